@@ -1,0 +1,18 @@
+/** Core, contract, server and demo are tested in Node, compiled by swc. */
+export default {
+  testEnvironment: 'node',
+  roots: ['<rootDir>/src', '<rootDir>/demo', '<rootDir>/scripts'],
+  testMatch: ['**/*.test.ts'],
+  transform: {
+    '^.+\\.m?[jt]sx?$': [
+      '@swc/jest',
+      {
+        jsc: { parser: { syntax: 'typescript', tsx: true }, target: 'es2022' },
+        module: { type: 'commonjs' },
+      },
+    ],
+  },
+  // These are published as ES modules alone.
+  transformIgnorePatterns: ['/node_modules/(?!(uuid|ical-generator|csv-parse|cookie)/)'],
+  testTimeout: 30_000,
+};

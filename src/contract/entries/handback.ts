@@ -1,0 +1,42 @@
+import { z } from 'zod';
+import type { HandbackPayloads } from '../../core/logbook/facts/handback';
+import { calendarDay, number, priceMinor, text } from '../fields';
+import type { KindDefinitions } from './define';
+
+const lines = z.array(z.string().max(400)).max(60);
+const sentence = z.string().max(600);
+
+export const statement = z.strictObject({
+  found: lines,
+  done: lines,
+  fitted: lines,
+  tested: lines,
+  notDone: lines,
+  water: sentence,
+  nextVisitOn: calendarDay.nullable(),
+  nextVisit: sentence,
+  warranty: sentence,
+  priceMinor,
+});
+
+const revision = number({ words: 'Revision', min: 0, max: Number.MAX_SAFE_INTEGER, example: 1 }).int();
+
+export const handbackKinds: KindDefinitions<HandbackPayloads> = {
+  'handback.signed': {
+    version: 1,
+    schema: z.strictObject({
+      initials: text({ words: 'Initials', max: 6, example: 'EV' }),
+      catalogueRevision: revision,
+      policyRevision: revision,
+      restsOnSequence: revision,
+      statement,
+    }),
+  },
+  'handback.collected': {
+    version: 1,
+    schema: z.strictObject({
+      by: text({ words: 'Collected by', max: 80, example: 'the owner' }),
+      paidMinor: priceMinor,
+    }),
+  },
+};

@@ -1,0 +1,80 @@
+import { z } from 'zod';
+import type { Entry, EntryKind, Payloads } from '../../core/logbook';
+import { id, occurredAt, optionalText, text } from '../fields';
+import { arriveKinds } from './arrive';
+import { cellKinds } from './cell';
+import { checkKinds } from './check';
+import { type KindDefinition, type KindDefinitions, raisePayload } from './define';
+import { handbackKinds } from './handback';
+import { identifyKinds } from './identify';
+import { logbookKinds } from './logbook';
+import { openKinds } from './open';
+import { sealKinds } from './seal';
+import { setKinds } from './set';
+import { testKinds } from './test';
+
+const definitions: KindDefinitions<Payloads> = {
+  ...arriveKinds,
+  ...openKinds,
+  ...identifyKinds,
+  ...checkKinds,
+  ...cellKinds,
+  ...sealKinds,
+  ...testKinds,
+  ...setKinds,
+  ...handbackKinds,
+  ...logbookKinds,
+};
+
+export const ENTRY_KINDS = Object.keys(definitions) as EntryKind[];
+
+/** The definition of a kind, for the form of its stage and for the version a new entry carries. */
+export function kindDefinition<K extends EntryKind>(kind: K): KindDefinition<Payloads[K]> {
+  return definitions[kind] as unknown as KindDefinition<Payloads[K]>;
+}
+
+const envelope = {
+  id,
+  payloadVersion: z.int().min(1),
+  occurredAt,
+  technicianId: id,
+  bench: text({ words: 'Bench', max: 40, example: 'window bench' }),
+  well: optionalText({ words: 'Well', max: 40, example: 'main' }).nullable().default(null),
+  supersedes: z.array(id).max(10).default([]),
+  withdraws: id.nullable().default(null),
+};
+
+function schemaOf<K extends EntryKind>(kind: K) {
+  return z.strictObject({ ...envelope, kind: z.literal(kind), payload: kindDefinition(kind).schema });
+}
+
+/** An entry as the browser sends it: one member of the union by kind. */
+export const newEntry = z.discriminatedUnion(
+  'kind',
+  ENTRY_KINDS.map((kind) => schemaOf(kind)) as unknown as [ReturnType<typeof schemaOf>],
+  { error: 'Kind: one the logbook knows.' },
+);
+
+/** What `newEntry` gives: an entry without the server's part. */
+export type NewEntry = {
+  [K in EntryKind]: Omit<Extract<Entry, { kind: K }>, 'sequence' | 'recordedAt' | 'jobId'> & {
+    payloadVersion: number;
+  };
+}[EntryKind];
+
+/** Raises the body of a new entry that an older page made to the payload version of today, before it is parsed. */
+export function raiseNewEntry(body: unknown): unknown {
+  const shape = z
+    .looseObject({ kind: z.string(), payloadVersion: z.int().min(1), payload: z.unknown() })
+    .safeParse(body);
+  if (!shape.success || !(shape.data.kind in definitions)) return body;
+  const definition = kindDefinition(shape.data.kind as EntryKind) as KindDefinition<unknown>;
+  if (shape.data.payloadVersion > definition.version) return body;
+  return {
+    ...shape.data,
+    payload: raisePayload(definition, shape.data.payloadVersion, shape.data.payload),
+    payloadVersion: definition.version,
+  };
+}
+
+export { raisePayload, type KindDefinition };

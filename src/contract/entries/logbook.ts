@@ -1,0 +1,20 @@
+import { z } from 'zod';
+import type { LogbookPayloads } from '../../core/logbook/facts/logbook';
+import { STAGES } from '../../core/policy';
+import { oneOf, text } from '../fields';
+import type { KindDefinitions } from './define';
+
+const reason = text({ words: 'Reason', max: 300, example: 'typed into the wrong job' });
+
+export const logbookKinds: KindDefinitions<LogbookPayloads> = {
+  'logbook.withdrawn': { version: 1, schema: z.strictObject({ reason }) },
+  'logbook.stage-skipped': {
+    version: 1,
+    schema: z.strictObject({
+      stage: oneOf('Stage', STAGES).refine((stage) => stage !== 'arrive' && stage !== 'handback', {
+        error: 'Arriving and handing back cannot be skipped.',
+      }),
+      reason,
+    }),
+  },
+};

@@ -1,0 +1,22 @@
+import { z } from 'zod';
+import type { SetPayloads } from '../../core/logbook/facts/set';
+import { FUNCTION_KINDS } from '../../core/movements';
+import { number, oneOf } from '../fields';
+import type { KindDefinitions } from './define';
+
+export const setKinds: KindDefinitions<SetPayloads> = {
+  'set.runs': {
+    version: 1,
+    schema: z.strictObject({
+      runs: z.boolean(),
+      watchedSeconds: number({ words: 'Watched for', min: 1, max: 1_000_000, unit: 's', example: 60 }),
+    }),
+  },
+  'set.time': { version: 1, schema: z.strictObject({ set: z.boolean() }) },
+  'set.functions': {
+    version: 1,
+    schema: z.strictObject({
+      proved: z.partialRecord(z.enum(FUNCTION_KINDS), oneOf('Result', ['works', 'does not work'])),
+    }),
+  },
+};

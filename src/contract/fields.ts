@@ -1,0 +1,82 @@
+import { z } from 'zod';
+
+/**
+ * The fields every form and every door shares. Each message says what is wanted and gives a good value, so
+ * that a refusal at the server reads the same as one in the form.
+ */
+export const id = z.uuid({ error: 'An id is a UUID, e.g. 018f3c1e-7a2b-7c3d-8e4f-5a6b7c8d9e0f.' });
+
+/** Line breaks and tabs become spaces; other control characters have no place in a record. */
+// eslint-disable-next-line no-control-regex
+const CONTROL = /[\u0000-\u001f\u007f]/;
+
+interface TextRule {
+  readonly words: string;
+  readonly max: number;
+  readonly example: string;
+}
+
+/** Free text that may be empty. */
+export function optionalText({ words, max, example }: TextRule): z.ZodType<string, string> {
+  return z
+    .string({ error: `${words}: a text is wanted, e.g. “${example}”.` })
+    .trim()
+    .max(max, `${words}: at most ${max} characters. A good value: “${example}”.`)
+    .refine((text) => !CONTROL.test(text), `${words}: one line of plain text. A good value: “${example}”.`);
+}
+
+/** Text that must not be empty. */
+export function text(rule: TextRule): z.ZodType<string, string> {
+  return optionalText(rule).refine(
+    (value) => value !== '',
+    `${rule.words}: fill this in, e.g. “${rule.example}”.`,
+  );
+}
+
+interface NumberRule {
+  readonly words: string;
+  readonly min: number;
+  readonly max: number;
+  readonly unit?: string;
+  readonly example: number;
+}
+
+/** A figure within a plausible range. */
+export function number({ words, min, max, unit = '', example }: NumberRule): z.ZodNumber {
+  const range = `${words}: between ${min} and ${max}${unit && ` ${unit}`}. A good value: ${example}.`;
+  return z.number({ error: range }).min(min, range).max(max, range);
+}
+
+export const instant = z.iso.datetime({
+  error: 'A time is UTC in ISO form, e.g. 2026-03-12T09:30:00.000Z.',
+});
+
+/** When something happened at the bench: no earlier than electric watches, no later than this century. */
+export const occurredAt = instant.refine(
+  (value) => value >= '2000-01-01' && value < '2100-01-01',
+  'A time in the wrong century. A good value: 2026-03-12T09:30:00.000Z.',
+);
+
+export const calendarDay = z.iso
+  .date({ error: 'A day is written year-month-day, e.g. 2027-04-30.' })
+  .refine(
+    (value) => value >= '2000-01-01' && value < '2100-01-01',
+    'A day in the wrong century. A good value: 2027-04-30.',
+  );
+
+export const clock = number({ words: 'Clock position', min: 0.5, max: 12, unit: 'o’clock', example: 4 });
+
+export const priceMinor = z
+  .int({ error: 'A sum is whole minor units, e.g. 1400 for 14.00.' })
+  .min(0)
+  .max(10_000_000);
+
+/** One of a list, with the list in the refusal. */
+export function oneOf<const T extends readonly string[]>(
+  words: string,
+  values: T,
+): z.ZodType<T[number], T[number]> {
+  return z.enum(values as unknown as [T[number], ...T[number][]], {
+    error: `${words}: one of ${values.join(', ')}.`,
+  }) as unknown as z.ZodType<T[number], T[number]>;
+}

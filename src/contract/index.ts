@@ -1,0 +1,11 @@
+export {
+  ENTRY_KINDS,
+  kindDefinition,
+  newEntry,
+  raiseNewEntry,
+  raisePayload,
+  type KindDefinition,
+  type NewEntry,
+} from './entries';
+export * from './problems';
+export * from './resources';

@@ -1,0 +1,24 @@
+import { z } from 'zod';
+
+/** A refusal as it crosses the wire (RFC 9457), with the fields that were wrong. */
+export const problem = z.object({
+  type: z.string(),
+  title: z.string(),
+  status: z.int(),
+  detail: z.string(),
+  /** What to do about it, where there is something to do. */
+  whatToDo: z.string().optional(),
+  fields: z.array(z.object({ path: z.string(), message: z.string() })).optional(),
+});
+export type Problem = z.infer<typeof problem>;
+
+/** The fields of a failed parse, by path, in the schemas' own words. */
+export function fieldsOf(error: z.ZodError): NonNullable<Problem['fields']> {
+  return error.issues.slice(0, 20).map((issue) => ({
+    path: issue.path.join('.') || '(the whole)',
+    message:
+      issue.code === 'unrecognized_keys'
+        ? `Not known here: ${issue.keys.join(', ')}. Leave it out.`
+        : issue.message,
+  }));
+}

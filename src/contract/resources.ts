@@ -1,0 +1,115 @@
+import { z } from 'zod';
+import type { CellLot } from '../core/stock';
+import type { Catalogue } from '../core/catalogue';
+import type { Entry } from '../core/logbook';
+import type { Policy, Shop, StageId } from '../core/policy';
+import type { StageStatus } from '../core/logbook';
+import { newEntry, type NewEntry } from './entries';
+import { calendarDay, id, number, optionalText, priceMinor, text } from './fields';
+
+export const customer = z.strictObject({
+  id,
+  name: text({ words: 'Name', max: 80, example: 'Maren Oystrand' }),
+  phone: optionalText({ words: 'Phone', max: 40, example: '0555 0142' }),
+  email: z.union([
+    z.literal(''),
+    z.email({ error: 'E-mail: an address, e.g. maren@quay.example, or nothing.' }).max(120),
+  ]),
+});
+export type Customer = z.infer<typeof customer>;
+
+export const newTechnician = z.strictObject({
+  id,
+  name: text({ words: 'Name', max: 60, example: 'Edda Vinterhal' }),
+  initials: text({ words: 'Initials', max: 4, example: 'EV' }),
+});
+export type Technician = z.infer<typeof newTechnician>;
+
+/** Taking in a watch: the job, its customer and watch, and the facts of arrival, in one piece. */
+export const newJob = z.strictObject({
+  id,
+  visitId: id,
+  watchId: id,
+  customer,
+  entries: z.array(newEntry).min(1, 'A job starts with at least one entry.').max(40),
+});
+export type NewJob = Omit<z.infer<typeof newJob>, 'entries'> & { readonly entries: readonly NewEntry[] };
+
+export const newLot = z
+  .strictObject({
+    id,
+    cellCode: text({ words: 'Cell', max: 30, example: 'SR621SW' }),
+    supplier: text({ words: 'Supplier', max: 80, example: 'Saltmarsh Wholesale' }),
+    lotCode: text({ words: 'Lot', max: 40, example: 'N-204' }),
+    madeOn: calendarDay.nullable(),
+    bestBefore: calendarDay.nullable(),
+    priceMinor,
+    count: number({ words: 'Count', min: 1, max: 10_000, example: 10 }).int(),
+    technicianId: id,
+  })
+  .refine((lot) => lot.madeOn === null || lot.bestBefore === null || lot.madeOn < lot.bestBefore, {
+    path: ['bestBefore'],
+    error: 'Best before: after the day it was made, e.g. 2029-01-31.',
+  });
+export type NewLot = z.infer<typeof newLot>;
+
+export interface StageSummary {
+  readonly stage: StageId;
+  readonly status: StageStatus;
+}
+
+/** One envelope of the rack. */
+export interface JobSummary {
+  readonly id: string;
+  readonly ticket: string;
+  readonly customerName: string;
+  readonly watch: string;
+  readonly movement: string | null;
+  readonly service: string | null;
+  readonly promisedAt: string | null;
+  readonly waitsFor: string;
+  readonly current: StageId | null;
+  readonly stages: readonly StageSummary[];
+  readonly conflict: boolean;
+  readonly signedBy: string | null;
+  readonly collected: boolean;
+  readonly receivedAt: string;
+}
+
+export interface JobResource {
+  readonly job: {
+    readonly id: string;
+    readonly ticket: string;
+    readonly visitId: string;
+    readonly watchId: string;
+  };
+  readonly customer: Customer | null;
+  readonly entries: readonly Entry[];
+}
+
+export interface ShopResource {
+  readonly shop: Shop;
+  readonly policy: Policy;
+  readonly technicians: readonly Technician[];
+  readonly catalogueRevision: number;
+  readonly nowUtc: string;
+  readonly demo: boolean;
+}
+
+export type CatalogueResource = Catalogue;
+
+export interface StockResource {
+  readonly lots: readonly CellLot[];
+  readonly spentInBin: number;
+}
+
+export interface FindResult {
+  readonly jobs: readonly JobSummary[];
+  readonly customers: readonly Customer[];
+}
+
+/** What the live stream says when something was written. */
+export interface LiveNews {
+  readonly jobId: string | null;
+  readonly what: 'entry' | 'job' | 'stock' | 'shop';
+}

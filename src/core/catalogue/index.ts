@@ -1,0 +1,68 @@
+import {
+  buildCellTable,
+  type CellRow,
+  type CellTable,
+  type CellType,
+  type CellWanted,
+  readCellMarking,
+  wantedFromType,
+} from '../cells';
+import type { Calibre, CaseType, Maker, Well } from '../movements';
+
+/** The book of the shop at one revision. */
+export interface Catalogue {
+  readonly revision: number;
+  readonly cells: readonly CellRow[];
+  readonly makers: readonly Maker[];
+  readonly calibres: readonly Calibre[];
+  readonly caseTypes: readonly CaseType[];
+}
+
+/** A catalogue with its look-ups built once. */
+export interface Book extends Catalogue {
+  readonly cellTable: CellTable;
+  calibre(id: string | null): Calibre | null;
+  maker(id: string | null): Maker | null;
+  caseType(id: string | null): CaseType | null;
+  /** The one cell a code or marking names, or null where it names none for certain. */
+  cell(code: string): CellType | null;
+  /** What a well of a calibre asks for, or null where the book's own cell code cannot be read. */
+  wanted(calibre: Calibre, well: Well): CellWanted | null;
+}
+
+/** Whether light, alarm or chronograph draw on the cell, which asks for high drain. */
+export function drainNeeded(calibre: Pick<Calibre, 'functions'>): 'low' | 'high' {
+  const heavy = ['light', 'alarm', 'chronograph'] as const;
+  return heavy.some((each) => calibre.functions.includes(each)) ? 'high' : 'low';
+}
+
+/** Builds the look-ups of a catalogue: by id, and of cells by any name. */
+export function openBook(catalogue: Catalogue): Book {
+  const cellTable = buildCellTable(catalogue.cells);
+  const byId = <T extends { readonly id: string }>(
+    items: readonly T[],
+  ): ((id: string | null) => T | null) => {
+    const map = new Map(items.map((item) => [item.id, item]));
+    return (id) => (id === null ? null : (map.get(id) ?? null));
+  };
+  const cell = (code: string): CellType | null => {
+    const known = cellTable.byName.get(code.toUpperCase());
+    if (known) return known;
+    const reading = readCellMarking(code, cellTable);
+    return reading.verdict === 'read' ? reading.cell : null;
+  };
+  return {
+    ...catalogue,
+    cellTable,
+    calibre: byId(catalogue.calibres),
+    maker: byId(catalogue.makers),
+    caseType: byId(catalogue.caseTypes),
+    cell,
+    wanted: (calibre, well) => {
+      const type = cell(well.cellCode);
+      return type
+        ? wantedFromType(type, { drain: drainNeeded(calibre), otherHeightsMm: well.otherHeightsMm })
+        : null;
+    },
+  };
+}

@@ -1,0 +1,167 @@
+import { figure, type WorkingLine } from '../judgement';
+import { chemistries } from './chemistry';
+import type { CellType, CellWanted, CrossReference } from './types';
+
+/** Heights this close are the same height; diameters likewise (trade tolerance of the table). */
+const SAME_HEIGHT_MM = 0.1;
+const SAME_DIAMETER_MM = 0.1;
+
+const RANK = { equal: 0, accepted: 1, nearly: 2, never: 3 } as const;
+type Verdict = keyof typeof RANK;
+
+/**
+ * May this cell stand in for the one the movement wants? *equal*: the same cell under another name;
+ * *accepted*: allowed, with a note; *nearly*: looks right but no; *never*: would harm or cannot work.
+ * `alkalineAgreed` is the customer's own word that an alkaline may replace silver oxide.
+ * Source: IEC 60086-3 for size and voltage, trade practice for drain.
+ */
+export function crossReference(
+  wanted: CellWanted,
+  candidate: CellType,
+  options: { readonly alkalineAgreed: boolean } = { alkalineAgreed: false },
+): CrossReference {
+  let verdict: Verdict = 'equal';
+  const reasons: string[] = [];
+  const working: WorkingLine[] = [];
+  const note = (at: Verdict, reason: string): void => {
+    if (RANK[at] > RANK[verdict]) verdict = at;
+    reasons.push(reason);
+  };
+  const accumulator = candidate.chemistry === 'accumulator';
+  if (wanted.place === 'rechargeable' && !accumulator) {
+    note('never', 'The place is rechargeable: a primary cell under charge can burst.');
+  }
+  if (wanted.place === 'primary' && accumulator) {
+    note(
+      'never',
+      'The place takes a primary cell: an accumulator stands at another voltage and runs down within months.',
+    );
+  }
+  if (candidate.chemistry === 'mercury')
+    note('never', 'Mercury cells are withdrawn and hazardous waste. Never refit one.');
+  if (candidate.chemistry === 'zinc-air')
+    note('never', 'Zinc-air cells need air and are not made for watches.');
+
+  working.push({
+    what: 'nominal voltage',
+    rule: 'other voltage at equal size: never',
+    figures: `wanted ${figure(wanted.nominalV)} V, this ${figure(candidate.nominalV)} V`,
+    source: 'IEC 60086-3',
+  });
+  if (Math.abs(candidate.nominalV - wanted.nominalV) > 0.1) {
+    note(
+      'never',
+      `${figure(candidate.nominalV)} V where ${figure(wanted.nominalV)} V is wanted: never, even at equal size.`,
+    );
+  }
+
+  if (candidate.diameterMm === null || candidate.heightMm === null) {
+    note('nearly', `The size of ${candidate.code} is not known. Measure it first.`);
+  } else {
+    const { diameterMm, heightMm } = candidate;
+    working.push({
+      what: 'size',
+      rule: `diameter within ${SAME_DIAMETER_MM} mm, height within ${SAME_HEIGHT_MM} mm`,
+      figures: `wanted ${figure(wanted.diameterMm)} × ${figure(wanted.heightMm)} mm, this ${figure(diameterMm)} × ${figure(heightMm)} mm`,
+      source: 'IEC 60086-3',
+    });
+    if (Math.abs(diameterMm - wanted.diameterMm) > SAME_DIAMETER_MM + 1e-9) {
+      note(
+        'never',
+        `Diameter ${figure(diameterMm)} mm where ${figure(wanted.diameterMm)} mm is wanted: it will not sit in the well.`,
+      );
+    }
+    const heights = [wanted.heightMm, ...wanted.otherHeightsMm];
+    const nearest = heights.reduce((a, b) => (Math.abs(b - heightMm) < Math.abs(a - heightMm) ? b : a));
+    const over = heightMm - nearest;
+    if (Math.abs(over) > SAME_HEIGHT_MM + 1e-9) {
+      note(
+        'never',
+        over > 0
+          ? `${figure(over)} mm too thick: it strains the contacts and the back.`
+          : `${figure(-over)} mm too thin: it loses contact.`,
+      );
+    } else if (Math.abs(heightMm - wanted.heightMm) > SAME_HEIGHT_MM + 1e-9) {
+      note('accepted', `The calibre is made for this height too (${figure(heightMm)} mm).`);
+    }
+  }
+
+  if (wanted.chemistry !== candidate.chemistry) {
+    if (wanted.chemistry === 'silver-oxide' && candidate.chemistry === 'alkaline') {
+      note(
+        options.alkalineAgreed ? 'accepted' : 'nearly',
+        options.alkalineAgreed
+          ? 'Alkaline for silver oxide, on the customer’s word: its voltage slopes, it ends sooner and is likelier to leak.'
+          : 'Alkaline for silver oxide: its voltage slopes, it ends sooner and is likelier to leak. Only on the customer’s word.',
+      );
+    } else if (wanted.chemistry === 'alkaline' && candidate.chemistry === 'silver-oxide') {
+      note('accepted', 'Silver oxide for alkaline: steadier voltage, longer life.');
+    } else if (verdict === 'equal') {
+      note(
+        'never',
+        `${chemistries[candidate.chemistry].words} where ${chemistries[wanted.chemistry].words} is wanted.`,
+      );
+    }
+  }
+
+  if (wanted.drain !== 'none' && candidate.drain !== 'none') {
+    working.push({
+      what: 'drain',
+      rule: 'high in a low place: accepted; low where light, alarm or chronograph draw: no',
+      figures: `wanted ${wanted.drain}, this ${candidate.drain}`,
+      source: 'trade practice',
+    });
+    if (wanted.drain === 'low' && candidate.drain === 'high' && candidate.chemistry === 'silver-oxide') {
+      note('accepted', 'High drain in a low-drain place: works, with a shorter shelf life.');
+    }
+    if (wanted.drain === 'low' && candidate.drain === 'unstated') {
+      note('accepted', 'The name leaves the drain open; a low-drain place takes either.');
+    }
+    if (wanted.drain === 'high' && candidate.drain === 'low') {
+      note('nearly', 'Low drain where light, alarm or chronograph draw: the voltage falls away under them.');
+    }
+    if (wanted.drain === 'high' && candidate.drain === 'unstated') {
+      note(
+        'nearly',
+        'The name leaves the drain open, and this movement needs high drain. Find the name ending in W.',
+      );
+    }
+  }
+  if (candidate.code.startsWith('BR') && wanted.chemistry === 'lithium') {
+    note(
+      wanted.drain === 'high' ? 'nearly' : 'accepted',
+      'BR is a lithium cell of the same voltage, weaker under light or alarm than CR.',
+    );
+  }
+  if (reasons.length === 0) {
+    reasons.push(
+      candidate.code === wanted.code
+        ? `${candidate.code} is the cell the movement wants.`
+        : `${candidate.code} is ${wanted.code} under another name.`,
+    );
+  }
+  return { verdict, reasons, working };
+}
+
+/** Whether a cross-reference verdict lets the cell be fitted. */
+export function mayBeFitted(verdict: CrossReference['verdict']): boolean {
+  return verdict === 'equal' || verdict === 'accepted';
+}
+
+/** What a movement wants when its book names a cell: size, voltage and drain from the table. Null if the name is no primary cell of known size. */
+export function wantedFromType(
+  cell: CellType,
+  needs: { readonly drain: 'low' | 'high' | 'none'; readonly otherHeightsMm?: readonly number[] },
+): CellWanted | null {
+  if (cell.diameterMm === null || cell.heightMm === null) return null;
+  return {
+    code: cell.code,
+    chemistry: cell.chemistry,
+    drain: cell.chemistry === 'lithium' && needs.drain === 'low' ? 'none' : needs.drain,
+    nominalV: cell.nominalV,
+    diameterMm: cell.diameterMm,
+    heightMm: cell.heightMm,
+    otherHeightsMm: needs.otherHeightsMm ?? [],
+    place: cell.chemistry === 'accumulator' ? 'rechargeable' : 'primary',
+  };
+}

@@ -1,0 +1,74 @@
+import type { CellTable } from './table';
+import type { CellType } from './types';
+
+/** Digits often misread for each other on worn or small print. */
+const MISREAD_PAIRS = ['17', '38', '56', '68', '69', '08'];
+
+function digitsOf(name: string): string {
+  return name.replace(/\D/g, '');
+}
+
+function prefixOf(name: string): string {
+  return /^[A-Z]*/.exec(name)?.[0] ?? '';
+}
+
+function isMisread(a: string, b: string): boolean {
+  if (a.length !== b.length) return false;
+  const differing = [...a].flatMap((character, index) =>
+    character === b[index] ? [] : [character + (b[index] ?? '')],
+  );
+  return (
+    differing.length === 1 &&
+    MISREAD_PAIRS.some((pair) => differing[0] === pair || differing[0] === [...pair].reverse().join(''))
+  );
+}
+
+function isShuffled(a: string, b: string): boolean {
+  return a !== b && a.length >= 3 && [...a].sort().join('') === [...b].sort().join('');
+}
+
+function isDoubled(a: string, b: string): boolean {
+  const [shorter, longer] = a.length < b.length ? [a, b] : [b, a];
+  return (
+    longer.length === shorter.length + 1 &&
+    [...longer].some((_, at) => longer.slice(0, at) + longer.slice(at + 1) === shorter)
+  );
+}
+
+export interface LookAlike {
+  readonly name: string;
+  readonly cell: CellType;
+  readonly how: string;
+}
+
+function howAlike(a: string, b: string): string | null {
+  const [prefixA, prefixB, digitsA, digitsB] = [prefixOf(a), prefixOf(b), digitsOf(a), digitsOf(b)];
+  if (prefixA !== prefixB) return digitsA === digitsB ? 'the same digits under other letters' : null;
+  if (prefixA === 'AG' && isDoubled(digitsA, digitsB)) return 'a digit missing or doubled';
+  if (isShuffled(digitsA, digitsB)) return 'the same digits in another order';
+  if (isMisread(digitsA, digitsB)) return 'one digit often misread for another';
+  return null;
+}
+
+/**
+ * Names of other cells that are easily taken for this one: same digits in another order or under other letters,
+ * one digit of a pair often misread, a digit missing or doubled in a card name. Only where size, chemistry or
+ * voltage really differ. Whether to warn of one or only list it is the caller's: it depends on the job.
+ */
+export function lookAlikes(cell: CellType, table: CellTable): LookAlike[] {
+  const found = new Map<CellType, LookAlike>();
+  for (const other of table.types) {
+    const differs =
+      other.diameterMm !== cell.diameterMm ||
+      other.heightMm !== cell.heightMm ||
+      other.chemistry !== cell.chemistry;
+    if (!differs) continue;
+    for (const own of cell.names) {
+      const pair = other.names
+        .map((name) => ({ name, how: howAlike(own.replace(/S?W$/, ''), name.replace(/S?W$/, '')) }))
+        .find((each) => each.how !== null);
+      if (pair?.how && !found.has(other)) found.set(other, { name: pair.name, cell: other, how: pair.how });
+    }
+  }
+  return [...found.values()];
+}

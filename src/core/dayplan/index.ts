@@ -1,0 +1,46 @@
+import type { JobState } from '../logbook';
+import { STAGE_WORDS } from '../policy';
+import { minutesBetween } from '../time';
+
+export type Urgency = 'overdue' | 'due soon' | 'today' | 'later' | 'no promise';
+
+const ORDER: readonly Urgency[] = ['overdue', 'due soon', 'today', 'later', 'no promise'];
+
+/** From this many minutes before the promise a job is due soon. */
+const SOON_MINUTES = 60;
+const DAY_MINUTES = 24 * 60;
+
+/** How pressing a promise is at an instant. Both UTC; null where nothing was promised. */
+export function urgencyOf(promisedAt: string | null, nowUtc: string): Urgency {
+  if (promisedAt === null) return 'no promise';
+  const left = minutesBetween(nowUtc, promisedAt);
+  if (left < 0) return 'overdue';
+  if (left <= SOON_MINUTES) return 'due soon';
+  return left <= DAY_MINUTES ? 'today' : 'later';
+}
+
+/** Jobs for the rack: most pressing first, then by promise, then by ticket. */
+export function orderRack<T extends { readonly promisedAt: string | null; readonly ticket: string }>(
+  jobs: readonly T[],
+  nowUtc: string,
+): (T & { readonly urgency: Urgency })[] {
+  return jobs
+    .map((job) => ({ ...job, urgency: urgencyOf(job.promisedAt, nowUtc) }))
+    .sort(
+      (a, b) =>
+        ORDER.indexOf(a.urgency) - ORDER.indexOf(b.urgency) ||
+        (a.promisedAt ?? '').localeCompare(b.promisedAt ?? '') ||
+        a.ticket.localeCompare(b.ticket),
+    );
+}
+
+/** What a job waits for, in a few words for its envelope. */
+export function waitsFor(state: JobState): string {
+  if (state.conflicts.length > 0) return 'a conflict to settle';
+  if (state.signature.state === 'signed') return state.facts.collected ? 'nothing: collected' : 'its owner';
+  if (state.facts.consent?.payload.given === false) return 'the owner’s consent';
+  const current = state.progress.find((stage) => stage.status === 'current');
+  if (!current) return 'nothing';
+  const first = current.missing[0];
+  return first ? `${STAGE_WORDS[current.stage]}: ${first.words}` : STAGE_WORDS[current.stage];
+}

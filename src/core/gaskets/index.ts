@@ -1,0 +1,66 @@
+import { figure, type Judged } from '../judgement';
+
+export const GASKET_FINDINGS = ['nicked', 'flattened', 'hard', 'swollen', 'dry', 'missing'] as const;
+export type GasketFinding = (typeof GASKET_FINDINGS)[number];
+
+/** Findings that a little grease does not mend. */
+const DEFECTS: readonly GasketFinding[] = ['nicked', 'flattened', 'hard', 'swollen', 'missing'];
+
+export interface GasketQuestion {
+  readonly findings: readonly GasketFinding[];
+  /** Null when nobody knows. */
+  readonly ageYears: number | null;
+  readonly ratingBar: number | null;
+  /** Null when the owner was not asked. */
+  readonly meetsWater: boolean | null;
+  readonly staysClosedYears: number | null;
+  readonly rule: 'renew at every opening' | 'inspect and decide';
+}
+
+/** A ring older than this, or staying shut longer than this, is renewed. */
+export const GASKET_YEARS = 3;
+/** From this rating on, the ring is renewed at every opening. */
+const RENEW_FROM_BAR = 5;
+
+/**
+ * Renew the gasket, or inspect, grease and reuse it? Under the rule *inspect and decide*: renew when rated
+ * 5 bar or more or it will meet water, on any defect, over three years or of unknown age, or when it will stay
+ * closed longer than three years. Every reason that holds is named. Source: bench practice, shop policy.
+ */
+export function renewOrReuse(question: GasketQuestion): Judged<'renew' | 'reuse'> {
+  const { findings, ageYears, ratingBar, meetsWater, staysClosedYears, rule } = question;
+  const defects = findings.filter((finding) => DEFECTS.includes(finding));
+  const reasons = [
+    ...(rule === 'renew at every opening' ? ['The shop renews at every opening.'] : []),
+    ...(defects.length > 0 ? [`The ring is ${defects.join(' and ')}.`] : []),
+    ...(ratingBar !== null && ratingBar >= RENEW_FROM_BAR
+      ? [`The case is rated ${figure(ratingBar)} bar.`]
+      : []),
+    ...(meetsWater === true ? ['It will meet water.'] : []),
+    ...(ageYears === null ? ['Nobody knows how old the ring is.'] : []),
+    ...(ageYears !== null && ageYears > GASKET_YEARS
+      ? [`It is ${figure(ageYears, 1)} years old, more than ${GASKET_YEARS}.`]
+      : []),
+    ...(staysClosedYears !== null && staysClosedYears > GASKET_YEARS
+      ? [`It will stay closed for ${figure(staysClosedYears, 1)} years, more than ${GASKET_YEARS}.`]
+      : []),
+  ];
+  const working = [
+    {
+      what: 'renew or reuse',
+      rule: `renew from ${RENEW_FROM_BAR} bar, near water, on a defect, over ${GASKET_YEARS} years or age unknown, or shut longer than ${GASKET_YEARS} years`,
+      figures: `findings ${findings.join(', ') || 'none'}; age ${ageYears === null ? 'unknown' : `${figure(ageYears, 1)} years`}; rating ${ratingBar === null ? 'none' : `${figure(ratingBar)} bar`}`,
+      source: 'shop policy',
+    },
+  ];
+  if (reasons.length > 0) return { verdict: 'renew', reasons, working };
+  return {
+    verdict: 'reuse',
+    reasons: [
+      findings.includes('dry')
+        ? 'Sound but dry: a trace of silicone grease, surplus off.'
+        : 'Sound, young and not asked to keep water out: a trace of silicone grease, surplus off.',
+    ],
+    working,
+  };
+}

@@ -1,0 +1,254 @@
+import { chemistries } from '../cells';
+import { figure, type Judged } from '../judgement';
+import { expectedLife, type LifeForecast } from '../life';
+import type { JobContext, JobState, WellState } from '../logbook/foldJob';
+import type { Statement } from '../logbook/facts/handback';
+import { openParts } from '../logbook/progress';
+import { STAGE_WORDS } from '../policy';
+import { lotAge, type CellLot } from '../stock';
+import { addMonths, dayInWords, localDay } from '../time';
+
+export type WaterStatement = Judged<'tested' | 'not tested' | 'not water resistant'> & {
+  readonly statement: string;
+};
+
+/**
+ * What may be said about water: never more than was tested. A leak seen, or a seam that is not even, makes it
+ * *not water resistant*; without a pressure test that showed no leak nothing is claimed.
+ */
+export function waterStatement(state: JobState): WaterStatement {
+  const { tests, closed, gasket } = state.facts;
+  const working = tests.map((test) => ({
+    what: `${test.payload.method} test`,
+    rule: 'as recorded at the bench',
+    figures: `${test.payload.pressureBar === null ? '' : `${figure(test.payload.pressureBar)} bar, `}${figure(test.payload.seconds)} s: ${test.payload.outcome}`,
+  }));
+  const leaked = tests.at(-1)?.payload.outcome === 'leak seen';
+  if (leaked || closed?.payload.seamEven === false) {
+    const reason = leaked ? 'The last test showed a leak.' : 'The seam is not even.';
+    return {
+      verdict: 'not water resistant',
+      statement: 'This watch is not water resistant. Keep it away from water.',
+      reasons: [reason],
+      working,
+    };
+  }
+  const passed = tests.filter(
+    (test) => test.payload.outcome === 'no leak seen' && test.payload.pressureBar !== null,
+  );
+  const last = passed.at(-1);
+  if (last) {
+    return {
+      verdict: 'tested',
+      statement: `Tested at ${figure(last.payload.pressureBar ?? 0)} bar, ${last.payload.method}, for ${figure(last.payload.seconds)} seconds: no leak was seen. More than that was not tested.`,
+      reasons: ['A pressure test was recorded after closing.'],
+      working,
+    };
+  }
+  return {
+    verdict: 'not tested',
+    statement: `Water resistance was not tested${gasket?.payload.state === 'renewed' ? ', though the gasket was renewed' : ''}. Keep the watch away from water.`,
+    reasons: ['No pressure test was made in this visit.'],
+    working,
+  };
+}
+
+/** The life forecast of the cell fitted in a well, from its lot's age and the measured or book current. */
+export function fittedLife(
+  state: JobState,
+  well: WellState,
+  lots: readonly Pick<CellLot, 'id' | 'madeOn' | 'bestBefore'>[],
+  context: JobContext,
+): LifeForecast {
+  const refused = (reason: string): LifeForecast => ({
+    verdict: 'no forecast',
+    reasons: [reason],
+    working: [],
+  });
+  const fitted = well.fitted;
+  if (!fitted) return refused('No cell is fitted yet.');
+  const cell = context.catalogue.cell(fitted.payload.cellCode);
+  if (!cell || cell.capacityMinMAh === null || cell.capacityMaxMAh === null) {
+    return refused(`The capacity of ${fitted.payload.cellCode} is not in the table.`);
+  }
+  // With two cells one current reading does not say which of them it belongs to.
+  const measured =
+    state.wells.length === 1 ? (state.facts.readings.get('currentUA')?.payload.value ?? null) : null;
+  const calibre = state.calibre;
+  const baseUA = measured ?? calibre?.typicalUA ?? null;
+  if (baseUA === null) return refused('The current was not measured, and the movement is not in the book.');
+  const lot = lots.find((each) => each.id === fitted.payload.lotId);
+  const age = lot
+    ? lotAge(lot, cell, localDay(fitted.occurredAt, context.shop.zone))
+    : { years: null, assumed: true };
+  return expectedLife({
+    chemistry: cell.chemistry,
+    capacityMinMAh: cell.capacityMinMAh,
+    capacityMaxMAh: cell.capacityMaxMAh,
+    baseUA,
+    drainKnownBy: measured !== null ? 'measured' : 'book',
+    functions: calibre?.functionDraws ?? [],
+    yearsSinceMade: age.years ?? 0,
+    ageAssumed: age.assumed,
+    seed: 20_260_301,
+  });
+}
+
+export interface NextVisit {
+  readonly onDay: string | null;
+  readonly words: string;
+  readonly forecasts: readonly { readonly well: string; readonly life: LifeForecast }[];
+}
+
+/** When the watch should come back: before the earliest early end of its cells. */
+export function nextVisit(
+  state: JobState,
+  lots: readonly Pick<CellLot, 'id' | 'madeOn' | 'bestBefore'>[],
+  context: JobContext,
+): NextVisit {
+  const forecasts = state.wells.map((well) => ({
+    well: well.name,
+    life: fittedLife(state, well, lots, context),
+  }));
+  const months = forecasts.flatMap(({ life }) => (life.verdict === 'forecast' ? [life.nextVisitMonths] : []));
+  const fittedOn = state.wells.find((well) => well.fitted)?.fitted?.occurredAt;
+  if (months.length < forecasts.length || months.length === 0 || !fittedOn) {
+    const reason = forecasts.find(({ life }) => life.verdict === 'no forecast')?.life.reasons[0] ?? '';
+    return { onDay: null, words: `The next visit cannot be worked out. ${reason}`.trim(), forecasts };
+  }
+  const soonest = Math.min(...months);
+  if (soonest < 1) {
+    return {
+      onDay: null,
+      words: 'This cell may not last a month: the movement draws too much and wants a service.',
+      forecasts,
+    };
+  }
+  const onDay = addMonths(localDay(fittedOn, context.shop.zone), soonest);
+  return {
+    onDay,
+    words: `Come back by ${dayInWords(onDay)}, or sooner if it stops: a spent cell left inside may leak.`,
+    forecasts,
+  };
+}
+
+/** A sum of minor units in the shop's currency, e.g. `14.00 EUR`. */
+export function money(minor: number, currency: string): string {
+  return `${(minor / 100).toFixed(2)} ${currency}`;
+}
+
+export type Handback = Judged<'ready to sign' | 'not ready'> & {
+  readonly statement: Statement;
+  readonly water: WaterStatement;
+  readonly next: NextVisit;
+};
+
+/**
+ * The job in the customer's words: found, done, fitted, tested and *not* done, the water statement and the next
+ * visit, and whether it may be signed. Signing is refused while a required fact is missing, a part lies on the
+ * tray or a conflict is open.
+ */
+export function handback(
+  state: JobState,
+  lots: readonly Pick<CellLot, 'id' | 'madeOn' | 'bestBefore'>[],
+  context: JobContext,
+): Handback {
+  const { facts, wells } = state;
+  const water = waterStatement(state);
+  const next = nextVisit(state, lots, context);
+  const several = wells.length > 1;
+  const found = [
+    ...wells.flatMap(({ name, found: cell }) => {
+      if (!cell) return [];
+      const where = several ? ` (${name})` : '';
+      if (cell.payload.marking === null) return [`No cell in the watch${where}.`];
+      const condition =
+        cell.payload.condition && cell.payload.condition !== 'clean' ? `, ${cell.payload.condition}` : '';
+      return [`Old cell ${cell.payload.marking}${where}${condition}.`];
+    }),
+    ...(facts.readings.has('restVoltageV')
+      ? [`Its voltage at rest was ${figure(facts.readings.get('restVoltageV')?.payload.value ?? 0, 2)} V.`]
+      : []),
+    ...(facts.readings.has('currentUA')
+      ? [`The movement draws ${figure(facts.readings.get('currentUA')?.payload.value ?? 0, 2)} µA.`]
+      : []),
+    ...(facts.asFound && facts.asFound.payload.found.some((each) => each !== 'nothing unusual')
+      ? [
+          `Inside, from earlier hands: ${facts.asFound.payload.found.filter((each) => each !== 'nothing unusual').join(', ')}.`,
+        ]
+      : []),
+  ];
+  const fitted = wells.flatMap(({ name, fitted: cell }) => {
+    if (!cell) return [];
+    const type = context.catalogue.cell(cell.payload.cellCode);
+    const from = [cell.payload.supplier, cell.payload.lotCode && `lot ${cell.payload.lotCode}`]
+      .filter(Boolean)
+      .join(', ');
+    return [
+      `${cell.payload.cellCode}${type ? ` (${chemistries[type.chemistry].words})` : ''}${several ? ` in ${name}` : ''}${from ? `, ${from}` : ''}.`,
+    ];
+  });
+  const replaced = [...facts.parts.values()].filter((part) => part.settled?.payload.outcome === 'replaced');
+  const lost = [...facts.parts.values()].filter((part) => part.settled?.payload.outcome === 'lost');
+  const broken = Object.entries(facts.functions?.payload.proved ?? {}).filter(
+    ([, result]) => result !== 'works',
+  );
+  const gasket = facts.gasket?.payload;
+  const done = [
+    ...(fitted.length > 0 ? [several ? 'Cells changed.' : 'Cell changed.'] : []),
+    ...(gasket ? [`Gasket ${gasket.state}${gasket.greased ? ' and greased' : ''}.`] : []),
+    ...replaced.map((part) => `Replaced: ${part.off.payload.part}.`),
+    ...(facts.timeSet?.payload.set ? ['Time set.'] : []),
+  ];
+  const tested = [
+    ...(facts.runs?.payload.runs
+      ? [`Seen running for ${figure(facts.runs.payload.watchedSeconds)} seconds.`]
+      : []),
+    ...Object.entries(facts.functions?.payload.proved ?? {})
+      .filter(([, result]) => result === 'works')
+      .map(([name]) => `Works: ${name}.`),
+    ...facts.tests.map(
+      ({ payload }) =>
+        `${payload.method} test${payload.pressureBar === null ? '' : ` at ${figure(payload.pressureBar)} bar`}: ${payload.outcome}.`,
+    ),
+  ];
+  const notDone = [
+    ...(facts.tests.length === 0 ? ['No water resistance test.'] : []),
+    ...(gasket && gasket.state !== 'renewed' ? ['Gasket not renewed.'] : []),
+    ...(facts.readings.has('currentUA') ? [] : ['Current not measured.']),
+    ...broken.map(([name]) => `Does not work: ${name}.`),
+    ...lost.map((part) => `Lost at our bench: ${part.off.payload.part}.`),
+    ...state.progress
+      .filter((stage) => stage.status === 'skipped')
+      .map((stage) => `${STAGE_WORDS[stage.stage]} not done: ${stage.reason ?? ''}.`),
+  ];
+  const reasons = [
+    ...state.progress
+      .filter(
+        (stage) => stage.stage !== 'handback' && (stage.status === 'current' || stage.status === 'coming'),
+      )
+      .map((stage) => `${STAGE_WORDS[stage.stage]}: ${stage.missing.map((each) => each.words).join(', ')}.`),
+    ...openParts(facts).map((part) => `Still on the tray: ${part.words}.`),
+    ...(state.conflicts.length > 0 ? ['Two corrections disagree: settle them first.'] : []),
+    ...(facts.service ? [] : ['No service is chosen.']),
+  ];
+  return {
+    verdict: reasons.length === 0 ? 'ready to sign' : 'not ready',
+    reasons,
+    working: [...water.working, ...next.forecasts.flatMap(({ life }) => life.working)],
+    water,
+    next,
+    statement: {
+      found,
+      done,
+      fitted,
+      tested,
+      notDone,
+      water: water.statement,
+      nextVisitOn: next.onDay,
+      nextVisit: next.words,
+      warranty: `${context.policy.warrantyMonths} months on the work done, not on wear, knocks or water.`,
+      priceMinor: facts.service?.payload.priceMinor ?? 0,
+    },
+  };
+}

@@ -1,0 +1,141 @@
+import { crossReference, mayBeFitted } from '../cells';
+import { handback } from '../handback';
+import { type CellLot, isPastDate } from '../stock';
+import { localDay } from '../time';
+import { type Entry, wellOf } from './entry';
+import type { Statement } from './facts/handback';
+import type { JobContext, JobState } from './foldJob';
+
+export type Admission =
+  | { readonly verdict: 'admitted' }
+  | { readonly verdict: 'refused'; readonly reasons: readonly string[]; readonly whatToDo: string };
+
+/** Field by field, since the order of fields means nothing once a statement has crossed the wire. */
+function sameStatement(a: Statement, b: Statement): boolean {
+  return (Object.keys(a) as (keyof Statement)[]).every(
+    (key) => JSON.stringify(a[key]) === JSON.stringify(b[key]),
+  );
+}
+
+const ADMITTED: Admission = { verdict: 'admitted' };
+
+function refuse(reasons: readonly string[], whatToDo: string): Admission {
+  return { verdict: 'refused', reasons, whatToDo };
+}
+
+/**
+ * May this entry be written to a job that stands so? What was found or done is always admitted; refused is only
+ * what must not be done: fitting a cell that would harm, from a lot past its date, signing a job that is not
+ * ready or has moved on, correcting an entry of another job or kind. `lots` is asked only when the stock matters.
+ */
+export function judgeEntry(
+  entry: Entry,
+  state: JobState,
+  known: readonly Entry[],
+  lots: () => readonly CellLot[],
+  context: JobContext,
+): Admission {
+  for (const id of [...entry.supersedes, ...(entry.withdraws === null ? [] : [entry.withdraws])]) {
+    const target = known.find((each) => each.id === id);
+    if (!target)
+      return refuse(
+        ['It corrects an entry this job does not hold.'],
+        'Load the job again and correct the entry shown there.',
+      );
+    if (entry.withdraws === null && target.kind !== entry.kind) {
+      return refuse(
+        ['A correction must be of the same kind as what it corrects.'],
+        'Withdraw the wrong entry and record the right one.',
+      );
+    }
+    if (target.kind === 'handback.signed') {
+      return refuse(
+        ['A signature is never taken back.'],
+        'Record what has changed: that reopens the job, and it is signed again.',
+      );
+    }
+  }
+  if ((entry.kind === 'logbook.withdrawn') !== (entry.withdraws !== null)) {
+    return refuse(['A withdrawal names exactly one entry.'], 'Name the entry to withdraw.');
+  }
+  if (entry.kind === 'cell.fitted') {
+    const cell = context.catalogue.cell(entry.payload.cellCode);
+    const well = state.wells.find((each) => each.name === wellOf(entry));
+    if (!well) {
+      return refuse(
+        [`This movement has no place for a cell called “${wellOf(entry)}”.`],
+        `Its places: ${state.wells.map((each) => each.name).join(', ')}.`,
+      );
+    }
+    if (cell && well.wanted) {
+      const cross = crossReference(well.wanted, cell, { alkalineAgreed: entry.payload.alkalineAgreed });
+      if (!mayBeFitted(cross.verdict)) {
+        return refuse(
+          cross.reasons,
+          `Fit ${well.wanted.code} or an equal. If this cell was in the watch already, record it as found.`,
+        );
+      }
+    }
+    if (cell && (cell.chemistry === 'mercury' || cell.chemistry === 'zinc-air')) {
+      return refuse(
+        [`${cell.code} is never fitted to a watch.`],
+        'Take a silver oxide or lithium cell of the right size.',
+      );
+    }
+    if (entry.payload.lotId !== null) {
+      const lot = lots().find((each) => each.id === entry.payload.lotId);
+      if (!lot) return refuse(['The lot named is not in this stock.'], 'Choose a lot from the list.');
+      if (context.catalogue.cell(lot.cellCode)?.code !== cell?.code) {
+        return refuse(
+          [`Lot ${lot.lotCode} holds ${lot.cellCode}, not ${entry.payload.cellCode}.`],
+          'Choose the lot the cell was taken from.',
+        );
+      }
+      if (isPastDate(lot, localDay(entry.occurredAt, context.shop.zone))) {
+        return refuse(
+          [`Lot ${lot.lotCode} is past its date since ${lot.bestBefore}.`],
+          'Take a cell from a lot in date.',
+        );
+      }
+    }
+  }
+  if (entry.kind === 'open.part-settled' && !state.facts.parts.has(entry.payload.partEntryId)) {
+    return refuse(['That part is not on the tray of this job.'], 'Choose a part from the tray.');
+  }
+  if (entry.kind === 'handback.signed') {
+    if (state.signature.state === 'signed') {
+      return refuse(
+        [`The job is signed already, by ${state.signature.entry.payload.initials}.`],
+        'Nothing more is needed.',
+      );
+    }
+    if (entry.payload.restsOnSequence !== state.lastSequence) {
+      return refuse(
+        ['The job has changed since you looked at it.'],
+        'Read the record once more and sign again.',
+      );
+    }
+    const now = handback(state, lots(), context);
+    if (now.verdict === 'not ready')
+      return refuse(now.reasons, 'Record what is missing, or skip the stage with a reason.');
+    if (
+      entry.payload.catalogueRevision !== context.catalogue.revision ||
+      entry.payload.policyRevision !== context.policy.revision
+    ) {
+      return refuse(
+        ['Book or policy has changed since the record was worked out.'],
+        'Load the job again and sign what it says now.',
+      );
+    }
+    if (!sameStatement(now.statement, entry.payload.statement)) {
+      return refuse(
+        ['The statement signed is not what the entries say.'],
+        'Load the job again and sign what it says now.',
+      );
+    }
+  }
+  if (entry.kind === 'handback.collected' && state.signature.state !== 'signed') {
+    return refuse(['The job is not signed.'], 'Sign the record before the watch is handed over.');
+  }
+  return ADMITTED;
+}

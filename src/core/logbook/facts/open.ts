@@ -1,0 +1,80 @@
+import type { BackKind } from '../../backs';
+import type { FactKinds } from '../entry';
+
+export const PARTS = [
+  'spring bar',
+  'bracelet pin',
+  'back',
+  'screw',
+  'gasket',
+  'movement ring',
+  'spacer',
+  'insulator',
+  'cover',
+  'spring',
+] as const;
+export type Part = (typeof PARTS)[number];
+
+export const AS_FOUND = [
+  'nothing unusual',
+  'tool marks',
+  'bent contact',
+  'insulator missing',
+  'residue',
+  'worn screw heads',
+  'scratched notes of an earlier repairer',
+] as const;
+export type AsFound = (typeof AS_FOUND)[number];
+
+export interface OpenPayloads {
+  'open.back': {
+    readonly kind: BackKind;
+    readonly openedWith: string;
+    /** Where the tool went in, seen from the back. */
+    readonly spotClock: number | null;
+    readonly lipClock: number | null;
+  };
+  'open.part': { readonly part: Part; readonly position: string; readonly count: number };
+  'open.part-settled': {
+    readonly partEntryId: string;
+    readonly outcome: 'back in place' | 'replaced' | 'lost';
+    readonly note: string;
+  };
+  'open.as-found': { readonly found: readonly AsFound[]; readonly note: string };
+}
+
+export const openFacts: FactKinds<OpenPayloads> = {
+  'open.back': {
+    words: (back) => `back opened: ${back.kind}, with ${back.openedWith}`,
+    afterSigning: 'reopens',
+    fold: (facts, entry) => {
+      // Opening again in the same visit voids what was proved on the closed watch.
+      if (facts.closed) {
+        facts.closed = null;
+        facts.runs = null;
+        facts.functions = null;
+        facts.tests = [];
+      }
+      facts.back = entry;
+    },
+  },
+  'open.part': {
+    words: ({ part, count, position }) =>
+      `off: ${count > 1 ? `${count} × ` : ''}${part}${position ? `, ${position}` : ''}`,
+    afterSigning: 'reopens',
+    fold: (facts, entry) => void facts.parts.set(entry.id, { off: entry, settled: null }),
+  },
+  'open.part-settled': {
+    words: ({ outcome }) => `part ${outcome}`,
+    afterSigning: 'reopens',
+    fold: (facts, entry) => {
+      const part = facts.parts.get(entry.payload.partEntryId);
+      if (part) facts.parts.set(entry.payload.partEntryId, { ...part, settled: entry });
+    },
+  },
+  'open.as-found': {
+    words: ({ found, note }) => `as found: ${[...found, note].filter(Boolean).join(', ')}`,
+    afterSigning: 'reopens',
+    fold: (facts, entry) => void (facts.asFound = entry),
+  },
+};

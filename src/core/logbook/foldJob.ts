@@ -1,0 +1,226 @@
+import type { Book } from '../catalogue';
+import type { CellWanted } from '../cells';
+import { MAIN_WELL, type Entry, type EntryOf, type JobFacts } from './entry';
+import { foldEntry, reopens } from './kinds';
+import { type Policy, type Shop, type StageId } from '../policy';
+import type { Calibre, CaseType, Well } from '../movements';
+import { stageProgress, type StageProgress } from './progress';
+
+/** What a job is judged against. */
+export interface JobContext {
+  readonly catalogue: Book;
+  readonly policy: Policy;
+  readonly shop: Shop;
+  readonly nowUtc: string;
+}
+
+/** Two or more corrections that name the same entry; all stay until someone settles it. */
+export interface Conflict {
+  readonly target: Entry;
+  readonly rivals: readonly Entry[];
+}
+
+export type Signature =
+  | { readonly state: 'unsigned' }
+  | { readonly state: 'signed'; readonly entry: EntryOf<'handback.signed'> }
+  | { readonly state: 'reopened'; readonly entry: EntryOf<'handback.signed'>; readonly by: readonly Entry[] };
+
+export interface WellState {
+  readonly name: string;
+  /** The book's well, where the movement is in the book. */
+  readonly well: Well | null;
+  readonly wanted: CellWanted | null;
+  readonly found: EntryOf<'cell.found'> | null;
+  readonly fitted: EntryOf<'cell.fitted'> | null;
+  readonly oldSettled: EntryOf<'cell.old-settled'> | null;
+}
+
+export interface JobState {
+  readonly facts: Readonly<JobFacts>;
+  /** Entries that stand, in the order they count: a correction stands in the place of what it corrects. */
+  readonly standing: readonly Entry[];
+  /** Every entry by id, with what became of it. */
+  readonly replaced: ReadonlyMap<string, readonly Entry[]>;
+  readonly conflicts: readonly Conflict[];
+  readonly calibre: Calibre | null;
+  readonly caseType: CaseType | null;
+  readonly wells: readonly WellState[];
+  readonly progress: readonly StageProgress[];
+  readonly current: StageId | null;
+  readonly signature: Signature;
+  readonly lastSequence: number;
+}
+
+function emptyFacts(): JobFacts {
+  return {
+    received: null,
+    watch: null,
+    complaint: null,
+    service: null,
+    promise: null,
+    consent: null,
+    back: null,
+    asFound: null,
+    parts: new Map(),
+    engraving: null,
+    movement: null,
+    readings: new Map(),
+    cellsFound: new Map(),
+    cellsFitted: new Map(),
+    oldSettled: new Map(),
+    gasket: null,
+    closed: null,
+    tests: [],
+    runs: null,
+    timeSet: null,
+    functions: null,
+    signed: null,
+    collected: null,
+    skips: new Map(),
+  };
+}
+
+/** Server order; entries still waiting in the browser come after, as they were made. */
+function inSequence(entries: readonly Entry[]): Entry[] {
+  return entries
+    .map((entry, index) => ({ entry, index }))
+    .sort(
+      (a, b) =>
+        (a.entry.sequence ?? Number.MAX_SAFE_INTEGER) - (b.entry.sequence ?? Number.MAX_SAFE_INTEGER) ||
+        a.index - b.index,
+    )
+    .map(({ entry }) => entry);
+}
+
+interface Settled {
+  readonly standing: Entry[];
+  readonly replaced: Map<string, Entry[]>;
+  readonly conflicts: Conflict[];
+}
+
+/**
+ * Which entries stand. An entry falls when a standing later entry supersedes or withdraws it; withdrawing a
+ * correction therefore brings back what it corrected. Two standing rivals over one entry are a conflict, and
+ * both stand.
+ */
+export function settleEntries(ordered: readonly Entry[]): Settled {
+  const byId = new Map(ordered.map((entry) => [entry.id, entry]));
+  const at = new Map(ordered.map((entry, index) => [entry.id, index]));
+  const rivals = new Map<string, Entry[]>();
+  ordered.forEach((entry, index) => {
+    for (const target of [...entry.supersedes, ...(entry.withdraws === null ? [] : [entry.withdraws])]) {
+      // Only what came before can be corrected: a reference forward or to itself counts for nothing.
+      if ((at.get(target) ?? Infinity) < index) rivals.set(target, [...(rivals.get(target) ?? []), entry]);
+    }
+  });
+  const stands = new Map<string, boolean>();
+  for (const entry of [...ordered].reverse()) {
+    stands.set(entry.id, !(rivals.get(entry.id) ?? []).some((rival) => stands.get(rival.id)));
+  }
+  const replaced = new Map<string, Entry[]>();
+  const conflicts: Conflict[] = [];
+  for (const [targetId, all] of rivals) {
+    const standing = all.filter((rival) => stands.get(rival.id));
+    const target = byId.get(targetId);
+    if (standing.length > 0) replaced.set(targetId, standing);
+    if (standing.length > 1 && target) conflicts.push({ target, rivals: standing });
+  }
+  const placeOf = (entry: Entry): number => {
+    let place = at.get(entry.id) ?? 0;
+    for (const target of entry.supersedes) {
+      const earlier = byId.get(target);
+      const position = at.get(target);
+      if (earlier && position !== undefined && position < (at.get(entry.id) ?? 0))
+        place = Math.min(place, placeOf(earlier));
+    }
+    return place;
+  };
+  const standing = ordered
+    .filter((entry) => stands.get(entry.id))
+    .map((entry) => ({ entry, place: placeOf(entry), index: at.get(entry.id) ?? 0 }))
+    .sort((a, b) => a.place - b.place || a.index - b.index)
+    .map(({ entry }) => entry);
+  return { standing, replaced, conflicts };
+}
+
+function signatureOf(facts: JobFacts, ordered: readonly Entry[]): Signature {
+  const signed = facts.signed;
+  if (!signed) return { state: 'unsigned' };
+  const position = ordered.findIndex((entry) => entry.id === signed.id);
+  const later = ordered.slice(position + 1).filter(reopens);
+  return later.length > 0
+    ? { state: 'reopened', entry: signed, by: later }
+    : { state: 'signed', entry: signed };
+}
+
+function wellsOf(facts: JobFacts, calibre: Calibre | null, catalogue: Book): WellState[] {
+  const single = (calibre?.wells.length ?? 1) === 1;
+  const state = (name: string, well: Well | null): WellState => {
+    const key = single ? MAIN_WELL : name;
+    return {
+      name: key,
+      well,
+      wanted: calibre && well ? catalogue.wanted(calibre, well) : null,
+      found: facts.cellsFound.get(key) ?? null,
+      fitted: facts.cellsFitted.get(key) ?? null,
+      oldSettled: facts.oldSettled.get(key) ?? null,
+    };
+  };
+  return calibre ? calibre.wells.map((well) => state(well.name, well)) : [state(MAIN_WELL, null)];
+}
+
+/**
+ * The state of a job: its entries folded in server sequence and judged against catalogue and policy. Pure; the
+ * same entries give the same state in the browser and on the server.
+ */
+export function foldJob(entries: readonly Entry[], context: JobContext): JobState {
+  const ordered = inSequence(entries);
+  const { standing, replaced, conflicts } = settleEntries(ordered);
+  const facts = emptyFacts();
+  for (const entry of standing) foldEntry(facts, entry);
+  const calibre = context.catalogue.calibre(facts.movement?.payload.calibreId ?? null);
+  const caseType = caseTypeOf(facts, context.catalogue);
+  const wells = wellsOf(facts, calibre, context.catalogue);
+  const signature = signatureOf(facts, ordered);
+  const progress = stageProgress({ facts, wells, conflicts, signature }, context.policy);
+  return {
+    facts,
+    standing,
+    replaced,
+    conflicts,
+    calibre,
+    caseType,
+    wells,
+    progress,
+    current: progress.find((stage) => stage.status === 'current')?.stage ?? null,
+    signature,
+    lastSequence: ordered.reduce((last, entry) => Math.max(last, entry.sequence ?? 0), 0),
+  };
+}
+
+/** The case type the reference engraved outside names, if the catalogue holds it. */
+function caseTypeOf(facts: JobFacts, catalogue: Book): CaseType | null {
+  const bare = (text: string): string => text.toUpperCase().replace(/[^A-Z0-9]/g, '');
+  const reference = bare(facts.watch?.payload.reference ?? '');
+  if (reference === '') return null;
+  return catalogue.caseTypes.find((type) => bare(type.code) === reference) ?? null;
+}
+
+/** This technician's last standing entry of the job, which an undo offers to withdraw. Signatures are not undone. */
+export function undoable(state: JobState, technicianId: string): Entry | null {
+  const own = state.standing.filter(
+    (entry) =>
+      entry.technicianId === technicianId &&
+      entry.kind !== 'handback.signed' &&
+      entry.kind !== 'logbook.withdrawn' &&
+      entry.kind !== 'arrive.received',
+  );
+  return own.reduce<Entry | null>(
+    (last, entry) =>
+      last === null ||
+      (entry.sequence ?? Number.MAX_SAFE_INTEGER) >= (last.sequence ?? Number.MAX_SAFE_INTEGER)
+        ? entry
+        : last,
+    null,
+  );
+}

@@ -1,0 +1,12 @@
+export { judgeEntry, type Admission } from './admit';
+export { MAIN_WELL, wellOf } from './entry';
+export type { Entry, EntryKind, EntryOf, JobFacts, PartOff, Payloads } from './entry';
+export { COMPLAINTS, RISKS, type Complaint, type Risk } from './facts/arrive';
+export { CELL_CONDITIONS, type CellCondition } from './facts/cell';
+export type { Statement } from './facts/handback';
+export { AS_FOUND, PARTS, type AsFound, type Part } from './facts/open';
+export { TEST_METHODS, type TestMethod } from './facts/test';
+export { foldJob, settleEntries, undoable } from './foldJob';
+export type { Conflict, JobContext, JobState, Signature, WellState } from './foldJob';
+export { entryInWords, reopens } from './kinds';
+export { openParts, type StageProgress, type StageStatus } from './progress';

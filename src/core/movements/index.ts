@@ -1,0 +1,16 @@
+export { areConfusable, bareCode, logLikelihood } from './characters';
+export { readEngraving } from './readEngraving';
+export { FUNCTION_KINDS, HOLD_KINDS } from './types';
+export type {
+  Calibre,
+  CaseType,
+  CodeCandidate,
+  Coil,
+  EngravingPattern,
+  EngravingPiece,
+  EngravingReading,
+  FunctionKind,
+  HoldKind,
+  Maker,
+  Well,
+} from './types';

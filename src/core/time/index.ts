@@ -1,0 +1,67 @@
+import dayjs from 'dayjs';
+import timezone from 'dayjs/plugin/timezone';
+import utc from 'dayjs/plugin/utc';
+
+dayjs.extend(utc);
+dayjs.extend(timezone);
+
+/** Days in a mean Gregorian year; ages in years are days over this. */
+const DAYS_PER_YEAR = 365.2425;
+
+/** The calendar day (`YYYY-MM-DD`) a UTC instant falls on in the shop's zone. */
+export function localDay(instantUtc: string, zone: string): string {
+  return dayjs.utc(instantUtc).tz(zone).format('YYYY-MM-DD');
+}
+
+/** An instant as the shop reads it, e.g. `Thu 12 Mar 14:30`. */
+export function localTime(instantUtc: string, zone: string, format = 'ddd D MMM HH:mm'): string {
+  return dayjs.utc(instantUtc).tz(zone).format(format);
+}
+
+/** A calendar day in words, e.g. `12 March 2027`. */
+export function dayInWords(day: string): string {
+  return dayjs.utc(day).format('D MMMM YYYY');
+}
+
+/** Years between two calendar days or instants, negative when the second comes first. */
+export function yearsBetween(from: string, to: string): number {
+  return dayjs.utc(to).diff(dayjs.utc(from), 'day', true) / DAYS_PER_YEAR;
+}
+
+/** The calendar day a number of whole months after another; the 31st becomes the month's last day. */
+export function addMonths(day: string, months: number): string {
+  return dayjs.utc(day).add(months, 'month').format('YYYY-MM-DD');
+}
+
+/** The calendar day a number of whole years before another. */
+export function subtractYears(day: string, years: number): string {
+  return dayjs.utc(day).subtract(years, 'year').format('YYYY-MM-DD');
+}
+
+/** The instant `minutes` after another, as UTC. */
+export function addMinutes(instantUtc: string, minutes: number): string {
+  return dayjs.utc(instantUtc).add(minutes, 'minute').toISOString();
+}
+
+/** Whole minutes from one instant to another, negative when overdue. */
+export function minutesBetween(fromUtc: string, toUtc: string): number {
+  return dayjs.utc(toUtc).diff(dayjs.utc(fromUtc), 'minute');
+}
+
+/** Whether a text is a real calendar day written `YYYY-MM-DD`. */
+export function isCalendarDay(text: string): boolean {
+  return /^\d{4}-\d{2}-\d{2}$/.test(text) && dayjs.utc(text).format('YYYY-MM-DD') === text;
+}
+
+/**
+ * The next first of a month on which a 31-day date wheel has to be moved on by hand, seen from `day`: the
+ * month before it had fewer than 31 days. `extraDays` is how many days the wheel is behind by then.
+ */
+export function nextDateCorrection(day: string): { readonly day: string; readonly extraDays: number } {
+  let month = dayjs.utc(day).startOf('month');
+  for (;;) {
+    const days = month.daysInMonth();
+    month = month.add(1, 'month');
+    if (days < 31) return { day: month.format('YYYY-MM-DD'), extraDays: 31 - days };
+  }
+}

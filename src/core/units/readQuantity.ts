@@ -1,0 +1,91 @@
+import { figure } from '../judgement';
+import { LIGNE_MM } from './lignes';
+
+/**
+ * The quantities read at the bench. `units` maps every accepted spelling of a unit to the factor that
+ * brings it to the unit the program keeps; the first spelling is the one shown back.
+ */
+export const quantities = {
+  lengthMm: {
+    unit: 'mm',
+    digits: 2,
+    example: '14.20',
+    units: {
+      mm: 1,
+      cm: 10,
+      in: 25.4,
+      inch: 25.4,
+      '"': 25.4,
+      lignes: LIGNE_MM,
+      ligne: LIGNE_MM,
+      "'''": LIGNE_MM,
+      '‴': LIGNE_MM,
+    },
+  },
+  voltageV: { unit: 'V', digits: 3, example: '1.55', units: { v: 1, mv: 0.001 } },
+  currentUA: {
+    unit: 'µA',
+    digits: 2,
+    example: '1.10',
+    units: { µa: 1, μa: 1, ua: 1, na: 0.001, ma: 1000 },
+  },
+  resistanceKOhm: {
+    unit: 'kΩ',
+    digits: 2,
+    example: '1.80',
+    units: { kω: 1, kohm: 1, k: 1, ω: 0.001, ohm: 0.001 },
+  },
+  durationS: { unit: 's', digits: 1, example: '60', units: { s: 1, sec: 1, min: 60, h: 3600 } },
+  pressureBar: { unit: 'bar', digits: 2, example: '3', units: { bar: 1, kpa: 0.01, mbar: 0.001 } },
+  years: { unit: 'years', digits: 1, example: '3', units: { y: 1, years: 1, year: 1 } },
+  figureOnly: { unit: '', digits: 2, example: '3', units: {} },
+} as const satisfies Record<
+  string,
+  { unit: string; digits: number; example: string; units: Readonly<Record<string, number>> }
+>;
+
+export type Quantity = keyof typeof quantities;
+
+export type QuantityReading =
+  | { readonly verdict: 'read'; readonly value: number; readonly understood: string }
+  | { readonly verdict: 'not read'; readonly reason: string; readonly example: string };
+
+const FRACTIONS: Readonly<Record<string, number>> = { '¼': 0.25, '½': 0.5, '¾': 0.75 };
+
+/**
+ * What figure a technician or a typing caliper meant. Takes a comma or a point, a leading plus and zeros
+ * (`+0014.20`), a unit behind the figure, and the quarters lignes are spoken in (`10½‴`, `10 1/2 lignes`).
+ * A figure without a unit is in the quantity's own unit. The answer says what was understood, or why not.
+ */
+export function readQuantity(text: string, quantity: Quantity): QuantityReading {
+  const { unit, digits, example, units } = quantities[quantity];
+  const no = (reason: string): QuantityReading => ({ verdict: 'not read', reason, example });
+  const trimmed = text.trim().replace(/[−–]/g, '-');
+  if (trimmed === '') return no('Nothing was entered.');
+  const match = /^([+-]?)(\d+(?:[.,]\d+)?|[.,]\d+)?\s*(?:([¼½¾])|\s(\d)\s*\/\s*(\d))?\s*([^\d\s].*)?$/u.exec(
+    trimmed,
+  );
+  if (!match || (match[2] === undefined && match[3] === undefined)) {
+    return no(`“${text.trim()}” is not one figure with a unit.`);
+  }
+  const [, sign, decimal, glyph, over, under, spelledUnit] = match;
+  let value = decimal === undefined ? 0 : Number(decimal.replace(',', '.'));
+  if (glyph) value += FRACTIONS[glyph] ?? 0;
+  if (over !== undefined && under !== undefined) {
+    if (Number(under) === 0) return no('A fraction cannot have nought below the line.');
+    value += Number(over) / Number(under);
+  }
+  if (sign === '-') value = -value;
+  const spelled = spelledUnit?.trim().toLowerCase() ?? '';
+  const factor = spelled === '' ? 1 : (units as Readonly<Record<string, number>>)[spelled];
+  if (factor === undefined) {
+    const known = Object.keys(units).join(', ');
+    return no(
+      known === ''
+        ? `“${spelledUnit}” is not wanted here: type the figure alone.`
+        : `“${spelledUnit}” is not a unit known here. Known: ${known}.`,
+    );
+  }
+  const result = Number((value * factor).toPrecision(12));
+  return { verdict: 'read', value: result, understood: `${figure(result, digits)} ${unit}`.trim() };
+}

@@ -1,0 +1,82 @@
+import { existsSync } from 'node:fs';
+import { join } from 'node:path';
+import compression from 'compression';
+import express, { type Express } from 'express';
+import helmet from 'helmet';
+import { type Logger, pino } from 'pino';
+import { keyRequired, onlyOwnNames } from './access/access';
+import { notFound, problemHandler } from './problem';
+import { jobRoutes } from './routes/jobs';
+import { shopRoutes } from './routes/shop';
+import type { Store } from './store';
+
+export interface AppOptions {
+  readonly store: Store;
+  readonly host: string;
+  readonly key: string | null;
+  /** The built web application; null serves the API alone. */
+  readonly webDir: string | null;
+  readonly log?: Logger;
+}
+
+const YEAR_S = 365 * 24 * 3600;
+
+/** The whole HTTP application over an open store. */
+export function createApp({
+  store,
+  host,
+  key,
+  webDir,
+  log = pino({ level: 'silent' }),
+}: AppOptions): Express {
+  const app = express();
+  app.disable('x-powered-by');
+  app.set('etag', 'strong');
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        directives: {
+          defaultSrc: ["'self'"],
+          // The theme writes its styles at run time.
+          styleSrc: ["'self'", "'unsafe-inline'"],
+          imgSrc: ["'self'", 'data:', 'blob:'],
+          upgradeInsecureRequests: null,
+        },
+      },
+      strictTransportSecurity: false,
+    }),
+  );
+  app.use(onlyOwnNames(host));
+  app.use(
+    compression({
+      filter: (request, response) => request.path !== '/api/news' && compression.filter(request, response),
+    }),
+  );
+  app.use(express.json({ limit: '1mb' }));
+  app.use('/api/session', express.urlencoded({ extended: false, limit: '4kb' }));
+  app.use(keyRequired(key));
+  app.use('/api', (_request, response, next) => {
+    response.setHeader('cache-control', 'no-cache');
+    next();
+  });
+  app.use('/api', shopRoutes(store), jobRoutes(store));
+  app.use('/api', () => {
+    throw notFound('such address');
+  });
+  if (webDir !== null && existsSync(webDir)) {
+    app.use(
+      '/assets',
+      express.static(join(webDir, 'assets'), { immutable: true, maxAge: YEAR_S * 1000, fallthrough: false }),
+    );
+    app.use(express.static(webDir, { index: false, maxAge: 0 }));
+    // The pages' own addresses all load the one document; its router takes over.
+    app.get(/^\/(?!api\/)/, (_request, response) => {
+      response.sendFile(join(webDir, 'index.html'), { headers: { 'cache-control': 'no-cache' } });
+    });
+  }
+  app.use(() => {
+    throw notFound('such page');
+  });
+  app.use(problemHandler(log));
+  return app;
+}

@@ -1,0 +1,56 @@
+import { money } from '../../core/handback';
+import { localTime } from '../../core/time';
+import type { Dossier } from './dossier';
+import { drawPdf, type Pdf } from './pdf';
+
+const A5 = { widthPt: 419.53, heightPt: 595.28, marginPt: 36 };
+
+function section(pdf: Pdf, title: string, lines: readonly string[]): void {
+  if (lines.length === 0) return;
+  pdf.moveDown(0.6).font('bold').fontSize(11).text(title);
+  pdf.font('regular').fontSize(10);
+  for (const line of lines) pdf.text(line, { lineGap: 1.5 });
+}
+
+/** The record the customer takes away: what was signed, or plainly a draft. */
+export async function recordPdf({ resource, state, context, statement, signedBy }: Dossier): Promise<Buffer> {
+  const { shop, policy } = context;
+  const { ticket } = resource.job;
+  return drawPdf({ ...A5, title: `Record ${ticket}`, atUtc: signedBy?.atUtc ?? context.nowUtc }, (pdf) => {
+    pdf.font('bold').fontSize(16).text(shop.name);
+    pdf.font('regular').fontSize(9).text(shop.place);
+    pdf.moveDown(0.5).font('mono').fontSize(14).text(ticket);
+    const watch = state.facts.watch?.payload;
+    pdf
+      .font('regular')
+      .fontSize(10)
+      .text(
+        [watch?.maker, watch?.reference, watch?.serial && `serial ${watch.serial}`]
+          .filter(Boolean)
+          .join(', ') || 'unmarked watch',
+      )
+      .text(resource.customer?.name ?? '');
+    if (!signedBy) pdf.moveDown(0.5).font('bold').fontSize(12).text('Draft: not signed yet');
+    section(pdf, 'Found', statement.found);
+    section(pdf, 'Done', statement.done);
+    section(pdf, 'Fitted', statement.fitted);
+    section(pdf, 'Tested', statement.tested);
+    section(pdf, 'Not done', statement.notDone);
+    section(pdf, 'Water', [statement.water]);
+    section(pdf, 'Next visit', [statement.nextVisit]);
+    section(pdf, 'Warranty', [statement.warranty]);
+    section(pdf, 'Price', [money(statement.priceMinor, policy.currency)]);
+    if (signedBy) {
+      pdf
+        .moveDown(0.8)
+        .font('bold')
+        .fontSize(10)
+        .text(
+          `Signed ${signedBy.initials}, ${signedBy.name}, ${localTime(signedBy.atUtc, shop.zone, 'D MMMM YYYY HH:mm')}`,
+        );
+      if (state.signature.state === 'reopened') {
+        pdf.font('regular').fontSize(9).text('The job was reopened after this record was given.');
+      }
+    }
+  });
+}

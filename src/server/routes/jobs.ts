@@ -1,0 +1,76 @@
+import { Router } from 'express';
+import { newEntry, type NewEntry, newJob, type NewJob, raiseNewEntry } from '../../contract';
+import { readTicket } from '../../core/tickets';
+import { jobFile } from '../documents/jobFile';
+import { labelPdf } from '../documents/labelPdf';
+import { nextVisitCalendar } from '../documents/nextVisitCalendar';
+import { recordPdf } from '../documents/recordPdf';
+import { dossierOf } from '../documents/dossier';
+import { notFound, notKept, parsed } from '../problem';
+import type { Store } from '../store';
+
+/** Jobs: taking in, reading, recording entries, and the papers of a job. */
+export function jobRoutes(store: Store): Router {
+  const router = Router();
+  const { logbook } = store;
+
+  router.get('/rack', (_request, response) => {
+    response.json(logbook.rack());
+  });
+
+  router.post('/jobs', (request, response) => {
+    const body = request.body as { entries?: unknown };
+    const entries = Array.isArray(body?.entries) ? body.entries.map(raiseNewEntry) : body?.entries;
+    const given = parsed(newJob, { ...body, entries });
+    const taken = logbook.takeIn(given as unknown as NewJob);
+    if (!('job' in taken)) throw notKept(taken);
+    if (taken.outcome === 'taken in') store.tell({ jobId: taken.job.id, what: 'job' });
+    response.status(taken.outcome === 'taken in' ? 201 : 200).json(taken.job);
+  });
+
+  router.get('/jobs/:id', (request, response) => {
+    const job = logbook.job(request.params.id);
+    if (!job) throw notFound('such job');
+    response.json(job);
+  });
+
+  router.post('/jobs/:id/entries', (request, response) => {
+    const given = parsed(newEntry, raiseNewEntry(request.body));
+    const appended = logbook.append(request.params.id, given as NewEntry);
+    if (!('entry' in appended)) throw notKept(appended);
+    if (appended.outcome === 'recorded') store.tell({ jobId: request.params.id, what: 'entry' });
+    response.status(appended.outcome === 'recorded' ? 201 : 200).json(appended.entry);
+  });
+
+  router.get('/tickets/:ticket', (request, response) => {
+    const reading = readTicket(request.params.ticket);
+    const jobId = reading.verdict === 'ticket' ? logbook.jobIdOfTicket(reading.ticket) : null;
+    if (jobId === null)
+      throw notFound(reading.verdict === 'misread' ? `ticket so: ${reading.reason}` : 'such ticket');
+    response.json({ jobId });
+  });
+
+  router.get('/jobs/:id/label.pdf', async (request, response) => {
+    const dossier = dossierOf(store, request.params.id);
+    response.type('application/pdf').send(await labelPdf(dossier));
+  });
+
+  router.get('/jobs/:id/record.pdf', async (request, response) => {
+    const dossier = dossierOf(store, request.params.id);
+    response.type('application/pdf').send(await recordPdf(dossier));
+  });
+
+  router.get('/jobs/:id/job.json', (request, response) => {
+    const dossier = dossierOf(store, request.params.id);
+    response.attachment(`${dossier.resource.job.ticket}.json`).json(jobFile(dossier));
+  });
+
+  router.get('/jobs/:id/next-visit.ics', (request, response) => {
+    const dossier = dossierOf(store, request.params.id);
+    const calendar = nextVisitCalendar(dossier);
+    if (calendar === null) throw notFound('next visit for this job yet');
+    response.attachment(`${dossier.resource.job.ticket}.ics`).type('text/calendar').send(calendar);
+  });
+
+  return router;
+}

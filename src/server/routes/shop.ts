@@ -1,0 +1,105 @@
+import { Router } from 'express';
+import { z } from 'zod';
+import {
+  type FindResult,
+  type LiveNews,
+  newLot,
+  newTechnician,
+  type ShopResource,
+  type StockResource,
+} from '../../contract';
+import { conflict, notKept, parsed } from '../problem';
+import type { Store } from '../store';
+
+const query = z.object({
+  q: z.string().trim().min(1, 'Type something to find.').max(80, 'At most 80 characters to find.'),
+});
+
+/** A line through the live stream now and then keeps proxies and half-open connections honest. */
+const HEARTBEAT_MS = 20_000;
+
+/** The shop, its people, its book and stock, the search, and the live stream. */
+export function shopRoutes(store: Store): Router {
+  const router = Router();
+
+  router.get('/health', (_request, response) => {
+    response.json({ ready: true, nowUtc: store.clock.nowUtc() });
+  });
+
+  router.get('/shop', (_request, response) => {
+    const resource: ShopResource = {
+      shop: store.shops.shop(),
+      policy: store.shops.policy(),
+      technicians: store.shops.technicians(),
+      catalogueRevision: store.catalogue.book().revision,
+      nowUtc: store.clock.nowUtc(),
+      demo: store.demo,
+    };
+    response.json(resource);
+  });
+
+  router.post('/technicians', (request, response) => {
+    const person = parsed(newTechnician, request.body);
+    const outcome = store.shops.addTechnician(person);
+    if (outcome === 'taken')
+      throw conflict('Another technician stands under this id.', 'Send it again with a new id.');
+    store.tell({ jobId: null, what: 'shop' });
+    response.status(outcome === 'added' ? 201 : 200).json(person);
+  });
+
+  router.get('/catalogue', (_request, response) => {
+    const { revision, cells, makers, calibres, caseTypes } = store.catalogue.book();
+    response.json({ revision, cells, makers, calibres, caseTypes });
+  });
+
+  router.get('/stock', (_request, response) => {
+    const resource: StockResource = { lots: store.stock.lots(), spentInBin: store.stock.spentInBin() };
+    response.json(resource);
+  });
+
+  router.post('/lots', (request, response) => {
+    const delivery = parsed(newLot, request.body);
+    if (!store.shops.technician(delivery.technicianId)) throw notKept({ outcome: 'no such technician' });
+    const cell = store.catalogue.book().cell(delivery.cellCode);
+    if (!cell) {
+      throw notKept({
+        outcome: 'refused',
+        reasons: [`“${delivery.cellCode}” is not a cell of the table.`],
+        whatToDo: 'Give the name as on the blister, e.g. SR621SW or 364.',
+      });
+    }
+    const outcome = store.stock.receive({ ...delivery, cellCode: cell.code });
+    if (outcome === 'same lot again') {
+      throw conflict(
+        `Lot ${delivery.lotCode} of ${delivery.supplier} is in stock already.`,
+        'If it is another delivery, give it its own lot code.',
+      );
+    }
+    store.tell({ jobId: null, what: 'stock' });
+    response.status(201).json({ id: delivery.id });
+  });
+
+  router.get('/find', (request, response) => {
+    const { q } = parsed(query, request.query);
+    const result: FindResult = { jobs: store.logbook.jobsLike(q), customers: store.logbook.customersLike(q) };
+    response.json(result);
+  });
+
+  router.get('/news', (request, response) => {
+    response.writeHead(200, {
+      'content-type': 'text/event-stream',
+      'cache-control': 'no-store',
+      'x-accel-buffering': 'no',
+    });
+    response.write(': listening\n\n');
+    const send = (item: LiveNews): void => void response.write(`data: ${JSON.stringify(item)}\n\n`);
+    const unlisten = store.listen(send);
+    const heartbeat = setInterval(() => response.write(': still here\n\n'), HEARTBEAT_MS);
+    request.on('close', () => {
+      clearInterval(heartbeat);
+      unlisten();
+    });
+  });
+
+  return router;
+}

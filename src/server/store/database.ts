@@ -1,0 +1,63 @@
+import { mkdirSync, readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import Database from 'better-sqlite3';
+import { here } from '../here';
+
+export type Db = Database.Database;
+
+const MIGRATIONS = here(import.meta.url, 'migrations');
+
+export interface Migration {
+  readonly number: number;
+  readonly name: string;
+  readonly sql: string;
+}
+
+/** The numbered SQL files in order: 001_logbook.sql and on. */
+export function readMigrations(folder: string = MIGRATIONS): Migration[] {
+  return readdirSync(folder)
+    .filter((file) => /^\d{3}_.+\.sql$/.test(file))
+    .sort()
+    .map((file) => ({
+      number: Number(file.slice(0, 3)),
+      name: file,
+      sql: readFileSync(join(folder, file), 'utf8'),
+    }));
+}
+
+/** Applies what is missing, each migration in its own transaction. Gives the names applied. */
+export function migrate(db: Db, migrations: readonly Migration[] = readMigrations()): string[] {
+  db.exec('CREATE TABLE IF NOT EXISTS migration (number INTEGER PRIMARY KEY, name TEXT NOT NULL) STRICT');
+  const done = new Set(db.prepare<[], number>('SELECT number FROM migration').pluck().all());
+  const newest = Math.max(0, ...done);
+  if (newest > (migrations.at(-1)?.number ?? 0)) {
+    throw new Error(
+      `The database was written by a newer program (migration ${newest}). Start the newer program, or point WAX_DATA at another folder.`,
+    );
+  }
+  const missing = migrations.filter((migration) => !done.has(migration.number));
+  for (const migration of missing) {
+    db.transaction(() => {
+      db.exec(migration.sql);
+      db.prepare('INSERT INTO migration (number, name) VALUES (?, ?)').run(migration.number, migration.name);
+    }).immediate();
+  }
+  return missing.map((migration) => migration.name);
+}
+
+/** Opens a database so that what was committed is on disk: write-ahead log, full sync, foreign keys. */
+export function openConnection(file: string): Db {
+  const db = new Database(file, { timeout: 5000 });
+  db.pragma('journal_mode = WAL');
+  db.pragma('synchronous = FULL');
+  db.pragma('foreign_keys = ON');
+  return db;
+}
+
+/** The shop's database in its data folder, brought up to date. */
+export function openDatabase(dataDir: string): Db {
+  mkdirSync(dataDir, { recursive: true });
+  const db = openConnection(join(dataDir, 'wax-lantern.db'));
+  migrate(db);
+  return db;
+}

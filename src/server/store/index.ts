@@ -1,0 +1,70 @@
+import { EventEmitter } from 'node:events';
+import type { LiveNews } from '../../contract';
+import type { JobContext } from '../../core/logbook';
+import { DEFAULT_POLICY, type Shop } from '../../core/policy';
+import { catalogueStore, cellRowId, readShippedCells } from './catalogue';
+import { type Clock, runningClock } from './clock';
+import { openDatabase } from './database';
+import { logbookStore } from './logbook';
+import { shopStore } from './shop';
+import { stockStore } from './stock';
+
+/** A shop nobody has described yet. */
+const NEW_SHOP: Shop = {
+  name: 'Watch counter',
+  place: '',
+  zone: Intl.DateTimeFormat().resolvedOptions().timeZone,
+};
+
+export interface StoreOptions {
+  readonly dataDir: string;
+  readonly clock?: Clock;
+  readonly demo?: boolean;
+  /** What a new database is named; a database that has a shop keeps it. */
+  readonly shop?: Shop;
+}
+
+/** Opens the data folder: database up to date, cell table and policy in place. */
+export function openStore({ dataDir, clock = runningClock(), demo = false, shop = NEW_SHOP }: StoreOptions) {
+  const db = openDatabase(dataDir);
+  const catalogue = catalogueStore(db, clock);
+  const shops = shopStore(db, clock);
+  const stock = stockStore(db, clock);
+  if (!shops.hasShop()) {
+    db.transaction(() => {
+      shops.setShop(shop);
+      shops.setPolicy(DEFAULT_POLICY);
+      catalogue.write(
+        'cell',
+        readShippedCells().map((row) => ({ id: cellRowId(row), body: row })),
+      );
+    }).immediate();
+  }
+  const context = (): JobContext => ({
+    catalogue: catalogue.book(),
+    policy: shops.policy(),
+    shop: shops.shop(),
+    nowUtc: clock.nowUtc(),
+  });
+  const news = new EventEmitter<{ news: [LiveNews] }>();
+  news.setMaxListeners(0);
+  return {
+    clock,
+    demo,
+    catalogue,
+    shops,
+    stock,
+    logbook: logbookStore(db, clock, stock, context),
+    context,
+    /** Tells everyone who listens that something was written. */
+    tell: (item: LiveNews) => void news.emit('news', item),
+    listen(listener: (item: LiveNews) => void): () => void {
+      news.on('news', listener);
+      return () => void news.off('news', listener);
+    },
+    close: () => void db.close(),
+  };
+}
+
+export type Store = ReturnType<typeof openStore>;
+export { runningClock, type Clock } from './clock';

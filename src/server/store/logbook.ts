@@ -1,0 +1,309 @@
+import { randomUUID } from 'node:crypto';
+import {
+  type Customer,
+  type JobResource,
+  type JobSummary,
+  kindDefinition,
+  type NewEntry,
+  type NewJob,
+  raisePayload,
+} from '../../contract';
+import { waitsFor } from '../../core/dayplan';
+import {
+  type Entry,
+  type EntryKind,
+  foldJob,
+  type JobContext,
+  type JobState,
+  judgeEntry,
+} from '../../core/logbook';
+import { makeTicket } from '../../core/tickets';
+import type { Clock } from './clock';
+import type { Db } from './database';
+import type { stockStore } from './stock';
+
+interface EntryRow {
+  sequence: number;
+  id: string;
+  jobId: string;
+  kind: EntryKind;
+  payloadVersion: number;
+  payload: string;
+  occurredAt: string;
+  recordedAt: string;
+  technicianId: string;
+  bench: string;
+  well: string | null;
+  supersedes: string;
+  withdraws: string | null;
+}
+
+interface JobRow {
+  id: string;
+  ticket: string;
+  visitId: string;
+  watchId: string;
+  createdAt: string;
+}
+
+interface Kept {
+  readonly outcome: 'recorded' | 'same again';
+  readonly entry: Entry;
+}
+
+export type NotKept =
+  | { readonly outcome: 'other body under this id' }
+  | { readonly outcome: 'no such job' }
+  | { readonly outcome: 'no such technician' }
+  | { readonly outcome: 'refused'; readonly reasons: readonly string[]; readonly whatToDo: string };
+
+export type Appended = Kept | NotKept;
+
+export type Taken =
+  { readonly outcome: 'taken in' | 'same again'; readonly job: JobResource['job'] } | NotKept;
+
+const ENTRY_COLUMNS = `sequence, id, job_id AS jobId, kind, payload_version AS payloadVersion, payload,
+  occurred_at AS occurredAt, recorded_at AS recordedAt, technician_id AS technicianId, bench, well, supersedes, withdraws`;
+
+/** A stored row as an entry of today: an older payload is raised to the current version. */
+function toEntry(row: EntryRow): Entry {
+  const definition = kindDefinition(row.kind);
+  const stored: unknown = JSON.parse(row.payload);
+  const { payloadVersion, ...rest } = row;
+  return {
+    ...rest,
+    payload:
+      payloadVersion === definition.version ? stored : raisePayload(definition, payloadVersion, stored),
+    supersedes: JSON.parse(row.supersedes) as string[],
+  } as Entry;
+}
+
+/** Whether an entry sent again is the one on record, but for what the server added. */
+function sameBody(a: Entry, b: Entry): boolean {
+  const told = ({ sequence: _, recordedAt: __, ...rest }: Entry): [string, unknown][] =>
+    Object.entries(rest).sort(([x], [y]) => x.localeCompare(y));
+  return JSON.stringify(told(a)) === JSON.stringify(told(b));
+}
+
+class Refusal extends Error {
+  constructor(readonly notKept: NotKept) {
+    super(notKept.outcome);
+  }
+}
+
+/** Jobs and their entries. Every write is one immediate transaction: entry, ledger, the job's summary. */
+export function logbookStore(
+  db: Db,
+  clock: Clock,
+  stock: ReturnType<typeof stockStore>,
+  contextNow: () => JobContext,
+) {
+  const entriesOf = db.prepare<[string], EntryRow>(
+    `SELECT ${ENTRY_COLUMNS} FROM entry WHERE job_id = ? ORDER BY sequence`,
+  );
+  const entryById = db.prepare<[string], EntryRow>(`SELECT ${ENTRY_COLUMNS} FROM entry WHERE id = ?`);
+  const insertEntry = db.prepare(
+    `INSERT INTO entry (id, job_id, kind, payload_version, payload, occurred_at, recorded_at, technician_id, bench, well, supersedes, withdraws)
+     VALUES (@id, @jobId, @kind, @payloadVersion, @payload, @occurredAt, @recordedAt, @technicianId, @bench, @well, @supersedes, @withdraws)`,
+  );
+  const technicianKnown = db.prepare<[string], number>('SELECT 1 FROM technician WHERE id = ?').pluck();
+  const jobColumns = 'job.id, ticket, visit_id AS visitId, watch_id AS watchId, job.created_at AS createdAt';
+  const jobById = db.prepare<[string], JobRow>(`SELECT ${jobColumns} FROM job WHERE id = ?`);
+  const jobByTicket = db.prepare<[string], JobRow>(`SELECT ${jobColumns} FROM job WHERE ticket = ?`);
+  const lastNumber = db.prepare<[], number>('SELECT coalesce(max(number), 0) FROM job').pluck();
+  const insertJob = db.prepare<[string, number, string, string, string, string]>(
+    'INSERT INTO job (id, number, ticket, visit_id, watch_id, created_at) VALUES (?, ?, ?, ?, ?, ?)',
+  );
+  const insertVisit = db.prepare<[string, string, string]>(
+    'INSERT INTO visit (id, customer_id, created_at) VALUES (?, ?, ?) ON CONFLICT (id) DO NOTHING',
+  );
+  const visitCustomer = db.prepare<[string], string>('SELECT customer_id FROM visit WHERE id = ?').pluck();
+  const insertWatch = db.prepare<[string, string]>(
+    'INSERT INTO watch (id, created_at) VALUES (?, ?) ON CONFLICT (id) DO NOTHING',
+  );
+  const customerById = db.prepare<[string], Customer>(
+    'SELECT id, name, phone, email FROM customer WHERE id = ?',
+  );
+  const writeCustomer = db.prepare<[string, string, string, string, string]>(
+    `INSERT INTO customer (id, name, phone, email, created_at) VALUES (?, ?, ?, ?, ?)
+     ON CONFLICT (id) DO UPDATE SET name = excluded.name, phone = excluded.phone, email = excluded.email`,
+  );
+  const customersLike = db.prepare<[string, string, string], Customer>(
+    `SELECT id, name, phone, email FROM customer
+     WHERE name LIKE ? ESCAPE '\\' OR replace(phone, ' ', '') LIKE ? ESCAPE '\\' OR email LIKE ? ESCAPE '\\' ORDER BY name LIMIT 8`,
+  );
+  const customerOfJob = db.prepare<[string], Customer>(
+    `SELECT customer.id, name, phone, email FROM job JOIN visit ON visit.id = job.visit_id
+     JOIN customer ON customer.id = visit.customer_id WHERE job.id = ?`,
+  );
+  const writeSummary = db.prepare<[string, number, string | null, string, string]>(
+    `INSERT INTO job_summary (job_id, on_rack, promised_at, search, summary) VALUES (?, ?, ?, ?, ?)
+     ON CONFLICT (job_id) DO UPDATE SET on_rack = excluded.on_rack, promised_at = excluded.promised_at,
+       search = excluded.search, summary = excluded.summary`,
+  );
+  const rack = db
+    .prepare<[], string>('SELECT summary FROM job_summary WHERE on_rack = 1 ORDER BY promised_at')
+    .pluck();
+  const summariesLike = db
+    .prepare<[string], string>(
+      `SELECT summary FROM job_summary WHERE search LIKE ? ESCAPE '\\' ORDER BY on_rack DESC, rowid DESC LIMIT 20`,
+    )
+    .pluck();
+
+  const readEntries = (jobId: string): Entry[] => entriesOf.all(jobId).map(toEntry);
+
+  const summarise = (job: JobRow, state: JobState, customer: Customer | undefined): void => {
+    const { facts } = state;
+    const watch = facts.watch?.payload;
+    const summary: JobSummary = {
+      id: job.id,
+      ticket: job.ticket,
+      customerName: customer?.name ?? '',
+      watch: [watch?.maker, watch?.reference].filter(Boolean).join(' ') || 'unmarked watch',
+      movement: facts.movement?.payload.code ?? null,
+      service: facts.service?.payload.service ?? null,
+      promisedAt: facts.promise?.payload.promisedAt ?? null,
+      waitsFor: waitsFor(state),
+      current: state.current,
+      stages: state.progress.map(({ stage, status }) => ({ stage, status })),
+      conflict: state.conflicts.length > 0,
+      signedBy: state.signature.state === 'signed' ? state.signature.entry.payload.initials : null,
+      collected: facts.collected !== null,
+      receivedAt: job.createdAt,
+    };
+    const search = [
+      job.ticket,
+      customer?.name,
+      customer?.phone.replaceAll(' ', ''),
+      watch?.maker,
+      watch?.reference,
+      watch?.serial,
+      watch?.engraved,
+      facts.engraving?.payload.text,
+      facts.movement?.payload.code,
+      ...[...facts.cellsFitted.values()].map((fitted) => fitted.payload.cellCode),
+    ];
+    const onRack = !(facts.collected && state.signature.state === 'signed');
+    writeSummary.run(
+      job.id,
+      onRack ? 1 : 0,
+      summary.promisedAt,
+      search.filter(Boolean).join(' '),
+      JSON.stringify(summary),
+    );
+  };
+
+  /** Inside a transaction: judges one entry against the job as it stands and writes it with all that follows. */
+  const writeEntry = (job: JobRow, given: NewEntry, before: Entry[]): Appended => {
+    const known = entryById.get(given.id);
+    const { payloadVersion, ...told } = given;
+    const offered = { ...told, jobId: job.id, sequence: null, recordedAt: null } as Entry;
+    if (known) {
+      const recorded = toEntry(known);
+      return sameBody(recorded, offered)
+        ? { outcome: 'same again', entry: recorded }
+        : { outcome: 'other body under this id' };
+    }
+    if (technicianKnown.get(given.technicianId) === undefined) return { outcome: 'no such technician' };
+    const context = contextNow();
+    const stateBefore = foldJob(before, context);
+    const admission = judgeEntry(offered, stateBefore, before, stock.lots, context);
+    if (admission.verdict === 'refused') return { ...admission, outcome: 'refused' };
+    const recordedAt = clock.nowUtc();
+    const { lastInsertRowid } = insertEntry.run({
+      ...told,
+      jobId: job.id,
+      payloadVersion,
+      payload: JSON.stringify(given.payload),
+      supersedes: JSON.stringify(given.supersedes),
+      recordedAt,
+    });
+    const entry = { ...offered, sequence: Number(lastInsertRowid), recordedAt } as Entry;
+    const stateAfter = foldJob([...before, entry], context);
+    stock.follow(entry, {
+      fallen: stateBefore.standing.filter((each) => !stateAfter.standing.some((now) => now.id === each.id)),
+      risen: stateAfter.standing.filter((each) => !stateBefore.standing.some((then) => then.id === each.id)),
+    });
+    summarise(job, stateAfter, customerOfJob.get(job.id));
+    return { outcome: 'recorded', entry };
+  };
+
+  const append = db.transaction((jobId: string, given: NewEntry): Appended => {
+    const job = jobById.get(jobId);
+    if (!job) return { outcome: 'no such job' };
+    return writeEntry(job, given, readEntries(jobId));
+  });
+
+  const takeIn = db.transaction((given: NewJob): Taken => {
+    const known = jobById.get(given.id);
+    if (known) return { outcome: 'same again', job: known };
+    const now = clock.nowUtc();
+    const { customer } = given;
+    writeCustomer.run(customer.id, customer.name, customer.phone, customer.email, now);
+    insertVisit.run(given.visitId, customer.id, now);
+    if (visitCustomer.get(given.visitId) !== customer.id) {
+      throw new Refusal({
+        outcome: 'refused',
+        reasons: ['This visit belongs to another customer.'],
+        whatToDo: 'Open a new visit for this customer.',
+      });
+    }
+    insertWatch.run(given.watchId, now);
+    const number = (lastNumber.get() ?? 0) + 1;
+    const job: JobRow = {
+      id: given.id,
+      ticket: makeTicket(number),
+      visitId: given.visitId,
+      watchId: given.watchId,
+      createdAt: now,
+    };
+    insertJob.run(job.id, number, job.ticket, job.visitId, job.watchId, now);
+    const written: Entry[] = [];
+    const received: NewEntry = {
+      ...(given.entries[0] as NewEntry),
+      id: randomUUID(),
+      kind: 'arrive.received',
+      payloadVersion: kindDefinition('arrive.received').version,
+      payload: { customerId: customer.id, watchId: given.watchId, visitId: given.visitId },
+      well: null,
+      supersedes: [],
+      withdraws: null,
+    };
+    for (const entry of [received, ...given.entries]) {
+      const appended = writeEntry(job, entry, written);
+      // All or nothing: half a job is worse than none.
+      if (!('entry' in appended)) throw new Refusal(appended);
+      written.push(appended.entry);
+    }
+    return { outcome: 'taken in', job };
+  });
+
+  const contains = (text: string): string => `%${text.replace(/[\\%_]/g, (character) => `\\${character}`)}%`;
+
+  return {
+    append: (jobId: string, given: NewEntry): Appended => append.immediate(jobId, given),
+    takeIn(given: NewJob): Taken {
+      try {
+        return takeIn.immediate(given);
+      } catch (error) {
+        if (error instanceof Refusal) return error.notKept;
+        throw error;
+      }
+    },
+    job(jobId: string): JobResource | null {
+      const job = jobById.get(jobId);
+      if (!job) return null;
+      const { createdAt: _, ...told } = job;
+      return { job: told, customer: customerOfJob.get(jobId) ?? null, entries: readEntries(jobId) };
+    },
+    jobIdOfTicket: (ticket: string): string | null => jobByTicket.get(ticket)?.id ?? null,
+    rack: (): JobSummary[] => rack.all().map((row) => JSON.parse(row) as JobSummary),
+    customer: (id: string): Customer | undefined => customerById.get(id),
+    customersLike(query: string): Customer[] {
+      const like = contains(query);
+      return customersLike.all(like, contains(query.replaceAll(' ', '')), like);
+    },
+    jobsLike: (query: string): JobSummary[] =>
+      summariesLike.all(contains(query)).map((row) => JSON.parse(row) as JobSummary),
+  };
+}

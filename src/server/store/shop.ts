@@ -1,0 +1,61 @@
+import type { Policy, Shop } from '../../core/policy';
+import type { Technician } from '../../contract';
+import type { Clock } from './clock';
+import type { Db } from './database';
+
+/** The shop, its policy and the people who work there. */
+export function shopStore(db: Db, clock: Clock) {
+  const readShop = db.prepare<[], Shop>('SELECT name, place, zone FROM shop');
+  const writeShop = db.prepare<[string, string, string]>(
+    'INSERT INTO shop (only, name, place, zone) VALUES (1, ?, ?, ?) ON CONFLICT (only) DO UPDATE SET name = excluded.name, place = excluded.place, zone = excluded.zone',
+  );
+  const readPolicy = db.prepare<[], { revision: number; body: string }>(
+    'SELECT revision, body FROM policy_revision ORDER BY revision DESC LIMIT 1',
+  );
+  const writePolicy = db.prepare<[string, string]>(
+    'INSERT INTO policy_revision (body, recorded_at) VALUES (?, ?)',
+  );
+  const technicians = db.prepare<[], Technician>('SELECT id, name, initials FROM technician ORDER BY name');
+  const technician = db.prepare<[string], Technician>(
+    'SELECT id, name, initials FROM technician WHERE id = ?',
+  );
+  const addTechnician = db.prepare<[string, string, string, string]>(
+    'INSERT INTO technician (id, name, initials, created_at) VALUES (?, ?, ?, ?)',
+  );
+  let current: Policy | null = null;
+  let open: Shop | null = null;
+
+  return {
+    shop(): Shop {
+      open ??= readShop.get() ?? null;
+      if (!open) throw new Error('The shop has no name yet: the database was not started.');
+      return open;
+    },
+    hasShop: () => readShop.get() !== undefined,
+    setShop(shop: Shop): void {
+      writeShop.run(shop.name, shop.place, shop.zone);
+      open = null;
+    },
+    policy(): Policy {
+      if (!current) {
+        const row = readPolicy.get();
+        if (!row) throw new Error('The shop has no policy yet: the database was not started.');
+        current = { ...(JSON.parse(row.body) as Policy), revision: row.revision };
+      }
+      return current;
+    },
+    setPolicy(policy: Policy): void {
+      writePolicy.run(JSON.stringify(policy), clock.nowUtc());
+      current = null;
+    },
+    technicians: (): Technician[] => technicians.all(),
+    technician: (id: string): Technician | undefined => technician.get(id),
+    /** Adds a technician; the same id with the same name again changes nothing. */
+    addTechnician(person: Technician): 'added' | 'same' | 'taken' {
+      const known = technician.get(person.id);
+      if (known) return known.name === person.name && known.initials === person.initials ? 'same' : 'taken';
+      addTechnician.run(person.id, person.name, person.initials, clock.nowUtc());
+      return 'added';
+    },
+  };
+}
