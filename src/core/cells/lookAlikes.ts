@@ -51,24 +51,36 @@ function howAlike(a: string, b: string): string | null {
 }
 
 /**
- * Names of other cells that are easily taken for this one: same digits in another order or under other letters,
- * one digit of a pair often misread, a digit missing or doubled in a card name. Only where size, chemistry or
- * voltage really differ. Whether to warn of one or only list it is the caller's: it depends on the job.
+ * Whether one cell is easily taken for another, and how: same digits in another order or under other letters, one
+ * digit of a pair often misread, a digit missing or doubled in a card name. Null where the names are unlike, or
+ * where size and chemistry are the same and nothing would go wrong.
  */
-export function lookAlikes(cell: CellType, table: CellTable): LookAlike[] {
-  const found = new Map<CellType, LookAlike>();
-  for (const other of table.types) {
-    const differs =
-      other.diameterMm !== cell.diameterMm ||
-      other.heightMm !== cell.heightMm ||
-      other.chemistry !== cell.chemistry;
-    if (!differs) continue;
-    for (const own of cell.names) {
-      const pair = other.names
-        .map((name) => ({ name, how: howAlike(own.replace(/S?W$/, ''), name.replace(/S?W$/, '')) }))
-        .find((each) => each.how !== null);
-      if (pair?.how && !found.has(other)) found.set(other, { name: pair.name, cell: other, how: pair.how });
+export function looksLike(
+  cell: CellType,
+  other: CellType,
+): { readonly name: string; readonly how: string } | null {
+  const same =
+    other.diameterMm === cell.diameterMm &&
+    other.heightMm === cell.heightMm &&
+    other.chemistry === cell.chemistry;
+  if (same) return null;
+  const bare = (name: string): string => name.replace(/S?W$/, '');
+  for (const own of cell.names) {
+    for (const name of other.names) {
+      const how = howAlike(bare(own), bare(name));
+      if (how !== null) return { name, how };
     }
   }
-  return [...found.values()];
+  return null;
+}
+
+/**
+ * Every cell of the table that is easily taken for this one. Whether to warn of one or only list it is the
+ * caller's: it depends on the job.
+ */
+export function lookAlikes(cell: CellType, table: CellTable): LookAlike[] {
+  return table.types.flatMap((other) => {
+    const likeness = looksLike(cell, other);
+    return likeness ? [{ ...likeness, cell: other }] : [];
+  });
 }

@@ -216,6 +216,9 @@ export function handback(
     ...(facts.tests.length === 0 ? ['No water resistance test.'] : []),
     ...(gasket && gasket.state !== 'renewed' ? ['Gasket not renewed.'] : []),
     ...(facts.readings.has('currentUA') ? [] : ['Current not measured.']),
+    ...(state.calibre?.functions ?? [])
+      .filter((name) => facts.functions && facts.functions.payload.proved[name] === undefined)
+      .map((name) => `Not proved: ${name}.`),
     ...broken.map(([name]) => `Does not work: ${name}.`),
     ...lost.map((part) => `Lost at our bench: ${part.off.payload.part}.`),
     ...state.progress

@@ -6,6 +6,15 @@ import { drawPdf, POINTS_PER_MM } from './pdf';
 const WIDTH_MM = 89;
 const HEIGHT_MM = 36;
 
+export const LABEL_CODES = ['qr', 'bars'] as const;
+
+/** The ticket as a drawing for the screen: QR or Code 128. */
+export function labelCodeSvg(ticket: string, code: (typeof LABEL_CODES)[number]): string {
+  return code === 'qr'
+    ? bwipjs.toSVG({ bcid: 'qrcode', text: ticket, scale: 3 })
+    : bwipjs.toSVG({ bcid: 'code128', text: ticket, scale: 2, height: 12 });
+}
+
 /** The envelope label: ticket in large type, as QR and as Code 128, with owner, watch, service and promise. */
 export async function labelPdf({ resource, state, context }: Dossier): Promise<Buffer> {
   const { ticket } = resource.job;

@@ -1,8 +1,9 @@
 import { Router } from 'express';
+import { z } from 'zod';
 import { newEntry, type NewEntry, newJob, type NewJob, raiseNewEntry } from '../../contract';
 import { readTicket } from '../../core/tickets';
 import { jobFile } from '../documents/jobFile';
-import { labelPdf } from '../documents/labelPdf';
+import { LABEL_CODES, labelCodeSvg, labelPdf } from '../documents/labelPdf';
 import { nextVisitCalendar } from '../documents/nextVisitCalendar';
 import { recordPdf } from '../documents/recordPdf';
 import { dossierOf } from '../documents/dossier';
@@ -53,6 +54,13 @@ export function jobRoutes(store: Store): Router {
   router.get('/jobs/:id/label.pdf', async (request, response) => {
     const dossier = dossierOf(store, request.params.id);
     response.type('application/pdf').send(await labelPdf(dossier));
+  });
+
+  router.get('/jobs/:id/label/:code.svg', (request, response) => {
+    const code = parsed(z.enum(LABEL_CODES, { error: 'Code: qr or bars.' }), request.params.code);
+    const job = logbook.job(request.params.id);
+    if (!job) throw notFound('such job');
+    response.type('image/svg+xml').send(labelCodeSvg(job.job.ticket, code));
   });
 
   router.get('/jobs/:id/record.pdf', async (request, response) => {

@@ -1,0 +1,52 @@
+import { problem, type Problem } from '../../contract';
+
+/** A request the server answered with a refusal. */
+export class Refused extends Error {
+  constructor(readonly problem: Problem) {
+    super(problem.detail);
+  }
+}
+
+/** The server could not be reached, or could not do its work just now: worth trying again. */
+export class ServerAway extends Error {}
+
+const TIMEOUT_MS = 10_000;
+
+async function request(path: string, init: RequestInit): Promise<Response> {
+  let response: Response;
+  try {
+    response = await fetch(path, { ...init, signal: AbortSignal.timeout(TIMEOUT_MS) });
+  } catch (error) {
+    throw new ServerAway(error instanceof Error ? error.message : 'no answer');
+  }
+  if (response.ok) return response;
+  const body = problem.safeParse(await response.json().catch(() => null));
+  if (response.status >= 500)
+    throw new ServerAway(body.success ? body.data.detail : `answer ${response.status}`);
+  throw new Refused(
+    body.success
+      ? body.data
+      : {
+          type: 'about:blank',
+          title: 'Refused',
+          status: response.status,
+          detail: `The server answered ${response.status}.`,
+        },
+  );
+}
+
+/** Reads a resource. Throws `Refused` or `ServerAway`. */
+export async function getJson<T>(path: string): Promise<T> {
+  const response = await request(path, { headers: { accept: 'application/json' } });
+  return (await response.json()) as T;
+}
+
+/** Writes a resource. Throws `Refused` or `ServerAway`. */
+export async function postJson<T>(path: string, body: unknown): Promise<T> {
+  const response = await request(path, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json', accept: 'application/json' },
+    body: JSON.stringify(body),
+  });
+  return (await response.json()) as T;
+}

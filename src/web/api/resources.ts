@@ -1,0 +1,112 @@
+import { useMemo } from 'react';
+import useSWR, { mutate } from 'swr';
+import type {
+  CatalogueResource,
+  JobResource,
+  JobSummary,
+  LiveNews,
+  ShopResource,
+  StockResource,
+} from '../../contract';
+import { type Book, openBook } from '../../core/catalogue';
+import type { Entry } from '../../core/logbook';
+import { browserStore } from './browserStore';
+import { getJson, ServerAway } from './http';
+import { noteAway, sendNow, startWaiting } from './waiting';
+
+/** The shop as seen, with how far this machine's clock is from the shop's. */
+export interface SeenShop extends ShopResource {
+  readonly clockAheadMs: number;
+}
+
+/** Reads a resource and keeps it; with the server away, gives it as last seen. */
+async function getKept<T>(path: string, prepare: (fresh: T) => T = (fresh) => fresh): Promise<T> {
+  try {
+    const fresh = prepare(await getJson<T>(path));
+    noteAway(false);
+    void browserStore()
+      .then((db) => db.put('seen', fresh, path))
+      .catch(() => undefined);
+    return fresh;
+  } catch (error) {
+    if (!(error instanceof ServerAway)) throw error;
+    noteAway(true);
+    const seen = await browserStore()
+      .then((db) => db.get('seen', path))
+      .catch(() => undefined);
+    if (seen === undefined) throw error;
+    return seen as T;
+  }
+}
+
+const POLL_MS = 15_000;
+
+export function useShop() {
+  return useSWR<SeenShop>('/api/shop', (path: string) =>
+    getKept<SeenShop>(path, (fresh) => ({ ...fresh, clockAheadMs: Date.parse(fresh.nowUtc) - Date.now() })),
+  );
+}
+
+export function useBook(revision: number | undefined): {
+  readonly book: Book | undefined;
+  readonly error: unknown;
+} {
+  const { data, error } = useSWR<CatalogueResource>(
+    revision === undefined ? null : ['/api/catalogue', revision],
+    ([path]: [string, number]) => getKept<CatalogueResource>(path),
+    { revalidateOnFocus: false, revalidateIfStale: false },
+  );
+  const book = useMemo(() => data && openBook(data), [data]);
+  return { book, error };
+}
+
+export function useRack() {
+  return useSWR<JobSummary[]>('/api/rack', (path: string) => getKept<JobSummary[]>(path), {
+    refreshInterval: POLL_MS,
+  });
+}
+
+export function useStock() {
+  return useSWR<StockResource>('/api/stock', (path: string) => getKept<StockResource>(path));
+}
+
+const jobKey = (jobId: string): string => `/api/jobs/${jobId}`;
+
+export function useJobResource(jobId: string) {
+  return useSWR<JobResource>(jobKey(jobId), (path: string) => getKept<JobResource>(path), {
+    refreshInterval: POLL_MS,
+    keepPreviousData: false,
+  });
+}
+
+/** Puts an entry the server has on record into the job as seen, so that nothing flickers while it is read again. */
+async function entryRecorded(jobId: string, entry: Entry): Promise<void> {
+  await mutate<JobResource>(
+    jobKey(jobId),
+    (seen) =>
+      seen && !seen.entries.some((each) => each.id === entry.id)
+        ? { ...seen, entries: [...seen.entries, entry] }
+        : seen,
+    { revalidate: false },
+  );
+}
+
+function hear(item: LiveNews): void {
+  if (item.what === 'shop') void mutate('/api/shop');
+  if (item.what !== 'shop') void mutate('/api/rack');
+  if (item.jobId !== null) void mutate(jobKey(item.jobId));
+  if (item.what === 'stock' || item.what === 'entry') void mutate('/api/stock');
+}
+
+/** Starts the queue and the live stream. Gives the way to stop listening. */
+export function startLive(): () => void {
+  void startWaiting(entryRecorded);
+  const stream = new EventSource('/api/news');
+  stream.onmessage = (message: MessageEvent<string>) => hear(JSON.parse(message.data) as LiveNews);
+  stream.onopen = () => {
+    // What was written while nobody listened.
+    void mutate(() => true);
+    sendNow();
+  };
+  return () => stream.close();
+}

@@ -1,0 +1,145 @@
+import { useSyncExternalStore } from 'react';
+import type { NewEntry } from '../../contract';
+import type { Entry } from '../../core/logbook';
+import { browserStore, type WaitingEntry } from './browserStore';
+import { postJson, Refused, ServerAway } from './http';
+
+/**
+ * The waiting queue: every entry is kept in the browser before it is sent, in order, and leaves only when the
+ * server has it on disk. What the server refuses stays, marked, until a person settles it.
+ */
+export interface WaitingState {
+  readonly entries: readonly WaitingEntry[];
+  readonly away: boolean;
+  /** The browser would not keep the entries: they do not survive a reload. */
+  readonly onlyInMemory: boolean;
+}
+
+let state: WaitingState = { entries: [], away: false, onlyInMemory: false };
+const listeners = new Set<() => void>();
+let onRecorded: (jobId: string, entry: Entry) => Promise<void> = async () => undefined;
+let sending = false;
+let retryTimer: ReturnType<typeof setTimeout> | undefined;
+let retryMs = 500;
+const LONGEST_RETRY_MS = 8000;
+
+function change(next: Partial<WaitingState>): void {
+  state = { ...state, ...next };
+  for (const listener of listeners) listener();
+}
+
+async function keep(waiting: WaitingEntry): Promise<void> {
+  try {
+    await (await browserStore()).put('waiting', waiting);
+  } catch {
+    change({ onlyInMemory: true });
+  }
+}
+
+async function forget(id: string): Promise<void> {
+  try {
+    await (await browserStore()).delete('waiting', id);
+  } catch {
+    change({ onlyInMemory: true });
+  }
+}
+
+function replace(waiting: WaitingEntry): void {
+  change({ entries: state.entries.map((each) => (each.id === waiting.id ? waiting : each)) });
+}
+
+/** Sends what waits, oldest first, until all is sent or the server is away. */
+async function send(): Promise<void> {
+  if (sending) return;
+  sending = true;
+  try {
+    for (;;) {
+      const next = state.entries.find((each) => each.refused === null);
+      if (!next) break;
+      try {
+        const entry = await postJson<Entry>(`/api/jobs/${next.jobId}/entries`, next.entry);
+        await forget(next.id);
+        await onRecorded(next.jobId, entry);
+        change({ entries: state.entries.filter((each) => each.id !== next.id), away: false });
+        retryMs = 500;
+      } catch (error) {
+        if (error instanceof Refused) {
+          const refused = { ...next, refused: error.problem };
+          await keep(refused);
+          replace(refused);
+        } else if (error instanceof ServerAway) {
+          change({ away: true });
+          retryTimer = setTimeout(() => void send(), retryMs);
+          retryMs = Math.min(retryMs * 2, LONGEST_RETRY_MS);
+          break;
+        } else throw error;
+      }
+    }
+  } finally {
+    sending = false;
+  }
+}
+
+/** Tries at once, because there is reason to think the server is back. */
+export function sendNow(): void {
+  clearTimeout(retryTimer);
+  void send();
+}
+
+/** Loads what an earlier page left waiting and begins to send. `recorded` is told of each entry that is on disk. */
+export async function startWaiting(recorded: (jobId: string, entry: Entry) => Promise<void>): Promise<void> {
+  onRecorded = recorded;
+  try {
+    const kept = await (await browserStore()).getAll('waiting');
+    const known = new Set(state.entries.map((each) => each.id));
+    const entries = [...state.entries, ...kept.filter((each) => !known.has(each.id))];
+    change({ entries: entries.sort((a, b) => a.order - b.order) });
+  } catch {
+    change({ onlyInMemory: true });
+  }
+  window.addEventListener('online', sendNow);
+  sendNow();
+}
+
+/** Puts an entry into the queue and sends it. Shown at once; on record when the server says so. */
+export async function putWaiting(jobId: string, entry: NewEntry): Promise<void> {
+  const waiting: WaitingEntry = {
+    id: entry.id,
+    order: Date.now() + state.entries.length / 1000,
+    jobId,
+    entry,
+    refused: null,
+  };
+  change({ entries: [...state.entries, waiting] });
+  await keep(waiting);
+  void send();
+}
+
+/** Sends a refused entry once more, after a person changed what stood against it. */
+export async function tryAgain(waiting: WaitingEntry): Promise<void> {
+  const again = { ...waiting, refused: null };
+  await keep(again);
+  replace(again);
+  sendNow();
+}
+
+/** Lets a refused entry go, on a person's word. */
+export async function letGo(id: string): Promise<void> {
+  await forget(id);
+  change({ entries: state.entries.filter((each) => each.id !== id) });
+}
+
+/** Notes that a read failed for want of a server, so that the screen can say so. */
+export function noteAway(away: boolean): void {
+  if (state.away !== away) change({ away });
+}
+
+export function useWaiting(): WaitingState {
+  return useSyncExternalStore(
+    (listener) => {
+      listeners.add(listener);
+      return () => void listeners.delete(listener);
+    },
+    () => state,
+  );
+}

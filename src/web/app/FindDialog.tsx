@@ -1,0 +1,110 @@
+import {
+  Dialog,
+  DialogContent,
+  DialogTitle,
+  List,
+  ListItemButton,
+  ListItemText,
+  TextField,
+  Typography,
+} from '@mui/material';
+import { useDeferredValue, useMemo, useState } from 'react';
+import { useNavigate } from 'react-router';
+import useSWR from 'swr';
+import type { FindResult } from '../../contract';
+import { readCellMarking } from '../../core/cells';
+import { getJson, ServerAway } from '../api/http';
+import { useBook, useShop } from '../api/resources';
+import { capital } from '../job/FactCard';
+
+/** Finds a job, a watch, an owner or a calibre, and reads a cell's marking, as one types. */
+export function FindDialog({ start, onClose }: { readonly start: string; readonly onClose: () => void }) {
+  const [text, setText] = useState(start);
+  const query = useDeferredValue(text.trim());
+  const navigate = useNavigate();
+  const { data: shop } = useShop();
+  const { book } = useBook(shop?.catalogueRevision);
+  const { data, error } = useSWR<FindResult>(
+    query === '' ? null : `/api/find?q=${encodeURIComponent(query)}`,
+    (path: string) => getJson<FindResult>(path),
+    { keepPreviousData: true, refreshInterval: 0 },
+  );
+  const cell = useMemo(
+    () => (book && query !== '' ? readCellMarking(query, book.cellTable) : null),
+    [book, query],
+  );
+  const calibres = useMemo(() => {
+    const bare = (code: string): string => code.toUpperCase().replace(/[^A-Z0-9]/g, '');
+    return book && query.length > 1
+      ? book.calibres.filter((each) => bare(each.code).includes(bare(query))).slice(0, 5)
+      : [];
+  }, [book, query]);
+  const go = (path: string): void => {
+    onClose();
+    void navigate(path);
+  };
+  const jobs = query === '' ? [] : (data?.jobs ?? []);
+  const first = jobs[0] ? `/jobs/${jobs[0].id}` : calibres[0] ? `/book/${calibres[0].id}` : null;
+  return (
+    <Dialog
+      open
+      onClose={onClose}
+      aria-labelledby="find-title"
+      fullWidth
+      maxWidth="sm"
+      slotProps={{ paper: { sx: { alignSelf: 'flex-start' } } }}
+    >
+      <DialogTitle id="find-title">Find</DialogTitle>
+      <DialogContent>
+        <form
+          onSubmit={(event) => {
+            event.preventDefault();
+            if (first) go(first);
+          }}
+        >
+          <TextField
+            label="Ticket, owner, phone, watch, engraving, calibre or cell"
+            value={text}
+            onChange={(event) => setText(event.target.value)}
+            autoFocus
+            fullWidth
+            sx={{ mt: 1 }}
+            slotProps={{ htmlInput: { autoComplete: 'off', maxLength: 80 } }}
+          />
+        </form>
+        {cell &&
+          (cell.verdict === 'read' ||
+            cell.verdict === 'ambiguous' ||
+            cell.verdict === 'rechargeable' ||
+            cell.verdict === 'asks') && (
+            <Typography role="status" sx={{ mt: 2 }}>
+              <strong>As a cell: {cell.verdict === 'read' ? cell.cell.code : cell.verdict}.</strong>{' '}
+              {cell.reasons.map(capital).join(' ')}
+            </Typography>
+          )}
+        <List aria-label="Found">
+          {jobs.map((job) => (
+            <ListItemButton key={job.id} onClick={() => go(`/jobs/${job.id}`)}>
+              <ListItemText
+                primary={`${job.ticket}  ${job.watch}`}
+                secondary={`${job.customerName}, waits for ${job.waitsFor}`}
+              />
+            </ListItemButton>
+          ))}
+          {calibres.map((calibre) => (
+            <ListItemButton key={calibre.id} onClick={() => go(`/book/${calibre.id}`)}>
+              <ListItemText
+                primary={calibre.code}
+                secondary={`Calibre of ${book?.maker(calibre.makerId)?.name ?? ''}`}
+              />
+            </ListItemButton>
+          ))}
+        </List>
+        {error instanceof ServerAway && <Typography>Jobs cannot be searched: the server is away.</Typography>}
+        {query !== '' && data && jobs.length === 0 && calibres.length === 0 && (
+          <Typography>No job or calibre answers to “{query}”.</Typography>
+        )}
+      </DialogContent>
+    </Dialog>
+  );
+}

@@ -1,0 +1,175 @@
+import {
+  createContext,
+  type ReactNode,
+  useCallback,
+  useContext,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+} from 'react';
+import { useNavigate } from 'react-router';
+import { useSnackbar } from 'notistack';
+import { readTicket } from '../../../core/tickets';
+import { readQuantity } from '../../../core/units';
+import { useBench } from '../../api/bench';
+import { getJson, Refused } from '../../api/http';
+import { BurstReader, SETTLE_MS } from './burst';
+import { focusNextWanted, giveToNextMeasure, isField, setFieldValue } from './wanted';
+
+export interface KeyAction {
+  readonly key: string;
+  readonly label: string;
+  readonly run: () => void;
+}
+
+interface Keys {
+  readonly actions: readonly KeyAction[];
+  readonly register: (action: KeyAction) => () => void;
+  readonly findOpen: string | null;
+  readonly openFind: (text: string | null) => void;
+}
+
+const Context = createContext<Keys | null>(null);
+
+export function useKeys(): Keys {
+  const keys = useContext(Context);
+  if (!keys) throw new Error('No keys are provided here.');
+  return keys;
+}
+
+/** Binds a single key while the component stands; listed in the overlay under its label. */
+export function useKey(key: string, label: string, run: () => void): void {
+  const { register } = useKeys();
+  const latest = useRef(run);
+  useEffect(() => {
+    latest.current = run;
+  });
+  useEffect(() => register({ key, label, run: () => latest.current() }), [key, label, register]);
+}
+
+function dialogOpen(): boolean {
+  return document.querySelector('[role="dialog"]') !== null;
+}
+
+/** Listens to the keyboard as a whole: single keys of a hand are shortcuts, bursts of a device are figures or tickets. */
+export function KeysProvider({ children }: { readonly children: ReactNode }) {
+  const [actions, setActions] = useState<readonly KeyAction[]>([]);
+  const [findOpen, openFind] = useState<string | null>(null);
+  const navigate = useNavigate();
+  const { enqueueSnackbar } = useSnackbar();
+  const bench = useBench();
+  const current = useRef<readonly KeyAction[]>(actions);
+  useEffect(() => {
+    current.current = actions;
+  }, [actions]);
+
+  const register = useCallback((action: KeyAction) => {
+    setActions((before) => [...before, action]);
+    return () => setActions((before) => before.filter((each) => each !== action));
+  }, []);
+
+  const openTicket = useCallback(
+    async (ticket: string) => {
+      try {
+        const { jobId } = await getJson<{ jobId: string }>(`/api/tickets/${ticket}`);
+        openFind(null);
+        await navigate(`/jobs/${jobId}`);
+      } catch (error) {
+        enqueueSnackbar(error instanceof Refused ? `No job has ticket ${ticket}.` : 'The server is away.', {
+          variant: 'error',
+        });
+      }
+    },
+    [navigate, enqueueSnackbar],
+  );
+
+  const takeFromDevice = useCallback(
+    (text: string) => {
+      const ticket = readTicket(text);
+      if (ticket.verdict === 'ticket') return void openTicket(ticket.ticket);
+      if (ticket.verdict === 'misread') return void enqueueSnackbar(ticket.reason, { variant: 'error' });
+      if (/^[+-]?[\d.,]/.test(text.trim()) && readQuantity(text, 'lengthMm').verdict === 'read') {
+        if (!giveToNextMeasure(text)) enqueueSnackbar(`${text} was read, but no measure is wanted here.`);
+        return;
+      }
+      openFind(text);
+    },
+    [openTicket, enqueueSnackbar],
+  );
+
+  useEffect(() => {
+    const reader = new BurstReader();
+    let settle: ReturnType<typeof setTimeout> | undefined;
+    let fieldBefore: { field: HTMLInputElement | HTMLTextAreaElement; value: string } | null = null;
+
+    const act = (runs: ReturnType<BurstReader['end']>, inField: boolean): void => {
+      for (const run of runs) {
+        if (inField) continue;
+        if (run.from === 'device') takeFromDevice(run.text);
+        else if (bench.singleKeys && !dialogOpen()) {
+          current.current.findLast((action) => action.key === run.key)?.run();
+        }
+      }
+    };
+    const onKeyDown = (event: KeyboardEvent): void => {
+      const field = isField(event.target) ? event.target : null;
+      if (event.key === 'Escape' && field && !dialogOpen()) {
+        field.blur();
+        return;
+      }
+      if (event.key === 'Enter') {
+        clearTimeout(settle);
+        const wasDevice = reader.looksLikeDevice;
+        const runs = reader.end();
+        const run = runs[0];
+        if (wasDevice && run?.from === 'device') {
+          const ticket = readTicket(run.text);
+          if (!field || ticket.verdict !== 'not a ticket') {
+            event.preventDefault();
+            event.stopPropagation();
+            if (field && fieldBefore?.field === field) setFieldValue(field, fieldBefore.value);
+            takeFromDevice(run.text);
+          }
+        } else act(runs, field !== null);
+        return;
+      }
+      if (event.key.length !== 1 || event.ctrlKey || event.metaKey || event.altKey) return;
+      clearTimeout(settle);
+      const earlier = reader.press(event.key, event.timeStamp);
+      if (earlier.length > 0 || !reader.looksLikeDevice) {
+        fieldBefore =
+          field instanceof HTMLInputElement || field instanceof HTMLTextAreaElement
+            ? { field, value: field.value }
+            : null;
+      }
+      act(earlier, field !== null);
+      if (!field && event.key === '/') event.preventDefault();
+      const inField = field !== null;
+      settle = setTimeout(() => act(reader.end(), inField), SETTLE_MS);
+    };
+    window.addEventListener('keydown', onKeyDown, true);
+    return () => {
+      window.removeEventListener('keydown', onKeyDown, true);
+      clearTimeout(settle);
+    };
+  }, [takeFromDevice, bench.singleKeys]);
+
+  const value = useMemo(() => ({ actions, register, findOpen, openFind }), [actions, register, findOpen]);
+  return (
+    <Context value={value}>
+      {children}
+      <GeneralKeys />
+    </Context>
+  );
+}
+
+/** The keys that hold everywhere. */
+function GeneralKeys() {
+  const { openFind } = useKeys();
+  const navigate = useNavigate();
+  useKey('/', 'Find a job, watch, owner or cell', () => openFind(''));
+  useKey('n', 'New job', () => void navigate('/new'));
+  useKey('m', 'To the next measure or fact still wanted', () => focusNextWanted());
+  return null;
+}

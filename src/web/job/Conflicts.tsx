@@ -1,0 +1,46 @@
+import { Alert, Button, Stack, Typography } from '@mui/material';
+import { entryInWords } from '../../core/logbook';
+import { capital, RecordedBy } from './FactCard';
+import { useJob } from './JobContext';
+
+/** Two corrections of one entry: a person says which stands; the others are withdrawn, not lost. */
+export function Conflicts() {
+  const { state, record, technician } = useJob();
+  return state.conflicts.map(({ target, rivals }) => (
+    <Alert
+      key={target.id}
+      severity="warning"
+      icon={false}
+      sx={{ mt: 2, border: 1 }}
+      role="region"
+      aria-label="Conflict to settle"
+    >
+      <Typography sx={{ fontWeight: 700 }}>
+        {rivals.length} corrections of “{entryInWords(target)}” disagree. Which one stands?
+      </Typography>
+      <Stack spacing={1} sx={{ mt: 1 }}>
+        {rivals.map((rival) => (
+          <Stack key={rival.id} direction="row" spacing={2} sx={{ alignItems: 'center' }}>
+            <Button
+              variant="outlined"
+              disabled={technician === null}
+              onClick={() => {
+                for (const other of rivals) {
+                  if (other.id !== rival.id)
+                    void record(
+                      'logbook.withdrawn',
+                      { reason: `settled for: ${entryInWords(rival)}` },
+                      { withdraws: other.id },
+                    );
+                }
+              }}
+            >
+              {capital(entryInWords(rival))} stands
+            </Button>
+            <RecordedBy entry={rival} />
+          </Stack>
+        ))}
+      </Stack>
+    </Alert>
+  ));
+}

@@ -1,0 +1,133 @@
+import { zodResolver } from '@hookform/resolvers/zod';
+import { Alert, Button, Paper, Stack, Typography } from '@mui/material';
+import { type ReactNode, useState } from 'react';
+import { type FieldValues, FormProvider, useForm } from 'react-hook-form';
+import type { z } from 'zod';
+import { kindDefinition } from '../../contract';
+import type { Entry, EntryKind, EntryOf, Payloads } from '../../core/logbook';
+import { entryInWords } from '../../core/logbook';
+import { localTime } from '../../core/time';
+import { focusNextWanted } from '../app/keys/wanted';
+import { useJob } from './JobContext';
+
+interface Props<K extends EntryKind> {
+  readonly kind: K;
+  readonly title: string;
+  /** The fact as it stands, or null while it is wanted. */
+  readonly recorded: EntryOf<K> | null;
+  readonly defaults: FieldValues;
+  readonly well?: string | null;
+  readonly action?: string;
+  readonly hint?: ReactNode;
+  /** The fields; their names are the payload's. */
+  readonly children: ReactNode;
+  /** Shown in place of the form while it may not be recorded. */
+  readonly instead?: ReactNode;
+}
+
+/** Who recorded an entry, and when. */
+export function RecordedBy({ entry }: { readonly entry: Entry }) {
+  const { technicians, context } = useJob();
+  const who = technicians.find((each) => each.id === entry.technicianId)?.initials ?? '?';
+  return (
+    <Typography component="span" variant="body2" color="text.secondary">
+      {who}, {localTime(entry.occurredAt, context.shop.zone, 'HH:mm')}
+      {entry.sequence === null ? ', waiting to be saved' : ''}
+    </Typography>
+  );
+}
+
+/**
+ * One fact of a stage: its form while it is wanted, the fact in a line once recorded, and the way to correct it.
+ * A correction is a new entry in place of the old one.
+ */
+export function FactCard<K extends EntryKind>(props: Props<K>) {
+  const { title, recorded, hint, instead } = props;
+  const [correcting, setCorrecting] = useState(false);
+  const showForm = recorded === null || correcting;
+  return (
+    <Paper component="section" aria-label={title} sx={{ p: 2 }}>
+      <Stack direction="row" spacing={2} sx={{ alignItems: 'baseline', justifyContent: 'space-between' }}>
+        <Typography variant="h3" component="h2">
+          {title}
+        </Typography>
+        {recorded && !correcting && (
+          <Button size="small" onClick={() => setCorrecting(true)} aria-label={`Correct: ${title}`}>
+            Correct
+          </Button>
+        )}
+      </Stack>
+      {recorded && (
+        <Typography>
+          <strong>{capital(entryInWords(recorded as Entry))}</strong> ·{' '}
+          <RecordedBy entry={recorded as Entry} />
+        </Typography>
+      )}
+      {showForm && hint}
+      {showForm &&
+        (instead ?? <FactForm {...props} correcting={correcting} onDone={() => setCorrecting(false)} />)}
+    </Paper>
+  );
+}
+
+export function capital(text: string): string {
+  return text.charAt(0).toUpperCase() + text.slice(1);
+}
+
+interface FormProps<K extends EntryKind> extends Props<K> {
+  readonly correcting: boolean;
+  readonly onDone: () => void;
+}
+
+function FactForm<K extends EntryKind>({
+  kind,
+  recorded,
+  defaults,
+  well = null,
+  action = 'Record',
+  children,
+  correcting,
+  onDone,
+}: FormProps<K>) {
+  const { record, technician } = useJob();
+  const form = useForm<FieldValues>({
+    defaultValues: correcting && recorded ? (recorded.payload as FieldValues) : defaults,
+    resolver: zodResolver(kindDefinition(kind).schema as unknown as z.ZodType<FieldValues, FieldValues>),
+    shouldFocusError: true,
+  });
+  const submit = form.handleSubmit(async (values) => {
+    await record(kind, values as Payloads[K], { well, supersedes: recorded ? [recorded.id] : [] });
+    onDone();
+    // The card has turned from form to line by the next frame: then on to what is still wanted.
+    requestAnimationFrame(() => requestAnimationFrame(focusNextWanted));
+  });
+  const wide = Object.entries(form.formState.errors).flatMap(([, error]) =>
+    error && 'message' in error && typeof error.message === 'string' && !('ref' in error && error.ref)
+      ? [error.message]
+      : [],
+  );
+  return (
+    <FormProvider {...form}>
+      <Stack
+        component="form"
+        spacing={1.5}
+        sx={{ mt: 1 }}
+        onSubmit={(event) => void submit(event)}
+        noValidate
+      >
+        {children}
+        {wide.map((message) => (
+          <Alert key={message} severity="error">
+            {message}
+          </Alert>
+        ))}
+        <Stack direction="row" spacing={1}>
+          <Button type="submit" variant="contained" disabled={technician === null}>
+            {correcting ? 'Record the correction' : action}
+          </Button>
+          {correcting && <Button onClick={onDone}>Leave as it was</Button>}
+        </Stack>
+      </Stack>
+    </FormProvider>
+  );
+}

@@ -1,0 +1,69 @@
+import { Box, Table, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material';
+import { type Entry, entryInWords } from '../../core/logbook';
+import { localTime } from '../../core/time';
+import { capital } from './FactCard';
+import { useJob } from './JobContext';
+
+/** Every entry of the job as recorded, with what became of it. */
+export function History() {
+  const { state, resource, waiting, technicians, context } = useJob();
+  const local = waiting.map(
+    (each) => ({ ...each.entry, jobId: each.jobId, sequence: null, recordedAt: null }) as Entry,
+  );
+  const known = new Set(resource.entries.map((entry) => entry.id));
+  const entries = [...resource.entries, ...local.filter((entry) => !known.has(entry.id))];
+  return (
+    <Box
+      component="details"
+      sx={{
+        mt: 2,
+        '& summary': { cursor: 'pointer', minHeight: 44, fontWeight: 700, display: 'list-item', pt: 1 },
+      }}
+    >
+      <summary>Logbook of this job, {entries.length} entries</summary>
+      <Box sx={{ overflowX: 'auto' }} tabIndex={0} role="region" aria-label="Logbook">
+        <Table size="small">
+          <TableHead>
+            <TableRow>
+              <TableCell>No.</TableCell>
+              <TableCell>When</TableCell>
+              <TableCell>Who</TableCell>
+              <TableCell>What</TableCell>
+              <TableCell>Stands</TableCell>
+            </TableRow>
+          </TableHead>
+          <TableBody>
+            {entries.map((entry) => {
+              const replacedBy = state.replaced.get(entry.id);
+              return (
+                <TableRow key={entry.id}>
+                  <TableCell>{entry.sequence ?? 'waits'}</TableCell>
+                  <TableCell>{localTime(entry.occurredAt, context.shop.zone)}</TableCell>
+                  <TableCell>
+                    {technicians.find((each) => each.id === entry.technicianId)?.initials ?? '?'}
+                  </TableCell>
+                  <TableCell>
+                    <Typography
+                      variant="body2"
+                      component="span"
+                      sx={{ textDecoration: replacedBy ? 'line-through' : 'none' }}
+                    >
+                      {capital(entryInWords(entry))}
+                    </Typography>
+                  </TableCell>
+                  <TableCell>
+                    {replacedBy
+                      ? replacedBy.some((each) => each.withdraws === entry.id)
+                        ? 'withdrawn'
+                        : 'corrected'
+                      : 'yes'}
+                  </TableCell>
+                </TableRow>
+              );
+            })}
+          </TableBody>
+        </Table>
+      </Box>
+    </Box>
+  );
+}

@@ -1,0 +1,135 @@
+import { createContext, type ReactNode, useCallback, useContext, useMemo, useState } from 'react';
+import { v7 } from 'uuid';
+import { type JobResource, kindDefinition, type NewEntry, type Technician } from '../../contract';
+import type { Book } from '../../core/catalogue';
+import {
+  type Entry,
+  type EntryKind,
+  foldJob,
+  type JobContext as FoldContext,
+  type JobState,
+  type Payloads,
+} from '../../core/logbook';
+import { localDay } from '../../core/time';
+import type { CellLot } from '../../core/stock';
+import type { WaitingEntry } from '../api/browserStore';
+import { useBench } from '../api/bench';
+import type { SeenShop } from '../api/resources';
+import { putWaiting, useWaiting } from '../api/waiting';
+
+export interface RecordOptions {
+  readonly well?: string | null;
+  readonly supersedes?: readonly string[];
+  readonly withdraws?: string | null;
+}
+
+export interface OpenJob {
+  readonly resource: JobResource;
+  readonly state: JobState;
+  readonly context: FoldContext;
+  readonly book: Book;
+  readonly lots: readonly CellLot[];
+  readonly spentInBin: number;
+  readonly technicians: readonly Technician[];
+  readonly technician: Technician | null;
+  readonly today: string;
+  readonly waiting: readonly WaitingEntry[];
+  /** Records a fact: kept here at once, on record when the server has it. */
+  readonly record: <K extends EntryKind>(
+    kind: K,
+    payload: Payloads[K],
+    options?: RecordOptions,
+  ) => Promise<void>;
+  /** What is typed and not yet recorded, for the lamp to think along. */
+  readonly draft: Readonly<Record<string, string>>;
+  readonly setDraft: (name: string, text: string) => void;
+}
+
+const Context = createContext<OpenJob | null>(null);
+
+export function useJob(): OpenJob {
+  const job = useContext(Context);
+  if (!job) throw new Error('A stage stands outside a job.');
+  return job;
+}
+
+interface Props {
+  readonly resource: JobResource;
+  readonly shop: SeenShop;
+  readonly book: Book;
+  readonly lots: readonly CellLot[];
+  readonly spentInBin: number;
+  readonly children: ReactNode;
+}
+
+/** The shop's instant now, by this machine's clock and the difference last seen. */
+export function shopNow(shop: SeenShop): string {
+  return new Date(Date.now() + shop.clockAheadMs).toISOString();
+}
+
+/** Folds the job from what the server has and what still waits here, and offers it to the stages. */
+export function JobProvider({ resource, shop, book, lots, spentInBin, children }: Props) {
+  const bench = useBench();
+  const waitingState = useWaiting();
+  const [draft, setDrafts] = useState<Readonly<Record<string, string>>>({});
+  const jobId = resource.job.id;
+  const waiting = useMemo(
+    () => waitingState.entries.filter((each) => each.jobId === jobId),
+    [waitingState.entries, jobId],
+  );
+  const context = useMemo<FoldContext>(
+    () => ({ catalogue: book, policy: shop.policy, shop: shop.shop, nowUtc: shopNow(shop) }),
+    [book, shop],
+  );
+  const state = useMemo(() => {
+    const known = new Set(resource.entries.map((entry) => entry.id));
+    const local = waiting
+      .filter((each) => each.refused === null && !known.has(each.id))
+      .map((each) => ({ ...each.entry, jobId, sequence: null, recordedAt: null }) as Entry);
+    return foldJob([...resource.entries, ...local], context);
+  }, [resource.entries, waiting, context, jobId]);
+  const technician = shop.technicians.find((each) => each.id === bench.technicianId) ?? null;
+
+  const record = useCallback<OpenJob['record']>(
+    async (kind, payload, options = {}) => {
+      if (!technician) return;
+      await putWaiting(jobId, {
+        id: v7(),
+        kind,
+        payloadVersion: kindDefinition(kind).version,
+        payload,
+        occurredAt: shopNow(shop),
+        technicianId: technician.id,
+        bench: bench.name,
+        well: options.well ?? null,
+        supersedes: options.supersedes ?? [],
+        withdraws: options.withdraws ?? null,
+      } as unknown as NewEntry);
+    },
+    [technician, jobId, shop, bench.name],
+  );
+  const setDraft = useCallback(
+    (name: string, text: string) => setDrafts((before) => ({ ...before, [name]: text })),
+    [],
+  );
+
+  const value = useMemo<OpenJob>(
+    () => ({
+      resource,
+      state,
+      context,
+      book,
+      lots,
+      spentInBin,
+      technicians: shop.technicians,
+      technician,
+      today: localDay(context.nowUtc, shop.shop.zone),
+      waiting,
+      record,
+      draft,
+      setDraft,
+    }),
+    [resource, state, context, book, lots, spentInBin, shop, technician, waiting, record, draft, setDraft],
+  );
+  return <Context value={value}>{children}</Context>;
+}

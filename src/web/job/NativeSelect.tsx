@@ -1,0 +1,32 @@
+import { TextField } from '@mui/material';
+
+interface Props {
+  readonly label: string;
+  readonly value: string;
+  readonly options: readonly { readonly value: string; readonly label: string }[];
+  readonly onChange: (value: string) => void;
+  readonly error?: string | undefined;
+  readonly wanted?: boolean;
+}
+
+/** One of a longer list, in the platform's own list box: quick by keyboard and by touch. */
+export function NativeSelect({ label, value, options, onChange, error, wanted = false }: Props) {
+  return (
+    <TextField
+      select
+      label={label}
+      value={value}
+      onChange={(event) => onChange(event.target.value)}
+      error={error !== undefined}
+      helperText={error}
+      fullWidth
+      slotProps={{ select: { native: true }, htmlInput: { 'data-wanted': wanted } }}
+    >
+      {options.map((option) => (
+        <option key={option.value} value={option.value}>
+          {option.label}
+        </option>
+      ))}
+    </TextField>
+  );
+}

@@ -1,0 +1,40 @@
+import { Button } from '@mui/material';
+import { useState } from 'react';
+import { useSnackbar } from 'notistack';
+import { entryInWords, undoable } from '../../core/logbook';
+import { useKey } from '../app/keys/KeysProvider';
+import { useJob } from './JobContext';
+import { ReasonDialog } from './ReasonDialog';
+
+/** Offers to withdraw this technician's own last entry of the job, names it, and asks. */
+export function Undo() {
+  const { state, technician, record } = useJob();
+  const [asking, setAsking] = useState(false);
+  const { enqueueSnackbar } = useSnackbar();
+  const last = technician ? undoable(state, technician.id) : null;
+  const ask = (): void => {
+    if (last) setAsking(true);
+    else enqueueSnackbar('You have recorded nothing here that can be taken back.');
+  };
+  useKey('u', 'Take back your own last entry', ask);
+  return (
+    <>
+      <Button onClick={ask} disabled={last === null}>
+        Take back{last ? `: ${entryInWords(last)}` : ''}
+      </Button>
+      {asking && last && (
+        <ReasonDialog
+          title="Take back?"
+          text={`“${entryInWords(last)}” is withdrawn. It stays in the logbook, struck out.`}
+          startReason="recorded by mistake"
+          action="Take it back"
+          onClose={() => setAsking(false)}
+          onReason={(reason) => {
+            setAsking(false);
+            void record('logbook.withdrawn', { reason }, { withdraws: last.id });
+          }}
+        />
+      )}
+    </>
+  );
+}

@@ -1,0 +1,169 @@
+import { Box, Button, Paper, Stack, Typography } from '@mui/material';
+import { RISKS } from '../../../core/logbook';
+import { REQUIREMENTS, SERVICES, STAGE_WORDS, STAGES } from '../../../core/policy';
+import { localTime } from '../../../core/time';
+import { Caution, LampAnswer } from '../../app/Lamp';
+import { Choice, Tick, optionsOf } from '../../job/fields';
+import { FactCard } from '../../job/FactCard';
+import { useJob } from '../../job/JobContext';
+import { StageLayout } from '../../job/StageLayout';
+import { PromiseField } from './PromiseField';
+import { ComplaintFields, PriceOfService, RiskFields, WatchFields } from './fields';
+
+/** From this rating on a watch is a diver's or professional's, to be tested by those licensed to certify it. */
+const CERTIFIED_FROM_BAR = 20;
+
+function Mat() {
+  const { state, resource, context } = useJob();
+  const { facts } = state;
+  return (
+    <>
+      <Paper component="section" aria-label="Ticket and label" sx={{ p: 2 }}>
+        <Stack direction={{ xs: 'column', sm: 'row' }} spacing={3} sx={{ alignItems: 'center' }}>
+          <Box>
+            <Typography variant="body2" color="text.secondary">
+              Ticket
+            </Typography>
+            <Typography variant="mark" component="p" sx={{ fontSize: '2.2rem' }}>
+              {resource.job.ticket}
+            </Typography>
+            <Typography>{resource.customer?.name}</Typography>
+            <Typography color="text.secondary">{resource.customer?.phone || 'no phone'}</Typography>
+          </Box>
+          <Box
+            component="img"
+            src={`/api/jobs/${resource.job.id}/label/bars.svg`}
+            alt={`Barcode of ticket ${resource.job.ticket}`}
+            sx={{ height: 64, maxWidth: '100%' }}
+          />
+          <Box
+            component="img"
+            src={`/api/jobs/${resource.job.id}/label/qr.svg`}
+            alt={`QR code of ticket ${resource.job.ticket}`}
+            sx={{ height: 92 }}
+          />
+          <Button href={`/api/jobs/${resource.job.id}/label.pdf`} target="_blank" variant="outlined">
+            Label to print
+          </Button>
+        </Stack>
+      </Paper>
+      <FactCard
+        kind="arrive.watch"
+        title="The watch"
+        recorded={facts.watch}
+        defaults={{ maker: '', reference: '', serial: '', engraved: '', ratingBar: null, crownClock: null }}
+      >
+        <WatchFields />
+      </FactCard>
+      <FactCard
+        kind="arrive.complaint"
+        title="Complaint"
+        recorded={facts.complaint}
+        defaults={{ picked: [], words: '' }}
+      >
+        <ComplaintFields />
+      </FactCard>
+      <FactCard
+        kind="arrive.service"
+        title="Service"
+        recorded={facts.service}
+        defaults={{ service: 'cell only', priceMinor: context.policy.services['cell only'].priceMinor }}
+      >
+        <Choice name="service" label="Service" options={optionsOf(SERVICES)} />
+        <PriceOfService policy={context.policy} />
+      </FactCard>
+      <FactCard
+        kind="arrive.promise"
+        title="Promise"
+        recorded={facts.promise}
+        defaults={{ promisedAt: context.nowUtc }}
+      >
+        <PromiseField name="promisedAt" zone={context.shop.zone} nowUtc={context.nowUtc} />
+      </FactCard>
+      <FactCard
+        kind="arrive.consent"
+        title="Consent"
+        recorded={facts.consent}
+        defaults={{ risks: Object.keys(RISKS), given: true }}
+      >
+        <RiskFields />
+        <Tick name="given" label="The owner agrees to them" />
+      </FactCard>
+    </>
+  );
+}
+
+function Lamp() {
+  const { state, context } = useJob();
+  const { facts, progress } = state;
+  const service = facts.service?.payload.service;
+  const asked = service ? context.policy.services[service].requires : [];
+  const missing = progress.find((stage) => stage.stage === 'arrive')?.missing ?? [];
+  const rating = facts.watch?.payload.ratingBar ?? null;
+  const refused = facts.consent?.payload.given === false;
+  return (
+    <>
+      <LampAnswer
+        question="Ready to open?"
+        standing={refused ? 'no' : missing.length === 0 ? 'good' : 'open'}
+        answer={
+          refused
+            ? 'Not without consent'
+            : missing.length === 0
+              ? 'Ready'
+              : `Wanted: ${missing[0]?.words ?? ''}`
+        }
+        reasons={[
+          refused
+            ? 'The owner has not agreed to the risks. Ask again, or hand the watch back unopened.'
+            : missing.length === 0
+              ? 'The service, the promise and the owner’s consent stand.'
+              : `Still wanted: ${missing.map((each) => each.words).join(', ')}.`,
+        ]}
+      />
+      {rating !== null && rating >= CERTIFIED_FROM_BAR && (
+        <Caution>
+          Rated {rating} bar: a certified watch goes to those licensed to certify it. Opened here, the rating
+          is gone.
+        </Caution>
+      )}
+      {facts.promise && (
+        <LampAnswer
+          question="Promised for"
+          standing="good"
+          answer={localTime(facts.promise.payload.promisedAt, context.shop.zone)}
+        />
+      )}
+      {service && (
+        <LampAnswer
+          question={`“${service}” asks for`}
+          standing="good"
+          answer={`${asked.length} facts`}
+          reasons={STAGES.flatMap((stage) => {
+            const own = asked.filter((requirement) => REQUIREMENTS[requirement].stage === stage);
+            return own.length === 0 || stage === 'arrive'
+              ? []
+              : [
+                  `${STAGE_WORDS[stage]}: ${own.map((requirement) => REQUIREMENTS[requirement].words).join(', ')}`,
+                ];
+          })}
+        />
+      )}
+      {state.caseType && (
+        <LampAnswer
+          question="The book knows this case"
+          standing="good"
+          answer={state.caseType.code}
+          reasons={[
+            `Back: ${state.caseType.backKind}.`,
+            ...(state.caseType.gasket ? [`Gasket: ${state.caseType.gasket} mm.`] : []),
+          ]}
+        />
+      )}
+    </>
+  );
+}
+
+export default function ArriveStage() {
+  return <StageLayout mat={<Mat />} lamp={<Lamp />} />;
+}

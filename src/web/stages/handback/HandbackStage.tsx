@@ -1,0 +1,208 @@
+import { Alert, Box, Button, Paper, Stack, Typography } from '@mui/material';
+import { useMemo } from 'react';
+import { figure } from '../../../core/judgement';
+import { handback, money } from '../../../core/handback';
+import type { Statement } from '../../../core/logbook';
+import { dayInWords, localTime } from '../../../core/time';
+import { Caution, LampAnswer, Working } from '../../app/Lamp';
+import { WaxSeal } from '../../figures/WaxSeal';
+import { TextLine } from '../../job/fields';
+import { capital, FactCard } from '../../job/FactCard';
+import { useJob } from '../../job/JobContext';
+import { StageLayout } from '../../job/StageLayout';
+
+function useHandback() {
+  const { state, lots, context } = useJob();
+  return useMemo(() => handback(state, lots, context), [state, lots, context]);
+}
+
+const SECTIONS: readonly {
+  readonly key: 'found' | 'done' | 'fitted' | 'tested' | 'notDone';
+  readonly title: string;
+}[] = [
+  { key: 'found', title: 'Found' },
+  { key: 'done', title: 'Done' },
+  { key: 'fitted', title: 'Fitted' },
+  { key: 'tested', title: 'Tested' },
+  { key: 'notDone', title: 'Not done' },
+];
+
+function Slip({ statement, currency }: { readonly statement: Statement; readonly currency: string }) {
+  return (
+    <Box
+      sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', sm: '110px 1fr' }, columnGap: 2, rowGap: 1 }}
+    >
+      {SECTIONS.filter(({ key }) => statement[key].length > 0).map(({ key, title }) => (
+        <Box key={key} sx={{ display: 'contents' }}>
+          <Typography sx={{ fontWeight: 700 }}>{title}</Typography>
+          <Typography>{statement[key].map(capital).join(' ')}</Typography>
+        </Box>
+      ))}
+      {(
+        [
+          ['Water', statement.water],
+          ['Next visit', statement.nextVisit],
+          ['Warranty', statement.warranty],
+          ['Price', money(statement.priceMinor, currency)],
+        ] as const
+      ).map(([title, text]) => (
+        <Box key={title} sx={{ display: 'contents' }}>
+          <Typography sx={{ fontWeight: 700 }}>{title}</Typography>
+          <Typography>{text}</Typography>
+        </Box>
+      ))}
+    </Box>
+  );
+}
+
+function SignPart() {
+  const { state, technician, context, record, waiting } = useJob();
+  const result = useHandback();
+  const unsaved = waiting.filter((each) => each.refused === null);
+  const { signature } = state;
+  if (signature.state === 'signed') {
+    const { payload, occurredAt } = signature.entry;
+    return (
+      <Stack direction="row" spacing={2} sx={{ alignItems: 'center' }}>
+        <WaxSeal initials={payload.initials} />
+        <Typography>
+          Signed {payload.initials}, {localTime(occurredAt, context.shop.zone)}
+          {signature.entry.sequence === null ? ', waiting to be saved' : ''}
+        </Typography>
+      </Stack>
+    );
+  }
+  const sign = (): void =>
+    void record('handback.signed', {
+      initials: technician?.initials ?? '',
+      catalogueRevision: context.catalogue.revision,
+      policyRevision: context.policy.revision,
+      restsOnSequence: state.lastSequence,
+      statement: result.statement,
+    });
+  const ready = result.verdict === 'ready to sign' && unsaved.length === 0;
+  return (
+    <Stack spacing={1.5}>
+      {signature.state === 'reopened' && (
+        <Alert severity="warning">
+          Signed {signature.entry.payload.initials},{' '}
+          {localTime(signature.entry.occurredAt, context.shop.zone)}, and reopened by what was recorded since.
+          The record given then stays as it was; sign again for the new one.
+        </Alert>
+      )}
+      {result.reasons.map((reason) => (
+        <Typography key={reason}>■ {reason}</Typography>
+      ))}
+      {unsaved.length > 0 && <Typography>■ {unsaved.length} entries still wait to be saved.</Typography>}
+      <Button
+        variant="contained"
+        color="secondary"
+        size="large"
+        disabled={!ready || technician === null}
+        data-wanted={ready}
+        onClick={sign}
+        sx={{ alignSelf: 'flex-start' }}
+      >
+        Sign as {technician?.initials ?? '…'}
+      </Button>
+    </Stack>
+  );
+}
+
+function Mat() {
+  const { state, context, resource } = useJob();
+  const result = useHandback();
+  const { facts, signature } = state;
+  const statement = signature.state === 'signed' ? signature.entry.payload.statement : result.statement;
+  const papers = `/api/jobs/${resource.job.id}`;
+  return (
+    <>
+      <Paper component="section" aria-label="Record for the owner" sx={{ p: 2 }}>
+        <Typography variant="h2" sx={{ mb: 1.5 }}>
+          {signature.state === 'signed' ? 'The record given' : 'The record as it stands'}
+        </Typography>
+        <Slip statement={statement} currency={context.policy.currency} />
+      </Paper>
+      <Paper component="section" aria-label="Signature" sx={{ p: 2 }}>
+        <SignPart />
+      </Paper>
+      <Paper component="section" aria-label="Papers" sx={{ p: 2 }}>
+        <Stack direction="row" spacing={1} sx={{ flexWrap: 'wrap', rowGap: 1 }}>
+          <Button variant="outlined" href={`${papers}/record.pdf`} target="_blank">
+            Record (PDF)
+          </Button>
+          <Button variant="outlined" href={`${papers}/job.json`}>
+            Whole job (JSON)
+          </Button>
+          {statement.nextVisitOn !== null && (
+            <Button variant="outlined" href={`${papers}/next-visit.ics`}>
+              Next visit (calendar)
+            </Button>
+          )}
+        </Stack>
+      </Paper>
+      {signature.state === 'signed' && signature.entry.sequence !== null && (
+        <FactCard
+          kind="handback.collected"
+          title="Handed over and paid"
+          recorded={facts.collected}
+          defaults={{ by: resource.customer?.name ?? 'the owner', paidMinor: statement.priceMinor }}
+          action={`Handed over, ${money(statement.priceMinor, context.policy.currency)} paid`}
+        >
+          <TextLine name="by" label="Collected by" wanted />
+        </FactCard>
+      )}
+    </>
+  );
+}
+
+function Lamp() {
+  const { state, context } = useJob();
+  const result = useHandback();
+  const { next, water } = result;
+  const signed = state.signature.state === 'signed';
+  const life = next.forecasts.find(({ life: each }) => each.verdict === 'forecast')?.life;
+  return (
+    <>
+      <LampAnswer
+        question="Ready to hand back?"
+        standing={signed || result.verdict === 'ready to sign' ? 'good' : 'care'}
+        answer={signed ? 'Signed' : capital(result.verdict)}
+        reasons={signed ? [] : result.reasons}
+      />
+      <LampAnswer
+        question="Next visit"
+        standing={next.onDay ? 'good' : 'open'}
+        answer={next.onDay ? dayInWords(next.onDay) : 'Cannot be worked out'}
+        reasons={
+          life?.verdict === 'forecast'
+            ? [
+                `The cell should last ${figure(life.p10Months, 0)} to ${figure(life.p90Months, 0)} months, most likely ${figure(life.p50Months, 0)}.`,
+                ...life.reasons,
+              ]
+            : [next.words]
+        }
+      />
+      <LampAnswer
+        question="Water"
+        standing={water.verdict === 'tested' ? 'good' : water.verdict === 'not tested' ? 'open' : 'no'}
+        answer={capital(water.verdict)}
+        reasons={water.reasons}
+      />
+      {water.verdict !== 'tested' && (state.facts.watch?.payload.ratingBar ?? 0) > 0 && (
+        <Caution>
+          The case says {state.facts.watch?.payload.ratingBar} bar, from when it was new. Tell the owner it
+          was not tested today.
+        </Caution>
+      )}
+      <Working lines={result.working} />
+      <Typography variant="body2" color="text.secondary">
+        Rests on book revision {context.catalogue.revision} and policy revision {context.policy.revision}.
+      </Typography>
+    </>
+  );
+}
+
+export default function HandbackStage() {
+  return <StageLayout mat={<Mat />} lamp={<Lamp />} />;
+}

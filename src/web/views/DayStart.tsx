@@ -1,0 +1,100 @@
+import { Box, Paper, Typography } from '@mui/material';
+import { Link } from 'react-router';
+import { orderRack } from '../../core/dayplan';
+import { localTime } from '../../core/time';
+import { LampAnswer } from '../app/Lamp';
+import { StageLayout } from '../job/StageLayout';
+import { shopNow } from '../job/JobContext';
+import { useRack, useShop, useStock } from '../api/resources';
+import { STAGE_WORDS, STAGES } from '../../core/policy';
+
+/** The bench with no job open: what the day holds. */
+export function DayStart() {
+  const { data: jobs = [] } = useRack();
+  const { data: shop } = useShop();
+  const { data: stock } = useStock();
+  if (!shop) return null;
+  const now = shopNow(shop);
+  const ordered = orderRack(jobs, now);
+  const open = ordered.filter((job) => job.signedBy === null);
+  const next = open[0];
+  const overdue = open.filter((job) => job.urgency === 'overdue');
+  const toCount = stock?.lots.filter((lot) => lot.toBeCounted) ?? [];
+  return (
+    <StageLayout
+      mat={
+        <>
+          <Typography variant="h1">{localTime(now, shop.shop.zone, 'dddd D MMMM')}</Typography>
+          <Typography>
+            {shop.shop.name}
+            {shop.shop.place ? `, ${shop.shop.place}` : ''}. Press <strong>n</strong> to take a watch in,{' '}
+            <strong>/</strong> to find one, <strong>?</strong> for the keys.
+          </Typography>
+          <Paper component="section" aria-label="Where the watches stand" sx={{ p: 2 }}>
+            <Typography variant="h2">Where the watches stand</Typography>
+            <Box
+              component="dl"
+              sx={{
+                display: 'grid',
+                gridTemplateColumns: 'max-content 1fr',
+                columnGap: 3,
+                rowGap: 1,
+                m: 0,
+                mt: 1,
+              }}
+            >
+              {STAGES.map((stage, index) => {
+                const here = open.filter((job) => job.current === stage);
+                return (
+                  <Box key={stage} sx={{ display: 'contents' }}>
+                    <Typography component="dt">
+                      {index + 1} {STAGE_WORDS[stage]}
+                    </Typography>
+                    <Typography component="dd" sx={{ m: 0 }}>
+                      {here.length === 0
+                        ? '–'
+                        : here.map((job, at) => (
+                            <span key={job.id}>
+                              {at > 0 ? ', ' : ''}
+                              <Link to={`/jobs/${job.id}`}>{job.ticket}</Link>
+                            </span>
+                          ))}
+                    </Typography>
+                  </Box>
+                );
+              })}
+            </Box>
+          </Paper>
+        </>
+      }
+      lamp={
+        <>
+          <LampAnswer
+            question="Next"
+            standing={next ? (next.urgency === 'overdue' ? 'no' : 'good') : 'open'}
+            answer={next ? <Link to={`/jobs/${next.id}`}>{next.ticket}</Link> : 'No watch is waiting'}
+            reasons={
+              next ? [`${next.watch}, waits for ${next.waitsFor}.`] : ['Take one in, and the lamp begins.']
+            }
+          />
+          {overdue.length > 0 && (
+            <LampAnswer
+              question="Overdue"
+              standing="no"
+              answer={`${overdue.length}`}
+              reasons={overdue.map((job) => `${job.ticket} ${job.customerName}: ring them.`)}
+            />
+          )}
+          {stock && (
+            <LampAnswer
+              question="Spent cells in the bin"
+              standing="good"
+              answer={`${stock.spentInBin}`}
+              reasons={toCount.map((lot) => `Lot ${lot.lotCode} of ${lot.cellCode} is to be counted.`)}
+            />
+          )}
+        </>
+      }
+    />
+  );
+}

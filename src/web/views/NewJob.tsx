@@ -1,0 +1,311 @@
+import { zodResolver } from '@hookform/resolvers/zod';
+import {
+  Alert,
+  Autocomplete,
+  Button,
+  LinearProgress,
+  Paper,
+  Stack,
+  TextField,
+  Typography,
+} from '@mui/material';
+import { useEffect, useMemo, useState } from 'react';
+import { FormProvider, useController, useForm, useFormContext, useWatch } from 'react-hook-form';
+import { useNavigate } from 'react-router';
+import useSWR, { mutate } from 'swr';
+import { v7 } from 'uuid';
+import { z } from 'zod';
+import {
+  type Customer,
+  customer,
+  type FindResult,
+  type JobResource,
+  kindDefinition,
+  type NewEntry,
+  type NewJob,
+} from '../../contract';
+import type { EntryKind } from '../../core/logbook';
+import { RISKS } from '../../core/logbook';
+import { type Policy, SERVICES } from '../../core/policy';
+import { addMinutes } from '../../core/time';
+import { useBench } from '../api/bench';
+import { getJson, postJson, Refused } from '../api/http';
+import { type SeenShop, useBook, useShop } from '../api/resources';
+import { Caution, LampAnswer } from '../app/Lamp';
+import { Choice, optionsOf, TextLine, Tick } from '../job/fields';
+import { shopNow } from '../job/JobContext';
+import { StageLayout } from '../job/StageLayout';
+import { ComplaintFields, PriceOfService, RiskFields, WatchFields } from '../stages/arrive/fields';
+import { PromiseField } from '../stages/arrive/PromiseField';
+
+const FACTS = {
+  watch: 'arrive.watch',
+  complaint: 'arrive.complaint',
+  service: 'arrive.service',
+  promise: 'arrive.promise',
+  consent: 'arrive.consent',
+} as const satisfies Record<string, EntryKind>;
+
+const intake = z.object({
+  customer,
+  watch: kindDefinition(FACTS.watch).schema,
+  complaint: kindDefinition(FACTS.complaint).schema,
+  service: kindDefinition(FACTS.service).schema,
+  promise: kindDefinition(FACTS.promise).schema,
+  consent: kindDefinition(FACTS.consent).schema,
+});
+type Intake = z.infer<typeof intake>;
+
+const DRAFT_KEY = 'wax-lantern.intake';
+const USUAL_WAIT_MINUTES = 30;
+const QUERY_PAUSE_MS = 150;
+
+function emptyIntake(policy: Policy, nowUtc: string): Intake {
+  return {
+    customer: { id: v7(), name: '', phone: '', email: '' },
+    watch: { maker: '', reference: '', serial: '', engraved: '', ratingBar: null, crownClock: null },
+    complaint: { picked: [], words: '' },
+    service: { service: 'cell only', priceMinor: policy.services['cell only'].priceMinor },
+    promise: { promisedAt: addMinutes(nowUtc, USUAL_WAIT_MINUTES) },
+    consent: { risks: ['old parts', 'water resistance'], given: false },
+  };
+}
+
+/** What was typed before a reload, if it still has the shape. */
+function keptIntake(): Intake | null {
+  try {
+    const kept = JSON.parse(sessionStorage.getItem(DRAFT_KEY) ?? 'null') as Intake | null;
+    return kept?.customer && kept.watch && kept.complaint && kept.service && kept.promise && kept.consent
+      ? kept
+      : null;
+  } catch {
+    return null;
+  }
+}
+
+/** The owner: found again by name or phone, or new. */
+function CustomerFields() {
+  const { field, fieldState } = useController({ name: 'customer' });
+  const { formState } = useFormContext<Intake>();
+  const value = field.value as Customer;
+  const [query, setQuery] = useState('');
+  useEffect(() => {
+    const timer = setTimeout(() => setQuery(value.name.trim()), QUERY_PAUSE_MS);
+    return () => clearTimeout(timer);
+  }, [value.name]);
+  const { data } = useSWR<FindResult>(
+    query.length < 2 ? null : `/api/find?q=${encodeURIComponent(query)}`,
+    (path: string) => getJson<FindResult>(path),
+    {
+      keepPreviousData: true,
+    },
+  );
+  const known = (query.length < 2 ? [] : (data?.customers ?? [])).filter(
+    (each) => each.id !== value.id || each.name !== value.name,
+  );
+  const nameError = formState.errors.customer?.name?.message ?? fieldState.error?.message;
+  return (
+    <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
+      <Autocomplete
+        freeSolo
+        fullWidth
+        options={known}
+        filterOptions={(options) => options}
+        getOptionLabel={(option) => (typeof option === 'string' ? option : option.name)}
+        getOptionKey={(option) => (typeof option === 'string' ? option : option.id)}
+        inputValue={value.name}
+        onInputChange={(_, name, reason) => {
+          if (reason === 'input') field.onChange({ ...value, name });
+        }}
+        onChange={(_, picked) => {
+          if (picked !== null && typeof picked !== 'string') field.onChange(picked);
+        }}
+        renderOption={({ key, ...props }, option) => (
+          <li key={key} {...props}>
+            {option.name}, {option.phone || 'no phone'}
+          </li>
+        )}
+        renderInput={(params) => (
+          <TextField
+            {...params}
+            label="Owner"
+            autoFocus
+            error={nameError !== undefined}
+            helperText={nameError ?? 'type to find again, or go on as new'}
+          />
+        )}
+      />
+      <TextLine name="customer.phone" label="Phone" />
+      <TextLine name="customer.email" label="E-mail" />
+    </Stack>
+  );
+}
+
+/** Fills in what the book knows of the case, once its reference is typed. */
+function KnownCase({ shop }: { readonly shop: SeenShop }) {
+  const { book } = useBook(shop.catalogueRevision);
+  const form = useFormContext<Intake>();
+  const reference = useWatch<Intake, 'watch.reference'>({ name: 'watch.reference' });
+  const bare = (text: string): string => text.toUpperCase().replace(/[^A-Z0-9]/g, '');
+  const known = useMemo(
+    () =>
+      bare(reference).length < 3
+        ? undefined
+        : book?.caseTypes.find((type) => bare(type.code) === bare(reference)),
+    [book, reference],
+  );
+  useEffect(() => {
+    if (!known) return;
+    if (form.getValues('watch.maker') === '')
+      form.setValue('watch.maker', book?.maker(known.makerId)?.name ?? '');
+    form.setValue('watch.ratingBar', known.ratingBar);
+    form.setValue('watch.crownClock', known.crownClock);
+  }, [known, form, book]);
+  return known ? (
+    <LampAnswer
+      question="The book knows this case"
+      standing="good"
+      answer={known.code}
+      reasons={[
+        `Back: ${known.backKind}.`,
+        known.ratingBar === null ? 'No water rating.' : `Rated ${known.ratingBar} bar when new.`,
+        `Crown at ${known.crownClock}.`,
+      ]}
+    />
+  ) : (
+    <LampAnswer
+      question="The case"
+      standing="open"
+      answer="Not known yet"
+      reasons={['The reference or case code would tell how the back opens.']}
+    />
+  );
+}
+
+function IntakeForm({ shop }: { readonly shop: SeenShop }) {
+  const navigate = useNavigate();
+  const bench = useBench();
+  const technician = shop.technicians.find((each) => each.id === bench.technicianId);
+  const [failed, setFailed] = useState<string | null>(null);
+  const form = useForm<Intake>({
+    defaultValues: keptIntake() ?? emptyIntake(shop.policy, shopNow(shop)),
+    resolver: zodResolver(intake) as never,
+  });
+  // The same ids at a second try, so that one watch never becomes two jobs.
+  const [ids] = useState(() => ({
+    job: v7(),
+    visit: v7(),
+    watch: v7(),
+    facts: Object.keys(FACTS).map(() => v7()),
+  }));
+  useEffect(
+    () =>
+      form.subscribe({
+        formState: { values: true },
+        callback: ({ values }) => sessionStorage.setItem(DRAFT_KEY, JSON.stringify(values)),
+      }),
+    [form],
+  );
+
+  const take = form.handleSubmit(async (values) => {
+    if (!technician) return;
+    setFailed(null);
+    const occurredAt = shopNow(shop);
+    const entries = (Object.keys(FACTS) as (keyof typeof FACTS)[]).map((fact, index) => ({
+      id: ids.facts[index],
+      kind: FACTS[fact],
+      payloadVersion: kindDefinition(FACTS[fact]).version,
+      payload: values[fact],
+      occurredAt,
+      technicianId: technician.id,
+      bench: bench.name,
+      well: null,
+      supersedes: [],
+      withdraws: null,
+    }));
+    const job: NewJob = {
+      id: ids.job,
+      visitId: ids.visit,
+      watchId: ids.watch,
+      customer: values.customer,
+      entries: entries as unknown as NewEntry[],
+    };
+    try {
+      const taken = await postJson<JobResource['job']>('/api/jobs', job);
+      sessionStorage.removeItem(DRAFT_KEY);
+      await mutate('/api/rack');
+      await navigate(`/jobs/${taken.id}/arrive`);
+    } catch (error) {
+      setFailed(
+        error instanceof Refused
+          ? `${error.message} ${error.problem.whatToDo ?? ''}`
+          : 'The server is away: a ticket cannot be given. What you typed stays here; record it again when the server is back.',
+      );
+    }
+  });
+
+  return (
+    <FormProvider {...form}>
+      <StageLayout
+        mat={
+          <Stack
+            component="form"
+            spacing={2}
+            onSubmit={(event) => void take(event)}
+            noValidate
+            aria-label="New job"
+          >
+            <Typography variant="h1">New job</Typography>
+            <Paper sx={{ p: 2 }}>
+              <Stack spacing={1.5}>
+                <CustomerFields />
+                <WatchFields at="watch." />
+              </Stack>
+            </Paper>
+            <Paper sx={{ p: 2 }}>
+              <Stack spacing={1.5}>
+                <ComplaintFields at="complaint." />
+                <Choice name="service.service" label="Service" options={optionsOf(SERVICES)} />
+                <PriceOfService at="service." policy={shop.policy} />
+                <PromiseField name="promise.promisedAt" zone={shop.shop.zone} nowUtc={shopNow(shop)} />
+              </Stack>
+            </Paper>
+            <Paper sx={{ p: 2 }}>
+              <RiskFields at="consent." />
+              <Tick name="consent.given" label="The owner agrees to them" />
+            </Paper>
+            {failed && <Alert severity="error">{failed}</Alert>}
+            <Button
+              type="submit"
+              variant="contained"
+              color="secondary"
+              size="large"
+              disabled={!technician || form.formState.isSubmitting}
+              sx={{ alignSelf: 'flex-start' }}
+            >
+              Take it in
+            </Button>
+          </Stack>
+        }
+        lamp={
+          <>
+            <KnownCase shop={shop} />
+            <LampAnswer
+              question="What the owner must hear"
+              standing="care"
+              answer="Risks, before opening"
+              reasons={Object.values(RISKS)}
+            />
+            <Caution>Ask who last changed the cell and when: a cheap cell may have leaked by now.</Caution>
+          </>
+        }
+      />
+    </FormProvider>
+  );
+}
+
+/** Taking a watch in: owner, watch, complaint, service, promise and consent, then ticket and label. */
+export default function NewJobView() {
+  const { data: shop } = useShop();
+  return shop ? <IntakeForm shop={shop} /> : <LinearProgress aria-label="Loading" />;
+}
