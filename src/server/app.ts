@@ -49,7 +49,8 @@ export function createApp({
   app.use(onlyOwnNames(host));
   app.use(
     compression({
-      filter: (request, response) => request.path !== '/api/news' && compression.filter(request, response),
+      filter: (request, response) =>
+        !request.originalUrl.startsWith('/api/news') && compression.filter(request, response),
     }),
   );
   app.use(express.json({ limit: '1mb' }));

@@ -25,3 +25,10 @@ export function figure(value: number, digits = 2): string {
   const trimmed = fixed.includes('.') ? fixed.replace(/\.?0+$/, '') : fixed;
   return (trimmed === '-0' ? '0' : trimmed).replace('-', '−');
 }
+
+/** A probability in words that do not claim more than they should: `97.2 %`, `over 99 %`, `under 1 %`. */
+export function percent(probability: number): string {
+  if (probability > 0.99) return 'over 99 %';
+  if (probability < 0.01) return 'under 1 %';
+  return `${figure(probability * 100, 1)} %`;
+}

@@ -79,7 +79,7 @@ export function stageProgress(job: JobSoFar, policy: Policy): StageProgress[] {
       if (parts.length > 0)
         missing.push({
           requirement: 'handback.parts',
-          words: `parts on the tray: ${parts.map((part) => part.words).join('; ')}`,
+          words: `${parts.length} part${parts.length === 1 ? '' : 's'} on the tray`,
         });
       if (!signed) missing.push({ requirement: 'handback.signed', words: 'the signature' });
     }

@@ -1,4 +1,4 @@
-import { figure, type WorkingLine } from '../judgement';
+import { percent, type WorkingLine } from '../judgement';
 import { bareCode, differences, logLikelihood } from './characters';
 import type { CodeCandidate, EngravingPattern, EngravingPiece, EngravingReading, Maker } from './types';
 
@@ -67,9 +67,33 @@ function stretches(text: string): string[] {
   ]);
 }
 
+/** The chance of a character where a template has a class: any digit, or any letter. */
+const CLASS_CHANCE: Readonly<Record<string, number>> = { d: 1 / 10, l: 1 / 26 };
+const ANY_CHARACTER = 1 / 36;
+
+/**
+ * The chance of seeing this where a code stands that is not in the book: any code of a maker's pattern, the
+ * makers equally likely, or any string at all where no pattern fits. Worn places say nothing.
+ */
+function strangerLikelihood(text: string, templates: readonly string[]): number {
+  const readable = [...text].filter((character) => character !== '?').length;
+  const byPattern = templates.map((template) => {
+    const classes = [...template.replace(/[^A-Za-z0-9]/g, '')];
+    if (classes.length !== text.length) return 0;
+    return classes.reduce((chance, cls, index) => {
+      const seen = text[index] ?? '';
+      if (seen === '?') return chance;
+      return chance * (CLASS_CHANCE[cls] ?? Math.exp(logLikelihood(seen, cls)));
+    }, 1);
+  });
+  const pattern = byPattern.reduce((sum, chance) => sum + chance, 0) / Math.max(1, templates.length);
+  return Math.max(pattern, ANY_CHARACTER ** readable);
+}
+
 function rank(
   seen: readonly string[],
   codes: readonly { id: string; makerId: string; code: string; formerCodes?: readonly string[] }[],
+  templates: readonly string[],
 ): { candidates: CodeCandidate[]; notInBook: number } {
   if (seen.length === 0 || codes.length === 0) return { candidates: [], notInBook: 1 };
   const scored = codes.map((each) => {
@@ -81,13 +105,8 @@ function rank(
       .reduce((a, b) => (b.log > a.log ? b : a));
     return { each, best, weight: ((1 - STRANGER_PRIOR) / codes.length) * Math.exp(best.log) };
   });
-  // A stranger's code could be any string: worn places cost it nothing, each readable character one in 36.
-  const strangerLog = Math.max(
-    ...seen.map(
-      (text) => -[...bareCode(text)].filter((character) => character !== '?').length * Math.log(36),
-    ),
-  );
-  const stranger = STRANGER_PRIOR * Math.exp(strangerLog);
+  const stranger =
+    STRANGER_PRIOR * Math.max(...seen.map((text) => strangerLikelihood(bareCode(text), templates)));
   const total = scored.reduce((sum, { weight }) => sum + weight, stranger);
   const candidates = scored
     .map(({ each, best, weight }) => {
@@ -133,8 +152,16 @@ export function readEngraving(text: string, book: Book, makerId: string | null =
   const calibres = book.calibres.filter(inScope);
   // A worn code may fit no pattern for want of a character: then every stretch is tried against the book.
   const movementTexts = movementPieces.length > 0 ? movementPieces.map((piece) => piece.text) : all;
-  const movements = rank([...new Set(movementTexts)], calibres);
-  const cases = rank([...new Set(casePieces.map((piece) => piece.text))], book.caseTypes.filter(inScope));
+  const templatesOf = (meaning: EngravingPattern['meaning']): string[] =>
+    makers.flatMap((maker) =>
+      maker.patterns.filter((pattern) => pattern.meaning === meaning).map((pattern) => pattern.template),
+    );
+  const movements = rank([...new Set(movementTexts)], calibres, templatesOf('movement'));
+  const cases = rank(
+    [...new Set(casePieces.map((piece) => piece.text))],
+    book.caseTypes.filter(inScope),
+    templatesOf('case'),
+  );
   const found = [...movementPieces, ...casePieces, ...serialPieces];
   if (found.length === 0 && movements.candidates.length === 0) {
     return {
@@ -157,7 +184,7 @@ export function readEngraving(text: string, book: Book, makerId: string | null =
     working.push({
       what: `movement ${candidate.code}`,
       rule: 'chance of seeing this where that is engraved, against the other candidates',
-      figures: `${figure(candidate.probability * 100, 1)} %: ${candidate.reasons.join('; ')}`,
+      figures: `${percent(candidate.probability)}: ${candidate.reasons.join('; ')}`,
       source: 'character model: 93 % seen right, 4 % taken for a twin',
     });
   }

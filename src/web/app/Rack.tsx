@@ -95,11 +95,8 @@ function Envelope({ job, nowUtc, zone, open, onPick }: EnvelopeProps) {
       <Typography noWrap sx={{ lineHeight: 1.3 }}>
         {job.watch}
       </Typography>
-      <Typography noWrap variant="body2" sx={{ lineHeight: 1.35 }}>
-        {job.customerName}
-      </Typography>
       <Typography variant="body2" sx={{ lineHeight: 1.35 }}>
-        {promiseWords(job.promisedAt, nowUtc, zone)}
+        {job.signedBy ? job.customerName : promiseWords(job.promisedAt, nowUtc, zone)}
       </Typography>
       <Typography variant="body2" sx={{ lineHeight: 1.35, fontWeight: 700 }}>
         waits for {job.waitsFor}

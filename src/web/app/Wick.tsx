@@ -100,7 +100,6 @@ export function Wick({ jobId, progress, open }: Props) {
               lineHeight: 1.15,
               mt: 0.5,
               pr: 0.75,
-              fontWeight: stage === open ? 700 : 400,
               textDecoration: stage === open ? 'underline' : 'none',
               textDecorationThickness: '2px',
               textUnderlineOffset: '4px',

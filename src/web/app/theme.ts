@@ -45,6 +45,7 @@ export const theme = createTheme({
   typography: {
     fontFamily: '"Atkinson Hyperlegible", system-ui, sans-serif',
     fontSize: 15,
+    body1: { lineHeight: 1.4 },
     h1: { fontSize: '1.6rem', fontWeight: 700 },
     h2: { fontSize: '1.2rem', fontWeight: 700 },
     h3: { fontSize: '1.02rem', fontWeight: 700 },
@@ -56,6 +57,7 @@ export const theme = createTheme({
     MuiCssBaseline: {
       styleOverrides: {
         body: { minHeight: '100dvh' },
+        a: { color: colours.ink },
         ':focus-visible': { outline: `3px solid ${colours.ink}`, outlineOffset: 2 },
         '@media (prefers-reduced-motion: reduce)': {
           '*': { transition: 'none !important', animation: 'none !important' },
@@ -93,7 +95,7 @@ export const theme = createTheme({
     MuiTextField: { defaultProps: { size: 'small' } },
     MuiOutlinedInput: {
       styleOverrides: {
-        root: { minHeight: 44, backgroundColor: colours.paper },
+        root: { minHeight: 48, backgroundColor: colours.paper },
         notchedOutline: { borderColor: '#8A8272' },
       },
     },

@@ -46,23 +46,24 @@ export function FactCard<K extends EntryKind>(props: Props<K>) {
   const [correcting, setCorrecting] = useState(false);
   const showForm = recorded === null || correcting;
   return (
-    <Paper component="section" aria-label={title} sx={{ p: 2 }}>
-      <Stack direction="row" spacing={2} sx={{ alignItems: 'baseline', justifyContent: 'space-between' }}>
-        <Typography variant="h3" component="h2">
-          {title}
-        </Typography>
+    <Paper component="section" aria-label={title} sx={{ px: 2, py: showForm ? 2 : 0.75 }}>
+      <Stack direction="row" spacing={2} sx={{ alignItems: 'center', justifyContent: 'space-between' }}>
+        {recorded ? (
+          <Typography>
+            <strong>{capital(entryInWords(recorded as Entry))}</strong> ·{' '}
+            <RecordedBy entry={recorded as Entry} />
+          </Typography>
+        ) : (
+          <Typography variant="h3" component="h2">
+            {title}
+          </Typography>
+        )}
         {recorded && !correcting && (
           <Button size="small" onClick={() => setCorrecting(true)} aria-label={`Correct: ${title}`}>
             Correct
           </Button>
         )}
       </Stack>
-      {recorded && (
-        <Typography>
-          <strong>{capital(entryInWords(recorded as Entry))}</strong> ·{' '}
-          <RecordedBy entry={recorded as Entry} />
-        </Typography>
-      )}
       {showForm && hint}
       {showForm &&
         (instead ?? <FactForm {...props} correcting={correcting} onDone={() => setCorrecting(false)} />)}

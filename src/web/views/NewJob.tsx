@@ -131,7 +131,7 @@ function CustomerFields() {
             label="Owner"
             autoFocus
             error={nameError !== undefined}
-            helperText={nameError ?? 'type to find again, or go on as new'}
+            helperText={nameError ?? 'found again, or new'}
           />
         )}
       />

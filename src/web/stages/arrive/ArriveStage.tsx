@@ -24,7 +24,7 @@ function Mat() {
             <Typography variant="body2" color="text.secondary">
               Ticket
             </Typography>
-            <Typography variant="mark" component="p" sx={{ fontSize: '2.2rem' }}>
+            <Typography variant="mark" component="p" sx={{ fontSize: '2.2rem', whiteSpace: 'nowrap' }}>
               {resource.job.ticket}
             </Typography>
             <Typography>{resource.customer?.name}</Typography>

@@ -12,7 +12,7 @@ export function WatchFields({ at = '' }: { readonly at?: string }) {
     <>
       <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
         <TextLine name={`${at}maker`} label="Maker" />
-        <TextLine name={`${at}reference`} label="Reference or case code" mono />
+        <TextLine name={`${at}reference`} label="Reference" mono />
         <TextLine name={`${at}serial`} label="Serial" mono />
       </Stack>
       <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
@@ -29,7 +29,7 @@ export function WatchFields({ at = '' }: { readonly at?: string }) {
           label="Crown at"
           quantity="figureOnly"
           optional
-          helper="o’clock, from the dial"
+          helper="from the dial"
         />
       </Stack>
     </>

@@ -7,7 +7,7 @@ import {
   mayBeFitted,
   readCellMarking,
 } from '../../../core/cells';
-import { figure } from '../../../core/judgement';
+import { figure, type WorkingLine } from '../../../core/judgement';
 import { CELL_CONDITIONS, MAIN_WELL, type WellState } from '../../../core/logbook';
 import { chooseLots, type LotOffer } from '../../../core/stock';
 import { focusNextWanted } from '../../app/keys/wanted';
@@ -156,8 +156,11 @@ function LotLine({ offer }: { readonly offer: LotOffer }) {
       <Typography variant="mark" component="span">
         {lot.cellCode}
       </Typography>{' '}
-      lot {lot.lotCode}, {lot.supplier}, {lot.balance} left, best before {lot.bestBefore ?? 'not printed'} ·{' '}
-      <strong>{cross.verdict}</strong>
+      <strong>{cross.verdict}</strong>, lot {lot.lotCode}
+      <Typography variant="body2" component="span" sx={{ display: 'block' }}>
+        {lot.supplier}, {lot.balance} left, best before {lot.bestBefore ?? 'not printed'}
+        {cross.verdict === 'accepted' ? `. ${cross.reasons[0] ?? ''}` : ''}
+      </Typography>
     </span>
   );
 }
@@ -247,6 +250,14 @@ function foundReading({ draft, book }: OpenJob, well: WellState): CellReading | 
   return text.trim() === '' ? null : readCellMarking(text, book.cellTable);
 }
 
+/** The arithmetic behind what is said of the old cell. */
+function foundWorking(job: OpenJob, well: WellState): readonly WorkingLine[] {
+  const reading = foundReading(job, well);
+  if (reading === null) return [];
+  const cross = reading.verdict === 'read' && well.wanted ? crossReference(well.wanted, reading.cell) : null;
+  return [...reading.working, ...(cross?.working ?? [])];
+}
+
 function FoundAnswer({ well }: { readonly well: WellState }) {
   const job = useJob();
   const reading = foundReading(job, well);
@@ -254,7 +265,7 @@ function FoundAnswer({ well }: { readonly well: WellState }) {
   if (reading === null) {
     return (
       <LampAnswer
-        question={`${capital(wellTitle(well))}the old cell`}
+        question={capital(`${wellTitle(well)}the old cell`)}
         standing={well.found ? 'good' : 'open'}
         answer={well.found ? 'None found' : 'Not yet read'}
         reasons={[
@@ -267,15 +278,12 @@ function FoundAnswer({ well }: { readonly well: WellState }) {
   }
   if (reading.verdict !== 'read') {
     return (
-      <>
-        <LampAnswer
-          question="The old cell"
-          standing="no"
-          answer={capital(reading.verdict)}
-          reasons={reading.reasons}
-        />
-        <Working lines={reading.working} />
-      </>
+      <LampAnswer
+        question="The old cell"
+        standing="no"
+        answer={capital(reading.verdict)}
+        reasons={reading.reasons}
+      />
     );
   }
   const { cell } = reading;
@@ -294,13 +302,13 @@ function FoundAnswer({ well }: { readonly well: WellState }) {
           {cell.code} is easily taken for {well.wanted?.code}: {likeness.how}. The last hand may have done so.
         </Caution>
       )}
-      <Working lines={[...reading.working, ...(cross?.working ?? [])]} />
     </>
   );
 }
 
 function WellLamp({ well }: { readonly well: WellState }) {
-  const { state, book } = useJob();
+  const job = useJob();
+  const { state, book } = job;
   const offers = useOffers(well);
   const best = offers.find((offer) => offer.verdict === 'take');
   const { wanted } = well;
@@ -308,7 +316,7 @@ function WellLamp({ well }: { readonly well: WellState }) {
     return (
       <>
         <LampAnswer
-          question={`${capital(wellTitle(well))}what to fit`}
+          question={capital(`${wellTitle(well)}what to fit`)}
           standing="open"
           answer="Not yet known"
           reasons={[
@@ -324,7 +332,7 @@ function WellLamp({ well }: { readonly well: WellState }) {
   return (
     <>
       <LampAnswer
-        question={`${capital(wellTitle(well))}${well.fitted ? 'fitted' : 'fit'}`}
+        question={capital(`${wellTitle(well)}${well.fitted ? 'fitted' : 'fit'}`)}
         standing={well.fitted || best ? 'good' : 'no'}
         answer={well.fitted?.payload.cellCode ?? best?.lot.cellCode ?? `${wanted.code}: none in stock`}
         reasons={
@@ -348,7 +356,7 @@ function WellLamp({ well }: { readonly well: WellState }) {
       </LampAnswer>
       {well.well && <Caution>{holderCaution(well.well.heldBy)}</Caution>}
       <FoundAnswer well={well} />
-      {best && <Working lines={best.cross.working} />}
+      <Working lines={[...(best?.cross.working ?? []), ...foundWorking(job, well)]} />
       {state.calibre && well === state.wells[0] && (
         <CalibreFigure
           calibre={state.calibre}

@@ -1,6 +1,6 @@
 import { Box, Button, LinearProgress, Paper, Stack, Typography } from '@mui/material';
 import { useMemo, useState } from 'react';
-import { figure } from '../../../core/judgement';
+import { figure, percent } from '../../../core/judgement';
 import { formatLignes } from '../../../core/units';
 import { type Calibre, type EngravingReading, readEngraving } from '../../../core/movements';
 import { focusNextWanted } from '../../app/keys/wanted';
@@ -64,11 +64,11 @@ function Candidates() {
               <LinearProgress
                 variant="determinate"
                 value={candidate.probability * 100}
-                aria-label={`${candidate.code}: ${figure(candidate.probability * 100, 1)} per cent`}
+                aria-label={`${candidate.code}: ${percent(candidate.probability)}`}
                 sx={{ height: 10, borderRadius: 1 }}
               />
               <Typography variant="body2">
-                {figure(candidate.probability * 100, 1)} %: {candidate.reasons.join('; ')}
+                {percent(candidate.probability)}: {candidate.reasons.join('; ')}
               </Typography>
             </Box>
             {chosen === candidate.id ? (
@@ -87,7 +87,7 @@ function Candidates() {
           </Stack>
         ))}
         <Typography component="li">
-          Not in the book: {figure(reading.movementNotInBook * 100, 1)} %
+          Not in the book: {percent(reading.movementNotInBook)}
           {reading.movements.length === 0 ? '. Pick by hand, or name it as it stands.' : ''}
         </Typography>
       </Stack>
@@ -240,7 +240,7 @@ function Lamp() {
         }
         answer={
           state.facts.movement?.payload.code ??
-          (top ? `${top.code}, ${figure(top.probability * 100, 0)} %` : 'Not yet known')
+          (top ? `${top.code}, ${percent(top.probability)}` : 'Not yet known')
         }
         reasons={
           stranger

@@ -1,0 +1,13 @@
+// The made-up counter: installs and builds what is missing, loads the demo data afresh, serves it.
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { buildWeb, checkNode, fail, installPackages, root, run, say, serve } from './prepare.mjs';
+
+checkNode();
+installPackages();
+buildWeb();
+const dataDir = join(root, 'demo-data');
+say('Loading the demo data afresh. What was recorded in an earlier demo is replaced; your shop’s own data is elsewhere.');
+const failed = run('Loading the demo data', process.execPath, ['--import', 'tsx', 'scripts/buildDemo.ts', dataDir]);
+if (failed) fail(failed);
+serve({ WAX_DATA: dataDir, WAX_DEMO_START: readFileSync(join(dataDir, 'demo-start'), 'utf8') });

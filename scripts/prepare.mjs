@@ -1,0 +1,79 @@
+import { execFileSync, spawnSync } from 'node:child_process';
+import { existsSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { createHash } from 'node:crypto';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+/** What every command needs first, from a bare clone on a fresh machine. Plain Node, nothing installed yet. */
+export const root = join(dirname(fileURLToPath(import.meta.url)), '..');
+
+export function say(text) {
+  console.log(`▸ ${text}`);
+}
+
+export function fail(text) {
+  console.error(`■ ${text}`);
+  process.exit(1);
+}
+
+export function checkNode() {
+  const [major = 0, minor = 0] = process.versions.node.split('.').map(Number);
+  if (major !== 20 || minor < 19) {
+    fail(`Node ${process.versions.node} is running; Wax Lantern works with Node 20.19 or a later 20.`);
+  }
+}
+
+/** Installs the packages of the lock file, unless just these are installed. */
+export function installPackages() {
+  const lock = readFileSync(join(root, 'package-lock.json'));
+  const stamp = join(root, 'node_modules', '.wax-lantern-lock');
+  const wanted = createHash('sha256').update(lock).digest('hex');
+  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
+  say('Installing packages with npm ci. The database module is compiled; this takes a few minutes once.');
+  const done = spawnSync('npm', ['ci', '--no-progress'], { cwd: root, stdio: 'inherit' });
+  if (done.status !== 0) fail('npm ci did not succeed: see above. It needs the npm registry, and python3, make and g++ to compile.');
+  writeFileSync(stamp, wanted);
+}
+
+/** Builds the web application, unless the build is newer than everything it is made from. */
+export function buildWeb() {
+  say('Building the web application.');
+  const done = spawnSync(process.execPath, [join(root, 'node_modules/vite/bin/vite.js'), 'build', '--logLevel', 'warn'], {
+    cwd: root,
+    stdio: 'inherit',
+  });
+  if (done.status !== 0) fail('The web application did not build: see above.');
+}
+
+/** Debian’s Chromium, installed through apt-get where it is missing and may be. */
+export function ensureChromium() {
+  const path = process.env.CHROMIUM ?? '/usr/bin/chromium';
+  if (existsSync(path) && statSync(path).isFile()) return path;
+  if (process.getuid?.() !== 0 || !existsSync('/usr/bin/apt-get')) {
+    fail(`No Chromium at ${path}. Install it (Debian: apt-get install chromium), or set CHROMIUM to its path.`);
+  }
+  say('Installing Debian’s Chromium for the interface tests.');
+  const environment = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
+  try {
+    execFileSync('apt-get', ['update', '-qq'], { stdio: 'inherit', env: environment });
+    execFileSync('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], { stdio: ['ignore', 'ignore', 'inherit'], env: environment });
+  } catch {
+    fail('apt-get could not install Chromium: see above.');
+  }
+  return path;
+}
+
+export function run(what, file, args, options = {}) {
+  const done = spawnSync(file, args, { cwd: root, stdio: 'inherit', ...options });
+  return done.status === 0 ? null : `${what} did not succeed.`;
+}
+
+/** Runs the server in this process’s place until it ends. */
+export function serve(environment) {
+  const done = spawnSync(process.execPath, ['--import', 'tsx', 'src/server/main.ts'], {
+    cwd: root,
+    stdio: 'inherit',
+    env: { ...process.env, ...environment },
+  });
+  process.exit(done.status ?? 0);
+}

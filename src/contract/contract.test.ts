@@ -1,0 +1,82 @@
+import fc from 'fast-check';
+import { z } from 'zod';
+import { idOf, newEntryOf, readyJob } from '../testing/fixtures';
+import {
+  ENTRY_KINDS,
+  fieldsOf,
+  kindDefinition,
+  newEntry,
+  raiseNewEntry,
+  raisePayload,
+  type KindDefinition,
+} from '.';
+
+const envelope = { technicianId: idOf('t'), id: idOf('e') };
+
+describe('entries on the wire', () => {
+  it('takes every entry of a whole job, and gives it back as it was', () => {
+    for (const entry of readyJob().entries) {
+      const sent = newEntryOf(entry.kind, entry.payload, { ...envelope });
+      expect(newEntry.parse(JSON.parse(JSON.stringify(sent)))).toEqual(sent);
+    }
+  });
+
+  it('refuses any kind it does not know, and any field it does not know', () => {
+    const sent = newEntryOf('set.time', { set: true }, envelope);
+    expect(newEntry.safeParse({ ...sent, kind: 'set.nothing' }).success).toBe(false);
+    expect(newEntry.safeParse({ ...sent, sequence: 4 }).success).toBe(false);
+    expect(newEntry.safeParse({ ...sent, payload: { set: true, more: 1 } }).success).toBe(false);
+  });
+
+  it('never throws, whatever body it is given', () => {
+    fc.assert(
+      fc.property(
+        fc.anything(),
+        (body) => typeof newEntry.safeParse(raiseNewEntry(body)).success === 'boolean',
+      ),
+    );
+  });
+
+  it.each([
+    ['an occurrence in the wrong century', { occurredAt: '1926-03-17T10:00:00.000Z' }],
+    ['a time without a zone', { occurredAt: '2026-03-17 10:00' }],
+    ['an id that is none', { id: '7' }],
+    ['no bench', { bench: ' ' }],
+  ])('refuses %s with an example', (_, wrong) => {
+    const result = newEntry.safeParse({ ...newEntryOf('set.time', { set: true }, envelope), ...wrong });
+    expect(result.success).toBe(false);
+    if (!result.success) expect(fieldsOf(result.error)[0]?.message).toMatch(/e\.g\.|good value/);
+  });
+
+  it('keeps line breaks and other control characters out of texts', () => {
+    const result = newEntry.safeParse(newEntryOf('identify.engraving', { text: 'OR 41.2\u0007' }, envelope));
+    expect(result.success).toBe(false);
+  });
+
+  it('has a definition for every kind', () => {
+    expect(ENTRY_KINDS.length).toBeGreaterThanOrEqual(25);
+    for (const kind of ENTRY_KINDS) expect(kindDefinition(kind).version).toBeGreaterThanOrEqual(1);
+  });
+});
+
+describe('older payloads', () => {
+  const definition: KindDefinition<{ volts: number; load: string }> = {
+    version: 3,
+    schema: z.object({ volts: z.number(), load: z.string() }),
+    raise: {
+      1: (payload) => ({ volts: (payload as { v: number }).v }),
+      2: (payload) => ({ ...(payload as object), load: 'not stated' }),
+    },
+  };
+
+  it('are raised step by step to today’s', () => {
+    expect(raisePayload(definition, 1, { v: 1.5 })).toEqual({ volts: 1.5, load: 'not stated' });
+    expect(raisePayload(definition, 2, { volts: 1.5 })).toEqual({ volts: 1.5, load: 'not stated' });
+    expect(raisePayload(definition, 3, { volts: 1.5, load: '2 kΩ' })).toEqual({ volts: 1.5, load: '2 kΩ' });
+  });
+
+  it('are refused where no way leads up, or when they are newer than the program', () => {
+    expect(() => raisePayload({ ...definition, raise: {} }, 1, {})).toThrow(/No way/);
+    expect(() => raisePayload(definition, 4, {})).toThrow(/newer/);
+  });
+});

@@ -1,0 +1,95 @@
+import { context, lot, Logbook, readyJob } from '../../testing/fixtures';
+import { handback, money, waterStatement } from '.';
+
+const lots = [lot];
+const test = (
+  pressureBar: number | null,
+  outcome: 'no leak seen' | 'leak seen' | 'not clear',
+  method: 'dry air' | 'condensation' = 'dry air',
+) => ({ method, pressureBar, seconds: 120, outcome }) as const;
+
+describe('the record for the owner', () => {
+  const result = handback(readyJob().state(), lots, context);
+
+  it('is ready, and says what was found, done, fitted, tested and not done', () => {
+    expect(result.verdict).toBe('ready to sign');
+    expect(result.statement).toMatchObject({
+      found: expect.arrayContaining(['Old cell 364.', 'The movement draws 0.95 µA.']) as string[],
+      done: ['Cell changed.', 'Gasket reused and greased.', 'Time set.'],
+      fitted: ['SR621SW (silver oxide), Saltmarsh Wholesale, lot S-1.'],
+      notDone: ['No water resistance test.', 'Gasket not renewed.'],
+      priceMinor: 1400,
+    });
+    expect(result.statement.tested).toContain('Works: seconds hand.');
+  });
+
+  it('works the next visit out from the cell, its age and the current measured', () => {
+    // 18–23 mAh at 0.95 µA, half a year old: early end between 21 and 28 months.
+    expect(result.next.onDay).toMatch(/^2028-0[1-3]-17$/);
+    expect(result.statement.nextVisit).toContain(result.next.onDay?.slice(0, 4) ?? 'x');
+    expect(result.next.forecasts[0]?.life.reasons).toContain('The current was measured on this watch.');
+  });
+
+  it('names what was skipped, lost, replaced or does not work', () => {
+    const job = readyJob();
+    const bar = job.add('open.part', { part: 'spring bar', position: '12', count: 1 });
+    const ring = job.add('open.part', { part: 'gasket', position: 'rim', count: 1 });
+    job.add('open.part-settled', { partEntryId: bar.id, outcome: 'lost', note: '' });
+    job.add('open.part-settled', { partEntryId: ring.id, outcome: 'replaced', note: '' });
+    const functions = job.entries.find((entry) => entry.kind === 'set.functions');
+    job.add('set.functions', { proved: { hands: 'does not work' } }, { supersedes: [functions?.id ?? ''] });
+    const { statement } = handback(job.state(), lots, context);
+    expect(statement.done).toContain('Replaced: gasket.');
+    expect(statement.notDone).toEqual(
+      expect.arrayContaining([
+        'Lost at our bench: spring bar.',
+        'Does not work: hands.',
+        'Not proved: seconds hand.',
+      ]),
+    );
+  });
+
+  it('says plainly when no next visit can be worked out', () => {
+    const job = new Logbook();
+    job.add('arrive.service', { service: 'cell only', priceMinor: 1400 });
+    const { statement, verdict, reasons } = handback(job.state(), lots, context);
+    expect(statement.nextVisitOn).toBeNull();
+    expect(statement.nextVisit).toContain('cannot be worked out');
+    expect(verdict).toBe('not ready');
+    expect(reasons.length).toBeGreaterThan(5);
+  });
+
+  it('writes money with its currency', () => {
+    expect(money(1405, 'EUR')).toBe('14.05 EUR');
+  });
+});
+
+describe('what is said about water', () => {
+  const after = (...tests: ReturnType<typeof test>[]) => {
+    const job = readyJob();
+    for (const each of tests) job.add('test.made', each);
+    return waterStatement(job.state());
+  };
+
+  it('claims nothing untested', () => {
+    expect(after()).toMatchObject({
+      verdict: 'not tested',
+      statement: expect.stringContaining('not tested') as string,
+    });
+    expect(after(test(null, 'no leak seen', 'condensation')).verdict).toBe('not tested');
+    expect(after(test(3, 'not clear')).verdict).toBe('not tested');
+  });
+
+  it('claims what was tested and no more', () => {
+    const water = after(test(3, 'no leak seen'));
+    expect(water.verdict).toBe('tested');
+    expect(water.statement).toContain('Tested at 3 bar');
+    expect(water.statement).not.toMatch(/metre|swim|dive|resistant to/i);
+  });
+
+  it('says not water resistant after a leak, and again tested after a passed retest', () => {
+    expect(after(test(3, 'leak seen')).verdict).toBe('not water resistant');
+    expect(after(test(3, 'no leak seen'), test(5, 'leak seen')).verdict).toBe('not water resistant');
+    expect(after(test(3, 'leak seen'), test(3, 'no leak seen')).verdict).toBe('tested');
+  });
+});

@@ -1,0 +1,92 @@
+import { request } from 'node:http';
+import { Counter, newJob } from '../../testing/counter';
+import { refusalToListen } from './access';
+
+/** A request with headers fetch does not let one set. */
+function raw(url: string, method: string, headers: Record<string, string>): Promise<number> {
+  return new Promise((resolve, reject) => {
+    const call = request(url, { method, headers }, (response) => {
+      response.resume();
+      resolve(response.statusCode ?? 0);
+    });
+    call.on('error', reject);
+    call.end(method === 'POST' ? JSON.stringify(newJob('raw')) : undefined);
+  });
+}
+
+describe('listening', () => {
+  it('listens off loopback only with a key of some length', () => {
+    expect(refusalToListen('127.0.0.1', null)).toBeNull();
+    expect(refusalToListen('localhost', null)).toBeNull();
+    expect(refusalToListen('0.0.0.0', null)).toContain('WAX_KEY');
+    expect(refusalToListen('0.0.0.0', 'short')).toContain('too short');
+    expect(refusalToListen('192.168.1.4', 'a-long-enough-secret')).toBeNull();
+  });
+});
+
+describe('names and origins', () => {
+  let counter: Counter;
+  beforeAll(async () => {
+    counter = await Counter.open();
+  });
+  afterAll(() => counter.close());
+  const own = () => new URL(counter.url).host;
+
+  it('refuses a foreign Host, and writes from a foreign Origin', async () => {
+    const json = { 'content-type': 'application/json' };
+    expect(await raw(`${counter.url}/api/rack`, 'GET', { host: 'evil.example' })).toBe(403);
+    expect(await raw(`${counter.url}/api/jobs`, 'POST', { ...json, host: 'evil.example' })).toBe(403);
+    expect(
+      await raw(`${counter.url}/api/jobs`, 'POST', { ...json, host: own(), origin: 'http://evil.example' }),
+    ).toBe(403);
+    expect(await raw(`${counter.url}/api/jobs`, 'POST', { ...json, host: own(), origin: 'null' })).toBe(403);
+    expect(
+      await raw(`${counter.url}/api/jobs`, 'POST', { ...json, host: own(), origin: `http://${own()}` }),
+    ).toBe(201);
+  });
+
+  it('sends a content security policy and does not say what it is made with', async () => {
+    const response = await fetch(`${counter.url}/api/health`);
+    expect(response.headers.get('content-security-policy')).toContain("default-src 'self'");
+    expect(response.headers.get('x-powered-by')).toBeNull();
+  });
+});
+
+describe('with a key', () => {
+  const key = 'a-long-enough-secret';
+  let counter: Counter;
+  beforeAll(async () => {
+    counter = await Counter.open({ host: '0.0.0.0', key });
+  });
+  afterAll(() => counter.close());
+
+  it('answers nothing without it, not even its health', async () => {
+    for (const path of ['/api/health', '/api/rack', '/api/news', '/api/jobs/x/record.pdf', '/']) {
+      expect([path, (await counter.get(path)).status]).toEqual([path, 401]);
+    }
+    expect((await counter.post('/api/jobs', newJob('k'))).status).toBe(401);
+    expect((await counter.get('/api/rack', { authorization: 'Bearer wrong-secret-given' })).status).toBe(401);
+  });
+
+  it('shows a page that asks for it, and remembers it in a cookie scripts cannot read', async () => {
+    expect((await counter.get<string>('/', { accept: 'text/html' })).body).toContain('Key wanted');
+    const wrong = await fetch(`${counter.url}/api/session`, {
+      method: 'POST',
+      body: new URLSearchParams({ key: 'no' }),
+      redirect: 'manual',
+    });
+    expect(wrong.status).toBe(401);
+    const right = await fetch(`${counter.url}/api/session`, {
+      method: 'POST',
+      body: new URLSearchParams({ key }),
+      redirect: 'manual',
+    });
+    expect(right.status).toBe(303);
+    const cookie = right.headers.get('set-cookie') ?? '';
+    expect(cookie).toMatch(/HttpOnly/i);
+    expect(cookie).toMatch(/SameSite=Strict/i);
+    expect(cookie).not.toContain(key);
+    expect((await counter.get('/api/rack', { cookie: cookie.split(';')[0] ?? '' })).status).toBe(200);
+    expect((await counter.get('/api/rack', { authorization: `Bearer ${key}` })).status).toBe(200);
+  });
+});

@@ -1,0 +1,414 @@
+import type { FindResult, JobResource, JobSummary, Problem, StockResource } from '../contract';
+import { handback } from '../core/handback';
+import { foldJob, type Entry } from '../core/logbook';
+import { Counter, delivery, entryOf, newJob, technicianId } from '../testing/counter';
+import { idOf } from '../testing/fixtures';
+
+let counter: Counter;
+beforeEach(async () => {
+  counter = await Counter.open();
+});
+afterEach(() => counter.close());
+
+const fitting = {
+  cellCode: 'SR621SW',
+  lotId: delivery.id,
+  supplier: delivery.supplier,
+  lotCode: delivery.lotCode,
+  alkalineAgreed: false,
+};
+const stock = async () => (await counter.get<StockResource>('/api/stock')).body;
+
+async function upToSigning(name = 'job'): Promise<string> {
+  await counter.post('/api/lots', delivery);
+  const job = await counter.takeIn(name);
+  const put = async (
+    ...args: Parameters<Counter['record']> extends [string, ...infer R] ? R : never
+  ): Promise<void> => {
+    const { status, body } = await counter.record(job, ...args);
+    if (status !== 201) throw new Error(`${args[1]}: ${body.detail}`);
+  };
+  await put('back', 'open.back', {
+    kind: 'snap-on',
+    openedWith: 'case knife',
+    spotClock: 6.5,
+    lipClock: 6.5,
+  });
+  await put('movement', 'identify.movement', {
+    calibreId: 'orrelin-41-2',
+    code: 'OR 41.2',
+    by: 'engraving',
+    note: '',
+  });
+  await put('volts', 'check.reading', { measure: 'restVoltageV', value: 1.2 });
+  await put('found', 'cell.found', { marking: '364', condition: 'clean' });
+  await put('fitted', 'cell.fitted', fitting);
+  await put('binned', 'cell.old-settled', { taped: true, to: 'spent bin' });
+  await put('gasket', 'seal.gasket', {
+    state: 'renewed',
+    findings: [],
+    ageYears: null,
+    meetsWater: false,
+    greased: true,
+    reason: 'age unknown',
+  });
+  await put('closed', 'seal.closed', { how: 'thumbs', seamEven: true });
+  await put('runs', 'set.runs', { runs: true, watchedSeconds: 60 });
+  await put('time', 'set.time', { set: true });
+  await put('functions', 'set.functions', { proved: { hands: 'works', 'seconds hand': 'works' } });
+  return job;
+}
+
+function signature(jobId: string) {
+  const entries = counter.store.logbook.job(jobId)?.entries ?? [];
+  const context = counter.store.context();
+  const state = foldJob(entries, context);
+  return {
+    initials: 'TQ',
+    catalogueRevision: context.catalogue.revision,
+    policyRevision: context.policy.revision,
+    restsOnSequence: state.lastSequence,
+    statement: handback(state, counter.store.stock.lots(), context).statement,
+  };
+}
+
+describe('taking a watch in', () => {
+  it('gives a ticket, puts the job on the rack, and records who took it in', async () => {
+    const answer = await counter.post<JobResource['job']>('/api/jobs', newJob('a'));
+    expect(answer.status).toBe(201);
+    expect(answer.body.ticket).toBe('T0001-8');
+    const { body } = await counter.get<JobResource>(`/api/jobs/${answer.body.id}`);
+    expect(body.entries.map((entry) => entry.kind)).toEqual([
+      'arrive.received',
+      'arrive.watch',
+      'arrive.complaint',
+      'arrive.service',
+      'arrive.promise',
+      'arrive.consent',
+    ]);
+    expect(body.entries.every((entry) => entry.technicianId === technicianId)).toBe(true);
+    const rack = await counter.get<JobSummary[]>('/api/rack');
+    expect(rack.body).toMatchObject([
+      {
+        ticket: 'T0001-8',
+        customerName: 'Anders Pellwick',
+        watch: 'Orrelin C2140-3',
+        current: 'open',
+        waitsFor: 'Open: how the back was opened',
+      },
+    ]);
+  });
+
+  it('is the same job when the same intake is sent again', async () => {
+    await counter.takeIn('a');
+    const again = await counter.post('/api/jobs', newJob('a'));
+    expect(again.status).toBe(200);
+    expect((await counter.get<JobSummary[]>('/api/rack')).body).toHaveLength(1);
+  });
+
+  it('is all or nothing: an intake with one refused entry leaves no trace', async () => {
+    const bad = newJob('a');
+    const entries = [...bad.entries, entryOf('early', 'handback.collected', { by: 'x', paidMinor: 0 })];
+    const answer = await counter.post<Problem>('/api/jobs', { ...bad, entries });
+    expect(answer.status).toBe(422);
+    expect((await counter.get<JobSummary[]>('/api/rack')).body).toHaveLength(0);
+    expect((await counter.get<FindResult>('/api/find?q=Pellwick')).body.customers).toHaveLength(0);
+  });
+
+  it('refuses a visit of another customer', async () => {
+    await counter.takeIn('a');
+    const answer = await counter.post<Problem>('/api/jobs', newJob('b', { visitId: idOf('visit a') }));
+    expect(answer).toMatchObject({
+      status: 422,
+      body: { detail: expect.stringContaining('another customer') as string },
+    });
+  });
+
+  it('finds job and owner again by name, phone, serial and ticket', async () => {
+    const id = await counter.takeIn('a');
+    for (const q of ['pellwick', '05550199', '4471902', 'T0001', 'c2140']) {
+      const { body } = await counter.get<FindResult>(`/api/find?q=${q}`);
+      expect([q, body.jobs.map((job) => job.id)]).toEqual([q, [id]]);
+    }
+    expect((await counter.get<FindResult>('/api/find?q=100%25')).body.jobs).toHaveLength(0);
+    expect((await counter.get<{ jobId: string }>('/api/tickets/T0001-8')).body.jobId).toBe(id);
+    expect((await counter.get('/api/tickets/T0001-7')).status).toBe(404);
+  });
+});
+
+describe('recording', () => {
+  it('takes the same entry again as the same, and another body under its id as a conflict', async () => {
+    const job = await counter.takeIn();
+    const first = await counter.record(job, 'volts', 'check.reading', {
+      measure: 'restVoltageV',
+      value: 1.31,
+    });
+    const again = await counter.record(job, 'volts', 'check.reading', {
+      measure: 'restVoltageV',
+      value: 1.31,
+    });
+    const other = await counter.record(job, 'volts', 'check.reading', {
+      measure: 'restVoltageV',
+      value: 1.5,
+    });
+    expect([first.status, again.status, other.status]).toEqual([201, 200, 409]);
+    expect(again.body).toEqual(first.body);
+    expect(
+      (await counter.get<JobResource>(`/api/jobs/${job}`)).body.entries.filter(
+        (entry) => entry.kind === 'check.reading',
+      ),
+    ).toHaveLength(1);
+  });
+
+  it('refuses an entry nobody of this shop made, and one for no job', async () => {
+    const job = await counter.takeIn();
+    const stranger = await counter.record(
+      job,
+      'x',
+      'set.time',
+      { set: true },
+      { technicianId: idOf('stranger') },
+    );
+    expect(stranger).toMatchObject({ status: 422, body: { title: 'Nobody signed for this' } });
+    expect((await counter.record(idOf('no job'), 'y', 'set.time', { set: true })).status).toBe(404);
+  });
+
+  it('raises nothing and refuses a payload version it does not know', async () => {
+    const job = await counter.takeIn();
+    const answer = await counter.record(job, 'v', 'set.time', { set: true }, { payloadVersion: 0 });
+    expect(answer.status).toBe(400);
+  });
+
+  it('tells everyone who listens', async () => {
+    const job = await counter.takeIn();
+    const stream = await fetch(`${counter.url}/api/news`);
+    const reader = stream.body?.getReader();
+    await reader?.read();
+    await counter.record(job, 'n', 'set.time', { set: true });
+    const chunk = await reader?.read();
+    expect(new TextDecoder().decode(chunk?.value)).toContain(`"jobId":"${job}"`);
+    await reader?.cancel();
+  });
+});
+
+describe('stock and the spent bin', () => {
+  it('takes a fitted cell from its lot and bins the old one, each in its entry’s transaction', async () => {
+    await upToSigning();
+    expect(await stock()).toMatchObject({
+      lots: [{ cellCode: 'SR621SW', balance: 4, toBeCounted: false }],
+      spentInBin: 1,
+    });
+  });
+
+  it('gives both back when they are withdrawn, and takes them again when the withdrawal is', async () => {
+    const job = await upToSigning();
+    await counter.record(
+      job,
+      'w1',
+      'logbook.withdrawn',
+      { reason: 'wrong watch' },
+      { withdraws: idOf('entry fitted') },
+    );
+    await counter.record(
+      job,
+      'w2',
+      'logbook.withdrawn',
+      { reason: 'wrong watch' },
+      { withdraws: idOf('entry binned') },
+    );
+    expect(await stock()).toMatchObject({ lots: [{ balance: 5 }], spentInBin: 0 });
+    await counter.record(
+      job,
+      'w3',
+      'logbook.withdrawn',
+      { reason: 'was right after all' },
+      { withdraws: idOf('entry w1') },
+    );
+    expect(await stock()).toMatchObject({ lots: [{ balance: 4 }], spentInBin: 0 });
+  });
+
+  it('moves the line with a correction to another lot', async () => {
+    const job = await upToSigning();
+    await counter.post('/api/lots', { ...delivery, id: idOf('lot 2'), lotCode: 'S-2', count: 3 });
+    const corrected = await counter.record(
+      job,
+      'fitted 2',
+      'cell.fitted',
+      { ...fitting, lotId: idOf('lot 2'), lotCode: 'S-2' },
+      { supersedes: [idOf('entry fitted')] },
+    );
+    expect(corrected.status).toBe(201);
+    expect((await stock()).lots.map((lot) => [lot.lotCode, lot.balance])).toEqual([
+      ['S-1', 5],
+      ['S-2', 2],
+    ]);
+  });
+
+  it('keeps every fitting when eight come for five cells: five lines, three to count, never below zero', async () => {
+    await counter.post('/api/lots', delivery);
+    const jobs = await Promise.all(Array.from({ length: 8 }, (_, index) => counter.takeIn(`many ${index}`)));
+    const answers = await Promise.all(
+      jobs.map((job, index) => counter.record(job, `many ${index} fitted`, 'cell.fitted', fitting)),
+    );
+    expect(answers.map((answer) => answer.status)).toEqual(Array(8).fill(201));
+    expect(await stock()).toMatchObject({ lots: [{ balance: 0, toBeCounted: true }] });
+    const fitted = jobs.flatMap(
+      (job) =>
+        counter.store.logbook.job(job)?.entries.filter((entry: Entry) => entry.kind === 'cell.fitted') ?? [],
+    );
+    expect(fitted).toHaveLength(8);
+  });
+
+  it('books a delivery once, under the cell its name means, and refuses names of no cell and impossible dates', async () => {
+    expect((await counter.post('/api/lots', delivery)).status).toBe(201);
+    expect((await counter.post<Problem>('/api/lots', { ...delivery, id: idOf('again') })).status).toBe(409);
+    expect(
+      await counter.post<Problem>('/api/lots', {
+        ...delivery,
+        id: idOf('x'),
+        lotCode: 'S-9',
+        cellCode: 'ZZ999',
+      }),
+    ).toMatchObject({ status: 422, body: { whatToDo: expect.stringContaining('364') as string } });
+    const wrong = await counter.post<Problem>('/api/lots', {
+      ...delivery,
+      id: idOf('y'),
+      lotCode: 'S-8',
+      bestBefore: '1926-09-30',
+      count: 0,
+    });
+    expect(wrong.status).toBe(400);
+    expect(new Set(wrong.body.fields?.map((field) => field.path))).toEqual(new Set(['bestBefore', 'count']));
+    expect((await stock()).lots).toHaveLength(1);
+  });
+
+  it('refuses to fit the wrong cell but keeps it as found', async () => {
+    await counter.post('/api/lots', delivery);
+    const job = await counter.takeIn();
+    await counter.record(job, 'm', 'identify.movement', {
+      calibreId: 'pellorane-6108',
+      code: 'PL 6108',
+      by: 'hand',
+      note: '',
+    });
+    const refused = await counter.record(job, 'f', 'cell.fitted', fitting);
+    expect(refused).toMatchObject({
+      status: 422,
+      body: { detail: expect.stringContaining('too thin') as string },
+    });
+    expect((await stock()).lots[0]?.balance).toBe(5);
+    expect(
+      (await counter.record(job, 'g', 'cell.found', { marking: 'SR621SW', condition: 'clean' })).status,
+    ).toBe(201);
+  });
+});
+
+describe('signing and the papers', () => {
+  it('lets one of two technicians who sign at once through, and tells the other why not', async () => {
+    const job = await upToSigning();
+    const payload = signature(job);
+    const answers = await Promise.all([
+      counter.record(job, 's1', 'handback.signed', payload),
+      counter.record(job, 's2', 'handback.signed', payload),
+    ]);
+    expect(answers.map((answer) => answer.status).sort()).toEqual([201, 422]);
+    expect(answers.find((answer) => answer.status === 422)?.body.detail).toContain('signed already');
+  });
+
+  it('gives label, record, job file and calendar; the record stays as signed after a reopening', async () => {
+    const job = await upToSigning();
+    const payload = signature(job);
+    await counter.record(job, 'sign', 'handback.signed', payload);
+    await counter.record(job, 'later', 'check.reading', { measure: 'currentUA', value: 1.3 });
+    for (const paper of ['label.pdf', 'record.pdf']) {
+      const { status, type, body } = await counter.get<string>(`/api/jobs/${job}/${paper}`);
+      expect([status, type, body.slice(0, 5)]).toEqual([200, 'application/pdf', '%PDF-']);
+    }
+    const file = await counter.get<{
+      statement: unknown;
+      entries: Entry[];
+      book: { calibre: { id: string } };
+    }>(`/api/jobs/${job}/job.json`);
+    expect(file.body.statement).toEqual(payload.statement);
+    expect(file.body.entries).toHaveLength(19);
+    expect(file.body.book.calibre.id).toBe('orrelin-41-2');
+    const calendar = await counter.get<string>(`/api/jobs/${job}/next-visit.ics`);
+    expect(calendar.body).toContain('BEGIN:VEVENT');
+    expect(calendar.body).toContain(
+      `DTSTART;VALUE=DATE:${payload.statement.nextVisitOn?.replaceAll('-', '')}`,
+    );
+    for (const code of ['qr', 'bars']) {
+      expect((await counter.get<string>(`/api/jobs/${job}/label/${code}.svg`)).body).toContain('<svg');
+    }
+  });
+
+  it('has no calendar before a cell is fitted', async () => {
+    const job = await counter.takeIn();
+    expect((await counter.get(`/api/jobs/${job}/next-visit.ics`)).status).toBe(404);
+  });
+});
+
+describe('bad input', () => {
+  it.each([
+    ['GET', '/api/nowhere', 404],
+    ['GET', '/api/jobs/not-an-id', 404],
+    ['GET', '/api/jobs/%E0%A4%A', 400],
+    ['GET', '/api/find', 400],
+    ['GET', '/api/find?q=%20', 400],
+    ['POST', '/api/jobs', 400],
+    ['POST', '/api/technicians', 400],
+    ['GET', '/nowhere', 404],
+  ])('%s %s is answered %i as a problem document', async (method, path, status) => {
+    const answer =
+      method === 'GET' ? await counter.get<Problem>(path) : await counter.post<Problem>(path, {});
+    expect(answer.status).toBe(status);
+    expect(answer.type).toContain('application/problem+json');
+    expect(answer.body).toMatchObject({
+      status,
+      title: expect.any(String) as string,
+      detail: expect.any(String) as string,
+    });
+    expect(JSON.stringify(answer.body)).not.toMatch(/at .*\.ts|node_modules|SQLITE/);
+  });
+
+  it.each([
+    ['broken JSON', '{"kind":', 400],
+    ['not an object', '"hello"', 400],
+    ['a body over a megabyte', JSON.stringify({ text: 'x'.repeat(1_100_000) }), 413],
+  ])('%s is refused', async (_, body, status) => {
+    const job = await counter.takeIn();
+    expect((await counter.post(`/api/jobs/${job}/entries`, body)).status).toBe(status);
+  });
+
+  it('says of each wrong field what is wrong and gives a good value', async () => {
+    const job = await counter.takeIn();
+    const reading = await counter.record(job, 'r', 'check.reading', { measure: 'restVoltageV', value: 30 });
+    expect(reading.status).toBe(400);
+    expect(reading.body.fields?.[0]).toMatchObject({
+      path: 'payload.value',
+      message: expect.stringMatching(/0 to 4\.5 V.*1\.55/) as string,
+    });
+    const found = await counter.record(job, 'f', 'cell.found', {
+      marking: 'x'.repeat(500),
+      condition: 'clean',
+    });
+    expect(found.body.fields?.[0]?.message).toMatch(/at most 60 characters.*SR 621 SW/);
+    const loose = await counter.record(job, 'l', 'cell.old-settled', { taped: false, to: 'spent bin' });
+    expect(loose.body.fields?.[0]?.message).toContain('taped');
+  });
+
+  it('treats quotes and SQL in a name as text', async () => {
+    const name = `O'Quill"; DROP TABLE entry; --`;
+    await counter.takeIn('a', { customer: { id: idOf('customer a'), name, phone: '', email: '' } });
+    expect((await counter.get<JobSummary[]>('/api/rack')).body[0]?.customerName).toBe(name);
+  });
+});
+
+describe('people', () => {
+  it('adds a technician once', async () => {
+    const person = { id: idOf('new'), name: 'Una Saltmere', initials: 'US' };
+    expect((await counter.post('/api/technicians', person)).status).toBe(201);
+    expect((await counter.post('/api/technicians', person)).status).toBe(200);
+    expect((await counter.post('/api/technicians', { ...person, name: 'Another' })).status).toBe(409);
+  });
+});

@@ -1,0 +1,97 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { migrate, openConnection, openDatabase, readMigrations } from './database';
+
+let folder: string;
+beforeEach(() => {
+  folder = mkdtempSync(join(tmpdir(), 'wax-db-'));
+});
+afterEach(() => rmSync(folder, { recursive: true, force: true }));
+
+const all = readMigrations();
+
+describe('migrations', () => {
+  it('are numbered from one without a gap', () => {
+    expect(all.map((migration) => migration.number)).toEqual(all.map((_, index) => index + 1));
+  });
+
+  it('bring an empty database up to date, once', () => {
+    const db = openDatabase(folder);
+    expect(db.prepare('SELECT count(*) FROM migration').pluck().get()).toBe(all.length);
+    expect(migrate(db)).toEqual([]);
+    db.close();
+    const again = openDatabase(folder);
+    expect(migrate(again)).toEqual([]);
+    again.close();
+  });
+
+  it('keep what a filled older database holds', () => {
+    const db = openConnection(join(folder, 'old.db'));
+    migrate(db, all.slice(0, 1));
+    db.exec(`
+      INSERT INTO technician VALUES ('t', 'Tess', 'T', '2026-01-01');
+      INSERT INTO customer VALUES ('c', 'Anders', '', '', '2026-01-01');
+      INSERT INTO watch VALUES ('w', '2026-01-01');
+      INSERT INTO visit VALUES ('v', 'c', '2026-01-01');
+      INSERT INTO job VALUES ('j', 1, 'T0001-8', 'v', 'w', '2026-01-01');
+      INSERT INTO entry (id, job_id, kind, payload_version, payload, occurred_at, recorded_at, technician_id, bench, supersedes)
+        VALUES ('e', 'j', 'set.time', 1, '{"set":true}', '2026-01-01', '2026-01-01', 't', 'b', '[]');
+    `);
+    expect(migrate(db)).toEqual(all.slice(1).map((migration) => migration.name));
+    expect(db.prepare('SELECT id, payload FROM entry').get()).toEqual({ id: 'e', payload: '{"set":true}' });
+    expect(db.pragma('foreign_key_check')).toEqual([]);
+    db.close();
+  });
+
+  it('leave nothing of one that fails', () => {
+    const db = openConnection(join(folder, 'x.db'));
+    const bad = { number: 1, name: '001_bad.sql', sql: 'CREATE TABLE one (a); CREATE TABLE one (a);' };
+    expect(() => migrate(db, [bad])).toThrow();
+    expect(db.prepare("SELECT count(*) FROM sqlite_master WHERE name = 'one'").pluck().get()).toBe(0);
+    db.close();
+  });
+
+  it('refuse a database written by a newer program', () => {
+    const db = openConnection(join(folder, 'new.db'));
+    migrate(db);
+    db.prepare('INSERT INTO migration VALUES (999, ?)').run('999_future.sql');
+    expect(() => migrate(db)).toThrow(/newer program/);
+    db.close();
+  });
+});
+
+describe('the database itself', () => {
+  it('writes ahead, syncs fully and holds foreign keys', () => {
+    const db = openDatabase(folder);
+    expect(db.pragma('journal_mode', { simple: true })).toBe('wal');
+    expect(db.pragma('synchronous', { simple: true })).toBe(2);
+    expect(db.pragma('foreign_keys', { simple: true })).toBe(1);
+    db.close();
+  });
+
+  it('lets nobody change or delete a fact, nor take a lot below zero', () => {
+    const db = openDatabase(folder);
+    db.exec(`
+      INSERT INTO technician VALUES ('t', 'Tess', 'T', '2026-01-01');
+      INSERT INTO customer VALUES ('c', 'Anders', '', '', '2026-01-01');
+      INSERT INTO watch VALUES ('w', '2026-01-01');
+      INSERT INTO visit VALUES ('v', 'c', '2026-01-01');
+      INSERT INTO job VALUES ('j', 1, 'T0001-8', 'v', 'w', '2026-01-01');
+      INSERT INTO entry (id, job_id, kind, payload_version, payload, occurred_at, recorded_at, technician_id, bench, supersedes)
+        VALUES ('e', 'j', 'set.time', 1, '{"set":true}', '2026-01-01', '2026-01-01', 't', 'b', '[]');
+      INSERT INTO stock_lot (id, cell_code, supplier, lot_code, price_minor) VALUES ('l', 'SR621SW', 's', '1', 60);
+      INSERT INTO stock_ledger (lot_id, delta, reason, technician_id, recorded_at) VALUES ('l', 1, 'goods in', 't', '2026-01-01');
+    `);
+    expect(() => db.exec("UPDATE entry SET payload = '{}'")).toThrow(/never changed/);
+    expect(() => db.exec('DELETE FROM entry')).toThrow(/never deleted/);
+    expect(() => db.exec('UPDATE stock_ledger SET delta = 5')).toThrow(/never changed/);
+    const take = db.prepare(
+      "INSERT INTO stock_ledger (lot_id, delta, reason, technician_id, recorded_at) VALUES ('l', -1, 'fitted', 't', '2026-01-01')",
+    );
+    take.run();
+    expect(() => take.run()).toThrow(/CHECK/);
+    expect(db.prepare('SELECT balance FROM stock_lot').pluck().get()).toBe(0);
+    db.close();
+  });
+});

@@ -1,0 +1,151 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { createServer, type Server } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { NewEntry, NewJob, Problem } from '../contract';
+import { calibres, caseTypes, makers } from '../../demo/book';
+import type { EntryKind, Payloads } from '../core/logbook';
+import { createApp } from '../server/app';
+import { openStore, type Store } from '../server/store';
+import { idOf, newEntryOf } from './fixtures';
+
+export const NOW = '2026-03-17T12:00:00.000Z';
+export const technicianId = idOf('technician');
+
+export interface Answer<T> {
+  readonly status: number;
+  readonly body: T;
+  readonly type: string;
+}
+
+/** A real counter for tests: real HTTP on a free port over a real database file in a folder of its own. */
+export class Counter {
+  private constructor(
+    readonly dataDir: string,
+    readonly store: Store,
+    private readonly server: Server,
+    readonly url: string,
+  ) {}
+
+  static async open({
+    host = '127.0.0.1',
+    key = null as string | null,
+    dataDir = mkdtempSync(join(tmpdir(), 'wax-')),
+  } = {}): Promise<Counter> {
+    const store = openStore({
+      dataDir,
+      clock: { nowUtc: () => NOW },
+      shop: { name: 'Test counter', place: 'Pier 9', zone: 'Europe/Lisbon' },
+    });
+    store.shops.addTechnician({ id: technicianId, name: 'Tess Quarrymoor', initials: 'TQ' });
+    if (store.catalogue.book().calibres.length === 0) {
+      store.catalogue.write(
+        'maker',
+        makers.map((body) => ({ id: body.id, body })),
+      );
+      store.catalogue.write(
+        'calibre',
+        calibres.map((body) => ({ id: body.id, body })),
+      );
+      store.catalogue.write(
+        'caseType',
+        caseTypes.map((body) => ({ id: body.id, body })),
+      );
+    }
+    const server = createServer(createApp({ store, host, key, webDir: null }));
+    await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
+    return new Counter(dataDir, store, server, `http://127.0.0.1:${(server.address() as AddressInfo).port}`);
+  }
+
+  async close({ keep = false } = {}): Promise<void> {
+    this.server.closeAllConnections();
+    await new Promise((resolve) => this.server.close(resolve));
+    this.store.close();
+    if (!keep) rmSync(this.dataDir, { recursive: true, force: true });
+  }
+
+  async get<T>(path: string, headers: Record<string, string> = {}): Promise<Answer<T>> {
+    return this.answer<T>(await fetch(this.url + path, { headers }));
+  }
+
+  async post<T>(path: string, body: unknown, headers: Record<string, string> = {}): Promise<Answer<T>> {
+    return this.answer<T>(
+      await fetch(this.url + path, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json', ...headers },
+        body: typeof body === 'string' ? body : JSON.stringify(body),
+      }),
+    );
+  }
+
+  private async answer<T>(response: Response): Promise<Answer<T>> {
+    const type = response.headers.get('content-type') ?? '';
+    const text = await response.text();
+    return { status: response.status, type, body: (type.includes('json') ? JSON.parse(text) : text) as T };
+  }
+
+  /** Takes a watch in and gives the job's id. */
+  async takeIn(name = 'job', change: Partial<NewJob> = {}): Promise<string> {
+    const job = newJob(name, change);
+    const { status, body } = await this.post<Problem>('/api/jobs', job);
+    if (status !== 201) throw new Error(`${status}: ${JSON.stringify(body)}`);
+    return job.id;
+  }
+
+  /** Records an entry and gives the answer. */
+  record<K extends EntryKind>(
+    jobId: string,
+    name: string,
+    kind: K,
+    payload: Payloads[K],
+    more: Partial<NewEntry> = {},
+  ) {
+    return this.post<NewEntry & Problem>(`/api/jobs/${jobId}/entries`, entryOf(name, kind, payload, more));
+  }
+}
+
+export function entryOf<K extends EntryKind>(
+  name: string,
+  kind: K,
+  payload: Payloads[K],
+  more: Partial<NewEntry> = {},
+): NewEntry {
+  return { ...newEntryOf(kind, payload, { id: idOf(`entry ${name}`), technicianId }), ...more } as NewEntry;
+}
+
+export function newJob(name: string, change: Partial<NewJob> = {}): NewJob {
+  return {
+    id: idOf(`job ${name}`),
+    visitId: idOf(`visit ${name}`),
+    watchId: idOf(`watch ${name}`),
+    customer: { id: idOf(`customer ${name}`), name: 'Anders Pellwick', phone: '0555 0199', email: '' },
+    entries: [
+      entryOf(`${name} watch`, 'arrive.watch', {
+        maker: 'Orrelin',
+        reference: 'C2140-3',
+        serial: '4471902',
+        engraved: '',
+        ratingBar: 3,
+        crownClock: 3,
+      }),
+      entryOf(`${name} complaint`, 'arrive.complaint', { picked: ['stopped'], words: '' }),
+      entryOf(`${name} service`, 'arrive.service', { service: 'cell only', priceMinor: 1400 }),
+      entryOf(`${name} promise`, 'arrive.promise', { promisedAt: '2026-03-17T12:30:00.000Z' }),
+      entryOf(`${name} consent`, 'arrive.consent', { risks: ['old parts'], given: true }),
+    ],
+    ...change,
+  };
+}
+
+export const delivery = {
+  id: idOf('lot'),
+  cellCode: '364',
+  supplier: 'Saltmarsh Wholesale',
+  lotCode: 'S-1',
+  madeOn: '2025-09-17',
+  bestBefore: '2028-09-30',
+  priceMinor: 60,
+  count: 5,
+  technicianId,
+};

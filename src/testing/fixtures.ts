@@ -1,0 +1,152 @@
+import { v5 } from 'uuid';
+import { calibres, caseTypes, makers } from '../../demo/book';
+import { type NewEntry, kindDefinition } from '../contract';
+import { type Book, openBook } from '../core/catalogue';
+import {
+  type Entry,
+  type EntryKind,
+  foldJob,
+  type JobContext,
+  type JobState,
+  type Payloads,
+} from '../core/logbook';
+import { DEFAULT_POLICY } from '../core/policy';
+import type { CellLot } from '../core/stock';
+import { readShippedCells } from '../server/store/catalogue';
+
+/** What tests of every room start from: the invented book, one context, and entries made in a line. */
+export const book: Book = openBook({ revision: 7, cells: readShippedCells(), makers, calibres, caseTypes });
+
+export const context: JobContext = {
+  catalogue: book,
+  policy: DEFAULT_POLICY,
+  shop: { name: 'Test counter', place: 'Pier 9', zone: 'Europe/Lisbon' },
+  nowUtc: '2026-03-17T12:00:00.000Z',
+};
+
+export function idOf(name: string): string {
+  return v5(name, '7b0b8a3e-52a1-4f7d-8f0c-2d3f3a1c9e55');
+}
+
+export interface MadeEntry<K extends EntryKind> {
+  readonly kind: K;
+  readonly payload: Payloads[K];
+}
+
+interface More {
+  readonly id?: string;
+  readonly technicianId?: string;
+  readonly well?: string | null;
+  readonly supersedes?: readonly string[];
+  readonly withdraws?: string | null;
+  readonly occurredAt?: string;
+}
+
+/** A small logbook under construction: each `add` is one entry in sequence. */
+export class Logbook {
+  readonly entries: Entry[] = [];
+
+  add<K extends EntryKind>(kind: K, payload: Payloads[K], more: More = {}): Entry {
+    const sequence = this.entries.length + 1;
+    const entry = {
+      id: more.id ?? idOf(`entry ${sequence}`),
+      jobId: idOf('job'),
+      kind,
+      payload,
+      occurredAt: more.occurredAt ?? '2026-03-17T10:00:00.000Z',
+      sequence,
+      recordedAt: '2026-03-17T10:00:01.000Z',
+      technicianId: more.technicianId ?? idOf('technician'),
+      bench: 'bench 1',
+      well: more.well ?? null,
+      supersedes: more.supersedes ?? [],
+      withdraws: more.withdraws ?? null,
+    } as unknown as Entry;
+    this.entries.push(entry);
+    return entry;
+  }
+
+  state(over: Partial<JobContext> = {}): JobState {
+    return foldJob(this.entries, { ...context, ...over });
+  }
+}
+
+export const lot: CellLot = {
+  id: idOf('lot'),
+  cellCode: 'SR621SW',
+  supplier: 'Saltmarsh Wholesale',
+  lotCode: 'S-1',
+  madeOn: '2025-09-17',
+  bestBefore: '2028-09-30',
+  priceMinor: 60,
+  balance: 5,
+  toBeCounted: false,
+};
+
+/** A cell job on an OR 41.2, recorded from arrival to the proof, ready to be signed. */
+export function readyJob(): Logbook {
+  const job = new Logbook();
+  job.add('arrive.received', {
+    customerId: idOf('customer'),
+    watchId: idOf('watch'),
+    visitId: idOf('visit'),
+  });
+  job.add('arrive.watch', {
+    maker: 'Orrelin',
+    reference: 'C2140-3',
+    serial: '4471902',
+    engraved: '',
+    ratingBar: 3,
+    crownClock: 3,
+  });
+  job.add('arrive.complaint', { picked: ['stopped'], words: '' });
+  job.add('arrive.service', { service: 'cell only', priceMinor: 1400 });
+  job.add('arrive.promise', { promisedAt: '2026-03-17T11:00:00.000Z' });
+  job.add('arrive.consent', { risks: ['old parts'], given: true });
+  job.add('open.back', { kind: 'snap-on', openedWith: 'case knife', spotClock: 6.5, lipClock: 6.5 });
+  job.add('identify.movement', { calibreId: 'orrelin-41-2', code: 'OR 41.2', by: 'engraving', note: '' });
+  job.add('check.reading', { measure: 'restVoltageV', value: 1.21 });
+  job.add('check.reading', { measure: 'currentUA', value: 0.95 });
+  job.add('cell.found', { marking: '364', condition: 'clean' });
+  job.add('cell.fitted', {
+    cellCode: 'SR621SW',
+    lotId: lot.id,
+    supplier: lot.supplier,
+    lotCode: lot.lotCode,
+    alkalineAgreed: false,
+  });
+  job.add('cell.old-settled', { taped: true, to: 'spent bin' });
+  job.add('seal.gasket', {
+    state: 'reused',
+    findings: [],
+    ageYears: 2,
+    meetsWater: false,
+    greased: true,
+    reason: 'sound',
+  });
+  job.add('seal.closed', { how: 'thumbs', seamEven: true });
+  job.add('set.runs', { runs: true, watchedSeconds: 60 });
+  job.add('set.time', { set: true });
+  job.add('set.functions', { proved: { hands: 'works', 'seconds hand': 'works' } });
+  return job;
+}
+
+/** An entry as the browser would send it. */
+export function newEntryOf<K extends EntryKind>(
+  kind: K,
+  payload: Payloads[K],
+  more: More & { readonly technicianId: string } & { readonly id: string },
+): NewEntry {
+  return {
+    id: more.id,
+    kind,
+    payload,
+    payloadVersion: kindDefinition(kind).version,
+    occurredAt: more.occurredAt ?? '2026-03-17T10:00:00.000Z',
+    technicianId: more.technicianId,
+    bench: 'bench 1',
+    well: more.well ?? null,
+    supersedes: more.supersedes ?? [],
+    withdraws: more.withdraws ?? null,
+  } as unknown as NewEntry;
+}
