@@ -7,7 +7,14 @@ checkNode();
 installPackages();
 buildWeb();
 const dataDir = join(root, 'demo-data');
-say('Loading the demo data afresh. What was recorded in an earlier demo is replaced; your shop’s own data is elsewhere.');
-const failed = run('Loading the demo data', process.execPath, ['--import', 'tsx', 'scripts/buildDemo.ts', dataDir]);
+say(
+  'Loading the demo data afresh. What was recorded in an earlier demo is replaced; your shop’s own data is elsewhere.',
+);
+const failed = run('Loading the demo data', process.execPath, [
+  '--import',
+  'tsx',
+  'scripts/buildDemo.ts',
+  dataDir,
+]);
 if (failed) fail(failed);
 serve({ WAX_DATA: dataDir, WAX_DEMO_START: readFileSync(join(dataDir, 'demo-start'), 'utf8') });

@@ -31,17 +31,24 @@ export function installPackages() {
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
   say('Installing packages with npm ci. The database module is compiled; this takes a few minutes once.');
   const done = spawnSync('npm', ['ci', '--no-progress'], { cwd: root, stdio: 'inherit' });
-  if (done.status !== 0) fail('npm ci did not succeed: see above. It needs the npm registry, and python3, make and g++ to compile.');
+  if (done.status !== 0)
+    fail(
+      'npm ci did not succeed: see above. It needs the npm registry, and python3, make and g++ to compile.',
+    );
   writeFileSync(stamp, wanted);
 }
 
 /** Builds the web application, unless the build is newer than everything it is made from. */
 export function buildWeb() {
   say('Building the web application.');
-  const done = spawnSync(process.execPath, [join(root, 'node_modules/vite/bin/vite.js'), 'build', '--logLevel', 'warn'], {
-    cwd: root,
-    stdio: 'inherit',
-  });
+  const done = spawnSync(
+    process.execPath,
+    [join(root, 'node_modules/vite/bin/vite.js'), 'build', '--logLevel', 'warn'],
+    {
+      cwd: root,
+      stdio: 'inherit',
+    },
+  );
   if (done.status !== 0) fail('The web application did not build: see above.');
 }
 
@@ -50,13 +57,18 @@ export function ensureChromium() {
   const path = process.env.CHROMIUM ?? '/usr/bin/chromium';
   if (existsSync(path) && statSync(path).isFile()) return path;
   if (process.getuid?.() !== 0 || !existsSync('/usr/bin/apt-get')) {
-    fail(`No Chromium at ${path}. Install it (Debian: apt-get install chromium), or set CHROMIUM to its path.`);
+    fail(
+      `No Chromium at ${path}. Install it (Debian: apt-get install chromium), or set CHROMIUM to its path.`,
+    );
   }
   say('Installing Debian’s Chromium for the interface tests.');
   const environment = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
   try {
     execFileSync('apt-get', ['update', '-qq'], { stdio: 'inherit', env: environment });
-    execFileSync('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], { stdio: ['ignore', 'ignore', 'inherit'], env: environment });
+    execFileSync('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], {
+      stdio: ['ignore', 'ignore', 'inherit'],
+      env: environment,
+    });
   } catch {
     fail('apt-get could not install Chromium: see above.');
   }

@@ -16,7 +16,11 @@ const counts = { passed: 0, failed: 0 };
 function step(what, file, args, env = {}) {
   say(what);
   const started = Date.now();
-  const done = spawnSync(file, args, { cwd: root, stdio: 'inherit', env: { ...process.env, CHROMIUM: chromium, ...env } });
+  const done = spawnSync(file, args, {
+    cwd: root,
+    stdio: 'inherit',
+    env: { ...process.env, CHROMIUM: chromium, ...env },
+  });
   say(`${what}: ${done.status === 0 ? 'fine' : 'FAILED'}, ${Math.round((Date.now() - started) / 1000)} s`);
   return done.status === 0;
 }
@@ -37,14 +41,20 @@ const checks = [
 counts.failed += checks.filter((fine) => !fine).length;
 
 const jestFile = join(results, 'jest.json');
-const jestFine = step('Unit and server tests (Jest)', bin('jest'), ['--json', `--outputFile=${jestFile}`, '--silent=false']);
+const jestFine = step('Unit and server tests (Jest)', bin('jest'), [
+  '--json',
+  `--outputFile=${jestFile}`,
+  '--silent=false',
+]);
 const jest = readJson(jestFile);
 counts.passed += jest?.numPassedTests ?? 0;
 counts.failed += jest ? jest.numFailedTests + jest.numRuntimeErrorTestSuites : 1;
 
 buildWeb();
 const playwrightFile = join(results, 'playwright.json');
-const playwrightFine = step('Interface tests (Playwright)', bin('playwright'), ['test'], { PLAYWRIGHT_JSON_OUTPUT_NAME: playwrightFile });
+const playwrightFine = step('Interface tests (Playwright)', bin('playwright'), ['test'], {
+  PLAYWRIGHT_JSON_OUTPUT_NAME: playwrightFile,
+});
 const { stats } = readJson(playwrightFile) ?? {};
 counts.passed += stats?.expected ?? 0;
 counts.failed += stats ? stats.unexpected + stats.flaky : 1;

@@ -1,0 +1,55 @@
+import fc from 'fast-check';
+import { BurstReader, DEVICE_GAP_MS } from './burst';
+
+function type(reader: BurstReader, text: string, gapMs: number, startMs = 0) {
+  return [...text].flatMap((key, index) => reader.press(key, startMs + index * gapMs));
+}
+
+describe('telling a device from a hand', () => {
+  it('takes keys far apart as single keys of a hand', () => {
+    const reader = new BurstReader();
+    expect(type(reader, 'num', 120)).toEqual([
+      { from: 'hand', key: 'n' },
+      { from: 'hand', key: 'u' },
+    ]);
+    expect(reader.end()).toEqual([{ from: 'hand', key: 'm' }]);
+    expect(reader.end()).toEqual([]);
+  });
+
+  it('takes keys close together as what a device typed', () => {
+    const reader = new BurstReader();
+    expect(type(reader, '+0014.20', 4)).toEqual([]);
+    expect(reader.looksLikeDevice).toBe(true);
+    expect(reader.end()).toEqual([{ from: 'device', text: '+0014.20' }]);
+  });
+
+  it('parts a hand’s key from the burst that follows it', () => {
+    const reader = new BurstReader();
+    reader.press('m', 0);
+    expect(type(reader, 'T0042-3', 5, 400)).toEqual([{ from: 'hand', key: 'm' }]);
+    expect(reader.end()).toEqual([{ from: 'device', text: 'T0042-3' }]);
+  });
+
+  it('loses no key and invents none, whatever the gaps', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.tuple(fc.constantFrom(...'abc123'), fc.integer({ min: 1, max: 200 })), { minLength: 1 }),
+        (keys) => {
+          const reader = new BurstReader();
+          let at = 0;
+          const runs = keys.flatMap(([key, gap]) => {
+            at += gap;
+            return reader.press(key, at);
+          });
+          const told = [...runs, ...reader.end()]
+            .map((run) => (run.from === 'hand' ? run.key : run.text))
+            .join('');
+          const slow = keys.slice(1).every(([, gap]) => gap >= DEVICE_GAP_MS);
+          return (
+            told === keys.map(([key]) => key).join('') && (!slow || runs.every((run) => run.from === 'hand'))
+          );
+        },
+      ),
+    );
+  });
+});
