@@ -10,7 +10,7 @@ const room = (name) => ({
   regex: `^(\\.\\./)+${name}(/|$)`,
   message: `Imports run one way: web → contract → core, server → contract → core. This room may not import ${name}.`,
 });
-const PURE = ['dayjs', 'dayjs/plugin/timezone', 'dayjs/plugin/utc'];
+const PURE = ['dayjs', 'dayjs/plugin/timezone.js', 'dayjs/plugin/utc.js'];
 
 export default tseslint.config(
   { ignores: ['dist', 'node_modules', 'data', 'demo-data', 'playwright-report', 'test-results'] },

@@ -62,11 +62,11 @@ export type NewEntry = {
   };
 }[EntryKind];
 
+const anyEntry = z.looseObject({ kind: z.string(), payloadVersion: z.int().min(1), payload: z.unknown() });
+
 /** Raises the body of a new entry that an older page made to the payload version of today, before it is parsed. */
 export function raiseNewEntry(body: unknown): unknown {
-  const shape = z
-    .looseObject({ kind: z.string(), payloadVersion: z.int().min(1), payload: z.unknown() })
-    .safeParse(body);
+  const shape = anyEntry.safeParse(body);
   if (!shape.success || !(shape.data.kind in definitions)) return body;
   const definition = kindDefinition(shape.data.kind as EntryKind) as KindDefinition<unknown>;
   if (shape.data.payloadVersion > definition.version) return body;

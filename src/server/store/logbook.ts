@@ -220,9 +220,12 @@ export function logbookStore(
     });
     const entry = { ...offered, sequence: Number(lastInsertRowid), recordedAt } as Entry;
     const stateAfter = foldJob([...before, entry], context);
+    const [stoodBefore, standNow] = [stateBefore, stateAfter].map(
+      (state) => new Set(state.standing.map(({ id }) => id)),
+    );
     stock.follow(entry, {
-      fallen: stateBefore.standing.filter((each) => !stateAfter.standing.some((now) => now.id === each.id)),
-      risen: stateAfter.standing.filter((each) => !stateBefore.standing.some((then) => then.id === each.id)),
+      fallen: stateBefore.standing.filter(({ id }) => !standNow?.has(id)),
+      risen: stateAfter.standing.filter(({ id }) => !stoodBefore?.has(id)),
     });
     summarise(job, stateAfter, customerOfJob.get(job.id));
     return { outcome: 'recorded', entry };

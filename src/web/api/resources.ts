@@ -106,7 +106,7 @@ export function startLive(): () => void {
   stream.onopen = () => {
     // What was written while nobody listened.
     void mutate(() => true);
-    sendNow();
+    void sendNow();
   };
   return () => stream.close();
 }

@@ -19,6 +19,7 @@ let state: WaitingState = { entries: [], away: false, onlyInMemory: false };
 const listeners = new Set<() => void>();
 let onRecorded: (jobId: string, entry: Entry) => Promise<void> = async () => undefined;
 let sending = false;
+let lastOrder = 0;
 let retryTimer: ReturnType<typeof setTimeout> | undefined;
 let retryMs = 500;
 const LONGEST_RETRY_MS = 8000;
@@ -80,36 +81,36 @@ async function send(): Promise<void> {
   }
 }
 
-/** Tries at once, because there is reason to think the server is back. */
-export function sendNow(): void {
+/** Takes up what is kept in the browser and not yet known here: from an earlier page, or left by another window. */
+async function takeUpKept(): Promise<void> {
+  try {
+    const kept = await (await browserStore()).getAll('waiting');
+    const known = new Set(state.entries.map((each) => each.id));
+    const fresh = kept.filter((each) => !known.has(each.id));
+    if (fresh.length > 0) change({ entries: [...state.entries, ...fresh].sort((a, b) => a.order - b.order) });
+  } catch {
+    change({ onlyInMemory: true });
+  }
+}
+
+/** Tries at once, because there is reason to think the server is back. Sending an entry twice does no harm. */
+export async function sendNow(): Promise<void> {
   clearTimeout(retryTimer);
-  void send();
+  await takeUpKept();
+  await send();
 }
 
 /** Loads what an earlier page left waiting and begins to send. `recorded` is told of each entry that is on disk. */
 export async function startWaiting(recorded: (jobId: string, entry: Entry) => Promise<void>): Promise<void> {
   onRecorded = recorded;
-  try {
-    const kept = await (await browserStore()).getAll('waiting');
-    const known = new Set(state.entries.map((each) => each.id));
-    const entries = [...state.entries, ...kept.filter((each) => !known.has(each.id))];
-    change({ entries: entries.sort((a, b) => a.order - b.order) });
-  } catch {
-    change({ onlyInMemory: true });
-  }
-  window.addEventListener('online', sendNow);
-  sendNow();
+  window.addEventListener('online', () => void sendNow());
+  await sendNow();
 }
 
 /** Puts an entry into the queue and sends it. Shown at once; on record when the server says so. */
 export async function putWaiting(jobId: string, entry: NewEntry): Promise<void> {
-  const waiting: WaitingEntry = {
-    id: entry.id,
-    order: Date.now() + state.entries.length / 1000,
-    jobId,
-    entry,
-    refused: null,
-  };
+  lastOrder = Math.max(Date.now(), lastOrder + 1);
+  const waiting: WaitingEntry = { id: entry.id, order: lastOrder, jobId, entry, refused: null };
   change({ entries: [...state.entries, waiting] });
   await keep(waiting);
   void send();
@@ -120,7 +121,7 @@ export async function tryAgain(waiting: WaitingEntry): Promise<void> {
   const again = { ...waiting, refused: null };
   await keep(again);
   replace(again);
-  sendNow();
+  await sendNow();
 }
 
 /** Lets a refused entry go, on a person's word. */

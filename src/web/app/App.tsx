@@ -8,6 +8,7 @@ import { ServerAway } from '../api/http';
 import { DayStart } from '../views/DayStart';
 import { NoSuchPage } from '../views/NoSuchPage';
 import { KeysProvider } from './keys/KeysProvider';
+import { ScreenBroke } from './ScreenBroke';
 import { Shell } from './Shell';
 import { theme } from './theme';
 
@@ -25,6 +26,7 @@ const router = createBrowserRouter([
         </Shell>
       </KeysProvider>
     ),
+    errorElement: <ScreenBroke />,
     children: [
       { index: true, element: <DayStart /> },
       { path: 'new', element: <NewJob /> },

@@ -1,15 +1,32 @@
 import { type ComponentType, lazy, type LazyExoticComponent } from 'react';
 import type { StageId } from '../../core/policy';
 
+const load: Readonly<Record<StageId, () => Promise<{ default: ComponentType }>>> = {
+  arrive: () => import('./arrive/ArriveStage'),
+  open: () => import('./open/OpenStage'),
+  identify: () => import('./identify/IdentifyStage'),
+  check: () => import('./check/CheckStage'),
+  cell: () => import('./cell/CellStage'),
+  seal: () => import('./seal/SealStage'),
+  test: () => import('./test/TestStage'),
+  set: () => import('./set/SetStage'),
+  handback: () => import('./handback/HandbackStage'),
+};
+
 /** Each stage is its own bundle, loaded when it is opened. */
 export const stages: Readonly<Record<StageId, LazyExoticComponent<ComponentType>>> = {
-  arrive: lazy(() => import('./arrive/ArriveStage')),
-  open: lazy(() => import('./open/OpenStage')),
-  identify: lazy(() => import('./identify/IdentifyStage')),
-  check: lazy(() => import('./check/CheckStage')),
-  cell: lazy(() => import('./cell/CellStage')),
-  seal: lazy(() => import('./seal/SealStage')),
-  test: lazy(() => import('./test/TestStage')),
-  set: lazy(() => import('./set/SetStage')),
-  handback: lazy(() => import('./handback/HandbackStage')),
+  arrive: lazy(load.arrive),
+  open: lazy(load.open),
+  identify: lazy(load.identify),
+  check: lazy(load.check),
+  cell: lazy(load.cell),
+  seal: lazy(load.seal),
+  test: lazy(load.test),
+  set: lazy(load.set),
+  handback: lazy(load.handback),
 };
+
+/** Fetches the stages that were not opened yet, so that a job can go on when the server is away. */
+export async function fetchAllStages(): Promise<void> {
+  await Promise.allSettled(Object.values(load).map((each) => each()));
+}

@@ -61,6 +61,8 @@ export function PriceOfService({ policy, at = '' }: { readonly policy: Policy; r
   const { field } = useController({ name: `${at}priceMinor` });
   const { onChange } = field;
   const listed = policy.services[service].priceMinor;
-  useEffect(() => onChange(listed), [listed, onChange]);
+  useEffect(() => {
+    onChange(listed);
+  }, [listed, onChange]);
   return <Typography>Price from the list: {money(listed, policy.currency)}</Typography>;
 }

@@ -1,0 +1,118 @@
+import type { Page } from '@playwright/test';
+import type { JobResource } from '../src/contract';
+import { expect, jobId, openJob, sitDown, test } from './counter';
+
+const status = (page: Page) => page.getByRole('status').filter({ hasText: /server is away|wait/ });
+
+async function recordVoltage(page: Page, volts: string): Promise<void> {
+  await page.getByRole('textbox', { name: 'Rest voltage' }).fill(volts);
+  await page.getByRole('textbox', { name: 'Rest voltage' }).press('Enter');
+  await expect(
+    page.getByRole('region', { name: 'Rest voltage' }).getByText(`Rest voltage: ${volts} V`),
+  ).toBeVisible();
+}
+
+test('the server is killed in the middle and comes back: nothing is lost, nothing is doubled', async ({
+  bench: page,
+  counter,
+}) => {
+  // The other stages come a moment after the first, for just this case.
+  const others = page.waitForResponse(/IdentifyStage/);
+  await openJob(page, 'worn-engraving', 'check');
+  await (await others).finished();
+  await counter.kill();
+  await recordVoltage(page, '1.31');
+  await expect(status(page)).toContainText('1 entry waits here to be saved');
+  await page.keyboard.press('3');
+  await page.getByRole('button', { name: 'It is PL 6180' }).click();
+  await expect(status(page)).toContainText('2 entries wait');
+  await expect(page.getByRole('region', { name: 'Movement', exact: true })).toContainText('PL 6180');
+  await counter.restart();
+  await expect(status(page)).toHaveCount(0, { timeout: 20_000 });
+  const job = (await (await page.request.get(`/api/jobs/${jobId('worn-engraving')}`)).json()) as JobResource;
+  expect(job.entries.filter((entry) => entry.kind === 'check.reading')).toHaveLength(1);
+  expect(job.entries.filter((entry) => entry.kind === 'identify.movement')).toHaveLength(1);
+});
+
+test('what waits survives a reload of the page, and the job still opens as last seen', async ({
+  bench: page,
+  context,
+}) => {
+  await openJob(page, 'worn-engraving', 'check');
+  await expect(page.getByRole('textbox', { name: 'Rest voltage' })).toBeVisible();
+  await context.route('**/api/**', (route) => route.abort());
+  await recordVoltage(page, '1.29');
+  await page.reload();
+  await expect(
+    page.getByRole('region', { name: 'Rest voltage' }).getByText('Rest voltage: 1.29 V'),
+  ).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Rest voltage' })).toContainText('waiting to be saved');
+  await expect(status(page)).toContainText('1 entry waits here to be saved');
+  await context.unroute('**/api/**');
+  await expect(status(page)).toHaveCount(0, { timeout: 20_000 });
+  const job = (await (await page.request.get(`/api/jobs/${jobId('worn-engraving')}`)).json()) as JobResource;
+  expect(job.entries.filter((entry) => entry.kind === 'check.reading')).toHaveLength(1);
+});
+
+test('a refused entry goes to “needs you”, says why, and stays until it is settled', async ({
+  bench: page,
+  context,
+  request,
+}) => {
+  await openJob(page, 'overdue-at-the-cell', 'cell');
+  const fit = page.getByRole('button', { name: /^Fitted SR621SW/ });
+  await expect(fit).toBeVisible();
+  await context.route('**/api/jobs/*/entries', (route) => route.abort());
+  await fit.click();
+  await expect(status(page)).toContainText('1 entry waits');
+  // Meanwhile somebody finds out that it is another movement, with a thicker cell.
+  const job = (await (await request.get(`/api/jobs/${jobId('overdue-at-the-cell')}`)).json()) as JobResource;
+  const before = job.entries.find((entry) => entry.kind === 'identify.movement');
+  const answer = await request.post(`/api/jobs/${jobId('overdue-at-the-cell')}/entries`, {
+    data: {
+      id: '018f3c1e-7a2b-7c3d-8e4f-5a6b7c8d9e0f',
+      kind: 'identify.movement',
+      payload: { calibreId: 'quillbeck-15-1', code: 'QB 15-1', by: 'hand', note: '' },
+      payloadVersion: 1,
+      occurredAt: '2026-03-17T09:41:00.000Z',
+      technicianId: before?.technicianId,
+      bench: 'back bench',
+      supersedes: [before?.id],
+    },
+  });
+  expect(answer.status()).toBe(201);
+  await context.unroute('**/api/jobs/*/entries');
+  const needsYou = page.getByRole('button', { name: '1 needs you' });
+  await expect(needsYou).toBeVisible({ timeout: 20_000 });
+  await page.reload();
+  await needsYou.click();
+  const dialog = page.getByRole('dialog', { name: 'Needs you' });
+  await expect(dialog).toContainText('Fitted: SR621SW');
+  await expect(dialog).toContainText('too thin');
+  await dialog.getByRole('button', { name: 'Try again' }).click();
+  await expect(dialog).toContainText('too thin');
+  await dialog.getByRole('button', { name: 'Let it go' }).click();
+  await expect(needsYou).toHaveCount(0);
+});
+
+test('two windows on one job see each other’s entries soon', async ({ bench: one, browser, counter }) => {
+  const two = await (await browser.newContext({ baseURL: counter.url })).newPage();
+  await sitDown(two, 'milo', 'back bench');
+  await openJob(one, 'worn-engraving', 'check');
+  await openJob(two, 'worn-engraving', 'check');
+  await expect(two.getByRole('textbox', { name: 'Current' })).toBeVisible();
+  const delays: number[] = [];
+  for (const [from, to, label, value] of [
+    [one, two, 'Rest voltage', '1.31 V'],
+    [two, one, 'Current', '1.02 µA'],
+  ] as const) {
+    await from.getByRole('textbox', { name: label }).fill(value);
+    const started = Date.now();
+    await from.getByRole('textbox', { name: label }).press('Enter');
+    await expect(to.getByRole('region', { name: label }).getByText(`${label}: ${value}`)).toBeVisible();
+    delays.push(Date.now() - started);
+  }
+  console.log(`Two windows see each other's entries after ${delays.join(' and ')} ms (target 2,000 ms).`);
+  expect(Math.max(...delays)).toBeLessThan(2000);
+  await two.context().close();
+});

@@ -1,0 +1,108 @@
+import { cpSync, mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import AxeBuilder from '@axe-core/playwright';
+import { expect, type Locator, type Page, test as base } from '@playwright/test';
+import { buildDemo, demoId } from '../demo/build';
+import { DEMO_START_UTC } from '../demo/scenario';
+import { type ServerProcess, startServer } from '../src/testing/serverProcess';
+
+/** The demo counter as a technician finds it: the built application over a database of its own. */
+export interface Counter {
+  readonly url: string;
+  readonly dataDir: string;
+  /** Kills the server in the middle of whatever it does. */
+  kill(): Promise<void>;
+  /** Starts it again at the same address over the same data. */
+  restart(): Promise<void>;
+}
+
+interface WorkerFixtures {
+  demoDir: string;
+}
+interface Fixtures {
+  counter: Counter;
+  /** A page with Edda Vinterhal at the bench. */
+  bench: Page;
+}
+
+export const test = base.extend<Fixtures, WorkerFixtures>({
+  demoDir: [
+    // eslint-disable-next-line no-empty-pattern
+    async ({}, use) => {
+      const folder = mkdtempSync(join(tmpdir(), 'wax-demo-'));
+      buildDemo(folder);
+      await use(folder);
+      rmSync(folder, { recursive: true, force: true });
+    },
+    { scope: 'worker' },
+  ],
+  counter: async ({ demoDir }, use) => {
+    const dataDir = mkdtempSync(join(tmpdir(), 'wax-e2e-'));
+    cpSync(demoDir, dataDir, { recursive: true });
+    let server: ServerProcess = await startServer(dataDir, { WAX_DEMO_START: DEMO_START_UTC });
+    const { url } = server;
+    await use({
+      url,
+      dataDir,
+      kill: () => server.end('SIGKILL'),
+      async restart() {
+        server = await startServer(dataDir, { WAX_DEMO_START: DEMO_START_UTC, PORT: new URL(url).port });
+      },
+    });
+    await server.end('SIGKILL');
+    rmSync(dataDir, { recursive: true, force: true });
+  },
+  baseURL: async ({ counter }, use) => use(counter.url),
+  bench: async ({ page, counter }, use) => {
+    await sitDown(page);
+    await page.goto(counter.url);
+    await expect(page.getByRole('heading', { name: /^Rack/ })).toBeVisible();
+    await use(page);
+  },
+});
+
+export { expect };
+
+/** Puts a technician at the bench of this browser before any page loads. */
+export async function sitDown(page: Page, technician = 'edda', bench = 'window bench'): Promise<void> {
+  const set = JSON.stringify({
+    name: bench,
+    technicianId: demoId('technician', technician),
+    singleKeys: true,
+  });
+  await page.addInitScript((value) => localStorage.setItem('wax-lantern.bench', value), set);
+}
+
+export const jobId = (key: string): string => demoId('job', key);
+
+/** Opens a job of the demo at a stage, as an address typed would. */
+export async function openJob(page: Page, key: string, stage = ''): Promise<void> {
+  await page.goto(`/jobs/${jobId(key)}${stage && `/${stage}`}`);
+  await expect(page.getByRole('complementary', { name: 'Lamp' })).toBeVisible();
+}
+
+/** Presses Tab until the focus is where it is wanted; fails if it never gets there. */
+export async function tabTo(page: Page, target: Locator, most = 60): Promise<void> {
+  for (let count = 0; count < most; count += 1) {
+    if (await target.evaluate((element) => element === document.activeElement)) return;
+    await page.keyboard.press('Tab');
+  }
+  throw new Error(`Tab never reached ${target.toString()}`);
+}
+
+/** Types as a device does: all keys within a few milliseconds, ended by Enter. */
+export async function typeAsDevice(page: Page, text: string): Promise<void> {
+  // All sent at once: waiting for each would be a hand's pace on a busy machine.
+  await Promise.all([...text, 'Enter'].map((key) => page.keyboard.press(key)));
+}
+
+export async function expectAccessible(page: Page, what: string): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  expect(
+    violations.map(
+      (violation) =>
+        `${what}: ${violation.id}: ${violation.nodes.map((node) => node.target.join(' ')).join(' | ')}`,
+    ),
+  ).toEqual([]);
+}

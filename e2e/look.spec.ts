@@ -1,0 +1,100 @@
+import { STAGES } from '../src/core/policy';
+import { expect, expectAccessible, jobId, openJob, test } from './counter';
+
+test.describe('every view passes the axe check', () => {
+  for (const stage of STAGES) {
+    test(`stage ${stage}`, async ({ bench: page }) => {
+      await openJob(page, 'two-cells', stage);
+      await page.waitForLoadState('networkidle');
+      await expectAccessible(page, stage);
+      await openJob(page, 'waits-for-owner', stage);
+      await expectAccessible(page, `${stage} of a signed job`);
+    });
+  }
+
+  test('the other views', async ({ bench: page }) => {
+    for (const path of [
+      '/',
+      '/new',
+      '/stock',
+      '/book',
+      '/book/quillbeck-22-4',
+      '/nowhere',
+      `/jobs/${jobId('conflict')}/check`,
+      `/jobs/${jobId('worn-engraving')}/identify`,
+    ]) {
+      await page.goto(path);
+      await expect(page.getByRole('navigation', { name: 'Rack' }).getByRole('link').first()).toBeVisible();
+      await page.waitForLoadState('load');
+      await page.waitForTimeout(400);
+      await expectAccessible(page, path);
+    }
+  });
+
+  test('the dialogs', async ({ page, counter }) => {
+    await page.goto(counter.url);
+    await expect(page.getByRole('dialog', { name: 'Who is at the bench?' })).toBeVisible();
+    await page.waitForTimeout(400);
+    await expectAccessible(page, 'who');
+    await page.getByRole('button', { name: /Milo/ }).click();
+    await expect(page.getByRole('dialog')).toHaveCount(0);
+    for (const [key, name] of [
+      ['?', 'Keys'],
+      ['/', 'Find'],
+    ] as const) {
+      await page.keyboard.press(key);
+      await expect(page.getByRole('dialog', { name })).toBeVisible();
+      await page.waitForTimeout(400);
+      await expectAccessible(page, name);
+      await page.keyboard.press('Escape');
+      await expect(page.getByRole('dialog')).toHaveCount(0);
+    }
+  });
+});
+
+test.describe('fits the screen', () => {
+  for (const [width, height] of [
+    [1280, 800],
+    [1024, 768],
+    [390, 844],
+  ] as const) {
+    test(`${width} × ${height}: nothing runs off to the side`, async ({ bench: page }) => {
+      await page.setViewportSize({ width, height });
+      for (const path of [
+        '/',
+        '/new',
+        '/stock',
+        '/book',
+        ...STAGES.map((stage) => `/jobs/${jobId('two-cells')}/${stage}`),
+      ]) {
+        await page.goto(path);
+        await expect(page.getByRole('main')).not.toBeEmpty();
+        await page.waitForTimeout(250);
+        const over = await page.evaluate(
+          () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
+        );
+        expect([path, over]).toEqual([path, 0]);
+      }
+    });
+  }
+
+  test('on a phone the rack is a drawer', async ({ bench: page }) => {
+    await page.setViewportSize({ width: 390, height: 844 });
+    await expect(page.getByRole('navigation', { name: 'Rack' })).toHaveCount(0);
+    await page.getByRole('button', { name: 'Show the rack' }).click();
+    await page
+      .getByRole('navigation', { name: 'Rack' })
+      .getByRole('link', { name: /T0008-3/ })
+      .click();
+    await expect(page).toHaveURL(new RegExp(jobId('to-close')));
+    await expect(page.getByRole('navigation', { name: 'Rack' })).toHaveCount(0);
+  });
+
+  test('touch targets on the mat are 44 px high', async ({ bench: page }) => {
+    await openJob(page, 'to-close', 'seal');
+    for (const button of await page.getByRole('main').getByRole('button').all()) {
+      const box = await button.boundingBox();
+      expect(box?.height ?? 44).toBeGreaterThanOrEqual(43.9);
+    }
+  });
+});

@@ -1,0 +1,11 @@
+// Prints each benchmark as a ratio against a yardstick measured in the same run.
+import { buildWeb, checkNode, installPackages, run, say } from './prepare.mjs';
+
+checkNode();
+installPackages();
+buildWeb();
+for (const name of ['bundle', 'http']) {
+  say(`benchmarks/${name}.ts`);
+  const failed = run(name, process.execPath, ['--import', 'tsx', `benchmarks/${name}.ts`]);
+  if (failed) process.exitCode = 1;
+}
