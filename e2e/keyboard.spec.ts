@@ -86,7 +86,9 @@ test('a cell job from arrival to the signed record, by keyboard alone', async ({
     await expect(page.getByRole('radio', { name: /SR621SW equal, lot S-6104/ })).toBeFocused();
     await page.keyboard.press('Enter');
     await expect(page.getByRole('checkbox', { name: 'Insulated with tape' })).toBeFocused();
-    await expect(lamp).toContainText('swallowed by a child');
+    await expect(page.getByRole('region', { name: 'The old cell' }).getByRole('note')).toContainText(
+      'swallowed by a child',
+    );
     await page.keyboard.press('Enter');
     await onTo(page, '6 Seal and close');
   });

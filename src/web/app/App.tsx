@@ -5,6 +5,7 @@ import { createBrowserRouter, Outlet, RouterProvider } from 'react-router';
 import { SWRConfig } from 'swr';
 import { startLive } from '../api/resources';
 import { ServerAway } from '../api/http';
+import { fetchAllStages } from '../stages';
 import { DayStart } from '../views/DayStart';
 import { NoSuchPage } from '../views/NoSuchPage';
 import { KeysProvider } from './keys/KeysProvider';
@@ -12,8 +13,10 @@ import { ScreenBroke } from './ScreenBroke';
 import { Shell } from './Shell';
 import { theme } from './theme';
 
-const JobView = lazy(() => import('../job/JobView'));
-const NewJob = lazy(() => import('../views/NewJob'));
+const loadJobView = () => import('../job/JobView');
+const loadNewJob = () => import('../views/NewJob');
+const JobView = lazy(loadJobView);
+const NewJob = lazy(loadNewJob);
 const Stock = lazy(() => import('../views/Stock'));
 const BookView = lazy(() => import('../views/BookView'));
 
@@ -40,8 +43,18 @@ const router = createBrowserRouter([
   },
 ]);
 
+/** What is not on the first screen is fetched this long after it, so that work goes on when the server is away. */
+const REST_AFTER_MS = 800;
+
 export function App() {
   useEffect(() => startLive(), []);
+  useEffect(() => {
+    const timer = setTimeout(
+      () => void Promise.allSettled([loadJobView(), loadNewJob(), fetchAllStages()]),
+      REST_AFTER_MS,
+    );
+    return () => clearTimeout(timer);
+  }, []);
   return (
     <ThemeProvider theme={theme}>
       <CssBaseline />

@@ -1,5 +1,5 @@
 import { Box, Stack, Typography } from '@mui/material';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { Link, useLocation } from 'react-router';
 import type { JobSummary } from '../../contract';
 import { orderRack, type Urgency } from '../../core/dayplan';
@@ -55,8 +55,13 @@ interface EnvelopeProps {
 }
 
 function Envelope({ job, nowUtc, zone, open, onPick }: EnvelopeProps) {
+  const envelope = useRef<HTMLAnchorElement>(null);
+  useEffect(() => {
+    if (open) envelope.current?.scrollIntoView({ block: 'nearest' });
+  }, [open]);
   return (
     <Box
+      ref={envelope}
       component={Link}
       to={`/jobs/${job.id}`}
       onClick={onPick}

@@ -19,6 +19,8 @@ interface Props<K extends EntryKind> {
   readonly well?: string | null;
   readonly action?: string;
   readonly hint?: ReactNode;
+  /** The recorded fact in words, where the entry alone cannot say it (a time in the shop’s zone). */
+  readonly summary?: string | undefined;
   /** The fields; their names are the payload's. */
   readonly children: ReactNode;
   /** Shown in place of the form while it may not be recorded. */
@@ -42,7 +44,7 @@ export function RecordedBy({ entry }: { readonly entry: Entry }) {
  * A correction is a new entry in place of the old one.
  */
 export function FactCard<K extends EntryKind>(props: Props<K>) {
-  const { title, recorded, hint, instead } = props;
+  const { title, recorded, hint, instead, summary } = props;
   const [correcting, setCorrecting] = useState(false);
   const showForm = recorded === null || correcting;
   return (
@@ -50,7 +52,7 @@ export function FactCard<K extends EntryKind>(props: Props<K>) {
       <Stack direction="row" spacing={2} sx={{ alignItems: 'center', justifyContent: 'space-between' }}>
         {recorded ? (
           <Typography>
-            <strong>{capital(entryInWords(recorded as Entry))}</strong> ·{' '}
+            <strong>{summary ?? capital(entryInWords(recorded as Entry))}</strong> ·{' '}
             <RecordedBy entry={recorded as Entry} />
           </Typography>
         ) : (

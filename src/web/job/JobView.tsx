@@ -1,5 +1,5 @@
 import { Box, Button, LinearProgress, Paper, Stack, Typography } from '@mui/material';
-import { Suspense, useEffect } from 'react';
+import { Suspense } from 'react';
 import { Link, Navigate, useNavigate, useParams } from 'react-router';
 import { STAGE_WORDS, STAGES, type StageId } from '../../core/policy';
 import { Refused } from '../api/http';
@@ -7,7 +7,7 @@ import { useBook, useJobResource, useShop, useStock } from '../api/resources';
 import { useKey } from '../app/keys/KeysProvider';
 import { promiseWords } from '../app/Rack';
 import { Wick } from '../app/Wick';
-import { fetchAllStages, stages } from '../stages';
+import { stages } from '../stages';
 import { NoSuchPage } from '../views/NoSuchPage';
 import { Conflicts } from './Conflicts';
 import { History } from './History';
@@ -64,19 +64,11 @@ function OnBar({ open }: { readonly open: StageId }) {
   );
 }
 
-/** The other stages are fetched this long after the first is shown. */
-const STAGES_AFTER_MS = 500;
-
 function Bench({ open }: { readonly open: StageId }) {
   const { state, resource, context } = useJob();
   const { facts } = state;
   const watch = facts.watch?.payload;
   const Stage = stages[open];
-  useEffect(() => {
-    // Once this stage is on the screen and the page has nothing better to do.
-    const timer = setTimeout(() => void fetchAllStages(), STAGES_AFTER_MS);
-    return () => clearTimeout(timer);
-  }, []);
   return (
     <>
       <StageKeys jobId={resource.job.id} />

@@ -15,7 +15,7 @@ export function StageLayout({ mat, lamp }: Props) {
         display: 'grid',
         gap: 2,
         alignItems: 'start',
-        gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 1fr) minmax(290px, 340px)' },
+        gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 1fr) 290px', lg: 'minmax(0, 1fr) 340px' },
       }}
     >
       <Stack spacing={2} sx={{ minWidth: 0, order: { xs: 2, md: 1 } }}>

@@ -18,6 +18,7 @@ import { formatLignes } from '../../core/units';
 import { useBook, useShop } from '../api/resources';
 import { Caution, LampAnswer } from '../app/Lamp';
 import { CalibreFigure } from '../figures/CalibreFigure';
+import { capital } from '../job/FactCard';
 import { StageLayout } from '../job/StageLayout';
 import { NoSuchPage } from './NoSuchPage';
 
@@ -82,9 +83,10 @@ function CalibrePage({ book, calibre }: { readonly book: Book; readonly calibre:
             question="It wants"
             standing="good"
             answer={calibre.wells.map((well) => well.cellCode).join(' and ')}
-            reasons={calibre.wells.map(
-              (well) =>
+            reasons={calibre.wells.map((well) =>
+              capital(
                 `${calibre.wells.length > 1 ? `${well.name}: ` : ''}held by ${well.heldBy}, ${well.faceUp} up.`,
+              ),
             )}
           >
             <CalibreFigure

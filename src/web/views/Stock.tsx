@@ -19,7 +19,7 @@ import { mutate } from 'swr';
 import { v7 } from 'uuid';
 import { newLot, type NewLot } from '../../contract';
 import { readCellMarking } from '../../core/cells';
-import { money } from '../../core/handback';
+import { figure } from '../../core/judgement';
 import { type CellLot, isPastDate } from '../../core/stock';
 import { localDay } from '../../core/time';
 import { useBench } from '../api/bench';
@@ -46,12 +46,14 @@ function Lots({ lots, shop }: { readonly lots: readonly CellLot[]; readonly shop
         <Typography>Nothing in stock yet. Book the first delivery in below.</Typography>
       ) : (
         <Box sx={{ overflowX: 'auto' }} tabIndex={0} role="region" aria-label="Lots in stock">
-          <Table size="small">
+          <Table size="small" sx={{ '& td, & th': { px: 1, whiteSpace: 'nowrap' } }}>
             <TableHead>
               <TableRow>
-                {['Cell', 'Left', 'Lot', 'Supplier', 'Best before', 'Price', 'State'].map((head) => (
-                  <TableCell key={head}>{head}</TableCell>
-                ))}
+                {['Cell', 'Left', 'Lot', 'Supplier', 'Best before', shop.policy.currency, 'State'].map(
+                  (head) => (
+                    <TableCell key={head}>{head}</TableCell>
+                  ),
+                )}
               </TableRow>
             </TableHead>
             <TableBody>
@@ -66,7 +68,7 @@ function Lots({ lots, shop }: { readonly lots: readonly CellLot[]; readonly shop
                   <TableCell>{lot.lotCode}</TableCell>
                   <TableCell>{lot.supplier}</TableCell>
                   <TableCell>{lot.bestBefore ?? 'not printed'}</TableCell>
-                  <TableCell>{money(lot.priceMinor, shop.policy.currency)}</TableCell>
+                  <TableCell>{figure(lot.priceMinor / 100)}</TableCell>
                   <TableCell>{stateWords(lot, today)}</TableCell>
                 </TableRow>
               ))}

@@ -19,32 +19,35 @@ function Mat() {
   return (
     <>
       <Paper component="section" aria-label="Ticket and label" sx={{ p: 2 }}>
-        <Stack direction={{ xs: 'column', sm: 'row' }} spacing={3} sx={{ alignItems: 'center' }}>
-          <Box>
-            <Typography variant="body2" color="text.secondary">
-              Ticket
-            </Typography>
+        <Stack direction={{ xs: 'column', sm: 'row' }} spacing={3} sx={{ alignItems: { sm: 'center' } }}>
+          <Box sx={{ flexGrow: 1 }}>
             <Typography variant="mark" component="p" sx={{ fontSize: '2.2rem', whiteSpace: 'nowrap' }}>
               {resource.job.ticket}
             </Typography>
-            <Typography>{resource.customer?.name}</Typography>
-            <Typography color="text.secondary">{resource.customer?.phone || 'no phone'}</Typography>
+            <Typography>
+              {resource.customer?.name}, {resource.customer?.phone || 'no phone'}
+            </Typography>
+            <Button
+              href={`/api/jobs/${resource.job.id}/label.pdf`}
+              target="_blank"
+              variant="outlined"
+              sx={{ mt: 1 }}
+            >
+              Label to print
+            </Button>
           </Box>
           <Box
             component="img"
             src={`/api/jobs/${resource.job.id}/label/bars.svg`}
             alt={`Barcode of ticket ${resource.job.ticket}`}
-            sx={{ height: 64, maxWidth: '100%' }}
+            sx={{ height: 72, maxWidth: 230 }}
           />
           <Box
             component="img"
             src={`/api/jobs/${resource.job.id}/label/qr.svg`}
             alt={`QR code of ticket ${resource.job.ticket}`}
-            sx={{ height: 92 }}
+            sx={{ height: 104, width: 104 }}
           />
-          <Button href={`/api/jobs/${resource.job.id}/label.pdf`} target="_blank" variant="outlined">
-            Label to print
-          </Button>
         </Stack>
       </Paper>
       <FactCard
@@ -76,6 +79,11 @@ function Mat() {
         kind="arrive.promise"
         title="Promise"
         recorded={facts.promise}
+        summary={
+          facts.promise
+            ? `Promised for ${localTime(facts.promise.payload.promisedAt, context.shop.zone)}`
+            : undefined
+        }
         defaults={{ promisedAt: context.nowUtc }}
       >
         <PromiseField name="promisedAt" zone={context.shop.zone} nowUtc={context.nowUtc} />

@@ -231,6 +231,12 @@ function WellMat({ well }: { readonly well: WellState }) {
           well={wellKey(well)}
           defaults={{ taped: true, to: 'spent bin' }}
           action="Settled so"
+          hint={
+            <Caution grave>
+              A loose cell shorts and burns; swallowed by a child it can kill within hours: call the emergency
+              services at once. Tape it and bin it before the next step.
+            </Caution>
+          }
         >
           <Tick name="taped" label="Insulated with tape" wanted />
           <Choice name="to" label="Goes to" options={optionsOf(['spent bin', 'owner'])} />
@@ -395,12 +401,6 @@ function Lamp() {
       ))}
       {state.calibre?.resetContact && (
         <Caution>After fitting, join the reset contact: {state.calibre.resetContact}.</Caution>
-      )}
-      {state.wells.some((well) => well.found && !well.oldSettled) && (
-        <Caution grave>
-          A loose cell shorts and burns; swallowed by a child it kills within hours. Tape it and bin it before
-          the next step.
-        </Caution>
       )}
     </>
   );

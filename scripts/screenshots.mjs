@@ -1,0 +1,11 @@
+// One picture of each main view, made from the demo data, into docs/screenshots/.
+import { buildWeb, checkNode, ensureChromium, fail, installPackages, run } from './prepare.mjs';
+
+checkNode();
+installPackages();
+const chromium = ensureChromium();
+buildWeb();
+const failed = run('Taking the pictures', process.execPath, ['--import', 'tsx', 'scripts/takePictures.ts'], {
+  env: { ...process.env, CHROMIUM: chromium },
+});
+if (failed) fail(failed);
