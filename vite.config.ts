@@ -2,6 +2,8 @@ import { fileURLToPath } from 'node:url';
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
 
+const SERVER = `http://127.0.0.1:${process.env.PORT ?? 4310}`;
+
 export default defineConfig({
   root: fileURLToPath(new URL('src/web', import.meta.url)),
   plugins: [react()],
@@ -11,5 +13,6 @@ export default defineConfig({
     target: 'es2022',
     manifest: true,
   },
-  server: { proxy: { '/api': `http://127.0.0.1:${process.env.PORT ?? 4310}` } },
+  // The server refuses writes from a foreign Origin; in development the page comes from Vite's port.
+  server: { proxy: { '/api': { target: SERVER, changeOrigin: true, headers: { origin: SERVER } } } },
 });

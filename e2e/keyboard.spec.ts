@@ -134,7 +134,7 @@ test('a cell job from arrival to the signed record, by keyboard alone', async ({
     await expect(page.getByLabel('Collected by')).toBeFocused();
     await page.keyboard.press('Enter');
     await expect(
-      page.getByRole('region', { name: 'Handed over and paid' }).getByText('Collected by Siv Kettlemoor'),
+      page.getByRole('region', { name: 'Handed over and paid' }).getByText('Collected by the owner'),
     ).toBeVisible();
   });
 

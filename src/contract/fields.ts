@@ -1,5 +1,23 @@
 import { z } from 'zod';
 
+// What no field says in its own words is refused in these.
+z.config({
+  customError: (issue) => {
+    if (issue.code === 'invalid_type') {
+      const kinds: Readonly<Record<string, string>> = {
+        boolean: 'yes or no (true or false)',
+        object: 'an object',
+        array: 'a list',
+        string: 'a text',
+      };
+      return `Wanted here: ${kinds[issue.expected] ?? `a ${issue.expected}`}.`;
+    }
+    if (issue.code === 'too_big') return `At most ${issue.maximum} here.`;
+    if (issue.code === 'too_small') return `At least ${issue.minimum} here.`;
+    return undefined;
+  },
+});
+
 /**
  * The fields every form and every door shares. Each message says what is wanted and gives a good value, so
  * that a refusal at the server reads the same as one in the form.

@@ -52,7 +52,7 @@ function schemaOf<K extends EntryKind>(kind: K) {
 export const newEntry = z.discriminatedUnion(
   'kind',
   ENTRY_KINDS.map((kind) => schemaOf(kind)) as unknown as [ReturnType<typeof schemaOf>],
-  { error: 'Kind: one the logbook knows.' },
+  { error: 'Kind: one the logbook knows, e.g. check.reading.' },
 );
 
 /** What `newEntry` gives: an entry without the server's part. */

@@ -81,6 +81,9 @@ export const backs: Readonly<Record<BackKind, BackFacts>> = {
   },
 };
 
+/** The kinds a case knife opens, for which the spot matters. */
+export const KNIFE_KINDS: readonly BackKind[] = ['snap-on', 'opens from the front'];
+
 const LUGS_CLOCK = [11, 1, 5, 7];
 
 function clockDistance(a: number, b: number): number {

@@ -1,6 +1,6 @@
 import type { JobState } from '../logbook';
 import { STAGE_WORDS } from '../policy';
-import { minutesBetween } from '../time';
+import { localDay, localTime, minutesBetween } from '../time';
 
 export type Urgency = 'overdue' | 'due soon' | 'today' | 'later' | 'no promise';
 
@@ -43,4 +43,20 @@ export function waitsFor(state: JobState): string {
   if (!current) return 'nothing';
   const first = current.missing[0];
   return first ? `${STAGE_WORDS[current.stage]}: ${first.words}` : STAGE_WORDS[current.stage];
+}
+
+/** A stretch of minutes as one says it: minutes, hours, days. */
+function spell(minutes: number): string {
+  if (minutes < 90) return `${minutes} min`;
+  return minutes < 48 * 60 ? `${Math.round(minutes / 60)} h` : `${Math.round(minutes / DAY_MINUTES)} days`;
+}
+
+/** A promise in words for the shop's clock: `promised 10:15, in 34 min`, with the day where it is another one. */
+export function promiseWords(promisedAt: string | null, nowUtc: string, zone: string): string {
+  if (promisedAt === null) return 'nothing promised';
+  const left = minutesBetween(nowUtc, promisedAt);
+  const today = localDay(promisedAt, zone) === localDay(nowUtc, zone);
+  const at = localTime(promisedAt, zone, today ? 'HH:mm' : 'ddd D MMM HH:mm');
+  if (left < 0) return `promised ${at}, ${spell(-left)} late`;
+  return left <= 90 ? `promised ${at}, in ${spell(left)}` : `promised ${at}`;
 }

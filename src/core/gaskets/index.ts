@@ -64,3 +64,11 @@ export function renewOrReuse(question: GasketQuestion): Judged<'renew' | 'reuse'
     working,
   };
 }
+
+/** From this rating on a watch is made for diving, and tested by those licensed to certify it. */
+const LICENSED_FROM_BAR = 20;
+
+/** Whether a watch of this rating is referred to those licensed to certify it. */
+export function isForLicensed(ratingBar: number): boolean {
+  return ratingBar >= LICENSED_FROM_BAR;
+}

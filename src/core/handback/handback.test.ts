@@ -20,7 +20,7 @@ describe('the record for the owner', () => {
       notDone: ['No water resistance test.', 'Gasket not renewed.'],
       priceMinor: 1400,
     });
-    expect(result.statement.tested).toContain('Works: seconds hand.');
+    expect(result.statement.tested).toContain('Works: hands, seconds hand.');
   });
 
   it('works the next visit out from the cell, its age and the current measured', () => {

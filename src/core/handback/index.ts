@@ -190,9 +190,9 @@ export function handback(
   });
   const replaced = [...facts.parts.values()].filter((part) => part.settled?.payload.outcome === 'replaced');
   const lost = [...facts.parts.values()].filter((part) => part.settled?.payload.outcome === 'lost');
-  const broken = Object.entries(facts.functions?.payload.proved ?? {}).filter(
-    ([, result]) => result !== 'works',
-  );
+  const proved = Object.entries(facts.functions?.payload.proved ?? {});
+  const working = proved.filter(([, result]) => result === 'works').map(([name]) => name);
+  const broken = proved.filter(([, result]) => result !== 'works');
   const gasket = facts.gasket?.payload;
   const done = [
     ...(fitted.length > 0 ? [several ? 'Cells changed.' : 'Cell changed.'] : []),
@@ -204,9 +204,7 @@ export function handback(
     ...(facts.runs?.payload.runs
       ? [`Seen running for ${figure(facts.runs.payload.watchedSeconds)} seconds.`]
       : []),
-    ...Object.entries(facts.functions?.payload.proved ?? {})
-      .filter(([, result]) => result === 'works')
-      .map(([name]) => `Works: ${name}.`),
+    ...(working.length > 0 ? [`Works: ${working.join(', ')}.`] : []),
     ...facts.tests.map(
       ({ payload }) =>
         `${payload.method} test${payload.pressureBar === null ? '' : ` at ${figure(payload.pressureBar)} bar`}: ${payload.outcome}.`,

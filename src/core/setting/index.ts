@@ -85,3 +85,12 @@ export function settingAdvice(calibre: Calibre | null, day: string): SettingAdvi
       : [],
   };
 }
+
+/** A movement is watched for this many of its own steps, and for so long at least, before it is called running. */
+const STEPS_WATCHED = 6;
+const LEAST_WATCHED_S = 20;
+
+/** How long to watch, in seconds: several steps of this movement, since some step only every minute. */
+export function watchSeconds(calibre: Pick<Calibre, 'stepIntervalS'> | null): number {
+  return Math.max(LEAST_WATCHED_S, (calibre?.stepIntervalS ?? 1) * STEPS_WATCHED);
+}

@@ -5,11 +5,20 @@ import { drawPdf, type Pdf } from './pdf';
 
 const A5 = { widthPt: 419.53, heightPt: 595.28, marginPt: 36 };
 
+const HEAD_WIDTH_PT = 78;
+
+/** A heading on the left, its text beside it; the next one starts under the longer of the two. */
 function section(pdf: Pdf, title: string, lines: readonly string[]): void {
   if (lines.length === 0) return;
-  pdf.moveDown(0.6).font('bold').fontSize(11).text(title);
+  const left = pdf.page.margins.left;
+  const width = pdf.page.width - left - pdf.page.margins.right - HEAD_WIDTH_PT;
+  const text = lines.join(' ');
   pdf.font('regular').fontSize(10);
-  for (const line of lines) pdf.text(line, { lineGap: 1.5 });
+  if (pdf.y + pdf.heightOfString(text, { width }) > pdf.page.height - pdf.page.margins.bottom) pdf.addPage();
+  const top = pdf.y + 7;
+  pdf.font('bold').text(title, left, top, { width: HEAD_WIDTH_PT });
+  pdf.font('regular').text(text, left + HEAD_WIDTH_PT, top, { width, lineGap: 1.5 });
+  pdf.x = left;
 }
 
 /** The record the customer takes away: what was signed, or plainly a draft. */

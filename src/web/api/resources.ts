@@ -40,10 +40,15 @@ async function getKept<T>(path: string, prepare: (fresh: T) => T = (fresh) => fr
 }
 
 const POLL_MS = 15_000;
+/** The shop is read again now and then, so that day and clock move on in a window left open. */
+const CLOCK_MS = 60_000;
 
 export function useShop() {
-  return useSWR<SeenShop>('/api/shop', (path: string) =>
-    getKept<SeenShop>(path, (fresh) => ({ ...fresh, clockAheadMs: Date.parse(fresh.nowUtc) - Date.now() })),
+  return useSWR<SeenShop>(
+    '/api/shop',
+    (path: string) =>
+      getKept<SeenShop>(path, (fresh) => ({ ...fresh, clockAheadMs: Date.parse(fresh.nowUtc) - Date.now() })),
+    { refreshInterval: CLOCK_MS },
   );
 }
 

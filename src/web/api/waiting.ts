@@ -135,12 +135,14 @@ export function noteAway(away: boolean): void {
   if (state.away !== away) change({ away });
 }
 
+/** The queue as it stands. */
+export function readWaiting(): WaitingState {
+  return state;
+}
+
 export function useWaiting(): WaitingState {
-  return useSyncExternalStore(
-    (listener) => {
-      listeners.add(listener);
-      return () => void listeners.delete(listener);
-    },
-    () => state,
-  );
+  return useSyncExternalStore((listener) => {
+    listeners.add(listener);
+    return () => void listeners.delete(listener);
+  }, readWaiting);
 }

@@ -2,9 +2,8 @@ import { Box, Stack, Typography } from '@mui/material';
 import { useEffect, useRef, useState } from 'react';
 import { Link, useLocation } from 'react-router';
 import type { JobSummary } from '../../contract';
-import { orderRack, type Urgency } from '../../core/dayplan';
+import { orderRack, promiseWords, type Urgency } from '../../core/dayplan';
 import { STAGE_WORDS } from '../../core/policy';
-import { localDay, localTime, minutesBetween } from '../../core/time';
 import { type SeenShop, useRack, useShop } from '../api/resources';
 import { shopNow } from '../job/JobContext';
 import { colours, MONO } from './theme';
@@ -19,23 +18,6 @@ function useNow(shop: SeenShop | undefined): string | null {
     return () => clearInterval(timer);
   }, []);
   return shop ? shopNow(shop) : null;
-}
-
-export function promiseWords(promisedAt: string | null, nowUtc: string, zone: string): string {
-  if (promisedAt === null) return 'nothing promised';
-  const left = minutesBetween(nowUtc, promisedAt);
-  const at = localTime(
-    promisedAt,
-    zone,
-    localDay(promisedAt, zone) === localDay(nowUtc, zone) ? 'HH:mm' : 'ddd D MMM HH:mm',
-  );
-  if (left < 0) return `promised ${at}, ${spell(-left)} late`;
-  return left <= 90 ? `promised ${at}, in ${spell(left)}` : `promised ${at}`;
-}
-
-function spell(minutes: number): string {
-  if (minutes < 90) return `${minutes} min`;
-  return minutes < 48 * 60 ? `${Math.round(minutes / 60)} h` : `${Math.round(minutes / 1440)} days`;
 }
 
 const EDGE: Readonly<Record<Urgency, string>> = {

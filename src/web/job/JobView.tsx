@@ -1,11 +1,11 @@
 import { Box, Button, LinearProgress, Paper, Stack, Typography } from '@mui/material';
 import { Suspense } from 'react';
 import { Link, Navigate, useNavigate, useParams } from 'react-router';
+import { promiseWords } from '../../core/dayplan';
 import { STAGE_WORDS, STAGES, type StageId } from '../../core/policy';
 import { Refused } from '../api/http';
 import { useBook, useJobResource, useShop, useStock } from '../api/resources';
 import { useKey } from '../app/keys/KeysProvider';
-import { promiseWords } from '../app/Rack';
 import { Wick } from '../app/Wick';
 import { stages } from '../stages';
 import { NoSuchPage } from '../views/NoSuchPage';

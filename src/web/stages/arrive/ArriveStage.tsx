@@ -1,4 +1,5 @@
 import { Box, Button, Paper, Stack, Typography } from '@mui/material';
+import { isForLicensed } from '../../../core/gaskets';
 import { RISKS } from '../../../core/logbook';
 import { REQUIREMENTS, SERVICES, STAGE_WORDS, STAGES } from '../../../core/policy';
 import { localTime } from '../../../core/time';
@@ -9,9 +10,6 @@ import { useJob } from '../../job/JobContext';
 import { StageLayout } from '../../job/StageLayout';
 import { PromiseField } from './PromiseField';
 import { ComplaintFields, PriceOfService, RiskFields, WatchFields } from './fields';
-
-/** From this rating on a watch is a diver's or professional's, to be tested by those licensed to certify it. */
-const CERTIFIED_FROM_BAR = 20;
 
 function Mat() {
   const { state, resource, context } = useJob();
@@ -129,7 +127,7 @@ function Lamp() {
               : `Still wanted: ${missing.map((each) => each.words).join(', ')}.`,
         ]}
       />
-      {rating !== null && rating >= CERTIFIED_FROM_BAR && (
+      {rating !== null && isForLicensed(rating) && (
         <Caution>
           Rated {rating} bar: a certified watch goes to those licensed to certify it. Opened here, the rating
           is gone.

@@ -9,6 +9,7 @@ import {
 } from '../../../core/cells';
 import { figure, type WorkingLine } from '../../../core/judgement';
 import { CELL_CONDITIONS, MAIN_WELL, type WellState } from '../../../core/logbook';
+import { HOLDER_CAUTIONS } from '../../../core/movements';
 import { chooseLots, type LotOffer } from '../../../core/stock';
 import { focusNextWanted } from '../../app/keys/wanted';
 import { Caution, LampAnswer, Working } from '../../app/Lamp';
@@ -360,7 +361,7 @@ function WellLamp({ well }: { readonly well: WellState }) {
           </Typography>
         </Stack>
       </LampAnswer>
-      {well.well && <Caution>{holderCaution(well.well.heldBy)}</Caution>}
+      {well.well && <Caution>{HOLDER_CAUTIONS[well.well.heldBy]}</Caution>}
       <FoundAnswer well={well} />
       <Working lines={[...(best?.cross.working ?? []), ...foundWorking(job, well)]} />
       {state.calibre && well === state.wells[0] && (
@@ -371,22 +372,6 @@ function WellLamp({ well }: { readonly well: WellState }) {
       )}
     </>
   );
-}
-
-/** The one slip each way of holding a cell invites, at the moment it is lifted. */
-function holderCaution(heldBy: NonNullable<WellState['well']>['heldBy']): string {
-  switch (heldBy) {
-    case 'side lever':
-      return 'Push the lever only until the cell rises: pushed on, it drops beside the cell and touches the motor. Wood or plastic, away from the coil.';
-    case 'clip on one side':
-      return 'Lift at the open side, in again under the clip first: lifted at the clip, it stays bent and loses contact.';
-    case 'sprung contact at the rim':
-      return 'In against the spring first, then down: pressed straight in, the spring folds under the cell.';
-    case 'screwed bridge':
-      return 'Blade upright and fitted to the slot: a blade that slips lands on the coil.';
-    case 'latch on a module':
-      return 'Module out past its pushers before the latch: forced, the pusher tabs bend and stay silent.';
-  }
 }
 
 function Lamp() {

@@ -1,11 +1,10 @@
-import { measures, type Measure, type ReadingVerdict } from '../../../core/health';
+import { judgeJobReadings, measures, type Measure, type ReadingVerdict } from '../../../core/health';
 import { figure } from '../../../core/judgement';
 import { quantities } from '../../../core/units';
 import { LampAnswer, type Standing, Working } from '../../app/Lamp';
 import { MeasureField } from '../../job/fields';
 import { capital, FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
-import { judgedReadings } from '../../job/readings';
 import { StageLayout } from '../../job/StageLayout';
 
 const STANDING: Readonly<Record<ReadingVerdict['verdict'], Standing>> = {
@@ -48,7 +47,7 @@ function Mat() {
 
 function Lamp() {
   const { state, book } = useJob();
-  const verdicts = judgedReadings(state, book);
+  const verdicts = judgeJobReadings(state, book);
   if (verdicts.length === 0) {
     return (
       <LampAnswer

@@ -146,7 +146,7 @@ function Mat() {
           kind="handback.collected"
           title="Handed over and paid"
           recorded={facts.collected}
-          defaults={{ by: resource.customer?.name ?? 'the owner', paidMinor: statement.priceMinor }}
+          defaults={{ by: 'the owner', paidMinor: statement.priceMinor }}
           action={`Handed over, ${money(statement.priceMinor, context.policy.currency)} paid`}
         >
           <TextLine name="by" label="Collected by" wanted />

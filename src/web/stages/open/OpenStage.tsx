@@ -1,6 +1,6 @@
 import { Button, Paper, Stack, Typography } from '@mui/material';
 import { useController, useFormContext } from 'react-hook-form';
-import { type BackKind, BACK_KINDS, backs, prySpot } from '../../../core/backs';
+import { type BackKind, BACK_KINDS, backs, KNIFE_KINDS, prySpot } from '../../../core/backs';
 import { AS_FOUND, openParts, PARTS, type PartOff } from '../../../core/logbook';
 import { Caution, LampAnswer, Working } from '../../app/Lamp';
 import { BackFigure } from '../../figures/BackFigure';
@@ -9,8 +9,6 @@ import { FactCard, RecordedBy } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
 import { StageLayout } from '../../job/StageLayout';
 import { NativeSelect } from '../../job/NativeSelect';
-
-const KNIFE_KINDS: readonly BackKind[] = ['snap-on', 'opens from the front'];
 
 function knownBack(kind: string | undefined): BackKind | null {
   return BACK_KINDS.find((each) => each === kind) ?? null;

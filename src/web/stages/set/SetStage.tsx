@@ -1,7 +1,7 @@
 import { Button, FormControlLabel, Radio, RadioGroup, Stack, Typography } from '@mui/material';
 import { useController } from 'react-hook-form';
 import type { FunctionKind } from '../../../core/movements';
-import { functionsToProve, settingAdvice, type ProofStep } from '../../../core/setting';
+import { functionsToProve, settingAdvice, type ProofStep, watchSeconds } from '../../../core/setting';
 import { useKey } from '../../app/keys/KeysProvider';
 import { Caution, LampAnswer, Working } from '../../app/Lamp';
 import { MeasureField, Tick } from '../../job/fields';
@@ -12,9 +12,6 @@ import { StageLayout } from '../../job/StageLayout';
 const UNKNOWN_MOVEMENT: readonly ProofStep[] = [
   { what: 'hands', how: 'Hands pass each other and the dial all the way round.' },
 ];
-/** A movement is watched for this many of its steps before it is called running. */
-const STEPS_WATCHED = 6;
-
 type Proved = Partial<Record<FunctionKind, 'works' | 'does not work'>>;
 
 function ProofFields({ steps }: { readonly steps: readonly ProofStep[] }) {
@@ -71,7 +68,7 @@ function Mat() {
   const { state } = useJob();
   const { facts, calibre } = state;
   const steps = calibre ? functionsToProve(calibre) : UNKNOWN_MOVEMENT;
-  const watchFor = Math.max(20, (calibre?.stepIntervalS ?? 1) * STEPS_WATCHED);
+  const watchFor = watchSeconds(calibre);
   return (
     <>
       <FactCard
