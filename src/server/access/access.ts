@@ -90,9 +90,9 @@ function carriesKey(request: Request, key: string): boolean {
 const KEY_PAGE = `<!doctype html><html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width">
 <title>Wax Lantern: key wanted</title>
 <body style="font:18px/1.5 sans-serif;background:#FBF6EA;color:#22252B;max-width:30rem;margin:15vh auto;padding:0 1rem">
-<h1>Key wanted</h1><p>This counter is reached over a network. Type the key the shop set.</p>
+<main><h1>Key wanted</h1><p>This counter is reached over a network. Type the key the shop set.</p>
 <form method="post" action="/api/session"><label>Key <input name="key" type="password" autofocus required
- style="font:inherit;padding:.4rem"></label> <button style="font:inherit;padding:.4rem 1rem">Enter</button></form></body></html>`;
+ style="font:inherit;padding:.4rem"></label> <button style="font:inherit;padding:.4rem 1rem">Enter</button></form></main></body></html>`;
 
 /** Asks every request for the key: as a bearer token, or as the session cookie that giving the key once sets. */
 export function keyRequired(key: string | null): Router {

@@ -42,11 +42,11 @@ beforeEach(async () => {
   (globalThis as { window?: unknown }).window = new EventTarget();
 });
 afterEach(async () => {
-  globalThis.fetch = realFetch;
-  delete (globalThis as { window?: unknown }).window;
   // Ends the retries of pages that a test left with the server away.
   network = () => Promise.resolve(new Response(JSON.stringify({}), { status: 418 }));
   await Promise.all(pages.splice(0).map((page) => page.sendNow()));
+  globalThis.fetch = realFetch;
+  delete (globalThis as { window?: unknown }).window;
   await counter.close();
 });
 

@@ -1,0 +1,125 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { startServer, type ServerProcess } from '../src/testing/serverProcess';
+import { expect, expectAccessible, openJob, test } from './counter';
+
+test.describe('a brand-new shop', () => {
+  let dataDir: string;
+  let server: ServerProcess;
+  test.beforeEach(async () => {
+    dataDir = mkdtempSync(join(tmpdir(), 'wax-new-'));
+    server = await startServer(dataDir);
+  });
+  test.afterEach(async () => {
+    await server.end('SIGTERM');
+    rmSync(dataDir, { recursive: true, force: true });
+  });
+
+  test('takes its first technician, its first lot and its first watch, without a book', async ({
+    browser,
+  }) => {
+    const page = await (await browser.newContext({ baseURL: server.url })).newPage();
+    await page.goto('/');
+    const who = page.getByRole('dialog', { name: 'Who is at the bench?' });
+    await who.getByLabel('Name').fill('Una Saltmere');
+    await who.getByLabel('Initials').fill('toolong');
+    await who.getByRole('button', { name: 'Add to the list' }).click();
+    await expect(who).toContainText('Initials: at most 4 characters');
+    await who.getByLabel('Initials').fill('us');
+    await who.getByRole('button', { name: 'Add to the list' }).click();
+    await expect(who).toHaveCount(0);
+    await expect(page.getByRole('navigation', { name: 'Rack' })).toContainText('No watch is waiting');
+    await expectAccessible(page, 'empty rack');
+
+    await page.goto('/book');
+    await expect(page.getByText('No calibre is in the book yet')).toBeVisible();
+    await page.goto('/stock');
+    await expect(page.getByText('Nothing in stock yet')).toBeVisible();
+    await page.getByLabel('Cell as printed').fill('371');
+    await page.getByLabel('Supplier').fill('Saltmarsh Wholesale');
+    await page.getByLabel('Lot', { exact: true }).fill('S-1');
+    await page.getByRole('button', { name: 'Book in' }).click();
+    await expect(page.getByRole('row', { name: /SR920SW 10 S-1/ })).toBeVisible();
+
+    await page.keyboard.press('n');
+    await page.getByRole('combobox', { name: 'Owner' }).fill('Anders Pellwick');
+    await page.getByRole('checkbox', { name: 'Stopped' }).check();
+    await page.getByRole('checkbox', { name: 'The owner agrees to them' }).check();
+    await page.getByRole('button', { name: 'Take it in' }).click();
+    await expect(page.getByRole('img', { name: 'Barcode of ticket T0001-8' })).toBeVisible();
+    await page.keyboard.press('3');
+    const hand = page.getByRole('region', { name: 'Picked by hand' });
+    await hand.getByLabel('As engraved').fill('ZZ 12');
+    await hand.getByRole('button', { name: 'It is this one' }).click();
+    await expect(page.getByRole('region', { name: 'Movement', exact: true })).toContainText(
+      'ZZ 12 not in the book',
+    );
+    await page.context().close();
+  });
+});
+
+test('over a network the counter asks for its key, once', async ({ browser }) => {
+  const dataDir = mkdtempSync(join(tmpdir(), 'wax-key-'));
+  const server = await startServer(dataDir, { HOST: '0.0.0.0', WAX_KEY: 'a-long-enough-secret' });
+  const address = server.url.replace('0.0.0.0', '127.0.0.1');
+  const page = await (await browser.newContext()).newPage();
+  await page.goto(address);
+  await expect(page.getByRole('heading', { name: 'Key wanted' })).toBeVisible();
+  await expectAccessible(page, 'key page');
+  await page.getByLabel('Key').fill('a-long-enough-secret');
+  await page.getByRole('button', { name: 'Enter' }).click();
+  await expect(page.getByRole('dialog', { name: 'Who is at the bench?' })).toBeVisible();
+  await page.reload();
+  await expect(page.getByRole('dialog', { name: 'Who is at the bench?' })).toBeVisible();
+  await page.context().close();
+  await server.end('SIGTERM');
+  rmSync(dataDir, { recursive: true, force: true });
+});
+
+test('the working of an answer is there on demand, on every stage that computes one', async ({
+  bench: page,
+}) => {
+  for (const [key, stage, words] of [
+    ['just-arrived', 'open', null],
+    ['worn-engraving', 'identify', 'pattern PL dddd of Pellorane'],
+    ['draws-too-much', 'check', 'at most 2.4 µA'],
+    ['overdue-at-the-cell', 'cell', 'never'],
+    ['to-close', 'seal', 'renew from 5 bar'],
+    ['to-set-and-prove', 'set', 'the 1st after a month'],
+    ['ready-to-sign', 'handback', '0.90 × capacity'],
+  ] as const) {
+    await openJob(page, key, stage);
+    const lamp = page.getByRole('complementary', { name: 'Lamp' });
+    if (words === null) continue;
+    await lamp.getByText('Show the working').click();
+    await expect(lamp.getByRole('group')).toContainText(words);
+  }
+});
+
+test('the book shows a calibre with its layout, found by its code', async ({ bench: page }) => {
+  await page.keyboard.press('/');
+  await page.getByLabel(/^Ticket, owner/).fill('qb22');
+  await page.getByRole('button', { name: /QB 22-4 Calibre of Quillbeck/ }).click();
+  await expect(
+    page.getByRole('img', { name: /Layout of QB 22-4 from behind.*2 cell places, 1 coil/ }),
+  ).toBeVisible();
+  await expect(page.getByRole('note')).toContainText('never exchange their places');
+});
+
+test('a test recorded changes what may be said about water, and no more than that', async ({
+  bench: page,
+}) => {
+  await openJob(page, 'to-set-and-prove', 'test');
+  const lamp = page.getByRole('complementary', { name: 'Lamp' });
+  await expect(lamp).toContainText('Water resistance was not tested');
+  await page.getByRole('button', { name: 'Record' }).click();
+  await expect(page.getByText('Pressure: wanted for dry air and wet tests')).toBeVisible();
+  await page.getByLabel('Pressure').fill('300 kPa');
+  await page.getByRole('button', { name: 'Record' }).click();
+  await expect(lamp).toContainText(
+    'Tested at 3 bar, dry air, for 60 seconds: no leak was seen. More than that was not tested.',
+  );
+  await openJob(page, 'worn-engraving', 'test');
+  await expect(page.getByText('a test now would prove nothing')).toBeVisible();
+});

@@ -1,0 +1,158 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import fc from 'fast-check';
+import { calibres } from '../../../demo/book';
+import { DEFAULT_POLICY } from '../../core/policy';
+import { foldJob } from '../../core/logbook';
+import { delivery, entryOf, newJob, NOW, technicianId } from '../../testing/counter';
+import { idOf } from '../../testing/fixtures';
+import { openConnection } from './database';
+import { openStore, type Store } from '.';
+
+let folder: string;
+let store: Store;
+const open = (): Store => openStore({ dataDir: folder, clock: { nowUtc: () => NOW } });
+beforeEach(() => {
+  folder = mkdtempSync(join(tmpdir(), 'wax-store-'));
+  store = open();
+  store.shops.addTechnician({ id: technicianId, name: 'Tess Quarrymoor', initials: 'TQ' });
+});
+afterEach(() => {
+  store.close();
+  rmSync(folder, { recursive: true, force: true });
+});
+
+describe('a new shop', () => {
+  it('starts with the whole cell table, the default policy and an empty book', () => {
+    const book = store.catalogue.book();
+    expect(book.cells).toHaveLength(49);
+    expect(book.calibres).toEqual([]);
+    expect(store.shops.policy()).toEqual(DEFAULT_POLICY);
+    expect(store.stock.lots()).toEqual([]);
+  });
+
+  it('keeps what it is when it is opened again', () => {
+    store.shops.setShop({ name: 'Harbour Clocks', place: 'Quay 2', zone: 'Europe/Lisbon' });
+    store.close();
+    store = open();
+    expect(store.shops.shop().name).toBe('Harbour Clocks');
+    expect(store.catalogue.book().cells).toHaveLength(49);
+    expect(store.shops.technicians()).toHaveLength(1);
+  });
+});
+
+describe('the book', () => {
+  const [calibre] = calibres;
+  if (!calibre) throw new Error('no calibre');
+
+  it('counts the newest revision of a record and keeps the older', () => {
+    store.catalogue.write('calibre', [{ id: calibre.id, body: calibre }]);
+    const before = store.catalogue.book();
+    store.catalogue.write('calibre', [{ id: calibre.id, body: { ...calibre, limitUA: 9 } }]);
+    const after = store.catalogue.book();
+    expect(after.revision).toBeGreaterThan(before.revision);
+    expect(after.calibres).toHaveLength(1);
+    expect([before.calibre(calibre.id)?.limitUA, after.calibre(calibre.id)?.limitUA]).toEqual([1.4, 9]);
+    const db = openConnection(join(folder, 'wax-lantern.db'));
+    expect(db.prepare("SELECT count(*) FROM catalogue_record WHERE kind = 'calibre'").pluck().get()).toBe(2);
+    db.close();
+  });
+
+  it('is built once for each revision', () => {
+    expect(store.catalogue.book()).toBe(store.catalogue.book());
+  });
+
+  it('counts a new policy and keeps the revision number', () => {
+    store.shops.setPolicy({ ...DEFAULT_POLICY, gasketRule: 'renew at every opening' });
+    expect(store.shops.policy()).toMatchObject({ revision: 2, gasketRule: 'renew at every opening' });
+  });
+});
+
+describe('the ledger', () => {
+  const lots = ['one', 'two', 'three'];
+  const COUNT = 3;
+
+  /** What a bench can do to one well over a day: fit from a lot, correct the last fitting, withdraw any entry. */
+  const act = fc.oneof(
+    fc.record({ what: fc.constant('fit' as const), lot: fc.nat(2) }),
+    fc.record({ what: fc.constant('correct' as const), lot: fc.nat(2) }),
+    fc.record({ what: fc.constant('withdraw' as const), target: fc.nat(30) }),
+    fc.record({ what: fc.constant('bin' as const) }),
+  );
+
+  it('always equals what came in less the fittings that stand, unless a lot is to be counted; and is never below zero', () => {
+    let run = 0;
+    fc.assert(
+      fc.property(fc.array(act, { maxLength: 25 }), (acts) => {
+        run += 1;
+        const lotIds = lots.map((name) => idOf(`lot ${run} ${name}`));
+        lotIds.forEach((id, index) =>
+          store.stock.receive({
+            ...delivery,
+            id,
+            cellCode: 'SR621SW',
+            lotCode: `${run}-${index}`,
+            count: COUNT,
+          }),
+        );
+        const job = newJob(`walk ${run}`);
+        expect(store.logbook.takeIn(job).outcome).toBe('taken in');
+        const spentBefore = store.stock.spentInBin();
+        const made: string[] = [];
+        acts.forEach((each, index) => {
+          const entries = store.logbook.job(job.id)?.entries ?? [];
+          const name = `walk ${run} ${index}`;
+          const lotIndex = 'lot' in each ? each.lot : 0;
+          const fitting = {
+            cellCode: 'SR621SW',
+            lotId: lotIds[lotIndex] ?? null,
+            supplier: '',
+            lotCode: `${run}-${lotIndex}`,
+            alkalineAgreed: false,
+          };
+          const last = entries.findLast((entry) => entry.kind === 'cell.fitted');
+          if (each.what === 'fit') store.logbook.append(job.id, entryOf(name, 'cell.fitted', fitting));
+          else if (each.what === 'correct' && last)
+            store.logbook.append(job.id, entryOf(name, 'cell.fitted', fitting, { supersedes: [last.id] }));
+          else if (each.what === 'bin')
+            store.logbook.append(job.id, entryOf(name, 'cell.old-settled', { taped: true, to: 'spent bin' }));
+          else if (each.what === 'withdraw') {
+            const target = entries[6 + (each.target % Math.max(1, entries.length - 6))];
+            if (target)
+              store.logbook.append(
+                job.id,
+                entryOf(name, 'logbook.withdrawn', { reason: 'walk' }, { withdraws: target.id }),
+              );
+          }
+          made.push(name);
+        });
+        const state = foldJob(store.logbook.job(job.id)?.entries ?? [], store.context());
+        for (const lot of store.stock.lots().filter(({ id }) => lotIds.includes(id))) {
+          const standing = state.standing.filter(
+            (entry) => entry.kind === 'cell.fitted' && entry.payload.lotId === lot.id,
+          ).length;
+          expect(lot.balance).toBeGreaterThanOrEqual(0);
+          if (!lot.toBeCounted) expect(lot.balance).toBe(COUNT - standing);
+        }
+        const binned = state.standing.filter((entry) => entry.kind === 'cell.old-settled').length;
+        expect(store.stock.spentInBin() - spentBefore).toBe(binned);
+      }),
+      { numRuns: 40 },
+    );
+  });
+});
+
+describe('older payloads on disk', () => {
+  it('stop the job with a plain error where no upcaster leads up, instead of being read wrongly', () => {
+    const job = newJob('old');
+    store.logbook.takeIn(job);
+    const db = openConnection(join(folder, 'wax-lantern.db'));
+    db.prepare(
+      `INSERT INTO entry (id, job_id, kind, payload_version, payload, occurred_at, recorded_at, technician_id, bench, supersedes)
+       VALUES (?, ?, 'set.time', 99, '{"set":true}', ?, ?, ?, 'bench 1', '[]')`,
+    ).run(idOf('future'), job.id, NOW, NOW, technicianId);
+    db.close();
+    expect(() => store.logbook.job(job.id)).toThrow(/newer than this program/);
+  });
+});
