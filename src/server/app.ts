@@ -43,6 +43,8 @@ export function createApp({
           upgradeInsecureRequests: null,
         },
       },
+      // With no referrer at all a browser sends the key form as from Origin “null”.
+      referrerPolicy: { policy: 'same-origin' },
       strictTransportSecurity: false,
     }),
   );
