@@ -242,6 +242,8 @@ test.describe('what is typed wrongly', () => {
     await expect(page.getByLabel('Phone')).toHaveValue('0555 0142');
     await page.getByLabel('Reference').fill('k61/08');
     await expect(page.getByLabel('Maker')).toHaveValue('Pellorane');
+    await expect(page.getByLabel('Water rating')).toHaveValue('5');
+    await expect(page.getByLabel('Crown at')).toHaveValue('4');
     await page.getByRole('checkbox', { name: 'Loses time' }).check();
     await page.getByRole('checkbox', { name: 'The owner agrees to them' }).check();
     await page.getByRole('button', { name: 'Take it in' }).click();
@@ -262,6 +264,40 @@ test.describe('what is typed wrongly', () => {
       await expect(page.getByRole('heading', { name: `There is no such ${what} here` })).toBeVisible();
     }
   });
+});
+
+test('what was done to the gasket follows the advice until a hand says otherwise', async ({
+  bench: page,
+}) => {
+  await openJob(page, 'to-close', 'seal');
+  const gasket = page.getByRole('region', { name: 'Gasket' });
+  const lamp = page.getByRole('complementary', { name: 'Lamp' });
+  await expect(gasket.getByRole('radio', { name: 'Renewed' })).toBeChecked();
+  await gasket.getByLabel('Age of the ring').fill('2');
+  await expect(lamp).toContainText('Reuse');
+  await expect(gasket.getByRole('radio', { name: 'Reused' })).toBeChecked();
+  await expect(gasket.getByLabel('Why')).toHaveValue(/Sound, young/);
+  await gasket.getByRole('checkbox', { name: 'Nicked' }).check();
+  await expect(gasket.getByRole('radio', { name: 'Renewed' })).toBeChecked();
+  await gasket.getByRole('radio', { name: 'Left in place' }).check();
+  await gasket.getByLabel('Why').fill('the owner declined');
+  await gasket.getByRole('checkbox', { name: 'Nicked' }).uncheck();
+  await expect(gasket.getByRole('radio', { name: 'Left in place' })).toBeChecked();
+  await gasket.getByRole('checkbox', { name: 'Hard' }).check();
+  await gasket.getByRole('button', { name: 'Record' }).click();
+  await expect(gasket.getByText('Gasket left in place, greased')).toBeVisible();
+  await expect(lamp).toContainText('Recorded otherwise: the owner declined');
+});
+
+test('the tool’s spot goes with the kind of back', async ({ bench: page }) => {
+  await openJob(page, 'just-arrived', 'open');
+  await expect(page.getByLabel('Spot of the tool')).toHaveValue('6.5');
+  await page.getByLabel('Kind of back').selectOption('screwed, notched');
+  await expect(page.getByLabel('Opened with')).toHaveValue('two- or three-jaw wrench');
+  await expect(page.getByLabel('Spot of the tool')).toHaveValue('');
+  await expect(page.getByRole('complementary', { name: 'Lamp' })).toContainText(
+    'jaws that jump score the back',
+  );
 });
 
 test('goods are booked in once, read by the lamp, and refused where they make no sense', async ({

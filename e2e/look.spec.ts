@@ -98,3 +98,20 @@ test.describe('fits the screen', () => {
     }
   });
 });
+
+test('a stage that nobody touches leaves the processor alone', async ({ bench: page }) => {
+  const session = await page.context().newCDPSession(page);
+  await session.send('Performance.enable');
+  const scriptSeconds = async (): Promise<number> => {
+    const { metrics } = await session.send('Performance.getMetrics');
+    return metrics.find((metric) => metric.name === 'ScriptDuration')?.value ?? 0;
+  };
+  for (const stage of STAGES) {
+    await openJob(page, 'to-close', stage);
+    await page.waitForTimeout(1500);
+    const before = await scriptSeconds();
+    await page.waitForTimeout(1000);
+    // A screen that renders itself over and over takes nearly all of the second.
+    expect([stage, (await scriptSeconds()) - before < 0.3]).toEqual([stage, true]);
+  }
+});

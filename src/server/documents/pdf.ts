@@ -4,14 +4,17 @@ import PDFDocument from 'pdfkit';
 
 const resolver = createRequire(import.meta.url);
 
-function font(packageName: string, file: string): string {
-  return join(dirname(resolver.resolve(`${packageName}/package.json`)), 'files', file);
+/** Paper needs whole fonts: the web's are cut into subsets, and one name may need letters of two. */
+function font(packageName: string, ...file: readonly string[]): string {
+  return join(dirname(resolver.resolve(`${packageName}/package.json`)), ...file);
 }
 
-const REGULAR = font('@fontsource/atkinson-hyperlegible', 'atkinson-hyperlegible-latin-400-normal.woff');
-const BOLD = font('@fontsource/atkinson-hyperlegible', 'atkinson-hyperlegible-latin-700-normal.woff');
+const WHOLE = '@expo-google-fonts/atkinson-hyperlegible';
+const REGULAR = font(WHOLE, '400Regular', 'AtkinsonHyperlegible_400Regular.ttf');
+const BOLD = font(WHOLE, '700Bold', 'AtkinsonHyperlegible_700Bold.ttf');
 const MONO = font(
   '@fontsource/atkinson-hyperlegible-mono',
+  'files',
   'atkinson-hyperlegible-mono-latin-400-normal.woff',
 );
 

@@ -4,9 +4,10 @@ import type { NewEntry } from '../../contract';
 import type { Entry } from '../../core/logbook';
 import { Counter, entryOf } from '../../testing/counter';
 import { idOf } from '../../testing/fixtures';
+import type * as Queue from './waiting';
 
 /** A page: the queue's module loaded afresh, over the same browser database and a real server. */
-type Page = typeof import('./waiting') & { readonly recorded: string[] };
+type Page = typeof Queue & { readonly recorded: string[] };
 
 let counter: Counter;
 let job: string;

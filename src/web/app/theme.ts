@@ -64,6 +64,8 @@ export const theme = createTheme({
         },
       },
     },
+    // Keys work again the moment a dialog is gone.
+    MuiDialog: { defaultProps: { transitionDuration: 0 } },
     MuiButtonBase: { defaultProps: { disableRipple: true } },
     MuiButton: {
       defaultProps: { disableElevation: true },
@@ -92,6 +94,7 @@ export const theme = createTheme({
     },
     MuiFormControlLabel: { styleOverrides: { root: { minHeight: 44, marginRight: 20 } } },
     MuiRadio: { defaultProps: { color: 'primary' } },
+    MuiFormHelperText: { styleOverrides: { root: { fontSize: '0.9rem', lineHeight: 1.35 } } },
     MuiTextField: { defaultProps: { size: 'small' } },
     MuiOutlinedInput: {
       styleOverrides: {

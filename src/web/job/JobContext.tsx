@@ -109,7 +109,8 @@ export function JobProvider({ resource, shop, book, lots, spentInBin, children }
     [technician, jobId, shop, bench.name],
   );
   const setDraft = useCallback(
-    (name: string, text: string) => setDrafts((before) => ({ ...before, [name]: text })),
+    (name: string, text: string) =>
+      setDrafts((before) => (before[name] === text ? before : { ...before, [name]: text })),
     [],
   );
 

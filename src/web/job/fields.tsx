@@ -84,7 +84,11 @@ export function MeasureField({
 }: MeasureProps) {
   const { field, fieldState } = useController({ name });
   const { unit, example } = quantities[quantity];
-  const [text, setText] = useState(typeof field.value === 'number' ? String(field.value) : '');
+  const written = (value: unknown): string =>
+    typeof value === 'number' && !Number.isNaN(value) ? String(value) : '';
+  const [typed, setTyped] = useState({ text: written(field.value), value: field.value as unknown });
+  // What was typed stands as long as it is what the form holds; a value set from elsewhere is shown instead.
+  const text = Object.is(typed.value, field.value) ? typed.text : written(field.value);
   const reading = text.trim() === '' ? null : readQuantity(text, quantity);
   const showsError = fieldState.error !== undefined || reading?.verdict === 'not read';
   const message =
@@ -97,11 +101,11 @@ export function MeasureField({
       label={label}
       value={text}
       onChange={(event) => {
-        setText(event.target.value);
         const read = event.target.value.trim() === '' ? null : readQuantity(event.target.value, quantity);
-        field.onChange(
-          read === null ? (optional ? null : undefined) : read.verdict === 'read' ? read.value : Number.NaN,
-        );
+        const blank = optional ? null : undefined;
+        const value = read === null ? blank : read.verdict === 'read' ? read.value : Number.NaN;
+        setTyped({ text: event.target.value, value });
+        field.onChange(value);
       }}
       onBlur={field.onBlur}
       inputRef={field.ref}

@@ -62,7 +62,7 @@ export const arriveFacts: FactKinds<ArrivePayloads> = {
     fold: (facts, entry) => void (facts.promise = entry),
   },
   'arrive.consent': {
-    words: ({ given }) => (given ? 'consent given' : 'consent refused'),
+    words: ({ given }) => (given ? 'consent given' : 'consent not given'),
     afterSigning: 'reopens',
     fold: (facts, entry) => void (facts.consent = entry),
   },

@@ -15,7 +15,7 @@ function knownBack(kind: string | undefined): BackKind | null {
 }
 
 /** The back chosen in the form, told to the lamp, with the opener that goes with it. */
-function BackKindField() {
+function BackKindField({ spotClock }: { readonly spotClock: number | null }) {
   const { setDraft } = useJob();
   const { field, fieldState } = useController({ name: 'kind' });
   const form = useFormContext();
@@ -29,6 +29,7 @@ function BackKindField() {
       onChange={(kind) => {
         field.onChange(kind);
         form.setValue('openedWith', backs[kind as BackKind].opener);
+        form.setValue('spotClock', KNIFE_KINDS.includes(kind as BackKind) ? spotClock : null);
         setDraft('back', kind);
       }}
     />
@@ -104,7 +105,7 @@ function Mat() {
           lipClock: caseType?.lipClock ?? null,
         }}
       >
-        <BackKindField />
+        <BackKindField spotClock={spot.clock} />
         <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
           <TextLine name="openedWith" label="Opened with" />
           <ClockField name="spotClock" label="Spot of the tool" />

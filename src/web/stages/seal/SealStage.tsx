@@ -1,5 +1,5 @@
 import { Stack } from '@mui/material';
-import { useController } from 'react-hook-form';
+import { useController, useFormContext } from 'react-hook-form';
 import { backs } from '../../../core/backs';
 import { GASKET_FINDINGS, type GasketFinding, renewOrReuse } from '../../../core/gaskets';
 import { openParts } from '../../../core/logbook';
@@ -19,6 +19,22 @@ function GasketFields() {
   useEffect(() => {
     setDraft('gasket', JSON.stringify({ findings, ageYears, meetsWater: field.value as boolean | null }));
   }, [findings, ageYears, field.value, setDraft]);
+  const advice = useAdvice();
+  const form = useFormContext();
+  const [advisedState, advisedReason] = [
+    advice.verdict === 'renew' ? 'renewed' : 'reused',
+    advice.reasons[0] ?? '',
+  ];
+  useEffect(() => {
+    // What was done and why follow the advice until a hand says otherwise.
+    for (const [name, advised] of [
+      ['state', advisedState],
+      ['reason', advisedReason],
+    ] as const) {
+      if (!form.getFieldState(name).isDirty && form.getValues(name) !== advised)
+        form.resetField(name, { defaultValue: advised });
+    }
+  }, [advisedState, advisedReason, form]);
   return (
     <>
       <Several name="findings" label="Found on the ring" options={optionsOf(GASKET_FINDINGS)} />
