@@ -19,7 +19,6 @@ import { mutate } from 'swr';
 import { v7 } from 'uuid';
 import { newLot, type NewLot } from '../../contract';
 import { readCellMarking } from '../../core/cells';
-import { figure } from '../../core/judgement';
 import { type CellLot, isPastDate } from '../../core/stock';
 import { localDay } from '../../core/time';
 import { useBench } from '../api/bench';
@@ -33,7 +32,7 @@ import { StageLayout } from '../job/StageLayout';
 
 function stateWords(lot: CellLot, today: string): string {
   if (lot.toBeCounted) return '▲ to be counted';
-  if (isPastDate(lot, today)) return '■ past its date';
+  if (isPastDate(lot, today)) return '■ past date';
   return lot.balance === 0 ? '○ none left' : '● in date';
 }
 
@@ -68,7 +67,7 @@ function Lots({ lots, shop }: { readonly lots: readonly CellLot[]; readonly shop
                   <TableCell>{lot.lotCode}</TableCell>
                   <TableCell>{lot.supplier}</TableCell>
                   <TableCell>{lot.bestBefore ?? 'not printed'}</TableCell>
-                  <TableCell>{figure(lot.priceMinor / 100)}</TableCell>
+                  <TableCell>{(lot.priceMinor / 100).toFixed(2)}</TableCell>
                   <TableCell>{stateWords(lot, today)}</TableCell>
                 </TableRow>
               ))}
