@@ -59,7 +59,7 @@ test.describe('keys', () => {
     await page.keyboard.press('3');
     await expect(page).toHaveURL(/\/identify$/);
     await page.keyboard.press('/');
-    await page.getByLabel(/^Ticket, owner/).fill('thistle');
+    await page.getByLabel(/^Ticket, owner/).fill('thistlwick');
     await expect(page.getByRole('button', { name: /T0007-5.*Ragna Thistlewick/ })).toBeVisible();
     await page.getByLabel(/^Ticket, owner/).fill('sr 927 w');
     await expect(page.getByRole('dialog')).toContainText('As a cell: SR927W');

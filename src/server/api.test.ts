@@ -126,7 +126,19 @@ describe('taking a watch in', () => {
 
   it('finds job and owner again by name, phone, serial and ticket', async () => {
     const id = await counter.takeIn('a');
-    for (const q of ['pellwick', '05550199', '4471902', 'T0001', 'c2140']) {
+    for (const q of [
+      'pellwick',
+      '05550199',
+      '4471902',
+      'T0001',
+      'c2140',
+      'pelwick',
+      'palwick anders',
+      'PELLWIKC',
+      '0555 0199',
+      'orelin',
+      'an',
+    ]) {
       const { body } = await counter.get<FindResult>(`/api/find?q=${q}`);
       expect([q, body.jobs.map((job) => job.id)]).toEqual([q, [id]]);
     }
@@ -134,6 +146,52 @@ describe('taking a watch in', () => {
     expect((await counter.get<{ jobId: string }>('/api/tickets/T0001-8')).body.jobId).toBe(id);
     expect((await counter.get('/api/tickets/T0001-7')).status).toBe(404);
   });
+});
+
+describe('finding', () => {
+  it('follows the entries: what is recorded is found, what is corrected away is not', async () => {
+    const job = await counter.takeIn('a');
+    const found = async (q: string): Promise<string[]> =>
+      (await counter.get<FindResult>(`/api/find?q=${encodeURIComponent(q)}`)).body.jobs.map(({ id }) => id);
+    expect(await found('QB 22-4')).toEqual([]);
+    await counter.record(job, 'm', 'identify.movement', {
+      calibreId: 'quillbeck-22-4',
+      code: 'QB 22-4',
+      by: 'hand',
+      note: '',
+    });
+    expect(await found('qb 22-4')).toEqual([job]);
+    await counter.record(
+      job,
+      'n',
+      'identify.movement',
+      { calibreId: 'orrelin-41-2', code: 'OR 41.2', by: 'hand', note: '' },
+      { supersedes: [idOf('entry m')] },
+    );
+    expect(await found('QB 22-4')).toEqual([]);
+  });
+
+  it('finds an owner again in spite of a slip, and nobody for a stranger', async () => {
+    await counter.takeIn('a');
+    await counter.takeIn('b', {
+      customer: { id: idOf('customer b'), name: 'Čestmír Ørvale', phone: '', email: '' },
+    });
+    const owners = async (q: string): Promise<string[]> =>
+      (await counter.get<FindResult>(`/api/find?q=${encodeURIComponent(q)}`)).body.customers.map(
+        ({ name }) => name,
+      );
+    expect(await owners('pelwick')).toEqual(['Anders Pellwick']);
+    expect(await owners('cestmir')).toEqual(['Čestmír Ørvale']);
+    expect(await owners('Thistle')).toEqual([]);
+  });
+
+  it.each(['"', "' OR 1=1 --", 'NEAR(a b)', '*', 'text:pell', '((', '😀😀😀'])(
+    'takes “%s” for text, not for a query language',
+    async (q) => {
+      await counter.takeIn('a');
+      expect((await counter.get<FindResult>(`/api/find?q=${encodeURIComponent(q)}`)).status).toBe(200);
+    },
+  );
 });
 
 describe('recording', () => {

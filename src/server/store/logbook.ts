@@ -9,6 +9,7 @@ import {
   raisePayload,
 } from '../../contract';
 import { waitsFor } from '../../core/dayplan';
+import { findable, rankFound } from '../../core/find';
 import {
   type Entry,
   type EntryKind,
@@ -20,6 +21,7 @@ import {
 import { makeTicket } from '../../core/tickets';
 import type { Clock } from './clock';
 import type { Db } from './database';
+import { jobFinder } from './finder';
 import type { stockStore } from './stock';
 
 interface EntryRow {
@@ -40,6 +42,7 @@ interface EntryRow {
 
 interface JobRow {
   id: string;
+  number: number;
   ticket: string;
   visitId: string;
   watchId: string;
@@ -85,6 +88,8 @@ function sameBody(a: Entry, b: Entry): boolean {
   return JSON.stringify(told(a)) === JSON.stringify(told(b));
 }
 
+const MOST_CUSTOMERS = 8;
+
 class Refusal extends Error {
   constructor(readonly notKept: NotKept) {
     super(notKept.outcome);
@@ -107,7 +112,8 @@ export function logbookStore(
      VALUES (@id, @jobId, @kind, @payloadVersion, @payload, @occurredAt, @recordedAt, @technicianId, @bench, @well, @supersedes, @withdraws)`,
   );
   const technicianKnown = db.prepare<[string], number>('SELECT 1 FROM technician WHERE id = ?').pluck();
-  const jobColumns = 'job.id, ticket, visit_id AS visitId, watch_id AS watchId, job.created_at AS createdAt';
+  const jobColumns =
+    'job.id, number, ticket, visit_id AS visitId, watch_id AS watchId, job.created_at AS createdAt';
   const jobById = db.prepare<[string], JobRow>(`SELECT ${jobColumns} FROM job WHERE id = ?`);
   const jobByTicket = db.prepare<[string], JobRow>(`SELECT ${jobColumns} FROM job WHERE ticket = ?`);
   const lastNumber = db.prepare<[], number>('SELECT coalesce(max(number), 0) FROM job').pluck();
@@ -144,11 +150,8 @@ export function logbookStore(
   const rack = db
     .prepare<[], string>('SELECT summary FROM job_summary WHERE on_rack = 1 ORDER BY promised_at')
     .pluck();
-  const summariesLike = db
-    .prepare<[string], string>(
-      `SELECT summary FROM job_summary WHERE search LIKE ? ESCAPE '\\' ORDER BY on_rack DESC, rowid DESC LIMIT 20`,
-    )
-    .pluck();
+  const finder = jobFinder(db);
+  const searchOf = db.prepare<[string], string>('SELECT search FROM job_summary WHERE job_id = ?').pluck();
 
   const readEntries = (jobId: string): Entry[] => entriesOf.all(jobId).map(toEntry);
 
@@ -184,13 +187,9 @@ export function logbookStore(
       ...[...facts.cellsFitted.values()].map((fitted) => fitted.payload.cellCode),
     ];
     const onRack = !(facts.collected && state.signature.state === 'signed');
-    writeSummary.run(
-      job.id,
-      onRack ? 1 : 0,
-      summary.promisedAt,
-      search.filter(Boolean).join(' '),
-      JSON.stringify(summary),
-    );
+    const text = search.filter(Boolean).join(' ');
+    if (searchOf.get(job.id) !== text) finder.remember(job.number, findable(text));
+    writeSummary.run(job.id, onRack ? 1 : 0, summary.promisedAt, text, JSON.stringify(summary));
   };
 
   /** Inside a transaction: judges one entry against the job as it stands and writes it with all that follows. */
@@ -255,6 +254,7 @@ export function logbookStore(
     const number = (lastNumber.get() ?? 0) + 1;
     const job: JobRow = {
       id: given.id,
+      number,
       ticket: makeTicket(number),
       visitId: given.visitId,
       watchId: given.watchId,
@@ -296,17 +296,28 @@ export function logbookStore(
     job(jobId: string): JobResource | null {
       const job = jobById.get(jobId);
       if (!job) return null;
-      const { createdAt: _, ...told } = job;
+      const { createdAt: _, number: __, ...told } = job;
       return { job: told, customer: customerOfJob.get(jobId) ?? null, entries: readEntries(jobId) };
     },
     jobIdOfTicket: (ticket: string): string | null => jobByTicket.get(ticket)?.id ?? null,
     rack: (): JobSummary[] => rack.all().map((row) => JSON.parse(row) as JobSummary),
     customer: (id: string): Customer | undefined => customerById.get(id),
+    /** Owners by name, phone or e-mail as typed, then those whose name is nearly so, through their jobs. */
     customersLike(query: string): Customer[] {
       const like = contains(query);
-      return customersLike.all(like, contains(query.replaceAll(' ', '')), like);
+      const asTyped = customersLike.all(like, contains(query.replaceAll(' ', '')), like);
+      const known = new Set(asTyped.map((each) => each.id));
+      const near = finder.find(query).flatMap((job) => customerOfJob.get(job.id) ?? []);
+      const fresh = [
+        ...new Map(near.filter((each) => !known.has(each.id)).map((each) => [each.id, each])).values(),
+      ];
+      const alike = rankFound(
+        query,
+        fresh.map((each) => ({ ...each, text: each.name })),
+        MOST_CUSTOMERS,
+      );
+      return [...asTyped, ...alike.map(({ text: _, ...each }) => each)].slice(0, MOST_CUSTOMERS);
     },
-    jobsLike: (query: string): JobSummary[] =>
-      summariesLike.all(contains(query)).map((row) => JSON.parse(row) as JobSummary),
+    jobsLike: finder.find,
   };
 }
