@@ -69,7 +69,13 @@ function make(count: number): Made {
       ];
       const text = [ticket, name, phone, maker, `C${digits(4)}-${digits(1)}`, serial].join(' ');
       texts.push(text);
-      db.prepare('INSERT INTO customer VALUES (?, ?, ?, ?, ?)').run(id, name, phone, '', '2026-01-01');
+      db.prepare('INSERT INTO customer (id, name, phone, email, created_at) VALUES (?, ?, ?, ?, ?)').run(
+        id,
+        name,
+        phone,
+        '',
+        '2026-01-01',
+      );
       db.prepare('INSERT INTO visit VALUES (?, ?, ?)').run(id, id, '2026-01-01');
       db.prepare('INSERT INTO watch VALUES (?, ?)').run(id, '2026-01-01');
       db.prepare('INSERT INTO job VALUES (?, ?, ?, ?, ?, ?)').run(id, number, ticket, id, id, '2026-01-01');

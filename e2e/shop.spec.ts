@@ -123,3 +123,30 @@ test('a test recorded changes what may be said about water, and no more than tha
   await openJob(page, 'worn-engraving', 'test');
   await expect(page.getByText('a test now would prove nothing')).toBeVisible();
 });
+
+test('an owner is found in spite of a slip, shown with their jobs, and erased without the record', async ({
+  bench: page,
+}) => {
+  await page.keyboard.press('/');
+  await page.getByLabel(/^Ticket, owner/).fill('oystrnad');
+  await page.getByRole('button', { name: /Maren Oystrand Owner, 0555 0142/ }).click();
+  await expect(page.getByRole('heading', { name: 'Maren Oystrand' })).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Jobs' })).toContainText('T0013-3 Orrelin C2140-3');
+  await expectAccessible(page, 'owner');
+  await page.getByRole('button', { name: 'Erase this person' }).click();
+  await page
+    .getByRole('dialog', { name: 'Erase this person?' })
+    .getByRole('button', { name: 'Leave it' })
+    .click();
+  await page.getByRole('button', { name: 'Erase this person' }).click();
+  await page
+    .getByRole('dialog', { name: 'Erase this person?' })
+    .getByRole('button', { name: 'Erase', exact: true })
+    .click();
+  await expect(page.getByRole('heading', { name: 'An owner who was erased' })).toBeVisible();
+  await page.getByRole('region', { name: 'Jobs' }).getByRole('link', { name: 'T0013-3' }).click();
+  await expect(page.getByText('owner erased')).toBeVisible();
+  await page.keyboard.press('/');
+  await page.getByLabel(/^Ticket, owner/).fill('oystrand');
+  await expect(page.getByText('Nothing here answers to “oystrand”.')).toBeVisible();
+});

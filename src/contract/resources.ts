@@ -103,6 +103,16 @@ export interface StockResource {
   readonly spentInBin: number;
 }
 
+/** One owner, with every job of theirs, the newest first. */
+export interface CustomerResource {
+  readonly customer: Customer;
+  /** When the person was erased; then name, phone and e-mail are empty. */
+  readonly erasedAt: string | null;
+  readonly jobs: readonly JobSummary[];
+}
+
+export const eraseCustomer = z.strictObject({ technicianId: id });
+
 export interface FindResult {
   readonly jobs: readonly JobSummary[];
   readonly customers: readonly Customer[];

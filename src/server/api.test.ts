@@ -1,4 +1,13 @@
-import type { FindResult, JobResource, JobSummary, Problem, StockResource } from '../contract';
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import type {
+  CustomerResource,
+  FindResult,
+  JobResource,
+  JobSummary,
+  Problem,
+  StockResource,
+} from '../contract';
 import { handback } from '../core/handback';
 import { foldJob, type Entry } from '../core/logbook';
 import { Counter, delivery, entryOf, newJob, technicianId } from '../testing/counter';
@@ -459,6 +468,83 @@ describe('bad input', () => {
     const name = `O'Quill"; DROP TABLE entry; --`;
     await counter.takeIn('a', { customer: { id: idOf('customer a'), name, phone: '', email: '' } });
     expect((await counter.get<JobSummary[]>('/api/rack')).body[0]?.customerName).toBe(name);
+  });
+});
+
+describe('an owner', () => {
+  const owner = (name: string) => `/api/customers/${idOf(`customer ${name}`)}`;
+  const erase = (name: string, by = technicianId) =>
+    counter.post<CustomerResource & Problem>(`${owner(name)}/erase`, { technicianId: by });
+
+  it('is shown with every job, the newest first, and a new number reaches all envelopes', async () => {
+    const first = await counter.takeIn('a');
+    const second = await counter.takeIn('b', {
+      customer: { id: idOf('customer a'), name: 'Anders Pellwick-Thorne', phone: '0555 0200', email: '' },
+    });
+    const { body } = await counter.get<CustomerResource>(owner('a'));
+    expect(body).toMatchObject({
+      customer: { name: 'Anders Pellwick-Thorne', phone: '0555 0200' },
+      erasedAt: null,
+    });
+    expect(body.jobs.map((job) => job.id)).toEqual([second, first]);
+    expect((await counter.get<JobSummary[]>('/api/rack')).body.map((job) => job.customerName)).toEqual(
+      Array(2).fill('Anders Pellwick-Thorne'),
+    );
+    expect((await counter.get<FindResult>('/api/find?q=05550200')).body.jobs).toHaveLength(2);
+  });
+
+  it('is erased from rack, search, papers and file, while the technical record stays whole', async () => {
+    const job = await counter.takeIn('a');
+    const before = (await counter.get<JobResource>(`/api/jobs/${job}`)).body.entries;
+    expect(await erase('a')).toMatchObject({
+      status: 200,
+      body: { erasedAt: expect.any(String) as string, customer: { name: '', phone: '', email: '' } },
+    });
+    expect((await erase('a')).status).toBe(200);
+    const after = (await counter.get<JobResource>(`/api/jobs/${job}`)).body;
+    expect(after.entries).toEqual(before);
+    expect(after.customer).toBeNull();
+    expect((await counter.get<JobSummary[]>('/api/rack')).body).toMatchObject([
+      { ticket: 'T0001-8', customerName: '', watch: 'Orrelin C2140-3' },
+    ]);
+    for (const q of ['pellwick', 'anders', '05550199']) {
+      expect((await counter.get<FindResult>(`/api/find?q=${q}`)).body).toEqual({ jobs: [], customers: [] });
+    }
+    expect((await counter.get<FindResult>('/api/find?q=4471902')).body.jobs).toHaveLength(1);
+    for (const paper of ['label.pdf', 'record.pdf'])
+      expect((await counter.get(`/api/jobs/${job}/${paper}`)).status).toBe(200);
+    expect(JSON.stringify((await counter.get(`/api/jobs/${job}/job.json`)).body)).not.toContain('Pellwick');
+  });
+
+  it('leaves no trace of the person in the database file', async () => {
+    await counter.takeIn('a', {
+      customer: {
+        id: idOf('customer a'),
+        name: 'Xanthippe Vyrkoldin',
+        phone: '0999 123',
+        email: 'xv@pier.example',
+      },
+    });
+    const onDisk = (): string =>
+      readdirSync(counter.dataDir)
+        .map((file) => readFileSync(join(counter.dataDir, file)).toString('latin1'))
+        .join('')
+        .toLowerCase();
+    expect(onDisk()).toContain('vyrkoldin');
+    await erase('a');
+    await counter.close({ keep: true });
+    expect(onDisk()).not.toMatch(/vyrkoldin|xanthippe|xv@pier|0999 ?123|yrkol/);
+    counter = await Counter.open({ dataDir: counter.dataDir });
+  });
+
+  it('who was erased is not filled in again, and only someone of the shop erases', async () => {
+    await counter.takeIn('a');
+    expect((await erase('a', idOf('stranger'))).status).toBe(422);
+    expect((await erase('nobody')).status).toBe(404);
+    await erase('a');
+    const again = await counter.post<Problem>('/api/jobs', newJob('b', { customer: newJob('a').customer }));
+    expect(again).toMatchObject({ status: 422, body: { detail: 'This owner was erased.' } });
+    expect((await counter.get<CustomerResource>(owner('a'))).body.customer.name).toBe('');
   });
 });
 

@@ -1,6 +1,7 @@
 import { Router } from 'express';
 import { z } from 'zod';
 import {
+  eraseCustomer,
   type FindResult,
   type LiveNews,
   newLot,
@@ -8,7 +9,7 @@ import {
   type ShopResource,
   type StockResource,
 } from '../../contract';
-import { conflict, notKept, parsed } from '../problem';
+import { conflict, notFound, notKept, parsed } from '../problem';
 import type { Store } from '../store';
 
 const query = z.object({
@@ -77,6 +78,21 @@ export function shopRoutes(store: Store): Router {
     }
     store.tell({ jobId: null, what: 'stock' });
     response.status(201).json({ id: delivery.id });
+  });
+
+  router.get('/customers/:id', (request, response) => {
+    const customer = store.logbook.customer(request.params.id);
+    if (!customer) throw notFound('such owner');
+    response.json(customer);
+  });
+
+  router.post('/customers/:id/erase', (request, response) => {
+    const { technicianId } = parsed(eraseCustomer, request.body);
+    const outcome = store.logbook.erase(request.params.id, technicianId);
+    if (outcome === 'no such customer') throw notFound('such owner');
+    if (outcome === 'no such technician') throw notKept({ outcome });
+    store.tell({ jobId: null, what: 'job' });
+    response.json(store.logbook.customer(request.params.id));
   });
 
   router.get('/find', (request, response) => {

@@ -31,7 +31,7 @@ describe('migrations', () => {
     migrate(db, all.slice(0, 1));
     db.exec(`
       INSERT INTO technician VALUES ('t', 'Tess', 'T', '2026-01-01');
-      INSERT INTO customer VALUES ('c', 'Anders', '', '', '2026-01-01');
+      INSERT INTO customer (id, name, phone, email, created_at) VALUES ('c', 'Anders', '', '', '2026-01-01');
       INSERT INTO watch VALUES ('w', '2026-01-01');
       INSERT INTO visit VALUES ('v', 'c', '2026-01-01');
       INSERT INTO job VALUES ('j', 1, 'T0001-8', 'v', 'w', '2026-01-01');
@@ -74,7 +74,7 @@ describe('the database itself', () => {
     const db = openDatabase(folder);
     db.exec(`
       INSERT INTO technician VALUES ('t', 'Tess', 'T', '2026-01-01');
-      INSERT INTO customer VALUES ('c', 'Anders', '', '', '2026-01-01');
+      INSERT INTO customer (id, name, phone, email, created_at) VALUES ('c', 'Anders', '', '', '2026-01-01');
       INSERT INTO watch VALUES ('w', '2026-01-01');
       INSERT INTO visit VALUES ('v', 'c', '2026-01-01');
       INSERT INTO job VALUES ('j', 1, 'T0001-8', 'v', 'w', '2026-01-01');

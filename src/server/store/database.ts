@@ -51,6 +51,8 @@ export function openConnection(file: string): Db {
   db.pragma('journal_mode = WAL');
   db.pragma('synchronous = FULL');
   db.pragma('foreign_keys = ON');
+  // What is erased is overwritten, not only unlinked.
+  db.pragma('secure_delete = ON');
   return db;
 }
 

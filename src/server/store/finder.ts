@@ -48,7 +48,11 @@ export function jobFinder(db: Db) {
     );
   };
 
+  const tidy = db.prepare("INSERT INTO job_find (job_find) VALUES ('optimize')");
+
   return {
+    /** Drops for good the letters of texts that were replaced: they linger in the index otherwise. */
+    tidy: (): void => void tidy.run(),
     remember: (number: number, text: string): void => void remember.run(number, text),
     find(query: string): JobSummary[] {
       const words = findWords(query);

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import {
   type Customer,
+  type CustomerResource,
   type JobResource,
   type JobSummary,
   kindDefinition,
@@ -90,6 +91,8 @@ function sameBody(a: Entry, b: Entry): boolean {
 
 const MOST_CUSTOMERS = 8;
 
+export type Erased = 'erased' | 'erased before' | 'no such customer' | 'no such technician';
+
 class Refusal extends Error {
   constructor(readonly notKept: NotKept) {
     super(notKept.outcome);
@@ -103,6 +106,8 @@ export function logbookStore(
   stock: ReturnType<typeof stockStore>,
   contextNow: () => JobContext,
 ) {
+  const jobColumns =
+    'job.id, number, ticket, visit_id AS visitId, watch_id AS watchId, job.created_at AS createdAt';
   const entriesOf = db.prepare<[string], EntryRow>(
     `SELECT ${ENTRY_COLUMNS} FROM entry WHERE job_id = ? ORDER BY sequence`,
   );
@@ -112,8 +117,6 @@ export function logbookStore(
      VALUES (@id, @jobId, @kind, @payloadVersion, @payload, @occurredAt, @recordedAt, @technicianId, @bench, @well, @supersedes, @withdraws)`,
   );
   const technicianKnown = db.prepare<[string], number>('SELECT 1 FROM technician WHERE id = ?').pluck();
-  const jobColumns =
-    'job.id, number, ticket, visit_id AS visitId, watch_id AS watchId, job.created_at AS createdAt';
   const jobById = db.prepare<[string], JobRow>(`SELECT ${jobColumns} FROM job WHERE id = ?`);
   const jobByTicket = db.prepare<[string], JobRow>(`SELECT ${jobColumns} FROM job WHERE ticket = ?`);
   const lastNumber = db.prepare<[], number>('SELECT coalesce(max(number), 0) FROM job').pluck();
@@ -127,20 +130,28 @@ export function logbookStore(
   const insertWatch = db.prepare<[string, string]>(
     'INSERT INTO watch (id, created_at) VALUES (?, ?) ON CONFLICT (id) DO NOTHING',
   );
-  const customerById = db.prepare<[string], Customer>(
-    'SELECT id, name, phone, email FROM customer WHERE id = ?',
+  const customerById = db.prepare<[string], Customer & { erasedAt: string | null }>(
+    'SELECT id, name, phone, email, erased_at AS erasedAt FROM customer WHERE id = ?',
   );
+  const eraseCustomer = db.prepare<[string, string, string]>(
+    `UPDATE customer SET name = '', phone = '', email = '', erased_at = ?, erased_by = ? WHERE id = ?`,
+  );
+  const jobsOfCustomer = db.prepare<[string], JobRow>(
+    `SELECT ${jobColumns} FROM job JOIN visit ON visit.id = job.visit_id WHERE visit.customer_id = ? ORDER BY number DESC`,
+  );
+  const summaryOf = db.prepare<[string], string>('SELECT summary FROM job_summary WHERE job_id = ?').pluck();
   const writeCustomer = db.prepare<[string, string, string, string, string]>(
     `INSERT INTO customer (id, name, phone, email, created_at) VALUES (?, ?, ?, ?, ?)
      ON CONFLICT (id) DO UPDATE SET name = excluded.name, phone = excluded.phone, email = excluded.email`,
   );
   const customersLike = db.prepare<[string, string, string], Customer>(
     `SELECT id, name, phone, email FROM customer
-     WHERE name LIKE ? ESCAPE '\\' OR replace(phone, ' ', '') LIKE ? ESCAPE '\\' OR email LIKE ? ESCAPE '\\' ORDER BY name LIMIT 8`,
+     WHERE erased_at IS NULL AND (name LIKE ? ESCAPE '\\' OR replace(phone, ' ', '') LIKE ? ESCAPE '\\' OR email LIKE ? ESCAPE '\\')
+     ORDER BY name LIMIT 8`,
   );
   const customerOfJob = db.prepare<[string], Customer>(
     `SELECT customer.id, name, phone, email FROM job JOIN visit ON visit.id = job.visit_id
-     JOIN customer ON customer.id = visit.customer_id WHERE job.id = ?`,
+     JOIN customer ON customer.id = visit.customer_id WHERE job.id = ? AND erased_at IS NULL`,
   );
   const writeSummary = db.prepare<[string, number, string | null, string, string]>(
     `INSERT INTO job_summary (job_id, on_rack, promised_at, search, summary) VALUES (?, ?, ?, ?, ?)
@@ -192,6 +203,23 @@ export function logbookStore(
     writeSummary.run(job.id, onRack ? 1 : 0, summary.promisedAt, text, JSON.stringify(summary));
   };
 
+  const summariseJobsOf = (customerId: string): void => {
+    for (const job of jobsOfCustomer.all(customerId)) {
+      summarise(job, foldJob(readEntries(job.id), contextNow()), customerOfJob.get(job.id));
+    }
+  };
+
+  const erase = db.transaction((customerId: string, technicianId: string): Erased => {
+    const onFile = customerById.get(customerId);
+    if (!onFile) return 'no such customer';
+    if (technicianKnown.get(technicianId) === undefined) return 'no such technician';
+    if (onFile.erasedAt) return 'erased before';
+    eraseCustomer.run(clock.nowUtc(), technicianId, customerId);
+    summariseJobsOf(customerId);
+    finder.tidy();
+    return 'erased';
+  });
+
   /** Inside a transaction: judges one entry against the job as it stands and writes it with all that follows. */
   const writeEntry = (job: JobRow, given: NewEntry, before: Entry[]): Appended => {
     const known = entryById.get(given.id);
@@ -241,7 +269,18 @@ export function logbookStore(
     if (known) return { outcome: 'same again', job: known };
     const now = clock.nowUtc();
     const { customer } = given;
+    const onFile = customerById.get(customer.id);
+    if (onFile?.erasedAt) {
+      throw new Refusal({
+        outcome: 'refused',
+        reasons: ['This owner was erased.'],
+        whatToDo: 'Take the owner in as a new one.',
+      });
+    }
     writeCustomer.run(customer.id, customer.name, customer.phone, customer.email, now);
+    // A new name or number belongs on the envelopes of the owner's other jobs too.
+    if (onFile && (onFile.name !== customer.name || onFile.phone !== customer.phone))
+      summariseJobsOf(customer.id);
     insertVisit.run(given.visitId, customer.id, now);
     if (visitCustomer.get(given.visitId) !== customer.id) {
       throw new Refusal({
@@ -301,7 +340,18 @@ export function logbookStore(
     },
     jobIdOfTicket: (ticket: string): string | null => jobByTicket.get(ticket)?.id ?? null,
     rack: (): JobSummary[] => rack.all().map((row) => JSON.parse(row) as JobSummary),
-    customer: (id: string): Customer | undefined => customerById.get(id),
+    customer(id: string): CustomerResource | null {
+      const onFile = customerById.get(id);
+      if (!onFile) return null;
+      const { erasedAt, ...customer } = onFile;
+      const jobs = jobsOfCustomer.all(id).flatMap((job) => {
+        const summary = summaryOf.get(job.id);
+        return summary === undefined ? [] : [JSON.parse(summary) as JobSummary];
+      });
+      return { customer, erasedAt, jobs };
+    },
+    /** Empties a person, and takes them off every envelope and out of the search, in one transaction. The entries stay. */
+    erase: (customerId: string, technicianId: string): Erased => erase.immediate(customerId, technicianId),
     /** Owners by name, phone or e-mail as typed, then those whose name is nearly so, through their jobs. */
     customersLike(query: string): Customer[] {
       const like = contains(query);

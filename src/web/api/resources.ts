@@ -2,6 +2,7 @@ import { useMemo } from 'react';
 import useSWR, { mutate } from 'swr';
 import type {
   CatalogueResource,
+  CustomerResource,
   JobResource,
   JobSummary,
   LiveNews,
@@ -73,6 +74,12 @@ export function useRack() {
 
 export function useStock() {
   return useSWR<StockResource>('/api/stock', (path: string) => getKept<StockResource>(path));
+}
+
+export function useCustomer(customerId: string) {
+  return useSWR<CustomerResource>(`/api/customers/${customerId}`, (path: string) =>
+    getKept<CustomerResource>(path),
+  );
 }
 
 const jobKey = (jobId: string): string => `/api/jobs/${jobId}`;

@@ -18,6 +18,7 @@ const loadNewJob = () => import('../views/NewJob');
 const JobView = lazy(loadJobView);
 const NewJob = lazy(loadNewJob);
 const Stock = lazy(() => import('../views/Stock'));
+const CustomerView = lazy(() => import('../views/CustomerView'));
 const BookView = lazy(() => import('../views/BookView'));
 
 const router = createBrowserRouter([
@@ -36,6 +37,7 @@ const router = createBrowserRouter([
       { path: 'jobs/:jobId', element: <JobView /> },
       { path: 'jobs/:jobId/:stage', element: <JobView /> },
       { path: 'stock', element: <Stock /> },
+      { path: 'customers/:customerId', element: <CustomerView /> },
       { path: 'book', element: <BookView /> },
       { path: 'book/:calibreId', element: <BookView /> },
       { path: '*', element: <NoSuchPage what="page" /> },

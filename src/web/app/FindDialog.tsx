@@ -44,6 +44,7 @@ export function FindDialog({ start, onClose }: { readonly start: string; readonl
     void navigate(path);
   };
   const jobs = query === '' ? [] : (data?.jobs ?? []);
+  const owners = query === '' ? [] : (data?.customers ?? []);
   const first = jobs[0] ? `/jobs/${jobs[0].id}` : calibres[0] ? `/book/${calibres[0].id}` : null;
   return (
     <Dialog
@@ -91,6 +92,11 @@ export function FindDialog({ start, onClose }: { readonly start: string; readonl
               />
             </ListItemButton>
           ))}
+          {owners.map((owner) => (
+            <ListItemButton key={owner.id} onClick={() => go(`/customers/${owner.id}`)}>
+              <ListItemText primary={owner.name} secondary={`Owner, ${owner.phone || 'no phone'}`} />
+            </ListItemButton>
+          ))}
           {calibres.map((calibre) => (
             <ListItemButton key={calibre.id} onClick={() => go(`/book/${calibre.id}`)}>
               <ListItemText
@@ -101,8 +107,8 @@ export function FindDialog({ start, onClose }: { readonly start: string; readonl
           ))}
         </List>
         {error instanceof ServerAway && <Typography>Jobs cannot be searched: the server is away.</Typography>}
-        {query !== '' && data && jobs.length === 0 && calibres.length === 0 && (
-          <Typography>No job or calibre answers to “{query}”.</Typography>
+        {query !== '' && data && jobs.length + owners.length + calibres.length === 0 && (
+          <Typography>Nothing here answers to “{query}”.</Typography>
         )}
       </DialogContent>
     </Dialog>

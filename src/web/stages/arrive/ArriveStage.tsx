@@ -1,4 +1,5 @@
 import { Box, Button, Paper, Stack, Typography } from '@mui/material';
+import { Link } from 'react-router';
 import { isForLicensed } from '../../../core/gaskets';
 import { RISKS } from '../../../core/logbook';
 import { REQUIREMENTS, SERVICES, STAGE_WORDS, STAGES } from '../../../core/policy';
@@ -23,7 +24,14 @@ function Mat() {
               {resource.job.ticket}
             </Typography>
             <Typography>
-              {resource.customer?.name}, {resource.customer?.phone || 'no phone'}
+              {resource.customer ? (
+                <>
+                  <Link to={`/customers/${resource.customer.id}`}>{resource.customer.name}</Link>,{' '}
+                  {resource.customer.phone || 'no phone'}
+                </>
+              ) : (
+                'The owner was erased'
+              )}
             </Typography>
             <Button
               href={`/api/jobs/${resource.job.id}/label.pdf`}
