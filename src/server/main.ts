@@ -35,7 +35,9 @@ server.on('error', (error: NodeJS.ErrnoException) => {
 server.listen(port, host, () => {
   const address = server.address();
   const actual = typeof address === 'object' && address ? address.port : port;
-  log.info(`Wax Lantern is ready at http://${host.includes(':') ? `[${host}]` : host}:${actual}`);
+  process.stdout.write(
+    `Wax Lantern is ready at http://${host.includes(':') ? `[${host}]` : host}:${actual}\n`,
+  );
 });
 
 function stop(): void {

@@ -29,7 +29,7 @@ export async function startServer(
     const said: string[] = [];
     createInterface({ input: child.stdout }).on('line', (line) => {
       said.push(line);
-      const found = /ready at (http:\/\/[^"]+)/.exec(line)?.[1];
+      const found = /ready at (http:\/\/\S+)/.exec(line)?.[1];
       if (found) {
         clearTimeout(timer);
         resolve(found);

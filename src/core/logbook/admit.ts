@@ -67,6 +67,14 @@ export function judgeEntry(
         `Its places: ${state.wells.map((each) => each.name).join(', ')}.`,
       );
     }
+    if (!cell && well.wanted) {
+      return refuse(
+        [
+          `“${entry.payload.cellCode}” is not a primary cell of the table; this place wants ${well.wanted.code}.`,
+        ],
+        `Fit ${well.wanted.code} or an equal. If this cell was in the watch already, record it as found.`,
+      );
+    }
     if (cell && well.wanted) {
       const cross = crossReference(well.wanted, cell, { alkalineAgreed: entry.payload.alkalineAgreed });
       if (!mayBeFitted(cross.verdict)) {

@@ -125,19 +125,15 @@ export function settleEntries(ordered: readonly Entry[]): Settled {
     if (standing.length > 0) replaced.set(targetId, standing);
     if (standing.length > 1 && target) conflicts.push({ target, rivals: standing });
   }
-  const placeOf = (entry: Entry): number => {
-    let place = at.get(entry.id) ?? 0;
-    for (const target of entry.supersedes) {
-      const earlier = byId.get(target);
-      const position = at.get(target);
-      if (earlier && position !== undefined && position < (at.get(entry.id) ?? 0))
-        place = Math.min(place, placeOf(earlier));
-    }
-    return place;
-  };
+  // In server order, so that what an entry corrects has its place before the entry does.
+  const places = new Map<string, number>();
+  ordered.forEach((entry, index) => {
+    const corrected = entry.supersedes.flatMap((target) => places.get(target) ?? []);
+    places.set(entry.id, Math.min(index, ...corrected));
+  });
   const standing = ordered
     .filter((entry) => stands.get(entry.id))
-    .map((entry) => ({ entry, place: placeOf(entry), index: at.get(entry.id) ?? 0 }))
+    .map((entry) => ({ entry, place: places.get(entry.id) ?? 0, index: at.get(entry.id) ?? 0 }))
     .sort((a, b) => a.place - b.place || a.index - b.index)
     .map(({ entry }) => entry);
   return { standing, replaced, conflicts };

@@ -58,6 +58,17 @@ describe('superseding and withdrawing', () => {
     expect(job.state().standing).toHaveLength(2);
   });
 
+  it('settles entries that each correct the ten before them as fast as any others', () => {
+    const job = new Logbook();
+    for (let count = 0; count < 200; count += 1) {
+      job.add('check.reading', voltage(1 + count / 1000), {
+        supersedes: job.entries.slice(-10).map((entry) => entry.id),
+      });
+    }
+    const { standing } = settleEntries(job.entries);
+    expect(standing.at(-1)?.id).toBe(job.entries.at(-1)?.id);
+  });
+
   it('folds to the same state in whatever order entries arrive', () => {
     const { entries } = readyJob();
     const expected = JSON.stringify(foldJob(entries, context).standing.map((entry) => entry.id));
@@ -172,7 +183,7 @@ describe('what is admitted', () => {
     expect(admitted(job, job.add('cell.found', { marking: 'ML621', condition: 'clean' })).verdict).toBe(
       'admitted',
     );
-    for (const cellCode of ['SR626SW', 'CR2016', 'LR621', 'MR44']) {
+    for (const cellCode of ['SR626SW', 'CR2016', 'LR621', 'MR44', 'ML621', 'XY77']) {
       const refusal = admitted(
         job,
         job.add('cell.fitted', { cellCode, lotId: null, supplier: '', lotCode: '', alkalineAgreed: false }),

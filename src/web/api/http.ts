@@ -11,6 +11,8 @@ export class Refused extends Error {
 export class ServerAway extends Error {}
 
 const TIMEOUT_MS = 10_000;
+/** Answers that say nothing of what was sent, only that it is not the time: key wanted, too slow, too many. */
+const LATER: readonly number[] = [401, 408, 429];
 
 async function request(path: string, init: RequestInit): Promise<Response> {
   let response: Response;
@@ -21,7 +23,7 @@ async function request(path: string, init: RequestInit): Promise<Response> {
   }
   if (response.ok) return response;
   const body = problem.safeParse(await response.json().catch(() => null));
-  if (response.status >= 500)
+  if (response.status >= 500 || LATER.includes(response.status))
     throw new ServerAway(body.success ? body.data.detail : `answer ${response.status}`);
   throw new Refused(
     body.success

@@ -126,6 +126,21 @@ it('waits on a server that fails, and takes a refusal for a refusal', async () =
   expect(onRecord()).toEqual([idOf('entry a')]);
 });
 
+it.each([
+  ['the key is wanted first', () => new Response('{}', { status: 401 })],
+  ['the answer makes no sense', () => new Response('<html>', { status: 201 })],
+])('keeps the entry to send again when %s', async (_, answer) => {
+  network = () => Promise.resolve(answer());
+  const page = await openPage();
+  await page.putWaiting(job, volts('a', 1.3));
+  await until(() => page.readWaiting().away);
+  expect(page.readWaiting().entries).toMatchObject([{ id: idOf('entry a'), refused: null }]);
+  network = online;
+  await page.sendNow();
+  await until(() => page.readWaiting().entries.length === 0);
+  expect(onRecord()).toEqual([idOf('entry a')]);
+});
+
 it('keeps a refused entry through a reload, sends it again only when asked, and lets it go on a person’s word', async () => {
   const page = await openPage();
   await page.putWaiting(job, volts('b', 30));

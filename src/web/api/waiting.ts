@@ -2,7 +2,7 @@ import { useSyncExternalStore } from 'react';
 import type { NewEntry } from '../../contract';
 import type { Entry } from '../../core/logbook';
 import { browserStore, type WaitingEntry } from './browserStore';
-import { postJson, Refused, ServerAway } from './http';
+import { postJson, Refused } from './http';
 
 /**
  * The waiting queue: every entry is kept in the browser before it is sent, in order, and leaves only when the
@@ -68,12 +68,13 @@ async function send(): Promise<void> {
           const refused = { ...next, refused: error.problem };
           await keep(refused);
           replace(refused);
-        } else if (error instanceof ServerAway) {
+        } else {
+          // Away, or an answer that made no sense: the entry stays and is sent again.
           change({ away: true });
           retryTimer = setTimeout(() => void send(), retryMs);
           retryMs = Math.min(retryMs * 2, LONGEST_RETRY_MS);
           break;
-        } else throw error;
+        }
       }
     }
   } finally {

@@ -113,6 +113,8 @@ export function KeysProvider({ children }: { readonly children: ReactNode }) {
       }
     };
     const onKeyDown = (event: KeyboardEvent): void => {
+      // A key held down repeats as fast as a device types, and a composed letter is not finished yet.
+      if (event.repeat || event.isComposing) return;
       const field = isField(event.target) ? event.target : null;
       if (event.key === 'Escape' && field && !dialogOpen()) {
         field.blur();
