@@ -150,3 +150,43 @@ test('an owner is found in spite of a slip, shown with their jobs, and erased wi
   await page.getByLabel(/^Ticket, owner/).fill('oystrand');
   await expect(page.getByText('Nothing here answers to “oystrand”.')).toBeVisible();
 });
+
+test('a watch that comes back is known again: what worked last time comes first, and its page shows every visit', async ({
+  bench: page,
+}) => {
+  await page.keyboard.press('n');
+  await page.getByRole('combobox', { name: 'Owner' }).pressSequentially('Ostervale');
+  await page.getByRole('option', { name: /Bram Ostervale/ }).click();
+  await page.getByRole('radio', { name: /Orrelin C2140-3 4471902, last T0002-6/ }).check();
+  await expect(page.getByLabel('Serial')).toHaveValue('4471902');
+  await page.getByRole('checkbox', { name: 'Loses time' }).check();
+  await page.getByRole('checkbox', { name: 'The owner agrees to them' }).check();
+  await page.getByRole('button', { name: 'Take it in' }).click();
+  await expect(page.getByRole('img', { name: 'Barcode of ticket T0014-1' })).toBeVisible();
+
+  await page.keyboard.press('2');
+  const lamp = page.getByRole('complementary', { name: 'Lamp' });
+  await expect(lamp).toContainText('Opened last, 17 Mar 2026');
+  await expect(lamp).toContainText('the tool went in at 6.5 o’clock');
+  const note = page.getByRole('region', { name: 'For next time' });
+  await note.getByLabel('What to do the same, or not').fill('the lip is worn: broad knife');
+  await note.getByRole('button', { name: 'Note it' }).click();
+  await expect(note.getByText('the lip is worn: broad knife')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await page.getByRole('heading', { level: 1 }).click();
+  await page.keyboard.press('4');
+  await page.getByRole('textbox', { name: 'Current' }).fill('1.61');
+  await page.getByRole('textbox', { name: 'Current' }).press('Enter');
+  await expect(page.getByRole('region', { name: 'Current' }).getByText('Current: 1.61 µA')).toBeVisible();
+
+  await page.getByRole('link', { name: 'This watch was here once before' }).click();
+  await expect(page.getByRole('heading', { name: 'Orrelin C2140-3, serial 4471902' })).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Visits' })).toContainText('T0014-1');
+  await expect(page.getByRole('region', { name: 'Visits' })).toContainText('T0002-6');
+  await expect(
+    page.getByRole('img', { name: /Current\. 17 Mar 2026: 1.04 µA; 17 Mar 2026: 1.61 µA/ }),
+  ).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Cells fitted' })).toContainText('SR626SW, lot S-6220');
+  await expect(lamp).toContainText('the lip is worn: broad knife');
+  await expectAccessible(page, 'watch');
+});

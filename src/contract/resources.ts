@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import type { CellLot } from '../core/stock';
 import type { Catalogue } from '../core/catalogue';
-import type { Entry } from '../core/logbook';
+import type { Entry, Payloads } from '../core/logbook';
 import type { Policy, Shop, StageId } from '../core/policy';
 import type { StageStatus } from '../core/logbook';
 import { newEntry, type NewEntry } from './entries';
@@ -109,6 +109,25 @@ export interface CustomerResource {
   /** When the person was erased; then name, phone and e-mail are empty. */
   readonly erasedAt: string | null;
   readonly jobs: readonly JobSummary[];
+  /** Each watch they brought, as it was described last. */
+  readonly watches: readonly KnownWatch[];
+}
+
+export interface KnownWatch {
+  readonly watchId: string;
+  readonly ticket: string;
+  readonly watch: Payloads['arrive.watch'];
+}
+
+/** One watch with every visit, the newest first. */
+export interface WatchResource {
+  readonly watchId: string;
+  readonly visits: readonly {
+    readonly jobId: string;
+    readonly ticket: string;
+    readonly receivedAt: string;
+    readonly entries: readonly Entry[];
+  }[];
 }
 
 export const eraseCustomer = z.strictObject({ technicianId: id });

@@ -7,6 +7,7 @@ import type {
   JobSummary,
   Problem,
   StockResource,
+  WatchResource,
 } from '../contract';
 import { handback } from '../core/handback';
 import { foldJob, type Entry } from '../core/logbook';
@@ -491,6 +492,36 @@ describe('an owner', () => {
       Array(2).fill('Anders Pellwick-Thorne'),
     );
     expect((await counter.get<FindResult>('/api/find?q=05550200')).body.jobs).toHaveLength(2);
+  });
+
+  it('has their watches as last described, and a watch has all its visits', async () => {
+    const first = await counter.takeIn('a');
+    const again = newJob('b', { watchId: idOf('watch a'), customer: newJob('a').customer });
+    const second = await counter.takeIn('b', { watchId: again.watchId, customer: again.customer });
+    await counter.takeIn('c', { customer: again.customer });
+    await counter.record(
+      second,
+      'described',
+      'arrive.watch',
+      {
+        maker: 'Orrelin',
+        reference: 'C2140-3',
+        serial: '4471902',
+        engraved: 'for A.',
+        ratingBar: 3,
+        crownClock: 4,
+      },
+      { supersedes: [idOf('entry b watch')] },
+    );
+    const { body } = await counter.get<CustomerResource>(owner('a'));
+    expect(body.watches.map(({ watchId, ticket, watch }) => [watchId, ticket, watch.crownClock])).toEqual([
+      [idOf('watch a'), 'T0002-6', 4],
+      [idOf('watch c'), 'T0003-4', 3],
+    ]);
+    const watch = await counter.get<WatchResource>(`/api/watches/${idOf('watch a')}`);
+    expect(watch.body.visits.map((visit) => visit.jobId)).toEqual([second, first]);
+    expect(watch.body.visits[0]?.entries).toHaveLength(7);
+    expect((await counter.get('/api/watches/none')).status).toBe(404);
   });
 
   it('is erased from rack, search, papers and file, while the technical record stays whole', async () => {

@@ -33,6 +33,12 @@ export const openKinds: KindDefinitions<OpenPayloads> = {
       note,
     }),
   },
+  'open.technique': {
+    version: 1,
+    schema: z.strictObject({
+      note: text({ words: 'For next time', max: 300, example: 'press at 7 o’clock, it clicks late' }),
+    }),
+  },
   'open.as-found': {
     version: 1,
     schema: z

@@ -73,6 +73,7 @@ export interface JobFacts {
   consent: EntryOf<'arrive.consent'> | null;
   back: EntryOf<'open.back'> | null;
   asFound: EntryOf<'open.as-found'> | null;
+  techniques: EntryOf<'open.technique'>[];
   parts: Map<string, PartOff>;
   engraving: EntryOf<'identify.engraving'> | null;
   movement: EntryOf<'identify.movement'> | null;

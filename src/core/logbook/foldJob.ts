@@ -61,6 +61,7 @@ function emptyFacts(): JobFacts {
     consent: null,
     back: null,
     asFound: null,
+    techniques: [],
     parts: new Map(),
     engraving: null,
     movement: null,

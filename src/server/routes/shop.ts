@@ -86,6 +86,12 @@ export function shopRoutes(store: Store): Router {
     response.json(customer);
   });
 
+  router.get('/watches/:id', (request, response) => {
+    const watch = store.logbook.watch(request.params.id);
+    if (!watch) throw notFound('such watch');
+    response.json(watch);
+  });
+
   router.post('/customers/:id/erase', (request, response) => {
     const { technicianId } = parsed(eraseCustomer, request.body);
     const outcome = store.logbook.erase(request.params.id, technicianId);

@@ -8,6 +8,7 @@ import {
   type NewEntry,
   type NewJob,
   raisePayload,
+  type WatchResource,
 } from '../../contract';
 import { waitsFor } from '../../core/dayplan';
 import { findable, rankFound } from '../../core/find';
@@ -138,6 +139,9 @@ export function logbookStore(
   );
   const jobsOfCustomer = db.prepare<[string], JobRow>(
     `SELECT ${jobColumns} FROM job JOIN visit ON visit.id = job.visit_id WHERE visit.customer_id = ? ORDER BY number DESC`,
+  );
+  const jobsOfWatch = db.prepare<[string], JobRow>(
+    `SELECT ${jobColumns} FROM job WHERE watch_id = ? ORDER BY number DESC`,
   );
   const summaryOf = db.prepare<[string], string>('SELECT summary FROM job_summary WHERE job_id = ?').pluck();
   const writeCustomer = db.prepare<[string, string, string, string, string]>(
@@ -348,7 +352,26 @@ export function logbookStore(
         const summary = summaryOf.get(job.id);
         return summary === undefined ? [] : [JSON.parse(summary) as JobSummary];
       });
-      return { customer, erasedAt, jobs };
+      const latest = new Map(
+        jobsOfCustomer
+          .all(id)
+          .reverse()
+          .map((job) => [job.watchId, job]),
+      );
+      const watches = [...latest.values()].flatMap((job) => {
+        const { watch } = foldJob(readEntries(job.id), contextNow()).facts;
+        return watch ? [{ watchId: job.watchId, ticket: job.ticket, watch: watch.payload }] : [];
+      });
+      return { customer, erasedAt, jobs, watches };
+    },
+    watch(watchId: string): WatchResource | null {
+      const visits = jobsOfWatch.all(watchId).map(({ id, ticket, createdAt }) => ({
+        jobId: id,
+        ticket,
+        receivedAt: createdAt,
+        entries: readEntries(id),
+      }));
+      return visits.length === 0 ? null : { watchId, visits };
     },
     /** Empties a person, and takes them off every envelope and out of the search, in one transaction. The entries stay. */
     erase: (customerId: string, technicianId: string): Erased => erase.immediate(customerId, technicianId),

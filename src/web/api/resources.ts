@@ -8,6 +8,7 @@ import type {
   LiveNews,
   ShopResource,
   StockResource,
+  WatchResource,
 } from '../../contract';
 import { type Book, openBook } from '../../core/catalogue';
 import type { Entry } from '../../core/logbook';
@@ -76,9 +77,16 @@ export function useStock() {
   return useSWR<StockResource>('/api/stock', (path: string) => getKept<StockResource>(path));
 }
 
-export function useCustomer(customerId: string) {
-  return useSWR<CustomerResource>(`/api/customers/${customerId}`, (path: string) =>
-    getKept<CustomerResource>(path),
+export function useCustomer(customerId: string | null) {
+  return useSWR<CustomerResource>(
+    customerId === null ? null : `/api/customers/${customerId}`,
+    (path: string) => getKept<CustomerResource>(path),
+  );
+}
+
+export function useWatch(watchId: string | null) {
+  return useSWR<WatchResource>(watchId === null ? null : `/api/watches/${watchId}`, (path: string) =>
+    getKept<WatchResource>(path),
   );
 }
 
@@ -107,6 +115,8 @@ function hear(item: LiveNews): void {
   if (item.what === 'shop') void mutate('/api/shop');
   if (item.what !== 'shop') void mutate('/api/rack');
   if (item.jobId !== null) void mutate(jobKey(item.jobId));
+  if (item.what !== 'shop')
+    void mutate((key) => typeof key === 'string' && /^\/api\/(watches|customers)\//.test(key));
   if (item.what === 'stock' || item.what === 'entry') void mutate('/api/stock');
 }
 

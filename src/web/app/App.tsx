@@ -19,6 +19,7 @@ const JobView = lazy(loadJobView);
 const NewJob = lazy(loadNewJob);
 const Stock = lazy(() => import('../views/Stock'));
 const CustomerView = lazy(() => import('../views/CustomerView'));
+const WatchView = lazy(() => import('../views/WatchView'));
 const BookView = lazy(() => import('../views/BookView'));
 
 const router = createBrowserRouter([
@@ -37,6 +38,7 @@ const router = createBrowserRouter([
       { path: 'jobs/:jobId', element: <JobView /> },
       { path: 'jobs/:jobId/:stage', element: <JobView /> },
       { path: 'stock', element: <Stock /> },
+      { path: 'watches/:watchId', element: <WatchView /> },
       { path: 'customers/:customerId', element: <CustomerView /> },
       { path: 'book', element: <BookView /> },
       { path: 'book/:calibreId', element: <BookView /> },

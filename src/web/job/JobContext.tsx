@@ -16,6 +16,7 @@ import type { WaitingEntry } from '../api/browserStore';
 import { useBench } from '../api/bench';
 import type { SeenShop } from '../api/resources';
 import { putWaiting, useWaiting } from '../api/waiting';
+import { type SeenWatch, useWatchHistory } from './watchHistory';
 
 export interface RecordOptions {
   readonly well?: string | null;
@@ -33,6 +34,8 @@ export interface OpenJob {
   readonly technicians: readonly Technician[];
   readonly technician: Technician | null;
   readonly today: string;
+  /** Earlier visits of this watch, or null while they are not read. */
+  readonly earlier: SeenWatch | null;
   readonly waiting: readonly WaitingEntry[];
   /** Records a fact: kept here at once, on record when the server has it. */
   readonly record: <K extends EntryKind>(
@@ -88,6 +91,7 @@ export function JobProvider({ resource, shop, book, lots, spentInBin, children }
       .map((each) => ({ ...each.entry, jobId, sequence: null, recordedAt: null }) as Entry);
     return foldJob([...resource.entries, ...local], context);
   }, [resource.entries, waiting, context, jobId]);
+  const { watch: earlier } = useWatchHistory(resource.job.watchId, book, shop, jobId);
   const technician = shop.technicians.find((each) => each.id === bench.technicianId) ?? null;
 
   const record = useCallback<OpenJob['record']>(
@@ -124,13 +128,28 @@ export function JobProvider({ resource, shop, book, lots, spentInBin, children }
       spentInBin,
       technicians: shop.technicians,
       technician,
+      earlier,
       today: localDay(context.nowUtc, shop.shop.zone),
       waiting,
       record,
       draft,
       setDraft,
     }),
-    [resource, state, context, book, lots, spentInBin, shop, technician, waiting, record, draft, setDraft],
+    [
+      resource,
+      state,
+      context,
+      book,
+      lots,
+      spentInBin,
+      shop,
+      technician,
+      earlier,
+      waiting,
+      record,
+      draft,
+      setDraft,
+    ],
   );
   return <Context value={value}>{children}</Context>;
 }

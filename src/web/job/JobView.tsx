@@ -65,7 +65,7 @@ function OnBar({ open }: { readonly open: StageId }) {
 }
 
 function Bench({ open }: { readonly open: StageId }) {
-  const { state, resource, context } = useJob();
+  const { state, resource, context, earlier } = useJob();
   const { facts } = state;
   const watch = facts.watch?.payload;
   const Stage = stages[open];
@@ -89,6 +89,14 @@ function Bench({ open }: { readonly open: StageId }) {
             .join(' · ')}
         </Typography>
       </Stack>
+      {earlier !== null && earlier.visits.length > 0 && (
+        <Typography>
+          <Link to={`/watches/${resource.job.watchId}`}>
+            This watch was here {earlier.visits.length === 1 ? 'once' : `${earlier.visits.length} times`}{' '}
+            before
+          </Link>
+        </Typography>
+      )}
       <Wick jobId={resource.job.id} progress={state.progress} open={open} />
       <Conflicts />
       <Box sx={{ mt: 2 }}>

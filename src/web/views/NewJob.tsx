@@ -2,6 +2,11 @@ import { zodResolver } from '@hookform/resolvers/zod';
 import {
   Alert,
   Autocomplete,
+  FormControl,
+  FormControlLabel,
+  FormLabel,
+  Radio,
+  RadioGroup,
   Button,
   LinearProgress,
   Paper,
@@ -9,7 +14,7 @@ import {
   TextField,
   Typography,
 } from '@mui/material';
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useId, useMemo, useState } from 'react';
 import { FormProvider, useController, useForm, useFormContext, useWatch } from 'react-hook-form';
 import { useNavigate } from 'react-router';
 import useSWR, { mutate } from 'swr';
@@ -30,7 +35,7 @@ import { type Policy, SERVICES } from '../../core/policy';
 import { addMinutes } from '../../core/time';
 import { useBench } from '../api/bench';
 import { getJson, postJson, Refused } from '../api/http';
-import { type SeenShop, useBook, useShop } from '../api/resources';
+import { type SeenShop, useBook, useCustomer, useShop } from '../api/resources';
 import { Caution, LampAnswer } from '../app/Lamp';
 import { Choice, optionsOf, TextLine, Tick } from '../job/fields';
 import { shopNow } from '../job/JobContext';
@@ -84,7 +89,7 @@ function keptIntake(): Intake | null {
 }
 
 /** The owner: found again by name or phone, or new. */
-function CustomerFields() {
+function CustomerFields({ onKnown }: { readonly onKnown: (customerId: string) => void }) {
   const { field, fieldState } = useController({ name: 'customer' });
   const { formState } = useFormContext<Intake>();
   const value = field.value as Customer;
@@ -118,7 +123,10 @@ function CustomerFields() {
           if (reason === 'input') field.onChange({ ...value, name });
         }}
         onChange={(_, picked) => {
-          if (picked !== null && typeof picked !== 'string') field.onChange(picked);
+          if (picked !== null && typeof picked !== 'string') {
+            field.onChange(picked);
+            onKnown(picked.id);
+          }
         }}
         renderOption={({ key, ...props }, option) => (
           <li key={key} {...props}>
@@ -138,6 +146,46 @@ function CustomerFields() {
       <TextLine name="customer.phone" label="Phone" />
       <TextLine name="customer.email" label="E-mail" />
     </Stack>
+  );
+}
+
+/** Which of the owner's watches it is: one that was here before, described as it was then, or another. */
+function WhichWatch({
+  customerId,
+  watchId,
+  onPick,
+}: {
+  readonly customerId: string;
+  readonly watchId: string | null;
+  readonly onPick: (watchId: string | null) => void;
+}) {
+  const { data } = useCustomer(customerId);
+  const form = useFormContext<Intake>();
+  const labelId = useId();
+  if (!data || data.watches.length === 0) return null;
+  return (
+    <FormControl>
+      <FormLabel id={labelId}>Which watch?</FormLabel>
+      <RadioGroup
+        aria-labelledby={labelId}
+        value={watchId ?? ''}
+        onChange={(_, picked) => {
+          const known = data.watches.find((each) => each.watchId === picked);
+          onPick(known?.watchId ?? null);
+          if (known) form.setValue('watch', known.watch);
+        }}
+      >
+        <FormControlLabel value="" control={<Radio />} label="One that was not here before" />
+        {data.watches.map(({ watchId: id, ticket, watch }) => (
+          <FormControlLabel
+            key={id}
+            value={id}
+            control={<Radio />}
+            label={`${[watch.maker, watch.reference, watch.serial].filter(Boolean).join(' ') || 'unmarked watch'}, last ${ticket}`}
+          />
+        ))}
+      </RadioGroup>
+    </FormControl>
   );
 }
 
@@ -195,9 +243,11 @@ function IntakeForm({ shop }: { readonly shop: SeenShop }) {
   const [ids] = useState(() => ({
     job: v7(),
     visit: v7(),
-    watch: v7(),
+    newWatch: v7(),
     facts: Object.keys(FACTS).map(() => v7()),
   }));
+  const [knownOwner, setKnownOwner] = useState<string | null>(null);
+  const [watchId, setWatchId] = useState<string | null>(null);
   useEffect(
     () =>
       form.subscribe({
@@ -226,7 +276,7 @@ function IntakeForm({ shop }: { readonly shop: SeenShop }) {
     const job: NewJob = {
       id: ids.job,
       visitId: ids.visit,
-      watchId: ids.watch,
+      watchId: watchId ?? ids.newWatch,
       customer: values.customer,
       entries: entries as unknown as NewEntry[],
     };
@@ -258,7 +308,10 @@ function IntakeForm({ shop }: { readonly shop: SeenShop }) {
             <Typography variant="h1">New job</Typography>
             <Paper sx={{ p: 2 }}>
               <Stack spacing={1.5}>
-                <CustomerFields />
+                <CustomerFields onKnown={setKnownOwner} />
+                {knownOwner !== null && (
+                  <WhichWatch customerId={knownOwner} watchId={watchId} onPick={setWatchId} />
+                )}
                 <WatchFields at="watch." />
               </Stack>
             </Paper>

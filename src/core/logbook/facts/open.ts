@@ -41,6 +41,8 @@ export interface OpenPayloads {
     readonly note: string;
   };
   'open.as-found': { readonly found: readonly AsFound[]; readonly note: string };
+  /** What to do the same, or not, when this watch comes back. */
+  'open.technique': { readonly note: string };
 }
 
 export const openFacts: FactKinds<OpenPayloads> = {
@@ -71,6 +73,11 @@ export const openFacts: FactKinds<OpenPayloads> = {
       const part = facts.parts.get(entry.payload.partEntryId);
       if (part) facts.parts.set(entry.payload.partEntryId, { ...part, settled: entry });
     },
+  },
+  'open.technique': {
+    words: ({ note }) => `for next time: ${note}`,
+    afterSigning: 'keeps',
+    fold: (facts, entry) => void facts.techniques.push(entry),
   },
   'open.as-found': {
     words: ({ found, note }) => `as found: ${[...found, note].filter(Boolean).join(', ')}`,

@@ -7,6 +7,7 @@ import { BackFigure } from '../../figures/BackFigure';
 import { ClockField, MeasureField, optionsOf, Several, TextLine } from '../../job/fields';
 import { FactCard, RecordedBy } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
+import { LastTime } from '../../job/LastTime';
 import { StageLayout } from '../../job/StageLayout';
 import { NativeSelect } from '../../job/NativeSelect';
 
@@ -128,6 +129,21 @@ function Mat() {
         <Several name="found" label="Left by earlier hands" options={optionsOf(AS_FOUND)} />
         <TextLine name="note" label="Note" />
       </FactCard>
+      <FactCard
+        key={`technique-${facts.techniques.length}`}
+        kind="open.technique"
+        title="For next time"
+        recorded={null}
+        defaults={{ note: '' }}
+        action="Note it"
+      >
+        {facts.techniques.map((technique) => (
+          <Typography key={technique.id}>
+            {technique.payload.note} · <RecordedBy entry={technique} />
+          </Typography>
+        ))}
+        <TextLine name="note" label="What to do the same, or not" />
+      </FactCard>
     </>
   );
 }
@@ -166,7 +182,7 @@ function PartField() {
 }
 
 function Lamp() {
-  const { state, draft } = useJob();
+  const { state, draft, earlier, context } = useJob();
   const { facts, caseType } = state;
   const kind =
     knownBack(facts.back?.payload.kind) ??
@@ -181,6 +197,7 @@ function Lamp() {
   const open = openParts(facts);
   return (
     <>
+      {earlier !== null && earlier.visits.length > 0 && <LastTime watch={earlier} zone={context.shop.zone} />}
       <LampAnswer
         question={facts.back ? 'Opened' : 'Opens with'}
         standing={facts.back ? 'good' : 'open'}

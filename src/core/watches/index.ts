@@ -1,0 +1,107 @@
+import type { JobState } from '../logbook';
+
+/** One visit of a watch: its job, folded. */
+export interface WatchVisit {
+  readonly jobId: string;
+  readonly ticket: string;
+  readonly receivedAt: string;
+  readonly state: JobState;
+}
+
+interface Dated {
+  readonly atUtc: string;
+  readonly ticket: string;
+}
+
+/** What is known of one watch over all its visits, the newest first in every list. */
+export interface WatchHistory {
+  /** How it was opened last: what worked then comes first now. */
+  readonly lastOpening:
+    | (Dated & { readonly kind: string; readonly openedWith: string; readonly spotClock: number | null })
+    | null;
+  readonly notes: readonly (Dated & { readonly text: string })[];
+  readonly cells: readonly (Dated & {
+    readonly cellCode: string;
+    readonly supplier: string;
+    readonly lotCode: string;
+  })[];
+  readonly leaks: readonly (Dated & { readonly marking: string; readonly condition: string })[];
+  readonly gaskets: readonly (Dated & { readonly state: string; readonly reason: string })[];
+  readonly currents: readonly (Dated & { readonly valueUA: number })[];
+  readonly tests: readonly (Dated & {
+    readonly method: string;
+    readonly pressureBar: number | null;
+    readonly outcome: string;
+  })[];
+}
+
+/**
+ * A watch's history from its visits. Only facts that stand are counted; each carries when it happened and the
+ * ticket it was recorded under.
+ */
+export function watchHistory(visits: readonly WatchVisit[]): WatchHistory {
+  const newestFirst = [...visits].sort((a, b) => b.receivedAt.localeCompare(a.receivedAt));
+  const collect = <T>(of: (visit: WatchVisit) => readonly (T & Dated)[]): (T & Dated)[] =>
+    newestFirst.flatMap(of).sort((a, b) => b.atUtc.localeCompare(a.atUtc));
+  const openings = collect((visit) => {
+    const back = visit.state.facts.back;
+    return back ? [{ atUtc: back.occurredAt, ticket: visit.ticket, ...back.payload }] : [];
+  });
+  return {
+    lastOpening: openings[0] ?? null,
+    notes: collect((visit) =>
+      visit.state.facts.techniques.map((note) => ({
+        atUtc: note.occurredAt,
+        ticket: visit.ticket,
+        text: note.payload.note,
+      })),
+    ),
+    cells: collect((visit) =>
+      [...visit.state.facts.cellsFitted.values()].map(({ occurredAt, payload }) => ({
+        atUtc: occurredAt,
+        ticket: visit.ticket,
+        ...payload,
+      })),
+    ),
+    leaks: collect((visit) =>
+      [...visit.state.facts.cellsFound.values()].flatMap(({ occurredAt, payload }) =>
+        payload.marking !== null && payload.condition !== null && payload.condition !== 'clean'
+          ? [
+              {
+                atUtc: occurredAt,
+                ticket: visit.ticket,
+                marking: payload.marking,
+                condition: payload.condition,
+              },
+            ]
+          : [],
+      ),
+    ),
+    gaskets: collect((visit) => {
+      const { gasket } = visit.state.facts;
+      return gasket
+        ? [
+            {
+              atUtc: gasket.occurredAt,
+              ticket: visit.ticket,
+              state: gasket.payload.state,
+              reason: gasket.payload.reason,
+            },
+          ]
+        : [];
+    }),
+    currents: collect((visit) => {
+      const current = visit.state.facts.readings.get('currentUA');
+      return current
+        ? [{ atUtc: current.occurredAt, ticket: visit.ticket, valueUA: current.payload.value }]
+        : [];
+    }),
+    tests: collect((visit) =>
+      visit.state.facts.tests.map(({ occurredAt, payload }) => ({
+        atUtc: occurredAt,
+        ticket: visit.ticket,
+        ...payload,
+      })),
+    ),
+  };
+}

@@ -1,0 +1,57 @@
+import { Logbook, readyJob } from '../../testing/fixtures';
+import { watchHistory, type WatchVisit } from '.';
+
+const visit = (job: Logbook, ticket: string, receivedAt: string): WatchVisit => ({
+  jobId: ticket,
+  ticket,
+  receivedAt,
+  state: job.state(),
+});
+
+describe('the history of a watch', () => {
+  const earlier = readyJob();
+  earlier.add(
+    'open.technique',
+    { note: 'press at 7, it clicks late' },
+    { occurredAt: '2024-05-02T10:05:00.000Z' },
+  );
+  earlier.add(
+    'test.made',
+    { method: 'dry air', pressureBar: 3, seconds: 60, outcome: 'no leak seen' },
+    { occurredAt: '2024-05-02T10:30:00.000Z' },
+  );
+  const later = new Logbook();
+  later.add(
+    'open.back',
+    { kind: 'snap-on', openedWith: 'broad knife', spotClock: 7, lipClock: null },
+    { occurredAt: '2026-03-17T11:00:00.000Z' },
+  );
+  later.add('cell.found', { marking: '364', condition: 'crust' }, { occurredAt: '2026-03-17T11:10:00.000Z' });
+  const history = watchHistory([
+    visit(earlier, 'T0001-8', '2024-05-02T10:00:00.000Z'),
+    visit(later, 'T0002-6', '2026-03-17T10:50:00.000Z'),
+  ]);
+
+  it('puts what worked last first', () => {
+    expect(history.lastOpening).toMatchObject({ ticket: 'T0002-6', openedWith: 'broad knife', spotClock: 7 });
+    expect(history.notes).toEqual([
+      { atUtc: '2024-05-02T10:05:00.000Z', ticket: 'T0001-8', text: 'press at 7, it clicks late' },
+    ]);
+  });
+
+  it('keeps every cell, leak, gasket, current and test under its ticket', () => {
+    expect(history.cells).toMatchObject([{ ticket: 'T0001-8', cellCode: 'SR621SW', lotCode: 'S-1' }]);
+    expect(history.leaks).toMatchObject([{ ticket: 'T0002-6', marking: '364', condition: 'crust' }]);
+    expect(history.gaskets).toMatchObject([{ state: 'reused' }]);
+    expect(history.currents).toMatchObject([{ valueUA: 0.95 }]);
+    expect(history.tests).toMatchObject([{ pressureBar: 3, outcome: 'no leak seen' }]);
+  });
+
+  it('counts only what stands, and is empty for a watch never opened', () => {
+    const taken = readyJob();
+    const fitted = taken.entries.find((entry) => entry.kind === 'cell.fitted');
+    taken.add('logbook.withdrawn', { reason: 'x' }, { withdraws: fitted?.id ?? null });
+    expect(watchHistory([visit(taken, 'T1', '2026-01-01T00:00:00.000Z')]).cells).toEqual([]);
+    expect(watchHistory([])).toMatchObject({ lastOpening: null, notes: [], cells: [], tests: [] });
+  });
+});

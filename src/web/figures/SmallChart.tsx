@@ -1,0 +1,64 @@
+import { Box } from '@mui/material';
+import { CategoryScale, Chart, LinearScale, LineElement, PointElement, Tooltip } from 'chart.js';
+import { Line } from 'react-chartjs-2';
+import { colours } from '../app/theme';
+
+Chart.register(CategoryScale, LinearScale, LineElement, PointElement, Tooltip);
+Chart.defaults.font.family = '"Atkinson Hyperlegible", system-ui, sans-serif';
+Chart.defaults.font.size = 14;
+Chart.defaults.color = colours.soot;
+
+interface Props {
+  readonly title: string;
+  readonly unit: string;
+  /** Oldest first. */
+  readonly points: readonly { readonly label: string; readonly value: number }[];
+  /** A line the values are held against, such as the movement's limit. */
+  readonly limit?: { readonly label: string; readonly value: number } | null;
+}
+
+/** A few values over the visits of a watch, with the limit they are held against. */
+export default function SmallChart({ title, unit, points, limit = null }: Props) {
+  const said = points.map(({ label, value }) => `${label}: ${value} ${unit}`).join('; ');
+  return (
+    <Box sx={{ height: 190, position: 'relative' }}>
+      <Line
+        role="img"
+        aria-label={`${title}. ${said}${limit ? `. ${limit.label}: ${limit.value} ${unit}` : ''}`}
+        data={{
+          labels: points.map(({ label }) => label),
+          datasets: [
+            {
+              label: title,
+              data: points.map(({ value }) => value),
+              borderColor: colours.ink,
+              backgroundColor: colours.ink,
+              pointRadius: 5,
+              borderWidth: 2,
+            },
+            ...(limit
+              ? [
+                  {
+                    label: limit.label,
+                    data: points.map(() => limit.value),
+                    borderColor: colours.cinnabar,
+                    borderDash: [6, 4],
+                    borderWidth: 2,
+                    pointRadius: points.length === 1 ? 3 : 0,
+                  },
+                ]
+              : []),
+          ],
+        }}
+        options={{
+          maintainAspectRatio: false,
+          animation: false,
+          scales: {
+            y: { beginAtZero: true, title: { display: true, text: unit }, grid: { color: colours.thread } },
+            x: { grid: { display: false } },
+          },
+        }}
+      />
+    </Box>
+  );
+}

@@ -1,0 +1,43 @@
+import { localTime } from '../../core/time';
+import { LampAnswer } from '../app/Lamp';
+import type { SeenWatch } from './watchHistory';
+
+const DAY = 'D MMM YYYY';
+
+/** What earlier visits say for the next hand: opener, spot, notes, and leaks. */
+export function LastTime({ watch, zone }: { readonly watch: SeenWatch; readonly zone: string }) {
+  const { history } = watch;
+  const opening = history.lastOpening;
+  return (
+    <>
+      <LampAnswer
+        question={opening ? `Opened last, ${localTime(opening.atUtc, zone, DAY)}` : 'Opened before?'}
+        standing={opening ? 'good' : 'open'}
+        answer={opening ? opening.openedWith : 'Not here'}
+        reasons={
+          opening
+            ? [
+                `Back: ${opening.kind}${opening.spotClock === null ? '' : `, the tool went in at ${opening.spotClock} o’clock`}.`,
+              ]
+            : ['The first opening here will stand here next time.']
+        }
+      />
+      {history.notes.length > 0 && (
+        <LampAnswer
+          question="Noted for next time"
+          standing="care"
+          answer={history.notes[0]?.text ?? ''}
+          reasons={history.notes.slice(1).map((note) => note.text)}
+        />
+      )}
+      {history.leaks.length > 0 && (
+        <LampAnswer
+          question="Leaked before"
+          standing="no"
+          answer={history.leaks[0]?.marking ?? ''}
+          reasons={history.leaks.map((leak) => `${localTime(leak.atUtc, zone, DAY)}: ${leak.condition}.`)}
+        />
+      )}
+    </>
+  );
+}

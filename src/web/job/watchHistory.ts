@@ -1,0 +1,29 @@
+import { useMemo } from 'react';
+import type { Book } from '../../core/catalogue';
+import { foldJob } from '../../core/logbook';
+import { watchHistory, type WatchHistory, type WatchVisit } from '../../core/watches';
+import { type SeenShop, useWatch } from '../api/resources';
+
+export interface SeenWatch {
+  readonly visits: readonly WatchVisit[];
+  readonly history: WatchHistory;
+}
+
+/** A watch's visits, folded, and what they amount to; `except` leaves out the job at hand. */
+export function useWatchHistory(
+  watchId: string,
+  book: Book | undefined,
+  shop: SeenShop | undefined,
+  except: string | null = null,
+): { readonly watch: SeenWatch | null; readonly error: unknown } {
+  const { data, error } = useWatch(watchId);
+  const watch = useMemo(() => {
+    if (!data || !book || !shop) return null;
+    const context = { catalogue: book, policy: shop.policy, shop: shop.shop, nowUtc: shop.nowUtc };
+    const visits = data.visits
+      .filter((visit) => visit.jobId !== except)
+      .map(({ entries, ...visit }) => ({ ...visit, state: foldJob(entries, context) }));
+    return { visits, history: watchHistory(visits) };
+  }, [data, book, shop, except]);
+  return { watch, error };
+}
