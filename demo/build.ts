@@ -16,7 +16,7 @@ export function demoId(...names: readonly (string | number)[]): string {
 
 /** Builds the demo's database in an empty folder, through the same store the application writes with. */
 export function buildDemo(dataDir: string): void {
-  let now = addMinutes(DEMO_START_UTC, -60 * 24);
+  let now = addMinutes(DEMO_START_UTC, -60 * 24 * 365 * 3);
   const store = openStore({ dataDir, clock: { nowUtc: () => now }, demo: true, shop });
   for (const { key, name, initials } of technicians)
     store.shops.addTechnician({ id: demoId('technician', key), name, initials });
@@ -75,8 +75,8 @@ export function buildDemo(dataDir: string): void {
     const taken = store.logbook.takeIn({
       id: jobId,
       visitId: demoId('visit', job.key),
-      watchId: demoId('watch', job.key),
-      customer: { id: demoId('customer', job.key), ...job.customer },
+      watchId: demoId('watch', job.sameWatchAs ?? job.key),
+      customer: { id: demoId('customer', job.sameWatchAs ?? job.key), ...job.customer },
       entries: [
         entry(job, 'arrive.watch', job.watch),
         entry(job, 'arrive.complaint', job.complaint),

@@ -74,6 +74,8 @@ export interface DemoJob {
   readonly key: string;
   readonly customer: { readonly name: string; readonly phone: string; readonly email: string };
   readonly technician: TechnicianKey;
+  /** The job whose owner and watch this one shares: an earlier visit. */
+  readonly sameWatchAs?: string;
   /** Minutes before the demo's start at which the watch came in. */
   readonly arrivedMinutesAgo: number;
   /** Minutes from the demo's start to the promise, negative when overdue. */
@@ -186,16 +188,50 @@ const throughCell = (
   cellCode: string,
   lotCode: string,
   mark: string,
+  currentUA = 1.04,
 ): Step[] => [
   movement(5, calibreId, code),
   reading(7, 'restVoltageV', 1.31),
-  reading(8, 'currentUA', 1.04),
+  reading(8, 'currentUA', currentUA),
   found(9, mark),
   fitted(11, cellCode, lotCode),
   binned(12),
 ];
 
+const YEAR_MINUTES = 365 * 24 * 60;
+
+/** An earlier visit of the chronograph that draws more each time. */
+function earlierVisit(key: string, yearsAgo: number, currentUA: number, note: string): DemoJob {
+  return {
+    key,
+    sameWatchAs: 'draws-too-much',
+    customer: person('Corin Wexhollow', '0555 0109'),
+    technician: 'milo',
+    arrivedMinutesAgo: Math.round(yearsAgo * YEAR_MINUTES),
+    promisedInMinutes: -Math.round(yearsAgo * YEAR_MINUTES) + 60,
+    watch: watch('Orrelin', 'C2210-1', '4502217', { ratingBar: 10 }),
+    complaint: stopped,
+    steps: [
+      opened(4, 'screwed, notched', 'three-jaw wrench'),
+      { minutes: 5, kind: 'open.technique', payload: { note } },
+      ...throughCell('orrelin-62-3', 'OR 62.3', 'SR920W', 'S-9214', '370', currentUA),
+      gasket(14, 'renewed', 'rated 10 bar'),
+      closed(16, 'by hand and wrench'),
+      {
+        minutes: 17,
+        kind: 'test.made',
+        payload: { method: 'dry air', pressureBar: 5, seconds: 120, outcome: 'no leak seen' },
+      },
+      ...proved(20, ['hands', 'seconds hand', 'date', 'chronograph']),
+    ],
+    signedAfter: 25,
+    collectedAfter: 90,
+  };
+}
+
 export const jobs: DemoJob[] = [
+  earlierVisit('draws-too-much-first', 2.3, 1.62, 'back sits tight: fixed holder, weight before torque'),
+  earlierVisit('draws-too-much-second', 0.9, 2.31, 'current near its limit: measure again next time'),
   {
     key: 'signed-and-gone',
     customer: person('Tove Lindquarry', '0555 0101'),

@@ -13,7 +13,7 @@ test.describe('devices that type', () => {
   });
 
   test('a scanned ticket opens its job, wherever the focus is', async ({ bench: page }) => {
-    await typeAsDevice(page, 'T0008-3');
+    await typeAsDevice(page, 'T0010-9');
     await expect(page).toHaveURL(new RegExp(jobId('to-close')));
     await openJob(page, 'worn-engraving', 'identify');
     const field = page.getByRole('region', { name: 'Picked by hand' }).getByLabel('Calibre');
@@ -22,14 +22,14 @@ test.describe('devices that type', () => {
     const engraving = page.getByLabel('Engraving', { exact: true });
     await engraving.fill('OR 4');
     await engraving.focus();
-    await typeAsDevice(page, 'T0008-3');
+    await typeAsDevice(page, 'T0010-9');
     await expect(page).toHaveURL(new RegExp(jobId('to-close')));
     await page.goBack();
     await expect(engraving).not.toHaveValue(/T0008/);
   });
 
   test('a misread ticket is told, not opened', async ({ bench: page }) => {
-    await typeAsDevice(page, 'T0008-4');
+    await typeAsDevice(page, 'T0010-0');
     await expect(page.getByText(/looks like a ticket, but its last digit/)).toBeVisible();
   });
 });
@@ -60,7 +60,7 @@ test.describe('keys', () => {
     await expect(page).toHaveURL(/\/identify$/);
     await page.keyboard.press('/');
     await page.getByLabel(/^Ticket, owner/).fill('thistlwick');
-    await expect(page.getByRole('button', { name: /T0007-5.*Ragna Thistlewick/ })).toBeVisible();
+    await expect(page.getByRole('button', { name: /T0009-1.*Ragna Thistlewick/ })).toBeVisible();
     await page.getByLabel(/^Ticket, owner/).fill('sr 927 w');
     await expect(page.getByRole('dialog')).toContainText('As a cell: SR927W');
     await page.keyboard.press('Escape');
@@ -247,7 +247,7 @@ test.describe('what is typed wrongly', () => {
     await page.getByRole('checkbox', { name: 'Loses time' }).check();
     await page.getByRole('checkbox', { name: 'The owner agrees to them' }).check();
     await page.getByRole('button', { name: 'Take it in' }).click();
-    await expect(page.getByText('T0014-1').first()).toBeVisible();
+    await expect(page.getByText('T0016-6').first()).toBeVisible();
     const found = await (await page.request.get('/api/find?q=Oystrand')).json();
     expect(found.customers).toHaveLength(1);
     expect(found.jobs).toHaveLength(2);

@@ -35,9 +35,9 @@ test('a cell job from arrival to the signed record, by keyboard alone', async ({
     await tabTo(page, page.getByRole('checkbox', { name: 'The owner agrees to them' }));
     await page.keyboard.press('Space');
     await page.keyboard.press('Enter');
-    await expect(page.getByText('T0014-1').first()).toBeVisible();
-    await expect(page.getByRole('img', { name: 'QR code of ticket T0014-1' })).toBeVisible();
-    await expect(page.getByRole('img', { name: 'Barcode of ticket T0014-1' })).toBeVisible();
+    await expect(page.getByText('T0016-6').first()).toBeVisible();
+    await expect(page.getByRole('img', { name: 'QR code of ticket T0016-6' })).toBeVisible();
+    await expect(page.getByRole('img', { name: 'Barcode of ticket T0016-6' })).toBeVisible();
     await page.keyboard.press('m');
     await onTo(page, '2 Open');
   });

@@ -84,7 +84,7 @@ test.describe('fits the screen', () => {
     await page.getByRole('button', { name: 'Show the rack' }).click();
     await page
       .getByRole('navigation', { name: 'Rack' })
-      .getByRole('link', { name: /T0008-3/ })
+      .getByRole('link', { name: /T0010-9/ })
       .click();
     await expect(page).toHaveURL(new RegExp(jobId('to-close')));
     await expect(page.getByRole('navigation', { name: 'Rack' })).toHaveCount(0);

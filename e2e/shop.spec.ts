@@ -131,7 +131,7 @@ test('an owner is found in spite of a slip, shown with their jobs, and erased wi
   await page.getByLabel(/^Ticket, owner/).fill('oystrnad');
   await page.getByRole('button', { name: /Maren Oystrand Owner, 0555 0142/ }).click();
   await expect(page.getByRole('heading', { name: 'Maren Oystrand' })).toBeVisible();
-  await expect(page.getByRole('region', { name: 'Jobs' })).toContainText('T0013-3 Orrelin C2140-3');
+  await expect(page.getByRole('region', { name: 'Jobs' })).toContainText('T0015-8 Orrelin C2140-3');
   await expectAccessible(page, 'owner');
   await page.getByRole('button', { name: 'Erase this person' }).click();
   await page
@@ -144,7 +144,7 @@ test('an owner is found in spite of a slip, shown with their jobs, and erased wi
     .getByRole('button', { name: 'Erase', exact: true })
     .click();
   await expect(page.getByRole('heading', { name: 'An owner who was erased' })).toBeVisible();
-  await page.getByRole('region', { name: 'Jobs' }).getByRole('link', { name: 'T0013-3' }).click();
+  await page.getByRole('region', { name: 'Jobs' }).getByRole('link', { name: 'T0015-8' }).click();
   await expect(page.getByText('owner erased')).toBeVisible();
   await page.keyboard.press('/');
   await page.getByLabel(/^Ticket, owner/).fill('oystrand');
@@ -157,12 +157,12 @@ test('a watch that comes back is known again: what worked last time comes first,
   await page.keyboard.press('n');
   await page.getByRole('combobox', { name: 'Owner' }).pressSequentially('Ostervale');
   await page.getByRole('option', { name: /Bram Ostervale/ }).click();
-  await page.getByRole('radio', { name: /Orrelin C2140-3 4471902, last T0002-6/ }).check();
+  await page.getByRole('radio', { name: /Orrelin C2140-3 4471902, last T0004-2/ }).check();
   await expect(page.getByLabel('Serial')).toHaveValue('4471902');
   await page.getByRole('checkbox', { name: 'Loses time' }).check();
   await page.getByRole('checkbox', { name: 'The owner agrees to them' }).check();
   await page.getByRole('button', { name: 'Take it in' }).click();
-  await expect(page.getByRole('img', { name: 'Barcode of ticket T0014-1' })).toBeVisible();
+  await expect(page.getByRole('img', { name: 'Barcode of ticket T0016-6' })).toBeVisible();
 
   await page.keyboard.press('2');
   const lamp = page.getByRole('complementary', { name: 'Lamp' });
@@ -181,8 +181,8 @@ test('a watch that comes back is known again: what worked last time comes first,
 
   await page.getByRole('link', { name: 'This watch was here once before' }).click();
   await expect(page.getByRole('heading', { name: 'Orrelin C2140-3, serial 4471902' })).toBeVisible();
-  await expect(page.getByRole('region', { name: 'Visits' })).toContainText('T0014-1');
-  await expect(page.getByRole('region', { name: 'Visits' })).toContainText('T0002-6');
+  await expect(page.getByRole('region', { name: 'Visits' })).toContainText('T0016-6');
+  await expect(page.getByRole('region', { name: 'Visits' })).toContainText('T0004-2');
   await expect(
     page.getByRole('img', { name: /Current\. 17 Mar 2026: 1.04 µA; 17 Mar 2026: 1.61 µA/ }),
   ).toBeVisible();

@@ -25,6 +25,8 @@ const views: readonly (readonly [name: string, path: string])[] = [
   ['12-conflict', job('conflict', 'check')],
   ['13-stock', '/stock'],
   ['14-book', '/book/quillbeck-22-4'],
+  ['15-watch', `/watches/${demoId('watch', 'draws-too-much')}`],
+  ['16-owner', `/customers/${demoId('customer', 'draws-too-much')}`],
 ];
 
 const dataDir = mkdtempSync(join(tmpdir(), 'wax-pictures-'));

@@ -1,4 +1,4 @@
-import { Box } from '@mui/material';
+import { Box, Typography } from '@mui/material';
 import { CategoryScale, Chart, LinearScale, LineElement, PointElement, Tooltip } from 'chart.js';
 import { Line } from 'react-chartjs-2';
 import { colours } from '../app/theme';
@@ -21,44 +21,51 @@ interface Props {
 export default function SmallChart({ title, unit, points, limit = null }: Props) {
   const said = points.map(({ label, value }) => `${label}: ${value} ${unit}`).join('; ');
   return (
-    <Box sx={{ height: 190, position: 'relative' }}>
-      <Line
-        role="img"
-        aria-label={`${title}. ${said}${limit ? `. ${limit.label}: ${limit.value} ${unit}` : ''}`}
-        data={{
-          labels: points.map(({ label }) => label),
-          datasets: [
-            {
-              label: title,
-              data: points.map(({ value }) => value),
-              borderColor: colours.ink,
-              backgroundColor: colours.ink,
-              pointRadius: 5,
-              borderWidth: 2,
+    <>
+      <Box sx={{ height: 190, position: 'relative' }}>
+        <Line
+          role="img"
+          aria-label={`${title}. ${said}${limit ? `. ${limit.label}: ${limit.value} ${unit}` : ''}`}
+          data={{
+            labels: points.map(({ label }) => label),
+            datasets: [
+              {
+                label: title,
+                data: points.map(({ value }) => value),
+                borderColor: colours.ink,
+                backgroundColor: colours.ink,
+                pointRadius: 5,
+                borderWidth: 2,
+              },
+              ...(limit
+                ? [
+                    {
+                      label: limit.label,
+                      data: points.map(() => limit.value),
+                      borderColor: colours.cinnabar,
+                      borderDash: [6, 4],
+                      borderWidth: 2,
+                      pointRadius: points.length === 1 ? 3 : 0,
+                    },
+                  ]
+                : []),
+            ],
+          }}
+          options={{
+            maintainAspectRatio: false,
+            animation: false,
+            scales: {
+              y: { beginAtZero: true, title: { display: true, text: unit }, grid: { color: colours.thread } },
+              x: { grid: { display: false } },
             },
-            ...(limit
-              ? [
-                  {
-                    label: limit.label,
-                    data: points.map(() => limit.value),
-                    borderColor: colours.cinnabar,
-                    borderDash: [6, 4],
-                    borderWidth: 2,
-                    pointRadius: points.length === 1 ? 3 : 0,
-                  },
-                ]
-              : []),
-          ],
-        }}
-        options={{
-          maintainAspectRatio: false,
-          animation: false,
-          scales: {
-            y: { beginAtZero: true, title: { display: true, text: unit }, grid: { color: colours.thread } },
-            x: { grid: { display: false } },
-          },
-        }}
-      />
-    </Box>
+          }}
+        />
+      </Box>
+      {limit && (
+        <Typography variant="body2">
+          Dashed: {limit.label}, {limit.value} {unit}.
+        </Typography>
+      )}
+    </>
   );
 }
