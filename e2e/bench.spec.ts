@@ -25,7 +25,7 @@ test.describe('devices that type', () => {
     await typeAsDevice(page, 'T0010-9');
     await expect(page).toHaveURL(new RegExp(jobId('to-close')));
     await page.goBack();
-    await expect(engraving).not.toHaveValue(/T0008/);
+    await expect(engraving).not.toHaveValue(/T0010/);
   });
 
   test('a misread ticket is told, not opened', async ({ bench: page }) => {

@@ -91,10 +91,27 @@ export async function tabTo(page: Page, target: Locator, most = 60): Promise<voi
   throw new Error(`Tab never reached ${target.toString()}`);
 }
 
-/** Types as a device does: all keys within a few milliseconds, ended by Enter. */
+/** Milliseconds between a device's keys. */
+const DEVICE_KEY_MS = 4;
+
+/**
+ * Types as a device does: keys a few milliseconds apart, ended by Enter. Sent to the browser with their times and
+ * all at once, because waiting for each would be a hand's pace on a busy machine.
+ */
 export async function typeAsDevice(page: Page, text: string): Promise<void> {
-  // All sent at once: waiting for each would be a hand's pace on a busy machine.
-  await Promise.all([...text, 'Enter'].map((key) => page.keyboard.press(key)));
+  const session = await page.context().newCDPSession(page);
+  const start = Date.now() / 1000;
+  const keys = [...[...text].map((key) => ({ key, text: key })), { key: 'Enter', text: '\r' }];
+  await Promise.all(
+    keys.flatMap(({ key, text: typed }, index) => {
+      const timestamp = start + (index * DEVICE_KEY_MS) / 1000;
+      return [
+        session.send('Input.dispatchKeyEvent', { type: 'keyDown', key, text: typed, timestamp }),
+        session.send('Input.dispatchKeyEvent', { type: 'keyUp', key, timestamp: timestamp + 0.001 }),
+      ];
+    }),
+  );
+  await session.detach();
 }
 
 export async function expectAccessible(page: Page, what: string): Promise<void> {

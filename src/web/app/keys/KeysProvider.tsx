@@ -14,7 +14,7 @@ import { readTicket } from '../../../core/tickets';
 import { readQuantity } from '../../../core/units';
 import { useBench } from '../../api/bench';
 import { getJson, Refused } from '../../api/http';
-import { BurstReader, SETTLE_MS } from './burst';
+import { BURST_SETTLE_MS, BurstReader, SETTLE_MS } from './burst';
 import { focusNextWanted, giveToNextMeasure, isField, setFieldValue } from './wanted';
 
 export interface KeyAction {
@@ -98,6 +98,12 @@ export function KeysProvider({ children }: { readonly children: ReactNode }) {
     [openTicket, enqueueSnackbar],
   );
 
+  // The listener stays the same for the page's life: set up anew in the middle of a burst it would lose keys.
+  const latest = useRef({ takeFromDevice, singleKeys: bench.singleKeys });
+  useEffect(() => {
+    latest.current = { takeFromDevice, singleKeys: bench.singleKeys };
+  }, [takeFromDevice, bench.singleKeys]);
+
   useEffect(() => {
     const reader = new BurstReader();
     let settle: ReturnType<typeof setTimeout> | undefined;
@@ -106,8 +112,8 @@ export function KeysProvider({ children }: { readonly children: ReactNode }) {
     const act = (runs: ReturnType<BurstReader['end']>, inField: boolean): void => {
       for (const run of runs) {
         if (inField) continue;
-        if (run.from === 'device') takeFromDevice(run.text);
-        else if (bench.singleKeys && !dialogOpen()) {
+        if (run.from === 'device') latest.current.takeFromDevice(run.text);
+        else if (latest.current.singleKeys && !dialogOpen()) {
           current.current.findLast((action) => action.key === run.key)?.run();
         }
       }
@@ -131,7 +137,7 @@ export function KeysProvider({ children }: { readonly children: ReactNode }) {
             event.preventDefault();
             event.stopPropagation();
             if (field && fieldBefore?.field === field) setFieldValue(field, fieldBefore.value);
-            takeFromDevice(run.text);
+            latest.current.takeFromDevice(run.text);
           }
         } else act(runs, field !== null);
         return;
@@ -148,14 +154,15 @@ export function KeysProvider({ children }: { readonly children: ReactNode }) {
       act(earlier, field !== null);
       if (!field && event.key === '/') event.preventDefault();
       const inField = field !== null;
-      settle = setTimeout(() => act(reader.end(), inField), SETTLE_MS);
+      const wait = reader.looksLikeDevice ? BURST_SETTLE_MS : SETTLE_MS;
+      settle = setTimeout(() => act(reader.end(), inField), wait);
     };
     window.addEventListener('keydown', onKeyDown, true);
     return () => {
       window.removeEventListener('keydown', onKeyDown, true);
       clearTimeout(settle);
     };
-  }, [takeFromDevice, bench.singleKeys]);
+  }, []);
 
   const value = useMemo(() => ({ actions, register, findOpen, openFind }), [actions, register, findOpen]);
   return (

@@ -3,6 +3,9 @@ export const DEVICE_GAP_MS = 30;
 /** A single key waits this long, to see whether it begins a burst. */
 export const SETTLE_MS = 45;
 
+/** A burst is given longer: a busy machine may hand its keys over late, and Enter usually ends it anyway. */
+export const BURST_SETTLE_MS = 150;
+
 /** What a run of keys turned out to be. */
 export type KeyRun =
   { readonly from: 'hand'; readonly key: string } | { readonly from: 'device'; readonly text: string };
