@@ -3,7 +3,7 @@ import { kindDefinition, type NewEntry } from '../src/contract';
 import { handback } from '../src/core/handback';
 import { foldJob, type EntryKind, type Payloads } from '../src/core/logbook';
 import { addMinutes } from '../src/core/time';
-import { openStore } from '../src/server/store';
+import { openStore, type Store } from '../src/server/store';
 import { calibres, caseTypes, makers } from './book';
 import { DEMO_START_UTC, type DemoJob, jobs, lots, shop, type TechnicianKey, technicians } from './scenario';
 
@@ -14,12 +14,8 @@ export function demoId(...names: readonly (string | number)[]): string {
   return v5(names.join('/'), NAMESPACE);
 }
 
-/** Builds the demo's database in an empty folder, through the same store the application writes with. */
-export function buildDemo(dataDir: string): void {
-  let now = addMinutes(DEMO_START_UTC, -60 * 24 * 365 * 3);
-  const store = openStore({ dataDir, clock: { nowUtc: () => now }, demo: true, shop });
-  for (const { key, name, initials } of technicians)
-    store.shops.addTechnician({ id: demoId('technician', key), name, initials });
+/** Writes the invented makers, calibres and case types into a shop's book. */
+export function writeBook(store: Store): void {
   store.catalogue.write(
     'maker',
     makers.map((body) => ({ id: body.id, body })),
@@ -32,6 +28,15 @@ export function buildDemo(dataDir: string): void {
     'caseType',
     caseTypes.map((body) => ({ id: body.id, body })),
   );
+}
+
+/** Builds the demo's database in an empty folder, through the same store the application writes with. */
+export function buildDemo(dataDir: string): void {
+  let now = addMinutes(DEMO_START_UTC, -60 * 24 * 365 * 3);
+  const store = openStore({ dataDir, clock: { nowUtc: () => now }, demo: true, shop });
+  for (const { key, name, initials } of technicians)
+    store.shops.addTechnician({ id: demoId('technician', key), name, initials });
+  writeBook(store);
   for (const delivery of lots) {
     store.stock.receive({
       ...delivery,

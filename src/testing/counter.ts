@@ -4,7 +4,7 @@ import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { NewEntry, NewJob, Problem } from '../contract';
-import { calibres, caseTypes, makers } from '../../demo/book';
+import { writeBook } from '../../demo/build';
 import type { EntryKind, Payloads } from '../core/logbook';
 import { createApp } from '../server/app';
 import { openStore, type Store } from '../server/store';
@@ -39,20 +39,7 @@ export class Counter {
       shop: { name: 'Test counter', place: 'Pier 9', zone: 'Europe/Lisbon' },
     });
     store.shops.addTechnician({ id: technicianId, name: 'Tess Quarrymoor', initials: 'TQ' });
-    if (store.catalogue.book().calibres.length === 0) {
-      store.catalogue.write(
-        'maker',
-        makers.map((body) => ({ id: body.id, body })),
-      );
-      store.catalogue.write(
-        'calibre',
-        calibres.map((body) => ({ id: body.id, body })),
-      );
-      store.catalogue.write(
-        'caseType',
-        caseTypes.map((body) => ({ id: body.id, body })),
-      );
-    }
+    if (store.catalogue.book().calibres.length === 0) writeBook(store);
     const server = createServer(createApp({ store, host, key, webDir: null }));
     await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
     return new Counter(dataDir, store, server, `http://127.0.0.1:${(server.address() as AddressInfo).port}`);
