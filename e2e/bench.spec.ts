@@ -306,6 +306,7 @@ test('goods are booked in once, read by the lamp, and refused where they make no
   await page.goto('/stock');
   await page.getByLabel('Cell as printed').fill('SR 621 SW');
   await expect(page.getByRole('complementary', { name: 'Lamp' })).toContainText('SR621SW');
+  await expect(page.getByRole('complementary', { name: 'Lamp' })).toContainText('Easily taken for');
   await page.getByLabel('Supplier').fill('Nettle & Quay Supplies');
   await page.getByLabel('Lot', { exact: true }).fill('NQ-300');
   await page.getByLabel('Best before').fill('1926-01-01');

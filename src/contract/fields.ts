@@ -5,10 +5,12 @@ z.config({
   customError: (issue) => {
     if (issue.code === 'invalid_type') {
       const kinds: Readonly<Record<string, string>> = {
-        boolean: 'yes or no (true or false)',
-        object: 'an object',
-        array: 'a list',
-        string: 'a text',
+        boolean: 'yes or no, e.g. true',
+        object: 'an object, e.g. {}',
+        array: 'a list, e.g. []',
+        string: 'a text, e.g. “sound”',
+        number: 'a number, e.g. 1',
+        int: 'a whole number, e.g. 1',
       };
       return `Wanted here: ${kinds[issue.expected] ?? `a ${issue.expected}`}.`;
     }

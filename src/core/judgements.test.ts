@@ -9,7 +9,7 @@ import { judgeCurrent, judgeLoadedVoltage, judgeRestVoltage } from './health';
 import { figure, percent } from './judgement';
 import { functionsToProve, settingAdvice } from './setting';
 import { type CellLot, chooseLots, isPastDate, lotAge } from './stock';
-import { addMonths, isCalendarDay, localDay, nextDateCorrection } from './time';
+import { addMonths, localDay, nextDateCorrection } from './time';
 
 describe('where the knife goes', () => {
   it('goes to the lip where there is one', () => {
@@ -236,13 +236,6 @@ describe('time and figures', () => {
   });
   it('adds months without running over', () => {
     expect(addMonths('2026-01-31', 1)).toBe('2026-02-28');
-  });
-  it.each([
-    ['2026-02-30', false],
-    ['2026-2-3', false],
-    ['2026-02-28', true],
-  ])('%s as a calendar day: %s', (day, real) => {
-    expect(isCalendarDay(day)).toBe(real);
   });
   it('writes figures plainly and claims no certainty', () => {
     expect([figure(1.1), figure(-0.001), figure(20), figure(0.125, 3), figure(-2.5)]).toEqual([

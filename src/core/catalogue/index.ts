@@ -7,7 +7,7 @@ import {
   readCellMarking,
   wantedFromType,
 } from '../cells';
-import type { Calibre, CaseType, Maker, Well } from '../movements';
+import { bareCode, type Calibre, type CaseType, type Maker, type Well } from '../movements';
 
 /** The book of the shop at one revision. */
 export interface Catalogue {
@@ -24,6 +24,10 @@ export interface Book extends Catalogue {
   calibre(id: string | null): Calibre | null;
   maker(id: string | null): Maker | null;
   caseType(id: string | null): CaseType | null;
+  /** The case type a reference names, however it is spaced or dashed. */
+  caseTypeOfReference(reference: string): CaseType | null;
+  /** The calibres whose code holds what was typed, however it is spaced or dashed. */
+  calibresHolding(typed: string): readonly Calibre[];
   /** The one cell a code or marking names, or null where it names none for certain. */
   cell(code: string): CellType | null;
   /** What a well of a calibre asks for, or null where the book's own cell code cannot be read. */
@@ -45,6 +49,7 @@ export function openBook(catalogue: Catalogue): Book {
     const map = new Map(items.map((item) => [item.id, item]));
     return (id) => (id === null ? null : (map.get(id) ?? null));
   };
+  const casesByCode = new Map(catalogue.caseTypes.map((type) => [bareCode(type.code), type]));
   const cell = (code: string): CellType | null => {
     const known = cellTable.byName.get(code.toUpperCase());
     if (known) return known;
@@ -57,6 +62,11 @@ export function openBook(catalogue: Catalogue): Book {
     calibre: byId(catalogue.calibres),
     maker: byId(catalogue.makers),
     caseType: byId(catalogue.caseTypes),
+    caseTypeOfReference: (reference) => casesByCode.get(bareCode(reference)) ?? null,
+    calibresHolding: (typed) => {
+      const wanted = bareCode(typed);
+      return wanted === '' ? [] : catalogue.calibres.filter((each) => bareCode(each.code).includes(wanted));
+    },
     cell,
     wanted: (calibre, well) => {
       const type = cell(well.cellCode);

@@ -176,7 +176,7 @@ export function foldJob(entries: readonly Entry[], context: JobContext): JobStat
   const facts = emptyFacts();
   for (const entry of standing) foldEntry(facts, entry);
   const calibre = context.catalogue.calibre(facts.movement?.payload.calibreId ?? null);
-  const caseType = caseTypeOf(facts, context.catalogue);
+  const caseType = context.catalogue.caseTypeOfReference(facts.watch?.payload.reference ?? '');
   const wells = wellsOf(facts, calibre, context.catalogue);
   const signature = signatureOf(facts, ordered);
   const progress = stageProgress({ facts, wells, conflicts, signature }, context.policy);
@@ -193,14 +193,6 @@ export function foldJob(entries: readonly Entry[], context: JobContext): JobStat
     signature,
     lastSequence: ordered.reduce((last, entry) => Math.max(last, entry.sequence ?? 0), 0),
   };
-}
-
-/** The case type the reference engraved outside names, if the catalogue holds it. */
-function caseTypeOf(facts: JobFacts, catalogue: Book): CaseType | null {
-  const bare = (text: string): string => text.toUpperCase().replace(/[^A-Z0-9]/g, '');
-  const reference = bare(facts.watch?.payload.reference ?? '');
-  if (reference === '') return null;
-  return catalogue.caseTypes.find((type) => bare(type.code) === reference) ?? null;
 }
 
 /** This technician's last standing entry of the job, which an undo offers to withdraw. Signatures are not undone. */

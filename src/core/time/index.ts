@@ -33,11 +33,6 @@ export function addMonths(day: string, months: number): string {
   return dayjs.utc(day).add(months, 'month').format('YYYY-MM-DD');
 }
 
-/** The calendar day a number of whole years before another. */
-export function subtractYears(day: string, years: number): string {
-  return dayjs.utc(day).subtract(years, 'year').format('YYYY-MM-DD');
-}
-
 /** The instant `minutes` after another, as UTC. */
 export function addMinutes(instantUtc: string, minutes: number): string {
   return dayjs.utc(instantUtc).add(minutes, 'minute').toISOString();
@@ -46,11 +41,6 @@ export function addMinutes(instantUtc: string, minutes: number): string {
 /** Whole minutes from one instant to another, negative when overdue. */
 export function minutesBetween(fromUtc: string, toUtc: string): number {
   return dayjs.utc(toUtc).diff(dayjs.utc(fromUtc), 'minute');
-}
-
-/** Whether a text is a real calendar day written `YYYY-MM-DD`. */
-export function isCalendarDay(text: string): boolean {
-  return /^\d{4}-\d{2}-\d{2}$/.test(text) && dayjs.utc(text).format('YYYY-MM-DD') === text;
 }
 
 /**

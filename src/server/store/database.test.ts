@@ -11,6 +11,17 @@ afterEach(() => rmSync(folder, { recursive: true, force: true }));
 
 const all = readMigrations();
 
+/** A job with one entry, by the tables of the first migration. */
+const ONE_ENTRY = `
+  INSERT INTO technician VALUES ('t', 'Tess', 'T', '2026-01-01');
+  INSERT INTO customer (id, name, phone, email, created_at) VALUES ('c', 'Anders', '', '', '2026-01-01');
+  INSERT INTO watch VALUES ('w', '2026-01-01');
+  INSERT INTO visit VALUES ('v', 'c', '2026-01-01');
+  INSERT INTO job VALUES ('j', 1, 'T0001-8', 'v', 'w', '2026-01-01');
+  INSERT INTO entry (id, job_id, kind, payload_version, payload, occurred_at, recorded_at, technician_id, bench, supersedes)
+    VALUES ('e', 'j', 'set.time', 1, '{"set":true}', '2026-01-01', '2026-01-01', 't', 'b', '[]');
+`;
+
 describe('migrations', () => {
   it('are numbered from one without a gap', () => {
     expect(all.map((migration) => migration.number)).toEqual(all.map((_, index) => index + 1));
@@ -29,15 +40,7 @@ describe('migrations', () => {
   it('keep what a filled older database holds', () => {
     const db = openConnection(join(folder, 'old.db'));
     migrate(db, all.slice(0, 1));
-    db.exec(`
-      INSERT INTO technician VALUES ('t', 'Tess', 'T', '2026-01-01');
-      INSERT INTO customer (id, name, phone, email, created_at) VALUES ('c', 'Anders', '', '', '2026-01-01');
-      INSERT INTO watch VALUES ('w', '2026-01-01');
-      INSERT INTO visit VALUES ('v', 'c', '2026-01-01');
-      INSERT INTO job VALUES ('j', 1, 'T0001-8', 'v', 'w', '2026-01-01');
-      INSERT INTO entry (id, job_id, kind, payload_version, payload, occurred_at, recorded_at, technician_id, bench, supersedes)
-        VALUES ('e', 'j', 'set.time', 1, '{"set":true}', '2026-01-01', '2026-01-01', 't', 'b', '[]');
-    `);
+    db.exec(ONE_ENTRY);
     expect(migrate(db)).toEqual(all.slice(1).map((migration) => migration.name));
     expect(db.prepare('SELECT id, payload FROM entry').get()).toEqual({ id: 'e', payload: '{"set":true}' });
     expect(db.pragma('foreign_key_check')).toEqual([]);
@@ -72,14 +75,8 @@ describe('the database itself', () => {
 
   it('lets nobody change or delete a fact, nor take a lot below zero', () => {
     const db = openDatabase(folder);
+    db.exec(ONE_ENTRY);
     db.exec(`
-      INSERT INTO technician VALUES ('t', 'Tess', 'T', '2026-01-01');
-      INSERT INTO customer (id, name, phone, email, created_at) VALUES ('c', 'Anders', '', '', '2026-01-01');
-      INSERT INTO watch VALUES ('w', '2026-01-01');
-      INSERT INTO visit VALUES ('v', 'c', '2026-01-01');
-      INSERT INTO job VALUES ('j', 1, 'T0001-8', 'v', 'w', '2026-01-01');
-      INSERT INTO entry (id, job_id, kind, payload_version, payload, occurred_at, recorded_at, technician_id, bench, supersedes)
-        VALUES ('e', 'j', 'set.time', 1, '{"set":true}', '2026-01-01', '2026-01-01', 't', 'b', '[]');
       INSERT INTO stock_lot (id, cell_code, supplier, lot_code, price_minor) VALUES ('l', 'SR621SW', 's', '1', 60);
       INSERT INTO stock_ledger (lot_id, delta, reason, technician_id, recorded_at) VALUES ('l', 1, 'goods in', 't', '2026-01-01');
     `);

@@ -33,12 +33,7 @@ export function FindDialog({ start, onClose }: { readonly start: string; readonl
     () => (book && query !== '' ? readCellMarking(query, book.cellTable) : null),
     [book, query],
   );
-  const calibres = useMemo(() => {
-    const bare = (code: string): string => code.toUpperCase().replace(/[^A-Z0-9]/g, '');
-    return book && query.length > 1
-      ? book.calibres.filter((each) => bare(each.code).includes(bare(query))).slice(0, 5)
-      : [];
-  }, [book, query]);
+  const calibres = query.length > 1 ? (book?.calibresHolding(query).slice(0, 5) ?? []) : [];
   const go = (path: string): void => {
     onClose();
     void navigate(path);

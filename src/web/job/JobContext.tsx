@@ -30,7 +30,6 @@ export interface OpenJob {
   readonly context: FoldContext;
   readonly book: Book;
   readonly lots: readonly CellLot[];
-  readonly spentInBin: number;
   readonly technicians: readonly Technician[];
   readonly technician: Technician | null;
   readonly today: string;
@@ -61,7 +60,6 @@ interface Props {
   readonly shop: SeenShop;
   readonly book: Book;
   readonly lots: readonly CellLot[];
-  readonly spentInBin: number;
   readonly children: ReactNode;
 }
 
@@ -71,7 +69,7 @@ export function shopNow(shop: SeenShop): string {
 }
 
 /** Folds the job from what the server has and what still waits here, and offers it to the stages. */
-export function JobProvider({ resource, shop, book, lots, spentInBin, children }: Props) {
+export function JobProvider({ resource, shop, book, lots, children }: Props) {
   const bench = useBench();
   const waitingState = useWaiting();
   const [draft, setDrafts] = useState<Readonly<Record<string, string>>>({});
@@ -125,7 +123,6 @@ export function JobProvider({ resource, shop, book, lots, spentInBin, children }
       context,
       book,
       lots,
-      spentInBin,
       technicians: shop.technicians,
       technician,
       earlier,
@@ -135,21 +132,7 @@ export function JobProvider({ resource, shop, book, lots, spentInBin, children }
       draft,
       setDraft,
     }),
-    [
-      resource,
-      state,
-      context,
-      book,
-      lots,
-      spentInBin,
-      shop,
-      technician,
-      earlier,
-      waiting,
-      record,
-      draft,
-      setDraft,
-    ],
+    [resource, state, context, book, lots, shop, technician, earlier, waiting, record, draft, setDraft],
   );
   return <Context value={value}>{children}</Context>;
 }

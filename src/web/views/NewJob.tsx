@@ -14,7 +14,7 @@ import {
   TextField,
   Typography,
 } from '@mui/material';
-import { useEffect, useId, useMemo, useState } from 'react';
+import { useEffect, useId, useState } from 'react';
 import { FormProvider, useController, useForm, useFormContext, useWatch } from 'react-hook-form';
 import { useNavigate } from 'react-router';
 import useSWR, { mutate } from 'swr';
@@ -194,14 +194,7 @@ function KnownCase({ shop }: { readonly shop: SeenShop }) {
   const { book } = useBook(shop.catalogueRevision);
   const form = useFormContext<Intake>();
   const reference = useWatch<Intake, 'watch.reference'>({ name: 'watch.reference' });
-  const bare = (text: string): string => text.toUpperCase().replace(/[^A-Z0-9]/g, '');
-  const known = useMemo(
-    () =>
-      bare(reference).length < 3
-        ? undefined
-        : book?.caseTypes.find((type) => bare(type.code) === bare(reference)),
-    [book, reference],
-  );
+  const known = book?.caseTypeOfReference(reference) ?? null;
   useEffect(() => {
     if (!known) return;
     if (form.getValues('watch.maker') === '')

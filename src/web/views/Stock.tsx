@@ -18,7 +18,7 @@ import { FormProvider, useForm } from 'react-hook-form';
 import { mutate } from 'swr';
 import { v7 } from 'uuid';
 import { newLot, type NewLot } from '../../contract';
-import { readCellMarking } from '../../core/cells';
+import { lookAlikes, readCellMarking } from '../../core/cells';
 import { type CellLot, isPastDate } from '../../core/stock';
 import { localDay } from '../../core/time';
 import { useBench } from '../api/bench';
@@ -93,6 +93,7 @@ function CellRead({ shop }: { readonly shop: SeenShop }) {
     );
   }
   const reading = readCellMarking(code, book.cellTable);
+  const alike = reading.verdict === 'read' ? lookAlikes(reading.cell, book.cellTable) : [];
   return (
     <>
       <LampAnswer
@@ -101,6 +102,14 @@ function CellRead({ shop }: { readonly shop: SeenShop }) {
         answer={reading.verdict === 'read' ? reading.cell.code : capital(reading.verdict)}
         reasons={reading.reasons.map(capital)}
       />
+      {alike.length > 0 && (
+        <LampAnswer
+          question="Easily taken for"
+          standing="open"
+          answer={alike.map((each) => each.name).join(', ')}
+          reasons={['Compare size and code with what was ordered.']}
+        />
+      )}
       <Working lines={reading.working} />
     </>
   );

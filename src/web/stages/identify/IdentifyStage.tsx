@@ -1,4 +1,4 @@
-import { Box, Button, LinearProgress, Paper, Stack, Typography } from '@mui/material';
+import { Box, Button, LinearProgress, Paper, Stack, TextField, Typography } from '@mui/material';
 import { useMemo, useState } from 'react';
 import { figure, percent } from '../../../core/judgement';
 import { formatLignes } from '../../../core/units';
@@ -134,33 +134,20 @@ function ByHand() {
             { value: NOT_IN_BOOK, label: 'Not in the book' },
           ]}
         />
-        {calibre === null && <MovementName value={code} onChange={setCode} />}
+        {calibre === null && (
+          <TextField
+            label="As engraved"
+            value={code}
+            onChange={(event) => setCode(event.target.value)}
+            fullWidth
+            slotProps={{ htmlInput: { maxLength: 60 } }}
+          />
+        )}
         <Button type="submit" variant="outlined" disabled={technician === null} sx={{ flexShrink: 0 }}>
           It is this one
         </Button>
       </Stack>
     </Paper>
-  );
-}
-
-function MovementName({
-  value,
-  onChange,
-}: {
-  readonly value: string;
-  readonly onChange: (text: string) => void;
-}) {
-  return (
-    <Box component="label" sx={{ display: 'flex', alignItems: 'center', gap: 1, width: '100%' }}>
-      <span>As engraved</span>
-      <Box
-        component="input"
-        value={value}
-        maxLength={60}
-        onChange={(event) => onChange(event.target.value)}
-        sx={{ font: 'inherit', minHeight: 44, flexGrow: 1, px: 1 }}
-      />
-    </Box>
   );
 }
 
