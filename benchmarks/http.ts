@@ -78,6 +78,7 @@ const entry = (): unknown => ({
   well: null,
   supersedes: [],
   withdraws: null,
+  attachments: [],
 });
 
 async function compare(

@@ -64,6 +64,7 @@ export function buildDemo(dataDir: string): void {
       well: more.well ?? null,
       supersedes: more.supersedes ?? [],
       withdraws: null,
+      attachments: [],
     } as unknown as NewEntry;
   };
   const append = (jobId: string, given: NewEntry): void => {

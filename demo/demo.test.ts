@@ -4,6 +4,8 @@ import { join } from 'node:path';
 import { book } from '../src/testing/fixtures';
 import { openStore } from '../src/server/store';
 import { foldJob } from '../src/core/logbook';
+import { BACK_KINDS } from '../src/core/backs';
+import { FUNCTION_KINDS, HOLD_KINDS } from '../src/core/movements';
 import { STAGES } from '../src/core/policy';
 import { buildDemo } from './build';
 import { makers } from './book';
@@ -11,8 +13,18 @@ import { jobs, lots } from './scenario';
 
 describe('the invented book', () => {
   it('has calibres and case types enough, of several makers, all codes of their maker’s pattern', () => {
-    expect(book.calibres.length).toBeGreaterThanOrEqual(12);
-    expect(makers.length).toBeGreaterThanOrEqual(4);
+    expect(book.calibres.length).toBeGreaterThanOrEqual(24);
+    expect(makers.length).toBeGreaterThanOrEqual(6);
+    expect(book.caseTypes.length).toBeGreaterThanOrEqual(20);
+    expect(new Set(book.caseTypes.map((type) => type.backKind))).toEqual(new Set(BACK_KINDS));
+    expect(new Set(book.calibres.flatMap((calibre) => calibre.wells.map((well) => well.heldBy)))).toEqual(
+      new Set(HOLD_KINDS),
+    );
+    expect(new Set(book.calibres.flatMap((calibre) => calibre.functions))).toEqual(new Set(FUNCTION_KINDS));
+    expect(new Set(book.calibres.flatMap((calibre) => calibre.charge?.by ?? []))).toEqual(
+      new Set(['light', 'rotor']),
+    );
+    expect(book.calibres.some((calibre) => calibre.wells.length === 2)).toBe(true);
     const templates = new Map(makers.map((maker) => [maker.id, maker.patterns]));
     const shape = (code: string): string => code.replace(/[A-Z]/g, 'l').replace(/\d/g, 'd');
     const wanted = (template: string): string => shape(template.replace(/l/g, 'A').replace(/d/g, '0'));
@@ -30,7 +42,7 @@ describe('the invented book', () => {
     '%s could be built: cells and coils inside, nothing on top of another',
     (_, calibre) => {
       const cells = calibre.wells.map((well) => {
-        const wanted = book.wanted(calibre, well);
+        const wanted = calibre.charge ?? book.wanted(calibre, well);
         expect(wanted).not.toBeNull();
         return { x: well.xMm, y: well.yMm, radius: (wanted?.diameterMm ?? 0) / 2 };
       });

@@ -1,5 +1,6 @@
 import type { Payloads } from '../src/core/logbook';
 import type { Shop } from '../src/core/policy';
+import type { StockItem } from '../src/core/stock';
 
 /** A made-up counter in a made-up ferry terminal, on one fixed morning. */
 export const shop: Shop = {
@@ -19,7 +20,8 @@ export const technicians = [
 export type TechnicianKey = (typeof technicians)[number]['key'];
 
 export interface DemoLot {
-  readonly cellCode: string;
+  readonly item: StockItem;
+  readonly code: string;
   readonly supplier: string;
   readonly lotCode: string;
   readonly madeOn: string | null;
@@ -29,14 +31,14 @@ export interface DemoLot {
 }
 
 const lot = (
-  cellCode: string,
+  code: string,
   supplier: string,
   lotCode: string,
   bestBefore: string,
   count: number,
   priceMinor: number,
   madeOn: string | null = null,
-): DemoLot => ({ cellCode, supplier, lotCode, madeOn, bestBefore, priceMinor, count });
+): DemoLot => ({ item: 'cell', code, supplier, lotCode, madeOn, bestBefore, priceMinor, count });
 
 const [SALTMARSH, NETTLE] = ['Saltmarsh Wholesale', 'Nettle & Quay Supplies'];
 
@@ -115,7 +117,11 @@ const opened = (
   openedWith: string,
   spotClock: number | null = null,
   lipClock: number | null = null,
-): Step => ({ minutes, kind: 'open.back', payload: { kind, openedWith, spotClock, lipClock } });
+): Step => ({
+  minutes,
+  kind: 'open.back',
+  payload: { kind, openedWith, protection: 'film', went: 'freely', spotClock, lipClock },
+});
 const engraving = (minutes: number, text: string): Step => ({
   minutes,
   kind: 'identify.engraving',
@@ -161,13 +167,32 @@ const gasket = (minutes: number, state: Payloads['seal.gasket']['state'], reason
     ageYears: state === 'renewed' ? null : 2,
     meetsWater: false,
     greased: true,
+    profile: 'round',
+    size: '',
+    lotId: null,
     reason,
   },
 });
 const closed = (minutes: number, how: string): Step => ({
   minutes,
   kind: 'seal.closed',
-  payload: { how, seamEven: true },
+  payload: { how, seamEven: true, raisedClocks: [], interim: false },
+});
+const dryTest = (
+  pressureBar: number,
+  seconds: number,
+  more: Partial<Payloads['test.made']> = {},
+): Payloads['test.made'] => ({
+  method: 'dry air',
+  pressureBar,
+  seconds,
+  outcome: 'no leak seen',
+  deflectionStartUm: null,
+  deflectionEndUm: null,
+  leakClock: null,
+  temperatureC: 21,
+  note: '',
+  ...more,
 });
 const proved = (
   minutes: number,
@@ -220,7 +245,7 @@ function earlierVisit(key: string, yearsAgo: number, currentUA: number, note: st
       {
         minutes: 17,
         kind: 'test.made',
-        payload: { method: 'dry air', pressureBar: 5, seconds: 120, outcome: 'no leak seen' },
+        payload: dryTest(5, 120),
       },
       ...proved(20, ['hands', 'seconds hand', 'date', 'chronograph']),
     ],

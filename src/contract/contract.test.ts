@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { z } from 'zod';
-import { idOf, newEntryOf, readyJob } from '../testing/fixtures';
+import type { EntryKind } from '../core/logbook';
+import { dryTest, idOf, newEntryOf, readyJob } from '../testing/fixtures';
 import {
   ENTRY_KINDS,
   fieldsOf,
@@ -78,5 +79,48 @@ describe('older payloads', () => {
   it('are refused where no way leads up, or when they are newer than the program', () => {
     expect(() => raisePayload({ ...definition, raise: {} }, 1, {})).toThrow(/No way/);
     expect(() => raisePayload(definition, 4, {})).toThrow(/newer/);
+  });
+});
+
+describe('payloads of earlier versions of the program', () => {
+  it.each([
+    ['open.back', { kind: 'snap-on', openedWith: 'case knife', spotClock: 7, lipClock: null }],
+    [
+      'seal.gasket',
+      { state: 'reused', findings: [], ageYears: 2, meetsWater: false, greased: true, reason: 'sound' },
+    ],
+    ['seal.closed', { how: 'thumbs', seamEven: true }],
+    ['test.made', { method: 'dry air', pressureBar: 3, seconds: 60, outcome: 'no leak seen' }],
+  ] as const)('of %s are raised to what the program knows now', (kind, payload) => {
+    const definition = kindDefinition(kind) as KindDefinition<unknown>;
+    expect(definition.version).toBeGreaterThan(1);
+    expect(definition.schema.safeParse(payload).success).toBe(false);
+    const raised = raisePayload(definition, 1, payload);
+    expect(definition.schema.parse(raised)).toEqual(raised);
+    expect(raised).toMatchObject(payload);
+  });
+});
+
+describe('facts that contradict themselves are refused in words', () => {
+  const refused = (kind: EntryKind, payload: unknown): string =>
+    (kindDefinition(kind) as KindDefinition<unknown>).schema.safeParse(payload).error?.issues[0]?.message ??
+    'taken';
+  it.each([
+    [
+      'arrive.mark',
+      { view: 'back', kind: 'dent', clock: 4, film: 'keep', note: '' },
+      'only of original film',
+    ],
+    ['arrive.wear', { uses: [], words: '' }, 'pick how'],
+    ['arrive.cell-history', { changedBy: 'nobody knows', changedOn: '2023' }, 'leave it blank'],
+    ['arrive.cell-history', { changedBy: 'the owner', changedOn: '23' }, 'a year'],
+    ['arrive.decision', { decision: 'referred', reason: 'beyond this bench', to: '', told: '' }, 'say where'],
+    ['arrive.parts-request', { lines: [], supplier: '', expectedOn: null }, 'at least one'],
+    ['seal.closed', { how: 'press', seamEven: true, raisedClocks: [4], interim: false }, 'not even'],
+    ['set.run-began', { shows: '25:10' }, 'hours and minutes'],
+    ['test.made', { ...dryTest, leakClock: 3 }, 'only where a leak was seen'],
+    ['test.made', { ...dryTest, deflectionStartUm: 12 }, 'or neither'],
+  ] as const)('%s', (kind, payload, words) => {
+    expect(refused(kind, payload)).toContain(words);
   });
 });

@@ -91,6 +91,26 @@ export const priceMinor = z
   .min(0)
   .max(10_000_000);
 
+/** A file by the SHA-256 of its bytes. */
+export const fileHash = z
+  .string()
+  .regex(/^[0-9a-f]{64}$/, 'A file is named by its SHA-256: 64 digits and letters a to f.');
+
+/** One line of a price list or an estimate. */
+export const priceLine = z.strictObject({
+  what: text({ words: 'What is charged', max: 80, example: 'case gasket' }),
+  priceMinor,
+});
+
+/** The hands' reading, `HH:mm` or `HH:mm:ss`. */
+export const handsReading = z
+  .string()
+  .trim()
+  .regex(
+    /^([01]\d|2[0-3]):[0-5]\d(:[0-5]\d)?$/,
+    'The hands show: hours and minutes, e.g. 09:42 or 09:42:15.',
+  );
+
 /** One of a list, with the list in the refusal. */
 export function oneOf<const T extends readonly string[]>(
   words: string,

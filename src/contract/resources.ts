@@ -1,11 +1,11 @@
 import { z } from 'zod';
-import type { CellLot } from '../core/stock';
+import { type Lot, STOCK_ITEMS } from '../core/stock';
 import type { Catalogue } from '../core/catalogue';
 import type { Entry, Payloads } from '../core/logbook';
 import type { Policy, Shop, StageId } from '../core/policy';
 import type { StageStatus } from '../core/logbook';
 import { newEntry, type NewEntry } from './entries';
-import { calendarDay, id, number, optionalText, priceMinor, text } from './fields';
+import { calendarDay, id, number, oneOf, optionalText, priceMinor, text } from './fields';
 
 export const customer = z.strictObject({
   id,
@@ -31,14 +31,20 @@ export const newJob = z.strictObject({
   visitId: id,
   watchId: id,
   customer,
+  /** The earlier job it comes back about. */
+  followsJobId: id.nullable().default(null),
   entries: z.array(newEntry).min(1, 'A job starts with at least one entry.').max(40),
 });
-export type NewJob = Omit<z.infer<typeof newJob>, 'entries'> & { readonly entries: readonly NewEntry[] };
+export type NewJob = Omit<z.infer<typeof newJob>, 'entries' | 'followsJobId'> & {
+  readonly entries: readonly NewEntry[];
+  readonly followsJobId?: string | null;
+};
 
 export const newLot = z
   .strictObject({
     id,
-    cellCode: text({ words: 'Cell', max: 30, example: 'SR621SW' }),
+    item: oneOf('Kind of goods', STOCK_ITEMS),
+    code: text({ words: 'Code', max: 40, example: 'SR621SW' }),
     supplier: text({ words: 'Supplier', max: 80, example: 'Saltmarsh Wholesale' }),
     lotCode: text({ words: 'Lot', max: 40, example: 'N-204' }),
     madeOn: calendarDay.nullable(),
@@ -52,6 +58,26 @@ export const newLot = z
     error: 'Best before: after the day it was made, e.g. 2029-01-31.',
   });
 export type NewLot = z.infer<typeof newLot>;
+
+/** A lot counted by hand: what lies there, whatever the ledger says. */
+export const lotCount = z.strictObject({
+  lotId: id,
+  counted: number({ words: 'Counted', min: 0, max: 10_000, example: 7 }).int(),
+  reason: text({ words: 'Reason', max: 120, example: 'counted at closing' }),
+  technicianId: id,
+});
+export type LotCount = z.infer<typeof lotCount>;
+
+/** Spent cells handed to the collector. */
+export const collection = z.strictObject({
+  id,
+  count: number({ words: 'Cells collected', min: 1, max: 100_000, example: 240 }).int(),
+  weightG: number({ words: 'Weight', min: 0, max: 1_000_000, unit: 'g', example: 310 }),
+  collectedOn: calendarDay,
+  receipt: text({ words: 'Receipt', max: 60, example: 'VH-2207' }),
+  technicianId: id,
+});
+export type Collection = z.infer<typeof collection>;
 
 export interface StageSummary {
   readonly stage: StageId;
@@ -74,6 +100,19 @@ export interface JobSummary {
   readonly signedBy: string | null;
   readonly collected: boolean;
   readonly receivedAt: string;
+  /** Cells taken out of this watch that lie loose. */
+  readonly looseCells: readonly string[];
+  /** When the parts it waits for are expected; null where it waits for none or nobody knows. */
+  readonly partsExpectedOn: string | null;
+}
+
+export const FOLLOWS = ['interim closing', 'comeback'] as const;
+
+/** Another job this one is tied to. */
+export interface LinkedJob {
+  readonly jobId: string;
+  readonly ticket: string;
+  readonly watch: string;
 }
 
 export interface JobResource {
@@ -82,6 +121,10 @@ export interface JobResource {
     readonly ticket: string;
     readonly visitId: string;
     readonly watchId: string;
+    readonly follows: (LinkedJob & { readonly why: (typeof FOLLOWS)[number] }) | null;
+    readonly followedBy: readonly (LinkedJob & { readonly why: (typeof FOLLOWS)[number] })[];
+    /** The other watches of the same visit. */
+    readonly sameVisit: readonly LinkedJob[];
   };
   readonly customer: Customer | null;
   readonly entries: readonly Entry[];
@@ -99,8 +142,9 @@ export interface ShopResource {
 export type CatalogueResource = Catalogue;
 
 export interface StockResource {
-  readonly lots: readonly CellLot[];
+  readonly lots: readonly Lot[];
   readonly spentInBin: number;
+  readonly collections: readonly Collection[];
 }
 
 /** One owner, with every job of theirs, the newest first. */
@@ -115,6 +159,8 @@ export interface CustomerResource {
 
 export interface KnownWatch {
   readonly watchId: string;
+  /** The last job it was here for. */
+  readonly jobId: string;
   readonly ticket: string;
   readonly watch: Payloads['arrive.watch'];
 }

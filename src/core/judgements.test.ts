@@ -5,10 +5,17 @@ import { wantedFromType } from './cells';
 import { drainNeeded } from './catalogue';
 import { orderRack, urgencyOf } from './dayplan';
 import { renewOrReuse } from './gaskets';
-import { judgeCurrent, judgeLoadedVoltage, judgeRestVoltage } from './health';
+import {
+  judgeCoil,
+  judgeCurrent,
+  judgeLoadedVoltage,
+  judgeLowestRunning,
+  judgeRate,
+  judgeRestVoltage,
+} from './health';
 import { figure, percent } from './judgement';
-import { functionsToProve, settingAdvice } from './setting';
-import { type CellLot, chooseLots, isPastDate, lotAge } from './stock';
+import { functionsToProve, judgeRun, settingAdvice } from './setting';
+import { type Lot, chooseLots, isPastDate, lotAge } from './stock';
 import { addMonths, localDay, nextDateCorrection } from './time';
 
 describe('where the knife goes', () => {
@@ -114,9 +121,9 @@ describe('readings', () => {
 
 describe('which lot to take', () => {
   const wanted = wantedFromType(book.cell('SR621SW') as never, { drain: 'low' }) as never;
-  const choose = (lots: CellLot[]) =>
+  const choose = (lots: Lot[]) =>
     chooseLots(lots, wanted, book.cell, '2026-03-17', { alkalineAgreed: false });
-  const other = (name: string, change: Partial<CellLot>): CellLot => ({
+  const other = (name: string, change: Partial<Lot>): Lot => ({
     ...lot,
     id: idOf(name),
     lotCode: name,
@@ -126,7 +133,7 @@ describe('which lot to take', () => {
   it('takes the oldest in date of the equal cell before an accepted one', () => {
     const offers = choose([
       other('new', { bestBefore: '2029-01-01' }),
-      other('high', { cellCode: 'SR621W', bestBefore: '2027-01-01' }),
+      other('high', { code: 'SR621W', bestBefore: '2027-01-01' }),
       other('old', { bestBefore: '2027-06-01' }),
     ]);
     expect(offers.filter((offer) => offer.verdict === 'take').map((offer) => offer.lot.lotCode)).toEqual([
@@ -140,8 +147,8 @@ describe('which lot to take', () => {
     const offers = choose([
       other('past', { bestBefore: '2026-03-16' }),
       other('empty', { balance: 0 }),
-      other('alkaline', { cellCode: 'LR621' }),
-      other('unrelated', { cellCode: 'CR2016' }),
+      other('alkaline', { code: 'LR621' }),
+      other('unrelated', { code: 'CR2016' }),
     ]);
     expect(offers.every((offer) => offer.verdict === 'blocked')).toBe(true);
     expect(offers.map((offer) => offer.reasons[0])).toEqual(
@@ -246,5 +253,73 @@ describe('time and figures', () => {
       '−2.5',
     ]);
     expect([percent(0.9999), percent(0.0001), percent(0.4321)]).toEqual(['over 99 %', 'under 1 %', '43.2 %']);
+  });
+});
+
+describe('the proving run', () => {
+  const began = { shows: '09:00:00', atUtc: '2026-03-17T09:30:00.000Z' };
+  const ended = (shows: string, stillRuns = true, atUtc = '2026-03-17T21:30:00.000Z') => ({
+    shows,
+    stillRuns,
+    atUtc,
+  });
+  it.each([
+    ['keeps time', '09:00:00', 0],
+    ['keeps time', '21:00:01', 1],
+    ['off', '09:00:04', 4],
+    ['off', '08:59:50', -10],
+    ['keeps time', '09:01', 60],
+  ] as const)('is %s when the hands show %s after twelve hours', (verdict, shows, gainedS) => {
+    expect(judgeRun(began, ended(shows))).toMatchObject({ verdict, gainedS, hours: 12 });
+  });
+  it('says when it stopped, still runs, or was not begun', () => {
+    expect(judgeRun(began, ended('09:00', false)).verdict).toBe('stopped');
+    expect(judgeRun(began, null).verdict).toBe('still running');
+    expect(judgeRun(null, null).verdict).toBe('not begun');
+  });
+  it('finds any gain a watch may have, whatever the hour it is read', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 0, max: 86_399 }),
+        fc.integer({ min: 1, max: 72 }),
+        fc.integer({ min: -21_000, max: 21_000 }),
+        (startS, hours, gainedS) => {
+          const clock = (seconds: number): string =>
+            new Date((((seconds % 86_400) + 86_400) % 86_400) * 1000).toISOString().slice(11, 19);
+          const atUtc = new Date(Date.parse(began.atUtc) + hours * 3_600_000).toISOString();
+          return (
+            judgeRun(
+              { shows: clock(startS), atUtc: began.atUtc },
+              { shows: clock(startS + hours * 3600 + gainedS), atUtc, stillRuns: true },
+            ).gainedS === gainedS
+          );
+        },
+      ),
+    );
+  });
+});
+
+describe('coil, lowest voltage and rate', () => {
+  const calibre = { code: 'OR 41.2', coilMinKOhm: 1.6, coilMaxKOhm: 2.1, lowestV: 1.2 };
+  it.each([
+    [1.8, 'good'],
+    [2.3, 'good'],
+    [2.4, 'suspect'],
+    [1.4, 'suspect'],
+    [0.7, 'shorted turns'],
+    [900, 'open'],
+  ] as const)('%s kΩ: %s', (value, verdict) => {
+    expect(judgeCoil(value, calibre).verdict).toBe(verdict);
+  });
+  it('wants the movement, and its range', () => {
+    expect(judgeCoil(1.8, null)).toMatchObject({ verdict: 'not judged' });
+    expect(judgeCoil(1.8, { ...calibre, coilMinKOhm: null })).toMatchObject({ verdict: 'not judged' });
+    expect(judgeLowestRunning(1.3, null).verdict).toBe('not judged');
+  });
+  it('says when it would stop too early, and when it strays', () => {
+    expect(judgeLowestRunning(1.15, calibre).verdict).toBe('good');
+    expect(judgeLowestRunning(1.31, calibre).verdict).toBe('runs too late');
+    expect(judgeRate(0.5)).toMatchObject({ verdict: 'good', reasons: ['15.2 s a month.'] });
+    expect(judgeRate(-1).verdict).toBe('off');
   });
 });

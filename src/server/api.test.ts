@@ -41,6 +41,8 @@ async function upToSigning(name = 'job'): Promise<string> {
   await put('back', 'open.back', {
     kind: 'snap-on',
     openedWith: 'case knife',
+    protection: 'film',
+    went: 'freely',
     spotClock: 6.5,
     lipClock: 6.5,
   });
@@ -60,9 +62,12 @@ async function upToSigning(name = 'job'): Promise<string> {
     ageYears: null,
     meetsWater: false,
     greased: true,
+    profile: 'round',
+    size: '',
+    lotId: null,
     reason: 'age unknown',
   });
-  await put('closed', 'seal.closed', { how: 'thumbs', seamEven: true });
+  await put('closed', 'seal.closed', { how: 'thumbs', seamEven: true, raisedClocks: [], interim: false });
   await put('runs', 'set.runs', { runs: true, watchedSeconds: 60 });
   await put('time', 'set.time', { set: true });
   await put('functions', 'set.functions', { proved: { hands: 'works', 'seconds hand': 'works' } });
@@ -263,7 +268,7 @@ describe('stock and the spent bin', () => {
   it('takes a fitted cell from its lot and bins the old one, each in its entry’s transaction', async () => {
     await upToSigning();
     expect(await stock()).toMatchObject({
-      lots: [{ cellCode: 'SR621SW', balance: 4, toBeCounted: false }],
+      lots: [{ code: 'SR621SW', balance: 4, toBeCounted: false }],
       spentInBin: 1,
     });
   });
@@ -335,7 +340,7 @@ describe('stock and the spent bin', () => {
         ...delivery,
         id: idOf('x'),
         lotCode: 'S-9',
-        cellCode: 'ZZ999',
+        code: 'ZZ999',
       }),
     ).toMatchObject({ status: 422, body: { whatToDo: expect.stringContaining('364') as string } });
     const wrong = await counter.post<Problem>('/api/lots', {

@@ -127,7 +127,8 @@ export function newJob(name: string, change: Partial<NewJob> = {}): NewJob {
 
 export const delivery = {
   id: idOf('lot'),
-  cellCode: '364',
+  item: 'cell' as const,
+  code: '364',
   supplier: 'Saltmarsh Wholesale',
   lotCode: 'S-1',
   madeOn: '2025-09-17',

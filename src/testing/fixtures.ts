@@ -11,7 +11,7 @@ import {
   type Payloads,
 } from '../core/logbook';
 import { DEFAULT_POLICY } from '../core/policy';
-import type { CellLot } from '../core/stock';
+import type { Lot } from '../core/stock';
 import { readShippedCells } from '../server/store/catalogue';
 
 /** What tests of every room start from: the invented book, one context, and entries made in a line. */
@@ -40,6 +40,7 @@ interface More {
   readonly supersedes?: readonly string[];
   readonly withdraws?: string | null;
   readonly occurredAt?: string;
+  readonly attachments?: readonly string[];
 }
 
 /** A small logbook under construction: each `add` is one entry in sequence. */
@@ -61,6 +62,7 @@ export class Logbook {
       well: more.well ?? null,
       supersedes: more.supersedes ?? [],
       withdraws: more.withdraws ?? null,
+      attachments: [],
     } as unknown as Entry;
     this.entries.push(entry);
     return entry;
@@ -71,9 +73,10 @@ export class Logbook {
   }
 }
 
-export const lot: CellLot = {
+export const lot: Lot = {
   id: idOf('lot'),
-  cellCode: 'SR621SW',
+  item: 'cell',
+  code: 'SR621SW',
   supplier: 'Saltmarsh Wholesale',
   lotCode: 'S-1',
   madeOn: '2025-09-17',
@@ -81,6 +84,19 @@ export const lot: CellLot = {
   priceMinor: 60,
   balance: 5,
   toBeCounted: false,
+};
+
+/** A dry test that showed nothing, for a test to change. */
+export const dryTest: Payloads['test.made'] = {
+  method: 'dry air',
+  pressureBar: 3,
+  seconds: 60,
+  outcome: 'no leak seen',
+  deflectionStartUm: null,
+  deflectionEndUm: null,
+  leakClock: null,
+  temperatureC: null,
+  note: '',
 };
 
 /** A cell job on an OR 41.2, recorded from arrival to the proof, ready to be signed. */
@@ -103,7 +119,14 @@ export function readyJob(): Logbook {
   job.add('arrive.service', { service: 'cell only', priceMinor: 1400 });
   job.add('arrive.promise', { promisedAt: '2026-03-17T11:00:00.000Z' });
   job.add('arrive.consent', { risks: ['old parts'], given: true });
-  job.add('open.back', { kind: 'snap-on', openedWith: 'case knife', spotClock: 6.5, lipClock: 6.5 });
+  job.add('open.back', {
+    kind: 'snap-on',
+    openedWith: 'case knife',
+    protection: 'film',
+    went: 'freely',
+    spotClock: 6.5,
+    lipClock: 6.5,
+  });
   job.add('identify.movement', { calibreId: 'orrelin-41-2', code: 'OR 41.2', by: 'engraving', note: '' });
   job.add('check.reading', { measure: 'restVoltageV', value: 1.21 });
   job.add('check.reading', { measure: 'currentUA', value: 0.95 });
@@ -122,9 +145,12 @@ export function readyJob(): Logbook {
     ageYears: 2,
     meetsWater: false,
     greased: true,
+    profile: 'round',
+    size: '',
+    lotId: null,
     reason: 'sound',
   });
-  job.add('seal.closed', { how: 'thumbs', seamEven: true });
+  job.add('seal.closed', { how: 'thumbs', seamEven: true, raisedClocks: [], interim: false });
   job.add('set.runs', { runs: true, watchedSeconds: 60 });
   job.add('set.time', { set: true });
   job.add('set.functions', { proved: { hands: 'works', 'seconds hand': 'works' } });
@@ -148,5 +174,6 @@ export function newEntryOf<K extends EntryKind>(
     well: more.well ?? null,
     supersedes: more.supersedes ?? [],
     withdraws: more.withdraws ?? null,
+    attachments: more.attachments ?? [],
   } as unknown as NewEntry;
 }

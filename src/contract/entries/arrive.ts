@@ -1,11 +1,36 @@
 import { z } from 'zod';
-import { COMPLAINTS, RISKS, type Risk } from '../../core/logbook';
+import {
+  AGREED_HOW,
+  CHANGED_BY,
+  COMPLAINTS,
+  IN_HOUSE,
+  MARK_KINDS,
+  MARK_VIEWS,
+  REFER_REASONS,
+  RISKS,
+  type Risk,
+  WEAR,
+} from '../../core/logbook';
 import { SERVICES } from '../../core/policy';
 import type { ArrivePayloads } from '../../core/logbook/facts/arrive';
-import { clock, id, instant, number, oneOf, optionalText, priceMinor } from '../fields';
+import {
+  calendarDay,
+  clock,
+  id,
+  instant,
+  number,
+  oneOf,
+  optionalText,
+  priceLine,
+  priceMinor,
+  text,
+} from '../fields';
 import type { KindDefinitions } from './define';
 
 const words = optionalText({ words: 'In the owner’s words', max: 500, example: 'stops over night' });
+
+const note = optionalText({ words: 'Note', max: 300, example: 'beside the crown guard' });
+const inHouse = (words: string) => oneOf(words, IN_HOUSE);
 
 export const arriveKinds: KindDefinitions<ArrivePayloads> = {
   'arrive.received': { version: 1, schema: z.strictObject({ customerId: id, watchId: id, visitId: id }) },
@@ -29,9 +54,62 @@ export const arriveKinds: KindDefinitions<ArrivePayloads> = {
         error: 'Complaint: pick what the owner sees, or write it, e.g. “stopped”.',
       }),
   },
+  'arrive.cell-history': {
+    version: 1,
+    schema: z
+      .strictObject({
+        changedBy: oneOf('Changed by', CHANGED_BY),
+        changedOn: z
+          .string()
+          .regex(
+            /^(19[5-9]\d|20\d\d)(-(0[1-9]|1[0-2]))?$/,
+            'Changed on: a year, or year-month, e.g. 2023-05.',
+          )
+          .nullable(),
+      })
+      .refine((history) => history.changedBy !== 'nobody knows' || history.changedOn === null, {
+        path: ['changedOn'],
+        error: 'Changed on: leave it blank where nobody knows who changed it.',
+      }),
+  },
+  'arrive.wear': {
+    version: 1,
+    schema: z
+      .strictObject({ uses: z.array(oneOf('Worn', WEAR)).max(WEAR.length), words: note })
+      .refine((wear) => wear.uses.length > 0 || wear.words !== '', {
+        path: ['uses'],
+        error: 'Worn: pick how, or write it, e.g. “every day”.',
+      }),
+  },
+  'arrive.originality': { version: 1, schema: z.strictObject({ matters: z.boolean(), words: note }) },
+  'arrive.mark': {
+    version: 1,
+    schema: z
+      .strictObject({
+        view: oneOf('View', MARK_VIEWS),
+        kind: oneOf('Kind of mark', MARK_KINDS),
+        clock: clock.nullable(),
+        film: oneOf('Film', ['keep', 'remove']).nullable(),
+        note,
+      })
+      .refine((mark) => mark.kind === 'original film' || mark.film === null, {
+        path: ['film'],
+        error: 'Film: keep or remove is asked only of original film.',
+      }),
+  },
   'arrive.service': {
     version: 1,
     schema: z.strictObject({ service: oneOf('Service', SERVICES), priceMinor }),
+  },
+  'arrive.estimate': { version: 1, schema: z.strictObject({ lines: z.array(priceLine).max(30) }) },
+  'arrive.agreement': {
+    version: 1,
+    schema: z.strictObject({
+      what: text({ words: 'What was agreed', max: 300, example: 'new circuit, old one given back' }),
+      upToMinor: priceMinor.nullable(),
+      by: text({ words: 'Agreed by', max: 60, example: 'the owner' }),
+      how: oneOf('Agreed', AGREED_HOW),
+    }),
   },
   'arrive.promise': { version: 1, schema: z.strictObject({ promisedAt: instant }) },
   'arrive.consent': {
@@ -41,4 +119,49 @@ export const arriveKinds: KindDefinitions<ArrivePayloads> = {
       given: z.boolean(),
     }),
   },
+  'arrive.decision': {
+    version: 1,
+    schema: z
+      .strictObject({
+        decision: oneOf('Decision', ['referred', 'declined']),
+        reason: oneOf('Reason', REFER_REASONS),
+        to: optionalText({ words: 'Referred to', max: 120, example: 'the maker’s service at Brennhavn' }),
+        told: optionalText({
+          words: 'Told to the owner',
+          max: 300,
+          example: 'free of charge there until May',
+        }),
+      })
+      .refine((decision) => decision.decision === 'declined' || decision.to !== '', {
+        path: ['to'],
+        error: 'Referred to: say where, e.g. “the maker’s service”.',
+      }),
+  },
+  'arrive.ready': {
+    version: 1,
+    schema: z.strictObject({
+      cell: inHouse('Cell'),
+      seal: inHouse('Seal'),
+      closingTool: inHouse('Closing tool'),
+      parts: inHouse('Parts'),
+      riskAccepted: z.boolean(),
+    }),
+  },
+  'arrive.parts-request': {
+    version: 1,
+    schema: z.strictObject({
+      lines: z
+        .array(
+          z.strictObject({
+            what: text({ words: 'Part', max: 80, example: 'gasket 27.5 × 0.90' }),
+            count: number({ words: 'How many', min: 1, max: 100, example: 1 }).int(),
+          }),
+        )
+        .min(1, 'Parts: name at least one, e.g. “gasket 27.5 × 0.90”.')
+        .max(30),
+      supplier: optionalText({ words: 'Supplier', max: 80, example: 'Saltmarsh Wholesale' }),
+      expectedOn: calendarDay.nullable(),
+    }),
+  },
+  'arrive.parts-arrived': { version: 1, schema: z.strictObject({ note }) },
 };

@@ -1,8 +1,11 @@
 import { z } from 'zod';
-import { CELL_CONDITIONS } from '../../core/logbook';
+import { ACCUMULATOR_WAYS, CELL_CONDITIONS, CHARGE_OUTCOMES } from '../../core/logbook';
 import type { CellPayloads } from '../../core/logbook/facts/cell';
-import { id, oneOf, optionalText, text } from '../fields';
+import { id, number, oneOf, optionalText, text } from '../fields';
 import type { KindDefinitions } from './define';
+
+const supplier = optionalText({ words: 'Supplier', max: 80, example: 'Saltmarsh Wholesale' });
+const lotCode = optionalText({ words: 'Lot', max: 40, example: 'N-204' });
 
 export const cellKinds: KindDefinitions<CellPayloads> = {
   'cell.found': {
@@ -17,9 +20,33 @@ export const cellKinds: KindDefinitions<CellPayloads> = {
     schema: z.strictObject({
       cellCode: text({ words: 'Cell', max: 30, example: 'SR621SW' }),
       lotId: id.nullable(),
-      supplier: optionalText({ words: 'Supplier', max: 80, example: 'Saltmarsh Wholesale' }),
-      lotCode: optionalText({ words: 'Lot', max: 40, example: 'N-204' }),
+      supplier,
+      lotCode,
       alkalineAgreed: z.boolean(),
+    }),
+  },
+  'cell.put-back': {
+    version: 1,
+    schema: z.strictObject({
+      reason: text({ words: 'Reason', max: 200, example: 'reseal only, measured 1.56 V' }),
+    }),
+  },
+  'cell.accumulator': {
+    version: 1,
+    schema: z.strictObject({
+      kitCode: text({ words: 'Kit', max: 40, example: 'KT-Q31' }),
+      lotId: id.nullable(),
+      supplier,
+      lotCode,
+      way: oneOf('Renewed as', ACCUMULATOR_WAYS),
+    }),
+  },
+  'cell.charged': {
+    version: 1,
+    schema: z.strictObject({
+      by: oneOf('Charged by', ['light', 'rotor', 'charger']),
+      hours: number({ words: 'Charged for', min: 0.1, max: 2000, unit: 'h', example: 8 }),
+      outcome: oneOf('Outcome', CHARGE_OUTCOMES),
     }),
   },
   'cell.old-settled': {

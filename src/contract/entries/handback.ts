@@ -22,6 +22,13 @@ export const statement = z.strictObject({
 const revision = number({ words: 'Revision', min: 0, max: Number.MAX_SAFE_INTEGER, example: 1 }).int();
 
 export const handbackKinds: KindDefinitions<HandbackPayloads> = {
+  'handback.price': {
+    version: 1,
+    schema: z.strictObject({
+      priceMinor,
+      reason: text({ words: 'Reason', max: 200, example: 'comeback, no charge' }),
+    }),
+  },
   'handback.signed': {
     version: 1,
     schema: z.strictObject({

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { Entry, EntryKind, Payloads } from '../../core/logbook';
-import { id, occurredAt, optionalText, text } from '../fields';
+import { fileHash, id, occurredAt, optionalText, text } from '../fields';
 import { arriveKinds } from './arrive';
 import { cellKinds } from './cell';
 import { checkKinds } from './check';
@@ -42,6 +42,7 @@ const envelope = {
   well: optionalText({ words: 'Well', max: 40, example: 'main' }).nullable().default(null),
   supersedes: z.array(id).max(10).default([]),
   withdraws: id.nullable().default(null),
+  attachments: z.array(fileHash).max(20).default([]),
 };
 
 function schemaOf<K extends EntryKind>(kind: K) {

@@ -1,18 +1,23 @@
 import { z } from 'zod';
 import { BACK_KINDS } from '../../core/backs';
-import { AS_FOUND, PARTS } from '../../core/logbook';
+import { AS_FOUND, OPENED_HOW, PARTS, PROTECTIONS } from '../../core/logbook';
 import type { OpenPayloads } from '../../core/logbook/facts/open';
 import { clock, id, number, oneOf, optionalText, text } from '../fields';
 import type { KindDefinitions } from './define';
 
 const note = optionalText({ words: 'Note', max: 500, example: 'scratch beside the coil' });
 
+const seals = (where: string) => number({ words: `Seals at the ${where}`, min: 0, max: 6, example: 1 }).int();
+
 export const openKinds: KindDefinitions<OpenPayloads> = {
   'open.back': {
-    version: 1,
+    version: 2,
+    raise: { 1: (payload) => ({ ...(payload as object), protection: 'not noted', went: 'not noted' }) },
     schema: z.strictObject({
       kind: oneOf('Kind of back', BACK_KINDS),
       openedWith: text({ words: 'Opened with', max: 80, example: 'case knife' }),
+      protection: oneOf('Between tool and back', PROTECTIONS),
+      went: oneOf('It opened', OPENED_HOW),
       spotClock: clock.nullable(),
       lipClock: clock.nullable(),
     }),
@@ -32,6 +37,16 @@ export const openKinds: KindDefinitions<OpenPayloads> = {
       outcome: oneOf('Outcome', ['back in place', 'replaced', 'lost']),
       note,
     }),
+  },
+  'open.print': {
+    version: 1,
+    schema: z.strictObject({
+      text: text({ words: 'Printed inside', max: 200, example: 'CR1616, reset AC' }),
+    }),
+  },
+  'open.seals': {
+    version: 1,
+    schema: z.strictObject({ rim: seals('rim'), innerCover: seals('inner cover'), hatch: seals('hatch') }),
   },
   'open.technique': {
     version: 1,

@@ -1,26 +1,47 @@
 import { z } from 'zod';
 import { GASKET_FINDINGS } from '../../core/gaskets';
 import type { SealPayloads } from '../../core/logbook/facts/seal';
-import { number, oneOf, text } from '../fields';
+import { GASKET_PROFILES, SEAL_STATES } from '../../core/logbook';
+import { clock, id, number, oneOf, optionalText, text } from '../fields';
 import type { KindDefinitions } from './define';
 
 export const sealKinds: KindDefinitions<SealPayloads> = {
   'seal.gasket': {
-    version: 1,
+    version: 2,
+    raise: { 1: (payload) => ({ ...(payload as object), profile: 'not seen', size: '', lotId: null }) },
     schema: z.strictObject({
       state: oneOf('Gasket', ['renewed', 'reused', 'left in place']),
       findings: z.array(oneOf('Finding', GASKET_FINDINGS)).max(GASKET_FINDINGS.length),
       ageYears: number({ words: 'Age of the ring', min: 0, max: 80, unit: 'years', example: 2 }).nullable(),
       meetsWater: z.boolean().nullable(),
       greased: z.boolean(),
+      profile: oneOf('Profile', GASKET_PROFILES),
+      size: optionalText({ words: 'Size', max: 40, example: '30.5 × 0.70' }),
+      lotId: id.nullable(),
       reason: text({ words: 'Reason', max: 500, example: 'sound and two years old' }),
     }),
   },
-  'seal.closed': {
+  'seal.other': {
     version: 1,
     schema: z.strictObject({
-      how: text({ words: 'Closed', max: 80, example: 'thumbs' }),
-      seamEven: z.boolean(),
+      crown: oneOf('Crown seal', SEAL_STATES),
+      pushers: oneOf('Pusher seals', SEAL_STATES),
+      crystal: oneOf('Crystal seal', SEAL_STATES),
     }),
+  },
+  'seal.closed': {
+    version: 2,
+    raise: { 1: (payload) => ({ ...(payload as object), raisedClocks: [], interim: false }) },
+    schema: z
+      .strictObject({
+        how: text({ words: 'Closed', max: 80, example: 'thumbs' }),
+        seamEven: z.boolean(),
+        raisedClocks: z.array(clock).max(24),
+        interim: z.boolean(),
+      })
+      .refine((closed) => !closed.seamEven || closed.raisedClocks.length === 0, {
+        path: ['seamEven'],
+        error: 'Seam: it stands up at the places marked, so it is not even all round.',
+      }),
   },
 };

@@ -1,8 +1,11 @@
 import { z } from 'zod';
 import type { SetPayloads } from '../../core/logbook/facts/set';
+import { OUTSIDE } from '../../core/logbook';
 import { FUNCTION_KINDS } from '../../core/movements';
-import { number, oneOf } from '../fields';
+import { handsReading, number, oneOf } from '../fields';
 import type { KindDefinitions } from './define';
+
+const worksOrNot = oneOf('Result', ['works', 'does not work']);
 
 export const setKinds: KindDefinitions<SetPayloads> = {
   'set.runs': {
@@ -13,10 +16,16 @@ export const setKinds: KindDefinitions<SetPayloads> = {
     }),
   },
   'set.time': { version: 1, schema: z.strictObject({ set: z.boolean() }) },
+  'set.outside': {
+    version: 1,
+    schema: z.strictObject({ proved: z.partialRecord(z.enum(OUTSIDE), worksOrNot) }),
+  },
+  'set.run-began': { version: 1, schema: z.strictObject({ shows: handsReading }) },
+  'set.run-ended': { version: 1, schema: z.strictObject({ shows: handsReading, stillRuns: z.boolean() }) },
   'set.functions': {
     version: 1,
     schema: z.strictObject({
-      proved: z.partialRecord(z.enum(FUNCTION_KINDS), oneOf('Result', ['works', 'does not work'])),
+      proved: z.partialRecord(z.enum(FUNCTION_KINDS), worksOrNot),
     }),
   },
 };

@@ -1,18 +1,43 @@
 import { z } from 'zod';
 import { TEST_METHODS } from '../../core/logbook';
 import type { TestPayloads } from '../../core/logbook/facts/test';
-import { number, oneOf } from '../fields';
+import { clock, number, oneOf, optionalText } from '../fields';
 import type { KindDefinitions } from './define';
+
+const deflection = number({ words: 'Deflection', min: -500, max: 500, unit: 'µm', example: 12.4 });
 
 export const testKinds: KindDefinitions<TestPayloads> = {
   'test.made': {
-    version: 1,
+    version: 2,
+    raise: {
+      1: (payload) => ({
+        ...(payload as object),
+        deflectionStartUm: null,
+        deflectionEndUm: null,
+        leakClock: null,
+        temperatureC: null,
+        note: '',
+      }),
+    },
     schema: z
       .strictObject({
         method: oneOf('Method', TEST_METHODS),
         pressureBar: number({ words: 'Pressure', min: -0.9, max: 130, unit: 'bar', example: 3 }).nullable(),
         seconds: number({ words: 'Duration', min: 1, max: 86_400, unit: 's', example: 60 }),
         outcome: oneOf('Outcome', ['no leak seen', 'leak seen', 'not clear']),
+        deflectionStartUm: deflection.nullable(),
+        deflectionEndUm: deflection.nullable(),
+        leakClock: clock.nullable(),
+        temperatureC: number({ words: 'Temperature', min: -10, max: 60, unit: '°C', example: 22 }).nullable(),
+        note: optionalText({ words: 'What was done', max: 300, example: 'crown seal renewed, tested again' }),
+      })
+      .refine((test) => test.leakClock === null || test.outcome === 'leak seen', {
+        path: ['leakClock'],
+        error: 'Place of the leak: only where a leak was seen; otherwise leave it blank.',
+      })
+      .refine((test) => (test.deflectionStartUm === null) === (test.deflectionEndUm === null), {
+        path: ['deflectionEndUm'],
+        error: 'Deflection: at the start and at the end, e.g. 12.4 and 12.1, or neither.',
       })
       .refine((test) => (test.method === 'condensation') === (test.pressureBar === null), {
         path: ['pressureBar'],

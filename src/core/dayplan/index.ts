@@ -1,6 +1,6 @@
-import type { JobState } from '../logbook';
+import { awaitedParts, type JobState } from '../logbook';
 import { STAGE_WORDS } from '../policy';
-import { localDay, localTime, minutesBetween } from '../time';
+import { dayInWords, localDay, localTime, minutesBetween } from '../time';
 
 export type Urgency = 'overdue' | 'due soon' | 'today' | 'later' | 'no promise';
 
@@ -38,7 +38,16 @@ export function orderRack<T extends { readonly promisedAt: string | null; readon
 export function waitsFor(state: JobState): string {
   if (state.conflicts.length > 0) return 'a conflict to settle';
   if (state.signature.state === 'signed') return state.facts.collected ? 'nothing: collected' : 'its owner';
-  if (state.facts.consent?.payload.given === false) return 'the owner’s consent';
+  if (
+    state.facts.consent?.payload.given === false &&
+    state.progress.some(({ missing }) => missing.some(({ requirement }) => requirement === 'arrive.consent'))
+  )
+    return 'the owner’s consent';
+  const parts = awaitedParts(state.facts)?.payload;
+  if (parts) {
+    const what = parts.lines.map((line) => line.what).join(', ');
+    return `${what}${parts.expectedOn === null ? '' : `, expected ${dayInWords(parts.expectedOn)}`}`;
+  }
   const current = state.progress.find((stage) => stage.status === 'current');
   if (!current) return 'nothing';
   const first = current.missing[0];

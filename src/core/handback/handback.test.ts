@@ -1,4 +1,4 @@
-import { context, lot, Logbook, readyJob } from '../../testing/fixtures';
+import { context, dryTest, lot, Logbook, readyJob } from '../../testing/fixtures';
 import { handback, money, waterStatement } from '.';
 
 const lots = [lot];
@@ -6,7 +6,7 @@ const test = (
   pressureBar: number | null,
   outcome: 'no leak seen' | 'leak seen' | 'not clear',
   method: 'dry air' | 'condensation' = 'dry air',
-) => ({ method, pressureBar, seconds: 120, outcome }) as const;
+) => ({ ...dryTest, method, pressureBar, seconds: 120, outcome });
 
 describe('the record for the owner', () => {
   const result = handback(readyJob().state(), lots, context);

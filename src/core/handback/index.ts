@@ -3,10 +3,15 @@ import { figure, type Judged } from '../judgement';
 import { expectedLife, type LifeForecast } from '../life';
 import type { JobContext, JobState, WellState } from '../logbook/foldJob';
 import type { Statement } from '../logbook/facts/handback';
+import type { Payloads } from '../logbook/entry';
 import { openParts } from '../logbook/progress';
 import { STAGE_WORDS } from '../policy';
-import { lotAge, type CellLot } from '../stock';
+import { lotAge, type Lot } from '../stock';
+import { judgeRun, type RunVerdict } from '../setting';
 import { addMonths, dayInWords, localDay } from '../time';
+import { priceOf, type PriceVerdict } from './price';
+
+export { money, priceOf, type PriceVerdict } from './price';
 
 export type WaterStatement = Judged<'tested' | 'not tested' | 'not water resistant'> & {
   readonly statement: string;
@@ -23,6 +28,15 @@ export function waterStatement(state: JobState): WaterStatement {
     rule: 'as recorded at the bench',
     figures: `${test.payload.pressureBar === null ? '' : `${figure(test.payload.pressureBar)} bar, `}${figure(test.payload.seconds)} s: ${test.payload.outcome}`,
   }));
+  if (closed?.payload.interim) {
+    return {
+      verdict: 'not tested',
+      statement:
+        'Closed for the time being on its old seal, until the part is here. Keep the watch away from water.',
+      reasons: ['Closed interim: nothing is claimed about water.'],
+      working,
+    };
+  }
   const leaked = tests.at(-1)?.payload.outcome === 'leak seen';
   if (leaked || closed?.payload.seamEven === false) {
     const reason = leaked ? 'The last test showed a leak.' : 'The seam is not even.';
@@ -57,7 +71,7 @@ export function waterStatement(state: JobState): WaterStatement {
 export function fittedLife(
   state: JobState,
   well: WellState,
-  lots: readonly Pick<CellLot, 'id' | 'madeOn' | 'bestBefore'>[],
+  lots: readonly Pick<Lot, 'id' | 'madeOn' | 'bestBefore'>[],
   context: JobContext,
 ): LifeForecast {
   const refused = (reason: string): LifeForecast => ({
@@ -66,6 +80,7 @@ export function fittedLife(
     working: [],
   });
   const fitted = well.fitted;
+  if (well.putBack) return refused('The cell that was in the watch went in again, and its age is not known.');
   if (!fitted) return refused('No cell is fitted yet.');
   const cell = context.catalogue.cell(fitted.payload.cellCode);
   if (!cell || cell.capacityMinMAh === null || cell.capacityMaxMAh === null) {
@@ -103,9 +118,19 @@ export interface NextVisit {
 /** When the watch should come back: before the earliest early end of its cells. */
 export function nextVisit(
   state: JobState,
-  lots: readonly Pick<CellLot, 'id' | 'madeOn' | 'bestBefore'>[],
+  lots: readonly Pick<Lot, 'id' | 'madeOn' | 'bestBefore'>[],
   context: JobContext,
 ): NextVisit {
+  const charge = state.calibre?.charge ?? null;
+  if (charge !== null) {
+    return {
+      onDay: null,
+      words: `This watch charges itself by ${charge.by === 'light' ? 'light: give it daylight every week' : 'being worn'}. Come back if its low-supply steps return soon after a full charge.`,
+      forecasts: [],
+    };
+  }
+  if (state.facts.decision !== null)
+    return { onDay: null, words: 'No further visit is planned here.', forecasts: [] };
   const forecasts = state.wells.map((well) => ({
     well: well.name,
     life: fittedLife(state, well, lots, context),
@@ -132,16 +157,26 @@ export function nextVisit(
   };
 }
 
-/** A sum of minor units in the shop's currency, e.g. `14.00 EUR`. */
-export function money(minor: number, currency: string): string {
-  return `${(minor / 100).toFixed(2)} ${currency}`;
+/** What the proving run of a job says. */
+export function provingRun(facts: Pick<JobState['facts'], 'runBegan' | 'runEnded'>): RunVerdict {
+  const { runBegan, runEnded } = facts;
+  return judgeRun(
+    runBegan && { shows: runBegan.payload.shows, atUtc: runBegan.occurredAt },
+    runEnded && { ...runEnded.payload, atUtc: runEnded.occurredAt },
+  );
 }
 
 export type Handback = Judged<'ready to sign' | 'not ready'> & {
   readonly statement: Statement;
   readonly water: WaterStatement;
   readonly next: NextVisit;
+  readonly price: PriceVerdict;
 };
+
+/** A mark seen on arrival, e.g. `scratch on the back at 4 o’clock`. */
+function markWords({ view, kind, clock }: Payloads['arrive.mark']): string {
+  return `${kind} on the ${view}${clock === null ? '' : ` at ${figure(clock, 1)} o’clock`}`;
+}
 
 /**
  * The job in the customer's words: found, done, fitted, tested and *not* done, the water statement and the next
@@ -150,13 +185,14 @@ export type Handback = Judged<'ready to sign' | 'not ready'> & {
  */
 export function handback(
   state: JobState,
-  lots: readonly Pick<CellLot, 'id' | 'madeOn' | 'bestBefore'>[],
+  lots: readonly Pick<Lot, 'id' | 'madeOn' | 'bestBefore'>[],
   context: JobContext,
 ): Handback {
   const { facts, wells } = state;
   const water = waterStatement(state);
   const next = nextVisit(state, lots, context);
   const several = wells.length > 1;
+  const price = priceOf(state, context.policy.currency);
   const found = [
     ...wells.flatMap(({ name, found: cell }) => {
       if (!cell) return [];
@@ -177,26 +213,70 @@ export function handback(
           `Inside, from earlier hands: ${facts.asFound.payload.found.filter((each) => each !== 'nothing unusual').join(', ')}.`,
         ]
       : []),
+    ...facts.leakages.map(
+      ({ payload }) => `Leaked: ${payload.severity} at the ${payload.place}; ${payload.decision}.`,
+    ),
+    ...(facts.diagnosis
+      ? [
+          `Finding: ${[facts.diagnosis.payload.cause, facts.diagnosis.payload.words].filter(Boolean).join(', ')}. Next: ${facts.diagnosis.payload.next}.`,
+        ]
+      : []),
+    ...facts.marks.map(({ payload }) => `On arrival, ${markWords(payload)}.`),
   ];
-  const fitted = wells.flatMap(({ name, fitted: cell }) => {
-    if (!cell) return [];
-    const type = context.catalogue.cell(cell.payload.cellCode);
-    const from = [cell.payload.supplier, cell.payload.lotCode && `lot ${cell.payload.lotCode}`]
-      .filter(Boolean)
-      .join(', ');
-    return [
-      `${cell.payload.cellCode}${type ? ` (${chemistries[type.chemistry].words})` : ''}${several ? ` in ${name}` : ''}${from ? `, ${from}` : ''}.`,
-    ];
-  });
+  const accumulator = facts.accumulator?.payload;
+  const fitted = [
+    ...(accumulator
+      ? [
+          `${accumulator.kitCode}, ${accumulator.way}${[
+            accumulator.supplier,
+            accumulator.lotCode && `lot ${accumulator.lotCode}`,
+          ]
+            .filter(Boolean)
+            .map((each) => `, ${each}`)
+            .join('')}.`,
+        ]
+      : []),
+    ...wells.flatMap(({ name, fitted: cell }) => {
+      if (!cell) return [];
+      const type = context.catalogue.cell(cell.payload.cellCode);
+      const from = [cell.payload.supplier, cell.payload.lotCode && `lot ${cell.payload.lotCode}`]
+        .filter(Boolean)
+        .join(', ');
+      return [
+        `${cell.payload.cellCode}${type ? ` (${chemistries[type.chemistry].words})` : ''}${several ? ` in ${name}` : ''}${from ? `, ${from}` : ''}.`,
+      ];
+    }),
+  ];
   const replaced = [...facts.parts.values()].filter((part) => part.settled?.payload.outcome === 'replaced');
   const lost = [...facts.parts.values()].filter((part) => part.settled?.payload.outcome === 'lost');
-  const proved = Object.entries(facts.functions?.payload.proved ?? {});
+  const run = provingRun(facts);
+  const proved = Object.entries({ ...facts.functions?.payload.proved, ...facts.outside?.payload.proved });
   const working = proved.filter(([, result]) => result === 'works').map(([name]) => name);
   const broken = proved.filter(([, result]) => result !== 'works');
   const gasket = facts.gasket?.payload;
   const done = [
     ...(fitted.length > 0 ? [several ? 'Cells changed.' : 'Cell changed.'] : []),
-    ...(gasket ? [`Gasket ${gasket.state}${gasket.greased ? ' and greased' : ''}.`] : []),
+    ...wells.flatMap(({ name, putBack }) =>
+      putBack ? [`The same cell put back${several ? ` (${name})` : ''}: ${putBack.payload.reason}.`] : [],
+    ),
+    ...(accumulator ? ['Accumulator renewed.'] : []),
+    ...facts.charges.map(
+      ({ payload }) => `Charged by ${payload.by} for ${figure(payload.hours, 1)} hours: ${payload.outcome}.`,
+    ),
+    ...(gasket
+      ? [
+          `Gasket ${gasket.state}${gasket.size && ` (${gasket.size})`}${gasket.greased ? ' and greased' : ''}.`,
+        ]
+      : []),
+    ...(['crown', 'pushers', 'crystal'] as const)
+      .filter((seal) => facts.otherSeals?.payload[seal] === 'renewed')
+      .map((seal) => `${seal === 'pushers' ? 'Pusher seals' : `Seal of the ${seal}`} renewed.`),
+    ...(facts.closed?.payload.interim ? ['Closed for the time being, until the part is here.'] : []),
+    ...(facts.decision
+      ? [
+          `${facts.decision.payload.decision === 'referred' ? `Referred${facts.decision.payload.to && ` to ${facts.decision.payload.to}`}` : 'Declined'}: ${facts.decision.payload.reason}.`,
+        ]
+      : []),
     ...replaced.map((part) => `Replaced: ${part.off.payload.part}.`),
     ...(facts.timeSet?.payload.set ? ['Time set.'] : []),
   ];
@@ -204,6 +284,7 @@ export function handback(
     ...(facts.runs?.payload.runs
       ? [`Seen running for ${figure(facts.runs.payload.watchedSeconds)} seconds.`]
       : []),
+    ...(run.verdict === 'keeps time' || run.verdict === 'off' ? run.reasons : []),
     ...(working.length > 0 ? [`Works: ${working.join(', ')}.`] : []),
     ...facts.tests.map(
       ({ payload }) =>
@@ -211,9 +292,18 @@ export function handback(
     ),
   ];
   const notDone = [
-    ...(facts.tests.length === 0 ? ['No water resistance test.'] : []),
+    ...(facts.tests.length === 0 && !facts.decision ? ['No water resistance test.'] : []),
     ...(gasket && gasket.state !== 'renewed' ? ['Gasket not renewed.'] : []),
-    ...(facts.readings.has('currentUA') ? [] : ['Current not measured.']),
+    ...(facts.readings.has('currentUA') || facts.decision ? [] : ['Current not measured.']),
+    ...(run.verdict === 'keeps time' ||
+    run.verdict === 'off' ||
+    facts.decision ||
+    context.policy.provingRunHours === 0
+      ? []
+      : ['No proving run at our bench.']),
+    ...(['crown', 'pushers', 'crystal'] as const)
+      .filter((seal) => facts.otherSeals?.payload[seal] === 'not touched')
+      .map((seal) => `${seal === 'pushers' ? 'Pusher seals' : `Seal of the ${seal}`} not touched.`),
     ...(state.calibre?.functions ?? [])
       .filter((name) => facts.functions && facts.functions.payload.proved[name] === undefined)
       .map((name) => `Not proved: ${name}.`),
@@ -232,11 +322,18 @@ export function handback(
     ...openParts(facts).map((part) => `Still on the tray: ${part.words}.`),
     ...(state.conflicts.length > 0 ? ['Two corrections disagree: settle them first.'] : []),
     ...(facts.service ? [] : ['No service is chosen.']),
+    ...(price.verdict === 'over what was agreed' ? price.reasons : []),
   ];
   return {
     verdict: reasons.length === 0 ? 'ready to sign' : 'not ready',
     reasons,
-    working: [...water.working, ...next.forecasts.flatMap(({ life }) => life.working)],
+    price,
+    working: [
+      ...price.working,
+      ...run.working,
+      ...water.working,
+      ...next.forecasts.flatMap(({ life }) => life.working),
+    ],
     water,
     next,
     statement: {
@@ -249,7 +346,7 @@ export function handback(
       nextVisitOn: next.onDay,
       nextVisit: next.words,
       warranty: `${context.policy.warrantyMonths} months on the work done, not on wear, knocks or water.`,
-      priceMinor: facts.service?.payload.priceMinor ?? 0,
+      priceMinor: price.priceMinor,
     },
   };
 }

@@ -1,7 +1,10 @@
 export { judgeJobReadings } from './judgeJobReadings';
 export {
+  judgeCoil,
   judgeCurrent,
   judgeLoadedVoltage,
+  judgeLowestRunning,
+  judgeRate,
   judgeRestVoltage,
   type Measure,
   measures,

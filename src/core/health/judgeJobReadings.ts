@@ -2,8 +2,11 @@ import type { Book } from '../catalogue';
 import type { Chemistry } from '../cells';
 import type { JobState } from '../logbook';
 import {
+  judgeCoil,
   judgeCurrent,
   judgeLoadedVoltage,
+  judgeLowestRunning,
+  judgeRate,
   judgeRestVoltage,
   type Measure,
   type ReadingVerdict,
@@ -19,9 +22,13 @@ export function judgeJobReadings(state: JobState, book: Book): ReadingVerdict[] 
   const found: Chemistry | null = marking === null ? null : (book.cell(marking)?.chemistry ?? null);
   const chemistry = found ?? state.wells[0]?.wanted?.chemistry ?? null;
   const [rest, loaded, current] = [value('restVoltageV'), value('loadedVoltageV'), value('currentUA')];
+  const [coil, lowest, rate] = [value('coilKOhm'), value('lowestRunningV'), value('rateSPerDay')];
   return [
     ...(rest === null ? [] : [judgeRestVoltage(rest, chemistry)]),
     ...(loaded === null ? [] : [judgeLoadedVoltage(loaded, rest, chemistry)]),
     ...(current === null ? [] : [judgeCurrent(current, state.calibre)]),
+    ...(coil === null ? [] : [judgeCoil(coil, state.calibre)]),
+    ...(lowest === null ? [] : [judgeLowestRunning(lowest, state.calibre)]),
+    ...(rate === null ? [] : [judgeRate(rate)]),
   ];
 }

@@ -8,6 +8,10 @@ export const measures = {
   restVoltageV: { words: 'rest voltage', quantity: 'voltageV', min: 0, max: 4.5 },
   loadedVoltageV: { words: 'voltage under load', quantity: 'voltageV', min: 0, max: 4.5 },
   currentUA: { words: 'current', quantity: 'currentUA', min: 0, max: 5000 },
+  stoppedCurrentUA: { words: 'current, motor stopped', quantity: 'currentUA', min: 0, max: 5000 },
+  coilKOhm: { words: 'coil resistance', quantity: 'resistanceKOhm', min: 0, max: 10_000 },
+  lowestRunningV: { words: 'lowest running voltage', quantity: 'voltageV', min: 0, max: 4.5 },
+  rateSPerDay: { words: 'rate', quantity: 'rateSPerDay', min: -600, max: 600 },
 } as const satisfies Record<string, { words: string; quantity: Quantity; min: number; max: number }>;
 
 export type Measure = keyof typeof measures;
@@ -20,7 +24,17 @@ export interface Reference {
 }
 
 export type ReadingVerdict = Judged<
-  'good' | 'falling' | 'spent' | 'over the limit' | 'too little' | 'not judged'
+  | 'good'
+  | 'falling'
+  | 'spent'
+  | 'over the limit'
+  | 'too little'
+  | 'suspect'
+  | 'open'
+  | 'shorted turns'
+  | 'runs too late'
+  | 'off'
+  | 'not judged'
 > & {
   readonly measure: Measure;
   readonly value: number;
@@ -184,4 +198,121 @@ export function judgeCurrent(
     };
   }
   return { ...base, verdict: 'good', reference, working, reasons: ['Within the book of this movement.'] };
+}
+
+/** A coil off its range by more than this share is suspect; one above this share of its maximum tenfold is open. */
+const COIL_TOLERANCE = 0.1;
+const OPEN_FROM_TIMES = 10;
+
+/** What the coil's resistance says, kΩ, against this movement's own range. Source: figures of the trade. */
+export function judgeCoil(
+  valueKOhm: number,
+  calibre: Pick<Calibre, 'code' | 'coilMinKOhm' | 'coilMaxKOhm'> | null,
+): ReadingVerdict {
+  const base = { measure: 'coilKOhm', value: valueKOhm } as const;
+  const [min, max] = [calibre?.coilMinKOhm ?? null, calibre?.coilMaxKOhm ?? null];
+  if (!calibre || min === null || max === null) {
+    return {
+      ...base,
+      verdict: 'not judged',
+      reference: { whose: 'general', min: null, max: null },
+      reasons: [
+        calibre ? `The book gives no coil range for ${calibre.code}.` : 'Identify the movement first.',
+      ],
+      working: [],
+    };
+  }
+  const verdict =
+    valueKOhm > max * OPEN_FROM_TIMES
+      ? 'open'
+      : valueKOhm < min / 2
+        ? 'shorted turns'
+        : valueKOhm > max * (1 + COIL_TOLERANCE) || valueKOhm < min * (1 - COIL_TOLERANCE)
+          ? 'suspect'
+          : 'good';
+  const reason = {
+    open: 'No way through the coil: it is severed.',
+    'shorted turns': 'Under half of what it should be: turns are shorted.',
+    suspect:
+      'Off its range by more than a tenth: measure again at another temperature and with clean probes.',
+    good: 'Within the book of this movement.',
+  }[verdict];
+  return {
+    ...base,
+    verdict,
+    reference: { whose: 'this movement', min, max },
+    reasons: [reason],
+    working: [
+      {
+        what: 'coil',
+        rule: `${calibre.code}: ${figure(min)} to ${figure(max)} kΩ; over a tenth outside suspect, under half shorted, over ${OPEN_FROM_TIMES} times open`,
+        figures: `${figure(valueKOhm)} kΩ`,
+        source: 'the book of this calibre',
+      },
+    ],
+  };
+}
+
+/** What the lowest voltage at which it still runs says, V, against this movement's own figure. */
+export function judgeLowestRunning(
+  valueV: number,
+  calibre: Pick<Calibre, 'code' | 'lowestV'> | null,
+): ReadingVerdict {
+  const base = { measure: 'lowestRunningV', value: valueV } as const;
+  if (!calibre) {
+    return {
+      ...base,
+      verdict: 'not judged',
+      reference: { whose: 'general', min: null, max: null },
+      reasons: ['Identify the movement first.'],
+      working: [],
+    };
+  }
+  const late = valueV > calibre.lowestV;
+  return {
+    ...base,
+    verdict: late ? 'runs too late' : 'good',
+    reference: { whose: 'this movement', min: null, max: calibre.lowestV },
+    reasons: [
+      late
+        ? 'It wants more voltage than the book: old oil and dirt, or a tired circuit. It will stop before its cell is spent.'
+        : 'Runs down to what the book asks.',
+    ],
+    working: [
+      {
+        what: 'lowest running voltage',
+        rule: `${calibre.code} runs down to ${figure(calibre.lowestV)} V`,
+        figures: `${figure(valueV, 3)} V`,
+        source: 'the book of this calibre',
+      },
+    ],
+  };
+}
+
+const DAYS_PER_MONTH = 30.4;
+const RATE_LIMIT_S_PER_MONTH = 20;
+
+/** What the rate says, s/day, against what quartz watches usually keep. */
+export function judgeRate(valueSPerDay: number): ReadingVerdict {
+  const perMonth = valueSPerDay * DAYS_PER_MONTH;
+  const off = Math.abs(perMonth) > RATE_LIMIT_S_PER_MONTH;
+  return {
+    measure: 'rateSPerDay',
+    value: valueSPerDay,
+    verdict: off ? 'off' : 'good',
+    reference: {
+      whose: 'general',
+      min: -RATE_LIMIT_S_PER_MONTH / DAYS_PER_MONTH,
+      max: RATE_LIMIT_S_PER_MONTH / DAYS_PER_MONTH,
+    },
+    reasons: [`${figure(perMonth, 1)} s a month${off ? ': more than a quartz watch usually strays.' : '.'}`],
+    working: [
+      {
+        what: 'rate',
+        rule: `× ${DAYS_PER_MONTH} days; usual for quartz up to ±${RATE_LIMIT_S_PER_MONTH} s a month`,
+        figures: `${figure(valueSPerDay, 2)} × ${DAYS_PER_MONTH} = ${figure(perMonth, 1)} s`,
+        source: 'general figures of the trade',
+      },
+    ],
+  };
 }

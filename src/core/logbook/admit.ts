@@ -1,6 +1,7 @@
 import { crossReference, mayBeFitted } from '../cells';
 import { handback } from '../handback';
-import { type CellLot, isPastDate } from '../stock';
+import { bareCode } from '../movements';
+import { isPastDate, type Lot } from '../stock';
 import { localDay } from '../time';
 import { type Entry, wellOf } from './entry';
 import type { Statement } from './facts/handback';
@@ -23,6 +24,38 @@ function refuse(reasons: readonly string[], whatToDo: string): Admission {
   return { verdict: 'refused', reasons, whatToDo };
 }
 
+/** Why an accumulator may not go into this movement, or null where it may. */
+function refuseAccumulator(
+  { kitCode, lotId }: Extract<Entry, { kind: 'cell.accumulator' }>['payload'],
+  { calibre }: JobState,
+  lots: () => readonly Lot[],
+  context: JobContext,
+): Admission | null {
+  if (calibre && calibre.charge === null) {
+    return refuse(
+      [`${calibre.code} runs from a primary cell and has nothing to charge an accumulator with.`],
+      'Fit the primary cell the book names.',
+    );
+  }
+  if (calibre?.charge && bareCode(calibre.charge.kitCode) !== bareCode(kitCode)) {
+    return refuse(
+      [`The kit for ${calibre.code} is ${calibre.charge.kitCode}, not ${kitCode}.`],
+      'A kit is for one calibre: never improvise with another of the same size.',
+    );
+  }
+  if (lotId === null) return null;
+  const lot = lots().find((each) => each.id === lotId);
+  if (lot?.item !== 'kit' || bareCode(lot.code) !== bareCode(kitCode)) {
+    return refuse(['The lot named does not hold this kit.'], 'Choose the lot the kit was taken from.');
+  }
+  return isPastDate(lot, localDay(context.nowUtc, context.shop.zone))
+    ? refuse(
+        [`Lot ${lot.lotCode} is past its date since ${lot.bestBefore}.`],
+        'Take a kit from a lot in date.',
+      )
+    : null;
+}
+
 /**
  * May this entry be written to a job that stands so? What was found or done is always admitted; refused is only
  * what must not be done: fitting a cell that would harm, from a lot past its date, signing a job that is not
@@ -32,7 +65,7 @@ export function judgeEntry(
   entry: Entry,
   state: JobState,
   known: readonly Entry[],
-  lots: () => readonly CellLot[],
+  lots: () => readonly Lot[],
   context: JobContext,
 ): Admission {
   for (const id of [...entry.supersedes, ...(entry.withdraws === null ? [] : [entry.withdraws])]) {
@@ -58,7 +91,28 @@ export function judgeEntry(
   if ((entry.kind === 'logbook.withdrawn') !== (entry.withdraws !== null)) {
     return refuse(['A withdrawal names exactly one entry.'], 'Name the entry to withdraw.');
   }
+  if (entry.kind === 'cell.put-back') {
+    const well = state.wells.find((each) => each.name === wellOf(entry));
+    if (well?.fitted) {
+      return refuse(
+        [`A ${well.fitted.payload.cellCode} is recorded as fitted there.`],
+        'Withdraw the fitting first, so that its cell goes back to its lot.',
+      );
+    }
+  }
+  if (entry.kind === 'cell.accumulator') {
+    const refusal = refuseAccumulator(entry.payload, state, lots, context);
+    if (refusal) return refusal;
+  }
   if (entry.kind === 'cell.fitted') {
+    if (state.calibre && state.calibre.charge !== null) {
+      return refuse(
+        [
+          `${state.calibre.code} charges its accumulator: a primary cell in its place is driven backwards, leaks or bursts.`,
+        ],
+        `Fit the kit ${state.calibre.charge.kitCode}. If a primary cell was in the watch, record it as found.`,
+      );
+    }
     const cell = context.catalogue.cell(entry.payload.cellCode);
     const well = state.wells.find((each) => each.name === wellOf(entry));
     if (!well) {
@@ -93,9 +147,9 @@ export function judgeEntry(
     if (entry.payload.lotId !== null) {
       const lot = lots().find((each) => each.id === entry.payload.lotId);
       if (!lot) return refuse(['The lot named is not in this stock.'], 'Choose a lot from the list.');
-      if (context.catalogue.cell(lot.cellCode)?.code !== cell?.code) {
+      if (lot.item !== 'cell' || context.catalogue.cell(lot.code)?.code !== cell?.code) {
         return refuse(
-          [`Lot ${lot.lotCode} holds ${lot.cellCode}, not ${entry.payload.cellCode}.`],
+          [`Lot ${lot.lotCode} holds ${lot.code}, not ${entry.payload.cellCode}.`],
           'Choose the lot the cell was taken from.',
         );
       }
@@ -106,6 +160,17 @@ export function judgeEntry(
         );
       }
     }
+  }
+  if (entry.kind === 'seal.gasket' && entry.payload.lotId !== null) {
+    const lot = lots().find((each) => each.id === entry.payload.lotId);
+    if (lot?.item !== 'gasket')
+      return refuse(['The lot named holds no gaskets of this stock.'], 'Choose a gasket lot from the list.');
+  }
+  if (entry.kind === 'arrive.parts-arrived' && state.facts.partsRequest === null) {
+    return refuse(['This job waits for no parts.'], 'Record the request first.');
+  }
+  if (entry.kind === 'set.run-ended' && state.facts.runBegan === null) {
+    return refuse(['No proving run was begun.'], 'Record what the hands show at its start.');
   }
   if (entry.kind === 'open.part-settled' && !state.facts.parts.has(entry.payload.partEntryId)) {
     return refuse(['That part is not on the tray of this job.'], 'Choose a part from the tray.');

@@ -42,6 +42,8 @@ export interface EntryOf<K extends EntryKind> {
   readonly well: string | null;
   readonly supersedes: readonly string[];
   readonly withdraws: string | null;
+  /** Files that belong to it, by the SHA-256 of their bytes. */
+  readonly attachments: readonly string[];
 }
 
 export type Entry = { [K in EntryKind]: EntryOf<K> }[EntryKind];
@@ -68,25 +70,48 @@ export interface JobFacts {
   received: EntryOf<'arrive.received'> | null;
   watch: EntryOf<'arrive.watch'> | null;
   complaint: EntryOf<'arrive.complaint'> | null;
+  cellHistory: EntryOf<'arrive.cell-history'> | null;
+  wear: EntryOf<'arrive.wear'> | null;
+  originality: EntryOf<'arrive.originality'> | null;
+  marks: EntryOf<'arrive.mark'>[];
   service: EntryOf<'arrive.service'> | null;
+  estimate: EntryOf<'arrive.estimate'> | null;
+  agreements: EntryOf<'arrive.agreement'>[];
+  decision: EntryOf<'arrive.decision'> | null;
+  ready: EntryOf<'arrive.ready'> | null;
+  partsRequest: EntryOf<'arrive.parts-request'> | null;
+  partsArrived: EntryOf<'arrive.parts-arrived'> | null;
   promise: EntryOf<'arrive.promise'> | null;
   consent: EntryOf<'arrive.consent'> | null;
   back: EntryOf<'open.back'> | null;
   asFound: EntryOf<'open.as-found'> | null;
   techniques: EntryOf<'open.technique'>[];
+  prints: EntryOf<'open.print'>[];
+  seals: EntryOf<'open.seals'> | null;
   parts: Map<string, PartOff>;
   engraving: EntryOf<'identify.engraving'> | null;
   movement: EntryOf<'identify.movement'> | null;
   readings: Map<string, EntryOf<'check.reading'>>;
+  pulses: EntryOf<'check.pulses'> | null;
+  leakages: EntryOf<'check.leakage'>[];
+  diagnosis: EntryOf<'check.diagnosis'> | null;
   cellsFound: Map<string, EntryOf<'cell.found'>>;
   cellsFitted: Map<string, EntryOf<'cell.fitted'>>;
+  putBack: Map<string, EntryOf<'cell.put-back'>>;
+  accumulator: EntryOf<'cell.accumulator'> | null;
+  charges: EntryOf<'cell.charged'>[];
   oldSettled: Map<string, EntryOf<'cell.old-settled'>>;
   gasket: EntryOf<'seal.gasket'> | null;
+  otherSeals: EntryOf<'seal.other'> | null;
   closed: EntryOf<'seal.closed'> | null;
   tests: EntryOf<'test.made'>[];
   runs: EntryOf<'set.runs'> | null;
   timeSet: EntryOf<'set.time'> | null;
   functions: EntryOf<'set.functions'> | null;
+  outside: EntryOf<'set.outside'> | null;
+  runBegan: EntryOf<'set.run-began'> | null;
+  runEnded: EntryOf<'set.run-ended'> | null;
+  price: EntryOf<'handback.price'> | null;
   signed: EntryOf<'handback.signed'> | null;
   collected: EntryOf<'handback.collected'> | null;
   skips: Map<string, EntryOf<'logbook.stage-skipped'>>;

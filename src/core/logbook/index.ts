@@ -1,12 +1,40 @@
 export { judgeEntry, type Admission } from './admit';
 export { MAIN_WELL, wellOf } from './entry';
 export type { Entry, EntryKind, EntryOf, JobFacts, PartOff, Payloads } from './entry';
-export { COMPLAINTS, RISKS, type Complaint, type Risk } from './facts/arrive';
-export { CELL_CONDITIONS, type CellCondition } from './facts/cell';
+export {
+  AGREED_HOW,
+  CHANGED_BY,
+  COMPLAINTS,
+  IN_HOUSE,
+  MARK_KINDS,
+  MARK_VIEWS,
+  meetsWater,
+  notInHouse,
+  REFER_REASONS,
+  RISKS,
+  WEAR,
+  type Complaint,
+  type MarkKind,
+  type MarkView,
+  type Risk,
+  type Wear,
+} from './facts/arrive';
+export { ACCUMULATOR_WAYS, CELL_CONDITIONS, CHARGE_OUTCOMES, type CellCondition } from './facts/cell';
+export {
+  CAUSES,
+  LEAK_DECISIONS,
+  LEAK_PLACES,
+  LEAK_SEVERITIES,
+  NEXT_STEPS,
+  type LeakPlace,
+  type LeakSeverity,
+} from './facts/check';
 export type { Statement } from './facts/handback';
-export { AS_FOUND, PARTS, type AsFound, type Part } from './facts/open';
-export { TEST_METHODS, type TestMethod } from './facts/test';
+export { AS_FOUND, OPENED_HOW, PARTS, PROTECTIONS, type AsFound, type Part } from './facts/open';
+export { GASKET_PROFILES, SEAL_STATES } from './facts/seal';
+export { OUTSIDE, type Outside } from './facts/set';
+export { deflectionKept, TEST_METHODS, type TestMethod } from './facts/test';
 export { foldJob, settleEntries, undoable } from './foldJob';
 export type { Conflict, JobContext, JobState, Signature, WellState } from './foldJob';
 export { entryInWords, reopens } from './kinds';
-export { openParts, type StageProgress, type StageStatus } from './progress';
+export { awaitedParts, looseCells, openParts, type StageProgress, type StageStatus } from './progress';

@@ -149,7 +149,14 @@ describe('progress', () => {
 
   it('voids what was proved on the closed watch when it is opened again, but not when the opening is corrected', () => {
     const again = readyJob();
-    again.add('open.back', { kind: 'snap-on', openedWith: 'case knife', spotClock: 7, lipClock: null });
+    again.add('open.back', {
+      kind: 'snap-on',
+      openedWith: 'case knife',
+      protection: 'film',
+      went: 'freely',
+      spotClock: 7,
+      lipClock: null,
+    });
     expect(again.state().facts.closed).toBeNull();
     expect(again.state().facts.runs).toBeNull();
     expect(again.state().current).toBe('seal');
@@ -157,7 +164,14 @@ describe('progress', () => {
     const opening = corrected.entries.find((entry) => entry.kind === 'open.back') as Entry;
     corrected.add(
       'open.back',
-      { kind: 'snap-on', openedWith: 'other knife', spotClock: 7, lipClock: null },
+      {
+        kind: 'snap-on',
+        openedWith: 'other knife',
+        protection: 'film',
+        went: 'freely',
+        spotClock: 7,
+        lipClock: null,
+      },
       { supersedes: [opening.id] },
     );
     expect(corrected.state().facts.closed).not.toBeNull();
@@ -206,7 +220,7 @@ describe('what is admitted', () => {
 
   it.each([
     ['past its date', { bestBefore: '2026-03-01' }, 'past its date'],
-    ['of another cell', { cellCode: 'SR626SW' }, 'holds SR626SW'],
+    ['of another cell', { code: 'SR626SW' }, 'holds SR626SW'],
     ['unknown', { id: idOf('elsewhere') }, 'not in this stock'],
   ])('refuses a lot that is %s', (_, change, words) => {
     const job = readyJob();

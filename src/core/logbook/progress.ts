@@ -1,5 +1,6 @@
 import { type Policy, REQUIREMENTS, type Requirement, STAGES, type StageId } from '../policy';
-import type { JobFacts } from './entry';
+import { minutesBetween } from '../time';
+import type { EntryOf, JobFacts } from './entry';
 import type { Conflict, Signature, WellState } from './foldJob';
 
 export type StageStatus = 'done' | 'current' | 'coming' | 'not needed' | 'skipped';
@@ -23,27 +24,73 @@ export interface JobSoFar {
   readonly signature: Signature;
 }
 
-const MET: Readonly<Record<Requirement, (job: JobSoFar) => boolean>> = {
+const MET: Readonly<Record<Requirement, (job: JobSoFar, policy: Policy) => boolean>> = {
   'arrive.watch': ({ facts }) => facts.watch !== null,
   'arrive.complaint': ({ facts }) => facts.complaint !== null,
+  'arrive.cell-history': ({ facts }) => facts.cellHistory !== null,
+  'arrive.wear': ({ facts }) => facts.wear !== null,
+  'arrive.originality': ({ facts }) => facts.originality !== null,
   'arrive.promise': ({ facts }) => facts.promise !== null,
   'arrive.consent': ({ facts }) => facts.consent?.payload.given === true,
+  'arrive.ready': ({ facts }) => facts.ready !== null,
+  'arrive.decision': ({ facts }) => facts.decision !== null,
   'open.back': ({ facts }) => facts.back !== null,
+  'open.as-found': ({ facts }) => facts.asFound !== null,
+  'open.seals': ({ facts }) => facts.seals !== null,
   'identify.movement': ({ facts }) => facts.movement !== null,
   // With no cell in the watch there is no old voltage to take.
   'check.restVoltageV': ({ facts, wells }) =>
     facts.readings.has('restVoltageV') || wells.every((well) => well.found?.payload.marking === null),
   'check.currentUA': ({ facts }) => facts.readings.has('currentUA'),
+  'check.diagnosis': ({ facts }) => facts.diagnosis !== null,
   'cell.found': ({ wells }) => wells.every((well) => well.found !== null),
-  'cell.fitted': ({ wells }) => wells.every((well) => well.fitted !== null),
+  'cell.fitted': ({ wells }) => wells.every((well) => well.fitted !== null || well.putBack !== null),
   'cell.old-settled': ({ wells }) =>
-    wells.every((well) => well.oldSettled !== null || well.found?.payload.marking === null),
+    wells.every(
+      (well) => well.oldSettled !== null || well.putBack !== null || well.found?.payload.marking === null,
+    ),
+  'cell.charged': ({ facts }) => facts.charges.length > 0 || facts.accumulator !== null,
   'seal.gasket': ({ facts }) => facts.gasket !== null,
+  'seal.other': ({ facts }) => facts.otherSeals !== null,
   'seal.closed': ({ facts }) => facts.closed?.payload.seamEven === true,
+  'test.made': ({ facts }) => facts.tests.length > 0,
   'set.runs': ({ facts }) => facts.runs?.payload.runs === true,
   'set.time': ({ facts }) => facts.timeSet?.payload.set === true,
   'set.functions': ({ facts }) => facts.functions !== null,
+  'set.outside': ({ facts }) => facts.outside !== null,
+  'set.proving-run': ({ facts }, policy) =>
+    facts.runBegan !== null &&
+    facts.runEnded?.payload.stillRuns === true &&
+    minutesBetween(facts.runBegan.occurredAt, facts.runEnded.occurredAt) >= policy.provingRunHours * 60,
 };
+
+/** What is asked for only on a watch that was opened: recharged through its dial, it needs no closing. */
+const ONCE_OPENED: readonly Requirement[] = ['seal.gasket', 'seal.other', 'seal.closed'];
+/** What an interim closing leaves for the follow-up job. */
+const NOT_WHILE_INTERIM: readonly Requirement[] = ['test.made'];
+
+/**
+ * What a job asks for as it stands. Referred or declined, nothing more is done than closing what was opened.
+ * A service that asks for opening asks for closing before it is opened, too.
+ */
+function requiredOf({ facts }: JobSoFar, policy: Policy): readonly Requirement[] {
+  const service = facts.service?.payload.service ?? null;
+  if (service === null) return ['arrive.watch'];
+  const asked = policy.services[service].requires;
+  if (facts.decision !== null) {
+    const ended: readonly Requirement[] = ['arrive.watch', 'arrive.complaint', 'arrive.decision'];
+    return facts.back === null ? ended : [...ended, 'seal.closed'];
+  }
+  const opens = facts.back !== null || facts.accumulator !== null || asked.includes('open.back');
+  return [
+    ...asked,
+    ...(facts.accumulator !== null && !asked.includes('open.back') ? (['open.back'] as const) : []),
+  ].filter(
+    (requirement) =>
+      (opens || !ONCE_OPENED.includes(requirement)) &&
+      !(facts.closed?.payload.interim && NOT_WHILE_INTERIM.includes(requirement)),
+  );
+}
 
 /** Parts that came off and have not been accounted for. */
 export function openParts(
@@ -57,6 +104,25 @@ export function openParts(
     }));
 }
 
+/** The parts request a job still waits for, or null. Closed interim, its follow-up waits instead. */
+export function awaitedParts(facts: Readonly<JobFacts>): EntryOf<'arrive.parts-request'> | null {
+  return facts.partsArrived === null && !facts.closed?.payload.interim ? facts.partsRequest : null;
+}
+
+/**
+ * Cells of this job that lie loose: taken out of the watch and neither put back, nor taped and binned, nor given
+ * to the owner.
+ */
+export function looseCells(
+  wells: readonly WellState[],
+): readonly { readonly well: string; readonly marking: string }[] {
+  return wells.flatMap(({ name, found, putBack, oldSettled }) =>
+    found !== null && found.payload.marking !== null && putBack === null && oldSettled === null
+      ? [{ well: name, marking: found.payload.marking }]
+      : [],
+  );
+}
+
 /**
  * How far a job has come, stage by stage: what its service requires by policy, what is still missing, what was
  * skipped and why. The first stage with something missing is the current one; until a service is chosen only
@@ -65,14 +131,13 @@ export function openParts(
 export function stageProgress(job: JobSoFar, policy: Policy): StageProgress[] {
   const { facts, signature } = job;
   const service = facts.service?.payload.service ?? null;
-  const required: readonly Requirement[] =
-    service === null ? ['arrive.watch'] : policy.services[service].requires;
+  const required = requiredOf(job, policy);
   const signed = signature.state === 'signed';
   let currentFound = false;
   return STAGES.map((stage): StageProgress => {
     const asked = required.filter((requirement) => REQUIREMENTS[requirement].stage === stage);
     const missing: StageProgress['missing'][number][] = asked
-      .filter((requirement) => !MET[requirement](job))
+      .filter((requirement) => !MET[requirement](job, policy))
       .map((requirement) => ({ requirement, words: REQUIREMENTS[requirement].words }));
     if (stage === 'handback' && service !== null) {
       const parts = openParts(facts);

@@ -5,6 +5,7 @@ export { FUNCTION_KINDS, HOLD_KINDS } from './types';
 export type {
   Calibre,
   CaseType,
+  Charge,
   CodeCandidate,
   Coil,
   EngravingPattern,

@@ -10,6 +10,7 @@ export const FUNCTION_KINDS = [
   'chronograph',
   'digital display',
   'low-supply signal',
+  'charging',
 ] as const;
 export type FunctionKind = (typeof FUNCTION_KINDS)[number];
 
@@ -19,6 +20,10 @@ export const HOLD_KINDS = [
   'sprung contact at the rim',
   'screwed bridge',
   'latch on a module',
+  'stacked light module',
+  'ring round the movement',
+  'under a hatch',
+  'from the dial side',
 ] as const;
 export type HoldKind = (typeof HOLD_KINDS)[number];
 
@@ -27,6 +32,7 @@ export interface Well {
   readonly name: string;
   readonly xMm: number;
   readonly yMm: number;
+  /** The primary cell it takes; empty where the movement runs from an accumulator. */
   readonly cellCode: string;
   readonly otherHeightsMm: readonly number[];
   readonly faceUp: '+' | '−';
@@ -42,6 +48,19 @@ export interface Coil {
   readonly widthMm: number;
   /** Direction of its long axis, degrees clockwise from 12 o'clock. */
   readonly degrees: number;
+}
+
+/** How a movement that runs from an accumulator is charged, and the part that renews it. */
+export interface Charge {
+  readonly by: 'light' | 'rotor';
+  /** The kit for this calibre and no other. */
+  readonly kitCode: string;
+  readonly oldPart: 'accumulator' | 'capacitor';
+  readonly diameterMm: number;
+  readonly heightMm: number;
+  readonly nominalV: number;
+  /** Days it runs when full. */
+  readonly reserveDays: number;
 }
 
 export interface Calibre {
@@ -72,6 +91,8 @@ export interface Calibre {
     readonly secondsPerDay: number;
   }[];
   readonly resetContact: string | null;
+  /** Null for a movement on primary cells. */
+  readonly charge: Charge | null;
   readonly dateQuickSet: boolean;
   /** Crown positions by what they do, pushed home first. */
   readonly crownPositions: readonly string[];

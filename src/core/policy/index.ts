@@ -1,55 +1,30 @@
-/** The nine stages of a job, in order. */
-export const STAGES = [
-  'arrive',
-  'open',
-  'identify',
-  'check',
-  'cell',
-  'seal',
-  'test',
-  'set',
-  'handback',
+import { type Schools, USUAL_SCHOOLS } from './schools';
+import { DEFAULT_SERVICES, type Service, type ServicePolicy } from './services';
+
+export * from './schools';
+export { REQUIREMENTS, SERVICES, type Requirement, type Service, type ServicePolicy } from './services';
+export { STAGES, STAGE_WORDS, type StageId } from './stages';
+
+export const WEEKDAYS = [
+  'Monday',
+  'Tuesday',
+  'Wednesday',
+  'Thursday',
+  'Friday',
+  'Saturday',
+  'Sunday',
 ] as const;
-export type StageId = (typeof STAGES)[number];
+export type Weekday = (typeof WEEKDAYS)[number];
 
-export const STAGE_WORDS: Readonly<Record<StageId, string>> = {
-  arrive: 'Arrive',
-  open: 'Open',
-  identify: 'Identify',
-  check: 'Check',
-  cell: 'Cell',
-  seal: 'Seal and close',
-  test: 'Test',
-  set: 'Set and prove',
-  handback: 'Hand back',
-};
+/** Hours of one day, `HH:mm` in the shop's zone. */
+export interface OpenHours {
+  readonly from: string;
+  readonly to: string;
+}
 
-export const SERVICES = ['cell only', 'cell and reseal'] as const;
-export type Service = (typeof SERVICES)[number];
-
-/** The facts a service can ask for, by the stage they belong to. */
-export const REQUIREMENTS = {
-  'arrive.watch': { stage: 'arrive', words: 'the watch' },
-  'arrive.complaint': { stage: 'arrive', words: 'what the owner sees' },
-  'arrive.promise': { stage: 'arrive', words: 'the promised time' },
-  'arrive.consent': { stage: 'arrive', words: 'consent to the named risks' },
-  'open.back': { stage: 'open', words: 'how the back was opened' },
-  'identify.movement': { stage: 'identify', words: 'which movement it is' },
-  'check.restVoltageV': { stage: 'check', words: 'rest voltage of the old cell' },
-  'check.currentUA': { stage: 'check', words: 'current' },
-  'cell.found': { stage: 'cell', words: 'the cell found' },
-  'cell.fitted': { stage: 'cell', words: 'the cell fitted' },
-  'cell.old-settled': { stage: 'cell', words: 'where the old cell went' },
-  'seal.gasket': { stage: 'seal', words: 'state of the gasket' },
-  'seal.closed': { stage: 'seal', words: 'how it was closed' },
-  'set.runs': { stage: 'set', words: 'that it runs' },
-  'set.time': { stage: 'set', words: 'the time set' },
-  'set.functions': { stage: 'set', words: 'its functions proved' },
-} as const satisfies Record<string, { stage: StageId; words: string }>;
-export type Requirement = keyof typeof REQUIREMENTS;
-
-export interface ServicePolicy {
-  readonly requires: readonly Requirement[];
+/** What is charged beyond the service itself. */
+export interface PriceLine {
+  readonly what: string;
   readonly priceMinor: number;
 }
 
@@ -57,40 +32,61 @@ export interface ServicePolicy {
 export interface Policy {
   readonly revision: number;
   readonly services: Readonly<Record<Service, ServicePolicy>>;
-  readonly gasketRule: 'renew at every opening' | 'inspect and decide';
+  readonly extras: readonly PriceLine[];
+  readonly schools: Schools;
+  /** Null: closed that day. */
+  readonly hours: Readonly<Record<Weekday, OpenHours | null>>;
   readonly currency: string;
   readonly warrantyMonths: number;
+  /** How long a watch runs at the bench before it is handed back; 0: no proving run. */
+  readonly provingRunHours: number;
 }
 
-const CELL_ONLY: readonly Requirement[] = [
-  'arrive.watch',
-  'arrive.complaint',
-  'arrive.promise',
-  'arrive.consent',
-  'open.back',
-  'identify.movement',
-  'check.restVoltageV',
-  'cell.found',
-  'cell.fitted',
-  'cell.old-settled',
-  'seal.gasket',
-  'seal.closed',
-  'set.runs',
-  'set.time',
-  'set.functions',
-];
+const WORKDAY: OpenHours = { from: '08:30', to: '17:30' };
 
 /** What a shop starts with until it decides otherwise. */
 export const DEFAULT_POLICY: Policy = {
   revision: 1,
-  services: {
-    'cell only': { requires: CELL_ONLY, priceMinor: 1400 },
-    'cell and reseal': { requires: [...CELL_ONLY, 'check.currentUA'], priceMinor: 2900 },
+  services: DEFAULT_SERVICES,
+  extras: [
+    { what: 'case gasket', priceMinor: 600 },
+    { what: 'crown or pusher seal', priceMinor: 900 },
+    { what: 'water resistance test', priceMinor: 1200 },
+    { what: 'accumulator kit', priceMinor: 2400 },
+    { what: 'contacts cleaned after a leak', priceMinor: 1500 },
+    { what: 'spring bar', priceMinor: 150 },
+  ],
+  schools: USUAL_SCHOOLS,
+  hours: {
+    Monday: WORKDAY,
+    Tuesday: WORKDAY,
+    Wednesday: WORKDAY,
+    Thursday: WORKDAY,
+    Friday: WORKDAY,
+    Saturday: { from: '09:00', to: '13:00' },
+    Sunday: null,
   },
-  gasketRule: 'inspect and decide',
   currency: 'EUR',
   warrantyMonths: 12,
+  provingRunHours: 0,
 };
+
+/**
+ * A policy as it was stored, by whichever version of the program, with what it did not know yet as the shop
+ * starts with it.
+ */
+export function completePolicy(
+  stored: Partial<Policy> & { readonly gasketRule?: Schools['gasket'] },
+): Policy {
+  const { gasketRule, ...rest } = stored;
+  return {
+    ...DEFAULT_POLICY,
+    ...rest,
+    services: { ...DEFAULT_POLICY.services, ...rest.services },
+    schools: { ...USUAL_SCHOOLS, ...(gasketRule ? { gasket: gasketRule } : {}), ...rest.schools },
+    hours: { ...DEFAULT_POLICY.hours, ...rest.hours },
+  };
+}
 
 export interface Shop {
   readonly name: string;

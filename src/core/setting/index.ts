@@ -1,6 +1,6 @@
-import type { Judged } from '../judgement';
+import { figure, type Judged } from '../judgement';
 import type { Calibre, FunctionKind } from '../movements';
-import { dayInWords, nextDateCorrection } from '../time';
+import { dayInWords, minutesBetween, nextDateCorrection } from '../time';
 
 export interface ProofStep {
   readonly what: FunctionKind;
@@ -18,6 +18,10 @@ const HOW: Readonly<Record<FunctionKind, (calibre: Calibre) => string>> = {
   'digital display': () => 'Every segment shows at power-up.',
   'low-supply signal': (calibre) =>
     `Known by: ${calibre.lowSupplySignal ?? 'none'}. It must be gone with the new cell.`,
+  charging: (calibre) =>
+    calibre.charge?.by === 'rotor'
+      ? 'The rotor turns freely, and the steps become normal as it is worn.'
+      : 'Steps normally when lit, signals low when shaded; if it does neither, look at light cell and tabs.',
 };
 
 /** What has to be proved working on this calibre, in the order the hand does it. */
@@ -83,6 +87,70 @@ export function settingAdvice(calibre: Calibre | null, day: string): SettingAdvi
           },
         ]
       : [],
+  };
+}
+
+export type RunVerdict = Judged<'keeps time' | 'off' | 'stopped' | 'still running' | 'not begun'> & {
+  /** Between the two readings of the signal, hours. */
+  readonly hours: number | null;
+  /** Gained over the run, seconds; negative when it lost. */
+  readonly gainedS: number | null;
+  readonly secondsPerDay: number | null;
+};
+
+/** A quartz watch off by more than this a day is not one that only wants a cell. */
+const OFF_FROM_S_PER_DAY = 2;
+const DAY_S = 86_400;
+const HALF_DAY_S = DAY_S / 2;
+
+/** Seconds after midnight of `HH:mm` or `HH:mm:ss`. */
+function secondsOf(clock: string): number {
+  const [hours = 0, minutes = 0, seconds = 0] = clock.split(':').map(Number);
+  return hours * 3600 + minutes * 60 + seconds;
+}
+
+/**
+ * What a proving run says: the hands' reading at start and end against the signal, so that a watch without a
+ * seconds hand is proved too. Hands say nothing of morning and evening, so the gain is taken within ±6 hours.
+ * A reading in whole minutes is good to half a minute, and a difference inside that is not called one.
+ */
+export function judgeRun(
+  began: { readonly shows: string; readonly atUtc: string } | null,
+  ended: { readonly shows: string; readonly atUtc: string; readonly stillRuns: boolean } | null,
+): RunVerdict {
+  const none = { hours: null, gainedS: null, secondsPerDay: null, working: [] };
+  if (!began)
+    return { ...none, verdict: 'not begun', reasons: ['Write down what the hands show, and let it run.'] };
+  if (!ended)
+    return { ...none, verdict: 'still running', reasons: [`Began with the hands at ${began.shows}.`] };
+  const hours = minutesBetween(began.atUtc, ended.atUtc) / 60;
+  if (!ended.stillRuns)
+    return { ...none, hours, verdict: 'stopped', reasons: [`It stopped within ${figure(hours, 1)} h.`] };
+  const elapsedS = hours * 3600;
+  const shownS = secondsOf(ended.shows) - secondsOf(began.shows);
+  const apart = (((shownS - elapsedS) % HALF_DAY_S) + HALF_DAY_S) % HALF_DAY_S;
+  const gainedS = Math.round(apart > HALF_DAY_S / 2 ? apart - HALF_DAY_S : apart);
+  const finestS = [began.shows, ended.shows].every((shows) => shows.split(':').length === 3) ? 1 : 30;
+  const secondsPerDay = hours > 0 ? (gainedS / elapsedS) * DAY_S : null;
+  const off =
+    secondsPerDay !== null && Math.abs(gainedS) > 2 * finestS && Math.abs(secondsPerDay) > OFF_FROM_S_PER_DAY;
+  return {
+    verdict: off ? 'off' : 'keeps time',
+    hours,
+    gainedS,
+    secondsPerDay,
+    reasons: [
+      off
+        ? `It ${gainedS > 0 ? 'gained' : 'lost'} ${figure(Math.abs(gainedS), 0)} s in ${figure(hours, 1)} h.`
+        : `Ran ${figure(hours, 1)} h; what the hands differ is within ${2 * finestS} s of the reading, or ${OFF_FROM_S_PER_DAY} s a day.`,
+    ],
+    working: [
+      {
+        what: 'gain over the run',
+        rule: 'hands at the end − hands at the start − time gone by, within ±6 h; each reading good to half its smallest step',
+        figures: `${ended.shows} − ${began.shows} − ${figure(hours, 2)} h = ${figure(gainedS, 0)} s`,
+      },
+    ],
   };
 }
 

@@ -8,17 +8,22 @@ import {
 } from '../cells';
 import { yearsBetween } from '../time';
 
-/** A lot of cells as the stock ledger knows it. Dates are calendar days; money in minor units. */
-export interface CellLot {
+export const STOCK_ITEMS = ['cell', 'kit', 'gasket'] as const;
+export type StockItem = (typeof STOCK_ITEMS)[number];
+
+/** A lot as the stock ledger knows it. Dates are calendar days; money in minor units. */
+export interface Lot {
   readonly id: string;
-  readonly cellCode: string;
+  readonly item: StockItem;
+  /** A cell's standard name, a kit's code, or a gasket's size, e.g. `30.5 × 0.70`. */
+  readonly code: string;
   readonly supplier: string;
   readonly lotCode: string;
   readonly madeOn: string | null;
   readonly bestBefore: string | null;
   readonly priceMinor: number;
   readonly balance: number;
-  /** A fact says a cell left this lot that the ledger could not take: someone must count. */
+  /** A fact says something left this lot that the ledger could not take: someone must count. */
   readonly toBeCounted: boolean;
 }
 
@@ -28,7 +33,7 @@ export interface LotAge {
 }
 
 /** Years since a lot was made on a given day; worked back from best-before and shelf life where no date is printed. */
-export function lotAge(lot: Pick<CellLot, 'madeOn' | 'bestBefore'>, cell: CellType, day: string): LotAge {
+export function lotAge(lot: Pick<Lot, 'madeOn' | 'bestBefore'>, cell: CellType, day: string): LotAge {
   if (lot.madeOn !== null) return { years: Math.max(0, yearsBetween(lot.madeOn, day)), assumed: false };
   if (lot.bestBefore === null) return { years: null, assumed: true };
   const left = yearsBetween(day, lot.bestBefore);
@@ -36,12 +41,12 @@ export function lotAge(lot: Pick<CellLot, 'madeOn' | 'bestBefore'>, cell: CellTy
 }
 
 /** Whether a lot's best-before has passed on a day. */
-export function isPastDate(lot: Pick<CellLot, 'bestBefore'>, day: string): boolean {
+export function isPastDate(lot: Pick<Lot, 'bestBefore'>, day: string): boolean {
   return lot.bestBefore !== null && lot.bestBefore < day;
 }
 
 export interface LotOffer {
-  readonly lot: CellLot;
+  readonly lot: Lot;
   readonly cell: CellType;
   readonly verdict: 'take' | 'blocked';
   readonly cross: CrossReference;
@@ -53,14 +58,14 @@ export interface LotOffer {
  * usable. Lots past their date, empty, or of a cell that may not be fitted come after, blocked, with the reason.
  */
 export function chooseLots(
-  lots: readonly CellLot[],
+  lots: readonly Lot[],
   wanted: CellWanted,
   cellOf: (code: string) => CellType | null,
   day: string,
   options: { readonly alkalineAgreed: boolean },
 ): LotOffer[] {
   const offers = lots.flatMap((lot): LotOffer[] => {
-    const cell = cellOf(lot.cellCode);
+    const cell = lot.item === 'cell' ? cellOf(lot.code) : null;
     if (!cell) return [];
     const cross = crossReference(wanted, cell, options);
     if (cross.verdict === 'never' && cell.diameterMm !== wanted.diameterMm) return [];
@@ -79,7 +84,7 @@ export function chooseLots(
       },
     ];
   });
-  const dateOf = (lot: CellLot): string => lot.bestBefore ?? '9999-12-31';
+  const dateOf = (lot: Lot): string => lot.bestBefore ?? '9999-12-31';
   const order = (offer: LotOffer): number =>
     (offer.verdict === 'take' ? 0 : 10) + (offer.cross.verdict === 'equal' ? 0 : 1);
   return offers.sort((a, b) => order(a) - order(b) || dateOf(a.lot).localeCompare(dateOf(b.lot)));

@@ -37,6 +37,10 @@ export const quantities = {
   },
   durationS: { unit: 's', digits: 1, example: '60', units: { s: 1, sec: 1, min: 60, h: 3600 } },
   pressureBar: { unit: 'bar', digits: 2, example: '3', units: { bar: 1, kpa: 0.01, mbar: 0.001 } },
+  micrometres: { unit: 'µm', digits: 1, example: '12.4', units: { µm: 1, um: 1, mm: 1000 } },
+  temperatureC: { unit: '°C', digits: 1, example: '22', units: { '°c': 1, c: 1 } },
+  rateSPerDay: { unit: 's/day', digits: 2, example: '0.4', units: { 's/day': 1, 's/d': 1 } },
+  hours: { unit: 'h', digits: 1, example: '8', units: { h: 1, min: 1 / 60, days: 24 } },
   years: { unit: 'years', digits: 1, example: '3', units: { y: 1, years: 1, year: 1 } },
   figureOnly: { unit: '', digits: 2, example: '3', units: {} },
 } as const satisfies Record<

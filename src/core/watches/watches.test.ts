@@ -1,4 +1,4 @@
-import { Logbook, readyJob } from '../../testing/fixtures';
+import { dryTest, Logbook, readyJob } from '../../testing/fixtures';
 import { watchHistory, type WatchVisit } from '.';
 
 const visit = (job: Logbook, ticket: string, receivedAt: string): WatchVisit => ({
@@ -15,15 +15,18 @@ describe('the history of a watch', () => {
     { note: 'press at 7, it clicks late' },
     { occurredAt: '2024-05-02T10:05:00.000Z' },
   );
-  earlier.add(
-    'test.made',
-    { method: 'dry air', pressureBar: 3, seconds: 60, outcome: 'no leak seen' },
-    { occurredAt: '2024-05-02T10:30:00.000Z' },
-  );
+  earlier.add('test.made', dryTest, { occurredAt: '2024-05-02T10:30:00.000Z' });
   const later = new Logbook();
   later.add(
     'open.back',
-    { kind: 'snap-on', openedWith: 'broad knife', spotClock: 7, lipClock: null },
+    {
+      kind: 'snap-on',
+      openedWith: 'broad knife',
+      protection: 'film',
+      went: 'freely',
+      spotClock: 7,
+      lipClock: null,
+    },
     { occurredAt: '2026-03-17T11:00:00.000Z' },
   );
   later.add('cell.found', { marking: '364', condition: 'crust' }, { occurredAt: '2026-03-17T11:10:00.000Z' });
@@ -33,7 +36,13 @@ describe('the history of a watch', () => {
   ]);
 
   it('puts what worked last first', () => {
-    expect(history.lastOpening).toMatchObject({ ticket: 'T0002-6', openedWith: 'broad knife', spotClock: 7 });
+    expect(history.lastOpening).toMatchObject({
+      ticket: 'T0002-6',
+      openedWith: 'broad knife',
+      protection: 'film',
+      went: 'freely',
+      spotClock: 7,
+    });
     expect(history.notes).toEqual([
       { atUtc: '2024-05-02T10:05:00.000Z', ticket: 'T0001-8', text: 'press at 7, it clicks late' },
     ]);

@@ -5,6 +5,7 @@ import { readTicket } from '../../core/tickets';
 import { jobFile } from '../documents/jobFile';
 import { LABEL_CODES, labelCodeSvg, labelPdf } from '../documents/labelPdf';
 import { nextVisitCalendar } from '../documents/nextVisitCalendar';
+import { receiptPdf } from '../documents/receiptPdf';
 import { recordPdf } from '../documents/recordPdf';
 import { dossierOf } from '../documents/dossier';
 import { notFound, notKept, parsed } from '../problem';
@@ -49,6 +50,12 @@ export function jobRoutes(store: Store): Router {
     if (jobId === null)
       throw notFound(reading.verdict === 'misread' ? `ticket so: ${reading.reason}` : 'such ticket');
     response.json({ jobId });
+  });
+
+  router.get('/visits/:id/receipt.pdf', async (request, response) => {
+    const dossiers = logbook.jobIdsOfVisit(request.params.id).map((jobId) => dossierOf(store, jobId));
+    if (dossiers.length === 0) throw notFound('such visit');
+    response.type('application/pdf').send(await receiptPdf(dossiers));
   });
 
   router.get('/jobs/:id/label.pdf', async (request, response) => {

@@ -1,9 +1,11 @@
 import { Router } from 'express';
 import { z } from 'zod';
 import {
+  collection,
   eraseCustomer,
   type FindResult,
   type LiveNews,
+  lotCount,
   newLot,
   newTechnician,
   type ShopResource,
@@ -54,22 +56,30 @@ export function shopRoutes(store: Store): Router {
   });
 
   router.get('/stock', (_request, response) => {
-    const resource: StockResource = { lots: store.stock.lots(), spentInBin: store.stock.spentInBin() };
+    const resource: StockResource = {
+      lots: store.stock.lots(),
+      spentInBin: store.stock.spentInBin(),
+      collections: store.stock.collections(),
+    };
     response.json(resource);
   });
 
+  const known = (technicianId: string): void => {
+    if (!store.shops.technician(technicianId)) throw notKept({ outcome: 'no such technician' });
+  };
+
   router.post('/lots', (request, response) => {
     const delivery = parsed(newLot, request.body);
-    if (!store.shops.technician(delivery.technicianId)) throw notKept({ outcome: 'no such technician' });
-    const cell = store.catalogue.book().cell(delivery.cellCode);
-    if (!cell) {
+    known(delivery.technicianId);
+    const code = delivery.item === 'cell' ? store.catalogue.book().cell(delivery.code)?.code : delivery.code;
+    if (code === undefined) {
       throw notKept({
         outcome: 'refused',
-        reasons: [`“${delivery.cellCode}” is not a cell of the table.`],
+        reasons: [`“${delivery.code}” is not a cell of the table.`],
         whatToDo: 'Give the name as on the blister, e.g. SR621SW or 364.',
       });
     }
-    const outcome = store.stock.receive({ ...delivery, cellCode: cell.code });
+    const outcome = store.stock.receive({ ...delivery, code });
     if (outcome === 'same lot again') {
       throw conflict(
         `Lot ${delivery.lotCode} of ${delivery.supplier} is in stock already.`,
@@ -78,6 +88,30 @@ export function shopRoutes(store: Store): Router {
     }
     store.tell({ jobId: null, what: 'stock' });
     response.status(201).json({ id: delivery.id });
+  });
+
+  router.post('/lots/count', (request, response) => {
+    const count = parsed(lotCount, request.body);
+    known(count.technicianId);
+    if (store.stock.count(count) === 'no such lot') throw notFound('such lot');
+    store.tell({ jobId: null, what: 'stock' });
+    response.status(201).json({ id: count.lotId });
+  });
+
+  router.post('/collections', (request, response) => {
+    const given = parsed(collection, request.body);
+    known(given.technicianId);
+    const outcome = store.stock.collect(given);
+    if (outcome === 'more than in the bin') {
+      throw notKept({
+        outcome: 'refused',
+        reasons: [`The bin holds ${store.stock.spentInBin()} spent cells, not ${given.count}.`],
+        whatToDo:
+          'Count the bin again. What is missing is loose somewhere: find it before it is found by a child.',
+      });
+    }
+    store.tell({ jobId: null, what: 'stock' });
+    response.status(outcome === 'collected' ? 201 : 200).json(given);
   });
 
   router.get('/customers/:id', (request, response) => {

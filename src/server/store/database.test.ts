@@ -17,7 +17,7 @@ const ONE_ENTRY = `
   INSERT INTO customer (id, name, phone, email, created_at) VALUES ('c', 'Anders', '', '', '2026-01-01');
   INSERT INTO watch VALUES ('w', '2026-01-01');
   INSERT INTO visit VALUES ('v', 'c', '2026-01-01');
-  INSERT INTO job VALUES ('j', 1, 'T0001-8', 'v', 'w', '2026-01-01');
+  INSERT INTO job (id, number, ticket, visit_id, watch_id, created_at) VALUES ('j', 1, 'T0001-8', 'v', 'w', '2026-01-01');
   INSERT INTO entry (id, job_id, kind, payload_version, payload, occurred_at, recorded_at, technician_id, bench, supersedes)
     VALUES ('e', 'j', 'set.time', 1, '{"set":true}', '2026-01-01', '2026-01-01', 't', 'b', '[]');
 `;
@@ -77,7 +77,7 @@ describe('the database itself', () => {
     const db = openDatabase(folder);
     db.exec(ONE_ENTRY);
     db.exec(`
-      INSERT INTO stock_lot (id, cell_code, supplier, lot_code, price_minor) VALUES ('l', 'SR621SW', 's', '1', 60);
+      INSERT INTO stock_lot (id, code, supplier, lot_code, price_minor) VALUES ('l', 'SR621SW', 's', '1', 60);
       INSERT INTO stock_ledger (lot_id, delta, reason, technician_id, recorded_at) VALUES ('l', 1, 'goods in', 't', '2026-01-01');
     `);
     expect(() => db.exec("UPDATE entry SET payload = '{}'")).toThrow(/never changed/);

@@ -1,5 +1,6 @@
 import { findWords, rankFound, triples } from '../../core/find';
 import type { JobSummary } from '../../contract';
+import { toSummary } from './summary';
 import type { Db } from './database';
 
 const MOST_FOUND = 20;
@@ -58,8 +59,7 @@ export function jobFinder(db: Db) {
       const words = findWords(query);
       if (words.length === 0) return [];
       const long = words.filter((word) => word.length >= SHORTEST_WORD);
-      const toSummaries = (rows: readonly Row[]): JobSummary[] =>
-        rows.map((row) => JSON.parse(row.summary) as JobSummary);
+      const toSummaries = (rows: readonly Row[]): JobSummary[] => rows.map((row) => toSummary(row.summary));
       if (long.length === 0) return toSummaries(rankFound(query, onRack.all(), MOST_FOUND));
       const exact = rankFound(query, holding.all(long.map(phrase).join(' AND '), MOST_FOUND * 2), MOST_FOUND);
       if (exact.length > 0) return toSummaries(exact);

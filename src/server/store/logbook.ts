@@ -2,8 +2,10 @@ import { randomUUID } from 'node:crypto';
 import {
   type Customer,
   type CustomerResource,
+  type FOLLOWS,
   type JobResource,
   type JobSummary,
+  type LinkedJob,
   kindDefinition,
   type NewEntry,
   type NewJob,
@@ -13,18 +15,22 @@ import {
 import { waitsFor } from '../../core/dayplan';
 import { findable, rankFound } from '../../core/find';
 import {
+  awaitedParts,
   type Entry,
   type EntryKind,
   foldJob,
   type JobContext,
   type JobState,
   judgeEntry,
+  looseCells,
+  type Payloads,
 } from '../../core/logbook';
 import { makeTicket } from '../../core/tickets';
 import type { Clock } from './clock';
 import type { Db } from './database';
 import { jobFinder } from './finder';
 import type { stockStore } from './stock';
+import { toSummary } from './summary';
 
 interface EntryRow {
   sequence: number;
@@ -40,6 +46,7 @@ interface EntryRow {
   well: string | null;
   supersedes: string;
   withdraws: string | null;
+  attachments: string;
 }
 
 interface JobRow {
@@ -49,6 +56,8 @@ interface JobRow {
   visitId: string;
   watchId: string;
   createdAt: string;
+  followsJobId: string | null;
+  followsWhy: (typeof FOLLOWS)[number] | null;
 }
 
 interface Kept {
@@ -68,7 +77,7 @@ export type Taken =
   { readonly outcome: 'taken in' | 'same again'; readonly job: JobResource['job'] } | NotKept;
 
 const ENTRY_COLUMNS = `sequence, id, job_id AS jobId, kind, payload_version AS payloadVersion, payload,
-  occurred_at AS occurredAt, recorded_at AS recordedAt, technician_id AS technicianId, bench, well, supersedes, withdraws`;
+  occurred_at AS occurredAt, recorded_at AS recordedAt, technician_id AS technicianId, bench, well, supersedes, withdraws, attachments`;
 
 /** A stored row as an entry of today: an older payload is raised to the current version. */
 function toEntry(row: EntryRow): Entry {
@@ -80,6 +89,7 @@ function toEntry(row: EntryRow): Entry {
     payload:
       payloadVersion === definition.version ? stored : raisePayload(definition, payloadVersion, stored),
     supersedes: JSON.parse(row.supersedes) as string[],
+    attachments: JSON.parse(row.attachments) as string[],
   } as Entry;
 }
 
@@ -108,21 +118,28 @@ export function logbookStore(
   contextNow: () => JobContext,
 ) {
   const jobColumns =
-    'job.id, number, ticket, visit_id AS visitId, watch_id AS watchId, job.created_at AS createdAt';
+    'job.id, number, ticket, visit_id AS visitId, watch_id AS watchId, job.created_at AS createdAt, follows_job_id AS followsJobId, follows_why AS followsWhy';
   const entriesOf = db.prepare<[string], EntryRow>(
     `SELECT ${ENTRY_COLUMNS} FROM entry WHERE job_id = ? ORDER BY sequence`,
   );
   const entryById = db.prepare<[string], EntryRow>(`SELECT ${ENTRY_COLUMNS} FROM entry WHERE id = ?`);
   const insertEntry = db.prepare(
-    `INSERT INTO entry (id, job_id, kind, payload_version, payload, occurred_at, recorded_at, technician_id, bench, well, supersedes, withdraws)
-     VALUES (@id, @jobId, @kind, @payloadVersion, @payload, @occurredAt, @recordedAt, @technicianId, @bench, @well, @supersedes, @withdraws)`,
+    `INSERT INTO entry (id, job_id, kind, payload_version, payload, occurred_at, recorded_at, technician_id, bench, well, supersedes, withdraws, attachments)
+     VALUES (@id, @jobId, @kind, @payloadVersion, @payload, @occurredAt, @recordedAt, @technicianId, @bench, @well, @supersedes, @withdraws, @attachments)`,
   );
   const technicianKnown = db.prepare<[string], number>('SELECT 1 FROM technician WHERE id = ?').pluck();
   const jobById = db.prepare<[string], JobRow>(`SELECT ${jobColumns} FROM job WHERE id = ?`);
   const jobByTicket = db.prepare<[string], JobRow>(`SELECT ${jobColumns} FROM job WHERE ticket = ?`);
   const lastNumber = db.prepare<[], number>('SELECT coalesce(max(number), 0) FROM job').pluck();
-  const insertJob = db.prepare<[string, number, string, string, string, string]>(
-    'INSERT INTO job (id, number, ticket, visit_id, watch_id, created_at) VALUES (?, ?, ?, ?, ?, ?)',
+  const insertJob = db.prepare<JobRow>(
+    `INSERT INTO job (id, number, ticket, visit_id, watch_id, created_at, follows_job_id, follows_why)
+     VALUES (@id, @number, @ticket, @visitId, @watchId, @createdAt, @followsJobId, @followsWhy)`,
+  );
+  const jobsFollowing = db.prepare<[string], JobRow>(
+    `SELECT ${jobColumns} FROM job WHERE follows_job_id = ? ORDER BY number`,
+  );
+  const jobsOfVisit = db.prepare<[string], JobRow>(
+    `SELECT ${jobColumns} FROM job WHERE visit_id = ? ORDER BY number`,
   );
   const insertVisit = db.prepare<[string, string, string]>(
     'INSERT INTO visit (id, customer_id, created_at) VALUES (?, ?, ?) ON CONFLICT (id) DO NOTHING',
@@ -188,6 +205,8 @@ export function logbookStore(
       signedBy: state.signature.state === 'signed' ? state.signature.entry.payload.initials : null,
       collected: facts.collected !== null,
       receivedAt: job.createdAt,
+      looseCells: looseCells(state.wells).map(({ marking }) => marking),
+      partsExpectedOn: awaitedParts(facts)?.payload.expectedOn ?? null,
     };
     const search = [
       job.ticket,
@@ -247,6 +266,7 @@ export function logbookStore(
       payloadVersion,
       payload: JSON.stringify(given.payload),
       supersedes: JSON.stringify(given.supersedes),
+      attachments: JSON.stringify(given.attachments),
       recordedAt,
     });
     const entry = { ...offered, sequence: Number(lastInsertRowid), recordedAt } as Entry;
@@ -262,15 +282,136 @@ export function logbookStore(
     return { outcome: 'recorded', entry };
   };
 
+  /** Inside a transaction: a new job with its first entries, all or none, since half a job is worse than none. */
+  const openJob = (given: {
+    readonly id: string;
+    readonly visitId: string;
+    readonly watchId: string;
+    readonly customerId: string;
+    readonly follows: { readonly jobId: string; readonly why: (typeof FOLLOWS)[number] } | null;
+    readonly entries: readonly NewEntry[];
+  }): JobRow => {
+    const createdAt = clock.nowUtc();
+    insertWatch.run(given.watchId, createdAt);
+    const number = (lastNumber.get() ?? 0) + 1;
+    const job: JobRow = {
+      id: given.id,
+      number,
+      ticket: makeTicket(number),
+      visitId: given.visitId,
+      watchId: given.watchId,
+      createdAt,
+      followsJobId: given.follows?.jobId ?? null,
+      followsWhy: given.follows?.why ?? null,
+    };
+    insertJob.run(job);
+    const written: Entry[] = [];
+    const received: NewEntry = {
+      ...(given.entries[0] as NewEntry),
+      id: randomUUID(),
+      kind: 'arrive.received',
+      payloadVersion: kindDefinition('arrive.received').version,
+      payload: { customerId: given.customerId, watchId: given.watchId, visitId: given.visitId },
+      well: null,
+      supersedes: [],
+      withdraws: null,
+      attachments: [],
+    };
+    for (const entry of [received, ...given.entries]) {
+      const appended = writeEntry(job, entry, written);
+      if (!('entry' in appended)) throw new Refusal(appended);
+      written.push(appended.entry);
+    }
+    return job;
+  };
+
+  /** The job that waits for the part, once a watch was closed interim. One interim closing, one follow-up. */
+  const followUp = (job: JobRow, cause: Entry, entries: readonly Entry[]): void => {
+    if (jobsFollowing.all(job.id).some(({ followsWhy }) => followsWhy === 'interim closing')) return;
+    const { facts } = foldJob(entries, contextNow());
+    if (!facts.received || !facts.watch) return;
+    const request = facts.partsRequest?.payload;
+    const { services } = contextNow().policy;
+    const entry = <K extends EntryKind>(kind: K, payload: Payloads[K]): NewEntry =>
+      ({
+        id: randomUUID(),
+        kind,
+        payloadVersion: kindDefinition(kind).version,
+        payload,
+        occurredAt: cause.occurredAt,
+        technicianId: cause.technicianId,
+        bench: cause.bench,
+        well: null,
+        supersedes: [],
+        withdraws: null,
+        attachments: [],
+      }) as unknown as NewEntry;
+    openJob({
+      id: randomUUID(),
+      visitId: job.visitId,
+      watchId: job.watchId,
+      customerId: facts.received.payload.customerId,
+      follows: { jobId: job.id, why: 'interim closing' },
+      entries: [
+        entry('arrive.watch', facts.watch.payload),
+        entry('arrive.complaint', {
+          picked: [],
+          words: `closed interim on ${job.ticket}, to be sealed when the part is here`,
+        }),
+        entry('arrive.service', {
+          service: 'reseal and test',
+          priceMinor: services['reseal and test'].priceMinor,
+        }),
+        ...(request ? [entry('arrive.parts-request', request)] : []),
+      ],
+    });
+  };
+
   const append = db.transaction((jobId: string, given: NewEntry): Appended => {
     const job = jobById.get(jobId);
     if (!job) return { outcome: 'no such job' };
-    return writeEntry(job, given, readEntries(jobId));
+    const before = readEntries(jobId);
+    const appended = writeEntry(job, given, before);
+    if (
+      appended.outcome === 'recorded' &&
+      appended.entry.kind === 'seal.closed' &&
+      appended.entry.payload.interim
+    )
+      followUp(job, appended.entry, [...before, appended.entry]);
+    return appended;
   });
+
+  const linked = (job: JobRow): LinkedJob => {
+    const summary = summaryOf.get(job.id);
+    return {
+      jobId: job.id,
+      ticket: job.ticket,
+      watch: summary === undefined ? '' : toSummary(summary).watch,
+    };
+  };
+
+  /** A job as its own resource tells it, with the jobs it is tied to. */
+  const resourceOf = (job: JobRow): JobResource['job'] => {
+    const earlier = job.followsJobId === null ? undefined : jobById.get(job.followsJobId);
+    return {
+      id: job.id,
+      ticket: job.ticket,
+      visitId: job.visitId,
+      watchId: job.watchId,
+      follows: earlier && job.followsWhy ? { ...linked(earlier), why: job.followsWhy } : null,
+      followedBy: jobsFollowing
+        .all(job.id)
+        .flatMap((later) => (later.followsWhy ? [{ ...linked(later), why: later.followsWhy }] : [])),
+      sameVisit: jobsOfVisit
+        .all(job.visitId)
+        .filter((other) => other.id !== job.id)
+        .map(linked),
+    };
+  };
 
   const takeIn = db.transaction((given: NewJob): Taken => {
     const known = jobById.get(given.id);
-    if (known) return { outcome: 'same again', job: known };
+    if (known) return { outcome: 'same again', job: resourceOf(known) };
     const now = clock.nowUtc();
     const { customer } = given;
     const onFile = customerById.get(customer.id);
@@ -293,35 +434,23 @@ export function logbookStore(
         whatToDo: 'Open a new visit for this customer.',
       });
     }
-    insertWatch.run(given.watchId, now);
-    const number = (lastNumber.get() ?? 0) + 1;
-    const job: JobRow = {
+    const follows = given.followsJobId ?? null;
+    if (follows !== null && jobById.get(follows)?.watchId !== given.watchId) {
+      throw new Refusal({
+        outcome: 'refused',
+        reasons: ['The earlier job it comes back about is not of this watch.'],
+        whatToDo: 'Pick the watch again, then the job.',
+      });
+    }
+    const job = openJob({
       id: given.id,
-      number,
-      ticket: makeTicket(number),
       visitId: given.visitId,
       watchId: given.watchId,
-      createdAt: now,
-    };
-    insertJob.run(job.id, number, job.ticket, job.visitId, job.watchId, now);
-    const written: Entry[] = [];
-    const received: NewEntry = {
-      ...(given.entries[0] as NewEntry),
-      id: randomUUID(),
-      kind: 'arrive.received',
-      payloadVersion: kindDefinition('arrive.received').version,
-      payload: { customerId: customer.id, watchId: given.watchId, visitId: given.visitId },
-      well: null,
-      supersedes: [],
-      withdraws: null,
-    };
-    for (const entry of [received, ...given.entries]) {
-      const appended = writeEntry(job, entry, written);
-      // All or nothing: half a job is worse than none.
-      if (!('entry' in appended)) throw new Refusal(appended);
-      written.push(appended.entry);
-    }
-    return { outcome: 'taken in', job };
+      customerId: customer.id,
+      follows: follows === null ? null : { jobId: follows, why: 'comeback' },
+      entries: given.entries,
+    });
+    return { outcome: 'taken in', job: resourceOf(job) };
   });
 
   const contains = (text: string): string => `%${text.replace(/[\\%_]/g, (character) => `\\${character}`)}%`;
@@ -339,18 +468,23 @@ export function logbookStore(
     job(jobId: string): JobResource | null {
       const job = jobById.get(jobId);
       if (!job) return null;
-      const { createdAt: _, number: __, ...told } = job;
-      return { job: told, customer: customerOfJob.get(jobId) ?? null, entries: readEntries(jobId) };
+      return {
+        job: resourceOf(job),
+        customer: customerOfJob.get(jobId) ?? null,
+        entries: readEntries(jobId),
+      };
     },
     jobIdOfTicket: (ticket: string): string | null => jobByTicket.get(ticket)?.id ?? null,
-    rack: (): JobSummary[] => rack.all().map((row) => JSON.parse(row) as JobSummary),
+    /** The jobs of one visit, in the order they were taken in. */
+    jobIdsOfVisit: (visitId: string): string[] => jobsOfVisit.all(visitId).map(({ id }) => id),
+    rack: (): JobSummary[] => rack.all().map((row) => toSummary(row)),
     customer(id: string): CustomerResource | null {
       const onFile = customerById.get(id);
       if (!onFile) return null;
       const { erasedAt, ...customer } = onFile;
       const jobs = jobsOfCustomer.all(id).flatMap((job) => {
         const summary = summaryOf.get(job.id);
-        return summary === undefined ? [] : [JSON.parse(summary) as JobSummary];
+        return summary === undefined ? [] : [toSummary(summary)];
       });
       const latest = new Map(
         jobsOfCustomer
@@ -360,7 +494,9 @@ export function logbookStore(
       );
       const watches = [...latest.values()].flatMap((job) => {
         const { watch } = foldJob(readEntries(job.id), contextNow()).facts;
-        return watch ? [{ watchId: job.watchId, ticket: job.ticket, watch: watch.payload }] : [];
+        return watch
+          ? [{ watchId: job.watchId, jobId: job.id, ticket: job.ticket, watch: watch.payload }]
+          : [];
       });
       return { customer, erasedAt, jobs, watches };
     },

@@ -1,4 +1,4 @@
-import type { Policy, Shop } from '../../core/policy';
+import { completePolicy, type Policy, type Shop } from '../../core/policy';
 import type { Technician } from '../../contract';
 import type { Clock } from './clock';
 import type { Db } from './database';
@@ -40,7 +40,7 @@ export function shopStore(db: Db, clock: Clock) {
       if (!current) {
         const row = readPolicy.get();
         if (!row) throw new Error('The shop has no policy yet: the database was not started.');
-        current = { ...(JSON.parse(row.body) as Policy), revision: row.revision };
+        current = { ...completePolicy(JSON.parse(row.body) as Partial<Policy>), revision: row.revision };
       }
       return current;
     },

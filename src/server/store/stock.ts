@@ -1,12 +1,13 @@
-import type { CellLot } from '../../core/stock';
+import type { Lot, StockItem } from '../../core/stock';
 import type { Entry } from '../../core/logbook';
-import type { NewLot } from '../../contract';
+import type { Collection, LotCount, NewLot } from '../../contract';
 import type { Clock } from './clock';
 import type { Db } from './database';
 
 interface LotRow {
   id: string;
-  cellCode: string;
+  item: StockItem;
+  code: string;
   supplier: string;
   lotCode: string;
   madeOn: string | null;
@@ -16,7 +17,7 @@ interface LotRow {
   toBeCounted: 0 | 1;
 }
 
-const LOT_COLUMNS = `id, cell_code AS cellCode, supplier, lot_code AS lotCode, made_on AS madeOn,
+const LOT_COLUMNS = `id, item, code, supplier, lot_code AS lotCode, made_on AS madeOn,
   best_before AS bestBefore, price_minor AS priceMinor, balance, to_be_counted AS toBeCounted`;
 
 /** Which facts stopped or began to stand when an entry was written. */
@@ -25,16 +26,27 @@ export interface Turnover {
   readonly risen: readonly Entry[];
 }
 
-/** Cells by lot and the bin of spent ones. Lines are written only inside the transaction of their entry. */
+/** The lot a fact takes one thing from, if it takes any. */
+function lotTakenFrom(fact: Entry): string | null {
+  if (fact.kind === 'cell.fitted' || fact.kind === 'cell.accumulator') return fact.payload.lotId;
+  if (fact.kind === 'seal.gasket' && fact.payload.state === 'renewed') return fact.payload.lotId;
+  return null;
+}
+
+/** Stock by lot and the bin of spent ones. Lines are written only inside the transaction of their entry. */
 export function stockStore(db: Db, clock: Clock) {
-  const lots = db.prepare<[], LotRow>(`SELECT ${LOT_COLUMNS} FROM stock_lot ORDER BY cell_code, best_before`);
+  const lots = db.prepare<[], LotRow>(
+    `SELECT ${LOT_COLUMNS} FROM stock_lot ORDER BY item, code, best_before`,
+  );
   const lot = db.prepare<[string], LotRow>(`SELECT ${LOT_COLUMNS} FROM stock_lot WHERE id = ?`);
-  const insertLot = db.prepare<[string, string, string, string, string | null, string | null, number]>(
-    'INSERT INTO stock_lot (id, cell_code, supplier, lot_code, made_on, best_before, price_minor) VALUES (?, ?, ?, ?, ?, ?, ?)',
+  const insertLot = db.prepare<
+    [string, StockItem, string, string, string, string | null, string | null, number]
+  >(
+    'INSERT INTO stock_lot (id, item, code, supplier, lot_code, made_on, best_before, price_minor) VALUES (?, ?, ?, ?, ?, ?, ?, ?)',
   );
   const sameLot = db
     .prepare<[string, string, string], string>(
-      'SELECT id FROM stock_lot WHERE supplier = ? AND lot_code = ? AND cell_code = ?',
+      'SELECT id FROM stock_lot WHERE supplier = ? AND lot_code = ? AND code = ?',
     )
     .pluck();
   const line = db.prepare<[string, number, string, string | null, string | null, string, string]>(
@@ -51,13 +63,27 @@ export function stockStore(db: Db, clock: Clock) {
     .prepare<[string], number>('SELECT coalesce(sum(delta), 0) FROM spent_ledger WHERE fact_id = ?')
     .pluck();
   const spentTotal = db.prepare<[], number>('SELECT coalesce(sum(delta), 0) FROM spent_ledger').pluck();
-  const toLot = (row: LotRow): CellLot => ({ ...row, toBeCounted: row.toBeCounted === 1 });
+  const counted = db.prepare<[string]>('UPDATE stock_lot SET to_be_counted = 0 WHERE id = ?');
+  const collections = db.prepare<[], Collection>(
+    `SELECT id, count, weight_g AS weightG, collected_on AS collectedOn, receipt, technician_id AS technicianId
+     FROM spent_collection ORDER BY collected_on DESC, recorded_at DESC`,
+  );
+  const insertCollection = db.prepare<Collection & { readonly recordedAt: string }>(
+    `INSERT INTO spent_collection (id, count, weight_g, collected_on, receipt, technician_id, recorded_at)
+     VALUES (@id, @count, @weightG, @collectedOn, @receipt, @technicianId, @recordedAt)`,
+  );
+  const collectedTotal = db
+    .prepare<[], number>('SELECT coalesce(sum(count), 0) FROM spent_collection')
+    .pluck();
+  const spentInBin = (): number => (spentTotal.get() ?? 0) - (collectedTotal.get() ?? 0);
+  const toLot = (row: LotRow): Lot => ({ ...row, toBeCounted: row.toBeCounted === 1 });
 
   const take = (fact: Entry, cause: Entry): void => {
-    if (fact.kind === 'cell.fitted' && fact.payload.lotId !== null) {
-      const from = lot.get(fact.payload.lotId);
+    const lotId = lotTakenFrom(fact);
+    if (lotId !== null) {
+      const from = lot.get(lotId);
       if (!from) return;
-      // The cell was fitted whatever the ledger says: an empty lot keeps the fact and asks for a count.
+      // It was fitted whatever the ledger says: an empty lot keeps the fact and asks for a count.
       if (from.balance < 1) mustCount.run(from.id);
       else line.run(from.id, -1, 'fitted', fact.id, cause.id, cause.technicianId, clock.nowUtc());
     }
@@ -66,7 +92,7 @@ export function stockStore(db: Db, clock: Clock) {
     }
   };
   const giveBack = (fact: Entry, cause: Entry): void => {
-    if (fact.kind === 'cell.fitted') {
+    if (lotTakenFrom(fact) !== null) {
       for (const { lotId, taken } of linesOf.all(fact.id)) {
         line.run(lotId, -taken, 'fitting withdrawn', fact.id, cause.id, cause.technicianId, clock.nowUtc());
       }
@@ -78,15 +104,42 @@ export function stockStore(db: Db, clock: Clock) {
   };
 
   return {
-    lots: (): CellLot[] => lots.all().map(toLot),
-    spentInBin: (): number => spentTotal.get() ?? 0,
+    lots: (): Lot[] => lots.all().map(toLot),
+    spentInBin,
+    collections: (): Collection[] => collections.all(),
+    /** Puts the count of a lot right: the difference becomes a line of the ledger, and the lot is counted. */
+    count: db.transaction((count: LotCount): 'counted' | 'no such lot' => {
+      const of = lot.get(count.lotId);
+      if (!of) return 'no such lot';
+      if (count.counted !== of.balance) {
+        line.run(
+          of.id,
+          count.counted - of.balance,
+          count.reason,
+          null,
+          null,
+          count.technicianId,
+          clock.nowUtc(),
+        );
+      }
+      counted.run(of.id);
+      return 'counted';
+    }),
+    /** Empties the bin of spent cells, or part of it. Never more than lies in it. */
+    collect: db.transaction((collection: Collection): 'collected' | 'same again' | 'more than in the bin' => {
+      if (collections.all().some(({ id }) => id === collection.id)) return 'same again';
+      if (collection.count > spentInBin()) return 'more than in the bin';
+      insertCollection.run({ ...collection, recordedAt: clock.nowUtc() });
+      return 'collected';
+    }),
     /** Takes a delivery into stock; a lot that is there already is refused, so that one delivery is not booked twice. */
     receive: db.transaction((delivery: NewLot): 'received' | 'same lot again' => {
-      if (lot.get(delivery.id) || sameLot.get(delivery.supplier, delivery.lotCode, delivery.cellCode))
+      if (lot.get(delivery.id) || sameLot.get(delivery.supplier, delivery.lotCode, delivery.code))
         return 'same lot again';
       insertLot.run(
         delivery.id,
-        delivery.cellCode,
+        delivery.item,
+        delivery.code,
         delivery.supplier,
         delivery.lotCode,
         delivery.madeOn,
@@ -101,7 +154,7 @@ export function stockStore(db: Db, clock: Clock) {
       for (const fact of fallen) giveBack(fact, cause);
       for (const fact of risen) take(fact, cause);
       return [...fallen, ...risen].some(
-        (fact) => fact.kind === 'cell.fitted' || fact.kind === 'cell.old-settled',
+        (fact) => lotTakenFrom(fact) !== null || fact.kind === 'cell.old-settled',
       );
     },
   };

@@ -64,8 +64,14 @@ describe('the book', () => {
   });
 
   it('counts a new policy and keeps the revision number', () => {
-    store.shops.setPolicy({ ...DEFAULT_POLICY, gasketRule: 'renew at every opening' });
-    expect(store.shops.policy()).toMatchObject({ revision: 2, gasketRule: 'renew at every opening' });
+    store.shops.setPolicy({
+      ...DEFAULT_POLICY,
+      schools: { ...DEFAULT_POLICY.schools, gasket: 'renew at every opening' },
+    });
+    expect(store.shops.policy()).toMatchObject({
+      revision: 2,
+      schools: { gasket: 'renew at every opening' },
+    });
   });
 });
 
@@ -91,7 +97,7 @@ describe('the ledger', () => {
           store.stock.receive({
             ...delivery,
             id,
-            cellCode: 'SR621SW',
+            code: 'SR621SW',
             lotCode: `${run}-${index}`,
             count: COUNT,
           }),

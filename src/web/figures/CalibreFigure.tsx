@@ -6,10 +6,13 @@ interface Props {
   /** Diameter of each well's cell in mm, by well. */
   readonly cellDiameterMm: (cellCode: string) => number | null;
   readonly size?: number;
+  /** Places marked on it, millimetres from the centre. */
+  readonly spots?: readonly { readonly xMm: number; readonly yMm: number }[];
+  readonly onPick?: (spot: { readonly xMm: number; readonly yMm: number }) => void;
 }
 
 /** The layout of a calibre seen from the back, to scale: outline, wells, coils to keep clear of, and the push. */
-export function CalibreFigure({ calibre, cellDiameterMm, size = 220 }: Props) {
+export function CalibreFigure({ calibre, cellDiameterMm, size = 220, spots = [], onPick }: Props) {
   const halfMm = Math.max(calibre.widthMm, calibre.lengthMm) / 2 + 1.5;
   return (
     <svg
@@ -17,7 +20,17 @@ export function CalibreFigure({ calibre, cellDiameterMm, size = 220 }: Props) {
       height={size}
       viewBox={`${-halfMm} ${-halfMm} ${2 * halfMm} ${2 * halfMm}`}
       role="img"
-      aria-label={`Layout of ${calibre.code} from behind, ${calibre.widthMm} by ${calibre.lengthMm} mm: ${calibre.wells.length} cell place${calibre.wells.length > 1 ? 's' : ''}, ${calibre.coils.length} coil${calibre.coils.length === 1 ? '' : 's'} to keep clear of`}
+      aria-label={`Layout of ${calibre.code} from behind, ${calibre.widthMm} by ${calibre.lengthMm} mm: ${calibre.wells.length} cell place${calibre.wells.length > 1 ? 's' : ''}, ${calibre.coils.length} coil${calibre.coils.length === 1 ? '' : 's'} to keep clear of${spots.length > 0 ? `, ${spots.length} marked` : ''}`}
+      style={{ cursor: onPick ? 'crosshair' : undefined }}
+      onClick={(event) => {
+        const box = event.currentTarget.getBoundingClientRect();
+        const mm = (2 * halfMm) / box.width;
+        const tenth = (value: number): number => Math.round(value * 10) / 10;
+        onPick?.({
+          xMm: tenth((event.clientX - box.left) * mm - halfMm),
+          yMm: tenth(halfMm - (event.clientY - box.top) * mm),
+        });
+      }}
     >
       <defs>
         <pattern
@@ -96,6 +109,19 @@ export function CalibreFigure({ calibre, cellDiameterMm, size = 220 }: Props) {
           </g>
         );
       })}
+      {spots.map(({ xMm, yMm }, index) => (
+        <rect
+          key={index}
+          x={xMm - 0.9}
+          y={-yMm - 0.9}
+          width="1.8"
+          height="1.8"
+          transform={`rotate(45 ${xMm} ${-yMm})`}
+          fill={colours.cinnabar}
+          stroke={colours.paper}
+          strokeWidth="0.25"
+        />
+      ))}
     </svg>
   );
 }

@@ -10,8 +10,9 @@ import {
   type JobState,
   type Payloads,
 } from '../../core/logbook';
+import type { Requirement } from '../../core/policy';
 import { localDay } from '../../core/time';
-import type { CellLot } from '../../core/stock';
+import type { Lot } from '../../core/stock';
 import type { WaitingEntry } from '../api/browserStore';
 import { useBench } from '../api/bench';
 import type { SeenShop } from '../api/resources';
@@ -22,6 +23,7 @@ export interface RecordOptions {
   readonly well?: string | null;
   readonly supersedes?: readonly string[];
   readonly withdraws?: string | null;
+  readonly attachments?: readonly string[];
 }
 
 export interface OpenJob {
@@ -29,9 +31,11 @@ export interface OpenJob {
   readonly state: JobState;
   readonly context: FoldContext;
   readonly book: Book;
-  readonly lots: readonly CellLot[];
+  readonly lots: readonly Lot[];
   readonly technicians: readonly Technician[];
   readonly technician: Technician | null;
+  /** Whether the service ordered asks for a fact. */
+  readonly asks: (requirement: Requirement) => boolean;
   readonly today: string;
   /** Earlier visits of this watch, or null while they are not read. */
   readonly earlier: SeenWatch | null;
@@ -59,7 +63,7 @@ interface Props {
   readonly resource: JobResource;
   readonly shop: SeenShop;
   readonly book: Book;
-  readonly lots: readonly CellLot[];
+  readonly lots: readonly Lot[];
   readonly children: ReactNode;
 }
 
@@ -106,6 +110,7 @@ export function JobProvider({ resource, shop, book, lots, children }: Props) {
         well: options.well ?? null,
         supersedes: options.supersedes ?? [],
         withdraws: options.withdraws ?? null,
+        attachments: options.attachments ?? [],
       } as unknown as NewEntry);
     },
     [technician, jobId, shop, bench.name],
@@ -114,6 +119,13 @@ export function JobProvider({ resource, shop, book, lots, children }: Props) {
     (name: string, text: string) =>
       setDrafts((before) => (before[name] === text ? before : { ...before, [name]: text })),
     [],
+  );
+
+  const service = state.facts.service?.payload.service;
+  const asks = useCallback(
+    (requirement: Requirement) =>
+      service !== undefined && context.policy.services[service].requires.includes(requirement),
+    [service, context.policy],
   );
 
   const value = useMemo<OpenJob>(
@@ -126,13 +138,14 @@ export function JobProvider({ resource, shop, book, lots, children }: Props) {
       technicians: shop.technicians,
       technician,
       earlier,
+      asks,
       today: localDay(context.nowUtc, shop.shop.zone),
       waiting,
       record,
       draft,
       setDraft,
     }),
-    [resource, state, context, book, lots, shop, technician, earlier, waiting, record, draft, setDraft],
+    [resource, state, context, book, lots, shop, technician, earlier, asks, waiting, record, draft, setDraft],
   );
   return <Context value={value}>{children}</Context>;
 }

@@ -8,12 +8,15 @@ import {
   InputAdornment,
   Radio,
   RadioGroup,
+  Stack,
   TextField,
+  Typography,
 } from '@mui/material';
 import { useId, useState } from 'react';
 import { useController, useFormContext } from 'react-hook-form';
 import { quantities, type Quantity, readQuantity } from '../../core/units';
 import { MONO } from '../app/theme';
+import { NativeSelect } from './NativeSelect';
 
 interface FieldProps {
   readonly name: string;
@@ -68,6 +71,10 @@ export function TextLine({
 
 interface MeasureProps extends FieldProps {
   readonly quantity: Quantity;
+  /** How many of what the form holds make one of what is typed: 100 for money in minor units. */
+  readonly scale?: number;
+  /** Shown behind the figure instead of the quantity's own unit. */
+  readonly unitShown?: string;
   /** A blank field means null: nobody knows. */
   readonly optional?: boolean;
   readonly helper?: string;
@@ -81,11 +88,15 @@ export function MeasureField({
   optional = false,
   wanted = false,
   helper,
+  scale = 1,
+  unitShown,
 }: MeasureProps) {
   const { field, fieldState } = useController({ name });
-  const { unit, example } = quantities[quantity];
+  const { unit: ownUnit, example } = quantities[quantity];
+  const unit = unitShown ?? ownUnit;
   const written = (value: unknown): string =>
-    typeof value === 'number' && !Number.isNaN(value) ? String(value) : '';
+    typeof value === 'number' && !Number.isNaN(value) ? String(value / scale) : '';
+  const scaled = (value: number): number => (scale === 1 ? value : Math.round(value * scale));
   const [typed, setTyped] = useState({ text: written(field.value), value: field.value as unknown });
   // What was typed stands as long as it is what the form holds; a value set from elsewhere is shown instead.
   const text = Object.is(typed.value, field.value) ? typed.text : written(field.value);
@@ -103,7 +114,7 @@ export function MeasureField({
       onChange={(event) => {
         const read = event.target.value.trim() === '' ? null : readQuantity(event.target.value, quantity);
         const blank = optional ? null : undefined;
-        const value = read === null ? blank : read.verdict === 'read' ? read.value : Number.NaN;
+        const value = read === null ? blank : read.verdict === 'read' ? scaled(read.value) : Number.NaN;
         setTyped({ text: event.target.value, value });
         field.onChange(value);
       }}
@@ -122,6 +133,29 @@ export function MeasureField({
           style: { fontFamily: MONO, fontSize: '1.35rem' },
         },
       }}
+    />
+  );
+}
+
+/** A sum as typed, `14.50`; the form holds minor units. */
+export function MoneyField({
+  currency,
+  ...field
+}: FieldProps & { readonly currency: string; readonly optional?: boolean; readonly helper?: string }) {
+  return <MeasureField {...field} quantity="figureOnly" scale={100} unitShown={currency} />;
+}
+
+/** One of a longer list, bound to its form. */
+export function ListChoice({ name, label, options, wanted = false }: ChoiceProps) {
+  const { field, fieldState } = useController({ name });
+  return (
+    <NativeSelect
+      label={label}
+      value={(field.value as string | null) ?? ''}
+      options={options}
+      onChange={(value) => field.onChange(value === '' ? null : value)}
+      error={fieldState.error?.message}
+      wanted={wanted}
     />
   );
 }
@@ -169,13 +203,13 @@ export function Choice({ name, label, options, wanted = false }: ChoiceProps) {
 }
 
 interface SeveralProps extends FieldProps {
-  readonly options: readonly { readonly value: string; readonly label: string }[];
+  readonly options: readonly { readonly value: string | number; readonly label: string }[];
 }
 
 /** Any of a few. */
 export function Several({ name, label, options, wanted = false }: SeveralProps) {
   const { field, fieldState } = useController({ name });
-  const picked = (field.value as readonly string[] | undefined) ?? [];
+  const picked = (field.value as readonly (string | number)[] | undefined) ?? [];
   return (
     <FormControl component="fieldset" error={fieldState.error !== undefined}>
       <FormLabel component="legend">{label}</FormLabel>
@@ -225,6 +259,67 @@ export function Tick({ name, label, wanted = false }: FieldProps) {
       {fieldState.error && <FormHelperText>{fieldState.error.message}</FormHelperText>}
     </FormControl>
   );
+}
+
+/** Clock positions on the case, any of the twelve. */
+export function ClockSetField({ name, label }: FieldProps) {
+  return (
+    <Several
+      name={name}
+      label={label}
+      options={Array.from({ length: 12 }, (_, index) => ({ value: index + 1, label: String(index + 1) }))}
+    />
+  );
+}
+
+/** Works, does not work, or not tried: one line a thing to prove. */
+export function ProofList({
+  name,
+  steps,
+  wanted = false,
+}: {
+  readonly name: string;
+  readonly steps: readonly { readonly what: string; readonly how: string }[];
+  readonly wanted?: boolean;
+}) {
+  const { field } = useController({ name });
+  const proved = field.value as Readonly<Record<string, string>>;
+  return steps.map(({ what, how }, index) => (
+    <Stack
+      key={what}
+      direction={{ xs: 'column', sm: 'row' }}
+      spacing={2}
+      sx={{ alignItems: { sm: 'center' } }}
+    >
+      <Typography sx={{ flexGrow: 1 }}>
+        <strong>{what.charAt(0).toUpperCase() + what.slice(1)}.</strong> {how}
+      </Typography>
+      <RadioGroup
+        row
+        aria-label={what}
+        value={proved[what] ?? ''}
+        onChange={(_, result) => field.onChange({ ...proved, [what]: result })}
+        sx={{ flexShrink: 0 }}
+      >
+        {(['works', 'does not work'] as const).map((result) => (
+          <FormControlLabel
+            key={result}
+            value={result}
+            label={result}
+            control={
+              <Radio
+                slotProps={{
+                  input: {
+                    'data-wanted': wanted && index === 0 && result === 'works',
+                  } as React.InputHTMLAttributes<HTMLInputElement>,
+                }}
+              />
+            }
+          />
+        ))}
+      </RadioGroup>
+    </Stack>
+  ));
 }
 
 /** A clock position on the case, halves allowed; blank is null. */

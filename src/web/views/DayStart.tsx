@@ -90,7 +90,7 @@ export function DayStart() {
               question="Spent cells in the bin"
               standing="good"
               answer={`${stock.spentInBin}`}
-              reasons={toCount.map((lot) => `Lot ${lot.lotCode} of ${lot.cellCode} is to be counted.`)}
+              reasons={toCount.map((lot) => `Lot ${lot.lotCode} of ${lot.code} is to be counted.`)}
             />
           )}
         </>

@@ -2,6 +2,7 @@ import { zodResolver } from '@hookform/resolvers/zod';
 import {
   Alert,
   Autocomplete,
+  Checkbox,
   FormControl,
   FormControlLabel,
   FormLabel,
@@ -14,9 +15,9 @@ import {
   TextField,
   Typography,
 } from '@mui/material';
-import { useEffect, useId, useState } from 'react';
+import { useEffect, useId, useMemo, useState } from 'react';
 import { FormProvider, useController, useForm, useFormContext, useWatch } from 'react-hook-form';
-import { useNavigate } from 'react-router';
+import { useNavigate, useSearchParams } from 'react-router';
 import useSWR, { mutate } from 'swr';
 import { v7 } from 'uuid';
 import { z } from 'zod';
@@ -25,12 +26,13 @@ import {
   customer,
   type FindResult,
   type JobResource,
+  type KnownWatch,
   kindDefinition,
   type NewEntry,
   type NewJob,
 } from '../../contract';
 import type { EntryKind } from '../../core/logbook';
-import { RISKS } from '../../core/logbook';
+import { foldJob, RISKS } from '../../core/logbook';
 import { type Policy, SERVICES } from '../../core/policy';
 import { addMinutes } from '../../core/time';
 import { useBench } from '../api/bench';
@@ -73,6 +75,16 @@ function emptyIntake(policy: Policy, nowUtc: string): Intake {
     service: { service: 'cell only', priceMinor: policy.services['cell only'].priceMinor },
     promise: { promisedAt: addMinutes(nowUtc, USUAL_WAIT_MINUTES) },
     consent: { risks: ['old parts', 'water resistance'], given: false },
+  };
+}
+
+/** The next watch of a visit: owner and promise as they are, the rest empty. */
+function intakeOf(visit: BegunVisit, shop: SeenShop): Intake {
+  const empty = emptyIntake(shop.policy, shopNow(shop));
+  return {
+    ...empty,
+    customer: visit.customer,
+    promise: { promisedAt: visit.promisedAt ?? empty.promise.promisedAt },
   };
 }
 
@@ -157,7 +169,7 @@ function WhichWatch({
 }: {
   readonly customerId: string;
   readonly watchId: string | null;
-  readonly onPick: (watchId: string | null) => void;
+  readonly onPick: (watch: KnownWatch | null) => void;
 }) {
   const { data } = useCustomer(customerId);
   const form = useFormContext<Intake>();
@@ -171,7 +183,7 @@ function WhichWatch({
         value={watchId ?? ''}
         onChange={(_, picked) => {
           const known = data.watches.find((each) => each.watchId === picked);
-          onPick(known?.watchId ?? null);
+          onPick(known ?? null);
           if (known) form.setValue('watch', known.watch);
         }}
       >
@@ -223,13 +235,21 @@ function KnownCase({ shop }: { readonly shop: SeenShop }) {
   );
 }
 
-function IntakeForm({ shop }: { readonly shop: SeenShop }) {
+/** A visit already begun: its owner and promise hold for the next watch too. */
+interface BegunVisit {
+  readonly visitId: string;
+  readonly ticket: string;
+  readonly customer: Customer;
+  readonly promisedAt: string | null;
+}
+
+function IntakeForm({ shop, visit }: { readonly shop: SeenShop; readonly visit: BegunVisit | null }) {
   const navigate = useNavigate();
   const bench = useBench();
   const technician = shop.technicians.find((each) => each.id === bench.technicianId);
   const [failed, setFailed] = useState<string | null>(null);
   const form = useForm<Intake>({
-    defaultValues: keptIntake() ?? emptyIntake(shop.policy, shopNow(shop)),
+    defaultValues: visit ? intakeOf(visit, shop) : (keptIntake() ?? emptyIntake(shop.policy, shopNow(shop))),
     resolver: zodResolver(intake) as never,
   });
   // The same ids at a second try, so that one watch never becomes two jobs.
@@ -239,15 +259,18 @@ function IntakeForm({ shop }: { readonly shop: SeenShop }) {
     newWatch: v7(),
     facts: Object.keys(FACTS).map(() => v7()),
   }));
-  const [knownOwner, setKnownOwner] = useState<string | null>(null);
-  const [watchId, setWatchId] = useState<string | null>(null);
+  const [knownOwner, setKnownOwner] = useState<string | null>(visit?.customer.id ?? null);
+  const [knownWatch, setKnownWatch] = useState<KnownWatch | null>(null);
+  const [comesBack, setComesBack] = useState(false);
   useEffect(
     () =>
       form.subscribe({
         formState: { values: true },
-        callback: ({ values }) => sessionStorage.setItem(DRAFT_KEY, JSON.stringify(values)),
+        callback: ({ values }) => {
+          if (!visit) sessionStorage.setItem(DRAFT_KEY, JSON.stringify(values));
+        },
       }),
-    [form],
+    [form, visit],
   );
 
   const take = form.handleSubmit(async (values) => {
@@ -265,12 +288,14 @@ function IntakeForm({ shop }: { readonly shop: SeenShop }) {
       well: null,
       supersedes: [],
       withdraws: null,
+      attachments: [],
     }));
     const job: NewJob = {
       id: ids.job,
-      visitId: ids.visit,
-      watchId: watchId ?? ids.newWatch,
+      visitId: visit?.visitId ?? ids.visit,
+      watchId: knownWatch?.watchId ?? ids.newWatch,
       customer: values.customer,
+      followsJobId: comesBack && knownWatch ? knownWatch.jobId : null,
       entries: entries as unknown as NewEntry[],
     };
     try {
@@ -299,11 +324,25 @@ function IntakeForm({ shop }: { readonly shop: SeenShop }) {
             aria-label="New job"
           >
             <Typography variant="h1">New job</Typography>
+            {visit && <Typography>Another watch of the visit of {visit.ticket}.</Typography>}
             <Paper sx={{ p: 2 }}>
               <Stack spacing={1.5}>
                 <CustomerFields onKnown={setKnownOwner} />
                 {knownOwner !== null && (
-                  <WhichWatch customerId={knownOwner} watchId={watchId} onPick={setWatchId} />
+                  <WhichWatch
+                    customerId={knownOwner}
+                    watchId={knownWatch?.watchId ?? null}
+                    onPick={(watch) => {
+                      setKnownWatch(watch);
+                      setComesBack(false);
+                    }}
+                  />
+                )}
+                {knownWatch && (
+                  <FormControlLabel
+                    control={<Checkbox checked={comesBack} onChange={(_, on) => setComesBack(on)} />}
+                    label={`It comes back about ${knownWatch.ticket}`}
+                  />
                 )}
                 <WatchFields at="watch." />
               </Stack>
@@ -353,5 +392,23 @@ function IntakeForm({ shop }: { readonly shop: SeenShop }) {
 /** Taking a watch in: owner, watch, complaint, service, promise and consent, then ticket and label. */
 export default function NewJobView() {
   const { data: shop } = useShop();
-  return shop ? <IntakeForm shop={shop} /> : <LinearProgress aria-label="Loading" />;
+  const [asked] = useSearchParams();
+  const withJob = asked.get('with');
+  const { data: job, error } = useSWR<JobResource>(
+    withJob === null ? null : `/api/jobs/${withJob}`,
+    (path: string) => getJson<JobResource>(path),
+  );
+  const { book } = useBook(shop?.catalogueRevision);
+  const visit = useMemo<BegunVisit | null>(() => {
+    if (!job?.customer || !shop || !book) return null;
+    const context = { catalogue: book, policy: shop.policy, shop: shop.shop, nowUtc: shop.nowUtc };
+    return {
+      visitId: job.job.visitId,
+      ticket: job.job.ticket,
+      customer: job.customer,
+      promisedAt: foldJob(job.entries, context).facts.promise?.payload.promisedAt ?? null,
+    };
+  }, [job, shop, book]);
+  if (!shop || (withJob !== null && !visit && !error)) return <LinearProgress aria-label="Loading" />;
+  return <IntakeForm key={withJob ?? 'new'} shop={shop} visit={visit} />;
 }

@@ -1,4 +1,5 @@
-import type { Service } from '../../policy';
+import { figure } from '../../judgement';
+import type { PriceLine, Service } from '../../policy';
 import type { FactKinds } from '../entry';
 
 export const COMPLAINTS = [
@@ -6,8 +7,10 @@ export const COMPLAINTS = [
   'loses time',
   'hand steps in twos or fours',
   'display fading',
+  'low-cell sign shows',
   'light or alarm fails first',
   'fog under the crystal',
+  'does not hold its charge',
 ] as const;
 export type Complaint = (typeof COMPLAINTS)[number];
 
@@ -16,8 +19,55 @@ export const RISKS = {
   'old parts': 'Old parts may fail when the watch is opened.',
   'water resistance': 'Water resistance is not promised unless it is tested.',
   'marks on the back': 'A tight back may take a mark from opening.',
+  settings: 'Alarms and times kept in a digital watch are lost with its cell.',
 } as const;
 export type Risk = keyof typeof RISKS;
+
+export const CHANGED_BY = ['this shop', 'another shop', 'the maker', 'the owner', 'nobody knows'] as const;
+export const WEAR = [
+  'every day',
+  'now and then',
+  'kept in a drawer',
+  'hand washing and rain',
+  'swimming',
+  'diving',
+  'knocks and vibration',
+] as const;
+export type Wear = (typeof WEAR)[number];
+/** Wear that brings a watch into water. */
+const IN_WATER: readonly Wear[] = ['hand washing and rain', 'swimming', 'diving'];
+
+/** Whether worn so it will meet water. */
+export function meetsWater(uses: readonly Wear[]): boolean {
+  return uses.some((use) => IN_WATER.includes(use));
+}
+
+export const MARK_VIEWS = ['front', 'back', 'side'] as const;
+export type MarkView = (typeof MARK_VIEWS)[number];
+export const MARK_KINDS = [
+  'scratch',
+  'dent',
+  'chipped coating',
+  'cracked crystal',
+  'stiff crown',
+  'pusher stuck',
+  'bar or pin missing',
+  'original film',
+] as const;
+export type MarkKind = (typeof MARK_KINDS)[number];
+
+export const AGREED_HOW = ['at the counter', 'by phone', 'by message', 'by e-mail'] as const;
+export const REFER_REASONS = [
+  'no suitable opener',
+  'certified diving watch',
+  'under the maker’s warranty',
+  'the maker changes the cell free of charge',
+  'luminous paint to be left to a specialist',
+  'beyond this bench',
+  'the owner decided so',
+] as const;
+export const IN_HOUSE = ['in the house', 'not in the house', 'not needed'] as const;
+type InHouse = (typeof IN_HOUSE)[number];
 
 export interface ArrivePayloads {
   'arrive.received': { readonly customerId: string; readonly watchId: string; readonly visitId: string };
@@ -30,9 +80,54 @@ export interface ArrivePayloads {
     readonly crownClock: number | null;
   };
   'arrive.complaint': { readonly picked: readonly Complaint[]; readonly words: string };
+  'arrive.cell-history': {
+    readonly changedBy: (typeof CHANGED_BY)[number];
+    /** `2023` or `2023-05`; null where nobody knows. */
+    readonly changedOn: string | null;
+  };
+  'arrive.wear': { readonly uses: readonly Wear[]; readonly words: string };
+  'arrive.originality': { readonly matters: boolean; readonly words: string };
+  'arrive.mark': {
+    readonly view: MarkView;
+    readonly kind: MarkKind;
+    /** As seen in that view; null for the middle. */
+    readonly clock: number | null;
+    /** The owner's word on original film. */
+    readonly film: 'keep' | 'remove' | null;
+    readonly note: string;
+  };
   'arrive.service': { readonly service: Service; readonly priceMinor: number };
+  /** What may come on top of the service, from the price list. */
+  'arrive.estimate': { readonly lines: readonly PriceLine[] };
+  'arrive.agreement': {
+    readonly what: string;
+    /** The whole job may cost so much; null where only the work was agreed. */
+    readonly upToMinor: number | null;
+    readonly by: string;
+    readonly how: (typeof AGREED_HOW)[number];
+  };
   'arrive.promise': { readonly promisedAt: string };
   'arrive.consent': { readonly risks: readonly Risk[]; readonly given: boolean };
+  'arrive.decision': {
+    readonly decision: 'referred' | 'declined';
+    readonly reason: (typeof REFER_REASONS)[number];
+    readonly to: string;
+    readonly told: string;
+  };
+  'arrive.ready': {
+    readonly cell: InHouse;
+    readonly seal: InHouse;
+    readonly closingTool: InHouse;
+    readonly parts: InHouse;
+    /** Opened all the same: it may have to be closed interim. */
+    readonly riskAccepted: boolean;
+  };
+  'arrive.parts-request': {
+    readonly lines: readonly { readonly what: string; readonly count: number }[];
+    readonly supplier: string;
+    readonly expectedOn: string | null;
+  };
+  'arrive.parts-arrived': { readonly note: string };
 }
 
 export const arriveFacts: FactKinds<ArrivePayloads> = {
@@ -51,10 +146,45 @@ export const arriveFacts: FactKinds<ArrivePayloads> = {
     afterSigning: 'reopens',
     fold: (facts, entry) => void (facts.complaint = entry),
   },
+  'arrive.cell-history': {
+    words: ({ changedBy, changedOn }) =>
+      `cell changed last by ${changedBy}${changedOn === null ? '' : `, ${changedOn}`}`,
+    afterSigning: 'keeps',
+    fold: (facts, entry) => void (facts.cellHistory = entry),
+  },
+  'arrive.wear': {
+    words: ({ uses, words }) => `worn: ${[...uses, words].filter(Boolean).join(', ')}`,
+    afterSigning: 'keeps',
+    fold: (facts, entry) => void (facts.wear = entry),
+  },
+  'arrive.originality': {
+    words: ({ matters, words }) =>
+      `originality ${matters ? 'matters: clean and repair before replacing' : 'does not matter'}${words && `, ${words}`}`,
+    afterSigning: 'keeps',
+    fold: (facts, entry) => void (facts.originality = entry),
+  },
+  'arrive.mark': {
+    words: ({ view, kind, clock, film, note }) =>
+      `mark on the ${view}: ${kind}${clock === null ? '' : ` at ${figure(clock, 1)} o’clock`}${film === null ? '' : `, ${film} it`}${note && `, ${note}`}`,
+    afterSigning: 'keeps',
+    fold: (facts, entry) => void facts.marks.push(entry),
+  },
   'arrive.service': {
     words: ({ service }) => `service: ${service}`,
     afterSigning: 'reopens',
     fold: (facts, entry) => void (facts.service = entry),
+  },
+  'arrive.estimate': {
+    words: ({ lines }) =>
+      `estimate beyond the service: ${lines.map(({ what }) => what).join(', ') || 'nothing'}`,
+    afterSigning: 'reopens',
+    fold: (facts, entry) => void (facts.estimate = entry),
+  },
+  'arrive.agreement': {
+    words: ({ what, upToMinor, by, how }) =>
+      `agreed with ${by} ${how}: ${what}${upToMinor === null ? '' : `, up to ${(upToMinor / 100).toFixed(2)}`}`,
+    afterSigning: 'reopens',
+    fold: (facts, entry) => void facts.agreements.push(entry),
   },
   'arrive.promise': {
     words: () => 'promised time',
@@ -66,4 +196,42 @@ export const arriveFacts: FactKinds<ArrivePayloads> = {
     afterSigning: 'reopens',
     fold: (facts, entry) => void (facts.consent = entry),
   },
+  'arrive.decision': {
+    words: ({ decision, reason, to }) => `${decision}${to && ` to ${to}`}: ${reason}`,
+    afterSigning: 'reopens',
+    fold: (facts, entry) => void (facts.decision = entry),
+  },
+  'arrive.ready': {
+    words: (ready) => {
+      const missing = notInHouse(ready);
+      return missing.length === 0 ? 'ready to open' : `not in the house: ${missing.join(', ')}`;
+    },
+    afterSigning: 'keeps',
+    fold: (facts, entry) => void (facts.ready = entry),
+  },
+  'arrive.parts-request': {
+    words: ({ lines, expectedOn }) =>
+      `parts requested: ${lines.map(({ what, count }) => (count > 1 ? `${count} × ${what}` : what)).join(', ')}${expectedOn === null ? '' : `, expected ${expectedOn}`}`,
+    afterSigning: 'keeps',
+    fold: (facts, entry) => {
+      facts.partsRequest = entry;
+      // A request made after an arrival waits for its own.
+      facts.partsArrived = null;
+    },
+  },
+  'arrive.parts-arrived': {
+    words: ({ note }) => `parts arrived${note && `: ${note}`}`,
+    afterSigning: 'keeps',
+    fold: (facts, entry) => void (facts.partsArrived = entry),
+  },
 };
+
+/** What a watch would have to wait for, in words. */
+export function notInHouse(
+  ready: Pick<ArrivePayloads['arrive.ready'], 'cell' | 'seal' | 'closingTool' | 'parts'>,
+): string[] {
+  const named = { cell: 'cell', seal: 'seal', closingTool: 'closing tool', parts: 'parts' } as const;
+  return (Object.keys(named) as (keyof typeof named)[])
+    .filter((each) => ready[each] === 'not in the house')
+    .map((each) => named[each]);
+}

@@ -16,6 +16,8 @@ export interface Statement {
 }
 
 export interface HandbackPayloads {
+  /** What is charged, where it is not what service and estimate add up to. */
+  'handback.price': { readonly priceMinor: number; readonly reason: string };
   'handback.signed': {
     readonly initials: string;
     readonly catalogueRevision: number;
@@ -28,6 +30,11 @@ export interface HandbackPayloads {
 }
 
 export const handbackFacts: FactKinds<HandbackPayloads> = {
+  'handback.price': {
+    words: ({ priceMinor, reason }) => `charged ${(priceMinor / 100).toFixed(2)}: ${reason}`,
+    afterSigning: 'reopens',
+    fold: (facts, entry) => void (facts.price = entry),
+  },
   'handback.signed': {
     words: ({ initials }) => `signed ${initials}`,
     afterSigning: 'keeps',

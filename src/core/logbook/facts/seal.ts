@@ -1,5 +1,10 @@
 import type { GasketFinding } from '../../gaskets';
+import { figure } from '../../judgement';
 import type { FactKinds } from '../entry';
+
+export const GASKET_PROFILES = ['round', 'flat', 'L-shaped', 'shaped to the case', 'not seen'] as const;
+export const SEAL_STATES = ['renewed', 'inspected', 'not touched', 'none there'] as const;
+type SealState = (typeof SEAL_STATES)[number];
 
 export interface SealPayloads {
   'seal.gasket': {
@@ -8,20 +13,41 @@ export interface SealPayloads {
     readonly ageYears: number | null;
     readonly meetsWater: boolean | null;
     readonly greased: boolean;
+    readonly profile: (typeof GASKET_PROFILES)[number];
+    /** As fitted, e.g. `30.5 × 0.70`; empty where it was not measured. */
+    readonly size: string;
+    /** Of a new ring; null where it did not come from this stock. */
+    readonly lotId: string | null;
     /** Why, in particular where the advice was not followed. */
     readonly reason: string;
   };
-  'seal.closed': { readonly how: string; readonly seamEven: boolean };
+  /** The seals beside the back's. */
+  'seal.other': { readonly crown: SealState; readonly pushers: SealState; readonly crystal: SealState };
+  'seal.closed': {
+    readonly how: string;
+    readonly seamEven: boolean;
+    /** Where a sector stands up or the ring shows, seen from behind. */
+    readonly raisedClocks: readonly number[];
+    /** Closed on its old seal until a part comes: no claim about water. */
+    readonly interim: boolean;
+  };
 }
 
 export const sealFacts: FactKinds<SealPayloads> = {
   'seal.gasket': {
-    words: ({ state, greased }) => `gasket ${state}${greased ? ', greased' : ''}`,
+    words: ({ state, greased, size }) =>
+      `gasket ${state}${size && ` (${size})`}${greased ? ', greased' : ''}`,
     afterSigning: 'reopens',
     fold: (facts, entry) => void (facts.gasket = entry),
   },
+  'seal.other': {
+    words: ({ crown, pushers, crystal }) => `seals: crown ${crown}, pushers ${pushers}, crystal ${crystal}`,
+    afterSigning: 'reopens',
+    fold: (facts, entry) => void (facts.otherSeals = entry),
+  },
   'seal.closed': {
-    words: ({ how, seamEven }) => `closed: ${how}, seam ${seamEven ? 'even all round' : 'not even'}`,
+    words: ({ how, seamEven, raisedClocks, interim }) =>
+      `closed${interim ? ' interim' : ''}: ${how}, seam ${seamEven ? 'even all round' : `not even${raisedClocks.length > 0 ? ` at ${raisedClocks.map((clock) => figure(clock, 1)).join(', ')} o’clock` : ''}`}`,
     afterSigning: 'reopens',
     fold: (facts, entry) => void (facts.closed = entry),
   },

@@ -12,13 +12,31 @@ export interface TestPayloads {
     readonly seconds: number;
     /** What the tester's own instrument or eye said. */
     readonly outcome: 'no leak seen' | 'leak seen' | 'not clear';
+    /** The case's deflection after settling and at the end, µm; null where the tester shows none. */
+    readonly deflectionStartUm: number | null;
+    readonly deflectionEndUm: number | null;
+    /** Where it leaked, seen from the dial; null where it did not, or nobody saw where. */
+    readonly leakClock: number | null;
+    readonly temperatureC: number | null;
+    /** What was done about it. */
+    readonly note: string;
   };
+}
+
+/** The share of the deflection that was left at the end of a test, 0 to 1, or null where it was not read. */
+export function deflectionKept(
+  test: Pick<TestPayloads['test.made'], 'deflectionStartUm' | 'deflectionEndUm'>,
+): number | null {
+  const { deflectionStartUm: start, deflectionEndUm: end } = test;
+  return start === null || end === null || start === 0 ? null : end / start;
 }
 
 export const testFacts: FactKinds<TestPayloads> = {
   'test.made': {
-    words: ({ method, pressureBar, outcome }) =>
-      `${method} test${pressureBar === null ? '' : ` at ${figure(pressureBar)} bar`}: ${outcome}`,
+    words: (test) => {
+      const kept = deflectionKept(test);
+      return `${test.method} test${test.pressureBar === null ? '' : ` at ${figure(test.pressureBar)} bar`}: ${test.outcome}${test.leakClock === null ? '' : `, at ${figure(test.leakClock, 1)} o’clock`}${kept === null ? '' : `, ${figure(kept * 100, 1)} % of the deflection left`}`;
+    },
     afterSigning: 'reopens',
     fold: (facts, entry) => void facts.tests.push(entry),
   },

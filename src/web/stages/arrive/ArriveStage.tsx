@@ -1,20 +1,51 @@
 import { Box, Button, Paper, Stack, Typography } from '@mui/material';
+import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { isForLicensed } from '../../../core/gaskets';
-import { RISKS } from '../../../core/logbook';
+import { money, priceOf } from '../../../core/handback';
+import { awaitedParts, notInHouse, RISKS } from '../../../core/logbook';
 import { REQUIREMENTS, SERVICES, STAGE_WORDS, STAGES } from '../../../core/policy';
-import { localTime } from '../../../core/time';
+import { dayInWords, localTime } from '../../../core/time';
 import { Caution, LampAnswer } from '../../app/Lamp';
 import { Choice, Tick, optionsOf } from '../../job/fields';
 import { FactCard } from '../../job/FactCard';
+import { MoreFacts } from '../../job/MoreFacts';
 import { useJob } from '../../job/JobContext';
 import { StageLayout } from '../../job/StageLayout';
+import { useMoreOfArrival } from './more';
 import { PromiseField } from './PromiseField';
 import { ComplaintFields, PriceOfService, RiskFields, WatchFields } from './fields';
+
+/** The jobs this one is tied to: what it follows, what follows it, and the other watches of the visit. */
+function Linked() {
+  const { resource } = useJob();
+  const { follows, followedBy, sameVisit, visitId } = resource.job;
+  const line = (jobId: string, ticket: string, words: string): ReactNode => (
+    <Typography key={jobId}>
+      <Link to={`/jobs/${jobId}`}>{ticket}</Link> {words}
+    </Typography>
+  );
+  return (
+    <Paper component="section" aria-label="Visit" sx={{ px: 2, py: 1 }}>
+      {follows && line(follows.jobId, follows.ticket, `is the job this one follows, for its ${follows.why}.`)}
+      {followedBy.map((later) => line(later.jobId, later.ticket, `follows this job, for its ${later.why}.`))}
+      {sameVisit.map((other) => line(other.jobId, other.ticket, `${other.watch}, of the same visit.`))}
+      <Stack direction="row" spacing={1} sx={{ flexWrap: 'wrap', rowGap: 1 }}>
+        <Button component={Link} to={`/new?with=${resource.job.id}`}>
+          Another watch of this visit
+        </Button>
+        <Button href={`/api/visits/${visitId}/receipt.pdf`} target="_blank">
+          Receipt to print
+        </Button>
+      </Stack>
+    </Paper>
+  );
+}
 
 function Mat() {
   const { state, resource, context } = useJob();
   const { facts } = state;
+  const more = useMoreOfArrival();
   return (
     <>
       <Paper component="section" aria-label="Ticket and label" sx={{ p: 2 }}>
@@ -103,6 +134,8 @@ function Mat() {
         <RiskFields />
         <Tick name="given" label="The owner agrees to them" />
       </FactCard>
+      <MoreFacts facts={more} />
+      <Linked />
     </>
   );
 }
@@ -114,7 +147,23 @@ function Lamp() {
   const asked = service ? context.policy.services[service].requires : [];
   const missing = progress.find((stage) => stage.stage === 'arrive')?.missing ?? [];
   const rating = facts.watch?.payload.ratingBar ?? null;
-  const refused = facts.consent?.payload.given === false;
+  const refused =
+    facts.consent?.payload.given === false &&
+    missing.some(({ requirement }) => requirement === 'arrive.consent');
+  const price = priceOf(state, context.policy.currency);
+  const lacking = facts.ready ? notInHouse(facts.ready.payload) : [];
+  const awaited = awaitedParts(facts)?.payload;
+  if (facts.decision) {
+    const { decision, reason, told } = facts.decision.payload;
+    return (
+      <LampAnswer
+        question="Ready to open?"
+        standing="care"
+        answer={decision === 'referred' ? 'Not here: referred' : 'Not here: declined'}
+        reasons={[`Because: ${reason}.`, ...(told ? [`Told: ${told}.`] : []), 'Sign the record at stage 9.']}
+      />
+    );
+  }
   return (
     <>
       <LampAnswer
@@ -135,6 +184,42 @@ function Lamp() {
               : `Still wanted: ${missing.map((each) => each.words).join(', ')}.`,
         ]}
       />
+      {lacking.length > 0 && (
+        <Caution>
+          Not in the house: {lacking.join(', ')}. Order first
+          {facts.ready?.payload.riskAccepted
+            ? '; the owner accepts an interim closing, with no word about water.'
+            : ', or ask the owner whether it may be closed for the time being.'}
+        </Caution>
+      )}
+      {awaited && (
+        <LampAnswer
+          question="Waits for parts"
+          standing="care"
+          answer={awaited.expectedOn === null ? 'no day named' : dayInWords(awaited.expectedOn)}
+          reasons={awaited.lines.map((line) => `${line.count} × ${line.what}`)}
+        />
+      )}
+      {facts.service && (
+        <LampAnswer
+          question="Price"
+          standing={price.verdict === 'as agreed' ? 'good' : 'no'}
+          answer={money(price.priceMinor, context.policy.currency)}
+          reasons={price.reasons}
+        />
+      )}
+      {facts.originality?.payload.matters && (
+        <Caution>
+          Originality matters: clean and repair before replacing, and ask before any part is changed.
+        </Caution>
+      )}
+      {facts.marks
+        .filter((mark) => mark.payload.kind === 'original film')
+        .map((mark) => (
+          <Caution key={mark.id}>
+            Original film: {mark.payload.film === 'remove' ? 'the owner wants it off.' : 'it stays on.'}
+          </Caution>
+        ))}
       {rating !== null && isForLicensed(rating) && (
         <Caution>
           Rated {rating} bar: a certified watch goes to those licensed to certify it. Opened here, the rating

@@ -8,16 +8,26 @@ import {
   readCellMarking,
 } from '../../../core/cells';
 import { figure, type WorkingLine } from '../../../core/judgement';
-import { CELL_CONDITIONS, MAIN_WELL, type WellState } from '../../../core/logbook';
-import { HOLDER_CAUTIONS } from '../../../core/movements';
-import { chooseLots, type LotOffer } from '../../../core/stock';
+import {
+  ACCUMULATOR_WAYS,
+  CELL_CONDITIONS,
+  CHARGE_OUTCOMES,
+  MAIN_WELL,
+  type WellState,
+} from '../../../core/logbook';
+import { type Calibre, type Charge, HOLDER_CAUTIONS } from '../../../core/movements';
+import { chooseLots, type Lot, type LotOffer } from '../../../core/stock';
 import { focusNextWanted } from '../../app/keys/wanted';
 import { Caution, LampAnswer, Working } from '../../app/Lamp';
 import { CellFigure } from '../../figures/CellFigure';
 import { CalibreFigure } from '../../figures/CalibreFigure';
-import { Choice, optionsOf, TextLine, Tick, useFieldValue } from '../../job/fields';
+import { useFormContext } from 'react-hook-form';
+import { Choice, MeasureField, optionsOf, TextLine, Tick, useFieldValue } from '../../job/fields';
 import { capital, FactCard } from '../../job/FactCard';
 import { type OpenJob, useJob } from '../../job/JobContext';
+import { FactList } from '../../job/FactList';
+import { MoreFacts } from '../../job/MoreFacts';
+import { NativeSelect } from '../../job/NativeSelect';
 import { StageLayout } from '../../job/StageLayout';
 
 function useOffers(well: WellState): readonly LotOffer[] {
@@ -71,6 +81,112 @@ function NoCellButton({ well }: { readonly well: WellState }) {
   );
 }
 
+/** A reseal only, or a good cell: what was in the watch goes in again. */
+function PutBackCard({ well }: { readonly well: WellState }) {
+  return (
+    <FactCard
+      kind="cell.put-back"
+      title={capital(`${wellTitle(well)}the same cell put back`)}
+      recorded={well.putBack}
+      well={wellKey(well)}
+      defaults={{ reason: '' }}
+      action="Put back"
+    >
+      <TextLine name="reason" label="Why" helper="e.g. reseal only, measured 1.56 V" />
+    </FactCard>
+  );
+}
+
+/** The kit for this calibre, from the stock or from elsewhere. */
+function AccumulatorFields({ kits }: { readonly kits: readonly Lot[] }) {
+  const form = useFormContext();
+  const lotId = useFieldValue('lotId') as string | null;
+  return (
+    <>
+      <NativeSelect
+        label="Taken from"
+        value={lotId ?? ''}
+        options={[
+          { value: '', label: 'not from this stock' },
+          ...kits.map((lot) => ({
+            value: lot.id,
+            label: `${lot.code}, lot ${lot.lotCode}, ${lot.supplier}, ${lot.balance} left`,
+          })),
+        ]}
+        onChange={(id) => {
+          const lot = kits.find((each) => each.id === id);
+          form.setValue('lotId', lot?.id ?? null);
+          if (lot) {
+            form.setValue('kitCode', lot.code);
+            form.setValue('supplier', lot.supplier);
+            form.setValue('lotCode', lot.lotCode);
+          }
+        }}
+      />
+      <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
+        <TextLine name="kitCode" label="Kit" mono />
+        <TextLine name="supplier" label="Supplier" />
+        <TextLine name="lotCode" label="Lot" mono />
+      </Stack>
+      <Choice name="way" label="Renewed as" options={optionsOf(ACCUMULATOR_WAYS)} />
+    </>
+  );
+}
+
+/** A movement that charges its cell: charged and watched, or the accumulator renewed by its kit. */
+function ChargingMat() {
+  const { state, context, lots, asks } = useJob();
+  const { facts, calibre } = state;
+  const kitCode = calibre?.charge?.kitCode ?? '';
+  const kits = lots.filter(
+    (lot) => lot.item === 'kit' && lot.balance > 0 && (kitCode === '' || lot.code === kitCode),
+  );
+  const [first] = kits;
+  return (
+    <>
+      <FactList
+        kind="cell.charged"
+        title="Charged and watched"
+        recorded={facts.charges}
+        defaults={{
+          by: calibre?.charge?.by ?? 'light',
+          hours: undefined,
+          outcome: 'steps normally',
+        }}
+      >
+        <Choice name="by" label="By" options={optionsOf(['light', 'rotor', 'charger'])} />
+        <MeasureField
+          name="hours"
+          label="For"
+          quantity="hours"
+          wanted={asks('cell.charged') && facts.charges.length === 0}
+        />
+        <Choice name="outcome" label="Then it" options={optionsOf(CHARGE_OUTCOMES)} />
+      </FactList>
+      <FactCard
+        key={first?.id ?? 'none'}
+        kind="cell.accumulator"
+        title="Accumulator renewed"
+        recorded={facts.accumulator}
+        defaults={{
+          kitCode: first?.code ?? kitCode,
+          lotId: first?.id ?? null,
+          supplier: first?.supplier ?? '',
+          lotCode: first?.lotCode ?? '',
+          way: context.policy.schools.accumulator,
+        }}
+        action="Renewed"
+        hint={
+          <Caution grave>Never a primary cell in its place: driven backwards it leaks or bursts.</Caution>
+        }
+      >
+        <AccumulatorFields kits={kits} />
+      </FactCard>
+      {facts.accumulator && state.wells.map((well) => <OldCellCards key={well.name} well={well} />)}
+    </>
+  );
+}
+
 function wellKey(well: WellState): string | null {
   return well.name === MAIN_WELL ? null : well.name;
 }
@@ -89,7 +205,7 @@ function FitForm({ well, offers }: { readonly well: WellState; readonly offers: 
     void record(
       'cell.fitted',
       {
-        cellCode: lot.cellCode,
+        cellCode: lot.code,
         lotId: lot.id,
         supplier: lot.supplier,
         lotCode: lot.lotCode,
@@ -130,7 +246,7 @@ function FitForm({ well, offers }: { readonly well: WellState; readonly offers: 
           disabled={technician === null}
           sx={{ alignSelf: 'flex-start' }}
         >
-          Fitted {chosen.lot.cellCode} from lot {chosen.lot.lotCode}
+          Fitted {chosen.lot.code} from lot {chosen.lot.lotCode}
         </Button>
       )}
       {blocked.length > 0 && (
@@ -139,7 +255,7 @@ function FitForm({ well, offers }: { readonly well: WellState; readonly offers: 
           {blocked.map((offer) => (
             <Typography key={offer.lot.id} sx={{ mt: 0.5 }}>
               <Typography variant="mark" component="span" sx={{ fontSize: '1rem' }}>
-                {offer.lot.cellCode}
+                {offer.lot.code}
               </Typography>{' '}
               lot {offer.lot.lotCode}: {offer.reasons.join(' ')}
             </Typography>
@@ -155,7 +271,7 @@ function LotLine({ offer }: { readonly offer: LotOffer }) {
   return (
     <span>
       <Typography variant="mark" component="span">
-        {lot.cellCode}
+        {lot.code}
       </Typography>{' '}
       <strong>{cross.verdict}</strong>, lot {lot.lotCode}
       <Typography variant="body2" component="span" sx={{ display: 'block' }}>
@@ -169,7 +285,7 @@ function LotLine({ offer }: { readonly offer: LotOffer }) {
 /** Where the movement is not in the book: the cell named by hand, refused if it is never fitted to a watch. */
 function FitByName({ well }: { readonly well: WellState }) {
   const { lots, book } = useJob();
-  const usable = lots.filter((lot) => lot.balance > 0).map((lot) => lot.cellCode);
+  const usable = lots.filter((lot) => lot.balance > 0).map((lot) => lot.code);
   const found = well.found?.payload.marking ? (book.cell(well.found.payload.marking)?.code ?? '') : '';
   return (
     <FactCard
@@ -196,22 +312,62 @@ function FitByName({ well }: { readonly well: WellState }) {
   );
 }
 
-function WellMat({ well }: { readonly well: WellState }) {
-  const offers = useOffers(well);
-  const noCell = well.found !== null && well.found.payload.marking === null;
+/** What was in the place, and where it went. */
+function OldCellCards({ well }: { readonly well: WellState }) {
   return (
     <>
-      <FactCard
-        kind="cell.found"
-        title={capital(`${wellTitle(well)}cell found`)}
-        recorded={well.found}
-        well={wellKey(well)}
-        defaults={{ marking: '', condition: 'clean' }}
-      >
-        <FoundFields well={well} />
-        <NoCellButton well={well} />
-      </FactCard>
-      {well.wanted ? (
+      <FoundCard well={well} />
+      <SettledCard well={well} />
+    </>
+  );
+}
+
+function FoundCard({ well }: { readonly well: WellState }) {
+  return (
+    <FactCard
+      kind="cell.found"
+      title={capital(`${wellTitle(well)}cell found`)}
+      recorded={well.found}
+      well={wellKey(well)}
+      defaults={{ marking: '', condition: 'clean' }}
+    >
+      <FoundFields well={well} />
+      <NoCellButton well={well} />
+    </FactCard>
+  );
+}
+
+function SettledCard({ well }: { readonly well: WellState }) {
+  return (
+    <FactCard
+      kind="cell.old-settled"
+      title={capital(`${wellTitle(well)}the old cell`)}
+      recorded={well.oldSettled}
+      well={wellKey(well)}
+      defaults={{ taped: true, to: 'spent bin' }}
+      action="Settled so"
+      hint={
+        <Caution grave>
+          A loose cell shorts and burns; swallowed by a child it can kill within hours: call the emergency
+          services at once. Tape it and bin it before the next step.
+        </Caution>
+      }
+    >
+      <Tick name="taped" label="Insulated with tape" wanted />
+      <Choice name="to" label="Goes to" options={optionsOf(['spent bin', 'owner'])} />
+    </FactCard>
+  );
+}
+
+function WellMat({ well }: { readonly well: WellState }) {
+  const offers = useOffers(well);
+  const { asks } = useJob();
+  const noCell = well.found !== null && well.found.payload.marking === null;
+  const fitting = well.putBack === null;
+  return (
+    <>
+      <FoundCard well={well} />
+      {!fitting ? null : well.wanted ? (
         <FactCard
           kind="cell.fitted"
           title={capital(`${wellTitle(well)}cell to fit`)}
@@ -224,31 +380,25 @@ function WellMat({ well }: { readonly well: WellState }) {
       ) : (
         <FitByName well={well} />
       )}
-      {!noCell && (
-        <FactCard
-          kind="cell.old-settled"
-          title={capital(`${wellTitle(well)}the old cell`)}
-          recorded={well.oldSettled}
-          well={wellKey(well)}
-          defaults={{ taped: true, to: 'spent bin' }}
-          action="Settled so"
-          hint={
-            <Caution grave>
-              A loose cell shorts and burns; swallowed by a child it can kill within hours: call the emergency
-              services at once. Tape it and bin it before the next step.
-            </Caution>
-          }
-        >
-          <Tick name="taped" label="Insulated with tape" wanted />
-          <Choice name="to" label="Goes to" options={optionsOf(['spent bin', 'owner'])} />
-        </FactCard>
+      {!noCell && fitting && <SettledCard well={well} />}
+      {!noCell && well.fitted === null && (
+        <MoreFacts
+          facts={[
+            {
+              title: capital(`${wellTitle(well)}the same cell goes back`),
+              shown: well.putBack !== null || !asks('cell.fitted'),
+              card: <PutBackCard well={well} />,
+            },
+          ]}
+        />
       )}
     </>
   );
 }
 
 function Mat() {
-  const { state } = useJob();
+  const { state, asks } = useJob();
+  if (state.calibre?.charge || (state.calibre === null && asks('cell.charged'))) return <ChargingMat />;
   return state.wells.map((well) => <WellMat key={well.name} well={well} />);
 }
 
@@ -340,8 +490,12 @@ function WellLamp({ well }: { readonly well: WellState }) {
     <>
       <LampAnswer
         question={capital(`${wellTitle(well)}${well.fitted ? 'fitted' : 'fit'}`)}
-        standing={well.fitted || best ? 'good' : 'no'}
-        answer={well.fitted?.payload.cellCode ?? best?.lot.cellCode ?? `${wanted.code}: none in stock`}
+        standing={well.fitted || well.putBack || best ? 'good' : 'no'}
+        answer={
+          well.putBack
+            ? 'The same cell again'
+            : (well.fitted?.payload.cellCode ?? best?.lot.code ?? `${wanted.code}: none in stock`)
+        }
         reasons={
           well.fitted
             ? [`The movement wants ${wanted.code}.`]
@@ -374,8 +528,55 @@ function WellLamp({ well }: { readonly well: WellState }) {
   );
 }
 
+function ChargeLamp({ calibre, charge }: { readonly calibre: Calibre; readonly charge: Charge }) {
+  const { state, lots } = useJob();
+  const kits = lots.filter((lot) => lot.item === 'kit' && lot.code === charge.kitCode);
+  const left = kits.reduce((sum, lot) => sum + lot.balance, 0);
+  const last = state.facts.charges.at(-1)?.payload;
+  return (
+    <>
+      <LampAnswer
+        question={`${calibre.code} runs from an ${charge.oldPart === 'capacitor' ? 'accumulator or capacitor' : 'accumulator'}`}
+        standing={left > 0 ? 'good' : 'care'}
+        answer={`Kit ${charge.kitCode}: ${left === 0 ? 'none in stock' : `${left} in stock`}`}
+        reasons={[
+          `Charged by ${charge.by}; full it runs ${figure(charge.reserveDays, 0)} days.`,
+          'Charge and watch first: a watch from a drawer is not condemned.',
+        ]}
+      />
+      {last && (
+        <LampAnswer
+          question="After the last charge"
+          standing={last.outcome === 'steps normally' ? 'good' : 'care'}
+          answer={capital(last.outcome)}
+          reasons={
+            last.outcome === 'steps normally'
+              ? []
+              : ['Low-supply steps returning soon after a full charge: a tired accumulator.']
+          }
+        />
+      )}
+    </>
+  );
+}
+
 function Lamp() {
   const { state } = useJob();
+  const charge = state.calibre?.charge ?? null;
+  if (state.calibre && charge) {
+    return (
+      <>
+        <ChargeLamp calibre={state.calibre} charge={charge} />
+        {state.calibre.wells.map((well) => (
+          <Caution key={well.name}>{HOLDER_CAUTIONS[well.heldBy]}</Caution>
+        ))}
+        {state.calibre.cautions.map((caution) => (
+          <Caution key={caution}>{caution}</Caution>
+        ))}
+        <CalibreFigure calibre={state.calibre} cellDiameterMm={() => charge.diameterMm} />
+      </>
+    );
+  }
   return (
     <>
       {state.wells.map((well) => (

@@ -1,14 +1,16 @@
 import { Alert, Box, Button, Paper, Stack, Typography } from '@mui/material';
 import { useMemo } from 'react';
+import { Link } from 'react-router';
 import { figure } from '../../../core/judgement';
 import { handback, money } from '../../../core/handback';
 import type { Statement } from '../../../core/logbook';
 import { dayInWords, localTime } from '../../../core/time';
 import { Caution, LampAnswer, Working } from '../../app/Lamp';
 import { WaxSeal } from '../../figures/WaxSeal';
-import { TextLine } from '../../job/fields';
+import { MoneyField, TextLine } from '../../job/fields';
 import { capital, FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
+import { MoreFacts } from '../../job/MoreFacts';
 import { StageLayout } from '../../job/StageLayout';
 
 function useHandback() {
@@ -123,6 +125,27 @@ function Mat() {
         </Typography>
         <Slip statement={statement} currency={context.policy.currency} />
       </Paper>
+      {signature.state !== 'signed' && (
+        <MoreFacts
+          facts={[
+            {
+              title: 'Charge something else',
+              shown: facts.price !== null,
+              card: (
+                <FactCard
+                  kind="handback.price"
+                  title="Charge something else"
+                  recorded={facts.price}
+                  defaults={{ priceMinor: result.price.priceMinor, reason: '' }}
+                >
+                  <MoneyField name="priceMinor" label="Price" currency={context.policy.currency} />
+                  <TextLine name="reason" label="Why" helper="e.g. comeback, no charge" />
+                </FactCard>
+              ),
+            },
+          ]}
+        />
+      )}
       <Paper component="section" aria-label="Signature" sx={{ p: 2 }}>
         <SignPart />
       </Paper>
@@ -147,9 +170,10 @@ function Mat() {
           title="Handed over and paid"
           recorded={facts.collected}
           defaults={{ by: 'the owner', paidMinor: statement.priceMinor }}
-          action={`Handed over, ${money(statement.priceMinor, context.policy.currency)} paid`}
+          action="Handed over"
         >
-          <TextLine name="by" label="Collected by" wanted />
+          <TextLine name="by" label="Collected by" wanted helper="the owner, or who for them; no names" />
+          <MoneyField name="paidMinor" label="Paid" currency={context.policy.currency} />
         </FactCard>
       )}
     </>
@@ -157,10 +181,16 @@ function Mat() {
 }
 
 function Lamp() {
-  const { state, context } = useJob();
+  const { state, context, resource } = useJob();
+  const { follows } = resource.job;
   const result = useHandback();
   const { next, water } = result;
   const signed = state.signature.state === 'signed';
+  const unproved =
+    !signed &&
+    state.facts.runEnded === null &&
+    state.facts.closed !== null &&
+    context.policy.provingRunHours > 0;
   const life = next.forecasts.find(({ life: each }) => each.verdict === 'forecast')?.life;
   return (
     <>
@@ -170,6 +200,15 @@ function Lamp() {
         answer={signed ? 'Signed' : capital(result.verdict)}
         reasons={signed ? [] : result.reasons}
       />
+      {follows && (
+        <LampAnswer
+          question={follows.why === 'comeback' ? 'A comeback of' : 'Follows, closed interim,'}
+          standing="care"
+          answer={<Link to={`/jobs/${follows.jobId}`}>{follows.ticket}</Link>}
+          reasons={follows.why === 'comeback' ? ['Is it our work that failed? Then nothing is charged.'] : []}
+        />
+      )}
+      {unproved && <Caution>No proving run: a watch that stops by itself stops at the owner’s.</Caution>}
       <LampAnswer
         question="Next visit"
         standing={next.onDay ? 'good' : 'open'}

@@ -1,13 +1,16 @@
 import { Button, Paper, Stack, Typography } from '@mui/material';
 import { useController, useFormContext } from 'react-hook-form';
 import { type BackKind, BACK_KINDS, backs, KNIFE_KINDS, prySpot } from '../../../core/backs';
-import { AS_FOUND, openParts, PARTS, type PartOff } from '../../../core/logbook';
+import { AS_FOUND, OPENED_HOW, openParts, PARTS, type PartOff, PROTECTIONS } from '../../../core/logbook';
+import { reasonOf } from '../../../core/policy';
 import { Caution, LampAnswer, Working } from '../../app/Lamp';
 import { BackFigure } from '../../figures/BackFigure';
-import { ClockField, MeasureField, optionsOf, Several, TextLine } from '../../job/fields';
+import { Choice, ClockField, MeasureField, optionsOf, Several, TextLine } from '../../job/fields';
 import { FactCard, RecordedBy } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
+import { FactList } from '../../job/FactList';
 import { LastTime } from '../../job/LastTime';
+import { MoreFacts } from '../../job/MoreFacts';
 import { StageLayout } from '../../job/StageLayout';
 import { NativeSelect } from '../../job/NativeSelect';
 
@@ -86,8 +89,9 @@ function Tray() {
 }
 
 function Mat() {
-  const { state } = useJob();
+  const { state, context, asks } = useJob();
   const { facts, caseType } = state;
+  const { schools } = context.policy;
   const likely = knownBack(caseType?.backKind);
   const spot = prySpot({
     crownClock: facts.watch?.payload.crownClock ?? caseType?.crownClock ?? null,
@@ -102,6 +106,8 @@ function Mat() {
         defaults={{
           kind: likely ?? 'snap-on',
           openedWith: backs[likely ?? 'snap-on'].opener,
+          protection: schools.protection,
+          went: 'freely',
           spotClock: likely === null || KNIFE_KINDS.includes(likely) ? spot.clock : null,
           lipClock: caseType?.lipClock ?? null,
         }}
@@ -112,6 +118,12 @@ function Mat() {
           <ClockField name="spotClock" label="Spot of the tool" />
           <ClockField name="lipClock" label="Lip or nick at" />
         </Stack>
+        <Choice
+          name="protection"
+          label="Between tool and back"
+          options={optionsOf(PROTECTIONS.slice(0, 2))}
+        />
+        <Choice name="went" label="It opened" options={optionsOf(OPENED_HOW.slice(0, 3))} />
       </FactCard>
       <Paper component="section" aria-label="Parts tray" sx={{ p: 2 }}>
         <Typography variant="h3" component="h2">
@@ -144,6 +156,42 @@ function Mat() {
         ))}
         <TextLine name="note" label="What to do the same, or not" />
       </FactCard>
+      <MoreFacts
+        facts={[
+          {
+            title: 'Seals counted',
+            shown: facts.seals !== null || asks('open.seals'),
+            card: (
+              <FactCard
+                kind="open.seals"
+                title="Seals counted"
+                recorded={facts.seals}
+                defaults={{ rim: 1, innerCover: 0, hatch: 0 }}
+              >
+                <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
+                  <MeasureField name="rim" label="At the rim" quantity="figureOnly" />
+                  <MeasureField name="innerCover" label="On an inner cover" quantity="figureOnly" />
+                  <MeasureField name="hatch" label="At a hatch" quantity="figureOnly" />
+                </Stack>
+              </FactCard>
+            ),
+          },
+          {
+            title: 'Printed inside',
+            shown: facts.prints.length > 0,
+            card: (
+              <FactList
+                kind="open.print"
+                title="Printed inside"
+                recorded={facts.prints}
+                defaults={{ text: '' }}
+              >
+                <TextLine name="text" label="As it stands there: cell, polarity, reset" mono />
+              </FactList>
+            ),
+          },
+        ]}
+      />
     </>
   );
 }
@@ -213,6 +261,21 @@ function Lamp() {
         ]}
       />
       <Caution>{back.caution}</Caution>
+      {facts.back === null && (
+        <LampAnswer
+          question="This shop puts between tool and back"
+          standing="good"
+          answer={context.policy.schools.protection}
+          reasons={[reasonOf('protection', context.policy.schools.protection)]}
+        />
+      )}
+      {facts.seals && (
+        <LampAnswer
+          question="Seals to account for at closing"
+          standing="good"
+          answer={`${facts.seals.payload.rim + facts.seals.payload.innerCover + facts.seals.payload.hatch}`}
+        />
+      )}
       {knife && (
         <LampAnswer
           question="Where the knife goes"

@@ -1,12 +1,26 @@
-import { Stack } from '@mui/material';
+import { Stack, Typography } from '@mui/material';
+import { Link } from 'react-router';
 import { useController, useFormContext } from 'react-hook-form';
 import { backs } from '../../../core/backs';
 import { GASKET_FINDINGS, type GasketFinding, renewOrReuse } from '../../../core/gaskets';
-import { openParts } from '../../../core/logbook';
+import { GASKET_PROFILES, meetsWater, openParts, SEAL_STATES } from '../../../core/logbook';
+import { reasonOf } from '../../../core/policy';
 import { Caution, LampAnswer, Working } from '../../app/Lamp';
-import { Choice, MeasureField, optionsOf, Several, TextLine, Tick, useFieldValue } from '../../job/fields';
+import {
+  Choice,
+  ClockSetField,
+  ListChoice,
+  MeasureField,
+  optionsOf,
+  Several,
+  TextLine,
+  Tick,
+  useFieldValue,
+} from '../../job/fields';
 import { capital, FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
+import { MoreFacts } from '../../job/MoreFacts';
+import { NativeSelect } from '../../job/NativeSelect';
 import { StageLayout } from '../../job/StageLayout';
 import { useEffect } from 'react';
 
@@ -20,6 +34,9 @@ function GasketFields() {
     setDraft('gasket', JSON.stringify({ findings, ageYears, meetsWater: field.value as boolean | null }));
   }, [findings, ageYears, field.value, setDraft]);
   const advice = useAdvice();
+  const { lots } = useJob();
+  const rings = lots.filter((lot) => lot.item === 'gasket' && lot.balance > 0);
+  const lotId = useFieldValue('lotId') as string | null;
   const form = useFormContext();
   const [advisedState, advisedReason] = [
     advice.verdict === 'renew' ? 'renewed' : 'reused',
@@ -54,6 +71,26 @@ function GasketFields() {
         options={optionsOf(['renewed', 'reused', 'left in place'])}
         wanted
       />
+      <NativeSelect
+        label="Ring taken from"
+        value={lotId ?? ''}
+        options={[
+          { value: '', label: 'not from this stock' },
+          ...rings.map((lot) => ({
+            value: lot.id,
+            label: `${lot.code}, lot ${lot.lotCode}, ${lot.balance} left`,
+          })),
+        ]}
+        onChange={(id) => {
+          const lot = rings.find((each) => each.id === id);
+          form.setValue('lotId', lot?.id ?? null, { shouldDirty: true });
+          if (lot) form.setValue('size', lot.code, { shouldDirty: true });
+        }}
+      />
+      <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
+        <TextLine name="size" label="Size" mono helper="inside × section, e.g. 30.5 × 0.70" />
+        <ListChoice name="profile" label="Profile" options={optionsOf(GASKET_PROFILES)} />
+      </Stack>
       <Tick name="greased" label="A trace of silicone grease, surplus off" />
       <TextLine name="reason" label="Why" />
     </>
@@ -80,12 +117,26 @@ function useAdvice() {
     meetsWater: asked.meetsWater,
     ratingBar: state.facts.watch?.payload.ratingBar ?? null,
     staysClosedYears: null,
-    rule: context.policy.gasketRule,
+    rule: context.policy.schools.gasket,
   });
 }
 
+/** The look along the seam: even, or where it stands up. */
+function SeamFields() {
+  const even = useFieldValue('seamEven');
+  return (
+    <>
+      <Tick name="seamEven" label="Looked along the whole seam: even all round" />
+      {even === false && (
+        <ClockSetField name="raisedClocks" label="It stands up, or the ring shows, at (from behind)" />
+      )}
+    </>
+  );
+}
+
 function Mat() {
-  const { state } = useJob();
+  const { state, asks, resource } = useJob();
+  const followUp = resource.job.followedBy.find((each) => each.why === 'interim closing');
   const { facts } = state;
   const advice = useAdvice();
   const kind = facts.back?.payload.kind ?? 'snap-on';
@@ -100,8 +151,11 @@ function Mat() {
           state: advice.verdict === 'renew' ? 'renewed' : 'reused',
           findings: [],
           ageYears: null,
-          meetsWater: false,
+          meetsWater: meetsWater(facts.wear?.payload.uses ?? []),
           greased: true,
+          profile: 'round',
+          size: state.caseType?.gasket ?? '',
+          lotId: null,
           reason: advice.reasons[0] ?? '',
         }}
       >
@@ -111,23 +165,61 @@ function Mat() {
         kind="seal.closed"
         title="Closed"
         recorded={facts.closed}
-        defaults={{ how: firstWay, seamEven: true }}
+        defaults={{ how: firstWay, seamEven: true, raisedClocks: [], interim: false }}
       >
         <Choice name="how" label="How" options={optionsOf(backs[kind].closes)} wanted />
-        <Tick name="seamEven" label="Looked along the whole seam: even all round" />
+        <SeamFields />
+        <Tick
+          name="interim"
+          label="For the time being, on its old seal: a follow-up job waits for the part"
+        />
       </FactCard>
+      {followUp && (
+        <Typography>
+          Closed for the time being; <Link to={`/jobs/${followUp.jobId}`}>{followUp.ticket}</Link> waits for
+          the part.
+        </Typography>
+      )}
+      <MoreFacts
+        facts={[
+          {
+            title: 'Crown, pusher and crystal seals',
+            shown: facts.otherSeals !== null || asks('seal.other'),
+            card: (
+              <FactCard
+                kind="seal.other"
+                title="Crown, pusher and crystal seals"
+                recorded={facts.otherSeals}
+                defaults={{ crown: 'inspected', pushers: 'none there', crystal: 'not touched' }}
+              >
+                <Choice
+                  name="crown"
+                  label="Crown"
+                  options={optionsOf(SEAL_STATES)}
+                  wanted={asks('seal.other')}
+                />
+                <Choice name="pushers" label="Pushers" options={optionsOf(SEAL_STATES)} />
+                <Choice name="crystal" label="Crystal" options={optionsOf(SEAL_STATES)} />
+              </FactCard>
+            ),
+          },
+        ]}
+      />
     </>
   );
 }
 
 function Lamp() {
-  const { state } = useJob();
+  const { state, asks, context } = useJob();
+  const { schools } = context.policy;
   const { facts } = state;
   const advice = useAdvice();
   const followed =
     facts.gasket === null || (advice.verdict === 'renew') === (facts.gasket.payload.state === 'renewed');
   const open = openParts(facts);
-  const fitted = state.wells.every((well) => well.fitted);
+  const screwed = facts.back?.payload.kind.startsWith('screwed') ?? false;
+  const fitted =
+    !asks('cell.fitted') || state.wells.every((well) => well.fitted !== null || well.putBack !== null);
   return (
     <>
       <LampAnswer
@@ -139,6 +231,22 @@ function Lamp() {
           ...(followed ? [] : [`Recorded otherwise: ${facts.gasket?.payload.reason ?? ''}`]),
         ]}
       />
+      <LampAnswer
+        question="This shop closes"
+        standing="good"
+        answer={screwed ? schools.screwedBack : schools.snapOn}
+        reasons={[
+          screwed ? reasonOf('screwedBack', schools.screwedBack) : reasonOf('snapOn', schools.snapOn),
+          `Grease by ${schools.grease === 'either' ? 'pad, or fingers and wipe' : schools.grease}.`,
+        ]}
+      />
+      {facts.seals && (
+        <LampAnswer
+          question="Seals counted on opening"
+          standing="care"
+          answer={`${facts.seals.payload.rim + facts.seals.payload.innerCover + facts.seals.payload.hatch} to account for`}
+        />
+      )}
       <Caution>
         Silicone grease only: mineral grease swells rubber. Change cots before touching cell or movement.
       </Caution>

@@ -1,22 +1,23 @@
-import { Button, FormControlLabel, Radio, RadioGroup, Stack, Typography } from '@mui/material';
+import { Button, Stack } from '@mui/material';
 import { useController } from 'react-hook-form';
-import type { FunctionKind } from '../../../core/movements';
+import { provingRun } from '../../../core/handback';
+import { figure } from '../../../core/judgement';
+import { OUTSIDE, type Outside } from '../../../core/logbook';
 import { functionsToProve, settingAdvice, type ProofStep, watchSeconds } from '../../../core/setting';
 import { useKey } from '../../app/keys/KeysProvider';
 import { Caution, LampAnswer, Working } from '../../app/Lamp';
-import { MeasureField, Tick } from '../../job/fields';
+import { MeasureField, ProofList, TextLine, Tick } from '../../job/fields';
 import { capital, FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
+import { MoreFacts } from '../../job/MoreFacts';
 import { StageLayout } from '../../job/StageLayout';
 
 const UNKNOWN_MOVEMENT: readonly ProofStep[] = [
   { what: 'hands', how: 'Hands pass each other and the dial all the way round.' },
 ];
-type Proved = Partial<Record<FunctionKind, 'works' | 'does not work'>>;
 
 function ProofFields({ steps }: { readonly steps: readonly ProofStep[] }) {
   const { field } = useController({ name: 'proved' });
-  const proved = field.value as Proved;
   const allWork = (): void => field.onChange(Object.fromEntries(steps.map(({ what }) => [what, 'works'])));
   useKey('a', 'All work as shown', allWork);
   return (
@@ -24,48 +25,20 @@ function ProofFields({ steps }: { readonly steps: readonly ProofStep[] }) {
       <Button variant="outlined" onClick={allWork} sx={{ alignSelf: 'flex-start' }}>
         All work as shown (a)
       </Button>
-      {steps.map(({ what, how }, index) => (
-        <Stack
-          key={what}
-          direction={{ xs: 'column', sm: 'row' }}
-          spacing={2}
-          sx={{ alignItems: { sm: 'center' } }}
-        >
-          <Typography sx={{ flexGrow: 1 }}>
-            <strong>{capital(what)}.</strong> {how}
-          </Typography>
-          <RadioGroup
-            row
-            aria-label={what}
-            value={proved[what] ?? ''}
-            onChange={(_, result) => field.onChange({ ...proved, [what]: result })}
-            sx={{ flexShrink: 0 }}
-          >
-            {(['works', 'does not work'] as const).map((result) => (
-              <FormControlLabel
-                key={result}
-                value={result}
-                label={result}
-                control={
-                  <Radio
-                    slotProps={{
-                      input: {
-                        'data-wanted': index === 0 && result === 'works',
-                      } as React.InputHTMLAttributes<HTMLInputElement>,
-                    }}
-                  />
-                }
-              />
-            ))}
-          </RadioGroup>
-        </Stack>
-      ))}
+      <ProofList name="proved" steps={steps} wanted />
     </Stack>
   );
 }
 
+const OUTSIDE_HOW: Readonly<Record<Outside, string>> = {
+  'crown in every position': 'Pulls, turns and pushes home; a screwed crown screws down.',
+  pushers: 'Each clicks and comes back by itself.',
+  bezel: 'Turns as it should and no other way.',
+  'bracelet seated, gentle pull': 'Bars seated on both sides, pins flush; a gentle pull.',
+};
+
 function Mat() {
-  const { state } = useJob();
+  const { state, asks } = useJob();
   const { facts, calibre } = state;
   const steps = calibre ? functionsToProve(calibre) : UNKNOWN_MOVEMENT;
   const watchFor = watchSeconds(calibre);
@@ -91,6 +64,68 @@ function Mat() {
       >
         <ProofFields steps={steps} />
       </FactCard>
+      <MoreFacts
+        facts={[
+          {
+            title: 'Crown, bezel and bracelet',
+            shown: facts.outside !== null || asks('set.outside'),
+            card: (
+              <FactCard
+                kind="set.outside"
+                title="Crown, bezel and bracelet"
+                recorded={facts.outside}
+                defaults={{ proved: {} }}
+              >
+                <ProofList
+                  name="proved"
+                  steps={OUTSIDE.map((what) => ({ what, how: OUTSIDE_HOW[what] }))}
+                  wanted={asks('set.outside')}
+                />
+              </FactCard>
+            ),
+          },
+          {
+            title: 'Proving run',
+            shown: facts.runBegan !== null || asks('set.proving-run'),
+            card: (
+              <>
+                <FactCard
+                  kind="set.run-began"
+                  title="Proving run begins"
+                  recorded={facts.runBegan}
+                  defaults={{ shows: '' }}
+                  action="It runs from now"
+                >
+                  <TextLine
+                    name="shows"
+                    label="The hands show"
+                    mono
+                    wanted={asks('set.proving-run')}
+                    helper="against the signal, e.g. 09:42, or 09:42:15 with a seconds hand"
+                  />
+                </FactCard>
+                {facts.runBegan && (
+                  <FactCard
+                    kind="set.run-ended"
+                    title="Proving run ends"
+                    recorded={facts.runEnded}
+                    defaults={{ shows: '', stillRuns: true }}
+                    action="Read now"
+                  >
+                    <Tick name="stillRuns" label="It still runs" />
+                    <TextLine
+                      name="shows"
+                      label="The hands show"
+                      mono
+                      helper="against the signal, e.g. 17:42"
+                    />
+                  </FactCard>
+                )}
+              </>
+            ),
+          },
+        ]}
+      />
     </>
   );
 }
@@ -99,6 +134,7 @@ function Lamp() {
   const { state, today } = useJob();
   const { calibre, facts } = state;
   const advice = settingAdvice(calibre, today);
+  const run = provingRun(facts);
   return (
     <>
       <LampAnswer
@@ -121,10 +157,21 @@ function Lamp() {
         }
         reasons={[...advice.steps.map((step, index) => `${index + 1}. ${step}`), ...advice.reasons]}
       />
+      {run.verdict !== 'not begun' && (
+        <LampAnswer
+          question="Proving run"
+          standing={run.verdict === 'keeps time' ? 'good' : run.verdict === 'still running' ? 'open' : 'no'}
+          answer={capital(run.verdict)}
+          reasons={[
+            ...run.reasons,
+            ...(run.secondsPerDay === null ? [] : [`${figure(run.secondsPerDay, 1)} s a day.`]),
+          ]}
+        />
+      )}
       {facts.runs?.payload.runs === false && (
         <Caution>Crown home? A pulled crown stops the motor. Then cell, contacts, insulator.</Caution>
       )}
-      <Working lines={advice.working} />
+      <Working lines={[...advice.working, ...run.working]} />
     </>
   );
 }

@@ -1,11 +1,38 @@
 import { Paper, Stack, Typography } from '@mui/material';
+import { useFormContext } from 'react-hook-form';
 import { waterStatement } from '../../../core/handback';
-import { entryInWords, TEST_METHODS } from '../../../core/logbook';
+import { figure } from '../../../core/judgement';
+import { deflectionKept, entryInWords, TEST_METHODS } from '../../../core/logbook';
 import { Caution, LampAnswer, Working } from '../../app/Lamp';
-import { Choice, MeasureField, optionsOf } from '../../job/fields';
+import { CaseFigure } from '../../figures/CaseFigure';
+import { Choice, MeasureField, optionsOf, TextLine, useFieldValue } from '../../job/fields';
 import { capital, FactCard, RecordedBy } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
 import { StageLayout } from '../../job/StageLayout';
+
+/** Where it leaked, on the clock face; asked only once a leak was seen. */
+function LeakPlace() {
+  const outcome = useFieldValue('outcome');
+  const clock = useFieldValue('leakClock') as number | null;
+  const form = useFormContext();
+  if (outcome !== 'leak seen') return null;
+  return (
+    <Stack direction="row" spacing={2} sx={{ alignItems: 'center' }}>
+      <CaseFigure
+        view="front"
+        marks={clock === null || Number.isNaN(clock) ? [] : [{ clock, label: 'leak' }]}
+        onPick={(picked) => form.setValue('leakClock', picked, { shouldDirty: true })}
+      />
+      <MeasureField
+        name="leakClock"
+        label="It leaked at"
+        quantity="figureOnly"
+        optional
+        helper="o’clock from the dial; blank if not seen"
+      />
+    </Stack>
+  );
+}
 
 function Mat() {
   const { state } = useJob();
@@ -29,14 +56,24 @@ function Mat() {
         kind="test.made"
         title="Record a test"
         recorded={null}
-        defaults={{ method: 'dry air', pressureBar: null, seconds: 60, outcome: 'no leak seen' }}
+        defaults={{
+          method: 'dry air',
+          pressureBar: null,
+          seconds: 60,
+          outcome: 'no leak seen',
+          deflectionStartUm: null,
+          deflectionEndUm: null,
+          leakClock: null,
+          temperatureC: null,
+          note: '',
+        }}
         instead={
           closed ? undefined : (
             <Typography>The watch is not closed yet: a test now would prove nothing.</Typography>
           )
         }
       >
-        <Choice name="method" label="Method" options={optionsOf(TEST_METHODS)} wanted />
+        <Choice name="method" label="Method" options={optionsOf(TEST_METHODS)} wanted={tests.length === 0} />
         <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
           <MeasureField
             name="pressureBar"
@@ -52,6 +89,31 @@ function Mat() {
           label="Outcome"
           options={optionsOf(['no leak seen', 'leak seen', 'not clear'])}
         />
+        <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
+          <MeasureField
+            name="deflectionStartUm"
+            label="Deflection, start"
+            quantity="micrometres"
+            optional
+            helper="after settling"
+          />
+          <MeasureField
+            name="deflectionEndUm"
+            label="Deflection, end"
+            quantity="micrometres"
+            optional
+            helper="blank if not shown"
+          />
+          <MeasureField
+            name="temperatureC"
+            label="Temperature"
+            quantity="temperatureC"
+            optional
+            helper="of the room"
+          />
+        </Stack>
+        <LeakPlace />
+        <TextLine name="note" label="What was done about it" />
       </FactCard>
     </>
   );
@@ -60,6 +122,9 @@ function Mat() {
 function Lamp() {
   const { state } = useJob();
   const water = waterStatement(state);
+  const last = state.facts.tests.at(-1);
+  const leak = state.facts.tests.findLast((test) => test.payload.outcome === 'leak seen');
+  const crown = state.facts.watch?.payload.crownClock ?? null;
   return (
     <>
       <LampAnswer
@@ -68,6 +133,30 @@ function Lamp() {
         answer={capital(water.verdict)}
         reasons={[water.statement, ...water.reasons]}
       />
+      {leak && leak.payload.leakClock !== null && (
+        <LampAnswer
+          question="It leaked at"
+          standing="no"
+          answer={`${leak.payload.leakClock} o’clock`}
+          reasons={[
+            leak.payload.leakClock === crown
+              ? 'That is the crown: its seal first.'
+              : 'Look at the ring there, then at the crystal.',
+          ]}
+        >
+          <CaseFigure view="front" marks={[{ clock: leak.payload.leakClock, label: 'leak' }]} size={150} />
+        </LampAnswer>
+      )}
+      {last && deflectionKept(last.payload) !== null && (
+        <LampAnswer
+          question="Deflection left at the end"
+          standing="open"
+          answer={`${figure((deflectionKept(last.payload) ?? 0) * 100, 1)} %`}
+          reasons={[
+            `${last.payload.deflectionEndUm} of ${last.payload.deflectionStartUm} µm after ${last.payload.seconds} s.`,
+          ]}
+        />
+      )}
       <Caution>Lid closed and eyes protected before pressure: a crystal can fly.</Caution>
       <Typography color="text.secondary">
         The outcome is the tester’s own. How sure it is, and whether a longer watch would settle it, is not

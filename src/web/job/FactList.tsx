@@ -1,0 +1,28 @@
+import type { ReactNode } from 'react';
+import type { FieldValues } from 'react-hook-form';
+import type { EntryKind, EntryOf } from '../../core/logbook';
+import { FactCard } from './FactCard';
+
+interface Props<K extends EntryKind> {
+  readonly kind: K;
+  readonly title: string;
+  readonly recorded: readonly EntryOf<K>[];
+  readonly defaults: FieldValues;
+  readonly action?: string;
+  readonly hint?: ReactNode;
+  /** The fields; their names are the payload's. */
+  readonly children: ReactNode;
+  readonly instead?: ReactNode;
+}
+
+/** Facts of which a job may hold several: each in its line, and a form that stays for the next. */
+export function FactList<K extends EntryKind>({ recorded, title, ...card }: Props<K>) {
+  return (
+    <>
+      {recorded.map((entry, index) => (
+        <FactCard key={entry.id} {...card} title={`${title} ${index + 1}`} recorded={entry} />
+      ))}
+      <FactCard key={recorded.length} {...card} title={title} recorded={null} />
+    </>
+  );
+}
