@@ -1,4 +1,4 @@
-import { mkdtempSync, rmSync } from 'node:fs';
+import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
@@ -19,6 +19,27 @@ export interface Answer<T> {
   readonly type: string;
 }
 
+let made: string | null = null;
+afterAll(() => {
+  if (made !== null) rmSync(made, { recursive: true, force: true });
+});
+
+/** A shop with its book and one technician, made once a test file: every write to disk is waited for. */
+function template(): string {
+  if (made !== null) return made;
+  const dataDir = mkdtempSync(join(tmpdir(), 'wax-template-'));
+  const store = openStore({
+    dataDir,
+    clock: { nowUtc: () => NOW },
+    shop: { name: 'Test counter', place: 'Pier 9', zone: 'Europe/Lisbon' },
+  });
+  store.shops.addTechnician({ id: technicianId, name: 'Tess Quarrymoor', initials: 'TQ' });
+  writeBook(store);
+  store.close();
+  made = dataDir;
+  return dataDir;
+}
+
 /** A real counter for tests: real HTTP on a free port over a real database file in a folder of its own. */
 export class Counter {
   private constructor(
@@ -28,21 +49,18 @@ export class Counter {
     readonly url: string,
   ) {}
 
+  /** A counter; in a folder of its own unless `dataDir` names one that was used before. */
   static async open({
     host = '127.0.0.1',
     key = null as string | null,
-    dataDir = mkdtempSync(join(tmpdir(), 'wax-')),
+    dataDir = null as string | null,
   } = {}): Promise<Counter> {
-    const store = openStore({
-      dataDir,
-      clock: { nowUtc: () => NOW },
-      shop: { name: 'Test counter', place: 'Pier 9', zone: 'Europe/Lisbon' },
-    });
-    store.shops.addTechnician({ id: technicianId, name: 'Tess Quarrymoor', initials: 'TQ' });
-    if (store.catalogue.book().calibres.length === 0) writeBook(store);
+    const folder = dataDir ?? mkdtempSync(join(tmpdir(), 'wax-'));
+    if (dataDir === null) cpSync(template(), folder, { recursive: true });
+    const store = openStore({ dataDir: folder, clock: { nowUtc: () => NOW } });
     const server = createServer(createApp({ store, host, key, webDir: null }));
     await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
-    return new Counter(dataDir, store, server, `http://127.0.0.1:${(server.address() as AddressInfo).port}`);
+    return new Counter(folder, store, server, `http://127.0.0.1:${(server.address() as AddressInfo).port}`);
   }
 
   async close({ keep = false } = {}): Promise<void> {
