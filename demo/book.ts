@@ -1,3 +1,4 @@
+import type { Gasket } from '../src/core/catalogue';
 import type { Calibre, CaseType, Maker, Well } from '../src/core/movements';
 
 /** Makers, calibres and cases that exist nowhere, with everything the program computes from them. */
@@ -670,3 +671,19 @@ export const caseTypes: CaseType[] = [
     gasket: '14.0 × 0.60',
   }),
 ];
+
+/** The rings of the book, each with the cases that name it. */
+export const gaskets: Gasket[] = [...new Set(caseTypes.flatMap((type) => type.gasket ?? []))]
+  .sort()
+  .map((code) => {
+    const [inside = '', section = ''] = code.split(' × ');
+    return {
+      id: `${inside}-${section}`.replaceAll('.', ''),
+      code,
+      profile: 'round',
+      insideMm: Number(inside),
+      sectionMm: Number(section),
+      material: 'nitrile',
+      caseCodes: caseTypes.filter((type) => type.gasket === code).map((type) => type.code),
+    };
+  });

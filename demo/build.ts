@@ -4,7 +4,7 @@ import { handback } from '../src/core/handback';
 import { foldJob, type EntryKind, type Payloads } from '../src/core/logbook';
 import { addMinutes } from '../src/core/time';
 import { openStore, type Store } from '../src/server/store';
-import { calibres, caseTypes, makers } from './book';
+import { calibres, caseTypes, gaskets, makers } from './book';
 import { DEMO_START_UTC, type DemoJob, jobs, lots, shop, type TechnicianKey, technicians } from './scenario';
 
 const NAMESPACE = '6f1d2a7c-3b54-4e0e-9a61-0c5b8f2d9e10';
@@ -16,18 +16,10 @@ export function demoId(...names: readonly (string | number)[]): string {
 
 /** Writes the invented makers, calibres and case types into a shop's book. */
 export function writeBook(store: Store): void {
-  store.catalogue.write(
-    'maker',
-    makers.map((body) => ({ id: body.id, body })),
-  );
-  store.catalogue.write(
-    'calibre',
-    calibres.map((body) => ({ id: body.id, body })),
-  );
-  store.catalogue.write(
-    'caseType',
-    caseTypes.map((body) => ({ id: body.id, body })),
-  );
+  store.catalogue.write('maker', makers);
+  store.catalogue.write('calibre', calibres);
+  store.catalogue.write('caseType', caseTypes);
+  store.catalogue.write('gasket', gaskets);
 }
 
 /** Builds the demo's database in an empty folder, through the same store the application writes with. */

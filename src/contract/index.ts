@@ -9,3 +9,6 @@ export {
 } from './entries';
 export * from './problems';
 export * from './resources';
+export * from './catalogue';
+export * from './catalogueTables';
+export * from './policy';

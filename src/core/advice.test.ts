@@ -109,7 +109,14 @@ describe('small words', () => {
 
 describe('the book', () => {
   it('answers null for what it does not hold, and reads cells under any name', () => {
-    const empty = openBook({ revision: 0, cells: book.cells, makers: [], calibres: [], caseTypes: [] });
+    const empty = openBook({
+      revision: 0,
+      cells: book.cells,
+      makers: [],
+      calibres: [],
+      caseTypes: [],
+      gaskets: [],
+    });
     expect([
       empty.calibre('x'),
       empty.calibre(null),

@@ -6,6 +6,7 @@ import helmet from 'helmet';
 import { type Logger, pino } from 'pino';
 import { keyRequired, onlyOwnNames } from './access/access';
 import { notFound, problemHandler } from './problem';
+import { bookRoutes } from './routes/book';
 import { jobRoutes } from './routes/jobs';
 import { shopRoutes } from './routes/shop';
 import type { Store } from './store';
@@ -52,7 +53,9 @@ export function createApp({
   app.use(
     compression({
       filter: (request, response) =>
-        !request.originalUrl.startsWith('/api/news') && compression.filter(request, response),
+        // What is said bit by bit must not wait in the compressor.
+        !/^\/api\/(news|catalogue\/tables\/)/.test(request.originalUrl) &&
+        compression.filter(request, response),
     }),
   );
   app.use(express.json({ limit: '1mb' }));
@@ -62,7 +65,7 @@ export function createApp({
     response.setHeader('cache-control', 'no-cache');
     next();
   });
-  app.use('/api', shopRoutes(store), jobRoutes(store));
+  app.use('/api', shopRoutes(store), jobRoutes(store), bookRoutes(store));
   app.use('/api', () => {
     throw notFound('such address');
   });

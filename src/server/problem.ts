@@ -74,6 +74,25 @@ export function notKept(outcome: NotKept): HttpProblem {
   }
 }
 
+/** What was given contradicts the rest, field by field. */
+export function contradicted(fields: NonNullable<Problem['fields']>): HttpProblem {
+  return problemOf(
+    422,
+    'contradicted',
+    'It does not fit the rest',
+    fields.map((field) => field.message).join(' '),
+    { fields, whatToDo: 'Put right what is named and send it again.' },
+  );
+}
+
+/** Someone else wrote in between. */
+export function movedOn(what: string): HttpProblem {
+  return conflict(
+    `Someone changed ${what} while you were at it.`,
+    'Load it again, and make your change there.',
+  );
+}
+
 /** Parses a body or query by its schema, or refuses it field by field. */
 export function parsed<T>(schema: z.ZodType<T>, value: unknown): T {
   const result = schema.safeParse(value);

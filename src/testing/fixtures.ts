@@ -1,5 +1,5 @@
 import { v5 } from 'uuid';
-import { calibres, caseTypes, makers } from '../../demo/book';
+import { calibres, caseTypes, gaskets, makers } from '../../demo/book';
 import { type NewEntry, kindDefinition } from '../contract';
 import { type Book, openBook } from '../core/catalogue';
 import {
@@ -15,7 +15,14 @@ import type { Lot } from '../core/stock';
 import { readShippedCells } from '../server/store/catalogue';
 
 /** What tests of every room start from: the invented book, one context, and entries made in a line. */
-export const book: Book = openBook({ revision: 7, cells: readShippedCells(), makers, calibres, caseTypes });
+export const book: Book = openBook({
+  revision: 7,
+  cells: readShippedCells(),
+  makers,
+  calibres,
+  caseTypes,
+  gaskets,
+});
 
 export const context: JobContext = {
   catalogue: book,

@@ -7,7 +7,20 @@ import {
   readCellMarking,
   wantedFromType,
 } from '../cells';
+import type { Gasket } from './records';
 import { bareCode, type Calibre, type CaseType, type Maker, type Well } from '../movements';
+
+export {
+  CATALOGUE_KINDS,
+  cellRowId,
+  changedFields,
+  judgeRecord,
+  recordId,
+  type CatalogueKind,
+  type Gasket,
+  type RecordBodies,
+  type RecordProblem,
+} from './records';
 
 /** The book of the shop at one revision. */
 export interface Catalogue {
@@ -16,6 +29,7 @@ export interface Catalogue {
   readonly makers: readonly Maker[];
   readonly calibres: readonly Calibre[];
   readonly caseTypes: readonly CaseType[];
+  readonly gaskets: readonly Gasket[];
 }
 
 /** A catalogue with its look-ups built once. */
@@ -26,6 +40,8 @@ export interface Book extends Catalogue {
   caseType(id: string | null): CaseType | null;
   /** The case type a reference names, however it is spaced or dashed. */
   caseTypeOfReference(reference: string): CaseType | null;
+  /** The rings that seal a case, by its code. */
+  gasketsOf(caseCode: string): readonly Gasket[];
   /** The calibres whose code holds what was typed, however it is spaced or dashed. */
   calibresHolding(typed: string): readonly Calibre[];
   /** The one cell a code or marking names, or null where it names none for certain. */
@@ -63,6 +79,10 @@ export function openBook(catalogue: Catalogue): Book {
     maker: byId(catalogue.makers),
     caseType: byId(catalogue.caseTypes),
     caseTypeOfReference: (reference) => casesByCode.get(bareCode(reference)) ?? null,
+    gasketsOf: (caseCode) =>
+      catalogue.gaskets.filter((ring) =>
+        ring.caseCodes.some((code) => bareCode(code) === bareCode(caseCode)),
+      ),
     calibresHolding: (typed) => {
       const wanted = bareCode(typed);
       return wanted === '' ? [] : catalogue.calibres.filter((each) => bareCode(each.code).includes(wanted));

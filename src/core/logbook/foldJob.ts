@@ -175,7 +175,7 @@ function signatureOf(facts: JobFacts, ordered: readonly Entry[]): Signature {
 }
 
 function wellsOf(facts: JobFacts, calibre: Calibre | null, catalogue: Book): WellState[] {
-  const single = (calibre?.wells.length ?? 1) === 1;
+  const single = (calibre?.wells.length ?? 1) <= 1;
   const state = (name: string, well: Well | null): WellState => {
     const key = single ? MAIN_WELL : name;
     return {
@@ -188,7 +188,10 @@ function wellsOf(facts: JobFacts, calibre: Calibre | null, catalogue: Book): Wel
       oldSettled: facts.oldSettled.get(key) ?? null,
     };
   };
-  return calibre ? calibre.wells.map((well) => state(well.name, well)) : [state(MAIN_WELL, null)];
+  // A calibre whose places for cells nobody has entered yet has one, like any movement.
+  return calibre && calibre.wells.length > 0
+    ? calibre.wells.map((well) => state(well.name, well))
+    : [state(MAIN_WELL, null)];
 }
 
 /**

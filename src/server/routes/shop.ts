@@ -11,6 +11,7 @@ import {
   type ShopResource,
   type StockResource,
 } from '../../contract';
+import type { Catalogue } from '../../core/catalogue';
 import { conflict, notFound, notKept, parsed } from '../problem';
 import type { Store } from '../store';
 
@@ -51,8 +52,9 @@ export function shopRoutes(store: Store): Router {
   });
 
   router.get('/catalogue', (_request, response) => {
-    const { revision, cells, makers, calibres, caseTypes } = store.catalogue.book();
-    response.json({ revision, cells, makers, calibres, caseTypes });
+    const { revision, cells, makers, calibres, caseTypes, gaskets } = store.catalogue.book();
+    const catalogue: Catalogue = { revision, cells, makers, calibres, caseTypes, gaskets };
+    response.json(catalogue);
   });
 
   router.get('/stock', (_request, response) => {

@@ -1,19 +1,18 @@
 import { readFileSync } from 'node:fs';
 import { parse } from 'csv-parse/sync';
-import { type Book, type Catalogue, openBook } from '../../core/catalogue';
+import type { RecordRevision } from '../../contract';
+import {
+  type Book,
+  type Catalogue,
+  type CatalogueKind,
+  openBook,
+  recordId,
+  type RecordBodies,
+} from '../../core/catalogue';
 import type { CellRow } from '../../core/cells';
-import type { Calibre, CaseType, Maker } from '../../core/movements';
 import { here } from '../here';
 import type { Clock } from './clock';
 import type { Db } from './database';
-
-interface Bodies {
-  readonly cell: CellRow;
-  readonly maker: Maker;
-  readonly calibre: Calibre;
-  readonly caseType: CaseType;
-}
-export type CatalogueKind = keyof Bodies;
 
 /** The standard cell table that ships with the application, as rows of the core. */
 export function readShippedCells(): CellRow[] {
@@ -37,49 +36,115 @@ export function readShippedCells(): CellRow[] {
   }));
 }
 
+/** What an older version of the program did not know of a record yet. */
+const LATER_FIELDS: { readonly [K in CatalogueKind]?: Partial<RecordBodies[K]> } = {
+  calibre: { charge: null },
+};
+
+function toBody<K extends CatalogueKind>(kind: K, stored: string): RecordBodies[K] {
+  return { ...LATER_FIELDS[kind], ...(JSON.parse(stored) as RecordBodies[K]) };
+}
+
+export type RecordWritten =
+  { readonly outcome: 'written'; readonly revision: number } | { readonly outcome: 'moved on' };
+
+interface RevisionRow {
+  readonly revision: number;
+  readonly body: string;
+  readonly removed: 0 | 1;
+  readonly technicianId: string | null;
+  readonly recordedAt: string;
+}
+
 /** The catalogue: every record with its revisions, the newest of each making the book of today. */
 export function catalogueStore(db: Db, clock: Clock) {
-  const insert = db.prepare<[string, string, string, string]>(
-    'INSERT INTO catalogue_record (kind, record_id, body, recorded_at) VALUES (?, ?, ?, ?)',
+  const insert = db.prepare<[string, string, string, 0 | 1, string | null, string]>(
+    'INSERT INTO catalogue_record (kind, record_id, body, removed, technician_id, recorded_at) VALUES (?, ?, ?, ?, ?, ?)',
   );
   const newest = db.prepare<[], { kind: CatalogueKind; body: string }>(
     `SELECT kind, body FROM catalogue_record
-     WHERE revision IN (SELECT max(revision) FROM catalogue_record GROUP BY kind, record_id)
+     WHERE removed = 0 AND revision IN (SELECT max(revision) FROM catalogue_record GROUP BY kind, record_id)
      ORDER BY kind, revision`,
   );
   const revision = db.prepare<[], number | null>('SELECT max(revision) FROM catalogue_record').pluck();
+  const revisionsOf = db.prepare<[string, string], RevisionRow>(
+    `SELECT revision, body, removed, technician_id AS technicianId, recorded_at AS recordedAt
+     FROM catalogue_record WHERE kind = ? AND record_id = ? ORDER BY revision DESC`,
+  );
+  const newestOf = db
+    .prepare<[string, string], number | null>(
+      'SELECT max(revision) FROM catalogue_record WHERE kind = ? AND record_id = ?',
+    )
+    .pluck();
   let open: Book | null = null;
 
   const read = (): Catalogue => {
     const rows = newest.all();
-    const of = <K extends CatalogueKind>(kind: K): Bodies[K][] =>
-      rows.filter((row) => row.kind === kind).map((row) => JSON.parse(row.body) as Bodies[K]);
+    const of = <K extends CatalogueKind>(kind: K): RecordBodies[K][] =>
+      rows.filter((row) => row.kind === kind).map((row) => toBody(kind, row.body));
     return {
       revision: revision.get() ?? 0,
       cells: of('cell'),
       makers: of('maker'),
       calibres: of('calibre'),
       caseTypes: of('caseType'),
+      gaskets: of('gasket'),
     };
+  };
+  const put = (
+    kind: CatalogueKind,
+    id: string,
+    body: object,
+    removed: boolean,
+    by: string | null,
+  ): number => {
+    open = null;
+    const { lastInsertRowid } = insert.run(
+      kind,
+      id,
+      JSON.stringify(body),
+      removed ? 1 : 0,
+      by,
+      clock.nowUtc(),
+    );
+    return Number(lastInsertRowid);
   };
 
   return {
     /** Writes records, all or none. */
     write: db.transaction(
-      <K extends CatalogueKind>(kind: K, records: readonly { id: string; body: Bodies[K] }[]) => {
-        for (const { id, body } of records) insert.run(kind, id, JSON.stringify(body), clock.nowUtc());
-        open = null;
+      <K extends CatalogueKind>(
+        kind: K,
+        bodies: readonly RecordBodies[K][],
+        technicianId: string | null = null,
+      ) => {
+        for (const body of bodies) put(kind, recordId(kind, body), body, false, technicianId);
       },
     ),
+    /** Writes one record, if its newest revision is still the one its writer saw. */
+    revise: db.transaction(
+      (given: {
+        readonly kind: CatalogueKind;
+        readonly id: string;
+        readonly body: object;
+        readonly removed: boolean;
+        readonly basedOn: number | null;
+        readonly technicianId: string;
+      }): RecordWritten => {
+        if ((newestOf.get(given.kind, given.id) ?? null) !== given.basedOn) return { outcome: 'moved on' };
+        const written = put(given.kind, given.id, given.body, given.removed, given.technicianId);
+        return { outcome: 'written', revision: written };
+      },
+    ),
+    /** Every revision of a record, the newest first. */
+    history: (kind: CatalogueKind, id: string): RecordRevision[] =>
+      revisionsOf
+        .all(kind, id)
+        .map((row) => ({ ...row, body: toBody(kind, row.body), removed: row.removed === 1 })),
     /** The book of today, its look-ups built once per revision. */
     book(): Book {
       open ??= openBook(read());
       return open;
     },
   };
-}
-
-/** A stable id for a row of the cell table. */
-export function cellRowId(row: CellRow): string {
-  return `${row.chemistry}-${row.diameterMm}x${row.heightMm}`;
 }

@@ -2,7 +2,7 @@ import { EventEmitter } from 'node:events';
 import type { LiveNews } from '../../contract';
 import type { JobContext } from '../../core/logbook';
 import { DEFAULT_POLICY, type Shop } from '../../core/policy';
-import { catalogueStore, cellRowId, readShippedCells } from './catalogue';
+import { catalogueStore, readShippedCells } from './catalogue';
 import { type Clock, runningClock } from './clock';
 import { openDatabase } from './database';
 import { logbookStore } from './logbook';
@@ -34,10 +34,7 @@ export function openStore({ dataDir, clock = runningClock(), demo = false, shop 
     db.transaction(() => {
       shops.setShop(shop);
       shops.setPolicy(DEFAULT_POLICY);
-      catalogue.write(
-        'cell',
-        readShippedCells().map((row) => ({ id: cellRowId(row), body: row })),
-      );
+      catalogue.write('cell', readShippedCells());
     }).immediate();
   }
   const context = (): JobContext => ({

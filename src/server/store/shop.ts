@@ -1,5 +1,5 @@
 import { completePolicy, type Policy, type Shop } from '../../core/policy';
-import type { Technician } from '../../contract';
+import type { PolicyRevision, PolicyWrite, Technician } from '../../contract';
 import type { Clock } from './clock';
 import type { Db } from './database';
 
@@ -12,8 +12,12 @@ export function shopStore(db: Db, clock: Clock) {
   const readPolicy = db.prepare<[], { revision: number; body: string }>(
     'SELECT revision, body FROM policy_revision ORDER BY revision DESC LIMIT 1',
   );
-  const writePolicy = db.prepare<[string, string]>(
-    'INSERT INTO policy_revision (body, recorded_at) VALUES (?, ?)',
+  const writePolicy = db.prepare<[string, string, string | null]>(
+    'INSERT INTO policy_revision (body, recorded_at, technician_id) VALUES (?, ?, ?)',
+  );
+  const policyRevisions = db.prepare<[], PolicyRevision>(
+    `SELECT revision, technician_id AS technicianId, recorded_at AS recordedAt
+     FROM policy_revision ORDER BY revision DESC LIMIT 50`,
   );
   const technicians = db.prepare<[], Technician>('SELECT id, name, initials FROM technician ORDER BY name');
   const technician = db.prepare<[string], Technician>(
@@ -44,10 +48,21 @@ export function shopStore(db: Db, clock: Clock) {
       }
       return current;
     },
-    setPolicy(policy: Policy): void {
-      writePolicy.run(JSON.stringify(policy), clock.nowUtc());
+    setPolicy(policy: Omit<Policy, 'revision'>, technicianId: string | null = null): void {
+      writePolicy.run(JSON.stringify(policy), clock.nowUtc(), technicianId);
       current = null;
     },
+    /** The newest revisions, with who wrote them. */
+    policyRevisions: (): PolicyRevision[] => policyRevisions.all(),
+    /** Writes shop and policy together, if the policy is still the one its writer saw. */
+    decide: db.transaction((given: PolicyWrite): 'decided' | 'moved on' => {
+      if (readPolicy.get()?.revision !== given.basedOn) return 'moved on';
+      writeShop.run(given.shop.name, given.shop.place, given.shop.zone);
+      writePolicy.run(JSON.stringify(given.policy), clock.nowUtc(), given.technicianId);
+      open = null;
+      current = null;
+      return 'decided';
+    }),
     technicians: (): Technician[] => technicians.all(),
     technician: (id: string): Technician | undefined => technician.get(id),
     /** Adds a technician; the same id with the same name again changes nothing. */

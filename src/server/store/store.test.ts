@@ -47,9 +47,9 @@ describe('the book', () => {
   if (!calibre) throw new Error('no calibre');
 
   it('counts the newest revision of a record and keeps the older', () => {
-    store.catalogue.write('calibre', [{ id: calibre.id, body: calibre }]);
+    store.catalogue.write('calibre', [calibre]);
     const before = store.catalogue.book();
-    store.catalogue.write('calibre', [{ id: calibre.id, body: { ...calibre, limitUA: 9 } }]);
+    store.catalogue.write('calibre', [{ ...calibre, limitUA: 9 }]);
     const after = store.catalogue.book();
     expect(after.revision).toBeGreaterThan(before.revision);
     expect(after.calibres).toHaveLength(1);

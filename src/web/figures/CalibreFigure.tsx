@@ -71,7 +71,7 @@ export function CalibreFigure({ calibre, cellDiameterMm, size = 220, spots = [],
         </g>
       ))}
       {calibre.wells.map((well) => {
-        const radius = (cellDiameterMm(well.cellCode) ?? 7) / 2;
+        const radius = (calibre.charge?.diameterMm ?? cellDiameterMm(well.cellCode) ?? 7) / 2;
         const angle = (well.pushDegrees / 180) * Math.PI;
         const [dx, dy] = [Math.sin(angle), -Math.cos(angle)];
         const [x, y] = [well.xMm, -well.yMm];

@@ -20,7 +20,11 @@ export function NativeSelect({ label, value, options, onChange, error, wanted = 
       error={error !== undefined}
       helperText={error}
       fullWidth
-      slotProps={{ select: { native: true }, htmlInput: { 'data-wanted': wanted } }}
+      slotProps={{
+        select: { native: true },
+        inputLabel: { shrink: true },
+        htmlInput: { 'data-wanted': wanted },
+      }}
     >
       {options.map((option) => (
         <option key={option.value} value={option.value}>

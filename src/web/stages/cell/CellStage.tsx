@@ -573,7 +573,7 @@ function Lamp() {
         {state.calibre.cautions.map((caution) => (
           <Caution key={caution}>{caution}</Caution>
         ))}
-        <CalibreFigure calibre={state.calibre} cellDiameterMm={() => charge.diameterMm} />
+        <CalibreFigure calibre={state.calibre} cellDiameterMm={() => null} />
       </>
     );
   }

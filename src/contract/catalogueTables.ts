@@ -1,0 +1,216 @@
+import type { CatalogueKind } from '../core/catalogue';
+
+/** How a value stands in a CSV field. Lists are parted by `|`; an empty field is nothing. */
+type ColumnKind = 'text' | 'number' | 'list' | 'numbers' | 'flag' | 'text or nothing';
+
+export interface Column {
+  /** The heading of the file. */
+  readonly name: string;
+  /** Where it stands in the record, e.g. `widthMm` or `charge.kitCode`. */
+  readonly key: string;
+  readonly kind: ColumnKind;
+}
+
+export interface CatalogueTable {
+  readonly name: string;
+  readonly kind: CatalogueKind;
+  /** The list of the record whose lines the file holds; null for the record itself. */
+  readonly within: string | null;
+  readonly columns: readonly Column[];
+}
+
+/** `widthMm` → `width_mm`, `charge.kitCode` → `charge_kit_code`. */
+function heading(key: string): string {
+  return key
+    .replaceAll('.', '_')
+    .replace(/([a-z0-9])([A-Z])/g, '$1_$2')
+    .toLowerCase();
+}
+
+function columns(kinds: Readonly<Record<string, ColumnKind>>): Column[] {
+  return Object.entries(kinds).map(([key, kind]) => ({ name: heading(key), key, kind }));
+}
+
+/** The heading under which a line of a nested table names its record. */
+export const OWNER_COLUMN = 'of';
+
+/** The files of the catalogue: one a table, nested data in files of its own. */
+export const CATALOGUE_TABLES: readonly CatalogueTable[] = [
+  {
+    name: 'cells',
+    kind: 'cell',
+    within: null,
+    columns: columns({
+      chemistry: 'text',
+      iec: 'text',
+      diameterMm: 'number',
+      heightMm: 'number',
+      tradeLow: 'text',
+      tradeHigh: 'text',
+      numberLow: 'text',
+      numberHigh: 'text',
+      alkaline: 'text',
+      card: 'text',
+      capacityMinMAh: 'number',
+      capacityMaxMAh: 'number',
+    }),
+  },
+  { name: 'makers', kind: 'maker', within: null, columns: columns({ id: 'text', name: 'text' }) },
+  {
+    name: 'patterns',
+    kind: 'maker',
+    within: 'patterns',
+    columns: columns({ meaning: 'text', template: 'text' }),
+  },
+  {
+    name: 'calibres',
+    kind: 'calibre',
+    within: null,
+    columns: columns({
+      id: 'text',
+      makerId: 'text',
+      code: 'text',
+      formerCodes: 'list',
+      shape: 'text',
+      widthMm: 'number',
+      lengthMm: 'number',
+      heightMm: 'number',
+      functions: 'list',
+      stepIntervalS: 'number',
+      lowSupplySignal: 'text or nothing',
+      typicalUA: 'number',
+      limitUA: 'number',
+      coilMinKOhm: 'number',
+      coilMaxKOhm: 'number',
+      lowestV: 'number',
+      resetContact: 'text or nothing',
+      'charge.by': 'text or nothing',
+      'charge.kitCode': 'text or nothing',
+      'charge.oldPart': 'text or nothing',
+      'charge.diameterMm': 'number',
+      'charge.heightMm': 'number',
+      'charge.nominalV': 'number',
+      'charge.reserveDays': 'number',
+      dateQuickSet: 'flag',
+      crownPositions: 'list',
+      cautions: 'list',
+    }),
+  },
+  {
+    name: 'wells',
+    kind: 'calibre',
+    within: 'wells',
+    columns: columns({
+      name: 'text',
+      xMm: 'number',
+      yMm: 'number',
+      cellCode: 'text',
+      otherHeightsMm: 'numbers',
+      faceUp: 'text',
+      heldBy: 'text',
+      pushDegrees: 'number',
+    }),
+  },
+  {
+    name: 'coils',
+    kind: 'calibre',
+    within: 'coils',
+    columns: columns({
+      xMm: 'number',
+      yMm: 'number',
+      lengthMm: 'number',
+      widthMm: 'number',
+      degrees: 'number',
+    }),
+  },
+  {
+    name: 'draws',
+    kind: 'calibre',
+    within: 'functionDraws',
+    columns: columns({ name: 'text', drawUA: 'number', secondsPerDay: 'number' }),
+  },
+  {
+    name: 'case-types',
+    kind: 'caseType',
+    within: null,
+    columns: columns({
+      id: 'text',
+      makerId: 'text',
+      code: 'text',
+      backKind: 'text',
+      ratingBar: 'number',
+      crownClock: 'number',
+      lipClock: 'number',
+      gasket: 'text or nothing',
+    }),
+  },
+  {
+    name: 'gaskets',
+    kind: 'gasket',
+    within: null,
+    columns: columns({
+      id: 'text',
+      code: 'text',
+      profile: 'text',
+      insideMm: 'number',
+      sectionMm: 'number',
+      material: 'text',
+      caseCodes: 'list',
+    }),
+  },
+];
+
+const SEPARATOR = '|';
+
+/** A value as it stands in the file. */
+export function writeField(value: unknown): string {
+  if (value === null || value === undefined) return '';
+  if (typeof value === 'boolean') return value ? 'yes' : 'no';
+  if (Array.isArray(value)) return value.map(String).join(` ${SEPARATOR} `);
+  return typeof value === 'string' ? value : JSON.stringify(value);
+}
+
+/** A field of the file as a value of the record. What is no number stays NaN, for the schema to name. */
+export function readField(kind: ColumnKind, field: string): unknown {
+  const text = field.trim();
+  const figure = (each: string): number => (each === '' ? Number.NaN : Number(each.replace(',', '.')));
+  const list = (): string[] => (text === '' ? [] : text.split(SEPARATOR).map((each) => each.trim()));
+  switch (kind) {
+    case 'number':
+      return text === '' ? null : figure(text);
+    case 'list':
+      return list();
+    case 'numbers':
+      return list().map(figure);
+    case 'flag':
+      return text === 'yes' ? true : text === 'no' ? false : text;
+    case 'text or nothing':
+      return text === '' ? null : text;
+    case 'text':
+      return text;
+  }
+}
+
+/** The value at a key of a record, `charge.kitCode` included. */
+export function valueAt(record: unknown, key: string): unknown {
+  return key
+    .split('.')
+    .reduce<unknown>((value, step) => (value as Record<string, unknown> | null | undefined)?.[step], record);
+}
+
+/** A record from the fields of its line; a part of which every field is empty is nothing. */
+export function recordOf(table: CatalogueTable, fields: readonly string[]): Record<string, unknown> {
+  const record: Record<string, unknown> = {};
+  table.columns.forEach(({ key, kind }, index) => {
+    const value = readField(kind, fields[index] ?? '');
+    const [part, inner] = key.split('.') as [string, string | undefined];
+    if (inner === undefined) record[part] = value;
+    else record[part] = { ...(record[part] as object | undefined), [inner]: value };
+  });
+  for (const [part, value] of Object.entries(record)) {
+    if (value !== null && typeof value === 'object' && !Array.isArray(value)) {
+      if (Object.values(value).every((each) => each === null)) record[part] = null;
+    }
+  }
+  return record;
+}

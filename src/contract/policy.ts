@@ -1,0 +1,94 @@
+import { z } from 'zod';
+import {
+  type OpenHours,
+  type Policy,
+  REQUIREMENTS,
+  type Requirement,
+  SCHOOL_IDS,
+  SERVICES,
+  type SchoolId,
+  type Service,
+  type Shop,
+  waysOf,
+  WEEKDAYS,
+  type Weekday,
+} from '../core/policy';
+import { id, number, oneOf, priceLine, priceMinor, text } from './fields';
+
+const hour = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'Hours: hour and minute, e.g. 08:30.');
+const openHours: z.ZodType<OpenHours> = z
+  .strictObject({ from: hour, to: hour })
+  .refine((hours) => hours.from < hours.to, { path: ['to'], error: 'Hours: closing comes after opening.' });
+
+function recordOf<K extends string, V>(keys: readonly K[], value: (key: K) => z.ZodType<V>) {
+  return z.strictObject(Object.fromEntries(keys.map((key) => [key, value(key)]))) as unknown as z.ZodType<
+    Record<K, V>
+  >;
+}
+
+function isZone(zone: string): boolean {
+  try {
+    Intl.DateTimeFormat('en', { timeZone: zone });
+    return true;
+  } catch {
+    return false;
+  }
+}
+
+const shop: z.ZodType<Shop> = z.strictObject({
+  name: text({ words: 'Name of the shop', max: 80, example: 'The Lamp Counter' }),
+  place: z.string().trim().max(120, 'Place: at most 120 characters.'),
+  zone: z.string().refine(isZone, 'Zone: one of the world’s time zones, e.g. Europe/Lisbon.'),
+});
+
+const policy = z.strictObject({
+  services: recordOf<Service, { requires: Requirement[]; priceMinor: number }>(SERVICES, (service) =>
+    z.strictObject({
+      requires: z
+        .array(oneOf('Fact', Object.keys(REQUIREMENTS) as Requirement[]))
+        .refine(
+          (requires) => requires.includes('arrive.watch'),
+          `${service}: the watch itself is always asked for.`,
+        )
+        .refine(
+          (requires) => !requires.includes('open.back') || requires.includes('seal.closed'),
+          `${service}: what is opened is closed again; ask for both.`,
+        )
+        .refine(
+          (requires) => !requires.includes('cell.fitted') || requires.includes('cell.old-settled'),
+          `${service}: a cell taken out is settled; ask where it went.`,
+        ),
+      priceMinor,
+    }),
+  ),
+  extras: z
+    .array(priceLine)
+    .max(60)
+    .refine(
+      (lines) => new Set(lines.map((line) => line.what)).size === lines.length,
+      'Price list: each thing once.',
+    ),
+  schools: recordOf<SchoolId, string>(SCHOOL_IDS, (school) =>
+    oneOf(school, waysOf(school) as readonly string[]),
+  ) as unknown as z.ZodType<Policy['schools']>,
+  hours: recordOf<Weekday, OpenHours | null>(WEEKDAYS, () => openHours.nullable()),
+  currency: z.string().regex(/^[A-Z]{3}$/, 'Currency: three letters, e.g. EUR.'),
+  warrantyMonths: number({ words: 'Warranty', min: 0, max: 120, unit: 'months', example: 12 }).int(),
+  provingRunHours: number({ words: 'Proving run', min: 0, max: 168, unit: 'h', example: 8 }),
+});
+
+/** What the policy page sends: the shop and its policy, resting on the revision its writer saw. */
+export const policyWrite = z.strictObject({
+  shop,
+  policy,
+  basedOn: z.int().min(1),
+  technicianId: id,
+});
+export type PolicyWrite = z.infer<typeof policyWrite>;
+
+/** One revision of the policy, as its history tells it. */
+export interface PolicyRevision {
+  readonly revision: number;
+  readonly technicianId: string | null;
+  readonly recordedAt: string;
+}

@@ -1,0 +1,128 @@
+import type { CellRow } from '../cells';
+import type { Calibre, CaseType, Maker } from '../movements';
+import { BACK_KINDS } from '../backs';
+import type { Book } from '.';
+
+/** A ring the shop knows: its size, and the cases it seals. */
+export interface Gasket {
+  readonly id: string;
+  /** Inside × section, e.g. `30.5 × 0.70`. */
+  readonly code: string;
+  readonly profile: 'round' | 'flat' | 'L-shaped' | 'shaped to the case';
+  readonly insideMm: number;
+  readonly sectionMm: number;
+  readonly material: string;
+  /** Codes of the cases it seals. */
+  readonly caseCodes: readonly string[];
+}
+
+export interface RecordBodies {
+  readonly cell: CellRow;
+  readonly maker: Maker;
+  readonly calibre: Calibre;
+  readonly caseType: CaseType;
+  readonly gasket: Gasket;
+}
+export type CatalogueKind = keyof RecordBodies;
+export const CATALOGUE_KINDS = ['cell', 'maker', 'calibre', 'caseType', 'gasket'] as const;
+
+/** A stable id for a row of the cell table, which has no name of its own. */
+export function cellRowId(row: CellRow): string {
+  return `${row.chemistry}-${row.diameterMm}x${row.heightMm}`;
+}
+
+/** The id a record stands under. */
+export function recordId<K extends CatalogueKind>(kind: K, body: RecordBodies[K]): string {
+  return kind === 'cell' ? cellRowId(body as CellRow) : (body as Exclude<RecordBodies[K], CellRow>).id;
+}
+
+/** What is wrong in a record as the rest of the book stands. */
+export interface RecordProblem {
+  readonly path: string;
+  readonly reason: string;
+}
+
+function judgeCalibre(calibre: Calibre, book: Book): RecordProblem[] {
+  const problems: RecordProblem[] = [];
+  const wrong = (path: string, reason: string): void => void problems.push({ path, reason });
+  if (!book.maker(calibre.makerId)) wrong('makerId', `Maker “${calibre.makerId}” is not in the book.`);
+  const names = calibre.wells.map((well) => well.name);
+  if (new Set(names).size < names.length) wrong('wells', 'Two cell places have the same name.');
+  calibre.wells.forEach((well, index) => {
+    if (calibre.charge === null && !book.cell(well.cellCode))
+      wrong(`wells.${index}.cellCode`, `Cell “${well.cellCode}” is not in the table.`);
+    if (calibre.charge !== null && well.cellCode !== '')
+      wrong(
+        `wells.${index}.cellCode`,
+        'A movement that charges its accumulator takes no primary cell: leave it empty.',
+      );
+    const halfWidth = calibre.widthMm / 2;
+    const halfLength = calibre.lengthMm / 2;
+    const outside =
+      calibre.shape === 'round'
+        ? Math.hypot(well.xMm, well.yMm) > halfWidth
+        : Math.abs(well.xMm) > halfWidth || Math.abs(well.yMm) > halfLength;
+    if (outside) wrong(`wells.${index}.xMm`, `The centre of “${well.name}” lies outside the movement.`);
+  });
+  if (calibre.limitUA < calibre.typicalUA)
+    wrong('limitUA', `The limit, ${calibre.limitUA} µA, is under what is typical, ${calibre.typicalUA} µA.`);
+  if ((calibre.coilMinKOhm === null) !== (calibre.coilMaxKOhm === null))
+    wrong('coilMaxKOhm', 'A coil has a range: both ends, or neither.');
+  if (
+    calibre.coilMinKOhm !== null &&
+    calibre.coilMaxKOhm !== null &&
+    calibre.coilMinKOhm > calibre.coilMaxKOhm
+  )
+    wrong('coilMaxKOhm', 'The coil’s range ends before it begins.');
+  return problems;
+}
+
+/** What contradicts itself or the rest of the book in a record; empty where it may stand. */
+export function judgeRecord<K extends CatalogueKind>(
+  kind: K,
+  body: RecordBodies[K],
+  book: Book,
+): RecordProblem[] {
+  switch (kind) {
+    case 'calibre':
+      return judgeCalibre(body as Calibre, book);
+    case 'caseType': {
+      const type = body as CaseType;
+      return [
+        ...(book.maker(type.makerId)
+          ? []
+          : [{ path: 'makerId', reason: `Maker “${type.makerId}” is not in the book.` }]),
+        ...(BACK_KINDS.some((each) => each === type.backKind)
+          ? []
+          : [{ path: 'backKind', reason: `Kind of back: one of ${BACK_KINDS.join(', ')}.` }]),
+      ];
+    }
+    case 'cell': {
+      const row = body as CellRow;
+      return row.capacityMaxMAh < row.capacityMinMAh
+        ? [{ path: 'capacityMaxMAh', reason: 'The capacity’s range ends before it begins.' }]
+        : [];
+    }
+    case 'gasket': {
+      const ring = body as Gasket;
+      return ring.caseCodes
+        .filter((code) => book.caseTypeOfReference(code) === null)
+        .map((code) => ({ path: 'caseCodes', reason: `Case “${code}” is not in the book.` }));
+    }
+    default:
+      return [];
+  }
+}
+
+/** The fields in which two revisions of a record differ, each as written before and after. */
+export function changedFields(
+  before: object | null,
+  after: object,
+): readonly { readonly field: string; readonly before: string; readonly after: string }[] {
+  const written = (value: unknown): string =>
+    value === undefined || value === null ? '' : typeof value === 'string' ? value : JSON.stringify(value);
+  const [was, is] = [before ?? {}, after] as [Record<string, unknown>, Record<string, unknown>];
+  return [...new Set([...Object.keys(was), ...Object.keys(is)])]
+    .map((field) => ({ field, before: written(was[field]), after: written(is[field]) }))
+    .filter((change) => change.before !== change.after);
+}

@@ -1,0 +1,258 @@
+import { isDeepStrictEqual } from 'node:util';
+import { setImmediate } from 'node:timers/promises';
+import { CsvError, parse } from 'csv-parse';
+import { stringify } from 'csv-stringify/sync';
+import {
+  type CatalogueTable,
+  fieldsOf,
+  type ImportReport,
+  OWNER_COLUMN,
+  recordOf,
+  recordSchemas,
+  valueAt,
+  writeField,
+} from '../../contract';
+import {
+  type Book,
+  type CatalogueKind,
+  judgeRecord,
+  openBook,
+  recordId,
+  type RecordBodies,
+} from '../../core/catalogue';
+
+type Body = RecordBodies[CatalogueKind];
+
+const LISTS = {
+  cell: 'cells',
+  maker: 'makers',
+  calibre: 'calibres',
+  caseType: 'caseTypes',
+  gasket: 'gaskets',
+} as const satisfies Record<CatalogueKind, keyof Book>;
+
+function bodiesOf(book: Book, kind: CatalogueKind): readonly Body[] {
+  return book[LISTS[kind]];
+}
+
+function headings(table: CatalogueTable): string[] {
+  return [...(table.within === null ? [] : [OWNER_COLUMN]), ...table.columns.map((column) => column.name)];
+}
+
+/** A table of the book as CSV (RFC 4180), one line a record, or a line each part of one. */
+export function tableCsv(table: CatalogueTable, book: Book): string {
+  const line = (from: unknown): string[] =>
+    table.columns.map((column) => writeField(valueAt(from, column.key)));
+  const rows = bodiesOf(book, table.kind).flatMap((body) =>
+    table.within === null
+      ? [line(body)]
+      : (valueAt(body, table.within) as readonly unknown[]).map((part) => [
+          recordId(table.kind, body),
+          ...line(part),
+        ]),
+  );
+  return stringify([headings(table), ...rows], { record_delimiter: '\r\n' });
+}
+
+interface Line {
+  readonly number: number;
+  readonly fields: readonly string[];
+}
+
+interface Reading {
+  readonly lines: Line[];
+  readonly errors: ImportReport['errors'][number][];
+}
+
+/** Every readable line of a file with its number, and every line that is not, with the reason. */
+async function readLines(csv: string): Promise<Reading> {
+  const lines: Line[] = [];
+  const errors: ImportReport['errors'][number][] = [];
+  const broken = (error: CsvError): void => {
+    const at = typeof error.lines === 'number' ? error.lines : lines.length + 1;
+    const quote = /QUOTE/.test(error.code);
+    errors.push({
+      line: at,
+      column: null,
+      reason: quote
+        ? 'A quotation mark stands where none may: double it inside a quoted field, or take it out.'
+        : 'The line cannot be read as CSV.',
+    });
+  };
+  const parser = parse(csv, {
+    bom: true,
+    info: true,
+    relax_column_count: true,
+    skip_empty_lines: true,
+    skip_records_with_error: true,
+    on_skip: (error) => {
+      if (error) broken(error);
+    },
+  });
+  try {
+    for await (const each of parser as AsyncIterable<{ info: { lines: number }; record: string[] }>) {
+      lines.push({ number: each.info.lines, fields: each.record });
+    }
+  } catch (error) {
+    if (!(error instanceof CsvError)) throw error;
+    broken(error);
+  }
+  return { lines, errors };
+}
+
+interface Progress {
+  readonly done: number;
+  readonly of: number;
+}
+
+/** Lines read between two words of progress; the server answers others meanwhile. */
+const CHUNK = 500;
+
+/**
+ * Reads a table of the catalogue from CSV against the book as it stands, and says on the way how far it is. The
+ * report names every bad line with its number; `bodies` are the records that differ, and empty with any error.
+ * Lines are added or take the place of what stands under their id; what the file does not name stays as it is.
+ */
+export async function* readTable(
+  table: CatalogueTable,
+  csv: string,
+  book: Book,
+): AsyncGenerator<Progress, { report: ImportReport; bodies: Body[] }> {
+  const { lines, errors } = await readLines(csv);
+  const [head, ...rest] = lines;
+  const wanted = headings(table);
+  const given = (head?.fields ?? []).map((field) => field.trim());
+  const missing = wanted.filter((name) => !given.includes(name));
+  const unknown = given.filter((name) => !wanted.includes(name));
+  const report = (more: Partial<ImportReport>): ImportReport => ({
+    table: table.name,
+    dryRun: true,
+    lines: rest.length,
+    added: 0,
+    changed: 0,
+    same: 0,
+    changes: [],
+    errors,
+    applied: false,
+    ...more,
+  });
+  if (missing.length > 0 || unknown.length > 0) {
+    errors.unshift({
+      line: head?.number ?? 1,
+      column: null,
+      reason: [
+        missing.length > 0 ? `Columns missing: ${missing.join(', ')}.` : '',
+        unknown.length > 0 ? `Not columns of this table: ${unknown.join(', ')}.` : '',
+      ]
+        .filter(Boolean)
+        .join(' '),
+    });
+    return { report: report({}), bodies: [] };
+  }
+  const order = wanted.map((name) => given.indexOf(name));
+  const known = new Map(bodiesOf(book, table.kind).map((body) => [recordId(table.kind, body), body]));
+  const schema = recordSchemas[table.kind];
+  const columnOf = (path: string): string | null => {
+    const own = table.within === null ? path : path.replace(new RegExp(`^${table.within}\\.\\d+\\.?`), '');
+    return (
+      table.columns.find((column) => column.key === own)?.name ??
+      table.columns.find((column) => own.startsWith(`${column.key}.`))?.name ??
+      null
+    );
+  };
+  const next = new Map<string, { body: Body; lines: number[] }>();
+  const wrong = (line: number, path: string, reason: string): void =>
+    void errors.push({ line, column: columnOf(path), reason });
+
+  const parts = new Map<string, { values: unknown[]; lines: number[] }>();
+  for (const [index, line] of rest.entries()) {
+    if (index % CHUNK === 0) {
+      yield { done: index, of: rest.length };
+      await setImmediate();
+    }
+    if (line.fields.length !== given.length) {
+      errors.push({
+        line: line.number,
+        column: null,
+        reason: `${line.fields.length} fields where the heading has ${given.length}.`,
+      });
+      continue;
+    }
+    const fields = order.map((at) => line.fields[at] ?? '');
+    if (table.within !== null) {
+      const [owner = '', ...own] = fields;
+      const key = owner.trim();
+      if (!known.has(key)) {
+        errors.push({ line: line.number, column: OWNER_COLUMN, reason: `“${key}” is not in the book.` });
+        continue;
+      }
+      const part = parts.get(key) ?? { values: [], lines: [] };
+      part.values.push(recordOf(table, own));
+      part.lines.push(line.number);
+      parts.set(key, part);
+      continue;
+    }
+    const record = recordOf(table, fields);
+    const before = typeof record.id === 'string' ? known.get(record.id) : undefined;
+    const parsed = schema.safeParse({ ...emptyParts(table.kind), ...before, ...record });
+    if (!parsed.success) {
+      for (const { path, message } of fieldsOf(parsed.error)) wrong(line.number, path, message);
+      continue;
+    }
+    const id = recordId(table.kind, parsed.data);
+    const twin = next.get(id);
+    if (twin) wrong(line.number, 'id', `The same record stands in line ${twin.lines[0]} too.`);
+    else next.set(id, { body: parsed.data, lines: [line.number] });
+  }
+  for (const [key, part] of parts) {
+    const before = known.get(key);
+    const parsed = schema.safeParse({ ...before, [table.within ?? '']: part.values });
+    if (parsed.success) next.set(key, { body: parsed.data, lines: part.lines });
+    else
+      for (const { path, message } of fieldsOf(parsed.error)) {
+        const at = Number(path.split('.')[1] ?? 0);
+        wrong(part.lines[at] ?? part.lines[0] ?? 1, path, message);
+      }
+  }
+  yield { done: rest.length, of: rest.length };
+
+  const prospective = openBook({
+    ...book,
+    [LISTS[table.kind]]: [
+      ...new Map([...known, ...[...next].map(([id, { body }]) => [id, body] as const)]).values(),
+    ],
+  });
+  for (const { body, lines: at } of next.values()) {
+    for (const { path, reason } of judgeRecord(table.kind, body, prospective)) {
+      const inner = table.within === null ? 0 : Number(path.split('.')[1] ?? 0);
+      wrong(at[inner] ?? at[0] ?? 1, path, reason);
+    }
+  }
+  errors.sort((a, b) => a.line - b.line);
+  const fresh = [...next].filter(([id]) => !known.has(id));
+  const changed = [...next].filter(
+    ([id, { body }]) => known.has(id) && !isDeepStrictEqual(known.get(id), body),
+  );
+  const changes = [...fresh, ...changed].map(([id, { body }]) => ({
+    id,
+    fields: Object.keys(body).filter(
+      (field) => !isDeepStrictEqual(valueAt(known.get(id), field), valueAt(body, field)),
+    ),
+  }));
+  return {
+    report: report({
+      added: fresh.length,
+      changed: changed.length,
+      same: next.size - fresh.length - changed.length,
+      changes,
+    }),
+    bodies: errors.length > 0 ? [] : [...fresh, ...changed].map(([, { body }]) => body),
+  };
+}
+
+/** The lists of a record that come in files of their own, for a record that is new. */
+function emptyParts(kind: CatalogueKind): object {
+  if (kind === 'maker') return { patterns: [] };
+  if (kind === 'calibre') return { wells: [], coils: [], functionDraws: [] };
+  return {};
+}

@@ -1,0 +1,142 @@
+import express, { Router } from 'express';
+import { z } from 'zod';
+import {
+  CATALOGUE_TABLES,
+  type CatalogueTable,
+  type ImportNews,
+  policyWrite,
+  recordSchemas,
+  recordWrite,
+} from '../../contract';
+import { CATALOGUE_KINDS, type CatalogueKind, judgeRecord, openBook, recordId } from '../../core/catalogue';
+import { readTable, tableCsv } from '../catalogue/tables';
+import { contradicted, movedOn, notFound, notKept, parsed } from '../problem';
+import type { Store } from '../store';
+
+const CSV_LIMIT = '20mb';
+
+const importQuery = z.object({
+  technicianId: z.uuid({ error: 'Who imports it: a technician of this shop.' }),
+  dryRun: z.enum(['yes', 'no'], { error: 'dryRun: yes or no.' }),
+});
+
+/** The book and the policy: their records, revisions and tables. */
+export function bookRoutes(store: Store): Router {
+  const router = Router();
+  const known = (technicianId: string): void => {
+    if (!store.shops.technician(technicianId)) throw notKept({ outcome: 'no such technician' });
+  };
+  const tableOf = (name: string | undefined): CatalogueTable => {
+    const table = CATALOGUE_TABLES.find((each) => each.name === name);
+    if (!table) throw notFound('such table');
+    return table;
+  };
+
+  router.post('/policy', (request, response) => {
+    const given = parsed(policyWrite, request.body);
+    known(given.technicianId);
+    if (store.shops.decide(given) === 'moved on') throw movedOn('the policy');
+    store.tell({ jobId: null, what: 'shop' });
+    response.status(201).json(store.shops.policy());
+  });
+
+  router.get('/policy/revisions', (_request, response) => {
+    response.json(store.shops.policyRevisions());
+  });
+
+  router.get('/catalogue/:kind/:id/history', (request, response) => {
+    const kind = parsed(z.enum(CATALOGUE_KINDS), request.params.kind);
+    const history = store.catalogue.history(kind, request.params.id);
+    if (history.length === 0) throw notFound('such record');
+    response.json(history);
+  });
+
+  router.post('/catalogue/records', (request, response) => {
+    const given = parsed(recordWrite, request.body);
+    known(given.technicianId);
+    const body = parsed(recordSchemas[given.kind] as z.ZodType<object>, given.body);
+    const book = store.catalogue.book();
+    const id = recordId(given.kind, body as never);
+    if (id !== given.id && given.basedOn !== null)
+      throw contradicted([{ path: 'id', message: 'A record keeps its id: enter a new one instead.' }]);
+    if (!given.removed) {
+      const problems = judgeRecord(given.kind, body as never, book);
+      if (problems.length > 0)
+        throw contradicted(problems.map(({ path, reason }) => ({ path, message: reason })));
+    } else {
+      const orphans = orphansWithout(given.kind, id, store);
+      if (orphans.length > 0) {
+        throw contradicted([
+          { path: 'id', message: `Still named by ${orphans.slice(0, 5).join(', ')}: change those first.` },
+        ]);
+      }
+    }
+    const written = store.catalogue.revise({ ...given, id, body });
+    if (written.outcome === 'moved on') throw movedOn('this record');
+    store.tell({ jobId: null, what: 'shop' });
+    response.status(201).json({ id, revision: written.revision });
+  });
+
+  router.get('/catalogue/tables/:table.csv', (request, response) => {
+    const table = tableOf(request.params.table);
+    response.attachment(`${table.name}.csv`).type('text/csv').send(tableCsv(table, store.catalogue.book()));
+  });
+
+  router.post(
+    '/catalogue/tables/:table',
+    express.text({ type: 'text/csv', limit: CSV_LIMIT }),
+    async (request, response) => {
+      const table = tableOf(request.params.table);
+      const { technicianId, dryRun } = parsed(importQuery, request.query);
+      known(technicianId);
+      const csv = parsed(z.string({ error: 'Send the table as text/csv.' }), request.body);
+      response.writeHead(200, { 'content-type': 'application/x-ndjson', 'cache-control': 'no-store' });
+      const say = (news: ImportNews): void => void response.write(`${JSON.stringify(news)}\n`);
+      const before = store.catalogue.book();
+      const reading = readTable(table, csv, before);
+      let step = await reading.next();
+      while (!step.done) {
+        say({ progress: step.value });
+        step = await reading.next();
+      }
+      const { report, bodies } = step.value;
+      // Judged against the book as it was: where someone wrote meanwhile, nothing is applied.
+      const stillSo = store.catalogue.book().revision === before.revision;
+      const apply = dryRun === 'no' && report.errors.length === 0;
+      if (apply && stillSo && bodies.length > 0) {
+        store.catalogue.write(table.kind, bodies as never, technicianId);
+        store.tell({ jobId: null, what: 'shop' });
+      }
+      say({
+        report: {
+          ...report,
+          dryRun: dryRun === 'yes',
+          applied: apply && stillSo,
+          errors:
+            apply && !stillSo
+              ? [{ line: 1, column: null, reason: 'Someone changed the book meanwhile: import it again.' }]
+              : report.errors,
+        },
+      });
+      response.end();
+    },
+  );
+
+  return router;
+}
+
+/** Records that would name what is not in the book any more. */
+function orphansWithout(kind: CatalogueKind, id: string, store: Store): string[] {
+  const book = store.catalogue.book();
+  const without = openBook({
+    ...book,
+    cells: kind === 'cell' ? book.cells.filter((each) => recordId('cell', each) !== id) : book.cells,
+    makers: kind === 'maker' ? book.makers.filter((each) => each.id !== id) : book.makers,
+    caseTypes: kind === 'caseType' ? book.caseTypes.filter((each) => each.id !== id) : book.caseTypes,
+  });
+  return [
+    ...book.calibres.filter((each) => judgeRecord('calibre', each, without).length > 0),
+    ...without.caseTypes.filter((each) => judgeRecord('caseType', each, without).length > 0),
+    ...book.gaskets.filter((each) => judgeRecord('gasket', each, without).length > 0),
+  ].map((each) => each.code);
+}
