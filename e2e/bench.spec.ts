@@ -258,7 +258,7 @@ test.describe('what is typed wrongly', () => {
       ['/nowhere', 'page'],
       ['/jobs/018f3c1e-7a2b-7c3d-8e4f-5a6b7c8d9e0f', 'job'],
       [`/jobs/${jobId('to-close')}/polish`, 'stage'],
-      ['/book/none', 'calibre'],
+      ['/book/calibres/none', 'calibre'],
     ]) {
       await page.goto(path as string);
       await expect(page.getByRole('heading', { name: `There is no such ${what} here` })).toBeVisible();

@@ -18,7 +18,10 @@ test.describe('every view passes the axe check', () => {
       '/new',
       '/stock',
       '/book',
-      '/book/quillbeck-22-4',
+      '/book/calibres/quillbeck-22-4',
+      '/book/calibres/new',
+      '/book/cases/c2140-3',
+      '/policy',
       '/nowhere',
       `/jobs/${jobId('conflict')}/check`,
       `/jobs/${jobId('worn-engraving')}/identify`,
@@ -65,6 +68,8 @@ test.describe('fits the screen', () => {
         '/new',
         '/stock',
         '/book',
+        '/book/calibres/quillbeck-22-4',
+        '/policy',
         ...STAGES.map((stage) => `/jobs/${jobId('two-cells')}/${stage}`),
       ]) {
         await page.goto(path);

@@ -24,7 +24,7 @@ const views: readonly (readonly [name: string, path: string])[] = [
   ['11-hand-back', job('waits-for-owner', 'handback')],
   ['12-conflict', job('conflict', 'check')],
   ['13-stock', '/stock'],
-  ['14-book', '/book/quillbeck-22-4'],
+  ['14-book', '/book/calibres/quillbeck-22-4'],
   ['15-watch', `/watches/${demoId('watch', 'draws-too-much')}`],
   ['16-owner', `/customers/${demoId('customer', 'draws-too-much')}`],
 ];

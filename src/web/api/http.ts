@@ -14,10 +14,17 @@ const TIMEOUT_MS = 10_000;
 /** Answers that say nothing of what was sent, only that it is not the time: key wanted, too slow, too many. */
 const LATER: readonly number[] = [401, 408, 429];
 
-async function request(path: string, init: RequestInit): Promise<Response> {
+async function request(
+  path: string,
+  init: RequestInit,
+  timeoutMs: number | null = TIMEOUT_MS,
+): Promise<Response> {
   let response: Response;
   try {
-    response = await fetch(path, { ...init, signal: AbortSignal.timeout(TIMEOUT_MS) });
+    response = await fetch(path, {
+      ...init,
+      ...(timeoutMs === null ? {} : { signal: AbortSignal.timeout(timeoutMs) }),
+    });
   } catch (error) {
     throw new ServerAway(error instanceof Error ? error.message : 'no answer');
   }
@@ -41,6 +48,30 @@ async function request(path: string, init: RequestInit): Promise<Response> {
 export async function getJson<T>(path: string): Promise<T> {
   const response = await request(path, { headers: { accept: 'application/json' } });
   return (await response.json()) as T;
+}
+
+/**
+ * Sends a file and hears the answer line by line (NDJSON) as the server works. No time limit: a large file takes
+ * its time, and says how far it is. Throws `Refused` or `ServerAway`.
+ */
+export async function sendLines<T>(
+  path: string,
+  body: Blob,
+  type: string,
+  hear: (line: T) => void,
+): Promise<void> {
+  const response = await request(path, { method: 'POST', headers: { 'content-type': type }, body }, null);
+  const reader = response.body?.pipeThrough(new TextDecoderStream()).getReader();
+  if (!reader) return;
+  let rest = '';
+  for (;;) {
+    const { done, value = '' } = await reader.read();
+    rest += value;
+    const lines = rest.split('\n');
+    rest = lines.pop() ?? '';
+    for (const line of lines) if (line !== '') hear(JSON.parse(line) as T);
+    if (done) return;
+  }
 }
 
 /** Writes a resource. Throws `Refused` or `ServerAway`. */

@@ -20,7 +20,8 @@ const NewJob = lazy(loadNewJob);
 const Stock = lazy(() => import('../views/Stock'));
 const CustomerView = lazy(() => import('../views/CustomerView'));
 const WatchView = lazy(() => import('../views/WatchView'));
-const BookView = lazy(() => import('../views/BookView'));
+const PolicyView = lazy(() => import('../views/PolicyView'));
+const BookView = lazy(() => import('../views/book/BookView'));
 
 const router = createBrowserRouter([
   {
@@ -41,7 +42,9 @@ const router = createBrowserRouter([
       { path: 'watches/:watchId', element: <WatchView /> },
       { path: 'customers/:customerId', element: <CustomerView /> },
       { path: 'book', element: <BookView /> },
-      { path: 'book/:calibreId', element: <BookView /> },
+      { path: 'book/:segment', element: <BookView /> },
+      { path: 'book/:segment/:recordId', element: <BookView /> },
+      { path: 'policy', element: <PolicyView /> },
       { path: '*', element: <NoSuchPage what="page" /> },
     ],
   },

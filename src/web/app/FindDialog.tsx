@@ -40,7 +40,7 @@ export function FindDialog({ start, onClose }: { readonly start: string; readonl
   };
   const jobs = query === '' ? [] : (data?.jobs ?? []);
   const owners = query === '' ? [] : (data?.customers ?? []);
-  const first = jobs[0] ? `/jobs/${jobs[0].id}` : calibres[0] ? `/book/${calibres[0].id}` : null;
+  const first = jobs[0] ? `/jobs/${jobs[0].id}` : calibres[0] ? `/book/calibres/${calibres[0].id}` : null;
   return (
     <Dialog
       open
@@ -93,7 +93,7 @@ export function FindDialog({ start, onClose }: { readonly start: string; readonl
             </ListItemButton>
           ))}
           {calibres.map((calibre) => (
-            <ListItemButton key={calibre.id} onClick={() => go(`/book/${calibre.id}`)}>
+            <ListItemButton key={calibre.id} onClick={() => go(`/book/calibres/${calibre.id}`)}>
               <ListItemText
                 primary={calibre.code}
                 secondary={`Calibre of ${book?.maker(calibre.makerId)?.name ?? ''}`}

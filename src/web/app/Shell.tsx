@@ -41,6 +41,21 @@ function SavingLine() {
   );
 }
 
+const SHOP_PAGES = [
+  ['/stock', 'Stock'],
+  ['/book', 'Book'],
+  ['/policy', 'Policy'],
+] as const;
+
+/** The pages behind the counter: in the head, or under the rack where the head has no room. */
+function ShopLinks({ onPick }: { readonly onPick?: () => void }) {
+  return SHOP_PAGES.map(([to, words]) => (
+    <Button key={to} component={Link} to={to} {...(onPick ? { onClick: onPick } : {})}>
+      {words}
+    </Button>
+  ));
+}
+
 function Head({ onRack }: { readonly onRack: (() => void) | null }) {
   const { data: shop } = useShop();
   const { openFind } = useKeys();
@@ -96,12 +111,7 @@ function Head({ onRack }: { readonly onRack: (() => void) | null }) {
         New job
       </Button>
       <Button onClick={() => openFind('')}>Find</Button>
-      <Button component={Link} to="/stock" sx={{ display: { xs: 'none', sm: 'inline-flex' } }}>
-        Stock
-      </Button>
-      <Button component={Link} to="/book" sx={{ display: { xs: 'none', sm: 'inline-flex' } }}>
-        Book
-      </Button>
+      {onRack === null && <ShopLinks />}
       <Button
         onClick={() => setKeysOpen(true)}
         aria-label="Keys"
@@ -169,6 +179,14 @@ export function Shell({ children }: { readonly children: ReactNode }) {
             slotProps={{ paper: { sx: { width: 300, bgcolor: colours.tallow } } }}
           >
             <Rack onPick={closeRack} />
+            <Stack
+              component="nav"
+              aria-label="Behind the counter"
+              direction="row"
+              sx={{ px: 1, flexWrap: 'wrap' }}
+            >
+              <ShopLinks onPick={closeRack} />
+            </Stack>
           </Drawer>
         )}
         <Box

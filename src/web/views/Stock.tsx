@@ -136,18 +136,11 @@ function Lots({
           <Table size="small" sx={{ '& td, & th': { px: 1, whiteSpace: 'nowrap' } }}>
             <TableHead>
               <TableRow>
-                {[
-                  capital(item),
-                  'Left',
-                  'Lot',
-                  'Supplier',
-                  'Best before',
-                  shop.policy.currency,
-                  'State',
-                  'Count',
-                ].map((head) => (
-                  <TableCell key={head}>{head}</TableCell>
-                ))}
+                {[capital(item), 'Left', 'Lot', 'Best before', shop.policy.currency, 'State', 'Count'].map(
+                  (head) => (
+                    <TableCell key={head}>{head}</TableCell>
+                  ),
+                )}
               </TableRow>
             </TableHead>
             <TableBody>
@@ -159,8 +152,9 @@ function Lots({
                     </Typography>
                   </TableCell>
                   <TableCell>{lot.balance}</TableCell>
-                  <TableCell>{lot.lotCode}</TableCell>
-                  <TableCell>{lot.supplier}</TableCell>
+                  <TableCell sx={{ whiteSpace: 'normal !important' }}>
+                    {lot.lotCode}, {lot.supplier}
+                  </TableCell>
                   <TableCell>{lot.bestBefore ?? 'not printed'}</TableCell>
                   <TableCell>{(lot.priceMinor / 100).toFixed(2)}</TableCell>
                   <TableCell>{stateWords(lot, today)}</TableCell>

@@ -1,0 +1,399 @@
+import type { CatalogueKind, RecordBodies, Book } from '../../../core/catalogue';
+import { recordId } from '../../../core/catalogue';
+import { BACK_KINDS } from '../../../core/backs';
+import { figure } from '../../../core/judgement';
+import { FUNCTION_KINDS, HOLD_KINDS } from '../../../core/movements';
+import { formatLignes, type Quantity } from '../../../core/units';
+
+interface Named {
+  readonly name: string;
+  readonly label: string;
+}
+
+/** One field of a record's form. */
+export type FieldSpec = Named &
+  (
+    | { readonly as: 'text' | 'mono' | 'tick' | 'lines' | 'numbers' }
+    | { readonly as: 'text or nothing' }
+    | {
+        readonly as: 'number';
+        readonly quantity: Quantity;
+        readonly optional?: boolean;
+        readonly unit?: string;
+      }
+    | { readonly as: 'choice' | 'several'; readonly options: readonly string[] }
+    | { readonly as: 'maker' }
+    | {
+        readonly as: 'parts';
+        readonly fields: readonly FieldSpec[];
+        readonly blank: object;
+        readonly one: string;
+      }
+    | { readonly as: 'part or nothing'; readonly fields: readonly FieldSpec[]; readonly blank: object }
+  );
+
+/** How one kind of record is listed, named and entered. */
+export interface RecordView<K extends CatalogueKind> {
+  readonly kind: K;
+  /** Its part of the address. */
+  readonly segment: string;
+  readonly title: string;
+  readonly one: string;
+  readonly records: (book: Book) => readonly RecordBodies[K][];
+  readonly name: (body: RecordBodies[K]) => string;
+  readonly columns: readonly {
+    readonly head: string;
+    readonly of: (body: RecordBodies[K], book: Book) => string;
+  }[];
+  readonly fields: readonly FieldSpec[];
+  readonly blank: object;
+  /** The CSV tables its data stands in. */
+  readonly tables: readonly string[];
+}
+
+const mm = (name: string, label: string, optional = false): FieldSpec => ({
+  name,
+  label,
+  as: 'number',
+  quantity: 'lengthMm',
+  optional,
+});
+const text = (name: string, label: string): FieldSpec => ({ name, label, as: 'text' });
+const mono = (name: string, label: string): FieldSpec => ({ name, label, as: 'mono' });
+const figureOf = (name: string, label: string, unit: string, optional = false): FieldSpec => ({
+  name,
+  label,
+  as: 'number',
+  quantity: 'figureOnly',
+  unit,
+  optional,
+});
+const ID: FieldSpec = mono('id', 'Id: small letters, digits, dashes');
+
+const calibres: RecordView<'calibre'> = {
+  kind: 'calibre',
+  segment: 'calibres',
+  title: 'Calibres',
+  one: 'calibre',
+  records: (book) => book.calibres,
+  name: (calibre) => calibre.code,
+  columns: [
+    { head: 'Maker', of: ({ makerId }, book) => book.maker(makerId)?.name ?? makerId },
+    {
+      head: 'Cell',
+      of: ({ wells, charge }) =>
+        charge?.kitCode ?? (wells.map((well) => well.cellCode).join(', ') || 'not entered'),
+    },
+    { head: 'Size', of: ({ widthMm }) => `${figure(widthMm, 1)} mm, ${formatLignes(widthMm)}` },
+    { head: 'Functions', of: ({ functions }) => functions.join(', ') },
+  ],
+  tables: ['calibres', 'wells', 'coils', 'draws'],
+  blank: {
+    id: '',
+    makerId: '',
+    code: '',
+    formerCodes: [],
+    shape: 'round',
+    widthMm: undefined,
+    lengthMm: undefined,
+    heightMm: undefined,
+    wells: [],
+    coils: [],
+    functions: ['hands'],
+    stepIntervalS: 1,
+    lowSupplySignal: null,
+    typicalUA: undefined,
+    limitUA: undefined,
+    coilMinKOhm: null,
+    coilMaxKOhm: null,
+    lowestV: 1.2,
+    functionDraws: [],
+    resetContact: null,
+    charge: null,
+    dateQuickSet: false,
+    crownPositions: [],
+    cautions: [],
+  },
+  fields: [
+    ID,
+    { name: 'makerId', label: 'Maker', as: 'maker' },
+    mono('code', 'Calibre, as engraved'),
+    { name: 'formerCodes', label: 'Former codes, one a line', as: 'lines' },
+    { name: 'shape', label: 'Shape', as: 'choice', options: ['round', 'oblong'] },
+    mm('widthMm', 'Width'),
+    mm('lengthMm', 'Length'),
+    mm('heightMm', 'Height'),
+    { name: 'functions', label: 'Functions', as: 'several', options: FUNCTION_KINDS },
+    figureOf('stepIntervalS', 'Step interval', 's', true),
+    { name: 'lowSupplySignal', label: 'Low-supply signal', as: 'text or nothing' },
+    { name: 'typicalUA', label: 'Typical current', as: 'number', quantity: 'currentUA' },
+    { name: 'limitUA', label: 'Current limit', as: 'number', quantity: 'currentUA' },
+    { name: 'coilMinKOhm', label: 'Coil from', as: 'number', quantity: 'resistanceKOhm', optional: true },
+    { name: 'coilMaxKOhm', label: 'Coil to', as: 'number', quantity: 'resistanceKOhm', optional: true },
+    { name: 'lowestV', label: 'Runs down to', as: 'number', quantity: 'voltageV' },
+    {
+      name: 'wells',
+      label: 'Places for cells',
+      one: 'place',
+      as: 'parts',
+      blank: {
+        name: 'main',
+        xMm: 0,
+        yMm: 0,
+        cellCode: '',
+        otherHeightsMm: [],
+        faceUp: '+',
+        heldBy: 'side lever',
+        pushDegrees: 0,
+      },
+      fields: [
+        text('name', 'Name'),
+        mono('cellCode', 'Cell'),
+        mm('xMm', 'Towards 3 o’clock'),
+        mm('yMm', 'Towards 12 o’clock'),
+        { name: 'otherHeightsMm', label: 'Other heights, mm', as: 'numbers' },
+        { name: 'faceUp', label: 'Face up', as: 'choice', options: ['+', '−'] },
+        { name: 'heldBy', label: 'Held by', as: 'choice', options: HOLD_KINDS },
+        figureOf('pushDegrees', 'Push, from 12 o’clock', '°'),
+      ],
+    },
+    {
+      name: 'coils',
+      label: 'Coils to keep clear of',
+      one: 'coil',
+      as: 'parts',
+      blank: { xMm: 0, yMm: 0, lengthMm: 8, widthMm: 2, degrees: 0 },
+      fields: [
+        mm('xMm', 'Towards 3 o’clock'),
+        mm('yMm', 'Towards 12 o’clock'),
+        mm('lengthMm', 'Length'),
+        mm('widthMm', 'Width'),
+        figureOf('degrees', 'Direction', '°'),
+      ],
+    },
+    {
+      name: 'functionDraws',
+      label: 'What further functions draw',
+      one: 'function',
+      as: 'parts',
+      blank: { name: '', drawUA: 0, secondsPerDay: 0 },
+      fields: [
+        text('name', 'Function'),
+        { name: 'drawUA', label: 'Draws', as: 'number', quantity: 'currentUA' },
+        figureOf('secondsPerDay', 'Seconds a day', 's'),
+      ],
+    },
+    {
+      name: 'charge',
+      label: 'Runs from an accumulator',
+      as: 'part or nothing',
+      blank: {
+        by: 'light',
+        kitCode: '',
+        oldPart: 'accumulator',
+        diameterMm: 9.5,
+        heightMm: 2.1,
+        nominalV: 1.5,
+        reserveDays: 180,
+      },
+      fields: [
+        { name: 'by', label: 'Charged by', as: 'choice', options: ['light', 'rotor'] },
+        mono('kitCode', 'Kit'),
+        { name: 'oldPart', label: 'Old part', as: 'choice', options: ['accumulator', 'capacitor'] },
+        mm('diameterMm', 'Diameter'),
+        mm('heightMm', 'Height'),
+        { name: 'nominalV', label: 'Nominal voltage', as: 'number', quantity: 'voltageV' },
+        figureOf('reserveDays', 'Runs when full', 'days'),
+      ],
+    },
+    { name: 'resetContact', label: 'Reset contact', as: 'text or nothing' },
+    { name: 'dateQuickSet', label: 'The date has a quick-set', as: 'tick' },
+    { name: 'crownPositions', label: 'Crown positions, pushed home first, one a line', as: 'lines' },
+    { name: 'cautions', label: 'Cautions for this calibre only, one a line', as: 'lines' },
+  ],
+};
+
+const cases: RecordView<'caseType'> = {
+  kind: 'caseType',
+  segment: 'cases',
+  title: 'Case types',
+  one: 'case type',
+  records: (book) => book.caseTypes,
+  name: (type) => type.code,
+  columns: [
+    { head: 'Maker', of: ({ makerId }, book) => book.maker(makerId)?.name ?? makerId },
+    { head: 'Back', of: ({ backKind }) => backKind },
+    { head: 'Rated', of: ({ ratingBar }) => (ratingBar === null ? 'no' : `${ratingBar} bar`) },
+    { head: 'Crown', of: ({ crownClock }) => `${crownClock}` },
+    { head: 'Gasket', of: ({ gasket }) => gasket ?? 'not known' },
+  ],
+  tables: ['case-types'],
+  blank: {
+    id: '',
+    makerId: '',
+    code: '',
+    backKind: 'snap-on',
+    ratingBar: null,
+    crownClock: 3,
+    lipClock: null,
+    gasket: null,
+  },
+  fields: [
+    ID,
+    { name: 'makerId', label: 'Maker', as: 'maker' },
+    mono('code', 'Case code'),
+    { name: 'backKind', label: 'Kind of back', as: 'choice', options: BACK_KINDS },
+    { name: 'ratingBar', label: 'Rated when new', as: 'number', quantity: 'pressureBar', optional: true },
+    figureOf('crownClock', 'Crown at', 'o’clock'),
+    figureOf('lipClock', 'Lip or nick at, from behind', 'o’clock', true),
+    { name: 'gasket', label: 'Gasket, inside × section in mm', as: 'text or nothing' },
+  ],
+};
+
+const cells: RecordView<'cell'> = {
+  kind: 'cell',
+  segment: 'cells',
+  title: 'Cells',
+  one: 'cell size',
+  records: (book) => book.cells,
+  name: (row) => row.tradeLow || row.tradeHigh || row.iec,
+  columns: [
+    { head: 'Chemistry', of: ({ chemistry }) => chemistry },
+    {
+      head: 'Size',
+      of: ({ diameterMm, heightMm }) => `${figure(diameterMm, 1)} × ${figure(heightMm, 2)} mm`,
+    },
+    { head: 'High drain', of: ({ tradeHigh }) => tradeHigh },
+    {
+      head: 'Numbers',
+      of: ({ numberLow, numberHigh }) => [numberLow, numberHigh].filter(Boolean).join(', '),
+    },
+    { head: 'Alkaline', of: ({ alkaline, card }) => [alkaline, card].filter(Boolean).join(', ') },
+    {
+      head: 'Capacity',
+      of: ({ capacityMinMAh, capacityMaxMAh }) =>
+        `${figure(capacityMinMAh)} to ${figure(capacityMaxMAh)} mAh`,
+    },
+  ],
+  tables: ['cells'],
+  blank: {
+    chemistry: 'silver-oxide',
+    iec: '',
+    diameterMm: undefined,
+    heightMm: undefined,
+    tradeLow: '',
+    tradeHigh: '',
+    numberLow: '',
+    numberHigh: '',
+    alkaline: '',
+    card: '',
+    capacityMinMAh: undefined,
+    capacityMaxMAh: undefined,
+  },
+  fields: [
+    { name: 'chemistry', label: 'Chemistry', as: 'choice', options: ['silver-oxide', 'lithium'] },
+    mono('iec', 'IEC name'),
+    mm('diameterMm', 'Diameter'),
+    mm('heightMm', 'Height'),
+    mono('tradeLow', 'Trade name, low drain'),
+    mono('tradeHigh', 'Trade name, high drain'),
+    mono('numberLow', 'Number, low drain'),
+    mono('numberHigh', 'Number, high drain'),
+    mono('alkaline', 'Alkaline twin'),
+    mono('card', 'Name on the card'),
+    figureOf('capacityMinMAh', 'Least capacity', 'mAh'),
+    figureOf('capacityMaxMAh', 'Most capacity', 'mAh'),
+  ],
+};
+
+const makers: RecordView<'maker'> = {
+  kind: 'maker',
+  segment: 'makers',
+  title: 'Makers',
+  one: 'maker',
+  records: (book) => book.makers,
+  name: (maker) => maker.name,
+  columns: [
+    {
+      head: 'Engraves',
+      of: ({ patterns }) => patterns.map(({ meaning, template }) => `${meaning} ${template}`).join(' · '),
+    },
+    {
+      head: 'Calibres',
+      of: ({ id }, book) => `${book.calibres.filter((calibre) => calibre.makerId === id).length}`,
+    },
+  ],
+  tables: ['makers', 'patterns'],
+  blank: { id: '', name: '', patterns: [] },
+  fields: [
+    ID,
+    text('name', 'Name'),
+    {
+      name: 'patterns',
+      label: 'What the maker engraves: d a digit, l a letter',
+      one: 'pattern',
+      as: 'parts',
+      blank: { meaning: 'movement', template: '' },
+      fields: [
+        { name: 'meaning', label: 'Meaning', as: 'choice', options: ['movement', 'case', 'serial'] },
+        mono('template', 'Pattern'),
+      ],
+    },
+  ],
+};
+
+const gaskets: RecordView<'gasket'> = {
+  kind: 'gasket',
+  segment: 'gaskets',
+  title: 'Gaskets',
+  one: 'gasket',
+  records: (book) => book.gaskets,
+  name: (ring) => ring.code,
+  columns: [
+    { head: 'Profile', of: ({ profile }) => profile },
+    {
+      head: 'Inside × section',
+      of: ({ insideMm, sectionMm }) => `${figure(insideMm, 2)} × ${figure(sectionMm, 2)} mm`,
+    },
+    { head: 'Material', of: ({ material }) => material },
+    { head: 'Seals', of: ({ caseCodes }) => caseCodes.join(', ') },
+  ],
+  tables: ['gaskets'],
+  blank: {
+    id: '',
+    code: '',
+    profile: 'round',
+    insideMm: undefined,
+    sectionMm: undefined,
+    material: 'nitrile',
+    caseCodes: [],
+  },
+  fields: [
+    ID,
+    mono('code', 'Size, as on the bag'),
+    {
+      name: 'profile',
+      label: 'Profile',
+      as: 'choice',
+      options: ['round', 'flat', 'L-shaped', 'shaped to the case'],
+    },
+    mm('insideMm', 'Inside diameter'),
+    mm('sectionMm', 'Section'),
+    text('material', 'Material'),
+    { name: 'caseCodes', label: 'Cases it seals, one a line', as: 'lines' },
+  ],
+};
+
+/** A view whose kind is not known where it is used: its own functions take its own records. */
+export type AnyRecordView = Omit<RecordView<CatalogueKind>, 'records' | 'name' | 'columns'> & {
+  readonly records: (book: Book) => readonly object[];
+  readonly name: (body: never) => string;
+  readonly columns: readonly { readonly head: string; readonly of: (body: never, book: Book) => string }[];
+};
+
+export const RECORD_VIEWS: readonly AnyRecordView[] = [calibres, cases, cells, makers, gaskets];
+
+/** A record of the book with the id it stands under. */
+export function recordsOf(view: AnyRecordView, book: Book): { readonly id: string; readonly body: object }[] {
+  return view.records(book).map((body) => ({ id: recordId(view.kind, body as never), body }));
+}
