@@ -13,6 +13,6 @@ export default {
     ],
   },
   // These are published as ES modules alone.
-  transformIgnorePatterns: ['/node_modules/(?!(uuid|ical-generator|csv-parse|cookie)/)'],
+  transformIgnorePatterns: ['/node_modules/(?!(uuid|ical-generator|csv-parse|csv-stringify|cookie)/)'],
   testTimeout: 30_000,
 };

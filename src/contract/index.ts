@@ -11,4 +11,5 @@ export * from './problems';
 export * from './resources';
 export * from './catalogue';
 export * from './catalogueTables';
+export * from './devices';
 export * from './policy';

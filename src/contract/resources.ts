@@ -4,6 +4,7 @@ import type { Catalogue } from '../core/catalogue';
 import type { Entry, Payloads } from '../core/logbook';
 import type { Policy, Shop, StageId } from '../core/policy';
 import type { StageStatus } from '../core/logbook';
+import type { Attachment } from './devices';
 import { newEntry, type NewEntry } from './entries';
 import { calendarDay, id, number, oneOf, optionalText, priceMinor, text } from './fields';
 
@@ -128,6 +129,8 @@ export interface JobResource {
   };
   readonly customer: Customer | null;
   readonly entries: readonly Entry[];
+  /** The files its entries name. */
+  readonly attachments: readonly Attachment[];
 }
 
 export interface ShopResource {
@@ -186,5 +189,5 @@ export interface FindResult {
 /** What the live stream says when something was written. */
 export interface LiveNews {
   readonly jobId: string | null;
-  readonly what: 'entry' | 'job' | 'stock' | 'shop';
+  readonly what: 'entry' | 'job' | 'stock' | 'shop' | 'devices';
 }

@@ -7,6 +7,7 @@ import { type Logger, pino } from 'pino';
 import { keyRequired, onlyOwnNames } from './access/access';
 import { notFound, problemHandler } from './problem';
 import { bookRoutes } from './routes/book';
+import { deviceRoutes } from './routes/devices';
 import { jobRoutes } from './routes/jobs';
 import { shopRoutes } from './routes/shop';
 import type { Store } from './store';
@@ -54,7 +55,7 @@ export function createApp({
     compression({
       filter: (request, response) =>
         // What is said bit by bit must not wait in the compressor.
-        !/^\/api\/(news|catalogue\/tables\/)/.test(request.originalUrl) &&
+        !/^\/api\/(news|attachments\/|catalogue\/tables\/|devices\/)/.test(request.originalUrl) &&
         compression.filter(request, response),
     }),
   );
@@ -65,7 +66,7 @@ export function createApp({
     response.setHeader('cache-control', 'no-cache');
     next();
   });
-  app.use('/api', shopRoutes(store), jobRoutes(store), bookRoutes(store));
+  app.use('/api', shopRoutes(store), jobRoutes(store), bookRoutes(store), deviceRoutes(store));
   app.use('/api', () => {
     throw notFound('such address');
   });

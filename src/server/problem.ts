@@ -74,6 +74,16 @@ export function notKept(outcome: NotKept): HttpProblem {
   }
 }
 
+export function tooLarge(detail: string): HttpProblem {
+  return problemOf(413, 'too-large', 'Too large', detail, {
+    whatToDo: 'Make it smaller, or send less at once.',
+  });
+}
+
+export function unreadable(detail: string, whatToDo: string): HttpProblem {
+  return problemOf(400, 'unreadable', 'Not readable', detail, { whatToDo });
+}
+
 /** What was given contradicts the rest, field by field. */
 export function contradicted(fields: NonNullable<Problem['fields']>): HttpProblem {
   return problemOf(

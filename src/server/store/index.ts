@@ -2,6 +2,8 @@ import { EventEmitter } from 'node:events';
 import type { LiveNews } from '../../contract';
 import type { JobContext } from '../../core/logbook';
 import { DEFAULT_POLICY, type Shop } from '../../core/policy';
+import { attachmentStore } from '../attachments/attachments';
+import { deviceHub } from '../devices';
 import { catalogueStore, readShippedCells } from './catalogue';
 import { type Clock, runningClock } from './clock';
 import { openDatabase } from './database';
@@ -43,6 +45,16 @@ export function openStore({ dataDir, clock = runningClock(), demo = false, shop 
     shop: shops.shop(),
     nowUtc: clock.nowUtc(),
   });
+  const attachments = attachmentStore(db, clock, dataDir);
+  const logbook = logbookStore(db, clock, stock, attachments, context);
+  const devices = deviceHub(db, clock, attachments, {
+    ticketOf: (jobId) => logbook.job(jobId)?.job.ticket ?? null,
+    reach: (jobId) => {
+      const owner = logbook.job(jobId)?.customer;
+      if (owner?.phone) return 'phone';
+      return owner?.email ? 'e-mail' : null;
+    },
+  });
   const news = new EventEmitter<{ news: [LiveNews] }>();
   news.setMaxListeners(0);
   return {
@@ -51,7 +63,9 @@ export function openStore({ dataDir, clock = runningClock(), demo = false, shop 
     catalogue,
     shops,
     stock,
-    logbook: logbookStore(db, clock, stock, context),
+    logbook,
+    attachments,
+    devices,
     context,
     /** Tells everyone who listens that something was written. */
     tell: (item: LiveNews) => void news.emit('news', item),

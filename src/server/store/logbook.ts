@@ -26,6 +26,7 @@ import {
   type Payloads,
 } from '../../core/logbook';
 import { makeTicket } from '../../core/tickets';
+import type { attachmentStore } from '../attachments/attachments';
 import type { Clock } from './clock';
 import type { Db } from './database';
 import { jobFinder } from './finder';
@@ -115,6 +116,7 @@ export function logbookStore(
   db: Db,
   clock: Clock,
   stock: ReturnType<typeof stockStore>,
+  files: Pick<ReturnType<typeof attachmentStore>, 'find'>,
   contextNow: () => JobContext,
 ) {
   const jobColumns =
@@ -255,6 +257,13 @@ export function logbookStore(
         : { outcome: 'other body under this id' };
     }
     if (technicianKnown.get(given.technicianId) === undefined) return { outcome: 'no such technician' };
+    if (given.attachments.some((hash) => !files.find(hash))) {
+      return {
+        outcome: 'refused',
+        reasons: ['A file it names is not here.'],
+        whatToDo: 'Add the file first, then record what it belongs to.',
+      };
+    }
     const context = contextNow();
     const stateBefore = foldJob(before, context);
     const admission = judgeEntry(offered, stateBefore, before, stock.lots, context);
@@ -468,10 +477,13 @@ export function logbookStore(
     job(jobId: string): JobResource | null {
       const job = jobById.get(jobId);
       if (!job) return null;
+      const entries = readEntries(jobId);
+      const hashes = new Set(entries.flatMap((entry) => entry.attachments));
       return {
         job: resourceOf(job),
         customer: customerOfJob.get(jobId) ?? null,
-        entries: readEntries(jobId),
+        entries,
+        attachments: [...hashes].flatMap((hash) => files.find(hash) ?? []),
       };
     },
     jobIdOfTicket: (ticket: string): string | null => jobByTicket.get(ticket)?.id ?? null,

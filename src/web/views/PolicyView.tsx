@@ -15,14 +15,7 @@ import {
   Typography,
 } from '@mui/material';
 import { type ReactNode, useId, useState } from 'react';
-import {
-  type FieldErrors,
-  FormProvider,
-  useController,
-  useFieldArray,
-  useForm,
-  useFormContext,
-} from 'react-hook-form';
+import { FormProvider, useController, useFieldArray, useForm, useFormContext } from 'react-hook-form';
 import useSWR, { mutate } from 'swr';
 import { type PolicyRevision, type PolicyWrite, policyWrite } from '../../contract';
 import {

@@ -1,0 +1,121 @@
+import { z } from 'zod';
+import type { TraceSample } from '../core/devices';
+import { measures, type Measure } from '../core/health';
+import { id, number, oneOf } from './fields';
+
+/** A file kept by its content. */
+export interface Attachment {
+  readonly hash: string;
+  readonly name: string;
+  readonly contentType: string;
+  readonly bytes: number;
+}
+
+export const DEVICE_IDS = [
+  'caliper',
+  'bench-meter',
+  'leak-tester',
+  'camera',
+  'label-printer',
+  'message-outbox',
+] as const;
+export type DeviceId = (typeof DEVICE_IDS)[number];
+
+const fault = (...faults: readonly string[]) => oneOf('Fault', ['none', ...faults]);
+const noise = number({ words: 'Noise', min: 0, max: 20, unit: '%', example: 0.5 });
+
+/** What each stand-in simulates, as the devices page sets it. */
+export const deviceSettings = {
+  caliper: z.strictObject({
+    valueMm: number({ words: 'Lies between the jaws', min: 0, max: 150, unit: 'mm', example: 14.2 }),
+    unit: oneOf('Set to', ['mm', 'in']),
+    fault: fault('battery low', 'unplugged'),
+  }),
+  'bench-meter': z.strictObject({
+    restVoltageV: number({ words: 'Cell at rest', min: 0, max: 4.5, unit: 'V', example: 1.56 }),
+    loadedVoltageV: number({ words: 'Cell under load', min: 0, max: 4.5, unit: 'V', example: 1.49 }),
+    currentUA: number({ words: 'Movement draws', min: 0, max: 5000, unit: 'µA', example: 1.04 }),
+    stoppedCurrentUA: number({
+      words: 'With the motor stopped',
+      min: 0,
+      max: 5000,
+      unit: 'µA',
+      example: 0.2,
+    }),
+    coilKOhm: number({ words: 'Coil', min: 0, max: 10_000, unit: 'kΩ', example: 1.8 }),
+    lowestRunningV: number({ words: 'Runs down to', min: 0, max: 4.5, unit: 'V', example: 1.15 }),
+    rateSPerDay: number({ words: 'Rate', min: -600, max: 600, unit: 's/day', example: 0.3 }),
+    noisePercent: noise,
+    fault: fault('probe open', 'unplugged'),
+  }),
+  'leak-tester': z.strictObject({
+    deflectionUm: number({ words: 'Case gives by', min: 0, max: 500, unit: 'µm', example: 12 }),
+    /** Null: a tight case. */
+    tauS: number({
+      words: 'Leaks with a time of',
+      min: 1,
+      max: 1_000_000,
+      unit: 's',
+      example: 600,
+    }).nullable(),
+    noisePercent: noise,
+    /** How many seconds of the test pass in one of the clock. */
+    speed: number({ words: 'Runs faster by', min: 1, max: 200, example: 20 }),
+    fault: fault('lid open', 'no pressure', 'unplugged'),
+  }),
+  camera: z.strictObject({
+    shows: oneOf('In front of it', ['movement', 'back', 'leaked cell']),
+    fault: fault('no picture', 'unplugged'),
+  }),
+  'label-printer': z.strictObject({ fault: fault('out of labels', 'jammed', 'unplugged') }),
+  'message-outbox': z.strictObject({ fault: fault('no line', 'unplugged') }),
+} as const satisfies Record<DeviceId, z.ZodType>;
+
+export type DeviceSettings = { readonly [K in DeviceId]: z.infer<(typeof deviceSettings)[K]> };
+
+export const deviceChange = z.strictObject({
+  connected: z.boolean().optional(),
+  settings: z.unknown().optional(),
+});
+
+const measureNames = Object.keys(measures) as Measure[];
+
+/** What is asked of a device. */
+export const deviceAsk = z.discriminatedUnion('ask', [
+  z.strictObject({ ask: z.literal('length') }),
+  z.strictObject({ ask: z.literal('measure'), measure: oneOf('Measure', measureNames) }),
+  z.strictObject({
+    ask: z.literal('trace'),
+    pressureBar: number({ words: 'Pressure', min: -0.9, max: 130, unit: 'bar', example: 3 }),
+    seconds: number({ words: 'Duration', min: 5, max: 3600, unit: 's', example: 60 }),
+  }),
+  z.strictObject({ ask: z.literal('picture'), technicianId: id }),
+  z.strictObject({ ask: z.literal('print label'), jobId: id, technicianId: id }),
+  z.strictObject({
+    ask: z.literal('tell the owner'),
+    jobId: id,
+    technicianId: id,
+    what: oneOf('Message', ['ready', 'part awaited', 'please ring']),
+  }),
+]);
+export type DeviceAsk = z.infer<typeof deviceAsk>;
+
+/** What a device gives, bit by bit where it takes its time. */
+export type DeviceSays =
+  | { readonly says: 'figure'; readonly value: number; readonly text: string }
+  | { readonly says: 'sample'; readonly sample: TraceSample }
+  | { readonly says: 'trace'; readonly startUm: number; readonly endUm: number; readonly seconds: number }
+  | { readonly says: 'picture'; readonly attachment: Attachment }
+  | { readonly says: 'done'; readonly words: string }
+  | { readonly says: 'fault'; readonly words: string; readonly whatToDo: string };
+
+export interface DeviceState {
+  readonly id: DeviceId;
+  readonly name: string;
+  readonly connected: boolean;
+  readonly settings: DeviceSettings[DeviceId];
+  /** What ails it just now, in words; null when it works. */
+  readonly fault: string | null;
+  /** What went out through it last, the newest first. */
+  readonly output: readonly { readonly words: string; readonly jobId: string; readonly atUtc: string }[];
+}

@@ -1,0 +1,114 @@
+import { createHash, randomUUID } from 'node:crypto';
+import {
+  createReadStream,
+  createWriteStream,
+  existsSync,
+  fsyncSync,
+  mkdirSync,
+  openSync,
+  closeSync,
+} from 'node:fs';
+import { readdir, rename, rm, stat } from 'node:fs/promises';
+import { join } from 'node:path';
+import { Readable, Transform } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
+import { filetypemime } from 'magic-bytes.js';
+import type { Attachment } from '../../contract';
+import type { Clock } from '../store/clock';
+import type { Db } from '../store/database';
+
+export const MOST_BYTES = 50 * 1024 * 1024;
+/** Enough of a file's beginning to tell its type. */
+const HEAD_BYTES = 4100;
+
+export type AttachmentKept =
+  | { readonly outcome: 'kept'; readonly attachment: Attachment }
+  | { readonly outcome: 'too large' }
+  | { readonly outcome: 'empty' }
+  | { readonly outcome: 'cut off' };
+
+class TooLarge extends Error {}
+
+/** Files on disk by their content: a file is whole and on disk before anything may name it. */
+export function attachmentStore(db: Db, clock: Clock, dataDir: string) {
+  const folder = join(dataDir, 'attachments');
+  const arriving = join(folder, 'arriving');
+  mkdirSync(arriving, { recursive: true });
+  const byHash = db.prepare<[string], Attachment>(
+    'SELECT hash, name, content_type AS contentType, bytes FROM attachment WHERE hash = ?',
+  );
+  const insert = db.prepare<Attachment & { technicianId: string; recordedAt: string }>(
+    `INSERT INTO attachment (hash, name, content_type, bytes, technician_id, recorded_at)
+     VALUES (@hash, @name, @contentType, @bytes, @technicianId, @recordedAt) ON CONFLICT (hash) DO NOTHING`,
+  );
+  const pathOf = (hash: string): string => join(folder, hash.slice(0, 2), hash);
+
+  return {
+    /** The file as it is known, or undefined. */
+    find: (hash: string): Attachment | undefined => byHash.get(hash),
+    read: (hash: string): Readable => createReadStream(pathOf(hash)),
+    /** Takes a file in as it streams; nothing is left of one that is too large or breaks off. */
+    async keep(
+      source: Readable,
+      told: { readonly name: string; readonly technicianId: string },
+    ): Promise<AttachmentKept> {
+      const path = join(arriving, randomUUID());
+      const hash = createHash('sha256');
+      const head: Buffer[] = [];
+      let bytes = 0;
+      const measure = new Transform({
+        transform(chunk: Buffer, _encoding, done) {
+          if (bytes < HEAD_BYTES) head.push(chunk);
+          bytes += chunk.length;
+          hash.update(chunk);
+          done(bytes > MOST_BYTES ? new TooLarge() : null, chunk);
+        },
+      });
+      try {
+        await pipeline(source, measure, createWriteStream(path));
+      } catch (error) {
+        await rm(path, { force: true });
+        return { outcome: error instanceof TooLarge ? 'too large' : 'cut off' };
+      }
+      if (bytes === 0) {
+        await rm(path, { force: true });
+        return { outcome: 'empty' };
+      }
+      // The type is what the content says, never what the name or the browser claims.
+      const [type] = filetypemime(Buffer.concat(head));
+      const attachment: Attachment = {
+        hash: hash.digest('hex'),
+        name: told.name,
+        contentType: type ?? 'application/octet-stream',
+        bytes,
+      };
+      const target = pathOf(attachment.hash);
+      if (existsSync(target)) await rm(path, { force: true });
+      else {
+        mkdirSync(join(folder, attachment.hash.slice(0, 2)), { recursive: true });
+        sync(path);
+        await rename(path, target);
+        sync(join(folder, attachment.hash.slice(0, 2)));
+      }
+      insert.run({ ...attachment, technicianId: told.technicianId, recordedAt: clock.nowUtc() });
+      return { outcome: 'kept', attachment: byHash.get(attachment.hash) ?? attachment };
+    },
+    /** Removes what was left by uploads that a crash cut off. */
+    async tidy(): Promise<void> {
+      for (const file of await readdir(arriving)) {
+        const { mtimeMs } = await stat(join(arriving, file));
+        if (Date.now() - mtimeMs > 3_600_000) await rm(join(arriving, file), { force: true });
+      }
+    },
+  };
+}
+
+/** Puts a file's or a folder's content on disk. */
+function sync(path: string): void {
+  const handle = openSync(path, 'r');
+  try {
+    fsyncSync(handle);
+  } finally {
+    closeSync(handle);
+  }
+}

@@ -1,0 +1,244 @@
+import { createHash } from 'node:crypto';
+import { readdirSync } from 'node:fs';
+import { request as httpRequest } from 'node:http';
+import { join } from 'node:path';
+import type {
+  Attachment,
+  DeviceAsk,
+  DeviceId,
+  DeviceSays,
+  DeviceState,
+  JobResource,
+  Problem,
+} from '../contract';
+import { Counter, newJob, technicianId } from '../testing/counter';
+import { idOf } from '../testing/fixtures';
+
+let counter: Counter;
+beforeEach(async () => {
+  counter = await Counter.open();
+});
+afterEach(() => counter.close());
+
+const PNG = Buffer.from(
+  'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
+  'base64',
+);
+
+async function upload(bytes: Buffer, name = 'photo.png', by = technicianId) {
+  const response = await fetch(
+    `${counter.url}/api/attachments?technicianId=${by}&name=${encodeURIComponent(name)}`,
+    { method: 'POST', headers: { 'content-type': 'application/octet-stream' }, body: new Uint8Array(bytes) },
+  );
+  return { status: response.status, body: (await response.json()) as Attachment & Problem };
+}
+
+const onDisk = (): string[] =>
+  readdirSync(join(counter.dataDir, 'attachments'), { recursive: true, withFileTypes: true })
+    .filter((each) => each.isFile())
+    .map((each) => each.name);
+
+describe('files', () => {
+  it('are kept by their content, typed by their content, and given back as they came', async () => {
+    const hash = createHash('sha256').update(PNG).digest('hex');
+    expect(await upload(PNG, 'inside before.txt')).toMatchObject({
+      status: 201,
+      body: { hash, contentType: 'image/png', bytes: PNG.length, name: 'inside before.txt' },
+    });
+    await upload(PNG, 'the same again.png');
+    expect(onDisk()).toEqual([hash]);
+    const response = await fetch(`${counter.url}/api/attachments/${hash}`);
+    expect(Buffer.from(await response.arrayBuffer())).toEqual(PNG);
+    expect(response.headers.get('content-type')).toBe('image/png');
+    expect(response.headers.get('content-security-policy')).toContain('sandbox');
+    expect((await counter.get(`/api/attachments/${'0'.repeat(64)}`)).status).toBe(404);
+    expect((await counter.get('/api/attachments/..%2f..%2fwax-lantern.db')).status).toBe(404);
+  });
+
+  it('that are a page are never shown as one', async () => {
+    const { body } = await upload(Buffer.from('<html><script>alert(1)</script></html>'), 'page.html');
+    const response = await fetch(`${counter.url}/api/attachments/${body.hash}`);
+    expect(response.headers.get('content-type')).toBe('application/octet-stream');
+    expect(response.headers.get('content-disposition')).toContain('attachment');
+    await response.arrayBuffer();
+  });
+
+  it('of 60 MB are refused in words, said beforehand or found on the way, and nothing is left', async () => {
+    const big = Buffer.alloc(60 * 1024 * 1024);
+    expect(await upload(big)).toMatchObject({ status: 413, body: { detail: 'A file may have 50 MB.' } });
+    const status = await new Promise<number>((resolve, reject) => {
+      const sending = httpRequest(
+        `${counter.url}/api/attachments?technicianId=${technicianId}&name=big.png`,
+        { method: 'POST', headers: { 'transfer-encoding': 'chunked' } },
+        (response) => {
+          response.resume();
+          resolve(response.statusCode ?? 0);
+        },
+      );
+      sending.on('error', reject);
+      for (let part = 0; part < 60; part += 1) sending.write(big.subarray(0, 1024 * 1024));
+      sending.end();
+    }).catch(() => 413);
+    expect(status).toBe(413);
+    expect(onDisk()).toEqual([]);
+  });
+
+  it('that break off leave nothing; empty ones and those of a stranger are refused', async () => {
+    await new Promise<void>((resolve) => {
+      const sending = httpRequest(
+        `${counter.url}/api/attachments?technicianId=${technicianId}&name=half.png`,
+        { method: 'POST', headers: { 'content-length': 1000 } },
+      );
+      sending.on('error', () => resolve());
+      sending.write(PNG);
+      setTimeout(() => sending.destroy(), 50);
+    });
+    for (let tries = 0; onDisk().length > 0 && tries < 40; tries += 1)
+      await new Promise((resolve) => setTimeout(resolve, 25));
+    expect(onDisk()).toEqual([]);
+    expect((await upload(Buffer.alloc(0))).status).toBe(400);
+    expect((await upload(PNG, 'x.png', idOf('stranger'))).status).toBe(422);
+  });
+
+  it('belong to an entry only once they are here', async () => {
+    const job = await counter.takeIn('a');
+    const asFound = { found: ['residue' as const], note: '' };
+    const early = await counter.record(job, 'early', 'open.as-found', asFound, {
+      attachments: ['a'.repeat(64)],
+    });
+    expect(early).toMatchObject({ status: 422, body: { detail: 'A file it names is not here.' } });
+    const { body } = await upload(PNG);
+    const recorded = await counter.record(job, 'seen', 'open.as-found', asFound, {
+      attachments: [body.hash],
+    });
+    expect(recorded.status).toBe(201);
+    const resource = (await counter.get<JobResource>(`/api/jobs/${job}`)).body;
+    expect(resource.attachments).toMatchObject([{ hash: body.hash, contentType: 'image/png' }]);
+    expect(resource.entries.at(-1)?.attachments).toEqual([body.hash]);
+  });
+});
+
+const change = (id: DeviceId, body: object) =>
+  counter.post<DeviceState & Problem>(`/api/devices/${id}`, body);
+
+async function ask(id: DeviceId, asked: DeviceAsk): Promise<DeviceSays[]> {
+  const response = await fetch(`${counter.url}/api/devices/${id}/ask`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(asked),
+  });
+  return (await response.text())
+    .trim()
+    .split('\n')
+    .map((line) => JSON.parse(line) as DeviceSays);
+}
+
+describe('devices', () => {
+  it('are six, none connected at first, and say so when asked', async () => {
+    const { body } = await counter.get<DeviceState[]>('/api/devices');
+    expect(body.map((device) => [device.id, device.connected])).toEqual([
+      ['caliper', false],
+      ['bench-meter', false],
+      ['leak-tester', false],
+      ['camera', false],
+      ['label-printer', false],
+      ['message-outbox', false],
+    ]);
+    expect(await ask('caliper', { ask: 'length' })).toMatchObject([
+      { says: 'fault', words: 'The caliper is not connected.' },
+    ]);
+  });
+
+  it('give what they simulate, near enough, and what they were set to after the counter starts again', async () => {
+    await change('caliper', { connected: true, settings: { valueMm: 28.2, unit: 'in', fault: 'none' } });
+    const [read] = await ask('caliper', { ask: 'length' });
+    expect(read).toMatchObject({
+      says: 'figure',
+      text: expect.stringMatching(/^\+0001\.1\d{3} in$/) as string,
+    });
+    if (read?.says === 'figure') expect(Math.abs(read.value - 28.2)).toBeLessThan(0.15);
+    await counter.close({ keep: true });
+    counter = await Counter.open({ dataDir: counter.dataDir });
+    const { body } = await counter.get<DeviceState[]>('/api/devices');
+    expect(body[0]).toMatchObject({ connected: true, settings: { valueMm: 28.2, unit: 'in' } });
+  });
+
+  it('read each measure of the bench meter within its noise', async () => {
+    const settings = {
+      restVoltageV: 1.55,
+      loadedVoltageV: 1.4,
+      currentUA: 1.2,
+      stoppedCurrentUA: 0.2,
+      coilKOhm: 1.9,
+      lowestRunningV: 1.1,
+      rateSPerDay: -0.4,
+      noisePercent: 0,
+      fault: 'none',
+    };
+    await change('bench-meter', { connected: true, settings });
+    for (const measure of ['restVoltageV', 'currentUA', 'coilKOhm', 'rateSPerDay'] as const) {
+      expect(await ask('bench-meter', { ask: 'measure', measure })).toMatchObject([
+        { says: 'figure', value: settings[measure] },
+      ]);
+    }
+  });
+
+  it('show a test second by second, and its ends', async () => {
+    const settings = { deflectionUm: 12, tauS: 60, noisePercent: 0, speed: 200, fault: 'none' };
+    await change('leak-tester', { connected: true, settings });
+    const said = await ask('leak-tester', { ask: 'trace', pressureBar: 3, seconds: 60 });
+    expect(said).toHaveLength(62);
+    expect(said[0]).toEqual({ says: 'sample', sample: { atS: 0, deflectionUm: 12 } });
+    const last = said.at(-1);
+    expect(last).toMatchObject({ says: 'trace', seconds: 60 });
+    // After one time constant, 1/e is left; the ends are means over five seconds.
+    if (last?.says === 'trace') expect(last.endUm / last.startUm).toBeCloseTo(Math.exp(-56 / 60), 2);
+  });
+
+  it('say what ails them and what to do, and do not do it then', async () => {
+    await change('label-printer', { connected: true, settings: { fault: 'out of labels' } });
+    const job = await counter.takeIn('a');
+    expect(await ask('label-printer', { ask: 'print label', jobId: job, technicianId })).toEqual([
+      { says: 'fault', words: 'Label printer: out of labels.', whatToDo: 'Put a new roll in.' },
+    ]);
+    await change('label-printer', { settings: { fault: 'none' } });
+    expect(await ask('label-printer', { ask: 'print label', jobId: job, technicianId })).toEqual([
+      { says: 'done', words: 'Label T0001-8 printed.' },
+    ]);
+    const { body } = await counter.get<DeviceState[]>('/api/devices');
+    expect(body.find(({ id }) => id === 'label-printer')?.output).toMatchObject([
+      { words: 'Label T0001-8', jobId: job },
+    ]);
+    expect(await ask('label-printer', { ask: 'length' })).toMatchObject([{ says: 'fault' }]);
+  });
+
+  it('tell the owner without writing down who that is', async () => {
+    await change('message-outbox', { connected: true });
+    const job = await counter.takeIn('a');
+    const asked = { ask: 'tell the owner', jobId: job, technicianId, what: 'ready' } as const;
+    expect(await ask('message-outbox', asked)).toEqual([
+      { says: 'done', words: 'By phone to the owner of T0001-8: your watch is ready to collect.' },
+    ]);
+    await counter.post(`/api/customers/${newJob('a').customer.id}/erase`, { technicianId });
+    expect(await ask('message-outbox', asked)).toMatchObject([
+      { says: 'fault', words: 'The owner left neither phone nor e-mail.' },
+    ]);
+  });
+
+  it('take a picture that is kept like any file', async () => {
+    await change('camera', { connected: true, settings: { shows: 'leaked cell', fault: 'none' } });
+    const [said] = await ask('camera', { ask: 'picture', technicianId });
+    expect(said).toMatchObject({ says: 'picture', attachment: { contentType: 'image/png' } });
+    if (said?.says === 'picture')
+      expect((await fetch(`${counter.url}/api/attachments/${said.attachment.hash}`)).status).toBe(200);
+  });
+
+  it('refuse what they cannot simulate, and asking a device that is none', async () => {
+    expect(await change('caliper', { settings: { valueMm: -3, unit: 'mm', fault: 'none' } })).toMatchObject({
+      status: 400,
+      body: { detail: expect.stringContaining('between 0 and 150 mm') as string },
+    });
+    expect((await counter.post('/api/devices/kettle', { connected: true })).status).toBe(404);
+    expect((await counter.post('/api/devices/caliper/ask', { ask: 'nothing' })).status).toBe(400);
+  });
+});

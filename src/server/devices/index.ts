@@ -1,0 +1,301 @@
+import { readFileSync } from 'node:fs';
+import { Readable } from 'node:stream';
+import { setTimeout as pause } from 'node:timers/promises';
+import {
+  DEVICE_IDS,
+  type DeviceAsk,
+  type DeviceId,
+  type DeviceSays,
+  type DeviceSettings,
+  deviceSettings,
+  type DeviceState,
+} from '../../contract';
+import { caliperText, endsOfTrace, simulateReading, simulateTrace } from '../../core/devices';
+import { measures } from '../../core/health';
+import { figure } from '../../core/judgement';
+import { quantities } from '../../core/units';
+import type { attachmentStore } from '../attachments/attachments';
+import { here } from '../here';
+import type { Clock } from '../store/clock';
+import type { Db } from '../store/database';
+
+/**
+ * What every outside device offers, real or a stand-in: connect and disconnect it, ask it for something and hear
+ * what it says bit by bit, and learn what ails it. A fault is something a device says, never an exception.
+ */
+export interface Device<K extends DeviceId> {
+  readonly id: K;
+  readonly name: string;
+  readonly start: DeviceSettings[K];
+  /** What to do about each fault. */
+  readonly faults: Readonly<Record<string, string>>;
+  /** Whether it can do what is asked. */
+  readonly does: readonly DeviceAsk['ask'][];
+  ask(asked: DeviceAsk, settings: DeviceSettings[K], world: World): AsyncGenerator<DeviceSays>;
+}
+
+/** What a stand-in needs of the shop. */
+export interface World {
+  /** Another number at each reading, so that noise differs and a test can repeat it. */
+  readonly seed: number;
+  readonly attachments: ReturnType<typeof attachmentStore>;
+  readonly write: (words: string, jobId: string, technicianId: string) => void;
+  readonly ticketOf: (jobId: string) => string | null;
+  /** How the owner of a job is reached, or null where they left nothing. */
+  readonly reach: (jobId: string) => 'phone' | 'e-mail' | null;
+}
+
+const UNPLUGGED = 'Plug it in.';
+/** A caliper on metal is good to this, mm. */
+const CALIPER_NOISE_MM = 0.02;
+const CALIPER_STEP_MM = 0.01;
+
+const caliper: Device<'caliper'> = {
+  id: 'caliper',
+  name: 'Caliper',
+  start: { valueMm: 30.5, unit: 'mm', fault: 'none' },
+  faults: { 'battery low': 'Change its cell; the last figure may be wrong.', unplugged: UNPLUGGED },
+  does: ['length'],
+  async *ask(_asked, settings, { seed }) {
+    const value = simulateReading(settings.valueMm, CALIPER_NOISE_MM, CALIPER_STEP_MM, seed);
+    yield await Promise.resolve({ says: 'figure', value, text: caliperText(value, settings.unit) });
+  },
+};
+
+const benchMeter: Device<'bench-meter'> = {
+  id: 'bench-meter',
+  name: 'Bench meter',
+  start: {
+    restVoltageV: 1.31,
+    loadedVoltageV: 1.12,
+    currentUA: 1.04,
+    stoppedCurrentUA: 0.21,
+    coilKOhm: 1.82,
+    lowestRunningV: 1.14,
+    rateSPerDay: 0.32,
+    noisePercent: 0.3,
+    fault: 'none',
+  },
+  faults: { 'probe open': 'Set the probes on cell or coil again.', unplugged: UNPLUGGED },
+  does: ['measure'],
+  async *ask(asked, settings, { seed }) {
+    if (asked.ask !== 'measure') return;
+    const { quantity } = measures[asked.measure];
+    const { digits, unit } = quantities[quantity];
+    const true_ = settings[asked.measure];
+    const value = simulateReading(
+      true_,
+      Math.abs(true_) * (settings.noisePercent / 100),
+      10 ** -digits,
+      seed,
+    );
+    yield await Promise.resolve({ says: 'figure', value, text: `${figure(value, digits)} ${unit}` });
+  },
+};
+
+const leakTester: Device<'leak-tester'> = {
+  id: 'leak-tester',
+  name: 'Leak tester',
+  start: { deflectionUm: 12.4, tauS: null, noisePercent: 0.4, speed: 30, fault: 'none' },
+  faults: {
+    'lid open': 'Close the lid: a crystal can fly.',
+    'no pressure': 'Look at the compressor and its hose.',
+    unplugged: UNPLUGGED,
+  },
+  does: ['trace'],
+  async *ask(asked, settings, { seed }) {
+    if (asked.ask !== 'trace') return;
+    const leak = {
+      deflectionUm: settings.deflectionUm,
+      tauS: settings.tauS,
+      noiseShare: settings.noisePercent / 100,
+    };
+    const samples = simulateTrace(leak, asked.seconds, seed);
+    for (const sample of samples) {
+      yield { says: 'sample', sample };
+      await pause(1000 / settings.speed);
+    }
+    yield { says: 'trace', ...endsOfTrace(samples), seconds: asked.seconds };
+  },
+};
+
+const PICTURES: Readonly<Record<DeviceSettings['camera']['shows'], string>> = {
+  movement: 'movement.png',
+  back: 'back.png',
+  'leaked cell': 'leaked-cell.png',
+};
+
+const camera: Device<'camera'> = {
+  id: 'camera',
+  name: 'Camera',
+  start: { shows: 'movement', fault: 'none' },
+  faults: { 'no picture': 'Take the cap off, or give it light.', unplugged: UNPLUGGED },
+  does: ['picture'],
+  async *ask(asked, settings, { attachments }) {
+    if (asked.ask !== 'picture') return;
+    const picture = readFileSync(here(import.meta.url, 'pictures', PICTURES[settings.shows]));
+    const kept = await attachments.keep(Readable.from([picture]), {
+      name: `${settings.shows}.png`,
+      technicianId: asked.technicianId,
+    });
+    if (kept.outcome === 'kept') yield { says: 'picture', attachment: kept.attachment };
+  },
+};
+
+const labelPrinter: Device<'label-printer'> = {
+  id: 'label-printer',
+  name: 'Label printer',
+  start: { fault: 'none' },
+  faults: {
+    'out of labels': 'Put a new roll in.',
+    jammed: 'Open it and pull the label out along its way.',
+    unplugged: UNPLUGGED,
+  },
+  does: ['print label'],
+  async *ask(asked, _settings, { ticketOf, write }) {
+    if (asked.ask !== 'print label') return;
+    const ticket = ticketOf(asked.jobId);
+    if (ticket === null) {
+      yield { says: 'fault', words: 'There is no such job.', whatToDo: 'Open the job and print from there.' };
+      return;
+    }
+    write(`Label ${ticket}`, asked.jobId, asked.technicianId);
+    yield await Promise.resolve({ says: 'done', words: `Label ${ticket} printed.` });
+  },
+};
+
+const MESSAGES = {
+  ready: 'your watch is ready to collect',
+  'part awaited': 'your watch waits for a part',
+  'please ring': 'please ring us about your watch',
+} as const;
+
+const messageOutbox: Device<'message-outbox'> = {
+  id: 'message-outbox',
+  name: 'Message outbox',
+  start: { fault: 'none' },
+  faults: { 'no line': 'Try again later, or ring the owner.', unplugged: UNPLUGGED },
+  does: ['tell the owner'],
+  async *ask(asked, _settings, { ticketOf, reach, write }) {
+    if (asked.ask !== 'tell the owner') return;
+    const way = reach(asked.jobId);
+    const ticket = ticketOf(asked.jobId);
+    if (way === null || ticket === null) {
+      yield {
+        says: 'fault',
+        words: 'The owner left neither phone nor e-mail.',
+        whatToDo: 'Tell them when they come by.',
+      };
+      return;
+    }
+    // The record names no person: the address is looked up when the message goes.
+    const words = `By ${way} to the owner of ${ticket}: ${MESSAGES[asked.what]}`;
+    write(words, asked.jobId, asked.technicianId);
+    yield await Promise.resolve({ says: 'done', words: `${words}.` });
+  },
+};
+
+const DEVICES: { readonly [K in DeviceId]: Device<K> } = {
+  caliper,
+  'bench-meter': benchMeter,
+  'leak-tester': leakTester,
+  camera,
+  'label-printer': labelPrinter,
+  'message-outbox': messageOutbox,
+};
+
+const LAST_OUTPUT = 8;
+
+/** The devices of the bench: how each stands, and the door through which each is asked. */
+export function deviceHub(
+  db: Db,
+  clock: Clock,
+  attachments: ReturnType<typeof attachmentStore>,
+  shop: Pick<World, 'ticketOf' | 'reach'>,
+) {
+  const rowOf = db.prepare<[string], { connected: 0 | 1; settings: string }>(
+    'SELECT connected, settings FROM device WHERE id = ?',
+  );
+  const writeRow = db.prepare<[string, 0 | 1, string]>(
+    `INSERT INTO device (id, connected, settings) VALUES (?, ?, ?)
+     ON CONFLICT (id) DO UPDATE SET connected = excluded.connected, settings = excluded.settings`,
+  );
+  const insertOutput = db.prepare<[string, string, string, string, string]>(
+    'INSERT INTO device_output (device_id, job_id, words, technician_id, recorded_at) VALUES (?, ?, ?, ?, ?)',
+  );
+  const outputOf = db.prepare<[string, number], DeviceState['output'][number]>(
+    `SELECT words, job_id AS jobId, recorded_at AS atUtc FROM device_output
+     WHERE device_id = ? ORDER BY sequence DESC LIMIT ?`,
+  );
+  let readings = 0;
+
+  const state = (id: DeviceId): DeviceState => {
+    const { name, start } = DEVICES[id];
+    const row = rowOf.get(id);
+    const stored = deviceSettings[id].safeParse(row ? JSON.parse(row.settings) : start);
+    const settings = (stored.success ? stored.data : start) as DeviceSettings[DeviceId];
+    return {
+      id,
+      name,
+      connected: row?.connected === 1,
+      settings,
+      fault: settings.fault === 'none' ? null : settings.fault,
+      output: outputOf.all(id, LAST_OUTPUT),
+    };
+  };
+
+  return {
+    states: (): DeviceState[] => DEVICE_IDS.map(state),
+    state,
+    /** Connects or disconnects a device, or sets what it simulates. */
+    change(
+      id: DeviceId,
+      change: { readonly connected?: boolean; readonly settings?: DeviceSettings[DeviceId] },
+    ): DeviceState {
+      const before = state(id);
+      writeRow.run(
+        id,
+        (change.connected ?? before.connected) ? 1 : 0,
+        JSON.stringify(change.settings ?? before.settings),
+      );
+      return state(id);
+    },
+    /** Asks a device; whatever ails it comes as the one thing it says. */
+    async *ask<K extends DeviceId>(id: K, asked: DeviceAsk): AsyncGenerator<DeviceSays> {
+      const device: Device<K> = DEVICES[id];
+      const now = state(id);
+      if (!device.does.includes(asked.ask)) {
+        yield {
+          says: 'fault',
+          words: `The ${device.name.toLowerCase()} cannot do that.`,
+          whatToDo: 'Ask another device.',
+        };
+        return;
+      }
+      if (!now.connected) {
+        yield {
+          says: 'fault',
+          words: `The ${device.name.toLowerCase()} is not connected.`,
+          whatToDo: 'Connect it on the devices page, or type the figure.',
+        };
+        return;
+      }
+      if (now.fault !== null) {
+        yield {
+          says: 'fault',
+          words: `${device.name}: ${now.fault}.`,
+          whatToDo: device.faults[now.fault] ?? UNPLUGGED,
+        };
+        return;
+      }
+      readings += 1;
+      yield* device.ask(asked, now.settings as DeviceSettings[K], {
+        seed: readings,
+        attachments,
+        ...shop,
+        write: (words, jobId, technicianId) =>
+          void insertOutput.run(id, jobId, words, technicianId, clock.nowUtc()),
+      });
+    },
+  };
+}

@@ -1,0 +1,104 @@
+import { Router } from 'express';
+import { z } from 'zod';
+import {
+  DEVICE_IDS,
+  deviceAsk,
+  deviceChange,
+  type DeviceSettings,
+  deviceSettings,
+  type DeviceId,
+} from '../../contract';
+import { MOST_BYTES } from '../attachments/attachments';
+import { notFound, notKept, parsed, tooLarge, unreadable } from '../problem';
+import type { Store } from '../store';
+
+const uploadQuery = z.object({
+  technicianId: z.uuid({ error: 'Who adds it: a technician of this shop.' }),
+  name: z.string().trim().min(1, 'Name: what the file is called.').max(120, 'Name: at most 120 characters.'),
+});
+
+/** Outside devices, and the files they and the bench add. */
+export function deviceRoutes(store: Store): Router {
+  const router = Router();
+  const known = (technicianId: string): void => {
+    if (!store.shops.technician(technicianId)) throw notKept({ outcome: 'no such technician' });
+  };
+  const deviceOf = (id: string | undefined): DeviceId => {
+    const device = DEVICE_IDS.find((each) => each === id);
+    if (!device) throw notFound('such device');
+    return device;
+  };
+
+  router.post('/attachments', async (request, response) => {
+    const { technicianId, name } = parsed(uploadQuery, request.query);
+    known(technicianId);
+    if (Number(request.headers['content-length'] ?? 0) > MOST_BYTES) throw tooLarge('A file may have 50 MB.');
+    const kept = await store.attachments.keep(request, { name, technicianId });
+    switch (kept.outcome) {
+      case 'too large':
+        throw tooLarge('A file may have 50 MB.');
+      case 'empty':
+        throw unreadable('The file is empty.', 'Send its bytes as the body.');
+      case 'cut off':
+        throw unreadable('The file broke off on the way.', 'Send it again; nothing of it was kept.');
+      case 'kept':
+        response.status(201).json(kept.attachment);
+    }
+  });
+
+  router.get('/attachments/:hash', (request, response) => {
+    const attachment = store.attachments.find(request.params.hash);
+    if (!attachment) throw notFound('such file');
+    const shown = attachment.contentType.startsWith('image/');
+    response.setHeader('content-type', attachment.contentType);
+    response.setHeader('content-length', attachment.bytes);
+    response.setHeader('cache-control', 'private, max-age=31536000, immutable');
+    // Whatever a file holds, it runs nothing here.
+    response.setHeader('content-security-policy', "sandbox; default-src 'none'");
+    response.setHeader(
+      'content-disposition',
+      `${shown ? 'inline' : 'attachment'}; filename*=UTF-8''${encodeURIComponent(attachment.name)}`,
+    );
+    store.attachments
+      .read(attachment.hash)
+      .on('error', () => response.destroy())
+      .pipe(response);
+  });
+
+  router.get('/devices', (_request, response) => {
+    response.json(store.devices.states());
+  });
+
+  router.post('/devices/:id', (request, response) => {
+    const id = deviceOf(request.params.id);
+    const change = parsed(deviceChange, request.body);
+    const settings =
+      change.settings === undefined
+        ? undefined
+        : (parsed(deviceSettings[id] as z.ZodType, change.settings) as DeviceSettings[DeviceId]);
+    const state = store.devices.change(id, {
+      ...(change.connected === undefined ? {} : { connected: change.connected }),
+      ...(settings === undefined ? {} : { settings }),
+    });
+    store.tell({ jobId: null, what: 'devices' });
+    response.json(state);
+  });
+
+  router.post('/devices/:id/ask', async (request, response) => {
+    const id = deviceOf(request.params.id);
+    const asked = parsed(deviceAsk, request.body);
+    if ('technicianId' in asked) known(asked.technicianId);
+    response.writeHead(200, { 'content-type': 'application/x-ndjson', 'cache-control': 'no-store' });
+    let gone = false;
+    response.on('close', () => (gone = true));
+    for await (const says of store.devices.ask(id, asked)) {
+      if (gone) return;
+      response.write(`${JSON.stringify(says)}\n`);
+    }
+    response.end();
+    if (asked.ask === 'print label' || asked.ask === 'tell the owner')
+      store.tell({ jobId: null, what: 'devices' });
+  });
+
+  return router;
+}
