@@ -12,4 +12,5 @@ export * from './resources';
 export * from './catalogue';
 export * from './catalogueTables';
 export * from './devices';
+export * from './jobFile';
 export * from './policy';

@@ -122,6 +122,8 @@ export interface JobResource {
     readonly ticket: string;
     readonly visitId: string;
     readonly watchId: string;
+    /** The ticket it had at the counter it came from as a file. */
+    readonly cameAs: string | null;
     readonly follows: (LinkedJob & { readonly why: (typeof FOLLOWS)[number] }) | null;
     readonly followedBy: readonly (LinkedJob & { readonly why: (typeof FOLLOWS)[number] })[];
     /** The other watches of the same visit. */

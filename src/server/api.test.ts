@@ -562,8 +562,9 @@ describe('an owner', () => {
       },
     });
     const onDisk = (): string =>
-      readdirSync(counter.dataDir)
-        .map((file) => readFileSync(join(counter.dataDir, file)).toString('latin1'))
+      readdirSync(counter.dataDir, { recursive: true, withFileTypes: true })
+        .filter((each) => each.isFile())
+        .map((file) => readFileSync(join(file.parentPath, file.name)).toString('latin1'))
         .join('')
         .toLowerCase();
     expect(onDisk()).toContain('vyrkoldin');

@@ -100,6 +100,21 @@ describe('files', () => {
     expect((await upload(PNG, 'x.png', idOf('stranger'))).status).toBe(422);
   });
 
+  it('lose their names when the owner of their watch is erased', async () => {
+    const job = await counter.takeIn('a');
+    const { body } = await upload(PNG, 'Pellwick watch.png');
+    await counter.record(
+      job,
+      'seen',
+      'open.as-found',
+      { found: ['residue'], note: '' },
+      { attachments: [body.hash] },
+    );
+    await counter.post(`/api/customers/${newJob('a').customer.id}/erase`, { technicianId });
+    const resource = (await counter.get<JobResource>(`/api/jobs/${job}`)).body;
+    expect(resource.attachments).toMatchObject([{ hash: body.hash, name: 'file' }]);
+  });
+
   it('belong to an entry only once they are here', async () => {
     const job = await counter.takeIn('a');
     const asFound = { found: ['residue' as const], note: '' };

@@ -80,6 +80,17 @@ export function tooLarge(detail: string): HttpProblem {
   });
 }
 
+/** A file of this program that does not hold together any more. */
+export function damaged(fields: NonNullable<Problem['fields']>): HttpProblem {
+  return problemOf(
+    400,
+    'damaged',
+    'The file is damaged',
+    fields.map(({ path, message }) => `${path}: ${message}`).join(' '),
+    { fields, whatToDo: 'Save it again where it came from. Nothing of it was taken in.' },
+  );
+}
+
 export function unreadable(detail: string, whatToDo: string): HttpProblem {
   return problemOf(400, 'unreadable', 'Not readable', detail, { whatToDo });
 }

@@ -10,7 +10,8 @@ import {
 } from 'node:fs';
 import { readdir, rename, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
-import { Readable, Transform } from 'node:stream';
+import type { Readable } from 'node:stream';
+import { Transform } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { filetypemime } from 'magic-bytes.js';
 import type { Attachment } from '../../contract';
@@ -41,11 +42,13 @@ export function attachmentStore(db: Db, clock: Clock, dataDir: string) {
     `INSERT INTO attachment (hash, name, content_type, bytes, technician_id, recorded_at)
      VALUES (@hash, @name, @contentType, @bytes, @technicianId, @recordedAt) ON CONFLICT (hash) DO NOTHING`,
   );
+  const forgetName = db.prepare<[string]>("UPDATE attachment SET name = 'file' WHERE hash = ?");
   const pathOf = (hash: string): string => join(folder, hash.slice(0, 2), hash);
 
   return {
     /** The file as it is known, or undefined. */
     find: (hash: string): Attachment | undefined => byHash.get(hash),
+    pathOf,
     read: (hash: string): Readable => createReadStream(pathOf(hash)),
     /** Takes a file in as it streams; nothing is left of one that is too large or breaks off. */
     async keep(
@@ -92,6 +95,10 @@ export function attachmentStore(db: Db, clock: Clock, dataDir: string) {
       }
       insert.run({ ...attachment, technicianId: told.technicianId, recordedAt: clock.nowUtc() });
       return { outcome: 'kept', attachment: byHash.get(attachment.hash) ?? attachment };
+    },
+    /** Takes the names off files: a name may hold a person's. */
+    forgetNames(hashes: Iterable<string>): void {
+      for (const hash of hashes) forgetName.run(hash);
     },
     /** Removes what was left by uploads that a crash cut off. */
     async tidy(): Promise<void> {

@@ -1,3 +1,4 @@
+import { kindDefinition } from '../../contract';
 import { inflateSync } from 'node:zlib';
 import { Counter, delivery } from '../../testing/counter';
 import { idOf } from '../../testing/fixtures';
@@ -114,14 +115,18 @@ describe('calendar and job file', () => {
     expect(calendar).toContain(`UID:next-visit-${job}`);
   });
 
-  it('carries every entry, and the book records they name', () => {
-    const file = jobFile(dossier());
+  it('carries every entry, and the book records they name', async () => {
+    const file = await jobFile(counter.store, dossier());
     expect(file).toMatchObject({
       format: 'wax-lantern-job',
-      formatVersion: 1,
+      formatVersion: 2,
       book: { calibre: { id: 'orrelin-41-2' }, maker: { name: 'Orrelin' } },
     });
-    expect(file.entries).toEqual(counter.store.logbook.job(job)?.entries);
+    expect(file.entries).toEqual(
+      counter.store.logbook
+        .job(job)
+        ?.entries.map((entry) => ({ ...entry, payloadVersion: kindDefinition(entry.kind).version })),
+    );
     expect(JSON.parse(JSON.stringify(file))).toEqual(file);
   });
 

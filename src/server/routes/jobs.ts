@@ -1,20 +1,41 @@
-import { Router } from 'express';
+import { createHash } from 'node:crypto';
+import { Readable } from 'node:stream';
+import express, { Router } from 'express';
 import { z } from 'zod';
-import { newEntry, type NewEntry, newJob, type NewJob, raiseNewEntry } from '../../contract';
+import { newEntry, type NewEntry, newJob, type NewJob, raiseNewEntry, readJobFile } from '../../contract';
 import { readTicket } from '../../core/tickets';
-import { jobFile } from '../documents/jobFile';
+import { jobFile, visitFile } from '../documents/jobFile';
 import { LABEL_CODES, labelCodeSvg, labelPdf } from '../documents/labelPdf';
 import { nextVisitCalendar } from '../documents/nextVisitCalendar';
 import { receiptPdf } from '../documents/receiptPdf';
 import { recordPdf } from '../documents/recordPdf';
-import { dossierOf } from '../documents/dossier';
-import { notFound, notKept, parsed } from '../problem';
+import { type Dossier, dossierOf } from '../documents/dossier';
+import { logbookCsv } from '../documents/lists';
+import { damaged, notFound, notKept, parsed, unreadable } from '../problem';
 import type { Store } from '../store';
+
+/** A job with its photographs. */
+const JOB_FILE_LIMIT = '200mb';
+
+/** What a file holds as JSON; nothing where it is not JSON. */
+function jsonOf(bytes: Buffer): unknown {
+  try {
+    return JSON.parse(bytes.toString('utf8'));
+  } catch {
+    return null;
+  }
+}
 
 /** Jobs: taking in, reading, recording entries, and the papers of a job. */
 export function jobRoutes(store: Store): Router {
   const router = Router();
   const { logbook } = store;
+
+  const visitDossiers = (visitId: string): Dossier[] => {
+    const dossiers = logbook.jobIdsOfVisit(visitId).map((jobId) => dossierOf(store, jobId));
+    if (dossiers.length === 0) throw notFound('such visit');
+    return dossiers;
+  };
 
   router.get('/rack', (_request, response) => {
     response.json(logbook.rack());
@@ -53,8 +74,7 @@ export function jobRoutes(store: Store): Router {
   });
 
   router.get('/visits/:id/receipt.pdf', async (request, response) => {
-    const dossiers = logbook.jobIdsOfVisit(request.params.id).map((jobId) => dossierOf(store, jobId));
-    if (dossiers.length === 0) throw notFound('such visit');
+    const dossiers = visitDossiers(request.params.id);
     response.type('application/pdf').send(await receiptPdf(dossiers));
   });
 
@@ -75,10 +95,60 @@ export function jobRoutes(store: Store): Router {
     response.type('application/pdf').send(await recordPdf(dossier));
   });
 
-  router.get('/jobs/:id/job.json', (request, response) => {
+  router.get('/jobs/:id/job.json', async (request, response) => {
     const dossier = dossierOf(store, request.params.id);
-    response.attachment(`${dossier.resource.job.ticket}.json`).json(jobFile(dossier));
+    response.attachment(`${dossier.resource.job.ticket}.json`).json(await jobFile(store, dossier));
   });
+
+  router.get('/jobs/:id/logbook.csv', (request, response) => {
+    const { ticket, text } = logbookCsv(store, request.params.id);
+    response.attachment(`${ticket}-logbook.csv`).type('text/csv').send(text);
+  });
+
+  router.get('/visits/:id/visit.json', async (request, response) => {
+    const dossiers = visitDossiers(request.params.id);
+    const [first] = dossiers;
+    response
+      .attachment(`visit-${first?.resource.job.ticket ?? ''}.json`)
+      .json(await visitFile(store, dossiers));
+  });
+
+  router.post(
+    '/jobs/import',
+    express.raw({ type: 'application/octet-stream', limit: JOB_FILE_LIMIT }),
+    async (request, response) => {
+      const bytes: unknown = request.body;
+      if (!Buffer.isBuffer(bytes))
+        throw unreadable('No file came.', 'Send the job file as application/octet-stream.');
+      const reading = readJobFile(jsonOf(bytes));
+      if (reading.verdict === 'foreign')
+        throw unreadable(reading.reason, 'Choose a file that was saved as “Whole job (JSON)”.');
+      if (reading.verdict === 'damaged') throw damaged(reading.fields);
+      for (const { attachments } of reading.jobs) {
+        for (const file of attachments) {
+          const content = Buffer.from(file.base64, 'base64');
+          if (createHash('sha256').update(content).digest('hex') !== file.hash)
+            throw damaged([
+              { path: 'attachments', message: `“${file.name}” is not what it was when it was kept.` },
+            ]);
+        }
+      }
+      if (logbook.contradicts(reading.jobs)) throw notKept({ outcome: 'other body under this id' });
+      for (const { attachments, technicians } of reading.jobs) {
+        for (const person of technicians) store.shops.addTechnician(person);
+        for (const file of attachments) {
+          await store.attachments.keep(Readable.from([Buffer.from(file.base64, 'base64')]), {
+            name: file.name,
+            technicianId: technicians[0]?.id ?? '',
+          });
+        }
+      }
+      const imported = logbook.takeFromFile(reading.jobs);
+      if (!Array.isArray(imported)) throw notKept(imported);
+      for (const { jobId } of imported) store.tell({ jobId, what: 'job' });
+      response.status(201).json(imported);
+    },
+  );
 
   router.get('/jobs/:id/next-visit.ics', (request, response) => {
     const dossier = dossierOf(store, request.params.id);

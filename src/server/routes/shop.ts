@@ -12,6 +12,7 @@ import {
   type StockResource,
 } from '../../contract';
 import type { Catalogue } from '../../core/catalogue';
+import { listCsv, LISTS } from '../documents/lists';
 import { conflict, notFound, notKept, parsed } from '../problem';
 import type { Store } from '../store';
 
@@ -114,6 +115,12 @@ export function shopRoutes(store: Store): Router {
     }
     store.tell({ jobId: null, what: 'stock' });
     response.status(outcome === 'collected' ? 201 : 200).json(given);
+  });
+
+  router.get('/lists/:list.csv', (request, response) => {
+    const list = LISTS.find((each) => each === request.params.list);
+    if (!list) throw notFound('such list');
+    response.attachment(`${list}.csv`).type('text/csv').send(listCsv(store, list));
   });
 
   router.get('/customers/:id', (request, response) => {

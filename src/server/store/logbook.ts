@@ -3,6 +3,8 @@ import {
   type Customer,
   type CustomerResource,
   type FOLLOWS,
+  type JobFromFile,
+  type JobImported,
   type JobResource,
   type JobSummary,
   type LinkedJob,
@@ -59,6 +61,8 @@ interface JobRow {
   createdAt: string;
   followsJobId: string | null;
   followsWhy: (typeof FOLLOWS)[number] | null;
+  /** The ticket it had at the counter it came from. */
+  cameAs: string | null;
 }
 
 interface Kept {
@@ -116,11 +120,11 @@ export function logbookStore(
   db: Db,
   clock: Clock,
   stock: ReturnType<typeof stockStore>,
-  files: Pick<ReturnType<typeof attachmentStore>, 'find'>,
+  files: Pick<ReturnType<typeof attachmentStore>, 'find' | 'forgetNames'>,
   contextNow: () => JobContext,
 ) {
   const jobColumns =
-    'job.id, number, ticket, visit_id AS visitId, watch_id AS watchId, job.created_at AS createdAt, follows_job_id AS followsJobId, follows_why AS followsWhy';
+    'job.id, number, ticket, visit_id AS visitId, watch_id AS watchId, job.created_at AS createdAt, follows_job_id AS followsJobId, follows_why AS followsWhy, came_as AS cameAs';
   const entriesOf = db.prepare<[string], EntryRow>(
     `SELECT ${ENTRY_COLUMNS} FROM entry WHERE job_id = ? ORDER BY sequence`,
   );
@@ -134,8 +138,8 @@ export function logbookStore(
   const jobByTicket = db.prepare<[string], JobRow>(`SELECT ${jobColumns} FROM job WHERE ticket = ?`);
   const lastNumber = db.prepare<[], number>('SELECT coalesce(max(number), 0) FROM job').pluck();
   const insertJob = db.prepare<JobRow>(
-    `INSERT INTO job (id, number, ticket, visit_id, watch_id, created_at, follows_job_id, follows_why)
-     VALUES (@id, @number, @ticket, @visitId, @watchId, @createdAt, @followsJobId, @followsWhy)`,
+    `INSERT INTO job (id, number, ticket, visit_id, watch_id, created_at, follows_job_id, follows_why, came_as)
+     VALUES (@id, @number, @ticket, @visitId, @watchId, @createdAt, @followsJobId, @followsWhy, @cameAs)`,
   );
   const jobsFollowing = db.prepare<[string], JobRow>(
     `SELECT ${jobColumns} FROM job WHERE follows_job_id = ? ORDER BY number`,
@@ -184,6 +188,14 @@ export function logbookStore(
   const rack = db
     .prepare<[], string>('SELECT summary FROM job_summary WHERE on_rack = 1 ORDER BY promised_at')
     .pluck();
+  const allSummaries = db
+    .prepare<[], string>(
+      'SELECT summary FROM job_summary JOIN job ON job.id = job_summary.job_id ORDER BY number DESC',
+    )
+    .pluck();
+  const addTechnician = db.prepare<[string, string, string, string]>(
+    'INSERT INTO technician (id, name, initials, created_at) VALUES (?, ?, ?, ?) ON CONFLICT (id) DO NOTHING',
+  );
   const finder = jobFinder(db);
   const searchOf = db.prepare<[string], string>('SELECT search FROM job_summary WHERE job_id = ?').pluck();
 
@@ -212,6 +224,7 @@ export function logbookStore(
     };
     const search = [
       job.ticket,
+      job.cameAs,
       customer?.name,
       customer?.phone.replaceAll(' ', ''),
       watch?.maker,
@@ -240,6 +253,8 @@ export function logbookStore(
     if (technicianKnown.get(technicianId) === undefined) return 'no such technician';
     if (onFile.erasedAt) return 'erased before';
     eraseCustomer.run(clock.nowUtc(), technicianId, customerId);
+    for (const job of jobsOfCustomer.all(customerId))
+      files.forgetNames(readEntries(job.id).flatMap((entry) => entry.attachments));
     summariseJobsOf(customerId);
     finder.tidy();
     return 'erased';
@@ -312,6 +327,7 @@ export function logbookStore(
       createdAt,
       followsJobId: given.follows?.jobId ?? null,
       followsWhy: given.follows?.why ?? null,
+      cameAs: null,
     };
     insertJob.run(job);
     const written: Entry[] = [];
@@ -407,6 +423,7 @@ export function logbookStore(
       ticket: job.ticket,
       visitId: job.visitId,
       watchId: job.watchId,
+      cameAs: job.cameAs,
       follows: earlier && job.followsWhy ? { ...linked(earlier), why: job.followsWhy } : null,
       followedBy: jobsFollowing
         .all(job.id)
@@ -462,6 +479,73 @@ export function logbookStore(
     return { outcome: 'taken in', job: resourceOf(job) };
   });
 
+  /**
+   * Takes a job in that was made at another counter: as new under a ticket of this one, or the entries this counter
+   * has not seen. Its cells came from another stock, so no line of this ledger moves.
+   */
+  const takeFromFile = db.transaction((files: readonly JobFromFile[]): JobImported[] | NotKept => {
+    const done: JobImported[] = [];
+    for (const file of files) {
+      for (const { id, name, initials } of file.technicians)
+        addTechnician.run(id, name, initials, clock.nowUtc());
+      if (!customerById.get(file.customerId)) {
+        const owner = file.customer;
+        const now = clock.nowUtc();
+        writeCustomer.run(file.customerId, owner?.name ?? '', owner?.phone ?? '', owner?.email ?? '', now);
+        // Who was erased where the file was made stays so here.
+        if (!owner) eraseCustomer.run(now, file.technicians[0]?.id ?? '', file.customerId);
+      }
+      insertVisit.run(file.job.visitId, file.customerId, file.job.receivedAt);
+      insertWatch.run(file.job.watchId, file.job.receivedAt);
+      let job = jobById.get(file.job.id);
+      const isNew = job === undefined;
+      if (!job) {
+        const number = (lastNumber.get() ?? 0) + 1;
+        const follows = file.job.follows;
+        const earlier = follows && jobById.get(follows.jobId);
+        job = {
+          id: file.job.id,
+          number,
+          ticket: makeTicket(number),
+          visitId: file.job.visitId,
+          watchId: file.job.watchId,
+          createdAt: file.job.receivedAt,
+          followsJobId: earlier?.id ?? null,
+          followsWhy: earlier ? (follows?.why ?? null) : null,
+          cameAs: file.job.ticket,
+        };
+        insertJob.run(job);
+      }
+      let added = 0;
+      for (const { entry, recordedAt } of file.entries) {
+        const { payloadVersion, ...told } = entry;
+        const offered = { ...told, jobId: job.id, sequence: null, recordedAt: null } as Entry;
+        const known = entryById.get(entry.id);
+        if (known && sameBody(toEntry(known), offered)) continue;
+        if (known) throw new Refusal({ outcome: 'other body under this id' });
+        insertEntry.run({
+          ...told,
+          jobId: job.id,
+          payloadVersion,
+          payload: JSON.stringify(entry.payload),
+          supersedes: JSON.stringify(entry.supersedes),
+          attachments: JSON.stringify(entry.attachments),
+          recordedAt,
+        });
+        added += 1;
+      }
+      if (added > 0) summarise(job, foldJob(readEntries(job.id), contextNow()), customerOfJob.get(job.id));
+      done.push({
+        jobId: job.id,
+        ticket: job.ticket,
+        cameAs: file.job.ticket,
+        outcome: isNew ? 'new here' : added > 0 ? 'entries added' : 'here already',
+        entriesAdded: added,
+      });
+    }
+    return done;
+  });
+
   const contains = (text: string): string => `%${text.replace(/[\\%_]/g, (character) => `\\${character}`)}%`;
 
   return {
@@ -487,6 +571,25 @@ export function logbookStore(
       };
     },
     jobIdOfTicket: (ticket: string): string | null => jobByTicket.get(ticket)?.id ?? null,
+    /** Whether a file says something else of an entry that is on record here, asked before anything of it is kept. */
+    contradicts: (files: readonly JobFromFile[]): boolean =>
+      files.some((file) =>
+        file.entries.some(({ entry: { payloadVersion: _, ...told } }) => {
+          const known = entryById.get(told.id);
+          const offered = { ...told, jobId: file.job.id, sequence: null, recordedAt: null } as Entry;
+          return known !== undefined && !sameBody(toEntry(known), offered);
+        }),
+      ),
+    takeFromFile(files: readonly JobFromFile[]): JobImported[] | NotKept {
+      try {
+        return takeFromFile.immediate(files);
+      } catch (error) {
+        if (error instanceof Refusal) return error.notKept;
+        throw error;
+      }
+    },
+    /** Every job, the newest first. */
+    all: (): JobSummary[] => allSummaries.all().map(toSummary),
     /** The jobs of one visit, in the order they were taken in. */
     jobIdsOfVisit: (visitId: string): string[] => jobsOfVisit.all(visitId).map(({ id }) => id),
     rack: (): JobSummary[] => rack.all().map((row) => toSummary(row)),

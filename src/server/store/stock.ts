@@ -26,6 +26,20 @@ export interface Turnover {
   readonly risen: readonly Entry[];
 }
 
+/** One line of the ledger as a list shows it. */
+interface LedgerLine {
+  readonly sequence: number;
+  readonly recorded_at: string;
+  readonly item: string;
+  readonly code: string;
+  readonly lot: string;
+  readonly delta: number;
+  readonly reason: string;
+  readonly ticket: string;
+  readonly technician: string;
+  readonly [column: string]: string | number;
+}
+
 /** The lot a fact takes one thing from, if it takes any. */
 function lotTakenFrom(fact: Entry): string | null {
   if (fact.kind === 'cell.fitted' || fact.kind === 'cell.accumulator') return fact.payload.lotId;
@@ -63,6 +77,14 @@ export function stockStore(db: Db, clock: Clock) {
     .prepare<[string], number>('SELECT coalesce(sum(delta), 0) FROM spent_ledger WHERE fact_id = ?')
     .pluck();
   const spentTotal = db.prepare<[], number>('SELECT coalesce(sum(delta), 0) FROM spent_ledger').pluck();
+  const ledger = db.prepare<[], LedgerLine>(
+    `SELECT stock_ledger.sequence, stock_ledger.recorded_at, item, code, lot_code AS lot, delta, reason,
+       coalesce(job.ticket, '') AS ticket, technician.initials AS technician
+     FROM stock_ledger JOIN stock_lot ON stock_lot.id = lot_id
+       JOIN technician ON technician.id = stock_ledger.technician_id
+       LEFT JOIN entry ON entry.id = cause_id LEFT JOIN job ON job.id = entry.job_id
+     ORDER BY stock_ledger.sequence DESC`,
+  );
   const counted = db.prepare<[string]>('UPDATE stock_lot SET to_be_counted = 0 WHERE id = ?');
   const collections = db.prepare<[], Collection>(
     `SELECT id, count, weight_g AS weightG, collected_on AS collectedOn, receipt, technician_id AS technicianId
@@ -106,6 +128,8 @@ export function stockStore(db: Db, clock: Clock) {
   return {
     lots: (): Lot[] => lots.all().map(toLot),
     spentInBin,
+    /** Every line of the ledger with what it moved, the newest first. */
+    ledger: (): LedgerLine[] => ledger.all(),
     collections: (): Collection[] => collections.all(),
     /** Puts the count of a lot right: the difference becomes a line of the ledger, and the lot is counted. */
     count: db.transaction((count: LotCount): 'counted' | 'no such lot' => {

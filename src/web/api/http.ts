@@ -74,6 +74,16 @@ export async function sendLines<T>(
   }
 }
 
+/** Sends a file as it is, however long it takes. Throws `Refused` or `ServerAway`. */
+export async function sendFile<T>(path: string, file: Blob): Promise<T> {
+  const response = await request(
+    path,
+    { method: 'POST', headers: { 'content-type': 'application/octet-stream' }, body: file },
+    null,
+  );
+  return (await response.json()) as T;
+}
+
 /** Writes a resource. Throws `Refused` or `ServerAway`. */
 export async function postJson<T>(path: string, body: unknown): Promise<T> {
   const response = await request(path, {

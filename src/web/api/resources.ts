@@ -13,6 +13,7 @@ import type {
 import { type Book, openBook } from '../../core/catalogue';
 import type { Entry } from '../../core/logbook';
 import { browserStore } from './browserStore';
+import { DEVICES_PATH } from './devices';
 import { getJson, ServerAway } from './http';
 import { noteAway, sendNow, startWaiting } from './waiting';
 
@@ -113,6 +114,10 @@ async function entryRecorded(jobId: string, entry: Entry): Promise<void> {
 
 function hear(item: LiveNews): void {
   if (item.what === 'shop') void mutate('/api/shop');
+  if (item.what === 'devices') {
+    void mutate(DEVICES_PATH);
+    return;
+  }
   if (item.what !== 'shop') void mutate('/api/rack');
   if (item.jobId !== null) void mutate(jobKey(item.jobId));
   if (item.what !== 'shop')

@@ -21,6 +21,7 @@ const Stock = lazy(() => import('../views/Stock'));
 const CustomerView = lazy(() => import('../views/CustomerView'));
 const WatchView = lazy(() => import('../views/WatchView'));
 const PolicyView = lazy(() => import('../views/PolicyView'));
+const DevicesView = lazy(() => import('../views/DevicesView'));
 const BookView = lazy(() => import('../views/book/BookView'));
 
 const router = createBrowserRouter([
@@ -44,6 +45,7 @@ const router = createBrowserRouter([
       { path: 'book', element: <BookView /> },
       { path: 'book/:segment', element: <BookView /> },
       { path: 'book/:segment/:recordId', element: <BookView /> },
+      { path: 'devices', element: <DevicesView /> },
       { path: 'policy', element: <PolicyView /> },
       { path: '*', element: <NoSuchPage what="page" /> },
     ],

@@ -45,6 +45,7 @@ const SHOP_PAGES = [
   ['/stock', 'Stock'],
   ['/book', 'Book'],
   ['/policy', 'Policy'],
+  ['/devices', 'Devices'],
 ] as const;
 
 /** The pages behind the counter: in the head, or under the rack where the head has no room. */

@@ -8,6 +8,7 @@ import type { Entry, EntryKind, EntryOf, Payloads } from '../../core/logbook';
 import { entryInWords } from '../../core/logbook';
 import { localTime } from '../../core/time';
 import { focusNextWanted } from '../app/keys/wanted';
+import { FilesField, FileThumb, useKeptFiles } from './files';
 import { useJob } from './JobContext';
 
 interface Props<K extends EntryKind> {
@@ -25,6 +26,8 @@ interface Props<K extends EntryKind> {
   readonly children: ReactNode;
   /** Shown in place of the form while it may not be recorded. */
   readonly instead?: ReactNode;
+  /** Whether photos and files may go with it. */
+  readonly files?: boolean;
 }
 
 /** Who recorded an entry, and when. */
@@ -45,6 +48,7 @@ export function RecordedBy({ entry }: { readonly entry: Entry }) {
  */
 export function FactCard<K extends EntryKind>(props: Props<K>) {
   const { title, recorded, hint, instead, summary } = props;
+  const { resource } = useJob();
   const [correcting, setCorrecting] = useState(false);
   const showForm = recorded === null || correcting;
   return (
@@ -66,6 +70,17 @@ export function FactCard<K extends EntryKind>(props: Props<K>) {
           </Button>
         )}
       </Stack>
+      {recorded && !correcting && recorded.attachments.length > 0 && (
+        <Stack direction="row" spacing={1} sx={{ flexWrap: 'wrap', rowGap: 1, pb: 0.5 }}>
+          {recorded.attachments.map((hash) => (
+            <FileThumb
+              key={hash}
+              hash={hash}
+              attachment={resource.attachments.find((each) => each.hash === hash)}
+            />
+          ))}
+        </Stack>
+      )}
       {showForm && hint}
       {showForm &&
         (instead ?? <FactForm {...props} correcting={correcting} onDone={() => setCorrecting(false)} />)}
@@ -91,15 +106,21 @@ function FactForm<K extends EntryKind>({
   children,
   correcting,
   onDone,
+  files: takesFiles = false,
 }: FormProps<K>) {
   const { record, technician } = useJob();
+  const files = useKeptFiles(recorded?.attachments ?? []);
   const form = useForm<FieldValues>({
     defaultValues: correcting && recorded ? (recorded.payload as FieldValues) : defaults,
     resolver: zodResolver(kindDefinition(kind).schema as unknown as z.ZodType<FieldValues, FieldValues>),
     shouldFocusError: true,
   });
   const submit = form.handleSubmit(async (values) => {
-    await record(kind, values as Payloads[K], { well, supersedes: recorded ? [recorded.id] : [] });
+    await record(kind, values as Payloads[K], {
+      well,
+      supersedes: recorded ? [recorded.id] : [],
+      attachments: files.hashes,
+    });
     onDone();
     // The card has turned from form to line by the next frame: then on to what is still wanted.
     requestAnimationFrame(() => requestAnimationFrame(focusNextWanted));
@@ -119,6 +140,7 @@ function FactForm<K extends EntryKind>({
         noValidate
       >
         {children}
+        {takesFiles && <FilesField files={files} />}
         {wide.map((message) => (
           <Alert key={message} severity="error">
             {message}

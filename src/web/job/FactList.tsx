@@ -13,6 +13,7 @@ interface Props<K extends EntryKind> {
   /** The fields; their names are the payload's. */
   readonly children: ReactNode;
   readonly instead?: ReactNode;
+  readonly files?: boolean;
 }
 
 /** Facts of which a job may hold several: each in its line, and a form that stays for the next. */

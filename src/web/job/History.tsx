@@ -1,7 +1,8 @@
-import { Box, Table, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material';
+import { Box, Button, Table, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material';
 import { type Entry, entryInWords } from '../../core/logbook';
 import { localTime } from '../../core/time';
 import { capital } from './FactCard';
+import { FileThumb } from './files';
 import { useJob } from './JobContext';
 
 /** Every entry of the job as recorded, with what became of it. */
@@ -21,6 +22,7 @@ export function History() {
       }}
     >
       <summary>Logbook of this job, {entries.length} entries</summary>
+      <Button href={`/api/jobs/${resource.job.id}/logbook.csv`}>As CSV</Button>
       <Box sx={{ overflowX: 'auto' }} tabIndex={0} role="region" aria-label="Logbook">
         <Table size="small">
           <TableHead>
@@ -50,6 +52,14 @@ export function History() {
                     >
                       {capital(entryInWords(entry))}
                     </Typography>
+                    {entry.attachments.map((hash) => (
+                      <Box key={hash} sx={{ display: 'inline-block', ml: 1 }}>
+                        <FileThumb
+                          hash={hash}
+                          attachment={resource.attachments.find((each) => each.hash === hash)}
+                        />
+                      </Box>
+                    ))}
                   </TableCell>
                   <TableCell>
                     {replacedBy

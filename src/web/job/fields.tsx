@@ -16,7 +16,9 @@ import { useId, useState } from 'react';
 import { useController, useFormContext } from 'react-hook-form';
 import { quantities, type Quantity, readQuantity } from '../../core/units';
 import { MONO } from '../app/theme';
+import type { DeviceAsk, DeviceId } from '../../contract';
 import { NativeSelect } from './NativeSelect';
+import { TakeButton } from './TakeButton';
 
 interface FieldProps {
   readonly name: string;
@@ -75,10 +77,14 @@ interface MeasureProps extends FieldProps {
   readonly scale?: number;
   /** Shown behind the figure instead of the quantity's own unit. */
   readonly unitShown?: string;
+  /** The device it can be taken from; lengths come from the caliper. */
+  readonly from?: { readonly device: DeviceId; readonly ask: DeviceAsk };
   /** A blank field means null: nobody knows. */
   readonly optional?: boolean;
   readonly helper?: string;
 }
+
+const CALIPER = { device: 'caliper', ask: { ask: 'length' } } as const;
 
 /** A figure as a hand or a caliper types it; shows what was understood. The form holds the number in the kept unit. */
 export function MeasureField({
@@ -90,6 +96,7 @@ export function MeasureField({
   helper,
   scale = 1,
   unitShown,
+  from = quantity === 'lengthMm' ? CALIPER : undefined,
 }: MeasureProps) {
   const { field, fieldState } = useController({ name });
   const { unit: ownUnit, example } = quantities[quantity];
@@ -107,24 +114,33 @@ export function MeasureField({
       ? `${reading.reason} A good value: ${example}.`
       : (fieldState.error?.message ??
         (reading?.verdict === 'read' ? `Understood: ${reading.understood}` : (helper ?? `e.g. ${example}`)));
+  const take = (given: string): void => {
+    const read = given.trim() === '' ? null : readQuantity(given, quantity);
+    const blank = optional ? null : undefined;
+    const value = read === null ? blank : read.verdict === 'read' ? scaled(read.value) : Number.NaN;
+    setTyped({ text: given, value });
+    field.onChange(value);
+  };
   return (
     <TextField
       label={label}
       value={text}
-      onChange={(event) => {
-        const read = event.target.value.trim() === '' ? null : readQuantity(event.target.value, quantity);
-        const blank = optional ? null : undefined;
-        const value = read === null ? blank : read.verdict === 'read' ? scaled(read.value) : Number.NaN;
-        setTyped({ text: event.target.value, value });
-        field.onChange(value);
-      }}
+      onChange={(event) => take(event.target.value)}
       onBlur={field.onBlur}
       inputRef={field.ref}
       error={showsError}
       helperText={message}
       sx={{ maxWidth: 340 }}
       slotProps={{
-        input: { endAdornment: unit ? <InputAdornment position="end">{unit}</InputAdornment> : undefined },
+        input: {
+          endAdornment:
+            unit || from ? (
+              <InputAdornment position="end">
+                {unit}
+                {from && <TakeButton device={from.device} ask={from.ask} label={label} onText={take} />}
+              </InputAdornment>
+            ) : undefined,
+        },
         htmlInput: {
           'data-wanted': wanted,
           'data-measure': true,

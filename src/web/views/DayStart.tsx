@@ -1,4 +1,4 @@
-import { Box, Paper, Typography } from '@mui/material';
+import { Box, Button, Paper, Stack, Typography } from '@mui/material';
 import { Link } from 'react-router';
 import { orderRack } from '../../core/dayplan';
 import { localTime } from '../../core/time';
@@ -19,6 +19,10 @@ export function DayStart() {
   const open = ordered.filter((job) => job.signedBy === null);
   const next = open[0];
   const overdue = open.filter((job) => job.urgency === 'overdue');
+  const awaiting = open
+    .filter((job) => job.partsExpectedOn !== null)
+    .sort((a, b) => (a.partsExpectedOn ?? '').localeCompare(b.partsExpectedOn ?? ''));
+  const loose = jobs.filter((job) => job.looseCells.length > 0);
   const toCount = stock?.lots.filter((lot) => lot.toBeCounted) ?? [];
   return (
     <StageLayout
@@ -64,7 +68,21 @@ export function DayStart() {
                 );
               })}
             </Box>
+            <Stack direction="row" sx={{ mt: 1, flexWrap: 'wrap' }}>
+              <Button href="/api/lists/rack.csv">Rack as CSV</Button>
+              <Button href="/api/lists/jobs.csv">All jobs as CSV</Button>
+            </Stack>
           </Paper>
+          {awaiting.length > 0 && (
+            <Paper component="section" aria-label="Parts awaited" sx={{ p: 2 }}>
+              <Typography variant="h2">Parts awaited</Typography>
+              {awaiting.map((job) => (
+                <Typography key={job.id}>
+                  <Link to={`/jobs/${job.id}`}>{job.ticket}</Link> {job.watch}: {job.waitsFor}
+                </Typography>
+              ))}
+            </Paper>
+          )}
         </>
       }
       lamp={
@@ -83,6 +101,16 @@ export function DayStart() {
               standing="no"
               answer={`${overdue.length}`}
               reasons={overdue.map((job) => `${job.ticket} ${job.customerName}: ring them.`)}
+            />
+          )}
+          {loose.length > 0 && (
+            <LampAnswer
+              question="Loose cells"
+              standing="no"
+              answer={`${loose.flatMap((job) => job.looseCells).length}`}
+              reasons={loose.map(
+                (job) => `${job.ticket}: ${job.looseCells.join(', ')} is out and not settled.`,
+              )}
             />
           )}
           {stock && (

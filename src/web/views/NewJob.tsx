@@ -25,6 +25,7 @@ import {
   type Customer,
   customer,
   type FindResult,
+  type JobImported,
   type JobResource,
   type KnownWatch,
   kindDefinition,
@@ -36,7 +37,7 @@ import { foldJob, RISKS } from '../../core/logbook';
 import { type Policy, SERVICES } from '../../core/policy';
 import { addMinutes } from '../../core/time';
 import { useBench } from '../api/bench';
-import { getJson, postJson, Refused } from '../api/http';
+import { getJson, postJson, Refused, sendFile } from '../api/http';
 import { type SeenShop, useBook, useCustomer, useShop } from '../api/resources';
 import { Caution, LampAnswer } from '../app/Lamp';
 import { Choice, optionsOf, TextLine, Tick } from '../job/fields';
@@ -324,6 +325,7 @@ function IntakeForm({ shop, visit }: { readonly shop: SeenShop; readonly visit: 
             aria-label="New job"
           >
             <Typography variant="h1">New job</Typography>
+            {!visit && <FromElsewhere />}
             {visit && <Typography>Another watch of the visit of {visit.ticket}.</Typography>}
             <Paper sx={{ p: 2 }}>
               <Stack spacing={1.5}>
@@ -386,6 +388,47 @@ function IntakeForm({ shop, visit }: { readonly shop: SeenShop; readonly visit: 
         }
       />
     </FormProvider>
+  );
+}
+
+/** A job or visit that was saved at another counter: taken in whole, and never twice. */
+function FromElsewhere() {
+  const navigate = useNavigate();
+  const [said, setSaid] = useState<string | null>(null);
+  const take = async (file: File): Promise<void> => {
+    setSaid(null);
+    try {
+      const imported = await sendFile<JobImported[]>('/api/jobs/import', file);
+      await mutate('/api/rack');
+      const [first] = imported;
+      if (first) await navigate(`/jobs/${first.jobId}`);
+    } catch (error) {
+      setSaid(
+        error instanceof Refused
+          ? `${file.name}: ${error.message} ${error.problem.whatToDo ?? ''}`
+          : 'The server is away: nothing was taken in.',
+      );
+    }
+  };
+  return (
+    <Stack direction="row" spacing={1} sx={{ alignItems: 'center', flexWrap: 'wrap', rowGap: 1 }}>
+      <Typography color="text.secondary">Saved at another counter?</Typography>
+      <Button component="label">
+        Take a job file in
+        <input
+          type="file"
+          hidden
+          accept=".json,application/json"
+          aria-label="Job file from another counter"
+          onChange={(event) => {
+            const [file] = event.target.files ?? [];
+            event.target.value = '';
+            if (file) void take(file);
+          }}
+        />
+      </Button>
+      {said && <Alert severity="error">{said}</Alert>}
+    </Stack>
   );
 }
 

@@ -8,6 +8,7 @@ import { REQUIREMENTS, SERVICES, STAGE_WORDS, STAGES } from '../../../core/polic
 import { dayInWords, localTime } from '../../../core/time';
 import { Caution, LampAnswer } from '../../app/Lamp';
 import { Choice, Tick, optionsOf } from '../../job/fields';
+import { DeviceButton } from '../../job/DeviceButton';
 import { FactCard } from '../../job/FactCard';
 import { MoreFacts } from '../../job/MoreFacts';
 import { useJob } from '../../job/JobContext';
@@ -19,7 +20,7 @@ import { ComplaintFields, PriceOfService, RiskFields, WatchFields } from './fiel
 /** The jobs this one is tied to: what it follows, what follows it, and the other watches of the visit. */
 function Linked() {
   const { resource } = useJob();
-  const { follows, followedBy, sameVisit, visitId } = resource.job;
+  const { cameAs, follows, followedBy, sameVisit, visitId } = resource.job;
   const line = (jobId: string, ticket: string, words: string): ReactNode => (
     <Typography key={jobId}>
       <Link to={`/jobs/${jobId}`}>{ticket}</Link> {words}
@@ -27,6 +28,7 @@ function Linked() {
   );
   return (
     <Paper component="section" aria-label="Visit" sx={{ px: 2, py: 1 }}>
+      {cameAs !== null && <Typography>Came from another counter, where it was {cameAs}.</Typography>}
       {follows && line(follows.jobId, follows.ticket, `is the job this one follows, for its ${follows.why}.`)}
       {followedBy.map((later) => line(later.jobId, later.ticket, `follows this job, for its ${later.why}.`))}
       {sameVisit.map((other) => line(other.jobId, other.ticket, `${other.watch}, of the same visit.`))}
@@ -37,13 +39,14 @@ function Linked() {
         <Button href={`/api/visits/${visitId}/receipt.pdf`} target="_blank">
           Receipt to print
         </Button>
+        <Button href={`/api/visits/${visitId}/visit.json`}>Whole visit (JSON)</Button>
       </Stack>
     </Paper>
   );
 }
 
 function Mat() {
-  const { state, resource, context } = useJob();
+  const { state, resource, context, technician } = useJob();
   const { facts } = state;
   const more = useMoreOfArrival();
   return (
@@ -64,14 +67,19 @@ function Mat() {
                 'The owner was erased'
               )}
             </Typography>
-            <Button
-              href={`/api/jobs/${resource.job.id}/label.pdf`}
-              target="_blank"
-              variant="outlined"
-              sx={{ mt: 1 }}
-            >
-              Label to print
-            </Button>
+            <Stack direction="row" spacing={1} sx={{ mt: 1, flexWrap: 'wrap', rowGap: 1 }}>
+              <Button href={`/api/jobs/${resource.job.id}/label.pdf`} target="_blank" variant="outlined">
+                Label to print
+              </Button>
+              <DeviceButton
+                device="label-printer"
+                ask={
+                  technician && { ask: 'print label', jobId: resource.job.id, technicianId: technician.id }
+                }
+              >
+                Print the label
+              </DeviceButton>
+            </Stack>
           </Box>
           <Box
             component="img"

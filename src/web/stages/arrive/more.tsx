@@ -199,6 +199,7 @@ export function useMoreOfArrival(): MoreFact[] {
       card: (
         <FactList
           kind="arrive.mark"
+          files
           title="Mark on arrival"
           recorded={facts.marks}
           defaults={{ view: 'front', kind: 'scratch', clock: null, film: null, note: '' }}

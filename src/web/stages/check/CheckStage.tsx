@@ -58,6 +58,7 @@ function ReadingCard({ measure }: { readonly measure: Measure }) {
         quantity={measures[measure].quantity}
         wanted={required.includes(`check.${measure}`)}
         helper={HINT[measure]}
+        from={{ device: 'bench-meter', ask: { ask: 'measure', measure } }}
       />
     </FactCard>
   );
@@ -168,6 +169,7 @@ function Mat() {
             card: (
               <FactList
                 kind="check.leakage"
+                files
                 title="Leakage"
                 recorded={facts.leakages}
                 defaults={{

@@ -8,6 +8,7 @@ import { dayInWords, localTime } from '../../../core/time';
 import { Caution, LampAnswer, Working } from '../../app/Lamp';
 import { WaxSeal } from '../../figures/WaxSeal';
 import { MoneyField, TextLine } from '../../job/fields';
+import { DeviceButton } from '../../job/DeviceButton';
 import { capital, FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
 import { MoreFacts } from '../../job/MoreFacts';
@@ -112,7 +113,7 @@ function SignPart() {
 }
 
 function Mat() {
-  const { state, context, resource } = useJob();
+  const { state, context, resource, technician } = useJob();
   const result = useHandback();
   const { facts, signature } = state;
   const statement = signature.state === 'signed' ? signature.entry.payload.statement : result.statement;
@@ -161,6 +162,21 @@ function Mat() {
             <Button variant="outlined" href={`${papers}/next-visit.ics`}>
               Next visit (calendar)
             </Button>
+          )}
+          {resource.customer && (
+            <DeviceButton
+              device="message-outbox"
+              ask={
+                technician && {
+                  ask: 'tell the owner',
+                  jobId: resource.job.id,
+                  technicianId: technician.id,
+                  what: signature.state === 'signed' ? 'ready' : 'please ring',
+                }
+              }
+            >
+              {signature.state === 'signed' ? 'Tell the owner it is ready' : 'Ask the owner to ring'}
+            </DeviceButton>
           )}
         </Stack>
       </Paper>

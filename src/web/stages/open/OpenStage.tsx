@@ -134,6 +134,7 @@ function Mat() {
       <PartComesOff />
       <FactCard
         kind="open.as-found"
+        files
         title="As found, before anything is touched"
         recorded={facts.asFound}
         defaults={{ found: [], note: '' }}

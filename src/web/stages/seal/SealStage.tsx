@@ -163,6 +163,7 @@ function Mat() {
       </FactCard>
       <FactCard
         kind="seal.closed"
+        files
         title="Closed"
         recorded={facts.closed}
         defaults={{ how: firstWay, seamEven: true, raisedClocks: [], interim: false }}

@@ -8,6 +8,7 @@ import { CaseFigure } from '../../figures/CaseFigure';
 import { Choice, MeasureField, optionsOf, TextLine, useFieldValue } from '../../job/fields';
 import { capital, FactCard, RecordedBy } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
+import { OnTester } from './OnTester';
 import { StageLayout } from '../../job/StageLayout';
 
 /** Where it leaked, on the clock face; asked only once a leak was seen. */
@@ -54,6 +55,7 @@ function Mat() {
       <FactCard
         key={tests.length}
         kind="test.made"
+        files
         title="Record a test"
         recorded={null}
         defaults={{
@@ -112,6 +114,7 @@ function Mat() {
             helper="of the room"
           />
         </Stack>
+        <OnTester />
         <LeakPlace />
         <TextLine name="note" label="What was done about it" />
       </FactCard>

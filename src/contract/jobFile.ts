@@ -1,0 +1,175 @@
+import { z } from 'zod';
+import type { Entry, Statement } from '../core/logbook';
+import type { Shop } from '../core/policy';
+import { newEntry, type NewEntry, raiseNewEntry } from './entries';
+import { fileHash, id, instant, text } from './fields';
+import { fieldsOf, type Problem } from './problems';
+import { customer, type Customer, FOLLOWS, newTechnician, type Technician } from './resources';
+
+export const JOB_FILE_FORMAT = 'wax-lantern-job';
+export const VISIT_FILE_FORMAT = 'wax-lantern-visit';
+/** Version 2 carries the people, the files and the links of a job, so that it arrives whole elsewhere. */
+export const JOB_FILE_VERSION = 2;
+
+const fileOfJob = z.looseObject({
+  format: z.literal(JOB_FILE_FORMAT),
+  formatVersion: z.literal(JOB_FILE_VERSION),
+  job: z.looseObject({
+    id,
+    ticket: text({ words: 'Ticket', max: 20, example: 'T0001-8' }),
+    visitId: id,
+    watchId: id,
+    receivedAt: instant,
+    follows: z.looseObject({ jobId: id, why: z.enum(FOLLOWS) }).nullable(),
+  }),
+  customerId: id,
+  customer: customer.nullable(),
+  technicians: z.array(newTechnician).min(1, 'Technicians: those who wrote the entries.').max(200),
+  entries: z
+    .array(z.looseObject({ recordedAt: instant }))
+    .min(1, 'Entries: at least one.')
+    .max(5000),
+  attachments: z
+    .array(
+      z.strictObject({
+        hash: fileHash,
+        name: z.string().max(120),
+        contentType: z.string().max(120),
+        bytes: z.int().min(1),
+        base64: z.base64({ error: 'A file stands in base64.' }),
+      }),
+    )
+    .max(500),
+});
+
+/** A job as it stands in a file: everything that makes it, and nothing of the shop it was made in. */
+export interface JobFile {
+  readonly format: typeof JOB_FILE_FORMAT;
+  readonly formatVersion: typeof JOB_FILE_VERSION;
+  readonly exportedAt: string;
+  readonly shop: Shop;
+  readonly job: {
+    readonly id: string;
+    readonly ticket: string;
+    readonly visitId: string;
+    readonly watchId: string;
+    readonly receivedAt: string;
+    readonly follows: { readonly jobId: string; readonly why: (typeof FOLLOWS)[number] } | null;
+  };
+  readonly customerId: string;
+  readonly customer: Customer | null;
+  readonly technicians: readonly Technician[];
+  readonly entries: readonly (Entry & { readonly payloadVersion: number })[];
+  readonly statement: Statement;
+  readonly book: object;
+  readonly attachments: readonly {
+    readonly hash: string;
+    readonly name: string;
+    readonly contentType: string;
+    readonly bytes: number;
+    readonly base64: string;
+  }[];
+}
+
+/** What is taken from a file: entries of today, each with when it was put on record. */
+export type JobFromFile = Pick<JobFile, 'job' | 'customerId' | 'customer' | 'technicians' | 'attachments'> & {
+  readonly entries: readonly { readonly entry: NewEntry; readonly recordedAt: string }[];
+};
+
+export type FileReading =
+  | { readonly verdict: 'read'; readonly jobs: readonly JobFromFile[] }
+  | { readonly verdict: 'foreign'; readonly reason: string }
+  | { readonly verdict: 'damaged'; readonly fields: NonNullable<Problem['fields']> };
+
+const anyFile = z.looseObject({ format: z.string(), formatVersion: z.unknown() });
+
+function readJob(value: unknown, at: string): JobFromFile | NonNullable<Problem['fields']> {
+  const parsed = fileOfJob.safeParse(value);
+  const under = (path: string): string => (at === '' ? path : `${at}.${path}`);
+  if (!parsed.success)
+    return fieldsOf(parsed.error).map(({ path, message }) => ({ path: under(path), message }));
+  const { job, customerId, customer: owner, technicians, attachments } = parsed.data;
+  const wrong: NonNullable<Problem['fields']> = [];
+  const entries = parsed.data.entries.map((stored, index) => {
+    const { recordedAt, sequence: _, jobId: __, ...told } = stored;
+    const entry = newEntry.safeParse(raisedOrAsIs(told));
+    if (!entry.success)
+      wrong.push(
+        ...fieldsOf(entry.error).map(({ path, message }) => ({
+          path: under(`entries.${index}.${path}`),
+          message,
+        })),
+      );
+    return { entry: entry.data as unknown as NewEntry, recordedAt };
+  });
+  const known = new Set(technicians.map((person) => person.id));
+  const held = new Set(attachments.map((file) => file.hash));
+  if (wrong.length === 0) {
+    entries.forEach(({ entry }, index) => {
+      if (!known.has(entry.technicianId))
+        wrong.push({
+          path: under(`entries.${index}.technicianId`),
+          message: 'Nobody in the file has this id.',
+        });
+      if (entry.attachments.some((hash) => !held.has(hash)))
+        wrong.push({
+          path: under(`entries.${index}.attachments`),
+          message: 'A file it names is not in here.',
+        });
+    });
+  }
+  return wrong.length > 0
+    ? wrong
+    : {
+        job: { ...job, follows: job.follows && { jobId: job.follows.jobId, why: job.follows.why } },
+        customerId,
+        customer: owner,
+        technicians,
+        attachments,
+        entries,
+      };
+}
+
+/** An older payload raised; one from a newer program stays as it is, for the schema to refuse. */
+function raisedOrAsIs(told: unknown): unknown {
+  try {
+    return raiseNewEntry(told);
+  } catch {
+    return told;
+  }
+}
+
+/** Reads a job or a visit from a file, or says in words why it is not one, or where it is damaged. */
+export function readJobFile(value: unknown): FileReading {
+  const shape = anyFile.safeParse(value);
+  if (!shape.success || ![JOB_FILE_FORMAT, VISIT_FILE_FORMAT].includes(shape.data.format)) {
+    return { verdict: 'foreign', reason: 'This is no job or visit from a Wax Lantern counter.' };
+  }
+  if (shape.data.formatVersion !== JOB_FILE_VERSION) {
+    return {
+      verdict: 'foreign',
+      reason: `The file is of version ${JSON.stringify(shape.data.formatVersion)}; this program reads version ${JOB_FILE_VERSION}.`,
+    };
+  }
+  const parts =
+    shape.data.format === JOB_FILE_FORMAT
+      ? [{ at: '', value: shape.data as unknown }]
+      : (Array.isArray(shape.data.jobs) ? (shape.data.jobs as unknown[]) : [null]).map((each, index) => ({
+          at: `jobs.${index}`,
+          value: each,
+        }));
+  const read = parts.map((part) => readJob(part.value, part.at));
+  const wrong = read.flatMap((each) => (Array.isArray(each) ? each : []));
+  return wrong.length > 0
+    ? { verdict: 'damaged', fields: wrong.slice(0, 20) }
+    : { verdict: 'read', jobs: read as readonly JobFromFile[] };
+}
+
+/** What came of an import. */
+export interface JobImported {
+  readonly jobId: string;
+  readonly ticket: string;
+  readonly cameAs: string;
+  readonly outcome: 'new here' | 'entries added' | 'here already';
+  readonly entriesAdded: number;
+}

@@ -1,0 +1,119 @@
+import { stringify } from 'csv-stringify/sync';
+import type { JobSummary } from '../../contract';
+import { entryInWords } from '../../core/logbook';
+import { STAGE_WORDS } from '../../core/policy';
+import { notFound } from '../problem';
+import type { Store } from '../store';
+
+type Row = Readonly<Record<string, string | number | null>>;
+
+/** Rows as CSV with a heading; a field that a spreadsheet would take for a formula is made harmless. */
+function csv(columns: readonly string[], rows: readonly Row[]): string {
+  return stringify([columns, ...rows.map((row) => columns.map((column) => row[column] ?? ''))], {
+    record_delimiter: '\r\n',
+    escape_formulas: true,
+  });
+}
+
+const JOB_COLUMNS = [
+  'ticket',
+  'received_at',
+  'owner',
+  'watch',
+  'movement',
+  'service',
+  'promised_at',
+  'stage',
+  'waits_for',
+  'signed_by',
+  'collected',
+];
+
+function jobRow(job: JobSummary): Row {
+  return {
+    ticket: job.ticket,
+    received_at: job.receivedAt,
+    owner: job.customerName,
+    watch: job.watch,
+    movement: job.movement,
+    service: job.service,
+    promised_at: job.promisedAt,
+    stage: job.current === null ? '' : STAGE_WORDS[job.current],
+    waits_for: job.waitsFor,
+    signed_by: job.signedBy,
+    collected: job.collected ? 'yes' : 'no',
+  };
+}
+
+export const LISTS = ['rack', 'jobs', 'stock', 'ledger', 'collections'] as const;
+
+/** A list of the shop as CSV. Times are UTC, sums minor units. */
+export function listCsv(store: Store, list: (typeof LISTS)[number]): string {
+  switch (list) {
+    case 'rack':
+      return csv(JOB_COLUMNS, store.logbook.rack().map(jobRow));
+    case 'jobs':
+      return csv(JOB_COLUMNS, store.logbook.all().map(jobRow));
+    case 'stock':
+      return csv(
+        ['item', 'code', 'left', 'lot', 'supplier', 'made_on', 'best_before', 'price_minor', 'to_be_counted'],
+        store.stock.lots().map((lot) => ({
+          item: lot.item,
+          code: lot.code,
+          left: lot.balance,
+          lot: lot.lotCode,
+          supplier: lot.supplier,
+          made_on: lot.madeOn,
+          best_before: lot.bestBefore,
+          price_minor: lot.priceMinor,
+          to_be_counted: lot.toBeCounted ? 'yes' : 'no',
+        })),
+      );
+    case 'ledger':
+      return csv(
+        ['sequence', 'recorded_at', 'item', 'code', 'lot', 'delta', 'reason', 'ticket', 'technician'],
+        store.stock.ledger(),
+      );
+    case 'collections':
+      return csv(
+        ['collected_on', 'count', 'weight_g', 'receipt'],
+        store.stock.collections().map((each) => ({
+          collected_on: each.collectedOn,
+          count: each.count,
+          weight_g: each.weightG,
+          receipt: each.receipt,
+        })),
+      );
+  }
+}
+
+/** The logbook of one job as CSV, every entry with what it says. */
+export function logbookCsv(store: Store, jobId: string): { readonly ticket: string; readonly text: string } {
+  const resource = store.logbook.job(jobId);
+  if (!resource) throw notFound('such job');
+  const text = csv(
+    [
+      'sequence',
+      'occurred_at',
+      'recorded_at',
+      'technician',
+      'bench',
+      'kind',
+      'words',
+      'supersedes',
+      'withdraws',
+    ],
+    resource.entries.map((entry) => ({
+      sequence: entry.sequence,
+      occurred_at: entry.occurredAt,
+      recorded_at: entry.recordedAt,
+      technician: store.shops.technician(entry.technicianId)?.initials ?? '',
+      bench: entry.bench,
+      kind: entry.kind,
+      words: entryInWords(entry),
+      supersedes: entry.supersedes.join(' '),
+      withdraws: entry.withdraws,
+    })),
+  );
+  return { ticket: resource.job.ticket, text };
+}

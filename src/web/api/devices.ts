@@ -1,0 +1,59 @@
+import useSWR from 'swr';
+import type { Attachment, DeviceAsk, DeviceId, DeviceSays, DeviceState } from '../../contract';
+import { getJson, Refused, sendFile, sendLines } from './http';
+
+export const DEVICES_PATH = '/api/devices';
+
+/** How the bench's devices stand. */
+export function useDevices() {
+  return useSWR<DeviceState[]>(DEVICES_PATH, (path: string) => getJson<DeviceState[]>(path));
+}
+
+/** Whether a device is there to be asked. */
+export function useConnected(id: DeviceId): boolean {
+  const { data } = useDevices();
+  return data?.some((device) => device.id === id && device.connected) ?? false;
+}
+
+const AWAY: DeviceSays = {
+  says: 'fault',
+  words: 'The server is away, and the devices with it.',
+  whatToDo: 'Type the figure, or wait.',
+};
+
+/** Asks a device and hears what it says bit by bit. Whatever goes wrong is said like a fault; gives the last word. */
+export async function askDevice(
+  id: DeviceId,
+  asked: DeviceAsk,
+  hear: (says: DeviceSays) => void = () => undefined,
+): Promise<DeviceSays> {
+  let last: DeviceSays = AWAY;
+  const note = (says: DeviceSays): void => {
+    last = says;
+    hear(says);
+  };
+  try {
+    await sendLines<DeviceSays>(
+      `${DEVICES_PATH}/${id}/ask`,
+      new Blob([JSON.stringify(asked)]),
+      'application/json',
+      note,
+    );
+  } catch (error) {
+    if (error instanceof Refused)
+      note({ says: 'fault', words: error.message, whatToDo: error.problem.whatToDo ?? '' });
+    else note(AWAY);
+  }
+  return last;
+}
+
+/** A fault as one says it, or null where there is none. */
+export function faultWords(says: DeviceSays): string | null {
+  return says.says === 'fault' ? `${says.words} ${says.whatToDo}`.trim() : null;
+}
+
+/** Sends a file to be kept; gives what it is known by. Throws `Refused` or `ServerAway`. */
+export async function keepFile(file: File, technicianId: string): Promise<Attachment> {
+  const query = new URLSearchParams({ technicianId, name: file.name || 'picture' });
+  return sendFile<Attachment>(`/api/attachments?${query.toString()}`, file);
+}

@@ -1,0 +1,31 @@
+import { Button } from '@mui/material';
+import { useSnackbar } from 'notistack';
+import type { ReactNode } from 'react';
+import type { DeviceAsk, DeviceId } from '../../contract';
+import { askDevice, faultWords, useConnected } from '../api/devices';
+
+interface Props {
+  readonly device: DeviceId;
+  readonly ask: DeviceAsk | null;
+  readonly children: ReactNode;
+}
+
+/** Has a connected device do one thing, and says what came of it; no button while it is not connected. */
+export function DeviceButton({ device, ask, children }: Props) {
+  const connected = useConnected(device);
+  const { enqueueSnackbar } = useSnackbar();
+  if (!connected) return null;
+  const go = async (): Promise<void> => {
+    if (!ask) return;
+    const said = await askDevice(device, ask);
+    const fault = faultWords(said);
+    enqueueSnackbar(fault ?? (said.says === 'done' ? said.words : ''), {
+      variant: fault === null ? 'success' : 'error',
+    });
+  };
+  return (
+    <Button variant="outlined" disabled={ask === null} onClick={() => void go()}>
+      {children}
+    </Button>
+  );
+}
