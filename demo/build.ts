@@ -1,13 +1,19 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { Readable } from 'node:stream';
 import { v5 } from 'uuid';
-import { kindDefinition, type NewEntry } from '../src/contract';
+import { DEVICE_IDS, kindDefinition, type NewEntry } from '../src/contract';
 import { handback } from '../src/core/handback';
 import { foldJob, type EntryKind, type Payloads } from '../src/core/logbook';
 import { addMinutes } from '../src/core/time';
 import { openStore, type Store } from '../src/server/store';
 import { calibres, caseTypes, gaskets, makers } from './book';
-import { DEMO_START_UTC, type DemoJob, jobs, lots, shop, type TechnicianKey, technicians } from './scenario';
+import { history } from './history';
+import { DEMO_START_UTC, jobs, lots, shop } from './scenario';
+import { type DemoJob, type Step, type TechnicianKey, technicians } from './steps';
 
 const NAMESPACE = '6f1d2a7c-3b54-4e0e-9a61-0c5b8f2d9e10';
+const PICTURES = join('src', 'server', 'devices', 'pictures');
 
 /** The same name gives the same id in every build of the demo. */
 export function demoId(...names: readonly (string | number)[]): string {
@@ -23,18 +29,25 @@ export function writeBook(store: Store): void {
 }
 
 /** Builds the demo's database in an empty folder, through the same store the application writes with. */
-export function buildDemo(dataDir: string): void {
+export async function buildDemo(dataDir: string): Promise<void> {
   let now = addMinutes(DEMO_START_UTC, -60 * 24 * 365 * 3);
   const store = openStore({ dataDir, clock: { nowUtc: () => now }, demo: true, shop });
   for (const { key, name, initials } of technicians)
     store.shops.addTechnician({ id: demoId('technician', key), name, initials });
   writeBook(store);
-  for (const delivery of lots) {
-    store.stock.receive({
-      ...delivery,
-      id: demoId('lot', delivery.lotCode),
-      technicianId: demoId('technician', 'edda'),
-    });
+  for (const id of DEVICE_IDS) store.devices.change(id, { connected: true });
+  const past = history(store.catalogue.book());
+  const all = [...past.jobs, ...jobs];
+  const pictures = new Map<string, string>();
+  for (const picture of new Set(all.flatMap((job) => job.steps.flatMap((step) => step.picture ?? [])))) {
+    const kept = await store.attachments.keep(
+      Readable.from([readFileSync(join(PICTURES, `${picture}.png`))]),
+      {
+        name: `${picture}.png`,
+        technicianId: demoId('technician', 'edda'),
+      },
+    );
+    if (kept.outcome === 'kept') pictures.set(picture, kept.attachment.hash);
   }
 
   let made = 0;
@@ -42,7 +55,7 @@ export function buildDemo(dataDir: string): void {
     job: DemoJob,
     kind: K,
     payload: Payloads[K],
-    more: { by?: TechnicianKey; well?: string; supersedes?: string[] } = {},
+    more: { by?: TechnicianKey; well?: string; supersedes?: string[]; attachments?: string[] } = {},
   ): NewEntry => {
     made += 1;
     return {
@@ -56,7 +69,7 @@ export function buildDemo(dataDir: string): void {
       well: more.well ?? null,
       supersedes: more.supersedes ?? [],
       withdraws: null,
-      attachments: [],
+      attachments: more.attachments ?? [],
     } as unknown as NewEntry;
   };
   const append = (jobId: string, given: NewEntry): void => {
@@ -65,16 +78,29 @@ export function buildDemo(dataDir: string): void {
       throw new Error(`Demo entry ${given.kind} of ${jobId}: ${JSON.stringify(appended)}`);
   };
 
-  for (const job of [...jobs].sort((a, b) => b.arrivedMinutesAgo - a.arrivedMinutesAgo)) {
+  const receive = (): void => {
+    for (const delivery of [...past.lots, ...lots]) {
+      store.stock.receive({
+        ...delivery,
+        id: demoId('lot', delivery.lotCode),
+        technicianId: demoId('technician', 'edda'),
+      });
+    }
+  };
+
+  /** Takes a watch in, records what happened, and signs and hands it over where the story says so. */
+  const tell = (job: DemoJob): void => {
     const arrived = addMinutes(DEMO_START_UTC, -job.arrivedMinutesAgo);
     const jobId = demoId('job', job.key);
     now = arrived;
     const service = job.service ?? { service: 'cell only', priceMinor: 1400 };
+    const owner = job.sameWatchAs ?? job.sameVisitAs ?? job.key;
     const taken = store.logbook.takeIn({
       id: jobId,
-      visitId: demoId('visit', job.key),
+      visitId: demoId('visit', job.sameVisitAs ?? job.key),
       watchId: demoId('watch', job.sameWatchAs ?? job.key),
-      customer: { id: demoId('customer', job.sameWatchAs ?? job.key), ...job.customer },
+      customer: { id: demoId('customer', owner), ...job.customer },
+      followsJobId: job.comesBackAbout === undefined ? null : demoId('job', job.comesBackAbout),
       entries: [
         entry(job, 'arrive.watch', job.watch),
         entry(job, 'arrive.complaint', job.complaint),
@@ -87,22 +113,20 @@ export function buildDemo(dataDir: string): void {
       ],
     });
     if (!('job' in taken)) throw new Error(`Demo job ${job.key}: ${JSON.stringify(taken)}`);
-    let lastOfKind = new Map<EntryKind, string>();
+    const lastOfKind = new Map<EntryKind, string>();
     for (const step of job.steps) {
       now = addMinutes(arrived, step.minutes);
-      const payload =
-        step.kind === 'cell.fitted'
-          ? { ...step.payload, lotId: demoId('lot', step.payload.lotCode) }
-          : step.payload;
       const corrected = step.corrects ? lastOfKind.get(step.corrects) : undefined;
-      const given = entry(job, step.kind, payload, {
+      const picture = step.picture === undefined ? undefined : pictures.get(step.picture);
+      const given = entry(job, step.kind, payloadOf(step), {
         ...(step.by ? { by: step.by } : {}),
         ...(step.well ? { well: step.well } : {}),
         supersedes: corrected ? [corrected] : [],
+        attachments: picture === undefined ? [] : [picture],
       });
       append(jobId, given);
       // A correction leaves the first entry the target, so that two rivals make the conflict of the scenario.
-      if (!step.corrects) lastOfKind = lastOfKind.set(step.kind, given.id);
+      if (!step.corrects) lastOfKind.set(step.kind, given.id);
     }
     if (job.signedAfter !== undefined) {
       now = addMinutes(arrived, job.signedAfter);
@@ -126,6 +150,29 @@ export function buildDemo(dataDir: string): void {
       now = addMinutes(arrived, job.collectedAfter);
       append(jobId, entry(job, 'handback.collected', { by: 'the owner', paidMinor: service.priceMinor }));
     }
-  }
+  };
+
+  // One transaction for the whole story: nobody waits for each of its thousands of entries to be on disk.
+  store.inOne(() => {
+    receive();
+    for (const job of [...all].sort((a, b) => b.arrivedMinutesAgo - a.arrivedMinutesAgo)) tell(job);
+    now = addMinutes(DEMO_START_UTC, -60 * 24 * 40);
+    store.stock.collect({
+      id: demoId('collection'),
+      count: Math.floor(store.stock.spentInBin() * 0.9),
+      weightG: 118,
+      collectedOn: '2026-02-05',
+      receipt: 'VHT-2207',
+      technicianId: demoId('technician', 'edda'),
+    });
+  });
   store.close();
+}
+
+/** A step's payload, with the lot named by its code turned into the lot of the stock. */
+function payloadOf(step: Step): Payloads[EntryKind] {
+  const { payload } = step;
+  return 'lotId' in payload && payload.lotId !== null
+    ? ({ ...payload, lotId: demoId('lot', payload.lotId) } as Payloads[EntryKind])
+    : payload;
 }

@@ -2,14 +2,15 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { book } from '../src/testing/fixtures';
-import { openStore } from '../src/server/store';
+import { openStore, type Store } from '../src/server/store';
 import { foldJob } from '../src/core/logbook';
 import { BACK_KINDS } from '../src/core/backs';
 import { FUNCTION_KINDS, HOLD_KINDS } from '../src/core/movements';
-import { STAGES } from '../src/core/policy';
+import { SERVICES } from '../src/core/policy';
 import { buildDemo } from './build';
 import { makers } from './book';
-import { jobs, lots } from './scenario';
+import { DEMO_START_UTC } from './scenario';
+import { NETTLE, SALTMARSH } from './steps';
 
 describe('the invented book', () => {
   it('has calibres and case types enough, of several makers, all codes of their maker’s pattern', () => {
@@ -86,46 +87,99 @@ describe('the invented book', () => {
 });
 
 describe('the demo', () => {
-  it('stands at many stages, with a conflict, an overdue promise, a part on the tray, and the ledger in balance', () => {
-    const dataDir = mkdtempSync(join(tmpdir(), 'wax-demo-'));
-    buildDemo(dataDir);
-    const store = openStore({ dataDir });
-    const rack = store.logbook.rack();
-    expect(rack.length).toBeGreaterThanOrEqual(8);
-    expect(new Set(rack.map((job) => job.current)).size).toBeGreaterThanOrEqual(6);
-    expect(rack.some((job) => job.conflict)).toBe(true);
-    expect(rack.every((job) => job.current === null || STAGES.includes(job.current))).toBe(true);
-    const fitted = jobs.flatMap((job) => job.steps.filter((step) => step.kind === 'cell.fitted')).length;
-    const balance = store.stock.lots().reduce((sum, lot) => sum + lot.balance, 0);
-    expect(balance).toBe(lots.reduce((sum, lot) => sum + lot.count, 0) - fitted);
-    expect(store.stock.spentInBin()).toBe(
-      jobs.flatMap((job) => job.steps.filter((step) => step.kind === 'cell.old-settled')).length,
-    );
+  let folder: string;
+  let store: Store;
+  beforeAll(async () => {
+    folder = mkdtempSync(join(tmpdir(), 'wax-demo-'));
+    await buildDemo(folder);
+    store = openStore({ dataDir: folder });
+  });
+  afterAll(() => {
+    store.close();
+    rmSync(folder, { recursive: true, force: true });
+  });
+
+  it('has fourteen open jobs or more at many stages, some stuck for a reason', () => {
+    const open = store.logbook.rack().filter((job) => job.signedBy === null);
+    expect(open.length).toBeGreaterThanOrEqual(14);
+    expect(new Set(open.map((job) => job.current)).size).toBeGreaterThanOrEqual(7);
+    expect(open.some((job) => job.conflict)).toBe(true);
+    expect(open.some((job) => job.partsExpectedOn !== null)).toBe(true);
+    expect(open.some((job) => job.looseCells.length > 0)).toBe(true);
+    expect(open.some((job) => job.waitsFor.startsWith('a leak'))).toBe(true);
+    expect(open.some((job) => job.promisedAt !== null && job.promisedAt < DEMO_START_UTC)).toBe(true);
     const context = store.context();
-    for (const job of rack) {
+    for (const job of store.logbook.rack()) {
       const state = foldJob(store.logbook.job(job.id)?.entries ?? [], context);
       expect([job.ticket, state.current]).toEqual([job.ticket, job.current]);
     }
-    store.close();
-    rmSync(dataDir, { recursive: true, force: true });
   });
 
-  it('is the same at every build', () => {
-    const [one, two] = [1, 2].map(() => {
-      const dataDir = mkdtempSync(join(tmpdir(), 'wax-demo-'));
-      buildDemo(dataDir);
-      const store = openStore({ dataDir });
-      const all = store.logbook
-        .rack()
-        .map((job) =>
-          store.logbook
-            .job(job.id)
-            ?.entries.map(({ kind, payload, occurredAt }) => ({ kind, payload, occurredAt })),
-        );
-      store.close();
-      rmSync(dataDir, { recursive: true, force: true });
-      return JSON.stringify(all).replace(/"restsOnSequence":\d+/g, '');
-    });
-    expect(one).toBe(two);
+  it('looks back on two years and three hundred closed jobs, of every service', () => {
+    const closed = store.logbook.all().filter((job) => job.collected);
+    expect(closed.length).toBeGreaterThanOrEqual(300);
+    const months = new Set(closed.map((job) => job.receivedAt.slice(0, 7)));
+    expect(months.size).toBeGreaterThanOrEqual(24);
+    expect(new Set(closed.map((job) => job.service))).toEqual(new Set(SERVICES));
+    expect(new Set(closed.map((job) => job.movement).filter(Boolean)).size).toBeGreaterThanOrEqual(24);
+  });
+
+  it('tells what one would expect of such a shop: cheap cells leak more, and one calibre draws more with age', () => {
+    const context = store.context();
+    const share = { leaked: new Map<string, number>(), seen: new Map<string, number>() };
+    const currents = new Map<string, number[]>();
+    for (const watchId of new Set(
+      store.logbook.all().map((job) => store.logbook.job(job.id)?.job.watchId ?? ''),
+    )) {
+      const visits = (store.logbook.watch(watchId)?.visits ?? [])
+        .map((visit) => foldJob(visit.entries, context))
+        .reverse();
+      visits.forEach((state, index) => {
+        const before = visits[index - 1]?.facts.cellsFitted.get('main')?.payload.supplier;
+        const found = state.facts.cellsFound.get('main')?.payload;
+        if (before && found) {
+          share.seen.set(before, (share.seen.get(before) ?? 0) + 1);
+          if (found.condition !== 'clean') share.leaked.set(before, (share.leaked.get(before) ?? 0) + 1);
+        }
+        const current = state.facts.readings.get('currentUA')?.payload.value;
+        if (current !== undefined && state.calibre?.id === 'orrelin-62-3')
+          currents.set(watchId, [...(currents.get(watchId) ?? []), current]);
+      });
+    }
+    const rate = (supplier: string): number =>
+      (share.leaked.get(supplier) ?? 0) / Math.max(1, share.seen.get(supplier) ?? 0);
+    expect(share.seen.get(NETTLE)).toBeGreaterThan(5);
+    expect(rate(NETTLE)).toBeGreaterThan(2 * rate(SALTMARSH));
+    const twice = [...currents.values()].filter((values) => values.length > 1);
+    expect(twice.length).toBeGreaterThan(0);
+    for (const values of twice) expect(values.at(-1)).toBeGreaterThan(values[0] ?? 0);
+  });
+
+  it('keeps its ledger: what came in is what is left and what was fitted', () => {
+    const ledger = store.stock.ledger();
+    const moved = ledger.reduce((sum, line) => sum + line.delta, 0);
+    expect(store.stock.lots().reduce((sum, lot) => sum + lot.balance, 0)).toBe(moved);
+    expect(ledger.filter((line) => line.reason === 'fitted').length).toBeGreaterThan(250);
+    expect(store.stock.lots().every((lot) => lot.balance >= 0 && !lot.toBeCounted)).toBe(true);
+    expect(store.stock.spentInBin()).toBeGreaterThan(0);
+  });
+
+  it('is the same at every build', async () => {
+    const again = mkdtempSync(join(tmpdir(), 'wax-demo-'));
+    await buildDemo(again);
+    const other = openStore({ dataDir: again });
+    const told = (from: Store): string =>
+      JSON.stringify(
+        from.logbook
+          .all()
+          .map(({ id }) =>
+            from.logbook
+              .job(id)
+              ?.entries.map(({ kind, payload, occurredAt }) => ({ kind, payload, occurredAt })),
+          ),
+      );
+    expect(told(other)).toBe(told(store));
+    other.close();
+    rmSync(again, { recursive: true, force: true });
   });
 });

@@ -1,6 +1,25 @@
-import type { Payloads } from '../src/core/logbook';
 import type { Shop } from '../src/core/policy';
 import type { StockItem } from '../src/core/stock';
+import {
+  binned,
+  closed,
+  type DemoJob,
+  dryTest,
+  engraving,
+  fitted,
+  found,
+  gasket,
+  movement,
+  NETTLE,
+  opened,
+  person,
+  proved,
+  reading,
+  SALTMARSH,
+  stopped,
+  throughCell,
+  watch,
+} from './steps';
 
 /** A made-up counter in a made-up ferry terminal, on one fixed morning. */
 export const shop: Shop = {
@@ -11,13 +30,6 @@ export const shop: Shop = {
 
 /** Tuesday 17 March 2026, 09:40 at the counter. */
 export const DEMO_START_UTC = '2026-03-17T09:40:00.000Z';
-
-export const technicians = [
-  { key: 'edda', name: 'Edda Vinterhal', initials: 'EV' },
-  { key: 'jorun', name: 'Jorun Askeby', initials: 'JA' },
-  { key: 'milo', name: 'Milo Tarnquist', initials: 'MT' },
-] as const;
-export type TechnicianKey = (typeof technicians)[number]['key'];
 
 export interface DemoLot {
   readonly item: StockItem;
@@ -40,8 +52,6 @@ const lot = (
   madeOn: string | null = null,
 ): DemoLot => ({ item: 'cell', code, supplier, lotCode, madeOn, bestBefore, priceMinor, count });
 
-const [SALTMARSH, NETTLE] = ['Saltmarsh Wholesale', 'Nettle & Quay Supplies'];
-
 export const lots: DemoLot[] = [
   lot('SR621SW', SALTMARSH, 'S-6104', '2027-08-31', 14, 62),
   lot('SR621SW', NETTLE, 'NQ-118', '2026-02-28', 3, 41),
@@ -59,168 +69,24 @@ export const lots: DemoLot[] = [
   lot('CR1616', SALTMARSH, 'S-1616', '2032-06-30', 12, 95),
   lot('CR1216', SALTMARSH, 'S-1216', '2031-09-30', 6, 99),
   lot('CR1612', NETTLE, 'NQ-160', '2031-02-28', 4, 104),
-];
-
-type Step = {
-  [K in keyof Payloads]: {
-    readonly minutes: number;
-    readonly kind: K;
-    readonly payload: Payloads[K];
-    readonly by?: TechnicianKey;
-    readonly well?: string;
-    readonly corrects?: keyof Payloads;
-  };
-}[keyof Payloads];
-
-export interface DemoJob {
-  readonly key: string;
-  readonly customer: { readonly name: string; readonly phone: string; readonly email: string };
-  readonly technician: TechnicianKey;
-  /** The job whose owner and watch this one shares: an earlier visit. */
-  readonly sameWatchAs?: string;
-  /** Minutes before the demo's start at which the watch came in. */
-  readonly arrivedMinutesAgo: number;
-  /** Minutes from the demo's start to the promise, negative when overdue. */
-  readonly promisedInMinutes: number;
-  readonly watch: Payloads['arrive.watch'];
-  readonly complaint: Payloads['arrive.complaint'];
-  readonly consent?: boolean;
-  readonly service?: Payloads['arrive.service'];
-  /** What happened since, minutes after arrival. */
-  readonly steps: readonly Step[];
-  /** Sign it so many minutes after arrival, and hand it over. */
-  readonly signedAfter?: number;
-  readonly collectedAfter?: number;
-}
-
-const watch = (
-  maker: string,
-  reference: string,
-  serial: string,
-  more: Partial<Payloads['arrive.watch']> = {},
-): Payloads['arrive.watch'] => ({
-  maker,
-  reference,
-  serial,
-  engraved: '',
-  ratingBar: null,
-  crownClock: 3,
-  ...more,
-});
-
-const stopped: Payloads['arrive.complaint'] = { picked: ['stopped'], words: '' };
-const person = (name: string, phone: string, email = ''): DemoJob['customer'] => ({ name, phone, email });
-
-const opened = (
-  minutes: number,
-  kind: Payloads['open.back']['kind'],
-  openedWith: string,
-  spotClock: number | null = null,
-  lipClock: number | null = null,
-): Step => ({
-  minutes,
-  kind: 'open.back',
-  payload: { kind, openedWith, protection: 'film', went: 'freely', spotClock, lipClock },
-});
-const engraving = (minutes: number, text: string): Step => ({
-  minutes,
-  kind: 'identify.engraving',
-  payload: { text },
-});
-const movement = (minutes: number, calibreId: string, code: string): Step => ({
-  minutes,
-  kind: 'identify.movement',
-  payload: { calibreId, code, by: 'engraving', note: '' },
-});
-const reading = (minutes: number, measure: Payloads['check.reading']['measure'], value: number): Step => ({
-  minutes,
-  kind: 'check.reading',
-  payload: { measure, value },
-});
-const found = (
-  minutes: number,
-  marking: string,
-  condition: Payloads['cell.found']['condition'] = 'clean',
-  well?: string,
-): Step => ({
-  minutes,
-  kind: 'cell.found',
-  payload: { marking, condition },
-  ...(well ? { well } : {}),
-});
-const fitted = (minutes: number, cellCode: string, lotCode: string): Step => ({
-  minutes,
-  kind: 'cell.fitted',
-  payload: { cellCode, lotId: lotCode, supplier: SALTMARSH ?? '', lotCode, alkalineAgreed: false },
-});
-const binned = (minutes: number): Step => ({
-  minutes,
-  kind: 'cell.old-settled',
-  payload: { taped: true, to: 'spent bin' },
-});
-const gasket = (minutes: number, state: Payloads['seal.gasket']['state'], reason: string): Step => ({
-  minutes,
-  kind: 'seal.gasket',
-  payload: {
-    state,
-    findings: [],
-    ageYears: state === 'renewed' ? null : 2,
-    meetsWater: false,
-    greased: true,
-    profile: 'round',
-    size: '',
-    lotId: null,
-    reason,
-  },
-});
-const closed = (minutes: number, how: string): Step => ({
-  minutes,
-  kind: 'seal.closed',
-  payload: { how, seamEven: true, raisedClocks: [], interim: false },
-});
-const dryTest = (
-  pressureBar: number,
-  seconds: number,
-  more: Partial<Payloads['test.made']> = {},
-): Payloads['test.made'] => ({
-  method: 'dry air',
-  pressureBar,
-  seconds,
-  outcome: 'no leak seen',
-  deflectionStartUm: null,
-  deflectionEndUm: null,
-  leakClock: null,
-  temperatureC: 21,
-  note: '',
-  ...more,
-});
-const proved = (
-  minutes: number,
-  functions: readonly (keyof Payloads['set.functions']['proved'])[],
-): Step[] => [
-  { minutes, kind: 'set.runs', payload: { runs: true, watchedSeconds: 90 } },
-  { minutes: minutes + 1, kind: 'set.time', payload: { set: true } },
-  {
-    minutes: minutes + 2,
-    kind: 'set.functions',
-    payload: { proved: Object.fromEntries(functions.map((each) => [each, 'works'])) },
-  },
-];
-
-const throughCell = (
-  calibreId: string,
-  code: string,
-  cellCode: string,
-  lotCode: string,
-  mark: string,
-  currentUA = 1.04,
-): Step[] => [
-  movement(5, calibreId, code),
-  reading(7, 'restVoltageV', 1.31),
-  reading(8, 'currentUA', currentUA),
-  found(9, mark),
-  fitted(11, cellCode, lotCode),
-  binned(12),
+  lot('CR2016', SALTMARSH, 'S-2016', '2032-04-30', 8, 88),
+  lot('CR1220', SALTMARSH, 'S-1220', '2031-11-30', 5, 97),
+  lot('SR936W', SALTMARSH, 'S-9361', '2028-01-31', 4, 96),
+  lot('SR626W', SALTMARSH, 'S-6226', '2027-12-31', 5, 69),
+  { ...lot('KT-V21', SALTMARSH, 'K-2104', '2031-05-31', 3, 1450), item: 'kit' },
+  { ...lot('KT-V33', NETTLE, 'NK-330', '2030-09-30', 1, 1690), item: 'kit' },
+  ...['30.5 × 0.70', '28.2 × 0.80', '27.5 × 0.90', '29.5 × 0.80', '31.5 × 0.80', '28.0 × 1.00'].map(
+    (size, index): DemoLot => ({
+      item: 'gasket',
+      code: size,
+      supplier: SALTMARSH,
+      lotCode: `G-${410 + index}`,
+      madeOn: '2025-02-01',
+      bestBefore: null,
+      priceMinor: 55,
+      count: 6,
+    }),
+  ),
 ];
 
 const YEAR_MINUTES = 365 * 24 * 60;
@@ -373,6 +239,7 @@ export const jobs: DemoJob[] = [
         minutes: 3,
         kind: 'open.as-found',
         payload: { found: ['tool marks', 'residue'], note: 'old scratch beside the coil' },
+        picture: 'leaked-cell',
       },
       engraving(4, 'OR 47.1'),
       movement(5, 'orrelin-47-1', 'OR 47.1'),
@@ -480,6 +347,181 @@ export const jobs: DemoJob[] = [
     },
     consent: false,
     service: { service: 'cell and reseal', priceMinor: 2900 },
+    steps: [],
+  },
+  {
+    key: 'part-awaited',
+    customer: person('Ansgar Millowby', '0555 0114', 'ansgar@quay.example'),
+    technician: 'jorun',
+    arrivedMinutesAgo: 1480,
+    promisedInMinutes: 3300,
+    watch: watch('Orrelin', 'C2210-1', '4510382', { ratingBar: 10 }),
+    complaint: stopped,
+    service: { service: 'cell and reseal', priceMinor: 2900 },
+    steps: [
+      {
+        minutes: 2,
+        kind: 'arrive.ready',
+        payload: {
+          cell: 'in the house',
+          seal: 'not in the house',
+          closingTool: 'in the house',
+          parts: 'not needed',
+          riskAccepted: false,
+        },
+      },
+      {
+        minutes: 3,
+        kind: 'arrive.parts-request',
+        payload: {
+          lines: [{ what: 'gasket 29.0 × 0.80', count: 1 }],
+          supplier: SALTMARSH,
+          expectedOn: '2026-03-19',
+        },
+      },
+    ],
+  },
+  {
+    key: 'failed-test',
+    customer: person('Runa Brackenmoor', '0555 0115'),
+    technician: 'milo',
+    arrivedMinutesAgo: 1390,
+    promisedInMinutes: 180,
+    watch: watch('Pellorane', 'K77/15', 'C318840', { ratingBar: 10 }),
+    complaint: { picked: ['fog under the crystal'], words: 'after the swimming hall' },
+    service: { service: 'reseal and test', priceMinor: 3400 },
+    steps: [
+      { minutes: 2, kind: 'arrive.wear', payload: { uses: ['every day', 'swimming'], words: '' } },
+      opened(5, 'screwed, notched', 'three-jaw wrench'),
+      movement(7, 'pellorane-7705', 'PL 7705'),
+      gasket(12, 'renewed', 'rated 10 bar, and it meets water'),
+      {
+        minutes: 13,
+        kind: 'seal.other',
+        payload: { crown: 'inspected', pushers: 'inspected', crystal: 'not touched' },
+      },
+      closed(15, 'by hand and wrench'),
+      {
+        minutes: 24,
+        kind: 'test.made',
+        payload: dryTest(5, 120, {
+          outcome: 'leak seen',
+          deflectionStartUm: 14.2,
+          deflectionEndUm: 11.3,
+          leakClock: 2,
+          note: 'pusher at 2',
+        }),
+      },
+    ],
+  },
+  {
+    key: 'closed-interim',
+    customer: person('Halvard Pennywhistle', '0555 0116'),
+    technician: 'edda',
+    arrivedMinutesAgo: 1320,
+    promisedInMinutes: 240,
+    watch: watch('Tasvik', '418D-20', 'KD20988', { ratingBar: 10 }),
+    complaint: { picked: ['display fading'], words: 'needs it over the weekend' },
+    steps: [
+      opened(4, 'plate on screws', 'screwdriver 1.2 mm'),
+      movement(6, 'tasvik-82d', 'TK82D'),
+      reading(8, 'restVoltageV', 2.58),
+      found(9, 'CR1616'),
+      fitted(11, 'CR1616', 'S-1616'),
+      binned(12),
+      {
+        minutes: 13,
+        kind: 'arrive.parts-request',
+        payload: {
+          lines: [
+            { what: 'gasket 27.5 × 0.90', count: 1 },
+            { what: 'plate screw', count: 2 },
+          ],
+          supplier: NETTLE,
+          expectedOn: '2026-03-23',
+        },
+      },
+      gasket(14, 'reused', 'none of this size in the house'),
+      {
+        minutes: 16,
+        kind: 'seal.closed',
+        payload: { how: 'screws crosswise in rounds', seamEven: true, raisedClocks: [], interim: true },
+      },
+    ],
+  },
+  {
+    key: 'recharging',
+    customer: person('Sunniva Farthingale', '0555 0117'),
+    technician: 'edda',
+    arrivedMinutesAgo: 1500,
+    promisedInMinutes: 1600,
+    watch: watch('Vessarin', 'VC210-04', '20417733', { ratingBar: 10 }),
+    complaint: { picked: ['does not hold its charge'], words: 'lay in a drawer for a year' },
+    service: { service: 'recharge or new accumulator', priceMinor: 4900 },
+    steps: [
+      {
+        minutes: 1,
+        kind: 'arrive.mark',
+        payload: { view: 'front', kind: 'scratch', clock: 8, film: null, note: 'across the crystal' },
+      },
+      {
+        minutes: 2,
+        kind: 'arrive.mark',
+        payload: { view: 'back', kind: 'original film', clock: null, film: 'keep', note: '' },
+      },
+      {
+        minutes: 3,
+        kind: 'arrive.originality',
+        payload: { matters: true, words: 'from her grandfather' },
+      },
+      movement(6, 'vessarin-210s', 'V-210S'),
+      {
+        minutes: 700,
+        kind: 'cell.charged',
+        payload: { by: 'light', hours: 11, outcome: 'low-supply steps' },
+      },
+    ],
+  },
+  {
+    key: 'brought-with-it',
+    sameVisitAs: 'recharging',
+    customer: person('Sunniva Farthingale', '0555 0117'),
+    technician: 'edda',
+    arrivedMinutesAgo: 1497,
+    promisedInMinutes: 1600,
+    watch: watch('Vessarin', 'VC118-07', '20533108'),
+    complaint: stopped,
+    steps: [opened(20, 'opens from the front', 'case knife under the bezel', 7)],
+  },
+  {
+    key: 'to-diagnose',
+    customer: person('Olaf Stavewright', '0555 0118'),
+    technician: 'jorun',
+    arrivedMinutesAgo: 48,
+    promisedInMinutes: 400,
+    watch: watch('Dunmarrow', 'DK072', 'DMK4471', { ratingBar: 20, crownClock: null }),
+    complaint: { picked: [], words: 'shows nothing since another shop changed the cell' },
+    service: { service: 'diagnose', priceMinor: 1800 },
+    steps: [
+      {
+        minutes: 2,
+        kind: 'arrive.cell-history',
+        payload: { changedBy: 'another shop', changedOn: '2026-03' },
+      },
+      movement(9, 'dunmarrow-07-2', 'DM 07/2'),
+      reading(12, 'restVoltageV', 3.12),
+    ],
+  },
+  {
+    key: 'came-back',
+    sameWatchAs: 'signed-and-gone',
+    comesBackAbout: 'signed-and-gone',
+    customer: person('Tove Lindquarry', '0555 0101'),
+    technician: 'jorun',
+    arrivedMinutesAgo: 12,
+    promisedInMinutes: 70,
+    watch: watch('Quillbeck', 'Q150A', '2201-4471', { ratingBar: 3 }),
+    complaint: { picked: ['stopped'], words: 'stopped again before the ferry left' },
     steps: [],
   },
 ];

@@ -12,8 +12,8 @@ test.describe('devices that type', () => {
     await expect(page).toHaveURL(/\/check$/);
   });
 
-  test('a scanned ticket opens its job, wherever the focus is', async ({ bench: page }) => {
-    await typeAsDevice(page, 'T0010-9');
+  test('a scanned ticket opens its job, wherever the focus is', async ({ bench: page, tickets }) => {
+    await typeAsDevice(page, tickets.of('to-close'));
     await expect(page).toHaveURL(new RegExp(jobId('to-close')));
     await openJob(page, 'worn-engraving', 'identify');
     const field = page.getByRole('region', { name: 'Picked by hand' }).getByLabel('Calibre');
@@ -22,10 +22,10 @@ test.describe('devices that type', () => {
     const engraving = page.getByLabel('Engraving', { exact: true });
     await engraving.fill('OR 4');
     await engraving.focus();
-    await typeAsDevice(page, 'T0010-9');
+    await typeAsDevice(page, tickets.of('to-close'));
     await expect(page).toHaveURL(new RegExp(jobId('to-close')));
     await page.goBack();
-    await expect(engraving).not.toHaveValue(/T0010/);
+    await expect(engraving).not.toHaveValue(/T0/);
   });
 
   test('a misread ticket is told, not opened', async ({ bench: page }) => {
@@ -54,13 +54,15 @@ test.describe('keys', () => {
     await expect(page).toHaveURL(/\/seal$/);
   });
 
-  test('digits open stages, / finds, Esc leaves a field', async ({ bench: page }) => {
+  test('digits open stages, / finds, Esc leaves a field', async ({ bench: page, tickets }) => {
     await openJob(page, 'to-close');
     await page.keyboard.press('3');
     await expect(page).toHaveURL(/\/identify$/);
     await page.keyboard.press('/');
     await page.getByLabel(/^Ticket, owner/).fill('thistlwick');
-    await expect(page.getByRole('button', { name: /T0009-1.*Ragna Thistlewick/ })).toBeVisible();
+    await expect(
+      page.getByRole('button', { name: new RegExp(`${tickets.of('to-set-and-prove')}.*Ragna Thistlewick`) }),
+    ).toBeVisible();
     await page.getByLabel(/^Ticket, owner/).fill('sr 927 w');
     await expect(page.getByRole('dialog')).toContainText('As a cell: SR927W');
     await page.keyboard.press('Escape');
@@ -235,7 +237,7 @@ test.describe('what is typed wrongly', () => {
     await expect(page.getByLabel('Serial')).toHaveValue('K-1');
   });
 
-  test('an owner is found again, and the book fills in the case', async ({ bench: page }) => {
+  test('an owner is found again, and the book fills in the case', async ({ bench: page, tickets }) => {
     await page.keyboard.press('n');
     await page.getByRole('combobox', { name: 'Owner' }).pressSequentially('Oystr');
     await page.getByRole('option', { name: /Maren Oystrand, 0555 0142/ }).click();
@@ -247,7 +249,7 @@ test.describe('what is typed wrongly', () => {
     await page.getByRole('checkbox', { name: 'Loses time' }).check();
     await page.getByRole('checkbox', { name: 'The owner agrees to them' }).check();
     await page.getByRole('button', { name: 'Take it in' }).click();
-    await expect(page.getByText('T0016-6').first()).toBeVisible();
+    await expect(page.getByText(tickets.next).first()).toBeVisible();
     const found = await (await page.request.get('/api/find?q=Oystrand')).json();
     expect(found.customers).toHaveLength(1);
     expect(found.jobs).toHaveLength(2);
@@ -285,7 +287,7 @@ test('what was done to the gasket follows the advice until a hand says otherwise
   await expect(gasket.getByRole('radio', { name: 'Left in place' })).toBeChecked();
   await gasket.getByRole('checkbox', { name: 'Hard' }).check();
   await gasket.getByRole('button', { name: 'Record' }).click();
-  await expect(gasket.getByText('Gasket left in place, greased')).toBeVisible();
+  await expect(gasket.getByText('Gasket left in place (18.5 × 0.50), greased')).toBeVisible();
   await expect(lamp).toContainText('Recorded otherwise: the owner declined');
 });
 
@@ -304,7 +306,7 @@ test('goods are booked in once, read by the lamp, and refused where they make no
   bench: page,
 }) => {
   await page.goto('/stock');
-  await page.getByLabel('Cell as printed').fill('SR 621 SW');
+  await page.getByLabel('Code as printed').fill('SR 621 SW');
   await expect(page.getByRole('complementary', { name: 'Lamp' })).toContainText('SR621SW');
   await expect(page.getByRole('complementary', { name: 'Lamp' })).toContainText('Easily taken for');
   await page.getByLabel('Supplier').fill('Nettle & Quay Supplies');

@@ -5,6 +5,8 @@ import AxeBuilder from '@axe-core/playwright';
 import { expect, type Locator, type Page, test as base } from '@playwright/test';
 import { buildDemo, demoId } from '../demo/build';
 import { DEMO_START_UTC } from '../demo/scenario';
+import { makeTicket } from '../src/core/tickets';
+import { openStore } from '../src/server/store';
 import { type ServerProcess, startServer } from '../src/testing/serverProcess';
 
 /** The demo counter as a technician finds it: the built application over a database of its own. */
@@ -17,29 +19,51 @@ export interface Counter {
   restart(): Promise<void>;
 }
 
+/** The tickets of the demo: of a job of the scenario, and the one the next watch taken in will get. */
+export interface Tickets {
+  of(key: string): string;
+  readonly next: string;
+}
+
+interface Demo {
+  readonly dir: string;
+  readonly tickets: Tickets;
+}
+
 interface WorkerFixtures {
-  demoDir: string;
+  demo: Demo;
 }
 interface Fixtures {
+  tickets: Tickets;
   counter: Counter;
   /** A page with Edda Vinterhal at the bench. */
   bench: Page;
 }
 
 export const test = base.extend<Fixtures, WorkerFixtures>({
-  demoDir: [
+  demo: [
     // eslint-disable-next-line no-empty-pattern
     async ({}, use) => {
       const folder = mkdtempSync(join(tmpdir(), 'wax-demo-'));
-      buildDemo(folder);
-      await use(folder);
+      await buildDemo(folder);
+      const store = openStore({ dataDir: folder });
+      const all = store.logbook.all();
+      store.close();
+      await use({
+        dir: folder,
+        tickets: {
+          of: (key) => all.find((job) => job.id === demoId('job', key))?.ticket ?? key,
+          next: makeTicket(all.length + 1),
+        },
+      });
       rmSync(folder, { recursive: true, force: true });
     },
     { scope: 'worker' },
   ],
-  counter: async ({ demoDir }, use) => {
+  tickets: async ({ demo }, use) => use(demo.tickets),
+  counter: async ({ demo }, use) => {
     const dataDir = mkdtempSync(join(tmpdir(), 'wax-e2e-'));
-    cpSync(demoDir, dataDir, { recursive: true });
+    cpSync(demo.dir, dataDir, { recursive: true });
     let server: ServerProcess = await startServer(dataDir, { WAX_DEMO_START: DEMO_START_UTC });
     const { url } = server;
     await use({

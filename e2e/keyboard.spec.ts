@@ -13,7 +13,11 @@ async function onTo(page: Page, stage: string): Promise<void> {
   );
 }
 
-test('a cell job from arrival to the signed record, by keyboard alone', async ({ page, counter }) => {
+test('a cell job from arrival to the signed record, by keyboard alone', async ({
+  page,
+  counter,
+  tickets,
+}) => {
   await page.goto(counter.url);
   await expect(page.getByRole('button', { name: /Edda Vinterhal/ })).toBeFocused();
   await page.keyboard.press('Enter');
@@ -35,9 +39,9 @@ test('a cell job from arrival to the signed record, by keyboard alone', async ({
     await tabTo(page, page.getByRole('checkbox', { name: 'The owner agrees to them' }));
     await page.keyboard.press('Space');
     await page.keyboard.press('Enter');
-    await expect(page.getByText('T0016-6').first()).toBeVisible();
-    await expect(page.getByRole('img', { name: 'QR code of ticket T0016-6' })).toBeVisible();
-    await expect(page.getByRole('img', { name: 'Barcode of ticket T0016-6' })).toBeVisible();
+    await expect(page.getByText(tickets.next).first()).toBeVisible();
+    await expect(page.getByRole('img', { name: `QR code of ticket ${tickets.next}` })).toBeVisible();
+    await expect(page.getByRole('img', { name: `Barcode of ticket ${tickets.next}` })).toBeVisible();
     await page.keyboard.press('m');
     await onTo(page, '2 Open');
   });
@@ -98,7 +102,7 @@ test('a cell job from arrival to the signed record, by keyboard alone', async ({
     await expect(page.getByRole('radio', { name: 'Renewed' })).toBeFocused();
     await page.keyboard.press('Enter');
     await expect(
-      page.getByRole('region', { name: 'Gasket' }).getByText('Gasket renewed, greased'),
+      page.getByRole('region', { name: 'Gasket' }).getByText('Gasket renewed (30.5 × 0.70), greased'),
     ).toBeVisible();
     await expect(page.getByRole('radio', { name: 'Thumbs' })).toBeFocused();
     await page.keyboard.press('Enter');

@@ -22,14 +22,15 @@ test.describe('every view passes the axe check', () => {
       '/book/calibres/new',
       '/book/cases/c2140-3',
       '/policy',
+      '/devices',
       '/nowhere',
       `/jobs/${jobId('conflict')}/check`,
       `/jobs/${jobId('worn-engraving')}/identify`,
     ]) {
       await page.goto(path);
       await expect(page.getByRole('navigation', { name: 'Rack' }).getByRole('link').first()).toBeVisible();
-      await page.waitForLoadState('load');
-      await page.waitForTimeout(400);
+      await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+      await page.waitForTimeout(300);
       await expectAccessible(page, path);
     }
   });
@@ -70,6 +71,7 @@ test.describe('fits the screen', () => {
         '/book',
         '/book/calibres/quillbeck-22-4',
         '/policy',
+        '/devices',
         ...STAGES.map((stage) => `/jobs/${jobId('two-cells')}/${stage}`),
       ]) {
         await page.goto(path);
@@ -83,13 +85,13 @@ test.describe('fits the screen', () => {
     });
   }
 
-  test('on a phone the rack is a drawer', async ({ bench: page }) => {
+  test('on a phone the rack is a drawer', async ({ bench: page, tickets }) => {
     await page.setViewportSize({ width: 390, height: 844 });
     await expect(page.getByRole('navigation', { name: 'Rack' })).toHaveCount(0);
     await page.getByRole('button', { name: 'Show the rack' }).click();
     await page
       .getByRole('navigation', { name: 'Rack' })
-      .getByRole('link', { name: /T0010-9/ })
+      .getByRole('link', { name: new RegExp(tickets.of('to-close')) })
       .click();
     await expect(page).toHaveURL(new RegExp(jobId('to-close')));
     await expect(page.getByRole('navigation', { name: 'Rack' })).toHaveCount(0);

@@ -36,7 +36,7 @@ test.describe('a brand-new shop', () => {
     await expect(page.getByText('No calibre is in the book yet')).toBeVisible();
     await page.goto('/stock');
     await expect(page.getByText('Nothing in stock yet')).toBeVisible();
-    await page.getByLabel('Cell as printed').fill('371');
+    await page.getByLabel('Code as printed').fill('371');
     await page.getByLabel('Supplier').fill('Saltmarsh Wholesale');
     await page.getByLabel('Lot', { exact: true }).fill('S-1');
     await page.getByRole('button', { name: 'Book in' }).click();
@@ -126,12 +126,15 @@ test('a test recorded changes what may be said about water, and no more than tha
 
 test('an owner is found in spite of a slip, shown with their jobs, and erased without the record', async ({
   bench: page,
+  tickets,
 }) => {
   await page.keyboard.press('/');
   await page.getByLabel(/^Ticket, owner/).fill('oystrnad');
   await page.getByRole('button', { name: /Maren Oystrand Owner, 0555 0142/ }).click();
   await expect(page.getByRole('heading', { name: 'Maren Oystrand' })).toBeVisible();
-  await expect(page.getByRole('region', { name: 'Jobs' })).toContainText('T0015-8 Orrelin C2140-3');
+  await expect(page.getByRole('region', { name: 'Jobs' })).toContainText(
+    `${tickets.of('just-arrived')} Orrelin C2140-3`,
+  );
   await expectAccessible(page, 'owner');
   await page.getByRole('button', { name: 'Erase this person' }).click();
   await page
@@ -144,7 +147,10 @@ test('an owner is found in spite of a slip, shown with their jobs, and erased wi
     .getByRole('button', { name: 'Erase', exact: true })
     .click();
   await expect(page.getByRole('heading', { name: 'An owner who was erased' })).toBeVisible();
-  await page.getByRole('region', { name: 'Jobs' }).getByRole('link', { name: 'T0015-8' }).click();
+  await page
+    .getByRole('region', { name: 'Jobs' })
+    .getByRole('link', { name: tickets.of('just-arrived') })
+    .click();
   await expect(page.getByText('owner erased')).toBeVisible();
   await page.keyboard.press('/');
   await page.getByLabel(/^Ticket, owner/).fill('oystrand');
@@ -153,16 +159,19 @@ test('an owner is found in spite of a slip, shown with their jobs, and erased wi
 
 test('a watch that comes back is known again: what worked last time comes first, and its page shows every visit', async ({
   bench: page,
+  tickets,
 }) => {
   await page.keyboard.press('n');
   await page.getByRole('combobox', { name: 'Owner' }).pressSequentially('Ostervale');
   await page.getByRole('option', { name: /Bram Ostervale/ }).click();
-  await page.getByRole('radio', { name: /Orrelin C2140-3 4471902, last T0004-2/ }).check();
+  await page
+    .getByRole('radio', { name: `Orrelin C2140-3 4471902, last ${tickets.of('waits-for-owner')}` })
+    .check();
   await expect(page.getByLabel('Serial')).toHaveValue('4471902');
   await page.getByRole('checkbox', { name: 'Loses time' }).check();
   await page.getByRole('checkbox', { name: 'The owner agrees to them' }).check();
   await page.getByRole('button', { name: 'Take it in' }).click();
-  await expect(page.getByRole('img', { name: 'Barcode of ticket T0016-6' })).toBeVisible();
+  await expect(page.getByRole('img', { name: `Barcode of ticket ${tickets.next}` })).toBeVisible();
 
   await page.keyboard.press('2');
   const lamp = page.getByRole('complementary', { name: 'Lamp' });
@@ -181,8 +190,8 @@ test('a watch that comes back is known again: what worked last time comes first,
 
   await page.getByRole('link', { name: 'This watch was here once before' }).click();
   await expect(page.getByRole('heading', { name: 'Orrelin C2140-3, serial 4471902' })).toBeVisible();
-  await expect(page.getByRole('region', { name: 'Visits' })).toContainText('T0016-6');
-  await expect(page.getByRole('region', { name: 'Visits' })).toContainText('T0004-2');
+  await expect(page.getByRole('region', { name: 'Visits' })).toContainText(tickets.next);
+  await expect(page.getByRole('region', { name: 'Visits' })).toContainText(tickets.of('waits-for-owner'));
   await expect(
     page.getByRole('img', { name: /Current\. 17 Mar 2026: 1.04 µA; 17 Mar 2026: 1.61 µA/ }),
   ).toBeVisible();

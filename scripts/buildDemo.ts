@@ -5,6 +5,6 @@ import { DEMO_START_UTC } from '../demo/scenario';
 
 const dataDir = resolve(process.argv[2] ?? './demo-data');
 rmSync(dataDir, { recursive: true, force: true });
-buildDemo(dataDir);
+await buildDemo(dataDir);
 // The instant the demo’s clock starts at, for whoever serves it.
 writeFileSync(join(dataDir, 'demo-start'), DEMO_START_UTC);

@@ -30,7 +30,7 @@ const views: readonly (readonly [name: string, path: string])[] = [
 ];
 
 const dataDir = mkdtempSync(join(tmpdir(), 'wax-pictures-'));
-buildDemo(dataDir);
+await buildDemo(dataDir);
 const server = await startServer(dataDir, { WAX_DEMO_START: DEMO_START_UTC });
 const browser = await chromium.launch(config.use?.launchOptions ?? {});
 const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, baseURL: server.url });

@@ -143,7 +143,7 @@ describe('which lot to take', () => {
     ]);
   });
 
-  it('blocks what is past its date, empty, or not the cell, each with its reason', () => {
+  it('blocks what is past its date or not the cell, each with its reason, and leaves out what is used up', () => {
     const offers = choose([
       other('past', { bestBefore: '2026-03-16' }),
       other('empty', { balance: 0 }),
@@ -151,12 +151,13 @@ describe('which lot to take', () => {
       other('unrelated', { code: 'CR2016' }),
     ]);
     expect(offers.every((offer) => offer.verdict === 'blocked')).toBe(true);
+    expect(offers.some((offer) => offer.lot.lotCode === 'empty')).toBe(false);
+    expect(choose([other('to count', { balance: 0, toBeCounted: true })])[0]).toMatchObject({
+      verdict: 'blocked',
+      reasons: ['None left.'],
+    });
     expect(offers.map((offer) => offer.reasons[0])).toEqual(
-      expect.arrayContaining([
-        expect.stringContaining('Past its date'),
-        'None left.',
-        expect.stringContaining('Alkaline'),
-      ]),
+      expect.arrayContaining([expect.stringContaining('Past its date'), expect.stringContaining('Alkaline')]),
     );
     expect(offers.some((offer) => offer.lot.lotCode === 'unrelated')).toBe(false);
   });

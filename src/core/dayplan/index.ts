@@ -43,6 +43,8 @@ export function waitsFor(state: JobState): string {
     state.progress.some(({ missing }) => missing.some(({ requirement }) => requirement === 'arrive.consent'))
   )
     return 'the owner’s consent';
+  if (state.facts.tests.at(-1)?.payload.outcome === 'leak seen' && state.signature.state === 'unsigned')
+    return 'a leak to mend, or to tell the owner of';
   const parts = awaitedParts(state.facts)?.payload;
   if (parts) {
     const what = parts.lines.map((line) => line.what).join(', ');

@@ -2,6 +2,8 @@ import { chemistries, type Chemistry } from '../cells';
 import { figure, type Judged } from '../judgement';
 import { normalFrom, seededUniform } from './random';
 
+const { exp, max, min } = Math;
+
 /** Hours in a month of 730.5 h, in mAh for one µA. */
 const MAH_PER_UA_MONTH = 0.7305;
 const USABLE_SHARE = 0.9;
@@ -60,7 +62,7 @@ export function monthsOfLife(
   yearsSinceMade: number,
 ): number {
   const { selfDischargePerYear } = chemistries[chemistry];
-  const lossBeforeFitting = Math.min(1, selfDischargePerYear * Math.max(0, yearsSinceMade));
+  const lossBeforeFitting = min(1, selfDischargePerYear * max(0, yearsSinceMade));
   return (
     (USABLE_SHARE * capacityMAh * (1 - lossBeforeFitting)) /
     (MAH_PER_UA_MONTH * averageUA + (capacityMAh * selfDischargePerYear) / 12)
@@ -93,10 +95,10 @@ export function expectedLife(input: LifeInput): LifeForecast {
   const months = new Float64Array(DRAWS);
   for (let draw = 0; draw < DRAWS; draw += 1) {
     const capacity = input.capacityMinMAh + (input.capacityMaxMAh - input.capacityMinMAh) * uniform();
-    const base = input.baseUA * Math.exp(sigma * normalFrom(uniform));
+    const base = input.baseUA * exp(sigma * normalFrom(uniform));
     const uses = input.functions.map((use) => ({
       ...use,
-      secondsPerDay: use.secondsPerDay * Math.exp(secondsSigma * normalFrom(uniform)),
+      secondsPerDay: use.secondsPerDay * exp(secondsSigma * normalFrom(uniform)),
     }));
     months[draw] = monthsOfLife(
       capacity,

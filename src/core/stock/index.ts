@@ -55,7 +55,7 @@ export interface LotOffer {
 
 /**
  * Which lots of the stock may go into this place, best first: *equal* before *accepted*, then the oldest still
- * usable. Lots past their date, empty, or of a cell that may not be fitted come after, blocked, with the reason.
+ * usable. Lots past their date, to be counted, or of a cell that may not be fitted come after, blocked, with the reason.
  */
 export function chooseLots(
   lots: readonly Lot[],
@@ -66,7 +66,8 @@ export function chooseLots(
 ): LotOffer[] {
   const offers = lots.flatMap((lot): LotOffer[] => {
     const cell = lot.item === 'cell' ? cellOf(lot.code) : null;
-    if (!cell) return [];
+    // A lot used up long ago is no offer; one to be counted may hold a cell after all.
+    if (!cell || (lot.balance <= 0 && !lot.toBeCounted)) return [];
     const cross = crossReference(wanted, cell, options);
     if (cross.verdict === 'never' && cell.diameterMm !== wanted.diameterMm) return [];
     const blocked = [

@@ -67,6 +67,8 @@ export function openStore({ dataDir, clock = runningClock(), demo = false, shop 
     attachments,
     devices,
     context,
+    /** Does a long piece of writing in one transaction: all of it, or nothing. */
+    inOne: (work: () => void): void => db.transaction(work).immediate(),
     /** Tells everyone who listens that something was written. */
     tell: (item: LiveNews) => void news.emit('news', item),
     listen(listener: (item: LiveNews) => void): () => void {

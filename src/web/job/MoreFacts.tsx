@@ -9,7 +9,13 @@ export interface MoreFact {
 }
 
 /** Facts that are not asked of every job: each a button, until it is opened or recorded. */
-export function MoreFacts({ facts }: { readonly facts: readonly MoreFact[] }) {
+export function MoreFacts({
+  facts,
+  label = 'Also to record',
+}: {
+  readonly facts: readonly MoreFact[];
+  readonly label?: string;
+}) {
   const [opened, setOpened] = useState<ReadonlySet<string>>(new Set());
   const open = (fact: MoreFact): boolean => fact.shown || opened.has(fact.title);
   const folded = facts.filter((fact) => !open(fact));
@@ -21,7 +27,7 @@ export function MoreFacts({ facts }: { readonly facts: readonly MoreFact[] }) {
         </Stack>
       ))}
       {folded.length > 0 && (
-        <Paper component="section" aria-label="Also to record" sx={{ px: 2, py: 1 }}>
+        <Paper component="section" aria-label={label} sx={{ px: 2, py: 1 }}>
           <Typography color="text.secondary">Also to record, where it applies:</Typography>
           <Stack direction="row" sx={{ flexWrap: 'wrap', columnGap: 1, rowGap: 1, mt: 0.5 }}>
             {folded.map(({ title }) => (

@@ -6,6 +6,7 @@ import type { Attachment } from '../../contract';
 import { askDevice, faultWords, keepFile, useConnected } from '../api/devices';
 import { Refused } from '../api/http';
 import { colours } from '../app/theme';
+import { FileButton } from './FileButton';
 import { useJob } from './JobContext';
 
 const THUMB_PX = 88;
@@ -111,20 +112,14 @@ export function FilesField({ files }: { readonly files: KeptFiles }) {
       sx={{ alignItems: 'center', flexWrap: 'wrap', gap: 1 }}
       onPaste={(event: ClipboardEvent) => void keep([...event.clipboardData.files])}
     >
-      <Button component="label" variant="outlined" disabled={technician === null || busy}>
+      <FileButton
+        label="Photo or file to keep"
+        several
+        disabled={technician === null || busy}
+        onFiles={(chosen) => void keep(chosen)}
+      >
         {busy ? 'Keeping it …' : 'Photo or file'}
-        <input
-          type="file"
-          hidden
-          multiple
-          aria-label="Photo or file to keep"
-          onChange={(event) => {
-            const chosen = [...(event.target.files ?? [])];
-            event.target.value = '';
-            void keep(chosen);
-          }}
-        />
-      </Button>
+      </FileButton>
       {camera && (
         <Button variant="outlined" onClick={() => void photograph()} disabled={technician === null}>
           From the camera

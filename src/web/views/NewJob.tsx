@@ -41,6 +41,7 @@ import { getJson, postJson, Refused, sendFile } from '../api/http';
 import { type SeenShop, useBook, useCustomer, useShop } from '../api/resources';
 import { Caution, LampAnswer } from '../app/Lamp';
 import { Choice, optionsOf, TextLine, Tick } from '../job/fields';
+import { FileButton } from '../job/FileButton';
 import { shopNow } from '../job/JobContext';
 import { StageLayout } from '../job/StageLayout';
 import { ComplaintFields, PriceOfService, RiskFields, WatchFields } from '../stages/arrive/fields';
@@ -413,20 +414,15 @@ function FromElsewhere() {
   return (
     <Stack direction="row" spacing={1} sx={{ alignItems: 'center', flexWrap: 'wrap', rowGap: 1 }}>
       <Typography color="text.secondary">Saved at another counter?</Typography>
-      <Button component="label">
+      <FileButton
+        label="Job file from another counter"
+        accept=".json,application/json"
+        onFiles={([file]) => {
+          if (file) void take(file);
+        }}
+      >
         Take a job file in
-        <input
-          type="file"
-          hidden
-          accept=".json,application/json"
-          aria-label="Job file from another counter"
-          onChange={(event) => {
-            const [file] = event.target.files ?? [];
-            event.target.value = '';
-            if (file) void take(file);
-          }}
-        />
-      </Button>
+      </FileButton>
       {said && <Alert severity="error">{said}</Alert>}
     </Stack>
   );

@@ -17,7 +17,7 @@ import {
   TableRow,
   Typography,
 } from '@mui/material';
-import { type ReactNode, useState } from 'react';
+import { type ReactNode, useEffect, useState } from 'react';
 import { type DefaultValues, type FieldValues, FormProvider, useForm } from 'react-hook-form';
 import { Link } from 'react-router';
 import { mutate } from 'swr';
@@ -116,64 +116,81 @@ function Lots({
   readonly onCount: (lot: Lot) => void;
 }) {
   const today = localDay(shopNow(shop), shop.shop.zone);
+  const [empty, setEmpty] = useState(false);
+  const spent = lots.filter((lot) => lot.balance === 0 && !lot.toBeCounted).length;
   if (lots.length === 0)
     return (
       <Paper component="section" aria-label="Lots" sx={{ p: 2 }}>
         <Typography>Nothing in stock yet. Book the first delivery in below.</Typography>
       </Paper>
     );
-  return STOCK_ITEMS.map((item) => {
-    const own = lots.filter((lot) => lot.item === item);
-    return own.length === 0 ? null : (
-      <Paper key={item} component="section" aria-label={ITEM_WORDS[item]} sx={{ p: 2 }}>
-        <Typography variant="h2">{ITEM_WORDS[item]}</Typography>
-        <Box
-          sx={{ overflowX: 'auto' }}
-          tabIndex={0}
-          role="region"
-          aria-label={`${ITEM_WORDS[item]}, in stock`}
-        >
-          <Table size="small" sx={{ '& td, & th': { px: 1, whiteSpace: 'nowrap' } }}>
-            <TableHead>
-              <TableRow>
-                {[capital(item), 'Left', 'Lot', 'Best before', shop.policy.currency, 'State', 'Count'].map(
-                  (head) => (
-                    <TableCell key={head}>{head}</TableCell>
-                  ),
-                )}
-              </TableRow>
-            </TableHead>
-            <TableBody>
-              {own.map((lot) => (
-                <TableRow key={lot.id}>
-                  <TableCell>
-                    <Typography variant="mark" component="span" sx={{ fontSize: '1.05rem' }}>
-                      {lot.code}
-                    </Typography>
-                  </TableCell>
-                  <TableCell>{lot.balance}</TableCell>
-                  <TableCell sx={{ whiteSpace: 'normal !important' }}>
-                    {lot.lotCode}, {lot.supplier}
-                  </TableCell>
-                  <TableCell>{lot.bestBefore ?? 'not printed'}</TableCell>
-                  <TableCell>{(lot.priceMinor / 100).toFixed(2)}</TableCell>
-                  <TableCell>{stateWords(lot, today)}</TableCell>
-                  <TableCell sx={{ py: 0 }}>
-                    <Button
-                      onClick={() => onCount(lot)}
-                      aria-label={`Count lot ${lot.lotCode} of ${lot.code}`}
-                    >
-                      Count
-                    </Button>
-                  </TableCell>
-                </TableRow>
-              ))}
-            </TableBody>
-          </Table>
-        </Box>
-      </Paper>
-    );
-  });
+  return (
+    <>
+      {STOCK_ITEMS.map((item) => {
+        const own = lots.filter((lot) => lot.item === item && (empty || lot.balance > 0 || lot.toBeCounted));
+        return own.length === 0 ? null : (
+          <Paper key={item} component="section" aria-label={ITEM_WORDS[item]} sx={{ p: 2 }}>
+            <Typography variant="h2">{ITEM_WORDS[item]}</Typography>
+            <Box
+              sx={{ overflowX: 'auto' }}
+              tabIndex={0}
+              role="region"
+              aria-label={`${ITEM_WORDS[item]}, in stock`}
+            >
+              <Table size="small" sx={{ '& td, & th': { px: 1, whiteSpace: 'nowrap' } }}>
+                <TableHead>
+                  <TableRow>
+                    {[
+                      capital(item),
+                      'Left',
+                      'Lot',
+                      'Best before',
+                      shop.policy.currency,
+                      'State',
+                      'Count',
+                    ].map((head) => (
+                      <TableCell key={head}>{head}</TableCell>
+                    ))}
+                  </TableRow>
+                </TableHead>
+                <TableBody>
+                  {own.map((lot) => (
+                    <TableRow key={lot.id}>
+                      <TableCell>
+                        <Typography variant="mark" component="span" sx={{ fontSize: '1.05rem' }}>
+                          {lot.code}
+                        </Typography>
+                      </TableCell>
+                      <TableCell>{lot.balance}</TableCell>
+                      <TableCell sx={{ whiteSpace: 'normal !important' }}>
+                        {lot.lotCode}, {lot.supplier}
+                      </TableCell>
+                      <TableCell>{lot.bestBefore ?? 'not printed'}</TableCell>
+                      <TableCell>{(lot.priceMinor / 100).toFixed(2)}</TableCell>
+                      <TableCell>{stateWords(lot, today)}</TableCell>
+                      <TableCell sx={{ py: 0 }}>
+                        <Button
+                          onClick={() => onCount(lot)}
+                          aria-label={`Count lot ${lot.lotCode} of ${lot.code}`}
+                        >
+                          Count
+                        </Button>
+                      </TableCell>
+                    </TableRow>
+                  ))}
+                </TableBody>
+              </Table>
+            </Box>
+          </Paper>
+        );
+      })}
+      {spent > 0 && (
+        <Button onClick={() => setEmpty(!empty)} aria-expanded={empty} sx={{ alignSelf: 'flex-start' }}>
+          {empty ? 'Hide' : 'Show'} {spent} lots with nothing left
+        </Button>
+      )}
+    </>
+  );
 }
 
 function CountDialog({
@@ -211,10 +228,21 @@ function CountDialog({
   );
 }
 
-function CellRead({ shop }: { readonly shop: SeenShop }) {
-  const { book } = useBook(shop.catalogueRevision);
+interface Typed {
+  readonly item: StockItem;
+  readonly code: string;
+}
+
+/** Tells the lamp what is typed at goods-in. */
+function Listen({ onTyped }: { readonly onTyped: (typed: Typed) => void }) {
   const code = useFieldValue('code') as string;
   const item = useFieldValue('item') as StockItem;
+  useEffect(() => onTyped({ item, code }), [item, code, onTyped]);
+  return null;
+}
+
+function CellRead({ shop, typed: { item, code } }: { readonly shop: SeenShop; readonly typed: Typed }) {
+  const { book } = useBook(shop.catalogueRevision);
   if (item !== 'cell') return null;
   if (!book || code.trim() === '') {
     return (
@@ -249,7 +277,15 @@ function CellRead({ shop }: { readonly shop: SeenShop }) {
   );
 }
 
-function GoodsIn({ shop, technicianId }: { readonly shop: SeenShop; readonly technicianId: string }) {
+function GoodsIn({
+  shop,
+  technicianId,
+  onTyped,
+}: {
+  readonly shop: SeenShop;
+  readonly technicianId: string;
+  readonly onTyped: (typed: Typed) => void;
+}) {
   return (
     <Paper component="section" aria-label="Goods in" sx={{ p: 2 }}>
       <Typography variant="h2">Goods in</Typography>
@@ -283,7 +319,7 @@ function GoodsIn({ shop, technicianId }: { readonly shop: SeenShop; readonly tec
           <MeasureField name="count" label="How many" quantity="figureOnly" />
           <MoneyField name="priceMinor" label="Price each" currency={shop.policy.currency} />
         </Stack>
-        <CellRead shop={shop} />
+        <Listen onTyped={onTyped} />
       </StockForm>
     </Paper>
   );
@@ -374,6 +410,7 @@ function LooseCells() {
 
 function StockView({ shop, stock }: { readonly shop: SeenShop; readonly stock: StockResource }) {
   const { technicianId } = useBench();
+  const [typed, setTyped] = useState<Typed>({ item: 'cell', code: '' });
   const [counting, setCounting] = useState<Lot | null>(null);
   const toCount = stock.lots.filter((lot) => lot.toBeCounted);
   const today = localDay(shopNow(shop), shop.shop.zone);
@@ -389,7 +426,12 @@ function StockView({ shop, stock }: { readonly shop: SeenShop; readonly stock: S
           <Lots lots={stock.lots} shop={shop} onCount={setCounting} />
           {technicianId !== null && (
             <>
-              <GoodsIn key={`goods-${technicianId}`} shop={shop} technicianId={technicianId} />
+              <GoodsIn
+                key={`goods-${technicianId}`}
+                shop={shop}
+                technicianId={technicianId}
+                onTyped={setTyped}
+              />
               <SpentBin
                 key={`bin-${technicianId}-${stock.spentInBin}`}
                 stock={stock}
@@ -405,6 +447,7 @@ function StockView({ shop, stock }: { readonly shop: SeenShop; readonly stock: S
       }
       lamp={
         <>
+          <CellRead shop={shop} typed={typed} />
           <LooseCells />
           <LampAnswer
             question="To be counted"

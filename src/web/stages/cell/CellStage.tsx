@@ -383,6 +383,7 @@ function WellMat({ well }: { readonly well: WellState }) {
       {!noCell && fitting && <SettledCard well={well} />}
       {!noCell && well.fitted === null && (
         <MoreFacts
+          label={`Also to record${well.name === MAIN_WELL ? '' : `, ${well.name}`}`}
           facts={[
             {
               title: capital(`${wellTitle(well)}the same cell goes back`),

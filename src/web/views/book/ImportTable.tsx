@@ -16,6 +16,7 @@ import { useState } from 'react';
 import { mutate } from 'swr';
 import type { ImportNews, ImportReport } from '../../../contract';
 import { useBench } from '../../api/bench';
+import { FileButton } from '../../job/FileButton';
 import { Refused, sendLines } from '../../api/http';
 
 const SHOWN = 200;
@@ -56,22 +57,18 @@ export function ImportTable({ table }: { readonly table: string }) {
       <Stack direction="row" spacing={1} sx={{ alignItems: 'center', flexWrap: 'wrap', rowGap: 1 }}>
         <Typography sx={{ flexGrow: 1, fontWeight: 700 }}>{table}.csv</Typography>
         <Button href={`/api/catalogue/tables/${table}.csv`}>Out</Button>
-        <Button component="label" variant="outlined" disabled={technicianId === null}>
+        <FileButton
+          label={`CSV file for ${table}`}
+          accept=".csv,text/csv"
+          disabled={technicianId === null}
+          onFiles={([picked]) => {
+            if (!picked) return;
+            setFile(picked);
+            void send(picked, 'yes');
+          }}
+        >
           In
-          <input
-            type="file"
-            accept=".csv,text/csv"
-            hidden
-            aria-label={`CSV file for ${table}`}
-            onChange={(event) => {
-              const [picked] = event.target.files ?? [];
-              event.target.value = '';
-              if (!picked) return;
-              setFile(picked);
-              void send(picked, 'yes');
-            }}
-          />
-        </Button>
+        </FileButton>
       </Stack>
       {progress && (
         <LinearProgress

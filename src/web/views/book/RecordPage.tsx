@@ -273,12 +273,13 @@ export function RecordPage({ view, book, id, shop }: Props) {
   const isNew = id === 'new';
   const [correcting, setCorrecting] = useState(isNew);
   const navigate = useNavigate();
-  const { data: history } = useSWR<RecordRevision[]>(
+  const { data: history, error } = useSWR<RecordRevision[]>(
     isNew ? null : `/api/catalogue/${view.kind}/${encodeURIComponent(id)}/history`,
     (path: string) => getJson<RecordRevision[]>(path),
   );
   const body = recordsOf(view, book).find((each) => each.id === id)?.body ?? null;
-  if (!isNew && body === null && history === undefined) return null;
+  if (!isNew && body === null && history === undefined)
+    return error === undefined ? null : <NoSuchPage what={view.one} />;
   if (!isNew && body === null && !history?.[0]?.removed) return <NoSuchPage what={view.one} />;
   const newest = history?.[0]?.revision ?? null;
   return (

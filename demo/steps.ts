@@ -1,0 +1,188 @@
+import type { Payloads } from '../src/core/logbook';
+
+export const SALTMARSH = 'Saltmarsh Wholesale';
+export const NETTLE = 'Nettle & Quay Supplies';
+
+export const technicians = [
+  { key: 'edda', name: 'Edda Vinterhal', initials: 'EV' },
+  { key: 'jorun', name: 'Jorun Askeby', initials: 'JA' },
+  { key: 'milo', name: 'Milo Tarnquist', initials: 'MT' },
+] as const;
+export type TechnicianKey = (typeof technicians)[number]['key'];
+
+/** What happened on a job, minutes after the watch came in. */
+export type Step = {
+  [K in keyof Payloads]: {
+    readonly minutes: number;
+    readonly kind: K;
+    readonly payload: Payloads[K];
+    readonly by?: TechnicianKey;
+    readonly well?: string;
+    readonly corrects?: keyof Payloads;
+    /** A picture taken with the camera, kept with the entry. */
+    readonly picture?: 'movement' | 'back' | 'leaked-cell';
+  };
+}[keyof Payloads];
+
+export interface DemoJob {
+  readonly key: string;
+  readonly customer: { readonly name: string; readonly phone: string; readonly email: string };
+  readonly technician: TechnicianKey;
+  /** The job whose owner and watch this one shares: an earlier visit. */
+  readonly sameWatchAs?: string;
+  /** The job whose owner and visit it shares: another watch brought with it. */
+  readonly sameVisitAs?: string;
+  /** The earlier job it comes back about. */
+  readonly comesBackAbout?: string;
+  /** Minutes before the demo's start at which the watch came in. */
+  readonly arrivedMinutesAgo: number;
+  /** Minutes from the demo's start to the promise, negative when overdue. */
+  readonly promisedInMinutes: number;
+  readonly watch: Payloads['arrive.watch'];
+  readonly complaint: Payloads['arrive.complaint'];
+  readonly consent?: boolean;
+  readonly service?: Payloads['arrive.service'];
+  /** What happened since, minutes after arrival. */
+  readonly steps: readonly Step[];
+  /** Sign it so many minutes after arrival, and hand it over. */
+  readonly signedAfter?: number;
+  readonly collectedAfter?: number;
+}
+
+export const watch = (
+  maker: string,
+  reference: string,
+  serial: string,
+  more: Partial<Payloads['arrive.watch']> = {},
+): Payloads['arrive.watch'] => ({
+  maker,
+  reference,
+  serial,
+  engraved: '',
+  ratingBar: null,
+  crownClock: 3,
+  ...more,
+});
+
+export const stopped: Payloads['arrive.complaint'] = { picked: ['stopped'], words: '' };
+export const person = (name: string, phone: string, email = ''): DemoJob['customer'] => ({
+  name,
+  phone,
+  email,
+});
+
+export const opened = (
+  minutes: number,
+  kind: Payloads['open.back']['kind'],
+  openedWith: string,
+  spotClock: number | null = null,
+  lipClock: number | null = null,
+): Step => ({
+  minutes,
+  kind: 'open.back',
+  payload: { kind, openedWith, protection: 'film', went: 'freely', spotClock, lipClock },
+});
+export const engraving = (minutes: number, text: string): Step => ({
+  minutes,
+  kind: 'identify.engraving',
+  payload: { text },
+});
+export const movement = (minutes: number, calibreId: string, code: string): Step => ({
+  minutes,
+  kind: 'identify.movement',
+  payload: { calibreId, code, by: 'engraving', note: '' },
+});
+export const reading = (
+  minutes: number,
+  measure: Payloads['check.reading']['measure'],
+  value: number,
+): Step => ({
+  minutes,
+  kind: 'check.reading',
+  payload: { measure, value },
+});
+export const found = (
+  minutes: number,
+  marking: string,
+  condition: Payloads['cell.found']['condition'] = 'clean',
+  well?: string,
+): Step => ({
+  minutes,
+  kind: 'cell.found',
+  payload: { marking, condition },
+  ...(well ? { well } : {}),
+});
+export const fitted = (minutes: number, cellCode: string, lotCode: string): Step => ({
+  minutes,
+  kind: 'cell.fitted',
+  payload: { cellCode, lotId: lotCode, supplier: SALTMARSH, lotCode, alkalineAgreed: false },
+});
+export const binned = (minutes: number): Step => ({
+  minutes,
+  kind: 'cell.old-settled',
+  payload: { taped: true, to: 'spent bin' },
+});
+export const gasket = (minutes: number, state: Payloads['seal.gasket']['state'], reason: string): Step => ({
+  minutes,
+  kind: 'seal.gasket',
+  payload: {
+    state,
+    findings: [],
+    ageYears: state === 'renewed' ? null : 2,
+    meetsWater: false,
+    greased: true,
+    profile: 'round',
+    size: '',
+    lotId: null,
+    reason,
+  },
+});
+export const closed = (minutes: number, how: string): Step => ({
+  minutes,
+  kind: 'seal.closed',
+  payload: { how, seamEven: true, raisedClocks: [], interim: false },
+});
+export const dryTest = (
+  pressureBar: number,
+  seconds: number,
+  more: Partial<Payloads['test.made']> = {},
+): Payloads['test.made'] => ({
+  method: 'dry air',
+  pressureBar,
+  seconds,
+  outcome: 'no leak seen',
+  deflectionStartUm: null,
+  deflectionEndUm: null,
+  leakClock: null,
+  temperatureC: 21,
+  note: '',
+  ...more,
+});
+export const proved = (
+  minutes: number,
+  functions: readonly (keyof Payloads['set.functions']['proved'])[],
+): Step[] => [
+  { minutes, kind: 'set.runs', payload: { runs: true, watchedSeconds: 90 } },
+  { minutes: minutes + 1, kind: 'set.time', payload: { set: true } },
+  {
+    minutes: minutes + 2,
+    kind: 'set.functions',
+    payload: { proved: Object.fromEntries(functions.map((each) => [each, 'works'])) },
+  },
+];
+
+export const throughCell = (
+  calibreId: string,
+  code: string,
+  cellCode: string,
+  lotCode: string,
+  mark: string,
+  currentUA = 1.04,
+): Step[] => [
+  movement(5, calibreId, code),
+  reading(7, 'restVoltageV', 1.31),
+  reading(8, 'currentUA', currentUA),
+  found(9, mark),
+  fitted(11, cellCode, lotCode),
+  binned(12),
+];
