@@ -100,15 +100,15 @@ export function useJobResource(jobId: string) {
   });
 }
 
-/** Puts an entry the server has on record into the job as seen, so that nothing flickers while it is read again. */
+/**
+ * Puts an entry the server has on record into the job as seen, so that nothing flickers, and reads the job again:
+ * an entry may open another job or bring a file.
+ */
 async function entryRecorded(jobId: string, entry: Entry): Promise<void> {
-  await mutate<JobResource>(
-    jobKey(jobId),
-    (seen) =>
-      seen && !seen.entries.some((each) => each.id === entry.id)
-        ? { ...seen, entries: [...seen.entries, entry] }
-        : seen,
-    { revalidate: false },
+  await mutate<JobResource>(jobKey(jobId), (seen) =>
+    seen && !seen.entries.some((each) => each.id === entry.id)
+      ? { ...seen, entries: [...seen.entries, entry] }
+      : seen,
   );
 }
 

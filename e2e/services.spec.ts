@@ -1,0 +1,298 @@
+import type { Page } from '@playwright/test';
+import { expect, test } from './counter';
+
+/** Takes a watch in for a service, and leaves the page at stage 1 of its job. */
+async function takeIn(
+  page: Page,
+  given: { owner: string; reference: string; service: string; complaint?: string; consent?: boolean },
+): Promise<void> {
+  await page.keyboard.press('n');
+  await page.getByRole('combobox', { name: 'Owner' }).fill(given.owner);
+  await page.getByLabel('Phone').fill('0555 0900');
+  await page.getByLabel('Reference').fill(given.reference);
+  await page.getByRole('checkbox', { name: given.complaint ?? 'Stopped' }).check();
+  await page.getByRole('radio', { name: given.service, exact: true }).check();
+  if (given.consent !== false) await page.getByRole('checkbox', { name: 'The owner agrees to them' }).check();
+  await page.getByRole('button', { name: 'Take it in' }).click();
+  await expect(page.getByRole('region', { name: 'Ticket and label' })).toBeVisible();
+}
+
+async function toStage(page: Page, name: string): Promise<void> {
+  await page.getByRole('link', { name: new RegExp(`^\\d ${name}, `) }).click();
+  await expect(page.getByRole('link', { name: new RegExp(`^\\d ${name}, `) })).toHaveAttribute(
+    'aria-current',
+    'step',
+  );
+}
+
+const card = (page: Page, name: string) => page.getByRole('region', { name, exact: true });
+
+/** Records a card as it stands. */
+async function record(page: Page, name: string, action = 'Record'): Promise<void> {
+  await card(page, name).getByRole('button', { name: action, exact: true }).click();
+  await expect(card(page, name).getByRole('button', { name: `Correct: ${name}` })).toBeVisible();
+}
+
+async function openBack(page: Page): Promise<void> {
+  await toStage(page, 'Open');
+  await record(page, 'Case back');
+}
+
+async function identify(page: Page, engraving: string, code: string): Promise<void> {
+  await toStage(page, 'Identify');
+  await page.getByLabel('Engraving', { exact: true }).fill(engraving);
+  await page.getByLabel('Engraving', { exact: true }).press('Enter');
+  await page.getByRole('button', { name: `It is ${code}` }).click();
+  await expect(card(page, 'Movement')).toContainText(code);
+}
+
+async function close(page: Page): Promise<void> {
+  await toStage(page, 'Seal and close');
+  await record(page, 'Gasket');
+  await record(page, 'Closed');
+}
+
+async function prove(page: Page): Promise<void> {
+  await toStage(page, 'Set and prove');
+  await record(page, 'Does it run?');
+  await record(page, 'Time');
+  await card(page, 'Functions of this movement')
+    .getByRole('button', { name: /All work/ })
+    .click();
+  await record(page, 'Functions of this movement');
+}
+
+async function sign(page: Page): Promise<void> {
+  await toStage(page, 'Hand back');
+  await page.getByRole('button', { name: 'Sign as EV' }).click();
+  await expect(page.getByRole('img', { name: 'Signed EV' })).toBeVisible();
+}
+
+const slip = (page: Page) => page.getByRole('region', { name: 'Record for the owner' });
+
+test('cell and reseal: the current is asked for, and the ring comes from the stock', async ({
+  bench: page,
+}) => {
+  await takeIn(page, { owner: 'Siv Kettlemoor', reference: 'C2140-3', service: 'Cell and reseal' });
+  await openBack(page);
+  await identify(page, 'OR 41.2', 'OR 41.2');
+  await toStage(page, 'Check');
+  for (const [name, value] of [
+    ['Rest voltage', '1.22'],
+    ['Current', '0,95'],
+  ] as const) {
+    await page.getByRole('textbox', { name }).fill(value);
+    await record(page, name);
+  }
+  await toStage(page, 'Cell');
+  await page.getByLabel('Marking of the old cell').fill('364');
+  await record(page, 'Cell found');
+  await page.getByRole('button', { name: /^Fitted SR621SW from lot/ }).click();
+  await record(page, 'The old cell', 'Settled so');
+  await toStage(page, 'Seal and close');
+  await card(page, 'Gasket').getByLabel('Ring taken from').selectOption({ index: 1 });
+  await record(page, 'Gasket');
+  await record(page, 'Closed');
+  await prove(page);
+  await sign(page);
+  await expect(slip(page)).toContainText('The movement draws 0.95 µA.');
+  await expect(slip(page)).toContainText('29.00 EUR');
+});
+
+test('reseal and test: the same cell goes back, the tester runs, and the slip claims what was tested', async ({
+  bench: page,
+}) => {
+  await takeIn(page, {
+    owner: 'Orm Tidewright',
+    reference: 'K61/08',
+    service: 'Reseal and test',
+    complaint: 'Fog under the crystal',
+  });
+  await card(page, 'How it is worn').getByRole('checkbox', { name: 'Swimming' }).check();
+  await record(page, 'How it is worn');
+  await openBack(page);
+  await toStage(page, 'Cell');
+  await page.getByLabel('Marking of the old cell').fill('377');
+  await record(page, 'Cell found');
+  await expect(page.getByRole('complementary', { name: 'Lamp' })).toContainText('Not yet known');
+  await card(page, 'The same cell put back').getByLabel('Why').fill('reseal only, measured 1.56 V');
+  await record(page, 'The same cell put back', 'Put back');
+  await toStage(page, 'Seal and close');
+  await expect(
+    card(page, 'Gasket').getByRole('checkbox', { name: 'The watch will meet water' }),
+  ).toBeChecked();
+  await record(page, 'Gasket');
+  await record(page, 'Crown, pusher and crystal seals');
+  await card(page, 'Closed')
+    .getByRole('checkbox', { name: /even all round/ })
+    .uncheck();
+  await card(page, 'Closed').getByRole('checkbox', { name: '4', exact: true }).check();
+  await record(page, 'Closed');
+  await expect(page.getByRole('complementary', { name: 'Lamp' })).toContainText('The seam is not even');
+  await card(page, 'Closed').getByRole('button', { name: 'Correct: Closed' }).click();
+  await card(page, 'Closed').getByRole('checkbox', { name: '4', exact: true }).uncheck();
+  await card(page, 'Closed')
+    .getByRole('checkbox', { name: /even all round/ })
+    .check();
+  await card(page, 'Closed').getByRole('button', { name: 'Record the correction' }).click();
+  await expect(card(page, 'Closed')).toContainText('seam even all round');
+  await toStage(page, 'Test');
+  const test_ = card(page, 'Record a test');
+  await test_.getByLabel('Pressure').fill('5');
+  await test_.getByLabel('Watched for').fill('30');
+  await test_.getByRole('radio', { name: 'Leak seen', exact: true }).check();
+  await test_.getByLabel('It leaked at').fill('4');
+  await test_.getByRole('button', { name: 'Record', exact: true }).click();
+  await expect(page.getByRole('complementary', { name: 'Lamp' })).toContainText('That is the crown');
+  await expect(page.getByRole('region', { name: 'Tests made' })).toContainText('leak seen, at 4 o’clock');
+  await test_.getByLabel('Pressure').fill('5');
+  await test_.getByLabel('Watched for').fill('30');
+  await test_.getByRole('button', { name: 'Run it on the tester' }).click();
+  await expect(test_.getByRole('img', { name: /after 30 of 30 s/ })).toBeVisible();
+  await expect(test_.getByLabel('Deflection, end')).toHaveValue(/^1[0-4]/);
+  await test_.getByRole('button', { name: 'Record', exact: true }).click();
+  await expect(page.getByRole('region', { name: 'Tests made' })).toContainText('% of the deflection left');
+  await prove(page);
+  await sign(page);
+  await expect(slip(page)).toContainText('Tested at 5 bar, dry air, for 30 seconds');
+  await expect(slip(page)).toContainText('The same cell put back');
+  await expect(slip(page)).toContainText('Seal of the crystal not touched.');
+});
+
+test('recharge or new accumulator: charged and watched, then the kit of this calibre from its lot', async ({
+  bench: page,
+}) => {
+  await takeIn(page, {
+    owner: 'Yrsa Lindquay',
+    reference: 'VC330-02',
+    service: 'Recharge or new accumulator',
+    complaint: 'Does not hold its charge',
+  });
+  await identify(page, 'V-330R', 'V-330R');
+  await toStage(page, 'Cell');
+  const lamp = page.getByRole('complementary', { name: 'Lamp' });
+  await expect(lamp).toContainText('Kit KT-V33: 1 in stock');
+  const charge = card(page, 'Charged and watched');
+  await charge.getByLabel('For', { exact: true }).fill('12');
+  await charge.getByRole('radio', { name: 'Low-supply steps' }).check();
+  await charge.getByRole('button', { name: 'Record', exact: true }).click();
+  await expect(lamp).toContainText('a tired accumulator');
+  await expect(card(page, 'Accumulator renewed')).toContainText('Never a primary cell in its place');
+  await record(page, 'Accumulator renewed', 'Renewed');
+  await expect(lamp).toContainText('none in stock');
+  await record(page, 'The old cell', 'Settled so');
+  await openBack(page);
+  await close(page);
+  await prove(page);
+  await sign(page);
+  await expect(slip(page)).toContainText('KT-V33, kit with tabs, Nettle & Quay Supplies, lot NK-330.');
+  await expect(slip(page)).toContainText('This watch charges itself by being worn');
+});
+
+test('diagnose: a finding, a leak on the layout with a photograph, an agreement, and the watch closed again', async ({
+  bench: page,
+}) => {
+  await takeIn(page, { owner: 'Gro Halyard', reference: 'Q150A', service: 'Diagnose' });
+  await openBack(page);
+  await identify(page, 'QB 15-1', 'QB 15-1');
+  await toStage(page, 'Check');
+  await page.getByRole('button', { name: 'Current: take it from the bench meter' }).click();
+  await expect(page.getByRole('textbox', { name: 'Current', exact: true })).toHaveValue(/µA$/);
+  await record(page, 'Current');
+  await page.getByRole('button', { name: 'Leakage', exact: true }).click();
+  const leak = card(page, 'Leakage');
+  await leak.getByRole('radio', { name: 'Crust' }).check();
+  await leak.getByRole('img', { name: /Layout of QB 15-1/ }).click({ position: { x: 70, y: 80 } });
+  await expect(leak.getByRole('textbox', { name: 'To 3 o’clock' })).not.toHaveValue('');
+  await leak.getByRole('button', { name: 'From the camera' }).click();
+  await expect(leak.getByRole('img', { name: 'movement.png' })).toBeVisible();
+  await leak.getByRole('button', { name: 'Record', exact: true }).click();
+  const noted = card(page, 'Leakage 1');
+  await expect(noted).toContainText('Leaked: crust at the contact');
+  await expect(noted.getByRole('img', { name: 'movement.png' })).toBeVisible();
+  await card(page, 'Finding').getByLabel('Cause').selectOption('electrolyte or damp on the circuit');
+  await card(page, 'Finding').getByRole('radio', { name: 'New circuit' }).check();
+  await record(page, 'Finding');
+  await toStage(page, 'Seal and close');
+  await record(page, 'Closed');
+  await toStage(page, 'Hand back');
+  await page.getByRole('button', { name: 'Charge something else' }).click();
+  await card(page, 'Charge something else').getByLabel('Price').fill('45');
+  await card(page, 'Charge something else').getByLabel('Why').fill('contacts cleaned');
+  await record(page, 'Charge something else');
+  await expect(card(page, 'Signature')).toContainText('45.00 EUR is charged and 18.00 EUR was agreed');
+  await expect(page.getByRole('button', { name: 'Sign as EV' })).toBeDisabled();
+  await toStage(page, 'Arrive');
+  await page.getByRole('button', { name: 'A later agreement' }).click();
+  const agreed = card(page, 'Agreed later');
+  await agreed.getByLabel('What was agreed').fill('contacts cleaned');
+  await agreed.getByLabel('The job may cost up to').fill('50');
+  await agreed.getByRole('button', { name: 'Record', exact: true }).click();
+  await expect(card(page, 'Agreed later 1')).toContainText('up to 50.00');
+  await sign(page);
+  await expect(slip(page)).toContainText('Finding: electrolyte or damp on the circuit. Next: new circuit.');
+  await expect(slip(page)).toContainText('45.00 EUR');
+});
+
+test('refer: asks where it went and why, and ends there', async ({ bench: page }) => {
+  await takeIn(page, {
+    owner: 'Finn Saltgate',
+    reference: 'C3312-4',
+    service: 'Refer',
+    consent: false,
+  });
+  await expect(page.getByRole('complementary', { name: 'Lamp' })).toContainText('Rated 20 bar');
+  const decision = card(page, 'Refer or decline');
+  await decision.getByRole('button', { name: 'Record', exact: true }).click();
+  await expect(decision).toContainText('Referred to: say where');
+  await decision.getByLabel('Reason').selectOption('certified diving watch');
+  await decision.getByLabel('Referred to').fill('the diving bench at Brennhavn');
+  await record(page, 'Refer or decline');
+  await sign(page);
+  await expect(slip(page)).toContainText(
+    'Referred to the diving bench at Brennhavn: certified diving watch.',
+  );
+  await expect(slip(page)).toContainText('0.00 EUR');
+});
+
+test('a watch closed for the time being opens the job that waits for its part, and two watches share a visit', async ({
+  bench: page,
+}) => {
+  await takeIn(page, { owner: 'Asta Quaywood', reference: 'C2210-1', service: 'Cell only' });
+  const first = (await page.getByRole('heading', { level: 1 }).innerText()).split(' ')[0] ?? '';
+  await page.getByRole('button', { name: 'Marks on the watch' }).click();
+  const mark = card(page, 'Mark on arrival');
+  await mark.getByRole('radio', { name: 'Back' }).check();
+  await mark.getByLabel('Kind of mark').selectOption('original film');
+  await mark.getByRole('radio', { name: 'Keep' }).check();
+  await mark.getByRole('button', { name: 'Mark it' }).click();
+  await expect(card(page, 'Mark on arrival 1')).toContainText('original film, keep it');
+  await expect(page.getByRole('complementary', { name: 'Lamp' })).toContainText('Original film: it stays on');
+  await page.getByRole('button', { name: 'Parts to wait for' }).click();
+  await card(page, 'Parts requested').getByLabel('Part 1').fill('gasket 29.0 × 0.80');
+  await card(page, 'Parts requested').getByLabel('Expected on').fill('2026-03-20');
+  await record(page, 'Parts requested', 'Request them');
+  await expect(
+    page.getByRole('navigation', { name: 'Rack' }).getByRole('link', { name: new RegExp(first) }),
+  ).toContainText('waits for gasket 29.0 × 0.80, expected 20 March 2026');
+  await page.getByRole('link', { name: 'Another watch of this visit' }).click();
+  await expect(page.getByText(`Another watch of the visit of ${first}.`)).toBeVisible();
+  await expect(page.getByRole('combobox', { name: 'Owner' })).toHaveValue('Asta Quaywood');
+  await page.getByRole('checkbox', { name: 'Stopped' }).check();
+  await page.getByRole('checkbox', { name: 'The owner agrees to them' }).check();
+  await page.getByRole('button', { name: 'Take it in' }).click();
+  await page.getByRole('region', { name: 'Visit' }).getByRole('link', { name: first }).click();
+  await openBack(page);
+  await toStage(page, 'Seal and close');
+  await record(page, 'Gasket');
+  await card(page, 'Closed')
+    .getByRole('checkbox', { name: /For the time being/ })
+    .check();
+  await record(page, 'Closed');
+  const follow = page.getByText(/waits for the\s+part/).getByRole('link');
+  await expect(follow).toBeVisible();
+  await follow.click();
+  await expect(page.getByRole('region', { name: 'Visit' })).toContainText('for its interim closing');
+  await expect(page.getByRole('heading', { level: 1 })).not.toContainText(first);
+  await expect(card(page, 'Parts requested')).toHaveCount(1);
+});
