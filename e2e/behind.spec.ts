@@ -1,0 +1,212 @@
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { startServer } from '../src/testing/serverProcess';
+import { expect, jobId, openJob, sitDown, test } from './counter';
+
+let folder: string;
+test.beforeEach(() => {
+  folder = mkdtempSync(join(tmpdir(), 'wax-files-'));
+});
+test.afterEach(() => rmSync(folder, { recursive: true, force: true }));
+
+/** A file on disk to choose in the browser. */
+function file(name: string, content: string | Buffer): string {
+  const path = join(folder, name);
+  writeFileSync(path, content);
+  return path;
+}
+
+test('the policy: ways of working, prices and what a service asks for hold at once, and nonsense is refused', async ({
+  bench: page,
+}) => {
+  await page.goto('/policy');
+  const form = page.getByRole('form', { name: 'Policy' });
+  await form.getByRole('radio', { name: /^Bare tool/ }).check();
+  await form.getByLabel('Cell only', { exact: true }).fill('17.50');
+  await form.getByText('Cell only asks for 15 facts').click();
+  await form
+    .getByRole('group', { name: 'cell only, Seal and close' })
+    .getByLabel('how it was closed')
+    .uncheck();
+  await form.getByRole('button', { name: 'Decide it so' }).click();
+  await expect(form).toContainText('what is opened is closed again; ask for both');
+  await form
+    .getByRole('group', { name: 'cell only, Seal and close' })
+    .getByLabel('how it was closed')
+    .check();
+  await form.getByRole('group', { name: 'cell only, Arrive' }).getByLabel('how it will be worn').check();
+  await form.getByRole('button', { name: 'Decide it so' }).click();
+  await expect(page.getByRole('complementary', { name: 'Lamp' })).toContainText('Revision 2');
+  await openJob(page, 'just-arrived', 'arrive');
+  await expect(page.getByRole('region', { name: 'How it is worn' })).toBeVisible();
+  await openJob(page, 'just-arrived', 'open');
+  await expect(
+    page.getByRole('region', { name: 'Case back' }).getByRole('radio', { name: 'Bare tool' }),
+  ).toBeChecked();
+  await page.keyboard.press('n');
+  await expect(page.getByText('Price from the list: 17.50 EUR')).toBeVisible();
+});
+
+test('the book: a calibre is corrected with its history kept, refused where it contradicts itself, entered anew', async ({
+  bench: page,
+}) => {
+  await page.goto('/book/calibres/orrelin-41-2');
+  await page.getByRole('button', { name: 'Correct it' }).click();
+  const form = page.getByRole('form', { name: 'Correct this calibre' });
+  await form.getByLabel('Current limit').fill('0.2');
+  await form.getByRole('button', { name: 'Write it into the book' }).click();
+  await expect(form.getByText('is under what is typical').first()).toBeVisible();
+  await form.getByLabel('Current limit').fill('1.55');
+  await form.getByRole('button', { name: 'Write it into the book' }).click();
+  await expect(page.getByRole('region', { name: 'As the book has it' })).toContainText('1.55 µA');
+  await expect(page.getByRole('region', { name: 'Revisions' })).toContainText('limitUA: 1.4 → 1.55');
+  await expect(page.getByRole('region', { name: 'Revisions' })).toContainText('EV');
+
+  await page.goto('/book/makers/new');
+  const maker = page.getByRole('form', { name: 'New maker' });
+  await maker.getByLabel('Id:').fill('Not An Id');
+  await maker.getByLabel('Name', { exact: true }).fill('Thornquay');
+  await maker.getByRole('button', { name: 'Another pattern' }).click();
+  await maker.getByLabel('Pattern', { exact: true }).fill('TQ dd');
+  await maker.getByRole('button', { name: 'Write it into the book' }).click();
+  await expect(maker).toContainText('small letters, digits and dashes');
+  await maker.getByLabel('Id:').fill('thornquay');
+  await maker.getByRole('button', { name: 'Write it into the book' }).click();
+  await expect(page.getByRole('heading', { name: 'Thornquay' })).toBeVisible();
+  await page.getByRole('button', { name: 'Take out of the book' }).click();
+  await page.getByRole('button', { name: 'Take it out' }).click();
+  await expect(page.getByRole('region', { name: 'Makers', exact: true })).not.toContainText('Thornquay');
+});
+
+test('a table of the book: bad lines are listed and nothing changes, a good one shows what it would change first', async ({
+  bench: page,
+}) => {
+  await page.goto('/book/cases');
+  const csv = await (await page.request.get('/api/catalogue/tables/case-types.csv')).text();
+  await page.getByRole('button', { name: 'CSV out and in' }).click();
+  const table = page.getByRole('region', { name: 'Import case-types' });
+  const chooser = page.getByLabel('CSV file for case-types');
+  await chooser.setInputFiles(
+    file('bad.csv', `${csv}x1,orrelin,C1"23-4,snap-on,3,3,,\r\nx2,nobody,C1234-5,snap-on,3,3,,\r\n`),
+  );
+  await expect(table).toContainText('Nothing was changed: 2 of');
+  await expect(table.getByRole('row', { name: /quotation mark/ })).toBeVisible();
+  await expect(table.getByRole('row', { name: /maker_id Maker “nobody” is not in the book/ })).toBeVisible();
+  await chooser.setInputFiles(
+    file(
+      'good.csv',
+      `${csv.replace('C2140-3,snap-on,3,', 'C2140-3,snap-on,5,')}x1,orrelin,C1234-5,snap-on,3,3,,\r\n`,
+    ),
+  );
+  await expect(table).toContainText('It would add 1, change 1');
+  await expect(table).toContainText('c2140-3: ratingBar');
+  await table.getByRole('button', { name: 'Change the book so' }).click();
+  await expect(table).toContainText('Added 1, changed 1');
+  await expect(page.getByRole('row', { name: /C1234-5/ })).toBeVisible();
+});
+
+test('devices: connected and disconnected, a fault says what to do, labels and messages go out', async ({
+  bench: page,
+}) => {
+  await page.goto('/devices');
+  const printer = page.getByRole('region', { name: 'Label printer' });
+  await printer.getByText('What this stand-in simulates').click();
+  await printer.getByLabel('Fault').selectOption('out of labels');
+  await printer.getByRole('button', { name: 'Simulate so' }).click();
+  await expect(printer).toContainText('■ out of labels');
+  await openJob(page, 'just-arrived', 'arrive');
+  await page.getByRole('button', { name: 'Print the label' }).click();
+  await expect(page.getByText('Label printer: out of labels. Put a new roll in.')).toBeVisible();
+  await page.goto('/devices');
+  await printer.getByText('What this stand-in simulates').click();
+  await printer.getByLabel('Fault').selectOption('none');
+  await printer.getByRole('button', { name: 'Simulate so' }).click();
+  await expect(printer).toContainText('● connected');
+  await openJob(page, 'waits-for-owner', 'handback');
+  await page.getByRole('button', { name: 'Tell the owner it is ready' }).click();
+  await expect(page.getByText(/By phone to the owner of T\d+-\d: your watch is ready/)).toBeVisible();
+  await page.goto('/devices');
+  await page.getByRole('button', { name: 'Try: Caliper' }).click();
+  await expect(page.getByRole('region', { name: 'Caliper' }).getByRole('status')).toContainText(
+    /\+0030\.\d\d mm/,
+  );
+  await page.getByRole('button', { name: 'Disconnect: Bench meter' }).click();
+  await openJob(page, 'just-arrived', 'check');
+  await expect(page.getByRole('textbox', { name: 'Current', exact: true })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Current: take it from the bench meter' })).toHaveCount(0);
+});
+
+test('photographs go with what was found; one of 60 MB is refused in words', async ({ bench: page }) => {
+  await openJob(page, 'just-arrived', 'open');
+  const found = page.getByRole('region', { name: 'As found, before anything is touched' });
+  await found
+    .getByLabel('Photo or file to keep')
+    .setInputFiles(file('huge.jpg', Buffer.alloc(60 * 1024 * 1024)));
+  await expect(page.getByText('huge.jpg: A file may have 50 MB.')).toBeVisible();
+  await found
+    .getByLabel('Photo or file to keep')
+    .setInputFiles(join('src', 'server', 'devices', 'pictures', 'movement.png'));
+  await expect(found.getByRole('img', { name: 'movement.png' })).toBeVisible();
+  await found.getByRole('checkbox', { name: 'Tool marks' }).check();
+  await found.getByRole('button', { name: 'Record', exact: true }).click();
+  await expect(found.getByText('As found: tool marks')).toBeVisible();
+  await expect(found.getByRole('img', { name: 'movement.png' })).toBeVisible();
+  await page.reload();
+  await expect(found.getByRole('img', { name: 'movement.png' })).toBeVisible();
+});
+
+test('a job goes to another counter as a file and arrives whole, once', async ({
+  bench: page,
+  browser,
+  tickets,
+}) => {
+  const saved = await (await page.request.get(`/api/jobs/${jobId('to-close')}/job.json`)).text();
+  const elsewhere = join(folder, 'elsewhere');
+  const server = await startServer(elsewhere);
+  try {
+    const context = await browser.newContext({ baseURL: server.url });
+    const there = await context.newPage();
+    await sitDown(there);
+    const added = await there.request.post(`${server.url}/api/technicians`, {
+      data: { id: '018f3c1e-7a2b-7c3d-8e4f-5a6b7c8d9e0f', name: 'Una Saltmere', initials: 'US' },
+    });
+    expect(added.status()).toBe(201);
+    await there.addInitScript(() =>
+      localStorage.setItem(
+        'wax-lantern.bench',
+        JSON.stringify({
+          name: 'bench',
+          technicianId: '018f3c1e-7a2b-7c3d-8e4f-5a6b7c8d9e0f',
+          singleKeys: true,
+        }),
+      ),
+    );
+    await there.goto('/new');
+    const chooser = there.getByLabel('Job file from another counter');
+    await chooser.setInputFiles(file('holiday.json', '{"format":"album"}'));
+    await expect(there.getByText('This is no job or visit from a Wax Lantern counter.')).toBeVisible();
+    await chooser.setInputFiles(file('damaged.json', saved.replace('"open.as-found"', '"open.as-lost"')));
+    await expect(there.getByText(/entries\.\d+\.kind/)).toBeVisible();
+    await expect(there.getByRole('navigation', { name: 'Rack' })).toContainText('No watch is waiting');
+    await chooser.setInputFiles(file('job.json', saved));
+    await expect(there.getByRole('heading', { level: 1 })).toContainText('T0001-8');
+    await there.getByRole('link', { name: /^1 Arrive, / }).click();
+    await expect(there.getByRole('region', { name: 'Visit' })).toContainText(
+      `Came from another counter, where it was ${tickets.of('to-close')}.`,
+    );
+    await there.getByRole('link', { name: /^2 Open, / }).click();
+    await expect(
+      there
+        .getByRole('region', { name: 'As found, before anything is touched' })
+        .getByRole('img', { name: 'leaked-cell.png' }),
+    ).toBeVisible();
+    await there.goto('/new');
+    await chooser.setInputFiles(file('again.json', saved));
+    await expect(there.getByRole('heading', { level: 1 })).toContainText('T0001-8');
+    await expect(there.getByRole('navigation', { name: 'Rack' }).getByRole('link')).toHaveCount(1);
+    await context.close();
+  } finally {
+    await server.end('SIGTERM');
+  }
+});
