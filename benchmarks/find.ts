@@ -76,9 +76,15 @@ function make(count: number): Made {
         '',
         '2026-01-01',
       );
+      db.prepare('INSERT INTO customer_find (customer_id, text) VALUES (?, ?)').run(
+        id,
+        findable(`${name} ${phone}`),
+      );
       db.prepare('INSERT INTO visit VALUES (?, ?, ?)').run(id, id, '2026-01-01');
       db.prepare('INSERT INTO watch VALUES (?, ?)').run(id, '2026-01-01');
-      db.prepare('INSERT INTO job VALUES (?, ?, ?, ?, ?, ?)').run(id, number, ticket, id, id, '2026-01-01');
+      db.prepare(
+        'INSERT INTO job (id, number, ticket, visit_id, watch_id, created_at) VALUES (?, ?, ?, ?, ?, ?)',
+      ).run(id, number, ticket, id, id, '2026-01-01');
       const summary = JSON.stringify({ id, ticket, customerName: name, watch: maker });
       db.prepare('INSERT INTO job_summary VALUES (?, ?, ?, ?, ?)').run(
         id,
@@ -132,10 +138,10 @@ function measure(made: Made): {
   const db = openConnection(join(made.dataDir, 'wax-lantern.db'));
   const scan = db.prepare('SELECT summary FROM job_summary WHERE search LIKE ? LIMIT 20');
   const queries = queriesFor(made);
-  for (const query of queries) store.logbook.jobsLike(query);
-  const finding = middle(queries.map((query) => time(() => store.logbook.jobsLike(query))));
+  for (const query of queries) store.logbook.find(query);
+  const finding = middle(queries.map((query) => time(() => store.logbook.find(query))));
   const scanning = middle(queries.map((query) => time(() => scan.all(`%${query}%`))));
-  const share = queries.filter((query) => store.logbook.jobsLike(query).length > 0).length / queries.length;
+  const share = queries.filter((query) => store.logbook.find(query).jobs.length > 0).length / queries.length;
   db.close();
   store.close();
   return { finding, scanning, share };

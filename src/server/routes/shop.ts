@@ -3,7 +3,6 @@ import { z } from 'zod';
 import {
   collection,
   eraseCustomer,
-  type FindResult,
   type LiveNews,
   lotCount,
   newLot,
@@ -146,8 +145,7 @@ export function shopRoutes(store: Store): Router {
 
   router.get('/find', (request, response) => {
     const { q } = parsed(query, request.query);
-    const result: FindResult = { jobs: store.logbook.jobsLike(q), customers: store.logbook.customersLike(q) };
-    response.json(result);
+    response.json(store.logbook.find(q));
   });
 
   router.get('/news', (request, response) => {

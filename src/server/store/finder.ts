@@ -1,5 +1,5 @@
-import { findWords, rankFound, triples } from '../../core/find';
-import type { JobSummary } from '../../contract';
+import type { Customer, JobSummary } from '../../contract';
+import { findable, findWords, rankFound, triples } from '../../core/find';
 import { toSummary } from './summary';
 import type { Db } from './database';
 
@@ -14,6 +14,53 @@ const SHORTEST_WORD = 3;
 interface Row {
   text: string;
   summary: string;
+}
+
+/** Quoted for the full-text language: a phrase of triples, which is a run of letters anywhere in the text. */
+function phrase(text: string): string {
+  return `"${text.replaceAll('"', '""')}"`;
+}
+
+/** Words long enough to be looked for by their triples. */
+function longWords(query: string): string[] {
+  return findWords(query).filter((word) => word.length >= SHORTEST_WORD);
+}
+
+const MOST_OWNERS = 8;
+
+/** Finds owners by name, phone or e-mail as typed; by a word or two letters long through the names alone. */
+export function ownerFinder(db: Db) {
+  const owner = 'customer.id, name, phone, email';
+  const holding = db.prepare<[string, number], Customer>(
+    `SELECT ${owner} FROM
+       (SELECT customer_id FROM customer_find WHERE customer_find MATCH ? ORDER BY rowid DESC LIMIT ?) AS hit
+     JOIN customer ON customer.id = hit.customer_id WHERE erased_at IS NULL ORDER BY name`,
+  );
+  const begun = db.prepare<[string, number], Customer>(
+    `SELECT ${owner} FROM customer WHERE erased_at IS NULL AND name LIKE ? ESCAPE '\\' LIMIT ?`,
+  );
+  const forget = db.prepare<[string]>('DELETE FROM customer_find WHERE customer_id = ?');
+  const remember = db.prepare<[string, string]>(
+    'INSERT INTO customer_find (customer_id, text) VALUES (?, ?)',
+  );
+  const tidy = db.prepare("INSERT INTO customer_find (customer_find) VALUES ('optimize')");
+  return {
+    remember({ id, name, phone, email }: Customer): void {
+      forget.run(id);
+      remember.run(id, findable([name, phone.replaceAll(' ', ''), email].join(' ')));
+    },
+    /** Takes an owner out for good, down to the letters in the index. */
+    forget(id: string): void {
+      forget.run(id);
+      tidy.run();
+    },
+    find(query: string): Customer[] {
+      const long = longWords(query);
+      if (long.length > 0) return holding.all(long.map(phrase).join(' AND '), MOST_OWNERS);
+      const like = query.trim().replace(/[\\%_]/g, (character) => `\\${character}`);
+      return like === '' ? [] : begun.all(`%${like}%`, MOST_OWNERS);
+    },
+  };
 }
 
 /** Finds jobs by what is typed: those that hold every word as typed, the newest first; where none does, those nearly so. */
@@ -32,9 +79,6 @@ export function jobFinder(db: Db) {
   );
   const onRack = db.prepare<[], Row>(`SELECT ${columns} FROM job_summary WHERE on_rack = 1`);
   const jobsWith = db.prepare<[string], number>('SELECT doc FROM job_find_triple WHERE term = ?').pluck();
-
-  /** Quoted for the full-text language: a phrase of triples, which is a run of letters anywhere in the text. */
-  const phrase = (text: string): string => `"${text.replaceAll('"', '""')}"`;
 
   const rareTriples = (words: readonly string[]): string[] => {
     let candidates = 0;
@@ -58,7 +102,7 @@ export function jobFinder(db: Db) {
     find(query: string): JobSummary[] {
       const words = findWords(query);
       if (words.length === 0) return [];
-      const long = words.filter((word) => word.length >= SHORTEST_WORD);
+      const long = longWords(query);
       const toSummaries = (rows: readonly Row[]): JobSummary[] => rows.map((row) => toSummary(row.summary));
       if (long.length === 0) return toSummaries(rankFound(query, onRack.all(), MOST_FOUND));
       const exact = rankFound(query, holding.all(long.map(phrase).join(' AND '), MOST_FOUND * 2), MOST_FOUND);

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import {
   type Customer,
   type CustomerResource,
+  type FindResult,
   type FOLLOWS,
   type JobFromFile,
   type JobImported,
@@ -31,7 +32,7 @@ import { makeTicket } from '../../core/tickets';
 import type { attachmentStore } from '../attachments/attachments';
 import type { Clock } from './clock';
 import type { Db } from './database';
-import { jobFinder } from './finder';
+import { jobFinder, ownerFinder } from './finder';
 import type { stockStore } from './stock';
 import { toSummary } from './summary';
 
@@ -171,11 +172,6 @@ export function logbookStore(
     `INSERT INTO customer (id, name, phone, email, created_at) VALUES (?, ?, ?, ?, ?)
      ON CONFLICT (id) DO UPDATE SET name = excluded.name, phone = excluded.phone, email = excluded.email`,
   );
-  const customersLike = db.prepare<[string, string, string], Customer>(
-    `SELECT id, name, phone, email FROM customer
-     WHERE erased_at IS NULL AND (name LIKE ? ESCAPE '\\' OR replace(phone, ' ', '') LIKE ? ESCAPE '\\' OR email LIKE ? ESCAPE '\\')
-     ORDER BY name LIMIT 8`,
-  );
   const customerOfJob = db.prepare<[string], Customer>(
     `SELECT customer.id, name, phone, email FROM job JOIN visit ON visit.id = job.visit_id
      JOIN customer ON customer.id = visit.customer_id WHERE job.id = ? AND erased_at IS NULL`,
@@ -197,6 +193,7 @@ export function logbookStore(
     'INSERT INTO technician (id, name, initials, created_at) VALUES (?, ?, ?, ?) ON CONFLICT (id) DO NOTHING',
   );
   const finder = jobFinder(db);
+  const owners = ownerFinder(db);
   const searchOf = db.prepare<[string], string>('SELECT search FROM job_summary WHERE job_id = ?').pluck();
 
   const readEntries = (jobId: string): Entry[] => entriesOf.all(jobId).map(toEntry);
@@ -253,6 +250,7 @@ export function logbookStore(
     if (technicianKnown.get(technicianId) === undefined) return 'no such technician';
     if (onFile.erasedAt) return 'erased before';
     eraseCustomer.run(clock.nowUtc(), technicianId, customerId);
+    owners.forget(customerId);
     for (const job of jobsOfCustomer.all(customerId))
       files.forgetNames(readEntries(job.id).flatMap((entry) => entry.attachments));
     summariseJobsOf(customerId);
@@ -449,6 +447,7 @@ export function logbookStore(
       });
     }
     writeCustomer.run(customer.id, customer.name, customer.phone, customer.email, now);
+    owners.remember(customer);
     // A new name or number belongs on the envelopes of the owner's other jobs too.
     if (onFile && (onFile.name !== customer.name || onFile.phone !== customer.phone))
       summariseJobsOf(customer.id);
@@ -493,7 +492,8 @@ export function logbookStore(
         const now = clock.nowUtc();
         writeCustomer.run(file.customerId, owner?.name ?? '', owner?.phone ?? '', owner?.email ?? '', now);
         // Who was erased where the file was made stays so here.
-        if (!owner) eraseCustomer.run(now, file.technicians[0]?.id ?? '', file.customerId);
+        if (owner) owners.remember({ ...owner, id: file.customerId });
+        else eraseCustomer.run(now, file.technicians[0]?.id ?? '', file.customerId);
       }
       insertVisit.run(file.job.visitId, file.customerId, file.job.receivedAt);
       insertWatch.run(file.job.watchId, file.job.receivedAt);
@@ -545,8 +545,6 @@ export function logbookStore(
     }
     return done;
   });
-
-  const contains = (text: string): string => `%${text.replace(/[\\%_]/g, (character) => `\\${character}`)}%`;
 
   return {
     append: (jobId: string, given: NewEntry): Appended => append.immediate(jobId, given),
@@ -626,12 +624,12 @@ export function logbookStore(
     },
     /** Empties a person, and takes them off every envelope and out of the search, in one transaction. The entries stay. */
     erase: (customerId: string, technicianId: string): Erased => erase.immediate(customerId, technicianId),
-    /** Owners by name, phone or e-mail as typed, then those whose name is nearly so, through their jobs. */
-    customersLike(query: string): Customer[] {
-      const like = contains(query);
-      const asTyped = customersLike.all(like, contains(query.replaceAll(' ', '')), like);
+    /** Jobs by what is typed, and owners as typed, then those whose name is nearly so, through their jobs. */
+    find(query: string): FindResult {
+      const jobs = finder.find(query);
+      const asTyped = owners.find(query);
       const known = new Set(asTyped.map((each) => each.id));
-      const near = finder.find(query).flatMap((job) => customerOfJob.get(job.id) ?? []);
+      const near = jobs.flatMap((job) => customerOfJob.get(job.id) ?? []);
       const fresh = [
         ...new Map(near.filter((each) => !known.has(each.id)).map((each) => [each.id, each])).values(),
       ];
@@ -640,8 +638,10 @@ export function logbookStore(
         fresh.map((each) => ({ ...each, text: each.name })),
         MOST_CUSTOMERS,
       );
-      return [...asTyped, ...alike.map(({ text: _, ...each }) => each)].slice(0, MOST_CUSTOMERS);
+      return {
+        jobs,
+        customers: [...asTyped, ...alike.map(({ text: _, ...each }) => each)].slice(0, MOST_CUSTOMERS),
+      };
     },
-    jobsLike: finder.find,
   };
 }
