@@ -3,7 +3,8 @@ import { book, idOf, lot } from '../testing/fixtures';
 import { prySpot } from './backs';
 import { wantedFromType } from './cells';
 import { drainNeeded } from './catalogue';
-import { orderRack, urgencyOf } from './dayplan';
+import { openAt, orderRack, urgencyOf } from './dayplan';
+import { DEFAULT_POLICY, WEEKDAYS } from './policy';
 import { renewOrReuse } from './gaskets';
 import {
   judgeCoil,
@@ -322,5 +323,29 @@ describe('coil, lowest voltage and rate', () => {
     expect(judgeLowestRunning(1.31, calibre).verdict).toBe('runs too late');
     expect(judgeRate(0.5)).toMatchObject({ verdict: 'good', reasons: ['15.2 s a month.'] });
     expect(judgeRate(-1).verdict).toBe('off');
+  });
+});
+
+describe('whether the counter is open', () => {
+  const { hours } = DEFAULT_POLICY;
+  it.each([
+    // Tuesday in March, Lisbon on UTC; in July an hour ahead.
+    ['2026-03-17T09:40:00.000Z', 'open', ''],
+    ['2026-03-17T08:15:00.000Z', 'closed', 'it opens Tuesday at 08:30'],
+    ['2026-03-17T19:00:00.000Z', 'closed', 'it opens Wednesday at 08:30'],
+    ['2026-07-14T16:45:00.000Z', 'closed', 'it opens Wednesday at 08:30'],
+    ['2026-07-14T16:15:00.000Z', 'open', ''],
+    ['2026-03-21T14:00:00.000Z', 'closed', 'it opens Monday at 08:30'],
+    ['2026-03-22T10:00:00.000Z', 'closed', 'it opens Monday at 08:30'],
+  ])('%s: %s %s', (instant, verdict, words) => {
+    const answer = openAt(instant, hours, 'Europe/Lisbon');
+    expect(answer.verdict).toBe(verdict);
+    expect(answer.reasons.join()).toContain(words);
+  });
+  it('says so plainly where it never opens', () => {
+    const never = Object.fromEntries(WEEKDAYS.map((day) => [day, null])) as unknown as typeof hours;
+    expect(openAt('2026-03-17T09:40:00.000Z', never, 'Europe/Lisbon').reasons).toEqual([
+      'The counter is closed then.',
+    ]);
   });
 });

@@ -194,7 +194,10 @@ describe('lists as CSV', () => {
     const logbook = await lines(`/api/jobs/${job}/logbook.csv`);
     expect(logbook).toHaveLength(12);
     expect(logbook.join()).toContain('as found: residue');
-    expect((await here.get('/api/lists/nothing.csv')).status).toBe(404);
+    expect(await lines(`/api/customers/${newJob('a').customer.id}/jobs.csv`)).toHaveLength(2);
+    expect(await lines(`/api/watches/${newJob('a').watchId}/visits.csv`)).toHaveLength(2);
+    for (const path of ['lists/nothing', `customers/${idOf('x')}/jobs`, `watches/${idOf('x')}/visits`])
+      expect((await here.get(`/api/${path}.csv`)).status).toBe(404);
   });
 
   it('hold nothing a spreadsheet would run', async () => {

@@ -25,6 +25,7 @@ if (!Number.isInteger(port) || port < 0 || port > 65_535) {
 }
 
 const store = openStore({ dataDir, clock: runningClock(demoStart), demo: demoStart !== null });
+void store.attachments.tidy();
 const server = createServer(
   createApp({ store, host, key, webDir: here(import.meta.url, '../../dist/web'), log }),
 );

@@ -1,6 +1,7 @@
 import { awaitedParts, type JobState } from '../logbook';
-import { STAGE_WORDS } from '../policy';
-import { dayInWords, localDay, localTime, minutesBetween } from '../time';
+import type { Judged } from '../judgement';
+import { type Policy, STAGE_WORDS, type Weekday } from '../policy';
+import { addMinutes, dayInWords, localDay, localTime, minutesBetween } from '../time';
 
 export type Urgency = 'overdue' | 'due soon' | 'today' | 'later' | 'no promise';
 
@@ -17,6 +18,29 @@ export function urgencyOf(promisedAt: string | null, nowUtc: string): Urgency {
   if (left < 0) return 'overdue';
   if (left <= SOON_MINUTES) return 'due soon';
   return left <= DAY_MINUTES ? 'today' : 'later';
+}
+
+/**
+ * Whether the counter is open at an instant, by the hours of its week in its own zone; where it is closed, when it
+ * opens next, within a week.
+ */
+export function openAt(instantUtc: string, hours: Policy['hours'], zone: string): Judged<'open' | 'closed'> {
+  const dayOf = (at: string): Weekday => localTime(at, zone, 'dddd') as Weekday;
+  const [day, clock] = [dayOf(instantUtc), localTime(instantUtc, zone, 'HH:mm')];
+  const today = hours[day];
+  if (today && clock >= today.from && clock <= today.to) return { verdict: 'open', reasons: [], working: [] };
+  const later = Array.from({ length: 8 }, (_, days) => days).find((days) => {
+    const open = hours[dayOf(addMinutes(instantUtc, days * DAY_MINUTES))];
+    return open !== null && (days > 0 || clock < open.from);
+  });
+  const next = later === undefined ? null : dayOf(addMinutes(instantUtc, later * DAY_MINUTES));
+  return {
+    verdict: 'closed',
+    reasons: [
+      `The counter is closed then${next === null ? '' : `: it opens ${next} at ${hours[next]?.from ?? ''}`}.`,
+    ],
+    working: [],
+  };
 }
 
 /** Jobs for the rack: most pressing first, then by promise, then by ticket. */

@@ -56,15 +56,37 @@ export function watchHistory(visits: readonly WatchVisit[]): WatchHistory {
         text: note.payload.note,
       })),
     ),
-    cells: collect((visit) =>
-      [...visit.state.facts.cellsFitted.values()].map(({ occurredAt, payload }) => ({
+    cells: collect((visit) => {
+      const { accumulator, cellsFitted } = visit.state.facts;
+      return [
+        ...[...cellsFitted.values()].map(({ occurredAt, payload }) => ({
+          atUtc: occurredAt,
+          ticket: visit.ticket,
+          ...payload,
+        })),
+        ...(accumulator
+          ? [
+              {
+                atUtc: accumulator.occurredAt,
+                ticket: visit.ticket,
+                cellCode: accumulator.payload.kitCode,
+                supplier: accumulator.payload.supplier,
+                lotCode: accumulator.payload.lotCode,
+              },
+            ]
+          : []),
+      ];
+    }),
+    leaks: collect((visit) => [
+      ...visit.state.facts.leakages.map(({ occurredAt, payload }) => ({
         atUtc: occurredAt,
         ticket: visit.ticket,
-        ...payload,
+        marking: `${payload.severity} at the ${payload.place}`,
+        condition: [payload.decision, payload.supplier, payload.lotCode && `lot ${payload.lotCode}`]
+          .filter(Boolean)
+          .join(', '),
       })),
-    ),
-    leaks: collect((visit) =>
-      [...visit.state.facts.cellsFound.values()].flatMap(({ occurredAt, payload }) =>
+      ...[...visit.state.facts.cellsFound.values()].flatMap(({ occurredAt, payload }) =>
         payload.marking !== null && payload.condition !== null && payload.condition !== 'clean'
           ? [
               {
@@ -76,7 +98,7 @@ export function watchHistory(visits: readonly WatchVisit[]): WatchHistory {
             ]
           : [],
       ),
-    ),
+    ]),
     gaskets: collect((visit) => {
       const { gasket } = visit.state.facts;
       return gasket

@@ -56,6 +56,32 @@ describe('the history of a watch', () => {
     expect(history.tests).toMatchObject([{ pressureBar: 3, outcome: 'no leak seen' }]);
   });
 
+  it('tells a leak by its place and decision, and an accumulator among the cells', () => {
+    const job = new Logbook();
+    job.add('check.leakage', {
+      place: 'contact',
+      severity: 'crust',
+      xMm: null,
+      yMm: null,
+      treated: '',
+      decision: 'cleaned, observe',
+      supplier: 'Nettle & Quay Supplies',
+      lotCode: 'NQ-118',
+    });
+    job.add('cell.accumulator', {
+      kitCode: 'KT-V21',
+      lotId: null,
+      supplier: 'Saltmarsh Wholesale',
+      lotCode: 'K-1',
+      way: 'kit with tabs',
+    });
+    const told = watchHistory([visit(job, 'T1', '2026-01-01T00:00:00.000Z')]);
+    expect(told.leaks).toMatchObject([
+      { marking: 'crust at the contact', condition: 'cleaned, observe, Nettle & Quay Supplies, lot NQ-118' },
+    ]);
+    expect(told.cells).toMatchObject([{ cellCode: 'KT-V21', lotCode: 'K-1' }]);
+  });
+
   it('counts only what stands, and is empty for a watch never opened', () => {
     const taken = readyJob();
     const fitted = taken.entries.find((entry) => entry.kind === 'cell.fitted');

@@ -51,9 +51,9 @@ export const LISTS = ['rack', 'jobs', 'stock', 'ledger', 'collections'] as const
 export function listCsv(store: Store, list: (typeof LISTS)[number]): string {
   switch (list) {
     case 'rack':
-      return csv(JOB_COLUMNS, store.logbook.rack().map(jobRow));
+      return jobsCsv(store.logbook.rack());
     case 'jobs':
-      return csv(JOB_COLUMNS, store.logbook.all().map(jobRow));
+      return jobsCsv(store.logbook.all());
     case 'stock':
       return csv(
         ['item', 'code', 'left', 'lot', 'supplier', 'made_on', 'best_before', 'price_minor', 'to_be_counted'],
@@ -85,6 +85,11 @@ export function listCsv(store: Store, list: (typeof LISTS)[number]): string {
         })),
       );
   }
+}
+
+/** Jobs of one owner or one watch as CSV. */
+export function jobsCsv(jobs: readonly JobSummary[]): string {
+  return csv(JOB_COLUMNS, jobs.map(jobRow));
 }
 
 /** The logbook of one job as CSV, every entry with what it says. */

@@ -11,7 +11,7 @@ import {
   type StockResource,
 } from '../../contract';
 import type { Catalogue } from '../../core/catalogue';
-import { listCsv, LISTS } from '../documents/lists';
+import { jobsCsv, listCsv, LISTS } from '../documents/lists';
 import { conflict, notFound, notKept, parsed } from '../problem';
 import type { Store } from '../store';
 
@@ -126,6 +126,18 @@ export function shopRoutes(store: Store): Router {
     const customer = store.logbook.customer(request.params.id);
     if (!customer) throw notFound('such owner');
     response.json(customer);
+  });
+
+  router.get('/customers/:id/jobs.csv', (request, response) => {
+    const customer = store.logbook.customer(request.params.id);
+    if (!customer) throw notFound('such owner');
+    response.attachment('jobs-of-owner.csv').type('text/csv').send(jobsCsv(customer.jobs));
+  });
+
+  router.get('/watches/:id/visits.csv', (request, response) => {
+    const visits = store.logbook.summariesOfWatch(request.params.id);
+    if (visits.length === 0) throw notFound('such watch');
+    response.attachment('visits-of-watch.csv').type('text/csv').send(jobsCsv(visits));
   });
 
   router.get('/watches/:id', (request, response) => {

@@ -586,6 +586,12 @@ export function logbookStore(
         throw error;
       }
     },
+    /** The jobs of one watch, the newest first. */
+    summariesOfWatch: (watchId: string): JobSummary[] =>
+      jobsOfWatch.all(watchId).flatMap(({ id }) => {
+        const summary = summaryOf.get(id);
+        return summary === undefined ? [] : [toSummary(summary)];
+      }),
     /** Every job, the newest first. */
     all: (): JobSummary[] => allSummaries.all().map(toSummary),
     /** The jobs of one visit, in the order they were taken in. */

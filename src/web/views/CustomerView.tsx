@@ -109,6 +109,9 @@ export default function CustomerView() {
               ))}
             </Stack>
           </Paper>
+          <Button href={`/api/customers/${customer.id}/jobs.csv`} sx={{ alignSelf: 'flex-start' }}>
+            Jobs as CSV
+          </Button>
           {erasedAt === null && <Erase id={customer.id} />}
         </>
       }

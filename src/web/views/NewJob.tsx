@@ -355,7 +355,12 @@ function IntakeForm({ shop, visit }: { readonly shop: SeenShop; readonly visit: 
                 <ComplaintFields at="complaint." />
                 <Choice name="service.service" label="Service" options={optionsOf(SERVICES)} />
                 <PriceOfService at="service." policy={shop.policy} />
-                <PromiseField name="promise.promisedAt" zone={shop.shop.zone} nowUtc={shopNow(shop)} />
+                <PromiseField
+                  name="promise.promisedAt"
+                  zone={shop.shop.zone}
+                  nowUtc={shopNow(shop)}
+                  hours={shop.policy.hours}
+                />
               </Stack>
             </Paper>
             <Paper sx={{ p: 2 }}>

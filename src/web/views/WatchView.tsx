@@ -1,4 +1,4 @@
-import { LinearProgress, Paper, Typography } from '@mui/material';
+import { Button, LinearProgress, Paper, Typography } from '@mui/material';
 import { lazy, type ReactNode, Suspense } from 'react';
 import { Link, useParams } from 'react-router';
 import { localTime } from '../../core/time';
@@ -25,7 +25,15 @@ function Section({ title, children }: { readonly title: string; readonly childre
   );
 }
 
-function WatchPage({ watch, zone }: { readonly watch: SeenWatch; readonly zone: string }) {
+function WatchPage({
+  watchId,
+  watch,
+  zone,
+}: {
+  readonly watchId: string;
+  readonly watch: SeenWatch;
+  readonly zone: string;
+}) {
   const { visits, history } = watch;
   const newest = visits[0];
   const described = newest?.state.facts.watch?.payload;
@@ -55,6 +63,7 @@ function WatchPage({ watch, zone }: { readonly watch: SeenWatch; readonly zone: 
                   : ''}
               </Typography>
             ))}
+            <Button href={`/api/watches/${watchId}/visits.csv`}>As CSV</Button>
           </Section>
           {history.currents.length > 0 && (
             <Section title="Consumption">
@@ -130,5 +139,5 @@ export default function WatchView() {
   const { watch, error } = useWatchHistory(watchId, book, shop);
   if (error instanceof Refused) return <NoSuchPage what="watch" />;
   if (!watch || !shop) return <LinearProgress aria-label="Loading the watch" />;
-  return <WatchPage watch={watch} zone={shop.shop.zone} />;
+  return <WatchPage watchId={watchId} watch={watch} zone={shop.shop.zone} />;
 }

@@ -3,10 +3,11 @@ import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { isForLicensed } from '../../../core/gaskets';
 import { money, priceOf } from '../../../core/handback';
-import { awaitedParts, notInHouse, RISKS } from '../../../core/logbook';
+import { type ReadyToOpen, readyToOpen } from '../../../core/arrival';
+import { awaitedParts, RISKS } from '../../../core/logbook';
 import { REQUIREMENTS, SERVICES, STAGE_WORDS, STAGES } from '../../../core/policy';
 import { dayInWords, localTime } from '../../../core/time';
-import { Caution, LampAnswer } from '../../app/Lamp';
+import { Caution, LampAnswer, type Standing } from '../../app/Lamp';
 import { Choice, Tick, optionsOf } from '../../job/fields';
 import { DeviceButton } from '../../job/DeviceButton';
 import { FactCard } from '../../job/FactCard';
@@ -131,7 +132,12 @@ function Mat() {
         }
         defaults={{ promisedAt: context.nowUtc }}
       >
-        <PromiseField name="promisedAt" zone={context.shop.zone} nowUtc={context.nowUtc} />
+        <PromiseField
+          name="promisedAt"
+          zone={context.shop.zone}
+          nowUtc={context.nowUtc}
+          hours={context.policy.hours}
+        />
       </FactCard>
       <FactCard
         kind="arrive.consent"
@@ -148,58 +154,28 @@ function Mat() {
   );
 }
 
+const READY: Readonly<
+  Record<ReadyToOpen['verdict'], { readonly standing: Standing; readonly answer: string }>
+> = {
+  ready: { standing: 'good', answer: 'Ready' },
+  'not yet': { standing: 'open', answer: 'Not yet' },
+  'no consent': { standing: 'no', answer: 'Not without consent' },
+  'not here': { standing: 'care', answer: 'Not here' },
+};
+
 function Lamp() {
   const { state, context } = useJob();
-  const { facts, progress } = state;
+  const { facts } = state;
   const service = facts.service?.payload.service;
   const asked = service ? context.policy.services[service].requires : [];
-  const missing = progress.find((stage) => stage.stage === 'arrive')?.missing ?? [];
   const rating = facts.watch?.payload.ratingBar ?? null;
-  const refused =
-    facts.consent?.payload.given === false &&
-    missing.some(({ requirement }) => requirement === 'arrive.consent');
   const price = priceOf(state, context.policy.currency);
-  const lacking = facts.ready ? notInHouse(facts.ready.payload) : [];
   const awaited = awaitedParts(facts)?.payload;
-  if (facts.decision) {
-    const { decision, reason, told } = facts.decision.payload;
-    return (
-      <LampAnswer
-        question="Ready to open?"
-        standing="care"
-        answer={decision === 'referred' ? 'Not here: referred' : 'Not here: declined'}
-        reasons={[`Because: ${reason}.`, ...(told ? [`Told: ${told}.`] : []), 'Sign the record at stage 9.']}
-      />
-    );
-  }
+  const ready = readyToOpen(state);
+  const { standing, answer } = READY[ready.verdict];
   return (
     <>
-      <LampAnswer
-        question="Ready to open?"
-        standing={refused ? 'no' : missing.length === 0 ? 'good' : 'open'}
-        answer={
-          refused
-            ? 'Not without consent'
-            : missing.length === 0
-              ? 'Ready'
-              : `Wanted: ${missing[0]?.words ?? ''}`
-        }
-        reasons={[
-          refused
-            ? 'The owner has not agreed to the risks. Ask again, or hand the watch back unopened.'
-            : missing.length === 0
-              ? 'The service, the promise and the owner’s consent stand.'
-              : `Still wanted: ${missing.map((each) => each.words).join(', ')}.`,
-        ]}
-      />
-      {lacking.length > 0 && (
-        <Caution>
-          Not in the house: {lacking.join(', ')}. Order first
-          {facts.ready?.payload.riskAccepted
-            ? '; the owner accepts an interim closing, with no word about water.'
-            : ', or ask the owner whether it may be closed for the time being.'}
-        </Caution>
-      )}
+      <LampAnswer question="Ready to open?" standing={standing} answer={answer} reasons={ready.reasons} />
       {awaited && (
         <LampAnswer
           question="Waits for parts"

@@ -1,4 +1,4 @@
-import { Button, Stack } from '@mui/material';
+import { Button, Stack, Typography } from '@mui/material';
 import { AdapterDayjs } from '@mui/x-date-pickers/AdapterDayjs';
 import { DateTimePicker } from '@mui/x-date-pickers/DateTimePicker';
 import { LocalizationProvider } from '@mui/x-date-pickers/LocalizationProvider';
@@ -6,6 +6,8 @@ import dayjs from 'dayjs';
 import timezone from 'dayjs/plugin/timezone.js';
 import utc from 'dayjs/plugin/utc.js';
 import { useController } from 'react-hook-form';
+import { openAt } from '../../../core/dayplan';
+import type { Policy } from '../../../core/policy';
 import { addMinutes } from '../../../core/time';
 
 dayjs.extend(utc);
@@ -17,11 +19,14 @@ interface Props {
   readonly name: string;
   readonly zone: string;
   readonly nowUtc: string;
+  readonly hours: Policy['hours'];
 }
 
 /** The promised time, in the shop's zone: a few usual waits, or a day and hour. */
-export function PromiseField({ name, zone, nowUtc }: Props) {
+export function PromiseField({ name, zone, nowUtc, hours }: Props) {
   const { field, fieldState } = useController({ name });
+  const promisedAt = field.value as string;
+  const opening = promisedAt === '' ? null : openAt(promisedAt, hours, zone);
   return (
     <LocalizationProvider dateAdapter={AdapterDayjs}>
       <Stack
@@ -54,6 +59,7 @@ export function PromiseField({ name, zone, nowUtc }: Props) {
           </Button>
         ))}
       </Stack>
+      {opening?.verdict === 'closed' && <Typography>▲ {opening.reasons.join(' ')}</Typography>}
     </LocalizationProvider>
   );
 }

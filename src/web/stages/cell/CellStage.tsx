@@ -16,6 +16,7 @@ import {
   type WellState,
 } from '../../../core/logbook';
 import { type Calibre, type Charge, HOLDER_CAUTIONS } from '../../../core/movements';
+import { reasonOf } from '../../../core/policy';
 import { chooseLots, type Lot, type LotOffer } from '../../../core/stock';
 import { focusNextWanted } from '../../app/keys/wanted';
 import { Caution, LampAnswer, Working } from '../../app/Lamp';
@@ -562,7 +563,7 @@ function ChargeLamp({ calibre, charge }: { readonly calibre: Calibre; readonly c
 }
 
 function Lamp() {
-  const { state } = useJob();
+  const { state, context } = useJob();
   const charge = state.calibre?.charge ?? null;
   if (state.calibre && charge) {
     return (
@@ -586,6 +587,12 @@ function Lamp() {
       {state.calibre?.cautions.map((caution) => (
         <Caution key={caution}>{caution}</Caution>
       ))}
+      {!state.wells.every((well) => well.fitted) && (
+        <Caution>
+          {capital(context.policy.schools.hands)}: {reasonOf('hands', context.policy.schools.hands)} Metal
+          across both faces shorts a cell.
+        </Caution>
+      )}
       {state.calibre?.resetContact && (
         <Caution>After fitting, join the reset contact: {state.calibre.resetContact}.</Caution>
       )}

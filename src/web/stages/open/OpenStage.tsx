@@ -267,7 +267,10 @@ function Lamp() {
           question="This shop puts between tool and back"
           standing="good"
           answer={context.policy.schools.protection}
-          reasons={[reasonOf('protection', context.policy.schools.protection)]}
+          reasons={[
+            reasonOf('protection', context.policy.schools.protection),
+            `Opener: ${context.policy.schools.opener}. Small parts: ${context.policy.schools.parts}.`,
+          ]}
         />
       )}
       {facts.seals && (
