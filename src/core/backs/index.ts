@@ -81,6 +81,12 @@ export const backs: Readonly<Record<BackKind, BackFacts>> = {
   },
 };
 
+/** Which of the shop's ways of working says how a back of this kind is closed; null where the back itself does. */
+export function closingSchool(kind: BackKind): 'snapOn' | 'screwedBack' | null {
+  if (kind === 'snap-on' || kind === 'opens from the front') return 'snapOn';
+  return kind.startsWith('screwed') ? 'screwedBack' : null;
+}
+
 /** The kinds a case knife opens, for which the spot matters. */
 export const KNIFE_KINDS: readonly BackKind[] = ['snap-on', 'opens from the front'];
 

@@ -81,7 +81,10 @@ export function fittedLife(
   });
   const fitted = well.fitted;
   if (well.putBack) return refused('The cell that was in the watch went in again, and its age is not known.');
-  if (!fitted) return refused('No cell is fitted yet.');
+  if (!fitted) {
+    const asked = state.progress.find(({ stage }) => stage === 'cell')?.status !== 'not needed';
+    return refused(asked ? 'No cell is fitted yet.' : 'The cell was not changed, and its age is not known.');
+  }
   const cell = context.catalogue.cell(fitted.payload.cellCode);
   if (!cell || cell.capacityMinMAh === null || cell.capacityMaxMAh === null) {
     return refused(`The capacity of ${fitted.payload.cellCode} is not in the table.`);

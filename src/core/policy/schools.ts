@@ -102,9 +102,13 @@ export function waysOf<S extends SchoolId>(school: S): WayOf<S>[] {
   return Object.keys(SCHOOLS[school].ways) as WayOf<S>[];
 }
 
-/** Why a shop works this way. */
-export function reasonOf<S extends SchoolId>(school: S, way: WayOf<S>): string {
-  return (SCHOOLS[school].ways as Readonly<Record<string, string>>)[way] ?? '';
+/** The way this shop takes on a question, and what speaks for it. */
+export function wayTaken(
+  schools: Schools,
+  school: SchoolId,
+): { readonly way: string; readonly reason: string } {
+  const way: string = schools[school];
+  return { way, reason: (SCHOOLS[school].ways as Readonly<Record<string, string>>)[way] ?? '' };
 }
 
 export const USUAL_SCHOOLS = Object.fromEntries(

@@ -102,7 +102,11 @@ export function MeasureField({
   const { unit: ownUnit, example } = quantities[quantity];
   const unit = unitShown ?? ownUnit;
   const written = (value: unknown): string =>
-    typeof value === 'number' && !Number.isNaN(value) ? String(value / scale) : '';
+    typeof value === 'number' && !Number.isNaN(value)
+      ? scale === 1
+        ? String(value)
+        : (value / scale).toFixed(2)
+      : '';
   const scaled = (value: number): number => (scale === 1 ? value : Math.round(value * scale));
   const [typed, setTyped] = useState({ text: written(field.value), value: field.value as unknown });
   // What was typed stands as long as it is what the form holds; a value set from elsewhere is shown instead.

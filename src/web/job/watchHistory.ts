@@ -9,7 +9,7 @@ export interface SeenWatch {
   readonly history: WatchHistory;
 }
 
-/** A watch's visits, folded, and what they amount to; `except` leaves out the job at hand. */
+/** A watch's visits, folded, and what they amount to; `except` leaves out the job at hand and what came after it. */
 export function useWatchHistory(
   watchId: string,
   book: Book | undefined,
@@ -20,8 +20,10 @@ export function useWatchHistory(
   const watch = useMemo(() => {
     if (!data || !book || !shop) return null;
     const context = { catalogue: book, policy: shop.policy, shop: shop.shop, nowUtc: shop.nowUtc };
+    const own = data.visits.find((visit) => visit.jobId === except);
+    // A job that follows this one is no earlier visit.
     const visits = data.visits
-      .filter((visit) => visit.jobId !== except)
+      .filter((visit) => visit !== own && (!own || visit.receivedAt < own.receivedAt))
       .map(({ entries, ...visit }) => ({ ...visit, state: foldJob(entries, context) }));
     return { visits, history: watchHistory(visits) };
   }, [data, book, shop, except]);

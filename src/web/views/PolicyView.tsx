@@ -178,7 +178,11 @@ function PriceList() {
             label={`Price ${index + 1}`}
             currency={currency}
           />
-          <Button onClick={() => remove(index)} aria-label={`Leave out thing ${index + 1}`}>
+          <Button
+            onClick={() => remove(index)}
+            aria-label={`Leave out thing ${index + 1}`}
+            sx={{ flexShrink: 0 }}
+          >
             Leave out
           </Button>
         </Stack>

@@ -16,7 +16,7 @@ import {
   type WellState,
 } from '../../../core/logbook';
 import { type Calibre, type Charge, HOLDER_CAUTIONS } from '../../../core/movements';
-import { reasonOf } from '../../../core/policy';
+import { wayTaken } from '../../../core/policy';
 import { chooseLots, type Lot, type LotOffer } from '../../../core/stock';
 import { focusNextWanted } from '../../app/keys/wanted';
 import { Caution, LampAnswer, Working } from '../../app/Lamp';
@@ -589,7 +589,7 @@ function Lamp() {
       ))}
       {!state.wells.every((well) => well.fitted) && (
         <Caution>
-          {capital(context.policy.schools.hands)}: {reasonOf('hands', context.policy.schools.hands)} Metal
+          {capital(context.policy.schools.hands)}: {wayTaken(context.policy.schools, 'hands').reason} Metal
           across both faces shorts a cell.
         </Caution>
       )}

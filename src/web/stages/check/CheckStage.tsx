@@ -3,7 +3,7 @@ import { useFormContext } from 'react-hook-form';
 import { judgeJobReadings, measures, type Measure, type ReadingVerdict } from '../../../core/health';
 import { figure } from '../../../core/judgement';
 import { CAUSES, LEAK_DECISIONS, LEAK_PLACES, LEAK_SEVERITIES, NEXT_STEPS } from '../../../core/logbook';
-import { reasonOf } from '../../../core/policy';
+import { wayTaken } from '../../../core/policy';
 import { quantities } from '../../../core/units';
 import { Caution, LampAnswer, type Standing, Working } from '../../app/Lamp';
 import { CalibreFigure } from '../../figures/CalibreFigure';
@@ -218,7 +218,7 @@ function Mat() {
 
 function Lamp() {
   const { state, book, context } = useJob();
-  const { check: school } = context.policy.schools;
+  const first = wayTaken(context.policy.schools, 'check');
   const verdicts = judgeJobReadings(state, book);
   if (verdicts.length === 0) {
     return (
@@ -228,7 +228,7 @@ function Lamp() {
         answer="Nothing yet"
         reasons={[
           'The rest voltage of the old cell would answer first; the current says whether a new one will last.',
-          `This shop: ${school}. ${reasonOf('check', school)}`,
+          `This shop: ${first.way}. ${first.reason}`,
         ]}
       />
     );

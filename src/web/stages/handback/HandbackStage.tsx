@@ -244,7 +244,7 @@ function Lamp() {
         answer={capital(water.verdict)}
         reasons={water.reasons}
       />
-      {water.verdict !== 'tested' && (state.facts.watch?.payload.ratingBar ?? 0) > 0 && (
+      {water.verdict === 'not tested' && (state.facts.watch?.payload.ratingBar ?? 0) > 0 && (
         <Caution>
           The case says {state.facts.watch?.payload.ratingBar} bar, from when it was new. Tell the owner it
           was not tested today.

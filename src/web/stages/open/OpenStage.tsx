@@ -2,7 +2,7 @@ import { Button, Paper, Stack, Typography } from '@mui/material';
 import { useController, useFormContext } from 'react-hook-form';
 import { type BackKind, BACK_KINDS, backs, KNIFE_KINDS, prySpot } from '../../../core/backs';
 import { AS_FOUND, OPENED_HOW, openParts, PARTS, type PartOff, PROTECTIONS } from '../../../core/logbook';
-import { reasonOf } from '../../../core/policy';
+import { wayTaken } from '../../../core/policy';
 import { Caution, LampAnswer, Working } from '../../app/Lamp';
 import { BackFigure } from '../../figures/BackFigure';
 import { Choice, ClockField, MeasureField, optionsOf, Several, TextLine } from '../../job/fields';
@@ -268,7 +268,7 @@ function Lamp() {
           standing="good"
           answer={context.policy.schools.protection}
           reasons={[
-            reasonOf('protection', context.policy.schools.protection),
+            wayTaken(context.policy.schools, 'protection').reason,
             `Opener: ${context.policy.schools.opener}. Small parts: ${context.policy.schools.parts}.`,
           ]}
         />

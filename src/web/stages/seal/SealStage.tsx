@@ -1,10 +1,10 @@
 import { Stack, Typography } from '@mui/material';
 import { Link } from 'react-router';
 import { useController, useFormContext } from 'react-hook-form';
-import { backs } from '../../../core/backs';
+import { backs, closingSchool } from '../../../core/backs';
 import { GASKET_FINDINGS, type GasketFinding, renewOrReuse } from '../../../core/gaskets';
 import { GASKET_PROFILES, meetsWater, openParts, SEAL_STATES } from '../../../core/logbook';
-import { reasonOf } from '../../../core/policy';
+import { wayTaken } from '../../../core/policy';
 import { Caution, LampAnswer, Working } from '../../app/Lamp';
 import {
   Choice,
@@ -218,7 +218,9 @@ function Lamp() {
   const followed =
     facts.gasket === null || (advice.verdict === 'renew') === (facts.gasket.payload.state === 'renewed');
   const open = openParts(facts);
-  const screwed = facts.back?.payload.kind.startsWith('screwed') ?? false;
+  const kind = facts.back?.payload.kind ?? 'snap-on';
+  const school = closingSchool(kind);
+  const way = school && wayTaken(schools, school);
   const fitted =
     !asks('cell.fitted') || state.wells.every((well) => well.fitted !== null || well.putBack !== null);
   return (
@@ -232,15 +234,17 @@ function Lamp() {
           ...(followed ? [] : [`Recorded otherwise: ${facts.gasket?.payload.reason ?? ''}`]),
         ]}
       />
-      <LampAnswer
-        question="This shop closes"
-        standing="good"
-        answer={screwed ? schools.screwedBack : schools.snapOn}
-        reasons={[
-          screwed ? reasonOf('screwedBack', schools.screwedBack) : reasonOf('snapOn', schools.snapOn),
-          `Grease by ${schools.grease === 'either' ? 'pad, or fingers and wipe' : schools.grease}.`,
-        ]}
-      />
+      {facts.closed === null && (
+        <LampAnswer
+          question={way ? 'This shop closes' : 'It closes'}
+          standing="good"
+          answer={capital(way ? way.way : (backs[kind].closes[0] ?? ''))}
+          reasons={[
+            ...(way ? [way.reason] : [`Mind: ${backs[kind].minds}.`]),
+            `Grease by ${schools.grease === 'either' ? 'pad, or fingers and wipe' : schools.grease}.`,
+          ]}
+        />
+      )}
       {facts.seals && (
         <LampAnswer
           question="Seals counted on opening"
