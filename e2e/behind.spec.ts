@@ -137,6 +137,29 @@ test('devices: connected and disconnected, a fault says what to do, labels and m
   await expect(page.getByRole('button', { name: 'Current: take it from the bench meter' })).toHaveCount(0);
 });
 
+test('the stock: a lot is counted, spent cells are collected against a receipt, loose cells are named', async ({
+  bench: page,
+  tickets,
+}) => {
+  await page.goto('/stock');
+  const lamp = page.getByRole('complementary', { name: 'Lamp' });
+  await expect(lamp).toContainText(`${tickets.of('overdue-at-the-cell')}: SR612SW is out and not settled.`);
+  await page.getByRole('button', { name: 'Count lot S-6104 of SR621SW' }).click();
+  const count = page.getByRole('dialog', { name: 'Count lot S-6104 of SR621SW' });
+  await count.getByLabel('Lie there').fill('11');
+  await count.getByLabel('Reason').fill('counted at closing');
+  await count.getByRole('button', { name: 'Counted' }).click();
+  await expect(page.getByRole('row', { name: /SR621SW 11 S-6104/ })).toBeVisible();
+  const bin = page.getByRole('region', { name: 'Spent cells' });
+  await bin.getByLabel('Cells collected').fill('9999');
+  await bin.getByLabel('Receipt').fill('VHT-2301');
+  await bin.getByRole('button', { name: 'Collected' }).click();
+  await expect(bin).toContainText('not 9999. Count the bin again.');
+  await bin.getByLabel('Cells collected').fill('5');
+  await bin.getByRole('button', { name: 'Collected' }).click();
+  await expect(bin).toContainText('5 cells, 0 g, receipt VHT-2301');
+});
+
 test('photographs go with what was found; one of 60 MB is refused in words', async ({ bench: page }) => {
   await openJob(page, 'just-arrived', 'open');
   const found = page.getByRole('region', { name: 'As found, before anything is touched' });

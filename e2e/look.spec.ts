@@ -12,6 +12,16 @@ test.describe('every view passes the axe check', () => {
     });
   }
 
+  test('every fact that is not asked of every job, opened', async ({ bench: page }) => {
+    for (const stage of STAGES) {
+      await openJob(page, 'draws-too-much', stage);
+      await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+      const folded = page.getByRole('region', { name: /^Also to record/ }).getByRole('button');
+      while ((await folded.count()) > 0) await folded.first().click();
+      await expectAccessible(page, `${stage}, opened`);
+    }
+  });
+
   test('the other views', async ({ bench: page }) => {
     for (const path of [
       '/',

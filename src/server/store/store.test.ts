@@ -59,6 +59,31 @@ describe('the book', () => {
     db.close();
   });
 
+  it('reads what an older program wrote: a calibre without its charge, a policy without its schools', () => {
+    const { charge: _, ...older } = calibre;
+    const db = openConnection(join(folder, 'wax-lantern.db'));
+    db.prepare(
+      "INSERT INTO catalogue_record (kind, record_id, body, recorded_at) VALUES ('calibre', ?, ?, '2026-01-01')",
+    ).run(calibre.id, JSON.stringify(older));
+    const { schools: __, extras: ___, hours: ____, ...policy } = DEFAULT_POLICY;
+    db.prepare("INSERT INTO policy_revision (body, recorded_at) VALUES (?, '2026-01-01')").run(
+      JSON.stringify({
+        ...policy,
+        services: { 'cell only': { requires: ['arrive.watch'], priceMinor: 900 } },
+        gasketRule: 'renew at every opening',
+      }),
+    );
+    db.close();
+    const again = openStore({ dataDir: folder });
+    expect(again.catalogue.book().calibre(calibre.id)).toEqual({ ...calibre, charge: null });
+    const read = again.shops.policy();
+    expect(read.schools).toEqual({ ...DEFAULT_POLICY.schools, gasket: 'renew at every opening' });
+    expect(read.services['cell only'].priceMinor).toBe(900);
+    expect(read.services.refer).toEqual(DEFAULT_POLICY.services.refer);
+    expect(read.hours.Sunday).toBeNull();
+    again.close();
+  });
+
   it('is built once for each revision', () => {
     expect(store.catalogue.book()).toBe(store.catalogue.book());
   });

@@ -453,6 +453,8 @@ export default function NewJobView() {
       promisedAt: foldJob(job.entries, context).facts.promise?.payload.promisedAt ?? null,
     };
   }, [job, shop, book]);
-  if (!shop || (withJob !== null && !visit && !error)) return <LinearProgress aria-label="Loading" />;
+  // An owner who was erased begins no visit again: then it is a job like any other.
+  const awaited = withJob !== null && !error && (job === undefined || (job.customer !== null && !visit));
+  if (!shop || awaited) return <LinearProgress aria-label="Loading" />;
   return <IntakeForm key={withJob ?? 'new'} shop={shop} visit={visit} />;
 }

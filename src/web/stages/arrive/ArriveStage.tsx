@@ -34,9 +34,11 @@ function Linked() {
       {followedBy.map((later) => line(later.jobId, later.ticket, `follows this job, for its ${later.why}.`))}
       {sameVisit.map((other) => line(other.jobId, other.ticket, `${other.watch}, of the same visit.`))}
       <Stack direction="row" spacing={1} sx={{ flexWrap: 'wrap', rowGap: 1 }}>
-        <Button component={Link} to={`/new?with=${resource.job.id}`}>
-          Another watch of this visit
-        </Button>
+        {resource.customer && (
+          <Button component={Link} to={`/new?with=${resource.job.id}`}>
+            Another watch of this visit
+          </Button>
+        )}
         <Button href={`/api/visits/${visitId}/receipt.pdf`} target="_blank">
           Receipt to print
         </Button>
