@@ -19,13 +19,15 @@ const views: readonly (readonly [name: string, path: string])[] = [
   ['06-check', job('draws-too-much', 'check')],
   ['07-cell', job('overdue-at-the-cell', 'cell')],
   ['08-seal-and-close', job('to-close', 'seal')],
-  ['09-test', job('to-set-and-prove', 'test')],
+  ['09-test', job('failed-test', 'test')],
   ['10-set-and-prove', job('to-set-and-prove', 'set')],
   ['11-hand-back', job('waits-for-owner', 'handback')],
   ['12-conflict', job('conflict', 'check')],
   ['13-stock', '/stock'],
-  ['14-book', '/book/calibres/quillbeck-22-4'],
+  ['14-book', '/book/calibres/orrelin-41-2'],
   ['15-watch', `/watches/${demoId('watch', 'draws-too-much')}`],
+  ['17-policy', '/policy'],
+  ['18-devices', '/devices'],
   ['16-owner', `/customers/${demoId('customer', 'draws-too-much')}`],
 ];
 
