@@ -62,7 +62,8 @@ export function useBook(revision: number | undefined): {
   const { data, error } = useSWR<CatalogueResource>(
     revision === undefined ? null : ['/api/catalogue', revision],
     ([path]: [string, number]) => getKept<CatalogueResource>(path),
-    { revalidateOnFocus: false, revalidateIfStale: false },
+    // While a new revision is read the old one stands, so that no page falls apart under a hand.
+    { revalidateOnFocus: false, revalidateIfStale: false, keepPreviousData: true },
   );
   const book = useMemo(() => data && openBook(data), [data]);
   return { book, error };

@@ -64,6 +64,8 @@ export const theme = createTheme({
         },
       },
     },
+    // Gaps, not margins: what wraps stays in line.
+    MuiStack: { defaultProps: { useFlexGap: true } },
     // Keys work again the moment a dialog is gone.
     MuiDialog: { defaultProps: { transitionDuration: 0 } },
     MuiButtonBase: { defaultProps: { disableRipple: true } },

@@ -94,7 +94,7 @@ function DayHours({ day }: { readonly day: Weekday }) {
   return (
     <Stack direction="row" spacing={1.5} sx={{ alignItems: 'center' }}>
       <FormControlLabel
-        sx={{ width: 150 }}
+        sx={{ width: 150, flexShrink: 0 }}
         label={day}
         control={
           <Checkbox

@@ -72,7 +72,7 @@ function Mat() {
             </Typography>
             <Stack direction="row" spacing={1} sx={{ mt: 1, flexWrap: 'wrap', rowGap: 1 }}>
               <Button href={`/api/jobs/${resource.job.id}/label.pdf`} target="_blank" variant="outlined">
-                Label to print
+                Label (PDF)
               </Button>
               <DeviceButton
                 device="label-printer"

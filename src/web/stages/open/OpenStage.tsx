@@ -262,17 +262,6 @@ function Lamp() {
         ]}
       />
       <Caution>{back.caution}</Caution>
-      {facts.back === null && (
-        <LampAnswer
-          question="This shop puts between tool and back"
-          standing="good"
-          answer={context.policy.schools.protection}
-          reasons={[
-            wayTaken(context.policy.schools, 'protection').reason,
-            `Opener: ${context.policy.schools.opener}. Small parts: ${context.policy.schools.parts}.`,
-          ]}
-        />
-      )}
       {facts.seals && (
         <LampAnswer
           question="Seals to account for at closing"
@@ -289,6 +278,17 @@ function Lamp() {
         >
           <BackFigure crownClock={crownClock} spotClock={spot.clock} />
         </LampAnswer>
+      )}
+      {facts.back === null && (
+        <LampAnswer
+          question="This shop puts between tool and back"
+          standing="good"
+          answer={context.policy.schools.protection}
+          reasons={[
+            wayTaken(context.policy.schools, 'protection').reason,
+            `Opener: ${context.policy.schools.opener}. Small parts: ${context.policy.schools.parts}.`,
+          ]}
+        />
       )}
       <LampAnswer
         question="On the tray"

@@ -35,8 +35,9 @@ function GasketFields() {
   }, [findings, ageYears, field.value, setDraft]);
   const advice = useAdvice();
   const { lots } = useJob();
-  const rings = lots.filter((lot) => lot.item === 'gasket' && lot.balance > 0);
   const lotId = useFieldValue('lotId') as string | null;
+  const rings = lots.filter((lot) => lot.item === 'gasket' && (lot.balance > 0 || lot.id === lotId));
+  const state = useFieldValue('state');
   const form = useFormContext();
   const [advisedState, advisedReason] = [
     advice.verdict === 'renew' ? 'renewed' : 'reused',
@@ -52,6 +53,10 @@ function GasketFields() {
         form.resetField(name, { defaultValue: advised });
     }
   }, [advisedState, advisedReason, form]);
+  useEffect(() => {
+    // Only a new ring comes from a lot.
+    if (state !== 'renewed') form.setValue('lotId', null);
+  }, [state, form]);
   return (
     <>
       <Several name="findings" label="Found on the ring" options={optionsOf(GASKET_FINDINGS)} />
@@ -71,22 +76,24 @@ function GasketFields() {
         options={optionsOf(['renewed', 'reused', 'left in place'])}
         wanted
       />
-      <NativeSelect
-        label="Ring taken from"
-        value={lotId ?? ''}
-        options={[
-          { value: '', label: 'not from this stock' },
-          ...rings.map((lot) => ({
-            value: lot.id,
-            label: `${lot.code}, lot ${lot.lotCode}, ${lot.balance} left`,
-          })),
-        ]}
-        onChange={(id) => {
-          const lot = rings.find((each) => each.id === id);
-          form.setValue('lotId', lot?.id ?? null, { shouldDirty: true });
-          if (lot) form.setValue('size', lot.code, { shouldDirty: true });
-        }}
-      />
+      {state === 'renewed' && (
+        <NativeSelect
+          label="Ring taken from"
+          value={lotId ?? ''}
+          options={[
+            { value: '', label: 'not from this stock' },
+            ...rings.map((lot) => ({
+              value: lot.id,
+              label: `${lot.code}, lot ${lot.lotCode}, ${lot.balance} left`,
+            })),
+          ]}
+          onChange={(id) => {
+            const lot = rings.find((each) => each.id === id);
+            form.setValue('lotId', lot?.id ?? null, { shouldDirty: true });
+            if (lot) form.setValue('size', lot.code, { shouldDirty: true });
+          }}
+        />
+      )}
       <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
         <TextLine name="size" label="Size" mono helper="inside × section, e.g. 30.5 × 0.70" />
         <ListChoice name="profile" label="Profile" options={optionsOf(GASKET_PROFILES)} />
@@ -135,7 +142,10 @@ function SeamFields() {
 }
 
 function Mat() {
-  const { state, asks, resource } = useJob();
+  const { state, asks, resource, lots, book } = useJob();
+  // The ring of the book for this case that lies in the house.
+  const sizes = state.caseType ? book.gasketsOf(state.caseType.code).map((each) => each.code) : [];
+  const ring = lots.find((lot) => lot.item === 'gasket' && lot.balance > 0 && sizes.includes(lot.code));
   const followUp = resource.job.followedBy.find((each) => each.why === 'interim closing');
   const { facts } = state;
   const advice = useAdvice();
@@ -154,8 +164,8 @@ function Mat() {
           meetsWater: meetsWater(facts.wear?.payload.uses ?? []),
           greased: true,
           profile: 'round',
-          size: state.caseType?.gasket ?? '',
-          lotId: null,
+          size: ring?.code ?? state.caseType?.gasket ?? '',
+          lotId: advice.verdict === 'renew' ? (ring?.id ?? null) : null,
           reason: advice.reasons[0] ?? '',
         }}
       >
