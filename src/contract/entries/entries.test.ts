@@ -1,0 +1,133 @@
+import fc from 'fast-check';
+import { entryInWords, foldJob, reopens, type Entry, type EntryKind } from '../../core/logbook';
+import { context, idOf, Logbook, newEntryOf } from '../../testing/fixtures';
+import { SAMPLE_KINDS, samples } from '../../testing/samples';
+import { ENTRY_KINDS, kindDefinition, newEntry, raiseNewEntry, type KindDefinition } from '.';
+import { fieldsOf } from '../problems';
+
+const schemaOf = (kind: EntryKind) => (kindDefinition(kind) as KindDefinition<unknown>).schema;
+const envelope = { technicianId: idOf('t'), id: idOf('e') };
+
+describe('every kind of entry', () => {
+  it('has a sample, and every sample a kind', () => {
+    expect(new Set(SAMPLE_KINDS)).toEqual(new Set(ENTRY_KINDS));
+  });
+
+  it.each(SAMPLE_KINDS)('%s goes over the wire and comes back as it was', (kind) => {
+    const sent = newEntryOf(kind, samples[kind], envelope);
+    expect(newEntry.parse(JSON.parse(JSON.stringify(sent)))).toEqual(sent);
+  });
+
+  it.each(SAMPLE_KINDS)('%s says itself in a few words', (kind) => {
+    const job = new Logbook();
+    const words = entryInWords(job.add(kind, samples[kind]));
+    expect(words).toMatch(/^[^!]{4,200}$/);
+    expect(words).not.toMatch(/undefined|NaN|null|\[object/);
+  });
+
+  it.each(SAMPLE_KINDS)(
+    '%s is refused with a field too many, with one missing, and as another kind',
+    (kind) => {
+      const payload = samples[kind] as Record<string, unknown>;
+      expect(schemaOf(kind).safeParse({ ...payload, more: 1 }).success).toBe(false);
+      for (const field of Object.keys(payload)) {
+        const { [field]: _, ...rest } = payload;
+        expect([field, schemaOf(kind).safeParse(rest).success]).toEqual([field, false]);
+      }
+      expect(
+        newEntry.safeParse({ ...newEntryOf(kind, samples[kind], envelope), kind: `${kind}x` }).success,
+      ).toBe(false);
+    },
+  );
+
+  it.each(SAMPLE_KINDS)('%s refuses a wrong value in each field, in words that help', (kind) => {
+    const payload = samples[kind] as Record<string, unknown>;
+    for (const field of Object.keys(payload)) {
+      const refused = schemaOf(kind).safeParse({ ...payload, [field]: { of: 'another kind' } });
+      expect([field, refused.success]).toEqual([field, false]);
+      if (!refused.success)
+        for (const { message } of fieldsOf(refused.error))
+          expect([field, message]).toEqual([field, expect.stringMatching(/[a-z].{8,}/i)]);
+    }
+  });
+
+  it.each(SAMPLE_KINDS)('%s never throws on whatever is given', (kind) => {
+    fc.assert(
+      fc.property(fc.anything(), (payload) => typeof schemaOf(kind).safeParse(payload).success === 'boolean'),
+      { numRuns: 30 },
+    );
+  });
+
+  it('puts something into the facts, unless it only takes away or settles', () => {
+    const nothing = foldJob([], context).facts;
+    for (const kind of SAMPLE_KINDS) {
+      const job = new Logbook();
+      if (kind === 'open.part-settled')
+        job.add('open.part', samples['open.part'], { id: idOf('sample open.part') });
+      job.add(kind, samples[kind]);
+      const same = JSON.stringify([...flat(job.state().facts)]) === JSON.stringify([...flat(nothing)]);
+      expect([kind, same]).toEqual([kind, kind === 'logbook.withdrawn']);
+    }
+  });
+
+  it('reopens a signed job where the record would read otherwise', () => {
+    const keeps = SAMPLE_KINDS.filter((kind) => !reopens(new Logbook().add(kind, samples[kind])));
+    expect(keeps.sort()).toEqual(
+      [
+        'arrive.cell-history',
+        'arrive.mark',
+        'arrive.originality',
+        'arrive.parts-arrived',
+        'arrive.parts-request',
+        'arrive.promise',
+        'arrive.ready',
+        'arrive.wear',
+        'handback.collected',
+        'handback.signed',
+        'open.print',
+        'open.seals',
+        'open.technique',
+      ].sort(),
+    );
+  });
+
+  it('folds in any order without throwing, and the same entries always to the same facts', () => {
+    const all: Entry[] = SAMPLE_KINDS.map((kind, index) => ({
+      ...new Logbook().add(kind, samples[kind], { id: idOf(`any ${index}`) }),
+      sequence: index + 1,
+    }));
+    fc.assert(
+      fc.property(fc.shuffledSubarray(all), (some) => {
+        const renumbered = some.map((entry, index) => ({ ...entry, sequence: index + 1 }) as Entry);
+        const once = foldJob(renumbered, context);
+        const again = foldJob([...renumbered].reverse(), context);
+        expect([...flat(again.facts)]).toEqual([...flat(once.facts)]);
+        expect(again.current).toBe(once.current);
+      }),
+      { numRuns: 40 },
+    );
+  });
+});
+
+describe('an entry made by an older page', () => {
+  it('is raised before it is judged; one from a newer program stays as it is', () => {
+    const sent = newEntryOf('seal.closed', samples['seal.closed'], envelope);
+    const older = { ...sent, payloadVersion: 1, payload: { how: 'thumbs', seamEven: true } };
+    expect(raiseNewEntry(older)).toMatchObject({
+      payloadVersion: 2,
+      payload: { how: 'thumbs', seamEven: true, raisedClocks: [], interim: false },
+    });
+    const newer = { ...sent, payloadVersion: 99 };
+    expect(raiseNewEntry(newer)).toEqual(newer);
+  });
+});
+
+/** The facts as comparable pairs: maps by their entries, lists and entries by id. */
+function* flat(facts: object): Generator<[string, string]> {
+  for (const [name, value] of Object.entries(facts)) {
+    if (value instanceof Map) yield [name, JSON.stringify([...(value as Map<string, unknown>)].sort())];
+    else if (Array.isArray(value))
+      yield [name, JSON.stringify(value.map((entry) => (entry as Entry).id).sort())];
+    else yield [name, (value as Entry | null)?.id ?? ''];
+  }
+}
