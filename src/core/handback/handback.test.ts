@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { context, dryTest, lot, Logbook, readyJob } from '../../testing/fixtures';
 import { handback, money, waterStatement } from '.';
 
@@ -91,5 +92,120 @@ describe('what is said about water', () => {
     expect(after(test(3, 'leak seen')).verdict).toBe('not water resistant');
     expect(after(test(3, 'no leak seen'), test(5, 'leak seen')).verdict).toBe('not water resistant');
     expect(after(test(3, 'leak seen'), test(3, 'no leak seen')).verdict).toBe('tested');
+  });
+});
+
+describe('never more about water than was tested', () => {
+  const outcome = fc.constantFrom('no leak seen' as const, 'leak seen' as const, 'not clear' as const);
+  const made = fc.record({
+    method: fc.constantFrom('dry air' as const, 'wet' as const, 'condensation' as const),
+    bar: fc.integer({ min: 1, max: 20 }),
+    outcome,
+  });
+  it('whatever was tested, in whatever order, however it was closed', () => {
+    fc.assert(
+      fc.property(
+        fc.array(made, { maxLength: 6 }),
+        fc.boolean(),
+        fc.boolean(),
+        (tests, interim, seamEven) => {
+          const job = readyJob();
+          job.add(
+            'seal.closed',
+            { how: 'thumbs', seamEven, raisedClocks: [], interim },
+            { supersedes: [job.entries.find((entry) => entry.kind === 'seal.closed')?.id ?? ''] },
+          );
+          for (const each of tests)
+            job.add('test.made', {
+              ...dryTest,
+              method: each.method,
+              pressureBar: each.method === 'condensation' ? null : each.bar,
+              outcome: each.outcome,
+            });
+          const { verdict, statement } = waterStatement(job.state());
+          const passed = tests.filter(
+            (each) => each.outcome === 'no leak seen' && each.method !== 'condensation',
+          );
+          const claimed = Number(/Tested at (\d+) bar/.exec(statement)?.[1] ?? 0);
+          if (verdict === 'tested') {
+            expect(passed.map((each) => each.bar)).toContain(claimed);
+            expect([interim, seamEven, tests.at(-1)?.outcome === 'leak seen']).toEqual([false, true, false]);
+          } else expect(claimed).toBe(0);
+          if (!interim && (tests.at(-1)?.outcome === 'leak seen' || !seamEven))
+            expect(verdict).toBe('not water resistant');
+        },
+      ),
+    );
+  });
+});
+
+describe('what the slip says of each fact', () => {
+  const said = (add: (job: Logbook) => void): string => {
+    const job = readyJob();
+    add(job);
+    const { statement } = handback(job.state(), lots, context);
+    return JSON.stringify(statement);
+  };
+  it.each<[string, (job: Logbook) => void]>([
+    [
+      'On arrival, scratch on the back at 4.5 o’clock.',
+      (job) => job.add('arrive.mark', { view: 'back', kind: 'scratch', clock: 4.5, film: null, note: '' }),
+    ],
+    [
+      'Leaked: crust at the coil; new circuit.',
+      (job) =>
+        job.add('check.leakage', {
+          place: 'coil',
+          severity: 'crust',
+          xMm: null,
+          yMm: null,
+          treated: '',
+          decision: 'new circuit',
+          supplier: '',
+          lotCode: '',
+        }),
+    ],
+    [
+      'Finding: spent cell. Next: new cell.',
+      (job) => job.add('check.diagnosis', { cause: 'spent cell', next: 'new cell', words: '' }),
+    ],
+    [
+      'Pusher seals renewed.',
+      (job) => job.add('seal.other', { crown: 'inspected', pushers: 'renewed', crystal: 'inspected' }),
+    ],
+    [
+      'Seal of the crown not touched.',
+      (job) => job.add('seal.other', { crown: 'not touched', pushers: 'none there', crystal: 'inspected' }),
+    ],
+    ['Does not work: bezel.', (job) => job.add('set.outside', { proved: { bezel: 'does not work' } })],
+    ['Works: hands, seconds hand, bezel.', (job) => job.add('set.outside', { proved: { bezel: 'works' } })],
+    [
+      'Charged by charger for 2 hours: steps normally.',
+      (job) => job.add('cell.charged', { by: 'charger', hours: 2, outcome: 'steps normally' }),
+    ],
+    [
+      '"priceMinor":2000',
+      (job) => job.add('arrive.estimate', { lines: [{ what: 'case gasket', priceMinor: 600 }] }),
+    ],
+    [
+      'Inside, from earlier hands: tool marks.',
+      (job) => job.add('open.as-found', { found: ['tool marks', 'nothing unusual'], note: '' }),
+    ],
+  ])('%s', (words, add) => {
+    expect(said(add)).toContain(words);
+  });
+
+  it('says nothing of a proving run where the shop makes none, and misses it where it does', () => {
+    const job = readyJob();
+    const lacks = (provingRunHours: number): boolean =>
+      handback(job.state(), lots, {
+        ...context,
+        policy: { ...context.policy, provingRunHours },
+      }).statement.notDone.includes('No proving run at our bench.');
+    expect([lacks(0), lacks(8)]).toEqual([false, true]);
+    job.add('set.run-began', { shows: '09:00' }, { occurredAt: '2026-03-17T09:00:00.000Z' });
+    job.add('set.run-ended', { shows: '17:00', stillRuns: true }, { occurredAt: '2026-03-17T17:00:00.000Z' });
+    expect(lacks(8)).toBe(false);
+    expect(handback(job.state(), lots, context).statement.tested.join()).toContain('Ran 8 h');
   });
 });

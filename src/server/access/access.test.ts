@@ -45,6 +45,19 @@ describe('names and origins', () => {
     ).toBe(201);
   });
 
+  it('refuses files, imports and devices from another site’s page', async () => {
+    for (const path of [
+      '/api/attachments?technicianId=x&name=y',
+      '/api/jobs/import',
+      '/api/catalogue/tables/cells',
+      '/api/devices/caliper',
+      '/api/policy',
+    ]) {
+      const headers = { host: own(), origin: 'http://evil.example', 'content-type': 'text/plain' };
+      expect([path, await raw(`${counter.url}${path}`, 'POST', headers)]).toEqual([path, 403]);
+    }
+  });
+
   it('sends a content security policy and does not say what it is made with', async () => {
     const response = await fetch(`${counter.url}/api/health`);
     expect(response.headers.get('content-security-policy')).toContain("default-src 'self'");
@@ -64,6 +77,26 @@ describe('with a key', () => {
     for (const path of ['/api/health', '/api/rack', '/api/news', '/api/jobs/x/record.pdf', '/']) {
       expect([path, (await counter.get(path)).status]).toEqual([path, 401]);
     }
+    for (const path of [
+      '/api/attachments/00',
+      '/api/devices',
+      '/api/lists/jobs.csv',
+      '/api/catalogue/tables/cells.csv',
+      '/api/policy/revisions',
+    ])
+      expect([path, (await counter.get(path)).status]).toEqual([path, 401]);
+    for (const path of [
+      '/api/attachments',
+      '/api/jobs/import',
+      '/api/policy',
+      '/api/catalogue/records',
+      '/api/catalogue/tables/cells',
+      '/api/devices/caliper',
+      '/api/devices/camera/ask',
+      '/api/lots/count',
+      '/api/collections',
+    ])
+      expect([path, (await counter.post(path, {})).status]).toEqual([path, 401]);
     expect((await counter.post('/api/jobs', newJob('k'))).status).toBe(401);
     expect((await counter.get('/api/rack', { authorization: 'Bearer wrong-secret-given' })).status).toBe(401);
   });

@@ -6,6 +6,7 @@ import { dossierOf, type Dossier } from './dossier';
 import { jobFile } from './jobFile';
 import { labelCodeSvg, labelPdf } from './labelPdf';
 import { nextVisitCalendar } from './nextVisitCalendar';
+import { receiptPdf } from './receiptPdf';
 import { recordPdf } from './recordPdf';
 
 let counter: Counter;
@@ -94,6 +95,24 @@ describe('the record', () => {
       signedBy: { initials: 'TQ', name: 'Tess Quarrymoor', atUtc: '2026-03-17T12:00:00.000Z' },
     };
     expect((await recordPdf(given)).equals(await recordPdf(signed))).toBe(false);
+  });
+});
+
+describe('the receipt of a visit', () => {
+  it('is one small page for a watch or two, and runs on for a boxful without losing one', async () => {
+    const given = dossier();
+    const one = await receiptPdf([given]);
+    const two = await receiptPdf([given, given]);
+    const twelve = await receiptPdf(Array.from({ length: 12 }, () => given));
+    expect([pages(one), pages(two)]).toEqual([1, 1]);
+    expect(pages(twelve)).toBeGreaterThan(1);
+    const each = glyphs(two) - glyphs(one);
+    expect(each).toBeGreaterThan(40);
+    expect(glyphs(twelve)).toBeGreaterThan(glyphs(one) + 9 * each * 0.5);
+  });
+
+  it('is never drawn for nothing', async () => {
+    await expect(receiptPdf([])).rejects.toThrow(RangeError);
   });
 });
 
