@@ -1,5 +1,5 @@
 import { Button, Paper, Stack, Typography } from '@mui/material';
-import { type ReactNode, useState } from 'react';
+import { type ReactNode, useEffect, useRef, useState } from 'react';
 
 export interface MoreFact {
   readonly title: string;
@@ -8,30 +8,29 @@ export interface MoreFact {
   readonly card: ReactNode;
 }
 
-/** Facts that are not asked of every job: each a button, until it is opened or recorded. */
-export function MoreFacts({
-  facts,
-  label = 'Also to record',
-}: {
+interface Props {
   readonly facts: readonly MoreFact[];
   readonly label?: string;
-}) {
-  const [opened, setOpened] = useState<ReadonlySet<string>>(new Set());
-  const open = (fact: MoreFact): boolean => fact.shown || opened.has(fact.title);
+}
+
+/** Facts that are not asked of every job: each a button, until it is opened or recorded. */
+export function MoreFacts({ facts, label = 'Also to record' }: Props) {
+  const [opened, setOpened] = useState<readonly string[]>([]);
+  const open = (fact: MoreFact): boolean => fact.shown || opened.includes(fact.title);
   const folded = facts.filter((fact) => !open(fact));
   return (
     <>
       {facts.filter(open).map((fact) => (
-        <Stack key={fact.title} spacing={2}>
+        <Opened key={fact.title} byHand={opened.at(-1) === fact.title}>
           {fact.card}
-        </Stack>
+        </Opened>
       ))}
       {folded.length > 0 && (
         <Paper component="section" aria-label={label} sx={{ px: 2, py: 1 }}>
           <Typography color="text.secondary">Also to record, where it applies:</Typography>
           <Stack direction="row" sx={{ flexWrap: 'wrap', columnGap: 1, rowGap: 1, mt: 0.5 }}>
             {folded.map(({ title }) => (
-              <Button key={title} variant="outlined" onClick={() => setOpened(new Set([...opened, title]))}>
+              <Button key={title} variant="outlined" onClick={() => setOpened([...opened, title])}>
                 {title}
               </Button>
             ))}
@@ -39,5 +38,18 @@ export function MoreFacts({
         </Paper>
       )}
     </>
+  );
+}
+
+/** A card that was just opened takes the focus, since the button that opened it is gone. */
+function Opened({ byHand, children }: { readonly byHand: boolean; readonly children: ReactNode }) {
+  const card = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    if (byHand) card.current?.querySelector<HTMLElement>('input, select, textarea')?.focus();
+  }, [byHand]);
+  return (
+    <Stack ref={card} spacing={2}>
+      {children}
+    </Stack>
   );
 }
