@@ -117,6 +117,6 @@ export function oneOf<const T extends readonly string[]>(
   values: T,
 ): z.ZodType<T[number], T[number]> {
   return z.enum(values as unknown as [T[number], ...T[number][]], {
-    error: `${words}: one of ${values.join(', ')}.`,
+    error: `${words}: one of ${values.join(values.some((value) => value.includes(',')) ? '; ' : ', ')}.`,
   }) as unknown as z.ZodType<T[number], T[number]>;
 }

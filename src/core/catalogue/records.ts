@@ -94,7 +94,7 @@ export function judgeRecord<K extends CatalogueKind>(
           : [{ path: 'makerId', reason: `Maker “${type.makerId}” is not in the book.` }]),
         ...(BACK_KINDS.some((each) => each === type.backKind)
           ? []
-          : [{ path: 'backKind', reason: `Kind of back: one of ${BACK_KINDS.join(', ')}.` }]),
+          : [{ path: 'backKind', reason: `Kind of back: one of ${BACK_KINDS.join('; ')}.` }]),
       ];
     }
     case 'cell': {

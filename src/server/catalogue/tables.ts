@@ -119,6 +119,7 @@ export async function* readTable(
   book: Book,
 ): AsyncGenerator<Progress, { report: ImportReport; bodies: Body[] }> {
   const { lines, errors } = await readLines(csv);
+  const unreadable = errors.length;
   const [head, ...rest] = lines;
   const wanted = headings(table);
   const given = (head?.fields ?? []).map((field) => field.trim());
@@ -127,7 +128,7 @@ export async function* readTable(
   const report = (more: Partial<ImportReport>): ImportReport => ({
     table: table.name,
     dryRun: true,
-    lines: rest.length,
+    lines: rest.length + unreadable,
     added: 0,
     changed: 0,
     same: 0,

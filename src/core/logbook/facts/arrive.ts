@@ -1,5 +1,6 @@
 import { figure } from '../../judgement';
 import type { PriceLine, Service } from '../../policy';
+import { dayInWords } from '../../time';
 import type { FactKinds } from '../entry';
 
 export const COMPLAINTS = [
@@ -211,7 +212,7 @@ export const arriveFacts: FactKinds<ArrivePayloads> = {
   },
   'arrive.parts-request': {
     words: ({ lines, expectedOn }) =>
-      `parts requested: ${lines.map(({ what, count }) => (count > 1 ? `${count} × ${what}` : what)).join(', ')}${expectedOn === null ? '' : `, expected ${expectedOn}`}`,
+      `parts requested: ${lines.map(({ what, count }) => (count > 1 ? `${count} × ${what}` : what)).join(', ')}${expectedOn === null ? '' : `, expected ${dayInWords(expectedOn)}`}`,
     afterSigning: 'keeps',
     fold: (facts, entry) => {
       facts.partsRequest = entry;

@@ -99,7 +99,8 @@ function Report({ report }: { readonly report: ImportReport }) {
     return (
       <>
         <Alert severity="error" sx={{ mt: 1 }}>
-          Nothing was changed: {errors.length} of {report.lines} lines cannot be taken.
+          Nothing was changed: {new Set(errors.map((error) => error.line)).size} of {report.lines} lines
+          cannot be taken.
         </Alert>
         <Box sx={{ maxHeight: 320, overflow: 'auto' }} tabIndex={0} role="region" aria-label="Bad lines">
           <Table size="small">
