@@ -116,3 +116,35 @@ test('two windows on one job see each other’s entries soon', async ({ bench: o
   expect(Math.max(...delays)).toBeLessThan(2000);
   await two.context().close();
 });
+
+test('two technicians sign at once: one signature stands, the other is told so', async ({
+  browser,
+  counter,
+}) => {
+  const [one, other] = await Promise.all(
+    (['edda', 'milo'] as const).map(async (technician) => {
+      const page = await (await browser.newContext({ baseURL: counter.url })).newPage();
+      await sitDown(page, technician, `${technician}’s bench`);
+      await openJob(page, 'ready-to-sign', 'handback');
+      await expect(page.getByRole('button', { name: /^Sign as/ })).toBeEnabled();
+      return page;
+    }),
+  );
+  if (!one || !other) throw new Error('no pages');
+  // Neither hears of the other before both have signed.
+  for (const page of [one, other]) await page.context().route('**/api/jobs/*', (route) => route.abort());
+  await Promise.all([one, other].map((page) => page.getByRole('button', { name: /^Sign as/ }).click()));
+  for (const page of [one, other]) await page.context().unroute('**/api/jobs/*');
+  const job = async (): Promise<JobResource> =>
+    (await (await one.request.get(`/api/jobs/${jobId('ready-to-sign')}`)).json()) as JobResource;
+  await expect
+    .poll(async () => (await job()).entries.filter((entry) => entry.kind === 'handback.signed').length)
+    .toBe(1);
+  // The one who came second saw their own seal for a moment, until the server said no.
+  const told = (): Promise<number[]> =>
+    Promise.all([one, other].map((page) => page.getByRole('button', { name: '1 needs you' }).count()));
+  await expect.poll(async () => (await told()).sort()).toEqual([0, 1]);
+  const refused = (await told())[0] === 1 ? one : other;
+  await refused.getByRole('button', { name: '1 needs you' }).click();
+  await expect(refused.getByRole('dialog')).toContainText('The job is signed already');
+});

@@ -21,7 +21,17 @@ export const DEVICE_IDS = [
 ] as const;
 export type DeviceId = (typeof DEVICE_IDS)[number];
 
-const fault = (...faults: readonly string[]) => oneOf('Fault', ['none', ...faults]);
+/** What can ail each device. */
+export const DEVICE_FAULTS = {
+  caliper: ['battery low', 'unplugged'],
+  'bench-meter': ['probe open', 'unplugged'],
+  'leak-tester': ['lid open', 'no pressure', 'unplugged'],
+  camera: ['no picture', 'unplugged'],
+  'label-printer': ['out of labels', 'jammed', 'unplugged'],
+  'message-outbox': ['no line', 'unplugged'],
+} as const satisfies Record<DeviceId, readonly string[]>;
+
+const fault = (device: DeviceId) => oneOf('Fault', ['none', ...(DEVICE_FAULTS[device] as readonly string[])]);
 const noise = number({ words: 'Noise', min: 0, max: 20, unit: '%', example: 0.5 });
 
 /** What each stand-in simulates, as the devices page sets it. */
@@ -29,7 +39,7 @@ export const deviceSettings = {
   caliper: z.strictObject({
     valueMm: number({ words: 'Lies between the jaws', min: 0, max: 150, unit: 'mm', example: 14.2 }),
     unit: oneOf('Set to', ['mm', 'in']),
-    fault: fault('battery low', 'unplugged'),
+    fault: fault('caliper'),
   }),
   'bench-meter': z.strictObject({
     restVoltageV: number({ words: 'Cell at rest', min: 0, max: 4.5, unit: 'V', example: 1.56 }),
@@ -46,7 +56,7 @@ export const deviceSettings = {
     lowestRunningV: number({ words: 'Runs down to', min: 0, max: 4.5, unit: 'V', example: 1.15 }),
     rateSPerDay: number({ words: 'Rate', min: -600, max: 600, unit: 's/day', example: 0.3 }),
     noisePercent: noise,
-    fault: fault('probe open', 'unplugged'),
+    fault: fault('bench-meter'),
   }),
   'leak-tester': z.strictObject({
     deflectionUm: number({ words: 'Case gives by', min: 0, max: 500, unit: 'µm', example: 12 }),
@@ -61,14 +71,14 @@ export const deviceSettings = {
     noisePercent: noise,
     /** How many seconds of the test pass in one of the clock. */
     speed: number({ words: 'Runs faster by', min: 1, max: 200, example: 20 }),
-    fault: fault('lid open', 'no pressure', 'unplugged'),
+    fault: fault('leak-tester'),
   }),
   camera: z.strictObject({
     shows: oneOf('In front of it', ['movement', 'back', 'leaked cell']),
-    fault: fault('no picture', 'unplugged'),
+    fault: fault('camera'),
   }),
-  'label-printer': z.strictObject({ fault: fault('out of labels', 'jammed', 'unplugged') }),
-  'message-outbox': z.strictObject({ fault: fault('no line', 'unplugged') }),
+  'label-printer': z.strictObject({ fault: fault('label-printer') }),
+  'message-outbox': z.strictObject({ fault: fault('message-outbox') }),
 } as const satisfies Record<DeviceId, z.ZodType>;
 
 export type DeviceSettings = { readonly [K in DeviceId]: z.infer<(typeof deviceSettings)[K]> };

@@ -84,7 +84,10 @@ function requiredOf({ facts }: JobSoFar, policy: Policy): readonly Requirement[]
   const opens = facts.back !== null || facts.accumulator !== null || asked.includes('open.back');
   return [
     ...asked,
-    ...(facts.accumulator !== null && !asked.includes('open.back') ? (['open.back'] as const) : []),
+    // An accumulator comes out of an opened watch, and the old one is settled like any cell.
+    ...(facts.accumulator === null
+      ? []
+      : (['open.back', 'cell.old-settled'] as const).filter((each) => !asked.includes(each))),
   ].filter(
     (requirement) =>
       (opens || !ONCE_OPENED.includes(requirement)) &&

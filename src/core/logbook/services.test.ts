@@ -112,7 +112,10 @@ describe('each service', () => {
       way: 'kit with tabs',
     });
     prove(renewedCell);
-    expect(missing(renewedCell)).toEqual(expect.arrayContaining(['open.back', 'seal.gasket', 'seal.closed']));
+    expect(missing(renewedCell)).toEqual(
+      expect.arrayContaining(['open.back', 'cell.old-settled', 'seal.gasket', 'seal.closed']),
+    );
+    renewedCell.add('cell.old-settled', { taped: true, to: 'spent bin' });
     renewedCell.add('open.back', opened);
     renewedCell.add('seal.gasket', renewed);
     renewedCell.add('seal.closed', shut);

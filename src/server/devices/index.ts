@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import { Readable } from 'node:stream';
 import { setTimeout as pause } from 'node:timers/promises';
 import {
+  type DEVICE_FAULTS,
   DEVICE_IDS,
   type DeviceAsk,
   type DeviceId,
@@ -28,7 +29,7 @@ export interface Device<K extends DeviceId> {
   readonly name: string;
   readonly start: DeviceSettings[K];
   /** What to do about each fault. */
-  readonly faults: Readonly<Record<string, string>>;
+  readonly faults: Readonly<Record<(typeof DEVICE_FAULTS)[K][number], string>>;
   /** Whether it can do what is asked. */
   readonly does: readonly DeviceAsk['ask'][];
   ask(asked: DeviceAsk, settings: DeviceSettings[K], world: World): AsyncGenerator<DeviceSays>;
@@ -284,7 +285,7 @@ export function deviceHub(
         yield {
           says: 'fault',
           words: `${device.name}: ${now.fault}.`,
-          whatToDo: device.faults[now.fault] ?? UNPLUGGED,
+          whatToDo: (device.faults as Readonly<Record<string, string>>)[now.fault] ?? UNPLUGGED,
         };
         return;
       }

@@ -231,6 +231,7 @@ export function logbookStore(
       facts.engraving?.payload.text,
       facts.movement?.payload.code,
       ...[...facts.cellsFitted.values()].map((fitted) => fitted.payload.cellCode),
+      facts.accumulator?.payload.kitCode,
     ];
     const onRack = !(facts.collected && state.signature.state === 'signed');
     const text = search.filter(Boolean).join(' ');

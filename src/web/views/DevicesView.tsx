@@ -5,6 +5,7 @@ import { type FieldValues, FormProvider, useForm } from 'react-hook-form';
 import { Link } from 'react-router';
 import { mutate } from 'swr';
 import {
+  DEVICE_FAULTS,
   type DeviceAsk,
   type DeviceId,
   type DeviceSays,
@@ -35,15 +36,6 @@ type Setting =
       readonly helper?: string;
     }
   | { readonly name: string; readonly label: string; readonly options: readonly string[] };
-
-const FAULTS: Readonly<Record<DeviceId, readonly string[]>> = {
-  caliper: ['battery low', 'unplugged'],
-  'bench-meter': ['probe open', 'unplugged'],
-  'leak-tester': ['lid open', 'no pressure', 'unplugged'],
-  camera: ['no picture', 'unplugged'],
-  'label-printer': ['out of labels', 'jammed', 'unplugged'],
-  'message-outbox': ['no line', 'unplugged'],
-};
 
 const NOISE: Setting = { name: 'noisePercent', label: 'Noise', quantity: 'figureOnly', unit: '%' };
 
@@ -208,7 +200,11 @@ function DeviceCard({ device }: { readonly device: DeviceState }) {
                   />
                 ),
               )}
-              <ListChoice name="fault" label="Fault" options={optionsOf(['none', ...FAULTS[device.id]])} />
+              <ListChoice
+                name="fault"
+                label="Fault"
+                options={optionsOf(['none', ...DEVICE_FAULTS[device.id]])}
+              />
             </Box>
             <Button type="submit" variant="outlined" sx={{ alignSelf: 'flex-start' }}>
               Simulate so
