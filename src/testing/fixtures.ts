@@ -35,11 +35,6 @@ export function idOf(name: string): string {
   return v5(name, '7b0b8a3e-52a1-4f7d-8f0c-2d3f3a1c9e55');
 }
 
-export interface MadeEntry<K extends EntryKind> {
-  readonly kind: K;
-  readonly payload: Payloads[K];
-}
-
 interface More {
   readonly id?: string;
   readonly technicianId?: string;
