@@ -1,5 +1,6 @@
 import type { Gasket } from '../src/core/catalogue';
 import type { Calibre, CaseType, Maker, Well } from '../src/core/movements';
+import { type BackMeasures, NOTHING_MEASURED } from '../src/core/backs';
 
 /** Makers, calibres and cases that exist nowhere, with everything the program computes from them. */
 export const makers: Maker[] = [
@@ -522,8 +523,56 @@ export const calibres: Calibre[] = [
   }),
 ];
 
+const back = (own: Partial<BackMeasures>): BackMeasures => ({ ...NOTHING_MEASURED, ...own });
+
+/** What somebody measured of the backs of these cases. */
+const BACKS: Readonly<Record<string, BackMeasures>> = {
+  'c2140-3': back({ diameterMm: 32.8, coating: 'polished' }),
+  'c2210-1': back({ diameterMm: 33.4, coating: 'plain', notchCount: 6, pitchMm: 29.6, notchWidthMm: 2.6 }),
+  'c3312-4': back({ diameterMm: 33.6, coating: 'plain', flatCount: 12, acrossMm: 30.4 }),
+  '418d-20': back({
+    diameterMm: 31.5,
+    coating: 'plastic',
+    screwCount: 4,
+    slotLengthMm: 1.6,
+    slotWidthMm: 0.3,
+  }),
+  '377a-05': back({ diameterMm: 27.2, coating: 'polished' }),
+  '455a-30': back({ diameterMm: 30.5, coating: 'plastic', panelHeldBy: 'catches' }),
+  'k61-08': back({ diameterMm: 35.8, coating: 'coated', notchCount: 8, pitchMm: 32.2, notchWidthMm: 2.2 }),
+  'k33-02': back({ diameterMm: 30.2, coating: 'polished', notchCount: 4, pitchMm: 26.8, notchWidthMm: 1.5 }),
+  'k77-15': back({ diameterMm: 34.9, coating: 'plain', notchCount: 5, pitchMm: 31, notchWidthMm: 3 }),
+  'vc210-04': back({
+    diameterMm: 32.1,
+    coating: 'polished',
+    notchCount: 6,
+    pitchMm: 28.4,
+    notchWidthMm: 1.3,
+  }),
+  'vc214-11': back({
+    diameterMm: 34.2,
+    coating: 'coated',
+    notchCount: 6,
+    pitchMm: 30.4,
+    notchWidthMm: 2.8,
+    notchClocks: [12, 1.9, 4.1, 6, 7.9, 10.1],
+  }),
+  'vc330-02': back({ diameterMm: 33.9, coating: 'plain', flatCount: 10, acrossMm: 29.2 }),
+  q224b: back({ diameterMm: 30.1, coating: 'plain', slotLengthMm: 7.5, slotWidthMm: 1.2 }),
+  dk072: back({ diameterMm: 36.2, coating: 'plain', screwCount: 4, slotLengthMm: 2, slotWidthMm: 0.35 }),
+  dk114: back({ diameterMm: 33.3, coating: 'plastic', panelHeldBy: 'adhesive' }),
+  dk151: back({ diameterMm: 31.1, coating: 'plastic', slotLengthMm: 8, slotWidthMm: 1.4 }),
+};
+
 function caseType(own: Pick<CaseType, 'id' | 'makerId' | 'code' | 'backKind'> & Partial<CaseType>): CaseType {
-  return { ratingBar: null, crownClock: 3, lipClock: null, gasket: null, ...own };
+  return {
+    ratingBar: null,
+    crownClock: 3,
+    lipClock: null,
+    gasket: null,
+    back: BACKS[own.id] ?? null,
+    ...own,
+  };
 }
 
 export const caseTypes: CaseType[] = [

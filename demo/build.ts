@@ -3,13 +3,16 @@ import { join } from 'node:path';
 import { Readable } from 'node:stream';
 import { v5 } from 'uuid';
 import { DEVICE_IDS, kindDefinition, type NewEntry } from '../src/contract';
+import { CATALOGUE_LISTS } from '../src/core/catalogue';
 import { handback } from '../src/core/handback';
 import { foldJob, type EntryKind, type Payloads } from '../src/core/logbook';
 import { addMinutes } from '../src/core/time';
+import { TOOL_KINDS } from '../src/core/tools';
 import { openStore, type Store } from '../src/server/store';
 import { calibres, caseTypes, gaskets, makers } from './book';
 import { history } from './history';
 import { DEMO_START_UTC, jobs, lots, shop } from './scenario';
+import { tools } from './tools';
 import { type DemoJob, type Step, type TechnicianKey, technicians } from './steps';
 
 const NAMESPACE = '6f1d2a7c-3b54-4e0e-9a61-0c5b8f2d9e10';
@@ -26,6 +29,7 @@ export function writeBook(store: Store): void {
   store.catalogue.write('calibre', calibres);
   store.catalogue.write('caseType', caseTypes);
   store.catalogue.write('gasket', gaskets);
+  for (const kind of TOOL_KINDS) store.catalogue.write(kind, tools[CATALOGUE_LISTS[kind]] as never);
 }
 
 /** Builds the demo's database in an empty folder, through the same store the application writes with. */

@@ -2,9 +2,19 @@ import type { Book } from '../src/core/catalogue';
 import { seededUniform, normalFrom } from '../src/core/life';
 import type { Payloads } from '../src/core/logbook';
 import type { Calibre, CaseType } from '../src/core/movements';
-import { type BackKind, backs, KNIFE_KINDS } from '../src/core/backs';
+import { type BackKind, backs } from '../src/core/backs';
 import type { DemoLot } from './scenario';
-import { type DemoJob, dryTest, NETTLE, person, SALTMARSH, type Step, technicians, watch } from './steps';
+import {
+  type DemoJob,
+  dryTest,
+  NETTLE,
+  openedAs,
+  person,
+  SALTMARSH,
+  type Step,
+  technicians,
+  watch,
+} from './steps';
 
 const SEED = 20_260_317;
 /** Jobs closed in the two years before the demo's day. */
@@ -213,14 +223,10 @@ export function history(book: Book): { readonly jobs: DemoJob[]; readonly lots: 
     }
 
     function open(): void {
-      const kind = caseType.backKind as BackKind;
       step('open.back', {
-        kind,
-        openedWith: backs[kind].opener,
+        ...openedAs(caseType),
         protection: 'film',
         went: chance(0.08) ? 'resisted' : 'freely',
-        spotClock: KNIFE_KINDS.includes(kind) ? (caseType.lipClock ?? 8.5) : null,
-        lipClock: caseType.lipClock,
       });
       if (chance(0.06))
         step('open.technique', {

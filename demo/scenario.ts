@@ -187,11 +187,21 @@ export const jobs: DemoJob[] = [
     complaint: { picked: ['display fading'], words: '' },
     steps: [
       opened(3, 'plate on screws', 'screwdriver 1.2 mm'),
-      { minutes: 3, kind: 'open.part', payload: { part: 'screw', position: 'plate corners', count: 4 } },
+      {
+        minutes: 3,
+        kind: 'open.part',
+        payload: { part: 'screw', position: 'plate corners', count: 4, serves: [], step: '' },
+      },
       {
         minutes: 4,
         kind: 'open.part',
-        payload: { part: 'spring', position: 'buzzer, beside the light pusher', count: 1 },
+        payload: {
+          part: 'spring',
+          position: 'buzzer, beside the light pusher',
+          count: 1,
+          serves: [],
+          step: '',
+        },
       },
       engraving(4, 'TK82D'),
       movement(5, 'tasvik-82d', 'TK82D'),

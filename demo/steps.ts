@@ -1,4 +1,7 @@
+import { type BackMeasures, chooseOpener, type MeasuredBack, NOTHING_MEASURED } from '../src/core/backs';
 import type { Payloads } from '../src/core/logbook';
+import type { CaseType } from '../src/core/movements';
+import { tools } from './tools';
 
 export const SALTMARSH = 'Saltmarsh Wholesale';
 export const NETTLE = 'Nettle & Quay Supplies';
@@ -80,8 +83,48 @@ export const opened = (
 ): Step => ({
   minutes,
   kind: 'open.back',
-  payload: { kind, openedWith, protection: 'film', went: 'freely', spotClock, lipClock },
+  payload: {
+    kind,
+    openedWith,
+    protection: 'film',
+    went: 'freely',
+    spotClock,
+    lipClock,
+    toolIds: [],
+    separationMm: null,
+    rearMm: null,
+  },
 });
+/** A back as its book has it, on a bracelet that opens flat. */
+export function measuredBack(
+  caseType: CaseType,
+  measures: BackMeasures | null = caseType.back,
+): MeasuredBack {
+  return {
+    ...(measures ?? NOTHING_MEASURED),
+    kind: caseType.backKind as MeasuredBack['kind'],
+    chordMm: null,
+    lipClock: caseType.lipClock,
+    bracelet: 'bracelet that opens flat',
+    pusherClocks: [],
+  };
+}
+
+/** How this shop opens a case of its book: with which of its tools, and how they are set. */
+export function openedAs(caseType: CaseType): Omit<Payloads['open.back'], 'went' | 'protection'> {
+  const back = measuredBack(caseType);
+  const choice = chooseOpener({ back, tools, crownClock: caseType.crownClock });
+  const set = choice.toolIds.length > 0 ? (choice.jaws?.found?.choice ?? null) : null;
+  return {
+    kind: back.kind,
+    openedWith: choice.opener,
+    toolIds: choice.toolIds,
+    separationMm: set && Number(set.separationMm.toFixed(2)),
+    rearMm: set === null || set.rearDistanceMm === null ? null : Number(set.rearDistanceMm.toFixed(2)),
+    spotClock: choice.spot?.clock ?? null,
+    lipClock: caseType.lipClock,
+  };
+}
 export const engraving = (minutes: number, text: string): Step => ({
   minutes,
   kind: 'identify.engraving',

@@ -1,9 +1,10 @@
 import { z } from 'zod';
 import { CATALOGUE_KINDS, type CatalogueKind, type Gasket, type RecordBodies } from '../core/catalogue';
 import type { CellRow } from '../core/cells';
-import { BACK_KINDS } from '../core/backs';
+import { BACK_KINDS, type BackMeasures, COATINGS, PANEL_HELD_BY } from '../core/backs';
+import { BLADE_FORMS, type ToolBodies, type ToolKind } from '../core/tools';
 import { type Calibre, type CaseType, FUNCTION_KINDS, HOLD_KINDS, type Maker } from '../core/movements';
-import { clock, id, number, oneOf, optionalText, text } from './fields';
+import { clock, id, number, oneOf, optionalText, priceMinor, text } from './fields';
 
 const code = (words: string, example: string) => text({ words, max: 40, example });
 const recordKey = z
@@ -122,6 +123,28 @@ const calibre: z.ZodType<Calibre> = z.strictObject({
   cautions: names('Caution', 'The lever is pushed toward the coil.'),
 });
 
+const count = (words: string, example: number) =>
+  number({ words, min: 1, max: 48, example }).int(`${words}: a whole number, e.g. ${example}.`);
+
+/** The measures of a back, in the book and at the bench. */
+export const backMeasureFields = {
+  diameterMm: mm('Back diameter', 80, 34.5).nullable(),
+  coating: oneOf('Surface', COATINGS).nullable(),
+  notchCount: count('Notches or holes', 6).nullable(),
+  pitchMm: mm('Pitch circle', 80, 31.4).nullable(),
+  notchWidthMm: mm('Width of a notch or hole', 20, 2.6).nullable(),
+  notchClocks: z
+    .array(number({ words: 'Notch at', min: 0.05, max: 12, unit: 'o’clock', example: 4.2 }))
+    .max(48),
+  flatCount: count('Flats', 12).nullable(),
+  acrossMm: mm('Across the flats', 80, 29.5).nullable(),
+  screwCount: count('Screws', 4).nullable(),
+  slotLengthMm: mm('Slot length', 20, 1.6).nullable(),
+  slotWidthMm: number({ words: 'Slot width', min: 0.05, max: 10, unit: 'mm', example: 0.35 }).nullable(),
+  panelHeldBy: oneOf('Panel held by', PANEL_HELD_BY).nullable(),
+} as const;
+const backMeasures: z.ZodType<BackMeasures> = z.strictObject(backMeasureFields);
+
 const caseType: z.ZodType<CaseType> = z.strictObject({
   id: recordKey,
   makerId: recordKey,
@@ -131,6 +154,7 @@ const caseType: z.ZodType<CaseType> = z.strictObject({
   crownClock: clock,
   lipClock: clock.nullable(),
   gasket: optionalText({ words: 'Gasket', max: 40, example: '30.5 × 0.70' }).nullable(),
+  back: backMeasures.nullable(),
 });
 
 const gasket: z.ZodType<Gasket> = z.strictObject({
@@ -143,6 +167,65 @@ const gasket: z.ZodType<Gasket> = z.strictObject({
   caseCodes: names('Case', 'C2140-3'),
 });
 
+const tool = {
+  id: recordKey,
+  name: text({ words: 'Name', max: 60, example: 'bench wrench, long' }),
+  costMinor: priceMinor,
+};
+const travel = (words: string, example: number) => number({ words, min: 0, max: 120, unit: 'mm', example });
+const widths = (words: string, example: number) => z.array(mm(words, 20, example)).max(20);
+const shank = text({ words: 'Shank', max: 20, example: 'S5' }).nullable();
+
+const tools: { readonly [K in ToolKind]: z.ZodType<ToolBodies[K]> } = {
+  wrench: z.strictObject({
+    ...tool,
+    jaws: z.union([z.literal(2), z.literal(3)], { error: 'Jaws: 2 or 3.' }),
+    travelMinMm: travel('Jaws open from', 12),
+    travelMaxMm: travel('Jaws open to', 42),
+    rearMinMm: travel('Rear jaw from', 8).nullable(),
+    rearMaxMm: travel('Rear jaw to', 36).nullable(),
+    jawWidthsMm: widths('Jaw width', 2.2),
+    pinDiametersMm: widths('Pin diameter', 1.4),
+  }),
+  openerDie: z.strictObject({
+    ...tool,
+    form: oneOf('Form', ['die', 'key']),
+    flats: count('Flats', 12),
+    acrossMm: mm('Across the flats', 80, 29.5),
+    shank,
+  }),
+  holder: z.strictObject({
+    ...tool,
+    holds: oneOf('Holds', ['dies', 'the case', 'the movement']),
+    shank,
+    fromMm: travel('Holds from', 18).nullable(),
+    toMm: travel('Holds to', 48).nullable(),
+  }),
+  pressDie: z.strictObject({
+    ...tool,
+    innerMm: mm('Inner diameter', 80, 30.5).nullable(),
+    outerMm: mm('Outer diameter', 90, 34),
+    recessMm: travel('Recess', 2),
+    material: oneOf('Material', ['plastic', 'metal']),
+    shank: text({ words: 'Shank', max: 20, example: 'P6' }),
+  }),
+  driver: z.strictObject({
+    ...tool,
+    bladeWidthMm: mm('Blade width', 20, 1.4),
+    bladeThicknessMm: number({ words: 'Blade thickness', min: 0.05, max: 5, unit: 'mm', example: 0.28 }),
+  }),
+  blade: z.strictObject({
+    ...tool,
+    form: oneOf('Form', BLADE_FORMS),
+    widthMm: mm('Width', 60, 8),
+  }),
+  ball: z.strictObject({
+    ...tool,
+    backFromMm: travel('Grips backs from', 24),
+    backToMm: travel('Grips backs to', 44),
+  }),
+};
+
 /** The shape of each kind of record, for its form and for the server. */
 export const recordSchemas: { readonly [K in CatalogueKind]: z.ZodType<RecordBodies[K]> } = {
   cell,
@@ -150,6 +233,7 @@ export const recordSchemas: { readonly [K in CatalogueKind]: z.ZodType<RecordBod
   calibre,
   caseType,
   gasket,
+  ...tools,
 };
 
 /** A record to be written, resting on the revision its writer saw; null for a new one. */

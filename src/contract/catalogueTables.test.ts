@@ -1,15 +1,11 @@
 import fc from 'fast-check';
-import { openBook, recordId, type CatalogueKind } from '../core/catalogue';
+import { CATALOGUE_KINDS, CATALOGUE_LISTS, openBook, recordId, type CatalogueKind } from '../core/catalogue';
 import { book } from '../testing/fixtures';
 import { CATALOGUE_TABLES, fieldsOf, readField, recordOf, recordSchemas, valueAt, writeField } from '.';
 
-const LISTS = {
-  cell: book.cells,
-  maker: book.makers,
-  calibre: book.calibres,
-  caseType: book.caseTypes,
-  gasket: book.gaskets,
-} as const satisfies Record<CatalogueKind, readonly object[]>;
+const LISTS = Object.fromEntries(
+  CATALOGUE_KINDS.map((kind) => [kind, book[CATALOGUE_LISTS[kind]]]),
+) as unknown as Record<CatalogueKind, readonly object[]>;
 
 describe('records on the wire', () => {
   it.each(Object.keys(LISTS) as CatalogueKind[])('every %s of the book is one by its schema', (kind) => {

@@ -1,4 +1,5 @@
 import type { CatalogueKind } from '../core/catalogue';
+import type { ToolKind } from '../core/tools';
 
 /** How a value stands in a CSV field. Lists are parted by `|`; an empty field is nothing. */
 type ColumnKind = 'text' | 'number' | 'list' | 'numbers' | 'flag' | 'text or nothing';
@@ -33,6 +34,15 @@ function columns(kinds: Readonly<Record<string, ColumnKind>>): Column[] {
 
 /** The heading under which a line of a nested table names its record. */
 export const OWNER_COLUMN = 'of';
+
+function tool(kind: ToolKind, name: string, kinds: Readonly<Record<string, ColumnKind>>): CatalogueTable {
+  return {
+    name,
+    kind,
+    within: null,
+    columns: columns({ id: 'text', name: 'text', costMinor: 'number', ...kinds }),
+  };
+}
 
 /** The files of the catalogue: one a table, nested data in files of its own. */
 export const CATALOGUE_TABLES: readonly CatalogueTable[] = [
@@ -142,6 +152,18 @@ export const CATALOGUE_TABLES: readonly CatalogueTable[] = [
       crownClock: 'number',
       lipClock: 'number',
       gasket: 'text or nothing',
+      'back.diameterMm': 'number',
+      'back.coating': 'text or nothing',
+      'back.notchCount': 'number',
+      'back.pitchMm': 'number',
+      'back.notchWidthMm': 'number',
+      'back.notchClocks': 'numbers',
+      'back.flatCount': 'number',
+      'back.acrossMm': 'number',
+      'back.screwCount': 'number',
+      'back.slotLengthMm': 'number',
+      'back.slotWidthMm': 'number',
+      'back.panelHeldBy': 'text or nothing',
     }),
   },
   {
@@ -158,6 +180,37 @@ export const CATALOGUE_TABLES: readonly CatalogueTable[] = [
       caseCodes: 'list',
     }),
   },
+  tool('wrench', 'wrenches', {
+    jaws: 'number',
+    travelMinMm: 'number',
+    travelMaxMm: 'number',
+    rearMinMm: 'number',
+    rearMaxMm: 'number',
+    jawWidthsMm: 'numbers',
+    pinDiametersMm: 'numbers',
+  }),
+  tool('openerDie', 'opener-dies', {
+    form: 'text',
+    flats: 'number',
+    acrossMm: 'number',
+    shank: 'text or nothing',
+  }),
+  tool('holder', 'holders', {
+    holds: 'text',
+    shank: 'text or nothing',
+    fromMm: 'number',
+    toMm: 'number',
+  }),
+  tool('pressDie', 'press-dies', {
+    innerMm: 'number',
+    outerMm: 'number',
+    recessMm: 'number',
+    material: 'text',
+    shank: 'text',
+  }),
+  tool('driver', 'drivers', { bladeWidthMm: 'number', bladeThicknessMm: 'number' }),
+  tool('blade', 'blades', { form: 'text', widthMm: 'number' }),
+  tool('ball', 'friction-balls', { backFromMm: 'number', backToMm: 'number' }),
 ];
 
 const SEPARATOR = '|';
@@ -209,7 +262,8 @@ export function recordOf(table: CatalogueTable, fields: readonly string[]): Reco
   });
   for (const [part, value] of Object.entries(record)) {
     if (value !== null && typeof value === 'object' && !Array.isArray(value)) {
-      if (Object.values(value).every((each) => each === null)) record[part] = null;
+      if (Object.values(value).every((each) => each === null || (Array.isArray(each) && each.length === 0)))
+        record[part] = null;
     }
   }
   return record;

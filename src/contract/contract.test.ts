@@ -84,7 +84,18 @@ describe('older payloads', () => {
 
 describe('payloads of earlier versions of the program', () => {
   it.each([
-    ['open.back', { kind: 'snap-on', openedWith: 'case knife', spotClock: 7, lipClock: null }],
+    [
+      'open.back',
+      {
+        kind: 'snap-on',
+        openedWith: 'case knife',
+        spotClock: 7,
+        lipClock: null,
+        toolIds: [],
+        separationMm: null,
+        rearMm: null,
+      },
+    ],
     [
       'seal.gasket',
       { state: 'reused', findings: [], ageYears: 2, meetsWater: false, greased: true, reason: 'sound' },

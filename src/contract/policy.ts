@@ -74,6 +74,8 @@ const policy = z.strictObject({
   hours: recordOf<Weekday, OpenHours | null>(WEEKDAYS, () => openHours.nullable()),
   currency: z.string().regex(/^[A-Z]{3}$/, 'Currency: three letters, e.g. EUR.'),
   warrantyMonths: number({ words: 'Warranty', min: 0, max: 120, unit: 'months', example: 12 }).int(),
+  ownCostMinor: priceMinor,
+  referralMarginMinor: priceMinor,
   provingRunHours: number({ words: 'Proving run', min: 0, max: 168, unit: 'h', example: 8 }),
 });
 

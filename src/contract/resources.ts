@@ -103,6 +103,8 @@ export interface JobSummary {
   readonly receivedAt: string;
   /** Cells taken out of this watch that lie loose. */
   readonly looseCells: readonly string[];
+  /** Since when its watch lies open, and the serial inside its back; null while it is closed. */
+  readonly lyingOpen: { readonly sinceUtc: string; readonly insideSerial: string } | null;
   /** When the parts it waits for are expected; null where it waits for none or nobody knows. */
   readonly partsExpectedOn: string | null;
 }
@@ -186,6 +188,13 @@ export const eraseCustomer = z.strictObject({ technicianId: id });
 export interface FindResult {
   readonly jobs: readonly JobSummary[];
   readonly customers: readonly Customer[];
+}
+
+/** How often each tool of the shop opened a watch, and how often one was wanted that it has not. */
+export interface ToolsServed {
+  readonly served: readonly { readonly toolId: string; readonly jobs: number; readonly lastAtUtc: string }[];
+  /** Watches referred for want of an opener in the last twelve months. */
+  readonly wantedInYear: number;
 }
 
 /** What the live stream says when something was written. */

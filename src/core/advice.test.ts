@@ -1,3 +1,4 @@
+import { NO_TOOLS } from './tools';
 import { book, context, Logbook, readyJob } from '../testing/fixtures';
 import { BACK_KINDS, backs } from './backs';
 import { openBook } from './catalogue';
@@ -92,7 +93,7 @@ describe('small words', () => {
     expect(waitsFor(refused.state())).toBe('the owner’s consent');
     expect(waitsFor(readyJob().state())).toBe('Hand back: the signature');
     const tray = readyJob();
-    tray.add('open.part', { part: 'screw', position: 'corners', count: 4 });
+    tray.add('open.part', { part: 'screw', position: 'corners', count: 4, serves: [], step: '' });
     expect(waitsFor(tray.state())).toBe('Hand back: 1 part on the tray');
     expect(openParts(tray.state().facts).map((part) => part.words)).toEqual(['screw, corners']);
   });
@@ -116,6 +117,7 @@ describe('the book', () => {
       calibres: [],
       caseTypes: [],
       gaskets: [],
+      ...NO_TOOLS,
     });
     expect([
       empty.calibre('x'),

@@ -45,6 +45,9 @@ async function upToSigning(name = 'job'): Promise<string> {
     went: 'freely',
     spotClock: 6.5,
     lipClock: 6.5,
+    toolIds: [],
+    separationMm: null,
+    rearMm: null,
   });
   await put('movement', 'identify.movement', {
     calibreId: 'orrelin-41-2',

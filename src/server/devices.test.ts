@@ -36,6 +36,7 @@ async function upload(bytes: Buffer, name = 'photo.png', by = technicianId) {
 const onDisk = (): string[] =>
   readdirSync(join(counter.dataDir, 'attachments'), { recursive: true, withFileTypes: true })
     .filter((each) => each.isFile())
+    .filter((each) => !each.name.endsWith('.webp'))
     .map((each) => each.name);
 
 describe('files', () => {

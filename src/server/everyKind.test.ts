@@ -10,6 +10,7 @@ const NEEDS_MORE: readonly EntryKind[] = [
   'handback.signed',
   'handback.collected',
   'logbook.withdrawn',
+  'open.photo-mark',
 ];
 /** What must stand before. */
 const AFTER: Partial<Record<EntryKind, EntryKind>> = {

@@ -1,5 +1,6 @@
 import { v5 } from 'uuid';
 import { calibres, caseTypes, gaskets, makers } from '../../demo/book';
+import { tools } from '../../demo/tools';
 import { type NewEntry, kindDefinition } from '../contract';
 import { type Book, openBook } from '../core/catalogue';
 import {
@@ -22,6 +23,7 @@ export const book: Book = openBook({
   calibres,
   caseTypes,
   gaskets,
+  ...tools,
 });
 
 export const context: JobContext = {
@@ -128,6 +130,9 @@ export function readyJob(): Logbook {
     went: 'freely',
     spotClock: 6.5,
     lipClock: 6.5,
+    toolIds: ['knife'],
+    separationMm: null,
+    rearMm: null,
   });
   job.add('identify.movement', { calibreId: 'orrelin-41-2', code: 'OR 41.2', by: 'engraving', note: '' });
   job.add('check.reading', { measure: 'restVoltageV', value: 1.21 });

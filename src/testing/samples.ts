@@ -1,5 +1,9 @@
 import type { EntryKind, Payloads } from '../core/logbook';
+import { NOTHING_MEASURED } from '../core/backs';
 import { dryTest, idOf } from './fixtures';
+
+/** The hash a photograph of these samples would have. */
+export const PHOTO = 'a'.repeat(64);
 
 /** One payload of every kind of entry, as it would be recorded on an OR 41.2. */
 export const samples: { readonly [K in EntryKind]: Payloads[K] } = {
@@ -48,8 +52,38 @@ export const samples: { readonly [K in EntryKind]: Payloads[K] } = {
     went: 'resisted',
     spotClock: 6.5,
     lipClock: 6.5,
+    toolIds: ['knife'],
+    separationMm: null,
+    rearMm: null,
   },
-  'open.part': { part: 'spring bar', position: '12 o’clock', count: 2 },
+  'open.measured': {
+    ...NOTHING_MEASURED,
+    kind: 'snap-on',
+    diameterMm: 32.8,
+    coating: 'polished',
+    chordMm: null,
+    lipClock: 6.5,
+    bracelet: 'strap on spring bars',
+    pusherClocks: [2, 4],
+  },
+  'open.steps': { steps: ['clean', 'film'], asShown: true },
+  'open.photo-mark': {
+    photo: PHOTO,
+    xPercent: 40,
+    yPercent: 55.5,
+    kind: 'residue',
+    by: 'an earlier hand',
+    note: 'at the contact',
+  },
+  'open.inside-serial': { serial: '4471902' },
+  'open.together': { otherJobId: idOf('other job'), otherTicket: '0007-3', otherSerial: '55120' },
+  'open.part': {
+    part: 'spring bar',
+    position: '12 o’clock',
+    count: 2,
+    serves: ['bracelet'],
+    step: 'bracelet',
+  },
   'open.part-settled': { partEntryId: idOf('sample open.part'), outcome: 'back in place', note: '' },
   'open.as-found': { found: ['tool marks'], note: 'beside the coil' },
   'open.print': { text: 'SR621SW, + up' },
@@ -100,6 +134,8 @@ export const samples: { readonly [K in EntryKind]: Payloads[K] } = {
     reason: 'will meet water',
   },
   'seal.other': { crown: 'renewed', pushers: 'none there', crystal: 'not touched' },
+  'seal.paired': { inBack: '4471902' },
+  'seal.now': { note: 'contact straightened' },
   'seal.closed': { how: 'thumbs', seamEven: false, raisedClocks: [4, 5], interim: false },
   'test.made': { ...dryTest, outcome: 'leak seen', deflectionStartUm: 12, deflectionEndUm: 9, leakClock: 3 },
   'set.runs': { runs: true, watchedSeconds: 60 },

@@ -84,9 +84,15 @@ describe('every kind of entry', () => {
         'arrive.wear',
         'handback.collected',
         'handback.signed',
+        'open.inside-serial',
+        'open.measured',
+        'open.photo-mark',
         'open.print',
         'open.seals',
+        'open.steps',
         'open.technique',
+        'open.together',
+        'seal.now',
       ].sort(),
     );
   });

@@ -1,18 +1,26 @@
 import { z } from 'zod';
-import { BACK_KINDS } from '../../core/backs';
-import { AS_FOUND, OPENED_HOW, PARTS, PROTECTIONS } from '../../core/logbook';
+import { BACK_KINDS, BRACELETS, contradictions } from '../../core/backs';
+import { AS_FOUND, LEFT_BY, OPENED_HOW, PHOTO_MARKS, PROTECTIONS } from '../../core/logbook';
 import type { OpenPayloads } from '../../core/logbook/facts/open';
-import { clock, id, number, oneOf, optionalText, text } from '../fields';
+import { type Part, PARTS, SERVED, serves } from '../../core/parts';
+import { backMeasureFields } from '../catalogue';
+import { clock, fileHash, id, number, oneOf, optionalText, text } from '../fields';
 import type { KindDefinitions } from './define';
 
 const note = optionalText({ words: 'Note', max: 500, example: 'scratch beside the coil' });
 
 const seals = (where: string) => number({ words: `Seals at the ${where}`, min: 0, max: 6, example: 1 }).int();
 
+const setting = (words: string) => number({ words, min: 0, max: 120, unit: 'mm', example: 24.2 });
+const share = (words: string) => number({ words, min: 0, max: 100, unit: '%', example: 50 });
+
 export const openKinds: KindDefinitions<OpenPayloads> = {
   'open.back': {
-    version: 2,
-    raise: { 1: (payload) => ({ ...(payload as object), protection: 'not noted', went: 'not noted' }) },
+    version: 3,
+    raise: {
+      1: (payload) => ({ ...(payload as object), protection: 'not noted', went: 'not noted' }),
+      2: (payload) => ({ ...(payload as object), toolIds: [], separationMm: null, rearMm: null }),
+    },
     schema: z.strictObject({
       kind: oneOf('Kind of back', BACK_KINDS),
       openedWith: text({ words: 'Opened with', max: 80, example: 'case knife' }),
@@ -20,14 +28,77 @@ export const openKinds: KindDefinitions<OpenPayloads> = {
       went: oneOf('It opened', OPENED_HOW),
       spotClock: clock.nullable(),
       lipClock: clock.nullable(),
+      toolIds: z.array(z.string().min(1).max(60)).max(6),
+      separationMm: setting('Jaws apart').nullable(),
+      rearMm: setting('Rear jaw').nullable(),
+    }),
+  },
+  'open.measured': {
+    version: 1,
+    schema: z
+      .strictObject({
+        ...backMeasureFields,
+        kind: oneOf('Kind of back', BACK_KINDS),
+        chordMm: setting('From one notch to the farthest').nullable(),
+        lipClock: clock.nullable(),
+        bracelet: oneOf('Bracelet or strap', BRACELETS),
+        pusherClocks: z.array(clock).max(8),
+      })
+      .superRefine((back, refinement) => {
+        for (const { path, reason } of contradictions(back))
+          refinement.addIssue({ code: 'custom', path: [path], message: reason });
+      }),
+  },
+  'open.steps': {
+    version: 1,
+    schema: z.strictObject({
+      steps: z
+        .array(z.string().regex(/^[a-z][a-z-]{0,39}$/))
+        .min(1)
+        .max(40),
+      asShown: z.boolean(),
+    }),
+  },
+  'open.photo-mark': {
+    version: 1,
+    schema: z.strictObject({
+      photo: fileHash,
+      xPercent: share('Across'),
+      yPercent: share('Down'),
+      kind: oneOf('What it shows', PHOTO_MARKS),
+      by: oneOf('Left by', LEFT_BY),
+      note,
+    }),
+  },
+  'open.inside-serial': {
+    version: 1,
+    schema: z.strictObject({
+      serial: optionalText({ words: 'Serial inside the back', max: 60, example: '4471902' }),
+    }),
+  },
+  'open.together': {
+    version: 1,
+    schema: z.strictObject({
+      otherJobId: id,
+      otherTicket: text({ words: 'Ticket', max: 20, example: '1042-7' }),
+      otherSerial: optionalText({ words: 'Serial', max: 60, example: '4471902' }),
     }),
   },
   'open.part': {
-    version: 1,
+    version: 2,
+    raise: {
+      1: (payload) => ({
+        ...(payload as object),
+        serves: serves((payload as { readonly part: Part }).part),
+        step: '',
+      }),
+    },
     schema: z.strictObject({
       part: oneOf('Part', PARTS),
       position: optionalText({ words: 'Position', max: 80, example: '12 o’clock, third hole' }),
       count: number({ words: 'Count', min: 1, max: 40, example: 4 }).int(),
+      serves: z.array(oneOf('Serves', SERVED)).max(SERVED.length),
+      step: z.string().max(40),
     }),
   },
   'open.part-settled': {

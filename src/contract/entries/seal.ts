@@ -29,6 +29,18 @@ export const sealKinds: KindDefinitions<SealPayloads> = {
       crystal: oneOf('Crystal seal', SEAL_STATES),
     }),
   },
+  'seal.paired': {
+    version: 1,
+    schema: z.strictObject({
+      inBack: optionalText({ words: 'Serial in the back', max: 60, example: '4471902' }),
+    }),
+  },
+  'seal.now': {
+    version: 1,
+    schema: z.strictObject({
+      note: optionalText({ words: 'Note', max: 500, example: 'insulator renewed, contact straightened' }),
+    }),
+  },
   'seal.closed': {
     version: 2,
     raise: { 1: (payload) => ({ ...(payload as object), raisedClocks: [], interim: false }) },

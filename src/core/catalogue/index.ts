@@ -8,10 +8,12 @@ import {
   wantedFromType,
 } from '../cells';
 import type { Gasket } from './records';
+import type { ShopTools } from '../tools';
 import { bareCode, type Calibre, type CaseType, type Maker, type Well } from '../movements';
 
 export {
   CATALOGUE_KINDS,
+  CATALOGUE_LISTS,
   cellRowId,
   changedFields,
   judgeRecord,
@@ -22,8 +24,8 @@ export {
   type RecordProblem,
 } from './records';
 
-/** The book of the shop at one revision. */
-export interface Catalogue {
+/** The book of the shop at one revision, its tool board with it. */
+export interface Catalogue extends ShopTools {
   readonly revision: number;
   readonly cells: readonly CellRow[];
   readonly makers: readonly Maker[];

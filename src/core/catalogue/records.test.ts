@@ -1,7 +1,16 @@
 import fc from 'fast-check';
 import { book } from '../../testing/fixtures';
 import type { Calibre } from '../movements';
-import { CATALOGUE_KINDS, cellRowId, changedFields, judgeRecord, openBook, recordId } from '.';
+import { TOOL_KINDS } from '../tools';
+import {
+  CATALOGUE_KINDS,
+  CATALOGUE_LISTS,
+  cellRowId,
+  changedFields,
+  judgeRecord,
+  openBook,
+  recordId,
+} from '.';
 
 const calibre = book.calibre('quillbeck-22-4') as Calibre;
 const problems = (change: Partial<Calibre>) => judgeRecord('calibre', { ...calibre, ...change }, book);
@@ -16,6 +25,9 @@ describe('a record against the rest of the book', () => {
     for (const each of book.gaskets) expect(judgeRecord('gasket', each, book)).toEqual([]);
     for (const each of book.cells) expect(judgeRecord('cell', each, book)).toEqual([]);
     for (const each of book.makers) expect(judgeRecord('maker', each, book)).toEqual([]);
+    for (const kind of TOOL_KINDS)
+      for (const each of book[CATALOGUE_LISTS[kind]])
+        expect([each.id, judgeRecord(kind, each, book)]).toEqual([each.id, []]);
   });
 
   it.each<[string, Partial<Calibre>, string]>([
@@ -74,13 +86,9 @@ describe('a record against the rest of the book', () => {
 
 describe('records and their ids', () => {
   it('stand under an id of their own, cells under their size', () => {
-    const ids = [
-      ...book.cells.map((row) => `cell ${recordId('cell', row)}`),
-      ...book.calibres.map((each) => `calibre ${recordId('calibre', each)}`),
-      ...book.caseTypes.map((each) => `caseType ${recordId('caseType', each)}`),
-      ...book.makers.map((each) => `maker ${recordId('maker', each)}`),
-      ...book.gaskets.map((each) => `gasket ${recordId('gasket', each)}`),
-    ];
+    const ids = CATALOGUE_KINDS.flatMap((kind) =>
+      book[CATALOGUE_LISTS[kind]].map((body) => `${kind} ${recordId(kind, body)}`),
+    );
     expect(new Set(ids).size).toBe(ids.length);
     expect(new Set(ids.map((id) => id.split(' ')[0]))).toEqual(new Set(CATALOGUE_KINDS));
     const [row] = book.cells;

@@ -1,7 +1,8 @@
 import type { CellRow } from '../cells';
 import type { Calibre, CaseType, Maker } from '../movements';
-import { BACK_KINDS } from '../backs';
-import type { Book } from '.';
+import { BACK_KINDS, type BackKind, contradictions } from '../backs';
+import { judgeTool, TOOL_KINDS, type ToolBodies, type ToolKind } from '../tools';
+import type { Book, Catalogue } from '.';
 
 /** A ring the shop knows: its size, and the cases it seals. */
 export interface Gasket {
@@ -16,7 +17,7 @@ export interface Gasket {
   readonly caseCodes: readonly string[];
 }
 
-export interface RecordBodies {
+export interface RecordBodies extends ToolBodies {
   readonly cell: CellRow;
   readonly maker: Maker;
   readonly calibre: Calibre;
@@ -24,7 +25,27 @@ export interface RecordBodies {
   readonly gasket: Gasket;
 }
 export type CatalogueKind = keyof RecordBodies;
-export const CATALOGUE_KINDS = ['cell', 'maker', 'calibre', 'caseType', 'gasket'] as const;
+export const CATALOGUE_KINDS = ['cell', 'maker', 'calibre', 'caseType', 'gasket', ...TOOL_KINDS] as const;
+
+function isToolKind(kind: CatalogueKind): kind is ToolKind {
+  return (TOOL_KINDS as readonly string[]).includes(kind);
+}
+
+/** The list of the book each kind of record stands in. */
+export const CATALOGUE_LISTS = {
+  cell: 'cells',
+  maker: 'makers',
+  calibre: 'calibres',
+  caseType: 'caseTypes',
+  gasket: 'gaskets',
+  wrench: 'wrenches',
+  openerDie: 'openerDies',
+  holder: 'holders',
+  pressDie: 'pressDies',
+  driver: 'drivers',
+  blade: 'blades',
+  ball: 'balls',
+} as const satisfies Record<CatalogueKind, keyof Catalogue>;
 
 /** A stable id for a row of the cell table, which has no name of its own. */
 export function cellRowId(row: CellRow): string {
@@ -33,7 +54,7 @@ export function cellRowId(row: CellRow): string {
 
 /** The id a record stands under. */
 export function recordId<K extends CatalogueKind>(kind: K, body: RecordBodies[K]): string {
-  return kind === 'cell' ? cellRowId(body as CellRow) : (body as Exclude<RecordBodies[K], CellRow>).id;
+  return kind === 'cell' ? cellRowId(body as CellRow) : (body as { readonly id: string }).id;
 }
 
 /** What is wrong in a record as the rest of the book stands. */
@@ -95,6 +116,16 @@ export function judgeRecord<K extends CatalogueKind>(
         ...(BACK_KINDS.some((each) => each === type.backKind)
           ? []
           : [{ path: 'backKind', reason: `Kind of back: one of ${BACK_KINDS.join('; ')}.` }]),
+        ...(type.back === null
+          ? []
+          : contradictions({
+              ...type.back,
+              kind: type.backKind as BackKind,
+              lipClock: type.lipClock,
+            }).map(({ path, reason }) => ({
+              path: path in (type.back ?? {}) ? `back.${path}` : path,
+              reason,
+            }))),
       ];
     }
     case 'cell': {
@@ -110,7 +141,7 @@ export function judgeRecord<K extends CatalogueKind>(
         .map((code) => ({ path: 'caseCodes', reason: `Case “${code}” is not in the book.` }));
     }
     default:
-      return [];
+      return isToolKind(kind) ? [...judgeTool(kind, body as never)] : [];
   }
 }
 

@@ -33,8 +33,8 @@ describe('the record for the owner', () => {
 
   it('names what was skipped, lost, replaced or does not work', () => {
     const job = readyJob();
-    const bar = job.add('open.part', { part: 'spring bar', position: '12', count: 1 });
-    const ring = job.add('open.part', { part: 'gasket', position: 'rim', count: 1 });
+    const bar = job.add('open.part', { part: 'spring bar', position: '12', count: 1, serves: [], step: '' });
+    const ring = job.add('open.part', { part: 'gasket', position: 'rim', count: 1, serves: [], step: '' });
     job.add('open.part-settled', { partEntryId: bar.id, outcome: 'lost', note: '' });
     job.add('open.part-settled', { partEntryId: ring.id, outcome: 'replaced', note: '' });
     const functions = job.entries.find((entry) => entry.kind === 'set.functions');

@@ -4,6 +4,7 @@ import { expectedLife, type LifeForecast } from '../life';
 import type { JobContext, JobState, WellState } from '../logbook/foldJob';
 import type { Statement } from '../logbook/facts/handback';
 import type { Payloads } from '../logbook/entry';
+import { partsToOrder } from '../logbook/parts';
 import { openParts } from '../logbook/progress';
 import { STAGE_WORDS } from '../policy';
 import { lotAge, type Lot } from '../stock';
@@ -252,6 +253,7 @@ export function handback(
   ];
   const replaced = [...facts.parts.values()].filter((part) => part.settled?.payload.outcome === 'replaced');
   const lost = [...facts.parts.values()].filter((part) => part.settled?.payload.outcome === 'lost');
+  const unordered = partsToOrder(facts).map(({ what }) => what);
   const run = provingRun(facts);
   const proved = Object.entries({ ...facts.functions?.payload.proved, ...facts.outside?.payload.proved });
   const working = proved.filter(([, result]) => result === 'works').map(([name]) => name);
@@ -311,7 +313,11 @@ export function handback(
       .filter((name) => facts.functions && facts.functions.payload.proved[name] === undefined)
       .map((name) => `Not proved: ${name}.`),
     ...broken.map(([name]) => `Does not work: ${name}.`),
-    ...lost.map((part) => `Lost at our bench: ${part.off.payload.part}.`),
+    ...lost.map(({ off: { payload } }) =>
+      unordered.includes(payload.part)
+        ? `Lost at our bench: ${payload.part}.`
+        : `Lost at our bench: ${payload.part}; a new one is on order.`,
+    ),
     ...state.progress
       .filter((stage) => stage.status === 'skipped')
       .map((stage) => `${STAGE_WORDS[stage.stage]} not done: ${stage.reason ?? ''}.`),
@@ -323,6 +329,7 @@ export function handback(
       )
       .map((stage) => `${STAGE_WORDS[stage.stage]}: ${stage.missing.map((each) => each.words).join(', ')}.`),
     ...openParts(facts).map((part) => `Still on the tray: ${part.words}.`),
+    ...partsToOrder(facts).map(({ what }) => `Lost and not ordered: ${what}. Put it on the parts request.`),
     ...(state.conflicts.length > 0 ? ['Two corrections disagree: settle them first.'] : []),
     ...(facts.service ? [] : ['No service is chosen.']),
     ...(price.verdict === 'over what was agreed' ? price.reasons : []),

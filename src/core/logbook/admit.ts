@@ -1,3 +1,4 @@
+import { overTravel } from '../backs';
 import { crossReference, mayBeFitted } from '../cells';
 import { handback } from '../handback';
 import { bareCode } from '../movements';
@@ -174,6 +175,17 @@ export function judgeEntry(
   }
   if (entry.kind === 'open.part-settled' && !state.facts.parts.has(entry.payload.partEntryId)) {
     return refuse(['That part is not on the tray of this job.'], 'Choose a part from the tray.');
+  }
+  if (entry.kind === 'open.back') {
+    const { toolIds } = entry.payload;
+    const wrench = context.catalogue.wrenches.find(({ id }) => toolIds.includes(id));
+    const over = wrench ? overTravel(wrench, entry.payload) : null;
+    if (over) return refuse([over.reason], 'Correct the setting, or choose the tool that was used.');
+  }
+  if (entry.kind === 'open.photo-mark') {
+    const { photo } = entry.payload;
+    if (!known.some((each) => each.attachments.includes(photo)))
+      return refuse(['That photo is not among the files of this job.'], 'Add the photo first.');
   }
   if (entry.kind === 'handback.signed') {
     if (state.signature.state === 'signed') {

@@ -88,6 +88,14 @@ export interface JobFacts {
   techniques: EntryOf<'open.technique'>[];
   prints: EntryOf<'open.print'>[];
   seals: EntryOf<'open.seals'> | null;
+  measured: EntryOf<'open.measured'> | null;
+  /** Steps of the opening plan, each with the entry that ticked it. */
+  stepsDone: Map<string, EntryOf<'open.steps'>>;
+  photoMarks: EntryOf<'open.photo-mark'>[];
+  insideSerial: EntryOf<'open.inside-serial'> | null;
+  together: EntryOf<'open.together'>[];
+  paired: EntryOf<'seal.paired'> | null;
+  now: EntryOf<'seal.now'> | null;
   parts: Map<string, PartOff>;
   engraving: EntryOf<'identify.engraving'> | null;
   movement: EntryOf<'identify.movement'> | null;

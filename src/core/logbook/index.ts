@@ -30,7 +30,16 @@ export {
   type LeakSeverity,
 } from './facts/check';
 export type { Statement } from './facts/handback';
-export { AS_FOUND, OPENED_HOW, PARTS, PROTECTIONS, type AsFound, type Part } from './facts/open';
+export {
+  AS_FOUND,
+  LEFT_BY,
+  OPENED_HOW,
+  PHOTO_MARKS,
+  PROTECTIONS,
+  settingOf,
+  type AsFound,
+} from './facts/open';
+export { lostParts, pairBack, partProofs, partsToOrder, wayBack, type BackPairing } from './parts';
 export { GASKET_PROFILES, SEAL_STATES } from './facts/seal';
 export { OUTSIDE, type Outside } from './facts/set';
 export { deflectionKept, TEST_METHODS, type TestMethod } from './facts/test';

@@ -156,6 +156,9 @@ describe('progress', () => {
       went: 'freely',
       spotClock: 7,
       lipClock: null,
+      toolIds: [],
+      separationMm: null,
+      rearMm: null,
     });
     expect(again.state().facts.closed).toBeNull();
     expect(again.state().facts.runs).toBeNull();
@@ -171,6 +174,9 @@ describe('progress', () => {
         went: 'freely',
         spotClock: 7,
         lipClock: null,
+        toolIds: [],
+        separationMm: null,
+        rearMm: null,
       },
       { supersedes: [opening.id] },
     );
@@ -310,7 +316,8 @@ describe('signing', () => {
     ],
     [
       'a part lies on the tray',
-      (job: Logbook) => job.add('open.part', { part: 'spring bar', position: '12', count: 1 }),
+      (job: Logbook) =>
+        job.add('open.part', { part: 'spring bar', position: '12', count: 1, serves: [], step: '' }),
       'on the tray',
     ],
   ])('refuses while %s', (_, change, words) => {

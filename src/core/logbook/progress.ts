@@ -2,6 +2,7 @@ import { type Policy, REQUIREMENTS, type Requirement, STAGES, type StageId } fro
 import { minutesBetween } from '../time';
 import type { EntryOf, JobFacts } from './entry';
 import type { Conflict, Signature, WellState } from './foldJob';
+import { pairBack, partProofs, partsToOrder } from './parts';
 
 export type StageStatus = 'done' | 'current' | 'coming' | 'not needed' | 'skipped';
 
@@ -10,7 +11,8 @@ export interface StageProgress {
   readonly status: StageStatus;
   /** What the service still asks for here. */
   readonly missing: readonly {
-    readonly requirement: Requirement | 'handback.signed' | 'handback.parts';
+    readonly requirement:
+      Requirement | 'handback.signed' | 'handback.parts' | 'handback.order' | 'part.proof' | 'seal.paired';
     readonly words: string;
   }[];
   /** Why the stage was skipped. */
@@ -95,6 +97,33 @@ function requiredOf({ facts }: JobSoFar, policy: Policy): readonly Requirement[]
   );
 }
 
+interface Added {
+  readonly stage: StageId;
+  readonly met: boolean;
+  readonly missing: StageProgress['missing'][number];
+}
+
+/** What this very watch asks for beyond its service: proofs of parts lost or replaced, and its own back. */
+function addedTo(facts: Readonly<JobFacts>): Added[] {
+  const pairing = pairBack(facts);
+  return [
+    ...partProofs(facts).map(({ stage, met, words }): Added => ({
+      stage,
+      met,
+      missing: { requirement: 'part.proof', words },
+    })),
+    ...(pairing.verdict === 'not asked'
+      ? []
+      : [
+          {
+            stage: 'seal' as const,
+            met: pairing.verdict === 'paired',
+            missing: { requirement: 'seal.paired' as const, words: 'back and case paired by serial' },
+          },
+        ]),
+  ];
+}
+
 /** Parts that came off and have not been accounted for. */
 export function openParts(
   facts: Readonly<JobFacts>,
@@ -136,12 +165,15 @@ export function stageProgress(job: JobSoFar, policy: Policy): StageProgress[] {
   const service = facts.service?.payload.service ?? null;
   const required = requiredOf(job, policy);
   const signed = signature.state === 'signed';
+  const added = service === null ? [] : addedTo(facts);
   let currentFound = false;
   return STAGES.map((stage): StageProgress => {
     const asked = required.filter((requirement) => REQUIREMENTS[requirement].stage === stage);
     const missing: StageProgress['missing'][number][] = asked
       .filter((requirement) => !MET[requirement](job, policy))
       .map((requirement) => ({ requirement, words: REQUIREMENTS[requirement].words }));
+    const addedHere = added.filter((each) => each.stage === stage);
+    missing.push(...addedHere.filter(({ met }) => !met).map((each) => each.missing));
     if (stage === 'handback' && service !== null) {
       const parts = openParts(facts);
       if (parts.length > 0)
@@ -149,10 +181,15 @@ export function stageProgress(job: JobSoFar, policy: Policy): StageProgress[] {
           requirement: 'handback.parts',
           words: `${parts.length} part${parts.length === 1 ? '' : 's'} on the tray`,
         });
+      for (const { what, count } of partsToOrder(facts))
+        missing.push({
+          requirement: 'handback.order',
+          words: `the order of what was lost: ${count > 1 ? `${count} × ` : ''}${what}`,
+        });
       if (!signed) missing.push({ requirement: 'handback.signed', words: 'the signature' });
     }
     const skip = facts.skips.get(stage) ?? null;
-    if (asked.length === 0 && stage !== 'handback')
+    if (asked.length + addedHere.length === 0 && stage !== 'handback')
       return { stage, status: 'not needed', missing, reason: null };
     if (missing.length > 0 && skip) return { stage, status: 'skipped', missing, reason: skip.payload.reason };
     if (missing.length === 0 && (stage !== 'handback' || signed))

@@ -31,6 +31,9 @@ const opened: Payloads['open.back'] = {
   went: 'freely',
   spotClock: 7,
   lipClock: null,
+  toolIds: [],
+  separationMm: null,
+  rearMm: null,
 };
 const renewed: Payloads['seal.gasket'] = {
   state: 'renewed',

@@ -1,3 +1,4 @@
+import type { BackMeasures } from '../backs';
 import type { Judged } from '../judgement';
 
 export const FUNCTION_KINDS = [
@@ -122,6 +123,8 @@ export interface CaseType {
   /** Where the rim shows a lip or nick, if the type has one. */
   readonly lipClock: number | null;
   readonly gasket: string | null;
+  /** The measures of its back, where somebody took them. */
+  readonly back: BackMeasures | null;
 }
 
 export interface EngravingPiece {

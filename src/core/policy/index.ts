@@ -40,6 +40,10 @@ export interface Policy {
   readonly warrantyMonths: number;
   /** How long a watch runs at the bench before it is handed back; 0: no proving run. */
   readonly provingRunHours: number;
+  /** What a job costs the shop, hands and material, without tax. */
+  readonly ownCostMinor: number;
+  /** What the shop keeps when it refers a watch instead. */
+  readonly referralMarginMinor: number;
 }
 
 const WORKDAY: OpenHours = { from: '08:30', to: '17:30' };
@@ -69,6 +73,8 @@ export const DEFAULT_POLICY: Policy = {
   currency: 'EUR',
   warrantyMonths: 12,
   provingRunHours: 0,
+  ownCostMinor: 500,
+  referralMarginMinor: 300,
 };
 
 /**

@@ -1,4 +1,5 @@
-import type { JobState } from '../logbook';
+import type { MeasuredBack } from '../backs';
+import { type JobState, settingOf } from '../logbook';
 
 /** One visit of a watch: its job, folded. */
 export interface WatchVisit {
@@ -17,8 +18,17 @@ interface Dated {
 export interface WatchHistory {
   /** How it was opened last: what worked then comes first now. */
   readonly lastOpening:
-    | (Dated & { readonly kind: string; readonly openedWith: string; readonly spotClock: number | null })
+    | (Dated & {
+        readonly kind: string;
+        readonly openedWith: string;
+        /** Empty where nothing was set. */
+        readonly setting: string;
+        readonly spotClock: number | null;
+        readonly went: string;
+      })
     | null;
+  /** Its back as it was measured last. */
+  readonly measured: MeasuredBack | null;
   readonly notes: readonly (Dated & { readonly text: string })[];
   readonly cells: readonly (Dated & {
     readonly cellCode: string;
@@ -45,10 +55,20 @@ export function watchHistory(visits: readonly WatchVisit[]): WatchHistory {
     newestFirst.flatMap(of).sort((a, b) => b.atUtc.localeCompare(a.atUtc));
   const openings = collect((visit) => {
     const back = visit.state.facts.back;
-    return back ? [{ atUtc: back.occurredAt, ticket: visit.ticket, ...back.payload }] : [];
+    return back
+      ? [
+          {
+            atUtc: back.occurredAt,
+            ticket: visit.ticket,
+            ...back.payload,
+            setting: settingOf(back.payload),
+          },
+        ]
+      : [];
   });
   return {
     lastOpening: openings[0] ?? null,
+    measured: newestFirst.find((visit) => visit.state.facts.measured)?.state.facts.measured?.payload ?? null,
     notes: collect((visit) =>
       visit.state.facts.techniques.map((note) => ({
         atUtc: note.occurredAt,

@@ -26,6 +26,9 @@ describe('the history of a watch', () => {
       went: 'freely',
       spotClock: 7,
       lipClock: null,
+      toolIds: [],
+      separationMm: null,
+      rearMm: null,
     },
     { occurredAt: '2026-03-17T11:00:00.000Z' },
   );

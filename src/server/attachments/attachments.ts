@@ -8,7 +8,7 @@ import {
   openSync,
   closeSync,
 } from 'node:fs';
-import { readdir, rename, rm, stat } from 'node:fs/promises';
+import { readdir, readFile, rename, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Readable } from 'node:stream';
 import { Transform } from 'node:stream';
@@ -17,6 +17,7 @@ import { filetypemime } from 'magic-bytes.js';
 import type { Attachment } from '../../contract';
 import type { Clock } from '../store/clock';
 import type { Db } from '../store/database';
+import { cleanPicture, makeThumb } from './pictures';
 
 export const MOST_BYTES = 50 * 1024 * 1024;
 /** Enough of a file's beginning to tell its type. */
@@ -26,7 +27,8 @@ export type AttachmentKept =
   | { readonly outcome: 'kept'; readonly attachment: Attachment }
   | { readonly outcome: 'too large' }
   | { readonly outcome: 'empty' }
-  | { readonly outcome: 'cut off' };
+  | { readonly outcome: 'cut off' }
+  | { readonly outcome: 'cannot be cleaned' | 'cannot be read'; readonly contentType: string };
 
 class TooLarge extends Error {}
 
@@ -34,7 +36,9 @@ class TooLarge extends Error {}
 export function attachmentStore(db: Db, clock: Clock, dataDir: string) {
   const folder = join(dataDir, 'attachments');
   const arriving = join(folder, 'arriving');
+  const thumbs = join(folder, 'thumbs');
   mkdirSync(arriving, { recursive: true });
+  mkdirSync(thumbs, { recursive: true });
   const byHash = db.prepare<[string], Attachment>(
     'SELECT hash, name, content_type AS contentType, bytes FROM attachment WHERE hash = ?',
   );
@@ -45,15 +49,27 @@ export function attachmentStore(db: Db, clock: Clock, dataDir: string) {
   const forgetName = db.prepare<[string]>("UPDATE attachment SET name = 'file' WHERE hash = ?");
   const pathOf = (hash: string): string => join(folder, hash.slice(0, 2), hash);
 
+  const thumbPath = (hash: string): string => join(thumbs, `${hash}.webp`);
+
   return {
+    /** The path of a picture's small picture, made where it is not there yet; null where it is no picture. */
+    async thumb(hash: string): Promise<string | null> {
+      const attachment = byHash.get(hash);
+      if (!attachment?.contentType.startsWith('image/')) return null;
+      const path = thumbPath(hash);
+      return existsSync(path) || (await makeThumb(pathOf(hash), path)) ? path : null;
+    },
     /** The file as it is known, or undefined. */
     find: (hash: string): Attachment | undefined => byHash.get(hash),
     pathOf,
     read: (hash: string): Readable => createReadStream(pathOf(hash)),
-    /** Takes a file in as it streams; nothing is left of one that is too large or breaks off. */
+    /**
+     * Takes a file in as it streams; nothing is left of one that is too large or breaks off. Pictures lose what they
+     * tell of place and camera, unless the file comes from another counter under the hash its entries name.
+     */
     async keep(
       source: Readable,
-      told: { readonly name: string; readonly technicianId: string },
+      told: { readonly name: string; readonly technicianId: string; readonly fromAnotherCounter?: boolean },
     ): Promise<AttachmentKept> {
       const path = join(arriving, randomUUID());
       const hash = createHash('sha256');
@@ -79,11 +95,18 @@ export function attachmentStore(db: Db, clock: Clock, dataDir: string) {
       }
       // The type is what the content says, never what the name or the browser claims.
       const [type] = filetypemime(Buffer.concat(head));
+      const contentType = type ?? 'application/octet-stream';
+      const cleaned = told.fromAnotherCounter ? 'as it was' : await cleanPicture(path, contentType);
+      if (cleaned === 'cannot be cleaned' || cleaned === 'cannot be read') {
+        await rm(path, { force: true });
+        return { outcome: cleaned, contentType };
+      }
+      const fresh = cleaned === 'cleaned' ? await readFile(path) : null;
       const attachment: Attachment = {
-        hash: hash.digest('hex'),
+        hash: fresh ? createHash('sha256').update(fresh).digest('hex') : hash.digest('hex'),
         name: told.name,
-        contentType: type ?? 'application/octet-stream',
-        bytes,
+        contentType,
+        bytes: fresh?.length ?? bytes,
       };
       const target = pathOf(attachment.hash);
       if (existsSync(target)) await rm(path, { force: true });
@@ -93,6 +116,7 @@ export function attachmentStore(db: Db, clock: Clock, dataDir: string) {
         await rename(path, target);
         sync(join(folder, attachment.hash.slice(0, 2)));
       }
+      if (contentType.startsWith('image/')) await makeThumb(target, thumbPath(attachment.hash));
       insert.run({ ...attachment, technicianId: told.technicianId, recordedAt: clock.nowUtc() });
       return { outcome: 'kept', attachment: byHash.get(attachment.hash) ?? attachment };
     },

@@ -14,6 +14,7 @@ import {
 } from '../../contract';
 import {
   type Book,
+  CATALOGUE_LISTS,
   type CatalogueKind,
   judgeRecord,
   openBook,
@@ -23,16 +24,8 @@ import {
 
 type Body = RecordBodies[CatalogueKind];
 
-const LISTS = {
-  cell: 'cells',
-  maker: 'makers',
-  calibre: 'calibres',
-  caseType: 'caseTypes',
-  gasket: 'gaskets',
-} as const satisfies Record<CatalogueKind, keyof Book>;
-
 function bodiesOf(book: Book, kind: CatalogueKind): readonly Body[] {
-  return book[LISTS[kind]];
+  return book[CATALOGUE_LISTS[kind]];
 }
 
 function headings(table: CatalogueTable): string[] {
@@ -219,7 +212,7 @@ export async function* readTable(
 
   const prospective = openBook({
     ...book,
-    [LISTS[table.kind]]: [
+    [CATALOGUE_LISTS[table.kind]]: [
       ...new Map([...known, ...[...next].map(([id, { body }]) => [id, body] as const)]).values(),
     ],
   });

@@ -41,6 +41,16 @@ export function deviceRoutes(store: Store): Router {
         throw unreadable('The file is empty.', 'Send its bytes as the body.');
       case 'cut off':
         throw unreadable('The file broke off on the way.', 'Send it again; nothing of it was kept.');
+      case 'cannot be cleaned':
+        throw unreadable(
+          `A picture of type ${kept.contentType} cannot be freed of the place it was taken at.`,
+          'Save it as JPEG or PNG, and add that.',
+        );
+      case 'cannot be read':
+        throw unreadable(
+          'The picture is damaged and cannot be read.',
+          'Take it again, or save it anew as JPEG or PNG.',
+        );
       case 'kept':
         response.status(201).json(kept.attachment);
     }
@@ -63,6 +73,13 @@ export function deviceRoutes(store: Store): Router {
       .read(attachment.hash)
       .on('error', () => response.destroy())
       .pipe(response);
+  });
+
+  router.get('/attachments/:hash/thumb', async (request, response) => {
+    const path = await store.attachments.thumb(request.params.hash);
+    if (path === null) throw notFound('such picture');
+    response.setHeader('cache-control', 'private, max-age=31536000, immutable');
+    response.type('image/webp').sendFile(path);
   });
 
   router.get('/devices', (_request, response) => {

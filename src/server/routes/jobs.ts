@@ -61,7 +61,8 @@ export function jobRoutes(store: Store): Router {
     const given = parsed(newEntry, raiseNewEntry(request.body));
     const appended = logbook.append(request.params.id, given as NewEntry);
     if (!('entry' in appended)) throw notKept(appended);
-    if (appended.outcome === 'recorded') store.tell({ jobId: request.params.id, what: 'entry' });
+    if (appended.outcome === 'recorded')
+      for (const jobId of [request.params.id, ...appended.also]) store.tell({ jobId, what: 'entry' });
     response.status(appended.outcome === 'recorded' ? 201 : 200).json(appended.entry);
   });
 
@@ -140,6 +141,7 @@ export function jobRoutes(store: Store): Router {
           await store.attachments.keep(Readable.from([Buffer.from(file.base64, 'base64')]), {
             name: file.name,
             technicianId: technicians[0]?.id ?? '',
+            fromAnotherCounter: true,
           });
         }
       }

@@ -10,7 +10,7 @@ import {
   type ShopResource,
   type StockResource,
 } from '../../contract';
-import type { Catalogue } from '../../core/catalogue';
+import { CATALOGUE_LISTS } from '../../core/catalogue';
 import { jobsCsv, listCsv, LISTS } from '../documents/lists';
 import { conflict, notFound, notKept, parsed } from '../problem';
 import type { Store } from '../store';
@@ -52,9 +52,13 @@ export function shopRoutes(store: Store): Router {
   });
 
   router.get('/catalogue', (_request, response) => {
-    const { revision, cells, makers, calibres, caseTypes, gaskets } = store.catalogue.book();
-    const catalogue: Catalogue = { revision, cells, makers, calibres, caseTypes, gaskets };
-    response.json(catalogue);
+    const book = store.catalogue.book();
+    const lists = Object.values(CATALOGUE_LISTS).map((list) => [list, book[list]]);
+    response.json({ revision: book.revision, ...Object.fromEntries(lists) });
+  });
+
+  router.get('/tools/served', (_request, response) => {
+    response.json(store.logbook.toolsServed(store.clock.nowUtc()));
   });
 
   router.get('/stock', (_request, response) => {

@@ -4,6 +4,8 @@ import type { RecordRevision } from '../../contract';
 import {
   type Book,
   type Catalogue,
+  CATALOGUE_KINDS,
+  CATALOGUE_LISTS,
   type CatalogueKind,
   openBook,
   recordId,
@@ -39,6 +41,7 @@ export function readShippedCells(): CellRow[] {
 /** What an older version of the program did not know of a record yet. */
 const LATER_FIELDS: { readonly [K in CatalogueKind]?: Partial<RecordBodies[K]> } = {
   calibre: { charge: null },
+  caseType: { back: null },
 };
 
 function toBody<K extends CatalogueKind>(kind: K, stored: string): RecordBodies[K] {
@@ -80,16 +83,13 @@ export function catalogueStore(db: Db, clock: Clock) {
 
   const read = (): Catalogue => {
     const rows = newest.all();
-    const of = <K extends CatalogueKind>(kind: K): RecordBodies[K][] =>
-      rows.filter((row) => row.kind === kind).map((row) => toBody(kind, row.body));
-    return {
-      revision: revision.get() ?? 0,
-      cells: of('cell'),
-      makers: of('maker'),
-      calibres: of('calibre'),
-      caseTypes: of('caseType'),
-      gaskets: of('gasket'),
-    };
+    const lists = Object.fromEntries(
+      CATALOGUE_KINDS.map((kind) => [
+        CATALOGUE_LISTS[kind],
+        rows.filter((row) => row.kind === kind).map((row) => toBody(kind, row.body)),
+      ]),
+    );
+    return { revision: revision.get() ?? 0, ...lists } as unknown as Catalogue;
   };
   const put = (
     kind: CatalogueKind,

@@ -13,6 +13,7 @@ import {
   type NewEntry,
   type NewJob,
   raisePayload,
+  type ToolsServed,
   type WatchResource,
 } from '../../contract';
 import { waitsFor } from '../../core/dayplan';
@@ -29,6 +30,7 @@ import {
   type Payloads,
 } from '../../core/logbook';
 import { makeTicket } from '../../core/tickets';
+import { addMinutes } from '../../core/time';
 import type { attachmentStore } from '../attachments/attachments';
 import type { Clock } from './clock';
 import type { Db } from './database';
@@ -69,6 +71,8 @@ interface JobRow {
 interface Kept {
   readonly outcome: 'recorded' | 'same again';
   readonly entry: Entry;
+  /** Other jobs in which the same fact wrote an entry. */
+  readonly also: readonly string[];
 }
 
 export type NotKept =
@@ -107,6 +111,7 @@ function sameBody(a: Entry, b: Entry): boolean {
 }
 
 const MOST_CUSTOMERS = 8;
+const YEAR_MINUTES = 365 * 24 * 60;
 
 export type Erased = 'erased' | 'erased before' | 'no such customer' | 'no such technician';
 
@@ -192,6 +197,20 @@ export function logbookStore(
   const addTechnician = db.prepare<[string, string, string, string]>(
     'INSERT INTO technician (id, name, initials, created_at) VALUES (?, ?, ?, ?) ON CONFLICT (id) DO NOTHING',
   );
+  const forgetTools = db.prepare<[string]>('DELETE FROM tool_use WHERE job_id = ?');
+  const useTool = db.prepare<[string, string, string]>(
+    'INSERT INTO tool_use (job_id, tool_id, used_at) VALUES (?, ?, ?)',
+  );
+  const forgetWanted = db.prepare<[string]>('DELETE FROM opener_wanted WHERE job_id = ?');
+  const wantOpener = db.prepare<[string, string]>(
+    'INSERT INTO opener_wanted (job_id, wanted_at) VALUES (?, ?)',
+  );
+  const toolsServed = db.prepare<[], ToolsServed['served'][number]>(
+    'SELECT tool_id AS toolId, count(*) AS jobs, max(used_at) AS lastAtUtc FROM tool_use GROUP BY tool_id ORDER BY tool_id',
+  );
+  const openersWantedSince = db
+    .prepare<[string], number>('SELECT count(*) FROM opener_wanted WHERE wanted_at >= ?')
+    .pluck();
   const finder = jobFinder(db);
   const owners = ownerFinder(db);
   const searchOf = db.prepare<[string], string>('SELECT search FROM job_summary WHERE job_id = ?').pluck();
@@ -217,6 +236,13 @@ export function logbookStore(
       collected: facts.collected !== null,
       receivedAt: job.createdAt,
       looseCells: looseCells(state.wells).map(({ marking }) => marking),
+      lyingOpen:
+        facts.back !== null && facts.closed === null
+          ? {
+              sinceUtc: facts.back.occurredAt,
+              insideSerial: facts.insideSerial?.payload.serial ?? '',
+            }
+          : null,
       partsExpectedOn: awaitedParts(facts)?.payload.expectedOn ?? null,
     };
     const search = [
@@ -237,6 +263,12 @@ export function logbookStore(
     const text = search.filter(Boolean).join(' ');
     if (searchOf.get(job.id) !== text) finder.remember(job.number, findable(text));
     writeSummary.run(job.id, onRack ? 1 : 0, summary.promisedAt, text, JSON.stringify(summary));
+    forgetTools.run(job.id);
+    forgetWanted.run(job.id);
+    const { back, decision } = facts;
+    if (back)
+      for (const toolId of new Set(back.payload.toolIds)) useTool.run(job.id, toolId, back.occurredAt);
+    if (decision?.payload.reason === 'no suitable opener') wantOpener.run(job.id, decision.occurredAt);
   };
 
   const summariseJobsOf = (customerId: string): void => {
@@ -267,7 +299,7 @@ export function logbookStore(
     if (known) {
       const recorded = toEntry(known);
       return sameBody(recorded, offered)
-        ? { outcome: 'same again', entry: recorded }
+        ? { outcome: 'same again', entry: recorded, also: [] }
         : { outcome: 'other body under this id' };
     }
     if (technicianKnown.get(given.technicianId) === undefined) return { outcome: 'no such technician' };
@@ -302,7 +334,7 @@ export function logbookStore(
       risen: stateAfter.standing.filter(({ id }) => !stoodBefore?.has(id)),
     });
     summarise(job, stateAfter, customerOfJob.get(job.id));
-    return { outcome: 'recorded', entry };
+    return { outcome: 'recorded', entry, also: [] };
   };
 
   /** Inside a transaction: a new job with its first entries, all or none, since half a job is worse than none. */
@@ -349,6 +381,22 @@ export function logbookStore(
     return job;
   };
 
+  /** An entry the server writes because of another: by the same hand, at the same bench and time. */
+  const following = <K extends EntryKind>(cause: Entry, kind: K, payload: Payloads[K]): NewEntry =>
+    ({
+      id: randomUUID(),
+      kind,
+      payloadVersion: kindDefinition(kind).version,
+      payload,
+      occurredAt: cause.occurredAt,
+      technicianId: cause.technicianId,
+      bench: cause.bench,
+      well: null,
+      supersedes: [],
+      withdraws: null,
+      attachments: [],
+    }) as unknown as NewEntry;
+
   /** The job that waits for the part, once a watch was closed interim. One interim closing, one follow-up. */
   const followUp = (job: JobRow, cause: Entry, entries: readonly Entry[]): void => {
     if (jobsFollowing.all(job.id).some(({ followsWhy }) => followsWhy === 'interim closing')) return;
@@ -357,19 +405,7 @@ export function logbookStore(
     const request = facts.partsRequest?.payload;
     const { services } = contextNow().policy;
     const entry = <K extends EntryKind>(kind: K, payload: Payloads[K]): NewEntry =>
-      ({
-        id: randomUUID(),
-        kind,
-        payloadVersion: kindDefinition(kind).version,
-        payload,
-        occurredAt: cause.occurredAt,
-        technicianId: cause.technicianId,
-        bench: cause.bench,
-        well: null,
-        supersedes: [],
-        withdraws: null,
-        attachments: [],
-      }) as unknown as NewEntry;
+      following(cause, kind, payload);
     openJob({
       id: randomUUID(),
       visitId: job.visitId,
@@ -391,6 +427,54 @@ export function logbookStore(
     });
   };
 
+  /**
+   * Two watches open at once, one of them with a serial inside its back: each is told of the other, once, so that both
+   * are paired when they are closed.
+   */
+  const tellTogether = (job: JobRow, cause: Entry, own: readonly Entry[]): string[] => {
+    const here = toSummary(summaryOf.get(job.id) ?? '{}').lyingOpen;
+    const told: string[] = [];
+    if (here === null) return told;
+    for (const text of rack.all()) {
+      const other = toSummary(text);
+      if (other.id === job.id || other.lyingOpen === null) continue;
+      if (here.insideSerial === '' && other.lyingOpen.insideSerial === '') continue;
+      const otherJob = jobById.get(other.id);
+      if (!otherJob) continue;
+      tell(job, cause, own, {
+        otherJobId: other.id,
+        otherTicket: other.ticket,
+        otherSerial: other.lyingOpen.insideSerial,
+      });
+      tell(otherJob, cause, readEntries(other.id), {
+        otherJobId: job.id,
+        otherTicket: job.ticket,
+        otherSerial: here.insideSerial,
+      });
+      told.push(other.id);
+    }
+    return told;
+  };
+  const tell = (
+    job: JobRow,
+    cause: Entry,
+    entries: readonly Entry[],
+    together: Payloads['open.together'],
+  ): void => {
+    const { facts } = foldJob(entries, contextNow());
+    const known = facts.together.filter(({ payload }) => payload.otherJobId === together.otherJobId);
+    if (known.some(({ payload }) => payload.otherSerial === together.otherSerial)) return;
+    const appended = writeEntry(
+      job,
+      {
+        ...following(cause, 'open.together', together),
+        supersedes: known.map(({ id }) => id),
+      },
+      [...entries],
+    );
+    if (!('entry' in appended)) throw new Refusal(appended);
+  };
+
   const append = db.transaction((jobId: string, given: NewEntry): Appended => {
     const job = jobById.get(jobId);
     if (!job) return { outcome: 'no such job' };
@@ -402,6 +486,11 @@ export function logbookStore(
       appended.entry.payload.interim
     )
       followUp(job, appended.entry, [...before, appended.entry]);
+    if (
+      appended.outcome === 'recorded' &&
+      (appended.entry.kind === 'open.back' || appended.entry.kind === 'open.inside-serial')
+    )
+      return { ...appended, also: tellTogether(job, appended.entry, [...before, appended.entry]) };
     return appended;
   });
 
@@ -593,6 +682,11 @@ export function logbookStore(
         const summary = summaryOf.get(id);
         return summary === undefined ? [] : [toSummary(summary)];
       }),
+    /** What each tool did, and how often one was missing in the year before an instant. */
+    toolsServed: (nowUtc: string): ToolsServed => ({
+      served: toolsServed.all(),
+      wantedInYear: openersWantedSince.get(addMinutes(nowUtc, -YEAR_MINUTES)) ?? 0,
+    }),
     /** Every job, the newest first. */
     all: (): JobSummary[] => allSummaries.all().map(toSummary),
     /** The jobs of one visit, in the order they were taken in. */

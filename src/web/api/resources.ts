@@ -8,9 +8,11 @@ import type {
   LiveNews,
   ShopResource,
   StockResource,
+  ToolsServed,
   WatchResource,
 } from '../../contract';
 import { type Book, openBook } from '../../core/catalogue';
+import { NO_TOOLS } from '../../core/tools';
 import type { Entry } from '../../core/logbook';
 import { browserStore } from './browserStore';
 import { DEVICES_PATH } from './devices';
@@ -65,7 +67,8 @@ export function useBook(revision: number | undefined): {
     // While a new revision is read the old one stands, so that no page falls apart under a hand.
     { revalidateOnFocus: false, revalidateIfStale: false, keepPreviousData: true },
   );
-  const book = useMemo(() => data && openBook(data), [data]);
+  // What an older program kept here for the time the server is away knows no tools.
+  const book = useMemo(() => data && openBook({ ...NO_TOOLS, ...data }), [data]);
   return { book, error };
 }
 
@@ -77,6 +80,11 @@ export function useRack() {
 
 export function useStock() {
   return useSWR<StockResource>('/api/stock', (path: string) => getKept<StockResource>(path));
+}
+
+/** What each tool opened, and how often one was missing. */
+export function useToolsServed() {
+  return useSWR<ToolsServed>('/api/tools/served', (path: string) => getKept<ToolsServed>(path));
 }
 
 export function useCustomer(customerId: string | null) {

@@ -23,6 +23,7 @@ const WatchView = lazy(() => import('../views/WatchView'));
 const PolicyView = lazy(() => import('../views/PolicyView'));
 const DevicesView = lazy(() => import('../views/DevicesView'));
 const BookView = lazy(() => import('../views/book/BookView'));
+const ToolsView = lazy(() => import('../views/book/ToolsView'));
 
 const router = createBrowserRouter([
   {
@@ -45,6 +46,8 @@ const router = createBrowserRouter([
       { path: 'book', element: <BookView /> },
       { path: 'book/:segment', element: <BookView /> },
       { path: 'book/:segment/:recordId', element: <BookView /> },
+      { path: 'tools', element: <ToolsView /> },
+      { path: 'tools/:segment/:recordId', element: <ToolsView /> },
       { path: 'devices', element: <DevicesView /> },
       { path: 'policy', element: <PolicyView /> },
       { path: '*', element: <NoSuchPage what="page" /> },

@@ -44,6 +44,7 @@ function SavingLine() {
 const SHOP_PAGES = [
   ['/stock', 'Stock'],
   ['/book', 'Book'],
+  ['/tools', 'Tools'],
   ['/policy', 'Policy'],
   ['/devices', 'Devices'],
 ] as const;

@@ -28,6 +28,8 @@ interface Props<K extends EntryKind> {
   readonly instead?: ReactNode;
   /** Whether photos and files may go with it. */
   readonly files?: boolean;
+  /** What contradicts what the job or the book knows, which the schema cannot see; shown at its field. */
+  readonly judge?: (payload: Payloads[K]) => { readonly path: string; readonly reason: string } | null;
 }
 
 /** Who recorded an entry, and when. */
@@ -107,6 +109,7 @@ function FactForm<K extends EntryKind>({
   correcting,
   onDone,
   files: takesFiles = false,
+  judge,
 }: FormProps<K>) {
   const { record, technician } = useJob();
   const files = useKeptFiles(recorded?.attachments ?? []);
@@ -116,6 +119,11 @@ function FactForm<K extends EntryKind>({
     shouldFocusError: true,
   });
   const submit = form.handleSubmit(async (values) => {
+    const problem = judge?.(values as Payloads[K]) ?? null;
+    if (problem) {
+      form.setError(problem.path, { message: problem.reason }, { shouldFocus: true });
+      return;
+    }
     await record(kind, values as Payloads[K], {
       well,
       supersedes: recorded ? [recorded.id] : [],

@@ -13,11 +13,11 @@ export function LastTime({ watch, zone }: { readonly watch: SeenWatch; readonly 
       <LampAnswer
         question={opening ? `Opened last, ${localTime(opening.atUtc, zone, DAY)}` : 'Opened before?'}
         standing={opening ? 'good' : 'open'}
-        answer={opening ? opening.openedWith : 'Not here'}
+        answer={opening ? `${opening.openedWith}${opening.setting && `, ${opening.setting}`}` : 'Not here'}
         reasons={
           opening
             ? [
-                `Back: ${opening.kind}${opening.spotClock === null ? '' : `, the tool went in at ${opening.spotClock} o’clock`}.`,
+                `Back: ${opening.kind}${opening.went === 'freely' || opening.went === 'not noted' ? '' : `, it ${opening.went}`}${opening.spotClock === null ? '' : `, the tool went in at ${opening.spotClock} o’clock`}.`,
               ]
             : ['The first opening here will stand here next time.']
         }

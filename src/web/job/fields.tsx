@@ -157,6 +157,30 @@ export function MeasureField({
   );
 }
 
+/** A list of figures, parted by commas or spaces. */
+export function NumbersField({ name, label, helper }: FieldProps & { readonly helper?: string }) {
+  const { field, fieldState } = useController({ name });
+  const [typed, setTyped] = useState(((field.value as readonly number[] | undefined) ?? []).join(' '));
+  return (
+    <TextField
+      label={label}
+      fullWidth
+      value={typed}
+      error={fieldState.error !== undefined}
+      helperText={fieldState.error?.message ?? helper ?? 'parted by spaces, blank if none'}
+      onChange={(event) => {
+        setTyped(event.target.value);
+        field.onChange(
+          event.target.value
+            .split(/[\s;]+/)
+            .filter((each) => each !== '')
+            .map((each) => Number(each.replace(',', '.'))),
+        );
+      }}
+    />
+  );
+}
+
 /** A sum as typed, `14.50`; the form holds minor units. */
 export function MoneyField({
   currency,

@@ -32,7 +32,7 @@ export function FileThumb({
       {attachment?.contentType.startsWith('image/') ? (
         <Box
           component="img"
-          src={path}
+          src={`${path}/thumb`}
           alt={name}
           sx={{
             width: THUMB_PX,

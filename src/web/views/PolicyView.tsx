@@ -154,6 +154,25 @@ function ServiceFacts({ service }: { readonly service: Service }) {
   );
 }
 
+function Earnings() {
+  const currency = useFieldValue('policy.currency') as string;
+  return (
+    <>
+      <MoneyField
+        name="policy.ownCostMinor"
+        label="A job costs the shop"
+        currency={currency}
+        helper="hands and material, without tax"
+      />
+      <MoneyField
+        name="policy.referralMarginMinor"
+        label="Kept when a watch is referred"
+        currency={currency}
+      />
+    </>
+  );
+}
+
 function PriceList() {
   const currency = useFieldValue('policy.currency') as string;
   const { fields, append, remove } = useFieldArray({ name: 'policy.extras' });
@@ -257,6 +276,9 @@ function PolicyForm({ shop }: { readonly shop: SeenShop }) {
             <Section title="Price list">
               <TextLine name="policy.currency" label="Currency" mono />
               <PriceList />
+            </Section>
+            <Section title="What a job earns, to judge whether a tool pays">
+              <Earnings />
             </Section>
             <Section title="What each service asks for">
               {SERVICES.map((service) => (

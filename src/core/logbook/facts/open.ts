@@ -1,19 +1,7 @@
-import type { BackKind } from '../../backs';
+import type { BackKind, MeasuredBack } from '../../backs';
+import { figure } from '../../judgement';
+import type { Part, Served } from '../../parts';
 import type { FactKinds } from '../entry';
-
-export const PARTS = [
-  'spring bar',
-  'bracelet pin',
-  'back',
-  'screw',
-  'gasket',
-  'movement ring',
-  'spacer',
-  'insulator',
-  'cover',
-  'spring',
-] as const;
-export type Part = (typeof PARTS)[number];
 
 export const AS_FOUND = [
   'nothing unusual',
@@ -25,6 +13,21 @@ export const AS_FOUND = [
   'scratched notes of an earlier repairer',
 ] as const;
 export type AsFound = (typeof AS_FOUND)[number];
+
+/** What a mark on a photograph points at. */
+export const PHOTO_MARKS = [
+  'tool mark',
+  'bent contact',
+  'missing insulator',
+  'residue',
+  'worn screw head',
+  'scratched note',
+  'print inside',
+  'something loose',
+] as const;
+export type PhotoMark = (typeof PHOTO_MARKS)[number];
+/** Whose hand left it. */
+export const LEFT_BY = ['an earlier hand', 'this shop'] as const;
 
 export const PROTECTIONS = ['film', 'bare tool', 'not noted'] as const;
 export const OPENED_HOW = ['freely', 'resisted', 'bound half way', 'not noted'] as const;
@@ -38,8 +41,24 @@ export interface OpenPayloads {
     /** Where the tool went in, seen from the back. */
     readonly spotClock: number | null;
     readonly lipClock: number | null;
+    /** The shop's tools it was opened with; empty where none of its list was. */
+    readonly toolIds: readonly string[];
+    /** How the wrench was set, between jaw centres; null where nothing was set. */
+    readonly separationMm: number | null;
+    readonly rearMm: number | null;
   };
-  'open.part': { readonly part: Part; readonly position: string; readonly count: number };
+  /** The back as it lies there, measured before anything is set. */
+  'open.measured': MeasuredBack;
+  /** Steps of the plan done, by their ids; as shown, or otherwise. */
+  'open.steps': { readonly steps: readonly string[]; readonly asShown: boolean };
+  'open.part': {
+    readonly part: Part;
+    readonly position: string;
+    readonly count: number;
+    readonly serves: readonly Served[];
+    /** The step of the plan it came off at; empty where it was none. */
+    readonly step: string;
+  };
   'open.part-settled': {
     readonly partEntryId: string;
     readonly outcome: 'back in place' | 'replaced' | 'lost';
@@ -50,14 +69,62 @@ export interface OpenPayloads {
   'open.print': { readonly text: string };
   /** Each is accounted for at closing. */
   'open.seals': { readonly rim: number; readonly innerCover: number; readonly hatch: number };
+  /** A place on a photograph of this job, in percent from its left and upper edge. */
+  'open.photo-mark': {
+    readonly photo: string;
+    readonly xPercent: number;
+    readonly yPercent: number;
+    readonly kind: PhotoMark;
+    readonly by: (typeof LEFT_BY)[number];
+    readonly note: string;
+  };
+  /** The serial inside the back; empty where none stands there. */
+  'open.inside-serial': { readonly serial: string };
+  /** Another watch lay open at the same time. Written by the server, to both. */
+  'open.together': {
+    readonly otherJobId: string;
+    readonly otherTicket: string;
+    readonly otherSerial: string;
+  };
   /** What to do the same, or not, when this watch comes back. */
   'open.technique': { readonly note: string };
+}
+
+/** How the wrench was set, e.g. `26.85 mm, rear 23.25 mm`; empty where nothing was. */
+export function settingOf(back: Pick<OpenPayloads['open.back'], 'separationMm' | 'rearMm'>): string {
+  return [
+    ...(back.separationMm === null ? [] : [`${figure(back.separationMm)} mm`]),
+    ...(back.rearMm === null ? [] : [`rear ${figure(back.rearMm)} mm`]),
+  ].join(', ');
+}
+
+/** The measures that were taken, in a line. */
+function measureWords(back: MeasuredBack): string {
+  const mm = (value: number | null, words: string): string[] =>
+    value === null ? [] : [`${words} ${figure(value)} mm`];
+  return [
+    back.kind,
+    ...mm(back.diameterMm, 'back'),
+    ...(back.notchCount === null
+      ? []
+      : [`${back.notchCount} ${back.kind === 'screwed, round holes' ? 'holes' : 'notches'}`]),
+    ...mm(back.pitchMm, 'pitch circle'),
+    ...mm(back.chordMm, 'farthest chord'),
+    ...mm(back.notchWidthMm, 'each'),
+    ...(back.flatCount === null ? [] : [`${back.flatCount} flats`]),
+    ...mm(back.acrossMm, 'across'),
+    ...(back.screwCount === null ? [] : [`${back.screwCount} screws`]),
+    ...mm(back.slotLengthMm, 'slot'),
+    ...(back.panelHeldBy === null ? [] : [`held by ${back.panelHeldBy}`]),
+    ...(back.coating === null ? [] : [back.coating]),
+    back.bracelet,
+  ].join(', ');
 }
 
 export const openFacts: FactKinds<OpenPayloads> = {
   'open.back': {
     words: (back) =>
-      `back opened: ${back.kind}, with ${back.openedWith}${back.went === 'freely' || back.went === 'not noted' ? '' : `, ${back.went}`}`,
+      `back opened: ${back.kind}, with ${back.openedWith}${settingOf(back) && `, set to ${settingOf(back)}`}${back.went === 'freely' || back.went === 'not noted' ? '' : `, ${back.went}`}`,
     afterSigning: 'reopens',
     fold: (facts, entry) => {
       // Opening again in the same visit voids what was proved on the closed watch.
@@ -69,9 +136,41 @@ export const openFacts: FactKinds<OpenPayloads> = {
         facts.runBegan = null;
         facts.runEnded = null;
         facts.tests = [];
+        facts.paired = null;
+        facts.now = null;
       }
       facts.back = entry;
     },
+  },
+  'open.measured': {
+    words: (back) => `back measured: ${measureWords(back)}`,
+    afterSigning: 'keeps',
+    fold: (facts, entry) => void (facts.measured = entry),
+  },
+  'open.steps': {
+    words: ({ steps, asShown }) =>
+      `${steps.length === 1 ? 'step' : `${steps.length} steps`} done${asShown ? ' as shown' : ''}: ${steps.join(', ')}`,
+    afterSigning: 'keeps',
+    fold: (facts, entry) => {
+      for (const step of entry.payload.steps) facts.stepsDone.set(step, entry);
+    },
+  },
+  'open.photo-mark': {
+    words: ({ kind, by, note }) => `marked on a photo: ${kind}, left by ${by}${note && `, ${note}`}`,
+    afterSigning: 'keeps',
+    fold: (facts, entry) => void facts.photoMarks.push(entry),
+  },
+  'open.inside-serial': {
+    words: ({ serial }) =>
+      serial === '' ? 'no serial inside the back' : `serial inside the back: ${serial}`,
+    afterSigning: 'keeps',
+    fold: (facts, entry) => void (facts.insideSerial = entry),
+  },
+  'open.together': {
+    words: ({ otherTicket, otherSerial }) =>
+      `open together with ${otherTicket}${otherSerial && `, serial ${otherSerial} in its back`}`,
+    afterSigning: 'keeps',
+    fold: (facts, entry) => void facts.together.push(entry),
   },
   'open.part': {
     words: ({ part, count, position }) =>

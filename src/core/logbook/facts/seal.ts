@@ -23,6 +23,10 @@ export interface SealPayloads {
   };
   /** The seals beside the back's. */
   'seal.other': { readonly crown: SealState; readonly pushers: SealState; readonly crystal: SealState };
+  /** The serial read in the back as it goes on; empty where none stands there. */
+  'seal.paired': { readonly inBack: string };
+  /** How it looks inside as it is closed, beside how it was found. */
+  'seal.now': { readonly note: string };
   'seal.closed': {
     readonly how: string;
     readonly seamEven: boolean;
@@ -44,6 +48,17 @@ export const sealFacts: FactKinds<SealPayloads> = {
     words: ({ crown, pushers, crystal }) => `seals: crown ${crown}, pushers ${pushers}, crystal ${crystal}`,
     afterSigning: 'reopens',
     fold: (facts, entry) => void (facts.otherSeals = entry),
+  },
+  'seal.paired': {
+    words: ({ inBack }) =>
+      inBack === '' ? 'no serial in the back at closing' : `serial in the back at closing: ${inBack}`,
+    afterSigning: 'reopens',
+    fold: (facts, entry) => void (facts.paired = entry),
+  },
+  'seal.now': {
+    words: ({ note }) => `as it is closed${note && `: ${note}`}`,
+    afterSigning: 'keeps',
+    fold: (facts, entry) => void (facts.now = entry),
   },
   'seal.closed': {
     words: ({ how, seamEven, raisedClocks, interim }) =>

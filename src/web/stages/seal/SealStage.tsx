@@ -1,9 +1,16 @@
-import { Stack, Typography } from '@mui/material';
+import { Box, Paper, Stack, Typography } from '@mui/material';
 import { Link } from 'react-router';
 import { useController, useFormContext } from 'react-hook-form';
 import { backs, closingSchool } from '../../../core/backs';
 import { GASKET_FINDINGS, type GasketFinding, renewOrReuse } from '../../../core/gaskets';
-import { GASKET_PROFILES, meetsWater, openParts, SEAL_STATES } from '../../../core/logbook';
+import {
+  GASKET_PROFILES,
+  meetsWater,
+  openParts,
+  pairBack,
+  SEAL_STATES,
+  wayBack,
+} from '../../../core/logbook';
 import { wayTaken } from '../../../core/policy';
 import { Caution, LampAnswer, Working } from '../../app/Lamp';
 import {
@@ -20,6 +27,7 @@ import {
 import { capital, FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
 import { MoreFacts } from '../../job/MoreFacts';
+import { MarkedPhoto, useMarkedPhotos } from '../../job/photos';
 import { NativeSelect } from '../../job/NativeSelect';
 import { StageLayout } from '../../job/StageLayout';
 import { useEffect } from 'react';
@@ -141,6 +149,46 @@ function SeamFields() {
   );
 }
 
+/** How it was found, with its marks, beside how it looks as it is closed. */
+function BeforeAndNow() {
+  const { state } = useJob();
+  const photos = useMarkedPhotos();
+  const { now } = state.facts;
+  if (photos.length === 0 && now === null) return null;
+  return (
+    <Paper component="section" aria-label="As found, and now" sx={{ p: 2 }}>
+      <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' } }}>
+        <Stack spacing={1}>
+          <Typography variant="h3" component="h2">
+            As found
+          </Typography>
+          {photos.map(({ hash }) => (
+            <MarkedPhoto key={hash} hash={hash} listed />
+          ))}
+        </Stack>
+        <Stack spacing={1}>
+          <Typography variant="h3" component="h2">
+            Now
+          </Typography>
+          {now?.attachments.map((hash) => (
+            <MarkedPhoto key={hash} hash={hash} listed />
+          ))}
+          <FactCard
+            key={now?.id ?? 'now'}
+            kind="seal.now"
+            files
+            title="As it is closed"
+            recorded={now}
+            defaults={{ note: '' }}
+          >
+            <TextLine name="note" label="What this shop changed" />
+          </FactCard>
+        </Stack>
+      </Box>
+    </Paper>
+  );
+}
+
 function Mat() {
   const { state, asks, resource, lots, book } = useJob();
   // The ring of the book for this case that lies in the house.
@@ -149,6 +197,7 @@ function Mat() {
   const followUp = resource.job.followedBy.find((each) => each.why === 'interim closing');
   const { facts } = state;
   const advice = useAdvice();
+  const pairing = pairBack(facts);
   const kind = facts.back?.payload.kind ?? 'snap-on';
   const [firstWay = 'thumbs'] = backs[kind].closes;
   return (
@@ -171,6 +220,24 @@ function Mat() {
       >
         <GasketFields />
       </FactCard>
+      {pairing.verdict !== 'not asked' && (
+        <FactCard
+          key={`paired-${facts.paired?.id ?? ''}`}
+          kind="seal.paired"
+          title="Back and case paired"
+          recorded={facts.paired}
+          defaults={{ inBack: '' }}
+          hint={<Typography color="text.secondary">{pairing.reasons.join(' ')}</Typography>}
+        >
+          <TextLine
+            name="inBack"
+            label="Serial in the back"
+            mono
+            wanted
+            helper="blank where none stands there"
+          />
+        </FactCard>
+      )}
       <FactCard
         kind="seal.closed"
         files
@@ -191,6 +258,7 @@ function Mat() {
           the part.
         </Typography>
       )}
+      <BeforeAndNow />
       <MoreFacts
         facts={[
           {
@@ -228,6 +296,7 @@ function Lamp() {
   const followed =
     facts.gasket === null || (advice.verdict === 'renew') === (facts.gasket.payload.state === 'renewed');
   const open = openParts(facts);
+  const pairing = pairBack(facts);
   const kind = facts.back?.payload.kind ?? 'snap-on';
   const school = closingSchool(kind);
   const way = school && wayTaken(schools, school);
@@ -267,7 +336,37 @@ function Lamp() {
       </Caution>
       {!fitted && <Caution grave>No cell is fitted yet: do not close.</Caution>}
       {open.length > 0 && (
-        <Caution>Before closing, account for: {open.map((part) => part.words).join('; ')}.</Caution>
+        <>
+          <Caution>
+            Before closing, account for what lies on the tray: a part left out is found as a rattle, or not at
+            all.
+          </Caution>
+          <LampAnswer
+            question="Goes back on, in this order"
+            standing="care"
+            answer={`${open.length} on the tray`}
+            reasons={wayBack(facts).map(
+              (
+                {
+                  off: {
+                    payload: { part, count, position },
+                  },
+                },
+                index,
+              ) => `${index + 1}. ${count > 1 ? `${count} × ` : ''}${part}${position && `, ${position}`}`,
+            )}
+          />
+        </>
+      )}
+      {pairing.verdict !== 'not asked' && (
+        <LampAnswer
+          question="Is it this watch’s own back?"
+          standing={
+            pairing.verdict === 'paired' ? 'good' : pairing.verdict === 'not yet known' ? 'care' : 'no'
+          }
+          answer={capital(pairing.verdict)}
+          reasons={pairing.reasons}
+        />
       )}
       {facts.closed?.payload.seamEven === false && (
         <Caution grave>

@@ -19,7 +19,7 @@ import { useBook, useShop } from '../../api/resources';
 import { NoSuchPage } from '../NoSuchPage';
 import { ImportTable } from './ImportTable';
 import { RecordPage } from './RecordPage';
-import { type AnyRecordView, RECORD_VIEWS, recordsOf } from './records';
+import { type AnyRecordView, BOOK_VIEWS, recordsOf } from './records';
 
 const MOST_SHOWN = 300;
 
@@ -43,7 +43,7 @@ function RecordList({ view, book }: { readonly view: AnyRecordView; readonly boo
           size="small"
           sx={{ flexGrow: 1, minWidth: 160 }}
         />
-        <Button component={Link} to={`/book/${view.segment}/new`} variant="outlined">
+        <Button component={Link} to={`${view.base}/${view.segment}/new`} variant="outlined">
           New {view.one}
         </Button>
         <Button onClick={() => setTables(!tables)} aria-expanded={tables}>
@@ -80,7 +80,7 @@ function RecordList({ view, book }: { readonly view: AnyRecordView; readonly boo
               {seen.slice(0, MOST_SHOWN).map(({ id, name, fields }) => (
                 <TableRow key={id}>
                   <TableCell>
-                    <Link to={`/book/${view.segment}/${encodeURIComponent(id)}`}>{name}</Link>
+                    <Link to={`${view.base}/${view.segment}/${encodeURIComponent(id)}`}>{name}</Link>
                   </TableCell>
                   {fields.map((field, index) => (
                     <TableCell key={view.columns[index]?.head}>{field}</TableCell>
@@ -103,7 +103,7 @@ export default function BookView() {
   const { segment = 'calibres', recordId } = useParams();
   const { data: shop } = useShop();
   const { book } = useBook(shop?.catalogueRevision);
-  const view = RECORD_VIEWS.find((each) => each.segment === segment);
+  const view = BOOK_VIEWS.find((each) => each.segment === segment);
   if (!view) return <NoSuchPage what="part of the book" />;
   if (!book || !shop) return <LinearProgress aria-label="Loading the book" />;
   return (
@@ -113,7 +113,7 @@ export default function BookView() {
           Book
         </Typography>
         <Stack component="nav" aria-label="Parts of the book" direction="row" sx={{ flexWrap: 'wrap' }}>
-          {RECORD_VIEWS.map((each) => (
+          {BOOK_VIEWS.map((each) => (
             <Button
               key={each.segment}
               component={Link}

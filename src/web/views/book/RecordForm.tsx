@@ -25,7 +25,19 @@ import { recordSchemas } from '../../../contract';
 import { type Book, recordId } from '../../../core/catalogue';
 import { useBench } from '../../api/bench';
 import { postJson, Refused } from '../../api/http';
-import { Choice, ListChoice, MeasureField, optionsOf, Several, TextLine, Tick } from '../../job/fields';
+import { useShop } from '../../api/resources';
+import { NativeSelect } from '../../job/NativeSelect';
+import {
+  Choice,
+  ListChoice,
+  MeasureField,
+  MoneyField,
+  NumbersField,
+  optionsOf,
+  Several,
+  TextLine,
+  Tick,
+} from '../../job/fields';
 import type { AnyRecordView, FieldSpec } from './records';
 
 /** A list of texts, one a line. */
@@ -55,28 +67,31 @@ function LinesField({ name, label }: { readonly name: string; readonly label: st
   );
 }
 
-/** A list of figures, parted by commas or spaces. */
-function NumbersField({ name, label }: { readonly name: string; readonly label: string }) {
-  const { field, fieldState } = useController({ name });
-  const [typed, setTyped] = useState(((field.value as readonly number[] | undefined) ?? []).join(' '));
+/** One of a few figures. */
+function FigureChoice({
+  name,
+  label,
+  options,
+}: {
+  readonly name: string;
+  readonly label: string;
+  readonly options: readonly number[];
+}) {
+  const { field } = useController({ name });
   return (
-    <TextField
+    <NativeSelect
       label={label}
-      fullWidth
-      value={typed}
-      error={fieldState.error !== undefined}
-      helperText={fieldState.error?.message ?? 'parted by spaces, blank if none'}
-      onChange={(event) => {
-        setTyped(event.target.value);
-        field.onChange(
-          event.target.value
-            .split(/[\s;]+/)
-            .filter((each) => each !== '')
-            .map((each) => Number(each.replace(',', '.'))),
-        );
-      }}
+      value={String(field.value)}
+      options={options.map((each) => ({ value: String(each), label: String(each) }))}
+      onChange={(value) => field.onChange(Number(value))}
     />
   );
+}
+
+/** A sum in the shop's currency. */
+function Money({ name, label }: { readonly name: string; readonly label: string }) {
+  const { data: shop } = useShop();
+  return <MoneyField name={name} label={label} currency={shop?.policy.currency ?? ''} />;
 }
 
 function Grid({ children }: { readonly children: ReactNode }) {
@@ -198,6 +213,18 @@ function Field({ spec, at, book }: { readonly spec: FieldSpec; readonly at: stri
       ) : (
         <Choice name={name} label={label} options={optionsOf(spec.options)} />
       );
+    case 'choice or nothing':
+      return (
+        <ListChoice
+          name={name}
+          label={label}
+          options={[{ value: '', label: 'not known' }, ...options(spec.options)]}
+        />
+      );
+    case 'figure choice':
+      return <FigureChoice name={name} label={label} options={spec.options} />;
+    case 'money':
+      return <Money name={name} label={label} />;
     case 'several':
       return (
         <Box sx={{ gridColumn: '1 / -1' }}>
@@ -254,7 +281,7 @@ export function RecordForm({ view, book, body, basedOn, onDone }: Props) {
       await mutate('/api/shop');
       await mutate((key) => typeof key === 'string' && key.startsWith('/api/catalogue/'));
       onDone();
-      await navigate(`/book/${view.segment}/${encodeURIComponent(id)}`);
+      await navigate(`${view.base}/${view.segment}/${encodeURIComponent(id)}`);
     } catch (error) {
       if (!(error instanceof Refused)) {
         setFailed('The server is away: nothing was written.');

@@ -61,6 +61,10 @@ function valueLines(spec: FieldSpec, body: object, book: Book): readonly string[
       const unit = spec.unit ?? UNITS[spec.quantity] ?? '';
       return [`${figure(value as number)}${unit && ` ${unit}`}${size}`];
     }
+    case 'money':
+      return [((value as number) / 100).toFixed(2)];
+    case 'figure choice':
+      return [String(value)];
     case 'parts': {
       const parts = value as readonly object[];
       return parts.length === 0 ? ['none'] : parts.map((part) => inner(spec.fields, part));
@@ -228,7 +232,7 @@ function TakeOut({
         technicianId,
       });
       await mutate('/api/shop');
-      await navigate(`/book/${view.segment}`);
+      await navigate(`${view.base}/${view.segment}`);
     } catch (error) {
       enqueueSnackbar(error instanceof Refused ? error.message : 'The server is away: nothing was changed.', {
         variant: 'error',
@@ -305,7 +309,7 @@ export function RecordPage({ view, book, id, shop }: Props) {
               book={book}
               body={body}
               basedOn={isNew ? null : newest}
-              onDone={() => (isNew ? void navigate(`/book/${view.segment}`) : setCorrecting(false))}
+              onDone={() => (isNew ? void navigate(`${view.base}/${view.segment}`) : setCorrecting(false))}
             />
           ) : (
             body && <Facts view={view} body={body} book={book} />

@@ -2,7 +2,9 @@ import { CATALOGUE_TABLES, recordSchemas } from '../../../contract';
 import type { CatalogueKind } from '../../../core/catalogue';
 import { CATALOGUE_KINDS } from '../../../core/catalogue';
 import { book } from '../../../testing/fixtures';
-import { type AnyRecordView, type FieldSpec, RECORD_VIEWS, recordsOf } from './records';
+import { type AnyRecordView, BOOK_VIEWS, type FieldSpec, recordsOf, TOOL_VIEWS } from './records';
+
+const RECORD_VIEWS = [...BOOK_VIEWS, ...TOOL_VIEWS];
 
 const viewOf = (kind: CatalogueKind): AnyRecordView => {
   const view = RECORD_VIEWS.find((each) => each.kind === kind);

@@ -1,6 +1,7 @@
 import type { CatalogueKind, RecordBodies, Book } from '../../../core/catalogue';
 import { recordId } from '../../../core/catalogue';
-import { BACK_KINDS } from '../../../core/backs';
+import { BACK_KINDS, COATINGS, NOTHING_MEASURED, PANEL_HELD_BY } from '../../../core/backs';
+import { BLADE_FORMS, type ToolKind } from '../../../core/tools';
 import { figure } from '../../../core/judgement';
 import { FUNCTION_KINDS, HOLD_KINDS } from '../../../core/movements';
 import { formatLignes, type Quantity } from '../../../core/units';
@@ -21,7 +22,10 @@ export type FieldSpec = Named &
         readonly optional?: boolean;
         readonly unit?: string;
       }
-    | { readonly as: 'choice' | 'several'; readonly options: readonly string[] }
+    | { readonly as: 'choice' | 'choice or nothing' | 'several'; readonly options: readonly string[] }
+    /** One of a few figures. */
+    | { readonly as: 'figure choice'; readonly options: readonly number[] }
+    | { readonly as: 'money' }
     | { readonly as: 'maker' }
     | {
         readonly as: 'parts';
@@ -35,6 +39,8 @@ export type FieldSpec = Named &
 /** How one kind of record is listed, named and entered. */
 export interface RecordView<K extends CatalogueKind> {
   readonly kind: K;
+  /** Where it is kept: in the book, or on the tool board. */
+  readonly base: '/book' | '/tools';
   /** Its part of the address. */
   readonly segment: string;
   readonly title: string;
@@ -72,6 +78,7 @@ const ID: FieldSpec = mono('id', 'Id: small letters, digits, dashes');
 
 const calibres: RecordView<'calibre'> = {
   kind: 'calibre',
+  base: '/book',
   segment: 'calibres',
   title: 'Calibres',
   one: 'calibre',
@@ -215,6 +222,7 @@ const calibres: RecordView<'calibre'> = {
 
 const cases: RecordView<'caseType'> = {
   kind: 'caseType',
+  base: '/book',
   segment: 'cases',
   title: 'Case types',
   one: 'case type',
@@ -237,6 +245,7 @@ const cases: RecordView<'caseType'> = {
     crownClock: 3,
     lipClock: null,
     gasket: null,
+    back: null,
   },
   fields: [
     ID,
@@ -247,11 +256,32 @@ const cases: RecordView<'caseType'> = {
     figureOf('crownClock', 'Crown at', 'o’clock'),
     figureOf('lipClock', 'Lip or nick at, from behind', 'o’clock', true),
     { name: 'gasket', label: 'Gasket, inside × section in mm', as: 'text or nothing' },
+    {
+      name: 'back',
+      label: 'Its back was measured',
+      as: 'part or nothing',
+      blank: { ...NOTHING_MEASURED },
+      fields: [
+        mm('diameterMm', 'Back diameter', true),
+        { name: 'coating', label: 'Surface', as: 'choice or nothing', options: COATINGS },
+        figureOf('notchCount', 'Notches or holes', '', true),
+        mm('pitchMm', 'Pitch circle', true),
+        mm('notchWidthMm', 'Width of a notch or hole', true),
+        { name: 'notchClocks', label: 'Clock positions, if uneven', as: 'numbers' },
+        figureOf('flatCount', 'Flats', '', true),
+        mm('acrossMm', 'Across the flats', true),
+        figureOf('screwCount', 'Screws', '', true),
+        mm('slotLengthMm', 'Slot length', true),
+        mm('slotWidthMm', 'Slot width', true),
+        { name: 'panelHeldBy', label: 'Panel held by', as: 'choice or nothing', options: PANEL_HELD_BY },
+      ],
+    },
   ],
 };
 
 const cells: RecordView<'cell'> = {
   kind: 'cell',
+  base: '/book',
   segment: 'cells',
   title: 'Cells',
   one: 'cell size',
@@ -308,6 +338,7 @@ const cells: RecordView<'cell'> = {
 
 const makers: RecordView<'maker'> = {
   kind: 'maker',
+  base: '/book',
   segment: 'makers',
   title: 'Makers',
   one: 'maker',
@@ -344,6 +375,7 @@ const makers: RecordView<'maker'> = {
 
 const gaskets: RecordView<'gasket'> = {
   kind: 'gasket',
+  base: '/book',
   segment: 'gaskets',
   title: 'Gaskets',
   one: 'gasket',
@@ -384,6 +416,184 @@ const gaskets: RecordView<'gasket'> = {
   ],
 };
 
+/** What a tool's list, form and table share. */
+function toolView<K extends ToolKind>(
+  own: Pick<
+    RecordView<K>,
+    'kind' | 'segment' | 'title' | 'one' | 'records' | 'columns' | 'fields' | 'tables'
+  > & {
+    readonly blank: object;
+  },
+): RecordView<K> {
+  return {
+    ...own,
+    base: '/tools',
+    name: (tool) => tool.name,
+    blank: { id: '', name: '', costMinor: undefined, ...own.blank },
+    fields: [
+      ID,
+      text('name', 'Name, as on the tool'),
+      { name: 'costMinor', label: 'It cost', as: 'money' },
+      ...own.fields,
+    ],
+  };
+}
+
+const span = (from: number | null, to: number | null): string =>
+  from === null && to === null
+    ? 'any'
+    : `${from === null ? '0' : figure(from)} to ${to === null ? 'any' : figure(to)} mm`;
+const sizes = (widths: readonly number[]): string =>
+  widths.length === 0 ? 'none' : `${widths.map((each) => figure(each)).join(', ')} mm`;
+
+const wrenches = toolView<'wrench'>({
+  kind: 'wrench',
+  segment: 'wrenches',
+  title: 'Wrenches',
+  one: 'wrench',
+  records: (book) => book.wrenches,
+  columns: [
+    { head: 'Jaws', of: ({ jaws }) => `${jaws}` },
+    { head: 'Opens', of: ({ travelMinMm, travelMaxMm }) => span(travelMinMm, travelMaxMm) },
+    {
+      head: 'Rear jaw',
+      of: ({ rearMinMm, rearMaxMm }) => (rearMaxMm === null ? 'none' : span(rearMinMm, rearMaxMm)),
+    },
+    { head: 'Jaw widths', of: ({ jawWidthsMm }) => sizes(jawWidthsMm) },
+    { head: 'Pins', of: ({ pinDiametersMm }) => sizes(pinDiametersMm) },
+  ],
+  tables: ['wrenches'],
+  blank: {
+    jaws: 3,
+    travelMinMm: undefined,
+    travelMaxMm: undefined,
+    rearMinMm: null,
+    rearMaxMm: null,
+    jawWidthsMm: [],
+    pinDiametersMm: [],
+  },
+  fields: [
+    { name: 'jaws', label: 'Jaws', as: 'figure choice', options: [2, 3] },
+    mm('travelMinMm', 'Jaws open from'),
+    mm('travelMaxMm', 'Jaws open to'),
+    mm('rearMinMm', 'Rear jaw from', true),
+    mm('rearMaxMm', 'Rear jaw to', true),
+    { name: 'jawWidthsMm', label: 'Jaw widths, mm', as: 'numbers' },
+    { name: 'pinDiametersMm', label: 'Pin diameters, mm', as: 'numbers' },
+  ],
+});
+
+const openerDies = toolView<'openerDie'>({
+  kind: 'openerDie',
+  segment: 'dies',
+  title: 'Opener dies and keys',
+  one: 'die or key',
+  records: (book) => book.openerDies,
+  columns: [
+    { head: 'Form', of: ({ form }) => form },
+    { head: 'Flats', of: ({ flats }) => `${flats}` },
+    { head: 'Across', of: ({ acrossMm }) => `${figure(acrossMm)} mm` },
+    { head: 'Shank', of: ({ shank }) => shank ?? 'none' },
+  ],
+  tables: ['opener-dies'],
+  blank: { form: 'die', flats: undefined, acrossMm: undefined, shank: null },
+  fields: [
+    { name: 'form', label: 'Form', as: 'choice', options: ['die', 'key'] },
+    figureOf('flats', 'Flats', ''),
+    mm('acrossMm', 'Across the flats'),
+    { name: 'shank', label: 'Shank', as: 'text or nothing' },
+  ],
+});
+
+const holders = toolView<'holder'>({
+  kind: 'holder',
+  segment: 'holders',
+  title: 'Holders',
+  one: 'holder',
+  records: (book) => book.holders,
+  columns: [
+    { head: 'Holds', of: ({ holds }) => holds },
+    { head: 'Shank', of: ({ shank }) => shank ?? 'none' },
+    { head: 'Takes', of: ({ fromMm, toMm }) => span(fromMm, toMm) },
+  ],
+  tables: ['holders'],
+  blank: { holds: 'dies', shank: null, fromMm: null, toMm: null },
+  fields: [
+    { name: 'holds', label: 'Holds', as: 'choice', options: ['dies', 'the case', 'the movement'] },
+    { name: 'shank', label: 'Shank', as: 'text or nothing' },
+    mm('fromMm', 'Takes from', true),
+    mm('toMm', 'Takes to', true),
+  ],
+});
+
+const pressDies = toolView<'pressDie'>({
+  kind: 'pressDie',
+  segment: 'press-dies',
+  title: 'Press dies',
+  one: 'press die',
+  records: (book) => book.pressDies,
+  columns: [
+    { head: 'Inside', of: ({ innerMm }) => (innerMm === null ? 'flat' : `${figure(innerMm)} mm`) },
+    { head: 'Outside', of: ({ outerMm }) => `${figure(outerMm)} mm` },
+    { head: 'Recess', of: ({ recessMm }) => `${figure(recessMm)} mm` },
+    { head: 'Of', of: ({ material }) => material },
+    { head: 'Shank', of: ({ shank }) => shank },
+  ],
+  tables: ['press-dies'],
+  blank: { innerMm: null, outerMm: undefined, recessMm: 0, material: 'plastic', shank: '' },
+  fields: [
+    mm('innerMm', 'Inner diameter, blank if flat', true),
+    mm('outerMm', 'Outer diameter'),
+    mm('recessMm', 'Recess'),
+    { name: 'material', label: 'Material', as: 'choice', options: ['plastic', 'metal'] },
+    text('shank', 'Shank'),
+  ],
+});
+
+const drivers = toolView<'driver'>({
+  kind: 'driver',
+  segment: 'drivers',
+  title: 'Screwdrivers',
+  one: 'screwdriver',
+  records: (book) => book.drivers,
+  columns: [
+    {
+      head: 'Blade',
+      of: ({ bladeWidthMm, bladeThicknessMm }) => `${figure(bladeWidthMm)} × ${figure(bladeThicknessMm)} mm`,
+    },
+  ],
+  tables: ['drivers'],
+  blank: { bladeWidthMm: undefined, bladeThicknessMm: undefined },
+  fields: [mm('bladeWidthMm', 'Blade width'), mm('bladeThicknessMm', 'Blade thickness')],
+});
+
+const blades = toolView<'blade'>({
+  kind: 'blade',
+  segment: 'blades',
+  title: 'Knives, blades and pins',
+  one: 'knife, blade or pin',
+  records: (book) => book.blades,
+  columns: [
+    { head: 'Form', of: ({ form }) => form },
+    { head: 'Width', of: ({ widthMm }) => `${figure(widthMm)} mm` },
+  ],
+  tables: ['blades'],
+  blank: { form: 'case knife', widthMm: undefined },
+  fields: [{ name: 'form', label: 'Form', as: 'choice', options: BLADE_FORMS }, mm('widthMm', 'Width')],
+});
+
+const balls = toolView<'ball'>({
+  kind: 'ball',
+  segment: 'balls',
+  title: 'Friction balls',
+  one: 'friction ball',
+  records: (book) => book.balls,
+  columns: [{ head: 'Grips backs', of: ({ backFromMm, backToMm }) => span(backFromMm, backToMm) }],
+  tables: ['friction-balls'],
+  blank: { backFromMm: undefined, backToMm: undefined },
+  fields: [mm('backFromMm', 'Grips backs from'), mm('backToMm', 'Grips backs to')],
+});
+
 /** A view whose kind is not known where it is used: its own functions take its own records. */
 export type AnyRecordView = Omit<RecordView<CatalogueKind>, 'records' | 'name' | 'columns'> & {
   readonly records: (book: Book) => readonly object[];
@@ -391,7 +601,16 @@ export type AnyRecordView = Omit<RecordView<CatalogueKind>, 'records' | 'name' |
   readonly columns: readonly { readonly head: string; readonly of: (body: never, book: Book) => string }[];
 };
 
-export const RECORD_VIEWS: readonly AnyRecordView[] = [calibres, cases, cells, makers, gaskets];
+export const BOOK_VIEWS: readonly AnyRecordView[] = [calibres, cases, cells, makers, gaskets];
+export const TOOL_VIEWS: readonly AnyRecordView[] = [
+  wrenches,
+  openerDies,
+  holders,
+  pressDies,
+  drivers,
+  blades,
+  balls,
+];
 
 /** A record of the book with the id it stands under. */
 export function recordsOf(view: AnyRecordView, book: Book): { readonly id: string; readonly body: object }[] {

@@ -1,0 +1,148 @@
+import { figure, type Judged } from '../judgement';
+import type { Driver, Holder, OpenerDie } from '../tools';
+
+export type DieFit = Judged<'fits' | 'no holder' | 'none fits'> & {
+  readonly die: OpenerDie | null;
+  readonly holder: Holder | null;
+  /** The die of the neighbouring size, which is the usual mistake. */
+  readonly mistake: OpenerDie | null;
+};
+
+/** A die is made to go over its back by so much, mm. */
+const DIE_PLAY_MM = 0.15;
+/** A die this close in size is easily taken for the right one, mm. */
+const NEIGHBOUR_MM = 1.5;
+
+/**
+ * Which die or key of the shop goes over a back of so many flats and so much across, both in mm: over it by at most
+ * 0.15 mm, the closest first, and a die only with a holder of the same shank. The neighbouring size of the same
+ * pattern is named, since it turns once and rounds the flats off. Source: bench practice.
+ */
+export function fitOpenerDie(
+  back: { readonly flatCount: number; readonly acrossMm: number },
+  dies: readonly OpenerDie[],
+  holders: readonly Holder[],
+): DieFit {
+  const { flatCount, acrossMm } = back;
+  const alike = dies
+    .filter((die) => die.flats === flatCount)
+    .sort((a, b) => Math.abs(a.acrossMm - acrossMm) - Math.abs(b.acrossMm - acrossMm));
+  const over = (die: OpenerDie): number => die.acrossMm - acrossMm;
+  const fitting = alike.filter((die) => over(die) >= -1e-9 && over(die) <= DIE_PLAY_MM + 1e-9);
+  const holderOf = (die: OpenerDie): Holder | null =>
+    holders.find((holder) => holder.holds === 'dies' && holder.shank === die.shank) ?? null;
+  const usable = fitting.find((die) => die.form === 'key' || holderOf(die) !== null);
+  const die = usable ?? fitting[0] ?? null;
+  const mistake =
+    alike.find((each) => each !== die && !fitting.includes(each) && Math.abs(over(each)) <= NEIGHBOUR_MM) ??
+    null;
+  const working = [
+    {
+      what: 'die over the back',
+      rule: `same number of flats; across the die − across the back between 0 and ${DIE_PLAY_MM} mm`,
+      figures:
+        alike.length === 0
+          ? `no die of ${flatCount} flats`
+          : alike
+              .slice(0, 4)
+              .map((each) => `${each.name} ${figure(each.acrossMm)} (${figure(over(each))})`)
+              .join(', '),
+      source: 'bench practice',
+    },
+  ];
+  const warn = mistake
+    ? [`Not ${mistake.name}, ${figure(mistake.acrossMm)} mm: it looks the same and rounds the flats off.`]
+    : [];
+  if (!die) {
+    const nearest = alike[0];
+    return {
+      verdict: 'none fits',
+      die: null,
+      holder: null,
+      mistake,
+      reasons: [
+        nearest
+          ? `The nearest, ${nearest.name}, is ${figure(Math.abs(over(nearest)))} mm too ${over(nearest) < 0 ? 'small' : 'large'} across the flats. Never the nearest.`
+          : `No die of this shop has ${flatCount} flats.`,
+      ],
+      working,
+    };
+  }
+  const holder = die.form === 'key' ? null : holderOf(die);
+  if (die.form === 'die' && !holder) {
+    return {
+      verdict: 'no holder',
+      die,
+      holder: null,
+      mistake,
+      reasons: [`${die.name} fits, and no holder of this shop has its shank, ${die.shank ?? ''}.`, ...warn],
+      working,
+    };
+  }
+  return {
+    verdict: 'fits',
+    die,
+    holder,
+    mistake,
+    reasons: [
+      `${figure(die.acrossMm)} mm across ${die.flats} flats goes over ${figure(acrossMm)} mm${holder ? `; ${holder.name} has the same shank, ${holder.shank ?? ''}` : ''}.`,
+      ...warn,
+    ],
+    working,
+  };
+}
+
+export type DriverFit = Judged<'fits' | 'none fits'> & { readonly driver: Driver | null };
+
+/** A blade fills this share of the slot's length, and of its width. */
+const BLADE_LENGTH = { least: 0.8, most: 1 } as const;
+const BLADE_WIDTH = { least: 0.7, most: 0.98 } as const;
+
+/**
+ * Which screwdriver fits a slot, lengths in mm: the blade 80–100 % as wide as the slot is long, 70–98 % as thick as it
+ * is wide; the widest of those that fit. A narrow or thin blade raises the slot's edges. Source: bench practice.
+ */
+export function chooseDriver(
+  slot: { readonly lengthMm: number; readonly widthMm: number },
+  drivers: readonly Driver[],
+): DriverFit {
+  const shares = drivers
+    .map((driver) => ({
+      driver,
+      length: driver.bladeWidthMm / slot.lengthMm,
+      width: driver.bladeThicknessMm / slot.widthMm,
+    }))
+    .sort((a, b) => b.length - a.length);
+  const within = (share: number, { least, most }: { least: number; most: number }): boolean =>
+    share >= least - 1e-9 && share <= most + 1e-9;
+  const fit = shares.find((each) => within(each.length, BLADE_LENGTH) && within(each.width, BLADE_WIDTH));
+  const nearest = [...shares].sort((a, b) => Math.abs(a.length - 0.9) - Math.abs(b.length - 0.9))[0];
+  const whyNot = nearest
+    ? within(nearest.length, BLADE_LENGTH)
+      ? `${nearest.driver.name} is ${nearest.width > BLADE_WIDTH.most ? 'too thick for' : 'too thin in'} the slot: ${figure(nearest.driver.bladeThicknessMm)} mm in ${figure(slot.widthMm)} mm.`
+      : `${nearest.driver.name} is ${nearest.length > BLADE_LENGTH.most ? 'wider' : 'too much narrower'} than the slot is long: ${figure(nearest.driver.bladeWidthMm)} mm in ${figure(slot.lengthMm)} mm.`
+    : 'The shop has no screwdrivers in its list.';
+  return {
+    verdict: fit ? 'fits' : 'none fits',
+    driver: fit?.driver ?? null,
+    reasons: [
+      fit
+        ? `Its blade of ${figure(fit.driver.bladeWidthMm)} × ${figure(fit.driver.bladeThicknessMm)} mm fills the slot of ${figure(slot.lengthMm)} × ${figure(slot.widthMm)} mm.`
+        : whyNot,
+    ],
+    working: [
+      {
+        what: 'blade in the slot',
+        rule: 'blade width 80–100 % of the slot’s length, thickness 70–98 % of its width; the widest that fits',
+        figures: shares
+          .slice(0, 4)
+          .map(
+            (each) =>
+              `${each.driver.name}: ${figure(each.length * 100, 0)} %, ${figure(each.width * 100, 0)} %`,
+          )
+          .join('; '),
+        source: 'bench practice',
+      },
+    ],
+  };
+}

@@ -1,0 +1,149 @@
+import { figure, type Judged } from '../judgement';
+
+export const BACK_KINDS = [
+  'snap-on',
+  'screwed, notched',
+  'screwed, round holes',
+  'screwed, patterned',
+  'plate on screws',
+  'opens from the front',
+  'battery hatch',
+  'latched panel',
+] as const;
+export type BackKind = (typeof BACK_KINDS)[number];
+
+export interface BackFacts {
+  readonly knownBy: string;
+  readonly opener: string;
+  readonly minds: string;
+  readonly caution: string;
+  readonly closes: readonly string[];
+}
+
+/** What each kind of back is known by, opens with, and asks the hand to mind. Source: bench practice. */
+export const backs: Readonly<Record<BackKind, BackFacts>> = {
+  'snap-on': {
+    knownBy: 'a lip, nick or small arrow on the rim; sometimes no mark at all',
+    opener: 'case knife',
+    minds: 'the clock position of the lip and of the notch over the stem',
+    caution: 'Brace the thumb on the case: a knife that slips goes into the hand or the movement.',
+    closes: ['thumbs', 'press'],
+  },
+  'screwed, notched': {
+    knownBy: 'notches round a ring',
+    opener: 'two- or three-jaw wrench',
+    minds: 'jaws sized to the notch, pressed down while turning',
+    caution:
+      'A back that resists goes into a fixed holder with more weight, not more torque: jaws that jump score the back.',
+    closes: ['by hand and wrench', 'by hand'],
+  },
+  'screwed, round holes': {
+    knownBy: 'two or more round holes',
+    opener: 'wrench with pins',
+    minds: 'a pin fills its hole',
+    caution: 'A thin pin tears the hole out and skids across the back.',
+    closes: ['by hand and wrench', 'by hand'],
+  },
+  'screwed, patterned': {
+    knownBy: 'facets or a pattern no jaw fits',
+    opener: 'its own die in a holder with the same shank',
+    minds: 'measure across the flats; the neighbouring die is the usual mistake',
+    caution: 'The next die up turns once and rounds the flats off.',
+    closes: ['die and holder'],
+  },
+  'plate on screws': {
+    knownBy: 'four or more screw heads',
+    opener: 'screwdriver fitted to the slot in length and width',
+    minds: 'worn heads; small loose parts beneath',
+    caution: 'Lift the plate level: springs and spacers lie loose beneath it.',
+    closes: ['screws crosswise in rounds'],
+  },
+  'opens from the front': {
+    knownBy: 'no joint at the back, a nick under the bezel',
+    opener: 'case knife under the bezel',
+    minds: 'dial and hands come out too: movement holder, no dust',
+    caution: 'The hands stand free once the bezel is off: nothing may touch the dial side.',
+    closes: ['press', 'thumbs'],
+  },
+  'battery hatch': {
+    knownBy: 'a small round cover with a coin slot or nick',
+    opener: 'blunt blade or coin',
+    minds: 'it carries seal and contact: mark its reference angle first',
+    caution: 'Turn only as the sign shows: the wrong way shears the bayonet.',
+    closes: ['to the reference mark'],
+  },
+  'latched panel': {
+    knownBy: 'a plastic panel with catches, a sliding lock or adhesive',
+    opener: 'thumbs or a blunt pin, braced',
+    minds: 'adhesive is a part: covered, recovered or replaced',
+    caution: 'Hold against the bench: a catch that gives way suddenly drives the pin on.',
+    closes: ['until the catches click'],
+  },
+};
+
+/** Which of the shop's ways of working says how a back of this kind is closed; null where the back itself does. */
+export function closingSchool(kind: BackKind): 'snapOn' | 'screwedBack' | null {
+  if (kind === 'snap-on' || kind === 'opens from the front') return 'snapOn';
+  return kind.startsWith('screwed') ? 'screwedBack' : null;
+}
+
+/** The kinds a case knife opens, for which the spot matters. */
+export const KNIFE_KINDS: readonly BackKind[] = ['snap-on', 'opens from the front'];
+
+const LUGS_CLOCK = [11, 1, 5, 7];
+
+function clockDistance(a: number, b: number): number {
+  const apart = Math.abs(a - b) % 12;
+  return Math.min(apart, 12 - apart);
+}
+
+export type PrySpot = Judged<'at the lip' | 'chosen spot' | 'not yet known'> & {
+  readonly clock: number | null;
+};
+
+/**
+ * Where a case knife goes on a snap-on back, as a clock position seen from the back (1–12, halves allowed):
+ * the lip where there is one, otherwise the place farthest from crown and lugs. `crownClock` as seen from the
+ * dial; seen from the back the sides change over. Without the crown's position there is no answer yet.
+ */
+export function prySpot(given: {
+  readonly crownClock: number | null;
+  readonly lipClock: number | null;
+}): PrySpot {
+  if (given.lipClock !== null) {
+    return {
+      verdict: 'at the lip',
+      clock: given.lipClock,
+      reasons: [`The rim has a lip at ${figure(given.lipClock, 1)} o’clock.`],
+      working: [],
+    };
+  }
+  if (given.crownClock === null) {
+    return { verdict: 'not yet known', clock: null, reasons: ['Where does the crown sit?'], working: [] };
+  }
+  const crownFromBack = (12 - given.crownClock) % 12 || 12;
+  const clear = (clock: number): number =>
+    Math.min(clockDistance(clock, crownFromBack), ...LUGS_CLOCK.map((lug) => 2 * clockDistance(clock, lug)));
+  let best = 12;
+  for (let clock = 0.5; clock <= 12; clock += 0.5) {
+    if (
+      clear(clock) > clear(best) ||
+      (clear(clock) === clear(best) &&
+        clockDistance(clock, crownFromBack) > clockDistance(best, crownFromBack))
+    ) {
+      best = clock;
+    }
+  }
+  return {
+    verdict: 'chosen spot',
+    clock: best,
+    reasons: ['No lip: away from crown and lugs. Write it down for the next visit.'],
+    working: [
+      {
+        what: 'spot',
+        rule: 'the half hour farthest from the crown and from the four lugs',
+        figures: `crown at ${figure(crownFromBack, 1)} seen from the back, lugs at 1, 5, 7, 11 → ${figure(best, 1)} o’clock`,
+      },
+    ],
+  };
+}

@@ -1,0 +1,154 @@
+import type { Judged } from '../judgement';
+import { bareCode } from '../movements';
+import { PROVED_BY, type Served } from '../parts';
+import type { StageId } from '../policy';
+import type { JobFacts, PartOff } from './entry';
+
+/** A proof that a part asks for, because it was lost or replaced. */
+export interface PartProof {
+  readonly served: Served;
+  readonly stage: StageId;
+  /** What is wanted, and why. */
+  readonly words: string;
+  readonly met: boolean;
+}
+
+const STAGE_OF: Readonly<Record<Served, StageId>> = {
+  running: 'set',
+  current: 'check',
+  setting: 'set',
+  date: 'set',
+  light: 'set',
+  alarm: 'set',
+  'digital display': 'set',
+  pushers: 'set',
+  bracelet: 'set',
+  water: 'test',
+};
+
+/** When each was proved last, or null. A proof tells what it found: that it does not work is one, too. */
+const PROVED_AT: Readonly<Record<Served, (facts: Readonly<JobFacts>) => string | null>> = {
+  running: ({ runs }) => runs?.occurredAt ?? null,
+  current: ({ readings }) => readings.get('currentUA')?.occurredAt ?? null,
+  setting: (facts) => outsideAt(facts, 'crown in every position'),
+  date: (facts) => functionAt(facts, 'date'),
+  light: (facts) => functionAt(facts, 'light'),
+  alarm: (facts) => functionAt(facts, 'alarm'),
+  'digital display': (facts) => functionAt(facts, 'digital display'),
+  pushers: (facts) => outsideAt(facts, 'pushers'),
+  bracelet: (facts) => outsideAt(facts, 'bracelet seated, gentle pull'),
+  water: ({ tests }) => tests.at(-1)?.occurredAt ?? null,
+};
+
+function functionAt(
+  { functions }: Readonly<JobFacts>,
+  name: 'date' | 'light' | 'alarm' | 'digital display',
+): string | null {
+  return functions?.payload.proved[name] === undefined ? null : functions.occurredAt;
+}
+
+function outsideAt(
+  { outside }: Readonly<JobFacts>,
+  name: 'crown in every position' | 'pushers' | 'bracelet seated, gentle pull',
+): string | null {
+  return outside?.payload.proved[name] === undefined ? null : outside.occurredAt;
+}
+
+function settledAs(facts: Readonly<JobFacts>, ...outcomes: readonly string[]): PartOff[] {
+  return [...facts.parts.values()].filter(
+    ({ settled }) => settled !== null && outcomes.includes(settled.payload.outcome),
+  );
+}
+
+/** Parts that came off and are lost. */
+export function lostParts(facts: Readonly<JobFacts>): readonly PartOff[] {
+  return settledAs(facts, 'lost');
+}
+
+/**
+ * What must be proved because a part was lost or replaced: each function it serves, once it was settled. Each proof
+ * stands once, with the part that asks for it first. Source: bench practice.
+ */
+export function partProofs(facts: Readonly<JobFacts>): readonly PartProof[] {
+  const proofs = new Map<Served, PartProof>();
+  for (const { off, settled } of settledAs(facts, 'lost', 'replaced')) {
+    for (const served of off.payload.serves) {
+      // Closed for the time being nothing is tested; the follow-up job is.
+      if (served === 'water' && facts.closed?.payload.interim) continue;
+      // A ring is renewed at closing, and that is its proof; what else keeps water out is tested.
+      const ring = off.payload.part === 'gasket' && served === 'water';
+      const renewedAt = ring && facts.gasket?.payload.state === 'renewed' ? facts.gasket.occurredAt : null;
+      const provedAt = PROVED_AT[served](facts) ?? renewedAt;
+      const met = provedAt !== null && settled !== null && provedAt >= settled.occurredAt;
+      const known = proofs.get(served);
+      if (known && !(known.met && !met)) continue;
+      proofs.set(served, {
+        served,
+        stage: STAGE_OF[served],
+        words: `${ring ? 'new ring, or pressure test' : PROVED_BY[served]}, since the ${off.payload.part} was ${settled?.payload.outcome ?? ''}`,
+        met,
+      });
+    }
+  }
+  return [...proofs.values()];
+}
+
+/**
+ * The way back: what still lies on the tray, the last off first, since what came off last lay deepest. Every part that
+ * came off and is not accounted for stands in it once.
+ */
+export function wayBack(facts: Readonly<JobFacts>): readonly PartOff[] {
+  return [...facts.parts.values()].filter(({ settled }) => settled === null).reverse();
+}
+
+/** What was lost and stands on no parts request of this job yet. */
+export function partsToOrder(
+  facts: Readonly<JobFacts>,
+): readonly { readonly what: string; readonly count: number }[] {
+  const requested = facts.partsRequest?.payload.lines.map(({ what }) => what.toLowerCase()) ?? [];
+  const wanted = new Map<string, number>();
+  for (const { off } of lostParts(facts)) {
+    const { part, count } = off.payload;
+    if (requested.some((what) => what.includes(part))) continue;
+    wanted.set(part, (wanted.get(part) ?? 0) + count);
+  }
+  return [...wanted].map(([what, count]) => ({ what, count }));
+}
+
+export type BackPairing = Judged<'not asked' | 'paired' | 'exchanged' | 'not yet known' | 'does not match'>;
+
+/**
+ * Is the back that goes on this watch's own? Asked where another watch lay open at the same time and either carries a
+ * serial inside its back: what is read in the back at closing against what was read at opening, and against the other's.
+ * Spaces, dashes and case do not count. Source: bench practice.
+ */
+export function pairBack(facts: Readonly<JobFacts>): BackPairing {
+  const judged = (verdict: BackPairing['verdict'], ...reasons: string[]): BackPairing => ({
+    verdict,
+    reasons,
+    working: [],
+  });
+  const { insideSerial, together, paired } = facts;
+  const own = insideSerial?.payload.serial ?? '';
+  const others = together.map(({ payload }) => payload);
+  if (!others.some(({ otherSerial }) => otherSerial !== '') && (own === '' || others.length === 0))
+    return judged('not asked', 'No other watch with a serial in its back lay open with it.');
+  const open = `Open together with ${others.map(({ otherTicket }) => otherTicket).join(', ')}.`;
+  if (!paired)
+    return judged(
+      'not yet known',
+      `${open} Read the serial in the back as it goes on${own === '' ? '' : `: ${own} is wanted`}.`,
+    );
+  const read = bareCode(paired.payload.inBack);
+  if (read === bareCode(own)) return judged('paired', 'The back that went on is the one that came off.');
+  const other = others.find(({ otherSerial }) => otherSerial !== '' && bareCode(otherSerial) === read);
+  return other
+    ? judged(
+        'exchanged',
+        `That back belongs to ${other.otherTicket}: the two are exchanged. Open both again.`,
+      )
+    : judged(
+        'does not match',
+        `${own === '' ? 'No serial was read in this back at opening' : `${own} was read at opening`}, ${paired.payload.inBack === '' ? 'none' : paired.payload.inBack} at closing: look at it again.`,
+      );
+}

@@ -1,0 +1,133 @@
+import { Stack } from '@mui/material';
+import { useEffect } from 'react';
+import { useFormContext, useWatch } from 'react-hook-form';
+import { BACK_KINDS, KNIFE_KINDS, overTravel } from '../../../core/backs';
+import { OPENED_HOW, type Payloads, PROTECTIONS } from '../../../core/logbook';
+import { Choice, ClockField, ListChoice, MeasureField, optionsOf, TextLine } from '../../job/fields';
+import { FactCard } from '../../job/FactCard';
+import { useJob } from '../../job/JobContext';
+import { NativeSelect } from '../../job/NativeSelect';
+import { type Opening, useOpening } from './useOpening';
+
+type Opened = Payloads['open.back'];
+
+const toHundredths = (value: number | null | undefined): number | null =>
+  typeof value === 'number' ? Number(value.toFixed(2)) : null;
+
+/** What the lamp would have opened it with, as a fact to be recorded. */
+function asAdvised({ back, opener }: Opening): Omit<Opened, 'protection' | 'went'> {
+  const uses = opener.verdict === 'opens with' || opener.verdict === 'with care';
+  // A ball takes the place of a wrench that would tip: then no jaw is set.
+  const found = opener.jaws?.found;
+  const choice = uses && found && opener.toolIds.includes(found.wrench.id) ? found.choice : null;
+  return {
+    kind: back.kind,
+    openedWith: uses || opener.verdict === 'not yet known' ? opener.opener : '',
+    toolIds: uses ? opener.toolIds : [],
+    separationMm: toHundredths(choice?.separationMm),
+    rearMm: toHundredths(choice?.rearDistanceMm),
+    spotClock: opener.spot?.clock ?? null,
+    lipClock: back.lipClock,
+  };
+}
+
+const OTHER = '';
+
+/** Which tool was used: as the lamp says until a hand says otherwise. */
+function ToolFields({ correcting }: { readonly correcting: boolean }) {
+  const { book } = useJob();
+  const opening = useOpening();
+  const form = useFormContext();
+  const toolIds = useWatch({ name: 'toolIds' }) as readonly string[];
+  const advised = asAdvised(opening);
+  const told = JSON.stringify(advised);
+  useEffect(() => {
+    if (correcting) return;
+    const fresh = JSON.parse(told) as typeof advised;
+    const toolByHand = form.getFieldState('toolIds').isDirty || form.getFieldState('openedWith').isDirty;
+    for (const [name, value] of Object.entries(fresh)) {
+      if (toolByHand && name !== 'kind' && name !== 'lipClock') continue;
+      if (!form.getFieldState(name).isDirty && JSON.stringify(form.getValues(name)) !== JSON.stringify(value))
+        form.resetField(name, { defaultValue: value });
+    }
+  }, [told, correcting, form]);
+  const tools = [...book.wrenches, ...book.openerDies, ...book.drivers, ...book.blades, ...book.balls];
+  const first = toolIds[0] ?? OTHER;
+  const wrench = book.wrenches.find(({ id }) => id === first);
+  return (
+    <>
+      <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
+        {tools.length > 0 && (
+          <NativeSelect
+            label="Tool of this shop"
+            value={first}
+            options={[
+              { value: OTHER, label: 'none of the list' },
+              ...tools.map((tool) => ({
+                value: tool.id,
+                label: advised.toolIds.includes(tool.id) ? `${tool.name} (advised)` : tool.name,
+              })),
+            ]}
+            onChange={(id) => {
+              const tool = tools.find((each) => each.id === id);
+              const asTold = advised.toolIds[0] === id && tool !== undefined;
+              const set = { shouldDirty: true } as const;
+              form.setValue('toolIds', asTold ? advised.toolIds : tool ? [tool.id] : [], set);
+              form.setValue('openedWith', asTold ? advised.openedWith : (tool?.name ?? ''), set);
+              form.setValue('separationMm', asTold ? advised.separationMm : null);
+              form.setValue('rearMm', asTold ? advised.rearMm : null);
+            }}
+          />
+        )}
+        <TextLine name="openedWith" label="Opened with" wanted />
+      </Stack>
+      <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
+        {wrench && (
+          <>
+            <MeasureField
+              name="separationMm"
+              label={wrench.jaws === 3 ? 'Front pair set to' : 'Jaws set to'}
+              quantity="lengthMm"
+              optional
+            />
+            {wrench.jaws === 3 && (
+              <MeasureField name="rearMm" label="Rear jaw set to" quantity="lengthMm" optional />
+            )}
+          </>
+        )}
+        {(correcting || KNIFE_KINDS.includes(opening.back.kind)) && (
+          <ClockField name="spotClock" label="Spot of the tool" />
+        )}
+      </Stack>
+    </>
+  );
+}
+
+/** How the back came off: the tool used, its setting, and how it went. */
+export function CaseBack() {
+  const { state, context, book } = useJob();
+  const { facts } = state;
+  const opening = useOpening();
+  const correcting = facts.back !== null;
+  return (
+    <FactCard
+      kind="open.back"
+      title="Case back"
+      recorded={facts.back}
+      judge={({ toolIds, ...set }) => {
+        const wrench = book.wrenches.find(({ id }) => toolIds.includes(id));
+        return wrench ? overTravel(wrench, set) : null;
+      }}
+      defaults={{
+        ...asAdvised(opening),
+        protection: context.policy.schools.protection,
+        went: 'freely',
+      }}
+    >
+      {correcting && <ListChoice name="kind" label="Kind of back" options={optionsOf(BACK_KINDS)} />}
+      <ToolFields correcting={correcting} />
+      <Choice name="protection" label="Between tool and back" options={optionsOf(PROTECTIONS.slice(0, 2))} />
+      <Choice name="went" label="It opened" options={optionsOf(OPENED_HOW.slice(0, 3))} />
+    </FactCard>
+  );
+}

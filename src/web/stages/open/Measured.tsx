@@ -1,0 +1,181 @@
+import { Box, Stack, Typography } from '@mui/material';
+import { useEffect } from 'react';
+import { useController, useFormContext, useWatch } from 'react-hook-form';
+import {
+  BACK_KINDS,
+  type BackKind,
+  backs,
+  BRACELETS,
+  COATINGS,
+  differsFromBook,
+  type MeasuredBack,
+  measuresOf,
+  PANEL_HELD_BY,
+} from '../../../core/backs';
+import { Choice, ClockField, ListChoice, MeasureField, NumbersField, optionsOf } from '../../job/fields';
+import { FactCard } from '../../job/FactCard';
+import { useJob } from '../../job/JobContext';
+import { NativeSelect } from '../../job/NativeSelect';
+import { expectedBack } from './useOpening';
+
+/** Tells the lamp what is typed, as long as the form stands. */
+function Told() {
+  const { setDraft } = useJob();
+  const values = useWatch() as Partial<MeasuredBack>;
+  const text = JSON.stringify(values);
+  useEffect(() => setDraft('back', text), [text, setDraft]);
+  useEffect(() => () => setDraft('back', ''), [setDraft]);
+  return null;
+}
+
+function Fields() {
+  const { state } = useJob();
+  const { field, fieldState } = useController({ name: 'kind' });
+  const form = useFormContext();
+  const kind = field.value as BackKind;
+  const asked = measuresOf(kind);
+  const asks = (name: keyof MeasuredBack): boolean => asked.includes(name);
+  const holes = kind === 'screwed, round holes';
+  const odd = Number(useWatch({ name: 'notchCount' })) % 2 === 1;
+  return (
+    <>
+      <NativeSelect
+        label="Kind of back"
+        wanted={state.facts.back === null}
+        value={kind}
+        error={fieldState.error?.message}
+        options={BACK_KINDS.map((each) => ({ value: each, label: `${each}: ${backs[each].knownBy}` }))}
+        onChange={(next) => {
+          field.onChange(next);
+          // What was measured of another kind of back is no measure of this one.
+          const kept = measuresOf(next as BackKind);
+          for (const name of asked)
+            if (!kept.includes(name)) form.setValue(name, Array.isArray(form.getValues(name)) ? [] : null);
+        }}
+      />
+      <Box
+        sx={{
+          display: 'grid',
+          gap: 1.5,
+          gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' },
+          alignItems: 'start',
+        }}
+      >
+        {asks('notchCount') && (
+          <MeasureField
+            name="notchCount"
+            label={holes ? 'Holes' : 'Notches'}
+            quantity="figureOnly"
+            optional
+            wanted
+            helper="counted once round"
+          />
+        )}
+        {asks('notchWidthMm') && (
+          <MeasureField
+            name="notchWidthMm"
+            label={holes ? 'Diameter of a hole' : 'Width of a notch'}
+            quantity="lengthMm"
+            optional
+            wanted
+          />
+        )}
+        {asks('pitchMm') && (
+          <MeasureField
+            name="pitchMm"
+            label="Pitch circle"
+            quantity="lengthMm"
+            optional
+            wanted={!odd}
+            helper="middle to middle, straight across"
+          />
+        )}
+        {asks('chordMm') && odd && (
+          <MeasureField
+            name="chordMm"
+            label="From one to the farthest"
+            quantity="lengthMm"
+            optional
+            wanted
+            helper="an odd count has none straight across"
+          />
+        )}
+        {asks('notchClocks') && (
+          <NumbersField
+            name="notchClocks"
+            label="Clock positions, if uneven"
+            helper="from behind, e.g. 12 3.8 8.2; blank where even"
+          />
+        )}
+        {asks('flatCount') && (
+          <MeasureField name="flatCount" label="Flats" quantity="figureOnly" optional wanted />
+        )}
+        {asks('acrossMm') && (
+          <MeasureField name="acrossMm" label="Across the flats" quantity="lengthMm" optional wanted />
+        )}
+        {asks('screwCount') && (
+          <MeasureField name="screwCount" label="Screws" quantity="figureOnly" optional wanted />
+        )}
+        {asks('slotLengthMm') && (
+          <MeasureField name="slotLengthMm" label="Slot length" quantity="lengthMm" optional wanted />
+        )}
+        {asks('slotWidthMm') && (
+          <MeasureField name="slotWidthMm" label="Slot width" quantity="lengthMm" optional wanted />
+        )}
+        {asks('lipClock') && <ClockField name="lipClock" label="Lip or nick at" />}
+        <MeasureField name="diameterMm" label="Back diameter" quantity="lengthMm" optional />
+        {asks('pusherClocks') && (
+          <NumbersField
+            name="pusherClocks"
+            label="Pushers at"
+            helper="from the dial, e.g. 2 4; blank if none"
+          />
+        )}
+      </Box>
+      {asks('panelHeldBy') && (
+        <Choice name="panelHeldBy" label="Panel held by" options={optionsOf(PANEL_HELD_BY)} wanted />
+      )}
+      <Choice name="coating" label="Surface" options={optionsOf(COATINGS)} />
+      <ListChoice name="bracelet" label="Bracelet or strap" options={optionsOf(BRACELETS)} />
+    </>
+  );
+}
+
+/** The back as it lies there: its kind and the few measures that matter for it. */
+export function Measured() {
+  const job = useJob();
+  const { facts, caseType } = job.state;
+  const expected = expectedBack(job);
+  const recorded = facts.measured;
+  const apart = recorded && caseType ? differsFromBook(recorded.payload, caseType) : [];
+  return (
+    <>
+      <FactCard
+        key={`${caseType?.id ?? ''} ${job.earlier?.history.measured ? 'seen' : ''}`}
+        kind="open.measured"
+        title="The back, measured"
+        recorded={recorded}
+        defaults={{ ...expected }}
+        hint={
+          caseType?.back && !recorded ? (
+            <Typography color="text.secondary" sx={{ mt: 0.5 }}>
+              Filled in from{' '}
+              {job.earlier?.history.measured ? 'the last visit' : `the book for ${caseType.code}`}: measure
+              what the lamp asks for.
+            </Typography>
+          ) : undefined
+        }
+      >
+        <Told />
+        <Fields />
+      </FactCard>
+      {apart.length > 0 && (
+        <Stack role="note" aria-label="Measured against the book" spacing={0.25} sx={{ px: 2 }}>
+          {apart.map(({ words }) => (
+            <Typography key={words}>▲ {words}</Typography>
+          ))}
+        </Stack>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,171 @@
+import { Box, Button, Stack, Typography } from '@mui/material';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { backs, differsFromBook, KNIFE_KINDS, pitchCircleMm, notchAngles } from '../../../core/backs';
+import { openParts } from '../../../core/logbook';
+import { wayTaken } from '../../../core/policy';
+import { useRack } from '../../api/resources';
+import { Caution, LampAnswer, type Standing, Working } from '../../app/Lamp';
+import { ScaleDialog } from '../../app/ScaleDialog';
+import { NOMINAL_PX_PER_MM, useScreenScale } from '../../app/screenScale';
+import { OpeningFigure } from '../../figures/OpeningFigure';
+import { capital } from '../../job/FactCard';
+import { useJob } from '../../job/JobContext';
+import { LastTime } from '../../job/LastTime';
+import { PaybackAnswer } from './PaybackAnswer';
+import { useOpening } from './useOpening';
+
+const STANDING: Readonly<Record<string, Standing>> = {
+  'opens with': 'good',
+  'with care': 'care',
+  'not yet known': 'open',
+  'refer or buy': 'no',
+  impossible: 'no',
+};
+
+/** Another watch that lies open while this one is about to be opened, or is open too. */
+function OneAtATime() {
+  const { resource, state } = useJob();
+  const { data: rack } = useRack();
+  const { facts } = state;
+  if (facts.closed) return null;
+  const others = (rack ?? []).filter(
+    (job) =>
+      job.id !== resource.job.id &&
+      job.lyingOpen !== null &&
+      (job.lyingOpen.insideSerial !== '' || (facts.insideSerial?.payload.serial ?? '') !== ''),
+  );
+  return others.map((job) => (
+    <Caution key={job.id} grave>
+      One open at a time: <Link to={`/jobs/${job.id}`}>{job.ticket}</Link> lies open
+      {job.lyingOpen?.insideSerial ? ` with serial ${job.lyingOpen.insideSerial} inside its back` : ''}. Backs
+      get exchanged: close it first, or both are paired by serial at closing.
+    </Caution>
+  ));
+}
+
+function Drawing() {
+  const { back, opener, crownClock } = useOpening();
+  const scale = useScreenScale();
+  const [calibrating, setCalibrating] = useState(false);
+  const pitchMm =
+    back.kind === 'screwed, notched' || back.kind === 'screwed, round holes' ? pitchCircleMm(back) : null;
+  const possible = opener.verdict !== 'impossible';
+  const found = possible ? (opener.jaws?.found ?? null) : null;
+  return (
+    <Box>
+      <Box sx={{ overflowX: 'auto' }} tabIndex={0} role="group" aria-label="Drawing of the back">
+        <OpeningFigure
+          back={back}
+          crownClock={crownClock}
+          spotClock={opener.spot?.clock ?? null}
+          pitchMm={possible ? pitchMm : null}
+          anglesRad={back.notchCount === null ? [] : notchAngles(back.notchCount, back.notchClocks)}
+          choice={found?.choice ?? null}
+          jawMm={found?.jawMm ?? null}
+          pxPerMm={scale ?? NOMINAL_PX_PER_MM}
+        />
+      </Box>
+      <Button size="small" onClick={() => setCalibrating(true)}>
+        {scale === null ? 'Calibrate, to hold it against the watch' : 'To size; calibrate again'}
+      </Button>
+      {calibrating && <ScaleDialog open onClose={() => setCalibrating(false)} />}
+    </Box>
+  );
+}
+
+export function OpenLamp() {
+  const { state, earlier, context } = useJob();
+  const { facts, caseType } = state;
+  const { back, opener, kindKnown } = useOpening();
+  const open = openParts(facts);
+  const apart = caseType && kindKnown ? differsFromBook(back, caseType) : [];
+  const others = opener.jaws?.others ?? [];
+  return (
+    <>
+      <OneAtATime />
+      {earlier !== null && earlier.visits.length > 0 && <LastTime watch={earlier} zone={context.shop.zone} />}
+      <LampAnswer
+        question={facts.back ? 'Opened' : 'Opens with'}
+        standing={facts.back ? 'good' : (STANDING[opener.verdict] ?? 'open')}
+        answer={facts.back ? facts.back.payload.openedWith : opener.opener}
+        reasons={[
+          ...(kindKnown ? [] : [`Choose the kind of back to be sure; ${back.kind} is guessed.`]),
+          ...opener.reasons,
+          ...(opener.verdict === 'not yet known' ? [`Known by ${backs[back.kind].knownBy}.`] : []),
+        ]}
+      >
+        {opener.settings.length > 0 && (
+          <Stack component="ol" sx={{ listStyle: 'none', p: 0, m: 0, mt: 1 }}>
+            {opener.settings.map(({ what, value }, index) => (
+              <Typography key={what} component="li">
+                {index + 1}. {what}{' '}
+                <Typography component="span" variant="mark" sx={{ fontSize: '1.25rem' }}>
+                  {value}
+                </Typography>
+              </Typography>
+            ))}
+          </Stack>
+        )}
+      </LampAnswer>
+      {facts.back === null && <Caution>{backs[back.kind].caution}</Caution>}
+      <Drawing />
+      {opener.toBuy !== null && facts.back === null && (
+        <PaybackAnswer toBuy={opener.toBuy} kind={back.kind} refer={opener.verdict === 'refer or buy'} />
+      )}
+      {apart.length > 0 && (
+        <LampAnswer
+          question="Against the book"
+          standing="care"
+          answer={apart.length === 1 ? 'One measure differs' : `${apart.length} measures differ`}
+          reasons={[
+            ...apart.map(({ words }) => words),
+            'Another case under this code, or a slip: measure again.',
+          ]}
+        />
+      )}
+      {others.length > 0 && facts.back === null && (
+        <Box component="details" sx={{ '& summary': { cursor: 'pointer', minHeight: 36, fontWeight: 700 } }}>
+          <summary>Why no other way</summary>
+          <Stack spacing={0.75}>
+            {others.map(({ words, why }) => (
+              <Typography key={words} variant="body2">
+                <strong>{capital(words)}.</strong> {why}
+              </Typography>
+            ))}
+          </Stack>
+        </Box>
+      )}
+      {facts.seals && (
+        <LampAnswer
+          question="Seals to account for at closing"
+          standing="good"
+          answer={`${facts.seals.payload.rim + facts.seals.payload.innerCover + facts.seals.payload.hatch}`}
+        />
+      )}
+      {facts.back === null && (
+        <LampAnswer
+          question="This shop puts between tool and back"
+          standing="good"
+          answer={context.policy.schools.protection}
+          reasons={[
+            wayTaken(context.policy.schools, 'protection').reason,
+            `Opener: ${context.policy.schools.opener}.`,
+          ]}
+        />
+      )}
+      <LampAnswer
+        question="On the tray"
+        standing={open.length === 0 ? 'good' : 'care'}
+        answer={open.length === 0 ? 'Nothing open' : `${open.length} to account for`}
+        reasons={open.map((part) => part.words)}
+      />
+      <Working lines={opener.working} />
+      {KNIFE_KINDS.includes(back.kind) && facts.back === null && (
+        <Typography variant="body2" color="text.secondary">
+          No lip to be seen? Look again with the strap off, then choose the spot and write it down.
+        </Typography>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,99 @@
+import { Box, Button, Checkbox, Paper, Stack, Typography } from '@mui/material';
+import type { PlanStep } from '../../../core/backs';
+import { localTime } from '../../../core/time';
+import { Caution } from '../../app/Lamp';
+import { useKey } from '../../app/keys/KeysProvider';
+import { colours } from '../../app/theme';
+import { useJob } from '../../job/JobContext';
+import { useOpening } from './useOpening';
+
+/** The steps that open this very watch, ticked one by one or all at once; what comes off goes on the tray. */
+export function OrderOfWork() {
+  const { state, record, technician, context } = useJob();
+  const { facts } = state;
+  const { plan } = useOpening();
+  const left = plan.steps.filter(({ id }) => !facts.stepsDone.has(id));
+
+  const done = async (steps: readonly PlanStep[]): Promise<void> => {
+    if (steps.length === 0) return;
+    await record('open.steps', { steps: steps.map(({ id }) => id), asShown: steps.length > 1 });
+    for (const step of steps) {
+      const onTray = [...facts.parts.values()].some(({ off }) => off.payload.step === step.id);
+      if (onTray) continue;
+      for (const part of step.off) await record('open.part', { ...part, step: step.id });
+    }
+  };
+  useKey('a', 'All steps done as shown', () => void done(left));
+
+  return (
+    <Paper component="section" aria-label="Order of work" sx={{ p: 2 }}>
+      <Stack direction="row" sx={{ alignItems: 'baseline', justifyContent: 'space-between', mb: 0.5 }}>
+        <Typography variant="h3" component="h2">
+          Order of work
+        </Typography>
+        <Typography color="text.secondary">
+          {plan.steps.length - left.length} of {plan.steps.length} done
+        </Typography>
+      </Stack>
+      <Stack component="ol" spacing={0.5} sx={{ listStyle: 'none', p: 0, m: 0 }}>
+        {plan.steps.map((step, index) => {
+          const ticked = facts.stepsDone.get(step.id);
+          return (
+            <Stack
+              component="li"
+              key={step.id}
+              direction="row"
+              spacing={0.5}
+              sx={{ borderTop: `1px solid ${colours.thread}`, pt: 0.5, alignItems: 'flex-start' }}
+            >
+              <Checkbox
+                checked={ticked !== undefined}
+                disabled={technician === null || ticked !== undefined}
+                onChange={() => void done([step])}
+                slotProps={{ input: { 'aria-label': `${step.what}: done` } }}
+                sx={{ mt: -0.5 }}
+              />
+              <Box sx={{ flexGrow: 1, minWidth: 0 }}>
+                <Typography sx={{ fontWeight: 700 }}>
+                  {index + 1}. {step.what}
+                  {ticked && (
+                    <Typography component="span" variant="body2" color="text.secondary" sx={{ ml: 1 }}>
+                      {localTime(ticked.occurredAt, context.shop.zone, 'HH:mm')}
+                    </Typography>
+                  )}
+                </Typography>
+                {!ticked && <Typography>{step.how}</Typography>}
+                {!ticked && step.caution && (
+                  <Box sx={{ my: 0.5 }}>
+                    <Caution>{step.caution}</Caution>
+                  </Box>
+                )}
+                {!ticked && step.off.length > 0 && (
+                  <Typography variant="body2" color="text.secondary">
+                    To the tray:{' '}
+                    {step.off
+                      .map(
+                        ({ part, count, position }) =>
+                          `${count > 1 ? `${count} × ` : ''}${part}${position && ` (${position})`}`,
+                      )
+                      .join('; ')}
+                  </Typography>
+                )}
+              </Box>
+            </Stack>
+          );
+        })}
+      </Stack>
+      {left.length > 0 && (
+        <Button
+          variant="outlined"
+          sx={{ mt: 1 }}
+          disabled={technician === null}
+          onClick={() => void done(left)}
+        >
+          All done as shown (a)
+        </Button>
+      )}
+    </Paper>
+  );
+}

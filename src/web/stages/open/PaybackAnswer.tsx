@@ -1,0 +1,73 @@
+import { useState } from 'react';
+import { TextField } from '@mui/material';
+import { Link } from 'react-router';
+import type { BackKind } from '../../../core/backs';
+import { payback, toolsFor } from '../../../core/tools';
+import { readQuantity } from '../../../core/units';
+import { useToolsServed } from '../../api/resources';
+import { LampAnswer, Working } from '../../app/Lamp';
+import { MONO } from '../../app/theme';
+import { useJob } from '../../job/JobContext';
+
+interface Props {
+  readonly toBuy: string;
+  readonly kind: BackKind;
+  /** Nothing of this shop opens it. */
+  readonly refer: boolean;
+}
+
+/** What is missing to open this watch, and whether it would pay to buy it. */
+export function PaybackAnswer({ toBuy, kind, refer }: Props) {
+  const { book, context, state } = useJob();
+  const { policy } = context;
+  const { data: served } = useToolsServed();
+  const own = toolsFor(kind, book);
+  const usualMinor =
+    own.length === 0 ? null : Math.round(own.reduce((sum, { costMinor }) => sum + costMinor, 0) / own.length);
+  const [typed, setTyped] = useState(usualMinor === null ? '' : (usualMinor / 100).toFixed(2));
+  const cost = readQuantity(typed, 'figureOnly');
+  const service = state.facts.service?.payload;
+  const answer =
+    cost.verdict === 'read' && service
+      ? payback({
+          toolCostMinor: Math.round(cost.value * 100),
+          priceMinor: service.priceMinor,
+          ownCostMinor: policy.ownCostMinor,
+          referralMarginMinor: policy.referralMarginMinor,
+          jobsPerMonth: (served?.wantedInYear ?? 0) / 12,
+        })
+      : null;
+  return (
+    <LampAnswer
+      question={refer ? 'Refer it, or buy' : 'Better with'}
+      standing={refer ? 'no' : 'care'}
+      answer={toBuy}
+      reasons={[
+        ...(answer?.reasons ?? ['What the tool costs says whether it pays.']),
+        `Referred for want of an opener in twelve months: ${served?.wantedInYear ?? 0}.`,
+      ]}
+    >
+      <TextField
+        label={`The tool costs, ${policy.currency}`}
+        value={typed}
+        onChange={(event) => setTyped(event.target.value)}
+        error={typed !== '' && cost.verdict !== 'read'}
+        helperText={
+          usualMinor === null
+            ? 'as the supplier asks'
+            : 'at first: what such tools of this shop cost on average'
+        }
+        size="small"
+        sx={{ mt: 1 }}
+        slotProps={{ htmlInput: { inputMode: 'decimal', style: { fontFamily: MONO } } }}
+      />
+      {refer && (
+        <p>
+          <Link to={`/jobs/${state.facts.received?.jobId ?? ''}/arrive`}>Refer it at stage 1</Link>, with its
+          reason.
+        </p>
+      )}
+      <Working lines={answer?.working ?? []} />
+    </LampAnswer>
+  );
+}

@@ -1,0 +1,182 @@
+import { Button, Paper, Stack, Typography } from '@mui/material';
+import { useController, useFormContext } from 'react-hook-form';
+import { partsToOrder, type PartOff } from '../../../core/logbook';
+import { type Part, PARTS, PROVED_BY, SERVED, serves } from '../../../core/parts';
+import { colours } from '../../app/theme';
+import { MeasureField, optionsOf, Several, TextLine } from '../../job/fields';
+import { FactCard, RecordedBy } from '../../job/FactCard';
+import { FileThumb } from '../../job/files';
+import { useJob } from '../../job/JobContext';
+import { NativeSelect } from '../../job/NativeSelect';
+
+const OUTCOMES = ['back in place', 'replaced', 'lost'] as const;
+
+function wordsOf({ off }: PartOff): string {
+  const { part, count, position } = off.payload;
+  return `${count > 1 ? `${count} × ` : ''}${part}${position ? `, ${position}` : ''}`;
+}
+
+function PartLine({ part }: { readonly part: PartOff }) {
+  const { record, resource } = useJob();
+  const words = wordsOf(part);
+  const { off, settled } = part;
+  const settle = (outcome: (typeof OUTCOMES)[number]): void =>
+    void record(
+      'open.part-settled',
+      { partEntryId: off.id, outcome, note: '' },
+      { supersedes: settled ? [settled.id] : [] },
+    );
+  const missing = settled?.payload.outcome === 'lost';
+  return (
+    <Stack
+      component="li"
+      direction="row"
+      spacing={1}
+      sx={{
+        alignItems: 'center',
+        flexWrap: 'wrap',
+        borderTop: `1px solid ${colours.thread}`,
+        pt: 0.5,
+        rowGap: 0.5,
+      }}
+    >
+      <Stack sx={{ flexGrow: 1, minWidth: 200 }}>
+        <Typography>
+          {settled === null ? '○' : missing ? '■' : '●'} {words} · <RecordedBy entry={off} />
+        </Typography>
+        <Typography variant="body2" color="text.secondary">
+          serves {off.payload.serves.join(', ') || 'nothing by itself'}
+        </Typography>
+      </Stack>
+      {off.attachments.map((hash) => (
+        <FileThumb
+          key={hash}
+          hash={hash}
+          attachment={resource.attachments.find((each) => each.hash === hash)}
+        />
+      ))}
+      {settled && <Typography sx={{ fontWeight: 700 }}>{settled.payload.outcome}</Typography>}
+      {(settled === null ? OUTCOMES : missing ? (['replaced', 'back in place'] as const) : ([] as const)).map(
+        (outcome) => (
+          <Button
+            key={outcome}
+            size="small"
+            variant="outlined"
+            onClick={() => settle(outcome)}
+            aria-label={`${words}: ${outcome}`}
+          >
+            {outcome}
+          </Button>
+        ),
+      )}
+    </Stack>
+  );
+}
+
+/** What came off this watch, and what became of it. */
+export function Tray() {
+  const { state, record, technician } = useJob();
+  const { facts } = state;
+  const parts = [...facts.parts.values()];
+  const open = parts.filter(({ settled }) => settled === null);
+  const toOrder = partsToOrder(facts);
+  const allBack = async (): Promise<void> => {
+    for (const { off } of open)
+      await record('open.part-settled', { partEntryId: off.id, outcome: 'back in place', note: '' });
+  };
+  const order = (): void => {
+    const request = facts.partsRequest;
+    void record(
+      'arrive.parts-request',
+      {
+        lines: [...(request?.payload.lines ?? []), ...toOrder],
+        supplier: request?.payload.supplier ?? '',
+        expectedOn: request?.payload.expectedOn ?? null,
+      },
+      { supersedes: request ? [request.id] : [] },
+    );
+  };
+  return (
+    <Paper component="section" aria-label="Parts tray" sx={{ p: 2 }}>
+      <Typography variant="h3" component="h2">
+        Parts tray
+      </Typography>
+      <Stack component="ul" spacing={0.5} sx={{ listStyle: 'none', p: 0, m: 0, mt: 1 }}>
+        {parts.map((part) => (
+          <PartLine key={part.off.id} part={part} />
+        ))}
+      </Stack>
+      {parts.length === 0 && (
+        <Typography color="text.secondary">Nothing has come off this watch yet.</Typography>
+      )}
+      {open.length > 1 && (
+        <Button
+          variant="outlined"
+          sx={{ mt: 1 }}
+          disabled={technician === null}
+          onClick={() => void allBack()}
+        >
+          All {open.length} back in place
+        </Button>
+      )}
+      {toOrder.length > 0 && (
+        <Stack direction="row" spacing={1} sx={{ mt: 1, alignItems: 'center', flexWrap: 'wrap' }}>
+          <Typography sx={{ fontWeight: 700 }}>
+            Lost, to be ordered:{' '}
+            {toOrder.map(({ what, count }) => `${count > 1 ? `${count} × ` : ''}${what}`).join(', ')}
+          </Typography>
+          <Button variant="contained" disabled={technician === null} onClick={order}>
+            Put it on the parts request
+          </Button>
+        </Stack>
+      )}
+    </Paper>
+  );
+}
+
+function PartField() {
+  const { field } = useController({ name: 'part' });
+  const form = useFormContext();
+  return (
+    <NativeSelect
+      label="Part"
+      value={field.value as string}
+      options={optionsOf(PARTS)}
+      onChange={(part) => {
+        field.onChange(part);
+        form.setValue('serves', serves(part as Part));
+      }}
+    />
+  );
+}
+
+/** The form that lays one more part on the tray; it stays for the next, since parts come off one after another. */
+export function PartComesOff() {
+  const { state } = useJob();
+  return (
+    <FactCard
+      key={state.facts.parts.size}
+      kind="open.part"
+      title="A part comes off"
+      recorded={null}
+      files
+      defaults={{ part: 'spring bar', position: '', count: 1, serves: serves('spring bar'), step: '' }}
+      action="Lay it on the tray"
+    >
+      <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
+        <PartField />
+        <TextLine
+          name="position"
+          label="Where it sat"
+          helper="hole of a bar, arrow of a pin, place of a screw"
+        />
+        <MeasureField name="count" label="How many" quantity="figureOnly" />
+      </Stack>
+      <Several
+        name="serves"
+        label="It serves, so if it is lost or replaced there is to prove"
+        options={SERVED.map((each) => ({ value: each, label: `${each} (${PROVED_BY[each]})` }))}
+      />
+    </FactCard>
+  );
+}
