@@ -69,6 +69,15 @@ export const tools: ShopTools = {
       shank: 'S5',
     },
     {
+      id: 'die-10-293',
+      name: 'die 10/29.3',
+      costMinor: 1800,
+      form: 'die',
+      flats: 10,
+      acrossMm: 29.3,
+      shank: 'S5',
+    },
+    {
       id: 'die-10-275',
       name: 'die 10/27.5',
       costMinor: 2100,
@@ -91,7 +100,7 @@ export const tools: ShopTools = {
     },
     {
       id: 'case-holder',
-      name: 'the four-post case holder',
+      name: 'four-post case holder',
       costMinor: 5600,
       holds: 'the case',
       shank: null,
@@ -100,7 +109,7 @@ export const tools: ShopTools = {
     },
     {
       id: 'movement-holder',
-      name: 'The nylon movement holder',
+      name: 'nylon movement holder',
       costMinor: 2200,
       holds: 'the movement',
       shank: null,

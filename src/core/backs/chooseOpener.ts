@@ -139,9 +139,7 @@ export function chooseOpener({ back, tools, crownClock }: Question): OpenerChoic
       return byBlade(tools, ['case knife'], {
         spot,
         settings:
-          spot.clock === null
-            ? []
-            : [{ what: 'Knife in at', value: `${figure(spot.clock, 1)} o’clock from behind` }],
+          spot.clock === null ? [] : [{ what: 'Knife in at', value: `${figure(spot.clock, 1)} o’clock` }],
         reasons: spot.reasons,
         working: spot.working,
       });
@@ -229,7 +227,7 @@ function byWrench(
       : [
           { what: holes ? 'Pins' : 'Jaws', value: `${figure(found.jawMm)} mm` },
           { what: 'Front pair, first', value: `${figure(found.choice.separationMm)} mm` },
-          { what: 'Rear jaw, then', value: `${figure(found.choice.rearDistanceMm)} mm from the front line` },
+          { what: 'Rear jaw, from the front line', value: `${figure(found.choice.rearDistanceMm)} mm` },
         ]
     : [];
   if (jaws.verdict === 'set' && found) {

@@ -69,10 +69,13 @@ export interface JawQuestion {
 const TURN = 2 * Math.PI;
 const degrees = (radians: number): number => (radians * 180) / Math.PI;
 
-/** Every way of standing two jaws in notches, each with its spread and how far it runs past the centre. */
-function twoJawChoices(angles: readonly number[], pitchMm: number): JawChoice[] {
+/**
+ * Every way of standing two jaws in notches, each with its spread and how far it runs past the centre. Where the notches
+ * are even one of the two stands in the first: the others are the same turned round.
+ */
+function twoJawChoices(angles: readonly number[], pitchMm: number, even: boolean): JawChoice[] {
   const choices: JawChoice[] = [];
-  for (let a = 0; a < angles.length; a += 1) {
+  for (let a = 0; a < (even ? 1 : angles.length); a += 1) {
     for (let b = a + 1; b < angles.length; b += 1) {
       const apart = ((angles[b] ?? 0) - (angles[a] ?? 0) + TURN) % TURN;
       const between = Math.min(apart, TURN - apart);
@@ -92,10 +95,18 @@ function twoJawChoices(angles: readonly number[], pitchMm: number): JawChoice[] 
   return choices;
 }
 
-/** Every way of standing a rear jaw and two front jaws mirrored about its axis. */
-function threeJawChoices(angles: readonly number[], pitchMm: number): JawChoice[] {
+/**
+ * Every way of standing a rear jaw and two front jaws mirrored about its axis; a pair that stands a whole notch off is
+ * none. Where the notches are even the rear jaw stands in the first: the others are the same turned round.
+ */
+function threeJawChoices(
+  angles: readonly number[],
+  pitchMm: number,
+  widthMm: number,
+  even: boolean,
+): JawChoice[] {
   const choices: JawChoice[] = [];
-  angles.forEach((rear, at) => {
+  (even ? angles.slice(0, 1) : angles).forEach((rear, at) => {
     const others = angles
       .map((angle, index) => ({ index, from: (angle - rear + TURN) % TURN }))
       .filter(({ index }) => index !== at);
@@ -103,6 +114,8 @@ function threeJawChoices(angles: readonly number[], pitchMm: number): JawChoice[
       if (right.from >= Math.PI) continue;
       for (const left of others) {
         if (left.from <= Math.PI) continue;
+        const mirrorErrorMm = (Math.abs(right.from - (TURN - left.from)) / 2) * (pitchMm / 2);
+        if (mirrorErrorMm > widthMm) continue;
         const spread = (right.from + (TURN - left.from)) / 2;
         choices.push({
           jaws: 3,
@@ -112,7 +125,7 @@ function threeJawChoices(angles: readonly number[], pitchMm: number): JawChoice[
           offCentreMm: 0,
           spreadDeg: degrees(spread),
           fromRuleDeg: Math.abs(degrees(spread) - RULE_DEG),
-          mirrorErrorMm: (Math.abs(right.from - (TURN - left.from)) / 2) * (pitchMm / 2),
+          mirrorErrorMm,
         });
       }
     }
@@ -120,15 +133,15 @@ function threeJawChoices(angles: readonly number[], pitchMm: number): JawChoice[
   return choices;
 }
 
-/** Rounding of angles: two choices closer than this are the same turned round. */
-const SAME = 1e-9;
+/** Two figures closer than this are the same. */
+const ROUNDING = 1e-9;
 
 /** Nearest to the rule first, then the least mirror error, then the lowest notch. */
 function nearer(a: JawChoice, b: JawChoice): number {
   const rule = a.fromRuleDeg - b.fromRuleDeg;
-  if (Math.abs(rule) > SAME) return rule;
+  if (Math.abs(rule) > ROUNDING) return rule;
   const mirror = a.mirrorErrorMm - b.mirrorErrorMm;
-  if (Math.abs(mirror) > SAME) return mirror;
+  if (Math.abs(mirror) > ROUNDING) return mirror;
   return (a.notches[0] ?? 0) - (b.notches[0] ?? 0);
 }
 
@@ -148,7 +161,9 @@ function reaches(wrench: Wrench, choice: JawChoice): boolean {
 /** The jaws or pins of a wrench that enter and bite, the widest first. */
 function biting(wrench: Wrench, { widthMm, of }: JawQuestion): readonly number[] {
   const [own, least] = of === 'holes' ? [wrench.pinDiametersMm, PIN_LEAST] : [wrench.jawWidthsMm, JAW_LEAST];
-  return own.filter((each) => each >= least * widthMm && each <= MOST * widthMm).sort((a, b) => b - a);
+  return own
+    .filter((each) => each >= least * widthMm - ROUNDING && each <= MOST * widthMm + ROUNDING)
+    .sort((a, b) => b - a);
 }
 
 /**
@@ -156,12 +171,12 @@ function biting(wrench: Wrench, { widthMm, of }: JawQuestion): readonly number[]
  * from one half of the circle, and their forces do not add up to a pure turn.
  */
 function holdsCentre(choice: JawChoice): boolean {
-  return choice.jaws === 2 || choice.spreadDeg >= 90 - SAME;
+  return choice.jaws === 2 || choice.spreadDeg >= 90 - ROUNDING;
 }
 
 /** Whether the jaws can stand so: within the play of jaw in notch, measured along the pitch circle. */
 function stands(choice: JawChoice, playMm: number): boolean {
-  return choice.mirrorErrorMm <= playMm + SAME;
+  return choice.mirrorErrorMm <= playMm + ROUNDING;
 }
 
 /** Notches as a hand counts them: the first is 1. */
@@ -187,8 +202,9 @@ const settingWords = (choice: JawChoice): string =>
 export function jawSetting(question: JawQuestion): JawSetting {
   const { count, pitchMm, widthMm, clocks, of, wrenches } = question;
   const anglesRad = notchAngles(count, clocks);
-  const threes = threeJawChoices(anglesRad, pitchMm).sort(nearer);
-  const twos = twoJawChoices(anglesRad, pitchMm).sort(nearer);
+  const even = clocks.length === 0;
+  const threes = threeJawChoices(anglesRad, pitchMm, widthMm, even).sort(nearer);
+  const twos = twoJawChoices(anglesRad, pitchMm, even).sort(nearer);
   const least = of === 'holes' ? PIN_LEAST : JAW_LEAST;
   const jaw = of === 'holes' ? 'pin' : 'jaw';
   const notch = of === 'holes' ? 'hole' : 'notch';
@@ -261,8 +277,6 @@ function alternatives(given: {
     const key = `${choice.jaws} ${choice.spreadDeg.toFixed(3)} ${choice.mirrorErrorMm.toFixed(3)}`;
     if (seen.has(key)) continue;
     seen.add(key);
-    // A pair that stands a whole notch off is no way of setting the wrench, and nobody would try it.
-    if (choice.jaws === 3 && choice.mirrorErrorMm > question.widthMm) continue;
     if (
       chosen &&
       choice.jaws === chosen.jaws &&

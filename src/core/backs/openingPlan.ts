@@ -48,6 +48,8 @@ export interface PlanQuestion {
   } | null;
 }
 
+const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
+
 function part(name: Part, position: string, count = 1): PlanPart {
   return { part: name, count, position, serves: serves(name) };
 }
@@ -153,7 +155,7 @@ function holdSteps({ back, tools }: PlanQuestion): PlanStep[] {
     return [
       step(
         'hold',
-        `${movementHolder?.name ?? 'A movement holder'} at hand`,
+        `${capital(movementHolder?.name ?? 'a movement holder')} at hand`,
         'Dust off the mat, cover for the dial ready: dial and hands come out.',
         'Dust on the dial stays under the crystal.',
       ),
@@ -162,7 +164,7 @@ function holdSteps({ back, tools }: PlanQuestion): PlanStep[] {
     return [
       step(
         'hold',
-        `Into ${caseHolder?.name ?? 'a fixed case holder'}`,
+        `Into ${caseHolder ? `the ${caseHolder.name}` : 'a fixed case holder'}`,
         'Crown and pushers free of the jaws, dial side on a soft pad.',
       ),
     ];
@@ -171,6 +173,20 @@ function holdSteps({ back, tools }: PlanQuestion): PlanStep[] {
       step('hold', 'Brace it on the mat', 'Dial side down on a soft cushion, the case held at both sides.'),
     ];
   return [step('hold', 'On the case cushion', 'Dial side down, crown away from the hand that pushes.')];
+}
+
+/** Where the way in ends: nothing of this shop opens it, or its measures cannot be true. */
+function stopSteps({ verdict, reasons, toBuy }: OpenerChoice): PlanStep[] {
+  return verdict === 'impossible'
+    ? [step('stop', 'Measure again', reasons.join(' '))]
+    : [
+        step(
+          'stop',
+          'Stop here: refer it, or buy',
+          `Nothing of this shop opens it. Wanted: ${toBuy ?? 'its own opener'}.`,
+          'What nearly fits rounds the flats and scores the back, and then nobody opens it.',
+        ),
+      ];
 }
 
 function openSteps({ back, opener, functions }: PlanQuestion): PlanStep[] {
@@ -244,7 +260,7 @@ function openSteps({ back, opener, functions }: PlanQuestion): PlanStep[] {
       return [
         step(
           'knife',
-          `${opener.opener}${opener.spot === null || opener.spot.clock === null ? '' : ` in at ${figure(opener.spot.clock, 1)} o’clock`}`,
+          `${capital(opener.opener)}${opener.spot === null || opener.spot.clock === null ? '' : ` in at ${figure(opener.spot.clock, 1)} o’clock`}`,
           'Push and twist, no deeper than the rim; then along the seam.',
           caution,
         ),
@@ -257,7 +273,7 @@ function openSteps({ back, opener, functions }: PlanQuestion): PlanStep[] {
       return [
         step(
           'bezel',
-          `${opener.opener}${opener.spot === null || opener.spot.clock === null ? '' : ` at ${figure(opener.spot.clock, 1)} o’clock`}, under the bezel`,
+          `${capital(opener.opener)}${opener.spot === null || opener.spot.clock === null ? '' : ` at ${figure(opener.spot.clock, 1)} o’clock`}, under the bezel`,
           'Twist, never lever: the crystal sits in what lifts.',
           caution,
           [part('bezel', '12 o’clock to be noted'), ring],
@@ -304,7 +320,8 @@ function openSteps({ back, opener, functions }: PlanQuestion): PlanStep[] {
  * step says so in its words. Source: bench practice, shop policy.
  */
 export function openingPlan(question: PlanQuestion): OpeningPlan {
-  const { back, lastTime, innerCovers, schools } = question;
+  const { back, opener, lastTime, innerCovers, schools } = question;
+  const stops = opener.verdict === 'refer or buy' || opener.verdict === 'impossible';
   const steps: PlanStep[] = [
     ...(lastTime
       ? [
@@ -318,23 +335,27 @@ export function openingPlan(question: PlanQuestion): OpeningPlan {
         ]
       : []),
     step('clean', 'Clean the rim', 'Outside and seam, dry: dirt at the rim falls in as the back lifts.'),
-    ...braceletSteps(back),
-    ...protectionSteps(question),
-    ...holdSteps(question),
-    ...openSteps(question),
-    step(
-      'as-found',
-      'Photograph it as it is',
-      `Before anything inside is touched: marks of earlier hands, the lie of each loose part. Small parts: ${schools.parts}.`,
-    ),
-    ...(innerCovers > 0
-      ? [
-          step('inner-cover', 'Inner cover off', 'Blunt, at its tab; its own seal with it.', null, [
-            part('inner cover', 'tab to be noted', innerCovers),
-            part('gasket', 'on the inner cover', innerCovers),
-          ]),
-        ]
-      : []),
+    ...(stops
+      ? stopSteps(opener)
+      : [
+          ...braceletSteps(back),
+          ...protectionSteps(question),
+          ...holdSteps(question),
+          ...openSteps(question),
+          step(
+            'as-found',
+            'Photograph it as it is',
+            `Before anything inside is touched: marks of earlier hands, the lie of each loose part. Small parts: ${schools.parts}.`,
+          ),
+          ...(innerCovers > 0
+            ? [
+                step('inner-cover', 'Inner cover off', 'Blunt, at its tab; its own seal with it.', null, [
+                  part('inner cover', 'tab to be noted', innerCovers),
+                  part('gasket', 'on the inner cover', innerCovers),
+                ]),
+              ]
+            : []),
+        ]),
   ];
   return { steps };
 }

@@ -109,20 +109,6 @@ export const NO_TOOLS: ShopTools = {
   balls: [],
 };
 
-/** Every tool of the shop by its id, whatever it is. */
-export function toolById(tools: ShopTools, id: string): ToolBodies[ToolKind] | null {
-  const all: readonly ToolBodies[ToolKind][] = [
-    ...tools.wrenches,
-    ...tools.openerDies,
-    ...tools.holders,
-    ...tools.pressDies,
-    ...tools.drivers,
-    ...tools.blades,
-    ...tools.balls,
-  ];
-  return all.find((tool) => tool.id === id) ?? null;
-}
-
 /** Which tools a new back of a kind is opened with: what was paid for such tools says what the next one costs. */
 export function toolsFor(kind: BackKind, tools: ShopTools): readonly { readonly costMinor: number }[] {
   switch (kind) {

@@ -13,11 +13,17 @@ import { CARD_MM, NOMINAL_PX_PER_MM, setScreenScale, useScreenScale } from './sc
 import { colours } from './theme';
 
 /** Calibrates drawings on this screen by a bank card's long edge, once. */
-export function ScaleDialog({ open, onClose }: { readonly open: boolean; readonly onClose: () => void }) {
+export function ScaleDialog({
+  open,
+  onClose,
+}: {
+  readonly open: boolean;
+  readonly onClose: (calibrated: boolean) => void;
+}) {
   const kept = useScreenScale();
   const [pxPerMm, setPxPerMm] = useState(kept ?? NOMINAL_PX_PER_MM);
   return (
-    <Dialog open={open} onClose={onClose} aria-labelledby="scale-title" maxWidth="md">
+    <Dialog open={open} onClose={() => onClose(false)} aria-labelledby="scale-title" maxWidth="md">
       <DialogTitle id="scale-title">Drawings to size on this screen</DialogTitle>
       <DialogContent>
         <Typography sx={{ mb: 2 }}>
@@ -52,12 +58,12 @@ export function ScaleDialog({ open, onClose }: { readonly open: boolean; readonl
         </Typography>
       </DialogContent>
       <DialogActions>
-        <Button onClick={onClose}>Leave it</Button>
+        <Button onClick={() => onClose(false)}>Leave it</Button>
         <Button
           variant="contained"
           onClick={() => {
             setScreenScale(pxPerMm);
-            onClose();
+            onClose(true);
           }}
         >
           It is as long as the card

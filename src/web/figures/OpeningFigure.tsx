@@ -13,7 +13,10 @@ interface Props {
   readonly anglesRad: readonly number[];
   readonly choice: JawChoice | null;
   readonly jawMm: number | null;
-  readonly pxPerMm: number;
+  /** To size on a calibrated screen … */
+  readonly pxPerMm?: number;
+  /** … or as wide as there is room. */
+  readonly widthPx?: number;
 }
 
 /** A back nobody measured is drawn as large as most are. */
@@ -118,10 +121,11 @@ function inWords({ back, spotClock, choice }: Props): string {
 
 /** The back from behind, to scale: what it opens by, where tool and jaws go, lip and stem. */
 export function OpeningFigure(props: Props) {
-  const { back, crownClock, spotClock, pitchMm, anglesRad, choice, jawMm, pxPerMm } = props;
+  const { back, crownClock, spotClock, pitchMm, anglesRad, choice, jawMm, widthPx = 300 } = props;
   const diameter = back.diameterMm ?? Math.max(USUAL_MM, (pitchMm ?? 0) + 3);
   const radius = diameter / 2;
   const half = radius + MARGIN_MM;
+  const size = props.pxPerMm === undefined ? widthPx : half * 2 * props.pxPerMm;
   const holes = back.kind === 'screwed, round holes';
   const notchWidth = back.notchWidthMm ?? 2;
   const pitch = pitchMm === null ? null : pitchMm / 2;
@@ -144,8 +148,8 @@ export function OpeningFigure(props: Props) {
   const line = { fill: 'none', stroke: colours.smoke, strokeWidth: '0.25' } as const;
   return (
     <svg
-      width={half * 2 * pxPerMm}
-      height={half * 2 * pxPerMm}
+      width={size}
+      height={size}
       viewBox={`${-half} ${-half} ${half * 2} ${half * 2}`}
       role="img"
       aria-label={inWords(props)}
@@ -209,6 +213,15 @@ export function OpeningFigure(props: Props) {
             strokeWidth="0.25"
           />
         ))}
+      {pitch !== null &&
+        anglesRad.map((angle, index) => {
+          const { x, y } = fromAngle(angle, pitch - 3.4);
+          return (
+            <text key={index} x={x} y={y + 0.9} textAnchor="middle" fontSize="2.4" fill={colours.smoke}>
+              {index + 1}
+            </text>
+          );
+        })}
       {back.kind === 'screwed, patterned' && back.flatCount !== null && back.acrossMm !== null && (
         <Flats count={back.flatCount} acrossMm={back.acrossMm} />
       )}
@@ -310,7 +323,7 @@ export function OpeningFigure(props: Props) {
           />
         </g>
       )}
-      <text x="0" y={radius - 3} textAnchor="middle" fontSize="2.4" fill={colours.smoke}>
+      <text x={-half + 0.5} y={half - 0.8} fontSize="2.4" fill={colours.smoke}>
         from behind
       </text>
     </svg>

@@ -2,34 +2,12 @@ import { Stack } from '@mui/material';
 import { useEffect } from 'react';
 import { useFormContext, useWatch } from 'react-hook-form';
 import { BACK_KINDS, KNIFE_KINDS, overTravel } from '../../../core/backs';
-import { OPENED_HOW, type Payloads, PROTECTIONS } from '../../../core/logbook';
+import { OPENED_HOW, PROTECTIONS } from '../../../core/logbook';
 import { Choice, ClockField, ListChoice, MeasureField, optionsOf, TextLine } from '../../job/fields';
 import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
 import { NativeSelect } from '../../job/NativeSelect';
-import { type Opening, useOpening } from './useOpening';
-
-type Opened = Payloads['open.back'];
-
-const toHundredths = (value: number | null | undefined): number | null =>
-  typeof value === 'number' ? Number(value.toFixed(2)) : null;
-
-/** What the lamp would have opened it with, as a fact to be recorded. */
-function asAdvised({ back, opener }: Opening): Omit<Opened, 'protection' | 'went'> {
-  const uses = opener.verdict === 'opens with' || opener.verdict === 'with care';
-  // A ball takes the place of a wrench that would tip: then no jaw is set.
-  const found = opener.jaws?.found;
-  const choice = uses && found && opener.toolIds.includes(found.wrench.id) ? found.choice : null;
-  return {
-    kind: back.kind,
-    openedWith: uses || opener.verdict === 'not yet known' ? opener.opener : '',
-    toolIds: uses ? opener.toolIds : [],
-    separationMm: toHundredths(choice?.separationMm),
-    rearMm: toHundredths(choice?.rearDistanceMm),
-    spotClock: opener.spot?.clock ?? null,
-    lipClock: back.lipClock,
-  };
-}
+import { asAdvised, useOpening } from './useOpening';
 
 const OTHER = '';
 

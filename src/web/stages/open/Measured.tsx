@@ -1,5 +1,5 @@
-import { Box, Stack, Typography } from '@mui/material';
-import { useEffect } from 'react';
+import { Box, Button, Paper, Stack, Typography } from '@mui/material';
+import { useEffect, useState } from 'react';
 import { useController, useFormContext, useWatch } from 'react-hook-form';
 import {
   BACK_KINDS,
@@ -12,11 +12,25 @@ import {
   measuresOf,
   PANEL_HELD_BY,
 } from '../../../core/backs';
+import { figure } from '../../../core/judgement';
 import { Choice, ClockField, ListChoice, MeasureField, NumbersField, optionsOf } from '../../job/fields';
-import { FactCard } from '../../job/FactCard';
+import { capital, FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
 import { NativeSelect } from '../../job/NativeSelect';
-import { expectedBack } from './useOpening';
+import { expectedBack, useOpening } from './useOpening';
+
+/** The measures told in the line, in the order they are taken. */
+const MEASURES = [
+  ['lipClock', 'lip at', ' o’clock'],
+  ['notchCount', '', ''],
+  ['pitchMm', 'pitch circle', ' mm'],
+  ['notchWidthMm', 'each', ' mm'],
+  ['flatCount', 'flats', ''],
+  ['acrossMm', 'across', ' mm'],
+  ['screwCount', 'screws', ''],
+  ['slotLengthMm', 'slot', ' mm'],
+  ['diameterMm', 'back', ' mm'],
+] as const satisfies readonly (readonly [keyof MeasuredBack, string, string])[];
 
 /** Tells the lamp what is typed, as long as the form stands. */
 function Told() {
@@ -141,13 +155,48 @@ function Fields() {
   );
 }
 
+/** What is known without measuring, in a line: most watches are seen before, by the book or by this shop. */
+function KnownAlready({ onMeasure }: { readonly onMeasure: () => void }) {
+  const { earlier, state } = useJob();
+  const { back } = useOpening();
+  const shown = MEASURES.flatMap(([field, words, unit]) => {
+    const value = back[field];
+    if (typeof value !== 'number') return [];
+    if (field === 'notchCount')
+      return [`${value} ${back.kind === 'screwed, round holes' ? 'holes' : 'notches'}`];
+    return [`${words} ${figure(value)}${unit}`];
+  });
+  return (
+    <Paper component="section" aria-label="The back, as it is known" sx={{ px: 2, py: 0.75 }}>
+      <Stack direction="row" spacing={2} sx={{ alignItems: 'center', justifyContent: 'space-between' }}>
+        <Typography>
+          <strong>{capital(back.kind)}</strong>
+          {[...shown, back.coating, back.bracelet].filter(Boolean).map((each) => ` · ${each ?? ''}`)}
+          <Typography component="span" color="text.secondary">
+            {' '}
+            · from {earlier?.history.measured ? 'the last visit' : `the book, ${state.caseType?.code ?? ''}`}
+          </Typography>
+        </Typography>
+        <Button size="small" onClick={onMeasure} sx={{ flexShrink: 0 }}>
+          Measure it here
+        </Button>
+      </Stack>
+    </Paper>
+  );
+}
+
 /** The back as it lies there: its kind and the few measures that matter for it. */
 export function Measured() {
   const job = useJob();
   const { facts, caseType } = job.state;
+  const { opener, kindKnown } = useOpening();
+  const [measuring, setMeasuring] = useState(false);
   const expected = expectedBack(job);
   const recorded = facts.measured;
   const apart = recorded && caseType ? differsFromBook(recorded.payload, caseType) : [];
+  const enough = kindKnown && opener.verdict !== 'not yet known' && opener.verdict !== 'impossible';
+  if (recorded === null && enough && !measuring && !job.draft.back)
+    return <KnownAlready onMeasure={() => setMeasuring(true)} />;
   return (
     <>
       <FactCard
@@ -156,15 +205,6 @@ export function Measured() {
         title="The back, measured"
         recorded={recorded}
         defaults={{ ...expected }}
-        hint={
-          caseType?.back && !recorded ? (
-            <Typography color="text.secondary" sx={{ mt: 0.5 }}>
-              Filled in from{' '}
-              {job.earlier?.history.measured ? 'the last visit' : `the book for ${caseType.code}`}: measure
-              what the lamp asks for.
-            </Typography>
-          ) : undefined
-        }
       >
         <Told />
         <Fields />

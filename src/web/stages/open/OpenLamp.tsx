@@ -7,7 +7,7 @@ import { wayTaken } from '../../../core/policy';
 import { useRack } from '../../api/resources';
 import { Caution, LampAnswer, type Standing, Working } from '../../app/Lamp';
 import { ScaleDialog } from '../../app/ScaleDialog';
-import { NOMINAL_PX_PER_MM, useScreenScale } from '../../app/screenScale';
+import { useScreenScale } from '../../app/screenScale';
 import { OpeningFigure } from '../../figures/OpeningFigure';
 import { capital } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
@@ -44,9 +44,13 @@ function OneAtATime() {
   ));
 }
 
+/** Width of a drawing that fills the lamp, px. */
+const ENLARGED_PX = 296;
+
 function Drawing() {
   const { back, opener, crownClock } = useOpening();
   const scale = useScreenScale();
+  const [toSize, setToSize] = useState(false);
   const [calibrating, setCalibrating] = useState(false);
   const pitchMm =
     back.kind === 'screwed, notched' || back.kind === 'screwed, round holes' ? pitchCircleMm(back) : null;
@@ -63,13 +67,32 @@ function Drawing() {
           anglesRad={back.notchCount === null ? [] : notchAngles(back.notchCount, back.notchClocks)}
           choice={found?.choice ?? null}
           jawMm={found?.jawMm ?? null}
-          pxPerMm={scale ?? NOMINAL_PX_PER_MM}
+          {...(toSize && scale !== null ? { pxPerMm: scale } : { widthPx: ENLARGED_PX })}
         />
       </Box>
-      <Button size="small" onClick={() => setCalibrating(true)}>
-        {scale === null ? 'Calibrate, to hold it against the watch' : 'To size; calibrate again'}
-      </Button>
-      {calibrating && <ScaleDialog open onClose={() => setCalibrating(false)} />}
+      <Stack direction="row" sx={{ flexWrap: 'wrap' }}>
+        <Button
+          size="small"
+          aria-pressed={toSize}
+          onClick={() => (scale === null ? setCalibrating(true) : setToSize(!toSize))}
+        >
+          {toSize ? 'Enlarge it' : 'To size, to hold the watch against'}
+        </Button>
+        {scale !== null && (
+          <Button size="small" onClick={() => setCalibrating(true)}>
+            Calibrate again
+          </Button>
+        )}
+      </Stack>
+      {calibrating && (
+        <ScaleDialog
+          open
+          onClose={(done) => {
+            setCalibrating(false);
+            if (done) setToSize(true);
+          }}
+        />
+      )}
     </Box>
   );
 }
@@ -108,7 +131,6 @@ export function OpenLamp() {
           </Stack>
         )}
       </LampAnswer>
-      {facts.back === null && <Caution>{backs[back.kind].caution}</Caution>}
       <Drawing />
       {opener.toBuy !== null && facts.back === null && (
         <PaybackAnswer toBuy={opener.toBuy} kind={back.kind} refer={opener.verdict === 'refer or buy'} />

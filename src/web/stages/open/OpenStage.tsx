@@ -10,7 +10,7 @@ import { CaseBack } from './CaseBack';
 import { Measured } from './Measured';
 import { OpenLamp } from './OpenLamp';
 import { OrderOfWork } from './OrderOfWork';
-import { PartComesOff, Tray } from './Tray';
+import { PartComesOff, Tray } from '../../job/Tray';
 
 function Mat() {
   const { state, asks } = useJob();

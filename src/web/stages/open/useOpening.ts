@@ -10,6 +10,7 @@ import {
   openingPlan,
   type OpeningPlan,
 } from '../../../core/backs';
+import type { Payloads } from '../../../core/logbook';
 import { type OpenJob, useJob } from '../../job/JobContext';
 
 export interface Opening {
@@ -53,6 +54,28 @@ function ofKind(back: MeasuredBack): MeasuredBack {
     ...rest,
     kind: back.kind,
     bracelet: back.bracelet,
+  };
+}
+
+type Opened = Payloads['open.back'];
+
+const toHundredths = (value: number | null | undefined): number | null =>
+  typeof value === 'number' ? Number(value.toFixed(2)) : null;
+
+/** What the lamp would have opened it with, as a fact to be recorded. */
+export function asAdvised({ back, opener }: Opening): Omit<Opened, 'protection' | 'went'> {
+  const uses = opener.verdict === 'opens with' || opener.verdict === 'with care';
+  // A ball takes the place of a wrench that would tip: then no jaw is set.
+  const found = opener.jaws?.found;
+  const choice = uses && found && opener.toolIds.includes(found.wrench.id) ? found.choice : null;
+  return {
+    kind: back.kind,
+    openedWith: uses || opener.verdict === 'not yet known' ? opener.opener : '',
+    toolIds: uses ? opener.toolIds : [],
+    separationMm: toHundredths(choice?.separationMm),
+    rearMm: toHundredths(choice?.rearDistanceMm),
+    spotClock: opener.spot?.clock ?? null,
+    lipClock: back.lipClock,
   };
 }
 

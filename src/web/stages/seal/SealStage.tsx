@@ -29,6 +29,7 @@ import { useJob } from '../../job/JobContext';
 import { MoreFacts } from '../../job/MoreFacts';
 import { MarkedPhoto, useMarkedPhotos } from '../../job/photos';
 import { NativeSelect } from '../../job/NativeSelect';
+import { Tray } from '../../job/Tray';
 import { StageLayout } from '../../job/StageLayout';
 import { useEffect } from 'react';
 
@@ -220,6 +221,8 @@ function Mat() {
       >
         <GasketFields />
       </FactCard>
+      <BeforeAndNow />
+      {facts.parts.size > 0 && <Tray />}
       {pairing.verdict !== 'not asked' && (
         <FactCard
           key={`paired-${facts.paired?.id ?? ''}`}
@@ -258,7 +261,6 @@ function Mat() {
           the part.
         </Typography>
       )}
-      <BeforeAndNow />
       <MoreFacts
         facts={[
           {

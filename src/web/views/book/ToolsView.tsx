@@ -89,13 +89,7 @@ function ToolList({
           <Table size="small">
             <TableHead>
               <TableRow>
-                {[
-                  capital(view.one),
-                  ...view.columns.map(({ head }) => head),
-                  'Cost',
-                  'Jobs',
-                  'Paid for itself',
-                ].map((head) => (
+                {[capital(view.one), 'Cost', 'Jobs', 'Paid for itself'].map((head) => (
                   <TableCell key={head}>{head}</TableCell>
                 ))}
               </TableRow>
@@ -109,17 +103,21 @@ function ToolList({
                       <Link to={`${view.base}/${view.segment}/${encodeURIComponent(id)}`}>
                         {view.name(body as never)}
                       </Link>
+                      <Typography variant="body2" color="text.secondary">
+                        {view.columns
+                          .map(({ head, of }) => `${head.toLowerCase()} ${of(body as never, book)}`)
+                          .join(' · ')}
+                      </Typography>
                     </TableCell>
-                    {view.columns.map((column) => (
-                      <TableCell key={column.head}>{column.of(body as never, book)}</TableCell>
-                    ))}
                     <TableCell>{(body.costMinor / 100).toFixed(2)}</TableCell>
                     <TableCell>
                       {use
                         ? `${use.jobs}, last ${localTime(use.lastAtUtc, shop.shop.zone, 'D MMM YYYY')}`
                         : 'none yet'}
                     </TableCell>
-                    <TableCell>{paidWords(body.costMinor, use?.jobs ?? 0, policy)}</TableCell>
+                    <TableCell sx={{ whiteSpace: 'nowrap' }}>
+                      {paidWords(body.costMinor, use?.jobs ?? 0, policy)}
+                    </TableCell>
                   </TableRow>
                 );
               })}

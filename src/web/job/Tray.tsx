@@ -1,13 +1,14 @@
 import { Button, Paper, Stack, Typography } from '@mui/material';
-import { useController, useFormContext } from 'react-hook-form';
-import { partsToOrder, type PartOff } from '../../../core/logbook';
-import { type Part, PARTS, PROVED_BY, SERVED, serves } from '../../../core/parts';
-import { colours } from '../../app/theme';
-import { MeasureField, optionsOf, Several, TextLine } from '../../job/fields';
-import { FactCard, RecordedBy } from '../../job/FactCard';
-import { FileThumb } from '../../job/files';
-import { useJob } from '../../job/JobContext';
-import { NativeSelect } from '../../job/NativeSelect';
+import { useState } from 'react';
+import { useController, useFormContext, useWatch } from 'react-hook-form';
+import { partsToOrder, type PartOff } from '../../core/logbook';
+import { type Part, PARTS, PROVED_BY, SERVED, serves } from '../../core/parts';
+import { colours } from '../app/theme';
+import { MeasureField, optionsOf, Several, TextLine } from './fields';
+import { FactCard, RecordedBy } from './FactCard';
+import { FileThumb } from './files';
+import { useJob } from './JobContext';
+import { NativeSelect } from './NativeSelect';
 
 const OUTCOMES = ['back in place', 'replaced', 'lost'] as const;
 
@@ -40,7 +41,7 @@ function PartLine({ part }: { readonly part: PartOff }) {
         rowGap: 0.5,
       }}
     >
-      <Stack sx={{ flexGrow: 1, minWidth: 200 }}>
+      <Stack sx={{ flexGrow: 1, flexBasis: 180 }}>
         <Typography>
           {settled === null ? '○' : missing ? '■' : '●'} {words} · <RecordedBy entry={off} />
         </Typography>
@@ -56,8 +57,13 @@ function PartLine({ part }: { readonly part: PartOff }) {
         />
       ))}
       {settled && <Typography sx={{ fontWeight: 700 }}>{settled.payload.outcome}</Typography>}
-      {(settled === null ? OUTCOMES : missing ? (['replaced', 'back in place'] as const) : ([] as const)).map(
-        (outcome) => (
+      <Stack direction="row" spacing={0.5} sx={{ flexShrink: 0 }}>
+        {(settled === null
+          ? OUTCOMES
+          : missing
+            ? (['replaced', 'back in place'] as const)
+            : ([] as const)
+        ).map((outcome) => (
           <Button
             key={outcome}
             size="small"
@@ -67,8 +73,8 @@ function PartLine({ part }: { readonly part: PartOff }) {
           >
             {outcome}
           </Button>
-        ),
-      )}
+        ))}
+      </Stack>
     </Stack>
   );
 }
@@ -150,6 +156,28 @@ function PartField() {
   );
 }
 
+/** What the part serves: as such parts usually do, until a hand says otherwise. */
+function ServesField() {
+  const served = useWatch({ name: 'serves' }) as readonly string[];
+  const [changing, setChanging] = useState(false);
+  if (changing)
+    return (
+      <Several
+        name="serves"
+        label="It serves, so if it is lost or replaced there is to prove"
+        options={SERVED.map((each) => ({ value: each, label: `${each} (${PROVED_BY[each]})` }))}
+      />
+    );
+  return (
+    <Stack direction="row" sx={{ alignItems: 'center' }}>
+      <Typography color="text.secondary">Serves: {served.join(', ') || 'nothing by itself'}.</Typography>
+      <Button size="small" onClick={() => setChanging(true)} aria-label="Change what it serves">
+        Change
+      </Button>
+    </Stack>
+  );
+}
+
 /** The form that lays one more part on the tray; it stays for the next, since parts come off one after another. */
 export function PartComesOff() {
   const { state } = useJob();
@@ -172,11 +200,7 @@ export function PartComesOff() {
         />
         <MeasureField name="count" label="How many" quantity="figureOnly" />
       </Stack>
-      <Several
-        name="serves"
-        label="It serves, so if it is lost or replaced there is to prove"
-        options={SERVED.map((each) => ({ value: each, label: `${each} (${PROVED_BY[each]})` }))}
-      />
+      <ServesField />
     </FactCard>
   );
 }
