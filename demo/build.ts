@@ -118,17 +118,19 @@ export async function buildDemo(dataDir: string): Promise<void> {
     });
     if (!('job' in taken)) throw new Error(`Demo job ${job.key}: ${JSON.stringify(taken)}`);
     const lastOfKind = new Map<EntryKind, string>();
+    const partsOff: string[] = [];
     for (const step of job.steps) {
       now = addMinutes(arrived, step.minutes);
       const corrected = step.corrects ? lastOfKind.get(step.corrects) : undefined;
       const picture = step.picture === undefined ? undefined : pictures.get(step.picture);
-      const given = entry(job, step.kind, payloadOf(step), {
+      const given = entry(job, step.kind, payloadOf(step, pictures, partsOff), {
         ...(step.by ? { by: step.by } : {}),
         ...(step.well ? { well: step.well } : {}),
         supersedes: corrected ? [corrected] : [],
         attachments: picture === undefined ? [] : [picture],
       });
       append(jobId, given);
+      if (step.kind === 'open.part') partsOff.push(given.id);
       // A correction leaves the first entry the target, so that two rivals make the conflict of the scenario.
       if (!step.corrects) lastOfKind.set(step.kind, given.id);
     }
@@ -173,8 +175,19 @@ export async function buildDemo(dataDir: string): Promise<void> {
   store.close();
 }
 
-/** A step's payload, with the lot named by its code turned into the lot of the stock. */
-function payloadOf(step: Step): Payloads[EntryKind] {
+/** A step's payload, with lot, picture and part, which the story names in its own way, by what they are in the database. */
+function payloadOf(
+  step: Step,
+  pictures: ReadonlyMap<string, string>,
+  partsOff: readonly string[],
+): Payloads[EntryKind] {
+  if (step.kind === 'open.photo-mark')
+    return { ...step.payload, photo: pictures.get(step.payload.photo) ?? step.payload.photo };
+  if (step.kind === 'open.part-settled')
+    return {
+      ...step.payload,
+      partEntryId: partsOff[Number(step.payload.partEntryId)] ?? step.payload.partEntryId,
+    };
   const { payload } = step;
   return 'lotId' in payload && payload.lotId !== null
     ? ({ ...payload, lotId: demoId('lot', payload.lotId) } as Payloads[EntryKind])

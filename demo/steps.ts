@@ -1,6 +1,7 @@
 import { type BackMeasures, chooseOpener, type MeasuredBack, NOTHING_MEASURED } from '../src/core/backs';
 import type { Payloads } from '../src/core/logbook';
 import type { CaseType } from '../src/core/movements';
+import { type Part, serves } from '../src/core/parts';
 import { tools } from './tools';
 
 export const SALTMARSH = 'Saltmarsh Wholesale';
@@ -80,6 +81,7 @@ export const opened = (
   openedWith: string,
   spotClock: number | null = null,
   lipClock: number | null = null,
+  toolIds: readonly string[] = [],
 ): Step => ({
   minutes,
   kind: 'open.back',
@@ -90,10 +92,40 @@ export const opened = (
     went: 'freely',
     spotClock,
     lipClock,
-    toolIds: [],
+    toolIds,
     separationMm: null,
     rearMm: null,
   },
+});
+/** A part that comes off at a step of the plan. */
+export const off = (minutes: number, part: Part, position: string, count: number, step: string): Step => ({
+  minutes,
+  kind: 'open.part',
+  payload: { part, position, count, serves: serves(part), step },
+});
+/** What became of the so-many-th part that came off, counted from 0. */
+export const settled = (
+  minutes: number,
+  index: number,
+  outcome: Payloads['open.part-settled']['outcome'],
+): Step => ({
+  minutes,
+  kind: 'open.part-settled',
+  payload: { partEntryId: String(index), outcome, note: '' },
+});
+/** A mark on a picture that was taken before. */
+export const marked = (
+  minutes: number,
+  photo: NonNullable<Step['picture']>,
+  xPercent: number,
+  yPercent: number,
+  kind: Payloads['open.photo-mark']['kind'],
+  by: Payloads['open.photo-mark']['by'],
+  note: string,
+): Step => ({
+  minutes,
+  kind: 'open.photo-mark',
+  payload: { photo, xPercent, yPercent, kind, by, note },
 });
 /** A back as its book has it, on a bracelet that opens flat. */
 export function measuredBack(

@@ -13,25 +13,31 @@ async function recordVoltage(page: Page, volts: string): Promise<void> {
   ).toBeVisible();
 }
 
-test('the server is killed in the middle and comes back: nothing is lost, nothing is doubled', async ({
-  bench: page,
-  counter,
-}) => {
-  await openJob(page, 'worn-engraving', 'check');
-  // The other stages, with all they import, come a moment after the first, for just this case.
-  await page.waitForFunction((mark) => performance.getEntriesByName(mark).length > 0, STAGES_FETCHED_MARK);
-  await counter.kill();
-  await recordVoltage(page, '1.31');
-  await expect(status(page)).toContainText('1 entry waits here to be saved');
-  await page.keyboard.press('3');
-  await page.getByRole('button', { name: 'It is PL 6180' }).click();
-  await expect(status(page)).toContainText('2 entries wait');
-  await expect(page.getByRole('region', { name: 'Movement', exact: true })).toContainText('PL 6180');
-  await counter.restart();
-  await expect(status(page)).toHaveCount(0, { timeout: 20_000 });
-  const job = (await (await page.request.get(`/api/jobs/${jobId('worn-engraving')}`)).json()) as JobResource;
-  expect(job.entries.filter((entry) => entry.kind === 'check.reading')).toHaveLength(1);
-  expect(job.entries.filter((entry) => entry.kind === 'identify.movement')).toHaveLength(1);
+test.describe('a server of its own', () => {
+  test.use({ ownProcess: true });
+
+  test('the server is killed in the middle and comes back: nothing is lost, nothing is doubled', async ({
+    bench: page,
+    counter,
+  }) => {
+    await openJob(page, 'worn-engraving', 'check');
+    // The other stages, with all they import, come a moment after the first, for just this case.
+    await page.waitForFunction((mark) => performance.getEntriesByName(mark).length > 0, STAGES_FETCHED_MARK);
+    await counter.kill();
+    await recordVoltage(page, '1.31');
+    await expect(status(page)).toContainText('1 entry waits here to be saved');
+    await page.keyboard.press('3');
+    await page.getByRole('button', { name: 'It is PL 6180' }).click();
+    await expect(status(page)).toContainText('2 entries wait');
+    await expect(page.getByRole('region', { name: 'Movement', exact: true })).toContainText('PL 6180');
+    await counter.restart();
+    await expect(status(page)).toHaveCount(0, { timeout: 20_000 });
+    const job = (await (
+      await page.request.get(`/api/jobs/${jobId('worn-engraving')}`)
+    ).json()) as JobResource;
+    expect(job.entries.filter((entry) => entry.kind === 'check.reading')).toHaveLength(1);
+    expect(job.entries.filter((entry) => entry.kind === 'identify.movement')).toHaveLength(1);
+  });
 });
 
 test('what waits survives a reload of the page, and the job still opens as last seen', async ({

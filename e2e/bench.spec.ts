@@ -127,15 +127,22 @@ test.describe('the logbook', () => {
     await expect(page.getByRole('button', { name: 'Sign as EV' })).toBeDisabled();
     await expect(page.getByRole('complementary', { name: 'Lamp' })).toContainText('Still on the tray: screw');
     await page.keyboard.press('2');
-    for (const part of [
-      '4 × screw, plate corners: back in place',
-      'spring, buzzer, beside the light pusher: lost',
-    ])
-      await page.getByRole('button', { name: part }).click();
+    const tray = page.getByRole('region', { name: 'Parts tray' });
+    await tray.getByRole('button', { name: /^4 × screw, 1 to 4.*: back in place$/ }).click();
+    await tray.getByRole('button', { name: /^buzzer spring, .*: lost$/ }).click();
     await page.keyboard.press('9');
-    await expect(page.getByRole('region', { name: 'Record for the owner' })).toContainText(
-      'Lost at our bench: spring.',
-    );
+    const slip = page.getByRole('region', { name: 'Record for the owner' });
+    await expect(slip).toContainText('Lost at our bench: buzzer spring.');
+    await expect(page.getByRole('button', { name: 'Sign as EV' })).toBeDisabled();
+    // Lost, it wants an order, and the alarm it serves proved once more.
+    await page.keyboard.press('2');
+    await tray.getByRole('button', { name: 'Put it on the parts request' }).click();
+    await page.keyboard.press('8');
+    const functions = page.getByRole('region', { name: 'Functions of this movement' });
+    await functions.getByRole('button', { name: /^Correct/ }).click();
+    await functions.getByRole('button', { name: 'Record the correction' }).click();
+    await page.keyboard.press('9');
+    await expect(slip).toContainText('Lost at our bench: buzzer spring; a new one is on order.');
     await page.getByRole('button', { name: 'Sign as EV' }).click();
     await expect(page.getByRole('img', { name: 'Signed EV' })).toBeVisible();
   });
@@ -291,13 +298,14 @@ test('what was done to the gasket follows the advice until a hand says otherwise
   await expect(lamp).toContainText('Recorded otherwise: the owner declined');
 });
 
-test('the tool’s spot goes with the kind of back', async ({ bench: page }) => {
+test('the tool and its spot go with the kind of back', async ({ bench: page }) => {
   await openJob(page, 'just-arrived', 'open');
   await expect(page.getByLabel('Spot of the tool')).toHaveValue('6.5');
+  await page.getByRole('button', { name: 'Measure it here' }).click();
   await page.getByLabel('Kind of back').selectOption('screwed, notched');
   await expect(page.getByLabel('Opened with')).toHaveValue('two- or three-jaw wrench');
-  await expect(page.getByLabel('Spot of the tool')).toHaveValue('');
-  await expect(page.getByRole('complementary', { name: 'Lamp' })).toContainText(
+  await expect(page.getByLabel('Spot of the tool')).toHaveCount(0);
+  await expect(page.getByRole('region', { name: 'Order of work' })).toContainText(
     'jaws that jump score the back',
   );
 });

@@ -1,4 +1,6 @@
 import { cpSync, mkdtempSync, rmSync } from 'node:fs';
+import { createServer } from 'node:http';
+import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import AxeBuilder from '@axe-core/playwright';
@@ -6,7 +8,8 @@ import { expect, type Locator, type Page, test as base } from '@playwright/test'
 import { buildDemo, demoId } from '../demo/build';
 import { DEMO_START_UTC } from '../demo/scenario';
 import { makeTicket } from '../src/core/tickets';
-import { openStore } from '../src/server/store';
+import { createApp } from '../src/server/app';
+import { openStore, runningClock } from '../src/server/store';
 import { type ServerProcess, startServer } from '../src/testing/serverProcess';
 
 /** The demo counter as a technician finds it: the built application over a database of its own. */
@@ -35,6 +38,8 @@ interface WorkerFixtures {
 }
 interface Fixtures {
   tickets: Tickets;
+  /** Whether the server runs in a process of its own, so that it can be killed. */
+  ownProcess: boolean;
   counter: Counter;
   /** A page with Edda Vinterhal at the bench. */
   bench: Page;
@@ -61,20 +66,11 @@ export const test = base.extend<Fixtures, WorkerFixtures>({
     { scope: 'worker' },
   ],
   tickets: async ({ demo }, use) => use(demo.tickets),
-  counter: async ({ demo }, use) => {
+  ownProcess: [false, { option: true }],
+  counter: async ({ demo, ownProcess }, use) => {
     const dataDir = mkdtempSync(join(tmpdir(), 'wax-e2e-'));
     cpSync(demo.dir, dataDir, { recursive: true });
-    let server: ServerProcess = await startServer(dataDir, { WAX_DEMO_START: DEMO_START_UTC });
-    const { url } = server;
-    await use({
-      url,
-      dataDir,
-      kill: () => server.end('SIGKILL'),
-      async restart() {
-        server = await startServer(dataDir, { WAX_DEMO_START: DEMO_START_UTC, PORT: new URL(url).port });
-      },
-    });
-    await server.end('SIGKILL');
+    await (ownProcess ? inItsOwnProcess : inThisProcess)(dataDir, use);
     rmSync(dataDir, { recursive: true, force: true });
   },
   baseURL: async ({ counter }, use) => use(counter.url),
@@ -85,6 +81,42 @@ export const test = base.extend<Fixtures, WorkerFixtures>({
     await use(page);
   },
 });
+
+/** The server as it is started by hand, for tests that kill it. */
+async function inItsOwnProcess(dataDir: string, use: (counter: Counter) => Promise<void>): Promise<void> {
+  let server: ServerProcess = await startServer(dataDir, { WAX_DEMO_START: DEMO_START_UTC });
+  const { url } = server;
+  await use({
+    url,
+    dataDir,
+    kill: () => server.end('SIGKILL'),
+    async restart() {
+      server = await startServer(dataDir, { WAX_DEMO_START: DEMO_START_UTC, PORT: new URL(url).port });
+    },
+  });
+  await server.end('SIGKILL');
+}
+
+/** The same application over the same database, without a process of its own to wait for. */
+async function inThisProcess(dataDir: string, use: (counter: Counter) => Promise<void>): Promise<void> {
+  const store = openStore({ dataDir, clock: runningClock(DEMO_START_UTC), demo: true });
+  const server = createServer(
+    createApp({ store, host: '127.0.0.1', key: null, webDir: join(process.cwd(), 'dist', 'web') }),
+  );
+  await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
+  const never = (): never => {
+    throw new Error('Only a server in its own process can be killed: test.use({ ownProcess: true }).');
+  };
+  await use({
+    url: `http://127.0.0.1:${(server.address() as AddressInfo).port}`,
+    dataDir,
+    kill: never,
+    restart: never,
+  });
+  server.closeAllConnections();
+  await new Promise((resolve) => server.close(resolve));
+  store.close();
+}
 
 export { expect };
 

@@ -48,10 +48,9 @@ test('a cell job from arrival to the signed record, by keyboard alone', async ({
 
   await test.step('open', async () => {
     const lamp = page.getByRole('complementary', { name: 'Lamp' });
-    await expect(lamp).toContainText('6.5 o’clock from behind');
+    await expect(lamp).toContainText('6.5 o’clock');
     await page.keyboard.press('m');
-    await expect(page.getByLabel('Kind of back')).toBeFocused();
-    await page.keyboard.press('Tab');
+    await expect(page.getByLabel('Opened with')).toBeFocused();
     await page.keyboard.press('Enter');
     await onTo(page, '3 Identify');
   });

@@ -12,38 +12,52 @@ test.describe('every view passes the axe check', () => {
     });
   }
 
-  test('every fact that is not asked of every job, opened', async ({ bench: page }) => {
-    for (const stage of STAGES) {
+  for (const stage of STAGES) {
+    test(`stage ${stage}, with every fact that is not asked of every job opened`, async ({ bench: page }) => {
       await openJob(page, 'draws-too-much', stage);
       await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
       const folded = page.getByRole('region', { name: /^Also to record/ }).getByRole('button');
       while ((await folded.count()) > 0) await folded.first().click();
       await expectAccessible(page, `${stage}, opened`);
-    }
-  });
+    });
+  }
 
-  test('the other views', async ({ bench: page }) => {
-    for (const path of [
-      '/',
-      '/new',
-      '/stock',
-      '/book',
-      '/book/calibres/quillbeck-22-4',
-      '/book/calibres/new',
-      '/book/cases/c2140-3',
-      '/policy',
-      '/devices',
-      '/nowhere',
-      `/jobs/${jobId('conflict')}/check`,
-      `/jobs/${jobId('worn-engraving')}/identify`,
-    ]) {
-      await page.goto(path);
-      await expect(page.getByRole('navigation', { name: 'Rack' }).getByRole('link').first()).toBeVisible();
-      await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
-      await page.waitForTimeout(300);
-      await expectAccessible(page, path);
-    }
-  });
+  for (const [what, paths] of [
+    [
+      'at the counter',
+      [
+        '/',
+        '/new',
+        '/nowhere',
+        `/jobs/${jobId('conflict')}/check`,
+        `/jobs/${jobId('worn-engraving')}/identify`,
+      ],
+    ],
+    [
+      'behind the counter',
+      ['/stock', '/policy', '/devices', '/tools', '/tools/wrenches/new', '/tools/blades/knife'],
+    ],
+    [
+      'the book',
+      [
+        '/book',
+        '/book/calibres/quillbeck-22-4',
+        '/book/calibres/new',
+        '/book/cases/c2140-3',
+        '/book/cases/k61-08',
+      ],
+    ],
+  ] as const) {
+    test(`the other views, ${what}`, async ({ bench: page }) => {
+      for (const path of paths) {
+        await page.goto(path);
+        await expect(page.getByRole('navigation', { name: 'Rack' }).getByRole('link').first()).toBeVisible();
+        await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+        await page.waitForTimeout(300);
+        await expectAccessible(page, path);
+      }
+    });
+  }
 
   test('the dialogs', async ({ page, counter }) => {
     await page.goto(counter.url);

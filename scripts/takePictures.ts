@@ -10,25 +10,26 @@ import { startServer } from '../src/testing/serverProcess';
 const FOLDER = join('docs', 'screenshots');
 const job = (key: string, stage: string): string => `/jobs/${demoId('job', key)}/${stage}`;
 
-const views: readonly (readonly [name: string, path: string])[] = [
+const views: readonly (readonly [name: string, path: string, region?: string])[] = [
   ['01-day', '/'],
   ['02-new-job', '/new'],
   ['03-arrive', job('just-arrived', 'arrive')],
-  ['04-open', job('just-arrived', 'open')],
-  ['05-identify', job('worn-engraving', 'identify')],
-  ['06-check', job('draws-too-much', 'check')],
-  ['07-cell', job('overdue-at-the-cell', 'cell')],
-  ['08-seal-and-close', job('to-close', 'seal')],
-  ['09-test', job('failed-test', 'test')],
-  ['10-set-and-prove', job('to-set-and-prove', 'set')],
-  ['11-hand-back', job('waits-for-owner', 'handback')],
-  ['12-conflict', job('conflict', 'check')],
-  ['13-stock', '/stock'],
-  ['14-book', '/book/calibres/orrelin-41-2'],
-  ['15-watch', `/watches/${demoId('watch', 'draws-too-much')}`],
-  ['17-policy', '/policy'],
-  ['18-devices', '/devices'],
-  ['16-owner', `/customers/${demoId('customer', 'draws-too-much')}`],
+  ['04-open', job('part-awaited', 'open')],
+  ['05-parts-tray', job('part-on-the-tray', 'open')],
+  ['06-as-found', job('to-close', 'seal'), 'As found, and now'],
+  ['07-identify', job('worn-engraving', 'identify')],
+  ['08-check', job('draws-too-much', 'check')],
+  ['09-cell', job('overdue-at-the-cell', 'cell')],
+  ['10-seal-and-close', job('to-close', 'seal')],
+  ['11-test', job('failed-test', 'test')],
+  ['12-set-and-prove', job('to-set-and-prove', 'set')],
+  ['13-hand-back', job('waits-for-owner', 'handback')],
+  ['14-stock', '/stock'],
+  ['15-book', '/book/calibres/orrelin-41-2'],
+  ['16-tools', '/tools'],
+  ['17-watch', `/watches/${demoId('watch', 'draws-too-much')}`],
+  ['18-policy', '/policy'],
+  ['19-devices', '/devices'],
 ];
 
 const dataDir = mkdtempSync(join(tmpdir(), 'wax-pictures-'));
@@ -41,11 +42,12 @@ await context.addInitScript(
   JSON.stringify({ name: 'window bench', technicianId: demoId('technician', 'edda') }),
 );
 mkdirSync(FOLDER, { recursive: true });
-for (const [name, path] of views) {
+for (const [name, path, region] of views) {
   const page = await context.newPage();
   await page.goto(path);
   await page.getByRole('complementary', { name: 'Lamp' }).waitFor();
   await page.waitForTimeout(700);
+  if (region !== undefined) await page.getByRole('region', { name: region }).scrollIntoViewIfNeeded();
   await page.screenshot({ path: join(FOLDER, `${name}.png`) });
   console.log(join(FOLDER, `${name}.png`));
   await page.close();

@@ -10,6 +10,8 @@ export interface Column {
   /** Where it stands in the record, e.g. `widthMm` or `charge.kitCode`. */
   readonly key: string;
   readonly kind: ColumnKind;
+  /** The program learnt it later: a file written before need not have it, and what stands there stays. */
+  readonly later: boolean;
 }
 
 export interface CatalogueTable {
@@ -28,8 +30,8 @@ function heading(key: string): string {
     .toLowerCase();
 }
 
-function columns(kinds: Readonly<Record<string, ColumnKind>>): Column[] {
-  return Object.entries(kinds).map(([key, kind]) => ({ name: heading(key), key, kind }));
+function columns(kinds: Readonly<Record<string, ColumnKind>>, later = false): Column[] {
+  return Object.entries(kinds).map(([key, kind]) => ({ name: heading(key), key, kind, later }));
 }
 
 /** The heading under which a line of a nested table names its record. */
@@ -143,28 +145,35 @@ export const CATALOGUE_TABLES: readonly CatalogueTable[] = [
     name: 'case-types',
     kind: 'caseType',
     within: null,
-    columns: columns({
-      id: 'text',
-      makerId: 'text',
-      code: 'text',
-      backKind: 'text',
-      ratingBar: 'number',
-      crownClock: 'number',
-      lipClock: 'number',
-      gasket: 'text or nothing',
-      'back.diameterMm': 'number',
-      'back.coating': 'text or nothing',
-      'back.notchCount': 'number',
-      'back.pitchMm': 'number',
-      'back.notchWidthMm': 'number',
-      'back.notchClocks': 'numbers',
-      'back.flatCount': 'number',
-      'back.acrossMm': 'number',
-      'back.screwCount': 'number',
-      'back.slotLengthMm': 'number',
-      'back.slotWidthMm': 'number',
-      'back.panelHeldBy': 'text or nothing',
-    }),
+    columns: [
+      ...columns({
+        id: 'text',
+        makerId: 'text',
+        code: 'text',
+        backKind: 'text',
+        ratingBar: 'number',
+        crownClock: 'number',
+        lipClock: 'number',
+        gasket: 'text or nothing',
+      }),
+      ...columns(
+        {
+          'back.diameterMm': 'number',
+          'back.coating': 'text or nothing',
+          'back.notchCount': 'number',
+          'back.pitchMm': 'number',
+          'back.notchWidthMm': 'number',
+          'back.notchClocks': 'numbers',
+          'back.flatCount': 'number',
+          'back.acrossMm': 'number',
+          'back.screwCount': 'number',
+          'back.slotLengthMm': 'number',
+          'back.slotWidthMm': 'number',
+          'back.panelHeldBy': 'text or nothing',
+        },
+        true,
+      ),
+    ],
   },
   {
     name: 'gaskets',
@@ -251,11 +260,19 @@ export function valueAt(record: unknown, key: string): unknown {
     .reduce<unknown>((value, step) => (value as Record<string, unknown> | null | undefined)?.[step], record);
 }
 
-/** A record from the fields of its line; a part of which every field is empty is nothing. */
-export function recordOf(table: CatalogueTable, fields: readonly string[]): Record<string, unknown> {
+/**
+ * A record from the fields of its line; a part of which every field is empty is nothing. A field that is undefined is
+ * one the file has no column for: the record does not speak of it.
+ */
+export function recordOf(
+  table: CatalogueTable,
+  fields: readonly (string | undefined)[],
+): Record<string, unknown> {
   const record: Record<string, unknown> = {};
   table.columns.forEach(({ key, kind }, index) => {
-    const value = readField(kind, fields[index] ?? '');
+    const field = fields[index];
+    if (field === undefined) return;
+    const value = readField(kind, field);
     const [part, inner] = key.split('.') as [string, string | undefined];
     if (inner === undefined) record[part] = value;
     else record[part] = { ...(record[part] as object | undefined), [inner]: value };

@@ -148,6 +148,18 @@ describe('a table of the book as CSV', () => {
     expect(open.report.errors[0]?.reason).toContain('quotation mark');
   });
 
+  it('takes a file written before backs were measured, and leaves the measures as they are', async () => {
+    const old =
+      'id,maker_id,code,back_kind,rating_bar,crown_clock,lip_clock,gasket\nk61-08,pellorane,K61/08,"screwed, notched",10,4,,28.2 × 0.80\nk99-01,pellorane,K99/01,snap-on,,3,6,\n';
+    const { report } = await send('case-types', old, 'no');
+    expect(report).toMatchObject({ added: 1, changed: 1, errors: [], applied: true });
+    expect(bookNow().caseType('k61-08')).toMatchObject({
+      ratingBar: 10,
+      back: { notchCount: 8, pitchMm: 32.2 },
+    });
+    expect(bookNow().caseType('k99-01')).toMatchObject({ lipClock: 6, back: null });
+  });
+
   it('refuses a table nobody knows, and one that is no CSV', async () => {
     expect((await counter.get('/api/catalogue/tables/nothing.csv')).status).toBe(404);
     expect(

@@ -1,4 +1,5 @@
-import { dryTest, idOf, Logbook, lot, readyJob } from '../../testing/fixtures';
+import type { Logbook } from '../../testing/fixtures';
+import { dryTest, idOf, lot, readyJob } from '../../testing/fixtures';
 import { context } from '../../testing/fixtures';
 import { handback } from '../handback';
 import { type Part, PARTS, PROVED_BY, SERVED, serves } from '../parts';
@@ -125,6 +126,22 @@ describe('a part lost or replaced', () => {
     expect(handback(job.state(), [lot], context).statement.notDone).toContain(
       'Lost at our bench: spring bar; a new one is on order.',
     );
+  });
+
+  it('stays settled when its place is corrected afterwards', () => {
+    const job = readyJob();
+    const off = withPart(job, 'spring bar', 'back in place');
+    job.add(
+      'open.part',
+      { part: 'spring bar', position: 'third hole', count: 1, serves: ['bracelet'], step: '' },
+      { supersedes: [off] },
+    );
+    const [part] = [...job.state().facts.parts.values()];
+    expect([part?.off.payload.position, part?.settled?.payload.outcome]).toEqual([
+      'third hole',
+      'back in place',
+    ]);
+    expect(handback(job.state(), [lot], context).verdict).toBe('ready to sign');
   });
 
   it('asks no test of a watch closed for the time being', () => {

@@ -116,7 +116,8 @@ export async function* readTable(
   const [head, ...rest] = lines;
   const wanted = headings(table);
   const given = (head?.fields ?? []).map((field) => field.trim());
-  const missing = wanted.filter((name) => !given.includes(name));
+  const later = new Set(table.columns.flatMap((column) => (column.later ? column.name : [])));
+  const missing = wanted.filter((name) => !given.includes(name) && !later.has(name));
   const unknown = given.filter((name) => !wanted.includes(name));
   const report = (more: Partial<ImportReport>): ImportReport => ({
     table: table.name,
@@ -172,7 +173,7 @@ export async function* readTable(
       });
       continue;
     }
-    const fields = order.map((at) => line.fields[at] ?? '');
+    const fields = order.map((at) => (at === -1 ? undefined : (line.fields[at] ?? '')));
     if (table.within !== null) {
       const [owner = '', ...own] = fields;
       const key = owner.trim();
@@ -244,9 +245,10 @@ export async function* readTable(
   };
 }
 
-/** The lists of a record that come in files of their own, for a record that is new. */
+/** What a file may be silent about, for a record that is new. */
 function emptyParts(kind: CatalogueKind): object {
   if (kind === 'maker') return { patterns: [] };
+  if (kind === 'caseType') return { back: null };
   if (kind === 'calibre') return { wells: [], coils: [], functionDraws: [] };
   return {};
 }

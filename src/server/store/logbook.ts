@@ -428,8 +428,8 @@ export function logbookStore(
   };
 
   /**
-   * Two watches open at once, one of them with a serial inside its back: each is told of the other, once, so that both
-   * are paired when they are closed.
+   * A watch opened while another with a serial inside its back lay open: each is told of the other, once, so that both
+   * are paired when they are closed. The serial may be read after both are open.
    */
   const tellTogether = (job: JobRow, cause: Entry, own: readonly Entry[]): string[] => {
     const here = toSummary(summaryOf.get(job.id) ?? '{}').lyingOpen;
@@ -438,13 +438,17 @@ export function logbookStore(
     for (const text of rack.all()) {
       const other = toSummary(text);
       if (other.id === job.id || other.lyingOpen === null) continue;
-      if (here.insideSerial === '' && other.lyingOpen.insideSerial === '') continue;
+      const there = other.lyingOpen;
+      const openedBeside =
+        (there.insideSerial !== '' && here.sinceUtc >= there.sinceUtc) ||
+        (here.insideSerial !== '' && there.sinceUtc >= here.sinceUtc);
+      if (!openedBeside) continue;
       const otherJob = jobById.get(other.id);
       if (!otherJob) continue;
       tell(job, cause, own, {
         otherJobId: other.id,
         otherTicket: other.ticket,
-        otherSerial: other.lyingOpen.insideSerial,
+        otherSerial: there.insideSerial,
       });
       tell(otherJob, cause, readEntries(other.id), {
         otherJobId: job.id,

@@ -29,7 +29,7 @@ export function ScaleDialog({
         <Typography sx={{ mb: 2 }}>
           Hold a bank card’s long edge against the bar and make the bar as long. Asked once on each screen.
         </Typography>
-        <Box sx={{ overflowX: 'auto' }}>
+        <Box sx={{ overflowX: 'auto' }} tabIndex={0} role="group" aria-label="The bar">
           <Box
             role="img"
             aria-label={`A bar of ${CARD_MM} mm`}

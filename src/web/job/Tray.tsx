@@ -28,6 +28,7 @@ function PartLine({ part }: { readonly part: PartOff }) {
       { supersedes: settled ? [settled.id] : [] },
     );
   const missing = settled?.payload.outcome === 'lost';
+  const [correcting, setCorrecting] = useState(false);
   return (
     <Stack
       component="li"
@@ -57,6 +58,13 @@ function PartLine({ part }: { readonly part: PartOff }) {
         />
       ))}
       {settled && <Typography sx={{ fontWeight: 700 }}>{settled.payload.outcome}</Typography>}
+      <Button
+        size="small"
+        onClick={() => setCorrecting(!correcting)}
+        aria-label={`${words}: place and photo`}
+      >
+        {correcting ? 'Done' : 'Place, photo'}
+      </Button>
       <Stack direction="row" spacing={0.5} sx={{ flexShrink: 0 }}>
         {(settled === null
           ? OUTCOMES
@@ -75,6 +83,24 @@ function PartLine({ part }: { readonly part: PartOff }) {
           </Button>
         ))}
       </Stack>
+      {correcting && (
+        <Stack sx={{ flexBasis: '100%' }}>
+          <FactCard
+            kind="open.part"
+            title={`Off: ${off.payload.part}`}
+            recorded={off}
+            files
+            defaults={off.payload}
+          >
+            <TextLine
+              name="position"
+              label="Where it sat"
+              helper="hole of a bar, arrow of a pin, place of a screw"
+            />
+            <MeasureField name="count" label="How many" quantity="figureOnly" />
+          </FactCard>
+        </Stack>
+      )}
     </Stack>
   );
 }

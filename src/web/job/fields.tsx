@@ -147,7 +147,7 @@ export function MeasureField({
         },
         htmlInput: {
           'data-wanted': wanted,
-          'data-measure': true,
+          'data-measure': quantity,
           inputMode: 'decimal',
           autoComplete: 'off',
           style: { fontFamily: MONO, fontSize: '1.35rem' },

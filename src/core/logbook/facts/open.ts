@@ -182,8 +182,13 @@ export const openFacts: FactKinds<OpenPayloads> = {
     words: ({ outcome }) => `part ${outcome}`,
     afterSigning: 'reopens',
     fold: (facts, entry) => {
-      const part = facts.parts.get(entry.payload.partEntryId);
-      if (part) facts.parts.set(entry.payload.partEntryId, { ...part, settled: entry });
+      // The part may have been corrected since: then it stands under the correction's id.
+      const { partEntryId } = entry.payload;
+      const [key, part] =
+        [...facts.parts].find(
+          ([id, { off }]) => id === partEntryId || off.supersedes.includes(partEntryId),
+        ) ?? [];
+      if (key !== undefined && part) facts.parts.set(key, { ...part, settled: entry });
     },
   },
   'open.print': {

@@ -1,4 +1,9 @@
-/** Fields on the mat say with `data-wanted` that their fact is still asked for, and with `data-measure` that a device may fill them. */
+import { type Quantity, readQuantity } from '../../../core/units';
+
+/**
+ * Fields on the mat say with `data-wanted` that their fact is still asked for, and with `data-measure` which quantity a
+ * device may fill in.
+ */
 type Field = HTMLInputElement | HTMLTextAreaElement | HTMLSelectElement;
 
 const NO_TEXT = new Set(['checkbox', 'radio', 'button', 'submit', 'reset']);
@@ -33,10 +38,19 @@ export function setFieldValue(field: HTMLInputElement | HTMLTextAreaElement, val
   field.dispatchEvent(new Event('input', { bubbles: true }));
 }
 
-/** Types a device's figure into the next measure wanted and leaves the focus there. */
+/**
+ * Types a device's figure into the next measure wanted and leaves the focus there: the first still empty among those
+ * that can be so measured, since a caliper counts no notches.
+ */
 export function giveToNextMeasure(text: string): boolean {
-  const field = wantedFields().find((element) => element.dataset.measure === 'true');
-  if (!(field instanceof HTMLInputElement)) return false;
+  const fields = wantedFields().filter(
+    (element): element is HTMLInputElement =>
+      element instanceof HTMLInputElement &&
+      element.dataset.measure !== undefined &&
+      readQuantity(text, element.dataset.measure as Quantity).verdict === 'read',
+  );
+  const field = fields.find((each) => each.value.trim() === '') ?? fields[0];
+  if (!field) return false;
   field.focus();
   setFieldValue(field, text);
   return true;

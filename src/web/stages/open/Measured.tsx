@@ -36,7 +36,8 @@ const MEASURES = [
 function Told() {
   const { setDraft } = useJob();
   const values = useWatch() as Partial<MeasuredBack>;
-  const text = JSON.stringify(values);
+  const chosen = useFormContext().formState.dirtyFields.kind === true;
+  const text = JSON.stringify({ back: values, chosen });
   useEffect(() => setDraft('back', text), [text, setDraft]);
   useEffect(() => () => setDraft('back', ''), [setDraft]);
   return null;

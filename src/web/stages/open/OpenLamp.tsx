@@ -27,21 +27,25 @@ const STANDING: Readonly<Record<string, Standing>> = {
 function OneAtATime() {
   const { resource, state } = useJob();
   const { data: rack } = useRack();
-  const { facts } = state;
-  if (facts.closed) return null;
-  const others = (rack ?? []).filter(
-    (job) =>
-      job.id !== resource.job.id &&
-      job.lyingOpen !== null &&
-      (job.lyingOpen.insideSerial !== '' || (facts.insideSerial?.payload.serial ?? '') !== ''),
+  if (state.facts.closed) return null;
+  const others = (rack ?? []).flatMap(({ id, ticket, lyingOpen }) =>
+    id !== resource.job.id && lyingOpen !== null && lyingOpen.insideSerial !== ''
+      ? [{ id, ticket, serial: lyingOpen.insideSerial }]
+      : [],
   );
-  return others.map((job) => (
-    <Caution key={job.id} grave>
-      One open at a time: <Link to={`/jobs/${job.id}`}>{job.ticket}</Link> lies open
-      {job.lyingOpen?.insideSerial ? ` with serial ${job.lyingOpen.insideSerial} inside its back` : ''}. Backs
-      get exchanged: close it first, or both are paired by serial at closing.
+  if (others.length === 0) return null;
+  return (
+    <Caution grave>
+      One open at a time:{' '}
+      {others.map(({ id, ticket, serial }, index) => (
+        <span key={id}>
+          {index > 0 && ', '}
+          <Link to={`/jobs/${id}`}>{ticket}</Link> lies open with serial {serial} inside its back
+        </span>
+      ))}
+      . Backs get exchanged: close it first, or both are paired by serial at closing.
     </Caution>
-  ));
+  );
 }
 
 /** Width of a drawing that fills the lamp, px. */
@@ -110,7 +114,7 @@ export function OpenLamp() {
       {earlier !== null && earlier.visits.length > 0 && <LastTime watch={earlier} zone={context.shop.zone} />}
       <LampAnswer
         question={facts.back ? 'Opened' : 'Opens with'}
-        standing={facts.back ? 'good' : (STANDING[opener.verdict] ?? 'open')}
+        standing={facts.back ? 'good' : kindKnown ? (STANDING[opener.verdict] ?? 'open') : 'open'}
         answer={facts.back ? facts.back.payload.openedWith : opener.opener}
         reasons={[
           ...(kindKnown ? [] : [`Choose the kind of back to be sure; ${back.kind} is guessed.`]),

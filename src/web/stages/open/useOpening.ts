@@ -86,7 +86,8 @@ export function useOpening(): Opening {
   const { facts, caseType, calibre } = state;
   const typed = draft.back;
   return useMemo(() => {
-    const known = typed ? (JSON.parse(typed) as MeasuredBack) : (facts.measured?.payload ?? null);
+    const told = typed ? (JSON.parse(typed) as { back: MeasuredBack; chosen: boolean }) : null;
+    const known = told?.back ?? facts.measured?.payload ?? null;
     const expected = expectedBack({ state, earlier });
     const opened = facts.back?.payload.kind;
     const back = ofKind({ ...(known ?? expected), ...(opened ? { kind: opened } : {}) });
@@ -114,7 +115,11 @@ export function useOpening(): Opening {
     return {
       back,
       kindKnown:
-        known !== null || opened !== undefined || caseType !== null || Boolean(earlier?.history.measured),
+        facts.measured !== null ||
+        told?.chosen === true ||
+        opened !== undefined ||
+        caseType !== null ||
+        Boolean(earlier?.history.measured),
       opener,
       plan,
       crownClock,

@@ -205,7 +205,12 @@ export default function ToolsView() {
   if (segment !== undefined && recordId !== undefined) {
     const view = TOOL_VIEWS.find((each) => each.segment === segment);
     return view ? (
-      <RecordPage key={`${segment}-${recordId}`} view={view} book={book} id={recordId} shop={shop} />
+      <Stack spacing={2}>
+        <Typography variant="h1">
+          <Link to="/tools">Tools</Link>: {view.title.toLowerCase()}
+        </Typography>
+        <RecordPage key={`${segment}-${recordId}`} view={view} book={book} id={recordId} shop={shop} />
+      </Stack>
     ) : (
       <NoSuchPage what="kind of tool" />
     );

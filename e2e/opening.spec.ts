@@ -1,0 +1,407 @@
+import { randomUUID } from 'node:crypto';
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import type { Page } from '@playwright/test';
+import { demoId } from '../demo/build';
+import type { EntryKind, Payloads } from '../src/core/logbook';
+import { newEntryOf } from '../src/testing/fixtures';
+import { expect, expectAccessible, openJob, sitDown, test, typeAsDevice } from './counter';
+
+const MOVEMENT = join('src', 'server', 'devices', 'pictures', 'movement.png');
+
+const entry = <K extends EntryKind>(kind: K, payload: Payloads[K]) =>
+  newEntryOf(kind, payload, {
+    id: randomUUID(),
+    technicianId: demoId('technician', 'edda'),
+    occurredAt: '2026-03-17T09:41:00.000Z',
+  });
+
+/** A watch taken in at another bench: straight to the server, as its own test shows the form. */
+async function takenIn(page: Page, reference: string, crownClock = 3): Promise<string> {
+  const id = randomUUID();
+  const answer = await page.request.post('/api/jobs', {
+    data: {
+      id,
+      visitId: randomUUID(),
+      watchId: randomUUID(),
+      customer: { id: randomUUID(), name: 'Ylva Marrowgate', phone: '0555 0911', email: '' },
+      entries: [
+        entry('arrive.watch', {
+          maker: '',
+          reference,
+          serial: '',
+          engraved: '',
+          ratingBar: null,
+          crownClock,
+        }),
+        entry('arrive.complaint', { picked: ['stopped'], words: '' }),
+        entry('arrive.service', { service: 'cell only', priceMinor: 1400 }),
+        entry('arrive.promise', { promisedAt: '2026-03-17T12:30:00.000Z' }),
+        entry('arrive.consent', { risks: ['old parts'], given: true }),
+      ],
+    },
+  });
+  expect(answer.status()).toBe(201);
+  return id;
+}
+
+async function toOpen(page: Page, id: string): Promise<void> {
+  await page.goto(`/jobs/${id}/open`);
+  await expect(page.getByRole('region', { name: 'Order of work' })).toBeVisible();
+}
+
+const lampOf = (page: Page) => page.getByRole('complementary', { name: 'Lamp' });
+const order = (page: Page) => page.getByRole('region', { name: 'Order of work' });
+const tray = (page: Page) => page.getByRole('region', { name: 'Parts tray' });
+const caseBack = (page: Page) => page.getByRole('region', { name: 'Case back', exact: true });
+
+test('one watch of each kind of back: its own opener, its own order, one key, everything on the tray', async ({
+  bench: page,
+}) => {
+  test.setTimeout(120_000);
+  const kinds: readonly {
+    reference: string;
+    opener: string;
+    steps: readonly string[];
+    onTray: readonly string[];
+    figures?: readonly string[];
+  }[] = [
+    {
+      reference: 'C0915-2',
+      opener: 'case knife',
+      steps: ['Strap off', 'Case knife in at 3 o’clock'],
+      onTray: ['2 × spring bar', 'back'],
+    },
+    {
+      reference: 'C2210-1',
+      opener: 'hand wrench, three jaws',
+      steps: ['Strap off', 'Press down and turn', 'Unscrew by hand'],
+      onTray: ['back', 'gasket'],
+      figures: ['25.63 mm', '22.2 mm'],
+    },
+    {
+      reference: 'VC210-04',
+      opener: 'bench wrench, three jaws',
+      steps: ['Set bench wrench, three jaws'],
+      onTray: ['back'],
+      figures: ['24.6 mm', '21.3 mm'],
+    },
+    {
+      reference: 'C3312-4',
+      opener: 'die 12/30.5 in die holder',
+      steps: ['Put together die 12/30.5 in die holder'],
+      onTray: ['back'],
+      figures: ['shank S5'],
+    },
+    {
+      reference: '418D-20',
+      opener: 'screwdriver 1.4',
+      steps: ['4 screws, crosswise', 'Lift the plate level'],
+      onTray: ['4 × screw', 'plate'],
+    },
+    {
+      reference: '377A-05',
+      opener: 'case knife',
+      steps: ['Nylon movement holder at hand', 'Dial and movement out together'],
+      onTray: ['bezel', 'movement'],
+    },
+    {
+      reference: 'Q224B',
+      opener: 'hatch key',
+      steps: ['Mark the angle of the hatch', 'Turn the hatch with hatch key'],
+      onTray: ['hatch'],
+    },
+    {
+      reference: 'DK114',
+      opener: 'blunt blade',
+      steps: ['Brace it on the mat', 'Lift the panel from one corner'],
+      onTray: ['panel', 'adhesive'],
+    },
+  ];
+  for (const { reference, opener, steps, onTray, figures = [] } of kinds) {
+    await test.step(reference, async () => {
+      await toOpen(page, await takenIn(page, reference));
+      await expect(lampOf(page)).toContainText(opener);
+      for (const words of figures) await expect(lampOf(page)).toContainText(words);
+      for (const words of steps) await expect(order(page)).toContainText(words);
+      await expect(lampOf(page).getByRole('img', { name: /^The back from behind, to scale/ })).toBeVisible();
+      await expect(caseBack(page).getByLabel('Opened with')).toHaveValue(opener);
+      await page.keyboard.press('a');
+      await expect(caseBack(page)).toContainText(`with ${opener}`);
+      for (const part of onTray) await expect(tray(page)).toContainText(part);
+    });
+  }
+});
+
+test('a back nobody knows is measured with the caliper; the drawing and the setting move along', async ({
+  bench: page,
+}) => {
+  await toOpen(page, await takenIn(page, 'unmarked'));
+  const card = page.getByRole('region', { name: 'The back, measured' });
+  await expect(lampOf(page)).toContainText('Choose the kind of back to be sure');
+  await card.getByLabel('Kind of back').selectOption('screwed, notched');
+  await expect(lampOf(page)).toContainText('Wanted: how many notches');
+  await card.getByLabel('Notches').fill('8');
+  await page.keyboard.press('Escape');
+  // The count is no measure of a caliper: the figure goes to the first length still empty.
+  await typeAsDevice(page, '+0002.20 mm');
+  await expect(card.getByRole('textbox', { name: 'Width of a notch', exact: true })).toHaveValue(
+    '+0002.20 mm',
+  );
+  await card.getByRole('textbox', { name: 'Pitch circle', exact: true }).fill('34,2');
+  await expect(lampOf(page)).toContainText('bench wrench, three jaws');
+  const drawing = lampOf(page).getByRole('img', { name: /^The back from behind/ });
+  await expect(drawing).toHaveAttribute('aria-label', /jaws 24\.18 mm apart and 29\.19 mm to the rear jaw/);
+  await card.getByRole('textbox', { name: 'Pitch circle', exact: true }).fill('30');
+  await expect(drawing).toHaveAttribute('aria-label', /jaws 21\.21 mm apart/);
+
+  // The chord of an odd count takes the circle's place.
+  await card.getByRole('textbox', { name: 'Pitch circle', exact: true }).fill('');
+  await card.getByLabel('Notches').fill('5');
+  await card.getByRole('textbox', { name: 'From one to the farthest', exact: true }).fill('28.53');
+  await expect(drawing).toHaveAttribute('aria-label', /jaws 17\.63 mm apart/);
+
+  // What cannot be is refused, in words that say which contradicts which.
+  await card.getByRole('textbox', { name: 'Width of a notch', exact: true }).fill('19');
+  await expect(lampOf(page)).toContainText('5 notches 19 mm wide take 95 mm');
+  await card.getByRole('button', { name: 'Record' }).click();
+  await expect(card).toContainText('a pitch circle of 30 mm is only 94.25 mm round');
+  await card.getByLabel('Notches').fill('1');
+  await expect(lampOf(page)).toContainText('One notch gives a wrench nothing to turn against');
+  await card.getByLabel('Notches').fill('5');
+  await card.getByRole('textbox', { name: 'Width of a notch', exact: true }).fill('2.6');
+  await card.getByRole('button', { name: 'Record' }).click();
+  await expect(card).toContainText('Back measured: screwed, notched, 5 notches');
+  await lampOf(page).getByText('Why no other way').click();
+  await expect(lampOf(page)).toContainText('off centre: tips and slips');
+  await expectAccessible(page, 'a measured back');
+
+  // A setting over the travel of the tool named is refused at its field.
+  await caseBack(page).getByRole('textbox', { name: 'Front pair set to' }).fill('48');
+  await caseBack(page).getByRole('button', { name: 'Record' }).click();
+  await expect(caseBack(page)).toContainText('48 mm is outside the travel of');
+  await caseBack(page).getByRole('textbox', { name: 'Front pair set to' }).fill('17.6');
+  await caseBack(page).getByRole('button', { name: 'Record' }).click();
+  await expect(caseBack(page)).toContainText('set to 17.6 mm, rear');
+});
+
+test('the drawing is calibrated once and then stands to size', async ({ bench: page }) => {
+  await openJob(page, 'just-arrived', 'open');
+  const drawing = page.getByRole('img', { name: /^The back from behind/ });
+  await page.getByRole('button', { name: 'To size, to hold the watch against' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Drawings to size on this screen' });
+  await expect(dialog.getByRole('img', { name: 'A bar of 85.6 mm' })).toBeVisible();
+  await dialog.getByRole('slider', { name: 'Length of the bar' }).focus();
+  await page.keyboard.press('Home');
+  for (let press = 0; press < 3; press += 1) await page.keyboard.press('PageUp');
+  await expectAccessible(page, 'calibrating');
+  const perMm = Number((await dialog.getByText('px a millimetre').textContent())?.split(' ')[0]);
+  await dialog.getByRole('button', { name: 'It is as long as the card' }).click();
+  // The back of this case is 32.8 mm across, drawn with 5 mm round it.
+  const wide = (await drawing.boundingBox())?.width ?? 0;
+  expect(Math.abs(wide - (32.8 + 10) * perMm)).toBeLessThan(1);
+  await page.reload();
+  await page.getByRole('button', { name: 'To size, to hold the watch against' }).click();
+  await expect(dialog).toHaveCount(0);
+  expect(Math.abs(((await drawing.boundingBox())?.width ?? 0) - wide)).toBeLessThan(1);
+});
+
+test('where nothing of the shop opens it: refer, or buy, and whether that pays', async ({ bench: page }) => {
+  await toOpen(page, await takenIn(page, 'unmarked'));
+  const card = page.getByRole('region', { name: 'The back, measured' });
+  await card.getByLabel('Kind of back').selectOption('screwed, patterned');
+  await card.getByRole('textbox', { name: 'Flats', exact: true }).fill('12');
+  await card.getByRole('textbox', { name: 'Across the flats', exact: true }).fill('31.9');
+  await expect(lampOf(page)).toContainText('No die of this shop');
+  await expect(lampOf(page)).toContainText(
+    'die 12/31.5, is 0.4 mm too small across the flats. Never the nearest.',
+  );
+  await expect(lampOf(page)).toContainText('a die of 12 flats, 31.9 mm across');
+  await expect(order(page)).toContainText('Stop here: refer it, or buy');
+  await expect(order(page).getByRole('button', { name: /All done as shown/ })).toHaveCount(0);
+  await lampOf(page).getByLabel('The tool costs, EUR').fill('21.00');
+  await expect(lampOf(page)).toContainText('After 4 jobs');
+  await lampOf(page).getByRole('link', { name: 'Refer it at stage 1' }).click();
+  await expect(page.getByRole('link', { name: /^1 Arrive, / })).toHaveAttribute('aria-current', 'step');
+});
+
+test('steps are ticked one by one; a part lost adds its proof, its order and its line', async ({
+  bench: page,
+}) => {
+  const id = await takenIn(page, '418D-20');
+  await toOpen(page, id);
+  await order(page).getByRole('checkbox', { name: 'Clean the rim: done' }).check();
+  await expect(order(page)).toContainText('1 of 7 done');
+  await order(page).getByRole('checkbox', { name: '4 screws, crosswise: done' }).check();
+  await expect(tray(page)).toContainText('4 × screw, 1 to 4, clockwise from 12');
+  await order(page).getByRole('checkbox', { name: 'Lift the plate level: done' }).check();
+  const off = page.getByRole('region', { name: 'A part comes off' });
+  await off.getByLabel('Part', { exact: true }).selectOption('buzzer spring');
+  await off.getByLabel('Where it sat').fill('beneath the plate, upright');
+  await off.getByLabel('Photo or file to keep').setInputFiles(MOVEMENT);
+  await expect(off.getByRole('img', { name: 'movement.png' })).toBeVisible();
+  await off.getByRole('button', { name: 'Lay it on the tray' }).click();
+  await expect(tray(page)).toContainText('serves alarm');
+  await expect(tray(page).getByRole('img', { name: 'movement.png' })).toBeVisible();
+  await tray(page)
+    .getByRole('button', { name: '4 × screw, 1 to 4, clockwise from 12: place and photo' })
+    .click();
+  await tray(page).getByRole('button', { name: 'Correct: Off: screw' }).click();
+  await tray(page).getByLabel('Where it sat').fill('1 to 4; 3 is the short one');
+  await tray(page).getByRole('button', { name: 'Record the correction' }).click();
+  await expect(tray(page)).toContainText('4 × screw, 1 to 4; 3 is the short one');
+  await tray(page).getByRole('button', { name: 'buzzer spring, beneath the plate, upright: lost' }).click();
+  await expect(tray(page)).toContainText('Lost, to be ordered: buzzer spring');
+  await page.goto(`/jobs/${id}/handback`);
+  const slip = page.getByRole('region', { name: 'Record for the owner' });
+  await expect(slip).toContainText('Lost at our bench: buzzer spring.');
+  await expect(lampOf(page)).toContainText('Lost and not ordered: buzzer spring.');
+  await expect(lampOf(page)).toContainText('alarm heard, since the buzzer spring was lost');
+  await page.goto(`/jobs/${id}/open`);
+  await tray(page).getByRole('button', { name: 'Put it on the parts request' }).click();
+  await expect(tray(page)).not.toContainText('to be ordered');
+  await tray(page)
+    .getByRole('button', { name: /^All 3 back in place/ })
+    .click();
+  await expect(lampOf(page)).toContainText('Nothing open');
+  await page.goto(`/jobs/${id}/handback`);
+  await expect(slip).toContainText('Lost at our bench: buzzer spring; a new one is on order.');
+});
+
+test('photographs are added, pasted and marked, and stand beside what this shop leaves', async ({
+  bench: page,
+}) => {
+  const id = await takenIn(page, 'C2140-3');
+  await toOpen(page, id);
+  const found = page.getByRole('region', { name: 'As found, before anything is touched' });
+  await found.getByRole('button', { name: 'From the camera' }).click();
+  await expect(found.getByRole('img')).toHaveCount(1);
+  const bytes = readFileSync(join('src', 'server', 'devices', 'pictures', 'back.png')).toString('base64');
+  await found.getByRole('group', { name: 'Photos and files' }).evaluate((element, base64) => {
+    const data = new DataTransfer();
+    const content = Uint8Array.from(atob(base64), (letter) => letter.charCodeAt(0));
+    data.items.add(new File([content], 'pasted.png', { type: 'image/png' }));
+    element.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true }));
+  }, bytes);
+  await expect(found.getByRole('img', { name: 'pasted.png' })).toBeVisible();
+  await found.getByRole('checkbox', { name: 'Tool marks' }).check();
+  await found.getByRole('button', { name: 'Record', exact: true }).click();
+
+  const marked = page.getByRole('region', { name: 'Marked photographs' });
+  await marked.getByRole('button', { name: 'Mark pasted.png' }).click();
+  await marked.locator('figure').click({ position: { x: 100, y: 80 } });
+  await expect(marked.getByLabel('Across')).not.toHaveValue('50');
+  await marked.getByLabel('Note').fill('beside the notch');
+  await marked.getByRole('button', { name: 'Set the mark' }).click();
+  await expect(
+    marked.getByRole('img', { name: /marked: tool mark, an earlier hand: beside the notch/ }),
+  ).toBeVisible();
+  // The same from the keyboard: two figures in percent.
+  await marked.getByLabel('Across').fill('62');
+  await marked.getByLabel('Down').fill('40,5');
+  await marked.getByLabel('What it shows').selectOption('residue');
+  await marked.getByRole('radio', { name: 'This shop' }).check();
+  await marked.getByRole('button', { name: 'Set the mark' }).click();
+  await marked.getByRole('button', { name: 'All photographs' }).click();
+  await expect(marked).toContainText('2 □ residue, this shop');
+  await expectAccessible(page, 'marked photographs');
+
+  await page.goto(`/jobs/${id}/seal`);
+  const beside = page.getByRole('region', { name: 'As found, and now' });
+  await expect(beside).toContainText('1 ○ tool mark, an earlier hand: beside the notch');
+  await beside.getByRole('button', { name: 'From the camera' }).click();
+  await beside.getByLabel('What this shop changed').fill('contact straightened');
+  await beside.getByRole('button', { name: 'Record' }).click();
+  await expect(beside).toContainText('As it is closed: contact straightened');
+  await expectAccessible(page, 'as found, and now');
+});
+
+test('a second watch opened beside one with a serial in its back: warned, and both paired at closing', async ({
+  bench: page,
+  counter,
+  browser,
+}) => {
+  const [a, b] = [await takenIn(page, 'C2140-3'), await takenIn(page, 'C2140-3')];
+  await toOpen(page, a);
+  await page.keyboard.press('a');
+  await expect(caseBack(page)).toContainText('with case knife');
+  await page.getByRole('button', { name: 'Serial inside the back' }).click();
+  const serial = page.getByRole('region', { name: 'Serial inside the back' });
+  await serial.getByLabel('As it stands there').fill('55-120');
+  await serial.getByRole('button', { name: 'Record' }).click();
+  await expect(serial).toContainText('Serial inside the back: 55-120');
+
+  const other = await browser.newPage({ baseURL: counter.url });
+  await sitDown(other, 'milo', 'second bench');
+  await other.goto(`/jobs/${b}/open`);
+  await expect(lampOf(other)).toContainText('One open at a time');
+  await expect(lampOf(other)).toContainText('with serial 55-120 inside its back');
+  await expect(order(other)).toBeVisible();
+  await other.keyboard.press('a');
+  await expect(caseBack(other)).toContainText('with case knife');
+  await expect(caseBack(other)).not.toContainText('waiting to be saved');
+  await other.goto(`/jobs/${b}/seal`);
+  const paired = other.getByRole('region', { name: 'Back and case paired' });
+  await paired.getByLabel('Serial in the back').fill('55120');
+  await paired.getByRole('button', { name: 'Record' }).click();
+  await expect(lampOf(other)).toContainText('Exchanged');
+  await expect(lampOf(other)).toContainText('the two are exchanged. Open both again.');
+  await other.close();
+
+  await page.goto(`/jobs/${a}/seal`);
+  const own = page.getByRole('region', { name: 'Back and case paired' });
+  await expect(own).toContainText('55-120 is wanted');
+  await own.getByLabel('Serial in the back').fill('55120');
+  await own.getByRole('button', { name: 'Record' }).click();
+  await expect(lampOf(page)).toContainText('Paired');
+});
+
+test('what worked last time comes first', async ({ bench: page }) => {
+  await openJob(page, 'draws-too-much', 'open');
+  await order(page).getByText('Show the steps').click();
+  await expect(order(page).getByRole('listitem').first()).toContainText('As last time: three-jaw wrench');
+  await expect(order(page).getByRole('listitem').first()).toContainText('current near its limit');
+});
+
+test('the tools page: what each served, a new one entered, contradictions refused, a table in', async ({
+  bench: page,
+}) => {
+  await page.goto('/tools');
+  const wrenches = page.getByRole('region', { name: 'Wrenches', exact: true });
+  await expect(wrenches.getByRole('row', { name: /hand wrench, three jaws/ })).toContainText(/\d+, last/);
+  await expect(wrenches.getByRole('row', { name: /hand wrench, three jaws/ })).toContainText('EUR earned');
+  await lampOf(page).getByLabel('The tool costs, EUR').fill('145');
+  await lampOf(page).getByLabel('Jobs a month that want it').fill('2');
+  await expect(lampOf(page)).toContainText('After 25 jobs');
+  await expectAccessible(page, 'tools');
+
+  await wrenches.getByRole('link', { name: 'New wrench' }).click();
+  const form = page.getByRole('form', { name: 'New wrench' });
+  await form.getByLabel(/^Id/).fill('wide-wrench');
+  await form.getByLabel(/^Name/).fill('wide wrench');
+  await form.getByLabel('It cost').fill('99');
+  await form.getByRole('textbox', { name: 'Jaws open from', exact: true }).fill('40');
+  await form.getByRole('textbox', { name: 'Jaws open to', exact: true }).fill('20');
+  await form.getByRole('textbox', { name: 'Rear jaw from', exact: true }).fill('10');
+  await form.getByRole('textbox', { name: 'Rear jaw to', exact: true }).fill('44');
+  await form.getByLabel('Jaw widths, mm').fill('2.4 3');
+  await form.getByRole('button', { name: 'Write it into the book' }).click();
+  await expect(form).toContainText('The jaws open from 40 mm to 20 mm: the travel ends before it begins.');
+  await form.getByRole('textbox', { name: 'Jaws open from', exact: true }).fill('20');
+  await form.getByRole('textbox', { name: 'Jaws open to', exact: true }).fill('50');
+  await form.getByRole('button', { name: 'Write it into the book' }).click();
+  await expect(page.getByRole('heading', { name: 'wide wrench' })).toBeVisible();
+
+  await page.goto('/tools');
+  await page.getByRole('button', { name: 'CSV out and in: Screwdrivers' }).click();
+  await page.getByLabel('CSV file for drivers').setInputFiles({
+    name: 'drivers.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(
+      'id,name,cost_minor,blade_width_mm,blade_thickness_mm\ndriver-25,screwdriver 2.5,900,2.5,0.4\n',
+    ),
+  });
+  await expect(page.getByText('It would add 1')).toBeVisible();
+  await page.getByRole('button', { name: 'Change the book so' }).click();
+  await expect(page.getByRole('row', { name: /screwdriver 2.5/ })).toBeVisible();
+});
