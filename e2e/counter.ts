@@ -170,8 +170,12 @@ export async function typeAsDevice(page: Page, text: string): Promise<void> {
   await session.detach();
 }
 
-export async function expectAccessible(page: Page, what: string): Promise<void> {
-  const { violations } = await new AxeBuilder({ page }).analyze();
+/** The rack stands beside every view and is scanned with the day's own, so that each scan of another is half as long. */
+const RACK = 'nav[aria-label="Rack"]';
+
+export async function expectAccessible(page: Page, what: string, { withRack = false } = {}): Promise<void> {
+  const scan = new AxeBuilder({ page });
+  const { violations } = await (withRack ? scan : scan.exclude(RACK)).analyze();
   expect(
     violations.map(
       (violation) =>

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { CATALOGUE_KINDS, type CatalogueKind, type Gasket, type RecordBodies } from '../core/catalogue';
 import type { CellRow } from '../core/cells';
-import { BACK_KINDS, type BackMeasures, COATINGS, PANEL_HELD_BY } from '../core/backs';
+import { BACK_KINDS, type BackMeasures, COATINGS, MOST_NOTCHES, PANEL_HELD_BY } from '../core/backs';
 import { BLADE_FORMS, type ToolBodies, type ToolKind } from '../core/tools';
 import { type Calibre, type CaseType, FUNCTION_KINDS, HOLD_KINDS, type Maker } from '../core/movements';
 import { clock, id, number, oneOf, optionalText, priceMinor, text } from './fields';
@@ -124,7 +124,7 @@ const calibre: z.ZodType<Calibre> = z.strictObject({
 });
 
 const count = (words: string, example: number) =>
-  number({ words, min: 1, max: 48, example }).int(`${words}: a whole number, e.g. ${example}.`);
+  number({ words, min: 1, max: MOST_NOTCHES, example }).int(`${words}: a whole number, e.g. ${example}.`);
 
 /** The measures of a back, in the book and at the bench. */
 export const backMeasureFields = {

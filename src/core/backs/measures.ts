@@ -107,6 +107,9 @@ export function notchAngles(count: number, clocks: readonly number[]): readonly 
     : Array.from({ length: count }, (_, index) => (2 * Math.PI * index) / count);
 }
 
+/** No back has more notches; a slip of the finger may. */
+export const MOST_NOTCHES = 48;
+
 /** A caliper held on two notch edges by hand, twice: what two measures of one thing may differ by, mm. */
 const MEASURE_MM = 0.2;
 
@@ -135,6 +138,8 @@ export function contradictions(
   const many = back.kind === 'screwed, round holes' ? 'holes' : 'notches';
   if (count !== null && count < 2)
     wrong('notchCount', `One ${one} gives a wrench nothing to turn against: count them again, 2 or more.`);
+  else if (count !== null && (count > MOST_NOTCHES || !Number.isInteger(count)))
+    wrong('notchCount', `${figure(count)} ${many} are no count: a whole number, ${MOST_NOTCHES} at most.`);
   if (clocks.length > 0 && count !== null && clocks.length !== count)
     wrong('notchClocks', `${count} ${many} were counted and ${clocks.length} clock positions are given.`);
   const pitch = pitchCircleMm({

@@ -166,6 +166,8 @@ describe('measures that contradict each other', () => {
   const notched = { kind: 'screwed, notched', notchCount: 6, pitchMm: 30, notchWidthMm: 2 } as const;
   it.each([
     [{ notchCount: 1 }, 'notchCount', 'One notch'],
+    [{ notchCount: 5.5 }, 'notchCount', '5.5 notches are no count'],
+    [{ notchCount: 1_000_000, notchWidthMm: 0.00001 }, 'notchCount', '48 at most'],
     [{ notchWidthMm: 16 }, 'notchWidthMm', '96 mm, and a pitch circle of 30 mm is only 94.25 mm round'],
     [{ notchCount: 2, notchWidthMm: 31 }, 'notchWidthMm', 'wider than its pitch circle'],
     [{ diameterMm: 29 }, 'pitchMm', 'does not lie on a back of 29 mm'],

@@ -1,3 +1,4 @@
+import { createReadStream } from 'node:fs';
 import { Router } from 'express';
 import { z } from 'zod';
 import {
@@ -79,7 +80,9 @@ export function deviceRoutes(store: Store): Router {
     const path = await store.attachments.thumb(request.params.hash);
     if (path === null) throw notFound('such picture');
     response.setHeader('cache-control', 'private, max-age=31536000, immutable');
-    response.type('image/webp').sendFile(path);
+    createReadStream(path)
+      .on('error', () => response.destroy())
+      .pipe(response.type('image/webp'));
   });
 
   router.get('/devices', (_request, response) => {

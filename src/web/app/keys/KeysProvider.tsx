@@ -14,7 +14,7 @@ import { readTicket } from '../../../core/tickets';
 import { readQuantity } from '../../../core/units';
 import { useBench } from '../../api/bench';
 import { getJson, Refused } from '../../api/http';
-import { BURST_SETTLE_MS, BurstReader, SETTLE_MS } from './burst';
+import { BURST_SETTLE_MS, BurstReader, isSign, SETTLE_MS } from './burst';
 import { focusNextWanted, giveToNextMeasure, isField, setFieldValue } from './wanted';
 
 export interface KeyAction {
@@ -154,7 +154,8 @@ export function KeysProvider({ children }: { readonly children: ReactNode }) {
       act(earlier, field !== null);
       if (!field && event.key === '/') event.preventDefault();
       const inField = field !== null;
-      const wait = reader.looksLikeDevice ? BURST_SETTLE_MS : SETTLE_MS;
+      // A sign is no shortcut and begins a figure: it waits for the rest, however late a busy machine hands that over.
+      const wait = reader.looksLikeDevice || isSign(event.key) ? BURST_SETTLE_MS : SETTLE_MS;
       settle = setTimeout(() => act(reader.end(), inField), wait);
     };
     window.addEventListener('keydown', onKeyDown, true);

@@ -6,6 +6,11 @@ export const SETTLE_MS = 45;
 /** A burst is given longer: a busy machine may hand its keys over late, and Enter usually ends it anyway. */
 export const BURST_SETTLE_MS = 150;
 
+/** Whether a key is the sign a caliper's figure begins with. */
+export function isSign(key: string): boolean {
+  return key === '+' || key === '-';
+}
+
 /** What a run of keys turned out to be. */
 export type KeyRun =
   { readonly from: 'hand'; readonly key: string } | { readonly from: 'device'; readonly text: string };

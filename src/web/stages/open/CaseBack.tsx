@@ -1,6 +1,6 @@
 import { Stack } from '@mui/material';
 import { useEffect } from 'react';
-import { useFormContext, useWatch } from 'react-hook-form';
+import { useController, useFormContext, useWatch } from 'react-hook-form';
 import { BACK_KINDS, KNIFE_KINDS, overTravel } from '../../../core/backs';
 import { OPENED_HOW, PROTECTIONS } from '../../../core/logbook';
 import { Choice, ClockField, ListChoice, MeasureField, optionsOf, TextLine } from '../../job/fields';
@@ -10,6 +10,14 @@ import { NativeSelect } from '../../job/NativeSelect';
 import { asAdvised, useOpening } from './useOpening';
 
 const OTHER = '';
+
+/** Fields that follow the lamp whether or not they are shown; a form keeps up only those it knows of. */
+const FOLLOWING = ['kind', 'toolIds', 'separationMm', 'rearMm', 'spotClock', 'lipClock'] as const;
+
+function Following({ name }: { readonly name: (typeof FOLLOWING)[number] }) {
+  useController({ name });
+  return null;
+}
 
 /** Which tool was used: as the lamp says until a hand says otherwise. */
 function ToolFields({ correcting }: { readonly correcting: boolean }) {
@@ -34,6 +42,9 @@ function ToolFields({ correcting }: { readonly correcting: boolean }) {
   const wrench = book.wrenches.find(({ id }) => id === first);
   return (
     <>
+      {FOLLOWING.map((name) => (
+        <Following key={name} name={name} />
+      ))}
       <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
         {tools.length > 0 && (
           <NativeSelect

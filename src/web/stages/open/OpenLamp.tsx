@@ -68,7 +68,9 @@ function Drawing() {
           crownClock={crownClock}
           spotClock={opener.spot?.clock ?? null}
           pitchMm={possible ? pitchMm : null}
-          anglesRad={back.notchCount === null ? [] : notchAngles(back.notchCount, back.notchClocks)}
+          anglesRad={
+            back.notchCount === null || !possible ? [] : notchAngles(back.notchCount, back.notchClocks)
+          }
           choice={found?.choice ?? null}
           jawMm={found?.jawMm ?? null}
           {...(toSize && scale !== null ? { pxPerMm: scale } : { widthPx: ENLARGED_PX })}

@@ -87,7 +87,16 @@ export function useOpening(): Opening {
   const typed = draft.back;
   return useMemo(() => {
     const told = typed ? (JSON.parse(typed) as { back: MeasuredBack; chosen: boolean }) : null;
-    const known = told?.back ?? facts.measured?.payload ?? null;
+    // What is half typed is no figure yet.
+    const figures = (list: readonly (number | null)[]): number[] =>
+      list.filter((each): each is number => each !== null);
+    const known = told
+      ? {
+          ...told.back,
+          notchClocks: figures(told.back.notchClocks),
+          pusherClocks: figures(told.back.pusherClocks),
+        }
+      : (facts.measured?.payload ?? null);
     const expected = expectedBack({ state, earlier });
     const opened = facts.back?.payload.kind;
     const back = ofKind({ ...(known ?? expected), ...(opened ? { kind: opened } : {}) });
