@@ -1,4 +1,5 @@
-import { type BackMeasures, chooseOpener, type MeasuredBack, NOTHING_MEASURED } from '../src/core/backs';
+import { chooseOpener, type MeasuredBack } from '../src/core/backs';
+import { asAdvised, expectedBack } from '../src/core/opening';
 import type { Payloads } from '../src/core/logbook';
 import type { CaseType } from '../src/core/movements';
 import { type Part, serves } from '../src/core/parts';
@@ -128,34 +129,14 @@ export const marked = (
   payload: { photo, xPercent, yPercent, kind, by, note },
 });
 /** A back as its book has it, on a bracelet that opens flat. */
-export function measuredBack(
-  caseType: CaseType,
-  measures: BackMeasures | null = caseType.back,
-): MeasuredBack {
-  return {
-    ...(measures ?? NOTHING_MEASURED),
-    kind: caseType.backKind as MeasuredBack['kind'],
-    chordMm: null,
-    lipClock: caseType.lipClock,
-    bracelet: 'bracelet that opens flat',
-    pusherClocks: [],
-  };
+export function measuredBack(caseType: CaseType): MeasuredBack {
+  return { ...expectedBack(caseType), bracelet: 'bracelet that opens flat' };
 }
 
 /** How this shop opens a case of its book: with which of its tools, and how they are set. */
 export function openedAs(caseType: CaseType): Omit<Payloads['open.back'], 'went' | 'protection'> {
   const back = measuredBack(caseType);
-  const choice = chooseOpener({ back, tools, crownClock: caseType.crownClock });
-  const set = choice.toolIds.length > 0 ? (choice.jaws?.found?.choice ?? null) : null;
-  return {
-    kind: back.kind,
-    openedWith: choice.opener,
-    toolIds: choice.toolIds,
-    separationMm: set && Number(set.separationMm.toFixed(2)),
-    rearMm: set === null || set.rearDistanceMm === null ? null : Number(set.rearDistanceMm.toFixed(2)),
-    spotClock: choice.spot?.clock ?? null,
-    lipClock: caseType.lipClock,
-  };
+  return asAdvised({ back, opener: chooseOpener({ back, tools, crownClock: caseType.crownClock }) });
 }
 export const engraving = (minutes: number, text: string): Step => ({
   minutes,

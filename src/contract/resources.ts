@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { type Lot, STOCK_ITEMS } from '../core/stock';
 import type { Catalogue } from '../core/catalogue';
-import type { Entry, Payloads } from '../core/logbook';
+import type { Entry, LyingOpen, Payloads } from '../core/logbook';
 import type { Policy, Shop, StageId } from '../core/policy';
 import type { StageStatus } from '../core/logbook';
 import type { Attachment } from './devices';
@@ -104,7 +104,7 @@ export interface JobSummary {
   /** Cells taken out of this watch that lie loose. */
   readonly looseCells: readonly string[];
   /** Since when its watch lies open, and the serial inside its back; null while it is closed. */
-  readonly lyingOpen: { readonly sinceUtc: string; readonly insideSerial: string } | null;
+  readonly lyingOpen: LyingOpen | null;
   /** When the parts it waits for are expected; null where it waits for none or nobody knows. */
   readonly partsExpectedOn: string | null;
 }

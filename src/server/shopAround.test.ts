@@ -54,6 +54,30 @@ describe('closing for the time being', () => {
   });
 });
 
+describe('a fitting corrected twice', () => {
+  it('takes one cell from its lot, as it did', async () => {
+    await counter.post('/api/lots', delivery);
+    const id = await counter.takeIn('a');
+    const fitting = {
+      cellCode: '364',
+      lotId: delivery.id,
+      supplier: delivery.supplier,
+      lotCode: delivery.lotCode,
+      alkalineAgreed: false,
+    };
+    await counter.record(id, 'fitted', 'cell.fitted', fitting);
+    for (const [name, earlier] of [
+      ['again', 'fitted'],
+      ['once more', 'again'],
+    ] as const) {
+      const { id: corrected } = entryOf(earlier, 'cell.fitted', fitting);
+      const answer = await counter.record(id, name, 'cell.fitted', fitting, { supersedes: [corrected] });
+      expect(answer.status).toBe(201);
+    }
+    expect((await stock()).lots.map(({ balance }) => balance)).toEqual([delivery.count - 1]);
+  });
+});
+
 describe('several watches on one visit', () => {
   it('share owner and receipt, and know each other', async () => {
     const first = newJob('a');

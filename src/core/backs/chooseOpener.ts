@@ -27,6 +27,11 @@ export type OpenerChoice = Judged<
   readonly toBuy: string | null;
 };
 
+/** Whether it is opened here, be it with care. */
+export function opens({ verdict }: Pick<OpenerChoice, 'verdict'>): boolean {
+  return verdict === 'opens with' || verdict === 'with care';
+}
+
 const NONE = {
   toolIds: [],
   settings: [],

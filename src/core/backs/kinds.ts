@@ -12,6 +12,11 @@ export const BACK_KINDS = [
 ] as const;
 export type BackKind = (typeof BACK_KINDS)[number];
 
+/** A kind of back by its name, or null where it is none. */
+export function asBackKind(name: string | undefined): BackKind | null {
+  return BACK_KINDS.find((each) => each === name) ?? null;
+}
+
 export interface BackFacts {
   readonly knownBy: string;
   readonly opener: string;

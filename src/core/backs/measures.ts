@@ -1,4 +1,4 @@
-import { figure } from '../judgement';
+import { capital, figure } from '../judgement';
 import type { BackKind } from './kinds';
 
 export const COATINGS = ['plain', 'polished', 'coated', 'plastic'] as const;
@@ -83,6 +83,48 @@ export function measuresOf(kind: BackKind): readonly (keyof MeasuredBack)[] {
   }
 }
 
+/** A back without the measures that another kind would have: a notch count says nothing of a snap-on. */
+export function onlyOfKind(back: MeasuredBack): MeasuredBack {
+  const asked = measuresOf(back.kind);
+  const own = Object.fromEntries(Object.entries(back).filter(([field]) => asked.includes(field as never)));
+  return {
+    ...NOTHING_MEASURED,
+    chordMm: null,
+    lipClock: null,
+    pusherClocks: [],
+    ...own,
+    kind: back.kind,
+    bracelet: back.bracelet,
+  };
+}
+
+/** What is known of a back, each measure in a few words, in the order it is taken. */
+export function measureWords(back: MeasuredBack): readonly string[] {
+  const of = (value: number | null, words: string, unit = ' mm'): string[] =>
+    value === null ? [] : [`${words} ${figure(value)}${unit}`];
+  return [
+    back.kind,
+    ...of(back.lipClock, 'lip at', ' o’clock'),
+    ...of(back.diameterMm, 'back'),
+    ...(back.notchCount === null ? [] : [`${back.notchCount} ${notchesOf(back.kind)}`]),
+    ...of(back.pitchMm, 'pitch circle'),
+    ...of(back.chordMm, 'farthest chord'),
+    ...of(back.notchWidthMm, 'each'),
+    ...(back.flatCount === null ? [] : [`${back.flatCount} flats`]),
+    ...of(back.acrossMm, 'across'),
+    ...(back.screwCount === null ? [] : [`${back.screwCount} screws`]),
+    ...of(back.slotLengthMm, 'slot'),
+    ...(back.panelHeldBy === null ? [] : [`held by ${back.panelHeldBy}`]),
+    ...(back.coating === null ? [] : [back.coating]),
+    back.bracelet,
+  ];
+}
+
+/** What jaws or pins stand in on a kind of back. */
+function notchesOf(kind: BackKind | undefined): 'holes' | 'notches' {
+  return kind === 'screwed, round holes' ? 'holes' : 'notches';
+}
+
 /** The chord from one of `count` even notches to the farthest, as a share of the pitch circle: sin(πk/n), k = ⌊n/2⌋. */
 function chordShare(count: number): number {
   return Math.sin((Math.PI * Math.floor(count / 2)) / count);
@@ -134,8 +176,8 @@ export function contradictions(
     slotLengthMm = null,
     slotWidthMm = null,
   } = back;
-  const one = back.kind === 'screwed, round holes' ? 'hole' : 'notch';
-  const many = back.kind === 'screwed, round holes' ? 'holes' : 'notches';
+  const many = notchesOf(back.kind);
+  const one = many === 'holes' ? 'hole' : 'notch';
   if (count !== null && count < 2)
     wrong('notchCount', `One ${one} gives a wrench nothing to turn against: count them again, 2 or more.`);
   else if (count !== null && (count > MOST_NOTCHES || !Number.isInteger(count)))
@@ -239,7 +281,7 @@ export function differsFromBook(
     const shown = (value: number): string => `${figure(value, 2)}${unit && ` ${unit}`}`;
     found.push({
       field,
-      words: `${words.charAt(0).toUpperCase()}${words.slice(1)}: the book says ${shown(inBook)}, measured ${shown(byHand)}.`,
+      words: `${capital(words)}: the book says ${shown(inBook)}, measured ${shown(byHand)}.`,
     });
   }
   if (book.back.coating !== null && measured.coating !== null && book.back.coating !== measured.coating)

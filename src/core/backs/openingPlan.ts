@@ -1,4 +1,4 @@
-import { figure } from '../judgement';
+import { capital, figure } from '../judgement';
 import type { FunctionKind } from '../movements';
 import { type Part, serves, type Served } from '../parts';
 import type { Schools } from '../policy';
@@ -27,6 +27,8 @@ export interface PlanStep {
 
 export interface OpeningPlan {
   readonly steps: readonly PlanStep[];
+  /** Whether the way in ends before the watch is open: nothing of this shop opens it, or its measures cannot be. */
+  readonly stops: boolean;
 }
 
 export interface PlanQuestion {
@@ -47,8 +49,6 @@ export interface PlanQuestion {
     readonly notes: readonly string[];
   } | null;
 }
-
-const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
 
 function part(name: Part, position: string, count = 1): PlanPart {
   return { part: name, count, position, serves: serves(name) };
@@ -357,5 +357,5 @@ export function openingPlan(question: PlanQuestion): OpeningPlan {
             : []),
         ]),
   ];
-  return { steps };
+  return { steps, stops };
 }

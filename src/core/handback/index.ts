@@ -4,7 +4,7 @@ import { expectedLife, type LifeForecast } from '../life';
 import type { JobContext, JobState, WellState } from '../logbook/foldJob';
 import type { Statement } from '../logbook/facts/handback';
 import type { Payloads } from '../logbook/entry';
-import { partsToOrder } from '../logbook/parts';
+import { partsSettledAs, partsToOrder } from '../logbook/parts';
 import { openParts } from '../logbook/progress';
 import { STAGE_WORDS } from '../policy';
 import { lotAge, type Lot } from '../stock';
@@ -251,8 +251,8 @@ export function handback(
       ];
     }),
   ];
-  const replaced = [...facts.parts.values()].filter((part) => part.settled?.payload.outcome === 'replaced');
-  const lost = [...facts.parts.values()].filter((part) => part.settled?.payload.outcome === 'lost');
+  const replaced = partsSettledAs(facts, 'replaced');
+  const lost = partsSettledAs(facts, 'lost');
   const unordered = partsToOrder(facts).map(({ what }) => what);
   const run = provingRun(facts);
   const proved = Object.entries({ ...facts.functions?.payload.proved, ...facts.outside?.payload.proved });

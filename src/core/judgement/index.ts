@@ -19,6 +19,11 @@ export interface Judged<V extends string> {
   readonly working: readonly WorkingLine[];
 }
 
+/** A text that begins a sentence. */
+export function capital(text: string): string {
+  return text.charAt(0).toUpperCase() + text.slice(1);
+}
+
 /** Formats a figure for reasons and working: at most `digits` decimals, no trailing zeros, a true minus sign. */
 export function figure(value: number, digits = 2): string {
   const fixed = value.toFixed(digits);

@@ -173,7 +173,10 @@ export function judgeEntry(
   if (entry.kind === 'set.run-ended' && state.facts.runBegan === null) {
     return refuse(['No proving run was begun.'], 'Record what the hands show at its start.');
   }
-  if (entry.kind === 'open.part-settled' && !state.facts.parts.has(entry.payload.partEntryId)) {
+  if (
+    entry.kind === 'open.part-settled' &&
+    !state.facts.parts.has(state.standsFor(entry.payload.partEntryId))
+  ) {
     return refuse(['That part is not on the tray of this job.'], 'Choose a part from the tray.');
   }
   if (entry.kind === 'open.back') {

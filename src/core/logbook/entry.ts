@@ -48,14 +48,17 @@ export interface EntryOf<K extends EntryKind> {
 
 export type Entry = { [K in EntryKind]: EntryOf<K> }[EntryKind];
 
+/** The id of the entry that stands in the place of another: itself, or the last correction of it. */
+export type StandsFor = (entryId: string) => string;
+
 /** What the program must know of a kind to fold it, name it and order it after a signature. */
 export interface FactKind<K extends EntryKind> {
   /** The fact in a few words, for the history, the undo and the waiting list. */
   readonly words: (payload: Payloads[K]) => string;
   /** Whether the fact, recorded after the signature, reopens the job. */
   readonly afterSigning: 'reopens' | 'keeps';
-  /** Puts the fact into the job's facts. */
-  readonly fold: (facts: JobFacts, entry: EntryOf<K>) => void;
+  /** Puts the fact into the job's facts; `standsFor` gives what stands now for an entry it names. */
+  readonly fold: (facts: JobFacts, entry: EntryOf<K>, standsFor: StandsFor) => void;
 }
 
 export type FactKinds<P> = { readonly [K in keyof P & EntryKind]: FactKind<K> };

@@ -1,6 +1,6 @@
 import type { Book } from '../catalogue';
 import type { CellWanted } from '../cells';
-import { MAIN_WELL, type Entry, type EntryOf, type JobFacts } from './entry';
+import { MAIN_WELL, type Entry, type EntryOf, type JobFacts, type StandsFor } from './entry';
 import { foldEntry, reopens } from './kinds';
 import { type Policy, type Shop, type StageId } from '../policy';
 import type { Calibre, CaseType, Well } from '../movements';
@@ -42,6 +42,8 @@ export interface JobState {
   readonly standing: readonly Entry[];
   /** Every entry by id, with what became of it. */
   readonly replaced: ReadonlyMap<string, readonly Entry[]>;
+  /** What stands now for an entry that was corrected. */
+  readonly standsFor: StandsFor;
   readonly conflicts: readonly Conflict[];
   readonly calibre: Calibre | null;
   readonly caseType: CaseType | null;
@@ -131,12 +133,11 @@ interface Settled {
 }
 
 /**
- * Which entries stand. An entry falls when a standing later entry supersedes or withdraws it; withdrawing a
- * correction therefore brings back what it corrected. Two standing rivals over one entry are a conflict, and
- * both stand.
+ * Which entries stand. An entry falls when a later entry supersedes or withdraws it; only withdrawing a correction brings
+ * back what it corrected, correcting it once more does not. Corrections of one entry that stand beside each other are a
+ * conflict, and all of them stand.
  */
 export function settleEntries(ordered: readonly Entry[]): Settled {
-  const byId = new Map(ordered.map((entry) => [entry.id, entry]));
   const at = new Map(ordered.map((entry, index) => [entry.id, index]));
   const rivals = new Map<string, Entry[]>();
   ordered.forEach((entry, index) => {
@@ -145,17 +146,19 @@ export function settleEntries(ordered: readonly Entry[]): Settled {
       if ((at.get(target) ?? Infinity) < index) rivals.set(target, [...(rivals.get(target) ?? []), entry]);
     }
   });
-  const stands = new Map<string, boolean>();
-  for (const entry of [...ordered].reverse()) {
-    stands.set(entry.id, !(rivals.get(entry.id) ?? []).some((rival) => stands.get(rival.id)));
-  }
+  // From the last entry back: what came later is settled by then.
+  const withdrawn = new Set<string>();
+  /** What stands in the place of an entry that fell: of a correction corrected again the last. */
   const replaced = new Map<string, Entry[]>();
   const conflicts: Conflict[] = [];
-  for (const [targetId, all] of rivals) {
-    const standing = all.filter((rival) => stands.get(rival.id));
-    const target = byId.get(targetId);
-    if (standing.length > 0) replaced.set(targetId, standing);
-    if (standing.length > 1 && target) conflicts.push({ target, rivals: standing });
+  for (const target of [...ordered].reverse()) {
+    const counting = (rivals.get(target.id) ?? []).filter((rival) => !withdrawn.has(rival.id));
+    if (counting.length === 0) continue;
+    if (counting.some((rival) => rival.withdraws === target.id)) withdrawn.add(target.id);
+    const inItsPlace = [...new Set(counting.flatMap((rival) => replaced.get(rival.id) ?? [rival]))];
+    replaced.set(target.id, inItsPlace);
+    // A conflict further down the chain is told there, once.
+    if (counting.length > 1 && inItsPlace.length > 1) conflicts.unshift({ target, rivals: inItsPlace });
   }
   // In server order, so that what an entry corrects has its place before the entry does.
   const places = new Map<string, number>();
@@ -164,7 +167,7 @@ export function settleEntries(ordered: readonly Entry[]): Settled {
     places.set(entry.id, Math.min(index, ...corrected));
   });
   const standing = ordered
-    .filter((entry) => stands.get(entry.id))
+    .filter((entry) => !replaced.has(entry.id))
     .map((entry) => ({ entry, place: places.get(entry.id) ?? 0, index: at.get(entry.id) ?? 0 }))
     .sort((a, b) => a.place - b.place || a.index - b.index)
     .map(({ entry }) => entry);
@@ -209,7 +212,10 @@ export function foldJob(entries: readonly Entry[], context: JobContext): JobStat
   const ordered = inSequence(entries);
   const { standing, replaced, conflicts } = settleEntries(ordered);
   const facts = emptyFacts();
-  for (const entry of standing) foldEntry(facts, entry);
+  // Where corrections disagree the first of them, as long as the conflict is open.
+  const standsFor: StandsFor = (id) =>
+    replaced.get(id)?.find(({ withdraws }) => withdraws === null)?.id ?? id;
+  for (const entry of standing) foldEntry(facts, entry, standsFor);
   const calibre = context.catalogue.calibre(facts.movement?.payload.calibreId ?? null);
   const caseType = context.catalogue.caseTypeOfReference(facts.watch?.payload.reference ?? '');
   const wells = wellsOf(facts, calibre, context.catalogue);
@@ -219,6 +225,7 @@ export function foldJob(entries: readonly Entry[], context: JobContext): JobStat
     facts,
     standing,
     replaced,
+    standsFor,
     conflicts,
     calibre,
     caseType,

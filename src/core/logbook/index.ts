@@ -39,7 +39,17 @@ export {
   settingOf,
   type AsFound,
 } from './facts/open';
-export { lostParts, pairBack, partProofs, partsToOrder, wayBack, type BackPairing } from './parts';
+export {
+  type BackPairing,
+  lyingOpen,
+  type LyingOpen,
+  openedBeside,
+  pairBack,
+  partProofs,
+  partsSettledAs,
+  partsToOrder,
+  wayBack,
+} from './parts';
 export { GASKET_PROFILES, SEAL_STATES } from './facts/seal';
 export { OUTSIDE, type Outside } from './facts/set';
 export { deflectionKept, TEST_METHODS, type TestMethod } from './facts/test';

@@ -1,4 +1,4 @@
-import type { Entry, EntryKind, EntryOf, FactKind, FactKinds, JobFacts, Payloads } from './entry';
+import type { Entry, EntryKind, EntryOf, FactKind, FactKinds, JobFacts, Payloads, StandsFor } from './entry';
 import { arriveFacts } from './facts/arrive';
 import { cellFacts } from './facts/cell';
 import { checkFacts } from './facts/check';
@@ -39,6 +39,6 @@ export function reopens(entry: Entry): boolean {
 }
 
 /** Puts one entry into the facts. */
-export function foldEntry(facts: JobFacts, entry: Entry): void {
-  kindOf(entry).fold(facts, entry);
+export function foldEntry(facts: JobFacts, entry: Entry, standsFor: StandsFor): void {
+  kindOf(entry).fold(facts, entry, standsFor);
 }

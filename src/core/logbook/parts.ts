@@ -2,7 +2,7 @@ import type { Judged } from '../judgement';
 import { bareCode } from '../movements';
 import { PROVED_BY, type Served } from '../parts';
 import type { StageId } from '../policy';
-import type { JobFacts, PartOff } from './entry';
+import type { JobFacts, PartOff, Payloads } from './entry';
 
 /** A proof that a part asks for, because it was lost or replaced. */
 export interface PartProof {
@@ -54,15 +54,14 @@ function outsideAt(
   return outside?.payload.proved[name] === undefined ? null : outside.occurredAt;
 }
 
-function settledAs(facts: Readonly<JobFacts>, ...outcomes: readonly string[]): PartOff[] {
+/** Parts that came off and were settled so. */
+export function partsSettledAs(
+  facts: Readonly<JobFacts>,
+  ...outcomes: readonly Payloads['open.part-settled']['outcome'][]
+): readonly PartOff[] {
   return [...facts.parts.values()].filter(
     ({ settled }) => settled !== null && outcomes.includes(settled.payload.outcome),
   );
-}
-
-/** Parts that came off and are lost. */
-export function lostParts(facts: Readonly<JobFacts>): readonly PartOff[] {
-  return settledAs(facts, 'lost');
 }
 
 /**
@@ -71,7 +70,7 @@ export function lostParts(facts: Readonly<JobFacts>): readonly PartOff[] {
  */
 export function partProofs(facts: Readonly<JobFacts>): readonly PartProof[] {
   const proofs = new Map<Served, PartProof>();
-  for (const { off, settled } of settledAs(facts, 'lost', 'replaced')) {
+  for (const { off, settled } of partsSettledAs(facts, 'lost', 'replaced')) {
     for (const served of off.payload.serves) {
       // Closed for the time being nothing is tested; the follow-up job is.
       if (served === 'water' && facts.closed?.payload.interim) continue;
@@ -107,12 +106,35 @@ export function partsToOrder(
 ): readonly { readonly what: string; readonly count: number }[] {
   const requested = facts.partsRequest?.payload.lines.map(({ what }) => what.toLowerCase()) ?? [];
   const wanted = new Map<string, number>();
-  for (const { off } of lostParts(facts)) {
+  for (const { off } of partsSettledAs(facts, 'lost')) {
     const { part, count } = off.payload;
     if (requested.some((what) => what.includes(part))) continue;
     wanted.set(part, (wanted.get(part) ?? 0) + count);
   }
   return [...wanted].map(([what, count]) => ({ what, count }));
+}
+
+/** A watch that lies open: since when, and the serial inside its back, empty where none stands there. */
+export interface LyingOpen {
+  readonly sinceUtc: string;
+  readonly insideSerial: string;
+}
+
+/** A job's watch while it lies open, or null. */
+export function lyingOpen(facts: Readonly<JobFacts>): LyingOpen | null {
+  return facts.back !== null && facts.closed === null
+    ? { sinceUtc: facts.back.occurredAt, insideSerial: facts.insideSerial?.payload.serial ?? '' }
+    : null;
+}
+
+/**
+ * Whether one of two watches was opened while the other, with a serial inside its back, lay open: then their backs may
+ * be exchanged. The serial may be read after both are open. Source: bench practice.
+ */
+export function openedBeside(one: LyingOpen, other: LyingOpen): boolean {
+  const besideOpen = (first: LyingOpen, second: LyingOpen): boolean =>
+    first.insideSerial !== '' && second.sinceUtc >= first.sinceUtc;
+  return besideOpen(one, other) || besideOpen(other, one);
 }
 
 export type BackPairing = Judged<'not asked' | 'paired' | 'exchanged' | 'not yet known' | 'does not match'>;

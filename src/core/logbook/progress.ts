@@ -1,4 +1,5 @@
 import { type Policy, REQUIREMENTS, type Requirement, STAGES, type StageId } from '../policy';
+import { countOf } from '../parts';
 import { minutesBetween } from '../time';
 import type { EntryOf, JobFacts } from './entry';
 import type { Conflict, Signature, WellState } from './foldJob';
@@ -184,7 +185,7 @@ export function stageProgress(job: JobSoFar, policy: Policy): StageProgress[] {
       for (const { what, count } of partsToOrder(facts))
         missing.push({
           requirement: 'handback.order',
-          words: `the order of what was lost: ${count > 1 ? `${count} × ` : ''}${what}`,
+          words: `the order of what was lost: ${countOf(what, count)}`,
         });
       if (!signed) missing.push({ requirement: 'handback.signed', words: 'the signature' });
     }

@@ -64,6 +64,20 @@ export function serves(part: Part): readonly Served[] {
   return SERVES[part];
 }
 
+/** So many of something, e.g. `4 × screw`. */
+export function countOf(what: string, count: number): string {
+  return count > 1 ? `${count} × ${what}` : what;
+}
+
+/** A part with its count and place, e.g. `4 × screw, plate corners`. */
+export function partInWords(part: {
+  readonly part: Part;
+  readonly count: number;
+  readonly position: string;
+}): string {
+  return `${countOf(part.part, part.count)}${part.position && `, ${part.position}`}`;
+}
+
 /** How each is proved, in words for the bench. */
 export const PROVED_BY: Readonly<Record<Served, string>> = {
   running: 'seen running',

@@ -189,4 +189,4 @@ export function judgeTool<K extends ToolKind>(
   return problems;
 }
 
-export { payback, type Payback } from './payback';
+export { payback, paidBack, paybackOfJob, type Payback, usualCostMinor } from './payback';

@@ -1,4 +1,5 @@
 import { figure, type Judged } from '../judgement';
+import type { Policy } from '../policy';
 
 export type Payback = Judged<'pays' | 'never' | 'not at this rate'> & {
   /** What one job earns over referring it, in minor units. */
@@ -71,4 +72,41 @@ export function payback(question: PaybackQuestion): Payback {
         ],
         working: [...working, line],
       };
+}
+
+/** Whether a tool pays at this shop: by its policy, for a job of a price, asked for so many times in a year. */
+export function paybackOfJob(
+  policy: Pick<Policy, 'ownCostMinor' | 'referralMarginMinor'>,
+  asked: Pick<PaybackQuestion, 'toolCostMinor' | 'priceMinor' | 'jobsPerMonth'>,
+): Payback {
+  const { ownCostMinor, referralMarginMinor } = policy;
+  return payback({ ...asked, ownCostMinor, referralMarginMinor });
+}
+
+export type PaidBack = Judged<'paid' | 'not yet' | 'never'> & {
+  /** What it earned beyond its cost, or what is still to come in, in minor units. */
+  readonly restMinor: number;
+};
+
+/** How far a tool of this shop has paid for itself after the jobs it opened, each earning the same gain. */
+export function paidBack(tool: {
+  readonly costMinor: number;
+  readonly jobs: number;
+  readonly gainMinor: number;
+}): PaidBack {
+  const { costMinor, jobs, gainMinor } = tool;
+  const earnedMinor = Math.max(0, gainMinor) * jobs;
+  return {
+    verdict: gainMinor <= 0 ? 'never' : earnedMinor >= costMinor ? 'paid' : 'not yet',
+    restMinor: Math.abs(earnedMinor - costMinor),
+    reasons: [],
+    working: [],
+  };
+}
+
+/** What such tools of this shop cost on average, in minor units; null where it has none. */
+export function usualCostMinor(tools: readonly { readonly costMinor: number }[]): number | null {
+  return tools.length === 0
+    ? null
+    : Math.round(tools.reduce((sum, { costMinor }) => sum + costMinor, 0) / tools.length);
 }

@@ -1,7 +1,16 @@
 import fc from 'fast-check';
 import { tools } from '../../../demo/tools';
 import { BACK_KINDS } from '../backs';
-import { judgeTool, NO_TOOLS, payback, type ToolBodies, type ToolKind, toolsFor } from '.';
+import {
+  judgeTool,
+  NO_TOOLS,
+  paidBack,
+  payback,
+  type ToolBodies,
+  type ToolKind,
+  toolsFor,
+  usualCostMinor,
+} from '.';
 
 describe('whether a tool pays', () => {
   const ask = {
@@ -47,6 +56,21 @@ describe('whether a tool pays', () => {
         return undefined;
       }),
     );
+  });
+});
+
+describe('how far a tool has paid', () => {
+  it.each([
+    [4_800, 8, 600, 'paid', 0],
+    [4_800, 79, 600, 'paid', 42_600],
+    [14_500, 8, 600, 'not yet', 9_700],
+    [4_800, 8, -100, 'never', 4_800],
+  ])('%i after %i jobs at %i: %s, %i', (costMinor, jobs, gainMinor, verdict, restMinor) => {
+    expect(paidBack({ costMinor, jobs, gainMinor })).toMatchObject({ verdict, restMinor });
+  });
+  it('what such tools cost on average is asked of the shop’s own', () => {
+    expect(usualCostMinor([{ costMinor: 1000 }, { costMinor: 1501 }])).toBe(1251);
+    expect(usualCostMinor([])).toBeNull();
   });
 });
 

@@ -27,6 +27,8 @@ import {
   type JobState,
   judgeEntry,
   looseCells,
+  lyingOpen,
+  openedBeside,
   type Payloads,
 } from '../../core/logbook';
 import { makeTicket } from '../../core/tickets';
@@ -236,13 +238,7 @@ export function logbookStore(
       collected: facts.collected !== null,
       receivedAt: job.createdAt,
       looseCells: looseCells(state.wells).map(({ marking }) => marking),
-      lyingOpen:
-        facts.back !== null && facts.closed === null
-          ? {
-              sinceUtc: facts.back.occurredAt,
-              insideSerial: facts.insideSerial?.payload.serial ?? '',
-            }
-          : null,
+      lyingOpen: lyingOpen(facts),
       partsExpectedOn: awaitedParts(facts)?.payload.expectedOn ?? null,
     };
     const search = [
@@ -431,26 +427,22 @@ export function logbookStore(
    * A watch opened while another with a serial inside its back lay open: each is told of the other, once, so that both
    * are paired when they are closed. The serial may be read after both are open.
    */
-  const tellTogether = (job: JobRow, cause: Entry, own: readonly Entry[]): string[] => {
+  const tellTogether = (job: JobRow, cause: Entry): string[] => {
     const here = toSummary(summaryOf.get(job.id) ?? '{}').lyingOpen;
     const told: string[] = [];
     if (here === null) return told;
     for (const text of rack.all()) {
       const other = toSummary(text);
       if (other.id === job.id || other.lyingOpen === null) continue;
-      const there = other.lyingOpen;
-      const openedBeside =
-        (there.insideSerial !== '' && here.sinceUtc >= there.sinceUtc) ||
-        (here.insideSerial !== '' && there.sinceUtc >= here.sinceUtc);
-      if (!openedBeside) continue;
+      if (!openedBeside(here, other.lyingOpen)) continue;
       const otherJob = jobById.get(other.id);
       if (!otherJob) continue;
-      tell(job, cause, own, {
+      tell(job, cause, {
         otherJobId: other.id,
         otherTicket: other.ticket,
-        otherSerial: there.insideSerial,
+        otherSerial: other.lyingOpen.insideSerial,
       });
-      tell(otherJob, cause, readEntries(other.id), {
+      tell(otherJob, cause, {
         otherJobId: job.id,
         otherTicket: job.ticket,
         otherSerial: here.insideSerial,
@@ -459,12 +451,8 @@ export function logbookStore(
     }
     return told;
   };
-  const tell = (
-    job: JobRow,
-    cause: Entry,
-    entries: readonly Entry[],
-    together: Payloads['open.together'],
-  ): void => {
+  const tell = (job: JobRow, cause: Entry, together: Payloads['open.together']): void => {
+    const entries = readEntries(job.id);
     const { facts } = foldJob(entries, contextNow());
     const known = facts.together.filter(({ payload }) => payload.otherJobId === together.otherJobId);
     if (known.some(({ payload }) => payload.otherSerial === together.otherSerial)) return;
@@ -474,7 +462,7 @@ export function logbookStore(
         ...following(cause, 'open.together', together),
         supersedes: known.map(({ id }) => id),
       },
-      [...entries],
+      entries,
     );
     if (!('entry' in appended)) throw new Refusal(appended);
   };
@@ -494,7 +482,7 @@ export function logbookStore(
       appended.outcome === 'recorded' &&
       (appended.entry.kind === 'open.back' || appended.entry.kind === 'open.inside-serial')
     )
-      return { ...appended, also: tellTogether(job, appended.entry, [...before, appended.entry]) };
+      return { ...appended, also: tellTogether(job, appended.entry) };
     return appended;
   });
 

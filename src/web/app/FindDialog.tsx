@@ -11,11 +11,11 @@ import {
 import { useDeferredValue, useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import useSWR from 'swr';
+import { capital } from '../../core/judgement';
 import type { FindResult } from '../../contract';
 import { readCellMarking } from '../../core/cells';
 import { getJson, ServerAway } from '../api/http';
 import { useBook, useShop } from '../api/resources';
-import { capital } from '../job/FactCard';
 
 /** Finds a job, a watch, an owner or a calibre, and reads a cell's marking, as one types. */
 export function FindDialog({ start, onClose }: { readonly start: string; readonly onClose: () => void }) {

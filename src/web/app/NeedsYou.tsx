@@ -1,9 +1,9 @@
 import { Button, Dialog, DialogActions, DialogContent, DialogTitle, Stack, Typography } from '@mui/material';
 import { useState } from 'react';
 import { Link } from 'react-router';
+import { capital } from '../../core/judgement';
 import { type Entry, entryInWords } from '../../core/logbook';
 import { letGo, tryAgain, useWaiting } from '../api/waiting';
-import { capital } from '../job/FactCard';
 
 /** Entries the server refused: each with why and what to do. They stay until a person settles them. */
 export function NeedsYou() {

@@ -6,6 +6,7 @@ import type { z } from 'zod';
 import { kindDefinition } from '../../contract';
 import type { Entry, EntryKind, EntryOf, Payloads } from '../../core/logbook';
 import { entryInWords } from '../../core/logbook';
+import { capital } from '../../core/judgement';
 import { localTime } from '../../core/time';
 import { focusNextWanted } from '../app/keys/wanted';
 import { FilesField, FileThumb, useKeptFiles } from './files';
@@ -88,10 +89,6 @@ export function FactCard<K extends EntryKind>(props: Props<K>) {
         (instead ?? <FactForm {...props} correcting={correcting} onDone={() => setCorrecting(false)} />)}
     </Paper>
   );
-}
-
-export function capital(text: string): string {
-  return text.charAt(0).toUpperCase() + text.slice(1);
 }
 
 interface FormProps<K extends EntryKind> extends Props<K> {

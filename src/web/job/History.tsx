@@ -1,7 +1,7 @@
 import { Box, Button, Table, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material';
+import { capital } from '../../core/judgement';
 import { type Entry, entryInWords } from '../../core/logbook';
 import { localTime } from '../../core/time';
-import { capital } from './FactCard';
 import { FileThumb } from './files';
 import { useJob } from './JobContext';
 

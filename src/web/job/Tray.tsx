@@ -2,7 +2,7 @@ import { Button, Paper, Stack, Typography } from '@mui/material';
 import { useState } from 'react';
 import { useController, useFormContext, useWatch } from 'react-hook-form';
 import { partsToOrder, type PartOff } from '../../core/logbook';
-import { type Part, PARTS, PROVED_BY, SERVED, serves } from '../../core/parts';
+import { countOf, type Part, partInWords, PARTS, PROVED_BY, SERVED, serves } from '../../core/parts';
 import { colours } from '../app/theme';
 import { MeasureField, optionsOf, Several, TextLine } from './fields';
 import { FactCard, RecordedBy } from './FactCard';
@@ -12,15 +12,10 @@ import { NativeSelect } from './NativeSelect';
 
 const OUTCOMES = ['back in place', 'replaced', 'lost'] as const;
 
-function wordsOf({ off }: PartOff): string {
-  const { part, count, position } = off.payload;
-  return `${count > 1 ? `${count} × ` : ''}${part}${position ? `, ${position}` : ''}`;
-}
-
 function PartLine({ part }: { readonly part: PartOff }) {
   const { record, resource } = useJob();
-  const words = wordsOf(part);
   const { off, settled } = part;
+  const words = partInWords(off.payload);
   const settle = (outcome: (typeof OUTCOMES)[number]): void =>
     void record(
       'open.part-settled',
@@ -154,8 +149,7 @@ export function Tray() {
       {toOrder.length > 0 && (
         <Stack direction="row" spacing={1} sx={{ mt: 1, alignItems: 'center', flexWrap: 'wrap' }}>
           <Typography sx={{ fontWeight: 700 }}>
-            Lost, to be ordered:{' '}
-            {toOrder.map(({ what, count }) => `${count > 1 ? `${count} × ` : ''}${what}`).join(', ')}
+            Lost, to be ordered: {toOrder.map(({ what, count }) => countOf(what, count)).join(', ')}
           </Typography>
           <Button variant="contained" disabled={technician === null} onClick={order}>
             Put it on the parts request

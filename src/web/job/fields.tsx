@@ -14,6 +14,7 @@ import {
 } from '@mui/material';
 import { useId, useState } from 'react';
 import { useController, useFormContext } from 'react-hook-form';
+import { capital } from '../../core/judgement';
 import { quantities, type Quantity, readQuantity } from '../../core/units';
 import { MONO } from '../app/theme';
 import type { DeviceAsk, DeviceId } from '../../contract';
@@ -336,7 +337,7 @@ export function ProofList({
       sx={{ alignItems: { sm: 'center' } }}
     >
       <Typography sx={{ flexGrow: 1 }}>
-        <strong>{what.charAt(0).toUpperCase() + what.slice(1)}.</strong> {how}
+        <strong>{capital(what)}.</strong> {how}
       </Typography>
       <RadioGroup
         row
@@ -380,7 +381,7 @@ export function ClockField({ name, label }: FieldProps) {
 }
 
 export function optionsOf(values: readonly string[]): { readonly value: string; readonly label: string }[] {
-  return values.map((value) => ({ value, label: value.charAt(0).toUpperCase() + value.slice(1) }));
+  return values.map((value) => ({ value, label: capital(value) }));
 }
 
 /** The value of one field, as it is typed. */

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { type FieldValues, FormProvider, useForm } from 'react-hook-form';
 import { Link } from 'react-router';
 import { mutate } from 'swr';
+import { capital } from '../../core/judgement';
 import {
   DEVICE_FAULTS,
   type DeviceAsk,
@@ -22,7 +23,6 @@ import { useShop } from '../api/resources';
 import { LampAnswer } from '../app/Lamp';
 import { TraceFigure } from '../figures/TraceFigure';
 import { Choice, ListChoice, MeasureField, optionsOf } from '../job/fields';
-import { capital } from '../job/FactCard';
 import { FileThumb } from '../job/files';
 import { StageLayout } from '../job/StageLayout';
 

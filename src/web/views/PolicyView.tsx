@@ -17,6 +17,7 @@ import {
 import { type ReactNode, useId, useState } from 'react';
 import { FormProvider, useController, useFieldArray, useForm, useFormContext } from 'react-hook-form';
 import useSWR, { mutate } from 'swr';
+import { capital } from '../../core/judgement';
 import { type PolicyRevision, type PolicyWrite, policyWrite } from '../../contract';
 import {
   type OpenHours,
@@ -40,7 +41,6 @@ import { type SeenShop, useShop } from '../api/resources';
 import { LampAnswer } from '../app/Lamp';
 import { colours } from '../app/theme';
 import { MeasureField, MoneyField, TextLine, useFieldValue } from '../job/fields';
-import { capital } from '../job/FactCard';
 import { StageLayout } from '../job/StageLayout';
 
 function Section({ title, children }: { readonly title: string; readonly children: ReactNode }) {

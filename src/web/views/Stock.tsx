@@ -22,6 +22,7 @@ import { type DefaultValues, type FieldValues, FormProvider, useForm } from 'rea
 import { Link } from 'react-router';
 import { mutate } from 'swr';
 import { v7 } from 'uuid';
+import { capital } from '../../core/judgement';
 import type { z } from 'zod';
 import { collection, lotCount, newLot, type StockResource } from '../../contract';
 import { lookAlikes, readCellMarking } from '../../core/cells';
@@ -32,7 +33,6 @@ import { postJson, Refused } from '../api/http';
 import { type SeenShop, useBook, useRack, useShop, useStock } from '../api/resources';
 import { Caution, LampAnswer, Working } from '../app/Lamp';
 import { Choice, MeasureField, MoneyField, optionsOf, TextLine, useFieldValue } from '../job/fields';
-import { capital } from '../job/FactCard';
 import { shopNow } from '../job/JobContext';
 import { StageLayout } from '../job/StageLayout';
 

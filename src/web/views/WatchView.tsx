@@ -1,10 +1,10 @@
 import { Button, LinearProgress, Paper, Typography } from '@mui/material';
 import { lazy, type ReactNode, Suspense } from 'react';
 import { Link, useParams } from 'react-router';
+import { capital } from '../../core/judgement';
 import { localTime } from '../../core/time';
 import { Refused } from '../api/http';
 import { useBook, useShop } from '../api/resources';
-import { capital } from '../job/FactCard';
 import { StageLayout } from '../job/StageLayout';
 import { LastTime } from '../job/LastTime';
 import { type SeenWatch, useWatchHistory } from '../job/watchHistory';

@@ -1,4 +1,5 @@
 import { figure } from '../../judgement';
+import { countOf } from '../../parts';
 import type { PriceLine, Service } from '../../policy';
 import { dayInWords } from '../../time';
 import type { FactKinds } from '../entry';
@@ -212,7 +213,7 @@ export const arriveFacts: FactKinds<ArrivePayloads> = {
   },
   'arrive.parts-request': {
     words: ({ lines, expectedOn }) =>
-      `parts requested: ${lines.map(({ what, count }) => (count > 1 ? `${count} × ${what}` : what)).join(', ')}${expectedOn === null ? '' : `, expected ${dayInWords(expectedOn)}`}`,
+      `parts requested: ${lines.map(({ what, count }) => countOf(what, count)).join(', ')}${expectedOn === null ? '' : `, expected ${dayInWords(expectedOn)}`}`,
     afterSigning: 'keeps',
     fold: (facts, entry) => {
       facts.partsRequest = entry;

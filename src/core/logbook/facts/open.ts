@@ -1,6 +1,6 @@
-import type { BackKind, MeasuredBack } from '../../backs';
+import { type BackKind, type MeasuredBack, measureWords } from '../../backs';
 import { figure } from '../../judgement';
-import type { Part, Served } from '../../parts';
+import { type Part, partInWords, type Served } from '../../parts';
 import type { FactKinds } from '../entry';
 
 export const AS_FOUND = [
@@ -98,29 +98,6 @@ export function settingOf(back: Pick<OpenPayloads['open.back'], 'separationMm' |
   ].join(', ');
 }
 
-/** The measures that were taken, in a line. */
-function measureWords(back: MeasuredBack): string {
-  const mm = (value: number | null, words: string): string[] =>
-    value === null ? [] : [`${words} ${figure(value)} mm`];
-  return [
-    back.kind,
-    ...mm(back.diameterMm, 'back'),
-    ...(back.notchCount === null
-      ? []
-      : [`${back.notchCount} ${back.kind === 'screwed, round holes' ? 'holes' : 'notches'}`]),
-    ...mm(back.pitchMm, 'pitch circle'),
-    ...mm(back.chordMm, 'farthest chord'),
-    ...mm(back.notchWidthMm, 'each'),
-    ...(back.flatCount === null ? [] : [`${back.flatCount} flats`]),
-    ...mm(back.acrossMm, 'across'),
-    ...(back.screwCount === null ? [] : [`${back.screwCount} screws`]),
-    ...mm(back.slotLengthMm, 'slot'),
-    ...(back.panelHeldBy === null ? [] : [`held by ${back.panelHeldBy}`]),
-    ...(back.coating === null ? [] : [back.coating]),
-    back.bracelet,
-  ].join(', ');
-}
-
 export const openFacts: FactKinds<OpenPayloads> = {
   'open.back': {
     words: (back) =>
@@ -143,7 +120,7 @@ export const openFacts: FactKinds<OpenPayloads> = {
     },
   },
   'open.measured': {
-    words: (back) => `back measured: ${measureWords(back)}`,
+    words: (back) => `back measured: ${measureWords(back).join(', ')}`,
     afterSigning: 'keeps',
     fold: (facts, entry) => void (facts.measured = entry),
   },
@@ -173,22 +150,17 @@ export const openFacts: FactKinds<OpenPayloads> = {
     fold: (facts, entry) => void facts.together.push(entry),
   },
   'open.part': {
-    words: ({ part, count, position }) =>
-      `off: ${count > 1 ? `${count} × ` : ''}${part}${position ? `, ${position}` : ''}`,
+    words: (part) => `off: ${partInWords(part)}`,
     afterSigning: 'reopens',
     fold: (facts, entry) => void facts.parts.set(entry.id, { off: entry, settled: null }),
   },
   'open.part-settled': {
     words: ({ outcome }) => `part ${outcome}`,
     afterSigning: 'reopens',
-    fold: (facts, entry) => {
-      // The part may have been corrected since: then it stands under the correction's id.
-      const { partEntryId } = entry.payload;
-      const [key, part] =
-        [...facts.parts].find(
-          ([id, { off }]) => id === partEntryId || off.supersedes.includes(partEntryId),
-        ) ?? [];
-      if (key !== undefined && part) facts.parts.set(key, { ...part, settled: entry });
+    fold: (facts, entry, standsFor) => {
+      const partId = standsFor(entry.payload.partEntryId);
+      const part = facts.parts.get(partId);
+      if (part) facts.parts.set(partId, { ...part, settled: entry });
     },
   },
   'open.print': {

@@ -7,7 +7,7 @@ import {
   mayBeFitted,
   readCellMarking,
 } from '../../../core/cells';
-import { figure, type WorkingLine } from '../../../core/judgement';
+import { capital, figure, type WorkingLine } from '../../../core/judgement';
 import {
   ACCUMULATOR_WAYS,
   CELL_CONDITIONS,
@@ -24,7 +24,7 @@ import { CellFigure } from '../../figures/CellFigure';
 import { CalibreFigure } from '../../figures/CalibreFigure';
 import { useFormContext } from 'react-hook-form';
 import { Choice, MeasureField, optionsOf, TextLine, Tick, useFieldValue } from '../../job/fields';
-import { capital, FactCard } from '../../job/FactCard';
+import { FactCard } from '../../job/FactCard';
 import { type OpenJob, useJob } from '../../job/JobContext';
 import { FactList } from '../../job/FactList';
 import { MoreFacts } from '../../job/MoreFacts';

@@ -1,14 +1,14 @@
 import { Stack, Typography } from '@mui/material';
 import { useFormContext } from 'react-hook-form';
 import { judgeJobReadings, measures, type Measure, type ReadingVerdict } from '../../../core/health';
-import { figure } from '../../../core/judgement';
+import { capital, figure } from '../../../core/judgement';
 import { CAUSES, LEAK_DECISIONS, LEAK_PLACES, LEAK_SEVERITIES, NEXT_STEPS } from '../../../core/logbook';
 import { wayTaken } from '../../../core/policy';
 import { quantities } from '../../../core/units';
 import { Caution, LampAnswer, type Standing, Working } from '../../app/Lamp';
 import { CalibreFigure } from '../../figures/CalibreFigure';
 import { Choice, ListChoice, MeasureField, optionsOf, TextLine, Tick, useFieldValue } from '../../job/fields';
-import { capital, FactCard } from '../../job/FactCard';
+import { FactCard } from '../../job/FactCard';
 import { FactList } from '../../job/FactList';
 import { useJob } from '../../job/JobContext';
 import { MoreFacts } from '../../job/MoreFacts';

@@ -1,7 +1,7 @@
 import { Alert, Box, Button, Paper, Stack, Typography } from '@mui/material';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
-import { figure } from '../../../core/judgement';
+import { capital, figure } from '../../../core/judgement';
 import { handback, money } from '../../../core/handback';
 import type { Statement } from '../../../core/logbook';
 import { dayInWords, localTime } from '../../../core/time';
@@ -9,7 +9,7 @@ import { Caution, LampAnswer, Working } from '../../app/Lamp';
 import { WaxSeal } from '../../figures/WaxSeal';
 import { MoneyField, TextLine } from '../../job/fields';
 import { DeviceButton } from '../../job/DeviceButton';
-import { capital, FactCard } from '../../job/FactCard';
+import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
 import { MoreFacts } from '../../job/MoreFacts';
 import { StageLayout } from '../../job/StageLayout';

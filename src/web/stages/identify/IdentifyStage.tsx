@@ -1,13 +1,13 @@
 import { Box, Button, LinearProgress, Paper, Stack, TextField, Typography } from '@mui/material';
 import { useMemo, useState } from 'react';
-import { figure, percent } from '../../../core/judgement';
+import { capital, figure, percent } from '../../../core/judgement';
 import { formatLignes } from '../../../core/units';
 import { type Calibre, type EngravingReading, readEngraving } from '../../../core/movements';
 import { focusNextWanted } from '../../app/keys/wanted';
 import { Caution, LampAnswer, Working } from '../../app/Lamp';
 import { CalibreFigure } from '../../figures/CalibreFigure';
 import { TextLine } from '../../job/fields';
-import { capital, FactCard, RecordedBy } from '../../job/FactCard';
+import { FactCard, RecordedBy } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
 import { NativeSelect } from '../../job/NativeSelect';
 import { StageLayout } from '../../job/StageLayout';

@@ -3,11 +3,12 @@ import { useEffect } from 'react';
 import { useController, useFormContext, useWatch } from 'react-hook-form';
 import { BACK_KINDS, KNIFE_KINDS, overTravel } from '../../../core/backs';
 import { OPENED_HOW, PROTECTIONS } from '../../../core/logbook';
+import { asAdvised } from '../../../core/opening';
 import { Choice, ClockField, ListChoice, MeasureField, optionsOf, TextLine } from '../../job/fields';
 import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
 import { NativeSelect } from '../../job/NativeSelect';
-import { asAdvised, useOpening } from './useOpening';
+import { useOpening } from './useOpening';
 
 const OTHER = '';
 

@@ -7,37 +7,25 @@ import {
   backs,
   BRACELETS,
   COATINGS,
-  differsFromBook,
   type MeasuredBack,
   measuresOf,
+  measureWords,
   PANEL_HELD_BY,
 } from '../../../core/backs';
-import { figure } from '../../../core/judgement';
+import { capital } from '../../../core/judgement';
+import { expectedBack } from '../../../core/opening';
 import { Choice, ClockField, ListChoice, MeasureField, NumbersField, optionsOf } from '../../job/fields';
-import { capital, FactCard } from '../../job/FactCard';
+import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
 import { NativeSelect } from '../../job/NativeSelect';
-import { expectedBack, useOpening } from './useOpening';
-
-/** The measures told in the line, in the order they are taken. */
-const MEASURES = [
-  ['lipClock', 'lip at', ' o’clock'],
-  ['notchCount', '', ''],
-  ['pitchMm', 'pitch circle', ' mm'],
-  ['notchWidthMm', 'each', ' mm'],
-  ['flatCount', 'flats', ''],
-  ['acrossMm', 'across', ' mm'],
-  ['screwCount', 'screws', ''],
-  ['slotLengthMm', 'slot', ' mm'],
-  ['diameterMm', 'back', ' mm'],
-] as const satisfies readonly (readonly [keyof MeasuredBack, string, string])[];
+import { useOpening } from './useOpening';
 
 /** Tells the lamp what is typed, as long as the form stands. */
 function Told() {
   const { setDraft } = useJob();
   const values = useWatch() as Partial<MeasuredBack>;
-  const chosen = useFormContext().formState.dirtyFields.kind === true;
-  const text = JSON.stringify({ back: values, chosen });
+  const kindChosen = useFormContext().formState.dirtyFields.kind === true;
+  const text = JSON.stringify({ back: values, kindChosen });
   useEffect(() => setDraft('back', text), [text, setDraft]);
   useEffect(() => () => setDraft('back', ''), [setDraft]);
   return null;
@@ -160,19 +148,13 @@ function Fields() {
 function KnownAlready({ onMeasure }: { readonly onMeasure: () => void }) {
   const { earlier, state } = useJob();
   const { back } = useOpening();
-  const shown = MEASURES.flatMap(([field, words, unit]) => {
-    const value = back[field];
-    if (typeof value !== 'number') return [];
-    if (field === 'notchCount')
-      return [`${value} ${back.kind === 'screwed, round holes' ? 'holes' : 'notches'}`];
-    return [`${words} ${figure(value)}${unit}`];
-  });
+  const [kind = '', ...measures] = measureWords(back);
   return (
     <Paper component="section" aria-label="The back, as it is known" sx={{ px: 2, py: 0.75 }}>
       <Stack direction="row" spacing={2} sx={{ alignItems: 'center', justifyContent: 'space-between' }}>
         <Typography>
-          <strong>{capital(back.kind)}</strong>
-          {[...shown, back.coating, back.bracelet].filter(Boolean).map((each) => ` · ${each ?? ''}`)}
+          <strong>{capital(kind)}</strong>
+          {measures.map((each) => ` · ${each}`)}
           <Typography component="span" color="text.secondary">
             {' '}
             · from {earlier?.history.measured ? 'the last visit' : `the book, ${state.caseType?.code ?? ''}`}
@@ -192,31 +174,20 @@ export function Measured() {
   const { facts, caseType } = job.state;
   const { opener, kindKnown } = useOpening();
   const [measuring, setMeasuring] = useState(false);
-  const expected = expectedBack(job);
   const recorded = facts.measured;
-  const apart = recorded && caseType ? differsFromBook(recorded.payload, caseType) : [];
   const enough = kindKnown && opener.verdict !== 'not yet known' && opener.verdict !== 'impossible';
   if (recorded === null && enough && !measuring && !job.draft.back)
     return <KnownAlready onMeasure={() => setMeasuring(true)} />;
   return (
-    <>
-      <FactCard
-        key={`${caseType?.id ?? ''} ${job.earlier?.history.measured ? 'seen' : ''}`}
-        kind="open.measured"
-        title="The back, measured"
-        recorded={recorded}
-        defaults={{ ...expected }}
-      >
-        <Told />
-        <Fields />
-      </FactCard>
-      {apart.length > 0 && (
-        <Stack role="note" aria-label="Measured against the book" spacing={0.25} sx={{ px: 2 }}>
-          {apart.map(({ words }) => (
-            <Typography key={words}>▲ {words}</Typography>
-          ))}
-        </Stack>
-      )}
-    </>
+    <FactCard
+      key={`${caseType?.id ?? ''} ${job.earlier?.history.measured ? 'seen' : ''}`}
+      kind="open.measured"
+      title="The back, measured"
+      recorded={recorded}
+      defaults={{ ...expectedBack(caseType, job.earlier?.history.measured) }}
+    >
+      <Told />
+      <Fields />
+    </FactCard>
   );
 }

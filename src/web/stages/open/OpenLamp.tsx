@@ -1,7 +1,15 @@
 import { Box, Button, Stack, Typography } from '@mui/material';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { backs, differsFromBook, KNIFE_KINDS, pitchCircleMm, notchAngles } from '../../../core/backs';
+import { capital } from '../../../core/judgement';
+import {
+  backs,
+  differsFromBook,
+  KNIFE_KINDS,
+  notchAngles,
+  type OpenerChoice,
+  pitchCircleMm,
+} from '../../../core/backs';
 import { openParts } from '../../../core/logbook';
 import { wayTaken } from '../../../core/policy';
 import { useRack } from '../../api/resources';
@@ -9,13 +17,12 @@ import { Caution, LampAnswer, type Standing, Working } from '../../app/Lamp';
 import { ScaleDialog } from '../../app/ScaleDialog';
 import { useScreenScale } from '../../app/screenScale';
 import { OpeningFigure } from '../../figures/OpeningFigure';
-import { capital } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
 import { LastTime } from '../../job/LastTime';
 import { PaybackAnswer } from './PaybackAnswer';
 import { useOpening } from './useOpening';
 
-const STANDING: Readonly<Record<string, Standing>> = {
+const STANDING: Readonly<Record<OpenerChoice['verdict'], Standing>> = {
   'opens with': 'good',
   'with care': 'care',
   'not yet known': 'open',
@@ -116,7 +123,7 @@ export function OpenLamp() {
       {earlier !== null && earlier.visits.length > 0 && <LastTime watch={earlier} zone={context.shop.zone} />}
       <LampAnswer
         question={facts.back ? 'Opened' : 'Opens with'}
-        standing={facts.back ? 'good' : kindKnown ? (STANDING[opener.verdict] ?? 'open') : 'open'}
+        standing={facts.back ? 'good' : kindKnown ? STANDING[opener.verdict] : 'open'}
         answer={facts.back ? facts.back.payload.openedWith : opener.opener}
         reasons={[
           ...(kindKnown ? [] : [`Choose the kind of back to be sure; ${back.kind} is guessed.`]),

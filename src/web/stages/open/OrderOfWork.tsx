@@ -1,12 +1,14 @@
 import { Box, Button, Checkbox, Paper, Stack, Typography } from '@mui/material';
 import type { ReactNode } from 'react';
-import type { PlanStep } from '../../../core/backs';
+import { opens, type PlanStep } from '../../../core/backs';
+import { asAdvised, partsComingOff } from '../../../core/opening';
+import { countOf } from '../../../core/parts';
 import { localTime } from '../../../core/time';
 import { Caution } from '../../app/Lamp';
 import { useKey } from '../../app/keys/KeysProvider';
 import { colours } from '../../app/theme';
 import { useJob } from '../../job/JobContext';
-import { asAdvised, useOpening } from './useOpening';
+import { useOpening } from './useOpening';
 
 /** The steps that open this very watch, ticked one by one or all at once; what comes off goes on the tray. */
 export function OrderOfWork() {
@@ -14,25 +16,19 @@ export function OrderOfWork() {
   const { facts } = state;
   const opening = useOpening();
   const { plan, opener } = opening;
-  const stops = opener.verdict === 'refer or buy' || opener.verdict === 'impossible';
   const { protection } = context.policy.schools;
   const left = plan.steps.filter(({ id }) => !facts.stepsDone.has(id));
 
   const done = async (steps: readonly PlanStep[]): Promise<void> => {
     if (steps.length === 0) return;
     await record('open.steps', { steps: steps.map(({ id }) => id), asShown: steps.length > 1 });
-    for (const step of steps) {
-      const onTray = [...facts.parts.values()].some(({ off }) => off.payload.step === step.id);
-      if (onTray) continue;
-      for (const part of step.off) await record('open.part', { ...part, step: step.id });
-    }
+    for (const part of partsComingOff(steps, facts)) await record('open.part', part);
   };
   // As shown means with the tool shown, too: then the opening itself is on record with one key.
   const asShown = async (): Promise<void> => {
-    if (stops || facts.back !== null) return;
+    if (plan.stops || facts.back !== null) return;
     await done(left);
-    if (opener.verdict === 'opens with' || opener.verdict === 'with care')
-      await record('open.back', { ...asAdvised(opening), protection, went: 'freely' });
+    if (opens(opener)) await record('open.back', { ...asAdvised(opening), protection, went: 'freely' });
   };
   useKey('a', 'All steps done as shown', () => void asShown());
 
@@ -86,7 +82,7 @@ export function OrderOfWork() {
                       {step.off
                         .map(
                           ({ part, count, position }) =>
-                            `${count > 1 ? `${count} × ` : ''}${part}${position && ` (${position})`}`,
+                            `${countOf(part, count)}${position && ` (${position})`}`,
                         )
                         .join('; ')}
                     </Typography>
@@ -97,7 +93,7 @@ export function OrderOfWork() {
           })}
         </Stack>
       </Fold>
-      {left.length > 0 && facts.back === null && !stops && (
+      {left.length > 0 && facts.back === null && !plan.stops && (
         <Button
           variant="outlined"
           sx={{ mt: 1 }}

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { TextField } from '@mui/material';
 import { Link } from 'react-router';
 import type { BackKind } from '../../../core/backs';
-import { payback, toolsFor } from '../../../core/tools';
+import { paybackOfJob, toolsFor, usualCostMinor } from '../../../core/tools';
 import { readQuantity } from '../../../core/units';
 import { useToolsServed } from '../../api/resources';
 import { LampAnswer, Working } from '../../app/Lamp';
@@ -18,22 +18,18 @@ interface Props {
 
 /** What is missing to open this watch, and whether it would pay to buy it. */
 export function PaybackAnswer({ toBuy, kind, refer }: Props) {
-  const { book, context, state } = useJob();
+  const { book, context, state, resource } = useJob();
   const { policy } = context;
   const { data: served } = useToolsServed();
-  const own = toolsFor(kind, book);
-  const usualMinor =
-    own.length === 0 ? null : Math.round(own.reduce((sum, { costMinor }) => sum + costMinor, 0) / own.length);
+  const usualMinor = usualCostMinor(toolsFor(kind, book));
   const [typed, setTyped] = useState(usualMinor === null ? '' : (usualMinor / 100).toFixed(2));
   const cost = readQuantity(typed, 'figureOnly');
   const service = state.facts.service?.payload;
   const answer =
     cost.verdict === 'read' && service
-      ? payback({
+      ? paybackOfJob(policy, {
           toolCostMinor: Math.round(cost.value * 100),
           priceMinor: service.priceMinor,
-          ownCostMinor: policy.ownCostMinor,
-          referralMarginMinor: policy.referralMarginMinor,
           jobsPerMonth: (served?.wantedInYear ?? 0) / 12,
         })
       : null;
@@ -63,8 +59,7 @@ export function PaybackAnswer({ toBuy, kind, refer }: Props) {
       />
       {refer && (
         <p>
-          <Link to={`/jobs/${state.facts.received?.jobId ?? ''}/arrive`}>Refer it at stage 1</Link>, with its
-          reason.
+          <Link to={`/jobs/${resource.job.id}/arrive`}>Refer it at stage 1</Link>, with its reason.
         </p>
       )}
       <Working lines={answer?.working ?? []} />

@@ -11,6 +11,7 @@ import {
   SEAL_STATES,
   wayBack,
 } from '../../../core/logbook';
+import { partInWords } from '../../../core/parts';
 import { wayTaken } from '../../../core/policy';
 import { Caution, LampAnswer, Working } from '../../app/Lamp';
 import {
@@ -24,7 +25,7 @@ import {
   Tick,
   useFieldValue,
 } from '../../job/fields';
-import { capital, FactCard } from '../../job/FactCard';
+import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
 import { MoreFacts } from '../../job/MoreFacts';
 import { MarkedPhoto, useMarkedPhotos } from '../../job/photos';
@@ -32,6 +33,7 @@ import { NativeSelect } from '../../job/NativeSelect';
 import { Tray } from '../../job/Tray';
 import { StageLayout } from '../../job/StageLayout';
 import { useEffect } from 'react';
+import { capital } from '../../../core/judgement';
 
 /** Tells the lamp what is ticked while it is not recorded yet. */
 function GasketFields() {
@@ -347,16 +349,7 @@ function Lamp() {
             question="Goes back on, in this order"
             standing="care"
             answer={`${open.length} on the tray`}
-            reasons={wayBack(facts).map(
-              (
-                {
-                  off: {
-                    payload: { part, count, position },
-                  },
-                },
-                index,
-              ) => `${index + 1}. ${count > 1 ? `${count} × ` : ''}${part}${position && `, ${position}`}`,
-            )}
+            reasons={wayBack(facts).map(({ off }, index) => `${index + 1}. ${partInWords(off.payload)}`)}
           />
         </>
       )}

@@ -1,13 +1,13 @@
 import { Button, Stack } from '@mui/material';
 import { useController } from 'react-hook-form';
 import { provingRun } from '../../../core/handback';
-import { figure } from '../../../core/judgement';
+import { capital, figure } from '../../../core/judgement';
 import { OUTSIDE, type Outside } from '../../../core/logbook';
 import { functionsToProve, settingAdvice, type ProofStep, watchSeconds } from '../../../core/setting';
 import { useKey } from '../../app/keys/KeysProvider';
 import { Caution, LampAnswer, Working } from '../../app/Lamp';
 import { MeasureField, ProofList, TextLine, Tick } from '../../job/fields';
-import { capital, FactCard } from '../../job/FactCard';
+import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
 import { MoreFacts } from '../../job/MoreFacts';
 import { StageLayout } from '../../job/StageLayout';

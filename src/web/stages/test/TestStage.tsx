@@ -1,12 +1,12 @@
 import { Paper, Stack, Typography } from '@mui/material';
 import { useFormContext } from 'react-hook-form';
 import { waterStatement } from '../../../core/handback';
-import { figure } from '../../../core/judgement';
+import { capital, figure } from '../../../core/judgement';
 import { deflectionKept, entryInWords, TEST_METHODS } from '../../../core/logbook';
 import { Caution, LampAnswer, Working } from '../../app/Lamp';
 import { CaseFigure } from '../../figures/CaseFigure';
 import { Choice, MeasureField, optionsOf, TextLine, useFieldValue } from '../../job/fields';
-import { capital, FactCard, RecordedBy } from '../../job/FactCard';
+import { FactCard, RecordedBy } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
 import { OnTester } from './OnTester';
 import { StageLayout } from '../../job/StageLayout';

@@ -15,6 +15,7 @@ import {
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import type { Book } from '../../../core/catalogue';
+import { capital } from '../../../core/judgement';
 import { useBook, useShop } from '../../api/resources';
 import { NoSuchPage } from '../NoSuchPage';
 import { ImportTable } from './ImportTable';
@@ -68,10 +69,7 @@ function RecordList({ view, book }: { readonly view: AnyRecordView; readonly boo
           <Table size="small">
             <TableHead>
               <TableRow>
-                {[
-                  view.one.charAt(0).toUpperCase() + view.one.slice(1),
-                  ...view.columns.map(({ head }) => head),
-                ].map((head) => (
+                {[capital(view.one), ...view.columns.map(({ head }) => head)].map((head) => (
                   <TableCell key={head}>{head}</TableCell>
                 ))}
               </TableRow>

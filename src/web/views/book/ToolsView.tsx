@@ -14,17 +14,17 @@ import {
 } from '@mui/material';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
+import { capital } from '../../../core/judgement';
 import type { ToolsServed } from '../../../contract';
 import type { Book } from '../../../core/catalogue';
 import { money } from '../../../core/handback';
 import { type Policy, SERVICES } from '../../../core/policy';
-import { payback } from '../../../core/tools';
+import { paidBack, paybackOfJob } from '../../../core/tools';
 import { localTime } from '../../../core/time';
 import { readQuantity } from '../../../core/units';
 import { type SeenShop, useBook, useShop, useToolsServed } from '../../api/resources';
 import { LampAnswer, Working } from '../../app/Lamp';
 import { MONO } from '../../app/theme';
-import { capital } from '../../job/FactCard';
 import { NativeSelect } from '../../job/NativeSelect';
 import { StageLayout } from '../../job/StageLayout';
 import { NoSuchPage } from '../NoSuchPage';
@@ -34,20 +34,15 @@ import { type AnyRecordView, recordsOf, TOOL_VIEWS } from './records';
 
 /** What the usual job earns over referring it: the dearest of what most watches come for would flatter a tool. */
 function gainMinor(policy: Policy): number {
-  return payback({
-    toolCostMinor: 0,
-    priceMinor: policy.services['cell only'].priceMinor,
-    ownCostMinor: policy.ownCostMinor,
-    referralMarginMinor: policy.referralMarginMinor,
-    jobsPerMonth: 0,
-  }).gainMinor;
+  const { priceMinor } = policy.services['cell only'];
+  return paybackOfJob(policy, { toolCostMinor: 0, priceMinor, jobsPerMonth: 0 }).gainMinor;
 }
 
 function paidWords(costMinor: number, jobs: number, policy: Policy): string {
-  const gain = gainMinor(policy);
-  if (gain <= 0) return 'never, at this price';
-  const left = costMinor - jobs * gain;
-  return left <= 0 ? `● ${money(-left, policy.currency)} earned` : `○ ${money(left, policy.currency)} to go`;
+  const { verdict, restMinor } = paidBack({ costMinor, jobs, gainMinor: gainMinor(policy) });
+  if (verdict === 'never') return 'never, at this price';
+  const rest = money(restMinor, policy.currency);
+  return verdict === 'paid' ? `● ${rest} earned` : `○ ${rest} to go`;
 }
 
 function ToolList({
@@ -142,11 +137,9 @@ function WouldItPay({ shop, served }: { readonly shop: SeenShop; readonly served
     read.rate.verdict === 'read' &&
     read.cost.value >= 0 &&
     read.rate.value >= 0
-      ? payback({
+      ? paybackOfJob(policy, {
           toolCostMinor: Math.round(read.cost.value * 100),
           priceMinor: policy.services[service].priceMinor,
-          ownCostMinor: policy.ownCostMinor,
-          referralMarginMinor: policy.referralMarginMinor,
           jobsPerMonth: read.rate.value,
         })
       : null;
