@@ -1,4 +1,5 @@
 import { mkdtempSync, rmSync } from 'node:fs';
+import { readingOf } from '../src/testing/fixtures';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { v5 } from 'uuid';
@@ -70,7 +71,7 @@ function make(count: number): string {
             crownClock: 3,
           }),
           entry(number, 'arrive.service', { service: 'cell only', priceMinor: 1400 }),
-          entry(number, 'check.reading', { measure: 'currentUA', value: 1 }),
+          entry(number, 'check.reading', readingOf('currentUA', 1)),
         ],
       });
       if (!('job' in taken)) throw new Error(JSON.stringify(taken));

@@ -1,11 +1,12 @@
 import type { Gasket } from '../src/core/catalogue';
-import type { Calibre, CaseType, Maker, Well } from '../src/core/movements';
+import { type Calibre, type CaseType, type Maker, NOTHING_MORE, type Well } from '../src/core/movements';
 import { type BackMeasures, NOTHING_MEASURED } from '../src/core/backs';
 
 /** Makers, calibres and cases that exist nowhere, with everything the program computes from them. */
 export const makers: Maker[] = [
   {
     id: 'orrelin',
+    sign: 'kite',
     name: 'Orrelin',
     patterns: [
       { meaning: 'movement', template: 'OR dd.d' },
@@ -15,6 +16,7 @@ export const makers: Maker[] = [
   },
   {
     id: 'tasvik',
+    sign: 'three rungs',
     name: 'Tasvik',
     patterns: [
       { meaning: 'movement', template: 'TKddl' },
@@ -24,6 +26,7 @@ export const makers: Maker[] = [
   },
   {
     id: 'pellorane',
+    sign: 'broken ring',
     name: 'Pellorane',
     patterns: [
       { meaning: 'movement', template: 'PL dddd' },
@@ -33,6 +36,7 @@ export const makers: Maker[] = [
   },
   {
     id: 'quillbeck',
+    sign: 'stair',
     name: 'Quillbeck',
     patterns: [
       { meaning: 'movement', template: 'QB dd-d' },
@@ -42,6 +46,7 @@ export const makers: Maker[] = [
   },
   {
     id: 'vessarin',
+    sign: 'arc and dot',
     name: 'Vessarin',
     patterns: [
       { meaning: 'movement', template: 'V-dddl' },
@@ -51,6 +56,7 @@ export const makers: Maker[] = [
   },
   {
     id: 'dunmarrow',
+    sign: 'hooked cross bar',
     name: 'Dunmarrow',
     patterns: [
       { meaning: 'movement', template: 'DM dd/d' },
@@ -74,10 +80,146 @@ function well(cellCode: string, at: Partial<Well> = {}): Well {
   };
 }
 
+/** What is told of some calibres beyond their plain figures. */
+const MORE: Readonly<Record<string, Partial<Calibre>>> = {
+  'orrelin-41-2': {
+    family: 'OR 41',
+    jewels: 1,
+    printed: ['ONE JEWEL', 'VARNHOLM WORKS'],
+    contacts: [
+      { kind: 'minus', xMm: -4.2, yMm: 3.1 },
+      { kind: 'plus', xMm: -8.2, yMm: 5.6 },
+    ],
+    insulators: ['Under the cell, its notch towards the stem.'],
+    recipes: [
+      {
+        what: 'cell out and in',
+        steps: [
+          'Thumb behind the movement; lever away from the cell with wood, no farther than it rises.',
+          'Cell up at the lever side, plastic tweezers.',
+          'Look at both contacts with the well empty; insulator flat.',
+          'Fresh cell in at the far side, down, until the lever snaps back.',
+        ],
+      },
+      {
+        what: 'it does not start',
+        steps: ['Crown home.', 'Touch the rotor wheel once with a hair of brass.', 'Measure the current.'],
+      },
+    ],
+  },
+  'orrelin-41-6': {
+    family: 'OR 41',
+    jewels: 2,
+    printed: ['TWO JEWELS', 'VARNHOLM WORKS'],
+    contacts: [
+      { kind: 'minus', xMm: -4.2, yMm: 3.1 },
+      { kind: 'plus', xMm: -8.2, yMm: 5.6 },
+    ],
+    insulators: ['Under the cell, clear film.', 'Ring at the wall of the well.'],
+    revisions: [
+      {
+        name: 'A',
+        seenBy: 'contact under the cell with one finger',
+        cellCode: 'SR626SW',
+        heightMm: null,
+        jewels: null,
+        heldBy: null,
+      },
+      {
+        name: 'B',
+        seenBy: 'contact under the cell with two fingers, well a hair shallower',
+        cellCode: 'SR621SW',
+        heightMm: 2.95,
+        jewels: null,
+        heldBy: null,
+      },
+    ],
+    recipes: [
+      {
+        what: 'cell out and in',
+        steps: [
+          'See the contact first: one finger or two decides the cell.',
+          'Lever away from the coil until the cell rises.',
+          'In under the far wall, then down.',
+        ],
+      },
+    ],
+  },
+  'orrelin-62-3': { jewels: 4, printed: ['FOUR JEWELS'] },
+  'orrelin-44-9': { jewels: 3 },
+  'orrelin-47-1': { jewels: 0, printed: ['NO JEWELS'] },
+  'pellorane-6108': {
+    family: 'PL 61',
+    jewels: 2,
+    dial: [
+      { shows: 'seconds', clock: null },
+      { shows: 'date', clock: 6 },
+    ],
+  },
+  'pellorane-6180': { family: 'PL 61', jewels: 1 },
+  'pellorane-3302': { jewels: 5 },
+  'pellorane-7705': {
+    jewels: 6,
+    dial: [
+      { shows: 'seconds', clock: 6 },
+      { shows: 'date', clock: 4.5 },
+      { shows: 'counter', clock: 9 },
+      { shows: 'counter', clock: 12 },
+    ],
+  },
+  'quillbeck-15-1': { family: 'QB 15', jewels: 1 },
+  'quillbeck-15-7': { family: 'QB 15', jewels: 1 },
+  'quillbeck-18-3': {
+    jewels: 2,
+    revisions: [
+      {
+        name: 'early',
+        seenBy: 'clip held by a screw',
+        cellCode: null,
+        heightMm: null,
+        jewels: null,
+        heldBy: 'screwed bridge',
+      },
+      {
+        name: 'late',
+        seenBy: 'clip folded over, no screw',
+        cellCode: null,
+        heightMm: null,
+        jewels: 1,
+        heldBy: 'clip on one side',
+      },
+    ],
+  },
+  'quillbeck-31-2': { jewels: 0 },
+  'tasvik-71b': { jewels: 2 },
+  'tasvik-35a': { jewels: 0 },
+  'tasvik-90c': { jewels: 4 },
+  'vessarin-210s': { family: 'V-21', jewels: 5 },
+  'vessarin-214s': { family: 'V-21', jewels: 5 },
+  'vessarin-330r': { jewels: 8 },
+  'vessarin-118q': { jewels: 1 },
+  'dunmarrow-07-2': {
+    contacts: [
+      { kind: 'plus', xMm: 9.8, yMm: 3.4 },
+      { kind: 'reset', xMm: 8.6, yMm: -6.2 },
+      { kind: 'buzzer', xMm: -9.4, yMm: -5.8 },
+    ],
+    insulators: ['Clear plate over the cell, its tongue under the latch.'],
+    recipes: [
+      {
+        what: 'after a change of cell',
+        steps: ['Pad R to the rim of the cell, two seconds.', 'Every segment shows once, then the time.'],
+      },
+    ],
+  },
+};
+
 function calibre(
   own: Pick<Calibre, 'id' | 'makerId' | 'code' | 'wells' | 'functions'> & Partial<Calibre>,
 ): Calibre {
   return {
+    ...NOTHING_MORE,
+    dial: dialOf(own.functions),
     formerCodes: [],
     shape: 'round',
     widthMm: 23.3,
@@ -98,7 +240,20 @@ function calibre(
     crownPositions: ['winding and home', 'hands'],
     cautions: [],
     ...own,
+    ...MORE[own.id],
   };
+}
+
+/** Where these makers put what a movement shows, unless a calibre has it elsewhere. */
+function dialOf(functions: Calibre['functions']): Calibre['dial'] {
+  const has = (each: Calibre['functions'][number]): boolean => functions.includes(each);
+  return [
+    ...(has('seconds hand') ? [{ shows: 'seconds' as const, clock: null }] : []),
+    ...(has('date') && has('hands') ? [{ shows: 'date' as const, clock: 3 }] : []),
+    ...(has('day') && has('hands') ? [{ shows: 'day' as const, clock: 12 }] : []),
+    ...(has('chronograph') ? [{ shows: 'counter' as const, clock: 9 }] : []),
+    ...(has('digital display') ? [{ shows: 'display' as const, clock: has('hands') ? 6 : null }] : []),
+  ];
 }
 
 export const calibres: Calibre[] = [

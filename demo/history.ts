@@ -7,9 +7,11 @@ import type { DemoLot } from './scenario';
 import {
   type DemoJob,
   dryTest,
+  movementOf,
   NETTLE,
   openedAs,
   person,
+  readingOf,
   SALTMARSH,
   type Step,
   technicians,
@@ -239,7 +241,7 @@ export function history(book: Book): { readonly jobs: DemoJob[]; readonly lots: 
     }
 
     function identify(): void {
-      step('identify.movement', { calibreId: calibre.id, code: calibre.code, by: 'engraving', note: '' });
+      step('identify.movement', movementOf(calibre.id, calibre.code));
     }
 
     function close(): void {
@@ -272,7 +274,10 @@ export function history(book: Book): { readonly jobs: DemoJob[]; readonly lots: 
       const own = Number(`0.${[...known.key].reduce((sum, letter) => sum + letter.charCodeAt(0), 0)}`) - 0.5;
       const ageing = calibre.code === 'OR 62.3' ? 0.3 : 0.05;
       const drift = 1 + ageing * known.visits;
-      return rounded(calibre.typicalUA * (1 + 0.12 * own) * drift * Math.exp(0.03 * normalFrom(uniform)), 2);
+      return rounded(
+        (calibre.typicalUA ?? 1) * (1 + 0.12 * own) * drift * Math.exp(0.03 * normalFrom(uniform)),
+        2,
+      );
     }
 
     function leakedCell(well: string | undefined): 'clean' | 'bloom' | 'crust' {
@@ -290,6 +295,8 @@ export function history(book: Book): { readonly jobs: DemoJob[]; readonly lots: 
           decision: 'cleaned, observe',
           supplier: known.lastSupplier ?? '',
           lotCode: known.lastLot,
+          currentBeforeUA: null,
+          currentAfterUA: null,
         });
       return condition;
     }
@@ -300,12 +307,15 @@ export function history(book: Book): { readonly jobs: DemoJob[]; readonly lots: 
       const two = calibre.wells.length > 1;
       const cellService = service !== 'reseal and test';
       if (cellService) {
-        step('check.reading', {
-          measure: 'restVoltageV',
-          value: rounded(calibre.lowestV > 2 ? between(2.1, 2.75) : between(0.8, 1.44), 2),
-        });
+        step(
+          'check.reading',
+          readingOf(
+            'restVoltageV',
+            rounded((calibre.lowestV ?? 0) > 2 ? between(2.1, 2.75) : between(0.8, 1.44), 2),
+          ),
+        );
         if (service === 'cell and reseal' || chance(0.55))
-          step('check.reading', { measure: 'currentUA', value: current() });
+          step('check.reading', readingOf('currentUA', current()));
         for (const well of calibre.wells) {
           const at = two ? { well: well.name } : {};
           const cell = book.cell(well.cellCode);
@@ -381,7 +391,7 @@ export function history(book: Book): { readonly jobs: DemoJob[]; readonly lots: 
     function diagnose(): void {
       open();
       identify();
-      step('check.reading', { measure: 'currentUA', value: rounded(current() * between(1.5, 4), 2) });
+      step('check.reading', readingOf('currentUA', rounded(current() * between(1.5, 4), 2)));
       step('check.diagnosis', {
         cause: pick([
           'old oil and dirt',
@@ -389,6 +399,7 @@ export function history(book: Book): { readonly jobs: DemoJob[]; readonly lots: 
           'coil severed',
           'contact does not touch',
         ]),
+        also: null,
         next: pick(['service of the movement', 'clean', 'new circuit']),
         words: '',
       });

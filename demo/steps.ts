@@ -138,6 +138,18 @@ export function openedAs(caseType: CaseType): Omit<Payloads['open.back'], 'went'
   const back = measuredBack(caseType);
   return asAdvised({ back, opener: chooseOpener({ back, tools, crownClock: caseType.crownClock }) });
 }
+/** A reading where no load was stated. */
+export const readingOf = (
+  measure: Payloads['check.reading']['measure'],
+  value: number,
+): Payloads['check.reading'] => ({ measure, value, loadKOhm: null, loadSeconds: null });
+export const movementOf = (calibreId: string, code: string): Payloads['identify.movement'] => ({
+  calibreId,
+  revision: null,
+  code,
+  by: 'engraving',
+  note: '',
+});
 export const engraving = (minutes: number, text: string): Step => ({
   minutes,
   kind: 'identify.engraving',
@@ -146,7 +158,7 @@ export const engraving = (minutes: number, text: string): Step => ({
 export const movement = (minutes: number, calibreId: string, code: string): Step => ({
   minutes,
   kind: 'identify.movement',
-  payload: { calibreId, code, by: 'engraving', note: '' },
+  payload: movementOf(calibreId, code),
 });
 export const reading = (
   minutes: number,
@@ -155,7 +167,7 @@ export const reading = (
 ): Step => ({
   minutes,
   kind: 'check.reading',
-  payload: { measure, value },
+  payload: readingOf(measure, value),
 });
 export const found = (
   minutes: number,

@@ -1,4 +1,5 @@
 import type { Page } from '@playwright/test';
+import { movementOf } from '../src/testing/fixtures';
 import type { JobResource } from '../src/contract';
 import { STAGES_FETCHED_MARK } from '../src/web/stages';
 import { expect, jobId, openJob, sitDown, test } from './counter';
@@ -78,7 +79,7 @@ test('a refused entry goes to “needs you”, says why, and stays until it is s
     data: {
       id: '018f3c1e-7a2b-7c3d-8e4f-5a6b7c8d9e0f',
       kind: 'identify.movement',
-      payload: { calibreId: 'quillbeck-15-1', code: 'QB 15-1', by: 'hand', note: '' },
+      payload: movementOf('quillbeck-15-1', 'QB 15-1'),
       payloadVersion: 1,
       occurredAt: '2026-03-17T09:41:00.000Z',
       technicianId: before?.technicianId,

@@ -3,7 +3,16 @@ import { CATALOGUE_KINDS, type CatalogueKind, type Gasket, type RecordBodies } f
 import type { CellRow } from '../core/cells';
 import { BACK_KINDS, type BackMeasures, COATINGS, MOST_NOTCHES, PANEL_HELD_BY } from '../core/backs';
 import { BLADE_FORMS, type ToolBodies, type ToolKind } from '../core/tools';
-import { type Calibre, type CaseType, FUNCTION_KINDS, HOLD_KINDS, type Maker } from '../core/movements';
+import {
+  type Calibre,
+  type CaseType,
+  CONTACT_KINDS,
+  DIAL_PARTS,
+  FUNCTION_KINDS,
+  HOLD_KINDS,
+  type Maker,
+  SIGNS,
+} from '../core/movements';
 import { clock, id, number, oneOf, optionalText, priceMinor, text } from './fields';
 
 const code = (words: string, example: string) => text({ words, max: 40, example });
@@ -12,6 +21,8 @@ const recordKey = z
   .regex(/^[a-z0-9][a-z0-9-]{0,59}$/, 'Id: small letters, digits and dashes, e.g. orrelin-41-2.');
 const mm = (words: string, max: number, example: number) =>
   number({ words, min: 0.1, max, unit: 'mm', example });
+/** A movement: under 5 mm or over 60 mm is a slip of the key. */
+const size = (words: string, example: number) => number({ words, min: 5, max: 60, unit: 'mm', example });
 const place = (words: string) => number({ words, min: -60, max: 60, unit: 'mm', example: 4.2 });
 const degrees = (words: string) => number({ words, min: 0, max: 360, unit: '°', example: 210 });
 const names = (words: string, example: string) => z.array(text({ words, max: 200, example })).max(40);
@@ -34,6 +45,7 @@ const cell: z.ZodType<CellRow> = z.strictObject({
 const maker: z.ZodType<Maker> = z.strictObject({
   id: recordKey,
   name: text({ words: 'Name', max: 60, example: 'Orrelin' }),
+  sign: oneOf('Sign', SIGNS).nullable(),
   patterns: z
     .array(
       z.strictObject({
@@ -49,10 +61,24 @@ const calibre: z.ZodType<Calibre> = z.strictObject({
   makerId: recordKey,
   code: code('Calibre', 'OR 41.2'),
   formerCodes: names('Former code', 'OR 40.2'),
+  family: optionalText({ words: 'Family', max: 40, example: 'OR 41' }),
+  shopsOwn: z.boolean(),
   shape: oneOf('Shape', ['round', 'oblong']),
-  widthMm: mm('Width', 60, 23.3),
-  lengthMm: mm('Length', 60, 23.3),
-  heightMm: mm('Height', 20, 3.15),
+  widthMm: size('Width', 23.3).nullable(),
+  lengthMm: size('Length', 23.3).nullable(),
+  heightMm: mm('Height', 20, 3.15).nullable(),
+  jewels: number({ words: 'Jewels', min: 0, max: 31, example: 5 })
+    .int('Jewels: a whole number, e.g. 5.')
+    .nullable(),
+  dial: z
+    .array(
+      z.strictObject({
+        shows: oneOf('On the dial', DIAL_PARTS),
+        clock: clock.nullable(),
+      }),
+    )
+    .max(12),
+  printed: names('Printed', 'two jewels'),
   wells: z
     .array(
       z.strictObject({
@@ -88,11 +114,17 @@ const calibre: z.ZodType<Calibre> = z.strictObject({
     max: 120,
     example: 'the seconds hand steps in twos',
   }).nullable(),
-  typicalUA: number({ words: 'Typical current', min: 0.01, max: 100, unit: 'µA', example: 1.05 }),
-  limitUA: number({ words: 'Current limit', min: 0.01, max: 200, unit: 'µA', example: 1.6 }),
+  typicalUA: number({
+    words: 'Typical current',
+    min: 0.01,
+    max: 100,
+    unit: 'µA',
+    example: 1.05,
+  }).nullable(),
+  limitUA: number({ words: 'Current limit', min: 0.01, max: 200, unit: 'µA', example: 1.6 }).nullable(),
   coilMinKOhm: number({ words: 'Coil from', min: 0.01, max: 100, unit: 'kΩ', example: 1.6 }).nullable(),
   coilMaxKOhm: number({ words: 'Coil to', min: 0.01, max: 100, unit: 'kΩ', example: 2.1 }).nullable(),
-  lowestV: number({ words: 'Lowest voltage', min: 0.5, max: 4, unit: 'V', example: 1.2 }),
+  lowestV: number({ words: 'Lowest voltage', min: 0.5, max: 4, unit: 'V', example: 1.2 }).nullable(),
   functionDraws: z
     .array(
       z.strictObject({
@@ -118,6 +150,39 @@ const calibre: z.ZodType<Calibre> = z.strictObject({
       reserveDays: number({ words: 'Runs when full', min: 0.1, max: 4000, unit: 'days', example: 180 }),
     })
     .nullable(),
+  contacts: z
+    .array(
+      z.strictObject({
+        kind: oneOf('Contact', CONTACT_KINDS),
+        xMm: place('Towards 3 o’clock'),
+        yMm: place('Towards 12 o’clock'),
+      }),
+    )
+    .max(12),
+  keepClearMm: number({ words: 'Keep clear of the coil by', min: 0, max: 10, unit: 'mm', example: 0.8 }),
+  insulators: names('Insulator', 'under the cell, its notch towards the stem'),
+  recipes: z
+    .array(
+      z.strictObject({
+        what: text({ words: 'Recipe', max: 80, example: 'cell out and in' }),
+        steps: names('Step', 'lever away from the coil until the cell rises'),
+      }),
+    )
+    .max(20),
+  revisions: z
+    .array(
+      z.strictObject({
+        name: code('Revision', 'B'),
+        seenBy: text({ words: 'Seen by', max: 120, example: 'contact with two fingers' }),
+        cellCode: text({ words: 'Its cell', max: 20, example: 'SR626SW' }).nullable(),
+        heightMm: mm('Its height', 20, 3.15).nullable(),
+        jewels: number({ words: 'Its jewels', min: 0, max: 31, example: 5 })
+          .int('Its jewels: a whole number, e.g. 5.')
+          .nullable(),
+        heldBy: oneOf('Its cell is held by', HOLD_KINDS).nullable(),
+      }),
+    )
+    .max(9),
   dateQuickSet: z.boolean(),
   crownPositions: names('Crown position', 'home'),
   cautions: names('Caution', 'The lever is pushed toward the coil.'),

@@ -7,6 +7,7 @@ import { openAt, orderRack, urgencyOf } from './dayplan';
 import { DEFAULT_POLICY, WEEKDAYS } from './policy';
 import { renewOrReuse } from './gaskets';
 import {
+  figuresFor,
   judgeCoil,
   judgeCurrent,
   judgeLoadedVoltage,
@@ -103,20 +104,31 @@ describe('readings', () => {
     expect(judgeLoadedVoltage(2.8, 3.0, 'lithium').verdict).toBe('good');
     expect(judgeLoadedVoltage(1.4, null, 'silver-oxide').verdict).toBe('not judged');
     expect(judgeLoadedVoltage(1.4, 1.5, 'alkaline').verdict).toBe('not judged');
+    const at = (loadKOhm: number, seconds: number) =>
+      judgeLoadedVoltage(1.35, 1.55, 'silver-oxide', { loadKOhm, seconds });
+    expect(at(2, 1).verdict).toBe('spent');
+    expect(at(1, 1)).toMatchObject({
+      verdict: 'not judged',
+      reasons: [expect.stringContaining('2 kΩ, 1 s')],
+    });
+    expect(at(2, 5).verdict).toBe('not judged');
   });
 
   it('judges the current by this movement', () => {
-    const calibre = book.calibre('orrelin-62-3');
-    expect(judgeCurrent(1.6, calibre)).toMatchObject({
+    const { current } = figuresFor(book.calibre('orrelin-62-3'), book);
+    expect(judgeCurrent(1.6, current)).toMatchObject({
       verdict: 'good',
       reference: { whose: 'this movement', max: 2.4 },
     });
-    expect(judgeCurrent(4.8, calibre).reasons[0]).toContain('2 times the limit');
-    expect(judgeCurrent(0.1, calibre)).toMatchObject({
+    expect(judgeCurrent(4.8, current).reasons[0]).toContain('2 times the limit');
+    expect(judgeCurrent(0.1, current)).toMatchObject({
       verdict: 'too little',
       reasons: [expect.stringContaining('crown')],
     });
-    expect(judgeCurrent(1.6, null).verdict).toBe('not judged');
+    expect(judgeCurrent(1.6, figuresFor(null, book).current)).toMatchObject({
+      verdict: 'good',
+      reference: { whose: 'general' },
+    });
   });
 });
 
@@ -302,7 +314,7 @@ describe('the proving run', () => {
 });
 
 describe('coil, lowest voltage and rate', () => {
-  const calibre = { code: 'OR 41.2', coilMinKOhm: 1.6, coilMaxKOhm: 2.1, lowestV: 1.2 };
+  const figures = figuresFor(book.calibre('orrelin-41-2'), book);
   it.each([
     [1.8, 'good'],
     [2.3, 'good'],
@@ -311,16 +323,15 @@ describe('coil, lowest voltage and rate', () => {
     [0.7, 'shorted turns'],
     [900, 'open'],
   ] as const)('%s kΩ: %s', (value, verdict) => {
-    expect(judgeCoil(value, calibre).verdict).toBe(verdict);
+    expect(judgeCoil(value, figures.coil).verdict).toBe(verdict);
   });
-  it('wants the movement, and its range', () => {
-    expect(judgeCoil(1.8, null)).toMatchObject({ verdict: 'not judged' });
-    expect(judgeCoil(1.8, { ...calibre, coilMinKOhm: null })).toMatchObject({ verdict: 'not judged' });
-    expect(judgeLowestRunning(1.3, null).verdict).toBe('not judged');
+  it('has nothing to say of a coil where by the book there is none', () => {
+    const { coil } = figuresFor(book.calibre('dunmarrow-07-2'), book);
+    expect(judgeCoil(1.8, coil)).toMatchObject({ verdict: 'not judged' });
   });
   it('says when it would stop too early, and when it strays', () => {
-    expect(judgeLowestRunning(1.15, calibre).verdict).toBe('good');
-    expect(judgeLowestRunning(1.31, calibre).verdict).toBe('runs too late');
+    expect(judgeLowestRunning(1.15, figures.lowest).verdict).toBe('good');
+    expect(judgeLowestRunning(1.31, figures.lowest).verdict).toBe('runs too late');
     expect(judgeRate(0.5)).toMatchObject({ verdict: 'good', reasons: ['15.2 s a month.'] });
     expect(judgeRate(-1).verdict).toBe('off');
   });

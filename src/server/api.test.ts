@@ -12,7 +12,7 @@ import type {
 import { handback } from '../core/handback';
 import { foldJob, type Entry } from '../core/logbook';
 import { Counter, delivery, entryOf, newJob, technicianId } from '../testing/counter';
-import { idOf } from '../testing/fixtures';
+import { idOf, movementOf, readingOf } from '../testing/fixtures';
 
 let counter: Counter;
 beforeEach(async () => {
@@ -49,13 +49,8 @@ async function upToSigning(name = 'job'): Promise<string> {
     separationMm: null,
     rearMm: null,
   });
-  await put('movement', 'identify.movement', {
-    calibreId: 'orrelin-41-2',
-    code: 'OR 41.2',
-    by: 'engraving',
-    note: '',
-  });
-  await put('volts', 'check.reading', { measure: 'restVoltageV', value: 1.2 });
+  await put('movement', 'identify.movement', movementOf('orrelin-41-2', 'OR 41.2', 'engraving'));
+  await put('volts', 'check.reading', readingOf('restVoltageV', 1.2));
   await put('found', 'cell.found', { marking: '364', condition: 'clean' });
   await put('fitted', 'cell.fitted', fitting);
   await put('binned', 'cell.old-settled', { taped: true, to: 'spent bin' });
@@ -172,20 +167,11 @@ describe('finding', () => {
     const found = async (q: string): Promise<string[]> =>
       (await counter.get<FindResult>(`/api/find?q=${encodeURIComponent(q)}`)).body.jobs.map(({ id }) => id);
     expect(await found('QB 22-4')).toEqual([]);
-    await counter.record(job, 'm', 'identify.movement', {
-      calibreId: 'quillbeck-22-4',
-      code: 'QB 22-4',
-      by: 'hand',
-      note: '',
-    });
+    await counter.record(job, 'm', 'identify.movement', movementOf('quillbeck-22-4', 'QB 22-4'));
     expect(await found('qb 22-4')).toEqual([job]);
-    await counter.record(
-      job,
-      'n',
-      'identify.movement',
-      { calibreId: 'orrelin-41-2', code: 'OR 41.2', by: 'hand', note: '' },
-      { supersedes: [idOf('entry m')] },
-    );
+    await counter.record(job, 'n', 'identify.movement', movementOf('orrelin-41-2', 'OR 41.2'), {
+      supersedes: [idOf('entry m')],
+    });
     expect(await found('QB 22-4')).toEqual([]);
   });
 
@@ -215,18 +201,9 @@ describe('finding', () => {
 describe('recording', () => {
   it('takes the same entry again as the same, and another body under its id as a conflict', async () => {
     const job = await counter.takeIn();
-    const first = await counter.record(job, 'volts', 'check.reading', {
-      measure: 'restVoltageV',
-      value: 1.31,
-    });
-    const again = await counter.record(job, 'volts', 'check.reading', {
-      measure: 'restVoltageV',
-      value: 1.31,
-    });
-    const other = await counter.record(job, 'volts', 'check.reading', {
-      measure: 'restVoltageV',
-      value: 1.5,
-    });
+    const first = await counter.record(job, 'volts', 'check.reading', readingOf('restVoltageV', 1.31));
+    const again = await counter.record(job, 'volts', 'check.reading', readingOf('restVoltageV', 1.31));
+    const other = await counter.record(job, 'volts', 'check.reading', readingOf('restVoltageV', 1.5));
     expect([first.status, again.status, other.status]).toEqual([201, 200, 409]);
     expect(again.body).toEqual(first.body);
     expect(
@@ -361,12 +338,7 @@ describe('stock and the spent bin', () => {
   it('refuses to fit the wrong cell but keeps it as found', async () => {
     await counter.post('/api/lots', delivery);
     const job = await counter.takeIn();
-    await counter.record(job, 'm', 'identify.movement', {
-      calibreId: 'pellorane-6108',
-      code: 'PL 6108',
-      by: 'hand',
-      note: '',
-    });
+    await counter.record(job, 'm', 'identify.movement', movementOf('pellorane-6108', 'PL 6108'));
     const refused = await counter.record(job, 'f', 'cell.fitted', fitting);
     expect(refused).toMatchObject({
       status: 422,
@@ -395,7 +367,7 @@ describe('signing and the papers', () => {
     const job = await upToSigning();
     const payload = signature(job);
     await counter.record(job, 'sign', 'handback.signed', payload);
-    await counter.record(job, 'later', 'check.reading', { measure: 'currentUA', value: 1.3 });
+    await counter.record(job, 'later', 'check.reading', readingOf('currentUA', 1.3));
     for (const paper of ['label.pdf', 'record.pdf']) {
       const { status, type, body } = await counter.get<string>(`/api/jobs/${job}/${paper}`);
       expect([status, type, body.slice(0, 5)]).toEqual([200, 'application/pdf', '%PDF-']);
@@ -458,7 +430,7 @@ describe('bad input', () => {
 
   it('says of each wrong field what is wrong and gives a good value', async () => {
     const job = await counter.takeIn();
-    const reading = await counter.record(job, 'r', 'check.reading', { measure: 'restVoltageV', value: 30 });
+    const reading = await counter.record(job, 'r', 'check.reading', readingOf('restVoltageV', 30));
     expect(reading.status).toBe(400);
     expect(reading.body.fields?.[0]).toMatchObject({
       path: 'payload.value',

@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { JobResource } from '../contract';
 import { delivery, entryOf, newJob, technicianId } from '../testing/counter';
-import { idOf } from '../testing/fixtures';
+import { idOf, readingOf } from '../testing/fixtures';
 import { type ServerProcess, startServer } from '../testing/serverProcess';
 import { openConnection } from './store/database';
 
@@ -38,10 +38,7 @@ async function writeUntilGone(server: ServerProcess, job: string, writer: string
             lotCode: 'S-1',
             alkalineAgreed: false,
           })
-        : entryOf(`${writer} ${count}`, 'check.reading', {
-            measure: 'restVoltageV',
-            value: 1 + (count % 50) / 100,
-          });
+        : entryOf(`${writer} ${count}`, 'check.reading', readingOf('restVoltageV', 1 + (count % 50) / 100));
     try {
       if ((await post(server, `/api/jobs/${job}/entries`, entry)) === 201) acknowledged.push(entry.id);
     } catch {

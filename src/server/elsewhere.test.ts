@@ -1,6 +1,6 @@
 import type { JobFile, JobImported, JobResource, Problem } from '../contract';
 import { Counter, delivery, newJob, technicianId } from '../testing/counter';
-import { idOf } from '../testing/fixtures';
+import { idOf, readingOf } from '../testing/fixtures';
 
 let here: Counter;
 let there: Counter;
@@ -29,18 +29,14 @@ async function made(): Promise<string> {
   });
   const { hash } = (await photo.json()) as { hash: string };
   await here.record(job, 'seen', 'open.as-found', { found: ['residue'], note: '' }, { attachments: [hash] });
-  await here.record(job, 'volts', 'check.reading', { measure: 'restVoltageV', value: 1.2 });
+  await here.record(job, 'volts', 'check.reading', readingOf('restVoltageV', 1.2));
   for (const [name, value] of [
     ['one', 1.31],
     ['other', 1.13],
   ] as const)
-    await here.record(
-      job,
-      name,
-      'check.reading',
-      { measure: 'restVoltageV', value },
-      { supersedes: [idOf('entry volts')] },
-    );
+    await here.record(job, name, 'check.reading', readingOf('restVoltageV', value), {
+      supersedes: [idOf('entry volts')],
+    });
   await here.record(job, 'fitted', 'cell.fitted', {
     cellCode: 'SR621SW',
     lotId: delivery.id,

@@ -1,6 +1,6 @@
 import type { CustomerResource, JobResource, JobSummary, Problem, StockResource } from '../contract';
 import { Counter, delivery, entryOf, newJob, technicianId } from '../testing/counter';
-import { idOf } from '../testing/fixtures';
+import { idOf, movementOf } from '../testing/fixtures';
 import { foldJob } from '../core/logbook';
 
 let counter: Counter;
@@ -139,12 +139,7 @@ describe('stock by lot', () => {
   it('takes kits and gaskets in, and follows what was fitted of them', async () => {
     for (const each of [kit, ring]) expect((await counter.post('/api/lots', each)).status).toBe(201);
     const id = await counter.takeIn('a');
-    await counter.record(id, 'movement', 'identify.movement', {
-      calibreId: 'vessarin-210s',
-      code: 'V-210S',
-      by: 'hand',
-      note: '',
-    });
+    await counter.record(id, 'movement', 'identify.movement', movementOf('vessarin-210s', 'V-210S'));
     const accumulator = {
       kitCode: 'KT-V21',
       lotId: kit.id,

@@ -77,6 +77,23 @@ export class Logbook {
   }
 }
 
+/** A reading as the form records it where no load is stated. */
+export function readingOf(
+  measure: Payloads['check.reading']['measure'],
+  value: number,
+): Payloads['check.reading'] {
+  return { measure, value, loadKOhm: null, loadSeconds: null };
+}
+
+/** A movement named, no revision told apart. */
+export function movementOf(
+  calibreId: string | null,
+  code: string,
+  by: Payloads['identify.movement']['by'] = 'hand',
+): Payloads['identify.movement'] {
+  return { calibreId, revision: null, code, by, note: '' };
+}
+
 export const lot: Lot = {
   id: idOf('lot'),
   item: 'cell',
@@ -134,9 +151,9 @@ export function readyJob(): Logbook {
     separationMm: null,
     rearMm: null,
   });
-  job.add('identify.movement', { calibreId: 'orrelin-41-2', code: 'OR 41.2', by: 'engraving', note: '' });
-  job.add('check.reading', { measure: 'restVoltageV', value: 1.21 });
-  job.add('check.reading', { measure: 'currentUA', value: 0.95 });
+  job.add('identify.movement', movementOf('orrelin-41-2', 'OR 41.2', 'engraving'));
+  job.add('check.reading', readingOf('restVoltageV', 1.21));
+  job.add('check.reading', readingOf('currentUA', 0.95));
   job.add('cell.found', { marking: '364', condition: 'clean' });
   job.add('cell.fitted', {
     cellCode: 'SR621SW',

@@ -1,6 +1,6 @@
 import type { EntryKind, Payloads } from '../core/logbook';
 import { NOTHING_MEASURED } from '../core/backs';
-import { dryTest, idOf } from './fixtures';
+import { dryTest, idOf, movementOf, readingOf } from './fixtures';
 
 /** The hash a photograph of these samples would have. */
 export const PHOTO = 'a'.repeat(64);
@@ -90,9 +90,19 @@ export const samples: { readonly [K in EntryKind]: Payloads[K] } = {
   'open.seals': { rim: 1, innerCover: 0, hatch: 1 },
   'open.technique': { note: 'press at 7, it clicks late' },
   'identify.engraving': { text: 'OR 41.2 C2140-3' },
-  'identify.movement': { calibreId: 'orrelin-41-2', code: 'OR 41.2', by: 'engraving', note: '' },
-  'check.reading': { measure: 'coilKOhm', value: 1.8 },
-  'check.pulses': { there: true, through: 'the closed watch' },
+  'identify.evidence': { look: 'widthMm', value: 23.31, withinMm: 0 },
+  'identify.movement': movementOf('orrelin-41-2', 'OR 41.2', 'engraving'),
+  'check.reading': readingOf('coilKOhm', 1.8),
+  'check.pulses': { there: true, through: 'the closed watch', everyS: 1 },
+  'check.looked': {
+    crown: 'home',
+    shows: 'stands still',
+    watchedSeconds: 70,
+    atFitting: 'voltage holds',
+    freshCell: true,
+    resetUsed: null,
+    signs: ['fluff at the rotor'],
+  },
   'check.leakage': {
     place: 'contact',
     severity: 'crust',
@@ -102,8 +112,10 @@ export const samples: { readonly [K in EntryKind]: Payloads[K] } = {
     decision: 'cleaned, observe',
     supplier: 'Nettle & Quay Supplies',
     lotCode: 'NQ-118',
+    currentBeforeUA: 3.8,
+    currentAfterUA: 1.1,
   },
-  'check.diagnosis': { cause: 'spent cell', next: 'new cell', words: '' },
+  'check.diagnosis': { cause: 'spent cell', also: null, next: 'new cell', words: '' },
   'cell.found': { marking: '364', condition: 'bloom' },
   'cell.put-back': { reason: 'measured 1.56 V' },
   'cell.fitted': {

@@ -1,6 +1,13 @@
 import { z } from 'zod';
-import { type Measure, measures } from '../../core/health';
-import { CAUSES, LEAK_DECISIONS, LEAK_PLACES, LEAK_SEVERITIES, NEXT_STEPS } from '../../core/logbook';
+import { type Measure, measures, NEXT_STEPS, SHOWS, SIGNS_OF_FAULT } from '../../core/health';
+import {
+  AT_FITTING,
+  CAUSES,
+  CROWN_SEEN,
+  LEAK_DECISIONS,
+  LEAK_PLACES,
+  LEAK_SEVERITIES,
+} from '../../core/logbook';
 import type { CheckPayloads } from '../../core/logbook/facts/check';
 import { quantities } from '../../core/units';
 import { number, oneOf, optionalText } from '../fields';
@@ -14,11 +21,19 @@ const onLayout = number({
   example: 4.2,
 }).nullable();
 
+const draw = (words: string) =>
+  number({ words, min: measures.currentUA.min, max: measures.currentUA.max, unit: 'µA', example: 1.1 });
+
 export const checkKinds: KindDefinitions<CheckPayloads> = {
   'check.reading': {
-    version: 1,
+    version: 2,
     schema: z
-      .strictObject({ measure: oneOf('Measure', Object.keys(measures) as Measure[]), value: z.number() })
+      .strictObject({
+        measure: oneOf('Measure', Object.keys(measures) as Measure[]),
+        value: z.number({ error: 'Reading: a figure, e.g. 1.55.' }),
+        loadKOhm: number({ words: 'Load', min: 0.1, max: 100, unit: 'kΩ', example: 2 }).nullable(),
+        loadSeconds: number({ words: 'Load on for', min: 0.05, max: 60, unit: 's', example: 1 }).nullable(),
+      })
       .superRefine(({ measure, value }, context) => {
         const range = measures[measure];
         if (value >= range.min && value <= range.max) return;
@@ -29,16 +44,42 @@ export const checkKinds: KindDefinitions<CheckPayloads> = {
           message: `${range.words}: plausible is ${range.min} to ${range.max} ${unit}; ${value} is a slip of the key or the meter. A good value: ${example}.`,
         });
       }),
+    raise: { 1: (payload) => ({ loadKOhm: null, loadSeconds: null, ...(payload as object) }) },
   },
   'check.pulses': {
-    version: 1,
+    version: 2,
     schema: z.strictObject({
       there: z.boolean(),
       through: oneOf('Picked up through', ['the closed watch', 'the open watch']),
+      everyS: number({ words: 'One every', min: 0.02, max: 120, unit: 's', example: 1 }).nullable(),
     }),
+    raise: { 1: (payload) => ({ everyS: null, ...(payload as object) }) },
+  },
+  'check.looked': {
+    version: 1,
+    schema: z
+      .strictObject({
+        crown: oneOf('Crown', CROWN_SEEN).nullable(),
+        shows: oneOf('It shows', SHOWS).nullable(),
+        watchedSeconds: number({
+          words: 'Watched for',
+          min: 1,
+          max: 3600,
+          unit: 's',
+          example: 70,
+        }).nullable(),
+        atFitting: oneOf('As a cell goes in', AT_FITTING).nullable(),
+        freshCell: z.boolean().nullable(),
+        resetUsed: z.boolean().nullable(),
+        signs: z.array(oneOf('Seen with the loupe', SIGNS_OF_FAULT)).max(SIGNS_OF_FAULT.length).nullable(),
+      })
+      .refine((looked) => Object.values(looked).some((value) => value !== null), {
+        error: 'Looked at: at least one thing, e.g. the crown.',
+        path: ['crown'],
+      }),
   },
   'check.leakage': {
-    version: 1,
+    version: 2,
     schema: z.strictObject({
       place: oneOf('Place', LEAK_PLACES),
       severity: oneOf('Severity', LEAK_SEVERITIES),
@@ -48,14 +89,19 @@ export const checkKinds: KindDefinitions<CheckPayloads> = {
       decision: oneOf('Decision', LEAK_DECISIONS),
       supplier: optionalText({ words: 'Supplier of the leaked cell', max: 80, example: 'not known' }),
       lotCode: optionalText({ words: 'Its lot', max: 40, example: 'N-204' }),
+      currentBeforeUA: draw('Current before').nullable(),
+      currentAfterUA: draw('Current after').nullable(),
     }),
+    raise: { 1: (payload) => ({ currentBeforeUA: null, currentAfterUA: null, ...(payload as object) }) },
   },
   'check.diagnosis': {
-    version: 1,
+    version: 2,
     schema: z.strictObject({
       cause: oneOf('Cause', CAUSES),
+      also: oneOf('And also', CAUSES).nullable(),
       next: oneOf('Next', NEXT_STEPS),
       words: optionalText({ words: 'In words', max: 400, example: 'draws 4.1 µA with the motor stopped' }),
     }),
+    raise: { 1: (payload) => ({ also: null, ...(payload as object) }) },
   },
 };

@@ -39,7 +39,7 @@ describe('a record against the rest of the book', () => {
     ],
     ['two places of one name', { wells: [handsWell, { ...displayWell, name: handsWell.name }] }, 'wells'],
     ['a place outside the movement', { wells: [handsWell, { ...displayWell, xMm: 30 }] }, 'wells.1.xMm'],
-    ['a limit under what is typical', { limitUA: calibre.typicalUA / 2 }, 'limitUA'],
+    ['a limit under what is typical', { limitUA: (calibre.typicalUA ?? 0) / 2 }, 'limitUA'],
     ['half a coil range', { coilMinKOhm: null }, 'coilMaxKOhm'],
     ['a coil range turned round', { coilMinKOhm: 3, coilMaxKOhm: 2 }, 'coilMaxKOhm'],
     [
@@ -56,12 +56,13 @@ describe('a record against the rest of the book', () => {
   it('judges an oblong movement by its own outline', () => {
     const oblong = book.calibre('orrelin-47-1') as Calibre;
     const [well] = oblong.wells;
+    const [widthMm, lengthMm] = [oblong.widthMm ?? 0, oblong.lengthMm ?? 0];
     if (!well) throw new Error('no well');
     const at = (xMm: number, yMm: number) =>
       judgeRecord('calibre', { ...oblong, wells: [{ ...well, xMm, yMm }] }, book).length;
-    expect(at(oblong.widthMm / 2 - 0.1, oblong.lengthMm / 2 - 0.1)).toBe(0);
-    expect(at(oblong.widthMm / 2 + 0.1, 0)).toBe(1);
-    expect(at(0, oblong.lengthMm / 2 + 0.1)).toBe(1);
+    expect(at(widthMm / 2 - 0.1, lengthMm / 2 - 0.1)).toBe(0);
+    expect(at(widthMm / 2 + 0.1, 0)).toBe(1);
+    expect(at(0, lengthMm / 2 + 0.1)).toBe(1);
   });
 
   it('names a back of no kind, a case that is in no book, a capacity turned round', () => {

@@ -63,6 +63,17 @@ export interface RecordProblem {
   readonly reason: string;
 }
 
+/** Whether a place lies outside the outline; of a size nobody knows nothing does. */
+function isOutside(
+  { shape, widthMm, lengthMm }: Calibre,
+  { xMm, yMm }: { readonly xMm: number; readonly yMm: number },
+): boolean {
+  if (widthMm === null || lengthMm === null) return false;
+  return shape === 'round'
+    ? Math.hypot(xMm, yMm) > widthMm / 2
+    : Math.abs(xMm) > widthMm / 2 || Math.abs(yMm) > lengthMm / 2;
+}
+
 function judgeCalibre(calibre: Calibre, book: Book): RecordProblem[] {
   const problems: RecordProblem[] = [];
   const wrong = (path: string, reason: string): void => void problems.push({ path, reason });
@@ -77,15 +88,35 @@ function judgeCalibre(calibre: Calibre, book: Book): RecordProblem[] {
         `wells.${index}.cellCode`,
         'A movement that charges its accumulator takes no primary cell: leave it empty.',
       );
-    const halfWidth = calibre.widthMm / 2;
-    const halfLength = calibre.lengthMm / 2;
-    const outside =
-      calibre.shape === 'round'
-        ? Math.hypot(well.xMm, well.yMm) > halfWidth
-        : Math.abs(well.xMm) > halfWidth || Math.abs(well.yMm) > halfLength;
-    if (outside) wrong(`wells.${index}.xMm`, `The centre of “${well.name}” lies outside the movement.`);
+    if (isOutside(calibre, well))
+      wrong(`wells.${index}.xMm`, `The centre of “${well.name}” lies outside the movement.`);
   });
-  if (calibre.limitUA < calibre.typicalUA)
+  calibre.contacts.forEach((contact, index) => {
+    if (isOutside(calibre, contact))
+      wrong(`contacts.${index}.xMm`, 'This contact lies outside the movement.');
+  });
+  calibre.revisions.forEach(({ name, cellCode }, index) => {
+    if (cellCode !== null && calibre.charge === null && !book.cell(cellCode))
+      wrong(`revisions.${index}.cellCode`, `Cell “${cellCode}” is not in the table.`);
+    if (calibre.revisions.findIndex((each) => each.name === name) < index)
+      wrong(`revisions.${index}.name`, 'Two revisions have the same name.');
+  });
+  if (calibre.revisions.length === 1)
+    wrong('revisions', 'One revision tells nothing apart: enter the other beside it, or none.');
+  if (!calibre.shopsOwn) {
+    const wanted = {
+      widthMm: 'its width',
+      lengthMm: 'its length',
+      heightMm: 'its height',
+      typicalUA: 'what it typically draws',
+      limitUA: 'its limit',
+      lowestV: 'its lowest voltage',
+    } as const;
+    for (const [path, what] of Object.entries(wanted))
+      if (calibre[path as keyof typeof wanted] === null)
+        wrong(path, `Fill in ${what}, or leave it marked as the shop’s own until somebody knows.`);
+  }
+  if (calibre.limitUA !== null && calibre.typicalUA !== null && calibre.limitUA < calibre.typicalUA)
     wrong('limitUA', `The limit, ${calibre.limitUA} µA, is under what is typical, ${calibre.typicalUA} µA.`);
   if ((calibre.coilMinKOhm === null) !== (calibre.coilMaxKOhm === null))
     wrong('coilMaxKOhm', 'A coil has a range: both ends, or neither.');

@@ -163,11 +163,13 @@ describe('what the slip says of each fact', () => {
           decision: 'new circuit',
           supplier: '',
           lotCode: '',
+          currentBeforeUA: null,
+          currentAfterUA: null,
         }),
     ],
     [
       'Finding: spent cell. Next: new cell.',
-      (job) => job.add('check.diagnosis', { cause: 'spent cell', next: 'new cell', words: '' }),
+      (job) => job.add('check.diagnosis', { cause: 'spent cell', also: null, next: 'new cell', words: '' }),
     ],
     [
       'Pusher seals renewed.',

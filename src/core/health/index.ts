@@ -1,4 +1,27 @@
-export { judgeJobReadings } from './judgeJobReadings';
+export {
+  diagnose,
+  type Diagnosis,
+  type FaultChance,
+  type FaultQuestion,
+  type NextTest,
+  type PricedRemedy,
+} from './diagnose';
+export { diagnoseJob, faultQuestionOf } from './diagnoseJob';
+export {
+  type Fault,
+  FAULTS,
+  NEXT_STEPS,
+  type Observable,
+  OBSERVABLES,
+  OUTCOMES,
+  type Remedy,
+  SHOWS,
+  type Shows,
+  type SignOfFault,
+  SIGNS_OF_FAULT,
+} from './faults';
+export { figuresFor, type MovementFigures, type Whose } from './figures';
+export { chemistryOfJob, judgeJobReadings } from './judgeJobReadings';
 export {
   judgeCoil,
   judgeCurrent,
@@ -6,8 +29,13 @@ export {
   judgeLowestRunning,
   judgeRate,
   judgeRestVoltage,
+  judgeStoppedCurrent,
+  type Load,
   type Measure,
   measures,
   type ReadingVerdict,
   type Reference,
+  usualLoad,
 } from './judgeReading';
+export { leakOptions, type LeakOption } from './leaks';
+export { trendOf, type Trend, type TrendPoint } from './trend';

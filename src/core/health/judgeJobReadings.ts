@@ -1,6 +1,7 @@
 import type { Book } from '../catalogue';
 import type { Chemistry } from '../cells';
 import type { JobState } from '../logbook';
+import { figuresFor } from './figures';
 import {
   judgeCoil,
   judgeCurrent,
@@ -8,27 +9,39 @@ import {
   judgeLowestRunning,
   judgeRate,
   judgeRestVoltage,
+  judgeStoppedCurrent,
+  type Load,
   type Measure,
   type ReadingVerdict,
 } from './judgeReading';
 
-/**
- * Every reading taken on a job, with its verdict. The cell found tells which chemistry the voltages are judged by;
- * before it is read, the cell the movement wants does.
- */
+/** The chemistry the voltages of a job are judged by: of the cell found, and until it is read of the one wanted. */
+export function chemistryOfJob(state: JobState, book: Book): Chemistry | null {
+  const marking = state.wells.find((well) => well.found?.payload.marking)?.found?.payload.marking ?? null;
+  const found = marking === null ? null : (book.cell(marking)?.chemistry ?? null);
+  return found ?? state.wells[0]?.wanted?.chemistry ?? null;
+}
+
+/** Every reading taken on a job, with its verdict. */
 export function judgeJobReadings(state: JobState, book: Book): ReadingVerdict[] {
   const value = (measure: Measure): number | null => state.facts.readings.get(measure)?.payload.value ?? null;
-  const marking = state.wells.find((well) => well.found?.payload.marking)?.found?.payload.marking ?? null;
-  const found: Chemistry | null = marking === null ? null : (book.cell(marking)?.chemistry ?? null);
-  const chemistry = found ?? state.wells[0]?.wanted?.chemistry ?? null;
+  const chemistry = chemistryOfJob(state, book);
+  const figures = figuresFor(state.calibre, book);
   const [rest, loaded, current] = [value('restVoltageV'), value('loadedVoltageV'), value('currentUA')];
   const [coil, lowest, rate] = [value('coilKOhm'), value('lowestRunningV'), value('rateSPerDay')];
+  const stopped = value('stoppedCurrentUA');
+  const read = state.facts.readings.get('loadedVoltageV')?.payload;
+  const load: Load | null =
+    read?.loadKOhm == null || read.loadSeconds == null
+      ? null
+      : { loadKOhm: read.loadKOhm, seconds: read.loadSeconds };
   return [
     ...(rest === null ? [] : [judgeRestVoltage(rest, chemistry)]),
-    ...(loaded === null ? [] : [judgeLoadedVoltage(loaded, rest, chemistry)]),
-    ...(current === null ? [] : [judgeCurrent(current, state.calibre)]),
-    ...(coil === null ? [] : [judgeCoil(coil, state.calibre)]),
-    ...(lowest === null ? [] : [judgeLowestRunning(lowest, state.calibre)]),
+    ...(loaded === null ? [] : [judgeLoadedVoltage(loaded, rest, chemistry, load)]),
+    ...(current === null ? [] : [judgeCurrent(current, figures.current)]),
+    ...(stopped === null ? [] : [judgeStoppedCurrent(stopped, figures.current)]),
+    ...(coil === null ? [] : [judgeCoil(coil, figures.coil)]),
+    ...(lowest === null ? [] : [judgeLowestRunning(lowest, figures.lowest)]),
     ...(rate === null ? [] : [judgeRate(rate)]),
   ];
 }

@@ -1,7 +1,7 @@
 import { type Chemistry, chemistries } from '../cells';
 import { figure, type Judged } from '../judgement';
-import type { Calibre } from '../movements';
 import type { Quantity } from '../units';
+import type { MovementFigures, Whose } from './figures';
 
 /** The readings taken at the bench, with the range outside which a figure is a slip and not a reading. */
 export const measures = {
@@ -18,7 +18,7 @@ export type Measure = keyof typeof measures;
 
 /** The range a source gives for a reading, and whose range it is. */
 export interface Reference {
-  readonly whose: 'this movement' | 'general';
+  readonly whose: Whose;
   readonly min: number | null;
   readonly max: number | null;
 }
@@ -49,10 +49,26 @@ const REST_V: Partial<Record<Chemistry, { spentUnder: number; freshFrom: number 
 };
 
 /** Sag under the meter's stated load that says spent or cold: 2 kΩ for silver, 1 kΩ for lithium, one second. */
-const SAG_V: Partial<Record<Chemistry, { limitV: number; load: string }>> = {
-  'silver-oxide': { limitV: 0.15, load: '2 kΩ, 1 s' },
-  lithium: { limitV: 0.3, load: '1 kΩ, 1 s' },
+const SAG_V: Partial<Record<Chemistry, Load & { limitV: number }>> = {
+  'silver-oxide': { limitV: 0.15, loadKOhm: 2, seconds: 1 },
+  lithium: { limitV: 0.3, loadKOhm: 1, seconds: 1 },
 };
+
+/** The load a voltage was read under, and for how long. */
+export interface Load {
+  readonly loadKOhm: number;
+  readonly seconds: number;
+}
+
+/** The load a cell of a chemistry is read under; of others that of silver oxide. */
+export function usualLoad(chemistry: Chemistry | null): Load {
+  const { loadKOhm, seconds } = SAG_V[chemistry ?? 'silver-oxide'] ?? { loadKOhm: 2, seconds: 1 };
+  return { loadKOhm, seconds };
+}
+
+function loadWords({ loadKOhm, seconds }: Load): string {
+  return `${figure(loadKOhm)} kΩ, ${figure(seconds)} s`;
+}
 
 /** What the rest voltage of the old cell says. Volts. A good voltage of a silver cell proves little, and it says so. */
 export function judgeRestVoltage(valueV: number, chemistry: Chemistry | null): ReadingVerdict {
@@ -108,15 +124,21 @@ export function judgeRestVoltage(valueV: number, chemistry: Chemistry | null): R
   };
 }
 
-/** What the sag between rest and loaded voltage says, at the default load for the chemistry. Volts. */
+/**
+ * What the sag between rest and loaded voltage says. Volts. Only at the load whose threshold is known; a load that was
+ * not stated is taken for that.
+ */
 export function judgeLoadedVoltage(
   loadedV: number,
   restV: number | null,
   chemistry: Chemistry | null,
+  load: Load | null = null,
 ): ReadingVerdict {
   const base = { measure: 'loadedVoltageV', value: loadedV } as const;
   const sag = chemistry === null ? undefined : SAG_V[chemistry];
-  if (restV === null || !sag) {
+  const otherLoad =
+    sag !== undefined && load !== null && (load.loadKOhm !== sag.loadKOhm || load.seconds !== sag.seconds);
+  if (restV === null || !sag || otherLoad) {
     return {
       ...base,
       verdict: 'not judged',
@@ -124,11 +146,14 @@ export function judgeLoadedVoltage(
       reasons: [
         restV === null
           ? 'The rest voltage is wanted beside it.'
-          : 'No load threshold is known for this chemistry.',
+          : sag && load && otherLoad
+            ? `Read at ${loadWords(load)}; a threshold is known for ${loadWords(sag)} alone: read it so.`
+            : 'No load threshold is known for this chemistry.',
       ],
       working: [],
     };
   }
+  const at = loadWords(sag);
   const sagV = restV - loadedV;
   const spent = sagV > sag.limitV;
   return {
@@ -137,13 +162,13 @@ export function judgeLoadedVoltage(
     reference: { whose: 'general', min: restV - sag.limitV, max: null },
     reasons: [
       spent
-        ? `Sags by ${figure(sagV, 3)} V at ${sag.load}, over ${figure(sag.limitV)} V: spent, or cold.`
-        : `Sags by ${figure(sagV, 3)} V at ${sag.load}: holds up.`,
+        ? `Sags by ${figure(sagV, 3)} V at ${at}, over ${figure(sag.limitV)} V: spent, or cold.`
+        : `Sags by ${figure(sagV, 3)} V at ${at}: holds up.`,
     ],
     working: [
       {
         what: 'sag',
-        rule: `rest − loaded at ${sag.load}; over ${figure(sag.limitV)} V spent or cold`,
+        rule: `rest − loaded at ${at}; over ${figure(sag.limitV)} V spent or cold`,
         figures: `${figure(restV, 3)} − ${figure(loadedV, 3)} = ${figure(sagV, 3)} V`,
         source: 'general figures of the trade',
       },
@@ -151,83 +176,88 @@ export function judgeLoadedVoltage(
   };
 }
 
-/** What the current through the movement says, in µA, against this movement's own figures. */
-export function judgeCurrent(
-  valueUA: number,
-  calibre: Pick<Calibre, 'code' | 'typicalUA' | 'limitUA'> | null,
-): ReadingVerdict {
+/** Under this share of what is typical next to nothing flows. */
+const TINY = 0.2;
+
+/** What the current through the movement says, in µA, against the figures of `figuresFor`. */
+export function judgeCurrent(valueUA: number, figures: MovementFigures['current']): ReadingVerdict {
+  const { whose, of, typicalUA, limitUA } = figures;
   const base = { measure: 'currentUA', value: valueUA } as const;
-  if (!calibre) {
-    return {
-      ...base,
-      verdict: 'not judged',
-      reference: { whose: 'general', min: null, max: null },
-      reasons: ['Which movement it is decides what current is right: identify it first.'],
-      working: [],
-    };
-  }
-  const reference: Reference = { whose: 'this movement', min: null, max: calibre.limitUA };
+  const reference: Reference = { whose, min: null, max: limitUA };
   const working = [
     {
       what: 'current',
-      rule: `${calibre.code}: typically ${figure(calibre.typicalUA)} µA, at most ${figure(calibre.limitUA)} µA`,
+      rule: `${of}: typically ${figure(typicalUA)} µA, at most ${figure(limitUA)} µA`,
       figures: `${figure(valueUA)} µA`,
-      source: 'the book of this calibre',
+      source: sourceOf(whose),
     },
   ];
-  if (valueUA > calibre.limitUA) {
+  if (valueUA > limitUA) {
     return {
       ...base,
       verdict: 'over the limit',
       reference,
       working,
       reasons: [
-        `${figure(valueUA / calibre.limitUA, 1)} times the limit: damp or electrolyte on the circuit, or old oil and dirt. A new cell will not last.`,
+        `${figure(valueUA / limitUA, 1)} times the limit: damp or electrolyte on the circuit, or old oil and dirt. A new cell will not last.`,
       ],
     };
   }
-  if (valueUA < calibre.typicalUA * 0.2) {
+  if (valueUA < typicalUA * TINY) {
     return {
       ...base,
       verdict: 'too little',
       reference,
       working,
       reasons: [
-        'Far under the book: is the crown home? A pulled crown stops the motor. Otherwise look at the contacts.',
+        'Far under what is typical: is the crown home? A pulled crown stops the motor. Otherwise look at the contacts.',
       ],
     };
   }
-  return { ...base, verdict: 'good', reference, working, reasons: ['Within the book of this movement.'] };
+  return {
+    ...base,
+    verdict: 'good',
+    reference,
+    working,
+    reasons: [
+      whose === 'this movement'
+        ? 'Within the book of this movement.'
+        : `Within ${whose === 'its family' ? 'what its family draws' : 'what movements generally draw'}.`,
+    ],
+  };
+}
+
+function sourceOf(whose: Whose): string {
+  return whose === 'this movement'
+    ? 'the book of this calibre'
+    : whose === 'its family'
+      ? 'the book of its family'
+      : 'general figures of the trade';
 }
 
 /** A coil off its range by more than this share is suspect; one above this share of its maximum tenfold is open. */
 const COIL_TOLERANCE = 0.1;
 const OPEN_FROM_TIMES = 10;
 
-/** What the coil's resistance says, kΩ, against this movement's own range. Source: figures of the trade. */
-export function judgeCoil(
-  valueKOhm: number,
-  calibre: Pick<Calibre, 'code' | 'coilMinKOhm' | 'coilMaxKOhm'> | null,
-): ReadingVerdict {
+/** What the coil's resistance says, kΩ, against the figures of `figuresFor`. Source: figures of the trade. */
+export function judgeCoil(valueKOhm: number, figures: MovementFigures['coil']): ReadingVerdict {
   const base = { measure: 'coilKOhm', value: valueKOhm } as const;
-  const [min, max] = [calibre?.coilMinKOhm ?? null, calibre?.coilMaxKOhm ?? null];
-  if (!calibre || min === null || max === null) {
+  if (figures === null) {
     return {
       ...base,
       verdict: 'not judged',
       reference: { whose: 'general', min: null, max: null },
-      reasons: [
-        calibre ? `The book gives no coil range for ${calibre.code}.` : 'Identify the movement first.',
-      ],
+      reasons: ['By the book this movement has no motor coil.'],
       working: [],
     };
   }
+  const { whose, of, minKOhm, maxKOhm } = figures;
   const verdict =
-    valueKOhm > max * OPEN_FROM_TIMES
+    valueKOhm > maxKOhm * OPEN_FROM_TIMES
       ? 'open'
-      : valueKOhm < min / 2
+      : valueKOhm < minKOhm / 2
         ? 'shorted turns'
-        : valueKOhm > max * (1 + COIL_TOLERANCE) || valueKOhm < min * (1 - COIL_TOLERANCE)
+        : valueKOhm > maxKOhm * (1 + COIL_TOLERANCE) || valueKOhm < minKOhm * (1 - COIL_TOLERANCE)
           ? 'suspect'
           : 'good';
   const reason = {
@@ -235,55 +265,75 @@ export function judgeCoil(
     'shorted turns': 'Under half of what it should be: turns are shorted.',
     suspect:
       'Off its range by more than a tenth: measure again at another temperature and with clean probes.',
-    good: 'Within the book of this movement.',
+    good:
+      whose === 'this movement'
+        ? 'Within the book of this movement.'
+        : 'Within the range it is held against.',
   }[verdict];
   return {
     ...base,
     verdict,
-    reference: { whose: 'this movement', min, max },
+    reference: { whose, min: minKOhm, max: maxKOhm },
     reasons: [reason],
     working: [
       {
         what: 'coil',
-        rule: `${calibre.code}: ${figure(min)} to ${figure(max)} kΩ; over a tenth outside suspect, under half shorted, over ${OPEN_FROM_TIMES} times open`,
+        rule: `${of}: ${figure(minKOhm)} to ${figure(maxKOhm)} kΩ; over a tenth outside suspect, under half shorted, over ${OPEN_FROM_TIMES} times open`,
         figures: `${figure(valueKOhm)} kΩ`,
-        source: 'the book of this calibre',
+        source: sourceOf(whose),
       },
     ],
   };
 }
 
-/** What the lowest voltage at which it still runs says, V, against this movement's own figure. */
-export function judgeLowestRunning(
-  valueV: number,
-  calibre: Pick<Calibre, 'code' | 'lowestV'> | null,
-): ReadingVerdict {
-  const base = { measure: 'lowestRunningV', value: valueV } as const;
-  if (!calibre) {
-    return {
-      ...base,
-      verdict: 'not judged',
-      reference: { whose: 'general', min: null, max: null },
-      reasons: ['Identify the movement first.'],
-      working: [],
-    };
-  }
-  const late = valueV > calibre.lowestV;
+/** What the lowest voltage at which it still runs says, V, against the figures of `figuresFor`. */
+export function judgeLowestRunning(valueV: number, figures: MovementFigures['lowest']): ReadingVerdict {
+  const { whose, of, volts } = figures;
+  const late = valueV > volts;
   return {
-    ...base,
+    measure: 'lowestRunningV',
+    value: valueV,
     verdict: late ? 'runs too late' : 'good',
-    reference: { whose: 'this movement', min: null, max: calibre.lowestV },
+    reference: { whose, min: null, max: volts },
     reasons: [
       late
-        ? 'It wants more voltage than the book: old oil and dirt, or a tired circuit. It will stop before its cell is spent.'
-        : 'Runs down to what the book asks.',
+        ? 'It wants more voltage than it should: old oil and dirt, or a tired circuit. It will stop before its cell is spent.'
+        : 'Runs down as far as it should.',
     ],
     working: [
       {
         what: 'lowest running voltage',
-        rule: `${calibre.code} runs down to ${figure(calibre.lowestV)} V`,
+        rule: `${of}: runs down to ${figure(volts)} V`,
         figures: `${figure(valueV, 3)} V`,
-        source: 'the book of this calibre',
+        source: sourceOf(whose),
+      },
+    ],
+  };
+}
+
+/** Of a movement's current so much flows without its motor, at most. Ours, from bench practice. */
+const CIRCUIT_SHARE = 0.6;
+
+/** What the current with the motor stopped says: the circuit alone draws a part of what the whole does. µA. */
+export function judgeStoppedCurrent(valueUA: number, figures: MovementFigures['current']): ReadingVerdict {
+  const most = figures.typicalUA * CIRCUIT_SHARE;
+  const high = valueUA > most;
+  return {
+    measure: 'stoppedCurrentUA',
+    value: valueUA,
+    verdict: high ? 'over the limit' : 'good',
+    reference: { whose: figures.whose, min: null, max: most },
+    reasons: [
+      high
+        ? 'The circuit alone draws too much: electrolyte or damp on it, not the train.'
+        : 'The circuit alone draws what it should: what is too much is the train’s.',
+    ],
+    working: [
+      {
+        what: 'current, motor stopped',
+        rule: `at most ${CIRCUIT_SHARE * 100} % of what is typical (${figures.of}: ${figure(figures.typicalUA)} µA)`,
+        figures: `${figure(valueUA)} µA, at most ${figure(most)} µA`,
+        source: 'bench practice',
       },
     ],
   };

@@ -101,9 +101,12 @@ export interface JobFacts {
   now: EntryOf<'seal.now'> | null;
   parts: Map<string, PartOff>;
   engraving: EntryOf<'identify.engraving'> | null;
+  /** What was seen of the movement, by look. */
+  evidence: Map<string, EntryOf<'identify.evidence'>>;
   movement: EntryOf<'identify.movement'> | null;
   readings: Map<string, EntryOf<'check.reading'>>;
   pulses: EntryOf<'check.pulses'> | null;
+  looked: EntryOf<'check.looked'> | null;
   leakages: EntryOf<'check.leakage'>[];
   diagnosis: EntryOf<'check.diagnosis'> | null;
   cellsFound: Map<string, EntryOf<'cell.found'>>;

@@ -3,7 +3,7 @@ import type { CellWanted } from '../cells';
 import { MAIN_WELL, type Entry, type EntryOf, type JobFacts, type StandsFor } from './entry';
 import { foldEntry, reopens } from './kinds';
 import { type Policy, type Shop, type StageId } from '../policy';
-import type { Calibre, CaseType, Well } from '../movements';
+import { asRevision, type Calibre, type CaseType, type Well } from '../movements';
 import { stageProgress, type StageProgress } from './progress';
 
 /** What a job is judged against. */
@@ -86,9 +86,11 @@ function emptyFacts(): JobFacts {
     now: null,
     parts: new Map(),
     engraving: null,
+    evidence: new Map(),
     movement: null,
     readings: new Map(),
     pulses: null,
+    looked: null,
     leakages: [],
     diagnosis: null,
     cellsFound: new Map(),
@@ -216,7 +218,9 @@ export function foldJob(entries: readonly Entry[], context: JobContext): JobStat
   const standsFor: StandsFor = (id) =>
     replaced.get(id)?.find(({ withdraws }) => withdraws === null)?.id ?? id;
   for (const entry of standing) foldEntry(facts, entry, standsFor);
-  const calibre = context.catalogue.calibre(facts.movement?.payload.calibreId ?? null);
+  const { movement } = facts;
+  const inBook = context.catalogue.calibre(movement?.payload.calibreId ?? null);
+  const calibre = inBook && asRevision(inBook, movement?.payload.revision ?? null);
   const caseType = context.catalogue.caseTypeOfReference(facts.watch?.payload.reference ?? '');
   const wells = wellsOf(facts, calibre, context.catalogue);
   const signature = signatureOf(facts, ordered);

@@ -21,11 +21,13 @@ export {
 } from './facts/arrive';
 export { ACCUMULATOR_WAYS, CELL_CONDITIONS, CHARGE_OUTCOMES, type CellCondition } from './facts/cell';
 export {
+  AT_FITTING,
   CAUSES,
+  causesWords,
+  CROWN_SEEN,
   LEAK_DECISIONS,
   LEAK_PLACES,
   LEAK_SEVERITIES,
-  NEXT_STEPS,
   type LeakPlace,
   type LeakSeverity,
 } from './facts/check';

@@ -1,12 +1,12 @@
 import fc from 'fast-check';
-import { book, context, idOf, lot, Logbook, readyJob } from '../../testing/fixtures';
+import { book, context, idOf, lot, Logbook, readyJob, movementOf, readingOf } from '../../testing/fixtures';
 import { samples } from '../../testing/samples';
 import { handback } from '../handback';
 import { DEFAULT_POLICY, STAGES } from '../policy';
 import { waitsFor } from '../dayplan';
 import { type Entry, entryInWords, foldJob, judgeEntry, settleEntries, undoable } from '.';
 
-const voltage = (value: number) => ({ measure: 'restVoltageV', value }) as const;
+const voltage = (value: number) => readingOf('restVoltageV', value);
 const admitted = (job: Logbook, entry: Entry, lots = [lot]) =>
   judgeEntry(
     entry,
@@ -169,7 +169,7 @@ describe('progress', () => {
   it('asks for both cells of a movement with two', () => {
     const job = new Logbook();
     job.add('arrive.service', { service: 'cell only', priceMinor: 1400 });
-    job.add('identify.movement', { calibreId: 'quillbeck-22-4', code: 'QB 22-4', by: 'hand', note: '' });
+    job.add('identify.movement', movementOf('quillbeck-22-4', 'QB 22-4'));
     job.add('cell.found', { marking: '395', condition: 'clean' }, { well: 'hands' });
     expect(job.state().wells.map((well) => [well.name, well.wanted?.code, well.found !== null])).toEqual([
       ['hands', 'SR927SW', true],
@@ -328,7 +328,7 @@ describe('signing', () => {
     expect(job.state().current).toBeNull();
     job.add('handback.collected', { by: 'the owner', paidMinor: 1400 });
     expect(job.state().signature.state).toBe('signed');
-    job.add('check.reading', { measure: 'currentUA', value: 1.3 });
+    job.add('check.reading', readingOf('currentUA', 1.3));
     const { signature: after } = job.state();
     expect(after).toMatchObject({
       state: 'reopened',

@@ -1,5 +1,5 @@
 import type { Logbook } from '../../testing/fixtures';
-import { dryTest, idOf, lot, readyJob } from '../../testing/fixtures';
+import { dryTest, idOf, lot, readyJob, readingOf } from '../../testing/fixtures';
 import { context } from '../../testing/fixtures';
 import { handback } from '../handback';
 import { type Part, PARTS, PROVED_BY, SERVED, serves } from '../parts';
@@ -66,7 +66,7 @@ describe('a part lost or replaced', () => {
       ['running', false],
       ['pushers', false],
     ]);
-    job.add('check.reading', { measure: 'currentUA', value: 0.96 }, { occurredAt: STILL_LATER });
+    job.add('check.reading', readingOf('currentUA', 0.96), { occurredAt: STILL_LATER });
     job.add('set.runs', { runs: true, watchedSeconds: 60 }, { occurredAt: STILL_LATER });
     job.add('set.outside', { proved: { pushers: 'works' } }, { occurredAt: STILL_LATER });
     expect(partProofs(job.state().facts).every(({ met }) => met)).toBe(true);

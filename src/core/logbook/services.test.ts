@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { context, dryTest, idOf, lot, Logbook, readyJob } from '../../testing/fixtures';
+import { context, dryTest, idOf, lot, Logbook, readyJob, movementOf } from '../../testing/fixtures';
 import { handback, priceOf, waterStatement } from '../handback';
 import { waitsFor } from '../dayplan';
 import { DEFAULT_POLICY, SERVICES, type Service } from '../policy';
@@ -20,7 +20,7 @@ function takenIn(service: Service, calibreId: string | null = 'orrelin-41-2'): L
   job.add('arrive.service', { service, priceMinor: DEFAULT_POLICY.services[service].priceMinor });
   job.add('arrive.promise', { promisedAt: '2026-03-17T16:00:00.000Z' });
   job.add('arrive.consent', { risks: ['old parts'], given: true });
-  if (calibreId) job.add('identify.movement', { calibreId, code: calibreId, by: 'hand', note: '' });
+  if (calibreId) job.add('identify.movement', movementOf(calibreId, calibreId));
   return job;
 }
 
@@ -130,7 +130,12 @@ describe('each service', () => {
 
   it('diagnose: a finding is enough on a closed watch, an opened one is closed again', () => {
     const job = takenIn('diagnose');
-    job.add('check.diagnosis', { cause: 'coil severed', next: 'new circuit', words: 'coil infinite' });
+    job.add('check.diagnosis', {
+      cause: 'coil severed',
+      also: null,
+      next: 'new circuit',
+      words: 'coil infinite',
+    });
     expect(verdictOf(job)).toMatchObject({ verdict: 'ready to sign' });
     expect(verdictOf(job).statement.found).toContain(
       'Finding: coil severed, coil infinite. Next: new circuit.',

@@ -1,14 +1,15 @@
 /** Pairs of characters worn or tiny engraving is misread between. */
 const CONFUSABLE = ['0O', '1I', '5S', '8B', '6G', '2Z', '0D', '3B', '4A', '7T'];
+const ALPHABET = '0123456789ABCDEFGHIJKLMNOPQRSTUVWXYZ';
+/** A worn place stands behind the letters. */
+const WORN = ALPHABET.length;
 
-/** Shares of the character model: seen right, taken for its confusable twin, missing, extra; the rest is anything. */
-const SEEN_RIGHT = 0.93;
-const CONFUSED = 0.04;
-const OTHERWISE = 0.02 / 35;
-const MISSING = 0.006;
-const EXTRA = 0.004 / 36;
-/** A worn place says nothing but that a character stood there. */
-const WORN = 1;
+/**
+ * Shares of the character model: a character is missing, or else seen right, taken for one of its twins, or taken for
+ * anything; between characters there may be an extra one. Ours, from reading worn engraving under a loupe.
+ */
+export const CHARACTER_MODEL = { right: 0.94, twin: 0.04, missing: 0.006, extra: 0.004 } as const;
+const EXTRA_EACH = CHARACTER_MODEL.extra / ALPHABET.length;
 
 const twins = new Map<string, Set<string>>();
 for (const [a, b] of CONFUSABLE.map((pair) => [...pair] as [string, string])) {
@@ -21,36 +22,87 @@ export function areConfusable(a: string, b: string): boolean {
   return twins.get(a)?.has(b) ?? false;
 }
 
-function seenAs(seen: string, engraved: string): number {
-  if (seen === '?') return WORN;
-  if (seen === engraved) return SEEN_RIGHT;
-  return areConfusable(seen, engraved) ? CONFUSED : OTHERWISE;
+/** The characters one is taken for on worn engraving. */
+export function twinsOf(character: string): readonly string[] {
+  return [...(twins.get(character) ?? [])];
 }
+
+/** The chance of reading one character where another stands; a worn place says nothing but that one stood there. */
+function seenAs(seen: number, engraved: number): number {
+  if (seen === WORN) return 1;
+  if (seen === engraved) return CHARACTER_MODEL.right;
+  const [a, b] = [ALPHABET[seen] ?? '', ALPHABET[engraved] ?? ''];
+  const count = twins.get(b)?.size ?? 0;
+  if (areConfusable(a, b)) return CHARACTER_MODEL.twin / count;
+  const left = 1 - CHARACTER_MODEL.right - (count > 0 ? CHARACTER_MODEL.twin : 0);
+  return left / (ALPHABET.length - 1 - count);
+}
+
+const COLUMNS = ALPHABET.length;
+const EMISSION = Float64Array.from(
+  { length: (WORN + 1) * COLUMNS },
+  (_, at) => seenAs(Math.floor(at / COLUMNS), at % COLUMNS) * (1 - CHARACTER_MODEL.missing),
+);
 
 /** Letters and digits of a code in upper case, worn places kept as `?`; dots, dashes and spaces say nothing. */
 export function bareCode(text: string): string {
   return text.toUpperCase().replace(/[^A-Z0-9?]/g, '');
 }
 
+/** A bare code as symbols, for comparing one text with many codes. */
+export type Symbols = Uint8Array;
+
+export function symbolsOf(text: string): Symbols {
+  return Uint8Array.from(bareCode(text), (character) =>
+    character === '?' ? WORN : ALPHABET.indexOf(character),
+  );
+}
+
+/** How many characters of it can be read. */
+export function legible(symbols: Symbols): number {
+  return symbols.reduce((count, symbol) => count + (symbol === WORN ? 0 : 1), 0);
+}
+
+/** The chance of one text by chance alone, every character equally likely. */
+export function byChance(symbols: Symbols): number {
+  return ALPHABET.length ** -legible(symbols);
+}
+
+/** More than this many characters missing or extra is another text. */
+const BAND = 3;
+const LONGEST = 64;
+let before = new Float64Array(LONGEST + 1);
+let now = new Float64Array(LONGEST + 1);
+
 /**
- * The probability of seeing `seen` where `code` is engraved, under a model of worn and misread characters:
- * substitution by confusable pairs, missing and extra characters; `?` is a worn place. Both without punctuation.
- * The best alignment by dynamic programming, as a natural logarithm.
+ * The probability of seeing `seen` where `code` is engraved, under the model of worn and misread characters:
+ * substitution by confusable pairs, missing and extra characters; `?` is a worn place. Summed over every alignment.
+ * Texts over 64 characters, or more than three characters apart in length, give 0. Source: hidden Markov model, forward
+ * algorithm.
  */
-export function logLikelihood(seen: string, code: string): number {
-  let previous = Array.from({ length: code.length + 1 }, (_, column) => column * Math.log(MISSING));
-  for (let row = 1; row <= seen.length; row += 1) {
-    const current = [row * Math.log(EXTRA)];
-    for (let column = 1; column <= code.length; column += 1) {
-      current[column] = Math.max(
-        (previous[column - 1] ?? -Infinity) + Math.log(seenAs(seen[row - 1] ?? '', code[column - 1] ?? '')),
-        (previous[column] ?? -Infinity) + Math.log(EXTRA),
-        (current[column - 1] ?? -Infinity) + Math.log(MISSING),
-      );
+export function seenProbability(seen: Symbols, code: Symbols): number {
+  const [rows, columns] = [seen.length, code.length];
+  if (Math.abs(rows - columns) > BAND || columns > LONGEST || rows > LONGEST) return 0;
+  now[0] = 1;
+  for (let column = 1; column <= columns; column += 1)
+    now[column] = (now[column - 1] as number) * CHARACTER_MODEL.missing;
+  for (let row = 1; row <= rows; row += 1) {
+    [before, now] = [now, before];
+    const emission = (seen[row - 1] as number) * COLUMNS;
+    now[0] = (before[0] as number) * EXTRA_EACH;
+    for (let column = 1; column <= columns; column += 1) {
+      now[column] =
+        (before[column - 1] as number) * (EMISSION[emission + (code[column - 1] as number)] as number) +
+        (before[column] as number) * EXTRA_EACH +
+        (now[column - 1] as number) * CHARACTER_MODEL.missing;
     }
-    previous = current;
   }
-  return previous[code.length] ?? -Infinity;
+  return now[columns] as number;
+}
+
+/** The same of two texts, as a natural logarithm. */
+export function logLikelihood(seen: string, code: string): number {
+  return Math.log(seenProbability(symbolsOf(seen), symbolsOf(code)));
 }
 
 /** What differs between what was seen and a code, character by character, in words. Empty when nothing does. */

@@ -70,6 +70,8 @@ describe('the history of a watch', () => {
       decision: 'cleaned, observe',
       supplier: 'Nettle & Quay Supplies',
       lotCode: 'NQ-118',
+      currentBeforeUA: null,
+      currentAfterUA: null,
     });
     job.add('cell.accumulator', {
       kitCode: 'KT-V21',

@@ -2,6 +2,7 @@ import { isDeepStrictEqual } from 'node:util';
 import { setImmediate } from 'node:timers/promises';
 import { CsvError, parse } from 'csv-parse';
 import { stringify } from 'csv-stringify/sync';
+import { NOTHING_MORE } from '../../core/movements';
 import {
   type CatalogueTable,
   fieldsOf,
@@ -247,8 +248,8 @@ export async function* readTable(
 
 /** What a file may be silent about, for a record that is new. */
 function emptyParts(kind: CatalogueKind): object {
-  if (kind === 'maker') return { patterns: [] };
+  if (kind === 'maker') return { sign: null, patterns: [] };
   if (kind === 'caseType') return { back: null };
-  if (kind === 'calibre') return { wells: [], coils: [], functionDraws: [] };
+  if (kind === 'calibre') return { ...NOTHING_MORE, wells: [], coils: [], functionDraws: [] };
   return {};
 }

@@ -1,7 +1,7 @@
 import { kindDefinition } from '../../contract';
 import { inflateSync } from 'node:zlib';
 import { Counter, delivery } from '../../testing/counter';
-import { idOf } from '../../testing/fixtures';
+import { idOf, movementOf, readingOf } from '../../testing/fixtures';
 import { dossierOf, type Dossier } from './dossier';
 import { jobFile } from './jobFile';
 import { labelCodeSvg, labelPdf } from './labelPdf';
@@ -15,13 +15,8 @@ beforeAll(async () => {
   counter = await Counter.open();
   await counter.post('/api/lots', delivery);
   job = await counter.takeIn();
-  await counter.record(job, 'm', 'identify.movement', {
-    calibreId: 'orrelin-41-2',
-    code: 'OR 41.2',
-    by: 'hand',
-    note: '',
-  });
-  await counter.record(job, 'i', 'check.reading', { measure: 'currentUA', value: 0.9 });
+  await counter.record(job, 'm', 'identify.movement', movementOf('orrelin-41-2', 'OR 41.2'));
+  await counter.record(job, 'i', 'check.reading', readingOf('currentUA', 0.9));
   await counter.record(job, 'found', 'cell.found', { marking: '364', condition: 'crust' });
 });
 afterAll(() => counter.close());

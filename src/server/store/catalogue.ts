@@ -12,6 +12,7 @@ import {
   type RecordBodies,
 } from '../../core/catalogue';
 import type { CellRow } from '../../core/cells';
+import { NOTHING_MORE } from '../../core/movements';
 import { here } from '../here';
 import type { Clock } from './clock';
 import type { Db } from './database';
@@ -40,7 +41,8 @@ export function readShippedCells(): CellRow[] {
 
 /** What an older version of the program did not know of a record yet. */
 const LATER_FIELDS: { readonly [K in CatalogueKind]?: Partial<RecordBodies[K]> } = {
-  calibre: { charge: null },
+  maker: { sign: null },
+  calibre: NOTHING_MORE,
   caseType: { back: null },
 };
 

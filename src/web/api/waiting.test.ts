@@ -3,7 +3,7 @@ import { IDBFactory } from 'fake-indexeddb';
 import type { NewEntry } from '../../contract';
 import type { Entry } from '../../core/logbook';
 import { Counter, entryOf } from '../../testing/counter';
-import { idOf } from '../../testing/fixtures';
+import { idOf, readingOf } from '../../testing/fixtures';
 import type * as Queue from './waiting';
 
 /** A page: the queue's module loaded afresh, over the same browser database and a real server. */
@@ -52,7 +52,7 @@ afterEach(async () => {
 });
 
 const volts = (name: string, value: number): NewEntry =>
-  entryOf(name, 'check.reading', { measure: 'restVoltageV', value });
+  entryOf(name, 'check.reading', readingOf('restVoltageV', value));
 const onRecord = (): string[] =>
   (counter.store.logbook.job(job)?.entries ?? [])
     .filter((entry) => entry.kind === 'check.reading')

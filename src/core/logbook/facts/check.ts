@@ -1,4 +1,4 @@
-import { type Measure, measures } from '../../health';
+import { FAULTS, type Measure, measures, type NEXT_STEPS, type Shows, type SignOfFault } from '../../health';
 import { figure } from '../../judgement';
 import { quantities } from '../../units';
 import type { FactKinds } from '../entry';
@@ -8,36 +8,40 @@ export type LeakPlace = (typeof LEAK_PLACES)[number];
 /** From the lightest to the gravest. */
 export const LEAK_SEVERITIES = ['bloom', 'crust', 'corrosion', 'broken track'] as const;
 export type LeakSeverity = (typeof LEAK_SEVERITIES)[number];
+export const CROWN_SEEN = ['home', 'pulled'] as const;
+export const AT_FITTING = ['voltage holds', 'voltage collapses'] as const;
 export const LEAK_DECISIONS = ['cleaned, observe', 'new circuit', 'new movement', 'not decided yet'] as const;
 
-export const CAUSES = [
-  'spent cell',
-  'stop lever on',
-  'coil severed',
-  'mechanical',
-  'short circuit',
-  'contact does not touch',
-  'electrolyte or damp on the circuit',
-  'old oil and dirt',
-  'reset contact not used',
-  'tired accumulator',
-  'no fault found',
-  'not found yet',
-] as const;
-export const NEXT_STEPS = [
-  'nothing more',
-  'new cell',
-  'clean',
-  'service of the movement',
-  'new circuit',
-  'new movement',
-  'refer',
-] as const;
+/** What a diagnosis may name. */
+export const CAUSES = [...FAULTS, 'no fault found', 'not found yet'] as const;
 
 export interface CheckPayloads {
-  'check.reading': { readonly measure: Measure; readonly value: number };
+  'check.reading': {
+    readonly measure: Measure;
+    readonly value: number;
+    /** The load a loaded voltage was read under, and for how long; null where it was not stated or is no such reading. */
+    readonly loadKOhm: number | null;
+    readonly loadSeconds: number | null;
+  };
   /** Motor pulses heard or picked up. */
-  'check.pulses': { readonly there: boolean; readonly through: 'the closed watch' | 'the open watch' };
+  'check.pulses': {
+    readonly there: boolean;
+    readonly through: 'the closed watch' | 'the open watch';
+    /** Seconds between two of them, where that was seen. */
+    readonly everyS: number | null;
+  };
+  /** What was looked at beside the readings; null where it was not. */
+  'check.looked': {
+    readonly crown: (typeof CROWN_SEEN)[number] | null;
+    readonly shows: Shows | null;
+    readonly watchedSeconds: number | null;
+    /** What the voltage did as a cell went in. */
+    readonly atFitting: (typeof AT_FITTING)[number] | null;
+    readonly freshCell: boolean | null;
+    readonly resetUsed: boolean | null;
+    /** Null where nobody looked with the loupe. */
+    readonly signs: readonly SignOfFault[] | null;
+  };
   'check.leakage': {
     readonly place: LeakPlace;
     readonly severity: LeakSeverity;
@@ -49,27 +53,67 @@ export interface CheckPayloads {
     /** Of the cell that leaked, where it is known. */
     readonly supplier: string;
     readonly lotCode: string;
+    /** The current before and after what was done. */
+    readonly currentBeforeUA: number | null;
+    readonly currentAfterUA: number | null;
   };
   'check.diagnosis': {
     readonly cause: (typeof CAUSES)[number];
+    /** A second fault beside it. */
+    readonly also: (typeof CAUSES)[number] | null;
     readonly next: (typeof NEXT_STEPS)[number];
     readonly words: string;
   };
 }
 
+function lookedWords(looked: CheckPayloads['check.looked']): string[] {
+  const { crown, shows, watchedSeconds, atFitting, freshCell, resetUsed, signs } = looked;
+  return [
+    ...(crown === null ? [] : [`crown ${crown}`]),
+    ...(shows === null
+      ? []
+      : [`${shows}${watchedSeconds === null ? '' : `, watched for ${figure(watchedSeconds)} s`}`]),
+    ...(atFitting === null ? [] : [`${atFitting} as a cell goes in`]),
+    ...(freshCell === null ? [] : [freshCell ? 'a fresh cell in' : 'the old cell in']),
+    ...(resetUsed === null ? [] : [resetUsed ? 'reset contact used' : 'reset contact not used']),
+    ...(signs === null ? [] : signs.length === 0 ? ['nothing unusual with the loupe'] : signs),
+  ];
+}
+
+/** One cause, or two that hold together. */
+export function causesWords({
+  cause,
+  also,
+}: {
+  readonly cause: string;
+  readonly also: string | null;
+}): string {
+  return also === null ? cause : `${cause} and ${also}`;
+}
+
 export const checkFacts: FactKinds<CheckPayloads> = {
   'check.reading': {
-    words: ({ measure, value }) => {
+    words: ({ measure, value, loadKOhm, loadSeconds }) => {
       const { words, quantity } = measures[measure];
-      return `${words}: ${figure(value, quantities[quantity].digits)} ${quantities[quantity].unit}`;
+      const load =
+        loadKOhm === null || loadSeconds === null
+          ? ''
+          : ` at ${figure(loadKOhm)} kΩ after ${figure(loadSeconds)} s`;
+      return `${words}: ${figure(value, quantities[quantity].digits)} ${quantities[quantity].unit}${load}`;
     },
     afterSigning: 'reopens',
     fold: (facts, entry) => void facts.readings.set(entry.payload.measure, entry),
   },
   'check.pulses': {
-    words: ({ there, through }) => `${there ? 'motor pulses' : 'no motor pulses'} through ${through}`,
+    words: ({ there, through, everyS }) =>
+      `${there ? 'motor pulses' : 'no motor pulses'} through ${through}${everyS === null ? '' : `, one every ${figure(everyS)} s`}`,
     afterSigning: 'reopens',
     fold: (facts, entry) => void (facts.pulses = entry),
+  },
+  'check.looked': {
+    words: (looked) => `looked at: ${lookedWords(looked).join(', ') || 'nothing'}`,
+    afterSigning: 'reopens',
+    fold: (facts, entry) => void (facts.looked = entry),
   },
   'check.leakage': {
     words: ({ place, severity, decision }) => `leaked: ${severity} at the ${place}, ${decision}`,
@@ -77,7 +121,8 @@ export const checkFacts: FactKinds<CheckPayloads> = {
     fold: (facts, entry) => void facts.leakages.push(entry),
   },
   'check.diagnosis': {
-    words: ({ cause, next, words }) => `finding: ${cause}; next: ${next}${words && `; ${words}`}`,
+    words: ({ cause, also, next, words }) =>
+      `finding: ${causesWords({ cause, also })}; next: ${next}${words && `; ${words}`}`,
     afterSigning: 'reopens',
     fold: (facts, entry) => void (facts.diagnosis = entry),
   },

@@ -1,0 +1,394 @@
+import { capital, figure, type Judged, percent, type WorkingLine } from '../judgement';
+import {
+  EFFECTS,
+  type Fault,
+  FAULTS,
+  type Observable,
+  OBSERVABLES,
+  OUTCOMES,
+  REMEDIES,
+  type Remedy,
+  shareOf,
+  SIGNS_OF_FAULT,
+  SOUND,
+  TESTS,
+} from './faults';
+
+/** What is known of a watch that does not run as it should. */
+export interface FaultQuestion {
+  /** Each thing looked at or measured, by how it came out. */
+  readonly observed: ReadonlyMap<Observable, string>;
+  /** A fresh cell is in, so the cell is not what ails it. */
+  readonly freshCell: boolean;
+  /** The cell was changed lately, by whomever: what goes wrong at a change is likelier. */
+  readonly changedLately: boolean;
+  readonly charges: boolean;
+  /** What shows low supply, by the book; null where it shows nothing of the kind. */
+  readonly lowSupplySignal: string | null;
+  /** Whether it asks for a reset after a change; null where nobody knows. */
+  readonly hasReset: boolean | null;
+  readonly hasHands: boolean;
+  /** Seconds between two steps by the book; null where it has none, or nobody knows. */
+  readonly stepIntervalS: number | null;
+  /** How long somebody watched for a step. */
+  readonly watchedSeconds: number | null;
+  readonly originalMatters: boolean;
+  readonly priceOf: (item: string) => number | null;
+}
+
+export interface FaultEvidence {
+  readonly words: string;
+  /** For it above 0, against it below: log₂ of how much likelier with this fault than without. */
+  readonly bits: number;
+}
+
+export interface FaultChance {
+  readonly fault: Fault;
+  /** Its own chance; two faults can hold together, so these need not make one. */
+  readonly probability: number;
+  readonly evidence: readonly FaultEvidence[];
+}
+
+export interface NextTest {
+  readonly observable: Observable;
+  readonly words: string;
+  readonly glances: number;
+  readonly between: readonly [string, string];
+  /** What each outcome would speak for. */
+  readonly outcomes: readonly { readonly shows: string; readonly speaksFor: string }[];
+}
+
+export interface PricedRemedy extends Remedy {
+  readonly for: Fault;
+  /** Null where the price list has no line for it; 0 where the service covers it. */
+  readonly priceMinor: number | null;
+}
+
+export type Diagnosis = Judged<'found' | 'nothing wrong' | 'wait longer' | 'cannot tell yet'> & {
+  readonly causes: readonly Fault[];
+  readonly ranked: readonly FaultChance[];
+  readonly soundProbability: number;
+  readonly nextTest: NextTest | null;
+  readonly remedies: readonly PricedRemedy[];
+};
+
+/** A cause is named from here on. */
+const NAMED_FROM = 0.6;
+/** Something the table does not know: it does anything to everything, and is this rare. */
+const SOMETHING_ELSE = 0.005;
+/** What goes wrong at a change of cell is so much likelier just after one. */
+const AFTER_A_CHANGE: Readonly<Partial<Record<Fault, number>>> = {
+  'reset contact not used': 4,
+  'short circuit': 3,
+  'contact does not touch': 2,
+  'spent cell': 0.4,
+};
+const FRESH_CELL = 0.02;
+const NO_SIGNAL_IN_BOOK = 0.35;
+/** A test separates two causes where it comes out otherwise this often. */
+const SEPARATES = 0.6;
+const BARELY = 0.1;
+/** A watch must be watched a little longer than one step. */
+const LONGER_THAN_A_STEP = 1.2;
+
+interface Hypothesis {
+  readonly faults: readonly Fault[];
+  readonly prior: number;
+}
+
+const EFFECT_OF = new Map(EFFECTS.map((each) => [each.fault, each]));
+
+function oddsOf(fault: Fault, question: FaultQuestion): number {
+  if (fault === 'spent cell' && question.charges) return 0;
+  if (fault === 'tired accumulator' && !question.charges) return 0;
+  if (fault === 'reset contact not used' && question.hasReset === false) return 0;
+  const motor: readonly Fault[] = [
+    'coil severed',
+    'turns of the coil shorted',
+    'mechanical',
+    'stop lever on',
+  ];
+  if (!question.hasHands && motor.includes(fault)) return 0;
+  const cell = fault === 'spent cell' || fault === 'tired accumulator';
+  return (
+    (EFFECT_OF.get(fault)?.odds ?? 0) *
+    (question.changedLately ? (AFTER_A_CHANGE[fault] ?? 1) : 1) *
+    (cell && question.freshCell ? FRESH_CELL : 1)
+  );
+}
+
+/** What comes out, with these faults, of one thing looked at; the first of them that touches it decides. */
+function likelihood(
+  faults: readonly Fault[],
+  observable: Observable,
+  outcome: string,
+  question: FaultQuestion,
+): number {
+  for (const { fault, does } of EFFECTS) {
+    const effect = does[observable];
+    if (!effect || !faults.includes(fault)) continue;
+    const share = shareOf(observable, effect, outcome);
+    return outcome === 'in twos or fours' && question.lowSupplySignal === null
+      ? share * NO_SIGNAL_IN_BOOK
+      : share;
+  }
+  return shareOf(observable, SOUND[observable], outcome);
+}
+
+function words(observable: Observable, outcome: string): string {
+  const named: Readonly<Partial<Record<Observable, string>>> = {
+    crown: `crown ${outcome}`,
+    shows: outcome === 'dead' ? 'nothing moves' : outcome === 'runs' ? 'it runs' : `it shows: ${outcome}`,
+    pulses: outcome === 'there' ? 'motor pulses' : 'no motor pulses',
+    atFitting: `${outcome} as a cell goes in`,
+    rest: `rest voltage ${outcome}`,
+    load: outcome === 'sags' ? 'sags under load' : 'holds under load',
+    current: outcome === 'nothing' ? 'no current at all' : `current ${outcome}`,
+    stopped: `current with the motor stopped ${outcome}`,
+    coil: `coil ${outcome}`,
+    lowest: outcome === 'late' ? 'stops at too high a voltage' : 'runs down as far as it should',
+    rate: `rate ${outcome}`,
+    reset: `reset ${outcome}`,
+  };
+  return named[observable] ?? (outcome === 'there' ? observable : `no ${observable}`);
+}
+
+function hypothesesOf(question: FaultQuestion): Hypothesis[] {
+  const odds = FAULTS.map((fault) => ({ fault, odds: oddsOf(fault, question) })).filter(
+    (each) => each.odds > 0,
+  );
+  return [
+    { faults: [], prior: 1 },
+    ...odds.map((each): Hypothesis => ({ faults: [each.fault], prior: each.odds })),
+    ...odds.flatMap((first, index) =>
+      odds.slice(index + 1).map((second): Hypothesis => ({
+        faults: [first.fault, second.fault],
+        prior: first.odds * second.odds,
+      })),
+    ),
+  ];
+}
+
+const NOTHING_WRONG = 'nothing wrong';
+
+/**
+ * What ails a watch, from everything looked at and measured together: each cause and each pair of causes by Bayes' rule,
+ * with the chance of each cause, what speaks for and against it, the cheapest next test that separates the first two, and
+ * what to do, gentlest first, with price and risk. *Cannot tell yet* where no cause stands out. A watch watched for less
+ * than its step interval is waited for, not judged. Source: the table of what is seen together, from bench practice.
+ */
+export function diagnose(question: FaultQuestion): Diagnosis {
+  const { stepIntervalS, watchedSeconds } = question;
+  const tooShort =
+    question.observed.get('shows') === 'dead' &&
+    stepIntervalS !== null &&
+    stepIntervalS > 1 &&
+    watchedSeconds !== null &&
+    watchedSeconds < stepIntervalS * LONGER_THAN_A_STEP;
+  // A hand that was not due to move yet says nothing.
+  const observed = [...question.observed].filter(([observable]) => !(tooShort && observable === 'shows'));
+  const all = hypothesesOf(question).map((each) => ({
+    ...each,
+    weight: observed.reduce(
+      (weight, [observable, outcome]) => weight * likelihood(each.faults, observable, outcome, question),
+      each.prior,
+    ),
+  }));
+  const elsewhere = observed.reduce(
+    (weight, [observable]) => weight / OUTCOMES[observable].length,
+    SOMETHING_ELSE,
+  );
+  const total = all.reduce((sum, { weight }) => sum + weight, elsewhere);
+  const chanceOf = (has: (faults: readonly Fault[]) => boolean): number =>
+    all.reduce((sum, { faults, weight }) => (has(faults) ? sum + weight : sum), 0) / total;
+  const sound = chanceOf((faults) => faults.length === 0);
+  const evidenceFor = (fault: Fault): FaultEvidence[] =>
+    observed
+      .map(([observable, outcome]) => ({
+        words: words(observable, outcome),
+        bits: Math.log2(
+          likelihood([fault], observable, outcome, question) / likelihood([], observable, outcome, question),
+        ),
+      }))
+      .filter(({ bits }) => Math.abs(bits) >= 0.3)
+      .sort((a, b) => Math.abs(b.bits) - Math.abs(a.bits));
+  const ranked = FAULTS.map((fault): FaultChance => ({
+    fault,
+    probability: chanceOf((faults) => faults.includes(fault)),
+    evidence: evidenceFor(fault),
+  }))
+    .filter(({ probability }) => probability >= 0.01)
+    .sort((a, b) => b.probability - a.probability);
+  const causes = ranked.filter(({ probability }) => probability >= NAMED_FROM).map(({ fault }) => fault);
+  const nextTest = separating(all, question, causes);
+  const working: WorkingLine[] = ranked.slice(0, 4).map(({ fault, probability, evidence }) => ({
+    what: fault,
+    rule: 'odds before × how likely each thing seen is with it, over every cause and every pair',
+    figures: `${percent(probability)}${evidence.length > 0 ? `: ${evidence.map((each) => `${each.words} ${each.bits > 0 ? '×' : '÷'} ${figure(2 ** Math.abs(each.bits), 1)}`).join('; ')}` : ''}`,
+    source: 'Bayes’ rule; shares from bench practice',
+  }));
+  const base = { ranked, soundProbability: sound, nextTest, working };
+  const [first, second] = ranked;
+  if (tooShort && causes.length === 0)
+    return {
+      ...base,
+      verdict: 'wait longer',
+      causes: [],
+      remedies: [],
+      reasons: [
+        `By the book it steps every ${figure(stepIntervalS)} s, and it was watched for ${figure(watchedSeconds)} s: wait ${figure(Math.ceil(stepIntervalS * LONGER_THAN_A_STEP))} s before anything is called wrong.`,
+      ],
+    };
+  if (observed.length === 0)
+    return {
+      ...base,
+      verdict: 'cannot tell yet',
+      causes: [],
+      remedies: [],
+      reasons: ['Nothing was looked at or measured yet.'],
+    };
+  if (causes.length === 0) {
+    if (sound >= NAMED_FROM)
+      return {
+        ...base,
+        verdict: 'nothing wrong',
+        causes: [],
+        remedies: [],
+        reasons: ['Nothing that was looked at or measured speaks of a fault.'],
+      };
+    return {
+      ...base,
+      verdict: 'cannot tell yet',
+      causes: [],
+      remedies: [],
+      reasons: [
+        first
+          ? `${capital(first.fault)} ${percent(first.probability)}${second ? `, ${second.fault} ${percent(second.probability)}` : ''}: neither stands out.`
+          : 'What was seen fits nothing the table knows.',
+      ],
+    };
+  }
+  return {
+    ...base,
+    verdict: 'found',
+    causes,
+    remedies: remediesOf(causes, question),
+    reasons: reasonsOf(causes, ranked, question),
+  };
+}
+
+function reasonsOf(
+  causes: readonly Fault[],
+  ranked: readonly FaultChance[],
+  question: FaultQuestion,
+): string[] {
+  const signal =
+    question.observed.get('shows') === 'in twos or fours' &&
+    causes.some((cause) => cause === 'spent cell' || cause === 'tired accumulator')
+      ? [
+          question.lowSupplySignal === null
+            ? 'Steps in twos or fours are how many movements show low supply, not a fault.'
+            : `Its low-supply signal, not a fault: ${question.lowSupplySignal}.`,
+        ]
+      : [];
+  return [
+    ...signal,
+    ...causes.map((cause) => {
+      const speaks = ranked
+        .find(({ fault }) => fault === cause)
+        ?.evidence.filter(({ bits }) => bits > 0)
+        .slice(0, 3)
+        .map((each) => each.words);
+      return `${capital(cause)}: ${speaks && speaks.length > 0 ? speaks.join(', ') : 'nothing else explains it as well'}.`;
+    }),
+  ];
+}
+
+/** Clean before replace, and where the owner wants the watch original, what replaces a part last of all. */
+function remediesOf(causes: readonly Fault[], question: FaultQuestion): PricedRemedy[] {
+  const seen = new Set<string>();
+  const all = causes.flatMap((cause) =>
+    REMEDIES[cause].flatMap((remedy): PricedRemedy[] => {
+      if (seen.has(remedy.what)) return [];
+      seen.add(remedy.what);
+      return [
+        {
+          ...remedy,
+          for: cause,
+          priceMinor: remedy.priced === '' ? 0 : question.priceOf(remedy.priced),
+          risk:
+            remedy.replaces && question.originalMatters
+              ? `The owner wants it original: ask before any part leaves. ${remedy.risk}`
+              : remedy.risk,
+        },
+      ];
+    }),
+  );
+  return [...all.filter(({ replaces }) => !replaces), ...all.filter(({ replaces }) => replaces)];
+}
+
+interface Weighed extends Hypothesis {
+  readonly weight: number;
+}
+
+/** The cheapest test that tells the first two explanations apart, or the one that does it best for its trouble. */
+function separating(
+  all: readonly Weighed[],
+  question: FaultQuestion,
+  causes: readonly Fault[],
+): NextTest | null {
+  const [first, second] = [...all].sort((a, b) => b.weight - a.weight);
+  if (!first || !second || (causes.length > 0 && second.weight < first.weight / 20)) return null;
+  const name = ({ faults }: Hypothesis): string =>
+    faults.length === 0 ? NOTHING_WRONG : faults.join(' and ');
+  const looked = SIGNS_OF_FAULT.some((sign) => question.observed.has(sign));
+  const candidates = OBSERVABLES.flatMap((observable) => {
+    const test = TESTS[observable];
+    const isLook = observable === 'crust or bloom';
+    if (!test || question.observed.has(observable) || (isLook && looked)) return [];
+    if (!question.hasHands && (observable === 'coil' || observable === 'pulses' || observable === 'crown'))
+      return [];
+    if (observable === 'reset' && question.hasReset === false) return [];
+    // One look with the loupe shows every sign at once.
+    const shown: readonly Observable[] = isLook ? SIGNS_OF_FAULT : [observable];
+    const apart = Math.max(...shown.map((each) => distance(first, second, each, question)));
+    return apart < BARELY ? [] : [{ observable, apart, shown, ...test }];
+  });
+  const cheapest = candidates
+    .filter(({ apart }) => apart >= SEPARATES)
+    .sort((a, b) => a.glances - b.glances || b.apart - a.apart)[0];
+  const best = cheapest ?? candidates.sort((a, b) => b.apart / b.glances - a.apart / a.glances)[0];
+  if (!best) return null;
+  const [a, b] = [name(first), name(second)];
+  const outcomes = best.shown.flatMap((each) =>
+    OUTCOMES[each].flatMap((outcome: string) => {
+      const [p, q] = [
+        likelihood(first.faults, each, outcome, question),
+        likelihood(second.faults, each, outcome, question),
+      ];
+      const tells = Math.max(p, q) >= 0.15 && (p > 2 * q || q > 2 * p);
+      return tells ? [{ shows: words(each, outcome), speaksFor: p > q ? a : b }] : [];
+    }),
+  );
+  return { observable: best.observable, words: best.words, glances: best.glances, between: [a, b], outcomes };
+}
+
+/** How differently one thing comes out of two explanations: total variation, 0 to 1. */
+function distance(
+  first: Hypothesis,
+  second: Hypothesis,
+  observable: Observable,
+  question: FaultQuestion,
+): number {
+  return (
+    OUTCOMES[observable].reduce(
+      (sum, outcome) =>
+        sum +
+        Math.abs(
+          likelihood(first.faults, observable, outcome, question) -
+            likelihood(second.faults, observable, outcome, question),
+        ),
+      0,
+    ) / 2
+  );
+}

@@ -1,0 +1,398 @@
+import type { HoldKind } from '../movements';
+
+/** What ails a watch that will not run as it should. */
+export const FAULTS = [
+  'spent cell',
+  'tired accumulator',
+  'stop lever on',
+  'coil severed',
+  'turns of the coil shorted',
+  'mechanical',
+  'short circuit',
+  'contact does not touch',
+  'electrolyte or damp on the circuit',
+  'old oil and dirt',
+  'reset contact not used',
+  'circuit faulty',
+] as const;
+export type Fault = (typeof FAULTS)[number];
+
+export const SHOWS = [
+  'runs as it should',
+  'stands still',
+  'steps in twos or fours',
+  'display scrambled',
+  'display blank',
+] as const;
+export type Shows = (typeof SHOWS)[number];
+
+/** What is seen with a loupe on the open watch. */
+export const SIGNS_OF_FAULT = [
+  'crust or bloom',
+  'damp or rust',
+  'fluff at the rotor',
+  'loose screw',
+  'insulator missing',
+  'contact bent',
+  'contact oxidised',
+  'cell inverted',
+  'arm touching the rotor',
+] as const;
+export type SignOfFault = (typeof SIGNS_OF_FAULT)[number];
+
+/** How each thing looked at or measured can come out, the sound watch's first. */
+export const OUTCOMES = {
+  crown: ['home', 'pulled'],
+  shows: ['runs', 'dead', 'in twos or fours', 'scrambled'],
+  pulses: ['there', 'none'],
+  atFitting: ['voltage holds', 'voltage collapses'],
+  rest: ['fresh', 'falling', 'spent'],
+  load: ['holds', 'sags'],
+  current: ['as it should', 'nothing', 'next to nothing', 'over the limit', 'far over the limit'],
+  stopped: ['as it should', 'over'],
+  coil: ['good', 'suspect', 'open', 'shorted'],
+  lowest: ['good', 'late'],
+  rate: ['good', 'off'],
+  reset: ['used', 'not used'],
+  'crust or bloom': ['absent', 'there'],
+  'damp or rust': ['absent', 'there'],
+  'fluff at the rotor': ['absent', 'there'],
+  'loose screw': ['absent', 'there'],
+  'insulator missing': ['absent', 'there'],
+  'contact bent': ['absent', 'there'],
+  'contact oxidised': ['absent', 'there'],
+  'cell inverted': ['absent', 'there'],
+  'arm touching the rotor': ['absent', 'there'],
+} as const satisfies Record<string, readonly string[]>;
+export type Observable = keyof typeof OUTCOMES;
+export const OBSERVABLES = Object.keys(OUTCOMES) as Observable[];
+
+/** What a look or reading costs, in glances, and how a technician is told to take it. */
+export const TESTS: Readonly<
+  Partial<Record<Observable, { readonly glances: number; readonly words: string }>>
+> = {
+  crown: { glances: 1, words: 'see whether the crown is home' },
+  'crust or bloom': { glances: 1, words: 'look for crust, damp, fluff and bent contacts with a loupe' },
+  shows: { glances: 2, words: 'watch what it shows' },
+  pulses: { glances: 2, words: 'listen for motor pulses through the closed watch' },
+  reset: { glances: 2, words: 'join the reset contact as the book names it, and look again' },
+  rest: { glances: 3, words: 'measure the rest voltage of the cell' },
+  atFitting: { glances: 3, words: 'watch the voltage as a trial cell goes in' },
+  load: { glances: 4, words: 'measure the cell under load' },
+  current: { glances: 4, words: 'measure the current from the meter’s own supply' },
+  stopped: { glances: 5, words: 'measure the current with the motor stopped' },
+  coil: { glances: 5, words: 'measure the coil' },
+  lowest: { glances: 6, words: 'turn the supply down until it stops' },
+};
+
+type Shares<O extends Observable> = Readonly<Partial<Record<(typeof OUTCOMES)[O][number], number>>>;
+type Effects = { readonly [O in Observable]?: Shares<O> };
+
+/** How often each outcome comes of a sound watch; what is not named shares the rest. */
+const SEEN_ON_SOUND = { there: 0.03 } as const;
+export const SOUND: { readonly [O in Observable]: Shares<O> } = {
+  crown: { home: 0.99 },
+  shows: { runs: 0.955, dead: 0.015, 'in twos or fours': 0.015, scrambled: 0.015 },
+  pulses: { there: 0.96 },
+  atFitting: { 'voltage holds': 0.997 },
+  rest: { fresh: 0.5, falling: 0.35, spent: 0.15 },
+  load: { holds: 0.85 },
+  current: {
+    'as it should': 0.945,
+    nothing: 0.005,
+    'next to nothing': 0.02,
+    'over the limit': 0.025,
+    'far over the limit': 0.005,
+  },
+  stopped: { 'as it should': 0.95 },
+  coil: { good: 0.97, suspect: 0.02, open: 0.005, shorted: 0.005 },
+  lowest: { good: 0.95 },
+  rate: { good: 0.93 },
+  reset: { used: 0.8 },
+  'crust or bloom': SEEN_ON_SOUND,
+  'damp or rust': SEEN_ON_SOUND,
+  'fluff at the rotor': SEEN_ON_SOUND,
+  'loose screw': SEEN_ON_SOUND,
+  'insulator missing': { there: 0.015 },
+  'contact bent': { there: 0.02 },
+  'contact oxidised': SEEN_ON_SOUND,
+  'cell inverted': { there: 0.003 },
+  'arm touching the rotor': { there: 0.01 },
+};
+
+/**
+ * What each fault does to what is looked at and measured, and how often it is met for one sound watch that was brought.
+ * A fault says nothing of what it does not name. In order: where two faults touch the same thing the earlier one decides
+ * what is seen, since nothing flows past an open contact. The pairings are the trade's; the shares are ours, from bench
+ * practice, and named in the docs.
+ */
+export const EFFECTS: readonly { readonly fault: Fault; readonly odds: number; readonly does: Effects }[] = [
+  {
+    fault: 'contact does not touch',
+    odds: 0.05,
+    does: {
+      current: { nothing: 0.96 },
+      shows: { dead: 0.97 },
+      pulses: { none: 0.97 },
+      'contact oxidised': { there: 0.45 },
+      'contact bent': { there: 0.45 },
+    },
+  },
+  {
+    fault: 'short circuit',
+    odds: 0.02,
+    does: {
+      atFitting: { 'voltage collapses': 0.96 },
+      current: { 'far over the limit': 0.5, nothing: 0.25 },
+      stopped: { over: 0.9 },
+      shows: { dead: 0.96 },
+      pulses: { none: 0.92 },
+      rest: { spent: 0.6, falling: 0.25 },
+      load: { sags: 0.6 },
+      'insulator missing': { there: 0.45 },
+      'contact bent': { there: 0.35 },
+      'cell inverted': { there: 0.25 },
+    },
+  },
+  {
+    fault: 'stop lever on',
+    odds: 0.04,
+    does: {
+      crown: { pulled: 0.97 },
+      shows: { dead: 0.97 },
+      current: { 'next to nothing': 0.92 },
+      pulses: { none: 0.97 },
+    },
+  },
+  {
+    fault: 'coil severed',
+    odds: 0.03,
+    does: {
+      coil: { open: 0.97 },
+      shows: { dead: 0.98 },
+      current: { 'next to nothing': 0.75, 'as it should': 0.15 },
+      pulses: { none: 0.97 },
+    },
+  },
+  {
+    fault: 'turns of the coil shorted',
+    odds: 0.01,
+    does: {
+      coil: { shorted: 0.95 },
+      current: { 'over the limit': 0.65, 'far over the limit': 0.15 },
+      stopped: { 'as it should': 0.95 },
+      shows: { dead: 0.7, runs: 0.2 },
+      lowest: { late: 0.7 },
+    },
+  },
+  {
+    fault: 'circuit faulty',
+    odds: 0.015,
+    does: {
+      pulses: { none: 0.93 },
+      shows: { dead: 0.9, scrambled: 0.05 },
+      current: {
+        'next to nothing': 0.45,
+        'as it should': 0.2,
+        nothing: 0.1,
+        'over the limit': 0.1,
+        'far over the limit': 0.15,
+      },
+    },
+  },
+  {
+    fault: 'electrolyte or damp on the circuit',
+    odds: 0.05,
+    does: {
+      current: { 'far over the limit': 0.65, 'over the limit': 0.28 },
+      stopped: { over: 0.88 },
+      shows: { runs: 0.75, dead: 0.18 },
+      rest: { spent: 0.5, falling: 0.3 },
+      'crust or bloom': { there: 0.6 },
+      'damp or rust': { there: 0.35 },
+    },
+  },
+  {
+    fault: 'mechanical',
+    odds: 0.15,
+    does: {
+      shows: { dead: 0.85, runs: 0.1 },
+      rate: { off: 0.4 },
+      'fluff at the rotor': { there: 0.35 },
+      'loose screw': { there: 0.12 },
+      'arm touching the rotor': { there: 0.3 },
+    },
+  },
+  {
+    fault: 'old oil and dirt',
+    odds: 0.08,
+    does: {
+      current: { 'over the limit': 0.62, 'far over the limit': 0.13, 'as it should': 0.25 },
+      lowest: { late: 0.8 },
+      shows: { runs: 0.8, dead: 0.15 },
+      rate: { off: 0.3 },
+    },
+  },
+  {
+    fault: 'reset contact not used',
+    odds: 0.03,
+    does: { shows: { scrambled: 0.82, dead: 0.15 }, reset: { 'not used': 0.95 } },
+  },
+  {
+    fault: 'spent cell',
+    odds: 0.6,
+    does: {
+      rest: { spent: 0.86, falling: 0.11 },
+      load: { sags: 0.92 },
+      shows: { dead: 0.6, 'in twos or fours': 0.22, runs: 0.16 },
+      pulses: { none: 0.96 },
+    },
+  },
+  {
+    fault: 'tired accumulator',
+    odds: 0.6,
+    does: {
+      rest: { spent: 0.8, falling: 0.15 },
+      load: { sags: 0.9 },
+      shows: { dead: 0.5, 'in twos or fours': 0.35, runs: 0.13 },
+      pulses: { none: 0.9 },
+    },
+  },
+];
+
+/** What one outcome's share is under a fault's effect; what the effect does not name shares the rest. */
+export function shareOf(
+  observable: Observable,
+  shares: Readonly<Partial<Record<string, number>>>,
+  outcome: string,
+): number {
+  const named = shares[outcome];
+  if (named !== undefined) return named;
+  const outcomes: readonly string[] = OUTCOMES[observable];
+  const left = 1 - Object.values(shares).reduce<number>((sum, share) => sum + (share ?? 0), 0);
+  return left / Math.max(1, outcomes.length - Object.keys(shares).length);
+}
+
+/** What is done about a fault: from the gentlest to the gravest. */
+export interface Remedy {
+  readonly what: string;
+  readonly next: (typeof NEXT_STEPS)[number];
+  /** Its line in the shop's price list; empty where the service covers it. */
+  readonly priced: string;
+  readonly risk: string;
+  /** Whether it takes an original part out of the watch. */
+  readonly replaces: boolean;
+}
+
+export const NEXT_STEPS = [
+  'nothing more',
+  'new cell',
+  'clean',
+  'service of the movement',
+  'new circuit',
+  'new movement',
+  'refer',
+] as const;
+
+const CLEAN: Remedy = {
+  what: 'clean contacts and tracks, dry, measure again',
+  next: 'clean',
+  priced: 'contacts cleaned after a leak',
+  risk: 'What has crept under a track may go on eating: see it again within a year.',
+  replaces: false,
+};
+const SERVICE: Remedy = {
+  what: 'take the movement apart, clean and oil it',
+  next: 'service of the movement',
+  priced: 'movement cleaned and oiled',
+  risk: 'Old parts may break on the way.',
+  replaces: false,
+};
+const CIRCUIT: Remedy = {
+  what: 'a new circuit with its coil',
+  next: 'new circuit',
+  priced: 'new circuit',
+  risk: 'For old calibres none may be had.',
+  replaces: true,
+};
+const MOVEMENT: Remedy = {
+  what: 'a new movement of the same calibre',
+  next: 'new movement',
+  priced: 'new movement',
+  risk: 'The watch is no longer original inside; hand holes and dial feet must match.',
+  replaces: true,
+};
+const STRAIGHTEN: Remedy = {
+  what: 'clean and set the contact beneath the cell, insulator in its place, then measure again',
+  next: 'clean',
+  priced: 'contact set and cleaned',
+  risk: 'A contact bent twice may break.',
+  replaces: false,
+};
+
+export const REMEDIES: Readonly<Record<Fault, readonly Remedy[]>> = {
+  'spent cell': [
+    {
+      what: 'a fresh cell, then the current',
+      next: 'new cell',
+      priced: '',
+      risk: 'None but the ordinary; without the current nobody knows how long it lasts.',
+      replaces: false,
+    },
+  ],
+  'tired accumulator': [
+    {
+      what: 'charge it fully and watch it, then judge',
+      next: 'clean',
+      priced: '',
+      risk: 'It may come back in weeks.',
+      replaces: false,
+    },
+    {
+      what: 'a new accumulator kit of this calibre',
+      next: 'new cell',
+      priced: 'accumulator kit',
+      risk: 'A primary cell in its place would be driven backwards: never.',
+      replaces: true,
+    },
+  ],
+  'stop lever on': [
+    {
+      what: 'push the crown home and look again',
+      next: 'nothing more',
+      priced: '',
+      risk: 'None.',
+      replaces: false,
+    },
+  ],
+  'coil severed': [CIRCUIT, MOVEMENT],
+  'turns of the coil shorted': [CIRCUIT, MOVEMENT],
+  mechanical: [
+    {
+      what: 'free the rotor of fluff, set the arm back, see that no hand touches',
+      next: 'clean',
+      priced: '',
+      risk: 'The rotor is magnetic: brass or plastic only.',
+      replaces: false,
+    },
+    SERVICE,
+    MOVEMENT,
+  ],
+  'short circuit': [STRAIGHTEN, CIRCUIT],
+  'contact does not touch': [STRAIGHTEN, CIRCUIT],
+  'electrolyte or damp on the circuit': [CLEAN, CIRCUIT, MOVEMENT],
+  'old oil and dirt': [SERVICE, MOVEMENT],
+  'reset contact not used': [
+    {
+      what: 'join the reset contact as book or print names it',
+      next: 'nothing more',
+      priced: '',
+      risk: 'Joined to the wrong pad it may not start again.',
+      replaces: false,
+    },
+  ],
+  'circuit faulty': [CLEAN, CIRCUIT, MOVEMENT],
+};
+
+/** Holders a bent arm of which can touch the rotor. */
+export const ARMED: readonly HoldKind[] = ['side lever'];

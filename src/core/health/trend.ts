@@ -1,0 +1,81 @@
+import { figure, type Judged } from '../judgement';
+
+export interface TrendPoint {
+  readonly atUtc: string;
+  readonly value: number;
+}
+
+export type Trend = Judged<'too few visits' | 'steady' | 'rising' | 'falling' | 'over the limit'> & {
+  /** By how much it changes in a year; null with fewer than two visits. */
+  readonly perYear: number | null;
+  /** Months until the limit at that pace; null where it never comes, or has come. */
+  readonly monthsToLimit: number | null;
+};
+
+const YEAR_MS = 365.25 * 86_400_000;
+/** Less than this share of the limit a year is no change. */
+const STEADY = 0.05;
+const FARTHEST_MONTHS = 120;
+/** Visits closer together than this say nothing of a year. */
+const LEAST_YEARS = 1 / 12;
+
+/**
+ * How a reading moves over the visits of a watch: the line of least squares through them, and when it would meet its
+ * limit. Values and limit in one unit. Source: simple linear regression.
+ */
+export function trendOf(points: readonly TrendPoint[], limit: number | null, unit: string): Trend {
+  const years = points.map(({ atUtc }) => Date.parse(atUtc) / YEAR_MS);
+  const span = Math.max(...years) - Math.min(...years);
+  const last = [...points].sort((a, b) => a.atUtc.localeCompare(b.atUtc)).at(-1);
+  if (points.length < 2 || !(span >= LEAST_YEARS) || !last)
+    return {
+      verdict: 'too few visits',
+      perYear: null,
+      monthsToLimit: null,
+      reasons: ['A trend takes two visits at least a month apart.'],
+      working: [],
+    };
+  const mean = (values: readonly number[]): number =>
+    values.reduce((sum, value) => sum + value, 0) / values.length;
+  const [meanYear, meanValue] = [mean(years), mean(points.map(({ value }) => value))];
+  const spread = years.reduce((sum, year) => sum + (year - meanYear) ** 2, 0);
+  const perYear =
+    points.reduce(
+      (sum, { value }, index) => sum + ((years[index] ?? 0) - meanYear) * (value - meanValue),
+      0,
+    ) / spread;
+  const scale = limit ?? Math.max(...points.map(({ value }) => Math.abs(value)), Number.EPSILON);
+  const over = limit !== null && last.value > limit;
+  const months = limit !== null && !over && perYear > 0 ? ((limit - last.value) / perYear) * 12 : null;
+  const monthsToLimit = months !== null && months <= FARTHEST_MONTHS ? months : null;
+  const verdict = over
+    ? 'over the limit'
+    : Math.abs(perYear) < scale * STEADY
+      ? 'steady'
+      : perYear > 0
+        ? 'rising'
+        : 'falling';
+  return {
+    verdict,
+    perYear,
+    monthsToLimit,
+    reasons: [
+      `${perYear >= 0 ? '+' : ''}${figure(perYear)} ${unit} a year over ${points.length} visits.`,
+      ...(over
+        ? [`${figure(last.value)} ${unit} is over its limit of ${figure(limit)} ${unit}.`]
+        : monthsToLimit !== null && verdict === 'rising'
+          ? [
+              `At this pace it meets its limit of ${figure(limit ?? 0)} ${unit} in ${figure(monthsToLimit, 0)} months.`,
+            ]
+          : []),
+    ],
+    working: [
+      {
+        what: 'trend',
+        rule: 'Σ(t − t̄)(x − x̄) ÷ Σ(t − t̄)²',
+        figures: `${points.length} visits over ${figure(span, 1)} years: ${figure(perYear, 3)} ${unit} a year`,
+        source: 'line of least squares',
+      },
+    ],
+  };
+}

@@ -1,0 +1,161 @@
+import { figure } from '../judgement';
+import { HOLD_KINDS, SIGNS } from '../movements';
+import { formatLignes } from '../units';
+
+/** What a look costs the hand, in glances. Ours, from bench practice. */
+export const TROUBLE = {
+  glance: 1,
+  'watch it step': 2,
+  caliper: 3,
+  'cell lifted': 5,
+  'ring out': 8,
+} as const;
+export type Trouble = keyof typeof TROUBLE;
+
+const CLOCKS = ['1', '2', '3', '4', '5', '6', '7', '8', '9', '10', '11', '12'] as const;
+/** A window or hand may sit between two hours. */
+const FINE_CLOCKS = CLOCKS.flatMap((clock) => [clock, `${clock}.5`]).map((each) =>
+  each === '12.5' ? '0.5' : each,
+);
+
+interface TextLook {
+  readonly as: 'text';
+  readonly words: string;
+  readonly trouble: Trouble;
+}
+interface PickLook {
+  readonly as: 'pick';
+  readonly words: string;
+  readonly trouble: Trouble;
+  /** Every value that can be seen; empty where the book gives them (case types, revisions). */
+  readonly values: readonly string[];
+  /** How often a look like this is misread. */
+  readonly misread: number;
+  /** Of a clock position: how often it is taken for each neighbour. */
+  readonly neighbour?: number;
+}
+interface MeasureLook {
+  readonly as: 'mm';
+  readonly words: string;
+  readonly trouble: Trouble;
+  readonly min: number;
+  readonly max: number;
+  /** How often what was measured is something else: the ring with the movement, a wrong cell. */
+  readonly slip: number;
+}
+export type LookSpec = TextLook | PickLook | MeasureLook;
+
+/** A caliper on metal is good to this, mm (one standard deviation). Source: figures of the trade. */
+export const CALIPER_SD_MM = 0.05;
+
+/**
+ * Every look that can say something about which movement it is, in the order the bench offers them. The misreading rates
+ * are ours, from bench practice, and named in the docs.
+ */
+export const LOOKS = {
+  engraving: { as: 'text', words: 'engraving in the back', trouble: 'glance' },
+  mark: { as: 'text', words: 'mark on the movement', trouble: 'glance' },
+  sign: { as: 'pick', words: 'maker’s sign', trouble: 'glance', values: SIGNS, misread: 0.04 },
+  caseCode: { as: 'pick', words: 'case type', trouble: 'glance', values: [], misread: 0.05 },
+  shape: {
+    as: 'pick',
+    words: 'shape',
+    trouble: 'glance',
+    values: ['round', 'oblong'],
+    misread: 0.01,
+  },
+  widthMm: { as: 'mm', words: 'width', trouble: 'caliper', min: 5, max: 60, slip: 0.02 },
+  lengthMm: { as: 'mm', words: 'length', trouble: 'caliper', min: 5, max: 60, slip: 0.02 },
+  heightMm: { as: 'mm', words: 'height', trouble: 'ring out', min: 0.5, max: 15, slip: 0.03 },
+  seconds: {
+    as: 'pick',
+    words: 'seconds hand',
+    trouble: 'glance',
+    values: ['none', 'centre', ...CLOCKS],
+    misread: 0.02,
+  },
+  date: {
+    as: 'pick',
+    words: 'date',
+    trouble: 'glance',
+    values: ['none', 'centre', ...FINE_CLOCKS],
+    misread: 0.06,
+  },
+  day: {
+    as: 'pick',
+    words: 'day',
+    trouble: 'glance',
+    values: ['none', 'centre', ...FINE_CLOCKS],
+    misread: 0.04,
+  },
+  counters: {
+    as: 'pick',
+    words: 'counters',
+    trouble: 'glance',
+    values: ['0', '1', '2', '3', '4'],
+    misread: 0.03,
+  },
+  display: { as: 'pick', words: 'digital display', trouble: 'glance', values: ['no', 'yes'], misread: 0.01 },
+  coils: { as: 'pick', words: 'coils', trouble: 'glance', values: ['0', '1', '2', '3', '4'], misread: 0.05 },
+  cellAt: {
+    as: 'pick',
+    words: 'cell lies towards',
+    trouble: 'glance',
+    values: ['centre', ...CLOCKS],
+    misread: 0.02,
+    neighbour: 0.09,
+  },
+  heldBy: { as: 'pick', words: 'cell held by', trouble: 'glance', values: HOLD_KINDS, misread: 0.06 },
+  cellDiameterMm: { as: 'mm', words: 'cell diameter', trouble: 'cell lifted', min: 4, max: 31, slip: 0.06 },
+  cellHeightMm: { as: 'mm', words: 'cell height', trouble: 'cell lifted', min: 0.8, max: 8, slip: 0.06 },
+  jewels: {
+    as: 'pick',
+    words: 'jewels',
+    trouble: 'glance',
+    values: Array.from({ length: 32 }, (_, count) => String(count)),
+    misread: 0.06,
+  },
+  step: {
+    as: 'pick',
+    words: 'steps every',
+    trouble: 'watch it step',
+    values: ['sweeps', '1 s', '2 s', '5 s', '10 s', '15 s', '20 s', '30 s', '60 s', 'no hands'],
+    misread: 0.05,
+  },
+  print: { as: 'text', words: 'printed inside', trouble: 'glance' },
+  revision: { as: 'pick', words: 'revision', trouble: 'glance', values: [], misread: 0.05 },
+} as const satisfies Record<string, LookSpec>;
+
+export type Look = keyof typeof LOOKS;
+export const LOOK_NAMES = Object.keys(LOOKS) as Look[];
+export type MeasuredLook = {
+  [K in Look]: (typeof LOOKS)[K] extends { as: 'mm' } ? K : never;
+}[Look];
+
+export function lookSpec(look: Look): LookSpec {
+  return LOOKS[look];
+}
+
+/** One thing seen: a text, one of the look's values, or a measure. */
+export interface Seen {
+  readonly look: Look;
+  readonly value: string | number;
+  /** Half the step of a size said in quarter lignes, mm; 0 where a caliper gave it. */
+  readonly withinMm: number;
+}
+
+/** What was seen as a technician says it: `width 23.31 mm`, `PL 6?80`. */
+export function seenWords({ look, value, withinMm }: Seen): string {
+  const { as, words } = LOOKS[look];
+  if (as === 'mm' && typeof value === 'number')
+    return withinMm > 0 ? `${words} ${formatLignes(value)}` : `${words} ${figure(value)} mm`;
+  if (look === 'caseCode') return `case ${value}`;
+  return as === 'text' ? `${words} “${value}”` : `${words} ${value}${placeWords(look, value)}`;
+}
+
+function placeWords(look: Look, value: string | number): string {
+  return (look === 'cellAt' || look === 'date' || look === 'day' || look === 'seconds') &&
+    /^[\d.]+$/.test(String(value))
+    ? ' o’clock'
+    : '';
+}

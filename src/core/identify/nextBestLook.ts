@@ -1,0 +1,370 @@
+import { figure, type Judged, type WorkingLine } from '../judgement';
+import { calibreWords } from '../movements';
+import type { Column, Hypotheses, MeasureColumn } from './hypotheses';
+import type { Belief } from './identifyMovement';
+import { type Look, LOOK_NAMES, LOOKS, type Trouble, TROUBLE } from './looks';
+
+/** What one outcome of a look would mean. */
+export interface Outcome {
+  readonly shows: string;
+  readonly probability: number;
+  /** The likeliest movement then, or *not in the book*. */
+  readonly then: string;
+  readonly thenProbability: number;
+}
+
+export interface LookWorth {
+  readonly look: Look;
+  readonly words: string;
+  readonly trouble: Trouble;
+  /** How much of the doubt it takes away on average, bits. */
+  readonly bits: number;
+  readonly bitsPerGlance: number;
+  readonly outcomes: readonly Outcome[];
+  /** For a look at the revisions of one calibre: what tells each. */
+  readonly of?: string;
+}
+
+export type NextLook = Judged<'look' | 'nothing settles more'> & {
+  readonly best: LookWorth | null;
+  readonly then: readonly LookWorth[];
+  /** The doubt there is now, bits. */
+  readonly doubtBits: number;
+};
+
+/** How often a code can be read at all, where it was not read yet. */
+const LEGIBLE: Readonly<Partial<Record<Look, number>>> = { engraving: 0.4, mark: 0.55 };
+/** What is seen of a movement that stays under its hatch or in its module. */
+const FROM_OUTSIDE: readonly Look[] = [
+  'engraving',
+  'seconds',
+  'date',
+  'day',
+  'counters',
+  'display',
+  'step',
+  'cellDiameterMm',
+  'cellHeightMm',
+];
+/** Under this a look is not worth naming, bits. */
+const WORTH_BITS = 0.02;
+const OUTCOMES_SHOWN = 4;
+const OUTCOME_FROM = 0.03;
+const NOT_IN_BOOK = 'not in the book';
+
+/** Hypotheses that would show the same, on a line where neighbours are taken for each other. */
+interface Grouped {
+  readonly size: number;
+  readonly mass: Float64Array;
+  readonly pLogP: Float64Array;
+  readonly top: Int32Array;
+  /** Of those of which the book does not say, and of the stranger: what each outcome's share is. */
+  readonly free: number;
+  readonly freePLogP: number;
+  readonly freeShare: (outcome: number) => number;
+  readonly freeTop: number;
+  /** How likely an outcome is at so many places off, and anywhere else. */
+  readonly near: readonly number[];
+  readonly elsewhere: number;
+  readonly ring: boolean;
+  readonly shows: (outcome: number) => string;
+}
+
+const log2 = (x: number): number => (x > 0 ? Math.log2(x) : 0);
+
+/** The doubt in a belief, bits: Shannon's entropy of what it may be. */
+export function doubtOf(belief: Belief): number {
+  let bits = -belief.stranger * log2(belief.stranger);
+  for (const share of belief.share) if (share > 0) bits -= share * Math.log2(share);
+  return Math.max(0, bits);
+}
+
+function gather(belief: Belief, size: number, groupOf: (index: number) => number) {
+  const mass = new Float64Array(size);
+  const pLogP = new Float64Array(size);
+  const top = new Int32Array(size).fill(-1);
+  let free = belief.stranger;
+  let freePLogP = free * log2(free);
+  let freeTop = -1;
+  const { share } = belief;
+  for (let index = 0; index < share.length; index += 1) {
+    const p = share[index] as number;
+    if (p === 0) continue;
+    const group = groupOf(index);
+    const own = p * Math.log2(p);
+    if (group < 0) {
+      free += p;
+      freePLogP += own;
+      if (freeTop < 0 || p > (share[freeTop] as number)) freeTop = index;
+      continue;
+    }
+    mass[group] = (mass[group] as number) + p;
+    pLogP[group] = (pLogP[group] as number) + own;
+    if ((top[group] as number) < 0 || p > (share[top[group] as number] as number)) top[group] = index;
+  }
+  return { mass, pLogP, top, free, freePLogP, freeTop };
+}
+
+const BIN_MM = 0.1;
+/** A caliper good to ±0.05 mm puts a size into its own tenth, or a neighbouring one, so often. */
+const NEAR_TENTHS = [0.683, 0.157, 0.0015] as const;
+
+function groupMeasure(belief: Belief, column: MeasureColumn, look: Look): Grouped {
+  const spec = LOOKS[look];
+  const size = column.marginal.length;
+  const slip = spec.as === 'mm' ? spec.slip : 0;
+  return {
+    ...gather(belief, size, (index) => {
+      const mm = column.at[index] as number;
+      return Number.isNaN(mm) ? -1 : Math.min(size - 1, Math.round(mm / BIN_MM));
+    }),
+    size,
+    freeShare: (bin) => (column.marginal[bin] as number) * BIN_MM,
+    near: NEAR_TENTHS.map((share) => share * (1 - slip)),
+    elsewhere: slip / size,
+    ring: false,
+    shows: (bin) => `about ${figure(bin * BIN_MM, 1)} mm`,
+  };
+}
+
+function groupPick(belief: Belief, column: Exclude<Column, MeasureColumn>, look: Look): Grouped {
+  const spec = LOOKS[look];
+  const size = column.values.length;
+  const misread = spec.as === 'pick' ? spec.misread : 0;
+  const neighbour = spec.as === 'pick' && 'neighbour' in spec ? spec.neighbour : 0;
+  const elsewhere = misread / Math.max(1, size - 1);
+  return {
+    ...gather(belief, size, (index) => column.at[index] as number),
+    size,
+    freeShare: (value) => column.marginal[value] as number,
+    near: [1 - misread - 2 * neighbour - elsewhere, ...(neighbour > 0 ? [neighbour] : [])],
+    elsewhere,
+    ring: neighbour > 0,
+    shows: (value) => column.values[value] ?? '',
+  };
+}
+
+/** A code that can be read settles everything but revisions; one that cannot, nothing. */
+function groupCodes(belief: Belief, hypotheses: Hypotheses): Grouped {
+  const codes = new Map<string, number>();
+  const group = Int32Array.from(hypotheses.all, ({ calibreId }) => {
+    const known = codes.get(calibreId);
+    if (known !== undefined) return known;
+    codes.set(calibreId, codes.size);
+    return codes.size - 1;
+  });
+  const size = codes.size + 1;
+  const names = new Map<number, string>();
+  hypotheses.all.forEach(({ code }, index) => names.set(group[index] as number, code));
+  return {
+    ...gather(belief, size, (index) => group[index] as number),
+    size,
+    // A stranger shows a code of its own.
+    freeShare: (outcome) => (outcome === size - 1 ? 0.98 : 0.02 / Math.max(1, size - 1)),
+    near: [0.97],
+    elsewhere: 0.03 / size,
+    ring: false,
+    shows: (outcome) => names.get(outcome) ?? 'another code',
+  };
+}
+
+interface Expected {
+  readonly doubt: number;
+  readonly outcomes: readonly Outcome[];
+}
+
+function expect(belief: Belief, grouped: Grouped): Expected {
+  const { size, mass, pLogP, near, elsewhere, ring } = grouped;
+  let [allMass, allPLogP, topGroup] = [0, 0, -1];
+  const topShare = (group: number): number => {
+    const index = grouped.top[group] as number;
+    return index < 0 ? 0 : (belief.share[index] as number);
+  };
+  for (let group = 0; group < size; group += 1) {
+    allMass += mass[group] as number;
+    allPLogP += pLogP[group] as number;
+    if ((mass[group] as number) > 0 && (topGroup < 0 || topShare(group) > topShare(topGroup)))
+      topGroup = group;
+  }
+  const logElsewhere = log2(elsewhere);
+  /** Round the clock the centre has no neighbours to be taken for. */
+  const nearAt = (outcome: number, offset: number): number =>
+    (near[offset] as number) + elsewhere + (ring && outcome === 0 && offset === 0 ? 2 * (near[1] ?? 0) : 0);
+  let doubt = 0;
+  const outcomes: { outcome: number; weight: number }[] = [];
+  const named = (outcome: number, weight: number): Outcome => {
+    let [then, most] = [-1, 0];
+    const weigh = (group: number, likelihood: number): void => {
+      const share = topShare(group) * likelihood;
+      if (share > most) [then, most] = [grouped.top[group] as number, share];
+    };
+    if (topGroup >= 0) weigh(topGroup, elsewhere);
+    for (const offset of near.keys())
+      for (const group of placesAt(outcome, offset, size, ring)) weigh(group, nearAt(outcome, offset));
+    const freeShare = grouped.freeShare(outcome);
+    const strange = belief.stranger * freeShare;
+    if (grouped.freeTop >= 0 && (belief.share[grouped.freeTop] as number) * freeShare > most)
+      [then, most] = [grouped.freeTop, (belief.share[grouped.freeTop] as number) * freeShare];
+    const isStranger = strange > most;
+    const hypothesis = belief.hypotheses.all[then];
+    return {
+      shows: grouped.shows(outcome),
+      probability: weight,
+      then: isStranger || !hypothesis ? NOT_IN_BOOK : calibreWords(hypothesis.code, hypothesis.revision),
+      thenProbability: (isStranger ? strange : most) / weight,
+    };
+  };
+  for (let outcome = 0; outcome < size; outcome += 1) {
+    let [nearMass, nearPLogP, weight, sum] = [0, 0, 0, 0];
+    for (let offset = 0; offset < near.length; offset += 1) {
+      const likelihood = nearAt(outcome, offset);
+      for (const group of placesAt(outcome, offset, size, ring)) {
+        const [m, e] = [mass[group] as number, pLogP[group] as number];
+        nearMass += m;
+        nearPLogP += e;
+        weight += likelihood * m;
+        sum += likelihood * (e + m * log2(likelihood));
+      }
+    }
+    weight += elsewhere * (allMass - nearMass);
+    sum += elsewhere * (allPLogP - nearPLogP + (allMass - nearMass) * logElsewhere);
+    const freeShare = grouped.freeShare(outcome);
+    weight += freeShare * grouped.free;
+    sum += freeShare * (grouped.freePLogP + grouped.free * log2(freeShare));
+    if (weight <= 0) continue;
+    doubt += weight * Math.log2(weight) - sum;
+    outcomes.push({ outcome, weight });
+  }
+  outcomes.sort((a, b) => b.weight - a.weight);
+  return {
+    doubt,
+    outcomes: outcomes
+      .slice(0, OUTCOMES_SHOWN)
+      .filter(({ weight }) => weight >= OUTCOME_FROM)
+      .map(({ outcome, weight }) => named(outcome, weight)),
+  };
+}
+
+/** The places so far from one on either side, on a line or round the clock (whose first value is the centre). */
+function placesAt(place: number, offset: number, size: number, ring: boolean): readonly number[] {
+  if (offset === 0) return [place];
+  if (ring) {
+    if (place === 0) return [];
+    const hours = size - 1;
+    return [((place - 1 + offset) % hours) + 1, ((place - 1 - offset + hours) % hours) + 1];
+  }
+  return [place - offset, place + offset].filter((each) => each >= 0 && each < size);
+}
+
+/**
+ * Which further look settles most for its trouble: the doubt it takes away on average (Shannon's entropy, expected over
+ * its outcomes under the models `identify` uses), per glance of effort. With what each likely outcome would mean. Looks
+ * already taken are left out, and with `hidden` those at a movement that cannot be seen. One pass over the hypotheses a
+ * look.
+ */
+export function nextBestLook(
+  belief: Belief,
+  taken: readonly Look[],
+  options: { readonly hidden?: boolean } = {},
+): NextLook {
+  const doubtBits = doubtOf(belief);
+  const { hypotheses } = belief;
+  const worths = LOOK_NAMES.flatMap((look): LookWorth[] => {
+    if (taken.includes(look) || (options.hidden && !FROM_OUTSIDE.includes(look))) return [];
+    const { words, trouble } = LOOKS[look];
+    const legible = LEGIBLE[look];
+    const column = hypotheses.columns[look];
+    const worth = (expected: Expected, share = 1, of?: string): LookWorth => {
+      const bits = Math.max(0, doubtBits - expected.doubt) * share;
+      return {
+        look,
+        words,
+        trouble,
+        bits,
+        bitsPerGlance: bits / TROUBLE[trouble],
+        outcomes: expected.outcomes,
+        ...(of === undefined ? {} : { of }),
+      };
+    };
+    if (legible !== undefined) return [worth(expect(belief, groupCodes(belief, hypotheses)), legible)];
+    if (look === 'revision') {
+      const of = likeliestWithRevisions(belief);
+      return of === null ? [] : [worth(expect(belief, groupRevisions(belief, of.indices)), 1, of.code)];
+    }
+    if (column === undefined) return [];
+    return [
+      worth(
+        expect(
+          belief,
+          column.as === 'mm' ? groupMeasure(belief, column, look) : groupPick(belief, column, look),
+        ),
+      ),
+    ];
+  })
+    .filter(({ bits }) => bits >= WORTH_BITS)
+    .sort((a, b) => b.bitsPerGlance - a.bitsPerGlance);
+  const [best = null, ...rest] = worths;
+  const working: WorkingLine[] = worths.slice(0, 5).map(({ words, trouble, bits, bitsPerGlance }) => ({
+    what: words,
+    rule: `doubt taken away ÷ trouble (${trouble}: ${TROUBLE[trouble]})`,
+    figures: `${figure(bits)} bits ÷ ${TROUBLE[trouble]} = ${figure(bitsPerGlance)}`,
+    source: 'expected entropy under the models of the identification',
+  }));
+  if (best === null)
+    return {
+      verdict: 'nothing settles more',
+      reasons: [
+        doubtBits < 0.1
+          ? 'It is as good as settled.'
+          : 'No further look the book can answer to would tell them apart.',
+      ],
+      working,
+      best,
+      then: [],
+      doubtBits,
+    };
+  return {
+    verdict: 'look',
+    reasons: [
+      `Takes away ${figure(best.bits, 1)} of ${figure(doubtBits, 1)} bits of doubt for ${best.trouble === 'glance' ? 'a glance' : best.trouble}.`,
+    ],
+    working,
+    best,
+    then: rest.slice(0, 4),
+    doubtBits,
+  };
+}
+
+/** The likeliest calibre of which several revisions are still in question. */
+function likeliestWithRevisions(
+  belief: Belief,
+): { readonly code: string; readonly indices: readonly number[] } | null {
+  const { all, siblings } = belief.hypotheses;
+  let best = -1;
+  for (let index = 0; index < all.length; index += 1) {
+    if ((siblings[index] as number) < 2) continue;
+    if (best < 0 || (belief.share[index] as number) > (belief.share[best] as number)) best = index;
+  }
+  const chosen = all[best];
+  if (chosen === undefined || (belief.share[best] as number) < 0.02) return null;
+  return {
+    code: chosen.code,
+    indices: all.flatMap(({ calibreId }, index) => (calibreId === chosen.calibreId ? [index] : [])),
+  };
+}
+
+function groupRevisions(belief: Belief, indices: readonly number[]): Grouped {
+  const group = new Map(indices.map((index, at) => [index, at]));
+  const size = indices.length;
+  const { misread } = LOOKS.revision;
+  const elsewhere = misread / Math.max(1, size - 1);
+  return {
+    ...gather(belief, size, (index) => group.get(index) ?? -1),
+    size,
+    freeShare: () => 1 / size,
+    near: [1 - misread - elsewhere],
+    elsewhere,
+    ring: false,
+    shows: (outcome) => `revision ${belief.hypotheses.all[indices[outcome] as number]?.revision ?? ''}`,
+  };
+}

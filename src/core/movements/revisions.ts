@@ -1,0 +1,44 @@
+import type { Calibre, Revision } from './types';
+
+/** What an older version of the program, or a short entry at the bench, does not say of a calibre. */
+export const NOTHING_MORE = {
+  family: '',
+  shopsOwn: false,
+  jewels: null,
+  dial: [],
+  printed: [],
+  contacts: [],
+  keepClearMm: 0.8,
+  insulators: [],
+  recipes: [],
+  revisions: [],
+  charge: null,
+} as const satisfies Partial<Calibre>;
+
+/** A calibre as one of its revisions is built. An unknown or empty name gives the calibre as it stands. */
+export function asRevision(calibre: Calibre, name: string | null): Calibre {
+  const revision = calibre.revisions.find((each) => each.name === name);
+  return revision ? built(calibre, revision) : calibre;
+}
+
+function built(calibre: Calibre, revision: Revision): Calibre {
+  return {
+    ...calibre,
+    heightMm: revision.heightMm ?? calibre.heightMm,
+    jewels: revision.jewels ?? calibre.jewels,
+    wells: calibre.wells.map((well, index) =>
+      index === 0
+        ? {
+            ...well,
+            cellCode: revision.cellCode ?? well.cellCode,
+            heldBy: revision.heldBy ?? well.heldBy,
+          }
+        : well,
+    ),
+  };
+}
+
+/** Movement and revision in words: `OR 41.6, revision B`. */
+export function calibreWords(code: string, revision: string | null): string {
+  return revision === null || revision === '' ? code : `${code}, revision ${revision}`;
+}
