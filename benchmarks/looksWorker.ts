@@ -13,6 +13,9 @@ const evidence: Seen[] = [
   { look: 'date', value: '3', withinMm: 0 },
 ];
 
+/** The first rounds are the compiler’s. */
+const WARM = 15;
+
 function median(values: readonly number[]): number {
   return [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? 0;
 }
@@ -24,13 +27,12 @@ const timed = sizes.map((size) => {
     [],
   );
   const [identify, look]: [number[], number[]] = [[], []];
-  for (let round = 0; round < rounds + 2; round += 1) {
+  for (let round = 0; round < rounds + WARM; round += 1) {
     const began = performance.now();
     identifier.identify(evidence);
     const between = performance.now();
     nextBestLook(identifier.believe(evidence), ['heldBy', 'date']);
-    // The first rounds are the compiler's.
-    if (round < 2) continue;
+    if (round < WARM) continue;
     identify.push(between - began);
     look.push(performance.now() - between);
   }

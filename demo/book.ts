@@ -87,7 +87,7 @@ const MORE: Readonly<Record<string, Partial<Calibre>>> = {
     jewels: 1,
     printed: ['ONE JEWEL', 'VARNHOLM WORKS'],
     contacts: [
-      { kind: 'minus', xMm: -4.2, yMm: 3.1 },
+      { kind: 'minus', xMm: -2.2, yMm: 1.9 },
       { kind: 'plus', xMm: -8.2, yMm: 5.6 },
     ],
     insulators: ['Under the cell, its notch towards the stem.'],
@@ -112,7 +112,7 @@ const MORE: Readonly<Record<string, Partial<Calibre>>> = {
     jewels: 2,
     printed: ['TWO JEWELS', 'VARNHOLM WORKS'],
     contacts: [
-      { kind: 'minus', xMm: -4.2, yMm: 3.1 },
+      { kind: 'minus', xMm: -2.2, yMm: 1.9 },
       { kind: 'plus', xMm: -8.2, yMm: 5.6 },
     ],
     insulators: ['Under the cell, clear film.', 'Ring at the wall of the well.'],

@@ -301,6 +301,15 @@ export const recordSchemas: { readonly [K in CatalogueKind]: z.ZodType<RecordBod
   ...tools,
 };
 
+/** A movement that goes into the book from the bench, with what is known. */
+export const strangerForm = z.strictObject({
+  code: code('Code', 'PL 9942'),
+  makerId: recordKey.or(z.literal('').refine(() => false, 'Maker: choose whose movement it is.')),
+  cellCode: optionalText({ words: 'Cell', max: 20, example: 'SR621SW' }),
+  widthMm: size('Width', 23.3).nullable(),
+  currentUA: number({ words: 'Current', min: 0, max: 5000, unit: 'µA', example: 1.1 }).nullable(),
+});
+
 /** A record to be written, resting on the revision its writer saw; null for a new one. */
 export const recordWrite = z.strictObject({
   kind: oneOf('Kind', CATALOGUE_KINDS),

@@ -12,6 +12,8 @@ export interface Column {
   readonly kind: ColumnKind;
   /** The program learnt it later: a file written before need not have it, and what stands there stays. */
   readonly later: boolean;
+  /** An empty field says nothing: what stands in the book stays. */
+  readonly keeps: boolean;
 }
 
 export interface CatalogueTable {
@@ -30,8 +32,11 @@ function heading(key: string): string {
     .toLowerCase();
 }
 
-function columns(kinds: Readonly<Record<string, ColumnKind>>, later = false): Column[] {
-  return Object.entries(kinds).map(([key, kind]) => ({ name: heading(key), key, kind, later }));
+function columns(
+  kinds: Readonly<Record<string, ColumnKind>>,
+  { later = false, keeps = false } = {},
+): Column[] {
+  return Object.entries(kinds).map(([key, kind]) => ({ name: heading(key), key, kind, later, keeps }));
 }
 
 /** The heading under which a line of a nested table names its record. */
@@ -71,7 +76,10 @@ export const CATALOGUE_TABLES: readonly CatalogueTable[] = [
     name: 'makers',
     kind: 'maker',
     within: null,
-    columns: [...columns({ id: 'text', name: 'text' }), ...columns({ sign: 'text or nothing' }, true)],
+    columns: [
+      ...columns({ id: 'text', name: 'text' }),
+      ...columns({ sign: 'text or nothing' }, { later: true }),
+    ],
   },
   {
     name: 'patterns',
@@ -116,14 +124,13 @@ export const CATALOGUE_TABLES: readonly CatalogueTable[] = [
       ...columns(
         {
           family: 'text',
-          shopsOwn: 'flag',
           jewels: 'number',
           printed: 'list',
-          keepClearMm: 'number',
           insulators: 'list',
         },
-        true,
+        { later: true },
       ),
+      ...columns({ shopsOwn: 'flag', keepClearMm: 'number' }, { later: true, keeps: true }),
     ],
   },
   {
@@ -220,7 +227,7 @@ export const CATALOGUE_TABLES: readonly CatalogueTable[] = [
           'back.slotWidthMm': 'number',
           'back.panelHeldBy': 'text or nothing',
         },
-        true,
+        { later: true },
       ),
     ],
   },
@@ -318,9 +325,9 @@ export function recordOf(
   fields: readonly (string | undefined)[],
 ): Record<string, unknown> {
   const record: Record<string, unknown> = {};
-  table.columns.forEach(({ key, kind }, index) => {
+  table.columns.forEach(({ key, kind, keeps }, index) => {
     const field = fields[index];
-    if (field === undefined) return;
+    if (field === undefined || (keeps && field.trim() === '')) return;
     const value = readField(kind, field);
     const [part, inner] = key.split('.') as [string, string | undefined];
     if (inner === undefined) record[part] = value;

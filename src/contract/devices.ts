@@ -55,6 +55,14 @@ export const deviceSettings = {
     coilKOhm: number({ words: 'Coil', min: 0, max: 10_000, unit: 'kΩ', example: 1.8 }),
     lowestRunningV: number({ words: 'Runs down to', min: 0, max: 4.5, unit: 'V', example: 1.15 }),
     rateSPerDay: number({ words: 'Rate', min: -600, max: 600, unit: 's/day', example: 0.3 }),
+    /** Null: no motor pulses. */
+    pulsesEveryS: number({
+      words: 'A motor pulse every',
+      min: 0.02,
+      max: 120,
+      unit: 's',
+      example: 1,
+    }).nullable(),
     noisePercent: noise,
     fault: fault('bench-meter'),
   }),
@@ -99,6 +107,7 @@ export const deviceAsk = z.discriminatedUnion('ask', [
     pressureBar: number({ words: 'Pressure', min: -0.9, max: 130, unit: 'bar', example: 3 }),
     seconds: number({ words: 'Duration', min: 5, max: 3600, unit: 's', example: 60 }),
   }),
+  z.strictObject({ ask: z.literal('pulses') }),
   z.strictObject({ ask: z.literal('picture'), technicianId: id }),
   z.strictObject({ ask: z.literal('print label'), jobId: id, technicianId: id }),
   z.strictObject({
@@ -113,6 +122,7 @@ export type DeviceAsk = z.infer<typeof deviceAsk>;
 /** What a device gives, bit by bit where it takes its time. */
 export type DeviceSays =
   | { readonly says: 'figure'; readonly value: number; readonly text: string }
+  | { readonly says: 'pulses'; readonly everyS: number | null }
   | { readonly says: 'sample'; readonly sample: TraceSample }
   | { readonly says: 'trace'; readonly startUm: number; readonly endUm: number; readonly seconds: number }
   | { readonly says: 'picture'; readonly attachment: Attachment }

@@ -197,6 +197,29 @@ export interface ToolsServed {
   readonly wantedInYear: number;
 }
 
+/** What this shop knows of a calibre from its own jobs. */
+export interface CalibreHistory {
+  readonly jobs: number;
+  readonly leaked: number;
+  readonly firstAtUtc: string | null;
+  readonly lastAtUtc: string | null;
+  /** Oldest first. */
+  readonly readings: readonly {
+    readonly atUtc: string;
+    readonly currentUA: number | null;
+    readonly rateSPerDay: number | null;
+  }[];
+  /** What was found, the commonest first. */
+  readonly causes: readonly { readonly cause: string; readonly jobs: number }[];
+  /** The newest first. */
+  readonly latest: readonly {
+    readonly jobId: string;
+    readonly ticket: string;
+    readonly atUtc: string;
+    readonly revision: string | null;
+  }[];
+}
+
 /** What the live stream says when something was written. */
 export interface LiveNews {
   readonly jobId: string | null;

@@ -224,7 +224,7 @@ describe('a record of the book', () => {
     [{ makerId: 'nobody' }, 'not in the book'],
     [{ wells: [{ ...calibre?.wells[0], cellCode: 'XX99' }] }, 'not in the table'],
     [{ coilMaxKOhm: null }, 'both ends'],
-    [{ widthMm: 4 }, 'outside the movement'],
+    [{ widthMm: 6 }, 'outside the movement'],
   ])('is refused with %p: it does not fit the rest', async (change, words) => {
     expect(await write(change)).toMatchObject({
       status: 422,

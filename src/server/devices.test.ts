@@ -193,6 +193,7 @@ describe('devices', () => {
       coilKOhm: 1.9,
       lowestRunningV: 1.1,
       rateSPerDay: -0.4,
+      pulsesEveryS: null,
       noisePercent: 0,
       fault: 'none',
     };
@@ -202,6 +203,12 @@ describe('devices', () => {
         { says: 'figure', value: settings[measure] },
       ]);
     }
+    expect(await ask('bench-meter', { ask: 'pulses' })).toEqual([{ says: 'pulses', everyS: null }]);
+    await change('bench-meter', { settings: { ...settings, pulsesEveryS: 5, coilKOhm: 10_000 } });
+    expect(await ask('bench-meter', { ask: 'pulses' })).toEqual([{ says: 'pulses', everyS: 5 }]);
+    expect(await ask('bench-meter', { ask: 'measure', measure: 'coilKOhm' })).toEqual([
+      { says: 'figure', value: 10_000, text: 'OL' },
+    ]);
   });
 
   it('show a test second by second, and its ends', async () => {

@@ -1,7 +1,15 @@
 import type { Book } from '../core/catalogue';
-import { LOOK_NAMES, LOOKS, type Look, pickLikelihood, type Seen } from '../core/identify';
-import { expectedMeasure, expectedPick } from '../core/identify';
-import { CALIPER_SD_MM } from '../core/identify';
+import {
+  CALIPER_SD_MM,
+  cellSizes,
+  expectedMeasure,
+  expectedPick,
+  type Look,
+  LOOK_NAMES,
+  LOOKS,
+  pickLikelihood,
+  type Seen,
+} from '../core/identify';
 import { normalFrom, seededUniform } from '../core/life';
 import {
   type Calibre,
@@ -50,9 +58,9 @@ export function inventedCalibres(count: number, makers: readonly Maker[], seed: 
   const codes = new Set<string>();
   return Array.from({ length: count }, (_, index) => {
     const maker = pick(uniform, makers);
-    let code = '';
-    do code = codeOf(uniform, maker.patterns[0]?.template ?? 'dddd');
-    while (codes.has(code));
+    const template = maker.patterns[0]?.template ?? 'dddd';
+    let code = codeOf(uniform, template);
+    while (codes.has(code)) code = codeOf(uniform, template);
     codes.add(code);
     const round = uniform() < 0.75;
     const digital = uniform() < 0.12;
@@ -183,12 +191,7 @@ export function observe(
   uniform: Uniform,
   richness = 1,
 ): Seen[] {
-  const cellSize = (code: string): { diameterMm: number; heightMm: number } | null => {
-    const cell = book.cell(code);
-    return cell?.diameterMm == null || cell.heightMm == null
-      ? null
-      : { diameterMm: cell.diameterMm, heightMm: cell.heightMm };
-  };
+  const cellSize = cellSizes(book);
   return LOOK_NAMES.flatMap((look): Seen[] => {
     if (uniform() >= richness * (TO_HAND[look] ?? 0)) return [];
     const spec = LOOKS[look];

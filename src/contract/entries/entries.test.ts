@@ -84,6 +84,7 @@ describe('every kind of entry', () => {
         'arrive.wear',
         'handback.collected',
         'handback.signed',
+        'identify.evidence',
         'open.inside-serial',
         'open.measured',
         'open.photo-mark',

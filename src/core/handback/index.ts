@@ -2,6 +2,7 @@ import { chemistries } from '../cells';
 import { figure, type Judged } from '../judgement';
 import { expectedLife, type LifeForecast } from '../life';
 import type { JobContext, JobState, WellState } from '../logbook/foldJob';
+import { causesWords, leakWords } from '../logbook/facts/check';
 import type { Statement } from '../logbook/facts/handback';
 import type { Payloads } from '../logbook/entry';
 import { partsSettledAs, partsToOrder } from '../logbook/parts';
@@ -217,12 +218,10 @@ export function handback(
           `Inside, from earlier hands: ${facts.asFound.payload.found.filter((each) => each !== 'nothing unusual').join(', ')}.`,
         ]
       : []),
-    ...facts.leakages.map(
-      ({ payload }) => `Leaked: ${payload.severity} at the ${payload.place}; ${payload.decision}.`,
-    ),
+    ...facts.leakages.map(({ payload }) => `Leaked: ${leakWords(payload)}.`),
     ...(facts.diagnosis
       ? [
-          `Finding: ${[facts.diagnosis.payload.cause, facts.diagnosis.payload.words].filter(Boolean).join(', ')}. Next: ${facts.diagnosis.payload.next}.`,
+          `Finding: ${[causesWords(facts.diagnosis.payload), facts.diagnosis.payload.words].filter(Boolean).join(', ')}. Next: ${facts.diagnosis.payload.next}.`,
         ]
       : []),
     ...facts.marks.map(({ payload }) => `On arrival, ${markWords(payload)}.`),

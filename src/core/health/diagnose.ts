@@ -1,5 +1,6 @@
 import { capital, figure, type Judged, percent, type WorkingLine } from '../judgement';
 import {
+  BROUGHT_ABOUT,
   EFFECTS,
   type Fault,
   FAULTS,
@@ -117,22 +118,35 @@ function oddsOf(fault: Fault, question: FaultQuestion): number {
   );
 }
 
-/** What comes out, with these faults, of one thing looked at; the first of them that touches it decides. */
+/**
+ * What comes out, with these faults, of one thing looked at. What any of them is enough to bring about comes of none of
+ * them only if each fails to; else the first of them that touches it decides.
+ */
 function likelihood(
   faults: readonly Fault[],
   observable: Observable,
   outcome: string,
   question: FaultQuestion,
 ): number {
-  for (const { fault, does } of EFFECTS) {
+  const touching = EFFECTS.flatMap(({ fault, does }) => {
     const effect = does[observable];
-    if (!effect || !faults.includes(fault)) continue;
-    const share = shareOf(observable, effect, outcome);
-    return outcome === 'in twos or fours' && question.lowSupplySignal === null
-      ? share * NO_SIGNAL_IN_BOOK
-      : share;
-  }
-  return shareOf(observable, SOUND[observable], outcome);
+    return effect && faults.includes(fault) ? [effect] : [];
+  });
+  const [first = SOUND[observable], second] = touching;
+  const share = (effect: typeof first, of: string): number => {
+    const plain = shareOf(observable, effect, of);
+    return of === 'in twos or fours' && question.lowSupplySignal === null && effect !== SOUND[observable]
+      ? plain * NO_SIGNAL_IN_BOOK
+      : plain;
+  };
+  const brought = BROUGHT_ABOUT[observable];
+  if (second === undefined || brought === undefined) return share(first, outcome);
+  const [one, other] = [share(first, brought), share(second, brought)];
+  const either = 1 - (1 - one) * (1 - other);
+  if (outcome === brought) return either;
+  // Otherwise as the first would have it, or the second.
+  const left = (share(first, outcome) / (1 - one) + share(second, outcome) / (1 - other)) / 2;
+  return (1 - either) * left;
 }
 
 function words(observable: Observable, outcome: string): string {

@@ -94,13 +94,13 @@ export function faultQuestionOf(state: JobState, book: Book, policy: Pick<Policy
   const looked = facts.looked?.payload ?? null;
   const complaint = facts.complaint?.payload.picked ?? [];
   const observed: Outcomes = new Map();
-  if (looked?.shows != null) observed.set('shows', SEEN_AS[looked.shows]);
+  if (looked && looked.shows !== null) observed.set('shows', SEEN_AS[looked.shows]);
   else if (complaint.includes('stopped')) observed.set('shows', 'dead');
   else if (complaint.some((each) => each === 'hand steps in twos or fours' || each === 'low-cell sign shows'))
     observed.set('shows', 'in twos or fours');
-  if (looked?.crown != null) observed.set('crown', looked.crown);
-  if (looked?.atFitting != null) observed.set('atFitting', looked.atFitting);
-  if (looked?.resetUsed != null) observed.set('reset', looked.resetUsed ? 'used' : 'not used');
+  if (looked && looked.crown !== null) observed.set('crown', looked.crown);
+  if (looked && looked.atFitting !== null) observed.set('atFitting', looked.atFitting);
+  if (looked && looked.resetUsed !== null) observed.set('reset', looked.resetUsed ? 'used' : 'not used');
   if (facts.pulses) observed.set('pulses', facts.pulses.payload.there ? 'there' : 'none');
   addReadings(observed, judgeJobReadings(state, book), figuresFor(calibre, book).current.typicalUA);
   addSigns(observed, state);

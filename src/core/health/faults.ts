@@ -98,11 +98,11 @@ export const SOUND: { readonly [O in Observable]: Shares<O> } = {
   rest: { fresh: 0.5, falling: 0.35, spent: 0.15 },
   load: { holds: 0.85 },
   current: {
-    'as it should': 0.945,
+    'as it should': 0.965,
     nothing: 0.005,
     'next to nothing': 0.02,
-    'over the limit': 0.025,
-    'far over the limit': 0.005,
+    'over the limit': 0.008,
+    'far over the limit': 0.002,
   },
   stopped: { 'as it should': 0.95 },
   coil: { good: 0.97, suspect: 0.02, open: 0.005, shorted: 0.005 },
@@ -259,6 +259,18 @@ export const EFFECTS: readonly { readonly fault: Fault; readonly odds: number; r
     },
   },
 ];
+
+/** What any one of several faults is enough to bring about; of all else the earliest in the list decides. */
+export const BROUGHT_ABOUT: Readonly<Partial<Record<Observable, string>>> = {
+  shows: 'dead',
+  pulses: 'none',
+  rest: 'spent',
+  load: 'sags',
+  stopped: 'over',
+  lowest: 'late',
+  rate: 'off',
+  ...Object.fromEntries(SIGNS_OF_FAULT.map((sign) => [sign, 'there'])),
+};
 
 /** What one outcome's share is under a fault's effect; what the effect does not name shares the rest. */
 export function shareOf(

@@ -35,6 +35,7 @@ export {
   measures,
   type ReadingVerdict,
   type Reference,
+  USUAL_RATE_S_PER_DAY,
   usualLoad,
 } from './judgeReading';
 export { leakOptions, type LeakOption } from './leaks';

@@ -32,9 +32,9 @@ export function judgeJobReadings(state: JobState, book: Book): ReadingVerdict[] 
   const stopped = value('stoppedCurrentUA');
   const read = state.facts.readings.get('loadedVoltageV')?.payload;
   const load: Load | null =
-    read?.loadKOhm == null || read.loadSeconds == null
-      ? null
-      : { loadKOhm: read.loadKOhm, seconds: read.loadSeconds };
+    read && read.loadKOhm !== null && read.loadSeconds !== null
+      ? { loadKOhm: read.loadKOhm, seconds: read.loadSeconds }
+      : null;
   return [
     ...(rest === null ? [] : [judgeRestVoltage(rest, chemistry)]),
     ...(loaded === null ? [] : [judgeLoadedVoltage(loaded, rest, chemistry, load)]),

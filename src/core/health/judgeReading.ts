@@ -341,6 +341,8 @@ export function judgeStoppedCurrent(valueUA: number, figures: MovementFigures['c
 
 const DAYS_PER_MONTH = 30.4;
 const RATE_LIMIT_S_PER_MONTH = 20;
+/** What a quartz watch usually strays by at most, s/day. */
+export const USUAL_RATE_S_PER_DAY = RATE_LIMIT_S_PER_MONTH / DAYS_PER_MONTH;
 
 /** What the rate says, s/day, against what quartz watches usually keep. */
 export function judgeRate(valueSPerDay: number): ReadingVerdict {

@@ -42,8 +42,8 @@ export function compareMovements(
     const [a, b] = [
       expectedPick(first, look, signOf(first.makerId)),
       expectedPick(second, look, signOf(second.makerId)),
-    ].map((values) => values?.join(' or ') ?? null);
-    return a == null || b == null || a === b ? [] : [{ look, words, trouble, first: a, second: b }];
+    ].map((values) => values?.join(' or ') ?? '');
+    return !a || !b || a === b ? [] : [{ look, words, trouble, first: a, second: b }];
   });
   const seenBy = (calibre: Calibre, name: string | null): string =>
     calibre.revisions.find((each) => each.name === name)?.seenBy ?? '';

@@ -43,6 +43,9 @@ export interface Hypotheses {
   readonly columns: Readonly<Partial<Record<Look, Column>>>;
   /** How many revisions of its calibre stand beside each. */
   readonly siblings: Int32Array;
+  /** Which calibre each is of, counted from nought. */
+  readonly calibre: Int32Array;
+  readonly calibreCodes: readonly string[];
 }
 
 const BIN_MM = 0.1;
@@ -209,10 +212,11 @@ export function cellSizes(book: Pick<Book, 'cell'>): (code: string) => Size | nu
 
 /** Every movement of the book, one revision each, with what each look would show on it. Built once a book. */
 export function hypothesesOf(book: Pick<Book, 'calibres' | 'makers' | 'maker' | 'cell'>): Hypotheses {
-  const built = book.calibres.flatMap((calibre) =>
+  const built = book.calibres.flatMap((calibre, at) =>
     calibre.revisions.length === 0
-      ? [{ calibre, revision: null as string | null }]
+      ? [{ at, calibre, revision: null as string | null }]
       : calibre.revisions.map(({ name }) => ({
+          at,
           calibre: asRevision(calibre, name),
           revision: name as string | null,
         })),
@@ -267,5 +271,7 @@ export function hypothesesOf(book: Pick<Book, 'calibres' | 'makers' | 'maker' | 
     makerShare,
     columns,
     siblings: Int32Array.from(built, ({ calibre }) => Math.max(1, calibre.revisions.length)),
+    calibre: Int32Array.from(built, ({ at }) => at),
+    calibreCodes: book.calibres.map(({ code }) => code),
   };
 }

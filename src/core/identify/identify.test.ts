@@ -5,6 +5,7 @@ import type { Calibre } from '../movements';
 import { book, Logbook, movementOf } from '../../testing/fixtures';
 import { inventedCalibres, inventedMakers, observe } from '../../testing/observations';
 import {
+  cellSizes,
   compareMovements,
   doubtOf,
   evidenceOfJob,
@@ -322,12 +323,7 @@ describe('nextBestLook', () => {
 });
 
 describe('two candidates side by side', () => {
-  const size = (code: string) => {
-    const cell = book.cell(code);
-    return cell?.diameterMm == null || cell.heightMm == null
-      ? null
-      : { diameterMm: cell.diameterMm, heightMm: cell.heightMm };
-  };
+  const size = cellSizes(book);
   const signOf = (makerId: string) => book.maker(makerId)?.sign ?? null;
   const of = (id: string): Calibre => book.calibre(id) as Calibre;
   it('lists what can be seen and measured', () => {

@@ -101,6 +101,11 @@ interface Piece {
   readonly byMaker: boolean;
 }
 
+interface KeptPiece extends Piece {
+  /** Over everything, before anything is seen. */
+  readonly overall: number;
+}
+
 export interface Identifier {
   readonly hypotheses: Hypotheses;
   identify(evidence: readonly Seen[]): Identification;
@@ -272,12 +277,19 @@ export function openIdentifier(
     return LOOKS[look].as === 'text' ? ofText(look, value) : ofPick(look, value);
   };
   // While one piece is typed the others stay as they are.
-  const kept = new Map<string, Piece>();
-  const pieceOf = (seen: Seen): Piece => {
+  const kept = new Map<string, KeptPiece>();
+  const pieceOf = (seen: Seen): KeptPiece => {
     const key = JSON.stringify(seen);
     const there = kept.get(key);
     if (there) return there;
-    const piece = weigh(seen);
+    const weighed = weigh(seen);
+    let overall = 0;
+    for (let index = 0; index < count; index += 1)
+      overall += (prior.share[index] as number) * (weighed.on[index] as number);
+    strangerOf.forEach(
+      (weight, at) => (overall += weight * prior.stranger * (weighed.onStranger[at] as number)),
+    );
+    const piece = { ...weighed, overall };
     if (kept.size >= KEPT_PIECES) kept.delete(kept.keys().next().value as string);
     kept.set(key, piece);
     return piece;
@@ -343,11 +355,7 @@ export function openIdentifier(
     ...(all[index] as Hypothesis),
     probability,
     why: evidence.map((seen): Weighing => {
-      const { on, onStranger } = pieceOf(seen);
-      let overall = 0;
-      for (let other = 0; other < count; other += 1)
-        overall += (prior.share[other] as number) * (on[other] as number);
-      strangerOf.forEach((weight, at) => (overall += weight * prior.stranger * (onStranger[at] as number)));
+      const { on, overall } = pieceOf(seen);
       return {
         look: seen.look,
         seen: seenWords(seen),

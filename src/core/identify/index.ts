@@ -1,5 +1,5 @@
 export { compareMovements, type Difference } from './compare';
-export { expectedMeasure, expectedPick, type Hypotheses } from './hypotheses';
+export { cellSizes, expectedMeasure, expectedPick, type Hypotheses } from './hypotheses';
 export {
   type Belief,
   type Candidate,
@@ -26,3 +26,4 @@ export {
 } from './looks';
 export { doubtOf, type LookWorth, nextBestLook, type NextLook, type Outcome } from './nextBestLook';
 export { evidenceOfJob, type JobEvidence, movementHidden } from './evidenceOfJob';
+export { strangerCalibre, type StrangerKnown, type StrangerSaid } from './stranger';

@@ -145,26 +145,18 @@ function groupPick(belief: Belief, column: Exclude<Column, MeasureColumn>, look:
 }
 
 /** A code that can be read settles everything but revisions; one that cannot, nothing. */
-function groupCodes(belief: Belief, hypotheses: Hypotheses): Grouped {
-  const codes = new Map<string, number>();
-  const group = Int32Array.from(hypotheses.all, ({ calibreId }) => {
-    const known = codes.get(calibreId);
-    if (known !== undefined) return known;
-    codes.set(calibreId, codes.size);
-    return codes.size - 1;
-  });
-  const size = codes.size + 1;
-  const names = new Map<number, string>();
-  hypotheses.all.forEach(({ code }, index) => names.set(group[index] as number, code));
+function groupCodes(belief: Belief, { calibre, calibreCodes }: Hypotheses): Grouped {
+  const size = calibreCodes.length + 1;
+  const stray = 0.02 / Math.max(1, size - 1);
   return {
-    ...gather(belief, size, (index) => group[index] as number),
+    ...gather(belief, size, (index) => calibre[index] as number),
     size,
     // A stranger shows a code of its own.
-    freeShare: (outcome) => (outcome === size - 1 ? 0.98 : 0.02 / Math.max(1, size - 1)),
+    freeShare: (outcome) => (outcome === size - 1 ? 0.98 : stray),
     near: [0.97],
     elsewhere: 0.03 / size,
     ring: false,
-    shows: (outcome) => names.get(outcome) ?? 'another code',
+    shows: (outcome) => calibreCodes[outcome] ?? 'another code',
   };
 }
 
@@ -175,56 +167,33 @@ interface Expected {
 
 function expect(belief: Belief, grouped: Grouped): Expected {
   const { size, mass, pLogP, near, elsewhere, ring } = grouped;
-  let [allMass, allPLogP, topGroup] = [0, 0, -1];
-  const topShare = (group: number): number => {
-    const index = grouped.top[group] as number;
-    return index < 0 ? 0 : (belief.share[index] as number);
-  };
+  const reach = near.length - 1;
+  let [allMass, allPLogP] = [0, 0];
   for (let group = 0; group < size; group += 1) {
     allMass += mass[group] as number;
     allPLogP += pLogP[group] as number;
-    if ((mass[group] as number) > 0 && (topGroup < 0 || topShare(group) > topShare(topGroup)))
-      topGroup = group;
   }
-  const logElsewhere = log2(elsewhere);
   /** Round the clock the centre has no neighbours to be taken for. */
-  const nearAt = (outcome: number, offset: number): number =>
-    (near[offset] as number) + elsewhere + (ring && outcome === 0 && offset === 0 ? 2 * (near[1] ?? 0) : 0);
+  const atOffset = near.map((share) => share + elsewhere);
+  const atCentre = ring ? (atOffset[0] as number) + 2 * (near[1] ?? 0) : (atOffset[0] as number);
+  const logElsewhere = log2(elsewhere);
+  const logAt = atOffset.map(log2);
+  const logCentre = log2(atCentre);
   let doubt = 0;
-  const outcomes: { outcome: number; weight: number }[] = [];
-  const named = (outcome: number, weight: number): Outcome => {
-    let [then, most] = [-1, 0];
-    const weigh = (group: number, likelihood: number): void => {
-      const share = topShare(group) * likelihood;
-      if (share > most) [then, most] = [grouped.top[group] as number, share];
-    };
-    if (topGroup >= 0) weigh(topGroup, elsewhere);
-    for (const offset of near.keys())
-      for (const group of placesAt(outcome, offset, size, ring)) weigh(group, nearAt(outcome, offset));
-    const freeShare = grouped.freeShare(outcome);
-    const strange = belief.stranger * freeShare;
-    if (grouped.freeTop >= 0 && (belief.share[grouped.freeTop] as number) * freeShare > most)
-      [then, most] = [grouped.freeTop, (belief.share[grouped.freeTop] as number) * freeShare];
-    const isStranger = strange > most;
-    const hypothesis = belief.hypotheses.all[then];
-    return {
-      shows: grouped.shows(outcome),
-      probability: weight,
-      then: isStranger || !hypothesis ? NOT_IN_BOOK : calibreWords(hypothesis.code, hypothesis.revision),
-      thenProbability: (isStranger ? strange : most) / weight,
-    };
-  };
+  const likeliest: { outcome: number; weight: number }[] = [];
   for (let outcome = 0; outcome < size; outcome += 1) {
+    const centre = ring && outcome === 0;
     let [nearMass, nearPLogP, weight, sum] = [0, 0, 0, 0];
-    for (let offset = 0; offset < near.length; offset += 1) {
-      const likelihood = nearAt(outcome, offset);
-      for (const group of placesAt(outcome, offset, size, ring)) {
-        const [m, e] = [mass[group] as number, pLogP[group] as number];
-        nearMass += m;
-        nearPLogP += e;
-        weight += likelihood * m;
-        sum += likelihood * (e + m * log2(likelihood));
-      }
+    for (let step = centre ? 0 : -reach; step <= (centre ? 0 : reach); step += 1) {
+      const group = placeAt(outcome + step, size, ring);
+      if (group < 0) continue;
+      const [m, e] = [mass[group] as number, pLogP[group] as number];
+      const offset = Math.abs(step);
+      const likelihood = centre ? atCentre : (atOffset[offset] as number);
+      nearMass += m;
+      nearPLogP += e;
+      weight += likelihood * m;
+      sum += likelihood * (e + m * (centre ? logCentre : (logAt[offset] as number)));
     }
     weight += elsewhere * (allMass - nearMass);
     sum += elsewhere * (allPLogP - nearPLogP + (allMass - nearMass) * logElsewhere);
@@ -233,27 +202,52 @@ function expect(belief: Belief, grouped: Grouped): Expected {
     sum += freeShare * (grouped.freePLogP + grouped.free * log2(freeShare));
     if (weight <= 0) continue;
     doubt += weight * Math.log2(weight) - sum;
-    outcomes.push({ outcome, weight });
+    if (weight < OUTCOME_FROM) continue;
+    likeliest.push({ outcome, weight });
   }
-  outcomes.sort((a, b) => b.weight - a.weight);
+  likeliest.sort((a, b) => b.weight - a.weight);
   return {
     doubt,
-    outcomes: outcomes
+    outcomes: likeliest
       .slice(0, OUTCOMES_SHOWN)
-      .filter(({ weight }) => weight >= OUTCOME_FROM)
-      .map(({ outcome, weight }) => named(outcome, weight)),
+      .map(({ outcome, weight }) => outcomeOf(belief, grouped, outcome, weight)),
   };
 }
 
-/** The places so far from one on either side, on a line or round the clock (whose first value is the centre). */
-function placesAt(place: number, offset: number, size: number, ring: boolean): readonly number[] {
-  if (offset === 0) return [place];
-  if (ring) {
-    if (place === 0) return [];
-    const hours = size - 1;
-    return [((place - 1 + offset) % hours) + 1, ((place - 1 - offset + hours) % hours) + 1];
+/** What one outcome would mean: the likeliest movement then. */
+function outcomeOf(belief: Belief, grouped: Grouped, outcome: number, weight: number): Outcome {
+  const { size, near, elsewhere, ring, top, freeTop } = grouped;
+  const likelihoodOf = (group: number): number => {
+    const reach = near.length - 1;
+    if (ring && outcome === 0)
+      return elsewhere + (group === 0 ? (near[0] as number) + 2 * (near[1] ?? 0) : 0);
+    for (let step = -reach; step <= reach; step += 1)
+      if (placeAt(outcome + step, size, ring) === group) return (near[Math.abs(step)] as number) + elsewhere;
+    return elsewhere;
+  };
+  const freeShare = grouped.freeShare(outcome);
+  let [then, most] = freeTop < 0 ? [-1, 0] : [freeTop, (belief.share[freeTop] as number) * freeShare];
+  for (let group = 0; group < size; group += 1) {
+    const index = top[group] as number;
+    if (index < 0 || (belief.share[index] as number) <= most) continue;
+    const share = (belief.share[index] as number) * likelihoodOf(group);
+    if (share > most) [then, most] = [index, share];
   }
-  return [place - offset, place + offset].filter((each) => each >= 0 && each < size);
+  const strange = belief.stranger * freeShare;
+  const hypothesis = belief.hypotheses.all[then];
+  return {
+    shows: grouped.shows(outcome),
+    probability: weight,
+    then: strange > most || !hypothesis ? NOT_IN_BOOK : calibreWords(hypothesis.code, hypothesis.revision),
+    thenProbability: Math.max(strange, most) / weight,
+  };
+}
+
+/** A place on a line, or round the clock whose first value is the centre; −1 where there is none. */
+function placeAt(place: number, size: number, ring: boolean): number {
+  if (!ring) return place < size ? place : -1;
+  const hours = size - 1;
+  return ((((place - 1) % hours) + hours) % hours) + 1;
 }
 
 /**

@@ -25,6 +25,7 @@ export {
   CAUSES,
   causesWords,
   CROWN_SEEN,
+  leakWords,
   LEAK_DECISIONS,
   LEAK_PLACES,
   LEAK_SEVERITIES,

@@ -34,6 +34,8 @@ export const quantities = {
     digits: 2,
     example: '1.80',
     units: { kω: 1, kohm: 1, k: 1, ω: 0.001, ohm: 0.001 },
+    /** What stands for no way through at all, and the figure it is kept as. */
+    open: 10_000,
   },
   durationS: { unit: 's', digits: 1, example: '60', units: { s: 1, sec: 1, min: 60, h: 3600 } },
   pressureBar: { unit: 'bar', digits: 2, example: '3', units: { bar: 1, kpa: 0.01, mbar: 0.001 } },
@@ -45,7 +47,13 @@ export const quantities = {
   figureOnly: { unit: '', digits: 2, example: '3', units: {} },
 } as const satisfies Record<
   string,
-  { unit: string; digits: number; example: string; units: Readonly<Record<string, number>> }
+  {
+    unit: string;
+    digits: number;
+    example: string;
+    units: Readonly<Record<string, number>>;
+    open?: number;
+  }
 >;
 
 export type Quantity = keyof typeof quantities;
@@ -54,7 +62,20 @@ export type QuantityReading =
   | { readonly verdict: 'read'; readonly value: number; readonly understood: string }
   | { readonly verdict: 'not read'; readonly reason: string; readonly example: string };
 
+/** How a meter or a hand writes a resistance with no end. */
+const OPEN = /^(∞|ol|o\.l\.?|open|infinite)( ?kω)?$/i;
+
 const FRACTIONS: Readonly<Record<string, number>> = { '¼': 0.25, '½': 0.5, '¾': 0.75 };
+
+/**
+ * A size as it was said, with how exactly: lignes are spoken in quarters, so half a quarter either side, mm; a caliper's
+ * figure carries 0. Null where no size can be read.
+ */
+export function readSize(text: string): { readonly mm: number; readonly withinMm: number } | null {
+  const reading = readQuantity(text, 'lengthMm');
+  if (reading.verdict !== 'read') return null;
+  return { mm: reading.value, withinMm: /‴|'''|ligne/i.test(text) ? LIGNE_MM / 8 : 0 };
+}
 
 /**
  * What figure a technician or a typing caliper meant. Takes a comma or a point, a leading plus and zeros
@@ -62,10 +83,12 @@ const FRACTIONS: Readonly<Record<string, number>> = { '¼': 0.25, '½': 0.5, '¾
  * A figure without a unit is in the quantity's own unit. The answer says what was understood, or why not.
  */
 export function readQuantity(text: string, quantity: Quantity): QuantityReading {
-  const { unit, digits, example, units } = quantities[quantity];
+  const { unit, digits, example, units, ...more } = quantities[quantity];
   const no = (reason: string): QuantityReading => ({ verdict: 'not read', reason, example });
   const trimmed = text.trim().replace(/[−–]/g, '-');
   if (trimmed === '') return no('Nothing was entered.');
+  if ('open' in more && OPEN.test(trimmed))
+    return { verdict: 'read', value: more.open, understood: `open, kept as ${figure(more.open)} ${unit}` };
   const match = /^([+-]?)(\d+(?:[.,]\d+)?|[.,]\d+)?\s*(?:([¼½¾])|\s(\d)\s*\/\s*(\d))?\s*([^\d\s].*)?$/u.exec(
     trimmed,
   );

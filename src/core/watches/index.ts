@@ -1,5 +1,5 @@
 import type { MeasuredBack } from '../backs';
-import { type JobState, settingOf } from '../logbook';
+import { type JobState, leakWords, settingOf } from '../logbook';
 
 /** One visit of a watch: its job, folded. */
 export interface WatchVisit {
@@ -36,8 +36,16 @@ export interface WatchHistory {
     readonly lotCode: string;
   })[];
   readonly leaks: readonly (Dated & { readonly marking: string; readonly condition: string })[];
+  /** Leaks at the bench, with where on the layout and the pictures taken. */
+  readonly leakages: readonly (Dated & {
+    readonly words: string;
+    readonly xMm: number | null;
+    readonly yMm: number | null;
+    readonly pictures: readonly string[];
+  })[];
   readonly gaskets: readonly (Dated & { readonly state: string; readonly reason: string })[];
   readonly currents: readonly (Dated & { readonly valueUA: number })[];
+  readonly rates: readonly (Dated & { readonly sPerDay: number })[];
   readonly tests: readonly (Dated & {
     readonly method: string;
     readonly pressureBar: number | null;
@@ -119,6 +127,16 @@ export function watchHistory(visits: readonly WatchVisit[]): WatchHistory {
           : [],
       ),
     ]),
+    leakages: collect((visit) =>
+      visit.state.facts.leakages.map(({ occurredAt, payload, attachments }) => ({
+        atUtc: occurredAt,
+        ticket: visit.ticket,
+        words: leakWords(payload),
+        xMm: payload.xMm,
+        yMm: payload.yMm,
+        pictures: attachments,
+      })),
+    ),
     gaskets: collect((visit) => {
       const { gasket } = visit.state.facts;
       return gasket
@@ -137,6 +155,10 @@ export function watchHistory(visits: readonly WatchVisit[]): WatchHistory {
       return current
         ? [{ atUtc: current.occurredAt, ticket: visit.ticket, valueUA: current.payload.value }]
         : [];
+    }),
+    rates: collect((visit) => {
+      const rate = visit.state.facts.readings.get('rateSPerDay');
+      return rate ? [{ atUtc: rate.occurredAt, ticket: visit.ticket, sPerDay: rate.payload.value }] : [];
     }),
     tests: collect((visit) =>
       visit.state.facts.tests.map(({ occurredAt, payload }) => ({

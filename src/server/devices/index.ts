@@ -74,12 +74,17 @@ const benchMeter: Device<'bench-meter'> = {
     coilKOhm: 1.82,
     lowestRunningV: 1.14,
     rateSPerDay: 0.32,
+    pulsesEveryS: 1,
     noisePercent: 0.3,
     fault: 'none',
   },
   faults: { 'probe open': 'Set the probes on cell or coil again.', unplugged: UNPLUGGED },
-  does: ['measure'],
+  does: ['measure', 'pulses'],
   async *ask(asked, settings, { seed }) {
+    if (asked.ask === 'pulses') {
+      yield await Promise.resolve({ says: 'pulses', everyS: settings.pulsesEveryS });
+      return;
+    }
     if (asked.ask !== 'measure') return;
     const { quantity } = measures[asked.measure];
     const { digits, unit } = quantities[quantity];
@@ -90,7 +95,12 @@ const benchMeter: Device<'bench-meter'> = {
       10 ** -digits,
       seed,
     );
-    yield await Promise.resolve({ says: 'figure', value, text: `${figure(value, digits)} ${unit}` });
+    const open = 'open' in quantities[quantity] && true_ >= quantities.resistanceKOhm.open;
+    yield await Promise.resolve(
+      open
+        ? { says: 'figure', value: true_, text: 'OL' }
+        : { says: 'figure', value, text: `${figure(value, digits)} ${unit}` },
+    );
   },
 };
 
@@ -233,7 +243,11 @@ export function deviceHub(
   const state = (id: DeviceId): DeviceState => {
     const { name, start } = DEVICES[id];
     const row = rowOf.get(id);
-    const stored = deviceSettings[id].safeParse(row ? JSON.parse(row.settings) : start);
+    // Settings kept by an older program lack what it did not simulate yet.
+    const stored = deviceSettings[id].safeParse({
+      ...start,
+      ...(row ? (JSON.parse(row.settings) as object) : {}),
+    });
     const settings = (stored.success ? stored.data : start) as DeviceSettings[DeviceId];
     return {
       id,

@@ -51,6 +51,14 @@ export function bookRoutes(store: Store): Router {
     response.json(history);
   });
 
+  router.get('/movements/seen', (_request, response) => {
+    response.json(store.movements.before());
+  });
+
+  router.get('/calibres/:id/history', (request, response) => {
+    response.json(store.movements.history(request.params.id));
+  });
+
   router.post('/catalogue/records', (request, response) => {
     const given = parsed(recordWrite, request.body);
     known(given.technicianId);

@@ -8,6 +8,7 @@ import { catalogueStore, readShippedCells } from './catalogue';
 import { type Clock, runningClock } from './clock';
 import { openDatabase } from './database';
 import { logbookStore } from './logbook';
+import { movementsSeenStore } from './movementsSeen';
 import { shopStore } from './shop';
 import { stockStore } from './stock';
 
@@ -46,7 +47,8 @@ export function openStore({ dataDir, clock = runningClock(), demo = false, shop 
     nowUtc: clock.nowUtc(),
   });
   const attachments = attachmentStore(db, clock, dataDir);
-  const logbook = logbookStore(db, clock, stock, attachments, context);
+  const movements = movementsSeenStore(db);
+  const logbook = logbookStore(db, clock, stock, attachments, movements, context);
   const devices = deviceHub(db, clock, attachments, {
     ticketOf: (jobId) => logbook.job(jobId)?.job.ticket ?? null,
     reach: (jobId) => {
@@ -65,6 +67,7 @@ export function openStore({ dataDir, clock = runningClock(), demo = false, shop 
     stock,
     logbook,
     attachments,
+    movements,
     devices,
     context,
     /** Does a long piece of writing in one transaction: all of it, or nothing. */

@@ -37,6 +37,7 @@ import type { attachmentStore } from '../attachments/attachments';
 import type { Clock } from './clock';
 import type { Db } from './database';
 import { jobFinder, ownerFinder } from './finder';
+import type { movementsSeenStore } from './movementsSeen';
 import type { stockStore } from './stock';
 import { toSummary } from './summary';
 
@@ -129,6 +130,7 @@ export function logbookStore(
   clock: Clock,
   stock: ReturnType<typeof stockStore>,
   files: Pick<ReturnType<typeof attachmentStore>, 'find' | 'forgetNames'>,
+  movements: Pick<ReturnType<typeof movementsSeenStore>, 'follow'>,
   contextNow: () => JobContext,
 ) {
   const jobColumns =
@@ -264,6 +266,7 @@ export function logbookStore(
     const { back, decision } = facts;
     if (back)
       for (const toolId of new Set(back.payload.toolIds)) useTool.run(job.id, toolId, back.occurredAt);
+    movements.follow(job.id, state);
     if (decision?.payload.reason === 'no suitable opener') wantOpener.run(job.id, decision.occurredAt);
   };
 

@@ -1,6 +1,7 @@
 import { useMemo } from 'react';
 import useSWR, { mutate } from 'swr';
 import type {
+  CalibreHistory,
   CatalogueResource,
   CustomerResource,
   JobResource,
@@ -12,6 +13,8 @@ import type {
   WatchResource,
 } from '../../contract';
 import { type Book, openBook } from '../../core/catalogue';
+import { NOTHING_MORE } from '../../core/movements';
+import type { SeenBefore } from '../../core/identify';
 import { NO_TOOLS } from '../../core/tools';
 import type { Entry } from '../../core/logbook';
 import { browserStore } from './browserStore';
@@ -67,8 +70,18 @@ export function useBook(revision: number | undefined): {
     // While a new revision is read the old one stands, so that no page falls apart under a hand.
     { revalidateOnFocus: false, revalidateIfStale: false, keepPreviousData: true },
   );
-  // What an older program kept here for the time the server is away knows no tools.
-  const book = useMemo(() => data && openBook({ ...NO_TOOLS, ...data }), [data]);
+  // What an older program kept here for the time the server is away knows less.
+  const book = useMemo(
+    () =>
+      data &&
+      openBook({
+        ...NO_TOOLS,
+        ...data,
+        makers: data.makers.map((maker) => ({ ...maker, sign: maker.sign ?? null })),
+        calibres: data.calibres.map((calibre) => ({ ...NOTHING_MORE, ...calibre })),
+      }),
+    [data],
+  );
   return { book, error };
 }
 
@@ -80,6 +93,18 @@ export function useRack() {
 
 export function useStock() {
   return useSWR<StockResource>('/api/stock', (path: string) => getKept<StockResource>(path));
+}
+
+/** Which movements this shop saw, and in which cases. */
+export function useSeenBefore() {
+  return useSWR<SeenBefore[]>('/api/movements/seen', (path: string) => getKept<SeenBefore[]>(path));
+}
+
+/** This shop's own history with a calibre. */
+export function useCalibreHistory(calibreId: string) {
+  return useSWR<CalibreHistory>(`/api/calibres/${encodeURIComponent(calibreId)}/history`, (path: string) =>
+    getKept<CalibreHistory>(path),
+  );
 }
 
 /** What each tool opened, and how often one was missing. */

@@ -51,6 +51,13 @@ const SETTINGS: Readonly<Record<DeviceId, readonly Setting[]>> = {
       label: capital(measures[measure].words),
       quantity: measures[measure].quantity,
     })),
+    {
+      name: 'pulsesEveryS',
+      label: 'A motor pulse every',
+      quantity: 'durationS',
+      optional: true,
+      helper: 'blank: no pulses',
+    },
     NOISE,
   ],
   'leak-tester': [
@@ -72,7 +79,8 @@ const SETTINGS: Readonly<Record<DeviceId, readonly Setting[]>> = {
 
 const WHAT_IT_IS: Readonly<Record<DeviceId, string>> = {
   caliper: 'Its figure goes into any length with “Take”. A real one that types needs no connecting.',
-  'bench-meter': 'Voltages, currents, coil and rate go into the readings of stage 4 with “Take”.',
+  'bench-meter':
+    'Voltages, currents, coil, rate and motor pulses go into the readings of stage 4 with “Take”.',
   'leak-tester': 'Runs the dry test of stage 7 and shows it second by second.',
   camera: 'Photographs go with what is found, wherever “From the camera” stands.',
   'label-printer': 'Prints the envelope label at stage 1.',

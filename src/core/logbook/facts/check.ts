@@ -80,6 +80,19 @@ function lookedWords(looked: CheckPayloads['check.looked']): string[] {
   ];
 }
 
+/** A leak as watch page and slip tell it: where and how bad, whose cell, what was done, and the current it left. */
+export function leakWords(leak: CheckPayloads['check.leakage']): string {
+  const { place, severity, treated, decision, supplier, lotCode, currentBeforeUA, currentAfterUA } = leak;
+  const cell = [supplier, lotCode && `lot ${lotCode}`].filter(Boolean).join(', ');
+  const current =
+    currentAfterUA === null
+      ? ''
+      : `current ${currentBeforeUA === null ? '' : `${figure(currentBeforeUA)} µA before, `}${figure(currentAfterUA)} µA after`;
+  return [`${severity} at the ${place}`, cell && `cell of ${cell}`, treated, current, decision]
+    .filter(Boolean)
+    .join('; ');
+}
+
 /** One cause, or two that hold together. */
 export function causesWords({
   cause,

@@ -1,18 +1,43 @@
-import { Stack, Typography } from '@mui/material';
-import { useFormContext } from 'react-hook-form';
-import { judgeJobReadings, measures, type Measure, type ReadingVerdict } from '../../../core/health';
+import {
+  Box,
+  Button,
+  FormControlLabel,
+  Radio,
+  RadioGroup,
+  Stack,
+  FormControl,
+  FormLabel,
+} from '@mui/material';
+import { useSnackbar } from 'notistack';
+import { useId } from 'react';
+import { useController, useFormContext } from 'react-hook-form';
+import {
+  type Diagnosis,
+  diagnoseJob,
+  chemistryOfJob,
+  judgeJobReadings,
+  type Measure,
+  measures,
+  NEXT_STEPS,
+  type ReadingVerdict,
+  SHOWS,
+  SIGNS_OF_FAULT,
+  usualLoad,
+} from '../../../core/health';
 import { capital, figure } from '../../../core/judgement';
-import { CAUSES, LEAK_DECISIONS, LEAK_PLACES, LEAK_SEVERITIES, NEXT_STEPS } from '../../../core/logbook';
+import { AT_FITTING, CAUSES, CROWN_SEEN } from '../../../core/logbook';
 import { wayTaken } from '../../../core/policy';
 import { quantities } from '../../../core/units';
-import { Caution, LampAnswer, type Standing, Working } from '../../app/Lamp';
-import { CalibreFigure } from '../../figures/CalibreFigure';
-import { Choice, ListChoice, MeasureField, optionsOf, TextLine, Tick, useFieldValue } from '../../job/fields';
+import { askDevice, faultWords, useConnected } from '../../api/devices';
+import { LampAnswer, type Standing, Working } from '../../app/Lamp';
+import { Choice, ListChoice, MeasureField, optionsOf, Several, TextLine, Tick } from '../../job/fields';
 import { FactCard } from '../../job/FactCard';
-import { FactList } from '../../job/FactList';
 import { useJob } from '../../job/JobContext';
 import { MoreFacts } from '../../job/MoreFacts';
 import { StageLayout } from '../../job/StageLayout';
+import { DiagnosisAnswer } from './DiagnosisAnswer';
+import { LeakAnswer, LeakageCards } from './Leakage';
+import { Trends } from './Trend';
 
 const STANDING: Readonly<Record<ReadingVerdict['verdict'], Standing>> = {
   good: 'good',
@@ -30,118 +55,253 @@ const STANDING: Readonly<Record<ReadingVerdict['verdict'], Standing>> = {
 
 const HINT: Readonly<Record<Measure, string>> = {
   restVoltageV: 'of the old cell, out of the watch',
-  loadedVoltageV: 'after 1 s: 2 kΩ for silver, 1 kΩ for lithium',
+  loadedVoltageV: 'at the load and after the seconds stated',
   currentUA: 'through the movement, crown home',
   stoppedCurrentUA: 'the circuit alone, crown pulled',
-  coilKOhm: 'across the coil, no cell in',
+  coilKOhm: 'across the coil, no cell in; OL where nothing goes through',
   lowestRunningV: 'the supply turned down until it stops',
   rateSPerDay: 'positive when it gains',
+};
+
+const WHOSE: Readonly<Record<ReadingVerdict['reference']['whose'], string>> = {
+  'this movement': 'this movement’s own range',
+  'its family': 'the range of its family',
+  general: 'general figures',
 };
 
 /** Read on nearly every watch; the others where there is a doubt. */
 const USUAL: readonly Measure[] = ['restVoltageV', 'loadedVoltageV', 'currentUA'];
 
 function ReadingCard({ measure }: { readonly measure: Measure }) {
-  const { state, context } = useJob();
+  const { state, context, book } = useJob();
   const service = state.facts.service?.payload.service;
   const required: readonly string[] = service ? context.policy.services[service].requires : [];
+  const loaded = measure === 'loadedVoltageV';
+  const load = usualLoad(chemistryOfJob(state, book));
   return (
     <FactCard
       kind="check.reading"
       title={capital(measures[measure].words)}
       recorded={state.facts.readings.get(measure) ?? null}
-      defaults={{ measure, value: undefined }}
+      defaults={{
+        measure,
+        value: undefined,
+        loadKOhm: loaded ? load.loadKOhm : null,
+        loadSeconds: loaded ? load.seconds : null,
+      }}
     >
+      <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
+        <Box sx={{ flex: '0 1 340px', '& .MuiTextField-root': { width: '100%' } }}>
+          <MeasureField
+            name="value"
+            label={capital(measures[measure].words)}
+            quantity={measures[measure].quantity}
+            wanted={required.includes(`check.${measure}`)}
+            helper={HINT[measure]}
+            from={{ device: 'bench-meter', ask: { ask: 'measure', measure } }}
+          />
+        </Box>
+        {loaded && (
+          <Stack direction="row" spacing={1.5} sx={{ flex: '1 1 0', minWidth: 0 }}>
+            <MeasureField name="loadKOhm" label="At a load of" quantity="resistanceKOhm" />
+            <MeasureField name="loadSeconds" label="After" quantity="durationS" />
+          </Stack>
+        )}
+      </Stack>
+    </FactCard>
+  );
+}
+
+/** Listens for motor pulses with the bench meter’s pick-up and fills the form. */
+function PickUp() {
+  const connected = useConnected('bench-meter');
+  const form = useFormContext();
+  const { enqueueSnackbar } = useSnackbar();
+  if (!connected) return null;
+  const listen = async (): Promise<void> => {
+    const said = await askDevice('bench-meter', { ask: 'pulses' });
+    if (said.says !== 'pulses') {
+      enqueueSnackbar(faultWords(said) ?? 'The meter heard nothing it could tell.', { variant: 'error' });
+      return;
+    }
+    form.setValue('there', said.everyS !== null, { shouldDirty: true });
+    form.setValue('everyS', said.everyS, { shouldDirty: true });
+  };
+  return (
+    <Button variant="outlined" onClick={() => void listen()} sx={{ alignSelf: 'flex-start' }}>
+      Listen with the bench meter
+    </Button>
+  );
+}
+
+function PulsesCard() {
+  const { state } = useJob();
+  const closed = state.facts.back === null || state.facts.closed !== null;
+  return (
+    <FactCard
+      kind="check.pulses"
+      title="Motor pulses"
+      recorded={state.facts.pulses}
+      defaults={{ there: true, through: closed ? 'the closed watch' : 'the open watch', everyS: null }}
+    >
+      <Stack direction={{ xs: 'column', sm: 'row' }} spacing={2} sx={{ alignItems: { sm: 'center' } }}>
+        <PickUp />
+        <Tick name="there" label="Pulses are heard or picked up" />
+      </Stack>
+      <Choice name="through" label="Through" options={optionsOf(['the closed watch', 'the open watch'])} />
       <MeasureField
-        name="value"
-        label={capital(measures[measure].words)}
-        quantity={measures[measure].quantity}
-        wanted={required.includes(`check.${measure}`)}
-        helper={HINT[measure]}
-        from={{ device: 'bench-meter', ask: { ask: 'measure', measure } }}
+        name="everyS"
+        label="One every"
+        quantity="durationS"
+        optional
+        helper="blank if not told"
       />
     </FactCard>
   );
 }
 
-/** Where on this layout something leaked: pointed at, or typed. */
-function LeakageFields() {
-  const { state, book } = useJob();
-  const form = useFormContext();
-  const [xMm, yMm] = [useFieldValue('xMm') as number | null, useFieldValue('yMm') as number | null];
-  const there = state.facts.leakages.map(({ payload }) => payload);
-  const spots = [...there, { xMm, yMm }].flatMap((spot) =>
-    spot.xMm !== null && spot.yMm !== null ? [{ xMm: spot.xMm, yMm: spot.yMm }] : [],
-  );
+/** Yes, no, or not looked at. */
+function Looked({
+  name,
+  label,
+  yes,
+  no,
+}: {
+  readonly name: string;
+  readonly label: string;
+  readonly yes: string;
+  readonly no: string;
+}) {
+  const { field } = useController({ name });
+  const labelId = useId();
+  const value = field.value === true ? 'yes' : field.value === false ? 'no' : 'none';
   return (
-    <Stack direction={{ xs: 'column', sm: 'row' }} spacing={2}>
-      {state.calibre && (
-        <Stack sx={{ alignItems: 'center' }}>
-          <CalibreFigure
-            calibre={state.calibre}
-            cellDiameterMm={(code) => book.cell(code)?.diameterMm ?? null}
-            spots={spots}
-            onPick={(spot) => {
-              form.setValue('xMm', spot.xMm, { shouldDirty: true });
-              form.setValue('yMm', spot.yMm, { shouldDirty: true });
-            }}
-          />
-          <Typography variant="body2" color="text.secondary">
-            From behind. Point at the place, or type it.
-          </Typography>
-        </Stack>
-      )}
-      <Stack spacing={1.5} sx={{ flexGrow: 1 }}>
-        <Choice name="place" label="Where" options={optionsOf(LEAK_PLACES)} />
-        <Choice name="severity" label="How bad" options={optionsOf(LEAK_SEVERITIES)} />
-        {state.calibre && (
-          <Stack direction="row" spacing={1.5}>
-            <MeasureField
-              name="xMm"
-              label="To 3 o’clock"
-              quantity="lengthMm"
-              optional
-              helper="from the centre"
-            />
-            <MeasureField
-              name="yMm"
-              label="To 12 o’clock"
-              quantity="lengthMm"
-              optional
-              helper="from the centre"
-            />
-          </Stack>
-        )}
-        <TextLine name="treated" label="What was done" />
-        <Choice name="decision" label="Decided with the owner" options={optionsOf(LEAK_DECISIONS)} />
-        <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
-          <TextLine name="supplier" label="Supplier of the leaked cell" />
-          <TextLine name="lotCode" label="Its lot" mono />
-        </Stack>
-      </Stack>
+    <FormControl>
+      <FormLabel id={labelId}>{label}</FormLabel>
+      <RadioGroup
+        row
+        aria-labelledby={labelId}
+        value={value}
+        onChange={(_, next) => field.onChange(next === 'none' ? null : next === 'yes')}
+      >
+        {[
+          ['none', 'Not looked'],
+          ['yes', yes],
+          ['no', no],
+        ].map(([each, words]) => (
+          <FormControlLabel key={each} value={each} label={words} control={<Radio />} />
+        ))}
+      </RadioGroup>
+    </FormControl>
+  );
+}
+
+const notLooked = (values: readonly string[]) => [
+  { value: '', label: 'not looked' },
+  ...values.map((value) => ({ value, label: value })),
+];
+
+/** Signs seen with the loupe; none of them ticked is a look too, once somebody says it was taken. */
+function Signs() {
+  const { field } = useController({ name: 'signs' });
+  const looked = field.value !== null;
+  return (
+    <Stack spacing={0.5}>
+      <FormControlLabel
+        label="Looked with the loupe"
+        control={<Radio checked={looked} onClick={() => field.onChange(looked ? null : [])} />}
+      />
+      {looked && <Several name="signs" label="Seen with the loupe" options={optionsOf(SIGNS_OF_FAULT)} />}
     </Stack>
   );
 }
 
-/** What this shop fitted last, so that a leak finds its supplier. */
-function useLastCell(): { readonly supplier: string; readonly lotCode: string } {
-  const { earlier } = useJob();
-  const last = earlier?.history.cells[0];
-  return { supplier: last?.supplier ?? '', lotCode: last?.lotCode ?? '' };
+function LookedCard() {
+  const { state } = useJob();
+  return (
+    <FactCard
+      kind="check.looked"
+      title="Looked at"
+      recorded={state.facts.looked}
+      defaults={{
+        crown: null,
+        shows: null,
+        watchedSeconds: null,
+        atFitting: null,
+        freshCell: null,
+        resetUsed: null,
+        signs: null,
+      }}
+    >
+      <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
+        <ListChoice name="shows" label="It shows" options={notLooked(SHOWS)} />
+        <MeasureField
+          name="watchedSeconds"
+          label="Watched for"
+          quantity="durationS"
+          optional
+          helper="longer than one step"
+        />
+      </Stack>
+      <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
+        <ListChoice name="crown" label="Crown" options={notLooked(CROWN_SEEN)} />
+        <ListChoice name="atFitting" label="As a cell goes in" options={notLooked(AT_FITTING)} />
+      </Stack>
+      <Looked name="freshCell" label="Cell in it" yes="Fresh" no="The old one" />
+      {state.calibre?.resetContact && (
+        <Looked name="resetUsed" label={`Reset: ${state.calibre.resetContact}`} yes="Used" no="Not used" />
+      )}
+      <Signs />
+    </FactCard>
+  );
+}
+
+/** Puts what the lamp found into the form. */
+function AsTheLampSays({ diagnosis }: { readonly diagnosis: Diagnosis }) {
+  const form = useFormContext();
+  const [cause, also = null] = diagnosis.causes;
+  if (cause === undefined) return null;
+  return (
+    <Button
+      variant="outlined"
+      sx={{ alignSelf: 'flex-start' }}
+      onClick={() => {
+        form.setValue('cause', cause, { shouldDirty: true });
+        form.setValue('also', also, { shouldDirty: true });
+        form.setValue('next', diagnosis.remedies[0]?.next ?? 'nothing more', { shouldDirty: true });
+      }}
+    >
+      As the lamp says: {diagnosis.causes.join(' and ')}
+    </Button>
+  );
+}
+
+function useDiagnosis(): Diagnosis {
+  const { state, book, context } = useJob();
+  return diagnoseJob(state, book, context.policy);
 }
 
 function Mat() {
-  const { state, asks } = useJob();
+  const { state, asks, context } = useJob();
   const { facts } = state;
-  const lastCell = useLastCell();
+  const diagnosis = useDiagnosis();
   const rare = (Object.keys(measures) as Measure[]).filter((measure) => !USUAL.includes(measure));
+  // Pulses are picked up through a watch that is still closed, before anything is undone.
+  const pulsesFirst =
+    facts.pulses === null && facts.back === null && context.policy.schools.check === 'measure first';
   return (
     <>
+      {pulsesFirst && <PulsesCard />}
       {USUAL.map((measure) => (
         <ReadingCard key={measure} measure={measure} />
       ))}
       <MoreFacts
         facts={[
+          {
+            title: 'Looked at',
+            shown: facts.looked !== null || asks('check.diagnosis'),
+            card: <LookedCard />,
+          },
           {
             title: 'Finding',
             shown: facts.diagnosis !== null || asks('check.diagnosis'),
@@ -150,61 +310,31 @@ function Mat() {
                 kind="check.diagnosis"
                 title="Finding"
                 recorded={facts.diagnosis}
-                defaults={{ cause: 'not found yet', next: 'nothing more', words: '' }}
+                defaults={{ cause: 'not found yet', also: null, next: 'nothing more', words: '' }}
               >
-                <ListChoice
-                  name="cause"
-                  label="Cause"
-                  options={optionsOf(CAUSES)}
-                  wanted={asks('check.diagnosis')}
-                />
+                <AsTheLampSays diagnosis={diagnosis} />
+                <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
+                  <ListChoice
+                    name="cause"
+                    label="Cause"
+                    options={optionsOf(CAUSES)}
+                    wanted={asks('check.diagnosis')}
+                  />
+                  <ListChoice
+                    name="also"
+                    label="And also"
+                    options={[{ value: '', label: 'nothing else' }, ...optionsOf(CAUSES)]}
+                  />
+                </Stack>
                 <Choice name="next" label="What it needs" options={optionsOf(NEXT_STEPS)} />
                 <TextLine name="words" label="In words" />
               </FactCard>
             ),
           },
-          {
-            title: 'Leakage',
-            shown: facts.leakages.length > 0,
-            card: (
-              <FactList
-                kind="check.leakage"
-                files
-                title="Leakage"
-                recorded={facts.leakages}
-                defaults={{
-                  place: 'contact',
-                  severity: 'bloom',
-                  xMm: null,
-                  yMm: null,
-                  treated: '',
-                  decision: 'not decided yet',
-                  ...lastCell,
-                }}
-              >
-                <LeakageFields />
-              </FactList>
-            ),
-          },
-          {
-            title: 'Motor pulses',
-            shown: facts.pulses !== null,
-            card: (
-              <FactCard
-                kind="check.pulses"
-                title="Motor pulses"
-                recorded={facts.pulses}
-                defaults={{ there: true, through: 'the closed watch' }}
-              >
-                <Tick name="there" label="Pulses are heard or picked up" />
-                <Choice
-                  name="through"
-                  label="Through"
-                  options={optionsOf(['the closed watch', 'the open watch'])}
-                />
-              </FactCard>
-            ),
-          },
+          { title: 'Leakage', shown: facts.leakages.length > 0, card: <LeakageCards /> },
+          ...(pulsesFirst
+            ? []
+            : [{ title: 'Motor pulses', shown: facts.pulses !== null, card: <PulsesCard /> }]),
           ...rare.map((measure) => ({
             title: capital(measures[measure].words),
             shown: facts.readings.has(measure),
@@ -212,6 +342,7 @@ function Mat() {
           })),
         ]}
       />
+      <Trends />
     </>
   );
 }
@@ -220,7 +351,9 @@ function Lamp() {
   const { state, book, context } = useJob();
   const first = wayTaken(context.policy.schools, 'check');
   const verdicts = judgeJobReadings(state, book);
-  if (verdicts.length === 0) {
+  const diagnosis = useDiagnosis();
+  const { looked, pulses } = state.facts;
+  if (verdicts.length === 0 && looked === null && pulses === null && state.facts.leakages.length === 0) {
     return (
       <LampAnswer
         question="What do the readings say?"
@@ -235,24 +368,20 @@ function Lamp() {
   }
   return (
     <>
+      <DiagnosisAnswer diagnosis={diagnosis} currency={context.policy.currency} />
+      <LeakAnswer />
       {verdicts.map((verdict) => {
         const { words, quantity } = measures[verdict.measure];
         return (
           <LampAnswer
             key={verdict.measure}
-            question={`${capital(words)} ${figure(verdict.value, 3)} ${quantities[quantity].unit}, against ${verdict.reference.whose === 'this movement' ? 'this movement’s own range' : 'general figures'}`}
+            question={`${capital(words)} ${figure(verdict.value, 3)} ${quantities[quantity].unit}, against ${WHOSE[verdict.reference.whose]}`}
             standing={STANDING[verdict.verdict]}
             answer={capital(verdict.verdict)}
             reasons={verdict.reasons}
           />
         );
       })}
-      {state.facts.leakages.length > 0 && (
-        <Caution grave>
-          Electrolyte burns skin and eyes: gloves and glasses. Silver and alkaline: a trace of weak acid, then
-          alcohol, dry. Lithium: no water.
-        </Caution>
-      )}
       <Working lines={verdicts.flatMap((verdict) => verdict.working)} />
     </>
   );

@@ -1,112 +1,30 @@
-import { Box, Button, LinearProgress, Paper, Stack, TextField, Typography } from '@mui/material';
-import { useMemo, useState } from 'react';
+import { Autocomplete, Button, Paper, Stack, TextField, Typography } from '@mui/material';
+import { useState } from 'react';
+import { Link } from 'react-router';
 import { capital, figure, percent } from '../../../core/judgement';
+import { type Calibre, calibreWords } from '../../../core/movements';
 import { formatLignes } from '../../../core/units';
-import { type Calibre, type EngravingReading, readEngraving } from '../../../core/movements';
-import { focusNextWanted } from '../../app/keys/wanted';
-import { Caution, LampAnswer, Working } from '../../app/Lamp';
+import { Caution, LampAnswer, type Standing, Working } from '../../app/Lamp';
 import { CalibreFigure } from '../../figures/CalibreFigure';
 import { TextLine } from '../../job/fields';
 import { FactCard, RecordedBy } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
-import { NativeSelect } from '../../job/NativeSelect';
 import { StageLayout } from '../../job/StageLayout';
+import { Candidates } from './Candidates';
+import { EnterStranger } from './EnterStranger';
+import { Evidence } from './Evidence';
+import { NextLookAnswer } from './NextLookAnswer';
+import { useRecordMovement } from './recordMovement';
+import { draftOf, IdentificationProvider, useIdentification } from './useIdentification';
 
-const NOT_IN_BOOK = '';
-
-function useReading(): { readonly text: string; readonly reading: EngravingReading | null } {
-  const { draft, state, book } = useJob();
-  const text = draft.engraving ?? state.facts.engraving?.payload.text ?? '';
-  const reading = useMemo(() => (text.trim() === '' ? null : readEngraving(text, book)), [text, book]);
-  return { text, reading };
-}
-
-function useRecordMovement(): (calibre: Calibre | null, code: string, by: 'engraving' | 'hand') => void {
-  const { record, state } = useJob();
-  return (calibre, code, by) => {
-    const before = state.facts.movement;
-    void record(
-      'identify.movement',
-      { calibreId: calibre?.id ?? null, code, by, note: '' },
-      { supersedes: before ? [before.id] : [] },
-    ).then(() => requestAnimationFrame(() => requestAnimationFrame(focusNextWanted)));
-  };
-}
-
-function Candidates() {
-  const { book, state, technician } = useJob();
-  const { reading } = useReading();
-  const recordMovement = useRecordMovement();
-  if (reading === null) return null;
-  const chosen = state.facts.movement?.payload.calibreId ?? null;
-  if (reading.verdict === 'not read') {
-    return (
-      <Paper component="section" aria-label="Candidates" sx={{ p: 2 }}>
-        <Typography>{reading.reasons[0]}</Typography>
-      </Paper>
-    );
-  }
-  return (
-    <Paper component="section" aria-label="Candidates" sx={{ p: 2 }}>
-      <Typography variant="h3" component="h2">
-        Candidates
-      </Typography>
-      <Stack component="ol" spacing={1} sx={{ listStyle: 'none', p: 0, m: 0, mt: 1 }}>
-        {reading.movements.slice(0, 5).map((candidate, index) => (
-          <Stack component="li" key={candidate.id} direction="row" spacing={2} sx={{ alignItems: 'center' }}>
-            <Box sx={{ minWidth: 120 }}>
-              <Typography variant="mark">{candidate.code}</Typography>
-              <Typography variant="body2" color="text.secondary">
-                {book.maker(candidate.makerId)?.name}
-              </Typography>
-            </Box>
-            <Box sx={{ flexGrow: 1, minWidth: 80 }}>
-              <LinearProgress
-                variant="determinate"
-                value={candidate.probability * 100}
-                aria-label={`${candidate.code}: ${percent(candidate.probability)}`}
-                sx={{ height: 10, borderRadius: 1 }}
-              />
-              <Typography variant="body2">
-                {percent(candidate.probability)}: {candidate.reasons.join('; ')}
-              </Typography>
-            </Box>
-            {chosen === candidate.id ? (
-              <Typography sx={{ fontWeight: 700 }}>chosen</Typography>
-            ) : (
-              <Button
-                variant={index === 0 ? 'contained' : 'outlined'}
-                disabled={technician === null}
-                data-wanted={index === 0 && chosen === null}
-                onClick={() => recordMovement(book.calibre(candidate.id), candidate.code, 'engraving')}
-                aria-label={`It is ${candidate.code}`}
-              >
-                It is this
-              </Button>
-            )}
-          </Stack>
-        ))}
-        <Typography component="li">
-          Not in the book: {percent(reading.movementNotInBook)}
-          {reading.movements.length === 0 ? '. Pick by hand, or name it as it stands.' : ''}
-        </Typography>
-      </Stack>
-      {(reading.cases.length > 0 || reading.serial !== null) && (
-        <Typography sx={{ mt: 1 }}>
-          {reading.cases[0] ? `Case code ${reading.cases[0].code}. ` : ''}
-          {reading.serial !== null ? `Serial ${reading.serial}.` : ''}
-        </Typography>
-      )}
-    </Paper>
-  );
-}
+const MOST_OFFERED = 50;
 
 function ByHand() {
   const { book, technician } = useJob();
-  const [calibreId, setCalibreId] = useState(book.calibres[0]?.id ?? NOT_IN_BOOK);
-  const [code, setCode] = useState('');
+  const [calibre, setCalibre] = useState<Calibre | null>(null);
+  const [typed, setTyped] = useState('');
   const recordMovement = useRecordMovement();
-  const calibre = book.calibre(calibreId || null);
+  const code = calibre?.code ?? typed.trim();
   return (
     <Paper component="section" aria-label="Picked by hand" sx={{ p: 2 }}>
       <Typography variant="h3" component="h2">
@@ -119,31 +37,47 @@ function ByHand() {
         sx={{ mt: 1 }}
         onSubmit={(event) => {
           event.preventDefault();
-          if (calibre || code.trim() !== '') recordMovement(calibre, calibre?.code ?? code.trim(), 'hand');
+          if (code !== '')
+            recordMovement({ calibreId: calibre?.id ?? null, revision: null, code, by: 'hand' });
         }}
       >
-        <NativeSelect
-          label="Calibre"
-          value={calibreId}
-          onChange={setCalibreId}
-          options={[
-            ...book.calibres.map((each) => ({
-              value: each.id,
-              label: `${each.code}, ${book.maker(each.makerId)?.name ?? each.makerId}`,
-            })),
-            { value: NOT_IN_BOOK, label: 'Not in the book' },
-          ]}
+        <Autocomplete
+          freeSolo
+          fullWidth
+          options={[...book.calibres]}
+          value={calibre}
+          inputValue={typed}
+          getOptionLabel={(option) => (typeof option === 'string' ? option : option.code)}
+          getOptionKey={(option) => (typeof option === 'string' ? option : option.id)}
+          filterOptions={(options, { inputValue }) =>
+            (inputValue.trim() === '' ? options : book.calibresHolding(inputValue)).slice(0, MOST_OFFERED)
+          }
+          onInputChange={(_, text) => {
+            setTyped(text);
+            if (calibre && text !== calibre.code) setCalibre(null);
+          }}
+          onChange={(_, picked) => setCalibre(picked === null || typeof picked === 'string' ? null : picked)}
+          renderOption={({ key, ...props }, option) => (
+            <li key={key} {...props}>
+              {option.code}, {book.maker(option.makerId)?.name ?? option.makerId}
+            </li>
+          )}
+          renderInput={(params) => (
+            <TextField
+              {...params}
+              label="Calibre"
+              helperText={
+                typed.trim() !== '' && !calibre ? 'Not in the book: named as it stands.' : undefined
+              }
+            />
+          )}
         />
-        {calibre === null && (
-          <TextField
-            label="As engraved"
-            value={code}
-            onChange={(event) => setCode(event.target.value)}
-            fullWidth
-            slotProps={{ htmlInput: { maxLength: 60 } }}
-          />
-        )}
-        <Button type="submit" variant="outlined" disabled={technician === null} sx={{ flexShrink: 0 }}>
+        <Button
+          type="submit"
+          variant="outlined"
+          disabled={technician === null}
+          sx={{ flexShrink: 0, alignSelf: 'flex-start', minHeight: 56 }}
+        >
           It is this one
         </Button>
       </Stack>
@@ -151,15 +85,53 @@ function ByHand() {
   );
 }
 
+function Movement() {
+  const { state, book } = useJob();
+  const { movement } = state.facts;
+  if (!movement) return null;
+  const { code, revision, calibreId, by } = movement.payload;
+  const inBook = book.calibre(calibreId);
+  return (
+    <Paper component="section" aria-label="Movement" sx={{ p: 2 }}>
+      <Stack direction="row" spacing={2} sx={{ alignItems: 'center', justifyContent: 'space-between' }}>
+        <div>
+          <Typography variant="h3" component="h2">
+            Movement
+          </Typography>
+          <Typography>
+            <Typography variant="mark" component="span">
+              {calibreWords(code, revision)}
+            </Typography>{' '}
+            {calibreId === null
+              ? 'not in the book, '
+              : inBook?.shopsOwn
+                ? 'shop’s own, to be completed, '
+                : ''}
+            by {by} · <RecordedBy entry={movement} />
+          </Typography>
+        </div>
+        {calibreId === null ? (
+          <EnterStranger />
+        ) : (
+          <Button component={Link} to={`/book/calibres/${encodeURIComponent(calibreId)}`}>
+            Its page in the book
+          </Button>
+        )}
+      </Stack>
+    </Paper>
+  );
+}
+
 function Mat() {
   const { state, setDraft } = useJob();
-  const { movement, engraving } = state.facts;
+  const { answer } = useIdentification();
+  const stranger = answer?.identification.verdict === 'not in the book' && state.facts.movement === null;
   return (
     <>
       <FactCard
         kind="identify.engraving"
         title="Engraving inside the back and on the movement"
-        recorded={engraving}
+        recorded={state.facts.engraving}
         defaults={{ text: '' }}
         hint={
           <Typography color="text.secondary" sx={{ mt: 0.5 }}>
@@ -168,23 +140,27 @@ function Mat() {
         }
         action="Read it"
       >
-        <TextLine name="text" label="Engraving" mono wanted onText={(text) => setDraft('engraving', text)} />
+        <TextLine
+          name="text"
+          label="Engraving"
+          mono
+          wanted
+          onText={(text) => setDraft(draftOf('engraving'), text)}
+        />
       </FactCard>
       <Candidates />
-      {movement && (
-        <Paper component="section" aria-label="Movement" sx={{ p: 2 }}>
-          <Typography variant="h3" component="h2">
-            Movement
-          </Typography>
-          <Typography>
-            <Typography variant="mark" component="span">
-              {movement.payload.code}
-            </Typography>{' '}
-            {movement.payload.calibreId === null ? 'not in the book, ' : ''}by {movement.payload.by} ·{' '}
-            <RecordedBy entry={movement} />
-          </Typography>
+      {stranger && (
+        <Paper component="section" aria-label="A stranger" sx={{ p: 2 }}>
+          <Stack direction="row" spacing={2} sx={{ alignItems: 'center', justifyContent: 'space-between' }}>
+            <Typography>
+              It is most likely not in the book. Enter it with what is known, or name it by hand below.
+            </Typography>
+            <EnterStranger />
+          </Stack>
         </Paper>
       )}
+      <Movement />
+      <Evidence />
       <ByHand />
     </>
   );
@@ -193,59 +169,118 @@ function Mat() {
 /** What is known of a calibre, with its layout. */
 export function CalibreCard({ calibre }: { readonly calibre: Calibre }) {
   const { book } = useJob();
+  const size =
+    calibre.widthMm === null
+      ? 'Its size is not in the book yet'
+      : `${figure(calibre.widthMm, 1)} × ${figure(calibre.lengthMm ?? calibre.widthMm, 1)} mm (${formatLignes(calibre.widthMm)})`;
+  const held = [...new Set(calibre.wells.map((well) => well.heldBy))].join(' and ');
   return (
     <LampAnswer
       question={`${book.maker(calibre.makerId)?.name ?? ''} ${calibre.code} wants`}
-      standing="good"
-      answer={calibre.wells.map((well) => well.cellCode).join(' and ')}
+      standing={calibre.shopsOwn ? 'care' : 'good'}
+      answer={
+        calibre.charge?.kitCode ??
+        (calibre.wells
+          .map((well) => well.cellCode)
+          .filter(Boolean)
+          .join(' and ') ||
+          'Its cell is not entered yet')
+      }
       reasons={[
-        `${figure(calibre.widthMm, 1)} × ${figure(calibre.lengthMm, 1)} mm (${formatLignes(calibre.widthMm)}), held by ${[...new Set(calibre.wells.map((well) => well.heldBy))].join(' and ')}.`,
-        calibre.stepIntervalS === null
-          ? 'A display, no hands to step.'
-          : `Steps every ${calibre.stepIntervalS} s.`,
+        `${size}${held && `, held by ${held}`}.`,
+        ...(calibre.stepIntervalS === null
+          ? calibre.functions.includes('hands')
+            ? []
+            : ['A display, no hands to step.']
+          : [`Steps every ${figure(calibre.stepIntervalS)} s.`]),
         ...(calibre.lowSupplySignal ? [`Low supply shows so: ${calibre.lowSupplySignal}.`] : []),
       ]}
     >
       <CalibreFigure calibre={calibre} cellDiameterMm={(code) => book.cell(code)?.diameterMm ?? null} />
-      <Typography variant="body2">Hatched: coil, do not touch. Dashed: the holder’s push.</Typography>
     </LampAnswer>
   );
 }
 
+const STANDING: Readonly<Record<string, Standing>> = {
+  known: 'good',
+  likely: 'care',
+  open: 'open',
+  'not in the book': 'care',
+  'nothing seen': 'open',
+};
+
+/** How improbable, in words that claim no more than the models do. */
+function oneIn(chance: number): string {
+  if (chance < 1e-6) return 'less than once in a million';
+  return `once in ${Math.round(1 / chance).toLocaleString('en')}`;
+}
+
 function Lamp() {
   const { state, book } = useJob();
-  const { reading, text } = useReading();
-  const top = reading?.verdict === 'read' ? reading.movements[0] : undefined;
-  const calibre = state.calibre ?? (top && top.probability >= 0.5 ? book.calibre(top.id) : null);
-  const stranger = state.facts.movement !== null && state.calibre === null;
+  const { answer } = useIdentification();
+  const identification = answer?.identification ?? null;
+  const top = identification?.candidates[0];
+  const movement = state.facts.movement?.payload ?? null;
+  const calibre = state.calibre ?? (top && top.probability >= 0.5 ? book.calibre(top.calibreId) : null);
+  const stranger = movement !== null && state.calibre === null;
+  const notInBook = identification?.verdict === 'not in the book';
+  const openRevision =
+    movement?.revision === null && state.calibre !== null && state.calibre.revisions.length > 0
+      ? state.calibre.revisions
+      : [];
   return (
     <>
       <LampAnswer
         question="Which movement?"
         standing={
-          state.calibre ? 'good' : stranger ? 'care' : top && top.probability >= 0.5 ? 'care' : 'open'
+          state.calibre
+            ? 'good'
+            : stranger
+              ? 'care'
+              : (STANDING[identification?.verdict ?? 'nothing seen'] ?? 'open')
         }
         answer={
-          state.facts.movement?.payload.code ??
-          (top ? `${top.code}, ${percent(top.probability)}` : 'Not yet known')
+          movement
+            ? calibreWords(movement.code, movement.revision)
+            : notInBook
+              ? `Not in the book, ${percent(identification.notInBook)}`
+              : top && identification?.verdict !== 'nothing seen'
+                ? `${calibreWords(top.code, top.revision)}, ${percent(top.probability)}`
+                : 'Not yet known'
         }
         reasons={
           stranger
             ? ['Not in the book: the cell found and its well decide what to fit.']
-            : reading
-              ? reading.reasons.map(capital)
-              : [text === '' ? 'The engraving would tell: type it, or pick by hand.' : '']
+            : (identification?.reasons ?? ['Looking through the book.']).map(capital)
         }
       />
+      {identification?.conflicting && (
+        <Caution grave>
+          {capital(identification.conflicting.pair[0])} and {identification.conflicting.pair[1]} contradict
+          each other: together on any movement of the book {oneIn(identification.conflicting.chance)}, and
+          then on {identification.conflicting.nearest}. Look at both again, or it is not in the book.
+        </Caution>
+      )}
+      {openRevision.length > 0 && (
+        <Caution>
+          It comes in revisions: {openRevision.map(({ name, seenBy }) => `${name}, ${seenBy}`).join('; ')}.
+          Which one decides what differs.
+        </Caution>
+      )}
+      {answer && movement === null && <NextLookAnswer next={answer.next} />}
       {calibre?.cautions.map((caution) => (
         <Caution key={caution}>{caution}</Caution>
       ))}
       {calibre && <CalibreCard calibre={calibre} />}
-      {reading && <Working lines={reading.working} />}
+      {answer && <Working lines={[...answer.identification.working, ...answer.next.working]} />}
     </>
   );
 }
 
 export default function IdentifyStage() {
-  return <StageLayout mat={<Mat />} lamp={<Lamp />} />;
+  return (
+    <IdentificationProvider>
+      <StageLayout mat={<Mat />} lamp={<Lamp />} />
+    </IdentificationProvider>
+  );
 }

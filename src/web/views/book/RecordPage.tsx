@@ -23,10 +23,10 @@ import { formatLignes, type Quantity } from '../../../core/units';
 import { useBench } from '../../api/bench';
 import { getJson, postJson, Refused } from '../../api/http';
 import type { SeenShop } from '../../api/resources';
-import { Caution, LampAnswer } from '../../app/Lamp';
-import { CalibreFigure } from '../../figures/CalibreFigure';
+import { LampAnswer } from '../../app/Lamp';
 import { StageLayout } from '../../job/StageLayout';
 import { NoSuchPage } from '../NoSuchPage';
+import { CalibreLamp, CalibreMat } from './CalibrePage';
 import { RecordForm } from './RecordForm';
 import { type AnyRecordView, type FieldSpec, recordsOf } from './records';
 
@@ -160,38 +160,6 @@ function HistoryOfRecord({
   );
 }
 
-function CalibreLamp({ calibre, book }: { readonly calibre: Calibre; readonly book: Book }) {
-  return (
-    <>
-      <LampAnswer
-        question={calibre.charge ? `Charged by ${calibre.charge.by}: renewed by its kit` : 'It wants'}
-        standing={calibre.wells.length === 0 ? 'open' : 'good'}
-        answer={
-          calibre.charge?.kitCode ??
-          (calibre.wells.map((well) => well.cellCode).join(' and ') || 'Not entered yet')
-        }
-        reasons={calibre.wells.map((well) =>
-          capital(
-            `${calibre.wells.length > 1 ? `${well.name}: ` : ''}held by ${well.heldBy}, ${well.faceUp} up.`,
-          ),
-        )}
-      >
-        <CalibreFigure
-          calibre={calibre}
-          cellDiameterMm={(code) => book.cell(code)?.diameterMm ?? null}
-          size={250}
-        />
-        <Typography variant="body2">
-          Seen from behind. Hatched: coil, do not touch. Dashed: the holder’s push.
-        </Typography>
-      </LampAnswer>
-      {calibre.cautions.map((caution) => (
-        <Caution key={caution}>{caution}</Caution>
-      ))}
-    </>
-  );
-}
-
 function CaseLamp({ type, book }: { readonly type: CaseType; readonly book: Book }) {
   const rings = book.gasketsOf(type.code);
   return (
@@ -311,14 +279,31 @@ export function RecordPage({ view, book, id, shop }: Props) {
               onDone={() => (isNew ? void navigate(`${view.base}/${view.segment}`) : setCorrecting(false))}
             />
           ) : (
-            body && <Facts view={view} body={body} book={book} />
+            body && (
+              <>
+                {view.kind === 'calibre' && (
+                  <CalibreMat calibre={body as Calibre} book={book} zone={shop.shop.zone} />
+                )}
+                {view.kind === 'calibre' ? (
+                  <Box
+                    component="details"
+                    sx={{ '& > summary': { cursor: 'pointer', minHeight: 36, fontWeight: 700 } }}
+                  >
+                    <summary>Everything the book has on it</summary>
+                    <Facts view={view} body={body} book={book} />
+                  </Box>
+                ) : (
+                  <Facts view={view} body={body} book={book} />
+                )}
+              </>
+            )
           )}
           {history && <HistoryOfRecord history={history} shop={shop} />}
         </>
       }
       lamp={
         body && view.kind === 'calibre' ? (
-          <CalibreLamp calibre={body as Calibre} book={book} />
+          <CalibreLamp calibre={body as Calibre} />
         ) : body && view.kind === 'caseType' ? (
           <CaseLamp type={body as CaseType} book={book} />
         ) : (

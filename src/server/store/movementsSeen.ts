@@ -1,0 +1,85 @@
+import type { CalibreHistory } from '../../contract';
+import type { SeenBefore } from '../../core/identify';
+import type { JobState } from '../../core/logbook';
+import type { Db } from './database';
+
+interface Row {
+  readonly jobId: string;
+  readonly calibreId: string | null;
+  readonly revision: string | null;
+  readonly code: string;
+  readonly caseCode: string;
+  readonly seenAt: string;
+  readonly currentUA: number | null;
+  readonly rateSPerDay: number | null;
+  readonly leaked: 0 | 1;
+  readonly cause: string;
+}
+
+/** Readings told of a calibre at most, the newest. */
+const MOST_READINGS = 200;
+const MOST_JOBS = 12;
+
+/** Which movements this shop saw, and what it read on them. */
+export function movementsSeenStore(db: Db) {
+  const forget = db.prepare<[string]>('DELETE FROM movement_seen WHERE job_id = ?');
+  const note = db.prepare<Row>(
+    `INSERT INTO movement_seen (job_id, calibre_id, revision, code, case_code, seen_at, current_ua, rate_s_per_day, leaked, cause)
+     VALUES (@jobId, @calibreId, @revision, @code, @caseCode, @seenAt, @currentUA, @rateSPerDay, @leaked, @cause)`,
+  );
+  const before = db.prepare<[], SeenBefore>(
+    `SELECT calibre_id AS calibreId, revision, case_code AS caseCode, count(*) AS jobs
+     FROM movement_seen GROUP BY calibre_id, revision, case_code`,
+  );
+  const counted = db.prepare<
+    [string],
+    { jobs: number; leaked: number; firstAtUtc: string | null; lastAtUtc: string | null }
+  >(
+    `SELECT count(*) AS jobs, coalesce(sum(leaked), 0) AS leaked, min(seen_at) AS firstAtUtc, max(seen_at) AS lastAtUtc
+     FROM movement_seen WHERE calibre_id = ?`,
+  );
+  const readings = db.prepare<[string, number], CalibreHistory['readings'][number]>(
+    `SELECT seen_at AS atUtc, current_ua AS currentUA, rate_s_per_day AS rateSPerDay FROM movement_seen
+     WHERE calibre_id = ? AND (current_ua IS NOT NULL OR rate_s_per_day IS NOT NULL)
+     ORDER BY seen_at DESC LIMIT ?`,
+  );
+  const causes = db.prepare<[string], CalibreHistory['causes'][number]>(
+    `SELECT cause, count(*) AS jobs FROM movement_seen WHERE calibre_id = ? AND cause <> ''
+     GROUP BY cause ORDER BY jobs DESC, cause`,
+  );
+  const jobs = db.prepare<[string, number], CalibreHistory['latest'][number]>(
+    `SELECT job_id AS jobId, job.ticket, seen_at AS atUtc, revision FROM movement_seen
+     JOIN job ON job.id = movement_seen.job_id WHERE calibre_id = ? ORDER BY seen_at DESC, job_id LIMIT ?`,
+  );
+  return {
+    /** Works a job's line out anew; inside the transaction that wrote its entry. */
+    follow(jobId: string, { facts, caseType }: JobState): void {
+      forget.run(jobId);
+      const { movement, watch, readings: read, diagnosis } = facts;
+      if (!movement) return;
+      const value = (measure: string): number | null => read.get(measure)?.payload.value ?? null;
+      note.run({
+        jobId,
+        calibreId: movement.payload.calibreId,
+        revision: movement.payload.revision,
+        code: movement.payload.code,
+        caseCode: caseType?.code ?? watch?.payload.reference ?? '',
+        seenAt: movement.occurredAt,
+        currentUA: value('currentUA'),
+        rateSPerDay: value('rateSPerDay'),
+        leaked: facts.leakages.length > 0 ? 1 : 0,
+        cause: diagnosis?.payload.cause ?? '',
+      });
+    },
+    before: (): readonly SeenBefore[] => before.all(),
+    history(calibreId: string): CalibreHistory {
+      const all = counted.get(calibreId) ?? { jobs: 0, leaked: 0, firstAtUtc: null, lastAtUtc: null };
+      return {
+        ...all,
+        readings: readings.all(calibreId, MOST_READINGS).reverse(),
+        causes: causes.all(calibreId),
+        latest: jobs.all(calibreId, MOST_JOBS),
+      };
+    },
+  };
+}

@@ -1,0 +1,158 @@
+import { Stack, Typography } from '@mui/material';
+import { useFormContext } from 'react-hook-form';
+import { chemistryOfJob, figuresFor, leakOptions, type LeakOption } from '../../../core/health';
+import { money } from '../../../core/handback';
+import { capital } from '../../../core/judgement';
+import { LEAK_DECISIONS, LEAK_PLACES, LEAK_SEVERITIES } from '../../../core/logbook';
+import { Caution, LampAnswer, Working } from '../../app/Lamp';
+import { CalibreFigure } from '../../figures/CalibreFigure';
+import { Choice, MeasureField, optionsOf, TextLine, useFieldValue } from '../../job/fields';
+import { FactList } from '../../job/FactList';
+import { useJob } from '../../job/JobContext';
+
+const FROM_METER = { device: 'bench-meter', ask: { ask: 'measure', measure: 'currentUA' } } as const;
+
+/** Where on this layout something leaked: pointed at, or typed. */
+function LeakageFields() {
+  const { state, book } = useJob();
+  const form = useFormContext();
+  const [xMm, yMm] = [useFieldValue('xMm') as number | null, useFieldValue('yMm') as number | null];
+  const there = state.facts.leakages.map(({ payload }) => payload);
+  const spots = [...there, { xMm, yMm }].flatMap((spot) =>
+    spot.xMm !== null && spot.yMm !== null ? [{ xMm: spot.xMm, yMm: spot.yMm }] : [],
+  );
+  return (
+    <Stack direction={{ xs: 'column', sm: 'row' }} spacing={2}>
+      {state.calibre && (
+        <Stack sx={{ alignItems: 'center', maxWidth: 230, flexShrink: 0 }}>
+          <CalibreFigure
+            calibre={state.calibre}
+            cellDiameterMm={(code) => book.cell(code)?.diameterMm ?? null}
+            spots={spots}
+            legend={false}
+            onPick={(spot) => {
+              form.setValue('xMm', spot.xMm, { shouldDirty: true });
+              form.setValue('yMm', spot.yMm, { shouldDirty: true });
+            }}
+          />
+          <Typography variant="body2" color="text.secondary">
+            From behind. Point at the place, or type it.
+          </Typography>
+        </Stack>
+      )}
+      <Stack spacing={1.5} sx={{ flexGrow: 1 }}>
+        <Choice name="place" label="Where" options={optionsOf(LEAK_PLACES)} />
+        <Choice name="severity" label="How bad" options={optionsOf(LEAK_SEVERITIES)} />
+        {state.calibre && (
+          <Stack direction="row" spacing={1.5}>
+            <MeasureField
+              name="xMm"
+              label="To 3 o’clock"
+              quantity="lengthMm"
+              optional
+              helper="from the centre"
+            />
+            <MeasureField
+              name="yMm"
+              label="To 12 o’clock"
+              quantity="lengthMm"
+              optional
+              helper="from the centre"
+            />
+          </Stack>
+        )}
+        <TextLine name="treated" label="What was done" />
+        <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
+          <MeasureField
+            name="currentBeforeUA"
+            label="Current before"
+            quantity="currentUA"
+            optional
+            from={FROM_METER}
+          />
+          <MeasureField
+            name="currentAfterUA"
+            label="Current after"
+            quantity="currentUA"
+            optional
+            from={FROM_METER}
+          />
+        </Stack>
+        <Choice name="decision" label="Decided with the owner" options={optionsOf(LEAK_DECISIONS)} />
+        <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
+          <TextLine name="supplier" label="Supplier of the leaked cell" />
+          <TextLine name="lotCode" label="Its lot" mono />
+        </Stack>
+      </Stack>
+    </Stack>
+  );
+}
+
+/** What leaked where, with photographs, what was done and what was decided. */
+export function LeakageCards() {
+  const { state, earlier } = useJob();
+  const last = earlier?.history.cells[0];
+  return (
+    <FactList
+      kind="check.leakage"
+      files
+      title="Leakage"
+      recorded={state.facts.leakages}
+      defaults={{
+        place: 'contact',
+        severity: 'bloom',
+        xMm: null,
+        yMm: null,
+        treated: '',
+        decision: 'not decided yet',
+        currentBeforeUA: state.facts.readings.get('currentUA')?.payload.value ?? null,
+        currentAfterUA: null,
+        // What this shop fitted last, so that a leak finds its supplier.
+        supplier: last?.supplier ?? '',
+        lotCode: last?.lotCode ?? '',
+      }}
+    >
+      <LeakageFields />
+    </FactList>
+  );
+}
+
+function optionWords({ decision, priceMinor, risk }: LeakOption, currency: string): string {
+  return `${capital(decision)}: ${priceMinor === null ? 'no price in the list' : money(priceMinor, currency)}. ${risk}`;
+}
+
+/** What to do about the gravest leak found, for the owner to decide on. */
+export function LeakAnswer() {
+  const { state, book, context } = useJob();
+  const leaks = state.facts.leakages.map(({ payload }) => payload);
+  const gravest = [...leaks].sort(
+    (a, b) => LEAK_SEVERITIES.indexOf(b.severity) - LEAK_SEVERITIES.indexOf(a.severity),
+  )[0];
+  if (!gravest) return null;
+  const advice = leakOptions({
+    severity: gravest.severity,
+    currentAfterUA: leaks.findLast(({ currentAfterUA }) => currentAfterUA !== null)?.currentAfterUA ?? null,
+    figures: figuresFor(state.calibre, book).current,
+    originalMatters: state.facts.originality?.payload.matters === true,
+    chemistry: chemistryOfJob(state, book),
+    priceOf: (item) => context.policy.extras.find(({ what }) => what === item)?.priceMinor ?? null,
+  });
+  return (
+    <>
+      <Caution grave>Electrolyte burns skin and eyes: gloves and glasses. {advice.care}</Caution>
+      <LampAnswer
+        question="After the leak: to decide with the owner"
+        standing="care"
+        answer={capital(advice.verdict)}
+        reasons={advice.reasons}
+      >
+        {advice.options.map((option) => (
+          <Typography key={option.decision} sx={{ mt: 0.5, fontWeight: option.advised ? 700 : undefined }}>
+            {optionWords(option, context.policy.currency)}
+          </Typography>
+        ))}
+      </LampAnswer>
+      <Working lines={advice.working} />
+    </>
+  );
+}

@@ -1,0 +1,250 @@
+import { Box, Button, LinearProgress, Paper, Stack, Typography } from '@mui/material';
+import { useState } from 'react';
+import { type Candidate, cellSizes, compareMovements, type Weighing } from '../../../core/identify';
+import { figure, percent } from '../../../core/judgement';
+import { asRevision, calibreWords } from '../../../core/movements';
+import { colours } from '../../app/theme';
+import { useJob } from '../../job/JobContext';
+import { NativeSelect } from '../../job/NativeSelect';
+import { useRecordMovement } from './recordMovement';
+import { useIdentification } from './useIdentification';
+
+/** Bars end here; a piece that says more than this says enough. */
+const MOST_BITS = 12;
+
+function times(bits: number): string {
+  const factor = 2 ** Math.abs(bits);
+  const words = factor >= 1000 ? 'over 1000' : figure(factor, factor < 10 ? 1 : 0);
+  return bits >= 0 ? `for it, ×${words}` : `against it, ÷${words}`;
+}
+
+/** What one piece of evidence says, as a bar to the right for it or to the left against it. */
+function WeighingBar({ weighing }: { readonly weighing: Weighing }) {
+  const share = Math.min(1, Math.abs(weighing.bits) / MOST_BITS) * 50;
+  const speaksFor = weighing.bits >= 0;
+  return (
+    <Box
+      component="li"
+      sx={{ display: 'grid', gridTemplateColumns: 'minmax(0, 1.4fr) 96px minmax(0, 1fr)', gap: 1, py: 0.25 }}
+    >
+      <Typography variant="body2">
+        {weighing.seen}: {weighing.book}
+      </Typography>
+      <Box
+        aria-hidden
+        sx={{ position: 'relative', height: 14, mt: 0.5, borderBottom: `1px solid ${colours.thread}` }}
+      >
+        <Box
+          sx={{ position: 'absolute', left: '50%', top: 0, bottom: 0, width: '1.5px', bgcolor: colours.soot }}
+        />
+        <Box
+          sx={{
+            position: 'absolute',
+            top: 2,
+            bottom: 2,
+            width: `${share}%`,
+            ...(speaksFor ? { left: '50%' } : { right: '50%' }),
+            bgcolor: speaksFor ? colours.verdigris : colours.cinnabar,
+          }}
+        />
+      </Box>
+      <Typography variant="body2">{times(weighing.bits)}</Typography>
+    </Box>
+  );
+}
+
+function CandidateRow({
+  candidate,
+  rank,
+  chosen,
+  hasChosen,
+}: {
+  readonly candidate: Candidate;
+  readonly rank: number;
+  readonly chosen: boolean;
+  readonly hasChosen: boolean;
+}) {
+  const { book, technician, state } = useJob();
+  const recordMovement = useRecordMovement();
+  const words = calibreWords(candidate.code, candidate.revision);
+  const [best] = [...candidate.why].sort((a, b) => Math.abs(b.bits) - Math.abs(a.bits));
+  const [whyOpen, setWhyOpen] = useState(false);
+  const engraved = state.facts.engraving !== null;
+  return (
+    <Box component="li">
+      <Stack direction="row" spacing={2} sx={{ alignItems: 'center' }}>
+        <Box sx={{ minWidth: 130 }}>
+          <Typography variant="mark">{words}</Typography>
+          <Typography variant="body2" color="text.secondary">
+            {book.maker(candidate.makerId)?.name ?? candidate.makerId}
+          </Typography>
+        </Box>
+        <Box sx={{ flexGrow: 1, minWidth: 80 }}>
+          <LinearProgress
+            variant="determinate"
+            value={candidate.probability * 100}
+            aria-label={`${words}: ${percent(candidate.probability)}`}
+            sx={{ height: 10, borderRadius: 1 }}
+          />
+          <Typography variant="body2">
+            {percent(candidate.probability)}
+            {best ? `: ${best.book}` : ''}{' '}
+            <Button
+              size="small"
+              onClick={() => setWhyOpen(!whyOpen)}
+              aria-expanded={whyOpen}
+              aria-label={`Why ${words}`}
+              sx={{ minWidth: 0, minHeight: 28, py: 0 }}
+            >
+              Why
+            </Button>
+          </Typography>
+        </Box>
+        {chosen ? (
+          <Typography sx={{ fontWeight: 700 }}>chosen</Typography>
+        ) : (
+          <Button
+            variant={rank === 0 ? 'contained' : 'outlined'}
+            disabled={technician === null}
+            data-wanted={rank === 0 && !hasChosen}
+            onClick={() =>
+              recordMovement({
+                calibreId: candidate.calibreId,
+                revision: candidate.revision,
+                code: candidate.code,
+                by: engraved && candidate.why.length === 1 ? 'engraving' : 'evidence',
+              })
+            }
+            aria-label={`It is ${words}`}
+          >
+            It is this
+          </Button>
+        )}
+      </Stack>
+      {whyOpen && (
+        <Box
+          component="ul"
+          aria-label={`What speaks for and against ${words}`}
+          sx={{ listStyle: 'none', p: 0, m: 0, mt: 0.5 }}
+        >
+          {candidate.why.map((weighing) => (
+            <WeighingBar key={weighing.look} weighing={weighing} />
+          ))}
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+function SideBySide({ candidates }: { readonly candidates: readonly Candidate[] }) {
+  const { book } = useJob();
+  const keys = candidates.map(({ calibreId, revision }) => `${calibreId}|${revision ?? ''}`);
+  const [picked, setPicked] = useState<readonly [string | null, string | null]>([null, null]);
+  const at = (index: 0 | 1): number => {
+    const found = keys.indexOf(picked[index] ?? '');
+    return found < 0 ? index : found;
+  };
+  const [first, second] = [candidates[at(0)], candidates[at(1)]];
+  const calibres = [first, second].map((each) => each && book.calibre(each.calibreId));
+  const [one, other] = calibres;
+  if (!first || !second || !one || !other) return null;
+  const differences = compareMovements(
+    [asRevision(one, first.revision), asRevision(other, second.revision)],
+    (makerId) => book.maker(makerId)?.sign ?? null,
+    cellSizes(book),
+    [first.revision, second.revision],
+  );
+  const select = (index: 0 | 1, label: string) => (
+    <NativeSelect
+      label={label}
+      value={keys[at(index)] ?? ''}
+      options={candidates.map(({ code, revision }, place) => ({
+        value: keys[place] ?? '',
+        label: calibreWords(code, revision),
+      }))}
+      onChange={(key) => setPicked(index === 0 ? [key, picked[1]] : [picked[0], key])}
+    />
+  );
+  return (
+    <Box
+      component="details"
+      sx={{ mt: 1, '& summary': { cursor: 'pointer', minHeight: 36, fontWeight: 700 } }}
+    >
+      <summary>Two side by side</summary>
+      <Stack direction="row" spacing={1} sx={{ my: 1 }}>
+        {select(0, 'One')}
+        {select(1, 'The other')}
+      </Stack>
+      {differences.length === 0 ? (
+        <Typography>The book knows nothing by which they could be told apart.</Typography>
+      ) : (
+        <Box
+          component="table"
+          aria-label="What they differ in"
+          sx={{
+            borderCollapse: 'collapse',
+            width: '100%',
+            '& td, & th': { textAlign: 'left', py: 0.5, pr: 1, borderTop: `1px solid ${colours.thread}` },
+          }}
+        >
+          <thead>
+            <tr>
+              <th scope="col">Look at</th>
+              <th scope="col">{calibreWords(first.code, first.revision)}</th>
+              <th scope="col">{calibreWords(second.code, second.revision)}</th>
+              <th scope="col">It takes</th>
+            </tr>
+          </thead>
+          <tbody>
+            {differences.map((each) => (
+              <tr key={each.look}>
+                <th scope="row">{each.words}</th>
+                <td>{each.first}</td>
+                <td>{each.second}</td>
+                <td>{each.trouble === 'glance' ? 'a glance' : each.trouble}</td>
+              </tr>
+            ))}
+          </tbody>
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+/** The likeliest movements, each with what speaks for and against it. */
+export function Candidates() {
+  const { state } = useJob();
+  const { answer, counting } = useIdentification();
+  if (counting.length === 0) return null;
+  if (answer === null) return <LinearProgress aria-label="Looking through the book" />;
+  const { candidates, notInBook, others } = answer.identification;
+  const shown = candidates.filter(({ probability }, index) => index < 5 && probability >= 0.005);
+  const chosen = state.facts.movement?.payload ?? null;
+  return (
+    <Paper component="section" aria-label="Candidates" sx={{ p: 2 }}>
+      <Typography variant="h3" component="h2">
+        Candidates
+      </Typography>
+      <Stack component="ol" spacing={1} sx={{ listStyle: 'none', p: 0, m: 0, mt: 1 }}>
+        {shown.map((candidate, index) => (
+          <CandidateRow
+            key={`${candidate.calibreId}-${candidate.revision}`}
+            candidate={candidate}
+            rank={index}
+            chosen={
+              chosen !== null &&
+              chosen.calibreId === candidate.calibreId &&
+              chosen.revision === candidate.revision
+            }
+            hasChosen={chosen !== null}
+          />
+        ))}
+        <Typography component="li">
+          Not in the book: {percent(notInBook)}
+          {others >= 0.005 ? `; all others together: ${percent(others)}` : ''}
+        </Typography>
+      </Stack>
+      {candidates.length > 1 && <SideBySide candidates={candidates} />}
+    </Paper>
+  );
+}

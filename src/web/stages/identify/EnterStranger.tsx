@@ -1,0 +1,113 @@
+import { zodResolver } from '@hookform/resolvers/zod';
+import {
+  Alert,
+  Button,
+  Dialog,
+  DialogActions,
+  DialogContent,
+  DialogContentText,
+  DialogTitle,
+  Stack,
+} from '@mui/material';
+import { useState } from 'react';
+import { FormProvider, useForm } from 'react-hook-form';
+import { mutate } from 'swr';
+import type { z } from 'zod';
+import { strangerForm } from '../../../contract';
+import { strangerCalibre } from '../../../core/identify';
+import { postJson, Refused } from '../../api/http';
+import { ListChoice, MeasureField, TextLine } from '../../job/fields';
+import { useJob } from '../../job/JobContext';
+import { useRecordMovement } from './recordMovement';
+import { useIdentification } from './useIdentification';
+
+type Values = z.infer<typeof strangerForm>;
+
+/** A movement that is not in the book goes into it with what is known, as the shop's own. */
+export function EnterStranger() {
+  const [asking, setAsking] = useState(false);
+  const { technician } = useJob();
+  return (
+    <>
+      <Button variant="outlined" onClick={() => setAsking(true)} disabled={technician === null}>
+        Enter it in the book
+      </Button>
+      {asking && <StrangerDialog onClose={() => setAsking(false)} />}
+    </>
+  );
+}
+
+function StrangerDialog({ onClose }: { readonly onClose: () => void }) {
+  const { book, state, technician } = useJob();
+  const { counting } = useIdentification();
+  const recordMovement = useRecordMovement();
+  const [failed, setFailed] = useState<string | null>(null);
+  const known = strangerCalibre(counting, book);
+  const form = useForm<Values>({
+    defaultValues: {
+      code: state.facts.movement?.payload.code ?? known.code,
+      makerId: known.makerId,
+      cellCode: known.cellCode,
+      widthMm: known.widthMm,
+      currentUA: state.facts.readings.get('currentUA')?.payload.value ?? null,
+    },
+    resolver: zodResolver(strangerForm),
+  });
+  const write = form.handleSubmit(async (values) => {
+    const calibre = known.build(values);
+    setFailed(null);
+    try {
+      await postJson('/api/catalogue/records', {
+        kind: 'calibre',
+        id: calibre.id,
+        body: calibre,
+        basedOn: null,
+        technicianId: technician?.id,
+      });
+      recordMovement({ calibreId: calibre.id, revision: null, code: calibre.code, by: 'hand' });
+      await mutate('/api/shop');
+      onClose();
+    } catch (error) {
+      if (error instanceof Refused) {
+        const [field] = error.problem.fields ?? [];
+        setFailed(`${field?.message ?? error.message} ${error.problem.whatToDo ?? ''}`.trim());
+      } else setFailed('The server is away: nothing was written. Name it as it stands and enter it later.');
+    }
+  });
+  return (
+    <Dialog open onClose={onClose} aria-labelledby="stranger-title" maxWidth="sm" fullWidth>
+      <FormProvider {...form}>
+        <form onSubmit={(event) => void write(event)} noValidate>
+          <DialogTitle id="stranger-title">Enter this movement in the book</DialogTitle>
+          <DialogContent>
+            <DialogContentText>
+              With what is known. It is marked as the shop’s own until somebody completes it; readings are
+              held against its family or general figures meanwhile.
+            </DialogContentText>
+            <Stack spacing={1.5} sx={{ mt: 2 }}>
+              <TextLine name="code" label="Code, as marked" mono autoFocus />
+              <ListChoice
+                name="makerId"
+                label="Maker"
+                options={[
+                  { value: '', label: 'choose the maker' },
+                  ...book.makers.map(({ id, name }) => ({ value: id, label: name })),
+                ]}
+              />
+              <TextLine name="cellCode" label="Cell, blank if not known" mono />
+              <MeasureField name="widthMm" label="Width" quantity="lengthMm" optional />
+              <MeasureField name="currentUA" label="Current measured" quantity="currentUA" optional />
+              {failed && <Alert severity="error">{failed}</Alert>}
+            </Stack>
+          </DialogContent>
+          <DialogActions>
+            <Button onClick={onClose}>Leave it</Button>
+            <Button type="submit" variant="contained">
+              Write it into the book
+            </Button>
+          </DialogActions>
+        </form>
+      </FormProvider>
+    </Dialog>
+  );
+}

@@ -1,0 +1,32 @@
+import { Typography } from '@mui/material';
+import type { NextLook } from '../../../core/identify';
+import { capital, figure, percent } from '../../../core/judgement';
+import { LampAnswer } from '../../app/Lamp';
+
+/** The further look that settles most for its trouble, and what each outcome would mean. */
+export function NextLookAnswer({ next }: { readonly next: NextLook }) {
+  const { best, then } = next;
+  if (best === null) return null;
+  return (
+    <LampAnswer
+      question="Look next at"
+      standing="open"
+      answer={best.of === undefined ? capital(best.words) : `The revision of ${best.of}`}
+      reasons={next.reasons}
+    >
+      {best.outcomes.map((outcome) => (
+        <Typography key={outcome.shows} variant="body2">
+          {capital(outcome.shows)} ({percent(outcome.probability)}): then {outcome.then},{' '}
+          {percent(outcome.thenProbability)}.
+        </Typography>
+      ))}
+      {then.length > 0 && (
+        <Typography variant="body2" color="text.secondary" sx={{ mt: 0.5 }}>
+          After that:{' '}
+          {then.map(({ words, bitsPerGlance }) => `${words} (${figure(bitsPerGlance, 1)})`).join(', ')}; in
+          brackets bits a glance.
+        </Typography>
+      )}
+    </LampAnswer>
+  );
+}

@@ -1,0 +1,16 @@
+import type { Payloads } from '../../../core/logbook';
+import { focusNextWanted } from '../../app/keys/wanted';
+import { useJob } from '../../job/JobContext';
+
+/** Says which movement it is, in place of what was said before. */
+export function useRecordMovement(): (movement: Omit<Payloads['identify.movement'], 'note'>) => void {
+  const { record, state } = useJob();
+  return (movement) => {
+    const before = state.facts.movement;
+    void record(
+      'identify.movement',
+      { ...movement, note: '' },
+      { supersedes: before ? [before.id] : [] },
+    ).then(() => requestAnimationFrame(() => requestAnimationFrame(focusNextWanted)));
+  };
+}
