@@ -59,7 +59,7 @@ test('the book: a calibre is corrected with its history kept, refused where it c
   await expect(form.getByText('is under what is typical').first()).toBeVisible();
   await form.getByLabel('Current limit').fill('1.55');
   await form.getByRole('button', { name: 'Write it into the book' }).click();
-  await expect(page.getByRole('region', { name: 'As the book has it' })).toContainText('1.55 µA');
+  await expect(page.getByRole('region', { name: 'At the bench' })).toContainText('at most 1.55 µA');
   await expect(page.getByRole('region', { name: 'Revisions' })).toContainText('limitUA: 1.4 → 1.55');
   await expect(page.getByRole('region', { name: 'Revisions' })).toContainText('EV');
 

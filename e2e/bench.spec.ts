@@ -203,8 +203,7 @@ test.describe('the cell stage', () => {
   test('goes on with a movement that is not in the book', async ({ bench: page }) => {
     await openJob(page, 'worn-engraving', 'identify');
     const hand = page.getByRole('region', { name: 'Picked by hand' });
-    await hand.getByLabel('Calibre').selectOption('Not in the book');
-    await hand.getByLabel('As engraved').fill('XX 77');
+    await hand.getByRole('combobox', { name: 'Calibre' }).fill('XX 77');
     await hand.getByRole('button', { name: 'It is this one' }).click();
     await expect(page.getByRole('complementary', { name: 'Lamp' })).toContainText('Not in the book');
     await page.keyboard.press('5');

@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
@@ -7,7 +8,10 @@ import AxeBuilder from '@axe-core/playwright';
 import { expect, type Locator, type Page, test as base } from '@playwright/test';
 import { buildDemo, demoId } from '../demo/build';
 import { DEMO_START_UTC } from '../demo/scenario';
+import type { DeviceId } from '../src/contract';
+import type { EntryKind, Payloads } from '../src/core/logbook';
 import { makeTicket } from '../src/core/tickets';
+import { newEntryOf } from '../src/testing/fixtures';
 import { createApp } from '../src/server/app';
 import { openStore, runningClock } from '../src/server/store';
 import { type ServerProcess, startServer } from '../src/testing/serverProcess';
@@ -131,6 +135,72 @@ export async function sitDown(page: Page, technician = 'edda', bench = 'window b
 }
 
 export const jobId = (key: string): string => demoId('job', key);
+
+const bySomebody = <K extends EntryKind>(kind: K, payload: Payloads[K]) =>
+  newEntryOf(kind, payload, {
+    id: randomUUID(),
+    technicianId: demoId('technician', 'edda'),
+    occurredAt: '2026-03-17T09:41:00.000Z',
+  });
+
+interface TakenIn {
+  readonly crownClock?: number;
+  readonly service?: Payloads['arrive.service']['service'];
+  readonly complaint?: Payloads['arrive.complaint']['picked'];
+}
+
+/** A watch taken in at another bench: straight to the server, as its own test shows the form. */
+export async function takenIn(
+  page: Page,
+  reference: string,
+  { crownClock = 3, service = 'cell only', complaint = ['stopped'] }: TakenIn = {},
+): Promise<string> {
+  const id = randomUUID();
+  const answer = await page.request.post('/api/jobs', {
+    data: {
+      id,
+      visitId: randomUUID(),
+      watchId: randomUUID(),
+      customer: { id: randomUUID(), name: 'Ylva Marrowgate', phone: '0555 0911', email: '' },
+      entries: [
+        bySomebody('arrive.watch', {
+          maker: '',
+          reference,
+          serial: '',
+          engraved: '',
+          ratingBar: null,
+          crownClock,
+        }),
+        bySomebody('arrive.complaint', {
+          picked: complaint,
+          words: complaint.length === 0 ? 'not right' : '',
+        }),
+        bySomebody('arrive.service', { service, priceMinor: 1400 }),
+        bySomebody('arrive.promise', { promisedAt: '2026-03-17T12:30:00.000Z' }),
+        bySomebody('arrive.consent', { risks: ['old parts'], given: true }),
+      ],
+    },
+  });
+  expect(answer.status()).toBe(201);
+  return id;
+}
+
+/** A fact recorded at another bench. */
+export async function recorded<K extends EntryKind>(
+  page: Page,
+  id: string,
+  kind: K,
+  payload: Payloads[K],
+): Promise<void> {
+  const answer = await page.request.post(`/api/jobs/${id}/entries`, { data: bySomebody(kind, payload) });
+  expect(answer.status()).toBe(201);
+}
+
+/** What a stand-in simulates from now on. */
+export async function setDevice(page: Page, device: DeviceId, settings: object): Promise<void> {
+  const answer = await page.request.post(`/api/devices/${device}`, { data: { connected: true, settings } });
+  expect(answer.status()).toBe(200);
+}
 
 /** Opens a job of the demo at a stage, as an address typed would. */
 export async function openJob(page: Page, key: string, stage = ''): Promise<void> {

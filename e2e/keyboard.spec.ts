@@ -59,7 +59,7 @@ test('a cell job from arrival to the signed record, by keyboard alone', async ({
     await page.keyboard.press('m');
     await expect(page.getByLabel('Engraving', { exact: true })).toBeFocused();
     await page.keyboard.type('OR 41.?', { delay: 40 });
-    await expect(page.getByRole('list')).toContainText('worn place taken as 2');
+    await expect(page.getByRole('region', { name: 'Candidates' })).toContainText('worn place taken as 2');
     await page.keyboard.press('Backspace');
     await page.keyboard.type('2', { delay: 40 });
     await page.keyboard.press('Enter');

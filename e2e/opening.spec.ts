@@ -1,49 +1,9 @@
-import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
-import { demoId } from '../demo/build';
-import type { EntryKind, Payloads } from '../src/core/logbook';
-import { newEntryOf } from '../src/testing/fixtures';
-import { expect, expectAccessible, openJob, sitDown, test, typeAsDevice } from './counter';
+import { expect, expectAccessible, openJob, sitDown, takenIn, test, typeAsDevice } from './counter';
 
 const MOVEMENT = join('src', 'server', 'devices', 'pictures', 'movement.png');
-
-const entry = <K extends EntryKind>(kind: K, payload: Payloads[K]) =>
-  newEntryOf(kind, payload, {
-    id: randomUUID(),
-    technicianId: demoId('technician', 'edda'),
-    occurredAt: '2026-03-17T09:41:00.000Z',
-  });
-
-/** A watch taken in at another bench: straight to the server, as its own test shows the form. */
-async function takenIn(page: Page, reference: string, crownClock = 3): Promise<string> {
-  const id = randomUUID();
-  const answer = await page.request.post('/api/jobs', {
-    data: {
-      id,
-      visitId: randomUUID(),
-      watchId: randomUUID(),
-      customer: { id: randomUUID(), name: 'Ylva Marrowgate', phone: '0555 0911', email: '' },
-      entries: [
-        entry('arrive.watch', {
-          maker: '',
-          reference,
-          serial: '',
-          engraved: '',
-          ratingBar: null,
-          crownClock,
-        }),
-        entry('arrive.complaint', { picked: ['stopped'], words: '' }),
-        entry('arrive.service', { service: 'cell only', priceMinor: 1400 }),
-        entry('arrive.promise', { promisedAt: '2026-03-17T12:30:00.000Z' }),
-        entry('arrive.consent', { risks: ['old parts'], given: true }),
-      ],
-    },
-  });
-  expect(answer.status()).toBe(201);
-  return id;
-}
 
 async function toOpen(page: Page, id: string): Promise<void> {
   await page.goto(`/jobs/${id}/open`);

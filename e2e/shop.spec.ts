@@ -50,7 +50,7 @@ test.describe('a brand-new shop', () => {
     await expect(page.getByRole('img', { name: 'Barcode of ticket T0001-8' })).toBeVisible();
     await page.keyboard.press('3');
     const hand = page.getByRole('region', { name: 'Picked by hand' });
-    await hand.getByLabel('As engraved').fill('ZZ 12');
+    await hand.getByRole('combobox', { name: 'Calibre' }).fill('ZZ 12');
     await hand.getByRole('button', { name: 'It is this one' }).click();
     await expect(page.getByRole('region', { name: 'Movement', exact: true })).toContainText(
       'ZZ 12 not in the book',

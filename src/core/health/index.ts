@@ -38,5 +38,5 @@ export {
   USUAL_RATE_S_PER_DAY,
   usualLoad,
 } from './judgeReading';
-export { leakOptions, type LeakOption } from './leaks';
+export { type LeakAdvice, leakOptions, type LeakOption } from './leaks';
 export { trendOf, type Trend, type TrendPoint } from './trend';

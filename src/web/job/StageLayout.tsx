@@ -24,6 +24,8 @@ export function StageLayout({ mat, lamp }: Props) {
       <Box
         component="aside"
         aria-label="Lamp"
+        // It may be longer than the screen: then it scrolls, by keyboard too.
+        tabIndex={0}
         sx={{
           order: { xs: 1, md: 2 },
           bgcolor: '#FFF8E3',

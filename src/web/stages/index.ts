@@ -31,6 +31,7 @@ export const STAGES_FETCHED_MARK = 'stages fetched';
 
 /** Fetches the stages that were not opened yet, so that a job can go on when the server is away. */
 export async function fetchAllStages(): Promise<void> {
-  const fetched = await Promise.allSettled(Object.values(load).map((each) => each()));
+  const identifier = import('./identify/identifier').then(({ startIdentifier }) => startIdentifier());
+  const fetched = await Promise.allSettled([identifier, ...Object.values(load).map((each) => each())]);
   if (fetched.every(({ status }) => status === 'fulfilled')) performance.mark(STAGES_FETCHED_MARK);
 }

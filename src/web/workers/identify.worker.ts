@@ -20,6 +20,7 @@ export interface Answer {
 
 /** Identifies movements beside the page, so that no key waits for it. */
 const worker = {
+  there: (): true => true,
   open(catalogue: Catalogue, before: readonly SeenBefore[]): void {
     identifier = openIdentifier(openBook(catalogue), before);
   },

@@ -36,7 +36,7 @@ import { useJob } from '../../job/JobContext';
 import { MoreFacts } from '../../job/MoreFacts';
 import { StageLayout } from '../../job/StageLayout';
 import { DiagnosisAnswer } from './DiagnosisAnswer';
-import { LeakAnswer, LeakageCards } from './Leakage';
+import { LeakAnswer, LeakageCards, useLeakAdvice } from './Leakage';
 import { Trends } from './Trend';
 
 const STANDING: Readonly<Record<ReadingVerdict['verdict'], Standing>> = {
@@ -352,8 +352,9 @@ function Lamp() {
   const first = wayTaken(context.policy.schools, 'check');
   const verdicts = judgeJobReadings(state, book);
   const diagnosis = useDiagnosis();
+  const leak = useLeakAdvice();
   const { looked, pulses } = state.facts;
-  if (verdicts.length === 0 && looked === null && pulses === null && state.facts.leakages.length === 0) {
+  if (verdicts.length === 0 && looked === null && pulses === null && leak === null) {
     return (
       <LampAnswer
         question="What do the readings say?"
@@ -369,7 +370,7 @@ function Lamp() {
   return (
     <>
       <DiagnosisAnswer diagnosis={diagnosis} currency={context.policy.currency} />
-      <LeakAnswer />
+      {leak && <LeakAnswer advice={leak} />}
       {verdicts.map((verdict) => {
         const { words, quantity } = measures[verdict.measure];
         return (
@@ -382,7 +383,13 @@ function Lamp() {
           />
         );
       })}
-      <Working lines={verdicts.flatMap((verdict) => verdict.working)} />
+      <Working
+        lines={[
+          ...diagnosis.working,
+          ...(leak?.working ?? []),
+          ...verdicts.flatMap((verdict) => verdict.working),
+        ]}
+      />
     </>
   );
 }

@@ -2,7 +2,7 @@ import { Box, Typography } from '@mui/material';
 import { money } from '../../../core/handback';
 import type { Diagnosis, PricedRemedy } from '../../../core/health';
 import { capital, percent } from '../../../core/judgement';
-import { LampAnswer, type Standing, Working } from '../../app/Lamp';
+import { LampAnswer, type Standing } from '../../app/Lamp';
 
 const STANDING: Readonly<Record<Diagnosis['verdict'], Standing>> = {
   found: 'no',
@@ -24,7 +24,7 @@ export function DiagnosisAnswer({
   readonly diagnosis: Diagnosis;
   readonly currency: string;
 }) {
-  const { verdict, causes, ranked, nextTest, remedies, reasons, working } = diagnosis;
+  const { verdict, causes, ranked, nextTest, remedies, reasons } = diagnosis;
   const [first, ...rest] = remedies;
   return (
     <>
@@ -76,7 +76,6 @@ export function DiagnosisAnswer({
           ))}
         </LampAnswer>
       )}
-      <Working lines={working} />
     </>
   );
 }

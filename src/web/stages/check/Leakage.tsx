@@ -1,10 +1,16 @@
 import { Stack, Typography } from '@mui/material';
 import { useFormContext } from 'react-hook-form';
-import { chemistryOfJob, figuresFor, leakOptions, type LeakOption } from '../../../core/health';
+import {
+  chemistryOfJob,
+  figuresFor,
+  type LeakAdvice,
+  leakOptions,
+  type LeakOption,
+} from '../../../core/health';
 import { money } from '../../../core/handback';
 import { capital } from '../../../core/judgement';
 import { LEAK_DECISIONS, LEAK_PLACES, LEAK_SEVERITIES } from '../../../core/logbook';
-import { Caution, LampAnswer, Working } from '../../app/Lamp';
+import { Caution, LampAnswer } from '../../app/Lamp';
 import { CalibreFigure } from '../../figures/CalibreFigure';
 import { Choice, MeasureField, optionsOf, TextLine, useFieldValue } from '../../job/fields';
 import { FactList } from '../../job/FactList';
@@ -121,15 +127,15 @@ function optionWords({ decision, priceMinor, risk }: LeakOption, currency: strin
   return `${capital(decision)}: ${priceMinor === null ? 'no price in the list' : money(priceMinor, currency)}. ${risk}`;
 }
 
-/** What to do about the gravest leak found, for the owner to decide on. */
-export function LeakAnswer() {
+/** What is advised about the gravest leak found; null where nothing leaked. */
+export function useLeakAdvice(): LeakAdvice | null {
   const { state, book, context } = useJob();
   const leaks = state.facts.leakages.map(({ payload }) => payload);
   const gravest = [...leaks].sort(
     (a, b) => LEAK_SEVERITIES.indexOf(b.severity) - LEAK_SEVERITIES.indexOf(a.severity),
   )[0];
   if (!gravest) return null;
-  const advice = leakOptions({
+  return leakOptions({
     severity: gravest.severity,
     currentAfterUA: leaks.findLast(({ currentAfterUA }) => currentAfterUA !== null)?.currentAfterUA ?? null,
     figures: figuresFor(state.calibre, book).current,
@@ -137,6 +143,11 @@ export function LeakAnswer() {
     chemistry: chemistryOfJob(state, book),
     priceOf: (item) => context.policy.extras.find(({ what }) => what === item)?.priceMinor ?? null,
   });
+}
+
+/** What to do about a leak, for the owner to decide on. */
+export function LeakAnswer({ advice }: { readonly advice: LeakAdvice }) {
+  const { context } = useJob();
   return (
     <>
       <Caution grave>Electrolyte burns skin and eyes: gloves and glasses. {advice.care}</Caution>
@@ -152,7 +163,6 @@ export function LeakAnswer() {
           </Typography>
         ))}
       </LampAnswer>
-      <Working lines={advice.working} />
     </>
   );
 }

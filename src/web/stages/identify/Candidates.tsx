@@ -214,7 +214,7 @@ function SideBySide({ candidates }: { readonly candidates: readonly Candidate[] 
 /** The likeliest movements, each with what speaks for and against it. */
 export function Candidates() {
   const { state } = useJob();
-  const { answer, counting } = useIdentification();
+  const { answer, counting, engraved } = useIdentification();
   if (counting.length === 0) return null;
   if (answer === null) return <LinearProgress aria-label="Looking through the book" />;
   const { candidates, notInBook, others } = answer.identification;
@@ -244,6 +244,12 @@ export function Candidates() {
           {others >= 0.005 ? `; all others together: ${percent(others)}` : ''}
         </Typography>
       </Stack>
+      {engraved?.verdict === 'read' && (engraved.cases[0] || engraved.serial !== null) && (
+        <Typography>
+          {engraved.cases[0] ? `Case code ${engraved.cases[0].code}. ` : ''}
+          {engraved.serial === null ? '' : `Serial ${engraved.serial}.`}
+        </Typography>
+      )}
       {candidates.length > 1 && <SideBySide candidates={candidates} />}
     </Paper>
   );

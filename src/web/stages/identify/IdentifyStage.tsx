@@ -217,7 +217,7 @@ function oneIn(chance: number): string {
 
 function Lamp() {
   const { state, book } = useJob();
-  const { answer } = useIdentification();
+  const { answer, engraved } = useIdentification();
   const identification = answer?.identification ?? null;
   const top = identification?.candidates[0];
   const movement = state.facts.movement?.payload ?? null;
@@ -272,7 +272,11 @@ function Lamp() {
         <Caution key={caution}>{caution}</Caution>
       ))}
       {calibre && <CalibreCard calibre={calibre} />}
-      {answer && <Working lines={[...answer.identification.working, ...answer.next.working]} />}
+      {answer && (
+        <Working
+          lines={[...(engraved?.working ?? []), ...answer.identification.working, ...answer.next.working]}
+        />
+      )}
     </>
   );
 }

@@ -1,6 +1,4 @@
-import { type Remote, wrap } from 'comlink';
 import { createContext, type ReactNode, useContext, useEffect, useMemo, useState } from 'react';
-import type { Book } from '../../../core/catalogue';
 import {
   evidenceOfJob,
   type JobEvidence,
@@ -11,40 +9,21 @@ import {
   type Seen,
   type SeenBefore,
 } from '../../../core/identify';
-import { NO_TOOLS } from '../../../core/tools';
+import { type EngravingReading, readEngraving } from '../../../core/movements';
 import { readSize } from '../../../core/units';
 import { useSeenBefore } from '../../api/resources';
 import { useJob } from '../../job/JobContext';
-import type { Answer, IdentifyWorker } from '../../workers/identify.worker';
+import type { Answer } from '../../workers/identify.worker';
+import { identifierFor } from './identifier';
 
-interface Opened {
-  readonly book: Book;
-  readonly before: readonly SeenBefore[];
-  readonly ready: Promise<Remote<IdentifyWorker>>;
-}
-
-let remote: Remote<IdentifyWorker> | null = null;
-let opened: Opened | null = null;
-
-/** The worker with this book open in it; one for the page, kept from job to job. */
-function identifierFor(book: Book, before: readonly SeenBefore[]): Promise<Remote<IdentifyWorker>> {
-  if (opened?.book === book && opened.before === before) return opened.ready;
-  remote ??= wrap<IdentifyWorker>(
-    new Worker(new URL('../../workers/identify.worker.ts', import.meta.url), { type: 'module' }),
-  );
-  const there = remote;
-  const { revision, cells, makers, calibres, caseTypes, gaskets } = book;
-  const ready = there
-    .open({ ...NO_TOOLS, revision, cells, makers, calibres, caseTypes, gaskets }, before)
-    .then(() => there);
-  opened = { book, before, ready };
-  return ready;
-}
+const NOTHING_SEEN: readonly SeenBefore[] = [];
 
 interface Identifying {
   readonly evidence: readonly JobEvidence[];
   /** What counts, with what is typed and not recorded yet. */
   readonly counting: readonly Seen[];
+  /** What the engraving holds beside the movement; null where nothing was read. */
+  readonly engraved: EngravingReading | null;
   /** Null while the worker has not answered yet. */
   readonly answer: Answer | null;
 }
@@ -71,7 +50,9 @@ export function typedSeen(look: Look, text: string): Seen | null {
 /** Identifies the movement of the job at hand from what is recorded and what is being typed. */
 export function IdentificationProvider({ children }: { readonly children: ReactNode }) {
   const { state, book, draft } = useJob();
-  const { data: before } = useSeenBefore();
+  const { data, error } = useSeenBefore();
+  // With the server away, and nothing kept of what was seen before, the book alone decides.
+  const before = data ?? (error === undefined ? undefined : NOTHING_SEEN);
   const evidence = useMemo(() => evidenceOfJob(state, book), [state, book]);
   const counting = useMemo(
     () =>
@@ -85,6 +66,8 @@ export function IdentificationProvider({ children }: { readonly children: ReactN
       }),
     [draft, evidence],
   );
+  const text = counting.find(({ look }) => look === 'engraving')?.value ?? null;
+  const engraved = useMemo(() => (typeof text === 'string' ? readEngraving(text, book) : null), [text, book]);
   const [answer, setAnswer] = useState<Answer | null>(null);
   const hidden = movementHidden(state);
   useEffect(() => {
@@ -100,6 +83,9 @@ export function IdentificationProvider({ children }: { readonly children: ReactN
       current = false;
     };
   }, [counting, book, before, hidden]);
-  const value = useMemo(() => ({ evidence, counting, answer }), [evidence, counting, answer]);
+  const value = useMemo(
+    () => ({ evidence, counting, engraved, answer }),
+    [evidence, counting, engraved, answer],
+  );
   return <Context value={value}>{children}</Context>;
 }

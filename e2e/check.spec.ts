@@ -1,0 +1,262 @@
+import type { Page } from '@playwright/test';
+import { movementOf } from '../src/testing/fixtures';
+import { expect, expectAccessible, openJob, recorded, setDevice, takenIn, test } from './counter';
+
+const lampOf = (page: Page) => page.getByRole('complementary', { name: 'Lamp' });
+const card = (page: Page, name: string) => page.getByRole('region', { name, exact: true });
+
+const SOUND = {
+  restVoltageV: 1.56,
+  loadedVoltageV: 1.5,
+  currentUA: 1,
+  stoppedCurrentUA: 0.2,
+  coilKOhm: 1.8,
+  lowestRunningV: 1.1,
+  rateSPerDay: 0.1,
+  pulsesEveryS: 1,
+  noisePercent: 0,
+  fault: 'none',
+};
+
+interface Case {
+  readonly seen: string;
+  readonly calibre: readonly [id: string, code: string];
+  readonly meter?: Partial<Record<keyof typeof SOUND, number | null>>;
+  /** Readings taken from the meter, in order. */
+  readonly take: readonly string[];
+  readonly pulses?: boolean;
+  readonly looked?: (page: Page) => Promise<void>;
+  readonly says: string;
+  readonly also?: string;
+}
+
+const looked = (page: Page) => card(page, 'Looked at');
+const choose = (label: string, option: string) => (page: Page) =>
+  looked(page)
+    .getByLabel(label, { exact: true })
+    .selectOption(option)
+    .then(() => undefined);
+
+const cases: readonly Case[] = [
+  {
+    seen: 'no steps, current tiny, crown out',
+    calibre: ['orrelin-41-2', 'OR 41.2'],
+    meter: { currentUA: 0.09 },
+    take: ['Current'],
+    looked: choose('Crown', 'pulled'),
+    says: 'Stop lever on',
+    also: 'Push the crown home',
+  },
+  {
+    seen: 'a new cell, no pulses, coil infinite',
+    calibre: ['orrelin-41-2', 'OR 41.2'],
+    meter: { coilKOhm: 10_000, pulsesEveryS: null },
+    take: ['Coil resistance'],
+    pulses: true,
+    looked: (page) => looked(page).getByRole('radio', { name: 'Fresh' }).check(),
+    says: 'Coil severed',
+    also: '38.00 EUR',
+  },
+  {
+    seen: 'pulses, coil good, hands still',
+    calibre: ['pellorane-6180', 'PL 6180'],
+    take: ['Coil resistance'],
+    pulses: true,
+    looked: choose('It shows', 'stands still'),
+    says: 'Mechanical',
+    also: 'brass or plastic only',
+  },
+  {
+    seen: 'voltage collapses as the cell goes in',
+    calibre: ['orrelin-41-2', 'OR 41.2'],
+    take: [],
+    looked: choose('As a cell goes in', 'voltage collapses'),
+    says: 'Short circuit',
+    also: 'insulator in its place',
+  },
+  {
+    seen: 'no current at all',
+    calibre: ['orrelin-41-2', 'OR 41.2'],
+    meter: { currentUA: 0 },
+    take: ['Current'],
+    says: 'Contact does not touch',
+  },
+  {
+    seen: 'current far above its limit, and the circuit alone draws it',
+    calibre: ['orrelin-62-3', 'OR 62.3'],
+    meter: { currentUA: 9.2, stoppedCurrentUA: 7.1 },
+    take: ['Current', 'Current, motor stopped'],
+    says: 'Electrolyte or damp on the circuit',
+    also: '15.00 EUR',
+  },
+  {
+    seen: 'current over its limit, the train draws it',
+    calibre: ['orrelin-62-3', 'OR 62.3'],
+    meter: { currentUA: 3.6, stoppedCurrentUA: 0.4, lowestRunningV: 1.4 },
+    take: ['Current', 'Current, motor stopped', 'Lowest running voltage'],
+    says: 'Old oil and dirt',
+    also: '45.00 EUR',
+  },
+  {
+    seen: 'display scrambled after a change',
+    calibre: ['dunmarrow-07-2', 'DM 07/2'],
+    take: [],
+    looked: async (page) => {
+      await choose('It shows', 'display scrambled')(page);
+      await looked(page).getByRole('radio', { name: 'Not used' }).check();
+    },
+    says: 'Reset contact not used',
+  },
+  {
+    seen: 'hand in twos',
+    calibre: ['orrelin-41-6', 'OR 41.6'],
+    meter: { restVoltageV: 1.38, loadedVoltageV: 1.05 },
+    take: ['Rest voltage'],
+    looked: choose('It shows', 'steps in twos or fours'),
+    says: 'Spent cell',
+    also: 'Its low-supply signal, not a fault',
+  },
+  {
+    seen: 'nothing in five seconds, no seconds hand',
+    calibre: ['orrelin-47-1', 'OR 47.1'],
+    take: ['Rest voltage'],
+    looked: async (page) => {
+      await choose('It shows', 'stands still')(page);
+      await looked(page).getByRole('textbox', { name: 'Watched for' }).fill('5');
+    },
+    says: 'Wait longer',
+    also: 'wait 24 s',
+  },
+];
+
+for (const each of cases) {
+  test(`seen together: ${each.seen}`, async ({ bench: page }) => {
+    const id = await takenIn(page, 'unmarked', { complaint: [] });
+    await recorded(page, id, 'identify.movement', movementOf(...each.calibre));
+    await setDevice(page, 'bench-meter', { ...SOUND, ...each.meter });
+    await page.goto(`/jobs/${id}/check`);
+    await expect(lampOf(page)).toBeVisible();
+    if (each.pulses) {
+      // The shop measures first: pulses are listened for before anything is opened.
+      await expect(page.locator('#mat section').first()).toHaveAttribute('aria-label', 'Motor pulses');
+      await card(page, 'Motor pulses').getByRole('button', { name: 'Listen with the bench meter' }).click();
+      const there = card(page, 'Motor pulses').getByRole('checkbox', {
+        name: 'Pulses are heard or picked up',
+      });
+      await expect(there).toBeChecked({ checked: each.meter?.pulsesEveryS !== null });
+      await card(page, 'Motor pulses').getByRole('button', { name: 'Record' }).click();
+      await expect(card(page, 'Motor pulses')).toContainText('through the closed watch');
+    }
+    for (const name of each.take) {
+      if ((await card(page, name).count()) === 0)
+        await page.getByRole('button', { name, exact: true }).click();
+      await card(page, name)
+        .getByRole('button', { name: `${name}: take it from the bench meter` })
+        .click();
+      await expect(card(page, name).getByRole('textbox', { name, exact: true })).not.toHaveValue('');
+      await card(page, name).getByRole('button', { name: 'Record' }).click();
+      await expect(card(page, name).getByRole('button', { name: `Correct: ${name}` })).toBeVisible();
+    }
+    if (each.looked) {
+      await page.getByRole('button', { name: 'Looked at', exact: true }).click();
+      await each.looked(page);
+      await looked(page).getByRole('button', { name: 'Record' }).click();
+    }
+    await expect(lampOf(page)).toContainText(each.says);
+    if (each.also) await expect(lampOf(page)).toContainText(each.also);
+  });
+}
+
+test('what cannot be told yet says so, and names the cheapest test that separates', async ({
+  bench: page,
+}) => {
+  const id = await takenIn(page, 'unmarked', { service: 'diagnose', complaint: [] });
+  await recorded(page, id, 'identify.movement', movementOf('orrelin-41-2', 'OR 41.2'));
+  await page.goto(`/jobs/${id}/check`);
+  await choose('It shows', 'stands still')(page);
+  await looked(page).getByRole('textbox', { name: 'Watched for' }).fill('60');
+  await looked(page).getByRole('button', { name: 'Record' }).click();
+  await expect(lampOf(page)).toContainText('Cannot tell yet');
+  await expect(lampOf(page)).toContainText('To tell ');
+  await page.getByRole('button', { name: 'Coil resistance', exact: true }).click();
+  await card(page, 'Coil resistance')
+    .getByRole('textbox', { name: 'Coil resistance', exact: true })
+    .fill('OL');
+  await expect(card(page, 'Coil resistance')).toContainText('Understood: open, kept as 10000 kΩ');
+  await card(page, 'Coil resistance').getByRole('button', { name: 'Record' }).click();
+  await expect(lampOf(page)).toContainText('Coil severed');
+  await card(page, 'Finding')
+    .getByRole('button', { name: /As the lamp says: coil severed/ })
+    .click();
+  await expect(card(page, 'Finding').getByLabel('Cause')).toHaveValue('coil severed');
+  await card(page, 'Finding').getByRole('button', { name: 'Record' }).click();
+  await expect(card(page, 'Finding')).toContainText('Finding: coil severed; next: new circuit');
+  await expectAccessible(page, 'a diagnosis');
+});
+
+test('a leak goes on the drawing of its layout with photograph and currents, to watch page and slip', async ({
+  bench: page,
+}) => {
+  await openJob(page, 'to-close', 'check');
+  await page.getByRole('button', { name: 'Leakage', exact: true }).click();
+  const leak = card(page, 'Leakage');
+  await leak.getByRole('img', { name: /^Layout of OR 47\.1/ }).click({ position: { x: 150, y: 70 } });
+  await expect(leak.getByRole('textbox', { name: 'To 3 o’clock' })).not.toHaveValue('');
+  await leak.getByRole('radio', { name: 'Track', exact: true }).check();
+  await leak.getByRole('radio', { name: 'Corrosion' }).check();
+  await leak.getByLabel('What was done').fill('weak acid, alcohol, dried');
+  await leak.getByRole('textbox', { name: 'Current before' }).fill('4.2');
+  await setDevice(page, 'bench-meter', { ...SOUND, currentUA: 2.4 });
+  await leak.getByRole('button', { name: 'Current after: take it from the bench meter' }).click();
+  await leak.getByLabel('Supplier of the leaked cell').fill('Nettle & Quay Supplies');
+  await leak.getByRole('button', { name: 'From the camera' }).click();
+  await expect(leak.getByRole('img', { name: /\.png$/ })).toBeVisible();
+  await leak.getByRole('radio', { name: 'New circuit' }).check();
+  await leak.getByRole('button', { name: 'Record' }).click();
+  await expect(card(page, 'Leakage 1')).toContainText('corrosion at the track');
+  await expect(lampOf(page)).toContainText('After cleaning it still draws 2.4 µA');
+  await expect(lampOf(page)).toContainText('New circuit: 38.00 EUR');
+  await expect(lampOf(page)).toContainText('A trace of weak acid');
+  await expectAccessible(page, 'a leak');
+  await page.keyboard.press('9');
+  await expect(page.getByRole('region', { name: 'Record for the owner' })).toContainText(
+    'Leaked: corrosion at the track; cell of Nettle & Quay Supplies; weak acid, alcohol, dried; current 4.2 µA before, 2.4 µA after; new circuit.',
+  );
+  const { job } = (await (await page.request.get(`/api/jobs/${page.url().split('/')[4]}`)).json()) as {
+    job: { watchId: string };
+  };
+  await page.goto(`/watches/${job.watchId}`);
+  const leaked = page.getByRole('region', { name: 'Leaked', exact: true });
+  await expect(leaked.getByRole('img', { name: /Layout of OR 47\.1.*1 marked/ })).toBeVisible();
+  await expect(leaked).toContainText('current 4.2 µA before, 2.4 µA after');
+});
+
+test('the current over the visits stands beside its limit', async ({ bench: page }) => {
+  await openJob(page, 'draws-too-much', 'check');
+  const trend = page.getByRole('region', { name: 'Over the visits' });
+  await expect(trend.getByRole('img', { name: /^Current\..*limit, OR 62\.3: 2\.4 µA/ })).toBeVisible();
+  await expect(trend).toContainText('over its limit of 2.4 µA');
+});
+
+test('readings that cannot be are refused with the plausible range', async ({ bench: page }) => {
+  const id = await takenIn(page, 'C2140-3');
+  await page.goto(`/jobs/${id}/check`);
+  for (const [name, value, words] of [
+    ['Current', '-1', 'plausible is 0 to 5000 µA'],
+    ['Rest voltage', '30', 'plausible is 0 to 4.5 V'],
+  ] as const) {
+    await page.getByRole('textbox', { name, exact: true }).fill(value);
+    await page.getByRole('textbox', { name, exact: true }).press('Enter');
+    await expect(card(page, name)).toContainText(words);
+    await expect(page.getByRole('textbox', { name, exact: true })).toHaveValue(value);
+  }
+  // A load other than the one the threshold is known for is not judged.
+  await page.getByRole('textbox', { name: 'Rest voltage', exact: true }).fill('1.55');
+  await page.getByRole('textbox', { name: 'Rest voltage', exact: true }).press('Enter');
+  await recorded(page, id, 'cell.found', { marking: '364', condition: 'clean' });
+  await card(page, 'Voltage under load').getByRole('textbox', { name: 'Voltage under load' }).fill('1.3');
+  await card(page, 'Voltage under load').getByRole('textbox', { name: 'At a load of' }).fill('1');
+  await card(page, 'Voltage under load').getByRole('button', { name: 'Record' }).click();
+  await expect(card(page, 'Voltage under load')).toContainText('at 1 kΩ after 1 s');
+  await expect(lampOf(page)).toContainText('Read at 1 kΩ, 1 s; a threshold is known for 2 kΩ, 1 s alone');
+});

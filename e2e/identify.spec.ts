@@ -1,0 +1,178 @@
+import type { Page } from '@playwright/test';
+import { expect, expectAccessible, openJob, setDevice, takenIn, test } from './counter';
+
+const lampOf = (page: Page) => page.getByRole('complementary', { name: 'Lamp' });
+const seen = (page: Page) => page.getByRole('region', { name: 'What is seen' });
+const candidates = (page: Page) => page.getByRole('region', { name: 'Candidates' });
+const counts = (page: Page) => page.getByRole('list', { name: 'What counts' });
+const movement = (page: Page) => page.getByRole('region', { name: 'Movement', exact: true });
+const field = (page: Page, name: string) => seen(page).getByRole('textbox', { name, exact: true });
+
+async function toIdentify(page: Page, reference: string): Promise<string> {
+  const id = await takenIn(page, reference);
+  await page.goto(`/jobs/${id}/identify`);
+  await expect(seen(page)).toBeVisible();
+  return id;
+}
+
+async function typed(page: Page, name: string, text: string): Promise<void> {
+  await field(page, name).fill(text);
+  await field(page, name).press('Enter');
+}
+
+test('by its engraving: the ranking follows each key, and says why', async ({ bench: page }) => {
+  await toIdentify(page, 'C2140-3');
+  await page.getByLabel('Engraving', { exact: true }).pressSequentially('OR 41.?');
+  await expect(candidates(page)).toContainText('worn place taken as');
+  await page.getByLabel('Engraving', { exact: true }).press('Backspace');
+  await page.getByLabel('Engraving', { exact: true }).pressSequentially('2');
+  await page.getByLabel('Engraving', { exact: true }).press('Enter');
+  await candidates(page).getByRole('button', { name: 'Why OR 41.2' }).click();
+  const why = candidates(page).getByRole('list', { name: 'What speaks for and against OR 41.2' });
+  await expect(why).toContainText('every character agrees');
+  await expect(why).toContainText('for it, ×');
+  await expect(counts(page)).toContainText('case C2140-3, from arrival');
+  await page.getByRole('button', { name: 'It is OR 41.2' }).click();
+  await expect(movement(page)).toContainText('OR 41.2');
+  await movement(page).getByRole('link', { name: 'Its page in the book' }).click();
+  await expect(page.getByRole('region', { name: 'At the bench' })).toContainText('SR621SW, + up, side lever');
+});
+
+test('by a worn mark; each piece is taken back, and what another stage recorded is left out', async ({
+  bench: page,
+}) => {
+  await toIdentify(page, 'K61/08');
+  await typed(page, 'Mark on the movement', 'PL 6?8O');
+  await expect(lampOf(page)).toContainText('PL 6180');
+  await seen(page).getByLabel('Cell held by').selectOption('screwed bridge');
+  await expect(counts(page)).toContainText('cell held by screwed bridge');
+  await counts(page).getByRole('button', { name: 'Take back: cell held by' }).click();
+  await expect(counts(page)).not.toContainText('screwed bridge');
+  await counts(page).getByRole('button', { name: 'Take back: mark on the movement' }).click();
+  await expect(counts(page)).not.toContainText('PL 6?8O');
+  await counts(page).getByRole('button', { name: 'Take back: case type' }).click();
+  await expect(counts(page)).toContainText('case type: left out');
+  await expect(lampOf(page)).toContainText('Not yet known');
+  await counts(page).getByRole('button', { name: 'Count again: case type' }).click();
+  await expect(counts(page)).toContainText('case K61/08, from arrival');
+  await expect(lampOf(page)).toContainText('PL ');
+});
+
+test('by measures alone, with the caliper and in lignes; the lamp names the next look and what it would mean', async ({
+  bench: page,
+}) => {
+  await toIdentify(page, 'unmarked');
+  await seen(page).getByLabel('Shape').selectOption('oblong');
+  await expect(lampOf(page)).toContainText('Look next at');
+  await expect(lampOf(page)).toContainText(/then [A-Z]{2}/);
+  await setDevice(page, 'caliper', { valueMm: 14.2, unit: 'mm', fault: 'none' });
+  await seen(page).getByRole('button', { name: 'Width: take it from the caliper' }).click();
+  await expect(field(page, 'Width')).toHaveValue(/14\./);
+  await field(page, 'Width').press('Enter');
+  await expect(counts(page)).toContainText(/width 14\.\d+ mm/);
+  await typed(page, 'Length', '18,38');
+  await typed(page, 'Height', '2.2');
+  await expect(lampOf(page)).toContainText('QB 31-2');
+  await page.getByRole('button', { name: 'It is QB 31-2' }).click();
+  await expect(movement(page)).toContainText('by evidence');
+  await typed(page, 'Width', '6¼ lignes');
+  await expect(counts(page)).toContainText('width 6¼‴');
+  await expectAccessible(page, 'identification with evidence');
+});
+
+test('the maker’s sign is picked from drawings; two candidates stand side by side', async ({
+  bench: page,
+}) => {
+  await toIdentify(page, 'unmarked');
+  await seen(page).getByRole('button', { name: 'stair' }).click();
+  await typed(page, 'Width', '19.6');
+  await expect(candidates(page)).toContainText('QB 15-1');
+  await candidates(page).getByText('Two side by side').click();
+  await candidates(page).getByLabel('One', { exact: true }).selectOption({ label: 'QB 15-1' });
+  await candidates(page).getByLabel('The other').selectOption({ label: 'QB 15-7' });
+  const table = candidates(page).getByRole('table', { name: 'What they differ in' });
+  await expect(table.getByRole('row', { name: /^date none 3 a glance/ })).toBeVisible();
+  await expect(table.getByRole('row', { name: /cell height/ })).toContainText('cell lifted');
+});
+
+test('revisions are told apart by what differs, and the cell follows', async ({ bench: page }) => {
+  await toIdentify(page, 'unmarked');
+  await typed(page, 'Mark on the movement', 'OR 41.6');
+  await expect(lampOf(page)).toContainText('The revision of OR 41.6');
+  await seen(page)
+    .getByLabel('Revision of OR 41.6')
+    .selectOption({ label: 'B: contact under the cell with two fingers, well a hair shallower' });
+  await page.getByRole('button', { name: 'It is OR 41.6, revision B' }).click();
+  await expect(movement(page)).toContainText('OR 41.6, revision B');
+  await page.keyboard.press('5');
+  await expect(lampOf(page)).toContainText('SR621SW');
+});
+
+test('a stranger is called one, and goes into the book as the shop’s own until it is completed', async ({
+  bench: page,
+}) => {
+  const id = await toIdentify(page, 'unmarked');
+  await typed(page, 'Mark on the movement', 'PL 9942');
+  await typed(page, 'Width', '17.45');
+  await seen(page).getByLabel('Cell held by').selectOption('screwed bridge');
+  await expect(lampOf(page)).toContainText('Not in the book');
+  await page.getByRole('button', { name: 'Enter it in the book' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Enter this movement in the book' });
+  await expect(dialog.getByLabel('Code, as marked')).toHaveValue('PL 9942');
+  await expect(dialog.getByLabel('Maker')).toHaveValue('pellorane');
+  await dialog.getByLabel('Cell, blank if not known').fill('NO99');
+  await dialog.getByRole('button', { name: 'Write it into the book' }).click();
+  await expect(dialog.getByRole('alert')).toContainText('Cell “NO99” is not in the table.');
+  await dialog.getByLabel('Cell, blank if not known').fill('SR626SW');
+  await dialog.getByRole('button', { name: 'Write it into the book' }).click();
+  await expect(movement(page)).toContainText('PL 9942 shop’s own, to be completed');
+  await page.goto(`/jobs/${id}/check`);
+  await page.getByRole('textbox', { name: 'Current' }).fill('0.9');
+  await page.getByRole('textbox', { name: 'Current' }).press('Enter');
+  await expect(lampOf(page)).toContainText('against general figures');
+  await page.goto('/book/calibres/pellorane-pl9942');
+  await expect(lampOf(page)).toContainText('Shop’s own, entered at the bench');
+  await expect(page.getByRole('region', { name: 'At the bench' })).toContainText('(general)');
+  // Completed, it stands like any other; half completed it does not.
+  await page.getByRole('button', { name: 'Correct it' }).click();
+  const form = page.getByRole('form', { name: 'Correct this calibre' });
+  await form.getByLabel('Shop’s own, to be completed').uncheck();
+  await form.getByRole('button', { name: 'Write it into the book' }).click();
+  await expect(form).toContainText('leave it marked as the shop’s own until somebody knows');
+  for (const [name, value] of [
+    ['Height', '2.8'],
+    ['Typical current', '0.9'],
+    ['Current limit', '1.4'],
+    ['Runs down to', '1.2'],
+  ] as const)
+    await form.getByRole('textbox', { name, exact: true }).first().fill(value);
+  await form.getByRole('button', { name: 'Write it into the book' }).click();
+  await expect(page.getByRole('region', { name: 'At the bench' })).toContainText('at most 1.4 µA');
+  await expect(lampOf(page)).not.toContainText('Shop’s own');
+});
+
+test('what contradicts itself is named with how improbable it is; what cannot be is refused', async ({
+  bench: page,
+}) => {
+  await toIdentify(page, 'unmarked');
+  await typed(page, 'Mark on the movement', 'OR 41.2');
+  await typed(page, 'Width', '90');
+  await expect(seen(page)).toContainText('plausible is 5 to 60 mm; 90 is a slip');
+  await expect(counts(page)).not.toContainText('90');
+  await typed(page, 'Width', 'wide');
+  await expect(seen(page)).toContainText('“wide” is no size');
+  await typed(page, 'Width', '30.2');
+  await expect(lampOf(page)).toContainText(
+    /Mark on the movement “OR 41\.2” and width 30\.2 mm contradict each other/,
+  );
+  await expect(lampOf(page)).toContainText(/once in|less than once/);
+  await expect(counts(page)).toContainText('width 30.2 mm');
+  await expectAccessible(page, 'contradicting evidence');
+});
+
+test('under a hatch only what can be seen is asked for', async ({ bench: page }) => {
+  await openJob(page, 'two-cells', 'identify');
+  await page.getByRole('button', { name: 'Take back: engraving in the back' }).click();
+  await expect(lampOf(page)).toContainText('QB 22-4');
+  await expect(lampOf(page)).not.toContainText('Cell held by');
+});
