@@ -74,7 +74,7 @@ export type Diagnosis = Judged<'found' | 'nothing wrong' | 'wait longer' | 'cann
 };
 
 /** A cause is named from here on. */
-const NAMED_FROM = 0.6;
+const NAMED_FROM = 0.65;
 /** Something the table does not know: it does anything to everything, and is this rare. */
 const SOMETHING_ELSE = 0.005;
 /** What goes wrong at a change of cell is so much likelier just after one. */

@@ -1,6 +1,6 @@
 import type { JobState } from '../logbook';
 import type { Book } from '../catalogue';
-import { readEngraving } from '../movements';
+import { engravedCase } from '../movements';
 import { type Look, LOOK_NAMES, type Seen } from './looks';
 
 /** One piece of evidence of a job, and where it comes from. */
@@ -28,11 +28,7 @@ function derived(state: JobState, book: Book): JobEvidence[] {
     from,
     entryId,
   });
-  const engraved = text === null || caseType !== null ? null : readEngraving(text, book);
-  const engravedCase =
-    engraved?.verdict === 'read' && (engraved.cases[0]?.probability ?? 0) >= 0.9
-      ? engraved.cases[0]
-      : undefined;
+  const engraved = text === null || caseType !== null ? null : engravedCase(text, book);
   const marking = wells[0]?.found?.payload.marking ?? null;
   const cell = marking === null ? null : book.cell(marking);
   const prints = facts.prints.map(({ payload }) => payload.text).join(' ');
@@ -40,8 +36,8 @@ function derived(state: JobState, book: Book): JobEvidence[] {
     ...(text === null ? [] : [at('engraving', text, 'here', facts.engraving?.id ?? null)]),
     ...(caseType !== null
       ? [at('caseCode', caseType.code, 'arrival')]
-      : engravedCase
-        ? [at('caseCode', engravedCase.code, 'the engraving')]
+      : engraved
+        ? [at('caseCode', engraved.code, 'the engraving')]
         : []),
     ...(cell !== null && cell.diameterMm !== null && cell.heightMm !== null
       ? [

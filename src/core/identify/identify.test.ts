@@ -234,8 +234,8 @@ describe('nextBestLook', () => {
           expect(worth.bits).toBeLessThanOrEqual(doubtOf(belief) + 1e-6);
           expect(evidence.map(({ look }) => look)).not.toContain(worth.look);
           for (const { probability, thenProbability } of worth.outcomes) {
-            expect(probability).toBeLessThanOrEqual(1 + 1e-9);
-            expect(thenProbability).toBeLessThanOrEqual(1 + 1e-9);
+            expect(probability).toBeLessThanOrEqual(1 + 1e-6);
+            expect(thenProbability).toBeLessThanOrEqual(1 + 1e-6);
           }
         }
       }),

@@ -12,7 +12,7 @@ export {
   twinsOf,
 } from './characters';
 export { HOLDER_CAUTIONS } from './holders';
-export { readEngraving, strangerLikelihood, stretches } from './readEngraving';
+export { engravedCase, readEngraving, strangerLikelihood, stretches } from './readEngraving';
 export { asRevision, calibreWords, NOTHING_MORE } from './revisions';
 export { CONTACT_KINDS, DIAL_PARTS, FUNCTION_KINDS, HOLD_KINDS, SIGNS } from './types';
 export type {

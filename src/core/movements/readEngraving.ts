@@ -1,5 +1,12 @@
 import { percent, type WorkingLine } from '../judgement';
-import { areConfusable, bareCode, differences, logLikelihood } from './characters';
+import {
+  areConfusable,
+  bareCode,
+  differences,
+  logLikelihood,
+  seenProbability,
+  symbolsOf,
+} from './characters';
 import type { CodeCandidate, EngravingPattern, EngravingPiece, EngravingReading, Maker } from './types';
 
 interface Book {
@@ -16,6 +23,7 @@ interface Book {
 /** Before anything is seen, the chance that a movement brought in is not in the book. */
 const STRANGER_PRIOR = 0.1;
 const SHOWN = 0.01;
+const SURE = 0.9;
 
 function fitsClass(seen: string, cls: string): number {
   if (seen === '?') return 0;
@@ -96,19 +104,23 @@ function rank(
   templates: readonly string[],
 ): { candidates: CodeCandidate[]; notInBook: number } {
   if (seen.length === 0 || codes.length === 0) return { candidates: [], notInBook: 1 };
+  const texts = seen.map((text) => ({ text, symbols: symbolsOf(text) }));
   const scored = codes.map((each) => {
-    const names = [each.code, ...(each.formerCodes ?? [])];
-    const best = names
-      .flatMap((name) =>
-        seen.map((text) => ({ name, text, log: logLikelihood(bareCode(text), bareCode(name)) })),
-      )
-      .reduce((a, b) => (b.log > a.log ? b : a));
-    return { each, best, weight: ((1 - STRANGER_PRIOR) / codes.length) * Math.exp(best.log) };
+    let best = { name: each.code, text: seen[0] ?? '', likelihood: -1 };
+    for (const name of [each.code, ...(each.formerCodes ?? [])]) {
+      const code = symbolsOf(name);
+      for (const { text, symbols } of texts) {
+        const likelihood = seenProbability(symbols, code);
+        if (likelihood > best.likelihood) best = { name, text, likelihood };
+      }
+    }
+    return { each, best, weight: ((1 - STRANGER_PRIOR) / codes.length) * best.likelihood };
   });
   const stranger =
     STRANGER_PRIOR * Math.max(...seen.map((text) => strangerLikelihood(bareCode(text), templates)));
   const total = scored.reduce((sum, { weight }) => sum + weight, stranger);
   const candidates = scored
+    .filter(({ weight }) => weight >= total * SHOWN)
     .map(({ each, best, weight }) => {
       const differing = differences(bareCode(best.text), bareCode(best.name));
       return {
@@ -122,9 +134,38 @@ function rank(
         ],
       };
     })
-    .filter((candidate) => candidate.probability >= SHOWN)
     .sort((a, b) => b.probability - a.probability);
   return { candidates, notInBook: stranger / total };
+}
+
+type Piece = ReturnType<typeof piecesOf>[number];
+
+/** The stretches that fit the patterns of one meaning best. */
+function bestFitting(pieces: readonly Piece[], meaning: EngravingPattern['meaning']): EngravingPiece[] {
+  const of = pieces.filter((piece) => piece.meaning === meaning);
+  const best = Math.min(...of.map((piece) => piece.misfit));
+  return of.filter((piece) => piece.misfit === best).map(({ misfit: _, ...piece }) => piece);
+}
+
+function templatesOf(makers: readonly Maker[], meaning: EngravingPattern['meaning']): string[] {
+  return makers.flatMap((maker) =>
+    maker.patterns.filter((pattern) => pattern.meaning === meaning).map((pattern) => pattern.template),
+  );
+}
+
+function rankCases(
+  pieces: readonly EngravingPiece[],
+  makers: readonly Maker[],
+  caseTypes: Book['caseTypes'],
+): ReturnType<typeof rank> {
+  return rank([...new Set(pieces.map((piece) => piece.text))], caseTypes, templatesOf(makers, 'case'));
+}
+
+/** The case code an engraving holds, where one case of the book answers to it for certain; null otherwise. */
+export function engravedCase(text: string, book: Pick<Book, 'makers' | 'caseTypes'>): CodeCandidate | null {
+  const pieces = stretches(text).flatMap((stretch) => piecesOf(stretch, book.makers));
+  const [best] = rankCases(bestFitting(pieces, 'case'), book.makers, book.caseTypes).candidates;
+  return best && best.probability >= SURE ? best : null;
 }
 
 /**
@@ -141,27 +182,15 @@ export function readEngraving(text: string, book: Book, makerId: string | null =
     return { verdict: 'not read', reasons: ['Nothing was entered.'], working, unexplained: [] };
   }
   const pieces = all.flatMap((stretch) => piecesOf(stretch, makers));
-  const seenAs = (meaning: EngravingPattern['meaning']): EngravingPiece[] => {
-    const of = pieces.filter((piece) => piece.meaning === meaning);
-    const best = Math.min(...of.map((piece) => piece.misfit));
-    return of.filter((piece) => piece.misfit === best).map(({ misfit: _, ...piece }) => piece);
-  };
+  const seenAs = (meaning: EngravingPattern['meaning']): EngravingPiece[] => bestFitting(pieces, meaning);
   const movementPieces = seenAs('movement');
   const casePieces = seenAs('case');
   const serialPieces = seenAs('serial');
   const calibres = book.calibres.filter(inScope);
   // A worn code may fit no pattern for want of a character: then every stretch is tried against the book.
   const movementTexts = movementPieces.length > 0 ? movementPieces.map((piece) => piece.text) : all;
-  const templatesOf = (meaning: EngravingPattern['meaning']): string[] =>
-    makers.flatMap((maker) =>
-      maker.patterns.filter((pattern) => pattern.meaning === meaning).map((pattern) => pattern.template),
-    );
-  const movements = rank([...new Set(movementTexts)], calibres, templatesOf('movement'));
-  const cases = rank(
-    [...new Set(casePieces.map((piece) => piece.text))],
-    book.caseTypes.filter(inScope),
-    templatesOf('case'),
-  );
+  const movements = rank([...new Set(movementTexts)], calibres, templatesOf(makers, 'movement'));
+  const cases = rankCases(casePieces, makers, book.caseTypes.filter(inScope));
   const found = [...movementPieces, ...casePieces, ...serialPieces];
   if (found.length === 0 && movements.candidates.length === 0) {
     return {

@@ -1,5 +1,6 @@
 import { expose } from 'comlink';
-import { type Catalogue, openBook } from '../../core/catalogue';
+import { type Book, type Catalogue, openBook } from '../../core/catalogue';
+import { type EngravingReading, readEngraving } from '../../core/movements';
 import {
   type Identification,
   type Identifier,
@@ -11,22 +12,28 @@ import {
   type SeenBefore,
 } from '../../core/identify';
 
-let identifier: Identifier | null = null;
+let open: { readonly identifier: Identifier; readonly book: Book } | null = null;
 
 export interface Answer {
   readonly identification: Identification;
   readonly next: NextLook;
+  /** What the engraving holds beside the movement; null where there is none. */
+  readonly engraved: EngravingReading | null;
 }
 
 /** Identifies movements beside the page, so that no key waits for it. */
 const worker = {
   there: (): true => true,
   open(catalogue: Catalogue, before: readonly SeenBefore[]): void {
-    identifier = openIdentifier(openBook(catalogue), before);
+    const book = openBook(catalogue);
+    open = { book, identifier: openIdentifier(book, before) };
   },
   identify(evidence: readonly Seen[], taken: readonly Look[], hidden: boolean): Answer | null {
-    if (identifier === null) return null;
+    if (open === null) return null;
+    const { identifier, book } = open;
+    const text = evidence.find(({ look }) => look === 'engraving')?.value;
     return {
+      engraved: typeof text === 'string' ? readEngraving(text, book) : null,
       identification: identifier.identify(evidence),
       next: nextBestLook(identifier.believe(evidence), taken, { hidden }),
     };

@@ -7,7 +7,7 @@ import { colours } from '../../app/theme';
 import { useJob } from '../../job/JobContext';
 import { NativeSelect } from '../../job/NativeSelect';
 import { useRecordMovement } from './recordMovement';
-import { useIdentification } from './useIdentification';
+import { useAnswer } from './useIdentification';
 
 /** Bars end here; a piece that says more than this says enough. */
 const MOST_BITS = 12;
@@ -214,9 +214,10 @@ function SideBySide({ candidates }: { readonly candidates: readonly Candidate[] 
 /** The likeliest movements, each with what speaks for and against it. */
 export function Candidates() {
   const { state } = useJob();
-  const { answer, counting, engraved } = useIdentification();
+  const { answer, counting } = useAnswer();
   if (counting.length === 0) return null;
   if (answer === null) return <LinearProgress aria-label="Looking through the book" />;
+  const { engraved } = answer;
   const { candidates, notInBook, others } = answer.identification;
   const shown = candidates.filter(({ probability }, index) => index < 5 && probability >= 0.005);
   const chosen = state.facts.movement?.payload ?? null;

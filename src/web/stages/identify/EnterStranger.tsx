@@ -19,7 +19,7 @@ import { postJson, Refused } from '../../api/http';
 import { ListChoice, MeasureField, TextLine } from '../../job/fields';
 import { useJob } from '../../job/JobContext';
 import { useRecordMovement } from './recordMovement';
-import { useIdentification } from './useIdentification';
+import { useAnswer } from './useIdentification';
 
 type Values = z.infer<typeof strangerForm>;
 
@@ -39,7 +39,7 @@ export function EnterStranger() {
 
 function StrangerDialog({ onClose }: { readonly onClose: () => void }) {
   const { book, state, technician } = useJob();
-  const { counting } = useIdentification();
+  const { counting } = useAnswer();
   const recordMovement = useRecordMovement();
   const [failed, setFailed] = useState<string | null>(null);
   const known = strangerCalibre(counting, book);

@@ -23,20 +23,20 @@ import { SignFigure } from '../../figures/SignFigure';
 import { useJob } from '../../job/JobContext';
 import { NativeSelect } from '../../job/NativeSelect';
 import { TakeButton } from '../../job/TakeButton';
-import { draftOf, typedSeen, useIdentification } from './useIdentification';
+import { typedSeen, useAnswer, useBestLook, useEvidence } from './useIdentification';
 
 /** Records, corrects and takes back one look. */
 function useLook(look: Look) {
-  const { record, technician, setDraft } = useJob();
-  const { evidence } = useIdentification();
+  const { record, technician } = useJob();
+  const { evidence, setTyped } = useEvidence();
   const there = evidence.find((each) => each.look === look) ?? null;
   const own = there?.from === 'here' && look !== 'engraving' ? there.entryId : null;
   const give = (value: string | number | null, withinMm = 0): void => {
-    setDraft(draftOf(look), '');
+    setTyped(look, '');
     void record('identify.evidence', { look, value, withinMm }, { supersedes: own === null ? [] : [own] });
   };
   const takeBack = (): void => {
-    setDraft(draftOf(look), '');
+    setTyped(look, '');
     const entryId = there?.entryId ?? null;
     if (entryId !== null) void record('logbook.withdrawn', { reason: 'taken back' }, { withdraws: entryId });
     else give(null);
@@ -46,7 +46,7 @@ function useLook(look: Look) {
 
 const label = (look: Look): string => capital(LOOKS[look].words);
 
-function PickLook({ look, wanted = false }: { readonly look: Look; readonly wanted?: boolean }) {
+function PickLook({ look }: { readonly look: Look }) {
   const { there, give, takeBack } = useLook(look);
   const spec = lookSpec(look);
   const value = there?.seen ? String(there.seen.value) : '';
@@ -55,7 +55,6 @@ function PickLook({ look, wanted = false }: { readonly look: Look; readonly want
     <NativeSelect
       label={label(look)}
       value={value}
-      wanted={wanted}
       options={[{ value: '', label: 'not looked' }, ...values.map((each) => ({ value: each, label: each }))]}
       onChange={(next) => (next === '' ? takeBack() : give(next))}
     />
@@ -63,16 +62,9 @@ function PickLook({ look, wanted = false }: { readonly look: Look; readonly want
 }
 
 /** A text or a size: the ranking follows while it is typed, Enter records it. */
-function TypedLook({
-  look,
-  helper,
-  wanted = false,
-}: {
-  readonly look: Look;
-  readonly helper?: string;
-  readonly wanted?: boolean;
-}) {
-  const { setDraft } = useJob();
+function TypedLook({ look, helper }: { readonly look: Look; readonly helper?: string }) {
+  const { setTyped: follow } = useEvidence();
+  const wanted = useBestLook() === look;
   const { there, give, mayRecord } = useLook(look);
   const { as } = LOOKS[look];
   const written = there?.seen ? String(there.seen.value) : '';
@@ -82,7 +74,7 @@ function TypedLook({
   const take = (next: string): void => {
     setTyped(next);
     setRefused(null);
-    setDraft(draftOf(look), next);
+    follow(look, next);
   };
   const submit = (): void => {
     const seen = typedSeen(look, text);
@@ -201,7 +193,7 @@ function CaseLook() {
 
 function RevisionLook() {
   const { book } = useJob();
-  const { answer } = useIdentification();
+  const { answer } = useAnswer();
   const { there, give, takeBack } = useLook('revision');
   const value = there?.seen ? String(there.seen.value) : '';
   const likeliest = answer?.identification.candidates[0]?.calibreId ?? null;
@@ -281,10 +273,8 @@ function Piece({ piece }: { readonly piece: JobEvidence }) {
 
 /** Everything that may be seen of the movement, in any order, and what counts so far. */
 export function Evidence() {
-  const { evidence, answer } = useIdentification();
-  const best = answer?.next.best?.look ?? null;
+  const { evidence } = useEvidence();
   const oblong = evidence.find(({ look }) => look === 'shape')?.seen?.value === 'oblong';
-  const wanted = (look: Look): boolean => best === look && answer?.identification.verdict !== 'known';
   return (
     <Paper component="section" aria-label="What is seen" sx={{ p: 2 }}>
       <Typography variant="h3" component="h2">
@@ -315,11 +305,11 @@ export function Evidence() {
         <RevisionLook />
         <Grid title="Measured">
           <PickLook look="shape" />
-          <TypedLook look="widthMm" helper="mm, or 10½ lignes" wanted={wanted('widthMm')} />
-          {oblong && <TypedLook look="lengthMm" wanted={wanted('lengthMm')} />}
-          <TypedLook look="heightMm" wanted={wanted('heightMm')} />
-          <TypedLook look="cellDiameterMm" wanted={wanted('cellDiameterMm')} />
-          <TypedLook look="cellHeightMm" wanted={wanted('cellHeightMm')} />
+          <TypedLook look="widthMm" helper="mm, or 10½ lignes" />
+          {oblong && <TypedLook look="lengthMm" />}
+          <TypedLook look="heightMm" />
+          <TypedLook look="cellDiameterMm" />
+          <TypedLook look="cellHeightMm" />
         </Grid>
         <Grid title="From the front">
           <PickLook look="seconds" />

@@ -15,7 +15,7 @@ import { EnterStranger } from './EnterStranger';
 import { Evidence } from './Evidence';
 import { NextLookAnswer } from './NextLookAnswer';
 import { useRecordMovement } from './recordMovement';
-import { draftOf, IdentificationProvider, useIdentification } from './useIdentification';
+import { IdentificationProvider, useAnswer, useEvidence } from './useIdentification';
 
 const MOST_OFFERED = 50;
 
@@ -122,10 +122,25 @@ function Movement() {
   );
 }
 
+function Stranger() {
+  const { state } = useJob();
+  const { answer } = useAnswer();
+  if (answer?.identification.verdict !== 'not in the book' || state.facts.movement !== null) return null;
+  return (
+    <Paper component="section" aria-label="A stranger" sx={{ p: 2 }}>
+      <Stack direction="row" spacing={2} sx={{ alignItems: 'center', justifyContent: 'space-between' }}>
+        <Typography>
+          It is most likely not in the book. Enter it with what is known, or name it by hand below.
+        </Typography>
+        <EnterStranger />
+      </Stack>
+    </Paper>
+  );
+}
+
 function Mat() {
-  const { state, setDraft } = useJob();
-  const { answer } = useIdentification();
-  const stranger = answer?.identification.verdict === 'not in the book' && state.facts.movement === null;
+  const { state } = useJob();
+  const { setTyped } = useEvidence();
   return (
     <>
       <FactCard
@@ -140,25 +155,10 @@ function Mat() {
         }
         action="Read it"
       >
-        <TextLine
-          name="text"
-          label="Engraving"
-          mono
-          wanted
-          onText={(text) => setDraft(draftOf('engraving'), text)}
-        />
+        <TextLine name="text" label="Engraving" mono wanted onText={(text) => setTyped('engraving', text)} />
       </FactCard>
       <Candidates />
-      {stranger && (
-        <Paper component="section" aria-label="A stranger" sx={{ p: 2 }}>
-          <Stack direction="row" spacing={2} sx={{ alignItems: 'center', justifyContent: 'space-between' }}>
-            <Typography>
-              It is most likely not in the book. Enter it with what is known, or name it by hand below.
-            </Typography>
-            <EnterStranger />
-          </Stack>
-        </Paper>
-      )}
+      <Stranger />
       <Movement />
       <Evidence />
       <ByHand />
@@ -217,7 +217,7 @@ function oneIn(chance: number): string {
 
 function Lamp() {
   const { state, book } = useJob();
-  const { answer, engraved } = useIdentification();
+  const { answer } = useAnswer();
   const identification = answer?.identification ?? null;
   const top = identification?.candidates[0];
   const movement = state.facts.movement?.payload ?? null;
@@ -274,7 +274,11 @@ function Lamp() {
       {calibre && <CalibreCard calibre={calibre} />}
       {answer && (
         <Working
-          lines={[...(engraved?.working ?? []), ...answer.identification.working, ...answer.next.working]}
+          lines={[
+            ...(answer.engraved?.working ?? []),
+            ...answer.identification.working,
+            ...answer.next.working,
+          ]}
         />
       )}
     </>

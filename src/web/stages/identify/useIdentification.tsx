@@ -1,15 +1,14 @@
-import { createContext, type ReactNode, useContext, useEffect, useMemo, useState } from 'react';
+import { createContext, type ReactNode, useCallback, useContext, useEffect, useMemo, useState } from 'react';
 import {
   evidenceOfJob,
   type JobEvidence,
-  LOOK_NAMES,
   type Look,
+  LOOK_NAMES,
   LOOKS,
   movementHidden,
   type Seen,
   type SeenBefore,
 } from '../../../core/identify';
-import { type EngravingReading, readEngraving } from '../../../core/movements';
 import { readSize } from '../../../core/units';
 import { useSeenBefore } from '../../api/resources';
 import { useJob } from '../../job/JobContext';
@@ -18,26 +17,40 @@ import { identifierFor } from './identifier';
 
 const NOTHING_SEEN: readonly SeenBefore[] = [];
 
-interface Identifying {
+/** What is recorded, apart from what is typed: fields that show the one need not follow every key of the other. */
+interface Recorded {
   readonly evidence: readonly JobEvidence[];
+  /** What is typed for a look and not recorded; empty takes it back. */
+  readonly setTyped: (look: Look, text: string) => void;
+}
+
+interface Answered {
   /** What counts, with what is typed and not recorded yet. */
   readonly counting: readonly Seen[];
-  /** What the engraving holds beside the movement; null where nothing was read. */
-  readonly engraved: EngravingReading | null;
   /** Null while the worker has not answered yet. */
   readonly answer: Answer | null;
 }
 
-const Context = createContext<Identifying | null>(null);
+const RecordedContext = createContext<Recorded | null>(null);
+const AnsweredContext = createContext<Answered | null>(null);
+const BestLookContext = createContext<Look | null>(null);
 
-export function useIdentification(): Identifying {
-  const identifying = useContext(Context);
-  if (!identifying) throw new Error('Nothing is identified here.');
-  return identifying;
+export function useEvidence(): Recorded {
+  const recorded = useContext(RecordedContext);
+  if (!recorded) throw new Error('Nothing is identified here.');
+  return recorded;
 }
 
-/** The draft under which a look that is typed is kept. */
-export const draftOf = (look: Look): string => `look.${look}`;
+export function useAnswer(): Answered {
+  const answered = useContext(AnsweredContext);
+  if (!answered) throw new Error('Nothing is identified here.');
+  return answered;
+}
+
+/** The look that settles most; null once the movement is known. */
+export function useBestLook(): Look | null {
+  return useContext(BestLookContext);
+}
 
 /** What is typed for a look, as something seen; null where it says nothing yet. */
 export function typedSeen(look: Look, text: string): Seen | null {
@@ -49,25 +62,29 @@ export function typedSeen(look: Look, text: string): Seen | null {
 
 /** Identifies the movement of the job at hand from what is recorded and what is being typed. */
 export function IdentificationProvider({ children }: { readonly children: ReactNode }) {
-  const { state, book, draft } = useJob();
+  const { state, book } = useJob();
   const { data, error } = useSeenBefore();
   // With the server away, and nothing kept of what was seen before, the book alone decides.
   const before = data ?? (error === undefined ? undefined : NOTHING_SEEN);
+  const [typed, setAllTyped] = useState<Readonly<Partial<Record<Look, string>>>>({});
+  const setTyped = useCallback(
+    (look: Look, text: string) =>
+      setAllTyped((all) => ((all[look] ?? '') === text ? all : { ...all, [look]: text })),
+    [],
+  );
   const evidence = useMemo(() => evidenceOfJob(state, book), [state, book]);
   const counting = useMemo(
     () =>
       LOOK_NAMES.flatMap((look): Seen[] => {
-        const typed = draft[draftOf(look)];
+        const text = typed[look];
         const seen =
-          (typed === undefined ? null : typedSeen(look, typed)) ??
+          (text === undefined ? null : typedSeen(look, text)) ??
           evidence.find((each) => each.look === look)?.seen ??
           null;
         return seen === null ? [] : [seen];
       }),
-    [draft, evidence],
+    [typed, evidence],
   );
-  const text = counting.find(({ look }) => look === 'engraving')?.value ?? null;
-  const engraved = useMemo(() => (typeof text === 'string' ? readEngraving(text, book) : null), [text, book]);
   const [answer, setAnswer] = useState<Answer | null>(null);
   const hidden = movementHidden(state);
   useEffect(() => {
@@ -83,9 +100,15 @@ export function IdentificationProvider({ children }: { readonly children: ReactN
       current = false;
     };
   }, [counting, book, before, hidden]);
-  const value = useMemo(
-    () => ({ evidence, counting, engraved, answer }),
-    [evidence, counting, engraved, answer],
+  const recorded = useMemo(() => ({ evidence, setTyped }), [evidence, setTyped]);
+  const answered = useMemo(() => ({ counting, answer }), [counting, answer]);
+  const best =
+    answer === null || answer.identification.verdict === 'known' ? null : (answer.next.best?.look ?? null);
+  return (
+    <RecordedContext value={recorded}>
+      <BestLookContext value={best}>
+        <AnsweredContext value={answered}>{children}</AnsweredContext>
+      </BestLookContext>
+    </RecordedContext>
   );
-  return <Context value={value}>{children}</Context>;
 }
