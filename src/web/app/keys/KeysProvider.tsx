@@ -52,6 +52,14 @@ function dialogOpen(): boolean {
   return document.querySelector('[role="dialog"]') !== null;
 }
 
+/** Whether keys were pressed that the page has not been given yet, where the browser can tell. */
+function keysPending(): boolean {
+  const { scheduling } = navigator as Navigator & {
+    readonly scheduling?: { readonly isInputPending?: () => boolean };
+  };
+  return scheduling?.isInputPending?.() ?? false;
+}
+
 /** Listens to the keyboard as a whole: single keys of a hand are shortcuts, bursts of a device are figures or tickets. */
 export function KeysProvider({ children }: { readonly children: ReactNode }) {
   const [actions, setActions] = useState<readonly KeyAction[]>([]);
@@ -107,6 +115,8 @@ export function KeysProvider({ children }: { readonly children: ReactNode }) {
   useEffect(() => {
     const reader = new BurstReader();
     let settle: ReturnType<typeof setTimeout> | undefined;
+    /** Whether the run that is not over yet was typed into a field. */
+    let runInField = false;
     let fieldBefore: { field: HTMLInputElement | HTMLTextAreaElement; value: string } | null = null;
 
     const act = (runs: ReturnType<BurstReader['end']>, inField: boolean): void => {
@@ -144,19 +154,27 @@ export function KeysProvider({ children }: { readonly children: ReactNode }) {
       }
       if (event.key.length !== 1 || event.ctrlKey || event.metaKey || event.altKey) return;
       clearTimeout(settle);
+      const inField = field !== null;
       const earlier = reader.press(event.key, event.timeStamp);
+      act(earlier, runInField);
+      runInField = inField;
       if (earlier.length > 0 || !reader.looksLikeDevice) {
         fieldBefore =
           field instanceof HTMLInputElement || field instanceof HTMLTextAreaElement
             ? { field, value: field.value }
             : null;
       }
-      act(earlier, field !== null);
       if (!field && event.key === '/') event.preventDefault();
-      const inField = field !== null;
+      // In a field no key is a shortcut: the run ends by the times of its keys alone, however late they are handed over.
+      if (inField) return;
       // A sign is no shortcut and begins a figure: it waits for the rest, however late a busy machine hands that over.
       const wait = reader.looksLikeDevice || isSign(event.key) ? BURST_SETTLE_MS : SETTLE_MS;
-      settle = setTimeout(() => act(reader.end(), inField), wait);
+      const silent = (): void => {
+        // Keys that were pressed in time may lie behind what keeps the page busy.
+        if (keysPending()) settle = setTimeout(silent, wait);
+        else act(reader.end(), false);
+      };
+      settle = setTimeout(silent, wait);
     };
     window.addEventListener('keydown', onKeyDown, true);
     return () => {

@@ -4,7 +4,7 @@ export const DEVICE_GAP_MS = 30;
 export const SETTLE_MS = 45;
 
 /** A burst is given longer: a busy machine may hand its keys over late, and Enter usually ends it anyway. */
-export const BURST_SETTLE_MS = 150;
+export const BURST_SETTLE_MS = 300;
 
 /** Whether a key is the sign a caliper's figure begins with. */
 export function isSign(key: string): boolean {
