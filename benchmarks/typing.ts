@@ -41,7 +41,9 @@ const baseURL = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
 
 /** How long the tasks of the page's main thread took while something was done, ms. */
 async function tasksDuring(browser: Browser, page: Page, work: () => Promise<void>): Promise<number[]> {
-  await browser.startTracing(page, { categories: ['toplevel', 'devtools.timeline', 'disabled-by-default-devtools.timeline', '__metadata'] });
+  await browser.startTracing(page, {
+    categories: ['toplevel', 'devtools.timeline', 'disabled-by-default-devtools.timeline', '__metadata'],
+  });
   await work();
   const { traceEvents } = JSON.parse((await browser.stopTracing()).toString('utf8')) as {
     traceEvents: TraceEvent[];

@@ -197,10 +197,10 @@ test('what cannot be told yet says so, and names the cheapest test that separate
 test('a leak goes on the drawing of its layout with photograph and currents, to watch page and slip', async ({
   bench: page,
 }) => {
-  await openJob(page, 'to-close', 'check');
+  await openJob(page, 'overdue-at-the-cell', 'check');
   await page.getByRole('button', { name: 'Leakage', exact: true }).click();
   const leak = card(page, 'Leakage');
-  await leak.getByRole('img', { name: /^Layout of OR 47\.1/ }).click({ position: { x: 150, y: 70 } });
+  await leak.getByRole('img', { name: /^Layout of QB 15-7/ }).click({ position: { x: 150, y: 70 } });
   await expect(leak.getByRole('textbox', { name: 'To 3 o’clock' })).not.toHaveValue('');
   await leak.getByRole('radio', { name: 'Track', exact: true }).check();
   await leak.getByRole('radio', { name: 'Corrosion' }).check();
@@ -214,6 +214,7 @@ test('a leak goes on the drawing of its layout with photograph and currents, to 
   await leak.getByRole('radio', { name: 'New circuit' }).check();
   await leak.getByRole('button', { name: 'Record' }).click();
   await expect(card(page, 'Leakage 1')).toContainText('corrosion at the track');
+  await expect(card(page, 'Where it leaked').getByRole('img', { name: /1 marked$/ })).toBeVisible();
   await expect(lampOf(page)).toContainText('After cleaning it still draws 2.4 µA');
   await expect(lampOf(page)).toContainText('New circuit: 38.00 EUR');
   await expect(lampOf(page)).toContainText('A trace of weak acid');
@@ -227,7 +228,7 @@ test('a leak goes on the drawing of its layout with photograph and currents, to 
   };
   await page.goto(`/watches/${job.watchId}`);
   const leaked = page.getByRole('region', { name: 'Leaked', exact: true });
-  await expect(leaked.getByRole('img', { name: /Layout of OR 47\.1.*1 marked/ })).toBeVisible();
+  await expect(leaked.getByRole('img', { name: /Layout of QB 15-7.*1 marked/ })).toBeVisible();
   await expect(leaked).toContainText('current 4.2 µA before, 2.4 µA after');
 });
 

@@ -1,5 +1,12 @@
 import fc from 'fast-check';
-import { entryInWords, foldJob, reopens, type Entry, type EntryKind } from '../../core/logbook';
+import {
+  entryInWords,
+  foldJob,
+  reopens,
+  type Entry,
+  type EntryKind,
+  type Payloads,
+} from '../../core/logbook';
 import { context, idOf, Logbook, newEntryOf } from '../../testing/fixtures';
 import { SAMPLE_KINDS, samples } from '../../testing/samples';
 import { ENTRY_KINDS, kindDefinition, newEntry, raiseNewEntry, type KindDefinition } from '.';
@@ -116,6 +123,31 @@ describe('every kind of entry', () => {
   });
 });
 
+describe('evidence that cannot be', () => {
+  const refused = (payload: Payloads['identify.evidence']): string => {
+    const parsed = schemaOf('identify.evidence').safeParse(payload);
+    return parsed.success
+      ? ''
+      : fieldsOf(parsed.error)
+          .map(({ message }) => message)
+          .join(' ');
+  };
+  it.each([
+    [{ look: 'widthMm', value: 90, withinMm: 0 }, 'plausible is 5 to 60 mm'],
+    [{ look: 'heightMm', value: -1, withinMm: 0 }, 'plausible is 0.5 to 15 mm'],
+    [{ look: 'heldBy', value: 'glue', withinMm: 0 }, 'one of side lever'],
+    [{ look: 'mark', value: 7, withinMm: 0 }, 'as it is seen, not a figure'],
+    [{ look: 'widthMm', value: 'wide', withinMm: 0 }, 'plausible is'],
+  ] as const)('%j is refused with what is plausible', (payload, words) => {
+    expect(refused(payload)).toContain(words);
+  });
+  it('may be anything the look can show, and left out by hand', () => {
+    expect(refused({ look: 'date', value: '4.5', withinMm: 0 })).toBe('');
+    expect(refused({ look: 'caseCode', value: 'nobody’s', withinMm: 0 })).toBe('');
+    expect(refused({ look: 'caseCode', value: null, withinMm: 0 })).toBe('');
+  });
+});
+
 describe('an entry made by an older page', () => {
   it('is raised before it is judged; one from a newer program stays as it is', () => {
     const sent = newEntryOf('seal.closed', samples['seal.closed'], envelope);
@@ -124,6 +156,16 @@ describe('an entry made by an older page', () => {
       payloadVersion: 2,
       payload: { how: 'thumbs', seamEven: true, raisedClocks: [], interim: false },
     });
+    for (const [kind, payload, raised] of [
+      ['check.reading', { measure: 'currentUA', value: 1 }, { loadKOhm: null, loadSeconds: null }],
+      ['check.pulses', { there: true, through: 'the open watch' }, { everyS: null }],
+      ['check.diagnosis', { cause: 'spent cell', next: 'new cell', words: '' }, { also: null }],
+      ['identify.movement', { calibreId: null, code: 'X', by: 'hand', note: '' }, { revision: null }],
+    ] as const)
+      expect(raiseNewEntry({ ...sent, kind, payloadVersion: 1, payload })).toMatchObject({
+        payloadVersion: 2,
+        payload: { ...payload, ...raised },
+      });
     const newer = { ...sent, payloadVersion: 99 };
     expect(raiseNewEntry(newer)).toEqual(newer);
   });

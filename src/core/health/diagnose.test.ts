@@ -165,6 +165,10 @@ describe('what is seen together', () => {
     expect(found.nextTest?.glances).toBeLessThanOrEqual(5);
     expect(found.nextTest?.outcomes.length).toBeGreaterThan(0);
     expect(told({}).verdict).toBe('cannot tell yet');
+    expect(told({ rest: 'fresh' })).toMatchObject({
+      verdict: 'cannot tell yet',
+      reasons: [expect.stringContaining('The movement itself was not looked at yet')],
+    });
   });
 
   it('finds nothing wrong where everything is as it should be', () => {

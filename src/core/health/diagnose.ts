@@ -184,6 +184,8 @@ function hypothesesOf(question: FaultQuestion): Hypothesis[] {
 }
 
 const NOTHING_WRONG = 'nothing wrong';
+/** One of these must have been seen before a watch is called sound: a good cell alone says nothing of the movement. */
+const SHOWS_IT_WELL: readonly Observable[] = ['shows', 'current', 'pulses'];
 
 /**
  * What ails a watch, from everything looked at and measured together: each cause and each pair of causes by Bayes' rule,
@@ -262,7 +264,8 @@ export function diagnose(question: FaultQuestion): Diagnosis {
       reasons: ['Nothing was looked at or measured yet.'],
     };
   if (causes.length === 0) {
-    if (sound >= NAMED_FROM)
+    const seenAtWork = SHOWS_IT_WELL.some((observable) => question.observed.has(observable));
+    if (sound >= NAMED_FROM && seenAtWork)
       return {
         ...base,
         verdict: 'nothing wrong',
@@ -276,9 +279,11 @@ export function diagnose(question: FaultQuestion): Diagnosis {
       causes: [],
       remedies: [],
       reasons: [
-        first
-          ? `${capital(first.fault)} ${percent(first.probability)}${second ? `, ${second.fault} ${percent(second.probability)}` : ''}: neither stands out.`
-          : 'What was seen fits nothing the table knows.',
+        !seenAtWork
+          ? 'The movement itself was not looked at yet: what it shows, its current, its pulses.'
+          : first
+            ? `${capital(first.fault)} ${percent(first.probability)}${second ? `, ${second.fault} ${percent(second.probability)}` : ''}: neither stands out.`
+            : 'What was seen fits nothing the table knows.',
       ],
     };
   }

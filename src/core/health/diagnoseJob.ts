@@ -106,7 +106,8 @@ export function faultQuestionOf(state: JobState, book: Book, policy: Pick<Policy
   addSigns(observed, state);
   return {
     observed,
-    freshCell: looked?.freshCell === true || facts.cellsFitted.size > 0,
+    // Readings are of the old cell as long as nobody says otherwise, whatever was fitted since.
+    freshCell: looked?.freshCell === true,
     changedLately: changedLately(state) || facts.cellsFitted.size > 0,
     charges: calibre !== null && calibre.charge !== null,
     lowSupplySignal: calibre?.lowSupplySignal ?? null,

@@ -51,6 +51,13 @@ const WORTH_BITS = 0.02;
 const OUTCOMES_SHOWN = 4;
 const OUTCOME_FROM = 0.03;
 const NOT_IN_BOOK = 'not in the book';
+const TROUBLE_WORDS: Readonly<Record<Trouble, string>> = {
+  glance: 'a glance',
+  'watch it step': 'watching it step',
+  caliper: 'a caliper’s trouble',
+  'cell lifted': 'lifting the cell',
+  'ring out': 'taking the ring out',
+};
 
 /** Hypotheses that would show the same, on a line where neighbours are taken for each other. */
 interface Grouped {
@@ -185,7 +192,7 @@ function expect(belief: Belief, grouped: Grouped): Expected {
     const centre = ring && outcome === 0;
     let [nearMass, nearPLogP, weight, sum] = [0, 0, 0, 0];
     for (let step = centre ? 0 : -reach; step <= (centre ? 0 : reach); step += 1) {
-      const group = placeAt(outcome + step, size, ring);
+      const group = centre ? outcome : placeAt(outcome + step, size, ring);
       if (group < 0) continue;
       const [m, e] = [mass[group] as number, pLogP[group] as number];
       const offset = Math.abs(step);
@@ -320,7 +327,7 @@ export function nextBestLook(
   return {
     verdict: 'look',
     reasons: [
-      `Takes away ${figure(best.bits, 1)} of ${figure(doubtBits, 1)} bits of doubt for ${best.trouble === 'glance' ? 'a glance' : best.trouble}.`,
+      `Settles ${figure((100 * best.bits) / doubtBits, 0)} % of what is open, for ${TROUBLE_WORDS[best.trouble]}.`,
     ],
     working,
     best,

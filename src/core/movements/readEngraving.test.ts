@@ -1,6 +1,15 @@
 import fc from 'fast-check';
 import { book } from '../../testing/fixtures';
-import { areConfusable, bareCode, logLikelihood, readEngraving, type EngravingReading } from '.';
+import {
+  areConfusable,
+  bareCode,
+  engravedCase,
+  type EngravingReading,
+  logLikelihood,
+  readEngraving,
+  seenProbability,
+  symbolsOf,
+} from '.';
 
 type Read = Extract<EngravingReading, { verdict: 'read' }>;
 function read(text: string, makerId: string | null = null): Read {
@@ -112,5 +121,36 @@ describe('logLikelihood', () => {
     const code = bareCode('PL 6180');
     expect(logLikelihood('PL680', code)).toBeGreaterThan(logLikelihood('PL999', code));
     expect(logLikelihood('PL61880', code)).toBeGreaterThan(logLikelihood('PL99999', code));
+  });
+});
+
+describe('seenProbability', () => {
+  const chance = (seen: string, code: string): number => seenProbability(symbolsOf(seen), symbolsOf(code));
+  it('is a distribution: over every text of its length and one off, it makes nearly one', () => {
+    const alphabet = [...'0123456789ABCDEFGHIJKLMNOPQRSTUVWXYZ'];
+    const one = alphabet.map((each) => chance(each, 'B'));
+    const two = alphabet.flatMap((a) => alphabet.map((b) => chance(a + b, 'B')));
+    const sum = [...one, ...two, chance('', 'B')].reduce((total, each) => total + each, 0);
+    expect(sum).toBeGreaterThan(0.99);
+    expect(sum).toBeLessThanOrEqual(1.01);
+  });
+  it('puts a twin before any other character, and what is seen right before a twin', () => {
+    expect(chance('61B', '61B')).toBeGreaterThan(chance('618', '61B'));
+    expect(chance('618', '61B')).toBeGreaterThan(chance('61X', '61B') * 10);
+  });
+  it('lets a worn place stand for any character, at no cost between codes', () => {
+    expect(chance('6?80', '6180')).toBeCloseTo(chance('6?80', '6280'), 6);
+  });
+  it('gives nothing for another text altogether', () => {
+    expect(chance('A', 'ABCDEFG')).toBe(0);
+    expect(chance('A'.repeat(70), 'A'.repeat(70))).toBe(0);
+  });
+});
+
+describe('the case an engraving names', () => {
+  it('is named only where it is certain', () => {
+    expect(engravedCase('OR 41.6 C2140-3 4471902', book)?.id).toBe('c2140-3');
+    expect(engravedCase('C9999-9', book)).toBeNull();
+    expect(engravedCase('', book)).toBeNull();
   });
 });

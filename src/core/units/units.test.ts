@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { formatLignes, LIGNE_MM, mmFromLignes, readQuantity } from '.';
+import { formatLignes, LIGNE_MM, mmFromLignes, readQuantity, readSize } from '.';
 
 const read = (text: string, quantity: Parameters<typeof readQuantity>[1] = 'lengthMm') =>
   readQuantity(text, quantity);
@@ -73,5 +73,19 @@ describe('lignes', () => {
     expect(formatLignes(mmFromLignes(6.75))).toBe('6¾‴');
     expect(formatLignes(mmFromLignes(11))).toBe('11‴');
     expect(formatLignes(0.6)).toBe('¼‴');
+  });
+});
+
+describe('sizes and open ends', () => {
+  it('takes lignes as good to half a quarter, a caliper as it stands', () => {
+    expect(readSize('23,31')).toEqual({ mm: 23.31, withinMm: 0 });
+    const lignes = readSize('10½ lignes');
+    expect(lignes?.mm).toBeCloseTo(10.5 * LIGNE_MM, 9);
+    expect(lignes?.withinMm).toBeCloseTo(LIGNE_MM / 8, 9);
+    expect(readSize('wide')).toBeNull();
+  });
+  it.each(['∞', 'OL', 'o.l.', 'open', '∞ kΩ'])('takes %s for a coil nothing goes through', (text) => {
+    expect(readQuantity(text, 'resistanceKOhm')).toMatchObject({ verdict: 'read', value: 10_000 });
+    expect(readQuantity(text, 'voltageV').verdict).toBe('not read');
   });
 });

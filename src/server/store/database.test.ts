@@ -47,6 +47,25 @@ describe('migrations', () => {
     db.close();
   });
 
+  it('gather from an older logbook which movements were seen, and what was read on them', () => {
+    const db = openConnection(join(folder, 'seen.db'));
+    migrate(db, all.slice(0, 13));
+    db.exec(ONE_ENTRY);
+    const insert = db.prepare(
+      `INSERT INTO entry (id, job_id, kind, payload_version, payload, occurred_at, recorded_at, technician_id, bench, supersedes, withdraws)
+       VALUES (?, 'j', ?, 1, ?, '2026-01-02', '2026-01-02', 't', 'b', '[]', ?)`,
+    );
+    insert.run('w', 'arrive.watch', '{"reference":"C2140-3"}', null);
+    insert.run('m1', 'identify.movement', '{"calibreId":"orrelin-41-2","code":"OR 41.2"}', null);
+    insert.run('m2', 'identify.movement', '{"calibreId":"orrelin-41-6","code":"OR 41.6"}', null);
+    insert.run('r', 'check.reading', '{"measure":"currentUA","value":1.25}', null);
+    expect(migrate(db)).toContain(all[13]?.name);
+    expect(
+      db.prepare('SELECT calibre_id, case_code, current_ua, leaked, cause FROM movement_seen').all(),
+    ).toEqual([{ calibre_id: 'orrelin-41-6', case_code: 'C2140-3', current_ua: 1.25, leaked: 0, cause: '' }]);
+    db.close();
+  });
+
   it('leave nothing of one that fails', () => {
     const db = openConnection(join(folder, 'x.db'));
     const bad = { number: 1, name: '001_bad.sql', sql: 'CREATE TABLE one (a); CREATE TABLE one (a);' };

@@ -39,9 +39,10 @@ export function movementsSeenStore(db: Db) {
      FROM movement_seen WHERE calibre_id = ?`,
   );
   const readings = db.prepare<[string, number], CalibreHistory['readings'][number]>(
-    `SELECT seen_at AS atUtc, current_ua AS currentUA, rate_s_per_day AS rateSPerDay FROM movement_seen
+    `SELECT seen_at AS atUtc, current_ua AS currentUA, rate_s_per_day AS rateSPerDay
+     FROM movement_seen JOIN job ON job.id = movement_seen.job_id
      WHERE calibre_id = ? AND (current_ua IS NOT NULL OR rate_s_per_day IS NOT NULL)
-     ORDER BY seen_at DESC LIMIT ?`,
+     ORDER BY seen_at DESC, job.number DESC LIMIT ?`,
   );
   const causes = db.prepare<[string], CalibreHistory['causes'][number]>(
     `SELECT cause, count(*) AS jobs FROM movement_seen WHERE calibre_id = ? AND cause <> ''
@@ -49,7 +50,7 @@ export function movementsSeenStore(db: Db) {
   );
   const jobs = db.prepare<[string, number], CalibreHistory['latest'][number]>(
     `SELECT job_id AS jobId, job.ticket, seen_at AS atUtc, revision FROM movement_seen
-     JOIN job ON job.id = movement_seen.job_id WHERE calibre_id = ? ORDER BY seen_at DESC, job_id LIMIT ?`,
+     JOIN job ON job.id = movement_seen.job_id WHERE calibre_id = ? ORDER BY seen_at DESC, job.number DESC LIMIT ?`,
   );
   return {
     /** Works a job's line out anew; inside the transaction that wrote its entry. */

@@ -125,7 +125,7 @@ function WatchPage({
                   {history.leakages.map((leak, index) => (
                     <Box key={`${leak.atUtc}-${index}`}>
                       <Typography>
-                        {leak.xMm === null ? '' : `${placed(index)} `}
+                        {leak.xMm === null ? '' : `No. ${placed(index)}, `}
                         {day(leak.atUtc)}: {leak.words}.
                       </Typography>
                       {leak.pictures.map((hash) => (

@@ -283,12 +283,15 @@ function useDiagnosis(): Diagnosis {
 
 function Mat() {
   const { state, asks, context } = useJob();
-  const { facts } = state;
+  const { facts, calibre } = state;
   const diagnosis = useDiagnosis();
   const rare = (Object.keys(measures) as Measure[]).filter((measure) => !USUAL.includes(measure));
   // Pulses are picked up through a watch that is still closed, before anything is undone.
   const pulsesFirst =
-    facts.pulses === null && facts.back === null && context.policy.schools.check === 'measure first';
+    facts.pulses === null &&
+    facts.back === null &&
+    context.policy.schools.check === 'measure first' &&
+    (calibre === null || calibre.functions.includes('hands'));
   return (
     <>
       {pulsesFirst && <PulsesCard />}

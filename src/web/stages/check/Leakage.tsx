@@ -1,4 +1,4 @@
-import { Stack, Typography } from '@mui/material';
+import { Paper, Stack, Typography } from '@mui/material';
 import { useFormContext } from 'react-hook-form';
 import {
   chemistryOfJob,
@@ -9,7 +9,7 @@ import {
 } from '../../../core/health';
 import { money } from '../../../core/handback';
 import { capital } from '../../../core/judgement';
-import { LEAK_DECISIONS, LEAK_PLACES, LEAK_SEVERITIES } from '../../../core/logbook';
+import { LEAK_DECISIONS, LEAK_PLACES, LEAK_SEVERITIES, leakWords } from '../../../core/logbook';
 import { Caution, LampAnswer } from '../../app/Lamp';
 import { CalibreFigure } from '../../figures/CalibreFigure';
 import { Choice, MeasureField, optionsOf, TextLine, useFieldValue } from '../../job/fields';
@@ -94,32 +94,65 @@ function LeakageFields() {
   );
 }
 
+/** Every leak found on the layout, by its number. */
+function WhereItLeaked() {
+  const { state, book } = useJob();
+  const placed = state.facts.leakages.flatMap(({ id, payload }) =>
+    payload.xMm !== null && payload.yMm !== null
+      ? [{ id, xMm: payload.xMm, yMm: payload.yMm, words: leakWords(payload) }]
+      : [],
+  );
+  if (!state.calibre || placed.length === 0) return null;
+  return (
+    <Paper component="section" aria-label="Where it leaked" sx={{ p: 2 }}>
+      <Stack direction={{ xs: 'column', sm: 'row' }} spacing={2} sx={{ alignItems: { sm: 'center' } }}>
+        <CalibreFigure
+          calibre={state.calibre}
+          cellDiameterMm={(code) => book.cell(code)?.diameterMm ?? null}
+          spots={placed}
+          legend={false}
+        />
+        <Stack component="ol" sx={{ m: 0, pl: 3 }}>
+          {placed.map(({ id, words }) => (
+            <Typography component="li" key={id}>
+              {capital(words)}.
+            </Typography>
+          ))}
+        </Stack>
+      </Stack>
+    </Paper>
+  );
+}
+
 /** What leaked where, with photographs, what was done and what was decided. */
 export function LeakageCards() {
   const { state, earlier } = useJob();
   const last = earlier?.history.cells[0];
   return (
-    <FactList
-      kind="check.leakage"
-      files
-      title="Leakage"
-      recorded={state.facts.leakages}
-      defaults={{
-        place: 'contact',
-        severity: 'bloom',
-        xMm: null,
-        yMm: null,
-        treated: '',
-        decision: 'not decided yet',
-        currentBeforeUA: state.facts.readings.get('currentUA')?.payload.value ?? null,
-        currentAfterUA: null,
-        // What this shop fitted last, so that a leak finds its supplier.
-        supplier: last?.supplier ?? '',
-        lotCode: last?.lotCode ?? '',
-      }}
-    >
-      <LeakageFields />
-    </FactList>
+    <>
+      <WhereItLeaked />
+      <FactList
+        kind="check.leakage"
+        files
+        title="Leakage"
+        recorded={state.facts.leakages}
+        defaults={{
+          place: 'contact',
+          severity: 'bloom',
+          xMm: null,
+          yMm: null,
+          treated: '',
+          decision: 'not decided yet',
+          currentBeforeUA: state.facts.readings.get('currentUA')?.payload.value ?? null,
+          currentAfterUA: null,
+          // What this shop fitted last, so that a leak finds its supplier.
+          supplier: last?.supplier ?? '',
+          lotCode: last?.lotCode ?? '',
+        }}
+      >
+        <LeakageFields />
+      </FactList>
+    </>
   );
 }
 

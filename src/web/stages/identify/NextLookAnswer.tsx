@@ -5,7 +5,7 @@ import { LampAnswer } from '../../app/Lamp';
 
 /** The further look that settles most for its trouble, and what each outcome would mean. */
 export function NextLookAnswer({ next }: { readonly next: NextLook }) {
-  const { best, then } = next;
+  const { best, then, doubtBits } = next;
   if (best === null) return null;
   return (
     <LampAnswer
@@ -16,15 +16,19 @@ export function NextLookAnswer({ next }: { readonly next: NextLook }) {
     >
       {best.outcomes.map((outcome) => (
         <Typography key={outcome.shows} variant="body2">
-          {capital(outcome.shows)} ({percent(outcome.probability)}): then {outcome.then},{' '}
-          {percent(outcome.thenProbability)}.
+          {capital(best.of === undefined ? `${best.words} ${outcome.shows}` : outcome.shows)} (
+          {percent(outcome.probability)}): then {outcome.then}, {percent(outcome.thenProbability)}.
         </Typography>
       ))}
       {then.length > 0 && (
         <Typography variant="body2" color="text.secondary" sx={{ mt: 0.5 }}>
-          After that:{' '}
-          {then.map(({ words, bitsPerGlance }) => `${words} (${figure(bitsPerGlance, 1)})`).join(', ')}; in
-          brackets bits a glance.
+          Else{' '}
+          {then
+            .map(
+              ({ words, bits, trouble }) => `${words} (${figure((100 * bits) / doubtBits, 0)} %, ${trouble})`,
+            )
+            .join(', ')}
+          .
         </Typography>
       )}
     </LampAnswer>
