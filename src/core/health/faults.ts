@@ -95,8 +95,9 @@ export const SOUND: { readonly [O in Observable]: Shares<O> } = {
   shows: { runs: 0.955, dead: 0.015, 'in twos or fours': 0.015, scrambled: 0.015 },
   pulses: { there: 0.96 },
   atFitting: { 'voltage holds': 0.997 },
-  rest: { fresh: 0.5, falling: 0.35, spent: 0.15 },
-  load: { holds: 0.85 },
+  // A cell that measures spent is spent, whatever emptied it.
+  rest: { fresh: 0.6, falling: 0.37, spent: 0.03 },
+  load: { holds: 0.95 },
   current: {
     'as it should': 0.965,
     nothing: 0.005,
@@ -147,8 +148,6 @@ export const EFFECTS: readonly { readonly fault: Fault; readonly odds: number; r
       stopped: { over: 0.9 },
       shows: { dead: 0.96 },
       pulses: { none: 0.92 },
-      rest: { spent: 0.6, falling: 0.25 },
-      load: { sags: 0.6 },
       'insulator missing': { there: 0.45 },
       'contact bent': { there: 0.35 },
       'cell inverted': { there: 0.25 },
@@ -207,7 +206,6 @@ export const EFFECTS: readonly { readonly fault: Fault; readonly odds: number; r
       current: { 'far over the limit': 0.65, 'over the limit': 0.28 },
       stopped: { over: 0.88 },
       shows: { runs: 0.75, dead: 0.18 },
-      rest: { spent: 0.5, falling: 0.3 },
       'crust or bloom': { there: 0.6 },
       'damp or rust': { there: 0.35 },
     },

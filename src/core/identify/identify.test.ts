@@ -170,6 +170,7 @@ describe('identifyMovement', () => {
     const found = identify(seen('mark', 'OR 41.2'), seen('widthMm', 30.2), seen('shape', 'round'));
     expect(found.conflicting).toMatchObject({ looks: ['mark', 'widthMm'] });
     expect(found.conflicting?.chance).toBeLessThan(0.001);
+    expect(found.verdict).not.toBe('known');
     expect(whole(found)).toBeCloseTo(1, 9);
     expect(identify(seen('mark', 'OR 41.2'), seen('widthMm', 23.28)).conflicting).toBeNull();
   });

@@ -440,6 +440,10 @@ export function openIdentifier(
       return judged(best.probability >= LIKELY ? 'likely' : 'open', [
         `It is ${best.code}, ${percent(ofCalibre)}; which of its revisions is still open.`,
       ]);
+    if (conflicting !== null && best.probability >= LIKELY)
+      return judged('likely', [
+        `${percent(best.probability)} all the same, though what was seen contradicts itself: see which pair.`,
+      ]);
     if (best.probability >= KNOWN) return judged('known', ['Everything seen together leaves nothing else.']);
     const [, second] = candidates;
     return judged(best.probability >= LIKELY ? 'likely' : 'open', [

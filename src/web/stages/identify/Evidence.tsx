@@ -118,7 +118,7 @@ function TypedLook({ look, helper }: { readonly look: Look; readonly helper?: st
           input: {
             endAdornment: (
               <InputAdornment position="end">
-                {as === 'mm' && (
+                {as === 'mm' && !changed && (
                   <>
                     mm
                     <TakeButton device="caliper" ask={{ ask: 'length' }} label={label(look)} onText={take} />

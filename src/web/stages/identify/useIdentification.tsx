@@ -1,4 +1,5 @@
 import { createContext, type ReactNode, useCallback, useContext, useEffect, useMemo, useState } from 'react';
+import { kindDefinition } from '../../../contract';
 import {
   evidenceOfJob,
   type JobEvidence,
@@ -15,6 +16,7 @@ import { useJob } from '../../job/JobContext';
 import type { Answer } from '../../workers/identify.worker';
 import { identifierFor } from './identifier';
 
+const EVIDENCE = kindDefinition('identify.evidence').schema;
 const NOTHING_SEEN: readonly SeenBefore[] = [];
 
 /** What is recorded, apart from what is typed: fields that show the one need not follow every key of the other. */
@@ -52,7 +54,7 @@ export function useBestLook(): Look | null {
   return useContext(BestLookContext);
 }
 
-/** What is typed for a look, as something seen; null where it says nothing yet. */
+/** What is typed for a look, as something seen; null where it says nothing yet. Whether it can be is not judged. */
 export function typedSeen(look: Look, text: string): Seen | null {
   if (text.trim() === '') return null;
   if (LOOKS[look].as !== 'mm') return { look, value: text.trim(), withinMm: 0 };
@@ -77,8 +79,9 @@ export function IdentificationProvider({ children }: { readonly children: ReactN
     () =>
       LOOK_NAMES.flatMap((look): Seen[] => {
         const text = typed[look];
+        const given = text === undefined ? null : typedSeen(look, text);
         const seen =
-          (text === undefined ? null : typedSeen(look, text)) ??
+          (given && EVIDENCE.safeParse(given).success ? given : null) ??
           evidence.find((each) => each.look === look)?.seen ??
           null;
         return seen === null ? [] : [seen];
