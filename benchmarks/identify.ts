@@ -40,7 +40,7 @@ function calibration(): void {
     const evidence = observe(truth, book, uniform, close ? 1 : 0.15 + 0.5 * uniform());
     if (evidence.length === 0) continue;
     made += 1;
-    const found = identifier.identify(evidence);
+    const found = identifier.identifyMovement(evidence);
     const [first] = found.candidates;
     const strangest = found.notInBook >= (first?.probability ?? 0);
     const probability = strangest ? found.notInBook : (first?.probability ?? 0);
@@ -112,7 +112,9 @@ function againstLikeness(): void {
     return { first, three, ms: (performance.now() - began) / CASES };
   };
   const mark = (value: string): Seen => ({ look: 'mark' satisfies Look, value, withinMm: 0 });
-  const own = run((seen) => identifier.identify([mark(seen)]).candidates.map(({ calibreId }) => calibreId));
+  const own = run((seen) =>
+    identifier.identifyMovement([mark(seen)]).candidates.map(({ calibreId }) => calibreId),
+  );
   const likeness = run((seen) =>
     fuse.search(seen.replaceAll('?', ''), { limit: 3 }).map(({ item }) => item.id),
   );

@@ -29,7 +29,7 @@ const timed = sizes.map((size) => {
   const [identify, look]: [number[], number[]] = [[], []];
   for (let round = 0; round < rounds + WARM; round += 1) {
     const began = performance.now();
-    identifier.identify(evidence);
+    identifier.identifyMovement(evidence);
     const between = performance.now();
     nextBestLook(identifier.believe(evidence), ['heldBy', 'date']);
     if (round < WARM) continue;

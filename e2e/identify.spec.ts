@@ -106,6 +106,16 @@ test('revisions are told apart by what differs, and the cell follows', async ({ 
   await expect(movement(page)).toContainText('OR 41.6, revision B');
   await page.keyboard.press('5');
   await expect(lampOf(page)).toContainText('SR621SW');
+  await expect(lampOf(page)).not.toContainText('take different cells');
+  // Named without one, the lamp at the cell warns before either is fitted.
+  await page.keyboard.press('3');
+  const hand = page.getByRole('region', { name: 'Picked by hand' });
+  await hand.getByRole('combobox', { name: 'Calibre' }).fill('OR 41.6');
+  await page.getByRole('option', { name: 'OR 41.6, Orrelin' }).click();
+  await hand.getByRole('button', { name: 'It is this one' }).click();
+  await expect(movement(page)).toContainText('OR 41.6 by hand');
+  await page.keyboard.press('5');
+  await expect(lampOf(page)).toContainText('A SR626SW, contact under the cell with one finger');
 });
 
 test('a stranger is called one, and goes into the book as the shop’s own until it is completed', async ({
@@ -175,4 +185,18 @@ test('under a hatch only what can be seen is asked for', async ({ bench: page })
   await page.getByRole('button', { name: 'Take back: engraving in the back' }).click();
   await expect(lampOf(page)).toContainText('QB 22-4');
   await expect(lampOf(page)).not.toContainText('Cell held by');
+});
+
+test('where the search cannot start the lamp says so, and the movement is picked by hand', async ({
+  bench: page,
+}) => {
+  await page.context().route('**/identify.worker*', (route) => route.abort());
+  const id = await takenIn(page, 'C2140-3');
+  await page.goto(`/jobs/${id}/identify`);
+  await expect(lampOf(page)).toContainText('The search through the book could not start');
+  const hand = page.getByRole('region', { name: 'Picked by hand' });
+  // A code typed in full is the book's, picked from the list or not.
+  await hand.getByRole('combobox', { name: 'Calibre' }).fill('or 41.2');
+  await hand.getByRole('button', { name: 'It is this one' }).click();
+  await expect(movement(page)).toContainText('OR 41.2 by hand');
 });

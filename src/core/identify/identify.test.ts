@@ -22,7 +22,7 @@ import {
 
 const identifier = openIdentifier(book, []);
 const seen = (look: Look, value: string | number, withinMm = 0): Seen => ({ look, value, withinMm });
-const identify = (...evidence: Seen[]): Identification => identifier.identify(evidence);
+const identify = (...evidence: Seen[]): Identification => identifier.identifyMovement(evidence);
 const first = (found: Identification) => {
   const [top] = found.candidates;
   if (!top) throw new Error('no candidate');
@@ -94,18 +94,18 @@ describe('identifyMovement', () => {
       { calibreId: 'quillbeck-15-7', revision: null, caseCode: 'Q150A', jobs: 40 },
       { calibreId: 'quillbeck-15-1', revision: null, caseCode: 'Q150A', jobs: 2 },
     ]);
-    const [top, second] = often.identify([seen('mark', 'QB 15-?')]).candidates;
+    const [top, second] = often.identifyMovement([seen('mark', 'QB 15-?')]).candidates;
     expect(top?.calibreId).toBe('quillbeck-15-7');
     expect((top?.probability ?? 0) / (second?.probability ?? 1)).toBeGreaterThan(8);
     // Smoothed: what was never seen here is still possible.
-    expect(first(often.identify([seen('mark', 'PL 6180')])).calibreId).toBe('pellorane-6180');
+    expect(first(often.identifyMovement([seen('mark', 'PL 6180')])).calibreId).toBe('pellorane-6180');
   });
 
   it('takes the case for evidence by what this shop found in it, and by its maker', () => {
     const shop = openIdentifier(book, [
       { calibreId: 'orrelin-62-3', revision: null, caseCode: 'C2140-3', jobs: 30 },
     ]);
-    expect(first(shop.identify([seen('caseCode', 'c2140 3')])).calibreId).toBe('orrelin-62-3');
+    expect(first(shop.identifyMovement([seen('caseCode', 'c2140 3')])).calibreId).toBe('orrelin-62-3');
     expect(first(identify(seen('caseCode', 'K61/08'))).makerId).toBe('pellorane');
   });
 
@@ -159,7 +159,7 @@ describe('identifyMovement', () => {
       ).verdict,
     ).toBe('not in the book');
     const empty = openIdentifier(openBook({ ...book, calibres: [] }), []);
-    expect(empty.identify([seen('mark', 'PL 6180')])).toMatchObject({
+    expect(empty.identifyMovement([seen('mark', 'PL 6180')])).toMatchObject({
       verdict: 'not in the book',
       notInBook: 1,
       candidates: [],
@@ -207,7 +207,7 @@ describe('identifyMovement', () => {
       ] as Calibre;
       const evidence = observe(truth, invented, uniform);
       if (evidence.length < 3) continue;
-      const found = own.identify(evidence);
+      const found = own.identifyMovement(evidence);
       const isCalled = found.verdict === 'not in the book';
       if (stranger) [strangers, called] = [strangers + 1, called + (isCalled ? 1 : 0)];
       else if (isCalled) wrongly += 1;

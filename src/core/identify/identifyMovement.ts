@@ -108,12 +108,12 @@ interface KeptPiece extends Piece {
 
 export interface Identifier {
   readonly hypotheses: Hypotheses;
-  identify(evidence: readonly Seen[]): Identification;
+  identifyMovement(evidence: readonly Seen[]): Identification;
   believe(evidence: readonly Seen[]): Belief;
 }
 
 /**
- * A book made ready for identifying movements: `identify` ranks its calibres, revision by revision, by Bayes' rule. The
+ * A book made ready for identifying movements: `identifyMovement` ranks its calibres, revision by revision, by Bayes' rule. The
  * prior is what this shop saw before, smoothed over the book; the likelihoods are a measurement model (caliper ±0.05 mm
  * on metal, with slips), the character model of worn marks, and a misreading rate for each look. *Not in the book* is a
  * hypothesis with a likelihood of its own: codes by the makers' patterns, sizes near those there are, everything else as
@@ -391,7 +391,7 @@ export function openIdentifier(
     };
   };
 
-  const identify = (evidence: readonly Seen[]): Identification => {
+  const identifyMovement = (evidence: readonly Seen[]): Identification => {
     const belief = believe(evidence);
     const top = topOf(belief.share, SHOWN);
     const candidates = top.map((index) => candidateOf(index, belief.share[index] as number, evidence));
@@ -452,7 +452,7 @@ export function openIdentifier(
         : `Not in the book, ${percent(belief.stranger)}; all others together ${percent(others)}.`,
     ]);
   };
-  return { hypotheses, identify, believe };
+  return { hypotheses, identifyMovement, believe };
 }
 
 /** What was measured is this exact, mm: a caliper, or half a step of lignes on either side. */

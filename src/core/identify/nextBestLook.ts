@@ -259,7 +259,7 @@ function placeAt(place: number, size: number, ring: boolean): number {
 
 /**
  * Which further look settles most for its trouble: the doubt it takes away on average (Shannon's entropy, expected over
- * its outcomes under the models `identify` uses), per glance of effort. With what each likely outcome would mean. Looks
+ * its outcomes under the models `identifyMovement` uses), per glance of effort. With what each likely outcome would mean. Looks
  * already taken are left out, and with `hidden` those at a movement that cannot be seen. One pass over the hypotheses a
  * look.
  */

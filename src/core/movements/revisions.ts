@@ -38,6 +38,11 @@ function built(calibre: Calibre, revision: Revision): Calibre {
   };
 }
 
+/** The revisions among which nobody told yet; empty where one was, or there is only one. */
+export function openRevisions(calibre: Calibre | null, named: string | null): readonly Revision[] {
+  return calibre === null || named !== null ? [] : calibre.revisions;
+}
+
 /** Movement and revision in words: `OR 41.6, revision B`. */
 export function calibreWords(code: string, revision: string | null): string {
   return revision === null || revision === '' ? code : `${code}, revision ${revision}`;

@@ -34,7 +34,7 @@ const worker = {
     const text = evidence.find(({ look }) => look === 'engraving')?.value;
     return {
       engraved: typeof text === 'string' ? readEngraving(text, book) : null,
-      identification: identifier.identify(evidence),
+      identification: identifier.identifyMovement(evidence),
       next: nextBestLook(identifier.believe(evidence), taken, { hidden }),
     };
   },

@@ -15,7 +15,7 @@ import {
   MAIN_WELL,
   type WellState,
 } from '../../../core/logbook';
-import { type Calibre, type Charge, HOLDER_CAUTIONS } from '../../../core/movements';
+import { type Calibre, type Charge, HOLDER_CAUTIONS, openRevisions } from '../../../core/movements';
 import { wayTaken } from '../../../core/policy';
 import { chooseLots, type Lot, type LotOffer } from '../../../core/stock';
 import { focusNextWanted } from '../../app/keys/wanted';
@@ -565,6 +565,8 @@ function ChargeLamp({ calibre, charge }: { readonly calibre: Calibre; readonly c
 function Lamp() {
   const { state, context } = useJob();
   const charge = state.calibre?.charge ?? null;
+  const inQuestion = openRevisions(state.calibre, state.facts.movement?.payload.revision ?? null);
+  const cells = new Set(inQuestion.map(({ cellCode }) => cellCode));
   if (state.calibre && charge) {
     return (
       <>
@@ -581,6 +583,15 @@ function Lamp() {
   }
   return (
     <>
+      {cells.size > 1 && (
+        <Caution grave>
+          Its revisions take different cells:{' '}
+          {inQuestion
+            .map(({ name, cellCode, seenBy }) => `${name} ${cellCode ?? 'as above'}, ${seenBy}`)
+            .join('; ')}
+          . Say at stage 3 which it is before one is fitted.
+        </Caution>
+      )}
       {state.wells.map((well) => (
         <WellLamp key={well.name} well={well} />
       ))}

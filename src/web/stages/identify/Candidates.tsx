@@ -214,8 +214,8 @@ function SideBySide({ candidates }: { readonly candidates: readonly Candidate[] 
 /** The likeliest movements, each with what speaks for and against it. */
 export function Candidates() {
   const { state } = useJob();
-  const { answer, counting } = useAnswer();
-  if (counting.length === 0) return null;
+  const { answer, counting, failed } = useAnswer();
+  if (counting.length === 0 || (failed && answer === null)) return null;
   if (answer === null) return <LinearProgress aria-label="Looking through the book" />;
   const { engraved } = answer;
   const { candidates, notInBook, others } = answer.identification;

@@ -2,7 +2,7 @@ import { Autocomplete, Button, Paper, Stack, TextField, Typography } from '@mui/
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { capital, figure, percent } from '../../../core/judgement';
-import { type Calibre, calibreWords } from '../../../core/movements';
+import { bareCode, type Calibre, calibreWords, openRevisions } from '../../../core/movements';
 import { formatLignes } from '../../../core/units';
 import { Caution, LampAnswer, type Standing, Working } from '../../app/Lamp';
 import { CalibreFigure } from '../../figures/CalibreFigure';
@@ -21,9 +21,12 @@ const MOST_OFFERED = 50;
 
 function ByHand() {
   const { book, technician } = useJob();
-  const [calibre, setCalibre] = useState<Calibre | null>(null);
+  const [picked, setPicked] = useState<Calibre | null>(null);
   const [typed, setTyped] = useState('');
   const recordMovement = useRecordMovement();
+  // A code typed in full is the calibre's, picked from the list or not.
+  const calibre =
+    picked ?? book.calibresHolding(typed).find(({ code }) => bareCode(code) === bareCode(typed)) ?? null;
   const code = calibre?.code ?? typed.trim();
   return (
     <Paper component="section" aria-label="Picked by hand" sx={{ p: 2 }}>
@@ -45,7 +48,7 @@ function ByHand() {
           freeSolo
           fullWidth
           options={[...book.calibres]}
-          value={calibre}
+          value={picked}
           inputValue={typed}
           getOptionLabel={(option) => (typeof option === 'string' ? option : option.code)}
           getOptionKey={(option) => (typeof option === 'string' ? option : option.id)}
@@ -54,9 +57,9 @@ function ByHand() {
           }
           onInputChange={(_, text) => {
             setTyped(text);
-            if (calibre && text !== calibre.code) setCalibre(null);
+            if (picked && text !== picked.code) setPicked(null);
           }}
-          onChange={(_, picked) => setCalibre(picked === null || typeof picked === 'string' ? null : picked)}
+          onChange={(_, chosen) => setPicked(typeof chosen === 'string' ? null : chosen)}
           renderOption={({ key, ...props }, option) => (
             <li key={key} {...props}>
               {option.code}, {book.maker(option.makerId)?.name ?? option.makerId}
@@ -217,17 +220,14 @@ function oneIn(chance: number): string {
 
 function Lamp() {
   const { state, book } = useJob();
-  const { answer } = useAnswer();
+  const { answer, failed } = useAnswer();
   const identification = answer?.identification ?? null;
   const top = identification?.candidates[0];
   const movement = state.facts.movement?.payload ?? null;
   const calibre = state.calibre ?? (top && top.probability >= 0.5 ? book.calibre(top.calibreId) : null);
   const stranger = movement !== null && state.calibre === null;
   const notInBook = identification?.verdict === 'not in the book';
-  const openRevision =
-    movement?.revision === null && state.calibre !== null && state.calibre.revisions.length > 0
-      ? state.calibre.revisions
-      : [];
+  const inQuestion = openRevisions(state.calibre, movement?.revision ?? null);
   return (
     <>
       <LampAnswer
@@ -251,7 +251,9 @@ function Lamp() {
         reasons={
           stranger
             ? ['Not in the book: the cell found and its well decide what to fit.']
-            : (identification?.reasons ?? ['Looking through the book.']).map(capital)
+            : failed
+              ? ['The search through the book could not start. Pick it by hand, or reload the page.']
+              : (identification?.reasons ?? ['Looking through the book.']).map(capital)
         }
       />
       {identification?.conflicting && (
@@ -261,9 +263,9 @@ function Lamp() {
           then on {identification.conflicting.nearest}. Look at both again, or it is not in the book.
         </Caution>
       )}
-      {openRevision.length > 0 && (
+      {inQuestion.length > 0 && (
         <Caution>
-          It comes in revisions: {openRevision.map(({ name, seenBy }) => `${name}, ${seenBy}`).join('; ')}.
+          It comes in revisions: {inQuestion.map(({ name, seenBy }) => `${name}, ${seenBy}`).join('; ')}.
           Which one decides what differs.
         </Caution>
       )}

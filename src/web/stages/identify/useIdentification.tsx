@@ -31,6 +31,8 @@ interface Answered {
   readonly counting: readonly Seen[];
   /** Null while the worker has not answered yet. */
   readonly answer: Answer | null;
+  /** The worker could not start. */
+  readonly failed: boolean;
 }
 
 const RecordedContext = createContext<Recorded | null>(null);
@@ -89,22 +91,28 @@ export function IdentificationProvider({ children }: { readonly children: ReactN
     [typed, evidence],
   );
   const [answer, setAnswer] = useState<Answer | null>(null);
+  const [failed, setFailed] = useState(false);
   const hidden = movementHidden(state);
   useEffect(() => {
     if (before === undefined) return undefined;
     let current = true;
     const taken = counting.map(({ look }) => look);
     void identifierFor(book, before)
-      .then((worker) => worker.identify(counting, taken, hidden))
+      .then(({ worker }) => worker.identify(counting, taken, hidden))
       .then((given) => {
-        if (current && given !== null) setAnswer(given);
+        if (!current || given === null) return;
+        setAnswer(given);
+        setFailed(false);
+      })
+      .catch(() => {
+        if (current) setFailed(true);
       });
     return () => {
       current = false;
     };
   }, [counting, book, before, hidden]);
   const recorded = useMemo(() => ({ evidence, setTyped }), [evidence, setTyped]);
-  const answered = useMemo(() => ({ counting, answer }), [counting, answer]);
+  const answered = useMemo(() => ({ counting, answer, failed }), [counting, answer, failed]);
   const best =
     answer === null || answer.identification.verdict === 'known' ? null : (answer.next.best?.look ?? null);
   return (
