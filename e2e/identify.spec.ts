@@ -105,6 +105,7 @@ test('revisions are told apart by what differs, and the cell follows', async ({ 
   await page.getByRole('button', { name: 'It is OR 41.6, revision B' }).click();
   await expect(movement(page)).toContainText('OR 41.6, revision B');
   await page.keyboard.press('5');
+  await expect(page).toHaveURL(/\/cell$/);
   await expect(lampOf(page)).toContainText('SR621SW');
   await expect(lampOf(page)).not.toContainText('take different cells');
   // Named without one, the lamp at the cell warns before either is fitted.

@@ -1,5 +1,3 @@
-import type { HoldKind } from '../movements';
-
 /** What ails a watch that will not run as it should. */
 export const FAULTS = [
   'spent cell',
@@ -403,6 +401,3 @@ export const REMEDIES: Readonly<Record<Fault, readonly Remedy[]>> = {
   ],
   'circuit faulty': [CLEAN, CIRCUIT, MOVEMENT],
 };
-
-/** Holders a bent arm of which can touch the rotor. */
-export const ARMED: readonly HoldKind[] = ['side lever'];

@@ -362,6 +362,7 @@ describe('the evidence of a job', () => {
     expect(seenWords(seen('widthMm', 23.69, 0.28))).toBe('width 10½‴');
     expect(seenWords(seen('date', '4.5'))).toBe('date 4.5 o’clock');
     expect(seenWords(seen('caseCode', 'C1'))).toBe('case C1');
+    expect(seenWords(seen('revision', 'orrelin-41-6|B'))).toBe('revision B');
     expect(seenWords(seen('mark', 'PL?'))).toBe('mark on the movement “PL?”');
   });
 });

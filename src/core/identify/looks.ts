@@ -128,10 +128,6 @@ export const LOOKS = {
 
 export type Look = keyof typeof LOOKS;
 export const LOOK_NAMES = Object.keys(LOOKS) as Look[];
-export type MeasuredLook = {
-  [K in Look]: (typeof LOOKS)[K] extends { as: 'mm' } ? K : never;
-}[Look];
-
 export function lookSpec(look: Look): LookSpec {
   return LOOKS[look];
 }
@@ -150,6 +146,8 @@ export function seenWords({ look, value, withinMm }: Seen): string {
   if (as === 'mm' && typeof value === 'number')
     return withinMm > 0 ? `${words} ${formatLignes(value)}` : `${words} ${figure(value)} mm`;
   if (look === 'caseCode') return `case ${value}`;
+  // Told of one calibre, as `calibre|revision`.
+  if (look === 'revision') return `revision ${String(value).split('|')[1] ?? value}`;
   return as === 'text' ? `${words} “${value}”` : `${words} ${value}${placeWords(look, value)}`;
 }
 

@@ -158,7 +158,14 @@ function Mat() {
         }
         action="Read it"
       >
-        <TextLine name="text" label="Engraving" mono wanted onText={(text) => setTyped('engraving', text)} />
+        <TextLine
+          name="text"
+          label="Engraving"
+          mono
+          // Once it is named nothing more is asked for here, and the next key is a shortcut again.
+          wanted={state.facts.movement === null}
+          onText={(text) => setTyped('engraving', text)}
+        />
       </FactCard>
       <Candidates />
       <Stranger />
@@ -170,7 +177,7 @@ function Mat() {
 }
 
 /** What is known of a calibre, with its layout. */
-export function CalibreCard({ calibre }: { readonly calibre: Calibre }) {
+function CalibreCard({ calibre }: { readonly calibre: Calibre }) {
   const { book } = useJob();
   const size =
     calibre.widthMm === null

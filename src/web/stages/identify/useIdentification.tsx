@@ -51,7 +51,7 @@ export function useAnswer(): Answered {
   return answered;
 }
 
-/** The look that settles most; null once the movement is known. */
+/** The look that settles most; null once the movement is known or named. */
 export function useBestLook(): Look | null {
   return useContext(BestLookContext);
 }
@@ -113,8 +113,8 @@ export function IdentificationProvider({ children }: { readonly children: ReactN
   }, [counting, book, before, hidden]);
   const recorded = useMemo(() => ({ evidence, setTyped }), [evidence, setTyped]);
   const answered = useMemo(() => ({ counting, answer, failed }), [counting, answer, failed]);
-  const best =
-    answer === null || answer.identification.verdict === 'known' ? null : (answer.next.best?.look ?? null);
+  const settled = state.facts.movement !== null || answer?.identification.verdict === 'known';
+  const best = settled ? null : (answer?.next.best?.look ?? null);
   return (
     <RecordedContext value={recorded}>
       <BestLookContext value={best}>
