@@ -16,74 +16,126 @@ function bookOf(calibres: readonly Calibre[]): Book {
 const share = (part: number, of: number): string => `${((100 * part) / Math.max(1, of)).toFixed(1)} %`;
 const missed = (): void => void (process.exitCode = 1);
 
-/** Enough that the rarest decile holds some hundreds: under that its share right is luck more than calibration. */
-const OBSERVATIONS = 40_000;
+const OBSERVATIONS = 5000;
 const IN_BOOK = 600;
 const STRANGERS_SHARE = 0.1;
+const everybody = inventedCalibres(IN_BOOK * 2, makers, 5);
+const bookOfHalf = bookOf(everybody.slice(0, IN_BOOK));
+const half = openIdentifier(bookOfHalf, []);
 
-/** Every other observation is of a movement that lies open and is looked at closely; the rest are as poor as it gets. */
-function calibration(): void {
-  const uniform = seededUniform(11);
-  const everybody = inventedCalibres(IN_BOOK * 2, makers, 5);
-  const book = bookOf(everybody.slice(0, IN_BOOK));
-  const strangers = everybody.slice(IN_BOOK);
-  const identifier = openIdentifier(book, []);
-  const deciles = Array.from({ length: 10 }, () => ({ answers: 0, sum: 0, right: 0 }));
-  const band = { answers: 0, right: 0 };
-  const called = new Map(
-    ['close', 'poor'].map((how) => [how, { strangers: 0, called: 0, known: 0, wrongly: 0 }]),
-  );
-  for (let made = 0; made < OBSERVATIONS;) {
-    const stranger = uniform() < STRANGERS_SHARE;
-    const close = made % 2 === 0;
-    const truth = (stranger ? strangers : book.calibres)[Math.floor(uniform() * IN_BOOK)] as Calibre;
-    const evidence = observe(truth, book, uniform, close ? 1 : 0.15 + 0.5 * uniform());
+interface Answered {
+  readonly pieces: number;
+  readonly stranger: boolean;
+  readonly notInBook: number;
+  readonly calledStranger: boolean;
+  /** Of the likeliest answer, a stranger among them. */
+  readonly probability: number;
+  readonly right: boolean;
+}
+
+/** Without end: movements seen one after another, and what the identification says of each. */
+function* answers(
+  seed: number,
+  strangersShare: number,
+  richness: (uniform: () => number) => number,
+): Generator<Answered> {
+  const uniform = seededUniform(seed);
+  for (;;) {
+    const stranger = uniform() < strangersShare;
+    const of = stranger ? everybody.slice(IN_BOOK) : bookOfHalf.calibres;
+    const truth = of[Math.floor(uniform() * IN_BOOK)] as Calibre;
+    const evidence = observe(truth, bookOfHalf, uniform, richness(uniform));
     if (evidence.length === 0) continue;
-    made += 1;
-    const found = identifier.identifyMovement(evidence);
-    const [first] = found.candidates;
-    const strangest = found.notInBook >= (first?.probability ?? 0);
-    const probability = strangest ? found.notInBook : (first?.probability ?? 0);
-    const right = strangest ? stranger : !stranger && first?.calibreId === truth.id;
-    const decile = deciles[Math.min(9, Math.floor(probability * 10))];
-    if (decile) {
-      decile.answers += 1;
-      decile.sum += probability;
-      decile.right += right ? 1 : 0;
-    }
-    if (probability >= 0.85 && probability <= 0.95) {
-      band.answers += 1;
-      band.right += right ? 1 : 0;
-    }
-    const counted = called.get(close ? 'close' : 'poor');
-    if (!counted || evidence.length < 3) continue;
-    const isCalled = found.verdict === 'not in the book' ? 1 : 0;
-    if (stranger) {
-      counted.strangers += 1;
-      counted.called += isCalled;
-    } else {
-      counted.known += 1;
-      counted.wrongly += isCalled;
-    }
+    const { candidates, notInBook, verdict } = half.identifyMovement(evidence);
+    const [first] = candidates;
+    const strangest = notInBook >= (first?.probability ?? 0);
+    yield {
+      pieces: evidence.length,
+      stranger,
+      notInBook,
+      calledStranger: verdict === 'not in the book',
+      probability: strangest ? notInBook : (first?.probability ?? 0),
+      right: strangest ? stranger : !stranger && first?.calibreId === truth.id,
+    };
   }
+}
+
+const LOOKED_OVER = (): number => 1;
+const AS_IT_COMES = (uniform: () => number): number => 0.1 + 0.9 * uniform();
+const OFF_BY = 0.05;
+const decileOf = ({ probability }: Answered): number => Math.min(9, Math.floor(probability * 10));
+
+/**
+ * Five hundred answers of each tenth: chosen by the answer alone, never by the truth, so the share right in each is
+ * what it would be as they come, and none is left to a handful.
+ */
+function calibration(): void {
+  const each = OBSERVATIONS / 10;
+  const deciles = Array.from({ length: 10 }, (): Answered[] => []);
+  const band: Answered[] = [];
+  let drawn = 0;
+  for (const answer of answers(11, STRANGERS_SHARE, AS_IT_COMES)) {
+    drawn += 1;
+    const decile = deciles[decileOf(answer)] as Answered[];
+    if (decile.length === each) continue;
+    decile.push(answer);
+    if (answer.probability >= 0.85 && answer.probability <= 0.95) band.push(answer);
+    if (deciles.every(({ length }) => length === each)) break;
+  }
+  const right = (of: readonly Answered[]) => of.filter((answer) => answer.right).length;
   console.log(
-    `${OBSERVATIONS} observations over ${IN_BOOK} calibres, ${share(STRANGERS_SHARE, 1)} strangers. Right among answers given at 85 to 95 %: ${share(band.right, band.answers)} of ${band.answers}.`,
+    `${OBSERVATIONS} observations over ${IN_BOOK} calibres, ${share(STRANGERS_SHARE, 1)} strangers, ${each} for each tenth of the answers (${drawn} drawn). Right among answers given at 85 to 95 %: ${share(right(band), band.length)} of ${band.length}.`,
   );
-  if (band.right / band.answers < 0.85 || band.right / band.answers > 0.95) missed();
-  deciles.forEach(({ answers, sum, right }, index) => {
-    if (answers === 0) return;
-    const off = right / answers - sum / answers;
+  const inBand = right(band) / band.length;
+  if (inBand < 0.85 || inBand > 0.95) missed();
+  deciles.forEach((decile, index) => {
+    const given = decile.reduce((sum, { probability }) => sum + probability, 0);
+    const off = (right(decile) - given) / each;
+    const luck = Math.sqrt((given / each) * (1 - given / each) * (1 / each));
     console.log(
-      `  ${index * 10} to ${index * 10 + 10} %: given ${share(sum, answers)}, right ${share(right, answers)} of ${answers}, ${(100 * off).toFixed(1)} points off.`,
+      `  ${index * 10} to ${index * 10 + 10} %: given ${share(given, each)}, right ${share(right(decile), each)}, ${(100 * off).toFixed(1)} points off (luck alone ±${(100 * luck).toFixed(1)}).`,
     );
-    if (Math.abs(off) > 0.05) missed();
+    if (Math.abs(off) > OFF_BY) missed();
   });
-  for (const [how, each] of called)
-    console.log(
-      `Three pieces of evidence or more, ${how === 'close' ? 'the movement open on the bench' : 'few looks only'}: strangers called strangers ${share(each.called, each.strangers)} of ${each.strangers}; calibres of the book called strangers ${share(each.wrongly, each.known)} of ${each.known}.`,
+}
+
+const ENOUGH_PIECES = 3;
+
+/** Called strangers, and the most any answer could call at one book calibre in twenty wrongly called. */
+function strangersCalled(how: string, of: readonly Answered[]): readonly [number, number] {
+  const strangers = of.filter(({ stranger }) => stranger);
+  const known = of.filter(({ stranger }) => !stranger).sort((a, b) => b.notInBook - a.notInBook);
+  const called = (each: readonly Answered[]) => each.filter(({ calledStranger }) => calledStranger).length;
+  const bar = known[Math.floor(known.length / 20)]?.notInBook ?? 0;
+  const reachable = strangers.filter(({ notInBook }) => notInBook > bar).length;
+  console.log(
+    `${how}: strangers called strangers ${share(called(strangers), strangers.length)} of ${strangers.length} (at one in twenty wrongly called, ${share(reachable, strangers.length)} could be); calibres of the book called strangers ${share(called(known), known.length)} of ${known.length}.`,
+  );
+  return [called(strangers) / strangers.length, called(known) / known.length];
+}
+
+/** Half of them strangers: how often either is called one does not hang on how many there are. */
+function strangers(): void {
+  const take = (richness: (uniform: () => number) => number): Answered[] => {
+    const taken: Answered[] = [];
+    for (const answer of answers(17, 0.5, richness)) {
+      taken.push(answer);
+      if (taken.length === OBSERVATIONS) return taken;
+    }
+    return taken;
+  };
+  const over = take(LOOKED_OVER).filter(({ pieces }) => pieces >= ENOUGH_PIECES);
+  const [called, wrongly] = strangersCalled(
+    `${ENOUGH_PIECES} pieces of evidence or more, the movement looked over`,
+    over,
+  );
+  if (called < 0.9 || wrongly > OFF_BY) missed();
+  const poor = take(AS_IT_COMES);
+  for (const pieces of [3, 4, 5, 6, 7, 8])
+    strangersCalled(
+      `  ${pieces} pieces, whichever looks came`,
+      poor.filter((each) => each.pieces === pieces),
     );
-  const close = called.get('close');
-  if (!close || close.called / close.strangers < 0.9 || close.wrongly / close.known > 0.05) missed();
 }
 
 const LARGE = 5000;
@@ -130,4 +182,5 @@ function againstLikeness(): void {
 }
 
 calibration();
+strangers();
 againstLikeness();

@@ -83,6 +83,8 @@ const CASE_OF_OTHER_MAKER = 0.1;
 
 const KNOWN = 0.95;
 const LIKELY = 0.6;
+/** Called a stranger from here, where no one movement of the book is likelier: a wrong cell costs more than a look. */
+const STRANGER_FROM = 0.3;
 const SHOWN = 8;
 /** Under this two pieces of evidence contradict each other. */
 const CONTRADICTS_UNDER = 0.01;
@@ -430,11 +432,11 @@ export function openIdentifier(
     });
     if (evidence.length === 0)
       return judged('nothing seen', ['Anything seen narrows it down: the engraving most of all.']);
-    if (belief.stranger >= 0.5 || !best)
+    if (!best || (belief.stranger >= STRANGER_FROM && belief.stranger > ofCalibre))
       return judged('not in the book', [
-        count === 0
+        !best
           ? 'The book holds no calibre yet.'
-          : 'What was seen fits no movement of the book as well as one that is not in it.',
+          : `What was seen fits no movement of the book as well as one that is not in it; the nearest, ${calibreWords(best.code, best.revision)}, ${percent(best.probability)}.`,
       ]);
     if (revisionOpen)
       return judged(best.probability >= LIKELY ? 'likely' : 'open', [

@@ -133,7 +133,8 @@ function Stranger() {
     <Paper component="section" aria-label="A stranger" sx={{ p: 2 }}>
       <Stack direction="row" spacing={2} sx={{ alignItems: 'center', justifyContent: 'space-between' }}>
         <Typography>
-          It is most likely not in the book. Enter it with what is known, or name it by hand below.
+          Likelier than any movement of the book is one that is not in it. Enter it with what is known, or
+          name it by hand below.
         </Typography>
         <EnterStranger />
       </Stack>
