@@ -96,7 +96,12 @@ export const lots: DemoLot[] = [
 const YEAR_MINUTES = 365 * 24 * 60;
 
 /** An earlier visit of the chronograph that draws more each time. */
-function earlierVisit(key: string, yearsAgo: number, currentUA: number, note: string): DemoJob {
+function earlierVisit(
+  key: string,
+  yearsAgo: number,
+  { currentUA, rateSPerDay }: { readonly currentUA: number; readonly rateSPerDay: number },
+  note: string,
+): DemoJob {
   return {
     key,
     sameWatchAs: 'draws-too-much',
@@ -110,6 +115,7 @@ function earlierVisit(key: string, yearsAgo: number, currentUA: number, note: st
       opened(4, 'screwed, notched', 'three-jaw wrench'),
       { minutes: 5, kind: 'open.technique', payload: { note } },
       ...throughCell('orrelin-62-3', 'OR 62.3', 'SR920W', 'S-9214', '370', currentUA),
+      reading(13, 'rateSPerDay', rateSPerDay),
       gasket(14, 'renewed', 'rated 10 bar'),
       closed(16, 'by hand and wrench'),
       {
@@ -125,8 +131,18 @@ function earlierVisit(key: string, yearsAgo: number, currentUA: number, note: st
 }
 
 export const jobs: DemoJob[] = [
-  earlierVisit('draws-too-much-first', 2.3, 1.62, 'back sits tight: fixed holder, weight before torque'),
-  earlierVisit('draws-too-much-second', 0.9, 2.31, 'current near its limit: measure again next time'),
+  earlierVisit(
+    'draws-too-much-first',
+    2.3,
+    { currentUA: 1.62, rateSPerDay: 0.14 },
+    'back sits tight: fixed holder, weight before torque',
+  ),
+  earlierVisit(
+    'draws-too-much-second',
+    0.9,
+    { currentUA: 2.31, rateSPerDay: 0.31 },
+    'current near its limit: measure again next time',
+  ),
   {
     key: 'signed-and-gone',
     customer: person('Tove Lindquarry', '0555 0101'),
@@ -346,6 +362,7 @@ export const jobs: DemoJob[] = [
       movement(6, 'orrelin-62-3', 'OR 62.3'),
       reading(8, 'restVoltageV', 1.38),
       reading(9, 'currentUA', 4.85),
+      reading(10, 'rateSPerDay', 0.46),
     ],
   },
   {

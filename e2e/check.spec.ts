@@ -240,11 +240,32 @@ test('a leak goes on the drawing of its layout with photograph and currents, to 
   await expect(leaked).toContainText('current 4.2 µA before, 2.4 µA after');
 });
 
+test('the picture of a leak goes with the watch', async ({ bench: page }) => {
+  await openJob(page, 'to-close', 'check');
+  const { job } = (await (await page.request.get(`/api/jobs/${page.url().split('/')[4]}`)).json()) as {
+    job: { watchId: string };
+  };
+  await page.goto(`/watches/${job.watchId}`);
+  const leaked = page.getByRole('region', { name: 'Leaked', exact: true });
+  const photo = leaked.getByRole('link').getByRole('img');
+  await expect(photo).toBeVisible();
+  await expect
+    .poll(() => photo.evaluate((img) => (img as HTMLImageElement).naturalWidth))
+    .toBeGreaterThan(20);
+});
+
 test('the current over the visits stands beside its limit', async ({ bench: page }) => {
   await openJob(page, 'draws-too-much', 'check');
   const trend = page.getByRole('region', { name: 'Over the visits' });
   await expect(trend.getByRole('img', { name: /^Current\..*limit, OR 62\.3: 2\.4 µA/ })).toBeVisible();
   await expect(trend).toContainText('over its limit of 2.4 µA');
+  const rate = {
+    name: /^Rate\..*0\.14 s\/day; .*0\.31 s\/day; .*0\.46 s\/day\. what quartz usually keeps: ±0\.66 s\/day/,
+  };
+  await expect(trend.getByRole('img', rate)).toBeVisible();
+  await expect(trend).toContainText(
+    /Rising: \+0\.1\d s\/day a year over 3 visits\. At this pace it meets its limit/,
+  );
 });
 
 test('readings that cannot be are refused with the plausible range', async ({ bench: page }) => {

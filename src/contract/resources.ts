@@ -181,6 +181,8 @@ export interface WatchResource {
     readonly receivedAt: string;
     readonly entries: readonly Entry[];
   }[];
+  /** What the files named in the visits are. */
+  readonly attachments: readonly Attachment[];
 }
 
 export const eraseCustomer = z.strictObject({ technicianId: id });

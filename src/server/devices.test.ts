@@ -9,6 +9,7 @@ import type {
   DeviceSays,
   DeviceState,
   JobResource,
+  WatchResource,
   Problem,
 } from '../contract';
 import { Counter, newJob, technicianId } from '../testing/counter';
@@ -136,6 +137,8 @@ describe('files', () => {
     const resource = (await counter.get<JobResource>(`/api/jobs/${job}`)).body;
     expect(resource.attachments).toMatchObject([{ hash: body.hash, contentType: 'image/png' }]);
     expect(resource.entries.at(-1)?.attachments).toEqual([body.hash]);
+    const watch = (await counter.get<WatchResource>(`/api/watches/${resource.job.watchId}`)).body;
+    expect(watch.attachments).toEqual(resource.attachments);
   });
 });
 

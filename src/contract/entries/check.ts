@@ -1,13 +1,13 @@
 import { z } from 'zod';
-import { type Measure, measures, NEXT_STEPS, SHOWS, SIGNS_OF_FAULT } from '../../core/health';
 import {
-  AT_FITTING,
-  CAUSES,
-  CROWN_SEEN,
-  LEAK_DECISIONS,
-  LEAK_PLACES,
   LEAK_SEVERITIES,
-} from '../../core/logbook';
+  type Measure,
+  measures,
+  NEXT_STEPS,
+  SHOWS,
+  SIGNS_OF_FAULT,
+} from '../../core/health';
+import { AT_FITTING, CAUSES, CROWN_SEEN, LEAK_DECISIONS, LEAK_PLACES } from '../../core/logbook';
 import type { CheckPayloads } from '../../core/logbook/facts/check';
 import { quantities } from '../../core/units';
 import { number, oneOf, optionalText } from '../fields';

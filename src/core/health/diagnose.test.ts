@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { book, Logbook, movementOf, readingOf } from '../../testing/fixtures';
-import { DEFAULT_POLICY } from '../policy';
+import { DEFAULT_POLICY, priceInList } from '../policy';
 import {
   diagnose,
   diagnoseJob,
@@ -8,6 +8,7 @@ import {
   FAULTS,
   type FaultQuestion,
   figuresFor,
+  leakAdviceOf,
   leakOptions,
   type Observable,
   OBSERVABLES,
@@ -29,7 +30,7 @@ const question = (observed: Observed, more: Partial<FaultQuestion> = {}): FaultQ
   stepIntervalS: 1,
   watchedSeconds: null,
   originalMatters: false,
-  priceOf: (item) => DEFAULT_POLICY.extras.find(({ what }) => what === item)?.priceMinor ?? null,
+  priceOf: (item) => priceInList(DEFAULT_POLICY, item),
   ...more,
 });
 const told = (observed: Observed, more: Partial<FaultQuestion> = {}) => diagnose(question(observed, more));
@@ -281,6 +282,25 @@ describe('after a leak', () => {
     for (const { risk, priceMinor } of advice.options)
       expect([risk === '', priceMinor]).toEqual([false, 1500]);
   });
+  it('goes by the gravest leak of a job and the last current after, priced from the list', () => {
+    const job = new Logbook();
+    expect(leakAdviceOf(job.state(), book, DEFAULT_POLICY)).toBeNull();
+    const leak = {
+      place: 'contact',
+      xMm: null,
+      yMm: null,
+      treated: '',
+      decision: 'not decided yet',
+      supplier: '',
+      lotCode: '',
+      currentBeforeUA: null,
+    } as const;
+    job.add('check.leakage', { ...leak, severity: 'broken track', currentAfterUA: 9 });
+    job.add('check.leakage', { ...leak, severity: 'bloom', currentAfterUA: 1.1 });
+    const advice = leakAdviceOf(job.state(), book, { extras: [{ what: 'new circuit', priceMinor: 4100 }] });
+    expect(advice).toMatchObject({ verdict: 'new circuit', working: [{ figures: '1.1 µA' }] });
+    expect(advice?.options.map(({ priceMinor }) => priceMinor)).toEqual([null, 4100, null]);
+  });
   it('cleans by what leaked', () => {
     expect(leakOptions(base).care).toContain('weak acid');
     expect(leakOptions({ ...base, chemistry: 'lithium' }).care).toContain('no water');
@@ -294,7 +314,7 @@ describe('a trend over visits', () => {
     value,
   });
   it('is the line through the visits, and when it meets the limit', () => {
-    const trend = trendOf([at(0, 1), at(1, 1.25), at(2, 1.5)], 2, 'µA');
+    const trend = trendOf([at(0, 1), at(1, 1.25), at(2, 1.5)], { value: 2, eitherWay: false }, 'µA');
     expect(trend).toMatchObject({ verdict: 'rising', perYear: expect.closeTo(0.25, 6) as number });
     expect(trend.monthsToLimit).toBeCloseTo(24, 3);
     expect(trend.reasons.join(' ')).toContain('24 months');
@@ -306,7 +326,18 @@ describe('a trend over visits', () => {
     [[at(0, 1.6), at(1, 1.2)], 'falling'],
     [[at(0, 1.6), at(1, 2.4)], 'over the limit'],
   ] as const)('%j: %s', (points, verdict) => {
-    expect(trendOf(points, 2, 'µA').verdict).toBe(verdict);
+    expect(trendOf(points, { value: 2, eitherWay: false }, 'µA').verdict).toBe(verdict);
+  });
+  it('meets a limit that holds either way on the side it moves to', () => {
+    const either = { value: 0.5, eitherWay: true };
+    const losing = trendOf([at(0, 0.1), at(1, -0.1)], either, 's/day');
+    expect(losing).toMatchObject({ verdict: 'falling' });
+    expect(losing.monthsToLimit).toBeCloseTo(24, 3);
+    expect(losing.reasons.join(' ')).toContain('limit of −0.5 s/day');
+    expect(trendOf([at(0, 0), at(1, -0.6)], either, 's/day').verdict).toBe('over the limit');
+    expect(trendOf([at(0, 0), at(1, -0.6)], { ...either, eitherWay: false }, 's/day').verdict).toBe(
+      'falling',
+    );
   });
   it('finds any line again, whatever the order of the visits', () => {
     fc.assert(

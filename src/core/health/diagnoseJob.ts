@@ -1,6 +1,6 @@
 import type { Book } from '../catalogue';
 import type { JobState } from '../logbook';
-import type { Policy } from '../policy';
+import { type Policy, priceInList } from '../policy';
 import { diagnose, type Diagnosis, type FaultQuestion } from './diagnose';
 import { type Observable, type Shows, SIGNS_OF_FAULT, type SignOfFault } from './faults';
 import { figuresFor } from './figures';
@@ -116,7 +116,7 @@ export function faultQuestionOf(state: JobState, book: Book, policy: Pick<Policy
     stepIntervalS: calibre?.stepIntervalS ?? null,
     watchedSeconds: looked?.watchedSeconds ?? null,
     originalMatters: facts.originality?.payload.matters === true,
-    priceOf: (item) => policy.extras.find(({ what }) => what === item)?.priceMinor ?? null,
+    priceOf: (item) => priceInList(policy, item),
   };
 }
 

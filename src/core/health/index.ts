@@ -20,7 +20,7 @@ export {
   type SignOfFault,
   SIGNS_OF_FAULT,
 } from './faults';
-export { figuresFor, type MovementFigures, type Whose } from './figures';
+export { figuresFor, median, type MovementFigures, type Whose } from './figures';
 export { chemistryOfJob, judgeJobReadings } from './judgeJobReadings';
 export {
   judgeCoil,
@@ -38,5 +38,12 @@ export {
   USUAL_RATE_S_PER_DAY,
   usualLoad,
 } from './judgeReading';
-export { type LeakAdvice, leakOptions, type LeakOption } from './leaks';
-export { trendOf, type Trend, type TrendPoint } from './trend';
+export {
+  LEAK_SEVERITIES,
+  leakAdviceOf,
+  type LeakAdvice,
+  leakOptions,
+  type LeakOption,
+  type LeakSeverity,
+} from './leaks';
+export { trendOf, type Trend, type TrendLimit, type TrendPoint } from './trend';

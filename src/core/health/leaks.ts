@@ -1,7 +1,14 @@
+import type { Book } from '../catalogue';
 import type { Chemistry } from '../cells';
 import { figure, type Judged } from '../judgement';
-import type { LEAK_DECISIONS, LeakSeverity } from '../logbook';
-import type { MovementFigures } from './figures';
+import type { JobState, LEAK_DECISIONS } from '../logbook';
+import { type Policy, priceInList } from '../policy';
+import { figuresFor, type MovementFigures } from './figures';
+import { chemistryOfJob } from './judgeJobReadings';
+
+/** From the lightest to the gravest. */
+export const LEAK_SEVERITIES = ['bloom', 'crust', 'corrosion', 'broken track'] as const;
+export type LeakSeverity = (typeof LEAK_SEVERITIES)[number];
 
 type Decision = Exclude<(typeof LEAK_DECISIONS)[number], 'not decided yet'>;
 
@@ -88,4 +95,19 @@ export function leakOptions(question: LeakQuestion): LeakAdvice {
       advised: decision === verdict,
     })),
   };
+}
+
+/** What is advised about the gravest leak found in a job, by the last current after cleaning; null where nothing leaked. */
+export function leakAdviceOf(state: JobState, book: Book, policy: Pick<Policy, 'extras'>): LeakAdvice | null {
+  const leaks = state.facts.leakages.map(({ payload }) => payload);
+  if (leaks.length === 0) return null;
+  const gravest = Math.max(...leaks.map(({ severity }) => LEAK_SEVERITIES.indexOf(severity)));
+  return leakOptions({
+    severity: LEAK_SEVERITIES[gravest] ?? 'bloom',
+    currentAfterUA: leaks.findLast(({ currentAfterUA }) => currentAfterUA !== null)?.currentAfterUA ?? null,
+    figures: figuresFor(state.calibre, book).current,
+    originalMatters: state.facts.originality?.payload.matters === true,
+    chemistry: chemistryOfJob(state, book),
+    priceOf: (item) => priceInList(policy, item),
+  });
 }

@@ -5,6 +5,13 @@ export interface TrendPoint {
   readonly value: number;
 }
 
+/** What a reading is held against; a rate either way, since a watch may lose as well as gain. */
+export interface TrendLimit {
+  readonly label: string;
+  readonly value: number;
+  readonly eitherWay: boolean;
+}
+
 export type Trend = Judged<'too few visits' | 'steady' | 'rising' | 'falling' | 'over the limit'> & {
   /** By how much it changes in a year; null with fewer than two visits. */
   readonly perYear: number | null;
@@ -21,9 +28,13 @@ const LEAST_YEARS = 1 / 12;
 
 /**
  * How a reading moves over the visits of a watch: the line of least squares through them, and when it would meet its
- * limit. Values and limit in one unit. Source: simple linear regression.
+ * limit (above zero, or either side of it). Values and limit in one unit. Source: simple linear regression.
  */
-export function trendOf(points: readonly TrendPoint[], limit: number | null, unit: string): Trend {
+export function trendOf(
+  points: readonly TrendPoint[],
+  limit: Pick<TrendLimit, 'value' | 'eitherWay'> | null,
+  unit: string,
+): Trend {
   const years = points.map(({ atUtc }) => Date.parse(atUtc) / YEAR_MS);
   const span = Math.max(...years) - Math.min(...years);
   const last = [...points].sort((a, b) => a.atUtc.localeCompare(b.atUtc)).at(-1);
@@ -44,9 +55,10 @@ export function trendOf(points: readonly TrendPoint[], limit: number | null, uni
       (sum, { value }, index) => sum + ((years[index] ?? 0) - meanYear) * (value - meanValue),
       0,
     ) / spread;
-  const scale = limit ?? Math.max(...points.map(({ value }) => Math.abs(value)), Number.EPSILON);
-  const over = limit !== null && last.value > limit;
-  const months = limit !== null && !over && perYear > 0 ? ((limit - last.value) / perYear) * 12 : null;
+  const scale = limit?.value ?? Math.max(...points.map(({ value }) => Math.abs(value)), Number.EPSILON);
+  const over = limit !== null && (limit.eitherWay ? Math.abs(last.value) : last.value) > limit.value;
+  const ahead = limit === null ? null : perYear > 0 ? limit.value : limit.eitherWay ? -limit.value : null;
+  const months = ahead !== null && !over && perYear !== 0 ? ((ahead - last.value) / perYear) * 12 : null;
   const monthsToLimit = months !== null && months <= FARTHEST_MONTHS ? months : null;
   const verdict = over
     ? 'over the limit'
@@ -62,10 +74,12 @@ export function trendOf(points: readonly TrendPoint[], limit: number | null, uni
     reasons: [
       `${perYear >= 0 ? '+' : ''}${figure(perYear)} ${unit} a year over ${points.length} visits.`,
       ...(over
-        ? [`${figure(last.value)} ${unit} is over its limit of ${figure(limit)} ${unit}.`]
-        : monthsToLimit !== null && verdict === 'rising'
+        ? [
+            `${figure(last.value)} ${unit} is over its limit of ${figure(limit.value)} ${unit}${limit.eitherWay ? ' either way' : ''}.`,
+          ]
+        : ahead !== null && monthsToLimit !== null && verdict !== 'steady'
           ? [
-              `At this pace it meets its limit of ${figure(limit ?? 0)} ${unit} in ${figure(monthsToLimit, 0)} months.`,
+              `At this pace it meets its limit of ${figure(ahead)} ${unit} in ${figure(monthsToLimit, 0)} months.`,
             ]
           : []),
     ],

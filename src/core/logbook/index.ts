@@ -28,9 +28,7 @@ export {
   leakWords,
   LEAK_DECISIONS,
   LEAK_PLACES,
-  LEAK_SEVERITIES,
   type LeakPlace,
-  type LeakSeverity,
 } from './facts/check';
 export type { Statement } from './facts/handback';
 export {

@@ -46,6 +46,11 @@ export interface Policy {
   readonly referralMarginMinor: number;
 }
 
+/** The price of one thing beyond the service, in minor units; null where the list has no line for it. */
+export function priceInList({ extras }: Pick<Policy, 'extras'>, item: string): number | null {
+  return extras.find(({ what }) => what === item)?.priceMinor ?? null;
+}
+
 const WORKDAY: OpenHours = { from: '08:30', to: '17:30' };
 
 /** What a shop starts with until it decides otherwise. */

@@ -1,6 +1,8 @@
 import type { MeasuredBack } from '../backs';
 import { type JobState, leakWords, settingOf } from '../logbook';
 
+export { trendsOfWatch, type VisitTrend } from './trends';
+
 /** One visit of a watch: its job, folded. */
 export interface WatchVisit {
   readonly jobId: string;

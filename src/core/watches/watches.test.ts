@@ -1,5 +1,6 @@
-import { dryTest, Logbook, readyJob } from '../../testing/fixtures';
-import { watchHistory, type WatchVisit } from '.';
+import { book, dryTest, Logbook, readingOf, readyJob } from '../../testing/fixtures';
+import { USUAL_RATE_S_PER_DAY } from '../health';
+import { trendsOfWatch, watchHistory, type WatchVisit } from '.';
 
 const visit = (job: Logbook, ticket: string, receivedAt: string): WatchVisit => ({
   jobId: ticket,
@@ -85,6 +86,24 @@ describe('the history of a watch', () => {
       { marking: 'crust at the contact', condition: 'cleaned, observe, Nettle & Quay Supplies, lot NQ-118' },
     ]);
     expect(told.cells).toMatchObject([{ cellCode: 'KT-V21', lotCode: 'K-1' }]);
+  });
+
+  it('puts consumption and rate in the order of the visits, this one last, beside the limit they are held to', () => {
+    const now = new Logbook();
+    now.add('check.reading', readingOf('currentUA', 1.3), { occurredAt: '2026-05-01T09:00:00.000Z' });
+    now.add('check.reading', readingOf('rateSPerDay', -0.2), { occurredAt: '2026-05-01T09:05:00.000Z' });
+    const calibre = book.calibre('orrelin-41-2');
+    const [current, rate] = trendsOfWatch(history, now.state(), calibre, book);
+    expect(current).toMatchObject({
+      measure: 'currentUA',
+      points: [{ value: 0.95 }, { value: 1.3, atUtc: '2026-05-01T09:00:00.000Z' }],
+      limit: { label: 'limit, OR 41.2', value: calibre?.limitUA, eitherWay: false },
+    });
+    expect(rate).toMatchObject({
+      points: [{ value: -0.2 }],
+      limit: { value: USUAL_RATE_S_PER_DAY, eitherWay: true },
+    });
+    expect(trendsOfWatch(history, null, null, book).map(({ points }) => points.length)).toEqual([1, 0]);
   });
 
   it('counts only what stands, and is empty for a watch never opened', () => {

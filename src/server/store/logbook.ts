@@ -220,6 +220,9 @@ export function logbookStore(
   const searchOf = db.prepare<[string], string>('SELECT search FROM job_summary WHERE job_id = ?').pluck();
 
   const readEntries = (jobId: string): Entry[] => entriesOf.all(jobId).map(toEntry);
+  /** What the files are that entries name, each once. */
+  const attachmentsOf = (entries: readonly Entry[]) =>
+    [...new Set(entries.flatMap((entry) => entry.attachments))].flatMap((hash) => files.find(hash) ?? []);
 
   const summarise = (job: JobRow, state: JobState, customer: Customer | undefined): void => {
     const { facts } = state;
@@ -645,12 +648,11 @@ export function logbookStore(
       const job = jobById.get(jobId);
       if (!job) return null;
       const entries = readEntries(jobId);
-      const hashes = new Set(entries.flatMap((entry) => entry.attachments));
       return {
         job: resourceOf(job),
         customer: customerOfJob.get(jobId) ?? null,
         entries,
-        attachments: [...hashes].flatMap((hash) => files.find(hash) ?? []),
+        attachments: attachmentsOf(entries),
       };
     },
     jobIdOfTicket: (ticket: string): string | null => jobByTicket.get(ticket)?.id ?? null,
@@ -716,7 +718,9 @@ export function logbookStore(
         receivedAt: createdAt,
         entries: readEntries(id),
       }));
-      return visits.length === 0 ? null : { watchId, visits };
+      return visits.length === 0
+        ? null
+        : { watchId, visits, attachments: attachmentsOf(visits.flatMap(({ entries }) => entries)) };
     },
     /** Empties a person, and takes them off every envelope and out of the search, in one transaction. The entries stay. */
     erase: (customerId: string, technicianId: string): Erased => erase.immediate(customerId, technicianId),

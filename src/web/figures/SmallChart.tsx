@@ -1,6 +1,7 @@
 import { Box, Typography } from '@mui/material';
 import { CategoryScale, Chart, LinearScale, LineElement, PointElement, Tooltip } from 'chart.js';
 import { Line } from 'react-chartjs-2';
+import { figure } from '../../core/judgement';
 import { colours } from '../app/theme';
 
 Chart.register(CategoryScale, LinearScale, LineElement, PointElement, Tooltip);
@@ -8,13 +9,21 @@ Chart.defaults.font.family = '"Atkinson Hyperlegible", system-ui, sans-serif';
 Chart.defaults.font.size = 14;
 Chart.defaults.color = colours.soot;
 
+type Limit = NonNullable<Props['limit']>;
+
+const limitsOf = (limit: Limit | null): number[] =>
+  limit === null ? [] : limit.eitherWay ? [limit.value, -limit.value] : [limit.value];
+
+/** A watch may gain or lose. */
+const limitWords = ({ value, eitherWay }: Limit): string => `${eitherWay ? '±' : ''}${figure(value)}`;
+
 interface Props {
   readonly title: string;
   readonly unit: string;
   /** Oldest first. */
   readonly points: readonly { readonly label: string; readonly value: number }[];
   /** A line the values are held against, such as the movement's limit. */
-  readonly limit?: { readonly label: string; readonly value: number } | null;
+  readonly limit?: { readonly label: string; readonly value: number; readonly eitherWay?: boolean } | null;
 }
 
 /** A few values over the visits of a watch, with the limit they are held against. */
@@ -25,7 +34,7 @@ export default function SmallChart({ title, unit, points, limit = null }: Props)
       <Box sx={{ height: 190, position: 'relative' }}>
         <Line
           role="img"
-          aria-label={`${title}. ${said}${limit ? `. ${limit.label}: ${limit.value} ${unit}` : ''}`}
+          aria-label={`${title}. ${said}${limit ? `. ${limit.label}: ${limitWords(limit)} ${unit}` : ''}`}
           data={{
             labels: points.map(({ label }) => label),
             datasets: [
@@ -37,18 +46,14 @@ export default function SmallChart({ title, unit, points, limit = null }: Props)
                 pointRadius: 5,
                 borderWidth: 2,
               },
-              ...(limit
-                ? [
-                    {
-                      label: limit.label,
-                      data: points.map(() => limit.value),
-                      borderColor: colours.cinnabar,
-                      borderDash: [6, 4],
-                      borderWidth: 2,
-                      pointRadius: points.length === 1 ? 3 : 0,
-                    },
-                  ]
-                : []),
+              ...limitsOf(limit).map((value) => ({
+                label: limit?.label ?? '',
+                data: points.map(() => value),
+                borderColor: colours.cinnabar,
+                borderDash: [6, 4],
+                borderWidth: 2,
+                pointRadius: points.length === 1 ? 3 : 0,
+              })),
             ],
           }}
           options={{
@@ -63,7 +68,7 @@ export default function SmallChart({ title, unit, points, limit = null }: Props)
       </Box>
       {limit && (
         <Typography variant="body2">
-          Dashed: {limit.label}, {limit.value} {unit}.
+          Dashed: {limit.label}, {limitWords(limit)} {unit}.
         </Typography>
       )}
     </>

@@ -1,5 +1,5 @@
 import { Typography } from '@mui/material';
-import { trendOf } from '../../core/health';
+import { trendOf, type TrendLimit } from '../../core/health';
 import { capital } from '../../core/judgement';
 import SmallChart from './SmallChart';
 
@@ -8,12 +8,12 @@ interface Props {
   readonly unit: string;
   /** Oldest first. */
   readonly points: readonly { readonly atUtc: string; readonly label: string; readonly value: number }[];
-  readonly limit: { readonly label: string; readonly value: number } | null;
+  readonly limit: TrendLimit | null;
 }
 
 /** A reading over the visits of a watch with its limit, and what the line through it says. */
 export default function TrendChart({ title, unit, points, limit }: Props) {
-  const trend = trendOf(points, limit?.value ?? null, unit);
+  const trend = trendOf(points, limit, unit);
   return (
     <>
       <SmallChart title={title} unit={unit} points={points} limit={limit} />

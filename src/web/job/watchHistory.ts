@@ -1,4 +1,5 @@
 import { useMemo } from 'react';
+import type { Attachment } from '../../contract';
 import type { Book } from '../../core/catalogue';
 import { foldJob } from '../../core/logbook';
 import { watchHistory, type WatchHistory, type WatchVisit } from '../../core/watches';
@@ -7,6 +8,7 @@ import { type SeenShop, useWatch } from '../api/resources';
 export interface SeenWatch {
   readonly visits: readonly WatchVisit[];
   readonly history: WatchHistory;
+  readonly attachments: readonly Attachment[];
 }
 
 /** A watch's visits, folded, and what they amount to; `except` leaves out the job at hand and what came after it. */
@@ -25,7 +27,7 @@ export function useWatchHistory(
     const visits = data.visits
       .filter((visit) => visit !== own && (!own || visit.receivedAt < own.receivedAt))
       .map(({ entries, ...visit }) => ({ ...visit, state: foldJob(entries, context) }));
-    return { visits, history: watchHistory(visits) };
+    return { visits, history: watchHistory(visits), attachments: data.attachments };
   }, [data, book, shop, except]);
   return { watch, error };
 }

@@ -1,34 +1,24 @@
-import { Box, Button, LinearProgress, Paper, Stack, Typography } from '@mui/material';
+import { Box, Button, LinearProgress, Stack, Typography } from '@mui/material';
 import { lazy, type ReactNode, Suspense } from 'react';
 import { Link, useParams } from 'react-router';
 import type { Book } from '../../core/catalogue';
-import { figuresFor, USUAL_RATE_S_PER_DAY } from '../../core/health';
 import { capital } from '../../core/judgement';
 import { localTime } from '../../core/time';
+import { trendsOfWatch } from '../../core/watches';
 import { Refused } from '../api/http';
 import { useBook, useShop } from '../api/resources';
+import { Section } from '../app/Section';
 import { CalibreFigure } from '../figures/CalibreFigure';
 import { FileThumb } from '../job/files';
 import { StageLayout } from '../job/StageLayout';
 import { LastTime } from '../job/LastTime';
+import { VisitTrends } from '../job/VisitTrends';
 import { type SeenWatch, useWatchHistory } from '../job/watchHistory';
 import { NoSuchPage } from './NoSuchPage';
 
 const SmallChart = lazy(() => import('../figures/SmallChart'));
-const TrendChart = lazy(() => import('../figures/TrendChart'));
 
 const DAY = 'D MMM YYYY';
-
-function Section({ title, children }: { readonly title: string; readonly children: ReactNode }) {
-  return (
-    <Paper component="section" aria-label={title} sx={{ p: 2 }}>
-      <Typography variant="h2" sx={{ mb: 1 }}>
-        {title}
-      </Typography>
-      {children}
-    </Paper>
-  );
-}
 
 function WatchPage({
   watchId,
@@ -45,7 +35,6 @@ function WatchPage({
   const newest = visits[0];
   const described = newest?.state.facts.watch?.payload;
   const calibre = visits.find(({ state }) => state.calibre !== null)?.state.calibre ?? null;
-  const limits = figuresFor(calibre, book).current;
   /** The number a leak has on the drawing. */
   const placed = (index: number): number =>
     history.leakages.slice(0, index + 1).filter(({ xMm, yMm }) => xMm !== null && yMm !== null).length;
@@ -76,38 +65,7 @@ function WatchPage({
             ))}
             <Button href={`/api/watches/${watchId}/visits.csv`}>As CSV</Button>
           </Section>
-          {history.currents.length > 0 && (
-            <Section title="Consumption">
-              <Suspense fallback={<LinearProgress aria-label="Loading the chart" />}>
-                <TrendChart
-                  title="Current"
-                  unit="µA"
-                  points={oldestFirst(history.currents).map(({ atUtc, valueUA }) => ({
-                    atUtc,
-                    label: day(atUtc),
-                    value: valueUA,
-                  }))}
-                  limit={{ label: `limit, ${limits.of}`, value: limits.limitUA }}
-                />
-              </Suspense>
-            </Section>
-          )}
-          {history.rates.length > 0 && (
-            <Section title="Rate">
-              <Suspense fallback={<LinearProgress aria-label="Loading the chart" />}>
-                <TrendChart
-                  title="Rate"
-                  unit="s/day"
-                  points={oldestFirst(history.rates).map(({ atUtc, sPerDay }) => ({
-                    atUtc,
-                    label: day(atUtc),
-                    value: sPerDay,
-                  }))}
-                  limit={{ label: 'what quartz usually keeps', value: USUAL_RATE_S_PER_DAY }}
-                />
-              </Suspense>
-            </Section>
-          )}
+          <VisitTrends trends={trendsOfWatch(history, null, calibre, book)} zone={zone} atLeast={1} />
           {history.leakages.length > 0 && (
             <Section title="Leaked">
               <Stack direction={{ xs: 'column', sm: 'row' }} spacing={2}>
@@ -129,7 +87,11 @@ function WatchPage({
                         {day(leak.atUtc)}: {leak.words}.
                       </Typography>
                       {leak.pictures.map((hash) => (
-                        <FileThumb key={hash} hash={hash} attachment={undefined} />
+                        <FileThumb
+                          key={hash}
+                          hash={hash}
+                          attachment={watch.attachments.find((each) => each.hash === hash)}
+                        />
                       ))}
                     </Box>
                   ))}

@@ -23,7 +23,6 @@ export interface Answer {
 
 /** Identifies movements beside the page, so that no key waits for it. */
 const worker = {
-  there: (): true => true,
   open(catalogue: Catalogue, before: readonly SeenBefore[]): void {
     const book = openBook(catalogue);
     open = { book, identifier: openIdentifier(book, before) };

@@ -1,13 +1,18 @@
-import { FAULTS, type Measure, measures, type NEXT_STEPS, type Shows, type SignOfFault } from '../../health';
+import {
+  FAULTS,
+  type LeakSeverity,
+  type Measure,
+  measures,
+  type NEXT_STEPS,
+  type Shows,
+  type SignOfFault,
+} from '../../health';
 import { figure } from '../../judgement';
 import { quantities } from '../../units';
 import type { FactKinds } from '../entry';
 
 export const LEAK_PLACES = ['cell', 'contact', 'well', 'track', 'coil', 'dial side'] as const;
 export type LeakPlace = (typeof LEAK_PLACES)[number];
-/** From the lightest to the gravest. */
-export const LEAK_SEVERITIES = ['bloom', 'crust', 'corrosion', 'broken track'] as const;
-export type LeakSeverity = (typeof LEAK_SEVERITIES)[number];
 export const CROWN_SEEN = ['home', 'pulled'] as const;
 export const AT_FITTING = ['voltage holds', 'voltage collapses'] as const;
 export const LEAK_DECISIONS = ['cleaned, observe', 'new circuit', 'new movement', 'not decided yet'] as const;

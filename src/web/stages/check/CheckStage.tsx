@@ -1,6 +1,7 @@
 import {
   Box,
   Button,
+  Checkbox,
   FormControlLabel,
   Radio,
   RadioGroup,
@@ -15,6 +16,7 @@ import {
   type Diagnosis,
   diagnoseJob,
   chemistryOfJob,
+  leakAdviceOf,
   judgeJobReadings,
   type Measure,
   measures,
@@ -28,6 +30,7 @@ import { capital, figure } from '../../../core/judgement';
 import { AT_FITTING, CAUSES, CROWN_SEEN } from '../../../core/logbook';
 import { wayTaken } from '../../../core/policy';
 import { quantities } from '../../../core/units';
+import { trendsOfWatch } from '../../../core/watches';
 import { askDevice, faultWords, useConnected } from '../../api/devices';
 import { LampAnswer, type Standing, Working } from '../../app/Lamp';
 import { Choice, ListChoice, MeasureField, optionsOf, Several, TextLine, Tick } from '../../job/fields';
@@ -36,8 +39,8 @@ import { useJob } from '../../job/JobContext';
 import { MoreFacts } from '../../job/MoreFacts';
 import { StageLayout } from '../../job/StageLayout';
 import { DiagnosisAnswer } from './DiagnosisAnswer';
-import { LeakAnswer, LeakageCards, useLeakAdvice } from './Leakage';
-import { Trends } from './Trend';
+import { LeakAnswer, LeakageCards } from './Leakage';
+import { VisitTrends } from '../../job/VisitTrends';
 
 const STANDING: Readonly<Record<ReadingVerdict['verdict'], Standing>> = {
   good: 'good',
@@ -209,7 +212,7 @@ function Signs() {
     <Stack spacing={0.5}>
       <FormControlLabel
         label="Looked with the loupe"
-        control={<Radio checked={looked} onClick={() => field.onChange(looked ? null : [])} />}
+        control={<Checkbox checked={looked} onChange={(_, on) => field.onChange(on ? [] : null)} />}
       />
       {looked && <Several name="signs" label="Seen with the loupe" options={optionsOf(SIGNS_OF_FAULT)} />}
     </Stack>
@@ -282,8 +285,9 @@ function useDiagnosis(): Diagnosis {
 }
 
 function Mat() {
-  const { state, asks, context } = useJob();
+  const { state, asks, context, earlier, book } = useJob();
   const { facts, calibre } = state;
+  const trends = earlier && trendsOfWatch(earlier.history, state, calibre, book);
   const diagnosis = useDiagnosis();
   const rare = (Object.keys(measures) as Measure[]).filter((measure) => !USUAL.includes(measure));
   // Pulses are picked up through a watch that is still closed, before anything is undone.
@@ -345,7 +349,7 @@ function Mat() {
           })),
         ]}
       />
-      <Trends />
+      {trends && <VisitTrends trends={trends} zone={context.shop.zone} atLeast={2} />}
     </>
   );
 }
@@ -355,7 +359,7 @@ function Lamp() {
   const first = wayTaken(context.policy.schools, 'check');
   const verdicts = judgeJobReadings(state, book);
   const diagnosis = useDiagnosis();
-  const leak = useLeakAdvice();
+  const leak = leakAdviceOf(state, book, context.policy);
   const { looked, pulses } = state.facts;
   if (verdicts.length === 0 && looked === null && pulses === null && leak === null) {
     return (

@@ -1,15 +1,9 @@
 import { Paper, Stack, Typography } from '@mui/material';
 import { useFormContext } from 'react-hook-form';
-import {
-  chemistryOfJob,
-  figuresFor,
-  type LeakAdvice,
-  leakOptions,
-  type LeakOption,
-} from '../../../core/health';
+import { LEAK_SEVERITIES, type LeakAdvice, type LeakOption } from '../../../core/health';
 import { money } from '../../../core/handback';
 import { capital } from '../../../core/judgement';
-import { LEAK_DECISIONS, LEAK_PLACES, LEAK_SEVERITIES, leakWords } from '../../../core/logbook';
+import { LEAK_DECISIONS, LEAK_PLACES, leakWords } from '../../../core/logbook';
 import { Caution, LampAnswer } from '../../app/Lamp';
 import { CalibreFigure } from '../../figures/CalibreFigure';
 import { Choice, MeasureField, optionsOf, TextLine, useFieldValue } from '../../job/fields';
@@ -158,24 +152,6 @@ export function LeakageCards() {
 
 function optionWords({ decision, priceMinor, risk }: LeakOption, currency: string): string {
   return `${capital(decision)}: ${priceMinor === null ? 'no price in the list' : money(priceMinor, currency)}. ${risk}`;
-}
-
-/** What is advised about the gravest leak found; null where nothing leaked. */
-export function useLeakAdvice(): LeakAdvice | null {
-  const { state, book, context } = useJob();
-  const leaks = state.facts.leakages.map(({ payload }) => payload);
-  const gravest = [...leaks].sort(
-    (a, b) => LEAK_SEVERITIES.indexOf(b.severity) - LEAK_SEVERITIES.indexOf(a.severity),
-  )[0];
-  if (!gravest) return null;
-  return leakOptions({
-    severity: gravest.severity,
-    currentAfterUA: leaks.findLast(({ currentAfterUA }) => currentAfterUA !== null)?.currentAfterUA ?? null,
-    figures: figuresFor(state.calibre, book).current,
-    originalMatters: state.facts.originality?.payload.matters === true,
-    chemistry: chemistryOfJob(state, book),
-    priceOf: (item) => context.policy.extras.find(({ what }) => what === item)?.priceMinor ?? null,
-  });
 }
 
 /** What to do about a leak, for the owner to decide on. */

@@ -3,6 +3,7 @@ import type { Book } from '../../../core/catalogue';
 import type { SeenBefore } from '../../../core/identify';
 import { NO_TOOLS } from '../../../core/tools';
 import type { IdentifyWorker } from '../../workers/identify.worker';
+import workerUrl from '../../workers/identify.worker?worker&url';
 
 interface Started {
   readonly worker: Remote<IdentifyWorker>;
@@ -19,7 +20,7 @@ let opened: {
 
 function started(): Started {
   if (running) return running;
-  const worker = new Worker(new URL('../../workers/identify.worker.ts', import.meta.url), { type: 'module' });
+  const worker = new Worker(workerUrl, { type: 'module' });
   const broke = new Promise<never>((_, reject) => {
     worker.addEventListener('error', () => {
       // The next question starts another one.
@@ -34,9 +35,9 @@ function started(): Started {
 }
 
 /** Has the worker's code here, so that a movement is identified when the server is away. */
-export async function startIdentifier(): Promise<void> {
-  const { worker, broke } = started();
-  await Promise.race([worker.there(), broke]);
+export async function fetchIdentifier(): Promise<void> {
+  const { ok } = await fetch(workerUrl);
+  if (!ok) throw new Error('The code of the identification cannot be had.');
 }
 
 /** The worker with this book open in it; one for the page, kept from job to job. Refuses where it cannot start. */

@@ -1,31 +1,21 @@
-import { Box, LinearProgress, Paper, Stack, Typography } from '@mui/material';
+import { Box, LinearProgress, Stack, Typography } from '@mui/material';
 import { lazy, type ReactNode, Suspense } from 'react';
 import { Link } from 'react-router';
 import type { Book } from '../../../core/catalogue';
-import { figuresFor } from '../../../core/health';
+import { figuresFor, median } from '../../../core/health';
 import { capital, figure } from '../../../core/judgement';
 import type { Calibre } from '../../../core/movements';
 import { localTime } from '../../../core/time';
 import { useCalibreHistory } from '../../api/resources';
 import { Caution, LampAnswer } from '../../app/Lamp';
 import { colours } from '../../app/theme';
+import { Section } from '../../app/Section';
 import { CalibreFigure } from '../../figures/CalibreFigure';
 import { SignFigure } from '../../figures/SignFigure';
 
 const TrendChart = lazy(() => import('../../figures/TrendChart'));
 
 const DAY = 'D MMM YYYY';
-
-function Section({ title, children }: { readonly title: string; readonly children: ReactNode }) {
-  return (
-    <Paper component="section" aria-label={title} sx={{ p: 2 }}>
-      <Typography variant="h3" component="h2" sx={{ mb: 1 }}>
-        {title}
-      </Typography>
-      {children}
-    </Paper>
-  );
-}
 
 function Line({ what, children }: { readonly what: string; readonly children: ReactNode }) {
   return (
@@ -123,8 +113,6 @@ function History({
   const currents = data.readings.flatMap(({ atUtc, currentUA }) =>
     currentUA === null ? [] : [{ atUtc, label: day(atUtc), value: currentUA }],
   );
-  const sorted = currents.map(({ value }) => value).sort((a, b) => a - b);
-  const middle = sorted[Math.floor(sorted.length / 2)];
   const limit = figuresFor(calibre, book).current;
   return (
     <Section title="This shop’s own history with it">
@@ -138,9 +126,9 @@ function History({
               ? ` from ${day(data.firstAtUtc)} to ${day(data.lastAtUtc)}`
               : ''}
             ; {data.leaked === 0 ? 'none leaked' : `${data.leaked} leaked`}
-            {middle === undefined
+            {currents.length === 0
               ? ''
-              : `; current measured on ${sorted.length}, the middle one ${figure(middle)} µA`}
+              : `; current measured on ${currents.length}, the middle one ${figure(median(currents.map(({ value }) => value)))} µA`}
             .
           </Typography>
           {data.causes.length > 0 && (
@@ -154,7 +142,7 @@ function History({
                 title={`Current of every ${calibre.code} measured here`}
                 unit="µA"
                 points={currents}
-                limit={{ label: `limit, ${limit.of}`, value: limit.limitUA }}
+                limit={{ label: `limit, ${limit.of}`, value: limit.limitUA, eitherWay: false }}
               />
             </Suspense>
           )}

@@ -1,0 +1,38 @@
+import { LinearProgress } from '@mui/material';
+import { lazy, Suspense } from 'react';
+import { measures } from '../../core/health';
+import { capital } from '../../core/judgement';
+import { localTime } from '../../core/time';
+import type { VisitTrend } from '../../core/watches';
+import { Section } from '../app/Section';
+
+const TrendChart = lazy(() => import('../figures/TrendChart'));
+
+/** Readings of a watch over its visits, each with its limit; those read on fewer visits than `atLeast` are left out. */
+export function VisitTrends({
+  trends,
+  zone,
+  atLeast,
+}: {
+  readonly trends: readonly VisitTrend[];
+  readonly zone: string;
+  readonly atLeast: number;
+}) {
+  const shown = trends.filter(({ points }) => points.length >= atLeast);
+  if (shown.length === 0) return null;
+  return (
+    <Section title="Over the visits">
+      <Suspense fallback={<LinearProgress aria-label="Loading the chart" />}>
+        {shown.map(({ measure, unit, points, limit }) => (
+          <TrendChart
+            key={measure}
+            title={capital(measures[measure].words)}
+            unit={unit}
+            points={points.map((point) => ({ ...point, label: localTime(point.atUtc, zone, 'D MMM YYYY') }))}
+            limit={limit}
+          />
+        ))}
+      </Suspense>
+    </Section>
+  );
+}
