@@ -16,6 +16,9 @@ export default function TrendChart({ title, unit, points, limit }: Props) {
   const trend = trendOf(points, limit, unit);
   return (
     <>
+      <Typography aria-hidden sx={{ fontWeight: 700 }}>
+        {title}, {unit}
+      </Typography>
       <SmallChart title={title} unit={unit} points={points} limit={limit} />
       <Typography>
         {trend.verdict === 'too few visits' ? '' : `${capital(trend.verdict)}: `}
