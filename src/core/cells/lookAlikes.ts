@@ -84,3 +84,56 @@ export function lookAlikes(cell: CellType, table: CellTable): LookAlike[] {
     return likeness ? [{ ...likeness, cell: other }] : [];
   });
 }
+
+/** Cells a look-alike matters against: what the movement takes, what was found, the lot being taken, what was ordered. */
+export interface LookAlikeContext {
+  readonly movement?: CellType | null;
+  readonly found?: CellType | null;
+  readonly lot?: CellType | null;
+  readonly ordered?: CellType | null;
+}
+
+const BECAUSE: Readonly<Record<keyof LookAlikeContext, string>> = {
+  movement: 'the movement’s cell',
+  found: 'what was found in the watch',
+  lot: 'the lot being taken',
+  ordered: 'what was ordered',
+};
+
+export interface LookAlikes {
+  /** Those that matter here, each with why. */
+  readonly warn: readonly (LookAlike & { readonly because: string })[];
+  /** All others: only listed. */
+  readonly list: readonly LookAlike[];
+}
+
+/**
+ * The look-alikes of a cell, told apart by whether they matter here. Warned of is one that is the movement’s cell, was
+ * found in the watch, is the lot being taken or was ordered; the others are only listed, since a warning that always
+ * stands is read by nobody.
+ */
+export function lookAlikesHere(cell: CellType, context: LookAlikeContext, table: CellTable): LookAlikes {
+  const all = lookAlikes(cell, table);
+  const because = (other: CellType): string | null => {
+    for (const key of Object.keys(BECAUSE) as (keyof LookAlikeContext)[]) {
+      const here = context[key];
+      if (here && here !== cell && sameCell(here, other)) return BECAUSE[key];
+    }
+    return null;
+  };
+  const told = all.map((each) => ({ ...each, because: because(each.cell) }));
+  return {
+    warn: told.flatMap(({ because: why, ...each }) => (why === null ? [] : [{ ...each, because: why }])),
+    list: told.flatMap(({ because: why, ...each }) => (why === null ? [each] : [])),
+  };
+}
+
+function sameCell(a: CellType, b: CellType): boolean {
+  return (
+    a.code === b.code ||
+    (a.diameterMm === b.diameterMm &&
+      a.heightMm === b.heightMm &&
+      a.chemistry === b.chemistry &&
+      a.drain === b.drain)
+  );
+}

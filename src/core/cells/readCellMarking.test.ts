@@ -158,3 +158,60 @@ describe('what must never be read as a primary cell', () => {
     expect(reading.reasons[0]).toBeTruthy();
   });
 });
+
+describe('half-legible, mistyped and unsure', () => {
+  it('never reads a name with a place unread, but says what it may be', () => {
+    const reading = read('SR6?1SW');
+    expect(reading).toMatchObject({ verdict: 'ambiguous', names: [{ sure: 'half legible' }] });
+    if (reading.verdict === 'ambiguous')
+      expect(reading.alternatives.map(({ code }) => code)).toEqual(['SR621SW']);
+    expect(reading.reasons.join(' ')).toContain('Measure its height');
+    const several = read('37?');
+    if (several.verdict !== 'ambiguous') throw new Error(several.verdict);
+    expect(several.alternatives.length).toBeGreaterThan(3);
+    expect(read('?L2032').reasons.join(' ')).toContain('rechargeable');
+    expect(read('??').verdict).toBe('not read');
+  });
+
+  it('keeps the right cell among the alternatives, whichever places are unread', () => {
+    fc.assert(
+      fc.property(fc.constantFrom(...everyName), fc.nat(), ([name, type], at) => {
+        const reading = read(name.slice(0, at % name.length) + '?' + name.slice((at % name.length) + 1));
+        if (reading.verdict === 'not read') return name.length < 3;
+        return reading.verdict === 'ambiguous' && reading.alternatives.includes(type);
+      }),
+    );
+  });
+
+  it('takes a half-legible name beside a legible one only where it can be the same cell', () => {
+    expect(read('364 SR6?1SW')).toMatchObject({
+      verdict: 'read',
+      sure: 'table',
+      names: [{ sure: 'table' }, { sure: 'half legible' }],
+    });
+    expect(read('364 SR9?7SW')).toMatchObject({ verdict: 'ambiguous' });
+  });
+
+  it('offers what a mistyped name is near to, and reads none of it', () => {
+    const near = (marking: string): string[] => {
+      const reading = read(marking);
+      return 'near' in reading ? reading.near.map(({ code }) => code) : [];
+    };
+    expect(read('RS621SW').verdict).toBe('asks');
+    expect(near('RS621SW')).toContain('SR621SW');
+    expect(near('SR6211SW')).toContain('SR621SW');
+    expect(near('CR2034')).toContain('CR2032');
+    const size = read('CR2034');
+    expect(size).toMatchObject({ verdict: 'read', sure: 'size from the name' });
+    expect(size.reasons.join(' ')).toContain('slip for');
+    expect(near('SR621SW')).toEqual([]);
+  });
+
+  it('says of each name on a label how sure it is', () => {
+    expect(read('SR726SW (397) XQ99').names).toMatchObject([
+      { text: 'SR726SW', sure: 'table' },
+      { text: '397', sure: 'table' },
+      { text: 'XQ99', sure: 'not read' },
+    ]);
+  });
+});

@@ -1,7 +1,8 @@
 import { figure, type WorkingLine } from '../judgement';
 import { chemistries } from './chemistry';
+import { noughts } from './names';
 import { type CellTable, typeFromParts } from './table';
-import type { CellReading, CellType } from './types';
+import type { CellReading, CellType, NameOnLabel } from './types';
 
 /** Letters that begin the names of rechargeable cells. They are never read as a primary cell. */
 const RECHARGEABLE_PREFIXES = ['ML', 'MT', 'VL', 'LIR', 'CTL', 'TC'];
@@ -11,31 +12,29 @@ const NOISE =
   /^(SILVER|OXIDE|ALKALINE|LITHIUM|BATTERY|BATTERIES|CELL|BUTTON|WATCH|MERCURY|FREE|0%?HG|HG|MADE|IN|EXP|\+|-|#|NO|TYPE|SIZE)$/;
 const PRINTED_VOLTAGE = /^(\d(?:[.,]\d{1,2})?)V$/;
 
-interface NameRead {
-  readonly kind: 'cell' | 'rechargeable' | 'unknown';
-  readonly text: string;
-  readonly cell?: CellType;
+interface NameRead extends NameOnLabel {
   readonly note?: string;
 }
 
-/** Puts a nought where a name has a letter O among its digits: `CR2O32`, `37O`, `AGO`. */
-function noughts(token: string): string {
-  return token.replace(/(?<=^[A-Z]{2,3}|\d)O|(?<=^)O(?=\d)/g, '0').replace(/(?<=\d)O/g, '0');
-}
+/** A place on a label that nobody can read. */
+const ILLEGIBLE = '?';
+/** A name of this many places or fewer legible ones says nothing. */
+const LEGIBLE_AT_LEAST = 2;
 
 function readName(raw: string, table: CellTable): NameRead | null {
   const text = noughts(raw);
+  if (text.includes(ILLEGIBLE)) return halfLegible(text, table);
   const known = table.byName.get(text);
-  if (known) return { kind: 'cell', text, cell: known };
+  if (known) return { sure: 'table', text, cells: [known] };
   const rechargeable = RECHARGEABLE_PREFIXES.find((prefix) => new RegExp(`^${prefix}\\d{3,4}`).test(text));
-  if (rechargeable) return { kind: 'rechargeable', text, note: rechargeable };
+  if (rechargeable) return { sure: 'rechargeable', text, cells: [], note: rechargeable };
   const maker = /^([A-Z])(\d{3}A?)$/.exec(text);
   const behind = maker?.[2] === undefined ? undefined : table.byName.get(maker[2]);
   if (maker && behind) {
     return {
-      kind: 'cell',
+      sure: 'table',
       text,
-      cell: behind,
+      cells: [behind],
       note: `The letter ${maker[1]} before ${maker[2]} is taken as a maker’s sign.`,
     };
   }
@@ -43,16 +42,38 @@ function readName(raw: string, table: CellTable): NameRead | null {
   if (parts) {
     const [, prefix = '', digits = '', suffix = ''] = parts;
     const cell = typeFromParts(prefix, digits, suffix, table);
-    return cell ? { kind: 'cell', text, cell } : { kind: 'unknown', text };
+    return cell
+      ? { sure: cell.inTable ? 'table' : 'size from the name', text, cells: [cell] }
+      : { sure: 'not read', text, cells: [] };
   }
-  return /^(?:[A-Z]{1,4}\d{2,5}[A-Z]{0,3}|\d{3,4}A?)$/.test(text) ? { kind: 'unknown', text } : null;
+  return /^(?:[A-Z]{1,4}\d{2,5}[A-Z]{0,3}|\d{3,4}A?)$/.test(text)
+    ? { sure: 'not read', text, cells: [] }
+    : null;
 }
+
+/** A name with places nobody can read: every cell of the table it may name, and never just one of them. */
+function halfLegible(text: string, table: CellTable): NameRead | null {
+  const legible = text.replaceAll(ILLEGIBLE, '');
+  if (legible.length < LEGIBLE_AT_LEAST || !/^[A-Z0-9?]+$/.test(text)) return null;
+  const pattern = new RegExp(`^${text.replaceAll(ILLEGIBLE, '[A-Z0-9]')}$`);
+  const cells = new Set([...table.byName].filter(([name]) => pattern.test(name)).map(([, type]) => type));
+  return {
+    sure: 'half legible',
+    text,
+    cells: [...cells],
+    // Where a letter cannot be read it may be that of a rechargeable cell.
+    ...(/[?]/.test(/^[A-Z?]*/.exec(text)?.[0] ?? '') ? { note: MAY_BE_RECHARGEABLE } : {}),
+  };
+}
+
+const MAY_BE_RECHARGEABLE = 'With its letters unread it may be a rechargeable cell as well.';
 
 /** Names in one stretch of a label, joining parts written apart (`SR 726 SW`): the fewest names that use all parts. */
 function namesInSegment(segment: string, table: CellTable): NameRead[] | null {
   const parts = segment.split(/[\s\-.·_]+/).filter((part) => part !== '' && !NOISE.test(part));
   const best: (NameRead[] | null)[] = [[]];
-  const unknowns = (names: NameRead[]): number => names.filter((name) => name.kind === 'unknown').length;
+  const unknowns = (names: NameRead[]): number =>
+    names.filter(({ cells, sure }) => cells.length === 0 && sure !== 'rechargeable').length;
   for (let end = 1; end <= parts.length; end += 1) {
     let chosen: NameRead[] | null = null;
     for (let start = end - 1; start >= 0; start -= 1) {
@@ -100,7 +121,8 @@ function sizeWords(cell: CellType): string {
 export function readCellMarking(marking: string, table: CellTable): CellReading {
   const working: WorkingLine[] = [];
   const cleaned = marking.toUpperCase().replace(/[–—−]/g, '-').trim();
-  if (cleaned === '') return { verdict: 'not read', reasons: ['Nothing was entered.'], working };
+  if (cleaned === '')
+    return { verdict: 'not read', reasons: ['Nothing was entered.'], working, names: [], near: [] };
   const segments = cleaned.split(/[/()[\]{},;|=+]+/).map((segment) => segment.trim());
   let printedV: number | null = null;
   const names: NameRead[] = [];
@@ -115,17 +137,25 @@ export function readCellMarking(marking: string, table: CellTable): CellReading 
     if (found) names.push(...found);
     else unread.push(segment);
   }
-  for (const name of names) {
-    if (name.cell) {
+  for (const { text, sure, cells } of names) {
+    const [cell] = cells;
+    if (cell && cells.length === 1 && sure !== 'half legible') {
       working.push({
-        what: `“${name.text}”`,
-        rule: name.cell.inTable ? 'name in the cell table' : 'size worked out from the name',
-        figures: `${chemistries[name.cell.chemistry].words}, ${sizeWords(name.cell)}`,
+        what: `“${text}”`,
+        rule: sure === 'table' ? 'name in the cell table' : 'size worked out from the name',
+        figures: `${chemistries[cell.chemistry].words}, ${sizeWords(cell)}`,
         source: 'IEC 60086-3 and trade usage',
       });
     }
   }
-  const rechargeable = names.find((name) => name.kind === 'rechargeable');
+  const told = {
+    working,
+    names: [
+      ...names.map(({ text, sure, cells }): NameOnLabel => ({ text, sure, cells })),
+      ...unread.map((text): NameOnLabel => ({ text, sure: 'not read', cells: [] })),
+    ],
+  };
+  const rechargeable = names.find((name) => name.sure === 'rechargeable');
   if (rechargeable) {
     return {
       verdict: 'rechargeable',
@@ -133,26 +163,34 @@ export function readCellMarking(marking: string, table: CellTable): CellReading 
       reasons: [
         `${rechargeable.text} begins like a rechargeable cell (${rechargeable.note}). It is never exchanged for a primary cell: look for the movement’s own kit.`,
       ],
-      working,
+      ...told,
     };
   }
-  const cells = names.flatMap((name) => (name.cell ? [name.cell] : []));
-  const unknown = [...names.filter((name) => name.kind === 'unknown').map((name) => name.text), ...unread];
+  const legible = names.filter(({ sure }) => sure === 'table' || sure === 'size from the name');
+  const cells = legible.flatMap((name) => name.cells);
+  const half = names.filter(({ sure }) => sure === 'half legible');
+  const unknown = told.names.filter(({ sure }) => sure === 'not read').map(({ text }) => text);
+  if (cells.length === 0 && half.length > 0) return alternativesOf(half, told);
   if (cells.length === 0) {
+    const near = nearest(unknown, table);
+    const slip =
+      near.length === 0 ? '' : ` Nearest in the table: ${near.map(({ code }) => code).join(', ')}.`;
     return unknown.some((text) => /^[A-Z]+\d/.test(text))
       ? {
           verdict: 'asks',
+          near,
           reasons: [
-            `“${unknown.join(' ')}” has a prefix or size that is not in the table. It may be rechargeable: measure its diameter, height and voltage before choosing anything.`,
+            `“${unknown.join(' ')}” has a prefix or size that is not in the table. It may be rechargeable: measure its diameter, height and voltage before choosing anything.${slip}`,
           ],
-          working,
+          ...told,
         }
       : {
           verdict: 'not read',
+          near,
           reasons: [
-            `“${marking.trim()}” names no cell known here. A name looks like SR621SW, 364, CR2016 or AG1.`,
+            `“${marking.trim()}” names no cell known here. A name looks like SR621SW, 364, CR2016 or AG1.${slip}`,
           ],
-          working,
+          ...told,
         };
   }
   const first = cells[0] as CellType;
@@ -162,15 +200,24 @@ export function readCellMarking(marking: string, table: CellTable): CellReading 
       verdict: 'ambiguous',
       alternatives: cells,
       reasons: [`The names on the label disagree in ${disagree}. Measure the cell and say which it is.`],
-      working,
+      ...told,
     };
   }
   const cell = merge(cells);
-  const reasons = [
-    `${chemistries[cell.chemistry].words}, ${sizeWords(cell)}, ${figure(cell.nominalV)} V${drainWords(cell)}.`,
-    ...names.flatMap((name) => (name.note ? [name.note] : [])),
-    ...(unknown.length > 0 ? [`Not read on the same label: ${unknown.join(', ')}.`] : []),
-  ];
+  // A name half read stands beside one that was read: it must be able to name the same cell.
+  const against = half.find(
+    (name) => !name.cells.some((each) => sameSize(each, cell) && each.chemistry === cell.chemistry),
+  );
+  if (against) {
+    return {
+      verdict: 'ambiguous',
+      alternatives: [cell, ...against.cells],
+      reasons: [
+        `${cell.code} was read, but “${against.text}” on the same label cannot name it. Measure the cell and say which it is.`,
+      ],
+      ...told,
+    };
+  }
   if (printedV !== null && Math.abs(printedV - cell.nominalV) > 0.2) {
     return {
       verdict: 'ambiguous',
@@ -178,10 +225,93 @@ export function readCellMarking(marking: string, table: CellTable): CellReading 
       reasons: [
         `The label prints ${printedV} V, but ${cell.code} has ${cell.nominalV} V. One of the two is misread.`,
       ],
-      working,
+      ...told,
     };
   }
-  return { verdict: 'read', cell, sure: cell.inTable ? 'table' : 'size from the name', reasons, working };
+  const sure = legible.some((name) => name.sure === 'table') ? 'table' : 'size from the name';
+  const near =
+    sure === 'table'
+      ? []
+      : nearest(
+          legible.map(({ text }) => text),
+          table,
+        );
+  return {
+    verdict: 'read',
+    cell,
+    sure,
+    near,
+    reasons: [
+      `${chemistries[cell.chemistry].words}, ${sizeWords(cell)}, ${figure(cell.nominalV)} V${drainWords(cell)}.`,
+      ...legible.flatMap((name) => (name.note ? [name.note] : [])),
+      ...(near.length > 0
+        ? [
+            `${cell.code} is not in the table and may be a slip for ${near.map(({ code }) => code).join(' or ')}: measure it.`,
+          ]
+        : []),
+      ...(unknown.length > 0 ? [`Not read on the same label: ${unknown.join(', ')}.`] : []),
+    ],
+    ...told,
+  };
+}
+
+/** What half-legible names leave: always alternatives, however few, since what cannot be read may be anything. */
+function alternativesOf(
+  half: readonly NameRead[],
+  told: Pick<CellReading, 'working' | 'names'>,
+): CellReading {
+  const [first, ...more] = half;
+  const alternatives = (first?.cells ?? []).filter((cell) =>
+    more.every(({ cells }) =>
+      cells.some((each) => sameSize(each, cell) && each.chemistry === cell.chemistry),
+    ),
+  );
+  const note = half.find((name) => name.note !== undefined)?.note;
+  if (alternatives.length === 0)
+    return {
+      verdict: 'asks',
+      near: [],
+      reasons: [
+        `“${half.map(({ text }) => text).join(' ')}” is half legible and fits no cell of the table.${note ? ` ${note}` : ''} Measure its diameter, height and voltage.`,
+      ],
+      ...told,
+    };
+  return {
+    verdict: 'ambiguous',
+    alternatives,
+    reasons: [
+      alternatives.length === 1
+        ? `Half legible: of the table only ${alternatives[0]?.code} fits. Measure its height to be sure.`
+        : `Half legible: ${alternatives.map(({ code }) => code).join(', ')} fit. Measure diameter and height, and say which it is.`,
+      ...(note === undefined ? [] : [note]),
+    ],
+    ...told,
+  };
+}
+
+const MOST_NEAR = 4;
+
+/** Cells of the table one slip away from a name that is not in it: a character wrong, missing, doubled or swapped. */
+function nearest(texts: readonly string[], table: CellTable): CellType[] {
+  const near = new Set<CellType>();
+  for (const text of texts)
+    for (const [name, type] of table.byName)
+      if (name.length >= LEGIBLE_AT_LEAST && name !== text && oneSlip(text, name)) near.add(type);
+  return [...near].slice(0, MOST_NEAR);
+}
+
+/** Whether two names differ by one character wrong, missing or too many, or by two neighbours swapped. */
+function oneSlip(a: string, b: string): boolean {
+  if (Math.abs(a.length - b.length) > 1) return false;
+  let start = 0;
+  while (start < a.length && a[start] === b[start]) start += 1;
+  let [endA, endB] = [a.length, b.length];
+  while (endA > start && endB > start && a[endA - 1] === b[endB - 1]) [endA, endB] = [endA - 1, endB - 1];
+  const [leftA, leftB] = [a.slice(start, endA), b.slice(start, endB)];
+  return (
+    (leftA.length <= 1 && leftB.length <= 1) ||
+    (leftA.length === 2 && leftA === [...leftB].reverse().join(''))
+  );
 }
 
 function drainWords(cell: CellType): string {

@@ -55,11 +55,33 @@ export interface CellWanted {
   readonly place: 'primary' | 'rechargeable';
 }
 
-export type CellReading =
-  | (Judged<'read'> & { readonly cell: CellType; readonly sure: 'table' | 'size from the name' })
-  | (Judged<'ambiguous'> & { readonly alternatives: readonly CellType[] })
-  | (Judged<'rechargeable'> & { readonly prefix: string })
-  | Judged<'asks'>
-  | Judged<'not read'>;
+/** How sure one name on a label is: in the table, only a size spelt by it, with places nobody can read, or not read. */
+export type Sureness = 'table' | 'size from the name' | 'half legible' | 'rechargeable' | 'not read';
+
+/** One name of a label as it was read. */
+export interface NameOnLabel {
+  readonly text: string;
+  readonly sure: Sureness;
+  /** What it may name: one cell where it was read, several where it is half legible. */
+  readonly cells: readonly CellType[];
+}
+
+interface ReadLabel {
+  readonly names: readonly NameOnLabel[];
+}
+
+export type CellReading = ReadLabel &
+  (
+    | (Judged<'read'> & {
+        readonly cell: CellType;
+        readonly sure: 'table' | 'size from the name';
+        /** Cells of the table a name that is not in it may be a slip for. */
+        readonly near: readonly CellType[];
+      })
+    | (Judged<'ambiguous'> & { readonly alternatives: readonly CellType[] })
+    | (Judged<'rechargeable'> & { readonly prefix: string })
+    | (Judged<'asks'> & { readonly near: readonly CellType[] })
+    | (Judged<'not read'> & { readonly near: readonly CellType[] })
+  );
 
 export type CrossReference = Judged<'equal' | 'accepted' | 'nearly' | 'never'>;

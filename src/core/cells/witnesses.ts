@@ -1,0 +1,262 @@
+import { figure, type Judged, percent } from '../judgement';
+import { looksLike } from './lookAlikes';
+import type { CellTable } from './table';
+import type { CellType, CellWanted } from './types';
+
+export const WITNESSES = ['book', 'print', 'cell found', 'well measured'] as const;
+export type WitnessKind = (typeof WITNESSES)[number];
+
+/** A well as the caliper has it: across, and from the lower contact to where the holder lies on the cell. */
+export interface MeasuredWell {
+  readonly diameterMm: number;
+  readonly depthMm: number;
+}
+
+/** What each witness says; null where it is not heard. */
+export interface WitnessQuestion {
+  /** What the book says this movement takes. */
+  readonly book: CellWanted | null;
+  /** A cell named by the print or engraving inside the watch. */
+  readonly print: CellType | null;
+  readonly found: CellType | null;
+  readonly well: MeasuredWell | null;
+}
+
+/** How often each says the right cell. Ours, from bench practice: the last hand errs more than any other. */
+const RELIABLE: Readonly<Record<WitnessKind, number>> = {
+  book: 0.97,
+  print: 0.95,
+  'cell found': 0.85,
+  'well measured': 0.95,
+};
+/** A wrong cell found is so much likelier one easily taken for the right one. */
+const LIKENESS_WEIGHT = 6;
+/** From here one cell is what they say together. */
+const SETTLED_FROM = 0.9;
+/** A well is wider and deeper than its cell by at most this, and narrower by at most a caliper’s error, mm. */
+const ROOM_MM = { wider: 0.6, deeper: 0.45, tighter: 0.1 } as const;
+
+interface Size {
+  readonly diameterMm: number;
+  readonly heightMm: number;
+  readonly nominalV: number;
+}
+
+export interface WitnessSaid {
+  readonly kind: WitnessKind;
+  readonly says: string;
+  readonly agrees: boolean;
+}
+
+export type WitnessVerdict = Judged<
+  'nobody heard' | 'one witness' | 'they agree' | 'one erred' | 'cannot tell'
+> & {
+  /** The cell they say together, by its name in the table; null where they do not settle it. */
+  readonly code: string | null;
+  readonly probability: number;
+  readonly said: readonly WitnessSaid[];
+  /** How to tell who erred; empty where nobody did. */
+  readonly howToTell: readonly string[];
+};
+
+const sameSize = (a: Size, b: Size): boolean =>
+  Math.abs(a.diameterMm - b.diameterMm) <= 0.1 + 1e-9 &&
+  Math.abs(a.heightMm - b.heightMm) <= 0.1 + 1e-9 &&
+  Math.abs(a.nominalV - b.nominalV) <= 0.1;
+
+/** Whether a cell of this size lies in a well so measured. */
+export function liesInWell({ diameterMm, heightMm }: Omit<Size, 'nominalV'>, well: MeasuredWell): boolean {
+  const [across, deep] = [well.diameterMm - diameterMm, well.depthMm - heightMm];
+  return (
+    across >= -ROOM_MM.tighter &&
+    across <= ROOM_MM.wider &&
+    deep >= -ROOM_MM.tighter &&
+    deep <= ROOM_MM.deeper
+  );
+}
+
+const sized = (cell: CellType): Size | null =>
+  cell.diameterMm === null || cell.heightMm === null
+    ? null
+    : { diameterMm: cell.diameterMm, heightMm: cell.heightMm, nominalV: cell.nominalV };
+
+/**
+ * What book, print, cell found and measured well say together, by size and voltage: each is right as often as it is
+ * (Bayes’ rule over every size of the table, all alike likely before), a wrong cell found being most often one easily
+ * taken for the right one. Where they disagree: who probably erred, and how to tell. Drain, chemistry and names are
+ * judged by `crossReference`. Source: Bayes’ rule; the reliabilities are ours, from bench practice.
+ */
+export function weighWitnesses(question: WitnessQuestion, table: CellTable): WitnessVerdict {
+  const { book, print, found, well } = question;
+  const claims: { readonly kind: WitnessKind; readonly size: Size | null; readonly says: string }[] = [
+    ...(book ? [{ kind: 'book' as const, size: book, says: book.code }] : []),
+    ...(print ? [{ kind: 'print' as const, size: sized(print), says: print.code }] : []),
+    ...(found ? [{ kind: 'cell found' as const, size: sized(found), says: found.code }] : []),
+    ...(well
+      ? [
+          {
+            kind: 'well measured' as const,
+            size: null,
+            says: `${figure(well.diameterMm)} × ${figure(well.depthMm)} mm`,
+          },
+        ]
+      : []),
+  ];
+  const nothing = (verdict: 'nobody heard' | 'one witness', reason: string): WitnessVerdict => ({
+    verdict,
+    code: claims[0]?.size ? claims[0].says : null,
+    probability: 0,
+    said: claims.map(({ kind, says }) => ({ kind, says, agrees: true })),
+    howToTell: [],
+    reasons: [reason],
+    working: [],
+  });
+  const [only] = claims;
+  if (!only) return nothing('nobody heard', 'Neither book nor print, cell nor well says what belongs there.');
+  if (claims.length === 1)
+    return nothing('one witness', `Only the ${only.kind} speaks: ${only.says}. A second would confirm it.`);
+
+  // Sizes that differ in nothing but name, drain or twin chemistry are one.
+  const places: { readonly cell: CellType; readonly size: Size }[] = [];
+  const claimed = [print, found].filter((cell): cell is CellType => cell !== null);
+  const named = book ? (table.byName.get(book.code) ?? null) : null;
+  for (const cell of [...(named ? [named] : []), ...claimed, ...table.types]) {
+    const size = sized(cell);
+    if (size && !places.some((each) => sameSize(each.size, size))) places.push({ cell, size });
+  }
+  const supports = (kind: WitnessKind, place: Size): boolean => {
+    if (kind === 'well measured') return well !== null && liesInWell(place, well);
+    const size = claims.find((claim) => claim.kind === kind)?.size;
+    if (!size) return false;
+    const heights = kind === 'book' && book ? [size.heightMm, ...book.otherHeightsMm] : [size.heightMm];
+    return heights.some((heightMm) => sameSize({ ...size, heightMm }, place));
+  };
+  const likely = (kind: WitnessKind, place: (typeof places)[number]): number => {
+    const right = RELIABLE[kind];
+    if (supports(kind, place.size)) {
+      // A well measured names several sizes, and tells them apart no further.
+      return kind === 'well measured'
+        ? right / Math.max(1, places.filter(({ size }) => supports(kind, size)).length)
+        : right;
+    }
+    const alike = kind === 'cell found' && found !== null && looksLike(place.cell, found) !== null;
+    return ((1 - right) / places.length) * (alike ? LIKENESS_WEIGHT : 1);
+  };
+  const weights = places.map((place) =>
+    claims.reduce((product, { kind }) => product * likely(kind, place), 1),
+  );
+  const total = weights.reduce((sum, weight) => sum + weight, 0);
+  const best = weights.indexOf(Math.max(...weights));
+  const top = places[best] as (typeof places)[number];
+  const probability = (weights[best] ?? 0) / total;
+  const said = claims.map(({ kind, says }) => ({ kind, says, agrees: supports(kind, top.size) }));
+  const against = said.filter(({ agrees }) => !agrees);
+  const settled = probability >= SETTLED_FROM;
+  const code = (book && supports('book', top.size) ? book.code : null) ?? nameOf(top.cell, claims);
+  const working = [
+    {
+      what: 'what the witnesses say together',
+      rule: 'each right as often as it is; every size of the table alike likely before',
+      figures: `${claims.map(({ kind, says }) => `${kind} ${says} (${figure(RELIABLE[kind] * 100, 0)} %)`).join(', ')} → ${code} ${percent(probability)}`,
+      source: 'Bayes’ rule; reliabilities of bench practice',
+    },
+  ];
+  if (against.length === 0)
+    return {
+      verdict: 'they agree',
+      code,
+      probability,
+      said,
+      howToTell: [],
+      reasons: [`${listed(said.map(({ kind }) => kind))} agree on ${code}.`],
+      working,
+    };
+  const howToTell = waysToTell(top, against, question);
+  if (!settled)
+    return {
+      verdict: 'cannot tell',
+      code: null,
+      probability,
+      said,
+      howToTell,
+      reasons: [
+        `${said.map(({ kind, says }) => `the ${kind} says ${says}`).join(', ')}: neither is likelier enough (${percent(probability)}).`,
+      ],
+      working,
+    };
+  return {
+    verdict: 'one erred',
+    code,
+    probability,
+    said,
+    howToTell,
+    reasons: against.map(({ kind, says }) => erredBecause(kind, says, code, top.cell, question)),
+    working,
+  };
+}
+
+/** Where the table knows several names of a size, the one a witness used. */
+function nameOf(
+  cell: CellType,
+  claims: readonly { readonly size: Size | null; readonly says: string }[],
+): string {
+  const size = sized(cell);
+  return claims.find((claim) => claim.size && size && sameSize(claim.size, size))?.says ?? cell.code;
+}
+
+function erredBecause(
+  kind: WitnessKind,
+  says: string,
+  code: string,
+  cell: CellType,
+  { found }: WitnessQuestion,
+): string {
+  switch (kind) {
+    case 'cell found': {
+      const likeness = found ? looksLike(cell, found) : null;
+      return `The last hand probably fitted the wrong one: ${says} where ${code} belongs${likeness ? `; they are easily mixed up (${likeness.how})` : ''}. That it ran proves only contact and voltage.`;
+    }
+    case 'book':
+      return `The book’s ${says} is probably not for this movement: it may be named wrongly, or be another revision.`;
+    case 'print':
+      return `The print names ${says}: the back may be of another watch, or tell of an earlier movement.`;
+    case 'well measured':
+      return `The well was probably measured wrongly (${says}): on the insulator, or with the holder pressed down.`;
+  }
+}
+
+function waysToTell(
+  top: { readonly cell: CellType; readonly size: Size },
+  against: readonly WitnessSaid[],
+  { found, well, book }: WitnessQuestion,
+): string[] {
+  const ways: string[] = [];
+  const other = against.some(({ kind }) => kind === 'cell found') && found ? sized(found) : null;
+  const rival = other ?? (against.some(({ kind }) => kind === 'book') ? book : null);
+  if (rival && !well) {
+    const byHeight = Math.abs(rival.heightMm - top.size.heightMm) > 0.1;
+    ways.push(
+      byHeight
+        ? `Measure the depth of the well: about ${figure(top.size.heightMm + 0.2, 1)} mm for ${figure(top.size.heightMm)} mm, about ${figure(rival.heightMm + 0.2, 1)} mm for ${figure(rival.heightMm)} mm.`
+        : `Measure across the well: about ${figure(top.size.diameterMm + 0.2, 1)} mm for ${figure(top.size.diameterMm)} mm, about ${figure(rival.diameterMm + 0.2, 1)} mm for ${figure(rival.diameterMm)} mm.`,
+    );
+  }
+  for (const { kind } of against) {
+    if (kind === 'book')
+      ways.push('Look at the marks on the movement once more, and at how its revisions differ.');
+    if (kind === 'print') ways.push('Compare the number in the back with the case: does it belong to it?');
+    if (kind === 'well measured')
+      ways.push('Measure again with the insulator out and the holder as it lies on a cell.');
+    if (kind === 'cell found')
+      ways.push(
+        'Look for marks of force: a bent clip, a packed well, a dented back are signs of a wrong height.',
+      );
+  }
+  return ways;
+}
+
+function listed(words: readonly string[]): string {
+  const [last, ...before] = [...words].reverse();
+  const text = before.length === 0 ? (last ?? '') : `${before.reverse().join(', ')} and ${last}`;
+  return text.charAt(0).toUpperCase() + text.slice(1);
+}
