@@ -191,7 +191,9 @@ test('a watch that comes back is known again: what worked last time comes first,
   await page.getByRole('link', { name: 'This watch was here once before' }).click();
   await expect(page.getByRole('heading', { name: 'Orrelin C2140-3, serial 4471902' })).toBeVisible();
   await expect(page.getByRole('region', { name: 'Visits', exact: true })).toContainText(tickets.next);
-  await expect(page.getByRole('region', { name: 'Visits', exact: true })).toContainText(tickets.of('waits-for-owner'));
+  await expect(page.getByRole('region', { name: 'Visits', exact: true })).toContainText(
+    tickets.of('waits-for-owner'),
+  );
   await expect(
     page.getByRole('img', { name: /Current\. 17 Mar 2026: 1.04 µA; 17 Mar 2026: 1.61 µA/ }),
   ).toBeVisible();
