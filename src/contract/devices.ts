@@ -1,7 +1,9 @@
 import { z } from 'zod';
 import type { TraceSample } from '../core/devices';
 import { measures, type Measure } from '../core/health';
+import type { DeliveryLine } from '../core/stock';
 import { id, number, oneOf } from './fields';
+import { newOrder } from './stock';
 
 /** A file kept by its content. */
 export interface Attachment {
@@ -18,6 +20,7 @@ export const DEVICE_IDS = [
   'camera',
   'label-printer',
   'message-outbox',
+  'supplier',
 ] as const;
 export type DeviceId = (typeof DEVICE_IDS)[number];
 
@@ -29,6 +32,7 @@ export const DEVICE_FAULTS = {
   camera: ['no picture', 'unplugged'],
   'label-printer': ['out of labels', 'jammed', 'unplugged'],
   'message-outbox': ['no line', 'unplugged'],
+  supplier: ['closed for the day', 'unplugged'],
 } as const satisfies Record<DeviceId, readonly string[]>;
 
 const fault = (device: DeviceId) => oneOf('Fault', ['none', ...(DEVICE_FAULTS[device] as readonly string[])]);
@@ -87,6 +91,12 @@ export const deviceSettings = {
   }),
   'label-printer': z.strictObject({ fault: fault('label-printer') }),
   'message-outbox': z.strictObject({ fault: fault('message-outbox') }),
+  supplier: z.strictObject({
+    leadHours: number({ words: 'Delivers after', min: 0, max: 2000, unit: 'h', example: 20 }),
+    wrongPercent: number({ words: 'Wrong lines', min: 0, max: 100, unit: '%', example: 5 }),
+    shortPercent: number({ words: 'Short lines', min: 0, max: 100, unit: '%', example: 8 }),
+    fault: fault('supplier'),
+  }),
 } as const satisfies Record<DeviceId, z.ZodType>;
 
 export type DeviceSettings = { readonly [K in DeviceId]: z.infer<(typeof deviceSettings)[K]> };
@@ -116,6 +126,7 @@ export const deviceAsk = z.discriminatedUnion('ask', [
     technicianId: id,
     what: oneOf('Message', ['ready', 'part awaited', 'please ring']),
   }),
+  z.strictObject({ ask: z.literal('order'), order: newOrder, technicianId: id }),
 ]);
 export type DeviceAsk = z.infer<typeof deviceAsk>;
 
@@ -127,6 +138,13 @@ export type DeviceSays =
   | { readonly says: 'trace'; readonly startUm: number; readonly endUm: number; readonly seconds: number }
   | { readonly says: 'picture'; readonly attachment: Attachment }
   | { readonly says: 'done'; readonly words: string }
+  | {
+      readonly says: 'order taken';
+      readonly dueAt: string;
+      readonly noteNumber: string;
+      /** What will come with it, which now and then is not what was ordered. */
+      readonly lines: readonly DeliveryLine[];
+    }
   | { readonly says: 'fault'; readonly words: string; readonly whatToDo: string };
 
 export interface DeviceState {

@@ -14,3 +14,4 @@ export * from './catalogueTables';
 export * from './devices';
 export * from './jobFile';
 export * from './policy';
+export * from './stock';

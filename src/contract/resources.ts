@@ -1,12 +1,12 @@
 import { z } from 'zod';
-import { type Lot, STOCK_ITEMS } from '../core/stock';
+import type { Lot } from '../core/stock';
 import type { Catalogue } from '../core/catalogue';
-import type { Entry, LyingOpen, Payloads } from '../core/logbook';
+import type { Entry, LooseCell, LyingOpen, Payloads } from '../core/logbook';
 import type { Policy, Shop, StageId } from '../core/policy';
 import type { StageStatus } from '../core/logbook';
 import type { Attachment } from './devices';
 import { newEntry, type NewEntry } from './entries';
-import { calendarDay, id, number, oneOf, optionalText, priceMinor, text } from './fields';
+import { id, optionalText, text } from './fields';
 
 export const customer = z.strictObject({
   id,
@@ -41,45 +41,6 @@ export type NewJob = Omit<z.infer<typeof newJob>, 'entries' | 'followsJobId'> & 
   readonly followsJobId?: string | null;
 };
 
-export const newLot = z
-  .strictObject({
-    id,
-    item: oneOf('Kind of goods', STOCK_ITEMS),
-    code: text({ words: 'Code', max: 40, example: 'SR621SW' }),
-    supplier: text({ words: 'Supplier', max: 80, example: 'Saltmarsh Wholesale' }),
-    lotCode: text({ words: 'Lot', max: 40, example: 'N-204' }),
-    madeOn: calendarDay.nullable(),
-    bestBefore: calendarDay.nullable(),
-    priceMinor,
-    count: number({ words: 'Count', min: 1, max: 10_000, example: 10 }).int(),
-    technicianId: id,
-  })
-  .refine((lot) => lot.madeOn === null || lot.bestBefore === null || lot.madeOn < lot.bestBefore, {
-    path: ['bestBefore'],
-    error: 'Best before: after the day it was made, e.g. 2029-01-31.',
-  });
-export type NewLot = z.infer<typeof newLot>;
-
-/** A lot counted by hand: what lies there, whatever the ledger says. */
-export const lotCount = z.strictObject({
-  lotId: id,
-  counted: number({ words: 'Counted', min: 0, max: 10_000, example: 7 }).int(),
-  reason: text({ words: 'Reason', max: 120, example: 'counted at closing' }),
-  technicianId: id,
-});
-export type LotCount = z.infer<typeof lotCount>;
-
-/** Spent cells handed to the collector. */
-export const collection = z.strictObject({
-  id,
-  count: number({ words: 'Cells collected', min: 1, max: 100_000, example: 240 }).int(),
-  weightG: number({ words: 'Weight', min: 0, max: 1_000_000, unit: 'g', example: 310 }),
-  collectedOn: calendarDay,
-  receipt: text({ words: 'Receipt', max: 60, example: 'VH-2207' }),
-  technicianId: id,
-});
-export type Collection = z.infer<typeof collection>;
-
 export interface StageSummary {
   readonly stage: StageId;
   readonly status: StageStatus;
@@ -102,7 +63,7 @@ export interface JobSummary {
   readonly collected: boolean;
   readonly receivedAt: string;
   /** Cells taken out of this watch that lie loose. */
-  readonly looseCells: readonly string[];
+  readonly looseCells: readonly LooseCell[];
   /** Since when its watch lies open, and the serial inside its back; null while it is closed. */
   readonly lyingOpen: LyingOpen | null;
   /** When the parts it waits for are expected; null where it waits for none or nobody knows. */
@@ -135,6 +96,8 @@ export interface JobResource {
   readonly entries: readonly Entry[];
   /** The files its entries name. */
   readonly attachments: readonly Attachment[];
+  /** The lots its entries name, used up or not. */
+  readonly lots: readonly Lot[];
 }
 
 export interface ShopResource {
@@ -147,12 +110,6 @@ export interface ShopResource {
 }
 
 export type CatalogueResource = Catalogue;
-
-export interface StockResource {
-  readonly lots: readonly Lot[];
-  readonly spentInBin: number;
-  readonly collections: readonly Collection[];
-}
 
 /** One owner, with every job of theirs, the newest first. */
 export interface CustomerResource {

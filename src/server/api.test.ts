@@ -304,7 +304,8 @@ describe('stock and the spent bin', () => {
       jobs.map((job, index) => counter.record(job, `many ${index} fitted`, 'cell.fitted', fitting)),
     );
     expect(answers.map((answer) => answer.status)).toEqual(Array(8).fill(201));
-    expect(await stock()).toMatchObject({ lots: [{ balance: 0, toBeCounted: true }] });
+    expect(await stock()).toMatchObject({ lots: [{ balance: 0, toBeCounted: true, unbooked: 3 }] });
+    expect(counter.store.stock.ledger().map(({ delta }) => delta)).toEqual([-1, -1, -1, -1, -1, 5]);
     const fitted = jobs.flatMap(
       (job) =>
         counter.store.logbook.job(job)?.entries.filter((entry: Entry) => entry.kind === 'cell.fitted') ?? [],

@@ -10,6 +10,7 @@ import { bookRoutes } from './routes/book';
 import { deviceRoutes } from './routes/devices';
 import { jobRoutes } from './routes/jobs';
 import { shopRoutes } from './routes/shop';
+import { stockRoutes } from './routes/stock';
 import type { Store } from './store';
 
 export interface AppOptions {
@@ -66,7 +67,14 @@ export function createApp({
     response.setHeader('cache-control', 'no-cache');
     next();
   });
-  app.use('/api', shopRoutes(store), jobRoutes(store), bookRoutes(store), deviceRoutes(store));
+  app.use(
+    '/api',
+    shopRoutes(store),
+    stockRoutes(store),
+    jobRoutes(store),
+    bookRoutes(store),
+    deviceRoutes(store),
+  );
   app.use('/api', () => {
     throw notFound('such address');
   });

@@ -158,7 +158,7 @@ async function ask(id: DeviceId, asked: DeviceAsk): Promise<DeviceSays[]> {
 }
 
 describe('devices', () => {
-  it('are six, none connected at first, and say so when asked', async () => {
+  it('are seven, none connected at first, and say so when asked', async () => {
     const { body } = await counter.get<DeviceState[]>('/api/devices');
     expect(body.map((device) => [device.id, device.connected])).toEqual([
       ['caliper', false],
@@ -167,6 +167,7 @@ describe('devices', () => {
       ['camera', false],
       ['label-printer', false],
       ['message-outbox', false],
+      ['supplier', false],
     ]);
     expect(await ask('caliper', { ask: 'length' })).toMatchObject([
       { says: 'fault', words: 'The caliper is not connected.' },

@@ -181,7 +181,7 @@ describe('lists as CSV', () => {
     expect(await lines('/api/lists/rack.csv')).toHaveLength(2);
     expect((await lines('/api/lists/jobs.csv'))[1]).toContain('T0001-8');
     expect((await lines('/api/lists/stock.csv'))[1]).toBe(
-      'cell,SR621SW,4,S-1,Saltmarsh Wholesale,2025-09-17,2028-09-30,60,no',
+      'cell,SR621SW,4,S-1,Saltmarsh Wholesale,2025-09-17,2028-09-30,60,no,',
     );
     expect(
       (await lines('/api/lists/ledger.csv')).slice(1).map((line) => line.split(',').slice(2, 8).join(',')),

@@ -17,6 +17,8 @@ const AFTER: Partial<Record<EntryKind, EntryKind>> = {
   'open.part-settled': 'open.part',
   'arrive.parts-arrived': 'arrive.parts-request',
   'set.run-ended': 'set.run-began',
+  'cell.out-settled': 'cell.out',
+  'cell.dropped-settled': 'cell.dropped',
 };
 
 let counter: Counter;

@@ -227,7 +227,7 @@ describe('stock by lot', () => {
   it('shows a cell that is out and not settled as loose, until it is', async () => {
     const id = await counter.takeIn('a');
     await counter.record(id, 'found', 'cell.found', { marking: 'SR621SW', condition: 'clean' });
-    expect(await rack()).toMatchObject([{ looseCells: ['SR621SW'] }]);
+    expect(await rack()).toMatchObject([{ looseCells: [{ marking: 'SR621SW', kind: 'old' }] }]);
     await counter.record(id, 'binned', 'cell.old-settled', { taped: true, to: 'spent bin' });
     expect(await rack()).toMatchObject([{ looseCells: [] }]);
   });

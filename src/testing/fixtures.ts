@@ -95,6 +95,8 @@ export function movementOf(
 }
 
 export const lot: Lot = {
+  quarantined: null,
+  unbooked: 0,
   id: idOf('lot'),
   item: 'cell',
   code: 'SR621SW',

@@ -1,5 +1,12 @@
 import { z } from 'zod';
-import { ACCUMULATOR_WAYS, CELL_CONDITIONS, CHARGE_OUTCOMES } from '../../core/logbook';
+import {
+  ACCUMULATOR_WAYS,
+  CELL_CONDITIONS,
+  CHARGE_OUTCOMES,
+  DROPPED,
+  DROPPED_ENDS,
+  OUT_GOES_TO,
+} from '../../core/logbook';
 import type { CellPayloads } from '../../core/logbook/facts/cell';
 import { id, number, oneOf, optionalText, text } from '../fields';
 import type { KindDefinitions } from './define';
@@ -47,6 +54,74 @@ export const cellKinds: KindDefinitions<CellPayloads> = {
       by: oneOf('Charged by', ['light', 'rotor', 'charger']),
       hours: number({ words: 'Charged for', min: 0.1, max: 2000, unit: 'h', example: 8 }),
       outcome: oneOf('Outcome', CHARGE_OUTCOMES),
+    }),
+  },
+  'cell.well-measured': {
+    version: 1,
+    schema: z.strictObject({
+      diameterMm: number({ words: 'Across the well', min: 3, max: 40, unit: 'mm', example: 7 }),
+      depthMm: number({ words: 'Depth of the well', min: 0.5, max: 12, unit: 'mm', example: 2.3 }),
+    }),
+  },
+  'cell.usage': {
+    version: 1,
+    schema: z.strictObject({
+      uses: z
+        .array(
+          z.strictObject({
+            name: text({ words: 'What is used', max: 40, example: 'light' }),
+            secondsPerDay: number({
+              words: 'Seconds a day',
+              min: 0,
+              max: 86_400,
+              unit: 's',
+              example: 12,
+            }),
+          }),
+        )
+        .max(12, 'At most twelve functions.'),
+    }),
+  },
+  'cell.out': {
+    version: 1,
+    schema: z.strictObject({
+      cellCode: text({ words: 'Cell', max: 30, example: 'SR621SW' }),
+      lotId: id.nullable(),
+      lotCode,
+    }),
+  },
+  'cell.out-settled': {
+    version: 1,
+    schema: z.strictObject({ outEntryId: id, to: oneOf('Where it went', OUT_GOES_TO) }),
+  },
+  'cell.dropped': {
+    version: 1,
+    schema: z.strictObject({
+      what: oneOf('What was dropped', DROPPED),
+      where: optionalText({ words: 'Where', max: 120, example: 'under the bench, left' }),
+    }),
+  },
+  'cell.dropped-settled': {
+    version: 1,
+    schema: z
+      .strictObject({
+        droppedEntryId: id,
+        outcome: oneOf('How it ended', DROPPED_ENDS),
+        words: optionalText({ words: 'In words', max: 200, example: 'told to the head of the shop' }),
+      })
+      .refine(({ outcome, words }) => outcome === 'found' || words !== '', {
+        path: ['words'],
+        error: 'In words: who was told, and what was searched.',
+      }),
+  },
+  'cell.steps': {
+    version: 1,
+    schema: z.strictObject({
+      steps: z
+        .array(text({ words: 'Step', max: 40, example: 'push' }))
+        .min(1, 'Steps: at least one.')
+        .max(30),
+      asShown: z.boolean(),
     }),
   },
   'cell.old-settled': {

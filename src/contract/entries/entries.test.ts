@@ -71,6 +71,11 @@ describe('every kind of entry', () => {
       const job = new Logbook();
       if (kind === 'open.part-settled')
         job.add('open.part', samples['open.part'], { id: idOf('sample open.part') });
+      for (const [settles, opened] of [
+        ['cell.out-settled', 'cell.out'],
+        ['cell.dropped-settled', 'cell.dropped'],
+      ] as const)
+        if (kind === settles) job.add(opened, samples[opened], { id: idOf(`sample ${opened}`) });
       job.add(kind, samples[kind]);
       const same = JSON.stringify([...flat(job.state().facts)]) === JSON.stringify([...flat(nothing)]);
       expect([kind, same]).toEqual([kind, kind === 'logbook.withdrawn']);
@@ -89,6 +94,9 @@ describe('every kind of entry', () => {
         'arrive.promise',
         'arrive.ready',
         'arrive.wear',
+        'cell.out-settled',
+        'cell.steps',
+        'cell.well-measured',
         'handback.collected',
         'handback.signed',
         'identify.evidence',

@@ -56,3 +56,4 @@ export function caliperText(valueMm: number, unit: 'mm' | 'in'): string {
   const [whole = '0', part = ''] = Math.abs(value).toFixed(digits).split('.');
   return `${value < 0 ? '-' : '+'}${whole.padStart(4, '0')}.${part} ${unit}`;
 }
+export { simulateDelivery, type SupplierWays } from './supplier';

@@ -1,12 +1,14 @@
 import { overTravel } from '../backs';
 import { crossReference, mayBeFitted } from '../cells';
 import { handback } from '../handback';
+import { capital } from '../judgement';
 import { bareCode } from '../movements';
 import { isPastDate, type Lot } from '../stock';
 import { localDay } from '../time';
 import { type Entry, wellOf } from './entry';
 import type { Statement } from './facts/handback';
 import type { JobContext, JobState } from './foldJob';
+import { openDrops } from './loose';
 
 export type Admission =
   | { readonly verdict: 'admitted' }
@@ -18,6 +20,15 @@ function sameStatement(a: Statement, b: Statement): boolean {
     (key) => JSON.stringify(a[key]) === JSON.stringify(b[key]),
   );
 }
+
+/** What must not be done while a dropped cell lies where nobody knows. */
+const PAUSED_BY_A_DROP: readonly Entry['kind'][] = [
+  'cell.fitted',
+  'cell.put-back',
+  'cell.accumulator',
+  'seal.closed',
+  'handback.signed',
+];
 
 const ADMITTED: Admission = { verdict: 'admitted' };
 
@@ -92,6 +103,32 @@ export function judgeEntry(
   if ((entry.kind === 'logbook.withdrawn') !== (entry.withdraws !== null)) {
     return refuse(['A withdrawal names exactly one entry.'], 'Name the entry to withdraw.');
   }
+  if (PAUSED_BY_A_DROP.includes(entry.kind)) {
+    const [drop] = openDrops(state.facts);
+    if (drop)
+      return refuse(
+        [`${capital(drop.dropped.payload.what)} was dropped and nobody has it yet.`],
+        'Find it, or tell who is above, and record which: swallowed it can kill a child or an animal within hours.',
+      );
+  }
+  if (
+    entry.kind === 'cell.out-settled' &&
+    !state.facts.cellsOut.has(state.standsFor(entry.payload.outEntryId))
+  )
+    return refuse(['No such cell is out of its blister in this job.'], 'Choose one that is shown as loose.');
+  if (
+    entry.kind === 'cell.dropped-settled' &&
+    !state.facts.dropped.has(state.standsFor(entry.payload.droppedEntryId))
+  )
+    return refuse(['No such cell was dropped in this job.'], 'Choose one that is shown as dropped.');
+  if (entry.kind === 'cell.out' && entry.payload.lotId !== null) {
+    const lot = lots().find((each) => each.id === entry.payload.lotId);
+    if (
+      lot?.item !== 'cell' ||
+      context.catalogue.cell(lot.code)?.code !== context.catalogue.cell(entry.payload.cellCode)?.code
+    )
+      return refuse(['The lot named does not hold this cell.'], 'Choose the lot the cell was taken from.');
+  }
   if (entry.kind === 'cell.put-back') {
     const well = state.wells.find((each) => each.name === wellOf(entry));
     if (well?.fitted) {
@@ -152,6 +189,12 @@ export function judgeEntry(
         return refuse(
           [`Lot ${lot.lotCode} holds ${lot.code}, not ${entry.payload.cellCode}.`],
           'Choose the lot the cell was taken from.',
+        );
+      }
+      if (lot.quarantined !== null) {
+        return refuse(
+          [`Lot ${lot.lotCode} is in quarantine: ${lot.quarantined}.`],
+          'Take a cell from another lot, or release the lot on the stock page once it is cleared.',
         );
       }
       if (isPastDate(lot, localDay(entry.occurredAt, context.shop.zone))) {

@@ -68,6 +68,16 @@ export interface PartOff {
   readonly settled: EntryOf<'open.part-settled'> | null;
 }
 
+export interface CellOut {
+  readonly out: EntryOf<'cell.out'>;
+  readonly settled: EntryOf<'cell.out-settled'> | null;
+}
+
+export interface CellDropped {
+  readonly dropped: EntryOf<'cell.dropped'>;
+  readonly settled: EntryOf<'cell.dropped-settled'> | null;
+}
+
 /** The job's facts as they stand: the latest live entry in each place. */
 export interface JobFacts {
   received: EntryOf<'arrive.received'> | null;
@@ -115,6 +125,13 @@ export interface JobFacts {
   accumulator: EntryOf<'cell.accumulator'> | null;
   charges: EntryOf<'cell.charged'>[];
   oldSettled: Map<string, EntryOf<'cell.old-settled'>>;
+  wellsMeasured: Map<string, EntryOf<'cell.well-measured'>>;
+  usage: EntryOf<'cell.usage'> | null;
+  /** Fresh cells out of their blister, by the entry that says so. */
+  cellsOut: Map<string, CellOut>;
+  dropped: Map<string, CellDropped>;
+  /** Steps of the fitting guide by well and step. */
+  fittingDone: Map<string, EntryOf<'cell.steps'>>;
   gasket: EntryOf<'seal.gasket'> | null;
   otherSeals: EntryOf<'seal.other'> | null;
   closed: EntryOf<'seal.closed'> | null;

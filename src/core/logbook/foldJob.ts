@@ -34,6 +34,7 @@ export interface WellState {
   readonly fitted: EntryOf<'cell.fitted'> | null;
   readonly putBack: EntryOf<'cell.put-back'> | null;
   readonly oldSettled: EntryOf<'cell.old-settled'> | null;
+  readonly measured: EntryOf<'cell.well-measured'> | null;
 }
 
 export interface JobState {
@@ -99,6 +100,11 @@ function emptyFacts(): JobFacts {
     accumulator: null,
     charges: [],
     oldSettled: new Map(),
+    wellsMeasured: new Map(),
+    usage: null,
+    cellsOut: new Map(),
+    dropped: new Map(),
+    fittingDone: new Map(),
     gasket: null,
     otherSeals: null,
     closed: null,
@@ -198,6 +204,7 @@ function wellsOf(facts: JobFacts, calibre: Calibre | null, catalogue: Book): Wel
       fitted: facts.cellsFitted.get(key) ?? null,
       putBack: facts.putBack.get(key) ?? null,
       oldSettled: facts.oldSettled.get(key) ?? null,
+      measured: facts.wellsMeasured.get(key) ?? null,
     };
   };
   // A calibre whose places for cells nobody has entered yet has one, like any movement.

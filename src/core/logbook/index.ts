@@ -19,7 +19,15 @@ export {
   type Risk,
   type Wear,
 } from './facts/arrive';
-export { ACCUMULATOR_WAYS, CELL_CONDITIONS, CHARGE_OUTCOMES, type CellCondition } from './facts/cell';
+export {
+  ACCUMULATOR_WAYS,
+  CELL_CONDITIONS,
+  CHARGE_OUTCOMES,
+  type CellCondition,
+  DROPPED,
+  DROPPED_ENDS,
+  OUT_GOES_TO,
+} from './facts/cell';
 export {
   AT_FITTING,
   CAUSES,
@@ -57,4 +65,5 @@ export { deflectionKept, TEST_METHODS, type TestMethod } from './facts/test';
 export { foldJob, settleEntries, undoable } from './foldJob';
 export type { Conflict, JobContext, JobState, Signature, WellState } from './foldJob';
 export { entryInWords, reopens } from './kinds';
-export { awaitedParts, looseCells, openParts, type StageProgress, type StageStatus } from './progress';
+export { looseCells, type LooseCell, movesBetween, openDrops, type StockMove, stockMoves } from './loose';
+export { awaitedParts, openParts, type StageProgress, type StageStatus } from './progress';

@@ -3,6 +3,7 @@ import { countOf } from '../parts';
 import { minutesBetween } from '../time';
 import type { EntryOf, JobFacts } from './entry';
 import type { Conflict, Signature, WellState } from './foldJob';
+import { escalated, freshLoose, openDrops } from './loose';
 import { pairBack, partProofs, partsToOrder } from './parts';
 
 export type StageStatus = 'done' | 'current' | 'coming' | 'not needed' | 'skipped';
@@ -13,7 +14,14 @@ export interface StageProgress {
   /** What the service still asks for here. */
   readonly missing: readonly {
     readonly requirement:
-      Requirement | 'handback.signed' | 'handback.parts' | 'handback.order' | 'part.proof' | 'seal.paired';
+      | Requirement
+      | 'handback.signed'
+      | 'handback.parts'
+      | 'handback.order'
+      | 'part.proof'
+      | 'seal.paired'
+      | 'cell.dropped'
+      | 'cell.out';
     readonly words: string;
   }[];
   /** Why the stage was skipped. */
@@ -48,9 +56,13 @@ const MET: Readonly<Record<Requirement, (job: JobSoFar, policy: Policy) => boole
   'check.diagnosis': ({ facts }) => facts.diagnosis !== null,
   'cell.found': ({ wells }) => wells.every((well) => well.found !== null),
   'cell.fitted': ({ wells }) => wells.every((well) => well.fitted !== null || well.putBack !== null),
-  'cell.old-settled': ({ wells }) =>
+  'cell.old-settled': ({ facts, wells }) =>
     wells.every(
-      (well) => well.oldSettled !== null || well.putBack !== null || well.found?.payload.marking === null,
+      (well) =>
+        well.oldSettled !== null ||
+        well.putBack !== null ||
+        well.found?.payload.marking === null ||
+        escalated(facts, well.name, 'the old cell'),
     ),
   'cell.charged': ({ facts }) => facts.charges.length > 0 || facts.accumulator !== null,
   'seal.gasket': ({ facts }) => facts.gasket !== null,
@@ -113,6 +125,16 @@ function addedTo(facts: Readonly<JobFacts>): Added[] {
       met,
       missing: { requirement: 'part.proof', words },
     })),
+    ...openDrops(facts).map(({ dropped }): Added => ({
+      stage: 'cell',
+      met: false,
+      missing: { requirement: 'cell.dropped', words: `${dropped.payload.what} that was dropped` },
+    })),
+    ...freshLoose(facts).map(({ out }): Added => ({
+      stage: 'cell',
+      met: false,
+      missing: { requirement: 'cell.out', words: `where the fresh ${out.payload.cellCode} is` },
+    })),
     ...(pairing.verdict === 'not asked'
       ? []
       : [
@@ -140,20 +162,6 @@ export function openParts(
 /** The parts request a job still waits for, or null. Closed interim, its follow-up waits instead. */
 export function awaitedParts(facts: Readonly<JobFacts>): EntryOf<'arrive.parts-request'> | null {
   return facts.partsArrived === null && !facts.closed?.payload.interim ? facts.partsRequest : null;
-}
-
-/**
- * Cells of this job that lie loose: taken out of the watch and neither put back, nor taped and binned, nor given
- * to the owner.
- */
-export function looseCells(
-  wells: readonly WellState[],
-): readonly { readonly well: string; readonly marking: string }[] {
-  return wells.flatMap(({ name, found, putBack, oldSettled }) =>
-    found !== null && found.payload.marking !== null && putBack === null && oldSettled === null
-      ? [{ well: name, marking: found.payload.marking }]
-      : [],
-  );
 }
 
 /**

@@ -74,9 +74,9 @@ describe('each service', () => {
     job.add('arrive.wear', { uses: ['swimming'], words: '' });
     job.add('open.back', opened);
     job.add('cell.found', { marking: 'SR621SW', condition: 'clean' });
-    expect(looseCells(job.state().wells)).toEqual([{ well: 'main', marking: 'SR621SW' }]);
+    expect(looseCells(job.state())).toMatchObject([{ well: 'main', marking: 'SR621SW', kind: 'old' }]);
     job.add('cell.put-back', { reason: 'reseal only, measured 1.56 V' });
-    expect(looseCells(job.state().wells)).toEqual([]);
+    expect(looseCells(job.state())).toEqual([]);
     job.add('seal.gasket', renewed);
     job.add('seal.other', { crown: 'renewed', pushers: 'none there', crystal: 'not touched' });
     job.add('seal.closed', shut);

@@ -11,9 +11,17 @@ import {
   deviceSettings,
   type DeviceState,
 } from '../../contract';
-import { caliperText, endsOfTrace, simulateReading, simulateTrace } from '../../core/devices';
+import type { CellTable } from '../../core/cells';
+import {
+  caliperText,
+  endsOfTrace,
+  simulateDelivery,
+  simulateReading,
+  simulateTrace,
+} from '../../core/devices';
 import { measures } from '../../core/health';
 import { figure } from '../../core/judgement';
+import { addMinutes, localDay } from '../../core/time';
 import { quantities } from '../../core/units';
 import type { attachmentStore } from '../attachments/attachments';
 import { here } from '../here';
@@ -42,6 +50,9 @@ export interface World {
   readonly attachments: ReturnType<typeof attachmentStore>;
   readonly write: (words: string, jobId: string, technicianId: string) => void;
   readonly ticketOf: (jobId: string) => string | null;
+  readonly nowUtc: () => string;
+  readonly zone: () => string;
+  readonly table: () => CellTable;
   /** How the owner of a job is reached, or null where they left nothing. */
   readonly reach: (jobId: string) => 'phone' | 'e-mail' | null;
 }
@@ -206,6 +217,35 @@ const messageOutbox: Device<'message-outbox'> = {
   },
 };
 
+const HOUR_MINUTES = 60;
+
+const supplier: Device<'supplier'> = {
+  id: 'supplier',
+  name: 'Supplier',
+  start: { leadHours: 20, wrongPercent: 5, shortPercent: 8, fault: 'none' },
+  faults: { 'closed for the day': 'Order again in the morning.', unplugged: UNPLUGGED },
+  does: ['order'],
+  async *ask(asked, { leadHours, wrongPercent, shortPercent }, { nowUtc, table, zone }) {
+    if (asked.ask !== 'order') return;
+    const now = nowUtc();
+    const dueAt = addMinutes(now, leadHours * HOUR_MINUTES);
+    // An order always comes to the same delivery, however often it is asked about.
+    const seed = Number.parseInt(asked.order.id.replaceAll('-', '').slice(-8), 16);
+    yield await Promise.resolve({
+      says: 'order taken',
+      dueAt,
+      noteNumber: `DN-${(seed % 90_000) + 10_000}`,
+      lines: simulateDelivery(
+        asked.order.lines,
+        { wrongShare: wrongPercent / 100, shortShare: shortPercent / 100 },
+        table(),
+        localDay(dueAt, zone()),
+        seed,
+      ),
+    });
+  },
+};
+
 const DEVICES: { readonly [K in DeviceId]: Device<K> } = {
   caliper,
   'bench-meter': benchMeter,
@@ -213,6 +253,7 @@ const DEVICES: { readonly [K in DeviceId]: Device<K> } = {
   camera,
   'label-printer': labelPrinter,
   'message-outbox': messageOutbox,
+  supplier,
 };
 
 const LAST_OUTPUT = 8;
@@ -222,7 +263,7 @@ export function deviceHub(
   db: Db,
   clock: Clock,
   attachments: ReturnType<typeof attachmentStore>,
-  shop: Pick<World, 'ticketOf' | 'reach'>,
+  shop: Pick<World, 'ticketOf' | 'reach' | 'nowUtc' | 'zone' | 'table'>,
 ) {
   const rowOf = db.prepare<[string], { connected: 0 | 1; settings: string }>(
     'SELECT connected, settings FROM device WHERE id = ?',

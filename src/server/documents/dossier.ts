@@ -21,7 +21,7 @@ export function dossierOf(store: Store, jobId: string): Dossier {
   if (!resource) throw notFound('such job');
   const context = store.context();
   const state = foldJob(resource.entries, context);
-  const result = handback(state, store.stock.lots(), context);
+  const result = handback(state, resource.lots, context);
   const signature = state.signature.state === 'unsigned' ? null : state.signature.entry;
   return {
     resource,

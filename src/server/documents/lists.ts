@@ -1,5 +1,5 @@
 import { stringify } from 'csv-stringify/sync';
-import type { JobSummary } from '../../contract';
+import type { CarriedLot, JobSummary } from '../../contract';
 import { entryInWords } from '../../core/logbook';
 import { STAGE_WORDS } from '../../core/policy';
 import { notFound } from '../problem';
@@ -56,7 +56,18 @@ export function listCsv(store: Store, list: (typeof LISTS)[number]): string {
       return jobsCsv(store.logbook.all());
     case 'stock':
       return csv(
-        ['item', 'code', 'left', 'lot', 'supplier', 'made_on', 'best_before', 'price_minor', 'to_be_counted'],
+        [
+          'item',
+          'code',
+          'left',
+          'lot',
+          'supplier',
+          'made_on',
+          'best_before',
+          'price_minor',
+          'to_be_counted',
+          'quarantined',
+        ],
         store.stock.lots().map((lot) => ({
           item: lot.item,
           code: lot.code,
@@ -67,6 +78,7 @@ export function listCsv(store: Store, list: (typeof LISTS)[number]): string {
           best_before: lot.bestBefore,
           price_minor: lot.priceMinor,
           to_be_counted: lot.toBeCounted ? 'yes' : 'no',
+          quarantined: lot.quarantined ?? '',
         })),
       );
     case 'ledger':
@@ -85,6 +97,25 @@ export function listCsv(store: Store, list: (typeof LISTS)[number]): string {
         })),
       );
   }
+}
+
+/** The watches that carry a lot now, as a list to ring by. */
+export function carriedCsv({ supplier, lotCode, watches }: CarriedLot): string {
+  return csv(
+    ['supplier', 'lot', 'cell', 'fitted_at', 'ticket', 'watch', 'well', 'owner', 'phone', 'email'],
+    watches.map((each) => ({
+      supplier,
+      lot: lotCode,
+      cell: each.cellCode,
+      fitted_at: each.fittedAt,
+      ticket: each.ticket,
+      watch: each.watch,
+      well: each.well,
+      owner: each.customerName,
+      phone: each.phone,
+      email: each.email,
+    })),
+  );
 }
 
 /** Jobs of one owner or one watch as CSV. */

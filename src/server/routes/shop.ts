@@ -1,15 +1,6 @@
 import { Router } from 'express';
 import { z } from 'zod';
-import {
-  collection,
-  eraseCustomer,
-  type LiveNews,
-  lotCount,
-  newLot,
-  newTechnician,
-  type ShopResource,
-  type StockResource,
-} from '../../contract';
+import { eraseCustomer, type LiveNews, newTechnician, type ShopResource } from '../../contract';
 import { CATALOGUE_LISTS } from '../../core/catalogue';
 import { jobsCsv, listCsv, LISTS } from '../documents/lists';
 import { conflict, notFound, notKept, parsed } from '../problem';
@@ -59,65 +50,6 @@ export function shopRoutes(store: Store): Router {
 
   router.get('/tools/served', (_request, response) => {
     response.json(store.logbook.toolsServed(store.clock.nowUtc()));
-  });
-
-  router.get('/stock', (_request, response) => {
-    const resource: StockResource = {
-      lots: store.stock.lots(),
-      spentInBin: store.stock.spentInBin(),
-      collections: store.stock.collections(),
-    };
-    response.json(resource);
-  });
-
-  const known = (technicianId: string): void => {
-    if (!store.shops.technician(technicianId)) throw notKept({ outcome: 'no such technician' });
-  };
-
-  router.post('/lots', (request, response) => {
-    const delivery = parsed(newLot, request.body);
-    known(delivery.technicianId);
-    const code = delivery.item === 'cell' ? store.catalogue.book().cell(delivery.code)?.code : delivery.code;
-    if (code === undefined) {
-      throw notKept({
-        outcome: 'refused',
-        reasons: [`“${delivery.code}” is not a cell of the table.`],
-        whatToDo: 'Give the name as on the blister, e.g. SR621SW or 364.',
-      });
-    }
-    const outcome = store.stock.receive({ ...delivery, code });
-    if (outcome === 'same lot again') {
-      throw conflict(
-        `Lot ${delivery.lotCode} of ${delivery.supplier} is in stock already.`,
-        'If it is another delivery, give it its own lot code.',
-      );
-    }
-    store.tell({ jobId: null, what: 'stock' });
-    response.status(201).json({ id: delivery.id });
-  });
-
-  router.post('/lots/count', (request, response) => {
-    const count = parsed(lotCount, request.body);
-    known(count.technicianId);
-    if (store.stock.count(count) === 'no such lot') throw notFound('such lot');
-    store.tell({ jobId: null, what: 'stock' });
-    response.status(201).json({ id: count.lotId });
-  });
-
-  router.post('/collections', (request, response) => {
-    const given = parsed(collection, request.body);
-    known(given.technicianId);
-    const outcome = store.stock.collect(given);
-    if (outcome === 'more than in the bin') {
-      throw notKept({
-        outcome: 'refused',
-        reasons: [`The bin holds ${store.stock.spentInBin()} spent cells, not ${given.count}.`],
-        whatToDo:
-          'Count the bin again. What is missing is loose somewhere: find it before it is found by a child.',
-      });
-    }
-    store.tell({ jobId: null, what: 'stock' });
-    response.status(outcome === 'collected' ? 201 : 200).json(given);
   });
 
   router.get('/lists/:list.csv', (request, response) => {

@@ -4,6 +4,7 @@ import type { JobContext } from '../../core/logbook';
 import { DEFAULT_POLICY, type Shop } from '../../core/policy';
 import { attachmentStore } from '../attachments/attachments';
 import { deviceHub } from '../devices';
+import { cellsInWatchesStore } from './cellsInWatches';
 import { catalogueStore, readShippedCells } from './catalogue';
 import { type Clock, runningClock } from './clock';
 import { openDatabase } from './database';
@@ -32,7 +33,8 @@ export function openStore({ dataDir, clock = runningClock(), demo = false, shop 
   const db = openDatabase(dataDir);
   const catalogue = catalogueStore(db, clock);
   const shops = shopStore(db, clock);
-  const stock = stockStore(db, clock);
+  const stock = stockStore(db, clock, () => catalogue.book());
+  const cells = cellsInWatchesStore(db);
   if (!shops.hasShop()) {
     db.transaction(() => {
       shops.setShop(shop);
@@ -48,8 +50,11 @@ export function openStore({ dataDir, clock = runningClock(), demo = false, shop 
   });
   const attachments = attachmentStore(db, clock, dataDir);
   const movements = movementsSeenStore(db);
-  const logbook = logbookStore(db, clock, stock, attachments, movements, context);
+  const logbook = logbookStore(db, clock, stock, attachments, movements, cells, context);
   const devices = deviceHub(db, clock, attachments, {
+    nowUtc: () => clock.nowUtc(),
+    table: () => catalogue.book().cellTable,
+    zone: () => shops.shop().zone,
     ticketOf: (jobId) => logbook.job(jobId)?.job.ticket ?? null,
     reach: (jobId) => {
       const owner = logbook.job(jobId)?.customer;
@@ -68,6 +73,7 @@ export function openStore({ dataDir, clock = runningClock(), demo = false, shop 
     logbook,
     attachments,
     movements,
+    cells,
     devices,
     context,
     /** Does a long piece of writing in one transaction: all of it, or nothing. */

@@ -27,6 +27,8 @@ import {
   type JobState,
   judgeEntry,
   looseCells,
+  movesBetween,
+  stockMoves,
   lyingOpen,
   openedBeside,
   type Payloads,
@@ -37,6 +39,7 @@ import type { attachmentStore } from '../attachments/attachments';
 import type { Clock } from './clock';
 import type { Db } from './database';
 import { jobFinder, ownerFinder } from './finder';
+import type { cellsInWatchesStore } from './cellsInWatches';
 import type { movementsSeenStore } from './movementsSeen';
 import type { stockStore } from './stock';
 import { toSummary } from './summary';
@@ -125,12 +128,20 @@ class Refusal extends Error {
 }
 
 /** Jobs and their entries. Every write is one immediate transaction: entry, ledger, the job's summary. */
+/** The lots that entries name. */
+export function lotsNamedIn(entries: readonly Entry[]): readonly string[] {
+  return entries.flatMap(({ payload }) =>
+    'lotId' in payload && payload.lotId !== null ? [payload.lotId] : [],
+  );
+}
+
 export function logbookStore(
   db: Db,
   clock: Clock,
   stock: ReturnType<typeof stockStore>,
   files: Pick<ReturnType<typeof attachmentStore>, 'find' | 'forgetNames'>,
   movements: Pick<ReturnType<typeof movementsSeenStore>, 'follow'>,
+  cells: Pick<ReturnType<typeof cellsInWatchesStore>, 'follow'>,
   contextNow: () => JobContext,
 ) {
   const jobColumns =
@@ -242,7 +253,7 @@ export function logbookStore(
       signedBy: state.signature.state === 'signed' ? state.signature.entry.payload.initials : null,
       collected: facts.collected !== null,
       receivedAt: job.createdAt,
-      looseCells: looseCells(state.wells).map(({ marking }) => marking),
+      looseCells: looseCells(state),
       lyingOpen: lyingOpen(facts),
       partsExpectedOn: awaitedParts(facts)?.payload.expectedOn ?? null,
     };
@@ -270,6 +281,7 @@ export function logbookStore(
     if (back)
       for (const toolId of new Set(back.payload.toolIds)) useTool.run(job.id, toolId, back.occurredAt);
     movements.follow(job.id, state);
+    cells.follow(job, state);
     if (decision?.payload.reason === 'no suitable opener') wantOpener.run(job.id, decision.occurredAt);
   };
 
@@ -314,7 +326,13 @@ export function logbookStore(
     }
     const context = contextNow();
     const stateBefore = foldJob(before, context);
-    const admission = judgeEntry(offered, stateBefore, before, stock.lots, context);
+    const admission = judgeEntry(
+      offered,
+      stateBefore,
+      before,
+      () => stock.lotsNamed(lotsNamedIn([...before, offered])),
+      context,
+    );
     if (admission.verdict === 'refused') return { ...admission, outcome: 'refused' };
     const recordedAt = clock.nowUtc();
     const { lastInsertRowid } = insertEntry.run({
@@ -328,13 +346,7 @@ export function logbookStore(
     });
     const entry = { ...offered, sequence: Number(lastInsertRowid), recordedAt } as Entry;
     const stateAfter = foldJob([...before, entry], context);
-    const [stoodBefore, standNow] = [stateBefore, stateAfter].map(
-      (state) => new Set(state.standing.map(({ id }) => id)),
-    );
-    stock.follow(entry, {
-      fallen: stateBefore.standing.filter(({ id }) => !standNow?.has(id)),
-      risen: stateAfter.standing.filter(({ id }) => !stoodBefore?.has(id)),
-    });
+    stock.follow(entry, movesBetween(stockMoves(stateBefore), stockMoves(stateAfter)));
     summarise(job, stateAfter, customerOfJob.get(job.id));
     return { outcome: 'recorded', entry, also: [] };
   };
@@ -653,6 +665,7 @@ export function logbookStore(
         customer: customerOfJob.get(jobId) ?? null,
         entries,
         attachments: attachmentsOf(entries),
+        lots: stock.lotsNamed(lotsNamedIn(entries)),
       };
     },
     jobIdOfTicket: (ticket: string): string | null => jobByTicket.get(ticket)?.id ?? null,

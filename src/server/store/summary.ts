@@ -1,4 +1,5 @@
 import type { JobSummary } from '../../contract';
+import { type LooseCell, MAIN_WELL } from '../../core/logbook';
 
 /** A summary as stored, by whichever version of the program: what an older one did not know is filled in. */
 export function toSummary(stored: string): JobSummary {
@@ -7,5 +8,13 @@ export function toSummary(stored: string): JobSummary {
     partsExpectedOn: null,
     lyingOpen: null,
   };
-  return Object.assign(known, JSON.parse(stored) as JobSummary);
+  const summary = Object.assign(known, JSON.parse(stored) as JobSummary);
+  return {
+    ...summary,
+    looseCells: summary.looseCells.map((each: LooseCell | string) =>
+      typeof each === 'string'
+        ? { marking: each, kind: 'old', well: MAIN_WELL, entryId: '', dropped: false }
+        : each,
+    ),
+  };
 }

@@ -109,7 +109,8 @@ export function DayStart() {
               standing="no"
               answer={`${loose.flatMap((job) => job.looseCells).length}`}
               reasons={loose.map(
-                (job) => `${job.ticket}: ${job.looseCells.join(', ')} is out and not settled.`,
+                (job) =>
+                  `${job.ticket}: ${job.looseCells.map(({ marking }) => marking).join(', ')} is out and not settled.`,
               )}
             />
           )}

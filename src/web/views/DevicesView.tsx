@@ -75,6 +75,11 @@ const SETTINGS: Readonly<Record<DeviceId, readonly Setting[]>> = {
   camera: [{ name: 'shows', label: 'In front of it', options: ['movement', 'back', 'leaked cell'] }],
   'label-printer': [],
   'message-outbox': [],
+  supplier: [
+    { name: 'leadHours', label: 'Delivers after', quantity: 'hours' },
+    { name: 'wrongPercent', label: 'Lines with another cell', quantity: 'figureOnly', unit: '%' },
+    { name: 'shortPercent', label: 'Lines that come short', quantity: 'figureOnly', unit: '%' },
+  ],
 };
 
 const WHAT_IT_IS: Readonly<Record<DeviceId, string>> = {
@@ -84,6 +89,7 @@ const WHAT_IT_IS: Readonly<Record<DeviceId, string>> = {
   'leak-tester': 'Runs the dry test of stage 7 and shows it second by second.',
   camera: 'Photographs go with what is found, wherever “From the camera” stands.',
   'label-printer': 'Prints the envelope label at stage 1.',
+  supplier: 'Takes the orders of the stock page and delivers; now and then another cell, or too few.',
   'message-outbox': 'Tells the owner, by the way they left; it keeps no name and no number.',
 };
 

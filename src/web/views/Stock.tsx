@@ -394,8 +394,8 @@ function LooseCells() {
       />
       {loose.map((job) => (
         <Typography key={job.id}>
-          <Link to={`/jobs/${job.id}/cell`}>{job.ticket}</Link>: {job.looseCells.join(', ')} is out and not
-          settled.
+          <Link to={`/jobs/${job.id}/cell`}>{job.ticket}</Link>:{' '}
+          {job.looseCells.map(({ marking }) => marking).join(', ')} is out and not settled.
         </Typography>
       ))}
       {loose.length > 0 && (

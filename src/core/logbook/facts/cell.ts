@@ -7,6 +7,11 @@ export type CellCondition = (typeof CELL_CONDITIONS)[number];
 export const ACCUMULATOR_WAYS = ['kit with tabs', 'old tab transferred'] as const;
 export const CHARGE_OUTCOMES = ['steps normally', 'low-supply steps', 'does not run'] as const;
 
+/** Where a fresh cell goes that was out of its blister and not fitted. */
+export const OUT_GOES_TO = ['back in its lot', 'spent bin'] as const;
+export const DROPPED = ['the old cell', 'a fresh cell'] as const;
+export const DROPPED_ENDS = ['found', 'escalated'] as const;
+
 export interface CellPayloads {
   'cell.found': {
     /** Null: there was no cell in the watch. */
@@ -36,6 +41,27 @@ export interface CellPayloads {
     readonly outcome: (typeof CHARGE_OUTCOMES)[number];
   };
   'cell.old-settled': { readonly taped: boolean; readonly to: 'spent bin' | 'owner' };
+  /** A well as the caliper has it: across, and from the lower contact to where the holder lies on the cell. */
+  'cell.well-measured': { readonly diameterMm: number; readonly depthMm: number };
+  /** How the owner uses what draws on the cell. */
+  'cell.usage': { readonly uses: readonly { readonly name: string; readonly secondsPerDay: number }[] };
+  /** A fresh cell out of its blister: it is loose until it is fitted or settled. */
+  'cell.out': {
+    readonly cellCode: string;
+    /** Null: not from this shop's stock. */
+    readonly lotId: string | null;
+    readonly lotCode: string;
+  };
+  'cell.out-settled': { readonly outEntryId: string; readonly to: (typeof OUT_GOES_TO)[number] };
+  /** The job pauses until it is found or somebody above was told. */
+  'cell.dropped': { readonly what: (typeof DROPPED)[number]; readonly where: string };
+  'cell.dropped-settled': {
+    readonly droppedEntryId: string;
+    readonly outcome: (typeof DROPPED_ENDS)[number];
+    readonly words: string;
+  };
+  /** Steps of the fitting guide done, singly or all as shown. */
+  'cell.steps': { readonly steps: readonly string[]; readonly asShown: boolean };
 }
 
 export const cellFacts: FactKinds<CellPayloads> = {
@@ -72,5 +98,50 @@ export const cellFacts: FactKinds<CellPayloads> = {
     words: ({ taped, to }) => `old cell ${taped ? 'taped, ' : ''}to the ${to}`,
     afterSigning: 'reopens',
     fold: (facts, entry) => void facts.oldSettled.set(wellOf(entry), entry),
+  },
+  'cell.well-measured': {
+    words: ({ diameterMm, depthMm }) => `well ${figure(diameterMm)} mm across, ${figure(depthMm)} mm deep`,
+    afterSigning: 'keeps',
+    fold: (facts, entry) => void facts.wellsMeasured.set(wellOf(entry), entry),
+  },
+  'cell.usage': {
+    words: ({ uses }) =>
+      `used daily: ${uses.map(({ name, secondsPerDay }) => `${name} ${figure(secondsPerDay, 0)} s`).join(', ') || 'nothing beside the hands'}`,
+    afterSigning: 'reopens',
+    fold: (facts, entry) => void (facts.usage = entry),
+  },
+  'cell.out': {
+    words: ({ cellCode, lotCode }) => `out of its blister: ${cellCode}${lotCode && `, lot ${lotCode}`}`,
+    afterSigning: 'reopens',
+    fold: (facts, entry) => void facts.cellsOut.set(entry.id, { out: entry, settled: null }),
+  },
+  'cell.out-settled': {
+    words: ({ to }) => `fresh cell not fitted: ${to}`,
+    afterSigning: 'keeps',
+    fold: (facts, entry, standsFor) => {
+      const out = facts.cellsOut.get(standsFor(entry.payload.outEntryId));
+      if (out) facts.cellsOut.set(out.out.id, { ...out, settled: entry });
+    },
+  },
+  'cell.dropped': {
+    words: ({ what, where }) => `dropped: ${what}${where && `, ${where}`}`,
+    afterSigning: 'reopens',
+    fold: (facts, entry) => void facts.dropped.set(entry.id, { dropped: entry, settled: null }),
+  },
+  'cell.dropped-settled': {
+    words: ({ outcome, words }) => `dropped cell ${outcome}${words && `: ${words}`}`,
+    afterSigning: 'reopens',
+    fold: (facts, entry, standsFor) => {
+      const drop = facts.dropped.get(standsFor(entry.payload.droppedEntryId));
+      if (drop) facts.dropped.set(drop.dropped.id, { ...drop, settled: entry });
+    },
+  },
+  'cell.steps': {
+    words: ({ steps, asShown }) =>
+      `fitting: ${steps.length === 1 ? 'step' : `${steps.length} steps`} done${asShown ? ' as shown' : ''}: ${steps.join(', ')}`,
+    afterSigning: 'keeps',
+    fold: (facts, entry) => {
+      for (const step of entry.payload.steps) facts.fittingDone.set(`${wellOf(entry)}:${step}`, entry);
+    },
   },
 };

@@ -1,0 +1,169 @@
+import { type CellDropped, type CellOut, type Entry, type JobFacts, wellOf } from './entry';
+import type { WellState } from './foldJob';
+
+/** A cell of a job that lies loose: out of a watch or a blister, and neither in a watch, a lot, the bin nor a hand. */
+export interface LooseCell {
+  /** What it is called: the marking of an old one, the name of a fresh one. */
+  readonly marking: string;
+  readonly kind: 'old' | 'fresh';
+  readonly well: string;
+  /** The entry that took it out. */
+  readonly entryId: string;
+  /** Nobody has it: it was dropped and not found yet. */
+  readonly dropped: boolean;
+}
+
+/** Dropped cells nobody has found yet and nobody above was told of. */
+export function openDrops(facts: Readonly<JobFacts>): readonly CellDropped[] {
+  return [...facts.dropped.values()].filter(({ settled }) => settled === null);
+}
+
+/** Whether a cell of a well was dropped, not found, and somebody above was told. */
+export function escalated(
+  facts: Readonly<JobFacts>,
+  well: string,
+  what: CellDropped['dropped']['payload']['what'],
+): boolean {
+  return [...facts.dropped.values()].some(
+    ({ dropped, settled }) =>
+      settled?.payload.outcome === 'escalated' && dropped.payload.what === what && wellOf(dropped) === well,
+  );
+}
+
+/**
+ * Which fitting used which fresh cell that was out of its blister: the first of the same lot and well, or of the same
+ * name where neither came from the stock. By the id of the out entry.
+ */
+function usedBy(facts: Readonly<JobFacts>): ReadonlyMap<string, string> {
+  const used = new Map<string, string>();
+  for (const fitted of facts.cellsFitted.values()) {
+    const out = [...facts.cellsOut.values()].find(
+      (each) => each.settled === null && !used.has(each.out.id) && uses(fitted, each.out),
+    );
+    if (out) used.set(out.out.id, fitted.id);
+  }
+  return used;
+}
+
+type Fitted = Extract<Entry, { kind: 'cell.fitted' }>;
+
+function uses(fitted: Fitted, out: CellOut['out']): boolean {
+  return (
+    wellOf(fitted) === wellOf(out) &&
+    out.occurredAt <= fitted.occurredAt &&
+    fitted.payload.lotId === out.payload.lotId &&
+    fitted.payload.cellCode === out.payload.cellCode
+  );
+}
+
+/** Fresh cells out of their blister and neither fitted nor settled. */
+export function freshLoose(facts: Readonly<JobFacts>): readonly CellOut[] {
+  const used = usedBy(facts);
+  return [...facts.cellsOut.values()].filter(
+    ({ out, settled }) =>
+      settled === null && !used.has(out.id) && !escalated(facts, wellOf(out), 'a fresh cell'),
+  );
+}
+
+/** Cells of a job that lie loose, old and fresh. */
+export function looseCells(job: {
+  readonly facts: Readonly<JobFacts>;
+  readonly wells: readonly WellState[];
+}): readonly LooseCell[] {
+  const { facts, wells } = job;
+  const drops = openDrops(facts);
+  const isDropped = (well: string, what: CellDropped['dropped']['payload']['what']): boolean =>
+    drops.some(({ dropped }) => wellOf(dropped) === well && dropped.payload.what === what);
+  return [
+    ...wells.flatMap(({ name, found, putBack, oldSettled }): LooseCell[] =>
+      found !== null &&
+      found.payload.marking !== null &&
+      putBack === null &&
+      oldSettled === null &&
+      !escalated(facts, name, 'the old cell')
+        ? [
+            {
+              marking: found.payload.marking,
+              kind: 'old',
+              well: name,
+              entryId: found.id,
+              dropped: isDropped(name, 'the old cell'),
+            },
+          ]
+        : [],
+    ),
+    ...freshLoose(facts).map(({ out }): LooseCell => ({
+      marking: out.payload.cellCode,
+      kind: 'fresh',
+      well: wellOf(out),
+      entryId: out.id,
+      dropped: isDropped(wellOf(out), 'a fresh cell'),
+    })),
+  ];
+}
+
+/** What one fact moves: one thing out of a lot or back into it, and a spent cell into the bin. */
+export interface StockMove {
+  readonly lotId: string | null;
+  readonly delta: -1 | 0 | 1;
+  readonly spent: 0 | 1;
+  /** The fact whose taking it gives back: where that took nothing, nothing comes back. */
+  readonly givesBack: string | null;
+}
+
+/**
+ * What the standing facts of a job move in the stock, by fact. A fitting from a lot takes one, unless a cell of that lot
+ * is out of its blister for this well: then that was the taking.
+ */
+export function stockMoves({
+  standing,
+  facts,
+}: {
+  readonly standing: readonly Entry[];
+  readonly facts: Readonly<JobFacts>;
+}): ReadonlyMap<string, StockMove> {
+  const moves = new Map<string, StockMove>();
+  const move = (id: string, made: Partial<StockMove>): void =>
+    void moves.set(id, { lotId: null, delta: 0, spent: 0, givesBack: null, ...made });
+  const take = (id: string, lotId: string | null): void => {
+    if (lotId !== null) move(id, { lotId, delta: -1 });
+  };
+  const used = new Set(usedBy(facts).values());
+  for (const fact of standing) {
+    switch (fact.kind) {
+      case 'cell.out':
+      case 'cell.accumulator':
+        take(fact.id, fact.payload.lotId);
+        break;
+      case 'cell.fitted':
+        if (!used.has(fact.id)) take(fact.id, fact.payload.lotId);
+        break;
+      case 'seal.gasket':
+        if (fact.payload.state === 'renewed') take(fact.id, fact.payload.lotId);
+        break;
+      case 'cell.old-settled':
+        if (fact.payload.to === 'spent bin') move(fact.id, { spent: 1 });
+        break;
+      case 'cell.out-settled': {
+        const out = [...facts.cellsOut.values()].find(({ settled }) => settled?.id === fact.id)?.out;
+        if (!out) break;
+        if (fact.payload.to === 'spent bin') move(fact.id, { spent: 1 });
+        else if (out.payload.lotId !== null)
+          move(fact.id, { lotId: out.payload.lotId, delta: 1, givesBack: out.id });
+      }
+    }
+  }
+  return moves;
+}
+
+/** The moves that two states of a job differ by: what is undone, and what is done. */
+export function movesBetween(
+  before: ReadonlyMap<string, StockMove>,
+  after: ReadonlyMap<string, StockMove>,
+): { readonly undone: readonly string[]; readonly done: readonly (readonly [string, StockMove])[] } {
+  const same = (id: string): boolean => JSON.stringify(before.get(id)) === JSON.stringify(after.get(id));
+  return {
+    undone: [...before.keys()].filter((id) => !same(id)),
+    done: [...after].filter(([id]) => !same(id)),
+  };
+}

@@ -1,0 +1,107 @@
+import { type CellType, looksLike } from '../cells';
+import type { StockItem } from './lots';
+
+export interface OrderLine {
+  readonly item: StockItem;
+  readonly code: string;
+  readonly count: number;
+}
+
+export interface DeliveryLine extends OrderLine {
+  readonly lotCode: string;
+  readonly madeOn: string | null;
+  readonly bestBefore: string | null;
+  readonly priceMinor: number;
+}
+
+export type LineVerdict = 'as ordered' | 'short' | 'over' | 'another cell' | 'not ordered' | 'not delivered';
+
+export interface CheckedLine {
+  readonly ordered: OrderLine | null;
+  readonly delivered: DeliveryLine | null;
+  readonly verdict: LineVerdict;
+  readonly reasons: readonly string[];
+}
+
+/**
+ * What was ordered against what came, line by line: as ordered, short, over, another cell, not ordered, not delivered.
+ * A line that answers no order is held against the order still open whose cell it is easily taken for. `cellOf` reads a
+ * code as a cell of the table. Source: trade practice at goods-in.
+ */
+export function checkDelivery(
+  ordered: readonly OrderLine[],
+  delivered: readonly DeliveryLine[],
+  cellOf: (code: string) => CellType | null,
+): readonly CheckedLine[] {
+  const same = (a: OrderLine, b: OrderLine): boolean =>
+    a.item === b.item &&
+    (a.item === 'cell'
+      ? (cellOf(a.code)?.code ?? a.code) === (cellOf(b.code)?.code ?? b.code)
+      : a.code === b.code);
+  const checked: CheckedLine[] = [];
+  const open: OrderLine[] = [];
+  const unordered = new Set(delivered);
+  for (const line of ordered) {
+    const came = delivered.filter((each) => unordered.has(each) && same(line, each));
+    const [first] = came;
+    if (!first) {
+      open.push(line);
+      continue;
+    }
+    came.forEach((each) => unordered.delete(each));
+    const count = came.reduce((sum, each) => sum + each.count, 0);
+    const verdict = count < line.count ? 'short' : count > line.count ? 'over' : 'as ordered';
+    came.forEach((each, index) =>
+      checked.push({
+        ordered: index === 0 ? line : null,
+        delivered: each,
+        verdict,
+        reasons:
+          verdict === 'as ordered' ? [] : [`${line.count} of ${line.code} ordered, ${count} delivered.`],
+      }),
+    );
+  }
+  for (const line of unordered) {
+    const cell = line.item === 'cell' ? cellOf(line.code) : null;
+    const meant = open.find((each) => {
+      const wanted = each.item === 'cell' ? cellOf(each.code) : null;
+      return (
+        cell !== null && wanted !== null && (looksLike(wanted, cell) !== null || each.count === line.count)
+      );
+    });
+    if (!meant) {
+      checked.push({
+        ordered: null,
+        delivered: line,
+        verdict: 'not ordered',
+        reasons: [`${line.code} was not ordered.`],
+      });
+      continue;
+    }
+    open.splice(open.indexOf(meant), 1);
+    const wanted = cellOf(meant.code);
+    const likeness = cell && wanted ? looksLike(wanted, cell) : null;
+    checked.push({
+      ordered: meant,
+      delivered: line,
+      verdict: 'another cell',
+      reasons: [
+        `${meant.code} was ordered, ${line.code} came${cell && wanted ? `: ${sizeOf(wanted)} wanted, ${sizeOf(cell)} delivered` : ''}.`,
+        ...(likeness ? [`They are easily mixed up: ${likeness.how}.`] : []),
+      ],
+    });
+  }
+  return [
+    ...checked,
+    ...open.map((line): CheckedLine => ({
+      ordered: line,
+      delivered: null,
+      verdict: 'not delivered',
+      reasons: [`${line.count} of ${line.code} did not come.`],
+    })),
+  ];
+}
+
+function sizeOf({ diameterMm, heightMm }: CellType): string {
+  return diameterMm === null || heightMm === null ? 'size not known' : `${diameterMm} × ${heightMm} mm`;
+}

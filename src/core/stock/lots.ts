@@ -1,0 +1,62 @@
+import { chemistries, type CellType } from '../cells';
+import { yearsBetween } from '../time';
+
+export const STOCK_ITEMS = ['cell', 'kit', 'gasket'] as const;
+export type StockItem = (typeof STOCK_ITEMS)[number];
+
+/** A lot as the stock ledger knows it. Dates are calendar days; money in minor units. */
+export interface Lot {
+  readonly id: string;
+  readonly item: StockItem;
+  /** A cell's standard name, a kit's code, or a gasket's size, e.g. `30.5 × 0.70`. */
+  readonly code: string;
+  readonly supplier: string;
+  readonly lotCode: string;
+  readonly madeOn: string | null;
+  readonly bestBefore: string | null;
+  readonly priceMinor: number;
+  readonly balance: number;
+  /** A fact says something left this lot that the ledger could not take: someone must count. */
+  readonly toBeCounted: boolean;
+  /** How many were taken so since it was counted last. */
+  readonly unbooked: number;
+  /** Why nothing is taken from it; null: it may be. */
+  readonly quarantined: string | null;
+}
+
+export interface LotAge {
+  readonly years: number | null;
+  readonly assumed: boolean;
+}
+
+/** Years since a lot was made on a given day; worked back from best-before and shelf life where no date is printed. */
+export function lotAge(lot: Pick<Lot, 'madeOn' | 'bestBefore'>, cell: CellType, day: string): LotAge {
+  if (lot.madeOn !== null) return { years: Math.max(0, yearsBetween(lot.madeOn, day)), assumed: false };
+  if (lot.bestBefore === null) return { years: null, assumed: true };
+  const left = yearsBetween(day, lot.bestBefore);
+  return { years: Math.max(0, chemistries[cell.chemistry].shelfYears - left), assumed: true };
+}
+
+/** Whether a lot's best-before has passed on a day. */
+export function isPastDate(lot: Pick<Lot, 'bestBefore'>, day: string): boolean {
+  return lot.bestBefore !== null && lot.bestBefore < day;
+}
+
+/** A date on a blister farther from today than this is a slip of the pen or the wrong century, years. */
+const PRINTED_WITHIN = { made: 15, bestBefore: 15 } as const;
+
+/** What is wrong with the dates of a lot, in words; null where nothing is. Days as year-month-day. */
+export function doubtfulDates(
+  { madeOn, bestBefore }: Pick<Lot, 'madeOn' | 'bestBefore'>,
+  day: string,
+): string | null {
+  if (madeOn !== null) {
+    const years = yearsBetween(madeOn, day);
+    if (years < 0) return `Made on ${madeOn}: that day has not come yet.`;
+    if (years > PRINTED_WITHIN.made)
+      return `Made on ${madeOn}: over ${PRINTED_WITHIN.made} years ago. Is that the right century?`;
+  }
+  if (bestBefore !== null && Math.abs(yearsBetween(day, bestBefore)) > PRINTED_WITHIN.bestBefore)
+    return `Best before ${bestBefore}: more than ${PRINTED_WITHIN.bestBefore} years from today. Is that the right century?`;
+  return null;
+}

@@ -1,0 +1,61 @@
+import { chemistries, type CellType } from '../cells';
+import { figure, type Judged } from '../judgement';
+
+export const PRINT_STATES = [
+  'sharp and whole',
+  'blurred or crooked',
+  'another name than the blister',
+] as const;
+export type PrintState = (typeof PRINT_STATES)[number];
+
+/** One fresh cell of a lot, measured and looked at. */
+export interface Sample {
+  readonly restVoltageV: number;
+  readonly print: PrintState;
+}
+
+/**
+ * How far under its nominal voltage a fresh cell may be, and how far over, V. Lithium stands higher when fresh. Ours,
+ * from bench practice.
+ */
+const FRESH = { under: 0.03, over: 0.06, lithiumOver: 0.35 } as const;
+
+/**
+ * Whether a lot may be used by its sample: the voltage of a fresh one and its print. Doubtful lots are put in
+ * quarantine, since a counterfeit looks like the real one until it leaks. Volts. Source: bench practice.
+ */
+export function judgeSample({ restVoltageV, print }: Sample, cell: CellType): Judged<'good' | 'doubtful'> {
+  const { nominalV, chemistry } = cell;
+  const [least, most] = [
+    nominalV - FRESH.under,
+    nominalV + (chemistry === 'lithium' ? FRESH.lithiumOver : FRESH.over),
+  ];
+  const reasons = [
+    ...(restVoltageV < least
+      ? [
+          `${figure(restVoltageV)} V is low for a fresh ${chemistries[chemistry].words} cell: old, or not what it says.`,
+        ]
+      : []),
+    ...(restVoltageV > most
+      ? [
+          `${figure(restVoltageV)} V is too high for ${chemistries[chemistry].words}: it may be another chemistry.`,
+        ]
+      : []),
+    ...(print === 'sharp and whole' ? [] : [`The print is ${print}: that may be a counterfeit.`]),
+  ];
+  return {
+    verdict: reasons.length > 0 ? 'doubtful' : 'good',
+    reasons:
+      reasons.length > 0
+        ? reasons
+        : [`${figure(restVoltageV)} V and a whole print: as a fresh one should be.`],
+    working: [
+      {
+        what: 'sample of the lot',
+        rule: `${figure(least)} to ${figure(most)} V fresh and at rest, print sharp and whole`,
+        figures: `${figure(restVoltageV)} V, print ${print}`,
+        source: 'bench practice',
+      },
+    ],
+  };
+}

@@ -1,0 +1,183 @@
+import {
+  type CellTable,
+  type CellType,
+  type CellWanted,
+  type CrossReference,
+  crossReference,
+  mayBeFitted,
+} from '../cells';
+import { figure, type WorkingLine } from '../judgement';
+import { isPastDate, type Lot } from './lots';
+import { leakShare, type SupplierRecord } from './suppliers';
+
+export interface LotOffer {
+  readonly lot: Lot;
+  readonly cell: CellType;
+  readonly verdict: 'take' | 'blocked';
+  readonly cross: CrossReference;
+  readonly reasons: readonly string[];
+}
+
+interface ChooseOptions {
+  readonly alkalineAgreed: boolean;
+  /** What is known of each supplier; of those not named, nothing. */
+  readonly records?: readonly SupplierRecord[];
+  /** How many are to come from one lot: a set of alike cells in one module. */
+  readonly together?: number;
+  /** The lot the other cell of the set came from. */
+  readonly sameLotAs?: string | null;
+}
+
+/**
+ * Which lots of the stock may go into this place, best first: *equal* before *accepted*, then the lot the rest of a set
+ * came from, then the oldest month still usable, then the supplier whose cells leaked least. Lots past their date, in
+ * quarantine, with too few for the set, or of a cell that may not be fitted come after, blocked, with the reason.
+ */
+export function chooseLots(
+  lots: readonly Lot[],
+  wanted: CellWanted,
+  cellOf: (code: string) => CellType | null,
+  day: string,
+  { alkalineAgreed, records = [], together = 1, sameLotAs = null }: ChooseOptions,
+): LotOffer[] {
+  const offers = lots.flatMap((lot): LotOffer[] => {
+    const cell = lot.item === 'cell' ? cellOf(lot.code) : null;
+    // A lot used up long ago is no offer; one to be counted may hold a cell after all.
+    if (!cell || (lot.balance <= 0 && !lot.toBeCounted)) return [];
+    const cross = crossReference(wanted, cell, { alkalineAgreed });
+    if (cross.verdict === 'never' && cell.diameterMm !== wanted.diameterMm) return [];
+    const blocked = [
+      ...(mayBeFitted(cross.verdict) ? [] : [cross.reasons[0] ?? 'Not this cell.']),
+      ...(lot.quarantined === null ? [] : [`In quarantine: ${lot.quarantined}.`]),
+      ...(isPastDate(lot, day) ? [`Past its date since ${lot.bestBefore}.`] : []),
+      ...(lot.balance <= 0
+        ? ['None left.']
+        : lot.balance < together && lot.id !== sameLotAs
+          ? [`${lot.balance} left, and the set wants ${together} of one lot.`]
+          : []),
+    ];
+    return [
+      {
+        lot,
+        cell,
+        cross,
+        verdict: blocked.length === 0 ? 'take' : 'blocked',
+        reasons: blocked.length > 0 ? blocked : cross.reasons,
+      },
+    ];
+  });
+  const monthOf = (lot: Lot): string => (lot.bestBefore ?? '9999-12').slice(0, 7);
+  const leaks = new Map(records.map((record) => [record.supplier, leakShare(record)]));
+  const unknown = leakShare(null);
+  const fitness = ({ verdict, cross }: LotOffer): number =>
+    (verdict === 'take' ? 0 : 10) + (cross.verdict === 'equal' ? 0 : 1);
+  return offers.sort(
+    (a, b) =>
+      fitness(a) - fitness(b) ||
+      Number(b.lot.id === sameLotAs) - Number(a.lot.id === sameLotAs) ||
+      monthOf(a.lot).localeCompare(monthOf(b.lot)) ||
+      (leaks.get(a.lot.supplier) ?? unknown) - (leaks.get(b.lot.supplier) ?? unknown) ||
+      (a.lot.bestBefore ?? '').localeCompare(b.lot.bestBefore ?? ''),
+  );
+}
+
+/** A cheaper cell and what a leak of it would cost, side by side. */
+export interface PriceBesideLeak {
+  readonly cheaper: LotOffer;
+  readonly savesMinor: number;
+  /** From cleaning to a new circuit; null where the price list has no line. */
+  readonly leakMinor: { readonly cleaned: number | null; readonly circuit: number | null };
+}
+
+export interface WhatToFit {
+  readonly offers: readonly LotOffer[];
+  readonly best: LotOffer | null;
+  /** Null where nothing cheaper that could go in lies in stock. */
+  readonly saving: PriceBesideLeak | null;
+  /** Cells of the table that may go in as well, named for ordering or asking about: none of them is in stock. */
+  readonly substitutes: readonly { readonly cell: CellType; readonly cross: CrossReference }[];
+  /** What to order, and from whom it leaked least; null while enough usable ones lie in stock. */
+  readonly order: { readonly code: string; readonly supplier: string | null; readonly reason: string } | null;
+  readonly working: readonly WorkingLine[];
+}
+
+interface FitQuestion extends ChooseOptions {
+  readonly wanted: CellWanted;
+  readonly lots: readonly Lot[];
+  readonly table: CellTable;
+  readonly cellOf: (code: string) => CellType | null;
+  readonly day: string;
+  readonly priceOf: (item: string) => number | null;
+}
+
+/** Fewer usable cells of the kind than this are too few. */
+const REORDER_UNDER = 3;
+
+/**
+ * What to fit from the stock, and what beside it: the lots ranked; a cheaper one next to what a leak of it costs;
+ * substitutes where nothing usable is left; what to order and from whom. Money in minor units. Source: bench practice.
+ */
+export function whatToFit(question: FitQuestion): WhatToFit {
+  const { wanted, lots, table, cellOf, day, alkalineAgreed, records = [], priceOf } = question;
+  const offers = chooseLots(lots, wanted, cellOf, day, question);
+  const takeable = offers.filter(({ verdict }) => verdict === 'take');
+  const best = takeable[0] ?? null;
+  // Also what only the customer's word would let in: that is what the difference is asked about.
+  const agreed = chooseLots(lots, wanted, cellOf, day, { ...question, alkalineAgreed: true });
+  const cheapest = agreed
+    .filter(({ verdict, cell }) => verdict === 'take' && cell.chemistry !== wanted.chemistry)
+    .sort((a, b) => a.lot.priceMinor - b.lot.priceMinor)[0];
+  const silver = best && best.cell.chemistry === wanted.chemistry ? best : null;
+  const saves = cheapest && silver ? silver.lot.priceMinor - cheapest.lot.priceMinor : 0;
+  const left = takeable
+    .filter(({ cell }) => cell.chemistry === wanted.chemistry)
+    .reduce((sum, { lot }) => sum + lot.balance, 0);
+  const inStock = new Set(takeable.map(({ cell }) => cell.code));
+  const [first] = [...records]
+    .filter(({ supplies }) => supplies.includes(wanted.code))
+    .sort((a, b) => leakShare(a) - leakShare(b));
+  return {
+    offers,
+    best,
+    saving:
+      cheapest && saves > 0
+        ? {
+            cheaper: cheapest,
+            savesMinor: saves,
+            leakMinor: { cleaned: priceOf('contacts cleaned after a leak'), circuit: priceOf('new circuit') },
+          }
+        : null,
+    substitutes:
+      best === null
+        ? table.types.flatMap((cell) => {
+            const cross = crossReference(wanted, cell, { alkalineAgreed });
+            return mayBeFitted(cross.verdict) && !inStock.has(cell.code) ? [{ cell, cross }] : [];
+          })
+        : [],
+    order:
+      left < REORDER_UNDER
+        ? {
+            code: wanted.code,
+            supplier: first?.supplier ?? null,
+            reason: left === 0 ? 'None that may go in is left.' : `Only ${left} left.`,
+          }
+        : null,
+    working: [
+      {
+        what: 'which lot',
+        rule: 'equal before accepted; the oldest month in date; the supplier whose cells leaked least',
+        figures: takeable
+          .slice(0, 4)
+          .map(({ lot, cross }) => {
+            const share = leaks(records, lot.supplier);
+            return `${lot.lotCode}: ${cross.verdict}, ${lot.bestBefore ?? 'no date'}, ${lot.supplier} ${figure(share * 100, 1)} % leaked`;
+          })
+          .join('; '),
+        source: 'bench practice',
+      },
+    ],
+  };
+}
+
+const leaks = (records: readonly SupplierRecord[], supplier: string): number =>
+  leakShare(records.find((each) => each.supplier === supplier) ?? null);
