@@ -1,6 +1,7 @@
 import { chemistries } from '../cells';
 import { figure, type Judged } from '../judgement';
 import { expectedLife, type LifeForecast } from '../life';
+import { lifeQuestion } from './lifeQuestion';
 import type { JobContext, JobState, WellState } from '../logbook/foldJob';
 import { causesWords, leakWords } from '../logbook/facts/check';
 import type { Statement } from '../logbook/facts/handback';
@@ -8,11 +9,12 @@ import type { Payloads } from '../logbook/entry';
 import { partsSettledAs, partsToOrder } from '../logbook/parts';
 import { openParts } from '../logbook/progress';
 import { STAGE_WORDS } from '../policy';
-import { lotAge, type Lot } from '../stock';
+import type { Lot } from '../stock';
 import { judgeRun, type RunVerdict } from '../setting';
 import { addMonths, dayInWords, localDay } from '../time';
 import { priceOf, type PriceVerdict } from './price';
 
+export { lifeQuestion, usesOf } from './lifeQuestion';
 export { money, priceOf, type PriceVerdict } from './price';
 
 export type WaterStatement = Judged<'tested' | 'not tested' | 'not water resistant'> & {
@@ -87,31 +89,14 @@ export function fittedLife(
     const asked = state.progress.find(({ stage }) => stage === 'cell')?.status !== 'not needed';
     return refused(asked ? 'No cell is fitted yet.' : 'The cell was not changed, and its age is not known.');
   }
-  const cell = context.catalogue.cell(fitted.payload.cellCode);
-  if (!cell || cell.capacityMinMAh === null || cell.capacityMaxMAh === null) {
-    return refused(`The capacity of ${fitted.payload.cellCode} is not in the table.`);
-  }
-  // With two cells one current reading does not say which of them it belongs to.
-  const measured =
-    state.wells.length === 1 ? (state.facts.readings.get('currentUA')?.payload.value ?? null) : null;
-  const calibre = state.calibre;
-  const baseUA = measured ?? calibre?.typicalUA ?? null;
-  if (baseUA === null) return refused('The current was not measured, and the movement is not in the book.');
-  const lot = lots.find((each) => each.id === fitted.payload.lotId);
-  const age = lot
-    ? lotAge(lot, cell, localDay(fitted.occurredAt, context.shop.zone))
-    : { years: null, assumed: true };
-  return expectedLife({
-    chemistry: cell.chemistry,
-    capacityMinMAh: cell.capacityMinMAh,
-    capacityMaxMAh: cell.capacityMaxMAh,
-    baseUA,
-    drainKnownBy: measured !== null ? 'measured' : 'book',
-    functions: calibre?.functionDraws ?? [],
-    yearsSinceMade: age.years ?? 0,
-    ageAssumed: age.assumed,
-    seed: 20_260_301,
-  });
+  const question = lifeQuestion(
+    state,
+    fitted.payload.cellCode,
+    lots.find((each) => each.id === fitted.payload.lotId) ?? null,
+    localDay(fitted.occurredAt, context.shop.zone),
+    context.catalogue,
+  );
+  return typeof question === 'string' ? refused(question) : expectedLife(question);
 }
 
 export interface NextVisit {

@@ -1,5 +1,17 @@
 import fc from 'fast-check';
-import { averageCurrentUA, expectedLife, type LifeInput, monthsOfLife } from '.';
+import { book } from '../../testing/fixtures';
+import {
+  averageCurrentUA,
+  compareLives,
+  DRAWS,
+  expectedLife,
+  type FittedQuestion,
+  judgeFitted,
+  type LifeInput,
+  monthsOfLife,
+  openDraws,
+  serviceGain,
+} from '.';
 
 const input: LifeInput = {
   chemistry: 'silver-oxide',
@@ -87,5 +99,94 @@ describe('expectedLife', () => {
     const life = expectedLife({ ...input, ...wrong });
     expect(life.verdict).toBe('no forecast');
     expect(life.reasons[0]).toBeTruthy();
+  });
+});
+
+describe('a forecast drawn bit by bit', () => {
+  it('says the same as one drawn at once, and its bars add up to one', () => {
+    const draws = openDraws({ ...input, functions: [{ name: 'light', drawUA: 4000, secondsPerDay: 6 }] });
+    while (draws.draw(777) < DRAWS);
+    const life = draws.forecast();
+    expect(life).toEqual(
+      expectedLife({ ...input, functions: [{ name: 'light', drawUA: 4000, secondsPerDay: 6 }] }),
+    );
+    if (life.verdict !== 'forecast') throw new Error(life.verdict);
+    expect(life.bars.shares.reduce((sum, share) => sum + share, 0)).toBeCloseTo(1, 9);
+  });
+
+  it('can be asked early, and is near then', () => {
+    const draws = openDraws(input);
+    draws.draw(1000);
+    const [early, late] = [draws.forecast(), expectedLife(input)];
+    if (early.verdict !== 'forecast' || late.verdict !== 'forecast') throw new Error('no forecast');
+    expect(Math.abs(early.p50Months - late.p50Months)).toBeLessThan(1);
+  });
+
+  it('puts the cheapest year first', () => {
+    const [life] = [expectedLife(input)];
+    const compared = compareLives(
+      [
+        { id: 'dear', priceMinor: 90 },
+        { id: 'cheap', priceMinor: 30 },
+      ],
+      [life, life],
+    );
+    expect(compared.map(({ lotId }) => lotId)).toEqual(['cheap', 'dear']);
+    expect(compared[0]?.minorPerYear).toBeCloseTo(
+      30 / ((life.verdict === 'forecast' ? life.p50Months : 1) / 12),
+      6,
+    );
+  });
+});
+
+describe('a fitted cell of unknown age', () => {
+  const question: FittedQuestion = {
+    cell: book.cell('SR626SW'),
+    rest: 'good',
+    loaded: 'good',
+    leaked: false,
+    life: expectedLife(input),
+    fittedOn: null,
+    today: '2026-03-17',
+  };
+  it.each([
+    ['leaked', { leaked: true }, 'change now'],
+    ['spent', { rest: 'spent' }, 'change now'],
+    ['falling under load', { loaded: 'falling' }, 'change now'],
+    ['fitted two years ago', { fittedOn: '2024-03-17' }, 'change now'],
+    ['fitted last month', { fittedOn: '2026-02-17' }, 'leave'],
+    ['of no known day', {}, 'recall by'],
+    ['with nothing forecast', { life: expectedLife({ ...input, baseUA: 0 }) }, 'recall by'],
+  ] as const)('%s: %s', (_, change, verdict) => {
+    const advice = judgeFitted({ ...question, ...change });
+    expect(advice.verdict).toBe(verdict);
+    expect(advice.recallOn === null).toBe(verdict === 'change now');
+    expect(advice.reasons.join(' ').length).toBeGreaterThan(10);
+  });
+  it('says that the voltage of silver oxide proves little, and nothing of the kind of lithium', () => {
+    expect(judgeFitted(question).reasons.join(' ')).toContain('proves little');
+    expect(judgeFitted({ ...question, cell: book.cell('CR2016') }).reasons.join(' ')).not.toContain(
+      'proves little',
+    );
+  });
+  it('counts on a tenth of the median where nobody knows the day', () => {
+    const advice = judgeFitted(question);
+    expect(advice.working[0]?.figures).toMatch(/^0\.1 × 2\d/);
+    expect(advice.recallOn).toBe('2026-05-17');
+  });
+});
+
+describe('what a service would gain', () => {
+  it('is the life at the typical current less the life at the measured one', () => {
+    const gain = serviceGain({ ...input, yearsSinceMade: 0 }, 4, 1);
+    expect(gain.gainsMonths).toBeCloseTo(
+      monthsOfLife(26, 1, 'silver-oxide', 0) - monthsOfLife(26, 4, 'silver-oxide', 0),
+      9,
+    );
+    expect(gain.verdict).toBe('a service gains');
+    expect(serviceGain({ ...input, yearsSinceMade: 0 }, 1, 1)).toMatchObject({
+      verdict: 'nothing to gain',
+      gainsMonths: 0,
+    });
   });
 });

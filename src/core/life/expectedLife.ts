@@ -2,15 +2,13 @@ import { chemistries, type Chemistry } from '../cells';
 import { figure, type Judged } from '../judgement';
 import { normalFrom, seededUniform } from './random';
 
-const { exp, max, min } = Math;
+const { exp, log, max, min } = Math;
 
 /** Hours in a month of 730.5 h, in mAh for one µA. */
 const MAH_PER_UA_MONTH = 0.7305;
 const USABLE_SHARE = 0.9;
 const SECONDS_PER_DAY = 86_400;
 const FORECAST_LIMIT_MONTHS = 120;
-const DRAWS = 10_000;
-
 /** The 95 % factor of the drain, by how well it is known. */
 const DRAIN_FACTOR = { measured: 1.1, book: 1.25, family: 1.5 } as const;
 const FUNCTION_SECONDS_FACTOR = 2;
@@ -34,6 +32,13 @@ export interface LifeInput {
   readonly seed: number;
 }
 
+/** The draws of a forecast by how long they last. */
+export interface LifeBars {
+  readonly monthsEach: number;
+  /** The share that ends in each stretch, the first from nought. */
+  readonly shares: readonly number[];
+}
+
 export type LifeForecast =
   | (Judged<'forecast'> & {
       readonly p10Months: number;
@@ -43,6 +48,7 @@ export type LifeForecast =
       readonly nextVisitMonths: number;
       /** The middle of the range lies beyond what is forecast. */
       readonly overTenYears: boolean;
+      readonly bars: LifeBars;
     })
   | Judged<'no forecast'>;
 
@@ -73,6 +79,73 @@ function percentile(sorted: Float64Array, share: number): number {
   return sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))] ?? 0;
 }
 
+/** Why an input cannot be forecast; null where it can. */
+function unusable({ capacityMinMAh, capacityMaxMAh, baseUA }: LifeInput): string | null {
+  if (!(capacityMinMAh > 0) || capacityMaxMAh < capacityMinMAh)
+    return 'The capacity of this cell is not known.';
+  if (!(baseUA > 0)) return 'The current is not known: measure it, or give the book’s figure.';
+  return null;
+}
+
+export interface LifeDraws {
+  /** Draws so many more; gives how many there are now. */
+  draw(count: number): number;
+  /** What the draws made so far say. */
+  forecast(): LifeForecast;
+}
+
+/** How many draws a forecast takes. */
+export const DRAWS = 10_000;
+
+/**
+ * A forecast being drawn, so that a worker can tell how far it is and stop: capacity uniform over its range, drain
+ * lognormal, function seconds lognormal, each draw the life of one cell. Months; nothing is allocated while it draws.
+ */
+export function openDraws(input: LifeInput): LifeDraws {
+  const uniform = seededUniform(input.seed);
+  const sigma = log(DRAIN_FACTOR[input.drainKnownBy]) / 1.96;
+  const secondsSigma = log(FUNCTION_SECONDS_FACTOR) / 1.96;
+  const { selfDischargePerYear } = chemistries[input.chemistry];
+  const kept = USABLE_SHARE * (1 - min(1, selfDischargePerYear * max(0, input.yearsSinceMade)));
+  const lossPerMAh = selfDischargePerYear / 12;
+  const shares = Float64Array.from(
+    input.functions,
+    ({ drawUA, secondsPerDay }) => (drawUA * secondsPerDay) / SECONDS_PER_DAY,
+  );
+  const span = input.capacityMaxMAh - input.capacityMinMAh;
+  const months = new Float64Array(DRAWS);
+  let made = 0;
+  return {
+    draw(count) {
+      const until = min(DRAWS, made + count);
+      for (; made < until; made += 1) {
+        const capacity = input.capacityMinMAh + span * uniform();
+        let current = input.baseUA * exp(sigma * normalFrom(uniform));
+        for (let use = 0; use < shares.length; use += 1)
+          current += (shares[use] as number) * exp(secondsSigma * normalFrom(uniform));
+        months[made] = (kept * capacity) / (MAH_PER_UA_MONTH * current + capacity * lossPerMAh);
+      }
+      return made;
+    },
+    forecast: () => forecastOf(input, months.slice(0, made)),
+  };
+}
+
+/** How many bars the chart of a forecast has. */
+const BARS = 24;
+
+/** How many of the draws end in each stretch of months, from nought to the last that one reaches. */
+function barsOf(sorted: Float64Array): LifeBars {
+  const most = Math.max(1, Math.ceil(percentile(sorted, 0.995)));
+  const each = most / BARS;
+  const counts = Array.from({ length: BARS }, () => 0);
+  for (const value of sorted) {
+    const at = min(BARS - 1, Math.floor(value / each));
+    counts[at] = (counts[at] ?? 0) + 1;
+  }
+  return { monthsEach: each, shares: counts.map((count) => count / sorted.length) };
+}
+
 /**
  * How long a cell will last, as a range: 10,000 seeded draws with capacity uniform over its range, drain
  * lognormal with a 95 % factor by how it is known, function seconds lognormal with a 95 % factor of 2.
@@ -80,33 +153,19 @@ function percentile(sorted: Float64Array, share: number): number {
  * Never beyond ten years. Inputs that are missing or impossible give *no forecast* with the reason.
  */
 export function expectedLife(input: LifeInput): LifeForecast {
+  const draws = openDraws(input);
+  draws.draw(DRAWS);
+  return draws.forecast();
+}
+
+function forecastOf(input: LifeInput, months: Float64Array): LifeForecast {
   const refused = (reason: string): LifeForecast => ({
     verdict: 'no forecast',
     reasons: [reason],
     working: [],
   });
-  if (!(input.capacityMinMAh > 0) || input.capacityMaxMAh < input.capacityMinMAh) {
-    return refused('The capacity of this cell is not known.');
-  }
-  if (!(input.baseUA > 0)) return refused('The current is not known: measure it, or give the book’s figure.');
-  const uniform = seededUniform(input.seed);
-  const sigma = Math.log(DRAIN_FACTOR[input.drainKnownBy]) / 1.96;
-  const secondsSigma = Math.log(FUNCTION_SECONDS_FACTOR) / 1.96;
-  const months = new Float64Array(DRAWS);
-  for (let draw = 0; draw < DRAWS; draw += 1) {
-    const capacity = input.capacityMinMAh + (input.capacityMaxMAh - input.capacityMinMAh) * uniform();
-    const base = input.baseUA * exp(sigma * normalFrom(uniform));
-    const uses = input.functions.map((use) => ({
-      ...use,
-      secondsPerDay: use.secondsPerDay * exp(secondsSigma * normalFrom(uniform)),
-    }));
-    months[draw] = monthsOfLife(
-      capacity,
-      averageCurrentUA(base, uses),
-      input.chemistry,
-      input.yearsSinceMade,
-    );
-  }
+  const wrong = unusable(input);
+  if (wrong !== null) return refused(wrong);
   months.sort();
   const [early, middle, late] = [percentile(months, 0.1), percentile(months, 0.5), percentile(months, 0.9)];
   if (late < 1)
@@ -128,6 +187,7 @@ export function expectedLife(input: LifeInput): LifeForecast {
     p90Months: capped(late),
     nextVisitMonths: Math.floor(capped(early)),
     overTenYears: middle > FORECAST_LIMIT_MONTHS,
+    bars: barsOf(months),
     reasons,
     working: [
       {
