@@ -17,6 +17,8 @@ const guide = (of: Calibre, change: Partial<Parameters<typeof fittingGuide>[0]> 
     schools: USUAL_SCHOOLS,
     prints: [],
     fromFront: false,
+    foundClean: true,
+    further: false,
     ...change,
   });
 const ids = (of: Calibre, change: Partial<Parameters<typeof fittingGuide>[0]> = {}): string[] =>
@@ -48,6 +50,14 @@ describe('the fitting guide', () => {
     expect(ids(of)).not.toContain('after-reset');
     const printed = guide(of, { prints: ['JOIN AC AFTER CHANGE'] });
     expect(printed.steps.find(({ id }) => id === 'after-reset')?.how).toContain('JOIN AC');
+  });
+
+  it('says what holds for all wells at the first alone, and speaks of crust only where there may be some', () => {
+    const of = calibre('orrelin-41-2');
+    expect(ids(of, { further: true })).not.toContain('before-hands');
+    const crust = (foundClean: boolean) =>
+      guide(of, { foundClean }).steps.find(({ id }) => id === 'between-contacts')?.danger ?? '';
+    expect([crust(true), crust(false)]).toEqual(['', expect.stringContaining('burns')]);
   });
 
   it('supports the dial of a watch that opens from the front', () => {

@@ -1,4 +1,4 @@
-import { HOLDER_CAUTIONS, type HoldKind } from '../movements';
+import type { HoldKind } from '../movements';
 
 /** One movement of the hand, as it is read at the bench. */
 interface Hand {
@@ -43,7 +43,7 @@ export const HOLDER_WAYS: Readonly<Record<HoldKind, HolderWays>> = {
         how: 'It lies on the rim again, not beside or under the cell.',
       },
     ],
-    danger: HOLDER_CAUTIONS['side lever'],
+    danger: 'Pushed on, the lever drops beside the cell and touches the motor. Wood or plastic.',
     dangerAt: 'push',
   },
   'clip on one side': {
@@ -58,7 +58,7 @@ export const HOLDER_WAYS: Readonly<Record<HoldKind, HolderWays>> = {
       { id: 'under', what: 'In under the clip first', how: 'Flat, until it meets the end of the clip.' },
       { id: 'down', what: 'Then down', how: 'Press at the rim until it lies level.' },
     ],
-    danger: HOLDER_CAUTIONS['clip on one side'],
+    danger: 'Lifted at the clip itself, it stays bent and loses contact.',
     dangerAt: 'lift',
   },
   'sprung contact at the rim': {
@@ -77,7 +77,7 @@ export const HOLDER_WAYS: Readonly<Record<HoldKind, HolderWays>> = {
       },
       { id: 'down', what: 'Then down', how: 'The spring closes over the rim by itself.' },
     ],
-    danger: HOLDER_CAUTIONS['sprung contact at the rim'],
+    danger: 'Pressed straight in, the spring folds under the cell.',
     dangerAt: 'against',
   },
   'screwed bridge': {
@@ -98,7 +98,7 @@ export const HOLDER_WAYS: Readonly<Record<HoldKind, HolderWays>> = {
       { id: 'peg', what: 'Set the bridge on its peg', how: 'It sits by itself before a screw is turned.' },
       { id: 'screw', what: 'Turn the screws in', how: 'Each until it holds, then snug.' },
     ],
-    danger: HOLDER_CAUTIONS['screwed bridge'],
+    danger: 'A blade that slips lands on the coil.',
     dangerAt: 'unscrew',
   },
   'latch on a module': {
@@ -114,7 +114,7 @@ export const HOLDER_WAYS: Readonly<Record<HoldKind, HolderWays>> = {
         how: 'Until it clicks; then the module back past its pushers.',
       },
     ],
-    danger: HOLDER_CAUTIONS['latch on a module'],
+    danger: 'Forced, the pusher tabs bend and stay silent.',
     dangerAt: 'module',
   },
   'stacked light module': {
@@ -129,7 +129,7 @@ export const HOLDER_WAYS: Readonly<Record<HoldKind, HolderWays>> = {
         how: 'Push it once: the light must answer now.',
       },
     ],
-    danger: HOLDER_CAUTIONS['stacked light module'],
+    danger: 'Missed, the light stays dark and the module comes out once more.',
     dangerAt: 'tab',
   },
   'ring round the movement': {
@@ -141,7 +141,7 @@ export const HOLDER_WAYS: Readonly<Record<HoldKind, HolderWays>> = {
       { id: 'lay', what: 'Lay the cell in', how: 'Under where the ring will lie.' },
       { id: 'home', what: 'Ring on, crown home', how: 'The ring sits level before the crown goes in.' },
     ],
-    danger: HOLDER_CAUTIONS['ring round the movement'],
+    danger: 'The movement lies loose then: it falls, or the stem bends.',
     dangerAt: 'ring',
   },
   'under a hatch': {
@@ -156,7 +156,7 @@ export const HOLDER_WAYS: Readonly<Record<HoldKind, HolderWays>> = {
       { id: 'lay', what: 'Lay the cell in', how: 'Face as drawn in the hatch.' },
       { id: 'shut', what: 'Turn the hatch shut', how: 'Its seal lies in the groove; turn back to the mark.' },
     ],
-    danger: HOLDER_CAUTIONS['under a hatch'],
+    danger: 'A contact bent on the cover touches nothing.',
     dangerAt: 'turn',
   },
   'from the dial side': {
@@ -165,7 +165,7 @@ export const HOLDER_WAYS: Readonly<Record<HoldKind, HolderWays>> = {
       { id: 'ease', what: 'Ease the cell out', how: 'Along the arrow, with a stop for the push.' },
     ],
     in: [{ id: 'press', what: 'Press the cell in', how: 'On its rim, no farther than it lies level.' }],
-    danger: HOLDER_CAUTIONS['from the dial side'],
+    danger: 'The hands stand free and bend at a touch.',
     dangerAt: 'rest',
   },
 };

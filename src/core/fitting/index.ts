@@ -37,6 +37,10 @@ interface FittingQuestion {
   readonly prints: readonly string[];
   /** Whether the watch opens from its front. */
   readonly fromFront: boolean;
+  /** Whether the cell found was clean, so that nothing corrosive is met. */
+  readonly foundClean: boolean;
+  /** Whether another well of this watch was worked before: what holds for all stands there. */
+  readonly further: boolean;
 }
 
 const CELL_MM = 7;
@@ -123,7 +127,7 @@ function resetOf({ calibre, prints }: FittingQuestion): string | null {
  * rim of the cell along the push against the zone kept clear round each coil.
  */
 export function fittingGuide(question: FittingQuestion): FittingGuide {
-  const { calibre, well, schools, fromFront } = question;
+  const { calibre, well, schools, fromFront, foundClean, further } = question;
   const ways = HOLDER_WAYS[well.heldBy];
   const drawing = drawingOf(question);
   const hands = wayTaken(schools, 'hands');
@@ -151,19 +155,23 @@ export function fittingGuide(question: FittingQuestion): FittingGuide {
       step(phase, id, what, how, id === ways.dangerAt ? ways.danger : null),
     );
   const steps: FittingStep[] = [
-    step(
-      'before',
-      'look',
-      'Note how everything lies',
-      'Cell, insulators, spacer, spring and contacts: a photograph says it best.',
-    ),
-    step(
-      'before',
-      'hands',
-      hands.way.charAt(0).toUpperCase() + hands.way.slice(1),
-      hands.reason,
-      'Metal across both faces shorts a cell: no steel tweezers on a fresh one.',
-    ),
+    ...(further
+      ? []
+      : [
+          step(
+            'before',
+            'look',
+            'Note how everything lies',
+            'Cell, insulators, spacer, spring and contacts: a photograph says it best.',
+          ),
+          step(
+            'before',
+            'hands',
+            hands.way.charAt(0).toUpperCase() + hands.way.slice(1),
+            hands.reason,
+            'Metal across both faces shorts a cell: no steel tweezers on a fresh one.',
+          ),
+        ]),
     ...(fromFront && well.heldBy !== 'from the dial side'
       ? [
           step(
@@ -191,7 +199,9 @@ export function fittingGuide(question: FittingQuestion): FittingGuide {
       'contacts',
       'Look at the empty well',
       'Contacts clean and springy; the negative one stays beneath the cell, unbent.',
-      'Crust is electrolyte: it burns skin and eyes. Gloves, and clean it before anything goes in.',
+      foundClean
+        ? null
+        : 'Crust is electrolyte: it burns skin and eyes. Gloves, and clean it before anything goes in.',
     ),
     ...(calibre.insulators.length > 0
       ? [
@@ -246,3 +256,13 @@ export function fittingGuide(question: FittingQuestion): FittingGuide {
   ];
   return { steps, drawing };
 }
+
+export {
+  cellNamedIn,
+  fitForWell,
+  fittedAdviceOf,
+  foundCell,
+  serviceGainOf,
+  setOf,
+  witnessesOf,
+} from './cellOfJob';

@@ -22,7 +22,7 @@ export function leakShare(record: Pick<SupplierRecord, 'fitted' | 'leaked'> | nu
 /** A supplier's record in words. */
 export function recordWords({ deliveries, wrong, short, fitted, leaked }: SupplierRecord): string {
   return [
-    `${deliveries} ${deliveries === 1 ? 'delivery' : 'deliveries'}`,
+    ...(deliveries > 0 ? [`${deliveries} ${deliveries === 1 ? 'delivery' : 'deliveries'}`] : []),
     ...(wrong > 0 ? [`${wrong} wrong`] : []),
     ...(short > 0 ? [`${short} short`] : []),
     `${leaked} of ${fitted} fitted leaked`,

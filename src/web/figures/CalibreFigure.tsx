@@ -10,6 +10,8 @@ interface Props {
   /** Places marked on it, millimetres from the centre. */
   readonly spots?: readonly { readonly xMm: number; readonly yMm: number }[];
   readonly onPick?: (spot: { readonly xMm: number; readonly yMm: number }) => void;
+  /** Where the other hand is braced, millimetres from the centre. */
+  readonly brace?: { readonly xMm: number; readonly yMm: number } | null;
   /** Whether the marks are told in words under it. */
   readonly legend?: boolean;
 }
@@ -122,6 +124,7 @@ export function CalibreFigure({
   spots = [],
   onPick,
   legend = true,
+  brace = null,
 }: Props) {
   const { widthMm } = calibre;
   if (widthMm === null)
@@ -260,6 +263,14 @@ export function CalibreFigure({
             </text>
           </g>
         ))}
+        {brace && (
+          <g transform={`translate(${brace.xMm} ${-brace.yMm})`}>
+            <circle r="1.5" fill={colours.paper} stroke={colours.verdigris} strokeWidth="0.4" />
+            <text y="0.65" textAnchor="middle" fontSize="1.9" fontWeight="700" fill={colours.verdigris}>
+              B
+            </text>
+          </g>
+        )}
         {spots.map(({ xMm, yMm }, index) => (
           <g key={index} transform={`translate(${xMm} ${-yMm})`}>
             <rect
@@ -281,6 +292,7 @@ export function CalibreFigure({
       {legend && (
         <Typography variant="body2" component="p">
           From behind. Hatched: coil, do not touch; dashed round it: no tool goes there. Arrow: the push.
+          {brace ? ' B: the other hand is braced here.' : ''}
           {calibre.contacts.length > 0 ? ' Squares: contacts, R the reset, B the buzzer.' : ''}
         </Typography>
       )}

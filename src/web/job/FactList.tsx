@@ -14,6 +14,7 @@ interface Props<K extends EntryKind> {
   readonly children: ReactNode;
   readonly instead?: ReactNode;
   readonly files?: boolean;
+  readonly well?: string | null;
 }
 
 /** Facts of which a job may hold several: each in its line, and a form that stays for the next. */

@@ -1,6 +1,12 @@
 import { createContext, type ReactNode, useCallback, useContext, useMemo, useState } from 'react';
 import { v7 } from 'uuid';
-import { type JobResource, kindDefinition, type NewEntry, type Technician } from '../../contract';
+import {
+  type JobResource,
+  kindDefinition,
+  type NewEntry,
+  type StockResource,
+  type Technician,
+} from '../../contract';
 import type { Book } from '../../core/catalogue';
 import {
   type Entry,
@@ -12,7 +18,7 @@ import {
 } from '../../core/logbook';
 import type { Requirement } from '../../core/policy';
 import { localDay } from '../../core/time';
-import type { Lot } from '../../core/stock';
+import type { Lot, SupplierRecord } from '../../core/stock';
 import type { WaitingEntry } from '../api/browserStore';
 import { useBench } from '../api/bench';
 import type { SeenShop } from '../api/resources';
@@ -31,7 +37,9 @@ export interface OpenJob {
   readonly state: JobState;
   readonly context: FoldContext;
   readonly book: Book;
+  /** Lots in use, and those this job’s entries name. */
   readonly lots: readonly Lot[];
+  readonly suppliers: readonly SupplierRecord[];
   readonly technicians: readonly Technician[];
   readonly technician: Technician | null;
   /** Whether the service ordered asks for a fact. */
@@ -51,6 +59,8 @@ export interface OpenJob {
   readonly setDraft: (name: string, text: string) => void;
 }
 
+const NO_SUPPLIERS: readonly SupplierRecord[] = [];
+
 const Context = createContext<OpenJob | null>(null);
 
 export function useJob(): OpenJob {
@@ -63,7 +73,7 @@ interface Props {
   readonly resource: JobResource;
   readonly shop: SeenShop;
   readonly book: Book;
-  readonly lots: readonly Lot[];
+  readonly stock: StockResource;
   readonly children: ReactNode;
 }
 
@@ -73,7 +83,15 @@ export function shopNow(shop: SeenShop): string {
 }
 
 /** Folds the job from what the server has and what still waits here, and offers it to the stages. */
-export function JobProvider({ resource, shop, book, lots, children }: Props) {
+/** The lots of the stock, and those a job names that were used up since. */
+function lotsOf(stock: StockResource, resource: JobResource): readonly Lot[] {
+  const known = new Set(stock.lots.map(({ id }) => id));
+  // What an older version of the program kept here knows of no lots.
+  const named = 'lots' in resource ? resource.lots : [];
+  return [...stock.lots, ...named.filter(({ id }) => !known.has(id))];
+}
+
+export function JobProvider({ resource, shop, book, stock, children }: Props) {
   const bench = useBench();
   const waitingState = useWaiting();
   const [draft, setDrafts] = useState<Readonly<Record<string, string>>>({});
@@ -121,6 +139,8 @@ export function JobProvider({ resource, shop, book, lots, children }: Props) {
     [],
   );
 
+  const lots = useMemo(() => lotsOf(stock, resource), [stock, resource]);
+  const suppliers = 'suppliers' in stock ? stock.suppliers : NO_SUPPLIERS;
   const service = state.facts.service?.payload.service;
   const asks = useCallback(
     (requirement: Requirement) =>
@@ -135,6 +155,7 @@ export function JobProvider({ resource, shop, book, lots, children }: Props) {
       context,
       book,
       lots,
+      suppliers,
       technicians: shop.technicians,
       technician,
       earlier,
@@ -145,7 +166,22 @@ export function JobProvider({ resource, shop, book, lots, children }: Props) {
       draft,
       setDraft,
     }),
-    [resource, state, context, book, lots, shop, technician, earlier, asks, waiting, record, draft, setDraft],
+    [
+      resource,
+      state,
+      context,
+      book,
+      lots,
+      suppliers,
+      shop,
+      technician,
+      earlier,
+      asks,
+      waiting,
+      record,
+      draft,
+      setDraft,
+    ],
   );
   return <Context value={value}>{children}</Context>;
 }

@@ -132,7 +132,7 @@ export default function JobView() {
   const open = STAGES.find((each) => each === stage);
   if (stage !== undefined && open === undefined) return <NoSuchPage what="stage" />;
   return (
-    <JobProvider key={jobId} resource={resource} shop={shop} book={book} lots={stock.lots}>
+    <JobProvider key={jobId} resource={resource} shop={shop} book={book} stock={stock}>
       {open === undefined ? <ToCurrent jobId={jobId} /> : <Bench open={open} />}
     </JobProvider>
   );

@@ -32,6 +32,11 @@ export const STAGES_FETCHED_MARK = 'stages fetched';
 /** Fetches the stages that were not opened yet, so that a job can go on when the server is away. */
 export async function fetchAllStages(): Promise<void> {
   const identifier = import('./identify/identifier').then(({ fetchIdentifier }) => fetchIdentifier());
-  const fetched = await Promise.allSettled([identifier, ...Object.values(load).map((each) => each())]);
+  const forecasts = import('./cell/useForecasts').then(({ fetchForecasts }) => fetchForecasts());
+  const fetched = await Promise.allSettled([
+    identifier,
+    forecasts,
+    ...Object.values(load).map((each) => each()),
+  ]);
   if (fetched.every(({ status }) => status === 'fulfilled')) performance.mark(STAGES_FETCHED_MARK);
 }

@@ -1,0 +1,57 @@
+import { Box, Typography } from '@mui/material';
+import { BarElement, CategoryScale, Chart, LinearScale, Tooltip } from 'chart.js';
+import { Bar } from 'react-chartjs-2';
+import { figure } from '../../core/judgement';
+import type { LifeForecast } from '../../core/life';
+import { colours } from '../app/theme';
+
+Chart.register(BarElement, CategoryScale, LinearScale, Tooltip);
+
+type Forecast = Extract<LifeForecast, { verdict: 'forecast' }>;
+
+/** How the draws of a forecast are spread over the months; what ends before the early end stands apart. */
+export default function LifeChart({ life, title }: { readonly life: Forecast; readonly title: string }) {
+  const { bars, p10Months, p50Months, p90Months } = life;
+  const until = bars.shares.map((_, index) => (index + 1) * bars.monthsEach);
+  return (
+    <>
+      <Box sx={{ height: 170, position: 'relative' }}>
+        <Bar
+          role="img"
+          aria-label={`${title}: one in ten ends before ${figure(p10Months, 0)} months, half before ${figure(p50Months, 0)}, nine in ten before ${figure(p90Months, 0)}`}
+          data={{
+            labels: until.map((months) => figure(months, 0)),
+            datasets: [
+              {
+                label: 'of the draws, %',
+                data: bars.shares.map((share) => share * 100),
+                backgroundColor: until.map((months) =>
+                  months <= p10Months
+                    ? colours.cinnabar
+                    : months <= p90Months
+                      ? colours.verdigris
+                      : colours.smoke,
+                ),
+                categoryPercentage: 1,
+                barPercentage: 0.92,
+              },
+            ],
+          }}
+          options={{
+            maintainAspectRatio: false,
+            animation: false,
+            scales: {
+              y: { display: false, beginAtZero: true },
+              x: {
+                grid: { display: false },
+                title: { display: true, text: 'months' },
+                ticks: { maxTicksLimit: 9 },
+              },
+            },
+          }}
+        />
+      </Box>
+      <Typography variant="body2">Red: before the early end (P10), one in ten. Grey: after P90.</Typography>
+    </>
+  );
+}

@@ -1,0 +1,135 @@
+import { Stack } from '@mui/material';
+import { useFormContext } from 'react-hook-form';
+import { capital, figure } from '../../../core/judgement';
+import { ACCUMULATOR_WAYS, CHARGE_OUTCOMES } from '../../../core/logbook';
+import type { Calibre, Charge } from '../../../core/movements';
+import type { Lot } from '../../../core/stock';
+import { Caution, LampAnswer } from '../../app/Lamp';
+import { Choice, MeasureField, optionsOf, TextLine, useFieldValue } from '../../job/fields';
+import { FactCard } from '../../job/FactCard';
+import { FactList } from '../../job/FactList';
+import { useJob } from '../../job/JobContext';
+import { NativeSelect } from '../../job/NativeSelect';
+import { OldCellCards } from './OldCell';
+
+/** The kit for this calibre, from the stock or from elsewhere. */
+function AccumulatorFields({ kits }: { readonly kits: readonly Lot[] }) {
+  const form = useFormContext();
+  const lotId = useFieldValue('lotId') as string | null;
+  return (
+    <>
+      <NativeSelect
+        label="Taken from"
+        value={lotId ?? ''}
+        options={[
+          { value: '', label: 'not from this stock' },
+          ...kits.map((lot) => ({
+            value: lot.id,
+            label: `${lot.code}, lot ${lot.lotCode}, ${lot.supplier}, ${lot.balance} left`,
+          })),
+        ]}
+        onChange={(id) => {
+          const lot = kits.find((each) => each.id === id);
+          form.setValue('lotId', lot?.id ?? null);
+          if (lot) {
+            form.setValue('kitCode', lot.code);
+            form.setValue('supplier', lot.supplier);
+            form.setValue('lotCode', lot.lotCode);
+          }
+        }}
+      />
+      <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
+        <TextLine name="kitCode" label="Kit" mono />
+        <TextLine name="supplier" label="Supplier" />
+        <TextLine name="lotCode" label="Lot" mono />
+      </Stack>
+      <Choice name="way" label="Renewed as" options={optionsOf(ACCUMULATOR_WAYS)} />
+    </>
+  );
+}
+
+/** A movement that charges its cell: charged and watched, or the accumulator renewed by its kit. */
+export function ChargingMat() {
+  const { state, context, lots, asks } = useJob();
+  const { facts, calibre } = state;
+  const kitCode = calibre?.charge?.kitCode ?? '';
+  const kits = lots.filter(
+    (lot) => lot.item === 'kit' && lot.balance > 0 && (kitCode === '' || lot.code === kitCode),
+  );
+  const [first] = kits;
+  return (
+    <>
+      <FactList
+        kind="cell.charged"
+        title="Charged and watched"
+        recorded={facts.charges}
+        defaults={{
+          by: calibre?.charge?.by ?? 'light',
+          hours: undefined,
+          outcome: 'steps normally',
+        }}
+      >
+        <Choice name="by" label="By" options={optionsOf(['light', 'rotor', 'charger'])} />
+        <MeasureField
+          name="hours"
+          label="For"
+          quantity="hours"
+          wanted={asks('cell.charged') && facts.charges.length === 0}
+        />
+        <Choice name="outcome" label="Then it" options={optionsOf(CHARGE_OUTCOMES)} />
+      </FactList>
+      <FactCard
+        key={first?.id ?? 'none'}
+        kind="cell.accumulator"
+        title="Accumulator renewed"
+        recorded={facts.accumulator}
+        defaults={{
+          kitCode: first?.code ?? kitCode,
+          lotId: first?.id ?? null,
+          supplier: first?.supplier ?? '',
+          lotCode: first?.lotCode ?? '',
+          way: context.policy.schools.accumulator,
+        }}
+        action="Renewed"
+        hint={
+          <Caution grave>Never a primary cell in its place: driven backwards it leaks or bursts.</Caution>
+        }
+      >
+        <AccumulatorFields kits={kits} />
+      </FactCard>
+      {facts.accumulator && state.wells.map((well) => <OldCellCards key={well.name} well={well} />)}
+    </>
+  );
+}
+
+export function ChargeLamp({ calibre, charge }: { readonly calibre: Calibre; readonly charge: Charge }) {
+  const { state, lots } = useJob();
+  const kits = lots.filter((lot) => lot.item === 'kit' && lot.code === charge.kitCode);
+  const left = kits.reduce((sum, lot) => sum + lot.balance, 0);
+  const last = state.facts.charges.at(-1)?.payload;
+  return (
+    <>
+      <LampAnswer
+        question={`${calibre.code} runs from an ${charge.oldPart === 'capacitor' ? 'accumulator or capacitor' : 'accumulator'}`}
+        standing={left > 0 ? 'good' : 'care'}
+        answer={`Kit ${charge.kitCode}: ${left === 0 ? 'none in stock' : `${left} in stock`}`}
+        reasons={[
+          `Charged by ${charge.by}; full it runs ${figure(charge.reserveDays, 0)} days.`,
+          'Charge and watch first: a watch from a drawer is not condemned.',
+        ]}
+      />
+      {last && (
+        <LampAnswer
+          question="After the last charge"
+          standing={last.outcome === 'steps normally' ? 'good' : 'care'}
+          answer={capital(last.outcome)}
+          reasons={
+            last.outcome === 'steps normally'
+              ? []
+              : ['Low-supply steps returning soon after a full charge: a tired accumulator.']
+          }
+        />
+      )}
+    </>
+  );
+}

@@ -1,0 +1,155 @@
+import {
+  Button,
+  LinearProgress,
+  Stack,
+  Table,
+  TableBody,
+  TableCell,
+  TableHead,
+  TableRow,
+  Typography,
+} from '@mui/material';
+import { lazy, Suspense } from 'react';
+import { serviceGainOf } from '../../../core/fitting';
+import { lifeQuestion, money, usesOf } from '../../../core/handback';
+import { figure } from '../../../core/judgement';
+import { compareLives, type LifeInput } from '../../../core/life';
+import type { Lot } from '../../../core/stock';
+import { addMonths, dayInWords } from '../../../core/time';
+import { Section } from '../../app/Section';
+import { FactCard } from '../../job/FactCard';
+import { MeasureField } from '../../job/fields';
+import { useJob } from '../../job/JobContext';
+import { useForecasts } from './useForecasts';
+
+const LifeChart = lazy(() => import('../../figures/LifeChart'));
+
+const MOST_COMPARED = 4;
+
+/** How the owner uses what draws on the cell; the book’s figures until somebody asked. */
+export function UsageCard() {
+  const { state } = useJob();
+  const uses = usesOf(state);
+  return (
+    <FactCard
+      kind="cell.usage"
+      title="How it is used"
+      recorded={state.facts.usage}
+      defaults={{ uses: uses.map(({ name, secondsPerDay }) => ({ name, secondsPerDay })) }}
+      hint={
+        <Typography color="text.secondary" sx={{ mt: 0.5 }}>
+          As the owner says; the book’s figures stand there until then.
+        </Typography>
+      }
+    >
+      {uses.map(({ name }, index) => (
+        <MeasureField
+          key={name}
+          name={`uses.${index}.secondsPerDay`}
+          label={`${name}, a day`}
+          quantity="durationS"
+        />
+      ))}
+    </FactCard>
+  );
+}
+
+/** How long the candidates last, drawn in a worker; the first is what goes in, or went in. */
+export function LifeCard({ lots, title }: { readonly lots: readonly Lot[]; readonly title: string }) {
+  const { state, today, book, context } = useJob();
+  const asked = lots.slice(0, MOST_COMPARED).flatMap((lot): { lot: Lot; input: LifeInput }[] => {
+    const input = lifeQuestion(state, lot.code, lot, today, book);
+    return typeof input === 'string' ? [] : [{ lot, input }];
+  });
+  const inputs = asked.map(({ input }) => input);
+  const { lives, progress, stop, again } = useForecasts(inputs, JSON.stringify(inputs));
+  const [first] = asked;
+  if (!first) {
+    const why = lots[0] ? lifeQuestion(state, lots[0].code, lots[0], today, book) : 'No cell may go in yet.';
+    return (
+      <Section title={title}>
+        <Typography>{typeof why === 'string' ? why : ''}</Typography>
+      </Section>
+    );
+  }
+  const compared = lives
+    ? compareLives(
+        asked.map(({ lot }) => lot),
+        lives,
+      )
+    : [];
+  const life = lives?.[0];
+  const gain = serviceGainOf(state, first.lot.code, book, today);
+  return (
+    <Section title={title}>
+      {progress !== null && (
+        <Stack direction="row" spacing={2} sx={{ alignItems: 'center' }}>
+          <LinearProgress
+            variant="determinate"
+            value={progress * 100}
+            aria-label="Drawing the forecast"
+            sx={{ flexGrow: 1 }}
+          />
+          <Button onClick={stop}>Stop</Button>
+        </Stack>
+      )}
+      {progress === null && lives === null && (
+        <Stack direction="row" spacing={2} sx={{ alignItems: 'center' }}>
+          <Typography>The forecast was stopped.</Typography>
+          <Button onClick={again}>Draw it again</Button>
+        </Stack>
+      )}
+      {life?.verdict === 'no forecast' && <Typography>{life.reasons.join(' ')}</Typography>}
+      {life?.verdict === 'forecast' && (
+        <>
+          <Suspense fallback={<LinearProgress aria-label="Loading the chart" />}>
+            <LifeChart life={life} title={`${first.lot.code} in this watch`} />
+          </Suspense>
+          <Typography sx={{ mt: 1 }}>
+            <strong>
+              {figure(life.p10Months, 0)} to {figure(life.p90Months, 0)} months
+            </strong>
+            , half of them over {life.overTenYears ? 'ten years' : figure(life.p50Months, 0)}. Next visit by{' '}
+            {dayInWords(addMonths(today, Math.max(1, life.nextVisitMonths)))}: before the early end.{' '}
+            {life.reasons.join(' ')}
+          </Typography>
+        </>
+      )}
+      {compared.length > 1 && (
+        <Table size="small" aria-label="Candidates in stock" sx={{ mt: 1, '& td, & th': { px: 1 } }}>
+          <TableHead>
+            <TableRow>
+              {['Cell, lot', 'Early end', 'Middle', 'A year of it'].map((head) => (
+                <TableCell key={head}>{head}</TableCell>
+              ))}
+            </TableRow>
+          </TableHead>
+          <TableBody>
+            {compared.map(({ lotId, life: each, minorPerYear }) => {
+              const lot = asked.find((candidate) => candidate.lot.id === lotId)?.lot;
+              return (
+                <TableRow key={lotId}>
+                  <TableCell>
+                    {lot?.code}, {lot?.lotCode}
+                  </TableCell>
+                  <TableCell>
+                    {each.verdict === 'forecast' ? `${figure(each.p10Months, 0)} months` : '–'}
+                  </TableCell>
+                  <TableCell>
+                    {each.verdict === 'forecast' ? `${figure(each.p50Months, 0)} months` : '–'}
+                  </TableCell>
+                  <TableCell>
+                    {minorPerYear === null ? '–' : money(Math.round(minorPerYear), context.policy.currency)}
+                  </TableCell>
+                </TableRow>
+              );
+            })}
+          </TableBody>
+        </Table>
+      )}
+      {gain?.verdict === 'a service gains' && (
+        <Typography sx={{ mt: 1 }}>{gain.reasons.join(' ')}</Typography>
+      )}
+    </Section>
+  );
+}

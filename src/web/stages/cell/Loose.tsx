@@ -1,0 +1,124 @@
+import { Button, Paper, Stack, Typography } from '@mui/material';
+import {
+  DROPPED,
+  looseCells,
+  MAIN_WELL,
+  openDrops,
+  OUT_GOES_TO,
+  type WellState,
+} from '../../../core/logbook';
+import type { LotOffer } from '../../../core/stock';
+import { Caution } from '../../app/Lamp';
+import { FactCard } from '../../job/FactCard';
+import { FactList } from '../../job/FactList';
+import { Choice, optionsOf, TextLine } from '../../job/fields';
+import { useJob } from '../../job/JobContext';
+import { wellKey } from './wells';
+
+const SWALLOWED =
+  'A loose cell shorts and burns; swallowed by a child or an animal it can kill within hours: call the emergency services at once, as local guidance says.';
+
+/** Takes a fresh cell of the lot chosen out of its blister: from then on it is loose until it is fitted. */
+export function TakeOut({ well, offer }: { readonly well: WellState; readonly offer: LotOffer }) {
+  const { record, technician, state } = useJob();
+  const out = [...state.facts.cellsOut.values()].some(
+    ({ out: { payload }, settled }) => settled === null && payload.lotId === offer.lot.id,
+  );
+  if (out) return null;
+  return (
+    <Button
+      disabled={technician === null}
+      onClick={() =>
+        void record(
+          'cell.out',
+          { cellCode: offer.lot.code, lotId: offer.lot.id, lotCode: offer.lot.lotCode },
+          { well: wellKey(well) },
+        )
+      }
+    >
+      Out of its blister
+    </Button>
+  );
+}
+
+/** Cells of this job that lie loose, each with what can become of it; and a cell that was dropped. */
+export function LooseCells() {
+  const { state, record, technician } = useJob();
+  const loose = looseCells(state);
+  const drops = openDrops(state.facts);
+  const fresh = loose.filter(({ kind }) => kind === 'fresh');
+  return (
+    <>
+      {drops.map(({ dropped }) => (
+        <Paper key={dropped.id} component="section" aria-label="Dropped" sx={{ p: 2 }}>
+          <Typography variant="h3" component="h2">
+            The job pauses: {dropped.payload.what} was dropped
+            {dropped.payload.where ? `, ${dropped.payload.where}` : ''}
+          </Typography>
+          <Caution grave>{SWALLOWED}</Caution>
+          <Stack direction="row" spacing={1} sx={{ mt: 1 }}>
+            <Button
+              variant="contained"
+              disabled={technician === null}
+              onClick={() =>
+                void record(
+                  'cell.dropped-settled',
+                  { droppedEntryId: dropped.id, outcome: 'found', words: '' },
+                  { well: dropped.well },
+                )
+              }
+            >
+              Found
+            </Button>
+          </Stack>
+          <FactCard
+            kind="cell.dropped-settled"
+            title="Not found: who was told"
+            recorded={null}
+            well={dropped.well}
+            defaults={{ droppedEntryId: dropped.id, outcome: 'escalated', words: '' }}
+          >
+            <TextLine name="words" label="Who was told, what was searched" />
+          </FactCard>
+        </Paper>
+      ))}
+      {fresh.map((cell) => (
+        <Paper key={cell.entryId} component="section" aria-label={`Loose: ${cell.marking}`} sx={{ p: 2 }}>
+          <Typography>
+            <strong>{cell.marking}</strong>
+            {cell.well === MAIN_WELL ? '' : `, ${cell.well}`} is out of its blister and not fitted.
+          </Typography>
+          <Stack direction="row" spacing={1}>
+            {OUT_GOES_TO.map((to) => (
+              <Button
+                key={to}
+                disabled={technician === null}
+                onClick={() => void record('cell.out-settled', { outEntryId: cell.entryId, to })}
+              >
+                {to === 'spent bin' ? 'Taped, into the bin' : 'Back in its lot'}
+              </Button>
+            ))}
+          </Stack>
+        </Paper>
+      ))}
+    </>
+  );
+}
+
+/** A cell that fell: the job pauses until it is found or somebody above was told. */
+export function DroppedCard({ well }: { readonly well: WellState }) {
+  const { state } = useJob();
+  return (
+    <FactList
+      kind="cell.dropped"
+      title="A cell was dropped"
+      recorded={[...state.facts.dropped.values()].map(({ dropped }) => dropped)}
+      well={wellKey(well)}
+      defaults={{ what: well.found === null ? 'a fresh cell' : 'the old cell', where: '' }}
+    >
+      <Caution grave>{SWALLOWED}</Caution>
+      <Choice name="what" label="Which" options={optionsOf(DROPPED)} />
+      <TextLine name="where" label="Where it fell" />
+    </FactList>
+  );
+}

@@ -1,0 +1,94 @@
+import { Button } from '@mui/material';
+import { capital } from '../../../core/judgement';
+import { CELL_CONDITIONS, type WellState } from '../../../core/logbook';
+import { Caution } from '../../app/Lamp';
+import { Choice, optionsOf, TextLine, Tick, useFieldValue } from '../../job/fields';
+import { FactCard } from '../../job/FactCard';
+import { useJob } from '../../job/JobContext';
+import { wellKey, wellTitle } from './wells';
+
+function FoundFields({ well }: { readonly well: WellState }) {
+  const { setDraft } = useJob();
+  const marking = useFieldValue('marking');
+  return (
+    <>
+      {marking !== null && (
+        <TextLine
+          name="marking"
+          label="Marking of the old cell"
+          mono
+          wanted
+          helper="as printed, e.g. SR 621 SW (364)"
+          onText={(text) => setDraft(`found.${well.name}`, text)}
+        />
+      )}
+      {marking !== null && <Choice name="condition" label="Condition" options={optionsOf(CELL_CONDITIONS)} />}
+    </>
+  );
+}
+
+function NoCellButton({ well }: { readonly well: WellState }) {
+  const { record, technician } = useJob();
+  return (
+    <Button
+      disabled={technician === null}
+      onClick={() =>
+        void record(
+          'cell.found',
+          { marking: null, condition: null },
+          { well: wellKey(well), supersedes: well.found ? [well.found.id] : [] },
+        )
+      }
+      sx={{ alignSelf: 'flex-start' }}
+    >
+      There was no cell in it
+    </Button>
+  );
+}
+
+/** What was in the place, and where it went. */
+export function OldCellCards({ well }: { readonly well: WellState }) {
+  return (
+    <>
+      <FoundCard well={well} />
+      <SettledCard well={well} />
+    </>
+  );
+}
+
+export function FoundCard({ well }: { readonly well: WellState }) {
+  return (
+    <FactCard
+      kind="cell.found"
+      title={capital(`${wellTitle(well)}cell found`)}
+      recorded={well.found}
+      well={wellKey(well)}
+      defaults={{ marking: '', condition: 'clean' }}
+    >
+      <FoundFields well={well} />
+      <NoCellButton well={well} />
+    </FactCard>
+  );
+}
+
+export function SettledCard({ well }: { readonly well: WellState }) {
+  return (
+    <FactCard
+      kind="cell.old-settled"
+      title={capital(`${wellTitle(well)}the old cell`)}
+      recorded={well.oldSettled}
+      well={wellKey(well)}
+      defaults={{ taped: true, to: 'spent bin' }}
+      action="Settled so"
+      hint={
+        <Caution grave>
+          A loose cell shorts and burns; swallowed by a child it can kill within hours: call the emergency
+          services at once. Tape it and bin it before the next step.
+        </Caution>
+      }
+    >
+      <Tick name="taped" label="Insulated with tape" wanted />
+      <Choice name="to" label="Goes to" options={optionsOf(['spent bin', 'owner'])} />
+    </FactCard>
+  );
+}

@@ -1,0 +1,259 @@
+import { Stack, Typography } from '@mui/material';
+import {
+  type CellReading,
+  crossReference,
+  lookAlikesHere,
+  mayBeFitted,
+  readCellMarking,
+  type WitnessVerdict,
+} from '../../../core/cells';
+import { fittedAdviceOf, foundCell, setOf, witnessesOf } from '../../../core/fitting';
+import { capital, figure, type WorkingLine } from '../../../core/judgement';
+import type { WellState } from '../../../core/logbook';
+import type { WhatToFit } from '../../../core/stock';
+import { dayInWords } from '../../../core/time';
+import { Caution, LampAnswer, type Standing, Working } from '../../app/Lamp';
+import { CellFigure } from '../../figures/CellFigure';
+import { type OpenJob, useJob } from '../../job/JobContext';
+import { useFit } from './useFit';
+import { wellTitle } from './wells';
+
+function foundReading({ draft, book }: OpenJob, well: WellState): CellReading | null {
+  const text = draft[`found.${well.name}`] ?? well.found?.payload.marking ?? '';
+  return text.trim() === '' ? null : readCellMarking(text, book.cellTable);
+}
+
+/** The arithmetic behind what is said of the old cell. */
+function foundWorking(job: OpenJob, well: WellState): readonly WorkingLine[] {
+  const reading = foundReading(job, well);
+  if (reading === null) return [];
+  const cross = reading.verdict === 'read' && well.wanted ? crossReference(well.wanted, reading.cell) : null;
+  return [...reading.working, ...(cross?.working ?? [])];
+}
+
+/** Names on a label the reading is less than sure of. */
+function unsureWords({ names }: CellReading): string[] {
+  const unsure = names.filter(({ sure }) => sure !== 'table');
+  return names.length > 1 && unsure.length > 0
+    ? [`Not sure of ${unsure.map(({ text, sure }) => `“${text}” (${sure})`).join(', ')}.`]
+    : [];
+}
+
+function FoundAnswer({ well }: { readonly well: WellState }) {
+  const job = useJob();
+  const { book } = job;
+  const reading = foundReading(job, well);
+  if (reading === null) {
+    return (
+      <LampAnswer
+        question={capital(`${wellTitle(well)}the old cell`)}
+        standing={well.found ? 'good' : 'open'}
+        answer={well.found ? 'None found' : 'Not yet read'}
+        reasons={[
+          well.found
+            ? 'Nothing to compare with: the book alone says what to fit.'
+            : 'Its marking would tell whether the last hand fitted the right one.',
+        ]}
+      />
+    );
+  }
+  if (reading.verdict !== 'read') {
+    return (
+      <LampAnswer
+        question="The old cell"
+        standing="no"
+        answer={
+          reading.verdict === 'ambiguous'
+            ? reading.alternatives.map(({ code }) => code).join(' or ')
+            : capital(reading.verdict)
+        }
+        reasons={[...reading.reasons, ...unsureWords(reading)]}
+      />
+    );
+  }
+  const { cell } = reading;
+  const cross = well.wanted ? crossReference(well.wanted, cell) : null;
+  const movement = well.wanted ? book.cell(well.wanted.code) : null;
+  const { warn } = lookAlikesHere(cell, { movement }, book.cellTable);
+  return (
+    <>
+      <LampAnswer
+        question="The old cell"
+        standing={cross === null ? 'open' : mayBeFitted(cross.verdict) ? 'good' : 'no'}
+        answer={cross === null ? cell.code : `${cell.code}: ${cross.verdict}`}
+        reasons={[...reading.reasons.map(capital), ...unsureWords(reading), ...(cross?.reasons ?? [])]}
+      />
+      {warn.map((each) => (
+        <Caution key={each.name}>
+          {cell.code} is easily taken for {each.cell.code}, {each.because}: {each.how}. The last hand may have
+          done so.
+        </Caution>
+      ))}
+    </>
+  );
+}
+
+const WITNESS_STANDING: Readonly<Record<WitnessVerdict['verdict'], Standing>> = {
+  'nobody heard': 'open',
+  'one witness': 'open',
+  'they agree': 'good',
+  'one erred': 'no',
+  'cannot tell': 'care',
+};
+
+/** Who says what belongs there, and who probably erred; quiet while one alone speaks or all agree. */
+function WitnessAnswer({ well, said }: { readonly well: WellState; readonly said: WitnessVerdict }) {
+  if (said.verdict === 'nobody heard' || said.verdict === 'one witness') return null;
+  const erred = said.said.filter(({ agrees }) => !agrees).map(({ kind }) => kind);
+  return (
+    <LampAnswer
+      question={capital(`${wellTitle(well)}what the witnesses say`)}
+      standing={WITNESS_STANDING[said.verdict]}
+      answer={
+        said.verdict === 'one erred'
+          ? `${said.code}: the ${erred.join(' and the ')} probably erred`
+          : said.verdict === 'they agree'
+            ? `They agree on ${said.code}`
+            : 'They disagree'
+      }
+      reasons={said.verdict === 'they agree' ? [] : [...said.reasons, ...said.howToTell]}
+    />
+  );
+}
+
+/** Whether the cell found may stay, for a reseal or a good cell. */
+function StayAnswer({ well }: { readonly well: WellState }) {
+  const { state, book, today, asks } = useJob();
+  if (well.fitted !== null || (asks('cell.fitted') && well.putBack === null)) return null;
+  const advice = fittedAdviceOf(state, well, book, today);
+  if (advice === null) return null;
+  return (
+    <LampAnswer
+      question="The cell that is in it"
+      standing={advice.verdict === 'change now' ? 'no' : advice.verdict === 'leave' ? 'good' : 'care'}
+      answer={
+        advice.recallOn === null
+          ? 'Change now'
+          : `${advice.verdict === 'leave' ? 'Leave, and recall' : 'Recall'} by ${dayInWords(advice.recallOn)}`
+      }
+      reasons={advice.reasons}
+    />
+  );
+}
+
+/** What else may be fitted, and what to order, where the stock runs out. */
+function StockAnswer({ fit }: { readonly fit: WhatToFit }) {
+  const { order, substitutes } = fit;
+  if (order === null) return null;
+  return (
+    <LampAnswer
+      question="To order"
+      standing="care"
+      answer={`${order.code}${order.supplier === null ? '' : `, ${order.supplier}`}`}
+      reasons={[
+        order.reason,
+        ...(substitutes.length > 0
+          ? [
+              `In its place may go: ${substitutes.map(({ cell, cross }) => `${cell.code} (${cross.verdict})`).join(', ')}.`,
+            ]
+          : []),
+      ]}
+    />
+  );
+}
+
+/** Look-alikes of the lot that is about to be taken. */
+function LotLooksLike({ well, fit }: { readonly well: WellState; readonly fit: WhatToFit }) {
+  const { book } = useJob();
+  const movement = well.wanted ? book.cell(well.wanted.code) : null;
+  const found = foundCell(well, book.cellTable);
+  const lot = fit.best?.cell ?? null;
+  if (lot === null || well.fitted !== null) return null;
+  const { warn, list } = lookAlikesHere(lot, { movement, found }, book.cellTable);
+  return (
+    <>
+      {warn
+        .filter(({ because }) => because !== 'the movement’s cell')
+        .map((each) => (
+          <Caution key={each.name}>
+            {lot.code} is easily taken for {each.cell.code}, {each.because}: {each.how}.
+          </Caution>
+        ))}
+      {list.length > 0 && (
+        <Typography variant="body2" color="text.secondary">
+          Look-alikes of {lot.code}: {[...new Set(list.map(({ name }) => name))].join(', ')}.
+        </Typography>
+      )}
+    </>
+  );
+}
+
+/** What the lamp says of one well. */
+export function WellLamp({ well }: { readonly well: WellState }) {
+  const job = useJob();
+  const { state, book } = job;
+  const fit = useFit(well);
+  const { wanted } = well;
+  const said = witnessesOf(state, well, book);
+  if (!wanted || fit === null) {
+    return (
+      <>
+        <LampAnswer
+          question={capital(`${wellTitle(well)}what to fit`)}
+          standing={said.code === null ? 'open' : 'care'}
+          answer={said.code ?? 'Not yet known'}
+          reasons={[
+            state.facts.movement
+              ? 'The movement is not in the book: go by the cell found and measure the well.'
+              : 'Which movement is it? Stage 3 answers that.',
+          ]}
+        />
+        <WitnessAnswer well={well} said={said} />
+        <FoundAnswer well={well} />
+        <Working lines={[...said.working, ...foundWorking(job, well)]} />
+      </>
+    );
+  }
+  const { best } = fit;
+  const together = setOf(state, well).length;
+  return (
+    <>
+      <LampAnswer
+        question={capital(`${wellTitle(well)}${well.fitted ? 'fitted' : 'fit'}`)}
+        standing={well.fitted || well.putBack || best ? 'good' : 'no'}
+        answer={
+          well.putBack
+            ? 'The same cell again'
+            : (well.fitted?.payload.cellCode ?? best?.lot.code ?? `${wanted.code}: none in stock`)
+        }
+        reasons={
+          well.fitted
+            ? [`The movement wants ${wanted.code}.`]
+            : best
+              ? [
+                  `Lot ${best.lot.lotCode}, best before ${best.lot.bestBefore ?? 'not printed'}: the oldest still in date.`,
+                  ...(together > 1 ? [`All ${together} from this one lot: they are a set.`] : []),
+                  ...best.reasons,
+                ]
+              : [`Order ${wanted.code}, ${figure(wanted.diameterMm)} × ${figure(wanted.heightMm)} mm.`]
+        }
+      >
+        <Stack direction="row" spacing={1} sx={{ alignItems: 'center', mt: 0.5 }}>
+          <CellFigure code={wanted.code} diameterMm={wanted.diameterMm} heightMm={wanted.heightMm} />
+          <Typography variant="body2">
+            {figure(wanted.diameterMm)} × {figure(wanted.heightMm)} mm, {figure(wanted.nominalV)} V,{' '}
+            {well.well?.faceUp} up
+          </Typography>
+        </Stack>
+      </LampAnswer>
+      <WitnessAnswer well={well} said={said} />
+      <FoundAnswer well={well} />
+      <StayAnswer well={well} />
+      <LotLooksLike well={well} fit={fit} />
+      {!well.fitted && <StockAnswer fit={fit} />}
+      <Working
+        lines={[...(best?.cross.working ?? []), ...fit.working, ...said.working, ...foundWorking(job, well)]}
+      />
+    </>
+  );
+}

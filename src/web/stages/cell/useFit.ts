@@ -1,0 +1,32 @@
+import { useMemo } from 'react';
+import { fitForWell } from '../../../core/fitting';
+import type { WellState } from '../../../core/logbook';
+import type { WhatToFit } from '../../../core/stock';
+import { useJob } from '../../job/JobContext';
+
+const AGREED = 'yes';
+
+/** Whether the owner gave their word for an alkaline in this well, told at the bench and kept with the fitting. */
+export function useAlkalineWord(well: WellState): readonly [boolean, (agreed: boolean) => void] {
+  const { draft, setDraft } = useJob();
+  const name = `alkaline.${well.name}`;
+  return [draft[name] === AGREED, (agreed) => setDraft(name, agreed ? AGREED : '')];
+}
+
+/** What to fit in a well, from the stock as it is; null where nobody knows what it takes. */
+export function useFit(well: WellState): WhatToFit | null {
+  const { state, lots, suppliers, book, context, today } = useJob();
+  const [alkalineAgreed] = useAlkalineWord(well);
+  return useMemo(
+    () =>
+      fitForWell(state, well, {
+        lots,
+        records: suppliers,
+        book,
+        policy: context.policy,
+        day: today,
+        alkalineAgreed,
+      }),
+    [state, well, lots, suppliers, book, context.policy, today, alkalineAgreed],
+  );
+}
