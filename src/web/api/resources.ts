@@ -2,8 +2,10 @@ import { useMemo } from 'react';
 import useSWR, { mutate } from 'swr';
 import type {
   CalibreHistory,
+  CarriedLot,
   CatalogueResource,
   CustomerResource,
+  DayResource,
   JobResource,
   JobSummary,
   LiveNews,
@@ -17,6 +19,7 @@ import { NOTHING_MORE } from '../../core/movements';
 import type { SeenBefore } from '../../core/identify';
 import { NO_TOOLS } from '../../core/tools';
 import type { Entry } from '../../core/logbook';
+import type { Lot } from '../../core/stock';
 import { browserStore } from './browserStore';
 import { DEVICES_PATH } from './devices';
 import { getJson, ServerAway } from './http';
@@ -93,6 +96,40 @@ export function useRack() {
 
 export function useStock() {
   return useSWR<StockResource>('/api/stock', (path: string) => getKept<StockResource>(path));
+}
+
+/** Lots used up, the first page of them, once they are asked for. */
+export function useEmptyLots(asked: boolean) {
+  return useSWR<Lot[]>(asked ? '/api/lots/empty' : null, (path: string) => getKept<Lot[]>(path));
+}
+
+export interface LedgerLine {
+  readonly sequence: number;
+  readonly recorded_at: string;
+  readonly delta: number;
+  readonly reason: string;
+  readonly ticket: string;
+  readonly technician: string;
+}
+
+/** The last lines of a lot’s ledger. */
+export function useLedgerOfLot(lotId: string) {
+  return useSWR<LedgerLine[]>(`/api/lots/${lotId}/ledger`, (path: string) => getKept<LedgerLine[]>(path));
+}
+
+/** Who carries a lot now; asked once both are said. */
+export function useCarried(supplier: string, lotCode: string) {
+  return useSWR<CarriedLot>(
+    supplier === '' || lotCode === ''
+      ? null
+      : `/api/lots/carried?${new URLSearchParams({ supplier, lot: lotCode }).toString()}`,
+    (path: string) => getKept<CarriedLot>(path),
+  );
+}
+
+/** What stands in the way of closing the day. */
+export function useDay() {
+  return useSWR<DayResource>('/api/day', (path: string) => getKept<DayResource>(path));
 }
 
 /** Which movements this shop saw, and in which cases. */

@@ -17,7 +17,8 @@ const loadJobView = () => import('../job/JobView');
 const loadNewJob = () => import('../views/NewJob');
 const JobView = lazy(loadJobView);
 const NewJob = lazy(loadNewJob);
-const Stock = lazy(() => import('../views/Stock'));
+const Stock = lazy(() => import('../views/stock/StockView'));
+const CellsView = lazy(() => import('../views/CellsView'));
 const CustomerView = lazy(() => import('../views/CustomerView'));
 const WatchView = lazy(() => import('../views/WatchView'));
 const PolicyView = lazy(() => import('../views/PolicyView'));
@@ -41,6 +42,8 @@ const router = createBrowserRouter([
       { path: 'jobs/:jobId', element: <JobView /> },
       { path: 'jobs/:jobId/:stage', element: <JobView /> },
       { path: 'stock', element: <Stock /> },
+      { path: 'stock/:part', element: <Stock /> },
+      { path: 'cells', element: <CellsView /> },
       { path: 'watches/:watchId', element: <WatchView /> },
       { path: 'customers/:customerId', element: <CustomerView /> },
       { path: 'book', element: <BookView /> },

@@ -42,6 +42,7 @@ function SavingLine() {
 }
 
 const SHOP_PAGES = [
+  ['/cells', 'Cells'],
   ['/stock', 'Stock'],
   ['/book', 'Book'],
   ['/tools', 'Tools'],

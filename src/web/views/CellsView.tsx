@@ -1,0 +1,304 @@
+import {
+  Box,
+  Button,
+  Checkbox,
+  LinearProgress,
+  Paper,
+  Stack,
+  Table,
+  TableBody,
+  TableCell,
+  TableHead,
+  TableRow,
+  TextField,
+  Typography,
+} from '@mui/material';
+import { useDeferredValue, useMemo, useState } from 'react';
+import { Link } from 'react-router';
+import type { Book } from '../../core/catalogue';
+import {
+  type CellQuery,
+  type CellType,
+  chemistries,
+  FINDER_WITHIN_MM,
+  type FoundCell,
+  lookAlikesHere,
+  openFinder,
+  readCellMarking,
+} from '../../core/cells';
+import { capital, figure } from '../../core/judgement';
+import { bareCode } from '../../core/movements';
+import { readQuantity } from '../../core/units';
+import { useBook, useShop } from '../api/resources';
+import { LampAnswer } from '../app/Lamp';
+import { colours } from '../app/theme';
+import { CellFigure } from '../figures/CellFigure';
+import { StageLayout } from '../job/StageLayout';
+
+const MOST_BESIDE = 4;
+const SHOWN = 24;
+
+function sizeWords({ diameterMm, heightMm }: CellType): string {
+  return diameterMm === null || heightMm === null
+    ? 'not known'
+    : `${figure(diameterMm)} × ${figure(heightMm)} mm`;
+}
+
+function capacityWords({ capacityMinMAh, capacityMaxMAh, capacityEstimated }: CellType): string {
+  return capacityMinMAh === null || capacityMaxMAh === null
+    ? 'not known'
+    : `${figure(capacityMinMAh)} to ${figure(capacityMaxMAh)} mAh${capacityEstimated ? ', estimated' : ''}`;
+}
+
+/** A length as typed, in whatever unit; null where it is none. */
+function typedMm(text: string): number | null {
+  const read = readQuantity(text, 'lengthMm');
+  return read.verdict === 'read' ? read.value : null;
+}
+
+/** The cells chosen, to one scale on one line, so that their heights are compared by eye. */
+function SideBySide({ cells }: { readonly cells: readonly CellType[] }) {
+  const tallest = Math.max(...cells.map(({ heightMm }) => heightMm ?? 0));
+  return (
+    <Paper component="section" aria-label="Side by side" sx={{ p: 2 }}>
+      <Typography variant="h3" component="h2">
+        Side by side, to one scale
+      </Typography>
+      <Stack
+        direction="row"
+        spacing={3}
+        sx={{ alignItems: 'flex-end', mt: 1, borderBottom: `2px solid ${colours.soot}` }}
+      >
+        {cells.map(
+          (cell) =>
+            cell.diameterMm !== null &&
+            cell.heightMm !== null && (
+              <CellFigure
+                key={`${cell.code}-${cell.chemistry}`}
+                code={cell.code}
+                diameterMm={cell.diameterMm}
+                heightMm={cell.heightMm}
+                scale={9}
+              />
+            ),
+        )}
+      </Stack>
+      <Box sx={{ overflowX: 'auto' }} tabIndex={0} role="region" aria-label="Compared">
+        <Table size="small" sx={{ '& td, & th': { px: 1 } }}>
+          <TableHead>
+            <TableRow>
+              <TableCell>Cell</TableCell>
+              {cells.map((cell) => (
+                <TableCell key={cell.code}>
+                  <Typography variant="mark" component="span" sx={{ fontSize: '1.05rem' }}>
+                    {cell.code}
+                  </Typography>
+                </TableCell>
+              ))}
+            </TableRow>
+          </TableHead>
+          <TableBody>
+            {(
+              [
+                ['Size', sizeWords],
+                [
+                  'Height beside the tallest',
+                  ({ heightMm }: CellType) =>
+                    heightMm === null
+                      ? '–'
+                      : heightMm === tallest
+                        ? 'the tallest'
+                        : `${figure(tallest - heightMm)} mm less`,
+                ],
+                ['Chemistry', ({ chemistry }: CellType) => chemistries[chemistry].words],
+                ['Voltage', ({ nominalV }: CellType) => `${figure(nominalV)} V`],
+                ['Drain', ({ drain }: CellType) => drain],
+                ['Capacity', capacityWords],
+                ['All its names', ({ names }: CellType) => names.join(', ')],
+              ] as const
+            ).map(([head, of]) => (
+              <TableRow key={head}>
+                <TableCell component="th" scope="row">
+                  {head}
+                </TableCell>
+                {cells.map((cell) => (
+                  <TableCell key={cell.code}>{of(cell)}</TableCell>
+                ))}
+              </TableRow>
+            ))}
+          </TableBody>
+        </Table>
+      </Box>
+    </Paper>
+  );
+}
+
+function Found({
+  found,
+  beside,
+  onBeside,
+}: {
+  readonly found: readonly FoundCell[];
+  readonly beside: readonly CellType[];
+  readonly onBeside: (cell: CellType, on: boolean) => void;
+}) {
+  return (
+    <Paper component="section" aria-label="Found" sx={{ p: 2 }}>
+      <Typography variant="h3" component="h2">
+        {found.length === 0 ? 'Nothing found' : `${found.length} found`}
+      </Typography>
+      <Table size="small" sx={{ '& td, & th': { px: 1 } }}>
+        <TableHead>
+          <TableRow>
+            {['Beside', 'Cell', 'Size', 'Chemistry', 'Drain', 'Also called', 'Off by'].map((head) => (
+              <TableCell key={head}>{head}</TableCell>
+            ))}
+          </TableRow>
+        </TableHead>
+        <TableBody>
+          {found.slice(0, SHOWN).map(({ cell, name, offMm }) => (
+            <TableRow key={`${cell.code}-${cell.chemistry}-${cell.drain}`}>
+              <TableCell sx={{ py: 0 }}>
+                <Checkbox
+                  checked={beside.includes(cell)}
+                  disabled={!beside.includes(cell) && beside.length >= MOST_BESIDE}
+                  onChange={(_, on) => onBeside(cell, on)}
+                  slotProps={{ input: { 'aria-label': `${cell.code} beside the others` } }}
+                />
+              </TableCell>
+              <TableCell>
+                <Typography variant="mark" component="span" sx={{ fontSize: '1.05rem' }}>
+                  {cell.code}
+                </Typography>
+                {name === cell.code ? '' : ` (${name})`}
+              </TableCell>
+              <TableCell>{sizeWords(cell)}</TableCell>
+              <TableCell>
+                {chemistries[cell.chemistry].words}, {figure(cell.nominalV)} V
+              </TableCell>
+              <TableCell>{cell.drain}</TableCell>
+              <TableCell>{cell.names.filter((each) => each !== cell.code).join(', ')}</TableCell>
+              <TableCell>{offMm === null ? '–' : `${figure(offMm)} mm`}</TableCell>
+            </TableRow>
+          ))}
+        </TableBody>
+      </Table>
+    </Paper>
+  );
+}
+
+function Finder({ book }: { readonly book: Book }) {
+  const finder = useMemo(() => openFinder(book.cellTable), [book]);
+  const [name, setName] = useState('');
+  const [across, setAcross] = useState('');
+  const [height, setHeight] = useState('');
+  const [beside, setBeside] = useState<readonly CellType[]>([]);
+  const asked = useDeferredValue<CellQuery>(
+    useMemo(() => ({ name, diameterMm: typedMm(across), heightMm: typedMm(height) }), [name, across, height]),
+  );
+  const found = useMemo(() => finder.find(asked), [finder, asked]);
+  const code = bareCode(asked.name);
+  const calibres = useMemo(
+    () =>
+      code.length < 2
+        ? []
+        : book.calibres.filter((calibre) => bareCode(calibre.code).includes(code)).slice(0, 6),
+    [book, code],
+  );
+  const reading = asked.name.trim() === '' ? null : readCellMarking(asked.name, book.cellTable);
+  const cell = reading?.verdict === 'read' ? reading.cell : null;
+  const alike = cell ? lookAlikesHere(cell, {}, book.cellTable).list : [];
+  return (
+    <StageLayout
+      mat={
+        <>
+          <Typography variant="h1">Cells</Typography>
+          <Paper component="section" aria-label="Look for" sx={{ p: 2 }}>
+            <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
+              <TextField
+                label="Name, or calibre"
+                value={name}
+                autoFocus
+                onChange={(event) => setName(event.target.value)}
+                helperText="any name in any spelling, or a part of one"
+                fullWidth
+              />
+              <TextField
+                label="Across"
+                value={across}
+                onChange={(event) => setAcross(event.target.value)}
+                helperText={`mm, within ${figure(FINDER_WITHIN_MM)}`}
+              />
+              <TextField
+                label="Height"
+                value={height}
+                onChange={(event) => setHeight(event.target.value)}
+                helperText="mm"
+              />
+            </Stack>
+          </Paper>
+          {calibres.length > 0 && (
+            <Paper component="section" aria-label="By calibre" sx={{ p: 2 }}>
+              {calibres.map((calibre) => (
+                <Stack key={calibre.id} direction="row" spacing={1} sx={{ alignItems: 'center' }}>
+                  <Typography>
+                    <Link to={`/book/calibres/${calibre.id}`}>{calibre.code}</Link> wants{' '}
+                    {calibre.charge?.kitCode ?? calibre.wells.map(({ cellCode }) => cellCode).join(' and ')}
+                  </Typography>
+                  {calibre.wells
+                    .filter(({ cellCode }) => cellCode !== '')
+                    .map(({ name: well, cellCode }) => (
+                      <Button key={well} onClick={() => setName(cellCode)}>
+                        Show {cellCode}
+                      </Button>
+                    ))}
+                </Stack>
+              ))}
+            </Paper>
+          )}
+          {beside.length > 0 && <SideBySide cells={beside} />}
+          {(asked.name.trim() !== '' || asked.diameterMm !== null || asked.heightMm !== null) && (
+            <Found
+              found={found}
+              beside={beside}
+              onBeside={(each, on) =>
+                setBeside(on ? [...beside, each] : beside.filter((other) => other !== each))
+              }
+            />
+          )}
+        </>
+      }
+      lamp={
+        <>
+          <LampAnswer
+            question="What the name says"
+            standing={reading === null ? 'open' : reading.verdict === 'read' ? 'good' : 'care'}
+            answer={cell ? cell.code : reading === null ? 'Nothing typed yet' : capital(reading.verdict)}
+            reasons={
+              reading === null
+                ? ['A name, or what the caliper says across and of its height, finds a cell.']
+                : reading.reasons.map(capital)
+            }
+          />
+          {alike.length > 0 && (
+            <LampAnswer
+              question="Easily taken for"
+              standing="open"
+              answer={[...new Set(alike.map((each) => each.name))].slice(0, 8).join(', ')}
+              reasons={[
+                'Listed only: it matters where one of them is the movement’s, found, taken or ordered.',
+              ]}
+            />
+          )}
+        </>
+      }
+    />
+  );
+}
+
+/** Every cell of the table by name, by measured size or by calibre, and several side by side. */
+export default function CellsView() {
+  const { data: shop } = useShop();
+  const { book } = useBook(shop?.catalogueRevision);
+  return book ? <Finder book={book} /> : <LinearProgress aria-label="Loading the cells" />;
+}

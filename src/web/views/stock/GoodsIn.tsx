@@ -1,0 +1,135 @@
+import { Paper, Stack, Typography } from '@mui/material';
+import { useEffect } from 'react';
+import { v7 } from 'uuid';
+import { newLot, type StockResource } from '../../../contract';
+import { lookAlikesHere, readCellMarking } from '../../../core/cells';
+import { capital } from '../../../core/judgement';
+import { STOCK_ITEMS, type StockItem } from '../../../core/stock';
+import { type SeenShop, useBook } from '../../api/resources';
+import { Caution, LampAnswer, Working } from '../../app/Lamp';
+import { Choice, MeasureField, MoneyField, optionsOf, TextLine, useFieldValue } from '../../job/fields';
+import { StockForm } from './StockForm';
+
+export interface Typed {
+  readonly item: StockItem;
+  readonly code: string;
+}
+
+/** Tells the lamp what is typed at goods-in. */
+function Listen({ onTyped }: { readonly onTyped: (typed: Typed) => void }) {
+  const code = useFieldValue('code') as string;
+  const item = useFieldValue('item') as StockItem;
+  useEffect(() => onTyped({ item, code }), [item, code, onTyped]);
+  return null;
+}
+
+/** What is typed at goods-in, read; warned of where it is easily taken for something on order. */
+export function CellRead({
+  shop,
+  stock,
+  typed: { item, code },
+}: {
+  readonly shop: SeenShop;
+  readonly stock: StockResource;
+  readonly typed: Typed;
+}) {
+  const { book } = useBook(shop.catalogueRevision);
+  if (item !== 'cell') return null;
+  if (!book || code.trim() === '') {
+    return (
+      <LampAnswer
+        question="The cell delivered"
+        standing="open"
+        answer="Not read yet"
+        reasons={['Type the name on the blister: it says here which cell that is.']}
+      />
+    );
+  }
+  const reading = readCellMarking(code, book.cellTable);
+  const ordered = stock.orders
+    .filter(({ received }) => !received)
+    .flatMap(({ lines }) => lines.flatMap((line) => book.cell(line.code) ?? []));
+  const cell = reading.verdict === 'read' ? reading.cell : null;
+  const alike = cell ? lookAlikesHere(cell, {}, book.cellTable).list : [];
+  const warn =
+    cell && !ordered.includes(cell)
+      ? ordered.flatMap((each) => lookAlikesHere(cell, { ordered: each }, book.cellTable).warn)
+      : [];
+  return (
+    <>
+      <LampAnswer
+        question="The cell delivered"
+        standing={reading.verdict === 'read' ? 'good' : 'no'}
+        answer={reading.verdict === 'read' ? reading.cell.code : capital(reading.verdict)}
+        reasons={reading.reasons.map(capital)}
+      />
+      {warn.map((each) => (
+        <Caution key={each.name}>
+          {cell?.code} is easily taken for {each.cell.code}, {each.because}: {each.how}.
+        </Caution>
+      ))}
+      {alike.length > 0 && (
+        <LampAnswer
+          question="Easily taken for"
+          standing="open"
+          answer={alike.map((each) => each.name).join(', ')}
+          reasons={['Compare size and code with what was ordered.']}
+        />
+      )}
+      <Working lines={reading.working} />
+    </>
+  );
+}
+
+export function GoodsIn({
+  shop,
+  technicianId,
+  onTyped,
+}: {
+  readonly shop: SeenShop;
+  readonly technicianId: string;
+  readonly onTyped: (typed: Typed) => void;
+}) {
+  return (
+    <Paper component="section" aria-label="Goods in" sx={{ p: 2 }}>
+      <Typography variant="h2">Goods in</Typography>
+      <StockForm
+        schema={newLot}
+        blank={() => ({
+          id: v7(),
+          item: 'cell' as const,
+          code: '',
+          supplier: '',
+          lotCode: '',
+          madeOn: null,
+          bestBefore: null,
+          priceMinor: 0,
+          count: 10,
+          technicianId,
+        })}
+        path="/api/lots"
+        action="Book in"
+        done={(values) => `${values.count} of ${values.code} booked in, lot ${values.lotCode}.`}
+      >
+        <Choice name="item" label="What came" options={optionsOf(STOCK_ITEMS)} />
+        <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
+          <TextLine name="code" label="Code as printed" mono helper="cell or kit code, or a ring’s size" />
+          <TextLine name="supplier" label="Supplier" />
+          <TextLine name="lotCode" label="Lot" mono />
+        </Stack>
+        <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
+          <DayField name="madeOn" label="Made on" />
+          <DayField name="bestBefore" label="Best before" />
+          <MeasureField name="count" label="How many" quantity="figureOnly" />
+          <MoneyField name="priceMinor" label="Price each" currency={shop.policy.currency} />
+        </Stack>
+        <Listen onTyped={onTyped} />
+      </StockForm>
+    </Paper>
+  );
+}
+
+/** A calendar day as printed on a blister; blank where none is printed. */
+function DayField({ name, label }: { readonly name: string; readonly label: string }) {
+  return <TextLine name={name} label={label} helper="year-month-day, blank if not printed" blankIsNull />;
+}

@@ -1,0 +1,132 @@
+import { Alert, Button, Stack, TextField, Typography } from '@mui/material';
+import { useState } from 'react';
+import { mutate } from 'swr';
+import { v7 } from 'uuid';
+import { newOrder, type StockResource } from '../../../contract';
+import type { Book } from '../../../core/catalogue';
+import { lookAlikesHere, readCellMarking } from '../../../core/cells';
+import { postJson } from '../../api/http';
+import { Section } from '../../app/Section';
+import { refusedWords } from './StockForm';
+
+interface Line {
+  readonly code: string;
+  readonly count: string;
+}
+
+const BLANK: Line = { code: '', count: '10' };
+
+/** An order of cells, each line read as it is typed, so that a slip is seen before it is sent. */
+export function OrderForm({
+  stock,
+  book,
+  technicianId,
+}: {
+  readonly stock: StockResource;
+  readonly book: Book;
+  readonly technicianId: string;
+}) {
+  const [supplier, setSupplier] = useState(stock.suppliers[0]?.supplier ?? '');
+  const [lines, setLines] = useState<readonly Line[]>([BLANK]);
+  const [said, setSaid] = useState<{ readonly wrong: boolean; readonly text: string } | null>(null);
+  const change = (index: number, line: Line): void =>
+    setLines(lines.map((each, at) => (at === index ? line : each)));
+  const send = async (): Promise<void> => {
+    const order = newOrder.safeParse({
+      id: v7(),
+      supplier,
+      lines: lines
+        .filter(({ code }) => code.trim() !== '')
+        .map(({ code, count }) => ({ item: 'cell', code, count: Number(count) })),
+      technicianId,
+    });
+    if (!order.success) {
+      setSaid({ wrong: true, text: order.error.issues.map(({ message }) => message).join(' ') });
+      return;
+    }
+    try {
+      await postJson('/api/orders', order.data);
+      await mutate('/api/stock');
+      setLines([BLANK]);
+      setSaid({ wrong: false, text: 'The supplier took the order.' });
+    } catch (error) {
+      setSaid({ wrong: true, text: refusedWords(error) });
+    }
+  };
+  return (
+    <Section title="Order">
+      <Stack
+        component="form"
+        spacing={1.5}
+        noValidate
+        onSubmit={(event) => {
+          event.preventDefault();
+          void send();
+        }}
+      >
+        <TextField label="Supplier" value={supplier} onChange={(event) => setSupplier(event.target.value)} />
+        {lines.map((line, index) => (
+          <Stack key={index} spacing={0.5}>
+            <Stack direction="row" spacing={1.5}>
+              <TextField
+                label={`Cell ${index + 1}`}
+                value={line.code}
+                onChange={(event) => change(index, { ...line, code: event.target.value })}
+              />
+              <TextField
+                label={`How many ${index + 1}`}
+                value={line.count}
+                slotProps={{ htmlInput: { inputMode: 'numeric' } }}
+                onChange={(event) => change(index, { ...line, count: event.target.value })}
+              />
+            </Stack>
+            <LineRead code={line.code} others={lines.filter((_, at) => at !== index)} book={book} />
+          </Stack>
+        ))}
+        {said && <Alert severity={said.wrong ? 'error' : 'success'}>{said.text}</Alert>}
+        <Stack direction="row" spacing={1}>
+          <Button onClick={() => setLines([...lines, BLANK])}>Another line</Button>
+          <Button type="submit" variant="contained">
+            Send the order
+          </Button>
+        </Stack>
+      </Stack>
+    </Section>
+  );
+}
+
+/** What a line orders, and what it may be taken for. */
+function LineRead({
+  code,
+  others,
+  book,
+}: {
+  readonly code: string;
+  readonly others: readonly Line[];
+  readonly book: Book;
+}) {
+  if (code.trim() === '') return null;
+  const reading = readCellMarking(code, book.cellTable);
+  if (reading.verdict !== 'read')
+    return <Typography variant="body2">■ {reading.reasons.join(' ')}</Typography>;
+  const { warn, list } = others.reduce(
+    (told, other) => {
+      const here = lookAlikesHere(reading.cell, { ordered: book.cell(other.code) }, book.cellTable);
+      return { warn: [...told.warn, ...here.warn], list: told.list };
+    },
+    {
+      warn: [] as ReturnType<typeof lookAlikesHere>['warn'][number][],
+      list: lookAlikesHere(reading.cell, {}, book.cellTable).list,
+    },
+  );
+  return (
+    <Typography variant="body2">
+      ● {reading.cell.code}: {reading.reasons[0]}{' '}
+      {warn.length > 0
+        ? `▲ Easily taken for ${warn.map(({ cell }) => cell.code).join(', ')} on the same order.`
+        : list.length > 0
+          ? `Look-alikes: ${[...new Set(list.map(({ name }) => name))].slice(0, 6).join(', ')}.`
+          : ''}
+    </Typography>
+  );
+}

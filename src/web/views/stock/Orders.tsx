@@ -1,0 +1,254 @@
+import {
+  Alert,
+  Button,
+  Stack,
+  Table,
+  TableBody,
+  TableCell,
+  TableHead,
+  TableRow,
+  Typography,
+} from '@mui/material';
+import { useState } from 'react';
+import { mutate } from 'swr';
+import { v7 } from 'uuid';
+import type { NewDelivery, Order, StockResource } from '../../../contract';
+import { lookAlikesHere } from '../../../core/cells';
+import { checkDelivery, type CheckedLine, type DeliveryLine, recordWords } from '../../../core/stock';
+import { localTime } from '../../../core/time';
+import { postJson } from '../../api/http';
+import { type SeenShop, useBook } from '../../api/resources';
+import { Caution } from '../../app/Lamp';
+import { Section } from '../../app/Section';
+import { FileButton } from '../../job/FileButton';
+import { NativeSelect } from '../../job/NativeSelect';
+import { refusedWords } from './StockForm';
+import { OrderForm } from './OrderForm';
+
+type Take = NewDelivery['lines'][number]['take'];
+
+const TAKES: readonly Take[] = ['into stock', 'into quarantine', 'sent back'];
+
+/** What is usual with a line so checked; the hand decides. */
+function usualTake({ verdict }: CheckedLine): Take {
+  return verdict === 'another cell' || verdict === 'not ordered' ? 'sent back' : 'into stock';
+}
+
+interface Note {
+  readonly supplier: string;
+  readonly noteNumber: string;
+  readonly orderId: string | null;
+  readonly checked: readonly CheckedLine[];
+}
+
+/** A delivery note against its order, line by line, and what becomes of each. */
+function Receive({
+  note,
+  technicianId,
+  onDone,
+}: {
+  readonly note: Note;
+  readonly technicianId: string;
+  readonly onDone: (words: string) => void;
+}) {
+  const [takes, setTakes] = useState<Readonly<Record<number, Take>>>({});
+  const [failed, setFailed] = useState<string | null>(null);
+  const takeOf = (line: CheckedLine, index: number): Take => takes[index] ?? usualTake(line);
+  const book = async (): Promise<void> => {
+    const lines = note.checked.flatMap((line, index) =>
+      line.delivered ? [{ line: line.delivered, take: takeOf(line, index) }] : [],
+    );
+    try {
+      await postJson('/api/deliveries', {
+        id: v7(),
+        supplier: note.supplier,
+        noteNumber: note.noteNumber,
+        orderId: note.orderId,
+        lines,
+        technicianId,
+      } satisfies NewDelivery);
+      await mutate('/api/stock');
+      onDone(`Delivery note ${note.noteNumber} is booked in.`);
+    } catch (error) {
+      setFailed(refusedWords(error));
+    }
+  };
+  return (
+    <Section title={`Delivery note ${note.noteNumber}`}>
+      <Table size="small" aria-label="Ordered against delivered" sx={{ '& td, & th': { px: 1 } }}>
+        <TableHead>
+          <TableRow>
+            {['Ordered', 'Delivered', 'Lot, best before', 'So', 'Becomes'].map((head) => (
+              <TableCell key={head}>{head}</TableCell>
+            ))}
+          </TableRow>
+        </TableHead>
+        <TableBody>
+          {note.checked.map((line, index) => (
+            <TableRow key={`${line.delivered?.lotCode ?? ''}-${index}`}>
+              <TableCell>{line.ordered ? `${line.ordered.count} × ${line.ordered.code}` : '–'}</TableCell>
+              <TableCell>
+                {line.delivered ? `${line.delivered.count} × ${line.delivered.code}` : '–'}
+              </TableCell>
+              <TableCell>
+                {line.delivered
+                  ? `${line.delivered.lotCode}, ${line.delivered.bestBefore ?? 'not printed'}`
+                  : '–'}
+              </TableCell>
+              <TableCell>
+                {line.verdict === 'as ordered' ? '● as ordered' : `■ ${line.verdict}`}
+                {line.reasons.length > 0 && <Typography variant="body2">{line.reasons.join(' ')}</Typography>}
+              </TableCell>
+              <TableCell sx={{ minWidth: 170 }}>
+                {line.delivered && (
+                  <NativeSelect
+                    label={`Lot ${line.delivered.lotCode}`}
+                    value={takeOf(line, index)}
+                    options={TAKES.map((value) => ({ value, label: value }))}
+                    onChange={(value) => setTakes({ ...takes, [index]: value as Take })}
+                  />
+                )}
+              </TableCell>
+            </TableRow>
+          ))}
+        </TableBody>
+      </Table>
+      <Typography sx={{ mt: 1 }}>
+        Measure one fresh cell of each lot and look at its print: “More” at the lot, once it is booked in.
+      </Typography>
+      {failed && <Alert severity="error">{failed}</Alert>}
+      <Button variant="contained" sx={{ mt: 1 }} onClick={() => void book()}>
+        Book the delivery in
+      </Button>
+    </Section>
+  );
+}
+
+function orderWords({ lines }: Order): string {
+  return lines.map(({ count, code }) => `${count} × ${code}`).join(', ');
+}
+
+/** Orders to the supplier, and the deliveries that answer them. */
+export function Orders({
+  stock,
+  shop,
+  technicianId,
+}: {
+  readonly stock: StockResource;
+  readonly shop: SeenShop;
+  readonly technicianId: string;
+}) {
+  const { book } = useBook(shop.catalogueRevision);
+  const [note, setNote] = useState<Note | null>(null);
+  const [said, setSaid] = useState<{ readonly wrong: boolean; readonly text: string } | null>(null);
+  if (!book) return null;
+  const receive = (order: Order): void => {
+    if (!order.note) return;
+    setSaid(null);
+    setNote({
+      supplier: order.supplier,
+      noteNumber: order.note.noteNumber,
+      orderId: order.id,
+      checked: order.note.checked,
+    });
+  };
+  const readFile = async (file: File): Promise<void> => {
+    try {
+      const read = await postJson<{ noteNumber: string; lines: readonly DeliveryLine[] }>(
+        '/api/deliveries/read',
+        {
+          csv: await file.text(),
+        },
+      );
+      const order = stock.orders.find((each) => each.note?.noteNumber === read.noteNumber && !each.received);
+      setSaid(null);
+      setNote({
+        supplier: order?.supplier ?? stock.suppliers[0]?.supplier ?? '',
+        noteNumber: read.noteNumber,
+        orderId: order?.id ?? null,
+        checked: checkDelivery(order?.lines ?? read.lines, read.lines, book.cell),
+      });
+    } catch (error) {
+      setSaid({ wrong: true, text: refusedWords(error) });
+    }
+  };
+  const onTheWay = stock.orders.filter(({ received }) => !received);
+  const ordered = onTheWay.flatMap(({ lines }) => lines.flatMap(({ code }) => book.cell(code) ?? []));
+  const confusions = ordered.flatMap((cell) =>
+    ordered
+      .filter((other) => other !== cell)
+      .flatMap((other) => lookAlikesHere(cell, { ordered: other }, book.cellTable).warn),
+  );
+  return (
+    <>
+      {said && <Alert severity={said.wrong ? 'error' : 'success'}>{said.text}</Alert>}
+      {note && (
+        <Receive
+          key={note.noteNumber}
+          note={note}
+          technicianId={technicianId}
+          onDone={(text) => {
+            setNote(null);
+            setSaid({ wrong: false, text });
+          }}
+        />
+      )}
+      <Section title="On order">
+        {onTheWay.length === 0 && <Typography>Nothing is on its way.</Typography>}
+        {confusions.length > 0 && (
+          <Caution>
+            {[...new Set(confusions.map(({ name }) => name))].join(' and ')} are both on order and easily
+            mixed up: compare code and size when they come.
+          </Caution>
+        )}
+        {onTheWay.map((order) => (
+          <Stack key={order.id} direction="row" spacing={2} sx={{ alignItems: 'center', mt: 1 }}>
+            <Typography sx={{ flexGrow: 1 }}>
+              {order.supplier}: {orderWords(order)}.{' '}
+              {order.note
+                ? `Delivered, note ${order.note.noteNumber}.`
+                : `Due ${localTime(order.dueAt, shop.shop.zone, 'D MMM HH:mm')}.`}
+            </Typography>
+            {order.note && (
+              <>
+                <Button
+                  href={`/api/orders/${order.id}/note.csv`}
+                  aria-label={`Note ${order.note.noteNumber} as CSV`}
+                >
+                  As CSV
+                </Button>
+                <Button
+                  variant="outlined"
+                  onClick={() => receive(order)}
+                  aria-label={`Receive note ${order.note.noteNumber}`}
+                >
+                  Receive
+                </Button>
+              </>
+            )}
+          </Stack>
+        ))}
+        <Stack direction="row" sx={{ mt: 1 }}>
+          <FileButton
+            label="Delivery note as CSV"
+            accept=".csv,text/csv"
+            onFiles={([file]) => {
+              if (file) void readFile(file);
+            }}
+          >
+            Delivery note from a file
+          </FileButton>
+        </Stack>
+      </Section>
+      <OrderForm stock={stock} book={book} technicianId={technicianId} />
+      <Section title="Suppliers">
+        {stock.suppliers.length === 0 && <Typography>Nothing is known of any yet.</Typography>}
+        {stock.suppliers.map((record) => (
+          <Typography key={record.supplier}>
+            {record.supplier}: {recordWords(record)}.
+          </Typography>
+        ))}
+      </Section>
+    </>
+  );
+}

@@ -1,0 +1,131 @@
+import {
+  Alert,
+  Button,
+  LinearProgress,
+  Stack,
+  Table,
+  TableBody,
+  TableCell,
+  TableHead,
+  TableRow,
+  TextField,
+  Typography,
+} from '@mui/material';
+import { useState } from 'react';
+import { Link, useSearchParams } from 'react-router';
+import { mutate } from 'swr';
+import type { StockResource } from '../../../contract';
+import { localTime } from '../../../core/time';
+import { postJson } from '../../api/http';
+import { type SeenShop, useCarried } from '../../api/resources';
+import { Section } from '../../app/Section';
+import { NativeSelect } from '../../job/NativeSelect';
+import { refusedWords } from './StockForm';
+
+/** Every watch that carries a lot now, with its owner: whom to ring when the lot turns out bad. */
+export function Trace({
+  stock,
+  shop,
+  technicianId,
+}: {
+  readonly stock: StockResource;
+  readonly shop: SeenShop;
+  readonly technicianId: string;
+}) {
+  const [query, setQuery] = useSearchParams();
+  const [supplier, lotCode] = [query.get('supplier') ?? '', query.get('lot') ?? ''];
+  const { data: carried } = useCarried(supplier, lotCode);
+  const [said, setSaid] = useState<{ readonly wrong: boolean; readonly text: string } | null>(null);
+  const set = (change: { supplier?: string; lot?: string }): void =>
+    setQuery({ supplier, lot: lotCode, ...change }, { replace: true });
+  const lots = stock.lots.filter((lot) => lot.supplier === supplier && lot.lotCode === lotCode);
+  const aside = async (): Promise<void> => {
+    try {
+      for (const lot of lots)
+        await postJson('/api/lots/quarantine', {
+          lotId: lot.id,
+          reason: 'cells of this lot leaked',
+          technicianId,
+        });
+      await mutate('/api/stock');
+      setSaid({ wrong: false, text: 'What is left of the lot is in quarantine.' });
+    } catch (error) {
+      setSaid({ wrong: true, text: refusedWords(error) });
+    }
+  };
+  return (
+    <Section title="Trace a lot">
+      <Stack spacing={1.5}>
+        <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
+          <NativeSelect
+            label="Supplier"
+            value={supplier}
+            options={['', ...stock.suppliers.map((each) => each.supplier)].map((value) => ({
+              value,
+              label: value || 'choose',
+            }))}
+            onChange={(value) => set({ supplier: value })}
+          />
+          <TextField
+            label="Lot"
+            value={lotCode}
+            onChange={(event) => set({ lot: event.target.value })}
+            fullWidth
+          />
+        </Stack>
+        {supplier !== '' && lotCode !== '' && !carried && <LinearProgress aria-label="Tracing the lot" />}
+        {carried && (
+          <>
+            <Typography>
+              {carried.fitted} fitted, {carried.leaked} leaked; {carried.watches.length}{' '}
+              {carried.watches.length === 1 ? 'watch carries' : 'watches carry'} one now.
+            </Typography>
+            {carried.watches.length > 0 && (
+              <Table size="small" aria-label="Watches that carry it" sx={{ '& td, & th': { px: 1 } }}>
+                <TableHead>
+                  <TableRow>
+                    {['Owner', 'Phone or e-mail', 'Watch', 'Fitted', 'Job'].map((head) => (
+                      <TableCell key={head}>{head}</TableCell>
+                    ))}
+                  </TableRow>
+                </TableHead>
+                <TableBody>
+                  {carried.watches.map((each) => (
+                    <TableRow key={`${each.jobId}-${each.well}`}>
+                      <TableCell>{each.customerName || 'erased'}</TableCell>
+                      <TableCell>
+                        {[each.phone, each.email].filter(Boolean).join(', ') || 'none left'}
+                      </TableCell>
+                      <TableCell>
+                        <Link to={`/watches/${each.watchId}`}>{each.watch}</Link>
+                      </TableCell>
+                      <TableCell>
+                        {each.cellCode}, {localTime(each.fittedAt, shop.shop.zone, 'D MMM YYYY')}
+                      </TableCell>
+                      <TableCell>
+                        <Link to={`/jobs/${each.jobId}`}>{each.ticket}</Link>
+                      </TableCell>
+                    </TableRow>
+                  ))}
+                </TableBody>
+              </Table>
+            )}
+            <Stack direction="row" spacing={1}>
+              <Button
+                href={`/api/lots/carried.csv?${new URLSearchParams({ supplier, lot: lotCode }).toString()}`}
+              >
+                Call list as CSV
+              </Button>
+              {lots.some(({ quarantined }) => quarantined === null) && (
+                <Button variant="outlined" onClick={() => void aside()}>
+                  Set what is left aside
+                </Button>
+              )}
+            </Stack>
+          </>
+        )}
+        {said && <Alert severity={said.wrong ? 'error' : 'success'}>{said.text}</Alert>}
+      </Stack>
+    </Section>
+  );
+}
