@@ -11,7 +11,7 @@ import { TOOL_KINDS } from '../src/core/tools';
 import { openStore, type Store } from '../src/server/store';
 import { calibres, caseTypes, gaskets, makers } from './book';
 import { history } from './history';
-import { DEMO_START_UTC, jobs, lots, shop } from './scenario';
+import { order, DEMO_START_UTC, jobs, lots, shop } from './scenario';
 import { tools } from './tools';
 import { type DemoJob, type Step, type TechnicianKey, technicians } from './steps';
 
@@ -162,6 +162,12 @@ export async function buildDemo(dataDir: string): Promise<void> {
   store.inOne(() => {
     receive();
     for (const job of [...all].sort((a, b) => b.arrivedMinutesAgo - a.arrivedMinutesAgo)) tell(job);
+    now = addMinutes(DEMO_START_UTC, -60 * 24 * 40);
+    now = addMinutes(DEMO_START_UTC, -60 * 26);
+    store.stock.placeOrder(
+      { id: demoId('order'), ...order.placed, technicianId: demoId('technician', 'jorun') },
+      { dueAt: addMinutes(DEMO_START_UTC, -30), ...order.delivered },
+    );
     now = addMinutes(DEMO_START_UTC, -60 * 24 * 40);
     store.stock.collect({
       id: demoId('collection'),

@@ -93,6 +93,50 @@ export const lots: DemoLot[] = [
   ),
 ];
 
+/** An order of yesterday, delivered this morning: one line is another cell, easily taken for the one ordered, one is short. */
+export const order = {
+  placed: {
+    supplier: SALTMARSH,
+    lines: [
+      { item: 'cell' as const, code: 'SR621SW', count: 20 },
+      { item: 'cell' as const, code: 'CR1216', count: 5 },
+      { item: 'cell' as const, code: 'SR626SW', count: 10 },
+    ],
+  },
+  delivered: {
+    noteNumber: 'SW-20418',
+    lines: [
+      {
+        item: 'cell' as const,
+        code: 'SR621SW',
+        count: 20,
+        lotCode: 'S-6119',
+        madeOn: '2025-11-03',
+        bestBefore: '2028-11-30',
+        priceMinor: 63,
+      },
+      {
+        item: 'cell' as const,
+        code: 'CR1612',
+        count: 5,
+        lotCode: 'S-1612',
+        madeOn: '2025-09-15',
+        bestBefore: '2033-09-30',
+        priceMinor: 101,
+      },
+      {
+        item: 'cell' as const,
+        code: 'SR626SW',
+        count: 6,
+        lotCode: 'S-6231',
+        madeOn: '2025-10-20',
+        bestBefore: '2028-10-31',
+        priceMinor: 59,
+      },
+    ],
+  },
+};
+
 const YEAR_MINUTES = 365 * 24 * 60;
 
 /** An earlier visit of the chronograph that draws more each time. */

@@ -181,7 +181,10 @@ test('from mat to recommended cell with its cautions in at most six inputs', asy
   await expect(lamp).toContainText('SR621SW');
   await expect(lamp).toContainText('Lot S-6104');
   await expect(
-    lamp.getByRole('note').filter({ hasText: 'Push the lever only until the cell rises' }),
+    page
+      .getByRole('region', { name: 'fitting guide' })
+      .getByRole('note')
+      .filter({ hasText: 'drops beside the cell and touches the motor' }),
   ).toBeVisible();
   await expect(lamp.getByRole('note').filter({ hasText: 'pushed toward the coil' })).toBeVisible();
   console.log(`From mat to recommended cell: ${inputs} inputs.`);

@@ -35,7 +35,7 @@ test.describe('every view passes the axe check', () => {
     ],
     [
       'behind the counter',
-      ['/stock', '/policy', '/devices', '/tools', '/tools/wrenches/new', '/tools/blades/knife'],
+      ['/stock', '/cells', '/policy', '/devices', '/tools', '/tools/wrenches/new', '/tools/blades/knife'],
     ],
     [
       'the book',

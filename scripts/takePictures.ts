@@ -10,12 +10,10 @@ import { startServer } from '../src/testing/serverProcess';
 const FOLDER = join('docs', 'screenshots');
 const job = (key: string, stage: string): string => `/jobs/${demoId('job', key)}/${stage}`;
 
-const views: readonly (readonly [name: string, path: string, region?: string])[] = [
+const views: readonly (readonly [name: string, path: string, region?: string, height?: number])[] = [
   ['01-day', '/'],
   ['02-new-job', '/new'],
-  ['03-arrive', job('just-arrived', 'arrive')],
   ['04-open', job('part-awaited', 'open')],
-  ['05-parts-tray', job('part-on-the-tray', 'open')],
   ['06-identify', job('worn-engraving', 'identify')],
   ['07-check', job('draws-too-much', 'check')],
   ['08-leakage', job('to-close', 'check'), 'Where it leaked'],
@@ -28,8 +26,10 @@ const views: readonly (readonly [name: string, path: string, region?: string])[]
   ['15-book', '/book/calibres/orrelin-41-2'],
   ['16-tools', '/tools'],
   ['17-watch', `/watches/${demoId('watch', 'draws-too-much')}`],
-  ['18-policy', '/policy'],
   ['19-devices', '/devices'],
+  ['20-fitting-and-life', job('overdue-at-the-cell', 'cell'), 'fitting guide', 1500],
+  ['21-cells', '/cells'],
+  ['22-day-close', '/stock/day'],
 ];
 
 const dataDir = mkdtempSync(join(tmpdir(), 'wax-pictures-'));
@@ -42,12 +42,18 @@ await context.addInitScript(
   JSON.stringify({ name: 'window bench', technicianId: demoId('technician', 'edda') }),
 );
 mkdirSync(FOLDER, { recursive: true });
-for (const [name, path, region] of views) {
+for (const [name, path, region, height] of views) {
   const page = await context.newPage();
+  if (height !== undefined) await page.setViewportSize({ width: 1280, height });
   await page.goto(path);
   await page.getByRole('complementary', { name: 'Lamp' }).waitFor();
   await page.waitForTimeout(700);
   if (region !== undefined) await page.getByRole('region', { name: region }).scrollIntoViewIfNeeded();
+  if (path === '/cells') {
+    // The finder shows something once it was asked.
+    await page.getByLabel('Name, or calibre').fill('sr6');
+    for (const at of [0, 1, 3]) await page.getByRole('checkbox').nth(at).check();
+  }
   await page.screenshot({ path: join(FOLDER, `${name}.png`) });
   console.log(join(FOLDER, `${name}.png`));
   await page.close();

@@ -21,6 +21,8 @@ export interface FoundCell {
 /** A caliper on a cell, its tolerance of make and a little dirt. */
 export const FINDER_WITHIN_MM = 0.15;
 const MOST_FOUND = 60;
+/** No cell has more names than this, so that so many names hold enough cells. */
+const NAMES_OF_A_CELL = 6;
 
 /** A table made ready for the finder: every name once, in its bare spelling. */
 export interface CellFinder {
@@ -39,40 +41,36 @@ interface Name {
  * tolerance. Over every name of the table, quick enough for each key.
  */
 export function openFinder(table: CellTable): CellFinder {
-  const names: Name[] = table.types.flatMap((cell) =>
-    cell.names.map((name): Name => ({ bare: bareName(name), name, cell })),
-  );
+  // The shortest first, so that the first found are those to show.
+  const names: Name[] = table.types
+    .flatMap((cell) => cell.names.map((name): Name => ({ bare: bareName(name), name, cell })))
+    .sort((a, b) => a.name.length - b.name.length);
   const find = ({ name, diameterMm, heightMm }: CellQuery): readonly FoundCell[] => {
     const wanted = bareName(name);
     const measured = diameterMm !== null || heightMm !== null;
     if (wanted === '' && !measured) return [];
-    const off = ({ diameterMm: d, heightMm: h }: CellType): number | null => {
-      if (!measured) return null;
-      return Math.max(
+    const off = ({ diameterMm: d, heightMm: h }: CellType): number =>
+      Math.max(
         diameterMm === null ? 0 : d === null ? Infinity : Math.abs(d - diameterMm),
         heightMm === null ? 0 : h === null ? Infinity : Math.abs(h - heightMm),
       );
-    };
-    const best = new Map<CellType, FoundCell & { readonly rank: number }>();
+    const ranks: [FoundCell[], FoundCell[], FoundCell[]] = [[], [], []];
     for (const each of names) {
       const at = wanted === '' ? 0 : each.bare.indexOf(wanted);
       if (at < 0) continue;
-      const offMm = off(each.cell);
+      const rank = wanted === '' || each.bare === wanted ? 0 : at === 0 ? 1 : 2;
+      // By name alone what comes later is no better; by size it may be nearer.
+      if (!measured && ranks[rank].length >= MOST_FOUND * NAMES_OF_A_CELL) continue;
+      const offMm = measured ? off(each.cell) : null;
       if (offMm !== null && offMm > FINDER_WITHIN_MM + 1e-9) continue;
-      const rank = wanted === '' ? 0 : each.bare === wanted ? 0 : at === 0 ? 1 : 2;
-      const known = best.get(each.cell);
-      if (!known || rank < known.rank)
-        best.set(each.cell, {
-          cell: each.cell,
-          name: wanted === '' ? each.cell.code : each.name,
-          offMm,
-          rank,
-        });
+      ranks[rank].push({ cell: each.cell, name: wanted === '' ? each.cell.code : each.name, offMm });
     }
-    return [...best.values()]
-      .sort((a, b) => a.rank - b.rank || (a.offMm ?? 0) - (b.offMm ?? 0) || a.name.length - b.name.length)
-      .slice(0, MOST_FOUND)
-      .map(({ cell, name: answered, offMm }) => ({ cell, name: answered, offMm }));
+    const found = new Map<CellType, FoundCell>();
+    for (const rank of ranks) {
+      if (measured) rank.sort((a, b) => (a.offMm ?? 0) - (b.offMm ?? 0));
+      for (const each of rank) if (!found.has(each.cell)) found.set(each.cell, each);
+    }
+    return [...found.values()].slice(0, MOST_FOUND);
   };
   return { find };
 }

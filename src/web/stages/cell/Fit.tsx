@@ -2,7 +2,7 @@ import { Button, Checkbox, FormControlLabel, Radio, RadioGroup, Stack, Typograph
 import { type FormEvent, useState } from 'react';
 import { money } from '../../../core/handback';
 import { capital } from '../../../core/judgement';
-import { MAIN_WELL, type WellState } from '../../../core/logbook';
+import { MAIN_WELL, openDrops, type WellState } from '../../../core/logbook';
 import { type LotOffer, recordWords, type WhatToFit } from '../../../core/stock';
 import { focusNextWanted } from '../../app/keys/wanted';
 import { FactCard } from '../../job/FactCard';
@@ -44,7 +44,8 @@ function PriceBesideLeak({ well, fit }: { readonly well: WellState; readonly fit
 
 /** The lots that may go in, best first; the first is already chosen, so Enter fits it. */
 function FitForm({ well, fit }: { readonly well: WellState; readonly fit: WhatToFit }) {
-  const { record, technician } = useJob();
+  const { record, technician, state } = useJob();
+  const paused = openDrops(state.facts).length > 0;
   const [agreed] = useAlkalineWord(well);
   const takeable = fit.offers.filter((offer) => offer.verdict === 'take');
   const blocked = fit.offers.filter((offer) => offer.verdict === 'blocked');
@@ -52,7 +53,7 @@ function FitForm({ well, fit }: { readonly well: WellState; readonly fit: WhatTo
   const chosen = takeable.find((offer) => offer.lot.id === picked) ?? takeable[0];
   const fitted = (event: FormEvent): void => {
     event.preventDefault();
-    if (!chosen) return;
+    if (!chosen || paused) return;
     const { lot, cell } = chosen;
     void record(
       'cell.fitted',
@@ -91,7 +92,10 @@ function FitForm({ well, fit }: { readonly well: WellState; readonly fit: WhatTo
           />
         ))}
       </RadioGroup>
-      {chosen && (
+      {paused && (
+        <Typography>The job pauses: nothing is fitted until the dropped cell is found or told of.</Typography>
+      )}
+      {chosen && !paused && (
         <Stack direction="row" spacing={1}>
           <Button type="submit" variant="contained" disabled={technician === null}>
             Fitted {chosen.lot.code} from lot {chosen.lot.lotCode}

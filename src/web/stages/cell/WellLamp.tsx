@@ -210,6 +210,7 @@ export function WellLamp({ well }: { readonly well: WellState }) {
         />
         <WitnessAnswer well={well} said={said} />
         <FoundAnswer well={well} />
+        <StayAnswer well={well} />
         <Working lines={[...said.working, ...foundWorking(job, well)]} />
       </>
     );

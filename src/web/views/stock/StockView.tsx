@@ -63,7 +63,6 @@ function StockLamp({ shop, stock }: { readonly shop: SeenShop; readonly stock: S
   const lotsWords = (count: number): string => `${count} lot${count === 1 ? '' : 's'}`;
   return (
     <>
-      <LooseCells />
       <LampAnswer
         question="To be counted"
         standing={toCount.length === 0 ? 'good' : 'care'}
@@ -158,6 +157,7 @@ function StockView({
       lamp={
         <>
           {part === '' && <CellRead shop={shop} stock={stock} typed={typed} />}
+          {part !== 'day' && <LooseCells />}
           <StockLamp shop={shop} stock={stock} />
         </>
       }

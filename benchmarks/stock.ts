@@ -1,0 +1,57 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { openStore } from '../src/server/store';
+import { openConnection } from '../src/server/store/database';
+import { idOf } from '../src/testing/fixtures';
+
+/** What the stock page asks for, on a ledger of 200,000 lines against one of 2,000, in the same run. */
+const SIZES = [2000, 200_000] as const;
+const LINES_A_LOT = 20;
+const IN_USE = 60;
+const ROUNDS = 40;
+
+function shop(lines: number): { readonly folder: string; readonly ms: number } {
+  const folder = mkdtempSync(join(tmpdir(), 'wax-stock-'));
+  const clock = { nowUtc: () => '2026-03-17T12:00:00.000Z' };
+  const store = openStore({ dataDir: folder, clock });
+  const technicianId = idOf('technician');
+  store.shops.addTechnician({ id: technicianId, name: 'Tess Quarrymoor', initials: 'TQ' });
+  const db = openConnection(join(folder, 'wax-lantern.db'));
+  const lot = db.prepare(
+    `INSERT INTO stock_lot (id, item, code, supplier, lot_code, best_before, price_minor) VALUES (?, 'cell', 'SR621SW', ?, ?, '2028-09-30', 60)`,
+  );
+  const line = db.prepare(
+    `INSERT INTO stock_ledger (lot_id, delta, reason, technician_id, recorded_at) VALUES (?, ?, 'x', ?, '2026-03-01T00:00:00.000Z')`,
+  );
+  const lots = lines / LINES_A_LOT;
+  db.transaction(() => {
+    for (let each = 0; each < lots; each += 1) {
+      const id = idOf(`lot ${each}`);
+      lot.run(id, each % 2 === 0 ? 'Saltmarsh Wholesale' : 'Nettle & Quay Supplies', `L-${each}`);
+      // All but the newest are used up, as in a shop of some years.
+      line.run(id, LINES_A_LOT - 1 + (each >= lots - IN_USE ? 5 : 0), technicianId);
+      for (let taken = 1; taken < LINES_A_LOT; taken += 1) line.run(id, -1, technicianId);
+    }
+  })();
+  db.close();
+  const times: number[] = [];
+  for (let round = 0; round < ROUNDS; round += 1) {
+    const began = performance.now();
+    JSON.stringify(store.stock.resource());
+    times.push(performance.now() - began);
+  }
+  store.close();
+  return { folder, ms: times.sort((a, b) => a - b)[ROUNDS / 2] ?? 0 };
+}
+
+const [small, large] = SIZES.map(shop);
+if (small && large) {
+  const ratio = large.ms / small.ms;
+  console.log(
+    `Stock page: ${SIZES[1]} ledger lines ${large.ms.toFixed(2)} ms, ${SIZES[0]} lines ${small.ms.toFixed(2)} ms: ${ratio.toFixed(2)} × (aim at most 2).`,
+  );
+  rmSync(small.folder, { recursive: true });
+  rmSync(large.folder, { recursive: true });
+  if (ratio > 2) process.exitCode = 1;
+}
