@@ -1,8 +1,8 @@
+import type { Page } from '@playwright/test';
 import { expect, expectAccessible, openJob, setDevice, takenIn, test } from './counter';
 
-const lampOf = (page: import('@playwright/test').Page) => page.getByRole('complementary', { name: 'Lamp' });
-const part = (page: import('@playwright/test').Page, name: string) =>
-  page.getByRole('region', { name, exact: true });
+const lampOf = (page: Page) => page.getByRole('complementary', { name: 'Lamp' });
+const part = (page: Page, name: string) => page.getByRole('region', { name, exact: true });
 
 test('a half-legible marking comes back as alternatives, and the witnesses say who erred', async ({
   bench: page,
