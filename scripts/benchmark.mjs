@@ -4,7 +4,19 @@ import { buildWeb, checkNode, installPackages, run, say } from './prepare.mjs';
 checkNode();
 installPackages();
 buildWeb();
-for (const name of ['bundle', 'http', 'find', 'size', 'opening', 'identify', 'looks', 'typing', 'life', 'cells', 'stock']) {
+for (const name of [
+  'bundle',
+  'http',
+  'find',
+  'size',
+  'opening',
+  'identify',
+  'looks',
+  'typing',
+  'life',
+  'cells',
+  'stock',
+]) {
   say(`benchmarks/${name}.ts`);
   const failed = run(name, process.execPath, ['--import', 'tsx', `benchmarks/${name}.ts`]);
   if (failed) process.exitCode = 1;
