@@ -184,3 +184,20 @@ test('a cell that is in it is left, changed or recalled by what is known of it',
   await expect(lampOf(page)).toContainText('The cell that is in it');
   await expect(lampOf(page)).toContainText('proves little');
 });
+
+test('how long it lasts goes by how the owner uses it', async ({ bench: page }) => {
+  await openJob(page, 'draws-too-much', 'cell');
+  const life = part(page, 'How long it lasts');
+  const months = async (): Promise<number> =>
+    Number(/(\d+) to \d+ months/.exec((await life.textContent()) ?? '')?.[1] ?? 'NaN');
+  await expect(life).toContainText(/\d+ to \d+ months/);
+  await expect(life.getByRole('img', { name: /one in ten ends before/ })).toBeVisible();
+  const before = await months();
+  await page.getByRole('button', { name: 'How it is used' }).click();
+  const usage = part(page, 'How it is used');
+  await usage.getByRole('textbox', { name: 'chronograph, a day' }).fill('43200');
+  await usage.getByRole('button', { name: 'Record' }).click();
+  await expect(usage).toContainText('Used daily: chronograph 43200 s');
+  await expect.poll(months).toBeLessThan(before);
+  await expect(life).toContainText('serviced, at');
+});

@@ -27,7 +27,7 @@ const views: readonly (readonly [name: string, path: string, region?: string, he
   ['16-tools', '/tools'],
   ['17-watch', `/watches/${demoId('watch', 'draws-too-much')}`],
   ['19-devices', '/devices'],
-  ['20-fitting-and-life', job('overdue-at-the-cell', 'cell'), 'fitting guide', 1500],
+  ['20-fitting-and-life', job('overdue-at-the-cell', 'cell'), 'How long it lasts', 1500],
   ['21-cells', '/cells'],
   ['22-day-close', '/stock/day'],
 ];
@@ -53,6 +53,7 @@ for (const [name, path, region, height] of views) {
     // The finder shows something once it was asked.
     await page.getByLabel('Name, or calibre').fill('sr6');
     for (const at of [0, 1, 3]) await page.getByRole('checkbox').nth(at).check();
+    await page.evaluate(() => scrollTo(0, 0));
   }
   await page.screenshot({ path: join(FOLDER, `${name}.png`) });
   console.log(join(FOLDER, `${name}.png`));

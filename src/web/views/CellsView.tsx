@@ -207,6 +207,8 @@ function Finder({ book }: { readonly book: Book }) {
   );
   const reading = asked.name.trim() === '' ? null : readCellMarking(asked.name, book.cellTable);
   const cell = reading?.verdict === 'read' ? reading.cell : null;
+  // Part of a name is no name yet: what it may become stands beside it.
+  const begun = (reading?.verdict === 'asks' || reading?.verdict === 'not read') && found.length > 0;
   const alike = cell ? lookAlikesHere(cell, {}, book.cellTable).list : [];
   return (
     <StageLayout
@@ -272,12 +274,22 @@ function Finder({ book }: { readonly book: Book }) {
         <>
           <LampAnswer
             question="What the name says"
-            standing={reading === null ? 'open' : reading.verdict === 'read' ? 'good' : 'care'}
-            answer={cell ? cell.code : reading === null ? 'Nothing typed yet' : capital(reading.verdict)}
+            standing={reading === null || begun ? 'open' : reading.verdict === 'read' ? 'good' : 'care'}
+            answer={
+              cell
+                ? cell.code
+                : reading === null
+                  ? 'Nothing typed yet'
+                  : begun
+                    ? 'Part of a name so far'
+                    : capital(reading.verdict)
+            }
             reasons={
               reading === null
                 ? ['A name, or what the caliper says across and of its height, finds a cell.']
-                : reading.reasons.map(capital)
+                : begun
+                  ? [`${found.length} cells have it in a name.`]
+                  : reading.reasons.map(capital)
             }
           />
           {alike.length > 0 && (

@@ -64,18 +64,11 @@ function LotTable({
         <Table size="small" sx={{ '& td, & th': { px: 1, whiteSpace: 'nowrap' } }}>
           <TableHead>
             <TableRow>
-              {[
-                capital(item),
-                'Left',
-                'Lot',
-                'Best before',
-                shop.policy.currency,
-                'State',
-                'Count',
-                'More',
-              ].map((head) => (
-                <TableCell key={head}>{head}</TableCell>
-              ))}
+              {[capital(item), 'Left', 'Lot', 'Best before', shop.policy.currency, 'State', 'Hand'].map(
+                (head) => (
+                  <TableCell key={head}>{head}</TableCell>
+                ),
+              )}
             </TableRow>
           </TableHead>
           <TableBody>
@@ -87,24 +80,28 @@ function LotTable({
                   </Typography>
                 </TableCell>
                 <TableCell>{lot.balance}</TableCell>
-                <TableCell sx={{ whiteSpace: 'normal !important' }}>
+                <TableCell sx={{ whiteSpace: 'normal !important', minWidth: 150 }}>
                   {lot.lotCode}, {lot.supplier}
                 </TableCell>
                 <TableCell>{lot.bestBefore ?? 'not printed'}</TableCell>
                 <TableCell>{(lot.priceMinor / 100).toFixed(2)}</TableCell>
-                <TableCell sx={{ whiteSpace: 'normal !important' }}>{stateWords(lot, today)}</TableCell>
-                <TableCell sx={{ py: 0 }}>
-                  <Button
-                    onClick={() => onOpen(lot, 'count')}
-                    aria-label={`Count lot ${lot.lotCode} of ${lot.code}`}
-                  >
-                    Count
-                  </Button>
+                <TableCell sx={{ whiteSpace: 'normal !important', minWidth: 90 }}>
+                  {stateWords(lot, today)}
                 </TableCell>
                 <TableCell sx={{ py: 0 }}>
                   <Button
+                    size="small"
+                    onClick={() => onOpen(lot, 'count')}
+                    aria-label={`Count lot ${lot.lotCode} of ${lot.code}`}
+                    sx={{ minWidth: 0, px: 0.75 }}
+                  >
+                    Count
+                  </Button>
+                  <Button
+                    size="small"
                     onClick={() => onOpen(lot, 'more')}
                     aria-label={`More of lot ${lot.lotCode} of ${lot.code}`}
+                    sx={{ minWidth: 0, px: 0.75 }}
                   >
                     More
                   </Button>
