@@ -59,7 +59,7 @@ const onRecord = (): string[] =>
     .map((entry) => entry.id);
 
 async function until(what: () => boolean): Promise<void> {
-  for (let tries = 0; tries < 400 && !what(); tries += 1)
+  for (let tries = 0; tries < 1500 && !what(); tries += 1)
     await new Promise((resolve) => setTimeout(resolve, 10));
   expect(what()).toBe(true);
 }

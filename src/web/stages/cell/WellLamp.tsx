@@ -196,12 +196,14 @@ export function WellLamp({ well }: { readonly well: WellState }) {
   const { wanted } = well;
   const said = witnessesOf(state, well, book);
   if (!wanted || fit === null) {
+    // One witness alone settles nothing: that the cell found ran proves contact and voltage.
+    const together = said.verdict === 'one witness' ? null : said.code;
     return (
       <>
         <LampAnswer
           question={capital(`${wellTitle(well)}what to fit`)}
-          standing={said.code === null ? 'open' : 'care'}
-          answer={said.code ?? 'Not yet known'}
+          standing={together === null ? 'open' : 'care'}
+          answer={together ?? 'Not yet known'}
           reasons={[
             state.facts.movement
               ? 'The movement is not in the book: go by the cell found and measure the well.'
