@@ -65,5 +65,13 @@ export { deflectionKept, TEST_METHODS, type TestMethod } from './facts/test';
 export { foldJob, settleEntries, undoable } from './foldJob';
 export type { Conflict, JobContext, JobState, Signature, WellState } from './foldJob';
 export { entryInWords, reopens } from './kinds';
-export { looseCells, type LooseCell, movesBetween, openDrops, type StockMove, stockMoves } from './loose';
+export {
+  LOOSE_CELL_CAUTION,
+  looseCells,
+  type LooseCell,
+  movesBetween,
+  openDrops,
+  type StockMove,
+  stockMoves,
+} from './loose';
 export { awaitedParts, openParts, type StageProgress, type StageStatus } from './progress';

@@ -1,6 +1,10 @@
 import { type CellDropped, type CellOut, type Entry, type JobFacts, wellOf } from './entry';
 import type { WellState } from './foldJob';
 
+/** Shown wherever a cell lies loose or was dropped. */
+export const LOOSE_CELL_CAUTION =
+  'A loose cell shorts and burns; swallowed by a child or an animal it can kill within hours: call the emergency services at once, as local guidance says.';
+
 /** A cell of a job that lies loose: out of a watch or a blister, and neither in a watch, a lot, the bin nor a hand. */
 export interface LooseCell {
   /** What it is called: the marking of an old one, the name of a fresh one. */

@@ -225,7 +225,7 @@ export function stockRoutes(store: Store): Router {
       .flatMap(({ id, ticket, watch, looseCells }) =>
         looseCells.map((cell) => ({ jobId: id, ticket, watch, cell })),
       ),
-    toBeCounted: stock.lotsFor([]).filter(({ toBeCounted }) => toBeCounted),
+    toBeCounted: stock.lotsInUse().filter(({ toBeCounted }) => toBeCounted),
     spentInBin: stock.spentInBin(),
     closed: stock.isClosed(today()),
   });

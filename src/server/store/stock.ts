@@ -284,13 +284,7 @@ export function stockStore(db: Db, clock: Clock, bookNow: () => Book) {
   return {
     /** Every lot ever booked in: for lists and files, not for pages. */
     lots: (): Lot[] => allLots.all().map(toLot),
-    /** Lots in use, and those named, used up or not. */
-    lotsFor: (ids: Iterable<string>): Lot[] => {
-      const inUse = lotsInUse.all();
-      const known = new Set(inUse.map(({ id }) => id));
-      const named = [...new Set(ids)].flatMap((id) => (known.has(id) ? [] : (lot.get(id) ?? [])));
-      return [...inUse, ...named].map(toLot);
-    },
+    lotsInUse: (): Lot[] => lotsInUse.all().map(toLot),
     lotsNamed: (ids: Iterable<string>): Lot[] =>
       [...new Set(ids)].flatMap((id) => lot.get(id) ?? []).map(toLot),
     emptyLots: (page: number): Lot[] => emptyLots.all(LOTS_A_PAGE, page * LOTS_A_PAGE).map(toLot),

@@ -1,6 +1,7 @@
 import { Button, Paper, Stack, Typography } from '@mui/material';
 import {
   DROPPED,
+  LOOSE_CELL_CAUTION,
   looseCells,
   MAIN_WELL,
   openDrops,
@@ -14,9 +15,6 @@ import { FactList } from '../../job/FactList';
 import { Choice, optionsOf, TextLine } from '../../job/fields';
 import { useJob } from '../../job/JobContext';
 import { wellKey } from './wells';
-
-const SWALLOWED =
-  'A loose cell shorts and burns; swallowed by a child or an animal it can kill within hours: call the emergency services at once, as local guidance says.';
 
 /** Takes a fresh cell of the lot chosen out of its blister: from then on it is loose until it is fitted. */
 export function TakeOut({ well, offer }: { readonly well: WellState; readonly offer: LotOffer }) {
@@ -55,7 +53,7 @@ export function LooseCells() {
             The job pauses: {dropped.payload.what} was dropped
             {dropped.payload.where ? `, ${dropped.payload.where}` : ''}
           </Typography>
-          <Caution grave>{SWALLOWED}</Caution>
+          <Caution grave>{LOOSE_CELL_CAUTION}</Caution>
           <Stack direction="row" spacing={1} sx={{ mt: 1 }}>
             <Button
               variant="contained"
@@ -116,7 +114,7 @@ export function DroppedCard({ well }: { readonly well: WellState }) {
       well={wellKey(well)}
       defaults={{ what: well.found === null ? 'a fresh cell' : 'the old cell', where: '' }}
     >
-      <Caution grave>{SWALLOWED}</Caution>
+      <Caution grave>{LOOSE_CELL_CAUTION}</Caution>
       <Choice name="what" label="Which" options={optionsOf(DROPPED)} />
       <TextLine name="where" label="Where it fell" />
     </FactList>

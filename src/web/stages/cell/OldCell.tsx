@@ -1,6 +1,6 @@
 import { Button } from '@mui/material';
 import { capital } from '../../../core/judgement';
-import { CELL_CONDITIONS, type WellState } from '../../../core/logbook';
+import { CELL_CONDITIONS, LOOSE_CELL_CAUTION, type WellState } from '../../../core/logbook';
 import { Caution } from '../../app/Lamp';
 import { Choice, optionsOf, TextLine, Tick, useFieldValue } from '../../job/fields';
 import { FactCard } from '../../job/FactCard';
@@ -80,12 +80,7 @@ export function SettledCard({ well }: { readonly well: WellState }) {
       well={wellKey(well)}
       defaults={{ taped: true, to: 'spent bin' }}
       action="Settled so"
-      hint={
-        <Caution grave>
-          A loose cell shorts and burns; swallowed by a child it can kill within hours: call the emergency
-          services at once. Tape it and bin it before the next step.
-        </Caution>
-      }
+      hint={<Caution grave>{LOOSE_CELL_CAUTION} Tape it and bin it before the next step.</Caution>}
     >
       <Tick name="taped" label="Insulated with tape" wanted />
       <Choice name="to" label="Goes to" options={optionsOf(['spent bin', 'owner'])} />

@@ -5,7 +5,7 @@ import { v7 } from 'uuid';
 import { mutate } from 'swr';
 import { type DayResource, kindDefinition, type NewEntry } from '../../../contract';
 import type { EntryKind, Payloads } from '../../../core/logbook';
-import { MAIN_WELL } from '../../../core/logbook';
+import { LOOSE_CELL_CAUTION, MAIN_WELL } from '../../../core/logbook';
 import { dayInWords } from '../../../core/time';
 import { useBench } from '../../api/bench';
 import { postJson } from '../../api/http';
@@ -87,12 +87,7 @@ export function Day({ shop, technicianId }: { readonly shop: SeenShop; readonly 
   return (
     <Section title={`Close ${dayInWords(day.day)}`}>
       <Stack spacing={1.5}>
-        {day.loose.length > 0 && (
-          <Caution grave>
-            A loose cell shorts and burns; swallowed by a child or an animal it can kill within hours: call
-            the emergency services at once, as local guidance says.
-          </Caution>
-        )}
+        {day.loose.length > 0 && <Caution grave>{LOOSE_CELL_CAUTION}</Caution>}
         {day.loose.map((loose) => (
           <Stack
             key={`${loose.jobId}-${loose.cell.entryId}`}

@@ -2,6 +2,7 @@ import { Button, LinearProgress, Stack, Tab, Tabs, Typography } from '@mui/mater
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import type { StockResource } from '../../../contract';
+import { LOOSE_CELL_CAUTION } from '../../../core/logbook';
 import { isPastDate } from '../../../core/stock';
 import { localDay } from '../../../core/time';
 import { useBench } from '../../api/bench';
@@ -44,12 +45,7 @@ function LooseCells() {
           {job.looseCells.map(({ marking }) => marking).join(', ')} is out and not settled.
         </Typography>
       ))}
-      {loose.length > 0 && (
-        <Caution grave>
-          A loose cell shorts and burns; swallowed by a child it can kill within hours: call the emergency
-          services at once.
-        </Caution>
-      )}
+      {loose.length > 0 && <Caution grave>{LOOSE_CELL_CAUTION}</Caution>}
     </>
   );
 }
