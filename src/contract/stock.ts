@@ -9,6 +9,7 @@ import {
   type PrintState,
   STOCK_ITEMS,
   type SupplierRecord,
+  TAKES,
 } from '../core/stock';
 import { calendarDay, id, number, oneOf, optionalText, priceMinor, text } from './fields';
 
@@ -108,7 +109,7 @@ export const newDelivery = z.strictObject({
       z.strictObject({
         line: deliveryLine,
         /** In quarantine from the start, or not taken in at all. */
-        take: oneOf('What becomes of it', ['into stock', 'into quarantine', 'sent back']),
+        take: oneOf('What becomes of it', TAKES),
       }),
     )
     .min(1, 'A delivery holds at least one line.')

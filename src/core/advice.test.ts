@@ -6,7 +6,8 @@ import { promiseWords, waitsFor } from './dayplan';
 import { isForLicensed } from './gaskets';
 import { judgeJobReadings } from './health';
 import { openParts } from './logbook';
-import { HOLD_KINDS, HOLDER_CAUTIONS } from './movements';
+import { HOLDER_WAYS } from './fitting/holders';
+import { HOLD_KINDS } from './movements';
 import { DEFAULT_POLICY, REQUIREMENTS, SERVICES, STAGE_WORDS, STAGES } from './policy';
 import { watchSeconds } from './setting';
 
@@ -20,7 +21,11 @@ describe('what every kind is told', () => {
   });
 
   it('has a caution for each way a cell is held, and none of them shouts', () => {
-    for (const hold of HOLD_KINDS) expect(HOLDER_CAUTIONS[hold]).toMatch(/^[^!]{30,}$/);
+    for (const hold of HOLD_KINDS) {
+      const { danger, dangerAt, out, in: into } = HOLDER_WAYS[hold];
+      expect(danger).toMatch(/^[^!]{30,}$/);
+      expect([...out, ...into].map(({ id }) => id)).toContain(dangerAt);
+    }
   });
 });
 

@@ -90,7 +90,7 @@ export interface LookAlikeContext {
   readonly movement?: CellType | null;
   readonly found?: CellType | null;
   readonly lot?: CellType | null;
-  readonly ordered?: CellType | null;
+  readonly ordered?: readonly CellType[];
 }
 
 const BECAUSE: Readonly<Record<keyof LookAlikeContext, string>> = {
@@ -116,8 +116,8 @@ export function lookAlikesHere(cell: CellType, context: LookAlikeContext, table:
   const all = lookAlikes(cell, table);
   const because = (other: CellType): string | null => {
     for (const key of Object.keys(BECAUSE) as (keyof LookAlikeContext)[]) {
-      const here = context[key];
-      if (here && here !== cell && sameCell(here, other)) return BECAUSE[key];
+      const here = [context[key] ?? []].flat();
+      if (here.some((each) => each !== cell && sameCell(each, other))) return BECAUSE[key];
     }
     return null;
   };

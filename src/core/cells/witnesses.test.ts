@@ -101,7 +101,7 @@ describe('look-alikes here', () => {
     const alone = lookAlikesHere(cell('CR1216'), {}, book.cellTable);
     expect(alone.warn).toEqual([]);
     expect(alone.list.map(({ cell: { code } }) => code)).toContain('CR1612');
-    const ordered = lookAlikesHere(cell('CR1216'), { ordered: cell('CR1612') }, book.cellTable);
+    const ordered = lookAlikesHere(cell('CR1216'), { ordered: [cell('CR1612')] }, book.cellTable);
     expect(ordered.warn).toMatchObject([{ cell: { code: 'CR1612' }, because: 'what was ordered' }]);
     expect(ordered.list.map(({ cell: { code } }) => code)).not.toContain('CR1612');
     expect(lookAlikesHere(cell('364'), { movement: cell('SR621SW') }, book.cellTable).warn).toEqual([]);

@@ -69,8 +69,11 @@ export {
   LOOSE_CELL_CAUTION,
   looseCells,
   type LooseCell,
+  mayCloseDay,
   movesBetween,
   openDrops,
+  type LooseOutcome,
+  outcomesOf,
   type StockMove,
   stockMoves,
 } from './loose';

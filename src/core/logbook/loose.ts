@@ -1,4 +1,12 @@
-import { type CellDropped, type CellOut, type Entry, type JobFacts, wellOf } from './entry';
+import {
+  type CellDropped,
+  type CellOut,
+  type Entry,
+  type EntryKind,
+  type JobFacts,
+  type Payloads,
+  wellOf,
+} from './entry';
 import type { WellState } from './foldJob';
 
 /** Shown wherever a cell lies loose or was dropped. */
@@ -104,6 +112,56 @@ export function looseCells(job: {
       dropped: isDropped(wellOf(out), 'a fresh cell'),
     })),
   ];
+}
+
+/** What became of a loose cell, and the fact that says so. */
+export type LooseOutcome = {
+  [K in Extract<EntryKind, 'cell.old-settled' | 'cell.out-settled' | 'cell.dropped'>]: {
+    readonly words: string;
+    readonly kind: K;
+    readonly payload: Payloads[K];
+  };
+}[Extract<EntryKind, 'cell.old-settled' | 'cell.out-settled' | 'cell.dropped'>];
+
+/**
+ * What may be said of a loose cell, with the fact that records each: taped and binned, with its owner, back in its lot,
+ * or missed. Nothing of a dropped one: it is found or told of first. `missed` says when nobody had it.
+ */
+export function outcomesOf(cell: LooseCell, missed: string): readonly LooseOutcome[] {
+  if (cell.dropped) return [];
+  const lost: LooseOutcome = {
+    words: 'Nobody has it',
+    kind: 'cell.dropped',
+    payload: { what: cell.kind === 'old' ? 'the old cell' : 'a fresh cell', where: missed },
+  };
+  if (cell.kind === 'old')
+    return [
+      { words: 'Taped, in the bin', kind: 'cell.old-settled', payload: { taped: true, to: 'spent bin' } },
+      { words: 'Taped, with its owner', kind: 'cell.old-settled', payload: { taped: true, to: 'owner' } },
+      lost,
+    ];
+  const settled = (words: string, to: Payloads['cell.out-settled']['to']): LooseOutcome => ({
+    words,
+    kind: 'cell.out-settled',
+    payload: { outEntryId: cell.entryId, to },
+  });
+  return [settled('Back in its lot', 'back in its lot'), settled('Taped, in the bin', 'spent bin'), lost];
+}
+
+/** Whether a day may close: with no button cell loose. Source: the shop rule that every cell taken out is somewhere. */
+export function mayCloseDay(
+  loose: readonly { readonly ticket: string; readonly cell: LooseCell }[],
+):
+  | { readonly verdict: 'close' }
+  | { readonly verdict: 'cells are loose'; readonly reasons: readonly string[] } {
+  if (loose.length === 0) return { verdict: 'close' };
+  const many = loose.length === 1 ? 'One button cell is' : `${loose.length} button cells are`;
+  return {
+    verdict: 'cells are loose',
+    reasons: [
+      `${many} unaccounted for: ${loose.map(({ ticket, cell }) => `${cell.marking} of ${ticket}`).join(', ')}.`,
+    ],
+  };
 }
 
 /** What one fact moves: one thing out of a lot or back into it, and a spent cell into the bin. */

@@ -11,7 +11,6 @@ export {
   symbolsOf,
   twinsOf,
 } from './characters';
-export { HOLDER_CAUTIONS } from './holders';
 export { engravedCase, readEngraving, strangerLikelihood, stretches } from './readEngraving';
 export { asRevision, calibreWords, NOTHING_MORE, openRevisions } from './revisions';
 export { CONTACT_KINDS, DIAL_PARTS, FUNCTION_KINDS, HOLD_KINDS, SIGNS } from './types';

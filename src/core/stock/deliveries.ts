@@ -102,6 +102,15 @@ export function checkDelivery(
   ];
 }
 
+/** What may become of a delivered line. */
+export const TAKES = ['into stock', 'into quarantine', 'sent back'] as const;
+export type Take = (typeof TAKES)[number];
+
+/** What is usual with a line so checked; the hand decides. */
+export function usualTake({ verdict }: CheckedLine): Take {
+  return verdict === 'another cell' || verdict === 'not ordered' ? 'sent back' : 'into stock';
+}
+
 function sizeOf({ diameterMm, heightMm }: CellType): string {
   return diameterMm === null || heightMm === null ? 'size not known' : `${diameterMm} × ${heightMm} mm`;
 }

@@ -4,7 +4,11 @@ export {
   type DeliveryLine,
   type LineVerdict,
   type OrderLine,
+  type Take,
+  TAKES,
+  usualTake,
 } from './deliveries';
+export { type BoxLabel, readBoxLabel } from './labels';
 export {
   doubtfulDates,
   isPastDate,

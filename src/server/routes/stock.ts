@@ -14,6 +14,7 @@ import {
 } from '../../contract';
 import { deliveryNoteCsv, readDeliveryNote } from '../documents/deliveryNote';
 import { carriedCsv } from '../documents/lists';
+import { mayCloseDay } from '../../core/logbook';
 import { doubtfulDates, type Lot } from '../../core/stock';
 import { localDay } from '../../core/time';
 import { conflict, notFound, notKept, parsed, unreadable } from '../problem';
@@ -244,12 +245,11 @@ export function stockRoutes(store: Store): Router {
         reasons: [`Today is ${now.day}, not ${day}.`],
         whatToDo: 'Load the page again and close today.',
       });
-    if (now.loose.length > 0)
+    const may = mayCloseDay(now.loose);
+    if (may.verdict !== 'close')
       throw notKept({
         outcome: 'refused',
-        reasons: [
-          `${now.loose.length === 1 ? 'One button cell is' : `${now.loose.length} button cells are`} unaccounted for: ${now.loose.map(({ ticket, cell }) => `${cell.marking} of ${ticket}`).join(', ')}.`,
-        ],
+        reasons: may.reasons,
         whatToDo: 'Say of each where it is. Swallowed, one can kill a child or an animal within hours.',
       });
     if (!now.closed) {

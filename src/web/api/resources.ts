@@ -193,7 +193,10 @@ function hear(item: LiveNews): void {
   if (item.jobId !== null) void mutate(jobKey(item.jobId));
   if (item.what !== 'shop')
     void mutate((key) => typeof key === 'string' && /^\/api\/(watches|customers)\//.test(key));
-  if (item.what === 'stock' || item.what === 'entry') void mutate('/api/stock');
+  if (item.what === 'stock' || item.what === 'entry') {
+    void mutate('/api/stock');
+    void mutate('/api/day');
+  }
 }
 
 /** Starts the queue and the live stream. Gives the way to stop listening. */

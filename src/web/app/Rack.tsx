@@ -5,7 +5,7 @@ import type { JobSummary } from '../../contract';
 import { orderRack, promiseWords, type Urgency } from '../../core/dayplan';
 import { STAGE_WORDS } from '../../core/policy';
 import { type SeenShop, useRack, useShop } from '../api/resources';
-import { shopNow } from '../job/JobContext';
+import { shopNow } from '../job/recorder';
 import { colours, MONO } from './theme';
 
 const TICK_MS = 20_000;

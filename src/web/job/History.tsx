@@ -1,7 +1,8 @@
-import { Box, Button, Table, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material';
+import { Box, Button, Table, TableBody, TableCell, TableRow, Typography } from '@mui/material';
 import { capital } from '../../core/judgement';
 import { type Entry, entryInWords } from '../../core/logbook';
 import { localTime } from '../../core/time';
+import { HeadRow } from '../app/HeadRow';
 import { FileThumb } from './files';
 import { useJob } from './JobContext';
 
@@ -25,15 +26,7 @@ export function History() {
       <Button href={`/api/jobs/${resource.job.id}/logbook.csv`}>As CSV</Button>
       <Box sx={{ overflowX: 'auto' }} tabIndex={0} role="region" aria-label="Logbook">
         <Table size="small">
-          <TableHead>
-            <TableRow>
-              <TableCell>No.</TableCell>
-              <TableCell>When</TableCell>
-              <TableCell>Who</TableCell>
-              <TableCell>What</TableCell>
-              <TableCell>Stands</TableCell>
-            </TableRow>
-          </TableHead>
+          <HeadRow heads={['No.', 'When', 'Who', 'What', 'Stands']} />
           <TableBody>
             {entries.map((entry) => {
               const replacedBy = state.replaced.get(entry.id);

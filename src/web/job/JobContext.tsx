@@ -1,12 +1,5 @@
 import { createContext, type ReactNode, useCallback, useContext, useMemo, useState } from 'react';
-import { v7 } from 'uuid';
-import {
-  type JobResource,
-  kindDefinition,
-  type NewEntry,
-  type StockResource,
-  type Technician,
-} from '../../contract';
+import type { JobResource, StockResource, Technician } from '../../contract';
 import type { Book } from '../../core/catalogue';
 import {
   type Entry,
@@ -22,15 +15,9 @@ import type { Lot, SupplierRecord } from '../../core/stock';
 import type { WaitingEntry } from '../api/browserStore';
 import { useBench } from '../api/bench';
 import type { SeenShop } from '../api/resources';
-import { putWaiting, useWaiting } from '../api/waiting';
+import { useWaiting } from '../api/waiting';
+import { type RecordOptions, shopNow, useRecorder } from './recorder';
 import { type SeenWatch, useWatchHistory } from './watchHistory';
-
-export interface RecordOptions {
-  readonly well?: string | null;
-  readonly supersedes?: readonly string[];
-  readonly withdraws?: string | null;
-  readonly attachments?: readonly string[];
-}
 
 export interface OpenJob {
   readonly resource: JobResource;
@@ -77,12 +64,6 @@ interface Props {
   readonly children: ReactNode;
 }
 
-/** The shop's instant now, by this machine's clock and the difference last seen. */
-export function shopNow(shop: SeenShop): string {
-  return new Date(Date.now() + shop.clockAheadMs).toISOString();
-}
-
-/** Folds the job from what the server has and what still waits here, and offers it to the stages. */
 /** The lots of the stock, and those a job names that were used up since. */
 function lotsOf(stock: StockResource, resource: JobResource): readonly Lot[] {
   const known = new Set(stock.lots.map(({ id }) => id));
@@ -91,6 +72,7 @@ function lotsOf(stock: StockResource, resource: JobResource): readonly Lot[] {
   return [...stock.lots, ...named.filter(({ id }) => !known.has(id))];
 }
 
+/** Folds the job from what the server has and what still waits here, and offers it to the stages. */
 export function JobProvider({ resource, shop, book, stock, children }: Props) {
   const bench = useBench();
   const waitingState = useWaiting();
@@ -114,24 +96,10 @@ export function JobProvider({ resource, shop, book, stock, children }: Props) {
   const { watch: earlier } = useWatchHistory(resource.job.watchId, book, shop, jobId);
   const technician = shop.technicians.find((each) => each.id === bench.technicianId) ?? null;
 
+  const recorder = useRecorder(shop);
   const record = useCallback<OpenJob['record']>(
-    async (kind, payload, options = {}) => {
-      if (!technician) return;
-      await putWaiting(jobId, {
-        id: v7(),
-        kind,
-        payloadVersion: kindDefinition(kind).version,
-        payload,
-        occurredAt: shopNow(shop),
-        technicianId: technician.id,
-        bench: bench.name,
-        well: options.well ?? null,
-        supersedes: options.supersedes ?? [],
-        withdraws: options.withdraws ?? null,
-        attachments: options.attachments ?? [],
-      } as unknown as NewEntry);
-    },
-    [technician, jobId, shop, bench.name],
+    (kind, payload, options) => recorder(jobId, kind, payload, options),
+    [recorder, jobId],
   );
   const setDraft = useCallback(
     (name: string, text: string) =>

@@ -16,6 +16,7 @@ import {
 import { useDeferredValue, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import type { Book } from '../../core/catalogue';
+import { HeadRow } from '../app/HeadRow';
 import {
   type CellQuery,
   type CellType,
@@ -148,13 +149,7 @@ function Found({
         {found.length === 0 ? 'Nothing found' : `${found.length} found`}
       </Typography>
       <Table size="small" sx={{ '& td, & th': { px: 1 } }}>
-        <TableHead>
-          <TableRow>
-            {['Beside', 'Cell', 'Size', 'Chemistry', 'Drain', 'Also called', 'Off by'].map((head) => (
-              <TableCell key={head}>{head}</TableCell>
-            ))}
-          </TableRow>
-        </TableHead>
+        <HeadRow heads={['Beside', 'Cell', 'Size', 'Chemistry', 'Drain', 'Also called', 'Off by']} />
         <TableBody>
           {found.slice(0, SHOWN).map(({ cell, name, offMm }) => (
             <TableRow key={`${cell.code}-${cell.chemistry}-${cell.drain}`}>

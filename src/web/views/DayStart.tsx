@@ -4,7 +4,7 @@ import { orderRack } from '../../core/dayplan';
 import { localTime } from '../../core/time';
 import { LampAnswer } from '../app/Lamp';
 import { StageLayout } from '../job/StageLayout';
-import { shopNow } from '../job/JobContext';
+import { shopNow } from '../job/recorder';
 import { useRack, useShop, useStock } from '../api/resources';
 import { STAGE_WORDS, STAGES } from '../../core/policy';
 

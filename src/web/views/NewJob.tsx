@@ -42,7 +42,7 @@ import { type SeenShop, useBook, useCustomer, useShop } from '../api/resources';
 import { Caution, LampAnswer } from '../app/Lamp';
 import { Choice, optionsOf, TextLine, Tick } from '../job/fields';
 import { FileButton } from '../job/FileButton';
-import { shopNow } from '../job/JobContext';
+import { shopNow } from '../job/recorder';
 import { StageLayout } from '../job/StageLayout';
 import { ComplaintFields, PriceOfService, RiskFields, WatchFields } from '../stages/arrive/fields';
 import { PromiseField } from '../stages/arrive/PromiseField';

@@ -23,9 +23,13 @@ export interface KeyAction {
   readonly run: () => void;
 }
 
+/** What a view makes of what a device typed: what to do with it, or null where it is not for this view. */
+export type ScanReader = (text: string) => (() => void) | null;
+
 interface Keys {
   readonly actions: readonly KeyAction[];
   readonly register: (action: KeyAction) => () => void;
+  readonly readScans: (reader: ScanReader) => () => void;
   readonly findOpen: string | null;
   readonly openFind: (text: string | null) => void;
 }
@@ -46,6 +50,16 @@ export function useKey(key: string, label: string, run: () => void): void {
     latest.current = run;
   });
   useEffect(() => register({ key, label, run: () => latest.current() }), [key, label, register]);
+}
+
+/** Offers what a device types to this view first, while it stands: anything but a ticket. */
+export function useScan(reader: ScanReader): void {
+  const { readScans } = useKeys();
+  const latest = useRef(reader);
+  useEffect(() => {
+    latest.current = reader;
+  });
+  useEffect(() => readScans((text) => latest.current(text)), [readScans]);
 }
 
 function dialogOpen(): boolean {
@@ -77,6 +91,22 @@ export function KeysProvider({ children }: { readonly children: ReactNode }) {
     return () => setActions((before) => before.filter((each) => each !== action));
   }, []);
 
+  const scanReaders = useRef<readonly ScanReader[]>([]);
+  const readScans = useCallback((reader: ScanReader) => {
+    scanReaders.current = [...scanReaders.current, reader];
+    return () => {
+      scanReaders.current = scanReaders.current.filter((each) => each !== reader);
+    };
+  }, []);
+  /** What the view that stands makes of it; nothing while a dialog lies over it. */
+  const scanned = useCallback(
+    (text: string): (() => void) | null =>
+      dialogOpen()
+        ? null
+        : scanReaders.current.reduceRight<(() => void) | null>((made, read) => made ?? read(text), null),
+    [],
+  );
+
   const openTicket = useCallback(
     async (ticket: string) => {
       try {
@@ -97,13 +127,15 @@ export function KeysProvider({ children }: { readonly children: ReactNode }) {
       const ticket = readTicket(text);
       if (ticket.verdict === 'ticket') return void openTicket(ticket.ticket);
       if (ticket.verdict === 'misread') return void enqueueSnackbar(ticket.reason, { variant: 'error' });
+      const take = scanned(text);
+      if (take !== null) return void take();
       if (/^[+-]?[\d.,]/.test(text.trim()) && readQuantity(text, 'lengthMm').verdict === 'read') {
         if (!giveToNextMeasure(text)) enqueueSnackbar(`${text} was read, but no measure is wanted here.`);
         return;
       }
       openFind(text);
     },
-    [openTicket, enqueueSnackbar],
+    [openTicket, enqueueSnackbar, scanned],
   );
 
   // The listener stays the same for the page's life: set up anew in the middle of a burst it would lose keys.
@@ -143,7 +175,7 @@ export function KeysProvider({ children }: { readonly children: ReactNode }) {
         const run = runs[0];
         if (wasDevice && run?.from === 'device') {
           const ticket = readTicket(run.text);
-          if (!field || ticket.verdict !== 'not a ticket') {
+          if (!field || ticket.verdict !== 'not a ticket' || scanned(run.text) !== null) {
             event.preventDefault();
             event.stopPropagation();
             if (field && fieldBefore?.field === field) setFieldValue(field, fieldBefore.value);
@@ -181,9 +213,12 @@ export function KeysProvider({ children }: { readonly children: ReactNode }) {
       window.removeEventListener('keydown', onKeyDown, true);
       clearTimeout(settle);
     };
-  }, []);
+  }, [scanned]);
 
-  const value = useMemo(() => ({ actions, register, findOpen, openFind }), [actions, register, findOpen]);
+  const value = useMemo(
+    () => ({ actions, register, readScans, findOpen, openFind }),
+    [actions, register, readScans, findOpen],
+  );
   return (
     <Context value={value}>
       {children}

@@ -1,7 +1,7 @@
 import { Stack } from '@mui/material';
 import { capital } from '../../../core/judgement';
 import { MAIN_WELL, type WellState } from '../../../core/logbook';
-import { HOLDER_CAUTIONS, openRevisions } from '../../../core/movements';
+import { openRevisions } from '../../../core/movements';
 import { Caution } from '../../app/Lamp';
 import { CalibreFigure } from '../../figures/CalibreFigure';
 import { MeasureField, TextLine } from '../../job/fields';
@@ -139,9 +139,6 @@ function Lamp() {
     return (
       <>
         <ChargeLamp calibre={state.calibre} charge={charge} />
-        {state.calibre.wells.map((well) => (
-          <Caution key={well.name}>{HOLDER_CAUTIONS[well.heldBy]}</Caution>
-        ))}
         {state.calibre.cautions.map((caution) => (
           <Caution key={caution}>{caution}</Caution>
         ))}

@@ -1,13 +1,11 @@
-import type { ReactNode } from 'react';
-import { Box, Button, Checkbox, Paper, Stack, Typography } from '@mui/material';
+import { Box, Button, Paper, Stack, Typography } from '@mui/material';
 import { FITTING_PHASES, type FittingPhase, fittingGuide, type FittingStep } from '../../../core/fitting';
 import type { WellState } from '../../../core/logbook';
 import type { Calibre, Well } from '../../../core/movements';
-import { Caution } from '../../app/Lamp';
 import { useKey } from '../../app/keys/KeysProvider';
-import { colours } from '../../app/theme';
 import { CalibreFigure } from '../../figures/CalibreFigure';
 import { useJob } from '../../job/JobContext';
+import { FoldedSteps, StepList } from '../../job/StepList';
 import { wellKey, wellTitle } from './wells';
 
 const PHASE: Readonly<Record<FittingPhase, string>> = {
@@ -63,7 +61,7 @@ export function Guide({
           {steps.length - left.length} of {steps.length} done
         </Typography>
       </Stack>
-      <Folded folded={left.length === 0}>
+      <FoldedSteps folded={left.length === 0}>
         <Box sx={{ columnCount: { xs: 1, md: 2 }, columnGap: 2, '& > *': { breakInside: 'avoid' } }}>
           <CalibreFigure
             calibre={{ ...calibre, wells: [place] }}
@@ -73,39 +71,22 @@ export function Guide({
           />
           {FITTING_PHASES.map((phase) => {
             const own = steps.filter((step) => step.phase === phase);
-            return own.length === 0 ? null : (
-              <Box key={phase} sx={{ borderTop: `1px solid ${colours.thread}`, pt: 0.5, mb: 0.5 }}>
+            const [first] = own;
+            return first === undefined ? null : (
+              <Box key={phase} sx={{ mb: 1 }}>
                 <Typography variant="body2" color="text.secondary">
                   {PHASE[phase]}
                 </Typography>
-                <Stack component="ol" sx={{ listStyle: 'none', p: 0, m: 0 }}>
-                  {own.map((step) => (
-                    <Stack component="li" key={step.id} direction="row" sx={{ alignItems: 'flex-start' }}>
-                      <Checkbox
-                        checked={isDone(step)}
-                        disabled={technician === null || isDone(step)}
-                        onChange={() => void done([step])}
-                        slotProps={{ input: { 'aria-label': `${step.what}: done` } }}
-                        sx={{ mt: -0.75 }}
-                      />
-                      <Box sx={{ minWidth: 0 }}>
-                        <Typography>
-                          <strong>{step.what}.</strong> {isDone(step) ? '' : step.how}
-                        </Typography>
-                        {step.danger && !isDone(step) && (
-                          <Box sx={{ my: 0.5 }}>
-                            <Caution>{step.danger}</Caution>
-                          </Box>
-                        )}
-                      </Box>
-                    </Stack>
-                  ))}
-                </Stack>
+                <StepList
+                  from={steps.indexOf(first) + 1}
+                  steps={own.map((step) => ({ ...step, done: isDone(step) }))}
+                  onDone={(id) => void done(own.filter((step) => step.id === id))}
+                />
               </Box>
             );
           })}
         </Box>
-      </Folded>
+      </FoldedSteps>
       {keyed && <AllKey onAll={() => void done(left)} />}
       {left.length > 0 && (
         <Button
@@ -124,15 +105,4 @@ export function Guide({
 function AllKey({ onAll }: { readonly onAll: () => void }) {
   useKey('a', 'All fitting steps done as shown', onAll);
   return null;
-}
-
-/** Once all is done the guide is only looked up. */
-function Folded({ folded, children }: { readonly folded: boolean; readonly children: ReactNode }) {
-  if (!folded) return children;
-  return (
-    <Box component="details" sx={{ '& summary': { cursor: 'pointer', minHeight: 36, fontWeight: 700 } }}>
-      <summary>Show the steps</summary>
-      {children}
-    </Box>
-  );
 }

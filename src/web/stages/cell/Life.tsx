@@ -5,7 +5,6 @@ import {
   Table,
   TableBody,
   TableCell,
-  TableHead,
   TableRow,
   Typography,
 } from '@mui/material';
@@ -17,6 +16,7 @@ import { compareLives, type LifeInput } from '../../../core/life';
 import type { Lot } from '../../../core/stock';
 import { addMonths, dayInWords } from '../../../core/time';
 import { Section } from '../../app/Section';
+import { HeadRow } from '../../app/HeadRow';
 import { FactCard } from '../../job/FactCard';
 import { MeasureField } from '../../job/fields';
 import { useJob } from '../../job/JobContext';
@@ -117,13 +117,7 @@ export function LifeCard({ lots, title }: { readonly lots: readonly Lot[]; reado
       )}
       {compared.length > 1 && (
         <Table size="small" aria-label="Candidates in stock" sx={{ mt: 1, '& td, & th': { px: 1 } }}>
-          <TableHead>
-            <TableRow>
-              {['Cell, lot', 'Early end', 'Middle', 'A year of it'].map((head) => (
-                <TableCell key={head}>{head}</TableCell>
-              ))}
-            </TableRow>
-          </TableHead>
+          <HeadRow heads={['Cell, lot', 'Early end', 'Middle', 'A year of it']} />
           <TableBody>
             {compared.map(({ lotId, life: each, minorPerYear }) => {
               const lot = asked.find((candidate) => candidate.lot.id === lotId)?.lot;

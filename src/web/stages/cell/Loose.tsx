@@ -5,7 +5,7 @@ import {
   looseCells,
   MAIN_WELL,
   openDrops,
-  OUT_GOES_TO,
+  outcomesOf,
   type WellState,
 } from '../../../core/logbook';
 import type { LotOffer } from '../../../core/stock';
@@ -87,13 +87,15 @@ export function LooseCells() {
             {cell.well === MAIN_WELL ? '' : `, ${cell.well}`} is out of its blister and not fitted.
           </Typography>
           <Stack direction="row" spacing={1}>
-            {OUT_GOES_TO.map((to) => (
+            {outcomesOf(cell, 'missed at the bench').map(({ words, kind, payload }) => (
               <Button
-                key={to}
+                key={words}
                 disabled={technician === null}
-                onClick={() => void record('cell.out-settled', { outEntryId: cell.entryId, to })}
+                onClick={() =>
+                  void record(kind, payload, { well: cell.well === MAIN_WELL ? null : cell.well })
+                }
               >
-                {to === 'spent bin' ? 'Taped, into the bin' : 'Back in its lot'}
+                {words}
               </Button>
             ))}
           </Stack>

@@ -1,13 +1,11 @@
-import { Box, Button, Checkbox, Paper, Stack, Typography } from '@mui/material';
-import type { ReactNode } from 'react';
+import { Button, Paper, Stack, Typography } from '@mui/material';
 import { opens, type PlanStep } from '../../../core/backs';
 import { asAdvised, partsComingOff } from '../../../core/opening';
 import { countOf } from '../../../core/parts';
 import { localTime } from '../../../core/time';
-import { Caution } from '../../app/Lamp';
 import { useKey } from '../../app/keys/KeysProvider';
-import { colours } from '../../app/theme';
 import { useJob } from '../../job/JobContext';
+import { FoldedSteps, StepList } from '../../job/StepList';
 import { useOpening } from './useOpening';
 
 /** The steps that open this very watch, ticked one by one or all at once; what comes off goes on the tray. */
@@ -42,57 +40,21 @@ export function OrderOfWork() {
           {plan.steps.length - left.length} of {plan.steps.length} done
         </Typography>
       </Stack>
-      <Fold folded={facts.back !== null}>
-        <Stack component="ol" spacing={0.5} sx={{ listStyle: 'none', p: 0, m: 0 }}>
-          {plan.steps.map((step, index) => {
+      <FoldedSteps folded={facts.back !== null}>
+        <StepList
+          steps={plan.steps.map((step) => {
             const ticked = facts.stepsDone.get(step.id);
-            return (
-              <Stack
-                component="li"
-                key={step.id}
-                direction="row"
-                spacing={0.5}
-                sx={{ borderTop: `1px solid ${colours.thread}`, pt: 0.5, alignItems: 'flex-start' }}
-              >
-                <Checkbox
-                  checked={ticked !== undefined}
-                  disabled={technician === null || ticked !== undefined}
-                  onChange={() => void done([step])}
-                  slotProps={{ input: { 'aria-label': `${step.what}: done` } }}
-                  sx={{ mt: -0.5 }}
-                />
-                <Box sx={{ flexGrow: 1, minWidth: 0 }}>
-                  <Typography sx={{ fontWeight: 700 }}>
-                    {index + 1}. {step.what}
-                    {ticked && (
-                      <Typography component="span" variant="body2" color="text.secondary" sx={{ ml: 1 }}>
-                        {localTime(ticked.occurredAt, context.shop.zone, 'HH:mm')}
-                      </Typography>
-                    )}
-                  </Typography>
-                  {!ticked && <Typography>{step.how}</Typography>}
-                  {!ticked && step.caution && (
-                    <Box sx={{ my: 0.5 }}>
-                      <Caution>{step.caution}</Caution>
-                    </Box>
-                  )}
-                  {!ticked && step.off.length > 0 && (
-                    <Typography variant="body2" color="text.secondary">
-                      To the tray:{' '}
-                      {step.off
-                        .map(
-                          ({ part, count, position }) =>
-                            `${countOf(part, count)}${position && ` (${position})`}`,
-                        )
-                        .join('; ')}
-                    </Typography>
-                  )}
-                </Box>
-              </Stack>
-            );
+            return {
+              ...step,
+              danger: step.caution,
+              done: ticked !== undefined,
+              when: ticked && localTime(ticked.occurredAt, context.shop.zone, 'HH:mm'),
+              note: toTheTray(step),
+            };
           })}
-        </Stack>
-      </Fold>
+          onDone={(id) => void done(plan.steps.filter((step) => step.id === id))}
+        />
+      </FoldedSteps>
       {left.length > 0 && facts.back === null && !plan.stops && (
         <Button
           variant="outlined"
@@ -107,16 +69,10 @@ export function OrderOfWork() {
   );
 }
 
-/** Once the watch is open the order is only looked up. */
-function Fold({ folded, children }: { readonly folded: boolean; readonly children: ReactNode }) {
-  if (!folded) return children;
-  return (
-    <Box
-      component="details"
-      sx={{ '& summary': { cursor: 'pointer', minHeight: 36, color: colours.ink, fontWeight: 700 } }}
-    >
-      <summary>Show the steps</summary>
-      {children}
-    </Box>
+function toTheTray({ off }: PlanStep): string | null {
+  if (off.length === 0) return null;
+  const parts = off.map(
+    ({ part, count, position }) => `${countOf(part, count)}${position && ` (${position})`}`,
   );
+  return `To the tray: ${parts.join('; ')}`;
 }

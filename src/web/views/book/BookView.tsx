@@ -7,7 +7,6 @@ import {
   Table,
   TableBody,
   TableCell,
-  TableHead,
   TableRow,
   TextField,
   Typography,
@@ -17,6 +16,7 @@ import { Link, useParams } from 'react-router';
 import type { Book } from '../../../core/catalogue';
 import { capital } from '../../../core/judgement';
 import { useBook, useShop } from '../../api/resources';
+import { HeadRow } from '../../app/HeadRow';
 import { NoSuchPage } from '../NoSuchPage';
 import { ImportTable } from './ImportTable';
 import { RecordPage } from './RecordPage';
@@ -67,13 +67,7 @@ function RecordList({ view, book }: { readonly view: AnyRecordView; readonly boo
       ) : (
         <Box sx={{ overflowX: 'auto' }} tabIndex={0} role="region" aria-label={`${view.title} in the book`}>
           <Table size="small">
-            <TableHead>
-              <TableRow>
-                {[capital(view.one), ...view.columns.map(({ head }) => head)].map((head) => (
-                  <TableCell key={head}>{head}</TableCell>
-                ))}
-              </TableRow>
-            </TableHead>
+            <HeadRow heads={[capital(view.one), ...view.columns.map(({ head }) => head)]} />
             <TableBody>
               {seen.slice(0, MOST_SHOWN).map(({ id, name, fields }) => (
                 <TableRow key={id}>

@@ -8,7 +8,6 @@ import {
   Table,
   TableBody,
   TableCell,
-  TableHead,
   TableRow,
   Typography,
 } from '@mui/material';
@@ -16,6 +15,7 @@ import { useState } from 'react';
 import { mutate } from 'swr';
 import type { ImportNews, ImportReport } from '../../../contract';
 import { useBench } from '../../api/bench';
+import { HeadRow } from '../../app/HeadRow';
 import { FileButton } from '../../job/FileButton';
 import { Refused, sendLines } from '../../api/http';
 
@@ -104,13 +104,7 @@ function Report({ report }: { readonly report: ImportReport }) {
         </Alert>
         <Box sx={{ maxHeight: 320, overflow: 'auto' }} tabIndex={0} role="region" aria-label="Bad lines">
           <Table size="small">
-            <TableHead>
-              <TableRow>
-                <TableCell>Line</TableCell>
-                <TableCell>Column</TableCell>
-                <TableCell>What is wrong</TableCell>
-              </TableRow>
-            </TableHead>
+            <HeadRow heads={['Line', 'Column', 'What is wrong']} />
             <TableBody>
               {errors.map((error, index) => (
                 <TableRow key={index}>

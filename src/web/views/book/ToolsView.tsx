@@ -7,7 +7,6 @@ import {
   Table,
   TableBody,
   TableCell,
-  TableHead,
   TableRow,
   TextField,
   Typography,
@@ -15,6 +14,7 @@ import {
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { capital } from '../../../core/judgement';
+import { HeadRow } from '../../app/HeadRow';
 import type { ToolsServed } from '../../../contract';
 import type { Book } from '../../../core/catalogue';
 import { money } from '../../../core/handback';
@@ -82,13 +82,7 @@ function ToolList({
       ) : (
         <Box sx={{ overflowX: 'auto' }} tabIndex={0} role="region" aria-label={`${view.title} of this shop`}>
           <Table size="small">
-            <TableHead>
-              <TableRow>
-                {[capital(view.one), 'Cost', 'Jobs', 'Paid for itself'].map((head) => (
-                  <TableCell key={head}>{head}</TableCell>
-                ))}
-              </TableRow>
-            </TableHead>
+            <HeadRow heads={[capital(view.one), 'Cost', 'Jobs', 'Paid for itself']} />
             <TableBody>
               {all.map(({ id, body }) => {
                 const use = served.find((each) => each.toolId === id);

@@ -1,13 +1,19 @@
 import { Paper, Stack, Typography } from '@mui/material';
 import { useEffect } from 'react';
+import { useFormContext } from 'react-hook-form';
+import { useSnackbar } from 'notistack';
 import { v7 } from 'uuid';
 import { newLot, type StockResource } from '../../../contract';
 import { lookAlikesHere, readCellMarking } from '../../../core/cells';
 import { capital } from '../../../core/judgement';
-import { STOCK_ITEMS, type StockItem } from '../../../core/stock';
+import { readBoxLabel, STOCK_ITEMS, type StockItem } from '../../../core/stock';
+import { localDay } from '../../../core/time';
 import { type SeenShop, useBook } from '../../api/resources';
 import { Caution, LampAnswer, Working } from '../../app/Lamp';
 import { Choice, MeasureField, MoneyField, optionsOf, TextLine, useFieldValue } from '../../job/fields';
+import { useScan } from '../../app/keys/KeysProvider';
+import { setFieldValue } from '../../app/keys/wanted';
+import { shopNow } from '../../job/recorder';
 import { StockForm } from './StockForm';
 
 export interface Typed {
@@ -20,6 +26,28 @@ function Listen({ onTyped }: { readonly onTyped: (typed: Typed) => void }) {
   const code = useFieldValue('code') as string;
   const item = useFieldValue('item') as StockItem;
   useEffect(() => onTyped({ item, code }), [item, code, onTyped]);
+  return null;
+}
+
+/** Fills in what a scanner reads off a box, wherever the focus is; in a field other text is typed as it is. */
+function Scanned({ shop }: { readonly shop: SeenShop }) {
+  const { book } = useBook(shop.catalogueRevision);
+  const { setValue } = useFormContext();
+  const { enqueueSnackbar } = useSnackbar();
+  useScan((text) => {
+    const today = localDay(shopNow(shop), shop.shop.zone);
+    const read = readBoxLabel(text, today, (name) => (book?.cell(name) ?? null) !== null);
+    if (read.verdict === 'not readable')
+      return () => enqueueSnackbar(read.reasons.join(' '), { variant: 'error' });
+    if (read.verdict === 'label')
+      return () => {
+        for (const [name, said] of Object.entries(read.label))
+          if (said !== null) setValue(name, said, { shouldValidate: true });
+      };
+    const field = document.activeElement;
+    // Enter ends a scan; it must not send a form half filled in.
+    return field instanceof HTMLInputElement && field.form !== null ? () => setFieldValue(field, text) : null;
+  });
   return null;
 }
 
@@ -50,11 +78,9 @@ export function CellRead({
     .filter(({ received }) => !received)
     .flatMap(({ lines }) => lines.flatMap((line) => book.cell(line.code) ?? []));
   const cell = reading.verdict === 'read' ? reading.cell : null;
-  const alike = cell ? lookAlikesHere(cell, {}, book.cellTable).list : [];
-  const warn =
-    cell && !ordered.includes(cell)
-      ? ordered.flatMap((each) => lookAlikesHere(cell, { ordered: each }, book.cellTable).warn)
-      : [];
+  const { warn, list: alike } = cell
+    ? lookAlikesHere(cell, { ordered }, book.cellTable)
+    : { warn: [], list: [] };
   return (
     <>
       <LampAnswer
@@ -124,6 +150,7 @@ export function GoodsIn({
           <MoneyField name="priceMinor" label="Price each" currency={shop.policy.currency} />
         </Stack>
         <Listen onTyped={onTyped} />
+        <Scanned shop={shop} />
       </StockForm>
     </Paper>
   );

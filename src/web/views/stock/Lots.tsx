@@ -10,7 +10,6 @@ import {
   Table,
   TableBody,
   TableCell,
-  TableHead,
   TableRow,
   Typography,
 } from '@mui/material';
@@ -22,8 +21,9 @@ import { capital, figure } from '../../../core/judgement';
 import { isPastDate, type Lot, PRINT_STATES, STOCK_ITEMS, type StockItem } from '../../../core/stock';
 import { localDay, localTime } from '../../../core/time';
 import { type SeenShop, useEmptyLots, useLedgerOfLot } from '../../api/resources';
+import { HeadRow } from '../../app/HeadRow';
 import { Choice, MeasureField, optionsOf, TextLine } from '../../job/fields';
-import { shopNow } from '../../job/JobContext';
+import { shopNow } from '../../job/recorder';
 import { StockForm } from './StockForm';
 
 function stateWords(lot: Lot, today: string): string {
@@ -62,15 +62,9 @@ function LotTable({
       <Typography variant="h2">{ITEM_WORDS[item]}</Typography>
       <Box sx={{ overflowX: 'auto' }} tabIndex={0} role="region" aria-label={`${ITEM_WORDS[item]}, in stock`}>
         <Table size="small" sx={{ '& td, & th': { px: 1, whiteSpace: 'nowrap' } }}>
-          <TableHead>
-            <TableRow>
-              {[capital(item), 'Left', 'Lot', 'Best before', shop.policy.currency, 'State', 'Hand'].map(
-                (head) => (
-                  <TableCell key={head}>{head}</TableCell>
-                ),
-              )}
-            </TableRow>
-          </TableHead>
+          <HeadRow
+            heads={[capital(item), 'Left', 'Lot', 'Best before', shop.policy.currency, 'State', 'Hand']}
+          />
           <TableBody>
             {lots.map((lot) => (
               <TableRow key={lot.id}>

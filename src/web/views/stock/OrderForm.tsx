@@ -1,13 +1,12 @@
-import { Alert, Button, Stack, TextField, Typography } from '@mui/material';
+import { Button, Stack, TextField, Typography } from '@mui/material';
 import { useState } from 'react';
-import { mutate } from 'swr';
 import { v7 } from 'uuid';
 import { newOrder, type StockResource } from '../../../contract';
 import type { Book } from '../../../core/catalogue';
 import { lookAlikesHere, readCellMarking } from '../../../core/cells';
 import { postJson } from '../../api/http';
 import { Section } from '../../app/Section';
-import { refusedWords } from './StockForm';
+import { useBooking } from './booking';
 
 interface Line {
   readonly code: string;
@@ -28,7 +27,7 @@ export function OrderForm({
 }) {
   const [supplier, setSupplier] = useState(stock.suppliers[0]?.supplier ?? '');
   const [lines, setLines] = useState<readonly Line[]>([BLANK]);
-  const [said, setSaid] = useState<{ readonly wrong: boolean; readonly text: string } | null>(null);
+  const { book: place, say, told } = useBooking();
   const change = (index: number, line: Line): void =>
     setLines(lines.map((each, at) => (at === index ? line : each)));
   const send = async (): Promise<void> => {
@@ -41,17 +40,11 @@ export function OrderForm({
       technicianId,
     });
     if (!order.success) {
-      setSaid({ wrong: true, text: order.error.issues.map(({ message }) => message).join(' ') });
+      say({ wrong: true, text: order.error.issues.map(({ message }) => message).join(' ') });
       return;
     }
-    try {
-      await postJson('/api/orders', order.data);
-      await mutate('/api/stock');
+    if (await place(() => postJson('/api/orders', order.data), 'The supplier took the order.'))
       setLines([BLANK]);
-      setSaid({ wrong: false, text: 'The supplier took the order.' });
-    } catch (error) {
-      setSaid({ wrong: true, text: refusedWords(error) });
-    }
   };
   return (
     <Section title="Order">
@@ -83,7 +76,7 @@ export function OrderForm({
             <LineRead code={line.code} others={lines.filter((_, at) => at !== index)} book={book} />
           </Stack>
         ))}
-        {said && <Alert severity={said.wrong ? 'error' : 'success'}>{said.text}</Alert>}
+        {told}
         <Stack direction="row" spacing={1}>
           <Button onClick={() => setLines([...lines, BLANK])}>Another line</Button>
           <Button type="submit" variant="contained">
@@ -109,16 +102,8 @@ function LineRead({
   const reading = readCellMarking(code, book.cellTable);
   if (reading.verdict !== 'read')
     return <Typography variant="body2">■ {reading.reasons.join(' ')}</Typography>;
-  const { warn, list } = others.reduce(
-    (told, other) => {
-      const here = lookAlikesHere(reading.cell, { ordered: book.cell(other.code) }, book.cellTable);
-      return { warn: [...told.warn, ...here.warn], list: told.list };
-    },
-    {
-      warn: [] as ReturnType<typeof lookAlikesHere>['warn'][number][],
-      list: lookAlikesHere(reading.cell, {}, book.cellTable).list,
-    },
-  );
+  const ordered = others.flatMap((other) => book.cell(other.code) ?? []);
+  const { warn, list } = lookAlikesHere(reading.cell, { ordered }, book.cellTable);
   return (
     <Typography variant="body2">
       ● {reading.cell.code}: {reading.reasons[0]}{' '}

@@ -1,20 +1,18 @@
-import {
-  Alert,
-  Button,
-  Stack,
-  Table,
-  TableBody,
-  TableCell,
-  TableHead,
-  TableRow,
-  Typography,
-} from '@mui/material';
+import { Button, Stack, Table, TableBody, TableCell, TableRow, Typography } from '@mui/material';
 import { useState } from 'react';
-import { mutate } from 'swr';
 import { v7 } from 'uuid';
 import type { NewDelivery, Order, StockResource } from '../../../contract';
 import { lookAlikesHere } from '../../../core/cells';
-import { checkDelivery, type CheckedLine, type DeliveryLine, recordWords } from '../../../core/stock';
+import { HeadRow } from '../../app/HeadRow';
+import {
+  checkDelivery,
+  type CheckedLine,
+  type DeliveryLine,
+  recordWords,
+  type Take,
+  TAKES,
+  usualTake,
+} from '../../../core/stock';
 import { localTime } from '../../../core/time';
 import { postJson } from '../../api/http';
 import { type SeenShop, useBook } from '../../api/resources';
@@ -22,17 +20,8 @@ import { Caution } from '../../app/Lamp';
 import { Section } from '../../app/Section';
 import { FileButton } from '../../job/FileButton';
 import { NativeSelect } from '../../job/NativeSelect';
-import { refusedWords } from './StockForm';
+import { useBooking } from './booking';
 import { OrderForm } from './OrderForm';
-
-type Take = NewDelivery['lines'][number]['take'];
-
-const TAKES: readonly Take[] = ['into stock', 'into quarantine', 'sent back'];
-
-/** What is usual with a line so checked; the hand decides. */
-function usualTake({ verdict }: CheckedLine): Take {
-  return verdict === 'another cell' || verdict === 'not ordered' ? 'sent back' : 'into stock';
-}
 
 interface Note {
   readonly supplier: string;
@@ -45,44 +34,31 @@ interface Note {
 function Receive({
   note,
   technicianId,
-  onDone,
+  onBook,
 }: {
   readonly note: Note;
   readonly technicianId: string;
-  readonly onDone: (words: string) => void;
+  readonly onBook: (delivery: NewDelivery) => void;
 }) {
   const [takes, setTakes] = useState<Readonly<Record<number, Take>>>({});
-  const [failed, setFailed] = useState<string | null>(null);
   const takeOf = (line: CheckedLine, index: number): Take => takes[index] ?? usualTake(line);
-  const book = async (): Promise<void> => {
+  const book = (): void => {
     const lines = note.checked.flatMap((line, index) =>
       line.delivered ? [{ line: line.delivered, take: takeOf(line, index) }] : [],
     );
-    try {
-      await postJson('/api/deliveries', {
-        id: v7(),
-        supplier: note.supplier,
-        noteNumber: note.noteNumber,
-        orderId: note.orderId,
-        lines,
-        technicianId,
-      } satisfies NewDelivery);
-      await mutate('/api/stock');
-      onDone(`Delivery note ${note.noteNumber} is booked in.`);
-    } catch (error) {
-      setFailed(refusedWords(error));
-    }
+    onBook({
+      id: v7(),
+      supplier: note.supplier,
+      noteNumber: note.noteNumber,
+      orderId: note.orderId,
+      lines,
+      technicianId,
+    });
   };
   return (
     <Section title={`Delivery note ${note.noteNumber}`}>
       <Table size="small" aria-label="Ordered against delivered" sx={{ '& td, & th': { px: 1 } }}>
-        <TableHead>
-          <TableRow>
-            {['Ordered', 'Delivered', 'Lot, best before', 'So', 'Becomes'].map((head) => (
-              <TableCell key={head}>{head}</TableCell>
-            ))}
-          </TableRow>
-        </TableHead>
+        <HeadRow heads={['Ordered', 'Delivered', 'Lot, best before', 'So', 'Becomes']} />
         <TableBody>
           {note.checked.map((line, index) => (
             <TableRow key={`${line.delivered?.lotCode ?? ''}-${index}`}>
@@ -116,8 +92,7 @@ function Receive({
       <Typography sx={{ mt: 1 }}>
         Measure one fresh cell of each lot and look at its print: “More” at the lot, once it is booked in.
       </Typography>
-      {failed && <Alert severity="error">{failed}</Alert>}
-      <Button variant="contained" sx={{ mt: 1 }} onClick={() => void book()}>
+      <Button variant="contained" sx={{ mt: 1 }} onClick={book}>
         Book the delivery in
       </Button>
     </Section>
@@ -140,11 +115,11 @@ export function Orders({
 }) {
   const { book } = useBook(shop.catalogueRevision);
   const [note, setNote] = useState<Note | null>(null);
-  const [said, setSaid] = useState<{ readonly wrong: boolean; readonly text: string } | null>(null);
+  const { book: atServer, say, told } = useBooking();
   if (!book) return null;
   const receive = (order: Order): void => {
     if (!order.note) return;
-    setSaid(null);
+    say(null);
     setNote({
       supplier: order.supplier,
       noteNumber: order.note.noteNumber,
@@ -153,44 +128,36 @@ export function Orders({
     });
   };
   const readFile = async (file: File): Promise<void> => {
-    try {
+    await atServer(async () => {
       const read = await postJson<{ noteNumber: string; lines: readonly DeliveryLine[] }>(
         '/api/deliveries/read',
-        {
-          csv: await file.text(),
-        },
+        { csv: await file.text() },
       );
       const order = stock.orders.find((each) => each.note?.noteNumber === read.noteNumber && !each.received);
-      setSaid(null);
       setNote({
         supplier: order?.supplier ?? stock.suppliers[0]?.supplier ?? '',
         noteNumber: read.noteNumber,
         orderId: order?.id ?? null,
         checked: checkDelivery(order?.lines ?? read.lines, read.lines, book.cell),
       });
-    } catch (error) {
-      setSaid({ wrong: true, text: refusedWords(error) });
-    }
+    }, `Read from ${file.name}: nothing is booked yet.`);
+  };
+  const receiveNote = async (delivery: NewDelivery): Promise<void> => {
+    const words = `Delivery note ${delivery.noteNumber} is booked in.`;
+    if (await atServer(() => postJson('/api/deliveries', delivery), words)) setNote(null);
   };
   const onTheWay = stock.orders.filter(({ received }) => !received);
   const ordered = onTheWay.flatMap(({ lines }) => lines.flatMap(({ code }) => book.cell(code) ?? []));
-  const confusions = ordered.flatMap((cell) =>
-    ordered
-      .filter((other) => other !== cell)
-      .flatMap((other) => lookAlikesHere(cell, { ordered: other }, book.cellTable).warn),
-  );
+  const confusions = ordered.flatMap((cell) => lookAlikesHere(cell, { ordered }, book.cellTable).warn);
   return (
     <>
-      {said && <Alert severity={said.wrong ? 'error' : 'success'}>{said.text}</Alert>}
+      {told}
       {note && (
         <Receive
           key={note.noteNumber}
           note={note}
           technicianId={technicianId}
-          onDone={(text) => {
-            setNote(null);
-            setSaid({ wrong: false, text });
-          }}
+          onBook={(delivery) => void receiveNote(delivery)}
         />
       )}
       <Section title="On order">

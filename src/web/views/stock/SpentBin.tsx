@@ -4,7 +4,7 @@ import { collection, type StockResource } from '../../../contract';
 import { localDay } from '../../../core/time';
 import type { SeenShop } from '../../api/resources';
 import { MeasureField, TextLine } from '../../job/fields';
-import { shopNow } from '../../job/JobContext';
+import { shopNow } from '../../job/recorder';
 import { StockForm } from './StockForm';
 
 export function SpentBin({

@@ -8,7 +8,7 @@ import { localDay } from '../../../core/time';
 import { useBench } from '../../api/bench';
 import { type SeenShop, useRack, useShop, useStock } from '../../api/resources';
 import { Caution, LampAnswer } from '../../app/Lamp';
-import { shopNow } from '../../job/JobContext';
+import { shopNow } from '../../job/recorder';
 import { StageLayout } from '../../job/StageLayout';
 import { NoSuchPage } from '../NoSuchPage';
 import { Day } from './Day';

@@ -1,26 +1,23 @@
 import {
-  Alert,
   Button,
   LinearProgress,
   Stack,
   Table,
   TableBody,
   TableCell,
-  TableHead,
   TableRow,
   TextField,
   Typography,
 } from '@mui/material';
-import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
-import { mutate } from 'swr';
 import type { StockResource } from '../../../contract';
 import { localTime } from '../../../core/time';
 import { postJson } from '../../api/http';
 import { type SeenShop, useCarried } from '../../api/resources';
 import { Section } from '../../app/Section';
+import { HeadRow } from '../../app/HeadRow';
 import { NativeSelect } from '../../job/NativeSelect';
-import { refusedWords } from './StockForm';
+import { useBooking } from './booking';
 
 /** Every watch that carries a lot now, with its owner: whom to ring when the lot turns out bad. */
 export function Trace({
@@ -35,24 +32,19 @@ export function Trace({
   const [query, setQuery] = useSearchParams();
   const [supplier, lotCode] = [query.get('supplier') ?? '', query.get('lot') ?? ''];
   const { data: carried } = useCarried(supplier, lotCode);
-  const [said, setSaid] = useState<{ readonly wrong: boolean; readonly text: string } | null>(null);
+  const { book, told } = useBooking();
   const set = (change: { supplier?: string; lot?: string }): void =>
     setQuery({ supplier, lot: lotCode, ...change }, { replace: true });
   const lots = stock.lots.filter((lot) => lot.supplier === supplier && lot.lotCode === lotCode);
-  const aside = async (): Promise<void> => {
-    try {
-      for (const lot of lots)
+  const aside = (): Promise<boolean> =>
+    book(async () => {
+      for (const { id } of lots)
         await postJson('/api/lots/quarantine', {
-          lotId: lot.id,
+          lotId: id,
           reason: 'cells of this lot leaked',
           technicianId,
         });
-      await mutate('/api/stock');
-      setSaid({ wrong: false, text: 'What is left of the lot is in quarantine.' });
-    } catch (error) {
-      setSaid({ wrong: true, text: refusedWords(error) });
-    }
-  };
+    }, 'What is left of the lot is in quarantine.');
   return (
     <Section title="Trace a lot">
       <Stack spacing={1.5}>
@@ -82,13 +74,7 @@ export function Trace({
             </Typography>
             {carried.watches.length > 0 && (
               <Table size="small" aria-label="Watches that carry it" sx={{ '& td, & th': { px: 1 } }}>
-                <TableHead>
-                  <TableRow>
-                    {['Owner', 'Phone or e-mail', 'Watch', 'Fitted', 'Job'].map((head) => (
-                      <TableCell key={head}>{head}</TableCell>
-                    ))}
-                  </TableRow>
-                </TableHead>
+                <HeadRow heads={['Owner', 'Phone or e-mail', 'Watch', 'Fitted', 'Job']} />
                 <TableBody>
                   {carried.watches.map((each) => (
                     <TableRow key={`${each.jobId}-${each.well}`}>
@@ -124,7 +110,7 @@ export function Trace({
             </Stack>
           </>
         )}
-        {said && <Alert severity={said.wrong ? 'error' : 'success'}>{said.text}</Alert>}
+        {told}
       </Stack>
     </Section>
   );

@@ -1,0 +1,51 @@
+import { useCallback } from 'react';
+import { v7 } from 'uuid';
+import { kindDefinition, type NewEntry } from '../../contract';
+import type { EntryKind, Payloads } from '../../core/logbook';
+import { useBench } from '../api/bench';
+import type { SeenShop } from '../api/resources';
+import { putWaiting } from '../api/waiting';
+
+export interface RecordOptions {
+  readonly well?: string | null;
+  readonly supersedes?: readonly string[];
+  readonly withdraws?: string | null;
+  readonly attachments?: readonly string[];
+}
+
+export type Recorder = <K extends EntryKind>(
+  jobId: string,
+  kind: K,
+  payload: Payloads[K],
+  options?: RecordOptions,
+) => Promise<void>;
+
+/** The shop's instant now, by this machine's clock and the difference last seen. */
+export function shopNow(shop: SeenShop): string {
+  return new Date(Date.now() + shop.clockAheadMs).toISOString();
+}
+
+/** Records facts of any job as who is at this bench: kept here at once, on record when the server has them. */
+export function useRecorder(shop: SeenShop): Recorder {
+  const { name: bench, technicianId } = useBench();
+  const known = shop.technicians.some(({ id }) => id === technicianId);
+  return useCallback<Recorder>(
+    async (jobId, kind, payload, options = {}) => {
+      if (!known) return;
+      await putWaiting(jobId, {
+        id: v7(),
+        kind,
+        payloadVersion: kindDefinition(kind).version,
+        payload,
+        occurredAt: shopNow(shop),
+        technicianId,
+        bench,
+        well: options.well ?? null,
+        supersedes: options.supersedes ?? [],
+        withdraws: options.withdraws ?? null,
+        attachments: options.attachments ?? [],
+      } as unknown as NewEntry);
+    },
+    [known, technicianId, bench, shop],
+  );
+}

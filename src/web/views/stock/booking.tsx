@@ -1,0 +1,36 @@
+import { Alert } from '@mui/material';
+import { type ReactNode, useState } from 'react';
+import { mutate } from 'swr';
+import { Refused } from '../../api/http';
+
+/** What the server said against something, in words. */
+function refusedWords(error: unknown): string {
+  return error instanceof Refused
+    ? `${error.message} ${error.problem.whatToDo ?? ''}`
+    : 'The server is away: nothing was booked.';
+}
+
+export interface Booking {
+  /** Books at the server, loads the stock again and says so; whether it was booked. */
+  readonly book: (work: () => Promise<unknown>, words: string) => Promise<boolean>;
+  readonly say: (said: { readonly wrong: boolean; readonly text: string } | null) => void;
+  /** What came of it last, to be shown beside the button. */
+  readonly told: ReactNode;
+}
+
+/** Booking something in the stock, and what came of it. */
+export function useBooking(): Booking {
+  const [said, say] = useState<{ readonly wrong: boolean; readonly text: string } | null>(null);
+  const book: Booking['book'] = async (work, words) => {
+    try {
+      await work();
+      await Promise.all([mutate('/api/stock'), mutate('/api/day')]);
+      say({ wrong: false, text: words });
+      return true;
+    } catch (error) {
+      say({ wrong: true, text: refusedWords(error) });
+      return false;
+    }
+  };
+  return { book, say, told: said && <Alert severity={said.wrong ? 'error' : 'success'}>{said.text}</Alert> };
+}
