@@ -1,5 +1,14 @@
 import type { Page } from '@playwright/test';
-import { expect, expectAccessible, openJob, setDevice, takenIn, test } from './counter';
+import {
+  expect,
+  expectAccessible,
+  openJob,
+  recorded,
+  setDevice,
+  takenIn,
+  test,
+  typeAsDevice,
+} from './counter';
 
 const lampOf = (page: Page) => page.getByRole('complementary', { name: 'Lamp' });
 const part = (page: Page, name: string) => page.getByRole('region', { name, exact: true });
@@ -200,4 +209,107 @@ test('how long it lasts goes by how the owner uses it', async ({ bench: page }) 
   await expect(usage).toContainText('Used daily: chronograph 43200 s');
   await expect.poll(months).toBeLessThan(before);
   await expect(life).toContainText('serviced, at');
+});
+
+test('a pair is taken from one lot, and the reset contact is the one its print names', async ({
+  bench: page,
+}) => {
+  const id = await takenIn(page, 'Q 228', { service: 'cell only' });
+  await recorded(page, id, 'identify.movement', {
+    calibreId: 'quillbeck-22-8',
+    code: 'QB 22-8',
+    revision: null,
+    by: 'engraving',
+    note: '',
+  });
+  await page.goto(`/jobs/${id}/cell`);
+  const hands = part(page, 'Hands: cell to fit');
+  await expect(lampOf(page)).toContainText('All 2 from this one lot: they are a set.');
+  await part(page, 'Hands: cell found').getByRole('button', { name: 'There was no cell in it' }).click();
+  await hands.getByRole('radio', { name: /NQ-131/ }).check();
+  await hands.getByRole('button', { name: 'Fitted SR626SW from lot NQ-131' }).click();
+  const display = part(page, 'Display: cell to fit');
+  await expect(display.getByRole('radio', { name: /NQ-131/ })).toBeChecked();
+  await display.getByRole('button', { name: 'Fitted SR626SW from lot NQ-131' }).click();
+  await expect(display).toContainText('Fitted: SR626SW, lot NQ-131');
+  await expect(part(page, 'display: fitting guide')).toContainText('Join the reset contact');
+  await expect(part(page, 'display: fitting guide')).toContainText('as printed: “AC + SHORT”');
+});
+
+test('a forecast is stopped and drawn again', async ({ bench: page }) => {
+  // The worker is slow to come, so that there is time to press.
+  await page.route(/life\.worker/, async (route) => {
+    await new Promise((later) => setTimeout(later, 1500));
+    await route.continue();
+  });
+  await openJob(page, 'draws-too-much', 'cell');
+  const life = part(page, 'How long it lasts');
+  await expect(life.getByRole('progressbar', { name: 'Drawing the forecast' })).toBeVisible();
+  await life.getByRole('button', { name: 'Stop' }).click();
+  await expect(life).toContainText('The forecast was stopped.');
+  await expect(life).not.toContainText(/\d+ to \d+ months/);
+  await life.getByRole('button', { name: 'Draw it again' }).click();
+  await expect(life).toContainText(/\d+ to \d+ months/);
+});
+
+test('goods in by a scanner: the box says its cell, lot, date and count', async ({ bench: page }) => {
+  await page.goto('/stock');
+  const goods = part(page, 'Goods in');
+  await expect(goods).toBeVisible();
+  await typeAsDevice(page, '(240)CR1216(10)SM-77(17)320930(30)20');
+  await expect(goods.getByLabel('Code as printed')).toHaveValue('CR1216');
+  await expect(goods.getByLabel('Lot')).toHaveValue('SM-77');
+  await expect(goods.getByLabel('Best before')).toHaveValue('2032-09-30');
+  await expect(goods.getByLabel('How many')).toHaveValue('20');
+  await expect(lampOf(page)).toContainText('CR1612');
+  // A scan into a field is typed as it is and sends nothing.
+  await goods.getByLabel('Supplier').focus();
+  await typeAsDevice(page, 'Saltmarsh Wholesale');
+  await expect(goods.getByLabel('Supplier')).toHaveValue('Saltmarsh Wholesale');
+  await expect(goods.getByText(/wanted|Required/)).toHaveCount(0);
+  await typeAsDevice(page, '(17)321330');
+  await expect(page.getByRole('alert').filter({ hasText: '(17)321330 is no day.' })).toBeVisible();
+  await goods.getByRole('button', { name: 'Book in' }).click();
+  await expect(goods).toContainText('20 of CR1216 booked in, lot SM-77.');
+});
+
+test('a delivery comes after its lead time, its note is read from a file, and comes short', async ({
+  bench: page,
+}) => {
+  await setDevice(page, 'supplier', { leadHours: 0.002, wrongPercent: 0, shortPercent: 100, fault: 'none' });
+  await page.goto('/stock/orders');
+  await page.getByLabel('Supplier', { exact: true }).fill('Saltmarsh Wholesale');
+  await page.getByLabel('Cell 1').fill('CR2016');
+  await page.getByLabel('How many 1').fill('10');
+  await page.getByRole('button', { name: 'Send the order' }).click();
+  const coming = part(page, 'On order');
+  await expect(coming).toContainText('10 × CR2016. Due 17 Mar');
+  await expect(coming).toContainText('10 × CR2016. Delivered, note', { timeout: 30_000 });
+  const saved = page.waitForEvent('download');
+  await coming
+    .getByRole('link', { name: /as CSV$/ })
+    .first()
+    .click();
+  const note = await (await saved).path();
+  await page.getByLabel('Delivery note as CSV').setInputFiles(note);
+  const compared = page.getByRole('table', { name: 'Ordered against delivered' });
+  await expect(compared).toContainText('10 × CR2016');
+  await expect(compared).toContainText('short');
+  await expect(page.getByText('nothing is booked yet')).toBeVisible();
+  await page.getByRole('button', { name: 'Book the delivery in' }).click();
+  await expect(page.getByText(/is booked in\.$/)).toBeVisible();
+  await page.getByLabel('Delivery note as CSV').setInputFiles(note);
+  await page.getByRole('button', { name: 'Book the delivery in' }).click();
+  await expect(page.getByText(/is booked in already/)).toBeVisible();
+});
+
+test('what is said of a loose cell while the server is away is kept', async ({ bench: page, tickets }) => {
+  await page.goto('/stock/day');
+  const loose = part(page, `SR612SW of ${tickets.of('overdue-at-the-cell')}`);
+  await expect(loose).toBeVisible();
+  await page.route('**/api/jobs/**', (route) => route.abort());
+  await loose.getByRole('button', { name: 'Taped, in the bin' }).click();
+  await expect(loose).toContainText('on record when the server is back');
+  await page.unroute('**/api/jobs/**');
+  await expect(loose).toHaveCount(0, { timeout: 20_000 });
 });

@@ -14,6 +14,7 @@ for (const name of [
   'looks',
   'typing',
   'life',
+  'freePage',
   'cells',
   'stock',
 ]) {

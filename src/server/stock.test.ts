@@ -346,7 +346,11 @@ describe('orders and deliveries', () => {
     const { note, id } = (await counter.post<Order>('/api/orders', order)).body;
     const { body: csv } = await counter.get<string>(`/api/orders/${id}/note.csv`);
     const read = await counter.post('/api/deliveries/read', { csv });
-    expect(read.body).toEqual({ noteNumber: note?.noteNumber, lines: note?.lines });
+    expect(read.body).toEqual({
+      supplier: 'Saltmarsh Wholesale',
+      noteNumber: note?.noteNumber,
+      lines: note?.lines,
+    });
     for (const [wrong, words] of [
       ['', 'no line'],
       ['a,b\n1,2', 'no column'],

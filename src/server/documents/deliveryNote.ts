@@ -5,11 +5,12 @@ import { type DeliveryLine, STOCK_ITEMS } from '../../core/stock';
 const COLUMNS = ['note', 'item', 'code', 'count', 'lot', 'made_on', 'best_before', 'price_minor'] as const;
 
 /** A delivery note as CSV: one line a lot; days as year-month-day, prices in minor units. */
-export function deliveryNoteCsv(noteNumber: string, lines: readonly DeliveryLine[]): string {
+export function deliveryNoteCsv({ supplier, noteNumber, lines }: DeliveryNote): string {
   return stringify(
     [
-      [...COLUMNS],
+      ['supplier', ...COLUMNS],
       ...lines.map((line) => [
+        supplier,
         noteNumber,
         line.item,
         line.code,
@@ -25,6 +26,8 @@ export function deliveryNoteCsv(noteNumber: string, lines: readonly DeliveryLine
 }
 
 export interface DeliveryNote {
+  /** Empty where the file does not say. */
+  readonly supplier: string;
   readonly noteNumber: string;
   readonly lines: readonly DeliveryLine[];
 }
@@ -40,7 +43,7 @@ export function readDeliveryNote(csv: string): NoteRead {
     reason,
     whatToDo,
   });
-  const wanted = `Its columns: ${COLUMNS.join(', ')}.`;
+  const wanted = `Its columns: ${COLUMNS.join(', ')}, and supplier where it says.`;
   let rows: Record<string, string>[];
   try {
     rows = parse(csv, {
@@ -59,7 +62,7 @@ export function readDeliveryNote(csv: string): NoteRead {
   if (!first) return unreadable('The delivery note holds no line.', wanted);
   const missing = COLUMNS.filter((column) => !(column in first));
   if (missing.length > 0) return unreadable(`The delivery note has no column ${missing.join(', ')}.`, wanted);
-  if (new Set(rows.map(({ note }) => note)).size > 1)
+  if (new Set(rows.map(({ note, supplier = '' }) => `${supplier}\n${note}`)).size > 1)
     return unreadable('The file holds more than one delivery note.', 'Read each note as a file of its own.');
   const lines: DeliveryLine[] = [];
   for (const [index, row] of rows.entries()) {
@@ -90,5 +93,5 @@ export function readDeliveryNote(csv: string): NoteRead {
       priceMinor,
     });
   }
-  return { outcome: 'read', note: { noteNumber: first.note ?? '', lines } };
+  return { outcome: 'read', note: { supplier: first.supplier ?? '', noteNumber: first.note ?? '', lines } };
 }

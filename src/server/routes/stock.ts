@@ -169,7 +169,7 @@ export function stockRoutes(store: Store): Router {
     response
       .attachment(`${order.note.noteNumber}.csv`)
       .type('text/csv')
-      .send(deliveryNoteCsv(order.note.noteNumber, order.note.lines));
+      .send(deliveryNoteCsv({ supplier: order.supplier, ...order.note }));
   });
 
   /** Reads a delivery note without booking anything. */

@@ -9,16 +9,29 @@ Chart.register(BarElement, CategoryScale, LinearScale, Tooltip);
 
 type Forecast = Extract<LifeForecast, { verdict: 'forecast' }>;
 
+/** Stands in the chart’s place until there is a forecast, so that nothing moves when it comes. */
+const NONE = { bars: { shares: [], monthsEach: 1 }, p10Months: 0, p50Months: 0, p90Months: 0 };
+
 /** How the draws of a forecast are spread over the months; what ends before the early end stands apart. */
-export default function LifeChart({ life, title }: { readonly life: Forecast; readonly title: string }) {
-  const { bars, p10Months, p50Months, p90Months } = life;
+export default function LifeChart({
+  life,
+  title,
+}: {
+  readonly life: Forecast | null;
+  readonly title: string;
+}) {
+  const { bars, p10Months, p50Months, p90Months } = life ?? NONE;
   const until = bars.shares.map((_, index) => (index + 1) * bars.monthsEach);
   return (
     <>
       <Box sx={{ height: 170, position: 'relative' }}>
         <Bar
           role="img"
-          aria-label={`${title}: one in ten ends before ${figure(p10Months, 0)} months, half before ${figure(p50Months, 0)}, nine in ten before ${figure(p90Months, 0)}`}
+          aria-label={
+            life === null
+              ? `${title}: no forecast yet`
+              : `${title}: one in ten ends before ${figure(p10Months, 0)} months, half before ${figure(p50Months, 0)}, nine in ten before ${figure(p90Months, 0)}`
+          }
           data={{
             labels: until.map((months) => figure(months, 0)),
             datasets: [
@@ -45,7 +58,8 @@ export default function LifeChart({ life, title }: { readonly life: Forecast; re
               x: {
                 grid: { display: false },
                 title: { display: true, text: 'months' },
-                ticks: { maxTicksLimit: 9 },
+                // Level and sampled, so that not every label is measured before the first is drawn.
+                ticks: { maxTicksLimit: 9, maxRotation: 0, sampleSize: 9 },
               },
             },
           }}

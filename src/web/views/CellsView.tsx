@@ -13,7 +13,7 @@ import {
   TextField,
   Typography,
 } from '@mui/material';
-import { useDeferredValue, useMemo, useState } from 'react';
+import { memo, useCallback, useDeferredValue, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import type { Book } from '../../core/catalogue';
 import { HeadRow } from '../app/HeadRow';
@@ -58,7 +58,7 @@ function typedMm(text: string): number | null {
 }
 
 /** The cells chosen, to one scale on one line, so that their heights are compared by eye. */
-function SideBySide({ cells }: { readonly cells: readonly CellType[] }) {
+const SideBySide = memo(function SideBySide({ cells }: { readonly cells: readonly CellType[] }) {
   const tallest = Math.max(...cells.map(({ heightMm }) => heightMm ?? 0));
   return (
     <Paper component="section" aria-label="Side by side" sx={{ p: 2 }}>
@@ -132,9 +132,47 @@ function SideBySide({ cells }: { readonly cells: readonly CellType[] }) {
       </Box>
     </Paper>
   );
-}
+});
 
-function Found({
+const FoundRow = memo(function FoundRow({
+  found: { cell, name, offMm },
+  isBeside,
+  full,
+  onBeside,
+}: {
+  readonly found: FoundCell;
+  readonly isBeside: boolean;
+  readonly full: boolean;
+  readonly onBeside: (cell: CellType, on: boolean) => void;
+}) {
+  return (
+    <TableRow>
+      <TableCell sx={{ py: 0 }}>
+        <Checkbox
+          checked={isBeside}
+          disabled={!isBeside && full}
+          onChange={(_, on) => onBeside(cell, on)}
+          slotProps={{ input: { 'aria-label': `${cell.code} beside the others` } }}
+        />
+      </TableCell>
+      <TableCell>
+        <Typography variant="mark" component="span" sx={{ fontSize: '1.05rem' }}>
+          {cell.code}
+        </Typography>
+        {name === cell.code ? '' : ` (${name})`}
+      </TableCell>
+      <TableCell>{sizeWords(cell)}</TableCell>
+      <TableCell>
+        {chemistries[cell.chemistry].words}, {figure(cell.nominalV)} V
+      </TableCell>
+      <TableCell>{cell.drain}</TableCell>
+      <TableCell>{cell.names.filter((each) => each !== cell.code).join(', ')}</TableCell>
+      <TableCell>{offMm === null ? '–' : `${figure(offMm)} mm`}</TableCell>
+    </TableRow>
+  );
+});
+
+const Found = memo(function Found({
   found,
   beside,
   onBeside,
@@ -151,37 +189,108 @@ function Found({
       <Table size="small" sx={{ '& td, & th': { px: 1 } }}>
         <HeadRow heads={['Beside', 'Cell', 'Size', 'Chemistry', 'Drain', 'Also called', 'Off by']} />
         <TableBody>
-          {found.slice(0, SHOWN).map(({ cell, name, offMm }) => (
-            <TableRow key={`${cell.code}-${cell.chemistry}-${cell.drain}`}>
-              <TableCell sx={{ py: 0 }}>
-                <Checkbox
-                  checked={beside.includes(cell)}
-                  disabled={!beside.includes(cell) && beside.length >= MOST_BESIDE}
-                  onChange={(_, on) => onBeside(cell, on)}
-                  slotProps={{ input: { 'aria-label': `${cell.code} beside the others` } }}
-                />
-              </TableCell>
-              <TableCell>
-                <Typography variant="mark" component="span" sx={{ fontSize: '1.05rem' }}>
-                  {cell.code}
-                </Typography>
-                {name === cell.code ? '' : ` (${name})`}
-              </TableCell>
-              <TableCell>{sizeWords(cell)}</TableCell>
-              <TableCell>
-                {chemistries[cell.chemistry].words}, {figure(cell.nominalV)} V
-              </TableCell>
-              <TableCell>{cell.drain}</TableCell>
-              <TableCell>{cell.names.filter((each) => each !== cell.code).join(', ')}</TableCell>
-              <TableCell>{offMm === null ? '–' : `${figure(offMm)} mm`}</TableCell>
-            </TableRow>
+          {found.slice(0, SHOWN).map((each) => (
+            <FoundRow
+              key={`${each.cell.code}-${each.cell.chemistry}-${each.cell.drain}`}
+              found={each}
+              isBeside={beside.includes(each.cell)}
+              full={beside.length >= MOST_BESIDE}
+              onBeside={onBeside}
+            />
           ))}
         </TableBody>
       </Table>
     </Paper>
   );
-}
+});
 
+const ByCalibre = memo(function ByCalibre({
+  book,
+  name,
+  onName,
+}: {
+  readonly book: Book;
+  readonly name: string;
+  readonly onName: (name: string) => void;
+}) {
+  const code = bareCode(name);
+  const calibres =
+    code.length < 2
+      ? []
+      : book.calibres.filter((calibre) => bareCode(calibre.code).includes(code)).slice(0, 6);
+  if (calibres.length === 0) return null;
+  return (
+    <Paper component="section" aria-label="By calibre" sx={{ p: 2 }}>
+      {calibres.map((calibre) => (
+        <Stack key={calibre.id} direction="row" spacing={1} sx={{ alignItems: 'center' }}>
+          <Typography>
+            <Link to={`/book/calibres/${calibre.id}`}>{calibre.code}</Link> wants{' '}
+            {calibre.charge?.kitCode ?? calibre.wells.map(({ cellCode }) => cellCode).join(' and ')}
+          </Typography>
+          {[...new Set(calibre.wells.map(({ cellCode }) => cellCode))]
+            .filter((cellCode) => cellCode !== '')
+            .map((cellCode) => (
+              <Button key={cellCode} onClick={() => onName(cellCode)}>
+                Show {cellCode}
+              </Button>
+            ))}
+        </Stack>
+      ))}
+    </Paper>
+  );
+});
+
+/** What the name typed says, and what it is easily taken for. */
+const NameRead = memo(function NameRead({
+  book,
+  name,
+  count,
+}: {
+  readonly book: Book;
+  readonly name: string;
+  /** How many cells were found. */
+  readonly count: number;
+}) {
+  const reading = name.trim() === '' ? null : readCellMarking(name, book.cellTable);
+  const cell = reading?.verdict === 'read' ? reading.cell : null;
+  // Part of a name is no name yet: what it may become stands beside it.
+  const begun = (reading?.verdict === 'asks' || reading?.verdict === 'not read') && count > 0;
+  const alike = cell ? lookAlikesHere(cell, {}, book.cellTable).list : [];
+  return (
+    <>
+      <LampAnswer
+        question="What the name says"
+        standing={reading === null || begun ? 'open' : reading.verdict === 'read' ? 'good' : 'care'}
+        answer={
+          cell
+            ? cell.code
+            : reading === null
+              ? 'Nothing typed yet'
+              : begun
+                ? 'Part of a name so far'
+                : capital(reading.verdict)
+        }
+        reasons={
+          reading === null
+            ? ['A name, or what the caliper says across and of its height, finds a cell.']
+            : begun
+              ? [`${count} cells have it in a name.`]
+              : reading.reasons.map(capital)
+        }
+      />
+      {alike.length > 0 && (
+        <LampAnswer
+          question="Easily taken for"
+          standing="open"
+          answer={[...new Set(alike.map((each) => each.name))].slice(0, 8).join(', ')}
+          reasons={['Listed only: it matters where one of them is the movement’s, found, taken or ordered.']}
+        />
+      )}
+    </>
+  );
+});
+
+/** Keys go into the fields at once; what they find follows as the page has time, so that none waits. */
 function Finder({ book }: { readonly book: Book }) {
   const finder = useMemo(() => openFinder(book.cellTable), [book]);
   const [name, setName] = useState('');
@@ -192,19 +301,11 @@ function Finder({ book }: { readonly book: Book }) {
     useMemo(() => ({ name, diameterMm: typedMm(across), heightMm: typedMm(height) }), [name, across, height]),
   );
   const found = useMemo(() => finder.find(asked), [finder, asked]);
-  const code = bareCode(asked.name);
-  const calibres = useMemo(
-    () =>
-      code.length < 2
-        ? []
-        : book.calibres.filter((calibre) => bareCode(calibre.code).includes(code)).slice(0, 6),
-    [book, code],
+  const onBeside = useCallback(
+    (cell: CellType, on: boolean) =>
+      setBeside((before) => (on ? [...before, cell] : before.filter((other) => other !== cell))),
+    [],
   );
-  const reading = asked.name.trim() === '' ? null : readCellMarking(asked.name, book.cellTable);
-  const cell = reading?.verdict === 'read' ? reading.cell : null;
-  // Part of a name is no name yet: what it may become stands beside it.
-  const begun = (reading?.verdict === 'asks' || reading?.verdict === 'not read') && found.length > 0;
-  const alike = cell ? lookAlikesHere(cell, {}, book.cellTable).list : [];
   return (
     <StageLayout
       mat={
@@ -234,71 +335,14 @@ function Finder({ book }: { readonly book: Book }) {
               />
             </Stack>
           </Paper>
-          {calibres.length > 0 && (
-            <Paper component="section" aria-label="By calibre" sx={{ p: 2 }}>
-              {calibres.map((calibre) => (
-                <Stack key={calibre.id} direction="row" spacing={1} sx={{ alignItems: 'center' }}>
-                  <Typography>
-                    <Link to={`/book/calibres/${calibre.id}`}>{calibre.code}</Link> wants{' '}
-                    {calibre.charge?.kitCode ?? calibre.wells.map(({ cellCode }) => cellCode).join(' and ')}
-                  </Typography>
-                  {calibre.wells
-                    .filter(({ cellCode }) => cellCode !== '')
-                    .map(({ name: well, cellCode }) => (
-                      <Button key={well} onClick={() => setName(cellCode)}>
-                        Show {cellCode}
-                      </Button>
-                    ))}
-                </Stack>
-              ))}
-            </Paper>
-          )}
+          <ByCalibre book={book} name={asked.name} onName={setName} />
           {beside.length > 0 && <SideBySide cells={beside} />}
           {(asked.name.trim() !== '' || asked.diameterMm !== null || asked.heightMm !== null) && (
-            <Found
-              found={found}
-              beside={beside}
-              onBeside={(each, on) =>
-                setBeside(on ? [...beside, each] : beside.filter((other) => other !== each))
-              }
-            />
+            <Found found={found} beside={beside} onBeside={onBeside} />
           )}
         </>
       }
-      lamp={
-        <>
-          <LampAnswer
-            question="What the name says"
-            standing={reading === null || begun ? 'open' : reading.verdict === 'read' ? 'good' : 'care'}
-            answer={
-              cell
-                ? cell.code
-                : reading === null
-                  ? 'Nothing typed yet'
-                  : begun
-                    ? 'Part of a name so far'
-                    : capital(reading.verdict)
-            }
-            reasons={
-              reading === null
-                ? ['A name, or what the caliper says across and of its height, finds a cell.']
-                : begun
-                  ? [`${found.length} cells have it in a name.`]
-                  : reading.reasons.map(capital)
-            }
-          />
-          {alike.length > 0 && (
-            <LampAnswer
-              question="Easily taken for"
-              standing="open"
-              answer={[...new Set(alike.map((each) => each.name))].slice(0, 8).join(', ')}
-              reasons={[
-                'Listed only: it matters where one of them is the movement’s, found, taken or ordered.',
-              ]}
-            />
-          )}
-        </>
-      }
+      lamp={<NameRead book={book} name={asked.name} count={found.length} />}
     />
   );
 }

@@ -100,11 +100,13 @@ export function LifeCard({ lots, title }: { readonly lots: readonly Lot[]; reado
         </Stack>
       )}
       {life?.verdict === 'no forecast' && <Typography>{life.reasons.join(' ')}</Typography>}
+      {life?.verdict !== 'no forecast' && (
+        <Suspense fallback={<LinearProgress aria-label="Loading the chart" />}>
+          <LifeChart life={life ?? null} title={`${first.lot.code} in this watch`} />
+        </Suspense>
+      )}
       {life?.verdict === 'forecast' && (
         <>
-          <Suspense fallback={<LinearProgress aria-label="Loading the chart" />}>
-            <LifeChart life={life} title={`${first.lot.code} in this watch`} />
-          </Suspense>
           <Typography sx={{ mt: 1 }}>
             <strong>
               {figure(life.p10Months, 0)} to {figure(life.p90Months, 0)} months

@@ -1,5 +1,5 @@
 import { proxy, type Remote, wrap } from 'comlink';
-import { useEffect, useId, useState } from 'react';
+import { startTransition, useEffect, useId, useState } from 'react';
 import type { LifeForecast, LifeInput } from '../../../core/life';
 import type { LifeWorker } from '../../workers/life.worker';
 import workerUrl from '../../workers/life.worker?worker&url';
@@ -46,7 +46,8 @@ export function useForecasts(inputs: readonly LifeInput[], key: string): Forecas
         }),
       )
       .then((lives) => {
-        if (!gone) setAnswer({ asked, lives });
+        // Table and chart are drawn in pieces, as the page has time.
+        if (!gone) startTransition(() => setAnswer({ asked, lives }));
       });
     return () => {
       gone = true;

@@ -1,5 +1,6 @@
-import { Button, Stack, Table, TableBody, TableCell, TableRow, Typography } from '@mui/material';
-import { useState } from 'react';
+import { Button, Stack, Table, TableBody, TableCell, TableRow, TextField, Typography } from '@mui/material';
+import { useEffect, useState } from 'react';
+import { mutate } from 'swr';
 import { v7 } from 'uuid';
 import type { NewDelivery, Order, StockResource } from '../../../contract';
 import { lookAlikesHere } from '../../../core/cells';
@@ -19,6 +20,7 @@ import { type SeenShop, useBook } from '../../api/resources';
 import { Caution } from '../../app/Lamp';
 import { Section } from '../../app/Section';
 import { FileButton } from '../../job/FileButton';
+import { shopNow } from '../../job/recorder';
 import { NativeSelect } from '../../job/NativeSelect';
 import { useBooking } from './booking';
 import { OrderForm } from './OrderForm';
@@ -41,14 +43,17 @@ function Receive({
   readonly onBook: (delivery: NewDelivery) => void;
 }) {
   const [takes, setTakes] = useState<Readonly<Record<number, Take>>>({});
-  const takeOf = (line: CheckedLine, index: number): Take => takes[index] ?? usualTake(line);
+  const [supplier, setSupplier] = useState(note.supplier);
+  // Where no order is known nothing was compared: the hand says what does not belong.
+  const takeOf = (line: CheckedLine, index: number): Take =>
+    takes[index] ?? (note.orderId === null ? 'into stock' : usualTake(line));
   const book = (): void => {
     const lines = note.checked.flatMap((line, index) =>
       line.delivered ? [{ line: line.delivered, take: takeOf(line, index) }] : [],
     );
     onBook({
       id: v7(),
-      supplier: note.supplier,
+      supplier,
       noteNumber: note.noteNumber,
       orderId: note.orderId,
       lines,
@@ -57,6 +62,17 @@ function Receive({
   };
   return (
     <Section title={`Delivery note ${note.noteNumber}`}>
+      {note.orderId === null && (
+        <Caution>No order here answers this note: hold each line against what was ordered.</Caution>
+      )}
+      {note.supplier === '' && (
+        <TextField
+          label="Whose note"
+          value={supplier}
+          onChange={(event) => setSupplier(event.target.value)}
+          sx={{ my: 1 }}
+        />
+      )}
       <Table size="small" aria-label="Ordered against delivered" sx={{ '& td, & th': { px: 1 } }}>
         <HeadRow heads={['Ordered', 'Delivered', 'Lot, best before', 'So', 'Becomes']} />
         <TableBody>
@@ -103,6 +119,23 @@ function orderWords({ lines }: Order): string {
   return lines.map(({ count, code }) => `${count} × ${code}`).join(', ');
 }
 
+/** The longest wait a browser’s timer is trusted with. */
+const LONGEST_WAIT_MS = 6 * 3600_000;
+
+/** Loads the stock again when the next delivery is due, so that a page left open shows it. */
+function useDue(onTheWay: readonly Order[], shop: SeenShop): void {
+  const next = onTheWay.flatMap(({ note, dueAt }) => (note ? [] : [dueAt])).sort()[0];
+  useEffect(() => {
+    if (next === undefined) return;
+    const wait = Date.parse(next) - Date.parse(shopNow(shop)) + 1000;
+    const timer = setTimeout(
+      () => void mutate('/api/stock'),
+      Math.min(Math.max(wait, 1000), LONGEST_WAIT_MS),
+    );
+    return () => clearTimeout(timer);
+  }, [next, shop]);
+}
+
 /** Orders to the supplier, and the deliveries that answer them. */
 export function Orders({
   stock,
@@ -116,6 +149,8 @@ export function Orders({
   const { book } = useBook(shop.catalogueRevision);
   const [note, setNote] = useState<Note | null>(null);
   const { book: atServer, say, told } = useBooking();
+  const onTheWay = stock.orders.filter(({ received }) => !received);
+  useDue(onTheWay, shop);
   if (!book) return null;
   const receive = (order: Order): void => {
     if (!order.note) return;
@@ -129,16 +164,20 @@ export function Orders({
   };
   const readFile = async (file: File): Promise<void> => {
     await atServer(async () => {
-      const read = await postJson<{ noteNumber: string; lines: readonly DeliveryLine[] }>(
-        '/api/deliveries/read',
-        { csv: await file.text() },
+      const read = await postJson<{
+        supplier: string;
+        noteNumber: string;
+        lines: readonly DeliveryLine[];
+      }>('/api/deliveries/read', { csv: await file.text() });
+      const order = stock.orders.find(
+        ({ note: own, supplier }) =>
+          own?.noteNumber === read.noteNumber && (read.supplier === '' || read.supplier === supplier),
       );
-      const order = stock.orders.find((each) => each.note?.noteNumber === read.noteNumber && !each.received);
       setNote({
-        supplier: order?.supplier ?? stock.suppliers[0]?.supplier ?? '',
+        supplier: order?.supplier ?? read.supplier,
         noteNumber: read.noteNumber,
         orderId: order?.id ?? null,
-        checked: checkDelivery(order?.lines ?? read.lines, read.lines, book.cell),
+        checked: checkDelivery(order?.lines ?? [], read.lines, book.cell),
       });
     }, `Read from ${file.name}: nothing is booked yet.`);
   };
@@ -146,7 +185,6 @@ export function Orders({
     const words = `Delivery note ${delivery.noteNumber} is booked in.`;
     if (await atServer(() => postJson('/api/deliveries', delivery), words)) setNote(null);
   };
-  const onTheWay = stock.orders.filter(({ received }) => !received);
   const ordered = onTheWay.flatMap(({ lines }) => lines.flatMap(({ code }) => book.cell(code) ?? []));
   const confusions = ordered.flatMap((cell) => lookAlikesHere(cell, { ordered }, book.cellTable).warn);
   return (
