@@ -1,6 +1,6 @@
 import { book, context, idOf, Logbook, lot, movementOf, readingOf } from '../../testing/fixtures';
 import type { Lot } from '../stock';
-import { cellNamedIn, fitForWell, fittedAdviceOf, serviceGainOf, setOf, witnessesOf } from '.';
+import { cellNamedIn, fitForWell, fittedAdviceOf, guidesOf, serviceGainOf, setOf, witnessesOf } from '.';
 
 const DAY = '2026-03-17';
 const jobOn = (calibreId: string): Logbook => {
@@ -43,6 +43,19 @@ describe('the witnesses of a job', () => {
       ['cell found', false],
       ['well measured', true],
     ]);
+  });
+});
+
+describe('the guides of a job', () => {
+  it('are one a place, with each danger once over all of them', () => {
+    for (const { id, wells } of book.calibres.filter(({ wells: all }) => all.length > 1)) {
+      const guides = [...guidesOf(jobOn(id).state(), book, context.policy.schools).values()];
+      expect(guides).toHaveLength(wells.length);
+      const dangers = guides.flatMap(({ steps }) => steps.flatMap(({ danger }) => danger ?? []));
+      expect(new Set(dangers).size).toBe(dangers.length);
+      expect(guides.map(({ steps }) => steps.filter(({ phase }) => phase === 'out').length)).not.toContain(0);
+    }
+    expect(guidesOf(new Logbook().state(), book, context.policy.schools).size).toBe(0);
   });
 });
 

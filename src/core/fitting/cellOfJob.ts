@@ -10,8 +10,10 @@ import { judgeJobReadings } from '../health';
 import { lifeQuestion } from '../handback';
 import { expectedLife, type FittedAdvice, judgeFitted, serviceGain, type ServiceGain } from '../life';
 import type { JobState, WellState } from '../logbook';
-import { type Policy, priceInList } from '../policy';
+import { type Policy, priceInList, type Schools } from '../policy';
 import { type Lot, type SupplierRecord, type WhatToFit, whatToFit } from '../stock';
+
+import { type FittingGuide, fittingGuide } from './guide';
 
 /** Words that say a number beside them is a cell’s. */
 const SPEAKS_OF_A_CELL = /^(USE|BATTERY|BATT|CELL|ONLY|TYPE)$/;
@@ -63,6 +65,29 @@ export function witnessesOf(state: JobState, well: WellState, book: Book): Witne
     },
     book.cellTable,
   );
+}
+
+/** The fitting guide of each place of a job’s movement, in their order; a danger stands at the first step that meets it. */
+export function guidesOf(state: JobState, book: Book, schools: Schools): ReadonlyMap<string, FittingGuide> {
+  const { calibre, facts } = state;
+  const guides = new Map<string, FittingGuide>();
+  if (calibre === null) return guides;
+  for (const { name, well, found } of state.wells) {
+    if (well === null) continue;
+    const guide = fittingGuide({
+      calibre,
+      well,
+      cellDiameterMm: book.cell(well.cellCode)?.diameterMm ?? null,
+      schools,
+      prints: facts.prints.map(({ payload }) => payload.text),
+      fromFront: facts.back?.payload.kind === 'opens from the front',
+      foundClean: found?.payload.condition === 'clean' || found?.payload.marking === null,
+      further: guides.size > 0,
+      told: [...guides.values()].flatMap(({ steps }) => steps.flatMap(({ danger }) => danger ?? [])),
+    });
+    guides.set(name, guide);
+  }
+  return guides;
 }
 
 /** The places of a movement that take the same cell as this one: a set, from one lot. */

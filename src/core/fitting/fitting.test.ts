@@ -19,6 +19,7 @@ const guide = (of: Calibre, change: Partial<Parameters<typeof fittingGuide>[0]> 
     fromFront: false,
     foundClean: true,
     further: false,
+    told: [],
     ...change,
   });
 const ids = (of: Calibre, change: Partial<Parameters<typeof fittingGuide>[0]> = {}): string[] =>

@@ -134,6 +134,8 @@ const SideBySide = memo(function SideBySide({ cells }: { readonly cells: readonl
   );
 });
 
+const HEADS = ['Beside', 'Cell', 'Size', 'Chemistry', 'Drain', 'Also called'];
+
 const FoundRow = memo(function FoundRow({
   found: { cell, name, offMm },
   isBeside,
@@ -161,13 +163,13 @@ const FoundRow = memo(function FoundRow({
         </Typography>
         {name === cell.code ? '' : ` (${name})`}
       </TableCell>
-      <TableCell>{sizeWords(cell)}</TableCell>
-      <TableCell>
+      <TableCell sx={{ whiteSpace: 'nowrap' }}>{sizeWords(cell)}</TableCell>
+      <TableCell sx={{ whiteSpace: 'nowrap' }}>
         {chemistries[cell.chemistry].words}, {figure(cell.nominalV)} V
       </TableCell>
       <TableCell>{cell.drain}</TableCell>
       <TableCell>{cell.names.filter((each) => each !== cell.code).join(', ')}</TableCell>
-      <TableCell>{offMm === null ? '–' : `${figure(offMm)} mm`}</TableCell>
+      {offMm !== null && <TableCell>{figure(offMm)} mm</TableCell>}
     </TableRow>
   );
 });
@@ -187,7 +189,7 @@ const Found = memo(function Found({
         {found.length === 0 ? 'Nothing found' : `${found.length} found`}
       </Typography>
       <Table size="small" sx={{ '& td, & th': { px: 1 } }}>
-        <HeadRow heads={['Beside', 'Cell', 'Size', 'Chemistry', 'Drain', 'Also called', 'Off by']} />
+        <HeadRow heads={found.some(({ offMm }) => offMm !== null) ? [...HEADS, 'Off by'] : HEADS} />
         <TableBody>
           {found.slice(0, SHOWN).map((each) => (
             <FoundRow

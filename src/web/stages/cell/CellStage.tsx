@@ -11,7 +11,7 @@ import { MoreFacts } from '../../job/MoreFacts';
 import { StageLayout } from '../../job/StageLayout';
 import { ChargeLamp, ChargingMat } from './Charging';
 import { FitCard } from './Fit';
-import { Guide } from './Guide';
+import { useGuides } from './Guide';
 import { LifeCard, UsageCard } from './Life';
 import { DroppedCard, LooseCells } from './Loose';
 import { FoundCard, SettledCard } from './OldCell';
@@ -74,6 +74,7 @@ function Life({ well }: { readonly well: WellState }) {
 
 function WellMat({ well, keyed }: { readonly well: WellState; readonly keyed: boolean }) {
   const { state, asks } = useJob();
+  const guideOf = useGuides();
   const noCell = well.found !== null && well.found.payload.marking === null;
   const fitting = well.putBack === null;
   const more = `Also to record${well.name === MAIN_WELL ? '' : `, ${well.name}`}`;
@@ -82,9 +83,7 @@ function WellMat({ well, keyed }: { readonly well: WellState; readonly keyed: bo
       <FoundCard well={well} />
       {fitting && <FitCard well={well} />}
       {!noCell && fitting && <SettledCard well={well} />}
-      {state.calibre && well.well && (
-        <Guide calibre={state.calibre} well={well} place={well.well} keyed={keyed} />
-      )}
+      {guideOf(well)}
       {fitting && well.wanted && <Life well={well} />}
       <MoreFacts
         label={more}

@@ -10,7 +10,7 @@ import { FactCard } from '../../job/FactCard';
 import { FactList } from '../../job/FactList';
 import { useJob } from '../../job/JobContext';
 import { NativeSelect } from '../../job/NativeSelect';
-import { Guide } from './Guide';
+import { useGuides } from './Guide';
 import { OldCellCards } from './OldCell';
 
 /** The kit for this calibre, from the stock or from elsewhere. */
@@ -58,6 +58,7 @@ export function ChargingMat() {
     (lot) => lot.item === 'kit' && lot.balance > 0 && (kitCode === '' || lot.code === kitCode),
   );
   const [first] = kits;
+  const guideOf = useGuides();
   const tired = facts.charges.some(({ payload }) => payload.outcome !== 'steps normally');
   return (
     <>
@@ -99,14 +100,7 @@ export function ChargingMat() {
       >
         <AccumulatorFields kits={kits} />
       </FactCard>
-      {calibre &&
-        (tired || facts.accumulator) &&
-        state.wells.map(
-          (well, index) =>
-            well.well && (
-              <Guide key={well.name} calibre={calibre} well={well} place={well.well} keyed={index === 0} />
-            ),
-        )}
+      {(tired || facts.accumulator) && state.wells.map(guideOf)}
       {facts.accumulator && state.wells.map((well) => <OldCellCards key={well.name} well={well} />)}
     </>
   );

@@ -1,5 +1,12 @@
+import { type ReactNode, useMemo } from 'react';
 import { Box, Button, Paper, Stack, Typography } from '@mui/material';
-import { FITTING_PHASES, type FittingPhase, fittingGuide, type FittingStep } from '../../../core/fitting';
+import {
+  FITTING_PHASES,
+  type FittingGuide,
+  type FittingPhase,
+  type FittingStep,
+  guidesOf,
+} from '../../../core/fitting';
 import type { WellState } from '../../../core/logbook';
 import type { Calibre, Well } from '../../../core/movements';
 import { useKey } from '../../app/keys/KeysProvider';
@@ -17,30 +24,22 @@ const PHASE: Readonly<Record<FittingPhase, string>> = {
 };
 
 /** The hand movements out and in for this holder and layout, ticked one by one or all as shown. */
-export function Guide({
+function Guide({
   calibre,
   well,
   place,
+  guide: { steps, drawing },
   keyed,
 }: {
   readonly calibre: Calibre;
   readonly well: WellState;
   readonly place: Well;
+  readonly guide: FittingGuide;
   /** Whether the key for all as shown is this guide’s: with two wells it is the first one’s. */
   readonly keyed: boolean;
 }) {
-  const { state, record, technician, context, book } = useJob();
+  const { state, record, technician, book } = useJob();
   const { facts } = state;
-  const { steps, drawing } = fittingGuide({
-    calibre,
-    well: place,
-    cellDiameterMm: book.cell(place.cellCode)?.diameterMm ?? null,
-    schools: context.policy.schools,
-    prints: facts.prints.map(({ payload }) => payload.text),
-    fromFront: facts.back?.payload.kind === 'opens from the front',
-    foundClean: well.found?.payload.condition === 'clean' || well.found?.payload.marking === null,
-    further: !keyed,
-  });
   const isDone = (step: FittingStep): boolean => facts.fittingDone.has(`${well.name}:${step.id}`);
   const left = steps.filter((step) => !isDone(step));
   const done = async (which: readonly FittingStep[]): Promise<void> => {
@@ -74,7 +73,7 @@ export function Guide({
             const [first] = own;
             return first === undefined ? null : (
               <Box key={phase} sx={{ mb: 1 }}>
-                <Typography variant="body2" color="text.secondary">
+                <Typography variant="body2" color="text.secondary" sx={{ pt: 1 }}>
                   {PHASE[phase]}
                 </Typography>
                 <StepList
@@ -100,6 +99,32 @@ export function Guide({
       )}
     </Paper>
   );
+}
+
+/** A fitting guide for each place the calibre has. */
+export function useGuides(): (well: WellState) => ReactNode {
+  const { state, context, book } = useJob();
+  const guides = useMemo(
+    () => guidesOf(state, book, context.policy.schools),
+    [state, book, context.policy.schools],
+  );
+  return (well) => {
+    const guide = guides.get(well.name);
+    return (
+      guide &&
+      state.calibre &&
+      well.well && (
+        <Guide
+          key={well.name}
+          calibre={state.calibre}
+          well={well}
+          place={well.well}
+          guide={guide}
+          keyed={well === state.wells[0]}
+        />
+      )
+    );
+  };
 }
 
 function AllKey({ onAll }: { readonly onAll: () => void }) {

@@ -74,18 +74,24 @@ function Receive({
         />
       )}
       <Table size="small" aria-label="Ordered against delivered" sx={{ '& td, & th': { px: 1 } }}>
-        <HeadRow heads={['Ordered', 'Delivered', 'Lot, best before', 'So', 'Becomes']} />
+        <HeadRow heads={['Ordered', 'Delivered', 'So', 'Becomes']} />
         <TableBody>
           {note.checked.map((line, index) => (
             <TableRow key={`${line.delivered?.lotCode ?? ''}-${index}`}>
-              <TableCell>{line.ordered ? `${line.ordered.count} × ${line.ordered.code}` : '–'}</TableCell>
-              <TableCell>
-                {line.delivered ? `${line.delivered.count} × ${line.delivered.code}` : '–'}
+              <TableCell sx={{ whiteSpace: 'nowrap' }}>
+                {line.ordered ? `${line.ordered.count} × ${line.ordered.code}` : '–'}
               </TableCell>
-              <TableCell>
-                {line.delivered
-                  ? `${line.delivered.lotCode}, ${line.delivered.bestBefore ?? 'not printed'}`
-                  : '–'}
+              <TableCell sx={{ whiteSpace: 'nowrap' }}>
+                {line.delivered ? `${line.delivered.count} × ${line.delivered.code}` : '–'}
+                {line.delivered && (
+                  <Typography variant="body2">
+                    lot {line.delivered.lotCode}
+                    <br />
+                    {line.delivered.bestBefore === null
+                      ? 'no date printed'
+                      : `to ${line.delivered.bestBefore}`}
+                  </Typography>
+                )}
               </TableCell>
               <TableCell>
                 {line.verdict === 'as ordered' ? '● as ordered' : `■ ${line.verdict}`}

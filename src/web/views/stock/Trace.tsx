@@ -9,6 +9,7 @@ import {
   TextField,
   Typography,
 } from '@mui/material';
+import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import type { StockResource } from '../../../contract';
 import { localTime } from '../../../core/time';
@@ -30,11 +31,16 @@ export function Trace({
   readonly technicianId: string;
 }) {
   const [query, setQuery] = useSearchParams();
-  const [supplier, lotCode] = [query.get('supplier') ?? '', query.get('lot') ?? ''];
+  const [asked, setAsked] = useState({ supplier: query.get('supplier') ?? '', lot: query.get('lot') ?? '' });
+  const { supplier, lot: lotCode } = asked;
   const { data: carried } = useCarried(supplier, lotCode);
   const { book, told } = useBooking();
-  const set = (change: { supplier?: string; lot?: string }): void =>
-    setQuery({ supplier, lot: lotCode, ...change }, { replace: true });
+  // The address follows what is asked, so that it can be kept and sent; it may come late, and no key waits for it.
+  const set = (change: { supplier?: string; lot?: string }): void => {
+    const next = { ...asked, ...change };
+    setAsked(next);
+    setQuery(next, { replace: true });
+  };
   const lots = stock.lots.filter((lot) => lot.supplier === supplier && lot.lotCode === lotCode);
   const aside = (): Promise<boolean> =>
     book(async () => {
@@ -69,6 +75,9 @@ export function Trace({
         {carried && (
           <>
             <Typography>
+              {carried.fitted === 0 &&
+                lots.length === 0 &&
+                'No such lot was fitted or is in stock: read its code again. '}
               {carried.fitted} fitted, {carried.leaked} leaked; {carried.watches.length}{' '}
               {carried.watches.length === 1 ? 'watch carries' : 'watches carry'} one now.
             </Typography>
@@ -97,11 +106,13 @@ export function Trace({
               </Table>
             )}
             <Stack direction="row" spacing={1}>
-              <Button
-                href={`/api/lots/carried.csv?${new URLSearchParams({ supplier, lot: lotCode }).toString()}`}
-              >
-                Call list as CSV
-              </Button>
+              {carried.watches.length > 0 && (
+                <Button
+                  href={`/api/lots/carried.csv?${new URLSearchParams({ supplier, lot: lotCode }).toString()}`}
+                >
+                  Call list as CSV
+                </Button>
+              )}
               {lots.some(({ quarantined }) => quarantined === null) && (
                 <Button variant="outlined" onClick={() => void aside()}>
                   Set what is left aside
