@@ -31,8 +31,8 @@ await page.waitForTimeout(1500);
 await during(`The finder, ${NAME.length + SIZE.join('').length} keys`, async () => {
   await name.pressSequentially(NAME, { delay: 90 });
   await name.fill('');
-  await page.getByLabel('Across').pressSequentially(SIZE[0], { delay: 90 });
-  await page.getByLabel('Height').pressSequentially(SIZE[1], { delay: 90 });
+  await page.getByRole('textbox', { name: 'Across' }).pressSequentially(SIZE[0], { delay: 90 });
+  await page.getByRole('textbox', { name: 'Height' }).pressSequentially(SIZE[1], { delay: 90 });
   await page.waitForTimeout(500);
 });
 await close();

@@ -1,4 +1,5 @@
 import type { Page } from '@playwright/test';
+import { demoId } from '../demo/build';
 import {
   expect,
   expectAccessible,
@@ -171,11 +172,11 @@ test('the finder finds by any name, by what the caliper says, and compares to sc
   const found = part(page, 'Found');
   await expect(found.getByRole('row').nth(1)).toContainText('SR621');
   await page.getByLabel('Name, or calibre').fill('');
-  await page.getByLabel('Across').fill('9.52');
-  await page.getByLabel('Height').fill('2.05');
+  await page.getByRole('textbox', { name: 'Across' }).fill('9.52');
+  await page.getByRole('textbox', { name: 'Height' }).fill('2.05');
   await expect(found.getByRole('row').nth(1)).toContainText('9.5 × 2.1 mm');
   await found.getByRole('checkbox').nth(0).check();
-  await page.getByLabel('Height').fill('2.7');
+  await page.getByRole('textbox', { name: 'Height' }).fill('2.7');
   await found.getByRole('checkbox').nth(0).check();
   const beside = part(page, 'Side by side');
   await expect(beside.getByRole('img')).toHaveCount(2);
@@ -312,4 +313,72 @@ test('what is said of a loose cell while the server is away is kept', async ({ b
   await expect(loose).toContainText('on record when the server is back');
   await page.unroute('**/api/jobs/**');
   await expect(loose).toHaveCount(0, { timeout: 20_000 });
+});
+
+test('what runs low is ordered from the lamp of its job, and from the list beside the order', async ({
+  bench: page,
+}) => {
+  const { lots } = (await (await page.request.get('/api/stock')).json()) as {
+    lots: { id: string; code: string; lotCode: string }[];
+  };
+  for (const [lotCode, counted] of [
+    ['S-5107', 2],
+    ['S-6031', 1],
+  ] as const)
+    await page.request.post('/api/lots/count', {
+      data: {
+        lotId: lots.find((lot) => lot.lotCode === lotCode)?.id,
+        counted,
+        reason: 'counted by hand',
+        technicianId: demoId('technician', 'edda'),
+      },
+    });
+  const id = await takenIn(page, 'C0915-2', { service: 'cell only' });
+  await recorded(page, id, 'identify.movement', {
+    calibreId: 'orrelin-47-1',
+    code: 'OR 47.1',
+    revision: null,
+    by: 'engraving',
+    note: '',
+  });
+  await page.goto(`/jobs/${id}/cell`);
+  await expect(lampOf(page)).toContainText('Only 2 left.');
+  await lampOf(page).getByRole('link', { name: 'Write the order' }).click();
+  await expect(page.getByLabel('Cell 1')).toHaveValue('SR521SW');
+  await expect(page.getByRole('button', { name: /^SR521SW,/ })).toHaveCount(0);
+  await page.getByRole('button', { name: 'SR616SW, 1 left' }).click();
+  await expect(page.getByLabel('Cell 2')).toHaveValue('SR616SW');
+  await page.getByRole('button', { name: 'Send the order' }).click();
+  await expect(part(page, 'On order')).toContainText('10 × SR521SW, 10 × SR616SW');
+  await expect(page.getByRole('button', { name: 'SR616SW, 1 left' })).toHaveCount(0);
+});
+
+test('a caliper that types fills in the finder, across first, then the height', async ({ bench: page }) => {
+  await page.goto('/cells');
+  await expect(page.getByRole('textbox', { name: 'Across' })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await typeAsDevice(page, '+0006.83 mm');
+  await expect(page.getByRole('textbox', { name: 'Across' })).toHaveValue('+0006.83 mm');
+  await typeAsDevice(page, '+0002.12 mm');
+  await expect(page.getByRole('textbox', { name: 'Height' })).toHaveValue('+0002.12 mm');
+  await expect(part(page, 'Found').getByRole('row').nth(1)).toContainText('6.8 × 2.1');
+});
+
+test('a kit out of its blister is loose until the accumulator is renewed', async ({ bench: page }) => {
+  const id = await takenIn(page, 'V210-1', { service: 'recharge or new accumulator' });
+  await recorded(page, id, 'identify.movement', {
+    calibreId: 'vessarin-210s',
+    code: 'V-210S',
+    revision: null,
+    by: 'engraving',
+    note: '',
+  });
+  await page.goto(`/jobs/${id}/cell`);
+  await part(page, 'The kit').getByRole('button', { name: 'Out of its blister' }).click();
+  await expect(part(page, 'Loose: KT-V21')).toBeVisible();
+  await part(page, 'Accumulator renewed').getByRole('button', { name: 'Renewed' }).click();
+  await expect(part(page, 'Loose: KT-V21')).toHaveCount(0);
+  // The guide for its holder stands there too, and the old accumulator is asked after.
+  await expect(part(page, 'fitting guide')).toContainText('Loosen the bridge');
+  await expect(part(page, 'The old cell')).toContainText('Insulated with tape');
 });

@@ -1,4 +1,11 @@
-import type { CustomerResource, JobResource, JobSummary, Problem, StockResource } from '../contract';
+import type {
+  CustomerResource,
+  DayResource,
+  JobResource,
+  JobSummary,
+  Problem,
+  StockResource,
+} from '../contract';
 import { Counter, delivery, entryOf, newJob, technicianId } from '../testing/counter';
 import { idOf, movementOf } from '../testing/fixtures';
 import { foldJob } from '../core/logbook';
@@ -179,6 +186,27 @@ describe('stock by lot', () => {
       { withdraws: idOf('entry kit') },
     );
     expect(await left(kit.id)).toBe(2);
+  });
+
+  it('counts a kit out of its blister as loose until it is fitted, and takes it once', async () => {
+    await counter.post('/api/lots', kit);
+    const id = await counter.takeIn('a');
+    await counter.record(id, 'movement', 'identify.movement', movementOf('vessarin-210s', 'V-210S'));
+    const out = { cellCode: 'KT-V21', lotId: kit.id, lotCode: 'K-1' };
+    expect((await counter.record(id, 'other', 'cell.out', { ...out, cellCode: 'KT-V33' })).status).toBe(422);
+    expect((await counter.record(id, 'out', 'cell.out', out)).status).toBe(201);
+    expect(await left(kit.id)).toBe(1);
+    const loose = async () => (await counter.get<DayResource>('/api/day')).body.loose;
+    expect(await loose()).toMatchObject([{ cell: { kind: 'fresh', marking: 'KT-V21' } }]);
+    await counter.record(id, 'kit', 'cell.accumulator', {
+      kitCode: 'KT-V21',
+      lotId: kit.id,
+      supplier: '',
+      lotCode: 'K-1',
+      way: 'kit with tabs',
+    });
+    expect(await left(kit.id)).toBe(1);
+    expect(await loose()).toEqual([]);
   });
 
   it('is put right by a count, which settles a lot to be counted', async () => {

@@ -123,10 +123,13 @@ export function judgeEntry(
     return refuse(['No such cell was dropped in this job.'], 'Choose one that is shown as dropped.');
   if (entry.kind === 'cell.out' && entry.payload.lotId !== null) {
     const lot = lots().find((each) => each.id === entry.payload.lotId);
-    if (
-      lot?.item !== 'cell' ||
-      context.catalogue.cell(lot.code)?.code !== context.catalogue.cell(entry.payload.cellCode)?.code
-    )
+    const { cellCode } = entry.payload;
+    const holds =
+      lot?.item === 'kit'
+        ? bareCode(lot.code) === bareCode(cellCode)
+        : lot?.item === 'cell' &&
+          context.catalogue.cell(lot.code)?.code === context.catalogue.cell(cellCode)?.code;
+    if (!holds)
       return refuse(['The lot named does not hold this cell.'], 'Choose the lot the cell was taken from.');
   }
   if (entry.kind === 'cell.put-back') {
@@ -137,6 +140,11 @@ export function judgeEntry(
         'Withdraw the fitting first, so that its cell goes back to its lot.',
       );
     }
+    if (well?.oldSettled?.payload.to === 'spent bin')
+      return refuse(
+        ['That cell is taped and in the bin: a taped cell is spent and is never offered again.'],
+        'Fit a fresh one. If it never went into the bin, withdraw that first.',
+      );
   }
   if (entry.kind === 'cell.accumulator') {
     const refusal = refuseAccumulator(entry.payload, state, lots, context);

@@ -43,12 +43,12 @@ export function escalated(
 }
 
 /**
- * Which fitting used which fresh cell that was out of its blister: the first of the same lot and well, or of the same
- * name where neither came from the stock. By the id of the out entry.
+ * Which fitting used which fresh cell or kit that was out of its blister: the first of the same lot and well, or of the
+ * same name where neither came from the stock. By the id of the out entry.
  */
 function usedBy(facts: Readonly<JobFacts>): ReadonlyMap<string, string> {
   const used = new Map<string, string>();
-  for (const fitted of facts.cellsFitted.values()) {
+  for (const fitted of [...facts.cellsFitted.values(), ...(facts.accumulator ? [facts.accumulator] : [])]) {
     const out = [...facts.cellsOut.values()].find(
       (each) => each.settled === null && !used.has(each.out.id) && uses(fitted, each.out),
     );
@@ -57,14 +57,15 @@ function usedBy(facts: Readonly<JobFacts>): ReadonlyMap<string, string> {
   return used;
 }
 
-type Fitted = Extract<Entry, { kind: 'cell.fitted' }>;
+type Fitted = Extract<Entry, { kind: 'cell.fitted' | 'cell.accumulator' }>;
 
 function uses(fitted: Fitted, out: CellOut['out']): boolean {
+  const isKit = fitted.kind === 'cell.accumulator';
   return (
-    wellOf(fitted) === wellOf(out) &&
+    (isKit || wellOf(fitted) === wellOf(out)) &&
     out.occurredAt <= fitted.occurredAt &&
     fitted.payload.lotId === out.payload.lotId &&
-    fitted.payload.cellCode === out.payload.cellCode
+    (isKit ? fitted.payload.kitCode : fitted.payload.cellCode) === out.payload.cellCode
   );
 }
 
@@ -174,7 +175,7 @@ export interface StockMove {
 }
 
 /**
- * What the standing facts of a job move in the stock, by fact. A fitting from a lot takes one, unless a cell of that lot
+ * What the standing facts of a job move in the stock, by fact. A fitting from a lot takes one, unless one of that lot
  * is out of its blister for this well: then that was the taking.
  */
 export function stockMoves({
@@ -194,9 +195,9 @@ export function stockMoves({
   for (const fact of standing) {
     switch (fact.kind) {
       case 'cell.out':
-      case 'cell.accumulator':
         take(fact.id, fact.payload.lotId);
         break;
+      case 'cell.accumulator':
       case 'cell.fitted':
         if (!used.has(fact.id)) take(fact.id, fact.payload.lotId);
         break;

@@ -294,6 +294,17 @@ describe('accumulators and primary cells', () => {
     other.add('cell.fitted', primary);
     expect(other.state().wells[0]).toMatchObject({ putBack: null });
   });
+  it('a cell that is taped and in the bin is never offered again; one with its owner may come back', () => {
+    for (const [to, verdict] of [
+      ['spent bin', 'refused'],
+      ['owner', 'admitted'],
+    ] as const) {
+      const job = takenIn('cell only');
+      job.add('cell.found', { marking: '364', condition: 'clean' });
+      job.add('cell.old-settled', { taped: true, to });
+      expect(admit(job, () => job.add('cell.put-back', { reason: 'good' })).verdict).toBe(verdict);
+    }
+  });
 });
 
 describe('what it costs', () => {

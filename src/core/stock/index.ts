@@ -15,6 +15,7 @@ export {
   type Lot,
   type LotAge,
   lotAge,
+  runningLow,
   STOCK_ITEMS,
   type StockItem,
 } from './lots';

@@ -42,6 +42,27 @@ export function isPastDate(lot: Pick<Lot, 'bestBefore'>, day: string): boolean {
   return lot.bestBefore !== null && lot.bestBefore < day;
 }
 
+/** Fewer usable cells of a kind than this are too few. */
+export const REORDER_UNDER = 3;
+
+/** Cells of which lots lie here, but too few that may still be fitted, and none on order. `ordered`: codes on order. */
+export function runningLow(
+  lots: readonly Lot[],
+  ordered: readonly string[],
+  day: string,
+): readonly { readonly code: string; readonly left: number }[] {
+  const left = new Map<string, number>();
+  for (const lot of lots)
+    if (lot.item === 'cell') {
+      const usable = lot.quarantined === null && !isPastDate(lot, day) ? lot.balance : 0;
+      left.set(lot.code, (left.get(lot.code) ?? 0) + usable);
+    }
+  return [...left]
+    .filter(([code, count]) => count < REORDER_UNDER && !ordered.includes(code))
+    .map(([code, count]) => ({ code, left: count }))
+    .sort((a, b) => a.left - b.left || a.code.localeCompare(b.code));
+}
+
 /** A date on a blister farther from today than this is a slip of the pen or the wrong century, years. */
 const PRINTED_WITHIN = { made: 15, bestBefore: 15 } as const;
 

@@ -11,6 +11,7 @@ import {
   type Lot,
   type OrderLine,
   recordWords,
+  runningLow,
   type SupplierRecord,
   whatToFit,
 } from '.';
@@ -40,6 +41,24 @@ const record = (supplier: string, fitted: number, leaked: number): SupplierRecor
   fitted,
   leaked,
   supplies: ['SR621SW'],
+});
+
+describe('what runs low', () => {
+  it('is a cell of which too few may still be fitted and none is on order', () => {
+    const lots = [
+      other('few', { balance: 2 }),
+      other('many', { code: 'SR626SW', balance: 9 }),
+      other('past', { code: 'SR521SW', balance: 9, bestBefore: '2026-02-28' }),
+      other('aside', { code: 'SR616SW', balance: 9, quarantined: 'a doubtful sample' }),
+      other('kit', { code: 'KT-V21', item: 'kit', balance: 0 }),
+    ];
+    expect(runningLow(lots, [], DAY)).toEqual([
+      { code: 'SR521SW', left: 0 },
+      { code: 'SR616SW', left: 0 },
+      { code: 'SR621SW', left: 2 },
+    ]);
+    expect(runningLow([...lots, other('more', { balance: 1 })], ['SR521SW', 'SR616SW'], DAY)).toEqual([]);
+  });
 });
 
 describe('which lot, and what beside it', () => {

@@ -7,7 +7,7 @@ import {
   mayBeFitted,
 } from '../cells';
 import { figure, type WorkingLine } from '../judgement';
-import { isPastDate, type Lot } from './lots';
+import { isPastDate, type Lot, REORDER_UNDER } from './lots';
 import { leakShare, type SupplierRecord } from './suppliers';
 
 export interface LotOffer {
@@ -109,9 +109,6 @@ interface FitQuestion extends ChooseOptions {
   readonly day: string;
   readonly priceOf: (item: string) => number | null;
 }
-
-/** Fewer usable cells of the kind than this are too few. */
-const REORDER_UNDER = 3;
 
 /**
  * What to fit from the stock, and what beside it: the lots ranked; a cheaper one next to what a leak of it costs;

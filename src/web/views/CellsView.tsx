@@ -34,6 +34,7 @@ import { useBook, useShop } from '../api/resources';
 import { LampAnswer } from '../app/Lamp';
 import { colours } from '../app/theme';
 import { CellFigure } from '../figures/CellFigure';
+import { TakeButton } from '../job/TakeButton';
 import { StageLayout } from '../job/StageLayout';
 
 const MOST_BESIDE = 4;
@@ -292,6 +293,34 @@ const NameRead = memo(function NameRead({
   );
 });
 
+/** A size as the caliper says it: typed by hand, by the caliper itself, or taken from it. */
+function SizeField({
+  label,
+  value,
+  onText,
+  helper,
+}: {
+  readonly label: string;
+  readonly value: string;
+  readonly onText: (text: string) => void;
+  readonly helper: string;
+}) {
+  return (
+    <TextField
+      label={label}
+      value={value}
+      onChange={(event) => onText(event.target.value)}
+      helperText={helper}
+      slotProps={{
+        htmlInput: { 'data-wanted': true, 'data-measure': 'lengthMm', inputMode: 'decimal' },
+        input: {
+          endAdornment: <TakeButton device="caliper" ask={{ ask: 'length' }} label={label} onText={onText} />,
+        },
+      }}
+    />
+  );
+}
+
 /** Keys go into the fields at once; what they find follows as the page has time, so that none waits. */
 function Finder({ book }: { readonly book: Book }) {
   const finder = useMemo(() => openFinder(book.cellTable), [book]);
@@ -323,18 +352,13 @@ function Finder({ book }: { readonly book: Book }) {
                 helperText="any name in any spelling, or a part of one"
                 fullWidth
               />
-              <TextField
+              <SizeField
                 label="Across"
                 value={across}
-                onChange={(event) => setAcross(event.target.value)}
-                helperText={`mm, within ${figure(FINDER_WITHIN_MM)}`}
+                onText={setAcross}
+                helper={`mm, within ${figure(FINDER_WITHIN_MM)}`}
               />
-              <TextField
-                label="Height"
-                value={height}
-                onChange={(event) => setHeight(event.target.value)}
-                helperText="mm"
-              />
+              <SizeField label="Height" value={height} onText={setHeight} helper="mm" />
             </Stack>
           </Paper>
           <ByCalibre book={book} name={asked.name} onName={setName} />

@@ -88,7 +88,7 @@ function WellMat({ well, keyed }: { readonly well: WellState; readonly keyed: bo
       <MoreFacts
         label={more}
         facts={[
-          ...(!noCell && well.fitted === null
+          ...(!noCell && well.fitted === null && well.oldSettled?.payload.to !== 'spent bin'
             ? [
                 {
                   title: capital(`${wellTitle(well)}the same cell goes back`),

@@ -1,4 +1,4 @@
-import { Stack } from '@mui/material';
+import { Paper, Stack, Typography } from '@mui/material';
 import { useFormContext } from 'react-hook-form';
 import { capital, figure } from '../../../core/judgement';
 import { ACCUMULATOR_WAYS, CHARGE_OUTCOMES } from '../../../core/logbook';
@@ -11,6 +11,7 @@ import { FactList } from '../../job/FactList';
 import { useJob } from '../../job/JobContext';
 import { NativeSelect } from '../../job/NativeSelect';
 import { useGuides } from './Guide';
+import { LooseCells, TakeOut } from './Loose';
 import { OldCellCards } from './OldCell';
 
 /** The kit for this calibre, from the stock or from elsewhere. */
@@ -58,6 +59,7 @@ export function ChargingMat() {
     (lot) => lot.item === 'kit' && lot.balance > 0 && (kitCode === '' || lot.code === kitCode),
   );
   const [first] = kits;
+  const [well] = state.wells;
   const guideOf = useGuides();
   const tired = facts.charges.some(({ payload }) => payload.outcome !== 'steps normally');
   return (
@@ -101,6 +103,15 @@ export function ChargingMat() {
         <AccumulatorFields kits={kits} />
       </FactCard>
       {(tired || facts.accumulator) && state.wells.map(guideOf)}
+      <LooseCells />
+      {first && well && !facts.accumulator && (
+        <Paper component="section" aria-label="The kit" sx={{ p: 2 }}>
+          <Typography>
+            Kit {first.code}, lot {first.lotCode}: once out of its blister it is loose until it is fitted.
+          </Typography>
+          <TakeOut well={well} lot={first} />
+        </Paper>
+      )}
       {facts.accumulator && state.wells.map((well) => <OldCellCards key={well.name} well={well} />)}
     </>
   );

@@ -1,5 +1,5 @@
 import { Button, Checkbox, FormControlLabel, Radio, RadioGroup, Stack, Typography } from '@mui/material';
-import { type FormEvent, useState } from 'react';
+import type { FormEvent } from 'react';
 import { money } from '../../../core/handback';
 import { capital } from '../../../core/judgement';
 import { MAIN_WELL, openDrops, type WellState } from '../../../core/logbook';
@@ -9,7 +9,7 @@ import { FactCard } from '../../job/FactCard';
 import { TextLine } from '../../job/fields';
 import { useJob } from '../../job/JobContext';
 import { TakeOut } from './Loose';
-import { useAlkalineWord, useFit } from './useFit';
+import { useAlkalineWord, useChosenLot, useFit } from './useFit';
 import { wellKey, wellTitle } from './wells';
 
 /** A cheaper cell beside what a leak of it costs, and the owner’s word where that lets it in. */
@@ -49,8 +49,7 @@ function FitForm({ well, fit }: { readonly well: WellState; readonly fit: WhatTo
   const [agreed] = useAlkalineWord(well);
   const takeable = fit.offers.filter((offer) => offer.verdict === 'take');
   const blocked = fit.offers.filter((offer) => offer.verdict === 'blocked');
-  const [picked, setPicked] = useState<string | null>(null);
-  const chosen = takeable.find((offer) => offer.lot.id === picked) ?? takeable[0];
+  const [chosen, setPicked] = useChosenLot(well, fit);
   const fitted = (event: FormEvent): void => {
     event.preventDefault();
     if (!chosen || paused) return;
@@ -100,7 +99,7 @@ function FitForm({ well, fit }: { readonly well: WellState; readonly fit: WhatTo
           <Button type="submit" variant="contained" disabled={technician === null}>
             Fitted {chosen.lot.code} from lot {chosen.lot.lotCode}
           </Button>
-          <TakeOut well={well} offer={chosen} />
+          <TakeOut well={well} lot={chosen.lot} />
         </Stack>
       )}
       <PriceBesideLeak well={well} fit={fit} />

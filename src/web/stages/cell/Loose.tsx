@@ -8,7 +8,7 @@ import {
   outcomesOf,
   type WellState,
 } from '../../../core/logbook';
-import type { LotOffer } from '../../../core/stock';
+import type { Lot } from '../../../core/stock';
 import { Caution } from '../../app/Lamp';
 import { FactCard } from '../../job/FactCard';
 import { FactList } from '../../job/FactList';
@@ -16,11 +16,11 @@ import { Choice, optionsOf, TextLine } from '../../job/fields';
 import { useJob } from '../../job/JobContext';
 import { wellKey } from './wells';
 
-/** Takes a fresh cell of the lot chosen out of its blister: from then on it is loose until it is fitted. */
-export function TakeOut({ well, offer }: { readonly well: WellState; readonly offer: LotOffer }) {
+/** Takes a fresh cell or kit of the lot chosen out of its blister: from then on it is loose until it is fitted. */
+export function TakeOut({ well, lot }: { readonly well: WellState; readonly lot: Lot }) {
   const { record, technician, state } = useJob();
   const out = [...state.facts.cellsOut.values()].some(
-    ({ out: { payload }, settled }) => settled === null && payload.lotId === offer.lot.id,
+    ({ out: { payload }, settled }) => settled === null && payload.lotId === lot.id,
   );
   if (out) return null;
   return (
@@ -29,7 +29,7 @@ export function TakeOut({ well, offer }: { readonly well: WellState; readonly of
       onClick={() =>
         void record(
           'cell.out',
-          { cellCode: offer.lot.code, lotId: offer.lot.id, lotCode: offer.lot.lotCode },
+          { cellCode: lot.code, lotId: lot.id, lotCode: lot.lotCode },
           { well: wellKey(well) },
         )
       }

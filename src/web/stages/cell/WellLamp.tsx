@@ -1,4 +1,5 @@
 import { Stack, Typography } from '@mui/material';
+import { Link } from 'react-router';
 import {
   type CellReading,
   crossReference,
@@ -15,7 +16,7 @@ import { dayInWords } from '../../../core/time';
 import { Caution, LampAnswer, type Standing, Working } from '../../app/Lamp';
 import { CellFigure } from '../../figures/CellFigure';
 import { type OpenJob, useJob } from '../../job/JobContext';
-import { useFit } from './useFit';
+import { useChosenLot, useFit } from './useFit';
 import { wellTitle } from './wells';
 
 function foundReading({ draft, book }: OpenJob, well: WellState): CellReading | null {
@@ -158,7 +159,13 @@ function StockAnswer({ fit }: { readonly fit: WhatToFit }) {
             ]
           : []),
       ]}
-    />
+    >
+      <Link
+        to={`/stock/orders?${new URLSearchParams({ cell: order.code, supplier: order.supplier ?? '' }).toString()}`}
+      >
+        Write the order
+      </Link>
+    </LampAnswer>
   );
 }
 
@@ -167,7 +174,8 @@ function LotLooksLike({ well, fit }: { readonly well: WellState; readonly fit: W
   const { book } = useJob();
   const movement = well.wanted ? book.cell(well.wanted.code) : null;
   const found = foundCell(well, book.cellTable);
-  const lot = fit.best?.cell ?? null;
+  const [chosen] = useChosenLot(well, fit);
+  const lot = chosen?.cell ?? null;
   if (lot === null || well.fitted !== null) return null;
   const { warn, list } = lookAlikesHere(lot, { movement, found }, book.cellTable);
   return (

@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import { fitForWell } from '../../../core/fitting';
 import type { WellState } from '../../../core/logbook';
-import type { WhatToFit } from '../../../core/stock';
+import type { LotOffer, WhatToFit } from '../../../core/stock';
 import { useJob } from '../../job/JobContext';
 
 const AGREED = 'yes';
@@ -11,6 +11,17 @@ export function useAlkalineWord(well: WellState): readonly [boolean, (agreed: bo
   const { draft, setDraft } = useJob();
   const name = `alkaline.${well.name}`;
   return [draft[name] === AGREED, (agreed) => setDraft(name, agreed ? AGREED : '')];
+}
+
+/** The lot about to be taken for a well: the one picked, else the best. */
+export function useChosenLot(
+  well: WellState,
+  fit: WhatToFit,
+): readonly [LotOffer | null, (lotId: string) => void] {
+  const { draft, setDraft } = useJob();
+  const name = `lot.${well.name}`;
+  const picked = fit.offers.find(({ verdict, lot }) => verdict === 'take' && lot.id === draft[name]);
+  return [picked ?? fit.best, (lotId) => setDraft(name, lotId)];
 }
 
 /** What to fit in a well, from the stock as it is; null where nobody knows what it takes. */

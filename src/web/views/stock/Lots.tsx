@@ -49,12 +49,15 @@ function LotTable({
   lots,
   shop,
   today,
+  locked,
   onOpen,
 }: {
   readonly item: StockItem;
   readonly lots: readonly Lot[];
   readonly shop: SeenShop;
   readonly today: string;
+  /** Nobody is at the bench: nothing can be booked. */
+  readonly locked: boolean;
   readonly onOpen: (lot: Lot, what: 'count' | 'more') => void;
 }) {
   return (
@@ -85,6 +88,7 @@ function LotTable({
                 <TableCell sx={{ py: 0 }}>
                   <Button
                     size="small"
+                    disabled={locked}
                     onClick={() => onOpen(lot, 'count')}
                     aria-label={`Count lot ${lot.lotCode} of ${lot.code}`}
                     sx={{ minWidth: 0, px: 0.75 }}
@@ -93,6 +97,7 @@ function LotTable({
                   </Button>
                   <Button
                     size="small"
+                    disabled={locked}
                     onClick={() => onOpen(lot, 'more')}
                     aria-label={`More of lot ${lot.lotCode} of ${lot.code}`}
                     sx={{ minWidth: 0, px: 0.75 }}
@@ -143,6 +148,7 @@ export function Lots({
             lots={own}
             shop={shop}
             today={today}
+            locked={technicianId === null}
             onOpen={({ id }, what) => setOpened({ lotId: id, what })}
           />
         );

@@ -1,9 +1,11 @@
 import { Button, Stack, TextField, Typography } from '@mui/material';
 import { useState } from 'react';
+import { useSearchParams } from 'react-router';
 import { v7 } from 'uuid';
 import { newOrder, type StockResource } from '../../../contract';
 import type { Book } from '../../../core/catalogue';
 import { lookAlikesHere, readCellMarking } from '../../../core/cells';
+import { runningLow } from '../../../core/stock';
 import { postJson } from '../../api/http';
 import { Section } from '../../app/Section';
 import { useBooking } from './booking';
@@ -20,14 +22,29 @@ export function OrderForm({
   stock,
   book,
   technicianId,
+  today,
 }: {
   readonly stock: StockResource;
   readonly book: Book;
   readonly technicianId: string;
+  readonly today: string;
 }) {
-  const [supplier, setSupplier] = useState(stock.suppliers[0]?.supplier ?? '');
-  const [lines, setLines] = useState<readonly Line[]>([BLANK]);
+  const [query] = useSearchParams();
+  const [supplier, setSupplier] = useState(query.get('supplier') || (stock.suppliers[0]?.supplier ?? ''));
+  const [lines, setLines] = useState<readonly Line[]>([{ ...BLANK, code: query.get('cell') ?? '' }]);
   const { book: place, say, told } = useBooking();
+  const low = runningLow(
+    stock.lots,
+    [
+      ...lines.map(({ code }) => book.cell(code)?.code ?? ''),
+      ...stock.orders
+        .filter(({ received }) => !received)
+        .flatMap((order) => order.lines.map(({ code }) => code)),
+    ],
+    today,
+  );
+  const add = (code: string): void =>
+    setLines([...lines.filter((line) => line.code.trim() !== ''), { ...BLANK, code }]);
   const change = (index: number, line: Line): void =>
     setLines(lines.map((each, at) => (at === index ? line : each)));
   const send = async (): Promise<void> => {
@@ -58,6 +75,16 @@ export function OrderForm({
         }}
       >
         <TextField label="Supplier" value={supplier} onChange={(event) => setSupplier(event.target.value)} />
+        {low.length > 0 && (
+          <Stack direction="row" spacing={1} sx={{ alignItems: 'center', flexWrap: 'wrap', rowGap: 1 }}>
+            <Typography>Running low:</Typography>
+            {low.map(({ code, left }) => (
+              <Button key={code} variant="outlined" onClick={() => add(code)}>
+                {code}, {left} left
+              </Button>
+            ))}
+          </Stack>
+        )}
         {lines.map((line, index) => (
           <Stack key={index} spacing={0.5}>
             <Stack direction="row" spacing={1.5}>

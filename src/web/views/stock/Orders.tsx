@@ -14,7 +14,7 @@ import {
   TAKES,
   usualTake,
 } from '../../../core/stock';
-import { localTime } from '../../../core/time';
+import { localDay, localTime } from '../../../core/time';
 import { postJson } from '../../api/http';
 import { type SeenShop, useBook } from '../../api/resources';
 import { Caution } from '../../app/Lamp';
@@ -251,7 +251,12 @@ export function Orders({
           </FileButton>
         </Stack>
       </Section>
-      <OrderForm stock={stock} book={book} technicianId={technicianId} />
+      <OrderForm
+        stock={stock}
+        book={book}
+        technicianId={technicianId}
+        today={localDay(shopNow(shop), shop.shop.zone)}
+      />
       <Section title="Suppliers">
         {stock.suppliers.length === 0 && <Typography>Nothing is known of any yet.</Typography>}
         {stock.suppliers.map((record) => (
