@@ -20,5 +20,5 @@ export {
   type StockItem,
 } from './lots';
 export { judgeSample, PRINT_STATES, type PrintState, type Sample } from './samples';
-export { leakShare, recordWords, type SupplierRecord } from './suppliers';
+export { bestSupplier, leakShare, recordWords, type SupplierRecord } from './suppliers';
 export { chooseLots, type LotOffer, type PriceBesideLeak, type WhatToFit, whatToFit } from './whatToFit';

@@ -28,3 +28,8 @@ export function recordWords({ deliveries, wrong, short, fitted, leaked }: Suppli
     `${leaked} of ${fitted} fitted leaked`,
   ].join(', ');
 }
+
+/** The supplier whose cells leaked least; null where none is known. */
+export function bestSupplier(records: readonly SupplierRecord[]): string | null {
+  return [...records].sort((a, b) => leakShare(a) - leakShare(b))[0]?.supplier ?? null;
+}

@@ -8,7 +8,7 @@ import {
 } from '../cells';
 import { figure, type WorkingLine } from '../judgement';
 import { isPastDate, type Lot, REORDER_UNDER } from './lots';
-import { leakShare, type SupplierRecord } from './suppliers';
+import { bestSupplier, leakShare, type SupplierRecord } from './suppliers';
 
 export interface LotOffer {
   readonly lot: Lot;
@@ -130,9 +130,6 @@ export function whatToFit(question: FitQuestion): WhatToFit {
     .filter(({ cell }) => cell.chemistry === wanted.chemistry)
     .reduce((sum, { lot }) => sum + lot.balance, 0);
   const inStock = new Set(takeable.map(({ cell }) => cell.code));
-  const [first] = [...records]
-    .filter(({ supplies }) => supplies.includes(wanted.code))
-    .sort((a, b) => leakShare(a) - leakShare(b));
   return {
     offers,
     best,
@@ -155,7 +152,7 @@ export function whatToFit(question: FitQuestion): WhatToFit {
       left < REORDER_UNDER
         ? {
             code: wanted.code,
-            supplier: first?.supplier ?? null,
+            supplier: bestSupplier(records.filter(({ supplies }) => supplies.includes(wanted.code))),
             reason: left === 0 ? 'None that may go in is left.' : `Only ${left} left.`,
           }
         : null,

@@ -6,7 +6,9 @@ export function HeadRow({ heads }: { readonly heads: readonly string[] }) {
     <TableHead>
       <TableRow>
         {heads.map((head) => (
-          <TableCell key={head}>{head}</TableCell>
+          <TableCell key={head} sx={{ whiteSpace: 'nowrap' }}>
+            {head}
+          </TableCell>
         ))}
       </TableRow>
     </TableHead>

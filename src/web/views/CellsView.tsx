@@ -170,7 +170,7 @@ const FoundRow = memo(function FoundRow({
       </TableCell>
       <TableCell>{cell.drain}</TableCell>
       <TableCell>{cell.names.filter((each) => each !== cell.code).join(', ')}</TableCell>
-      {offMm !== null && <TableCell>{figure(offMm)} mm</TableCell>}
+      {offMm !== null && <TableCell sx={{ whiteSpace: 'nowrap' }}>{figure(offMm)} mm</TableCell>}
     </TableRow>
   );
 });

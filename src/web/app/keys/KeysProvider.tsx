@@ -175,7 +175,9 @@ export function KeysProvider({ children }: { readonly children: ReactNode }) {
         const run = runs[0];
         if (wasDevice && run?.from === 'device') {
           const ticket = readTicket(run.text);
-          if (!field || ticket.verdict !== 'not a ticket' || scanned(run.text) !== null) {
+          // A measure that is filled in already is not written on: the figure is for the next one.
+          const behind = field?.dataset.measure !== undefined && field.value !== run.text;
+          if (!field || behind || ticket.verdict !== 'not a ticket' || scanned(run.text) !== null) {
             event.preventDefault();
             event.stopPropagation();
             if (field && fieldBefore?.field === field) setFieldValue(field, fieldBefore.value);

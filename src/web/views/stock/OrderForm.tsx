@@ -5,7 +5,7 @@ import { v7 } from 'uuid';
 import { newOrder, type StockResource } from '../../../contract';
 import type { Book } from '../../../core/catalogue';
 import { lookAlikesHere, readCellMarking } from '../../../core/cells';
-import { runningLow } from '../../../core/stock';
+import { bestSupplier, runningLow } from '../../../core/stock';
 import { postJson } from '../../api/http';
 import { Section } from '../../app/Section';
 import { useBooking } from './booking';
@@ -30,7 +30,7 @@ export function OrderForm({
   readonly today: string;
 }) {
   const [query] = useSearchParams();
-  const [supplier, setSupplier] = useState(query.get('supplier') || (stock.suppliers[0]?.supplier ?? ''));
+  const [supplier, setSupplier] = useState(query.get('supplier') || (bestSupplier(stock.suppliers) ?? ''));
   const [lines, setLines] = useState<readonly Line[]>([{ ...BLANK, code: query.get('cell') ?? '' }]);
   const { book: place, say, told } = useBooking();
   const low = runningLow(

@@ -225,11 +225,13 @@ export function Orders({
                 <Button
                   href={`/api/orders/${order.id}/note.csv`}
                   aria-label={`Note ${order.note.noteNumber} as CSV`}
+                  sx={{ flexShrink: 0 }}
                 >
                   As CSV
                 </Button>
                 <Button
                   variant="outlined"
+                  sx={{ flexShrink: 0 }}
                   onClick={() => receive(order)}
                   aria-label={`Receive note ${order.note.noteNumber}`}
                 >
