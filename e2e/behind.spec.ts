@@ -157,11 +157,11 @@ test('the stock: a lot is counted, spent cells are collected against a receipt, 
   await count.getByRole('button', { name: 'Counted' }).click();
   await expect(page.getByRole('row', { name: /SR621SW 11 S-6104/ })).toBeVisible();
   const bin = page.getByRole('region', { name: 'Spent cells' });
-  await bin.getByLabel('Cells collected').fill('9999');
+  await bin.getByRole('textbox', { name: 'Cells' }).fill('9999');
   await bin.getByLabel('Receipt').fill('VHT-2301');
   await bin.getByRole('button', { name: 'Collected' }).click();
   await expect(bin).toContainText('not 9999. Count the bin again.');
-  await bin.getByLabel('Cells collected').fill('5');
+  await bin.getByRole('textbox', { name: 'Cells' }).fill('5');
   await bin.getByRole('button', { name: 'Collected' }).click();
   await expect(bin).toContainText('5 cells, 0 g, receipt VHT-2301');
 });

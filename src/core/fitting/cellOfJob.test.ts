@@ -1,6 +1,15 @@
 import { book, context, idOf, Logbook, lot, movementOf, readingOf } from '../../testing/fixtures';
 import type { Lot } from '../stock';
-import { cellNamedIn, fitForWell, fittedAdviceOf, guidesOf, serviceGainOf, setOf, witnessesOf } from '.';
+import {
+  accumulatorInQuestion,
+  cellNamedIn,
+  fitForWell,
+  fittedAdviceOf,
+  guidesOf,
+  serviceGainOf,
+  setOf,
+  witnessesOf,
+} from '.';
 
 const DAY = '2026-03-17';
 const jobOn = (calibreId: string): Logbook => {
@@ -56,6 +65,26 @@ describe('the guides of a job', () => {
       expect(guides.map(({ steps }) => steps.filter(({ phase }) => phase === 'out').length)).not.toContain(0);
     }
     expect(guidesOf(new Logbook().state(), book, context.policy.schools).size).toBe(0);
+  });
+});
+
+describe('an accumulator', () => {
+  it('comes out once the last charge did not do, or when it was renewed', () => {
+    const job = jobOn('vessarin-210s');
+    const asked = () => accumulatorInQuestion(job.state().facts);
+    expect(asked()).toBe(false);
+    job.add('cell.charged', { by: 'light', hours: 8, outcome: 'low-supply steps' });
+    expect(asked()).toBe(true);
+    job.add('cell.charged', { by: 'light', hours: 12, outcome: 'steps normally' });
+    expect(asked()).toBe(false);
+    job.add('cell.accumulator', {
+      kitCode: 'KT-V21',
+      lotId: null,
+      supplier: '',
+      lotCode: '',
+      way: 'kit with tabs',
+    });
+    expect(asked()).toBe(true);
   });
 });
 

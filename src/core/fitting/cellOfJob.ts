@@ -90,6 +90,12 @@ export function guidesOf(state: JobState, book: Book, schools: Schools): Readonl
   return guides;
 }
 
+/** Whether the accumulator comes out: it did, or the last charge did not bring the watch to step normally. */
+export function accumulatorInQuestion({ accumulator, charges }: JobState['facts']): boolean {
+  const last = charges.at(-1);
+  return accumulator !== null || (last !== undefined && last.payload.outcome !== 'steps normally');
+}
+
 /** The places of a movement that take the same cell as this one: a set, from one lot. */
 export function setOf(state: JobState, well: WellState): readonly WellState[] {
   const { wanted } = well;

@@ -1,4 +1,5 @@
 export {
+  accumulatorInQuestion,
   cellNamedIn,
   fitForWell,
   fittedAdviceOf,

@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import { Box, Typography } from '@mui/material';
 import { BarElement, CategoryScale, Chart, LinearScale, Tooltip } from 'chart.js';
 import { Bar } from 'react-chartjs-2';
@@ -13,7 +14,7 @@ type Forecast = Extract<LifeForecast, { verdict: 'forecast' }>;
 const NONE = { bars: { shares: [], monthsEach: 1 }, p10Months: 0, p50Months: 0, p90Months: 0 };
 
 /** How the draws of a forecast are spread over the months; what ends before the early end stands apart. */
-export default function LifeChart({
+export default memo(function LifeChart({
   life,
   title,
 }: {
@@ -68,4 +69,4 @@ export default function LifeChart({
       <Typography variant="body2">Red: before the early end (P10), one in ten. Grey: after P90.</Typography>
     </>
   );
-}
+});

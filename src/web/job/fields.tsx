@@ -118,7 +118,10 @@ export function MeasureField({
     reading?.verdict === 'not read'
       ? `${reading.reason} A good value: ${example}.`
       : (fieldState.error?.message ??
-        (reading?.verdict === 'read' ? `Understood: ${reading.understood}` : (helper ?? `e.g. ${example}`)));
+        // What is understood just as it was typed needs no telling.
+        (reading?.verdict === 'read' && reading.understood !== text.trim()
+          ? `Understood: ${reading.understood}`
+          : (helper ?? (reading ? ' ' : `e.g. ${example}`))));
   const take = (given: string): void => {
     const read = given.trim() === '' ? null : readQuantity(given, quantity);
     const blank = optional ? null : undefined;

@@ -1,4 +1,5 @@
 import { Stack } from '@mui/material';
+import { accumulatorInQuestion } from '../../../core/fitting';
 import { capital } from '../../../core/judgement';
 import { MAIN_WELL, type WellState } from '../../../core/logbook';
 import { openRevisions } from '../../../core/movements';
@@ -141,7 +142,9 @@ function Lamp() {
         {state.calibre.cautions.map((caution) => (
           <Caution key={caution}>{caution}</Caution>
         ))}
-        <CalibreFigure calibre={state.calibre} cellDiameterMm={() => null} />
+        {!accumulatorInQuestion(state.facts) && (
+          <CalibreFigure calibre={state.calibre} cellDiameterMm={() => null} />
+        )}
       </>
     );
   }

@@ -1,5 +1,6 @@
 import { Paper, Stack, Typography } from '@mui/material';
 import { useFormContext } from 'react-hook-form';
+import { accumulatorInQuestion } from '../../../core/fitting';
 import { capital, figure } from '../../../core/judgement';
 import { ACCUMULATOR_WAYS, CHARGE_OUTCOMES } from '../../../core/logbook';
 import type { Calibre, Charge } from '../../../core/movements';
@@ -61,9 +62,9 @@ export function ChargingMat() {
   const [first] = kits;
   const [well] = state.wells;
   const guideOf = useGuides();
-  const tired = facts.charges.some(({ payload }) => payload.outcome !== 'steps normally');
   return (
     <>
+      <LooseCells />
       <FactList
         kind="cell.charged"
         title="Charged and watched"
@@ -83,6 +84,14 @@ export function ChargingMat() {
         />
         <Choice name="outcome" label="Then it" options={optionsOf(CHARGE_OUTCOMES)} />
       </FactList>
+      {first && well && !facts.accumulator && (
+        <Paper component="section" aria-label="The kit" sx={{ p: 2 }}>
+          <Typography>
+            Kit {first.code}, lot {first.lotCode}: once out of its blister it is loose until it is fitted.
+          </Typography>
+          <TakeOut well={well} lot={first} />
+        </Paper>
+      )}
       <FactCard
         key={first?.id ?? 'none'}
         kind="cell.accumulator"
@@ -102,16 +111,7 @@ export function ChargingMat() {
       >
         <AccumulatorFields kits={kits} />
       </FactCard>
-      {(tired || facts.accumulator) && state.wells.map(guideOf)}
-      <LooseCells />
-      {first && well && !facts.accumulator && (
-        <Paper component="section" aria-label="The kit" sx={{ p: 2 }}>
-          <Typography>
-            Kit {first.code}, lot {first.lotCode}: once out of its blister it is loose until it is fitted.
-          </Typography>
-          <TakeOut well={well} lot={first} />
-        </Paper>
-      )}
+      {accumulatorInQuestion(facts) && state.wells.map(guideOf)}
       {facts.accumulator && state.wells.map((well) => <OldCellCards key={well.name} well={well} />)}
     </>
   );

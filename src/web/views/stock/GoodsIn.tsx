@@ -146,6 +146,8 @@ export function GoodsIn({
         <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
           <DayField name="madeOn" label="Made on" />
           <DayField name="bestBefore" label="Best before" />
+        </Stack>
+        <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
           <MeasureField name="count" label="How many" quantity="figureOnly" />
           <MoneyField name="priceMinor" label="Price each" currency={shop.policy.currency} />
         </Stack>

@@ -64,27 +64,34 @@ function LotTable({
     <Paper component="section" aria-label={ITEM_WORDS[item]} sx={{ p: 2 }}>
       <Typography variant="h2">{ITEM_WORDS[item]}</Typography>
       <Box sx={{ overflowX: 'auto' }} tabIndex={0} role="region" aria-label={`${ITEM_WORDS[item]}, in stock`}>
-        <Table size="small" sx={{ '& td, & th': { px: 1, whiteSpace: 'nowrap' } }}>
+        <Table size="small" sx={{ '& td, & th': { px: 0.75, whiteSpace: 'nowrap' } }}>
           <HeadRow
-            heads={[capital(item), 'Left', 'Lot', 'Best before', shop.policy.currency, 'State', 'Hand']}
+            heads={[capital(item), 'Left', 'Lot', 'State, best before', shop.policy.currency, 'Hand']}
           />
           <TableBody>
             {lots.map((lot) => (
               <TableRow key={lot.id}>
                 <TableCell>
-                  <Typography variant="mark" component="span" sx={{ fontSize: '1.05rem' }}>
+                  <Typography variant="mark" component="span" sx={{ fontSize: '1rem' }}>
                     {lot.code}
                   </Typography>
                 </TableCell>
                 <TableCell>{lot.balance}</TableCell>
-                <TableCell sx={{ whiteSpace: 'normal !important', minWidth: 150 }}>
-                  {lot.lotCode}, {lot.supplier}
+                <TableCell>
+                  {lot.lotCode}
+                  <Typography variant="body2" color="text.secondary">
+                    {lot.supplier}
+                  </Typography>
                 </TableCell>
-                <TableCell>{lot.bestBefore ?? 'not printed'}</TableCell>
-                <TableCell>{(lot.priceMinor / 100).toFixed(2)}</TableCell>
-                <TableCell sx={{ whiteSpace: 'normal !important', minWidth: 90 }}>
+                <TableCell sx={{ whiteSpace: 'normal !important' }}>
                   {stateWords(lot, today)}
+                  {lot.bestBefore !== null && (
+                    <Typography variant="body2" color="text.secondary">
+                      {lot.bestBefore}
+                    </Typography>
+                  )}
                 </TableCell>
+                <TableCell>{(lot.priceMinor / 100).toFixed(2)}</TableCell>
                 <TableCell sx={{ py: 0 }}>
                   <Button
                     size="small"

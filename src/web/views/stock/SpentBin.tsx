@@ -40,7 +40,7 @@ export function SpentBin({
           done={(values) => `${values.count} cells collected, receipt ${values.receipt}.`}
         >
           <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
-            <MeasureField name="count" label="Cells collected" quantity="figureOnly" />
+            <MeasureField name="count" label="Cells" quantity="figureOnly" />
             <MeasureField name="weightG" label="Weight" quantity="figureOnly" unitShown="g" />
             <TextLine name="collectedOn" label="On" helper="year-month-day" />
             <TextLine name="receipt" label="Receipt" mono />
