@@ -39,6 +39,7 @@ import { StageLayout } from '../job/StageLayout';
 
 const MOST_BESIDE = 4;
 const SHOWN = 24;
+const WIDEST_PX = 96;
 
 function sizeWords({ diameterMm, heightMm }: CellType): string {
   return diameterMm === null || heightMm === null
@@ -61,39 +62,34 @@ function typedMm(text: string): number | null {
 /** The cells chosen, to one scale on one line, so that their heights are compared by eye. */
 const SideBySide = memo(function SideBySide({ cells }: { readonly cells: readonly CellType[] }) {
   const tallest = Math.max(...cells.map(({ heightMm }) => heightMm ?? 0));
+  const scale = WIDEST_PX / Math.max(...cells.map(({ diameterMm }) => diameterMm ?? 0), 1);
   return (
     <Paper component="section" aria-label="Side by side" sx={{ p: 2 }}>
       <Typography variant="h3" component="h2">
         Side by side, to one scale
       </Typography>
-      <Stack
-        direction="row"
-        spacing={3}
-        sx={{ alignItems: 'flex-end', mt: 1, borderBottom: `2px solid ${colours.soot}` }}
-      >
-        {cells.map(
-          (cell) =>
-            cell.diameterMm !== null &&
-            cell.heightMm !== null && (
-              <CellFigure
-                key={`${cell.code}-${cell.chemistry}`}
-                code={cell.code}
-                diameterMm={cell.diameterMm}
-                heightMm={cell.heightMm}
-                scale={9}
-              />
-            ),
-        )}
-      </Stack>
       <Box sx={{ overflowX: 'auto' }} tabIndex={0} role="region" aria-label="Compared">
         <Table size="small" sx={{ '& td, & th': { px: 1 } }}>
           <TableHead>
+            {/* One line that all of them stand on, each over its own column. */}
+            <TableRow
+              sx={{ '& > *': { verticalAlign: 'bottom', borderBottom: `2px solid ${colours.soot}`, pb: 0 } }}
+            >
+              <TableCell>From the side</TableCell>
+              {cells.map(({ code, chemistry, diameterMm, heightMm }) => (
+                <TableCell key={`${code}-${chemistry}`} sx={{ lineHeight: 0 }}>
+                  {diameterMm !== null && heightMm !== null && (
+                    <CellFigure code={code} diameterMm={diameterMm} heightMm={heightMm} scale={scale} />
+                  )}
+                </TableCell>
+              ))}
+            </TableRow>
             <TableRow>
               <TableCell>Cell</TableCell>
-              {cells.map((cell) => (
-                <TableCell key={cell.code}>
+              {cells.map(({ code, chemistry }) => (
+                <TableCell key={`${code}-${chemistry}`}>
                   <Typography variant="mark" component="span" sx={{ fontSize: '1.05rem' }}>
-                    {cell.code}
+                    {code}
                   </Typography>
                 </TableCell>
               ))}
@@ -104,7 +100,7 @@ const SideBySide = memo(function SideBySide({ cells }: { readonly cells: readonl
               [
                 ['Size', sizeWords],
                 [
-                  'Height beside the tallest',
+                  'Beside the tallest',
                   ({ heightMm }: CellType) =>
                     heightMm === null
                       ? '–'
