@@ -32,7 +32,6 @@ import { bareCode } from '../../core/movements';
 import { readQuantity } from '../../core/units';
 import { useBook, useShop } from '../api/resources';
 import { LampAnswer } from '../app/Lamp';
-import { colours } from '../app/theme';
 import { CellFigure } from '../figures/CellFigure';
 import { TakeButton } from '../job/TakeButton';
 import { StageLayout } from '../job/StageLayout';
@@ -72,9 +71,7 @@ const SideBySide = memo(function SideBySide({ cells }: { readonly cells: readonl
         <Table size="small" sx={{ '& td, & th': { px: 1 } }}>
           <TableHead>
             {/* One line that all of them stand on, each over its own column. */}
-            <TableRow
-              sx={{ '& > *': { verticalAlign: 'bottom', borderBottom: `2px solid ${colours.soot}`, pb: 0 } }}
-            >
+            <TableRow sx={{ '& > *': { verticalAlign: 'bottom', pb: 0 } }}>
               <TableCell>From the side</TableCell>
               {cells.map(({ code, chemistry, diameterMm, heightMm }) => (
                 <TableCell key={`${code}-${chemistry}`} sx={{ lineHeight: 0 }}>
