@@ -357,9 +357,17 @@ describe('orders and deliveries', () => {
       [csv.replace(/,10,/, ',ten,'), 'Line 2'],
       [csv.replace(/cell/, 'clock'), 'kind of goods'],
       [csv.replace(/2025-10-17/, '17.10.2025'), 'no day'],
+      [csv.replace(/Saltmarsh Wholesale/, 'Nettle'), 'more than one delivery note'],
+      [csv.replace(/,cell,/, ',cell,"'), 'no table'],
     ] as const)
       expect((await counter.post<Problem>('/api/deliveries/read', { csv: wrong })).body.detail).toContain(
         words,
       );
+    // A note need not say whose it is: then the hand does.
+    const unnamed = csv.replaceAll('Saltmarsh Wholesale', '');
+    expect((await counter.post('/api/deliveries/read', { csv: unnamed })).body).toMatchObject({
+      supplier: '',
+      lines: note?.lines,
+    });
   });
 });

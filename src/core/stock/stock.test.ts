@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { book, idOf, lot } from '../../testing/fixtures';
 import { type CellType, wantedFromType } from '../cells';
 import {
+  bestSupplier,
   checkDelivery,
   chooseLots,
   type DeliveryLine,
@@ -13,6 +14,7 @@ import {
   recordWords,
   runningLow,
   type SupplierRecord,
+  usualTake,
   whatToFit,
 } from '.';
 
@@ -41,6 +43,39 @@ const record = (supplier: string, fitted: number, leaked: number): SupplierRecor
   fitted,
   leaked,
   supplies: ['SR621SW'],
+});
+
+describe('what becomes of a delivered line', () => {
+  it('is the stock where it is the cell ordered, and else it goes back, whatever its count', () => {
+    const line = (code: string, count: number): DeliveryLine => ({
+      item: 'cell',
+      code,
+      count,
+      lotCode: `lot of ${code}`,
+      madeOn: null,
+      bestBefore: '2028-01-31',
+      priceMinor: 60,
+    });
+    const ordered: OrderLine[] = [
+      { item: 'cell', code: 'SR621SW', count: 10 },
+      { item: 'cell', code: 'CR1216', count: 5 },
+    ];
+    const delivered = [line('364', 8), line('CR1612', 5), line('SR936W', 3)];
+    expect(
+      checkDelivery(ordered, delivered, book.cell).map((each) => [each.verdict, usualTake(each)]),
+    ).toEqual([
+      ['short', 'into stock'],
+      ['another cell', 'sent back'],
+      ['not ordered', 'sent back'],
+    ]);
+  });
+});
+
+describe('the best supplier', () => {
+  it('is the one whose cells leaked least, a little fitted telling little; none where none is known', () => {
+    expect(bestSupplier([record('Many', 400, 6), record('Few', 2, 0), record('Bad', 100, 9)])).toBe('Many');
+    expect(bestSupplier([])).toBeNull();
+  });
 });
 
 describe('what runs low', () => {
