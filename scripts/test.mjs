@@ -1,5 +1,5 @@
 // The whole check, from a bare clone: types, lint, format, Jest, then Playwright against the built application.
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, statfsSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -46,11 +46,28 @@ function readJson(file) {
   }
 }
 
-const checks = [
-  step('Types', bin('tsc'), ['-p', '.']),
-  step('Lint', bin('eslint'), ['.', '--max-warnings', '0']),
-  step('Format', bin('prettier'), ['--check', '--log-level', 'warn', '.']),
-];
+/** A check that runs beside others; what it has to say is printed in one piece when it is done. */
+function beside(what, file, args) {
+  const started = Date.now();
+  return new Promise((resolve) => {
+    const running = spawn(file, args, { cwd: root, stdio: ['ignore', 'pipe', 'pipe'] });
+    const said = [];
+    for (const stream of [running.stdout, running.stderr]) stream.on('data', (piece) => said.push(piece));
+    running.on('error', (error) => said.push(Buffer.from(`${error.message}\n`)));
+    running.on('close', (status) => {
+      process.stdout.write(Buffer.concat(said));
+      say(`${what}: ${status === 0 ? 'fine' : 'FAILED'}, ${Math.round((Date.now() - started) / 1000)} s`);
+      resolve(status === 0);
+    });
+  });
+}
+
+say('Types, lint and format');
+const checks = await Promise.all([
+  beside('Types', bin('tsc'), ['-p', '.']),
+  beside('Lint', bin('eslint'), ['.', '--max-warnings', '0']),
+  beside('Format', bin('prettier'), ['--check', '--log-level', 'warn', '.']),
+]);
 counts.failed += checks.filter((fine) => !fine).length;
 
 const jestFile = join(results, 'jest.json');
