@@ -18,10 +18,15 @@ type Loose = DayResource['loose'][number];
 
 /** What was said of a loose cell and waits here for the server. */
 function waitingOf({ jobId, cell }: Loose, waiting: readonly WaitingEntry[]): WaitingEntry | undefined {
-  const kinds = outcomesOf(cell, MISSED).map(({ kind }): string => kind);
+  const outcomes = outcomesOf(cell, MISSED);
   return waiting.find(
     ({ jobId: of, entry }) =>
-      of === jobId && kinds.includes(entry.kind) && (entry.well ?? MAIN_WELL) === cell.well,
+      of === jobId &&
+      (entry.well ?? MAIN_WELL) === cell.well &&
+      outcomes.some(
+        ({ kind, payload }) =>
+          kind === entry.kind && JSON.stringify(payload) === JSON.stringify(entry.payload),
+      ),
   );
 }
 
