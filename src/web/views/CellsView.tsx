@@ -71,10 +71,10 @@ const SideBySide = memo(function SideBySide({ cells }: { readonly cells: readonl
         <Table size="small" sx={{ '& td, & th': { px: 1 } }}>
           <TableHead>
             {/* One line that all of them stand on, each over its own column. */}
-            <TableRow sx={{ '& > *': { verticalAlign: 'bottom', pb: 0 } }}>
+            <TableRow sx={{ '& .MuiTableCell-root': { verticalAlign: 'bottom' } }}>
               <TableCell>From the side</TableCell>
               {cells.map(({ code, chemistry, diameterMm, heightMm }) => (
-                <TableCell key={`${code}-${chemistry}`} sx={{ lineHeight: 0 }}>
+                <TableCell key={`${code}-${chemistry}`} sx={{ lineHeight: 0, pb: 0.25 }}>
                   {diameterMm !== null && heightMm !== null && (
                     <CellFigure code={code} diameterMm={diameterMm} heightMm={heightMm} scale={scale} />
                   )}
