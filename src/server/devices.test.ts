@@ -78,7 +78,8 @@ describe('files', () => {
     const status = await new Promise<number>((resolve, reject) => {
       const sending = httpRequest(
         `${counter.url}/api/attachments?technicianId=${technicianId}&name=big.png`,
-        { method: 'POST', headers: { 'transfer-encoding': 'chunked' } },
+        // A connection of its own: one kept for the next request would be cut while nobody listens to it.
+        { method: 'POST', headers: { 'transfer-encoding': 'chunked' }, agent: false },
         (response) => {
           response.resume();
           resolve(response.statusCode ?? 0);
