@@ -154,3 +154,8 @@ export const MAIN_WELL = 'main';
 export function wellOf(entry: { readonly well: string | null }): string {
   return entry.well ?? MAIN_WELL;
 }
+
+/** How an entry names a well: not at all where there is one. The other way round than `wellOf`. */
+export function wellKey({ name }: { readonly name: string }): string | null {
+  return name === MAIN_WELL ? null : name;
+}

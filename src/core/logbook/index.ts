@@ -1,5 +1,5 @@
 export { judgeEntry, type Admission } from './admit';
-export { MAIN_WELL, wellOf } from './entry';
+export { MAIN_WELL, wellKey, wellOf } from './entry';
 export type { Entry, EntryKind, EntryOf, JobFacts, PartOff, Payloads } from './entry';
 export {
   AGREED_HOW,

@@ -102,12 +102,32 @@ export function checkDelivery(
   ];
 }
 
+/** Codes that are on order and did not come yet. */
+export function codesOnOrder(
+  orders: readonly { readonly received: boolean; readonly lines: readonly OrderLine[] }[],
+): readonly string[] {
+  return orders.filter(({ received }) => !received).flatMap(({ lines }) => lines.map(({ code }) => code));
+}
+
+/** The order a delivery note answers, received before or not; undefined where none does. A note need not say whose it is. */
+export function orderOfNote<
+  T extends { readonly supplier: string; readonly note: { readonly noteNumber: string } | null },
+>(
+  orders: readonly T[],
+  { supplier, noteNumber }: { readonly supplier: string; readonly noteNumber: string },
+): T | undefined {
+  return orders.find(
+    (order) => order.note?.noteNumber === noteNumber && (supplier === '' || supplier === order.supplier),
+  );
+}
+
 /** What may become of a delivered line. */
 export const TAKES = ['into stock', 'into quarantine', 'sent back'] as const;
 export type Take = (typeof TAKES)[number];
 
-/** What is usual with a line so checked; the hand decides. */
-export function usualTake({ verdict }: CheckedLine): Take {
+/** What is usual with a line so checked; the hand decides. Where no order is known nothing was compared. */
+export function usualTake({ verdict }: CheckedLine, orderKnown: boolean): Take {
+  if (!orderKnown) return 'into stock';
   return verdict === 'another cell' || verdict === 'not ordered' ? 'sent back' : 'into stock';
 }
 

@@ -1,5 +1,7 @@
 export {
   checkDelivery,
+  codesOnOrder,
+  orderOfNote,
   type CheckedLine,
   type DeliveryLine,
   type LineVerdict,

@@ -26,8 +26,6 @@ const SAYS: Readonly<Record<string, keyof BoxLabel>> = {
   '241': 'code',
 };
 
-const DAYS_IN_MONTH = 32;
-
 /**
  * A day written YYMMDD; 00 for the day is the last of its month. The century is the one that brings it within fifty
  * years of `today`. Null where there is no such day.
@@ -42,7 +40,7 @@ function dayOf(text: string, today: string): string | null {
     .find((each) => each - thisYear > -50 && each - thisYear <= 50);
   if (year === undefined) return null;
   const date = new Date(Date.UTC(year, dd === 0 ? mm : mm - 1, dd === 0 ? 0 : dd));
-  return dd < DAYS_IN_MONTH && date.getUTCMonth() === mm - 1 ? date.toISOString().slice(0, 10) : null;
+  return date.getUTCMonth() === mm - 1 ? date.toISOString().slice(0, 10) : null;
 }
 
 /**

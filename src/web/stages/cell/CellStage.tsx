@@ -1,7 +1,7 @@
 import { Stack } from '@mui/material';
 import { accumulatorInQuestion } from '../../../core/fitting';
 import { capital } from '../../../core/judgement';
-import { MAIN_WELL, type WellState } from '../../../core/logbook';
+import { MAIN_WELL, type WellState, wellKey } from '../../../core/logbook';
 import { openRevisions } from '../../../core/movements';
 import { Caution } from '../../app/Lamp';
 import { CalibreFigure } from '../../figures/CalibreFigure';
@@ -18,7 +18,7 @@ import { DroppedCard, LooseCells } from './Loose';
 import { FoundCard, SettledCard } from './OldCell';
 import { useFit } from './useFit';
 import { WellLamp } from './WellLamp';
-import { wellKey, wellTitle } from './wells';
+import { wellTitle } from './wells';
 
 /** A reseal only, or a good cell: what was in the watch goes in again. */
 function PutBackCard({ well }: { readonly well: WellState }) {

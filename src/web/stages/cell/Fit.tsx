@@ -2,7 +2,7 @@ import { Button, Checkbox, FormControlLabel, Radio, RadioGroup, Stack, Typograph
 import type { FormEvent } from 'react';
 import { money } from '../../../core/handback';
 import { capital } from '../../../core/judgement';
-import { MAIN_WELL, openDrops, type WellState } from '../../../core/logbook';
+import { MAIN_WELL, openDrops, type WellState, wellKey } from '../../../core/logbook';
 import { type LotOffer, recordWords, type WhatToFit } from '../../../core/stock';
 import { focusNextWanted } from '../../app/keys/wanted';
 import { FactCard } from '../../job/FactCard';
@@ -10,7 +10,7 @@ import { TextLine } from '../../job/fields';
 import { useJob } from '../../job/JobContext';
 import { TakeOut } from './Loose';
 import { useAlkalineWord, useChosenLot, useFit } from './useFit';
-import { wellKey, wellTitle } from './wells';
+import { wellTitle } from './wells';
 
 /** A cheaper cell beside what a leak of it costs, and the owner’s word where that lets it in. */
 function PriceBesideLeak({ well, fit }: { readonly well: WellState; readonly fit: WhatToFit }) {

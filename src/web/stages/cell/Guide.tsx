@@ -7,13 +7,13 @@ import {
   type FittingStep,
   guidesOf,
 } from '../../../core/fitting';
-import type { WellState } from '../../../core/logbook';
+import { type WellState, wellKey } from '../../../core/logbook';
 import type { Calibre, Well } from '../../../core/movements';
 import { useKey } from '../../app/keys/KeysProvider';
 import { CalibreFigure } from '../../figures/CalibreFigure';
 import { useJob } from '../../job/JobContext';
 import { FoldedSteps, StepList } from '../../job/StepList';
-import { wellKey, wellTitle } from './wells';
+import { wellTitle } from './wells';
 
 const PHASE: Readonly<Record<FittingPhase, string>> = {
   before: 'Before',

@@ -7,6 +7,7 @@ import {
   openDrops,
   outcomesOf,
   type WellState,
+  wellKey,
 } from '../../../core/logbook';
 import type { Lot } from '../../../core/stock';
 import { Caution } from '../../app/Lamp';
@@ -14,7 +15,6 @@ import { FactCard } from '../../job/FactCard';
 import { FactList } from '../../job/FactList';
 import { Choice, optionsOf, TextLine } from '../../job/fields';
 import { useJob } from '../../job/JobContext';
-import { wellKey } from './wells';
 
 /** Takes a fresh cell or kit of the lot chosen out of its blister: from then on it is loose until it is fitted. */
 export function TakeOut({ well, lot }: { readonly well: WellState; readonly lot: Lot }) {
@@ -91,9 +91,7 @@ export function LooseCells() {
               <Button
                 key={words}
                 disabled={technician === null}
-                onClick={() =>
-                  void record(kind, payload, { well: cell.well === MAIN_WELL ? null : cell.well })
-                }
+                onClick={() => void record(kind, payload, { well: wellKey({ name: cell.well }) })}
               >
                 {words}
               </Button>

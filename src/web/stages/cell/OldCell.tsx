@@ -1,11 +1,11 @@
 import { Button } from '@mui/material';
 import { capital } from '../../../core/judgement';
-import { CELL_CONDITIONS, LOOSE_CELL_CAUTION, type WellState } from '../../../core/logbook';
+import { CELL_CONDITIONS, LOOSE_CELL_CAUTION, type WellState, wellKey } from '../../../core/logbook';
 import { Caution } from '../../app/Lamp';
 import { Choice, optionsOf, TextLine, Tick, useFieldValue } from '../../job/fields';
 import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
-import { wellKey, wellTitle } from './wells';
+import { wellTitle } from './wells';
 
 function FoundFields({ well }: { readonly well: WellState }) {
   const { setDraft } = useJob();

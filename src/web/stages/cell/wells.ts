@@ -4,8 +4,3 @@ import { MAIN_WELL, type WellState } from '../../../core/logbook';
 export function wellTitle(well: WellState): string {
   return well.name === MAIN_WELL ? '' : `${well.name}: `;
 }
-
-/** The well an entry names: none where there is one. */
-export function wellKey(well: WellState): string | null {
-  return well.name === MAIN_WELL ? null : well.name;
-}

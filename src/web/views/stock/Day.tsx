@@ -1,7 +1,7 @@
 import { Button, LinearProgress, Stack, Typography } from '@mui/material';
 import { Link } from 'react-router';
 import type { DayResource } from '../../../contract';
-import { LOOSE_CELL_CAUTION, type LooseOutcome, MAIN_WELL, outcomesOf } from '../../../core/logbook';
+import { LOOSE_CELL_CAUTION, type LooseOutcome, MAIN_WELL, outcomesOf, wellKey } from '../../../core/logbook';
 import { dayInWords } from '../../../core/time';
 import type { WaitingEntry } from '../../api/browserStore';
 import { postJson } from '../../api/http';
@@ -75,7 +75,7 @@ export function Day({ shop, technicianId }: { readonly shop: SeenShop; readonly 
   const { book, told } = useBooking();
   if (!day) return <LinearProgress aria-label="Loading the day" />;
   const say = ({ jobId, cell }: Loose, { kind, payload }: LooseOutcome): Promise<void> =>
-    record(jobId, kind, payload, { well: cell.well === MAIN_WELL ? null : cell.well });
+    record(jobId, kind, payload, { well: wellKey({ name: cell.well }) });
   return (
     <Section title={`Close ${dayInWords(day.day)}`}>
       <Stack spacing={1.5}>

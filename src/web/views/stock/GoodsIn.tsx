@@ -6,7 +6,7 @@ import { v7 } from 'uuid';
 import { newLot, type StockResource } from '../../../contract';
 import { lookAlikesHere, readCellMarking } from '../../../core/cells';
 import { capital } from '../../../core/judgement';
-import { readBoxLabel, STOCK_ITEMS, type StockItem } from '../../../core/stock';
+import { codesOnOrder, readBoxLabel, STOCK_ITEMS, type StockItem } from '../../../core/stock';
 import { localDay } from '../../../core/time';
 import { type SeenShop, useBook } from '../../api/resources';
 import { Caution, LampAnswer, Working } from '../../app/Lamp';
@@ -74,9 +74,7 @@ export function CellRead({
     );
   }
   const reading = readCellMarking(code, book.cellTable);
-  const ordered = stock.orders
-    .filter(({ received }) => !received)
-    .flatMap(({ lines }) => lines.flatMap((line) => book.cell(line.code) ?? []));
+  const ordered = codesOnOrder(stock.orders).flatMap((each) => book.cell(each) ?? []);
   const cell = reading.verdict === 'read' ? reading.cell : null;
   const { warn, list: alike } = cell
     ? lookAlikesHere(cell, { ordered }, book.cellTable)

@@ -5,7 +5,7 @@ import { v7 } from 'uuid';
 import { newOrder, type StockResource } from '../../../contract';
 import type { Book } from '../../../core/catalogue';
 import { lookAlikesHere, readCellMarking } from '../../../core/cells';
-import { bestSupplier, runningLow } from '../../../core/stock';
+import { bestSupplier, codesOnOrder, runningLow } from '../../../core/stock';
 import { postJson } from '../../api/http';
 import { Section } from '../../app/Section';
 import { useBooking } from './booking';
@@ -35,12 +35,7 @@ export function OrderForm({
   const { book: place, say, told } = useBooking();
   const low = runningLow(
     stock.lots,
-    [
-      ...lines.map(({ code }) => book.cell(code)?.code ?? ''),
-      ...stock.orders
-        .filter(({ received }) => !received)
-        .flatMap((order) => order.lines.map(({ code }) => code)),
-    ],
+    [...lines.map(({ code }) => book.cell(code)?.code ?? ''), ...codesOnOrder(stock.orders)],
     today,
   );
   const add = (code: string): void =>

@@ -7,6 +7,8 @@ import { lookAlikesHere } from '../../../core/cells';
 import { HeadRow } from '../../app/HeadRow';
 import {
   checkDelivery,
+  codesOnOrder,
+  orderOfNote,
   type CheckedLine,
   type DeliveryLine,
   recordWords,
@@ -44,9 +46,8 @@ function Receive({
 }) {
   const [takes, setTakes] = useState<Readonly<Record<number, Take>>>({});
   const [supplier, setSupplier] = useState(note.supplier);
-  // Where no order is known nothing was compared: the hand says what does not belong.
   const takeOf = (line: CheckedLine, index: number): Take =>
-    takes[index] ?? (note.orderId === null ? 'into stock' : usualTake(line));
+    takes[index] ?? usualTake(line, note.orderId !== null);
   const book = (): void => {
     const lines = note.checked.flatMap((line, index) =>
       line.delivered ? [{ line: line.delivered, take: takeOf(line, index) }] : [],
@@ -175,10 +176,7 @@ export function Orders({
         noteNumber: string;
         lines: readonly DeliveryLine[];
       }>('/api/deliveries/read', { csv: await file.text() });
-      const order = stock.orders.find(
-        ({ note: own, supplier }) =>
-          own?.noteNumber === read.noteNumber && (read.supplier === '' || read.supplier === supplier),
-      );
+      const order = orderOfNote(stock.orders, read);
       setNote({
         supplier: order?.supplier ?? read.supplier,
         noteNumber: read.noteNumber,
@@ -191,7 +189,7 @@ export function Orders({
     const words = `Delivery note ${delivery.noteNumber} is booked in.`;
     if (await atServer(() => postJson('/api/deliveries', delivery), words)) setNote(null);
   };
-  const ordered = onTheWay.flatMap(({ lines }) => lines.flatMap(({ code }) => book.cell(code) ?? []));
+  const ordered = codesOnOrder(onTheWay).flatMap((code) => book.cell(code) ?? []);
   const confusions = ordered.flatMap((cell) => lookAlikesHere(cell, { ordered }, book.cellTable).warn);
   return (
     <>
