@@ -222,21 +222,24 @@ const DEVICE_KEY_MS = 4;
 
 /**
  * Types as a device does: keys a few milliseconds apart, ended by Enter. Sent to the browser with their times and
- * all at once, because waiting for each would be a hand's pace on a busy machine.
+ * all at once, because waiting for each would be a hand's pace on a busy machine. `heldUpMs`: what a busy machine lets
+ * pass between handing over the first key and the rest.
  */
-export async function typeAsDevice(page: Page, text: string): Promise<void> {
+export async function typeAsDevice(page: Page, text: string, heldUpMs = 0): Promise<void> {
   const session = await page.context().newCDPSession(page);
   const start = Date.now() / 1000;
   const keys = [...[...text].map((key) => ({ key, text: key })), { key: 'Enter', text: '\r' }];
-  await Promise.all(
-    keys.flatMap(({ key, text: typed }, index) => {
-      const timestamp = start + (index * DEVICE_KEY_MS) / 1000;
-      return [
-        session.send('Input.dispatchKeyEvent', { type: 'keyDown', key, text: typed, timestamp }),
-        session.send('Input.dispatchKeyEvent', { type: 'keyUp', key, timestamp: timestamp + 0.001 }),
-      ];
-    }),
-  );
+  const sent = keys.map(({ key, text: typed }, index) => async () => {
+    const timestamp = start + (index * DEVICE_KEY_MS) / 1000;
+    await Promise.all([
+      session.send('Input.dispatchKeyEvent', { type: 'keyDown', key, text: typed, timestamp }),
+      session.send('Input.dispatchKeyEvent', { type: 'keyUp', key, timestamp: timestamp + 0.001 }),
+    ]);
+  });
+  const [first, ...rest] = sent;
+  const begun = first?.();
+  if (heldUpMs > 0) await page.waitForTimeout(heldUpMs);
+  await Promise.all([begun, ...rest.map((send) => send())]);
   await session.detach();
 }
 

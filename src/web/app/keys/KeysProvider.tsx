@@ -14,7 +14,7 @@ import { readTicket } from '../../../core/tickets';
 import { readQuantity } from '../../../core/units';
 import { useBench } from '../../api/bench';
 import { getJson, Refused } from '../../api/http';
-import { BURST_SETTLE_MS, BurstReader, isSign, SETTLE_MS } from './burst';
+import { BurstReader, settleMs } from './burst';
 import { focusNextWanted, giveToNextMeasure, isField, setFieldValue } from './wanted';
 
 export interface KeyAction {
@@ -201,8 +201,10 @@ export function KeysProvider({ children }: { readonly children: ReactNode }) {
       if (!field && event.key === '/') event.preventDefault();
       // In a field no key is a shortcut: the run ends by the times of its keys alone, however late they are handed over.
       if (inField) return;
-      // A sign is no shortcut and begins a figure: it waits for the rest, however late a busy machine hands that over.
-      const wait = reader.looksLikeDevice || isSign(event.key) ? BURST_SETTLE_MS : SETTLE_MS;
+      const wait = settleMs(event.key, {
+        shortcut: current.current.some((action) => action.key === event.key),
+        inBurst: reader.looksLikeDevice,
+      });
       const silent = (): void => {
         // Keys that were pressed in time may lie behind what keeps the page busy.
         if (keysPending()) settle = setTimeout(silent, wait);

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { BurstReader, DEVICE_GAP_MS } from './burst';
+import { BurstReader, DEVICE_GAP_MS, settleMs } from './burst';
 
 function type(reader: BurstReader, text: string, gapMs: number, startMs = 0) {
   return [...text].flatMap((key, index) => reader.press(key, startMs + index * gapMs));
@@ -28,6 +28,19 @@ describe('telling a device from a hand', () => {
     reader.press('m', 0);
     expect(type(reader, 'T0042-3', 5, 400)).toEqual([{ from: 'hand', key: 'm' }]);
     expect(reader.end()).toEqual([{ from: 'device', text: 'T0042-3' }]);
+  });
+
+  it('waits longer the less a key is surely a shortcut, and always longer than a device takes', () => {
+    const alone = { shortcut: true, inBurst: false };
+    const waits = [
+      settleMs('m', alone),
+      settleMs('1', alone),
+      settleMs('(', { shortcut: false, inBurst: false }),
+    ];
+    expect(waits).toEqual(waits.toSorted((a, b) => a - b));
+    expect(waits.every((wait) => wait > DEVICE_GAP_MS)).toBe(true);
+    expect(new Set(waits).size).toBe(3);
+    expect(settleMs('m', { shortcut: true, inBurst: true })).toBe(waits[2]);
   });
 
   it('loses no key and invents none, whatever the gaps', () => {

@@ -1,14 +1,24 @@
 /** Keys closer together than this come from a device, not from a hand. */
 export const DEVICE_GAP_MS = 30;
-/** A single key waits this long, to see whether it begins a burst. */
-export const SETTLE_MS = 45;
+/** A shortcut waits this long, to see whether it begins a burst. */
+const SHORTCUT_MS = 45;
 
-/** A burst is given longer: a busy machine may hand its keys over late, and Enter usually ends it anyway. */
-export const BURST_SETTLE_MS = 300;
+/** A digit is a shortcut and begins a figure: taken for a shortcut, the figure would be lost. */
+const DIGIT_MS = 120;
 
-/** Whether a key is the sign a caliper's figure begins with. */
-export function isSign(key: string): boolean {
-  return key === '+' || key === '-';
+/**
+ * A burst is given longer: a busy machine may hand its keys over late, and Enter usually ends it anyway. So is a key
+ * that is no shortcut: nobody waits for it, and what it begins would be read without its first sign.
+ */
+const BURST_MS = 300;
+
+/** How long silence must last after this key before the run it belongs to is over, in ms. */
+export function settleMs(
+  key: string,
+  { shortcut, inBurst }: { shortcut: boolean; inBurst: boolean },
+): number {
+  if (inBurst || !shortcut) return BURST_MS;
+  return /\d/.test(key) ? DIGIT_MS : SHORTCUT_MS;
 }
 
 /** What a run of keys turned out to be. */
