@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { startServer } from '../src/testing/serverProcess';
-import { expect, jobId, openJob, sitDown, test } from './counter';
+import { expect, jobId, openJob, recorded, sitDown, test } from './counter';
 
 let folder: string;
 test.beforeEach(() => {
@@ -160,10 +160,17 @@ test('the stock: a lot is counted, spent cells are collected against a receipt, 
   await bin.getByRole('textbox', { name: 'Cells' }).fill('9999');
   await bin.getByLabel('Receipt').fill('VHT-2301');
   await bin.getByRole('button', { name: 'Collected' }).click();
+  await expect(bin).toContainText('Weight');
+  await bin.getByLabel('Weight').fill('12.5');
+  await bin.getByRole('button', { name: 'Collected' }).click();
   await expect(bin).toContainText('not 9999. Count the bin again.');
   await bin.getByRole('textbox', { name: 'Cells' }).fill('5');
+  // Another bench tapes a cell into it meanwhile: what is typed stays.
+  await recorded(page, jobId('overdue-at-the-cell'), 'cell.old-settled', { taped: true, to: 'spent bin' });
+  await expect(lamp).not.toContainText('SR612SW is out and not settled.');
+  await expect(bin.getByLabel('Receipt')).toHaveValue('VHT-2301');
   await bin.getByRole('button', { name: 'Collected' }).click();
-  await expect(bin).toContainText('5 cells, 0 g, receipt VHT-2301');
+  await expect(bin).toContainText('5 cells, 12.5 g, receipt VHT-2301');
 });
 
 test('photographs go with what was found; one of 60 MB is refused in words', async ({ bench: page }) => {

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
-import { expect, expectAccessible, openJob, sitDown, takenIn, test, typeAsDevice } from './counter';
+import { expect, expectAccessible, openJob, recorded, sitDown, takenIn, test, typeAsDevice } from './counter';
 
 const MOVEMENT = join('src', 'server', 'devices', 'pictures', 'movement.png');
 
@@ -199,6 +199,15 @@ test('steps are ticked one by one; a part lost adds its proof, its order and its
   const off = page.getByRole('region', { name: 'A part comes off' });
   await off.getByLabel('Part', { exact: true }).selectOption('buzzer spring');
   await off.getByLabel('Where it sat').fill('beneath the plate, upright');
+  // Another bench lays a part on the tray meanwhile: what is typed here stays.
+  await recorded(page, id, 'open.part', {
+    part: 'insulator',
+    position: 'in the well',
+    count: 1,
+    serves: [],
+    step: '',
+  });
+  await expect(tray(page)).toContainText('insulator, in the well');
   await off.getByLabel('Photo or file to keep').setInputFiles(MOVEMENT);
   await expect(off.getByRole('img', { name: 'movement.png' })).toBeVisible();
   await off.getByRole('button', { name: 'Lay it on the tray' }).click();
@@ -222,7 +231,7 @@ test('steps are ticked one by one; a part lost adds its proof, its order and its
   await tray(page).getByRole('button', { name: 'Put it on the parts request' }).click();
   await expect(tray(page)).not.toContainText('to be ordered');
   await tray(page)
-    .getByRole('button', { name: /^All 3 back in place/ })
+    .getByRole('button', { name: /^All 4 back in place/ })
     .click();
   await expect(lampOf(page)).toContainText('Nothing open');
   await page.goto(`/jobs/${id}/handback`);

@@ -81,7 +81,7 @@ export type LotReturn = z.infer<typeof lotReturn>;
 export const collection = z.strictObject({
   id,
   count: number({ words: 'Cells collected', min: 1, max: 100_000, example: 240 }).int(),
-  weightG: number({ words: 'Weight', min: 0, max: 1_000_000, unit: 'g', example: 310 }),
+  weightG: number({ words: 'Weight', min: 0.1, max: 1_000_000, unit: 'g', example: 310 }),
   collectedOn: calendarDay,
   receipt: text({ words: 'Receipt', max: 60, example: 'VH-2207' }),
   technicianId: id,

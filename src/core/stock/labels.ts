@@ -1,3 +1,5 @@
+import { daysInMonth } from '../time';
+
 /** What a box or blister says of itself to a scanner. */
 export interface BoxLabel {
   readonly code: string | null;
@@ -39,8 +41,10 @@ function dayOf(text: string, today: string): string | null {
     .map((each) => each + yy)
     .find((each) => each - thisYear > -50 && each - thisYear <= 50);
   if (year === undefined) return null;
-  const date = new Date(Date.UTC(year, dd === 0 ? mm : mm - 1, dd === 0 ? 0 : dd));
-  return date.getUTCMonth() === mm - 1 ? date.toISOString().slice(0, 10) : null;
+  const month = `${year}-${text.slice(2, 4)}`;
+  const days = daysInMonth(`${month}-01`);
+  if (dd > days) return null;
+  return dd === 0 ? `${month}-${days}` : `${month}-${text.slice(4)}`;
 }
 
 /**

@@ -33,6 +33,11 @@ export function addMonths(day: string, months: number): string {
   return dayjs.utc(day).add(months, 'month').format('YYYY-MM-DD');
 }
 
+/** How many days the month of a calendar day has. */
+export function daysInMonth(day: string): number {
+  return dayjs.utc(day).daysInMonth();
+}
+
 /** The instant `minutes` after another, as UTC. */
 export function addMinutes(instantUtc: string, minutes: number): string {
   return dayjs.utc(instantUtc).add(minutes, 'minute').toISOString();

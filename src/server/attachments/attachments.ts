@@ -20,6 +20,8 @@ import type { Db } from '../store/database';
 import { cleanPicture, makeThumb } from './pictures';
 
 export const MOST_BYTES = 50 * 1024 * 1024;
+/** A sender is heard out up to this, though nothing of it is kept. */
+const MOST_HEARD_BYTES = 4 * MOST_BYTES;
 /** Enough of a file's beginning to tell its type. */
 const HEAD_BYTES = 4100;
 
@@ -80,7 +82,9 @@ export function attachmentStore(db: Db, clock: Clock, dataDir: string) {
           if (bytes < HEAD_BYTES) head.push(chunk);
           bytes += chunk.length;
           hash.update(chunk);
-          done(bytes > MOST_BYTES ? new TooLarge() : null, chunk);
+          // Read on and thrown away, so that a sender that did not say its length still hears why; but not for ever.
+          if (bytes <= MOST_BYTES) done(null, chunk);
+          else done(bytes > MOST_HEARD_BYTES ? new TooLarge() : null);
         },
       });
       try {
@@ -89,9 +93,9 @@ export function attachmentStore(db: Db, clock: Clock, dataDir: string) {
         await rm(path, { force: true });
         return { outcome: error instanceof TooLarge ? 'too large' : 'cut off' };
       }
-      if (bytes === 0) {
+      if (bytes === 0 || bytes > MOST_BYTES) {
         await rm(path, { force: true });
-        return { outcome: 'empty' };
+        return { outcome: bytes === 0 ? 'empty' : 'too large' };
       }
       // The type is what the content says, never what the name or the browser claims.
       const [type] = filetypemime(Buffer.concat(head));

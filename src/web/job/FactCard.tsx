@@ -47,12 +47,14 @@ export function RecordedBy({ entry }: { readonly entry: Entry }) {
 
 /**
  * One fact of a stage: its form while it is wanted, the fact in a line once recorded, and the way to correct it.
- * A correction is a new entry in place of the old one.
+ * A correction is a new entry in place of the old one. Where several facts may follow, the form stays and begins anew
+ * once its own is recorded, and only then: what is being typed is not cleared by what happens elsewhere.
  */
 export function FactCard<K extends EntryKind>(props: Props<K>) {
   const { title, recorded, hint, instead, summary } = props;
   const { resource } = useJob();
   const [correcting, setCorrecting] = useState(false);
+  const [turn, setTurn] = useState(0);
   const showForm = recorded === null || correcting;
   return (
     <Paper component="section" aria-label={title} sx={{ px: 2, py: showForm ? 2 : 0.75 }}>
@@ -86,7 +88,17 @@ export function FactCard<K extends EntryKind>(props: Props<K>) {
       )}
       {showForm && hint}
       {showForm &&
-        (instead ?? <FactForm {...props} correcting={correcting} onDone={() => setCorrecting(false)} />)}
+        (instead ?? (
+          <FactForm
+            key={turn}
+            {...props}
+            correcting={correcting}
+            onDone={() => {
+              setCorrecting(false);
+              setTurn((before) => before + 1);
+            }}
+          />
+        ))}
     </Paper>
   );
 }

@@ -24,7 +24,7 @@ export function FactList<K extends EntryKind>({ recorded, title, ...card }: Prop
       {recorded.map((entry, index) => (
         <FactCard key={entry.id} {...card} title={`${title} ${index + 1}`} recorded={entry} />
       ))}
-      <FactCard key={recorded.length} {...card} title={title} recorded={null} />
+      <FactCard {...card} title={title} recorded={null} />
     </>
   );
 }

@@ -200,10 +200,8 @@ function ServesField() {
 
 /** The form that lays one more part on the tray; it stays for the next, since parts come off one after another. */
 export function PartComesOff() {
-  const { state } = useJob();
   return (
     <FactCard
-      key={state.facts.parts.size}
       kind="open.part"
       title="A part comes off"
       recorded={null}

@@ -44,7 +44,6 @@ function Placing({ photo }: { readonly photo: string }) {
 
 /** Photographs of this job, with what is to be seen on them. */
 function Photographs() {
-  const { state } = useJob();
   const photos = useMarkedPhotos();
   const [marking, setMarking] = useState<string | null>(null);
   if (photos.length === 0) return null;
@@ -79,7 +78,7 @@ function Photographs() {
       ) : (
         <>
           <FactCard
-            key={`${marking} ${state.facts.photoMarks.length}`}
+            key={marking}
             kind="open.photo-mark"
             title="A mark on this photograph"
             recorded={null}

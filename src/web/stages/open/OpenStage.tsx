@@ -24,7 +24,6 @@ function Mat() {
       <PartComesOff />
       <AsFound />
       <FactCard
-        key={`technique-${facts.techniques.length}`}
         kind="open.technique"
         title="For next time"
         recorded={null}

@@ -53,7 +53,6 @@ function Mat() {
         </Paper>
       )}
       <FactCard
-        key={tests.length}
         kind="test.made"
         files
         title="Record a test"

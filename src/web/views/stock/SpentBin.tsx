@@ -1,4 +1,6 @@
 import { Paper, Stack, Typography } from '@mui/material';
+import { useEffect } from 'react';
+import { useFormContext, useFormState } from 'react-hook-form';
 import { v7 } from 'uuid';
 import { collection, type StockResource } from '../../../contract';
 import { localDay } from '../../../core/time';
@@ -6,6 +8,17 @@ import type { SeenShop } from '../../api/resources';
 import { MeasureField, TextLine } from '../../job/fields';
 import { shopNow } from '../../job/recorder';
 import { StockForm } from './StockForm';
+
+/** How many go to collection: all that lie in the bin, also while it fills, until a hand says otherwise. */
+function CountField({ spentInBin }: { readonly spentInBin: number }) {
+  const { resetField } = useFormContext();
+  const { dirtyFields } = useFormState({ name: 'count' });
+  const byHand = dirtyFields.count === true;
+  useEffect(() => {
+    if (!byHand) resetField('count', { defaultValue: spentInBin });
+  }, [byHand, resetField, spentInBin]);
+  return <MeasureField name="count" label="Cells" quantity="figureOnly" />;
+}
 
 export function SpentBin({
   stock,
@@ -30,7 +43,7 @@ export function SpentBin({
           blank={() => ({
             id: v7(),
             count: stock.spentInBin,
-            weightG: 0,
+            weightG: Number.NaN,
             collectedOn: localDay(shopNow(shop), shop.shop.zone),
             receipt: '',
             technicianId,
@@ -40,7 +53,7 @@ export function SpentBin({
           done={(values) => `${values.count} cells collected, receipt ${values.receipt}.`}
         >
           <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
-            <MeasureField name="count" label="Cells" quantity="figureOnly" />
+            <CountField spentInBin={stock.spentInBin} />
             <MeasureField name="weightG" label="Weight" quantity="figureOnly" unitShown="g" />
             <TextLine name="collectedOn" label="On" helper="year-month-day" />
             <TextLine name="receipt" label="Receipt" mono />

@@ -136,7 +136,7 @@ function StockView({
                     onTyped={setTyped}
                   />
                   <SpentBin
-                    key={`bin-${technicianId}-${stock.spentInBin}`}
+                    key={`bin-${technicianId}`}
                     stock={stock}
                     shop={shop}
                     technicianId={technicianId}
