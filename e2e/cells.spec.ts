@@ -272,6 +272,7 @@ test('goods in by a scanner: the box says its cell, lot, date and count', async 
   await expect(goods.getByText(/wanted|Required/)).toHaveCount(0);
   await typeAsDevice(page, '(17)321330');
   await expect(page.getByRole('alert').filter({ hasText: '(17)321330 is no day.' })).toBeVisible();
+  await goods.getByLabel('Price each').fill('0.99');
   await goods.getByRole('button', { name: 'Book in' }).click();
   await expect(goods).toContainText('20 of CR1216 booked in, lot SM-77.');
 });

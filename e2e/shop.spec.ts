@@ -39,6 +39,7 @@ test.describe('a brand-new shop', () => {
     await page.getByLabel('Code as printed').fill('371');
     await page.getByLabel('Supplier').fill('Saltmarsh Wholesale');
     await page.getByLabel('Lot', { exact: true }).fill('S-1');
+    await page.getByLabel('Price each').fill('0.74');
     await page.getByRole('button', { name: 'Book in' }).click();
     await expect(page.getByRole('row', { name: /SR920SW 10 S-1/ })).toBeVisible();
 

@@ -87,7 +87,7 @@ export const calendarDay = z.iso
 export const clock = number({ words: 'Clock position', min: 0.5, max: 12, unit: 'o’clock', example: 4 });
 
 export const priceMinor = z
-  .int({ error: 'A sum is whole minor units, e.g. 1400 for 14.00.' })
+  .int({ error: 'A sum is wanted, e.g. 14.00; a file or program sends it in whole minor units, 1400.' })
   .min(0)
   .max(10_000_000);
 

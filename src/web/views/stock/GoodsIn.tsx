@@ -127,7 +127,7 @@ export function GoodsIn({
           lotCode: '',
           madeOn: null,
           bestBefore: null,
-          priceMinor: 0,
+          priceMinor: Number.NaN,
           count: 10,
           technicianId,
         })}
