@@ -15,6 +15,7 @@ const CHROMIUM_ARGS = [
 export default defineConfig({
   testDir: 'e2e',
   testMatch: '*.spec.ts',
+  globalSetup: './e2e/demoOnce.ts',
   fullyParallel: true,
   workers: 2,
   retries: 0,

@@ -6,7 +6,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import AxeBuilder from '@axe-core/playwright';
 import { expect, type Locator, type Page, test as base } from '@playwright/test';
-import { buildDemo, demoId } from '../demo/build';
+import { demoId } from '../demo/build';
 import { DEMO_START_UTC } from '../demo/scenario';
 import type { DeviceId } from '../src/contract';
 import type { EntryKind, Payloads } from '../src/core/logbook';
@@ -15,6 +15,7 @@ import { newEntryOf } from '../src/testing/fixtures';
 import { createApp } from '../src/server/app';
 import { openStore, runningClock } from '../src/server/store';
 import { type ServerProcess, startServer } from '../src/testing/serverProcess';
+import { demoData, demoTickets } from './demoOnce';
 
 /** The demo counter as a technician finds it: the built application over a database of its own. */
 export interface Counter {
@@ -32,14 +33,6 @@ export interface Tickets {
   readonly next: string;
 }
 
-interface Demo {
-  readonly dir: string;
-  readonly tickets: Tickets;
-}
-
-interface WorkerFixtures {
-  demo: Demo;
-}
 interface Fixtures {
   tickets: Tickets;
   /** Whether the server runs in a process of its own, so that it can be killed. */
@@ -49,31 +42,19 @@ interface Fixtures {
   bench: Page;
 }
 
-export const test = base.extend<Fixtures, WorkerFixtures>({
-  demo: [
-    // eslint-disable-next-line no-empty-pattern
-    async ({}, use) => {
-      const folder = mkdtempSync(join(tmpdir(), 'wax-demo-'));
-      await buildDemo(folder);
-      const store = openStore({ dataDir: folder });
-      const all = store.logbook.all();
-      store.close();
-      await use({
-        dir: folder,
-        tickets: {
-          of: (key) => all.find((job) => job.id === demoId('job', key))?.ticket ?? key,
-          next: makeTicket(all.length + 1),
-        },
-      });
-      rmSync(folder, { recursive: true, force: true });
-    },
-    { scope: 'worker' },
-  ],
-  tickets: async ({ demo }, use) => use(demo.tickets),
+export const test = base.extend<Fixtures>({
+  // eslint-disable-next-line no-empty-pattern
+  tickets: async ({}, use) => {
+    const byJob = demoTickets();
+    await use({
+      of: (key) => byJob.get(demoId('job', key)) ?? key,
+      next: makeTicket(byJob.size + 1),
+    });
+  },
   ownProcess: [false, { option: true }],
-  counter: async ({ demo, ownProcess }, use) => {
+  counter: async ({ ownProcess }, use) => {
     const dataDir = mkdtempSync(join(tmpdir(), 'wax-e2e-'));
-    cpSync(demo.dir, dataDir, { recursive: true });
+    cpSync(demoData(), dataDir, { recursive: true });
     await (ownProcess ? inItsOwnProcess : inThisProcess)(dataDir, use);
     rmSync(dataDir, { recursive: true, force: true });
   },
