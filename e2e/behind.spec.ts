@@ -133,7 +133,7 @@ test('devices: connected and disconnected, a fault says what to do, labels and m
   await page.getByRole('button', { name: 'Tell the owner it is ready' }).click();
   await expect(page.getByText(/By phone to the owner of T\d+-\d: your watch is ready/)).toBeVisible();
   await page.goto('/devices');
-  await page.getByRole('button', { name: 'Try: Caliper' }).click();
+  await page.getByRole('button', { name: 'Try it: Caliper' }).click();
   await expect(page.getByRole('region', { name: 'Caliper' }).getByRole('status')).toContainText(
     /\+0030\.\d\d mm/,
   );

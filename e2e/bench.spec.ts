@@ -12,7 +12,7 @@ test.describe('devices that type', () => {
     await expect(page).toHaveURL(/\/check$/);
   });
 
-  test('a scanned ticket opens its job, wherever the focus is', async ({ bench: page, tickets }) => {
+  test('a scanned ticket opens its job, wherever the focus is', async ({ rack: page, tickets }) => {
     await typeAsDevice(page, tickets.of('to-close'));
     await expect(page).toHaveURL(new RegExp(jobId('to-close')));
     await openJob(page, 'worn-engraving', 'identify');
@@ -28,7 +28,7 @@ test.describe('devices that type', () => {
     await expect(engraving).not.toHaveValue(/T0/);
   });
 
-  test('a misread ticket is told, not opened', async ({ bench: page }) => {
+  test('a misread ticket is told, not opened', async ({ rack: page }) => {
     await typeAsDevice(page, 'T0010-0');
     await expect(page.getByText(/looks like a ticket, but its last digit/)).toBeVisible();
   });
@@ -232,7 +232,7 @@ test.describe('what is typed wrongly', () => {
   });
 
   test('an intake without owner, complaint or consent stays and says what is wanted', async ({
-    bench: page,
+    rack: page,
   }) => {
     await page.keyboard.press('n');
     await page.getByLabel('Serial').fill('K-1');
@@ -243,7 +243,7 @@ test.describe('what is typed wrongly', () => {
     await expect(page.getByLabel('Serial')).toHaveValue('K-1');
   });
 
-  test('an owner is found again, and the book fills in the case', async ({ bench: page, tickets }) => {
+  test('an owner is found again, and the book fills in the case', async ({ rack: page, tickets }) => {
     await page.keyboard.press('n');
     await page.getByRole('combobox', { name: 'Owner' }).pressSequentially('Oystr');
     await page.getByRole('option', { name: /Maren Oystrand, 0555 0142/ }).click();

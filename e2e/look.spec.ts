@@ -110,7 +110,7 @@ test.describe('fits the screen', () => {
     });
   }
 
-  test('on a phone the rack is a drawer', async ({ bench: page, tickets }) => {
+  test('on a phone the rack is a drawer', async ({ rack: page, tickets }) => {
     await page.setViewportSize({ width: 390, height: 844 });
     await expect(page.getByRole('navigation', { name: 'Rack' })).toHaveCount(0);
     await page.getByRole('button', { name: 'Show the rack' }).click();

@@ -71,7 +71,7 @@ async function sign(page: Page): Promise<void> {
 const slip = (page: Page) => page.getByRole('region', { name: 'Record for the owner' });
 
 test('cell and reseal: the current is asked for, and the ring comes from the stock', async ({
-  bench: page,
+  rack: page,
 }) => {
   await takeIn(page, { owner: 'Siv Kettlemoor', reference: 'C2140-3', service: 'Cell and reseal' });
   await openBack(page);
@@ -100,7 +100,7 @@ test('cell and reseal: the current is asked for, and the ring comes from the sto
 });
 
 test('reseal and test: the same cell goes back, the tester runs, and the slip claims what was tested', async ({
-  bench: page,
+  rack: page,
 }) => {
   await takeIn(page, {
     owner: 'Orm Tidewright',
@@ -160,7 +160,7 @@ test('reseal and test: the same cell goes back, the tester runs, and the slip cl
 });
 
 test('recharge or new accumulator: charged and watched, then the kit of this calibre from its lot', async ({
-  bench: page,
+  rack: page,
 }) => {
   await takeIn(page, {
     owner: 'Yrsa Lindquay',
@@ -190,7 +190,7 @@ test('recharge or new accumulator: charged and watched, then the kit of this cal
 });
 
 test('diagnose: a finding, a leak on the layout with a photograph, an agreement, and the watch closed again', async ({
-  bench: page,
+  rack: page,
 }) => {
   await takeIn(page, { owner: 'Gro Halyard', reference: 'Q150A', service: 'Diagnose' });
   await openBack(page);
@@ -234,7 +234,7 @@ test('diagnose: a finding, a leak on the layout with a photograph, an agreement,
   await expect(slip(page)).toContainText('45.00 EUR');
 });
 
-test('refer: asks where it went and why, and ends there', async ({ bench: page }) => {
+test('refer: asks where it went and why, and ends there', async ({ rack: page }) => {
   await takeIn(page, {
     owner: 'Finn Saltgate',
     reference: 'C3312-4',
@@ -256,7 +256,7 @@ test('refer: asks where it went and why, and ends there', async ({ bench: page }
 });
 
 test('a watch closed for the time being opens the job that waits for its part, and two watches share a visit', async ({
-  bench: page,
+  rack: page,
 }) => {
   await takeIn(page, { owner: 'Asta Quaywood', reference: 'C2210-1', service: 'Cell only' });
   const first = (await page.getByRole('heading', { level: 1 }).innerText()).split(' ')[0] ?? '';

@@ -98,7 +98,7 @@ test('the working of an answer is there on demand, on every stage that computes 
   }
 });
 
-test('the book shows a calibre with its layout, found by its code', async ({ bench: page }) => {
+test('the book shows a calibre with its layout, found by its code', async ({ rack: page }) => {
   await page.keyboard.press('/');
   await page.getByLabel(/^Ticket, owner/).fill('qb22');
   await page.getByRole('button', { name: /QB 22-4 Calibre of Quillbeck/ }).click();
@@ -126,7 +126,7 @@ test('a test recorded changes what may be said about water, and no more than tha
 });
 
 test('an owner is found in spite of a slip, shown with their jobs, and erased without the record', async ({
-  bench: page,
+  rack: page,
   tickets,
 }) => {
   await page.keyboard.press('/');
@@ -159,7 +159,7 @@ test('an owner is found in spite of a slip, shown with their jobs, and erased wi
 });
 
 test('a watch that comes back is known again: what worked last time comes first, and its page shows every visit', async ({
-  bench: page,
+  rack: page,
   tickets,
 }) => {
   await page.keyboard.press('n');

@@ -125,7 +125,11 @@ function Head({ onRack }: { readonly onRack: (() => void) | null }) {
       <Button
         variant="outlined"
         onClick={() => setWhoOpen(true)}
-        aria-label={technician ? `At the bench: ${technician.name}. Change` : 'Who is at the bench?'}
+        aria-label={
+          technician
+            ? `${technician.initials}, at the bench: ${technician.name}. Change`
+            : 'Who? Say who is at the bench'
+        }
       >
         {technician?.initials ?? 'Who?'}
       </Button>

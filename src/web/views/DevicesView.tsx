@@ -169,7 +169,7 @@ function DeviceCard({ device }: { readonly device: DeviceState }) {
             variant="outlined"
             onClick={() => void attempt()}
             disabled={technicianId === null}
-            aria-label={`Try: ${device.name}`}
+            aria-label={`Try it: ${device.name}`}
           >
             Try it
           </Button>
