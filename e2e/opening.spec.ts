@@ -214,7 +214,7 @@ test('steps are ticked one by one; a part lost adds its proof, its order and its
   await expect(tray(page)).toContainText('serves alarm');
   await expect(tray(page).getByRole('img', { name: 'movement.png' })).toBeVisible();
   await tray(page)
-    .getByRole('button', { name: '4 × screw, 1 to 4, clockwise from 12: place and photo' })
+    .getByRole('button', { name: '4 × screw, 1 to 4, clockwise from 12: place, photo' })
     .click();
   await tray(page).getByRole('button', { name: 'Correct: Off: screw' }).click();
   await tray(page).getByLabel('Where it sat').fill('1 to 4; 3 is the short one');
@@ -259,7 +259,7 @@ test('photographs are added, pasted and marked, and stand beside what this shop 
   await found.getByRole('button', { name: 'Record', exact: true }).click();
 
   const marked = page.getByRole('region', { name: 'Marked photographs' });
-  await marked.getByRole('button', { name: 'Mark back.png' }).click();
+  await marked.getByRole('button', { name: 'Mark it: back.png' }).click();
   await marked.locator('figure').click({ position: { x: 100, y: 80 } });
   await expect(marked.getByLabel('Across')).not.toHaveValue('50');
   await marked.getByLabel('Note').fill('beside the notch');

@@ -56,7 +56,7 @@ function PartLine({ part }: { readonly part: PartOff }) {
       <Button
         size="small"
         onClick={() => setCorrecting(!correcting)}
-        aria-label={`${words}: place and photo`}
+        aria-label={`${words}: ${correcting ? 'done' : 'place, photo'}`}
       >
         {correcting ? 'Done' : 'Place, photo'}
       </Button>

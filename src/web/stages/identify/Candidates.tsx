@@ -115,9 +115,8 @@ function CandidateRow({
                 by: engraved && candidate.why.length === 1 ? 'engraving' : 'evidence',
               })
             }
-            aria-label={`It is ${words}`}
           >
-            It is this
+            It is {words}
           </Button>
         )}
       </Stack>

@@ -68,7 +68,7 @@ function Photographs() {
                 variant="outlined"
                 sx={{ alignSelf: 'flex-start' }}
                 onClick={() => setMarking(hash)}
-                aria-label={`Mark ${name}`}
+                aria-label={`Mark it: ${name}`}
               >
                 Mark it
               </Button>
