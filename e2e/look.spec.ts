@@ -3,17 +3,14 @@ import { expect, expectAccessible, jobId, openJob, test } from './counter';
 
 test.describe('every view passes the axe check', () => {
   for (const stage of STAGES) {
-    test(`stage ${stage}`, async ({ bench: page }) => {
+    test(`stage ${stage}: with two cells, signed, and with every fact opened that is not asked of every job`, async ({
+      bench: page,
+    }) => {
       await openJob(page, 'two-cells', stage);
       await page.waitForLoadState('networkidle');
       await expectAccessible(page, stage);
       await openJob(page, 'waits-for-owner', stage);
       await expectAccessible(page, `${stage} of a signed job`);
-    });
-  }
-
-  for (const stage of STAGES) {
-    test(`stage ${stage}, with every fact that is not asked of every job opened`, async ({ bench: page }) => {
       await openJob(page, 'draws-too-much', stage);
       await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
       const folded = page.getByRole('region', { name: /^Also to record/ }).getByRole('button');
