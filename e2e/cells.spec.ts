@@ -259,7 +259,7 @@ test('goods in by a scanner: the box says its cell, lot, date and count', async 
   const goods = part(page, 'Goods in');
   await expect(goods).toBeVisible();
   // The machine is busy: the first sign comes well ahead of the rest.
-  await typeAsDevice(page, '(240)CR1216(10)SM-77(17)320930(30)20', 120);
+  await typeAsDevice(page, '(240)CR1216(10)SM-77(17)320930(30)20', 600);
   await expect(goods.getByLabel('Code as printed')).toHaveValue('CR1216');
   await expect(goods.getByLabel('Lot')).toHaveValue('SM-77');
   await expect(goods.getByLabel('Best before')).toHaveValue('2032-09-30');

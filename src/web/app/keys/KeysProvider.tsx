@@ -201,14 +201,11 @@ export function KeysProvider({ children }: { readonly children: ReactNode }) {
       if (!field && event.key === '/') event.preventDefault();
       // In a field no key is a shortcut: the run ends by the times of its keys alone, however late they are handed over.
       if (inField) return;
-      const wait = settleMs(event.key, {
-        shortcut: current.current.some((action) => action.key === event.key),
-        inBurst: reader.looksLikeDevice,
-      });
+      const wait = settleMs(event.key, reader.looksLikeDevice);
       const silent = (): void => {
         // Keys that were pressed in time may lie behind what keeps the page busy.
         if (keysPending()) settle = setTimeout(silent, wait);
-        else act(reader.end(), false);
+        else act(reader.settle(), false);
       };
       settle = setTimeout(silent, wait);
     };
