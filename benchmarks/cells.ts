@@ -1,4 +1,4 @@
-import { buildCellTable, type CellRow, openFinder } from '../src/core/cells';
+import { buildCellTable, type CellRow, openFinder } from '../src/core/craft/cells';
 import { readShippedCells } from '../src/server/store/catalogue';
 
 /** The finder per keystroke over the whole table, and over a generated one of five thousand sizes. */

@@ -1,9 +1,9 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { findable } from '../src/core/find';
-import { seededUniform } from '../src/core/life';
-import { makeTicket } from '../src/core/tickets';
+import { findable } from '../src/core/craft/find';
+import { seededUniform } from '../src/core/craft/life';
+import { makeTicket } from '../src/core/craft/tickets';
 import { openConnection } from '../src/server/store/database';
 import { openStore } from '../src/server/store';
 

@@ -1,9 +1,9 @@
 import Fuse from 'fuse.js';
-import { openIdentifier, type Look, type Seen } from '../src/core/identify';
-import { type Book, openBook } from '../src/core/catalogue';
-import { seededUniform } from '../src/core/life';
-import { bareCode, type Calibre } from '../src/core/movements';
-import { NO_TOOLS } from '../src/core/tools';
+import { openIdentifier, type Look, type Seen } from '../src/core/craft/identify';
+import { type Book, openBook } from '../src/core/craft/book';
+import { seededUniform } from '../src/core/craft/life';
+import { bareCode, type Calibre } from '../src/core/craft/movements';
+import { NO_TOOLS } from '../src/core/craft/tools';
 import { readShippedCells } from '../src/server/store/catalogue';
 import { inventedCalibres, inventedMakers, observe, wornCode } from '../src/testing/observations';
 

@@ -1,4 +1,4 @@
-import { DRAWS, expectedLife, type LifeInput, normalFrom, seededUniform } from '../src/core/life';
+import { DRAWS, expectedLife, type LifeInput, normalFrom, seededUniform } from '../src/core/craft/life';
 
 /** Ten thousand lives drawn against the same loop written out on plain arrays, interleaved in one run. */
 const input: LifeInput = {

@@ -1,7 +1,7 @@
 import { parentPort, workerData } from 'node:worker_threads';
-import { nextBestLook, openIdentifier, type Seen } from '../src/core/identify';
-import { openBook } from '../src/core/catalogue';
-import { NO_TOOLS } from '../src/core/tools';
+import { nextBestLook, openIdentifier, type Seen } from '../src/core/craft/identify';
+import { openBook } from '../src/core/craft/book';
+import { NO_TOOLS } from '../src/core/craft/tools';
 import { readShippedCells } from '../src/server/store/catalogue';
 import { inventedCalibres, inventedMakers } from '../src/testing/observations';
 

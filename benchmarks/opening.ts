@@ -1,9 +1,9 @@
 import { caseTypes } from '../demo/book';
 import { measuredBack } from '../demo/steps';
 import { tools } from '../demo/tools';
-import { chooseOpener, jawSetting, type MeasuredBack, openingPlan } from '../src/core/backs';
-import { seededUniform } from '../src/core/life';
-
+import { chooseOpener, jawSetting, openingPlan } from '../src/core/craft/opening';
+import type { MeasuredBack } from '../src/core/craft/cases';
+import { seededUniform } from '../src/core/craft/life';
 /** The geometry of a setting and the whole plan of an opening against an empty call, in the same run. */
 const FRAME_MS = 1000 / 60;
 const WARM_UP = 2_000;

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { v5 } from 'uuid';
 import { writeBook } from '../demo/build';
 import { kindDefinition, type NewEntry } from '../src/contract';
-import { seededUniform } from '../src/core/life';
+import { seededUniform } from '../src/core/craft/life';
 import type { EntryKind, Payloads } from '../src/core/logbook';
 import { openConnection } from '../src/server/store/database';
 import { openStore } from '../src/server/store';

@@ -1,7 +1,6 @@
-import type { Gasket } from '../src/core/catalogue';
-import { type Calibre, type CaseType, type Maker, NOTHING_MORE, type Well } from '../src/core/movements';
-import { type BackMeasures, NOTHING_MEASURED } from '../src/core/backs';
-
+import type { Gasket } from '../src/core/craft/gaskets';
+import { type Calibre, type Maker, NOTHING_MORE, type Well } from '../src/core/craft/movements';
+import { type BackMeasures, type CaseType, NOTHING_MEASURED } from '../src/core/craft/cases';
 /** Makers, calibres and cases that exist nowhere, with everything the program computes from them. */
 export const makers: Maker[] = [
   {

@@ -4,14 +4,13 @@ import { join } from 'node:path';
 import { book } from '../src/testing/fixtures';
 import { openStore, type Store } from '../src/server/store';
 import { foldJob } from '../src/core/logbook';
-import { BACK_KINDS } from '../src/core/backs';
-import { FUNCTION_KINDS, HOLD_KINDS } from '../src/core/movements';
-import { SERVICES } from '../src/core/policy';
+import { BACK_KINDS } from '../src/core/craft/cases';
+import { FUNCTION_KINDS, HOLD_KINDS } from '../src/core/craft/movements';
+import { SERVICES } from '../src/core/craft/policy';
 import { buildDemo } from './build';
 import { makers } from './book';
 import { DEMO_START_UTC } from './scenario';
 import { NETTLE, SALTMARSH } from './steps';
-
 describe('the invented book', () => {
   it('has calibres and case types enough, of several makers, all codes of their maker’s pattern', () => {
     expect(book.calibres.length).toBeGreaterThanOrEqual(24);

@@ -1,8 +1,8 @@
-import type { Book } from '../src/core/catalogue';
-import { seededUniform, normalFrom } from '../src/core/life';
+import type { Book } from '../src/core/craft/book';
+import { normalFrom, seededUniform } from '../src/core/craft/life';
 import type { Payloads } from '../src/core/logbook';
-import type { Calibre, CaseType } from '../src/core/movements';
-import { type BackKind, backs } from '../src/core/backs';
+import type { Calibre } from '../src/core/craft/movements';
+import { type BackKind, backs, type CaseType } from '../src/core/craft/cases';
 import type { DemoLot } from './scenario';
 import {
   type DemoJob,
@@ -17,7 +17,6 @@ import {
   technicians,
   watch,
 } from './steps';
-
 const SEED = 20_260_317;
 /** Jobs closed in the two years before the demo's day. */
 const CLOSED_JOBS = 320;

@@ -1,6 +1,6 @@
-import { NOTHING_MEASURED } from '../src/core/backs';
-import type { Shop } from '../src/core/policy';
-import type { StockItem } from '../src/core/stock';
+import { NOTHING_MEASURED } from '../src/core/craft/cases';
+import type { Shop } from '../src/core/craft/policy';
+import type { StockItem } from '../src/core/craft/stock';
 import {
   binned,
   closed,
@@ -10,8 +10,8 @@ import {
   fitted,
   found,
   gasket,
-  movement,
   marked,
+  movement,
   NETTLE,
   off,
   opened,
@@ -24,7 +24,6 @@ import {
   throughCell,
   watch,
 } from './steps';
-
 /** A made-up counter in a made-up ferry terminal, on one fixed morning. */
 export const shop: Shop = {
   name: 'The Lamp Counter',

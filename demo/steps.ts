@@ -1,10 +1,9 @@
-import { chooseOpener, type MeasuredBack } from '../src/core/backs';
-import { asAdvised, expectedBack } from '../src/core/opening';
+import { chooseOpener } from '../src/core/craft/opening';
+import type { CaseType, MeasuredBack } from '../src/core/craft/cases';
+import { asAdvised, expectedBack } from '../src/core/advice/opening';
 import type { Payloads } from '../src/core/logbook';
-import type { CaseType } from '../src/core/movements';
-import { type Part, serves } from '../src/core/parts';
+import { type Part, serves } from '../src/core/craft/parts';
 import { tools } from './tools';
-
 export const SALTMARSH = 'Saltmarsh Wholesale';
 export const NETTLE = 'Nettle & Quay Supplies';
 

@@ -1,4 +1,4 @@
-import type { ShopTools } from '../src/core/tools';
+import type { ShopTools } from '../src/core/craft/tools';
 
 /** The tool board of the invented counter. No tool of it is anybody's. */
 export const tools: ShopTools = {

@@ -10,7 +10,7 @@ import { demoId } from '../demo/build';
 import { DEMO_START_UTC } from '../demo/scenario';
 import type { DeviceId } from '../src/contract';
 import type { EntryKind, Payloads } from '../src/core/logbook';
-import { makeTicket } from '../src/core/tickets';
+import { makeTicket } from '../src/core/craft/tickets';
 import { newEntryOf } from '../src/testing/fixtures';
 import { createApp } from '../src/server/app';
 import { openStore, runningClock } from '../src/server/store';

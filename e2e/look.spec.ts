@@ -1,4 +1,4 @@
-import { STAGES } from '../src/core/policy';
+import { STAGES } from '../src/core/craft/policy';
 import { expect, expectAccessible, jobId, openJob, test } from './counter';
 
 test.describe('every view passes the axe check', () => {

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { CATALOGUE_KINDS, CATALOGUE_LISTS, openBook, recordId, type CatalogueKind } from '../core/catalogue';
+import { CATALOGUE_KINDS, CATALOGUE_LISTS, openBook, recordId, type CatalogueKind } from '../core/craft/book';
 import { book } from '../testing/fixtures';
 import { CATALOGUE_TABLES, fieldsOf, readField, recordOf, recordSchemas, valueAt, writeField } from '.';
 

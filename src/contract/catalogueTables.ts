@@ -1,5 +1,5 @@
-import type { CatalogueKind } from '../core/catalogue';
-import type { ToolKind } from '../core/tools';
+import type { CatalogueKind } from '../core/craft/book';
+import type { ToolKind } from '../core/craft/tools';
 
 /** How a value stands in a CSV field. Lists are parted by `|`; an empty field is nothing. */
 type ColumnKind = 'text' | 'number' | 'list' | 'numbers' | 'flag' | 'text or nothing';

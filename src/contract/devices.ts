@@ -1,7 +1,7 @@
 import { z } from 'zod';
-import type { TraceSample } from '../core/devices';
-import { measures, type Measure } from '../core/health';
-import type { DeliveryLine } from '../core/stock';
+import type { TraceSample } from '../core/craft/devices';
+import { measures, type Measure } from '../core/craft/health';
+import type { DeliveryLine } from '../core/craft/stock';
 import { id, number, oneOf } from './fields';
 import { newOrder } from './stock';
 

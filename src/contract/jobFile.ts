@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { Entry, Statement } from '../core/logbook';
-import type { Shop } from '../core/policy';
+import type { Shop } from '../core/craft/policy';
 import { newEntry, type NewEntry, raiseNewEntry } from './entries';
 import { fileHash, id, instant, text } from './fields';
 import { fieldsOf, type Problem } from './problems';

@@ -12,7 +12,7 @@ import {
   waysOf,
   WEEKDAYS,
   type Weekday,
-} from '../core/policy';
+} from '../core/craft/policy';
 import { id, number, oneOf, priceLine, priceMinor, text } from './fields';
 
 const hour = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'Hours: hour and minute, e.g. 08:30.');

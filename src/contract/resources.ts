@@ -1,13 +1,11 @@
 import { z } from 'zod';
-import type { Lot } from '../core/stock';
-import type { Catalogue } from '../core/catalogue';
-import type { Entry, LooseCell, LyingOpen, Payloads } from '../core/logbook';
-import type { Policy, Shop, StageId } from '../core/policy';
-import type { StageStatus } from '../core/logbook';
+import type { Lot } from '../core/craft/stock';
+import type { Catalogue } from '../core/craft/book';
+import type { Entry, LooseCell, LyingOpen, Payloads, StageStatus } from '../core/logbook';
+import type { Policy, Shop, StageId } from '../core/craft/policy';
 import type { Attachment } from './devices';
 import { newEntry, type NewEntry } from './entries';
 import { id, optionalText, text } from './fields';
-
 export const customer = z.strictObject({
   id,
   name: text({ words: 'Name', max: 80, example: 'Maren Oystrand' }),

@@ -10,7 +10,7 @@ import {
   STOCK_ITEMS,
   type SupplierRecord,
   TAKES,
-} from '../core/stock';
+} from '../core/craft/stock';
 import { calendarDay, id, number, oneOf, optionalText, priceMinor, text } from './fields';
 
 const supplierName = text({ words: 'Supplier', max: 80, example: 'Saltmarsh Wholesale' });

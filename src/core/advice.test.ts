@@ -1,16 +1,15 @@
-import { NO_TOOLS } from './tools';
-import { book, context, Logbook, readyJob, movementOf, readingOf } from '../testing/fixtures';
-import { BACK_KINDS, backs } from './backs';
-import { openBook } from './catalogue';
-import { promiseWords, waitsFor } from './dayplan';
-import { isForLicensed } from './gaskets';
-import { judgeJobReadings } from './health';
+import { NO_TOOLS } from './craft/tools';
+import { book, context, Logbook, movementOf, readingOf, readyJob } from '../testing/fixtures';
+import { BACK_KINDS, backs } from './craft/cases';
+import { openBook } from './craft/book';
+import { promiseWords, waitsFor } from './advice/dayplan';
+import { isForLicensed } from './craft/gaskets';
+import { judgeJobReadings } from './advice/health';
 import { openParts } from './logbook';
-import { HOLDER_WAYS } from './fitting/holders';
-import { HOLD_KINDS } from './movements';
-import { DEFAULT_POLICY, REQUIREMENTS, SERVICES, STAGE_WORDS, STAGES } from './policy';
-import { watchSeconds } from './setting';
-
+import { HOLDER_WAYS } from './craft/fitting';
+import { HOLD_KINDS } from './craft/movements';
+import { DEFAULT_POLICY, REQUIREMENTS, SERVICES, STAGE_WORDS, STAGES } from './craft/policy';
+import { watchSeconds } from './craft/setting';
 describe('what every kind is told', () => {
   it('has an opener, one caution with its reason, and a way of closing for each kind of back', () => {
     for (const kind of BACK_KINDS) {

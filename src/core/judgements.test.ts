@@ -1,11 +1,11 @@
 import fc from 'fast-check';
 import { book, idOf, lot } from '../testing/fixtures';
-import { prySpot } from './backs';
-import { wantedFromType } from './cells';
-import { drainNeeded } from './catalogue';
-import { openAt, orderRack, urgencyOf } from './dayplan';
-import { DEFAULT_POLICY, WEEKDAYS } from './policy';
-import { renewOrReuse } from './gaskets';
+import { prySpot } from './craft/cases';
+import { wantedFromType } from './craft/cells';
+import { drainNeeded } from './craft/book';
+import { openAt, orderRack, urgencyOf } from './advice/dayplan';
+import { DEFAULT_POLICY, WEEKDAYS } from './craft/policy';
+import { renewOrReuse } from './craft/gaskets';
 import {
   figuresFor,
   judgeCoil,
@@ -14,12 +14,11 @@ import {
   judgeLowestRunning,
   judgeRate,
   judgeRestVoltage,
-} from './health';
-import { figure, percent } from './judgement';
-import { functionsToProve, judgeRun, settingAdvice } from './setting';
-import { type Lot, chooseLots, isPastDate, lotAge } from './stock';
-import { addMonths, localDay, nextDateCorrection } from './time';
-
+} from './craft/health';
+import { figure, percent } from './craft/judgement';
+import { functionsToProve, judgeRun, settingAdvice } from './craft/setting';
+import { chooseLots, isPastDate, type Lot, lotAge } from './craft/stock';
+import { addMonths, localDay, nextDateCorrection } from './craft/time';
 describe('where the knife goes', () => {
   it('goes to the lip where there is one', () => {
     expect(prySpot({ crownClock: 3, lipClock: 6.5 })).toMatchObject({ verdict: 'at the lip', clock: 6.5 });

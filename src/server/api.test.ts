@@ -9,7 +9,7 @@ import type {
   StockResource,
   WatchResource,
 } from '../contract';
-import { handback } from '../core/handback';
+import { handback } from '../core/advice/handback';
 import { foldJob, type Entry } from '../core/logbook';
 import { Counter, delivery, entryOf, newJob, technicianId } from '../testing/counter';
 import { idOf, movementOf, readingOf } from '../testing/fixtures';

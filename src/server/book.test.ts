@@ -6,8 +6,8 @@ import {
   type Problem,
   type ShopResource,
 } from '../contract';
-import { openBook } from '../core/catalogue';
-import { DEFAULT_POLICY } from '../core/policy';
+import { openBook } from '../core/craft/book';
+import { DEFAULT_POLICY } from '../core/craft/policy';
 import { Counter, technicianId } from '../testing/counter';
 import { book, idOf } from '../testing/fixtures';
 import { readTable, tableCsv } from './catalogue/tables';

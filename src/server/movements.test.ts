@@ -1,10 +1,8 @@
 import type { CalibreHistory } from '../contract';
-import type { SeenBefore } from '../core/identify';
-import { strangerCalibre } from '../core/identify';
+import { type SeenBefore, strangerCalibre } from '../core/craft/identify';
 import { samples } from '../testing/samples';
 import { Counter, technicianId } from '../testing/counter';
 import { idOf, movementOf, readingOf } from '../testing/fixtures';
-
 let counter: Counter;
 beforeEach(async () => {
   counter = await Counter.open();

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import type { CarriedLot, DayResource, Order, Problem, StockResource } from '../contract';
-import type { Lot } from '../core/stock';
+import type { Lot } from '../core/craft/stock';
 import { Counter, entryOf, newJob, technicianId } from '../testing/counter';
 import { idOf } from '../testing/fixtures';
 

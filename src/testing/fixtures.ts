@@ -2,7 +2,7 @@ import { v5 } from 'uuid';
 import { calibres, caseTypes, gaskets, makers } from '../../demo/book';
 import { tools } from '../../demo/tools';
 import { type NewEntry, kindDefinition } from '../contract';
-import { type Book, openBook } from '../core/catalogue';
+import { type Book, openBook } from '../core/craft/book';
 import {
   type Entry,
   type EntryKind,
@@ -11,8 +11,8 @@ import {
   type JobState,
   type Payloads,
 } from '../core/logbook';
-import { DEFAULT_POLICY } from '../core/policy';
-import type { Lot } from '../core/stock';
+import { DEFAULT_POLICY } from '../core/craft/policy';
+import type { Lot } from '../core/craft/stock';
 import { readShippedCells } from '../server/store/catalogue';
 
 /** What tests of every room start from: the invented book, one context, and entries made in a line. */

@@ -1,4 +1,4 @@
-import type { Book } from '../core/catalogue';
+import type { Book } from '../core/craft/book';
 import {
   CALIPER_SD_MM,
   cellSizes,
@@ -9,8 +9,8 @@ import {
   LOOKS,
   pickLikelihood,
   type Seen,
-} from '../core/identify';
-import { normalFrom, seededUniform } from '../core/life';
+} from '../core/craft/identify';
+import { normalFrom, seededUniform } from '../core/craft/life';
 import {
   type Calibre,
   CHARACTER_MODEL,
@@ -20,7 +20,7 @@ import {
   SIGNS,
   twinsOf,
   type Well,
-} from '../core/movements';
+} from '../core/craft/movements';
 
 const ALPHABET = [...'0123456789ABCDEFGHIJKLMNOPQRSTUVWXYZ'];
 const CELLS = [

@@ -1,7 +1,6 @@
 import type { EntryKind, Payloads } from '../core/logbook';
-import { NOTHING_MEASURED } from '../core/backs';
+import { NOTHING_MEASURED } from '../core/craft/cases';
 import { dryTest, idOf, movementOf, readingOf } from './fixtures';
-
 /** The hash a photograph of these samples would have. */
 export const PHOTO = 'a'.repeat(64);
 

@@ -1,18 +1,18 @@
 import { z } from 'zod';
 import {
   AGREED_HOW,
+  type ArrivePayloads,
   CHANGED_BY,
   COMPLAINTS,
   IN_HOUSE,
   MARK_KINDS,
   MARK_VIEWS,
   REFER_REASONS,
-  RISKS,
   type Risk,
+  RISKS,
   WEAR,
 } from '../../core/logbook';
-import { SERVICES } from '../../core/policy';
-import type { ArrivePayloads } from '../../core/logbook/facts/arrive';
+import { SERVICES } from '../../core/craft/policy';
 import {
   calendarDay,
   clock,
@@ -26,7 +26,6 @@ import {
   text,
 } from '../fields';
 import type { KindDefinitions } from './define';
-
 const words = optionalText({ words: 'In the owner’s words', max: 500, example: 'stops over night' });
 
 const note = optionalText({ words: 'Note', max: 300, example: 'beside the crown guard' });

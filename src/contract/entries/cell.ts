@@ -2,15 +2,14 @@ import { z } from 'zod';
 import {
   ACCUMULATOR_WAYS,
   CELL_CONDITIONS,
+  type CellPayloads,
   CHARGE_OUTCOMES,
   DROPPED,
   DROPPED_ENDS,
   OUT_GOES_TO,
 } from '../../core/logbook';
-import type { CellPayloads } from '../../core/logbook/facts/cell';
 import { id, number, oneOf, optionalText, text } from '../fields';
 import type { KindDefinitions } from './define';
-
 const supplier = optionalText({ words: 'Supplier', max: 80, example: 'Saltmarsh Wholesale' });
 const lotCode = optionalText({ words: 'Lot', max: 40, example: 'N-204' });
 

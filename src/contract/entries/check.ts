@@ -1,18 +1,17 @@
 import { z } from 'zod';
 import {
+  LEAK_DECISIONS,
   LEAK_SEVERITIES,
   type Measure,
   measures,
   NEXT_STEPS,
   SHOWS,
   SIGNS_OF_FAULT,
-} from '../../core/health';
-import { AT_FITTING, CAUSES, CROWN_SEEN, LEAK_DECISIONS, LEAK_PLACES } from '../../core/logbook';
-import type { CheckPayloads } from '../../core/logbook/facts/check';
-import { quantities } from '../../core/units';
+} from '../../core/craft/health';
+import { AT_FITTING, CAUSES, type CheckPayloads, CROWN_SEEN, LEAK_PLACES } from '../../core/logbook';
+import { quantities } from '../../core/craft/units';
 import { number, oneOf, optionalText } from '../fields';
 import type { KindDefinitions } from './define';
-
 const onLayout = number({
   words: 'Place on the layout',
   min: -40,

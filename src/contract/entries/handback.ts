@@ -1,8 +1,7 @@
 import { z } from 'zod';
-import type { HandbackPayloads } from '../../core/logbook/facts/handback';
+import type { HandbackPayloads } from '../../core/logbook';
 import { calendarDay, number, priceMinor, text } from '../fields';
 import type { KindDefinitions } from './define';
-
 const lines = z.array(z.string().max(400)).max(60);
 const sentence = z.string().max(600);
 

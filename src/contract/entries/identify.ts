@@ -1,9 +1,8 @@
 import { z } from 'zod';
-import { LOOK_NAMES, lookSpec, LOOKS } from '../../core/identify';
-import type { IdentifyPayloads } from '../../core/logbook/facts/identify';
+import { LOOK_NAMES, LOOKS, lookSpec } from '../../core/craft/identify';
+import type { IdentifyPayloads } from '../../core/logbook';
 import { number, oneOf, optionalText, text } from '../fields';
 import type { KindDefinitions } from './define';
-
 const LONGEST_TEXT = 120;
 
 export const identifyKinds: KindDefinitions<IdentifyPayloads> = {

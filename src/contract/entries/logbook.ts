@@ -1,9 +1,8 @@
 import { z } from 'zod';
-import type { LogbookPayloads } from '../../core/logbook/facts/logbook';
-import { STAGES } from '../../core/policy';
+import type { LogbookPayloads } from '../../core/logbook';
+import { STAGES } from '../../core/craft/policy';
 import { oneOf, text } from '../fields';
 import type { KindDefinitions } from './define';
-
 const reason = text({ words: 'Reason', max: 300, example: 'typed into the wrong job' });
 
 export const logbookKinds: KindDefinitions<LogbookPayloads> = {

@@ -1,12 +1,17 @@
 import { z } from 'zod';
-import { BACK_KINDS, BRACELETS, contradictions } from '../../core/backs';
-import { AS_FOUND, LEFT_BY, OPENED_HOW, PHOTO_MARKS, PROTECTIONS } from '../../core/logbook';
-import type { OpenPayloads } from '../../core/logbook/facts/open';
-import { type Part, PARTS, SERVED, serves } from '../../core/parts';
+import { BACK_KINDS, BRACELETS, contradictions } from '../../core/craft/cases';
+import {
+  AS_FOUND,
+  LEFT_BY,
+  OPENED_HOW,
+  type OpenPayloads,
+  PHOTO_MARKS,
+  PROTECTIONS,
+} from '../../core/logbook';
+import { type Part, PARTS, SERVED, serves } from '../../core/craft/parts';
 import { backMeasureFields } from '../catalogue';
 import { clock, fileHash, id, number, oneOf, optionalText, text } from '../fields';
 import type { KindDefinitions } from './define';
-
 const note = optionalText({ words: 'Note', max: 500, example: 'scratch beside the coil' });
 
 const seals = (where: string) => number({ words: `Seals at the ${where}`, min: 0, max: 6, example: 1 }).int();

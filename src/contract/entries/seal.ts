@@ -1,10 +1,8 @@
 import { z } from 'zod';
-import { GASKET_FINDINGS } from '../../core/gaskets';
-import type { SealPayloads } from '../../core/logbook/facts/seal';
-import { GASKET_PROFILES, SEAL_STATES } from '../../core/logbook';
+import { GASKET_FINDINGS } from '../../core/craft/gaskets';
+import { GASKET_PROFILES, SEAL_STATES, type SealPayloads } from '../../core/logbook';
 import { clock, id, number, oneOf, optionalText, text } from '../fields';
 import type { KindDefinitions } from './define';
-
 export const sealKinds: KindDefinitions<SealPayloads> = {
   'seal.gasket': {
     version: 2,

@@ -1,10 +1,8 @@
 import { z } from 'zod';
-import type { SetPayloads } from '../../core/logbook/facts/set';
-import { OUTSIDE } from '../../core/logbook';
-import { FUNCTION_KINDS } from '../../core/movements';
+import { OUTSIDE, type SetPayloads } from '../../core/logbook';
+import { FUNCTION_KINDS } from '../../core/craft/movements';
 import { handsReading, number, oneOf } from '../fields';
 import type { KindDefinitions } from './define';
-
 const worksOrNot = oneOf('Result', ['works', 'does not work']);
 
 export const setKinds: KindDefinitions<SetPayloads> = {

@@ -1,9 +1,7 @@
 import { z } from 'zod';
-import { TEST_METHODS } from '../../core/logbook';
-import type { TestPayloads } from '../../core/logbook/facts/test';
+import { TEST_METHODS, type TestPayloads } from '../../core/logbook';
 import { clock, number, oneOf, optionalText } from '../fields';
 import type { KindDefinitions } from './define';
-
 const deflection = number({ words: 'Deflection', min: -500, max: 500, unit: 'µm', example: 12.4 });
 
 export const testKinds: KindDefinitions<TestPayloads> = {

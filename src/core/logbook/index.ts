@@ -1,29 +1,34 @@
-export { judgeEntry, type Admission } from './admit';
-export { MAIN_WELL, wellKey, wellOf } from './entry';
-export type { Entry, EntryKind, EntryOf, JobFacts, PartOff, Payloads } from './entry';
+export {
+  type Entry,
+  entryInWords,
+  type EntryKind,
+  type EntryOf,
+  type JobFacts,
+  type Payloads,
+  reopens,
+} from './entry';
+export { MAIN_WELL, wellKey, wellOf } from './envelope';
 export {
   AGREED_HOW,
+  type ArrivePayloads,
   CHANGED_BY,
   COMPLAINTS,
   IN_HOUSE,
   MARK_KINDS,
   MARK_VIEWS,
+  type MarkView,
   meetsWater,
   notInHouse,
   REFER_REASONS,
+  type Risk,
   RISKS,
   WEAR,
-  type Complaint,
-  type MarkKind,
-  type MarkView,
-  type Risk,
-  type Wear,
 } from './facts/arrive';
 export {
   ACCUMULATOR_WAYS,
   CELL_CONDITIONS,
+  type CellPayloads,
   CHARGE_OUTCOMES,
-  type CellCondition,
   DROPPED,
   DROPPED_ENDS,
   OUT_GOES_TO,
@@ -32,49 +37,48 @@ export {
   AT_FITTING,
   CAUSES,
   causesWords,
+  type CheckPayloads,
   CROWN_SEEN,
-  leakWords,
-  LEAK_DECISIONS,
   LEAK_PLACES,
-  type LeakPlace,
+  leakWords,
 } from './facts/check';
-export type { Statement } from './facts/handback';
+export type { HandbackPayloads, Statement } from './facts/handback';
+export type { IdentifyPayloads } from './facts/identify';
+export type { LogbookPayloads } from './facts/logbook';
 export {
   AS_FOUND,
   LEFT_BY,
   OPENED_HOW,
+  type OpenPayloads,
+  type PartOff,
   PHOTO_MARKS,
   PROTECTIONS,
   settingOf,
-  type AsFound,
 } from './facts/open';
-export {
-  type BackPairing,
-  lyingOpen,
-  type LyingOpen,
-  openedBeside,
-  pairBack,
-  partProofs,
-  partsSettledAs,
-  partsToOrder,
-  wayBack,
-} from './parts';
-export { GASKET_PROFILES, SEAL_STATES } from './facts/seal';
-export { OUTSIDE, type Outside } from './facts/set';
-export { deflectionKept, TEST_METHODS, type TestMethod } from './facts/test';
-export { foldJob, settleEntries, undoable } from './foldJob';
-export type { Conflict, JobContext, JobState, Signature, WellState } from './foldJob';
-export { entryInWords, reopens } from './kinds';
+export { GASKET_PROFILES, SEAL_STATES, type SealPayloads } from './facts/seal';
+export { OUTSIDE, type Outside, type SetPayloads } from './facts/set';
+export { deflectionKept, TEST_METHODS, type TestPayloads } from './facts/test';
+export { foldJob, type JobState, undoable } from './foldJob';
 export {
   LOOSE_CELL_CAUTION,
-  looseCells,
   type LooseCell,
+  looseCells,
+  type LooseOutcome,
   mayCloseDay,
   movesBetween,
   openDrops,
-  type LooseOutcome,
   outcomesOf,
   type StockMove,
   stockMoves,
 } from './loose';
+export {
+  type LyingOpen,
+  lyingOpen,
+  openedBeside,
+  pairBack,
+  partsSettledAs,
+  partsToOrder,
+  wayBack,
+} from './parts';
 export { awaitedParts, openParts, type StageProgress, type StageStatus } from './progress';
+export type { JobContext, WellState } from './state';

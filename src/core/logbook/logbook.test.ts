@@ -1,11 +1,13 @@
 import fc from 'fast-check';
-import { book, context, idOf, lot, Logbook, readyJob, movementOf, readingOf } from '../../testing/fixtures';
+import { book, context, idOf, Logbook, lot, movementOf, readingOf, readyJob } from '../../testing/fixtures';
 import { samples } from '../../testing/samples';
-import { handback } from '../handback';
-import { DEFAULT_POLICY, STAGES } from '../policy';
-import { waitsFor } from '../dayplan';
-import { type Entry, entryInWords, foldJob, judgeEntry, settleEntries, undoable } from '.';
-
+import { handback } from '../advice/handback';
+import { DEFAULT_POLICY, STAGES } from '../craft/policy';
+import { waitsFor } from '../advice/dayplan';
+import { type Entry, entryInWords } from './entry';
+import { foldJob, undoable } from './foldJob';
+import { judgeEntry } from '../admission';
+import { settleEntries } from './settle';
 const voltage = (value: number) => readingOf('restVoltageV', value);
 const admitted = (job: Logbook, entry: Entry, lots = [lot]) =>
   judgeEntry(

@@ -1,13 +1,7 @@
-import {
-  type CellDropped,
-  type CellOut,
-  type Entry,
-  type EntryKind,
-  type JobFacts,
-  type Payloads,
-  wellOf,
-} from './entry';
-import type { WellState } from './foldJob';
+import type { Entry, EntryKind, JobFacts, Payloads } from './entry';
+import { wellOf } from './envelope';
+import type { CellDropped, CellOut } from './facts/cell';
+import type { WellState } from './state';
 
 /** Shown wherever a cell lies loose or was dropped. */
 export const LOOSE_CELL_CAUTION =

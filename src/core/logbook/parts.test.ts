@@ -1,10 +1,7 @@
-import type { Logbook } from '../../testing/fixtures';
-import { dryTest, idOf, lot, readyJob, readingOf } from '../../testing/fixtures';
-import { context } from '../../testing/fixtures';
-import { handback } from '../handback';
-import { type Part, PARTS, PROVED_BY, SERVED, serves } from '../parts';
-import { pairBack, partProofs, partsToOrder } from '.';
-
+import { context, dryTest, idOf, type Logbook, lot, readingOf, readyJob } from '../../testing/fixtures';
+import { handback } from '../advice/handback';
+import { type Part, PARTS, PROVED_BY, SERVED, serves } from '../craft/parts';
+import { pairBack, partProofs, partsToOrder } from './parts';
 const LATER = '2026-03-17T10:30:00.000Z';
 const STILL_LATER = '2026-03-17T10:40:00.000Z';
 

@@ -1,8 +1,9 @@
-import type { Judged } from '../judgement';
-import { bareCode } from '../movements';
-import { PROVED_BY, type Served } from '../parts';
-import type { StageId } from '../policy';
-import type { JobFacts, PartOff, Payloads } from './entry';
+import type { Judged } from '../craft/judgement';
+import { bareCode } from '../craft/movements';
+import { PROVED_BY, type Served } from '../craft/parts';
+import type { StageId } from '../craft/policy';
+import type { JobFacts, Payloads } from './entry';
+import type { PartOff } from './facts/open';
 
 /** A proof that a part asks for, because it was lost or replaced. */
 export interface PartProof {

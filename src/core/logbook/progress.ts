@@ -1,8 +1,8 @@
-import { type Policy, REQUIREMENTS, type Requirement, STAGES, type StageId } from '../policy';
-import { countOf } from '../parts';
-import { minutesBetween } from '../time';
+import { type Policy, REQUIREMENTS, type Requirement, STAGES, type StageId } from '../craft/policy';
+import { countOf } from '../craft/parts';
+import { minutesBetween } from '../craft/time';
 import type { EntryOf, JobFacts } from './entry';
-import type { Conflict, Signature, WellState } from './foldJob';
+import type { JobSoFar } from './state';
 import { escalated, freshLoose, openDrops } from './loose';
 import { pairBack, partProofs, partsToOrder } from './parts';
 
@@ -26,13 +26,6 @@ export interface StageProgress {
   }[];
   /** Why the stage was skipped. */
   readonly reason: string | null;
-}
-
-export interface JobSoFar {
-  readonly facts: Readonly<JobFacts>;
-  readonly wells: readonly WellState[];
-  readonly conflicts: readonly Conflict[];
-  readonly signature: Signature;
 }
 
 const MET: Readonly<Record<Requirement, (job: JobSoFar, policy: Policy) => boolean>> = {

@@ -1,9 +1,13 @@
 import fc from 'fast-check';
-import { context, dryTest, idOf, lot, Logbook, readyJob, movementOf } from '../../testing/fixtures';
-import { handback, priceOf, waterStatement } from '../handback';
-import { waitsFor } from '../dayplan';
-import { DEFAULT_POLICY, SERVICES, type Service } from '../policy';
-import { judgeEntry, looseCells, openParts, type Payloads } from '.';
+import { context, dryTest, idOf, Logbook, lot, movementOf, readyJob } from '../../testing/fixtures';
+import { handback, waterStatement } from '../advice/handback';
+import { priceOf } from '../advice/price';
+import { waitsFor } from '../advice/dayplan';
+import { DEFAULT_POLICY, type Service, SERVICES } from '../craft/policy';
+import { judgeEntry } from '../admission';
+import { looseCells } from './loose';
+import { openParts } from './progress';
+import type { Payloads } from './entry';
 
 /** A watch taken in for a service, as far as the counter. */
 function takenIn(service: Service, calibreId: string | null = 'orrelin-41-2'): Logbook {

@@ -2,7 +2,7 @@ import { isDeepStrictEqual } from 'node:util';
 import { setImmediate } from 'node:timers/promises';
 import { CsvError, parse } from 'csv-parse';
 import { stringify } from 'csv-stringify/sync';
-import { NOTHING_MORE } from '../../core/movements';
+import { NOTHING_MORE } from '../../core/craft/movements';
 import {
   type CatalogueTable,
   fieldsOf,
@@ -21,7 +21,7 @@ import {
   openBook,
   recordId,
   type RecordBodies,
-} from '../../core/catalogue';
+} from '../../core/craft/book';
 
 type Body = RecordBodies[CatalogueKind];
 

@@ -11,18 +11,18 @@ import {
   deviceSettings,
   type DeviceState,
 } from '../../contract';
-import type { CellTable } from '../../core/cells';
+import type { CellTable } from '../../core/craft/cells';
 import {
   caliperText,
   endsOfTrace,
   simulateDelivery,
   simulateReading,
   simulateTrace,
-} from '../../core/devices';
-import { measures } from '../../core/health';
-import { figure } from '../../core/judgement';
-import { addMinutes, localDay } from '../../core/time';
-import { quantities } from '../../core/units';
+} from '../../core/craft/devices';
+import { measures } from '../../core/craft/health';
+import { figure } from '../../core/craft/judgement';
+import { addMinutes, localDay } from '../../core/craft/time';
+import { quantities } from '../../core/craft/units';
 import type { attachmentStore } from '../attachments/attachments';
 import { here } from '../here';
 import type { Clock } from '../store/clock';

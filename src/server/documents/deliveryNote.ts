@@ -1,6 +1,6 @@
 import { parse } from 'csv-parse/sync';
 import { stringify } from 'csv-stringify/sync';
-import { type DeliveryLine, STOCK_ITEMS } from '../../core/stock';
+import { type DeliveryLine, STOCK_ITEMS } from '../../core/craft/stock';
 
 const COLUMNS = ['note', 'item', 'code', 'count', 'lot', 'made_on', 'best_before', 'price_minor'] as const;
 

@@ -1,5 +1,5 @@
 import type { JobResource } from '../../contract';
-import { handback, type Handback } from '../../core/handback';
+import { handback, type Handback } from '../../core/advice/handback';
 import { foldJob, type JobContext, type JobState, type Statement } from '../../core/logbook';
 import { notFound } from '../problem';
 import type { Store } from '../store';

@@ -1,5 +1,5 @@
 import bwipjs from 'bwip-js/node';
-import { localTime } from '../../core/time';
+import { localTime } from '../../core/craft/time';
 import type { Dossier } from './dossier';
 import { drawPdf, POINTS_PER_MM } from './pdf';
 

@@ -1,7 +1,7 @@
 import { stringify } from 'csv-stringify/sync';
 import type { CarriedLot, JobSummary } from '../../contract';
 import { entryInWords } from '../../core/logbook';
-import { STAGE_WORDS } from '../../core/policy';
+import { STAGE_WORDS } from '../../core/craft/policy';
 import { notFound } from '../problem';
 import type { Store } from '../store';
 

@@ -1,8 +1,8 @@
-import { money, priceOf } from '../../core/handback';
-import { localTime } from '../../core/time';
+import { money } from '../../core/craft/money';
+import { priceOf } from '../../core/advice/price';
+import { localTime } from '../../core/craft/time';
 import type { Dossier } from './dossier';
 import { drawPdf } from './pdf';
-
 const A6 = { widthPt: 297.64, heightPt: 419.53, marginPt: 28 };
 
 /** The owner's receipt for one visit: every watch left, its ticket, service, estimate and promise. */

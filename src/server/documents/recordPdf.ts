@@ -1,8 +1,7 @@
-import { money } from '../../core/handback';
-import { localTime } from '../../core/time';
+import { money } from '../../core/craft/money';
+import { localTime } from '../../core/craft/time';
 import type { Dossier } from './dossier';
 import { drawPdf, type Pdf } from './pdf';
-
 const A5 = { widthPt: 419.53, heightPt: 595.28, marginPt: 36 };
 
 const HEAD_WIDTH_PT = 78;

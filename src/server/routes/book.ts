@@ -8,7 +8,7 @@ import {
   recordSchemas,
   recordWrite,
 } from '../../contract';
-import { CATALOGUE_KINDS, type CatalogueKind, judgeRecord, openBook, recordId } from '../../core/catalogue';
+import { CATALOGUE_KINDS, type CatalogueKind, judgeRecord, openBook, recordId } from '../../core/craft/book';
 import { readTable, tableCsv } from '../catalogue/tables';
 import { contradicted, movedOn, notFound, notKept, parsed } from '../problem';
 import type { Store } from '../store';

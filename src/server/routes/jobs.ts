@@ -3,7 +3,7 @@ import { Readable } from 'node:stream';
 import express, { Router } from 'express';
 import { z } from 'zod';
 import { newEntry, type NewEntry, newJob, type NewJob, raiseNewEntry, readJobFile } from '../../contract';
-import { readTicket } from '../../core/tickets';
+import { readTicket } from '../../core/craft/tickets';
 import { jobFile, visitFile } from '../documents/jobFile';
 import { LABEL_CODES, labelCodeSvg, labelPdf } from '../documents/labelPdf';
 import { nextVisitCalendar } from '../documents/nextVisitCalendar';

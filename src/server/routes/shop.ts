@@ -1,7 +1,7 @@
 import { Router } from 'express';
 import { z } from 'zod';
 import { eraseCustomer, type LiveNews, newTechnician, type ShopResource } from '../../contract';
-import { CATALOGUE_LISTS } from '../../core/catalogue';
+import { CATALOGUE_LISTS } from '../../core/craft/book';
 import { jobsCsv, listCsv, LISTS } from '../documents/lists';
 import { conflict, notFound, notKept, parsed } from '../problem';
 import type { Store } from '../store';

@@ -15,8 +15,8 @@ import {
 import { deliveryNoteCsv, readDeliveryNote } from '../documents/deliveryNote';
 import { carriedCsv } from '../documents/lists';
 import { mayCloseDay } from '../../core/logbook';
-import { doubtfulDates, type Lot } from '../../core/stock';
-import { localDay } from '../../core/time';
+import { doubtfulDates, type Lot } from '../../core/craft/stock';
+import { localDay } from '../../core/craft/time';
 import { conflict, notFound, notKept, parsed, unreadable } from '../problem';
 import type { Store } from '../store';
 

@@ -10,9 +10,9 @@ import {
   openBook,
   recordId,
   type RecordBodies,
-} from '../../core/catalogue';
-import type { CellRow } from '../../core/cells';
-import { NOTHING_MORE } from '../../core/movements';
+} from '../../core/craft/book';
+import type { CellRow } from '../../core/craft/cells';
+import { NOTHING_MORE } from '../../core/craft/movements';
 import { here } from '../here';
 import type { Clock } from './clock';
 import type { Db } from './database';

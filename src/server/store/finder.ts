@@ -1,5 +1,5 @@
 import type { Customer, JobSummary } from '../../contract';
-import { findable, findWords, rankFound, triples } from '../../core/find';
+import { findable, findWords, rankFound, triples } from '../../core/craft/find';
 import { toSummary } from './summary';
 import type { Db } from './database';
 

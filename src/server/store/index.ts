@@ -1,7 +1,7 @@
 import { EventEmitter } from 'node:events';
 import type { LiveNews } from '../../contract';
 import type { JobContext } from '../../core/logbook';
-import { DEFAULT_POLICY, type Shop } from '../../core/policy';
+import { DEFAULT_POLICY, type Shop } from '../../core/craft/policy';
 import { attachmentStore } from '../attachments/attachments';
 import { deviceHub } from '../devices';
 import { cellsInWatchesStore } from './cellsInWatches';

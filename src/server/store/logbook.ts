@@ -8,16 +8,16 @@ import {
   type JobImported,
   type JobResource,
   type JobSummary,
-  type LinkedJob,
   kindDefinition,
+  type LinkedJob,
   type NewEntry,
   type NewJob,
   raisePayload,
   type ToolsServed,
   type WatchResource,
 } from '../../contract';
-import { waitsFor } from '../../core/dayplan';
-import { findable, rankFound } from '../../core/find';
+import { waitsFor } from '../../core/advice/dayplan';
+import { findable, rankFound } from '../../core/craft/find';
 import {
   awaitedParts,
   type Entry,
@@ -25,16 +25,16 @@ import {
   foldJob,
   type JobContext,
   type JobState,
-  judgeEntry,
   looseCells,
-  movesBetween,
-  stockMoves,
   lyingOpen,
+  movesBetween,
   openedBeside,
   type Payloads,
+  stockMoves,
 } from '../../core/logbook';
-import { makeTicket } from '../../core/tickets';
-import { addMinutes } from '../../core/time';
+import { judgeEntry } from '../../core/admission';
+import { makeTicket } from '../../core/craft/tickets';
+import { addMinutes } from '../../core/craft/time';
 import type { attachmentStore } from '../attachments/attachments';
 import type { Clock } from './clock';
 import type { Db } from './database';

@@ -1,5 +1,5 @@
 import type { CalibreHistory } from '../../contract';
-import type { SeenBefore } from '../../core/identify';
+import type { SeenBefore } from '../../core/craft/identify';
 import type { JobState } from '../../core/logbook';
 import type { Db } from './database';
 

@@ -1,4 +1,4 @@
-import { completePolicy, type Policy, type Shop } from '../../core/policy';
+import { completePolicy, type Policy, type Shop } from '../../core/craft/policy';
 import type { PolicyRevision, PolicyWrite, Technician } from '../../contract';
 import type { Clock } from './clock';
 import type { Db } from './database';

@@ -12,7 +12,7 @@ import type {
   Sampled,
   StockResource,
 } from '../../contract';
-import type { Book } from '../../core/catalogue';
+import type { Book } from '../../core/craft/book';
 import type { Entry, movesBetween, StockMove } from '../../core/logbook';
 import {
   checkDelivery,
@@ -22,7 +22,7 @@ import {
   type OrderLine,
   type StockItem,
   type SupplierRecord,
-} from '../../core/stock';
+} from '../../core/craft/stock';
 import type { Clock } from './clock';
 import type { Db } from './database';
 

@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import fc from 'fast-check';
 import { calibres } from '../../../demo/book';
-import { DEFAULT_POLICY } from '../../core/policy';
+import { DEFAULT_POLICY } from '../../core/craft/policy';
 import { foldJob } from '../../core/logbook';
 import { delivery, entryOf, newJob, NOW, technicianId } from '../../testing/counter';
 import { idOf } from '../../testing/fixtures';

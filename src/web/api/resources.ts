@@ -14,12 +14,12 @@ import type {
   ToolsServed,
   WatchResource,
 } from '../../contract';
-import { type Book, openBook } from '../../core/catalogue';
-import { NOTHING_MORE } from '../../core/movements';
-import type { SeenBefore } from '../../core/identify';
-import { NO_TOOLS } from '../../core/tools';
+import { type Book, openBook } from '../../core/craft/book';
+import { NOTHING_MORE } from '../../core/craft/movements';
+import type { SeenBefore } from '../../core/craft/identify';
+import { NO_TOOLS } from '../../core/craft/tools';
 import type { Entry } from '../../core/logbook';
-import type { Lot } from '../../core/stock';
+import type { Lot } from '../../core/craft/stock';
 import { browserStore } from './browserStore';
 import { DEVICES_PATH } from './devices';
 import { getJson, ServerAway } from './http';

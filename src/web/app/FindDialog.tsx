@@ -11,9 +11,9 @@ import {
 import { useDeferredValue, useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import useSWR from 'swr';
-import { capital } from '../../core/judgement';
+import { capital } from '../../core/craft/judgement';
 import type { FindResult } from '../../contract';
-import { readCellMarking } from '../../core/cells';
+import { readCellMarking } from '../../core/craft/cells';
 import { getJson, ServerAway } from '../api/http';
 import { useBook, useShop } from '../api/resources';
 

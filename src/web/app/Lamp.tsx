@@ -2,7 +2,7 @@ import ErrorOutlineIcon from '@mui/icons-material/ReportGmailerrorred';
 import WarningAmberIcon from '@mui/icons-material/WarningAmber';
 import { Box, Stack, Typography } from '@mui/material';
 import type { ReactNode } from 'react';
-import type { WorkingLine } from '../../core/judgement';
+import type { WorkingLine } from '../../core/craft/judgement';
 import { colours } from './theme';
 
 /** How an answer stands: fine, wants care, no. Shown by word and shape as well as by colour. */

@@ -1,7 +1,7 @@
 import { Button, Dialog, DialogActions, DialogContent, DialogTitle, Stack, Typography } from '@mui/material';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { capital } from '../../core/judgement';
+import { capital } from '../../core/craft/judgement';
 import { type Entry, entryInWords } from '../../core/logbook';
 import { letGo, tryAgain, useWaiting } from '../api/waiting';
 

@@ -1,7 +1,7 @@
 import { Box, Typography } from '@mui/material';
 import { Link } from 'react-router';
 import type { StageProgress, StageStatus } from '../../core/logbook';
-import { STAGE_WORDS, type StageId } from '../../core/policy';
+import { STAGE_WORDS, type StageId } from '../../core/craft/policy';
 import { colours } from './theme';
 
 const WORDS: Readonly<Record<StageStatus, string>> = {

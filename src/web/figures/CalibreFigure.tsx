@@ -1,5 +1,5 @@
 import { Box, Typography } from '@mui/material';
-import type { Calibre, Contact, Well } from '../../core/movements';
+import type { Calibre, Contact, Well } from '../../core/craft/movements';
 import { colours } from '../app/theme';
 
 interface Props {

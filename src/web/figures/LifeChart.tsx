@@ -2,8 +2,8 @@ import { memo } from 'react';
 import { Box, Typography } from '@mui/material';
 import { BarElement, CategoryScale, Chart, LinearScale, Tooltip } from 'chart.js';
 import { Bar } from 'react-chartjs-2';
-import { figure } from '../../core/judgement';
-import type { LifeForecast } from '../../core/life';
+import { figure } from '../../core/craft/judgement';
+import type { LifeForecast } from '../../core/craft/life';
 import { colours } from '../app/theme';
 
 Chart.register(BarElement, CategoryScale, LinearScale, Tooltip);

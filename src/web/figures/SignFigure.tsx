@@ -1,4 +1,4 @@
-import type { Sign } from '../../core/movements';
+import type { Sign } from '../../core/craft/movements';
 
 /** Each sign as strokes in a square of 24. */
 const STROKES: Readonly<Record<Sign, readonly string[]>> = {

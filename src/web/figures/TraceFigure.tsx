@@ -1,4 +1,4 @@
-import type { TraceSample } from '../../core/devices';
+import type { TraceSample } from '../../core/craft/devices';
 import { colours } from '../app/theme';
 
 interface Props {

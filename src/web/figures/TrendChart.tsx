@@ -1,6 +1,6 @@
 import { Typography } from '@mui/material';
-import { trendOf, type TrendLimit } from '../../core/health';
-import { capital } from '../../core/judgement';
+import { trendOf, type TrendLimit } from '../../core/craft/health';
+import { capital } from '../../core/craft/judgement';
 import SmallChart from './SmallChart';
 
 interface Props {

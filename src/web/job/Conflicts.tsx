@@ -1,5 +1,5 @@
 import { Alert, Button, Stack, Typography } from '@mui/material';
-import { capital } from '../../core/judgement';
+import { capital } from '../../core/craft/judgement';
 import { entryInWords } from '../../core/logbook';
 import { RecordedBy } from './FactCard';
 import { useJob } from './JobContext';

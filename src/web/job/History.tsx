@@ -1,7 +1,7 @@
 import { Box, Button, Table, TableBody, TableCell, TableRow, Typography } from '@mui/material';
-import { capital } from '../../core/judgement';
+import { capital } from '../../core/craft/judgement';
 import { type Entry, entryInWords } from '../../core/logbook';
-import { localTime } from '../../core/time';
+import { localTime } from '../../core/craft/time';
 import { HeadRow } from '../app/HeadRow';
 import { FileThumb } from './files';
 import { useJob } from './JobContext';

@@ -1,6 +1,6 @@
 import { createContext, type ReactNode, useCallback, useContext, useMemo, useState } from 'react';
 import type { JobResource, StockResource, Technician } from '../../contract';
-import type { Book } from '../../core/catalogue';
+import type { Book } from '../../core/craft/book';
 import {
   type Entry,
   type EntryKind,
@@ -9,9 +9,9 @@ import {
   type JobState,
   type Payloads,
 } from '../../core/logbook';
-import type { Requirement } from '../../core/policy';
-import { localDay } from '../../core/time';
-import type { Lot, SupplierRecord } from '../../core/stock';
+import type { Requirement } from '../../core/craft/policy';
+import { localDay } from '../../core/craft/time';
+import type { Lot, SupplierRecord } from '../../core/craft/stock';
 import type { WaitingEntry } from '../api/browserStore';
 import { useBench } from '../api/bench';
 import type { SeenShop } from '../api/resources';

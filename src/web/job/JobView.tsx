@@ -1,8 +1,8 @@
 import { Box, Button, LinearProgress, Paper, Stack, Typography } from '@mui/material';
 import { Suspense } from 'react';
 import { Link, Navigate, useNavigate, useParams } from 'react-router';
-import { promiseWords } from '../../core/dayplan';
-import { STAGE_WORDS, STAGES, type StageId } from '../../core/policy';
+import { promiseWords } from '../../core/advice/dayplan';
+import { STAGE_WORDS, STAGES, type StageId } from '../../core/craft/policy';
 import { Refused } from '../api/http';
 import { useBook, useJobResource, useShop, useStock } from '../api/resources';
 import { useKey } from '../app/keys/KeysProvider';

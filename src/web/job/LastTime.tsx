@@ -1,4 +1,4 @@
-import { localTime } from '../../core/time';
+import { localTime } from '../../core/craft/time';
 import { LampAnswer } from '../app/Lamp';
 import type { SeenWatch } from './watchHistory';
 

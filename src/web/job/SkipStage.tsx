@@ -1,6 +1,6 @@
 import { Button } from '@mui/material';
 import { useState } from 'react';
-import { STAGE_WORDS, type StageId } from '../../core/policy';
+import { STAGE_WORDS, type StageId } from '../../core/craft/policy';
 import { useJob } from './JobContext';
 import { ReasonDialog } from './ReasonDialog';
 

@@ -2,7 +2,7 @@ import { Button, Paper, Stack, Typography } from '@mui/material';
 import { useState } from 'react';
 import { useController, useFormContext, useWatch } from 'react-hook-form';
 import { partsToOrder, type PartOff } from '../../core/logbook';
-import { countOf, type Part, partInWords, PARTS, PROVED_BY, SERVED, serves } from '../../core/parts';
+import { countOf, type Part, partInWords, PARTS, PROVED_BY, SERVED, serves } from '../../core/craft/parts';
 import { colours } from '../app/theme';
 import { MeasureField, optionsOf, Several, TextLine } from './fields';
 import { FactCard, RecordedBy } from './FactCard';

@@ -1,9 +1,9 @@
 import { LinearProgress } from '@mui/material';
 import { lazy, Suspense } from 'react';
-import { measures } from '../../core/health';
-import { capital } from '../../core/judgement';
-import { localTime } from '../../core/time';
-import type { VisitTrend } from '../../core/watches';
+import { measures } from '../../core/craft/health';
+import { capital } from '../../core/craft/judgement';
+import { localTime } from '../../core/craft/time';
+import type { VisitTrend } from '../../core/advice/watches';
 import { Section } from '../app/Section';
 
 const TrendChart = lazy(() => import('../figures/TrendChart'));

@@ -14,8 +14,8 @@ import {
 } from '@mui/material';
 import { useId, useState } from 'react';
 import { useController, useFormContext } from 'react-hook-form';
-import { capital } from '../../core/judgement';
-import { quantities, type Quantity, readQuantity } from '../../core/units';
+import { capital } from '../../core/craft/judgement';
+import { quantities, type Quantity, readQuantity } from '../../core/craft/units';
 import { MONO } from '../app/theme';
 import type { DeviceAsk, DeviceId } from '../../contract';
 import { NativeSelect } from './NativeSelect';

@@ -1,8 +1,8 @@
 import { useMemo } from 'react';
 import type { Attachment } from '../../contract';
-import type { Book } from '../../core/catalogue';
+import type { Book } from '../../core/craft/book';
 import { foldJob } from '../../core/logbook';
-import { watchHistory, type WatchHistory, type WatchVisit } from '../../core/watches';
+import { watchHistory, type WatchHistory, type WatchVisit } from '../../core/advice/watches';
 import { type SeenShop, useWatch } from '../api/resources';
 
 export interface SeenWatch {

@@ -1,5 +1,5 @@
 import { type ComponentType, lazy, type LazyExoticComponent } from 'react';
-import type { StageId } from '../../core/policy';
+import type { StageId } from '../../core/craft/policy';
 
 const load: Readonly<Record<StageId, () => Promise<{ default: ComponentType }>>> = {
   arrive: () => import('./arrive/ArriveStage'),

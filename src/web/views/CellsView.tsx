@@ -15,7 +15,7 @@ import {
 } from '@mui/material';
 import { memo, useCallback, useDeferredValue, useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import type { Book } from '../../core/catalogue';
+import type { Book } from '../../core/craft/book';
 import { HeadRow } from '../app/HeadRow';
 import {
   type CellQuery,
@@ -26,10 +26,10 @@ import {
   lookAlikesHere,
   openFinder,
   readCellMarking,
-} from '../../core/cells';
-import { capital, figure } from '../../core/judgement';
-import { bareCode } from '../../core/movements';
-import { readQuantity } from '../../core/units';
+} from '../../core/craft/cells';
+import { capital, figure } from '../../core/craft/judgement';
+import { bareCode } from '../../core/craft/movements';
+import { readQuantity } from '../../core/craft/units';
 import { useBook, useShop } from '../api/resources';
 import { LampAnswer } from '../app/Lamp';
 import { CellFigure } from '../figures/CellFigure';

@@ -15,7 +15,7 @@ import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { mutate } from 'swr';
 import type { CustomerResource } from '../../contract';
-import { localTime } from '../../core/time';
+import { localTime } from '../../core/craft/time';
 import { useBench } from '../api/bench';
 import { postJson, Refused } from '../api/http';
 import { useCustomer, useShop } from '../api/resources';

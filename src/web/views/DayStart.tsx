@@ -1,12 +1,12 @@
 import { Box, Button, Paper, Stack, Typography } from '@mui/material';
 import { Link } from 'react-router';
-import { orderRack } from '../../core/dayplan';
-import { localTime } from '../../core/time';
+import { orderRack } from '../../core/advice/dayplan';
+import { localTime } from '../../core/craft/time';
 import { LampAnswer } from '../app/Lamp';
 import { StageLayout } from '../job/StageLayout';
 import { shopNow } from '../job/recorder';
 import { useRack, useShop, useStock } from '../api/resources';
-import { STAGE_WORDS, STAGES } from '../../core/policy';
+import { STAGE_WORDS, STAGES } from '../../core/craft/policy';
 
 /** The bench with no job open: what the day holds. */
 export function DayStart() {

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { type FieldValues, FormProvider, useForm } from 'react-hook-form';
 import { Link } from 'react-router';
 import { mutate } from 'swr';
-import { capital } from '../../core/judgement';
+import { capital } from '../../core/craft/judgement';
 import {
   DEVICE_FAULTS,
   type DeviceAsk,
@@ -13,9 +13,9 @@ import {
   deviceSettings,
   type DeviceState,
 } from '../../contract';
-import { type Measure, measures } from '../../core/health';
-import { localTime } from '../../core/time';
-import type { Quantity } from '../../core/units';
+import { type Measure, measures } from '../../core/craft/health';
+import { localTime } from '../../core/craft/time';
+import type { Quantity } from '../../core/craft/units';
 import { askDevice, DEVICES_PATH, faultWords, useDevices } from '../api/devices';
 import { useBench } from '../api/bench';
 import { postJson, Refused } from '../api/http';

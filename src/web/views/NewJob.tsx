@@ -27,15 +27,14 @@ import {
   type FindResult,
   type JobImported,
   type JobResource,
-  type KnownWatch,
   kindDefinition,
+  type KnownWatch,
   type NewEntry,
   type NewJob,
 } from '../../contract';
-import type { EntryKind } from '../../core/logbook';
-import { foldJob, RISKS } from '../../core/logbook';
-import { type Policy, SERVICES } from '../../core/policy';
-import { addMinutes } from '../../core/time';
+import { type EntryKind, foldJob, RISKS } from '../../core/logbook';
+import { type Policy, SERVICES } from '../../core/craft/policy';
+import { addMinutes } from '../../core/craft/time';
 import { useBench } from '../api/bench';
 import { getJson, postJson, Refused, sendFile } from '../api/http';
 import { type SeenShop, useBook, useCustomer, useShop } from '../api/resources';
@@ -46,7 +45,6 @@ import { shopNow } from '../job/recorder';
 import { StageLayout } from '../job/StageLayout';
 import { ComplaintFields, PriceOfService, RiskFields, WatchFields } from '../stages/arrive/fields';
 import { PromiseField } from '../stages/arrive/PromiseField';
-
 const FACTS = {
   watch: 'arrive.watch',
   complaint: 'arrive.complaint',

@@ -17,7 +17,7 @@ import {
 import { type ReactNode, useId, useState } from 'react';
 import { FormProvider, useController, useFieldArray, useForm, useFormContext } from 'react-hook-form';
 import useSWR, { mutate } from 'swr';
-import { capital } from '../../core/judgement';
+import { capital } from '../../core/craft/judgement';
 import { type PolicyRevision, type PolicyWrite, policyWrite } from '../../contract';
 import {
   type OpenHours,
@@ -33,8 +33,8 @@ import {
   waysOf,
   WEEKDAYS,
   type Weekday,
-} from '../../core/policy';
-import { localTime } from '../../core/time';
+} from '../../core/craft/policy';
+import { localTime } from '../../core/craft/time';
 import { useBench } from '../api/bench';
 import { getJson, postJson, Refused } from '../api/http';
 import { type SeenShop, useShop } from '../api/resources';

@@ -1,10 +1,10 @@
 import { Box, Button, LinearProgress, Stack, Typography } from '@mui/material';
 import { lazy, type ReactNode, Suspense } from 'react';
 import { Link, useParams } from 'react-router';
-import type { Book } from '../../core/catalogue';
-import { capital } from '../../core/judgement';
-import { localTime } from '../../core/time';
-import { trendsOfWatch } from '../../core/watches';
+import type { Book } from '../../core/craft/book';
+import { capital } from '../../core/craft/judgement';
+import { localTime } from '../../core/craft/time';
+import { trendsOfWatch } from '../../core/advice/watches';
 import { Refused } from '../api/http';
 import { useBook, useShop } from '../api/resources';
 import { Section } from '../app/Section';

@@ -1,6 +1,6 @@
 import { expose } from 'comlink';
-import { type Book, type Catalogue, openBook } from '../../core/catalogue';
-import { type EngravingReading, readEngraving } from '../../core/movements';
+import { type Book, type Catalogue, openBook } from '../../core/craft/book';
+import { type EngravingReading, readEngraving } from '../../core/craft/movements';
 import {
   type Identification,
   type Identifier,
@@ -10,7 +10,7 @@ import {
   openIdentifier,
   type Seen,
   type SeenBefore,
-} from '../../core/identify';
+} from '../../core/craft/identify';
 
 let open: { readonly identifier: Identifier; readonly book: Book } | null = null;
 

@@ -1,5 +1,5 @@
 import { expose } from 'comlink';
-import { DRAWS, type LifeForecast, type LifeInput, openDraws } from '../../core/life';
+import { DRAWS, type LifeForecast, type LifeInput, openDraws } from '../../core/craft/life';
 
 /** So many at a time, that a message to stop is heard between. */
 const AT_ONCE = 500;

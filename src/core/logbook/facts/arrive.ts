@@ -1,8 +1,8 @@
-import { figure } from '../../judgement';
-import { countOf } from '../../parts';
-import type { PriceLine, Service } from '../../policy';
-import { dayInWords } from '../../time';
-import type { FactKinds } from '../entry';
+import { figure } from '../../craft/judgement';
+import { countOf } from '../../craft/parts';
+import type { PriceLine, Service } from '../../craft/policy';
+import { dayInWords } from '../../craft/time';
+import type { Envelope, FactKinds } from '../envelope';
 
 export const COMPLAINTS = [
   'stopped',
@@ -132,7 +132,48 @@ export interface ArrivePayloads {
   'arrive.parts-arrived': { readonly note: string };
 }
 
-export const arriveFacts: FactKinds<ArrivePayloads> = {
+type Fact<K extends keyof ArrivePayloads> = Envelope<K, ArrivePayloads[K]>;
+
+/** The facts of this stage as they stand: the latest live entry in each place. */
+export interface ArriveFacts {
+  received: Fact<'arrive.received'> | null;
+  watch: Fact<'arrive.watch'> | null;
+  complaint: Fact<'arrive.complaint'> | null;
+  cellHistory: Fact<'arrive.cell-history'> | null;
+  wear: Fact<'arrive.wear'> | null;
+  originality: Fact<'arrive.originality'> | null;
+  marks: Fact<'arrive.mark'>[];
+  service: Fact<'arrive.service'> | null;
+  estimate: Fact<'arrive.estimate'> | null;
+  agreements: Fact<'arrive.agreement'>[];
+  decision: Fact<'arrive.decision'> | null;
+  ready: Fact<'arrive.ready'> | null;
+  partsRequest: Fact<'arrive.parts-request'> | null;
+  partsArrived: Fact<'arrive.parts-arrived'> | null;
+  promise: Fact<'arrive.promise'> | null;
+  consent: Fact<'arrive.consent'> | null;
+}
+
+export const noArriveFacts = (): ArriveFacts => ({
+  received: null,
+  watch: null,
+  complaint: null,
+  cellHistory: null,
+  wear: null,
+  originality: null,
+  marks: [],
+  service: null,
+  estimate: null,
+  agreements: [],
+  decision: null,
+  ready: null,
+  partsRequest: null,
+  partsArrived: null,
+  promise: null,
+  consent: null,
+});
+
+export const arriveKinds: FactKinds<ArrivePayloads, ArriveFacts> = {
   'arrive.received': {
     words: () => 'taken in',
     afterSigning: 'reopens',

@@ -1,5 +1,5 @@
-import { figure } from '../../judgement';
-import { type FactKinds, wellOf } from '../entry';
+import { figure } from '../../craft/judgement';
+import { type Envelope, type FactKinds, wellOf } from '../envelope';
 
 export const CELL_CONDITIONS = ['clean', 'bloom', 'crust', 'leaked into the movement'] as const;
 export type CellCondition = (typeof CELL_CONDITIONS)[number];
@@ -64,7 +64,52 @@ export interface CellPayloads {
   'cell.steps': { readonly steps: readonly string[]; readonly asShown: boolean };
 }
 
-export const cellFacts: FactKinds<CellPayloads> = {
+type Fact<K extends keyof CellPayloads> = Envelope<K, CellPayloads[K]>;
+
+/** A fresh cell out of its blister, and where it went. */
+export interface CellOut {
+  readonly out: Fact<'cell.out'>;
+  readonly settled: Fact<'cell.out-settled'> | null;
+}
+
+/** A cell that was dropped, and how that ended. */
+export interface CellDropped {
+  readonly dropped: Fact<'cell.dropped'>;
+  readonly settled: Fact<'cell.dropped-settled'> | null;
+}
+
+/** The facts of this stage as they stand: the latest live entry in each place. */
+export interface CellFacts {
+  cellsFound: Map<string, Fact<'cell.found'>>;
+  cellsFitted: Map<string, Fact<'cell.fitted'>>;
+  putBack: Map<string, Fact<'cell.put-back'>>;
+  accumulator: Fact<'cell.accumulator'> | null;
+  charges: Fact<'cell.charged'>[];
+  oldSettled: Map<string, Fact<'cell.old-settled'>>;
+  wellsMeasured: Map<string, Fact<'cell.well-measured'>>;
+  usage: Fact<'cell.usage'> | null;
+  /** Fresh cells out of their blister, by the entry that says so. */
+  cellsOut: Map<string, CellOut>;
+  dropped: Map<string, CellDropped>;
+  /** Steps of the fitting guide by well and step. */
+  fittingDone: Map<string, Fact<'cell.steps'>>;
+}
+
+export const noCellFacts = (): CellFacts => ({
+  cellsFound: new Map(),
+  cellsFitted: new Map(),
+  putBack: new Map(),
+  accumulator: null,
+  charges: [],
+  oldSettled: new Map(),
+  wellsMeasured: new Map(),
+  usage: null,
+  cellsOut: new Map(),
+  dropped: new Map(),
+  fittingDone: new Map(),
+});
+
+export const cellKinds: FactKinds<CellPayloads, CellFacts> = {
   'cell.found': {
     words: ({ marking, condition }) =>
       marking === null ? 'no cell found' : `cell found: ${marking}${condition ? `, ${condition}` : ''}`,

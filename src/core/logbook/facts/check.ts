@@ -1,21 +1,21 @@
 import {
   FAULTS,
+  type LEAK_DECISIONS,
   type LeakSeverity,
   type Measure,
   measures,
   type NEXT_STEPS,
   type Shows,
   type SignOfFault,
-} from '../../health';
-import { figure } from '../../judgement';
-import { quantities } from '../../units';
-import type { FactKinds } from '../entry';
+} from '../../craft/health';
+import { figure } from '../../craft/judgement';
+import { quantities } from '../../craft/units';
+import type { Envelope, FactKinds } from '../envelope';
 
 export const LEAK_PLACES = ['cell', 'contact', 'well', 'track', 'coil', 'dial side'] as const;
 export type LeakPlace = (typeof LEAK_PLACES)[number];
 export const CROWN_SEEN = ['home', 'pulled'] as const;
 export const AT_FITTING = ['voltage holds', 'voltage collapses'] as const;
-export const LEAK_DECISIONS = ['cleaned, observe', 'new circuit', 'new movement', 'not decided yet'] as const;
 
 /** What a diagnosis may name. */
 export const CAUSES = [...FAULTS, 'no fault found', 'not found yet'] as const;
@@ -109,7 +109,26 @@ export function causesWords({
   return also === null ? cause : `${cause} and ${also}`;
 }
 
-export const checkFacts: FactKinds<CheckPayloads> = {
+type Fact<K extends keyof CheckPayloads> = Envelope<K, CheckPayloads[K]>;
+
+/** The facts of this stage as they stand: the latest live entry in each place. */
+export interface CheckFacts {
+  readings: Map<string, Fact<'check.reading'>>;
+  pulses: Fact<'check.pulses'> | null;
+  looked: Fact<'check.looked'> | null;
+  leakages: Fact<'check.leakage'>[];
+  diagnosis: Fact<'check.diagnosis'> | null;
+}
+
+export const noCheckFacts = (): CheckFacts => ({
+  readings: new Map(),
+  pulses: null,
+  looked: null,
+  leakages: [],
+  diagnosis: null,
+});
+
+export const checkKinds: FactKinds<CheckPayloads, CheckFacts> = {
   'check.reading': {
     words: ({ measure, value, loadKOhm, loadSeconds }) => {
       const { words, quantity } = measures[measure];

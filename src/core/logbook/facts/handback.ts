@@ -1,4 +1,4 @@
-import type { FactKinds } from '../entry';
+import type { Envelope, FactKinds } from '../envelope';
 
 /** The record as it was given to the customer. Stored with the signature and never worked out again. */
 export interface Statement {
@@ -29,7 +29,22 @@ export interface HandbackPayloads {
   'handback.collected': { readonly by: string; readonly paidMinor: number };
 }
 
-export const handbackFacts: FactKinds<HandbackPayloads> = {
+type Fact<K extends keyof HandbackPayloads> = Envelope<K, HandbackPayloads[K]>;
+
+/** The facts of this stage as they stand: the latest live entry in each place. */
+export interface HandbackFacts {
+  price: Fact<'handback.price'> | null;
+  signed: Fact<'handback.signed'> | null;
+  collected: Fact<'handback.collected'> | null;
+}
+
+export const noHandbackFacts = (): HandbackFacts => ({
+  price: null,
+  signed: null,
+  collected: null,
+});
+
+export const handbackKinds: FactKinds<HandbackPayloads, HandbackFacts> = {
   'handback.price': {
     words: ({ priceMinor, reason }) => `charged ${(priceMinor / 100).toFixed(2)}: ${reason}`,
     afterSigning: 'reopens',

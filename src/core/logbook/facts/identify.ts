@@ -1,6 +1,6 @@
-import { calibreWords } from '../../movements';
-import { type Look, LOOKS, seenWords } from '../../identify';
-import type { FactKinds } from '../entry';
+import { calibreWords } from '../../craft/movements';
+import { type Look, LOOKS, seenWords } from '../../craft/identify';
+import type { Envelope, FactKinds } from '../envelope';
 
 export interface IdentifyPayloads {
   'identify.engraving': { readonly text: string };
@@ -22,7 +22,23 @@ export interface IdentifyPayloads {
   };
 }
 
-export const identifyFacts: FactKinds<IdentifyPayloads> = {
+type Fact<K extends keyof IdentifyPayloads> = Envelope<K, IdentifyPayloads[K]>;
+
+/** The facts of this stage as they stand: the latest live entry in each place. */
+export interface IdentifyFacts {
+  engraving: Fact<'identify.engraving'> | null;
+  /** What was seen of the movement, by look. */
+  evidence: Map<string, Fact<'identify.evidence'>>;
+  movement: Fact<'identify.movement'> | null;
+}
+
+export const noIdentifyFacts = (): IdentifyFacts => ({
+  engraving: null,
+  evidence: new Map(),
+  movement: null,
+});
+
+export const identifyKinds: FactKinds<IdentifyPayloads, IdentifyFacts> = {
   'identify.engraving': {
     words: ({ text }) => `engraving: ${text}`,
     afterSigning: 'reopens',

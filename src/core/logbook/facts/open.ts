@@ -1,8 +1,10 @@
-import { type BackKind, type MeasuredBack, measureWords } from '../../backs';
-import { figure } from '../../judgement';
-import { type Part, partInWords, type Served } from '../../parts';
-import type { FactKinds } from '../entry';
-
+import { type BackKind, type MeasuredBack, measureWords } from '../../craft/cases';
+import { figure } from '../../craft/judgement';
+import { type Part, partInWords, type Served } from '../../craft/parts';
+import type { Envelope, FactKinds } from '../envelope';
+import type { SealFacts } from './seal';
+import type { SetFacts } from './set';
+import type { TestFacts } from './test';
 export const AS_FOUND = [
   'nothing unusual',
   'tool marks',
@@ -98,7 +100,45 @@ export function settingOf(back: Pick<OpenPayloads['open.back'], 'separationMm' |
   ].join(', ');
 }
 
-export const openFacts: FactKinds<OpenPayloads> = {
+type Fact<K extends keyof OpenPayloads> = Envelope<K, OpenPayloads[K]>;
+
+/** A part off the watch, and what became of it. */
+export interface PartOff {
+  readonly off: Fact<'open.part'>;
+  readonly settled: Fact<'open.part-settled'> | null;
+}
+
+/** The facts of this stage as they stand: the latest live entry in each place. */
+export interface OpenFacts {
+  back: Fact<'open.back'> | null;
+  asFound: Fact<'open.as-found'> | null;
+  techniques: Fact<'open.technique'>[];
+  prints: Fact<'open.print'>[];
+  seals: Fact<'open.seals'> | null;
+  measured: Fact<'open.measured'> | null;
+  /** Steps of the opening plan, each with the entry that ticked it. */
+  stepsDone: Map<string, Fact<'open.steps'>>;
+  photoMarks: Fact<'open.photo-mark'>[];
+  insideSerial: Fact<'open.inside-serial'> | null;
+  together: Fact<'open.together'>[];
+  parts: Map<string, PartOff>;
+}
+
+export const noOpenFacts = (): OpenFacts => ({
+  back: null,
+  asFound: null,
+  techniques: [],
+  prints: [],
+  seals: null,
+  measured: null,
+  stepsDone: new Map(),
+  photoMarks: [],
+  insideSerial: null,
+  together: [],
+  parts: new Map(),
+});
+
+export const openKinds: FactKinds<OpenPayloads, OpenFacts & SealFacts & SetFacts & TestFacts> = {
   'open.back': {
     words: (back) =>
       `back opened: ${back.kind}, with ${back.openedWith}${settingOf(back) && `, set to ${settingOf(back)}`}${back.went === 'freely' || back.went === 'not noted' ? '' : `, ${back.went}`}`,

@@ -1,6 +1,6 @@
-import type { GasketFinding } from '../../gaskets';
-import { figure } from '../../judgement';
-import type { FactKinds } from '../entry';
+import type { GasketFinding } from '../../craft/gaskets';
+import { figure } from '../../craft/judgement';
+import type { Envelope, FactKinds } from '../envelope';
 
 export const GASKET_PROFILES = ['round', 'flat', 'L-shaped', 'shaped to the case', 'not seen'] as const;
 export const SEAL_STATES = ['renewed', 'inspected', 'not touched', 'none there'] as const;
@@ -37,7 +37,26 @@ export interface SealPayloads {
   };
 }
 
-export const sealFacts: FactKinds<SealPayloads> = {
+type Fact<K extends keyof SealPayloads> = Envelope<K, SealPayloads[K]>;
+
+/** The facts of this stage as they stand: the latest live entry in each place. */
+export interface SealFacts {
+  paired: Fact<'seal.paired'> | null;
+  now: Fact<'seal.now'> | null;
+  gasket: Fact<'seal.gasket'> | null;
+  otherSeals: Fact<'seal.other'> | null;
+  closed: Fact<'seal.closed'> | null;
+}
+
+export const noSealFacts = (): SealFacts => ({
+  paired: null,
+  now: null,
+  gasket: null,
+  otherSeals: null,
+  closed: null,
+});
+
+export const sealKinds: FactKinds<SealPayloads, SealFacts> = {
   'seal.gasket': {
     words: ({ state, greased, size }) =>
       `gasket ${state}${size && ` (${size})`}${greased ? ', greased' : ''}`,

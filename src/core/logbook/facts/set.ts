@@ -1,5 +1,5 @@
-import type { FunctionKind } from '../../movements';
-import type { FactKinds } from '../entry';
+import type { FunctionKind } from '../../craft/movements';
+import type { Envelope, FactKinds } from '../envelope';
 
 /** What every watch has or may have beside its movement's functions. */
 export const OUTSIDE = [
@@ -25,7 +25,28 @@ const failing = (proved: Readonly<Record<string, string>>): string[] =>
     .filter(([, result]) => result !== 'works')
     .map(([name]) => name);
 
-export const setFacts: FactKinds<SetPayloads> = {
+type Fact<K extends keyof SetPayloads> = Envelope<K, SetPayloads[K]>;
+
+/** The facts of this stage as they stand: the latest live entry in each place. */
+export interface SetFacts {
+  runs: Fact<'set.runs'> | null;
+  timeSet: Fact<'set.time'> | null;
+  functions: Fact<'set.functions'> | null;
+  outside: Fact<'set.outside'> | null;
+  runBegan: Fact<'set.run-began'> | null;
+  runEnded: Fact<'set.run-ended'> | null;
+}
+
+export const noSetFacts = (): SetFacts => ({
+  runs: null,
+  timeSet: null,
+  functions: null,
+  outside: null,
+  runBegan: null,
+  runEnded: null,
+});
+
+export const setKinds: FactKinds<SetPayloads, SetFacts> = {
   'set.runs': {
     words: ({ runs, watchedSeconds }) => `${runs ? 'runs' : 'does not run'}, watched ${watchedSeconds} s`,
     afterSigning: 'reopens',

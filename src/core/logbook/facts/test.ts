@@ -1,5 +1,5 @@
-import { figure } from '../../judgement';
-import type { FactKinds } from '../entry';
+import { figure } from '../../craft/judgement';
+import type { Envelope, FactKinds } from '../envelope';
 
 export const TEST_METHODS = ['dry air', 'wet', 'condensation'] as const;
 export type TestMethod = (typeof TEST_METHODS)[number];
@@ -31,7 +31,18 @@ export function deflectionKept(
   return start === null || end === null || start === 0 ? null : end / start;
 }
 
-export const testFacts: FactKinds<TestPayloads> = {
+type Fact<K extends keyof TestPayloads> = Envelope<K, TestPayloads[K]>;
+
+/** The facts of this stage as they stand: the latest live entry in each place. */
+export interface TestFacts {
+  tests: Fact<'test.made'>[];
+}
+
+export const noTestFacts = (): TestFacts => ({
+  tests: [],
+});
+
+export const testKinds: FactKinds<TestPayloads, TestFacts> = {
   'test.made': {
     words: (test) => {
       const kept = deflectionKept(test);

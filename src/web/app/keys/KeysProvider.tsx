@@ -10,8 +10,8 @@ import {
 } from 'react';
 import { useNavigate } from 'react-router';
 import { useSnackbar } from 'notistack';
-import { readTicket } from '../../../core/tickets';
-import { readQuantity } from '../../../core/units';
+import { readTicket } from '../../../core/craft/tickets';
+import { readQuantity } from '../../../core/craft/units';
 import { useBench } from '../../api/bench';
 import { getJson, Refused } from '../../api/http';
 import { BurstReader, settleMs } from './burst';

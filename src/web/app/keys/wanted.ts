@@ -1,4 +1,4 @@
-import { type Quantity, readQuantity } from '../../../core/units';
+import { type Quantity, readQuantity } from '../../../core/craft/units';
 
 /**
  * Fields on the mat say with `data-wanted` that their fact is still asked for, and with `data-measure` which quantity a

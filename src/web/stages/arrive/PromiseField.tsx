@@ -6,9 +6,9 @@ import dayjs from 'dayjs';
 import timezone from 'dayjs/plugin/timezone.js';
 import utc from 'dayjs/plugin/utc.js';
 import { useController } from 'react-hook-form';
-import { openAt } from '../../../core/dayplan';
-import type { Policy } from '../../../core/policy';
-import { addMinutes } from '../../../core/time';
+import { openAt } from '../../../core/advice/dayplan';
+import type { Policy } from '../../../core/craft/policy';
+import { addMinutes } from '../../../core/craft/time';
 
 dayjs.extend(utc);
 dayjs.extend(timezone);

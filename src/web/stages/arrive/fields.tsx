@@ -1,9 +1,9 @@
 import { Stack, Typography } from '@mui/material';
 import { useEffect } from 'react';
 import { useController } from 'react-hook-form';
-import { money } from '../../../core/handback';
+import { money } from '../../../core/craft/money';
 import { COMPLAINTS, RISKS } from '../../../core/logbook';
-import type { Policy, Service } from '../../../core/policy';
+import type { Policy, Service } from '../../../core/craft/policy';
 import { MeasureField, optionsOf, Several, TextLine, useFieldValue } from '../../job/fields';
 
 /** The fields of arrival, shared by taking in and by correcting later. `at` is the path of the fact in its form. */

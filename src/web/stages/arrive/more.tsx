@@ -1,6 +1,6 @@
 import { Button, Checkbox, FormControlLabel, Stack, Typography } from '@mui/material';
 import { useFieldArray, useFormContext } from 'react-hook-form';
-import { money } from '../../../core/handback';
+import { money } from '../../../core/craft/money';
 import {
   AGREED_HOW,
   CHANGED_BY,
@@ -11,7 +11,7 @@ import {
   REFER_REASONS,
   WEAR,
 } from '../../../core/logbook';
-import type { PriceLine } from '../../../core/policy';
+import type { PriceLine } from '../../../core/craft/policy';
 import { CaseFigure } from '../../figures/CaseFigure';
 import { FactCard } from '../../job/FactCard';
 import { FactList } from '../../job/FactList';

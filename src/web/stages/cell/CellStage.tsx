@@ -1,8 +1,8 @@
 import { Stack } from '@mui/material';
-import { accumulatorInQuestion } from '../../../core/fitting';
-import { capital } from '../../../core/judgement';
-import { MAIN_WELL, type WellState, wellKey } from '../../../core/logbook';
-import { openRevisions } from '../../../core/movements';
+import { accumulatorInQuestion } from '../../../core/advice/cell';
+import { capital } from '../../../core/craft/judgement';
+import { MAIN_WELL, wellKey, type WellState } from '../../../core/logbook';
+import { openRevisions } from '../../../core/craft/movements';
 import { Caution } from '../../app/Lamp';
 import { CalibreFigure } from '../../figures/CalibreFigure';
 import { MeasureField, TextLine } from '../../job/fields';

@@ -1,10 +1,10 @@
 import { Paper, Stack, Typography } from '@mui/material';
 import { useFormContext } from 'react-hook-form';
-import { accumulatorInQuestion } from '../../../core/fitting';
-import { capital, figure } from '../../../core/judgement';
+import { accumulatorInQuestion } from '../../../core/advice/cell';
+import { capital, figure } from '../../../core/craft/judgement';
 import { ACCUMULATOR_WAYS, CHARGE_OUTCOMES } from '../../../core/logbook';
-import type { Calibre, Charge } from '../../../core/movements';
-import type { Lot } from '../../../core/stock';
+import type { Calibre, Charge } from '../../../core/craft/movements';
+import type { Lot } from '../../../core/craft/stock';
 import { Caution, LampAnswer } from '../../app/Lamp';
 import { Choice, MeasureField, optionsOf, TextLine, useFieldValue } from '../../job/fields';
 import { FactCard } from '../../job/FactCard';

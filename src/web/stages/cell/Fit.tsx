@@ -1,9 +1,9 @@
 import { Button, Checkbox, FormControlLabel, Radio, RadioGroup, Stack, Typography } from '@mui/material';
 import type { FormEvent } from 'react';
-import { money } from '../../../core/handback';
-import { capital } from '../../../core/judgement';
-import { MAIN_WELL, openDrops, type WellState, wellKey } from '../../../core/logbook';
-import { type LotOffer, recordWords, type WhatToFit } from '../../../core/stock';
+import { money } from '../../../core/craft/money';
+import { capital } from '../../../core/craft/judgement';
+import { MAIN_WELL, openDrops, wellKey, type WellState } from '../../../core/logbook';
+import { type LotOffer, recordWords, type WhatToFit } from '../../../core/craft/stock';
 import { focusNextWanted } from '../../app/keys/wanted';
 import { FactCard } from '../../job/FactCard';
 import { TextLine } from '../../job/fields';

@@ -5,16 +5,15 @@ import {
   type FittingGuide,
   type FittingPhase,
   type FittingStep,
-  guidesOf,
-} from '../../../core/fitting';
-import { type WellState, wellKey } from '../../../core/logbook';
-import type { Calibre, Well } from '../../../core/movements';
+} from '../../../core/craft/fitting';
+import { guidesOf } from '../../../core/advice/cell';
+import { wellKey, type WellState } from '../../../core/logbook';
+import type { Calibre, Well } from '../../../core/craft/movements';
 import { useKey } from '../../app/keys/KeysProvider';
 import { CalibreFigure } from '../../figures/CalibreFigure';
 import { useJob } from '../../job/JobContext';
 import { FoldedSteps, StepList } from '../../job/StepList';
 import { wellTitle } from './wells';
-
 const PHASE: Readonly<Record<FittingPhase, string>> = {
   before: 'Before',
   out: 'Out',

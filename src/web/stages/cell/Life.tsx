@@ -9,19 +9,19 @@ import {
   Typography,
 } from '@mui/material';
 import { lazy, Suspense } from 'react';
-import { serviceGainOf } from '../../../core/fitting';
-import { lifeQuestion, money, usesOf } from '../../../core/handback';
-import { figure } from '../../../core/judgement';
-import { compareLives, type LifeInput } from '../../../core/life';
-import type { Lot } from '../../../core/stock';
-import { addMonths, dayInWords } from '../../../core/time';
+import { serviceGainOf } from '../../../core/advice/cell';
+import { lifeQuestion, usesOf } from '../../../core/advice/life';
+import { money } from '../../../core/craft/money';
+import { figure } from '../../../core/craft/judgement';
+import { compareLives, type LifeInput } from '../../../core/craft/life';
+import type { Lot } from '../../../core/craft/stock';
+import { addMonths, dayInWords } from '../../../core/craft/time';
 import { Section } from '../../app/Section';
 import { HeadRow } from '../../app/HeadRow';
 import { FactCard } from '../../job/FactCard';
 import { MeasureField } from '../../job/fields';
 import { useJob } from '../../job/JobContext';
 import { useForecasts } from './useForecasts';
-
 const LifeChart = lazy(() => import('../../figures/LifeChart'));
 
 const MOST_COMPARED = 4;

@@ -9,7 +9,7 @@ import {
   type WellState,
   wellKey,
 } from '../../../core/logbook';
-import type { Lot } from '../../../core/stock';
+import type { Lot } from '../../../core/craft/stock';
 import { Caution } from '../../app/Lamp';
 import { FactCard } from '../../job/FactCard';
 import { FactList } from '../../job/FactList';

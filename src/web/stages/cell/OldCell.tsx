@@ -1,5 +1,5 @@
 import { Button } from '@mui/material';
-import { capital } from '../../../core/judgement';
+import { capital } from '../../../core/craft/judgement';
 import { CELL_CONDITIONS, LOOSE_CELL_CAUTION, type WellState, wellKey } from '../../../core/logbook';
 import { Caution } from '../../app/Lamp';
 import { Choice, optionsOf, TextLine, Tick, useFieldValue } from '../../job/fields';

@@ -7,12 +7,12 @@ import {
   mayBeFitted,
   readCellMarking,
   type WitnessVerdict,
-} from '../../../core/cells';
-import { fittedAdviceOf, foundCell, setOf, witnessesOf } from '../../../core/fitting';
-import { capital, figure, type WorkingLine } from '../../../core/judgement';
+} from '../../../core/craft/cells';
+import { fittedAdviceOf, foundCell, setOf, witnessesOf } from '../../../core/advice/cell';
+import { capital, figure, type WorkingLine } from '../../../core/craft/judgement';
 import type { WellState } from '../../../core/logbook';
-import type { WhatToFit } from '../../../core/stock';
-import { dayInWords } from '../../../core/time';
+import type { WhatToFit } from '../../../core/craft/stock';
+import { dayInWords } from '../../../core/craft/time';
 import { Caution, LampAnswer, type Standing, Working } from '../../app/Lamp';
 import { CellFigure } from '../../figures/CellFigure';
 import { type OpenJob, useJob } from '../../job/JobContext';

@@ -1,9 +1,8 @@
 import { useMemo } from 'react';
-import { fitForWell } from '../../../core/fitting';
+import { fitForWell } from '../../../core/advice/cell';
 import type { WellState } from '../../../core/logbook';
-import type { LotOffer, WhatToFit } from '../../../core/stock';
+import type { LotOffer, WhatToFit } from '../../../core/craft/stock';
 import { useJob } from '../../job/JobContext';
-
 const AGREED = 'yes';
 
 /** Whether the owner gave their word for an alkaline in this well, told at the bench and kept with the fitting. */

@@ -1,6 +1,6 @@
 import { proxy, type Remote, wrap } from 'comlink';
 import { startTransition, useEffect, useId, useState } from 'react';
-import type { LifeForecast, LifeInput } from '../../../core/life';
+import type { LifeForecast, LifeInput } from '../../../core/craft/life';
 import type { LifeWorker } from '../../workers/life.worker';
 import workerUrl from '../../workers/life.worker?worker&url';
 

@@ -14,10 +14,6 @@ import { useId } from 'react';
 import { useController, useFormContext } from 'react-hook-form';
 import {
   type Diagnosis,
-  diagnoseJob,
-  chemistryOfJob,
-  leakAdviceOf,
-  judgeJobReadings,
   type Measure,
   measures,
   NEXT_STEPS,
@@ -25,12 +21,13 @@ import {
   SHOWS,
   SIGNS_OF_FAULT,
   usualLoad,
-} from '../../../core/health';
-import { capital, figure } from '../../../core/judgement';
+} from '../../../core/craft/health';
+import { chemistryOfJob, diagnoseJob, judgeJobReadings, leakAdviceOf } from '../../../core/advice/health';
+import { capital, figure } from '../../../core/craft/judgement';
 import { AT_FITTING, CAUSES, CROWN_SEEN } from '../../../core/logbook';
-import { wayTaken } from '../../../core/policy';
-import { quantities } from '../../../core/units';
-import { trendsOfWatch } from '../../../core/watches';
+import { wayTaken } from '../../../core/craft/policy';
+import { quantities } from '../../../core/craft/units';
+import { trendsOfWatch } from '../../../core/advice/watches';
 import { askDevice, faultWords, useConnected } from '../../api/devices';
 import { LampAnswer, type Standing, Working } from '../../app/Lamp';
 import { Choice, ListChoice, MeasureField, optionsOf, Several, TextLine, Tick } from '../../job/fields';
@@ -39,9 +36,8 @@ import { useJob } from '../../job/JobContext';
 import { MoreFacts } from '../../job/MoreFacts';
 import { StageLayout } from '../../job/StageLayout';
 import { DiagnosisAnswer } from './DiagnosisAnswer';
-import { LeakAnswer, LeakageCards } from './Leakage';
+import { LeakageCards, LeakAnswer } from './Leakage';
 import { VisitTrends } from '../../job/VisitTrends';
-
 const STANDING: Readonly<Record<ReadingVerdict['verdict'], Standing>> = {
   good: 'good',
   falling: 'care',

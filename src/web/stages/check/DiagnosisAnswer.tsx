@@ -1,9 +1,8 @@
 import { Box, Typography } from '@mui/material';
-import { money } from '../../../core/handback';
-import type { Diagnosis, PricedRemedy } from '../../../core/health';
-import { capital, percent } from '../../../core/judgement';
+import { money } from '../../../core/craft/money';
+import type { Diagnosis, PricedRemedy } from '../../../core/craft/health';
+import { capital, percent } from '../../../core/craft/judgement';
 import { LampAnswer, type Standing } from '../../app/Lamp';
-
 const STANDING: Readonly<Record<Diagnosis['verdict'], Standing>> = {
   found: 'no',
   'nothing wrong': 'good',

@@ -1,15 +1,19 @@
 import { Paper, Stack, Typography } from '@mui/material';
 import { useFormContext } from 'react-hook-form';
-import { LEAK_SEVERITIES, type LeakAdvice, type LeakOption } from '../../../core/health';
-import { money } from '../../../core/handback';
-import { capital } from '../../../core/judgement';
-import { LEAK_DECISIONS, LEAK_PLACES, leakWords } from '../../../core/logbook';
+import {
+  LEAK_DECISIONS,
+  LEAK_SEVERITIES,
+  type LeakAdvice,
+  type LeakOption,
+} from '../../../core/craft/health';
+import { money } from '../../../core/craft/money';
+import { capital } from '../../../core/craft/judgement';
+import { LEAK_PLACES, leakWords } from '../../../core/logbook';
 import { Caution, LampAnswer } from '../../app/Lamp';
 import { CalibreFigure } from '../../figures/CalibreFigure';
 import { Choice, MeasureField, optionsOf, TextLine, useFieldValue } from '../../job/fields';
 import { FactList } from '../../job/FactList';
 import { useJob } from '../../job/JobContext';
-
 const FROM_METER = { device: 'bench-meter', ask: { ask: 'measure', measure: 'currentUA' } } as const;
 
 /** Where on this layout something leaked: pointed at, or typed. */

@@ -1,10 +1,11 @@
 import { Alert, Box, Button, Paper, Stack, Typography } from '@mui/material';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
-import { capital, figure } from '../../../core/judgement';
-import { handback, money } from '../../../core/handback';
+import { capital, figure } from '../../../core/craft/judgement';
+import { handback } from '../../../core/advice/handback';
+import { money } from '../../../core/craft/money';
 import type { Statement } from '../../../core/logbook';
-import { dayInWords, localTime } from '../../../core/time';
+import { dayInWords, localTime } from '../../../core/craft/time';
 import { Caution, LampAnswer, Working } from '../../app/Lamp';
 import { WaxSeal } from '../../figures/WaxSeal';
 import { MoneyField, TextLine } from '../../job/fields';

@@ -1,8 +1,8 @@
 import { Box, Button, LinearProgress, Paper, Stack, Typography } from '@mui/material';
 import { useState } from 'react';
-import { type Candidate, cellSizes, compareMovements, type Weighing } from '../../../core/identify';
-import { figure, percent } from '../../../core/judgement';
-import { asRevision, calibreWords } from '../../../core/movements';
+import { type Candidate, cellSizes, compareMovements, type Weighing } from '../../../core/craft/identify';
+import { figure, percent } from '../../../core/craft/judgement';
+import { asRevision, calibreWords } from '../../../core/craft/movements';
 import { colours } from '../../app/theme';
 import { useJob } from '../../job/JobContext';
 import { NativeSelect } from '../../job/NativeSelect';

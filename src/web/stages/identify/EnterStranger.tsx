@@ -14,7 +14,7 @@ import { FormProvider, useForm } from 'react-hook-form';
 import { mutate } from 'swr';
 import type { z } from 'zod';
 import { strangerForm } from '../../../contract';
-import { strangerCalibre } from '../../../core/identify';
+import { strangerCalibre } from '../../../core/craft/identify';
 import { postJson, Refused } from '../../api/http';
 import { ListChoice, MeasureField, TextLine } from '../../job/fields';
 import { useJob } from '../../job/JobContext';

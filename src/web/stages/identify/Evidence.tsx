@@ -14,10 +14,11 @@ import {
 } from '@mui/material';
 import { type ReactNode, useState } from 'react';
 import { kindDefinition } from '../../../contract';
-import { capital } from '../../../core/judgement';
-import { type JobEvidence, type Look, LOOKS, lookSpec, seenWords } from '../../../core/identify';
-import { SIGNS } from '../../../core/movements';
-import { formatLignes, readSize } from '../../../core/units';
+import { capital } from '../../../core/craft/judgement';
+import type { JobEvidence } from '../../../core/advice/identify';
+import { type Look, LOOKS, lookSpec, seenWords } from '../../../core/craft/identify';
+import { SIGNS } from '../../../core/craft/movements';
+import { formatLignes, readSize } from '../../../core/craft/units';
 import { MONO } from '../../app/theme';
 import { SignFigure } from '../../figures/SignFigure';
 import { useJob } from '../../job/JobContext';

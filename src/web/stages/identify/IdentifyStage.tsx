@@ -1,9 +1,9 @@
 import { Autocomplete, Button, Paper, Stack, TextField, Typography } from '@mui/material';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { capital, figure, percent } from '../../../core/judgement';
-import { bareCode, type Calibre, calibreWords, openRevisions } from '../../../core/movements';
-import { formatLignes } from '../../../core/units';
+import { capital, figure, percent } from '../../../core/craft/judgement';
+import { bareCode, type Calibre, calibreWords, openRevisions } from '../../../core/craft/movements';
+import { formatLignes } from '../../../core/craft/units';
 import { Caution, LampAnswer, type Standing, Working } from '../../app/Lamp';
 import { CalibreFigure } from '../../figures/CalibreFigure';
 import { TextLine } from '../../job/fields';

@@ -1,6 +1,6 @@
 import { Typography } from '@mui/material';
-import type { NextLook } from '../../../core/identify';
-import { capital, figure, percent } from '../../../core/judgement';
+import type { NextLook } from '../../../core/craft/identify';
+import { capital, figure, percent } from '../../../core/craft/judgement';
 import { LampAnswer } from '../../app/Lamp';
 
 /** The further look that settles most for its trouble, and what each outcome would mean. */

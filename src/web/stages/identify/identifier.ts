@@ -1,7 +1,7 @@
 import { type Remote, wrap } from 'comlink';
-import type { Book } from '../../../core/catalogue';
-import type { SeenBefore } from '../../../core/identify';
-import { NO_TOOLS } from '../../../core/tools';
+import type { Book } from '../../../core/craft/book';
+import type { SeenBefore } from '../../../core/craft/identify';
+import { NO_TOOLS } from '../../../core/craft/tools';
 import type { IdentifyWorker } from '../../workers/identify.worker';
 import workerUrl from '../../workers/identify.worker?worker&url';
 

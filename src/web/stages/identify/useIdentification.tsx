@@ -1,21 +1,12 @@
 import { createContext, type ReactNode, useCallback, useContext, useEffect, useMemo, useState } from 'react';
 import { kindDefinition } from '../../../contract';
-import {
-  evidenceOfJob,
-  type JobEvidence,
-  type Look,
-  LOOK_NAMES,
-  LOOKS,
-  movementHidden,
-  type Seen,
-  type SeenBefore,
-} from '../../../core/identify';
-import { readSize } from '../../../core/units';
+import { evidenceOfJob, type JobEvidence, movementHidden } from '../../../core/advice/identify';
+import { type Look, LOOK_NAMES, LOOKS, type Seen, type SeenBefore } from '../../../core/craft/identify';
+import { readSize } from '../../../core/craft/units';
 import { useSeenBefore } from '../../api/resources';
 import { useJob } from '../../job/JobContext';
 import type { Answer } from '../../workers/identify.worker';
 import { identifierFor } from './identifier';
-
 const EVIDENCE = kindDefinition('identify.evidence').schema;
 const NOTHING_SEEN: readonly SeenBefore[] = [];
 

@@ -1,15 +1,15 @@
 import { Stack } from '@mui/material';
 import { useEffect } from 'react';
 import { useController, useFormContext, useWatch } from 'react-hook-form';
-import { BACK_KINDS, KNIFE_KINDS, overTravel } from '../../../core/backs';
+import { BACK_KINDS, KNIFE_KINDS } from '../../../core/craft/cases';
+import { overTravel } from '../../../core/craft/opening';
 import { OPENED_HOW, PROTECTIONS } from '../../../core/logbook';
-import { asAdvised } from '../../../core/opening';
+import { asAdvised } from '../../../core/advice/opening';
 import { Choice, ClockField, ListChoice, MeasureField, optionsOf, TextLine } from '../../job/fields';
 import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
 import { NativeSelect } from '../../job/NativeSelect';
 import { useOpening } from './useOpening';
-
 const OTHER = '';
 
 /** Fields that follow the lamp whether or not they are shown; a form keeps up only those it knows of. */

@@ -11,9 +11,9 @@ import {
   measuresOf,
   measureWords,
   PANEL_HELD_BY,
-} from '../../../core/backs';
-import { capital } from '../../../core/judgement';
-import { expectedBack } from '../../../core/opening';
+} from '../../../core/craft/cases';
+import { capital } from '../../../core/craft/judgement';
+import { expectedBack } from '../../../core/advice/opening';
 import { Choice, ClockField, ListChoice, MeasureField, NumbersField, optionsOf } from '../../job/fields';
 import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';

@@ -1,17 +1,11 @@
 import { Box, Button, Stack, Typography } from '@mui/material';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { capital } from '../../../core/judgement';
-import {
-  backs,
-  differsFromBook,
-  KNIFE_KINDS,
-  notchAngles,
-  type OpenerChoice,
-  pitchCircleMm,
-} from '../../../core/backs';
+import { capital } from '../../../core/craft/judgement';
+import { backs, differsFromBook, KNIFE_KINDS, notchAngles, pitchCircleMm } from '../../../core/craft/cases';
+import type { OpenerChoice } from '../../../core/craft/opening';
 import { openParts } from '../../../core/logbook';
-import { wayTaken } from '../../../core/policy';
+import { wayTaken } from '../../../core/craft/policy';
 import { useRack } from '../../api/resources';
 import { Caution, LampAnswer, type Standing, Working } from '../../app/Lamp';
 import { ScaleDialog } from '../../app/ScaleDialog';
@@ -21,7 +15,6 @@ import { useJob } from '../../job/JobContext';
 import { LastTime } from '../../job/LastTime';
 import { PaybackAnswer } from './PaybackAnswer';
 import { useOpening } from './useOpening';
-
 const STANDING: Readonly<Record<OpenerChoice['verdict'], Standing>> = {
   'opens with': 'good',
   'with care': 'care',

@@ -1,8 +1,8 @@
 import { Button, Paper, Stack, Typography } from '@mui/material';
-import { opens, type PlanStep } from '../../../core/backs';
-import { asAdvised, partsComingOff } from '../../../core/opening';
-import { countOf } from '../../../core/parts';
-import { localTime } from '../../../core/time';
+import { opens, type PlanStep } from '../../../core/craft/opening';
+import { asAdvised, partsComingOff } from '../../../core/advice/opening';
+import { countOf } from '../../../core/craft/parts';
+import { localTime } from '../../../core/craft/time';
 import { useKey } from '../../app/keys/KeysProvider';
 import { useJob } from '../../job/JobContext';
 import { FoldedSteps, StepList } from '../../job/StepList';

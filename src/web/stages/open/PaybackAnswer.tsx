@@ -1,9 +1,9 @@
 import { useState } from 'react';
 import { TextField } from '@mui/material';
 import { Link } from 'react-router';
-import type { BackKind } from '../../../core/backs';
-import { paybackOfJob, toolsFor, usualCostMinor } from '../../../core/tools';
-import { readQuantity } from '../../../core/units';
+import type { BackKind } from '../../../core/craft/cases';
+import { paybackOfJob, toolsFor, usualCostMinor } from '../../../core/craft/tools';
+import { readQuantity } from '../../../core/craft/units';
 import { useToolsServed } from '../../api/resources';
 import { LampAnswer, Working } from '../../app/Lamp';
 import { MONO } from '../../app/theme';

@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
-import type { MeasuredBack } from '../../../core/backs';
-import { type Opening, openingOf } from '../../../core/opening';
+import type { MeasuredBack } from '../../../core/craft/cases';
+import { type Opening, openingOf } from '../../../core/advice/opening';
 import { useJob } from '../../job/JobContext';
 
 /** What the form of measures tells while it is typed. */

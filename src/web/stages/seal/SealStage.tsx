@@ -1,8 +1,8 @@
 import { Box, Paper, Stack, Typography } from '@mui/material';
 import { Link } from 'react-router';
 import { useController, useFormContext } from 'react-hook-form';
-import { backs, closingSchool } from '../../../core/backs';
-import { GASKET_FINDINGS, type GasketFinding, renewOrReuse } from '../../../core/gaskets';
+import { backs, closingSchool } from '../../../core/craft/cases';
+import { GASKET_FINDINGS, type GasketFinding, renewOrReuse } from '../../../core/craft/gaskets';
 import {
   GASKET_PROFILES,
   meetsWater,
@@ -11,8 +11,8 @@ import {
   SEAL_STATES,
   wayBack,
 } from '../../../core/logbook';
-import { partInWords } from '../../../core/parts';
-import { wayTaken } from '../../../core/policy';
+import { partInWords } from '../../../core/craft/parts';
+import { wayTaken } from '../../../core/craft/policy';
 import { Caution, LampAnswer, Working } from '../../app/Lamp';
 import {
   Choice,
@@ -32,8 +32,8 @@ import { MarkedPhoto, useMarkedPhotos } from '../../job/photos';
 import { NativeSelect } from '../../job/NativeSelect';
 import { Tray } from '../../job/Tray';
 import { StageLayout } from '../../job/StageLayout';
+import { capital } from '../../../core/craft/judgement';
 import { useEffect } from 'react';
-import { capital } from '../../../core/judgement';
 
 /** Tells the lamp what is ticked while it is not recorded yet. */
 function GasketFields() {

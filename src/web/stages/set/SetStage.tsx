@@ -1,9 +1,9 @@
 import { Button, Stack } from '@mui/material';
 import { useController } from 'react-hook-form';
-import { provingRun } from '../../../core/handback';
-import { capital, figure } from '../../../core/judgement';
+import { provingRun } from '../../../core/advice/handback';
+import { capital, figure } from '../../../core/craft/judgement';
 import { OUTSIDE, type Outside } from '../../../core/logbook';
-import { functionsToProve, settingAdvice, type ProofStep, watchSeconds } from '../../../core/setting';
+import { functionsToProve, settingAdvice, type ProofStep, watchSeconds } from '../../../core/craft/setting';
 import { useKey } from '../../app/keys/KeysProvider';
 import { Caution, LampAnswer, Working } from '../../app/Lamp';
 import { MeasureField, ProofList, TextLine, Tick } from '../../job/fields';

@@ -1,7 +1,7 @@
 import { Button, Stack, Typography } from '@mui/material';
 import { useState } from 'react';
 import { useFormContext } from 'react-hook-form';
-import type { TraceSample } from '../../../core/devices';
+import type { TraceSample } from '../../../core/craft/devices';
 import { askDevice, faultWords, useConnected } from '../../api/devices';
 import { TraceFigure } from '../../figures/TraceFigure';
 import { useFieldValue } from '../../job/fields';

@@ -1,7 +1,7 @@
 import { Paper, Stack, Typography } from '@mui/material';
 import { useFormContext } from 'react-hook-form';
-import { waterStatement } from '../../../core/handback';
-import { capital, figure } from '../../../core/judgement';
+import { waterStatement } from '../../../core/advice/handback';
+import { capital, figure } from '../../../core/craft/judgement';
 import { deflectionKept, entryInWords, TEST_METHODS } from '../../../core/logbook';
 import { Caution, LampAnswer, Working } from '../../app/Lamp';
 import { CaseFigure } from '../../figures/CaseFigure';

@@ -13,8 +13,8 @@ import {
 } from '@mui/material';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
-import type { Book } from '../../../core/catalogue';
-import { capital } from '../../../core/judgement';
+import type { Book } from '../../../core/craft/book';
+import { capital } from '../../../core/craft/judgement';
 import { useBook, useShop } from '../../api/resources';
 import { HeadRow } from '../../app/HeadRow';
 import { NoSuchPage } from '../NoSuchPage';

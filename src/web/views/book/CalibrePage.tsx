@@ -1,11 +1,11 @@
 import { Box, LinearProgress, Stack, Typography } from '@mui/material';
 import { lazy, type ReactNode, Suspense } from 'react';
 import { Link } from 'react-router';
-import type { Book } from '../../../core/catalogue';
-import { figuresFor, median } from '../../../core/health';
-import { capital, figure } from '../../../core/judgement';
-import type { Calibre } from '../../../core/movements';
-import { localTime } from '../../../core/time';
+import type { Book } from '../../../core/craft/book';
+import { figuresFor, median } from '../../../core/craft/health';
+import { capital, figure } from '../../../core/craft/judgement';
+import type { Calibre } from '../../../core/craft/movements';
+import { localTime } from '../../../core/craft/time';
 import { useCalibreHistory } from '../../api/resources';
 import { Caution, LampAnswer } from '../../app/Lamp';
 import { colours } from '../../app/theme';

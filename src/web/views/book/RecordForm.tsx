@@ -22,7 +22,7 @@ import {
 import { useNavigate } from 'react-router';
 import { mutate } from 'swr';
 import { recordSchemas } from '../../../contract';
-import { type Book, recordId } from '../../../core/catalogue';
+import { type Book, recordId } from '../../../core/craft/book';
 import { useBench } from '../../api/bench';
 import { postJson, Refused } from '../../api/http';
 import { useShop } from '../../api/resources';

@@ -15,11 +15,12 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import useSWR, { mutate } from 'swr';
 import type { RecordRevision } from '../../../contract';
-import { type Book, changedFields } from '../../../core/catalogue';
-import { capital, figure } from '../../../core/judgement';
-import type { Calibre, CaseType } from '../../../core/movements';
-import { localTime } from '../../../core/time';
-import { formatLignes, type Quantity } from '../../../core/units';
+import { type Book, changedFields } from '../../../core/craft/book';
+import { capital, figure } from '../../../core/craft/judgement';
+import type { Calibre } from '../../../core/craft/movements';
+import type { CaseType } from '../../../core/craft/cases';
+import { localTime } from '../../../core/craft/time';
+import { formatLignes, type Quantity } from '../../../core/craft/units';
 import { useBench } from '../../api/bench';
 import { getJson, postJson, Refused } from '../../api/http';
 import type { SeenShop } from '../../api/resources';
@@ -29,7 +30,6 @@ import { NoSuchPage } from '../NoSuchPage';
 import { CalibreLamp, CalibreMat } from './CalibrePage';
 import { RecordForm } from './RecordForm';
 import { type AnyRecordView, type FieldSpec, recordsOf } from './records';
-
 const UNITS: Readonly<Partial<Record<Quantity, string>>> = {
   lengthMm: 'mm',
   currentUA: 'µA',

@@ -1,9 +1,7 @@
 import { CATALOGUE_TABLES, recordSchemas } from '../../../contract';
-import type { CatalogueKind } from '../../../core/catalogue';
-import { CATALOGUE_KINDS } from '../../../core/catalogue';
+import { CATALOGUE_KINDS, type CatalogueKind } from '../../../core/craft/book';
 import { book } from '../../../testing/fixtures';
 import { type AnyRecordView, BOOK_VIEWS, type FieldSpec, recordsOf, TOOL_VIEWS } from './records';
-
 const RECORD_VIEWS = [...BOOK_VIEWS, ...TOOL_VIEWS];
 
 const viewOf = (kind: CatalogueKind): AnyRecordView => {

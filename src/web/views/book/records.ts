@@ -1,8 +1,7 @@
-import type { CatalogueKind, RecordBodies, Book } from '../../../core/catalogue';
-import { recordId } from '../../../core/catalogue';
-import { BACK_KINDS, COATINGS, NOTHING_MEASURED, PANEL_HELD_BY } from '../../../core/backs';
-import { BLADE_FORMS, type ToolKind } from '../../../core/tools';
-import { figure } from '../../../core/judgement';
+import { type Book, type CatalogueKind, type RecordBodies, recordId } from '../../../core/craft/book';
+import { BACK_KINDS, COATINGS, NOTHING_MEASURED, PANEL_HELD_BY } from '../../../core/craft/cases';
+import { BLADE_FORMS, type ToolKind } from '../../../core/craft/tools';
+import { figure } from '../../../core/craft/judgement';
 import {
   CONTACT_KINDS,
   DIAL_PARTS,
@@ -10,9 +9,8 @@ import {
   HOLD_KINDS,
   NOTHING_MORE,
   SIGNS,
-} from '../../../core/movements';
-import { formatLignes, type Quantity } from '../../../core/units';
-
+} from '../../../core/craft/movements';
+import { formatLignes, type Quantity } from '../../../core/craft/units';
 interface Named {
   readonly name: string;
   readonly label: string;

@@ -2,7 +2,7 @@ import { Button, LinearProgress, Stack, Typography } from '@mui/material';
 import { Link } from 'react-router';
 import type { DayResource } from '../../../contract';
 import { LOOSE_CELL_CAUTION, type LooseOutcome, MAIN_WELL, outcomesOf, wellKey } from '../../../core/logbook';
-import { dayInWords } from '../../../core/time';
+import { dayInWords } from '../../../core/craft/time';
 import type { WaitingEntry } from '../../api/browserStore';
 import { postJson } from '../../api/http';
 import { type SeenShop, useDay } from '../../api/resources';

@@ -3,7 +3,7 @@ import { useEffect, useState } from 'react';
 import { mutate } from 'swr';
 import { v7 } from 'uuid';
 import type { NewDelivery, Order, StockResource } from '../../../contract';
-import { lookAlikesHere } from '../../../core/cells';
+import { lookAlikesHere } from '../../../core/craft/cells';
 import { HeadRow } from '../../app/HeadRow';
 import {
   checkDelivery,
@@ -15,8 +15,8 @@ import {
   type Take,
   TAKES,
   usualTake,
-} from '../../../core/stock';
-import { localDay, localTime } from '../../../core/time';
+} from '../../../core/craft/stock';
+import { localDay, localTime } from '../../../core/craft/time';
 import { postJson } from '../../api/http';
 import { type SeenShop, useBook } from '../../api/resources';
 import { Caution } from '../../app/Lamp';

@@ -3,7 +3,7 @@ import { useEffect } from 'react';
 import { useFormContext, useFormState } from 'react-hook-form';
 import { v7 } from 'uuid';
 import { collection, type StockResource } from '../../../contract';
-import { localDay } from '../../../core/time';
+import { localDay } from '../../../core/craft/time';
 import type { SeenShop } from '../../api/resources';
 import { MeasureField, TextLine } from '../../job/fields';
 import { shopNow } from '../../job/recorder';

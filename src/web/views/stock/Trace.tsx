@@ -12,7 +12,7 @@ import {
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import type { StockResource } from '../../../contract';
-import { localTime } from '../../../core/time';
+import { localTime } from '../../../core/craft/time';
 import { postJson } from '../../api/http';
 import { type SeenShop, useCarried } from '../../api/resources';
 import { Section } from '../../app/Section';

@@ -1,0 +1,1 @@
+export { judgeEntry } from './judgeEntry';

@@ -1,0 +1,1 @@
+export { type ReadyToOpen, readyToOpen } from './readyToOpen';

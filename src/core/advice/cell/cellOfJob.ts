@@ -1,0 +1,186 @@
+import type { Book } from '../../craft/book';
+import {
+  type CellTable,
+  type CellType,
+  readCellMarking,
+  weighWitnesses,
+  type WitnessVerdict,
+} from '../../craft/cells';
+import { judgeJobReadings } from '../health';
+import { lifeQuestion } from '../life';
+import {
+  expectedLife,
+  type FittedAdvice,
+  judgeFitted,
+  serviceGain,
+  type ServiceGain,
+} from '../../craft/life';
+import type { JobState, WellState } from '../../logbook';
+import { type Policy, priceInList, type Schools } from '../../craft/policy';
+import { type Lot, type SupplierRecord, type WhatToFit, whatToFit } from '../../craft/stock';
+import { type FittingGuide, fittingGuide } from '../../craft/fitting';
+/** Words that say a number beside them is a cell’s. */
+const SPEAKS_OF_A_CELL = /^(USE|BATTERY|BATT|CELL|ONLY|TYPE)$/;
+const MOST_WORDS = 3;
+
+/** The cell a print or engraving names; null where it names none surely. A number alone counts beside a word like *cell*. */
+export function cellNamedIn(text: string, table: CellTable): CellType | null {
+  const words = text
+    .toUpperCase()
+    .split(/[\s,;:]+/)
+    .filter(Boolean);
+  const speaks = words.some((word) => SPEAKS_OF_A_CELL.test(word));
+  for (let length = MOST_WORDS; length > 0; length -= 1)
+    for (let at = 0; at + length <= words.length; at += 1) {
+      const part = words.slice(at, at + length);
+      if (part.some((word) => SPEAKS_OF_A_CELL.test(word))) continue;
+      const reading = readCellMarking(part.join(' '), table);
+      if (reading.verdict === 'read' && reading.sure === 'table' && (speaks || /[A-Z]/.test(part.join(''))))
+        return reading.cell;
+    }
+  return null;
+}
+
+/** What was found in a well, as it was read; null where nothing was, or not surely. */
+export function foundCell(well: WellState, table: CellTable): CellType | null {
+  const marking = well.found?.payload.marking ?? null;
+  if (marking === null) return null;
+  const reading = readCellMarking(marking, table);
+  return reading.verdict === 'read' ? reading.cell : null;
+}
+
+/** What book, print, cell found and measured well of a job say together about one place. */
+export function witnessesOf(state: JobState, well: WellState, book: Book): WitnessVerdict {
+  const texts = [
+    ...state.facts.prints.map(({ payload }) => payload.text),
+    ...(state.facts.engraving ? [state.facts.engraving.payload.text] : []),
+  ];
+  // With several places a print does not say which of them it means.
+  const print =
+    state.wells.length === 1
+      ? (texts.map((text) => cellNamedIn(text, book.cellTable)).find((cell) => cell !== null) ?? null)
+      : null;
+  return weighWitnesses(
+    {
+      book: well.wanted,
+      print,
+      found: foundCell(well, book.cellTable),
+      well: well.measured?.payload ?? null,
+    },
+    book.cellTable,
+  );
+}
+
+/** The fitting guide of each place of a job’s movement, in their order; a danger stands at the first step that meets it. */
+export function guidesOf(state: JobState, book: Book, schools: Schools): ReadonlyMap<string, FittingGuide> {
+  const { calibre, facts } = state;
+  const guides = new Map<string, FittingGuide>();
+  if (calibre === null) return guides;
+  for (const { name, well, found } of state.wells) {
+    if (well === null) continue;
+    const guide = fittingGuide({
+      calibre,
+      well,
+      cellDiameterMm: book.cell(well.cellCode)?.diameterMm ?? null,
+      schools,
+      prints: facts.prints.map(({ payload }) => payload.text),
+      fromFront: facts.back?.payload.kind === 'opens from the front',
+      foundClean: found?.payload.condition === 'clean' || found?.payload.marking === null,
+      further: guides.size > 0,
+      told: [...guides.values()].flatMap(({ steps }) => steps.flatMap(({ danger }) => danger ?? [])),
+    });
+    guides.set(name, guide);
+  }
+  return guides;
+}
+
+/** Whether the accumulator comes out: it did, or the last charge did not bring the watch to step normally. */
+export function accumulatorInQuestion({ accumulator, charges }: JobState['facts']): boolean {
+  const last = charges.at(-1);
+  return accumulator !== null || (last !== undefined && last.payload.outcome !== 'steps normally');
+}
+
+/** The places of a movement that take the same cell as this one: a set, from one lot. */
+export function setOf(state: JobState, well: WellState): readonly WellState[] {
+  const { wanted } = well;
+  return wanted === null ? [well] : state.wells.filter((each) => each.wanted?.code === wanted.code);
+}
+
+interface FitContext {
+  readonly lots: readonly Lot[];
+  readonly records: readonly SupplierRecord[];
+  readonly book: Book;
+  readonly policy: Pick<Policy, 'extras'>;
+  readonly day: string;
+  /** The owner’s own word that an alkaline may replace silver oxide. */
+  readonly alkalineAgreed: boolean;
+}
+
+/** What to fit in one place of a job; null where nobody knows what it takes. */
+export function fitForWell(
+  state: JobState,
+  well: WellState,
+  { lots, records, book, policy, day, alkalineAgreed }: FitContext,
+): WhatToFit | null {
+  if (well.wanted === null) return null;
+  const set = setOf(state, well);
+  const other = set.find((each) => each !== well && each.fitted !== null);
+  return whatToFit({
+    wanted: well.wanted,
+    lots,
+    table: book.cellTable,
+    cellOf: book.cell,
+    day,
+    alkalineAgreed,
+    records,
+    together: other ? 1 : set.length,
+    sameLotAs: other?.fitted?.payload.lotId ?? null,
+    priceOf: (item) => priceInList(policy, item),
+  });
+}
+
+/** What to do with the cell that is in the watch already; null where none was found or it cannot be read. */
+export function fittedAdviceOf(
+  state: JobState,
+  well: WellState,
+  book: Book,
+  today: string,
+): FittedAdvice | null {
+  const cell = foundCell(well, book.cellTable);
+  if (cell === null || well.found === null) return null;
+  const verdicts = new Map(judgeJobReadings(state, book).map(({ measure, verdict }) => [measure, verdict]));
+  const voltage = (measure: 'restVoltageV' | 'loadedVoltageV') => {
+    const verdict = verdicts.get(measure);
+    return verdict === 'good' || verdict === 'falling' || verdict === 'spent' ? verdict : 'not judged';
+  };
+  const fresh = lifeQuestion(state, cell.code, null, today, book);
+  const changedOn = state.facts.cellHistory?.payload.changedOn ?? null;
+  return judgeFitted({
+    cell,
+    rest: voltage('restVoltageV'),
+    loaded: voltage('loadedVoltageV'),
+    leaked: well.found.payload.condition !== null && well.found.payload.condition !== 'clean',
+    life:
+      typeof fresh === 'string'
+        ? { verdict: 'no forecast', reasons: [fresh], working: [] }
+        : expectedLife(fresh),
+    // A year alone may be its first day: the earlier is the safer.
+    fittedOn: changedOn === null ? null : changedOn.length === 4 ? `${changedOn}-01-01` : `${changedOn}-01`,
+    today,
+  });
+}
+
+/** What a service would gain for the cell, where a current was measured and the book has a typical one. */
+export function serviceGainOf(
+  state: JobState,
+  cellCode: string,
+  book: Book,
+  today: string,
+): ServiceGain | null {
+  const measured = state.facts.readings.get('currentUA')?.payload.value ?? null;
+  const typical = state.calibre?.typicalUA ?? null;
+  const question = lifeQuestion(state, cellCode, null, today, book);
+  if (measured === null || typical === null || typeof question === 'string' || measured <= typical)
+    return null;
+  return serviceGain(question, measured, typical);
+}

@@ -1,0 +1,10 @@
+export {
+  accumulatorInQuestion,
+  fitForWell,
+  fittedAdviceOf,
+  foundCell,
+  guidesOf,
+  serviceGainOf,
+  setOf,
+  witnessesOf,
+} from './cellOfJob';

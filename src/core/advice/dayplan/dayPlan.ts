@@ -1,0 +1,97 @@
+import { awaitedParts, type JobState } from '../../logbook';
+import type { Judged } from '../../craft/judgement';
+import { type Policy, STAGE_WORDS, type Weekday } from '../../craft/policy';
+import { addMinutes, dayInWords, localDay, localTime, minutesBetween } from '../../craft/time';
+
+export type Urgency = 'overdue' | 'due soon' | 'today' | 'later' | 'no promise';
+
+const ORDER: readonly Urgency[] = ['overdue', 'due soon', 'today', 'later', 'no promise'];
+
+/** From this many minutes before the promise a job is due soon. */
+const SOON_MINUTES = 60;
+const DAY_MINUTES = 24 * 60;
+
+/** How pressing a promise is at an instant. Both UTC; null where nothing was promised. */
+export function urgencyOf(promisedAt: string | null, nowUtc: string): Urgency {
+  if (promisedAt === null) return 'no promise';
+  const left = minutesBetween(nowUtc, promisedAt);
+  if (left < 0) return 'overdue';
+  if (left <= SOON_MINUTES) return 'due soon';
+  return left <= DAY_MINUTES ? 'today' : 'later';
+}
+
+/**
+ * Whether the counter is open at an instant, by the hours of its week in its own zone; where it is closed, when it
+ * opens next, within a week.
+ */
+export function openAt(instantUtc: string, hours: Policy['hours'], zone: string): Judged<'open' | 'closed'> {
+  const dayOf = (at: string): Weekday => localTime(at, zone, 'dddd') as Weekday;
+  const [day, clock] = [dayOf(instantUtc), localTime(instantUtc, zone, 'HH:mm')];
+  const today = hours[day];
+  if (today && clock >= today.from && clock <= today.to) return { verdict: 'open', reasons: [], working: [] };
+  const later = Array.from({ length: 8 }, (_, days) => days).find((days) => {
+    const open = hours[dayOf(addMinutes(instantUtc, days * DAY_MINUTES))];
+    return open !== null && (days > 0 || clock < open.from);
+  });
+  const next = later === undefined ? null : dayOf(addMinutes(instantUtc, later * DAY_MINUTES));
+  return {
+    verdict: 'closed',
+    reasons: [
+      `The counter is closed then${next === null ? '' : `: it opens ${next} at ${hours[next]?.from ?? ''}`}.`,
+    ],
+    working: [],
+  };
+}
+
+/** Jobs for the rack: most pressing first, then by promise, then by ticket. */
+export function orderRack<T extends { readonly promisedAt: string | null; readonly ticket: string }>(
+  jobs: readonly T[],
+  nowUtc: string,
+): (T & { readonly urgency: Urgency })[] {
+  return jobs
+    .map((job) => ({ ...job, urgency: urgencyOf(job.promisedAt, nowUtc) }))
+    .sort(
+      (a, b) =>
+        ORDER.indexOf(a.urgency) - ORDER.indexOf(b.urgency) ||
+        (a.promisedAt ?? '').localeCompare(b.promisedAt ?? '') ||
+        a.ticket.localeCompare(b.ticket),
+    );
+}
+
+/** What a job waits for, in a few words for its envelope. */
+export function waitsFor(state: JobState): string {
+  if (state.conflicts.length > 0) return 'a conflict to settle';
+  if (state.signature.state === 'signed') return state.facts.collected ? 'nothing: collected' : 'its owner';
+  if (
+    state.facts.consent?.payload.given === false &&
+    state.progress.some(({ missing }) => missing.some(({ requirement }) => requirement === 'arrive.consent'))
+  )
+    return 'the owner’s consent';
+  if (state.facts.tests.at(-1)?.payload.outcome === 'leak seen' && state.signature.state === 'unsigned')
+    return 'a leak to mend, or to tell the owner of';
+  const parts = awaitedParts(state.facts)?.payload;
+  if (parts) {
+    const what = parts.lines.map((line) => line.what).join(', ');
+    return `${what}${parts.expectedOn === null ? '' : `, expected ${dayInWords(parts.expectedOn)}`}`;
+  }
+  const current = state.progress.find((stage) => stage.status === 'current');
+  if (!current) return 'nothing';
+  const first = current.missing[0];
+  return first ? `${STAGE_WORDS[current.stage]}: ${first.words}` : STAGE_WORDS[current.stage];
+}
+
+/** A stretch of minutes as one says it: minutes, hours, days. */
+function spell(minutes: number): string {
+  if (minutes < 90) return `${minutes} min`;
+  return minutes < 48 * 60 ? `${Math.round(minutes / 60)} h` : `${Math.round(minutes / DAY_MINUTES)} days`;
+}
+
+/** A promise in words for the shop's clock: `promised 10:15, in 34 min`, with the day where it is another one. */
+export function promiseWords(promisedAt: string | null, nowUtc: string, zone: string): string {
+  if (promisedAt === null) return 'nothing promised';
+  const left = minutesBetween(nowUtc, promisedAt);
+  const today = localDay(promisedAt, zone) === localDay(nowUtc, zone);
+  const at = localTime(promisedAt, zone, today ? 'HH:mm' : 'ddd D MMM HH:mm');
+  if (left < 0) return `promised ${at}, ${spell(-left)} late`;
+  return left <= 90 ? `promised ${at}, in ${spell(left)}` : `promised ${at}`;
+}

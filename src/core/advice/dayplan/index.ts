@@ -1,0 +1,1 @@
+export { openAt, orderRack, promiseWords, type Urgency, urgencyOf, waitsFor } from './dayPlan';

@@ -1,0 +1,213 @@
+import fc from 'fast-check';
+import { context, dryTest, Logbook, lot, readyJob } from '../../../testing/fixtures';
+import { handback, waterStatement } from './handback';
+import { money } from '../../craft/money';
+const lots = [lot];
+const test = (
+  pressureBar: number | null,
+  outcome: 'no leak seen' | 'leak seen' | 'not clear',
+  method: 'dry air' | 'condensation' = 'dry air',
+) => ({ ...dryTest, method, pressureBar, seconds: 120, outcome });
+
+describe('the record for the owner', () => {
+  const result = handback(readyJob().state(), lots, context);
+
+  it('is ready, and says what was found, done, fitted, tested and not done', () => {
+    expect(result.verdict).toBe('ready to sign');
+    expect(result.statement).toMatchObject({
+      found: expect.arrayContaining(['Old cell 364.', 'The movement draws 0.95 µA.']) as string[],
+      done: ['Cell changed.', 'Gasket reused and greased.', 'Time set.'],
+      fitted: ['SR621SW (silver oxide), Saltmarsh Wholesale, lot S-1.'],
+      notDone: ['No water resistance test.', 'Gasket not renewed.'],
+      priceMinor: 1400,
+    });
+    expect(result.statement.tested).toContain('Works: hands, seconds hand.');
+  });
+
+  it('works the next visit out from the cell, its age and the current measured', () => {
+    // 18–23 mAh at 0.95 µA, half a year old: early end between 21 and 28 months.
+    expect(result.next.onDay).toMatch(/^2028-0[1-3]-17$/);
+    expect(result.statement.nextVisit).toContain(result.next.onDay?.slice(0, 4) ?? 'x');
+    expect(result.next.forecasts[0]?.life.reasons).toContain('The current was measured on this watch.');
+  });
+
+  it('names what was skipped, lost, replaced or does not work', () => {
+    const job = readyJob();
+    const bar = job.add('open.part', { part: 'spring bar', position: '12', count: 1, serves: [], step: '' });
+    const ring = job.add('open.part', { part: 'gasket', position: 'rim', count: 1, serves: [], step: '' });
+    job.add('open.part-settled', { partEntryId: bar.id, outcome: 'lost', note: '' });
+    job.add('open.part-settled', { partEntryId: ring.id, outcome: 'replaced', note: '' });
+    const functions = job.entries.find((entry) => entry.kind === 'set.functions');
+    job.add('set.functions', { proved: { hands: 'does not work' } }, { supersedes: [functions?.id ?? ''] });
+    const { statement } = handback(job.state(), lots, context);
+    expect(statement.done).toContain('Replaced: gasket.');
+    expect(statement.notDone).toEqual(
+      expect.arrayContaining([
+        'Lost at our bench: spring bar.',
+        'Does not work: hands.',
+        'Not proved: seconds hand.',
+      ]),
+    );
+  });
+
+  it('says plainly when no next visit can be worked out', () => {
+    const job = new Logbook();
+    job.add('arrive.service', { service: 'cell only', priceMinor: 1400 });
+    const { statement, verdict, reasons } = handback(job.state(), lots, context);
+    expect(statement.nextVisitOn).toBeNull();
+    expect(statement.nextVisit).toContain('cannot be worked out');
+    expect(verdict).toBe('not ready');
+    expect(reasons.length).toBeGreaterThan(5);
+  });
+
+  it('writes money with its currency', () => {
+    expect(money(1405, 'EUR')).toBe('14.05 EUR');
+  });
+});
+
+describe('what is said about water', () => {
+  const after = (...tests: ReturnType<typeof test>[]) => {
+    const job = readyJob();
+    for (const each of tests) job.add('test.made', each);
+    return waterStatement(job.state());
+  };
+
+  it('claims nothing untested', () => {
+    expect(after()).toMatchObject({
+      verdict: 'not tested',
+      statement: expect.stringContaining('not tested') as string,
+    });
+    expect(after(test(null, 'no leak seen', 'condensation')).verdict).toBe('not tested');
+    expect(after(test(3, 'not clear')).verdict).toBe('not tested');
+  });
+
+  it('claims what was tested and no more', () => {
+    const water = after(test(3, 'no leak seen'));
+    expect(water.verdict).toBe('tested');
+    expect(water.statement).toContain('Tested at 3 bar');
+    expect(water.statement).not.toMatch(/metre|swim|dive|resistant to/i);
+  });
+
+  it('says not water resistant after a leak, and again tested after a passed retest', () => {
+    expect(after(test(3, 'leak seen')).verdict).toBe('not water resistant');
+    expect(after(test(3, 'no leak seen'), test(5, 'leak seen')).verdict).toBe('not water resistant');
+    expect(after(test(3, 'leak seen'), test(3, 'no leak seen')).verdict).toBe('tested');
+  });
+});
+
+describe('never more about water than was tested', () => {
+  const outcome = fc.constantFrom('no leak seen' as const, 'leak seen' as const, 'not clear' as const);
+  const made = fc.record({
+    method: fc.constantFrom('dry air' as const, 'wet' as const, 'condensation' as const),
+    bar: fc.integer({ min: 1, max: 20 }),
+    outcome,
+  });
+  it('whatever was tested, in whatever order, however it was closed', () => {
+    fc.assert(
+      fc.property(
+        fc.array(made, { maxLength: 6 }),
+        fc.boolean(),
+        fc.boolean(),
+        (tests, interim, seamEven) => {
+          const job = readyJob();
+          job.add(
+            'seal.closed',
+            { how: 'thumbs', seamEven, raisedClocks: [], interim },
+            { supersedes: [job.entries.find((entry) => entry.kind === 'seal.closed')?.id ?? ''] },
+          );
+          for (const each of tests)
+            job.add('test.made', {
+              ...dryTest,
+              method: each.method,
+              pressureBar: each.method === 'condensation' ? null : each.bar,
+              outcome: each.outcome,
+            });
+          const { verdict, statement } = waterStatement(job.state());
+          const passed = tests.filter(
+            (each) => each.outcome === 'no leak seen' && each.method !== 'condensation',
+          );
+          const claimed = Number(/Tested at (\d+) bar/.exec(statement)?.[1] ?? 0);
+          if (verdict === 'tested') {
+            expect(passed.map((each) => each.bar)).toContain(claimed);
+            expect([interim, seamEven, tests.at(-1)?.outcome === 'leak seen']).toEqual([false, true, false]);
+          } else expect(claimed).toBe(0);
+          if (!interim && (tests.at(-1)?.outcome === 'leak seen' || !seamEven))
+            expect(verdict).toBe('not water resistant');
+        },
+      ),
+    );
+  });
+});
+
+describe('what the slip says of each fact', () => {
+  const said = (add: (job: Logbook) => void): string => {
+    const job = readyJob();
+    add(job);
+    const { statement } = handback(job.state(), lots, context);
+    return JSON.stringify(statement);
+  };
+  it.each<[string, (job: Logbook) => void]>([
+    [
+      'On arrival, scratch on the back at 4.5 o’clock.',
+      (job) => job.add('arrive.mark', { view: 'back', kind: 'scratch', clock: 4.5, film: null, note: '' }),
+    ],
+    [
+      'Leaked: crust at the coil; new circuit.',
+      (job) =>
+        job.add('check.leakage', {
+          place: 'coil',
+          severity: 'crust',
+          xMm: null,
+          yMm: null,
+          treated: '',
+          decision: 'new circuit',
+          supplier: '',
+          lotCode: '',
+          currentBeforeUA: null,
+          currentAfterUA: null,
+        }),
+    ],
+    [
+      'Finding: spent cell. Next: new cell.',
+      (job) => job.add('check.diagnosis', { cause: 'spent cell', also: null, next: 'new cell', words: '' }),
+    ],
+    [
+      'Pusher seals renewed.',
+      (job) => job.add('seal.other', { crown: 'inspected', pushers: 'renewed', crystal: 'inspected' }),
+    ],
+    [
+      'Seal of the crown not touched.',
+      (job) => job.add('seal.other', { crown: 'not touched', pushers: 'none there', crystal: 'inspected' }),
+    ],
+    ['Does not work: bezel.', (job) => job.add('set.outside', { proved: { bezel: 'does not work' } })],
+    ['Works: hands, seconds hand, bezel.', (job) => job.add('set.outside', { proved: { bezel: 'works' } })],
+    [
+      'Charged by charger for 2 hours: steps normally.',
+      (job) => job.add('cell.charged', { by: 'charger', hours: 2, outcome: 'steps normally' }),
+    ],
+    [
+      '"priceMinor":2000',
+      (job) => job.add('arrive.estimate', { lines: [{ what: 'case gasket', priceMinor: 600 }] }),
+    ],
+    [
+      'Inside, from earlier hands: tool marks.',
+      (job) => job.add('open.as-found', { found: ['tool marks', 'nothing unusual'], note: '' }),
+    ],
+  ])('%s', (words, add) => {
+    expect(said(add)).toContain(words);
+  });
+
+  it('says nothing of a proving run where the shop makes none, and misses it where it does', () => {
+    const job = readyJob();
+    const lacks = (provingRunHours: number): boolean =>
+      handback(job.state(), lots, {
+        ...context,
+        policy: { ...context.policy, provingRunHours },
+      }).statement.notDone.includes('No proving run at our bench.');
+    expect([lacks(0), lacks(8)]).toEqual([false, true]);
+    job.add('set.run-began', { shows: '09:00' }, { occurredAt: '2026-03-17T09:00:00.000Z' });
+    job.add('set.run-ended', { shows: '17:00', stillRuns: true }, { occurredAt: '2026-03-17T17:00:00.000Z' });
+    expect(lacks(8)).toBe(false);
+    expect(handback(job.state(), lots, context).statement.tested.join()).toContain('Ran 8 h');
+  });
+});

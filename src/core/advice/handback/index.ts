@@ -1,0 +1,1 @@
+export { handback, type Handback, provingRun, waterStatement } from './handback';

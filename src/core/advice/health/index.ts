@@ -1,0 +1,3 @@
+export { diagnoseJob } from './diagnoseJob';
+export { leakAdviceOf } from './leakAdvice';
+export { chemistryOfJob, judgeJobReadings } from './readingsOfJob';

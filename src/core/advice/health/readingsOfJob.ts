@@ -1,0 +1,46 @@
+import type { Book } from '../../craft/book';
+import type { Chemistry } from '../../craft/cells';
+import type { JobState } from '../../logbook';
+import {
+  figuresFor,
+  judgeCoil,
+  judgeCurrent,
+  judgeLoadedVoltage,
+  judgeLowestRunning,
+  judgeRate,
+  judgeRestVoltage,
+  judgeStoppedCurrent,
+  type Load,
+  type Measure,
+  type ReadingVerdict,
+} from '../../craft/health';
+/** The chemistry the voltages of a job are judged by: of the cell found, and until it is read of the one wanted. */
+export function chemistryOfJob(state: JobState, book: Book): Chemistry | null {
+  const marking = state.wells.find((well) => well.found?.payload.marking)?.found?.payload.marking ?? null;
+  const found = marking === null ? null : (book.cell(marking)?.chemistry ?? null);
+  return found ?? state.wells[0]?.wanted?.chemistry ?? null;
+}
+
+/** Every reading taken on a job, with its verdict. */
+export function judgeJobReadings(state: JobState, book: Book): ReadingVerdict[] {
+  const value = (measure: Measure): number | null => state.facts.readings.get(measure)?.payload.value ?? null;
+  const chemistry = chemistryOfJob(state, book);
+  const figures = figuresFor(state.calibre, book);
+  const [rest, loaded, current] = [value('restVoltageV'), value('loadedVoltageV'), value('currentUA')];
+  const [coil, lowest, rate] = [value('coilKOhm'), value('lowestRunningV'), value('rateSPerDay')];
+  const stopped = value('stoppedCurrentUA');
+  const read = state.facts.readings.get('loadedVoltageV')?.payload;
+  const load: Load | null =
+    read && read.loadKOhm !== null && read.loadSeconds !== null
+      ? { loadKOhm: read.loadKOhm, seconds: read.loadSeconds }
+      : null;
+  return [
+    ...(rest === null ? [] : [judgeRestVoltage(rest, chemistry)]),
+    ...(loaded === null ? [] : [judgeLoadedVoltage(loaded, rest, chemistry, load)]),
+    ...(current === null ? [] : [judgeCurrent(current, figures.current)]),
+    ...(stopped === null ? [] : [judgeStoppedCurrent(stopped, figures.current)]),
+    ...(coil === null ? [] : [judgeCoil(coil, figures.coil)]),
+    ...(lowest === null ? [] : [judgeLowestRunning(lowest, figures.lowest)]),
+    ...(rate === null ? [] : [judgeRate(rate)]),
+  ];
+}

@@ -1,0 +1,77 @@
+import type { JobState } from '../../logbook';
+import type { Book } from '../../craft/book';
+import { engravedCase } from '../../craft/movements';
+import { type Look, LOOK_NAMES, type Seen } from '../../craft/identify';
+/** One piece of evidence of a job, and where it comes from. */
+export interface JobEvidence {
+  readonly look: Look;
+  /** Null: left out by hand. */
+  readonly seen: Seen | null;
+  /** What another stage recorded, or what was recorded for this. */
+  readonly from: 'here' | 'arrival' | 'the engraving' | 'the cell found' | 'the print inside';
+  /** The entry that holds it, where it is of this stage. */
+  readonly entryId: string | null;
+}
+
+function derived(state: JobState, book: Book): JobEvidence[] {
+  const { facts, wells, caseType } = state;
+  const text = facts.engraving?.payload.text ?? null;
+  const at = (
+    look: Look,
+    value: string | number,
+    from: JobEvidence['from'],
+    entryId: string | null = null,
+  ) => ({
+    look,
+    seen: { look, value, withinMm: 0 },
+    from,
+    entryId,
+  });
+  const engraved = text === null || caseType !== null ? null : engravedCase(text, book);
+  const marking = wells[0]?.found?.payload.marking ?? null;
+  const cell = marking === null ? null : book.cell(marking);
+  const prints = facts.prints.map(({ payload }) => payload.text).join(' ');
+  return [
+    ...(text === null ? [] : [at('engraving', text, 'here', facts.engraving?.id ?? null)]),
+    ...(caseType !== null
+      ? [at('caseCode', caseType.code, 'arrival')]
+      : engraved
+        ? [at('caseCode', engraved.code, 'the engraving')]
+        : []),
+    ...(cell !== null && cell.diameterMm !== null && cell.heightMm !== null
+      ? [
+          at('cellDiameterMm', cell.diameterMm, 'the cell found'),
+          at('cellHeightMm', cell.heightMm, 'the cell found'),
+        ]
+      : []),
+    ...(prints === '' ? [] : [at('print', prints, 'the print inside')]),
+  ];
+}
+
+/**
+ * Everything a job knows that tells which movement is in the watch, by look: what was recorded for it, and what other
+ * stages recorded (case, cell found, print inside), unless it was left out by hand.
+ */
+export function evidenceOfJob(state: JobState, book: Book): readonly JobEvidence[] {
+  const own = new Map(
+    [...state.facts.evidence.values()].map(({ id, payload }): [Look, JobEvidence] => [
+      payload.look,
+      {
+        look: payload.look,
+        seen:
+          payload.value === null
+            ? null
+            : { look: payload.look, value: payload.value, withinMm: payload.withinMm },
+        from: 'here',
+        entryId: id,
+      },
+    ]),
+  );
+  const elsewhere = new Map(derived(state, book).map((each) => [each.look, each]));
+  return LOOK_NAMES.flatMap((look) => own.get(look) ?? elsewhere.get(look) ?? []);
+}
+
+/** The movement lies under its hatch or in its module and is not seen. */
+export function movementHidden({ facts }: Pick<JobState, 'facts'>): boolean {
+  return facts.back?.payload.kind === 'battery hatch';
+}

@@ -1,0 +1,1 @@
+export { evidenceOfJob, type JobEvidence, movementHidden } from './evidenceOfJob';

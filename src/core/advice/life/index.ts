@@ -1,0 +1,1 @@
+export { lifeQuestion, usesOf } from './lifeQuestion';

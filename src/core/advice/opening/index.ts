@@ -1,0 +1,1 @@
+export { asAdvised, expectedBack, type Opening, openingOf, partsComingOff } from './openingOf';

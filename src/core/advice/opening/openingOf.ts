@@ -1,0 +1,139 @@
+import {
+  asBackKind,
+  type CaseType,
+  type MeasuredBack,
+  NOTHING_MEASURED,
+  onlyOfKind,
+} from '../../craft/cases';
+import {
+  chooseOpener,
+  type OpenerChoice,
+  openingPlan,
+  type OpeningPlan,
+  opens,
+  type PlanPart,
+  type PlanStep,
+} from '../../craft/opening';
+import type { JobFacts, JobState, Payloads } from '../../logbook';
+import type { Schools } from '../../craft/policy';
+import type { ShopTools } from '../../craft/tools';
+import type { WatchHistory } from '../watches';
+/** How a watch is opened, as far as its job, the book and earlier visits tell. */
+export interface Opening {
+  readonly back: MeasuredBack;
+  /** Whether anybody said what kind of back it is: the bench, the book, or an earlier visit. */
+  readonly kindKnown: boolean;
+  readonly opener: OpenerChoice;
+  readonly plan: OpeningPlan;
+  /** As seen from the dial. */
+  readonly crownClock: number | null;
+}
+
+/** What is known of a back before it is measured here: as it was last time, else as the book has it. */
+export function expectedBack(
+  caseType: Pick<CaseType, 'back' | 'backKind' | 'lipClock'> | null,
+  lastTime: MeasuredBack | null = null,
+): MeasuredBack {
+  return (
+    lastTime ?? {
+      ...(caseType?.back ?? NOTHING_MEASURED),
+      kind: asBackKind(caseType?.backKind) ?? 'snap-on',
+      chordMm: null,
+      lipClock: caseType?.lipClock ?? null,
+      bracelet: 'strap on spring bars',
+      pusherClocks: [],
+    }
+  );
+}
+
+interface OpeningQuestion {
+  readonly state: Pick<JobState, 'facts' | 'caseType' | 'calibre'>;
+  readonly history: WatchHistory | null;
+  readonly tools: ShopTools;
+  readonly schools: Schools;
+  /** What is typed and not yet recorded, and whether the kind of back was chosen there. */
+  readonly typed: { readonly back: MeasuredBack; readonly kindChosen: boolean } | null;
+}
+
+/** Notes of earlier visits that stand with the first step. */
+const NOTES_SHOWN = 3;
+
+/**
+ * The back as it is typed just now, recorded, or expected; what opens it, and in which order. Once the watch is open its
+ * kind is the one on record. Never throws: what is missing is in the verdict.
+ */
+export function openingOf({ state, history, tools, schools, typed }: OpeningQuestion): Opening {
+  const { facts, caseType, calibre } = state;
+  const opened = facts.back?.payload.kind;
+  const lastBack = history?.measured ?? null;
+  const known = typed?.back ?? facts.measured?.payload ?? expectedBack(caseType, lastBack);
+  const back = onlyOfKind({ ...known, kind: opened ?? known.kind });
+  const crownClock = facts.watch?.payload.crownClock ?? caseType?.crownClock ?? null;
+  const opener = chooseOpener({ back, tools, crownClock });
+  const last = history?.lastOpening;
+  const plan = openingPlan({
+    back,
+    opener,
+    tools,
+    schools,
+    keepsFilm: facts.marks.some(({ payload }) => payload.film === 'keep'),
+    functions: calibre?.functions ?? [],
+    innerCovers: facts.seals?.payload.innerCover ?? 0,
+    lastTime: last
+      ? {
+          openedWith: last.openedWith,
+          setting: [last.setting, last.spotClock === null ? '' : `at ${last.spotClock} o’clock`]
+            .filter(Boolean)
+            .join(', '),
+          notes: history.notes.slice(0, NOTES_SHOWN).map(({ text }) => text),
+        }
+      : null,
+  });
+  return {
+    back,
+    kindKnown:
+      facts.measured !== null ||
+      typed?.kindChosen === true ||
+      opened !== undefined ||
+      caseType !== null ||
+      lastBack !== null,
+    opener,
+    plan,
+    crownClock,
+  };
+}
+
+/** A setting as it is written down: to hundredths of a millimetre. */
+const written = (value: number | null | undefined): number | null =>
+  typeof value === 'number' ? Number(value.toFixed(2)) : null;
+
+/** What the lamp would open it with, as the fact to be recorded. */
+export function asAdvised({
+  back,
+  opener,
+}: Pick<Opening, 'back' | 'opener'>): Omit<Payloads['open.back'], 'protection' | 'went'> {
+  const uses = opens(opener);
+  // A ball takes the place of a wrench that would tip: then no jaw is set.
+  const found = opener.jaws?.found;
+  const choice = uses && found && opener.toolIds.includes(found.wrench.id) ? found.choice : null;
+  return {
+    kind: back.kind,
+    openedWith: uses || opener.verdict === 'not yet known' ? opener.opener : '',
+    toolIds: uses ? opener.toolIds : [],
+    separationMm: written(choice?.separationMm),
+    rearMm: written(choice?.rearDistanceMm),
+    spotClock: opener.spot?.clock ?? null,
+    lipClock: back.lipClock,
+  };
+}
+
+/** What comes off at these steps and is not on the tray yet, ready to be laid there. */
+export function partsComingOff(
+  steps: readonly PlanStep[],
+  facts: Pick<Readonly<JobFacts>, 'parts'>,
+): readonly (PlanPart & { readonly step: string })[] {
+  const laid = new Set([...facts.parts.values()].map(({ off }) => off.payload.step));
+  return steps
+    .filter(({ id }) => !laid.has(id))
+    .flatMap(({ id, off }) => off.map((part) => ({ ...part, step: id })));
+}

@@ -1,0 +1,1 @@
+export { priceOf, type PriceVerdict } from './priceOf';

@@ -1,0 +1,2 @@
+export { trendsOfWatch, type VisitTrend } from './trends';
+export { watchHistory, type WatchHistory, type WatchVisit } from './watchHistory';

@@ -1,0 +1,171 @@
+import type { MeasuredBack } from '../../craft/cases';
+import { type JobState, leakWords, settingOf } from '../../logbook';
+
+/** One visit of a watch: its job, folded. */
+export interface WatchVisit {
+  readonly jobId: string;
+  readonly ticket: string;
+  readonly receivedAt: string;
+  readonly state: JobState;
+}
+
+interface Dated {
+  readonly atUtc: string;
+  readonly ticket: string;
+}
+
+/** What is known of one watch over all its visits, the newest first in every list. */
+export interface WatchHistory {
+  /** How it was opened last: what worked then comes first now. */
+  readonly lastOpening:
+    | (Dated & {
+        readonly kind: string;
+        readonly openedWith: string;
+        /** Empty where nothing was set. */
+        readonly setting: string;
+        readonly spotClock: number | null;
+        readonly went: string;
+      })
+    | null;
+  /** Its back as it was measured last. */
+  readonly measured: MeasuredBack | null;
+  readonly notes: readonly (Dated & { readonly text: string })[];
+  readonly cells: readonly (Dated & {
+    readonly cellCode: string;
+    readonly supplier: string;
+    readonly lotCode: string;
+  })[];
+  readonly leaks: readonly (Dated & { readonly marking: string; readonly condition: string })[];
+  /** Leaks at the bench, with where on the layout and the pictures taken. */
+  readonly leakages: readonly (Dated & {
+    readonly words: string;
+    readonly xMm: number | null;
+    readonly yMm: number | null;
+    readonly pictures: readonly string[];
+  })[];
+  readonly gaskets: readonly (Dated & { readonly state: string; readonly reason: string })[];
+  readonly currents: readonly (Dated & { readonly valueUA: number })[];
+  readonly rates: readonly (Dated & { readonly sPerDay: number })[];
+  readonly tests: readonly (Dated & {
+    readonly method: string;
+    readonly pressureBar: number | null;
+    readonly outcome: string;
+  })[];
+}
+
+/**
+ * A watch's history from its visits. Only facts that stand are counted; each carries when it happened and the
+ * ticket it was recorded under.
+ */
+export function watchHistory(visits: readonly WatchVisit[]): WatchHistory {
+  const newestFirst = [...visits].sort((a, b) => b.receivedAt.localeCompare(a.receivedAt));
+  const collect = <T>(of: (visit: WatchVisit) => readonly (T & Dated)[]): (T & Dated)[] =>
+    newestFirst.flatMap(of).sort((a, b) => b.atUtc.localeCompare(a.atUtc));
+  const openings = collect((visit) => {
+    const back = visit.state.facts.back;
+    return back
+      ? [
+          {
+            atUtc: back.occurredAt,
+            ticket: visit.ticket,
+            ...back.payload,
+            setting: settingOf(back.payload),
+          },
+        ]
+      : [];
+  });
+  return {
+    lastOpening: openings[0] ?? null,
+    measured: newestFirst.find((visit) => visit.state.facts.measured)?.state.facts.measured?.payload ?? null,
+    notes: collect((visit) =>
+      visit.state.facts.techniques.map((note) => ({
+        atUtc: note.occurredAt,
+        ticket: visit.ticket,
+        text: note.payload.note,
+      })),
+    ),
+    cells: collect((visit) => {
+      const { accumulator, cellsFitted } = visit.state.facts;
+      return [
+        ...[...cellsFitted.values()].map(({ occurredAt, payload }) => ({
+          atUtc: occurredAt,
+          ticket: visit.ticket,
+          ...payload,
+        })),
+        ...(accumulator
+          ? [
+              {
+                atUtc: accumulator.occurredAt,
+                ticket: visit.ticket,
+                cellCode: accumulator.payload.kitCode,
+                supplier: accumulator.payload.supplier,
+                lotCode: accumulator.payload.lotCode,
+              },
+            ]
+          : []),
+      ];
+    }),
+    leaks: collect((visit) => [
+      ...visit.state.facts.leakages.map(({ occurredAt, payload }) => ({
+        atUtc: occurredAt,
+        ticket: visit.ticket,
+        marking: `${payload.severity} at the ${payload.place}`,
+        condition: [payload.decision, payload.supplier, payload.lotCode && `lot ${payload.lotCode}`]
+          .filter(Boolean)
+          .join(', '),
+      })),
+      ...[...visit.state.facts.cellsFound.values()].flatMap(({ occurredAt, payload }) =>
+        payload.marking !== null && payload.condition !== null && payload.condition !== 'clean'
+          ? [
+              {
+                atUtc: occurredAt,
+                ticket: visit.ticket,
+                marking: payload.marking,
+                condition: payload.condition,
+              },
+            ]
+          : [],
+      ),
+    ]),
+    leakages: collect((visit) =>
+      visit.state.facts.leakages.map(({ occurredAt, payload, attachments }) => ({
+        atUtc: occurredAt,
+        ticket: visit.ticket,
+        words: leakWords(payload),
+        xMm: payload.xMm,
+        yMm: payload.yMm,
+        pictures: attachments,
+      })),
+    ),
+    gaskets: collect((visit) => {
+      const { gasket } = visit.state.facts;
+      return gasket
+        ? [
+            {
+              atUtc: gasket.occurredAt,
+              ticket: visit.ticket,
+              state: gasket.payload.state,
+              reason: gasket.payload.reason,
+            },
+          ]
+        : [];
+    }),
+    currents: collect((visit) => {
+      const current = visit.state.facts.readings.get('currentUA');
+      return current
+        ? [{ atUtc: current.occurredAt, ticket: visit.ticket, valueUA: current.payload.value }]
+        : [];
+    }),
+    rates: collect((visit) => {
+      const rate = visit.state.facts.readings.get('rateSPerDay');
+      return rate ? [{ atUtc: rate.occurredAt, ticket: visit.ticket, sPerDay: rate.payload.value }] : [];
+    }),
+    tests: collect((visit) =>
+      visit.state.facts.tests.map(({ occurredAt, payload }) => ({
+        atUtc: occurredAt,
+        ticket: visit.ticket,
+        ...payload,
+      })),
+    ),
+  };
+}

@@ -1,6 +1,0 @@
-export * from './chooseOpener';
-export * from './fitTools';
-export * from './jawSetting';
-export * from './kinds';
-export * from './measures';
-export * from './openingPlan';

@@ -1,0 +1,50 @@
+import type { Book, Catalogue } from './book';
+import { buildCellTable, type CellType, readCellMarking, wantedFromType } from '../cells';
+import { bareCode, type Calibre } from '../movements';
+
+/** Whether light, alarm or chronograph draw on the cell, which asks for high drain. */
+export function drainNeeded(calibre: Pick<Calibre, 'functions'>): 'low' | 'high' {
+  const heavy = ['light', 'alarm', 'chronograph'] as const;
+  return heavy.some((each) => calibre.functions.includes(each)) ? 'high' : 'low';
+}
+
+/** Builds the look-ups of a catalogue: by id, and of cells by any name. */
+export function openBook(catalogue: Catalogue): Book {
+  const cellTable = buildCellTable(catalogue.cells);
+  const byId = <T extends { readonly id: string }>(
+    items: readonly T[],
+  ): ((id: string | null) => T | null) => {
+    const map = new Map(items.map((item) => [item.id, item]));
+    return (id) => (id === null ? null : (map.get(id) ?? null));
+  };
+  const casesByCode = new Map(catalogue.caseTypes.map((type) => [bareCode(type.code), type]));
+  const cell = (code: string): CellType | null => {
+    const known = cellTable.byName.get(code.toUpperCase());
+    if (known) return known;
+    const reading = readCellMarking(code, cellTable);
+    return reading.verdict === 'read' ? reading.cell : null;
+  };
+  return {
+    ...catalogue,
+    cellTable,
+    calibre: byId(catalogue.calibres),
+    maker: byId(catalogue.makers),
+    caseType: byId(catalogue.caseTypes),
+    caseTypeOfReference: (reference) => casesByCode.get(bareCode(reference)) ?? null,
+    gasketsOf: (caseCode) =>
+      catalogue.gaskets.filter((ring) =>
+        ring.caseCodes.some((code) => bareCode(code) === bareCode(caseCode)),
+      ),
+    calibresHolding: (typed) => {
+      const wanted = bareCode(typed);
+      return wanted === '' ? [] : catalogue.calibres.filter((each) => bareCode(each.code).includes(wanted));
+    },
+    cell,
+    wanted: (calibre, well) => {
+      const type = cell(well.cellCode);
+      return type
+        ? wantedFromType(type, { drain: drainNeeded(calibre), otherHeightsMm: well.otherHeightsMm })
+        : null;
+    },
+  };
+}

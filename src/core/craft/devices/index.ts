@@ -1,0 +1,2 @@
+export { caliperText, endsOfTrace, simulateReading, simulateTrace, type TraceSample } from './simulate';
+export { simulateDelivery } from './supplier';

@@ -1,0 +1,1 @@
+export { findable, findWords, rankFound, triples } from './find';

@@ -1,0 +1,111 @@
+import fc from 'fast-check';
+import { book } from '../../../testing/fixtures';
+import { type Calibre, HOLD_KINDS, type Well } from '../movements';
+import { USUAL_SCHOOLS } from '../policy';
+import { fittingGuide } from './guide';
+const calibre = (id: string): Calibre => {
+  const found = book.calibre(id);
+  if (!found) throw new Error(id);
+  return found;
+};
+const guide = (of: Calibre, change: Partial<Parameters<typeof fittingGuide>[0]> = {}) =>
+  fittingGuide({
+    calibre: of,
+    well: of.wells[0] as Well,
+    cellDiameterMm: 6.8,
+    schools: USUAL_SCHOOLS,
+    prints: [],
+    fromFront: false,
+    foundClean: true,
+    further: false,
+    told: [],
+    ...change,
+  });
+const ids = (of: Calibre, change: Partial<Parameters<typeof fittingGuide>[0]> = {}): string[] =>
+  guide(of, change).steps.map(({ id }) => id);
+
+describe('the fitting guide', () => {
+  it('tells each danger once, and ids once, for every holder and calibre of the book', () => {
+    for (const of of book.calibres.filter(({ wells }) => wells.length > 0))
+      for (const heldBy of HOLD_KINDS) {
+        const { steps } = guide(of, { well: { ...(of.wells[0] as Well), heldBy } });
+        const dangers = steps.flatMap(({ danger }) => danger ?? []);
+        expect(new Set(dangers).size).toBe(dangers.length);
+        expect(new Set(steps.map(({ id }) => id)).size).toBe(steps.length);
+        expect(steps.some(({ phase }) => phase === 'out') && steps.some(({ phase }) => phase === 'in')).toBe(
+          true,
+        );
+      }
+  });
+
+  it('puts the insulators in before the cell, the clip before the push down, the reset after', () => {
+    const steps = ids(calibre('orrelin-41-2'));
+    expect(steps.indexOf('between-insulators')).toBeLessThan(steps.indexOf('in-polarity'));
+    const digital = book.calibres.find(({ resetContact }) => resetContact !== null) as Calibre;
+    expect(ids(digital).at(-2)).toBe('after-reset');
+  });
+
+  it('names the reset from the print where the book names none', () => {
+    const of = { ...calibre('orrelin-41-2'), resetContact: null };
+    expect(ids(of)).not.toContain('after-reset');
+    const printed = guide(of, { prints: ['JOIN AC AFTER CHANGE'] });
+    expect(printed.steps.find(({ id }) => id === 'after-reset')?.how).toContain('JOIN AC');
+  });
+
+  it('says what holds for all wells at the first alone, and speaks of crust only where there may be some', () => {
+    const of = calibre('orrelin-41-2');
+    expect(ids(of, { further: true })).not.toContain('before-hands');
+    const crust = (foundClean: boolean) =>
+      guide(of, { foundClean }).steps.find(({ id }) => id === 'between-contacts')?.danger ?? '';
+    expect([crust(true), crust(false)]).toEqual(['', expect.stringContaining('burns')]);
+  });
+
+  it('supports the dial of a watch that opens from the front', () => {
+    expect(ids(calibre('orrelin-41-2'), { fromFront: true })).toContain('before-dial');
+    expect(ids(calibre('orrelin-41-2'))).not.toContain('before-dial');
+  });
+
+  it('sees a coil ahead of the push, by its distance, and none beside it', () => {
+    const of: Calibre = {
+      ...calibre('orrelin-41-2'),
+      keepClearMm: 1,
+      coils: [{ xMm: 0, yMm: 8, lengthMm: 8, widthMm: 2, degrees: 90 }],
+    };
+    const well: Well = { ...(of.wells[0] as Well), xMm: 0, yMm: 0, pushDegrees: 0 };
+    // From the rim at 3.4 mm to the zone at 8 − 1 − 1.
+    expect(guide(of, { well }).drawing.coilAheadMm).toBeCloseTo(2.6, 6);
+    expect(guide(of, { well }).steps.find(({ id }) => id === 'before-brace')?.danger).toContain(
+      '2.6 mm ahead',
+    );
+    for (const pushDegrees of [90, 180, 270])
+      expect(guide(of, { well: { ...well, pushDegrees } }).drawing.coilAheadMm).toBeNull();
+  });
+
+  it('turns with the movement', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 359 }), fc.integer({ min: 0, max: 359 }), (push, turn) => {
+        const at = (by: number) => {
+          const angle = (by / 180) * Math.PI;
+          const [x, y] = [3, 6];
+          const of: Calibre = {
+            ...calibre('orrelin-41-2'),
+            shape: 'round',
+            coils: [
+              {
+                xMm: x * Math.cos(angle) + y * Math.sin(angle),
+                yMm: y * Math.cos(angle) - x * Math.sin(angle),
+                lengthMm: 6,
+                widthMm: 2,
+                degrees: by,
+              },
+            ],
+          };
+          const well: Well = { ...(of.wells[0] as Well), xMm: 0, yMm: 0, pushDegrees: push + by };
+          return guide(of, { well }).drawing.coilAheadMm;
+        };
+        const [still, turned] = [at(0), at(turn)];
+        return still === null || turned === null ? still === turned : Math.abs(still - turned) < 1e-6;
+      }),
+    );
+  });
+});

@@ -1,0 +1,2 @@
+export type { Gasket } from './gasket';
+export { GASKET_FINDINGS, type GasketFinding, isForLicensed, renewOrReuse } from './renewOrReuse';

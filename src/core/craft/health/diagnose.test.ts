@@ -1,0 +1,349 @@
+import fc from 'fast-check';
+import { book, Logbook, movementOf, readingOf } from '../../../testing/fixtures';
+import { DEFAULT_POLICY, priceInList } from '../policy';
+import { diagnose, type FaultQuestion } from './diagnose';
+import { diagnoseJob, leakAdviceOf } from '../../advice/health';
+import { type Fault, FAULTS, type Observable, OBSERVABLES, OUTCOMES } from './faults';
+import { figuresFor } from './figures';
+import { leakOptions } from './leaks';
+import { trendOf } from './trend';
+import type { Calibre } from '../movements';
+type Observed = Partial<Record<Observable, string>>;
+
+const question = (observed: Observed, more: Partial<FaultQuestion> = {}): FaultQuestion => ({
+  observed: new Map(Object.entries(observed) as [Observable, string][]),
+  freshCell: false,
+  changedLately: false,
+  charges: false,
+  lowSupplySignal: 'the seconds hand steps in twos',
+  hasReset: true,
+  hasHands: true,
+  stepIntervalS: 1,
+  watchedSeconds: null,
+  originalMatters: false,
+  priceOf: (item) => priceInList(DEFAULT_POLICY, item),
+  ...more,
+});
+const told = (observed: Observed, more: Partial<FaultQuestion> = {}) => diagnose(question(observed, more));
+
+describe('what is seen together', () => {
+  it.each<[string, Observed, Partial<FaultQuestion>, Fault]>([
+    [
+      'no steps, current tiny, crown out',
+      { shows: 'dead', current: 'next to nothing', crown: 'pulled' },
+      {},
+      'stop lever on',
+    ],
+    [
+      'a new cell, no pulses, coil infinite',
+      { shows: 'dead', pulses: 'none', coil: 'open' },
+      { freshCell: true },
+      'coil severed',
+    ],
+    ['pulses, coil good, hands still', { shows: 'dead', pulses: 'there', coil: 'good' }, {}, 'mechanical'],
+    ['voltage collapses as the cell goes in', { atFitting: 'voltage collapses' }, {}, 'short circuit'],
+    ['no current at all', { current: 'nothing', shows: 'dead' }, {}, 'contact does not touch'],
+    [
+      'current far above its limit, and crust',
+      { current: 'far over the limit', 'crust or bloom': 'there' },
+      {},
+      'electrolyte or damp on the circuit',
+    ],
+    [
+      'current above its limit, the circuit alone as it should, stops early',
+      { current: 'over the limit', stopped: 'as it should', lowest: 'late' },
+      {},
+      'old oil and dirt',
+    ],
+    [
+      'a scrambled display after a change',
+      { shows: 'scrambled' },
+      { changedLately: true, hasHands: false },
+      'reset contact not used',
+    ],
+    ['a hand in twos or fours', { shows: 'in twos or fours' }, {}, 'spent cell'],
+    [
+      'a hand in twos where light charges it',
+      { shows: 'in twos or fours' },
+      { charges: true },
+      'tired accumulator',
+    ],
+    ['turns shorted', { coil: 'shorted', current: 'over the limit' }, {}, 'turns of the coil shorted'],
+  ])('%s', (_, observed, more, fault) => {
+    const found = told(observed, more);
+    expect([found.verdict, found.causes]).toEqual(['found', [fault]]);
+    expect(found.ranked[0]?.evidence.some(({ bits }) => bits > 0)).toBe(true);
+    expect(found.remedies.length).toBeGreaterThan(0);
+  });
+
+  it('says a hand in twos is the book’s low-supply signal, not a fault', () => {
+    expect(told({ shows: 'in twos or fours' }).reasons[0]).toBe(
+      'Its low-supply signal, not a fault: the seconds hand steps in twos.',
+    );
+  });
+
+  it('waits as long as the book says before it calls a hand still', () => {
+    const more = { stepIntervalS: 20, watchedSeconds: 5 };
+    const wait = told({ shows: 'dead', rest: 'fresh' }, more);
+    expect(wait.verdict).toBe('wait longer');
+    expect(wait.reasons[0]).toContain('wait 24 s');
+    expect(told({ shows: 'dead', rest: 'spent' }, { ...more, watchedSeconds: 60 }).causes).toEqual([
+      'spent cell',
+    ]);
+    expect(told({ shows: 'dead' }, { ...more, stepIntervalS: 1 }).verdict).not.toBe('wait longer');
+  });
+
+  it('names current far above its limit alone for either of two, and what tells them apart', () => {
+    const found = told({ current: 'far over the limit' });
+    expect(found.ranked.slice(0, 2).map(({ fault }) => fault)).toContain(
+      'electrolyte or damp on the circuit',
+    );
+    expect(found.nextTest).not.toBeNull();
+  });
+
+  it.each<[string, Observed, Partial<FaultQuestion>, readonly Fault[]]>([
+    [
+      'a spent cell that leaked onto the circuit',
+      {
+        rest: 'spent',
+        load: 'sags',
+        current: 'far over the limit',
+        stopped: 'over',
+        'crust or bloom': 'there',
+      },
+      {},
+      ['spent cell', 'electrolyte or damp on the circuit'],
+    ],
+    [
+      'a severed coil and a bent contact after another hand',
+      { current: 'nothing', 'contact bent': 'there', 'contact oxidised': 'there', coil: 'open' },
+      { changedLately: true },
+      ['contact does not touch', 'coil severed'],
+    ],
+    [
+      'a pulled crown and a spent cell',
+      { crown: 'pulled', current: 'next to nothing', rest: 'spent', load: 'sags' },
+      {},
+      ['stop lever on', 'spent cell'],
+    ],
+    [
+      'a severed coil behind a pulled crown',
+      { crown: 'pulled', coil: 'open', current: 'next to nothing' },
+      { freshCell: true },
+      ['stop lever on', 'coil severed'],
+    ],
+    [
+      'fluff in the train and old oil',
+      {
+        current: 'over the limit',
+        lowest: 'late',
+        shows: 'dead',
+        pulses: 'there',
+        'fluff at the rotor': 'there',
+        'arm touching the rotor': 'there',
+        stopped: 'as it should',
+      },
+      { freshCell: true },
+      ['mechanical', 'old oil and dirt'],
+    ],
+  ])('two faults together: %s', (_, observed, more, faults) => {
+    const { causes } = told(observed, more);
+    expect([...causes].sort()).toEqual([...faults].sort());
+  });
+
+  it('cannot tell from a watch that only stands still, and names the cheapest look that separates', () => {
+    const found = told({ shows: 'dead', rest: 'fresh', load: 'holds' });
+    expect(found).toMatchObject({ verdict: 'cannot tell yet', causes: [], remedies: [] });
+    expect(found.nextTest?.glances).toBeLessThanOrEqual(5);
+    expect(found.nextTest?.outcomes.length).toBeGreaterThan(0);
+    expect(told({}).verdict).toBe('cannot tell yet');
+    expect(told({ rest: 'fresh' })).toMatchObject({
+      verdict: 'cannot tell yet',
+      reasons: [expect.stringContaining('The movement itself was not looked at yet')],
+    });
+  });
+
+  it('finds nothing wrong where everything is as it should be', () => {
+    expect(
+      told({ shows: 'runs', current: 'as it should', rest: 'fresh', load: 'holds', pulses: 'there' }).verdict,
+    ).toBe('nothing wrong');
+  });
+
+  it('cleans before it replaces, with price and risk, and asks where the owner wants it original', () => {
+    const leak: Observed = { current: 'far over the limit', stopped: 'over', 'crust or bloom': 'there' };
+    const { remedies } = told(leak, { originalMatters: true });
+    expect(remedies.map(({ replaces }) => replaces)).toEqual([...remedies].map((_, index) => index > 0));
+    expect(remedies[0]).toMatchObject({ next: 'clean', priceMinor: 1500 });
+    expect(remedies.at(-1)?.risk).toContain('ask before any part leaves');
+    expect(told(leak).remedies.at(-1)?.risk).not.toContain('ask before');
+    expect(told(leak, { priceOf: () => null }).remedies[0]?.priceMinor).toBeNull();
+  });
+
+  it('never gives a chance outside nought and one, whatever is seen', () => {
+    const observed = fc.dictionary(fc.constantFrom(...OBSERVABLES), fc.nat(4)).map((all) =>
+      Object.fromEntries(
+        Object.entries(all).map(([observable, at]) => {
+          const outcomes = OUTCOMES[observable as Observable];
+          return [observable, outcomes[at % outcomes.length] as string];
+        }),
+      ),
+    );
+    fc.assert(
+      fc.property(observed, fc.boolean(), fc.boolean(), (seen, charges, hasHands) => {
+        const found = told(seen, { charges, hasHands });
+        for (const { fault, probability } of found.ranked) {
+          expect(FAULTS).toContain(fault);
+          expect(probability).toBeGreaterThanOrEqual(0);
+          expect(probability).toBeLessThanOrEqual(1 + 1e-9);
+        }
+        expect(found.ranked.map(({ fault }) => fault)).not.toContain(
+          charges ? 'spent cell' : 'tired accumulator',
+        );
+        expect(found.soundProbability).toBeLessThanOrEqual(1 + 1e-9);
+      }),
+      { numRuns: 120 },
+    );
+  });
+});
+
+describe('the question a job asks', () => {
+  it('is read off readings, loupe, complaint and what earlier stages found', () => {
+    const job = new Logbook();
+    job.add('arrive.complaint', { picked: ['stopped'], words: '' });
+    job.add('identify.movement', movementOf('orrelin-62-3', 'OR 62.3'));
+    job.add('check.reading', readingOf('currentUA', 9.1));
+    job.add('check.reading', readingOf('stoppedCurrentUA', 6.2));
+    job.add('open.as-found', { found: ['residue'], note: '' });
+    const found = diagnoseJob(job.state(), book, DEFAULT_POLICY);
+    expect(found.causes).toEqual(['electrolyte or damp on the circuit']);
+    expect(found.ranked[0]?.evidence.map((each) => each.words)).toContain('current far over the limit');
+  });
+});
+
+describe('whose figures', () => {
+  const own = book.calibre('orrelin-41-2') as Calibre;
+  const stranger: Calibre = {
+    ...own,
+    id: 'orrelin-41-9',
+    code: 'OR 41.9',
+    shopsOwn: true,
+    typicalUA: null,
+    limitUA: null,
+    lowestV: null,
+    coilMinKOhm: null,
+    coilMaxKOhm: null,
+  };
+  it('are the movement’s own, else its family’s, else general, and marked which', () => {
+    expect(figuresFor(own, book).current).toMatchObject({ whose: 'this movement', limitUA: 1.4 });
+    const kin = figuresFor(stranger, book);
+    expect(kin.current).toMatchObject({ whose: 'its family', limitUA: 1.7 });
+    expect(kin.coil).toMatchObject({ whose: 'its family', minKOhm: 1.6, maxKOhm: 2.1 });
+    expect(kin.lowest.whose).toBe('its family');
+    const alone = figuresFor({ ...stranger, family: '' }, book);
+    expect([alone.current.whose, alone.coil?.whose, alone.lowest.whose]).toEqual([
+      'general',
+      'general',
+      'general',
+    ]);
+  });
+});
+
+describe('after a leak', () => {
+  const base = {
+    severity: 'crust' as const,
+    currentAfterUA: 1.1,
+    figures: figuresFor(book.calibre('orrelin-41-2'), book).current,
+    originalMatters: false,
+    chemistry: 'silver-oxide' as const,
+    priceOf: () => 1500,
+  };
+  it.each([
+    [{}, 'cleaned, observe'],
+    [{ currentAfterUA: null }, 'cleaned, observe'],
+    [{ currentAfterUA: 3.9 }, 'new circuit'],
+    [{ currentAfterUA: 3.9, originalMatters: true }, 'cleaned, observe'],
+    [{ currentAfterUA: 3.9, originalMatters: true, severity: 'corrosion' as const }, 'new circuit'],
+    [{ severity: 'broken track' as const, originalMatters: true }, 'new circuit'],
+  ])('%j: %s', (change, verdict) => {
+    const advice = leakOptions({ ...base, ...change });
+    expect(advice.verdict).toBe(verdict);
+    expect(advice.options.filter(({ advised }) => advised).map(({ decision }) => decision)).toEqual([
+      verdict,
+    ]);
+    for (const { risk, priceMinor } of advice.options)
+      expect([risk === '', priceMinor]).toEqual([false, 1500]);
+  });
+  it('goes by the gravest leak of a job and the last current after, priced from the list', () => {
+    const job = new Logbook();
+    expect(leakAdviceOf(job.state(), book, DEFAULT_POLICY)).toBeNull();
+    const leak = {
+      place: 'contact',
+      xMm: null,
+      yMm: null,
+      treated: '',
+      decision: 'not decided yet',
+      supplier: '',
+      lotCode: '',
+      currentBeforeUA: null,
+    } as const;
+    job.add('check.leakage', { ...leak, severity: 'broken track', currentAfterUA: 9 });
+    job.add('check.leakage', { ...leak, severity: 'bloom', currentAfterUA: 1.1 });
+    const advice = leakAdviceOf(job.state(), book, { extras: [{ what: 'new circuit', priceMinor: 4100 }] });
+    expect(advice).toMatchObject({ verdict: 'new circuit', working: [{ figures: '1.1 µA' }] });
+    expect(advice?.options.map(({ priceMinor }) => priceMinor)).toEqual([null, 4100, null]);
+  });
+  it('cleans by what leaked', () => {
+    expect(leakOptions(base).care).toContain('weak acid');
+    expect(leakOptions({ ...base, chemistry: 'lithium' }).care).toContain('no water');
+    expect(leakOptions({ ...base, chemistry: null }).care).toContain('Read the cell');
+  });
+});
+
+describe('a trend over visits', () => {
+  const at = (years: number, value: number) => ({
+    atUtc: new Date(Date.UTC(2022, 0, 1) + years * 365.25 * 86_400_000).toISOString(),
+    value,
+  });
+  it('is the line through the visits, and when it meets the limit', () => {
+    const trend = trendOf([at(0, 1), at(1, 1.25), at(2, 1.5)], { value: 2, eitherWay: false }, 'µA');
+    expect(trend).toMatchObject({ verdict: 'rising', perYear: expect.closeTo(0.25, 6) as number });
+    expect(trend.monthsToLimit).toBeCloseTo(24, 3);
+    expect(trend.reasons.join(' ')).toContain('24 months');
+  });
+  it.each([
+    [[at(0, 1)], 'too few visits'],
+    [[at(0, 1), at(0.01, 2)], 'too few visits'],
+    [[at(0, 1), at(1, 1.02)], 'steady'],
+    [[at(0, 1.6), at(1, 1.2)], 'falling'],
+    [[at(0, 1.6), at(1, 2.4)], 'over the limit'],
+  ] as const)('%j: %s', (points, verdict) => {
+    expect(trendOf(points, { value: 2, eitherWay: false }, 'µA').verdict).toBe(verdict);
+  });
+  it('meets a limit that holds either way on the side it moves to', () => {
+    const either = { value: 0.5, eitherWay: true };
+    const losing = trendOf([at(0, 0.1), at(1, -0.1)], either, 's/day');
+    expect(losing).toMatchObject({ verdict: 'falling' });
+    expect(losing.monthsToLimit).toBeCloseTo(24, 3);
+    expect(losing.reasons.join(' ')).toContain('limit of −0.5 s/day');
+    expect(trendOf([at(0, 0), at(1, -0.6)], either, 's/day').verdict).toBe('over the limit');
+    expect(trendOf([at(0, 0), at(1, -0.6)], { ...either, eitherWay: false }, 's/day').verdict).toBe(
+      'falling',
+    );
+  });
+  it('finds any line again, whatever the order of the visits', () => {
+    fc.assert(
+      fc.property(
+        fc.uniqueArray(fc.integer({ min: 0, max: 20 }), { minLength: 2, maxLength: 6 }),
+        fc.double({ min: -2, max: 2, noNaN: true }),
+        (years, slope) => {
+          const trend = trendOf(
+            years.map((year) => at(year, 5 + slope * year)),
+            null,
+            'µA',
+          );
+          expect(trend.perYear).toBeCloseTo(slope, 6);
+        },
+      ),
+    );
+  });
+});

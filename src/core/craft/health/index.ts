@@ -1,0 +1,35 @@
+export { diagnose, type Diagnosis, type FaultQuestion, type PricedRemedy } from './diagnose';
+export {
+  FAULTS,
+  NEXT_STEPS,
+  type Observable,
+  SHOWS,
+  type Shows,
+  type SignOfFault,
+  SIGNS_OF_FAULT,
+} from './faults';
+export { figuresFor, median } from './figures';
+export {
+  judgeCoil,
+  judgeCurrent,
+  judgeLoadedVoltage,
+  judgeLowestRunning,
+  judgeRate,
+  judgeRestVoltage,
+  judgeStoppedCurrent,
+  type Load,
+  type Measure,
+  measures,
+  type ReadingVerdict,
+  USUAL_RATE_S_PER_DAY,
+  usualLoad,
+} from './judgeReading';
+export {
+  LEAK_DECISIONS,
+  LEAK_SEVERITIES,
+  type LeakAdvice,
+  type LeakOption,
+  leakOptions,
+  type LeakSeverity,
+} from './leaks';
+export { type TrendLimit, trendOf, type TrendPoint } from './trend';

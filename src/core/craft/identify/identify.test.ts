@@ -1,0 +1,358 @@
+import fc from 'fast-check';
+import { openBook } from '../book';
+import { seededUniform } from '../life';
+import type { Calibre } from '../movements';
+import { book, Logbook, movementOf } from '../../../testing/fixtures';
+import { inventedCalibres, inventedMakers, observe } from '../../../testing/observations';
+import { cellSizes } from './hypotheses';
+import { compareMovements } from './compare';
+import { doubtOf, nextBestLook } from './nextBestLook';
+import { evidenceOfJob, movementHidden } from '../../advice/identify';
+import { type Identification, openIdentifier, pickLikelihood } from './identifyMovement';
+import { type Look, LOOKS, type Seen, seenWords } from './looks';
+const identifier = openIdentifier(book, []);
+const seen = (look: Look, value: string | number, withinMm = 0): Seen => ({ look, value, withinMm });
+const identify = (...evidence: Seen[]): Identification => identifier.identifyMovement(evidence);
+const first = (found: Identification) => {
+  const [top] = found.candidates;
+  if (!top) throw new Error('no candidate');
+  return top;
+};
+const whole = ({ candidates, notInBook, others }: Identification): number =>
+  candidates.reduce((sum, { probability }) => sum + probability, notInBook + others);
+
+const anySeen: fc.Arbitrary<Seen> = fc.oneof(
+  fc
+    .constantFrom<Look>('mark', 'engraving', 'print')
+    .chain((look) =>
+      fc
+        .array(fc.constantFrom(...'OR41.26PL?08 '), { minLength: 1, maxLength: 14 })
+        .map((all) => seen(look, all.join(''))),
+    ),
+  fc.constantFrom<Look>('widthMm', 'heightMm', 'cellDiameterMm').chain((look) => {
+    const spec = LOOKS[look as 'widthMm'];
+    return fc.double({ min: spec.min, max: spec.max, noNaN: true }).map((mm) => seen(look, mm));
+  }),
+  fc
+    .constantFrom<Look>('shape', 'seconds', 'date', 'coils', 'cellAt', 'heldBy', 'jewels', 'step', 'sign')
+    .chain((look) => fc.constantFrom(...LOOKS[look as 'shape'].values).map((value) => seen(look, value))),
+  fc.constantFrom('C2140-3', 'K61/08', 'nobody’s').map((code) => seen('caseCode', code)),
+);
+const oneOfEach = (all: readonly Seen[]): Seen[] => [
+  ...new Map(all.map((each) => [each.look, each])).values(),
+];
+const anyEvidence = fc.array(anySeen, { maxLength: 9 }).map(oneOfEach);
+
+describe('identifyMovement', () => {
+  it.each(book.calibres.map(({ code, id }) => [code, id] as const))('knows %s by its mark', (code, id) => {
+    expect(first(identify(seen('mark', code)))).toMatchObject({ calibreId: id });
+  });
+
+  it('gives probabilities that make one, whatever was seen', () => {
+    fc.assert(
+      fc.property(anyEvidence, (evidence) => {
+        const found = identify(...evidence);
+        expect(whole(found)).toBeCloseTo(1, 9);
+        for (const { probability } of found.candidates) expect(probability).toBeGreaterThanOrEqual(0);
+        expect(found.reasons.join(' ')).not.toMatch(/NaN|Infinity|undefined/);
+      }),
+      { numRuns: 150 },
+    );
+  });
+
+  it('does not mind the order in which things were seen', () => {
+    fc.assert(
+      fc.property(anyEvidence, (evidence) => {
+        const there = identify(...evidence);
+        const back = identify(...[...evidence].reverse());
+        expect(back.notInBook).toBeCloseTo(there.notInBook, 9);
+        expect(back.candidates[0]?.probability).toBeCloseTo(there.candidates[0]?.probability ?? 0, 9);
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  it('goes back to where it was when a piece is taken back', () => {
+    const before = identify(seen('heldBy', 'side lever'));
+    identify(seen('heldBy', 'side lever'), seen('widthMm', 12.4));
+    expect(identify(seen('heldBy', 'side lever'))).toEqual(before);
+  });
+
+  it('says nothing before anything is seen, and the more often this shop saw a movement the likelier it is', () => {
+    expect(identify().verdict).toBe('nothing seen');
+    const often = openIdentifier(book, [
+      { calibreId: 'quillbeck-15-7', revision: null, caseCode: 'Q150A', jobs: 40 },
+      { calibreId: 'quillbeck-15-1', revision: null, caseCode: 'Q150A', jobs: 2 },
+    ]);
+    const [top, second] = often.identifyMovement([seen('mark', 'QB 15-?')]).candidates;
+    expect(top?.calibreId).toBe('quillbeck-15-7');
+    expect((top?.probability ?? 0) / (second?.probability ?? 1)).toBeGreaterThan(8);
+    // Smoothed: what was never seen here is still possible.
+    expect(first(often.identifyMovement([seen('mark', 'PL 6180')])).calibreId).toBe('pellorane-6180');
+  });
+
+  it('takes the case for evidence by what this shop found in it, and by its maker', () => {
+    const shop = openIdentifier(book, [
+      { calibreId: 'orrelin-62-3', revision: null, caseCode: 'C2140-3', jobs: 30 },
+    ]);
+    expect(first(shop.identifyMovement([seen('caseCode', 'c2140 3')])).calibreId).toBe('orrelin-62-3');
+    expect(first(identify(seen('caseCode', 'K61/08'))).makerId).toBe('pellorane');
+  });
+
+  it('knows a movement by its measures alone', () => {
+    const found = identify(
+      seen('widthMm', 14.23),
+      seen('lengthMm', 18.38),
+      seen('heightMm', 2.2),
+      seen('cellDiameterMm', 5.8),
+    );
+    expect(first(found)).toMatchObject({ calibreId: 'quillbeck-31-2' });
+    expect(found.verdict).toBe('known');
+  });
+
+  it('takes a size in quarter lignes as no better than a quarter', () => {
+    const caliper = identify(seen('widthMm', 19.62));
+    const lignes = identify(seen('widthMm', 19.74, 0.28));
+    const of = (found: Identification) => found.candidates.map(({ calibreId }) => calibreId);
+    expect(of(caliper).slice(0, 2).sort()).toEqual(['quillbeck-15-1', 'quillbeck-15-7']);
+    expect(of(lignes)).toContain('quillbeck-15-1');
+    expect(lignes.candidates[0]?.probability).toBeLessThan(caliper.candidates[0]?.probability ?? 0);
+  });
+
+  it('tells the revisions of a calibre apart by what differs', () => {
+    const open = identify(seen('mark', 'OR 41.6'));
+    expect(open).toMatchObject({
+      revisionOpen: true,
+      reasons: [expect.stringContaining('which of its revisions')],
+    });
+    expect(
+      first(identify(seen('mark', 'OR 41.6'), seen('cellDiameterMm', 6.8), seen('cellHeightMm', 2.14))),
+    ).toMatchObject({
+      revision: 'B',
+    });
+    const byTrait = identify(seen('mark', 'OR 41.6'), seen('revision', 'orrelin-41-6|A'));
+    expect(first(byTrait)).toMatchObject({ calibreId: 'orrelin-41-6', revision: 'A' });
+    expect(first(byTrait).probability).toBeGreaterThan(0.9);
+    expect(first(identify(seen('mark', 'QB 18-3'), seen('heldBy', 'screwed bridge')))).toMatchObject({
+      revision: 'early',
+    });
+  });
+
+  it('calls a movement that is not in the book a stranger', () => {
+    expect(identify(seen('mark', 'PL 9942')).verdict).toBe('not in the book');
+    expect(
+      identify(
+        seen('widthMm', 16.9),
+        seen('heightMm', 1.9),
+        seen('cellDiameterMm', 9.5),
+        seen('heldBy', 'side lever'),
+      ).verdict,
+    ).toBe('not in the book');
+    const empty = openIdentifier(openBook({ ...book, calibres: [] }), []);
+    expect(empty.identifyMovement([seen('mark', 'PL 6180')])).toMatchObject({
+      verdict: 'not in the book',
+      notInBook: 1,
+      candidates: [],
+    });
+  });
+
+  it('names two pieces of evidence that contradict each other, and how improbable they are together', () => {
+    const found = identify(seen('mark', 'OR 41.2'), seen('widthMm', 30.2), seen('shape', 'round'));
+    expect(found.conflicting).toMatchObject({ looks: ['mark', 'widthMm'] });
+    expect(found.conflicting?.chance).toBeLessThan(0.001);
+    expect(found.verdict).not.toBe('known');
+    expect(whole(found)).toBeCloseTo(1, 9);
+    expect(identify(seen('mark', 'OR 41.2'), seen('widthMm', 23.28)).conflicting).toBeNull();
+  });
+
+  it('says what speaks for and against each candidate', () => {
+    const { why } = first(
+      identify(seen('mark', 'PL 6180'), seen('heldBy', 'screwed bridge'), seen('jewels', '1')),
+    );
+    expect(why.map(({ look, bits }) => [look, Math.sign(bits)])).toEqual([
+      ['mark', 1],
+      ['heldBy', -1],
+      ['jewels', 1],
+    ]);
+    expect(why[1]?.book).toContain('side lever');
+  });
+
+  it('is as sure as it is right on an invented book', () => {
+    const makers = inventedMakers(12);
+    const everybody = inventedCalibres(300, makers, 3);
+    const invented = openBook({
+      ...book,
+      makers,
+      caseTypes: [],
+      gaskets: [],
+      calibres: everybody.slice(0, 200),
+    });
+    const own = openIdentifier(invented, []);
+    const uniform = seededUniform(17);
+    let [sure, right, strangers, called, wrongly] = [0, 0, 0, 0, 0];
+    for (let made = 0; made < 600; made += 1) {
+      const stranger = uniform() < 0.1;
+      const truth = (stranger ? everybody.slice(200) : invented.calibres)[
+        Math.floor(uniform() * (stranger ? 100 : 200))
+      ] as Calibre;
+      const evidence = observe(truth, invented, uniform);
+      if (evidence.length < 3) continue;
+      const found = own.identifyMovement(evidence);
+      const isCalled = found.verdict === 'not in the book';
+      if (stranger) [strangers, called] = [strangers + 1, called + (isCalled ? 1 : 0)];
+      else if (isCalled) wrongly += 1;
+      if ((found.candidates[0]?.probability ?? 0) < 0.9) continue;
+      sure += 1;
+      right += !stranger && found.candidates[0]?.calibreId === truth.id ? 1 : 0;
+    }
+    expect(sure).toBeGreaterThan(400);
+    expect(right / sure).toBeGreaterThan(0.97);
+    expect(called / strangers).toBeGreaterThanOrEqual(0.9);
+    expect(wrongly).toBeLessThan(25);
+  });
+});
+
+describe('nextBestLook', () => {
+  it('takes away no more doubt than there is, and less for looks already taken', () => {
+    fc.assert(
+      fc.property(anyEvidence, (evidence) => {
+        const belief = identifier.believe(evidence);
+        const next = nextBestLook(
+          belief,
+          evidence.map(({ look }) => look),
+        );
+        for (const worth of [next.best, ...next.then]) {
+          if (worth === null) continue;
+          expect(worth.bits).toBeLessThanOrEqual(doubtOf(belief) + 1e-6);
+          expect(evidence.map(({ look }) => look)).not.toContain(worth.look);
+          for (const { probability, thenProbability } of worth.outcomes) {
+            expect(probability).toBeLessThanOrEqual(1 + 1e-6);
+            expect(thenProbability).toBeLessThanOrEqual(1 + 1e-6);
+          }
+        }
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  it('expects what identifying with each outcome in turn would give', () => {
+    // By brute force: every value of the look, as likely as it is, and the doubt that would be left.
+    const own = openIdentifier(
+      openBook({ ...book, calibres: book.calibres.filter(({ wells }) => wells.length === 1) }),
+      [],
+    );
+    const evidence = [seen('widthMm', 23.3)];
+    const belief = own.believe(evidence);
+    const worths = nextBestLook(belief, ['widthMm', 'mark', 'engraving', 'lengthMm', 'heightMm', 'sign']);
+    const all = [...(worths.best ? [worths.best] : []), ...worths.then];
+    const checked = all.filter(({ look }) => LOOKS[look].as === 'pick');
+    expect(checked.map(({ look }) => look)).toContain('cellAt');
+    for (const { look, bits } of checked) {
+      const column = own.hypotheses.columns[look];
+      if (column?.as !== 'pick') throw new Error(look);
+      let left = 0;
+      column.values.forEach((_, value) => {
+        const unknown = column.marginal[value] as number;
+        const likelihood = (index: number): number => {
+          const at = column.at[index] as number;
+          return at < 0 ? unknown : pickLikelihood(look, column.values, at, value);
+        };
+        const known = belief.share.reduce((sum, share, index) => sum + share * likelihood(index), 0);
+        const chance = known + belief.stranger * unknown;
+        const share = belief.share.map((each, index) => (each * likelihood(index)) / chance);
+        left += chance * doubtOf({ ...belief, share, stranger: (belief.stranger * unknown) / chance });
+      });
+      expect([look, doubtOf(belief) - left]).toEqual([look, expect.closeTo(bits, 6)]);
+    }
+  });
+
+  it('names the look at the revisions once only they are open', () => {
+    const next = nextBestLook(identifier.believe([seen('mark', 'OR 41.6')]), ['mark']);
+    expect([next.best?.look, next.best?.of]).toEqual(['revision', 'OR 41.6']);
+    expect(next.best?.outcomes.map(({ then }) => then).sort()).toEqual([
+      'OR 41.6, revision A',
+      'OR 41.6, revision B',
+    ]);
+  });
+
+  it('leaves out what cannot be seen under a hatch', () => {
+    const next = nextBestLook(identifier.believe([]), [], { hidden: true });
+    const looks = [next.best, ...next.then].map((each) => each?.look);
+    for (const look of ['mark', 'coils', 'heldBy', 'widthMm']) expect(looks).not.toContain(look);
+    expect(looks.length).toBeGreaterThan(1);
+  });
+
+  it('has nothing to settle once it is settled', () => {
+    const next = nextBestLook(identifier.believe([seen('mark', 'PL 7705'), seen('widthMm', 30.2)]), [
+      'mark',
+      'widthMm',
+    ]);
+    expect(next).toMatchObject({ verdict: 'nothing settles more', best: null });
+  });
+});
+
+describe('two candidates side by side', () => {
+  const size = cellSizes(book);
+  const signOf = (makerId: string) => book.maker(makerId)?.sign ?? null;
+  const of = (id: string): Calibre => book.calibre(id) as Calibre;
+  it('lists what can be seen and measured', () => {
+    const differences = compareMovements([of('quillbeck-15-1'), of('quillbeck-15-7')], signOf, size);
+    expect(differences.map(({ look }) => look)).toEqual(['mark', 'date', 'cellHeightMm']);
+    expect(differences[1]).toMatchObject({ first: 'none', second: '3' });
+  });
+  it('tells revisions apart by their sign and by what follows from it', () => {
+    const calibre = of('orrelin-41-6');
+    const [own] = compareMovements([calibre, calibre], signOf, size, ['A', 'B']);
+    expect(own).toMatchObject({ look: 'revision', first: expect.stringContaining('one finger') as string });
+    expect(compareMovements([calibre, calibre], signOf, size)).toEqual([]);
+  });
+});
+
+describe('the evidence of a job', () => {
+  it('gathers what every stage recorded, and leaves out what a hand left out', () => {
+    const job = new Logbook();
+    job.add('arrive.watch', {
+      maker: 'Orrelin',
+      reference: 'C2140-3',
+      serial: '',
+      engraved: '',
+      ratingBar: 3,
+      crownClock: 3,
+    });
+    job.add('identify.engraving', { text: 'OR 41.6' });
+    job.add('open.print', { text: 'TWO JEWELS' });
+    job.add('cell.found', { marking: '377', condition: 'clean' });
+    job.add('identify.evidence', { look: 'jewels', value: '2', withinMm: 0 });
+    const gathered = evidenceOfJob(job.state(), book);
+    expect(gathered.map(({ look, from }) => [look, from])).toEqual([
+      ['engraving', 'here'],
+      ['caseCode', 'arrival'],
+      ['cellDiameterMm', 'the cell found'],
+      ['cellHeightMm', 'the cell found'],
+      ['jewels', 'here'],
+      ['print', 'the print inside'],
+    ]);
+    job.add('identify.evidence', { look: 'caseCode', value: null, withinMm: 0 });
+    expect(evidenceOfJob(job.state(), book).find(({ look }) => look === 'caseCode')?.seen).toBeNull();
+    job.add('identify.movement', { ...movementOf('orrelin-41-6', 'OR 41.6'), revision: 'B' });
+    expect(job.state().wells[0]?.wanted?.code).toBe('SR621SW');
+    expect(movementHidden(job.state())).toBe(false);
+  });
+
+  it('takes the case from the engraving where the arrival named none', () => {
+    const job = new Logbook();
+    job.add('identify.engraving', { text: 'C2210-1 OR 62.3' });
+    expect(evidenceOfJob(job.state(), book)).toContainEqual(
+      expect.objectContaining({ look: 'caseCode', from: 'the engraving', seen: seen('caseCode', 'C2210-1') }),
+    );
+  });
+
+  it('says what was seen as one says it', () => {
+    expect(seenWords(seen('widthMm', 23.31))).toBe('width 23.31 mm');
+    expect(seenWords(seen('widthMm', 23.69, 0.28))).toBe('width 10½‴');
+    expect(seenWords(seen('date', '4.5'))).toBe('date 4.5 o’clock');
+    expect(seenWords(seen('caseCode', 'C1'))).toBe('case C1');
+    expect(seenWords(seen('revision', 'orrelin-41-6|B'))).toBe('revision B');
+    expect(seenWords(seen('mark', 'PL?'))).toBe('mark on the movement “PL?”');
+  });
+});

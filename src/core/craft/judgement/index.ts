@@ -1,0 +1,1 @@
+export { capital, figure, type Judged, percent, type WorkingLine } from './judgement';

@@ -1,0 +1,1 @@
+export { money } from './money';

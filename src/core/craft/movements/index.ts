@@ -1,0 +1,29 @@
+export {
+  bareCode,
+  byChance,
+  CHARACTER_MODEL,
+  differences,
+  seenProbability,
+  type Symbols,
+  symbolsOf,
+  twinsOf,
+} from './characters';
+export { engravedCase, readEngraving, strangerLikelihood, stretches } from './readEngraving';
+export { asRevision, calibreWords, NOTHING_MORE, openRevisions } from './revisions';
+export {
+  type Calibre,
+  type Charge,
+  type Coil,
+  type Contact,
+  CONTACT_KINDS,
+  DIAL_PARTS,
+  type EngravingReading,
+  FUNCTION_KINDS,
+  type FunctionKind,
+  HOLD_KINDS,
+  type HoldKind,
+  type Maker,
+  type Sign,
+  SIGNS,
+  type Well,
+} from './types';

@@ -1,0 +1,3 @@
+export { chooseOpener, type OpenerChoice, opens } from './chooseOpener';
+export { type JawChoice, jawSetting, overTravel } from './jawSetting';
+export { openingPlan, type OpeningPlan, type PlanPart, type PlanStep } from './openingPlan';

@@ -1,0 +1,381 @@
+import fc from 'fast-check';
+import { caseTypes } from '../../../../demo/book';
+import { measuredBack } from '../../../../demo/steps';
+import { tools } from '../../../../demo/tools';
+import { Logbook } from '../../../testing/fixtures';
+import { wayBack } from '../../logbook';
+import { FUNCTION_KINDS } from '../movements';
+import { PARTS } from '../parts';
+import { NO_TOOLS, type ShopTools } from '../tools';
+import {
+  BACK_KINDS,
+  BRACELETS,
+  COATINGS,
+  contradictions,
+  differsFromBook,
+  type MeasuredBack,
+  measuresOf,
+  NOTHING_MEASURED,
+  PANEL_HELD_BY,
+} from '../cases';
+import { chooseDriver, fitOpenerDie } from './fitTools';
+import { chooseOpener } from './chooseOpener';
+import { type OpeningPlan, openingPlan, type PlanQuestion } from './openingPlan';
+const back = (own: Partial<MeasuredBack>): MeasuredBack => ({
+  ...NOTHING_MEASURED,
+  kind: 'snap-on',
+  chordMm: null,
+  lipClock: null,
+  bracelet: 'bracelet that opens flat',
+  pusherClocks: [],
+  ...own,
+});
+const choose = (own: Partial<MeasuredBack>, board: ShopTools = tools) =>
+  chooseOpener({ back: back(own), tools: board, crownClock: 3 });
+const typeOf = (code: string) => {
+  const found = caseTypes.find((each) => each.code === code);
+  if (!found) throw new Error(code);
+  return found;
+};
+
+describe('what opens a back', () => {
+  it.each([
+    ['C2140-3', 'case knife', ['knife']],
+    ['K61/08', 'hand wrench, three jaws', ['hand-wrench']],
+    ['VC210-04', 'bench wrench, three jaws', ['bench-wrench']],
+    ['C3312-4', 'die 12/30.5 in die holder', ['die-12-305', 'die-holder']],
+    ['418D-20', 'screwdriver 1.4', ['driver-14']],
+    ['377A-05', 'case knife', ['knife']],
+    ['Q224B', 'hatch key', ['hatch-key']],
+    ['455A-30', 'blunt pin', ['blunt-pin']],
+    ['DK114', 'blunt blade', ['blunt-blade']],
+  ])('%s: %s, from this shop’s tools', (code, opener, toolIds) => {
+    const choice = chooseOpener({ back: measuredBack(typeOf(code)), tools, crownClock: 3 });
+    expect(choice).toMatchObject({ verdict: 'opens with', opener, toolIds, toBuy: null });
+    expect(choice.reasons.length).toBeGreaterThan(0);
+  });
+
+  it.each([
+    [{ kind: 'screwed, notched' }, ['notchCount', 'pitchMm', 'notchWidthMm']],
+    [{ kind: 'screwed, notched', notchCount: 5, notchWidthMm: 2 }, ['chordMm']],
+    [{ kind: 'screwed, round holes', notchCount: 4, pitchMm: 26 }, ['notchWidthMm']],
+    [{ kind: 'screwed, patterned', flatCount: 12 }, ['flatCount', 'acrossMm']],
+    [{ kind: 'plate on screws' }, ['slotLengthMm', 'slotWidthMm']],
+    [{ kind: 'latched panel' }, ['panelHeldBy']],
+  ] as [Partial<MeasuredBack>, string[]][])('%j: names the measures it still wants', (own, wanted) => {
+    const choice = choose(own);
+    expect(choice).toMatchObject({ verdict: 'not yet known', wanted });
+    for (const each of wanted) expect(measuresOf(back(own).kind)).toContain(each);
+  });
+
+  it('a sliding lock wants thumbs and no tool', () => {
+    expect(choose({ kind: 'latched panel', panelHeldBy: 'sliding lock' })).toMatchObject({
+      verdict: 'opens with',
+      opener: 'thumbs',
+      toolIds: [],
+    });
+  });
+
+  it('an odd count no three jaws reach goes to the friction ball, and tips without one', () => {
+    const odd = {
+      kind: 'screwed, notched',
+      notchCount: 5,
+      pitchMm: 30,
+      notchWidthMm: 2.6,
+      diameterMm: 33,
+    } as const;
+    const two = { ...tools, wrenches: tools.wrenches.filter(({ jaws }) => jaws === 2) };
+    expect(choose(odd, two)).toMatchObject({ verdict: 'opens with', toolIds: ['ball'] });
+    const bare = choose(odd, { ...two, balls: [] });
+    expect(bare).toMatchObject({ verdict: 'with care', toolIds: ['cross-wrench'] });
+    expect(bare.toBuy).toContain('three jaws');
+    expect(choose({ ...odd, notchWidthMm: 9 }, two)).toMatchObject({ toolIds: ['ball'] });
+    expect(choose({ ...odd, notchWidthMm: 9 }, { ...two, balls: [] })).toMatchObject({
+      verdict: 'refer or buy',
+      toolIds: [],
+    });
+  });
+
+  it.each(BACK_KINDS)('%s: a shop without tools is told what to buy, and never throws', (kind) => {
+    const own = {
+      kind,
+      notchCount: 6,
+      pitchMm: 30,
+      notchWidthMm: 2,
+      flatCount: 12,
+      acrossMm: 30,
+      slotLengthMm: 2,
+      slotWidthMm: 0.3,
+      panelHeldBy: 'catches',
+    } as const;
+    const choice = choose(own, NO_TOOLS);
+    expect(choice.verdict).toBe('refer or buy');
+    expect(choice.toBuy).toMatch(/^an? /);
+    expect(choice.reasons[0]).toMatch(/\.$/);
+  });
+});
+
+describe('dies', () => {
+  const fit = (acrossMm: number, flatCount = 12) =>
+    fitOpenerDie({ flatCount, acrossMm }, tools.openerDies, tools.holders);
+  it('take the one that goes over without shake, and name the neighbour', () => {
+    const found = fit(30.4);
+    expect(found).toMatchObject({ verdict: 'fits', die: { id: 'die-12-305' }, holder: { id: 'die-holder' } });
+    expect(found.mistake?.id).toMatch(/die-12-(295|315)/);
+    expect(found.reasons.join(' ')).toContain('rounds the flats off');
+  });
+  it('never the nearest: by how much it fails', () => {
+    expect(fit(30.6)).toMatchObject({ verdict: 'none fits', die: null });
+    expect(fit(30.6).reasons[0]).toContain('0.1 mm too small');
+    expect(fit(30.2).reasons[0]).toContain('0.3 mm too large');
+    expect(fit(30, 7).reasons[0]).toBe('No die of this shop has 7 flats.');
+  });
+  it('a die without a holder of its shank opens nothing; a key needs none', () => {
+    expect(fit(27.4, 10)).toMatchObject({ verdict: 'no holder', die: { id: 'die-10-275' } });
+    expect(fit(26, 8)).toMatchObject({ verdict: 'fits', die: { id: 'key-8-26' }, holder: null });
+    expect(choose({ kind: 'screwed, patterned', flatCount: 10, acrossMm: 27.4 })).toMatchObject({
+      verdict: 'refer or buy',
+      toBuy: 'a holder for the shank S8',
+    });
+  });
+});
+
+describe('drivers', () => {
+  const slot = (lengthMm: number, widthMm: number) => chooseDriver({ lengthMm, widthMm }, tools.drivers);
+  it.each([
+    [1.6, 0.3, 'driver-14'],
+    [2, 0.35, 'driver-18'],
+    [0.9, 0.2, 'driver-08'],
+  ])('a slot of %f × %f mm takes %s', (length, width, id) => {
+    expect(slot(length, width)).toMatchObject({ verdict: 'fits', driver: { id } });
+  });
+  it('says which measure fails where none fits', () => {
+    expect(slot(1.6, 0.25).reasons[0]).toContain('too thick');
+    expect(slot(1.6, 0.6).reasons[0]).toContain('too thin');
+    expect(slot(4, 0.35).reasons[0]).toContain('narrower');
+    expect(slot(0.5, 0.2).reasons[0]).toContain('wider');
+    expect(chooseDriver({ lengthMm: 1, widthMm: 0.2 }, []).verdict).toBe('none fits');
+  });
+});
+
+describe('measures that contradict each other', () => {
+  const notched = { kind: 'screwed, notched', notchCount: 6, pitchMm: 30, notchWidthMm: 2 } as const;
+  it.each([
+    [{ notchCount: 1 }, 'notchCount', 'One notch'],
+    [{ notchCount: 5.5 }, 'notchCount', '5.5 notches are no count'],
+    [{ notchCount: 1_000_000, notchWidthMm: 0.00001 }, 'notchCount', '48 at most'],
+    [{ notchWidthMm: 16 }, 'notchWidthMm', '96 mm, and a pitch circle of 30 mm is only 94.25 mm round'],
+    [{ notchCount: 2, notchWidthMm: 31 }, 'notchWidthMm', 'wider than its pitch circle'],
+    [{ diameterMm: 29 }, 'pitchMm', 'does not lie on a back of 29 mm'],
+    [{ notchCount: 5, chordMm: 30 }, 'chordMm', 'Pitch circle 30 mm and farthest chord 30 mm contradict'],
+    [{ notchClocks: [12, 2, 4] }, 'notchClocks', '6 notches were counted and 3 clock positions'],
+    [{ notchCount: 3, notchClocks: [12, 4, 4.2] }, 'notchClocks', 'run into each other'],
+    [{ notchCount: 3, notchClocks: [12, 4, 13] }, 'notchClocks', '13 o’clock is on no clock face'],
+    [{ lipClock: 13 }, 'lipClock', '13 o’clock'],
+    [{ pusherClocks: [0] }, 'pusherClocks', 'no clock face'],
+    [{ diameterMm: 30.5, acrossMm: 31 }, 'acrossMm', 'across the flats'],
+    [{ slotLengthMm: 1, slotWidthMm: 1.2 }, 'slotWidthMm', 'wider than it is long'],
+    [{ kind: 'screwed, round holes', notchCount: 1 }, 'notchCount', 'One hole'],
+  ] as [Partial<MeasuredBack>, string, string][])('%j', (change, path, words) => {
+    const problems = contradictions({ ...notched, ...change });
+    expect(problems.map((each) => each.path)).toContain(path);
+    expect(problems.map((each) => each.reason).join(' ')).toContain(words);
+    expect(choose({ ...notched, ...change }).verdict).toBe('impossible');
+  });
+
+  it('are found in no back of the book', () => {
+    for (const type of caseTypes)
+      expect([type.code, contradictions(measuredBack(type))]).toEqual([type.code, []]);
+  });
+});
+
+describe('measured against the book', () => {
+  const type = typeOf('C2210-1');
+  const own = measuredBack(type);
+  it('says nothing of what agrees, within what a hand measures', () => {
+    expect(differsFromBook(own, type)).toEqual([]);
+    expect(differsFromBook({ ...own, pitchMm: 29.75 }, type)).toEqual([]);
+  });
+  it('names each measure that differs, with both figures', () => {
+    const apart = differsFromBook(
+      { ...own, kind: 'snap-on', notchCount: 5, pitchMm: 30.4, coating: 'coated', lipClock: 5 },
+      { ...type, lipClock: 6 },
+    );
+    expect(apart.map(({ field }) => field)).toEqual(['kind', 'lipClock', 'notchCount', 'pitchMm', 'coating']);
+    expect(apart.at(3)?.words).toBe('Pitch circle: the book says 29.6 mm, measured 30.4 mm.');
+    expect(differsFromBook(own, { ...type, back: null })).toEqual([]);
+  });
+  it('compares the circle that a chord gives', () => {
+    const odd = typeOf('K77/15');
+    const chord = { ...measuredBack(odd), pitchMm: null, chordMm: 29.48 };
+    expect(differsFromBook(chord, odd)).toEqual([]);
+    expect(differsFromBook({ ...chord, chordMm: 31 }, odd).map(({ field }) => field)).toEqual(['pitchMm']);
+  });
+});
+
+const plan = (own: Partial<MeasuredBack>, more: Partial<PlanQuestion> = {}): OpeningPlan =>
+  openingPlan({
+    back: back(own),
+    opener: choose(own),
+    tools,
+    schools: { protection: 'bare tool', parts: 'plain compartments' },
+    keepsFilm: false,
+    functions: [],
+    innerCovers: 0,
+    lastTime: null,
+    ...more,
+  });
+const ids = (given: OpeningPlan): string[] => given.steps.map(({ id }) => id);
+const off = (given: OpeningPlan): string[] =>
+  given.steps.flatMap((step) => step.off.map(({ part, count }) => `${count} ${part}`));
+
+describe('the order of work', () => {
+  it('is visibly another for a dress watch, a plastic panel, a coated back and a digital on screws', () => {
+    const dress = plan({
+      kind: 'opens from the front',
+      lipClock: 6,
+      coating: 'polished',
+      bracelet: 'strap on spring bars',
+    });
+    const panel = plan({ kind: 'latched panel', coating: 'plastic', panelHeldBy: 'adhesive' });
+    const coated = plan({
+      kind: 'screwed, notched',
+      coating: 'coated',
+      notchCount: 6,
+      pitchMm: 29.6,
+      notchWidthMm: 2.6,
+      bracelet: 'closed bracelet, link pins',
+    });
+    const digital = plan(
+      {
+        kind: 'plate on screws',
+        screwCount: 4,
+        slotLengthMm: 1.6,
+        slotWidthMm: 0.3,
+        pusherClocks: [2, 4, 8, 10],
+      },
+      { functions: ['digital display', 'alarm'] },
+    );
+    expect(ids(dress)).toEqual(['clean', 'bracelet', 'film', 'hold', 'bezel', 'movement-out', 'as-found']);
+    expect(off(dress)).toEqual(['1 bezel', '1 gasket', '1 movement']);
+    expect(off(panel)).toEqual(['1 panel', '1 adhesive']);
+    expect(ids(coated)).toEqual(['clean', 'bracelet', 'film', 'hold', 'set', 'turn', 'by-hand', 'as-found']);
+    expect(off(coated)).toEqual(['1 bracelet pin', '1 back', '1 gasket']);
+    expect(coated.steps.find(({ id }) => id === 'set')?.how).toContain('25.63 mm');
+    expect(off(digital)).toEqual(['4 screw', '1 plate', '1 gasket', '1 buzzer spring', '4 spring']);
+  });
+
+  it('puts film on what cannot be polished, whatever the shop’s way, and says why', () => {
+    expect(ids(plan({ coating: 'plain' }))).not.toContain('film');
+    expect(plan({ coating: 'coated' }).steps.find(({ id }) => id === 'film')?.caution).toContain('for good');
+    const kept = plan({}, { keepsFilm: true, schools: { protection: 'film', parts: 'magnetic dish' } });
+    expect(ids(kept)).toEqual(expect.arrayContaining(['owners-film', 'film']));
+    expect(kept.steps.find(({ id }) => id === 'as-found')?.how).toContain('magnetic dish');
+  });
+
+  it('takes the strap off where no mark is seen, and lets it be where one is', () => {
+    const strap = { bracelet: 'strap on spring bars' } as const;
+    expect(off(plan({ ...strap, lipClock: null }))).toContain('2 spring bar');
+    expect(off(plan({ ...strap, lipClock: 6 }))).not.toContain('2 spring bar');
+    expect(ids(plan({ bracelet: 'nothing on it' }))).not.toContain('bracelet');
+  });
+
+  it('starts with what worked last time', () => {
+    const again = plan(
+      { lipClock: 6 },
+      { lastTime: { openedWith: 'case knife', setting: 'at 6.5 o’clock', notes: ['it clicks late'] } },
+    );
+    expect(again.steps[0]).toMatchObject({
+      id: 'last-time',
+      what: 'As last time: case knife, at 6.5 o’clock',
+      how: 'it clicks late',
+    });
+  });
+
+  it('stops where nothing of the shop opens it, or its measures cannot be', () => {
+    const own = { kind: 'screwed, patterned', flatCount: 10, acrossMm: 25 } as const;
+    expect(ids(plan(own))).toEqual(['clean', 'stop']);
+    expect(plan(own).steps[1]?.how).toContain('a die of 10 flats, 25 mm across');
+    const wrong = { kind: 'screwed, notched', notchCount: 1, pitchMm: 30, notchWidthMm: 2 } as const;
+    expect(plan(wrong).steps.at(-1)?.what).toBe('Measure again');
+    expect(off(plan(wrong))).toEqual([]);
+  });
+
+  const anyBack: fc.Arbitrary<MeasuredBack> = fc
+    .record({
+      kind: fc.constantFrom(...BACK_KINDS),
+      coating: fc.constantFrom(...COATINGS, null),
+      bracelet: fc.constantFrom(...BRACELETS),
+      lipClock: fc.constantFrom(null, 6, 7.5),
+      notchCount: fc.constantFrom(null, 2, 4, 5, 6, 8),
+      pitchMm: fc.constantFrom(null, 26, 31),
+      notchWidthMm: fc.constantFrom(null, 1.3, 2.2),
+      flatCount: fc.constantFrom(null, 8, 12),
+      acrossMm: fc.constantFrom(null, 26, 30.4),
+      screwCount: fc.constantFrom(null, 4, 6),
+      slotLengthMm: fc.constantFrom(null, 1.6, 7),
+      slotWidthMm: fc.constantFrom(null, 0.3),
+      panelHeldBy: fc.constantFrom(...PANEL_HELD_BY, null),
+      pusherClocks: fc.constantFrom([], [2, 4]),
+    })
+    .map((own) => back(own));
+
+  it('conserves the parts: what comes off goes back once, the last off first', () => {
+    fc.assert(
+      fc.property(anyBack, fc.subarray([...FUNCTION_KINDS]), fc.nat(2), (given, functions, innerCovers) => {
+        const made = openingPlan({
+          back: given,
+          opener: chooseOpener({ back: given, tools, crownClock: 3 }),
+          tools,
+          schools: { protection: 'film', parts: 'plain compartments' },
+          keepsFilm: false,
+          functions,
+          innerCovers,
+          lastTime: null,
+        });
+        expect(new Set(ids(made)).size).toBe(made.steps.length);
+        const job = new Logbook();
+        const parts = made.steps.flatMap((step) => step.off.map((part) => ({ ...part, step: step.id })));
+        for (const part of parts) job.add('open.part', part);
+        const way = wayBack(job.state().facts).map(({ off: { payload } }) => payload);
+        expect(way).toEqual([...parts].reverse());
+        for (const { part, count } of parts) {
+          expect(PARTS).toContain(part);
+          expect(count).toBeGreaterThan(0);
+        }
+        const counted = (name: string): number =>
+          parts.filter(({ part }) => part === name).reduce((sum, { count }) => sum + count, 0);
+        expect(counted('inner cover')).toBe(made.steps.some(({ id }) => id === 'stop') ? 0 : innerCovers);
+        for (const covering of ['back', 'plate', 'bezel', 'hatch'] as const)
+          if (counted(covering) > 0)
+            expect(counted('gasket')).toBe(counted(covering) + counted('inner cover'));
+        if (counted('plate') > 0) expect(counted('screw')).toBe(given.screwCount ?? 4);
+        for (const entry of job.entries.filter(({ kind }) => kind === 'open.part'))
+          job.add('open.part-settled', { partEntryId: entry.id, outcome: 'back in place', note: '' });
+        expect(wayBack(job.state().facts)).toEqual([]);
+      }),
+    );
+  });
+
+  it('has one caution a step at most, each with its reason', () => {
+    fc.assert(
+      fc.property(anyBack, (given) => {
+        const { steps } = openingPlan({
+          back: given,
+          opener: chooseOpener({ back: given, tools, crownClock: null }),
+          tools: NO_TOOLS,
+          schools: { protection: 'film', parts: 'plain compartments' },
+          keepsFilm: true,
+          functions: [],
+          innerCovers: 0,
+          lastTime: null,
+        });
+        for (const { what, how, caution } of steps) {
+          expect(what).toMatch(/^[A-Z0-9]/);
+          expect(how).toMatch(/[^!]{8,}/);
+          expect(`${what} ${how} ${caution ?? ''}`).not.toMatch(/undefined|NaN|null|!/);
+        }
+      }),
+    );
+  });
+});

@@ -1,0 +1,14 @@
+export {
+  completePolicy,
+  DEFAULT_POLICY,
+  type OpenHours,
+  type Policy,
+  priceInList,
+  type PriceLine,
+  type Shop,
+  type Weekday,
+  WEEKDAYS,
+} from './policy';
+export { SCHOOL_IDS, type SchoolId, SCHOOLS, type Schools, USUAL_SCHOOLS, waysOf, wayTaken } from './schools';
+export { type Requirement, REQUIREMENTS, type Service, SERVICES } from './services';
+export { STAGE_WORDS, type StageId, STAGES } from './stages';

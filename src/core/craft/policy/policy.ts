@@ -1,0 +1,107 @@
+import { type Schools, USUAL_SCHOOLS } from './schools';
+import { DEFAULT_SERVICES, type Service, type ServicePolicy } from './services';
+
+export const WEEKDAYS = [
+  'Monday',
+  'Tuesday',
+  'Wednesday',
+  'Thursday',
+  'Friday',
+  'Saturday',
+  'Sunday',
+] as const;
+export type Weekday = (typeof WEEKDAYS)[number];
+
+/** Hours of one day, `HH:mm` in the shop's zone. */
+export interface OpenHours {
+  readonly from: string;
+  readonly to: string;
+}
+
+/** What is charged beyond the service itself. */
+export interface PriceLine {
+  readonly what: string;
+  readonly priceMinor: number;
+}
+
+/** What the shop has decided. Every revision is kept. */
+export interface Policy {
+  readonly revision: number;
+  readonly services: Readonly<Record<Service, ServicePolicy>>;
+  readonly extras: readonly PriceLine[];
+  readonly schools: Schools;
+  /** Null: closed that day. */
+  readonly hours: Readonly<Record<Weekday, OpenHours | null>>;
+  readonly currency: string;
+  readonly warrantyMonths: number;
+  /** How long a watch runs at the bench before it is handed back; 0: no proving run. */
+  readonly provingRunHours: number;
+  /** What a job costs the shop, hands and material, without tax. */
+  readonly ownCostMinor: number;
+  /** What the shop keeps when it refers a watch instead. */
+  readonly referralMarginMinor: number;
+}
+
+/** The price of one thing beyond the service, in minor units; null where the list has no line for it. */
+export function priceInList({ extras }: Pick<Policy, 'extras'>, item: string): number | null {
+  return extras.find(({ what }) => what === item)?.priceMinor ?? null;
+}
+
+const WORKDAY: OpenHours = { from: '08:30', to: '17:30' };
+
+/** What a shop starts with until it decides otherwise. */
+export const DEFAULT_POLICY: Policy = {
+  revision: 1,
+  services: DEFAULT_SERVICES,
+  extras: [
+    { what: 'case gasket', priceMinor: 600 },
+    { what: 'crown or pusher seal', priceMinor: 900 },
+    { what: 'water resistance test', priceMinor: 1200 },
+    { what: 'accumulator kit', priceMinor: 2400 },
+    { what: 'contacts cleaned after a leak', priceMinor: 1500 },
+    { what: 'contact set and cleaned', priceMinor: 900 },
+    { what: 'movement cleaned and oiled', priceMinor: 4500 },
+    { what: 'new circuit', priceMinor: 3800 },
+    { what: 'new movement', priceMinor: 5900 },
+    { what: 'spring bar', priceMinor: 150 },
+  ],
+  schools: USUAL_SCHOOLS,
+  hours: {
+    Monday: WORKDAY,
+    Tuesday: WORKDAY,
+    Wednesday: WORKDAY,
+    Thursday: WORKDAY,
+    Friday: WORKDAY,
+    Saturday: { from: '09:00', to: '13:00' },
+    Sunday: null,
+  },
+  currency: 'EUR',
+  warrantyMonths: 12,
+  provingRunHours: 0,
+  ownCostMinor: 500,
+  referralMarginMinor: 300,
+};
+
+/**
+ * A policy as it was stored, by whichever version of the program, with what it did not know yet as the shop
+ * starts with it.
+ */
+export function completePolicy(
+  stored: Partial<Policy> & { readonly gasketRule?: Schools['gasket'] },
+): Policy {
+  const { gasketRule, ...rest } = stored;
+  return {
+    ...DEFAULT_POLICY,
+    ...rest,
+    services: { ...DEFAULT_POLICY.services, ...rest.services },
+    schools: { ...USUAL_SCHOOLS, ...(gasketRule ? { gasket: gasketRule } : {}), ...rest.schools },
+    hours: { ...DEFAULT_POLICY.hours, ...rest.hours },
+  };
+}
+
+export interface Shop {
+  readonly name: string;
+  readonly place: string;
+  /** IANA zone the counter's clock shows. */
+  readonly zone: string;
+}

@@ -1,0 +1,8 @@
+export {
+  functionsToProve,
+  judgeRun,
+  type ProofStep,
+  type RunVerdict,
+  settingAdvice,
+  watchSeconds,
+} from './setting';

@@ -1,0 +1,1 @@
+export { makeTicket, readTicket } from './tickets';

@@ -1,0 +1,11 @@
+export {
+  addMinutes,
+  addMonths,
+  dayInWords,
+  daysInMonth,
+  localDay,
+  localTime,
+  minutesBetween,
+  nextDateCorrection,
+  yearsBetween,
+} from './time';

@@ -1,0 +1,18 @@
+export { paidBack, paybackOfJob, usualCostMinor } from './payback';
+export {
+  type Blade,
+  BLADE_FORMS,
+  type BladeForm,
+  type Driver,
+  type FrictionBall,
+  type Holder,
+  judgeTool,
+  NO_TOOLS,
+  type OpenerDie,
+  type ShopTools,
+  TOOL_KINDS,
+  type ToolBodies,
+  type ToolKind,
+  toolsFor,
+  type Wrench,
+} from './tools';

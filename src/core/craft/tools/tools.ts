@@ -1,0 +1,189 @@
+import type { BackKind } from '../cases';
+export const BLADE_FORMS = [
+  'case knife',
+  'blunt blade',
+  'hatch key',
+  'blunt pin',
+  'spring bar tool',
+  'pin punch',
+] as const;
+export type BladeForm = (typeof BLADE_FORMS)[number];
+
+interface Tool {
+  readonly id: string;
+  /** As it is written on the tool or its drawer. */
+  readonly name: string;
+  /** What it cost, in minor units of the shop's currency. */
+  readonly costMinor: number;
+}
+
+/** A wrench for notched backs: two jaws across, or a rear jaw on the handle's axis and two mirrored front jaws. */
+export interface Wrench extends Tool {
+  readonly jaws: 2 | 3;
+  /** Between the centres of the two jaws, or of the front pair. */
+  readonly travelMinMm: number;
+  readonly travelMaxMm: number;
+  /** From the rear jaw to the line through the front pair; null with two jaws. */
+  readonly rearMinMm: number | null;
+  readonly rearMaxMm: number | null;
+  readonly jawWidthsMm: readonly number[];
+  readonly pinDiametersMm: readonly number[];
+}
+
+/** What opens a back of one pattern: a die for a holder, or a key with a handle of its own. */
+export interface OpenerDie extends Tool {
+  readonly form: 'die' | 'key';
+  readonly flats: number;
+  readonly acrossMm: number;
+  /** What carries it; null for a key. */
+  readonly shank: string | null;
+}
+
+export interface Holder extends Tool {
+  readonly holds: 'dies' | 'the case' | 'the movement';
+  /** Of a holder for dies. */
+  readonly shank: string | null;
+  /** What it takes between its jaws; null where that is not limited. */
+  readonly fromMm: number | null;
+  readonly toMm: number | null;
+}
+
+export interface PressDie extends Tool {
+  /** Null for a flat die. */
+  readonly innerMm: number | null;
+  readonly outerMm: number;
+  readonly recessMm: number;
+  readonly material: 'plastic' | 'metal';
+  readonly shank: string;
+}
+
+export interface Driver extends Tool {
+  readonly bladeWidthMm: number;
+  readonly bladeThicknessMm: number;
+}
+
+export interface Blade extends Tool {
+  readonly form: BladeForm;
+  readonly widthMm: number;
+}
+
+/** A soft ball that grips a back by friction. */
+export interface FrictionBall extends Tool {
+  readonly backFromMm: number;
+  readonly backToMm: number;
+}
+
+/** The records of the tools page, by kind. */
+export interface ToolBodies {
+  readonly wrench: Wrench;
+  readonly openerDie: OpenerDie;
+  readonly holder: Holder;
+  readonly pressDie: PressDie;
+  readonly driver: Driver;
+  readonly blade: Blade;
+  readonly ball: FrictionBall;
+}
+export type ToolKind = keyof ToolBodies;
+export const TOOL_KINDS = ['wrench', 'openerDie', 'holder', 'pressDie', 'driver', 'blade', 'ball'] as const;
+
+/** Everything on this shop's tool board. */
+export interface ShopTools {
+  readonly wrenches: readonly Wrench[];
+  readonly openerDies: readonly OpenerDie[];
+  readonly holders: readonly Holder[];
+  readonly pressDies: readonly PressDie[];
+  readonly drivers: readonly Driver[];
+  readonly blades: readonly Blade[];
+  readonly balls: readonly FrictionBall[];
+}
+
+/** The board of a shop that has entered none. */
+export const NO_TOOLS: ShopTools = {
+  wrenches: [],
+  openerDies: [],
+  holders: [],
+  pressDies: [],
+  drivers: [],
+  blades: [],
+  balls: [],
+};
+
+/** Which tools a new back of a kind is opened with: what was paid for such tools says what the next one costs. */
+export function toolsFor(kind: BackKind, tools: ShopTools): readonly { readonly costMinor: number }[] {
+  switch (kind) {
+    case 'screwed, notched':
+    case 'screwed, round holes':
+      return tools.wrenches;
+    case 'screwed, patterned':
+      return tools.openerDies;
+    case 'plate on screws':
+      return tools.drivers;
+    default:
+      return tools.blades;
+  }
+}
+
+/** What contradicts itself in a tool; each says which measure is at odds with which. */
+export function judgeTool<K extends ToolKind>(
+  kind: K,
+  body: ToolBodies[K],
+): readonly { readonly path: string; readonly reason: string }[] {
+  const problems: { path: string; reason: string }[] = [];
+  const wrong = (path: string, reason: string): void => void problems.push({ path, reason });
+  if (kind === 'wrench') {
+    const wrench = body as Wrench;
+    if (wrench.travelMinMm >= wrench.travelMaxMm)
+      wrong(
+        'travelMaxMm',
+        `The jaws open from ${wrench.travelMinMm} mm to ${wrench.travelMaxMm} mm: the travel ends before it begins.`,
+      );
+    if ((wrench.jaws === 3) !== (wrench.rearMinMm !== null && wrench.rearMaxMm !== null))
+      wrong(
+        'rearMaxMm',
+        wrench.jaws === 3
+          ? 'A wrench with three jaws has a travel of its rear jaw, from and to.'
+          : 'A wrench with two jaws has no rear jaw: leave its travel empty.',
+      );
+    if (wrench.rearMinMm !== null && wrench.rearMaxMm !== null && wrench.rearMinMm >= wrench.rearMaxMm)
+      wrong('rearMaxMm', 'The rear jaw’s travel ends before it begins.');
+    if (wrench.jawWidthsMm.length + wrench.pinDiametersMm.length === 0)
+      wrong('jawWidthsMm', 'Without a jaw or a pin a wrench opens nothing: name at least one width.');
+    const widest = Math.max(0, ...wrench.jawWidthsMm, ...wrench.pinDiametersMm);
+    if (widest >= wrench.travelMaxMm)
+      wrong(
+        'jawWidthsMm',
+        `A jaw of ${widest} mm is over the travel of ${wrench.travelMaxMm} mm between jaw centres.`,
+      );
+  }
+  if (kind === 'openerDie') {
+    const die = body as OpenerDie;
+    if ((die.form === 'die') !== (die.shank !== null))
+      wrong(
+        'shank',
+        die.form === 'die' ? 'A die is carried by a shank: name it.' : 'A key has a handle of its own.',
+      );
+  }
+  if (kind === 'holder') {
+    const holder = body as Holder;
+    if ((holder.holds === 'dies') !== (holder.shank !== null))
+      wrong(
+        'shank',
+        holder.holds === 'dies'
+          ? 'A holder for dies has a shank: name it.'
+          : 'Only a holder for dies has one.',
+      );
+    if (holder.fromMm !== null && holder.toMm !== null && holder.fromMm >= holder.toMm)
+      wrong('toMm', 'What it holds ends before it begins.');
+  }
+  if (kind === 'pressDie') {
+    const die = body as PressDie;
+    if (die.innerMm !== null && die.innerMm >= die.outerMm)
+      wrong('innerMm', `Inside ${die.innerMm} mm is not less than outside ${die.outerMm} mm.`);
+    if (die.innerMm === null && die.recessMm > 0) wrong('recessMm', 'A flat die has no recess: 0.');
+  }
+  if (kind === 'ball') {
+    const ball = body as FrictionBall;
+    if (ball.backFromMm >= ball.backToMm) wrong('backToMm', 'The backs it grips end before they begin.');
+  }
+  return problems;
+}

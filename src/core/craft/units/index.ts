@@ -1,0 +1,2 @@
+export { formatLignes } from './lignes';
+export { quantities, type Quantity, readQuantity, readSize } from './readQuantity';
