@@ -5,7 +5,7 @@ import { findable } from '../src/core/craft/find';
 import { seededUniform } from '../src/core/craft/life';
 import { makeTicket } from '../src/core/craft/tickets';
 import { openConnection } from '../src/server/store/database';
-import { openStore } from '../src/server/store';
+import { openStore } from '../src/server/store/store';
 
 /** Finding among 20,000 jobs against finding among 100, and against reading every job, in the same run. */
 const FEW = 100;

@@ -8,7 +8,7 @@ import { kindDefinition, type NewEntry } from '../src/contract';
 import { seededUniform } from '../src/core/craft/life';
 import type { EntryKind, Payloads } from '../src/core/logbook';
 import { openConnection } from '../src/server/store/database';
-import { openStore } from '../src/server/store';
+import { openStore } from '../src/server/store/store';
 import { startServer } from '../src/testing/serverProcess';
 
 /** What the bench, the search and a watch's page ask of the server, at 20,000 jobs against 100, in one run. */

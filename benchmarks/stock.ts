@@ -1,7 +1,7 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { openStore } from '../src/server/store';
+import { openStore } from '../src/server/store/store';
 import { openConnection } from '../src/server/store/database';
 import { idOf } from '../src/testing/fixtures';
 

@@ -8,7 +8,7 @@ import { buildDemo, demoId } from '../demo/build';
 import { DEMO_START_UTC } from '../demo/scenario';
 import config from '../playwright.config';
 import { createApp } from '../src/server/app';
-import { openStore, runningClock, type Store } from '../src/server/store';
+import { openStore, runningClock, type Store } from '../src/server/store/store';
 
 /** A task of the page longer than this keeps a key or a finger waiting. */
 export const LONG_MS = 50;

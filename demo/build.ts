@@ -8,7 +8,7 @@ import { handback } from '../src/core/advice/handback';
 import { foldJob, type EntryKind, type Payloads } from '../src/core/logbook';
 import { addMinutes } from '../src/core/craft/time';
 import { TOOL_KINDS } from '../src/core/craft/tools';
-import { openStore, type Store } from '../src/server/store';
+import { openStore, type Store } from '../src/server/store/store';
 import { calibres, caseTypes, gaskets, makers } from './book';
 import { history } from './history';
 import { order, DEMO_START_UTC, jobs, lots, shop } from './scenario';

@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { book } from '../src/testing/fixtures';
-import { openStore, type Store } from '../src/server/store';
+import { openStore, type Store } from '../src/server/store/store';
 import { foldJob } from '../src/core/logbook';
 import { BACK_KINDS } from '../src/core/craft/cases';
 import { FUNCTION_KINDS, HOLD_KINDS } from '../src/core/craft/movements';

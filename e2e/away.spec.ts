@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test';
 import { movementOf } from '../src/testing/fixtures';
 import type { JobResource } from '../src/contract';
-import { STAGES_FETCHED_MARK } from '../src/web/stages';
+import { STAGES_FETCHED_MARK } from '../src/web/stages/stages';
 import { expect, jobId, openJob, sitDown, test } from './counter';
 
 const status = (page: Page) => page.getByRole('status').filter({ hasText: /server is away|wait/ });

@@ -13,7 +13,7 @@ import type { EntryKind, Payloads } from '../src/core/logbook';
 import { makeTicket } from '../src/core/craft/tickets';
 import { newEntryOf } from '../src/testing/fixtures';
 import { createApp } from '../src/server/app';
-import { openStore, runningClock } from '../src/server/store';
+import { openStore, runningClock } from '../src/server/store/store';
 import { type ServerProcess, startServer } from '../src/testing/serverProcess';
 import { demoData, demoTickets } from './demoOnce';
 

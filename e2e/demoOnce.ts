@@ -2,7 +2,7 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { buildDemo } from '../demo/build';
-import { openStore } from '../src/server/store';
+import { openStore } from '../src/server/store/store';
 
 const FOLDER = 'WAX_E2E_DEMO';
 

@@ -2,9 +2,24 @@ import { z } from 'zod';
 import { CATALOGUE_KINDS, type CatalogueKind, type RecordBodies } from '../core/craft/book';
 import type { Gasket } from '../core/craft/gaskets';
 import type { CellRow } from '../core/craft/cells';
-import { BACK_KINDS, type BackMeasures, type CaseType, COATINGS, MOST_NOTCHES, PANEL_HELD_BY } from '../core/craft/cases';
+import {
+  BACK_KINDS,
+  type BackMeasures,
+  type CaseType,
+  COATINGS,
+  MOST_NOTCHES,
+  PANEL_HELD_BY,
+} from '../core/craft/cases';
 import { BLADE_FORMS, type ToolBodies, type ToolKind } from '../core/craft/tools';
-import { type Calibre, CONTACT_KINDS, DIAL_PARTS, FUNCTION_KINDS, HOLD_KINDS, type Maker, SIGNS } from '../core/craft/movements';
+import {
+  type Calibre,
+  CONTACT_KINDS,
+  DIAL_PARTS,
+  FUNCTION_KINDS,
+  HOLD_KINDS,
+  type Maker,
+  SIGNS,
+} from '../core/craft/movements';
 import { clock, id, number, oneOf, optionalText, priceMinor, text } from './fields';
 const code = (words: string, example: string) => text({ words, max: 40, example });
 const recordKey = z

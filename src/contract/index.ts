@@ -6,7 +6,7 @@ export {
   raisePayload,
   type KindDefinition,
   type NewEntry,
-} from './entries';
+} from './entries/entries';
 export * from './problems';
 export * from './resources';
 export * from './catalogue';

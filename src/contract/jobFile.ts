@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import type { Entry, Statement } from '../core/logbook';
 import type { Shop } from '../core/craft/policy';
-import { newEntry, type NewEntry, raiseNewEntry } from './entries';
+import { newEntry, type NewEntry, raiseNewEntry } from './entries/entries';
 import { fileHash, id, instant, text } from './fields';
 import { fieldsOf, type Problem } from './problems';
 import { customer, type Customer, FOLLOWS, newTechnician, type Technician } from './resources';

@@ -4,7 +4,7 @@ import type { Catalogue } from '../core/craft/book';
 import type { Entry, LooseCell, LyingOpen, Payloads, StageStatus } from '../core/logbook';
 import type { Policy, Shop, StageId } from '../core/craft/policy';
 import type { Attachment } from './devices';
-import { newEntry, type NewEntry } from './entries';
+import { newEntry, type NewEntry } from './entries/entries';
 import { id, optionalText, text } from './fields';
 export const customer = z.strictObject({
   id,

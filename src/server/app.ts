@@ -11,7 +11,7 @@ import { deviceRoutes } from './routes/devices';
 import { jobRoutes } from './routes/jobs';
 import { shopRoutes } from './routes/shop';
 import { stockRoutes } from './routes/stock';
-import type { Store } from './store';
+import type { Store } from './store/store';
 
 export interface AppOptions {
   readonly store: Store;

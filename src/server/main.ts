@@ -4,7 +4,7 @@ import { pino } from 'pino';
 import { refusalToListen } from './access/access';
 import { createApp } from './app';
 import { here } from './here';
-import { openStore, runningClock } from './store';
+import { openStore, runningClock } from './store/store';
 
 const log = pino({ name: 'wax-lantern' });
 const host = process.env.HOST ?? '127.0.0.1';

@@ -7,7 +7,7 @@ import type { NewEntry, NewJob, Problem } from '../contract';
 import { writeBook } from '../../demo/build';
 import type { EntryKind, Payloads } from '../core/logbook';
 import { createApp } from '../server/app';
-import { openStore, type Store } from '../server/store';
+import { openStore, type Store } from '../server/store/store';
 import { idOf, newEntryOf } from './fixtures';
 
 export const NOW = '2026-03-17T12:00:00.000Z';

@@ -9,7 +9,7 @@ import {
 } from '../../core/logbook';
 import { context, idOf, Logbook, newEntryOf } from '../../testing/fixtures';
 import { SAMPLE_KINDS, samples } from '../../testing/samples';
-import { ENTRY_KINDS, kindDefinition, newEntry, raiseNewEntry, type KindDefinition } from '.';
+import { ENTRY_KINDS, kindDefinition, newEntry, raiseNewEntry, type KindDefinition } from './entries';
 import { fieldsOf } from '../problems';
 
 const schemaOf = (kind: EntryKind) => (kindDefinition(kind) as KindDefinition<unknown>).schema;

@@ -2,10 +2,10 @@ import type { Book } from '../craft/book';
 import { readCellMarking } from '../craft/cells';
 import { asRevision, type Calibre, type Well } from '../craft/movements';
 import type { CaseType } from '../craft/cases';
-import type { StageId } from '../craft/policy';
+import type { Requirement, StageId } from '../craft/policy';
 import { type Entry, foldEntry, type JobFacts, noFacts, reopens } from './entry';
 import { MAIN_WELL, type StandsFor } from './envelope';
-import { stageProgress, type StageProgress } from './progress';
+import { requiredOf, stageProgress, type StageProgress } from './progress';
 import { inSequence, settleEntries } from './settle';
 import type { Conflict, JobContext, Signature, WellState } from './state';
 export interface JobState {
@@ -20,6 +20,8 @@ export interface JobState {
   readonly calibre: Calibre | null;
   readonly caseType: CaseType | null;
   readonly wells: readonly WellState[];
+  /** What is asked for as the job stands, whether recorded or not. */
+  readonly required: readonly Requirement[];
   readonly progress: readonly StageProgress[];
   readonly current: StageId | null;
   readonly signature: Signature;
@@ -80,7 +82,8 @@ export function foldJob(entries: readonly Entry[], context: JobContext): JobStat
   const caseType = context.catalogue.caseTypeOfReference(facts.watch?.payload.reference ?? '');
   const wells = wellsOf(facts, calibre, context.catalogue);
   const signature = signatureOf(facts, ordered);
-  const progress = stageProgress({ facts, wells, conflicts, signature }, context.policy);
+  const required = requiredOf({ facts }, context.policy);
+  const progress = stageProgress({ facts, wells, conflicts, signature }, required, context.policy);
   return {
     facts,
     standing,
@@ -90,6 +93,7 @@ export function foldJob(entries: readonly Entry[], context: JobContext): JobStat
     calibre,
     caseType,
     wells,
+    required,
     progress,
     current: progress.find((stage) => stage.status === 'current')?.stage ?? null,
     signature,

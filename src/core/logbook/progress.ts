@@ -81,7 +81,7 @@ const NOT_WHILE_INTERIM: readonly Requirement[] = ['test.made'];
  * What a job asks for as it stands. Referred or declined, nothing more is done than closing what was opened.
  * A service that asks for opening asks for closing before it is opened, too.
  */
-function requiredOf({ facts }: JobSoFar, policy: Policy): readonly Requirement[] {
+export function requiredOf({ facts }: Pick<JobSoFar, 'facts'>, policy: Policy): readonly Requirement[] {
   const service = facts.service?.payload.service ?? null;
   if (service === null) return ['arrive.watch'];
   const asked = policy.services[service].requires;
@@ -158,14 +158,17 @@ export function awaitedParts(facts: Readonly<JobFacts>): EntryOf<'arrive.parts-r
 }
 
 /**
- * How far a job has come, stage by stage: what its service requires by policy, what is still missing, what was
+ * How far a job has come, stage by stage: what is required of it (`requiredOf`), what is still missing, what was
  * skipped and why. The first stage with something missing is the current one; until a service is chosen only
  * arriving is asked for.
  */
-export function stageProgress(job: JobSoFar, policy: Policy): StageProgress[] {
+export function stageProgress(
+  job: JobSoFar,
+  required: readonly Requirement[],
+  policy: Policy,
+): StageProgress[] {
   const { facts, signature } = job;
   const service = facts.service?.payload.service ?? null;
-  const required = requiredOf(job, policy);
   const signed = signature.state === 'signed';
   const added = service === null ? [] : addedTo(facts);
   let currentFound = false;

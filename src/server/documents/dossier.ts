@@ -2,7 +2,7 @@ import type { JobResource } from '../../contract';
 import { handback, type Handback } from '../../core/advice/handback';
 import { foldJob, type JobContext, type JobState, type Statement } from '../../core/logbook';
 import { notFound } from '../problem';
-import type { Store } from '../store';
+import type { Store } from '../store/store';
 
 /** A job with everything its papers need. */
 export interface Dossier {

@@ -6,7 +6,7 @@ import {
   kindDefinition,
   VISIT_FILE_FORMAT,
 } from '../../contract';
-import type { Store } from '../store';
+import type { Store } from '../store/store';
 import type { Dossier } from './dossier';
 
 /** A whole job as one JSON document: everything needed to read it anywhere, and to take it in at another counter. */

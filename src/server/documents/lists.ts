@@ -3,7 +3,7 @@ import type { CarriedLot, JobSummary } from '../../contract';
 import { entryInWords } from '../../core/logbook';
 import { STAGE_WORDS } from '../../core/craft/policy';
 import { notFound } from '../problem';
-import type { Store } from '../store';
+import type { Store } from '../store/store';
 
 type Row = Readonly<Record<string, string | number | null>>;
 

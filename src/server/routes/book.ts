@@ -11,7 +11,7 @@ import {
 import { CATALOGUE_KINDS, type CatalogueKind, judgeRecord, openBook, recordId } from '../../core/craft/book';
 import { readTable, tableCsv } from '../catalogue/tables';
 import { contradicted, movedOn, notFound, notKept, parsed } from '../problem';
-import type { Store } from '../store';
+import type { Store } from '../store/store';
 
 const CSV_LIMIT = '20mb';
 

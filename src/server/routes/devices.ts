@@ -11,7 +11,7 @@ import {
 } from '../../contract';
 import { MOST_BYTES } from '../attachments/attachments';
 import { notFound, notKept, parsed, tooLarge, unreadable } from '../problem';
-import type { Store } from '../store';
+import type { Store } from '../store/store';
 
 const uploadQuery = z.object({
   technicianId: z.uuid({ error: 'Who adds it: a technician of this shop.' }),

@@ -12,7 +12,7 @@ import { recordPdf } from '../documents/recordPdf';
 import { type Dossier, dossierOf } from '../documents/dossier';
 import { logbookCsv } from '../documents/lists';
 import { damaged, notFound, notKept, parsed, unreadable } from '../problem';
-import type { Store } from '../store';
+import type { Store } from '../store/store';
 
 /** A job with its photographs. */
 const JOB_FILE_LIMIT = '200mb';

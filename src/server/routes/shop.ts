@@ -4,7 +4,7 @@ import { eraseCustomer, type LiveNews, newTechnician, type ShopResource } from '
 import { CATALOGUE_LISTS } from '../../core/craft/book';
 import { jobsCsv, listCsv, LISTS } from '../documents/lists';
 import { conflict, notFound, notKept, parsed } from '../problem';
-import type { Store } from '../store';
+import type { Store } from '../store/store';
 
 const query = z.object({
   q: z.string().trim().min(1, 'Type something to find.').max(80, 'At most 80 characters to find.'),

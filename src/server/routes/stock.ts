@@ -18,7 +18,7 @@ import { mayCloseDay } from '../../core/logbook';
 import { doubtfulDates, type Lot } from '../../core/craft/stock';
 import { localDay } from '../../core/craft/time';
 import { conflict, notFound, notKept, parsed, unreadable } from '../problem';
-import type { Store } from '../store';
+import type { Store } from '../store/store';
 
 const page = z.object({ page: z.coerce.number().int().min(0).max(100_000).default(0) });
 const ofLot = z.object({

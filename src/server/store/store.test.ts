@@ -8,7 +8,7 @@ import { foldJob } from '../../core/logbook';
 import { delivery, entryOf, newJob, NOW, technicianId } from '../../testing/counter';
 import { idOf } from '../../testing/fixtures';
 import { openConnection } from './database';
-import { openStore, type Store } from '.';
+import { openStore, type Store } from './store';
 
 let folder: string;
 let store: Store;

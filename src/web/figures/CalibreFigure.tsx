@@ -1,6 +1,6 @@
 import { Box, Typography } from '@mui/material';
 import type { Calibre, Contact, Well } from '../../core/craft/movements';
-import { colours } from '../app/theme';
+import { colours } from '../kit/theme';
 
 interface Props {
   readonly calibre: Calibre;

@@ -1,5 +1,5 @@
 import type { MarkView } from '../../core/logbook';
-import { colours } from '../app/theme';
+import { colours } from '../kit/theme';
 
 export interface CaseMark {
   /** As seen in this view; null for the middle. */

@@ -1,4 +1,4 @@
-import { colours } from '../app/theme';
+import { colours } from '../kit/theme';
 
 interface Props {
   readonly code: string;

@@ -4,7 +4,7 @@ import { BarElement, CategoryScale, Chart, LinearScale, Tooltip } from 'chart.js
 import { Bar } from 'react-chartjs-2';
 import { figure } from '../../core/craft/judgement';
 import type { LifeForecast } from '../../core/craft/life';
-import { colours } from '../app/theme';
+import { colours } from '../kit/theme';
 
 Chart.register(BarElement, CategoryScale, LinearScale, Tooltip);
 

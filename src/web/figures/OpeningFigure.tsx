@@ -1,7 +1,7 @@
 import type { JawChoice } from '../../core/craft/opening';
 import type { MeasuredBack } from '../../core/craft/cases';
 import { figure } from '../../core/craft/judgement';
-import { colours } from '../app/theme';
+import { colours } from '../kit/theme';
 interface Props {
   readonly back: MeasuredBack;
   /** As seen from the dial; drawn mirrored, since the back is seen from behind. */

@@ -1,7 +1,7 @@
 import { Box } from '@mui/material';
 import type { MouseEvent } from 'react';
 import type { LEFT_BY } from '../../core/logbook';
-import { colours } from '../app/theme';
+import { colours } from '../kit/theme';
 
 export interface PlacedMark {
   readonly xPercent: number;

@@ -2,7 +2,7 @@ import { Box, Typography } from '@mui/material';
 import { CategoryScale, Chart, LinearScale, LineElement, PointElement, Tooltip } from 'chart.js';
 import { Line } from 'react-chartjs-2';
 import { figure } from '../../core/craft/judgement';
-import { colours } from '../app/theme';
+import { colours } from '../kit/theme';
 
 Chart.register(CategoryScale, LinearScale, LineElement, PointElement, Tooltip);
 Chart.defaults.font.family = '"Atkinson Hyperlegible", system-ui, sans-serif';

@@ -1,5 +1,5 @@
 import type { TraceSample } from '../../core/craft/devices';
-import { colours } from '../app/theme';
+import { colours } from '../kit/theme';
 
 interface Props {
   readonly samples: readonly TraceSample[];

@@ -1,4 +1,4 @@
-import { colours } from '../app/theme';
+import { colours } from '../kit/theme';
 
 /** The seal that ends a signed job, with the technician's initials pressed in. */
 export function WaxSeal({ initials, size = 84 }: { readonly initials: string; readonly size?: number }) {

@@ -7,7 +7,7 @@ import { kindDefinition } from '../../contract';
 import { type Entry, entryInWords, type EntryKind, type EntryOf, type Payloads } from '../../core/logbook';
 import { capital } from '../../core/craft/judgement';
 import { localTime } from '../../core/craft/time';
-import { focusNextWanted } from '../app/keys/wanted';
+import { focusNextWanted } from '../kit/keys/wanted';
 import { FilesField, FileThumb, useKeptFiles } from './files';
 import { useJob } from './JobContext';
 

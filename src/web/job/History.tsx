@@ -2,7 +2,7 @@ import { Box, Button, Table, TableBody, TableCell, TableRow, Typography } from '
 import { capital } from '../../core/craft/judgement';
 import { type Entry, entryInWords } from '../../core/logbook';
 import { localTime } from '../../core/craft/time';
-import { HeadRow } from '../app/HeadRow';
+import { HeadRow } from '../kit/HeadRow';
 import { FileThumb } from './files';
 import { useJob } from './JobContext';
 

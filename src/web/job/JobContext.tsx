@@ -109,11 +109,9 @@ export function JobProvider({ resource, shop, book, stock, children }: Props) {
 
   const lots = useMemo(() => lotsOf(stock, resource), [stock, resource]);
   const suppliers = 'suppliers' in stock ? stock.suppliers : NO_SUPPLIERS;
-  const service = state.facts.service?.payload.service;
   const asks = useCallback(
-    (requirement: Requirement) =>
-      service !== undefined && context.policy.services[service].requires.includes(requirement),
-    [service, context.policy],
+    (requirement: Requirement) => state.required.includes(requirement),
+    [state.required],
   );
 
   const value = useMemo<OpenJob>(

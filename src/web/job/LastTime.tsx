@@ -1,5 +1,5 @@
 import { localTime } from '../../core/craft/time';
-import { LampAnswer } from '../app/Lamp';
+import { LampAnswer } from '../kit/Lamp';
 import type { SeenWatch } from './watchHistory';
 
 const DAY = 'D MMM YYYY';

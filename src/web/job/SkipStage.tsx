@@ -2,7 +2,7 @@ import { Button } from '@mui/material';
 import { useState } from 'react';
 import { STAGE_WORDS, type StageId } from '../../core/craft/policy';
 import { useJob } from './JobContext';
-import { ReasonDialog } from './ReasonDialog';
+import { ReasonDialog } from '../kit/ReasonDialog';
 
 /** Leaves out a stage the service asks for, with the reason on record. */
 export function SkipStage({ stage }: { readonly stage: StageId }) {

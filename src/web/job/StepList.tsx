@@ -1,7 +1,7 @@
 import { Box, Checkbox, Stack, Typography } from '@mui/material';
 import type { ReactNode } from 'react';
-import { Caution } from '../app/Lamp';
-import { colours } from '../app/theme';
+import { Caution } from '../kit/Lamp';
+import { colours } from '../kit/theme';
 import { useJob } from './JobContext';
 
 /** One step of the work as it is ticked at the bench. */

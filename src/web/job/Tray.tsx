@@ -3,12 +3,12 @@ import { useState } from 'react';
 import { useController, useFormContext, useWatch } from 'react-hook-form';
 import { partsToOrder, type PartOff } from '../../core/logbook';
 import { countOf, type Part, partInWords, PARTS, PROVED_BY, SERVED, serves } from '../../core/craft/parts';
-import { colours } from '../app/theme';
-import { MeasureField, optionsOf, Several, TextLine } from './fields';
+import { colours } from '../kit/theme';
+import { MeasureField, optionsOf, Several, TextLine } from '../kit/fields';
 import { FactCard, RecordedBy } from './FactCard';
 import { FileThumb } from './files';
 import { useJob } from './JobContext';
-import { NativeSelect } from './NativeSelect';
+import { NativeSelect } from '../kit/NativeSelect';
 
 const OUTCOMES = ['back in place', 'replaced', 'lost'] as const;
 

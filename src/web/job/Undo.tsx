@@ -2,9 +2,9 @@ import { Button } from '@mui/material';
 import { useState } from 'react';
 import { useSnackbar } from 'notistack';
 import { entryInWords, undoable } from '../../core/logbook';
-import { useKey } from '../app/keys/KeysProvider';
+import { useKey } from '../kit/keys/KeysProvider';
 import { useJob } from './JobContext';
-import { ReasonDialog } from './ReasonDialog';
+import { ReasonDialog } from '../kit/ReasonDialog';
 
 /** Offers to withdraw this technician's own last entry of the job, names it, and asks. */
 export function Undo() {

@@ -4,7 +4,7 @@ import { measures } from '../../core/craft/health';
 import { capital } from '../../core/craft/judgement';
 import { localTime } from '../../core/craft/time';
 import type { VisitTrend } from '../../core/advice/watches';
-import { Section } from '../app/Section';
+import { Section } from '../kit/Section';
 
 const TrendChart = lazy(() => import('../figures/TrendChart'));
 

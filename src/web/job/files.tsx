@@ -5,8 +5,8 @@ import { type ClipboardEvent, useState } from 'react';
 import type { Attachment } from '../../contract';
 import { askDevice, faultWords, keepFile, useConnected } from '../api/devices';
 import { Refused } from '../api/http';
-import { colours } from '../app/theme';
-import { FileButton } from './FileButton';
+import { colours } from '../kit/theme';
+import { FileButton } from '../kit/FileButton';
 import { useJob } from './JobContext';
 
 const THUMB_PX = 88;

@@ -41,14 +41,6 @@ export function cellNamedIn(text: string, table: CellTable): CellType | null {
   return null;
 }
 
-/** What was found in a well, as it was read; null where nothing was, or not surely. */
-export function foundCell(well: WellState, table: CellTable): CellType | null {
-  const marking = well.found?.payload.marking ?? null;
-  if (marking === null) return null;
-  const reading = readCellMarking(marking, table);
-  return reading.verdict === 'read' ? reading.cell : null;
-}
-
 /** What book, print, cell found and measured well of a job say together about one place. */
 export function witnessesOf(state: JobState, well: WellState, book: Book): WitnessVerdict {
   const texts = [
@@ -64,7 +56,7 @@ export function witnessesOf(state: JobState, well: WellState, book: Book): Witne
     {
       book: well.wanted,
       print,
-      found: foundCell(well, book.cellTable),
+      found: well.foundCell,
       well: well.measured?.payload ?? null,
     },
     book.cellTable,
@@ -146,7 +138,7 @@ export function fittedAdviceOf(
   book: Book,
   today: string,
 ): FittedAdvice | null {
-  const cell = foundCell(well, book.cellTable);
+  const { foundCell: cell } = well;
   if (cell === null || well.found === null) return null;
   const verdicts = new Map(judgeJobReadings(state, book).map(({ measure, verdict }) => [measure, verdict]));
   const voltage = (measure: 'restVoltageV' | 'loadedVoltageV') => {

@@ -2,7 +2,6 @@ export {
   accumulatorInQuestion,
   fitForWell,
   fittedAdviceOf,
-  foundCell,
   guidesOf,
   serviceGainOf,
   setOf,

@@ -14,7 +14,7 @@ export function leakAdviceOf(state: JobState, book: Book, policy: Pick<Policy, '
     currentAfterUA: leaks.findLast(({ currentAfterUA }) => currentAfterUA !== null)?.currentAfterUA ?? null,
     figures: figuresFor(state.calibre, book).current,
     originalMatters: state.facts.originality?.payload.matters === true,
-    chemistry: chemistryOfJob(state, book),
+    chemistry: chemistryOfJob(state),
     priceOf: (item) => priceInList(policy, item),
   });
 }

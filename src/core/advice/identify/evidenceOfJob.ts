@@ -28,8 +28,7 @@ function derived(state: JobState, book: Book): JobEvidence[] {
     entryId,
   });
   const engraved = text === null || caseType !== null ? null : engravedCase(text, book);
-  const marking = wells[0]?.found?.payload.marking ?? null;
-  const cell = marking === null ? null : book.cell(marking);
+  const cell = wells[0]?.foundCell ?? null;
   const prints = facts.prints.map(({ payload }) => payload.text).join(' ');
   return [
     ...(text === null ? [] : [at('engraving', text, 'here', facts.engraving?.id ?? null)]),

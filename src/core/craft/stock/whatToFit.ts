@@ -10,6 +10,9 @@ import { figure, type WorkingLine } from '../judgement';
 import { isPastDate, type Lot, REORDER_UNDER } from './lots';
 import { bestSupplier, leakShare, type SupplierRecord } from './suppliers';
 
+/** The month a lot is usable to; one without a date comes last. */
+const monthOf = (lot: Lot): string => (lot.bestBefore ?? '9999-12').slice(0, 7);
+
 export interface LotOffer {
   readonly lot: Lot;
   readonly cell: CellType;
@@ -66,7 +69,6 @@ export function chooseLots(
       },
     ];
   });
-  const monthOf = (lot: Lot): string => (lot.bestBefore ?? '9999-12').slice(0, 7);
   const leaks = new Map(records.map((record) => [record.supplier, leakShare(record)]));
   const unknown = leakShare(null);
   const fitness = ({ verdict, cross }: LotOffer): number =>
@@ -81,6 +83,20 @@ export function chooseLots(
   );
 }
 
+/** Why a lot comes first, as `chooseLots` ranks them. */
+function whyFirst(best: LotOffer, takeable: readonly LotOffer[], sameLotAs: string | null): string[] {
+  const { lot } = best;
+  const named = `Lot ${lot.lotCode}, best before ${lot.bestBefore ?? 'not printed'}`;
+  const older = takeable.find((other) => monthOf(other.lot) < monthOf(lot));
+  if (!older)
+    return [`${named}: ${lot.bestBefore === null ? 'no dated one is left' : 'the oldest still in date'}.`];
+  const why =
+    older.cross.verdict === best.cross.verdict && lot.id === sameLotAs
+      ? 'the rest of the set came from it'
+      : `${older.lot.lotCode} is older, but ${older.cross.verdict}, not ${best.cross.verdict}`;
+  return [`${named}: ${why}.`];
+}
+
 /** A cheaper cell and what a leak of it would cost, side by side. */
 export interface PriceBesideLeak {
   readonly cheaper: LotOffer;
@@ -92,6 +108,8 @@ export interface PriceBesideLeak {
 export interface WhatToFit {
   readonly offers: readonly LotOffer[];
   readonly best: LotOffer | null;
+  /** Why this lot comes before the others that may be taken; empty where none may. */
+  readonly bestBecause: readonly string[];
   /** Null where nothing cheaper that could go in lies in stock. */
   readonly saving: PriceBesideLeak | null;
   /** Cells of the table that may go in as well, named for ordering or asking about: none of them is in stock. */
@@ -133,6 +151,7 @@ export function whatToFit(question: FitQuestion): WhatToFit {
   return {
     offers,
     best,
+    bestBecause: best === null ? [] : whyFirst(best, takeable, question.sameLotAs ?? null),
     saving:
       cheapest && saves > 0
         ? {

@@ -8,14 +8,14 @@ import { type ReadyToOpen, readyToOpen } from '../../../core/advice/arrival';
 import { awaitedParts, RISKS } from '../../../core/logbook';
 import { REQUIREMENTS, SERVICES, STAGE_WORDS, STAGES } from '../../../core/craft/policy';
 import { dayInWords, localTime } from '../../../core/craft/time';
-import { Caution, LampAnswer, type Standing } from '../../app/Lamp';
-import { Choice, optionsOf, Tick } from '../../job/fields';
-import { DeviceButton } from '../../job/DeviceButton';
+import { Caution, LampAnswer, type Standing } from '../../kit/Lamp';
+import { Choice, optionsOf, Tick } from '../../kit/fields';
+import { DeviceButton } from '../../kit/DeviceButton';
 import { FactCard } from '../../job/FactCard';
-import { MoreFacts } from '../../job/MoreFacts';
+import { OptionalFacts } from '../../kit/OptionalFacts';
 import { useJob } from '../../job/JobContext';
-import { StageLayout } from '../../job/StageLayout';
-import { useMoreOfArrival } from './more';
+import { StageLayout } from '../../kit/StageLayout';
+import { useOptionalOfArrival } from './optional';
 import { PromiseField } from './PromiseField';
 import { ComplaintFields, PriceOfService, RiskFields, WatchFields } from './fields';
 
@@ -52,7 +52,7 @@ function Linked() {
 function Mat() {
   const { state, resource, context, technician } = useJob();
   const { facts } = state;
-  const more = useMoreOfArrival();
+  const more = useOptionalOfArrival();
   return (
     <>
       <Paper component="section" aria-label="Ticket and label" sx={{ p: 2 }}>
@@ -151,7 +151,7 @@ function Mat() {
         <RiskFields />
         <Tick name="given" label="The owner agrees to them" />
       </FactCard>
-      <MoreFacts facts={more} />
+      <OptionalFacts facts={more} />
       <Linked />
     </>
   );
@@ -170,7 +170,7 @@ function Lamp() {
   const { state, context } = useJob();
   const { facts } = state;
   const service = facts.service?.payload.service;
-  const asked = service ? context.policy.services[service].requires : [];
+  const asked = state.required;
   const rating = facts.watch?.payload.ratingBar ?? null;
   const price = priceOf(state, context.policy.currency);
   const awaited = awaitedParts(facts)?.payload;

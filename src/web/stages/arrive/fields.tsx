@@ -4,7 +4,7 @@ import { useController } from 'react-hook-form';
 import { money } from '../../../core/craft/money';
 import { COMPLAINTS, RISKS } from '../../../core/logbook';
 import type { Policy, Service } from '../../../core/craft/policy';
-import { MeasureField, optionsOf, Several, TextLine, useFieldValue } from '../../job/fields';
+import { MeasureField, optionsOf, Several, TextLine, useFieldValue } from '../../kit/fields';
 
 /** The fields of arrival, shared by taking in and by correcting later. `at` is the path of the fact in its form. */
 export function WatchFields({ at = '' }: { readonly at?: string }) {

@@ -3,13 +3,13 @@ import { accumulatorInQuestion } from '../../../core/advice/cell';
 import { capital } from '../../../core/craft/judgement';
 import { MAIN_WELL, wellKey, type WellState } from '../../../core/logbook';
 import { openRevisions } from '../../../core/craft/movements';
-import { Caution } from '../../app/Lamp';
+import { Caution } from '../../kit/Lamp';
 import { CalibreFigure } from '../../figures/CalibreFigure';
-import { MeasureField, TextLine } from '../../job/fields';
+import { MeasureField, TextLine } from '../../kit/fields';
 import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
-import { MoreFacts } from '../../job/MoreFacts';
-import { StageLayout } from '../../job/StageLayout';
+import { OptionalFacts } from '../../kit/OptionalFacts';
+import { StageLayout } from '../../kit/StageLayout';
 import { ChargeLamp, ChargingMat } from './Charging';
 import { FitCard } from './Fit';
 import { useGuides } from './Guide';
@@ -86,7 +86,7 @@ function WellMat({ well, keyed }: { readonly well: WellState; readonly keyed: bo
       {!noCell && fitting && <SettledCard well={well} />}
       {guideOf(well)}
       {fitting && well.wanted && <Life well={well} />}
-      <MoreFacts
+      <OptionalFacts
         label={more}
         facts={[
           ...(!noCell && well.fitted === null && well.oldSettled?.payload.to !== 'spent bin'

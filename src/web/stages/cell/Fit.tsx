@@ -4,9 +4,9 @@ import { money } from '../../../core/craft/money';
 import { capital } from '../../../core/craft/judgement';
 import { MAIN_WELL, openDrops, wellKey, type WellState } from '../../../core/logbook';
 import { type LotOffer, recordWords, type WhatToFit } from '../../../core/craft/stock';
-import { focusNextWanted } from '../../app/keys/wanted';
+import { focusNextWanted } from '../../kit/keys/wanted';
 import { FactCard } from '../../job/FactCard';
-import { TextLine } from '../../job/fields';
+import { TextLine } from '../../kit/fields';
 import { useJob } from '../../job/JobContext';
 import { TakeOut } from './Loose';
 import { useAlkalineWord, useChosenLot, useFit } from './useFit';
@@ -142,9 +142,9 @@ function LotLine({ offer }: { readonly offer: LotOffer }) {
 
 /** Where the movement is not in the book: the cell named by hand, refused if it is never fitted to a watch. */
 function FitByName({ well }: { readonly well: WellState }) {
-  const { lots, book } = useJob();
+  const { lots } = useJob();
   const usable = lots.filter((lot) => lot.item === 'cell' && lot.balance > 0).map((lot) => lot.code);
-  const found = well.found?.payload.marking ? (book.cell(well.found.payload.marking)?.code ?? '') : '';
+  const found = well.foundCell?.code ?? '';
   return (
     <FactCard
       key={found}

@@ -9,7 +9,7 @@ import {
 import { guidesOf } from '../../../core/advice/cell';
 import { wellKey, type WellState } from '../../../core/logbook';
 import type { Calibre, Well } from '../../../core/craft/movements';
-import { useKey } from '../../app/keys/KeysProvider';
+import { useKey } from '../../kit/keys/KeysProvider';
 import { CalibreFigure } from '../../figures/CalibreFigure';
 import { useJob } from '../../job/JobContext';
 import { FoldedSteps, StepList } from '../../job/StepList';

@@ -10,10 +10,10 @@ import {
   wellKey,
 } from '../../../core/logbook';
 import type { Lot } from '../../../core/craft/stock';
-import { Caution } from '../../app/Lamp';
+import { Caution } from '../../kit/Lamp';
 import { FactCard } from '../../job/FactCard';
 import { FactList } from '../../job/FactList';
-import { Choice, optionsOf, TextLine } from '../../job/fields';
+import { Choice, optionsOf, TextLine } from '../../kit/fields';
 import { useJob } from '../../job/JobContext';
 
 /** Takes a fresh cell or kit of the lot chosen out of its blister: from then on it is loose until it is fitted. */

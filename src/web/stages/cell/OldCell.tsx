@@ -1,8 +1,8 @@
 import { Button } from '@mui/material';
 import { capital } from '../../../core/craft/judgement';
 import { CELL_CONDITIONS, LOOSE_CELL_CAUTION, type WellState, wellKey } from '../../../core/logbook';
-import { Caution } from '../../app/Lamp';
-import { Choice, optionsOf, TextLine, Tick, useFieldValue } from '../../job/fields';
+import { Caution } from '../../kit/Lamp';
+import { Choice, optionsOf, TextLine, Tick, useFieldValue } from '../../kit/fields';
 import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
 import { wellTitle } from './wells';

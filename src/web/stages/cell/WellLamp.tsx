@@ -8,20 +8,21 @@ import {
   readCellMarking,
   type WitnessVerdict,
 } from '../../../core/craft/cells';
-import { fittedAdviceOf, foundCell, setOf, witnessesOf } from '../../../core/advice/cell';
+import { fittedAdviceOf, setOf, witnessesOf } from '../../../core/advice/cell';
 import { capital, figure, type WorkingLine } from '../../../core/craft/judgement';
 import type { WellState } from '../../../core/logbook';
 import type { WhatToFit } from '../../../core/craft/stock';
 import { dayInWords } from '../../../core/craft/time';
-import { Caution, LampAnswer, type Standing, Working } from '../../app/Lamp';
+import { Caution, LampAnswer, type Standing, Working } from '../../kit/Lamp';
 import { CellFigure } from '../../figures/CellFigure';
 import { type OpenJob, useJob } from '../../job/JobContext';
 import { useChosenLot, useFit } from './useFit';
 import { wellTitle } from './wells';
 
 function foundReading({ draft, book }: OpenJob, well: WellState): CellReading | null {
-  const text = draft[`found.${well.name}`] ?? well.found?.payload.marking ?? '';
-  return text.trim() === '' ? null : readCellMarking(text, book.cellTable);
+  const typed = draft[`found.${well.name}`];
+  if (typed === undefined) return well.foundReading;
+  return typed.trim() === '' ? null : readCellMarking(typed, book.cellTable);
 }
 
 /** The arithmetic behind what is said of the old cell. */
@@ -173,7 +174,7 @@ function StockAnswer({ fit }: { readonly fit: WhatToFit }) {
 function LotLooksLike({ well, fit }: { readonly well: WellState; readonly fit: WhatToFit }) {
   const { book } = useJob();
   const movement = well.wanted ? book.cell(well.wanted.code) : null;
-  const found = foundCell(well, book.cellTable);
+  const found = well.foundCell;
   const [chosen] = useChosenLot(well, fit);
   const lot = chosen?.cell ?? null;
   if (lot === null || well.fitted !== null) return null;
@@ -242,7 +243,7 @@ export function WellLamp({ well }: { readonly well: WellState }) {
             ? [`The movement wants ${wanted.code}.`]
             : best
               ? [
-                  `Lot ${best.lot.lotCode}, best before ${best.lot.bestBefore ?? 'not printed'}: the oldest still in date.`,
+                  ...fit.bestBecause,
                   ...(together > 1 ? [`All ${together} from this one lot: they are a set.`] : []),
                   ...best.reasons,
                 ]

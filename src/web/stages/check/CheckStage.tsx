@@ -1,3 +1,4 @@
+import { pulsesComeFirst } from '../../../core/advice/health';
 import {
   Box,
   Button,
@@ -29,12 +30,12 @@ import { wayTaken } from '../../../core/craft/policy';
 import { quantities } from '../../../core/craft/units';
 import { trendsOfWatch } from '../../../core/advice/watches';
 import { askDevice, faultWords, useConnected } from '../../api/devices';
-import { LampAnswer, type Standing, Working } from '../../app/Lamp';
-import { Choice, ListChoice, MeasureField, optionsOf, Several, TextLine, Tick } from '../../job/fields';
+import { LampAnswer, type Standing, Working } from '../../kit/Lamp';
+import { Choice, ListChoice, MeasureField, optionsOf, Several, TextLine, Tick } from '../../kit/fields';
 import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
-import { MoreFacts } from '../../job/MoreFacts';
-import { StageLayout } from '../../job/StageLayout';
+import { OptionalFacts } from '../../kit/OptionalFacts';
+import { StageLayout } from '../../kit/StageLayout';
 import { DiagnosisAnswer } from './DiagnosisAnswer';
 import { LeakageCards, LeakAnswer } from './Leakage';
 import { VisitTrends } from '../../job/VisitTrends';
@@ -72,11 +73,10 @@ const WHOSE: Readonly<Record<ReadingVerdict['reference']['whose'], string>> = {
 const USUAL: readonly Measure[] = ['restVoltageV', 'loadedVoltageV', 'currentUA'];
 
 function ReadingCard({ measure }: { readonly measure: Measure }) {
-  const { state, context, book } = useJob();
-  const service = state.facts.service?.payload.service;
-  const required: readonly string[] = service ? context.policy.services[service].requires : [];
+  const { state } = useJob();
+  const required: readonly string[] = state.required;
   const loaded = measure === 'loadedVoltageV';
-  const load = usualLoad(chemistryOfJob(state, book));
+  const load = usualLoad(chemistryOfJob(state));
   return (
     <FactCard
       kind="check.reading"
@@ -286,19 +286,14 @@ function Mat() {
   const trends = earlier && trendsOfWatch(earlier.history, state, calibre, book);
   const diagnosis = useDiagnosis();
   const rare = (Object.keys(measures) as Measure[]).filter((measure) => !USUAL.includes(measure));
-  // Pulses are picked up through a watch that is still closed, before anything is undone.
-  const pulsesFirst =
-    facts.pulses === null &&
-    facts.back === null &&
-    context.policy.schools.check === 'measure first' &&
-    (calibre === null || calibre.functions.includes('hands'));
+  const pulsesFirst = pulsesComeFirst(state, context.policy);
   return (
     <>
       {pulsesFirst && <PulsesCard />}
       {USUAL.map((measure) => (
         <ReadingCard key={measure} measure={measure} />
       ))}
-      <MoreFacts
+      <OptionalFacts
         facts={[
           {
             title: 'Looked at',

@@ -2,7 +2,7 @@ import { Box, Typography } from '@mui/material';
 import { money } from '../../../core/craft/money';
 import type { Diagnosis, PricedRemedy } from '../../../core/craft/health';
 import { capital, percent } from '../../../core/craft/judgement';
-import { LampAnswer, type Standing } from '../../app/Lamp';
+import { LampAnswer, type Standing } from '../../kit/Lamp';
 const STANDING: Readonly<Record<Diagnosis['verdict'], Standing>> = {
   found: 'no',
   'nothing wrong': 'good',

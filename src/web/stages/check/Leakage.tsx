@@ -9,9 +9,9 @@ import {
 import { money } from '../../../core/craft/money';
 import { capital } from '../../../core/craft/judgement';
 import { LEAK_PLACES, leakWords } from '../../../core/logbook';
-import { Caution, LampAnswer } from '../../app/Lamp';
+import { Caution, LampAnswer } from '../../kit/Lamp';
 import { CalibreFigure } from '../../figures/CalibreFigure';
-import { Choice, MeasureField, optionsOf, TextLine, useFieldValue } from '../../job/fields';
+import { Choice, MeasureField, optionsOf, TextLine, useFieldValue } from '../../kit/fields';
 import { FactList } from '../../job/FactList';
 import { useJob } from '../../job/JobContext';
 const FROM_METER = { device: 'bench-meter', ask: { ask: 'measure', measure: 'currentUA' } } as const;

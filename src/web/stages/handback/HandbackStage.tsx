@@ -6,14 +6,14 @@ import { handback } from '../../../core/advice/handback';
 import { money } from '../../../core/craft/money';
 import type { Statement } from '../../../core/logbook';
 import { dayInWords, localTime } from '../../../core/craft/time';
-import { Caution, LampAnswer, Working } from '../../app/Lamp';
+import { Caution, LampAnswer, Working } from '../../kit/Lamp';
 import { WaxSeal } from '../../figures/WaxSeal';
-import { MoneyField, TextLine } from '../../job/fields';
-import { DeviceButton } from '../../job/DeviceButton';
+import { MoneyField, TextLine } from '../../kit/fields';
+import { DeviceButton } from '../../kit/DeviceButton';
 import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
-import { MoreFacts } from '../../job/MoreFacts';
-import { StageLayout } from '../../job/StageLayout';
+import { OptionalFacts } from '../../kit/OptionalFacts';
+import { StageLayout } from '../../kit/StageLayout';
 
 function useHandback() {
   const { state, lots, context } = useJob();
@@ -128,7 +128,7 @@ function Mat() {
         <Slip statement={statement} currency={context.policy.currency} />
       </Paper>
       {signature.state !== 'signed' && (
-        <MoreFacts
+        <OptionalFacts
           facts={[
             {
               title: 'Charge something else',

@@ -3,9 +3,9 @@ import { useState } from 'react';
 import { type Candidate, cellSizes, compareMovements, type Weighing } from '../../../core/craft/identify';
 import { figure, percent } from '../../../core/craft/judgement';
 import { asRevision, calibreWords } from '../../../core/craft/movements';
-import { colours } from '../../app/theme';
+import { colours } from '../../kit/theme';
 import { useJob } from '../../job/JobContext';
-import { NativeSelect } from '../../job/NativeSelect';
+import { NativeSelect } from '../../kit/NativeSelect';
 import { useRecordMovement } from './recordMovement';
 import { useAnswer } from './useIdentification';
 

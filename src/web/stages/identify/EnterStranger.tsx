@@ -16,7 +16,7 @@ import type { z } from 'zod';
 import { strangerForm } from '../../../contract';
 import { strangerCalibre } from '../../../core/craft/identify';
 import { postJson, Refused } from '../../api/http';
-import { ListChoice, MeasureField, TextLine } from '../../job/fields';
+import { ListChoice, MeasureField, TextLine } from '../../kit/fields';
 import { useJob } from '../../job/JobContext';
 import { useRecordMovement } from './recordMovement';
 import { useAnswer } from './useIdentification';

@@ -19,11 +19,11 @@ import type { JobEvidence } from '../../../core/advice/identify';
 import { type Look, LOOKS, lookSpec, seenWords } from '../../../core/craft/identify';
 import { SIGNS } from '../../../core/craft/movements';
 import { formatLignes, readSize } from '../../../core/craft/units';
-import { MONO } from '../../app/theme';
+import { MONO } from '../../kit/theme';
 import { SignFigure } from '../../figures/SignFigure';
 import { useJob } from '../../job/JobContext';
-import { NativeSelect } from '../../job/NativeSelect';
-import { TakeButton } from '../../job/TakeButton';
+import { NativeSelect } from '../../kit/NativeSelect';
+import { TakeButton } from '../../kit/TakeButton';
 import { typedSeen, useAnswer, useBestLook, useEvidence } from './useIdentification';
 
 /** Records, corrects and takes back one look. */

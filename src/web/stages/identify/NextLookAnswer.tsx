@@ -1,7 +1,7 @@
 import { Typography } from '@mui/material';
 import type { NextLook } from '../../../core/craft/identify';
 import { capital, figure, percent } from '../../../core/craft/judgement';
-import { LampAnswer } from '../../app/Lamp';
+import { LampAnswer } from '../../kit/Lamp';
 
 /** The further look that settles most for its trouble, and what each outcome would mean. */
 export function NextLookAnswer({ next }: { readonly next: NextLook }) {

@@ -1,5 +1,5 @@
 import type { Payloads } from '../../../core/logbook';
-import { focusNextWanted } from '../../app/keys/wanted';
+import { focusNextWanted } from '../../kit/keys/wanted';
 import { useJob } from '../../job/JobContext';
 
 /** Says which movement it is, in place of what was said before. */

@@ -2,7 +2,7 @@ import { Box, Button, Paper, Stack, Typography } from '@mui/material';
 import { useState } from 'react';
 import { useFormContext, useWatch } from 'react-hook-form';
 import { AS_FOUND, LEFT_BY, PHOTO_MARKS } from '../../../core/logbook';
-import { Choice, ListChoice, MeasureField, optionsOf, Several, TextLine } from '../../job/fields';
+import { Choice, ListChoice, MeasureField, optionsOf, Several, TextLine } from '../../kit/fields';
 import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
 import { MarkedPhoto, useMarkedPhotos } from '../../job/photos';

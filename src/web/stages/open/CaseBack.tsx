@@ -5,10 +5,10 @@ import { BACK_KINDS, KNIFE_KINDS } from '../../../core/craft/cases';
 import { overTravel } from '../../../core/craft/opening';
 import { OPENED_HOW, PROTECTIONS } from '../../../core/logbook';
 import { asAdvised } from '../../../core/advice/opening';
-import { Choice, ClockField, ListChoice, MeasureField, optionsOf, TextLine } from '../../job/fields';
+import { Choice, ClockField, ListChoice, MeasureField, optionsOf, TextLine } from '../../kit/fields';
 import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
-import { NativeSelect } from '../../job/NativeSelect';
+import { NativeSelect } from '../../kit/NativeSelect';
 import { useOpening } from './useOpening';
 const OTHER = '';
 

@@ -14,10 +14,10 @@ import {
 } from '../../../core/craft/cases';
 import { capital } from '../../../core/craft/judgement';
 import { expectedBack } from '../../../core/advice/opening';
-import { Choice, ClockField, ListChoice, MeasureField, NumbersField, optionsOf } from '../../job/fields';
+import { Choice, ClockField, ListChoice, MeasureField, NumbersField, optionsOf } from '../../kit/fields';
 import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
-import { NativeSelect } from '../../job/NativeSelect';
+import { NativeSelect } from '../../kit/NativeSelect';
 import { useOpening } from './useOpening';
 
 /** Tells the lamp what is typed, as long as the form stands. */

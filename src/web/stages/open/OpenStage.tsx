@@ -1,10 +1,10 @@
 import { Stack, Typography } from '@mui/material';
-import { MeasureField, TextLine } from '../../job/fields';
+import { MeasureField, TextLine } from '../../kit/fields';
 import { FactCard, RecordedBy } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
 import { FactList } from '../../job/FactList';
-import { MoreFacts } from '../../job/MoreFacts';
-import { StageLayout } from '../../job/StageLayout';
+import { OptionalFacts } from '../../kit/OptionalFacts';
+import { StageLayout } from '../../kit/StageLayout';
 import { AsFound } from './AsFound';
 import { CaseBack } from './CaseBack';
 import { Measured } from './Measured';
@@ -37,7 +37,7 @@ function Mat() {
         ))}
         <TextLine name="note" label="What to do the same, or not" />
       </FactCard>
-      <MoreFacts
+      <OptionalFacts
         facts={[
           {
             title: 'Seals counted',

@@ -3,7 +3,7 @@ import { opens, type PlanStep } from '../../../core/craft/opening';
 import { asAdvised, partsComingOff } from '../../../core/advice/opening';
 import { countOf } from '../../../core/craft/parts';
 import { localTime } from '../../../core/craft/time';
-import { useKey } from '../../app/keys/KeysProvider';
+import { useKey } from '../../kit/keys/KeysProvider';
 import { useJob } from '../../job/JobContext';
 import { FoldedSteps, StepList } from '../../job/StepList';
 import { useOpening } from './useOpening';

@@ -5,8 +5,8 @@ import type { BackKind } from '../../../core/craft/cases';
 import { paybackOfJob, toolsFor, usualCostMinor } from '../../../core/craft/tools';
 import { readQuantity } from '../../../core/craft/units';
 import { useToolsServed } from '../../api/resources';
-import { LampAnswer, Working } from '../../app/Lamp';
-import { MONO } from '../../app/theme';
+import { LampAnswer, Working } from '../../kit/Lamp';
+import { MONO } from '../../kit/theme';
 import { useJob } from '../../job/JobContext';
 
 interface Props {

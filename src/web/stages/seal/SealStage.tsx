@@ -13,7 +13,7 @@ import {
 } from '../../../core/logbook';
 import { partInWords } from '../../../core/craft/parts';
 import { wayTaken } from '../../../core/craft/policy';
-import { Caution, LampAnswer, Working } from '../../app/Lamp';
+import { Caution, LampAnswer, Working } from '../../kit/Lamp';
 import {
   Choice,
   ClockSetField,
@@ -24,14 +24,14 @@ import {
   TextLine,
   Tick,
   useFieldValue,
-} from '../../job/fields';
+} from '../../kit/fields';
 import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
-import { MoreFacts } from '../../job/MoreFacts';
+import { OptionalFacts } from '../../kit/OptionalFacts';
 import { MarkedPhoto, useMarkedPhotos } from '../../job/photos';
-import { NativeSelect } from '../../job/NativeSelect';
+import { NativeSelect } from '../../kit/NativeSelect';
 import { Tray } from '../../job/Tray';
-import { StageLayout } from '../../job/StageLayout';
+import { StageLayout } from '../../kit/StageLayout';
 import { capital } from '../../../core/craft/judgement';
 import { useEffect } from 'react';
 
@@ -263,7 +263,7 @@ function Mat() {
           the part.
         </Typography>
       )}
-      <MoreFacts
+      <OptionalFacts
         facts={[
           {
             title: 'Crown, pusher and crystal seals',

@@ -4,13 +4,13 @@ import { provingRun } from '../../../core/advice/handback';
 import { capital, figure } from '../../../core/craft/judgement';
 import { OUTSIDE, type Outside } from '../../../core/logbook';
 import { functionsToProve, settingAdvice, type ProofStep, watchSeconds } from '../../../core/craft/setting';
-import { useKey } from '../../app/keys/KeysProvider';
-import { Caution, LampAnswer, Working } from '../../app/Lamp';
-import { MeasureField, ProofList, TextLine, Tick } from '../../job/fields';
+import { useKey } from '../../kit/keys/KeysProvider';
+import { Caution, LampAnswer, Working } from '../../kit/Lamp';
+import { MeasureField, ProofList, TextLine, Tick } from '../../kit/fields';
 import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
-import { MoreFacts } from '../../job/MoreFacts';
-import { StageLayout } from '../../job/StageLayout';
+import { OptionalFacts } from '../../kit/OptionalFacts';
+import { StageLayout } from '../../kit/StageLayout';
 
 const UNKNOWN_MOVEMENT: readonly ProofStep[] = [
   { what: 'hands', how: 'Hands pass each other and the dial all the way round.' },
@@ -64,7 +64,7 @@ function Mat() {
       >
         <ProofFields steps={steps} />
       </FactCard>
-      <MoreFacts
+      <OptionalFacts
         facts={[
           {
             title: 'Crown, bezel and bracelet',

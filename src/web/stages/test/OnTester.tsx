@@ -4,7 +4,7 @@ import { useFormContext } from 'react-hook-form';
 import type { TraceSample } from '../../../core/craft/devices';
 import { askDevice, faultWords, useConnected } from '../../api/devices';
 import { TraceFigure } from '../../figures/TraceFigure';
-import { useFieldValue } from '../../job/fields';
+import { useFieldValue } from '../../kit/fields';
 
 /** Runs the test on the connected tester: what it shows as it goes, and its figures into the form. */
 export function OnTester() {

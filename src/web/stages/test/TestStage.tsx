@@ -3,13 +3,13 @@ import { useFormContext } from 'react-hook-form';
 import { waterStatement } from '../../../core/advice/handback';
 import { capital, figure } from '../../../core/craft/judgement';
 import { deflectionKept, entryInWords, TEST_METHODS } from '../../../core/logbook';
-import { Caution, LampAnswer, Working } from '../../app/Lamp';
+import { Caution, LampAnswer, Working } from '../../kit/Lamp';
 import { CaseFigure } from '../../figures/CaseFigure';
-import { Choice, MeasureField, optionsOf, TextLine, useFieldValue } from '../../job/fields';
+import { Choice, MeasureField, optionsOf, TextLine, useFieldValue } from '../../kit/fields';
 import { FactCard, RecordedBy } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
 import { OnTester } from './OnTester';
-import { StageLayout } from '../../job/StageLayout';
+import { StageLayout } from '../../kit/StageLayout';
 
 /** Where it leaked, on the clock face; asked only once a leak was seen. */
 function LeakPlace() {

@@ -1,0 +1,92 @@
+import { EventEmitter } from 'node:events';
+import type { LiveNews } from '../../contract';
+import type { JobContext } from '../../core/logbook';
+import { DEFAULT_POLICY, type Shop } from '../../core/craft/policy';
+import { attachmentStore } from '../attachments/attachments';
+import { deviceHub } from '../devices/devices';
+import { cellsInWatchesStore } from './cellsInWatches';
+import { catalogueStore, readShippedCells } from './catalogue';
+import { type Clock, runningClock } from './clock';
+import { openDatabase } from './database';
+import { logbookStore } from './logbook';
+import { movementsSeenStore } from './movementsSeen';
+import { shopStore } from './shop';
+import { stockStore } from './stock';
+
+/** A shop nobody has described yet. */
+const NEW_SHOP: Shop = {
+  name: 'Watch counter',
+  place: '',
+  zone: Intl.DateTimeFormat().resolvedOptions().timeZone,
+};
+
+export interface StoreOptions {
+  readonly dataDir: string;
+  readonly clock?: Clock;
+  readonly demo?: boolean;
+  /** What a new database is named; a database that has a shop keeps it. */
+  readonly shop?: Shop;
+}
+
+/** Opens the data folder: database up to date, cell table and policy in place. */
+export function openStore({ dataDir, clock = runningClock(), demo = false, shop = NEW_SHOP }: StoreOptions) {
+  const db = openDatabase(dataDir);
+  const catalogue = catalogueStore(db, clock);
+  const shops = shopStore(db, clock);
+  const stock = stockStore(db, clock, () => catalogue.book());
+  const cells = cellsInWatchesStore(db);
+  if (!shops.hasShop()) {
+    db.transaction(() => {
+      shops.setShop(shop);
+      shops.setPolicy(DEFAULT_POLICY);
+      catalogue.write('cell', readShippedCells());
+    }).immediate();
+  }
+  const context = (): JobContext => ({
+    catalogue: catalogue.book(),
+    policy: shops.policy(),
+    shop: shops.shop(),
+    nowUtc: clock.nowUtc(),
+  });
+  const attachments = attachmentStore(db, clock, dataDir);
+  const movements = movementsSeenStore(db);
+  const logbook = logbookStore(db, clock, stock, attachments, movements, cells, context);
+  const devices = deviceHub(db, clock, attachments, {
+    nowUtc: () => clock.nowUtc(),
+    table: () => catalogue.book().cellTable,
+    zone: () => shops.shop().zone,
+    ticketOf: (jobId) => logbook.job(jobId)?.job.ticket ?? null,
+    reach: (jobId) => {
+      const owner = logbook.job(jobId)?.customer;
+      if (owner?.phone) return 'phone';
+      return owner?.email ? 'e-mail' : null;
+    },
+  });
+  const news = new EventEmitter<{ news: [LiveNews] }>();
+  news.setMaxListeners(0);
+  return {
+    clock,
+    demo,
+    catalogue,
+    shops,
+    stock,
+    logbook,
+    attachments,
+    movements,
+    cells,
+    devices,
+    context,
+    /** Does a long piece of writing in one transaction: all of it, or nothing. */
+    inOne: (work: () => void): void => db.transaction(work).immediate(),
+    /** Tells everyone who listens that something was written. */
+    tell: (item: LiveNews) => void news.emit('news', item),
+    listen(listener: (item: LiveNews) => void): () => void {
+      news.on('news', listener);
+      return () => void news.off('news', listener);
+    },
+    close: () => void db.close(),
+  };
+}
+
+export type Store = ReturnType<typeof openStore>;
+export { runningClock, type Clock } from './clock';

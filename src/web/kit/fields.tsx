@@ -1,0 +1,393 @@
+import {
+  Checkbox,
+  FormControl,
+  FormControlLabel,
+  FormGroup,
+  FormHelperText,
+  FormLabel,
+  InputAdornment,
+  Radio,
+  RadioGroup,
+  Stack,
+  TextField,
+  Typography,
+} from '@mui/material';
+import { useId, useState } from 'react';
+import { useController, useFormContext } from 'react-hook-form';
+import { capital } from '../../core/craft/judgement';
+import { quantities, type Quantity, readQuantity } from '../../core/craft/units';
+import { MONO } from './theme';
+import type { DeviceAsk, DeviceId } from '../../contract';
+import { NativeSelect } from './NativeSelect';
+import { TakeButton } from './TakeButton';
+
+interface FieldProps {
+  readonly name: string;
+  readonly label: string;
+  readonly wanted?: boolean;
+}
+
+interface TextProps extends FieldProps {
+  readonly mono?: boolean;
+  readonly autoFocus?: boolean;
+  readonly helper?: string;
+  readonly onText?: (text: string) => void;
+  readonly blankIsNull?: boolean;
+}
+
+export function TextLine({
+  name,
+  label,
+  wanted = false,
+  mono = false,
+  autoFocus = false,
+  helper,
+  onText,
+  blankIsNull = false,
+}: TextProps) {
+  const { field, fieldState } = useController({ name });
+  return (
+    <TextField
+      label={label}
+      value={(field.value as string | null) ?? ''}
+      onChange={(event) => {
+        field.onChange(blankIsNull && event.target.value === '' ? null : event.target.value);
+        onText?.(event.target.value);
+      }}
+      onBlur={field.onBlur}
+      inputRef={field.ref}
+      error={fieldState.error !== undefined}
+      helperText={fieldState.error?.message ?? helper}
+      autoFocus={autoFocus}
+      fullWidth
+      slotProps={{
+        htmlInput: {
+          'data-wanted': wanted,
+          autoComplete: 'off',
+          spellCheck: false,
+          style: mono ? { fontFamily: MONO, fontSize: '1.25rem' } : undefined,
+        },
+      }}
+    />
+  );
+}
+
+interface MeasureProps extends FieldProps {
+  readonly quantity: Quantity;
+  /** How many of what the form holds make one of what is typed: 100 for money in minor units. */
+  readonly scale?: number;
+  /** Shown behind the figure instead of the quantity's own unit. */
+  readonly unitShown?: string;
+  /** The device it can be taken from; lengths come from the caliper. */
+  readonly from?: { readonly device: DeviceId; readonly ask: DeviceAsk };
+  /** A blank field means null: nobody knows. */
+  readonly optional?: boolean;
+  readonly helper?: string;
+}
+
+const CALIPER = { device: 'caliper', ask: { ask: 'length' } } as const;
+
+/** A figure as a hand or a caliper types it; shows what was understood. The form holds the number in the kept unit. */
+export function MeasureField({
+  name,
+  label,
+  quantity,
+  optional = false,
+  wanted = false,
+  helper,
+  scale = 1,
+  unitShown,
+  from = quantity === 'lengthMm' ? CALIPER : undefined,
+}: MeasureProps) {
+  const { field, fieldState } = useController({ name });
+  const { unit: ownUnit, example } = quantities[quantity];
+  const unit = unitShown ?? ownUnit;
+  const written = (value: unknown): string =>
+    typeof value === 'number' && !Number.isNaN(value)
+      ? scale === 1
+        ? String(value)
+        : (value / scale).toFixed(2)
+      : '';
+  const scaled = (value: number): number => (scale === 1 ? value : Math.round(value * scale));
+  const [typed, setTyped] = useState({ text: written(field.value), value: field.value as unknown });
+  // What was typed stands as long as it is what the form holds; a value set from elsewhere is shown instead.
+  const text = Object.is(typed.value, field.value) ? typed.text : written(field.value);
+  const reading = text.trim() === '' ? null : readQuantity(text, quantity);
+  const showsError = fieldState.error !== undefined || reading?.verdict === 'not read';
+  const message =
+    reading?.verdict === 'not read'
+      ? `${reading.reason} A good value: ${example}.`
+      : (fieldState.error?.message ??
+        // What is understood just as it was typed needs no telling.
+        (reading?.verdict === 'read' && reading.understood !== text.trim()
+          ? `Understood: ${reading.understood}`
+          : (helper ?? (reading ? ' ' : `e.g. ${example}`))));
+  const take = (given: string): void => {
+    const read = given.trim() === '' ? null : readQuantity(given, quantity);
+    const blank = optional ? null : undefined;
+    const value = read === null ? blank : read.verdict === 'read' ? scaled(read.value) : Number.NaN;
+    setTyped({ text: given, value });
+    field.onChange(value);
+  };
+  return (
+    <TextField
+      label={label}
+      value={text}
+      onChange={(event) => take(event.target.value)}
+      onBlur={field.onBlur}
+      inputRef={field.ref}
+      error={showsError}
+      helperText={message}
+      sx={{ maxWidth: 340 }}
+      slotProps={{
+        input: {
+          endAdornment:
+            unit || from ? (
+              <InputAdornment position="end">
+                {unit}
+                {from && <TakeButton device={from.device} ask={from.ask} label={label} onText={take} />}
+              </InputAdornment>
+            ) : undefined,
+        },
+        htmlInput: {
+          'data-wanted': wanted,
+          'data-measure': quantity,
+          inputMode: 'decimal',
+          autoComplete: 'off',
+          style: { fontFamily: MONO, fontSize: '1.35rem' },
+        },
+      }}
+    />
+  );
+}
+
+/** A list of figures, parted by commas or spaces. */
+export function NumbersField({ name, label, helper }: FieldProps & { readonly helper?: string }) {
+  const { field, fieldState } = useController({ name });
+  const [typed, setTyped] = useState(((field.value as readonly number[] | undefined) ?? []).join(' '));
+  return (
+    <TextField
+      label={label}
+      fullWidth
+      value={typed}
+      error={fieldState.error !== undefined}
+      helperText={fieldState.error?.message ?? helper ?? 'parted by spaces, blank if none'}
+      onChange={(event) => {
+        setTyped(event.target.value);
+        field.onChange(
+          event.target.value
+            .split(/[\s;]+/)
+            .filter((each) => each !== '')
+            .map((each) => Number(each.replace(',', '.'))),
+        );
+      }}
+    />
+  );
+}
+
+/** A sum as typed, `14.50`; the form holds minor units. */
+export function MoneyField({
+  currency,
+  ...field
+}: FieldProps & { readonly currency: string; readonly optional?: boolean; readonly helper?: string }) {
+  return <MeasureField {...field} quantity="figureOnly" scale={100} unitShown={currency} />;
+}
+
+/** One of a longer list, bound to its form. */
+export function ListChoice({ name, label, options, wanted = false }: ChoiceProps) {
+  const { field, fieldState } = useController({ name });
+  return (
+    <NativeSelect
+      label={label}
+      value={(field.value as string | null) ?? ''}
+      options={options}
+      onChange={(value) => field.onChange(value === '' ? null : value)}
+      error={fieldState.error?.message}
+      wanted={wanted}
+    />
+  );
+}
+
+interface ChoiceProps extends FieldProps {
+  readonly options: readonly { readonly value: string; readonly label: string }[];
+}
+
+/** One of a few, by arrow keys or touch. */
+export function Choice({ name, label, options, wanted = false }: ChoiceProps) {
+  const { field, fieldState } = useController({ name });
+  const labelId = useId();
+  const value = (field.value as string | null) ?? '';
+  const first = value === '' ? options[0]?.value : value;
+  return (
+    <FormControl error={fieldState.error !== undefined}>
+      <FormLabel id={labelId}>{label}</FormLabel>
+      <RadioGroup
+        row
+        aria-labelledby={labelId}
+        value={value}
+        onChange={(_, next) => field.onChange(next)}
+        onBlur={field.onBlur}
+      >
+        {options.map((option) => (
+          <FormControlLabel
+            key={option.value}
+            value={option.value}
+            label={option.label}
+            control={
+              <Radio
+                slotProps={{
+                  input: {
+                    'data-wanted': wanted && option.value === first,
+                  } as React.InputHTMLAttributes<HTMLInputElement>,
+                }}
+              />
+            }
+          />
+        ))}
+      </RadioGroup>
+      {fieldState.error && <FormHelperText>{fieldState.error.message}</FormHelperText>}
+    </FormControl>
+  );
+}
+
+interface SeveralProps extends FieldProps {
+  readonly options: readonly { readonly value: string | number; readonly label: string }[];
+}
+
+/** Any of a few. */
+export function Several({ name, label, options, wanted = false }: SeveralProps) {
+  const { field, fieldState } = useController({ name });
+  const picked = (field.value as readonly (string | number)[] | undefined) ?? [];
+  return (
+    <FormControl component="fieldset" error={fieldState.error !== undefined}>
+      <FormLabel component="legend">{label}</FormLabel>
+      <FormGroup row>
+        {options.map((option, index) => (
+          <FormControlLabel
+            key={option.value}
+            label={option.label}
+            control={
+              <Checkbox
+                checked={picked.includes(option.value)}
+                onChange={(_, on) =>
+                  field.onChange(
+                    on ? [...picked, option.value] : picked.filter((each) => each !== option.value),
+                  )
+                }
+                slotProps={{
+                  input: {
+                    'data-wanted': wanted && index === 0,
+                  } as React.InputHTMLAttributes<HTMLInputElement>,
+                }}
+              />
+            }
+          />
+        ))}
+      </FormGroup>
+      {fieldState.error && <FormHelperText>{fieldState.error.message}</FormHelperText>}
+    </FormControl>
+  );
+}
+
+/** Yes or no to one thing. */
+export function Tick({ name, label, wanted = false }: FieldProps) {
+  const { field, fieldState } = useController({ name });
+  return (
+    <FormControl error={fieldState.error !== undefined}>
+      <FormControlLabel
+        label={label}
+        control={
+          <Checkbox
+            checked={field.value === true}
+            onChange={(_, on) => field.onChange(on)}
+            slotProps={{ input: { 'data-wanted': wanted } as React.InputHTMLAttributes<HTMLInputElement> }}
+          />
+        }
+      />
+      {fieldState.error && <FormHelperText>{fieldState.error.message}</FormHelperText>}
+    </FormControl>
+  );
+}
+
+/** Clock positions on the case, any of the twelve. */
+export function ClockSetField({ name, label }: FieldProps) {
+  return (
+    <Several
+      name={name}
+      label={label}
+      options={Array.from({ length: 12 }, (_, index) => ({ value: index + 1, label: String(index + 1) }))}
+    />
+  );
+}
+
+/** Works, does not work, or not tried: one line a thing to prove. */
+export function ProofList({
+  name,
+  steps,
+  wanted = false,
+}: {
+  readonly name: string;
+  readonly steps: readonly { readonly what: string; readonly how: string }[];
+  readonly wanted?: boolean;
+}) {
+  const { field } = useController({ name });
+  const proved = field.value as Readonly<Record<string, string>>;
+  return steps.map(({ what, how }, index) => (
+    <Stack
+      key={what}
+      direction={{ xs: 'column', sm: 'row' }}
+      spacing={2}
+      sx={{ alignItems: { sm: 'center' } }}
+    >
+      <Typography sx={{ flexGrow: 1 }}>
+        <strong>{capital(what)}.</strong> {how}
+      </Typography>
+      <RadioGroup
+        row
+        aria-label={what}
+        value={proved[what] ?? ''}
+        onChange={(_, result) => field.onChange({ ...proved, [what]: result })}
+        sx={{ flexShrink: 0 }}
+      >
+        {(['works', 'does not work'] as const).map((result) => (
+          <FormControlLabel
+            key={result}
+            value={result}
+            label={result}
+            control={
+              <Radio
+                slotProps={{
+                  input: {
+                    'data-wanted': wanted && index === 0 && result === 'works',
+                  } as React.InputHTMLAttributes<HTMLInputElement>,
+                }}
+              />
+            }
+          />
+        ))}
+      </RadioGroup>
+    </Stack>
+  ));
+}
+
+/** A clock position on the case, halves allowed; blank is null. */
+export function ClockField({ name, label }: FieldProps) {
+  return (
+    <MeasureField
+      name={name}
+      label={label}
+      quantity="figureOnly"
+      optional
+      helper="1 to 12, from behind; blank if none"
+    />
+  );
+}
+
+export function optionsOf(values: readonly string[]): { readonly value: string; readonly label: string }[] {
+  return values.map((value) => ({ value, label: capital(value) }));
+}
+
+/** The value of one field, as it is typed. */
+export function useFieldValue(name: string): unknown {
+  return useFormContext().watch(name);
+}

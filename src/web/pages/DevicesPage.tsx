@@ -1,0 +1,271 @@
+import { zodResolver } from '@hookform/resolvers/zod';
+import { Box, Button, LinearProgress, Paper, Stack, Typography } from '@mui/material';
+import { useState } from 'react';
+import { type FieldValues, FormProvider, useForm } from 'react-hook-form';
+import { Link } from 'react-router';
+import { mutate } from 'swr';
+import { capital } from '../../core/craft/judgement';
+import {
+  DEVICE_FAULTS,
+  type DeviceAsk,
+  type DeviceId,
+  type DeviceSays,
+  deviceSettings,
+  type DeviceState,
+} from '../../contract';
+import { type Measure, measures } from '../../core/craft/health';
+import { localTime } from '../../core/craft/time';
+import type { Quantity } from '../../core/craft/units';
+import { askDevice, DEVICES_PATH, faultWords, useDevices } from '../api/devices';
+import { useBench } from '../api/bench';
+import { postJson, Refused } from '../api/http';
+import { useShop } from '../api/resources';
+import { LampAnswer } from '../kit/Lamp';
+import { TraceFigure } from '../figures/TraceFigure';
+import { Choice, ListChoice, MeasureField, optionsOf } from '../kit/fields';
+import { FileThumb } from '../job/files';
+import { StageLayout } from '../kit/StageLayout';
+
+type Setting =
+  | {
+      readonly name: string;
+      readonly label: string;
+      readonly quantity: Quantity;
+      readonly unit?: string;
+      readonly optional?: boolean;
+      readonly helper?: string;
+    }
+  | { readonly name: string; readonly label: string; readonly options: readonly string[] };
+
+const NOISE: Setting = { name: 'noisePercent', label: 'Noise', quantity: 'figureOnly', unit: '%' };
+
+const SETTINGS: Readonly<Record<DeviceId, readonly Setting[]>> = {
+  caliper: [
+    // Not taken from the caliper itself.
+    { name: 'valueMm', label: 'Lies between the jaws', quantity: 'figureOnly', unit: 'mm' },
+    { name: 'unit', label: 'Set to', options: ['mm', 'in'] },
+  ],
+  'bench-meter': [
+    ...(Object.keys(measures) as Measure[]).map((measure) => ({
+      name: measure,
+      label: capital(measures[measure].words),
+      quantity: measures[measure].quantity,
+    })),
+    {
+      name: 'pulsesEveryS',
+      label: 'A motor pulse every',
+      quantity: 'durationS',
+      optional: true,
+      helper: 'blank: no pulses',
+    },
+    NOISE,
+  ],
+  'leak-tester': [
+    { name: 'deflectionUm', label: 'The case gives by', quantity: 'micrometres' },
+    {
+      name: 'tauS',
+      label: 'It leaks with a time of',
+      quantity: 'durationS',
+      optional: true,
+      helper: 'blank: a tight case',
+    },
+    NOISE,
+    { name: 'speed', label: 'Runs faster by', quantity: 'figureOnly', unit: '×' },
+  ],
+  camera: [{ name: 'shows', label: 'In front of it', options: ['movement', 'back', 'leaked cell'] }],
+  'label-printer': [],
+  'message-outbox': [],
+  supplier: [
+    { name: 'leadHours', label: 'Delivers after', quantity: 'hours' },
+    { name: 'wrongPercent', label: 'Lines with another cell', quantity: 'figureOnly', unit: '%' },
+    { name: 'shortPercent', label: 'Lines that come short', quantity: 'figureOnly', unit: '%' },
+  ],
+};
+
+const WHAT_IT_IS: Readonly<Record<DeviceId, string>> = {
+  caliper: 'Its figure goes into any length with “Take”. A real one that types needs no connecting.',
+  'bench-meter':
+    'Voltages, currents, coil, rate and motor pulses go into the readings of stage 4 with “Take”.',
+  'leak-tester': 'Runs the dry test of stage 7 and shows it second by second.',
+  camera: 'Photographs go with what is found, wherever “From the camera” stands.',
+  'label-printer': 'Prints the envelope label at stage 1.',
+  supplier: 'Takes the orders of the stock page and delivers; now and then another cell, or too few.',
+  'message-outbox': 'Tells the owner, by the way they left; it keeps no name and no number.',
+};
+
+/** What each device can be tried with here; printing and messages want a job. */
+const TRIES: Partial<Record<DeviceId, (technicianId: string) => DeviceAsk>> = {
+  caliper: () => ({ ask: 'length' }),
+  'bench-meter': () => ({ ask: 'measure', measure: 'currentUA' }),
+  'leak-tester': () => ({ ask: 'trace', pressureBar: 3, seconds: 60 }),
+  camera: (technicianId) => ({ ask: 'picture', technicianId }),
+};
+
+function Said({ said }: { readonly said: readonly DeviceSays[] }) {
+  const samples = said.flatMap((each) => (each.says === 'sample' ? [each.sample] : []));
+  const last = said.at(-1);
+  if (!last) return null;
+  const fault = faultWords(last);
+  return (
+    <Box role="status" sx={{ mt: 1 }}>
+      {samples.length > 0 && <TraceFigure samples={samples} seconds={60} />}
+      {fault && <Typography sx={{ fontWeight: 700 }}>■ {fault}</Typography>}
+      {last.says === 'figure' && (
+        <Typography variant="mark" component="p">
+          {last.text}
+        </Typography>
+      )}
+      {last.says === 'trace' && (
+        <Typography>
+          {last.startUm} µm at the start, {last.endUm} µm at the end.
+        </Typography>
+      )}
+      {last.says === 'picture' && <FileThumb hash={last.attachment.hash} attachment={last.attachment} />}
+    </Box>
+  );
+}
+
+function DeviceCard({ device }: { readonly device: DeviceState }) {
+  const { data: shop } = useShop();
+  const { technicianId } = useBench();
+  const [said, setSaid] = useState<readonly DeviceSays[]>([]);
+  const [failed, setFailed] = useState<string | null>(null);
+  const form = useForm<FieldValues>({
+    values: device.settings as FieldValues,
+    resolver: zodResolver(deviceSettings[device.id] as never) as never,
+  });
+  const change = async (body: object): Promise<void> => {
+    try {
+      setFailed(null);
+      await postJson(`${DEVICES_PATH}/${device.id}`, body);
+      await mutate(DEVICES_PATH);
+    } catch (error) {
+      setFailed(error instanceof Refused ? error.message : 'The server is away: nothing was changed.');
+    }
+  };
+  const trial = TRIES[device.id];
+  const attempt = async (): Promise<void> => {
+    if (!trial || technicianId === null) return;
+    setSaid([]);
+    await askDevice(device.id, trial(technicianId), (says) => setSaid((before) => [...before, says]));
+  };
+  const state = !device.connected ? '○ not connected' : device.fault ? `■ ${device.fault}` : '● connected';
+  return (
+    <Paper component="section" aria-label={device.name} sx={{ p: 2 }}>
+      <Stack direction="row" spacing={1.5} sx={{ alignItems: 'center', flexWrap: 'wrap', rowGap: 1 }}>
+        <Typography variant="h3" component="h2">
+          {device.name}
+        </Typography>
+        <Typography sx={{ flexGrow: 1, fontWeight: 700 }}>{state}</Typography>
+        <Button
+          variant={device.connected ? 'outlined' : 'contained'}
+          onClick={() => void change({ connected: !device.connected })}
+          aria-label={`${device.connected ? 'Disconnect' : 'Connect'}: ${device.name}`}
+        >
+          {device.connected ? 'Disconnect' : 'Connect'}
+        </Button>
+        {trial && device.connected && (
+          <Button
+            variant="outlined"
+            onClick={() => void attempt()}
+            disabled={technicianId === null}
+            aria-label={`Try it: ${device.name}`}
+          >
+            Try it
+          </Button>
+        )}
+      </Stack>
+      <Typography color="text.secondary">{WHAT_IT_IS[device.id]}</Typography>
+      <Said said={said} />
+      {device.output.map((each) => (
+        <Typography key={`${each.atUtc}-${each.words}`} variant="body2">
+          {shop ? localTime(each.atUtc, shop.shop.zone) : ''}:{' '}
+          <Link to={`/jobs/${each.jobId}`}>{each.words}</Link>
+        </Typography>
+      ))}
+      <Box component="details" sx={{ mt: 1, '& summary': { cursor: 'pointer', minHeight: 44, pt: 1 } }}>
+        <summary>What this stand-in simulates</summary>
+        <FormProvider {...form}>
+          <Stack
+            component="form"
+            spacing={1.5}
+            noValidate
+            aria-label={`${device.name} simulates`}
+            onSubmit={(event) => void form.handleSubmit((settings) => change({ settings }))(event)}
+          >
+            <Box sx={{ display: 'grid', gap: 1.5, gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' } }}>
+              {SETTINGS[device.id].map((setting) =>
+                'options' in setting ? (
+                  <Choice
+                    key={setting.name}
+                    name={setting.name}
+                    label={setting.label}
+                    options={optionsOf(setting.options)}
+                  />
+                ) : (
+                  <MeasureField
+                    key={setting.name}
+                    name={setting.name}
+                    label={setting.label}
+                    quantity={setting.quantity}
+                    optional={setting.optional ?? false}
+                    {...(setting.unit ? { unitShown: setting.unit } : {})}
+                    {...(setting.helper ? { helper: setting.helper } : {})}
+                  />
+                ),
+              )}
+              <ListChoice
+                name="fault"
+                label="Fault"
+                options={optionsOf(['none', ...DEVICE_FAULTS[device.id]])}
+              />
+            </Box>
+            <Button type="submit" variant="outlined" sx={{ alignSelf: 'flex-start' }}>
+              Simulate so
+            </Button>
+          </Stack>
+        </FormProvider>
+      </Box>
+      {failed && <Typography role="alert">{failed}</Typography>}
+    </Paper>
+  );
+}
+
+/** The devices of the bench: connected or not, what ails them, and what the stand-ins simulate. */
+export default function DevicesPage() {
+  const { data: devices } = useDevices();
+  if (!devices) return <LinearProgress aria-label="Loading the devices" />;
+  const ailing = devices.filter((device) => device.connected && device.fault !== null);
+  const there = devices.filter((device) => device.connected);
+  return (
+    <StageLayout
+      mat={
+        <>
+          <Typography variant="h1">Devices</Typography>
+          {devices.map((device) => (
+            <DeviceCard key={device.id} device={device} />
+          ))}
+        </>
+      }
+      lamp={
+        <>
+          <LampAnswer
+            question="At this counter"
+            standing={ailing.length > 0 ? 'no' : there.length > 0 ? 'good' : 'open'}
+            answer={
+              ailing.length > 0 ? `${ailing.length} ailing` : `${there.length} of ${devices.length} connected`
+            }
+            reasons={
+              ailing.length > 0
+                ? ailing.map((device) => `${device.name}: ${device.fault ?? ''}.`)
+                : ['Without a device everything can be typed: nothing waits for one.']
+            }
+          />
+          <Typography color="text.secondary">
+            These are stand-ins that ship with the program. A real device answers through the same door.
+          </Typography>
+        </>
+      }
+    />
+  );
+}

@@ -1,0 +1,458 @@
+import { zodResolver } from '@hookform/resolvers/zod';
+import {
+  Alert,
+  Autocomplete,
+  Checkbox,
+  FormControl,
+  FormControlLabel,
+  FormLabel,
+  Radio,
+  RadioGroup,
+  Button,
+  LinearProgress,
+  Paper,
+  Stack,
+  TextField,
+  Typography,
+} from '@mui/material';
+import { useEffect, useId, useMemo, useState } from 'react';
+import { FormProvider, useController, useForm, useFormContext, useWatch } from 'react-hook-form';
+import { useNavigate, useSearchParams } from 'react-router';
+import useSWR, { mutate } from 'swr';
+import { v7 } from 'uuid';
+import { z } from 'zod';
+import {
+  type Customer,
+  customer,
+  type FindResult,
+  type JobImported,
+  type JobResource,
+  kindDefinition,
+  type KnownWatch,
+  type NewEntry,
+  type NewJob,
+} from '../../contract';
+import { type EntryKind, foldJob, RISKS } from '../../core/logbook';
+import { type Policy, SERVICES } from '../../core/craft/policy';
+import { addMinutes } from '../../core/craft/time';
+import { useBench } from '../api/bench';
+import { getJson, postJson, Refused, sendFile } from '../api/http';
+import { type SeenShop, useBook, useCustomer, useShop } from '../api/resources';
+import { Caution, LampAnswer } from '../kit/Lamp';
+import { Choice, optionsOf, TextLine, Tick } from '../kit/fields';
+import { FileButton } from '../kit/FileButton';
+import { shopNow } from '../job/recorder';
+import { StageLayout } from '../kit/StageLayout';
+import { ComplaintFields, PriceOfService, RiskFields, WatchFields } from '../stages/arrive/fields';
+import { PromiseField } from '../stages/arrive/PromiseField';
+const FACTS = {
+  watch: 'arrive.watch',
+  complaint: 'arrive.complaint',
+  service: 'arrive.service',
+  promise: 'arrive.promise',
+  consent: 'arrive.consent',
+} as const satisfies Record<string, EntryKind>;
+
+const intake = z.object({
+  customer,
+  watch: kindDefinition(FACTS.watch).schema,
+  complaint: kindDefinition(FACTS.complaint).schema,
+  service: kindDefinition(FACTS.service).schema,
+  promise: kindDefinition(FACTS.promise).schema,
+  consent: kindDefinition(FACTS.consent).schema,
+});
+type Intake = z.infer<typeof intake>;
+
+const DRAFT_KEY = 'wax-lantern.intake';
+const USUAL_WAIT_MINUTES = 30;
+const QUERY_PAUSE_MS = 150;
+
+function emptyIntake(policy: Policy, nowUtc: string): Intake {
+  return {
+    customer: { id: v7(), name: '', phone: '', email: '' },
+    watch: { maker: '', reference: '', serial: '', engraved: '', ratingBar: null, crownClock: null },
+    complaint: { picked: [], words: '' },
+    service: { service: 'cell only', priceMinor: policy.services['cell only'].priceMinor },
+    promise: { promisedAt: addMinutes(nowUtc, USUAL_WAIT_MINUTES) },
+    consent: { risks: ['old parts', 'water resistance'], given: false },
+  };
+}
+
+/** The next watch of a visit: owner and promise as they are, the rest empty. */
+function intakeOf(visit: BegunVisit, shop: SeenShop): Intake {
+  const empty = emptyIntake(shop.policy, shopNow(shop));
+  return {
+    ...empty,
+    customer: visit.customer,
+    promise: { promisedAt: visit.promisedAt ?? empty.promise.promisedAt },
+  };
+}
+
+/** What was typed before a reload, if it still has the shape. */
+function keptIntake(): Intake | null {
+  try {
+    const kept = JSON.parse(sessionStorage.getItem(DRAFT_KEY) ?? 'null') as Intake | null;
+    return kept?.customer && kept.watch && kept.complaint && kept.service && kept.promise && kept.consent
+      ? kept
+      : null;
+  } catch {
+    return null;
+  }
+}
+
+/** The owner: found again by name or phone, or new. */
+function CustomerFields({ onKnown }: { readonly onKnown: (customerId: string) => void }) {
+  const { field, fieldState } = useController({ name: 'customer' });
+  const { formState } = useFormContext<Intake>();
+  const value = field.value as Customer;
+  const [query, setQuery] = useState('');
+  useEffect(() => {
+    const timer = setTimeout(() => setQuery(value.name.trim()), QUERY_PAUSE_MS);
+    return () => clearTimeout(timer);
+  }, [value.name]);
+  const { data } = useSWR<FindResult>(
+    query.length < 2 ? null : `/api/find?q=${encodeURIComponent(query)}`,
+    (path: string) => getJson<FindResult>(path),
+    {
+      keepPreviousData: true,
+    },
+  );
+  const known = (query.length < 2 ? [] : (data?.customers ?? [])).filter(
+    (each) => each.id !== value.id || each.name !== value.name,
+  );
+  const nameError = formState.errors.customer?.name?.message ?? fieldState.error?.message;
+  return (
+    <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
+      <Autocomplete
+        freeSolo
+        fullWidth
+        options={known}
+        filterOptions={(options) => options}
+        getOptionLabel={(option) => (typeof option === 'string' ? option : option.name)}
+        getOptionKey={(option) => (typeof option === 'string' ? option : option.id)}
+        inputValue={value.name}
+        onInputChange={(_, name, reason) => {
+          if (reason === 'input') field.onChange({ ...value, name });
+        }}
+        onChange={(_, picked) => {
+          if (picked !== null && typeof picked !== 'string') {
+            field.onChange(picked);
+            onKnown(picked.id);
+          }
+        }}
+        renderOption={({ key, ...props }, option) => (
+          <li key={key} {...props}>
+            {option.name}, {option.phone || 'no phone'}
+          </li>
+        )}
+        renderInput={(params) => (
+          <TextField
+            {...params}
+            label="Owner"
+            autoFocus
+            error={nameError !== undefined}
+            helperText={nameError ?? 'found again, or new'}
+          />
+        )}
+      />
+      <TextLine name="customer.phone" label="Phone" />
+      <TextLine name="customer.email" label="E-mail" />
+    </Stack>
+  );
+}
+
+/** Which of the owner's watches it is: one that was here before, described as it was then, or another. */
+function WhichWatch({
+  customerId,
+  watchId,
+  onPick,
+}: {
+  readonly customerId: string;
+  readonly watchId: string | null;
+  readonly onPick: (watch: KnownWatch | null) => void;
+}) {
+  const { data } = useCustomer(customerId);
+  const form = useFormContext<Intake>();
+  const labelId = useId();
+  if (!data || data.watches.length === 0) return null;
+  return (
+    <FormControl>
+      <FormLabel id={labelId}>Which watch?</FormLabel>
+      <RadioGroup
+        aria-labelledby={labelId}
+        value={watchId ?? ''}
+        onChange={(_, picked) => {
+          const known = data.watches.find((each) => each.watchId === picked);
+          onPick(known ?? null);
+          if (known) form.setValue('watch', known.watch);
+        }}
+      >
+        <FormControlLabel value="" control={<Radio />} label="One that was not here before" />
+        {data.watches.map(({ watchId: id, ticket, watch }) => (
+          <FormControlLabel
+            key={id}
+            value={id}
+            control={<Radio />}
+            label={`${[watch.maker, watch.reference, watch.serial].filter(Boolean).join(' ') || 'unmarked watch'}, last ${ticket}`}
+          />
+        ))}
+      </RadioGroup>
+    </FormControl>
+  );
+}
+
+/** Fills in what the book knows of the case, once its reference is typed. */
+function KnownCase({ shop }: { readonly shop: SeenShop }) {
+  const { book } = useBook(shop.catalogueRevision);
+  const form = useFormContext<Intake>();
+  const reference = useWatch<Intake, 'watch.reference'>({ name: 'watch.reference' });
+  const known = book?.caseTypeOfReference(reference) ?? null;
+  useEffect(() => {
+    if (!known) return;
+    if (form.getValues('watch.maker') === '')
+      form.setValue('watch.maker', book?.maker(known.makerId)?.name ?? '');
+    form.setValue('watch.ratingBar', known.ratingBar);
+    form.setValue('watch.crownClock', known.crownClock);
+  }, [known, form, book]);
+  return known ? (
+    <LampAnswer
+      question="The book knows this case"
+      standing="good"
+      answer={known.code}
+      reasons={[
+        `Back: ${known.backKind}.`,
+        known.ratingBar === null ? 'No water rating.' : `Rated ${known.ratingBar} bar when new.`,
+        `Crown at ${known.crownClock}.`,
+      ]}
+    />
+  ) : (
+    <LampAnswer
+      question="The case"
+      standing="open"
+      answer="Not known yet"
+      reasons={['The reference or case code would tell how the back opens.']}
+    />
+  );
+}
+
+/** A visit already begun: its owner and promise hold for the next watch too. */
+interface BegunVisit {
+  readonly visitId: string;
+  readonly ticket: string;
+  readonly customer: Customer;
+  readonly promisedAt: string | null;
+}
+
+function IntakeForm({ shop, visit }: { readonly shop: SeenShop; readonly visit: BegunVisit | null }) {
+  const navigate = useNavigate();
+  const bench = useBench();
+  const technician = shop.technicians.find((each) => each.id === bench.technicianId);
+  const [failed, setFailed] = useState<string | null>(null);
+  const form = useForm<Intake>({
+    defaultValues: visit ? intakeOf(visit, shop) : (keptIntake() ?? emptyIntake(shop.policy, shopNow(shop))),
+    resolver: zodResolver(intake) as never,
+  });
+  // The same ids at a second try, so that one watch never becomes two jobs.
+  const [ids] = useState(() => ({
+    job: v7(),
+    visit: v7(),
+    newWatch: v7(),
+    facts: Object.keys(FACTS).map(() => v7()),
+  }));
+  const [knownOwner, setKnownOwner] = useState<string | null>(visit?.customer.id ?? null);
+  const [knownWatch, setKnownWatch] = useState<KnownWatch | null>(null);
+  const [comesBack, setComesBack] = useState(false);
+  useEffect(
+    () =>
+      form.subscribe({
+        formState: { values: true },
+        callback: ({ values }) => {
+          if (!visit) sessionStorage.setItem(DRAFT_KEY, JSON.stringify(values));
+        },
+      }),
+    [form, visit],
+  );
+
+  const take = form.handleSubmit(async (values) => {
+    if (!technician) return;
+    setFailed(null);
+    const occurredAt = shopNow(shop);
+    const entries = (Object.keys(FACTS) as (keyof typeof FACTS)[]).map((fact, index) => ({
+      id: ids.facts[index],
+      kind: FACTS[fact],
+      payloadVersion: kindDefinition(FACTS[fact]).version,
+      payload: values[fact],
+      occurredAt,
+      technicianId: technician.id,
+      bench: bench.name,
+      well: null,
+      supersedes: [],
+      withdraws: null,
+      attachments: [],
+    }));
+    const job: NewJob = {
+      id: ids.job,
+      visitId: visit?.visitId ?? ids.visit,
+      watchId: knownWatch?.watchId ?? ids.newWatch,
+      customer: values.customer,
+      followsJobId: comesBack && knownWatch ? knownWatch.jobId : null,
+      entries: entries as unknown as NewEntry[],
+    };
+    try {
+      const taken = await postJson<JobResource['job']>('/api/jobs', job);
+      sessionStorage.removeItem(DRAFT_KEY);
+      await mutate('/api/rack');
+      await navigate(`/jobs/${taken.id}/arrive`);
+    } catch (error) {
+      setFailed(
+        error instanceof Refused
+          ? `${error.message} ${error.problem.whatToDo ?? ''}`
+          : 'The server is away: a ticket cannot be given. What you typed stays here; record it again when the server is back.',
+      );
+    }
+  });
+
+  return (
+    <FormProvider {...form}>
+      <StageLayout
+        mat={
+          <Stack
+            component="form"
+            spacing={2}
+            onSubmit={(event) => void take(event)}
+            noValidate
+            aria-label="New job"
+          >
+            <Typography variant="h1">New job</Typography>
+            {!visit && <FromElsewhere />}
+            {visit && <Typography>Another watch of the visit of {visit.ticket}.</Typography>}
+            <Paper sx={{ p: 2 }}>
+              <Stack spacing={1.5}>
+                <CustomerFields onKnown={setKnownOwner} />
+                {knownOwner !== null && (
+                  <WhichWatch
+                    customerId={knownOwner}
+                    watchId={knownWatch?.watchId ?? null}
+                    onPick={(watch) => {
+                      setKnownWatch(watch);
+                      setComesBack(false);
+                    }}
+                  />
+                )}
+                {knownWatch && (
+                  <FormControlLabel
+                    control={<Checkbox checked={comesBack} onChange={(_, on) => setComesBack(on)} />}
+                    label={`It comes back about ${knownWatch.ticket}`}
+                  />
+                )}
+                <WatchFields at="watch." />
+              </Stack>
+            </Paper>
+            <Paper sx={{ p: 2 }}>
+              <Stack spacing={1.5}>
+                <ComplaintFields at="complaint." />
+                <Choice name="service.service" label="Service" options={optionsOf(SERVICES)} />
+                <PriceOfService at="service." policy={shop.policy} />
+                <PromiseField
+                  name="promise.promisedAt"
+                  zone={shop.shop.zone}
+                  nowUtc={shopNow(shop)}
+                  hours={shop.policy.hours}
+                />
+              </Stack>
+            </Paper>
+            <Paper sx={{ p: 2 }}>
+              <RiskFields at="consent." />
+              <Tick name="consent.given" label="The owner agrees to them" />
+            </Paper>
+            {failed && <Alert severity="error">{failed}</Alert>}
+            <Button
+              type="submit"
+              variant="contained"
+              color="secondary"
+              size="large"
+              disabled={!technician || form.formState.isSubmitting}
+              sx={{ alignSelf: 'flex-start' }}
+            >
+              Take it in
+            </Button>
+          </Stack>
+        }
+        lamp={
+          <>
+            <KnownCase shop={shop} />
+            <LampAnswer
+              question="What the owner must hear"
+              standing="care"
+              answer="Risks, before opening"
+              reasons={Object.values(RISKS)}
+            />
+            <Caution>Ask who last changed the cell and when: a cheap cell may have leaked by now.</Caution>
+          </>
+        }
+      />
+    </FormProvider>
+  );
+}
+
+/** A job or visit that was saved at another counter: taken in whole, and never twice. */
+function FromElsewhere() {
+  const navigate = useNavigate();
+  const [said, setSaid] = useState<string | null>(null);
+  const take = async (file: File): Promise<void> => {
+    setSaid(null);
+    try {
+      const imported = await sendFile<JobImported[]>('/api/jobs/import', file);
+      await mutate('/api/rack');
+      const [first] = imported;
+      if (first) await navigate(`/jobs/${first.jobId}`);
+    } catch (error) {
+      setSaid(
+        error instanceof Refused
+          ? `${file.name}: ${error.message} ${error.problem.whatToDo ?? ''}`
+          : 'The server is away: nothing was taken in.',
+      );
+    }
+  };
+  return (
+    <Stack direction="row" spacing={1} sx={{ alignItems: 'center', flexWrap: 'wrap', rowGap: 1 }}>
+      <Typography color="text.secondary">Saved at another counter?</Typography>
+      <FileButton
+        label="Job file from another counter"
+        accept=".json,application/json"
+        onFiles={([file]) => {
+          if (file) void take(file);
+        }}
+      >
+        Take a job file in
+      </FileButton>
+      {said && <Alert severity="error">{said}</Alert>}
+    </Stack>
+  );
+}
+
+/** Taking a watch in: owner, watch, complaint, service, promise and consent, then ticket and label. */
+export default function NewJobView() {
+  const { data: shop } = useShop();
+  const [asked] = useSearchParams();
+  const withJob = asked.get('with');
+  const { data: job, error } = useSWR<JobResource>(
+    withJob === null ? null : `/api/jobs/${withJob}`,
+    (path: string) => getJson<JobResource>(path),
+  );
+  const { book } = useBook(shop?.catalogueRevision);
+  const visit = useMemo<BegunVisit | null>(() => {
+    if (!job?.customer || !shop || !book) return null;
+    const context = { catalogue: book, policy: shop.policy, shop: shop.shop, nowUtc: shop.nowUtc };
+    return {
+      visitId: job.job.visitId,
+      ticket: job.job.ticket,
+      customer: job.customer,
+      promisedAt: foldJob(job.entries, context).facts.promise?.payload.promisedAt ?? null,
+    };
+  }, [job, shop, book]);
+  // An owner who was erased begins no visit again: then it is a job like any other.
+  const awaited = withJob !== null && !error && (job === undefined || (job.customer !== null && !visit));
+  if (!shop || awaited) return <LinearProgress aria-label="Loading" />;
+  return <IntakeForm key={withJob ?? 'new'} shop={shop} visit={visit} />;
+}

@@ -1,0 +1,356 @@
+import { zodResolver } from '@hookform/resolvers/zod';
+import {
+  Alert,
+  Box,
+  Button,
+  Checkbox,
+  FormControl,
+  FormControlLabel,
+  FormLabel,
+  LinearProgress,
+  Paper,
+  Radio,
+  RadioGroup,
+  Stack,
+  Typography,
+} from '@mui/material';
+import { type ReactNode, useId, useState } from 'react';
+import { FormProvider, useController, useFieldArray, useForm, useFormContext } from 'react-hook-form';
+import useSWR, { mutate } from 'swr';
+import { capital } from '../../core/craft/judgement';
+import { type PolicyRevision, type PolicyWrite, policyWrite } from '../../contract';
+import {
+  type OpenHours,
+  REQUIREMENTS,
+  type Requirement,
+  SCHOOL_IDS,
+  type SchoolId,
+  SCHOOLS,
+  SERVICES,
+  type Service,
+  STAGE_WORDS,
+  STAGES,
+  waysOf,
+  WEEKDAYS,
+  type Weekday,
+} from '../../core/craft/policy';
+import { localTime } from '../../core/craft/time';
+import { useBench } from '../api/bench';
+import { getJson, postJson, Refused } from '../api/http';
+import { type SeenShop, useShop } from '../api/resources';
+import { LampAnswer } from '../kit/Lamp';
+import { colours } from '../kit/theme';
+import { MeasureField, MoneyField, TextLine, useFieldValue } from '../kit/fields';
+import { StageLayout } from '../kit/StageLayout';
+
+function Section({ title, children }: { readonly title: string; readonly children: ReactNode }) {
+  return (
+    <Paper component="section" aria-label={title} sx={{ p: 2 }}>
+      <Typography variant="h2" sx={{ mb: 1 }}>
+        {title}
+      </Typography>
+      <Stack spacing={1.5}>{children}</Stack>
+    </Paper>
+  );
+}
+
+/** One question on which good technicians differ, each way with its reason. */
+function SchoolChoice({ school }: { readonly school: SchoolId }) {
+  const { field } = useController({ name: `policy.schools.${school}` });
+  const labelId = useId();
+  const { question, ways, usual } = SCHOOLS[school];
+  return (
+    <FormControl>
+      <FormLabel id={labelId} sx={{ fontWeight: 700 }}>
+        {question}
+      </FormLabel>
+      <RadioGroup
+        aria-labelledby={labelId}
+        value={field.value as string}
+        onChange={(_, way) => field.onChange(way)}
+      >
+        {waysOf(school).map((way) => (
+          <FormControlLabel
+            key={way}
+            value={way}
+            control={<Radio />}
+            label={
+              <span>
+                <strong>{capital(way)}</strong>
+                {way === usual ? ', as it comes' : ''}. {(ways as Readonly<Record<string, string>>)[way]}
+              </span>
+            }
+          />
+        ))}
+      </RadioGroup>
+    </FormControl>
+  );
+}
+
+function DayHours({ day }: { readonly day: Weekday }) {
+  const name = `policy.hours.${day}` as const;
+  const { field } = useController({ name });
+  const hours = field.value as OpenHours | null;
+  return (
+    <Stack direction="row" spacing={1.5} sx={{ alignItems: 'center' }}>
+      <FormControlLabel
+        sx={{ width: 150, flexShrink: 0 }}
+        label={day}
+        control={
+          <Checkbox
+            checked={hours !== null}
+            onChange={(_, open) => field.onChange(open ? { from: '08:30', to: '17:30' } : null)}
+          />
+        }
+      />
+      {hours === null ? (
+        <Typography color="text.secondary">closed</Typography>
+      ) : (
+        <>
+          <TextLine name={`${name}.from`} label={`${day}, from`} mono />
+          <TextLine name={`${name}.to`} label={`${day}, to`} mono />
+        </>
+      )}
+    </Stack>
+  );
+}
+
+/** What a service asks for, stage by stage. */
+function ServiceFacts({ service }: { readonly service: Service }) {
+  const { field, fieldState } = useController({ name: `policy.services.${service}.requires` });
+  const asked = field.value as readonly Requirement[];
+  const all = Object.keys(REQUIREMENTS) as Requirement[];
+  return (
+    <Box component="details" sx={{ '& summary': { cursor: 'pointer', minHeight: 44, pt: 1 } }}>
+      <summary>
+        {capital(service)} asks for {asked.length} facts
+      </summary>
+      {STAGES.map((stage) => {
+        const own = all.filter((requirement) => REQUIREMENTS[requirement].stage === stage);
+        return own.length === 0 ? null : (
+          <Box key={stage} role="group" aria-label={`${service}, ${STAGE_WORDS[stage]}`}>
+            <Typography sx={{ fontWeight: 700 }}>{STAGE_WORDS[stage]}</Typography>
+            {own.map((requirement) => (
+              <FormControlLabel
+                key={requirement}
+                label={REQUIREMENTS[requirement].words}
+                control={
+                  <Checkbox
+                    checked={asked.includes(requirement)}
+                    onChange={(_, on) =>
+                      field.onChange(
+                        on ? [...asked, requirement] : asked.filter((each) => each !== requirement),
+                      )
+                    }
+                  />
+                }
+              />
+            ))}
+          </Box>
+        );
+      })}
+      {fieldState.error && <Alert severity="error">{fieldState.error.message}</Alert>}
+    </Box>
+  );
+}
+
+function Earnings() {
+  const currency = useFieldValue('policy.currency') as string;
+  return (
+    <>
+      <MoneyField
+        name="policy.ownCostMinor"
+        label="A job costs the shop"
+        currency={currency}
+        helper="hands and material, without tax"
+      />
+      <MoneyField
+        name="policy.referralMarginMinor"
+        label="Kept when a watch is referred"
+        currency={currency}
+      />
+    </>
+  );
+}
+
+function PriceList() {
+  const currency = useFieldValue('policy.currency') as string;
+  const { fields, append, remove } = useFieldArray({ name: 'policy.extras' });
+  const { formState } = useFormContext<PolicyWrite>();
+  const whole = formState.errors.policy?.extras?.root?.message ?? formState.errors.policy?.extras?.message;
+  return (
+    <>
+      {SERVICES.map((service) => (
+        <MoneyField
+          key={service}
+          name={`policy.services.${service}.priceMinor`}
+          label={capital(service)}
+          currency={currency}
+        />
+      ))}
+      <Typography sx={{ fontWeight: 700 }}>Beyond the service</Typography>
+      {fields.map((field, index) => (
+        <Stack key={field.id} direction="row" spacing={1.5} sx={{ alignItems: 'start' }}>
+          <TextLine name={`policy.extras.${index}.what`} label={`Thing ${index + 1}`} />
+          <MoneyField
+            name={`policy.extras.${index}.priceMinor`}
+            label={`Price ${index + 1}`}
+            currency={currency}
+          />
+          <Button
+            onClick={() => remove(index)}
+            aria-label={`Leave out thing ${index + 1}`}
+            sx={{ flexShrink: 0 }}
+          >
+            Leave out
+          </Button>
+        </Stack>
+      ))}
+      {whole && <Alert severity="error">{whole}</Alert>}
+      <Button
+        variant="outlined"
+        onClick={() => append({ what: '', priceMinor: 0 })}
+        sx={{ alignSelf: 'flex-start' }}
+      >
+        Another thing
+      </Button>
+    </>
+  );
+}
+
+function PolicyForm({ shop }: { readonly shop: SeenShop }) {
+  const { technicianId } = useBench();
+  const { revision, ...policy } = shop.policy;
+  const [said, setSaid] = useState<{ readonly wrong: boolean; readonly text: string } | null>(null);
+  const { data: revisions = [] } = useSWR<PolicyRevision[]>(['/api/policy/revisions', revision], () =>
+    getJson<PolicyRevision[]>('/api/policy/revisions'),
+  );
+  const form = useForm<PolicyWrite>({
+    defaultValues: { shop: shop.shop, policy, basedOn: revision, technicianId: technicianId ?? '' } as never,
+    resolver: zodResolver(policyWrite) as never,
+  });
+  const decide = form.handleSubmit(
+    async (values) => {
+      try {
+        await postJson('/api/policy', { ...values, technicianId });
+        await mutate('/api/shop');
+      } catch (error) {
+        setSaid({
+          wrong: true,
+          text:
+            error instanceof Refused
+              ? `${error.message} ${error.problem.whatToDo ?? ''}`
+              : 'The server is away: nothing was decided.',
+        });
+      }
+    },
+    () => setSaid({ wrong: true, text: 'Something is filled in wrongly: it is marked above.' }),
+  );
+  return (
+    <FormProvider {...form}>
+      <StageLayout
+        mat={
+          <Stack
+            component="form"
+            spacing={2}
+            noValidate
+            aria-label="Policy"
+            onSubmit={(event) => void decide(event)}
+          >
+            <Typography variant="h1">Policy</Typography>
+            <Section title="The shop">
+              <TextLine name="shop.name" label="Name" />
+              <TextLine name="shop.place" label="Place" />
+              <TextLine name="shop.zone" label="Time zone" helper="e.g. Europe/Lisbon" />
+            </Section>
+            <Section title="Opening hours">
+              {WEEKDAYS.map((day) => (
+                <DayHours key={day} day={day} />
+              ))}
+            </Section>
+            <Section title="Ways of working">
+              {SCHOOL_IDS.map((school) => (
+                <SchoolChoice key={school} school={school} />
+              ))}
+            </Section>
+            <Section title="Price list">
+              <TextLine name="policy.currency" label="Currency" mono />
+              <PriceList />
+            </Section>
+            <Section title="What a job earns, to judge whether a tool pays">
+              <Earnings />
+            </Section>
+            <Section title="What each service asks for">
+              {SERVICES.map((service) => (
+                <ServiceFacts key={service} service={service} />
+              ))}
+            </Section>
+            <Section title="Promises">
+              <MeasureField
+                name="policy.warrantyMonths"
+                label="Warranty on the work done"
+                quantity="figureOnly"
+                unitShown="months"
+              />
+              <MeasureField
+                name="policy.provingRunHours"
+                label="Proving run"
+                quantity="hours"
+                helper="0: none; ask for it in a service above"
+              />
+            </Section>
+            {said && <Alert severity={said.wrong ? 'error' : 'success'}>{said.text}</Alert>}
+            <Box
+              sx={{
+                position: 'sticky',
+                bottom: 0,
+                py: 1,
+                bgcolor: colours.tallow,
+                borderTop: `1px solid ${colours.thread}`,
+              }}
+            >
+              <Button
+                type="submit"
+                variant="contained"
+                color="secondary"
+                size="large"
+                disabled={technicianId === null || form.formState.isSubmitting}
+              >
+                Decide it so
+              </Button>
+            </Box>
+          </Stack>
+        }
+        lamp={
+          <>
+            <LampAnswer
+              question="Policy now"
+              standing="good"
+              answer={`Revision ${revision}`}
+              reasons={[
+                'What holds from now on. A record that was signed rests on the revision of its day and stays as it was.',
+              ]}
+            />
+            {revisions.map((each) => (
+              <Typography key={each.revision} variant="body2">
+                {each.revision}: {localTime(each.recordedAt, shop.shop.zone, 'D MMM YYYY HH:mm')},{' '}
+                {shop.technicians.find((person) => person.id === each.technicianId)?.initials ??
+                  'as it comes'}
+              </Typography>
+            ))}
+          </>
+        }
+      />
+    </FormProvider>
+  );
+}
+
+/** What the shop has decided: where good technicians differ, prices, hours, and what each service asks for. */
+export default function PolicyPage() {
+  const { data: shop } = useShop();
+  return shop ? (
+    <PolicyForm key={shop.policy.revision} shop={shop} />
+  ) : (
+    <LinearProgress aria-label="Loading the policy" />
+  );
+}

@@ -1,0 +1,162 @@
+import { Box, Button, LinearProgress, Stack, Typography } from '@mui/material';
+import { lazy, type ReactNode, Suspense } from 'react';
+import { Link, useParams } from 'react-router';
+import type { Book } from '../../core/craft/book';
+import { capital } from '../../core/craft/judgement';
+import { localTime } from '../../core/craft/time';
+import { trendsOfWatch } from '../../core/advice/watches';
+import { Refused } from '../api/http';
+import { useBook, useShop } from '../api/resources';
+import { Section } from '../kit/Section';
+import { CalibreFigure } from '../figures/CalibreFigure';
+import { FileThumb } from '../job/files';
+import { StageLayout } from '../kit/StageLayout';
+import { LastTime } from '../job/LastTime';
+import { VisitTrends } from '../job/VisitTrends';
+import { type SeenWatch, useWatchHistory } from '../job/watchHistory';
+import { NoSuchPage } from './NoSuchPage';
+
+const SmallChart = lazy(() => import('../figures/SmallChart'));
+
+const DAY = 'D MMM YYYY';
+
+function SeenWatchSheet({
+  watchId,
+  watch,
+  zone,
+  book,
+}: {
+  readonly watchId: string;
+  readonly watch: SeenWatch;
+  readonly zone: string;
+  readonly book: Book;
+}) {
+  const { visits, history } = watch;
+  const newest = visits[0];
+  const described = newest?.state.facts.watch?.payload;
+  const calibre = visits.find(({ state }) => state.calibre !== null)?.state.calibre ?? null;
+  /** The number a leak has on the drawing. */
+  const placed = (index: number): number =>
+    history.leakages.slice(0, index + 1).filter(({ xMm, yMm }) => xMm !== null && yMm !== null).length;
+  const day = (atUtc: string): string => localTime(atUtc, zone, DAY);
+  const oldestFirst = <T,>(items: readonly T[]): T[] => [...items].reverse();
+  const pressures = history.tests.flatMap((test) =>
+    test.pressureBar === null ? [] : [{ ...test, pressureBar: test.pressureBar }],
+  );
+  const list = (lines: readonly string[]): ReactNode =>
+    lines.map((line, index) => <Typography key={`${line}-${index}`}>{line}</Typography>);
+  return (
+    <StageLayout
+      mat={
+        <>
+          <Typography variant="h1">
+            {[described?.maker, described?.reference].filter(Boolean).join(' ') || 'Unmarked watch'}
+            {described?.serial ? `, serial ${described.serial}` : ''}
+          </Typography>
+          <Section title="Visits">
+            {visits.map((visit) => (
+              <Typography key={visit.jobId}>
+                <Link to={`/jobs/${visit.jobId}`}>{visit.ticket}</Link>, {day(visit.receivedAt)},{' '}
+                {visit.state.facts.service?.payload.service ?? 'no service'}
+                {visit.state.facts.complaint
+                  ? `: ${[...visit.state.facts.complaint.payload.picked, visit.state.facts.complaint.payload.words].filter(Boolean).join(', ')}`
+                  : ''}
+              </Typography>
+            ))}
+            <Button href={`/api/watches/${watchId}/visits.csv`}>As CSV</Button>
+          </Section>
+          <VisitTrends trends={trendsOfWatch(history, null, calibre, book)} zone={zone} atLeast={1} />
+          {history.leakages.length > 0 && (
+            <Section title="Leaked">
+              <Stack direction={{ xs: 'column', sm: 'row' }} spacing={2}>
+                {calibre && (
+                  <CalibreFigure
+                    calibre={calibre}
+                    cellDiameterMm={(code) => book.cell(code)?.diameterMm ?? null}
+                    legend={false}
+                    spots={history.leakages.flatMap(({ xMm, yMm }) =>
+                      xMm !== null && yMm !== null ? [{ xMm, yMm }] : [],
+                    )}
+                  />
+                )}
+                <Box>
+                  {history.leakages.map((leak, index) => (
+                    <Box key={`${leak.atUtc}-${index}`}>
+                      <Typography>
+                        {leak.xMm === null ? '' : `No. ${placed(index)}, `}
+                        {day(leak.atUtc)}: {leak.words}.
+                      </Typography>
+                      {leak.pictures.map((hash) => (
+                        <FileThumb
+                          key={hash}
+                          hash={hash}
+                          attachment={watch.attachments.find((each) => each.hash === hash)}
+                        />
+                      ))}
+                    </Box>
+                  ))}
+                </Box>
+              </Stack>
+            </Section>
+          )}
+          {history.tests.length > 0 && (
+            <Section title="Tests">
+              {pressures.length > 0 && (
+                <Suspense fallback={<LinearProgress aria-label="Loading the chart" />}>
+                  <SmallChart
+                    title="Pressure tested"
+                    unit="bar"
+                    points={oldestFirst(pressures).map(({ atUtc, pressureBar }) => ({
+                      label: day(atUtc),
+                      value: pressureBar,
+                    }))}
+                    limit={
+                      described?.ratingBar ? { label: 'rating when new', value: described.ratingBar } : null
+                    }
+                  />
+                </Suspense>
+              )}
+              {list(
+                history.tests.map(
+                  (test) =>
+                    `${day(test.atUtc)}: ${test.method}${test.pressureBar === null ? '' : `, ${test.pressureBar} bar`}, ${test.outcome}`,
+                ),
+              )}
+            </Section>
+          )}
+          {history.cells.length > 0 && (
+            <Section title="Cells fitted">
+              {list(
+                history.cells.map(
+                  (cell) =>
+                    `${day(cell.atUtc)}: ${cell.cellCode}${cell.lotCode ? `, lot ${cell.lotCode}` : ''}${cell.supplier ? `, ${cell.supplier}` : ''}`,
+                ),
+              )}
+            </Section>
+          )}
+          {history.gaskets.length > 0 && (
+            <Section title="Gasket">
+              {list(
+                history.gaskets.map(
+                  (gasket) => `${day(gasket.atUtc)}: ${gasket.state}. ${capital(gasket.reason)}`,
+                ),
+              )}
+            </Section>
+          )}
+        </>
+      }
+      lamp={<LastTime watch={watch} zone={zone} />}
+    />
+  );
+}
+
+/** Everything about one watch, over all its visits. */
+export default function WatchPage() {
+  const { watchId = '' } = useParams();
+  const { data: shop } = useShop();
+  const { book } = useBook(shop?.catalogueRevision);
+  const { watch, error } = useWatchHistory(watchId, book, shop);
+  if (error instanceof Refused) return <NoSuchPage what="watch" />;
+  if (!watch || !shop || !book) return <LinearProgress aria-label="Loading the watch" />;
+  return <SeenWatchSheet watchId={watchId} watch={watch} zone={shop.shop.zone} book={book} />;
+}

@@ -1,0 +1,129 @@
+import {
+  Box,
+  Button,
+  LinearProgress,
+  Paper,
+  Stack,
+  Table,
+  TableBody,
+  TableCell,
+  TableRow,
+  TextField,
+  Typography,
+} from '@mui/material';
+import { useState } from 'react';
+import { Link, useParams } from 'react-router';
+import type { Book } from '../../../core/craft/book';
+import { capital } from '../../../core/craft/judgement';
+import { useBook, useShop } from '../../api/resources';
+import { HeadRow } from '../../kit/HeadRow';
+import { NoSuchPage } from '../NoSuchPage';
+import { ImportTable } from './ImportTable';
+import { RecordPage } from './RecordPage';
+import { type AnyRecordView, BOOK_VIEWS, recordsOf } from './records';
+
+const MOST_SHOWN = 300;
+
+function RecordList({ view, book }: { readonly view: AnyRecordView; readonly book: Book }) {
+  const [filter, setFilter] = useState('');
+  const [tables, setTables] = useState(false);
+  const all = recordsOf(view, book).map(({ id, body }) => ({
+    id,
+    name: view.name(body as never),
+    fields: view.columns.map((column) => column.of(body as never, book)),
+  }));
+  const wanted = filter.trim().toLowerCase();
+  const seen = all.filter(({ name, fields }) => [name, ...fields].join(' ').toLowerCase().includes(wanted));
+  return (
+    <Paper component="section" aria-label={view.title} sx={{ p: 2 }}>
+      <Stack direction="row" spacing={1} sx={{ alignItems: 'center', flexWrap: 'wrap', rowGap: 1, mb: 1 }}>
+        <TextField
+          label={`Look among ${all.length}`}
+          value={filter}
+          onChange={(event) => setFilter(event.target.value)}
+          size="small"
+          sx={{ flexGrow: 1, minWidth: 160 }}
+        />
+        <Button component={Link} to={`${view.base}/${view.segment}/new`} variant="outlined">
+          New {view.one}
+        </Button>
+        <Button onClick={() => setTables(!tables)} aria-expanded={tables}>
+          CSV out and in
+        </Button>
+      </Stack>
+      {tables && (
+        <Stack spacing={1} sx={{ mb: 2 }}>
+          {view.tables.map((table) => (
+            <ImportTable key={table} table={table} />
+          ))}
+        </Stack>
+      )}
+      {all.length === 0 ? (
+        <Typography>
+          {view.kind === 'calibre'
+            ? 'No calibre is in the book yet. Jobs go on: name the movement by hand, and fit by the cell found.'
+            : 'Nothing is in the book here yet.'}
+        </Typography>
+      ) : (
+        <Box sx={{ overflowX: 'auto' }} tabIndex={0} role="region" aria-label={`${view.title} in the book`}>
+          <Table size="small">
+            <HeadRow heads={[capital(view.one), ...view.columns.map(({ head }) => head)]} />
+            <TableBody>
+              {seen.slice(0, MOST_SHOWN).map(({ id, name, fields }) => (
+                <TableRow key={id}>
+                  <TableCell>
+                    <Link to={`${view.base}/${view.segment}/${encodeURIComponent(id)}`}>{name}</Link>
+                  </TableCell>
+                  {fields.map((field, index) => (
+                    <TableCell key={view.columns[index]?.head}>{field}</TableCell>
+                  ))}
+                </TableRow>
+              ))}
+            </TableBody>
+          </Table>
+        </Box>
+      )}
+      {seen.length > MOST_SHOWN && (
+        <Typography sx={{ mt: 1 }}>{seen.length - MOST_SHOWN} more: narrow it down above.</Typography>
+      )}
+    </Paper>
+  );
+}
+
+/** The book: what kinds of record it holds, each list, and each record with its history. */
+export default function BookPage() {
+  const { segment = 'calibres', recordId } = useParams();
+  const { data: shop } = useShop();
+  const { book } = useBook(shop?.catalogueRevision);
+  const view = BOOK_VIEWS.find((each) => each.segment === segment);
+  if (!view) return <NoSuchPage what="part of the book" />;
+  if (!book || !shop) return <LinearProgress aria-label="Loading the book" />;
+  return (
+    <Stack spacing={2}>
+      <Stack direction="row" sx={{ alignItems: 'baseline', flexWrap: 'wrap', columnGap: 1 }}>
+        <Typography variant="h1" sx={{ mr: 1 }}>
+          Book
+        </Typography>
+        <Stack component="nav" aria-label="Parts of the book" direction="row" sx={{ flexWrap: 'wrap' }}>
+          {BOOK_VIEWS.map((each) => (
+            <Button
+              key={each.segment}
+              component={Link}
+              to={`/book/${each.segment}`}
+              aria-current={each.segment === segment ? 'page' : undefined}
+              variant={each.segment === segment ? 'outlined' : 'text'}
+            >
+              {each.title}
+            </Button>
+          ))}
+        </Stack>
+        <Typography color="text.secondary">revision {book.revision}</Typography>
+      </Stack>
+      {recordId === undefined ? (
+        <RecordList key={segment} view={view} book={book} />
+      ) : (
+        <RecordPage key={`${segment}-${recordId}`} view={view} book={book} id={recordId} shop={shop} />
+      )}
+    </Stack>
+  );
+}

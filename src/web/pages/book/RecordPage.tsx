@@ -1,0 +1,322 @@
+import {
+  Box,
+  Button,
+  Dialog,
+  DialogActions,
+  DialogContent,
+  DialogContentText,
+  DialogTitle,
+  Paper,
+  Stack,
+  Typography,
+} from '@mui/material';
+import { useSnackbar } from 'notistack';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import useSWR, { mutate } from 'swr';
+import type { RecordRevision } from '../../../contract';
+import { type Book, changedFields } from '../../../core/craft/book';
+import { capital, figure } from '../../../core/craft/judgement';
+import type { Calibre } from '../../../core/craft/movements';
+import type { CaseType } from '../../../core/craft/cases';
+import { localTime } from '../../../core/craft/time';
+import { formatLignes, type Quantity } from '../../../core/craft/units';
+import { useBench } from '../../api/bench';
+import { getJson, postJson, Refused } from '../../api/http';
+import type { SeenShop } from '../../api/resources';
+import { LampAnswer } from '../../kit/Lamp';
+import { StageLayout } from '../../kit/StageLayout';
+import { NoSuchPage } from '../NoSuchPage';
+import { CalibreLamp, CalibreMat } from './CalibrePage';
+import { RecordForm } from './RecordForm';
+import { type AnyRecordView, type FieldSpec, recordsOf } from './records';
+const UNITS: Readonly<Partial<Record<Quantity, string>>> = {
+  lengthMm: 'mm',
+  currentUA: 'µA',
+  resistanceKOhm: 'kΩ',
+  voltageV: 'V',
+  pressureBar: 'bar',
+};
+
+/** A field of a record as one reads it; the parts of a nested list a line each. */
+function valueLines(spec: FieldSpec, body: object, book: Book): readonly string[] {
+  const value = (body as Record<string, unknown>)[spec.name];
+  if (value === null || value === undefined || value === '') return ['none'];
+  const inner = (fields: readonly FieldSpec[], part: object): string =>
+    fields
+      .filter((field) => {
+        const held = (part as Record<string, unknown>)[field.name];
+        return held !== '' && held !== null && !(Array.isArray(held) && held.length === 0);
+      })
+      .map((field) => `${shortLabel(field).toLowerCase()} ${valueLines(field, part, book).join(' ')}`)
+      .join(', ');
+  switch (spec.as) {
+    case 'maker':
+      return [book.maker(value as string)?.name ?? (value as string)];
+    case 'tick':
+      return [value === true ? 'yes' : 'no'];
+    case 'number': {
+      const size = spec.name === 'widthMm' ? ` (${formatLignes(value as number)})` : '';
+      const unit = spec.unit ?? UNITS[spec.quantity] ?? '';
+      return [`${figure(value as number)}${unit && ` ${unit}`}${size}`];
+    }
+    case 'money':
+      return [((value as number) / 100).toFixed(2)];
+    case 'figure choice':
+      return [String(value)];
+    case 'parts': {
+      const parts = value as readonly object[];
+      return parts.length === 0 ? ['none'] : parts.map((part) => inner(spec.fields, part));
+    }
+    case 'part or nothing':
+      return [inner(spec.fields, value)];
+    case 'lines':
+    case 'numbers':
+    case 'several': {
+      const list = value as readonly (string | number)[];
+      return [list.length === 0 ? 'none' : list.join(' · ')];
+    }
+    default:
+      return [value as string];
+  }
+}
+
+/** What a field is called where its explanation is not wanted. */
+function shortLabel(spec: FieldSpec): string {
+  return spec.label.split(/[,:]/)[0] ?? spec.label;
+}
+
+function Facts({
+  view,
+  body,
+  book,
+}: {
+  readonly view: AnyRecordView;
+  readonly body: object;
+  readonly book: Book;
+}) {
+  return (
+    <Paper component="section" aria-label="As the book has it" sx={{ p: 2 }}>
+      <Box
+        component="dl"
+        sx={{
+          display: 'grid',
+          gridTemplateColumns: 'minmax(90px, 190px) 1fr',
+          columnGap: 3,
+          rowGap: 0.75,
+          m: 0,
+        }}
+      >
+        {view.fields.map((spec) => (
+          <Box key={spec.name} sx={{ display: 'contents' }}>
+            <Typography component="dt" sx={{ fontWeight: 700 }}>
+              {shortLabel(spec)}
+            </Typography>
+            <Typography component="dd" sx={{ m: 0, overflowWrap: 'anywhere' }}>
+              {valueLines(spec, body, book).map((line) => (
+                <Box key={line}>{line}</Box>
+              ))}
+            </Typography>
+          </Box>
+        ))}
+      </Box>
+    </Paper>
+  );
+}
+
+function HistoryOfRecord({
+  history,
+  shop,
+}: {
+  readonly history: readonly RecordRevision[];
+  readonly shop: SeenShop;
+}) {
+  const who = (id: string | null): string =>
+    shop.technicians.find((each) => each.id === id)?.initials ?? 'as delivered';
+  return (
+    <Paper component="section" aria-label="Revisions" sx={{ p: 2 }}>
+      <Typography variant="h3" component="h2">
+        Revisions, the newest first
+      </Typography>
+      {history.map((each, index) => {
+        const before = history[index + 1]?.body ?? null;
+        const changes = before === null ? [] : changedFields(before, each.body);
+        return (
+          <Box key={each.revision} sx={{ mt: 1 }}>
+            <Typography>
+              <strong>{each.revision}</strong>,{' '}
+              {localTime(each.recordedAt, shop.shop.zone, 'D MMM YYYY HH:mm')}, {who(each.technicianId)}
+              {each.removed ? ': taken out of the book' : before === null ? ': entered' : ''}
+            </Typography>
+            {changes.map((change) => (
+              <Typography key={change.field} variant="body2" sx={{ overflowWrap: 'anywhere' }}>
+                {change.field}: {change.before || 'none'} → {change.after || 'none'}
+              </Typography>
+            ))}
+          </Box>
+        );
+      })}
+    </Paper>
+  );
+}
+
+function CaseLamp({ type, book }: { readonly type: CaseType; readonly book: Book }) {
+  const rings = book.gasketsOf(type.code);
+  return (
+    <LampAnswer
+      question="Rings of the book that seal it"
+      standing={rings.length > 0 ? 'good' : 'open'}
+      answer={rings.map((ring) => ring.code).join(', ') || 'None entered'}
+      reasons={rings.map((ring) => `${ring.profile}, ${ring.material}.`)}
+    />
+  );
+}
+
+function TakeOut({
+  view,
+  body,
+  id,
+  basedOn,
+}: {
+  readonly view: AnyRecordView;
+  readonly body: object;
+  readonly id: string;
+  readonly basedOn: number;
+}) {
+  const { technicianId } = useBench();
+  const navigate = useNavigate();
+  const { enqueueSnackbar } = useSnackbar();
+  const [asking, setAsking] = useState(false);
+  const takeOut = async (): Promise<void> => {
+    setAsking(false);
+    try {
+      await postJson('/api/catalogue/records', {
+        kind: view.kind,
+        id,
+        body,
+        removed: true,
+        basedOn,
+        technicianId,
+      });
+      await mutate('/api/shop');
+      await navigate(`${view.base}/${view.segment}`);
+    } catch (error) {
+      enqueueSnackbar(error instanceof Refused ? error.message : 'The server is away: nothing was changed.', {
+        variant: 'error',
+      });
+    }
+  };
+  return (
+    <>
+      <Button onClick={() => setAsking(true)} disabled={technicianId === null}>
+        Take out of the book
+      </Button>
+      <Dialog open={asking} onClose={() => setAsking(false)} aria-labelledby="take-out-title" maxWidth="xs">
+        <DialogTitle id="take-out-title">Take this {view.one} out of the book?</DialogTitle>
+        <DialogContent>
+          <DialogContentText>
+            Its revisions are kept, and jobs that named it keep what they recorded. New jobs do not find it
+            any more.
+          </DialogContentText>
+        </DialogContent>
+        <DialogActions>
+          <Button onClick={() => setAsking(false)} autoFocus>
+            Leave it
+          </Button>
+          <Button variant="contained" onClick={() => void takeOut()}>
+            Take it out
+          </Button>
+        </DialogActions>
+      </Dialog>
+    </>
+  );
+}
+
+interface Props {
+  readonly view: AnyRecordView;
+  readonly book: Book;
+  readonly id: string;
+  readonly shop: SeenShop;
+}
+
+/** One record: as it stands, its drawing where it has one, its revisions, and the form that corrects it. */
+export function RecordPage({ view, book, id, shop }: Props) {
+  const isNew = id === 'new';
+  const [correcting, setCorrecting] = useState(isNew);
+  const navigate = useNavigate();
+  const { data: history, error } = useSWR<RecordRevision[]>(
+    isNew ? null : `/api/catalogue/${view.kind}/${encodeURIComponent(id)}/history`,
+    (path: string) => getJson<RecordRevision[]>(path),
+  );
+  const body = recordsOf(view, book).find((each) => each.id === id)?.body ?? null;
+  if (!isNew && body === null && history === undefined)
+    return error === undefined ? null : <NoSuchPage what={view.one} />;
+  if (!isNew && body === null && !history?.[0]?.removed) return <NoSuchPage what={view.one} />;
+  const newest = history?.[0]?.revision ?? null;
+  return (
+    <StageLayout
+      mat={
+        <>
+          <Stack direction="row" spacing={1} sx={{ alignItems: 'center', flexWrap: 'wrap', rowGap: 1 }}>
+            <Typography variant="h2" component="h2" sx={{ flexGrow: 1 }}>
+              {isNew ? `New ${view.one}` : body === null ? 'Taken out of the book' : view.name(body as never)}
+            </Typography>
+            {body !== null && !correcting && (
+              <>
+                <Button variant="outlined" onClick={() => setCorrecting(true)} disabled={newest === null}>
+                  Correct it
+                </Button>
+                {newest !== null && <TakeOut view={view} body={body} id={id} basedOn={newest} />}
+              </>
+            )}
+          </Stack>
+          {correcting ? (
+            <RecordForm
+              view={view}
+              book={book}
+              body={body}
+              basedOn={isNew ? null : newest}
+              onDone={() => (isNew ? void navigate(`${view.base}/${view.segment}`) : setCorrecting(false))}
+            />
+          ) : (
+            body && (
+              <>
+                {view.kind === 'calibre' && (
+                  <CalibreMat calibre={body as Calibre} book={book} zone={shop.shop.zone} />
+                )}
+                {view.kind === 'calibre' ? (
+                  <Box
+                    component="details"
+                    sx={{ '& > summary': { cursor: 'pointer', minHeight: 36, fontWeight: 700 } }}
+                  >
+                    <summary>Everything the book has on it</summary>
+                    <Facts view={view} body={body} book={book} />
+                  </Box>
+                ) : (
+                  <Facts view={view} body={body} book={book} />
+                )}
+              </>
+            )
+          )}
+          {history && <HistoryOfRecord history={history} shop={shop} />}
+        </>
+      }
+      lamp={
+        body && view.kind === 'calibre' ? (
+          <CalibreLamp calibre={body as Calibre} />
+        ) : body && view.kind === 'caseType' ? (
+          <CaseLamp type={body as CaseType} book={book} />
+        ) : (
+          <LampAnswer
+            question="What stands in the book"
+            standing="good"
+            answer={body === null ? 'Nothing yet' : capital(view.one)}
+            reasons={[
+              'Every change is a new revision. What a job rested on when it was signed stays as it was.',
+            ]}
+          />
+        )
+      }
+    />
+  );
+}

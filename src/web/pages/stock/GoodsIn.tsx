@@ -1,0 +1,162 @@
+import { Paper, Stack, Typography } from '@mui/material';
+import { useEffect } from 'react';
+import { useFormContext } from 'react-hook-form';
+import { useSnackbar } from 'notistack';
+import { v7 } from 'uuid';
+import { newLot, type StockResource } from '../../../contract';
+import { lookAlikesHere, readCellMarking } from '../../../core/craft/cells';
+import { capital } from '../../../core/craft/judgement';
+import { codesOnOrder, readBoxLabel, STOCK_ITEMS, type StockItem } from '../../../core/craft/stock';
+import { localDay } from '../../../core/craft/time';
+import { type SeenShop, useBook } from '../../api/resources';
+import { Caution, LampAnswer, Working } from '../../kit/Lamp';
+import { Choice, MeasureField, MoneyField, optionsOf, TextLine, useFieldValue } from '../../kit/fields';
+import { useScan } from '../../kit/keys/KeysProvider';
+import { setFieldValue } from '../../kit/keys/wanted';
+import { shopNow } from '../../job/recorder';
+import { StockForm } from './StockForm';
+
+export interface Typed {
+  readonly item: StockItem;
+  readonly code: string;
+}
+
+/** Tells the lamp what is typed at goods-in. */
+function Listen({ onTyped }: { readonly onTyped: (typed: Typed) => void }) {
+  const code = useFieldValue('code') as string;
+  const item = useFieldValue('item') as StockItem;
+  useEffect(() => onTyped({ item, code }), [item, code, onTyped]);
+  return null;
+}
+
+/** Fills in what a scanner reads off a box, wherever the focus is; in a field other text is typed as it is. */
+function Scanned({ shop }: { readonly shop: SeenShop }) {
+  const { book } = useBook(shop.catalogueRevision);
+  const { setValue } = useFormContext();
+  const { enqueueSnackbar } = useSnackbar();
+  useScan((text) => {
+    const today = localDay(shopNow(shop), shop.shop.zone);
+    const read = readBoxLabel(text, today, (name) => (book?.cell(name) ?? null) !== null);
+    if (read.verdict === 'not readable')
+      return () => enqueueSnackbar(read.reasons.join(' '), { variant: 'error' });
+    if (read.verdict === 'label')
+      return () => {
+        for (const [name, said] of Object.entries(read.label))
+          if (said !== null) setValue(name, said, { shouldValidate: true });
+      };
+    const field = document.activeElement;
+    // Enter ends a scan; it must not send a form half filled in.
+    return field instanceof HTMLInputElement && field.form !== null ? () => setFieldValue(field, text) : null;
+  });
+  return null;
+}
+
+/** What is typed at goods-in, read; warned of where it is easily taken for something on order. */
+export function CellRead({
+  shop,
+  stock,
+  typed: { item, code },
+}: {
+  readonly shop: SeenShop;
+  readonly stock: StockResource;
+  readonly typed: Typed;
+}) {
+  const { book } = useBook(shop.catalogueRevision);
+  if (item !== 'cell') return null;
+  if (!book || code.trim() === '') {
+    return (
+      <LampAnswer
+        question="The cell delivered"
+        standing="open"
+        answer="Not read yet"
+        reasons={['Type the name on the blister: it says here which cell that is.']}
+      />
+    );
+  }
+  const reading = readCellMarking(code, book.cellTable);
+  const ordered = codesOnOrder(stock.orders).flatMap((each) => book.cell(each) ?? []);
+  const cell = reading.verdict === 'read' ? reading.cell : null;
+  const { warn, list: alike } = cell
+    ? lookAlikesHere(cell, { ordered }, book.cellTable)
+    : { warn: [], list: [] };
+  return (
+    <>
+      <LampAnswer
+        question="The cell delivered"
+        standing={reading.verdict === 'read' ? 'good' : 'no'}
+        answer={reading.verdict === 'read' ? reading.cell.code : capital(reading.verdict)}
+        reasons={reading.reasons.map(capital)}
+      />
+      {warn.map((each) => (
+        <Caution key={each.name}>
+          {cell?.code} is easily taken for {each.cell.code}, {each.because}: {each.how}.
+        </Caution>
+      ))}
+      {alike.length > 0 && (
+        <LampAnswer
+          question="Easily taken for"
+          standing="open"
+          answer={alike.map((each) => each.name).join(', ')}
+          reasons={['Compare size and code with what was ordered.']}
+        />
+      )}
+      <Working lines={reading.working} />
+    </>
+  );
+}
+
+export function GoodsIn({
+  shop,
+  technicianId,
+  onTyped,
+}: {
+  readonly shop: SeenShop;
+  readonly technicianId: string;
+  readonly onTyped: (typed: Typed) => void;
+}) {
+  return (
+    <Paper component="section" aria-label="Goods in" sx={{ p: 2 }}>
+      <Typography variant="h2">Goods in</Typography>
+      <StockForm
+        schema={newLot}
+        blank={() => ({
+          id: v7(),
+          item: 'cell' as const,
+          code: '',
+          supplier: '',
+          lotCode: '',
+          madeOn: null,
+          bestBefore: null,
+          priceMinor: Number.NaN,
+          count: 10,
+          technicianId,
+        })}
+        path="/api/lots"
+        action="Book in"
+        done={(values) => `${values.count} of ${values.code} booked in, lot ${values.lotCode}.`}
+      >
+        <Choice name="item" label="What came" options={optionsOf(STOCK_ITEMS)} />
+        <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
+          <TextLine name="code" label="Code as printed" mono helper="cell or kit code, or a ring’s size" />
+          <TextLine name="supplier" label="Supplier" />
+          <TextLine name="lotCode" label="Lot" mono />
+        </Stack>
+        <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
+          <DayField name="madeOn" label="Made on" />
+          <DayField name="bestBefore" label="Best before" />
+        </Stack>
+        <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
+          <MeasureField name="count" label="How many" quantity="figureOnly" />
+          <MoneyField name="priceMinor" label="Price each" currency={shop.policy.currency} />
+        </Stack>
+        <Listen onTyped={onTyped} />
+        <Scanned shop={shop} />
+      </StockForm>
+    </Paper>
+  );
+}
+
+/** A calendar day as printed on a blister; blank where none is printed. */
+function DayField({ name, label }: { readonly name: string; readonly label: string }) {
+  return <TextLine name={name} label={label} helper="year-month-day, blank if not printed" blankIsNull />;
+}

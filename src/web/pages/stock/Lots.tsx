@@ -1,0 +1,335 @@
+import {
+  Box,
+  Button,
+  Dialog,
+  DialogActions,
+  DialogContent,
+  DialogTitle,
+  Paper,
+  Stack,
+  Table,
+  TableBody,
+  TableCell,
+  TableRow,
+  Typography,
+} from '@mui/material';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { v7 } from 'uuid';
+import { lotCount, lotQuarantine, lotReturn, lotSample, type StockResource } from '../../../contract';
+import { capital, figure } from '../../../core/craft/judgement';
+import { isPastDate, type Lot, PRINT_STATES, STOCK_ITEMS, type StockItem } from '../../../core/craft/stock';
+import { localDay, localTime } from '../../../core/craft/time';
+import { type SeenShop, useEmptyLots, useLedgerOfLot } from '../../api/resources';
+import { HeadRow } from '../../kit/HeadRow';
+import { Choice, MeasureField, optionsOf, TextLine } from '../../kit/fields';
+import { shopNow } from '../../job/recorder';
+import { StockForm } from './StockForm';
+
+function stateWords(lot: Lot, today: string): string {
+  if (lot.toBeCounted) return `▲ to be counted, ${lot.unbooked} more taken than it had`;
+  if (lot.quarantined !== null) return '■ in quarantine';
+  if (isPastDate(lot, today)) return '■ past date';
+  return lot.balance === 0 ? '○ none left' : '● in date';
+}
+
+const ITEM_WORDS: Readonly<Record<StockItem, string>> = {
+  cell: 'Cells by lot',
+  kit: 'Accumulator kits by lot',
+  gasket: 'Gaskets by lot',
+};
+
+/** Where the watches that carry a lot are listed. */
+export function tracePath({ supplier, lotCode }: Pick<Lot, 'supplier' | 'lotCode'>): string {
+  return `/stock/trace?${new URLSearchParams({ supplier, lot: lotCode }).toString()}`;
+}
+
+function LotTable({
+  item,
+  lots,
+  shop,
+  today,
+  locked,
+  onOpen,
+}: {
+  readonly item: StockItem;
+  readonly lots: readonly Lot[];
+  readonly shop: SeenShop;
+  readonly today: string;
+  /** Nobody is at the bench: nothing can be booked. */
+  readonly locked: boolean;
+  readonly onOpen: (lot: Lot, what: 'count' | 'more') => void;
+}) {
+  return (
+    <Paper component="section" aria-label={ITEM_WORDS[item]} sx={{ p: 2 }}>
+      <Typography variant="h2">{ITEM_WORDS[item]}</Typography>
+      <Box sx={{ overflowX: 'auto' }} tabIndex={0} role="region" aria-label={`${ITEM_WORDS[item]}, in stock`}>
+        <Table size="small" sx={{ '& td, & th': { px: 0.75, whiteSpace: 'nowrap' } }}>
+          <HeadRow
+            heads={[capital(item), 'Left', 'Lot', 'State, best before', shop.policy.currency, 'Hand']}
+          />
+          <TableBody>
+            {lots.map((lot) => (
+              <TableRow key={lot.id}>
+                <TableCell>
+                  <Typography variant="mark" component="span" sx={{ fontSize: '1rem' }}>
+                    {lot.code}
+                  </Typography>
+                </TableCell>
+                <TableCell>{lot.balance}</TableCell>
+                <TableCell>
+                  {lot.lotCode}
+                  <Typography variant="body2" color="text.secondary">
+                    {lot.supplier}
+                  </Typography>
+                </TableCell>
+                <TableCell sx={{ whiteSpace: 'normal !important' }}>
+                  {stateWords(lot, today)}
+                  {lot.bestBefore !== null && (
+                    <Typography variant="body2" color="text.secondary">
+                      {lot.bestBefore}
+                    </Typography>
+                  )}
+                </TableCell>
+                <TableCell>{(lot.priceMinor / 100).toFixed(2)}</TableCell>
+                <TableCell sx={{ py: 0 }}>
+                  <Button
+                    size="small"
+                    disabled={locked}
+                    onClick={() => onOpen(lot, 'count')}
+                    aria-label={`Count lot ${lot.lotCode} of ${lot.code}`}
+                    sx={{ minWidth: 0, px: 0.75 }}
+                  >
+                    Count
+                  </Button>
+                  <Button
+                    size="small"
+                    disabled={locked}
+                    onClick={() => onOpen(lot, 'more')}
+                    aria-label={`More of lot ${lot.lotCode} of ${lot.code}`}
+                    sx={{ minWidth: 0, px: 0.75 }}
+                  >
+                    More
+                  </Button>
+                </TableCell>
+              </TableRow>
+            ))}
+          </TableBody>
+        </Table>
+      </Box>
+    </Paper>
+  );
+}
+
+/** What the house holds by lot, and the lots used up on demand. */
+export function Lots({
+  stock,
+  shop,
+  technicianId,
+}: {
+  readonly stock: StockResource;
+  readonly shop: SeenShop;
+  readonly technicianId: string | null;
+}) {
+  const today = localDay(shopNow(shop), shop.shop.zone);
+  const [emptyShown, setEmptyShown] = useState(false);
+  const [opened, setOpened] = useState<{ readonly lotId: string; readonly what: 'count' | 'more' } | null>(
+    null,
+  );
+  const { data: empty } = useEmptyLots(emptyShown);
+  const lots = [...stock.lots, ...(emptyShown ? (empty ?? []) : [])];
+  const lot = lots.find(({ id }) => id === opened?.lotId);
+  return (
+    <>
+      {lots.length === 0 && (
+        <Paper component="section" aria-label="Lots" sx={{ p: 2 }}>
+          <Typography>Nothing in stock yet. Book the first delivery in below.</Typography>
+        </Paper>
+      )}
+      {STOCK_ITEMS.map((item) => {
+        const own = lots.filter((each) => each.item === item);
+        return own.length === 0 ? null : (
+          <LotTable
+            key={item}
+            item={item}
+            lots={own}
+            shop={shop}
+            today={today}
+            locked={technicianId === null}
+            onOpen={({ id }, what) => setOpened({ lotId: id, what })}
+          />
+        );
+      })}
+      {stock.emptyLots > 0 && (
+        <Button
+          onClick={() => setEmptyShown(!emptyShown)}
+          aria-expanded={emptyShown}
+          sx={{ alignSelf: 'flex-start' }}
+        >
+          {emptyShown ? 'Hide' : 'Show'} {stock.emptyLots} lots with nothing left
+        </Button>
+      )}
+      {lot && technicianId !== null && opened?.what === 'count' && (
+        <CountDialog lot={lot} technicianId={technicianId} onClose={() => setOpened(null)} />
+      )}
+      {lot && technicianId !== null && opened?.what === 'more' && (
+        <LotDialog
+          lot={lot}
+          stock={stock}
+          shop={shop}
+          technicianId={technicianId}
+          onClose={() => setOpened(null)}
+        />
+      )}
+    </>
+  );
+}
+
+function CountDialog({
+  lot,
+  technicianId,
+  onClose,
+}: {
+  readonly lot: Lot;
+  readonly technicianId: string;
+  readonly onClose: () => void;
+}) {
+  return (
+    <Dialog open onClose={onClose} aria-labelledby="count-title" fullWidth maxWidth="xs">
+      <DialogTitle id="count-title">
+        Count lot {lot.lotCode} of {lot.code}
+      </DialogTitle>
+      <DialogContent>
+        <Typography>The ledger says {lot.balance}. What lies there becomes what it says.</Typography>
+        <StockForm
+          schema={lotCount}
+          blank={() => ({ lotId: lot.id, counted: lot.balance, reason: 'counted', technicianId })}
+          path="/api/lots/count"
+          action="Counted"
+          done={() => ''}
+          onDone={onClose}
+        >
+          <MeasureField name="counted" label="Lie there" quantity="figureOnly" />
+          <TextLine name="reason" label="Reason" />
+        </StockForm>
+      </DialogContent>
+      <DialogActions>
+        <Button onClick={onClose}>Leave it</Button>
+      </DialogActions>
+    </Dialog>
+  );
+}
+
+/** Everything about one lot: its sample, quarantine, what is taken out unfitted, its ledger and where it went. */
+function LotDialog({
+  lot,
+  stock,
+  shop,
+  technicianId,
+  onClose,
+}: {
+  readonly lot: Lot;
+  readonly stock: StockResource;
+  readonly shop: SeenShop;
+  readonly technicianId: string;
+  readonly onClose: () => void;
+}) {
+  const sample = stock.samples.find(({ lotId }) => lotId === lot.id);
+  const { data: lines } = useLedgerOfLot(lot.id);
+  return (
+    <Dialog open onClose={onClose} aria-labelledby="lot-title" fullWidth maxWidth="sm">
+      <DialogTitle id="lot-title">
+        Lot {lot.lotCode} of {lot.code}, {lot.supplier}
+      </DialogTitle>
+      <DialogContent>
+        <Stack spacing={2}>
+          {lot.quarantined !== null && <Typography>■ In quarantine: {lot.quarantined}</Typography>}
+          {lot.item === 'cell' && (
+            <section aria-label="Sample">
+              <Typography variant="h3">Sample</Typography>
+              <Typography>
+                {sample
+                  ? `Last: ${figure(sample.restVoltageV)} V, print ${sample.print}: ${sample.verdict}.`
+                  : 'None was measured yet. One fresh cell, at rest, with the bench meter; look at its print.'}
+              </Typography>
+              <StockForm
+                schema={lotSample}
+                blank={() => ({
+                  id: v7(),
+                  lotId: lot.id,
+                  restVoltageV: undefined as unknown as number,
+                  print: PRINT_STATES[0],
+                  technicianId,
+                })}
+                path="/api/lots/sample"
+                action="Record the sample"
+                done={() => 'Recorded. A doubtful lot is in quarantine now.'}
+              >
+                <MeasureField
+                  name="restVoltageV"
+                  label="Rest voltage"
+                  quantity="voltageV"
+                  from={{ device: 'bench-meter', ask: { ask: 'measure', measure: 'restVoltageV' } }}
+                />
+                <Choice name="print" label="Its print" options={optionsOf(PRINT_STATES)} />
+              </StockForm>
+            </section>
+          )}
+          <section aria-label="Quarantine">
+            <Typography variant="h3">{lot.quarantined === null ? 'Set it aside' : 'Release it'}</Typography>
+            <StockForm
+              schema={lotQuarantine}
+              blank={() => ({ lotId: lot.id, reason: '', technicianId })}
+              path="/api/lots/quarantine"
+              action={lot.quarantined === null ? 'Into quarantine' : 'Release the lot'}
+              done={() => 'Done.'}
+            >
+              {lot.quarantined === null && <TextLine name="reason" label="Reason" />}
+            </StockForm>
+          </section>
+          {lot.balance > 0 && (
+            <section aria-label="Out of the lot">
+              <Typography variant="h3">Out of the lot, not fitted</Typography>
+              <StockForm
+                schema={lotReturn}
+                blank={() => ({
+                  lotId: lot.id,
+                  count: lot.balance,
+                  reason: '',
+                  to: 'supplier' as const,
+                  technicianId,
+                })}
+                path="/api/lots/give-away"
+                action="Take out"
+                done={(values) => `${values.count} taken out, to the ${values.to}.`}
+              >
+                <Stack direction="row" spacing={1.5}>
+                  <MeasureField name="count" label="How many" quantity="figureOnly" />
+                  <TextLine name="reason" label="Reason" />
+                </Stack>
+                <Choice name="to" label="Where to" options={optionsOf(['supplier', 'spent bin'])} />
+              </StockForm>
+            </section>
+          )}
+          <section aria-label="Ledger">
+            <Typography variant="h3">Ledger</Typography>
+            {(lines ?? []).map((line) => (
+              <Typography key={line.sequence}>
+                {localTime(line.recorded_at, shop.shop.zone, 'D MMM YYYY HH:mm')}:{' '}
+                {line.delta > 0 ? '+' : '−'}
+                {Math.abs(line.delta)} {line.reason}
+                {line.ticket && `, ${line.ticket}`}, {line.technician}
+              </Typography>
+            ))}
+          </section>
+          <Typography>
+            <Link to={tracePath(lot)}>Every watch that carries it now</Link>
+          </Typography>
+        </Stack>
+      </DialogContent>
+      <DialogActions>
+        <Button onClick={onClose}>Close</Button>
+      </DialogActions>
+    </Dialog>
+  );
+}

@@ -1,0 +1,139 @@
+import { Button, Stack, TextField, Typography } from '@mui/material';
+import { useState } from 'react';
+import { useSearchParams } from 'react-router';
+import { v7 } from 'uuid';
+import { newOrder, type StockResource } from '../../../contract';
+import type { Book } from '../../../core/craft/book';
+import { lookAlikesHere, readCellMarking } from '../../../core/craft/cells';
+import { bestSupplier, codesOnOrder, runningLow } from '../../../core/craft/stock';
+import { postJson } from '../../api/http';
+import { Section } from '../../kit/Section';
+import { useBooking } from './booking';
+
+interface Line {
+  readonly code: string;
+  readonly count: string;
+}
+
+const BLANK: Line = { code: '', count: '10' };
+
+/** An order of cells, each line read as it is typed, so that a slip is seen before it is sent. */
+export function OrderForm({
+  stock,
+  book,
+  technicianId,
+  today,
+}: {
+  readonly stock: StockResource;
+  readonly book: Book;
+  readonly technicianId: string;
+  readonly today: string;
+}) {
+  const [query] = useSearchParams();
+  const [supplier, setSupplier] = useState(query.get('supplier') || (bestSupplier(stock.suppliers) ?? ''));
+  const [lines, setLines] = useState<readonly Line[]>([{ ...BLANK, code: query.get('cell') ?? '' }]);
+  const { book: place, say, told } = useBooking();
+  const low = runningLow(
+    stock.lots,
+    [...lines.map(({ code }) => book.cell(code)?.code ?? ''), ...codesOnOrder(stock.orders)],
+    today,
+  );
+  const add = (code: string): void =>
+    setLines([...lines.filter((line) => line.code.trim() !== ''), { ...BLANK, code }]);
+  const change = (index: number, line: Line): void =>
+    setLines(lines.map((each, at) => (at === index ? line : each)));
+  const send = async (): Promise<void> => {
+    const order = newOrder.safeParse({
+      id: v7(),
+      supplier,
+      lines: lines
+        .filter(({ code }) => code.trim() !== '')
+        .map(({ code, count }) => ({ item: 'cell', code, count: Number(count) })),
+      technicianId,
+    });
+    if (!order.success) {
+      say({ wrong: true, text: order.error.issues.map(({ message }) => message).join(' ') });
+      return;
+    }
+    if (await place(() => postJson('/api/orders', order.data), 'The supplier took the order.'))
+      setLines([BLANK]);
+  };
+  return (
+    <Section title="Order">
+      <Stack
+        component="form"
+        spacing={1.5}
+        noValidate
+        onSubmit={(event) => {
+          event.preventDefault();
+          void send();
+        }}
+      >
+        <TextField label="Supplier" value={supplier} onChange={(event) => setSupplier(event.target.value)} />
+        {low.length > 0 && (
+          <Stack direction="row" spacing={1} sx={{ alignItems: 'center', flexWrap: 'wrap', rowGap: 1 }}>
+            <Typography>Running low:</Typography>
+            {low.map(({ code, left }) => (
+              <Button key={code} variant="outlined" onClick={() => add(code)}>
+                {code}, {left} left
+              </Button>
+            ))}
+          </Stack>
+        )}
+        {lines.map((line, index) => (
+          <Stack key={index} spacing={0.5}>
+            <Stack direction="row" spacing={1.5}>
+              <TextField
+                label={`Cell ${index + 1}`}
+                value={line.code}
+                onChange={(event) => change(index, { ...line, code: event.target.value })}
+              />
+              <TextField
+                label={`How many ${index + 1}`}
+                value={line.count}
+                slotProps={{ htmlInput: { inputMode: 'numeric' } }}
+                onChange={(event) => change(index, { ...line, count: event.target.value })}
+              />
+            </Stack>
+            <LineRead code={line.code} others={lines.filter((_, at) => at !== index)} book={book} />
+          </Stack>
+        ))}
+        {told}
+        <Stack direction="row" spacing={1}>
+          <Button onClick={() => setLines([...lines, BLANK])}>Another line</Button>
+          <Button type="submit" variant="contained">
+            Send the order
+          </Button>
+        </Stack>
+      </Stack>
+    </Section>
+  );
+}
+
+/** What a line orders, and what it may be taken for. */
+function LineRead({
+  code,
+  others,
+  book,
+}: {
+  readonly code: string;
+  readonly others: readonly Line[];
+  readonly book: Book;
+}) {
+  if (code.trim() === '') return null;
+  const reading = readCellMarking(code, book.cellTable);
+  if (reading.verdict !== 'read')
+    return <Typography variant="body2">■ {reading.reasons.join(' ')}</Typography>;
+  const ordered = others.flatMap((other) => book.cell(other.code) ?? []);
+  const { warn, list } = lookAlikesHere(reading.cell, { ordered }, book.cellTable);
+  return (
+    <Typography variant="body2">
+      ● {reading.cell.code}: {reading.reasons[0]}{' '}
+      {warn.length > 0
+        ? `▲ Easily taken for ${warn.map(({ cell }) => cell.code).join(', ')} on the same order.`
+        : list.length > 0
+          ? `Look-alikes: ${[...new Set(list.map(({ name }) => name))].slice(0, 6).join(', ')}.`
+          : ''}
+    </Typography>
+  );
+}

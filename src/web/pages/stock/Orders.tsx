@@ -1,0 +1,270 @@
+import { Button, Stack, Table, TableBody, TableCell, TableRow, TextField, Typography } from '@mui/material';
+import { useEffect, useState } from 'react';
+import { mutate } from 'swr';
+import { v7 } from 'uuid';
+import type { NewDelivery, Order, StockResource } from '../../../contract';
+import { lookAlikesHere } from '../../../core/craft/cells';
+import { HeadRow } from '../../kit/HeadRow';
+import {
+  checkDelivery,
+  codesOnOrder,
+  orderOfNote,
+  type CheckedLine,
+  type DeliveryLine,
+  recordWords,
+  type Take,
+  TAKES,
+  usualTake,
+} from '../../../core/craft/stock';
+import { localDay, localTime } from '../../../core/craft/time';
+import { postJson } from '../../api/http';
+import { type SeenShop, useBook } from '../../api/resources';
+import { Caution } from '../../kit/Lamp';
+import { Section } from '../../kit/Section';
+import { FileButton } from '../../kit/FileButton';
+import { shopNow } from '../../job/recorder';
+import { NativeSelect } from '../../kit/NativeSelect';
+import { useBooking } from './booking';
+import { OrderForm } from './OrderForm';
+
+interface Note {
+  readonly supplier: string;
+  readonly noteNumber: string;
+  readonly orderId: string | null;
+  readonly checked: readonly CheckedLine[];
+}
+
+/** A delivery note against its order, line by line, and what becomes of each. */
+function Receive({
+  note,
+  technicianId,
+  onBook,
+}: {
+  readonly note: Note;
+  readonly technicianId: string;
+  readonly onBook: (delivery: NewDelivery) => void;
+}) {
+  const [takes, setTakes] = useState<Readonly<Record<number, Take>>>({});
+  const [supplier, setSupplier] = useState(note.supplier);
+  const takeOf = (line: CheckedLine, index: number): Take =>
+    takes[index] ?? usualTake(line, note.orderId !== null);
+  const book = (): void => {
+    const lines = note.checked.flatMap((line, index) =>
+      line.delivered ? [{ line: line.delivered, take: takeOf(line, index) }] : [],
+    );
+    onBook({
+      id: v7(),
+      supplier,
+      noteNumber: note.noteNumber,
+      orderId: note.orderId,
+      lines,
+      technicianId,
+    });
+  };
+  return (
+    <Section title={`Delivery note ${note.noteNumber}`}>
+      {note.orderId === null && (
+        <Caution>No order here answers this note: hold each line against what was ordered.</Caution>
+      )}
+      {note.supplier === '' && (
+        <TextField
+          label="Whose note"
+          value={supplier}
+          onChange={(event) => setSupplier(event.target.value)}
+          sx={{ my: 1 }}
+        />
+      )}
+      <Table size="small" aria-label="Ordered against delivered" sx={{ '& td, & th': { px: 1 } }}>
+        <HeadRow heads={['Ordered', 'Delivered', 'So', 'Becomes']} />
+        <TableBody>
+          {note.checked.map((line, index) => (
+            <TableRow key={`${line.delivered?.lotCode ?? ''}-${index}`}>
+              <TableCell sx={{ whiteSpace: 'nowrap' }}>
+                {line.ordered ? `${line.ordered.count} × ${line.ordered.code}` : '–'}
+              </TableCell>
+              <TableCell sx={{ whiteSpace: 'nowrap' }}>
+                {line.delivered ? `${line.delivered.count} × ${line.delivered.code}` : '–'}
+                {line.delivered && (
+                  <Typography variant="body2">
+                    lot {line.delivered.lotCode}
+                    <br />
+                    {line.delivered.bestBefore === null
+                      ? 'no date printed'
+                      : `to ${line.delivered.bestBefore}`}
+                  </Typography>
+                )}
+              </TableCell>
+              <TableCell>
+                {line.verdict === 'as ordered' ? '● as ordered' : `■ ${line.verdict}`}
+                {line.reasons.length > 0 && <Typography variant="body2">{line.reasons.join(' ')}</Typography>}
+              </TableCell>
+              <TableCell sx={{ minWidth: 170 }}>
+                {line.delivered && (
+                  <NativeSelect
+                    label={`Lot ${line.delivered.lotCode}`}
+                    value={takeOf(line, index)}
+                    options={TAKES.map((value) => ({ value, label: value }))}
+                    onChange={(value) => setTakes({ ...takes, [index]: value as Take })}
+                  />
+                )}
+              </TableCell>
+            </TableRow>
+          ))}
+        </TableBody>
+      </Table>
+      <Typography sx={{ mt: 1 }}>
+        Measure one fresh cell of each lot and look at its print: “More” at the lot, once it is booked in.
+      </Typography>
+      <Button variant="contained" sx={{ mt: 1 }} onClick={book}>
+        Book the delivery in
+      </Button>
+    </Section>
+  );
+}
+
+function orderWords({ lines }: Order): string {
+  return lines.map(({ count, code }) => `${count} × ${code}`).join(', ');
+}
+
+/** The longest wait a browser’s timer is trusted with. */
+const LONGEST_WAIT_MS = 6 * 3600_000;
+
+/** Loads the stock again when the next delivery is due, so that a page left open shows it. */
+function useDue(onTheWay: readonly Order[], shop: SeenShop): void {
+  const next = onTheWay.flatMap(({ note, dueAt }) => (note ? [] : [dueAt])).sort()[0];
+  useEffect(() => {
+    if (next === undefined) return;
+    const wait = Date.parse(next) - Date.parse(shopNow(shop)) + 1000;
+    const timer = setTimeout(
+      () => void mutate('/api/stock'),
+      Math.min(Math.max(wait, 1000), LONGEST_WAIT_MS),
+    );
+    return () => clearTimeout(timer);
+  }, [next, shop]);
+}
+
+/** Orders to the supplier, and the deliveries that answer them. */
+export function Orders({
+  stock,
+  shop,
+  technicianId,
+}: {
+  readonly stock: StockResource;
+  readonly shop: SeenShop;
+  readonly technicianId: string;
+}) {
+  const { book } = useBook(shop.catalogueRevision);
+  const [note, setNote] = useState<Note | null>(null);
+  const { book: atServer, say, told } = useBooking();
+  const onTheWay = stock.orders.filter(({ received }) => !received);
+  useDue(onTheWay, shop);
+  if (!book) return null;
+  const receive = (order: Order): void => {
+    if (!order.note) return;
+    say(null);
+    setNote({
+      supplier: order.supplier,
+      noteNumber: order.note.noteNumber,
+      orderId: order.id,
+      checked: order.note.checked,
+    });
+  };
+  const readFile = async (file: File): Promise<void> => {
+    await atServer(async () => {
+      const read = await postJson<{
+        supplier: string;
+        noteNumber: string;
+        lines: readonly DeliveryLine[];
+      }>('/api/deliveries/read', { csv: await file.text() });
+      const order = orderOfNote(stock.orders, read);
+      setNote({
+        supplier: order?.supplier ?? read.supplier,
+        noteNumber: read.noteNumber,
+        orderId: order?.id ?? null,
+        checked: checkDelivery(order?.lines ?? [], read.lines, book.cell),
+      });
+    }, `Read from ${file.name}: nothing is booked yet.`);
+  };
+  const receiveNote = async (delivery: NewDelivery): Promise<void> => {
+    const words = `Delivery note ${delivery.noteNumber} is booked in.`;
+    if (await atServer(() => postJson('/api/deliveries', delivery), words)) setNote(null);
+  };
+  const ordered = codesOnOrder(onTheWay).flatMap((code) => book.cell(code) ?? []);
+  const confusions = ordered.flatMap((cell) => lookAlikesHere(cell, { ordered }, book.cellTable).warn);
+  return (
+    <>
+      {told}
+      {note && (
+        <Receive
+          key={note.noteNumber}
+          note={note}
+          technicianId={technicianId}
+          onBook={(delivery) => void receiveNote(delivery)}
+        />
+      )}
+      <Section title="On order">
+        {onTheWay.length === 0 && <Typography>Nothing is on its way.</Typography>}
+        {confusions.length > 0 && (
+          <Caution>
+            {[...new Set(confusions.map(({ name }) => name))].join(' and ')} are both on order and easily
+            mixed up: compare code and size when they come.
+          </Caution>
+        )}
+        {onTheWay.map((order) => (
+          <Stack key={order.id} direction="row" spacing={2} sx={{ alignItems: 'center', mt: 1 }}>
+            <Typography sx={{ flexGrow: 1 }}>
+              {order.supplier}: {orderWords(order)}.{' '}
+              {order.note
+                ? `Delivered, note ${order.note.noteNumber}.`
+                : `Due ${localTime(order.dueAt, shop.shop.zone, 'D MMM HH:mm')}.`}
+            </Typography>
+            {order.note && (
+              <>
+                <Button
+                  href={`/api/orders/${order.id}/note.csv`}
+                  aria-label={`Note ${order.note.noteNumber} as CSV`}
+                  sx={{ flexShrink: 0 }}
+                >
+                  As CSV
+                </Button>
+                <Button
+                  variant="outlined"
+                  sx={{ flexShrink: 0 }}
+                  onClick={() => receive(order)}
+                  aria-label={`Receive note ${order.note.noteNumber}`}
+                >
+                  Receive
+                </Button>
+              </>
+            )}
+          </Stack>
+        ))}
+        <Stack direction="row" sx={{ mt: 1 }}>
+          <FileButton
+            label="Delivery note as CSV"
+            accept=".csv,text/csv"
+            onFiles={([file]) => {
+              if (file) void readFile(file);
+            }}
+          >
+            Delivery note from a file
+          </FileButton>
+        </Stack>
+      </Section>
+      <OrderForm
+        stock={stock}
+        book={book}
+        technicianId={technicianId}
+        today={localDay(shopNow(shop), shop.shop.zone)}
+      />
+      <Section title="Suppliers">
+        {stock.suppliers.length === 0 && <Typography>Nothing is known of any yet.</Typography>}
+        {stock.suppliers.map((record) => (
+          <Typography key={record.supplier}>
+            {record.supplier}: {recordWords(record)}.
+          </Typography>
+        ))}
+      </Section>
+    </>
+  );
+}

@@ -1,0 +1,211 @@
+import MenuIcon from '@mui/icons-material/Menu';
+import {
+  Box,
+  Button,
+  Drawer,
+  IconButton,
+  LinearProgress,
+  Stack,
+  Typography,
+  useMediaQuery,
+} from '@mui/material';
+import { type ReactNode, Suspense, useState } from 'react';
+import { Link, useLocation } from 'react-router';
+import { useBench } from '../api/bench';
+import { useShop } from '../api/resources';
+import { useWaiting } from '../api/waiting';
+import { FindDialog } from './FindDialog';
+import { useKey, useKeys } from '../kit/keys/KeysProvider';
+import { KeysOverlay } from '../kit/keys/KeysOverlay';
+import { NeedsYou } from './NeedsYou';
+import { Rack } from './Rack';
+import { colours } from '../kit/theme';
+import { WhoIsHere } from './WhoIsHere';
+
+const RACK_PX = { md: 224, lg: 262 } as const;
+
+/** A quiet line on what is not on record yet. */
+function SavingLine() {
+  const { entries, away, onlyInMemory } = useWaiting();
+  const waiting = entries.filter((entry) => entry.refused === null).length;
+  if (!away && waiting === 0 && !onlyInMemory) return null;
+  const words = [
+    away ? 'The server is away.' : '',
+    waiting > 0 ? `${waiting} ${waiting === 1 ? 'entry waits' : 'entries wait'} here to be saved.` : '',
+    onlyInMemory ? 'This browser does not keep them: do not reload.' : '',
+  ];
+  return (
+    <Box role="status" sx={{ bgcolor: colours.soot, color: colours.tallow, px: 2, py: 0.5 }}>
+      <Typography variant="body2">{words.filter(Boolean).join(' ')}</Typography>
+    </Box>
+  );
+}
+
+const SHOP_PAGES = [
+  ['/cells', 'Cells'],
+  ['/stock', 'Stock'],
+  ['/book', 'Book'],
+  ['/tools', 'Tools'],
+  ['/policy', 'Policy'],
+  ['/devices', 'Devices'],
+] as const;
+
+/** The pages behind the counter: in the head, or under the rack where the head has no room. */
+function ShopLinks({ onPick }: { readonly onPick?: () => void }) {
+  return SHOP_PAGES.map(([to, words]) => (
+    <Button key={to} component={Link} to={to} {...(onPick ? { onClick: onPick } : {})}>
+      {words}
+    </Button>
+  ));
+}
+
+function Head({ onRack }: { readonly onRack: (() => void) | null }) {
+  const { data: shop } = useShop();
+  const { openFind } = useKeys();
+  const bench = useBench();
+  const [keysOpen, setKeysOpen] = useState(false);
+  const [whoOpen, setWhoOpen] = useState(false);
+  useKey('?', 'Show the keys', () => setKeysOpen(true));
+  const technician = shop?.technicians.find((each) => each.id === bench.technicianId);
+  return (
+    <Stack
+      component="header"
+      direction="row"
+      spacing={0.5}
+      sx={{
+        alignItems: 'center',
+        px: { xs: 1, sm: 2 },
+        py: 0.5,
+        borderBottom: `2px solid ${colours.soot}`,
+        bgcolor: colours.tallow,
+      }}
+    >
+      {onRack && (
+        <IconButton onClick={onRack} aria-label="Show the rack">
+          <MenuIcon />
+        </IconButton>
+      )}
+      <Stack
+        component={Link}
+        to="/"
+        direction="row"
+        spacing={1}
+        sx={{ alignItems: 'center', color: 'text.primary', textDecoration: 'none', minHeight: 44 }}
+      >
+        <Box component="img" src="/lantern.svg" alt="" sx={{ width: 28, height: 28 }} />
+        <Typography
+          component="span"
+          sx={{ fontWeight: 700, fontSize: '1.15rem', display: { xs: 'none', sm: 'inline' } }}
+        >
+          Wax Lantern
+        </Typography>
+      </Stack>
+      <Typography
+        color="text.secondary"
+        noWrap
+        sx={{ flexGrow: 1, pl: 1, display: { xs: 'none', md: 'block' } }}
+      >
+        {shop ? shop.shop.name : ''}
+        {shop?.demo ? ', made-up demo' : ''}
+      </Typography>
+      <Box sx={{ flexGrow: 1, display: { md: 'none' } }} />
+      <NeedsYou />
+      <Button component={Link} to="/new" color="secondary" variant="contained" sx={{ flexShrink: 0 }}>
+        New job
+      </Button>
+      <Button onClick={() => openFind('')}>Find</Button>
+      {onRack === null && <ShopLinks />}
+      <Button
+        onClick={() => setKeysOpen(true)}
+        aria-label="Keys"
+        sx={{ minWidth: 44, display: { xs: 'none', sm: 'inline-flex' } }}
+      >
+        ?
+      </Button>
+      <Button
+        variant="outlined"
+        onClick={() => setWhoOpen(true)}
+        aria-label={
+          technician
+            ? `${technician.initials}, at the bench: ${technician.name}. Change`
+            : 'Who? Say who is at the bench'
+        }
+      >
+        {technician?.initials ?? 'Who?'}
+      </Button>
+      <KeysOverlay open={keysOpen} onClose={() => setKeysOpen(false)} />
+      {shop && (
+        <WhoIsHere
+          open={whoOpen || technician === undefined}
+          technicians={shop.technicians}
+          onClose={() => setWhoOpen(false)}
+          mustPick={technician === undefined}
+        />
+      )}
+    </Stack>
+  );
+}
+
+/** The bench: head, rack on the left, and what is open beside it. On a narrow screen the rack is a drawer. */
+export function Shell({ children }: { readonly children: ReactNode }) {
+  const wide = useMediaQuery('(min-width:900px)');
+  const [rackOpen, setRackOpen] = useState(false);
+  const { findOpen, openFind } = useKeys();
+  const { pathname } = useLocation();
+  const closeRack = (): void => setRackOpen(false);
+  return (
+    <Box sx={{ minHeight: '100dvh', display: 'flex', flexDirection: 'column' }}>
+      <Head onRack={wide ? null : () => setRackOpen(true)} />
+      <SavingLine />
+      <Box
+        sx={{
+          display: 'grid',
+          gridTemplateColumns: wide
+            ? { md: `${RACK_PX.md}px minmax(0, 1fr)`, lg: `${RACK_PX.lg}px minmax(0, 1fr)` }
+            : 'minmax(0, 1fr)',
+          flexGrow: 1,
+        }}
+      >
+        {wide ? (
+          <Box
+            sx={{
+              borderRight: `1px solid ${colours.thread}`,
+              position: 'sticky',
+              top: 0,
+              alignSelf: 'start',
+              height: 'calc(100dvh - 58px)',
+              overflowY: 'auto',
+            }}
+          >
+            <Rack onPick={closeRack} />
+          </Box>
+        ) : (
+          <Drawer
+            open={rackOpen}
+            onClose={closeRack}
+            slotProps={{ paper: { sx: { width: 300, bgcolor: colours.tallow } } }}
+          >
+            <Rack onPick={closeRack} />
+            <Stack
+              component="nav"
+              aria-label="Behind the counter"
+              direction="row"
+              sx={{ px: 1, flexWrap: 'wrap' }}
+            >
+              <ShopLinks onPick={closeRack} />
+            </Stack>
+          </Drawer>
+        )}
+        <Box
+          component="main"
+          id="mat"
+          key={pathname.split('/').slice(0, 3).join('/')}
+          sx={{ p: { xs: 1.5, sm: 2 }, minWidth: 0 }}
+        >
+          <Suspense fallback={<LinearProgress aria-label="Loading" />}>{children}</Suspense>
+        </Box>
+      </Box>
+      {findOpen !== null && <FindDialog start={findOpen} onClose={() => openFind(null)} />}
+    </Box>
+  );
+}

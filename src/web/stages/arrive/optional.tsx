@@ -1,0 +1,326 @@
+import { Button, Checkbox, FormControlLabel, Stack, Typography } from '@mui/material';
+import { useFieldArray, useFormContext } from 'react-hook-form';
+import { money } from '../../../core/craft/money';
+import {
+  AGREED_HOW,
+  CHANGED_BY,
+  IN_HOUSE,
+  MARK_KINDS,
+  MARK_VIEWS,
+  type MarkView,
+  REFER_REASONS,
+  WEAR,
+} from '../../../core/logbook';
+import type { PriceLine } from '../../../core/craft/policy';
+import { CaseFigure } from '../../figures/CaseFigure';
+import { FactCard } from '../../job/FactCard';
+import { FactList } from '../../job/FactList';
+import {
+  Choice,
+  ListChoice,
+  MeasureField,
+  MoneyField,
+  optionsOf,
+  Several,
+  TextLine,
+  Tick,
+  useFieldValue,
+} from '../../kit/fields';
+import { useJob } from '../../job/JobContext';
+import type { OptionalFact } from '../../kit/OptionalFacts';
+
+/** One drawing with what is marked on it, and the fields of the next mark. */
+function MarkFields() {
+  const { state } = useJob();
+  const form = useFormContext();
+  const view = useFieldValue('view') as MarkView;
+  const kind = useFieldValue('kind');
+  const clock = useFieldValue('clock') as number | null;
+  const there = state.facts.marks
+    .filter((mark) => mark.payload.view === view)
+    .map(({ payload }) => ({ clock: payload.clock, label: payload.kind }));
+  return (
+    <Stack direction={{ xs: 'column', sm: 'row' }} spacing={2}>
+      <Stack sx={{ alignItems: 'center' }}>
+        <CaseFigure
+          view={view}
+          marks={Number.isNaN(clock) ? there : [...there, { clock, label: String(kind) }]}
+          onPick={(picked) => form.setValue('clock', picked, { shouldDirty: true })}
+        />
+        <Typography variant="body2" color="text.secondary">
+          Point at the place, or type the hour.
+        </Typography>
+      </Stack>
+      <Stack spacing={1.5} sx={{ flexGrow: 1 }}>
+        <Choice name="view" label="Seen from the" options={optionsOf(MARK_VIEWS)} />
+        <ListChoice name="kind" label="Kind of mark" options={optionsOf(MARK_KINDS)} />
+        <MeasureField
+          name="clock"
+          label="At"
+          quantity="figureOnly"
+          optional
+          helper="o’clock as seen so; blank for the middle"
+        />
+        {kind === 'original film' && (
+          <Choice name="film" label="The owner wants it" options={optionsOf(['keep', 'remove'])} />
+        )}
+        <TextLine name="note" label="Note" />
+      </Stack>
+    </Stack>
+  );
+}
+
+/** What may come on top of the service, ticked from the price list. */
+function EstimateFields() {
+  const { context } = useJob();
+  const form = useFormContext();
+  const lines = useFieldValue('lines') as readonly PriceLine[];
+  const { extras, currency } = context.policy;
+  // Lines agreed at another time's price stay on the list as they are.
+  const known = new Set(extras.map((extra) => extra.what));
+  const all = [...extras, ...lines.filter((line) => !known.has(line.what))];
+  return (
+    <Stack>
+      {all.map((extra) => {
+        const on = lines.some((line) => line.what === extra.what);
+        return (
+          <FormControlLabel
+            key={extra.what}
+            control={
+              <Checkbox
+                checked={on}
+                onChange={() =>
+                  form.setValue(
+                    'lines',
+                    on ? lines.filter((line) => line.what !== extra.what) : [...lines, extra],
+                    { shouldDirty: true },
+                  )
+                }
+              />
+            }
+            label={`${extra.what}, ${money(extra.priceMinor, currency)}`}
+          />
+        );
+      })}
+    </Stack>
+  );
+}
+
+/** The parts one job lacks, a line each. */
+function RequestFields() {
+  const { fields, append, remove } = useFieldArray({ name: 'lines' });
+  return (
+    <>
+      {fields.map((field, index) => (
+        <Stack key={field.id} direction="row" spacing={1.5} sx={{ alignItems: 'start' }}>
+          <TextLine name={`lines.${index}.what`} label={`Part ${index + 1}`} />
+          <MeasureField name={`lines.${index}.count`} label="How many" quantity="figureOnly" />
+          {fields.length > 1 && (
+            <Button onClick={() => remove(index)} aria-label={`Leave out part ${index + 1}`}>
+              Leave out
+            </Button>
+          )}
+        </Stack>
+      ))}
+      <Button onClick={() => append({ what: '', count: 1 })} sx={{ alignSelf: 'flex-start' }}>
+        Another part
+      </Button>
+      <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
+        <TextLine name="supplier" label="Supplier" />
+        <TextLine
+          name="expectedOn"
+          label="Expected on"
+          helper="year-month-day, blank if not known"
+          blankIsNull
+        />
+      </Stack>
+    </>
+  );
+}
+
+/** Facts of arrival that are not asked of every watch. */
+export function useOptionalOfArrival(): OptionalFact[] {
+  const { state, context, asks } = useJob();
+  const { facts } = state;
+  return [
+    {
+      title: 'Who changed the cell last',
+      shown: facts.cellHistory !== null || asks('arrive.cell-history'),
+      card: (
+        <FactCard
+          kind="arrive.cell-history"
+          title="Who changed the cell last"
+          recorded={facts.cellHistory}
+          defaults={{ changedBy: 'nobody knows', changedOn: null }}
+        >
+          <Choice name="changedBy" label="Changed by" options={optionsOf(CHANGED_BY)} />
+          <TextLine
+            name="changedOn"
+            label="When"
+            helper="year, or year-month, e.g. 2023-05; blank if not known"
+            blankIsNull
+          />
+        </FactCard>
+      ),
+    },
+    {
+      title: 'How it is worn',
+      shown: facts.wear !== null || asks('arrive.wear'),
+      card: (
+        <FactCard
+          kind="arrive.wear"
+          title="How it is worn"
+          recorded={facts.wear}
+          defaults={{ uses: [], words: '' }}
+        >
+          <Several name="uses" label="Worn" options={optionsOf(WEAR)} wanted={asks('arrive.wear')} />
+          <TextLine name="words" label="In the owner’s words" />
+        </FactCard>
+      ),
+    },
+    {
+      title: 'Originality',
+      shown: facts.originality !== null || asks('arrive.originality'),
+      card: (
+        <FactCard
+          kind="arrive.originality"
+          title="Originality"
+          recorded={facts.originality}
+          defaults={{ matters: true, words: '' }}
+        >
+          <Tick name="matters" label="It matters: clean and repair before replacing, and ask first" />
+          <TextLine name="words" label="What the watch means to them" />
+        </FactCard>
+      ),
+    },
+    {
+      title: 'Marks on the watch',
+      shown: facts.marks.length > 0,
+      card: (
+        <FactList
+          kind="arrive.mark"
+          files
+          title="Mark on arrival"
+          recorded={facts.marks}
+          defaults={{ view: 'front', kind: 'scratch', clock: null, film: null, note: '' }}
+          action="Mark it"
+        >
+          <MarkFields />
+        </FactList>
+      ),
+    },
+    {
+      title: 'Estimate beyond the service',
+      shown: facts.estimate !== null,
+      card: (
+        <FactCard
+          kind="arrive.estimate"
+          title="Estimate beyond the service"
+          recorded={facts.estimate}
+          defaults={{ lines: [] }}
+        >
+          <EstimateFields />
+        </FactCard>
+      ),
+    },
+    {
+      title: 'A later agreement',
+      shown: facts.agreements.length > 0,
+      card: (
+        <FactList
+          kind="arrive.agreement"
+          title="Agreed later"
+          recorded={facts.agreements}
+          defaults={{ what: '', upToMinor: null, by: 'the owner', how: 'by phone' }}
+        >
+          <TextLine name="what" label="What was agreed" />
+          <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
+            <MoneyField
+              name="upToMinor"
+              label="The job may cost up to"
+              currency={context.policy.currency}
+              optional
+              helper="blank if no price was named"
+            />
+            <TextLine name="by" label="With whom" helper="the owner, or who speaks for them; no names" />
+          </Stack>
+          <Choice name="how" label="How" options={optionsOf(AGREED_HOW)} />
+        </FactList>
+      ),
+    },
+    {
+      title: 'Ready to open?',
+      shown: facts.ready !== null || asks('arrive.ready'),
+      card: (
+        <FactCard
+          kind="arrive.ready"
+          title="Ready to open?"
+          recorded={facts.ready}
+          defaults={{
+            cell: 'in the house',
+            seal: 'in the house',
+            closingTool: 'in the house',
+            parts: 'not needed',
+            riskAccepted: false,
+          }}
+        >
+          <Choice name="cell" label="Cell" options={optionsOf(IN_HOUSE)} />
+          <Choice name="seal" label="Seal" options={optionsOf(IN_HOUSE)} />
+          <Choice name="closingTool" label="Closing tool" options={optionsOf(IN_HOUSE)} />
+          <Choice name="parts" label="Likely parts" options={optionsOf(IN_HOUSE)} />
+          <Tick name="riskAccepted" label="The owner accepts that it may be closed for the time being" />
+        </FactCard>
+      ),
+    },
+    {
+      title: 'Parts to wait for',
+      shown: facts.partsRequest !== null,
+      card: (
+        <>
+          <FactCard
+            kind="arrive.parts-request"
+            title="Parts requested"
+            recorded={facts.partsRequest}
+            defaults={{ lines: [{ what: '', count: 1 }], supplier: '', expectedOn: null }}
+            action="Request them"
+          >
+            <RequestFields />
+          </FactCard>
+          {facts.partsRequest && (
+            <FactCard
+              kind="arrive.parts-arrived"
+              title="Parts arrived"
+              recorded={facts.partsArrived}
+              defaults={{ note: '' }}
+              action="They are here"
+            >
+              <TextLine name="note" label="Note" />
+            </FactCard>
+          )}
+        </>
+      ),
+    },
+    {
+      title: 'Refer or decline',
+      shown: facts.decision !== null || asks('arrive.decision'),
+      card: (
+        <FactCard
+          kind="arrive.decision"
+          title="Refer or decline"
+          recorded={facts.decision}
+          defaults={{ decision: 'referred', reason: 'no suitable opener', to: '', told: '' }}
+        >
+          <Choice
+            name="decision"
+            label="Decision"
+            options={optionsOf(['referred', 'declined'])}
+            wanted={asks('arrive.decision')}
+          />
+          <ListChoice name="reason" label="Reason" options={optionsOf(REFER_REASONS)} />
+          <TextLine name="to" label="Referred to" />
+          <TextLine name="told" label="What the owner was told" />
+        </FactCard>
+      ),
+    },
+  ];
+}
