@@ -50,7 +50,16 @@ const pastAFace = (...forbid) => ['error', { forbid }];
 
 export default tseslint.config(
   {
-    ignores: ['dist', 'node_modules', 'data', 'demo-data', 'playwright-report', 'test-results', 'reports', '.stryker-tmp'],
+    ignores: [
+      'dist',
+      'node_modules',
+      'data',
+      'demo-data',
+      'playwright-report',
+      'test-results',
+      'reports',
+      '.stryker-tmp',
+    ],
   },
   js.configs.recommended,
   ...tseslint.configs.strict,
@@ -98,7 +107,7 @@ export default tseslint.config(
   },
   {
     files: ['src/core/craft/**/*.ts'],
-    rules: { 'import-x/no-internal-modules': pastAFace('!(dayjs)/*') },
+    rules: { 'import-x/no-internal-modules': pastAFace('@(!(dayjs|testing|demo))/*') },
   },
   {
     files: ['src/core/logbook/**/*.ts'],
@@ -106,7 +115,9 @@ export default tseslint.config(
   },
   {
     files: ['src/core/advice/**/*.ts'],
-    rules: { 'import-x/no-internal-modules': pastAFace('craft/*/*', 'logbook/*', '!(craft|dayjs)/*') },
+    rules: {
+      'import-x/no-internal-modules': pastAFace('craft/*/*', 'logbook/*', '@(!(craft|testing|demo))/*'),
+    },
   },
   {
     files: ['src/core/admission/**/*.ts'],

@@ -28,8 +28,8 @@ const writeSummary = db.prepare('UPDATE job_summary SET promised_at = ? WHERE jo
 type Row = { payload: string; supersedes: string };
 const toEntry = (row: unknown) => ({
   ...(row as Row),
-  payload: JSON.parse((row as Row).payload),
-  supersedes: JSON.parse((row as Row).supersedes),
+  payload: JSON.parse((row as Row).payload) as unknown,
+  supersedes: JSON.parse((row as Row).supersedes) as unknown,
 });
 
 app.get('/api/jobs/:id', (request, response) => {

@@ -61,8 +61,8 @@ const middle = (values: readonly number[]): number =>
 
 const ours = mkdtempSync(join(tmpdir(), 'wax-bench-'));
 const theirs = mkdtempSync(join(tmpdir(), 'wax-bare-'));
-buildDemo(ours);
-buildDemo(theirs);
+await buildDemo(ours);
+await buildDemo(theirs);
 const server = await startServer(ours, { WAX_DEMO_START: DEMO_START_UTC });
 const bare = await startBare(join(theirs, 'wax-lantern.db'));
 

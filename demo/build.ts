@@ -29,7 +29,7 @@ export function writeBook(store: Store): void {
   store.catalogue.write('calibre', calibres);
   store.catalogue.write('caseType', caseTypes);
   store.catalogue.write('gasket', gaskets);
-  for (const kind of TOOL_KINDS) store.catalogue.write(kind, tools[CATALOGUE_LISTS[kind]] as never);
+  for (const kind of TOOL_KINDS) store.catalogue.write(kind, tools[CATALOGUE_LISTS[kind]]);
 }
 
 /** Builds the demo's database in an empty folder, through the same store the application writes with. */
@@ -196,6 +196,6 @@ function payloadOf(
     };
   const { payload } = step;
   return 'lotId' in payload && payload.lotId !== null
-    ? ({ ...payload, lotId: demoId('lot', payload.lotId) } as Payloads[EntryKind])
+    ? { ...payload, lotId: demoId('lot', payload.lotId) }
     : payload;
 }

@@ -1,3 +1,4 @@
+import type { FindResult } from '../src/contract';
 import { expect, jobId, openJob, test, typeAsDevice } from './counter';
 
 test.describe('devices that type', () => {
@@ -256,7 +257,7 @@ test.describe('what is typed wrongly', () => {
     await page.getByRole('checkbox', { name: 'The owner agrees to them' }).check();
     await page.getByRole('button', { name: 'Take it in' }).click();
     await expect(page.getByText(tickets.next).first()).toBeVisible();
-    const found = await (await page.request.get('/api/find?q=Oystrand')).json();
+    const found = (await (await page.request.get('/api/find?q=Oystrand')).json()) as FindResult;
     expect(found.customers).toHaveLength(1);
     expect(found.jobs).toHaveLength(2);
   });

@@ -56,7 +56,7 @@ describe('tables of the book', () => {
   it.each(CATALOGUE_TABLES.map((table) => [table.name, table] as const))(
     '%s: what is written is read back as it was',
     (_, table) => {
-      const records = (LISTS[table.kind] as readonly object[]).flatMap((body) =>
+      const records = LISTS[table.kind].flatMap((body) =>
         table.within === null ? [body] : (valueAt(body, table.within) as readonly object[]),
       );
       expect(records.length).toBeGreaterThan(0);

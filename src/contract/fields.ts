@@ -118,5 +118,5 @@ export function oneOf<const T extends readonly string[]>(
 ): z.ZodType<T[number], T[number]> {
   return z.enum(values as unknown as [T[number], ...T[number][]], {
     error: `${words}: one of ${values.join(values.some((value) => value.includes(',')) ? '; ' : ', ')}.`,
-  }) as unknown as z.ZodType<T[number], T[number]>;
+  });
 }

@@ -193,3 +193,18 @@ export interface DayResource {
   readonly spentInBin: number;
   readonly closed: boolean;
 }
+
+/** One line of the ledger: what moved, why, and by whose hand. */
+export interface LedgerLine {
+  readonly sequence: number;
+  readonly recordedAt: string;
+  readonly item: string;
+  readonly code: string;
+  readonly lot: string;
+  readonly delta: number;
+  readonly reason: string;
+  /** Empty where no job moved it. */
+  readonly ticket: string;
+  /** Initials. */
+  readonly technician: string;
+}

@@ -81,10 +81,10 @@ describe('a fresh cell out of its blister', () => {
     const job = newJob('walk');
     await counter.post('/api/jobs', job);
     let made = 0;
-    await fc.assert(
-      fc.asyncProperty(
+    fc.assert(
+      fc.property(
         fc.array(fc.constantFrom('out', 'fit', 'back', 'bin', 'withdraw', 'drop'), { maxLength: 12 }),
-        async (acts) => {
+        (acts) => {
           for (const act of acts) {
             made += 1;
             const entries = counter.store.logbook.job(job.id)?.entries ?? [];

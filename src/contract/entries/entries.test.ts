@@ -120,7 +120,7 @@ describe('every kind of entry', () => {
     }));
     fc.assert(
       fc.property(fc.shuffledSubarray(all), (some) => {
-        const renumbered = some.map((entry, index) => ({ ...entry, sequence: index + 1 }) as Entry);
+        const renumbered = some.map((entry, index) => ({ ...entry, sequence: index + 1 }));
         const once = foldJob(renumbered, context);
         const again = foldJob([...renumbered].reverse(), context);
         expect([...flat(again.facts)]).toEqual([...flat(once.facts)]);

@@ -30,7 +30,7 @@ export const ENTRY_KINDS = Object.keys(definitions) as EntryKind[];
 
 /** The definition of a kind, for the form of its stage and for the version a new entry carries. */
 export function kindDefinition<K extends EntryKind>(kind: K): KindDefinition<Payloads[K]> {
-  return definitions[kind] as unknown as KindDefinition<Payloads[K]>;
+  return definitions[kind];
 }
 
 const envelope = {

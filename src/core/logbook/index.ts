@@ -76,6 +76,7 @@ export {
   lyingOpen,
   openedBeside,
   pairBack,
+  partProofs,
   partsSettledAs,
   partsToOrder,
   wayBack,

@@ -1,159 +1,11 @@
-import { context, dryTest, idOf, type Logbook, lot, readingOf, readyJob } from '../../testing/fixtures';
-import { handback } from '../advice/handback';
-import { type Part, PARTS, PROVED_BY, SERVED, serves } from '../craft/parts';
-import { pairBack, partProofs, partsToOrder } from './parts';
-const LATER = '2026-03-17T10:30:00.000Z';
-const STILL_LATER = '2026-03-17T10:40:00.000Z';
-
-function withPart(
-  job: Logbook,
-  part: Part,
-  outcome: 'back in place' | 'replaced' | 'lost',
-  count = 1,
-): string {
-  const off = job.add('open.part', { part, position: '', count, serves: serves(part), step: '' });
-  job.add('open.part-settled', { partEntryId: off.id, outcome, note: '' }, { occurredAt: LATER });
-  return off.id;
-}
+import { idOf, type Logbook, readyJob } from '../../testing/fixtures';
+import { openedBeside, pairBack } from './parts';
 const missing = (job: Logbook): string[] =>
   job
     .state()
     .progress.flatMap((stage) =>
       stage.status === 'not needed' ? [] : stage.missing.map(({ words }) => `${stage.stage}: ${words}`),
     );
-
-describe('what a part serves', () => {
-  it.each(PARTS)('a %s serves what can be proved', (part) => {
-    for (const each of serves(part)) {
-      expect(SERVED).toContain(each);
-      expect(PROVED_BY[each].length).toBeGreaterThan(5);
-    }
-  });
-});
-
-describe('a part lost or replaced', () => {
-  it('asks for nothing while it is back in place', () => {
-    const job = readyJob();
-    withPart(job, 'buzzer spring', 'back in place');
-    expect(partProofs(job.state().facts)).toEqual([]);
-    expect(handback(job.state(), [lot], context).verdict).toBe('ready to sign');
-  });
-
-  it.each<[Part, string]>([
-    ['buzzer spring', 'set: alarm heard, since the buzzer spring was replaced'],
-    ['spring bar', 'set: bracelet seated, gentle pull, since the spring bar was replaced'],
-    ['insulator', 'check: current measured, since the insulator was replaced'],
-    ['pusher', 'test: pressure test, since the pusher was replaced'],
-    ['movement ring', 'set: crown in every position, since the movement ring was replaced'],
-    ['spacer', 'set: seen running, since the spacer was replaced'],
-  ])('a %s asks for its proof anew, and nothing is signed before', (part, words) => {
-    const job = readyJob();
-    expect(missing(job)).toEqual(['handback: the signature']);
-    withPart(job, part, 'replaced');
-    expect(missing(job)).toContain(words);
-    expect(handback(job.state(), [lot], context).verdict).toBe('not ready');
-  });
-
-  it('is proved by what was recorded since, not by what was recorded before', () => {
-    const job = readyJob();
-    withPart(job, 'insulator', 'replaced');
-    withPart(job, 'spring', 'replaced');
-    expect(partProofs(job.state().facts).map(({ served, met }) => [served, met])).toEqual([
-      ['current', false],
-      ['running', false],
-      ['pushers', false],
-    ]);
-    job.add('check.reading', readingOf('currentUA', 0.96), { occurredAt: STILL_LATER });
-    job.add('set.runs', { runs: true, watchedSeconds: 60 }, { occurredAt: STILL_LATER });
-    job.add('set.outside', { proved: { pushers: 'works' } }, { occurredAt: STILL_LATER });
-    expect(partProofs(job.state().facts).every(({ met }) => met)).toBe(true);
-    const { verdict, statement } = handback(job.state(), [lot], context);
-    expect(verdict).toBe('ready to sign');
-    expect(statement.done).toEqual(expect.arrayContaining(['Replaced: insulator.', 'Replaced: spring.']));
-  });
-
-  it('a ring is proved by the new ring, anything else that keeps water out by a test', () => {
-    const job = readyJob();
-    withPart(job, 'gasket', 'replaced');
-    withPart(job, 'back', 'replaced');
-    const unmet = () =>
-      partProofs(job.state().facts)
-        .filter(({ met }) => !met)
-        .map(({ words }) => words);
-    expect(unmet()).toEqual(['new ring, or pressure test, since the gasket was replaced']);
-    const gasket = job.entries.find(({ kind }) => kind === 'seal.gasket');
-    job.add(
-      'seal.gasket',
-      {
-        state: 'renewed',
-        findings: [],
-        ageYears: null,
-        meetsWater: false,
-        greased: true,
-        profile: 'round',
-        size: '',
-        lotId: null,
-        reason: 'old one lost',
-      },
-      { occurredAt: STILL_LATER, supersedes: [gasket?.id ?? ''] },
-    );
-    expect(unmet()).toEqual(['pressure test, since the back was replaced']);
-    job.add('test.made', dryTest, { occurredAt: STILL_LATER });
-    expect(unmet()).toEqual([]);
-  });
-
-  it('lost, it wants an order, and the slip says so', () => {
-    const job = readyJob();
-    withPart(job, 'spring bar', 'lost', 2);
-    job.add(
-      'set.outside',
-      { proved: { 'bracelet seated, gentle pull': 'works' } },
-      { occurredAt: STILL_LATER },
-    );
-    expect(partsToOrder(job.state().facts)).toEqual([{ what: 'spring bar', count: 2 }]);
-    expect(missing(job)).toContain('handback: the order of what was lost: 2 × spring bar');
-    const before = handback(job.state(), [lot], context);
-    expect(before.reasons).toContain('Lost and not ordered: spring bar. Put it on the parts request.');
-    job.add('arrive.parts-request', {
-      lines: [{ what: 'Spring bar, 18 mm', count: 2 }],
-      supplier: '',
-      expectedOn: null,
-    });
-    expect(partsToOrder(job.state().facts)).toEqual([]);
-    expect(handback(job.state(), [lot], context).statement.notDone).toContain(
-      'Lost at our bench: spring bar; a new one is on order.',
-    );
-  });
-
-  it('stays settled when its place is corrected afterwards', () => {
-    const job = readyJob();
-    const off = withPart(job, 'spring bar', 'back in place');
-    job.add(
-      'open.part',
-      { part: 'spring bar', position: 'third hole', count: 1, serves: ['bracelet'], step: '' },
-      { supersedes: [off] },
-    );
-    const [part] = [...job.state().facts.parts.values()];
-    expect([part?.off.payload.position, part?.settled?.payload.outcome]).toEqual([
-      'third hole',
-      'back in place',
-    ]);
-    expect(handback(job.state(), [lot], context).verdict).toBe('ready to sign');
-  });
-
-  it('asks no test of a watch closed for the time being', () => {
-    const job = readyJob();
-    const closed = job.entries.find(({ kind }) => kind === 'seal.closed');
-    withPart(job, 'pusher', 'lost');
-    job.add(
-      'seal.closed',
-      { how: 'thumbs', seamEven: true, raisedClocks: [], interim: true },
-      { supersedes: [closed?.id ?? ''] },
-    );
-    expect(partProofs(job.state().facts).map(({ served }) => served)).toEqual(['pushers']);
-  });
-});
-
 describe('two watches open at once', () => {
   const together = { otherJobId: idOf('other'), otherTicket: 'T0002-6', otherSerial: '55-120' };
   const open = (serial: string | null, other = together.otherSerial): Logbook => {
@@ -206,5 +58,20 @@ describe('two watches open at once', () => {
     if (back?.kind !== 'open.back') throw new Error('no back');
     job.add('open.back', back.payload);
     expect(pairBack(job.state().facts).verdict).toBe('not yet known');
+  });
+});
+
+describe('two that lie open', () => {
+  const [early, late] = ['2026-03-17T09:00:00.000Z', '2026-03-17T09:30:00.000Z'];
+  it.each([
+    ['55120', '', true],
+    ['', '55120', false],
+    ['', '', false],
+    ['55120', '70333', true],
+  ])('the first with “%s” inside, the second with “%s”: %s', (first, second, beside) => {
+    const one = { sinceUtc: early, insideSerial: first };
+    const other = { sinceUtc: late, insideSerial: second };
+    expect(openedBeside(one, other)).toBe(beside);
+    expect(openedBeside(other, one)).toBe(beside);
   });
 });

@@ -289,7 +289,7 @@ export function deviceHub(
       ...start,
       ...(row ? (JSON.parse(row.settings) as object) : {}),
     });
-    const settings = (stored.success ? stored.data : start) as DeviceSettings[DeviceId];
+    const settings = stored.success ? stored.data : start;
     return {
       id,
       name,

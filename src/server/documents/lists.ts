@@ -84,7 +84,7 @@ export function listCsv(store: Store, list: (typeof LISTS)[number]): string {
     case 'ledger':
       return csv(
         ['sequence', 'recorded_at', 'item', 'code', 'lot', 'delta', 'reason', 'ticket', 'technician'],
-        store.stock.ledger(),
+        store.stock.ledger().map(({ recordedAt, ...line }) => ({ ...line, recorded_at: recordedAt })),
       );
     case 'collections':
       return csv(

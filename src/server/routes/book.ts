@@ -112,7 +112,7 @@ export function bookRoutes(store: Store): Router {
       const stillSo = store.catalogue.book().revision === before.revision;
       const apply = dryRun === 'no' && report.errors.length === 0;
       if (apply && stillSo && bodies.length > 0) {
-        store.catalogue.write(table.kind, bodies as never, technicianId);
+        store.catalogue.write(table.kind, bodies, technicianId);
         store.tell({ jobId: null, what: 'shop' });
       }
       say({

@@ -19,10 +19,13 @@ import type { Db } from './database';
 
 /** The standard cell table that ships with the application, as rows of the core. */
 export function readShippedCells(): CellRow[] {
-  const records = parse(readFileSync(here(import.meta.url, 'catalogue', 'cells.csv')), {
-    columns: true,
-    skip_empty_lines: true,
-  }) as Record<string, string>[];
+  const records = parse<Record<string, string>>(
+    readFileSync(here(import.meta.url, 'catalogue', 'cells.csv')),
+    {
+      columns: true,
+      skip_empty_lines: true,
+    },
+  );
   return records.map((row) => ({
     chemistry: row.chemistry as CellRow['chemistry'],
     iec: row.iec ?? '',

@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import type {
   Collection,
+  LedgerLine,
   LotCount,
   LotQuarantine,
   LotReturn,
@@ -42,20 +43,6 @@ interface LotRow {
 
 const LOT_COLUMNS = `id, item, code, supplier, lot_code AS lotCode, made_on AS madeOn,
   best_before AS bestBefore, price_minor AS priceMinor, balance, to_be_counted AS unbooked, quarantined`;
-
-/** One line of the ledger as a list shows it. */
-interface LedgerLine {
-  readonly sequence: number;
-  readonly recorded_at: string;
-  readonly item: string;
-  readonly code: string;
-  readonly lot: string;
-  readonly delta: number;
-  readonly reason: string;
-  readonly ticket: string;
-  readonly technician: string;
-  readonly [column: string]: string | number;
-}
 
 const IN_USE = 'balance > 0 OR to_be_counted > 0 OR quarantined IS NOT NULL';
 const LOTS_A_PAGE = 100;
@@ -132,7 +119,7 @@ export function stockStore(db: Db, clock: Clock, bookNow: () => Book) {
     .pluck();
   const spentTotal = db.prepare<[], number>('SELECT total FROM spent_bin WHERE id = 1').pluck();
   const moreSpent = db.prepare<[number]>('UPDATE spent_bin SET total = total + ? WHERE id = 1');
-  const ledgerColumns = `stock_ledger.sequence, stock_ledger.recorded_at, item, code, lot_code AS lot, delta, reason,
+  const ledgerColumns = `stock_ledger.sequence, stock_ledger.recorded_at AS recordedAt, item, code, lot_code AS lot, delta, reason,
        coalesce(job.ticket, '') AS ticket, technician.initials AS technician
      FROM stock_ledger JOIN stock_lot ON stock_lot.id = lot_id
        JOIN technician ON technician.id = stock_ledger.technician_id

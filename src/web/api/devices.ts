@@ -1,12 +1,12 @@
-import useSWR from 'swr';
 import type { Attachment, DeviceAsk, DeviceId, DeviceSays, DeviceState } from '../../contract';
-import { getJson, Refused, sendFile, sendLines } from './http';
+import { Refused, sendFile, sendLines } from './http';
+import { useResource } from './resource';
 
 export const DEVICES_PATH = '/api/devices';
 
 /** How the bench's devices stand. */
 export function useDevices() {
-  return useSWR<DeviceState[]>(DEVICES_PATH, (path: string) => getJson<DeviceState[]>(path));
+  return useResource<DeviceState[]>(DEVICES_PATH, { kept: false });
 }
 
 /** Whether a device is there to be asked. */

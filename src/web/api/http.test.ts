@@ -100,7 +100,7 @@ describe('asking a device', () => {
   const real = globalThis.fetch;
   beforeEach(() => {
     // The page’s own addresses are relative; here they lead to the server of the test.
-    globalThis.fetch = (input, init) => real(`${url}${String(input)}`, init);
+    globalThis.fetch = (input, init) => real(`${url}${input as string}`, init);
   });
   afterEach(() => {
     globalThis.fetch = real;

@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import useSWR, { mutate } from 'swr';
+import { mutate } from 'swr';
 import type {
   CalibreHistory,
   CarriedLot,
@@ -8,6 +8,7 @@ import type {
   DayResource,
   JobResource,
   JobSummary,
+  LedgerLine,
   LiveNews,
   ShopResource,
   StockResource,
@@ -20,34 +21,13 @@ import type { SeenBefore } from '../../core/craft/identify';
 import { NO_TOOLS } from '../../core/craft/tools';
 import type { Entry } from '../../core/logbook';
 import type { Lot } from '../../core/craft/stock';
-import { browserStore } from './browserStore';
 import { DEVICES_PATH } from './devices';
-import { getJson, ServerAway } from './http';
-import { noteAway, sendNow, startWaiting } from './waiting';
+import { useResource } from './resource';
+import { sendNow, startWaiting } from './waiting';
 
 /** The shop as seen, with how far this machine's clock is from the shop's. */
 export interface SeenShop extends ShopResource {
   readonly clockAheadMs: number;
-}
-
-/** Reads a resource and keeps it; with the server away, gives it as last seen. */
-async function getKept<T>(path: string, prepare: (fresh: T) => T = (fresh) => fresh): Promise<T> {
-  try {
-    const fresh = prepare(await getJson<T>(path));
-    noteAway(false);
-    void browserStore()
-      .then((db) => db.put('seen', fresh, path))
-      .catch(() => undefined);
-    return fresh;
-  } catch (error) {
-    if (!(error instanceof ServerAway)) throw error;
-    noteAway(true);
-    const seen = await browserStore()
-      .then((db) => db.get('seen', path))
-      .catch(() => undefined);
-    if (seen === undefined) throw error;
-    return seen as T;
-  }
 }
 
 const POLL_MS = 15_000;
@@ -55,24 +35,23 @@ const POLL_MS = 15_000;
 const CLOCK_MS = 60_000;
 
 export function useShop() {
-  return useSWR<SeenShop>(
-    '/api/shop',
-    (path: string) =>
-      getKept<SeenShop>(path, (fresh) => ({ ...fresh, clockAheadMs: Date.parse(fresh.nowUtc) - Date.now() })),
-    { refreshInterval: CLOCK_MS },
-  );
+  return useResource<SeenShop>('/api/shop', {
+    prepare: (fresh) => ({ ...fresh, clockAheadMs: Date.parse(fresh.nowUtc) - Date.now() }),
+    refreshInterval: CLOCK_MS,
+  });
 }
 
 export function useBook(revision: number | undefined): {
   readonly book: Book | undefined;
   readonly error: unknown;
 } {
-  const { data, error } = useSWR<CatalogueResource>(
-    revision === undefined ? null : ['/api/catalogue', revision],
-    ([path]: [string, number]) => getKept<CatalogueResource>(path),
+  const { data, error } = useResource<CatalogueResource>(revision === undefined ? null : '/api/catalogue', {
+    ...(revision === undefined ? {} : { at: revision }),
     // While a new revision is read the old one stands, so that no page falls apart under a hand.
-    { revalidateOnFocus: false, revalidateIfStale: false, keepPreviousData: true },
-  );
+    revalidateOnFocus: false,
+    revalidateIfStale: false,
+    keepPreviousData: true,
+  });
   // What an older program kept here for the time the server is away knows less.
   const book = useMemo(
     () =>
@@ -89,83 +68,66 @@ export function useBook(revision: number | undefined): {
 }
 
 export function useRack() {
-  return useSWR<JobSummary[]>('/api/rack', (path: string) => getKept<JobSummary[]>(path), {
+  return useResource<JobSummary[]>('/api/rack', {
     refreshInterval: POLL_MS,
   });
 }
 
 export function useStock() {
-  return useSWR<StockResource>('/api/stock', (path: string) => getKept<StockResource>(path));
+  return useResource<StockResource>('/api/stock');
 }
 
 /** Lots used up, the first page of them, once they are asked for. */
 export function useEmptyLots(asked: boolean) {
-  return useSWR<Lot[]>(asked ? '/api/lots/empty' : null, (path: string) => getKept<Lot[]>(path));
-}
-
-export interface LedgerLine {
-  readonly sequence: number;
-  readonly recorded_at: string;
-  readonly delta: number;
-  readonly reason: string;
-  readonly ticket: string;
-  readonly technician: string;
+  return useResource<Lot[]>(asked ? '/api/lots/empty' : null);
 }
 
 /** The last lines of a lot’s ledger. */
 export function useLedgerOfLot(lotId: string) {
-  return useSWR<LedgerLine[]>(`/api/lots/${lotId}/ledger`, (path: string) => getKept<LedgerLine[]>(path));
+  return useResource<LedgerLine[]>(`/api/lots/${lotId}/ledger`);
 }
 
 /** Who carries a lot now; asked once both are said. */
 export function useCarried(supplier: string, lotCode: string) {
-  return useSWR<CarriedLot>(
+  return useResource<CarriedLot>(
     supplier === '' || lotCode === ''
       ? null
       : `/api/lots/carried?${new URLSearchParams({ supplier, lot: lotCode }).toString()}`,
-    (path: string) => getKept<CarriedLot>(path),
   );
 }
 
 /** What stands in the way of closing the day. */
 export function useDay() {
-  return useSWR<DayResource>('/api/day', (path: string) => getKept<DayResource>(path));
+  return useResource<DayResource>('/api/day');
 }
 
 /** Which movements this shop saw, and in which cases. */
 export function useSeenBefore() {
-  return useSWR<SeenBefore[]>('/api/movements/seen', (path: string) => getKept<SeenBefore[]>(path));
+  return useResource<SeenBefore[]>('/api/movements/seen');
 }
 
 /** This shop's own history with a calibre. */
 export function useCalibreHistory(calibreId: string) {
-  return useSWR<CalibreHistory>(`/api/calibres/${encodeURIComponent(calibreId)}/history`, (path: string) =>
-    getKept<CalibreHistory>(path),
-  );
+  return useResource<CalibreHistory>(`/api/calibres/${encodeURIComponent(calibreId)}/history`);
 }
 
 /** What each tool opened, and how often one was missing. */
 export function useToolsServed() {
-  return useSWR<ToolsServed>('/api/tools/served', (path: string) => getKept<ToolsServed>(path));
+  return useResource<ToolsServed>('/api/tools/served');
 }
 
 export function useCustomer(customerId: string | null) {
-  return useSWR<CustomerResource>(
-    customerId === null ? null : `/api/customers/${customerId}`,
-    (path: string) => getKept<CustomerResource>(path),
-  );
+  return useResource<CustomerResource>(customerId === null ? null : `/api/customers/${customerId}`);
 }
 
 export function useWatch(watchId: string | null) {
-  return useSWR<WatchResource>(watchId === null ? null : `/api/watches/${watchId}`, (path: string) =>
-    getKept<WatchResource>(path),
-  );
+  return useResource<WatchResource>(watchId === null ? null : `/api/watches/${watchId}`);
 }
 
 const jobKey = (jobId: string): string => `/api/jobs/${jobId}`;
 
 export function useJobResource(jobId: string) {
-  return useSWR<JobResource>(jobKey(jobId), (path: string) => getKept<JobResource>(path), {
+  return useResource<JobResource>(jobKey(jobId), {
     refreshInterval: POLL_MS,
     keepPreviousData: false,
   });

@@ -21,7 +21,10 @@ async function openPage(): Promise<Page> {
   const queue = await import('./waiting');
   const recorded: string[] = [];
   const page = { ...queue, recorded };
-  await queue.startWaiting(async (_, entry: Entry) => void recorded.push(entry.id));
+  await queue.startWaiting((_, entry: Entry) => {
+    recorded.push(entry.id);
+    return Promise.resolve();
+  });
   pages.push(page);
   return page;
 }

@@ -17,7 +17,7 @@ export interface WaitingState {
 
 let state: WaitingState = { entries: [], away: false, onlyInMemory: false };
 const listeners = new Set<() => void>();
-let onRecorded: (jobId: string, entry: Entry) => Promise<void> = async () => undefined;
+let onRecorded: (jobId: string, entry: Entry) => Promise<void> = () => Promise.resolve();
 let sending = false;
 let lastOrder = 0;
 let retryTimer: ReturnType<typeof setTimeout> | undefined;

@@ -122,7 +122,7 @@ function FactForm<K extends EntryKind>({
   const { record, technician } = useJob();
   const files = useKeptFiles(recorded?.attachments ?? []);
   const form = useForm<FieldValues>({
-    defaultValues: correcting && recorded ? (recorded.payload as FieldValues) : defaults,
+    defaultValues: correcting && recorded ? recorded.payload : defaults,
     resolver: zodResolver(kindDefinition(kind).schema as unknown as z.ZodType<FieldValues, FieldValues>),
     shouldFocusError: true,
   });

@@ -1,6 +1,6 @@
 import { Box, Button, Table, TableBody, TableCell, TableRow, Typography } from '@mui/material';
 import { capital } from '../../core/craft/judgement';
-import { type Entry, entryInWords } from '../../core/logbook';
+import { entryInWords } from '../../core/logbook';
 import { localTime } from '../../core/craft/time';
 import { HeadRow } from '../kit/HeadRow';
 import { FileThumb } from './files';
@@ -9,9 +9,12 @@ import { useJob } from './JobContext';
 /** Every entry of the job as recorded, with what became of it. */
 export function History() {
   const { state, resource, waiting, technicians, context } = useJob();
-  const local = waiting.map(
-    (each) => ({ ...each.entry, jobId: each.jobId, sequence: null, recordedAt: null }) as Entry,
-  );
+  const local = waiting.map((each) => ({
+    ...each.entry,
+    jobId: each.jobId,
+    sequence: null,
+    recordedAt: null,
+  }));
   const known = new Set(resource.entries.map((entry) => entry.id));
   const entries = [...resource.entries, ...local.filter((entry) => !known.has(entry.id))];
   return (

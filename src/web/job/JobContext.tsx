@@ -2,7 +2,6 @@ import { createContext, type ReactNode, useCallback, useContext, useMemo, useSta
 import type { JobResource, StockResource, Technician } from '../../contract';
 import type { Book } from '../../core/craft/book';
 import {
-  type Entry,
   type EntryKind,
   foldJob,
   type JobContext as FoldContext,
@@ -90,7 +89,7 @@ export function JobProvider({ resource, shop, book, stock, children }: Props) {
     const known = new Set(resource.entries.map((entry) => entry.id));
     const local = waiting
       .filter((each) => each.refused === null && !known.has(each.id))
-      .map((each) => ({ ...each.entry, jobId, sequence: null, recordedAt: null }) as Entry);
+      .map((each) => ({ ...each.entry, jobId, sequence: null, recordedAt: null }));
     return foldJob([...resource.entries, ...local], context);
   }, [resource.entries, waiting, context, jobId]);
   const { watch: earlier } = useWatchHistory(resource.job.watchId, book, shop, jobId);

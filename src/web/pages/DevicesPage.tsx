@@ -131,7 +131,7 @@ function DeviceCard({ device }: { readonly device: DeviceState }) {
   const [said, setSaid] = useState<readonly DeviceSays[]>([]);
   const [failed, setFailed] = useState<string | null>(null);
   const form = useForm<FieldValues>({
-    values: device.settings as FieldValues,
+    values: device.settings,
     resolver: zodResolver(deviceSettings[device.id] as never) as never,
   });
   const change = async (body: object): Promise<void> => {

@@ -18,7 +18,8 @@ import {
 import { useEffect, useId, useMemo, useState } from 'react';
 import { FormProvider, useController, useForm, useFormContext, useWatch } from 'react-hook-form';
 import { useNavigate, useSearchParams } from 'react-router';
-import useSWR, { mutate } from 'swr';
+import { mutate } from 'swr';
+import { useResource } from '../api/resource';
 import { v7 } from 'uuid';
 import { z } from 'zod';
 import {
@@ -36,7 +37,7 @@ import { type EntryKind, foldJob, RISKS } from '../../core/logbook';
 import { type Policy, SERVICES } from '../../core/craft/policy';
 import { addMinutes } from '../../core/craft/time';
 import { useBench } from '../api/bench';
-import { getJson, postJson, Refused, sendFile } from '../api/http';
+import { postJson, Refused, sendFile } from '../api/http';
 import { type SeenShop, useBook, useCustomer, useShop } from '../api/resources';
 import { Caution, LampAnswer } from '../kit/Lamp';
 import { Choice, optionsOf, TextLine, Tick } from '../kit/fields';
@@ -110,12 +111,9 @@ function CustomerFields({ onKnown }: { readonly onKnown: (customerId: string) =>
     const timer = setTimeout(() => setQuery(value.name.trim()), QUERY_PAUSE_MS);
     return () => clearTimeout(timer);
   }, [value.name]);
-  const { data } = useSWR<FindResult>(
+  const { data } = useResource<FindResult>(
     query.length < 2 ? null : `/api/find?q=${encodeURIComponent(query)}`,
-    (path: string) => getJson<FindResult>(path),
-    {
-      keepPreviousData: true,
-    },
+    { kept: false, keepPreviousData: true },
   );
   const known = (query.length < 2 ? [] : (data?.customers ?? [])).filter(
     (each) => each.id !== value.id || each.name !== value.name,
@@ -436,10 +434,9 @@ export default function NewJobView() {
   const { data: shop } = useShop();
   const [asked] = useSearchParams();
   const withJob = asked.get('with');
-  const { data: job, error } = useSWR<JobResource>(
-    withJob === null ? null : `/api/jobs/${withJob}`,
-    (path: string) => getJson<JobResource>(path),
-  );
+  const { data: job, error } = useResource<JobResource>(withJob === null ? null : `/api/jobs/${withJob}`, {
+    kept: false,
+  });
   const { book } = useBook(shop?.catalogueRevision);
   const visit = useMemo<BegunVisit | null>(() => {
     if (!job?.customer || !shop || !book) return null;

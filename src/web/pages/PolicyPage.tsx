@@ -16,7 +16,8 @@ import {
 } from '@mui/material';
 import { type ReactNode, useId, useState } from 'react';
 import { FormProvider, useController, useFieldArray, useForm, useFormContext } from 'react-hook-form';
-import useSWR, { mutate } from 'swr';
+import { mutate } from 'swr';
+import { useResource } from '../api/resource';
 import { capital } from '../../core/craft/judgement';
 import { type PolicyRevision, type PolicyWrite, policyWrite } from '../../contract';
 import {
@@ -36,7 +37,7 @@ import {
 } from '../../core/craft/policy';
 import { localTime } from '../../core/craft/time';
 import { useBench } from '../api/bench';
-import { getJson, postJson, Refused } from '../api/http';
+import { postJson, Refused } from '../api/http';
 import { type SeenShop, useShop } from '../api/resources';
 import { LampAnswer } from '../kit/Lamp';
 import { colours } from '../kit/theme';
@@ -222,9 +223,10 @@ function PolicyForm({ shop }: { readonly shop: SeenShop }) {
   const { technicianId } = useBench();
   const { revision, ...policy } = shop.policy;
   const [said, setSaid] = useState<{ readonly wrong: boolean; readonly text: string } | null>(null);
-  const { data: revisions = [] } = useSWR<PolicyRevision[]>(['/api/policy/revisions', revision], () =>
-    getJson<PolicyRevision[]>('/api/policy/revisions'),
-  );
+  const { data: revisions = [] } = useResource<PolicyRevision[]>('/api/policy/revisions', {
+    kept: false,
+    at: revision,
+  });
   const form = useForm<PolicyWrite>({
     defaultValues: { shop: shop.shop, policy, basedOn: revision, technicianId: technicianId ?? '' } as never,
     resolver: zodResolver(policyWrite) as never,

@@ -10,11 +10,11 @@ import {
 } from '@mui/material';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
-import useSWR from 'swr';
+import { useResource } from '../api/resource';
 import { capital } from '../../core/craft/judgement';
 import type { FindResult } from '../../contract';
 import { readCellMarking } from '../../core/craft/cells';
-import { getJson, ServerAway } from '../api/http';
+import { ServerAway } from '../api/http';
 import { useBook, useShop } from '../api/resources';
 
 /** Finds a job, a watch, an owner or a calibre, and reads a cell's marking, as one types. */
@@ -24,10 +24,9 @@ export function FindDialog({ start, onClose }: { readonly start: string; readonl
   const navigate = useNavigate();
   const { data: shop } = useShop();
   const { book } = useBook(shop?.catalogueRevision);
-  const { data, error } = useSWR<FindResult>(
+  const { data, error } = useResource<FindResult>(
     query === '' ? null : `/api/find?q=${encodeURIComponent(query)}`,
-    (path: string) => getJson<FindResult>(path),
-    { keepPreviousData: true, refreshInterval: 0 },
+    { kept: false, keepPreviousData: true, refreshInterval: 0 },
   );
   const cell = useMemo(
     () => (book && query !== '' ? readCellMarking(query, book.cellTable) : null),

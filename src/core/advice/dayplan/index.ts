@@ -1,1 +1,1 @@
-export { openAt, orderRack, promiseWords, type Urgency, urgencyOf, waitsFor } from './dayPlan';
+export { openAt, orderRack, promiseWords, type Urgency, waitsFor } from './dayPlan';

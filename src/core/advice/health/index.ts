@@ -1,4 +1,3 @@
 export { diagnoseJob } from './diagnoseJob';
 export { leakAdviceOf } from './leakAdvice';
-export { chemistryOfJob, judgeJobReadings } from './readingsOfJob';
-export { pulsesComeFirst } from './readingsOfJob';
+export { chemistryOfJob, judgeJobReadings, pulsesComeFirst } from './readingsOfJob';

@@ -1,12 +1,34 @@
 import fc from 'fast-check';
 import { caseTypes } from '../../../../demo/book';
 import { tools } from '../../../../demo/tools';
-import { context, idOf, Logbook, readyJob } from '../../../testing/fixtures';
+import { context, Logbook } from '../../../testing/fixtures';
+import { wayBack } from '../../logbook';
+import { FUNCTION_KINDS } from '../../craft/movements';
+import { PARTS } from '../../craft/parts';
+import {
+  BACK_KINDS,
+  BRACELETS,
+  COATINGS,
+  type MeasuredBack,
+  NOTHING_MEASURED,
+  PANEL_HELD_BY,
+} from '../../craft/cases';
+import { chooseOpener, type OpeningPlan, openingPlan } from '../../craft/opening';
 import { samples } from '../../../testing/samples';
-import { judgeEntry } from '../../admission';
-import { openedBeside } from '../../logbook';
 import { type WatchHistory, watchHistory } from '../watches';
 import { asAdvised, expectedBack, openingOf, partsComingOff } from './openingOf';
+const back = (own: Partial<MeasuredBack>): MeasuredBack => ({
+  ...NOTHING_MEASURED,
+  kind: 'snap-on',
+  chordMm: null,
+  lipClock: null,
+  bracelet: 'bracelet that opens flat',
+  pusherClocks: [],
+  ...own,
+});
+
+const ids = (given: OpeningPlan): string[] => given.steps.map(({ id }) => id);
+
 const ask = (job: Logbook, more: Partial<Parameters<typeof openingOf>[0]> = {}) =>
   openingOf({
     state: job.state(),
@@ -90,65 +112,60 @@ describe('how a watch is opened', () => {
   });
 });
 
-describe('a part corrected again and again', () => {
-  const bar = { part: 'spring bar', count: 1, serves: ['bracelet'], step: '' } as const;
-  it('stays settled, and is settled under whichever entry a bench knew it by', () => {
+describe('the order of work', () => {
+  const anyBack: fc.Arbitrary<MeasuredBack> = fc
+    .record({
+      kind: fc.constantFrom(...BACK_KINDS),
+      coating: fc.constantFrom(...COATINGS, null),
+      bracelet: fc.constantFrom(...BRACELETS),
+      lipClock: fc.constantFrom(null, 6, 7.5),
+      notchCount: fc.constantFrom(null, 2, 4, 5, 6, 8),
+      pitchMm: fc.constantFrom(null, 26, 31),
+      notchWidthMm: fc.constantFrom(null, 1.3, 2.2),
+      flatCount: fc.constantFrom(null, 8, 12),
+      acrossMm: fc.constantFrom(null, 26, 30.4),
+      screwCount: fc.constantFrom(null, 4, 6),
+      slotLengthMm: fc.constantFrom(null, 1.6, 7),
+      slotWidthMm: fc.constantFrom(null, 0.3),
+      panelHeldBy: fc.constantFrom(...PANEL_HELD_BY, null),
+      pusherClocks: fc.constantFrom([], [2, 4]),
+    })
+    .map((own) => back(own));
+
+  it('conserves the parts: what comes off goes back once, the last off first', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 0, max: 5 }), fc.nat(5), fc.boolean(), (corrections, named, before) => {
-        const job = readyJob();
-        const ids = [job.add('open.part', { ...bar, position: 'at 12' }).id];
-        const settle = () =>
-          job.add('open.part-settled', {
-            partEntryId: ids[Math.min(named, ids.length - 1)] ?? '',
-            outcome: 'back in place',
-            note: '',
-          });
-        if (before) settle();
-        for (let round = 0; round < corrections; round += 1)
-          ids.push(
-            job.add('open.part', { ...bar, position: `hole ${round}` }, { supersedes: [ids.at(-1) ?? ''] })
-              .id,
-          );
-        if (!before) {
-          const late = settle();
-          job.entries.pop();
-          const admitted = judgeEntry(late, job.state(), job.entries, () => [], context);
-          expect(admitted.verdict).toBe('admitted');
-          job.entries.push(late);
+      fc.property(anyBack, fc.subarray([...FUNCTION_KINDS]), fc.nat(2), (given, functions, innerCovers) => {
+        const made = openingPlan({
+          back: given,
+          opener: chooseOpener({ back: given, tools, crownClock: 3 }),
+          tools,
+          schools: { protection: 'film', parts: 'plain compartments' },
+          keepsFilm: false,
+          functions,
+          innerCovers,
+          lastTime: null,
+        });
+        expect(new Set(ids(made)).size).toBe(made.steps.length);
+        const job = new Logbook();
+        const parts = made.steps.flatMap((step) => step.off.map((part) => ({ ...part, step: step.id })));
+        for (const part of parts) job.add('open.part', part);
+        const way = wayBack(job.state().facts).map(({ off: { payload } }) => payload);
+        expect(way).toEqual([...parts].reverse());
+        for (const { part, count } of parts) {
+          expect(PARTS).toContain(part);
+          expect(count).toBeGreaterThan(0);
         }
-        const parts = [...job.state().facts.parts.values()];
-        expect(parts.map(({ off, settled }) => [off.id, settled?.payload.outcome])).toEqual([
-          [ids.at(-1), 'back in place'],
-        ]);
+        const counted = (name: string): number =>
+          parts.filter(({ part }) => part === name).reduce((sum, { count }) => sum + count, 0);
+        expect(counted('inner cover')).toBe(made.steps.some(({ id }) => id === 'stop') ? 0 : innerCovers);
+        for (const covering of ['back', 'plate', 'bezel', 'hatch'] as const)
+          if (counted(covering) > 0)
+            expect(counted('gasket')).toBe(counted(covering) + counted('inner cover'));
+        if (counted('plate') > 0) expect(counted('screw')).toBe(given.screwCount ?? 4);
+        for (const entry of job.entries.filter(({ kind }) => kind === 'open.part'))
+          job.add('open.part-settled', { partEntryId: entry.id, outcome: 'back in place', note: '' });
+        expect(wayBack(job.state().facts)).toEqual([]);
       }),
     );
-  });
-
-  it('is on the tray no longer once it is withdrawn', () => {
-    const job = readyJob();
-    const { id } = job.add('open.part', { ...bar, position: '' });
-    job.add('logbook.withdrawn', { reason: 'not of this watch' }, { withdraws: id });
-    const late = job.add(
-      'open.part-settled',
-      { partEntryId: id, outcome: 'lost', note: '' },
-      { id: idOf('late') },
-    );
-    job.entries.pop();
-    expect(judgeEntry(late, job.state(), job.entries, () => [], context).verdict).toBe('refused');
-  });
-});
-
-describe('two that lie open', () => {
-  const [early, late] = ['2026-03-17T09:00:00.000Z', '2026-03-17T09:30:00.000Z'];
-  it.each([
-    ['55120', '', true],
-    ['', '55120', false],
-    ['', '', false],
-    ['55120', '70333', true],
-  ])('the first with “%s” inside, the second with “%s”: %s', (first, second, beside) => {
-    const one = { sinceUtc: early, insideSerial: first };
-    const other = { sinceUtc: late, insideSerial: second };
-    expect(openedBeside(one, other)).toBe(beside);
-    expect(openedBeside(other, one)).toBe(beside);
   });
 });

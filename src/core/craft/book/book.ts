@@ -17,17 +17,17 @@ export interface Catalogue extends ShopTools {
 /** A catalogue with its look-ups built once. */
 export interface Book extends Catalogue {
   readonly cellTable: CellTable;
-  calibre(id: string | null): Calibre | null;
-  maker(id: string | null): Maker | null;
-  caseType(id: string | null): CaseType | null;
+  readonly calibre: (id: string | null) => Calibre | null;
+  readonly maker: (id: string | null) => Maker | null;
+  readonly caseType: (id: string | null) => CaseType | null;
   /** The case type a reference names, however it is spaced or dashed. */
-  caseTypeOfReference(reference: string): CaseType | null;
+  readonly caseTypeOfReference: (reference: string) => CaseType | null;
   /** The rings that seal a case, by its code. */
-  gasketsOf(caseCode: string): readonly Gasket[];
+  readonly gasketsOf: (caseCode: string) => readonly Gasket[];
   /** The calibres whose code holds what was typed, however it is spaced or dashed. */
-  calibresHolding(typed: string): readonly Calibre[];
+  readonly calibresHolding: (typed: string) => readonly Calibre[];
   /** The one cell a code or marking names, or null where it names none for certain. */
-  cell(code: string): CellType | null;
+  readonly cell: (code: string) => CellType | null;
   /** What a well of a calibre asks for, or null where the book's own cell code cannot be read. */
-  wanted(calibre: Calibre, well: Well): CellWanted | null;
+  readonly wanted: (calibre: Calibre, well: Well) => CellWanted | null;
 }

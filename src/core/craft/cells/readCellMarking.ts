@@ -97,9 +97,9 @@ function sameSize(a: CellType, b: CellType): boolean {
 }
 
 /** Several names of one size and chemistry on one label: the one type they name together. */
-function merge(cells: readonly CellType[]): CellType {
+function merge(first: CellType, cells: readonly CellType[]): CellType {
   const drains = new Set(cells.map((cell) => cell.drain).filter((drain) => drain !== 'unstated'));
-  const stated = cells.find((cell) => cell.drain !== 'unstated') ?? (cells[0] as CellType);
+  const stated = cells.find((cell) => cell.drain !== 'unstated') ?? first;
   if (drains.has('low') && drains.has('high')) {
     return { ...stated, drain: 'both', names: [...new Set(cells.flatMap((cell) => cell.names))] };
   }
@@ -124,13 +124,13 @@ export function readCellMarking(marking: string, table: CellTable): CellReading 
   if (cleaned === '')
     return { verdict: 'not read', reasons: ['Nothing was entered.'], working, names: [], near: [] };
   const segments = cleaned.split(/[/()[\]{},;|=+]+/).map((segment) => segment.trim());
-  let printedV: number | null = null;
+  const voltages: number[] = [];
   const names: NameRead[] = [];
   const unread: string[] = [];
   for (const segment of segments) {
     const words = segment.split(/\s+/).filter((word) => {
       const voltage = PRINTED_VOLTAGE.exec(word);
-      if (voltage?.[1]) printedV = Number(voltage[1].replace(',', '.'));
+      if (voltage?.[1]) voltages.push(Number(voltage[1].replace(',', '.')));
       return !voltage;
     });
     const found = namesInSegment(words.join(' '), table);
@@ -203,7 +203,7 @@ export function readCellMarking(marking: string, table: CellTable): CellReading 
       ...told,
     };
   }
-  const cell = merge(cells);
+  const cell = merge(first, cells);
   // A name half read stands beside one that was read: it must be able to name the same cell.
   const against = half.find(
     (name) => !name.cells.some((each) => sameSize(each, cell) && each.chemistry === cell.chemistry),
@@ -218,7 +218,8 @@ export function readCellMarking(marking: string, table: CellTable): CellReading 
       ...told,
     };
   }
-  if (printedV !== null && Math.abs(printedV - cell.nominalV) > 0.2) {
+  const printedV = voltages.at(-1);
+  if (printedV !== undefined && Math.abs(printedV - cell.nominalV) > 0.2) {
     return {
       verdict: 'ambiguous',
       alternatives: [cell],

@@ -5,4 +5,3 @@ export {
   type FittingPhase,
   type FittingStep,
 } from './guide';
-export { HOLDER_WAYS } from './holders';

@@ -1,8 +1,7 @@
 import fc from 'fast-check';
-import { book, Logbook, movementOf, readingOf } from '../../../testing/fixtures';
+import { book } from '../../../testing/fixtures';
 import { DEFAULT_POLICY, priceInList } from '../policy';
 import { diagnose, type FaultQuestion } from './diagnose';
-import { diagnoseJob, leakAdviceOf } from '../../advice/health';
 import { type Fault, FAULTS, type Observable, OBSERVABLES, OUTCOMES } from './faults';
 import { figuresFor } from './figures';
 import { leakOptions } from './leaks';
@@ -205,21 +204,6 @@ describe('what is seen together', () => {
     );
   });
 });
-
-describe('the question a job asks', () => {
-  it('is read off readings, loupe, complaint and what earlier stages found', () => {
-    const job = new Logbook();
-    job.add('arrive.complaint', { picked: ['stopped'], words: '' });
-    job.add('identify.movement', movementOf('orrelin-62-3', 'OR 62.3'));
-    job.add('check.reading', readingOf('currentUA', 9.1));
-    job.add('check.reading', readingOf('stoppedCurrentUA', 6.2));
-    job.add('open.as-found', { found: ['residue'], note: '' });
-    const found = diagnoseJob(job.state(), book, DEFAULT_POLICY);
-    expect(found.causes).toEqual(['electrolyte or damp on the circuit']);
-    expect(found.ranked[0]?.evidence.map((each) => each.words)).toContain('current far over the limit');
-  });
-});
-
 describe('whose figures', () => {
   const own = book.calibre('orrelin-41-2') as Calibre;
   const stranger: Calibre = {
@@ -272,25 +256,6 @@ describe('after a leak', () => {
     ]);
     for (const { risk, priceMinor } of advice.options)
       expect([risk === '', priceMinor]).toEqual([false, 1500]);
-  });
-  it('goes by the gravest leak of a job and the last current after, priced from the list', () => {
-    const job = new Logbook();
-    expect(leakAdviceOf(job.state(), book, DEFAULT_POLICY)).toBeNull();
-    const leak = {
-      place: 'contact',
-      xMm: null,
-      yMm: null,
-      treated: '',
-      decision: 'not decided yet',
-      supplier: '',
-      lotCode: '',
-      currentBeforeUA: null,
-    } as const;
-    job.add('check.leakage', { ...leak, severity: 'broken track', currentAfterUA: 9 });
-    job.add('check.leakage', { ...leak, severity: 'bloom', currentAfterUA: 1.1 });
-    const advice = leakAdviceOf(job.state(), book, { extras: [{ what: 'new circuit', priceMinor: 4100 }] });
-    expect(advice).toMatchObject({ verdict: 'new circuit', working: [{ figures: '1.1 µA' }] });
-    expect(advice?.options.map(({ priceMinor }) => priceMinor)).toEqual([null, 4100, null]);
   });
   it('cleans by what leaked', () => {
     expect(leakOptions(base).care).toContain('weak acid');

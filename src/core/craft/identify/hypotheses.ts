@@ -218,7 +218,7 @@ export function hypothesesOf(book: Pick<Book, 'calibres' | 'makers' | 'maker' | 
       : calibre.revisions.map(({ name }) => ({
           at,
           calibre: asRevision(calibre, name),
-          revision: name as string | null,
+          revision: name,
         })),
   );
   const makerIds = book.makers.map(({ id }) => id);

@@ -2,14 +2,13 @@ import fc from 'fast-check';
 import { openBook } from '../book';
 import { seededUniform } from '../life';
 import type { Calibre } from '../movements';
-import { book, Logbook, movementOf } from '../../../testing/fixtures';
+import { book } from '../../../testing/fixtures';
 import { inventedCalibres, inventedMakers, observe } from '../../../testing/observations';
 import { cellSizes } from './hypotheses';
 import { compareMovements } from './compare';
 import { doubtOf, nextBestLook } from './nextBestLook';
-import { evidenceOfJob, movementHidden } from '../../advice/identify';
 import { type Identification, openIdentifier, pickLikelihood } from './identifyMovement';
-import { type Look, LOOKS, type Seen, seenWords } from './looks';
+import { type Look, LOOKS, type Seen } from './looks';
 const identifier = openIdentifier(book, []);
 const seen = (look: Look, value: string | number, withinMm = 0): Seen => ({ look, value, withinMm });
 const identify = (...evidence: Seen[]): Identification => identifier.identifyMovement(evidence);
@@ -305,54 +304,5 @@ describe('two candidates side by side', () => {
     const [own] = compareMovements([calibre, calibre], signOf, size, ['A', 'B']);
     expect(own).toMatchObject({ look: 'revision', first: expect.stringContaining('one finger') as string });
     expect(compareMovements([calibre, calibre], signOf, size)).toEqual([]);
-  });
-});
-
-describe('the evidence of a job', () => {
-  it('gathers what every stage recorded, and leaves out what a hand left out', () => {
-    const job = new Logbook();
-    job.add('arrive.watch', {
-      maker: 'Orrelin',
-      reference: 'C2140-3',
-      serial: '',
-      engraved: '',
-      ratingBar: 3,
-      crownClock: 3,
-    });
-    job.add('identify.engraving', { text: 'OR 41.6' });
-    job.add('open.print', { text: 'TWO JEWELS' });
-    job.add('cell.found', { marking: '377', condition: 'clean' });
-    job.add('identify.evidence', { look: 'jewels', value: '2', withinMm: 0 });
-    const gathered = evidenceOfJob(job.state(), book);
-    expect(gathered.map(({ look, from }) => [look, from])).toEqual([
-      ['engraving', 'here'],
-      ['caseCode', 'arrival'],
-      ['cellDiameterMm', 'the cell found'],
-      ['cellHeightMm', 'the cell found'],
-      ['jewels', 'here'],
-      ['print', 'the print inside'],
-    ]);
-    job.add('identify.evidence', { look: 'caseCode', value: null, withinMm: 0 });
-    expect(evidenceOfJob(job.state(), book).find(({ look }) => look === 'caseCode')?.seen).toBeNull();
-    job.add('identify.movement', { ...movementOf('orrelin-41-6', 'OR 41.6'), revision: 'B' });
-    expect(job.state().wells[0]?.wanted?.code).toBe('SR621SW');
-    expect(movementHidden(job.state())).toBe(false);
-  });
-
-  it('takes the case from the engraving where the arrival named none', () => {
-    const job = new Logbook();
-    job.add('identify.engraving', { text: 'C2210-1 OR 62.3' });
-    expect(evidenceOfJob(job.state(), book)).toContainEqual(
-      expect.objectContaining({ look: 'caseCode', from: 'the engraving', seen: seen('caseCode', 'C2210-1') }),
-    );
-  });
-
-  it('says what was seen as one says it', () => {
-    expect(seenWords(seen('widthMm', 23.31))).toBe('width 23.31 mm');
-    expect(seenWords(seen('widthMm', 23.69, 0.28))).toBe('width 10½‴');
-    expect(seenWords(seen('date', '4.5'))).toBe('date 4.5 o’clock');
-    expect(seenWords(seen('caseCode', 'C1'))).toBe('case C1');
-    expect(seenWords(seen('revision', 'orrelin-41-6|B'))).toBe('revision B');
-    expect(seenWords(seen('mark', 'PL?'))).toBe('mark on the movement “PL?”');
   });
 });

@@ -2,17 +2,11 @@ import fc from 'fast-check';
 import { caseTypes } from '../../../../demo/book';
 import { measuredBack } from '../../../../demo/steps';
 import { tools } from '../../../../demo/tools';
-import { Logbook } from '../../../testing/fixtures';
-import { wayBack } from '../../logbook';
-import { FUNCTION_KINDS } from '../movements';
-import { PARTS } from '../parts';
 import { NO_TOOLS, type ShopTools } from '../tools';
 import {
   BACK_KINDS,
   BRACELETS,
   COATINGS,
-  contradictions,
-  differsFromBook,
   type MeasuredBack,
   measuresOf,
   NOTHING_MEASURED,
@@ -157,62 +151,6 @@ describe('drivers', () => {
     expect(chooseDriver({ lengthMm: 1, widthMm: 0.2 }, []).verdict).toBe('none fits');
   });
 });
-
-describe('measures that contradict each other', () => {
-  const notched = { kind: 'screwed, notched', notchCount: 6, pitchMm: 30, notchWidthMm: 2 } as const;
-  it.each([
-    [{ notchCount: 1 }, 'notchCount', 'One notch'],
-    [{ notchCount: 5.5 }, 'notchCount', '5.5 notches are no count'],
-    [{ notchCount: 1_000_000, notchWidthMm: 0.00001 }, 'notchCount', '48 at most'],
-    [{ notchWidthMm: 16 }, 'notchWidthMm', '96 mm, and a pitch circle of 30 mm is only 94.25 mm round'],
-    [{ notchCount: 2, notchWidthMm: 31 }, 'notchWidthMm', 'wider than its pitch circle'],
-    [{ diameterMm: 29 }, 'pitchMm', 'does not lie on a back of 29 mm'],
-    [{ notchCount: 5, chordMm: 30 }, 'chordMm', 'Pitch circle 30 mm and farthest chord 30 mm contradict'],
-    [{ notchClocks: [12, 2, 4] }, 'notchClocks', '6 notches were counted and 3 clock positions'],
-    [{ notchCount: 3, notchClocks: [12, 4, 4.2] }, 'notchClocks', 'run into each other'],
-    [{ notchCount: 3, notchClocks: [12, 4, 13] }, 'notchClocks', '13 o’clock is on no clock face'],
-    [{ lipClock: 13 }, 'lipClock', '13 o’clock'],
-    [{ pusherClocks: [0] }, 'pusherClocks', 'no clock face'],
-    [{ diameterMm: 30.5, acrossMm: 31 }, 'acrossMm', 'across the flats'],
-    [{ slotLengthMm: 1, slotWidthMm: 1.2 }, 'slotWidthMm', 'wider than it is long'],
-    [{ kind: 'screwed, round holes', notchCount: 1 }, 'notchCount', 'One hole'],
-  ] as [Partial<MeasuredBack>, string, string][])('%j', (change, path, words) => {
-    const problems = contradictions({ ...notched, ...change });
-    expect(problems.map((each) => each.path)).toContain(path);
-    expect(problems.map((each) => each.reason).join(' ')).toContain(words);
-    expect(choose({ ...notched, ...change }).verdict).toBe('impossible');
-  });
-
-  it('are found in no back of the book', () => {
-    for (const type of caseTypes)
-      expect([type.code, contradictions(measuredBack(type))]).toEqual([type.code, []]);
-  });
-});
-
-describe('measured against the book', () => {
-  const type = typeOf('C2210-1');
-  const own = measuredBack(type);
-  it('says nothing of what agrees, within what a hand measures', () => {
-    expect(differsFromBook(own, type)).toEqual([]);
-    expect(differsFromBook({ ...own, pitchMm: 29.75 }, type)).toEqual([]);
-  });
-  it('names each measure that differs, with both figures', () => {
-    const apart = differsFromBook(
-      { ...own, kind: 'snap-on', notchCount: 5, pitchMm: 30.4, coating: 'coated', lipClock: 5 },
-      { ...type, lipClock: 6 },
-    );
-    expect(apart.map(({ field }) => field)).toEqual(['kind', 'lipClock', 'notchCount', 'pitchMm', 'coating']);
-    expect(apart.at(3)?.words).toBe('Pitch circle: the book says 29.6 mm, measured 30.4 mm.');
-    expect(differsFromBook(own, { ...type, back: null })).toEqual([]);
-  });
-  it('compares the circle that a chord gives', () => {
-    const odd = typeOf('K77/15');
-    const chord = { ...measuredBack(odd), pitchMm: null, chordMm: 29.48 };
-    expect(differsFromBook(chord, odd)).toEqual([]);
-    expect(differsFromBook({ ...chord, chordMm: 31 }, odd).map(({ field }) => field)).toEqual(['pitchMm']);
-  });
-});
-
 const plan = (own: Partial<MeasuredBack>, more: Partial<PlanQuestion> = {}): OpeningPlan =>
   openingPlan({
     back: back(own),
@@ -319,44 +257,6 @@ describe('the order of work', () => {
       pusherClocks: fc.constantFrom([], [2, 4]),
     })
     .map((own) => back(own));
-
-  it('conserves the parts: what comes off goes back once, the last off first', () => {
-    fc.assert(
-      fc.property(anyBack, fc.subarray([...FUNCTION_KINDS]), fc.nat(2), (given, functions, innerCovers) => {
-        const made = openingPlan({
-          back: given,
-          opener: chooseOpener({ back: given, tools, crownClock: 3 }),
-          tools,
-          schools: { protection: 'film', parts: 'plain compartments' },
-          keepsFilm: false,
-          functions,
-          innerCovers,
-          lastTime: null,
-        });
-        expect(new Set(ids(made)).size).toBe(made.steps.length);
-        const job = new Logbook();
-        const parts = made.steps.flatMap((step) => step.off.map((part) => ({ ...part, step: step.id })));
-        for (const part of parts) job.add('open.part', part);
-        const way = wayBack(job.state().facts).map(({ off: { payload } }) => payload);
-        expect(way).toEqual([...parts].reverse());
-        for (const { part, count } of parts) {
-          expect(PARTS).toContain(part);
-          expect(count).toBeGreaterThan(0);
-        }
-        const counted = (name: string): number =>
-          parts.filter(({ part }) => part === name).reduce((sum, { count }) => sum + count, 0);
-        expect(counted('inner cover')).toBe(made.steps.some(({ id }) => id === 'stop') ? 0 : innerCovers);
-        for (const covering of ['back', 'plate', 'bezel', 'hatch'] as const)
-          if (counted(covering) > 0)
-            expect(counted('gasket')).toBe(counted(covering) + counted('inner cover'));
-        if (counted('plate') > 0) expect(counted('screw')).toBe(given.screwCount ?? 4);
-        for (const entry of job.entries.filter(({ kind }) => kind === 'open.part'))
-          job.add('open.part-settled', { partEntryId: entry.id, outcome: 'back in place', note: '' });
-        expect(wayBack(job.state().facts)).toEqual([]);
-      }),
-    );
-  });
-
   it('has one caution a step at most, each with its reason', () => {
     fc.assert(
       fc.property(anyBack, (given) => {

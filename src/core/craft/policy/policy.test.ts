@@ -1,8 +1,8 @@
-import fc from 'fast-check';
 import { completePolicy, DEFAULT_POLICY, type Policy, WEEKDAYS } from './policy';
 import { type Requirement, REQUIREMENTS, SERVICES } from './services';
+import { STAGE_WORDS, STAGES } from './stages';
 import { SCHOOL_IDS, SCHOOLS, USUAL_SCHOOLS, waysOf, wayTaken } from './schools';
-import { STAGES } from './stages';
+import fc from 'fast-check';
 describe('the schools of the craft', () => {
   it.each(SCHOOL_IDS)(
     '%s: at least two ways, each with what speaks for it, and the usual one among them',
@@ -12,7 +12,7 @@ describe('the schools of the craft', () => {
       expect(ways).toContain(SCHOOLS[school].usual);
       expect(SCHOOLS[school].question).toMatch(/^[A-Z][^!?]{8,}$/);
       for (const way of ways) {
-        const taken = wayTaken({ ...USUAL_SCHOOLS, [school]: way } as typeof USUAL_SCHOOLS, school);
+        const taken = wayTaken({ ...USUAL_SCHOOLS, [school]: way }, school);
         expect(taken.way).toBe(way);
         expect(taken.reason).toMatch(/^[A-Z][^!]{15,}\.$/);
       }
@@ -91,5 +91,22 @@ describe('a policy as it was stored', () => {
     expect(completePolicy({ gasketRule: 'renew at every opening' })).not.toHaveProperty('gasketRule');
     const both = { gasketRule: 'renew at every opening', schools: USUAL_SCHOOLS } as const;
     expect(completePolicy(both).schools.gasket).toBe('inspect and decide');
+  });
+});
+
+describe('policy', () => {
+  it('asks only for facts of the nine stages, and of every service for a signed record’s least', () => {
+    for (const service of SERVICES) {
+      const { requires } = DEFAULT_POLICY.services[service];
+      expect(requires).toEqual(expect.arrayContaining(['arrive.watch', 'arrive.complaint']));
+      // Whoever opens a watch hears the owner's consent first and closes it last.
+      if (requires.includes('open.back'))
+        expect(requires).toEqual(expect.arrayContaining(['arrive.consent', 'seal.closed', 'set.runs']));
+      // A cell out of its watch is settled.
+      if (requires.includes('cell.fitted')) expect(requires).toContain('cell.old-settled');
+      expect(new Set(requires).size).toBe(requires.length);
+      for (const requirement of requires) expect(STAGES).toContain(REQUIREMENTS[requirement].stage);
+    }
+    expect(Object.keys(STAGE_WORDS)).toEqual([...STAGES]);
   });
 });

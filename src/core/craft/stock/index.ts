@@ -13,4 +13,4 @@ export { readBoxLabel } from './labels';
 export { doubtfulDates, isPastDate, type Lot, lotAge, runningLow, STOCK_ITEMS, type StockItem } from './lots';
 export { judgeSample, PRINT_STATES, type PrintState } from './samples';
 export { bestSupplier, recordWords, type SupplierRecord } from './suppliers';
-export { chooseLots, type LotOffer, type WhatToFit, whatToFit } from './whatToFit';
+export { type LotOffer, type WhatToFit, whatToFit } from './whatToFit';

@@ -13,7 +13,8 @@ import {
 import { useSnackbar } from 'notistack';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import useSWR, { mutate } from 'swr';
+import { mutate } from 'swr';
+import { useResource } from '../../api/resource';
 import type { RecordRevision } from '../../../contract';
 import { type Book, changedFields } from '../../../core/craft/book';
 import { capital, figure } from '../../../core/craft/judgement';
@@ -22,7 +23,7 @@ import type { CaseType } from '../../../core/craft/cases';
 import { localTime } from '../../../core/craft/time';
 import { formatLignes, type Quantity } from '../../../core/craft/units';
 import { useBench } from '../../api/bench';
-import { getJson, postJson, Refused } from '../../api/http';
+import { postJson, Refused } from '../../api/http';
 import type { SeenShop } from '../../api/resources';
 import { LampAnswer } from '../../kit/Lamp';
 import { StageLayout } from '../../kit/StageLayout';
@@ -244,9 +245,9 @@ export function RecordPage({ view, book, id, shop }: Props) {
   const isNew = id === 'new';
   const [correcting, setCorrecting] = useState(isNew);
   const navigate = useNavigate();
-  const { data: history, error } = useSWR<RecordRevision[]>(
+  const { data: history, error } = useResource<RecordRevision[]>(
     isNew ? null : `/api/catalogue/${view.kind}/${encodeURIComponent(id)}/history`,
-    (path: string) => getJson<RecordRevision[]>(path),
+    { kept: false },
   );
   const body = recordsOf(view, book).find((each) => each.id === id)?.body ?? null;
   if (!isNew && body === null && history === undefined)

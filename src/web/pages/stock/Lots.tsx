@@ -315,8 +315,7 @@ function LotDialog({
             <Typography variant="h3">Ledger</Typography>
             {(lines ?? []).map((line) => (
               <Typography key={line.sequence}>
-                {localTime(line.recorded_at, shop.shop.zone, 'D MMM YYYY HH:mm')}:{' '}
-                {line.delta > 0 ? '+' : '−'}
+                {localTime(line.recordedAt, shop.shop.zone, 'D MMM YYYY HH:mm')}: {line.delta > 0 ? '+' : '−'}
                 {Math.abs(line.delta)} {line.reason}
                 {line.ticket && `, ${line.ticket}`}, {line.technician}
               </Typography>

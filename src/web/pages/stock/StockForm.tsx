@@ -31,7 +31,7 @@ export function StockForm<T extends FieldValues>({
   const { book, told } = useBooking();
   const send = form.handleSubmit(async (values) => {
     if (!(await book(() => postJson(path, values), done(values)))) return;
-    form.reset(blank() as DefaultValues<T>);
+    form.reset(blank());
     onDone?.();
   });
   return (

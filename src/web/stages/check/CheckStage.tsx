@@ -1,18 +1,10 @@
-import { pulsesComeFirst } from '../../../core/advice/health';
 import {
-  Box,
-  Button,
-  Checkbox,
-  FormControlLabel,
-  Radio,
-  RadioGroup,
-  Stack,
-  FormControl,
-  FormLabel,
-} from '@mui/material';
-import { useSnackbar } from 'notistack';
-import { useId } from 'react';
-import { useController, useFormContext } from 'react-hook-form';
+  chemistryOfJob,
+  diagnoseJob,
+  judgeJobReadings,
+  leakAdviceOf,
+  pulsesComeFirst,
+} from '../../../core/advice/health';
 import {
   type Diagnosis,
   type Measure,
@@ -23,7 +15,6 @@ import {
   SIGNS_OF_FAULT,
   usualLoad,
 } from '../../../core/craft/health';
-import { chemistryOfJob, diagnoseJob, judgeJobReadings, leakAdviceOf } from '../../../core/advice/health';
 import { capital, figure } from '../../../core/craft/judgement';
 import { AT_FITTING, CAUSES, CROWN_SEEN } from '../../../core/logbook';
 import { wayTaken } from '../../../core/craft/policy';
@@ -39,6 +30,20 @@ import { StageLayout } from '../../kit/StageLayout';
 import { DiagnosisAnswer } from './DiagnosisAnswer';
 import { LeakageCards, LeakAnswer } from './Leakage';
 import { VisitTrends } from '../../job/VisitTrends';
+import {
+  Box,
+  Button,
+  Checkbox,
+  FormControlLabel,
+  Radio,
+  RadioGroup,
+  Stack,
+  FormControl,
+  FormLabel,
+} from '@mui/material';
+import { useSnackbar } from 'notistack';
+import { useId } from 'react';
+import { useController, useFormContext } from 'react-hook-form';
 const STANDING: Readonly<Record<ReadingVerdict['verdict'], Standing>> = {
   good: 'good',
   falling: 'care',

@@ -1,0 +1,100 @@
+import { context, idOf, Logbook, lot, movementOf } from '../../testing/fixtures';
+import { DEFAULT_POLICY, type Service } from '../craft/policy';
+import { judgeEntry } from './judgeEntry';
+import type { Payloads } from '../logbook';
+/** A watch taken in for a service, as far as the counter. */
+function takenIn(service: Service, calibreId: string | null = 'orrelin-41-2'): Logbook {
+  const job = new Logbook();
+  job.add('arrive.watch', {
+    maker: 'Orrelin',
+    reference: 'C2140-3',
+    serial: '1',
+    engraved: '',
+    ratingBar: 3,
+    crownClock: 3,
+  });
+  job.add('arrive.complaint', { picked: ['stopped'], words: '' });
+  job.add('arrive.service', { service, priceMinor: DEFAULT_POLICY.services[service].priceMinor });
+  job.add('arrive.promise', { promisedAt: '2026-03-17T16:00:00.000Z' });
+  job.add('arrive.consent', { risks: ['old parts'], given: true });
+  if (calibreId) job.add('identify.movement', movementOf(calibreId, calibreId));
+  return job;
+}
+
+const admit = (job: Logbook, add: () => void, lots = [lot]) => {
+  const before = [...job.entries];
+  const state = job.state();
+  add();
+  const entry = job.entries.pop();
+  if (!entry) throw new Error('nothing was added');
+  return judgeEntry(entry, state, before, () => lots, context);
+};
+
+describe('accumulators and primary cells', () => {
+  const primary: Payloads['cell.fitted'] = {
+    cellCode: 'SR621SW',
+    lotId: null,
+    supplier: '',
+    lotCode: '',
+    alkalineAgreed: false,
+  };
+  const kit: Payloads['cell.accumulator'] = {
+    kitCode: 'KT-V21',
+    lotId: null,
+    supplier: '',
+    lotCode: '',
+    way: 'kit with tabs',
+  };
+  it('never change places, but what was found is recorded', () => {
+    const light = takenIn('cell only', 'vessarin-210s');
+    expect(admit(light, () => light.add('cell.fitted', primary))).toMatchObject({
+      verdict: 'refused',
+      reasons: [expect.stringContaining('leaks or bursts')],
+    });
+    expect(
+      admit(light, () => light.add('cell.found', { marking: 'SR920SW', condition: 'clean' })),
+    ).toMatchObject({
+      verdict: 'admitted',
+    });
+    const plain = takenIn('recharge or new accumulator');
+    expect(admit(plain, () => plain.add('cell.accumulator', kit))).toMatchObject({ verdict: 'refused' });
+  });
+  it.each([
+    ['the kit of this calibre', kit, 'admitted'],
+    ['the kit however it is written', { ...kit, kitCode: 'kt v21' }, 'admitted'],
+    ['the kit of another', { ...kit, kitCode: 'KT-V33' }, 'refused'],
+    ['a lot that is not of kits', { ...kit, lotId: lot.id }, 'refused'],
+    ['a lot of the kit', { ...kit, lotId: idOf('kit lot') }, 'admitted'],
+    ['a lot past its date', { ...kit, lotId: idOf('old kit lot') }, 'refused'],
+  ])('%s: %s', (_, payload, verdict) => {
+    const job = takenIn('recharge or new accumulator', 'vessarin-210s');
+    const kits = [
+      lot,
+      { ...lot, id: idOf('kit lot'), item: 'kit' as const, code: 'KT-V21' },
+      { ...lot, id: idOf('old kit lot'), item: 'kit' as const, code: 'KT-V21', bestBefore: '2026-01-31' },
+    ];
+    expect(admit(job, () => job.add('cell.accumulator', payload), kits).verdict).toBe(verdict);
+  });
+  it('the same cell goes back only where no other was fitted, and a later fitting takes its place', () => {
+    const job = takenIn('cell only');
+    job.add('cell.fitted', primary);
+    expect(admit(job, () => job.add('cell.put-back', { reason: 'good' }))).toMatchObject({
+      verdict: 'refused',
+    });
+    const other = takenIn('cell only');
+    other.add('cell.put-back', { reason: 'good' });
+    other.add('cell.fitted', primary);
+    expect(other.state().wells[0]).toMatchObject({ putBack: null });
+  });
+  it('a cell that is taped and in the bin is never offered again; one with its owner may come back', () => {
+    for (const [to, verdict] of [
+      ['spent bin', 'refused'],
+      ['owner', 'admitted'],
+    ] as const) {
+      const job = takenIn('cell only');
+      job.add('cell.found', { marking: '364', condition: 'clean' });
+      job.add('cell.old-settled', { taped: true, to });
+      expect(admit(job, () => job.add('cell.put-back', { reason: 'good' })).verdict).toBe(verdict);
+    }
+  });
+});

@@ -1,0 +1,212 @@
+import { book, context, idOf, Logbook, lot, movementOf, readingOf, readyJob } from '../../testing/fixtures';
+import { handback } from '../advice/handback';
+import { DEFAULT_POLICY, type Service } from '../craft/policy';
+import { type Entry, foldJob } from '../logbook';
+import { judgeEntry } from './judgeEntry';
+const voltage = (value: number) => readingOf('restVoltageV', value);
+
+const admitted = (job: Logbook, entry: Entry, lots = [lot]) =>
+  judgeEntry(
+    entry,
+    foldJob(
+      job.entries.filter((each) => each.id !== entry.id),
+      context,
+    ),
+    job.entries.filter((each) => each.id !== entry.id),
+    () => lots,
+    context,
+  );
+
+/** The signature the screen would send for a job as it stands. */
+function signatureOf(job: Logbook) {
+  const state = job.state();
+  return {
+    initials: 'EV',
+    catalogueRevision: book.revision,
+    policyRevision: DEFAULT_POLICY.revision,
+    restsOnSequence: state.lastSequence,
+    statement: handback(state, [lot], context).statement,
+  };
+}
+
+/** A watch taken in for a service, as far as the counter. */
+function takenIn(service: Service, calibreId: string | null = 'orrelin-41-2'): Logbook {
+  const job = new Logbook();
+  job.add('arrive.watch', {
+    maker: 'Orrelin',
+    reference: 'C2140-3',
+    serial: '1',
+    engraved: '',
+    ratingBar: 3,
+    crownClock: 3,
+  });
+  job.add('arrive.complaint', { picked: ['stopped'], words: '' });
+  job.add('arrive.service', { service, priceMinor: DEFAULT_POLICY.services[service].priceMinor });
+  job.add('arrive.promise', { promisedAt: '2026-03-17T16:00:00.000Z' });
+  job.add('arrive.consent', { risks: ['old parts'], given: true });
+  if (calibreId) job.add('identify.movement', movementOf(calibreId, calibreId));
+  return job;
+}
+
+const admit = (job: Logbook, add: () => void, lots = [lot]) => {
+  const before = [...job.entries];
+  const state = job.state();
+  add();
+  const entry = job.entries.pop();
+  if (!entry) throw new Error('nothing was added');
+  return judgeEntry(entry, state, before, () => lots, context);
+};
+
+describe('what is admitted', () => {
+  it('records any cell as found, and refuses to fit one that must never go in', () => {
+    const job = readyJob();
+    expect(admitted(job, job.add('cell.found', { marking: 'ML621', condition: 'clean' })).verdict).toBe(
+      'admitted',
+    );
+    for (const cellCode of ['SR626SW', 'CR2016', 'LR621', 'MR44', 'ML621', 'XY77']) {
+      const refusal = admitted(
+        job,
+        job.add('cell.fitted', { cellCode, lotId: null, supplier: '', lotCode: '', alkalineAgreed: false }),
+      );
+      expect(refusal.verdict).toBe('refused');
+    }
+    expect(
+      admitted(
+        job,
+        job.add('cell.fitted', {
+          cellCode: 'LR621',
+          lotId: null,
+          supplier: '',
+          lotCode: '',
+          alkalineAgreed: true,
+        }),
+      ).verdict,
+    ).toBe('admitted');
+  });
+
+  it.each([
+    ['past its date', { bestBefore: '2026-03-01' }, 'past its date'],
+    ['of another cell', { code: 'SR626SW' }, 'holds SR626SW'],
+    ['unknown', { id: idOf('elsewhere') }, 'not in this stock'],
+  ])('refuses a lot that is %s', (_, change, words) => {
+    const job = readyJob();
+    const entry = job.add('cell.fitted', {
+      cellCode: 'SR621SW',
+      lotId: lot.id,
+      supplier: '',
+      lotCode: 'S-1',
+      alkalineAgreed: false,
+    });
+    const refusal = admitted(job, entry, [{ ...lot, ...change }]);
+    expect(refusal).toMatchObject({ verdict: 'refused', reasons: [expect.stringContaining(words)] });
+  });
+
+  it('keeps a fitting from an empty lot: it was done', () => {
+    const job = readyJob();
+    const entry = job.add('cell.fitted', {
+      cellCode: 'SR621SW',
+      lotId: lot.id,
+      supplier: '',
+      lotCode: 'S-1',
+      alkalineAgreed: false,
+    });
+    expect(admitted(job, entry, [{ ...lot, balance: 0 }]).verdict).toBe('admitted');
+  });
+
+  it('refuses a place the movement has not', () => {
+    const job = readyJob();
+    const entry = job.add(
+      'cell.fitted',
+      { cellCode: 'SR621SW', lotId: null, supplier: '', lotCode: '', alkalineAgreed: false },
+      { well: 'display' },
+    );
+    expect(admitted(job, entry)).toMatchObject({ verdict: 'refused' });
+  });
+
+  it('refuses corrections of what is not there, of another kind, or of a signature', () => {
+    const job = readyJob();
+    expect(
+      admitted(job, job.add('check.reading', voltage(1.2), { supersedes: [idOf('nowhere')] })).verdict,
+    ).toBe('refused');
+    const found = job.entries.find((entry) => entry.kind === 'cell.found') as Entry;
+    expect(admitted(job, job.add('check.reading', voltage(1.2), { supersedes: [found.id] })).verdict).toBe(
+      'refused',
+    );
+    expect(admitted(job, job.add('logbook.withdrawn', { reason: 'x' })).verdict).toBe('refused');
+  });
+});
+
+describe('signing', () => {
+  it('signs a ready job, and a later fact reopens it without touching the statement', () => {
+    const job = readyJob();
+    const signature = signatureOf(job);
+    const signed = job.add('handback.signed', signature);
+    expect(admitted(job, signed).verdict).toBe('admitted');
+    expect(job.state().signature.state).toBe('signed');
+    expect(job.state().current).toBeNull();
+    job.add('handback.collected', { by: 'the owner', paidMinor: 1400 });
+    expect(job.state().signature.state).toBe('signed');
+    job.add('check.reading', readingOf('currentUA', 1.3));
+    const { signature: after } = job.state();
+    expect(after).toMatchObject({
+      state: 'reopened',
+      entry: { payload: { statement: signature.statement } },
+    });
+    expect(job.state().current).toBe('handback');
+  });
+
+  it.each([
+    [
+      'a fact is missing',
+      (job: Logbook) =>
+        job.add('logbook.withdrawn', { reason: 'x' }, { withdraws: job.entries.at(-1)?.id ?? null }),
+      'Set and prove',
+    ],
+    [
+      'a part lies on the tray',
+      (job: Logbook) =>
+        job.add('open.part', { part: 'spring bar', position: '12', count: 1, serves: [], step: '' }),
+      'on the tray',
+    ],
+  ])('refuses while %s', (_, change, words) => {
+    const job = readyJob();
+    change(job);
+    const refusal = admitted(job, job.add('handback.signed', signatureOf(job)));
+    expect(refusal).toMatchObject({ verdict: 'refused' });
+    if (refusal.verdict === 'refused') expect(refusal.reasons.join(' ')).toContain(words);
+  });
+
+  it('refuses a signature that rests on an older state, on other revisions, or on other words', () => {
+    const job = readyJob();
+    const good = signatureOf(job);
+    const refused = (change: Partial<typeof good>) =>
+      admitted(job, job.add('handback.signed', { ...good, ...change }));
+    expect(refused({ restsOnSequence: 3 })).toMatchObject({ reasons: [expect.stringContaining('changed')] });
+    expect(
+      admitted(readyJob(), readyJob().add('handback.signed', { ...good, catalogueRevision: 1 })),
+    ).toMatchObject({ reasons: [expect.stringContaining('Book or policy')] });
+    const statement = { ...good.statement, water: 'Good to 100 metres.' };
+    expect(admitted(readyJob(), readyJob().add('handback.signed', { ...good, statement }))).toMatchObject({
+      reasons: [expect.stringContaining('not what the entries say')],
+    });
+  });
+
+  it('lets only one of two signatures in, and hands nothing over unsigned', () => {
+    const job = readyJob();
+    expect(admitted(job, job.add('handback.collected', { by: 'x', paidMinor: 0 })).verdict).toBe('refused');
+    const signed = readyJob();
+    signed.add('handback.signed', signatureOf(signed));
+    expect(admitted(signed, signed.add('handback.signed', signatureOf(readyJob())))).toMatchObject({
+      reasons: [expect.stringContaining('signed already')],
+    });
+  });
+});
+
+describe('parts that are not in the house', () => {
+  it('cannot arrive before they were asked for', () => {
+    const job = takenIn('cell only');
+    expect(admit(job, () => job.add('arrive.parts-arrived', { note: '' }))).toMatchObject({
+      verdict: 'refused',
+    });
+  });
+});

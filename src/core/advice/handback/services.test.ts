@@ -1,0 +1,229 @@
+import fc from 'fast-check';
+import { context, dryTest, Logbook, lot, movementOf, readyJob } from '../../../testing/fixtures';
+import { handback, waterStatement } from './handback';
+import { waitsFor } from '../dayplan';
+import { DEFAULT_POLICY, type Service, SERVICES } from '../../craft/policy';
+import { looseCells, type Payloads } from '../../logbook';
+
+/** A watch taken in for a service, as far as the counter. */
+function takenIn(service: Service, calibreId: string | null = 'orrelin-41-2'): Logbook {
+  const job = new Logbook();
+  job.add('arrive.watch', {
+    maker: 'Orrelin',
+    reference: 'C2140-3',
+    serial: '1',
+    engraved: '',
+    ratingBar: 3,
+    crownClock: 3,
+  });
+  job.add('arrive.complaint', { picked: ['stopped'], words: '' });
+  job.add('arrive.service', { service, priceMinor: DEFAULT_POLICY.services[service].priceMinor });
+  job.add('arrive.promise', { promisedAt: '2026-03-17T16:00:00.000Z' });
+  job.add('arrive.consent', { risks: ['old parts'], given: true });
+  if (calibreId) job.add('identify.movement', movementOf(calibreId, calibreId));
+  return job;
+}
+
+const opened: Payloads['open.back'] = {
+  kind: 'snap-on',
+  openedWith: 'case knife',
+  protection: 'film',
+  went: 'freely',
+  spotClock: 7,
+  lipClock: null,
+  toolIds: [],
+  separationMm: null,
+  rearMm: null,
+};
+
+const shut: Payloads['seal.closed'] = { how: 'thumbs', seamEven: true, raisedClocks: [], interim: false };
+
+const missing = (job: Logbook): string[] =>
+  job.state().progress.flatMap((stage) => stage.missing.map((each) => each.requirement));
+
+const renewed: Payloads['seal.gasket'] = {
+  state: 'renewed',
+  findings: [],
+  ageYears: null,
+  meetsWater: true,
+  greased: true,
+  profile: 'round',
+  size: '30.5 × 0.70',
+  lotId: null,
+  reason: 'will meet water',
+};
+
+function prove(job: Logbook): void {
+  job.add('set.runs', { runs: true, watchedSeconds: 60 });
+  job.add('set.time', { set: true });
+  job.add('set.functions', { proved: { hands: 'works' } });
+}
+
+const verdictOf = (job: Logbook) => handback(job.state(), [lot], context);
+
+const status = (job: Logbook, stage: string) =>
+  job.state().progress.find((each) => each.stage === stage)?.status;
+
+describe('parts that are not in the house', () => {
+  const request: Payloads['arrive.parts-request'] = {
+    lines: [{ what: 'gasket 30.5 × 0.70', count: 1 }],
+    supplier: 'Saltmarsh Wholesale',
+    expectedOn: '2026-03-20',
+  };
+  it('are waited for, on the envelope with their day, until they arrive', () => {
+    const job = takenIn('cell only');
+    job.add('arrive.parts-request', request);
+    expect(waitsFor(job.state())).toBe('gasket 30.5 × 0.70, expected 20 March 2026');
+    job.add('arrive.parts-arrived', { note: '' });
+    expect(waitsFor(job.state())).toContain('Open');
+    job.add('arrive.parts-request', { ...request, expectedOn: null });
+    expect(waitsFor(job.state())).toBe('gasket 30.5 × 0.70');
+  });
+  it('let it be closed for the time being, with no word about water and no test asked', () => {
+    const job = takenIn('reseal and test');
+    job.add('arrive.parts-request', request);
+    job.add('open.back', opened);
+    job.add('seal.closed', { ...shut, interim: true });
+    expect(missing(job)).not.toContain('test.made');
+    expect(waterStatement(job.state())).toMatchObject({
+      verdict: 'not tested',
+      statement: expect.stringContaining('for the time being') as string,
+    });
+    job.add('test.made', dryTest);
+    expect(waterStatement(job.state()).verdict).toBe('not tested');
+  });
+});
+
+describe('each service', () => {
+  it('reseal and test: the same cell back, other seals and a pressure test, and only then is it ready', () => {
+    const job = takenIn('reseal and test');
+    job.add('arrive.wear', { uses: ['swimming'], words: '' });
+    job.add('open.back', opened);
+    job.add('cell.found', { marking: 'SR621SW', condition: 'clean' });
+    expect(looseCells(job.state())).toMatchObject([{ well: 'main', marking: 'SR621SW', kind: 'old' }]);
+    job.add('cell.put-back', { reason: 'reseal only, measured 1.56 V' });
+    expect(looseCells(job.state())).toEqual([]);
+    job.add('seal.gasket', renewed);
+    job.add('seal.other', { crown: 'renewed', pushers: 'none there', crystal: 'not touched' });
+    job.add('seal.closed', shut);
+    prove(job);
+    expect(missing(job)).toContain('test.made');
+    job.add('test.made', { ...dryTest, pressureBar: 5, seconds: 120 });
+    const { verdict, statement } = verdictOf(job);
+    expect(verdict).toBe('ready to sign');
+    expect(statement.done).toEqual(
+      expect.arrayContaining([
+        'The same cell put back: reseal only, measured 1.56 V.',
+        'Gasket renewed (30.5 × 0.70) and greased.',
+        'Seal of the crown renewed.',
+      ]),
+    );
+    expect(statement.notDone).toContain('Seal of the crystal not touched.');
+    expect(statement.water).toContain('Tested at 5 bar');
+    expect(statement.nextVisit).toContain('its age is not known');
+    expect(status(job, 'cell')).toBe('not needed');
+  });
+
+  it('recharge: light alone needs no opening; an accumulator does, with the old one settled', () => {
+    const job = takenIn('recharge or new accumulator', 'vessarin-210s');
+    job.add('cell.charged', { by: 'light', hours: 30, outcome: 'steps normally' });
+    prove(job);
+    expect(status(job, 'open')).toBe('not needed');
+    expect(status(job, 'seal')).toBe('not needed');
+    expect(verdictOf(job)).toMatchObject({ verdict: 'ready to sign' });
+    expect(verdictOf(job).statement.nextVisit).toContain('light');
+    const renewedCell = takenIn('recharge or new accumulator', 'vessarin-330r');
+    renewedCell.add('cell.accumulator', {
+      kitCode: 'KT-V33',
+      lotId: null,
+      supplier: 'Saltmarsh Wholesale',
+      lotCode: 'K-9',
+      way: 'kit with tabs',
+    });
+    prove(renewedCell);
+    expect(missing(renewedCell)).toEqual(
+      expect.arrayContaining(['open.back', 'cell.old-settled', 'seal.gasket', 'seal.closed']),
+    );
+    renewedCell.add('cell.old-settled', { taped: true, to: 'spent bin' });
+    renewedCell.add('open.back', opened);
+    renewedCell.add('seal.gasket', renewed);
+    renewedCell.add('seal.closed', shut);
+    const { verdict, statement } = verdictOf(renewedCell);
+    expect(verdict).toBe('ready to sign');
+    expect(statement.fitted).toEqual(['KT-V33, kit with tabs, Saltmarsh Wholesale, lot K-9.']);
+    expect(statement.nextVisit).toContain('being worn');
+  });
+
+  it('diagnose: a finding is enough on a closed watch, an opened one is closed again', () => {
+    const job = takenIn('diagnose');
+    job.add('check.diagnosis', {
+      cause: 'coil severed',
+      also: null,
+      next: 'new circuit',
+      words: 'coil infinite',
+    });
+    expect(verdictOf(job)).toMatchObject({ verdict: 'ready to sign' });
+    expect(verdictOf(job).statement.found).toContain(
+      'Finding: coil severed, coil infinite. Next: new circuit.',
+    );
+    job.add('open.back', opened);
+    expect(missing(job)).toContain('seal.closed');
+    job.add('seal.closed', shut);
+    expect(verdictOf(job).verdict).toBe('ready to sign');
+  });
+
+  it('refer: asks only where it went and why', () => {
+    const job = new Logbook();
+    job.add('arrive.watch', {
+      maker: '',
+      reference: '',
+      serial: '',
+      engraved: '',
+      ratingBar: 30,
+      crownClock: null,
+    });
+    job.add('arrive.complaint', { picked: [], words: 'new cell, please' });
+    job.add('arrive.service', { service: 'refer', priceMinor: 0 });
+    expect(job.state().current).toBe('arrive');
+    job.add('arrive.consent', { risks: [], given: false });
+    expect(waitsFor(job.state())).toContain('where it is referred');
+    job.add('arrive.decision', {
+      decision: 'referred',
+      reason: 'certified diving watch',
+      to: 'the diving bench at Brennhavn',
+      told: '',
+    });
+    expect(job.state().current).toBe('handback');
+    expect(verdictOf(job)).toMatchObject({ verdict: 'ready to sign' });
+    expect(verdictOf(job).statement.done).toEqual([
+      'Referred to the diving bench at Brennhavn: certified diving watch.',
+    ]);
+  });
+
+  it('any service declined on the way ends there, once what was opened is closed', () => {
+    const job = takenIn('cell only');
+    job.add('open.back', opened);
+    job.add('arrive.decision', { decision: 'declined', reason: 'the owner decided so', to: '', told: '' });
+    expect(missing(job)).toEqual(['seal.closed', 'handback.signed']);
+    expect(job.state().current).toBe('seal');
+  });
+
+  it('never calls a job ready while anything it asks for is missing', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...SERVICES),
+        fc.subarray(readyJob().entries.map((_, index) => index)),
+        (service, kept) => {
+          const job = new Logbook();
+          for (const index of kept) {
+            const entry = readyJob().entries[index];
+            if (entry && entry.kind !== 'arrive.service') job.entries.push(entry);
+          }
+          job.add('arrive.service', { service, priceMinor: 0 });
+          const lacks = missing(job).filter((each) => each !== 'handback.signed');
+          return (verdictOf(job).verdict === 'ready to sign') === (lacks.length === 0);
+        },
+      ),
+    );
+  });
+});

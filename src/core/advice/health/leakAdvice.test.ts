@@ -1,0 +1,24 @@
+import { book, Logbook } from '../../../testing/fixtures';
+import { DEFAULT_POLICY } from '../../craft/policy';
+import { leakAdviceOf } from './leakAdvice';
+describe('after a leak', () => {
+  it('goes by the gravest leak of a job and the last current after, priced from the list', () => {
+    const job = new Logbook();
+    expect(leakAdviceOf(job.state(), book, DEFAULT_POLICY)).toBeNull();
+    const leak = {
+      place: 'contact',
+      xMm: null,
+      yMm: null,
+      treated: '',
+      decision: 'not decided yet',
+      supplier: '',
+      lotCode: '',
+      currentBeforeUA: null,
+    } as const;
+    job.add('check.leakage', { ...leak, severity: 'broken track', currentAfterUA: 9 });
+    job.add('check.leakage', { ...leak, severity: 'bloom', currentAfterUA: 1.1 });
+    const advice = leakAdviceOf(job.state(), book, { extras: [{ what: 'new circuit', priceMinor: 4100 }] });
+    expect(advice).toMatchObject({ verdict: 'new circuit', working: [{ figures: '1.1 µA' }] });
+    expect(advice?.options.map(({ priceMinor }) => priceMinor)).toEqual([null, 4100, null]);
+  });
+});
