@@ -18,17 +18,17 @@ const missed = (): void => void (process.exitCode = 1);
 
 const OBSERVATIONS = 5000;
 const IN_BOOK = 600;
-const STRANGERS_SHARE = 0.1;
+const UNKNOWN_SHARE = 0.1;
 const everybody = inventedCalibres(IN_BOOK * 2, makers, 5);
 const bookOfHalf = bookOf(everybody.slice(0, IN_BOOK));
 const half = openIdentifier(bookOfHalf, []);
 
 interface Answered {
   readonly pieces: number;
-  readonly stranger: boolean;
+  readonly unknown: boolean;
   readonly notInBook: number;
-  readonly calledStranger: boolean;
-  /** Of the likeliest answer, a stranger among them. */
+  readonly calledUnknown: boolean;
+  /** Of the likeliest answer, an unknown calibre among them. */
   readonly probability: number;
   readonly right: boolean;
 }
@@ -36,13 +36,13 @@ interface Answered {
 /** Without end: movements seen one after another, and what the identification says of each. */
 function* answers(
   seed: number,
-  strangersShare: number,
+  unknownShare: number,
   richness: (uniform: () => number) => number,
 ): Generator<Answered> {
   const uniform = seededUniform(seed);
   for (;;) {
-    const stranger = uniform() < strangersShare;
-    const of = stranger ? everybody.slice(IN_BOOK) : bookOfHalf.calibres;
+    const unknown = uniform() < unknownShare;
+    const of = unknown ? everybody.slice(IN_BOOK) : bookOfHalf.calibres;
     const truth = of[Math.floor(uniform() * IN_BOOK)] as Calibre;
     const evidence = observe(truth, bookOfHalf, uniform, richness(uniform));
     if (evidence.length === 0) continue;
@@ -51,11 +51,11 @@ function* answers(
     const strangest = notInBook >= (first?.probability ?? 0);
     yield {
       pieces: evidence.length,
-      stranger,
+      unknown,
       notInBook,
-      calledStranger: verdict === 'not in the book',
+      calledUnknown: verdict === 'not in the book',
       probability: strangest ? notInBook : (first?.probability ?? 0),
-      right: strangest ? stranger : !stranger && first?.calibreId === truth.id,
+      right: strangest ? unknown : !unknown && first?.calibreId === truth.id,
     };
   }
 }
@@ -74,7 +74,7 @@ function calibration(): void {
   const deciles = Array.from({ length: 10 }, (): Answered[] => []);
   const band: Answered[] = [];
   let drawn = 0;
-  for (const answer of answers(11, STRANGERS_SHARE, AS_IT_COMES)) {
+  for (const answer of answers(11, UNKNOWN_SHARE, AS_IT_COMES)) {
     drawn += 1;
     const decile = deciles[decileOf(answer)] as Answered[];
     if (decile.length === each) continue;
@@ -84,7 +84,7 @@ function calibration(): void {
   }
   const right = (of: readonly Answered[]) => of.filter((answer) => answer.right).length;
   console.log(
-    `${OBSERVATIONS} observations over ${IN_BOOK} calibres, ${share(STRANGERS_SHARE, 1)} strangers, ${each} for each tenth of the answers (${drawn} drawn). Right among answers given at 85 to 95 %: ${share(right(band), band.length)} of ${band.length}.`,
+    `${OBSERVATIONS} observations over ${IN_BOOK} calibres, ${share(UNKNOWN_SHARE, 1)} unknowns, ${each} for each tenth of the answers (${drawn} drawn). Right among answers given at 85 to 95 %: ${share(right(band), band.length)} of ${band.length}.`,
   );
   const inBand = right(band) / band.length;
   if (inBand < 0.85 || inBand > 0.95) missed();
@@ -101,21 +101,21 @@ function calibration(): void {
 
 const ENOUGH_PIECES = 3;
 
-/** Called strangers, and the most any answer could call at one book calibre in twenty wrongly called. */
-function strangersCalled(how: string, of: readonly Answered[]): readonly [number, number] {
-  const strangers = of.filter(({ stranger }) => stranger);
-  const known = of.filter(({ stranger }) => !stranger).sort((a, b) => b.notInBook - a.notInBook);
-  const called = (each: readonly Answered[]) => each.filter(({ calledStranger }) => calledStranger).length;
+/** Called unknowns, and the most any answer could call at one book calibre in twenty wrongly called. */
+function unknownCalled(how: string, of: readonly Answered[]): readonly [number, number] {
+  const unknowns = of.filter(({ unknown }) => unknown);
+  const known = of.filter(({ unknown }) => !unknown).sort((a, b) => b.notInBook - a.notInBook);
+  const called = (each: readonly Answered[]) => each.filter(({ calledUnknown }) => calledUnknown).length;
   const bar = known[Math.floor(known.length / 20)]?.notInBook ?? 0;
-  const reachable = strangers.filter(({ notInBook }) => notInBook > bar).length;
+  const reachable = unknowns.filter(({ notInBook }) => notInBook > bar).length;
   console.log(
-    `${how}: strangers called strangers ${share(called(strangers), strangers.length)} of ${strangers.length} (at one in twenty wrongly called, ${share(reachable, strangers.length)} could be); calibres of the book called strangers ${share(called(known), known.length)} of ${known.length}.`,
+    `${how}: unknown called unknown ${share(called(unknowns), unknowns.length)} of ${unknowns.length} (at one in twenty wrongly called, ${share(reachable, unknowns.length)} could be); calibres of the book called unknown ${share(called(known), known.length)} of ${known.length}.`,
   );
-  return [called(strangers) / strangers.length, called(known) / known.length];
+  return [called(unknowns) / unknowns.length, called(known) / known.length];
 }
 
-/** Half of them strangers: how often either is called one does not hang on how many there are. */
-function strangers(): void {
+/** Half of them unknowns: how often either is called one does not hang on how many there are. */
+function unknowns(): void {
   const take = (richness: (uniform: () => number) => number): Answered[] => {
     const taken: Answered[] = [];
     for (const answer of answers(17, 0.5, richness)) {
@@ -125,14 +125,14 @@ function strangers(): void {
     return taken;
   };
   const over = take(LOOKED_OVER).filter(({ pieces }) => pieces >= ENOUGH_PIECES);
-  const [called, wrongly] = strangersCalled(
+  const [called, wrongly] = unknownCalled(
     `${ENOUGH_PIECES} pieces of evidence or more, the movement looked over`,
     over,
   );
   if (called < 0.9 || wrongly > OFF_BY) missed();
   const poor = take(AS_IT_COMES);
   for (const pieces of [3, 4, 5, 6, 7, 8])
-    strangersCalled(
+    unknownCalled(
       `  ${pieces} pieces, whichever looks came`,
       poor.filter((each) => each.pieces === pieces),
     );
@@ -182,5 +182,5 @@ function againstLikeness(): void {
 }
 
 calibration();
-strangers();
+unknowns();
 againstLikeness();

@@ -119,7 +119,7 @@ test('revisions are told apart by what differs, and the cell follows', async ({ 
   await expect(lampOf(page)).toContainText('A SR626SW, contact under the cell with one finger');
 });
 
-test('a stranger is called one, and goes into the book as the shop’s own until it is completed', async ({
+test('an unknown calibre is called one, and goes into the book as the shop’s own until it is completed', async ({
   bench: page,
 }) => {
   const id = await toIdentify(page, 'unmarked');

@@ -308,7 +308,7 @@ export const recordSchemas: { readonly [K in CatalogueKind]: z.ZodType<RecordBod
 };
 
 /** A movement that goes into the book from the bench, with what is known. */
-export const strangerForm = z.strictObject({
+export const unknownCalibreForm = z.strictObject({
   code: code('Code', 'PL 9942'),
   makerId: recordKey.or(z.literal('').refine(() => false, 'Maker: choose whose movement it is.')),
   cellCode: optionalText({ words: 'Cell', max: 20, example: 'SR621SW' }),

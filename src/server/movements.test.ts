@@ -1,5 +1,5 @@
 import type { CalibreHistory } from '../contract';
-import { type SeenBefore, strangerCalibre } from '../core/craft/identify';
+import { type SeenBefore, unknownCalibre } from '../core/craft/identify';
 import { samples } from '../testing/samples';
 import { Counter, technicianId } from '../testing/counter';
 import { idOf, movementOf, readingOf } from '../testing/fixtures';
@@ -73,7 +73,7 @@ describe('what this shop saw before', () => {
   });
 });
 
-describe('a stranger entered from the bench', () => {
+describe('an unknown calibre entered from the bench', () => {
   const said = { code: 'PL 9942', makerId: 'pellorane', cellCode: 'SR626SW', widthMm: 17.45, currentUA: 0.9 };
   const write = (body: object) =>
     counter.post<{ detail: string }>('/api/catalogue/records', {
@@ -86,7 +86,7 @@ describe('a stranger entered from the bench', () => {
 
   it('is a record the book takes, with what is known and nothing made up', async () => {
     const book = counter.store.catalogue.book();
-    const known = strangerCalibre(
+    const known = unknownCalibre(
       [
         { look: 'mark', value: 'PL 9942', withinMm: 0 },
         { look: 'sign', value: 'broken ring', withinMm: 0 },
@@ -111,13 +111,13 @@ describe('a stranger entered from the bench', () => {
       wells: [{ heldBy: 'screwed bridge', yMm: 0 }],
     });
     expect((await write(calibre)).status).toBe(201);
-    const again = strangerCalibre([], counter.store.catalogue.book()).build(said);
+    const again = unknownCalibre([], counter.store.catalogue.book()).build(said);
     expect(again.id).toBe('pellorane-pl9942-2');
     expect((await write(again)).status).toBe(201);
   });
 
   it('is not taken as complete while something is missing', async () => {
-    const calibre = strangerCalibre([], counter.store.catalogue.book()).build(said);
+    const calibre = unknownCalibre([], counter.store.catalogue.book()).build(said);
     const answer = await write({ ...calibre, shopsOwn: false });
     expect(answer).toMatchObject({ status: 422 });
     expect(answer.body.detail).toContain('its height');

@@ -1,1 +1,2 @@
+export type { Admission } from './admission';
 export { judgeEntry } from './judgeEntry';

@@ -36,7 +36,7 @@ export function bookRoutes(store: Store): Router {
     const given = parsed(policyWrite, request.body);
     known(given.technicianId);
     if (store.shops.decide(given) === 'moved on') throw movedOn('the policy');
-    store.tell({ jobId: null, what: 'shop' });
+    store.publish({ jobId: null, what: 'shop' });
     response.status(201).json(store.shops.policy());
   });
 
@@ -81,7 +81,7 @@ export function bookRoutes(store: Store): Router {
     }
     const written = store.catalogue.revise({ ...given, id, body });
     if (written.outcome === 'moved on') throw movedOn('this record');
-    store.tell({ jobId: null, what: 'shop' });
+    store.publish({ jobId: null, what: 'shop' });
     response.status(201).json({ id, revision: written.revision });
   });
 
@@ -113,7 +113,7 @@ export function bookRoutes(store: Store): Router {
       const apply = dryRun === 'no' && report.errors.length === 0;
       if (apply && stillSo && bodies.length > 0) {
         store.catalogue.write(table.kind, bodies, technicianId);
-        store.tell({ jobId: null, what: 'shop' });
+        store.publish({ jobId: null, what: 'shop' });
       }
       say({
         report: {

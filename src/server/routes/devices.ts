@@ -100,7 +100,7 @@ export function deviceRoutes(store: Store): Router {
       ...(change.connected === undefined ? {} : { connected: change.connected }),
       ...(settings === undefined ? {} : { settings }),
     });
-    store.tell({ jobId: null, what: 'devices' });
+    store.publish({ jobId: null, what: 'devices' });
     response.json(state);
   });
 
@@ -117,7 +117,7 @@ export function deviceRoutes(store: Store): Router {
     }
     response.end();
     if (asked.ask === 'print label' || asked.ask === 'tell the owner')
-      store.tell({ jobId: null, what: 'devices' });
+      store.publish({ jobId: null, what: 'devices' });
   });
 
   return router;

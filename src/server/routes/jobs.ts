@@ -47,7 +47,7 @@ export function jobRoutes(store: Store): Router {
     const given = parsed(newJob, { ...body, entries });
     const taken = logbook.takeIn(given as unknown as NewJob);
     if (!('job' in taken)) throw notKept(taken);
-    if (taken.outcome === 'taken in') store.tell({ jobId: taken.job.id, what: 'job' });
+    if (taken.outcome === 'taken in') store.publish({ jobId: taken.job.id, what: 'job' });
     response.status(taken.outcome === 'taken in' ? 201 : 200).json(taken.job);
   });
 
@@ -62,7 +62,7 @@ export function jobRoutes(store: Store): Router {
     const appended = logbook.append(request.params.id, given as NewEntry);
     if (!('entry' in appended)) throw notKept(appended);
     if (appended.outcome === 'recorded')
-      for (const jobId of [request.params.id, ...appended.also]) store.tell({ jobId, what: 'entry' });
+      for (const jobId of [request.params.id, ...appended.also]) store.publish({ jobId, what: 'entry' });
     response.status(appended.outcome === 'recorded' ? 201 : 200).json(appended.entry);
   });
 
@@ -147,7 +147,7 @@ export function jobRoutes(store: Store): Router {
       }
       const imported = logbook.takeFromFile(reading.jobs);
       if (!Array.isArray(imported)) throw notKept(imported);
-      for (const { jobId } of imported) store.tell({ jobId, what: 'job' });
+      for (const { jobId } of imported) store.publish({ jobId, what: 'job' });
       response.status(201).json(imported);
     },
   );

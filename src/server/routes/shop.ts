@@ -38,7 +38,7 @@ export function shopRoutes(store: Store): Router {
     const outcome = store.shops.addTechnician(person);
     if (outcome === 'taken')
       throw conflict('Another technician stands under this id.', 'Send it again with a new id.');
-    store.tell({ jobId: null, what: 'shop' });
+    store.publish({ jobId: null, what: 'shop' });
     response.status(outcome === 'added' ? 201 : 200).json(person);
   });
 
@@ -87,7 +87,7 @@ export function shopRoutes(store: Store): Router {
     const outcome = store.logbook.erase(request.params.id, technicianId);
     if (outcome === 'no such customer') throw notFound('such owner');
     if (outcome === 'no such technician') throw notKept({ outcome });
-    store.tell({ jobId: null, what: 'job' });
+    store.publish({ jobId: null, what: 'job' });
     response.json(store.logbook.customer(request.params.id));
   });
 
@@ -104,11 +104,11 @@ export function shopRoutes(store: Store): Router {
     });
     response.write(': listening\n\n');
     const send = (item: LiveNews): void => void response.write(`data: ${JSON.stringify(item)}\n\n`);
-    const unlisten = store.listen(send);
+    const unsubscribe = store.subscribe(send);
     const heartbeat = setInterval(() => response.write(': still here\n\n'), HEARTBEAT_MS);
     request.on('close', () => {
       clearInterval(heartbeat);
-      unlisten();
+      unsubscribe();
     });
   });
 

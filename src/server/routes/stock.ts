@@ -33,7 +33,7 @@ export function stockRoutes(store: Store): Router {
   const known = (technicianId: string): void => {
     if (!store.shops.technician(technicianId)) throw notKept({ outcome: 'no such technician' });
   };
-  const told = (): void => store.tell({ jobId: null, what: 'stock' });
+  const told = (): void => store.publish({ jobId: null, what: 'stock' });
   const today = (): string => localDay(store.clock.nowUtc(), store.shops.shop().zone);
   /** A cell's code as the book has it; refused where no name of the table is meant. */
   const codeOf = (item: Lot['item'], code: string): string => {

@@ -78,9 +78,10 @@ export function openStore({ dataDir, clock = runningClock(), demo = false, shop 
     context,
     /** Does a long piece of writing in one transaction: all of it, or nothing. */
     inOne: (work: () => void): void => db.transaction(work).immediate(),
-    /** Tells everyone who listens that something was written. */
-    tell: (item: LiveNews) => void news.emit('news', item),
-    listen(listener: (item: LiveNews) => void): () => void {
+    /** Tells every subscriber that something was written. */
+    publish: (item: LiveNews) => void news.emit('news', item),
+    /** Gives the way to end the subscription. */
+    subscribe(listener: (item: LiveNews) => void): () => void {
       news.on('news', listener);
       return () => void news.off('news', listener);
     },

@@ -25,12 +25,12 @@ const AWAY: DeviceSays = {
 export async function askDevice(
   id: DeviceId,
   asked: DeviceAsk,
-  hear: (says: DeviceSays) => void = () => undefined,
+  onSaid: (says: DeviceSays) => void = () => undefined,
 ): Promise<DeviceSays> {
   let last: DeviceSays = AWAY;
   const note = (says: DeviceSays): void => {
     last = says;
-    hear(says);
+    onSaid(says);
   };
   try {
     await sendLines<DeviceSays>(

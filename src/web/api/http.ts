@@ -58,7 +58,7 @@ export async function sendLines<T>(
   path: string,
   body: Blob,
   type: string,
-  hear: (line: T) => void,
+  onLine: (line: T) => void,
 ): Promise<void> {
   const response = await request(path, { method: 'POST', headers: { 'content-type': type }, body }, null);
   const reader = response.body?.pipeThrough(new TextDecoderStream()).getReader();
@@ -69,7 +69,7 @@ export async function sendLines<T>(
     rest += value;
     const lines = rest.split('\n');
     rest = lines.pop() ?? '';
-    for (const line of lines) if (line !== '') hear(JSON.parse(line) as T);
+    for (const line of lines) if (line !== '') onLine(JSON.parse(line) as T);
     if (done) return;
   }
 }

@@ -145,7 +145,7 @@ async function entryRecorded(jobId: string, entry: Entry): Promise<void> {
   );
 }
 
-function hear(item: LiveNews): void {
+function onNews(item: LiveNews): void {
   if (item.what === 'shop') void mutate('/api/shop');
   if (item.what === 'devices') {
     void mutate(DEVICES_PATH);
@@ -165,7 +165,7 @@ function hear(item: LiveNews): void {
 export function startLive(): () => void {
   void startWaiting(entryRecorded);
   const stream = new EventSource('/api/news');
-  stream.onmessage = (message: MessageEvent<string>) => hear(JSON.parse(message.data) as LiveNews);
+  stream.onmessage = (message: MessageEvent<string>) => onNews(JSON.parse(message.data) as LiveNews);
   stream.onopen = () => {
     // What was written while nobody listened.
     void mutate(() => true);

@@ -153,7 +153,7 @@ describe('what is seen together', () => {
   it('cannot tell from a watch that only stands still, and names the cheapest look that separates', () => {
     const found = told({ shows: 'dead', rest: 'fresh', load: 'holds' });
     expect(found).toMatchObject({ verdict: 'cannot tell yet', causes: [], remedies: [] });
-    expect(found.nextTest?.glances).toBeLessThanOrEqual(5);
+    expect(found.nextTest?.effort).toBeLessThanOrEqual(5);
     expect(found.nextTest?.outcomes.length).toBeGreaterThan(0);
     expect(told({}).verdict).toBe('cannot tell yet');
     expect(told({ rest: 'fresh' })).toMatchObject({
@@ -206,7 +206,7 @@ describe('what is seen together', () => {
 });
 describe('whose figures', () => {
   const own = book.calibre('orrelin-41-2') as Calibre;
-  const stranger: Calibre = {
+  const unknownCalibre: Calibre = {
     ...own,
     id: 'orrelin-41-9',
     code: 'OR 41.9',
@@ -219,11 +219,11 @@ describe('whose figures', () => {
   };
   it('are the movement’s own, else its family’s, else general, and marked which', () => {
     expect(figuresFor(own, book).current).toMatchObject({ whose: 'this movement', limitUA: 1.4 });
-    const kin = figuresFor(stranger, book);
+    const kin = figuresFor(unknownCalibre, book);
     expect(kin.current).toMatchObject({ whose: 'its family', limitUA: 1.7 });
     expect(kin.coil).toMatchObject({ whose: 'its family', minKOhm: 1.6, maxKOhm: 2.1 });
     expect(kin.lowest.whose).toBe('its family');
-    const alone = figuresFor({ ...stranger, family: '' }, book);
+    const alone = figuresFor({ ...unknownCalibre, family: '' }, book);
     expect([alone.current.whose, alone.coil?.whose, alone.lowest.whose]).toEqual([
       'general',
       'general',

@@ -53,7 +53,7 @@ export interface FaultChance {
 export interface NextTest {
   readonly observable: Observable;
   readonly words: string;
-  readonly glances: number;
+  readonly effort: number;
   readonly between: readonly [string, string];
   /** What each outcome would speak for. */
   readonly outcomes: readonly { readonly shows: string; readonly speaksFor: string }[];
@@ -350,7 +350,7 @@ interface Weighed extends Hypothesis {
   readonly weight: number;
 }
 
-/** The cheapest test that tells the first two explanations apart, or the one that does it best for its trouble. */
+/** The cheapest test that tells the first two explanations apart, or the one that does it best for its effort. */
 function separating(
   all: readonly Weighed[],
   question: FaultQuestion,
@@ -375,8 +375,8 @@ function separating(
   });
   const cheapest = candidates
     .filter(({ apart }) => apart >= SEPARATES)
-    .sort((a, b) => a.glances - b.glances || b.apart - a.apart)[0];
-  const best = cheapest ?? candidates.sort((a, b) => b.apart / b.glances - a.apart / a.glances)[0];
+    .sort((a, b) => a.effort - b.effort || b.apart - a.apart)[0];
+  const best = cheapest ?? candidates.sort((a, b) => b.apart / b.effort - a.apart / a.effort)[0];
   if (!best) return null;
   const [a, b] = [name(first), name(second)];
   const outcomes = best.shown.flatMap((each) =>
@@ -389,7 +389,7 @@ function separating(
       return tells ? [{ shows: words(each, outcome), speaksFor: p > q ? a : b }] : [];
     }),
   );
-  return { observable: best.observable, words: best.words, glances: best.glances, between: [a, b], outcomes };
+  return { observable: best.observable, words: best.words, effort: best.effort, between: [a, b], outcomes };
 }
 
 /** How differently one thing comes out of two explanations: total variation, 0 to 1. */

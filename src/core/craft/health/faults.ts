@@ -65,22 +65,22 @@ export const OUTCOMES = {
 export type Observable = keyof typeof OUTCOMES;
 export const OBSERVABLES = Object.keys(OUTCOMES) as Observable[];
 
-/** What a look or reading costs, in glances, and how a technician is told to take it. */
+/** What a look or reading costs (1: a glance), and how a technician is told to take it. */
 export const TESTS: Readonly<
-  Partial<Record<Observable, { readonly glances: number; readonly words: string }>>
+  Partial<Record<Observable, { readonly effort: number; readonly words: string }>>
 > = {
-  crown: { glances: 1, words: 'see whether the crown is home' },
-  'crust or bloom': { glances: 1, words: 'look for crust, damp, fluff and bent contacts with a loupe' },
-  shows: { glances: 2, words: 'watch what it shows' },
-  pulses: { glances: 2, words: 'listen for motor pulses through the closed watch' },
-  reset: { glances: 2, words: 'join the reset contact as the book names it, and look again' },
-  rest: { glances: 3, words: 'measure the rest voltage of the cell' },
-  atFitting: { glances: 3, words: 'watch the voltage as a trial cell goes in' },
-  load: { glances: 4, words: 'measure the cell under load' },
-  current: { glances: 4, words: 'measure the current from the meter’s own supply' },
-  stopped: { glances: 5, words: 'measure the current with the motor stopped' },
-  coil: { glances: 5, words: 'measure the coil' },
-  lowest: { glances: 6, words: 'turn the supply down until it stops' },
+  crown: { effort: 1, words: 'see whether the crown is home' },
+  'crust or bloom': { effort: 1, words: 'look for crust, damp, fluff and bent contacts with a loupe' },
+  shows: { effort: 2, words: 'watch what it shows' },
+  pulses: { effort: 2, words: 'listen for motor pulses through the closed watch' },
+  reset: { effort: 2, words: 'join the reset contact as the book names it, and look again' },
+  rest: { effort: 3, words: 'measure the rest voltage of the cell' },
+  atFitting: { effort: 3, words: 'watch the voltage as a trial cell goes in' },
+  load: { effort: 4, words: 'measure the cell under load' },
+  current: { effort: 4, words: 'measure the current from the meter’s own supply' },
+  stopped: { effort: 5, words: 'measure the current with the motor stopped' },
+  coil: { effort: 5, words: 'measure the coil' },
+  lowest: { effort: 6, words: 'turn the supply down until it stops' },
 };
 
 type Shares<O extends Observable> = Readonly<Partial<Record<(typeof OUTCOMES)[O][number], number>>>;

@@ -137,7 +137,7 @@ describe('identifyMovement', () => {
     });
   });
 
-  it('calls a movement that is not in the book a stranger', () => {
+  it('says that a movement is not in the book', () => {
     expect(identify(seen('mark', 'PL 9942')).verdict).toBe('not in the book');
     expect(
       identify(
@@ -188,25 +188,25 @@ describe('identifyMovement', () => {
     });
     const own = openIdentifier(invented, []);
     const uniform = seededUniform(17);
-    let [sure, right, strangers, called, wrongly] = [0, 0, 0, 0, 0];
+    let [sure, right, unknowns, called, wrongly] = [0, 0, 0, 0, 0];
     for (let made = 0; made < 600; made += 1) {
-      const stranger = uniform() < 0.1;
-      const truth = (stranger ? everybody.slice(200) : invented.calibres)[
-        Math.floor(uniform() * (stranger ? 100 : 200))
+      const notInBook = uniform() < 0.1;
+      const truth = (notInBook ? everybody.slice(200) : invented.calibres)[
+        Math.floor(uniform() * (notInBook ? 100 : 200))
       ] as Calibre;
       const evidence = observe(truth, invented, uniform);
       if (evidence.length < 3) continue;
       const found = own.identifyMovement(evidence);
       const isCalled = found.verdict === 'not in the book';
-      if (stranger) [strangers, called] = [strangers + 1, called + (isCalled ? 1 : 0)];
+      if (notInBook) [unknowns, called] = [unknowns + 1, called + (isCalled ? 1 : 0)];
       else if (isCalled) wrongly += 1;
       if ((found.candidates[0]?.probability ?? 0) < 0.9) continue;
       sure += 1;
-      right += !stranger && found.candidates[0]?.calibreId === truth.id ? 1 : 0;
+      right += !notInBook && found.candidates[0]?.calibreId === truth.id ? 1 : 0;
     }
     expect(sure).toBeGreaterThan(400);
     expect(right / sure).toBeGreaterThan(0.97);
-    expect(called / strangers).toBeGreaterThanOrEqual(0.9);
+    expect(called / unknowns).toBeGreaterThanOrEqual(0.9);
     expect(wrongly).toBeLessThan(25);
   });
 });
@@ -257,9 +257,9 @@ describe('nextBestLook', () => {
           return at < 0 ? unknown : pickLikelihood(look, column.values, at, value);
         };
         const known = belief.share.reduce((sum, share, index) => sum + share * likelihood(index), 0);
-        const chance = known + belief.stranger * unknown;
+        const chance = known + belief.notInBook * unknown;
         const share = belief.share.map((each, index) => (each * likelihood(index)) / chance);
-        left += chance * doubtOf({ ...belief, share, stranger: (belief.stranger * unknown) / chance });
+        left += chance * doubtOf({ ...belief, share, notInBook: (belief.notInBook * unknown) / chance });
       });
       expect([look, doubtOf(belief) - left]).toEqual([look, expect.closeTo(bits, 6)]);
     }

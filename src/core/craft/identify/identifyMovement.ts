@@ -6,7 +6,7 @@ import {
   calibreWords,
   differences,
   seenProbability,
-  strangerLikelihood,
+  unknownCodeLikelihood,
   stretches,
   symbolsOf,
 } from '../movements';
@@ -60,18 +60,18 @@ export type Identification = Judged<'known' | 'likely' | 'open' | 'not in the bo
 /** Every hypothesis with its share of belief; what `nextBestLook` weighs on. */
 export interface Belief {
   readonly hypotheses: Hypotheses;
-  /** Of each hypothesis; with `stranger` they make one. */
+  /** Of each hypothesis; with `notInBook` they make one. */
   readonly share: Float64Array;
-  readonly stranger: number;
-  /** The makers a stranger may be of, and last *nobody in the book*; they make one. */
-  readonly strangerOf: Float64Array;
+  readonly notInBook: number;
+  /** The makers an unknown calibre may be of, and last *nobody in the book*; they make one. */
+  readonly unknownOf: Float64Array;
 }
 
 /** Before anything is seen here, the chance that a movement brought in is not in the book, as so many jobs' worth. */
-const STRANGERS = { share: 0.1, worth: 10 } as const;
-/** Of strangers, how many are of a maker the book does not know. */
+const UNKNOWN = { share: 0.1, worth: 10 } as const;
+/** Of unknown calibres, how many are of a maker the book does not know. */
 const UNKNOWN_MAKER = 0.2;
-/** How far a stranger is built like a movement of the book: each look shows what it shows there so often. */
+/** How far an unknown calibre is built like a movement of the book: each look shows what it shows there so often. */
 const BUILT_ALIKE = 0.5;
 /** A text may say nothing of the movement: a case code, a serial, a scratched note. */
 const SAYS_NOTHING: Readonly<Partial<Record<Look, number>>> = { engraving: 0.2, mark: 0.03, print: 0.4 };
@@ -83,8 +83,8 @@ const CASE_OF_OTHER_MAKER = 0.1;
 
 const KNOWN = 0.95;
 const LIKELY = 0.6;
-/** Called a stranger from here, where no one movement of the book is likelier: a wrong cell costs more than a look. */
-const STRANGER_FROM = 0.3;
+/** Called an unknown calibre from here, where no one movement of the book is likelier: a wrong cell costs more than a look. */
+const UNKNOWN_FROM = 0.3;
 const SHOWN = 8;
 /** Under this two pieces of evidence contradict each other. */
 const CONTRADICTS_UNDER = 0.01;
@@ -94,12 +94,12 @@ function normal(x: number, sd: number): number {
   return Math.exp(-((x / sd) ** 2) / 2) / (sd * Math.sqrt(2 * Math.PI));
 }
 
-/** The likelihood of one piece of evidence: on each hypothesis, and on a stranger of each maker and of none. */
+/** The likelihood of one piece of evidence: on each hypothesis, and on an unknown calibre of each maker and of none. */
 interface Piece {
   readonly on: Float64Array;
   readonly most: number;
   /** By its maker where the look says something of the maker; else the same for all. */
-  readonly onStranger: Float64Array;
+  readonly onUnknown: Float64Array;
   readonly byMaker: boolean;
 }
 
@@ -129,18 +129,18 @@ export function openIdentifier(
   const { all, makerIds } = hypotheses;
   const count = all.length;
   const prior = priorOf(hypotheses, book.calibres.length, before);
-  const strangerOf = new Float64Array(makerIds.length + 1);
+  const unknownOf = new Float64Array(makerIds.length + 1);
   const known = Math.max(1, count) + makerIds.length;
   for (let index = 0; index < makerIds.length; index += 1)
-    strangerOf[index] = ((1 - UNKNOWN_MAKER) * ((hypotheses.makerShare[index] ?? 0) + 1)) / known;
-  strangerOf[makerIds.length] = makerIds.length === 0 ? 1 : UNKNOWN_MAKER;
+    unknownOf[index] = ((1 - UNKNOWN_MAKER) * ((hypotheses.makerShare[index] ?? 0) + 1)) / known;
+  unknownOf[makerIds.length] = makerIds.length === 0 ? 1 : UNKNOWN_MAKER;
   const templates = book.makers.map(({ patterns }) =>
     patterns.filter(({ meaning }) => meaning === 'movement').map(({ template }) => template),
   );
 
   const ofText = (look: Look, text: string): Piece => {
     const on = new Float64Array(count);
-    const onStranger = new Float64Array(strangerOf.length);
+    const onUnknown = new Float64Array(unknownOf.length);
     const silent = SAYS_NOTHING[look] ?? 0;
     const parts = [...new Set(stretches(text).map(bareCode))].map((bare) => ({
       bare,
@@ -148,7 +148,7 @@ export function openIdentifier(
     }));
     const share = (1 - silent) / Math.max(1, parts.length);
     on.fill(silent);
-    onStranger.fill(look === 'print' ? 1 : silent);
+    onUnknown.fill(look === 'print' ? 1 : silent);
     for (const { bare, symbols } of parts) {
       const chance = byChance(symbols);
       const factor = share / chance;
@@ -170,31 +170,31 @@ export function openIdentifier(
         on[index] = (on[index] as number) + factor * likelihood;
       }
       if (look === 'print') continue;
-      for (let index = 0; index < strangerOf.length; index += 1) {
-        const likelihood = strangerLikelihood(bare, templates[index] ?? []);
-        onStranger[index] = (onStranger[index] as number) + factor * likelihood;
+      for (let index = 0; index < unknownOf.length; index += 1) {
+        const likelihood = unknownCodeLikelihood(bare, templates[index] ?? []);
+        onUnknown[index] = (onUnknown[index] as number) + factor * likelihood;
       }
     }
-    return { on, onStranger, most: mostOf(on), byMaker: true };
+    return { on, onUnknown, most: mostOf(on), byMaker: true };
   };
 
   const ofSign = (sign: string): Piece => {
     const piece = ofPick('sign', sign);
     const { misread, values } = LOOKS.sign;
-    const onStranger = piece.onStranger.map((unknown, index) => {
+    const onUnknown = piece.onUnknown.map((unknown, index) => {
       const own = index < book.makers.length ? (book.makers[index]?.sign ?? null) : null;
       if (own === null) return index < book.makers.length ? unknown : 1 / values.length;
       return own === sign ? 1 - misread : misread / (values.length - 1);
     });
-    return { ...piece, onStranger, byMaker: true };
+    return { ...piece, onUnknown, byMaker: true };
   };
 
   const ofPick = (look: Look, value: string): Piece => {
     const column = hypotheses.columns[look];
     const spec = LOOKS[look];
     const on = new Float64Array(count).fill(1);
-    const onStranger = new Float64Array(strangerOf.length).fill(1);
-    if (column?.as !== 'pick' || spec.as !== 'pick') return { on, onStranger, most: 1, byMaker: false };
+    const onUnknown = new Float64Array(unknownOf.length).fill(1);
+    if (column?.as !== 'pick' || spec.as !== 'pick') return { on, onUnknown, most: 1, byMaker: false };
     const seen = column.indexOf.get(value) ?? -1;
     const likelihood = column.values.map((_, at) => pickLikelihood(look, column.values, at, seen));
     const unknown = seen < 0 ? spec.misread / column.values.length : (column.marginal[seen] ?? 0);
@@ -208,15 +208,15 @@ export function openIdentifier(
             ? (likelihood[at] as number)
             : [at, ...more].reduce((sum, each) => sum + (likelihood[each] ?? 0), 0) / (more.length + 1);
     }
-    return { on, onStranger: onStranger.fill(unknown), most: mostOf(on), byMaker: false };
+    return { on, onUnknown: onUnknown.fill(unknown), most: mostOf(on), byMaker: false };
   };
 
   const ofMeasure = (look: Look, mm: number, withinMm: number): Piece => {
     const column = hypotheses.columns[look];
     const spec = LOOKS[look];
     const on = new Float64Array(count).fill(1);
-    const onStranger = new Float64Array(strangerOf.length).fill(1);
-    if (column?.as !== 'mm' || spec.as !== 'mm') return { on, onStranger, most: 1, byMaker: false };
+    const onUnknown = new Float64Array(unknownOf.length).fill(1);
+    if (column?.as !== 'mm' || spec.as !== 'mm') return { on, onUnknown, most: 1, byMaker: false };
     const sd = sdOf(withinMm);
     const slipped = spec.slip / (spec.max - spec.min);
     const unknown = marginalDensity(column, mm);
@@ -224,7 +224,7 @@ export function openIdentifier(
       const at = column.at[index] as number;
       on[index] = Number.isNaN(at) ? unknown : (1 - spec.slip) * normal(mm - at, sd) + slipped;
     }
-    return { on, onStranger: onStranger.fill(unknown), most: mostOf(on), byMaker: false };
+    return { on, onUnknown: onUnknown.fill(unknown), most: mostOf(on), byMaker: false };
   };
 
   const ofCase = (code: string): Piece => {
@@ -250,8 +250,8 @@ export function openIdentifier(
       const jobs = inAll.get(calibreId) ?? 0;
       return ((own.get(calibreId) ?? 0) + CASE_WORTH * byBook(makerId)) / (jobs + CASE_WORTH);
     });
-    const onStranger = Float64Array.from(strangerOf, (_, index) => byBook(makerIds[index] ?? null));
-    return { on, onStranger, most: mostOf(on), byMaker: true };
+    const onUnknown = Float64Array.from(unknownOf, (_, index) => byBook(makerIds[index] ?? null));
+    return { on, onUnknown, most: mostOf(on), byMaker: true };
   };
 
   /** The value is `calibre|revision`: a sign only the revisions of one calibre are looked at for. */
@@ -265,7 +265,7 @@ export function openIdentifier(
     });
     return {
       on,
-      onStranger: new Float64Array(strangerOf.length).fill(0.5),
+      onUnknown: new Float64Array(unknownOf.length).fill(0.5),
       most: mostOf(on),
       byMaker: false,
     };
@@ -288,8 +288,8 @@ export function openIdentifier(
     let overall = 0;
     for (let index = 0; index < count; index += 1)
       overall += (prior.share[index] as number) * (weighed.on[index] as number);
-    strangerOf.forEach(
-      (weight, at) => (overall += weight * prior.stranger * (weighed.onStranger[at] as number)),
+    unknownOf.forEach(
+      (weight, at) => (overall += weight * prior.notInBook * (weighed.onUnknown[at] as number)),
     );
     const piece = { ...weighed, overall };
     if (kept.size >= KEPT_PIECES) kept.delete(kept.keys().next().value as string);
@@ -300,12 +300,12 @@ export function openIdentifier(
   const believe = (evidence: readonly Seen[]): Belief => {
     const pieces = evidence.map(pieceOf);
     const share = prior.share.slice();
-    const strangers = strangerOf.map((weight) => weight * prior.stranger);
-    // A stranger is built like some movement of the book, but for what is its own.
+    const unknowns = unknownOf.map((weight) => weight * prior.notInBook);
+    // An unknown calibre is built like some movement of the book, but for what is its own.
     const like = prior.share.slice();
-    for (const { on, onStranger, most, byMaker } of pieces) {
-      const scale = 1 / Math.max(most, mostOf(onStranger), Number.MIN_VALUE);
-      const unknown = (onStranger[0] as number) * (1 - BUILT_ALIKE) * scale;
+    for (const { on, onUnknown, most, byMaker } of pieces) {
+      const scale = 1 / Math.max(most, mostOf(onUnknown), Number.MIN_VALUE);
+      const unknown = (onUnknown[0] as number) * (1 - BUILT_ALIKE) * scale;
       const alike = BUILT_ALIKE * scale;
       for (let index = 0; index < count; index += 1) {
         const likelihood = on[index] as number;
@@ -313,20 +313,20 @@ export function openIdentifier(
         if (!byMaker) like[index] = (like[index] as number) * (likelihood * alike + unknown);
       }
       if (!byMaker && count > 0) continue;
-      for (let index = 0; index < strangers.length; index += 1)
-        strangers[index] = (strangers[index] as number) * (onStranger[index] as number) * scale;
+      for (let index = 0; index < unknowns.length; index += 1)
+        unknowns[index] = (unknowns[index] as number) * (onUnknown[index] as number) * scale;
     }
-    const built = count === 0 ? 1 : sumOf(like) / (1 - prior.stranger);
-    const stranger = sumOf(strangers) * built;
-    const total = stranger + sumOf(share);
-    if (!(total > 0)) return { hypotheses, share: prior.share, stranger: prior.stranger, strangerOf };
+    const built = count === 0 ? 1 : sumOf(like) / (1 - prior.notInBook);
+    const notInBook = sumOf(unknowns) * built;
+    const total = notInBook + sumOf(share);
+    if (!(total > 0)) return { hypotheses, share: prior.share, notInBook: prior.notInBook, unknownOf };
     for (let index = 0; index < count; index += 1) share[index] = (share[index] as number) / total;
-    const ofMakers = sumOf(strangers);
+    const ofMakers = sumOf(unknowns);
     return {
       hypotheses,
       share,
-      stranger: stranger / total,
-      strangerOf: ofMakers > 0 ? strangers.map((each) => each / ofMakers) : strangerOf,
+      notInBook: notInBook / total,
+      unknownOf: ofMakers > 0 ? unknowns.map((each) => each / ofMakers) : unknownOf,
     };
   };
 
@@ -399,7 +399,7 @@ export function openIdentifier(
     const candidates = top.map((index) => candidateOf(index, belief.share[index] as number, evidence));
     const others = Math.max(
       0,
-      1 - belief.stranger - candidates.reduce((sum, { probability }) => sum + probability, 0),
+      1 - belief.notInBook - candidates.reduce((sum, { probability }) => sum + probability, 0),
     );
     const [best] = candidates;
     let ofCalibre = 0;
@@ -410,12 +410,12 @@ export function openIdentifier(
     const conflicting = evidence.length < 2 || count === 0 ? null : conflictingOf(evidence);
     const revisionOpen =
       best !== undefined && ofCalibre >= LIKELY && best.probability < KNOWN && best.revision !== null;
-    const result = { candidates, notInBook: belief.stranger, others, revisionOpen, conflicting };
+    const result = { candidates, notInBook: belief.notInBook, others, revisionOpen, conflicting };
     const working: WorkingLine[] = [
       {
         what: 'before anything was seen',
         rule: '(jobs with it here + 1) ÷ (all jobs + calibres of the book); not in the book one in ten, and what this shop saw',
-        figures: `${count} movements of the book; not in the book ${percent(prior.stranger)}`,
+        figures: `${count} movements of the book; not in the book ${percent(prior.notInBook)}`,
         source: 'Bayes’ rule; the catalogue and this shop’s jobs',
       },
       ...(best?.why ?? []).map((each): WorkingLine => ({
@@ -432,7 +432,7 @@ export function openIdentifier(
     });
     if (evidence.length === 0)
       return judged('nothing seen', ['Anything seen narrows it down: the engraving most of all.']);
-    if (!best || (belief.stranger >= STRANGER_FROM && belief.stranger > ofCalibre))
+    if (!best || (belief.notInBook >= UNKNOWN_FROM && belief.notInBook > ofCalibre))
       return judged('not in the book', [
         !best
           ? 'The book holds no calibre yet.'
@@ -451,7 +451,7 @@ export function openIdentifier(
     return judged(best.probability >= LIKELY ? 'likely' : 'open', [
       second && second.probability >= 0.05
         ? `${calibreWords(second.code, second.revision)} fits too, ${percent(second.probability)}.`
-        : `Not in the book, ${percent(belief.stranger)}; all others together ${percent(others)}.`,
+        : `Not in the book, ${percent(belief.notInBook)}; all others together ${percent(others)}.`,
     ]);
   };
   return { hypotheses, identifyMovement, believe };
@@ -495,14 +495,14 @@ function priorOf(
   { all, siblings }: Hypotheses,
   calibres: number,
   before: readonly SeenBefore[],
-): { readonly share: Float64Array; readonly stranger: number } {
+): { readonly share: Float64Array; readonly notInBook: number } {
   const jobs = new Map<string, number>();
   const revisions = new Map<string, number>();
-  let [known, strangers] = [0, 0];
+  let [known, unknowns] = [0, 0];
   const inBook = new Set(all.map(({ calibreId }) => calibreId));
   for (const each of before) {
     if (each.calibreId === null || !inBook.has(each.calibreId)) {
-      strangers += each.jobs;
+      unknowns += each.jobs;
       continue;
     }
     known += each.jobs;
@@ -510,10 +510,10 @@ function priorOf(
     const key = `${each.calibreId}|${each.revision ?? ''}`;
     if (each.revision !== null) revisions.set(key, (revisions.get(key) ?? 0) + each.jobs);
   }
-  const stranger =
+  const notInBook =
     all.length === 0
       ? 1
-      : (strangers + STRANGERS.share * STRANGERS.worth) / (known + strangers + STRANGERS.worth);
+      : (unknowns + UNKNOWN.share * UNKNOWN.worth) / (known + unknowns + UNKNOWN.worth);
   const inRevisions = new Map<string, number>();
   for (const { calibreId, revision } of all)
     inRevisions.set(
@@ -526,9 +526,9 @@ function priorOf(
     const ofRevision =
       ((revisions.get(`${calibreId}|${revision ?? ''}`) ?? 0) + 1) /
       ((inRevisions.get(calibreId) ?? 0) + beside);
-    return (1 - stranger) * calibre * ofRevision;
+    return (1 - notInBook) * calibre * ofRevision;
   });
-  return { share, stranger };
+  return { share, notInBook };
 }
 
 function mostOf(values: Float64Array): number {

@@ -11,4 +11,4 @@ export {
 } from './identifyMovement';
 export { CALIPER_SD_MM, type Look, LOOK_NAMES, LOOKS, lookSpec, type Seen, seenWords } from './looks';
 export { nextBestLook, type NextLook } from './nextBestLook';
-export { strangerCalibre } from './stranger';
+export { unknownCalibre } from './unknownCalibre';

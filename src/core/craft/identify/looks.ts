@@ -2,15 +2,15 @@ import { figure } from '../judgement';
 import { HOLD_KINDS, SIGNS } from '../movements';
 import { formatLignes } from '../units';
 
-/** What a look costs the hand, in glances. Ours, from bench practice. */
-export const TROUBLE = {
+/** What a look costs the hand: a glance is 1. Ours, from bench practice. */
+export const EFFORT = {
   glance: 1,
   'watch it step': 2,
   caliper: 3,
   'cell lifted': 5,
   'ring out': 8,
 } as const;
-export type Trouble = keyof typeof TROUBLE;
+export type Effort = keyof typeof EFFORT;
 
 const CLOCKS = ['1', '2', '3', '4', '5', '6', '7', '8', '9', '10', '11', '12'] as const;
 /** A window or hand may sit between two hours. */
@@ -21,12 +21,12 @@ const FINE_CLOCKS = CLOCKS.flatMap((clock) => [clock, `${clock}.5`]).map((each) 
 interface TextLook {
   readonly as: 'text';
   readonly words: string;
-  readonly trouble: Trouble;
+  readonly effort: Effort;
 }
 interface PickLook {
   readonly as: 'pick';
   readonly words: string;
-  readonly trouble: Trouble;
+  readonly effort: Effort;
   /** Every value that can be seen; empty where the book gives them (case types, revisions). */
   readonly values: readonly string[];
   /** How often a look like this is misread. */
@@ -37,7 +37,7 @@ interface PickLook {
 interface MeasureLook {
   readonly as: 'mm';
   readonly words: string;
-  readonly trouble: Trouble;
+  readonly effort: Effort;
   readonly min: number;
   readonly max: number;
   /** How often what was measured is something else: the ring with the movement, a wrong cell. */
@@ -53,77 +53,77 @@ export const CALIPER_SD_MM = 0.05;
  * are ours, from bench practice, and named in the docs.
  */
 export const LOOKS = {
-  engraving: { as: 'text', words: 'engraving in the back', trouble: 'glance' },
-  mark: { as: 'text', words: 'mark on the movement', trouble: 'glance' },
-  sign: { as: 'pick', words: 'maker’s sign', trouble: 'glance', values: SIGNS, misread: 0.04 },
-  caseCode: { as: 'pick', words: 'case type', trouble: 'glance', values: [], misread: 0.05 },
+  engraving: { as: 'text', words: 'engraving in the back', effort: 'glance' },
+  mark: { as: 'text', words: 'mark on the movement', effort: 'glance' },
+  sign: { as: 'pick', words: 'maker’s sign', effort: 'glance', values: SIGNS, misread: 0.04 },
+  caseCode: { as: 'pick', words: 'case type', effort: 'glance', values: [], misread: 0.05 },
   shape: {
     as: 'pick',
     words: 'shape',
-    trouble: 'glance',
+    effort: 'glance',
     values: ['round', 'oblong'],
     misread: 0.01,
   },
-  widthMm: { as: 'mm', words: 'width', trouble: 'caliper', min: 5, max: 60, slip: 0.02 },
-  lengthMm: { as: 'mm', words: 'length', trouble: 'caliper', min: 5, max: 60, slip: 0.02 },
-  heightMm: { as: 'mm', words: 'height', trouble: 'ring out', min: 0.5, max: 15, slip: 0.03 },
+  widthMm: { as: 'mm', words: 'width', effort: 'caliper', min: 5, max: 60, slip: 0.02 },
+  lengthMm: { as: 'mm', words: 'length', effort: 'caliper', min: 5, max: 60, slip: 0.02 },
+  heightMm: { as: 'mm', words: 'height', effort: 'ring out', min: 0.5, max: 15, slip: 0.03 },
   seconds: {
     as: 'pick',
     words: 'seconds hand',
-    trouble: 'glance',
+    effort: 'glance',
     values: ['none', 'centre', ...CLOCKS],
     misread: 0.02,
   },
   date: {
     as: 'pick',
     words: 'date',
-    trouble: 'glance',
+    effort: 'glance',
     values: ['none', 'centre', ...FINE_CLOCKS],
     misread: 0.06,
   },
   day: {
     as: 'pick',
     words: 'day',
-    trouble: 'glance',
+    effort: 'glance',
     values: ['none', 'centre', ...FINE_CLOCKS],
     misread: 0.04,
   },
   counters: {
     as: 'pick',
     words: 'counters',
-    trouble: 'glance',
+    effort: 'glance',
     values: ['0', '1', '2', '3', '4'],
     misread: 0.03,
   },
-  display: { as: 'pick', words: 'digital display', trouble: 'glance', values: ['no', 'yes'], misread: 0.01 },
-  coils: { as: 'pick', words: 'coils', trouble: 'glance', values: ['0', '1', '2', '3', '4'], misread: 0.05 },
+  display: { as: 'pick', words: 'digital display', effort: 'glance', values: ['no', 'yes'], misread: 0.01 },
+  coils: { as: 'pick', words: 'coils', effort: 'glance', values: ['0', '1', '2', '3', '4'], misread: 0.05 },
   cellAt: {
     as: 'pick',
     words: 'cell lies towards',
-    trouble: 'glance',
+    effort: 'glance',
     values: ['centre', ...CLOCKS],
     misread: 0.02,
     neighbour: 0.09,
   },
-  heldBy: { as: 'pick', words: 'cell held by', trouble: 'glance', values: HOLD_KINDS, misread: 0.06 },
-  cellDiameterMm: { as: 'mm', words: 'cell diameter', trouble: 'cell lifted', min: 4, max: 31, slip: 0.06 },
-  cellHeightMm: { as: 'mm', words: 'cell height', trouble: 'cell lifted', min: 0.8, max: 8, slip: 0.06 },
+  heldBy: { as: 'pick', words: 'cell held by', effort: 'glance', values: HOLD_KINDS, misread: 0.06 },
+  cellDiameterMm: { as: 'mm', words: 'cell diameter', effort: 'cell lifted', min: 4, max: 31, slip: 0.06 },
+  cellHeightMm: { as: 'mm', words: 'cell height', effort: 'cell lifted', min: 0.8, max: 8, slip: 0.06 },
   jewels: {
     as: 'pick',
     words: 'jewels',
-    trouble: 'glance',
+    effort: 'glance',
     values: Array.from({ length: 32 }, (_, count) => String(count)),
     misread: 0.06,
   },
   step: {
     as: 'pick',
     words: 'steps every',
-    trouble: 'watch it step',
+    effort: 'watch it step',
     values: ['sweeps', '1 s', '2 s', '5 s', '10 s', '15 s', '20 s', '30 s', '60 s', 'no hands'],
     misread: 0.05,
   },
-  print: { as: 'text', words: 'printed inside', trouble: 'glance' },
-  revision: { as: 'pick', words: 'revision', trouble: 'glance', values: [], misread: 0.05 },
+  print: { as: 'text', words: 'printed inside', effort: 'glance' },
+  revision: { as: 'pick', words: 'revision', effort: 'glance', values: [], misread: 0.05 },
 } as const satisfies Record<string, LookSpec>;
 
 export type Look = keyof typeof LOOKS;

@@ -2,7 +2,7 @@ import { figure, type Judged, type WorkingLine } from '../judgement';
 import { calibreWords } from '../movements';
 import type { Column, Hypotheses, MeasureColumn } from './hypotheses';
 import type { Belief } from './identifyMovement';
-import { type Look, LOOK_NAMES, LOOKS, type Trouble, TROUBLE } from './looks';
+import { type Look, LOOK_NAMES, LOOKS, type Effort, EFFORT } from './looks';
 
 /** What one outcome of a look would mean. */
 export interface Outcome {
@@ -16,10 +16,10 @@ export interface Outcome {
 export interface LookWorth {
   readonly look: Look;
   readonly words: string;
-  readonly trouble: Trouble;
+  readonly effort: Effort;
   /** How much of the doubt it takes away on average, bits. */
   readonly bits: number;
-  readonly bitsPerGlance: number;
+  readonly bitsPerEffort: number;
   readonly outcomes: readonly Outcome[];
   /** For a look at the revisions of one calibre: what tells each. */
   readonly of?: string;
@@ -51,10 +51,10 @@ const WORTH_BITS = 0.02;
 const OUTCOMES_SHOWN = 4;
 const OUTCOME_FROM = 0.03;
 const NOT_IN_BOOK = 'not in the book';
-const TROUBLE_WORDS: Readonly<Record<Trouble, string>> = {
+const EFFORT_WORDS: Readonly<Record<Effort, string>> = {
   glance: 'a glance',
   'watch it step': 'watching it step',
-  caliper: 'a caliper’s trouble',
+  caliper: 'a caliper’s effort',
   'cell lifted': 'lifting the cell',
   'ring out': 'taking the ring out',
 };
@@ -65,7 +65,7 @@ interface Grouped {
   readonly mass: Float64Array;
   readonly pLogP: Float64Array;
   readonly top: Int32Array;
-  /** Of those of which the book does not say, and of the stranger: what each outcome's share is. */
+  /** Of those of which the book does not say, and of the unknown calibre: what each outcome's share is. */
   readonly free: number;
   readonly freePLogP: number;
   readonly freeShare: (outcome: number) => number;
@@ -81,7 +81,7 @@ const log2 = (x: number): number => (x > 0 ? Math.log2(x) : 0);
 
 /** The doubt in a belief, bits: Shannon's entropy of what it may be. */
 export function doubtOf(belief: Belief): number {
-  let bits = -belief.stranger * log2(belief.stranger);
+  let bits = -belief.notInBook * log2(belief.notInBook);
   for (const share of belief.share) if (share > 0) bits -= share * Math.log2(share);
   return Math.max(0, bits);
 }
@@ -90,7 +90,7 @@ function gather(belief: Belief, size: number, groupOf: (index: number) => number
   const mass = new Float64Array(size);
   const pLogP = new Float64Array(size);
   const top = new Int32Array(size).fill(-1);
-  let free = belief.stranger;
+  let free = belief.notInBook;
   let freePLogP = free * log2(free);
   let freeTop = -1;
   const { share } = belief;
@@ -158,7 +158,7 @@ function groupCodes(belief: Belief, { calibre, calibreCodes }: Hypotheses): Grou
   return {
     ...gather(belief, size, (index) => calibre[index] as number),
     size,
-    // A stranger shows a code of its own.
+    // An unknown calibre shows a code of its own.
     freeShare: (outcome) => (outcome === size - 1 ? 0.98 : stray),
     near: [0.97],
     elsewhere: 0.03 / size,
@@ -240,7 +240,7 @@ function outcomeOf(belief: Belief, grouped: Grouped, outcome: number, weight: nu
     const share = (belief.share[index] as number) * likelihoodOf(group);
     if (share > most) [then, most] = [index, share];
   }
-  const strange = belief.stranger * freeShare;
+  const strange = belief.notInBook * freeShare;
   const hypothesis = belief.hypotheses.all[then];
   return {
     shows: grouped.shows(outcome),
@@ -258,8 +258,8 @@ function placeAt(place: number, size: number, ring: boolean): number {
 }
 
 /**
- * Which further look settles most for its trouble: the doubt it takes away on average (Shannon's entropy, expected over
- * its outcomes under the models `identifyMovement` uses), per glance of effort. With what each likely outcome would mean. Looks
+ * Which further look settles most for its effort: the doubt it takes away on average (Shannon's entropy, expected over
+ * its outcomes under the models `identifyMovement` uses), for its effort. With what each likely outcome would mean. Looks
  * already taken are left out, and with `hidden` those at a movement that cannot be seen. One pass over the hypotheses a
  * look.
  */
@@ -272,7 +272,7 @@ export function nextBestLook(
   const { hypotheses } = belief;
   const worths = LOOK_NAMES.flatMap((look): LookWorth[] => {
     if (taken.includes(look) || (options.hidden && !FROM_OUTSIDE.includes(look))) return [];
-    const { words, trouble } = LOOKS[look];
+    const { words, effort } = LOOKS[look];
     const legible = LEGIBLE[look];
     const column = hypotheses.columns[look];
     const worth = (expected: Expected, share = 1, of?: string): LookWorth => {
@@ -280,9 +280,9 @@ export function nextBestLook(
       return {
         look,
         words,
-        trouble,
+        effort,
         bits,
-        bitsPerGlance: bits / TROUBLE[trouble],
+        bitsPerEffort: bits / EFFORT[effort],
         outcomes: expected.outcomes,
         ...(of === undefined ? {} : { of }),
       };
@@ -303,12 +303,12 @@ export function nextBestLook(
     ];
   })
     .filter(({ bits }) => bits >= WORTH_BITS)
-    .sort((a, b) => b.bitsPerGlance - a.bitsPerGlance);
+    .sort((a, b) => b.bitsPerEffort - a.bitsPerEffort);
   const [best = null, ...rest] = worths;
-  const working: WorkingLine[] = worths.slice(0, 5).map(({ words, trouble, bits, bitsPerGlance }) => ({
+  const working: WorkingLine[] = worths.slice(0, 5).map(({ words, effort, bits, bitsPerEffort }) => ({
     what: words,
-    rule: `doubt taken away ÷ trouble (${trouble}: ${TROUBLE[trouble]})`,
-    figures: `${figure(bits)} bits ÷ ${TROUBLE[trouble]} = ${figure(bitsPerGlance)}`,
+    rule: `doubt taken away ÷ effort (${effort}: ${EFFORT[effort]})`,
+    figures: `${figure(bits)} bits ÷ ${EFFORT[effort]} = ${figure(bitsPerEffort)}`,
     source: 'expected entropy under the models of the identification',
   }));
   if (best === null)
@@ -327,7 +327,7 @@ export function nextBestLook(
   return {
     verdict: 'look',
     reasons: [
-      `Settles ${figure((100 * best.bits) / doubtBits, 0)} % of what is open, for ${TROUBLE_WORDS[best.trouble]}.`,
+      `Settles ${figure((100 * best.bits) / doubtBits, 0)} % of what is open, for ${EFFORT_WORDS[best.effort]}.`,
     ],
     working,
     best,

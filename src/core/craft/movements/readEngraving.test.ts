@@ -44,7 +44,7 @@ describe('readEngraving', () => {
     expect(first?.probability).toBeLessThan(0.6);
   });
 
-  it('calls a code of the right pattern that no calibre has a stranger', () => {
+  it('calls a code of the right pattern that no calibre has not in the book', () => {
     const reading = read('PL 9942');
     expect(reading.movementNotInBook).toBeGreaterThan(0.9);
   });

@@ -21,7 +21,7 @@ interface Book {
 }
 
 /** Before anything is seen, the chance that a movement brought in is not in the book. */
-const STRANGER_PRIOR = 0.1;
+const UNKNOWN_PRIOR = 0.1;
 const SHOWN = 0.01;
 const SURE = 0.9;
 
@@ -83,7 +83,7 @@ const ANY_CHARACTER = 1 / 36;
  * The chance of seeing this where a code stands that is not in the book: any code of a maker's pattern, the
  * makers equally likely, or any string at all where no pattern fits. Worn places say nothing.
  */
-export function strangerLikelihood(text: string, templates: readonly string[]): number {
+export function unknownCodeLikelihood(text: string, templates: readonly string[]): number {
   const readable = [...text].filter((character) => character !== '?').length;
   const byPattern = templates.map((template) => {
     const classes = [...template.replace(/[^A-Za-z0-9]/g, '')];
@@ -114,11 +114,11 @@ function rank(
         if (likelihood > best.likelihood) best = { name, text, likelihood };
       }
     }
-    return { each, best, weight: ((1 - STRANGER_PRIOR) / codes.length) * best.likelihood };
+    return { each, best, weight: ((1 - UNKNOWN_PRIOR) / codes.length) * best.likelihood };
   });
-  const stranger =
-    STRANGER_PRIOR * Math.max(...seen.map((text) => strangerLikelihood(bareCode(text), templates)));
-  const total = scored.reduce((sum, { weight }) => sum + weight, stranger);
+  const ofUnknown =
+    UNKNOWN_PRIOR * Math.max(...seen.map((text) => unknownCodeLikelihood(bareCode(text), templates)));
+  const total = scored.reduce((sum, { weight }) => sum + weight, ofUnknown);
   const candidates = scored
     .filter(({ weight }) => weight >= total * SHOWN)
     .map(({ each, best, weight }) => {
@@ -135,7 +135,7 @@ function rank(
       };
     })
     .sort((a, b) => b.probability - a.probability);
-  return { candidates, notInBook: stranger / total };
+  return { candidates, notInBook: ofUnknown / total };
 }
 
 type Piece = ReturnType<typeof piecesOf>[number];

@@ -200,7 +200,7 @@ function SideBySide({ candidates }: { readonly candidates: readonly Candidate[] 
                 <th scope="row">{each.words}</th>
                 <td>{each.first}</td>
                 <td>{each.second}</td>
-                <td>{each.trouble === 'glance' ? 'a glance' : each.trouble}</td>
+                <td>{each.effort === 'glance' ? 'a glance' : each.effort}</td>
               </tr>
             ))}
           </tbody>

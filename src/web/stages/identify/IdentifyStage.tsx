@@ -11,7 +11,7 @@ import { FactCard, RecordedBy } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
 import { StageLayout } from '../../kit/StageLayout';
 import { Candidates } from './Candidates';
-import { EnterStranger } from './EnterStranger';
+import { EnterUnknownCalibre } from './EnterUnknownCalibre';
 import { Evidence } from './Evidence';
 import { NextLookAnswer } from './NextLookAnswer';
 import { useRecordMovement } from './recordMovement';
@@ -114,7 +114,7 @@ function Movement() {
           </Typography>
         </div>
         {calibreId === null ? (
-          <EnterStranger />
+          <EnterUnknownCalibre />
         ) : (
           <Button component={Link} to={`/book/calibres/${encodeURIComponent(calibreId)}`}>
             Its page in the book
@@ -125,18 +125,18 @@ function Movement() {
   );
 }
 
-function Stranger() {
+function UnknownMovement() {
   const { state } = useJob();
   const { answer } = useAnswer();
   if (answer?.identification.verdict !== 'not in the book' || state.facts.movement !== null) return null;
   return (
-    <Paper component="section" aria-label="A stranger" sx={{ p: 2 }}>
+    <Paper component="section" aria-label="An unknown calibre" sx={{ p: 2 }}>
       <Stack direction="row" spacing={2} sx={{ alignItems: 'center', justifyContent: 'space-between' }}>
         <Typography>
           Likelier than any movement of the book is one that is not in it. Enter it with what is known, or
           name it by hand below.
         </Typography>
-        <EnterStranger />
+        <EnterUnknownCalibre />
       </Stack>
     </Paper>
   );
@@ -169,7 +169,7 @@ function Mat() {
         />
       </FactCard>
       <Candidates />
-      <Stranger />
+      <UnknownMovement />
       <Movement />
       <Evidence />
       <ByHand />
@@ -233,7 +233,7 @@ function Lamp() {
   const top = identification?.candidates[0];
   const movement = state.facts.movement?.payload ?? null;
   const calibre = state.calibre ?? (top && top.probability >= 0.5 ? book.calibre(top.calibreId) : null);
-  const stranger = movement !== null && state.calibre === null;
+  const namedOutsideBook = movement !== null && state.calibre === null;
   const notInBook = identification?.verdict === 'not in the book';
   const inQuestion = openRevisions(state.calibre, movement?.revision ?? null);
   return (
@@ -243,7 +243,7 @@ function Lamp() {
         standing={
           state.calibre
             ? 'good'
-            : stranger
+            : namedOutsideBook
               ? 'care'
               : (STANDING[identification?.verdict ?? 'nothing seen'] ?? 'open')
         }
@@ -257,7 +257,7 @@ function Lamp() {
                 : 'Not yet known'
         }
         reasons={
-          stranger
+          namedOutsideBook
             ? ['Not in the book: the cell found and its well decide what to fit.']
             : failed
               ? ['The search through the book could not start. Pick it by hand, or reload the page.']

@@ -3,7 +3,7 @@ import type { NextLook } from '../../../core/craft/identify';
 import { capital, figure, percent } from '../../../core/craft/judgement';
 import { LampAnswer } from '../../kit/Lamp';
 
-/** The further look that settles most for its trouble, and what each outcome would mean. */
+/** The further look that settles most for its effort, and what each outcome would mean. */
 export function NextLookAnswer({ next }: { readonly next: NextLook }) {
   const { best, then, doubtBits } = next;
   if (best === null) return null;
@@ -25,7 +25,7 @@ export function NextLookAnswer({ next }: { readonly next: NextLook }) {
           Else{' '}
           {then
             .map(
-              ({ words, bits, trouble }) => `${words} (${figure((100 * bits) / doubtBits, 0)} %, ${trouble})`,
+              ({ words, bits, effort }) => `${words} (${figure((100 * bits) / doubtBits, 0)} %, ${effort})`,
             )
             .join(', ')}
           .

@@ -13,18 +13,18 @@ import { useState } from 'react';
 import { FormProvider, useForm } from 'react-hook-form';
 import { mutate } from 'swr';
 import type { z } from 'zod';
-import { strangerForm } from '../../../contract';
-import { strangerCalibre } from '../../../core/craft/identify';
+import { unknownCalibreForm } from '../../../contract';
+import { unknownCalibre } from '../../../core/craft/identify';
 import { postJson, Refused } from '../../api/http';
 import { ListChoice, MeasureField, TextLine } from '../../kit/fields';
 import { useJob } from '../../job/JobContext';
 import { useRecordMovement } from './recordMovement';
 import { useAnswer } from './useIdentification';
 
-type Values = z.infer<typeof strangerForm>;
+type Values = z.infer<typeof unknownCalibreForm>;
 
 /** A movement that is not in the book goes into it with what is known, as the shop's own. */
-export function EnterStranger() {
+export function EnterUnknownCalibre() {
   const [asking, setAsking] = useState(false);
   const { technician } = useJob();
   return (
@@ -32,17 +32,17 @@ export function EnterStranger() {
       <Button variant="outlined" onClick={() => setAsking(true)} disabled={technician === null}>
         Enter it in the book
       </Button>
-      {asking && <StrangerDialog onClose={() => setAsking(false)} />}
+      {asking && <UnknownCalibreDialog onClose={() => setAsking(false)} />}
     </>
   );
 }
 
-function StrangerDialog({ onClose }: { readonly onClose: () => void }) {
+function UnknownCalibreDialog({ onClose }: { readonly onClose: () => void }) {
   const { book, state, technician } = useJob();
   const { counting } = useAnswer();
   const recordMovement = useRecordMovement();
   const [failed, setFailed] = useState<string | null>(null);
-  const known = strangerCalibre(counting, book);
+  const known = unknownCalibre(counting, book);
   const form = useForm<Values>({
     defaultValues: {
       code: state.facts.movement?.payload.code ?? known.code,
@@ -51,7 +51,7 @@ function StrangerDialog({ onClose }: { readonly onClose: () => void }) {
       widthMm: known.widthMm,
       currentUA: state.facts.readings.get('currentUA')?.payload.value ?? null,
     },
-    resolver: zodResolver(strangerForm),
+    resolver: zodResolver(unknownCalibreForm),
   });
   const write = form.handleSubmit(async (values) => {
     const calibre = known.build(values);
@@ -75,10 +75,10 @@ function StrangerDialog({ onClose }: { readonly onClose: () => void }) {
     }
   });
   return (
-    <Dialog open onClose={onClose} aria-labelledby="stranger-title" maxWidth="sm" fullWidth>
+    <Dialog open onClose={onClose} aria-labelledby="unknown-calibre-title" maxWidth="sm" fullWidth>
       <FormProvider {...form}>
         <form onSubmit={(event) => void write(event)} noValidate>
-          <DialogTitle id="stranger-title">Enter this movement in the book</DialogTitle>
+          <DialogTitle id="unknown-calibre-title">Enter this movement in the book</DialogTitle>
           <DialogContent>
             <DialogContentText>
               With what is known. It is marked as the shop’s own until somebody completes it; readings are

@@ -11,7 +11,7 @@ import {
 import type { Look, Seen } from './looks';
 
 /** What a technician says of a movement that goes into the book from the bench. */
-export interface StrangerSaid {
+export interface UnknownCalibreSaid {
   readonly code: string;
   readonly makerId: string;
   /** Empty: not known. */
@@ -20,19 +20,19 @@ export interface StrangerSaid {
   readonly currentUA: number | null;
 }
 
-export interface StrangerKnown {
+export interface UnknownCalibreKnown {
   readonly code: string;
   readonly makerId: string;
   readonly cellCode: string;
   readonly widthMm: number | null;
-  build(said: StrangerSaid): Calibre;
+  build(said: UnknownCalibreSaid): Calibre;
 }
 
 /** The code, the size and all else that was seen of a movement, as the record of a calibre the shop knows in part. */
-export function strangerCalibre(
+export function unknownCalibre(
   evidence: readonly Seen[],
   book: Pick<Book, 'makers' | 'calibres' | 'caseTypes' | 'cellTable' | 'calibre'>,
-): StrangerKnown {
+): UnknownCalibreKnown {
   const text = (look: Look): string => {
     const value = evidence.find((each) => each.look === look)?.value;
     return typeof value === 'string' ? value : '';
@@ -146,7 +146,7 @@ function cellOf(
 }
 
 /** A record's id from its maker and code, told apart by a number where it is taken. */
-function freeId({ code, makerId }: StrangerSaid, book: Pick<Book, 'calibre'>): string {
+function freeId({ code, makerId }: UnknownCalibreSaid, book: Pick<Book, 'calibre'>): string {
   const slug = `${makerId}-${bareCode(code).replaceAll('?', 'x').toLowerCase()}`.slice(0, 52);
   let id = slug;
   for (let count = 2; book.calibre(id) !== null; count += 1) id = `${slug}-${count}`;

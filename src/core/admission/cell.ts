@@ -1,0 +1,149 @@
+import { crossReference, mayBeFitted } from '../craft/cells';
+import { bareCode } from '../craft/movements';
+import { isPastDate, type Lot } from '../craft/stock';
+import { localDay } from '../craft/time';
+import { wellOf } from '../logbook';
+import { type Admission, type Judge, type Judges, type Question, refuse } from './admission';
+
+type OfCell =
+  | 'cell.fitted'
+  | 'cell.accumulator'
+  | 'cell.put-back'
+  | 'cell.out'
+  | 'cell.out-settled'
+  | 'cell.dropped-settled';
+
+const lotOf = ({ lots }: Question, id: string | null): Lot | undefined => lots().find((lot) => lot.id === id);
+
+/** Whether a thing may be taken from a lot on a day: not out of quarantine, and not past its date. */
+function refuseLot(lot: Lot, day: string, what: string): Admission | null {
+  if (lot.quarantined !== null)
+    return refuse(
+      [`Lot ${lot.lotCode} is in quarantine: ${lot.quarantined}.`],
+      `Take a ${what} from another lot, or release the lot on the stock page once it is cleared.`,
+    );
+  return isPastDate(lot, day)
+    ? refuse(
+        [`Lot ${lot.lotCode} is past its date since ${lot.bestBefore}.`],
+        `Take a ${what} from a lot in date.`,
+      )
+    : null;
+}
+
+/** What fits, by kind and name; never a primary cell where one is charged. */
+const ofType: Judge<'cell.fitted'> = (entry, { state, context }) => {
+  const { calibre } = state;
+  if (calibre?.charge)
+    return refuse(
+      [
+        `${calibre.code} charges its accumulator: a primary cell in its place is driven backwards, leaks or bursts.`,
+      ],
+      `Fit the kit ${calibre.charge.kitCode}. If a primary cell was in the watch, record it as found.`,
+    );
+  const well = state.wells.find((each) => each.name === wellOf(entry));
+  if (!well)
+    return refuse(
+      [`This movement has no place for a cell called “${wellOf(entry)}”.`],
+      `Its places: ${state.wells.map((each) => each.name).join(', ')}.`,
+    );
+  const { cellCode, alkalineAgreed } = entry.payload;
+  const cell = context.catalogue.cell(cellCode);
+  const { wanted } = well;
+  const asFound = 'If this cell was in the watch already, record it as found.';
+  if (!cell)
+    return wanted
+      ? refuse(
+          [`“${cellCode}” is not a primary cell of the table; this place wants ${wanted.code}.`],
+          `Fit ${wanted.code} or an equal. ${asFound}`,
+        )
+      : null;
+  const cross = wanted && crossReference(wanted, cell, { alkalineAgreed });
+  if (wanted && cross && !mayBeFitted(cross.verdict))
+    return refuse(cross.reasons, `Fit ${wanted.code} or an equal. ${asFound}`);
+  return cell.chemistry === 'mercury' || cell.chemistry === 'zinc-air'
+    ? refuse(
+        [`${cell.code} is never fitted to a watch.`],
+        'Take a silver oxide or lithium cell of the right size.',
+      )
+    : null;
+};
+
+/** Where it comes from: the lot named holds it, is not set aside, and is in date. */
+const fromLot: Judge<'cell.fitted'> = ({ payload, occurredAt }, question) => {
+  const { cellCode, lotId } = payload;
+  if (lotId === null) return null;
+  const { catalogue, shop } = question.context;
+  const lot = lotOf(question, lotId);
+  if (!lot) return refuse(['The lot named is not in this stock.'], 'Choose a lot from the list.');
+  if (lot.item !== 'cell' || catalogue.cell(lot.code)?.code !== catalogue.cell(cellCode)?.code)
+    return refuse(
+      [`Lot ${lot.lotCode} holds ${lot.code}, not ${cellCode}.`],
+      'Choose the lot the cell was taken from.',
+    );
+  return refuseLot(lot, localDay(occurredAt, shop.zone), 'cell');
+};
+
+/** A kit is for one calibre, from a lot that holds it and is in date. */
+const accumulator: Judge<'cell.accumulator'> = ({ payload, occurredAt }, question) => {
+  const { kitCode, lotId } = payload;
+  const { calibre } = question.state;
+  if (calibre && calibre.charge === null)
+    return refuse(
+      [`${calibre.code} runs from a primary cell and has nothing to charge an accumulator with.`],
+      'Fit the primary cell the book names.',
+    );
+  if (calibre?.charge && bareCode(calibre.charge.kitCode) !== bareCode(kitCode))
+    return refuse(
+      [`The kit for ${calibre.code} is ${calibre.charge.kitCode}, not ${kitCode}.`],
+      'A kit is for one calibre: never improvise with another of the same size.',
+    );
+  if (lotId === null) return null;
+  const lot = lotOf(question, lotId);
+  if (lot?.item !== 'kit' || bareCode(lot.code) !== bareCode(kitCode))
+    return refuse(['The lot named does not hold this kit.'], 'Choose the lot the kit was taken from.');
+  return refuseLot(lot, localDay(occurredAt, question.context.shop.zone), 'kit');
+};
+
+/** The cell that was in the watch goes in again only where no other went in, and never out of the bin. */
+const putBack: Judge<'cell.put-back'> = (entry, { state }) => {
+  const well = state.wells.find((each) => each.name === wellOf(entry));
+  if (well?.fitted)
+    return refuse(
+      [`A ${well.fitted.payload.cellCode} is recorded as fitted there.`],
+      'Withdraw the fitting first, so that its cell goes back to its lot.',
+    );
+  return well?.oldSettled?.payload.to === 'spent bin'
+    ? refuse(
+        ['That cell is taped and in the bin: a taped cell is spent and is never offered again.'],
+        'Fit a fresh one. If it never went into the bin, withdraw that first.',
+      )
+    : null;
+};
+
+const outOfBlister: Judge<'cell.out'> = ({ payload: { lotId, cellCode } }, question) => {
+  if (lotId === null) return null;
+  const lot = lotOf(question, lotId);
+  const { catalogue } = question.context;
+  const holds =
+    lot?.item === 'kit'
+      ? bareCode(lot.code) === bareCode(cellCode)
+      : lot?.item === 'cell' && catalogue.cell(lot.code)?.code === catalogue.cell(cellCode)?.code;
+  return holds
+    ? null
+    : refuse(['The lot named does not hold this cell.'], 'Choose the lot the cell was taken from.');
+};
+
+export const cellJudges: Judges<OfCell> = {
+  'cell.fitted': (entry, question) => ofType(entry, question) ?? fromLot(entry, question),
+  'cell.accumulator': accumulator,
+  'cell.put-back': putBack,
+  'cell.out': outOfBlister,
+  'cell.out-settled': ({ payload }, { state }) =>
+    state.facts.cellsOut.has(state.standsFor(payload.outEntryId))
+      ? null
+      : refuse(['No such cell is out of its blister in this job.'], 'Choose one that is shown as loose.'),
+  'cell.dropped-settled': ({ payload }, { state }) =>
+    state.facts.dropped.has(state.standsFor(payload.droppedEntryId))
+      ? null
+      : refuse(['No such cell was dropped in this job.'], 'Choose one that is shown as dropped.'),
+};
