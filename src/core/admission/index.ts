@@ -1,2 +1,1 @@
-export type { Admission } from './admission';
 export { judgeEntry } from './judgeEntry';

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { context, dryTest, Logbook, lot, readyJob } from '../../../testing/fixtures';
-import { handback, waterStatement } from './handback';
+import { handback } from './handback';
+import { waterStatement } from './waterStatement';
 import { money } from '../../craft/money';
 const lots = [lot];
 const test = (

@@ -1,1 +1,3 @@
-export { handback, type Handback, provingRun, waterStatement } from './handback';
+export { handback, type Handback } from './handback';
+export { provingRun } from './provingRun';
+export { waterStatement } from './waterStatement';

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { context, dryTest, Logbook, lot, movementOf, readyJob } from '../../../testing/fixtures';
-import { handback, waterStatement } from './handback';
+import { handback } from './handback';
+import { waterStatement } from './waterStatement';
 import { waitsFor } from '../dayplan';
 import { DEFAULT_POLICY, type Service, SERVICES } from '../../craft/policy';
 import { looseCells, type Payloads } from '../../logbook';

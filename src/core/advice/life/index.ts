@@ -1,1 +1,2 @@
 export { lifeQuestion, usesOf } from './lifeQuestion';
+export { type NextVisit, nextVisit } from './nextVisit';

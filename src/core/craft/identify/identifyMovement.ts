@@ -511,9 +511,7 @@ function priorOf(
     if (each.revision !== null) revisions.set(key, (revisions.get(key) ?? 0) + each.jobs);
   }
   const notInBook =
-    all.length === 0
-      ? 1
-      : (unknowns + UNKNOWN.share * UNKNOWN.worth) / (known + unknowns + UNKNOWN.worth);
+    all.length === 0 ? 1 : (unknowns + UNKNOWN.share * UNKNOWN.worth) / (known + unknowns + UNKNOWN.worth);
   const inRevisions = new Map<string, number>();
   for (const { calibreId, revision } of all)
     inRevisions.set(

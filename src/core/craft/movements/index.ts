@@ -8,7 +8,7 @@ export {
   symbolsOf,
   twinsOf,
 } from './characters';
-export { engravedCase, readEngraving, unknownCodeLikelihood, stretches } from './readEngraving';
+export { engravedCase, readEngraving, stretches, unknownCodeLikelihood } from './readEngraving';
 export { asRevision, calibreWords, NOTHING_MORE, openRevisions } from './revisions';
 export {
   type Calibre,

@@ -1,0 +1,179 @@
+import { chemistries } from '../../craft/cells';
+import { figure } from '../../craft/judgement';
+import { STAGE_WORDS } from '../../craft/policy';
+import {
+  causesWords,
+  type JobContext,
+  type JobState,
+  leakWords,
+  partsSettledAs,
+  partsToOrder,
+  type Payloads,
+} from '../../logbook';
+import { provingRun } from './provingRun';
+
+const SEALS = ['crown', 'pushers', 'crystal'] as const;
+
+/** A sentence where there is one to say. */
+const where = (holds: boolean, sentence: string): readonly string[] => (holds ? [sentence] : []);
+
+/** What came with the cell: its supplier and lot, as far as they are known. */
+function fromWords({ supplier, lotCode }: { readonly supplier: string; readonly lotCode: string }): string {
+  return [supplier, lotCode && `lot ${lotCode}`]
+    .filter(Boolean)
+    .map((each) => `, ${each}`)
+    .join('');
+}
+
+/** ` (main)` where a watch has several cells. */
+const wellWords = ({ wells }: JobState, name: string): string => (wells.length > 1 ? ` (${name})` : '');
+
+/** A mark seen on arrival, e.g. `scratch on the back at 4 o’clock`. */
+function markWords({ view, kind, clock }: Payloads['arrive.mark']): string {
+  return `${kind} on the ${view}${clock === null ? '' : ` at ${figure(clock, 1)} o’clock`}`;
+}
+
+const sealWords = (seal: (typeof SEALS)[number]): string =>
+  seal === 'pushers' ? 'Pusher seals' : `Seal of the ${seal}`;
+
+function oldCells(state: JobState): readonly string[] {
+  return state.wells.flatMap(({ name, found }) => {
+    if (!found) return [];
+    const { marking, condition } = found.payload;
+    const well = wellWords(state, name);
+    if (marking === null) return [`No cell in the watch${well}.`];
+    return [`Old cell ${marking}${well}${condition && condition !== 'clean' ? `, ${condition}` : ''}.`];
+  });
+}
+
+/** What was found, in the owner’s words. */
+export function foundLines(state: JobState): readonly string[] {
+  const { facts } = state;
+  const restV = facts.readings.get('restVoltageV')?.payload.value;
+  const currentUA = facts.readings.get('currentUA')?.payload.value;
+  const earlier = facts.asFound?.payload.found.filter((each) => each !== 'nothing unusual') ?? [];
+  return [
+    ...oldCells(state),
+    ...(restV === undefined ? [] : [`Its voltage at rest was ${figure(restV, 2)} V.`]),
+    ...(currentUA === undefined ? [] : [`The movement draws ${figure(currentUA, 2)} µA.`]),
+    ...where(earlier.length > 0, `Inside, from earlier hands: ${earlier.join(', ')}.`),
+    ...facts.leakages.map(({ payload }) => `Leaked: ${leakWords(payload)}.`),
+    ...(facts.diagnosis
+      ? [
+          `Finding: ${[causesWords(facts.diagnosis.payload), facts.diagnosis.payload.words].filter(Boolean).join(', ')}. Next: ${facts.diagnosis.payload.next}.`,
+        ]
+      : []),
+    ...facts.marks.map(({ payload }) => `On arrival, ${markWords(payload)}.`),
+  ];
+}
+
+/** What was fitted, with where it came from. */
+export function fittedLines({ facts, wells }: JobState, { catalogue }: JobContext): readonly string[] {
+  const kit = facts.accumulator?.payload;
+  return [
+    ...(kit ? [`${kit.kitCode}, ${kit.way}${fromWords(kit)}.`] : []),
+    ...wells.flatMap(({ name, fitted }) => {
+      if (!fitted) return [];
+      const { cellCode } = fitted.payload;
+      const type = catalogue.cell(cellCode);
+      return [
+        `${cellCode}${type ? ` (${chemistries[type.chemistry].words})` : ''}${wells.length > 1 ? ` in ${name}` : ''}${fromWords(fitted.payload)}.`,
+      ];
+    }),
+  ];
+}
+
+/** What was done. */
+export function doneLines(state: JobState): readonly string[] {
+  const { facts, wells } = state;
+  const gasket = facts.gasket?.payload;
+  const decision = facts.decision?.payload;
+  const changed = facts.accumulator !== null || wells.some(({ fitted }) => fitted !== null);
+  return [
+    ...where(changed, wells.length > 1 ? 'Cells changed.' : 'Cell changed.'),
+    ...wells.flatMap(({ name, putBack }) =>
+      putBack ? [`The same cell put back${wellWords(state, name)}: ${putBack.payload.reason}.`] : [],
+    ),
+    ...where(facts.accumulator !== null, 'Accumulator renewed.'),
+    ...facts.charges.map(
+      ({ payload }) => `Charged by ${payload.by} for ${figure(payload.hours, 1)} hours: ${payload.outcome}.`,
+    ),
+    ...(gasket
+      ? [
+          `Gasket ${gasket.state}${gasket.size && ` (${gasket.size})`}${gasket.greased ? ' and greased' : ''}.`,
+        ]
+      : []),
+    ...SEALS.filter((seal) => facts.otherSeals?.payload[seal] === 'renewed').map(
+      (seal) => `${sealWords(seal)} renewed.`,
+    ),
+    ...where(facts.closed?.payload.interim === true, 'Closed for the time being, until the part is here.'),
+    ...(decision
+      ? [
+          `${decision.decision === 'referred' ? `Referred${decision.to && ` to ${decision.to}`}` : 'Declined'}: ${decision.reason}.`,
+        ]
+      : []),
+    ...partsSettledAs(facts, 'replaced').map((part) => `Replaced: ${part.off.payload.part}.`),
+    ...where(facts.timeSet?.payload.set === true, 'Time set.'),
+  ];
+}
+
+/** The functions proved, or found not to work. */
+function proved({ facts }: JobState, result: 'works' | 'does not work'): readonly string[] {
+  return Object.entries({ ...facts.functions?.payload.proved, ...facts.outside?.payload.proved })
+    .filter(([, each]) => each === result)
+    .map(([name]) => name);
+}
+
+/** Whether the proving run told how the watch keeps time. */
+const ranToEnd = ({ verdict }: ReturnType<typeof provingRun>): boolean =>
+  verdict === 'keeps time' || verdict === 'off';
+
+/** What was tested, and how it went. */
+export function testedLines(state: JobState): readonly string[] {
+  const { facts } = state;
+  const run = provingRun(facts);
+  const working = proved(state, 'works');
+  const runs = facts.runs?.payload;
+  return [
+    ...(runs?.runs ? [`Seen running for ${figure(runs.watchedSeconds)} seconds.`] : []),
+    ...(ranToEnd(run) ? run.reasons : []),
+    ...where(working.length > 0, `Works: ${working.join(', ')}.`),
+    ...facts.tests.map(
+      ({ payload }) =>
+        `${payload.method} test${payload.pressureBar === null ? '' : ` at ${figure(payload.pressureBar)} bar`}: ${payload.outcome}.`,
+    ),
+  ];
+}
+
+/** What was not done: left out, not proved, lost, or found not to work. */
+export function notDoneLines(state: JobState, { policy }: JobContext): readonly string[] {
+  const { facts } = state;
+  const { functions, otherSeals } = facts;
+  const gasket = facts.gasket?.payload;
+  const ended = facts.decision !== null;
+  const unordered = partsToOrder(facts).map(({ what }) => what);
+  return [
+    ...where(facts.tests.length === 0 && !ended, 'No water resistance test.'),
+    ...where(gasket !== undefined && gasket.state !== 'renewed', 'Gasket not renewed.'),
+    ...where(!facts.readings.has('currentUA') && !ended, 'Current not measured.'),
+    ...where(
+      !ranToEnd(provingRun(facts)) && !ended && policy.provingRunHours > 0,
+      'No proving run at our bench.',
+    ),
+    ...SEALS.filter((seal) => otherSeals?.payload[seal] === 'not touched').map(
+      (seal) => `${sealWords(seal)} not touched.`,
+    ),
+    ...(state.calibre?.functions ?? [])
+      .filter((name) => functions && functions.payload.proved[name] === undefined)
+      .map((name) => `Not proved: ${name}.`),
+    ...proved(state, 'does not work').map((name) => `Does not work: ${name}.`),
+    ...partsSettledAs(facts, 'lost').map(({ off: { payload } }) =>
+      unordered.includes(payload.part)
+        ? `Lost at our bench: ${payload.part}.`
+        : `Lost at our bench: ${payload.part}; a new one is on order.`,
+    ),
+    ...state.progress
+      .filter((stage) => stage.status === 'skipped')
+      .map((stage) => `${STAGE_WORDS[stage.stage]} not done: ${stage.reason ?? ''}.`),
+  ];
+}

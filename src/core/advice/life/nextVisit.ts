@@ -1,0 +1,81 @@
+import { expectedLife, type LifeForecast } from '../../craft/life';
+import type { Lot } from '../../craft/stock';
+import { addMonths, dayInWords, localDay } from '../../craft/time';
+import type { JobContext, JobState, WellState } from '../../logbook';
+import { lifeQuestion } from './lifeQuestion';
+
+/** The life forecast of the cell fitted in a well, from its lot's age and the measured or book current. */
+export function fittedLife(
+  state: JobState,
+  well: WellState,
+  lots: readonly Pick<Lot, 'id' | 'madeOn' | 'bestBefore'>[],
+  context: JobContext,
+): LifeForecast {
+  const refused = (reason: string): LifeForecast => ({
+    verdict: 'no forecast',
+    reasons: [reason],
+    working: [],
+  });
+  const fitted = well.fitted;
+  if (well.putBack) return refused('The cell that was in the watch went in again, and its age is not known.');
+  if (!fitted) {
+    const asked = state.progress.find(({ stage }) => stage === 'cell')?.status !== 'not needed';
+    return refused(asked ? 'No cell is fitted yet.' : 'The cell was not changed, and its age is not known.');
+  }
+  const question = lifeQuestion(
+    state,
+    fitted.payload.cellCode,
+    lots.find((each) => each.id === fitted.payload.lotId) ?? null,
+    localDay(fitted.occurredAt, context.shop.zone),
+    context.catalogue,
+  );
+  return typeof question === 'string' ? refused(question) : expectedLife(question);
+}
+
+export interface NextVisit {
+  readonly onDay: string | null;
+  readonly words: string;
+  readonly forecasts: readonly { readonly well: string; readonly life: LifeForecast }[];
+}
+
+/** When the watch should come back: before the earliest early end of its cells. */
+export function nextVisit(
+  state: JobState,
+  lots: readonly Pick<Lot, 'id' | 'madeOn' | 'bestBefore'>[],
+  context: JobContext,
+): NextVisit {
+  const charge = state.calibre?.charge ?? null;
+  if (charge !== null) {
+    return {
+      onDay: null,
+      words: `This watch charges itself by ${charge.by === 'light' ? 'light: give it daylight every week' : 'being worn'}. Come back if its low-supply steps return soon after a full charge.`,
+      forecasts: [],
+    };
+  }
+  if (state.facts.decision !== null)
+    return { onDay: null, words: 'No further visit is planned here.', forecasts: [] };
+  const forecasts = state.wells.map((well) => ({
+    well: well.name,
+    life: fittedLife(state, well, lots, context),
+  }));
+  const months = forecasts.flatMap(({ life }) => (life.verdict === 'forecast' ? [life.nextVisitMonths] : []));
+  const fittedOn = state.wells.find((well) => well.fitted)?.fitted?.occurredAt;
+  if (months.length < forecasts.length || months.length === 0 || !fittedOn) {
+    const reason = forecasts.find(({ life }) => life.verdict === 'no forecast')?.life.reasons[0] ?? '';
+    return { onDay: null, words: `The next visit cannot be worked out. ${reason}`.trim(), forecasts };
+  }
+  const soonest = Math.min(...months);
+  if (soonest < 1) {
+    return {
+      onDay: null,
+      words: 'This cell may not last a month: the movement draws too much and wants a service.',
+      forecasts,
+    };
+  }
+  const onDay = addMonths(localDay(fittedOn, context.shop.zone), soonest);
+  return {
+    onDay,
+    words: `Come back by ${dayInWords(onDay)}, or sooner if it stops: a spent cell left inside may leak.`,
+    forecasts,
+  };
+}
