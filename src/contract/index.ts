@@ -7,6 +7,7 @@ export {
   type KindDefinition,
   type NewEntry,
 } from './entries/entries';
+export { calendarDay } from './fields';
 export * from './problems';
 export * from './resources';
 export * from './catalogue';

@@ -357,6 +357,8 @@ describe('orders and deliveries', () => {
       [csv.replace(/,10,/, ',ten,'), 'Line 2'],
       [csv.replace(/cell/, 'clock'), 'kind of goods'],
       [csv.replace(/2025-10-17/, '17.10.2025'), 'no day'],
+      [csv.replace(/2025-10-17/, '2027-99-99'), '“2027-99-99” is no day'],
+      [csv.replace(/2025-10-17/, '2027-02-29'), 'no day'],
       [csv.replace(/Saltmarsh Wholesale/, 'Nettle'), 'more than one delivery note'],
       [csv.replace(/,cell,/, ',cell,"'), 'no table'],
     ] as const)

@@ -1,3 +1,4 @@
+import { deepEqual } from 'fast-equals';
 import type { Entry, EntryKind, JobFacts, Payloads } from './entry';
 import { wellOf } from './envelope';
 import type { CellDropped, CellOut } from './facts/cell';
@@ -218,7 +219,7 @@ export function movesBetween(
   before: ReadonlyMap<string, StockMove>,
   after: ReadonlyMap<string, StockMove>,
 ): { readonly undone: readonly string[]; readonly done: readonly (readonly [string, StockMove])[] } {
-  const same = (id: string): boolean => JSON.stringify(before.get(id)) === JSON.stringify(after.get(id));
+  const same = (id: string): boolean => deepEqual(before.get(id), after.get(id));
   return {
     undone: [...before.keys()].filter((id) => !same(id)),
     done: [...after].filter(([id]) => !same(id)),

@@ -1,5 +1,7 @@
 import { idOf, type Logbook, readyJob } from '../../testing/fixtures';
-import { openedBeside, pairBack } from './parts';
+import { openedBeside, pairBack, partsToOrder } from './parts';
+import type { Part } from '../craft/parts';
+
 const missing = (job: Logbook): string[] =>
   job
     .state()
@@ -73,5 +75,43 @@ describe('two that lie open', () => {
     const other = { sinceUtc: late, insideSerial: second };
     expect(openedBeside(one, other)).toBe(beside);
     expect(openedBeside(other, one)).toBe(beside);
+  });
+});
+
+describe('what is to be ordered', () => {
+  const lost = (part: Part, count = 1, requested: readonly (readonly [string, number])[] = []) => {
+    const job = readyJob();
+    const off = job.add('open.part', { part, position: '', count, serves: [], step: '' });
+    job.add('open.part-settled', { partEntryId: off.id, outcome: 'lost', note: '' });
+    if (requested.length > 0)
+      job.add('arrive.parts-request', {
+        lines: requested.map(([what, each]) => ({ what, count: each })),
+        supplier: '',
+        expectedOn: null,
+      });
+    return partsToOrder(job.state().facts);
+  };
+
+  it.each([
+    ['spring', 'spring bar 18 mm'],
+    ['movement', 'movement ring'],
+    ['cover', 'inner cover'],
+    ['spring', 'buzzer spring'],
+    ['back', 'gasket for the back'],
+  ] as const)('a lost %s is not on order because a %s is', (part, requested) => {
+    expect(lost(part, 1, [[requested, 9]])).toEqual([{ what: part, count: 1 }]);
+    expect(lost(part, 1, [[part, 1]])).toEqual([]);
+  });
+
+  it('counts: of four lost two on order leave two, and more on order than lost leave none', () => {
+    expect(lost('screw', 4, [['screws, 1.2 mm', 2]])).toEqual([{ what: 'screw', count: 2 }]);
+    expect(
+      lost('screw', 4, [
+        ['screw', 1],
+        ['screw for the plate', 3],
+      ]),
+    ).toEqual([]);
+    expect(lost('screw', 1, [['screw', 10]])).toEqual([]);
+    expect(lost('screw', 3)).toEqual([{ what: 'screw', count: 3 }]);
   });
 });

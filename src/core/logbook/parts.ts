@@ -1,6 +1,6 @@
 import type { Judged } from '../craft/judgement';
 import { bareCode } from '../craft/movements';
-import { PROVED_BY, type Served } from '../craft/parts';
+import { type Part, partNamedIn, PROVED_BY, type Served } from '../craft/parts';
 import type { StageId } from '../craft/policy';
 import type { JobFacts, Payloads } from './entry';
 import type { PartOff } from './facts/open';
@@ -101,18 +101,18 @@ export function wayBack(facts: Readonly<JobFacts>): readonly PartOff[] {
   return [...facts.parts.values()].filter(({ settled }) => settled === null).reverse();
 }
 
-/** What was lost and stands on no parts request of this job yet. */
+/** What was lost and is not on the parts request of this job yet, kind by kind, and how many of each. */
 export function partsToOrder(
   facts: Readonly<JobFacts>,
-): readonly { readonly what: string; readonly count: number }[] {
-  const requested = facts.partsRequest?.payload.lines.map(({ what }) => what.toLowerCase()) ?? [];
-  const wanted = new Map<string, number>();
-  for (const { off } of partsSettledAs(facts, 'lost')) {
-    const { part, count } = off.payload;
-    if (requested.some((what) => what.includes(part))) continue;
-    wanted.set(part, (wanted.get(part) ?? 0) + count);
+): readonly { readonly what: Part; readonly count: number }[] {
+  const wanted = new Map<Part, number>();
+  const add = (part: Part, count: number): void => void wanted.set(part, (wanted.get(part) ?? 0) + count);
+  for (const { off } of partsSettledAs(facts, 'lost')) add(off.payload.part, off.payload.count);
+  for (const { what, count } of facts.partsRequest?.payload.lines ?? []) {
+    const part = partNamedIn(what);
+    if (part !== null && wanted.has(part)) add(part, -count);
   }
-  return [...wanted].map(([what, count]) => ({ what, count }));
+  return [...wanted].filter(([, count]) => count > 0).map(([what, count]) => ({ what, count }));
 }
 
 /** A watch that lies open: since when, and the serial inside its back, empty where none stands there. */

@@ -1,3 +1,4 @@
+import { calendarDay } from '../../contract';
 import { parse } from 'csv-parse/sync';
 import { stringify } from 'csv-stringify/sync';
 import { type DeliveryLine, STOCK_ITEMS } from '../../core/craft/stock';
@@ -81,7 +82,7 @@ export function readDeliveryNote(csv: string): NoteRead {
         'Whole minor units, e.g. 62 for 0.62.',
       );
     for (const day of [row.made_on, row.best_before])
-      if (day && !/^\d{4}-\d{2}-\d{2}$/.test(day))
+      if (day && !calendarDay.safeParse(day).success)
         return unreadable(`${at}: “${day}” is no day.`, 'A day is written year-month-day, e.g. 2027-04-30.');
     lines.push({
       item,

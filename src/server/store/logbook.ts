@@ -1,3 +1,4 @@
+import { deepEqual } from 'fast-equals';
 import { randomUUID } from 'node:crypto';
 import {
   type Customer,
@@ -111,9 +112,7 @@ function toEntry(row: EntryRow): Entry {
 
 /** Whether an entry sent again is the one on record, but for what the server added. */
 function sameBody(a: Entry, b: Entry): boolean {
-  const told = ({ sequence: _, recordedAt: __, ...rest }: Entry): [string, unknown][] =>
-    Object.entries(rest).sort(([x], [y]) => x.localeCompare(y));
-  return JSON.stringify(told(a)) === JSON.stringify(told(b));
+  return deepEqual({ ...a, sequence: null, recordedAt: null }, { ...b, sequence: null, recordedAt: null });
 }
 
 const MOST_CUSTOMERS = 8;

@@ -1,4 +1,4 @@
-import { createHash } from 'node:crypto';
+import { v5 } from 'uuid';
 import type {
   Collection,
   LedgerLine,
@@ -68,12 +68,6 @@ export interface Taken extends DeliveryLine {
 
 export type Delivered =
   'received' | 'same again' | 'note booked before' | 'lot booked before' | 'order received before';
-
-/** An id that is always the same for the same words. */
-function idFrom(...words: readonly string[]): string {
-  const hex = createHash('sha256').update(words.join('\n')).digest('hex');
-  return `${hex.slice(0, 8)}-${hex.slice(8, 12)}-5${hex.slice(13, 16)}-8${hex.slice(17, 20)}-${hex.slice(20, 32)}`;
-}
 
 /** Stock by lot and the bin of spent ones. Lines are written only inside the transaction of their entry. */
 export function stockStore(db: Db, clock: Clock, bookNow: () => Book) {
@@ -432,7 +426,7 @@ export function stockStore(db: Db, clock: Clock, bookNow: () => Book) {
         clock.nowUtc(),
       );
       kept.forEach(({ line: each, take }, index) => {
-        const lotId = idFrom(id, String(index));
+        const lotId = v5(String(index), id);
         bookIn({ ...each, id: lotId, supplier }, technicianId);
         if (take === 'into quarantine')
           setAside.run(lotId, `set aside at goods-in, note ${noteNumber}`, technicianId, clock.nowUtc());

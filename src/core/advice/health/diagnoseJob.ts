@@ -1,3 +1,4 @@
+import { daysBetween } from '../../craft/time';
 import type { Book } from '../../craft/book';
 import type { JobState } from '../../logbook';
 import { type Policy, priceInList } from '../../craft/policy';
@@ -91,7 +92,7 @@ function changedLately({ facts }: JobState): boolean {
   const { changedOn } = facts.cellHistory?.payload ?? { changedOn: null };
   const received = facts.received?.occurredAt ?? null;
   if (changedOn === null || received === null) return false;
-  const days = (Date.parse(received) - Date.parse(`${changedOn.slice(0, 7)}-01T00:00:00Z`)) / 86_400_000;
+  const days = daysBetween(`${changedOn.slice(0, 7)}-01`, received);
   return days >= 0 && days <= LATELY_DAYS;
 }
 

@@ -1,3 +1,4 @@
+import { slips } from '../find';
 import { figure, type WorkingLine } from '../judgement';
 import { chemistries } from './chemistry';
 import { noughts } from './names';
@@ -297,22 +298,8 @@ function nearest(texts: readonly string[], table: CellTable): CellType[] {
   const near = new Set<CellType>();
   for (const text of texts)
     for (const [name, type] of table.byName)
-      if (name.length >= LEGIBLE_AT_LEAST && name !== text && oneSlip(text, name)) near.add(type);
+      if (name.length >= LEGIBLE_AT_LEAST && name !== text && slips(text, name, 1) === 1) near.add(type);
   return [...near].slice(0, MOST_NEAR);
-}
-
-/** Whether two names differ by one character wrong, missing or too many, or by two neighbours swapped. */
-function oneSlip(a: string, b: string): boolean {
-  if (Math.abs(a.length - b.length) > 1) return false;
-  let start = 0;
-  while (start < a.length && a[start] === b[start]) start += 1;
-  let [endA, endB] = [a.length, b.length];
-  while (endA > start && endB > start && a[endA - 1] === b[endB - 1]) [endA, endB] = [endA - 1, endB - 1];
-  const [leftA, leftB] = [a.slice(start, endA), b.slice(start, endB)];
-  return (
-    (leftA.length <= 1 && leftB.length <= 1) ||
-    (leftA.length === 2 && leftA === [...leftB].reverse().join(''))
-  );
 }
 
 function drainWords(cell: CellType): string {

@@ -1,1 +1,1 @@
-export { findable, findWords, rankFound, triples } from './find';
+export { findable, findWords, rankFound, slips, triples } from './find';

@@ -266,7 +266,7 @@ describe('after a leak', () => {
 
 describe('a trend over visits', () => {
   const at = (years: number, value: number) => ({
-    atUtc: new Date(Date.UTC(2022, 0, 1) + years * 365.25 * 86_400_000).toISOString(),
+    atUtc: new Date(Date.UTC(2022, 0, 1) + years * 365.2425 * 86_400_000).toISOString(),
     value,
   });
   it('is the line through the visits, and when it meets the limit', () => {

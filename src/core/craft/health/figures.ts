@@ -1,3 +1,4 @@
+import { median } from 'simple-statistics';
 import type { Calibre } from '../movements';
 
 /** Whose figures a reading is held against. */
@@ -27,15 +28,6 @@ export interface MovementFigures {
  */
 const GENERAL = { typicalUA: 1.2, limitUA: 3, coilMinKOhm: 0.9, coilMaxKOhm: 3.6, lowestV: 1.35 } as const;
 const GENERALLY = 'general figures of the trade';
-
-/** The middle of some values, or between the two middle ones; NaN of none is never asked for. */
-export function median(values: readonly number[]): number {
-  const sorted = [...values].sort((a, b) => a - b);
-  return (
-    ((sorted[Math.floor((sorted.length - 1) / 2)] ?? 0) + (sorted[Math.ceil((sorted.length - 1) / 2)] ?? 0)) /
-    2
-  );
-}
 
 /**
  * The figures for a movement: its own where the book has them, else those of its family (calibres of one maker built

@@ -8,7 +8,7 @@ export {
   type SignOfFault,
   SIGNS_OF_FAULT,
 } from './faults';
-export { figuresFor, median } from './figures';
+export { figuresFor } from './figures';
 export {
   judgeCoil,
   judgeCurrent,

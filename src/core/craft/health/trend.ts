@@ -1,3 +1,5 @@
+import { linearRegression } from 'simple-statistics';
+import { yearsBetween } from '../time';
 import { figure, type Judged } from '../judgement';
 
 export interface TrendPoint {
@@ -19,7 +21,6 @@ export type Trend = Judged<'too few visits' | 'steady' | 'rising' | 'falling' | 
   readonly monthsToLimit: number | null;
 };
 
-const YEAR_MS = 365.25 * 86_400_000;
 /** Less than this share of the limit a year is no change. */
 const STEADY = 0.05;
 const FARTHEST_MONTHS = 120;
@@ -35,10 +36,10 @@ export function trendOf(
   limit: Pick<TrendLimit, 'value' | 'eitherWay'> | null,
   unit: string,
 ): Trend {
-  const years = points.map(({ atUtc }) => Date.parse(atUtc) / YEAR_MS);
-  const span = Math.max(...years) - Math.min(...years);
-  const last = [...points].sort((a, b) => a.atUtc.localeCompare(b.atUtc)).at(-1);
-  if (points.length < 2 || !(span >= LEAST_YEARS) || !last)
+  const ordered = [...points].sort((a, b) => a.atUtc.localeCompare(b.atUtc));
+  const [first, last] = [ordered[0], ordered.at(-1)];
+  const span = first && last ? yearsBetween(first.atUtc, last.atUtc) : 0;
+  if (points.length < 2 || !first || !(span >= LEAST_YEARS) || !last)
     return {
       verdict: 'too few visits',
       perYear: null,
@@ -46,15 +47,9 @@ export function trendOf(
       reasons: ['A trend takes two visits at least a month apart.'],
       working: [],
     };
-  const mean = (values: readonly number[]): number =>
-    values.reduce((sum, value) => sum + value, 0) / values.length;
-  const [meanYear, meanValue] = [mean(years), mean(points.map(({ value }) => value))];
-  const spread = years.reduce((sum, year) => sum + (year - meanYear) ** 2, 0);
-  const perYear =
-    points.reduce(
-      (sum, { value }, index) => sum + ((years[index] ?? 0) - meanYear) * (value - meanValue),
-      0,
-    ) / spread;
+  const { m: perYear } = linearRegression(
+    ordered.map(({ atUtc, value }) => [yearsBetween(first.atUtc, atUtc), value]),
+  );
   const scale = limit?.value ?? Math.max(...points.map(({ value }) => Math.abs(value)), Number.EPSILON);
   const over = limit !== null && (limit.eitherWay ? Math.abs(last.value) : last.value) > limit.value;
   const ahead = limit === null ? null : perYear > 0 ? limit.value : limit.eitherWay ? -limit.value : null;

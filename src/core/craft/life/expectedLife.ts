@@ -1,3 +1,4 @@
+import { quantileSorted } from 'simple-statistics';
 import { chemistries, type Chemistry } from '../cells';
 import { figure, type Judged } from '../judgement';
 import { normalFrom, seededUniform } from './random';
@@ -75,9 +76,7 @@ export function monthsOfLife(
   );
 }
 
-function percentile(sorted: Float64Array, share: number): number {
-  return sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))] ?? 0;
-}
+type Percentiles = [number, number, number];
 
 /** Why an input cannot be forecast; null where it can. */
 function unusable({ capacityMinMAh, capacityMaxMAh, baseUA }: LifeInput): string | null {
@@ -135,8 +134,8 @@ export function openDraws(input: LifeInput): LifeDraws {
 const BARS = 24;
 
 /** How many of the draws end in each stretch of months, from nought to the last that one reaches. */
-function barsOf(sorted: Float64Array): LifeBars {
-  const most = Math.max(1, Math.ceil(percentile(sorted, 0.995)));
+function barsOf(sorted: readonly number[]): LifeBars {
+  const most = Math.max(1, Math.ceil(quantileSorted([...sorted], 0.995)));
   const each = most / BARS;
   const counts = Array.from({ length: BARS }, () => 0);
   for (const value of sorted) {
@@ -158,7 +157,7 @@ export function expectedLife(input: LifeInput): LifeForecast {
   return draws.forecast();
 }
 
-function forecastOf(input: LifeInput, months: Float64Array): LifeForecast {
+function forecastOf(input: LifeInput, drawn: Float64Array): LifeForecast {
   const refused = (reason: string): LifeForecast => ({
     verdict: 'no forecast',
     reasons: [reason],
@@ -166,8 +165,8 @@ function forecastOf(input: LifeInput, months: Float64Array): LifeForecast {
   });
   const wrong = unusable(input);
   if (wrong !== null) return refused(wrong);
-  months.sort();
-  const [early, middle, late] = [percentile(months, 0.1), percentile(months, 0.5), percentile(months, 0.9)];
+  const months = [...drawn.sort()];
+  const [early, middle, late] = [0.1, 0.5, 0.9].map((share) => quantileSorted(months, share)) as Percentiles;
   if (late < 1)
     return refused('This cell would not last a month: it is too old, or the movement draws too much.');
   const averageUA = averageCurrentUA(input.baseUA, input.functions);

@@ -1,6 +1,6 @@
 import type { CellType } from '../cells';
 import { figure, type Judged } from '../judgement';
-import { addMonths } from '../time';
+import { addMonths, yearsBetween } from '../time';
 import {
   type FunctionUse,
   type LifeForecast,
@@ -60,8 +60,6 @@ export type FittedAdvice = Judged<'leave' | 'change now' | 'recall by'> & {
 const CHANGE_UNDER_MONTHS = 6;
 /** Of a life nobody knows the start of, how much is counted on. */
 const COUNTED_ON = 0.1;
-const MONTH_DAYS = 30.4375;
-const DAY_MS = 86_400_000;
 
 /**
  * A cell of unknown age that is in the watch: leave it, change it now, or leave it and call the owner back by a day.
@@ -93,7 +91,7 @@ export function judgeFitted(question: FittedQuestion): FittedAdvice {
       working: [],
     };
   }
-  const elapsed = fittedOn === null ? null : (Date.parse(today) - Date.parse(fittedOn)) / DAY_MS / MONTH_DAYS;
+  const elapsed = fittedOn === null ? null : yearsBetween(fittedOn, today) * 12;
   const left = elapsed === null ? life.p50Months * COUNTED_ON : life.p10Months - elapsed;
   const working = [
     elapsed === null

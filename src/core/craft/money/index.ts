@@ -1,1 +1,1 @@
-export { money } from './money';
+export { amount, money } from './money';

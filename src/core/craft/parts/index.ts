@@ -1,1 +1,11 @@
-export { countOf, type Part, partInWords, PARTS, PROVED_BY, SERVED, type Served, serves } from './parts';
+export {
+  countOf,
+  type Part,
+  partInWords,
+  partNamedIn,
+  PARTS,
+  PROVED_BY,
+  SERVED,
+  type Served,
+  serves,
+} from './parts';

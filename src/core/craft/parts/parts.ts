@@ -64,6 +64,24 @@ export function serves(part: Part): readonly Served[] {
   return SERVES[part];
 }
 
+/** What follows one of these says where a part belongs or what it is like, not what it is. */
+const BELONGS = /[,(]|\b(?:for|of|from|to|with|in|at|under|on|as)\b/;
+
+/**
+ * The part a request in words names, or null where it names none: `spring bar 18 mm` is a spring bar and no spring,
+ * `case back gasket` a gasket, `screw for the back plate` a screw. The last part named before what it belongs to counts,
+ * and of names that lie in one another the longest. Source: how a part is asked for in English.
+ */
+export function partNamedIn(words: string): Part | null {
+  const [head = ''] = words.toLowerCase().split(BELONGS);
+  const named = PARTS.flatMap((part) => {
+    const found = [...head.matchAll(new RegExp(`\\b${part}(?:s|es)?\\b`, 'g'))].at(-1);
+    return found ? [{ part, end: found.index + part.length }] : [];
+  });
+  const [last] = named.sort((a, b) => b.end - a.end || b.part.length - a.part.length);
+  return last?.part ?? null;
+}
+
 /** So many of something, e.g. `4 × screw`. */
 export function countOf(what: string, count: number): string {
   return count > 1 ? `${count} × ${what}` : what;

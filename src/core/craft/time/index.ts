@@ -2,6 +2,7 @@ export {
   addMinutes,
   addMonths,
   dayInWords,
+  daysBetween,
   daysInMonth,
   localDay,
   localTime,

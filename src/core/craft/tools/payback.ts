@@ -1,3 +1,4 @@
+import { amount } from '../money';
 import { figure, type Judged } from '../judgement';
 import type { Policy } from '../policy';
 
@@ -28,7 +29,7 @@ interface PaybackQuestion {
 export function payback(question: PaybackQuestion): Payback {
   const { toolCostMinor, priceMinor, ownCostMinor, referralMarginMinor, jobsPerMonth } = question;
   const gainMinor = priceMinor - ownCostMinor - referralMarginMinor;
-  const sum = (minor: number): string => (minor / 100).toFixed(2).replace('-', '−');
+  const sum = (minor: number): string => amount(minor);
   const working = [
     {
       what: 'gain a job',

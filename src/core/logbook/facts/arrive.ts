@@ -1,3 +1,4 @@
+import { amount } from '../../craft/money';
 import { figure } from '../../craft/judgement';
 import { countOf } from '../../craft/parts';
 import type { PriceLine, Service } from '../../craft/policy';
@@ -225,7 +226,7 @@ export const arriveKinds: FactKinds<ArrivePayloads, ArriveFacts> = {
   },
   'arrive.agreement': {
     words: ({ what, upToMinor, by, how }) =>
-      `agreed with ${by} ${how}: ${what}${upToMinor === null ? '' : `, up to ${(upToMinor / 100).toFixed(2)}`}`,
+      `agreed with ${by} ${how}: ${what}${upToMinor === null ? '' : `, up to ${amount(upToMinor)}`}`,
     afterSigning: 'reopens',
     fold: (facts, entry) => void facts.agreements.push(entry),
   },

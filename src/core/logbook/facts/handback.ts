@@ -1,3 +1,4 @@
+import { amount } from '../../craft/money';
 import type { Envelope, FactKinds } from '../envelope';
 
 /** The record as it was given to the customer. Stored with the signature and never worked out again. */
@@ -46,7 +47,7 @@ export const noHandbackFacts = (): HandbackFacts => ({
 
 export const handbackKinds: FactKinds<HandbackPayloads, HandbackFacts> = {
   'handback.price': {
-    words: ({ priceMinor, reason }) => `charged ${(priceMinor / 100).toFixed(2)}: ${reason}`,
+    words: ({ priceMinor, reason }) => `charged ${amount(priceMinor)}: ${reason}`,
     afterSigning: 'reopens',
     fold: (facts, entry) => void (facts.price = entry),
   },

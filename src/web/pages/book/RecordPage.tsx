@@ -1,3 +1,4 @@
+import { amount } from '../../../core/craft/money';
 import {
   Box,
   Button,
@@ -62,7 +63,7 @@ function valueLines(spec: FieldSpec, body: object, book: Book): readonly string[
       return [`${figure(value as number)}${unit && ` ${unit}`}${size}`];
     }
     case 'money':
-      return [((value as number) / 100).toFixed(2)];
+      return [amount(value as number)];
     case 'figure choice':
       return [String(value)];
     case 'parts': {

@@ -1,3 +1,21 @@
+import { amount, money } from '../../../core/craft/money';
+import { capital } from '../../../core/craft/judgement';
+import { HeadRow } from '../../kit/HeadRow';
+import type { ToolsServed } from '../../../contract';
+import type { Book } from '../../../core/craft/book';
+import { type Policy, SERVICES } from '../../../core/craft/policy';
+import { paidBack, paybackOfJob } from '../../../core/craft/tools';
+import { localTime } from '../../../core/craft/time';
+import { readQuantity } from '../../../core/craft/units';
+import { type SeenShop, useBook, useShop, useToolsServed } from '../../api/resources';
+import { LampAnswer, Working } from '../../kit/Lamp';
+import { MONO } from '../../kit/theme';
+import { NativeSelect } from '../../kit/NativeSelect';
+import { StageLayout } from '../../kit/StageLayout';
+import { NoSuchPage } from '../NoSuchPage';
+import { ImportTable } from './ImportTable';
+import { RecordPage } from './RecordPage';
+import { type AnyRecordView, recordsOf, TOOL_VIEWS } from './records';
 import {
   Box,
   Button,
@@ -13,24 +31,6 @@ import {
 } from '@mui/material';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { capital } from '../../../core/craft/judgement';
-import { HeadRow } from '../../kit/HeadRow';
-import type { ToolsServed } from '../../../contract';
-import type { Book } from '../../../core/craft/book';
-import { money } from '../../../core/craft/money';
-import { type Policy, SERVICES } from '../../../core/craft/policy';
-import { paidBack, paybackOfJob } from '../../../core/craft/tools';
-import { localTime } from '../../../core/craft/time';
-import { readQuantity } from '../../../core/craft/units';
-import { type SeenShop, useBook, useShop, useToolsServed } from '../../api/resources';
-import { LampAnswer, Working } from '../../kit/Lamp';
-import { MONO } from '../../kit/theme';
-import { NativeSelect } from '../../kit/NativeSelect';
-import { StageLayout } from '../../kit/StageLayout';
-import { NoSuchPage } from '../NoSuchPage';
-import { ImportTable } from './ImportTable';
-import { RecordPage } from './RecordPage';
-import { type AnyRecordView, recordsOf, TOOL_VIEWS } from './records';
 
 /** What the usual job earns over referring it: the dearest of what most watches come for would flatter a tool. */
 function gainMinor(policy: Policy): number {
@@ -98,7 +98,7 @@ function ToolList({
                           .join(' · ')}
                       </Typography>
                     </TableCell>
-                    <TableCell>{(body.costMinor / 100).toFixed(2)}</TableCell>
+                    <TableCell>{amount(body.costMinor)}</TableCell>
                     <TableCell>
                       {use
                         ? `${use.jobs}, last ${localTime(use.lastAtUtc, shop.shop.zone, 'D MMM YYYY')}`

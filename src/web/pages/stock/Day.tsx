@@ -1,3 +1,4 @@
+import { deepEqual } from 'fast-equals';
 import { Button, LinearProgress, Stack, Typography } from '@mui/material';
 import { Link } from 'react-router';
 import type { DayResource } from '../../../contract';
@@ -23,10 +24,7 @@ function waitingOf({ jobId, cell }: Loose, waiting: readonly WaitingEntry[]): Wa
     ({ jobId: of, entry }) =>
       of === jobId &&
       (entry.well ?? MAIN_WELL) === cell.well &&
-      outcomes.some(
-        ({ kind, payload }) =>
-          kind === entry.kind && JSON.stringify(payload) === JSON.stringify(entry.payload),
-      ),
+      outcomes.some(({ kind, payload }) => kind === entry.kind && deepEqual(payload, entry.payload)),
   );
 }
 

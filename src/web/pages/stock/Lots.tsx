@@ -1,3 +1,4 @@
+import { amount } from '../../../core/craft/money';
 import {
   Box,
   Button,
@@ -91,7 +92,7 @@ function LotTable({
                     </Typography>
                   )}
                 </TableCell>
-                <TableCell>{(lot.priceMinor / 100).toFixed(2)}</TableCell>
+                <TableCell>{amount(lot.priceMinor)}</TableCell>
                 <TableCell sx={{ py: 0 }}>
                   <Button
                     size="small"

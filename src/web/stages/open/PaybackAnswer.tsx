@@ -1,3 +1,4 @@
+import { amount } from '../../../core/craft/money';
 import { useState } from 'react';
 import { TextField } from '@mui/material';
 import { Link } from 'react-router';
@@ -22,7 +23,7 @@ export function PaybackAnswer({ toBuy, kind, refer }: Props) {
   const { policy } = context;
   const { data: served } = useToolsServed();
   const usualMinor = usualCostMinor(toolsFor(kind, book));
-  const [typed, setTyped] = useState(usualMinor === null ? '' : (usualMinor / 100).toFixed(2));
+  const [typed, setTyped] = useState(usualMinor === null ? '' : amount(usualMinor));
   const cost = readQuantity(typed, 'figureOnly');
   const service = state.facts.service?.payload;
   const answer =
