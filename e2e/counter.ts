@@ -44,7 +44,53 @@ interface Fixtures {
   rack: Page;
 }
 
-export const test = base.extend<Fixtures>({
+interface OfWorker {
+  /** One address for every test of a worker: what the browser has fetched and compiled serves the next test too. */
+  port: number;
+  /** One window for every test of a worker, emptied between two of them. */
+  window: Page;
+}
+
+const at = (port: number): string => `http://127.0.0.1:${port}`;
+
+/** Leaves nothing of a test in the window: no other pages, routes, storage, nor what was on the screen. */
+async function emptied(window: Page, port: number): Promise<Page> {
+  const context = window.context();
+  for (const other of context.pages()) if (other !== window) await other.close();
+  await window.goto('about:blank');
+  await window.unrouteAll();
+  await context.unrouteAll();
+  await context.clearCookies();
+  const session = await context.newCDPSession(window);
+  await session.send('Storage.clearDataForOrigin', {
+    origin: at(port),
+    storageTypes: 'local_storage,indexeddb',
+  });
+  await session.detach();
+  await window.setViewportSize({ width: 1280, height: 800 });
+  return window;
+}
+
+export const test = base.extend<Fixtures, OfWorker>({
+  port: [
+    // eslint-disable-next-line no-empty-pattern
+    async ({}, use) => {
+      const probe = createServer();
+      await new Promise<void>((resolve) => probe.listen(0, '127.0.0.1', resolve));
+      const { port } = probe.address() as AddressInfo;
+      await new Promise((resolve) => probe.close(resolve));
+      await use(port);
+    },
+    { scope: 'worker' },
+  ],
+  window: [
+    async ({ browser, port }, use) => {
+      const context = await browser.newContext({ baseURL: at(port) });
+      await use(await context.newPage());
+      await context.close();
+    },
+    { scope: 'worker' },
+  ],
   // eslint-disable-next-line no-empty-pattern
   tickets: async ({}, use) => {
     const byJob = demoTickets();
@@ -54,15 +100,18 @@ export const test = base.extend<Fixtures>({
     });
   },
   ownProcess: [false, { option: true }],
-  counter: async ({ ownProcess }, use) => {
+  counter: async ({ ownProcess, port }, use) => {
     const dataDir = mkdtempSync(join(tmpdir(), 'wax-e2e-'));
     cpSync(demoData(), dataDir, { recursive: true });
-    await (ownProcess ? inItsOwnProcess : inThisProcess)(dataDir, use);
+    await (ownProcess ? inItsOwnProcess : inThisProcess)(dataDir, port, use);
     rmSync(dataDir, { recursive: true, force: true });
   },
-  baseURL: async ({ counter }, use) => use(counter.url),
+  context: async ({ page }, use) => use(page.context()),
+  page: async ({ window, counter: _, port }, use) => use(await emptied(window, port)),
   bench: async ({ page }, use) => {
-    await sitDown(page);
+    // A page of the same address that is not the application: there the technician is put at the bench.
+    await page.goto('/api/health');
+    await page.evaluate(takeBench, benchOf());
     await use(page);
   },
   rack: async ({ bench }, use) => {
@@ -73,32 +122,41 @@ export const test = base.extend<Fixtures>({
 });
 
 /** The server as it is started by hand, for tests that kill it. */
-async function inItsOwnProcess(dataDir: string, use: (counter: Counter) => Promise<void>): Promise<void> {
-  let server: ServerProcess = await startServer(dataDir, { WAX_DEMO_START: DEMO_START_UTC });
-  const { url } = server;
+async function inItsOwnProcess(
+  dataDir: string,
+  port: number,
+  use: (counter: Counter) => Promise<void>,
+): Promise<void> {
+  const start = (): Promise<ServerProcess> =>
+    startServer(dataDir, { WAX_DEMO_START: DEMO_START_UTC, PORT: String(port) });
+  let server = await start();
   await use({
-    url,
+    url: server.url,
     dataDir,
     kill: () => server.end('SIGKILL'),
     async restart() {
-      server = await startServer(dataDir, { WAX_DEMO_START: DEMO_START_UTC, PORT: new URL(url).port });
+      server = await start();
     },
   });
   await server.end('SIGKILL');
 }
 
 /** The same application over the same database, without a process of its own to wait for. */
-async function inThisProcess(dataDir: string, use: (counter: Counter) => Promise<void>): Promise<void> {
+async function inThisProcess(
+  dataDir: string,
+  port: number,
+  use: (counter: Counter) => Promise<void>,
+): Promise<void> {
   const store = openStore({ dataDir, clock: runningClock(DEMO_START_UTC), demo: true });
   const server = createServer(
     createApp({ store, host: '127.0.0.1', key: null, webDir: join(process.cwd(), 'dist', 'web') }),
   );
-  await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
+  await new Promise<void>((resolve) => server.listen(port, '127.0.0.1', resolve));
   const never = (): never => {
     throw new Error('Only a server in its own process can be killed: test.use({ ownProcess: true }).');
   };
   await use({
-    url: `http://127.0.0.1:${(server.address() as AddressInfo).port}`,
+    url: at(port),
     dataDir,
     kill: never,
     restart: never,
@@ -110,14 +168,18 @@ async function inThisProcess(dataDir: string, use: (counter: Counter) => Promise
 
 export { expect };
 
-/** Puts a technician at the bench of this browser before any page loads. */
+const BENCH_KEY = 'wax-lantern.bench';
+
+const benchOf = (technician = 'edda', name = 'window bench'): readonly [string, string] => [
+  BENCH_KEY,
+  JSON.stringify({ name, technicianId: demoId('technician', technician), singleKeys: true }),
+];
+
+const takeBench = ([key, value]: readonly [string, string]): void => localStorage.setItem(key, value);
+
+/** Puts a technician at the bench of a window of its own, before any page loads. */
 export async function sitDown(page: Page, technician = 'edda', bench = 'window bench'): Promise<void> {
-  const set = JSON.stringify({
-    name: bench,
-    technicianId: demoId('technician', technician),
-    singleKeys: true,
-  });
-  await page.addInitScript((value) => localStorage.setItem('wax-lantern.bench', value), set);
+  await page.addInitScript(takeBench, benchOf(technician, bench));
 }
 
 export const jobId = (key: string): string => demoId('job', key);
@@ -188,9 +250,19 @@ export async function setDevice(page: Page, device: DeviceId, settings: object):
   expect(answer.status()).toBe(200);
 }
 
-/** Opens a job of the demo at a stage, as an address typed would. */
+/**
+ * Opens a job of the demo at a stage: by its address, or, where the application stands in the window already, as one of
+ * its own links would, without loading it anew.
+ */
 export async function openJob(page: Page, key: string, stage = ''): Promise<void> {
-  await page.goto(`/jobs/${jobId(key)}${stage && `/${stage}`}`);
+  const path = `/jobs/${jobId(key)}${stage && `/${stage}`}`;
+  const stands = await page.evaluate((to) => {
+    if (document.querySelector('nav[aria-label="Rack"]') === null) return false;
+    history.pushState(null, '', to);
+    dispatchEvent(new PopStateEvent('popstate'));
+    return true;
+  }, path);
+  if (!stands) await page.goto(path);
   await expect(page.getByRole('complementary', { name: 'Lamp' })).toBeVisible();
 }
 
