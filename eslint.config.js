@@ -55,6 +55,7 @@ export default tseslint.config(
       'node_modules',
       'data',
       'demo-data',
+      'dev-data',
       'playwright-report',
       'test-results',
       'reports',

@@ -18,9 +18,11 @@ export function fail(text) {
 
 export function checkNode() {
   const [major = 0, minor = 0] = process.versions.node.split('.').map(Number);
-  if (major !== 20 || minor < 19) {
-    fail(`Node ${process.versions.node} is running; Wax Lantern works with Node 20.19 or a later 20.`);
-  }
+  const works = (major === 20 && minor >= 19) || (major === 22 && minor >= 12) || major === 24;
+  if (!works)
+    fail(
+      `Node ${process.versions.node} is running; Wax Lantern works with Node 20.19 or a later 20, with 22.12 or a later 22, and with 24.`,
+    );
 }
 
 /** Installs the packages of the lock file, unless just these are installed. */

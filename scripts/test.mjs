@@ -67,6 +67,7 @@ const checks = await Promise.all([
   beside('Types', bin('tsc'), ['-p', '.']),
   beside('Lint', bin('eslint'), ['.', '--max-warnings', '0']),
   beside('Format', bin('prettier'), ['--check', '--log-level', 'warn', '.']),
+  beside('Circles', bin('depcruise'), ['src', 'demo', '--config', '.dependency-cruiser.cjs']),
 ]);
 counts.failed += checks.filter((fine) => !fine).length;
 
