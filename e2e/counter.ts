@@ -106,6 +106,7 @@ export const test = base.extend<Fixtures, OfWorker>({
     await (ownProcess ? inItsOwnProcess : inThisProcess)(dataDir, port, use);
     rmSync(dataDir, { recursive: true, force: true });
   },
+  baseURL: async ({ port }, use) => use(at(port)),
   context: async ({ page }, use) => use(page.context()),
   page: async ({ window, counter: _, port }, use) => use(await emptied(window, port)),
   bench: async ({ page }, use) => {
@@ -257,13 +258,15 @@ export async function setDevice(page: Page, device: DeviceId, settings: object):
 export async function openJob(page: Page, key: string, stage = ''): Promise<void> {
   const path = `/jobs/${jobId(key)}${stage && `/${stage}`}`;
   const stands = await page.evaluate((to) => {
-    if (document.querySelector('nav[aria-label="Rack"]') === null) return false;
+    if (document.querySelector('nav[aria-label="Rack"]') === null || location.pathname === to) return false;
+    // The lamp that stands now is not the one waited for.
+    document.querySelector('[aria-label="Lamp"]')?.setAttribute('aria-label', 'Lamp of before');
     history.pushState(null, '', to);
     dispatchEvent(new PopStateEvent('popstate'));
     return true;
   }, path);
   if (!stands) await page.goto(path);
-  await expect(page.getByRole('complementary', { name: 'Lamp' })).toBeVisible();
+  await expect(page.getByRole('complementary', { name: 'Lamp', exact: true })).toBeVisible();
 }
 
 /** Presses Tab until the focus is where it is wanted; fails if it never gets there. */

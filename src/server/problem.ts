@@ -2,7 +2,7 @@ import type { NextFunction, Request, Response } from 'express';
 import type { Logger } from 'pino';
 import { z } from 'zod';
 import { fieldsOf, type Problem } from '../contract';
-import type { NotKept } from './store/logbook';
+import type { NotKept } from './store/logbook/outcomes';
 
 /** A refusal on its way to the client. */
 export class HttpProblem extends Error {

@@ -147,3 +147,5 @@ function sync(path: string): void {
     closeSync(handle);
   }
 }
+
+export type AttachmentStore = ReturnType<typeof attachmentStore>;

@@ -15,7 +15,7 @@ import type { CellRow } from '../../core/craft/cells';
 import { NOTHING_MORE } from '../../core/craft/movements';
 import { here } from '../here';
 import type { Clock } from './clock';
-import type { Db } from './database';
+import { type Db, inTransaction } from './database';
 
 /** The standard cell table that ships with the application, as rows of the core. */
 export function readShippedCells(): CellRow[] {
@@ -117,7 +117,8 @@ export function catalogueStore(db: Db, clock: Clock) {
 
   return {
     /** Writes records, all or none. */
-    write: db.transaction(
+    write: inTransaction(
+      db,
       <K extends CatalogueKind>(
         kind: K,
         bodies: readonly RecordBodies[K][],
@@ -127,7 +128,8 @@ export function catalogueStore(db: Db, clock: Clock) {
       },
     ),
     /** Writes one record, if its newest revision is still the one its writer saw. */
-    revise: db.transaction(
+    revise: inTransaction(
+      db,
       (given: {
         readonly kind: CatalogueKind;
         readonly id: string;

@@ -72,3 +72,5 @@ export function cellsInWatchesStore(db: Db) {
     },
   };
 }
+
+export type CellsInWatchesStore = ReturnType<typeof cellsInWatchesStore>;

@@ -25,6 +25,15 @@ export function readMigrations(folder: string = MIGRATIONS): Migration[] {
     }));
 }
 
+/**
+ * A write as one immediate transaction: all of it or nothing, and never resting on what somebody else changes meanwhile.
+ * Within another write it is part of that one.
+ */
+export function inTransaction<A extends unknown[], R>(db: Db, write: (...given: A) => R): (...given: A) => R {
+  const transaction = db.transaction(write);
+  return (...given) => transaction.immediate(...given);
+}
+
 /** Applies what is missing, each migration in its own transaction. Gives the names applied. */
 export function migrate(db: Db, migrations: readonly Migration[] = readMigrations()): string[] {
   db.exec('CREATE TABLE IF NOT EXISTS migration (number INTEGER PRIMARY KEY, name TEXT NOT NULL) STRICT');
@@ -37,10 +46,10 @@ export function migrate(db: Db, migrations: readonly Migration[] = readMigration
   }
   const missing = migrations.filter((migration) => !done.has(migration.number));
   for (const migration of missing) {
-    db.transaction(() => {
+    inTransaction(db, () => {
       db.exec(migration.sql);
       db.prepare('INSERT INTO migration (number, name) VALUES (?, ?)').run(migration.number, migration.name);
-    }).immediate();
+    })();
   }
   return missing.map((migration) => migration.name);
 }

@@ -84,3 +84,5 @@ export function movementsSeenStore(db: Db) {
     },
   };
 }
+
+export type MovementsSeenStore = ReturnType<typeof movementsSeenStore>;

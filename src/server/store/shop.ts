@@ -1,7 +1,7 @@
 import { completePolicy, type Policy, type Shop } from '../../core/craft/policy';
 import type { PolicyRevision, PolicyWrite, Technician } from '../../contract';
 import type { Clock } from './clock';
-import type { Db } from './database';
+import { type Db, inTransaction } from './database';
 
 /** The shop, its policy and the people who work there. */
 export function shopStore(db: Db, clock: Clock) {
@@ -55,7 +55,7 @@ export function shopStore(db: Db, clock: Clock) {
     /** The newest revisions, with who wrote them. */
     policyRevisions: (): PolicyRevision[] => policyRevisions.all(),
     /** Writes shop and policy together, if the policy is still the one its writer saw. */
-    decide: db.transaction((given: PolicyWrite): 'decided' | 'moved on' => {
+    decide: inTransaction(db, (given: PolicyWrite): 'decided' | 'moved on' => {
       if (readPolicy.get()?.revision !== given.basedOn) return 'moved on';
       writeShop.run(given.shop.name, given.shop.place, given.shop.zone);
       writePolicy.run(JSON.stringify(given.policy), clock.nowUtc(), given.technicianId);

@@ -25,7 +25,7 @@ import {
   type SupplierRecord,
 } from '../../core/craft/stock';
 import type { Clock } from './clock';
-import type { Db } from './database';
+import { type Db, inTransaction } from './database';
 
 interface LotRow {
   id: string;
@@ -287,7 +287,7 @@ export function stockStore(db: Db, clock: Clock, bookNow: () => Book) {
     ledgerOfLot: (lotId: string): LedgerLine[] => ledgerOfLot.all(lotId, LINES_A_PAGE),
     collections: (): Collection[] => collections.all(-1),
     /** Puts the count of a lot right: the difference becomes a line of the ledger, and the lot is counted. */
-    count: db.transaction((count: LotCount): 'counted' | 'no such lot' => {
+    count: inTransaction(db, (count: LotCount): 'counted' | 'no such lot' => {
       const of = lot.get(count.lotId);
       if (!of) return 'no such lot';
       if (count.counted !== of.balance) {
@@ -305,13 +305,14 @@ export function stockStore(db: Db, clock: Clock, bookNow: () => Book) {
       return 'counted';
     }),
     /** Sets a lot aside, or releases it where no reason is given. */
-    quarantine: db.transaction(({ lotId, reason, technicianId }: LotQuarantine): 'set' | 'no such lot' => {
+    quarantine: inTransaction(db, ({ lotId, reason, technicianId }: LotQuarantine): 'set' | 'no such lot' => {
       if (!lot.get(lotId)) return 'no such lot';
       setAside.run(lotId, reason === '' ? null : reason, technicianId, clock.nowUtc());
       return 'set';
     }),
     /** Records a sample of a lot; a doubtful one puts it in quarantine. */
-    sample: db.transaction(
+    sample: inTransaction(
+      db,
       ({
         id,
         lotId,
@@ -334,7 +335,7 @@ export function stockStore(db: Db, clock: Clock, bookNow: () => Book) {
       },
     ),
     /** Takes things out of a lot that nobody fitted: back to the supplier, or into the bin. */
-    giveAway: db.transaction((given: LotReturn): 'done' | 'no such lot' | 'more than there are' => {
+    giveAway: inTransaction(db, (given: LotReturn): 'done' | 'no such lot' | 'more than there are' => {
       const of = lot.get(given.lotId);
       if (!of) return 'no such lot';
       if (given.count > of.balance) return 'more than there are';
@@ -351,14 +352,17 @@ export function stockStore(db: Db, clock: Clock, bookNow: () => Book) {
       return 'done';
     }),
     /** Empties the bin of spent cells, or part of it. Never more than lies in it. */
-    collect: db.transaction((collection: Collection): 'collected' | 'same again' | 'more than in the bin' => {
-      if (collectionKnown.get(collection.id) !== undefined) return 'same again';
-      if (collection.count > spentInBin()) return 'more than in the bin';
-      insertCollection.run({ ...collection, recordedAt: clock.nowUtc() });
-      return 'collected';
-    }),
+    collect: inTransaction(
+      db,
+      (collection: Collection): 'collected' | 'same again' | 'more than in the bin' => {
+        if (collectionKnown.get(collection.id) !== undefined) return 'same again';
+        if (collection.count > spentInBin()) return 'more than in the bin';
+        insertCollection.run({ ...collection, recordedAt: clock.nowUtc() });
+        return 'collected';
+      },
+    ),
     /** Takes one lot into stock; a lot that is there already is refused, so that one delivery is not booked twice. */
-    receive: db.transaction((delivery: NewLot): 'received' | 'same lot again' => {
+    receive: inTransaction(db, (delivery: NewLot): 'received' | 'same lot again' => {
       if (lot.get(delivery.id) || sameLot.get(delivery.supplier, delivery.lotCode, delivery.code))
         return 'same lot again';
       bookIn(delivery, delivery.technicianId);
@@ -368,7 +372,8 @@ export function stockStore(db: Db, clock: Clock, bookNow: () => Book) {
       const row = orderOf.get(id);
       return row ? toOrder(row) : null;
     },
-    placeOrder: db.transaction(
+    placeOrder: inTransaction(
+      db,
       (
         { id, supplier, lines, technicianId }: NewOrder,
         note: {
@@ -392,7 +397,7 @@ export function stockStore(db: Db, clock: Clock, bookNow: () => Book) {
       },
     ),
     /** Takes a delivery in by its note: all of it, or nothing. The same note is never booked twice. */
-    receiveDelivery: db.transaction((given: NewDelivery): Delivered => {
+    receiveDelivery: inTransaction(db, (given: NewDelivery): Delivered => {
       const { id, supplier, noteNumber, orderId, technicianId } = given;
       if (deliveryKnown.get(id) !== undefined) return 'same again';
       if (noteKnown.get(supplier, noteNumber) !== undefined) return 'note booked before';
@@ -444,3 +449,5 @@ export function stockStore(db: Db, clock: Clock, bookNow: () => Book) {
     },
   };
 }
+
+export type StockStore = ReturnType<typeof stockStore>;

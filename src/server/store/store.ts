@@ -7,8 +7,8 @@ import { deviceHub } from '../devices/devices';
 import { cellsInWatchesStore } from './cellsInWatches';
 import { catalogueStore, readShippedCells } from './catalogue';
 import { type Clock, runningClock } from './clock';
-import { openDatabase } from './database';
-import { logbookStore } from './logbook';
+import { inTransaction, openDatabase } from './database';
+import { logbookStore } from './logbook/logbook';
 import { movementsSeenStore } from './movementsSeen';
 import { shopStore } from './shop';
 import { stockStore } from './stock';
@@ -36,11 +36,11 @@ export function openStore({ dataDir, clock = runningClock(), demo = false, shop 
   const stock = stockStore(db, clock, () => catalogue.book());
   const cells = cellsInWatchesStore(db);
   if (!shops.hasShop()) {
-    db.transaction(() => {
+    inTransaction(db, () => {
       shops.setShop(shop);
       shops.setPolicy(DEFAULT_POLICY);
       catalogue.write('cell', readShippedCells());
-    }).immediate();
+    })();
   }
   const context = (): JobContext => ({
     catalogue: catalogue.book(),
@@ -50,7 +50,15 @@ export function openStore({ dataDir, clock = runningClock(), demo = false, shop 
   });
   const attachments = attachmentStore(db, clock, dataDir);
   const movements = movementsSeenStore(db);
-  const logbook = logbookStore(db, clock, stock, attachments, movements, cells, context);
+  const logbook = logbookStore({
+    db,
+    clock,
+    stock,
+    files: attachments,
+    movements,
+    cells,
+    contextNow: context,
+  });
   const devices = deviceHub(db, clock, attachments, {
     nowUtc: () => clock.nowUtc(),
     table: () => catalogue.book().cellTable,
@@ -77,7 +85,7 @@ export function openStore({ dataDir, clock = runningClock(), demo = false, shop 
     devices,
     context,
     /** Does a long piece of writing in one transaction: all of it, or nothing. */
-    inOne: (work: () => void): void => db.transaction(work).immediate(),
+    inOne: (write: () => void): void => inTransaction(db, write)(),
     /** Tells every subscriber that something was written. */
     publish: (item: LiveNews) => void news.emit('news', item),
     /** Gives the way to end the subscription. */

@@ -1,0 +1,54 @@
+import { foldJob, type Entry, type JobContext, type JobState } from '../../../core/logbook';
+import type { AttachmentStore } from '../../attachments/attachments';
+import type { CellsInWatchesStore } from '../cellsInWatches';
+import type { Clock } from '../clock';
+import type { Db } from '../database';
+import { jobFinder, ownerFinder } from '../finder';
+import type { MovementsSeenStore } from '../movementsSeen';
+import type { StockStore } from '../stock';
+import {
+  entryTable,
+  type EntryTable,
+  jobTable,
+  type JobTable,
+  peopleTable,
+  type PeopleTable,
+  summaryTable,
+  type SummaryTable,
+} from './tables';
+
+/** What the logbook stands on. */
+export interface LogbookGround {
+  readonly db: Db;
+  readonly clock: Clock;
+  readonly stock: StockStore;
+  readonly files: Pick<AttachmentStore, 'find' | 'forgetNames'>;
+  readonly movements: Pick<MovementsSeenStore, 'follow'>;
+  readonly cells: Pick<CellsInWatchesStore, 'follow'>;
+  readonly contextNow: () => JobContext;
+}
+
+/** What its parts share: the ground, the tables, the search, and the fold against book and policy of now. */
+export interface LogbookParts extends LogbookGround {
+  readonly entries: EntryTable;
+  readonly jobs: JobTable;
+  readonly people: PeopleTable;
+  readonly summaries: SummaryTable;
+  readonly finder: ReturnType<typeof jobFinder>;
+  readonly owners: ReturnType<typeof ownerFinder>;
+  readonly fold: (entries: readonly Entry[]) => JobState;
+}
+
+export function logbookParts(ground: LogbookGround): LogbookParts {
+  const { db, contextNow } = ground;
+  return {
+    ...ground,
+    entries: entryTable(db),
+    jobs: jobTable(db),
+    people: peopleTable(db),
+    summaries: summaryTable(db),
+    finder: jobFinder(db),
+    owners: ownerFinder(db),
+    fold: (entries) => foldJob(entries, contextNow()),
+  };
+}

@@ -1,0 +1,82 @@
+import type { Customer, JobSummary } from '../../../contract';
+import { waitsFor } from '../../../core/advice/dayplan';
+import { findable } from '../../../core/craft/find';
+import { awaitedParts, type JobState, looseCells, lyingOpen } from '../../../core/logbook';
+import type { LogbookParts } from './parts';
+import type { JobRow } from './rows';
+
+/** A job as its envelope in the rack tells it. */
+function summaryOf(job: JobRow, state: JobState, customer: Customer | null): JobSummary {
+  const { facts } = state;
+  const watch = facts.watch?.payload;
+  return {
+    id: job.id,
+    ticket: job.ticket,
+    customerName: customer?.name ?? '',
+    watch: [watch?.maker, watch?.reference].filter(Boolean).join(' ') || 'unmarked watch',
+    movement: facts.movement?.payload.code ?? null,
+    service: facts.service?.payload.service ?? null,
+    promisedAt: facts.promise?.payload.promisedAt ?? null,
+    waitsFor: waitsFor(state),
+    current: state.current,
+    stages: state.progress.map(({ stage, status }) => ({ stage, status })),
+    conflict: state.conflicts.length > 0,
+    signedBy: state.signature.state === 'signed' ? state.signature.entry.payload.initials : null,
+    collected: facts.collected !== null,
+    receivedAt: job.createdAt,
+    looseCells: looseCells(state),
+    lyingOpen: lyingOpen(facts),
+    partsExpectedOn: awaitedParts(facts)?.payload.expectedOn ?? null,
+  };
+}
+
+/** The words a job is found by. */
+function searchText(job: JobRow, { facts }: JobState, customer: Customer | null): string {
+  const watch = facts.watch?.payload;
+  return [
+    job.ticket,
+    job.cameAs,
+    customer?.name,
+    customer?.phone.replaceAll(' ', ''),
+    watch?.maker,
+    watch?.reference,
+    watch?.serial,
+    watch?.engraved,
+    facts.engraving?.payload.text,
+    facts.movement?.payload.code,
+    ...[...facts.cellsFitted.values()].map((fitted) => fitted.payload.cellCode),
+    facts.accumulator?.payload.kitCode,
+  ]
+    .filter(Boolean)
+    .join(' ');
+}
+
+/** Inside a write: works out anew all that is kept beside a job, from the job as it stands now. */
+export function summarise(
+  { summaries, finder, movements, cells, people }: LogbookParts,
+  job: JobRow,
+  state: JobState,
+): void {
+  const { facts } = state;
+  const customer = people.customerOfJob(job.id);
+  const summary = summaryOf(job, state, customer);
+  const search = searchText(job, state, customer);
+  const onRack = !(facts.collected && state.signature.state === 'signed');
+  if (summaries.searchOf(job.id) !== search) finder.remember(job.number, findable(search));
+  summaries.write(job.id, onRack, summary.promisedAt, search, JSON.stringify(summary));
+  const { back, decision } = facts;
+  summaries.noteTools(
+    job.id,
+    back?.payload.toolIds ?? [],
+    back?.occurredAt ?? '',
+    decision?.payload.reason === 'no suitable opener' ? decision.occurredAt : null,
+  );
+  movements.follow(job.id, state);
+  cells.follow(job, state);
+}
+
+/** Inside a write: the same for every job of an owner whose name or number changed. */
+export function summariseJobsOf(parts: LogbookParts, customerId: string): void {
+  for (const job of parts.jobs.ofCustomer(customerId))
+    summarise(parts, job, parts.fold(parts.entries.of(job.id)));
+}

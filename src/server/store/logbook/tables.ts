@@ -1,0 +1,173 @@
+import type { Customer, ToolsServed } from '../../../contract';
+import type { Entry } from '../../../core/logbook';
+import type { NewEntry } from '../../../contract';
+import type { Db } from '../database';
+import { type EntryRow, type JobRow, toEntry } from './rows';
+
+const ENTRY_COLUMNS = `sequence, id, job_id AS jobId, kind, payload_version AS payloadVersion, payload,
+  occurred_at AS occurredAt, recorded_at AS recordedAt, technician_id AS technicianId, bench, well, supersedes, withdraws, attachments`;
+
+/** Entries as rows: written once, never changed. */
+export function entryTable(db: Db) {
+  const entriesOf = db.prepare<[string], EntryRow>(
+    `SELECT ${ENTRY_COLUMNS} FROM entry WHERE job_id = ? ORDER BY sequence`,
+  );
+  const entryById = db.prepare<[string], EntryRow>(`SELECT ${ENTRY_COLUMNS} FROM entry WHERE id = ?`);
+  const insertEntry = db.prepare(
+    `INSERT INTO entry (id, job_id, kind, payload_version, payload, occurred_at, recorded_at, technician_id, bench, well, supersedes, withdraws, attachments)
+     VALUES (@id, @jobId, @kind, @payloadVersion, @payload, @occurredAt, @recordedAt, @technicianId, @bench, @well, @supersedes, @withdraws, @attachments)`,
+  );
+  return {
+    of: (jobId: string): Entry[] => entriesOf.all(jobId).map(toEntry),
+    byId(id: string): Entry | null {
+      const row = entryById.get(id);
+      return row ? toEntry(row) : null;
+    },
+    /** Writes an entry, and gives its place in the log. */
+    insert(jobId: string, entry: NewEntry, recordedAt: string): number {
+      const { lastInsertRowid } = insertEntry.run({
+        ...entry,
+        jobId,
+        payload: JSON.stringify(entry.payload),
+        supersedes: JSON.stringify(entry.supersedes),
+        attachments: JSON.stringify(entry.attachments),
+        recordedAt,
+      });
+      return Number(lastInsertRowid);
+    },
+  };
+}
+export type EntryTable = ReturnType<typeof entryTable>;
+
+/** Jobs, and the visits and watches they belong to. */
+export function jobTable(db: Db) {
+  const jobColumns =
+    'job.id, number, ticket, visit_id AS visitId, watch_id AS watchId, job.created_at AS createdAt, follows_job_id AS followsJobId, follows_why AS followsWhy, came_as AS cameAs';
+  const jobById = db.prepare<[string], JobRow>(`SELECT ${jobColumns} FROM job WHERE id = ?`);
+  const jobByTicket = db.prepare<[string], JobRow>(`SELECT ${jobColumns} FROM job WHERE ticket = ?`);
+  const lastNumber = db.prepare<[], number>('SELECT coalesce(max(number), 0) FROM job').pluck();
+  const insertJob = db.prepare<JobRow>(
+    `INSERT INTO job (id, number, ticket, visit_id, watch_id, created_at, follows_job_id, follows_why, came_as)
+     VALUES (@id, @number, @ticket, @visitId, @watchId, @createdAt, @followsJobId, @followsWhy, @cameAs)`,
+  );
+  const jobsFollowing = db.prepare<[string], JobRow>(
+    `SELECT ${jobColumns} FROM job WHERE follows_job_id = ? ORDER BY number`,
+  );
+  const jobsOfVisit = db.prepare<[string], JobRow>(
+    `SELECT ${jobColumns} FROM job WHERE visit_id = ? ORDER BY number`,
+  );
+  const insertVisit = db.prepare<[string, string, string]>(
+    'INSERT INTO visit (id, customer_id, created_at) VALUES (?, ?, ?) ON CONFLICT (id) DO NOTHING',
+  );
+  const visitCustomer = db.prepare<[string], string>('SELECT customer_id FROM visit WHERE id = ?').pluck();
+  const insertWatch = db.prepare<[string, string]>(
+    'INSERT INTO watch (id, created_at) VALUES (?, ?) ON CONFLICT (id) DO NOTHING',
+  );
+  const jobsOfCustomer = db.prepare<[string], JobRow>(
+    `SELECT ${jobColumns} FROM job JOIN visit ON visit.id = job.visit_id WHERE visit.customer_id = ? ORDER BY number DESC`,
+  );
+  const jobsOfWatch = db.prepare<[string], JobRow>(
+    `SELECT ${jobColumns} FROM job WHERE watch_id = ? ORDER BY number DESC`,
+  );
+  return {
+    byId: (id: string): JobRow | undefined => jobById.get(id),
+    byTicket: (ticket: string): JobRow | undefined => jobByTicket.get(ticket),
+    nextNumber: (): number => (lastNumber.get() ?? 0) + 1,
+    insert: (job: JobRow): void => void insertJob.run(job),
+    following: (id: string): JobRow[] => jobsFollowing.all(id),
+    ofVisit: (visitId: string): JobRow[] => jobsOfVisit.all(visitId),
+    ofCustomer: (customerId: string): JobRow[] => jobsOfCustomer.all(customerId),
+    ofWatch: (watchId: string): JobRow[] => jobsOfWatch.all(watchId),
+    customerOfVisit: (visitId: string): string | undefined => visitCustomer.get(visitId),
+    /** A visit or watch that is there already stays as it is. */
+    openVisit: (id: string, customerId: string, at: string): void => void insertVisit.run(id, customerId, at),
+    openWatch: (id: string, at: string): void => void insertWatch.run(id, at),
+  };
+}
+export type JobTable = ReturnType<typeof jobTable>;
+
+/** Owners and technicians. */
+export function peopleTable(db: Db) {
+  const technicianKnown = db.prepare<[string], number>('SELECT 1 FROM technician WHERE id = ?').pluck();
+  const addTechnician = db.prepare<[string, string, string, string]>(
+    'INSERT INTO technician (id, name, initials, created_at) VALUES (?, ?, ?, ?) ON CONFLICT (id) DO NOTHING',
+  );
+  const customerById = db.prepare<[string], Customer & { erasedAt: string | null }>(
+    'SELECT id, name, phone, email, erased_at AS erasedAt FROM customer WHERE id = ?',
+  );
+  const eraseCustomer = db.prepare<[string, string, string]>(
+    `UPDATE customer SET name = '', phone = '', email = '', erased_at = ?, erased_by = ? WHERE id = ?`,
+  );
+  const writeCustomer = db.prepare<[string, string, string, string, string]>(
+    `INSERT INTO customer (id, name, phone, email, created_at) VALUES (?, ?, ?, ?, ?)
+     ON CONFLICT (id) DO UPDATE SET name = excluded.name, phone = excluded.phone, email = excluded.email`,
+  );
+  const customerOfJob = db.prepare<[string], Customer>(
+    `SELECT customer.id, name, phone, email FROM job JOIN visit ON visit.id = job.visit_id
+     JOIN customer ON customer.id = visit.customer_id WHERE job.id = ? AND erased_at IS NULL`,
+  );
+  return {
+    isTechnician: (id: string): boolean => technicianKnown.get(id) !== undefined,
+    addTechnician: (id: string, name: string, initials: string, at: string): void =>
+      void addTechnician.run(id, name, initials, at),
+    customer: (id: string) => customerById.get(id),
+    customerOfJob: (jobId: string): Customer | null => customerOfJob.get(jobId) ?? null,
+    writeCustomer: ({ id, name, phone, email }: Customer, at: string): void =>
+      void writeCustomer.run(id, name, phone, email, at),
+    erase: (id: string, by: string, at: string): void => void eraseCustomer.run(at, by, id),
+  };
+}
+export type PeopleTable = ReturnType<typeof peopleTable>;
+
+/** What is worked out of a job and kept beside it: its summary, and what its opening used or wanted. */
+export function summaryTable(db: Db) {
+  const summaryOf = db.prepare<[string], string>('SELECT summary FROM job_summary WHERE job_id = ?').pluck();
+  const searchOf = db.prepare<[string], string>('SELECT search FROM job_summary WHERE job_id = ?').pluck();
+  const writeSummary = db.prepare<[string, number, string | null, string, string]>(
+    `INSERT INTO job_summary (job_id, on_rack, promised_at, search, summary) VALUES (?, ?, ?, ?, ?)
+     ON CONFLICT (job_id) DO UPDATE SET on_rack = excluded.on_rack, promised_at = excluded.promised_at,
+       search = excluded.search, summary = excluded.summary`,
+  );
+  const rack = db
+    .prepare<[], string>('SELECT summary FROM job_summary WHERE on_rack = 1 ORDER BY promised_at')
+    .pluck();
+  const allSummaries = db
+    .prepare<[], string>(
+      'SELECT summary FROM job_summary JOIN job ON job.id = job_summary.job_id ORDER BY number DESC',
+    )
+    .pluck();
+  const forgetTools = db.prepare<[string]>('DELETE FROM tool_use WHERE job_id = ?');
+  const useTool = db.prepare<[string, string, string]>(
+    'INSERT INTO tool_use (job_id, tool_id, used_at) VALUES (?, ?, ?)',
+  );
+  const forgetWanted = db.prepare<[string]>('DELETE FROM opener_wanted WHERE job_id = ?');
+  const wantOpener = db.prepare<[string, string]>(
+    'INSERT INTO opener_wanted (job_id, wanted_at) VALUES (?, ?)',
+  );
+  const toolsServed = db.prepare<[], ToolsServed['served'][number]>(
+    'SELECT tool_id AS toolId, count(*) AS jobs, max(used_at) AS lastAtUtc FROM tool_use GROUP BY tool_id ORDER BY tool_id',
+  );
+  const openersWantedSince = db
+    .prepare<[string], number>('SELECT count(*) FROM opener_wanted WHERE wanted_at >= ?')
+    .pluck();
+  return {
+    textOf: (jobId: string): string | undefined => summaryOf.get(jobId),
+    searchOf: (jobId: string): string | undefined => searchOf.get(jobId),
+    write: (jobId: string, onRack: boolean, promisedAt: string | null, search: string, text: string): void =>
+      void writeSummary.run(jobId, onRack ? 1 : 0, promisedAt, search, text),
+    onRack: (): string[] => rack.all(),
+    all: (): string[] => allSummaries.all(),
+    /** Which tools opened a job, and whether one was missing: in the place of what was there. */
+    noteTools(jobId: string, toolIds: readonly string[], usedAt: string, wantedAt: string | null): void {
+      forgetTools.run(jobId);
+      forgetWanted.run(jobId);
+      for (const toolId of new Set(toolIds)) useTool.run(jobId, toolId, usedAt);
+      if (wantedAt !== null) wantOpener.run(jobId, wantedAt);
+    },
+    toolsServed: (sinceUtc: string): ToolsServed => ({
+      served: toolsServed.all(),
+      wantedInYear: openersWantedSince.get(sinceUtc) ?? 0,
+    }),
+  };
+}
+export type SummaryTable = ReturnType<typeof summaryTable>;

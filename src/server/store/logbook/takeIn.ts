@@ -1,0 +1,43 @@
+import type { NewJob } from '../../../contract';
+import { refusal } from './outcomes';
+import type { LogbookParts } from './parts';
+import type { JobRow } from './rows';
+import { summariseJobsOf } from './summarise';
+import { openJob } from './write';
+
+/** The owner as given now; a new name or number belongs on the envelopes of the owner's other jobs too. */
+function keepOwner(parts: LogbookParts, customer: NewJob['customer']): void {
+  const { people, owners, clock } = parts;
+  const onFile = people.customer(customer.id);
+  if (onFile?.erasedAt) throw refusal('This owner was erased.', 'Take the owner in as a new one.');
+  people.writeCustomer(customer, clock.nowUtc());
+  owners.remember(customer);
+  if (onFile && (onFile.name !== customer.name || onFile.phone !== customer.phone))
+    summariseJobsOf(parts, customer.id);
+}
+
+/** Inside a write: a watch taken in at the counter, with owner, visit and first entries. */
+export function takeIn(parts: LogbookParts, given: NewJob): JobRow {
+  const { jobs, clock } = parts;
+  const { customer, entries } = given;
+  keepOwner(parts, customer);
+  jobs.openVisit(given.visitId, customer.id, clock.nowUtc());
+  if (jobs.customerOfVisit(given.visitId) !== customer.id)
+    throw refusal('This visit belongs to another customer.', 'Open a new visit for this customer.');
+  const follows = given.followsJobId ?? null;
+  if (follows !== null && jobs.byId(follows)?.watchId !== given.watchId)
+    throw refusal(
+      'The earlier job it comes back about is not of this watch.',
+      'Pick the watch again, then the job.',
+    );
+  const [first, ...rest] = entries;
+  if (!first) throw refusal('The job holds no entry.', 'Record at least what the watch is.');
+  return openJob(parts, {
+    id: given.id,
+    visitId: given.visitId,
+    watchId: given.watchId,
+    customerId: customer.id,
+    follows: follows === null ? null : { jobId: follows, why: 'comeback' },
+    entries: [first, ...rest],
+  });
+}

@@ -1,0 +1,119 @@
+import { randomUUID } from 'node:crypto';
+import { type FOLLOWS, kindDefinition, type NewEntry } from '../../../contract';
+import { judgeEntry } from '../../../core/admission';
+import { makeTicket } from '../../../core/craft/tickets';
+import { type Entry, type EntryKind, movesBetween, type Payloads, stockMoves } from '../../../core/logbook';
+import { type Appended, Refusal } from './outcomes';
+import type { LogbookParts } from './parts';
+import { type JobRow, lotsNamedIn, offeredTo, sameBody } from './rows';
+import { summarise } from './summarise';
+
+/** Inside a write: judges one entry against the job as it stands and writes it with all that follows. */
+export function writeEntry(
+  parts: LogbookParts,
+  job: JobRow,
+  given: NewEntry,
+  before: readonly Entry[],
+): Appended {
+  const { entries, people, files, stock, clock, contextNow, fold } = parts;
+  const offered = offeredTo(job.id, given);
+  const known = entries.byId(given.id);
+  if (known)
+    return sameBody(known, offered)
+      ? { outcome: 'same again', entry: known, also: [] }
+      : { outcome: 'other body under this id' };
+  if (!people.isTechnician(given.technicianId)) return { outcome: 'no such technician' };
+  if (given.attachments.some((hash) => !files.find(hash)))
+    return {
+      outcome: 'refused',
+      reasons: ['A file it names is not here.'],
+      whatToDo: 'Add the file first, then record what it belongs to.',
+    };
+  const stateBefore = fold(before);
+  const admission = judgeEntry(
+    offered,
+    stateBefore,
+    before,
+    () => stock.lotsNamed(lotsNamedIn([...before, offered])),
+    contextNow(),
+  );
+  if (admission.verdict === 'refused') return { ...admission, outcome: 'refused' };
+  const recordedAt = clock.nowUtc();
+  const sequence = entries.insert(job.id, given, recordedAt);
+  const entry: Entry = { ...offered, sequence, recordedAt };
+  const stateAfter = fold([...before, entry]);
+  stock.follow(entry, movesBetween(stockMoves(stateBefore), stockMoves(stateAfter)));
+  summarise(parts, job, stateAfter);
+  return { outcome: 'recorded', entry, also: [] };
+}
+
+/** Inside a write: the same, where being refused undoes the whole write. */
+export function mustWrite(
+  parts: LogbookParts,
+  job: JobRow,
+  given: NewEntry,
+  before: readonly Entry[],
+): Entry {
+  const appended = writeEntry(parts, job, given, before);
+  if (!('entry' in appended)) throw new Refusal(appended);
+  return appended.entry;
+}
+
+type ByTheServer = Pick<Entry, 'occurredAt' | 'technicianId' | 'bench'>;
+
+/** An entry the server writes because of another: by the same hand, at the same bench and time. */
+export function following<K extends EntryKind>(
+  { occurredAt, technicianId, bench }: ByTheServer,
+  kind: K,
+  payload: Payloads[K],
+): NewEntry {
+  // A kind and its own payload are one member of the union, which a generic kind does not tell the compiler.
+  return {
+    id: randomUUID(),
+    kind,
+    payloadVersion: kindDefinition(kind).version,
+    payload,
+    occurredAt,
+    technicianId,
+    bench,
+    well: null,
+    supersedes: [],
+    withdraws: null,
+    attachments: [],
+  } as unknown as NewEntry;
+}
+
+export interface JobToOpen {
+  readonly id: string;
+  readonly visitId: string;
+  readonly watchId: string;
+  readonly customerId: string;
+  readonly follows: { readonly jobId: string; readonly why: (typeof FOLLOWS)[number] } | null;
+  /** At least one: by its hand, bench and time the watch was received. */
+  readonly entries: readonly [NewEntry, ...NewEntry[]];
+}
+
+/** Inside a write: a new job with its first entries, all or none, since half a job is worse than none. */
+export function openJob(parts: LogbookParts, given: JobToOpen): JobRow {
+  const { jobs, clock } = parts;
+  const { id, visitId, watchId, customerId, follows } = given;
+  const createdAt = clock.nowUtc();
+  jobs.openWatch(watchId, createdAt);
+  const number = jobs.nextNumber();
+  const job: JobRow = {
+    id,
+    number,
+    ticket: makeTicket(number),
+    visitId,
+    watchId,
+    createdAt,
+    followsJobId: follows?.jobId ?? null,
+    followsWhy: follows?.why ?? null,
+    cameAs: null,
+  };
+  jobs.insert(job);
+  const received = following(given.entries[0], 'arrive.received', { customerId, watchId, visitId });
+  const written: Entry[] = [];
+  for (const entry of [received, ...given.entries]) written.push(mustWrite(parts, job, entry, written));
+  return job;
+}
