@@ -35,7 +35,10 @@ export async function startServer(
         resolve(found);
       }
     });
-    void gone.then(() => reject(new Error(`The server ended: ${said.join('\n')}`)));
+    void gone.then(() => {
+      clearTimeout(timer);
+      reject(new Error(`The server ended: ${said.join('\n')}`));
+    });
   });
   return {
     url,
