@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { v5 } from 'uuid';
 import { writeBook } from '../demo/build';
-import { kindDefinition, type NewEntry } from '../src/contract';
+import { makeEntry, type NewEntry } from '../src/contract';
 import { seededUniform } from '../src/core/craft/life';
 import type { EntryKind, Payloads } from '../src/core/logbook';
 import { openConnection } from '../src/server/store/database';
@@ -35,19 +35,12 @@ function make(count: number): string {
   const uniform = seededUniform(count);
   const pick = (from: readonly string[]): string => from[Math.floor(uniform() * from.length)] ?? '';
   const entry = <K extends EntryKind>(job: number, kind: K, payload: Payloads[K]): NewEntry =>
-    ({
+    makeEntry(kind, payload, {
       id: idOf(job, kind),
-      kind,
-      payload,
-      payloadVersion: kindDefinition(kind).version,
       occurredAt: '2026-01-05T09:00:00.000Z',
       technicianId,
       bench: 'bench',
-      well: null,
-      supersedes: [],
-      withdraws: null,
-      attachments: [],
-    }) as unknown as NewEntry;
+    });
   store.inOne(() => {
     for (let number = 1; number <= count; number += 1) {
       const returning = number > count - VISITS;

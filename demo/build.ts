@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { Readable } from 'node:stream';
 import { v5 } from 'uuid';
-import { DEVICE_IDS, kindDefinition, type NewEntry } from '../src/contract';
+import { DEVICE_IDS, makeEntry, type NewEntry } from '../src/contract';
 import { CATALOGUE_LISTS } from '../src/core/craft/book';
 import { handback } from '../src/core/advice/handback';
 import { foldJob, type EntryKind, type Payloads } from '../src/core/logbook';
@@ -62,19 +62,14 @@ export async function buildDemo(dataDir: string): Promise<void> {
     more: { by?: TechnicianKey; well?: string; supersedes?: string[]; attachments?: string[] } = {},
   ): NewEntry => {
     made += 1;
-    return {
+    const { by = job.technician, ...rest } = more;
+    return makeEntry(kind, payload, {
       id: demoId('entry', job.key, made),
-      kind,
-      payload,
-      payloadVersion: kindDefinition(kind).version,
       occurredAt: now,
-      technicianId: demoId('technician', more.by ?? job.technician),
+      technicianId: demoId('technician', by),
       bench: 'window bench',
-      well: more.well ?? null,
-      supersedes: more.supersedes ?? [],
-      withdraws: null,
-      attachments: more.attachments ?? [],
-    } as unknown as NewEntry;
+      ...rest,
+    });
   };
   const append = (jobId: string, given: NewEntry): void => {
     const appended = store.logbook.append(jobId, given);

@@ -1,5 +1,6 @@
 export {
   ENTRY_KINDS,
+  makeEntry,
   kindDefinition,
   newEntry,
   raiseNewEntry,

@@ -1,7 +1,7 @@
 import { v5 } from 'uuid';
 import { calibres, caseTypes, gaskets, makers } from '../../demo/book';
 import { tools } from '../../demo/tools';
-import { type NewEntry, kindDefinition } from '../contract';
+import { type NewEntry, makeEntry } from '../contract';
 import { type Book, openBook } from '../core/craft/book';
 import {
   type Entry,
@@ -11,7 +11,7 @@ import {
   type JobState,
   type Payloads,
 } from '../core/logbook';
-import { DEFAULT_POLICY } from '../core/craft/policy';
+import { DEFAULT_POLICY, type Service } from '../core/craft/policy';
 import type { Lot } from '../core/craft/stock';
 import { readShippedCells } from '../server/store/catalogue';
 
@@ -189,17 +189,24 @@ export function newEntryOf<K extends EntryKind>(
   payload: Payloads[K],
   more: More & { readonly technicianId: string } & { readonly id: string },
 ): NewEntry {
-  return {
-    id: more.id,
-    kind,
-    payload,
-    payloadVersion: kindDefinition(kind).version,
-    occurredAt: more.occurredAt ?? '2026-03-17T10:00:00.000Z',
-    technicianId: more.technicianId,
-    bench: 'bench 1',
-    well: more.well ?? null,
-    supersedes: more.supersedes ?? [],
-    withdraws: more.withdraws ?? null,
-    attachments: more.attachments ?? [],
-  } as unknown as NewEntry;
+  return makeEntry(kind, payload, { occurredAt: '2026-03-17T10:00:00.000Z', bench: 'bench 1', ...more });
+}
+
+/** A watch taken in for a service, as far as the counter. */
+export function takenIn(service: Service, calibreId: string | null = 'orrelin-41-2'): Logbook {
+  const job = new Logbook();
+  job.add('arrive.watch', {
+    maker: 'Orrelin',
+    reference: 'C2140-3',
+    serial: '1',
+    engraved: '',
+    ratingBar: 3,
+    crownClock: 3,
+  });
+  job.add('arrive.complaint', { picked: ['stopped'], words: '' });
+  job.add('arrive.service', { service, priceMinor: DEFAULT_POLICY.services[service].priceMinor });
+  job.add('arrive.promise', { promisedAt: '2026-03-17T16:00:00.000Z' });
+  job.add('arrive.consent', { risks: ['old parts'], given: true });
+  if (calibreId) job.add('identify.movement', movementOf(calibreId, calibreId));
+  return job;
 }

@@ -63,6 +63,33 @@ export type NewEntry = {
   };
 }[EntryKind];
 
+/** Who records a fact, when and where, and what it corrects; what is left out is none. */
+export interface AboutEntry {
+  readonly id: string;
+  readonly occurredAt: string;
+  readonly technicianId: string;
+  readonly bench: string;
+  readonly well?: string | null;
+  readonly supersedes?: readonly string[];
+  readonly withdraws?: string | null;
+  readonly attachments?: readonly string[];
+}
+
+/** A new entry of a kind, at that kind's payload version of today. */
+export function makeEntry<K extends EntryKind>(kind: K, payload: Payloads[K], about: AboutEntry): NewEntry {
+  // A kind and its own payload are one member of the union, which a generic kind does not tell the compiler.
+  return {
+    ...about,
+    kind,
+    payload,
+    payloadVersion: kindDefinition(kind).version,
+    well: about.well ?? null,
+    supersedes: about.supersedes ?? [],
+    withdraws: about.withdraws ?? null,
+    attachments: about.attachments ?? [],
+  } as unknown as NewEntry;
+}
+
 const anyEntry = z.looseObject({ kind: z.string(), payloadVersion: z.int().min(1), payload: z.unknown() });
 
 /** Raises the body of a new entry that an older page made to the payload version of today, before it is parsed. */

@@ -1,35 +1,7 @@
-import { context, idOf, Logbook, lot, movementOf } from '../../testing/fixtures';
-import { DEFAULT_POLICY, type Service } from '../craft/policy';
-import { judgeEntry } from './judgeEntry';
+import { admit } from '../../testing/admitted';
+import { takenIn } from '../../testing/fixtures';
+import { idOf, lot } from '../../testing/fixtures';
 import type { Payloads } from '../logbook';
-/** A watch taken in for a service, as far as the counter. */
-function takenIn(service: Service, calibreId: string | null = 'orrelin-41-2'): Logbook {
-  const job = new Logbook();
-  job.add('arrive.watch', {
-    maker: 'Orrelin',
-    reference: 'C2140-3',
-    serial: '1',
-    engraved: '',
-    ratingBar: 3,
-    crownClock: 3,
-  });
-  job.add('arrive.complaint', { picked: ['stopped'], words: '' });
-  job.add('arrive.service', { service, priceMinor: DEFAULT_POLICY.services[service].priceMinor });
-  job.add('arrive.promise', { promisedAt: '2026-03-17T16:00:00.000Z' });
-  job.add('arrive.consent', { risks: ['old parts'], given: true });
-  if (calibreId) job.add('identify.movement', movementOf(calibreId, calibreId));
-  return job;
-}
-
-const admit = (job: Logbook, add: () => void, lots = [lot]) => {
-  const before = [...job.entries];
-  const state = job.state();
-  add();
-  const entry = job.entries.pop();
-  if (!entry) throw new Error('nothing was added');
-  return judgeEntry(entry, state, before, () => lots, context);
-};
-
 describe('accumulators and primary cells', () => {
   const primary: Payloads['cell.fitted'] = {
     cellCode: 'SR621SW',
@@ -66,12 +38,20 @@ describe('accumulators and primary cells', () => {
     ['a lot that is not of kits', { ...kit, lotId: lot.id }, 'refused'],
     ['a lot of the kit', { ...kit, lotId: idOf('kit lot') }, 'admitted'],
     ['a lot past its date', { ...kit, lotId: idOf('old kit lot') }, 'refused'],
+    ['a lot in quarantine', { ...kit, lotId: idOf('doubtful kit lot') }, 'refused'],
   ])('%s: %s', (_, payload, verdict) => {
     const job = takenIn('recharge or new accumulator', 'vessarin-210s');
     const kits = [
       lot,
       { ...lot, id: idOf('kit lot'), item: 'kit' as const, code: 'KT-V21' },
       { ...lot, id: idOf('old kit lot'), item: 'kit' as const, code: 'KT-V21', bestBefore: '2026-01-31' },
+      {
+        ...lot,
+        id: idOf('doubtful kit lot'),
+        item: 'kit' as const,
+        code: 'KT-V21',
+        quarantined: 'two leaked',
+      },
     ];
     expect(admit(job, () => job.add('cell.accumulator', payload), kits).verdict).toBe(verdict);
   });

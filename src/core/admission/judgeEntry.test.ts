@@ -1,6 +1,8 @@
-import { book, context, idOf, Logbook, lot, movementOf, readingOf, readyJob } from '../../testing/fixtures';
+import { admit } from '../../testing/admitted';
+import { takenIn } from '../../testing/fixtures';
+import { book, context, idOf, Logbook, lot, readingOf, readyJob } from '../../testing/fixtures';
 import { handback } from '../advice/handback';
-import { DEFAULT_POLICY, type Service } from '../craft/policy';
+import { DEFAULT_POLICY } from '../craft/policy';
 import { type Entry, foldJob } from '../logbook';
 import { judgeEntry } from './judgeEntry';
 const voltage = (value: number) => readingOf('restVoltageV', value);
@@ -28,34 +30,6 @@ function signatureOf(job: Logbook) {
     statement: handback(state, [lot], context).statement,
   };
 }
-
-/** A watch taken in for a service, as far as the counter. */
-function takenIn(service: Service, calibreId: string | null = 'orrelin-41-2'): Logbook {
-  const job = new Logbook();
-  job.add('arrive.watch', {
-    maker: 'Orrelin',
-    reference: 'C2140-3',
-    serial: '1',
-    engraved: '',
-    ratingBar: 3,
-    crownClock: 3,
-  });
-  job.add('arrive.complaint', { picked: ['stopped'], words: '' });
-  job.add('arrive.service', { service, priceMinor: DEFAULT_POLICY.services[service].priceMinor });
-  job.add('arrive.promise', { promisedAt: '2026-03-17T16:00:00.000Z' });
-  job.add('arrive.consent', { risks: ['old parts'], given: true });
-  if (calibreId) job.add('identify.movement', movementOf(calibreId, calibreId));
-  return job;
-}
-
-const admit = (job: Logbook, add: () => void, lots = [lot]) => {
-  const before = [...job.entries];
-  const state = job.state();
-  add();
-  const entry = job.entries.pop();
-  if (!entry) throw new Error('nothing was added');
-  return judgeEntry(entry, state, before, () => lots, context);
-};
 
 describe('what is admitted', () => {
   it('records any cell as found, and refuses to fit one that must never go in', () => {

@@ -1,5 +1,6 @@
+import { takenIn } from '../../testing/fixtures';
 import { context, dryTest, Logbook, movementOf, readyJob } from '../../testing/fixtures';
-import { DEFAULT_POLICY, type Service, STAGES } from '../craft/policy';
+import { DEFAULT_POLICY, STAGES } from '../craft/policy';
 import type { Entry, Payloads } from './entry';
 import { foldJob } from './foldJob';
 import { openParts } from './progress';
@@ -14,25 +15,6 @@ const opened: Payloads['open.back'] = {
   separationMm: null,
   rearMm: null,
 };
-
-/** A watch taken in for a service, as far as the counter. */
-function takenIn(service: Service, calibreId: string | null = 'orrelin-41-2'): Logbook {
-  const job = new Logbook();
-  job.add('arrive.watch', {
-    maker: 'Orrelin',
-    reference: 'C2140-3',
-    serial: '1',
-    engraved: '',
-    ratingBar: 3,
-    crownClock: 3,
-  });
-  job.add('arrive.complaint', { picked: ['stopped'], words: '' });
-  job.add('arrive.service', { service, priceMinor: DEFAULT_POLICY.services[service].priceMinor });
-  job.add('arrive.promise', { promisedAt: '2026-03-17T16:00:00.000Z' });
-  job.add('arrive.consent', { risks: ['old parts'], given: true });
-  if (calibreId) job.add('identify.movement', movementOf(calibreId, calibreId));
-  return job;
-}
 
 describe('progress', () => {
   it('asks first for the watch, and moves stage by stage through the service', () => {

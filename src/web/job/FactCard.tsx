@@ -11,12 +11,15 @@ import { focusNextWanted } from '../kit/keys/wanted';
 import { FilesField, FileThumb, useKeptFiles } from './files';
 import { useJob } from './JobContext';
 
+/** What a form begins with: fields of the payload, each as it is recorded, or not filled in yet. */
+export type FormDefaults<P> = { readonly [Field in keyof P]?: P[Field] | null | undefined | '' };
+
 interface Props<K extends EntryKind> {
   readonly kind: K;
   readonly title: string;
   /** The fact as it stands, or null while it is wanted. */
   readonly recorded: EntryOf<K> | null;
-  readonly defaults: FieldValues;
+  readonly defaults: FormDefaults<Payloads[K]>;
   readonly well?: string | null;
   readonly action?: string;
   readonly hint?: ReactNode;

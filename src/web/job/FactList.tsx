@@ -1,13 +1,12 @@
 import type { ReactNode } from 'react';
-import type { FieldValues } from 'react-hook-form';
-import type { EntryKind, EntryOf } from '../../core/logbook';
-import { FactCard } from './FactCard';
+import type { EntryKind, EntryOf, Payloads } from '../../core/logbook';
+import { FactCard, type FormDefaults } from './FactCard';
 
 interface Props<K extends EntryKind> {
   readonly kind: K;
   readonly title: string;
   readonly recorded: readonly EntryOf<K>[];
-  readonly defaults: FieldValues;
+  readonly defaults: FormDefaults<Payloads[K]>;
   readonly action?: string;
   readonly hint?: ReactNode;
   /** The fields; their names are the payload's. */

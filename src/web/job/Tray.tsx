@@ -1,14 +1,16 @@
 import { Button, Paper, Stack, Typography } from '@mui/material';
 import { useState } from 'react';
 import { useController, useFormContext, useWatch } from 'react-hook-form';
-import { partsToOrder, type PartOff } from '../../core/logbook';
+import { partsToOrder, type PartOff, type Payloads } from '../../core/logbook';
 import { countOf, type Part, partInWords, PARTS, PROVED_BY, SERVED, serves } from '../../core/craft/parts';
 import { colours } from '../kit/theme';
-import { MeasureField, optionsOf, Several, TextLine } from '../kit/fields';
+import { optionsOf, Several, fieldsOf } from '../kit/fields';
 import { FactCard, RecordedBy } from './FactCard';
 import { FileThumb } from './files';
 import { useJob } from './JobContext';
 import { NativeSelect } from '../kit/NativeSelect';
+
+const openPart = fieldsOf<Payloads['open.part']>();
 
 const OUTCOMES = ['back in place', 'replaced', 'lost'] as const;
 
@@ -87,12 +89,12 @@ function PartLine({ part }: { readonly part: PartOff }) {
             files
             defaults={off.payload}
           >
-            <TextLine
+            <openPart.TextLine
               name="position"
               label="Where it sat"
               helper="hole of a bar, arrow of a pin, place of a screw"
             />
-            <MeasureField name="count" label="How many" quantity="figureOnly" />
+            <openPart.MeasureField name="count" label="How many" quantity="figureOnly" />
           </FactCard>
         </Stack>
       )}
@@ -211,12 +213,12 @@ export function PartComesOff() {
     >
       <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
         <PartField />
-        <TextLine
+        <openPart.TextLine
           name="position"
           label="Where it sat"
           helper="hole of a bar, arrow of a pin, place of a screw"
         />
-        <MeasureField name="count" label="How many" quantity="figureOnly" />
+        <openPart.MeasureField name="count" label="How many" quantity="figureOnly" />
       </Stack>
       <ServesField />
     </FactCard>

@@ -1,6 +1,6 @@
 import { useCallback } from 'react';
 import { v7 } from 'uuid';
-import { kindDefinition, type NewEntry } from '../../contract';
+import { makeEntry } from '../../contract';
 import type { EntryKind, Payloads } from '../../core/logbook';
 import { useBench } from '../api/bench';
 import type { SeenShop } from '../api/resources';
@@ -28,23 +28,18 @@ export function shopNow(shop: SeenShop): string {
 /** Records facts of any job as who is at this bench: kept here at once, on record when the server has them. */
 export function useRecorder(shop: SeenShop): Recorder {
   const { name: bench, technicianId } = useBench();
-  const known = shop.technicians.some(({ id }) => id === technicianId);
+  const known = technicianId !== null && shop.technicians.some(({ id }) => id === technicianId);
   return useCallback<Recorder>(
     async (jobId, kind, payload, options = {}) => {
-      if (!known) return;
-      await putWaiting(jobId, {
+      if (technicianId === null || !known) return;
+      const entry = makeEntry(kind, payload, {
         id: v7(),
-        kind,
-        payloadVersion: kindDefinition(kind).version,
-        payload,
         occurredAt: shopNow(shop),
         technicianId,
         bench,
-        well: options.well ?? null,
-        supersedes: options.supersedes ?? [],
-        withdraws: options.withdraws ?? null,
-        attachments: options.attachments ?? [],
-      } as unknown as NewEntry);
+        ...options,
+      });
+      await putWaiting(jobId, entry);
     },
     [known, technicianId, bench, shop],
   );

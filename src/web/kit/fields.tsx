@@ -391,3 +391,26 @@ export function optionsOf(values: readonly string[]): { readonly value: string; 
 export function useFieldValue(name: string): unknown {
   return useFormContext().watch(name);
 }
+
+const FIELDS = {
+  TextLine,
+  MeasureField,
+  NumbersField,
+  MoneyField,
+  ListChoice,
+  Choice,
+  Several,
+  Tick,
+  ClockSetField,
+  ProofList,
+  ClockField,
+};
+
+type Named<P, Field> = Field extends (props: infer Props) => infer Shown
+  ? (props: Omit<Props, 'name'> & { readonly name: keyof P & string }) => Shown
+  : never;
+
+/** The fields for what a form records: the same components, but they take only names that are in it. */
+export function fieldsOf<P>(): { readonly [Field in keyof typeof FIELDS]: Named<P, (typeof FIELDS)[Field]> } {
+  return FIELDS;
+}

@@ -29,8 +29,8 @@ import {
   type JobImported,
   type JobResource,
   kindDefinition,
+  makeEntry,
   type KnownWatch,
-  type NewEntry,
   type NewJob,
 } from '../../contract';
 import { type EntryKind, foldJob, RISKS } from '../../core/logbook';
@@ -275,26 +275,21 @@ function IntakeForm({ shop, visit }: { readonly shop: SeenShop; readonly visit: 
     if (!technician) return;
     setFailed(null);
     const occurredAt = shopNow(shop);
-    const entries = (Object.keys(FACTS) as (keyof typeof FACTS)[]).map((fact, index) => ({
-      id: ids.facts[index],
-      kind: FACTS[fact],
-      payloadVersion: kindDefinition(FACTS[fact]).version,
-      payload: values[fact],
-      occurredAt,
-      technicianId: technician.id,
-      bench: bench.name,
-      well: null,
-      supersedes: [],
-      withdraws: null,
-      attachments: [],
-    }));
+    const entries = (Object.keys(FACTS) as (keyof typeof FACTS)[]).map((fact, index) =>
+      makeEntry(FACTS[fact], values[fact], {
+        id: ids.facts[index] ?? v7(),
+        occurredAt,
+        technicianId: technician.id,
+        bench: bench.name,
+      }),
+    );
     const job: NewJob = {
       id: ids.job,
       visitId: visit?.visitId ?? ids.visit,
       watchId: knownWatch?.watchId ?? ids.newWatch,
       customer: values.customer,
       followsJobId: comesBack && knownWatch ? knownWatch.jobId : null,
-      entries: entries as unknown as NewEntry[],
+      entries,
     };
     try {
       const taken = await postJson<JobResource['job']>('/api/jobs', job);

@@ -1,3 +1,4 @@
+import { back } from '../../../testing/backs';
 import fc from 'fast-check';
 import { caseTypes } from '../../../../demo/book';
 import { tools } from '../../../../demo/tools';
@@ -5,28 +6,11 @@ import { context, Logbook } from '../../../testing/fixtures';
 import { wayBack } from '../../logbook';
 import { FUNCTION_KINDS } from '../../craft/movements';
 import { PARTS } from '../../craft/parts';
-import {
-  BACK_KINDS,
-  BRACELETS,
-  COATINGS,
-  type MeasuredBack,
-  NOTHING_MEASURED,
-  PANEL_HELD_BY,
-} from '../../craft/cases';
+import { BACK_KINDS, BRACELETS, COATINGS, type MeasuredBack, PANEL_HELD_BY } from '../../craft/cases';
 import { chooseOpener, type OpeningPlan, openingPlan } from '../../craft/opening';
 import { samples } from '../../../testing/samples';
 import { type WatchHistory, watchHistory } from '../watches';
 import { asAdvised, expectedBack, openingOf, partsComingOff } from './openingOf';
-const back = (own: Partial<MeasuredBack>): MeasuredBack => ({
-  ...NOTHING_MEASURED,
-  kind: 'snap-on',
-  chordMm: null,
-  lipClock: null,
-  bracelet: 'bracelet that opens flat',
-  pusherClocks: [],
-  ...own,
-});
-
 const ids = (given: OpeningPlan): string[] => given.steps.map(({ id }) => id);
 
 const ask = (job: Logbook, more: Partial<Parameters<typeof openingOf>[0]> = {}) =>

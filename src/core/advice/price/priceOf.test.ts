@@ -1,26 +1,7 @@
-import { context, Logbook, lot, movementOf, readyJob } from '../../../testing/fixtures';
+import { takenIn } from '../../../testing/fixtures';
+import { context, Logbook, lot, readyJob } from '../../../testing/fixtures';
 import { handback } from '../handback';
 import { priceOf } from './priceOf';
-import { DEFAULT_POLICY, type Service } from '../../craft/policy';
-/** A watch taken in for a service, as far as the counter. */
-function takenIn(service: Service, calibreId: string | null = 'orrelin-41-2'): Logbook {
-  const job = new Logbook();
-  job.add('arrive.watch', {
-    maker: 'Orrelin',
-    reference: 'C2140-3',
-    serial: '1',
-    engraved: '',
-    ratingBar: 3,
-    crownClock: 3,
-  });
-  job.add('arrive.complaint', { picked: ['stopped'], words: '' });
-  job.add('arrive.service', { service, priceMinor: DEFAULT_POLICY.services[service].priceMinor });
-  job.add('arrive.promise', { promisedAt: '2026-03-17T16:00:00.000Z' });
-  job.add('arrive.consent', { risks: ['old parts'], given: true });
-  if (calibreId) job.add('identify.movement', movementOf(calibreId, calibreId));
-  return job;
-}
-
 const verdictOf = (job: Logbook) => handback(job.state(), [lot], context);
 
 describe('what it costs', () => {

@@ -1,28 +1,7 @@
+import { choose, typeOf } from '../../../testing/backs';
 import { caseTypes } from '../../../../demo/book';
 import { measuredBack } from '../../../../demo/steps';
-import { tools } from '../../../../demo/tools';
-import type { ShopTools } from '../tools';
-import { contradictions, differsFromBook, type MeasuredBack, NOTHING_MEASURED } from './measures';
-import { chooseOpener } from '../opening';
-const back = (own: Partial<MeasuredBack>): MeasuredBack => ({
-  ...NOTHING_MEASURED,
-  kind: 'snap-on',
-  chordMm: null,
-  lipClock: null,
-  bracelet: 'bracelet that opens flat',
-  pusherClocks: [],
-  ...own,
-});
-
-const choose = (own: Partial<MeasuredBack>, board: ShopTools = tools) =>
-  chooseOpener({ back: back(own), tools: board, crownClock: 3 });
-
-const typeOf = (code: string) => {
-  const found = caseTypes.find((each) => each.code === code);
-  if (!found) throw new Error(code);
-  return found;
-};
-
+import { contradictions, differsFromBook, type MeasuredBack } from './measures';
 describe('measures that contradict each other', () => {
   const notched = { kind: 'screwed, notched', notchCount: 6, pitchMm: 30, notchWidthMm: 2 } as const;
   it.each([

@@ -1,37 +1,12 @@
+import { back, choose, typeOf } from '../../../testing/backs';
 import fc from 'fast-check';
-import { caseTypes } from '../../../../demo/book';
 import { measuredBack } from '../../../../demo/steps';
 import { tools } from '../../../../demo/tools';
-import { NO_TOOLS, type ShopTools } from '../tools';
-import {
-  BACK_KINDS,
-  BRACELETS,
-  COATINGS,
-  type MeasuredBack,
-  measuresOf,
-  NOTHING_MEASURED,
-  PANEL_HELD_BY,
-} from '../cases';
+import { NO_TOOLS } from '../tools';
+import { BACK_KINDS, BRACELETS, COATINGS, type MeasuredBack, measuresOf, PANEL_HELD_BY } from '../cases';
 import { chooseDriver, fitOpenerDie } from './fitTools';
 import { chooseOpener } from './chooseOpener';
 import { type OpeningPlan, openingPlan, type PlanQuestion } from './openingPlan';
-const back = (own: Partial<MeasuredBack>): MeasuredBack => ({
-  ...NOTHING_MEASURED,
-  kind: 'snap-on',
-  chordMm: null,
-  lipClock: null,
-  bracelet: 'bracelet that opens flat',
-  pusherClocks: [],
-  ...own,
-});
-const choose = (own: Partial<MeasuredBack>, board: ShopTools = tools) =>
-  chooseOpener({ back: back(own), tools: board, crownClock: 3 });
-const typeOf = (code: string) => {
-  const found = caseTypes.find((each) => each.code === code);
-  if (!found) throw new Error(code);
-  return found;
-};
-
 describe('what opens a back', () => {
   it.each([
     ['C2140-3', 'case knife', ['knife']],

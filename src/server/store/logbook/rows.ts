@@ -48,8 +48,7 @@ export function toEntry(row: EntryRow): Entry {
 
 /** An entry as it is offered to a job: without the server's part. */
 export function offeredTo(jobId: string, { payloadVersion: _, ...told }: NewEntry): Entry {
-  // A kind and its payload stay together, which the spread of a union does not tell the compiler.
-  return { ...told, jobId, sequence: null, recordedAt: null } as Entry;
+  return { ...told, jobId, sequence: null, recordedAt: null };
 }
 
 /** Whether an entry sent again is the one on record, but for what the server added. */

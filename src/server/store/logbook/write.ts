@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { type FOLLOWS, kindDefinition, type NewEntry } from '../../../contract';
+import { type FOLLOWS, makeEntry, type NewEntry } from '../../../contract';
 import { judgeEntry } from '../../../core/admission';
 import { makeTicket } from '../../../core/craft/tickets';
 import { type Entry, type EntryKind, movesBetween, type Payloads, stockMoves } from '../../../core/logbook';
@@ -67,20 +67,7 @@ export function following<K extends EntryKind>(
   kind: K,
   payload: Payloads[K],
 ): NewEntry {
-  // A kind and its own payload are one member of the union, which a generic kind does not tell the compiler.
-  return {
-    id: randomUUID(),
-    kind,
-    payloadVersion: kindDefinition(kind).version,
-    payload,
-    occurredAt,
-    technicianId,
-    bench,
-    well: null,
-    supersedes: [],
-    withdraws: null,
-    attachments: [],
-  } as unknown as NewEntry;
+  return makeEntry(kind, payload, { id: randomUUID(), occurredAt, technicianId, bench });
 }
 
 export interface JobToOpen {

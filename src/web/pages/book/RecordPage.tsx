@@ -65,7 +65,7 @@ function valueLines(spec: FieldSpec, body: object, book: Book): readonly string[
     case 'money':
       return [amount(value as number)];
     case 'figure choice':
-      return [String(value)];
+      return [typeof value === 'string' || typeof value === 'number' ? String(value) : ''];
     case 'parts': {
       const parts = value as readonly object[];
       return parts.length === 0 ? ['none'] : parts.map((part) => inner(spec.fields, part));

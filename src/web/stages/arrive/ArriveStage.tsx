@@ -5,11 +5,11 @@ import { isForLicensed } from '../../../core/craft/gaskets';
 import { money } from '../../../core/craft/money';
 import { priceOf } from '../../../core/advice/price';
 import { type ReadyToOpen, readyToOpen } from '../../../core/advice/arrival';
-import { awaitedParts, RISKS } from '../../../core/logbook';
+import { awaitedParts, RISKS, type Payloads, type Risk } from '../../../core/logbook';
 import { REQUIREMENTS, SERVICES, STAGE_WORDS, STAGES } from '../../../core/craft/policy';
 import { dayInWords, localTime } from '../../../core/craft/time';
 import { Caution, LampAnswer, type Standing } from '../../kit/Lamp';
-import { Choice, optionsOf, Tick } from '../../kit/fields';
+import { optionsOf, fieldsOf } from '../../kit/fields';
 import { DeviceButton } from '../../kit/DeviceButton';
 import { FactCard } from '../../job/FactCard';
 import { OptionalFacts } from '../../kit/OptionalFacts';
@@ -18,6 +18,9 @@ import { StageLayout } from '../../kit/StageLayout';
 import { useOptionalOfArrival } from './optional';
 import { PromiseField } from './PromiseField';
 import { ComplaintFields, PriceOfService, RiskFields, WatchFields } from './fields';
+
+const arriveService = fieldsOf<Payloads['arrive.service']>();
+const arriveConsent = fieldsOf<Payloads['arrive.consent']>();
 
 /** The jobs this one is tied to: what it follows, what follows it, and the other watches of the visit. */
 function Linked() {
@@ -121,7 +124,7 @@ function Mat() {
         recorded={facts.service}
         defaults={{ service: 'cell only', priceMinor: context.policy.services['cell only'].priceMinor }}
       >
-        <Choice name="service" label="Service" options={optionsOf(SERVICES)} />
+        <arriveService.Choice name="service" label="Service" options={optionsOf(SERVICES)} />
         <PriceOfService policy={context.policy} />
       </FactCard>
       <FactCard
@@ -146,10 +149,10 @@ function Mat() {
         kind="arrive.consent"
         title="Consent"
         recorded={facts.consent}
-        defaults={{ risks: Object.keys(RISKS), given: true }}
+        defaults={{ risks: Object.keys(RISKS) as Risk[], given: true }}
       >
         <RiskFields />
-        <Tick name="given" label="The owner agrees to them" />
+        <arriveConsent.Tick name="given" label="The owner agrees to them" />
       </FactCard>
       <OptionalFacts facts={more} />
       <Linked />

@@ -10,6 +10,7 @@ import {
   type MarkView,
   REFER_REASONS,
   WEAR,
+  type Payloads,
 } from '../../../core/logbook';
 import type { PriceLine } from '../../../core/craft/policy';
 import { CaseFigure } from '../../figures/CaseFigure';
@@ -19,15 +20,21 @@ import {
   Choice,
   ListChoice,
   MeasureField,
-  MoneyField,
   optionsOf,
-  Several,
   TextLine,
-  Tick,
   useFieldValue,
+  fieldsOf,
 } from '../../kit/fields';
 import { useJob } from '../../job/JobContext';
 import type { OptionalFact } from '../../kit/OptionalFacts';
+
+const arriveCellHistory = fieldsOf<Payloads['arrive.cell-history']>();
+const arriveWear = fieldsOf<Payloads['arrive.wear']>();
+const arriveOriginality = fieldsOf<Payloads['arrive.originality']>();
+const arriveAgreement = fieldsOf<Payloads['arrive.agreement']>();
+const arriveReady = fieldsOf<Payloads['arrive.ready']>();
+const arrivePartsArrived = fieldsOf<Payloads['arrive.parts-arrived']>();
+const arriveDecision = fieldsOf<Payloads['arrive.decision']>();
 
 /** One drawing with what is marked on it, and the fields of the next mark. */
 function MarkFields() {
@@ -153,8 +160,8 @@ export function useOptionalOfArrival(): OptionalFact[] {
           recorded={facts.cellHistory}
           defaults={{ changedBy: 'nobody knows', changedOn: null }}
         >
-          <Choice name="changedBy" label="Changed by" options={optionsOf(CHANGED_BY)} />
-          <TextLine
+          <arriveCellHistory.Choice name="changedBy" label="Changed by" options={optionsOf(CHANGED_BY)} />
+          <arriveCellHistory.TextLine
             name="changedOn"
             label="When"
             helper="year, or year-month, e.g. 2023-05; blank if not known"
@@ -173,8 +180,13 @@ export function useOptionalOfArrival(): OptionalFact[] {
           recorded={facts.wear}
           defaults={{ uses: [], words: '' }}
         >
-          <Several name="uses" label="Worn" options={optionsOf(WEAR)} wanted={asks('arrive.wear')} />
-          <TextLine name="words" label="In the owner’s words" />
+          <arriveWear.Several
+            name="uses"
+            label="Worn"
+            options={optionsOf(WEAR)}
+            wanted={asks('arrive.wear')}
+          />
+          <arriveWear.TextLine name="words" label="In the owner’s words" />
         </FactCard>
       ),
     },
@@ -188,8 +200,11 @@ export function useOptionalOfArrival(): OptionalFact[] {
           recorded={facts.originality}
           defaults={{ matters: true, words: '' }}
         >
-          <Tick name="matters" label="It matters: clean and repair before replacing, and ask first" />
-          <TextLine name="words" label="What the watch means to them" />
+          <arriveOriginality.Tick
+            name="matters"
+            label="It matters: clean and repair before replacing, and ask first"
+          />
+          <arriveOriginality.TextLine name="words" label="What the watch means to them" />
         </FactCard>
       ),
     },
@@ -233,18 +248,22 @@ export function useOptionalOfArrival(): OptionalFact[] {
           recorded={facts.agreements}
           defaults={{ what: '', upToMinor: null, by: 'the owner', how: 'by phone' }}
         >
-          <TextLine name="what" label="What was agreed" />
+          <arriveAgreement.TextLine name="what" label="What was agreed" />
           <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
-            <MoneyField
+            <arriveAgreement.MoneyField
               name="upToMinor"
               label="The job may cost up to"
               currency={context.policy.currency}
               optional
               helper="blank if no price was named"
             />
-            <TextLine name="by" label="With whom" helper="the owner, or who speaks for them; no names" />
+            <arriveAgreement.TextLine
+              name="by"
+              label="With whom"
+              helper="the owner, or who speaks for them; no names"
+            />
           </Stack>
-          <Choice name="how" label="How" options={optionsOf(AGREED_HOW)} />
+          <arriveAgreement.Choice name="how" label="How" options={optionsOf(AGREED_HOW)} />
         </FactList>
       ),
     },
@@ -264,11 +283,14 @@ export function useOptionalOfArrival(): OptionalFact[] {
             riskAccepted: false,
           }}
         >
-          <Choice name="cell" label="Cell" options={optionsOf(IN_HOUSE)} />
-          <Choice name="seal" label="Seal" options={optionsOf(IN_HOUSE)} />
-          <Choice name="closingTool" label="Closing tool" options={optionsOf(IN_HOUSE)} />
-          <Choice name="parts" label="Likely parts" options={optionsOf(IN_HOUSE)} />
-          <Tick name="riskAccepted" label="The owner accepts that it may be closed for the time being" />
+          <arriveReady.Choice name="cell" label="Cell" options={optionsOf(IN_HOUSE)} />
+          <arriveReady.Choice name="seal" label="Seal" options={optionsOf(IN_HOUSE)} />
+          <arriveReady.Choice name="closingTool" label="Closing tool" options={optionsOf(IN_HOUSE)} />
+          <arriveReady.Choice name="parts" label="Likely parts" options={optionsOf(IN_HOUSE)} />
+          <arriveReady.Tick
+            name="riskAccepted"
+            label="The owner accepts that it may be closed for the time being"
+          />
         </FactCard>
       ),
     },
@@ -294,7 +316,7 @@ export function useOptionalOfArrival(): OptionalFact[] {
               defaults={{ note: '' }}
               action="They are here"
             >
-              <TextLine name="note" label="Note" />
+              <arrivePartsArrived.TextLine name="note" label="Note" />
             </FactCard>
           )}
         </>
@@ -310,15 +332,15 @@ export function useOptionalOfArrival(): OptionalFact[] {
           recorded={facts.decision}
           defaults={{ decision: 'referred', reason: 'no suitable opener', to: '', told: '' }}
         >
-          <Choice
+          <arriveDecision.Choice
             name="decision"
             label="Decision"
             options={optionsOf(['referred', 'declined'])}
             wanted={asks('arrive.decision')}
           />
-          <ListChoice name="reason" label="Reason" options={optionsOf(REFER_REASONS)} />
-          <TextLine name="to" label="Referred to" />
-          <TextLine name="told" label="What the owner was told" />
+          <arriveDecision.ListChoice name="reason" label="Reason" options={optionsOf(REFER_REASONS)} />
+          <arriveDecision.TextLine name="to" label="Referred to" />
+          <arriveDecision.TextLine name="told" label="What the owner was told" />
         </FactCard>
       ),
     },

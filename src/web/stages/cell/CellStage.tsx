@@ -1,11 +1,11 @@
 import { Stack } from '@mui/material';
 import { accumulatorInQuestion } from '../../../core/advice/cell';
 import { capital } from '../../../core/craft/judgement';
-import { MAIN_WELL, wellKey, type WellState } from '../../../core/logbook';
+import { MAIN_WELL, wellKey, type WellState, type Payloads } from '../../../core/logbook';
 import { openRevisions } from '../../../core/craft/movements';
 import { Caution } from '../../kit/Lamp';
 import { CalibreFigure } from '../../figures/CalibreFigure';
-import { MeasureField, TextLine } from '../../kit/fields';
+import { fieldsOf } from '../../kit/fields';
 import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
 import { OptionalFacts } from '../../kit/OptionalFacts';
@@ -20,6 +20,9 @@ import { useFit } from './useFit';
 import { WellLamp } from './WellLamp';
 import { wellTitle } from './wells';
 
+const cellPutBack = fieldsOf<Payloads['cell.put-back']>();
+const cellWellMeasured = fieldsOf<Payloads['cell.well-measured']>();
+
 /** A reseal only, or a good cell: what was in the watch goes in again. */
 function PutBackCard({ well }: { readonly well: WellState }) {
   return (
@@ -31,7 +34,7 @@ function PutBackCard({ well }: { readonly well: WellState }) {
       defaults={{ reason: '' }}
       action="Put back"
     >
-      <TextLine name="reason" label="Why" helper="e.g. reseal only, measured 1.56 V" />
+      <cellPutBack.TextLine name="reason" label="Why" helper="e.g. reseal only, measured 1.56 V" />
     </FactCard>
   );
 }
@@ -47,8 +50,8 @@ function WellMeasuredCard({ well }: { readonly well: WellState }) {
       defaults={{ diameterMm: undefined, depthMm: undefined }}
     >
       <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
-        <MeasureField name="diameterMm" label="Across the well" quantity="lengthMm" />
-        <MeasureField
+        <cellWellMeasured.MeasureField name="diameterMm" label="Across the well" quantity="lengthMm" />
+        <cellWellMeasured.MeasureField
           name="depthMm"
           label="Depth of the well"
           quantity="lengthMm"

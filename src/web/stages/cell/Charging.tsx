@@ -2,11 +2,11 @@ import { Paper, Stack, Typography } from '@mui/material';
 import { useFormContext } from 'react-hook-form';
 import { accumulatorInQuestion } from '../../../core/advice/cell';
 import { capital, figure } from '../../../core/craft/judgement';
-import { ACCUMULATOR_WAYS, CHARGE_OUTCOMES } from '../../../core/logbook';
+import { ACCUMULATOR_WAYS, CHARGE_OUTCOMES, type Payloads } from '../../../core/logbook';
 import type { Calibre, Charge } from '../../../core/craft/movements';
 import type { Lot } from '../../../core/craft/stock';
 import { Caution, LampAnswer } from '../../kit/Lamp';
-import { Choice, MeasureField, optionsOf, TextLine, useFieldValue } from '../../kit/fields';
+import { Choice, optionsOf, TextLine, useFieldValue, fieldsOf } from '../../kit/fields';
 import { FactCard } from '../../job/FactCard';
 import { FactList } from '../../job/FactList';
 import { useJob } from '../../job/JobContext';
@@ -14,6 +14,8 @@ import { NativeSelect } from '../../kit/NativeSelect';
 import { useGuides } from './Guide';
 import { LooseCells, TakeOut } from './Loose';
 import { OldCellCards } from './OldCell';
+
+const cellCharged = fieldsOf<Payloads['cell.charged']>();
 
 /** The kit for this calibre, from the stock or from elsewhere. */
 function AccumulatorFields({ kits }: { readonly kits: readonly Lot[] }) {
@@ -75,14 +77,14 @@ export function ChargingMat() {
           outcome: 'steps normally',
         }}
       >
-        <Choice name="by" label="By" options={optionsOf(['light', 'rotor', 'charger'])} />
-        <MeasureField
+        <cellCharged.Choice name="by" label="By" options={optionsOf(['light', 'rotor', 'charger'])} />
+        <cellCharged.MeasureField
           name="hours"
           label="For"
           quantity="hours"
           wanted={asks('cell.charged') && facts.charges.length === 0}
         />
-        <Choice name="outcome" label="Then it" options={optionsOf(CHARGE_OUTCOMES)} />
+        <cellCharged.Choice name="outcome" label="Then it" options={optionsOf(CHARGE_OUTCOMES)} />
       </FactList>
       {first && well && !facts.accumulator && (
         <Paper component="section" aria-label="The kit" sx={{ p: 2 }}>

@@ -2,15 +2,17 @@ import { Button, Checkbox, FormControlLabel, Radio, RadioGroup, Stack, Typograph
 import type { FormEvent } from 'react';
 import { money } from '../../../core/craft/money';
 import { capital } from '../../../core/craft/judgement';
-import { MAIN_WELL, openDrops, wellKey, type WellState } from '../../../core/logbook';
+import { MAIN_WELL, openDrops, wellKey, type WellState, type Payloads } from '../../../core/logbook';
 import { type LotOffer, recordWords, type WhatToFit } from '../../../core/craft/stock';
 import { focusNextWanted } from '../../kit/keys/wanted';
 import { FactCard } from '../../job/FactCard';
-import { TextLine } from '../../kit/fields';
+import { fieldsOf } from '../../kit/fields';
 import { useJob } from '../../job/JobContext';
 import { TakeOut } from './Loose';
 import { useAlkalineWord, useChosenLot, useFit } from './useFit';
 import { wellTitle } from './wells';
+
+const cellFitted = fieldsOf<Payloads['cell.fitted']>();
 
 /** A cheaper cell beside what a leak of it costs, and the owner’s word where that lets it in. */
 function PriceBesideLeak({ well, fit }: { readonly well: WellState; readonly fit: WhatToFit }) {
@@ -161,10 +163,10 @@ function FitByName({ well }: { readonly well: WellState }) {
         </Typography>
       }
     >
-      <TextLine name="cellCode" label="Cell" mono wanted />
+      <cellFitted.TextLine name="cellCode" label="Cell" mono wanted />
       <Stack direction="row" spacing={1.5}>
-        <TextLine name="supplier" label="Supplier" />
-        <TextLine name="lotCode" label="Lot" mono />
+        <cellFitted.TextLine name="supplier" label="Supplier" />
+        <cellFitted.TextLine name="lotCode" label="Lot" mono />
       </Stack>
     </FactCard>
   );

@@ -1,11 +1,19 @@
 import { Button } from '@mui/material';
 import { capital } from '../../../core/craft/judgement';
-import { CELL_CONDITIONS, LOOSE_CELL_CAUTION, type WellState, wellKey } from '../../../core/logbook';
+import {
+  CELL_CONDITIONS,
+  LOOSE_CELL_CAUTION,
+  type WellState,
+  wellKey,
+  type Payloads,
+} from '../../../core/logbook';
 import { Caution } from '../../kit/Lamp';
-import { Choice, optionsOf, TextLine, Tick, useFieldValue } from '../../kit/fields';
+import { Choice, optionsOf, TextLine, useFieldValue, fieldsOf } from '../../kit/fields';
 import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
 import { wellTitle } from './wells';
+
+const cellOldSettled = fieldsOf<Payloads['cell.old-settled']>();
 
 function FoundFields({ well }: { readonly well: WellState }) {
   const { setDraft } = useJob();
@@ -82,8 +90,8 @@ export function SettledCard({ well }: { readonly well: WellState }) {
       action="Settled so"
       hint={<Caution grave>{LOOSE_CELL_CAUTION} Tape it and bin it before the next step.</Caution>}
     >
-      <Tick name="taped" label="Insulated with tape" wanted />
-      <Choice name="to" label="Goes to" options={optionsOf(['spent bin', 'owner'])} />
+      <cellOldSettled.Tick name="taped" label="Insulated with tape" wanted />
+      <cellOldSettled.Choice name="to" label="Goes to" options={optionsOf(['spent bin', 'owner'])} />
     </FactCard>
   );
 }

@@ -16,13 +16,13 @@ import {
   usualLoad,
 } from '../../../core/craft/health';
 import { capital, figure } from '../../../core/craft/judgement';
-import { AT_FITTING, CAUSES, CROWN_SEEN } from '../../../core/logbook';
+import { AT_FITTING, CAUSES, CROWN_SEEN, type Payloads } from '../../../core/logbook';
 import { wayTaken } from '../../../core/craft/policy';
 import { quantities } from '../../../core/craft/units';
 import { trendsOfWatch } from '../../../core/advice/watches';
 import { askDevice, faultWords, useConnected } from '../../api/devices';
 import { LampAnswer, type Standing, Working } from '../../kit/Lamp';
-import { Choice, ListChoice, MeasureField, optionsOf, Several, TextLine, Tick } from '../../kit/fields';
+import { optionsOf, Several, fieldsOf } from '../../kit/fields';
 import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
 import { OptionalFacts } from '../../kit/OptionalFacts';
@@ -44,6 +44,11 @@ import {
 import { useSnackbar } from 'notistack';
 import { useId } from 'react';
 import { useController, useFormContext } from 'react-hook-form';
+
+const checkReading = fieldsOf<Payloads['check.reading']>();
+const checkPulses = fieldsOf<Payloads['check.pulses']>();
+const checkLooked = fieldsOf<Payloads['check.looked']>();
+const checkDiagnosis = fieldsOf<Payloads['check.diagnosis']>();
 const STANDING: Readonly<Record<ReadingVerdict['verdict'], Standing>> = {
   good: 'good',
   falling: 'care',
@@ -96,7 +101,7 @@ function ReadingCard({ measure }: { readonly measure: Measure }) {
     >
       <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
         <Box sx={{ flex: '0 1 340px', '& .MuiTextField-root': { width: '100%' } }}>
-          <MeasureField
+          <checkReading.MeasureField
             name="value"
             label={capital(measures[measure].words)}
             quantity={measures[measure].quantity}
@@ -107,8 +112,8 @@ function ReadingCard({ measure }: { readonly measure: Measure }) {
         </Box>
         {loaded && (
           <Stack direction="row" spacing={1.5} sx={{ flex: '1 1 0', minWidth: 0 }}>
-            <MeasureField name="loadKOhm" label="At a load of" quantity="resistanceKOhm" />
-            <MeasureField name="loadSeconds" label="After" quantity="durationS" />
+            <checkReading.MeasureField name="loadKOhm" label="At a load of" quantity="resistanceKOhm" />
+            <checkReading.MeasureField name="loadSeconds" label="After" quantity="durationS" />
           </Stack>
         )}
       </Stack>
@@ -150,10 +155,14 @@ function PulsesCard() {
     >
       <Stack direction={{ xs: 'column', sm: 'row' }} spacing={2} sx={{ alignItems: { sm: 'center' } }}>
         <PickUp />
-        <Tick name="there" label="Pulses are heard or picked up" />
+        <checkPulses.Tick name="there" label="Pulses are heard or picked up" />
       </Stack>
-      <Choice name="through" label="Through" options={optionsOf(['the closed watch', 'the open watch'])} />
-      <MeasureField
+      <checkPulses.Choice
+        name="through"
+        label="Through"
+        options={optionsOf(['the closed watch', 'the open watch'])}
+      />
+      <checkPulses.MeasureField
         name="everyS"
         label="One every"
         quantity="durationS"
@@ -238,8 +247,8 @@ function LookedCard() {
       }}
     >
       <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
-        <ListChoice name="shows" label="It shows" options={notLooked(SHOWS)} />
-        <MeasureField
+        <checkLooked.ListChoice name="shows" label="It shows" options={notLooked(SHOWS)} />
+        <checkLooked.MeasureField
           name="watchedSeconds"
           label="Watched for"
           quantity="durationS"
@@ -248,8 +257,8 @@ function LookedCard() {
         />
       </Stack>
       <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
-        <ListChoice name="crown" label="Crown" options={notLooked(CROWN_SEEN)} />
-        <ListChoice name="atFitting" label="As a cell goes in" options={notLooked(AT_FITTING)} />
+        <checkLooked.ListChoice name="crown" label="Crown" options={notLooked(CROWN_SEEN)} />
+        <checkLooked.ListChoice name="atFitting" label="As a cell goes in" options={notLooked(AT_FITTING)} />
       </Stack>
       <Looked name="freshCell" label="Cell in it" yes="Fresh" no="The old one" />
       {state.calibre?.resetContact && (
@@ -317,20 +326,20 @@ function Mat() {
               >
                 <AsTheLampSays diagnosis={diagnosis} />
                 <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
-                  <ListChoice
+                  <checkDiagnosis.ListChoice
                     name="cause"
                     label="Cause"
                     options={optionsOf(CAUSES)}
                     wanted={asks('check.diagnosis')}
                   />
-                  <ListChoice
+                  <checkDiagnosis.ListChoice
                     name="also"
                     label="And also"
                     options={[{ value: '', label: 'nothing else' }, ...optionsOf(CAUSES)]}
                   />
                 </Stack>
-                <Choice name="next" label="What it needs" options={optionsOf(NEXT_STEPS)} />
-                <TextLine name="words" label="In words" />
+                <checkDiagnosis.Choice name="next" label="What it needs" options={optionsOf(NEXT_STEPS)} />
+                <checkDiagnosis.TextLine name="words" label="In words" />
               </FactCard>
             ),
           },

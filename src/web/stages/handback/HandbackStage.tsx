@@ -4,16 +4,19 @@ import { Link } from 'react-router';
 import { capital, figure } from '../../../core/craft/judgement';
 import { handback } from '../../../core/advice/handback';
 import { money } from '../../../core/craft/money';
-import type { Statement } from '../../../core/logbook';
+import type { Statement, Payloads } from '../../../core/logbook';
 import { dayInWords, localTime } from '../../../core/craft/time';
 import { Caution, LampAnswer, Working } from '../../kit/Lamp';
 import { WaxSeal } from '../../figures/WaxSeal';
-import { MoneyField, TextLine } from '../../kit/fields';
+import { fieldsOf } from '../../kit/fields';
 import { DeviceButton } from '../../kit/DeviceButton';
 import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
 import { OptionalFacts } from '../../kit/OptionalFacts';
 import { StageLayout } from '../../kit/StageLayout';
+
+const handbackPrice = fieldsOf<Payloads['handback.price']>();
+const handbackCollected = fieldsOf<Payloads['handback.collected']>();
 
 function useHandback() {
   const { state, lots, context } = useJob();
@@ -140,8 +143,12 @@ function Mat() {
                   recorded={facts.price}
                   defaults={{ priceMinor: result.price.priceMinor, reason: '' }}
                 >
-                  <MoneyField name="priceMinor" label="Price" currency={context.policy.currency} />
-                  <TextLine name="reason" label="Why" helper="e.g. comeback, no charge" />
+                  <handbackPrice.MoneyField
+                    name="priceMinor"
+                    label="Price"
+                    currency={context.policy.currency}
+                  />
+                  <handbackPrice.TextLine name="reason" label="Why" helper="e.g. comeback, no charge" />
                 </FactCard>
               ),
             },
@@ -189,8 +196,13 @@ function Mat() {
           defaults={{ by: 'the owner', paidMinor: statement.priceMinor }}
           action="Handed over"
         >
-          <TextLine name="by" label="Collected by" wanted helper="the owner, or who for them; no names" />
-          <MoneyField name="paidMinor" label="Paid" currency={context.policy.currency} />
+          <handbackCollected.TextLine
+            name="by"
+            label="Collected by"
+            wanted
+            helper="the owner, or who for them; no names"
+          />
+          <handbackCollected.MoneyField name="paidMinor" label="Paid" currency={context.policy.currency} />
         </FactCard>
       )}
     </>

@@ -1,3 +1,4 @@
+import type { Payloads } from '../../../core/logbook';
 import { Autocomplete, Button, Paper, Stack, TextField, Typography } from '@mui/material';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -6,7 +7,7 @@ import { bareCode, type Calibre, calibreWords, openRevisions } from '../../../co
 import { formatLignes } from '../../../core/craft/units';
 import { Caution, LampAnswer, type Standing, Working } from '../../kit/Lamp';
 import { CalibreFigure } from '../../figures/CalibreFigure';
-import { TextLine } from '../../kit/fields';
+import { fieldsOf } from '../../kit/fields';
 import { FactCard, RecordedBy } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
 import { StageLayout } from '../../kit/StageLayout';
@@ -16,6 +17,8 @@ import { Evidence } from './Evidence';
 import { NextLookAnswer } from './NextLookAnswer';
 import { useRecordMovement } from './recordMovement';
 import { IdentificationProvider, useAnswer, useEvidence } from './useIdentification';
+
+const identifyEngraving = fieldsOf<Payloads['identify.engraving']>();
 
 const MOST_OFFERED = 50;
 
@@ -159,7 +162,7 @@ function Mat() {
         }
         action="Read it"
       >
-        <TextLine
+        <identifyEngraving.TextLine
           name="text"
           label="Engraving"
           mono

@@ -1,11 +1,14 @@
 import { Box, Button, Paper, Stack, Typography } from '@mui/material';
 import { useState } from 'react';
 import { useFormContext, useWatch } from 'react-hook-form';
-import { AS_FOUND, LEFT_BY, PHOTO_MARKS } from '../../../core/logbook';
-import { Choice, ListChoice, MeasureField, optionsOf, Several, TextLine } from '../../kit/fields';
+import { AS_FOUND, LEFT_BY, PHOTO_MARKS, type Payloads } from '../../../core/logbook';
+import { MeasureField, optionsOf, fieldsOf } from '../../kit/fields';
 import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
 import { MarkedPhoto, useMarkedPhotos } from '../../job/photos';
+
+const openPhotoMark = fieldsOf<Payloads['open.photo-mark']>();
+const openAsFound = fieldsOf<Payloads['open.as-found']>();
 
 /** A photograph with the mark being set: by touch, or by its figures from the keyboard. */
 function Placing({ photo }: { readonly photo: string }) {
@@ -93,9 +96,9 @@ function Photographs() {
             action="Set the mark"
           >
             <Placing photo={marking} />
-            <ListChoice name="kind" label="What it shows" options={optionsOf(PHOTO_MARKS)} />
-            <Choice name="by" label="Left by" options={optionsOf(LEFT_BY)} />
-            <TextLine name="note" label="Note" />
+            <openPhotoMark.ListChoice name="kind" label="What it shows" options={optionsOf(PHOTO_MARKS)} />
+            <openPhotoMark.Choice name="by" label="Left by" options={optionsOf(LEFT_BY)} />
+            <openPhotoMark.TextLine name="note" label="Note" />
           </FactCard>
           <Button onClick={() => setMarking(null)} sx={{ mt: 1 }}>
             All photographs
@@ -118,8 +121,8 @@ export function AsFound() {
         recorded={state.facts.asFound}
         defaults={{ found: [], note: '' }}
       >
-        <Several name="found" label="Left by earlier hands" options={optionsOf(AS_FOUND)} />
-        <TextLine name="note" label="Note" />
+        <openAsFound.Several name="found" label="Left by earlier hands" options={optionsOf(AS_FOUND)} />
+        <openAsFound.TextLine name="note" label="Note" />
       </FactCard>
       <Photographs />
     </>

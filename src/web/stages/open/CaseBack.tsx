@@ -3,13 +3,15 @@ import { useEffect } from 'react';
 import { useController, useFormContext, useWatch } from 'react-hook-form';
 import { BACK_KINDS, KNIFE_KINDS } from '../../../core/craft/cases';
 import { overTravel } from '../../../core/craft/opening';
-import { OPENED_HOW, PROTECTIONS } from '../../../core/logbook';
+import { OPENED_HOW, PROTECTIONS, type Payloads } from '../../../core/logbook';
 import { asAdvised } from '../../../core/advice/opening';
-import { Choice, ClockField, ListChoice, MeasureField, optionsOf, TextLine } from '../../kit/fields';
+import { ClockField, MeasureField, optionsOf, TextLine, fieldsOf } from '../../kit/fields';
 import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
 import { NativeSelect } from '../../kit/NativeSelect';
 import { useOpening } from './useOpening';
+
+const openBack = fieldsOf<Payloads['open.back']>();
 const OTHER = '';
 
 /** Fields that follow the lamp whether or not they are shown; a form keeps up only those it knows of. */
@@ -114,10 +116,14 @@ export function CaseBack() {
         went: 'freely',
       }}
     >
-      {correcting && <ListChoice name="kind" label="Kind of back" options={optionsOf(BACK_KINDS)} />}
+      {correcting && <openBack.ListChoice name="kind" label="Kind of back" options={optionsOf(BACK_KINDS)} />}
       <ToolFields correcting={correcting} />
-      <Choice name="protection" label="Between tool and back" options={optionsOf(PROTECTIONS.slice(0, 2))} />
-      <Choice name="went" label="It opened" options={optionsOf(OPENED_HOW.slice(0, 3))} />
+      <openBack.Choice
+        name="protection"
+        label="Between tool and back"
+        options={optionsOf(PROTECTIONS.slice(0, 2))}
+      />
+      <openBack.Choice name="went" label="It opened" options={optionsOf(OPENED_HOW.slice(0, 3))} />
     </FactCard>
   );
 }

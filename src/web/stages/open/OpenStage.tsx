@@ -1,5 +1,6 @@
+import type { Payloads } from '../../../core/logbook';
 import { Stack, Typography } from '@mui/material';
-import { MeasureField, TextLine } from '../../kit/fields';
+import { fieldsOf } from '../../kit/fields';
 import { FactCard, RecordedBy } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
 import { FactList } from '../../job/FactList';
@@ -11,6 +12,11 @@ import { Measured } from './Measured';
 import { OpenLamp } from './OpenLamp';
 import { OrderOfWork } from './OrderOfWork';
 import { PartComesOff, Tray } from '../../job/Tray';
+
+const openTechnique = fieldsOf<Payloads['open.technique']>();
+const openSeals = fieldsOf<Payloads['open.seals']>();
+const openInsideSerial = fieldsOf<Payloads['open.inside-serial']>();
+const openPrint = fieldsOf<Payloads['open.print']>();
 
 function Mat() {
   const { state, asks } = useJob();
@@ -35,7 +41,7 @@ function Mat() {
             {technique.payload.note} · <RecordedBy entry={technique} />
           </Typography>
         ))}
-        <TextLine name="note" label="What to do the same, or not" />
+        <openTechnique.TextLine name="note" label="What to do the same, or not" />
       </FactCard>
       <OptionalFacts
         facts={[
@@ -50,9 +56,9 @@ function Mat() {
                 defaults={{ rim: 1, innerCover: 0, hatch: 0 }}
               >
                 <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
-                  <MeasureField name="rim" label="At the rim" quantity="figureOnly" />
-                  <MeasureField name="innerCover" label="On an inner cover" quantity="figureOnly" />
-                  <MeasureField name="hatch" label="At a hatch" quantity="figureOnly" />
+                  <openSeals.MeasureField name="rim" label="At the rim" quantity="figureOnly" />
+                  <openSeals.MeasureField name="innerCover" label="On an inner cover" quantity="figureOnly" />
+                  <openSeals.MeasureField name="hatch" label="At a hatch" quantity="figureOnly" />
                 </Stack>
               </FactCard>
             ),
@@ -67,7 +73,7 @@ function Mat() {
                 recorded={facts.insideSerial}
                 defaults={{ serial: '' }}
               >
-                <TextLine
+                <openInsideSerial.TextLine
                   name="serial"
                   label="As it stands there"
                   mono
@@ -86,7 +92,7 @@ function Mat() {
                 recorded={facts.prints}
                 defaults={{ text: '' }}
               >
-                <TextLine name="text" label="As it stands there: cell, polarity, reset" mono />
+                <openPrint.TextLine name="text" label="As it stands there: cell, polarity, reset" mono />
               </FactList>
             ),
           },

@@ -10,6 +10,7 @@ import {
   pairBack,
   SEAL_STATES,
   wayBack,
+  type Payloads,
 } from '../../../core/logbook';
 import { partInWords } from '../../../core/craft/parts';
 import { wayTaken } from '../../../core/craft/policy';
@@ -24,6 +25,7 @@ import {
   TextLine,
   Tick,
   useFieldValue,
+  fieldsOf,
 } from '../../kit/fields';
 import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
@@ -34,6 +36,11 @@ import { Tray } from '../../job/Tray';
 import { StageLayout } from '../../kit/StageLayout';
 import { capital } from '../../../core/craft/judgement';
 import { useEffect } from 'react';
+
+const sealNow = fieldsOf<Payloads['seal.now']>();
+const sealPaired = fieldsOf<Payloads['seal.paired']>();
+const sealClosed = fieldsOf<Payloads['seal.closed']>();
+const sealOther = fieldsOf<Payloads['seal.other']>();
 
 /** Tells the lamp what is ticked while it is not recorded yet. */
 function GasketFields() {
@@ -184,7 +191,7 @@ function BeforeAndNow() {
             recorded={now}
             defaults={{ note: '' }}
           >
-            <TextLine name="note" label="What this shop changed" />
+            <sealNow.TextLine name="note" label="What this shop changed" />
           </FactCard>
         </Stack>
       </Box>
@@ -234,7 +241,7 @@ function Mat() {
           defaults={{ inBack: '' }}
           hint={<Typography color="text.secondary">{pairing.reasons.join(' ')}</Typography>}
         >
-          <TextLine
+          <sealPaired.TextLine
             name="inBack"
             label="Serial in the back"
             mono
@@ -250,9 +257,9 @@ function Mat() {
         recorded={facts.closed}
         defaults={{ how: firstWay, seamEven: true, raisedClocks: [], interim: false }}
       >
-        <Choice name="how" label="How" options={optionsOf(backs[kind].closes)} wanted />
+        <sealClosed.Choice name="how" label="How" options={optionsOf(backs[kind].closes)} wanted />
         <SeamFields />
-        <Tick
+        <sealClosed.Tick
           name="interim"
           label="For the time being, on its old seal: a follow-up job waits for the part"
         />
@@ -275,14 +282,14 @@ function Mat() {
                 recorded={facts.otherSeals}
                 defaults={{ crown: 'inspected', pushers: 'none there', crystal: 'not touched' }}
               >
-                <Choice
+                <sealOther.Choice
                   name="crown"
                   label="Crown"
                   options={optionsOf(SEAL_STATES)}
                   wanted={asks('seal.other')}
                 />
-                <Choice name="pushers" label="Pushers" options={optionsOf(SEAL_STATES)} />
-                <Choice name="crystal" label="Crystal" options={optionsOf(SEAL_STATES)} />
+                <sealOther.Choice name="pushers" label="Pushers" options={optionsOf(SEAL_STATES)} />
+                <sealOther.Choice name="crystal" label="Crystal" options={optionsOf(SEAL_STATES)} />
               </FactCard>
             ),
           },

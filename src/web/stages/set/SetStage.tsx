@@ -2,15 +2,21 @@ import { Button, Stack } from '@mui/material';
 import { useController } from 'react-hook-form';
 import { provingRun } from '../../../core/advice/handback';
 import { capital, figure } from '../../../core/craft/judgement';
-import { OUTSIDE, type Outside } from '../../../core/logbook';
+import { OUTSIDE, type Outside, type Payloads } from '../../../core/logbook';
 import { functionsToProve, settingAdvice, type ProofStep, watchSeconds } from '../../../core/craft/setting';
 import { useKey } from '../../kit/keys/KeysProvider';
 import { Caution, LampAnswer, Working } from '../../kit/Lamp';
-import { MeasureField, ProofList, TextLine, Tick } from '../../kit/fields';
+import { ProofList, fieldsOf } from '../../kit/fields';
 import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
 import { OptionalFacts } from '../../kit/OptionalFacts';
 import { StageLayout } from '../../kit/StageLayout';
+
+const setRuns = fieldsOf<Payloads['set.runs']>();
+const setTime = fieldsOf<Payloads['set.time']>();
+const setOutside = fieldsOf<Payloads['set.outside']>();
+const setRunBegan = fieldsOf<Payloads['set.run-began']>();
+const setRunEnded = fieldsOf<Payloads['set.run-ended']>();
 
 const UNKNOWN_MOVEMENT: readonly ProofStep[] = [
   { what: 'hands', how: 'Hands pass each other and the dial all the way round.' },
@@ -50,11 +56,11 @@ function Mat() {
         recorded={facts.runs}
         defaults={{ runs: true, watchedSeconds: watchFor }}
       >
-        <Tick name="runs" label="It runs by its own step" wanted />
-        <MeasureField name="watchedSeconds" label="Watched for" quantity="durationS" />
+        <setRuns.Tick name="runs" label="It runs by its own step" wanted />
+        <setRuns.MeasureField name="watchedSeconds" label="Watched for" quantity="durationS" />
       </FactCard>
       <FactCard kind="set.time" title="Time" recorded={facts.timeSet} defaults={{ set: true }}>
-        <Tick name="set" label="Set to the signal" wanted />
+        <setTime.Tick name="set" label="Set to the signal" wanted />
       </FactCard>
       <FactCard
         kind="set.functions"
@@ -76,7 +82,7 @@ function Mat() {
                 recorded={facts.outside}
                 defaults={{ proved: {} }}
               >
-                <ProofList
+                <setOutside.ProofList
                   name="proved"
                   steps={OUTSIDE.map((what) => ({ what, how: OUTSIDE_HOW[what] }))}
                   wanted={asks('set.outside')}
@@ -96,7 +102,7 @@ function Mat() {
                   defaults={{ shows: '' }}
                   action="It runs from now"
                 >
-                  <TextLine
+                  <setRunBegan.TextLine
                     name="shows"
                     label="The hands show"
                     mono
@@ -112,8 +118,8 @@ function Mat() {
                     defaults={{ shows: '', stillRuns: true }}
                     action="Read now"
                   >
-                    <Tick name="stillRuns" label="It still runs" />
-                    <TextLine
+                    <setRunEnded.Tick name="stillRuns" label="It still runs" />
+                    <setRunEnded.TextLine
                       name="shows"
                       label="The hands show"
                       mono

@@ -2,14 +2,16 @@ import { Paper, Stack, Typography } from '@mui/material';
 import { useFormContext } from 'react-hook-form';
 import { waterStatement } from '../../../core/advice/handback';
 import { capital, figure } from '../../../core/craft/judgement';
-import { deflectionKept, entryInWords, TEST_METHODS } from '../../../core/logbook';
+import { deflectionKept, entryInWords, TEST_METHODS, type Payloads } from '../../../core/logbook';
 import { Caution, LampAnswer, Working } from '../../kit/Lamp';
 import { CaseFigure } from '../../figures/CaseFigure';
-import { Choice, MeasureField, optionsOf, TextLine, useFieldValue } from '../../kit/fields';
+import { MeasureField, optionsOf, useFieldValue, fieldsOf } from '../../kit/fields';
 import { FactCard, RecordedBy } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
 import { OnTester } from './OnTester';
 import { StageLayout } from '../../kit/StageLayout';
+
+const testMade = fieldsOf<Payloads['test.made']>();
 
 /** Where it leaked, on the clock face; asked only once a leak was seen. */
 function LeakPlace() {
@@ -74,38 +76,43 @@ function Mat() {
           )
         }
       >
-        <Choice name="method" label="Method" options={optionsOf(TEST_METHODS)} wanted={tests.length === 0} />
+        <testMade.Choice
+          name="method"
+          label="Method"
+          options={optionsOf(TEST_METHODS)}
+          wanted={tests.length === 0}
+        />
         <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
-          <MeasureField
+          <testMade.MeasureField
             name="pressureBar"
             label="Pressure"
             quantity="pressureBar"
             optional
             helper="blank for condensation"
           />
-          <MeasureField name="seconds" label="Watched for" quantity="durationS" />
+          <testMade.MeasureField name="seconds" label="Watched for" quantity="durationS" />
         </Stack>
-        <Choice
+        <testMade.Choice
           name="outcome"
           label="Outcome"
           options={optionsOf(['no leak seen', 'leak seen', 'not clear'])}
         />
         <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
-          <MeasureField
+          <testMade.MeasureField
             name="deflectionStartUm"
             label="Deflection, start"
             quantity="micrometres"
             optional
             helper="after settling"
           />
-          <MeasureField
+          <testMade.MeasureField
             name="deflectionEndUm"
             label="Deflection, end"
             quantity="micrometres"
             optional
             helper="blank if not shown"
           />
-          <MeasureField
+          <testMade.MeasureField
             name="temperatureC"
             label="Temperature"
             quantity="temperatureC"
@@ -115,7 +122,7 @@ function Mat() {
         </Stack>
         <OnTester />
         <LeakPlace />
-        <TextLine name="note" label="What was done about it" />
+        <testMade.TextLine name="note" label="What was done about it" />
       </FactCard>
     </>
   );
