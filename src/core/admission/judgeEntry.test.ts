@@ -1,6 +1,6 @@
 import { admit } from '../../testing/admitted';
 import { takenIn } from '../../testing/fixtures';
-import type { Logbook} from '../../testing/fixtures';
+import type { Logbook } from '../../testing/fixtures';
 import { book, context, idOf, lot, readingOf, readyJob } from '../../testing/fixtures';
 import { handback } from '../advice/handback';
 import { DEFAULT_POLICY } from '../craft/policy';

@@ -1,5 +1,5 @@
 import { takenIn } from '../../../testing/fixtures';
-import type { Logbook} from '../../../testing/fixtures';
+import type { Logbook } from '../../../testing/fixtures';
 import { context, lot, readyJob } from '../../../testing/fixtures';
 import { handback } from '../handback';
 import { priceOf } from './priceOf';
