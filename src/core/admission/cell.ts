@@ -84,7 +84,7 @@ const fromLot: Judge<'cell.fitted'> = ({ payload, occurredAt }, question) => {
 };
 
 /** A kit is for one calibre, from a lot that holds it and is in date. */
-const accumulator: Judge<'cell.accumulator'> = ({ payload, occurredAt }, question) => {
+const accumulator: Judge<'cell.accumulator'> = ({ payload }, question) => {
   const { kitCode, lotId } = payload;
   const { calibre } = question.state;
   if (calibre && calibre.charge === null)
@@ -101,7 +101,8 @@ const accumulator: Judge<'cell.accumulator'> = ({ payload, occurredAt }, questio
   const lot = lotOf(question, lotId);
   if (lot?.item !== 'kit' || bareCode(lot.code) !== bareCode(kitCode))
     return refuse(['The lot named does not hold this kit.'], 'Choose the lot the kit was taken from.');
-  return refuseLot(lot, localDay(occurredAt, question.context.shop.zone), 'kit');
+  const { nowUtc, shop } = question.context;
+  return refuseLot(lot, localDay(nowUtc, shop.zone), 'kit');
 };
 
 /** The cell that was in the watch goes in again only where no other went in, and never out of the bin. */

@@ -54,6 +54,9 @@ describe('accumulators and primary cells', () => {
       },
     ];
     expect(admit(job, () => job.add('cell.accumulator', payload), kits).verdict).toBe(verdict);
+    // A bench whose clock is behind brings no kit back into its date.
+    const long = { occurredAt: '2025-01-05T10:00:00.000Z' };
+    expect(admit(job, () => job.add('cell.accumulator', payload, long), kits).verdict).toBe(verdict);
   });
   it('the same cell goes back only where no other was fitted, and a later fitting takes its place', () => {
     const job = takenIn('cell only');

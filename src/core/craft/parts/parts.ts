@@ -66,20 +66,21 @@ export function serves(part: Part): readonly Served[] {
 
 /** What follows one of these says where a part belongs or what it is like, not what it is. */
 const BELONGS = /[,(]|\b(?:for|of|from|to|with|in|at|under|on|as)\b/;
+/** A figure, or the unit behind one: a size, not a thing. */
+const SIZE = /\d|^(?:mm|cm|×|x|ø)$/;
 
 /**
- * The part a request in words names, or null where it names none: `spring bar 18 mm` is a spring bar and no spring,
- * `case back gasket` a gasket, `screw for the back plate` a screw. The last part named before what it belongs to counts,
- * and of names that lie in one another the longest. Source: how a part is asked for in English.
+ * The part a request in words names, or null where it surely names none: `spring bar 18 mm` is a spring bar and no
+ * spring, `case back gasket` a gasket, `screw for the back plate` a screw, `movement holder` no movement. It is what the
+ * words end in before what it belongs to, its size apart; of names that lie in one another the longest. In doubt none, so
+ * that nothing counts as ordered that is not. Source: how a part is asked for in English.
  */
 export function partNamedIn(words: string): Part | null {
   const [head = ''] = words.toLowerCase().split(BELONGS);
-  const named = PARTS.flatMap((part) => {
-    const found = [...head.matchAll(new RegExp(`\\b${part}(?:s|es)?\\b`, 'g'))].at(-1);
-    return found ? [{ part, end: found.index + part.length }] : [];
-  });
-  const [last] = named.sort((a, b) => b.end - a.end || b.part.length - a.part.length);
-  return last?.part ?? null;
+  const said = head.split(/[\s\-–_]+/).filter(Boolean);
+  const thing = said.slice(0, said.findLastIndex((word) => !SIZE.test(word)) + 1).join(' ');
+  const named = PARTS.filter((part) => new RegExp(`(?:^| )${part}(?:s|es)?$`).test(thing));
+  return named.sort((a, b) => b.length - a.length)[0] ?? null;
 }
 
 /** So many of something, e.g. `4 × screw`. */
