@@ -1,5 +1,5 @@
 import type { Gasket } from '../src/core/craft/gaskets';
-import { type Calibre, type Maker, NOTHING_MORE, type Well } from '../src/core/craft/movements';
+import { type Calibre, type Maker, USUAL_KEEP_CLEAR_MM, type Well } from '../src/core/craft/movements';
 import { type BackMeasures, type CaseType, NOTHING_MEASURED } from '../src/core/craft/cases';
 /** Makers, calibres and cases that exist nowhere, with everything the program computes from them. */
 export const makers: Maker[] = [
@@ -218,7 +218,15 @@ function calibre(
   own: Pick<Calibre, 'id' | 'makerId' | 'code' | 'wells' | 'functions'> & Partial<Calibre>,
 ): Calibre {
   return {
-    ...NOTHING_MORE,
+    family: '',
+    shopsOwn: false,
+    jewels: null,
+    printed: [],
+    contacts: [],
+    keepClearMm: USUAL_KEEP_CLEAR_MM,
+    insulators: [],
+    recipes: [],
+    revisions: [],
     dial: dialOf(own.functions),
     formerCodes: [],
     shape: 'round',

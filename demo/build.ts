@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { Readable } from 'node:stream';
 import { v5 } from 'uuid';
 import { DEVICE_IDS, makeEntry, type NewEntry } from '../src/contract';
-import { CATALOGUE_LISTS } from '../src/core/craft/book';
+import { recordsIn } from '../src/core/craft/book';
 import { handback } from '../src/core/advice/handback';
 import { foldJob, type EntryKind, type Payloads } from '../src/core/logbook';
 import { addMinutes } from '../src/core/craft/time';
@@ -29,7 +29,7 @@ export function writeBook(store: Store): void {
   store.catalogue.write('calibre', calibres);
   store.catalogue.write('caseType', caseTypes);
   store.catalogue.write('gasket', gaskets);
-  for (const kind of TOOL_KINDS) store.catalogue.write(kind, tools[CATALOGUE_LISTS[kind]]);
+  for (const kind of TOOL_KINDS) store.catalogue.write(kind, recordsIn(kind, tools));
 }
 
 /** Builds the demo's database in an empty folder, through the same store the application writes with. */

@@ -111,12 +111,18 @@ export const handsReading = z
     'The hands show: hours and minutes, e.g. 09:42 or 09:42:15.',
   );
 
+/** An object with these fields and no others. */
+export function objectOf<T>(fields: { readonly [F in keyof T]: z.ZodType<T[F], T[F]> }): z.ZodType<T, T> {
+  // Zod puts the type together from the fields one by one, which TypeScript cannot follow for any T.
+  return z.strictObject(fields) as z.ZodType as z.ZodType<T, T>;
+}
+
 /** One of a list, with the list in the refusal. */
 export function oneOf<const T extends readonly string[]>(
   words: string,
   values: T,
 ): z.ZodType<T[number], T[number]> {
-  return z.enum(values as unknown as [T[number], ...T[number][]], {
+  return z.enum(values, {
     error: `${words}: one of ${values.join(values.some((value) => value.includes(',')) ? '; ' : ', ')}.`,
   });
 }

@@ -11,8 +11,7 @@ export {
 export { calendarDay } from './fields';
 export * from './problems';
 export * from './resources';
-export * from './catalogue';
-export * from './catalogueTables';
+export * from './book';
 export * from './devices';
 export * from './jobFile';
 export * from './policy';

@@ -90,17 +90,19 @@ function readJob(value: unknown, at: string): JobFromFile | NonNullable<Problem[
     return fieldsOf(parsed.error).map(({ path, message }) => ({ path: under(path), message }));
   const { job, customerId, customer: owner, technicians, attachments } = parsed.data;
   const wrong: NonNullable<Problem['fields']> = [];
-  const entries = parsed.data.entries.map((stored, index) => {
+  const entries = parsed.data.entries.flatMap((stored, index) => {
     const { recordedAt, sequence: _, jobId: __, ...told } = stored;
     const entry = newEntry.safeParse(raisedOrAsIs(told));
-    if (!entry.success)
+    if (!entry.success) {
       wrong.push(
         ...fieldsOf(entry.error).map(({ path, message }) => ({
           path: under(`entries.${index}.${path}`),
           message,
         })),
       );
-    return { entry: entry.data as unknown as NewEntry, recordedAt };
+      return [];
+    }
+    return [{ entry: entry.data, recordedAt }];
   });
   const known = new Set(technicians.map((person) => person.id));
   const held = new Set(attachments.map((file) => file.hash));

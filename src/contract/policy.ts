@@ -7,23 +7,25 @@ import {
   SCHOOL_IDS,
   SERVICES,
   type SchoolId,
+  type Schools,
   type Service,
+  type ServicePolicy,
   type Shop,
   waysOf,
   WEEKDAYS,
   type Weekday,
 } from '../core/craft/policy';
-import { id, number, oneOf, priceLine, priceMinor, text } from './fields';
+import { id, number, objectOf, oneOf, priceLine, priceMinor, text } from './fields';
 
 const hour = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'Hours: hour and minute, e.g. 08:30.');
-const openHours: z.ZodType<OpenHours> = z
+const openHours: z.ZodType<OpenHours, OpenHours> = z
   .strictObject({ from: hour, to: hour })
   .refine((hours) => hours.from < hours.to, { path: ['to'], error: 'Hours: closing comes after opening.' });
 
-function recordOf<K extends string, V>(keys: readonly K[], value: (key: K) => z.ZodType<V>) {
-  return z.strictObject(Object.fromEntries(keys.map((key) => [key, value(key)]))) as unknown as z.ZodType<
-    Record<K, V>
-  >;
+/** An object with a value for each of the keys. */
+function recordOf<K extends string, V>(keys: readonly K[], value: (key: K) => z.ZodType<V, V>) {
+  type Values = Record<K, z.ZodType<V, V>>;
+  return objectOf<Record<K, V>>(Object.fromEntries(keys.map((key) => [key, value(key)])) as Values);
 }
 
 function isZone(zone: string): boolean {
@@ -35,15 +37,15 @@ function isZone(zone: string): boolean {
   }
 }
 
-const shop: z.ZodType<Shop> = z.strictObject({
+const shop: z.ZodType<Shop, Shop> = z.strictObject({
   name: text({ words: 'Name of the shop', max: 80, example: 'The Lamp Counter' }),
   place: z.string().trim().max(120, 'Place: at most 120 characters.'),
   zone: z.string().refine(isZone, 'Zone: one of the world’s time zones, e.g. Europe/Lisbon.'),
 });
 
-const policy = z.strictObject({
-  services: recordOf<Service, { requires: Requirement[]; priceMinor: number }>(SERVICES, (service) =>
-    z.strictObject({
+const policy = objectOf<Omit<Policy, 'revision'>>({
+  services: recordOf<Service, ServicePolicy>(SERVICES, (service) =>
+    objectOf<ServicePolicy>({
       requires: z
         .array(oneOf('Fact', Object.keys(REQUIREMENTS) as Requirement[]))
         .refine(
@@ -68,9 +70,10 @@ const policy = z.strictObject({
       (lines) => new Set(lines.map((line) => line.what)).size === lines.length,
       'Price list: each thing once.',
     ),
+  // Each school takes one of its own ways: `waysOf` says so of each, and the compiler loses it in the list.
   schools: recordOf<SchoolId, string>(SCHOOL_IDS, (school) =>
-    oneOf(school, waysOf(school) as readonly string[]),
-  ) as unknown as z.ZodType<Policy['schools']>,
+    oneOf<readonly string[]>(school, waysOf(school)),
+  ) as z.ZodType as z.ZodType<Schools, Schools>,
   hours: recordOf<Weekday, OpenHours | null>(WEEKDAYS, () => openHours.nullable()),
   currency: z.string().regex(/^[A-Z]{3}$/, 'Currency: three letters, e.g. EUR.'),
   warrantyMonths: number({ words: 'Warranty', min: 0, max: 120, unit: 'months', example: 12 }).int(),

@@ -4,7 +4,7 @@ import type { Catalogue } from '../core/craft/book';
 import type { Entry, LooseCell, LyingOpen, Payloads, StageStatus } from '../core/logbook';
 import type { Policy, Shop, StageId } from '../core/craft/policy';
 import type { Attachment } from './devices';
-import { newEntry, type NewEntry } from './entries/entries';
+import { newEntry } from './entries/entries';
 import { id, optionalText, text } from './fields';
 export const customer = z.strictObject({
   id,
@@ -34,10 +34,7 @@ export const newJob = z.strictObject({
   followsJobId: id.nullable().default(null),
   entries: z.array(newEntry).min(1, 'A job starts with at least one entry.').max(40),
 });
-export type NewJob = Omit<z.infer<typeof newJob>, 'entries' | 'followsJobId'> & {
-  readonly entries: readonly NewEntry[];
-  readonly followsJobId?: string | null;
-};
+export type NewJob = z.input<typeof newJob>;
 
 export interface StageSummary {
   readonly stage: StageId;

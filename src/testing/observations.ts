@@ -16,8 +16,8 @@ import {
   CHARACTER_MODEL,
   HOLD_KINDS,
   type Maker,
-  NOTHING_MORE,
   SIGNS,
+  USUAL_KEEP_CLEAR_MM,
   twinsOf,
   type Well,
 } from '../core/craft/movements';
@@ -82,7 +82,15 @@ export function inventedCalibres(count: number, makers: readonly Maker[], seed: 
     const date = !digital && uniform() < 0.5;
     const seconds = !digital && uniform() < 0.8;
     return {
-      ...NOTHING_MORE,
+      family: '',
+      shopsOwn: false,
+      printed: [],
+      contacts: [],
+      keepClearMm: USUAL_KEEP_CLEAR_MM,
+      insulators: [],
+      recipes: [],
+      revisions: [],
+      charge: null,
       id: `calibre-${index}`,
       makerId: maker.id,
       code,

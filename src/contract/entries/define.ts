@@ -4,7 +4,7 @@ import type { z } from 'zod';
 /** One kind on the wire: its schema now, and how each older payload is raised to the next version. */
 export interface KindDefinition<P> {
   readonly version: number;
-  readonly schema: z.ZodType<P>;
+  readonly schema: z.ZodType<P, P>;
   /** Upcasters by the version they raise from. */
   readonly raise?: Readonly<Record<number, (payload: unknown) => unknown>>;
 }

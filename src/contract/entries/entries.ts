@@ -49,19 +49,22 @@ function schemaOf<K extends EntryKind>(kind: K) {
   return z.strictObject({ ...envelope, kind: z.literal(kind), payload: kindDefinition(kind).schema });
 }
 
-/** An entry as the browser sends it: one member of the union by kind. */
-export const newEntry = z.discriminatedUnion(
-  'kind',
-  ENTRY_KINDS.map((kind) => schemaOf(kind)) as unknown as [ReturnType<typeof schemaOf>],
-  { error: 'Kind: one the logbook knows, e.g. check.reading.' },
-);
-
-/** What `newEntry` gives: an entry without the server's part. */
+/** An entry without the server's part. */
 export type NewEntry = {
   [K in EntryKind]: Omit<Extract<Entry, { kind: K }>, 'sequence' | 'recordedAt' | 'jobId'> & {
     payloadVersion: number;
   };
 }[EntryKind];
+
+/**
+ * An entry as the browser sends it: one member of the union by kind. The schemas come from the table of kinds, so each
+ * gives the entry of its kind; their list is no tuple to the compiler, and their union is not `NewEntry` to it.
+ */
+export const newEntry = z.discriminatedUnion(
+  'kind',
+  ENTRY_KINDS.map((kind) => schemaOf(kind)) as [ReturnType<typeof schemaOf>],
+  { error: 'Kind: one the logbook knows, e.g. check.reading.' },
+) as z.ZodType as z.ZodType<NewEntry, NewEntry>;
 
 /** Who records a fact, when and where, and what it corrects; what is left out is none. */
 export interface AboutEntry {

@@ -9,7 +9,7 @@ import {
   PROTECTIONS,
 } from '../../core/logbook';
 import { type Part, PARTS, SERVED, serves } from '../../core/craft/parts';
-import { backMeasureFields } from '../catalogue';
+import { backMeasureFields, schemasOf } from '../book';
 import { clock, fileHash, id, number, oneOf, optionalText, text } from '../fields';
 import type { KindDefinitions } from './define';
 const note = optionalText({ words: 'Note', max: 500, example: 'scratch beside the coil' });
@@ -42,7 +42,7 @@ export const openKinds: KindDefinitions<OpenPayloads> = {
     version: 1,
     schema: z
       .strictObject({
-        ...backMeasureFields,
+        ...schemasOf(backMeasureFields),
         kind: oneOf('Kind of back', BACK_KINDS),
         chordMm: setting('From one notch to the farthest').nullable(),
         lipClock: clock.nullable(),

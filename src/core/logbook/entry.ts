@@ -56,8 +56,16 @@ const kinds: { readonly [K in EntryKind]: FactKind<K, Payloads[K], JobFacts> } =
   ...logbookKinds,
 };
 
-function kindOf<K extends EntryKind>(entry: EntryOf<K>): FactKind<K, Payloads[K], JobFacts> {
+type Told<K extends EntryKind> = Pick<EntryOf<K>, 'kind' | 'payload'>;
+/** What is told of something, without who, when and where. */
+type AnyTold = { [K in EntryKind]: Told<K> }[EntryKind];
+
+function kindOf<K extends EntryKind>(entry: Pick<EntryOf<K>, 'kind'>): FactKind<K, Payloads[K], JobFacts> {
   return kinds[entry.kind];
+}
+
+function wordsOf<K extends EntryKind>(entry: Told<K>): string {
+  return kindOf<K>(entry).words(entry.payload);
 }
 
 /** A job of which nothing is known. */
@@ -77,8 +85,8 @@ export function noFacts(): JobFacts {
 }
 
 /** An entry in a few words, e.g. `fitted: SR621SW, lot N-204`. */
-export function entryInWords(entry: Entry): string {
-  return kindOf(entry).words(entry.payload);
+export function entryInWords(entry: AnyTold): string {
+  return wordsOf(entry);
 }
 
 /** Whether the entry, coming after the signature, reopens the job. */

@@ -2,32 +2,29 @@ import { isDeepStrictEqual } from 'node:util';
 import { setImmediate } from 'node:timers/promises';
 import { CsvError, parse } from 'csv-parse';
 import { stringify } from 'csv-stringify/sync';
-import { NOTHING_MORE } from '../../core/craft/movements';
 import {
   type CatalogueTable,
   fieldsOf,
   type ImportReport,
   OWNER_COLUMN,
   recordOf,
-  recordSchemas,
+  RECORDS,
+  silentFields,
   valueAt,
   writeField,
 } from '../../contract';
 import {
   type Book,
-  CATALOGUE_LISTS,
   type CatalogueKind,
   judgeRecord,
   openBook,
   recordId,
   type RecordBodies,
+  recordsIn,
+  withRecords,
 } from '../../core/craft/book';
 
 type Body = RecordBodies[CatalogueKind];
-
-function bodiesOf(book: Book, kind: CatalogueKind): readonly Body[] {
-  return book[CATALOGUE_LISTS[kind]];
-}
 
 function headings(table: CatalogueTable): string[] {
   return [...(table.within === null ? [] : [OWNER_COLUMN]), ...table.columns.map((column) => column.name)];
@@ -37,13 +34,10 @@ function headings(table: CatalogueTable): string[] {
 export function tableCsv(table: CatalogueTable, book: Book): string {
   const line = (from: unknown): string[] =>
     table.columns.map((column) => writeField(valueAt(from, column.key)));
-  const rows = bodiesOf(book, table.kind).flatMap((body) =>
+  const rows = recordsIn(table.kind, book).flatMap((body) =>
     table.within === null
       ? [line(body)]
-      : (valueAt(body, table.within) as readonly unknown[]).map((part) => [
-          recordId(table.kind, body),
-          ...line(part),
-        ]),
+      : (valueAt(body, table.within) as readonly unknown[]).map((part) => [recordId(body), ...line(part)]),
   );
   return stringify([headings(table), ...rows], { record_delimiter: '\r\n' });
 }
@@ -146,8 +140,8 @@ export async function* readTable(
     return { report: report({}), bodies: [] };
   }
   const order = wanted.map((name) => given.indexOf(name));
-  const known = new Map(bodiesOf(book, table.kind).map((body) => [recordId(table.kind, body), body]));
-  const schema = recordSchemas[table.kind];
+  const known = new Map(recordsIn(table.kind, book).map((body) => [recordId(body), body]));
+  const schema = RECORDS[table.kind].schema;
   const columnOf = (path: string): string | null => {
     const own = table.within === null ? path : path.replace(new RegExp(`^${table.within}\\.\\d+\\.?`), '');
     return (
@@ -190,12 +184,12 @@ export async function* readTable(
     }
     const record = recordOf(table, fields);
     const before = typeof record.id === 'string' ? known.get(record.id) : undefined;
-    const parsed = schema.safeParse({ ...emptyParts(table.kind), ...before, ...record });
+    const parsed = schema.safeParse({ ...silentFields(table.kind), ...before, ...record });
     if (!parsed.success) {
       for (const { path, message } of fieldsOf(parsed.error)) wrong(line.number, path, message);
       continue;
     }
-    const id = recordId(table.kind, parsed.data);
+    const id = recordId(parsed.data);
     const twin = next.get(id);
     if (twin) wrong(line.number, 'id', `The same record stands in line ${twin.lines[0]} too.`);
     else next.set(id, { body: parsed.data, lines: [line.number] });
@@ -212,12 +206,13 @@ export async function* readTable(
   }
   yield { done: rest.length, of: rest.length };
 
-  const prospective = openBook({
-    ...book,
-    [CATALOGUE_LISTS[table.kind]]: [
-      ...new Map([...known, ...[...next].map(([id, { body }]) => [id, body] as const)]).values(),
-    ],
-  });
+  const prospective = openBook(
+    withRecords(
+      table.kind,
+      [...next.values()].map(({ body }) => body),
+      book,
+    ),
+  );
   for (const { body, lines: at } of next.values()) {
     for (const { path, reason } of judgeRecord(table.kind, body, prospective)) {
       const inner = table.within === null ? 0 : Number(path.split('.')[1] ?? 0);
@@ -244,12 +239,4 @@ export async function* readTable(
     }),
     bodies: errors.length > 0 ? [] : [...fresh, ...changed].map(([, { body }]) => body),
   };
-}
-
-/** What a file may be silent about, for a record that is new. */
-function emptyParts(kind: CatalogueKind): object {
-  if (kind === 'maker') return { sign: null, patterns: [] };
-  if (kind === 'caseType') return { back: null };
-  if (kind === 'calibre') return { ...NOTHING_MORE, wells: [], coils: [], functionDraws: [] };
-  return {};
 }

@@ -5,10 +5,19 @@ import {
   type CatalogueTable,
   type ImportNews,
   policyWrite,
-  recordSchemas,
+  RECORDS,
   recordWrite,
 } from '../../contract';
-import { CATALOGUE_KINDS, type CatalogueKind, judgeRecord, openBook, recordId } from '../../core/craft/book';
+import {
+  type Book,
+  CATALOGUE_KINDS,
+  type CatalogueKind,
+  judgeRecord,
+  openBook,
+  type RecordBodies,
+  recordId,
+  withoutRecord,
+} from '../../core/craft/book';
 import { readTable, tableCsv } from '../catalogue/tables';
 import { contradicted, movedOn, notFound, notKept, parsed } from '../problem';
 import type { Store } from '../store/store';
@@ -62,17 +71,15 @@ export function bookRoutes(store: Store): Router {
   router.post('/catalogue/records', (request, response) => {
     const given = parsed(recordWrite, request.body);
     known(given.technicianId);
-    const body = parsed(recordSchemas[given.kind] as z.ZodType<object>, given.body);
     const book = store.catalogue.book();
-    const id = recordId(given.kind, body as never);
+    const { id, body, problems } = judgedBody(given.kind, given.body, book);
     if (id !== given.id && given.basedOn !== null)
       throw contradicted([{ path: 'id', message: 'A record keeps its id: enter a new one instead.' }]);
     if (!given.removed) {
-      const problems = judgeRecord(given.kind, body as never, book);
       if (problems.length > 0)
         throw contradicted(problems.map(({ path, reason }) => ({ path, message: reason })));
     } else {
-      const orphans = orphansWithout(given.kind, id, store);
+      const orphans = orphansWithout(given.kind, id, book);
       if (orphans.length > 0) {
         throw contradicted([
           { path: 'id', message: `Still named by ${orphans.slice(0, 5).join(', ')}: change those first.` },
@@ -133,18 +140,18 @@ export function bookRoutes(store: Store): Router {
   return router;
 }
 
+/** A record as it was sent: whether it is one at all, under which id, and what in it contradicts the book. */
+function judgedBody<K extends CatalogueKind>(kind: K, given: unknown, book: Book) {
+  const body: RecordBodies[K] = parsed(RECORDS[kind].schema, given);
+  return { id: recordId(body), body, problems: judgeRecord(kind, body, book) };
+}
+
 /** Records that would name what is not in the book any more. */
-function orphansWithout(kind: CatalogueKind, id: string, store: Store): string[] {
-  const book = store.catalogue.book();
-  const without = openBook({
-    ...book,
-    cells: kind === 'cell' ? book.cells.filter((each) => recordId('cell', each) !== id) : book.cells,
-    makers: kind === 'maker' ? book.makers.filter((each) => each.id !== id) : book.makers,
-    caseTypes: kind === 'caseType' ? book.caseTypes.filter((each) => each.id !== id) : book.caseTypes,
-  });
+function orphansWithout(kind: CatalogueKind, id: string, book: Book): string[] {
+  const without = openBook(withoutRecord(kind, id, book));
   return [
-    ...book.calibres.filter((each) => judgeRecord('calibre', each, without).length > 0),
+    ...without.calibres.filter((each) => judgeRecord('calibre', each, without).length > 0),
     ...without.caseTypes.filter((each) => judgeRecord('caseType', each, without).length > 0),
-    ...book.gaskets.filter((each) => judgeRecord('gasket', each, without).length > 0),
+    ...without.gaskets.filter((each) => judgeRecord('gasket', each, without).length > 0),
   ].map((each) => each.code);
 }

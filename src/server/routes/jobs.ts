@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { Readable } from 'node:stream';
 import express, { Router } from 'express';
 import { z } from 'zod';
-import { newEntry, type NewEntry, newJob, type NewJob, raiseNewEntry, readJobFile } from '../../contract';
+import { newEntry, newJob, raiseNewEntry, readJobFile } from '../../contract';
 import { readTicket } from '../../core/craft/tickets';
 import { jobFile, visitFile } from '../documents/jobFile';
 import { LABEL_CODES, labelCodeSvg, labelPdf } from '../documents/labelPdf';
@@ -45,7 +45,7 @@ export function jobRoutes(store: Store): Router {
     const body = request.body as { entries?: unknown };
     const entries = Array.isArray(body?.entries) ? body.entries.map(raiseNewEntry) : body?.entries;
     const given = parsed(newJob, { ...body, entries });
-    const taken = logbook.takeIn(given as unknown as NewJob);
+    const taken = logbook.takeIn(given);
     if (!('job' in taken)) throw notKept(taken);
     if (taken.outcome === 'taken in') store.publish({ jobId: taken.job.id, what: 'job' });
     response.status(taken.outcome === 'taken in' ? 201 : 200).json(taken.job);
@@ -59,7 +59,7 @@ export function jobRoutes(store: Store): Router {
 
   router.post('/jobs/:id/entries', (request, response) => {
     const given = parsed(newEntry, raiseNewEntry(request.body));
-    const appended = logbook.append(request.params.id, given as NewEntry);
+    const appended = logbook.append(request.params.id, given);
     if (!('entry' in appended)) throw notKept(appended);
     if (appended.outcome === 'recorded')
       for (const jobId of [request.params.id, ...appended.also]) store.publish({ jobId, what: 'entry' });

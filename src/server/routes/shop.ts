@@ -1,7 +1,7 @@
 import { Router } from 'express';
 import { z } from 'zod';
 import { eraseCustomer, type LiveNews, newTechnician, type ShopResource } from '../../contract';
-import { CATALOGUE_LISTS } from '../../core/craft/book';
+import { catalogueOf, recordsIn } from '../../core/craft/book';
 import { jobsCsv, listCsv, LISTS } from '../documents/lists';
 import { conflict, notFound, notKept, parsed } from '../problem';
 import type { Store } from '../store/store';
@@ -44,8 +44,7 @@ export function shopRoutes(store: Store): Router {
 
   router.get('/catalogue', (_request, response) => {
     const book = store.catalogue.book();
-    const lists = Object.values(CATALOGUE_LISTS).map((list) => [list, book[list]]);
-    response.json({ revision: book.revision, ...Object.fromEntries(lists) });
+    response.json(catalogueOf(book.revision, (kind) => recordsIn(kind, book)));
   });
 
   router.get('/tools/served', (_request, response) => {

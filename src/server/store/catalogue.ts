@@ -1,56 +1,39 @@
 import { readFileSync } from 'node:fs';
 import { parse } from 'csv-parse/sync';
-import type { RecordRevision } from '../../contract';
+import { asToday, RECORDS, recordOf, type RecordRevision, tablesOf } from '../../contract';
 import {
   type Book,
   type Catalogue,
-  CATALOGUE_KINDS,
-  CATALOGUE_LISTS,
+  catalogueOf,
   type CatalogueKind,
   openBook,
   recordId,
   type RecordBodies,
 } from '../../core/craft/book';
 import type { CellRow } from '../../core/craft/cells';
-import { NOTHING_MORE } from '../../core/craft/movements';
 import { here } from '../here';
 import type { Clock } from './clock';
 import { type Db, inTransaction } from './database';
 
-/** The standard cell table that ships with the application, as rows of the core. */
+/** The standard cell table that ships with the application, in the columns in which the book is exported. */
 export function readShippedCells(): CellRow[] {
-  const records = parse<Record<string, string>>(
-    readFileSync(here(import.meta.url, 'catalogue', 'cells.csv')),
-    {
-      columns: true,
-      skip_empty_lines: true,
-    },
+  const [table] = tablesOf('cell');
+  const rows = parse<Record<string, string>>(readFileSync(here(import.meta.url, 'catalogue', 'cells.csv')), {
+    columns: true,
+    skip_empty_lines: true,
+  });
+  return rows.map((row) =>
+    RECORDS.cell.schema.parse(
+      recordOf(
+        table,
+        table.columns.map(({ name }) => row[name]),
+      ),
+    ),
   );
-  return records.map((row) => ({
-    chemistry: row.chemistry as CellRow['chemistry'],
-    iec: row.iec ?? '',
-    diameterMm: Number(row.diameter_mm),
-    heightMm: Number(row.height_mm),
-    tradeLow: row.trade_low ?? '',
-    tradeHigh: row.trade_high ?? '',
-    numberLow: row.number_low ?? '',
-    numberHigh: row.number_high ?? '',
-    alkaline: row.alkaline ?? '',
-    card: row.card ?? '',
-    capacityMinMAh: Number(row.capacity_mAh_min),
-    capacityMaxMAh: Number(row.capacity_mAh_max),
-  }));
 }
 
-/** What an older version of the program did not know of a record yet. */
-const LATER_FIELDS: { readonly [K in CatalogueKind]?: Partial<RecordBodies[K]> } = {
-  maker: { sign: null },
-  calibre: NOTHING_MORE,
-  caseType: { back: null },
-};
-
 function toBody<K extends CatalogueKind>(kind: K, stored: string): RecordBodies[K] {
-  return { ...LATER_FIELDS[kind], ...(JSON.parse(stored) as RecordBodies[K]) };
+  return asToday(kind, JSON.parse(stored) as RecordBodies[K]);
 }
 
 export type RecordWritten =
@@ -88,13 +71,9 @@ export function catalogueStore(db: Db, clock: Clock) {
 
   const read = (): Catalogue => {
     const rows = newest.all();
-    const lists = Object.fromEntries(
-      CATALOGUE_KINDS.map((kind) => [
-        CATALOGUE_LISTS[kind],
-        rows.filter((row) => row.kind === kind).map((row) => toBody(kind, row.body)),
-      ]),
+    return catalogueOf(revision.get() ?? 0, (kind) =>
+      rows.filter((row) => row.kind === kind).map((row) => toBody(kind, row.body)),
     );
-    return { revision: revision.get() ?? 0, ...lists } as unknown as Catalogue;
   };
   const put = (
     kind: CatalogueKind,
@@ -124,7 +103,7 @@ export function catalogueStore(db: Db, clock: Clock) {
         bodies: readonly RecordBodies[K][],
         technicianId: string | null = null,
       ) => {
-        for (const body of bodies) put(kind, recordId(kind, body), body, false, technicianId);
+        for (const body of bodies) put(kind, recordId(body), body, false, technicianId);
       },
     ),
     /** Writes one record, if its newest revision is still the one its writer saw. */

@@ -1,24 +1,23 @@
 import { useMemo } from 'react';
 import { mutate } from 'swr';
-import type {
-  CalibreHistory,
-  CarriedLot,
-  CatalogueResource,
-  CustomerResource,
-  DayResource,
-  JobResource,
-  JobSummary,
-  LedgerLine,
-  LiveNews,
-  ShopResource,
-  StockResource,
-  ToolsServed,
-  WatchResource,
+import {
+  asToday,
+  type CalibreHistory,
+  type CarriedLot,
+  type CatalogueResource,
+  type CustomerResource,
+  type DayResource,
+  type JobResource,
+  type JobSummary,
+  type LedgerLine,
+  type LiveNews,
+  type ShopResource,
+  type StockResource,
+  type ToolsServed,
+  type WatchResource,
 } from '../../contract';
-import { type Book, openBook } from '../../core/craft/book';
-import { NOTHING_MORE } from '../../core/craft/movements';
+import { type Book, catalogueOf, openBook, recordsIn } from '../../core/craft/book';
 import type { SeenBefore } from '../../core/craft/identify';
-import { NO_TOOLS } from '../../core/craft/tools';
 import type { Entry } from '../../core/logbook';
 import type { Lot } from '../../core/craft/stock';
 import { DEVICES_PATH } from './devices';
@@ -56,12 +55,9 @@ export function useBook(revision: number | undefined): {
   const book = useMemo(
     () =>
       data &&
-      openBook({
-        ...NO_TOOLS,
-        ...data,
-        makers: data.makers.map((maker) => ({ ...maker, sign: maker.sign ?? null })),
-        calibres: data.calibres.map((calibre) => ({ ...NOTHING_MORE, ...calibre })),
-      }),
+      openBook(
+        catalogueOf(data.revision, (kind) => recordsIn(kind, data).map((each) => asToday(kind, each))),
+      ),
     [data],
   );
   return { book, error };

@@ -1,12 +1,11 @@
-import { zodResolver } from '@hookform/resolvers/zod';
 import { Alert, Button, Paper, Stack, Typography } from '@mui/material';
 import { type ReactNode, useState } from 'react';
 import { type FieldValues, FormProvider, useForm } from 'react-hook-form';
-import type { z } from 'zod';
 import { kindDefinition } from '../../contract';
 import { type Entry, entryInWords, type EntryKind, type EntryOf, type Payloads } from '../../core/logbook';
 import { capital } from '../../core/craft/judgement';
 import { localTime } from '../../core/craft/time';
+import { formResolver } from '../kit/formResolver';
 import { focusNextWanted } from '../kit/keys/wanted';
 import { FilesField, FileThumb, useKeptFiles } from './files';
 import { useJob } from './JobContext';
@@ -126,7 +125,7 @@ function FactForm<K extends EntryKind>({
   const files = useKeptFiles(recorded?.attachments ?? []);
   const form = useForm<FieldValues>({
     defaultValues: correcting && recorded ? recorded.payload : defaults,
-    resolver: zodResolver(kindDefinition(kind).schema as unknown as z.ZodType<FieldValues, FieldValues>),
+    resolver: formResolver(kindDefinition(kind).schema),
     shouldFocusError: true,
   });
   const submit = form.handleSubmit(async (values) => {

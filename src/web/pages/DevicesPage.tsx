@@ -1,4 +1,3 @@
-import { zodResolver } from '@hookform/resolvers/zod';
 import { Box, Button, LinearProgress, Paper, Stack, Typography } from '@mui/material';
 import { useState } from 'react';
 import { type FieldValues, FormProvider, useForm } from 'react-hook-form';
@@ -20,6 +19,7 @@ import { askDevice, DEVICES_PATH, faultWords, useDevices } from '../api/devices'
 import { useBench } from '../api/bench';
 import { postJson, Refused } from '../api/http';
 import { useShop } from '../api/resources';
+import { formResolver } from '../kit/formResolver';
 import { LampAnswer } from '../kit/Lamp';
 import { TraceFigure } from '../figures/TraceFigure';
 import { Choice, ListChoice, MeasureField, optionsOf } from '../kit/fields';
@@ -132,7 +132,7 @@ function DeviceCard({ device }: { readonly device: DeviceState }) {
   const [failed, setFailed] = useState<string | null>(null);
   const form = useForm<FieldValues>({
     values: device.settings,
-    resolver: zodResolver(deviceSettings[device.id] as never) as never,
+    resolver: formResolver(deviceSettings[device.id]),
   });
   const change = async (body: object): Promise<void> => {
     try {

@@ -248,7 +248,7 @@ function IntakeForm({ shop, visit }: { readonly shop: SeenShop; readonly visit: 
   const [failed, setFailed] = useState<string | null>(null);
   const form = useForm<Intake>({
     defaultValues: visit ? intakeOf(visit, shop) : (keptIntake() ?? emptyIntake(shop.policy, shopNow(shop))),
-    resolver: zodResolver(intake) as never,
+    resolver: zodResolver(intake),
   });
   // The same ids at a second try, so that one watch never becomes two jobs.
   const [ids] = useState(() => ({

@@ -228,8 +228,8 @@ function PolicyForm({ shop }: { readonly shop: SeenShop }) {
     at: revision,
   });
   const form = useForm<PolicyWrite>({
-    defaultValues: { shop: shop.shop, policy, basedOn: revision, technicianId: technicianId ?? '' } as never,
-    resolver: zodResolver(policyWrite) as never,
+    defaultValues: { shop: shop.shop, policy, basedOn: revision, technicianId: technicianId ?? '' },
+    resolver: zodResolver(policyWrite),
   });
   const decide = form.handleSubmit(
     async (values) => {

@@ -2,10 +2,13 @@ export type { Book, Catalogue } from './book';
 export { drainNeeded, openBook } from './openBook';
 export {
   CATALOGUE_KINDS,
-  CATALOGUE_LISTS,
+  catalogueOf,
   type CatalogueKind,
   changedFields,
   judgeRecord,
   type RecordBodies,
   recordId,
+  recordsIn,
+  withoutRecord,
+  withRecords,
 } from './records';

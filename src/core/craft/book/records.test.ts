@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { book } from '../../../testing/fixtures';
 import type { Calibre } from '../movements';
 import { TOOL_KINDS } from '../tools';
-import { CATALOGUE_KINDS, CATALOGUE_LISTS, cellRowId, changedFields, judgeRecord, recordId } from './records';
+import { CATALOGUE_KINDS, cellRowId, changedFields, judgeRecord, recordId, recordsIn } from './records';
 import { openBook } from './openBook';
 const calibre = book.calibre('quillbeck-22-4') as Calibre;
 const problems = (change: Partial<Calibre>) => judgeRecord('calibre', { ...calibre, ...change }, book);
@@ -18,7 +18,7 @@ describe('a record against the rest of the book', () => {
     for (const each of book.cells) expect(judgeRecord('cell', each, book)).toEqual([]);
     for (const each of book.makers) expect(judgeRecord('maker', each, book)).toEqual([]);
     for (const kind of TOOL_KINDS)
-      for (const each of book[CATALOGUE_LISTS[kind]])
+      for (const each of recordsIn(kind, book))
         expect([each.id, judgeRecord(kind, each, book)]).toEqual([each.id, []]);
   });
 
@@ -80,7 +80,7 @@ describe('a record against the rest of the book', () => {
 describe('records and their ids', () => {
   it('stand under an id of their own, cells under their size', () => {
     const ids = CATALOGUE_KINDS.flatMap((kind) =>
-      book[CATALOGUE_LISTS[kind]].map((body) => `${kind} ${recordId(kind, body)}`),
+      recordsIn(kind, book).map((body) => `${kind} ${recordId(body)}`),
     );
     expect(new Set(ids).size).toBe(ids.length);
     expect(new Set(ids.map((id) => id.split(' ')[0]))).toEqual(new Set(CATALOGUE_KINDS));

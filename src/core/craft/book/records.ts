@@ -1,8 +1,8 @@
 import type { Gasket } from '../gaskets';
 import type { CellRow } from '../cells';
 import type { Calibre, Maker } from '../movements';
-import { BACK_KINDS, type BackKind, type CaseType, contradictions } from '../cases';
-import { judgeTool, TOOL_KINDS, type ToolBodies, type ToolKind } from '../tools';
+import { BACK_KINDS, type CaseType, contradictions } from '../cases';
+import { TOOL_JUDGES, TOOL_KINDS, type ToolBodies } from '../tools';
 import type { Book, Catalogue } from './book';
 export interface RecordBodies extends ToolBodies {
   readonly cell: CellRow;
@@ -14,25 +14,74 @@ export interface RecordBodies extends ToolBodies {
 export type CatalogueKind = keyof RecordBodies;
 export const CATALOGUE_KINDS = ['cell', 'maker', 'calibre', 'caseType', 'gasket', ...TOOL_KINDS] as const;
 
-function isToolKind(kind: CatalogueKind): kind is ToolKind {
-  return (TOOL_KINDS as readonly string[]).includes(kind);
+type ByKind = { -readonly [K in CatalogueKind]: readonly RecordBodies[K][] };
+
+/** The lists of a catalogue by the kind of their records; one that an older catalogue does not have is empty. */
+function byKind(catalogue: Partial<Catalogue>): ByKind {
+  return {
+    cell: catalogue.cells ?? [],
+    maker: catalogue.makers ?? [],
+    calibre: catalogue.calibres ?? [],
+    caseType: catalogue.caseTypes ?? [],
+    gasket: catalogue.gaskets ?? [],
+    wrench: catalogue.wrenches ?? [],
+    openerDie: catalogue.openerDies ?? [],
+    holder: catalogue.holders ?? [],
+    pressDie: catalogue.pressDies ?? [],
+    driver: catalogue.drivers ?? [],
+    blade: catalogue.blades ?? [],
+    ball: catalogue.balls ?? [],
+  };
 }
 
-/** The list of the book each kind of record stands in. */
-export const CATALOGUE_LISTS = {
-  cell: 'cells',
-  maker: 'makers',
-  calibre: 'calibres',
-  caseType: 'caseTypes',
-  gasket: 'gaskets',
-  wrench: 'wrenches',
-  openerDie: 'openerDies',
-  holder: 'holders',
-  pressDie: 'pressDies',
-  driver: 'drivers',
-  blade: 'blades',
-  ball: 'balls',
-} as const satisfies Record<CatalogueKind, keyof Catalogue>;
+/** The records of one kind in a catalogue. */
+export function recordsIn<K extends CatalogueKind>(
+  kind: K,
+  catalogue: Partial<Catalogue>,
+): readonly RecordBodies[K][] {
+  return byKind(catalogue)[kind];
+}
+
+/** The catalogue with these records of one kind, each in the place of what stands under its id. */
+export function withRecords<K extends CatalogueKind>(
+  kind: K,
+  bodies: readonly RecordBodies[K][],
+  catalogue: Catalogue,
+): Catalogue {
+  const lists = byKind(catalogue);
+  const all = new Map([...recordsIn(kind, catalogue), ...bodies].map((body) => [recordId(body), body]));
+  lists[kind] = [...all.values()] as ByKind[K];
+  return catalogueOf(catalogue.revision, (each) => lists[each]);
+}
+
+/** The catalogue without one record. */
+export function withoutRecord(kind: CatalogueKind, id: string, catalogue: Catalogue): Catalogue {
+  return catalogueOf(catalogue.revision, (each) =>
+    recordsIn(each, catalogue).filter((body) => each !== kind || recordId(body) !== id),
+  );
+}
+
+/** A catalogue from the records of each kind. */
+export function catalogueOf(
+  revision: number,
+  records: <K extends CatalogueKind>(kind: K) => readonly RecordBodies[K][],
+): Catalogue {
+  return {
+    revision,
+    cells: records('cell'),
+    makers: records('maker'),
+    calibres: records('calibre'),
+    caseTypes: records('caseType'),
+    gaskets: records('gasket'),
+    wrenches: records('wrench'),
+    openerDies: records('openerDie'),
+    holders: records('holder'),
+    pressDies: records('pressDie'),
+    drivers: records('driver'),
+    blades: records('blade'),
+    balls: records('ball'),
+  };
+}
 
 /** A stable id for a row of the cell table, which has no name of its own. */
 export function cellRowId(row: CellRow): string {
@@ -40,8 +89,8 @@ export function cellRowId(row: CellRow): string {
 }
 
 /** The id a record stands under. */
-export function recordId<K extends CatalogueKind>(kind: K, body: RecordBodies[K]): string {
-  return kind === 'cell' ? cellRowId(body as CellRow) : (body as { readonly id: string }).id;
+export function recordId(body: RecordBodies[CatalogueKind]): string {
+  return 'id' in body ? body.id : cellRowId(body);
 }
 
 /** What is wrong in a record as the rest of the book stands. */
@@ -116,51 +165,48 @@ function judgeCalibre(calibre: Calibre, book: Book): RecordProblem[] {
   return problems;
 }
 
+function judgeCaseType(type: CaseType, book: Book): RecordProblem[] {
+  const { makerId, backKind, back, lipClock } = type;
+  const kind = BACK_KINDS.find((each) => each === backKind);
+  return [
+    ...(book.maker(makerId) ? [] : [{ path: 'makerId', reason: `Maker “${makerId}” is not in the book.` }]),
+    ...(kind === undefined
+      ? [{ path: 'backKind', reason: `Kind of back: one of ${BACK_KINDS.join('; ')}.` }]
+      : []),
+    ...(back === null || kind === undefined
+      ? []
+      : contradictions({ ...back, kind, lipClock }).map(({ path, reason }) => ({
+          path: path in back ? `back.${path}` : path,
+          reason,
+        }))),
+  ];
+}
+
+type Judges = {
+  readonly [K in CatalogueKind]: (body: RecordBodies[K], book: Book) => readonly RecordProblem[];
+};
+const JUDGES: Judges = {
+  calibre: judgeCalibre,
+  caseType: judgeCaseType,
+  maker: () => [],
+  cell: (row) =>
+    row.capacityMaxMAh < row.capacityMinMAh
+      ? [{ path: 'capacityMaxMAh', reason: 'The capacity’s range ends before it begins.' }]
+      : [],
+  gasket: (ring, book) =>
+    ring.caseCodes
+      .filter((code) => book.caseTypeOfReference(code) === null)
+      .map((code) => ({ path: 'caseCodes', reason: `Case “${code}” is not in the book.` })),
+  ...TOOL_JUDGES,
+};
+
 /** What contradicts itself or the rest of the book in a record; empty where it may stand. */
 export function judgeRecord<K extends CatalogueKind>(
   kind: K,
   body: RecordBodies[K],
   book: Book,
-): RecordProblem[] {
-  switch (kind) {
-    case 'calibre':
-      return judgeCalibre(body as Calibre, book);
-    case 'caseType': {
-      const type = body as CaseType;
-      return [
-        ...(book.maker(type.makerId)
-          ? []
-          : [{ path: 'makerId', reason: `Maker “${type.makerId}” is not in the book.` }]),
-        ...(BACK_KINDS.some((each) => each === type.backKind)
-          ? []
-          : [{ path: 'backKind', reason: `Kind of back: one of ${BACK_KINDS.join('; ')}.` }]),
-        ...(type.back === null
-          ? []
-          : contradictions({
-              ...type.back,
-              kind: type.backKind as BackKind,
-              lipClock: type.lipClock,
-            }).map(({ path, reason }) => ({
-              path: path in (type.back ?? {}) ? `back.${path}` : path,
-              reason,
-            }))),
-      ];
-    }
-    case 'cell': {
-      const row = body as CellRow;
-      return row.capacityMaxMAh < row.capacityMinMAh
-        ? [{ path: 'capacityMaxMAh', reason: 'The capacity’s range ends before it begins.' }]
-        : [];
-    }
-    case 'gasket': {
-      const ring = body as Gasket;
-      return ring.caseCodes
-        .filter((code) => book.caseTypeOfReference(code) === null)
-        .map((code) => ({ path: 'caseCodes', reason: `Case “${code}” is not in the book.` }));
-    }
-    default:
-      return isToolKind(kind) ? [...judgeTool(kind, body as never)] : [];
-  }
+): readonly RecordProblem[] {
+  return JUDGES[kind](body, book);
 }
 
 /** The fields in which two revisions of a record differ, each as written before and after. */

@@ -86,7 +86,9 @@ export function measuresOf(kind: BackKind): readonly (keyof MeasuredBack)[] {
 /** A back without the measures that another kind would have: a notch count says nothing of a snap-on. */
 export function onlyOfKind(back: MeasuredBack): MeasuredBack {
   const asked = measuresOf(back.kind);
-  const own = Object.fromEntries(Object.entries(back).filter(([field]) => asked.includes(field as never)));
+  const own = Object.fromEntries(
+    Object.entries(back).filter(([field]) => asked.includes(field as keyof MeasuredBack)),
+  );
   return {
     ...NOTHING_MEASURED,
     chordMm: null,

@@ -4,9 +4,9 @@ import {
   type Calibre,
   DIAL_PARTS,
   HOLD_KINDS,
-  NOTHING_MORE,
   readEngraving,
   SIGNS,
+  USUAL_KEEP_CLEAR_MM,
 } from '../movements';
 import type { Look, Seen } from './looks';
 
@@ -65,11 +65,11 @@ export function unknownCalibre(
       const at =
         place === '' || place === 'centre' ? { x: 0, y: 0 } : { x: Math.sin(angle), y: Math.cos(angle) };
       return {
-        ...NOTHING_MORE,
         id: freeId(said, book),
         makerId: said.makerId,
         code: said.code,
         formerCodes: [],
+        family: '',
         shopsOwn: true,
         shape,
         widthMm: said.widthMm,
@@ -98,6 +98,11 @@ export function unknownCalibre(
                 },
               ],
         coils: [],
+        contacts: [],
+        keepClearMm: USUAL_KEEP_CLEAR_MM,
+        insulators: [],
+        recipes: [],
+        revisions: [],
         functions: [
           ...(hands ? (['hands'] as const) : []),
           ...(text('seconds') !== '' && text('seconds') !== 'none' ? (['seconds hand'] as const) : []),
@@ -115,6 +120,7 @@ export function unknownCalibre(
         lowestV: null,
         functionDraws: [],
         resetContact: null,
+        charge: null,
         dateQuickSet: false,
         crownPositions: [],
         cautions:

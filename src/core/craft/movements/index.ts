@@ -9,7 +9,7 @@ export {
   twinsOf,
 } from './characters';
 export { engravedCase, readEngraving, stretches, unknownCodeLikelihood } from './readEngraving';
-export { asRevision, calibreWords, NOTHING_MORE, openRevisions } from './revisions';
+export { asRevision, calibreWords, openRevisions } from './revisions';
 export {
   type Calibre,
   type Charge,
@@ -25,5 +25,6 @@ export {
   type Maker,
   type Sign,
   SIGNS,
+  USUAL_KEEP_CLEAR_MM,
   type Well,
 } from './types';

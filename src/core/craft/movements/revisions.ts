@@ -1,20 +1,5 @@
 import type { Calibre, Revision } from './types';
 
-/** What an older version of the program, or a short entry at the bench, does not say of a calibre. */
-export const NOTHING_MORE = {
-  family: '',
-  shopsOwn: false,
-  jewels: null,
-  dial: [],
-  printed: [],
-  contacts: [],
-  keepClearMm: 0.8,
-  insulators: [],
-  recipes: [],
-  revisions: [],
-  charge: null,
-} as const satisfies Partial<Calibre>;
-
 /** A calibre as one of its revisions is built. An unknown or empty name gives the calibre as it stands. */
 export function asRevision(calibre: Calibre, name: string | null): Calibre {
   const revision = calibre.revisions.find((each) => each.name === name);

@@ -114,6 +114,9 @@ export interface Charge {
   readonly reserveDays: number;
 }
 
+/** How far a tool keeps from a coil, where a calibre says nothing of its own. */
+export const USUAL_KEEP_CLEAR_MM = 0.8;
+
 export interface Calibre {
   readonly id: string;
   readonly makerId: string;

@@ -113,4 +113,4 @@ export function wayTaken(
 
 export const USUAL_SCHOOLS = Object.fromEntries(
   SCHOOL_IDS.map((school) => [school, SCHOOLS[school].usual]),
-) as unknown as Schools;
+) as Schools;

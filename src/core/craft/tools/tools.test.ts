@@ -1,8 +1,10 @@
 import fc from 'fast-check';
 import { tools } from '../../../../demo/tools';
 import { BACK_KINDS } from '../cases';
-import { judgeTool, NO_TOOLS, type ToolBodies, type ToolKind, toolsFor } from './tools';
+import { NO_TOOLS, TOOL_JUDGES, type ToolBodies, type ToolKind, toolsFor } from './tools';
 import { paidBack, payback, usualCostMinor } from './payback';
+const judge = <K extends ToolKind>(kind: K, body: ToolBodies[K]) => TOOL_JUDGES[kind](body);
+
 describe('whether a tool pays', () => {
   const ask = {
     toolCostMinor: 14_500,
@@ -92,7 +94,7 @@ describe('a tool that contradicts itself', () => {
     ['pressDie', { ...press, innerMm: null, recessMm: 2 }, 'recessMm', /no recess/],
     ['ball', { ...ball, backFromMm: 50 }, 'backToMm', /before they begin/],
   ])('%s %#: says which measure is at odds', (kind, body, path, words) => {
-    const problems = judgeTool(kind, body as ToolBodies[typeof kind]);
+    const problems = judge(kind, body as ToolBodies[typeof kind]);
     expect(problems.map((each) => each.path)).toContain(path);
     expect(problems.map((each) => each.reason).join(' ')).toMatch(words);
   });

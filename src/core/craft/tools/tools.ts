@@ -123,67 +123,80 @@ export function toolsFor(kind: BackKind, tools: ShopTools): readonly { readonly 
   }
 }
 
-/** What contradicts itself in a tool; each says which measure is at odds with which. */
-export function judgeTool<K extends ToolKind>(
-  kind: K,
-  body: ToolBodies[K],
-): readonly { readonly path: string; readonly reason: string }[] {
-  const problems: { path: string; reason: string }[] = [];
-  const wrong = (path: string, reason: string): void => void problems.push({ path, reason });
-  if (kind === 'wrench') {
-    const wrench = body as Wrench;
-    if (wrench.travelMinMm >= wrench.travelMaxMm)
-      wrong(
-        'travelMaxMm',
-        `The jaws open from ${wrench.travelMinMm} mm to ${wrench.travelMaxMm} mm: the travel ends before it begins.`,
-      );
-    if ((wrench.jaws === 3) !== (wrench.rearMinMm !== null && wrench.rearMaxMm !== null))
-      wrong(
-        'rearMaxMm',
-        wrench.jaws === 3
-          ? 'A wrench with three jaws has a travel of its rear jaw, from and to.'
-          : 'A wrench with two jaws has no rear jaw: leave its travel empty.',
-      );
-    if (wrench.rearMinMm !== null && wrench.rearMaxMm !== null && wrench.rearMinMm >= wrench.rearMaxMm)
-      wrong('rearMaxMm', 'The rear jaw’s travel ends before it begins.');
-    if (wrench.jawWidthsMm.length + wrench.pinDiametersMm.length === 0)
-      wrong('jawWidthsMm', 'Without a jaw or a pin a wrench opens nothing: name at least one width.');
-    const widest = Math.max(0, ...wrench.jawWidthsMm, ...wrench.pinDiametersMm);
-    if (widest >= wrench.travelMaxMm)
-      wrong(
-        'jawWidthsMm',
-        `A jaw of ${widest} mm is over the travel of ${wrench.travelMaxMm} mm between jaw centres.`,
-      );
-  }
-  if (kind === 'openerDie') {
-    const die = body as OpenerDie;
-    if ((die.form === 'die') !== (die.shank !== null))
-      wrong(
-        'shank',
-        die.form === 'die' ? 'A die is carried by a shank: name it.' : 'A key has a handle of its own.',
-      );
-  }
-  if (kind === 'holder') {
-    const holder = body as Holder;
-    if ((holder.holds === 'dies') !== (holder.shank !== null))
-      wrong(
-        'shank',
-        holder.holds === 'dies'
-          ? 'A holder for dies has a shank: name it.'
-          : 'Only a holder for dies has one.',
-      );
-    if (holder.fromMm !== null && holder.toMm !== null && holder.fromMm >= holder.toMm)
-      wrong('toMm', 'What it holds ends before it begins.');
-  }
-  if (kind === 'pressDie') {
-    const die = body as PressDie;
-    if (die.innerMm !== null && die.innerMm >= die.outerMm)
-      wrong('innerMm', `Inside ${die.innerMm} mm is not less than outside ${die.outerMm} mm.`);
-    if (die.innerMm === null && die.recessMm > 0) wrong('recessMm', 'A flat die has no recess: 0.');
-  }
-  if (kind === 'ball') {
-    const ball = body as FrictionBall;
-    if (ball.backFromMm >= ball.backToMm) wrong('backToMm', 'The backs it grips end before they begin.');
-  }
-  return problems;
+interface ToolProblem {
+  readonly path: string;
+  readonly reason: string;
 }
+const problem = (wrong: boolean, path: string, reason: string): readonly ToolProblem[] =>
+  wrong ? [{ path, reason }] : [];
+
+function judgeWrench(wrench: Wrench): readonly ToolProblem[] {
+  const { jaws, travelMinMm, travelMaxMm, rearMinMm, rearMaxMm, jawWidthsMm, pinDiametersMm } = wrench;
+  const widest = Math.max(0, ...jawWidthsMm, ...pinDiametersMm);
+  return [
+    ...problem(
+      travelMinMm >= travelMaxMm,
+      'travelMaxMm',
+      `The jaws open from ${travelMinMm} mm to ${travelMaxMm} mm: the travel ends before it begins.`,
+    ),
+    ...problem(
+      (jaws === 3) !== (rearMinMm !== null && rearMaxMm !== null),
+      'rearMaxMm',
+      jaws === 3
+        ? 'A wrench with three jaws has a travel of its rear jaw, from and to.'
+        : 'A wrench with two jaws has no rear jaw: leave its travel empty.',
+    ),
+    ...problem(
+      rearMinMm !== null && rearMaxMm !== null && rearMinMm >= rearMaxMm,
+      'rearMaxMm',
+      'The rear jaw’s travel ends before it begins.',
+    ),
+    ...problem(
+      jawWidthsMm.length + pinDiametersMm.length === 0,
+      'jawWidthsMm',
+      'Without a jaw or a pin a wrench opens nothing: name at least one width.',
+    ),
+    ...problem(
+      widest >= travelMaxMm,
+      'jawWidthsMm',
+      `A jaw of ${widest} mm is over the travel of ${travelMaxMm} mm between jaw centres.`,
+    ),
+  ];
+}
+
+/** What contradicts itself in a tool of each kind; each says which measure is at odds with which. */
+export const TOOL_JUDGES: {
+  readonly [K in ToolKind]: (body: ToolBodies[K]) => readonly ToolProblem[];
+} = {
+  wrench: judgeWrench,
+  openerDie: ({ form, shank }) =>
+    problem(
+      (form === 'die') !== (shank !== null),
+      'shank',
+      form === 'die' ? 'A die is carried by a shank: name it.' : 'A key has a handle of its own.',
+    ),
+  holder: ({ holds, shank, fromMm, toMm }) => [
+    ...problem(
+      (holds === 'dies') !== (shank !== null),
+      'shank',
+      holds === 'dies' ? 'A holder for dies has a shank: name it.' : 'Only a holder for dies has one.',
+    ),
+    ...problem(
+      fromMm !== null && toMm !== null && fromMm >= toMm,
+      'toMm',
+      'What it holds ends before it begins.',
+    ),
+  ],
+  pressDie: ({ innerMm, outerMm, recessMm }) => [
+    ...problem(
+      innerMm !== null && innerMm >= outerMm,
+      'innerMm',
+      `Inside ${innerMm} mm is not less than outside ${outerMm} mm.`,
+    ),
+    ...problem(innerMm === null && recessMm > 0, 'recessMm', 'A flat die has no recess: 0.'),
+  ],
+  driver: () => [],
+  blade: () => [],
+  ball: ({ backFromMm, backToMm }) =>
+    problem(backFromMm >= backToMm, 'backToMm', 'The backs it grips end before they begin.'),
+};

@@ -20,20 +20,16 @@ import { HeadRow } from '../../kit/HeadRow';
 import { NoSuchPage } from '../NoSuchPage';
 import { ImportTable } from './ImportTable';
 import { RecordPage } from './RecordPage';
-import { type AnyRecordView, BOOK_VIEWS, recordsOf } from './records';
+import { BOOK_VIEWS, type RecordView } from './records';
 
 const MOST_SHOWN = 300;
 
-function RecordList({ view, book }: { readonly view: AnyRecordView; readonly book: Book }) {
+function RecordList({ view, book }: { readonly view: RecordView; readonly book: Book }) {
   const [filter, setFilter] = useState('');
   const [tables, setTables] = useState(false);
-  const all = recordsOf(view, book).map(({ id, body }) => ({
-    id,
-    name: view.name(body as never),
-    fields: view.columns.map((column) => column.of(body as never, book)),
-  }));
+  const all = view.listed(book);
   const wanted = filter.trim().toLowerCase();
-  const seen = all.filter(({ name, fields }) => [name, ...fields].join(' ').toLowerCase().includes(wanted));
+  const seen = all.filter(({ name, says }) => [name, ...says].join(' ').toLowerCase().includes(wanted));
   return (
     <Paper component="section" aria-label={view.title} sx={{ p: 2 }}>
       <Stack direction="row" spacing={1} sx={{ alignItems: 'center', flexWrap: 'wrap', rowGap: 1, mb: 1 }}>
@@ -67,15 +63,15 @@ function RecordList({ view, book }: { readonly view: AnyRecordView; readonly boo
       ) : (
         <Box sx={{ overflowX: 'auto' }} tabIndex={0} role="region" aria-label={`${view.title} in the book`}>
           <Table size="small">
-            <HeadRow heads={[capital(view.one), ...view.columns.map(({ head }) => head)]} />
+            <HeadRow heads={[capital(view.one), ...view.heads]} />
             <TableBody>
-              {seen.slice(0, MOST_SHOWN).map(({ id, name, fields }) => (
+              {seen.slice(0, MOST_SHOWN).map(({ id, name, says }) => (
                 <TableRow key={id}>
                   <TableCell>
                     <Link to={`${view.base}/${view.segment}/${encodeURIComponent(id)}`}>{name}</Link>
                   </TableCell>
-                  {fields.map((field, index) => (
-                    <TableCell key={view.columns[index]?.head}>{field}</TableCell>
+                  {says.map((text, index) => (
+                    <TableCell key={view.heads[index]}>{text}</TableCell>
                   ))}
                 </TableRow>
               ))}

@@ -1,4 +1,3 @@
-import { zodResolver } from '@hookform/resolvers/zod';
 import {
   Alert,
   Box,
@@ -21,11 +20,12 @@ import {
 } from 'react-hook-form';
 import { useNavigate } from 'react-router';
 import { mutate } from 'swr';
-import { recordSchemas } from '../../../contract';
-import { type Book, recordId } from '../../../core/craft/book';
+import { type AnyField, blankOf, RECORDS } from '../../../contract';
+import type { Book } from '../../../core/craft/book';
 import { useBench } from '../../api/bench';
 import { postJson, Refused } from '../../api/http';
 import { useShop } from '../../api/resources';
+import { formResolver } from '../../kit/formResolver';
 import { NativeSelect } from '../../kit/NativeSelect';
 import {
   Choice,
@@ -38,7 +38,7 @@ import {
   TextLine,
   Tick,
 } from '../../kit/fields';
-import type { AnyRecordView, FieldSpec } from './records';
+import type { RecordView } from './records';
 
 /** A list of texts, one a line. */
 function LinesField({ name, label }: { readonly name: string; readonly label: string }) {
@@ -114,7 +114,7 @@ function Parts({
   name,
   book,
 }: {
-  readonly spec: FieldSpec & { readonly as: 'parts' };
+  readonly spec: AnyField & { readonly as: 'parts' };
   readonly name: string;
   readonly book: Book;
 }) {
@@ -131,8 +131,8 @@ function Parts({
           aria-label={`${spec.one} ${index + 1}`}
         >
           <Grid>
-            {spec.fields.map((inner) => (
-              <Field key={inner.name} spec={inner} at={`${name}.${index}.`} book={book} />
+            {Object.entries(spec.fields).map(([own, inner]) => (
+              <Field key={own} spec={inner} name={`${name}.${index}.${own}`} book={book} />
             ))}
           </Grid>
           <Button onClick={() => remove(index)} sx={{ mt: 1 }}>
@@ -140,7 +140,11 @@ function Parts({
           </Button>
         </Paper>
       ))}
-      <Button onClick={() => append(spec.blank)} variant="outlined" sx={{ alignSelf: 'flex-start' }}>
+      <Button
+        onClick={() => append(blankOf(spec.fields))}
+        variant="outlined"
+        sx={{ alignSelf: 'flex-start' }}
+      >
         Another {spec.one}
       </Button>
     </Stack>
@@ -152,7 +156,7 @@ function PartOrNothing({
   name,
   book,
 }: {
-  readonly spec: FieldSpec & { readonly as: 'part or nothing' };
+  readonly spec: AnyField & { readonly as: 'part or nothing' };
   readonly name: string;
   readonly book: Book;
 }) {
@@ -165,14 +169,14 @@ function PartOrNothing({
         control={
           <Checkbox
             checked={value !== null && value !== undefined}
-            onChange={(_, on) => form.setValue(name, on ? spec.blank : null, { shouldDirty: true })}
+            onChange={(_, on) => form.setValue(name, on ? blankOf(spec.fields) : null, { shouldDirty: true })}
           />
         }
       />
       {value !== null && value !== undefined && (
         <Grid>
-          {spec.fields.map((inner) => (
-            <Field key={inner.name} spec={inner} at={`${name}.`} book={book} />
+          {Object.entries(spec.fields).map(([own, inner]) => (
+            <Field key={own} spec={inner} name={`${name}.${own}`} book={book} />
           ))}
         </Grid>
       )}
@@ -180,8 +184,15 @@ function PartOrNothing({
   );
 }
 
-function Field({ spec, at, book }: { readonly spec: FieldSpec; readonly at: string; readonly book: Book }) {
-  const name = `${at}${spec.name}`;
+function Field({
+  spec,
+  name,
+  book,
+}: {
+  readonly spec: AnyField;
+  readonly name: string;
+  readonly book: Book;
+}) {
   const { label } = spec;
   const options = (values: readonly string[]) => values.map((value) => ({ value, label: value }));
   switch (spec.as) {
@@ -203,7 +214,7 @@ function Field({ spec, at, book }: { readonly spec: FieldSpec; readonly at: stri
           name={name}
           label={label}
           quantity={spec.quantity}
-          optional={spec.optional ?? false}
+          optional={spec.optional}
           {...(spec.unit === undefined ? {} : { unitShown: spec.unit })}
         />
       );
@@ -250,7 +261,7 @@ function Field({ spec, at, book }: { readonly spec: FieldSpec; readonly at: stri
 }
 
 interface Props {
-  readonly view: AnyRecordView;
+  readonly view: RecordView;
   readonly book: Book;
   /** The record as it stands, or null for a new one. */
   readonly body: object | null;
@@ -264,16 +275,16 @@ export function RecordForm({ view, book, body, basedOn, onDone }: Props) {
   const navigate = useNavigate();
   const [failed, setFailed] = useState<string | null>(null);
   const form = useForm<FieldValues>({
-    defaultValues: (body ?? view.blank) as FieldValues,
-    resolver: zodResolver(recordSchemas[view.kind] as never) as never,
+    defaultValues: body ?? view.blank,
+    resolver: formResolver(RECORDS[view.kind].schema),
   });
   const write = form.handleSubmit(async (values) => {
     setFailed(null);
-    const id = recordId(view.kind, values as never);
+    const id = view.idOf(values);
     try {
       await postJson('/api/catalogue/records', {
         kind: view.kind,
-        id: basedOn === null || body === null ? id : recordId(view.kind, body as never),
+        id: basedOn === null || body === null ? id : view.idOf(body),
         body: values,
         basedOn,
         technicianId,
@@ -302,8 +313,8 @@ export function RecordForm({ view, book, body, basedOn, onDone }: Props) {
           onSubmit={(event) => void write(event)}
         >
           <Grid>
-            {view.fields.map((spec) => (
-              <Field key={spec.name} spec={spec} at="" book={book} />
+            {Object.entries(view.fields).map(([name, spec]) => (
+              <Field key={name} spec={spec} name={name} book={book} />
             ))}
           </Grid>
           {failed && <Alert severity="error">{failed}</Alert>}

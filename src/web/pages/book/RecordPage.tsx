@@ -16,13 +16,12 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { mutate } from 'swr';
 import { useResource } from '../../api/resource';
-import type { RecordRevision } from '../../../contract';
+import { type AnyField, type AnyFields, type RecordRevision, shortLabel, unitOf } from '../../../contract';
 import { type Book, changedFields } from '../../../core/craft/book';
 import { capital, figure } from '../../../core/craft/judgement';
-import type { Calibre } from '../../../core/craft/movements';
 import type { CaseType } from '../../../core/craft/cases';
 import { localTime } from '../../../core/craft/time';
-import { formatLignes, type Quantity } from '../../../core/craft/units';
+import { formatLignes } from '../../../core/craft/units';
 import { useBench } from '../../api/bench';
 import { postJson, Refused } from '../../api/http';
 import type { SeenShop } from '../../api/resources';
@@ -31,26 +30,21 @@ import { StageLayout } from '../../kit/StageLayout';
 import { NoSuchPage } from '../NoSuchPage';
 import { CalibreLamp, CalibreMat } from './CalibrePage';
 import { RecordForm } from './RecordForm';
-import { type AnyRecordView, type FieldSpec, recordsOf } from './records';
-const UNITS: Readonly<Partial<Record<Quantity, string>>> = {
-  lengthMm: 'mm',
-  currentUA: 'µA',
-  resistanceKOhm: 'kΩ',
-  voltageV: 'V',
-  pressureBar: 'bar',
-};
-
+import type { RecordView } from './records';
 /** A field of a record as one reads it; the parts of a nested list a line each. */
-function valueLines(spec: FieldSpec, body: object, book: Book): readonly string[] {
-  const value = (body as Record<string, unknown>)[spec.name];
+function valueLines(name: string, spec: AnyField, body: object, book: Book): readonly string[] {
+  const value = (body as Record<string, unknown>)[name];
   if (value === null || value === undefined || value === '') return ['none'];
-  const inner = (fields: readonly FieldSpec[], part: object): string =>
-    fields
-      .filter((field) => {
-        const held = (part as Record<string, unknown>)[field.name];
+  const inner = (fields: AnyFields, part: object): string =>
+    Object.entries(fields)
+      .filter(([own]) => {
+        const held = (part as Record<string, unknown>)[own];
         return held !== '' && held !== null && !(Array.isArray(held) && held.length === 0);
       })
-      .map((field) => `${shortLabel(field).toLowerCase()} ${valueLines(field, part, book).join(' ')}`)
+      .map(
+        ([own, field]) =>
+          `${shortLabel(field.label).toLowerCase()} ${valueLines(own, field, part, book).join(' ')}`,
+      )
       .join(', ');
   switch (spec.as) {
     case 'maker':
@@ -58,8 +52,8 @@ function valueLines(spec: FieldSpec, body: object, book: Book): readonly string[
     case 'tick':
       return [value === true ? 'yes' : 'no'];
     case 'number': {
-      const size = spec.name === 'widthMm' ? ` (${formatLignes(value as number)})` : '';
-      const unit = spec.unit ?? UNITS[spec.quantity] ?? '';
+      const size = name === 'widthMm' ? ` (${formatLignes(value as number)})` : '';
+      const unit = unitOf(spec);
       return [`${figure(value as number)}${unit && ` ${unit}`}${size}`];
     }
     case 'money':
@@ -83,17 +77,12 @@ function valueLines(spec: FieldSpec, body: object, book: Book): readonly string[
   }
 }
 
-/** What a field is called where its explanation is not wanted. */
-function shortLabel(spec: FieldSpec): string {
-  return spec.label.split(/[,:]/)[0] ?? spec.label;
-}
-
 function Facts({
   view,
   body,
   book,
 }: {
-  readonly view: AnyRecordView;
+  readonly view: RecordView;
   readonly body: object;
   readonly book: Book;
 }) {
@@ -109,13 +98,13 @@ function Facts({
           m: 0,
         }}
       >
-        {view.fields.map((spec) => (
-          <Box key={spec.name} sx={{ display: 'contents' }}>
+        {Object.entries(view.fields).map(([name, spec]) => (
+          <Box key={name} sx={{ display: 'contents' }}>
             <Typography component="dt" sx={{ fontWeight: 700 }}>
-              {shortLabel(spec)}
+              {shortLabel(spec.label)}
             </Typography>
             <Typography component="dd" sx={{ m: 0, overflowWrap: 'anywhere' }}>
-              {valueLines(spec, body, book).map((line) => (
+              {valueLines(name, spec, body, book).map((line) => (
                 <Box key={line}>{line}</Box>
               ))}
             </Typography>
@@ -180,7 +169,7 @@ function TakeOut({
   id,
   basedOn,
 }: {
-  readonly view: AnyRecordView;
+  readonly view: RecordView;
   readonly body: object;
   readonly id: string;
   readonly basedOn: number;
@@ -235,7 +224,7 @@ function TakeOut({
 }
 
 interface Props {
-  readonly view: AnyRecordView;
+  readonly view: RecordView;
   readonly book: Book;
   readonly id: string;
   readonly shop: SeenShop;
@@ -250,7 +239,10 @@ export function RecordPage({ view, book, id, shop }: Props) {
     isNew ? null : `/api/catalogue/${view.kind}/${encodeURIComponent(id)}/history`,
     { kept: false },
   );
-  const body = recordsOf(view, book).find((each) => each.id === id)?.body ?? null;
+  const listed = view.listed(book).find((each) => each.id === id);
+  const body = listed?.body ?? null;
+  const calibre = view.kind === 'calibre' ? book.calibre(id) : null;
+  const caseType = view.kind === 'caseType' ? book.caseType(id) : null;
   if (!isNew && body === null && history === undefined)
     return error === undefined ? null : <NoSuchPage what={view.one} />;
   if (!isNew && body === null && !history?.[0]?.removed) return <NoSuchPage what={view.one} />;
@@ -261,7 +253,7 @@ export function RecordPage({ view, book, id, shop }: Props) {
         <>
           <Stack direction="row" spacing={1} sx={{ alignItems: 'center', flexWrap: 'wrap', rowGap: 1 }}>
             <Typography variant="h2" component="h2" sx={{ flexGrow: 1 }}>
-              {isNew ? `New ${view.one}` : body === null ? 'Taken out of the book' : view.name(body as never)}
+              {isNew ? `New ${view.one}` : (listed?.name ?? 'Taken out of the book')}
             </Typography>
             {body !== null && !correcting && (
               <>
@@ -283,10 +275,8 @@ export function RecordPage({ view, book, id, shop }: Props) {
           ) : (
             body && (
               <>
-                {view.kind === 'calibre' && (
-                  <CalibreMat calibre={body as Calibre} book={book} zone={shop.shop.zone} />
-                )}
-                {view.kind === 'calibre' ? (
+                {calibre && <CalibreMat calibre={calibre} book={book} zone={shop.shop.zone} />}
+                {calibre ? (
                   <Box
                     component="details"
                     sx={{ '& > summary': { cursor: 'pointer', minHeight: 36, fontWeight: 700 } }}
@@ -304,10 +294,10 @@ export function RecordPage({ view, book, id, shop }: Props) {
         </>
       }
       lamp={
-        body && view.kind === 'calibre' ? (
-          <CalibreLamp calibre={body as Calibre} />
-        ) : body && view.kind === 'caseType' ? (
-          <CaseLamp type={body as CaseType} book={book} />
+        calibre ? (
+          <CalibreLamp calibre={calibre} />
+        ) : caseType ? (
+          <CaseLamp type={caseType} book={book} />
         ) : (
           <LampAnswer
             question="What stands in the book"

@@ -15,7 +15,7 @@ import { StageLayout } from '../../kit/StageLayout';
 import { NoSuchPage } from '../NoSuchPage';
 import { ImportTable } from './ImportTable';
 import { RecordPage } from './RecordPage';
-import { type AnyRecordView, recordsOf, TOOL_VIEWS } from './records';
+import { TOOL_VIEWS, type ToolView } from './records';
 import {
   Box,
   Button,
@@ -51,13 +51,13 @@ function ToolList({
   shop,
   served,
 }: {
-  readonly view: AnyRecordView;
+  readonly view: ToolView;
   readonly book: Book;
   readonly shop: SeenShop;
   readonly served: ToolsServed['served'];
 }) {
   const [tables, setTables] = useState(false);
-  const all = recordsOf(view, book) as { id: string; body: { costMinor: number } }[];
+  const all = view.listed(book);
   const { policy } = shop;
   return (
     <Paper component="section" aria-label={view.title} sx={{ p: 2 }}>
@@ -84,28 +84,26 @@ function ToolList({
           <Table size="small">
             <HeadRow heads={[capital(view.one), 'Cost', 'Jobs', 'Paid for itself']} />
             <TableBody>
-              {all.map(({ id, body }) => {
+              {all.map(({ id, name, says, costMinor }) => {
                 const use = served.find((each) => each.toolId === id);
                 return (
                   <TableRow key={id}>
                     <TableCell>
-                      <Link to={`${view.base}/${view.segment}/${encodeURIComponent(id)}`}>
-                        {view.name(body as never)}
-                      </Link>
+                      <Link to={`${view.base}/${view.segment}/${encodeURIComponent(id)}`}>{name}</Link>
                       <Typography variant="body2" color="text.secondary">
-                        {view.columns
-                          .map(({ head, of }) => `${head.toLowerCase()} ${of(body as never, book)}`)
+                        {view.heads
+                          .map((head, index) => `${head.toLowerCase()} ${says[index] ?? ''}`)
                           .join(' · ')}
                       </Typography>
                     </TableCell>
-                    <TableCell>{amount(body.costMinor)}</TableCell>
+                    <TableCell>{amount(costMinor)}</TableCell>
                     <TableCell>
                       {use
                         ? `${use.jobs}, last ${localTime(use.lastAtUtc, shop.shop.zone, 'D MMM YYYY')}`
                         : 'none yet'}
                     </TableCell>
                     <TableCell sx={{ whiteSpace: 'nowrap' }}>
-                      {paidWords(body.costMinor, use?.jobs ?? 0, policy)}
+                      {paidWords(costMinor, use?.jobs ?? 0, policy)}
                     </TableCell>
                   </TableRow>
                 );

@@ -258,7 +258,7 @@ function LotDialog({
                 blank={() => ({
                   id: v7(),
                   lotId: lot.id,
-                  restVoltageV: undefined as unknown as number,
+                  restVoltageV: undefined,
                   print: PRINT_STATES[0],
                   technicianId,
                 })}

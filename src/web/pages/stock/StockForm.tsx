@@ -16,8 +16,9 @@ export function StockForm<T extends FieldValues>({
   onDone,
   children,
 }: {
-  readonly schema: z.ZodType<T>;
-  readonly blank: () => T;
+  readonly schema: z.ZodType<T, T>;
+  /** What the form starts with; what must be filled in is left out. */
+  readonly blank: () => DefaultValues<T>;
   readonly path: string;
   readonly action: string;
   readonly done: (values: T) => string;
@@ -25,8 +26,8 @@ export function StockForm<T extends FieldValues>({
   readonly children: ReactNode;
 }) {
   const form = useForm<T>({
-    defaultValues: blank() as DefaultValues<T>,
-    resolver: zodResolver(schema as never) as never,
+    defaultValues: blank(),
+    resolver: zodResolver(schema),
   });
   const { book, told } = useBooking();
   const send = form.handleSubmit(async (values) => {

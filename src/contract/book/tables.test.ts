@@ -1,20 +1,26 @@
 import fc from 'fast-check';
-import { CATALOGUE_KINDS, CATALOGUE_LISTS, openBook, recordId, type CatalogueKind } from '../core/craft/book';
-import { book } from '../testing/fixtures';
-import { CATALOGUE_TABLES, fieldsOf, readField, recordOf, recordSchemas, valueAt, writeField } from '.';
+import {
+  CATALOGUE_KINDS,
+  type CatalogueKind,
+  openBook,
+  type RecordBodies,
+  recordId,
+  recordsIn,
+} from '../../core/craft/book';
+import { book } from '../../testing/fixtures';
+import { fieldsOf } from '..';
+import { CATALOGUE_TABLES, readField, recordOf, RECORDS, valueAt, writeField } from '.';
 
-const LISTS = Object.fromEntries(
-  CATALOGUE_KINDS.map((kind) => [kind, book[CATALOGUE_LISTS[kind]]]),
-) as unknown as Record<CatalogueKind, readonly object[]>;
+const LISTS = Object.fromEntries(CATALOGUE_KINDS.map((kind) => [kind, recordsIn(kind, book)])) as Record<
+  CatalogueKind,
+  readonly RecordBodies[CatalogueKind][]
+>;
 
 describe('records on the wire', () => {
   it.each(Object.keys(LISTS) as CatalogueKind[])('every %s of the book is one by its schema', (kind) => {
     for (const body of LISTS[kind]) {
-      const parsed = recordSchemas[kind].safeParse(JSON.parse(JSON.stringify(body)));
-      expect([recordId(kind, body as never), parsed.success ? [] : fieldsOf(parsed.error)]).toEqual([
-        recordId(kind, body as never),
-        [],
-      ]);
+      const parsed = RECORDS[kind].schema.safeParse(JSON.parse(JSON.stringify(body)));
+      expect([recordId(body), parsed.success ? [] : fieldsOf(parsed.error)]).toEqual([recordId(body), []]);
     }
   });
 
@@ -22,10 +28,10 @@ describe('records on the wire', () => {
     'a %s with a field too many or too few is refused',
     (kind) => {
       const body = LISTS[kind][0] as unknown as Record<string, unknown>;
-      expect(recordSchemas[kind].safeParse({ ...body, more: 1 }).success).toBe(false);
+      expect(RECORDS[kind].schema.safeParse({ ...body, more: 1 }).success).toBe(false);
       for (const field of Object.keys(body)) {
         const { [field]: _, ...rest } = body;
-        expect([field, recordSchemas[kind].safeParse(rest).success]).toEqual([field, false]);
+        expect([field, RECORDS[kind].schema.safeParse(rest).success]).toEqual([field, false]);
       }
     },
   );

@@ -1,0 +1,15 @@
+export { backMeasureFields } from './caseType';
+export { type AnyField, type AnyFields, blankOf, schemasOf, shortLabel, unitOf } from './describe';
+export type { ImportNews, ImportReport, RecordRevision } from './news';
+export { asToday, fieldsOfKind, RECORDS, recordWrite, unknownCalibreForm } from './records';
+export {
+  CATALOGUE_TABLES,
+  type CatalogueTable,
+  OWNER_COLUMN,
+  readField,
+  recordOf,
+  silentFields,
+  tablesOf,
+  valueAt,
+  writeField,
+} from './tables';

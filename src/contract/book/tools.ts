@@ -1,0 +1,86 @@
+import { z } from 'zod';
+import { BLADE_FORMS, type ToolBodies, type ToolKind } from '../../core/craft/tools';
+import { countRule } from './caseType';
+import {
+  choice,
+  cost,
+  type Field,
+  type Fields,
+  figure,
+  figures,
+  mm,
+  mmOrNothing,
+  recordIdField,
+  text,
+  textOrNothing,
+} from './describe';
+
+const tool = {
+  id: recordIdField,
+  name: text('Name, as on the tool', { max: 60, example: 'bench wrench, long' }),
+  costMinor: cost('It cost'),
+};
+const travel = (label: string, example: number, blank?: number) =>
+  mm(label, 120, example, { min: 0, ...(blank === undefined ? {} : { blank }) });
+const travelOrNothing = (label: string, example: number) => mmOrNothing(label, 120, example, { min: 0 });
+const widths = (label: string, one: string, example: number) =>
+  figures(label, { one, max: 20, example, most: 20 });
+const shank = textOrNothing('Shank', { max: 20, example: 'S5' });
+const jaws: Field<2 | 3> = {
+  label: 'Jaws',
+  schema: z.union([z.literal(2), z.literal(3)], { error: 'Jaws: 2 or 3.' }),
+  blank: 3,
+  later: false,
+  as: 'figure choice',
+  options: [2, 3],
+};
+
+export const toolFields: { readonly [K in ToolKind]: Fields<ToolBodies[K]> } = {
+  wrench: {
+    ...tool,
+    jaws,
+    travelMinMm: travel('Jaws open from', 12),
+    travelMaxMm: travel('Jaws open to', 42),
+    rearMinMm: travelOrNothing('Rear jaw from', 8),
+    rearMaxMm: travelOrNothing('Rear jaw to', 36),
+    jawWidthsMm: widths('Jaw widths, mm', 'Jaw width', 2.2),
+    pinDiametersMm: widths('Pin diameters, mm', 'Pin diameter', 1.4),
+  },
+  openerDie: {
+    ...tool,
+    form: choice('Form', ['die', 'key'], 'die'),
+    flats: figure('Flats', countRule(12)),
+    acrossMm: mm('Across the flats', 80, 29.5),
+    shank,
+  },
+  holder: {
+    ...tool,
+    holds: choice('Holds', ['dies', 'the case', 'the movement'], 'dies'),
+    shank,
+    fromMm: travelOrNothing('Takes from', 18),
+    toMm: travelOrNothing('Takes to', 48),
+  },
+  pressDie: {
+    ...tool,
+    innerMm: mmOrNothing('Inner diameter, blank if flat', 80, 30.5),
+    outerMm: mm('Outer diameter', 90, 34),
+    recessMm: travel('Recess', 2, 0),
+    material: choice('Material', ['plastic', 'metal'], 'plastic'),
+    shank: text('Shank', { max: 20, example: 'P6' }),
+  },
+  driver: {
+    ...tool,
+    bladeWidthMm: mm('Blade width', 20, 1.4),
+    bladeThicknessMm: mm('Blade thickness', 5, 0.28, { min: 0.05 }),
+  },
+  blade: {
+    ...tool,
+    form: choice('Form', BLADE_FORMS, 'case knife'),
+    widthMm: mm('Width', 60, 8),
+  },
+  ball: {
+    ...tool,
+    backFromMm: travel('Grips backs from', 24),
+    backToMm: travel('Grips backs to', 44),
+  },
+};
