@@ -1,0 +1,638 @@
+import { admit } from '../../testing/admitted';
+import { book, context, idOf, type Logbook, lot, readyJob, takenIn } from '../../testing/fixtures';
+import { handback } from '../advice/handback';
+import { DEFAULT_POLICY } from '../craft/policy';
+import type { Lot } from '../craft/stock';
+import { LEFT_BY, type Payloads } from '../logbook';
+
+const kitLot: Lot = { ...lot, id: idOf('kits'), item: 'kit', code: 'KT-V21', lotCode: 'K-7' };
+const ringLot: Lot = { ...lot, id: idOf('rings'), item: 'gasket', code: '30.5 × 0.70', lotCode: 'R-2' };
+
+const fitting = (change: Partial<Payloads['cell.fitted']> = {}): Payloads['cell.fitted'] => ({
+  cellCode: 'SR621SW',
+  lotId: null,
+  supplier: '',
+  lotCode: '',
+  alkalineAgreed: false,
+  ...change,
+});
+const kit = (change: Partial<Payloads['cell.accumulator']> = {}): Payloads['cell.accumulator'] => ({
+  kitCode: 'KT-V21',
+  lotId: null,
+  supplier: '',
+  lotCode: '',
+  way: 'kit with tabs',
+  ...change,
+});
+const back: Payloads['open.back'] = {
+  kind: 'screwed, notched',
+  openedWith: 'bench wrench',
+  protection: 'film',
+  went: 'freely',
+  spotClock: null,
+  lipClock: null,
+  toolIds: ['bench-wrench'],
+  separationMm: 24,
+  rearMm: 20,
+};
+const gasket: Payloads['seal.gasket'] = {
+  state: 'renewed',
+  findings: [],
+  ageYears: 2,
+  meetsWater: false,
+  greased: true,
+  profile: 'round',
+  size: '',
+  lotId: null,
+  reason: 'sound',
+};
+/** A light-charged movement on the tray. */
+const light = () => takenIn('recharge or new accumulator', 'vessarin-210s');
+/** A movement nobody knows, so that nothing is known of its place either. */
+const nobodys = () => takenIn('cell only', null);
+const withSigned = (job: Logbook): Logbook => {
+  job.add('handback.signed', signatureOf(job));
+  return job;
+};
+function signatureOf(job: Logbook): Payloads['handback.signed'] {
+  const state = job.state();
+  return {
+    initials: 'EV',
+    catalogueRevision: book.revision,
+    policyRevision: DEFAULT_POLICY.revision,
+    restsOnSequence: state.lastSequence,
+    statement: handback(state, [lot], context).statement,
+  };
+}
+
+type Case = readonly [
+  name: string,
+  job: () => Logbook,
+  add: (job: Logbook) => void,
+  reason: string,
+  whatToDo: string,
+  lots?: readonly Lot[],
+];
+
+const fit = (change?: Partial<Payloads['cell.fitted']>, well?: string) => (job: Logbook) =>
+  void job.add('cell.fitted', fitting(change), well === undefined ? {} : { well });
+const found = 'If this cell was in the watch already, record it as found.';
+
+const REFUSED: readonly Case[] = [
+  [
+    'a primary cell where an accumulator is charged',
+    light,
+    fit(),
+    'V-210S charges its accumulator: a primary cell in its place is driven backwards, leaks or bursts.',
+    'Fit the kit KT-V21. If a primary cell was in the watch, record it as found.',
+  ],
+  [
+    'a place the movement has not',
+    () => takenIn('cell only', 'quillbeck-22-4'),
+    fit({}, 'third'),
+    'This movement has no place for a cell called “third”.',
+    'Its places: hands, display.',
+  ],
+  [
+    'what is no cell of the table',
+    () => takenIn('cell only'),
+    fit({ cellCode: 'XY77' }),
+    '“XY77” is not a primary cell of the table; this place wants SR621SW.',
+    `Fit SR621SW or an equal. ${found}`,
+  ],
+  [
+    'mercury where nothing is known of the place',
+    nobodys,
+    fit({ cellCode: 'MR44' }),
+    'MR44 is never fitted to a watch.',
+    'Take a silver oxide or lithium cell of the right size.',
+  ],
+  [
+    'zinc-air where nothing is known of the place',
+    nobodys,
+    fit({ cellCode: 'PR44' }),
+    'PR44 is never fitted to a watch.',
+    'Take a silver oxide or lithium cell of the right size.',
+  ],
+  [
+    'a lot of another shop',
+    () => takenIn('cell only'),
+    fit({ lotId: idOf('elsewhere') }),
+    'The lot named is not in this stock.',
+    'Choose a lot from the list.',
+  ],
+  [
+    'a lot of another cell',
+    () => takenIn('cell only'),
+    fit({ lotId: lot.id }),
+    'Lot S-1 holds SR626SW, not SR621SW.',
+    'Choose the lot the cell was taken from.',
+    [{ ...lot, code: 'SR626SW' }],
+  ],
+  [
+    'a lot of another thing that has the name',
+    () => takenIn('cell only'),
+    fit({ lotId: lot.id }),
+    'Lot S-1 holds SR621SW, not SR621SW.',
+    'Choose the lot the cell was taken from.',
+    [{ ...lot, item: 'gasket' }],
+  ],
+  [
+    'a lot in quarantine',
+    () => takenIn('cell only'),
+    fit({ lotId: lot.id }),
+    'Lot S-1 is in quarantine: two leaked.',
+    'Take a cell from another lot, or release the lot on the stock page once it is cleared.',
+    [{ ...lot, quarantined: 'two leaked' }],
+  ],
+  [
+    'a lot past its date',
+    () => takenIn('cell only'),
+    fit({ lotId: lot.id }),
+    'Lot S-1 is past its date since 2026-03-16.',
+    'Take a cell from a lot in date.',
+    [{ ...lot, bestBefore: '2026-03-16' }],
+  ],
+  [
+    'an accumulator where a primary cell runs',
+    () => takenIn('cell only'),
+    (job) => job.add('cell.accumulator', kit()),
+    'OR 41.2 runs from a primary cell and has nothing to charge an accumulator with.',
+    'Fit the primary cell the book names.',
+  ],
+  [
+    'the kit of another calibre',
+    light,
+    (job) => job.add('cell.accumulator', kit({ kitCode: 'KT-V33' })),
+    'The kit for V-210S is KT-V21, not KT-V33.',
+    'A kit is for one calibre: never improvise with another of the same size.',
+  ],
+  [
+    'a kit from a lot of cells',
+    light,
+    (job) => job.add('cell.accumulator', kit({ lotId: lot.id })),
+    'The lot named does not hold this kit.',
+    'Choose the lot the kit was taken from.',
+    [{ ...lot, code: 'KT-V21' }],
+  ],
+  [
+    'a kit from a lot of other kits',
+    light,
+    (job) => job.add('cell.accumulator', kit({ lotId: kitLot.id })),
+    'The lot named does not hold this kit.',
+    'Choose the lot the kit was taken from.',
+    [{ ...kitLot, code: 'KT-V33' }],
+  ],
+  [
+    'a kit from no lot of this stock',
+    light,
+    (job) => job.add('cell.accumulator', kit({ lotId: kitLot.id })),
+    'The lot named does not hold this kit.',
+    'Choose the lot the kit was taken from.',
+    [lot],
+  ],
+  [
+    'a kit from a lot in quarantine',
+    light,
+    (job) => job.add('cell.accumulator', kit({ lotId: kitLot.id })),
+    'Lot K-7 is in quarantine: bent tabs.',
+    'Take a kit from another lot, or release the lot on the stock page once it is cleared.',
+    [{ ...kitLot, quarantined: 'bent tabs' }],
+  ],
+  [
+    'a kit from a lot past its date',
+    light,
+    (job) => job.add('cell.accumulator', kit({ lotId: kitLot.id })),
+    'Lot K-7 is past its date since 2026-03-16.',
+    'Take a kit from a lot in date.',
+    [{ ...kitLot, bestBefore: '2026-03-16' }],
+  ],
+  [
+    'the old cell back where a fresh one went in',
+    () => {
+      const job = takenIn('cell only', 'quillbeck-22-4');
+      job.add('cell.fitted', fitting({ cellCode: 'SR920SW' }), { well: 'display' });
+      return job;
+    },
+    (job) => job.add('cell.put-back', { reason: 'good' }, { well: 'display' }),
+    'A SR920SW is recorded as fitted there.',
+    'Withdraw the fitting first, so that its cell goes back to its lot.',
+  ],
+  [
+    'a taped cell out of the bin',
+    () => {
+      const job = takenIn('cell only');
+      job.add('cell.found', { marking: '364', condition: 'clean' });
+      job.add('cell.old-settled', { taped: true, to: 'spent bin' });
+      return job;
+    },
+    (job) => job.add('cell.put-back', { reason: 'good' }),
+    'That cell is taped and in the bin: a taped cell is spent and is never offered again.',
+    'Fit a fresh one. If it never went into the bin, withdraw that first.',
+  ],
+  ...(
+    [
+      ['a fresh cell from a lot of another', 'SR626SW', [lot]],
+      ['a fresh cell from a lot of kits that has its name', 'SR621SW', [{ ...lot, item: 'gasket' }]],
+      ['a kit from a lot of another', 'KT-V33', [{ ...kitLot, id: lot.id }]],
+      ['what is in no lot here', 'SR621SW', []],
+    ] as const
+  ).map(([name, cellCode, lots]): Case => [
+    name,
+    () => takenIn('cell only'),
+    (job) => job.add('cell.out', { cellCode, lotId: lot.id, lotCode: '' }),
+    'The lot named does not hold this cell.',
+    'Choose the lot the cell was taken from.',
+    lots,
+  ]),
+  [
+    'a fresh cell settled that was never out',
+    () => takenIn('cell only'),
+    (job) => job.add('cell.out-settled', { outEntryId: idOf('entry 1'), to: 'spent bin' }),
+    'No such cell is out of its blister in this job.',
+    'Choose one that is shown as loose.',
+  ],
+  [
+    'a drop settled that never was',
+    () => takenIn('cell only'),
+    (job) =>
+      job.add('cell.dropped-settled', { droppedEntryId: idOf('entry 1'), outcome: 'found', words: '' }),
+    'No such cell was dropped in this job.',
+    'Choose one that is shown as dropped.',
+  ],
+  [
+    'parts that arrive before they were asked for',
+    () => takenIn('cell only'),
+    (job) => job.add('arrive.parts-arrived', { note: '' }),
+    'This job waits for no parts.',
+    'Record the request first.',
+  ],
+  [
+    'a wrench set wider than it opens',
+    () => takenIn('cell only'),
+    (job) => job.add('open.back', { ...back, separationMm: 40 }),
+    '40 mm is outside the travel of bench wrench, three jaws, 14 to 36 mm: measure again, or name the tool used.',
+    'Correct the setting, or choose the tool that was used.',
+  ],
+  [
+    'a part settled that is not on the tray',
+    () => takenIn('cell only'),
+    (job) =>
+      job.add('open.part-settled', { partEntryId: idOf('entry 1'), outcome: 'back in place', note: '' }),
+    'That part is not on the tray of this job.',
+    'Choose a part from the tray.',
+  ],
+  [
+    'a mark on no photo of this job',
+    () => takenIn('cell only'),
+    (job) =>
+      job.add('open.photo-mark', {
+        photo: 'a'.repeat(64),
+        xPercent: 10,
+        yPercent: 10,
+        kind: 'residue',
+        by: LEFT_BY[0],
+        note: '',
+      }),
+    'That photo is not among the files of this job.',
+    'Add the photo first.',
+  ],
+  [
+    'a ring from a lot of cells',
+    () => takenIn('reseal and test'),
+    (job) => job.add('seal.gasket', { ...gasket, lotId: lot.id }),
+    'The lot named holds no gaskets of this stock.',
+    'Choose a gasket lot from the list.',
+    [lot, ringLot],
+  ],
+  [
+    'a ring from no lot here',
+    () => takenIn('reseal and test'),
+    (job) => job.add('seal.gasket', { ...gasket, lotId: ringLot.id }),
+    'The lot named holds no gaskets of this stock.',
+    'Choose a gasket lot from the list.',
+    [lot],
+  ],
+  [
+    'the end of a run that never began',
+    () => takenIn('cell only'),
+    (job) => job.add('set.run-ended', { shows: '09:00:00', stillRuns: true }),
+    'No proving run was begun.',
+    'Record what the hands show at its start.',
+  ],
+  [
+    'a correction of what the job does not hold',
+    () => takenIn('cell only'),
+    (job) => job.add('set.time', { set: true }, { supersedes: [idOf('nowhere')] }),
+    'It corrects an entry this job does not hold.',
+    'Load the job again and correct the entry shown there.',
+  ],
+  [
+    'a withdrawal of what the job does not hold',
+    () => takenIn('cell only'),
+    (job) => job.add('logbook.withdrawn', { reason: 'wrong watch' }, { withdraws: idOf('nowhere') }),
+    'It corrects an entry this job does not hold.',
+    'Load the job again and correct the entry shown there.',
+  ],
+  [
+    'a correction of another kind',
+    () => takenIn('cell only'),
+    (job) => job.add('set.time', { set: true }, { supersedes: [job.entries[0]?.id ?? ''] }),
+    'A correction must be of the same kind as what it corrects.',
+    'Withdraw the wrong entry and record the right one.',
+  ],
+  [
+    'a signature withdrawn',
+    () => withSigned(readyJob()),
+    (job) =>
+      job.add('logbook.withdrawn', { reason: 'too soon' }, { withdraws: job.entries.at(-1)?.id ?? '' }),
+    'A signature is never taken back.',
+    'Record what has changed: that reopens the job, and it is signed again.',
+  ],
+  [
+    'a signature corrected',
+    () => withSigned(readyJob()),
+    (job) => job.add('handback.signed', signatureOf(job), { supersedes: [job.entries.at(-1)?.id ?? ''] }),
+    'A signature is never taken back.',
+    'Record what has changed: that reopens the job, and it is signed again.',
+  ],
+  [
+    'a withdrawal of nothing',
+    () => takenIn('cell only'),
+    (job) => job.add('logbook.withdrawn', { reason: 'x' }),
+    'A withdrawal names exactly one entry.',
+    'Name the entry to withdraw.',
+  ],
+  [
+    'another fact that withdraws one',
+    () => takenIn('cell only'),
+    (job) => job.add('set.time', { set: true }, { withdraws: job.entries[0]?.id ?? '' }),
+    'A withdrawal names exactly one entry.',
+    'Name the entry to withdraw.',
+  ],
+  [
+    'a second signature',
+    () => withSigned(readyJob()),
+    (job) => job.add('handback.signed', signatureOf(readyJob())),
+    'The job is signed already, by EV.',
+    'Nothing more is needed.',
+  ],
+  [
+    'a signature under what was not read',
+    readyJob,
+    (job) => job.add('handback.signed', { ...signatureOf(job), restsOnSequence: 3 }),
+    'The job has changed since you looked at it.',
+    'Read the record once more and sign again.',
+  ],
+  [
+    'a signature on an older book',
+    readyJob,
+    (job) => job.add('handback.signed', { ...signatureOf(job), catalogueRevision: 1 }),
+    'Book or policy has changed since the record was worked out.',
+    'Load the job again and sign what it says now.',
+  ],
+  [
+    'a signature on an older policy',
+    readyJob,
+    (job) => job.add('handback.signed', { ...signatureOf(job), policyRevision: 99 }),
+    'Book or policy has changed since the record was worked out.',
+    'Load the job again and sign what it says now.',
+  ],
+  [
+    'a signature under other words',
+    readyJob,
+    (job) => {
+      const good = signatureOf(job);
+      job.add('handback.signed', { ...good, statement: { ...good.statement, water: 'Good to 100 metres.' } });
+    },
+    'The statement signed is not what the entries say.',
+    'Load the job again and sign what it says now.',
+  ],
+  [
+    'a watch handed over unsigned',
+    readyJob,
+    (job) => job.add('handback.collected', { by: 'the owner', paidMinor: 1400 }),
+    'The job is not signed.',
+    'Sign the record before the watch is handed over.',
+  ],
+];
+
+describe('what is refused, with its reason and what to do', () => {
+  const cases = REFUSED.map(([name, job, add, reason, whatToDo, lots = [lot]]) => ({
+    name,
+    job,
+    add,
+    reason,
+    whatToDo,
+    lots,
+  }));
+  it.each(cases)('$name', ({ job, add, reason, whatToDo, lots }) => {
+    const begun = job();
+    expect(admit(begun, () => add(begun), [...lots])).toEqual({
+      verdict: 'refused',
+      reasons: [reason],
+      whatToDo,
+    });
+  });
+
+  it('names the wanted cell where what is fitted is of another size or chemistry', () => {
+    for (const [cellCode, words] of [
+      ['SR626SW', '0.45 mm too thick'],
+      ['LR621', 'Alkaline for silver oxide'],
+      ['ML621', 'ML621'],
+    ] as const) {
+      const job = takenIn('cell only');
+      const refusal = admit(job, () => fit({ cellCode })(job));
+      expect(refusal).toMatchObject({
+        verdict: 'refused',
+        whatToDo: `Fit SR621SW or an equal. ${found}`,
+      });
+      expect(refusal.verdict === 'refused' && refusal.reasons.join(' ')).toContain(words);
+    }
+  });
+
+  it('says what a job not ready lacks', () => {
+    const job = takenIn('cell only');
+    expect(admit(job, () => job.add('handback.signed', signatureOf(job)))).toMatchObject({
+      verdict: 'refused',
+      whatToDo: 'Record what is missing, or skip the stage with a reason.',
+      reasons: expect.arrayContaining([expect.stringMatching(/\w/)]) as unknown,
+    });
+  });
+});
+
+describe('what is admitted beside it', () => {
+  const known = (job: Logbook) => job.entries[0]?.id ?? '';
+  const cases: readonly (readonly [string, () => Logbook, (job: Logbook) => void, (readonly Lot[])?])[] = [
+    ['any cell where nothing is known of the place', nobodys, fit({ cellCode: 'SR936SW' })],
+    ['what no table knows, where nothing is known of the place', nobodys, fit({ cellCode: 'XY77' })],
+    ['a kit for a movement nobody knows', nobodys, (job) => job.add('cell.accumulator', kit())],
+    [
+      'a cell from a lot on its last day',
+      () => takenIn('cell only'),
+      fit({ lotId: lot.id }),
+      [{ ...lot, bestBefore: '2026-03-17' }],
+    ],
+    [
+      'a cell by its number from a lot under its name',
+      () => takenIn('cell only'),
+      fit({ cellCode: '364', lotId: lot.id }),
+    ],
+    [
+      'a second place of the movement',
+      () => takenIn('cell only', 'quillbeck-22-4'),
+      fit({ cellCode: 'CR1216' }, 'display'),
+    ],
+    [
+      'the kit written otherwise',
+      light,
+      (job) => job.add('cell.accumulator', kit({ kitCode: 'kt v21', lotId: kitLot.id })),
+      [kitLot],
+    ],
+    [
+      'a fresh cell out of its lot',
+      () => takenIn('cell only'),
+      (job) => job.add('cell.out', { cellCode: '364', lotId: lot.id, lotCode: '' }),
+    ],
+    [
+      'a kit out of its lot',
+      light,
+      (job) => job.add('cell.out', { cellCode: 'kt-v21', lotId: kitLot.id, lotCode: '' }),
+      [kitLot],
+    ],
+    [
+      'a fresh cell of no lot',
+      () => takenIn('cell only'),
+      (job) => job.add('cell.out', { cellCode: 'XY77', lotId: null, lotCode: '' }),
+    ],
+    [
+      'the old cell back where only its neighbour was renewed',
+      () => {
+        const job = takenIn('cell only', 'quillbeck-22-4');
+        job.add('cell.fitted', fitting({ cellCode: 'SR920SW' }), { well: 'display' });
+        return job;
+      },
+      (job) => job.add('cell.put-back', { reason: 'good' }, { well: 'hands' }),
+    ],
+    [
+      'the old cell back in a place nobody knows',
+      nobodys,
+      (job) => job.add('cell.put-back', { reason: 'good' }, { well: 'other' }),
+    ],
+    [
+      'a back opened by no wrench',
+      () => takenIn('cell only'),
+      (job) => job.add('open.back', { ...back, toolIds: ['knife'], separationMm: 400 }),
+    ],
+    ['a wrench within its travel', () => takenIn('cell only'), (job) => job.add('open.back', back)],
+    [
+      'a ring from its lot',
+      () => takenIn('reseal and test'),
+      (job) => job.add('seal.gasket', { ...gasket, lotId: ringLot.id }),
+      [lot, ringLot],
+    ],
+    ['a ring of no lot', () => takenIn('reseal and test'), (job) => job.add('seal.gasket', gasket)],
+    [
+      'a correction of its own kind',
+      () => takenIn('cell only'),
+      (job) =>
+        job.add(
+          'arrive.watch',
+          {
+            maker: 'Orrelin',
+            reference: '',
+            serial: '',
+            engraved: '',
+            ratingBar: null,
+            crownClock: 3,
+          },
+          { supersedes: [known(job)] },
+        ),
+    ],
+    [
+      'a withdrawal of one entry',
+      () => takenIn('cell only'),
+      (job) => job.add('logbook.withdrawn', { reason: 'x' }, { withdraws: known(job) }),
+    ],
+    [
+      'the end of a run',
+      () => {
+        const job = takenIn('cell only');
+        job.add('set.run-began', { shows: '09:00:00' });
+        return job;
+      },
+      (job) => job.add('set.run-ended', { shows: '17:00:00', stillRuns: true }),
+    ],
+    [
+      'parts that were asked for',
+      () => {
+        const job = takenIn('cell only');
+        job.add('arrive.parts-request', {
+          lines: [{ what: 'stem', count: 1 }],
+          supplier: '',
+          expectedOn: null,
+        } as Payloads['arrive.parts-request']);
+        return job;
+      },
+      (job) => job.add('arrive.parts-arrived', { note: '' }),
+    ],
+    [
+      'a watch handed over once it is signed',
+      () => withSigned(readyJob()),
+      (job) => job.add('handback.collected', { by: 'the owner', paidMinor: 1400 }),
+    ],
+  ];
+  it.each(cases.map(([name, job, add, lots = [lot]]) => ({ name, job, add, lots })))(
+    '$name',
+    ({ job, add, lots }) => {
+      const begun = job();
+      expect(admit(begun, () => add(begun), [...lots])).toEqual({ verdict: 'admitted' });
+    },
+  );
+});
+
+describe('a dropped cell that nobody has yet', () => {
+  const dropped = (build: () => Logbook) => {
+    const job = build();
+    job.add('cell.dropped', { what: 'the old cell', where: 'under the bench' });
+    return job;
+  };
+  const refusal = {
+    verdict: 'refused',
+    reasons: ['The old cell was dropped and nobody has it yet.'],
+    whatToDo:
+      'Find it, or tell who is above, and record which: swallowed it can kill a child or an animal within hours.',
+  };
+
+  it('holds up fitting, putting back, closing and signing, whatever the movement', () => {
+    for (const add of [
+      fit(),
+      (job: Logbook) => job.add('cell.put-back', { reason: 'good' }),
+      (job: Logbook) => job.add('cell.accumulator', kit()),
+      (job: Logbook) =>
+        job.add('seal.closed', { how: 'thumbs', seamEven: true, raisedClocks: [], interim: false }),
+      (job: Logbook) => job.add('handback.signed', signatureOf(job)),
+    ]) {
+      const job = dropped(nobodys);
+      expect(admit(job, () => void add(job))).toEqual(refusal);
+    }
+  });
+
+  it('holds up nothing that only says what was seen', () => {
+    const job = dropped(() => takenIn('cell only'));
+    expect(admit(job, () => job.add('cell.found', { marking: '364', condition: 'clean' }))).toEqual({
+      verdict: 'admitted',
+    });
+  });
+
+  it('holds up nothing more once it is found, under whichever entry the drop stands now', () => {
+    const job = dropped(() => takenIn('cell only'));
+    const first = job.entries.at(-1)?.id ?? '';
+    job.add('cell.dropped', { what: 'the old cell', where: 'in the drawer' }, { supersedes: [first] });
+    const settle = () =>
+      job.add('cell.dropped-settled', { droppedEntryId: first, outcome: 'found', words: '' });
+    expect(admit(job, settle)).toEqual({ verdict: 'admitted' });
+    settle();
+    expect(admit(job, () => fit()(job))).toEqual({ verdict: 'admitted' });
+  });
+});
