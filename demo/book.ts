@@ -1,68 +1,32 @@
 import type { Gasket } from '../src/core/craft/gaskets';
 import { type Calibre, type Maker, USUAL_KEEP_CLEAR_MM, type Well } from '../src/core/craft/movements';
 import { type BackMeasures, type CaseType, NOTHING_MEASURED } from '../src/core/craft/cases';
+function maker(
+  id: string,
+  name: string,
+  sign: Maker['sign'],
+  [movement, ofCase, serial]: readonly [string, string, string],
+): Maker {
+  return {
+    id,
+    name,
+    sign,
+    patterns: [
+      { meaning: 'movement', template: movement },
+      { meaning: 'case', template: ofCase },
+      { meaning: 'serial', template: serial },
+    ],
+  };
+}
+
 /** Makers, calibres and cases that exist nowhere, with everything the program computes from them. */
 export const makers: Maker[] = [
-  {
-    id: 'orrelin',
-    sign: 'kite',
-    name: 'Orrelin',
-    patterns: [
-      { meaning: 'movement', template: 'OR dd.d' },
-      { meaning: 'case', template: 'Cdddd-d' },
-      { meaning: 'serial', template: 'ddddddd' },
-    ],
-  },
-  {
-    id: 'tasvik',
-    sign: 'three rungs',
-    name: 'Tasvik',
-    patterns: [
-      { meaning: 'movement', template: 'TKddl' },
-      { meaning: 'case', template: 'dddl-dd' },
-      { meaning: 'serial', template: 'llddddd' },
-    ],
-  },
-  {
-    id: 'pellorane',
-    sign: 'broken ring',
-    name: 'Pellorane',
-    patterns: [
-      { meaning: 'movement', template: 'PL dddd' },
-      { meaning: 'case', template: 'Kdd/dd' },
-      { meaning: 'serial', template: 'ldddddd' },
-    ],
-  },
-  {
-    id: 'quillbeck',
-    sign: 'stair',
-    name: 'Quillbeck',
-    patterns: [
-      { meaning: 'movement', template: 'QB dd-d' },
-      { meaning: 'case', template: 'Qdddl' },
-      { meaning: 'serial', template: 'dddd-dddd' },
-    ],
-  },
-  {
-    id: 'vessarin',
-    sign: 'arc and dot',
-    name: 'Vessarin',
-    patterns: [
-      { meaning: 'movement', template: 'V-dddl' },
-      { meaning: 'case', template: 'VCddd-dd' },
-      { meaning: 'serial', template: 'dddddddd' },
-    ],
-  },
-  {
-    id: 'dunmarrow',
-    sign: 'hooked cross bar',
-    name: 'Dunmarrow',
-    patterns: [
-      { meaning: 'movement', template: 'DM dd/d' },
-      { meaning: 'case', template: 'DKddd' },
-      { meaning: 'serial', template: 'llldddd' },
-    ],
-  },
+  maker('orrelin', 'Orrelin', 'kite', ['OR dd.d', 'Cdddd-d', 'ddddddd']),
+  maker('tasvik', 'Tasvik', 'three rungs', ['TKddl', 'dddl-dd', 'llddddd']),
+  maker('pellorane', 'Pellorane', 'broken ring', ['PL dddd', 'Kdd/dd', 'ldddddd']),
+  maker('quillbeck', 'Quillbeck', 'stair', ['QB dd-d', 'Qdddl', 'dddd-dddd']),
+  maker('vessarin', 'Vessarin', 'arc and dot', ['V-dddl', 'VCddd-dd', 'dddddddd']),
+  maker('dunmarrow', 'Dunmarrow', 'hooked cross bar', ['DM dd/d', 'DKddd', 'llldddd']),
 ];
 
 function well(cellCode: string, at: Partial<Well> = {}): Well {

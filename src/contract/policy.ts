@@ -64,11 +64,15 @@ const policy = objectOf<Omit<Policy, 'revision'>>({
     }),
   ),
   extras: z
-    .array(priceLine)
+    .array(priceLine.extend({ item: text({ words: 'Item', max: 60, example: 'spring-bar' }) }))
     .max(60)
     .refine(
       (lines) => new Set(lines.map((line) => line.what)).size === lines.length,
       'Price list: each thing once.',
+    )
+    .refine(
+      (lines) => new Set(lines.map((line) => line.item)).size === lines.length,
+      'Price list: each item once.',
     ),
   // Each school takes one of its own ways: `waysOf` says so of each, and the compiler loses it in the list.
   schools: recordOf<SchoolId, string>(SCHOOL_IDS, (school) =>

@@ -1,8 +1,8 @@
-import { Box, Button, Table, TableBody, TableCell, TableRow, Typography } from '@mui/material';
+import { Box, Button, TableCell, TableRow, Typography } from '@mui/material';
 import { capital } from '../../core/craft/judgement';
 import { entryInWords } from '../../core/logbook';
 import { localTime } from '../../core/craft/time';
-import { HeadRow } from '../kit/HeadRow';
+import { DataTable } from '../kit/DataTable';
 import { FileThumb } from './files';
 import { useJob } from './JobContext';
 
@@ -27,49 +27,44 @@ export function History() {
     >
       <summary>Logbook of this job, {entries.length} entries</summary>
       <Button href={`/api/jobs/${resource.job.id}/logbook.csv`}>As CSV</Button>
-      <Box sx={{ overflowX: 'auto' }} tabIndex={0} role="region" aria-label="Logbook">
-        <Table size="small">
-          <HeadRow heads={['No.', 'When', 'Who', 'What', 'Stands']} />
-          <TableBody>
-            {entries.map((entry) => {
-              const replacedBy = state.replaced.get(entry.id);
-              return (
-                <TableRow key={entry.id}>
-                  <TableCell>{entry.sequence ?? 'waits'}</TableCell>
-                  <TableCell>{localTime(entry.occurredAt, context.shop.zone)}</TableCell>
-                  <TableCell>
-                    {technicians.find((each) => each.id === entry.technicianId)?.initials ?? '?'}
-                  </TableCell>
-                  <TableCell>
-                    <Typography
-                      variant="body2"
-                      component="span"
-                      sx={{ textDecoration: replacedBy ? 'line-through' : 'none' }}
-                    >
-                      {capital(entryInWords(entry))}
-                    </Typography>
-                    {entry.attachments.map((hash) => (
-                      <Box key={hash} sx={{ display: 'inline-block', ml: 1 }}>
-                        <FileThumb
-                          hash={hash}
-                          attachment={resource.attachments.find((each) => each.hash === hash)}
-                        />
-                      </Box>
-                    ))}
-                  </TableCell>
-                  <TableCell>
-                    {replacedBy
-                      ? replacedBy.some((each) => each.withdraws === entry.id)
-                        ? 'withdrawn'
-                        : 'corrected'
-                      : 'yes'}
-                  </TableCell>
-                </TableRow>
-              );
-            })}
-          </TableBody>
-        </Table>
-      </Box>
+      <DataTable label="Logbook" heads={['No.', 'When', 'Who', 'What', 'Stands']}>
+        {entries.map((entry) => {
+          const replacedBy = state.replaced.get(entry.id);
+          return (
+            <TableRow key={entry.id}>
+              <TableCell>{entry.sequence ?? 'waits'}</TableCell>
+              <TableCell>{localTime(entry.occurredAt, context.shop.zone)}</TableCell>
+              <TableCell>
+                {technicians.find((each) => each.id === entry.technicianId)?.initials ?? '?'}
+              </TableCell>
+              <TableCell>
+                <Typography
+                  variant="body2"
+                  component="span"
+                  sx={{ textDecoration: replacedBy ? 'line-through' : 'none' }}
+                >
+                  {capital(entryInWords(entry))}
+                </Typography>
+                {entry.attachments.map((hash) => (
+                  <Box key={hash} sx={{ display: 'inline-block', ml: 1 }}>
+                    <FileThumb
+                      hash={hash}
+                      attachment={resource.attachments.find((each) => each.hash === hash)}
+                    />
+                  </Box>
+                ))}
+              </TableCell>
+              <TableCell>
+                {replacedBy
+                  ? replacedBy.some((each) => each.withdraws === entry.id)
+                    ? 'withdrawn'
+                    : 'corrected'
+                  : 'yes'}
+              </TableCell>
+            </TableRow>
+          );
+        })}
+      </DataTable>
     </Box>
   );
 }

@@ -17,6 +17,7 @@ import {
 import { type ReactNode, useId, useState } from 'react';
 import { FormProvider, useController, useFieldArray, useForm, useFormContext } from 'react-hook-form';
 import { mutate } from 'swr';
+import { v7 } from 'uuid';
 import { useResource } from '../api/resource';
 import { capital } from '../../core/craft/judgement';
 import { type PolicyRevision, type PolicyWrite, policyWrite } from '../../contract';
@@ -210,7 +211,7 @@ function PriceList() {
       {whole && <Alert severity="error">{whole}</Alert>}
       <Button
         variant="outlined"
-        onClick={() => append({ what: '', priceMinor: 0 })}
+        onClick={() => append({ item: v7(), what: '' })}
         sx={{ alignSelf: 'flex-start' }}
       >
         Another thing

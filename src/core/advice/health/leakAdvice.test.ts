@@ -17,7 +17,9 @@ describe('after a leak', () => {
     } as const;
     job.add('check.leakage', { ...leak, severity: 'broken track', currentAfterUA: 9 });
     job.add('check.leakage', { ...leak, severity: 'bloom', currentAfterUA: 1.1 });
-    const advice = leakAdviceOf(job.state(), book, { extras: [{ what: 'new circuit', priceMinor: 4100 }] });
+    const advice = leakAdviceOf(job.state(), book, {
+      extras: [{ item: 'new-circuit', what: 'a circuit, fitted', priceMinor: 4100 }],
+    });
     expect(advice).toMatchObject({ verdict: 'new circuit', working: [{ figures: '1.1 µA' }] });
     expect(advice?.options.map(({ priceMinor }) => priceMinor)).toEqual([null, 4100, null]);
   });

@@ -1,3 +1,4 @@
+import type { PricedItem } from '../policy';
 import { capital, figure, type Judged, percent, type WorkingLine } from '../judgement';
 import {
   BROUGHT_ABOUT,
@@ -34,7 +35,7 @@ export interface FaultQuestion {
   /** How long somebody watched for a step. */
   readonly watchedSeconds: number | null;
   readonly originalMatters: boolean;
-  readonly priceOf: (item: string) => number | null;
+  readonly priceOf: (item: PricedItem) => number | null;
 }
 
 export interface FaultEvidence {
@@ -334,7 +335,7 @@ function remediesOf(causes: readonly Fault[], question: FaultQuestion): PricedRe
         {
           ...remedy,
           for: cause,
-          priceMinor: remedy.priced === '' ? 0 : question.priceOf(remedy.priced),
+          priceMinor: remedy.priced === null ? 0 : question.priceOf(remedy.priced),
           risk:
             remedy.replaces && question.originalMatters
               ? `The owner wants it original: ask before any part leaves. ${remedy.risk}`

@@ -1,3 +1,4 @@
+import type { PricedItem } from '../policy';
 /** What ails a watch that will not run as it should. */
 export const FAULTS = [
   'spent cell',
@@ -284,9 +285,9 @@ export function shareOf(
 /** What is done about a fault: from the gentlest to the gravest. */
 export interface Remedy {
   readonly what: string;
-  readonly next: (typeof NEXT_STEPS)[number];
-  /** Its line in the shop's price list; empty where the service covers it. */
-  readonly priced: string;
+  readonly next: NextStep;
+  /** What it is in the shop's price list; null where the service covers it. */
+  readonly priced: PricedItem | null;
   readonly risk: string;
   /** Whether it takes an original part out of the watch. */
   readonly replaces: boolean;
@@ -301,88 +302,81 @@ export const NEXT_STEPS = [
   'new movement',
   'refer',
 ] as const;
+type NextStep = (typeof NEXT_STEPS)[number];
 
-const CLEAN: Remedy = {
-  what: 'clean contacts and tracks, dry, measure again',
-  next: 'clean',
-  priced: 'contacts cleaned after a leak',
-  risk: 'What has crept under a track may go on eating: see it again within a year.',
+/** A remedy that leaves every original part in the watch: its next step, its price item, what is done, and the risk. */
+const keeping = (next: NextStep, priced: PricedItem | null, what: string, risk: string): Remedy => ({
+  next,
+  priced,
+  what,
+  risk,
   replaces: false,
-};
-const SERVICE: Remedy = {
-  what: 'take the movement apart, clean and oil it',
-  next: 'service of the movement',
-  priced: 'movement cleaned and oiled',
-  risk: 'Old parts may break on the way.',
-  replaces: false,
-};
-const CIRCUIT: Remedy = {
-  what: 'a new circuit with its coil',
-  next: 'new circuit',
-  priced: 'new circuit',
-  risk: 'For old calibres none may be had.',
+});
+/** A remedy that takes an original part out. */
+const replacing = (...remedy: Parameters<typeof keeping>): Remedy => ({
+  ...keeping(...remedy),
   replaces: true,
-};
-const MOVEMENT: Remedy = {
-  what: 'a new movement of the same calibre',
-  next: 'new movement',
-  priced: 'new movement',
-  risk: 'The watch is no longer original inside; hand holes and dial feet must match.',
-  replaces: true,
-};
-const STRAIGHTEN: Remedy = {
-  what: 'clean and set the contact beneath the cell, insulator in its place, then measure again',
-  next: 'clean',
-  priced: 'contact set and cleaned',
-  risk: 'A contact bent twice may break.',
-  replaces: false,
-};
+});
+
+const CLEAN: Remedy = keeping(
+  'clean',
+  'contacts-cleaned',
+  'clean contacts and tracks, dry, measure again',
+  'What has crept under a track may go on eating: see it again within a year.',
+);
+const SERVICE: Remedy = keeping(
+  'service of the movement',
+  'movement-oiled',
+  'take the movement apart, clean and oil it',
+  'Old parts may break on the way.',
+);
+const CIRCUIT: Remedy = replacing(
+  'new circuit',
+  'new-circuit',
+  'a new circuit with its coil',
+  'For old calibres none may be had.',
+);
+const MOVEMENT: Remedy = replacing(
+  'new movement',
+  'new-movement',
+  'a new movement of the same calibre',
+  'The watch is no longer original inside; hand holes and dial feet must match.',
+);
+const STRAIGHTEN: Remedy = keeping(
+  'clean',
+  'contact-set',
+  'clean and set the contact beneath the cell, insulator in its place, then measure again',
+  'A contact bent twice may break.',
+);
 
 export const REMEDIES: Readonly<Record<Fault, readonly Remedy[]>> = {
   'spent cell': [
-    {
-      what: 'a fresh cell, then the current',
-      next: 'new cell',
-      priced: '',
-      risk: 'None but the ordinary; without the current nobody knows how long it lasts.',
-      replaces: false,
-    },
+    keeping(
+      'new cell',
+      null,
+      'a fresh cell, then the current',
+      'None but the ordinary; without the current nobody knows how long it lasts.',
+    ),
   ],
   'tired accumulator': [
-    {
-      what: 'charge it fully and watch it, then judge',
-      next: 'clean',
-      priced: '',
-      risk: 'It may come back in weeks.',
-      replaces: false,
-    },
-    {
-      what: 'a new accumulator kit of this calibre',
-      next: 'new cell',
-      priced: 'accumulator kit',
-      risk: 'A primary cell in its place would be driven backwards: never.',
-      replaces: true,
-    },
+    keeping('clean', null, 'charge it fully and watch it, then judge', 'It may come back in weeks.'),
+    replacing(
+      'new cell',
+      'accumulator-kit',
+      'a new accumulator kit of this calibre',
+      'A primary cell in its place would be driven backwards: never.',
+    ),
   ],
-  'stop lever on': [
-    {
-      what: 'push the crown home and look again',
-      next: 'nothing more',
-      priced: '',
-      risk: 'None.',
-      replaces: false,
-    },
-  ],
+  'stop lever on': [keeping('nothing more', null, 'push the crown home and look again', 'None.')],
   'coil severed': [CIRCUIT, MOVEMENT],
   'turns of the coil shorted': [CIRCUIT, MOVEMENT],
   mechanical: [
-    {
-      what: 'free the rotor of fluff, set the arm back, see that no hand touches',
-      next: 'clean',
-      priced: '',
-      risk: 'The rotor is magnetic: brass or plastic only.',
-      replaces: false,
-    },
+    keeping(
+      'clean',
+      null,
+      'free the rotor of fluff, set the arm back, see that no hand touches',
+      'The rotor is magnetic: brass or plastic only.',
+    ),
     SERVICE,
     MOVEMENT,
   ],
@@ -391,13 +385,12 @@ export const REMEDIES: Readonly<Record<Fault, readonly Remedy[]>> = {
   'electrolyte or damp on the circuit': [CLEAN, CIRCUIT, MOVEMENT],
   'old oil and dirt': [SERVICE, MOVEMENT],
   'reset contact not used': [
-    {
-      what: 'join the reset contact as book or print names it',
-      next: 'nothing more',
-      priced: '',
-      risk: 'Joined to the wrong pad it may not start again.',
-      replaces: false,
-    },
+    keeping(
+      'nothing more',
+      null,
+      'join the reset contact as book or print names it',
+      'Joined to the wrong pad it may not start again.',
+    ),
   ],
   'circuit faulty': [CLEAN, CIRCUIT, MOVEMENT],
 };

@@ -1,3 +1,4 @@
+import type { PricedItem } from '../policy';
 import type { Chemistry } from '../cells';
 import { figure, type Judged } from '../judgement';
 import type { MovementFigures } from './figures';
@@ -18,10 +19,10 @@ export interface LeakOption {
   readonly advised: boolean;
 }
 
-const PRICED: Readonly<Record<Decision, string>> = {
-  'cleaned, observe': 'contacts cleaned after a leak',
-  'new circuit': 'new circuit',
-  'new movement': 'new movement',
+const PRICED: Readonly<Record<Decision, PricedItem>> = {
+  'cleaned, observe': 'contacts-cleaned',
+  'new circuit': 'new-circuit',
+  'new movement': 'new-movement',
 };
 const RISK: Readonly<Record<Decision, string>> = {
   'cleaned, observe': 'What has crept under a track goes on eating: measured again within a year.',
@@ -40,7 +41,7 @@ interface LeakQuestion {
   readonly figures: MovementFigures['current'];
   readonly originalMatters: boolean;
   readonly chemistry: Chemistry | null;
-  readonly priceOf: (item: string) => number | null;
+  readonly priceOf: (item: PricedItem) => number | null;
 }
 
 /** How a leak of this chemistry is cleaned. Source: bench practice; silver and alkaline leaks are alkaline. */

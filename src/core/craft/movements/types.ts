@@ -27,6 +27,17 @@ export const HOLD_KINDS = [
 ] as const;
 export type HoldKind = (typeof HOLD_KINDS)[number];
 
+/** What a dial shows that can be placed by the clock. */
+export const DIAL_PARTS = ['seconds', 'date', 'day', 'counter', 'display'] as const;
+export type DialPart = (typeof DIAL_PARTS)[number];
+
+/** One thing on the dial: a hand of its own, or a window; at the centre, or at a clock position seen from the front. */
+export interface OnDial {
+  readonly shows: DialPart;
+  /** Null: at the centre. */
+  readonly clock: number | null;
+}
+
 /** The signs makers strike into a movement, as plain shapes. Ours; the drawing of each is in the interface. */
 export const SIGNS = [
   'kite',
@@ -39,17 +50,6 @@ export const SIGNS = [
   'hooked cross bar',
 ] as const;
 export type Sign = (typeof SIGNS)[number];
-
-/** What a dial shows that can be placed by the clock. */
-export const DIAL_PARTS = ['seconds', 'date', 'day', 'counter', 'display'] as const;
-export type DialPart = (typeof DIAL_PARTS)[number];
-
-/** One thing on the dial: a hand of its own, or a window; at the centre, or at a clock position seen from the front. */
-export interface OnDial {
-  readonly shows: DialPart;
-  /** Null: at the centre. */
-  readonly clock: number | null;
-}
 
 /** Where the movement is touched electrically, seen from the back. */
 export const CONTACT_KINDS = ['plus', 'minus', 'reset', 'buzzer'] as const;

@@ -4,6 +4,7 @@ export {
   type OpenHours,
   type Policy,
   priceInList,
+  type PricedItem,
   type PriceLine,
   type Shop,
   type Weekday,

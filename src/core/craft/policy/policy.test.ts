@@ -1,4 +1,4 @@
-import { completePolicy, DEFAULT_POLICY, type Policy, WEEKDAYS } from './policy';
+import { completePolicy, DEFAULT_POLICY, type Policy, priceInList, WEEKDAYS } from './policy';
 import { type Requirement, REQUIREMENTS, SERVICES } from './services';
 import { STAGE_WORDS, STAGES } from './stages';
 import { SCHOOL_IDS, SCHOOLS, USUAL_SCHOOLS, waysOf, wayTaken } from './schools';
@@ -82,6 +82,25 @@ describe('a policy as it was stored', () => {
         },
       ),
     );
+  });
+
+  it('finds a price by its item, whatever the shop calls it', () => {
+    const words = { ...DEFAULT_POLICY.extras[7], item: 'new-circuit', what: 'E-block', priceMinor: 4100 };
+    expect(priceInList({ extras: [words] }, 'new-circuit')).toBe(4100);
+    expect(priceInList({ extras: [{ ...words, item: 'x', what: 'new-circuit' }] }, 'new-circuit')).toBeNull();
+  });
+
+  it('names the items of a price list that was stored without them', () => {
+    const stored = [
+      { what: 'new circuit', priceMinor: 4100 },
+      { what: 'strap', priceMinor: 900 },
+    ];
+    const read = completePolicy({ extras: stored as unknown as Policy['extras'] });
+    expect(read.extras).toEqual([
+      { item: 'new-circuit', what: 'new circuit', priceMinor: 4100 },
+      { item: 'line-2', what: 'strap', priceMinor: 900 },
+    ]);
+    expect(completePolicy(read)).toEqual(read);
   });
 
   it('knows the gasket rule of the first program', () => {

@@ -24,11 +24,31 @@ export interface PriceLine {
   readonly priceMinor: number;
 }
 
+/** The things beyond a service that the craft itself asks the price of. */
+const PRICED_ITEMS = [
+  'case-gasket',
+  'outer-seal',
+  'water-test',
+  'accumulator-kit',
+  'contacts-cleaned',
+  'contact-set',
+  'movement-oiled',
+  'new-circuit',
+  'new-movement',
+  'spring-bar',
+] as const;
+export type PricedItem = (typeof PRICED_ITEMS)[number];
+
+/** One line of the shop's price list: the shop words it as it likes, and it stays the same item. */
+export interface PricedLine extends PriceLine {
+  readonly item: string;
+}
+
 /** What the shop has decided. Every revision is kept. */
 export interface Policy {
   readonly revision: number;
   readonly services: Readonly<Record<Service, ServicePolicy>>;
-  readonly extras: readonly PriceLine[];
+  readonly extras: readonly PricedLine[];
   readonly schools: Schools;
   /** Null: closed that day. */
   readonly hours: Readonly<Record<Weekday, OpenHours | null>>;
@@ -43,8 +63,8 @@ export interface Policy {
 }
 
 /** The price of one thing beyond the service, in minor units; null where the list has no line for it. */
-export function priceInList({ extras }: Pick<Policy, 'extras'>, item: string): number | null {
-  return extras.find(({ what }) => what === item)?.priceMinor ?? null;
+export function priceInList({ extras }: Pick<Policy, 'extras'>, item: PricedItem): number | null {
+  return extras.find((line) => line.item === item)?.priceMinor ?? null;
 }
 
 const WORKDAY: OpenHours = { from: '08:30', to: '17:30' };
@@ -54,16 +74,16 @@ export const DEFAULT_POLICY: Policy = {
   revision: 1,
   services: DEFAULT_SERVICES,
   extras: [
-    { what: 'case gasket', priceMinor: 600 },
-    { what: 'crown or pusher seal', priceMinor: 900 },
-    { what: 'water resistance test', priceMinor: 1200 },
-    { what: 'accumulator kit', priceMinor: 2400 },
-    { what: 'contacts cleaned after a leak', priceMinor: 1500 },
-    { what: 'contact set and cleaned', priceMinor: 900 },
-    { what: 'movement cleaned and oiled', priceMinor: 4500 },
-    { what: 'new circuit', priceMinor: 3800 },
-    { what: 'new movement', priceMinor: 5900 },
-    { what: 'spring bar', priceMinor: 150 },
+    { item: 'case-gasket', what: 'case gasket', priceMinor: 600 },
+    { item: 'outer-seal', what: 'crown or pusher seal', priceMinor: 900 },
+    { item: 'water-test', what: 'water resistance test', priceMinor: 1200 },
+    { item: 'accumulator-kit', what: 'accumulator kit', priceMinor: 2400 },
+    { item: 'contacts-cleaned', what: 'contacts cleaned after a leak', priceMinor: 1500 },
+    { item: 'contact-set', what: 'contact set and cleaned', priceMinor: 900 },
+    { item: 'movement-oiled', what: 'movement cleaned and oiled', priceMinor: 4500 },
+    { item: 'new-circuit', what: 'new circuit', priceMinor: 3800 },
+    { item: 'new-movement', what: 'new movement', priceMinor: 5900 },
+    { item: 'spring-bar', what: 'spring bar', priceMinor: 150 },
   ],
   schools: USUAL_SCHOOLS,
   hours: {
@@ -82,6 +102,15 @@ export const DEFAULT_POLICY: Policy = {
   referralMarginMinor: 300,
 };
 
+/** A price list as it was stored; one that names no items yet has those that stand under the first program's words. */
+function completeExtras(stored: readonly (PriceLine & Partial<PricedLine>)[]): readonly PricedLine[] {
+  return stored.map((line, index) => ({
+    ...line,
+    item:
+      line.item ?? DEFAULT_POLICY.extras.find(({ what }) => what === line.what)?.item ?? `line-${index + 1}`,
+  }));
+}
+
 /**
  * A policy as it was stored, by whichever version of the program, with what it did not know yet as the shop
  * starts with it.
@@ -94,6 +123,7 @@ export function completePolicy(
     ...DEFAULT_POLICY,
     ...rest,
     services: { ...DEFAULT_POLICY.services, ...rest.services },
+    extras: completeExtras(rest.extras ?? DEFAULT_POLICY.extras),
     schools: { ...USUAL_SCHOOLS, ...(gasketRule ? { gasket: gasketRule } : {}), ...rest.schools },
     hours: { ...DEFAULT_POLICY.hours, ...rest.hours },
   };

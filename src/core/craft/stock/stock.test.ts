@@ -93,7 +93,7 @@ describe('which lot, and what beside it', () => {
       cellOf: book.cell,
       day: DAY,
       alkalineAgreed: false,
-      priceOf: (item) => (item === 'new circuit' ? 3800 : null),
+      priceOf: (item) => (item === 'new-circuit' ? 3800 : null),
       ...more,
     });
 

@@ -1,3 +1,4 @@
+import type { PricedItem } from '../policy';
 import {
   type CellTable,
   type CellType,
@@ -125,7 +126,7 @@ interface FitQuestion extends ChooseOptions {
   readonly table: CellTable;
   readonly cellOf: (code: string) => CellType | null;
   readonly day: string;
-  readonly priceOf: (item: string) => number | null;
+  readonly priceOf: (item: PricedItem) => number | null;
 }
 
 /**
@@ -157,7 +158,7 @@ export function whatToFit(question: FitQuestion): WhatToFit {
         ? {
             cheaper: cheapest,
             savesMinor: saves,
-            leakMinor: { cleaned: priceOf('contacts cleaned after a leak'), circuit: priceOf('new circuit') },
+            leakMinor: { cleaned: priceOf('contacts-cleaned'), circuit: priceOf('new-circuit') },
           }
         : null,
     substitutes:

@@ -16,6 +16,12 @@ export const AS_FOUND = [
 ] as const;
 export type AsFound = (typeof AS_FOUND)[number];
 
+/** Whose hand left it. */
+export const LEFT_BY = ['an earlier hand', 'this shop'] as const;
+
+export const PROTECTIONS = ['film', 'bare tool', 'not noted'] as const;
+export const OPENED_HOW = ['freely', 'resisted', 'bound half way', 'not noted'] as const;
+
 /** What a mark on a photograph points at. */
 export const PHOTO_MARKS = [
   'tool mark',
@@ -28,11 +34,6 @@ export const PHOTO_MARKS = [
   'something loose',
 ] as const;
 export type PhotoMark = (typeof PHOTO_MARKS)[number];
-/** Whose hand left it. */
-export const LEFT_BY = ['an earlier hand', 'this shop'] as const;
-
-export const PROTECTIONS = ['film', 'bare tool', 'not noted'] as const;
-export const OPENED_HOW = ['freely', 'resisted', 'bound half way', 'not noted'] as const;
 
 export interface OpenPayloads {
   'open.back': {

@@ -1,11 +1,8 @@
 import {
-  Box,
   Button,
   LinearProgress,
   Paper,
   Stack,
-  Table,
-  TableBody,
   TableCell,
   TableRow,
   TextField,
@@ -16,7 +13,7 @@ import { Link, useParams } from 'react-router';
 import type { Book } from '../../../core/craft/book';
 import { capital } from '../../../core/craft/judgement';
 import { useBook, useShop } from '../../api/resources';
-import { HeadRow } from '../../kit/HeadRow';
+import { DataTable } from '../../kit/DataTable';
 import { NoSuchPage } from '../NoSuchPage';
 import { ImportTable } from './ImportTable';
 import { RecordPage } from './RecordPage';
@@ -61,23 +58,18 @@ function RecordList({ view, book }: { readonly view: RecordView; readonly book: 
             : 'Nothing is in the book here yet.'}
         </Typography>
       ) : (
-        <Box sx={{ overflowX: 'auto' }} tabIndex={0} role="region" aria-label={`${view.title} in the book`}>
-          <Table size="small">
-            <HeadRow heads={[capital(view.one), ...view.heads]} />
-            <TableBody>
-              {seen.slice(0, MOST_SHOWN).map(({ id, name, says }) => (
-                <TableRow key={id}>
-                  <TableCell>
-                    <Link to={`${view.base}/${view.segment}/${encodeURIComponent(id)}`}>{name}</Link>
-                  </TableCell>
-                  {says.map((text, index) => (
-                    <TableCell key={view.heads[index]}>{text}</TableCell>
-                  ))}
-                </TableRow>
+        <DataTable label={`${view.title} in the book`} heads={[capital(view.one), ...view.heads]}>
+          {seen.slice(0, MOST_SHOWN).map(({ id, name, says }) => (
+            <TableRow key={id}>
+              <TableCell>
+                <Link to={`${view.base}/${view.segment}/${encodeURIComponent(id)}`}>{name}</Link>
+              </TableCell>
+              {says.map((text, index) => (
+                <TableCell key={view.heads[index]}>{text}</TableCell>
               ))}
-            </TableBody>
-          </Table>
-        </Box>
+            </TableRow>
+          ))}
+        </DataTable>
       )}
       {seen.length > MOST_SHOWN && (
         <Typography sx={{ mt: 1 }}>{seen.length - MOST_SHOWN} more: narrow it down above.</Typography>

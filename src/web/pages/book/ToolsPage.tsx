@@ -1,6 +1,6 @@
 import { amount, money } from '../../../core/craft/money';
 import { capital } from '../../../core/craft/judgement';
-import { HeadRow } from '../../kit/HeadRow';
+import { DataTable } from '../../kit/DataTable';
 import type { ToolsServed } from '../../../contract';
 import type { Book } from '../../../core/craft/book';
 import { type Policy, SERVICES } from '../../../core/craft/policy';
@@ -17,13 +17,10 @@ import { ImportTable } from './ImportTable';
 import { RecordPage } from './RecordPage';
 import { TOOL_VIEWS, type ToolView } from './records';
 import {
-  Box,
   Button,
   LinearProgress,
   Paper,
   Stack,
-  Table,
-  TableBody,
   TableCell,
   TableRow,
   TextField,
@@ -80,37 +77,35 @@ function ToolList({
       {all.length === 0 ? (
         <Typography color="text.secondary">None on the board yet.</Typography>
       ) : (
-        <Box sx={{ overflowX: 'auto' }} tabIndex={0} role="region" aria-label={`${view.title} of this shop`}>
-          <Table size="small">
-            <HeadRow heads={[capital(view.one), 'Cost', 'Jobs', 'Paid for itself']} />
-            <TableBody>
-              {all.map(({ id, name, says, costMinor }) => {
-                const use = served.find((each) => each.toolId === id);
-                return (
-                  <TableRow key={id}>
-                    <TableCell>
-                      <Link to={`${view.base}/${view.segment}/${encodeURIComponent(id)}`}>{name}</Link>
-                      <Typography variant="body2" color="text.secondary">
-                        {view.heads
-                          .map((head, index) => `${head.toLowerCase()} ${says[index] ?? ''}`)
-                          .join(' · ')}
-                      </Typography>
-                    </TableCell>
-                    <TableCell>{amount(costMinor)}</TableCell>
-                    <TableCell>
-                      {use
-                        ? `${use.jobs}, last ${localTime(use.lastAtUtc, shop.shop.zone, 'D MMM YYYY')}`
-                        : 'none yet'}
-                    </TableCell>
-                    <TableCell sx={{ whiteSpace: 'nowrap' }}>
-                      {paidWords(costMinor, use?.jobs ?? 0, policy)}
-                    </TableCell>
-                  </TableRow>
-                );
-              })}
-            </TableBody>
-          </Table>
-        </Box>
+        <DataTable
+          label={`${view.title} of this shop`}
+          heads={[capital(view.one), 'Cost', 'Jobs', 'Paid for itself']}
+        >
+          {all.map(({ id, name, says, costMinor }) => {
+            const use = served.find((each) => each.toolId === id);
+            return (
+              <TableRow key={id}>
+                <TableCell>
+                  <Link to={`${view.base}/${view.segment}/${encodeURIComponent(id)}`}>{name}</Link>
+                  <Typography variant="body2" color="text.secondary">
+                    {view.heads
+                      .map((head, index) => `${head.toLowerCase()} ${says[index] ?? ''}`)
+                      .join(' · ')}
+                  </Typography>
+                </TableCell>
+                <TableCell>{amount(costMinor)}</TableCell>
+                <TableCell>
+                  {use
+                    ? `${use.jobs}, last ${localTime(use.lastAtUtc, shop.shop.zone, 'D MMM YYYY')}`
+                    : 'none yet'}
+                </TableCell>
+                <TableCell sx={{ whiteSpace: 'nowrap' }}>
+                  {paidWords(costMinor, use?.jobs ?? 0, policy)}
+                </TableCell>
+              </TableRow>
+            );
+          })}
+        </DataTable>
       )}
     </Paper>
   );

@@ -1,6 +1,5 @@
 import { amount } from '../../../core/craft/money';
 import {
-  Box,
   Button,
   Dialog,
   DialogActions,
@@ -8,8 +7,6 @@ import {
   DialogTitle,
   Paper,
   Stack,
-  Table,
-  TableBody,
   TableCell,
   TableRow,
   Typography,
@@ -22,7 +19,7 @@ import { capital, figure } from '../../../core/craft/judgement';
 import { isPastDate, type Lot, PRINT_STATES, STOCK_ITEMS, type StockItem } from '../../../core/craft/stock';
 import { localDay, localTime } from '../../../core/craft/time';
 import { type SeenShop, useEmptyLots, useLedgerOfLot } from '../../api/resources';
-import { HeadRow } from '../../kit/HeadRow';
+import { DataTable } from '../../kit/DataTable';
 import { Choice, MeasureField, optionsOf, TextLine } from '../../kit/fields';
 import { shopNow } from '../../job/recorder';
 import { StockForm } from './StockForm';
@@ -64,60 +61,57 @@ function LotTable({
   return (
     <Paper component="section" aria-label={ITEM_WORDS[item]} sx={{ p: 2 }}>
       <Typography variant="h2">{ITEM_WORDS[item]}</Typography>
-      <Box sx={{ overflowX: 'auto' }} tabIndex={0} role="region" aria-label={`${ITEM_WORDS[item]}, in stock`}>
-        <Table size="small" sx={{ '& td, & th': { px: 0.75, whiteSpace: 'nowrap' } }}>
-          <HeadRow
-            heads={[capital(item), 'Left', 'Lot', 'State, best before', shop.policy.currency, 'Hand']}
-          />
-          <TableBody>
-            {lots.map((lot) => (
-              <TableRow key={lot.id}>
-                <TableCell>
-                  <Typography variant="mark" component="span" sx={{ fontSize: '1rem' }}>
-                    {lot.code}
-                  </Typography>
-                </TableCell>
-                <TableCell>{lot.balance}</TableCell>
-                <TableCell>
-                  {lot.lotCode}
-                  <Typography variant="body2" color="text.secondary">
-                    {lot.supplier}
-                  </Typography>
-                </TableCell>
-                <TableCell sx={{ whiteSpace: 'normal !important' }}>
-                  {stateWords(lot, today)}
-                  {lot.bestBefore !== null && (
-                    <Typography variant="body2" color="text.secondary">
-                      {lot.bestBefore}
-                    </Typography>
-                  )}
-                </TableCell>
-                <TableCell>{amount(lot.priceMinor)}</TableCell>
-                <TableCell sx={{ py: 0 }}>
-                  <Button
-                    size="small"
-                    disabled={locked}
-                    onClick={() => onOpen(lot, 'count')}
-                    aria-label={`Count lot ${lot.lotCode} of ${lot.code}`}
-                    sx={{ minWidth: 0, px: 0.75 }}
-                  >
-                    Count
-                  </Button>
-                  <Button
-                    size="small"
-                    disabled={locked}
-                    onClick={() => onOpen(lot, 'more')}
-                    aria-label={`More of lot ${lot.lotCode} of ${lot.code}`}
-                    sx={{ minWidth: 0, px: 0.75 }}
-                  >
-                    More
-                  </Button>
-                </TableCell>
-              </TableRow>
-            ))}
-          </TableBody>
-        </Table>
-      </Box>
+      <DataTable
+        label={`${ITEM_WORDS[item]}, in stock`}
+        heads={[capital(item), 'Left', 'Lot', 'State, best before', shop.policy.currency, 'Hand']}
+        sx={{ '& td, & th': { px: 0.75, whiteSpace: 'nowrap' } }}
+      >
+        {lots.map((lot) => (
+          <TableRow key={lot.id}>
+            <TableCell>
+              <Typography variant="mark" component="span" sx={{ fontSize: '1rem' }}>
+                {lot.code}
+              </Typography>
+            </TableCell>
+            <TableCell>{lot.balance}</TableCell>
+            <TableCell>
+              {lot.lotCode}
+              <Typography variant="body2" color="text.secondary">
+                {lot.supplier}
+              </Typography>
+            </TableCell>
+            <TableCell sx={{ whiteSpace: 'normal !important' }}>
+              {stateWords(lot, today)}
+              {lot.bestBefore !== null && (
+                <Typography variant="body2" color="text.secondary">
+                  {lot.bestBefore}
+                </Typography>
+              )}
+            </TableCell>
+            <TableCell>{amount(lot.priceMinor)}</TableCell>
+            <TableCell sx={{ py: 0 }}>
+              <Button
+                size="small"
+                disabled={locked}
+                onClick={() => onOpen(lot, 'count')}
+                aria-label={`Count lot ${lot.lotCode} of ${lot.code}`}
+                sx={{ minWidth: 0, px: 0.75 }}
+              >
+                Count
+              </Button>
+              <Button
+                size="small"
+                disabled={locked}
+                onClick={() => onOpen(lot, 'more')}
+                aria-label={`More of lot ${lot.lotCode} of ${lot.code}`}
+                sx={{ minWidth: 0, px: 0.75 }}
+              >
+                More
+              </Button>
+            </TableCell>
+          </TableRow>
+        ))}
+      </DataTable>
     </Paper>
   );
 }

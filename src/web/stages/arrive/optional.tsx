@@ -88,24 +88,24 @@ function EstimateFields() {
   const all = [...extras, ...lines.filter((line) => !known.has(line.what))];
   return (
     <Stack>
-      {all.map((extra) => {
-        const on = lines.some((line) => line.what === extra.what);
+      {all.map(({ what, priceMinor }) => {
+        const on = lines.some((line) => line.what === what);
         return (
           <FormControlLabel
-            key={extra.what}
+            key={what}
             control={
               <Checkbox
                 checked={on}
                 onChange={() =>
                   form.setValue(
                     'lines',
-                    on ? lines.filter((line) => line.what !== extra.what) : [...lines, extra],
+                    on ? lines.filter((line) => line.what !== what) : [...lines, { what, priceMinor }],
                     { shouldDirty: true },
                   )
                 }
               />
             }
-            label={`${extra.what}, ${money(extra.priceMinor, currency)}`}
+            label={`${what}, ${money(priceMinor, currency)}`}
           />
         );
       })}

@@ -11,7 +11,7 @@ const STANDING: Readonly<Record<Diagnosis['verdict'], Standing>> = {
 };
 
 function priceWords({ priced, priceMinor }: PricedRemedy, currency: string): string {
-  if (priced === '') return 'within the service';
+  if (priced === null) return 'within the service';
   return priceMinor === null ? 'no price in the list' : money(priceMinor, currency);
 }
 
