@@ -3,11 +3,13 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { buildDemo } from '../demo/build';
 import { openStore } from '../src/server/store/store';
+import { buildServer } from '../src/testing/serverProcess';
 
 const FOLDER = 'WAX_E2E_DEMO';
 
-/** The demo is built once for the whole run; every test works on a copy of it. */
+/** Server and demo are built once for the whole run; every test works on a copy of it. */
 export default async function demoOnce(): Promise<() => void> {
+  buildServer();
   const folder = mkdtempSync(join(tmpdir(), 'wax-demo-'));
   const dataDir = join(folder, 'data');
   await buildDemo(dataDir);

@@ -1,9 +1,9 @@
 // Prints each benchmark as a ratio against a yardstick measured in the same run.
-import { buildWeb, checkNode, installPackages, run, say } from './prepare.mjs';
+import { buildAll, checkNode, installPackages, run, say } from './prepare.mjs';
 
 checkNode();
 installPackages();
-buildWeb();
+buildAll();
 for (const name of [
   'bundle',
   'http',

@@ -1,11 +1,11 @@
 // The made-up counter: installs and builds what is missing, loads the demo data afresh, serves it.
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { buildWeb, checkNode, fail, installPackages, root, run, say, serve } from './prepare.mjs';
+import { buildAll, checkNode, fail, installPackages, root, run, say, serve } from './prepare.mjs';
 
 checkNode();
 installPackages();
-buildWeb();
+buildAll();
 const dataDir = join(root, 'demo-data');
 say(
   'Loading the demo data afresh. What was recorded in an earlier demo is replaced; your shop’s own data is elsewhere.',

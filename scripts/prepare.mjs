@@ -40,18 +40,17 @@ export function installPackages() {
   writeFileSync(stamp, wanted);
 }
 
-/** Builds the web application, unless the build is newer than everything it is made from. */
-export function buildWeb() {
-  say('Building the web application.');
-  const done = spawnSync(
-    process.execPath,
-    [join(root, 'node_modules/vite/bin/vite.js'), 'build', '--logLevel', 'warn'],
-    {
-      cwd: root,
-      stdio: 'inherit',
-    },
-  );
-  if (done.status !== 0) fail('The web application did not build: see above.');
+function build(what, ...args) {
+  say(`Building ${what}.`);
+  const vite = join(root, 'node_modules/vite/bin/vite.js');
+  const failed = run('Building', process.execPath, [vite, 'build', '--logLevel', 'warn', ...args]);
+  if (failed) fail(`It did not build, ${what}: see above.`);
+}
+
+/** Builds the web application and the server. */
+export function buildAll() {
+  build('the web application');
+  build('the server', '--config', 'vite.server.config.ts');
 }
 
 /** Debian’s Chromium, installed through apt-get where it is missing and may be. */
@@ -84,7 +83,7 @@ export function run(what, file, args, options = {}) {
 
 /** Runs the server in this process’s place until it ends. */
 export function serve(environment) {
-  const done = spawnSync(process.execPath, ['--import', 'tsx', 'src/server/main.ts'], {
+  const done = spawnSync(process.execPath, ['--enable-source-maps', 'dist/server/main.js'], {
     cwd: root,
     stdio: 'inherit',
     env: { ...process.env, ...environment },

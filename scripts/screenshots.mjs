@@ -1,10 +1,10 @@
 // One picture of each main view, made from the demo data, into docs/screenshots/.
-import { buildWeb, checkNode, ensureChromium, fail, installPackages, run } from './prepare.mjs';
+import { buildAll, checkNode, ensureChromium, fail, installPackages, run } from './prepare.mjs';
 
 checkNode();
 installPackages();
 const chromium = ensureChromium();
-buildWeb();
+buildAll();
 const failed = run('Taking the pictures', process.execPath, ['--import', 'tsx', 'scripts/takePictures.ts'], {
   env: { ...process.env, CHROMIUM: chromium },
 });

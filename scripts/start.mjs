@@ -1,7 +1,7 @@
 // The shop’s own data: installs and builds what is missing, then serves.
-import { buildWeb, checkNode, installPackages, serve } from './prepare.mjs';
+import { buildAll, checkNode, installPackages, serve } from './prepare.mjs';
 
 checkNode();
 installPackages();
-buildWeb();
+buildAll();
 serve({});

@@ -3,7 +3,7 @@ import { spawn, spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, statfsSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { buildWeb, checkNode, ensureChromium, installPackages, root, say } from './prepare.mjs';
+import { buildAll, checkNode, ensureChromium, installPackages, root, say } from './prepare.mjs';
 
 checkNode();
 installPackages();
@@ -71,6 +71,7 @@ const checks = await Promise.all([
 ]);
 counts.failed += checks.filter((fine) => !fine).length;
 
+buildAll();
 const jestFile = join(results, 'jest.json');
 const jestFine = step('Unit and server tests (Jest)', bin('jest'), [
   '--json',
@@ -81,7 +82,6 @@ const jest = readJson(jestFile);
 counts.passed += jest?.numPassedTests ?? 0;
 counts.failed += jest ? jest.numFailedTests + jest.numRuntimeErrorTestSuites : 1;
 
-buildWeb();
 const playwrightFile = join(results, 'playwright.json');
 const playwrightFine = step('Interface tests (Playwright)', bin('playwright'), ['test'], {
   PLAYWRIGHT_JSON_OUTPUT_NAME: playwrightFile,

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import type { JobResource } from '../contract';
 import { delivery, entryOf, newJob, technicianId } from '../testing/counter';
 import { idOf, readingOf } from '../testing/fixtures';
-import { type ServerProcess, startServer } from '../testing/serverProcess';
+import { buildServer, type ServerProcess, startServer } from '../testing/serverProcess';
 import { openConnection } from './store/database';
 
 const ROUNDS = 20;
@@ -12,6 +12,7 @@ const WRITERS = 4;
 
 let dataDir: string;
 beforeAll(() => {
+  buildServer();
   dataDir = mkdtempSync(join(tmpdir(), 'wax-crash-'));
 });
 afterAll(() => rmSync(dataDir, { recursive: true, force: true }));

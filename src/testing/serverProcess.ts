@@ -1,4 +1,4 @@
-import { type ChildProcess, spawn } from 'node:child_process';
+import { type ChildProcess, execFileSync, spawn } from 'node:child_process';
 import { createInterface } from 'node:readline';
 import { join } from 'node:path';
 
@@ -10,6 +10,16 @@ export interface ServerProcess {
   end(signal: NodeJS.Signals): Promise<void>;
 }
 
+/** Builds the server that `startServer` starts. */
+export function buildServer(): void {
+  const vite = join(process.cwd(), 'node_modules/vite/bin/vite.js');
+  execFileSync(
+    process.execPath,
+    [vite, 'build', '--config', 'vite.server.config.ts', '--logLevel', 'warn'],
+    { stdio: 'inherit' },
+  );
+}
+
 const STARTS_WITHIN_MS = 20_000;
 
 /** Starts the server over a data folder and waits until it says it is ready. */
@@ -18,7 +28,7 @@ export async function startServer(
   environment: NodeJS.ProcessEnv = {},
 ): Promise<ServerProcess> {
   const root = process.cwd();
-  const child = spawn(process.execPath, ['--import', 'tsx', join(root, 'src/server/main.ts')], {
+  const child = spawn(process.execPath, ['--enable-source-maps', join(root, 'dist/server/main.js')], {
     cwd: root,
     env: { ...process.env, PORT: '0', WAX_DATA: dataDir, ...environment },
     stdio: ['ignore', 'pipe', 'inherit'],
