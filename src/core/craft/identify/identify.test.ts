@@ -7,7 +7,9 @@ import { inventedCalibres, inventedMakers, observe } from '../../../testing/obse
 import { cellSizes } from './hypotheses';
 import { compareMovements } from './compare';
 import { doubtOf, nextBestLook } from './nextBestLook';
-import { type Identification, openIdentifier, pickLikelihood } from './identifyMovement';
+import type { Identification } from './identification';
+import { openIdentifier } from './identifyMovement';
+import { pickLikelihood } from './pieces';
 import { type Look, LOOKS, type Seen } from './looks';
 const identifier = openIdentifier(book, []);
 const seen = (look: Look, value: string | number, withinMm = 0): Seen => ({ look, value, withinMm });

@@ -1,7 +1,7 @@
 import { figure, type Judged, type WorkingLine } from '../judgement';
 import { calibreWords } from '../movements';
 import type { Column, Hypotheses, MeasureColumn } from './hypotheses';
-import type { Belief } from './identifyMovement';
+import type { Belief } from './identification';
 import { type Look, LOOK_NAMES, LOOKS, type Effort, EFFORT } from './looks';
 
 /** What one outcome of a look would mean. */

@@ -1,0 +1,57 @@
+import type { Judged } from '../judgement';
+import type { Hypotheses, Hypothesis } from './hypotheses';
+import type { Look } from './looks';
+
+/** What this shop identified before: how many jobs had a movement, in which case. */
+export interface SeenBefore {
+  /** Null: jobs whose movement was not in the book. */
+  readonly calibreId: string | null;
+  readonly revision: string | null;
+  readonly caseCode: string;
+  readonly jobs: number;
+}
+
+/** What one piece of evidence says of one candidate. */
+export interface Weighing {
+  readonly look: Look;
+  readonly seen: string;
+  /** What the book says, or how the text differs. */
+  readonly book: string;
+  /** For it above 0, against it below: log₂ of how much likelier it is here than over everything. */
+  readonly bits: number;
+}
+
+export interface Candidate extends Hypothesis {
+  readonly probability: number;
+  readonly why: readonly Weighing[];
+}
+
+/** Two pieces of evidence that no movement of the book explains together. */
+export interface Conflicting {
+  readonly pair: readonly [string, string];
+  readonly looks: readonly [Look, Look];
+  /** How likely both are on the movement that explains them best, against each on its own best. */
+  readonly chance: number;
+  readonly nearest: string;
+}
+
+export type Identification = Judged<'known' | 'likely' | 'open' | 'not in the book' | 'nothing seen'> & {
+  /** The likeliest, the first ahead. */
+  readonly candidates: readonly Candidate[];
+  readonly notInBook: number;
+  /** What is left for all others of the book. */
+  readonly others: number;
+  /** The likeliest calibre is certain, which of its revisions is not. */
+  readonly revisionOpen: boolean;
+  readonly conflicting: Conflicting | null;
+};
+
+/** Every hypothesis with its share of belief; what `nextBestLook` weighs on. */
+export interface Belief {
+  readonly hypotheses: Hypotheses;
+  /** Of each hypothesis; with `notInBook` they make one. */
+  readonly share: Float64Array;
+  readonly notInBook: number;
+  /** The makers an unknown calibre may be of, and last *nobody in the book*; they make one. */
+  readonly unknownOf: Float64Array;
+}
