@@ -1,5 +1,5 @@
 import { buildCellTable, type CellRow, openFinder } from '../src/core/craft/cells';
-import { readShippedCells } from '../src/server/store/catalogue';
+import { readShippedCells } from '../src/server/store/shippedCells';
 
 /** The finder per keystroke over the whole table, and over a generated one of five thousand sizes. */
 const GENERATED = 5000;

@@ -4,7 +4,7 @@ import { type Book, openBook } from '../src/core/craft/book';
 import { seededUniform } from '../src/core/craft/life';
 import { bareCode, type Calibre } from '../src/core/craft/movements';
 import { NO_TOOLS } from '../src/core/craft/tools';
-import { readShippedCells } from '../src/server/store/catalogue';
+import { readShippedCells } from '../src/server/store/shippedCells';
 import { inventedCalibres, inventedMakers, observe, wornCode } from '../src/testing/observations';
 
 /** Is the identification as sure as it is right, and is it better and faster than looking codes up by likeness? */

@@ -2,7 +2,7 @@ import { parentPort, workerData } from 'node:worker_threads';
 import { nextBestLook, openIdentifier, type Seen } from '../src/core/craft/identify';
 import { openBook } from '../src/core/craft/book';
 import { NO_TOOLS } from '../src/core/craft/tools';
-import { readShippedCells } from '../src/server/store/catalogue';
+import { readShippedCells } from '../src/server/store/shippedCells';
 import { inventedCalibres, inventedMakers } from '../src/testing/observations';
 
 const { sizes, rounds } = workerData as { readonly sizes: readonly number[]; readonly rounds: number };

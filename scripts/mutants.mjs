@@ -41,6 +41,8 @@ for (const [name, room] of Object.entries(ROOMS)) {
     // Tables made when a file is loaded cannot be changed without starting Jest anew for each.
     ignoreStatic: true,
     mutate: [...room.mutate.map((each) => `src/core/${each}`), '!src/**/*.test.ts', '!src/**/index.ts'],
+    // Jest keeps what every run loads: a runner grows by some megabytes a mutant.
+    maxTestRunnerReuse: 60,
     concurrency: Number(process.env.MUTANTS_AT_ONCE ?? 2),
     timeoutMS: 30_000,
     tempDirName: '.stryker-tmp',

@@ -13,7 +13,7 @@ import {
 } from '../core/logbook';
 import { DEFAULT_POLICY, type Service } from '../core/craft/policy';
 import type { Lot } from '../core/craft/stock';
-import { readShippedCells } from '../server/store/catalogue';
+import { readShippedCells } from '../server/store/shippedCells';
 
 /** What tests of every room start from: the invented book, one context, and entries made in a line. */
 export const book: Book = openBook({

@@ -1,6 +1,4 @@
-import { readFileSync } from 'node:fs';
-import { parse } from 'csv-parse/sync';
-import { asToday, RECORDS, recordOf, type RecordRevision, tablesOf } from '../../contract';
+import { asToday, type RecordRevision } from '../../contract';
 import {
   type Book,
   type Catalogue,
@@ -10,27 +8,8 @@ import {
   recordId,
   type RecordBodies,
 } from '../../core/craft/book';
-import type { CellRow } from '../../core/craft/cells';
-import { here } from '../here';
 import type { Clock } from './clock';
 import { type Db, inTransaction } from './database';
-
-/** The standard cell table that ships with the application, in the columns in which the book is exported. */
-export function readShippedCells(): CellRow[] {
-  const [table] = tablesOf('cell');
-  const rows = parse<Record<string, string>>(readFileSync(here(import.meta.url, 'catalogue', 'cells.csv')), {
-    columns: true,
-    skip_empty_lines: true,
-  });
-  return rows.map((row) =>
-    RECORDS.cell.schema.parse(
-      recordOf(
-        table,
-        table.columns.map(({ name }) => row[name]),
-      ),
-    ),
-  );
-}
 
 function toBody<K extends CatalogueKind>(kind: K, stored: string): RecordBodies[K] {
   return asToday(kind, JSON.parse(stored) as RecordBodies[K]);

@@ -5,7 +5,7 @@ import { DEFAULT_POLICY, type Shop } from '../../core/craft/policy';
 import { attachmentStore } from '../attachments/attachments';
 import { deviceHub } from '../devices/devices';
 import { cellsInWatchesStore } from './cellsInWatches';
-import { catalogueStore, readShippedCells } from './catalogue';
+import { catalogueStore, readShippedCells } from './shippedCells';
 import { type Clock, runningClock } from './clock';
 import { inTransaction, openDatabase } from './database';
 import { logbookStore } from './logbook/logbook';

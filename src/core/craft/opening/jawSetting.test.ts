@@ -329,4 +329,30 @@ describe('a setting over the travel of its tool', () => {
     expect(over?.path ?? null).toBe(path);
     if (over) expect(over.reason).toContain(tool.name);
   });
+
+  it.each([
+    [
+      { separationMm: 31.5, rearMm: 24 },
+      '31.5 mm is outside the travel of hand wrench, three jaws, 10 to 27 mm: measure again, or name the tool used.',
+    ],
+    [
+      { separationMm: null, rearMm: 40 },
+      '40 mm is outside the travel of the rear jaw of hand wrench, three jaws, 9 to 28.5 mm.',
+    ],
+    [
+      { separationMm: null, rearMm: 8.9 },
+      '8.9 mm is outside the travel of the rear jaw of hand wrench, three jaws, 9 to 28.5 mm.',
+    ],
+    [{ separationMm: 10, rearMm: 9 }, null],
+    [{ separationMm: 27, rearMm: 28.5 }, null],
+  ])('%p is told', (set, words) => {
+    expect(overTravel(hand, set)?.reason ?? null).toBe(words);
+  });
+
+  it('a rear jaw of a wrench whose travel is half known is not set either', () => {
+    for (const half of [{ rearMinMm: null }, { rearMaxMm: null }])
+      expect(overTravel({ ...hand, ...half }, { separationMm: null, rearMm: 20 })?.reason).toBe(
+        'hand wrench, three jaws has two jaws and no rear jaw to set.',
+      );
+  });
 });

@@ -1,10 +1,12 @@
-import { figure, type Judged, type WorkingLine } from '../judgement';
+import { capital, figure, type Judged, type WorkingLine } from '../judgement';
 import type { Wrench } from '../tools';
 import { notchAngles } from '../cases';
 /** A jaw narrower than this share of its notch skids. */
 const JAW_LEAST = 0.6;
 /** A pin thinner than this share of its hole tears it out. */
 const PIN_LEAST = 0.8;
+/** Of jaws that do not bite the one nearest to this is told. */
+const BEST_BITE = 0.85;
 /** Neither jaw nor pin goes in without this play. */
 const MOST = 0.98;
 /** The front pair stands best at this angle from the rear jaw: each jaw then bears a third. */
@@ -158,11 +160,20 @@ function reaches(wrench: Wrench, choice: JawChoice): boolean {
 }
 
 /** The jaws or pins of a wrench that enter and bite, the widest first. */
-function biting(wrench: Wrench, { widthMm, of }: JawQuestion): readonly number[] {
-  const [own, least] = of === 'holes' ? [wrench.pinDiametersMm, PIN_LEAST] : [wrench.jawWidthsMm, JAW_LEAST];
-  return own
-    .filter((each) => each >= least * widthMm - ROUNDING && each <= MOST * widthMm + ROUNDING)
+function biting(wrench: Wrench, question: JawQuestion): readonly number[] {
+  return ownOf(wrench, question)
+    .filter((each) => each >= leastMm(question) - ROUNDING && each <= MOST * question.widthMm + ROUNDING)
     .sort((a, b) => b - a);
+}
+
+/** What a wrench has for notches or for holes. */
+function ownOf(wrench: Wrench, { of }: JawQuestion): readonly number[] {
+  return of === 'holes' ? wrench.pinDiametersMm : wrench.jawWidthsMm;
+}
+
+/** What stands in what, as it is called. */
+function namesOf({ of }: JawQuestion): { readonly jaw: string; readonly notch: string } {
+  return of === 'holes' ? { jaw: 'pin', notch: 'hole' } : { jaw: 'jaw', notch: 'notch' };
 }
 
 /**
@@ -173,16 +184,33 @@ function holdsCentre(choice: JawChoice): boolean {
   return choice.jaws === 2 || choice.spreadDeg >= 90 - ROUNDING;
 }
 
-/** Whether the jaws can stand so: within the play of jaw in notch, measured along the pitch circle. */
-function stands(choice: JawChoice, playMm: number): boolean {
-  return choice.mirrorErrorMm <= playMm + ROUNDING;
+/** Whether jaws of a width can stand so: within their play in the notch, measured along the pitch circle. */
+function stands(choice: JawChoice, jawMm: number, { widthMm }: JawQuestion): boolean {
+  return choice.mirrorErrorMm <= (widthMm - jawMm) / 2 + ROUNDING;
+}
+
+/** The narrowest jaw or pin that does not skid or tear, mm. */
+function leastMm({ of, widthMm }: JawQuestion): number {
+  return (of === 'holes' ? PIN_LEAST : JAW_LEAST) * widthMm;
+}
+
+/** The widest jaw or pin that goes in and stands so, mm. */
+function mostMm(choice: JawChoice, { widthMm }: JawQuestion): number {
+  return Math.min(MOST * widthMm, widthMm - 2 * choice.mirrorErrorMm);
+}
+
+/** Whether jaws or pins of some width hold the centre so. */
+function canHold(choice: JawChoice, question: JawQuestion): boolean {
+  return holdsCentre(choice) && stands(choice, leastMm(question), question);
 }
 
 /** Notches as a hand counts them: the first is 1. */
-const notchWords = (choice: JawChoice): string =>
-  choice.jaws === 3
-    ? `rear jaw in ${(choice.notches[0] ?? 0) + 1}, front pair in ${(choice.notches[1] ?? 0) + 1} and ${(choice.notches[2] ?? 0) + 1}`
-    : `jaws in ${(choice.notches[0] ?? 0) + 1} and ${(choice.notches[1] ?? 0) + 1}`;
+function notchWords({ notches }: JawChoice): string {
+  const [first, second, third] = notches.map((each) => each + 1);
+  return third === undefined
+    ? `jaws in ${first} and ${second}`
+    : `rear jaw in ${first}, front pair in ${second} and ${third}`;
+}
 
 const settingWords = (choice: JawChoice): string =>
   choice.rearDistanceMm === null
@@ -199,142 +227,173 @@ const settingWords = (choice: JawChoice): string =>
  * (`contradictions`). Source: geometry of the pitch circle; bench practice.
  */
 export function jawSetting(question: JawQuestion): JawSetting {
-  const { count, pitchMm, widthMm, clocks, of, wrenches } = question;
+  const { count, pitchMm, widthMm, clocks, wrenches } = question;
   const anglesRad = notchAngles(count, clocks);
   const even = clocks.length === 0;
-  const threes = threeJawChoices(anglesRad, pitchMm, widthMm, even).sort(nearer);
-  const twos = twoJawChoices(anglesRad, pitchMm, even).sort(nearer);
-  const least = of === 'holes' ? PIN_LEAST : JAW_LEAST;
-  const jaw = of === 'holes' ? 'pin' : 'jaw';
-  const notch = of === 'holes' ? 'hole' : 'notch';
-
-  const bites = new Map(wrenches.map((wrench) => [wrench.id, biting(wrench, question)]));
-  const bySize = [...wrenches].sort((a, b) => a.travelMaxMm - b.travelMaxMm);
+  const ways: Ways = {
+    threes: threeJawChoices(anglesRad, pitchMm, widthMm, even).sort(nearer),
+    twos: twoJawChoices(anglesRad, pitchMm, even).sort(nearer),
+  };
+  const bySize: readonly Biting[] = [...wrenches]
+    .sort((a, b) => a.travelMaxMm - b.travelMaxMm)
+    .map((wrench) => ({ wrench, bites: biting(wrench, question) }));
   const take = (choices: readonly JawChoice[], evenIfOff: boolean): Found | null => {
     for (const choice of choices) {
       if (!holdsCentre(choice)) continue;
-      for (const wrench of bySize) {
+      for (const { wrench, bites } of bySize) {
         if (!reaches(wrench, choice)) continue;
         // A narrower jaw has more play: where the notches are uneven the widest that still stands.
-        const jawMm = (bites.get(wrench.id) ?? []).find(
-          (each) => evenIfOff || stands(choice, (widthMm - each) / 2),
-        );
+        const jawMm = bites.find((each) => evenIfOff || stands(choice, each, question));
         if (jawMm !== undefined) return { wrench, jawMm, bite: jawMm / widthMm, choice };
       }
     }
     return null;
   };
-  const centred = take(threes, false) ?? take(twos, false);
+  const centred = take(ways.threes, false) ?? take(ways.twos, false);
   // Off centre only where nothing holds the centre, and then only the pair nearest to it.
-  const found = centred ?? take(twos.slice(0, 1), true);
-
-  const bestThree = threes.find(holdsCentre);
-  const aim = found?.choice ?? bestThree ?? twos[0];
-  const wantedJaw = `${jaw}s ${figure(least * widthMm)} to ${figure(MOST * widthMm)} mm wide`;
-  const wanted =
-    found || !aim
-      ? null
-      : aim.rearDistanceMm === null
-        ? `a two-jaw wrench that opens to ${figure(aim.separationMm)} mm, ${wantedJaw}`
-        : `a three-jaw wrench that reaches ${figure(aim.separationMm)} mm in front and ${figure(aim.rearDistanceMm)} mm to the rear jaw, ${wantedJaw}`;
-
+  const found = centred ?? take(ways.twos.slice(0, 1), true);
+  const aim = ways.threes.find((choice) => canHold(choice, question)) ?? ways.twos[0] ?? null;
+  const wanted = found || !aim ? null : wantedWords(aim, question);
   return {
     verdict: centred ? 'set' : found ? 'tips' : 'nothing fits',
     found,
     anglesRad,
     wanted,
-    others: alternatives({ question, found, threes, twos, bySize, bites }),
+    others: [
+      ...waysNotTaken(question, ways, found, bySize),
+      ...wrenchesNotTaken(question, ways, found, centred !== null, bySize),
+    ],
     reasons: found
-      ? [
-          `${found.choice.jaws === 3 ? 'Rear jaw in' : 'Jaws in'} ${notchWords(found.choice).replace(/^(rear jaw|jaws) in /, '')}, counted clockwise from behind.`,
-          `The ${jaw} of ${figure(found.jawMm)} mm fills ${figure(found.bite * 100, 0)} % of the ${notch}.`,
-          ...(centred
-            ? []
-            : [
-                `The jaws run ${figure(found.choice.offCentreMm)} mm past the centre: the wrench tips and slips. A friction ball first; else only with weight on it.`,
-              ]),
-        ]
+      ? foundReasons(found, centred !== null, question)
       : [`No wrench of this shop reaches and bites. Wanted: ${wanted ?? 'another way'}.`],
-    working: working(question, found?.choice ?? aim ?? null, found),
+    working: working(question, found?.choice ?? aim, found),
   };
 }
 
-function alternatives(given: {
-  readonly question: JawQuestion;
-  readonly found: Found | null;
+/** The ways of standing jaws in these notches, the nearest to the rule first. */
+interface Ways {
   readonly threes: readonly JawChoice[];
   readonly twos: readonly JawChoice[];
-  readonly bySize: readonly Wrench[];
-  readonly bites: ReadonlyMap<string, readonly number[]>;
-}): JawAlternative[] {
-  const { question, found, threes, twos, bySize, bites } = given;
-  const out: JawAlternative[] = [];
-  const chosen = found?.choice ?? null;
-  const playMm = found ? (question.widthMm - found.jawMm) / 2 : (question.widthMm * (1 - JAW_LEAST)) / 2;
-  const seen = new Set<string>();
-  for (const choice of [...threes, ...twos.slice(0, 1)]) {
-    const key = `${choice.jaws} ${choice.spreadDeg.toFixed(3)} ${choice.mirrorErrorMm.toFixed(3)}`;
-    if (seen.has(key)) continue;
-    seen.add(key);
-    if (
-      chosen &&
-      choice.jaws === chosen.jaws &&
-      Math.abs(choice.spreadDeg - chosen.spreadDeg) < 1e-6 &&
-      Math.abs(choice.mirrorErrorMm - chosen.mirrorErrorMm) < 1e-6
-    )
-      continue;
-    const words = `${notchWords(choice)}: ${settingWords(choice)}`;
-    if (!holdsCentre(choice))
-      out.push({
-        words,
-        why: `All three jaws push from one half of the circle, at ${figure(choice.spreadDeg, 0)}°: it tips.`,
-      });
-    else if (!stands(choice, playMm))
-      out.push({
-        words,
-        why:
-          choice.jaws === 2
-            ? `${figure(choice.offCentreMm)} mm off centre: tips and slips.`
-            : `Each front jaw would stand ${figure(choice.mirrorErrorMm)} mm off its ${question.of === 'holes' ? 'hole' : 'notch'}, more than the play of ${figure(playMm)} mm.`,
-      });
-    else if (!bySize.some((wrench) => (bites.get(wrench.id) ?? []).length > 0 && reaches(wrench, choice)))
-      out.push({ words, why: 'No wrench that bites reaches it.' });
-    else if (choice.jaws === 2) out.push({ words, why: 'Two jaws can tip where three cannot.' });
-    else
-      out.push({
-        words,
-        why: `${figure(choice.spreadDeg, 0)}° from the rear jaw, farther from 120° than ${figure(chosen?.spreadDeg ?? 0, 0)}°.`,
-      });
-  }
-  const MOST_TOLD = 4;
-  const told = out.slice(0, MOST_TOLD);
-  for (const wrench of bySize) {
-    if (wrench === found?.wrench) continue;
-    const bitesHere = (bites.get(wrench.id) ?? []).length > 0;
-    const target =
-      chosen?.jaws === wrench.jaws ? chosen : wrench.jaws === 3 ? threes.find(holdsCentre) : twos[0];
-    const why = !bitesHere
-      ? biteWhy(wrench, question)
-      : !target || !reaches(wrench, target)
-        ? reachWhy(wrench, target ?? null)
-        : chosen && wrench.jaws !== chosen.jaws
-          ? 'It reaches with two jaws, which can tip.'
-          : 'It reaches too, but its travel is longer: less control.';
-    told.push({ words: wrench.name, why });
-  }
-  return told;
 }
 
-function biteWhy(wrench: Wrench, { widthMm, of }: JawQuestion): string {
-  const own = of === 'holes' ? wrench.pinDiametersMm : wrench.jawWidthsMm;
-  const [one, notch, least] = of === 'holes' ? ['pin', 'hole', PIN_LEAST] : ['jaw', 'notch', JAW_LEAST];
-  if (own.length === 0) return `It has no ${one}s.`;
-  const nearest = own.reduce((best, each) =>
-    Math.abs(each / widthMm - 0.85) < Math.abs(best / widthMm - 0.85) ? each : best,
-  );
+/** A wrench with its jaws or pins that enter and bite, the widest first. */
+interface Biting {
+  readonly wrench: Wrench;
+  readonly bites: readonly number[];
+}
+
+/** What a wrench would have to reach and bite; only what could stand there is asked for. */
+function wantedWords(aim: JawChoice, question: JawQuestion): string {
+  const most = aim.jaws === 3 ? mostMm(aim, question) : MOST * question.widthMm;
+  const bite = `${namesOf(question).jaw}s ${figure(leastMm(question))} to ${figure(most)} mm wide`;
+  return aim.rearDistanceMm === null
+    ? `a two-jaw wrench that opens to ${figure(aim.separationMm)} mm, ${bite}`
+    : `a three-jaw wrench that reaches ${figure(aim.separationMm)} mm in front and ${figure(aim.rearDistanceMm)} mm to the rear jaw, ${bite}`;
+}
+
+function foundReasons({ choice, jawMm, bite }: Found, centred: boolean, question: JawQuestion): string[] {
+  const { jaw, notch } = namesOf(question);
+  return [
+    `${capital(notchWords(choice))}, counted clockwise from behind.`,
+    `The ${jaw} of ${figure(jawMm)} mm fills ${figure(bite * 100, 0)} % of the ${notch}.`,
+    ...(centred
+      ? []
+      : [
+          `The jaws run ${figure(choice.offCentreMm)} mm past the centre: the wrench tips and slips. A friction ball first; else only with weight on it.`,
+        ]),
+  ];
+}
+
+const MOST_WAYS_TOLD = 4;
+
+/** The other ways of standing jaws, each with why it is worse; turned round, one way is told once. */
+function waysNotTaken(
+  question: JawQuestion,
+  { threes, twos }: Ways,
+  found: Found | null,
+  wrenches: readonly Biting[],
+): readonly JawAlternative[] {
+  const keyOf = ({ jaws, spreadDeg, mirrorErrorMm }: JawChoice): string =>
+    `${jaws} ${spreadDeg.toFixed(3)} ${mirrorErrorMm.toFixed(3)}`;
+  const told = new Set(found ? [keyOf(found.choice)] : []);
+  const once = [...threes, ...twos.slice(0, 1)].filter((choice) => {
+    const key = keyOf(choice);
+    return !told.has(key) && told.add(key);
+  });
+  return once.slice(0, MOST_WAYS_TOLD).map((choice) => ({
+    words: `${notchWords(choice)}: ${settingWords(choice)}`,
+    why: wayWhy(choice, question, found, wrenches),
+  }));
+}
+
+function wayWhy(
+  choice: JawChoice,
+  question: JawQuestion,
+  found: Found | null,
+  wrenches: readonly Biting[],
+): string {
+  const { jaw, notch } = namesOf(question);
+  if (!holdsCentre(choice))
+    return `All three jaws push from one half of the circle, at ${figure(choice.spreadDeg, 0)}°: it tips.`;
+  if (!canHold(choice, question))
+    return choice.jaws === 2
+      ? `${figure(choice.offCentreMm)} mm off centre: tips and slips.`
+      : `Each front jaw would stand ${figure(choice.mirrorErrorMm)} mm off its ${notch}, more than the play of ${figure((question.widthMm - leastMm(question)) / 2)} mm.`;
+  const reaching = wrenches.filter(({ wrench, bites }) => bites.length > 0 && reaches(wrench, choice));
+  if (reaching.length === 0) return 'No wrench that bites reaches it.';
+  if (!reaching.some(({ bites }) => bites.some((each) => stands(choice, each, question))))
+    return `It wants a ${jaw} of ${figure(mostMm(choice, question))} mm at most: the ${question.of} stand unevenly.`;
+  if (choice.jaws === 2) return 'Two jaws can tip where three cannot.';
+  return `${figure(choice.spreadDeg, 0)}° from the rear jaw, no nearer to 120° than ${figure(found?.choice.spreadDeg ?? choice.spreadDeg, 0)}°.`;
+}
+
+/** The other wrenches of the shop, each with why it was not taken. */
+function wrenchesNotTaken(
+  question: JawQuestion,
+  { threes, twos }: Ways,
+  found: Found | null,
+  centred: boolean,
+  wrenches: readonly Biting[],
+): readonly JawAlternative[] {
+  return wrenches
+    .filter(({ wrench }) => wrench !== found?.wrench)
+    .map((other) => {
+      const { jaws } = other.wrench;
+      const best = jaws === 3 ? threes.find((choice) => canHold(choice, question)) : twos[0];
+      const target = (found?.choice.jaws === jaws ? found.choice : best) ?? null;
+      return { words: other.wrench.name, why: wrenchWhy(other, question, target, found, centred) };
+    });
+}
+
+function wrenchWhy(
+  { wrench, bites }: Biting,
+  question: JawQuestion,
+  target: JawChoice | null,
+  found: Found | null,
+  centred: boolean,
+): string {
+  if (bites.length === 0) return biteWhy(wrench, question);
+  if (target === null || !reaches(wrench, target)) return reachWhy(wrench, target);
+  const { jaw } = namesOf(question);
+  const standing = bites.some((each) => stands(target, each, question));
+  if (!standing && (centred || wrench.jaws === 3))
+    return `Its ${jaw}s are too wide for ${question.of} that stand so unevenly: ${figure(mostMm(target, question))} mm at most.`;
+  if (found?.choice.jaws === 3 && wrench.jaws === 2) return 'It reaches with two jaws, which can tip.';
+  return wrench.travelMaxMm > (found?.wrench.travelMaxMm ?? wrench.travelMaxMm)
+    ? 'It reaches too, but its travel is longer: less control.'
+    : 'It would do as well.';
+}
+
+function biteWhy(wrench: Wrench, question: JawQuestion): string {
+  const { widthMm } = question;
+  const { jaw, notch } = namesOf(question);
+  const [first, ...rest] = ownOf(wrench, question);
+  if (first === undefined) return `It has no ${jaw}s.`;
+  const off = (mm: number): number => Math.abs(mm / widthMm - BEST_BITE);
+  const nearest = rest.reduce((best, each) => (off(each) < off(best) ? each : best), first);
   return nearest > MOST * widthMm
-    ? `Its ${one} of ${figure(nearest)} mm does not enter a ${notch} of ${figure(widthMm)} mm.`
-    : `Its ${one} of ${figure(nearest)} mm fills ${figure((nearest / widthMm) * 100, 0)} % of the ${notch}; ${figure(least * 100, 0)} % at least.`;
+    ? `Its ${jaw} of ${figure(nearest)} mm does not enter a ${notch} of ${figure(widthMm)} mm.`
+    : `Its ${jaw} of ${figure(nearest)} mm fills ${figure((nearest / widthMm) * 100, 0)} % of the ${notch}; ${figure((leastMm(question) / widthMm) * 100, 0)} % at least.`;
 }
 
 function reachWhy(wrench: Wrench, target: JawChoice | null): string {
@@ -346,7 +405,7 @@ function reachWhy(wrench: Wrench, target: JawChoice | null): string {
 }
 
 function working(question: JawQuestion, choice: JawChoice | null, found: Found | null): WorkingLine[] {
-  if (!choice) return [];
+  if (choice === null) return [];
   const { pitchMm, widthMm, count, clocks, of } = question;
   const D = figure(pitchMm);
   const angle = figure(choice.spreadDeg, 1);
