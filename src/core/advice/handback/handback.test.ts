@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { context, dryTest, Logbook, lot, readyJob } from '../../../testing/fixtures';
-import { handback } from './handback';
+import { type Handback, handback } from './handback';
 import { waterStatement } from './waterStatement';
 import { money } from '../../craft/money';
 const lots = [lot];
@@ -11,7 +11,10 @@ const test = (
 ) => ({ ...dryTest, method, pressureBar, seconds: 120, outcome });
 
 describe('the record for the owner', () => {
-  const result = handback(readyJob().state(), lots, context);
+  let result: Handback;
+  beforeEach(() => {
+    result = handback(readyJob().state(), lots, context);
+  });
 
   it('is ready, and says what was found, done, fitted, tested and not done', () => {
     expect(result.verdict).toBe('ready to sign');

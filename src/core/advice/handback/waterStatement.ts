@@ -1,13 +1,19 @@
 import { figure, type Judged } from '../../craft/judgement';
-import type { JobState } from '../../logbook';
+import type { JobState, Payloads } from '../../logbook';
+
+type Test = Payloads['test.made'];
+
+/** Whether a test shows a watch tight: under pressure, and no leak seen. */
+const showedNone = (test: Test): test is Test & { readonly pressureBar: number } =>
+  test.outcome === 'no leak seen' && test.pressureBar !== null;
 
 export type WaterStatement = Judged<'tested' | 'not tested' | 'not water resistant'> & {
   readonly statement: string;
 };
 
 /**
- * What may be said about water: never more than was tested. A leak seen, or a seam that is not even, makes it
- * *not water resistant*; without a pressure test that showed no leak nothing is claimed.
+ * What may be said about water: never more than was tested. A leak seen that no later pressure test took back, or a
+ * seam that is not even, makes it *not water resistant*; without a pressure test that showed no leak nothing is claimed.
  */
 export function waterStatement(state: JobState): WaterStatement {
   const { tests, closed, gasket } = state.facts;
@@ -25,9 +31,14 @@ export function waterStatement(state: JobState): WaterStatement {
       working,
     };
   }
-  const leaked = tests.at(-1)?.payload.outcome === 'leak seen';
+  // A test that is not clear, or one without pressure, takes no leak back.
+  const told = tests.filter(({ payload }) => payload.outcome === 'leak seen' || showedNone(payload));
+  const last = told.at(-1)?.payload;
+  const leaked = last?.outcome === 'leak seen';
   if (leaked || closed?.payload.seamEven === false) {
-    const reason = leaked ? 'The last test showed a leak.' : 'The seam is not even.';
+    const reason = leaked
+      ? 'A test showed a leak, and none under pressure since has shown it tight.'
+      : 'The seam is not even.';
     return {
       verdict: 'not water resistant',
       statement: 'This watch is not water resistant. Keep it away from water.',
@@ -35,14 +46,10 @@ export function waterStatement(state: JobState): WaterStatement {
       working,
     };
   }
-  const passed = tests.filter(
-    (test) => test.payload.outcome === 'no leak seen' && test.payload.pressureBar !== null,
-  );
-  const last = passed.at(-1);
-  if (last) {
+  if (last && showedNone(last)) {
     return {
       verdict: 'tested',
-      statement: `Tested at ${figure(last.payload.pressureBar ?? 0)} bar, ${last.payload.method}, for ${figure(last.payload.seconds)} seconds: no leak was seen. More than that was not tested.`,
+      statement: `Tested at ${figure(last.pressureBar)} bar, ${last.method}, for ${figure(last.seconds)} seconds: no leak was seen. More than that was not tested.`,
       reasons: ['A pressure test was recorded after closing.'],
       working,
     };

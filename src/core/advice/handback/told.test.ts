@@ -1,0 +1,346 @@
+import { context, dryTest, Logbook, lot, readyJob, readingOf, takenIn } from '../../../testing/fixtures';
+import type { EntryKind, Payloads } from '../../logbook';
+import { handback } from './handback';
+import { waterStatement } from './waterStatement';
+
+type Test = Payloads['test.made'];
+const dry = (pressureBar: number, outcome: Test['outcome']): Test => ({ ...dryTest, pressureBar, outcome });
+const condensation = (outcome: Test['outcome']): Test => ({
+  ...dryTest,
+  method: 'condensation',
+  pressureBar: null,
+  outcome,
+});
+/** Puts another payload in the place of the fact a ready job has. */
+function corrected<K extends EntryKind>(job: Logbook, kind: K, payload: Payloads[K]): void {
+  const before = job.entries.find((entry) => entry.kind === kind);
+  job.add(kind, payload, { supersedes: before ? [before.id] : [] });
+}
+const without = (job: Logbook, kind: EntryKind): void => {
+  const id = job.entries.find((entry) => entry.kind === kind)?.id ?? null;
+  job.add('logbook.withdrawn', { reason: 'not so' }, { withdraws: id });
+};
+const closed = { how: 'thumbs', seamEven: true, raisedClocks: [], interim: false };
+const gasket: Payloads['seal.gasket'] = {
+  state: 'renewed',
+  findings: [],
+  ageYears: 2,
+  meetsWater: false,
+  greased: false,
+  profile: 'round',
+  size: '30.5 × 0.70',
+  lotId: null,
+  reason: 'flattened',
+};
+
+describe('what is said about water, word for word', () => {
+  const away = 'Keep the watch away from water.';
+  const tested = (bar: string) =>
+    `Tested at ${bar} bar, dry air, for 60 seconds: no leak was seen. More than that was not tested.`;
+  const NOT_TESTED = [
+    'not tested',
+    `Water resistance was not tested. ${away}`,
+    'No pressure test was made in this visit.',
+  ];
+  const TESTED = 'A pressure test was recorded after closing.';
+  const LEAKS = [
+    'not water resistant',
+    'This watch is not water resistant. Keep it away from water.',
+    'A test showed a leak, and none under pressure since has shown it tight.',
+  ];
+  it.each<readonly [string, readonly Test[], readonly string[]]>([
+    ['no test', [], NOT_TESTED],
+    ['a test that is not clear', [dry(3, 'not clear')], NOT_TESTED],
+    ['condensation alone', [condensation('no leak seen')], NOT_TESTED],
+    ['a test passed', [dry(3, 'no leak seen')], ['tested', tested('3'), TESTED]],
+    ['two passed', [dry(3, 'no leak seen'), dry(5, 'no leak seen')], ['tested', tested('5'), TESTED]],
+    ['a leak', [dry(3, 'leak seen')], LEAKS],
+    ['a leak after a pass', [dry(3, 'no leak seen'), dry(5, 'leak seen')], LEAKS],
+    ['a leak by condensation', [condensation('leak seen')], LEAKS],
+    ['a leak, then nothing clear', [dry(5, 'leak seen'), dry(5, 'not clear')], LEAKS],
+    [
+      'a pass, a leak, then nothing clear',
+      [dry(3, 'no leak seen'), dry(5, 'leak seen'), dry(3, 'not clear')],
+      LEAKS,
+    ],
+    ['a leak, then condensation without one', [dry(5, 'leak seen'), condensation('no leak seen')], LEAKS],
+    ['a leak, then a pass', [dry(5, 'leak seen'), dry(3, 'no leak seen')], ['tested', tested('3'), TESTED]],
+    [
+      'a pass, then nothing clear',
+      [dry(3, 'no leak seen'), dry(5, 'not clear')],
+      ['tested', tested('3'), TESTED],
+    ],
+  ])('%s', (_, tests, [verdict, statement, reason]) => {
+    const job = readyJob();
+    for (const each of tests) job.add('test.made', each);
+    const water = waterStatement(job.state());
+    expect([water.verdict, water.statement, water.reasons]).toEqual([verdict, statement, [reason]]);
+  });
+
+  it('shows every test in its working', () => {
+    const job = readyJob();
+    job.add('test.made', dry(3, 'no leak seen'));
+    job.add('test.made', condensation('not clear'));
+    expect(waterStatement(job.state()).working).toEqual([
+      { what: 'dry air test', rule: 'as recorded at the bench', figures: '3 bar, 60 s: no leak seen' },
+      { what: 'condensation test', rule: 'as recorded at the bench', figures: '60 s: not clear' },
+    ]);
+  });
+
+  it('a renewed gasket is no test', () => {
+    const job = readyJob();
+    corrected(job, 'seal.gasket', gasket);
+    expect(waterStatement(job.state()).statement).toBe(
+      `Water resistance was not tested, though the gasket was renewed. ${away}`,
+    );
+  });
+
+  it('nothing is known of a watch nobody closed', () => {
+    expect(waterStatement(new Logbook().state()).verdict).toBe('not tested');
+  });
+
+  it('closed for the time being claims nothing, whatever was tested', () => {
+    const job = readyJob();
+    corrected(job, 'seal.closed', { ...closed, interim: true, seamEven: false });
+    job.add('test.made', dry(3, 'no leak seen'));
+    expect(waterStatement(job.state())).toMatchObject({
+      verdict: 'not tested',
+      statement: `Closed for the time being on its old seal, until the part is here. ${away}`,
+      reasons: ['Closed interim: nothing is claimed about water.'],
+    });
+  });
+
+  it('a seam that is not even is not water resistant, though a test passed', () => {
+    const job = readyJob();
+    corrected(job, 'seal.closed', { ...closed, seamEven: false });
+    job.add('test.made', dry(3, 'no leak seen'));
+    expect(waterStatement(job.state())).toMatchObject({
+      verdict: 'not water resistant',
+      statement: LEAKS[1],
+      reasons: ['The seam is not even.'],
+    });
+  });
+});
+
+describe('the record, line by line', () => {
+  const record = (job: Logbook, over: Partial<typeof context> = {}) =>
+    handback(job.state(over), [lot], { ...context, ...over });
+  const said = (job: Logbook, over: Partial<typeof context> = {}) => record(job, over).statement;
+
+  it('of a plain change of cell', () => {
+    expect(said(readyJob())).toMatchObject({
+      found: ['Old cell 364.', 'Its voltage at rest was 1.21 V.', 'The movement draws 0.95 µA.'],
+      done: ['Cell changed.', 'Gasket reused and greased.', 'Time set.'],
+      fitted: ['SR621SW (silver oxide), Saltmarsh Wholesale, lot S-1.'],
+      tested: ['Seen running for 60 seconds.', 'Works: hands, seconds hand.'],
+      notDone: ['No water resistance test.', 'Gasket not renewed.'],
+      water: 'Water resistance was not tested. Keep the watch away from water.',
+      warranty: '12 months on the work done, not on wear, knocks or water.',
+      priceMinor: 1400,
+    });
+  });
+
+  it('of a watch of which nothing is recorded says only what was not done', () => {
+    expect(said(new Logbook())).toMatchObject({
+      found: [],
+      done: [],
+      fitted: [],
+      tested: [],
+      notDone: ['No water resistance test.', 'Current not measured.'],
+    });
+  });
+
+  it('of two cells says which is which', () => {
+    const job = takenIn('cell only', 'quillbeck-22-4');
+    job.add('cell.found', { marking: null, condition: null }, { well: 'hands' });
+    job.add('cell.found', { marking: 'CR1216', condition: 'crust' }, { well: 'display' });
+    const fitted = { cellCode: 'CR1216', lotId: null, supplier: '', lotCode: '', alkalineAgreed: false };
+    job.add('cell.fitted', fitted, { well: 'display' });
+    job.add('cell.put-back', { reason: 'fresh enough' }, { well: 'hands' });
+    expect(said(job)).toMatchObject({
+      found: ['No cell in the watch (hands).', 'Old cell CR1216 (display), crust.'],
+      done: ['Cells changed.', 'The same cell put back (hands): fresh enough.'],
+      fitted: ['CR1216 (lithium) in display.'],
+    });
+  });
+
+  it('of a renewed accumulator names the kit, its lot and its charge', () => {
+    const job = takenIn('recharge or new accumulator', 'vessarin-210s');
+    job.add('cell.accumulator', {
+      kitCode: 'KT-V21',
+      lotId: null,
+      supplier: 'Saltmarsh Wholesale',
+      lotCode: 'K-7',
+      way: 'kit with tabs',
+    });
+    job.add('cell.charged', { by: 'light', hours: 5.5, outcome: 'steps normally' });
+    expect(said(job)).toMatchObject({
+      fitted: ['KT-V21, kit with tabs, Saltmarsh Wholesale, lot K-7.'],
+      done: ['Cell changed.', 'Accumulator renewed.', 'Charged by light for 5.5 hours: steps normally.'],
+    });
+  });
+
+  it('names a cell that no table knows as it was written', () => {
+    const job = takenIn('cell only', null);
+    job.add('cell.fitted', {
+      cellCode: 'XY77',
+      lotId: null,
+      supplier: '',
+      lotCode: 'L 9',
+      alkalineAgreed: false,
+    });
+    expect(said(job).fitted).toEqual(['XY77, lot L 9.']);
+  });
+
+  it('of seals, tests and what was proved', () => {
+    const job = readyJob();
+    corrected(job, 'seal.gasket', gasket);
+    job.add('seal.other', { crown: 'renewed', pushers: 'not touched', crystal: 'inspected' });
+    job.add('test.made', dry(3, 'no leak seen'));
+    job.add('test.made', condensation('no leak seen'));
+    job.add('set.outside', { proved: { bezel: 'works', pushers: 'does not work' } });
+    corrected(job, 'set.functions', { proved: { hands: 'works' } });
+    expect(said(job)).toMatchObject({
+      done: ['Cell changed.', 'Gasket renewed (30.5 × 0.70).', 'Seal of the crown renewed.', 'Time set.'],
+      tested: [
+        'Seen running for 60 seconds.',
+        'Works: hands, bezel.',
+        'dry air test at 3 bar: no leak seen.',
+        'condensation test: no leak seen.',
+      ],
+      notDone: ['Pusher seals not touched.', 'Not proved: seconds hand.', 'Does not work: pushers.'],
+    });
+  });
+
+  it('of a watch that does not run and whose time is not set', () => {
+    const job = readyJob();
+    corrected(job, 'set.runs', { runs: false, watchedSeconds: 60 });
+    corrected(job, 'set.time', { set: false });
+    without(job, 'set.functions');
+    expect(said(job)).toMatchObject({
+      done: ['Cell changed.', 'Gasket reused and greased.'],
+      tested: [],
+      notDone: ['No water resistance test.', 'Gasket not renewed.'],
+    });
+  });
+
+  it('of a proving run by which it goes wrong says so as tested', () => {
+    const job = readyJob();
+    job.add('set.run-began', { shows: '09:00' }, { occurredAt: '2026-03-17T09:00:00.000Z' });
+    job.add('set.run-ended', { shows: '17:30', stillRuns: true }, { occurredAt: '2026-03-17T17:00:00.000Z' });
+    const policy = { ...context.policy, provingRunHours: 8 };
+    expect(said(job, { policy }).tested[1]).toBe('It gained 1800 s in 8 h.');
+    expect(said(job, { policy }).notDone).not.toContain('No proving run at our bench.');
+    expect(record(job).working.length).toBeGreaterThan(record(readyJob()).working.length);
+  });
+
+  it.each([
+    [
+      { decision: 'referred', reason: 'no suitable opener', to: 'Isla Tern', told: '' },
+      'Referred to Isla Tern: no suitable opener.',
+    ],
+    [
+      { decision: 'referred', reason: 'no suitable opener', to: '', told: '' },
+      'Referred: no suitable opener.',
+    ],
+    [
+      { decision: 'declined', reason: 'no suitable opener', to: '', told: '' },
+      'Declined: no suitable opener.',
+    ],
+  ] as const)('of a job ended early: %#', (decision, line) => {
+    const job = takenIn('cell only');
+    job.add('arrive.decision', decision as Payloads['arrive.decision']);
+    const { done, notDone } = said(job, { policy: { ...context.policy, provingRunHours: 8 } });
+    expect([done, notDone]).toEqual([[line], []]);
+  });
+
+  it('of a watch closed for the time being', () => {
+    const job = readyJob();
+    corrected(job, 'seal.closed', { ...closed, interim: true });
+    expect(said(job).done).toContain('Closed for the time being, until the part is here.');
+  });
+
+  it('of marks, leaks, findings and what earlier hands left', () => {
+    const job = readyJob();
+    job.add('arrive.mark', { view: 'front', kind: 'dent', clock: null, film: null, note: '' });
+    job.add('open.as-found', { found: ['nothing unusual'], note: '' });
+    job.add('check.diagnosis', {
+      cause: 'spent cell',
+      also: 'old oil and dirt',
+      next: 'clean',
+      words: 'fluff',
+    });
+    expect(said(job).found).toEqual([
+      'Old cell 364.',
+      'Its voltage at rest was 1.21 V.',
+      'The movement draws 0.95 µA.',
+      'Finding: spent cell and old oil and dirt, fluff. Next: clean.',
+      'On arrival, dent on the front.',
+    ]);
+  });
+
+  it('of a stage that was skipped, with its reason', () => {
+    const job = readyJob();
+    without(job, 'set.functions');
+    without(job, 'set.time');
+    without(job, 'set.runs');
+    job.add('logbook.stage-skipped', { stage: 'set', reason: 'the owner sets it' });
+    expect(said(job).notDone).toContain('Set and prove not done: the owner sets it.');
+  });
+
+  it('of a lost part says whether a new one is on order', () => {
+    const job = readyJob();
+    const bar = job.add('open.part', { part: 'spring bar', position: '12', count: 1, serves: [], step: '' });
+    job.add('open.part-settled', { partEntryId: bar.id, outcome: 'lost', note: '' });
+    expect(said(job).notDone).toContain('Lost at our bench: spring bar.');
+    expect(record(job).reasons).toEqual(['Lost and not ordered: spring bar. Put it on the parts request.']);
+    job.add('arrive.parts-request', {
+      lines: [{ what: 'spring bar', count: 1 }],
+      supplier: '',
+      expectedOn: null,
+    });
+    expect(said(job).notDone).toContain('Lost at our bench: spring bar; a new one is on order.');
+  });
+});
+
+describe('what stands in the way of signing', () => {
+  const reasons = (job: Logbook) => handback(job.state(), [lot], context).reasons;
+
+  it('is nothing on a ready job', () => {
+    expect(reasons(readyJob())).toEqual([]);
+  });
+
+  it('is what a stage lacks, by its name, all of it', () => {
+    const job = readyJob();
+    without(job, 'set.runs');
+    without(job, 'set.time');
+    expect(reasons(job)).toEqual([expect.stringMatching(/^Set and prove: .+, .+\.$/)]);
+  });
+
+  it('is a part on the tray', () => {
+    const job = readyJob();
+    job.add('open.part', { part: 'spring bar', position: '12', count: 1, serves: [], step: '' });
+    expect(reasons(job)).toEqual([expect.stringMatching(/^Still on the tray: .*spring bar/)]);
+  });
+
+  it('is two corrections that disagree', () => {
+    const job = readyJob();
+    const reading = job.entries.find((entry) => entry.kind === 'check.reading')?.id ?? '';
+    job.add('check.reading', readingOf('restVoltageV', 1.3), { supersedes: [reading] });
+    job.add('check.reading', readingOf('restVoltageV', 1.4), { supersedes: [reading] });
+    expect(reasons(job)).toContain('Two corrections disagree: settle them first.');
+  });
+
+  it('is a service nobody chose', () => {
+    expect(reasons(new Logbook())).toContain('No service is chosen.');
+  });
+
+  it('is a price over what was agreed', () => {
+    const job = readyJob();
+    job.add('arrive.agreement', { what: 'a cell', upToMinor: 1000, by: 'the owner', how: 'by phone' });
+    job.add('handback.price', { priceMinor: 5000, reason: 'more work' });
+    const found = reasons(job);
+    expect(found).toHaveLength(1);
+    expect(found[0]).toMatch(/agreed/);
+  });
+});
