@@ -1,4 +1,4 @@
-import { createContext, type ReactNode, useCallback, useContext, useMemo, useState } from 'react';
+import { createContext, type ReactNode, useCallback, useContext, useMemo } from 'react';
 import type { JobResource, StockResource, Technician } from '../../contract';
 import type { Book } from '../../core/craft/book';
 import {
@@ -15,10 +15,11 @@ import type { WaitingEntry } from '../api/browserStore';
 import { useBench } from '../api/bench';
 import type { SeenShop } from '../api/resources';
 import { useWaiting } from '../api/waiting';
+import { type DraftsOfJob, useDrafts } from './drafts';
 import { type RecordOptions, shopNow, useRecorder } from './recorder';
 import { type SeenWatch, useWatchHistory } from './watchHistory';
 
-export interface OpenJob {
+export interface OpenJob extends DraftsOfJob {
   readonly resource: JobResource;
   readonly state: JobState;
   readonly context: FoldContext;
@@ -40,9 +41,6 @@ export interface OpenJob {
     payload: Payloads[K],
     options?: RecordOptions,
   ) => Promise<void>;
-  /** What is typed and not yet recorded, for the lamp to think along. */
-  readonly draft: Readonly<Record<string, string>>;
-  readonly setDraft: (name: string, text: string) => void;
 }
 
 const NO_SUPPLIERS: readonly SupplierRecord[] = [];
@@ -75,7 +73,7 @@ function lotsOf(stock: StockResource, resource: JobResource): readonly Lot[] {
 export function JobProvider({ resource, shop, book, stock, children }: Props) {
   const bench = useBench();
   const waitingState = useWaiting();
-  const [draft, setDrafts] = useState<Readonly<Record<string, string>>>({});
+  const { draft, setDraft, setWellDraft } = useDrafts();
   const jobId = resource.job.id;
   const waiting = useMemo(
     () => waitingState.entries.filter((each) => each.jobId === jobId),
@@ -99,11 +97,6 @@ export function JobProvider({ resource, shop, book, stock, children }: Props) {
   const record = useCallback<OpenJob['record']>(
     (kind, payload, options) => recorder(jobId, kind, payload, options),
     [recorder, jobId],
-  );
-  const setDraft = useCallback(
-    (name: string, text: string) =>
-      setDrafts((before) => (before[name] === text ? before : { ...before, [name]: text })),
-    [],
   );
 
   const lots = useMemo(() => lotsOf(stock, resource), [stock, resource]);
@@ -130,6 +123,7 @@ export function JobProvider({ resource, shop, book, stock, children }: Props) {
       record,
       draft,
       setDraft,
+      setWellDraft,
     }),
     [
       resource,
@@ -146,6 +140,7 @@ export function JobProvider({ resource, shop, book, stock, children }: Props) {
       record,
       draft,
       setDraft,
+      setWellDraft,
     ],
   );
   return <Context value={value}>{children}</Context>;

@@ -410,7 +410,18 @@ type Named<P, Field> = Field extends (props: infer Props) => infer Shown
   ? (props: Omit<Props, 'name'> & { readonly name: keyof P & string }) => Shown
   : never;
 
+/** A value as the form holds it: a figure that is not typed yet is null, or no number. */
+type AsTyped<V> = V extends number ? V | null : V;
+
+type FieldsOf<P> = { readonly [Field in keyof typeof FIELDS]: Named<P, (typeof FIELDS)[Field]> } & {
+  /** What one field holds, as it is typed. */
+  readonly useValue: <N extends keyof P & string>(name: N) => AsTyped<P[N]>;
+};
+
 /** The fields for what a form records: the same components, but they take only names that are in it. */
-export function fieldsOf<P>(): { readonly [Field in keyof typeof FIELDS]: Named<P, (typeof FIELDS)[Field]> } {
-  return FIELDS;
+export function fieldsOf<P>(): FieldsOf<P> {
+  return {
+    ...FIELDS,
+    useValue: <N extends keyof P & string>(name: N) => useFieldValue(name) as AsTyped<P[N]>,
+  };
 }

@@ -89,13 +89,16 @@ function intakeOf(visit: BegunVisit, shop: SeenShop): Intake {
   };
 }
 
-/** What was typed before a reload, if it still has the shape. */
+/** Wrong in kind, not merely half filled in: a draft of another version, or of another hand. */
+const WRONG_SHAPE: readonly string[] = ['invalid_type', 'invalid_value', 'unrecognized_keys'];
+
+/** What was typed before a reload, half filled in or not, as long as it has the shape of today's form. */
 function keptIntake(): Intake | null {
   try {
-    const kept = JSON.parse(sessionStorage.getItem(DRAFT_KEY) ?? 'null') as Intake | null;
-    return kept?.customer && kept.watch && kept.complaint && kept.service && kept.promise && kept.consent
-      ? kept
-      : null;
+    const kept: unknown = JSON.parse(sessionStorage.getItem(DRAFT_KEY) ?? 'null');
+    const read = intake.safeParse(kept);
+    const fits = read.success || !read.error.issues.some(({ code }) => WRONG_SHAPE.includes(code));
+    return fits ? (kept as Intake) : null;
   } catch {
     return null;
   }

@@ -42,7 +42,7 @@ import { postJson, Refused } from '../api/http';
 import { type SeenShop, useShop } from '../api/resources';
 import { LampAnswer } from '../kit/Lamp';
 import { colours } from '../kit/theme';
-import { MeasureField, MoneyField, TextLine, useFieldValue } from '../kit/fields';
+import { MeasureField, MoneyField, TextLine } from '../kit/fields';
 import { StageLayout } from '../kit/StageLayout';
 
 function Section({ title, children }: { readonly title: string; readonly children: ReactNode }) {
@@ -157,7 +157,7 @@ function ServiceFacts({ service }: { readonly service: Service }) {
 }
 
 function Earnings() {
-  const currency = useFieldValue('policy.currency') as string;
+  const currency = useFormContext<PolicyWrite>().watch('policy.currency');
   return (
     <>
       <MoneyField
@@ -176,7 +176,7 @@ function Earnings() {
 }
 
 function PriceList() {
-  const currency = useFieldValue('policy.currency') as string;
+  const currency = useFormContext<PolicyWrite>().watch('policy.currency');
   const { fields, append, remove } = useFieldArray({ name: 'policy.extras' });
   const { formState } = useFormContext<PolicyWrite>();
   const whole = formState.errors.policy?.extras?.root?.message ?? formState.errors.policy?.extras?.message;

@@ -249,7 +249,7 @@ describe('the record, line by line', () => {
     ],
   ] as const)('of a job ended early: %#', (decision, line) => {
     const job = takenIn('cell only');
-    job.add('arrive.decision', decision as Payloads['arrive.decision']);
+    job.add('arrive.decision', decision);
     const { done, notDone } = said(job, { policy: { ...context.policy, provingRunHours: 8 } });
     expect([done, notDone]).toEqual([[line], []]);
   });

@@ -10,7 +10,7 @@ import { codesOnOrder, readBoxLabel, STOCK_ITEMS, type StockItem } from '../../.
 import { localDay } from '../../../core/craft/time';
 import { type SeenShop, useBook } from '../../api/resources';
 import { Caution, LampAnswer, Working } from '../../kit/Lamp';
-import { Choice, MeasureField, MoneyField, optionsOf, TextLine, useFieldValue } from '../../kit/fields';
+import { Choice, MeasureField, MoneyField, optionsOf, TextLine } from '../../kit/fields';
 import { useScan } from '../../kit/keys/KeysProvider';
 import { setFieldValue } from '../../kit/keys/wanted';
 import { shopNow } from '../../job/recorder';
@@ -23,8 +23,8 @@ export interface Typed {
 
 /** Tells the lamp what is typed at goods-in. */
 function Listen({ onTyped }: { readonly onTyped: (typed: Typed) => void }) {
-  const code = useFieldValue('code') as string;
-  const item = useFieldValue('item') as StockItem;
+  const code = useFormContext<Typed>().watch('code');
+  const item = useFormContext<Typed>().watch('item');
   useEffect(() => onTyped({ item, code }), [item, code, onTyped]);
   return null;
 }

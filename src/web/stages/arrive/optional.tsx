@@ -7,27 +7,19 @@ import {
   IN_HOUSE,
   MARK_KINDS,
   MARK_VIEWS,
-  type MarkView,
   REFER_REASONS,
   WEAR,
   type Payloads,
 } from '../../../core/logbook';
-import type { PriceLine } from '../../../core/craft/policy';
 import { CaseFigure } from '../../figures/CaseFigure';
 import { FactCard } from '../../job/FactCard';
 import { FactList } from '../../job/FactList';
-import {
-  Choice,
-  ListChoice,
-  MeasureField,
-  optionsOf,
-  TextLine,
-  useFieldValue,
-  fieldsOf,
-} from '../../kit/fields';
+import { MeasureField, optionsOf, TextLine, fieldsOf } from '../../kit/fields';
 import { useJob } from '../../job/JobContext';
 import type { OptionalFact } from '../../kit/OptionalFacts';
 
+const arriveEstimate = fieldsOf<Payloads['arrive.estimate']>();
+const arriveMark = fieldsOf<Payloads['arrive.mark']>();
 const arriveCellHistory = fieldsOf<Payloads['arrive.cell-history']>();
 const arriveWear = fieldsOf<Payloads['arrive.wear']>();
 const arriveOriginality = fieldsOf<Payloads['arrive.originality']>();
@@ -40,9 +32,9 @@ const arriveDecision = fieldsOf<Payloads['arrive.decision']>();
 function MarkFields() {
   const { state } = useJob();
   const form = useFormContext();
-  const view = useFieldValue('view') as MarkView;
-  const kind = useFieldValue('kind');
-  const clock = useFieldValue('clock') as number | null;
+  const view = arriveMark.useValue('view');
+  const kind = arriveMark.useValue('kind');
+  const clock = arriveMark.useValue('clock');
   const there = state.facts.marks
     .filter((mark) => mark.payload.view === view)
     .map(({ payload }) => ({ clock: payload.clock, label: payload.kind }));
@@ -59,9 +51,9 @@ function MarkFields() {
         </Typography>
       </Stack>
       <Stack spacing={1.5} sx={{ flexGrow: 1 }}>
-        <Choice name="view" label="Seen from the" options={optionsOf(MARK_VIEWS)} />
-        <ListChoice name="kind" label="Kind of mark" options={optionsOf(MARK_KINDS)} />
-        <MeasureField
+        <arriveMark.Choice name="view" label="Seen from the" options={optionsOf(MARK_VIEWS)} />
+        <arriveMark.ListChoice name="kind" label="Kind of mark" options={optionsOf(MARK_KINDS)} />
+        <arriveMark.MeasureField
           name="clock"
           label="At"
           quantity="figureOnly"
@@ -69,9 +61,9 @@ function MarkFields() {
           helper="o’clock as seen so; blank for the middle"
         />
         {kind === 'original film' && (
-          <Choice name="film" label="The owner wants it" options={optionsOf(['keep', 'remove'])} />
+          <arriveMark.Choice name="film" label="The owner wants it" options={optionsOf(['keep', 'remove'])} />
         )}
-        <TextLine name="note" label="Note" />
+        <arriveMark.TextLine name="note" label="Note" />
       </Stack>
     </Stack>
   );
@@ -81,7 +73,7 @@ function MarkFields() {
 function EstimateFields() {
   const { context } = useJob();
   const form = useFormContext();
-  const lines = useFieldValue('lines') as readonly PriceLine[];
+  const lines = arriveEstimate.useValue('lines');
   const { extras, currency } = context.policy;
   // Lines agreed at another time's price stay on the list as they are.
   const known = new Set(extras.map((extra) => extra.what));

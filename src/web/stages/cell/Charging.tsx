@@ -6,7 +6,7 @@ import { ACCUMULATOR_WAYS, CHARGE_OUTCOMES, type Payloads } from '../../../core/
 import type { Calibre, Charge } from '../../../core/craft/movements';
 import type { Lot } from '../../../core/craft/stock';
 import { Caution, LampAnswer } from '../../kit/Lamp';
-import { Choice, optionsOf, TextLine, useFieldValue, fieldsOf } from '../../kit/fields';
+import { optionsOf, fieldsOf } from '../../kit/fields';
 import { FactCard } from '../../job/FactCard';
 import { FactList } from '../../job/FactList';
 import { useJob } from '../../job/JobContext';
@@ -15,12 +15,13 @@ import { useGuides } from './Guide';
 import { LooseCells, TakeOut } from './Loose';
 import { OldCellCards } from './OldCell';
 
+const cellAccumulator = fieldsOf<Payloads['cell.accumulator']>();
 const cellCharged = fieldsOf<Payloads['cell.charged']>();
 
 /** The kit for this calibre, from the stock or from elsewhere. */
 function AccumulatorFields({ kits }: { readonly kits: readonly Lot[] }) {
   const form = useFormContext();
-  const lotId = useFieldValue('lotId') as string | null;
+  const lotId = cellAccumulator.useValue('lotId');
   return (
     <>
       <NativeSelect
@@ -44,11 +45,11 @@ function AccumulatorFields({ kits }: { readonly kits: readonly Lot[] }) {
         }}
       />
       <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
-        <TextLine name="kitCode" label="Kit" mono />
-        <TextLine name="supplier" label="Supplier" />
-        <TextLine name="lotCode" label="Lot" mono />
+        <cellAccumulator.TextLine name="kitCode" label="Kit" mono />
+        <cellAccumulator.TextLine name="supplier" label="Supplier" />
+        <cellAccumulator.TextLine name="lotCode" label="Lot" mono />
       </Stack>
-      <Choice name="way" label="Renewed as" options={optionsOf(ACCUMULATOR_WAYS)} />
+      <cellAccumulator.Choice name="way" label="Renewed as" options={optionsOf(ACCUMULATOR_WAYS)} />
     </>
   );
 }

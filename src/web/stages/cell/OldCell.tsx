@@ -8,29 +8,32 @@ import {
   type Payloads,
 } from '../../../core/logbook';
 import { Caution } from '../../kit/Lamp';
-import { Choice, optionsOf, TextLine, useFieldValue, fieldsOf } from '../../kit/fields';
+import { optionsOf, fieldsOf } from '../../kit/fields';
 import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
 import { wellTitle } from './wells';
 
+const cellFound = fieldsOf<Payloads['cell.found']>();
 const cellOldSettled = fieldsOf<Payloads['cell.old-settled']>();
 
 function FoundFields({ well }: { readonly well: WellState }) {
-  const { setDraft } = useJob();
-  const marking = useFieldValue('marking');
+  const { setWellDraft } = useJob();
+  const marking = cellFound.useValue('marking');
   return (
     <>
       {marking !== null && (
-        <TextLine
+        <cellFound.TextLine
           name="marking"
           label="Marking of the old cell"
           mono
           wanted
           helper="as printed, e.g. SR 621 SW (364)"
-          onText={(text) => setDraft(`found.${well.name}`, text)}
+          onText={(text) => setWellDraft(well.name, { found: text })}
         />
       )}
-      {marking !== null && <Choice name="condition" label="Condition" options={optionsOf(CELL_CONDITIONS)} />}
+      {marking !== null && (
+        <cellFound.Choice name="condition" label="Condition" options={optionsOf(CELL_CONDITIONS)} />
+      )}
     </>
   );
 }

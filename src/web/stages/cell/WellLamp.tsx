@@ -20,7 +20,7 @@ import { useChosenLot, useFit } from './useFit';
 import { wellTitle } from './wells';
 
 function foundReading({ draft, book }: OpenJob, well: WellState): CellReading | null {
-  const typed = draft[`found.${well.name}`];
+  const typed = draft.wells[well.name]?.found;
   if (typed === undefined) return well.foundReading;
   return typed.trim() === '' ? null : readCellMarking(typed, book.cellTable);
 }

@@ -3,13 +3,14 @@ import { fitForWell } from '../../../core/advice/cell';
 import type { WellState } from '../../../core/logbook';
 import type { LotOffer, WhatToFit } from '../../../core/craft/stock';
 import { useJob } from '../../job/JobContext';
-const AGREED = 'yes';
 
 /** Whether the owner gave their word for an alkaline in this well, told at the bench and kept with the fitting. */
 export function useAlkalineWord(well: WellState): readonly [boolean, (agreed: boolean) => void] {
-  const { draft, setDraft } = useJob();
-  const name = `alkaline.${well.name}`;
-  return [draft[name] === AGREED, (agreed) => setDraft(name, agreed ? AGREED : '')];
+  const { draft, setWellDraft } = useJob();
+  return [
+    draft.wells[well.name]?.alkalineAgreed === true,
+    (alkalineAgreed) => setWellDraft(well.name, { alkalineAgreed }),
+  ];
 }
 
 /** The lot about to be taken for a well: the one picked, else the best. */
@@ -17,10 +18,10 @@ export function useChosenLot(
   well: WellState,
   fit: WhatToFit,
 ): readonly [LotOffer | null, (lotId: string) => void] {
-  const { draft, setDraft } = useJob();
-  const name = `lot.${well.name}`;
-  const picked = fit.offers.find(({ verdict, lot }) => verdict === 'take' && lot.id === draft[name]);
-  return [picked ?? fit.best, (lotId) => setDraft(name, lotId)];
+  const { draft, setWellDraft } = useJob();
+  const wanted = draft.wells[well.name]?.lotId;
+  const picked = fit.offers.find(({ verdict, lot }) => verdict === 'take' && lot.id === wanted);
+  return [picked ?? fit.best, (lotId) => setWellDraft(well.name, { lotId })];
 }
 
 /** What to fit in a well, from the stock as it is; null where nobody knows what it takes. */

@@ -8,19 +8,21 @@ import {
 } from '../../../core/craft/health';
 import { money } from '../../../core/craft/money';
 import { capital } from '../../../core/craft/judgement';
-import { LEAK_PLACES, leakWords } from '../../../core/logbook';
+import { LEAK_PLACES, leakWords, type Payloads } from '../../../core/logbook';
 import { Caution, LampAnswer } from '../../kit/Lamp';
 import { CalibreFigure } from '../../figures/CalibreFigure';
-import { Choice, MeasureField, optionsOf, TextLine, useFieldValue } from '../../kit/fields';
+import { fieldsOf, optionsOf } from '../../kit/fields';
 import { FactList } from '../../job/FactList';
 import { useJob } from '../../job/JobContext';
+
+const checkLeakage = fieldsOf<Payloads['check.leakage']>();
 const FROM_METER = { device: 'bench-meter', ask: { ask: 'measure', measure: 'currentUA' } } as const;
 
 /** Where on this layout something leaked: pointed at, or typed. */
 function LeakageFields() {
   const { state, book } = useJob();
   const form = useFormContext();
-  const [xMm, yMm] = [useFieldValue('xMm') as number | null, useFieldValue('yMm') as number | null];
+  const [xMm, yMm] = [checkLeakage.useValue('xMm'), checkLeakage.useValue('yMm')];
   const there = state.facts.leakages.map(({ payload }) => payload);
   const spots = [...there, { xMm, yMm }].flatMap((spot) =>
     spot.xMm !== null && spot.yMm !== null ? [{ xMm: spot.xMm, yMm: spot.yMm }] : [],
@@ -45,18 +47,18 @@ function LeakageFields() {
         </Stack>
       )}
       <Stack spacing={1.5} sx={{ flexGrow: 1 }}>
-        <Choice name="place" label="Where" options={optionsOf(LEAK_PLACES)} />
-        <Choice name="severity" label="How bad" options={optionsOf(LEAK_SEVERITIES)} />
+        <checkLeakage.Choice name="place" label="Where" options={optionsOf(LEAK_PLACES)} />
+        <checkLeakage.Choice name="severity" label="How bad" options={optionsOf(LEAK_SEVERITIES)} />
         {state.calibre && (
           <Stack direction="row" spacing={1.5}>
-            <MeasureField
+            <checkLeakage.MeasureField
               name="xMm"
               label="To 3 o’clock"
               quantity="lengthMm"
               optional
               helper="from the centre"
             />
-            <MeasureField
+            <checkLeakage.MeasureField
               name="yMm"
               label="To 12 o’clock"
               quantity="lengthMm"
@@ -65,16 +67,16 @@ function LeakageFields() {
             />
           </Stack>
         )}
-        <TextLine name="treated" label="What was done" />
+        <checkLeakage.TextLine name="treated" label="What was done" />
         <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
-          <MeasureField
+          <checkLeakage.MeasureField
             name="currentBeforeUA"
             label="Current before"
             quantity="currentUA"
             optional
             from={FROM_METER}
           />
-          <MeasureField
+          <checkLeakage.MeasureField
             name="currentAfterUA"
             label="Current after"
             quantity="currentUA"
@@ -82,10 +84,14 @@ function LeakageFields() {
             from={FROM_METER}
           />
         </Stack>
-        <Choice name="decision" label="Decided with the owner" options={optionsOf(LEAK_DECISIONS)} />
+        <checkLeakage.Choice
+          name="decision"
+          label="Decided with the owner"
+          options={optionsOf(LEAK_DECISIONS)}
+        />
         <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
-          <TextLine name="supplier" label="Supplier of the leaked cell" />
-          <TextLine name="lotCode" label="Its lot" mono />
+          <checkLeakage.TextLine name="supplier" label="Supplier of the leaked cell" />
+          <checkLeakage.TextLine name="lotCode" label="Its lot" mono />
         </Stack>
       </Stack>
     </Stack>

@@ -13,21 +13,23 @@ import {
   PANEL_HELD_BY,
 } from '../../../core/craft/cases';
 import { capital } from '../../../core/craft/judgement';
+import type { Payloads } from '../../../core/logbook';
 import { expectedBack } from '../../../core/advice/opening';
-import { Choice, ClockField, ListChoice, MeasureField, NumbersField, optionsOf } from '../../kit/fields';
+import { fieldsOf, optionsOf } from '../../kit/fields';
 import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
 import { NativeSelect } from '../../kit/NativeSelect';
 import { useOpening } from './useOpening';
 
+const openMeasured = fieldsOf<Payloads['open.measured']>();
+
 /** Tells the lamp what is typed, as long as the form stands. */
 function Told() {
   const { setDraft } = useJob();
-  const values = useWatch() as Partial<MeasuredBack>;
+  const back = useWatch<MeasuredBack>() as MeasuredBack;
   const kindChosen = useFormContext().formState.dirtyFields.kind === true;
-  const text = JSON.stringify({ back: values, kindChosen });
-  useEffect(() => setDraft('back', text), [text, setDraft]);
-  useEffect(() => () => setDraft('back', ''), [setDraft]);
+  useEffect(() => setDraft('back', { back, kindChosen }), [back, kindChosen, setDraft]);
+  useEffect(() => () => setDraft('back', null), [setDraft]);
   return null;
 }
 
@@ -65,7 +67,7 @@ function Fields() {
         }}
       >
         {asks('notchCount') && (
-          <MeasureField
+          <openMeasured.MeasureField
             name="notchCount"
             label={holes ? 'Holes' : 'Notches'}
             quantity="figureOnly"
@@ -75,7 +77,7 @@ function Fields() {
           />
         )}
         {asks('notchWidthMm') && (
-          <MeasureField
+          <openMeasured.MeasureField
             name="notchWidthMm"
             label={holes ? 'Diameter of a hole' : 'Width of a notch'}
             quantity="lengthMm"
@@ -84,7 +86,7 @@ function Fields() {
           />
         )}
         {asks('pitchMm') && (
-          <MeasureField
+          <openMeasured.MeasureField
             name="pitchMm"
             label="Pitch circle"
             quantity="lengthMm"
@@ -94,7 +96,7 @@ function Fields() {
           />
         )}
         {asks('chordMm') && odd && (
-          <MeasureField
+          <openMeasured.MeasureField
             name="chordMm"
             label="From one to the farthest"
             quantity="lengthMm"
@@ -104,31 +106,49 @@ function Fields() {
           />
         )}
         {asks('notchClocks') && (
-          <NumbersField
+          <openMeasured.NumbersField
             name="notchClocks"
             label="Clock positions, if uneven"
             helper="from behind, e.g. 12 3.8 8.2; blank where even"
           />
         )}
         {asks('flatCount') && (
-          <MeasureField name="flatCount" label="Flats" quantity="figureOnly" optional wanted />
+          <openMeasured.MeasureField name="flatCount" label="Flats" quantity="figureOnly" optional wanted />
         )}
         {asks('acrossMm') && (
-          <MeasureField name="acrossMm" label="Across the flats" quantity="lengthMm" optional wanted />
+          <openMeasured.MeasureField
+            name="acrossMm"
+            label="Across the flats"
+            quantity="lengthMm"
+            optional
+            wanted
+          />
         )}
         {asks('screwCount') && (
-          <MeasureField name="screwCount" label="Screws" quantity="figureOnly" optional wanted />
+          <openMeasured.MeasureField name="screwCount" label="Screws" quantity="figureOnly" optional wanted />
         )}
         {asks('slotLengthMm') && (
-          <MeasureField name="slotLengthMm" label="Slot length" quantity="lengthMm" optional wanted />
+          <openMeasured.MeasureField
+            name="slotLengthMm"
+            label="Slot length"
+            quantity="lengthMm"
+            optional
+            wanted
+          />
         )}
         {asks('slotWidthMm') && (
-          <MeasureField name="slotWidthMm" label="Slot width" quantity="lengthMm" optional wanted />
+          <openMeasured.MeasureField
+            name="slotWidthMm"
+            label="Slot width"
+            quantity="lengthMm"
+            optional
+            wanted
+          />
         )}
-        {asks('lipClock') && <ClockField name="lipClock" label="Lip or nick at" />}
-        <MeasureField name="diameterMm" label="Back diameter" quantity="lengthMm" optional />
+        {asks('lipClock') && <openMeasured.ClockField name="lipClock" label="Lip or nick at" />}
+        <openMeasured.MeasureField name="diameterMm" label="Back diameter" quantity="lengthMm" optional />
         {asks('pusherClocks') && (
-          <NumbersField
+          <openMeasured.NumbersField
             name="pusherClocks"
             label="Pushers at"
             helper="from the dial, e.g. 2 4; blank if none"
@@ -136,10 +156,15 @@ function Fields() {
         )}
       </Box>
       {asks('panelHeldBy') && (
-        <Choice name="panelHeldBy" label="Panel held by" options={optionsOf(PANEL_HELD_BY)} wanted />
+        <openMeasured.Choice
+          name="panelHeldBy"
+          label="Panel held by"
+          options={optionsOf(PANEL_HELD_BY)}
+          wanted
+        />
       )}
-      <Choice name="coating" label="Surface" options={optionsOf(COATINGS)} />
-      <ListChoice name="bracelet" label="Bracelet or strap" options={optionsOf(BRACELETS)} />
+      <openMeasured.Choice name="coating" label="Surface" options={optionsOf(COATINGS)} />
+      <openMeasured.ListChoice name="bracelet" label="Bracelet or strap" options={optionsOf(BRACELETS)} />
     </>
   );
 }

@@ -1,6 +1,7 @@
 import { useMemo } from 'react';
 import type { MeasuredBack } from '../../../core/craft/cases';
 import { type Opening, openingOf } from '../../../core/advice/opening';
+import type { Drafts } from '../../job/drafts';
 import { useJob } from '../../job/JobContext';
 
 /** What the form of measures tells while it is typed. */
@@ -9,15 +10,18 @@ export interface TypedBack {
   readonly kindChosen: boolean;
 }
 
-/** Half-typed figures reach the text as null: they are none yet. */
-function readTyped(text: string | undefined): TypedBack | null {
-  if (!text) return null;
-  const { back, kindChosen } = JSON.parse(text) as TypedBack;
+/** A half-typed figure is none yet: a measure not known, a clock position not told. */
+function readTyped(draft: Drafts['back']): TypedBack | null {
+  if (draft === null) return null;
+  const { back, kindChosen } = draft;
+  const known = Object.fromEntries(
+    Object.entries(back).map(([name, value]) => [name, Number.isNaN(value) ? null : value]),
+  ) as typeof back;
   const figures = (list: readonly (number | null)[]): number[] =>
-    list.filter((each): each is number => each !== null);
+    list.filter((each): each is number => each !== null && !Number.isNaN(each));
   return {
     back: {
-      ...back,
+      ...known,
       notchClocks: figures(back.notchClocks),
       pusherClocks: figures(back.pusherClocks),
     },

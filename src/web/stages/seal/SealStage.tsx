@@ -1,8 +1,8 @@
 import { Box, Paper, Stack, Typography } from '@mui/material';
 import { Link } from 'react-router';
-import { useController, useFormContext } from 'react-hook-form';
+import { useFormContext } from 'react-hook-form';
 import { backs, closingSchool } from '../../../core/craft/cases';
-import { GASKET_FINDINGS, type GasketFinding, renewOrReuse } from '../../../core/craft/gaskets';
+import { GASKET_FINDINGS, renewOrReuse } from '../../../core/craft/gaskets';
 import {
   GASKET_PROFILES,
   meetsWater,
@@ -15,18 +15,7 @@ import {
 import { partInWords } from '../../../core/craft/parts';
 import { wayTaken } from '../../../core/craft/policy';
 import { Caution, LampAnswer, Working } from '../../kit/Lamp';
-import {
-  Choice,
-  ClockSetField,
-  ListChoice,
-  MeasureField,
-  optionsOf,
-  Several,
-  TextLine,
-  Tick,
-  useFieldValue,
-  fieldsOf,
-} from '../../kit/fields';
+import { optionsOf, fieldsOf } from '../../kit/fields';
 import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
 import { OptionalFacts } from '../../kit/OptionalFacts';
@@ -37,6 +26,7 @@ import { StageLayout } from '../../kit/StageLayout';
 import { capital } from '../../../core/craft/judgement';
 import { useEffect } from 'react';
 
+const sealGasket = fieldsOf<Payloads['seal.gasket']>();
 const sealNow = fieldsOf<Payloads['seal.now']>();
 const sealPaired = fieldsOf<Payloads['seal.paired']>();
 const sealClosed = fieldsOf<Payloads['seal.closed']>();
@@ -45,17 +35,17 @@ const sealOther = fieldsOf<Payloads['seal.other']>();
 /** Tells the lamp what is ticked while it is not recorded yet. */
 function GasketFields() {
   const { setDraft } = useJob();
-  const findings = useFieldValue('findings') as readonly GasketFinding[];
-  const ageYears = useFieldValue('ageYears') as number | null;
-  const { field } = useController({ name: 'meetsWater' });
+  const findings = sealGasket.useValue('findings');
+  const ageYears = sealGasket.useValue('ageYears');
+  const meetsWater = sealGasket.useValue('meetsWater');
   useEffect(() => {
-    setDraft('gasket', JSON.stringify({ findings, ageYears, meetsWater: field.value as boolean | null }));
-  }, [findings, ageYears, field.value, setDraft]);
+    setDraft('gasket', { findings, ageYears, meetsWater });
+  }, [findings, ageYears, meetsWater, setDraft]);
   const advice = useAdvice();
   const { lots } = useJob();
-  const lotId = useFieldValue('lotId') as string | null;
+  const lotId = sealGasket.useValue('lotId');
   const rings = lots.filter((lot) => lot.item === 'gasket' && (lot.balance > 0 || lot.id === lotId));
-  const state = useFieldValue('state');
+  const state = sealGasket.useValue('state');
   const form = useFormContext();
   const [advisedState, advisedReason] = [
     advice.verdict === 'renew' ? 'renewed' : 'reused',
@@ -77,18 +67,18 @@ function GasketFields() {
   }, [state, form]);
   return (
     <>
-      <Several name="findings" label="Found on the ring" options={optionsOf(GASKET_FINDINGS)} />
+      <sealGasket.Several name="findings" label="Found on the ring" options={optionsOf(GASKET_FINDINGS)} />
       <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
-        <MeasureField
+        <sealGasket.MeasureField
           name="ageYears"
           label="Age of the ring"
           quantity="years"
           optional
           helper="blank if nobody knows"
         />
-        <Tick name="meetsWater" label="The watch will meet water" />
+        <sealGasket.Tick name="meetsWater" label="The watch will meet water" />
       </Stack>
-      <Choice
+      <sealGasket.Choice
         name="state"
         label="What was done"
         options={optionsOf(['renewed', 'reused', 'left in place'])}
@@ -113,29 +103,19 @@ function GasketFields() {
         />
       )}
       <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
-        <TextLine name="size" label="Size" mono helper="inside × section, e.g. 30.5 × 0.70" />
-        <ListChoice name="profile" label="Profile" options={optionsOf(GASKET_PROFILES)} />
+        <sealGasket.TextLine name="size" label="Size" mono helper="inside × section, e.g. 30.5 × 0.70" />
+        <sealGasket.ListChoice name="profile" label="Profile" options={optionsOf(GASKET_PROFILES)} />
       </Stack>
-      <Tick name="greased" label="A trace of silicone grease, surplus off" />
-      <TextLine name="reason" label="Why" />
+      <sealGasket.Tick name="greased" label="A trace of silicone grease, surplus off" />
+      <sealGasket.TextLine name="reason" label="Why" />
     </>
   );
-}
-
-interface Question {
-  readonly findings: readonly GasketFinding[];
-  readonly ageYears: number | null;
-  readonly meetsWater: boolean | null;
 }
 
 function useAdvice() {
   const { state, context, draft } = useJob();
   const recorded = state.facts.gasket?.payload;
-  const asked: Question =
-    recorded ??
-    (draft.gasket
-      ? (JSON.parse(draft.gasket) as Question)
-      : { findings: [], ageYears: null, meetsWater: null });
+  const asked = recorded ?? draft.gasket ?? { findings: [], ageYears: null, meetsWater: null };
   return renewOrReuse({
     findings: asked.findings,
     ageYears: Number.isFinite(asked.ageYears) ? asked.ageYears : null,
@@ -148,12 +128,15 @@ function useAdvice() {
 
 /** The look along the seam: even, or where it stands up. */
 function SeamFields() {
-  const even = useFieldValue('seamEven');
+  const even = sealClosed.useValue('seamEven');
   return (
     <>
-      <Tick name="seamEven" label="Looked along the whole seam: even all round" />
+      <sealClosed.Tick name="seamEven" label="Looked along the whole seam: even all round" />
       {even === false && (
-        <ClockSetField name="raisedClocks" label="It stands up, or the ring shows, at (from behind)" />
+        <sealClosed.ClockSetField
+          name="raisedClocks"
+          label="It stands up, or the ring shows, at (from behind)"
+        />
       )}
     </>
   );

@@ -4,7 +4,10 @@ import { useFormContext } from 'react-hook-form';
 import type { TraceSample } from '../../../core/craft/devices';
 import { askDevice, faultWords, useConnected } from '../../api/devices';
 import { TraceFigure } from '../../figures/TraceFigure';
-import { useFieldValue } from '../../kit/fields';
+import type { Payloads } from '../../../core/logbook';
+import { fieldsOf } from '../../kit/fields';
+
+const testMade = fieldsOf<Payloads['test.made']>();
 
 /** Runs the test on the connected tester: what it shows as it goes, and its figures into the form. */
 export function OnTester() {
@@ -13,8 +16,8 @@ export function OnTester() {
   const [samples, setSamples] = useState<readonly TraceSample[] | null>(null);
   const [running, setRunning] = useState(false);
   const [fault, setFault] = useState<string | null>(null);
-  const [pressureBar, seconds] = [useFieldValue('pressureBar'), useFieldValue('seconds')];
-  const method = useFieldValue('method');
+  const [pressureBar, seconds] = [testMade.useValue('pressureBar'), testMade.useValue('seconds')];
+  const method = testMade.useValue('method');
   if (!connected || method !== 'dry air') return null;
   const ready = typeof pressureBar === 'number' && typeof seconds === 'number' && seconds >= 5;
   const run = async (): Promise<void> => {

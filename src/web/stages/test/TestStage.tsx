@@ -5,7 +5,7 @@ import { capital, figure } from '../../../core/craft/judgement';
 import { deflectionKept, entryInWords, TEST_METHODS, type Payloads } from '../../../core/logbook';
 import { Caution, LampAnswer, Working } from '../../kit/Lamp';
 import { CaseFigure } from '../../figures/CaseFigure';
-import { MeasureField, optionsOf, useFieldValue, fieldsOf } from '../../kit/fields';
+import { optionsOf, fieldsOf } from '../../kit/fields';
 import { FactCard, RecordedBy } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
 import { OnTester } from './OnTester';
@@ -15,8 +15,8 @@ const testMade = fieldsOf<Payloads['test.made']>();
 
 /** Where it leaked, on the clock face; asked only once a leak was seen. */
 function LeakPlace() {
-  const outcome = useFieldValue('outcome');
-  const clock = useFieldValue('leakClock') as number | null;
+  const outcome = testMade.useValue('outcome');
+  const clock = testMade.useValue('leakClock');
   const form = useFormContext();
   if (outcome !== 'leak seen') return null;
   return (
@@ -26,7 +26,7 @@ function LeakPlace() {
         marks={clock === null || Number.isNaN(clock) ? [] : [{ clock, label: 'leak' }]}
         onPick={(picked) => form.setValue('leakClock', picked, { shouldDirty: true })}
       />
-      <MeasureField
+      <testMade.MeasureField
         name="leakClock"
         label="It leaked at"
         quantity="figureOnly"
