@@ -12,7 +12,7 @@ import { inTransaction, openDatabase } from './database';
 import { logbookStore } from './logbook/logbook';
 import { movementsSeenStore } from './movementsSeen';
 import { shopStore } from './shop';
-import { stockStore } from './stock';
+import { stockStore } from './stock/stock';
 
 /** A shop nobody has described yet. */
 const NEW_SHOP: Shop = {

@@ -5,7 +5,7 @@ import type { Clock } from '../clock';
 import type { Db } from '../database';
 import { jobFinder, ownerFinder } from '../finder';
 import type { MovementsSeenStore } from '../movementsSeen';
-import type { StockStore } from '../stock';
+import type { StockStore } from '../stock/stock';
 import {
   entryTable,
   type EntryTable,
