@@ -34,8 +34,33 @@ export type AttachmentKept =
 
 class TooLarge extends Error {}
 
+/** Who sends a file, and what it is called. */
+interface ToldOfFile {
+  readonly name: string;
+  readonly technicianId: string;
+  readonly fromAnotherCounter?: boolean;
+}
+
 /** Files on disk by their content: a file is whole and on disk before anything may name it. */
-export function attachmentStore(db: Db, clock: Clock, dataDir: string) {
+export interface AttachmentStore {
+  /** The path of a picture's small picture, made where it is not there yet; null where it is no picture. */
+  thumb(hash: string): Promise<string | null>;
+  /** The file as it is known, or undefined. */
+  find(hash: string): Attachment | undefined;
+  pathOf(hash: string): string;
+  read(hash: string): Readable;
+  /**
+   * Takes a file in as it streams; nothing is left of one that is too large or breaks off. Pictures lose what they
+   * tell of place and camera, unless the file comes from another counter under the hash its entries name.
+   */
+  keep(source: Readable, told: ToldOfFile): Promise<AttachmentKept>;
+  /** Takes the names off files: a name may hold a person's. */
+  forgetNames(hashes: Iterable<string>): void;
+  /** Removes what was left by uploads that a crash cut off. */
+  tidy(): Promise<void>;
+}
+
+export function attachmentStore(db: Db, clock: Clock, dataDir: string): AttachmentStore {
   const folder = join(dataDir, 'attachments');
   const arriving = join(folder, 'arriving');
   const thumbs = join(folder, 'thumbs');
@@ -54,25 +79,16 @@ export function attachmentStore(db: Db, clock: Clock, dataDir: string) {
   const thumbPath = (hash: string): string => join(thumbs, `${hash}.webp`);
 
   return {
-    /** The path of a picture's small picture, made where it is not there yet; null where it is no picture. */
-    async thumb(hash: string): Promise<string | null> {
+    async thumb(hash) {
       const attachment = byHash.get(hash);
       if (!attachment?.contentType.startsWith('image/')) return null;
       const path = thumbPath(hash);
       return existsSync(path) || (await makeThumb(pathOf(hash), path)) ? path : null;
     },
-    /** The file as it is known, or undefined. */
-    find: (hash: string): Attachment | undefined => byHash.get(hash),
+    find: (hash) => byHash.get(hash),
     pathOf,
-    read: (hash: string): Readable => createReadStream(pathOf(hash)),
-    /**
-     * Takes a file in as it streams; nothing is left of one that is too large or breaks off. Pictures lose what they
-     * tell of place and camera, unless the file comes from another counter under the hash its entries name.
-     */
-    async keep(
-      source: Readable,
-      told: { readonly name: string; readonly technicianId: string; readonly fromAnotherCounter?: boolean },
-    ): Promise<AttachmentKept> {
+    read: (hash) => createReadStream(pathOf(hash)),
+    async keep(source, told) {
       const path = join(arriving, randomUUID());
       const hash = createHash('sha256');
       const head: Buffer[] = [];
@@ -124,12 +140,10 @@ export function attachmentStore(db: Db, clock: Clock, dataDir: string) {
       insert.run({ ...attachment, technicianId: told.technicianId, recordedAt: clock.nowUtc() });
       return { outcome: 'kept', attachment: byHash.get(attachment.hash) ?? attachment };
     },
-    /** Takes the names off files: a name may hold a person's. */
-    forgetNames(hashes: Iterable<string>): void {
+    forgetNames(hashes) {
       for (const hash of hashes) forgetName.run(hash);
     },
-    /** Removes what was left by uploads that a crash cut off. */
-    async tidy(): Promise<void> {
+    async tidy() {
       for (const file of await readdir(arriving)) {
         const { mtimeMs } = await stat(join(arriving, file));
         if (Date.now() - mtimeMs > 3_600_000) await rm(join(arriving, file), { force: true });
@@ -147,5 +161,3 @@ function sync(path: string): void {
     closeSync(handle);
   }
 }
-
-export type AttachmentStore = ReturnType<typeof attachmentStore>;

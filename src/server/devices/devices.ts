@@ -23,7 +23,7 @@ import { measures } from '../../core/craft/health';
 import { figure } from '../../core/craft/judgement';
 import { addMinutes, localDay } from '../../core/craft/time';
 import { quantities } from '../../core/craft/units';
-import type { attachmentStore } from '../attachments/attachments';
+import type { AttachmentStore } from '../attachments/attachments';
 import { here } from '../here';
 import type { Clock } from '../store/clock';
 import type { Db } from '../store/database';
@@ -47,7 +47,7 @@ export interface Device<K extends DeviceId> {
 export interface World {
   /** Another number at each reading, so that noise differs and a test can repeat it. */
   readonly seed: number;
-  readonly attachments: ReturnType<typeof attachmentStore>;
+  readonly attachments: AttachmentStore;
   readonly write: (words: string, jobId: string, technicianId: string) => void;
   readonly ticketOf: (jobId: string) => string | null;
   readonly nowUtc: () => string;
@@ -262,7 +262,7 @@ const LAST_OUTPUT = 8;
 export function deviceHub(
   db: Db,
   clock: Clock,
-  attachments: ReturnType<typeof attachmentStore>,
+  attachments: AttachmentStore,
   shop: Pick<World, 'ticketOf' | 'reach' | 'nowUtc' | 'zone' | 'table'>,
 ) {
   const rowOf = db.prepare<[string], { connected: 0 | 1; settings: string }>(

@@ -26,8 +26,33 @@ interface RevisionRow {
   readonly recordedAt: string;
 }
 
+/** A record as somebody wrote it, resting on the revision they saw; null for a new one. */
+interface Written {
+  readonly kind: CatalogueKind;
+  readonly id: string;
+  readonly body: object;
+  readonly removed: boolean;
+  readonly basedOn: number | null;
+  readonly technicianId: string;
+}
+
 /** The catalogue: every record with its revisions, the newest of each making the book of today. */
-export function catalogueStore(db: Db, clock: Clock) {
+export interface CatalogueStore {
+  /** Writes records, all or none. */
+  write<K extends CatalogueKind>(
+    kind: K,
+    bodies: readonly RecordBodies[K][],
+    technicianId?: string | null,
+  ): void;
+  /** Writes one record, if its newest revision is still the one its writer saw. */
+  revise(given: Written): RecordWritten;
+  /** Every revision of a record, the newest first. */
+  history(kind: CatalogueKind, id: string): RecordRevision[];
+  /** The book of today, its look-ups built once per revision. */
+  book(): Book;
+}
+
+export function catalogueStore(db: Db, clock: Clock): CatalogueStore {
   const insert = db.prepare<[string, string, string, 0 | 1, string | null, string]>(
     'INSERT INTO catalogue_record (kind, record_id, body, removed, technician_id, recorded_at) VALUES (?, ?, ?, ?, ?, ?)',
   );
@@ -74,7 +99,6 @@ export function catalogueStore(db: Db, clock: Clock) {
   };
 
   return {
-    /** Writes records, all or none. */
     write: inTransaction(
       db,
       <K extends CatalogueKind>(
@@ -85,29 +109,16 @@ export function catalogueStore(db: Db, clock: Clock) {
         for (const body of bodies) put(kind, recordId(body), body, false, technicianId);
       },
     ),
-    /** Writes one record, if its newest revision is still the one its writer saw. */
-    revise: inTransaction(
-      db,
-      (given: {
-        readonly kind: CatalogueKind;
-        readonly id: string;
-        readonly body: object;
-        readonly removed: boolean;
-        readonly basedOn: number | null;
-        readonly technicianId: string;
-      }): RecordWritten => {
-        if ((newestOf.get(given.kind, given.id) ?? null) !== given.basedOn) return { outcome: 'moved on' };
-        const written = put(given.kind, given.id, given.body, given.removed, given.technicianId);
-        return { outcome: 'written', revision: written };
-      },
-    ),
-    /** Every revision of a record, the newest first. */
+    revise: inTransaction(db, (given: Written): RecordWritten => {
+      if ((newestOf.get(given.kind, given.id) ?? null) !== given.basedOn) return { outcome: 'moved on' };
+      const written = put(given.kind, given.id, given.body, given.removed, given.technicianId);
+      return { outcome: 'written', revision: written };
+    }),
     history: (kind: CatalogueKind, id: string): RecordRevision[] =>
       revisionsOf
         .all(kind, id)
         .map((row) => ({ ...row, body: toBody(kind, row.body), removed: row.removed === 1 })),
-    /** The book of today, its look-ups built once per revision. */
-    book(): Book {
+    book() {
       open ??= openBook(read());
       return open;
     },

@@ -14,7 +14,14 @@ interface FittedRow {
 }
 
 /** Which cell lies in which watch, and which leaked. */
-export function cellsInWatchesStore(db: Db) {
+export interface CellsInWatchesStore {
+  /** Works a job's lines out anew; inside the transaction that wrote its entry. */
+  follow(job: { readonly id: string; readonly watchId: string }, state: JobState): void;
+  /** Every watch that carries a cell of a lot now, with its owner. */
+  carrying(supplier: string, lotCode: string): CarriedLot;
+}
+
+export function cellsInWatchesStore(db: Db): CellsInWatchesStore {
   const forgetFitted = db.prepare<[string]>('DELETE FROM cell_in_watch WHERE job_id = ?');
   const forgetLeaked = db.prepare<[string]>('DELETE FROM cell_leaked WHERE job_id = ?');
   const noteFitted = db.prepare<FittedRow>(
@@ -43,8 +50,7 @@ export function cellsInWatchesStore(db: Db) {
        (SELECT count(*) FROM cell_leaked WHERE supplier = @supplier AND lot_code = @lotCode) AS leaked`,
   );
   return {
-    /** Works a job's lines out anew; inside the transaction that wrote its entry. */
-    follow({ id, watchId }: { readonly id: string; readonly watchId: string }, { facts }: JobState): void {
+    follow({ id, watchId }, { facts }) {
       forgetFitted.run(id);
       forgetLeaked.run(id);
       for (const [well, { occurredAt, payload }] of facts.cellsFitted)
@@ -61,8 +67,7 @@ export function cellsInWatchesStore(db: Db) {
       for (const { occurredAt, payload } of facts.leakages)
         if (payload.lotCode !== '') noteLeaked.run(id, payload.supplier, payload.lotCode, occurredAt);
     },
-    /** Every watch that carries a cell of a lot now, with its owner. */
-    carrying(supplier: string, lotCode: string): CarriedLot {
+    carrying(supplier, lotCode) {
       return {
         supplier,
         lotCode,
@@ -72,5 +77,3 @@ export function cellsInWatchesStore(db: Db) {
     },
   };
 }
-
-export type CellsInWatchesStore = ReturnType<typeof cellsInWatchesStore>;

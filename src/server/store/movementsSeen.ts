@@ -21,7 +21,15 @@ const MOST_READINGS = 200;
 const MOST_JOBS = 12;
 
 /** Which movements this shop saw, and what it read on them. */
-export function movementsSeenStore(db: Db) {
+export interface MovementsSeenStore {
+  /** Works a job's line out anew; inside the transaction that wrote its entry. */
+  follow(jobId: string, state: JobState): void;
+  /** How many jobs had each movement, in which case. */
+  before(): readonly SeenBefore[];
+  history(calibreId: string): CalibreHistory;
+}
+
+export function movementsSeenStore(db: Db): MovementsSeenStore {
   const forget = db.prepare<[string]>('DELETE FROM movement_seen WHERE job_id = ?');
   const note = db.prepare<Row>(
     `INSERT INTO movement_seen (job_id, calibre_id, revision, code, case_code, seen_at, current_ua, rate_s_per_day, leaked, cause)
@@ -53,8 +61,7 @@ export function movementsSeenStore(db: Db) {
      JOIN job ON job.id = movement_seen.job_id WHERE calibre_id = ? ORDER BY seen_at DESC, job.number DESC LIMIT ?`,
   );
   return {
-    /** Works a job's line out anew; inside the transaction that wrote its entry. */
-    follow(jobId: string, { facts, caseType }: JobState): void {
+    follow(jobId, { facts, caseType }) {
       forget.run(jobId);
       const { movement, watch, readings: read, diagnosis } = facts;
       if (!movement) return;
@@ -72,8 +79,8 @@ export function movementsSeenStore(db: Db) {
         cause: diagnosis?.payload.cause ?? '',
       });
     },
-    before: (): readonly SeenBefore[] => before.all(),
-    history(calibreId: string): CalibreHistory {
+    before: () => before.all(),
+    history(calibreId) {
       const all = counted.get(calibreId) ?? { jobs: 0, leaked: 0, firstAtUtc: null, lastAtUtc: null };
       return {
         ...all,
@@ -84,5 +91,3 @@ export function movementsSeenStore(db: Db) {
     },
   };
 }
-
-export type MovementsSeenStore = ReturnType<typeof movementsSeenStore>;

@@ -4,7 +4,23 @@ import type { Clock } from './clock';
 import { type Db, inTransaction } from './database';
 
 /** The shop, its policy and the people who work there. */
-export function shopStore(db: Db, clock: Clock) {
+export interface ShopStore {
+  shop(): Shop;
+  hasShop(): boolean;
+  setShop(shop: Shop): void;
+  policy(): Policy;
+  setPolicy(policy: Omit<Policy, 'revision'>, technicianId?: string | null): void;
+  /** The newest revisions, with who wrote them. */
+  policyRevisions(): PolicyRevision[];
+  /** Writes shop and policy together, if the policy is still the one its writer saw. */
+  decide(given: PolicyWrite): 'decided' | 'moved on';
+  technicians(): Technician[];
+  technician(id: string): Technician | undefined;
+  /** Adds a technician; the same id with the same name again changes nothing. */
+  addTechnician(person: Technician): 'added' | 'same' | 'taken';
+}
+
+export function shopStore(db: Db, clock: Clock): ShopStore {
   const readShop = db.prepare<[], Shop>('SELECT name, place, zone FROM shop');
   const writeShop = db.prepare<[string, string, string]>(
     'INSERT INTO shop (only, name, place, zone) VALUES (1, ?, ?, ?) ON CONFLICT (only) DO UPDATE SET name = excluded.name, place = excluded.place, zone = excluded.zone',
@@ -30,17 +46,17 @@ export function shopStore(db: Db, clock: Clock) {
   let open: Shop | null = null;
 
   return {
-    shop(): Shop {
+    shop() {
       open ??= readShop.get() ?? null;
       if (!open) throw new Error('The shop has no name yet: the database was not started.');
       return open;
     },
     hasShop: () => readShop.get() !== undefined,
-    setShop(shop: Shop): void {
-      writeShop.run(shop.name, shop.place, shop.zone);
+    setShop: inTransaction(db, ({ name, place, zone }: Shop): void => {
+      writeShop.run(name, place, zone);
       open = null;
-    },
-    policy(): Policy {
+    }),
+    policy() {
       if (!current) {
         const row = readPolicy.get();
         if (!row) throw new Error('The shop has no policy yet: the database was not started.');
@@ -48,13 +64,14 @@ export function shopStore(db: Db, clock: Clock) {
       }
       return current;
     },
-    setPolicy(policy: Omit<Policy, 'revision'>, technicianId: string | null = null): void {
-      writePolicy.run(JSON.stringify(policy), clock.nowUtc(), technicianId);
-      current = null;
-    },
-    /** The newest revisions, with who wrote them. */
-    policyRevisions: (): PolicyRevision[] => policyRevisions.all(),
-    /** Writes shop and policy together, if the policy is still the one its writer saw. */
+    setPolicy: inTransaction(
+      db,
+      (policy: Omit<Policy, 'revision'>, technicianId: string | null = null): void => {
+        writePolicy.run(JSON.stringify(policy), clock.nowUtc(), technicianId);
+        current = null;
+      },
+    ),
+    policyRevisions: () => policyRevisions.all(),
     decide: inTransaction(db, (given: PolicyWrite): 'decided' | 'moved on' => {
       if (readPolicy.get()?.revision !== given.basedOn) return 'moved on';
       writeShop.run(given.shop.name, given.shop.place, given.shop.zone);
@@ -63,14 +80,13 @@ export function shopStore(db: Db, clock: Clock) {
       current = null;
       return 'decided';
     }),
-    technicians: (): Technician[] => technicians.all(),
-    technician: (id: string): Technician | undefined => technician.get(id),
-    /** Adds a technician; the same id with the same name again changes nothing. */
-    addTechnician(person: Technician): 'added' | 'same' | 'taken' {
+    technicians: () => technicians.all(),
+    technician: (id) => technician.get(id),
+    addTechnician: inTransaction(db, (person: Technician): 'added' | 'same' | 'taken' => {
       const known = technician.get(person.id);
       if (known) return known.name === person.name && known.initials === person.initials ? 'same' : 'taken';
       addTechnician.run(person.id, person.name, person.initials, clock.nowUtc());
       return 'added';
-    },
+    }),
   };
 }

@@ -2,17 +2,17 @@ import { EventEmitter } from 'node:events';
 import type { LiveNews } from '../../contract';
 import type { JobContext } from '../../core/logbook';
 import { DEFAULT_POLICY, type Shop } from '../../core/craft/policy';
-import { attachmentStore } from '../attachments/attachments';
+import { type AttachmentStore, attachmentStore } from '../attachments/attachments';
 import { deviceHub } from '../devices/devices';
-import { cellsInWatchesStore } from './cellsInWatches';
-import { catalogueStore } from './catalogue';
+import { type CellsInWatchesStore, cellsInWatchesStore } from './cellsInWatches';
+import { type CatalogueStore, catalogueStore } from './catalogue';
 import { readShippedCells } from './shippedCells';
 import { type Clock, runningClock } from './clock';
 import { inTransaction, openDatabase } from './database';
-import { logbookStore } from './logbook/logbook';
-import { movementsSeenStore } from './movementsSeen';
-import { shopStore } from './shop';
-import { stockStore } from './stock/stock';
+import { type LogbookStore, logbookStore } from './logbook/logbook';
+import { type MovementsSeenStore, movementsSeenStore } from './movementsSeen';
+import { type ShopStore, shopStore } from './shop';
+import { type StockStore, stockStore } from './stock/stock';
 
 /** A shop nobody has described yet. */
 const NEW_SHOP: Shop = {
@@ -29,8 +29,36 @@ export interface StoreOptions {
   readonly shop?: Shop;
 }
 
+/** Everything a shop keeps, over one data folder. */
+export interface Store {
+  readonly clock: Clock;
+  readonly demo: boolean;
+  readonly catalogue: CatalogueStore;
+  readonly shops: ShopStore;
+  readonly stock: StockStore;
+  readonly logbook: LogbookStore;
+  readonly attachments: AttachmentStore;
+  readonly movements: MovementsSeenStore;
+  readonly cells: CellsInWatchesStore;
+  readonly devices: ReturnType<typeof deviceHub>;
+  /** What a job is folded against now. */
+  context(): JobContext;
+  /** Does a long piece of writing in one transaction: all of it, or nothing. */
+  inOne(write: () => void): void;
+  /** Tells every subscriber that something was written. */
+  publish(item: LiveNews): void;
+  /** Gives the way to end the subscription. */
+  subscribe(listener: (item: LiveNews) => void): () => void;
+  close(): void;
+}
+
 /** Opens the data folder: database up to date, cell table and policy in place. */
-export function openStore({ dataDir, clock = runningClock(), demo = false, shop = NEW_SHOP }: StoreOptions) {
+export function openStore({
+  dataDir,
+  clock = runningClock(),
+  demo = false,
+  shop = NEW_SHOP,
+}: StoreOptions): Store {
   const db = openDatabase(dataDir);
   const catalogue = catalogueStore(db, clock);
   const shops = shopStore(db, clock);
@@ -85,12 +113,9 @@ export function openStore({ dataDir, clock = runningClock(), demo = false, shop 
     cells,
     devices,
     context,
-    /** Does a long piece of writing in one transaction: all of it, or nothing. */
-    inOne: (write: () => void): void => inTransaction(db, write)(),
-    /** Tells every subscriber that something was written. */
-    publish: (item: LiveNews) => void news.emit('news', item),
-    /** Gives the way to end the subscription. */
-    subscribe(listener: (item: LiveNews) => void): () => void {
+    inOne: (write) => inTransaction(db, write)(),
+    publish: (item) => void news.emit('news', item),
+    subscribe(listener) {
       news.on('news', listener);
       return () => void news.off('news', listener);
     },
@@ -98,5 +123,4 @@ export function openStore({ dataDir, clock = runningClock(), demo = false, shop 
   };
 }
 
-export type Store = ReturnType<typeof openStore>;
 export { runningClock, type Clock } from './clock';
