@@ -5,4 +5,4 @@ export { lookAlikes, lookAlikesHere, looksLike } from './lookAlikes';
 export { readCellMarking } from './readCellMarking';
 export { buildCellTable, type CellTable } from './table';
 export type { CellReading, CellRow, CellType, CellWanted, Chemistry, CrossReference } from './types';
-export { weighWitnesses, type WitnessVerdict } from './witnesses';
+export { saidTogether, weighWitnesses, type WitnessVerdict } from './witnesses';

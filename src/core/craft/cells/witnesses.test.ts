@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { book } from '../../../testing/fixtures';
 import type { CellType } from './types';
-import { liesInWell, weighWitnesses } from './witnesses';
+import { saidTogether, liesInWell, weighWitnesses } from './witnesses';
 import { lookAlikesHere } from './lookAlikes';
 import { openFinder } from './finder';
 import { wantedFromType } from './crossReference';
@@ -18,7 +18,10 @@ const weigh = (question: Partial<Parameters<typeof weighWitnesses>[0]>) =>
 describe('what the witnesses say together', () => {
   it('hears nobody, or one alone, and says so', () => {
     expect(weigh({})).toMatchObject({ verdict: 'nobody heard', code: null });
-    expect(weigh({ book: place('SR621SW') })).toMatchObject({ verdict: 'one witness', code: 'SR621SW' });
+    const alone = weigh({ book: place('SR621SW') });
+    expect(alone).toMatchObject({ verdict: 'one witness', code: 'SR621SW' });
+    expect(saidTogether(alone)).toBeNull();
+    expect(saidTogether({ ...alone, verdict: 'they agree' })).toBe('SR621SW');
   });
 
   it('agrees where sizes and voltages do, whatever the names', () => {

@@ -59,6 +59,14 @@ export type WitnessVerdict = Judged<
   readonly howToTell: readonly string[];
 };
 
+/**
+ * The cell several witnesses say together; null where they settle none. One alone settles nothing: that the cell found
+ * ran proves contact and voltage, not that it is the right one.
+ */
+export function saidTogether({ verdict, code }: WitnessVerdict): string | null {
+  return verdict === 'one witness' ? null : code;
+}
+
 const sameSize = (a: Size, b: Size): boolean =>
   Math.abs(a.diameterMm - b.diameterMm) <= 0.1 + 1e-9 &&
   Math.abs(a.heightMm - b.heightMm) <= 0.1 + 1e-9 &&

@@ -46,6 +46,15 @@ export type Identification = Judged<'known' | 'likely' | 'open' | 'not in the bo
   readonly conflicting: Conflicting | null;
 };
 
+/** From here a candidate stands for the movement while nobody named it: likelier than all others together. */
+const STANDS_FOR_IT = 0.5;
+
+/** The candidate whose layout is shown while nobody named the movement, or null where none is likely enough. */
+export function standsForIt({ candidates }: Pick<Identification, 'candidates'>): Candidate | null {
+  const [best] = candidates;
+  return best && best.probability >= STANDS_FOR_IT ? best : null;
+}
+
 /** Every hypothesis with its share of belief; what `nextBestLook` weighs on. */
 export interface Belief {
   readonly hypotheses: Hypotheses;

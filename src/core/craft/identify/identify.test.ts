@@ -7,7 +7,7 @@ import { inventedCalibres, inventedMakers, observe } from '../../../testing/obse
 import { cellSizes } from './hypotheses';
 import { compareMovements } from './compare';
 import { doubtOf, nextBestLook } from './nextBestLook';
-import type { Identification } from './identification';
+import { type Identification, standsForIt } from './identification';
 import { openIdentifier } from './identifyMovement';
 import { pickLikelihood } from './pieces';
 import { type Look, LOOKS, type Seen } from './looks';
@@ -306,5 +306,21 @@ describe('two candidates side by side', () => {
     const [own] = compareMovements([calibre, calibre], signOf, size, ['A', 'B']);
     expect(own).toMatchObject({ look: 'revision', first: expect.stringContaining('one finger') as string });
     expect(compareMovements([calibre, calibre], signOf, size)).toEqual([]);
+  });
+});
+
+describe('the movement that stands for it while nobody named one', () => {
+  it('is the first, once it is likelier than all others together', () => {
+    const [calibre] = book.calibres;
+    if (!calibre) throw new Error('calibres wanted');
+    const at = (probability: number) =>
+      standsForIt({
+        candidates: [
+          { calibreId: calibre.id, makerId: 'm', code: calibre.code, revision: null, probability, why: [] },
+        ],
+      });
+    expect(at(0.5)?.calibreId).toBe(calibre.id);
+    expect(at(0.49)).toBeNull();
+    expect(standsForIt({ candidates: [] })).toBeNull();
   });
 });

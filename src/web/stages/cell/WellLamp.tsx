@@ -6,6 +6,7 @@ import {
   lookAlikesHere,
   mayBeFitted,
   readCellMarking,
+  saidTogether,
   type WitnessVerdict,
 } from '../../../core/craft/cells';
 import { fittedAdviceOf, setOf, witnessesOf } from '../../../core/advice/cell';
@@ -205,8 +206,7 @@ export function WellLamp({ well }: { readonly well: WellState }) {
   const { wanted } = well;
   const said = witnessesOf(state, well, book);
   if (!wanted || fit === null) {
-    // One witness alone settles nothing: that the cell found ran proves contact and voltage.
-    const together = said.verdict === 'one witness' ? null : said.code;
+    const together = saidTogether(said);
     return (
       <>
         <LampAnswer

@@ -2,6 +2,7 @@ import type { Payloads } from '../../../core/logbook';
 import { Autocomplete, Button, Paper, Stack, TextField, Typography } from '@mui/material';
 import { useState } from 'react';
 import { Link } from 'react-router';
+import { standsForIt } from '../../../core/craft/identify';
 import { capital, figure, percent } from '../../../core/craft/judgement';
 import { bareCode, type Calibre, calibreWords, openRevisions } from '../../../core/craft/movements';
 import { formatLignes } from '../../../core/craft/units';
@@ -235,7 +236,8 @@ function Lamp() {
   const identification = answer?.identification ?? null;
   const top = identification?.candidates[0];
   const movement = state.facts.movement?.payload ?? null;
-  const calibre = state.calibre ?? (top && top.probability >= 0.5 ? book.calibre(top.calibreId) : null);
+  const likely = identification && standsForIt(identification);
+  const calibre = state.calibre ?? (likely ? book.calibre(likely.calibreId) : null);
   const namedOutsideBook = movement !== null && state.calibre === null;
   const notInBook = identification?.verdict === 'not in the book';
   const inQuestion = openRevisions(state.calibre, movement?.revision ?? null);
