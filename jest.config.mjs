@@ -15,4 +15,6 @@ export default {
   // These are published as ES modules alone.
   transformIgnorePatterns: ['/node_modules/(?!(uuid|ical-generator|csv-parse|csv-stringify|cookie)/)'],
   testTimeout: 30_000,
+  // Left alone Jest keeps a core for itself.
+  maxWorkers: '100%',
 };

@@ -85,7 +85,8 @@ export const test = base.extend<Fixtures, OfWorker>({
   ],
   window: [
     async ({ browser, port }, use) => {
-      const context = await browser.newContext({ baseURL: at(port) });
+      // A click waits until its target stands still: nothing moves here.
+      const context = await browser.newContext({ baseURL: at(port), reducedMotion: 'reduce' });
       await use(await context.newPage());
       await context.close();
     },

@@ -11,7 +11,7 @@ const ROOMS = {
     tests: ['craft/cells'],
   },
   admission: { mutate: ['admission/*.ts'], tests: ['admission'] },
-  fold: { mutate: ['logbook/{foldJob,settle,state,loose,parts,progress}.ts'], tests: ['logbook'] },
+  fold: { mutate: ['logbook/{foldJob,settle}.ts'], tests: ['logbook'] },
   'water statement': { mutate: ['advice/handback/*.ts'], tests: ['advice/handback'] },
   'jaw setting': { mutate: ['craft/opening/jawSetting.ts'], tests: ['craft/opening'] },
 };
