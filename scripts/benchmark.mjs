@@ -17,6 +17,7 @@ for (const name of [
   'freePage',
   'cells',
   'stock',
+  'live',
 ]) {
   say(`benchmarks/${name}.ts`);
   const failed = run(name, process.execPath, ['--import', 'tsx', `benchmarks/${name}.ts`]);

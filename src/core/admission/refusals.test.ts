@@ -571,7 +571,7 @@ describe('what is admitted beside it', () => {
           lines: [{ what: 'stem', count: 1 }],
           supplier: '',
           expectedOn: null,
-        } as Payloads['arrive.parts-request']);
+        });
         return job;
       },
       (job) => job.add('arrive.parts-arrived', { note: '' }),
