@@ -4,7 +4,7 @@ import { useController, useFormContext, useWatch } from 'react-hook-form';
 import { partsToOrder, type PartOff, type Payloads } from '../../core/logbook';
 import { countOf, type Part, partInWords, PARTS, PROVED_BY, SERVED, serves } from '../../core/craft/parts';
 import { colours } from '../kit/theme';
-import { optionsOf, Several, fieldsOf } from '../kit/fields';
+import { optionsOf, fieldsOf } from '../kit/fields';
 import { FactCard, RecordedBy } from './FactCard';
 import { FileThumb } from './files';
 import { useJob } from './JobContext';
@@ -184,7 +184,7 @@ function ServesField() {
   const [changing, setChanging] = useState(false);
   if (changing)
     return (
-      <Several
+      <openPart.Several
         name="serves"
         label="It serves, so if it is lost or replaced there is to prove"
         options={SERVED.map((each) => ({ value: each, label: `${each} (${PROVED_BY[each]})` }))}

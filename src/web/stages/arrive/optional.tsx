@@ -19,6 +19,7 @@ import { useJob } from '../../job/JobContext';
 import type { OptionalFact } from '../../kit/OptionalFacts';
 
 const arriveEstimate = fieldsOf<Payloads['arrive.estimate']>();
+const arrivePartsRequest = fieldsOf<Payloads['arrive.parts-request']>();
 const arriveMark = fieldsOf<Payloads['arrive.mark']>();
 const arriveCellHistory = fieldsOf<Payloads['arrive.cell-history']>();
 const arriveWear = fieldsOf<Payloads['arrive.wear']>();
@@ -125,8 +126,8 @@ function RequestFields() {
         Another part
       </Button>
       <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
-        <TextLine name="supplier" label="Supplier" />
-        <TextLine
+        <arrivePartsRequest.TextLine name="supplier" label="Supplier" />
+        <arrivePartsRequest.TextLine
           name="expectedOn"
           label="Expected on"
           helper="year-month-day, blank if not known"

@@ -22,7 +22,7 @@ import { quantities } from '../../../core/craft/units';
 import { trendsOfWatch } from '../../../core/advice/watches';
 import { askDevice, faultWords, useConnected } from '../../api/devices';
 import { LampAnswer, type Standing, Working } from '../../kit/Lamp';
-import { optionsOf, Several, fieldsOf } from '../../kit/fields';
+import { optionsOf, fieldsOf } from '../../kit/fields';
 import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
 import { OptionalFacts } from '../../kit/OptionalFacts';
@@ -224,7 +224,9 @@ function Signs() {
         label="Looked with the loupe"
         control={<Checkbox checked={looked} onChange={(_, on) => field.onChange(on ? [] : null)} />}
       />
-      {looked && <Several name="signs" label="Seen with the loupe" options={optionsOf(SIGNS_OF_FAULT)} />}
+      {looked && (
+        <checkLooked.Several name="signs" label="Seen with the loupe" options={optionsOf(SIGNS_OF_FAULT)} />
+      )}
     </Stack>
   );
 }

@@ -16,12 +16,14 @@ import type { z } from 'zod';
 import { unknownCalibreForm } from '../../../contract';
 import { unknownCalibre } from '../../../core/craft/identify';
 import { postJson, Refused } from '../../api/http';
-import { ListChoice, MeasureField, TextLine } from '../../kit/fields';
+import { fieldsOf } from '../../kit/fields';
 import { useJob } from '../../job/JobContext';
 import { useRecordMovement } from './recordMovement';
 import { useAnswer } from './useIdentification';
 
 type Values = z.infer<typeof unknownCalibreForm>;
+
+const calibreFields = fieldsOf<Values>();
 
 /** A movement that is not in the book goes into it with what is known, as the shop's own. */
 export function EnterUnknownCalibre() {
@@ -85,8 +87,8 @@ function UnknownCalibreDialog({ onClose }: { readonly onClose: () => void }) {
               held against its family or general figures meanwhile.
             </DialogContentText>
             <Stack spacing={1.5} sx={{ mt: 2 }}>
-              <TextLine name="code" label="Code, as marked" mono autoFocus />
-              <ListChoice
+              <calibreFields.TextLine name="code" label="Code, as marked" mono autoFocus />
+              <calibreFields.ListChoice
                 name="makerId"
                 label="Maker"
                 options={[
@@ -94,9 +96,14 @@ function UnknownCalibreDialog({ onClose }: { readonly onClose: () => void }) {
                   ...book.makers.map(({ id, name }) => ({ value: id, label: name })),
                 ]}
               />
-              <TextLine name="cellCode" label="Cell, blank if not known" mono />
-              <MeasureField name="widthMm" label="Width" quantity="lengthMm" optional />
-              <MeasureField name="currentUA" label="Current measured" quantity="currentUA" optional />
+              <calibreFields.TextLine name="cellCode" label="Cell, blank if not known" mono />
+              <calibreFields.MeasureField name="widthMm" label="Width" quantity="lengthMm" optional />
+              <calibreFields.MeasureField
+                name="currentUA"
+                label="Current measured"
+                quantity="currentUA"
+                optional
+              />
               {failed && <Alert severity="error">{failed}</Alert>}
             </Stack>
           </DialogContent>

@@ -2,7 +2,7 @@ import { Box, Button, Paper, Stack, Typography } from '@mui/material';
 import { useState } from 'react';
 import { useFormContext, useWatch } from 'react-hook-form';
 import { AS_FOUND, LEFT_BY, PHOTO_MARKS, type Payloads } from '../../../core/logbook';
-import { MeasureField, optionsOf, fieldsOf } from '../../kit/fields';
+import { optionsOf, fieldsOf } from '../../kit/fields';
 import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
 import { MarkedPhoto, useMarkedPhotos } from '../../job/photos';
@@ -26,14 +26,14 @@ function Placing({ photo }: { readonly photo: string }) {
         }}
       />
       <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
-        <MeasureField
+        <openPhotoMark.MeasureField
           name="xPercent"
           label="Across"
           quantity="figureOnly"
           unitShown="%"
           helper="from the left"
         />
-        <MeasureField
+        <openPhotoMark.MeasureField
           name="yPercent"
           label="Down"
           quantity="figureOnly"

@@ -5,7 +5,7 @@ import { BACK_KINDS, KNIFE_KINDS } from '../../../core/craft/cases';
 import { overTravel } from '../../../core/craft/opening';
 import { OPENED_HOW, PROTECTIONS, type Payloads } from '../../../core/logbook';
 import { asAdvised } from '../../../core/advice/opening';
-import { ClockField, MeasureField, optionsOf, TextLine, fieldsOf } from '../../kit/fields';
+import { optionsOf, fieldsOf } from '../../kit/fields';
 import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
 import { NativeSelect } from '../../kit/NativeSelect';
@@ -71,24 +71,24 @@ function ToolFields({ correcting }: { readonly correcting: boolean }) {
             }}
           />
         )}
-        <TextLine name="openedWith" label="Opened with" wanted />
+        <openBack.TextLine name="openedWith" label="Opened with" wanted />
       </Stack>
       <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
         {wrench && (
           <>
-            <MeasureField
+            <openBack.MeasureField
               name="separationMm"
               label={wrench.jaws === 3 ? 'Front pair set to' : 'Jaws set to'}
               quantity="lengthMm"
               optional
             />
             {wrench.jaws === 3 && (
-              <MeasureField name="rearMm" label="Rear jaw set to" quantity="lengthMm" optional />
+              <openBack.MeasureField name="rearMm" label="Rear jaw set to" quantity="lengthMm" optional />
             )}
           </>
         )}
         {(correcting || KNIFE_KINDS.includes(opening.back.kind)) && (
-          <ClockField name="spotClock" label="Spot of the tool" />
+          <openBack.ClockField name="spotClock" label="Spot of the tool" />
         )}
       </Stack>
     </>

@@ -6,12 +6,13 @@ import { OUTSIDE, type Outside, type Payloads } from '../../../core/logbook';
 import { functionsToProve, settingAdvice, type ProofStep, watchSeconds } from '../../../core/craft/setting';
 import { useKey } from '../../kit/keys/KeysProvider';
 import { Caution, LampAnswer, Working } from '../../kit/Lamp';
-import { ProofList, fieldsOf } from '../../kit/fields';
+import { fieldsOf } from '../../kit/fields';
 import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
 import { OptionalFacts } from '../../kit/OptionalFacts';
 import { StageLayout } from '../../kit/StageLayout';
 
+const setFunctions = fieldsOf<Payloads['set.functions']>();
 const setRuns = fieldsOf<Payloads['set.runs']>();
 const setTime = fieldsOf<Payloads['set.time']>();
 const setOutside = fieldsOf<Payloads['set.outside']>();
@@ -31,7 +32,7 @@ function ProofFields({ steps }: { readonly steps: readonly ProofStep[] }) {
       <Button variant="outlined" onClick={allWork} sx={{ alignSelf: 'flex-start' }}>
         All work as shown (a)
       </Button>
-      <ProofList name="proved" steps={steps} wanted />
+      <setFunctions.ProofList name="proved" steps={steps} wanted />
     </Stack>
   );
 }
