@@ -178,6 +178,7 @@ test('the finder finds by any name, by what the caliper says, and compares to sc
   await expect(found.getByRole('row').nth(1)).toContainText('9.5 × 2.1 mm');
   await found.getByRole('checkbox').nth(0).check();
   await page.getByRole('textbox', { name: 'Height' }).fill('2.7');
+  await expect(found.getByRole('row').nth(1)).toContainText('× 2.7');
   await found.getByRole('checkbox').nth(0).check();
   const beside = part(page, 'Side by side');
   await expect(beside.getByRole('img')).toHaveCount(2);

@@ -25,19 +25,17 @@ export interface PriceLine {
 }
 
 /** The things beyond a service that the craft itself asks the price of. */
-const PRICED_ITEMS = [
-  'case-gasket',
-  'outer-seal',
-  'water-test',
-  'accumulator-kit',
-  'contacts-cleaned',
-  'contact-set',
-  'movement-oiled',
-  'new-circuit',
-  'new-movement',
-  'spring-bar',
-] as const;
-export type PricedItem = (typeof PRICED_ITEMS)[number];
+export type PricedItem =
+  | 'case-gasket'
+  | 'outer-seal'
+  | 'water-test'
+  | 'accumulator-kit'
+  | 'contacts-cleaned'
+  | 'contact-set'
+  | 'movement-oiled'
+  | 'new-circuit'
+  | 'new-movement'
+  | 'spring-bar';
 
 /** One line of the shop's price list: the shop words it as it likes, and it stays the same item. */
 export interface PricedLine extends PriceLine {
