@@ -155,6 +155,15 @@ describe('a folded job', () => {
     expect([well?.name, well?.well, well?.putBack?.payload.reason, more]).toEqual(['main', only, 'good', []]);
   });
 
+  it('goes by that one name also where the book calls the place otherwise', () => {
+    const plain = book.calibre('orrelin-41-2');
+    const renamed = { ...plain, wells: plain?.wells.map((well) => ({ ...well, name: 'centre' })) };
+    const job = takenIn('cell only');
+    job.add('cell.put-back', { reason: 'good' });
+    const { wells } = job.state({ catalogue: { ...context.catalogue, calibre: () => renamed as never } });
+    expect(wells).toMatchObject([{ name: 'main', putBack: { payload: { reason: 'good' } } }]);
+  });
+
   it('has a place though nobody entered the places of its calibre yet', () => {
     const bare = { ...context.catalogue, calibre: () => ({ ...book.calibres[0], wells: [] }) as never };
     const job = takenIn('cell only');

@@ -55,6 +55,37 @@ describe('superseding and withdrawing', () => {
     ]);
   });
 
+  it('tells a conflict among corrections of a correction at that correction, and nowhere above', () => {
+    const job = new Logbook();
+    const first = job.add('check.reading', voltage(1));
+    const one = job.add('check.reading', voltage(1.1), { supersedes: [first.id] });
+    job.add('check.reading', voltage(1.2), { supersedes: [one.id] });
+    job.add('check.reading', voltage(1.3), { supersedes: [one.id] });
+    expect(job.state().conflicts.map(({ target }) => target.id)).toEqual([one.id]);
+  });
+
+  it('is settled by one correction of all that disagreed', () => {
+    const job = new Logbook();
+    const first = job.add('check.reading', voltage(1));
+    const one = job.add('check.reading', voltage(1.1), { supersedes: [first.id] });
+    const last = job.add('check.reading', voltage(1.2), { supersedes: [first.id, one.id] });
+    expect(job.state().conflicts).toEqual([]);
+    expect(job.state().standing).toEqual([last]);
+  });
+
+  it('a correction withdrawn beside another leaves the other, and the entry corrected stays fallen', () => {
+    const job = new Logbook();
+    const first = job.add('check.reading', voltage(1));
+    const one = job.add('check.reading', voltage(1.1), { supersedes: [first.id] });
+    const other = job.add('check.reading', voltage(1.2), { supersedes: [one.id] });
+    const away = job.add('logbook.withdrawn', { reason: 'x' }, { withdraws: one.id });
+    // Corrected and withdrawn at once: who is right has to be said.
+    expect(job.state().conflicts.map(({ rivals }) => rivals.map(({ id }) => id))).toContainEqual([
+      other.id,
+      away.id,
+    ]);
+  });
+
   it('shows a conflict when two corrections name one entry, keeps both, and settles it', () => {
     const job = new Logbook();
     const first = job.add('check.reading', voltage(1.3));
