@@ -1,7 +1,7 @@
 // The made-up counter: installs and builds what is missing, loads the demo data afresh, serves it.
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { buildAll, checkNode, fail, installPackages, root, run, say, serve } from './prepare.mjs';
+import { buildAll, checkNode, installPackages, loadDemo, root, say, serve } from './prepare.mjs';
 
 checkNode();
 installPackages();
@@ -10,11 +10,5 @@ const dataDir = join(root, 'demo-data');
 say(
   'Loading the demo data afresh. What was recorded in an earlier demo is replaced; your shop’s own data is elsewhere.',
 );
-const failed = run('Loading the demo data', process.execPath, [
-  '--import',
-  'tsx',
-  'scripts/buildDemo.ts',
-  dataDir,
-]);
-if (failed) fail(failed);
+loadDemo(dataDir);
 serve({ WAX_DATA: dataDir, WAX_DEMO_START: readFileSync(join(dataDir, 'demo-start'), 'utf8') });

@@ -2,7 +2,7 @@
 import { spawn } from 'node:child_process';
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { checkNode, fail, installPackages, root, run, say } from './prepare.mjs';
+import { checkNode, installPackages, loadDemo, root, say } from './prepare.mjs';
 
 checkNode();
 installPackages();
@@ -10,13 +10,7 @@ const dataDir = join(root, 'dev-data');
 const startFile = join(dataDir, 'demo-start');
 if (!existsSync(startFile)) {
   say('Loading the demo data into dev-data/. Remove that folder to begin afresh.');
-  const failed = run('Loading the demo data', process.execPath, [
-    '--import',
-    'tsx',
-    'scripts/buildDemo.ts',
-    dataDir,
-  ]);
-  if (failed) fail(failed);
+  loadDemo(dataDir);
 }
 const env = {
   ...process.env,

@@ -81,6 +81,17 @@ export function run(what, file, args, options = {}) {
   return done.status === 0 ? null : `${what} did not succeed.`;
 }
 
+/** Builds the made-up counter's data in a folder; what stood there is replaced. */
+export function loadDemo(dataDir) {
+  const failed = run('Loading the demo data', process.execPath, [
+    '--import',
+    'tsx',
+    'scripts/buildDemo.ts',
+    dataDir,
+  ]);
+  if (failed) fail(failed);
+}
+
 /** Runs the server in this process’s place until it ends. */
 export function serve(environment) {
   const done = spawnSync(process.execPath, ['--enable-source-maps', 'dist/server/main.js'], {

@@ -1,9 +1,7 @@
-import { admit } from '../../testing/admitted';
+import { admit, signatureOf } from '../../testing/admitted';
 import { takenIn } from '../../testing/fixtures';
 import type { Logbook } from '../../testing/fixtures';
-import { book, context, idOf, lot, readingOf, readyJob } from '../../testing/fixtures';
-import { handback } from '../advice/handback';
-import { DEFAULT_POLICY } from '../craft/policy';
+import { context, idOf, lot, readingOf, readyJob } from '../../testing/fixtures';
 import { type Entry, foldJob } from '../logbook';
 import { judgeEntry } from './judgeEntry';
 const voltage = (value: number) => readingOf('restVoltageV', value);
@@ -19,18 +17,6 @@ const admitted = (job: Logbook, entry: Entry, lots = [lot]) =>
     () => lots,
     context,
   );
-
-/** The signature the screen would send for a job as it stands. */
-function signatureOf(job: Logbook) {
-  const state = job.state();
-  return {
-    initials: 'EV',
-    catalogueRevision: book.revision,
-    policyRevision: DEFAULT_POLICY.revision,
-    restsOnSequence: state.lastSequence,
-    statement: handback(state, [lot], context).statement,
-  };
-}
 
 describe('what is admitted', () => {
   it('records any cell as found, and refuses to fit one that must never go in', () => {

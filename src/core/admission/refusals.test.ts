@@ -1,7 +1,5 @@
-import { admit } from '../../testing/admitted';
-import { book, context, idOf, type Logbook, lot, readyJob, takenIn } from '../../testing/fixtures';
-import { handback } from '../advice/handback';
-import { DEFAULT_POLICY } from '../craft/policy';
+import { admit, signatureOf } from '../../testing/admitted';
+import { idOf, type Logbook, lot, readyJob, takenIn } from '../../testing/fixtures';
 import type { Lot } from '../craft/stock';
 import { LEFT_BY, type Payloads } from '../logbook';
 
@@ -54,16 +52,6 @@ const withSigned = (job: Logbook): Logbook => {
   job.add('handback.signed', signatureOf(job));
   return job;
 };
-function signatureOf(job: Logbook): Payloads['handback.signed'] {
-  const state = job.state();
-  return {
-    initials: 'EV',
-    catalogueRevision: book.revision,
-    policyRevision: DEFAULT_POLICY.revision,
-    restsOnSequence: state.lastSequence,
-    statement: handback(state, [lot], context).statement,
-  };
-}
 
 type Case = readonly [
   name: string,
