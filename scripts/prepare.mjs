@@ -53,27 +53,44 @@ export function buildAll() {
   build('the server', '--config', 'vite.server.config.ts');
 }
 
-/** Debian’s Chromium, installed through apt-get where it is missing and may be. */
+// The headless shell draws no window, which spares the interface tests a fifth of their time.
+const HEADLESS_SHELL = '/usr/bin/chromium-headless-shell';
+const WHOLE_BROWSER = '/usr/bin/chromium';
+const APT_MS = 300_000;
+
+const isFile = (path) => existsSync(path) && statSync(path).isFile();
+
+/** Debian’s headless Chromium, installed through apt-get where it is missing and may be; else the whole browser. */
 export function ensureChromium() {
-  const path = process.env.CHROMIUM ?? '/usr/bin/chromium';
-  if (existsSync(path) && statSync(path).isFile()) return path;
-  if (process.getuid?.() !== 0 || !existsSync('/usr/bin/apt-get')) {
-    fail(
-      `No Chromium at ${path}. Install it (Debian: apt-get install chromium), or set CHROMIUM to its path.`,
-    );
+  const asked = process.env.CHROMIUM;
+  if (asked) {
+    if (!isFile(asked)) fail(`No Chromium at ${asked}, which CHROMIUM names.`);
+    return asked;
   }
-  say('Installing Debian’s Chromium for the interface tests.');
+  if (isFile(HEADLESS_SHELL) || installChromium()) return HEADLESS_SHELL;
+  if (isFile(WHOLE_BROWSER)) return WHOLE_BROWSER;
+  return fail(
+    `No Chromium at ${HEADLESS_SHELL}. Install it (Debian: apt-get install chromium-headless-shell), or set CHROMIUM to its path.`,
+  );
+}
+
+function installChromium() {
+  if (process.getuid?.() !== 0 || !isFile('/usr/bin/apt-get')) return false;
+  say('Installing Debian’s headless Chromium for the interface tests.');
   const environment = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
-  try {
-    execFileSync('apt-get', ['update', '-qq'], { stdio: 'inherit', env: environment });
-    execFileSync('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], {
+  const aptGet = (...args) =>
+    execFileSync('apt-get', args, {
       stdio: ['ignore', 'ignore', 'inherit'],
       env: environment,
+      timeout: APT_MS,
     });
+  try {
+    aptGet('update', '-qq');
+    aptGet('install', '-y', '-qq', '--no-install-recommends', 'chromium-headless-shell');
   } catch {
-    fail('apt-get could not install Chromium: see above.');
+    say('apt-get could not install it: see above.');
   }
-  return path;
+  return isFile(HEADLESS_SHELL);
 }
 
 export function run(what, file, args, options = {}) {
