@@ -40,7 +40,7 @@ import { useBench } from '../api/bench';
 import { postJson, Refused, sendFile } from '../api/http';
 import { type SeenShop, useBook, useCustomer, useShop } from '../api/resources';
 import { Caution, LampAnswer } from '../kit/Lamp';
-import { Choice, optionsOf, TextLine, Tick } from '../kit/fields';
+import { fieldsOf, optionsOf } from '../kit/fields';
 import { FileButton } from '../kit/FileButton';
 import { shopNow } from '../job/recorder';
 import { StageLayout } from '../kit/StageLayout';
@@ -63,6 +63,11 @@ const intake = z.object({
   consent: kindDefinition(FACTS.consent).schema,
 });
 type Intake = z.infer<typeof intake>;
+
+/** A field of one of the facts taken in at once. */
+type IntakeField = { [Fact in keyof Intake]: `${Fact}.${keyof Intake[Fact] & string}` }[keyof Intake];
+const intakeFields = fieldsOf<Record<IntakeField, unknown>>();
+const under = <Fact extends keyof Intake>(fact: Fact): `${Fact}.` => `${fact}.`;
 
 const DRAFT_KEY = 'wax-lantern.intake';
 const USUAL_WAIT_MINUTES = 30;
@@ -106,9 +111,9 @@ function keptIntake(): Intake | null {
 
 /** The owner: found again by name or phone, or new. */
 function CustomerFields({ onKnown }: { readonly onKnown: (customerId: string) => void }) {
-  const { field, fieldState } = useController({ name: 'customer' });
+  const { field, fieldState } = useController<Intake, 'customer'>({ name: 'customer' });
   const { formState } = useFormContext<Intake>();
-  const value = field.value as Customer;
+  const { value } = field;
   const [query, setQuery] = useState('');
   useEffect(() => {
     const timer = setTimeout(() => setQuery(value.name.trim()), QUERY_PAUSE_MS);
@@ -156,8 +161,8 @@ function CustomerFields({ onKnown }: { readonly onKnown: (customerId: string) =>
           />
         )}
       />
-      <TextLine name="customer.phone" label="Phone" />
-      <TextLine name="customer.email" label="E-mail" />
+      <intakeFields.TextLine name="customer.phone" label="Phone" />
+      <intakeFields.TextLine name="customer.email" label="E-mail" />
     </Stack>
   );
 }
@@ -341,14 +346,14 @@ function IntakeForm({ shop, visit }: { readonly shop: SeenShop; readonly visit: 
                     label={`It comes back about ${knownWatch.ticket}`}
                   />
                 )}
-                <WatchFields at="watch." />
+                <WatchFields at={under('watch')} />
               </Stack>
             </Paper>
             <Paper sx={{ p: 2 }}>
               <Stack spacing={1.5}>
-                <ComplaintFields at="complaint." />
-                <Choice name="service.service" label="Service" options={optionsOf(SERVICES)} />
-                <PriceOfService at="service." policy={shop.policy} />
+                <ComplaintFields at={under('complaint')} />
+                <intakeFields.Choice name="service.service" label="Service" options={optionsOf(SERVICES)} />
+                <PriceOfService at={under('service')} policy={shop.policy} />
                 <PromiseField
                   name="promise.promisedAt"
                   zone={shop.shop.zone}
@@ -358,8 +363,8 @@ function IntakeForm({ shop, visit }: { readonly shop: SeenShop; readonly visit: 
               </Stack>
             </Paper>
             <Paper sx={{ p: 2 }}>
-              <RiskFields at="consent." />
-              <Tick name="consent.given" label="The owner agrees to them" />
+              <RiskFields at={under('consent')} />
+              <intakeFields.Tick name="consent.given" label="The owner agrees to them" />
             </Paper>
             {failed && <Alert severity="error">{failed}</Alert>}
             <Button

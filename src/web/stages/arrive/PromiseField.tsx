@@ -9,6 +9,7 @@ import { useController } from 'react-hook-form';
 import { openAt } from '../../../core/advice/dayplan';
 import type { Policy } from '../../../core/craft/policy';
 import { addMinutes } from '../../../core/craft/time';
+import type { Payloads } from '../../../core/logbook';
 
 dayjs.extend(utc);
 dayjs.extend(timezone);
@@ -16,7 +17,7 @@ dayjs.extend(timezone);
 const SOON = [10, 30, 60, 180] as const;
 
 interface Props {
-  readonly name: string;
+  readonly name: `${'' | 'promise.'}${keyof Payloads['arrive.promise'] & string}`;
   readonly zone: string;
   readonly nowUtc: string;
   readonly hours: Policy['hours'];

@@ -2,30 +2,42 @@ import { Stack, Typography } from '@mui/material';
 import { useEffect } from 'react';
 import { useController } from 'react-hook-form';
 import { money } from '../../../core/craft/money';
-import { COMPLAINTS, RISKS } from '../../../core/logbook';
+import { COMPLAINTS, type Payloads, RISKS } from '../../../core/logbook';
 import type { Policy, Service } from '../../../core/craft/policy';
 import { MeasureField, optionsOf, Several, TextLine, useFieldValue } from '../../kit/fields';
 
-/** The fields of arrival, shared by taking in and by correcting later. `at` is the path of the fact in its form. */
-export function WatchFields({ at = '' }: { readonly at?: string }) {
+/** Where a fact stands in its form: alone, or under its own name in the form of taking in. */
+interface Placed<Name extends string> {
+  readonly at?: '' | `${Name}.`;
+}
+
+/** The names of a fact's fields where it stands in its form. */
+const namesOf =
+  <P,>(at: string) =>
+  (name: keyof P & string): string =>
+    `${at}${name}`;
+
+/** The fields of arrival, shared by taking in and by correcting later. */
+export function WatchFields({ at = '' }: Placed<'watch'>) {
+  const name = namesOf<Payloads['arrive.watch']>(at);
   return (
     <>
       <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
-        <TextLine name={`${at}maker`} label="Maker" />
-        <TextLine name={`${at}reference`} label="Reference" mono />
-        <TextLine name={`${at}serial`} label="Serial" mono />
+        <TextLine name={name('maker')} label="Maker" />
+        <TextLine name={name('reference')} label="Reference" mono />
+        <TextLine name={name('serial')} label="Serial" mono />
       </Stack>
       <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
-        <TextLine name={`${at}engraved`} label="Engraved on the outside" />
+        <TextLine name={name('engraved')} label="Engraved on the outside" />
         <MeasureField
-          name={`${at}ratingBar`}
+          name={name('ratingBar')}
           label="Water rating"
           quantity="pressureBar"
           optional
           helper="blank if none"
         />
         <MeasureField
-          name={`${at}crownClock`}
+          name={name('crownClock')}
           label="Crown at"
           quantity="figureOnly"
           optional
@@ -36,19 +48,21 @@ export function WatchFields({ at = '' }: { readonly at?: string }) {
   );
 }
 
-export function ComplaintFields({ at = '' }: { readonly at?: string }) {
+export function ComplaintFields({ at = '' }: Placed<'complaint'>) {
+  const name = namesOf<Payloads['arrive.complaint']>(at);
   return (
     <>
-      <Several name={`${at}picked`} label="What the owner sees" options={optionsOf(COMPLAINTS)} />
-      <TextLine name={`${at}words`} label="In the owner’s words" />
+      <Several name={name('picked')} label="What the owner sees" options={optionsOf(COMPLAINTS)} />
+      <TextLine name={name('words')} label="In the owner’s words" />
     </>
   );
 }
 
-export function RiskFields({ at = '' }: { readonly at?: string }) {
+export function RiskFields({ at = '' }: Placed<'consent'>) {
+  const name = namesOf<Payloads['arrive.consent']>(at);
   return (
     <Several
-      name={`${at}risks`}
+      name={name('risks')}
       label="Risks named to the owner"
       options={Object.entries(RISKS).map(([value, label]) => ({ value, label }))}
     />
@@ -56,9 +70,10 @@ export function RiskFields({ at = '' }: { readonly at?: string }) {
 }
 
 /** Keeps the price with the service chosen, from the shop's list. */
-export function PriceOfService({ policy, at = '' }: { readonly policy: Policy; readonly at?: string }) {
-  const service = useFieldValue(`${at}service`) as Service;
-  const { field } = useController({ name: `${at}priceMinor` });
+export function PriceOfService({ policy, at = '' }: { readonly policy: Policy } & Placed<'service'>) {
+  const name = namesOf<Payloads['arrive.service']>(at);
+  const service = useFieldValue(name('service')) as Service;
+  const { field } = useController({ name: name('priceMinor') });
   const { onChange } = field;
   const listed = policy.services[service].priceMinor;
   useEffect(() => {
