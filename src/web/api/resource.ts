@@ -3,8 +3,10 @@ import { browserStore } from './browserStore';
 import { getJson, ServerAway } from './http';
 import { noteAway } from './waiting';
 
+const same = <T>(value: T): T => value;
+
 /** Reads a resource and keeps it; with the server away, gives it as last seen. */
-async function getKept<T>(path: string, prepare: (fresh: T) => T): Promise<T> {
+async function getKept<T>(path: string, prepare: (fresh: T) => T, asToday: (seen: T) => T): Promise<T> {
   try {
     const fresh = prepare(await getJson<T>(path));
     noteAway(false);
@@ -19,7 +21,7 @@ async function getKept<T>(path: string, prepare: (fresh: T) => T): Promise<T> {
       .then((db) => db.get('seen', path))
       .catch(() => undefined);
     if (seen === undefined) throw error;
-    return seen as T;
+    return asToday(seen as T);
   }
 }
 
@@ -30,6 +32,8 @@ interface ResourceOptions<T> extends SWRConfiguration<T> {
   readonly kept?: boolean;
   /** What is noted down beside a fresh answer before it is kept. */
   readonly prepare?: (fresh: T) => T;
+  /** What an older program kept, as today's has it. */
+  readonly asToday?: (seen: T) => T;
 }
 
 /**
@@ -38,8 +42,8 @@ interface ResourceOptions<T> extends SWRConfiguration<T> {
  */
 export function useResource<T>(
   path: string | null,
-  { at, kept = true, prepare = (fresh) => fresh, ...options }: ResourceOptions<T> = {},
+  { at, kept = true, prepare = same, asToday = same, ...options }: ResourceOptions<T> = {},
 ): SWRResponse<T, unknown> {
-  const read = (): Promise<T> => (kept ? getKept(path ?? '', prepare) : getJson<T>(path ?? ''));
+  const read = (): Promise<T> => (kept ? getKept(path ?? '', prepare, asToday) : getJson<T>(path ?? ''));
   return useSWR<T, unknown>(path === null || at === undefined ? path : [path, at], read, options);
 }

@@ -18,6 +18,7 @@ import {
 } from '../../contract';
 import { type Book, catalogueOf, openBook, recordsIn } from '../../core/craft/book';
 import type { SeenBefore } from '../../core/craft/identify';
+import { completePolicy } from '../../core/craft/policy';
 import type { Entry } from '../../core/logbook';
 import type { Lot } from '../../core/craft/stock';
 import { DEVICES_PATH } from './devices';
@@ -36,6 +37,7 @@ const CLOCK_MS = 60_000;
 export function useShop() {
   return useResource<SeenShop>('/api/shop', {
     prepare: (fresh) => ({ ...fresh, clockAheadMs: Date.parse(fresh.nowUtc) - Date.now() }),
+    asToday: (seen) => ({ ...seen, policy: completePolicy(seen.policy) }),
     refreshInterval: CLOCK_MS,
   });
 }

@@ -17,7 +17,7 @@ dayjs.extend(timezone);
 const SOON = [10, 30, 60, 180] as const;
 
 interface Props {
-  readonly name: `${'' | 'promise.'}${keyof Payloads['arrive.promise'] & string}`;
+  readonly name: `${'' | 'promise.'}${keyof Payloads['arrive.promise']}`;
   readonly zone: string;
   readonly nowUtc: string;
   readonly hours: Policy['hours'];
