@@ -56,10 +56,15 @@ const MORE: Readonly<Record<string, Partial<Calibre>>> = {
     insulators: ['Under the cell, its notch towards the stem.'],
     recipes: [
       {
-        what: 'cell out and in',
+        what: 'cell out',
         steps: [
           'Thumb behind the movement; lever away from the cell with wood, no farther than it rises.',
           'Cell up at the lever side, plastic tweezers.',
+        ],
+      },
+      {
+        what: 'cell in',
+        steps: [
           'Look at both contacts with the well empty; insulator flat.',
           'Fresh cell in at the far side, down, until the lever snaps back.',
         ],
@@ -99,12 +104,15 @@ const MORE: Readonly<Record<string, Partial<Calibre>>> = {
     ],
     recipes: [
       {
-        what: 'cell out and in',
+        what: 'cell out',
         steps: [
           'See the contact first: one finger or two decides the cell.',
           'Lever away from the coil until the cell rises.',
-          'In under the far wall, then down.',
         ],
+      },
+      {
+        what: 'cell in',
+        steps: ['In under the far wall, then down.'],
       },
     ],
   },
@@ -233,7 +241,7 @@ export const calibres: Calibre[] = [
     id: 'orrelin-41-2',
     makerId: 'orrelin',
     code: 'OR 41.2',
-    wells: [well('SR621SW', { heldBy: 'side lever', pushDegrees: 210 })],
+    wells: [well('SR621SW', { heldBy: 'side lever', pushDegrees: 130 })],
     functions: ['hands', 'seconds hand'],
     typicalUA: 0.92,
     limitUA: 1.4,

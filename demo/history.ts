@@ -326,7 +326,11 @@ export function history(book: Book): { readonly jobs: DemoJob[]; readonly lots: 
             at,
           );
           const lot = takeFromLot(cell.code, daysAgo);
-          step('cell.fitted', { cellCode: cell.code, lotId: lot.lotCode, ...lot, alkalineAgreed: false }, at);
+          step(
+            'cell.fitted',
+            { cellCode: cell.code, lotId: lot.lotCode, ...lot, alkalineAgreed: false, ownersOwn: false },
+            at,
+          );
           step('cell.old-settled', { taped: true, to: 'spent bin' }, at);
           known.lastSupplier = lot.supplier;
           known.lastLot = lot.lotCode;

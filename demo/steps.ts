@@ -182,7 +182,14 @@ export const found = (
 export const fitted = (minutes: number, cellCode: string, lotCode: string): Step => ({
   minutes,
   kind: 'cell.fitted',
-  payload: { cellCode, lotId: lotCode, supplier: SALTMARSH, lotCode, alkalineAgreed: false },
+  payload: {
+    cellCode,
+    lotId: lotCode,
+    supplier: SALTMARSH,
+    lotCode,
+    alkalineAgreed: false,
+    ownersOwn: false,
+  },
 });
 export const binned = (minutes: number): Step => ({
   minutes,

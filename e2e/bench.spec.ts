@@ -210,10 +210,13 @@ test.describe('the cell stage', () => {
     await page.keyboard.press('5');
     await page.getByLabel('Marking of the old cell').fill('371');
     await page.getByRole('region', { name: 'Cell found' }).getByRole('button', { name: 'Record' }).click();
-    const fit = page.getByRole('region', { name: 'Cell fitted' });
-    await expect(fit.getByLabel('Cell', { exact: true })).toHaveValue('SR920SW');
-    await fit.getByRole('button', { name: 'Fitted' }).click();
-    await expect(fit.getByText('Fitted: SR920SW')).toBeVisible();
+    // It goes by the cell found, out of a lot with its date, like any other.
+    const fit = page.getByRole('region', { name: 'Cell to fit' });
+    await fit.getByRole('button', { name: /^Fitted SR920SW from lot/ }).click();
+    await expect(fit.getByText(/^Fitted: SR920SW, lot /)).toBeVisible();
+    await expect(page.getByRole('region', { name: 'fitting guide' })).toContainText(
+      'Not in the book, and not seen yet',
+    );
   });
 });
 

@@ -46,10 +46,10 @@ test('the fitting guide is ticked with one key, a fresh cell is loose until it i
   await expect(guide).toContainText('In against the spring first');
   await expect(guide.getByRole('note').filter({ hasText: 'the spring folds under the cell' })).toHaveCount(1);
   await guide.getByRole('checkbox', { name: 'Note how everything lies: done' }).check();
-  await expect(guide).toContainText('1 of 9 done');
+  await expect(guide).toContainText('1 of 10 done');
   await page.keyboard.press('Escape');
   await page.keyboard.press('a');
-  await expect(guide).toContainText('9 of 9 done');
+  await expect(guide).toContainText('10 of 10 done');
   await expect(part(page, 'How long it lasts')).toContainText(/\d+ to \d+ months/);
   await expectAccessible(page, 'the cell stage');
 

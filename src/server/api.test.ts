@@ -26,6 +26,7 @@ const fitting = {
   supplier: delivery.supplier,
   lotCode: delivery.lotCode,
   alkalineAgreed: false,
+  ownersOwn: false,
 };
 const stock = async () => (await counter.get<StockResource>('/api/stock')).body;
 
@@ -299,7 +300,9 @@ describe('stock and the spent bin', () => {
 
   it('keeps every fitting when eight come for five cells: five lines, three to count, never below zero', async () => {
     await counter.post('/api/lots', delivery);
-    const jobs = await Promise.all(Array.from({ length: 8 }, (_, index) => counter.takeIn(`many ${index}`)));
+    const jobs = await Promise.all(
+      Array.from({ length: 8 }, (_, index) => counter.takeInMeasured(`many ${index}`)),
+    );
     const answers = await Promise.all(
       jobs.map((job, index) => counter.record(job, `many ${index} fitted`, 'cell.fitted', fitting)),
     );

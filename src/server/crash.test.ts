@@ -38,6 +38,7 @@ async function writeUntilGone(server: ServerProcess, job: string, writer: string
             supplier: '',
             lotCode: 'S-1',
             alkalineAgreed: false,
+            ownersOwn: false,
           })
         : entryOf(`${writer} ${count}`, 'check.reading', readingOf('restVoltageV', 1 + (count % 50) / 100));
     try {

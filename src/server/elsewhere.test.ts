@@ -43,6 +43,7 @@ async function made(): Promise<string> {
     supplier: '',
     lotCode: 'S-1',
     alkalineAgreed: false,
+    ownersOwn: false,
   });
   return job;
 }

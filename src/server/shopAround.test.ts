@@ -64,13 +64,14 @@ describe('closing for the time being', () => {
 describe('a fitting corrected twice', () => {
   it('takes one cell from its lot, as it did', async () => {
     await counter.post('/api/lots', delivery);
-    const id = await counter.takeIn('a');
+    const id = await counter.takeInMeasured('a');
     const fitting = {
       cellCode: '364',
       lotId: delivery.id,
       supplier: delivery.supplier,
       lotCode: delivery.lotCode,
       alkalineAgreed: false,
+      ownersOwn: false,
     };
     await counter.record(id, 'fitted', 'cell.fitted', fitting);
     for (const [name, earlier] of [
@@ -212,13 +213,14 @@ describe('stock by lot', () => {
   it('is put right by a count, which settles a lot to be counted', async () => {
     await counter.post('/api/lots', { ...delivery, count: 1 });
     for (const name of ['a', 'b']) {
-      const id = await counter.takeIn(name);
+      const id = await counter.takeInMeasured(name);
       await counter.record(id, `${name} fitted`, 'cell.fitted', {
         cellCode: 'SR621SW',
         lotId: delivery.id,
         supplier: '',
         lotCode: 'S-1',
         alkalineAgreed: false,
+        ownersOwn: false,
       });
     }
     expect((await stock()).lots).toMatchObject([{ balance: 0, toBeCounted: true }]);

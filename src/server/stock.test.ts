@@ -29,6 +29,7 @@ const fitting = {
   supplier: delivery.supplier,
   lotCode: 'S-1',
   alkalineAgreed: false,
+  ownersOwn: false,
 };
 const stock = async (): Promise<StockResource> => (await counter.get<StockResource>('/api/stock')).body;
 const day = async (): Promise<DayResource> => (await counter.get<DayResource>('/api/day')).body;
@@ -38,7 +39,7 @@ describe('a fresh cell out of its blister', () => {
   beforeEach(() => counter.post('/api/lots', delivery));
 
   it('is loose until it is fitted, and taken from its lot once', async () => {
-    const job = await counter.takeIn('a');
+    const job = await counter.takeInMeasured('a');
     await counter.record(job, 'out', 'cell.out', out);
     expect(await balance()).toBe(4);
     expect((await day()).loose).toMatchObject([
@@ -59,7 +60,7 @@ describe('a fresh cell out of its blister', () => {
   });
 
   it('goes back to its lot, or into the bin, and back again when that is withdrawn', async () => {
-    const job = await counter.takeIn('a');
+    const job = await counter.takeInMeasured('a');
     await counter.record(job, 'out', 'cell.out', out);
     const settled = { outEntryId: idOf('entry out') };
     await counter.record(job, 'back', 'cell.out-settled', { ...settled, to: 'back in its lot' });
@@ -119,7 +120,7 @@ describe('a fresh cell out of its blister', () => {
 describe('a dropped cell', () => {
   it('pauses the job until it is found or somebody was told, and is no longer loose then', async () => {
     await counter.post('/api/lots', delivery);
-    const job = await counter.takeIn('a');
+    const job = await counter.takeInMeasured('a');
     await counter.record(job, 'found', 'cell.found', { marking: '364', condition: 'clean' });
     await counter.record(job, 'dropped', 'cell.dropped', { what: 'the old cell', where: 'under the bench' });
     expect((await day()).loose).toMatchObject([{ cell: { dropped: true } }]);
@@ -139,7 +140,7 @@ describe('a dropped cell', () => {
 
 describe('the close of the day', () => {
   it('lists each loose cell and is refused while one is', async () => {
-    const job = await counter.takeIn('a');
+    const job = await counter.takeInMeasured('a');
     await counter.record(job, 'found', 'cell.found', { marking: '364', condition: 'clean' });
     const close = { day: '2026-03-17', technicianId };
     expect(await counter.post<Problem>('/api/day/close', close)).toMatchObject({
@@ -176,7 +177,7 @@ describe('a lot', () => {
       lots: [{ quarantined: expect.stringContaining('1.47 V is low') as string }],
       samples: [{ verdict: 'doubtful', restVoltageV: 1.47 }],
     });
-    const job = await counter.takeIn('a');
+    const job = await counter.takeInMeasured('a');
     expect(await counter.record(job, 'f', 'cell.fitted', fitting)).toMatchObject({
       status: 422,
       body: { detail: expect.stringContaining('quarantine') as string },
@@ -189,7 +190,7 @@ describe('a lot', () => {
   });
 
   it('is traced to the watches that carry it now, with their owners, and no others', async () => {
-    const [a, b] = [await counter.takeIn('a'), await counter.takeIn('b')];
+    const [a, b] = [await counter.takeInMeasured('a'), await counter.takeInMeasured('b')];
     await counter.record(a, 'fa', 'cell.fitted', fitting);
     await counter.record(b, 'fb', 'cell.fitted', fitting);
     const carried = async (): Promise<CarriedLot> =>
@@ -204,7 +205,7 @@ describe('a lot', () => {
       watches: [{ jobId: a, customerName: newJob('a').customer.name }, { jobId: b }],
     });
     // The same watch comes back and takes a cell of another lot; it leaked, and is told of.
-    const again = await counter.takeIn('again', { watchId: newJob('a').watchId });
+    const again = await counter.takeInMeasured('again', { watchId: newJob('a').watchId });
     await counter.record(again, 'leak', 'check.leakage', {
       place: 'contact',
       severity: 'crust',
@@ -221,7 +222,7 @@ describe('a lot', () => {
       again,
       'fc',
       'cell.fitted',
-      { ...fitting, lotId: null, lotCode: 'elsewhere' },
+      { ...fitting, lotId: null, lotCode: 'elsewhere', ownersOwn: true },
       {
         occurredAt: '2026-03-17T13:00:00.000Z',
       },

@@ -163,6 +163,7 @@ export function readyJob(): Logbook {
     supplier: lot.supplier,
     lotCode: lot.lotCode,
     alkalineAgreed: false,
+    ownersOwn: false,
   });
   job.add('cell.old-settled', { taped: true, to: 'spent bin' });
   job.add('seal.gasket', {

@@ -90,6 +90,7 @@ export const samples: { readonly [K in EntryKind]: Payloads[K] } = {
   'open.technique': { note: 'press at 7, it clicks late' },
   'identify.engraving': { text: 'OR 41.2 C2140-3' },
   'identify.evidence': { look: 'widthMm', value: 23.31, withinMm: 0 },
+  'identify.supply': { runsFrom: 'rechargeable', reason: 'a light cell under the dial' },
   'identify.movement': movementOf('orrelin-41-2', 'OR 41.2', 'engraving'),
   'check.reading': readingOf('coilKOhm', 1.8),
   'check.pulses': { there: true, through: 'the closed watch', everyS: 1 },
@@ -123,6 +124,7 @@ export const samples: { readonly [K in EntryKind]: Payloads[K] } = {
     supplier: 'Saltmarsh Wholesale',
     lotCode: 'S-1',
     alkalineAgreed: false,
+    ownersOwn: false,
   },
   'cell.accumulator': {
     kitCode: 'KT-V21',

@@ -22,14 +22,21 @@ export const cellKinds: KindDefinitions<CellPayloads> = {
     }),
   },
   'cell.fitted': {
-    version: 1,
-    schema: z.strictObject({
-      cellCode: text({ words: 'Cell', max: 30, example: 'SR621SW' }),
-      lotId: id.nullable(),
-      supplier,
-      lotCode,
-      alkalineAgreed: z.boolean(),
-    }),
+    version: 2,
+    schema: z
+      .strictObject({
+        cellCode: text({ words: 'Cell', max: 30, example: 'SR621SW' }),
+        lotId: id.nullable(),
+        supplier,
+        lotCode,
+        alkalineAgreed: z.boolean(),
+        ownersOwn: z.boolean(),
+      })
+      .refine(({ lotId, ownersOwn }) => lotId === null || !ownersOwn, {
+        path: ['ownersOwn'],
+        error: 'The owner’s own cell comes from no lot of this shop: one or the other.',
+      }),
+    raise: { 1: (payload) => ({ ownersOwn: false, ...(payload as object) }) },
   },
   'cell.put-back': {
     version: 1,

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { SUPPLIES } from '../../core/craft/cells';
 import { LOOK_NAMES, LOOKS, lookSpec } from '../../core/craft/identify';
 import type { IdentifyPayloads } from '../../core/logbook';
 import { number, oneOf, optionalText, text } from '../fields';
@@ -48,5 +49,12 @@ export const identifyKinds: KindDefinitions<IdentifyPayloads> = {
       note: optionalText({ words: 'Note', max: 300, example: 'second letter worn' }),
     }),
     raise: { 1: (payload) => ({ revision: null, ...(payload as object) }) },
+  },
+  'identify.supply': {
+    version: 1,
+    schema: z.strictObject({
+      runsFrom: oneOf('What it runs from', SUPPLIES),
+      reason: text({ words: 'Reason', max: 200, example: 'a light cell under the dial, charged and steps' }),
+    }),
   },
 };

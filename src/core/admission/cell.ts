@@ -1,4 +1,4 @@
-import { crossReference, mayBeFitted } from '../craft/cells';
+import { putBackRefusal, refusalOf, supplyOf } from '../advice/cell';
 import { bareCode } from '../craft/movements';
 import { isPastDate, type Lot } from '../craft/stock';
 import { localDay } from '../craft/time';
@@ -30,48 +30,28 @@ function refuseLot(lot: Lot, day: string, what: string): Admission | null {
     : null;
 }
 
-/** What fits, by kind and name; never a primary cell where one is charged. */
+/** What fits, by kind, name and size; never a primary cell where one is charged. */
 const ofType: Judge<'cell.fitted'> = (entry, { state, context }) => {
-  const { calibre } = state;
-  if (calibre?.charge)
-    return refuse(
-      [
-        `${calibre.code} charges its accumulator: a primary cell in its place is driven backwards, leaks or bursts.`,
-      ],
-      `Fit the kit ${calibre.charge.kitCode}. If a primary cell was in the watch, record it as found.`,
-    );
   const well = state.wells.find((each) => each.name === wellOf(entry));
   if (!well)
     return refuse(
       [`This movement has no place for a cell called “${wellOf(entry)}”.`],
       `Its places: ${state.wells.map((each) => each.name).join(', ')}.`,
     );
-  const { cellCode, alkalineAgreed } = entry.payload;
-  const cell = context.catalogue.cell(cellCode);
-  const { wanted } = well;
-  const asFound = 'If this cell was in the watch already, record it as found.';
-  if (!cell)
-    return wanted
-      ? refuse(
-          [`“${cellCode}” is not a primary cell of the table; this place wants ${wanted.code}.`],
-          `Fit ${wanted.code} or an equal. ${asFound}`,
-        )
-      : null;
-  const cross = wanted && crossReference(wanted, cell, { alkalineAgreed });
-  if (wanted && cross && !mayBeFitted(cross.verdict))
-    return refuse(cross.reasons, `Fit ${wanted.code} or an equal. ${asFound}`);
-  return cell.chemistry === 'mercury' || cell.chemistry === 'zinc-air'
-    ? refuse(
-        [`${cell.code} is never fitted to a watch.`],
-        'Take a silver oxide or lithium cell of the right size.',
-      )
-    : null;
+  const refusal = refusalOf(state, well, entry.payload, context.catalogue);
+  return refusal && refuse(refusal.reasons, refusal.whatToDo);
 };
 
 /** Where it comes from: the lot named holds it, is not set aside, and is in date. */
 const fromLot: Judge<'cell.fitted'> = ({ payload, occurredAt }, question) => {
-  const { cellCode, lotId } = payload;
-  if (lotId === null) return null;
+  const { cellCode, lotId, ownersOwn } = payload;
+  if (lotId === null)
+    return ownersOwn
+      ? null
+      : refuse(
+          ['It comes from no lot: its date, its supplier and the count of the stock would not be known.'],
+          'Choose the lot it was taken from, or record it as the owner’s own.',
+        );
   const { catalogue, shop } = question.context;
   const lot = lotOf(question, lotId);
   if (!lot) return refuse(['The lot named is not in this stock.'], 'Choose a lot from the list.');
@@ -97,6 +77,20 @@ const accumulator: Judge<'cell.accumulator'> = ({ payload }, question) => {
       [`The kit for ${calibre.code} is ${calibre.charge.kitCode}, not ${kitCode}.`],
       'A kit is for one calibre: never improvise with another of the same size.',
     );
+  const primary = question.state.wells.find(({ fitted }) => fitted !== null)?.fitted;
+  if (primary)
+    return refuse(
+      [`A ${primary.payload.cellCode} is recorded as fitted.`],
+      'Withdraw that first: an accumulator and a primary cell never go into one watch.',
+    );
+  const supply = supplyOf(question.state, question.context.catalogue);
+  if (supply.againstRechargeable.length > 0)
+    return refuse(
+      [
+        `This watch runs from a primary cell: ${supply.againstRechargeable.join('; ')}. An accumulator stands at another voltage and runs down within months.`,
+      ],
+      'Fit a primary cell. If it does charge an accumulator, say so with the reason, at the cell.',
+    );
   if (lotId === null) return null;
   const lot = lotOf(question, lotId);
   if (lot?.item !== 'kit' || bareCode(lot.code) !== bareCode(kitCode))
@@ -106,19 +100,20 @@ const accumulator: Judge<'cell.accumulator'> = ({ payload }, question) => {
 };
 
 /** The cell that was in the watch goes in again only where no other went in, and never out of the bin. */
-const putBack: Judge<'cell.put-back'> = (entry, { state }) => {
+const putBack: Judge<'cell.put-back'> = (entry, { state, context }) => {
   const well = state.wells.find((each) => each.name === wellOf(entry));
   if (well?.fitted)
     return refuse(
       [`A ${well.fitted.payload.cellCode} is recorded as fitted there.`],
       'Withdraw the fitting first, so that its cell goes back to its lot.',
     );
-  return well?.oldSettled?.payload.to === 'spent bin'
-    ? refuse(
-        ['That cell is taped and in the bin: a taped cell is spent and is never offered again.'],
-        'Fit a fresh one. If it never went into the bin, withdraw that first.',
-      )
-    : null;
+  if (well?.oldSettled?.payload.to === 'spent bin')
+    return refuse(
+      ['That cell is taped and in the bin: a taped cell is spent and is never offered again.'],
+      'Fit a fresh one. If it never went into the bin, withdraw that first.',
+    );
+  const refusal = well ? putBackRefusal(state, well, context.catalogue) : null;
+  return refusal && refuse(refusal.reasons, refusal.whatToDo);
 };
 
 const outOfBlister: Judge<'cell.out'> = ({ payload: { lotId, cellCode } }, question) => {

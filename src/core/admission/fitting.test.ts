@@ -9,6 +9,7 @@ describe('accumulators and primary cells', () => {
     supplier: '',
     lotCode: '',
     alkalineAgreed: false,
+    ownersOwn: false,
   };
   const kit: Payloads['cell.accumulator'] = {
     kitCode: 'KT-V21',

@@ -21,13 +21,20 @@ const admitted = (job: Logbook, entry: Entry, lots = [lot]) =>
 describe('what is admitted', () => {
   it('records any cell as found, and refuses to fit one that must never go in', () => {
     const job = readyJob();
-    expect(admitted(job, job.add('cell.found', { marking: 'ML621', condition: 'clean' })).verdict).toBe(
+    expect(admitted(job, job.add('cell.found', { marking: 'LR621', condition: 'crust' })).verdict).toBe(
       'admitted',
     );
     for (const cellCode of ['SR626SW', 'CR2016', 'LR621', 'MR44', 'ML621', 'XY77']) {
       const refusal = admitted(
         job,
-        job.add('cell.fitted', { cellCode, lotId: null, supplier: '', lotCode: '', alkalineAgreed: false }),
+        job.add('cell.fitted', {
+          cellCode,
+          lotId: null,
+          supplier: '',
+          lotCode: '',
+          alkalineAgreed: false,
+          ownersOwn: false,
+        }),
       );
       expect(refusal.verdict).toBe('refused');
     }
@@ -40,6 +47,7 @@ describe('what is admitted', () => {
           supplier: '',
           lotCode: '',
           alkalineAgreed: true,
+          ownersOwn: true,
         }),
       ).verdict,
     ).toBe('admitted');
@@ -57,6 +65,7 @@ describe('what is admitted', () => {
       supplier: '',
       lotCode: 'S-1',
       alkalineAgreed: false,
+      ownersOwn: false,
     });
     const refusal = admitted(job, entry, [{ ...lot, ...change }]);
     expect(refusal).toMatchObject({ verdict: 'refused', reasons: [expect.stringContaining(words)] });
@@ -70,6 +79,7 @@ describe('what is admitted', () => {
       supplier: '',
       lotCode: 'S-1',
       alkalineAgreed: false,
+      ownersOwn: false,
     });
     expect(admitted(job, entry, [{ ...lot, balance: 0 }]).verdict).toBe('admitted');
   });
@@ -78,7 +88,14 @@ describe('what is admitted', () => {
     const job = readyJob();
     const entry = job.add(
       'cell.fitted',
-      { cellCode: 'SR621SW', lotId: null, supplier: '', lotCode: '', alkalineAgreed: false },
+      {
+        cellCode: 'SR621SW',
+        lotId: null,
+        supplier: '',
+        lotCode: '',
+        alkalineAgreed: false,
+        ownersOwn: false,
+      },
       { well: 'display' },
     );
     expect(admitted(job, entry)).toMatchObject({ verdict: 'refused' });

@@ -12,6 +12,7 @@ const fitting = (change: Partial<Payloads['cell.fitted']> = {}): Payloads['cell.
   supplier: '',
   lotCode: '',
   alkalineAgreed: false,
+  ownersOwn: (change.lotId ?? null) === null,
   ...change,
 });
 const kit = (change: Partial<Payloads['cell.accumulator']> = {}): Payloads['cell.accumulator'] => ({
@@ -48,6 +49,18 @@ const gasket: Payloads['seal.gasket'] = {
 const light = () => takenIn('recharge or new accumulator', 'vessarin-210s');
 /** A movement nobody knows, so that nothing is known of its place either. */
 const nobodys = () => takenIn('cell only', null);
+/** The same with a cell found. */
+const found = (marking: string): Logbook => {
+  const job = nobodys();
+  job.add('cell.found', { marking, condition: 'clean' });
+  return job;
+};
+/** The same with its well measured: what lies in it is 9.5 × 3.6 mm. */
+const measured = (): Logbook => {
+  const job = nobodys();
+  job.add('cell.well-measured', { diameterMm: 9.7, depthMm: 3.8 });
+  return job;
+};
 const withSigned = (job: Logbook): Logbook => {
   job.add('handback.signed', signatureOf(job));
   return job;
@@ -57,14 +70,14 @@ type Case = readonly [
   name: string,
   job: () => Logbook,
   add: (job: Logbook) => void,
-  reason: string,
+  reason: string | readonly string[],
   whatToDo: string,
   lots?: readonly Lot[],
 ];
 
 const fit = (change?: Partial<Payloads['cell.fitted']>, well?: string) => (job: Logbook) =>
   void job.add('cell.fitted', fitting(change), well === undefined ? {} : { well });
-const found = 'If this cell was in the watch already, record it as found.';
+const asFound = 'If this cell was in the watch already, record it as found.';
 
 const REFUSED: readonly Case[] = [
   [
@@ -86,7 +99,7 @@ const REFUSED: readonly Case[] = [
     () => takenIn('cell only'),
     fit({ cellCode: 'XY77' }),
     '“XY77” is not a primary cell of the table; this place wants SR621SW.',
-    `Fit SR621SW or an equal. ${found}`,
+    `Fit SR621SW or an equal. ${asFound}`,
   ],
   [
     'mercury where nothing is known of the place',
@@ -101,6 +114,66 @@ const REFUSED: readonly Case[] = [
     fit({ cellCode: 'PR44' }),
     'PR44 is never fitted to a watch.',
     'Take a silver oxide or lithium cell of the right size.',
+  ],
+  [
+    'any cell where nothing tells what belongs there',
+    nobodys,
+    fit(),
+    'Nothing tells what belongs there: no cell was read, and the well is not measured.',
+    'Measure the well, across and deep, or read the cell found.',
+  ],
+  [
+    'what no table knows, where the book knows nothing',
+    () => found('364'),
+    fit({ cellCode: 'XY77' }),
+    '“XY77” is not a primary cell of the table; this place wants SR621SW.',
+    `Fit SR621SW or an equal. ${asFound}`,
+  ],
+  [
+    'a cell of another voltage than was found',
+    () => found('CR2016'),
+    fit({ cellCode: 'SR621SW' }),
+    [
+      '1.55 V where 3 V is wanted: never, even at equal size.',
+      'Diameter 6.8 mm where 20 mm is wanted: it will not sit in the well.',
+      '0.55 mm too thick: it strains the contacts and the back.',
+    ],
+    `Fit CR2016 or an equal. ${asFound} If the wrong cell was found, measure the well or look at its print: they outweigh it.`,
+  ],
+  [
+    'a cell that does not lie in the well measured',
+    measured,
+    fit(),
+    'SR621SW is 6.8 × 2.15 mm; the well is 9.7 mm across and 3.8 mm deep.',
+    'Take a cell that lies in it, or measure the well again with the insulator out.',
+  ],
+  [
+    'a primary cell where a rechargeable one was found, whatever the service',
+    () => found('MT621'),
+    fit(),
+    'This watch is charged: the cell found is “MT621”. A primary cell under charge is driven backwards, leaks or bursts.',
+    'Renew the accumulator by its kit. If it does run from a primary cell, say so with the reason, at the cell.',
+  ],
+  [
+    'a primary cell where what was found may be rechargeable',
+    () => found('?2016'),
+    fit({ cellCode: 'CR2016' }),
+    'This watch may be charged: of the cell found only “?2016” is read, and it may be rechargeable. A primary cell under charge is driven backwards, leaks or bursts.',
+    'Read the old cell in full and measure its voltage, or say with the reason what the movement runs from.',
+  ],
+  [
+    'a cell from no lot that is not the owner’s own',
+    () => takenIn('cell only'),
+    fit({ ownersOwn: false }),
+    'It comes from no lot: its date, its supplier and the count of the stock would not be known.',
+    'Choose the lot it was taken from, or record it as the owner’s own.',
+  ],
+  [
+    'an accumulator where a primary cell was found',
+    () => found('SR621SW'),
+    (job) => void job.add('cell.accumulator', kit()),
+    'This watch runs from a primary cell: the cell found is SR621SW. An accumulator stands at another voltage and runs down within months.',
+    'Fit a primary cell. If it does charge an accumulator, say so with the reason, at the cell.',
   ],
   [
     'a lot of another shop',
@@ -418,7 +491,7 @@ describe('what is refused, with its reason and what to do', () => {
     const begun = job();
     expect(admit(begun, () => add(begun), [...lots])).toEqual({
       verdict: 'refused',
-      reasons: [reason],
+      reasons: [reason].flat(),
       whatToDo,
     });
   });
@@ -433,7 +506,7 @@ describe('what is refused, with its reason and what to do', () => {
       const refusal = admit(job, () => fit({ cellCode })(job));
       expect(refusal).toMatchObject({
         verdict: 'refused',
-        whatToDo: `Fit SR621SW or an equal. ${found}`,
+        whatToDo: `Fit SR621SW or an equal. ${asFound}`,
       });
       expect(refusal.verdict === 'refused' && refusal.reasons.join(' ')).toContain(words);
     }
@@ -452,8 +525,25 @@ describe('what is refused, with its reason and what to do', () => {
 describe('what is admitted beside it', () => {
   const known = (job: Logbook) => job.entries[0]?.id ?? '';
   const cases: readonly (readonly [string, () => Logbook, (job: Logbook) => void, (readonly Lot[])?])[] = [
-    ['any cell where nothing is known of the place', nobodys, fit({ cellCode: 'SR936SW' })],
-    ['what no table knows, where nothing is known of the place', nobodys, fit({ cellCode: 'XY77' })],
+    [
+      'a cell of the size that was found, where the book knows nothing',
+      () => found('394'),
+      fit({ cellCode: 'SR936SW' }),
+    ],
+    ['a cell that lies in the well measured', () => measured(), fit({ cellCode: 'SR936SW' })],
+    [
+      'a primary cell once somebody says with a reason that it runs from one',
+      () => {
+        const job = found('MT621');
+        job.add('cell.well-measured', { diameterMm: 7, depthMm: 2.3 });
+        job.add('identify.supply', {
+          runsFrom: 'primary',
+          reason: 'no light cell, no rotor: the last hand erred',
+        });
+        return job;
+      },
+      fit(),
+    ],
     ['a kit for a movement nobody knows', nobodys, (job) => job.add('cell.accumulator', kit())],
     [
       'a cell from a lot on its last day',

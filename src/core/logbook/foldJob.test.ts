@@ -8,6 +8,7 @@ const fitted = (cellCode: string) => ({
   supplier: '',
   lotCode: '',
   alkalineAgreed: false,
+  ownersOwn: false,
 });
 const signature = {
   initials: 'EV',

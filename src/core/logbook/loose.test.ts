@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { idOf, Logbook, lot, movementOf } from '../../testing/fixtures';
 import { looseCells, mayCloseDay, openDrops, outcomesOf, stockMoves } from './loose';
 const out = { cellCode: 'SR621SW', lotId: lot.id, lotCode: lot.lotCode };
-const fitted = { ...out, supplier: lot.supplier, alkalineAgreed: false };
+const fitted = { ...out, supplier: lot.supplier, alkalineAgreed: false, ownersOwn: false };
 /** A job with an old cell out and a fresh one out of its blister. */
 const bothLoose = (): Logbook => {
   const job = new Logbook();

@@ -48,7 +48,9 @@ const MET: Readonly<Record<Requirement, (job: JobSoFar, policy: Policy) => boole
   'check.currentUA': ({ facts }) => facts.readings.has('currentUA'),
   'check.diagnosis': ({ facts }) => facts.diagnosis !== null,
   'cell.found': ({ wells }) => wells.every((well) => well.found !== null),
-  'cell.fitted': ({ wells }) => wells.every((well) => well.fitted !== null || well.putBack !== null),
+  'cell.fitted': ({ facts, wells }) =>
+    // Whatever service was ordered, a watch that is charged gets its kit.
+    facts.accumulator !== null || wells.every((well) => well.fitted !== null || well.putBack !== null),
   'cell.old-settled': ({ facts, wells }) =>
     wells.every(
       (well) =>

@@ -14,7 +14,7 @@ let job: string;
 beforeAll(async () => {
   counter = await Counter.open();
   await counter.post('/api/lots', delivery);
-  job = await counter.takeIn();
+  job = await counter.takeInMeasured();
   await counter.record(job, 'm', 'identify.movement', movementOf('orrelin-41-2', 'OR 41.2'));
   await counter.record(job, 'i', 'check.reading', readingOf('currentUA', 0.9));
   await counter.record(job, 'found', 'cell.found', { marking: '364', condition: 'crust' });
@@ -120,6 +120,7 @@ describe('calendar and job file', () => {
       supplier: delivery.supplier,
       lotCode: delivery.lotCode,
       alkalineAgreed: false,
+      ownersOwn: false,
     };
     await counter.record(job, 'fit', 'cell.fitted', fitted);
     const given = dossier();

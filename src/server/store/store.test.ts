@@ -141,6 +141,7 @@ describe('the ledger', () => {
             supplier: '',
             lotCode: `${run}-${lotIndex}`,
             alkalineAgreed: false,
+            ownersOwn: false,
           };
           const last = entries.findLast((entry) => entry.kind === 'cell.fitted');
           if (each.what === 'fit') store.logbook.append(job.id, entryOf(name, 'cell.fitted', fitting));

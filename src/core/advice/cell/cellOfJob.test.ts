@@ -1,35 +1,21 @@
-import { book, context, idOf, Logbook, lot, movementOf, readingOf } from '../../../testing/fixtures';
+import { book, context, idOf, Logbook, lot, movementOf, readingOf, takenIn } from '../../../testing/fixtures';
+import type { Payloads } from '../../logbook';
 import type { Lot } from '../../craft/stock';
 import {
   accumulatorInQuestion,
-  cellNamedIn,
   fitForWell,
   fittedAdviceOf,
   guidesOf,
   serviceGainOf,
   setOf,
-  witnessesOf,
 } from './cellOfJob';
+import { witnessesOf } from './witnesses';
 const DAY = '2026-03-17';
 const jobOn = (calibreId: string): Logbook => {
   const job = new Logbook();
   job.add('identify.movement', movementOf(calibreId, book.calibre(calibreId)?.code ?? ''));
   return job;
 };
-
-describe('a cell named by a print', () => {
-  it.each([
-    ['USE SR626SW ONLY', 'SR626SW'],
-    ['BATTERY 377', 'SR626SW'],
-    ['SR 621 SW', 'SR621SW'],
-    ['NO JEWELS', undefined],
-    ['4471 377', undefined],
-    ['ML2016', undefined],
-    ['', undefined],
-  ])('%s: %s', (text, code) => {
-    expect(cellNamedIn(text, book.cellTable)?.code).toBe(code);
-  });
-});
 
 describe('the witnesses of a job', () => {
   it('are the book, what is printed inside, the cell found and the well', () => {
@@ -59,11 +45,40 @@ describe('the guides of a job', () => {
     for (const { id, wells } of book.calibres.filter(({ wells: all }) => all.length > 1)) {
       const guides = [...guidesOf(jobOn(id).state(), book, context.policy.schools).values()];
       expect(guides).toHaveLength(wells.length);
-      const dangers = guides.flatMap(({ steps }) => steps.flatMap(({ danger }) => danger ?? []));
-      expect(new Set(dangers).size).toBe(dangers.length);
+      const dangers = guides.map(({ steps }) => new Set(steps.flatMap(({ danger }) => danger ?? [])));
+      const told = dangers.flatMap((each) => [...each]);
+      expect(new Set(told).size).toBe(told.length);
       expect(guides.map(({ steps }) => steps.filter(({ phase }) => phase === 'out').length)).not.toContain(0);
     }
-    expect(guidesOf(new Logbook().state(), book, context.policy.schools).size).toBe(0);
+  });
+
+  it('go by what was seen where the book does not know the movement, and ask for the rest', () => {
+    const job = takenIn('cell only', null);
+    const guideNow = () => guidesOf(job.state(), book, context.policy.schools).get('main');
+    expect(guideNow()?.steps.find(({ id }) => id === 'out-see')?.how).toContain('say it');
+    expect(guideNow()?.asks).toEqual(
+      expect.arrayContaining(['cell held by', 'coils', 'seconds hand', 'steps every', 'digital display']),
+    );
+    expect(guideNow()?.steps.at(-1)?.how).toContain('full minute');
+    const see = (look: Payloads['identify.evidence']['look'], value: string) =>
+      job.add('identify.evidence', { look, value, withinMm: 0 });
+    see('heldBy', 'side lever');
+    see('coils', '1');
+    see('seconds', 'centre');
+    const seen = guideNow();
+    expect(seen?.steps.filter(({ phase }) => phase === 'in').map(({ id }) => id)).toEqual([
+      'in-fresh',
+      'in-polarity',
+      'in-under',
+      'in-back',
+      'in-down',
+      'in-home',
+    ]);
+    expect(seen?.steps.find(({ id }) => id === 'before-brace')?.danger).toContain('Where the coil lies');
+    expect(seen?.asks).not.toContain('cell held by');
+    expect(seen?.steps.at(-1)?.how).toContain('seconds hand');
+    see('step', '20 s');
+    expect(guideNow()?.steps.at(-1)?.how).toContain('every 20 s');
   });
 });
 

@@ -1,11 +1,5 @@
 import type { Book } from '../../craft/book';
-import {
-  type CellTable,
-  type CellType,
-  readCellMarking,
-  weighWitnesses,
-  type WitnessVerdict,
-} from '../../craft/cells';
+import { placeWants } from './goesIn';
 import { judgeJobReadings } from '../health';
 import { lifeQuestion } from '../life';
 import {
@@ -18,62 +12,44 @@ import {
 import type { JobState, WellState } from '../../logbook';
 import { type Policy, priceInList, type Schools } from '../../craft/policy';
 import { type Lot, type SupplierRecord, type WhatToFit, whatToFit } from '../../craft/stock';
-import { type FittingGuide, fittingGuide } from '../../craft/fitting';
-/** Words that say a number beside them is a cell’s. */
-const SPEAKS_OF_A_CELL = /^(USE|BATTERY|BATT|CELL|ONLY|TYPE)$/;
-const MOST_WORDS = 3;
-
-/** The cell a print or engraving names; null where it names none surely. A number alone counts beside a word like *cell*. */
-export function cellNamedIn(text: string, table: CellTable): CellType | null {
-  const words = text
-    .toUpperCase()
-    .split(/[\s,;:]+/)
-    .filter(Boolean);
-  const speaks = words.some((word) => SPEAKS_OF_A_CELL.test(word));
-  for (let length = MOST_WORDS; length > 0; length -= 1)
-    for (let at = 0; at + length <= words.length; at += 1) {
-      const part = words.slice(at, at + length);
-      if (part.some((word) => SPEAKS_OF_A_CELL.test(word))) continue;
-      const reading = readCellMarking(part.join(' '), table);
-      if (reading.verdict === 'read' && reading.sure === 'table' && (speaks || /[A-Z]/.test(part.join(''))))
-        return reading.cell;
-    }
-  return null;
+import { type FittingGuide, fittingGuide, type GuidedMovement, type GuidedPlace } from '../../craft/fitting';
+import { type Calibre, openRevisions } from '../../craft/movements';
+import { seenMovement } from '../identify';
+/** How a revision is told by its contact, or which revisions it may be. */
+function contactWords(calibre: Calibre, revision: string | null): string {
+  const open = openRevisions(calibre, revision);
+  if (open.length > 0)
+    return `Which revision is it? ${open.map(({ name, seenBy }) => `${name}: ${seenBy}`).join('; ')}.`;
+  const own = calibre.revisions.find(({ name }) => name === revision);
+  return own ? `Revision ${own.name}: ${own.seenBy}.` : '';
 }
 
-/** What book, print, cell found and measured well of a job say together about one place. */
-export function witnessesOf(state: JobState, well: WellState, book: Book): WitnessVerdict {
-  const texts = [
-    ...state.facts.prints.map(({ payload }) => payload.text),
-    ...(state.facts.engraving ? [state.facts.engraving.payload.text] : []),
-  ];
-  // With several places a print does not say which of them it means.
-  const print =
-    state.wells.length === 1
-      ? (texts.map((text) => cellNamedIn(text, book.cellTable)).find((cell) => cell !== null) ?? null)
-      : null;
-  return weighWitnesses(
-    {
-      book: well.wanted,
-      print,
-      found: well.foundCell,
-      well: well.measured?.payload ?? null,
-    },
-    book.cellTable,
-  );
-}
-
-/** The fitting guide of each place of a job’s movement, in their order; a danger stands at the first step that meets it. */
+/**
+ * The fitting guide of each place of a job’s movement, in their order; a danger stands at the first step that meets it.
+ * A movement that is not in the book is guided by what was seen of it, and the guide asks for the rest.
+ */
 export function guidesOf(state: JobState, book: Book, schools: Schools): ReadonlyMap<string, FittingGuide> {
   const { calibre, facts } = state;
   const guides = new Map<string, FittingGuide>();
-  if (calibre === null) return guides;
-  for (const { name, well, found } of state.wells) {
-    if (well === null) continue;
+  const seen = calibre === null ? seenMovement(state, book) : null;
+  for (const each of state.wells) {
+    const { name, well, found } = each;
+    const movement: GuidedMovement | null = calibre
+      ? {
+          ...calibre,
+          coilsSeen: null,
+          contactOfRevision: contactWords(calibre, facts.movement?.payload.revision ?? null),
+        }
+      : seen && { ...seen, recipes: [], coilsSeen: seen.coilCount, contactOfRevision: '' };
+    const place: GuidedPlace | null =
+      well ?? (seen && { xMm: 0, yMm: 0, heldBy: seen.heldBy, faceUp: null, pushDegrees: null });
+    if (movement === null || place === null) continue;
+    const cellCode = placeWants(state, each, book)?.wanted.code ?? null;
     const guide = fittingGuide({
-      calibre,
-      well,
-      cellDiameterMm: book.cell(well.cellCode)?.diameterMm ?? null,
+      movement,
+      place,
+      notSeen: seen?.asks ?? [],
+      cellDiameterMm: cellCode === null ? null : (book.cell(cellCode)?.diameterMm ?? null),
       schools,
       prints: facts.prints.map(({ payload }) => payload.text),
       fromFront: facts.back?.payload.kind === 'opens from the front',
@@ -114,11 +90,12 @@ export function fitForWell(
   well: WellState,
   { lots, records, book, policy, day, alkalineAgreed }: FitContext,
 ): WhatToFit | null {
-  if (well.wanted === null) return null;
+  const wants = placeWants(state, well, book);
+  if (wants === null) return null;
   const set = setOf(state, well);
   const other = set.find((each) => each !== well && each.fitted !== null);
   return whatToFit({
-    wanted: well.wanted,
+    wanted: wants.wanted,
     lots,
     table: book.cellTable,
     cellOf: book.cell,

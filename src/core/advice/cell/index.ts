@@ -5,5 +5,16 @@ export {
   guidesOf,
   serviceGainOf,
   setOf,
-  witnessesOf,
 } from './cellOfJob';
+export {
+  type FitByMeasure,
+  fitByMeasure,
+  type PlaceWants,
+  placeWants,
+  primaryBarred,
+  putBackRefusal,
+  type Refusal,
+  refusalOf,
+} from './goesIn';
+export { supplyOf, type SupplyVerdict } from './supply';
+export { witnessesOf } from './witnesses';

@@ -10,6 +10,7 @@ import {
   partsToOrder,
   type Payloads,
 } from '../../logbook';
+import { seenMovement } from '../identify';
 import { provingRun } from './provingRun';
 
 const SEALS = ['crown', 'pushers', 'crystal'] as const;
@@ -77,7 +78,7 @@ export function fittedLines({ facts, wells }: JobState, { catalogue }: JobContex
       const { cellCode } = fitted.payload;
       const type = catalogue.cell(cellCode);
       return [
-        `${cellCode}${type ? ` (${chemistries[type.chemistry].words})` : ''}${wells.length > 1 ? ` in ${name}` : ''}${fromWords(fitted.payload)}.`,
+        `${cellCode}${type ? ` (${chemistries[type.chemistry].words})` : ''}${wells.length > 1 ? ` in ${name}` : ''}${fitted.payload.ownersOwn ? ', the owner’s own' : fromWords(fitted.payload)}.`,
       ];
     }),
   ];
@@ -146,7 +147,7 @@ export function testedLines(state: JobState): readonly string[] {
 }
 
 /** What was not done: left out, not proved, lost, or found not to work. */
-export function notDoneLines(state: JobState, { policy }: JobContext): readonly string[] {
+export function notDoneLines(state: JobState, { policy, catalogue }: JobContext): readonly string[] {
   const { facts } = state;
   const { functions, otherSeals } = facts;
   const gasket = facts.gasket?.payload;
@@ -163,7 +164,7 @@ export function notDoneLines(state: JobState, { policy }: JobContext): readonly 
     ...SEALS.filter((seal) => otherSeals?.payload[seal] === 'not touched').map(
       (seal) => `${sealWords(seal)} not touched.`,
     ),
-    ...(state.calibre?.functions ?? [])
+    ...(state.calibre ?? seenMovement(state, catalogue)).functions
       .filter((name) => functions && functions.payload.proved[name] === undefined)
       .map((name) => `Not proved: ${name}.`),
     ...proved(state, 'does not work').map((name) => `Does not work: ${name}.`),

@@ -154,7 +154,14 @@ describe('the record, line by line', () => {
     const job = takenIn('cell only', 'quillbeck-22-4');
     job.add('cell.found', { marking: null, condition: null }, { well: 'hands' });
     job.add('cell.found', { marking: 'CR1216', condition: 'crust' }, { well: 'display' });
-    const fitted = { cellCode: 'CR1216', lotId: null, supplier: '', lotCode: '', alkalineAgreed: false };
+    const fitted = {
+      cellCode: 'CR1216',
+      lotId: null,
+      supplier: '',
+      lotCode: '',
+      alkalineAgreed: false,
+      ownersOwn: false,
+    };
     job.add('cell.fitted', fitted, { well: 'display' });
     job.add('cell.put-back', { reason: 'fresh enough' }, { well: 'hands' });
     expect(said(job)).toMatchObject({
@@ -188,6 +195,7 @@ describe('the record, line by line', () => {
       supplier: '',
       lotCode: 'L 9',
       alkalineAgreed: false,
+      ownersOwn: false,
     });
     expect(said(job).fitted).toEqual(['XY77, lot L 9.']);
   });

@@ -1,1 +1,2 @@
 export { evidenceOfJob, type JobEvidence, movementHidden } from './evidenceOfJob';
+export { type SeenMovement, seenMovement } from './seenMovement';

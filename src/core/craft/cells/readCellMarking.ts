@@ -1,5 +1,6 @@
 import { slips } from '../find';
 import { figure, type WorkingLine } from '../judgement';
+import { rechargeableWord } from './charged';
 import { chemistries } from './chemistry';
 import { noughts } from './names';
 import { type CellTable, typeFromParts } from './table';
@@ -123,7 +124,14 @@ export function readCellMarking(marking: string, table: CellTable): CellReading 
   const working: WorkingLine[] = [];
   const cleaned = marking.toUpperCase().replace(/[–—−]/g, '-').trim();
   if (cleaned === '')
-    return { verdict: 'not read', reasons: ['Nothing was entered.'], working, names: [], near: [] };
+    return {
+      verdict: 'not read',
+      reasons: ['Nothing was entered.'],
+      working,
+      names: [],
+      mayBeRechargeable: false,
+      near: [],
+    };
   const segments = cleaned.split(/[/()[\]{},;|=+]+/).map((segment) => segment.trim());
   const voltages: number[] = [];
   const names: NameRead[] = [];
@@ -155,7 +163,21 @@ export function readCellMarking(marking: string, table: CellTable): CellReading 
       ...names.map(({ text, sure, cells }): NameOnLabel => ({ text, sure, cells })),
       ...unread.map((text): NameOnLabel => ({ text, sure: 'not read', cells: [] })),
     ],
+    mayBeRechargeable:
+      names.some(({ sure, note }) => sure === 'half legible' && note === MAY_BE_RECHARGEABLE) ||
+      names.some(({ sure, text }) => sure === 'not read' && /^[A-Z]+\d/.test(text)),
   };
+  const word = rechargeableWord(cleaned);
+  if (word !== null) {
+    return {
+      verdict: 'rechargeable',
+      prefix: '',
+      reasons: [
+        `It says “${word.toLowerCase()}”. It is never exchanged for a primary cell: look for the movement’s own kit.`,
+      ],
+      ...told,
+    };
+  }
   const rechargeable = names.find((name) => name.sure === 'rechargeable');
   if (rechargeable) {
     return {
@@ -260,7 +282,7 @@ export function readCellMarking(marking: string, table: CellTable): CellReading 
 /** What half-legible names leave: always alternatives, however few, since what cannot be read may be anything. */
 function alternativesOf(
   half: readonly NameRead[],
-  told: Pick<CellReading, 'working' | 'names'>,
+  told: Pick<CellReading, 'working' | 'names' | 'mayBeRechargeable'>,
 ): CellReading {
   const [first, ...more] = half;
   const alternatives = (first?.cells ?? []).filter((cell) =>

@@ -68,6 +68,8 @@ export interface NameOnLabel {
 
 interface ReadLabel {
   readonly names: readonly NameOnLabel[];
+  /** What could not be read of it, or is not known, may be the name of a rechargeable cell. */
+  readonly mayBeRechargeable: boolean;
 }
 
 export type CellReading = ReadLabel &

@@ -3,15 +3,21 @@ import { book } from '../../../testing/fixtures';
 import { type Calibre, HOLD_KINDS, type Well } from '../movements';
 import { USUAL_SCHOOLS } from '../policy';
 import { fittingGuide } from './guide';
+import { HOLDER_WAYS } from './holders';
 const calibre = (id: string): Calibre => {
   const found = book.calibre(id);
   if (!found) throw new Error(id);
   return found;
 };
-const guide = (of: Calibre, change: Partial<Parameters<typeof fittingGuide>[0]> = {}) =>
+const asGuided = (of: Calibre) => ({ ...of, coilsSeen: null, contactOfRevision: '' });
+const guide = (
+  of: Calibre,
+  change: Partial<Parameters<typeof fittingGuide>[0]> & { readonly well?: Well } = {},
+) =>
   fittingGuide({
-    calibre: of,
-    well: of.wells[0] as Well,
+    movement: asGuided(of),
+    place: change.well ?? (of.wells[0] as Well),
+    notSeen: [],
     cellDiameterMm: 6.8,
     schools: USUAL_SCHOOLS,
     prints: [],
@@ -21,16 +27,18 @@ const guide = (of: Calibre, change: Partial<Parameters<typeof fittingGuide>[0]> 
     told: [],
     ...change,
   });
-const ids = (of: Calibre, change: Partial<Parameters<typeof fittingGuide>[0]> = {}): string[] =>
+const ids = (of: Calibre, change: Parameters<typeof guide>[1] = {}): string[] =>
   guide(of, change).steps.map(({ id }) => id);
 
 describe('the fitting guide', () => {
-  it('tells each danger once, and ids once, for every holder and calibre of the book', () => {
+  it('tells each danger once, and ids once, for every holder and calibre; a holder’s own at each of its steps', () => {
     for (const of of book.calibres.filter(({ wells }) => wells.length > 0))
       for (const heldBy of HOLD_KINDS) {
         const { steps } = guide(of, { well: { ...(of.wells[0] as Well), heldBy } });
         const dangers = steps.flatMap(({ danger }) => danger ?? []);
-        expect(new Set(dangers).size).toBe(dangers.length);
+        const own = dangers.filter((danger) => danger === HOLDER_WAYS[heldBy].danger);
+        expect(own).toHaveLength(HOLDER_WAYS[heldBy].dangerAt.length);
+        expect(new Set(dangers).size).toBe(dangers.length - own.length + 1);
         expect(new Set(steps.map(({ id }) => id)).size).toBe(steps.length);
         expect(steps.some(({ phase }) => phase === 'out') && steps.some(({ phase }) => phase === 'in')).toBe(
           true,

@@ -13,6 +13,8 @@ export interface FittingStep {
   readonly how: string;
   /** Stands at this step and at no other; null: none here. */
   readonly danger: string | null;
+  /** The book’s own lines for this movement, where they belong to this step. */
+  readonly ofTheBook: readonly string[];
 }
 
 /** Where the hand goes on the layout. Millimetres from the centre, seen from the back, y to 12 o'clock. */
@@ -26,11 +28,45 @@ export interface FittingDrawing {
 export interface FittingGuide {
   readonly steps: readonly FittingStep[];
   readonly drawing: FittingDrawing;
+  /** What nobody has seen yet and the guide would go by, in words. */
+  readonly asks: readonly string[];
+}
+
+/** What of a movement the hand goes by: of the book, or as it was seen. */
+export type GuidedMovement = Pick<
+  Calibre,
+  | 'coils'
+  | 'contacts'
+  | 'insulators'
+  | 'printed'
+  | 'resetContact'
+  | 'stepIntervalS'
+  | 'keepClearMm'
+  | 'widthMm'
+  | 'lengthMm'
+  | 'functions'
+  | 'recipes'
+> & {
+  /** Coils seen whose place is not known. */
+  readonly coilsSeen: number | null;
+  /** How its contact tells its revision, or which revisions it may be; empty where there is one only. */
+  readonly contactOfRevision: string;
+};
+
+/** What of a place for a cell the hand goes by; null where nobody knows. */
+export interface GuidedPlace {
+  readonly xMm: number;
+  readonly yMm: number;
+  readonly heldBy: Well['heldBy'] | null;
+  readonly faceUp: Well['faceUp'] | null;
+  readonly pushDegrees: number | null;
 }
 
 interface FittingQuestion {
-  readonly calibre: Calibre;
-  readonly well: Well;
+  readonly movement: GuidedMovement;
+  readonly place: GuidedPlace;
+  /** What of the movement was not looked at, in words; empty where the book has it. */
+  readonly notSeen: readonly string[];
   readonly cellDiameterMm: number | null;
   readonly schools: Schools;
   /** What was read on the print inside this very watch. */
@@ -46,8 +82,10 @@ interface FittingQuestion {
 }
 
 const CELL_MM = 7;
-/** A push that slips carries a tool about this far. */
-const SLIP_MM = 6;
+/** A push that slips carries a tool this far, within this angle to either side. Ours, from bench practice. */
+const SLIP_MM = 8;
+const SLIP_HALF_DEGREES = 30;
+const RAY_EVERY_DEGREES = 1;
 const DEGREES_AN_HOUR = 30;
 
 const radians = (degrees: number): number => (degrees / 180) * Math.PI;
@@ -81,28 +119,48 @@ function alongTo(
   return enter <= leave ? enter : null;
 }
 
-function drawingOf({ calibre, well, cellDiameterMm }: FittingQuestion): FittingDrawing {
-  const radius = (cellDiameterMm ?? CELL_MM) / 2;
-  const angle = radians(well.pushDegrees);
-  const direction = { x: Math.sin(angle), y: Math.cos(angle) };
-  const from = { x: well.xMm + direction.x * radius, y: well.yMm + direction.y * radius };
-  const ahead = calibre.coils.flatMap((coil) => {
-    const mm = alongTo(coil, calibre.keepClearMm, from, direction);
-    return mm === null ? [] : [mm];
-  });
-  const coilAheadMm = ahead.length === 0 ? null : Math.min(...ahead);
+const towards = (degrees: number): { readonly x: number; readonly y: number } => ({
+  x: Math.sin(radians(degrees)),
+  y: Math.cos(radians(degrees)),
+});
+
+/**
+ * How near a coil’s keep-clear zone comes within the cone a slipping tool may take from the rim of the cell, mm; null
+ * where none lies in it. Rays through the cone, one every degree.
+ */
+function coilInSlip(
+  { coils, keepClearMm }: GuidedMovement,
+  { xMm, yMm }: GuidedPlace,
+  pushDegrees: number,
+  radiusMm: number,
+): number | null {
+  const push = towards(pushDegrees);
+  const from = { x: xMm + push.x * radiusMm, y: yMm + push.y * radiusMm };
+  const ahead: number[] = [];
+  for (let off = -SLIP_HALF_DEGREES; off <= SLIP_HALF_DEGREES; off += RAY_EVERY_DEGREES)
+    for (const coil of coils) {
+      const mm = alongTo(coil, keepClearMm, from, towards(pushDegrees + off));
+      if (mm !== null) ahead.push(mm);
+    }
+  return ahead.length === 0 ? null : Math.min(...ahead);
+}
+
+function drawingOf({ movement: calibre, place: well, cellDiameterMm }: FittingQuestion): FittingDrawing {
+  const { pushDegrees } = well;
+  if (pushDegrees === null) return { brace: null, coilAheadMm: null };
+  const coilAheadMm = coilInSlip(calibre, well, pushDegrees, (cellDiameterMm ?? CELL_MM) / 2);
   const halfMm =
     calibre.widthMm === null ? null : Math.min(calibre.widthMm, calibre.lengthMm ?? Infinity) / 2;
   if (halfMm === null) return { brace: null, coilAheadMm };
   // Where the push comes to, so that a slip ends at the finger; beside it where a coil lies there.
-  const degrees = [0, 30, -30, 60, -60, 90, -90].map((off) => well.pushDegrees + off);
+  const degrees = [0, 30, -30, 60, -60, 90, -90].map((off) => pushDegrees + off);
   const clear = degrees.find((each) => {
     const [x, y] = [Math.sin(radians(each)) * halfMm, Math.cos(radians(each)) * halfMm];
     return calibre.coils.every(
       (coil) => Math.hypot(coil.xMm - x, coil.yMm - y) > Math.max(coil.lengthMm, coil.widthMm) / 2,
     );
   });
-  const braced = clear ?? well.pushDegrees;
+  const braced = clear ?? pushDegrees;
   const clock = Math.round((((braced % 360) + 360) % 360) / (DEGREES_AN_HOUR / 2)) / 2;
   const tenth = (mm: number): number => Math.round(mm * 10) / 10;
   return {
@@ -116,30 +174,60 @@ function drawingOf({ calibre, well, cellDiameterMm }: FittingQuestion): FittingD
 }
 
 /** A reset contact as the book names it, else as the print inside does; null where neither names one. */
-function resetOf({ calibre, prints }: FittingQuestion): string | null {
+function resetOf({ movement: calibre, prints }: FittingQuestion): string | null {
   if (calibre.resetContact !== null) return calibre.resetContact;
   const print = [...prints, ...calibre.printed].find((text) => /\b(AC|RESET|R\s?C)\b/i.test(text));
   return print === undefined ? null : `as printed: “${print}”`;
 }
 
+/** Where a recipe of the book belongs, by what it is for. */
+const RECIPE_AT: Readonly<Record<string, 'out' | 'in' | 'after'>> = {
+  'cell out': 'out',
+  'cell out and in': 'out',
+  'cell in': 'in',
+  'after a change of cell': 'after',
+};
+
+/** The last step: it runs. Where no step is known, a seconds hand or a full minute tells. */
+function runsHow({ functions, stepIntervalS }: GuidedMovement, notSeen: readonly string[]): string {
+  if (stepIntervalS !== null) return `A step every ${figure(stepIntervalS)} s; watch longer than one.`;
+  const hands = functions.includes('hands');
+  if (functions.includes('seconds hand'))
+    return 'How often it steps is not known: watch its seconds hand for several steps.';
+  if (hands || notSeen.length > 0)
+    return 'How often it steps is not known: watch the minute hand for a full minute.';
+  return 'Every segment of the display lights at power-up.';
+}
+
 /**
  * The hand movements that take this cell out and put one in, for this holder and layout: what must lie under and over
  * it, its polarity, where the hand is braced, the reset contact as book or print names it, the buzzer spring, the
- * switch tab. Each danger stands at its own step and at no other. Source: bench practice; the geometry is a ray from the
- * rim of the cell along the push against the zone kept clear round each coil.
+ * switch tab. The book’s own recipe stands at the step it belongs to. Each danger stands at its own step and at no
+ * other. What nobody has seen is asked for, and nothing is made up in its place. Source: bench practice; the geometry
+ * is a cone from the rim of the cell about the push, as long as a slip carries a tool, against the zone kept clear round
+ * each coil.
  */
 export function fittingGuide(question: FittingQuestion): FittingGuide {
-  const { calibre, well, schools, fromFront, foundClean, further, told } = question;
-  const ways = HOLDER_WAYS[well.heldBy];
+  const { movement, place, notSeen, schools, fromFront, foundClean, further, told } = question;
+  const ways = place.heldBy === null ? null : HOLDER_WAYS[place.heldBy];
   const drawing = drawingOf(question);
   const hands = wayTaken(schools, 'hands');
   const reset = resetOf(question);
-  const buzzer = calibre.contacts.some(({ kind }) => kind === 'buzzer');
+  const buzzer = movement.contacts.some(({ kind }) => kind === 'buzzer');
   const said = new Set(told);
   const once = (danger: string | null): string | null => {
     if (danger === null || said.has(danger)) return null;
     said.add(danger);
     return danger;
+  };
+  const shown = new Set<string>();
+  /** The book’s lines for a phase, at the first step that takes them. */
+  const recipe = (at: 'out' | 'in' | 'after'): readonly string[] => {
+    if (further || shown.has(at)) return [];
+    shown.add(at);
+    return movement.recipes
+      .filter(({ what }) => RECIPE_AT[what.trim().toLowerCase()] === at)
+      .flatMap(({ steps }) => steps);
   };
   const step = (
     phase: FittingPhase,
@@ -147,15 +235,43 @@ export function fittingGuide(question: FittingQuestion): FittingGuide {
     what: string,
     how: string,
     danger: string | null = null,
-  ): FittingStep => ({ id: `${phase}-${id}`, phase, what, how, danger: once(danger) });
+    ofTheBook: readonly string[] = [],
+  ): FittingStep => ({ id: `${phase}-${id}`, phase, what, how, danger: once(danger), ofTheBook });
+  // A holder worked both ways warns both times.
+  const ofThisHolder = ways === null ? null : once(ways.danger);
   const towardsCoil =
     drawing.coilAheadMm === null
       ? null
-      : `The push runs to the coil, ${figure(drawing.coilAheadMm, 1)} mm ahead: a slip cuts its wire. Brace, and use wood or plastic.`;
+      : `A slip runs to the coil, ${figure(drawing.coilAheadMm, 1)} mm ahead: it cuts its wire. Brace, and use wood or plastic.`;
+  const unplaced =
+    movement.coils.length === 0 && movement.coilsSeen !== 0
+      ? 'Where the coil lies nobody has noted: find it before a tool goes in, and push away from it. Wood or plastic.'
+      : null;
   const ofHolder = (phase: 'out' | 'in'): FittingStep[] =>
-    ways[phase].map(({ id, what, how }) =>
-      step(phase, id, what, how, id === ways.dangerAt ? ways.danger : null),
-    );
+    ways === null
+      ? [
+          phase === 'out'
+            ? step(
+                'out',
+                'see',
+                'See what holds the cell',
+                'Lever, clip, spring, bridge, latch or hatch: say it among what is seen of the movement, and its own steps stand here.',
+                'Levered out before its holder is understood, a contact bends or a coil is cut.',
+                recipe('out'),
+              )
+            : step(
+                'in',
+                'holder',
+                'The holder as it lay',
+                'As in the photograph: on the cell, not beside or under it.',
+                null,
+                recipe('in'),
+              ),
+        ]
+      : ways[phase].map(({ id, what, how }) => ({
+          ...step(phase, id, what, how, null, recipe(phase)),
+          danger: ways.dangerAt.includes(id) ? ofThisHolder : null,
+        }));
   const steps: FittingStep[] = [
     ...(further
       ? []
@@ -174,7 +290,7 @@ export function fittingGuide(question: FittingQuestion): FittingGuide {
             'Metal across both faces shorts a cell: no steel tweezers on a fresh one.',
           ),
         ]),
-    ...(fromFront && well.heldBy !== 'from the dial side'
+    ...(fromFront && place.heldBy !== 'from the dial side'
       ? [
           step(
             'before',
@@ -191,10 +307,18 @@ export function fittingGuide(question: FittingQuestion): FittingGuide {
             'brace',
             `Brace the other hand at ${figure(drawing.brace.clock, 1)} o’clock`,
             'At the rim, where the push would end: B on the drawing.',
-            towardsCoil,
+            towardsCoil ?? unplaced,
           ),
         ]
-      : []),
+      : [
+          step(
+            'before',
+            'brace',
+            'Brace the other hand',
+            'At the rim, where the push would end, so that a slip ends at the finger.',
+            towardsCoil ?? unplaced,
+          ),
+        ]),
     ...ofHolder('out'),
     step(
       'between',
@@ -204,25 +328,40 @@ export function fittingGuide(question: FittingQuestion): FittingGuide {
       foundClean
         ? null
         : 'Crust is electrolyte: it burns skin and eyes. Gloves, and clean it before anything goes in.',
+      movement.contactOfRevision === '' ? [] : [movement.contactOfRevision],
     ),
-    ...(calibre.insulators.length > 0
+    ...(movement.insulators.length > 0
       ? [
           step(
             'between',
             'insulators',
             'Insulators in place',
-            calibre.insulators.join(' '),
+            movement.insulators.join(' '),
             'Left out, the cell shorts through the case.',
           ),
         ]
       : []),
     step(
       'in',
-      'polarity',
-      `${well.faceUp} face up`,
-      'The wide flat face is +.',
-      'Turned over it drives the circuit backwards.',
+      'fresh',
+      'Look at the fresh cell',
+      'Dulled: wiped with isopropyl and dried, never water. With crust on it: scrapped.',
     ),
+    place.faceUp === null
+      ? step(
+          'in',
+          'polarity',
+          'The same face up as before',
+          'The wide flat face is +. As it lay before it came out, or as the print says.',
+          'Turned over it drives the circuit backwards.',
+        )
+      : step(
+          'in',
+          'polarity',
+          `${place.faceUp} face up`,
+          'The wide flat face is +.',
+          'Turned over it drives the circuit backwards.',
+        ),
     ...ofHolder('in'),
     ...(buzzer
       ? [
@@ -243,6 +382,7 @@ export function fittingGuide(question: FittingQuestion): FittingGuide {
             'Join the reset contact',
             reset,
             'Without it the display starts with nonsense, or not at all.',
+            recipe('after'),
           ),
         ]
       : []),
@@ -250,11 +390,10 @@ export function fittingGuide(question: FittingQuestion): FittingGuide {
       'after',
       'runs',
       'See it run',
-      calibre.stepIntervalS === null
-        ? 'Every segment of the display lights at power-up.'
-        : `A step every ${figure(calibre.stepIntervalS)} s; watch longer than one.`,
+      runsHow(movement, notSeen),
       'That it runs proves contact and voltage, never that the cell is the right one.',
+      recipe('after'),
     ),
   ];
-  return { steps, drawing };
+  return { steps, drawing, asks: further ? [] : notSeen };
 }

@@ -14,8 +14,8 @@ export interface HolderWays {
   readonly out: readonly Hand[];
   readonly in: readonly Hand[];
   readonly danger: string;
-  /** The step at which that danger is met. */
-  readonly dangerAt: string;
+  /** The steps at which that danger is met. */
+  readonly dangerAt: readonly string[];
 }
 
 /** How each holder is worked. Source: bench practice. */
@@ -30,15 +30,13 @@ export const HOLDER_WAYS: Readonly<Record<HoldKind, HolderWays>> = {
       ),
     ],
     in: [
-      hand(
-        'set',
-        'Set the cell against the lever',
-        'Rim first at the lever, then let it sink into the well.',
-      ),
-      hand('seat', 'See the lever spring back', 'It lies on the rim again, not beside or under the cell.'),
+      hand('under', 'In under the fixed edge first', 'Opposite the lever, flat, until it meets the wall.'),
+      hand('back', 'Draw the lever back again', 'Along the arrow, no farther than on the way out.'),
+      hand('down', 'Then down', 'At the rim on the lever’s side, until it lies level.'),
+      hand('home', 'Lever home', 'It lies on the rim again, not beside or under the cell.'),
     ],
     danger: 'Pushed on, the lever drops beside the cell and touches the motor. Wood or plastic.',
-    dangerAt: 'push',
+    dangerAt: ['push', 'back'],
   },
   'clip on one side': {
     out: [hand('lift', 'Lift at the open side', 'Opposite the clip; slide the cell out from under it.')],
@@ -47,7 +45,7 @@ export const HOLDER_WAYS: Readonly<Record<HoldKind, HolderWays>> = {
       hand('down', 'Then down', 'Press at the rim until it lies level.'),
     ],
     danger: 'Lifted at the clip itself, it stays bent and loses contact.',
-    dangerAt: 'lift',
+    dangerAt: ['lift'],
   },
   'sprung contact at the rim': {
     out: [hand('lift', 'Push against the spring and lift', 'Along the arrow; the far side rises first.')],
@@ -56,7 +54,7 @@ export const HOLDER_WAYS: Readonly<Record<HoldKind, HolderWays>> = {
       hand('down', 'Then down', 'The spring closes over the rim by itself.'),
     ],
     danger: 'Pressed straight in, the spring folds under the cell.',
-    dangerAt: 'against',
+    dangerAt: ['against'],
   },
   'screwed bridge': {
     out: [
@@ -69,7 +67,7 @@ export const HOLDER_WAYS: Readonly<Record<HoldKind, HolderWays>> = {
       hand('screw', 'Turn the screws in', 'Each until it holds, then snug.'),
     ],
     danger: 'A blade that slips lands on the coil.',
-    dangerAt: 'unscrew',
+    dangerAt: ['unscrew'],
   },
   'latch on a module': {
     out: [
@@ -81,7 +79,7 @@ export const HOLDER_WAYS: Readonly<Record<HoldKind, HolderWays>> = {
       hand('close', 'Close the latch', 'Until it clicks; then the module back past its pushers.'),
     ],
     danger: 'Forced, the pusher tabs bend and stay silent.',
-    dangerAt: 'module',
+    dangerAt: ['module'],
   },
   'stacked light module': {
     out: [hand('upper', 'Take the upper module’s cell', 'It lies above; the lower one is left in.')],
@@ -90,7 +88,7 @@ export const HOLDER_WAYS: Readonly<Record<HoldKind, HolderWays>> = {
       hand('tab', 'Bring the switch tab under the pusher', 'Push it once: the light must answer now.'),
     ],
     danger: 'Missed, the light stays dark and the module comes out once more.',
-    dangerAt: 'tab',
+    dangerAt: ['tab'],
   },
   'ring round the movement': {
     out: [
@@ -102,7 +100,7 @@ export const HOLDER_WAYS: Readonly<Record<HoldKind, HolderWays>> = {
       hand('home', 'Ring on, crown home', 'The ring sits level before the crown goes in.'),
     ],
     danger: 'The movement lies loose then: it falls, or the stem bends.',
-    dangerAt: 'ring',
+    dangerAt: ['ring'],
   },
   'under a hatch': {
     out: [
@@ -117,7 +115,7 @@ export const HOLDER_WAYS: Readonly<Record<HoldKind, HolderWays>> = {
       hand('shut', 'Turn the hatch shut', 'Its seal lies in the groove; turn back to the mark.'),
     ],
     danger: 'A contact bent on the cover touches nothing.',
-    dangerAt: 'turn',
+    dangerAt: ['turn'],
   },
   'from the dial side': {
     out: [
@@ -126,6 +124,6 @@ export const HOLDER_WAYS: Readonly<Record<HoldKind, HolderWays>> = {
     ],
     in: [hand('press', 'Press the cell in', 'On its rim, no farther than it lies level.')],
     danger: 'The hands stand free and bend at a touch.',
-    dangerAt: 'rest',
+    dangerAt: ['rest'],
   },
 };

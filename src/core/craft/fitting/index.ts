@@ -4,4 +4,6 @@ export {
   fittingGuide,
   type FittingPhase,
   type FittingStep,
+  type GuidedMovement,
+  type GuidedPlace,
 } from './guide';

@@ -8,9 +8,13 @@ describe('small words', () => {
   it('watches several steps of a slow movement, and refers what only the licensed may certify', () => {
     expect([
       watchSeconds(null),
-      watchSeconds({ stepIntervalS: 1 }),
-      watchSeconds({ stepIntervalS: 20 }),
-    ]).toEqual([20, 20, 120]);
+      watchSeconds({ stepIntervalS: 1, functions: [] }),
+      watchSeconds({ stepIntervalS: 20, functions: [] }),
+      watchSeconds({ stepIntervalS: null, functions: ['hands'] }),
+      watchSeconds({ stepIntervalS: null, functions: ['hands', 'seconds hand'] }),
+      watchSeconds({ stepIntervalS: null, functions: ['digital display'] }),
+      watchSeconds({ stepIntervalS: null, functions: ['hands', 'digital display'] }),
+    ]).toEqual([60, 20, 120, 60, 20, 20, 60]);
     expect([isForLicensed(10), isForLicensed(20)]).toEqual([false, true]);
   });
 });

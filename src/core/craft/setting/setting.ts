@@ -7,9 +7,16 @@ export interface ProofStep {
   readonly how: string;
 }
 
-const HOW: Readonly<Record<FunctionKind, (calibre: Calibre) => string>> = {
+/** What of a movement decides what is proved and how long it is watched: of the book, or as it was seen. */
+export type ProvedMovement = Pick<Calibre, 'functions' | 'stepIntervalS'> &
+  Partial<Pick<Calibre, 'lowSupplySignal' | 'charge'>>;
+
+const HOW: Readonly<Record<FunctionKind, (calibre: ProvedMovement) => string>> = {
   hands: () => 'Hands pass each other and the dial all the way round.',
-  'seconds hand': (calibre) => `Steps every ${calibre.stepIntervalS ?? 1} s and lands on its marks.`,
+  'seconds hand': ({ stepIntervalS }) =>
+    stepIntervalS === null
+      ? 'Steps evenly, by whatever its step is, and lands on its marks.'
+      : `Steps every ${figure(stepIntervalS)} s and lands on its marks.`,
   date: () => 'The date changes at midnight: find midnight with the crown before setting it.',
   day: () => 'The weekday changes with the date and shows the right language.',
   light: () => 'The light comes on and goes out again.',
@@ -25,7 +32,7 @@ const HOW: Readonly<Record<FunctionKind, (calibre: Calibre) => string>> = {
 };
 
 /** What has to be proved working on this calibre, in the order the hand does it. */
-export function functionsToProve(calibre: Calibre): ProofStep[] {
+export function functionsToProve(calibre: ProvedMovement): ProofStep[] {
   return calibre.functions.map((what) => ({ what, how: HOW[what](calibre) }));
 }
 
@@ -38,7 +45,15 @@ export type SettingAdvice = Judged<'set so' | 'not yet known'> & { readonly step
  * How to set this calibre, and when its date next needs a hand. `day` is the shop's calendar day.
  * Source: bench practice; the calendar for the date wheel of 31 places.
  */
-export function settingAdvice(calibre: Calibre | null, day: string): SettingAdvice {
+export function settingAdvice(
+  calibre:
+    | (Pick<Calibre, 'functions'> & {
+        /** Null: not known. */
+        readonly dateQuickSet: boolean | null;
+      })
+    | null,
+  day: string,
+): SettingAdvice {
   if (!calibre) {
     return {
       verdict: 'not yet known',
@@ -54,8 +69,8 @@ export function settingAdvice(calibre: Calibre | null, day: string): SettingAdvi
     ...(hasDate && !display
       ? [
           'Turn on until the date jumps: that is midnight. Only then set the hour.',
-          calibre.dateQuickSet
-            ? `Quick-set the date only while the hands show a time outside ${FORBIDDEN_QUICK_SET.from}–${FORBIDDEN_QUICK_SET.to}: the date teeth are engaged then and can break.`
+          calibre.dateQuickSet !== false
+            ? `${calibre.dateQuickSet === null ? 'Whether its date sets quickly is not known. If it does: q' : 'Q'}uick-set the date only while the hands show a time outside ${FORBIDDEN_QUICK_SET.from}–${FORBIDDEN_QUICK_SET.to}: the date teeth are engaged then and can break.`
             : 'No quick-set: the date goes forward by midnights only.',
         ]
       : []),
@@ -158,7 +173,18 @@ export function judgeRun(
 const STEPS_WATCHED = 6;
 const LEAST_WATCHED_S = 20;
 
-/** How long to watch, in seconds: several steps of this movement, since some step only every minute. */
-export function watchSeconds(calibre: Pick<Calibre, 'stepIntervalS'> | null): number {
-  return Math.max(LEAST_WATCHED_S, (calibre?.stepIntervalS ?? 1) * STEPS_WATCHED);
+/** Without a known step the minute hand must be seen to move. */
+const UNKNOWN_STEP_S = 60;
+
+/**
+ * How long to watch, in seconds: several steps of this movement, since some step only every minute. Where no step is
+ * known a seconds hand shows itself within the least; without one it takes a full minute.
+ */
+export function watchSeconds(movement: Pick<ProvedMovement, 'stepIntervalS' | 'functions'> | null): number {
+  const step = movement?.stepIntervalS ?? null;
+  if (step !== null) return Math.max(LEAST_WATCHED_S, step * STEPS_WATCHED);
+  const shows = movement?.functions ?? [];
+  const seenAtOnce =
+    shows.includes('seconds hand') || (shows.includes('digital display') && !shows.includes('hands'));
+  return seenAtOnce ? LEAST_WATCHED_S : UNKNOWN_STEP_S;
 }

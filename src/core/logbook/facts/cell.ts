@@ -25,6 +25,8 @@ export interface CellPayloads {
     readonly supplier: string;
     readonly lotCode: string;
     readonly alkalineAgreed: boolean;
+    /** The owner brought it: no lot of this shop, and its age is not known. */
+    readonly ownersOwn: boolean;
   };
   /** The cell that was in the watch goes in again: a reseal, or a good cell. */
   'cell.put-back': { readonly reason: string };
@@ -117,7 +119,8 @@ export const cellKinds: FactKinds<CellPayloads, CellFacts> = {
     fold: (facts, entry) => void facts.cellsFound.set(wellOf(entry), entry),
   },
   'cell.fitted': {
-    words: ({ cellCode, lotCode }) => `fitted: ${cellCode}${lotCode ? `, lot ${lotCode}` : ''}`,
+    words: ({ cellCode, lotCode, ownersOwn }) =>
+      `fitted: ${cellCode}${lotCode ? `, lot ${lotCode}` : ''}${ownersOwn ? ', the owner’s own' : ''}`,
     afterSigning: 'reopens',
     fold: (facts, entry) => {
       facts.cellsFitted.set(wellOf(entry), entry);

@@ -1,3 +1,4 @@
+import { type Supply, SUPPLY_WORDS } from '../../craft/cells';
 import { calibreWords } from '../../craft/movements';
 import { type Look, LOOKS, seenWords } from '../../craft/identify';
 import type { Envelope, FactKinds } from '../envelope';
@@ -20,6 +21,8 @@ export interface IdentifyPayloads {
     readonly by: 'engraving' | 'evidence' | 'hand';
     readonly note: string;
   };
+  /** What the movement runs from, said against what is printed, found or told, or where the book does not know it. */
+  'identify.supply': { readonly runsFrom: Supply; readonly reason: string };
 }
 
 type Fact<K extends keyof IdentifyPayloads> = Envelope<K, IdentifyPayloads[K]>;
@@ -30,12 +33,14 @@ export interface IdentifyFacts {
   /** What was seen of the movement, by look. */
   evidence: Map<string, Fact<'identify.evidence'>>;
   movement: Fact<'identify.movement'> | null;
+  supply: Fact<'identify.supply'> | null;
 }
 
 export const noIdentifyFacts = (): IdentifyFacts => ({
   engraving: null,
   evidence: new Map(),
   movement: null,
+  supply: null,
 });
 
 export const identifyKinds: FactKinds<IdentifyPayloads, IdentifyFacts> = {
@@ -55,5 +60,10 @@ export const identifyKinds: FactKinds<IdentifyPayloads, IdentifyFacts> = {
       `movement: ${calibreWords(code, revision)}${calibreId === null ? ', not in the book' : ''}`,
     afterSigning: 'reopens',
     fold: (facts, entry) => void (facts.movement = entry),
+  },
+  'identify.supply': {
+    words: ({ runsFrom, reason }) => `runs from ${SUPPLY_WORDS[runsFrom]}: ${reason}`,
+    afterSigning: 'reopens',
+    fold: (facts, entry) => void (facts.supply = entry),
   },
 };

@@ -1,5 +1,5 @@
 import { Stack } from '@mui/material';
-import { accumulatorInQuestion } from '../../../core/advice/cell';
+import { accumulatorInQuestion, supplyOf } from '../../../core/advice/cell';
 import { capital } from '../../../core/craft/judgement';
 import { MAIN_WELL, wellKey, type WellState, type Payloads } from '../../../core/logbook';
 import { openRevisions } from '../../../core/craft/movements';
@@ -11,11 +11,12 @@ import { useJob } from '../../job/JobContext';
 import { OptionalFacts } from '../../kit/OptionalFacts';
 import { StageLayout } from '../../kit/StageLayout';
 import { ChargeLamp, ChargingMat } from './Charging';
-import { FitCard } from './Fit';
+import { FitCard, OwnersOwnCard } from './Fit';
 import { useGuides } from './Guide';
 import { LifeCard, UsageCard } from './Life';
 import { DroppedCard, LooseCells } from './Loose';
 import { FoundCard, SettledCard } from './OldCell';
+import { SupplyAnswer, SupplyCard } from './Supply';
 import { useFit } from './useFit';
 import { WellLamp } from './WellLamp';
 import { wellTitle } from './wells';
@@ -88,7 +89,7 @@ function WellMat({ well, keyed }: { readonly well: WellState; readonly keyed: bo
       {fitting && <FitCard well={well} />}
       {!noCell && fitting && <SettledCard well={well} />}
       {guideOf(well)}
-      {fitting && well.wanted && <Life well={well} />}
+      {fitting && <Life well={well} />}
       <OptionalFacts
         label={more}
         facts={[
@@ -98,6 +99,15 @@ function WellMat({ well, keyed }: { readonly well: WellState; readonly keyed: bo
                   title: capital(`${wellTitle(well)}the same cell goes back`),
                   shown: well.putBack !== null || !asks('cell.fitted'),
                   card: <PutBackCard well={well} />,
+                },
+              ]
+            : []),
+          ...(fitting && well.fitted === null
+            ? [
+                {
+                  title: capital(`${wellTitle(well)}the owner’s own cell`),
+                  shown: false,
+                  card: <OwnersOwnCard well={well} />,
                 },
               ]
             : []),
@@ -121,11 +131,20 @@ function WellMat({ well, keyed }: { readonly well: WellState; readonly keyed: bo
 }
 
 function Mat() {
-  const { state, asks } = useJob();
-  if (state.calibre?.charge || (state.calibre === null && asks('cell.charged'))) return <ChargingMat />;
+  const { state, book } = useJob();
+  const supply = supplyOf(state, book);
+  const doubted = supply.againstPrimary.length > 0 && !state.calibre?.charge;
+  if (supply.verdict === 'rechargeable')
+    return (
+      <>
+        <ChargingMat />
+        {(doubted || state.facts.supply) && <SupplyCard />}
+      </>
+    );
   return (
     <>
       <LooseCells />
+      {(doubted || state.facts.supply) && <SupplyCard />}
       {state.wells.map((well, index) => (
         <WellMat key={well.name} well={well} keyed={index === 0} />
       ))}
@@ -153,6 +172,7 @@ function Lamp() {
   }
   return (
     <>
+      <SupplyAnswer />
       {cells.size > 1 && (
         <Caution grave>
           Its revisions take different cells:{' '}

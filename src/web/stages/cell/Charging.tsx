@@ -13,7 +13,7 @@ import { useJob } from '../../job/JobContext';
 import { NativeSelect } from '../../kit/NativeSelect';
 import { useGuides } from './Guide';
 import { LooseCells, TakeOut } from './Loose';
-import { OldCellCards } from './OldCell';
+import { FoundCard, OldCellCards } from './OldCell';
 
 const cellAccumulator = fieldsOf<Payloads['cell.accumulator']>();
 const cellCharged = fieldsOf<Payloads['cell.charged']>();
@@ -62,12 +62,16 @@ export function ChargingMat() {
   const kits = lots.filter(
     (lot) => lot.item === 'kit' && lot.balance > 0 && (kitCode === '' || lot.code === kitCode),
   );
-  const [first] = kits;
+  // A kit is for one calibre: where nobody knows which this is, none is proposed.
+  const [first] = kitCode === '' ? [] : kits;
   const [well] = state.wells;
   const guideOf = useGuides();
   return (
     <>
       <LooseCells />
+      {(calibre === null || state.wells.some(({ found }) => found)) &&
+        !facts.accumulator &&
+        state.wells.map((each) => <FoundCard key={each.name} well={each} />)}
       <FactList
         kind="cell.charged"
         title="Charged and watched"

@@ -1,5 +1,6 @@
 import { Button, Checkbox, FormControlLabel, Radio, RadioGroup, Stack, Typography } from '@mui/material';
-import type { FormEvent } from 'react';
+import { type FormEvent, useMemo, useState } from 'react';
+import { fitByMeasure, placeWants, primaryBarred, type Refusal, refusalOf } from '../../../core/advice/cell';
 import { money } from '../../../core/craft/money';
 import { capital } from '../../../core/craft/judgement';
 import { MAIN_WELL, openDrops, wellKey, type WellState, type Payloads } from '../../../core/logbook';
@@ -16,10 +17,10 @@ const cellFitted = fieldsOf<Payloads['cell.fitted']>();
 
 /** A cheaper cell beside what a leak of it costs, and the owner’s word where that lets it in. */
 function PriceBesideLeak({ well, fit }: { readonly well: WellState; readonly fit: WhatToFit }) {
-  const { context } = useJob();
+  const { context, book, state } = useJob();
   const { currency } = context.policy;
   const [agreed, setAgreed] = useAlkalineWord(well);
-  const alkaline = well.wanted?.chemistry === 'silver-oxide';
+  const alkaline = placeWants(state, well, book)?.wanted.chemistry === 'silver-oxide';
   const { saving } = fit;
   const leak = saving
     ? [saving.leakMinor.cleaned, saving.leakMinor.circuit].flatMap((minor) =>
@@ -64,6 +65,7 @@ function FitForm({ well, fit }: { readonly well: WellState; readonly fit: WhatTo
         supplier: lot.supplier,
         lotCode: lot.lotCode,
         alkalineAgreed: agreed && cell.chemistry === 'alkaline',
+        ownersOwn: false,
       },
       { well: wellKey(well), supersedes: well.fitted ? [well.fitted.id] : [] },
     ).then(() => requestAnimationFrame(() => requestAnimationFrame(focusNextWanted)));
@@ -142,47 +144,135 @@ function LotLine({ offer }: { readonly offer: LotOffer }) {
   );
 }
 
-/** Where the movement is not in the book: the cell named by hand, refused if it is never fitted to a watch. */
-function FitByName({ well }: { readonly well: WellState }) {
-  const { lots } = useJob();
-  const usable = lots.filter((lot) => lot.item === 'cell' && lot.balance > 0).map((lot) => lot.code);
-  const found = well.foundCell?.code ?? '';
+/** Where nothing names the cell: what of the stock lies in the measured well. */
+function FitByMeasure({ well }: { readonly well: WellState }) {
+  const { state, lots, book, today, record, technician } = useJob();
+  const [picked, setPicked] = useState<string | null>(null);
+  const { lots: usable, refusal } = useMemo(
+    () => fitByMeasure(state, well, lots, book, today),
+    [state, well, lots, book, today],
+  );
+  const chosen = usable.find(({ id }) => id === picked) ?? null;
+  const paused = openDrops(state.facts).length > 0;
+  if (refusal) return <RefusalText refusal={refusal} />;
+  if (usable.length === 0)
+    return (
+      <Typography>
+        {well.measured
+          ? 'No lot in stock lies in the well that was measured.'
+          : 'Measure the well, or read the cell found: then the stock is looked through.'}
+      </Typography>
+    );
+  return (
+    <Stack
+      component="form"
+      spacing={1}
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (!chosen) return;
+        void record(
+          'cell.fitted',
+          {
+            cellCode: chosen.code,
+            lotId: chosen.id,
+            supplier: chosen.supplier,
+            lotCode: chosen.lotCode,
+            alkalineAgreed: false,
+            ownersOwn: false,
+          },
+          { well: wellKey(well), supersedes: well.fitted ? [well.fitted.id] : [] },
+        );
+      }}
+    >
+      <Typography color="text.secondary">
+        No name was read: these lie in the well as it was measured. Nothing says which drain it wants.
+      </Typography>
+      <RadioGroup
+        aria-label={`Lot to take${well.name === MAIN_WELL ? '' : `, ${well.name}`}`}
+        value={picked ?? ''}
+        onChange={(_, id) => setPicked(id)}
+      >
+        {usable.map((lot) => (
+          <FormControlLabel
+            key={lot.id}
+            value={lot.id}
+            control={<Radio />}
+            label={`${lot.code}, lot ${lot.lotCode}, ${lot.supplier}, ${lot.balance} left`}
+          />
+        ))}
+      </RadioGroup>
+      {chosen && !paused && (
+        <Stack direction="row" spacing={1}>
+          <Button type="submit" variant="contained" disabled={technician === null}>
+            Fitted {chosen.code} from lot {chosen.lotCode}
+          </Button>
+          <TakeOut well={well} lot={chosen} />
+        </Stack>
+      )}
+    </Stack>
+  );
+}
+
+/** Why something may not go in, and what to do instead. */
+function RefusalText({ refusal }: { readonly refusal: Refusal }) {
+  return (
+    <Typography>
+      {refusal.reasons.join(' ')} {refusal.whatToDo}
+    </Typography>
+  );
+}
+
+/** A cell the owner brought: it comes from no lot, and nobody knows its age. */
+export function OwnersOwnCard({ well }: { readonly well: WellState }) {
+  const { state, book } = useJob();
   return (
     <FactCard
-      key={found}
       kind="cell.fitted"
-      title={`${capital(wellTitle(well))}Cell fitted`}
-      recorded={well.fitted}
+      title={capital(`${wellTitle(well)}the owner’s own cell`)}
+      recorded={well.fitted?.payload.ownersOwn === true ? well.fitted : null}
       well={wellKey(well)}
-      defaults={{ cellCode: found, lotId: null, supplier: '', lotCode: '', alkalineAgreed: false }}
+      defaults={{
+        cellCode: '',
+        lotId: null,
+        supplier: '',
+        lotCode: '',
+        alkalineAgreed: false,
+        ownersOwn: true,
+      }}
       action="Fitted"
       hint={
-        <Typography color="text.secondary">
-          The movement is not in the book: the cell found and the measured well must agree. In stock:{' '}
-          {[...new Set(usable)].join(', ') || 'nothing'}.
-        </Typography>
+        <Typography color="text.secondary">Its age is not known: no date can be given for it.</Typography>
       }
+      judge={(payload) => {
+        const refusal = refusalOf(state, well, payload, book);
+        return refusal && { path: 'cellCode', reason: [...refusal.reasons, refusal.whatToDo].join(' ') };
+      }}
     >
-      <cellFitted.TextLine name="cellCode" label="Cell" mono wanted />
-      <Stack direction="row" spacing={1.5}>
-        <cellFitted.TextLine name="supplier" label="Supplier" />
-        <cellFitted.TextLine name="lotCode" label="Lot" mono />
-      </Stack>
+      <cellFitted.TextLine name="cellCode" label="Cell" mono helper="as printed on it, e.g. SR621SW" />
     </FactCard>
   );
 }
 
-/** The cell to fit: from the stock where the book knows what belongs there, else by name. */
+/** The cell to fit, from the stock: as the book has it, as the witnesses say, or what lies in the measured well. */
 export function FitCard({ well }: { readonly well: WellState }) {
+  const { state, book } = useJob();
   const fit = useFit(well);
-  if (fit === null) return <FitByName well={well} />;
+  const barred = primaryBarred(state, book);
   return (
     <FactCard
       kind="cell.fitted"
       title={capital(`${wellTitle(well)}cell to fit`)}
       recorded={well.fitted}
       defaults={{}}
-      instead={<FitForm well={well} fit={fit} />}
+      instead={
+        barred ? (
+          <RefusalText refusal={barred} />
+        ) : fit === null ? (
+          <FitByMeasure well={well} />
+        ) : (
+          <FitForm well={well} fit={fit} />
+        )
+      }
     >
       {null}
     </FactCard>

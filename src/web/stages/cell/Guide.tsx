@@ -1,4 +1,5 @@
 import { type ReactNode, useMemo } from 'react';
+import { Link } from 'react-router';
 import { Box, Button, Paper, Stack, Typography } from '@mui/material';
 import {
   FITTING_PHASES,
@@ -27,17 +28,18 @@ function Guide({
   calibre,
   well,
   place,
-  guide: { steps, drawing },
+  guide: { steps, drawing, asks },
   keyed,
 }: {
-  readonly calibre: Calibre;
+  /** Null where the movement is not in the book: then there is nothing to draw. */
+  readonly calibre: Calibre | null;
   readonly well: WellState;
-  readonly place: Well;
+  readonly place: Well | null;
   readonly guide: FittingGuide;
   /** Whether the key for all as shown is this guide’s: with two wells it is the first one’s. */
   readonly keyed: boolean;
 }) {
-  const { state, record, technician, book } = useJob();
+  const { state, record, technician, book, resource } = useJob();
   const { facts } = state;
   const isDone = (step: FittingStep): boolean => facts.fittingDone.has(`${well.name}:${step.id}`);
   const left = steps.filter((step) => !isDone(step));
@@ -53,7 +55,8 @@ function Guide({
     <Paper component="section" aria-label={`${wellTitle(well)}fitting guide`} sx={{ p: 2 }}>
       <Stack direction="row" sx={{ alignItems: 'baseline', justifyContent: 'space-between', mb: 0.5 }}>
         <Typography variant="h3" component="h2">
-          {wellTitle(well) === '' ? 'Fitting guide' : `Fitting guide, ${well.name}`}: {place.heldBy}
+          {wellTitle(well) === '' ? 'Fitting guide' : `Fitting guide, ${well.name}`}
+          {place && `: ${place.heldBy}`}
         </Typography>
         <Typography color="text.secondary">
           {steps.length - left.length} of {steps.length} done
@@ -61,12 +64,21 @@ function Guide({
       </Stack>
       <FoldedSteps folded={left.length === 0}>
         <Box sx={{ columnCount: { xs: 1, md: 2 }, columnGap: 2, '& > *': { breakInside: 'avoid' } }}>
-          <CalibreFigure
-            calibre={{ ...calibre, wells: [place] }}
-            cellDiameterMm={(code) => book.cell(code)?.diameterMm ?? null}
-            brace={drawing.brace}
-            size={200}
-          />
+          {calibre && place && (
+            <CalibreFigure
+              calibre={{ ...calibre, wells: [place] }}
+              cellDiameterMm={(code) => book.cell(code)?.diameterMm ?? null}
+              brace={drawing.brace}
+              size={200}
+            />
+          )}
+          {asks.length > 0 && (
+            <Typography sx={{ pb: 1 }}>
+              Not in the book, and not seen yet: {asks.join(', ')}.{' '}
+              <Link to={`/jobs/${resource.job.id}/identify`}>Say what is seen of it</Link>, and the guide goes
+              by it.
+            </Typography>
+          )}
           {FITTING_PHASES.map((phase) => {
             const own = steps.filter((step) => step.phase === phase);
             const [first] = own;
@@ -77,7 +89,11 @@ function Guide({
                 </Typography>
                 <StepList
                   from={steps.indexOf(first) + 1}
-                  steps={own.map((step) => ({ ...step, done: isDone(step) }))}
+                  steps={own.map((step) => ({
+                    ...step,
+                    done: isDone(step),
+                    note: step.ofTheBook.length > 0 ? `The book: ${step.ofTheBook.join(' ')}` : null,
+                  }))}
                   onDone={(id) => void done(own.filter((step) => step.id === id))}
                 />
               </Box>
@@ -110,9 +126,7 @@ export function useGuides(): (well: WellState) => ReactNode {
   return (well) => {
     const guide = guides.get(well.name);
     return (
-      guide &&
-      state.calibre &&
-      well.well && (
+      guide && (
         <Guide
           key={well.name}
           calibre={state.calibre}

@@ -1,6 +1,8 @@
-import { Button, Stack } from '@mui/material';
+import { Button, Stack, Typography } from '@mui/material';
+import { Link } from 'react-router';
 import { useController } from 'react-hook-form';
 import { provingRun } from '../../../core/advice/handback';
+import { seenMovement } from '../../../core/advice/identify';
 import { capital, figure } from '../../../core/craft/judgement';
 import { OUTSIDE, type Outside, type Payloads } from '../../../core/logbook';
 import { functionsToProve, settingAdvice, type ProofStep, watchSeconds } from '../../../core/craft/setting';
@@ -18,10 +20,6 @@ const setTime = fieldsOf<Payloads['set.time']>();
 const setOutside = fieldsOf<Payloads['set.outside']>();
 const setRunBegan = fieldsOf<Payloads['set.run-began']>();
 const setRunEnded = fieldsOf<Payloads['set.run-ended']>();
-
-const UNKNOWN_MOVEMENT: readonly ProofStep[] = [
-  { what: 'hands', how: 'Hands pass each other and the dial all the way round.' },
-];
 
 function ProofFields({ steps }: { readonly steps: readonly ProofStep[] }) {
   const { field } = useController({ name: 'proved' });
@@ -45,10 +43,12 @@ const OUTSIDE_HOW: Readonly<Record<Outside, string>> = {
 };
 
 function Mat() {
-  const { state, asks } = useJob();
+  const { state, asks, book, resource } = useJob();
   const { facts, calibre } = state;
-  const steps = calibre ? functionsToProve(calibre) : UNKNOWN_MOVEMENT;
-  const watchFor = watchSeconds(calibre);
+  const seen = calibre === null ? seenMovement(state, book) : null;
+  const movement = calibre ?? seen;
+  const steps = movement ? functionsToProve(movement) : [];
+  const watchFor = watchSeconds(movement);
   return (
     <>
       <FactCard
@@ -68,6 +68,16 @@ function Mat() {
         title="Functions of this movement"
         recorded={facts.functions}
         defaults={{ proved: {} }}
+        hint={
+          seen &&
+          seen.asks.length > 0 && (
+            <Typography color="text.secondary">
+              Not in the book, and not seen yet: {seen.asks.join(', ')}.{' '}
+              <Link to={`/jobs/${resource.job.id}/identify`}>Say what is seen of it</Link>, and what is proved
+              goes by it.
+            </Typography>
+          )
+        }
       >
         <ProofFields steps={steps} />
       </FactCard>
@@ -138,9 +148,12 @@ function Mat() {
 }
 
 function Lamp() {
-  const { state, today } = useJob();
+  const { state, today, book } = useJob();
   const { calibre, facts } = state;
-  const advice = settingAdvice(calibre, today);
+  const advice = settingAdvice(
+    calibre ?? (facts.movement ? { ...seenMovement(state, book), dateQuickSet: null } : null),
+    today,
+  );
   const run = provingRun(facts);
   return (
     <>

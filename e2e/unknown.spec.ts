@@ -1,0 +1,34 @@
+import { expect, expectAccessible, recorded, takenIn, test } from './counter';
+
+test('an unknown rechargeable that does not hold its charge gets no primary cell until somebody says why', async ({
+  bench: page,
+}) => {
+  const id = await takenIn(page, 'unmarked', { complaint: ['does not hold its charge'] });
+  await page.goto(`/jobs/${id}/cell`);
+  const lamp = page.getByRole('complementary', { name: 'Lamp' });
+  const part = (name: string) => page.getByRole('region', { name, exact: true });
+  await expect(lamp).toContainText('The owner says it does not hold its charge.');
+  await expect(part('Accumulator renewed')).toBeVisible();
+  await expect(part('Cell to fit')).toHaveCount(0);
+  await page.getByLabel('Marking of the old cell').fill('MT 621');
+  await part('Cell found').getByRole('button', { name: 'Record' }).click();
+  await expect(lamp).toContainText('The cell found is “MT 621”.');
+  await expectAccessible(page, 'the cell stage of an unknown rechargeable');
+
+  // A print that names a primary cell contradicts it: then neither goes in.
+  await recorded(page, id, 'open.print', { text: 'USE SR621SW' });
+  await expect(lamp).toContainText('They contradict each other');
+  await expect(part('Cell to fit')).toContainText('driven backwards, leaks or bursts');
+  await expect(page.getByRole('button', { name: /^Fitted/ })).toHaveCount(0);
+
+  await part('What it runs from').getByRole('radio', { name: 'a primary cell' }).check();
+  await part('What it runs from').getByRole('button', { name: 'Record' }).click();
+  await expect(part('What it runs from')).toContainText('What tells so');
+  await part('What it runs from').getByLabel('What tells so').fill('no light cell, no rotor');
+  await part('What it runs from').getByRole('button', { name: 'Record' }).click();
+  await expect(part('What it runs from')).toContainText('Runs from a primary cell: no light cell, no rotor');
+  await part('Cell to fit')
+    .getByRole('button', { name: /^Fitted SR621SW from lot/ })
+    .click();
+  await expect(part('Cell to fit')).toContainText('Fitted: SR621SW, lot');
+});

@@ -1,0 +1,204 @@
+import { type Book, drainNeeded } from '../../craft/book';
+import {
+  type CellType,
+  type CellWanted,
+  crossReference,
+  liesInWell,
+  mayBeFitted,
+  wantedFromType,
+} from '../../craft/cells';
+import { figure } from '../../craft/judgement';
+import { isPastDate, type Lot } from '../../craft/stock';
+import type { JobState, WellState } from '../../logbook';
+import { seenMovement } from '../identify';
+import { supplyOf } from './supply';
+import { witnessesOf } from './witnesses';
+
+/** What a place takes, and who says so. */
+export interface PlaceWants {
+  readonly wanted: CellWanted;
+  readonly by: 'book' | 'witnesses';
+}
+
+/** Cells withdrawn or never made for watches: what stood in such a place before is asked for by its size alone. */
+const NEVER_AGAIN = ['mercury', 'zinc-air'];
+
+/**
+ * What a place takes: as the book has it, else as cell found, print and measured well say together. Null where they name
+ * nothing, or disagree. Where light, alarm or counters were seen, or the cell found was for high drain, so is what goes in.
+ */
+export function placeWants(state: JobState, well: WellState, book: Book): PlaceWants | null {
+  if (well.wanted !== null) return { wanted: well.wanted, by: 'book' };
+  const { code } = witnessesOf(state, well, book);
+  const named = code === null ? null : book.cell(code);
+  const cell = named && (NEVER_AGAIN.includes(named.chemistry) ? silverOfSize(named, book) : named);
+  if (!cell) return null;
+  const heavy = drainNeeded(seenMovement(state, book)) === 'high' || cell.drain === 'high';
+  const wanted = wantedFromType(cell, { drain: heavy ? 'high' : 'low' });
+  return wanted && { wanted, by: 'witnesses' };
+}
+
+function silverOfSize({ diameterMm, heightMm }: CellType, { cellTable }: Book): CellType | null {
+  return (
+    cellTable.types.find(
+      (type) =>
+        type.chemistry === 'silver-oxide' && type.diameterMm === diameterMm && type.heightMm === heightMm,
+    ) ?? null
+  );
+}
+
+/** Voltages this close are the same. Source: IEC 60086-3. */
+const SAME_VOLTAGE_V = 0.1;
+
+/** Why a primary cell must not go into a place, and what to do instead; null where it may. */
+export interface Refusal {
+  readonly reasons: readonly string[];
+  readonly whatToDo: string;
+}
+
+/** Why no primary cell at all may go into this watch: it is charged, or may be; null where nothing says so. */
+export function primaryBarred(state: JobState, book: Book): Refusal | null {
+  const { calibre, facts } = state;
+  if (calibre?.charge)
+    return {
+      reasons: [
+        `${calibre.code} charges its accumulator: a primary cell in its place is driven backwards, leaks or bursts.`,
+      ],
+      whatToDo: `Fit the kit ${calibre.charge.kitCode}. If a primary cell was in the watch, record it as found.`,
+    };
+  if (facts.accumulator !== null)
+    return {
+      reasons: [`The kit ${facts.accumulator.payload.kitCode} is recorded as fitted.`],
+      whatToDo: 'Withdraw that first: an accumulator and a primary cell never go into one watch.',
+    };
+  const { verdict, againstPrimary } = supplyOf(state, book);
+  if (againstPrimary.length === 0) return null;
+  const unsure = verdict === 'not known';
+  return {
+    reasons: [
+      `This watch ${unsure ? 'may be' : 'is'} charged: ${againstPrimary.join('; ')}. A primary cell under charge is driven backwards, leaks or bursts.`,
+    ],
+    whatToDo: unsure
+      ? 'Read the old cell in full and measure its voltage, or say with the reason what the movement runs from.'
+      : 'Renew the accumulator by its kit. If it does run from a primary cell, say so with the reason, at the cell.',
+  };
+}
+
+/**
+ * May this primary cell go into this place? Not where anything says the watch is charged; not of another voltage or size
+ * than book, cell found, print or measured well say; and not where nothing tells what belongs there. The same whether
+ * the movement is in the book or not. `cellCode`: as it was named. Source: bench practice; `crossReference`.
+ */
+export function refusalOf(
+  state: JobState,
+  well: WellState,
+  { cellCode, alkalineAgreed }: { readonly cellCode: string; readonly alkalineAgreed: boolean },
+  book: Book,
+): Refusal | null {
+  const barred = primaryBarred(state, book);
+  if (barred) return barred;
+  const asFound = 'If this cell was in the watch already, record it as found.';
+  const cell = book.cell(cellCode);
+  const wants = placeWants(state, well, book);
+  if (!cell || cell.chemistry === 'accumulator')
+    return {
+      reasons: [
+        `“${cellCode}” is not a primary cell of the table${wants ? `; this place wants ${wants.wanted.code}` : ''}.`,
+      ],
+      whatToDo: `Fit ${wants ? `${wants.wanted.code} or an equal` : 'a cell by a name of the table'}. ${asFound}`,
+    };
+  if (NEVER_AGAIN.includes(cell.chemistry))
+    return {
+      reasons: [`${cell.code} is never fitted to a watch.`],
+      whatToDo: 'Take a silver oxide or lithium cell of the right size.',
+    };
+  if (wants) {
+    const cross = crossReference(wants.wanted, cell, { alkalineAgreed });
+    if (!mayBeFitted(cross.verdict))
+      return {
+        reasons: cross.reasons,
+        whatToDo: `Fit ${wants.wanted.code} or an equal. ${asFound}${wants.by === 'witnesses' ? ' If the wrong cell was found, measure the well or look at its print: they outweigh it.' : ''}`,
+      };
+    return null;
+  }
+  const { verdict, reasons, howToTell } = witnessesOf(state, well, book);
+  if (well.measured === null)
+    return verdict === 'cannot tell'
+      ? { reasons, whatToDo: howToTell.join(' ') }
+      : {
+          reasons: ['Nothing tells what belongs there: no cell was read, and the well is not measured.'],
+          whatToDo: 'Measure the well, across and deep, or read the cell found.',
+        };
+  const { diameterMm, depthMm } = well.measured.payload;
+  const { foundCell } = well;
+  if (foundCell && Math.abs(foundCell.nominalV - cell.nominalV) > SAME_VOLTAGE_V)
+    return {
+      reasons: [
+        `${figure(cell.nominalV)} V where the cell found has ${figure(foundCell.nominalV)} V: never, even at equal size.`,
+      ],
+      whatToDo: `Take a cell of ${figure(foundCell.nominalV)} V that lies in the well. ${asFound}`,
+    };
+  const size =
+    cell.diameterMm === null || cell.heightMm === null
+      ? null
+      : { diameterMm: cell.diameterMm, heightMm: cell.heightMm };
+  return size !== null && liesInWell(size, well.measured.payload)
+    ? null
+    : {
+        reasons: [
+          size === null
+            ? `The size of ${cell.code} is not known.`
+            : `${cell.code} is ${figure(size.diameterMm)} × ${figure(size.heightMm)} mm; the well is ${figure(diameterMm)} mm across and ${figure(depthMm)} mm deep.`,
+        ],
+        whatToDo: 'Take a cell that lies in it, or measure the well again with the insulator out.',
+      };
+}
+
+/** The lots of the stock from which a place may be filled that neither book nor a name tells of, and why none may. */
+export interface FitByMeasure {
+  readonly lots: readonly Lot[];
+  /** Why none may; null where some may, or the stock merely has none. */
+  readonly refusal: Refusal | null;
+}
+
+/** What of the stock lies in a well that was measured, where nothing names its cell. `day`: the shop’s calendar day. */
+export function fitByMeasure(
+  state: JobState,
+  well: WellState,
+  stock: readonly Lot[],
+  book: Book,
+  day: string,
+): FitByMeasure {
+  const usable = stock.filter(
+    (lot) => lot.item === 'cell' && lot.balance > 0 && lot.quarantined === null && !isPastDate(lot, day),
+  );
+  const judged = usable.map((lot) => ({
+    lot,
+    refusal: refusalOf(state, well, { cellCode: lot.code, alkalineAgreed: false }, book),
+  }));
+  const lots = judged.flatMap(({ lot, refusal }) => (refusal === null ? [lot] : []));
+  const refusal = well.measured === null ? (judged[0]?.refusal ?? null) : null;
+  return { lots, refusal: lots.length > 0 ? null : refusal };
+}
+
+/**
+ * May the cell that was in a place go in again? Not one that leaked, not a primary cell where anything says the watch is
+ * charged, and not one that book or well rules out altogether: that it ran proves contact and voltage alone.
+ */
+export function putBackRefusal(state: JobState, well: WellState, book: Book): Refusal | null {
+  const { found, foundCell } = well;
+  const condition = found?.payload.condition ?? null;
+  if (condition !== null && condition !== 'clean')
+    return {
+      reasons: [`That cell was found with ${condition}: it goes on leaking.`],
+      whatToDo: 'Tape it, bin it, and fit a fresh one.',
+    };
+  if (foundCell === null) return null;
+  const barred = primaryBarred(state, book);
+  if (barred) return barred;
+  const wants = placeWants(state, well, book);
+  const cross = wants && crossReference(wants.wanted, foundCell);
+  return cross?.verdict === 'never'
+    ? { reasons: cross.reasons, whatToDo: `Fit ${wants?.wanted.code ?? 'the right cell'} or an equal.` }
+    : null;
+}

@@ -1,0 +1,66 @@
+import type { Book } from '../../craft/book';
+import { type Look, lookSpec, unknownCalibre } from '../../craft/identify';
+import { type Calibre, type HoldKind, HOLD_KINDS } from '../../craft/movements';
+import type { JobState } from '../../logbook';
+import { evidenceOfJob } from './evidenceOfJob';
+
+/** A movement that is not in the book, as far as it was seen. */
+export interface SeenMovement extends Pick<
+  Calibre,
+  | 'coils'
+  | 'contacts'
+  | 'insulators'
+  | 'printed'
+  | 'resetContact'
+  | 'stepIntervalS'
+  | 'keepClearMm'
+  | 'widthMm'
+  | 'lengthMm'
+  | 'functions'
+> {
+  /** How the cell is held; null where nobody said. */
+  readonly heldBy: HoldKind | null;
+  /** Coils counted, wherever they lie; null where nobody counted. */
+  readonly coilCount: number | null;
+  /** What would have to be looked at for the rest, in words. */
+  readonly asks: readonly string[];
+}
+
+/** What of a movement decides how a cell is changed and what is proved. */
+const DECIDES: readonly Look[] = ['heldBy', 'coils', 'display', 'seconds', 'date', 'day', 'counters', 'step'];
+/** A watch without a display has no hands only where it has one. */
+const OF_HANDS: readonly Look[] = ['seconds', 'step'];
+
+/** A movement as it was seen at the bench, where the book does not know it: nothing of it is made up. */
+export function seenMovement(state: JobState, book: Book): SeenMovement {
+  const seen = evidenceOfJob(state, book).flatMap((each) => (each.seen ? [each.seen] : []));
+  const valueOf = (look: Look): string | null => {
+    const value = seen.find((each) => each.look === look)?.value;
+    return typeof value === 'string' ? value : null;
+  };
+  const known = unknownCalibre(seen, book);
+  const built = known.build({
+    code: '',
+    makerId: '',
+    cellCode: '',
+    widthMm: known.widthMm,
+    currentUA: null,
+  });
+  const displayOnly = valueOf('display') === 'yes' && valueOf('seconds') === null;
+  const counted = valueOf('coils');
+  const lightOrAlarm = state.facts.complaint?.payload.picked.includes('light or alarm fails first') ?? false;
+  return {
+    ...built,
+    functions: [
+      ...built.functions,
+      ...(Number(valueOf('counters') ?? 0) > 0 ? (['chronograph'] as const) : []),
+      // The owner knows of one of them, and either draws heavily.
+      ...(lightOrAlarm ? (['light', 'alarm'] as const) : []),
+    ],
+    heldBy: HOLD_KINDS.find((kind) => kind === valueOf('heldBy')) ?? null,
+    coilCount: counted === null ? null : Number(counted),
+    asks: DECIDES.filter((look) => valueOf(look) === null && !(displayOnly && OF_HANDS.includes(look))).map(
+      (look) => lookSpec(look).words,
+    ),
+  };
+}

@@ -1,0 +1,75 @@
+import { Typography } from '@mui/material';
+import { supplyOf } from '../../../core/advice/cell';
+import { SUPPLIES, SUPPLY_WORDS } from '../../../core/craft/cells';
+import { capital } from '../../../core/craft/judgement';
+import type { Payloads } from '../../../core/logbook';
+import { LampAnswer, type Standing } from '../../kit/Lamp';
+import { fieldsOf } from '../../kit/fields';
+import { FactCard } from '../../job/FactCard';
+import { useJob } from '../../job/JobContext';
+
+const identifySupply = fieldsOf<Payloads['identify.supply']>();
+
+/** What the watch runs from, said by somebody who saw why: it lets in what was barred, and bars what was let in. */
+export function SupplyCard() {
+  const { state, book } = useJob();
+  const { facts } = state;
+  const supply = supplyOf(state, book);
+  return (
+    <FactCard
+      kind="identify.supply"
+      title="What it runs from"
+      recorded={facts.supply}
+      defaults={{ runsFrom: null, reason: '' }}
+      hint={
+        supply.reasons.length > 0 ? (
+          <Typography color="text.secondary">{capital(supply.reasons.join('; '))}.</Typography>
+        ) : undefined
+      }
+    >
+      <identifySupply.Choice
+        name="runsFrom"
+        label="It runs from"
+        options={SUPPLIES.map((value) => ({ value, label: SUPPLY_WORDS[value] }))}
+      />
+      <identifySupply.TextLine
+        name="reason"
+        label="What tells so"
+        helper="e.g. a light cell under the dial; no light cell and no rotor"
+      />
+    </FactCard>
+  );
+}
+
+const STANDING: Readonly<Record<ReturnType<typeof supplyOf>['verdict'], Standing>> = {
+  primary: 'good',
+  rechargeable: 'care',
+  contradicted: 'no',
+  'not known': 'open',
+};
+
+/** What the lamp says of the supply, where it is more than the book alone that speaks. */
+export function SupplyAnswer() {
+  const { state, book } = useJob();
+  const supply = supplyOf(state, book);
+  if (supply.againstPrimary.length === 0 || state.calibre?.charge) return null;
+  return (
+    <LampAnswer
+      question="What it runs from"
+      standing={STANDING[supply.verdict]}
+      answer={
+        supply.verdict === 'rechargeable'
+          ? 'An accumulator'
+          : supply.verdict === 'contradicted'
+            ? 'They contradict each other'
+            : 'It may be rechargeable'
+      }
+      reasons={[
+        ...supply.reasons.map((each) => `${capital(each)}.`),
+        supply.verdict === 'rechargeable'
+          ? 'No primary cell goes in: its kit does, after it was charged and watched.'
+          : 'Nothing goes in until somebody says, with the reason, what it runs from.',
+      ]}
+    />
+  );
+}
