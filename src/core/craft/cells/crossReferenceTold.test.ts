@@ -128,19 +128,154 @@ describe('a cross-reference, word for word', () => {
     ]);
   });
 
-  it.each([
-    ['mercury', { chemistry: 'mercury' }],
-    ['zinc-air', { chemistry: 'zinc-air' }],
-    ['an accumulator', { chemistry: 'accumulator' }],
-    ['of twice the voltage', { nominalV: 3 }],
-    ['of another chemistry', { chemistry: 'lithium' }],
-  ] as const)('never: %s', (_, own) => {
-    expect(crossReference(wanted(), { ...cell, ...own }).verdict).toBe('never');
+  it.each<readonly [string, CellWanted, Partial<CellType>, readonly string[]]>([
+    [
+      'mercury',
+      wanted({ chemistry: 'mercury' }),
+      { chemistry: 'mercury' },
+      ['Mercury cells are withdrawn and hazardous waste. Never refit one.'],
+    ],
+    [
+      'mercury for silver oxide',
+      wanted(),
+      { chemistry: 'mercury' },
+      ['Mercury cells are withdrawn and hazardous waste. Never refit one.'],
+    ],
+    [
+      'zinc-air',
+      wanted({ chemistry: 'zinc-air' }),
+      { chemistry: 'zinc-air' },
+      ['Zinc-air cells need air and are not made for watches.'],
+    ],
+    [
+      'an accumulator in a primary place',
+      wanted({ chemistry: 'accumulator' }),
+      { chemistry: 'accumulator' },
+      [
+        'The place takes a primary cell: an accumulator stands at another voltage and runs down within months.',
+      ],
+    ],
+    [
+      'a primary cell in a rechargeable place',
+      wanted({ place: 'rechargeable' }),
+      {},
+      ['The place is rechargeable: a primary cell under charge can burst.'],
+    ],
+    [
+      'of twice the voltage',
+      wanted(),
+      { nominalV: 3 },
+      ['3 V where 1.55 V is wanted: never, even at equal size.'],
+    ],
+    ['of another chemistry', wanted(), { chemistry: 'lithium' }, ['lithium where silver oxide is wanted.']],
+    [
+      'silver oxide where lithium is wanted',
+      wanted({ chemistry: 'lithium' }),
+      {},
+      ['silver oxide where lithium is wanted.'],
+    ],
+    [
+      'alkaline where lithium is wanted',
+      wanted({ chemistry: 'lithium', drain: 'none' }),
+      { chemistry: 'alkaline' },
+      ['alkaline where lithium is wanted.'],
+    ],
+    [
+      'lithium where alkaline is wanted',
+      wanted({ chemistry: 'alkaline' }),
+      { chemistry: 'lithium' },
+      ['lithium where alkaline is wanted.'],
+    ],
+  ])('never: %s', (_, place, own, reasons) => {
+    const cross = crossReference(place, { ...cell, ...own });
+    expect([cross.verdict, cross.reasons, mayBeFitted(cross.verdict)]).toEqual(['never', reasons, false]);
+  });
+
+  it('never is the whole reason of another chemistry: nothing is said of it beside a worse one', () => {
+    const { reasons } = crossReference(wanted(), { ...cell, chemistry: 'lithium', nominalV: 3 });
+    expect(reasons).toEqual(['3 V where 1.55 V is wanted: never, even at equal size.']);
+  });
+
+  it('is fitted where it is equal or accepted, and nowhere else', () => {
+    expect((['equal', 'accepted', 'nearly', 'never'] as const).map(mayBeFitted)).toEqual([
+      true,
+      true,
+      false,
+      false,
+    ]);
+  });
+
+  it('holds to its tolerances at both ends, by a hair', () => {
+    const of = (own: Partial<CellType>, place: Partial<CellWanted> = {}) =>
+      crossReference(wanted(place), { ...cell, ...own }).verdict;
+    // 0.1 V apart is still the same voltage; sizes are the same up to 0.1 mm.
+    expect([of({ nominalV: 1.65 }, { nominalV: 1.56 }), of({ nominalV: 1.66 }, { nominalV: 1.55 })]).toEqual([
+      'equal',
+      'never',
+    ]);
+    expect([
+      of({ heightMm: 2.25 }),
+      of({ heightMm: 2.05 }),
+      of({ heightMm: 2.26 }),
+      of({ heightMm: 2.04 }),
+    ]).toEqual(['equal', 'equal', 'never', 'never']);
+    // Nearest of several heights, whichever comes first.
+    const heights = { otherHeightsMm: [1.65, 1.2] };
+    expect([
+      of({ heightMm: 1.2 }, heights),
+      of({ heightMm: 1.65 }, heights),
+      of({ heightMm: 1.4 }, heights),
+    ]).toEqual(['accepted', 'accepted', 'never']);
+  });
+
+  it('speaks of high drain of silver oxide alone, and of BR in a lithium place alone', () => {
+    const silent = (own: Partial<CellType>, place: Partial<CellWanted>) =>
+      crossReference(wanted(place), { ...cell, ...own }).reasons.join(' ');
+    expect(silent({ drain: 'high', chemistry: 'alkaline' }, { chemistry: 'alkaline' })).not.toContain(
+      'High drain',
+    );
+    expect(silent({ code: 'BR9' }, {})).not.toContain('BR is');
+    expect(silent({ chemistry: 'lithium' }, { chemistry: 'lithium', drain: 'none' })).not.toContain('BR is');
   });
 
   it.each([{ diameterMm: null }, { heightMm: null }])('not known to fit, so not to be fitted: %p', (own) => {
     const { verdict } = crossReference(wanted(), { ...cell, ...own });
     expect([verdict, mayBeFitted(verdict)]).toEqual(['nearly', false]);
+  });
+
+  it('says that a size is not known, and shows its rules and sources', () => {
+    expect(crossReference(wanted(), { ...cell, heightMm: null }).reasons).toEqual([
+      'The size of SR621SW is not known. Measure it first.',
+    ]);
+    expect(crossReference(wanted(), { ...cell, drain: 'high' }).working).toEqual([
+      {
+        what: 'nominal voltage',
+        rule: 'other voltage at equal size: never',
+        figures: 'wanted 1.55 V, this 1.55 V',
+        source: 'IEC 60086-3',
+      },
+      {
+        what: 'size',
+        rule: 'diameter within 0.1 mm, height within 0.1 mm',
+        figures: 'wanted 6.8 × 2.15 mm, this 6.8 × 2.15 mm',
+        source: 'IEC 60086-3',
+      },
+      {
+        what: 'drain',
+        rule: 'high in a low place: accepted; low where light, alarm or chronograph draw: no',
+        figures: 'wanted low, this high',
+        source: 'trade practice',
+      },
+    ]);
+    const drains = (wantedDrain: CellWanted['drain'], drain: CellType['drain']) =>
+      crossReference(wanted({ drain: wantedDrain }), { ...cell, drain }).working.some(
+        ({ what }) => what === 'drain',
+      );
+    expect([drains('none', 'low'), drains('low', 'none'), drains('none', 'none')]).toEqual([
+      false,
+      false,
+      false,
+    ]);
   });
 
   it('shows sizes and drains in its working', () => {
@@ -156,6 +291,7 @@ describe('what a named cell makes a movement want', () => {
   it('is nothing without a size', () => {
     expect(wantedFromType({ ...cell, diameterMm: null }, { drain: 'low' })).toBeNull();
     expect(wantedFromType({ ...cell, heightMm: null }, { drain: 'low' })).toBeNull();
+    expect(wantedFromType(cell, { drain: 'low' })?.otherHeightsMm).toEqual([]);
   });
   it('asks no drain of lithium where little is drawn, and charges only an accumulator', () => {
     const lithium = { ...cell, chemistry: 'lithium' } as const;
