@@ -230,6 +230,8 @@ export const dryTest = (
   leakClock: null,
   temperatureC: 21,
   note: '',
+  retestOf: null,
+  excessReason: '',
   ...more,
 });
 export const proved = (

@@ -138,23 +138,46 @@ test('reseal and test: the same cell goes back, the tester runs, and the slip cl
   await expect(card(page, 'Closed')).toContainText('seam even all round');
   await toStage(page, 'Test');
   const test_ = card(page, 'Record a test');
+  const lamp = page.getByRole('complementary', { name: 'Lamp' });
+  const made = page.getByRole('region', { name: 'Tests made' });
+  // Nothing is filled in that nobody saw.
+  await test_.getByRole('button', { name: 'Record', exact: true }).click();
+  await expect(test_.getByText(/^Outcome: one of/)).toBeVisible();
+  await test_.getByRole('radio', { name: 'Dry air' }).check();
   await test_.getByLabel('Pressure').fill('5');
-  await test_.getByLabel('Watched for').fill('30');
+  await test_.getByLabel('Watched for').fill('60');
   await test_.getByRole('radio', { name: 'Leak seen', exact: true }).check();
   await test_.getByLabel('It leaked at').fill('4');
   await test_.getByRole('button', { name: 'Record', exact: true }).click();
-  await expect(page.getByRole('complementary', { name: 'Lamp' })).toContainText('That is the crown');
-  await expect(page.getByRole('region', { name: 'Tests made' })).toContainText('leak seen, at 4 o’clock');
-  await test_.getByLabel('Pressure').fill('5');
-  await test_.getByLabel('Watched for').fill('30');
-  await test_.getByRole('button', { name: 'Run it on the tester' }).click();
-  await expect(test_.getByRole('img', { name: /after 30 of 30 s/ })).toBeVisible();
-  await expect(test_.getByLabel('Deflection, end')).toHaveValue(/^1[0-4]/);
-  await test_.getByRole('button', { name: 'Record', exact: true }).click();
-  await expect(page.getByRole('region', { name: 'Tests made' })).toContainText('% of the deflection left');
+  await expect(lamp).toContainText('That is the crown');
+  await expect(made).toContainText('leak seen, at 4 o’clock');
+  // A pass that names no repair takes nothing back.
+  const pass = async (retest: boolean) => {
+    await test_.getByRole('radio', { name: 'Dry air' }).check();
+    await test_.getByLabel('Pressure').fill('5');
+    await test_.getByLabel('Watched for').fill('60');
+    await test_.getByRole('button', { name: 'Run it on the tester' }).click();
+    await expect(test_.getByRole('img', { name: /after 60 of 60 s/ })).toBeVisible();
+    await expect(test_.getByLabel('Deflection, end')).toHaveValue(/^1[0-4]/);
+    await test_.getByRole('radio', { name: 'No leak seen', exact: true }).check();
+    if (retest) {
+      await test_.getByLabel('Retest of').selectOption({ index: 1 });
+      await test_.getByLabel('What was done about it').fill('crown seal renewed');
+    }
+    await test_.getByRole('button', { name: 'Record', exact: true }).click();
+  };
+  await pass(false);
+  await expect(made).toContainText('% of the deflection left');
+  await expect(lamp).toContainText('Not water resistant');
+  await pass(true);
+  await expect(made).toContainText('Retest, dry air test at 5 bar');
+  await expect(lamp).toContainText('Tested at 5 bar');
+  // Beyond its rating a reason is asked.
+  await test_.getByLabel('Pressure').fill('25');
+  await expect(test_.getByLabel('Why beyond that all the same')).toBeVisible();
   await prove(page);
   await sign(page);
-  await expect(slip(page)).toContainText('Tested at 5 bar, dry air, for 30 seconds');
+  await expect(slip(page)).toContainText('Tested at 5 bar, dry air, for 60 seconds');
   await expect(slip(page)).toContainText('The same cell put back');
   await expect(slip(page)).toContainText('Seal of the crystal not touched.');
 });

@@ -17,6 +17,8 @@ import {
 } from '../core/craft/policy';
 import { id, number, objectOf, oneOf, priceLine, priceMinor, text } from './fields';
 
+const testBar = (words: string) => number({ words, min: 0.1, max: 130, unit: 'bar', example: 10 });
+
 const hour = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'Hours: hour and minute, e.g. 08:30.');
 const openHours: z.ZodType<OpenHours, OpenHours> = z
   .strictObject({ from: hour, to: hour })
@@ -84,6 +86,9 @@ const policy = objectOf<Omit<Policy, 'revision'>>({
   ownCostMinor: priceMinor,
   referralMarginMinor: priceMinor,
   provingRunHours: number({ words: 'Proving run', min: 0, max: 168, unit: 'h', example: 8 }),
+  mostTestBar: testBar('We test at most at'),
+  dryTesterMostBar: testBar('The dry tester reaches'),
+  wetTesterMostBar: testBar('The wet tester reaches'),
 });
 
 /** What the policy page sends: the shop and its policy, resting on the revision its writer saw. */

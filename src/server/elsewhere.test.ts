@@ -21,7 +21,7 @@ const PHOTO = Buffer.from(
 /** A job with a photograph, a fitted cell, a correction and a conflict, made here. */
 async function made(): Promise<string> {
   await here.post('/api/lots', delivery);
-  const job = await here.takeIn('a');
+  const job = await here.takeInMeasured('a');
   const photo = await fetch(`${here.url}/api/attachments?technicianId=${technicianId}&name=before.png`, {
     method: 'POST',
     headers: { 'content-type': 'application/octet-stream' },
@@ -189,7 +189,7 @@ describe('lists as CSV', () => {
     ).toEqual(['cell,SR621SW,S-1,-1,fitted,T0001-8', 'cell,SR621SW,S-1,5,goods in,']);
     expect(await lines('/api/lists/collections.csv')).toHaveLength(1);
     const logbook = await lines(`/api/jobs/${job}/logbook.csv`);
-    expect(logbook).toHaveLength(12);
+    expect(logbook).toHaveLength(13);
     expect(logbook.join()).toContain('as found: residue');
     expect(await lines(`/api/customers/${newJob('a').customer.id}/jobs.csv`)).toHaveLength(2);
     expect(await lines(`/api/watches/${newJob('a').watchId}/visits.csv`)).toHaveLength(2);

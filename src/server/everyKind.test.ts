@@ -16,6 +16,7 @@ const NEEDS_MORE: readonly EntryKind[] = [
 const AFTER: Partial<Record<EntryKind, EntryKind>> = {
   'open.part-settled': 'open.part',
   'arrive.parts-arrived': 'arrive.parts-request',
+  'cell.fitted': 'cell.found',
   'set.run-ended': 'set.run-began',
   'cell.out-settled': 'cell.out',
   'cell.dropped-settled': 'cell.dropped',

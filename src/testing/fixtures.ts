@@ -120,6 +120,8 @@ export const dryTest: Payloads['test.made'] = {
   leakClock: null,
   temperatureC: null,
   note: '',
+  retestOf: null,
+  excessReason: '',
 };
 
 /** A cell job on an OR 41.2, recorded from arrival to the proof, ready to be signed. */

@@ -124,7 +124,7 @@ export const samples: { readonly [K in EntryKind]: Payloads[K] } = {
     supplier: 'Saltmarsh Wholesale',
     lotCode: 'S-1',
     alkalineAgreed: false,
-    ownersOwn: false,
+    ownersOwn: true,
   },
   'cell.accumulator': {
     kitCode: 'KT-V21',

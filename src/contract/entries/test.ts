@@ -1,12 +1,13 @@
 import { z } from 'zod';
-import { TEST_METHODS, type TestPayloads } from '../../core/logbook';
-import { clock, number, oneOf, optionalText } from '../fields';
+import { TEST_METHODS, TEST_OUTCOMES } from '../../core/craft/tightness';
+import type { TestPayloads } from '../../core/logbook';
+import { clock, id, number, oneOf, optionalText } from '../fields';
 import type { KindDefinitions } from './define';
 const deflection = number({ words: 'Deflection', min: -500, max: 500, unit: 'µm', example: 12.4 });
 
 export const testKinds: KindDefinitions<TestPayloads> = {
   'test.made': {
-    version: 2,
+    version: 3,
     raise: {
       1: (payload) => ({
         ...(payload as object),
@@ -16,18 +17,29 @@ export const testKinds: KindDefinitions<TestPayloads> = {
         temperatureC: null,
         note: '',
       }),
+      2: (payload) => ({ retestOf: null, excessReason: '', ...(payload as object) }),
     },
     schema: z
       .strictObject({
         method: oneOf('Method', TEST_METHODS),
         pressureBar: number({ words: 'Pressure', min: -0.9, max: 130, unit: 'bar', example: 3 }).nullable(),
         seconds: number({ words: 'Duration', min: 1, max: 86_400, unit: 's', example: 60 }),
-        outcome: oneOf('Outcome', ['no leak seen', 'leak seen', 'not clear']),
+        outcome: oneOf('Outcome', TEST_OUTCOMES),
         deflectionStartUm: deflection.nullable(),
         deflectionEndUm: deflection.nullable(),
         leakClock: clock.nullable(),
         temperatureC: number({ words: 'Temperature', min: -10, max: 60, unit: '°C', example: 22 }).nullable(),
         note: optionalText({ words: 'What was done', max: 300, example: 'crown seal renewed, tested again' }),
+        retestOf: id.nullable(),
+        excessReason: optionalText({
+          words: 'Why beyond the limit',
+          max: 200,
+          example: 'the owner asks for its full rating, told of the risk',
+        }),
+      })
+      .refine((test) => test.retestOf === null || test.note !== '', {
+        path: ['note'],
+        error: 'What was done: a retest follows a repair, e.g. “crown seal renewed”.',
       })
       .refine((test) => test.leakClock === null || test.outcome === 'leak seen', {
         path: ['leakClock'],

@@ -1,3 +1,4 @@
+import { testExcess } from '../advice/handback';
 import { overTravel } from '../craft/opening';
 import { type Judges, refuse } from './admission';
 
@@ -7,7 +8,8 @@ type AtTheBench =
   | 'open.part-settled'
   | 'open.photo-mark'
   | 'seal.gasket'
-  | 'set.run-ended';
+  | 'set.run-ended'
+  | 'test.made';
 
 /** What is recorded between arrival and hand-back, the cell apart: each names something the job holds. */
 export const benchJudges: Judges<AtTheBench> = {
@@ -32,6 +34,15 @@ export const benchJudges: Judges<AtTheBench> = {
     lotId === null || lots().find(({ id }) => id === lotId)?.item === 'gasket'
       ? null
       : refuse(['The lot named holds no gaskets of this stock.'], 'Choose a gasket lot from the list.'),
+  'test.made': ({ payload }, { state, context }) => {
+    const { retestOf, excessReason } = payload;
+    if (retestOf !== null && !state.facts.tests.some(({ id }) => id === state.standsFor(retestOf)))
+      return refuse(['The test it tries anew is not one of this job.'], 'Choose it from the tests made.');
+    const excess = testExcess(payload, state, context.policy);
+    return excess.length > 0 && excessReason === ''
+      ? refuse(excess, 'Test at less, or say why it was tested beyond that.')
+      : null;
+  },
   'set.run-ended': (_, { state }) =>
     state.facts.runBegan === null
       ? refuse(['No proving run was begun.'], 'Record what the hands show at its start.')

@@ -1,5 +1,5 @@
 import { admit, signatureOf } from '../../testing/admitted';
-import { idOf, type Logbook, lot, readyJob, takenIn } from '../../testing/fixtures';
+import { dryTest, idOf, type Logbook, lot, readyJob, takenIn } from '../../testing/fixtures';
 import type { Lot } from '../craft/stock';
 import { LEFT_BY, type Payloads } from '../logbook';
 
@@ -174,6 +174,31 @@ const REFUSED: readonly Case[] = [
     (job) => void job.add('cell.accumulator', kit()),
     'This watch runs from a primary cell: the cell found is SR621SW. An accumulator stands at another voltage and runs down within months.',
     'Fit a primary cell. If it does charge an accumulator, say so with the reason, at the cell.',
+  ],
+  [
+    'a test beyond what the watch is rated for',
+    () => takenIn('reseal and test'),
+    (job) => void job.add('test.made', { ...dryTest, pressureBar: 5 }),
+    '5 bar is more than this watch is rated for: 3 bar.',
+    'Test at less, or say why it was tested beyond that.',
+  ],
+  [
+    'a test beyond shop and tester',
+    () => takenIn('reseal and test'),
+    (job) => void job.add('test.made', { ...dryTest, method: 'wet', pressureBar: 20 }),
+    [
+      '20 bar is more than this watch is rated for: 3 bar.',
+      '20 bar is more than this shop tests at: 10 bar.',
+      '20 bar is more than its tester is made for: 12.5 bar.',
+    ],
+    'Test at less, or say why it was tested beyond that.',
+  ],
+  [
+    'a retest of a test of another job',
+    () => takenIn('reseal and test'),
+    (job) => void job.add('test.made', { ...dryTest, retestOf: idOf('elsewhere'), note: 'ring renewed' }),
+    'The test it tries anew is not one of this job.',
+    'Choose it from the tests made.',
   ],
   [
     'a lot of another shop',
@@ -529,6 +554,11 @@ describe('what is admitted beside it', () => {
       'a cell of the size that was found, where the book knows nothing',
       () => found('394'),
       fit({ cellCode: 'SR936SW' }),
+    ],
+    [
+      'a test beyond the rating, with its reason',
+      () => takenIn('reseal and test'),
+      (job) => job.add('test.made', { ...dryTest, pressureBar: 5, excessReason: 'the owner asks for it' }),
     ],
     ['a cell that lies in the well measured', () => measured(), fit({ cellCode: 'SR936SW' })],
     [

@@ -57,7 +57,6 @@ export {
 } from './facts/open';
 export { GASKET_PROFILES, SEAL_STATES, type SealPayloads } from './facts/seal';
 export { OUTSIDE, type Outside, type SetPayloads } from './facts/set';
-export { deflectionKept, TEST_METHODS, type TestPayloads } from './facts/test';
 export { foldJob, type JobState, undoable } from './foldJob';
 export {
   LOOSE_CELL_CAUTION,
@@ -83,3 +82,4 @@ export {
 } from './parts';
 export { awaitedParts, openParts, type StageProgress, type StageStatus } from './progress';
 export type { JobContext, WellState } from './state';
+export type { TestPayloads } from './facts/test';

@@ -63,7 +63,7 @@ const MET: Readonly<Record<Requirement, (job: JobSoFar, policy: Policy) => boole
   'seal.gasket': ({ facts }) => facts.gasket !== null,
   'seal.other': ({ facts }) => facts.otherSeals !== null,
   'seal.closed': ({ facts }) => facts.closed?.payload.seamEven === true,
-  'test.made': ({ facts }) => facts.tests.length > 0,
+  'test.made': ({ facts }) => facts.tests.some(({ id }) => !facts.testsBeforeClosing.has(id)),
   'set.runs': ({ facts }) => facts.runs?.payload.runs === true,
   'set.time': ({ facts }) => facts.timeSet?.payload.set === true,
   'set.functions': ({ facts }) => facts.functions !== null,

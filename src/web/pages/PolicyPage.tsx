@@ -301,6 +301,17 @@ function PolicyForm({ shop }: { readonly shop: SeenShop }) {
                 quantity="hours"
                 helper="0: none; ask for it in a service above"
               />
+              <MeasureField name="policy.mostTestBar" label="We test at most at" quantity="pressureBar" />
+              <MeasureField
+                name="policy.dryTesterMostBar"
+                label="The dry tester reaches"
+                quantity="pressureBar"
+              />
+              <MeasureField
+                name="policy.wetTesterMostBar"
+                label="The wet tester reaches"
+                quantity="pressureBar"
+              />
             </Section>
             {said && <Alert severity={said.wrong ? 'error' : 'success'}>{said.text}</Alert>}
             <Box

@@ -1,3 +1,4 @@
+import { judgeTests } from '../handback';
 import { awaitedParts, type JobState } from '../../logbook';
 import type { Judged } from '../../craft/judgement';
 import { type Policy, STAGE_WORDS, type Weekday } from '../../craft/policy';
@@ -67,7 +68,10 @@ export function waitsFor(state: JobState): string {
     state.progress.some(({ missing }) => missing.some(({ requirement }) => requirement === 'arrive.consent'))
   )
     return 'the owner’s consent';
-  if (state.facts.tests.at(-1)?.payload.outcome === 'leak seen' && state.signature.state === 'unsigned')
+  if (
+    state.signature.state === 'unsigned' &&
+    judgeTests(state).some(({ stands, shows }) => stands && shows.verdict === 'leaks')
+  )
     return 'a leak to mend, or to tell the owner of';
   const parts = awaitedParts(state.facts)?.payload;
   if (parts) {

@@ -1,3 +1,4 @@
 export { handback, type Handback } from './handback';
 export { provingRun } from './provingRun';
-export { waterStatement } from './waterStatement';
+export { type JudgedTest, judgeTests, testInWords, waterStatement } from './waterStatement';
+export { testExcess } from './testExcess';

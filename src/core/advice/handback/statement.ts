@@ -12,6 +12,7 @@ import {
 } from '../../logbook';
 import { seenMovement } from '../identify';
 import { provingRun } from './provingRun';
+import { judgeTests, testInWords } from './waterStatement';
 
 const SEALS = ['crown', 'pushers', 'crystal'] as const;
 
@@ -139,9 +140,10 @@ export function testedLines(state: JobState): readonly string[] {
     ...(runs?.runs ? [`Seen running for ${figure(runs.watchedSeconds)} seconds.`] : []),
     ...(ranToEnd(run) ? run.reasons : []),
     ...where(working.length > 0, `Works: ${working.join(', ')}.`),
-    ...facts.tests.map(
-      ({ payload }) =>
-        `${payload.method} test${payload.pressureBar === null ? '' : ` at ${figure(payload.pressureBar)} bar`}: ${payload.outcome}.`,
+    ...judgeTests(state).map(({ test, shows }) =>
+      shows.verdict === 'proves nothing'
+        ? `${testInWords(test)}: ${test.payload.outcome}, which proves nothing: ${shows.reasons.join(', ')}.`
+        : `${testInWords(test)}: ${shows.verdict === 'not clear' && test.payload.outcome === 'no leak seen' ? `not clear, ${shows.reasons.join(', ')}` : test.payload.outcome}${test.payload.excessReason && ` (beyond its limit: ${test.payload.excessReason})`}.`,
     ),
   ];
 }
@@ -154,7 +156,10 @@ export function notDoneLines(state: JobState, { policy, catalogue }: JobContext)
   const ended = facts.decision !== null;
   const unordered = partsToOrder(facts).map(({ what }) => what);
   return [
-    ...where(facts.tests.length === 0 && !ended, 'No water resistance test.'),
+    ...where(
+      !judgeTests(state).some(({ shows }) => shows.verdict !== 'proves nothing') && !ended,
+      'No water resistance test.',
+    ),
     ...where(gasket !== undefined && gasket.state !== 'renewed', 'Gasket not renewed.'),
     ...where(!facts.readings.has('currentUA') && !ended, 'Current not measured.'),
     ...where(

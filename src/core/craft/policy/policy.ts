@@ -54,6 +54,10 @@ export interface Policy {
   readonly warrantyMonths: number;
   /** How long a watch runs at the bench before it is handed back; 0: no proving run. */
   readonly provingRunHours: number;
+  /** The most this shop tests a watch at, and the most each of its testers is made for, bar. */
+  readonly mostTestBar: number;
+  readonly dryTesterMostBar: number;
+  readonly wetTesterMostBar: number;
   /** What a job costs the shop, hands and material, without tax. */
   readonly ownCostMinor: number;
   /** What the shop keeps when it refers a watch instead. */
@@ -96,6 +100,9 @@ export const DEFAULT_POLICY: Policy = {
   currency: 'EUR',
   warrantyMonths: 12,
   provingRunHours: 0,
+  mostTestBar: 10,
+  dryTesterMostBar: 10,
+  wetTesterMostBar: 12.5,
   ownCostMinor: 500,
   referralMarginMinor: 300,
 };

@@ -4,7 +4,7 @@ import { type Part, partInWords, type Served } from '../../craft/parts';
 import type { Envelope, FactKinds } from '../envelope';
 import type { SealFacts } from './seal';
 import type { SetFacts } from './set';
-import type { TestFacts } from './test';
+import { type TestFacts, testsAreBefore } from './test';
 export const AS_FOUND = [
   'nothing unusual',
   'tool marks',
@@ -153,7 +153,7 @@ export const openKinds: FactKinds<OpenPayloads, OpenFacts & SealFacts & SetFacts
         facts.outside = null;
         facts.runBegan = null;
         facts.runEnded = null;
-        facts.tests = [];
+        testsAreBefore(facts);
         facts.paired = null;
         facts.now = null;
       }

@@ -1,6 +1,7 @@
 import type { GasketFinding } from '../../craft/gaskets';
 import { figure } from '../../craft/judgement';
 import type { Envelope, FactKinds } from '../envelope';
+import { type TestFacts, testsAreBefore } from './test';
 
 export const GASKET_PROFILES = ['round', 'flat', 'L-shaped', 'shaped to the case', 'not seen'] as const;
 export const SEAL_STATES = ['renewed', 'inspected', 'not touched', 'none there'] as const;
@@ -56,7 +57,7 @@ export const noSealFacts = (): SealFacts => ({
   closed: null,
 });
 
-export const sealKinds: FactKinds<SealPayloads, SealFacts> = {
+export const sealKinds: FactKinds<SealPayloads, SealFacts & TestFacts> = {
   'seal.gasket': {
     words: ({ state, greased, size }) =>
       `gasket ${state}${size && ` (${size})`}${greased ? ', greased' : ''}`,
@@ -83,6 +84,9 @@ export const sealKinds: FactKinds<SealPayloads, SealFacts> = {
     words: ({ how, seamEven, raisedClocks, interim }) =>
       `closed${interim ? ' interim' : ''}: ${how}, seam ${seamEven ? 'even all round' : `not even${raisedClocks.length > 0 ? ` at ${raisedClocks.map((clock) => figure(clock, 1)).join(', ')} o’clock` : ''}`}`,
     afterSigning: 'reopens',
-    fold: (facts, entry) => void (facts.closed = entry),
+    fold: (facts, entry) => {
+      testsAreBefore(facts);
+      facts.closed = entry;
+    },
   },
 };

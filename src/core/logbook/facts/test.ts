@@ -1,54 +1,52 @@
 import { figure } from '../../craft/judgement';
+import { deflectionKept, type TightnessTest } from '../../craft/tightness';
 import type { Envelope, FactKinds } from '../envelope';
-
-export const TEST_METHODS = ['dry air', 'wet', 'condensation'] as const;
-export type TestMethod = (typeof TEST_METHODS)[number];
+import type { SealFacts } from './seal';
 
 export interface TestPayloads {
-  'test.made': {
-    readonly method: TestMethod;
-    /** Null for condensation. */
-    readonly pressureBar: number | null;
-    readonly seconds: number;
-    /** What the tester's own instrument or eye said. */
-    readonly outcome: 'no leak seen' | 'leak seen' | 'not clear';
-    /** The case's deflection after settling and at the end, µm; null where the tester shows none. */
-    readonly deflectionStartUm: number | null;
-    readonly deflectionEndUm: number | null;
+  'test.made': TightnessTest & {
     /** Where it leaked, seen from the dial; null where it did not, or nobody saw where. */
     readonly leakClock: number | null;
     readonly temperatureC: number | null;
-    /** What was done about it. */
+    /** What was done about it; of a retest what was repaired before it. */
     readonly note: string;
+    /** The test that leaked, or was not clear, which this one tries anew after a repair. */
+    readonly retestOf: string | null;
+    /** Why it was tested beyond what watch, shop or tester are for; empty where it was not. */
+    readonly excessReason: string;
   };
-}
-
-/** The share of the deflection that was left at the end of a test, 0 to 1, or null where it was not read. */
-export function deflectionKept(
-  test: Pick<TestPayloads['test.made'], 'deflectionStartUm' | 'deflectionEndUm'>,
-): number | null {
-  const { deflectionStartUm: start, deflectionEndUm: end } = test;
-  return start === null || end === null || start === 0 ? null : end / start;
 }
 
 type Fact<K extends keyof TestPayloads> = Envelope<K, TestPayloads[K]>;
 
 /** The facts of this stage as they stand: the latest live entry in each place. */
 export interface TestFacts {
+  /** Every test of the visit: a leak stands through a reopening. */
   tests: Fact<'test.made'>[];
+  /** Those made before the watch was closed as it is now. */
+  testsBeforeClosing: Set<string>;
 }
 
 export const noTestFacts = (): TestFacts => ({
   tests: [],
+  testsBeforeClosing: new Set(),
 });
 
-export const testKinds: FactKinds<TestPayloads, TestFacts> = {
+/** Whatever was tested until now was tested on another closing, or on none. */
+export function testsAreBefore(facts: TestFacts): void {
+  for (const { id } of facts.tests) facts.testsBeforeClosing.add(id);
+}
+
+export const testKinds: FactKinds<TestPayloads, TestFacts & SealFacts> = {
   'test.made': {
     words: (test) => {
       const kept = deflectionKept(test);
-      return `${test.method} test${test.pressureBar === null ? '' : ` at ${figure(test.pressureBar)} bar`}: ${test.outcome}${test.leakClock === null ? '' : `, at ${figure(test.leakClock, 1)} o’clock`}${kept === null ? '' : `, ${figure(kept * 100, 1)} % of the deflection left`}`;
+      return `${test.retestOf === null ? '' : 'retest, '}${test.method} test${test.pressureBar === null ? '' : ` at ${figure(test.pressureBar)} bar`}: ${test.outcome}${test.leakClock === null ? '' : `, at ${figure(test.leakClock, 1)} o’clock`}${kept === null ? '' : `, ${figure(kept * 100, 1)} % of the deflection left`}${test.excessReason && `; beyond its limit: ${test.excessReason}`}`;
     },
     afterSigning: 'reopens',
-    fold: (facts, entry) => void facts.tests.push(entry),
+    fold: (facts, entry) => {
+      facts.tests.push(entry);
+      if (facts.closed === null) facts.testsBeforeClosing.add(entry.id);
+    },
   },
 };

@@ -1,11 +1,19 @@
 import { Paper, Stack, Typography } from '@mui/material';
 import { useFormContext } from 'react-hook-form';
-import { waterStatement } from '../../../core/advice/handback';
+import {
+  type JudgedTest,
+  judgeTests,
+  testExcess,
+  testInWords,
+  waterStatement,
+} from '../../../core/advice/handback';
 import { capital, figure } from '../../../core/craft/judgement';
-import { deflectionKept, entryInWords, TEST_METHODS, type Payloads } from '../../../core/logbook';
+import { entryInWords, type Payloads } from '../../../core/logbook';
+import { deflectionKept, TEST_METHODS, TEST_OUTCOMES } from '../../../core/craft/tightness';
 import { Caution, LampAnswer, Working } from '../../kit/Lamp';
 import { CaseFigure } from '../../figures/CaseFigure';
 import { optionsOf, fieldsOf } from '../../kit/fields';
+import { NativeSelect } from '../../kit/NativeSelect';
 import { FactCard, RecordedBy } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
 import { OnTester } from './OnTester';
@@ -37,9 +45,47 @@ function LeakPlace() {
   );
 }
 
+/** Which test it tries anew, where one stands that leaked or was not clear. */
+function RetestOf({ standing }: { readonly standing: readonly JudgedTest[] }) {
+  const form = useFormContext();
+  const retestOf = testMade.useValue('retestOf');
+  if (standing.length === 0) return null;
+  return (
+    <NativeSelect
+      label="Retest of"
+      value={retestOf ?? ''}
+      options={[
+        { value: '', label: 'a test of its own' },
+        ...standing.map(({ test }) => ({
+          value: test.id,
+          label: `${testInWords(test)}, ${test.payload.outcome}`,
+        })),
+      ]}
+      onChange={(id) => form.setValue('retestOf', id === '' ? null : id, { shouldDirty: true })}
+    />
+  );
+}
+
+/** Beyond what watch, shop or tester are for a reason is wanted; within it nothing is asked. */
+function Excess() {
+  const { state, context } = useJob();
+  const [method, pressureBar] = [testMade.useValue('method'), testMade.useValue('pressureBar')];
+  const excess = Number.isFinite(pressureBar)
+    ? testExcess({ method, pressureBar }, state, context.policy)
+    : [];
+  if (excess.length === 0) return null;
+  return (
+    <>
+      <Caution grave>{excess.join(' ')} A crystal can fly, and a seal that held is broken by it.</Caution>
+      <testMade.TextLine name="excessReason" label="Why beyond that all the same" />
+    </>
+  );
+}
+
 function Mat() {
-  const { state } = useJob();
-  const { tests, closed } = state.facts;
+  const { state, context } = useJob();
+  const { closed } = state.facts;
+  const tests = judgeTests(state);
   return (
     <>
       {tests.length > 0 && (
@@ -47,9 +93,11 @@ function Mat() {
           <Typography variant="h3" component="h2">
             Tests made
           </Typography>
-          {tests.map((test) => (
+          {tests.map(({ test, shows, stands }) => (
             <Typography key={test.id}>
               {capital(entryInWords(test))} · <RecordedBy entry={test} />
+              {shows.verdict === 'proves nothing' && ` · proves nothing: ${shows.reasons.join(', ')}`}
+              {stands && ' · stands until a retest passes'}
             </Typography>
           ))}
         </Paper>
@@ -60,15 +108,23 @@ function Mat() {
         title="Record a test"
         recorded={null}
         defaults={{
-          method: 'dry air',
+          method: null,
           pressureBar: null,
-          seconds: 60,
-          outcome: 'no leak seen',
+          seconds: null,
+          outcome: null,
           deflectionStartUm: null,
           deflectionEndUm: null,
           leakClock: null,
           temperatureC: null,
           note: '',
+          retestOf: null,
+          excessReason: '',
+        }}
+        judge={(payload) => {
+          const excess = testExcess(payload, state, context.policy);
+          return excess.length > 0 && payload.excessReason === ''
+            ? { path: 'excessReason', reason: 'The reason: test at less, or say why beyond that.' }
+            : null;
         }}
         instead={
           closed ? undefined : (
@@ -92,11 +148,7 @@ function Mat() {
           />
           <testMade.MeasureField name="seconds" label="Watched for" quantity="durationS" />
         </Stack>
-        <testMade.Choice
-          name="outcome"
-          label="Outcome"
-          options={optionsOf(['no leak seen', 'leak seen', 'not clear'])}
-        />
+        <testMade.Choice name="outcome" label="Outcome" options={optionsOf(TEST_OUTCOMES)} />
         <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
           <testMade.MeasureField
             name="deflectionStartUm"
@@ -122,6 +174,8 @@ function Mat() {
         </Stack>
         <OnTester />
         <LeakPlace />
+        <Excess />
+        <RetestOf standing={tests.filter(({ stands }) => stands)} />
         <testMade.TextLine name="note" label="What was done about it" />
       </FactCard>
     </>
@@ -132,7 +186,7 @@ function Lamp() {
   const { state } = useJob();
   const water = waterStatement(state);
   const last = state.facts.tests.at(-1);
-  const leak = state.facts.tests.findLast((test) => test.payload.outcome === 'leak seen');
+  const leak = water.tests.findLast(({ stands, shows }) => stands && shows.verdict === 'leaks')?.test;
   const crown = state.facts.watch?.payload.crownClock ?? null;
   return (
     <>
