@@ -1,5 +1,5 @@
 import type { FindResult } from '../src/contract';
-import { expect, jobId, openJob, test, typeAsDevice } from './counter';
+import { expect, jobId, openJob, seeUsual, test, typeAsDevice } from './counter';
 
 test.describe('devices that type', () => {
   test('a caliper’s or meter’s figure goes to the next measure wanted, never to a shortcut', async ({
@@ -209,7 +209,9 @@ test.describe('the cell stage', () => {
     await expect(page.getByRole('complementary', { name: 'Lamp' })).toContainText('Not in the book');
     await page.keyboard.press('5');
     await page.getByLabel('Marking of the old cell').fill('371');
-    await page.getByRole('region', { name: 'Cell found' }).getByRole('button', { name: 'Record' }).click();
+    const cellFound = page.getByRole('region', { name: 'Cell found' });
+    await seeUsual(cellFound, 'Cell found');
+    await cellFound.getByRole('button', { name: 'Record' }).click();
     // It goes by the cell found, out of a lot with its date, like any other.
     const fit = page.getByRole('region', { name: 'Cell to fit' });
     await fit.getByRole('button', { name: /^Fitted SR920SW from lot/ }).click();
@@ -278,26 +280,25 @@ test.describe('what is typed wrongly', () => {
   });
 });
 
-test('what was done to the gasket follows the advice until a hand says otherwise', async ({
+test('what was done to the gasket is said by hand, beside an advice that thinks along', async ({
   bench: page,
 }) => {
   await openJob(page, 'to-close', 'seal');
   const gasket = page.getByRole('region', { name: 'Gasket' });
   const lamp = page.getByRole('complementary', { name: 'Lamp' });
-  await expect(gasket.getByRole('radio', { name: 'Renewed' })).toBeChecked();
+  await expect(gasket.getByRole('radio', { checked: true })).toHaveCount(0);
+  await gasket.getByRole('button', { name: 'Record' }).click();
+  await expect(gasket.getByText(/Grease: yes or no/)).toBeVisible();
   await gasket.getByLabel('Age of the ring').fill('2');
   await expect(lamp).toContainText('Reuse');
-  await expect(gasket.getByRole('radio', { name: 'Reused' })).toBeChecked();
-  await expect(gasket.getByLabel('Why')).toHaveValue(/Sound, young/);
   await gasket.getByRole('checkbox', { name: 'Nicked' }).check();
-  await expect(gasket.getByRole('radio', { name: 'Renewed' })).toBeChecked();
+  await expect(lamp).toContainText('Renew');
+  await expect(gasket.getByRole('radio', { checked: true })).toHaveCount(0);
   await gasket.getByRole('radio', { name: 'Left in place' }).check();
+  await gasket.getByRole('radio', { name: 'None' }).check();
   await gasket.getByLabel('Why').fill('the owner declined');
-  await gasket.getByRole('checkbox', { name: 'Nicked' }).uncheck();
-  await expect(gasket.getByRole('radio', { name: 'Left in place' })).toBeChecked();
-  await gasket.getByRole('checkbox', { name: 'Hard' }).check();
   await gasket.getByRole('button', { name: 'Record' }).click();
-  await expect(gasket.getByText('Gasket left in place (18.5 × 0.50), greased')).toBeVisible();
+  await expect(gasket.getByText('Gasket left in place')).toBeVisible();
   await expect(lamp).toContainText('Recorded otherwise: the owner declined');
 });
 

@@ -5,6 +5,7 @@ import {
   expectAccessible,
   openJob,
   recorded,
+  seeUsual,
   setDevice,
   takenIn,
   test,
@@ -24,6 +25,7 @@ test('a half-legible marking comes back as alternatives, and the witnesses say w
   await page.getByLabel('Marking of the old cell').fill('ML920');
   await expect(lampOf(page)).toContainText('Rechargeable');
   await page.getByLabel('Marking of the old cell').fill('SR92O SW');
+  await seeUsual(part(page, 'Cell found'), 'Cell found');
   await part(page, 'Cell found').getByRole('button', { name: 'Record' }).click();
   // Low drain where the chronograph draws: the same size, so the witnesses agree, but it is no.
   await expect(lampOf(page)).toContainText('SR920SW: nearly');
@@ -192,6 +194,7 @@ test('a cell that is in it is left, changed or recalled by what is known of it',
   const id = await takenIn(page, 'C2140-3', { service: 'reseal and test' });
   await page.goto(`/jobs/${id}/cell`);
   await page.getByLabel('Marking of the old cell').fill('364');
+  await seeUsual(part(page, 'Cell found'), 'Cell found');
   await part(page, 'Cell found').getByRole('button', { name: 'Record' }).click();
   await expect(lampOf(page)).toContainText('The cell that is in it');
   await expect(lampOf(page)).toContainText('proves little');
@@ -380,6 +383,7 @@ test('a kit out of its blister is loose until the accumulator is renewed', async
   await page.goto(`/jobs/${id}/cell`);
   await part(page, 'The kit').getByRole('button', { name: 'Out of its blister' }).click();
   await expect(part(page, 'Loose: KT-V21')).toBeVisible();
+  await seeUsual(part(page, 'Accumulator renewed'), 'Accumulator renewed');
   await part(page, 'Accumulator renewed').getByRole('button', { name: 'Renewed' }).click();
   await expect(part(page, 'Loose: KT-V21')).toHaveCount(0);
   // The guide for its holder stands there too, and the old accumulator is asked after.

@@ -140,9 +140,7 @@ async function seeTogether(page: Page, each: Case): Promise<void> {
     // The shop measures first: pulses are listened for before anything is opened.
     await expect(page.locator('#mat section').first()).toHaveAttribute('aria-label', 'Motor pulses');
     await card(page, 'Motor pulses').getByRole('button', { name: 'Listen with the bench meter' }).click();
-    const there = card(page, 'Motor pulses').getByRole('checkbox', {
-      name: 'Pulses are heard or picked up',
-    });
+    const there = card(page, 'Motor pulses').getByRole('radio', { name: 'Heard or picked up' });
     await expect(there).toBeChecked({ checked: each.meter?.pulsesEveryS !== null });
     await card(page, 'Motor pulses').getByRole('button', { name: 'Record' }).click();
     await expect(card(page, 'Motor pulses')).toContainText('through the closed watch');

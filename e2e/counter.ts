@@ -270,6 +270,42 @@ export async function openJob(page: Page, key: string, stage = ''): Promise<void
   await expect(page.getByRole('complementary', { name: 'Lamp', exact: true })).toBeVisible();
 }
 
+/** What is seen in the usual case, by card: its choices by their group, and what is typed. Forms hold nothing themselves. */
+const USUAL: Readonly<
+  Record<
+    string,
+    { readonly picks: readonly (string | RegExp)[]; readonly typed?: Readonly<Record<string, string>> }
+  >
+> = {
+  'Case back': { picks: ['Film', 'Freely'] },
+  'Cell found': { picks: ['Clean'] },
+  'The old cell': { picks: ['Insulated with tape', 'Spent bin'] },
+  Gasket: { picks: ['Renewed', 'A trace, surplus off'] },
+  // However this back closes, its first way.
+  Closed: { picks: [/./, 'Even all round'] },
+  'Does it run?': { picks: ['It runs by its own step'], typed: { 'Watched for': '60' } },
+  Time: { picks: ['Set to the signal'] },
+  'Charged and watched': { picks: ['Light', 'Steps normally'] },
+  'Accumulator renewed': { picks: ['Kit with tabs'] },
+};
+
+/** Says in a card what is seen in the usual case, as a hand would, and leaves what was said already. */
+export async function seeUsual(card: Locator, name: string): Promise<void> {
+  const usual = USUAL[name];
+  for (const pick of usual?.picks ?? []) {
+    const radio = card.getByRole('radio', { name: pick, exact: true }).first();
+    const said = await radio.evaluate((one) => {
+      const { name: group, form } = one as HTMLInputElement;
+      return form?.querySelector(`input[name="${group}"]:checked`) !== null;
+    });
+    if (!said) await radio.check();
+  }
+  for (const [label, text] of Object.entries(usual?.typed ?? {})) {
+    const field = card.getByLabel(label);
+    if ((await field.inputValue()) === '') await field.fill(text);
+  }
+}
+
 /** Presses Tab until the focus is where it is wanted; fails if it never gets there. */
 export async function tabTo(page: Page, target: Locator, most = 60): Promise<void> {
   for (let count = 0; count < most; count += 1) {

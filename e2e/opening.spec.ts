@@ -1,7 +1,17 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
-import { expect, expectAccessible, openJob, recorded, sitDown, takenIn, test, typeAsDevice } from './counter';
+import {
+  expect,
+  expectAccessible,
+  openJob,
+  recorded,
+  seeUsual,
+  sitDown,
+  takenIn,
+  test,
+  typeAsDevice,
+} from './counter';
 
 const MOVEMENT = join('src', 'server', 'devices', 'pictures', 'movement.png');
 
@@ -137,6 +147,7 @@ test('a back nobody knows is measured with the caliper; the drawing and the sett
   await expectAccessible(page, 'a measured back');
 
   // A setting over the travel of the tool named is refused at its field.
+  await seeUsual(caseBack(page), 'Case back');
   await caseBack(page).getByRole('textbox', { name: 'Front pair set to' }).fill('48');
   await caseBack(page).getByRole('button', { name: 'Record' }).click();
   await expect(caseBack(page)).toContainText('48 mm is outside the travel of');
@@ -262,6 +273,8 @@ test('photographs are added, pasted and marked, and stand beside what this shop 
   await marked.getByRole('button', { name: 'Mark it: back.png' }).click();
   await marked.locator('figure').click({ position: { x: 100, y: 80 } });
   await expect(marked.getByLabel('Across')).not.toHaveValue('50');
+  await marked.getByLabel('What it shows').selectOption('tool mark');
+  await marked.getByRole('radio', { name: 'An earlier hand' }).check();
   await marked.getByLabel('Note').fill('beside the notch');
   await marked.getByRole('button', { name: 'Set the mark' }).click();
   await expect(

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, test } from './counter';
+import { expect, seeUsual, test } from './counter';
 
 /** Takes a watch in for a service, and leaves the page at stage 1 of its job. */
 async function takeIn(
@@ -29,6 +29,7 @@ const card = (page: Page, name: string) => page.getByRole('region', { name, exac
 
 /** Records a card as it stands. */
 async function record(page: Page, name: string, action = 'Record'): Promise<void> {
+  await seeUsual(card(page, name), name);
   await card(page, name).getByRole('button', { name: action, exact: true }).click();
   await expect(card(page, name).getByRole('button', { name: `Correct: ${name}` })).toBeVisible();
 }
@@ -90,6 +91,7 @@ test('cell and reseal: the current is asked for, and the ring comes from the sto
   await page.getByRole('button', { name: /^Fitted SR621SW from lot/ }).click();
   await record(page, 'The old cell', 'Settled so');
   await toStage(page, 'Seal and close');
+  await card(page, 'Gasket').getByRole('radio', { name: 'Renewed' }).check();
   await card(page, 'Gasket').getByLabel('Ring taken from').selectOption({ index: 1 });
   await record(page, 'Gasket');
   await record(page, 'Closed');
@@ -122,18 +124,21 @@ test('reseal and test: the same cell goes back, the tester runs, and the slip cl
     card(page, 'Gasket').getByRole('checkbox', { name: 'The watch will meet water' }),
   ).toBeChecked();
   await record(page, 'Gasket');
+  const seals = card(page, 'Crown, pusher and crystal seals');
+  for (const [seal, found] of [
+    ['Crown', 'Inspected'],
+    ['Pushers', 'None there'],
+    ['Crystal', 'Not touched'],
+  ] as const)
+    await seals.getByRole('radiogroup', { name: seal }).getByRole('radio', { name: found }).check();
   await record(page, 'Crown, pusher and crystal seals');
-  await card(page, 'Closed')
-    .getByRole('checkbox', { name: /even all round/ })
-    .uncheck();
+  await card(page, 'Closed').getByRole('radio', { name: 'Not even' }).check();
   await card(page, 'Closed').getByRole('checkbox', { name: '4', exact: true }).check();
   await record(page, 'Closed');
   await expect(page.getByRole('complementary', { name: 'Lamp' })).toContainText('The seam is not even');
   await card(page, 'Closed').getByRole('button', { name: 'Correct: Closed' }).click();
   await card(page, 'Closed').getByRole('checkbox', { name: '4', exact: true }).uncheck();
-  await card(page, 'Closed')
-    .getByRole('checkbox', { name: /even all round/ })
-    .check();
+  await card(page, 'Closed').getByRole('radio', { name: 'Even all round' }).check();
   await card(page, 'Closed').getByRole('button', { name: 'Record the correction' }).click();
   await expect(card(page, 'Closed')).toContainText('seam even all round');
   await toStage(page, 'Test');
@@ -196,6 +201,7 @@ test('recharge or new accumulator: charged and watched, then the kit of this cal
   const lamp = page.getByRole('complementary', { name: 'Lamp' });
   await expect(lamp).toContainText('Kit KT-V33: 1 in stock');
   const charge = card(page, 'Charged and watched');
+  await charge.getByRole('radio', { name: 'Rotor' }).check();
   await charge.getByLabel('For', { exact: true }).fill('12');
   await charge.getByRole('radio', { name: 'Low-supply steps' }).check();
   await charge.getByRole('button', { name: 'Record', exact: true }).click();
@@ -224,6 +230,7 @@ test('diagnose: a finding, a leak on the layout with a photograph, an agreement,
   await record(page, 'Current');
   await page.getByRole('button', { name: 'Leakage', exact: true }).click();
   const leak = card(page, 'Leakage');
+  await leak.getByRole('radio', { name: 'Contact', exact: true }).check();
   await leak.getByRole('radio', { name: 'Crust' }).check();
   await leak.getByRole('img', { name: /Layout of QB 15-1/ }).click({ position: { x: 70, y: 80 } });
   await expect(leak.getByRole('textbox', { name: 'To 3 o’clock' })).not.toHaveValue('');

@@ -1,4 +1,4 @@
-import { expect, expectAccessible, recorded, takenIn, test } from './counter';
+import { expect, expectAccessible, recorded, seeUsual, takenIn, test } from './counter';
 
 test('an unknown rechargeable that does not hold its charge gets no primary cell until somebody says why', async ({
   bench: page,
@@ -11,6 +11,7 @@ test('an unknown rechargeable that does not hold its charge gets no primary cell
   await expect(part('Accumulator renewed')).toBeVisible();
   await expect(part('Cell to fit')).toHaveCount(0);
   await page.getByLabel('Marking of the old cell').fill('MT 621');
+  await seeUsual(part('Cell found'), 'Cell found');
   await part('Cell found').getByRole('button', { name: 'Record' }).click();
   await expect(lamp).toContainText('The cell found is “MT 621”.');
   await expectAccessible(page, 'the cell stage of an unknown rechargeable');

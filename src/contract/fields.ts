@@ -118,6 +118,11 @@ export function objectOf<T>(fields: { readonly [F in keyof T]: z.ZodType<T[F], T
 }
 
 /** One of a list, with the list in the refusal. */
+/** Whether it is so, said one way or the other. */
+export function yesNo(words: string): z.ZodBoolean {
+  return z.boolean({ error: `${words}: yes or no.` });
+}
+
 export function oneOf<const T extends readonly string[]>(
   words: string,
   values: T,

@@ -24,6 +24,7 @@ import {
   priceLine,
   priceMinor,
   text,
+  yesNo,
 } from '../fields';
 import type { KindDefinitions } from './define';
 const words = optionalText({ words: 'In the owner’s words', max: 500, example: 'stops over night' });
@@ -115,7 +116,7 @@ export const arriveKinds: KindDefinitions<ArrivePayloads> = {
     version: 1,
     schema: z.strictObject({
       risks: z.array(oneOf('Risk', Object.keys(RISKS) as Risk[])).max(10),
-      given: z.boolean(),
+      given: yesNo('The owner’s consent'),
     }),
   },
   'arrive.decision': {

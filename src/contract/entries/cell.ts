@@ -8,7 +8,7 @@ import {
   DROPPED_ENDS,
   OUT_GOES_TO,
 } from '../../core/logbook';
-import { id, number, oneOf, optionalText, text } from '../fields';
+import { id, number, oneOf, optionalText, text, yesNo } from '../fields';
 import type { KindDefinitions } from './define';
 const supplier = optionalText({ words: 'Supplier', max: 80, example: 'Saltmarsh Wholesale' });
 const lotCode = optionalText({ words: 'Lot', max: 40, example: 'N-204' });
@@ -133,7 +133,10 @@ export const cellKinds: KindDefinitions<CellPayloads> = {
   'cell.old-settled': {
     version: 1,
     schema: z
-      .strictObject({ taped: z.boolean(), to: oneOf('Where it went', ['spent bin', 'owner']) })
+      .strictObject({
+        taped: yesNo('Insulated with tape'),
+        to: oneOf('Where it went', ['spent bin', 'owner']),
+      })
       .refine((settled) => settled.taped || settled.to === 'owner', {
         path: ['taped'],
         error: 'A spent cell is taped before it goes into the bin: loose cells short and burn.',

@@ -10,7 +10,7 @@ import {
 } from '../../core/craft/health';
 import { AT_FITTING, CAUSES, type CheckPayloads, CROWN_SEEN, LEAK_PLACES } from '../../core/logbook';
 import { quantities } from '../../core/craft/units';
-import { number, oneOf, optionalText } from '../fields';
+import { number, oneOf, optionalText, yesNo } from '../fields';
 import type { KindDefinitions } from './define';
 const onLayout = number({
   words: 'Place on the layout',
@@ -48,7 +48,7 @@ export const checkKinds: KindDefinitions<CheckPayloads> = {
   'check.pulses': {
     version: 2,
     schema: z.strictObject({
-      there: z.boolean(),
+      there: yesNo('Motor pulses'),
       through: oneOf('Picked up through', ['the closed watch', 'the open watch']),
       everyS: number({ words: 'One every', min: 0.02, max: 120, unit: 's', example: 1 }).nullable(),
     }),

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { GASKET_FINDINGS } from '../../core/craft/gaskets';
 import { GASKET_PROFILES, SEAL_STATES, type SealPayloads } from '../../core/logbook';
-import { clock, id, number, oneOf, optionalText, text } from '../fields';
+import { clock, id, number, oneOf, optionalText, text, yesNo } from '../fields';
 import type { KindDefinitions } from './define';
 export const sealKinds: KindDefinitions<SealPayloads> = {
   'seal.gasket': {
@@ -12,11 +12,11 @@ export const sealKinds: KindDefinitions<SealPayloads> = {
       findings: z.array(oneOf('Finding', GASKET_FINDINGS)).max(GASKET_FINDINGS.length),
       ageYears: number({ words: 'Age of the ring', min: 0, max: 80, unit: 'years', example: 2 }).nullable(),
       meetsWater: z.boolean().nullable(),
-      greased: z.boolean(),
+      greased: yesNo('Grease'),
       profile: oneOf('Profile', GASKET_PROFILES),
       size: optionalText({ words: 'Size', max: 40, example: '30.5 × 0.70' }),
       lotId: id.nullable(),
-      reason: text({ words: 'Reason', max: 500, example: 'sound and two years old' }),
+      reason: optionalText({ words: 'Reason', max: 500, example: 'sound and two years old' }),
     }),
   },
   'seal.other': {
@@ -45,7 +45,7 @@ export const sealKinds: KindDefinitions<SealPayloads> = {
     schema: z
       .strictObject({
         how: text({ words: 'Closed', max: 80, example: 'thumbs' }),
-        seamEven: z.boolean(),
+        seamEven: yesNo('The seam even all round'),
         raisedClocks: z.array(clock).max(24),
         interim: z.boolean(),
       })

@@ -1,4 +1,5 @@
 import { testExcess } from '../advice/handback';
+import { ringContradictions } from '../craft/gaskets';
 import { overTravel } from '../craft/opening';
 import { type Judges, refuse } from './admission';
 
@@ -30,10 +31,20 @@ export const benchJudges: Judges<AtTheBench> = {
     known.some(({ attachments }) => attachments.includes(payload.photo))
       ? null
       : refuse(['That photo is not among the files of this job.'], 'Add the photo first.'),
-  'seal.gasket': ({ payload: { lotId } }, { lots }) =>
-    lotId === null || lots().find(({ id }) => id === lotId)?.item === 'gasket'
+  'seal.gasket': ({ payload }, { lots, state }) => {
+    const { lotId } = payload;
+    const rim = state.facts.seals?.payload.rim;
+    const against = [
+      ...ringContradictions(payload),
+      ...(rim === 0 && payload.state !== 'renewed' && !payload.findings.includes('missing')
+        ? [`No ring was counted at the rim, and it was ${payload.state}: one of the two.`]
+        : []),
+    ];
+    if (against.length > 0) return refuse(against, 'Say again what was found and what was done.');
+    return lotId === null || lots().find(({ id }) => id === lotId)?.item === 'gasket'
       ? null
-      : refuse(['The lot named holds no gaskets of this stock.'], 'Choose a gasket lot from the list.'),
+      : refuse(['The lot named holds no gaskets of this stock.'], 'Choose a gasket lot from the list.');
+  },
   'test.made': ({ payload }, { state, context }) => {
     const { retestOf, excessReason } = payload;
     if (retestOf !== null && !state.facts.tests.some(({ id }) => id === state.standsFor(retestOf)))

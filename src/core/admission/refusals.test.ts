@@ -148,6 +148,17 @@ const REFUSED: readonly Case[] = [
     'Take a cell that lies in it, or measure the well again with the insulator out.',
   ],
   [
+    'an alkaline cell where nothing but the well is known',
+    () => {
+      const job = nobodys();
+      job.add('cell.well-measured', { diameterMm: 7, depthMm: 2.3 });
+      return job;
+    },
+    fit({ cellCode: 'LR621' }),
+    'Nothing says that an alkaline cell may go in: its voltage slopes, it ends sooner and is likelier to leak.',
+    'Take silver oxide, or ask for the owner’s word.',
+  ],
+  [
     'a primary cell where a rechargeable one was found, whatever the service',
     () => found('MT621'),
     fit(),
@@ -174,6 +185,34 @@ const REFUSED: readonly Case[] = [
     (job) => void job.add('cell.accumulator', kit()),
     'This watch runs from a primary cell: the cell found is SR621SW. An accumulator stands at another voltage and runs down within months.',
     'Fit a primary cell. If it does charge an accumulator, say so with the reason, at the cell.',
+  ],
+  [
+    'a missing ring that was reused, and dry',
+    () => takenIn('cell and reseal'),
+    (job) => void job.add('seal.gasket', { ...gasket, state: 'reused', findings: ['missing', 'dry'] }),
+    [
+      'The ring is missing, and it was reused: one of the two.',
+      'The ring is missing, and it is dry: one of the two.',
+    ],
+    'Say again what was found and what was done.',
+  ],
+  [
+    'a ring greased and left in place',
+    () => takenIn('cell and reseal'),
+    (job) => void job.add('seal.gasket', { ...gasket, state: 'left in place' }),
+    'The ring was left in place, and it was greased: one of the two.',
+    'Say again what was found and what was done.',
+  ],
+  [
+    'a ring reused where none was counted',
+    () => {
+      const job = takenIn('cell and reseal');
+      job.add('open.seals', { rim: 0, innerCover: 0, hatch: 0 });
+      return job;
+    },
+    (job) => void job.add('seal.gasket', { ...gasket, state: 'reused' }),
+    'No ring was counted at the rim, and it was reused: one of the two.',
+    'Say again what was found and what was done.',
   ],
   [
     'a test beyond what the watch is rated for',

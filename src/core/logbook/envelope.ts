@@ -34,6 +34,11 @@ export interface FactKind<K extends string, P, F> {
   readonly fold: (facts: F, entry: Envelope<K, P>, standsFor: StandsFor) => void;
 }
 
+/** What later stages ask of the closing: whether there is one. */
+export interface Closing {
+  readonly closed: object | null;
+}
+
 /** The kinds of one stage: what each carries (`P`), and the facts they are folded into (`F`). */
 export type FactKinds<P, F> = { readonly [K in keyof P & string]: FactKind<K, P[K], F> };
 

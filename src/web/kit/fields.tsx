@@ -309,6 +309,53 @@ export function Tick({ name, label, wanted = false }: FieldProps) {
   );
 }
 
+interface YesNoProps extends FieldProps {
+  readonly yes: string;
+  readonly no: string;
+}
+
+/** Yes, no, or not said yet: nothing stands there that nobody saw. */
+export function YesNo({ name, label, yes, no, wanted = false }: YesNoProps) {
+  const { field, fieldState } = useController({ name });
+  const labelId = useId();
+  const value = field.value === true ? 'yes' : field.value === false ? 'no' : '';
+  return (
+    <FormControl error={fieldState.error !== undefined}>
+      <FormLabel id={labelId}>{label}</FormLabel>
+      <RadioGroup
+        row
+        aria-labelledby={labelId}
+        value={value}
+        onChange={(_, next) => field.onChange(next === 'yes')}
+        onBlur={field.onBlur}
+      >
+        {(
+          [
+            ['yes', yes],
+            ['no', no],
+          ] as const
+        ).map(([option, words]) => (
+          <FormControlLabel
+            key={option}
+            value={option}
+            label={words}
+            control={
+              <Radio
+                slotProps={{
+                  input: {
+                    'data-wanted': wanted && option === (value || 'yes'),
+                  } as React.InputHTMLAttributes<HTMLInputElement>,
+                }}
+              />
+            }
+          />
+        ))}
+      </RadioGroup>
+      {fieldState.error && <FormHelperText>{fieldState.error.message}</FormHelperText>}
+    </FormControl>
+  );
+}
+
 /** Clock positions on the case, any of the twelve. */
 export function ClockSetField({ name, label }: FieldProps) {
   return (
@@ -401,6 +448,7 @@ const FIELDS = {
   Choice,
   Several,
   Tick,
+  YesNo,
   ClockSetField,
   ProofList,
   ClockField,

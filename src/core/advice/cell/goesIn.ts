@@ -129,6 +129,13 @@ export function refusalOf(
           reasons: ['Nothing tells what belongs there: no cell was read, and the well is not measured.'],
           whatToDo: 'Measure the well, across and deep, or read the cell found.',
         };
+  if (cell.chemistry === 'alkaline' && !alkalineAgreed)
+    return {
+      reasons: [
+        'Nothing says that an alkaline cell may go in: its voltage slopes, it ends sooner and is likelier to leak.',
+      ],
+      whatToDo: 'Take silver oxide, or ask for the owner’s word.',
+    };
   const { diameterMm, depthMm } = well.measured.payload;
   const { foundCell } = well;
   if (foundCell && Math.abs(foundCell.nominalV - cell.nominalV) > SAME_VOLTAGE_V)

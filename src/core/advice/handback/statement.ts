@@ -90,9 +90,20 @@ export function doneLines(state: JobState): readonly string[] {
   const { facts, wells } = state;
   const gasket = facts.gasket?.payload;
   const decision = facts.decision?.payload;
-  const changed = facts.accumulator !== null || wells.some(({ fitted }) => fitted !== null);
+  const changed = wells.filter(({ fitted }) => fitted !== null);
   return [
-    ...where(changed, wells.length > 1 ? 'Cells changed.' : 'Cell changed.'),
+    ...where(
+      changed.length > 0 && changed.length === wells.length,
+      wells.length > 1 ? 'Cells changed.' : 'Cell changed.',
+    ),
+    // One of several: the slip says which.
+    ...where(
+      changed.length > 0 && changed.length < wells.length,
+      `Cell changed: ${changed.map(({ name }) => name).join(', ')}. Not changed: ${wells
+        .filter(({ fitted }) => fitted === null)
+        .map(({ name }) => name)
+        .join(', ')}.`,
+    ),
     ...wells.flatMap(({ name, putBack }) =>
       putBack ? [`The same cell put back${wellWords(state, name)}: ${putBack.payload.reason}.`] : [],
     ),
@@ -137,7 +148,11 @@ export function testedLines(state: JobState): readonly string[] {
   const working = proved(state, 'works');
   const runs = facts.runs?.payload;
   return [
-    ...(runs?.runs ? [`Seen running for ${figure(runs.watchedSeconds)} seconds.`] : []),
+    ...(runs?.runs
+      ? [
+          `Seen running for ${figure(runs.watchedSeconds)} seconds${facts.ranBeforeClosing ? ', before it was closed' : ''}.`,
+        ]
+      : []),
     ...(ranToEnd(run) ? run.reasons : []),
     ...where(working.length > 0, `Works: ${working.join(', ')}.`),
     ...judgeTests(state).map(({ test, shows }) =>

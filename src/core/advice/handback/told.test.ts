@@ -310,6 +310,17 @@ describe('the record, line by line', () => {
     });
   });
 
+  it('of a running seen before the closing says so, until it is seen again', () => {
+    const job = readyJob();
+    job.add('seal.closed', closed);
+    expect(said(job).tested).toContain('Seen running for 60 seconds, before it was closed.');
+    job.add('set.runs', { runs: true, watchedSeconds: 60 });
+    expect(said(job).tested).toContain('Seen running for 60 seconds.');
+    const early = new Logbook();
+    early.add('set.runs', { runs: true, watchedSeconds: 60 });
+    expect(said(early).tested).toEqual(['Seen running for 60 seconds, before it was closed.']);
+  });
+
   it('of a watch of which nothing is recorded says only what was not done', () => {
     expect(said(new Logbook())).toMatchObject({
       found: [],
@@ -336,7 +347,7 @@ describe('the record, line by line', () => {
     job.add('cell.put-back', { reason: 'fresh enough' }, { well: 'hands' });
     expect(said(job)).toMatchObject({
       found: ['No cell in the watch (hands).', 'Old cell CR1216 (display), crust.'],
-      done: ['Cells changed.', 'The same cell put back (hands): fresh enough.'],
+      done: ['Cell changed: display. Not changed: hands.', 'The same cell put back (hands): fresh enough.'],
       fitted: ['CR1216 (lithium) in display.'],
     });
   });
@@ -353,7 +364,7 @@ describe('the record, line by line', () => {
     job.add('cell.charged', { by: 'light', hours: 5.5, outcome: 'steps normally' });
     expect(said(job)).toMatchObject({
       fitted: ['KT-V21, kit with tabs, Saltmarsh Wholesale, lot K-7.'],
-      done: ['Cell changed.', 'Accumulator renewed.', 'Charged by light for 5.5 hours: steps normally.'],
+      done: ['Accumulator renewed.', 'Charged by light for 5.5 hours: steps normally.'],
     });
   });
 

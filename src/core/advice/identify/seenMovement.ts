@@ -24,10 +24,14 @@ export interface SeenMovement extends Pick<
   readonly coilCount: number | null;
   /** What would have to be looked at for the rest, in words. */
   readonly asks: readonly string[];
+  /** The same of what is proved and watched alone. */
+  readonly asksToProve: readonly string[];
 }
 
 /** What of a movement decides how a cell is changed and what is proved. */
 const DECIDES: readonly Look[] = ['heldBy', 'coils', 'display', 'seconds', 'date', 'day', 'counters', 'step'];
+/** What of it the cell alone asks for. */
+const OF_THE_CELL: readonly Look[] = ['heldBy', 'coils'];
 /** A watch without a display has no hands only where it has one. */
 const OF_HANDS: readonly Look[] = ['seconds', 'step'];
 
@@ -49,6 +53,9 @@ export function seenMovement(state: JobState, book: Book): SeenMovement {
   const displayOnly = valueOf('display') === 'yes' && valueOf('seconds') === null;
   const counted = valueOf('coils');
   const lightOrAlarm = state.facts.complaint?.payload.picked.includes('light or alarm fails first') ?? false;
+  const unseen = DECIDES.filter(
+    (look) => valueOf(look) === null && !(displayOnly && OF_HANDS.includes(look)),
+  );
   return {
     ...built,
     functions: [
@@ -59,8 +66,7 @@ export function seenMovement(state: JobState, book: Book): SeenMovement {
     ],
     heldBy: HOLD_KINDS.find((kind) => kind === valueOf('heldBy')) ?? null,
     coilCount: counted === null ? null : Number(counted),
-    asks: DECIDES.filter((look) => valueOf(look) === null && !(displayOnly && OF_HANDS.includes(look))).map(
-      (look) => lookSpec(look).words,
-    ),
+    asks: unseen.map((look) => lookSpec(look).words),
+    asksToProve: unseen.filter((look) => !OF_THE_CELL.includes(look)).map((look) => lookSpec(look).words),
   };
 }

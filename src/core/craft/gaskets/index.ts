@@ -1,2 +1,8 @@
 export type { Gasket } from './gasket';
-export { GASKET_FINDINGS, type GasketFinding, isForLicensed, renewOrReuse } from './renewOrReuse';
+export {
+  GASKET_FINDINGS,
+  type GasketFinding,
+  isForLicensed,
+  renewOrReuse,
+  ringContradictions,
+} from './renewOrReuse';

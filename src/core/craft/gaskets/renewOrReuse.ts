@@ -72,3 +72,26 @@ const LICENSED_FROM_BAR = 20;
 export function isForLicensed(ratingBar: number): boolean {
   return ratingBar >= LICENSED_FROM_BAR;
 }
+
+/** What is said of a ring, as it may be recorded. */
+export interface RingSaid {
+  readonly state: 'renewed' | 'reused' | 'left in place';
+  readonly findings: readonly GasketFinding[];
+  readonly greased: boolean;
+}
+
+/** What contradicts itself in what is said of a ring, both named; empty where nothing does. */
+export function ringContradictions({ state, findings, greased }: RingSaid): readonly string[] {
+  const missing = findings.includes('missing');
+  return [
+    ...(missing && state !== 'renewed' ? [`The ring is missing, and it was ${state}: one of the two.`] : []),
+    ...(missing && findings.length > 1
+      ? [
+          `The ring is missing, and it is ${findings.filter((each) => each !== 'missing').join(', ')}: one of the two.`,
+        ]
+      : []),
+    ...(greased && state === 'left in place'
+      ? ['The ring was left in place, and it was greased: one of the two.']
+      : []),
+  ];
+}

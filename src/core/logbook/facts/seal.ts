@@ -1,6 +1,7 @@
 import type { GasketFinding } from '../../craft/gaskets';
 import { figure } from '../../craft/judgement';
 import type { Envelope, FactKinds } from '../envelope';
+import type { SetFacts } from './set';
 import { type TestFacts, testsAreBefore } from './test';
 
 export const GASKET_PROFILES = ['round', 'flat', 'L-shaped', 'shaped to the case', 'not seen'] as const;
@@ -57,7 +58,7 @@ export const noSealFacts = (): SealFacts => ({
   closed: null,
 });
 
-export const sealKinds: FactKinds<SealPayloads, SealFacts & TestFacts> = {
+export const sealKinds: FactKinds<SealPayloads, SealFacts & SetFacts & TestFacts> = {
   'seal.gasket': {
     words: ({ state, greased, size }) =>
       `gasket ${state}${size && ` (${size})`}${greased ? ', greased' : ''}`,
@@ -86,6 +87,7 @@ export const sealKinds: FactKinds<SealPayloads, SealFacts & TestFacts> = {
     afterSigning: 'reopens',
     fold: (facts, entry) => {
       testsAreBefore(facts);
+      facts.ranBeforeClosing = facts.runs !== null;
       facts.closed = entry;
     },
   },

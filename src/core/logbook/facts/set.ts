@@ -1,5 +1,5 @@
 import type { FunctionKind } from '../../craft/movements';
-import type { Envelope, FactKinds } from '../envelope';
+import type { Closing, Envelope, FactKinds } from '../envelope';
 
 /** What every watch has or may have beside its movement's functions. */
 export const OUTSIDE = [
@@ -30,6 +30,8 @@ type Fact<K extends keyof SetPayloads> = Envelope<K, SetPayloads[K]>;
 /** The facts of this stage as they stand: the latest live entry in each place. */
 export interface SetFacts {
   runs: Fact<'set.runs'> | null;
+  /** It was seen running before it was closed as it is now. */
+  ranBeforeClosing: boolean;
   timeSet: Fact<'set.time'> | null;
   functions: Fact<'set.functions'> | null;
   outside: Fact<'set.outside'> | null;
@@ -39,6 +41,7 @@ export interface SetFacts {
 
 export const noSetFacts = (): SetFacts => ({
   runs: null,
+  ranBeforeClosing: false,
   timeSet: null,
   functions: null,
   outside: null,
@@ -46,11 +49,14 @@ export const noSetFacts = (): SetFacts => ({
   runEnded: null,
 });
 
-export const setKinds: FactKinds<SetPayloads, SetFacts> = {
+export const setKinds: FactKinds<SetPayloads, SetFacts & Closing> = {
   'set.runs': {
     words: ({ runs, watchedSeconds }) => `${runs ? 'runs' : 'does not run'}, watched ${watchedSeconds} s`,
     afterSigning: 'reopens',
-    fold: (facts, entry) => void (facts.runs = entry),
+    fold: (facts, entry) => {
+      facts.runs = entry;
+      facts.ranBeforeClosing = facts.closed === null;
+    },
   },
   'set.time': {
     words: ({ set }) => (set ? 'time set' : 'time not set'),

@@ -1,7 +1,6 @@
 import { figure } from '../../craft/judgement';
 import { deflectionKept, type TightnessTest } from '../../craft/tightness';
-import type { Envelope, FactKinds } from '../envelope';
-import type { SealFacts } from './seal';
+import type { Closing, Envelope, FactKinds } from '../envelope';
 
 export interface TestPayloads {
   'test.made': TightnessTest & {
@@ -37,7 +36,7 @@ export function testsAreBefore(facts: TestFacts): void {
   for (const { id } of facts.tests) facts.testsBeforeClosing.add(id);
 }
 
-export const testKinds: FactKinds<TestPayloads, TestFacts & SealFacts> = {
+export const testKinds: FactKinds<TestPayloads, TestFacts & Closing> = {
   'test.made': {
     words: (test) => {
       const kept = deflectionKept(test);

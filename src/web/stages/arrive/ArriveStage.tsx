@@ -5,7 +5,7 @@ import { isForLicensed } from '../../../core/craft/gaskets';
 import { money } from '../../../core/craft/money';
 import { priceOf } from '../../../core/advice/price';
 import { type ReadyToOpen, readyToOpen } from '../../../core/advice/arrival';
-import { awaitedParts, RISKS, type Payloads, type Risk } from '../../../core/logbook';
+import { awaitedParts, type Payloads } from '../../../core/logbook';
 import { REQUIREMENTS, SERVICES, STAGE_WORDS, STAGES } from '../../../core/craft/policy';
 import { dayInWords, localTime } from '../../../core/craft/time';
 import { Caution, LampAnswer, type Standing } from '../../kit/Lamp';
@@ -149,10 +149,10 @@ function Mat() {
         kind="arrive.consent"
         title="Consent"
         recorded={facts.consent}
-        defaults={{ risks: Object.keys(RISKS) as Risk[], given: true }}
+        defaults={{ risks: [], given: null }}
       >
         <RiskFields />
-        <arriveConsent.Tick name="given" label="The owner agrees to them" />
+        <arriveConsent.YesNo name="given" label="The owner" yes="Agrees to them" no="Does not agree" />
       </FactCard>
       <OptionalFacts facts={more} />
       <Linked />

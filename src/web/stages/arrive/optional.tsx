@@ -151,7 +151,7 @@ export function useOptionalOfArrival(): OptionalFact[] {
           kind="arrive.cell-history"
           title="Who changed the cell last"
           recorded={facts.cellHistory}
-          defaults={{ changedBy: 'nobody knows', changedOn: null }}
+          defaults={{ changedBy: null, changedOn: null }}
         >
           <arriveCellHistory.Choice name="changedBy" label="Changed by" options={optionsOf(CHANGED_BY)} />
           <arriveCellHistory.TextLine
@@ -269,10 +269,10 @@ export function useOptionalOfArrival(): OptionalFact[] {
           title="Ready to open?"
           recorded={facts.ready}
           defaults={{
-            cell: 'in the house',
-            seal: 'in the house',
-            closingTool: 'in the house',
-            parts: 'not needed',
+            cell: null,
+            seal: null,
+            closingTool: null,
+            parts: null,
             riskAccepted: false,
           }}
         >

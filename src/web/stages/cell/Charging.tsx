@@ -56,7 +56,7 @@ function AccumulatorFields({ kits }: { readonly kits: readonly Lot[] }) {
 
 /** A movement that charges its cell: charged and watched, or the accumulator renewed by its kit. */
 export function ChargingMat() {
-  const { state, context, lots, asks } = useJob();
+  const { state, lots, asks } = useJob();
   const { facts, calibre } = state;
   const kitCode = calibre?.charge?.kitCode ?? '';
   const kits = lots.filter(
@@ -77,9 +77,9 @@ export function ChargingMat() {
         title="Charged and watched"
         recorded={facts.charges}
         defaults={{
-          by: calibre?.charge?.by ?? 'light',
+          by: null,
           hours: undefined,
-          outcome: 'steps normally',
+          outcome: null,
         }}
       >
         <cellCharged.Choice name="by" label="By" options={optionsOf(['light', 'rotor', 'charger'])} />
@@ -109,7 +109,7 @@ export function ChargingMat() {
           lotId: first?.id ?? null,
           supplier: first?.supplier ?? '',
           lotCode: first?.lotCode ?? '',
-          way: context.policy.schools.accumulator,
+          way: null,
         }}
         action="Renewed"
         hint={

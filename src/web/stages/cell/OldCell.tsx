@@ -74,7 +74,12 @@ export function FoundCard({ well }: { readonly well: WellState }) {
       title={capital(`${wellTitle(well)}cell found`)}
       recorded={well.found}
       well={wellKey(well)}
-      defaults={{ marking: '', condition: 'clean' }}
+      defaults={{ marking: '', condition: null }}
+      judge={({ marking, condition }) =>
+        marking !== null && condition === null
+          ? { path: 'condition', reason: 'Condition: how it looks, clean or not.' }
+          : null
+      }
     >
       <FoundFields well={well} />
       <NoCellButton well={well} />
@@ -89,11 +94,11 @@ export function SettledCard({ well }: { readonly well: WellState }) {
       title={capital(`${wellTitle(well)}the old cell`)}
       recorded={well.oldSettled}
       well={wellKey(well)}
-      defaults={{ taped: true, to: 'spent bin' }}
+      defaults={{ taped: null, to: null }}
       action="Settled so"
       hint={<Caution grave>{LOOSE_CELL_CAUTION} Tape it and bin it before the next step.</Caution>}
     >
-      <cellOldSettled.Tick name="taped" label="Insulated with tape" wanted />
+      <cellOldSettled.YesNo name="taped" label="It is" yes="Insulated with tape" no="Not taped" wanted />
       <cellOldSettled.Choice name="to" label="Goes to" options={optionsOf(['spent bin', 'owner'])} />
     </FactCard>
   );

@@ -151,11 +151,11 @@ function PulsesCard() {
       kind="check.pulses"
       title="Motor pulses"
       recorded={state.facts.pulses}
-      defaults={{ there: true, through: closed ? 'the closed watch' : 'the open watch', everyS: null }}
+      defaults={{ there: null, through: closed ? 'the closed watch' : 'the open watch', everyS: null }}
     >
       <Stack direction={{ xs: 'column', sm: 'row' }} spacing={2} sx={{ alignItems: { sm: 'center' } }}>
         <PickUp />
-        <checkPulses.Tick name="there" label="Pulses are heard or picked up" />
+        <checkPulses.YesNo name="there" label="Motor pulses" yes="Heard or picked up" no="None" />
       </Stack>
       <checkPulses.Choice
         name="through"

@@ -141,8 +141,8 @@ export function LeakageCards() {
         title="Leakage"
         recorded={state.facts.leakages}
         defaults={{
-          place: 'contact',
-          severity: 'bloom',
+          place: null,
+          severity: null,
           xMm: null,
           yMm: null,
           treated: '',

@@ -193,7 +193,7 @@ function Mat() {
           kind="handback.collected"
           title="Handed over and paid"
           recorded={facts.collected}
-          defaults={{ by: 'the owner', paidMinor: statement.priceMinor }}
+          defaults={{ by: '', paidMinor: null }}
           action="Handed over"
         >
           <handbackCollected.TextLine

@@ -89,8 +89,8 @@ function Photographs() {
               photo: marking,
               xPercent: 50,
               yPercent: 50,
-              kind: 'tool mark',
-              by: 'an earlier hand',
+              kind: null,
+              by: null,
               note: '',
             }}
             action="Set the mark"

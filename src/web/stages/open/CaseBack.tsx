@@ -97,7 +97,7 @@ function ToolFields({ correcting }: { readonly correcting: boolean }) {
 
 /** How the back came off: the tool used, its setting, and how it went. */
 export function CaseBack() {
-  const { state, context, book } = useJob();
+  const { state, book } = useJob();
   const { facts } = state;
   const opening = useOpening();
   const correcting = facts.back !== null;
@@ -112,8 +112,8 @@ export function CaseBack() {
       }}
       defaults={{
         ...asAdvised(opening),
-        protection: context.policy.schools.protection,
-        went: 'freely',
+        protection: null,
+        went: null,
       }}
     >
       {correcting && <openBack.ListChoice name="kind" label="Kind of back" options={optionsOf(BACK_KINDS)} />}

@@ -53,7 +53,7 @@ function Mat() {
                 kind="open.seals"
                 title="Seals counted"
                 recorded={facts.seals}
-                defaults={{ rim: 1, innerCover: 0, hatch: 0 }}
+                defaults={{ rim: null, innerCover: null, hatch: null }}
               >
                 <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
                   <openSeals.MeasureField name="rim" label="At the rim" quantity="figureOnly" />

@@ -2,7 +2,8 @@ import { Box, Paper, Stack, Typography } from '@mui/material';
 import { Link } from 'react-router';
 import { useFormContext } from 'react-hook-form';
 import { backs, closingSchool } from '../../../core/craft/cases';
-import { GASKET_FINDINGS, renewOrReuse } from '../../../core/craft/gaskets';
+import { GASKET_FINDINGS, renewOrReuse, ringContradictions } from '../../../core/craft/gaskets';
+import { ringOffers } from '../../../core/advice/seal';
 import {
   GASKET_PROFILES,
   meetsWater,
@@ -41,26 +42,11 @@ function GasketFields() {
   useEffect(() => {
     setDraft('gasket', { findings, ageYears, meetsWater });
   }, [findings, ageYears, meetsWater, setDraft]);
-  const advice = useAdvice();
-  const { lots } = useJob();
+  const { lots, book, state: job } = useJob();
   const lotId = sealGasket.useValue('lotId');
-  const rings = lots.filter((lot) => lot.item === 'gasket' && (lot.balance > 0 || lot.id === lotId));
+  const rings = ringOffers(job, book, lots, lotId);
   const state = sealGasket.useValue('state');
   const form = useFormContext();
-  const [advisedState, advisedReason] = [
-    advice.verdict === 'renew' ? 'renewed' : 'reused',
-    advice.reasons[0] ?? '',
-  ];
-  useEffect(() => {
-    // What was done and why follow the advice until a hand says otherwise.
-    for (const [name, advised] of [
-      ['state', advisedState],
-      ['reason', advisedReason],
-    ] as const) {
-      if (!form.getFieldState(name).isDirty && form.getValues(name) !== advised)
-        form.resetField(name, { defaultValue: advised });
-    }
-  }, [advisedState, advisedReason, form]);
   useEffect(() => {
     // Only a new ring comes from a lot.
     if (state !== 'renewed') form.setValue('lotId', null);
@@ -90,13 +76,13 @@ function GasketFields() {
           value={lotId ?? ''}
           options={[
             { value: '', label: 'not from this stock' },
-            ...rings.map((lot) => ({
+            ...rings.map(({ lot, ofThisCase }) => ({
               value: lot.id,
-              label: `${lot.code}, lot ${lot.lotCode}, ${lot.balance} left`,
+              label: `${lot.code}${ofThisCase ? ' (this case)' : ''}, lot ${lot.lotCode}, ${lot.balance} left`,
             })),
           ]}
           onChange={(id) => {
-            const lot = rings.find((each) => each.id === id);
+            const lot = rings.find((each) => each.lot.id === id)?.lot;
             form.setValue('lotId', lot?.id ?? null, { shouldDirty: true });
             if (lot) form.setValue('size', lot.code, { shouldDirty: true });
           }}
@@ -106,7 +92,7 @@ function GasketFields() {
         <sealGasket.TextLine name="size" label="Size" mono helper="inside × section, e.g. 30.5 × 0.70" />
         <sealGasket.ListChoice name="profile" label="Profile" options={optionsOf(GASKET_PROFILES)} />
       </Stack>
-      <sealGasket.Tick name="greased" label="A trace of silicone grease, surplus off" />
+      <sealGasket.YesNo name="greased" label="Silicone grease" yes="A trace, surplus off" no="None" />
       <sealGasket.TextLine name="reason" label="Why" />
     </>
   );
@@ -131,7 +117,12 @@ function SeamFields() {
   const even = sealClosed.useValue('seamEven');
   return (
     <>
-      <sealClosed.Tick name="seamEven" label="Looked along the whole seam: even all round" />
+      <sealClosed.YesNo
+        name="seamEven"
+        label="Looked along the whole seam: it is"
+        yes="Even all round"
+        no="Not even"
+      />
       {even === false && (
         <sealClosed.ClockSetField
           name="raisedClocks"
@@ -183,16 +174,12 @@ function BeforeAndNow() {
 }
 
 function Mat() {
-  const { state, asks, resource, lots, book } = useJob();
-  // The ring of the book for this case that lies in the house.
-  const sizes = state.caseType ? book.gasketsOf(state.caseType.code).map((each) => each.code) : [];
-  const ring = lots.find((lot) => lot.item === 'gasket' && lot.balance > 0 && sizes.includes(lot.code));
+  const { state, asks, resource } = useJob();
   const followUp = resource.job.followedBy.find((each) => each.why === 'interim closing');
   const { facts } = state;
   const advice = useAdvice();
   const pairing = pairBack(facts);
   const kind = facts.back?.payload.kind ?? 'snap-on';
-  const [firstWay = 'thumbs'] = backs[kind].closes;
   return (
     <>
       <FactCard
@@ -200,15 +187,22 @@ function Mat() {
         title="Gasket"
         recorded={facts.gasket}
         defaults={{
-          state: advice.verdict === 'renew' ? 'renewed' : 'reused',
+          state: null,
           findings: [],
           ageYears: null,
           meetsWater: meetsWater(facts.wear?.payload.uses ?? []),
-          greased: true,
-          profile: 'round',
-          size: ring?.code ?? state.caseType?.gasket ?? '',
-          lotId: advice.verdict === 'renew' ? (ring?.id ?? null) : null,
-          reason: advice.reasons[0] ?? '',
+          greased: null,
+          profile: 'not seen',
+          size: '',
+          lotId: null,
+          reason: '',
+        }}
+        judge={(payload) => {
+          const [against] = ringContradictions(payload);
+          if (against !== undefined) return { path: 'state', reason: against };
+          return payload.reason === '' && (payload.state === 'renewed') !== (advice.verdict === 'renew')
+            ? { path: 'reason', reason: 'Why: the lamp advises otherwise.' }
+            : null;
         }}
       >
         <GasketFields />
@@ -238,7 +232,7 @@ function Mat() {
         files
         title="Closed"
         recorded={facts.closed}
-        defaults={{ how: firstWay, seamEven: true, raisedClocks: [], interim: false }}
+        defaults={{ how: '', seamEven: null, raisedClocks: [], interim: false }}
       >
         <sealClosed.Choice name="how" label="How" options={optionsOf(backs[kind].closes)} wanted />
         <SeamFields />
@@ -263,7 +257,7 @@ function Mat() {
                 kind="seal.other"
                 title="Crown, pusher and crystal seals"
                 recorded={facts.otherSeals}
-                defaults={{ crown: 'inspected', pushers: 'none there', crystal: 'not touched' }}
+                defaults={{ crown: null, pushers: null, crystal: null }}
               >
                 <sealOther.Choice
                   name="crown"

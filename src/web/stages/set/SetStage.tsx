@@ -55,13 +55,18 @@ function Mat() {
         kind="set.runs"
         title="Does it run?"
         recorded={facts.runs}
-        defaults={{ runs: true, watchedSeconds: watchFor }}
+        defaults={{ runs: null, watchedSeconds: null }}
       >
-        <setRuns.Tick name="runs" label="It runs by its own step" wanted />
-        <setRuns.MeasureField name="watchedSeconds" label="Watched for" quantity="durationS" />
+        <setRuns.YesNo name="runs" label="Seen" yes="It runs by its own step" no="It does not run" wanted />
+        <setRuns.MeasureField
+          name="watchedSeconds"
+          label="Watched for"
+          quantity="durationS"
+          helper={`${watchFor} s at least, for this movement`}
+        />
       </FactCard>
-      <FactCard kind="set.time" title="Time" recorded={facts.timeSet} defaults={{ set: true }}>
-        <setTime.Tick name="set" label="Set to the signal" wanted />
+      <FactCard kind="set.time" title="Time" recorded={facts.timeSet} defaults={{ set: null }}>
+        <setTime.YesNo name="set" label="The time is" yes="Set to the signal" no="Not set" wanted />
       </FactCard>
       <FactCard
         kind="set.functions"
@@ -70,9 +75,9 @@ function Mat() {
         defaults={{ proved: {} }}
         hint={
           seen &&
-          seen.asks.length > 0 && (
+          seen.asksToProve.length > 0 && (
             <Typography color="text.secondary">
-              Not in the book, and not seen yet: {seen.asks.join(', ')}.{' '}
+              Not in the book, and not seen yet: {seen.asksToProve.join(', ')}.{' '}
               <Link to={`/jobs/${resource.job.id}/identify`}>Say what is seen of it</Link>, and what is proved
               goes by it.
             </Typography>
@@ -126,10 +131,10 @@ function Mat() {
                     kind="set.run-ended"
                     title="Proving run ends"
                     recorded={facts.runEnded}
-                    defaults={{ shows: '', stillRuns: true }}
+                    defaults={{ shows: '', stillRuns: null }}
                     action="Read now"
                   >
-                    <setRunEnded.Tick name="stillRuns" label="It still runs" />
+                    <setRunEnded.YesNo name="stillRuns" label="Seen" yes="It still runs" no="It stopped" />
                     <setRunEnded.TextLine
                       name="shows"
                       label="The hands show"

@@ -1,0 +1,1 @@
+export { type RingOffer, ringOffers } from './rings';
