@@ -24,7 +24,10 @@ export default defineConfig({
   reporter: process.env.PLAYWRIGHT_JSON_OUTPUT_NAME ? [['list'], ['json']] : [['list']],
   use: {
     viewport: { width: 1280, height: 800 },
-    launchOptions: { executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium-headless-shell', args: CHROMIUM_ARGS },
+    launchOptions: {
+      executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium-headless-shell',
+      args: CHROMIUM_ARGS,
+    },
     actionTimeout: 20_000,
     trace: 'off',
   },

@@ -1,4 +1,5 @@
-import { putBackRefusal, refusalOf, supplyOf } from '../advice/cell';
+import { putBackRefusal, refusalOf } from '../advice/cell';
+import { supplyOf } from '../advice/supply';
 import { bareCode } from '../craft/movements';
 import { isPastDate, type Lot } from '../craft/stock';
 import { localDay } from '../craft/time';

@@ -13,6 +13,7 @@ export {
   type ArrivePayloads,
   CHANGED_BY,
   COMPLAINTS,
+  type Complaint,
   IN_HOUSE,
   MARK_KINDS,
   MARK_VIEWS,

@@ -11,7 +11,7 @@ import { figure } from '../../craft/judgement';
 import { isPastDate, type Lot } from '../../craft/stock';
 import type { JobState, WellState } from '../../logbook';
 import { seenMovement } from '../identify';
-import { supplyOf } from './supply';
+import { supplyOf } from '../supply';
 import { witnessesOf } from './witnesses';
 
 /** What a place takes, and who says so. */

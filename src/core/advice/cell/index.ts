@@ -16,5 +16,4 @@ export {
   type Refusal,
   refusalOf,
 } from './goesIn';
-export { supplyOf, type SupplyVerdict } from './supply';
 export { witnessesOf } from './witnesses';

@@ -1,6 +1,8 @@
 import { daysBetween } from '../../craft/time';
 import type { Book } from '../../craft/book';
-import type { JobState } from '../../logbook';
+import type { Complaint, JobState } from '../../logbook';
+import { supplyOf } from '../supply';
+import { seenMovement } from '../identify';
 import { type Policy, priceInList } from '../../craft/policy';
 import {
   diagnose,
@@ -13,6 +15,7 @@ import {
   type Shows,
   type SignOfFault,
   SIGNS_OF_FAULT,
+  type Told,
 } from '../../craft/health';
 import { judgeJobReadings } from './readingsOfJob';
 const SEEN_AS: Readonly<Record<Shows, string>> = {
@@ -29,6 +32,15 @@ const NOTHING_FLOWS = 0.03;
 const FAR_OVER = 3;
 /** A change of cell is lately for so long, days. */
 const LATELY_DAYS = 62;
+
+/** What an owner tells, as the table of causes has it. Whoever does not tell it says nothing. */
+const TOLD_AS: Readonly<Partial<Record<Complaint, Told>>> = {
+  'display fading': 'display fades',
+  'light or alarm fails first': 'light or alarm fails first',
+  'does not hold its charge': 'does not hold its charge',
+  'loses time': 'loses time',
+  'fog under the crystal': 'fog under the crystal',
+};
 
 type Outcomes = Map<Observable, string>;
 
@@ -101,6 +113,7 @@ export function faultQuestionOf(state: JobState, book: Book, policy: Pick<Policy
   const { facts, calibre } = state;
   const looked = facts.looked?.payload ?? null;
   const complaint = facts.complaint?.payload.picked ?? [];
+  const movement = calibre ?? seenMovement(state, book);
   const observed: Outcomes = new Map();
   if (looked && looked.shows !== null) observed.set('shows', SEEN_AS[looked.shows]);
   else if (complaint.includes('stopped')) observed.set('shows', 'dead');
@@ -112,16 +125,23 @@ export function faultQuestionOf(state: JobState, book: Book, policy: Pick<Policy
   if (facts.pulses) observed.set('pulses', facts.pulses.payload.there ? 'there' : 'none');
   addReadings(observed, judgeJobReadings(state, book), figuresFor(calibre, book).current.typicalUA);
   addSigns(observed, state);
+  for (const each of complaint) {
+    const told = TOLD_AS[each];
+    if (told !== undefined) observed.set(told, 'there');
+  }
+  const lastCharge = facts.charges.at(-1);
+  if (lastCharge) observed.set('after a charge', lastCharge.payload.outcome);
   return {
     observed,
     // Readings are of the old cell as long as nobody says otherwise, whatever was fitted since.
     freshCell: looked?.freshCell === true,
     changedLately: changedLately(state) || facts.cellsFitted.size > 0,
-    charges: calibre !== null && calibre.charge !== null,
+    // Also where the book does not know the movement, and something says that it charges.
+    charges: supplyOf(state, book).verdict === 'rechargeable',
     lowSupplySignal: calibre?.lowSupplySignal ?? null,
     hasReset: calibre === null ? null : calibre.resetContact !== null,
-    hasHands: calibre === null || calibre.functions.includes('hands'),
-    stepIntervalS: calibre?.stepIntervalS ?? null,
+    hasHands: movement.functions.includes('hands'),
+    stepIntervalS: movement.stepIntervalS,
     watchedSeconds: looked?.watchedSeconds ?? null,
     originalMatters: facts.originality?.payload.matters === true,
     priceOf: (item) => priceInList(policy, item),

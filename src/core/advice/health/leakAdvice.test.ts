@@ -23,4 +23,29 @@ describe('after a leak', () => {
     expect(advice).toMatchObject({ verdict: 'new circuit', working: [{ figures: '1.1 µA' }] });
     expect(advice?.options.map(({ priceMinor }) => priceMinor)).toEqual([null, 4100, null]);
   });
+
+  it.each([
+    ['silver oxide', ['SR621SW'], 'A trace of weak acid'],
+    ['alkaline', ['LR621'], 'A trace of weak acid'],
+    ['what cannot be read', ['QX1620'], 'What leaked cannot be read: no acid'],
+    ['nothing read yet', [], 'What leaked cannot be read: no acid'],
+    ['an accumulator', ['MT621'], 'Accumulator: no acid'],
+    ['lithium', ['CR2016'], 'Lithium: no acid'],
+  ] as const)('cleans after %s as its chemistry wants it', (_, markings, care) => {
+    const job = new Logbook();
+    for (const marking of markings) job.add('cell.found', { marking, condition: 'crust' });
+    job.add('check.leakage', {
+      place: 'contact',
+      severity: 'crust',
+      xMm: null,
+      yMm: null,
+      treated: '',
+      decision: 'not decided yet',
+      supplier: '',
+      lotCode: '',
+      currentBeforeUA: null,
+      currentAfterUA: null,
+    });
+    expect(leakAdviceOf(job.state(), book, DEFAULT_POLICY)?.care).toContain(care);
+  });
 });

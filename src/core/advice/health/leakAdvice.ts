@@ -1,8 +1,21 @@
 import type { Book } from '../../craft/book';
+import type { Chemistry } from '../../craft/cells';
 import { figuresFor, LEAK_SEVERITIES, type LeakAdvice, leakOptions } from '../../craft/health';
 import { type Policy, priceInList } from '../../craft/policy';
 import type { JobState } from '../../logbook';
-import { chemistryOfJob } from './readingsOfJob';
+import { supplyOf } from '../supply';
+
+/** The chemistry of what leaked: of the cell found alone, and null where its name cannot be read. */
+function leakedChemistry(state: JobState, book: Book): Chemistry | null {
+  if (supplyOf(state, book).verdict === 'rechargeable') return 'accumulator';
+  const chemistries = new Set(
+    state.wells
+      .filter(({ found }) => found !== null && found.payload.marking !== null)
+      .map(({ foundCell }) => foundCell?.chemistry ?? null),
+  );
+  // Two cells of two chemistries: nobody said which of them leaked.
+  return chemistries.size === 1 ? ([...chemistries][0] ?? null) : null;
+}
 
 /** What is advised about the gravest leak found in a job, by the last current after cleaning; null where nothing leaked. */
 export function leakAdviceOf(state: JobState, book: Book, policy: Pick<Policy, 'extras'>): LeakAdvice | null {
@@ -14,7 +27,7 @@ export function leakAdviceOf(state: JobState, book: Book, policy: Pick<Policy, '
     currentAfterUA: leaks.findLast(({ currentAfterUA }) => currentAfterUA !== null)?.currentAfterUA ?? null,
     figures: figuresFor(state.calibre, book).current,
     originalMatters: state.facts.originality?.payload.matters === true,
-    chemistry: chemistryOfJob(state),
+    chemistry: leakedChemistry(state, book),
     priceOf: (item) => priceInList(policy, item),
   });
 }

@@ -22,6 +22,7 @@ export function fittedLife(
     const asked = state.progress.find(({ stage }) => stage === 'cell')?.status !== 'not needed';
     return refused(asked ? 'No cell is fitted yet.' : 'The cell was not changed, and its age is not known.');
   }
+  if (fitted.payload.ownersOwn) return refused('The owner brought the cell, and its age is not known.');
   const question = lifeQuestion(
     state,
     fitted.payload.cellCode,

@@ -107,7 +107,7 @@ export function crossReference(
   if (wanted.drain !== 'none' && candidate.drain !== 'none') {
     working.push({
       what: 'drain',
-      rule: 'high in a low place: accepted; low where light, alarm or chronograph draw: no',
+      rule: 'high in a low place: accepted; low where high is wanted: no',
       figures: `wanted ${wanted.drain}, this ${candidate.drain}`,
       source: 'trade practice',
     });
@@ -118,7 +118,10 @@ export function crossReference(
       note('accepted', 'The name leaves the drain open; a low-drain place takes either.');
     }
     if (wanted.drain === 'high' && candidate.drain === 'low') {
-      note('nearly', 'Low drain where light, alarm or chronograph draw: the voltage falls away under them.');
+      note(
+        'nearly',
+        'Low drain where high is wanted: its voltage falls away under light, alarm or chronograph.',
+      );
     }
     if (wanted.drain === 'high' && candidate.drain === 'unstated') {
       note(
@@ -148,6 +151,12 @@ export function mayBeFitted(verdict: CrossReference['verdict']): boolean {
   return verdict === 'equal' || verdict === 'accepted';
 }
 
+/** The drain a place asks for: as the cell named for it has it, for its maker chose it; else by what draws on it. */
+function drainWanted({ chemistry, drain }: CellType, needed: CellWanted['drain']): CellWanted['drain'] {
+  if (drain === 'low' || drain === 'high') return drain;
+  return chemistry === 'lithium' && needed === 'low' ? 'none' : needed;
+}
+
 /** What a movement wants when its book names a cell: size, voltage and drain from the table. Null if the name is no primary cell of known size. */
 export function wantedFromType(
   cell: CellType,
@@ -157,7 +166,7 @@ export function wantedFromType(
   return {
     code: cell.code,
     chemistry: cell.chemistry,
-    drain: cell.chemistry === 'lithium' && needs.drain === 'low' ? 'none' : needs.drain,
+    drain: drainWanted(cell, needs.drain),
     nominalV: cell.nominalV,
     diameterMm: cell.diameterMm,
     heightMm: cell.heightMm,

@@ -64,7 +64,7 @@ describe('a cross-reference, word for word', () => {
       'low drain where much is drawn',
       wanted({ drain: 'high' }),
       { drain: 'low' },
-      ['nearly', 'Low drain where light, alarm or chronograph draw: the voltage falls away under them.'],
+      ['nearly', 'Low drain where high is wanted: its voltage falls away under light, alarm or chronograph.'],
     ],
     [
       'an open drain where much is drawn',
@@ -103,7 +103,11 @@ describe('a cross-reference, word for word', () => {
       'a worse reason after a better one',
       wanted({ drain: 'high' }),
       { drain: 'low', diameterMm: 7 },
-      ['never', SIZE, 'Low drain where light, alarm or chronograph draw: the voltage falls away under them.'],
+      [
+        'never',
+        SIZE,
+        'Low drain where high is wanted: its voltage falls away under light, alarm or chronograph.',
+      ],
     ],
   ])('%s', (_, place, own, [verdict, ...reasons]) => {
     const cross = crossReference(place, { ...cell, ...own });
@@ -262,7 +266,7 @@ describe('a cross-reference, word for word', () => {
       },
       {
         what: 'drain',
-        rule: 'high in a low place: accepted; low where light, alarm or chronograph draw: no',
+        rule: 'high in a low place: accepted; low where high is wanted: no',
         figures: 'wanted low, this high',
         source: 'trade practice',
       },
@@ -295,8 +299,9 @@ describe('what a named cell makes a movement want', () => {
   });
   it('asks no drain of lithium where little is drawn, and charges only an accumulator', () => {
     const lithium = { ...cell, chemistry: 'lithium' } as const;
-    expect(wantedFromType(lithium, { drain: 'low' })?.drain).toBe('none');
-    expect(wantedFromType(lithium, { drain: 'high' })?.drain).toBe('high');
+    const open = { ...lithium, drain: 'none' } as const;
+    expect(wantedFromType(open, { drain: 'low' })?.drain).toBe('none');
+    expect(wantedFromType(open, { drain: 'high' })?.drain).toBe('high');
     expect(wantedFromType(cell, { drain: 'low', otherHeightsMm: [1.65] })).toMatchObject({
       drain: 'low',
       place: 'primary',
@@ -305,5 +310,20 @@ describe('what a named cell makes a movement want', () => {
     expect(wantedFromType({ ...cell, chemistry: 'accumulator' }, { drain: 'low' })?.place).toBe(
       'rechargeable',
     );
+  });
+
+  it('asks the drain its maker chose, whatever draws on it, and so the cell named is always equal', () => {
+    for (const drain of ['low', 'high'] as const)
+      for (const needed of ['low', 'high', 'none'] as const) {
+        const named = { ...cell, drain };
+        const place = wantedFromType(named, { drain: needed });
+        if (!place) throw new Error('a size wanted');
+        expect([drain, needed, crossReference(place, named).verdict]).toEqual([drain, needed, 'equal']);
+        // A name of the other drain is never called the same.
+        const other = crossReference(place, { ...cell, drain: drain === 'low' ? 'high' : 'low' }).verdict;
+        expect(other).toBe(drain === 'low' ? 'accepted' : 'nearly');
+      }
+    expect(wantedFromType({ ...cell, drain: 'unstated' }, { drain: 'high' })?.drain).toBe('high');
+    expect(wantedFromType({ ...cell, drain: 'both' }, { drain: 'low' })?.drain).toBe('low');
   });
 });

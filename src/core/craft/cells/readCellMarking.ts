@@ -218,11 +218,15 @@ export function readCellMarking(marking: string, table: CellTable): CellReading 
   }
   const first = cells[0] as CellType;
   if (!cells.every((cell) => sameSize(cell, first) && cell.chemistry === first.chemistry)) {
-    const disagree = cells.every((cell) => sameSize(cell, first)) ? 'chemistry' : 'size';
+    const inSize = !cells.every((cell) => sameSize(cell, first));
     return {
       verdict: 'ambiguous',
       alternatives: cells,
-      reasons: [`The names on the label disagree in ${disagree}. Measure the cell and say which it is.`],
+      reasons: [
+        inSize
+          ? 'The names on the label disagree in size. Measure the cell and say which it is.'
+          : 'The names on the label disagree in chemistry, and a caliper tells none from the other: look for the marks of chemistry on the cell itself (SR and silver oxide, LR and alkaline, CR and lithium), and say which it is.',
+      ],
       ...told,
     };
   }

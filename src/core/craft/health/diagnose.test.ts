@@ -25,6 +25,35 @@ const question = (observed: Observed, more: Partial<FaultQuestion> = {}): FaultQ
 });
 const told = (observed: Observed, more: Partial<FaultQuestion> = {}) => diagnose(question(observed, more));
 
+describe('before anything is ranked', () => {
+  it.each([
+    ['an unknown step, watched for five seconds', { stepIntervalS: null, watchedSeconds: 5 }, 'wait longer'],
+    ['an unknown step, watched for a full minute', { stepIntervalS: null, watchedSeconds: 60 }, 'other'],
+    ['a step of twenty seconds, watched for five', { stepIntervalS: 20, watchedSeconds: 5 }, 'wait longer'],
+    ['a step a second, watched for five', { stepIntervalS: 1, watchedSeconds: 5 }, 'other'],
+    ['a display', { stepIntervalS: null, watchedSeconds: 5, hasHands: false }, 'other'],
+  ] as const)('%s', (_, more, verdict) => {
+    const said = told({ shows: 'dead' }, more);
+    expect(said.verdict === 'wait longer').toBe(verdict === 'wait longer');
+    if (said.verdict === 'wait longer') expect([said.ranked, said.nextTest]).toEqual([[], null]);
+  });
+
+  it('asks whether a charge helps where light charges it', () => {
+    const said = told({ shows: 'in twos or fours' }, { charges: true });
+    expect([said.verdict, said.nextTest?.observable]).toEqual(['cannot tell yet', 'after a charge']);
+    expect(said.nextTest?.between).toEqual(
+      expect.arrayContaining(['tired accumulator', 'merely discharged']),
+    );
+  });
+
+  it('finds no old oil in a display, and no charge in a watch on a primary cell', () => {
+    const display = told({ current: 'over the limit' }, { hasHands: false });
+    expect(display.ranked.map(({ fault }) => fault)).not.toContain('old oil and dirt');
+    expect(told({ shows: 'dead' }).nextTest?.observable).not.toBe('after a charge');
+    expect(told({ shows: 'dead' }).ranked.map(({ fault }) => fault)).not.toContain('merely discharged');
+  });
+});
+
 describe('what is seen together', () => {
   it.each<[string, Observed, Partial<FaultQuestion>, Fault]>([
     [
@@ -62,11 +91,30 @@ describe('what is seen together', () => {
     ],
     ['a hand in twos or fours', { shows: 'in twos or fours' }, {}, 'spent cell'],
     [
-      'a hand in twos where light charges it',
-      { shows: 'in twos or fours' },
+      'a hand in twos, still after a charge',
+      { shows: 'in twos or fours', 'after a charge': 'low-supply steps' },
       { charges: true },
       'tired accumulator',
     ],
+    [
+      'one that was dead and steps once it was charged',
+      { shows: 'dead', 'after a charge': 'steps normally' },
+      { charges: true },
+      'merely discharged',
+    ],
+    [
+      'what never holds its charge',
+      { shows: 'in twos or fours', 'does not hold its charge': 'there' },
+      { charges: true },
+      'tired accumulator',
+    ],
+    [
+      'light that fails first',
+      { shows: 'in twos or fours', 'light or alarm fails first': 'there' },
+      {},
+      'spent cell',
+    ],
+    ['a display that fades', { rest: 'spent', 'display fades': 'there' }, { hasHands: false }, 'spent cell'],
     ['turns shorted', { coil: 'shorted', current: 'over the limit' }, {}, 'turns of the coil shorted'],
   ])('%s', (_, observed, more, fault) => {
     const found = told(observed, more);
@@ -258,9 +306,10 @@ describe('after a leak', () => {
       expect([risk === '', priceMinor]).toEqual([false, 1500]);
   });
   it('cleans by what leaked', () => {
-    expect(leakOptions(base).care).toContain('weak acid');
-    expect(leakOptions({ ...base, chemistry: 'lithium' }).care).toContain('no water');
-    expect(leakOptions({ ...base, chemistry: null }).care).toContain('Read the cell');
+    for (const chemistry of ['silver-oxide', 'alkaline'] as const)
+      expect(leakOptions({ ...base, chemistry }).care).toContain('A trace of weak acid');
+    for (const chemistry of ['lithium', 'accumulator', 'mercury', 'zinc-air', null] as const)
+      expect(leakOptions({ ...base, chemistry }).care).toContain('no acid and no water');
   });
 });
 

@@ -14,6 +14,7 @@ import {
   SIGNS_OF_FAULT,
   SOUND,
   TESTS,
+  TOLD,
 } from './faults';
 
 /** What is known of a watch that does not run as it should. */
@@ -92,6 +93,8 @@ const SEPARATES = 0.6;
 const BARELY = 0.1;
 /** A watch must be watched a little longer than one step. */
 const LONGER_THAN_A_STEP = 1.2;
+/** Where no step is known a minute hand must have been given a full minute, s. */
+const UNKNOWN_STEP_S = 60;
 
 interface Hypothesis {
   readonly faults: readonly Fault[];
@@ -102,16 +105,18 @@ const EFFECT_OF = new Map(EFFECTS.map((each) => [each.fault, each]));
 
 function oddsOf(fault: Fault, question: FaultQuestion): number {
   if (fault === 'spent cell' && question.charges) return 0;
-  if (fault === 'tired accumulator' && !question.charges) return 0;
+  if ((fault === 'tired accumulator' || fault === 'merely discharged') && !question.charges) return 0;
   if (fault === 'reset contact not used' && question.hasReset === false) return 0;
   const motor: readonly Fault[] = [
     'coil severed',
     'turns of the coil shorted',
     'mechanical',
     'stop lever on',
+    // A display has no train to oil.
+    'old oil and dirt',
   ];
   if (!question.hasHands && motor.includes(fault)) return 0;
-  const cell = fault === 'spent cell' || fault === 'tired accumulator';
+  const cell = fault === 'spent cell' || fault === 'tired accumulator' || fault === 'merely discharged';
   return (
     (EFFECT_OF.get(fault)?.odds ?? 0) *
     (question.changedLately ? (AFTER_A_CHANGE[fault] ?? 1) : 1) *
@@ -164,7 +169,10 @@ function words(observable: Observable, outcome: string): string {
     lowest: outcome === 'late' ? 'stops at too high a voltage' : 'runs down as far as it should',
     rate: `rate ${outcome}`,
     reset: `reset ${outcome}`,
+    'after a charge': `${outcome} after a charge`,
   };
+  if (TOLD.some((told) => told === observable))
+    return outcome === 'there' ? `the owner says: ${observable}` : `not told: ${observable}`;
   return named[observable] ?? (outcome === 'there' ? observable : `no ${observable}`);
 }
 
@@ -196,12 +204,13 @@ const SHOWS_IT_WELL: readonly Observable[] = ['shows', 'current', 'pulses'];
  */
 export function diagnose(question: FaultQuestion): Diagnosis {
   const { stepIntervalS, watchedSeconds } = question;
+  const longEnoughS = stepIntervalS === null ? UNKNOWN_STEP_S : stepIntervalS * LONGER_THAN_A_STEP;
   const tooShort =
     question.observed.get('shows') === 'dead' &&
-    stepIntervalS !== null &&
-    stepIntervalS > 1 &&
+    question.hasHands &&
+    (stepIntervalS === null || stepIntervalS > 1) &&
     watchedSeconds !== null &&
-    watchedSeconds < stepIntervalS * LONGER_THAN_A_STEP;
+    watchedSeconds < longEnoughS;
   // A hand that was not due to move yet says nothing.
   const observed = [...question.observed].filter(([observable]) => !(tooShort && observable === 'shows'));
   const all = hypothesesOf(question).map((each) => ({
@@ -249,11 +258,16 @@ export function diagnose(question: FaultQuestion): Diagnosis {
   if (tooShort && causes.length === 0)
     return {
       ...base,
+      // Nothing is ranked before it had its time.
+      ranked: [],
+      nextTest: null,
       verdict: 'wait longer',
       causes: [],
       remedies: [],
       reasons: [
-        `By the book it steps every ${figure(stepIntervalS)} s, and it was watched for ${figure(watchedSeconds)} s: wait ${figure(Math.ceil(stepIntervalS * LONGER_THAN_A_STEP))} s before anything is called wrong.`,
+        stepIntervalS === null
+          ? `How often it steps is not known, and it was watched for ${figure(watchedSeconds)} s: wait a full minute before anything is called wrong.`
+          : `By the book it steps every ${figure(stepIntervalS)} s, and it was watched for ${figure(watchedSeconds)} s: wait ${figure(Math.ceil(longEnoughS))} s before anything is called wrong.`,
       ],
     };
   if (observed.length === 0)
@@ -369,6 +383,7 @@ function separating(
     if (!question.hasHands && (observable === 'coil' || observable === 'pulses' || observable === 'crown'))
       return [];
     if (observable === 'reset' && question.hasReset === false) return [];
+    if (observable === 'after a charge' && !question.charges) return [];
     // One look with the loupe shows every sign at once.
     const shown: readonly Observable[] = isLook ? SIGNS_OF_FAULT : [observable];
     const apart = Math.max(...shown.map((each) => distance(first, second, each, question)));

@@ -3,6 +3,7 @@ import type { PricedItem } from '../policy';
 export const FAULTS = [
   'spent cell',
   'tired accumulator',
+  'merely discharged',
   'stop lever on',
   'coil severed',
   'turns of the coil shorted',
@@ -39,6 +40,16 @@ export const SIGNS_OF_FAULT = [
 ] as const;
 export type SignOfFault = (typeof SIGNS_OF_FAULT)[number];
 
+/** What only an owner tells: heard, it speaks; not told, it says nothing. */
+export const TOLD = [
+  'display fades',
+  'light or alarm fails first',
+  'does not hold its charge',
+  'loses time',
+  'fog under the crystal',
+] as const;
+export type Told = (typeof TOLD)[number];
+
 /** How each thing looked at or measured can come out, the sound watch's first. */
 export const OUTCOMES = {
   crown: ['home', 'pulled'],
@@ -62,6 +73,12 @@ export const OUTCOMES = {
   'contact oxidised': ['absent', 'there'],
   'cell inverted': ['absent', 'there'],
   'arm touching the rotor': ['absent', 'there'],
+  'after a charge': ['steps normally', 'low-supply steps', 'does not run'],
+  'display fades': ['absent', 'there'],
+  'light or alarm fails first': ['absent', 'there'],
+  'does not hold its charge': ['absent', 'there'],
+  'loses time': ['absent', 'there'],
+  'fog under the crystal': ['absent', 'there'],
 } as const satisfies Record<string, readonly string[]>;
 export type Observable = keyof typeof OUTCOMES;
 export const OBSERVABLES = Object.keys(OUTCOMES) as Observable[];
@@ -82,6 +99,7 @@ export const TESTS: Readonly<
   stopped: { effort: 5, words: 'measure the current with the motor stopped' },
   coil: { effort: 5, words: 'measure the coil' },
   lowest: { effort: 6, words: 'turn the supply down until it stops' },
+  'after a charge': { effort: 7, words: 'charge it fully, and see how it runs then' },
 };
 
 type Shares<O extends Observable> = Readonly<Partial<Record<(typeof OUTCOMES)[O][number], number>>>;
@@ -118,6 +136,12 @@ export const SOUND: { readonly [O in Observable]: Shares<O> } = {
   'contact oxidised': SEEN_ON_SOUND,
   'cell inverted': { there: 0.003 },
   'arm touching the rotor': { there: 0.01 },
+  'after a charge': { 'steps normally': 0.98, 'low-supply steps': 0.01, 'does not run': 0.01 },
+  'display fades': { there: 0.02 },
+  'light or alarm fails first': { there: 0.02 },
+  'does not hold its charge': { there: 0.03 },
+  'loses time': { there: 0.05 },
+  'fog under the crystal': { there: 0.02 },
 };
 
 /**
@@ -126,7 +150,7 @@ export const SOUND: { readonly [O in Observable]: Shares<O> } = {
  * what is seen, since nothing flows past an open contact. The pairings are the trade's; the shares are ours, from bench
  * practice, and named in the docs.
  */
-export const EFFECTS: readonly { readonly fault: Fault; readonly odds: number; readonly does: Effects }[] = [
+const SEEN_WITH: readonly { readonly fault: Fault; readonly odds: number; readonly does: Effects }[] = [
   {
     fault: 'contact does not touch',
     odds: 0.05,
@@ -207,6 +231,7 @@ export const EFFECTS: readonly { readonly fault: Fault; readonly odds: number; r
       shows: { runs: 0.75, dead: 0.18 },
       'crust or bloom': { there: 0.6 },
       'damp or rust': { there: 0.35 },
+      'fog under the crystal': { there: 0.3 },
     },
   },
   {
@@ -215,6 +240,7 @@ export const EFFECTS: readonly { readonly fault: Fault; readonly odds: number; r
     does: {
       shows: { dead: 0.85, runs: 0.1 },
       rate: { off: 0.4 },
+      'loses time': { there: 0.3 },
       'fluff at the rotor': { there: 0.35 },
       'loose screw': { there: 0.12 },
       'arm touching the rotor': { there: 0.3 },
@@ -228,6 +254,7 @@ export const EFFECTS: readonly { readonly fault: Fault; readonly odds: number; r
       lowest: { late: 0.8 },
       shows: { runs: 0.8, dead: 0.15 },
       rate: { off: 0.3 },
+      'loses time': { there: 0.3 },
     },
   },
   {
@@ -243,6 +270,9 @@ export const EFFECTS: readonly { readonly fault: Fault; readonly odds: number; r
       load: { sags: 0.92 },
       shows: { dead: 0.6, 'in twos or fours': 0.22, runs: 0.16 },
       pulses: { none: 0.96 },
+      'display fades': { there: 0.3 },
+      'light or alarm fails first': { there: 0.3 },
+      'loses time': { there: 0.15 },
     },
   },
   {
@@ -253,9 +283,35 @@ export const EFFECTS: readonly { readonly fault: Fault; readonly odds: number; r
       load: { sags: 0.9 },
       shows: { dead: 0.5, 'in twos or fours': 0.35, runs: 0.13 },
       pulses: { none: 0.9 },
+      'after a charge': { 'steps normally': 0.2, 'low-supply steps': 0.55, 'does not run': 0.25 },
+      'does not hold its charge': { there: 0.5 },
+      'display fades': { there: 0.3 },
+      'light or alarm fails first': { there: 0.2 },
+    },
+  },
+  {
+    // A watch from a drawer: nothing is wrong with it but that it saw no light.
+    fault: 'merely discharged',
+    odds: 0.6,
+    does: {
+      rest: { spent: 0.8, falling: 0.15 },
+      load: { sags: 0.85 },
+      shows: { dead: 0.5, 'in twos or fours': 0.35, runs: 0.13 },
+      pulses: { none: 0.9 },
+      'after a charge': { 'steps normally': 0.96, 'low-supply steps': 0.03 },
+      'does not hold its charge': { there: 0.08 },
+      'display fades': { there: 0.3 },
     },
   },
 ];
+
+/** The table with what follows from it: a charge brings back nothing that stands still for another reason. */
+export const EFFECTS: typeof SEEN_WITH = SEEN_WITH.map((each) => {
+  const stands = each.does.shows?.dead ?? 0;
+  return stands < 0.5 || each.does['after a charge'] !== undefined
+    ? each
+    : { ...each, does: { ...each.does, 'after a charge': { 'does not run': stands } } };
+});
 
 /** What any one of several faults is enough to bring about; of all else the earliest in the list decides. */
 export const BROUGHT_ABOUT: Readonly<Partial<Record<Observable, string>>> = {
@@ -266,7 +322,7 @@ export const BROUGHT_ABOUT: Readonly<Partial<Record<Observable, string>>> = {
   stopped: 'over',
   lowest: 'late',
   rate: 'off',
-  ...Object.fromEntries(SIGNS_OF_FAULT.map((sign) => [sign, 'there'])),
+  ...Object.fromEntries([...SIGNS_OF_FAULT, ...TOLD].map((sign) => [sign, 'there'])),
 };
 
 /** What one outcome's share is under a fault's effect; what the effect does not name shares the rest. */
@@ -296,6 +352,7 @@ export interface Remedy {
 export const NEXT_STEPS = [
   'nothing more',
   'new cell',
+  'new accumulator',
   'clean',
   'service of the movement',
   'new circuit',
@@ -361,10 +418,18 @@ export const REMEDIES: Readonly<Record<Fault, readonly Remedy[]>> = {
   'tired accumulator': [
     keeping('clean', null, 'charge it fully and watch it, then judge', 'It may come back in weeks.'),
     replacing(
-      'new cell',
+      'new accumulator',
       'accumulator-kit',
       'a new accumulator kit of this calibre',
       'A primary cell in its place would be driven backwards: never.',
+    ),
+  ],
+  'merely discharged': [
+    keeping(
+      'nothing more',
+      null,
+      'charge it fully and watch it through a day',
+      'It may come back in weeks: then its accumulator is tired.',
     ),
   ],
   'stop lever on': [keeping('nothing more', null, 'push the crown home and look again', 'None.')],

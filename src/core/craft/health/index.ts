@@ -1,6 +1,7 @@
 export { diagnose, type Diagnosis, type FaultQuestion, type PricedRemedy } from './diagnose';
 export {
   FAULTS,
+  type Told,
   NEXT_STEPS,
   type Observable,
   SHOWS,

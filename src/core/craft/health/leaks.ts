@@ -44,12 +44,24 @@ interface LeakQuestion {
   readonly priceOf: (item: PricedItem) => number | null;
 }
 
-/** How a leak of this chemistry is cleaned. Source: bench practice; silver and alkaline leaks are alkaline. */
+/** Whose residue is alkaline, and loosened by a weak acid. */
+const ALKALINE_RESIDUE: readonly Chemistry[] = ['silver-oxide', 'alkaline'];
+
+/** How a leak of this chemistry is cleaned; null: it could not be read. Source: bench practice. */
 function careFor(chemistry: Chemistry | null): string {
-  if (chemistry === 'lithium') return 'Lithium: no water. Wipe dry, then alcohol, and air: no flame near.';
-  if (chemistry === null)
-    return 'Read the cell’s chemistry first: silver and alkaline take a trace of weak acid, lithium no water at all.';
-  return 'A trace of weak acid on a wisp, then alcohol, then dry; nothing wet stays on the tracks.';
+  if (chemistry !== null && ALKALINE_RESIDUE.includes(chemistry))
+    return 'A trace of weak acid on a wisp, then alcohol, then dry; nothing wet stays on the tracks.';
+  const gently = 'no acid and no water. Wipe dry, then alcohol, and air: no flame near.';
+  switch (chemistry) {
+    case 'lithium':
+      return `Lithium: ${gently}`;
+    case 'accumulator':
+      return `Accumulator: ${gently}`;
+    case null:
+      return `What leaked cannot be read: ${gently} Read its chemistry first; only silver oxide and alkaline take a trace of weak acid.`;
+    default:
+      return `${chemistry === 'mercury' ? 'Mercury' : 'Zinc-air'}: ${gently} Hazardous waste: as local rules say.`;
+  }
 }
 
 /**

@@ -81,8 +81,8 @@ export function judgeFitted(question: FittedQuestion): FittedAdvice {
   });
   if (leaked) return now('It has begun to leak: it comes out whatever it measures.');
   if (rest === 'spent' || loaded === 'spent') return now('Its voltage is spent: left inside it leaks.');
-  if (rest === 'falling' || loaded === 'falling')
-    return now('Its voltage falls under load: it is near its end.');
+  if (loaded === 'falling') return now('Its voltage falls under load: it is near its end.');
+  if (rest === 'falling') return now('Its voltage at rest is low already: it is near its end.');
   if (life.verdict === 'no forecast') {
     return {
       verdict: 'recall by',

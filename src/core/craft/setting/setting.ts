@@ -11,14 +11,24 @@ export interface ProofStep {
 export type ProvedMovement = Pick<Calibre, 'functions' | 'stepIntervalS'> &
   Partial<Pick<Calibre, 'lowSupplySignal' | 'charge'>>;
 
+/** A display without hands has none to pass, and no crown to find midnight with. */
+const onDisplayAlone = (functions: Calibre['functions']): boolean =>
+  functions.includes('digital display') && !functions.includes('hands');
+
 const HOW: Readonly<Record<FunctionKind, (calibre: ProvedMovement) => string>> = {
   hands: () => 'Hands pass each other and the dial all the way round.',
   'seconds hand': ({ stepIntervalS }) =>
     stepIntervalS === null
       ? 'Steps evenly, by whatever its step is, and lands on its marks.'
       : `Steps every ${figure(stepIntervalS)} s and lands on its marks.`,
-  date: () => 'The date changes at midnight: find midnight with the crown before setting it.',
-  day: () => 'The weekday changes with the date and shows the right language.',
+  date: ({ functions }) =>
+    onDisplayAlone(functions)
+      ? 'The date shows on the display and is set with the pushers.'
+      : 'The date changes at midnight: find midnight with the crown before setting it.',
+  day: ({ functions }) =>
+    onDisplayAlone(functions)
+      ? 'The weekday shows on the display and follows its date.'
+      : 'The weekday changes with the date and shows the right language.',
   light: () => 'The light comes on and goes out again.',
   alarm: () => 'The alarm sounds at the full hour set.',
   chronograph: () => 'Start, stop, reset: every counter returns to zero.',
@@ -92,16 +102,17 @@ export function settingAdvice(
             `The date needs moving on by hand next on ${dayInWords(correction.day)}, by ${correction.extraDays}.`,
           ]
         : ['No date wheel to correct.'],
-    working: hasDate
-      ? [
-          {
-            what: 'next date correction',
-            rule: 'the 1st after a month of fewer than 31 days',
-            figures: `from ${dayInWords(day)} → ${dayInWords(correction.day)}`,
-            source: 'calendar',
-          },
-        ]
-      : [],
+    working:
+      hasDate && !display
+        ? [
+            {
+              what: 'next date correction',
+              rule: 'the 1st after a month of fewer than 31 days',
+              figures: `from ${dayInWords(day)} → ${dayInWords(correction.day)}`,
+              source: 'calendar',
+            },
+          ]
+        : [],
   };
 }
 

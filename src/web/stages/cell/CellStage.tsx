@@ -1,5 +1,6 @@
 import { Stack } from '@mui/material';
-import { accumulatorInQuestion, supplyOf } from '../../../core/advice/cell';
+import { accumulatorInQuestion } from '../../../core/advice/cell';
+import { supplyOf } from '../../../core/advice/supply';
 import { capital } from '../../../core/craft/judgement';
 import { MAIN_WELL, wellKey, type WellState, type Payloads } from '../../../core/logbook';
 import { openRevisions } from '../../../core/craft/movements';

@@ -1,5 +1,5 @@
 import { Typography } from '@mui/material';
-import { supplyOf } from '../../../core/advice/cell';
+import { supplyOf } from '../../../core/advice/supply';
 import { SUPPLIES, SUPPLY_WORDS } from '../../../core/craft/cells';
 import { capital } from '../../../core/craft/judgement';
 import type { Payloads } from '../../../core/logbook';

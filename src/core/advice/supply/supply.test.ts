@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { admit } from '../../../testing/admitted';
 import { book, type Logbook, takenIn } from '../../../testing/fixtures';
 import { SERVICES } from '../../craft/policy';
-import { primaryBarred } from './goesIn';
+import { primaryBarred } from '../cell';
 import { supplyOf } from './supply';
 
 /** Everything that says a watch is charged, as it may be recorded. */

@@ -1,0 +1,1 @@
+export { supplyOf, type SupplyVerdict } from './supply';
