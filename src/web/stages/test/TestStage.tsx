@@ -194,7 +194,7 @@ function Lamp() {
         question="What may be said about water"
         standing={water.verdict === 'tested' ? 'good' : water.verdict === 'not tested' ? 'open' : 'no'}
         answer={capital(water.verdict)}
-        reasons={[water.statement, ...water.reasons]}
+        reasons={[water.statement, ...water.reasons].map(capital)}
       />
       {leak && leak.payload.leakClock !== null && (
         <LampAnswer
