@@ -255,7 +255,7 @@ function Lamp() {
         question="Water"
         standing={water.verdict === 'tested' ? 'good' : water.verdict === 'not tested' ? 'open' : 'no'}
         answer={capital(water.verdict)}
-        reasons={water.reasons}
+        reasons={water.reasons.map(capital)}
       />
       {water.verdict === 'not tested' && (state.facts.watch?.payload.ratingBar ?? 0) > 0 && (
         <Caution>
