@@ -59,7 +59,7 @@ export const caseTypeFields: Fields<CaseType> = {
   makerId: makerField,
   code: mono('Case code', { example: 'C2140-3' }),
   backKind: choice('Kind of back', BACK_KINDS, 'snap-on'),
-  ratingBar: figureOrNothing('Rated when new', { min: 0, max: 1000, example: 3, quantity: 'pressureBar' }),
+  ratingBar: figureOrNothing('Rated when new', { min: 0, max: 1000, example: 3, quantity: 'ratingBar' }),
   crownClock: figure('Crown at', { ...clock, example: 4, blank: 3 }),
   lipClock: figureOrNothing('Lip or nick at, from behind', { ...clock, example: 4 }),
   gasket: textOrNothing('Gasket, inside × section in mm', { example: '30.5 × 0.70' }),

@@ -3,6 +3,7 @@ import {
   byChance,
   seenProbability,
   stretches,
+  takenApart,
   symbolsOf,
   unknownCodeLikelihood,
 } from '../movements';
@@ -59,7 +60,8 @@ function normal(x: number, sd: number): number {
   return Math.exp(-((x / sd) ** 2) / 2) / (sd * Math.sqrt(2 * Math.PI));
 }
 
-function ofText({ hypotheses, unknownOf, templates }: Ground, look: Look, text: string): Piece {
+function ofText({ book, hypotheses, unknownOf, templates }: Ground, look: Look, typed: string): Piece {
+  const text = look === 'print' ? typed : takenApart(typed, book);
   const count = hypotheses.all.length;
   const on = new Float64Array(count);
   const onUnknown = new Float64Array(unknownOf.length);

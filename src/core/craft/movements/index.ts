@@ -8,7 +8,7 @@ export {
   symbolsOf,
   twinsOf,
 } from './characters';
-export { engravedCase, readEngraving, stretches, unknownCodeLikelihood } from './readEngraving';
+export { engravedCase, readEngraving, stretches, takenApart, unknownCodeLikelihood } from './readEngraving';
 export { asRevision, calibreWords, openRevisions } from './revisions';
 export {
   type Calibre,

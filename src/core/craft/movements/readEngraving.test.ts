@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { book } from '../../../testing/fixtures';
 import { areConfusable, bareCode, logLikelihood, seenProbability, symbolsOf } from './characters';
-import { engravedCase, readEngraving } from './readEngraving';
+import { engravedCase, readEngraving, takenApart } from './readEngraving';
 import type { EngravingReading } from './types';
 type Read = Extract<EngravingReading, { verdict: 'read' }>;
 function read(text: string, makerId: string | null = null): Read {
@@ -22,6 +22,29 @@ describe('readEngraving', () => {
     expect(reading.movements[0]).toMatchObject({ id: 'orrelin-41-6' });
     expect(reading.cases[0]).toMatchObject({ id: 'c2140-3' });
     expect(reading.serial).toBe('4471902');
+  });
+
+  it.each([
+    'OR41.2-C2140-3',
+    'OR41.2C2140-3',
+    'OR 41.2-C2140-3',
+    'C2140-3-OR41.2',
+    'C21403OR412',
+    'STAINLESS OR41.2C2140-3 4471902 BACK',
+    'OR41.2C2140-34471902',
+    '4471902OR41.2 C2140-3',
+    'OR4?.2-C2140-3',
+  ])('takes apart what was joined: %s', (text) => {
+    const reading = read(text);
+    expect(reading.movements[0]).toMatchObject({ id: 'orrelin-41-2' });
+    expect(reading.cases[0]).toMatchObject({ id: 'c2140-3' });
+    expect(engravedCase(text, book)?.id).toBe('c2140-3');
+  });
+
+  it('leaves what the book cannot take apart as it stands, and what is one code whole', () => {
+    for (const text of ['OR 41.6 C2140-3 4471902', 'PL 9942', 'ZZZ-99X1', 'QB 15-?', ''])
+      expect(bareCode(takenApart(text, book))).toBe(bareCode(text));
+    for (const { code } of book.calibres) expect(takenApart(code, book)).toBe(code);
   });
 
   it('finds a calibre by its former number and says so', () => {

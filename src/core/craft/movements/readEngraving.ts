@@ -75,6 +75,91 @@ export function stretches(text: string): string[] {
   ]);
 }
 
+/** A code shorter than this is found inside too much by chance. */
+const LEAST_CODE = 4;
+
+/** Whether a stretch reads as a code, worn places aside; most of it must be legible. */
+function readsAs(stretch: string, code: string): boolean {
+  const worn = [...stretch].filter((character) => character === '?').length;
+  return (
+    stretch.length === code.length &&
+    worn * 2 < code.length &&
+    [...stretch].every((character, at) => character === '?' || character === code[at])
+  );
+}
+
+/** The codes a stretch was joined from, in order; null where it was not joined from codes of the book. */
+function partsOf(bare: string, codes: readonly string[], serials: readonly string[]): string[] | null {
+  const whole = (text: string): boolean =>
+    codes.some((code) => readsAs(text, code)) || serials.some((template) => misfit(text, template) === 0);
+  if (whole(bare)) return [bare];
+  for (const code of codes) {
+    if (code.length < LEAST_CODE || bare.length <= code.length) continue;
+    const [head, rest] = [bare.slice(0, code.length), bare.slice(code.length)];
+    if (readsAs(head, code)) {
+      const more = partsOf(rest, codes, serials);
+      if (more) return [head, ...more];
+    }
+  }
+  // A serial may stand in front.
+  for (const template of serials) {
+    const length = template.replace(/[^A-Za-z0-9]/g, '').length;
+    const [head, rest] = [bare.slice(0, length), bare.slice(length)];
+    if (
+      rest.length >= LEAST_CODE &&
+      misfit(head, template) === 0 &&
+      codes.some((code) => readsAs(rest, code))
+    )
+      return [head, rest];
+  }
+  return null;
+}
+
+const CODES = new WeakMap<object, readonly string[]>();
+
+/** Every code of the book, bare, the longest first; worked out once a book. */
+function codesOf(calibres: Book['calibres'], caseTypes: Book['caseTypes']): readonly string[] {
+  const known = CODES.get(calibres);
+  if (known) return known;
+  const codes = [
+    ...calibres.flatMap(({ code, formerCodes }) => [code, ...formerCodes]),
+    ...caseTypes.map(({ code }) => code),
+  ].map(bareCode);
+  const sorted = [...new Set(codes)].sort((one, other) => other.length - one.length);
+  CODES.set(calibres, sorted);
+  return sorted;
+}
+
+/**
+ * An engraving with codes that were joined, by a hyphen or by nothing at all, written apart: movement, case and serial as
+ * the book knows them. What the book cannot take apart stays as it stands.
+ */
+export function takenApart(
+  text: string,
+  { makers, calibres, caseTypes }: Pick<Book, 'makers' | 'calibres' | 'caseTypes'>,
+): string {
+  const codes = codesOf(calibres, caseTypes);
+  const serials = makers.flatMap(({ patterns }) =>
+    patterns.filter(({ meaning }) => meaning === 'serial').map(({ template }) => template),
+  );
+  const words = text.trim().split(/[\s,;]+/);
+  const joined = (stretch: string): string[] | null => {
+    const parts = partsOf(bareCode(stretch), codes, serials);
+    return parts !== null && parts.length > 1 ? parts : null;
+  };
+  const apart: string[] = [];
+  for (let at = 0; at < words.length; at += 1) {
+    const word = words[at] ?? '';
+    const next = words[at + 1];
+    // A code cut with a space may be joined to the next one: `OR 41.2-C2140-3`.
+    const alone = joined(word);
+    const withNext = alone || next === undefined ? null : joined(`${word}${next}`);
+    apart.push(...(alone ?? withNext ?? [word]));
+    if (withNext) at += 1;
+  }
+  return apart.join(' ');
+}
+
 /** The chance of a character where a template has a class: any digit, or any letter. */
 const CLASS_CHANCE: Readonly<Record<string, number>> = { d: 1 / 10, l: 1 / 26 };
 const ANY_CHARACTER = 1 / 36;
@@ -162,8 +247,8 @@ function rankCases(
 }
 
 /** The case code an engraving holds, where one case of the book answers to it for certain; null otherwise. */
-export function engravedCase(text: string, book: Pick<Book, 'makers' | 'caseTypes'>): CodeCandidate | null {
-  const pieces = stretches(text).flatMap((stretch) => piecesOf(stretch, book.makers));
+export function engravedCase(text: string, book: Book): CodeCandidate | null {
+  const pieces = stretches(takenApart(text, book)).flatMap((stretch) => piecesOf(stretch, book.makers));
   const [best] = rankCases(bestFitting(pieces, 'case'), book.makers, book.caseTypes).candidates;
   return best && best.probability >= SURE ? best : null;
 }
@@ -177,7 +262,7 @@ export function readEngraving(text: string, book: Book, makerId: string | null =
   const working: WorkingLine[] = [];
   const makers = makerId === null ? book.makers : book.makers.filter((maker) => maker.id === makerId);
   const inScope = (each: { makerId: string }): boolean => makerId === null || each.makerId === makerId;
-  const all = stretches(text);
+  const all = stretches(takenApart(text, book));
   if (all.length === 0) {
     return { verdict: 'not read', reasons: ['Nothing was entered.'], working, unexplained: [] };
   }

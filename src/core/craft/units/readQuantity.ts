@@ -39,6 +39,26 @@ export const quantities = {
   },
   durationS: { unit: 's', digits: 1, example: '60', units: { s: 1, sec: 1, min: 60, h: 3600 } },
   pressureBar: { unit: 'bar', digits: 2, example: '3', units: { bar: 1, kpa: 0.01, mbar: 0.001 } },
+  /** A water rating as it is engraved: ten metres are a bar, an atmosphere counts as one, feet stand for whole tens of metres. */
+  ratingBar: {
+    unit: 'bar',
+    digits: 1,
+    example: '3, 30 m, 100 ft or 3 atm',
+    units: {
+      bar: 1,
+      bars: 1,
+      m: 0.1,
+      meter: 0.1,
+      meters: 0.1,
+      metre: 0.1,
+      metres: 0.1,
+      ft: 0.03048,
+      feet: 0.03048,
+      atm: 1,
+      kpa: 0.01,
+    },
+    whole: ['ft', 'feet'],
+  },
   micrometres: { unit: 'µm', digits: 1, example: '12.4', units: { µm: 1, um: 1, mm: 1000 } },
   temperatureC: { unit: '°C', digits: 1, example: '22', units: { '°c': 1, c: 1 } },
   rateSPerDay: { unit: 's/day', digits: 2, example: '0.4', units: { 's/day': 1, 's/d': 1 } },
@@ -53,6 +73,8 @@ export const quantities = {
     example: string;
     units: Readonly<Record<string, number>>;
     open?: number;
+    /** Units whose figures stand for whole ones of what is kept. */
+    whole?: readonly string[];
   }
 >;
 
@@ -113,6 +135,8 @@ export function readQuantity(text: string, quantity: Quantity): QuantityReading 
         : `“${spelledUnit}” is not a unit known here. Known: ${known}.`,
     );
   }
-  const result = Number((value * factor).toPrecision(12));
+  const exact = Number((value * factor).toPrecision(12));
+  const result =
+    'whole' in more && (more.whole as readonly string[]).includes(spelled) ? Math.round(exact) : exact;
   return { verdict: 'read', value: result, understood: `${figure(result, digits)} ${unit}`.trim() };
 }

@@ -89,3 +89,21 @@ describe('sizes and open ends', () => {
     expect(readQuantity(text, 'voltageV').verdict).toBe('not read');
   });
 });
+describe('a water rating', () => {
+  it.each([
+    ['3', 3],
+    ['50 m', 5],
+    ['100m', 10],
+    ['200 metres', 20],
+    ['3 atm', 3],
+    ['100 ft', 3],
+    ['330 feet', 10],
+    ['165 ft', 5],
+    ['1000 kPa', 10],
+  ])('%s is %d bar', (text, bar) => {
+    expect(readQuantity(text, 'ratingBar')).toMatchObject({ verdict: 'read', value: bar });
+  });
+  it('is no depth in fathoms', () => {
+    expect(readQuantity('30 fathoms', 'ratingBar').verdict).toBe('not read');
+  });
+});

@@ -32,9 +32,9 @@ export function WatchFields({ at = '' }: Placed<'watch'>) {
         <MeasureField
           name={name('ratingBar')}
           label="Water rating"
-          quantity="pressureBar"
+          quantity="ratingBar"
           optional
-          helper="blank if none"
+          helper="e.g. 3 bar, 50 m, 3 atm; blank if none"
         />
         <MeasureField
           name={name('crownClock')}
