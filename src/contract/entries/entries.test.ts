@@ -169,11 +169,21 @@ describe('an entry made by an older page', () => {
       ['check.pulses', { there: true, through: 'the open watch' }, { everyS: null }],
       ['check.diagnosis', { cause: 'spent cell', next: 'new cell', words: '' }, { also: null }],
       ['identify.movement', { calibreId: null, code: 'X', by: 'hand', note: '' }, { revision: null }],
+      [
+        'cell.fitted',
+        { cellCode: '364', lotId: null, supplier: '', lotCode: '', alkalineAgreed: false },
+        { ownersOwn: false },
+      ],
     ] as const)
       expect(raiseNewEntry({ ...sent, kind, payloadVersion: 1, payload })).toMatchObject({
         payloadVersion: 2,
         payload: { ...payload, ...raised },
       });
+    const { retestOf: _, excessReason: __, ...tested } = samples['test.made'];
+    expect(raiseNewEntry({ ...sent, kind: 'test.made', payloadVersion: 2, payload: tested })).toMatchObject({
+      payloadVersion: 3,
+      payload: { ...tested, retestOf: null, excessReason: '' },
+    });
     const newer = { ...sent, payloadVersion: 99 };
     expect(raiseNewEntry(newer)).toEqual(newer);
   });
