@@ -216,3 +216,24 @@ describe('what the slip says of each fact', () => {
     expect(handback(job.state(), lots, context).statement.tested.join()).toContain('Ran 8 h');
   });
 });
+
+describe('a cell that must not be in it, recorded in whatever order', () => {
+  const reasons = (job: Logbook) => handback(job.state(), [lot], context).reasons.join(' ');
+  it('is not handed back until somebody says what the watch runs from', () => {
+    const job = readyJob();
+    expect(reasons(job)).toBe('');
+    job.add('open.print', { text: 'RECHARGEABLE CELL ONLY' });
+    expect(reasons(job)).toContain('A primary cell is fitted, and the print inside says “rechargeable”.');
+    job.add('identify.supply', { runsFrom: 'primary', reason: 'the back is of another watch' });
+    expect(reasons(job)).toBe('');
+    job.add('cell.accumulator', {
+      kitCode: 'KT-1',
+      lotId: null,
+      supplier: '',
+      lotCode: '',
+      way: 'kit with tabs',
+    });
+    expect(reasons(job)).toContain('An accumulator is fitted, and the book has OR 41.2 on a primary cell');
+    expect(reasons(job)).toContain('Both a primary cell and an accumulator');
+  });
+});

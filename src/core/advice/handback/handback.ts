@@ -4,6 +4,7 @@ import type { Lot } from '../../craft/stock';
 import { type JobContext, type JobState, openParts, partsToOrder, type Statement } from '../../logbook';
 import { type NextVisit, nextVisit } from '../life';
 import { priceOf, type PriceVerdict } from '../price';
+import { supplyOf } from '../supply';
 import { provingRun } from './provingRun';
 import { doneLines, fittedLines, foundLines, notDoneLines, testedLines } from './statement';
 import { type WaterStatement, waterStatement } from './waterStatement';
@@ -15,8 +16,28 @@ export type Handback = Judged<'ready to sign' | 'not ready'> & {
   readonly price: PriceVerdict;
 };
 
+/** A cell that went in before it was seen that it must not: recorded in whatever order, it is not handed back so. */
+function wrongSupply(state: JobState, { catalogue }: JobContext): readonly string[] {
+  const { againstPrimary, againstRechargeable } = supplyOf(state, catalogue);
+  const primary = state.wells.some(({ fitted }) => fitted !== null);
+  const kit = state.facts.accumulator !== null;
+  const undo = 'Open it again, or say with the reason, at the cell, what it runs from.';
+  return [
+    ...(primary && againstPrimary.length > 0
+      ? [`A primary cell is fitted, and ${againstPrimary.join('; ')}. ${undo}`]
+      : []),
+    ...(kit && againstRechargeable.length > 0
+      ? [`An accumulator is fitted, and ${againstRechargeable.join('; ')}. ${undo}`]
+      : []),
+    ...(primary && kit
+      ? ['Both a primary cell and an accumulator are recorded as fitted: withdraw one.']
+      : []),
+  ];
+}
+
 /** What stands in the way of signing; empty where nothing does. */
-function standsInTheWay({ facts, progress, conflicts }: JobState, price: PriceVerdict): readonly string[] {
+function standsInTheWay(state: JobState, price: PriceVerdict, context: JobContext): readonly string[] {
+  const { facts, progress, conflicts } = state;
   return [
     ...progress
       .filter(
@@ -25,6 +46,7 @@ function standsInTheWay({ facts, progress, conflicts }: JobState, price: PriceVe
       .map((stage) => `${STAGE_WORDS[stage.stage]}: ${stage.missing.map((each) => each.words).join(', ')}.`),
     ...openParts(facts).map((part) => `Still on the tray: ${part.words}.`),
     ...partsToOrder(facts).map(({ what }) => `Lost and not ordered: ${what}. Put it on the parts request.`),
+    ...wrongSupply(state, context),
     ...(conflicts.length > 0 ? ['Two corrections disagree: settle them first.'] : []),
     ...(facts.service ? [] : ['No service is chosen.']),
     ...(price.verdict === 'over what was agreed' ? price.reasons : []),
@@ -45,7 +67,7 @@ export function handback(
   const water = waterStatement(state);
   const next = nextVisit(state, lots, context);
   const price = priceOf(state, policy.currency);
-  const reasons = standsInTheWay(state, price);
+  const reasons = standsInTheWay(state, price, context);
   return {
     verdict: reasons.length === 0 ? 'ready to sign' : 'not ready',
     reasons,
