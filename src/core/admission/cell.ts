@@ -78,7 +78,7 @@ const accumulator: Judge<'cell.accumulator'> = ({ payload }, question) => {
       [`The kit for ${calibre.code} is ${calibre.charge.kitCode}, not ${kitCode}.`],
       'A kit is for one calibre: never improvise with another of the same size.',
     );
-  const primary = question.state.wells.find(({ fitted }) => fitted !== null)?.fitted;
+  const [primary] = question.state.facts.cellsFitted.values();
   if (primary)
     return refuse(
       [`A ${primary.payload.cellCode} is recorded as fitted.`],

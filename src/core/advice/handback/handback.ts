@@ -19,7 +19,8 @@ export type Handback = Judged<'ready to sign' | 'not ready'> & {
 /** A cell that went in before it was seen that it must not: recorded in whatever order, it is not handed back so. */
 function wrongSupply(state: JobState, { catalogue }: JobContext): readonly string[] {
   const { againstPrimary, againstRechargeable } = supplyOf(state, catalogue);
-  const primary = state.wells.some(({ fitted }) => fitted !== null);
+  // Also what was recorded before the movement was named, and its places with it.
+  const primary = state.facts.cellsFitted.size > 0;
   const kit = state.facts.accumulator !== null;
   const undo = 'Open it again, or say with the reason, at the cell, what it runs from.';
   return [

@@ -151,6 +151,18 @@ describe('what is said about water, word for word', () => {
       (id) => retest(id, dry(5, 'no leak seen')),
       ['tested', tested('5')],
     ],
+    [
+      'under less vacuum',
+      dry(-0.7, 'leak seen'),
+      (id) => retest(id, dry(-0.5, 'no leak seen')),
+      leaks().slice(0, 2),
+    ],
+    [
+      'under pressure, of a leak outwards',
+      dry(-0.7, 'leak seen'),
+      (id) => retest(id, dry(3, 'no leak seen')),
+      leaks().slice(0, 2),
+    ],
     ['at more', dry(3, 'leak seen'), (id) => retest(id, dry(5, 'no leak seen')), ['tested', tested('5')]],
     ['at less', dry(5, 'leak seen'), (id) => retest(id, dry(3, 'no leak seen')), leaks().slice(0, 2)],
     ['that leaks', dry(5, 'leak seen'), (id) => retest(id, dry(5, 'leak seen')), leaks().slice(0, 2)],

@@ -27,7 +27,9 @@ function takesBack(retest: JudgedTest, earlier: Made, standsFor: JobState['stand
   const { test, shows } = retest;
   const { retestOf, pressureBar } = test.payload;
   if (retestOf === null || standsFor(retestOf) !== earlier.id || shows.verdict !== 'tight') return false;
-  return (pressureBar ?? 0) >= (earlier.payload.pressureBar ?? 0);
+  // A weaker vacuum is no more than a stronger one, and pressure from outside does not try what leaked outwards.
+  const [tried, leaked] = [pressureBar ?? 0, earlier.payload.pressureBar ?? 0];
+  return leaked < 0 ? tried <= leaked : tried >= leaked;
 }
 
 /**

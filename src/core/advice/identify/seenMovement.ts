@@ -1,23 +1,12 @@
 import type { Book } from '../../craft/book';
+import type { GuidedMovement } from '../../craft/fitting';
 import { type Look, lookSpec, unknownCalibre } from '../../craft/identify';
-import { type Calibre, type HoldKind, HOLD_KINDS } from '../../craft/movements';
+import { type HoldKind, HOLD_KINDS } from '../../craft/movements';
 import type { JobState } from '../../logbook';
 import { evidenceOfJob } from './evidenceOfJob';
 
 /** A movement that is not in the book, as far as it was seen. */
-export interface SeenMovement extends Pick<
-  Calibre,
-  | 'coils'
-  | 'contacts'
-  | 'insulators'
-  | 'printed'
-  | 'resetContact'
-  | 'stepIntervalS'
-  | 'keepClearMm'
-  | 'widthMm'
-  | 'lengthMm'
-  | 'functions'
-> {
+export interface SeenMovement extends Omit<GuidedMovement, 'recipes' | 'coilsSeen' | 'contactOfRevision'> {
   /** How the cell is held; null where nobody said. */
   readonly heldBy: HoldKind | null;
   /** Coils counted, wherever they lie; null where nobody counted. */
