@@ -215,18 +215,43 @@ interface ChoiceProps extends FieldProps {
 /** One of a few, by arrow keys or touch. */
 export function Choice({ name, label, options, wanted = false }: ChoiceProps) {
   const { field, fieldState } = useController({ name });
+  return (
+    <Radios
+      label={label}
+      value={(field.value as string | null) ?? ''}
+      options={options}
+      onChange={field.onChange}
+      onBlur={field.onBlur}
+      error={fieldState.error?.message}
+      wanted={wanted}
+    />
+  );
+}
+
+interface RadiosProps {
+  readonly label: string;
+  /** Empty: nothing was chosen yet. */
+  readonly value: string;
+  readonly options: ChoiceProps['options'];
+  readonly onChange: (value: string) => void;
+  readonly onBlur: () => void;
+  readonly error: string | undefined;
+  readonly wanted: boolean;
+}
+
+/** One of a few side by side; the wanted focus is on the one chosen, or else the first. */
+function Radios({ label, value, options, onChange, onBlur, error, wanted }: RadiosProps) {
   const labelId = useId();
-  const value = (field.value as string | null) ?? '';
   const first = value === '' ? options[0]?.value : value;
   return (
-    <FormControl error={fieldState.error !== undefined}>
+    <FormControl error={error !== undefined}>
       <FormLabel id={labelId}>{label}</FormLabel>
       <RadioGroup
         row
         aria-labelledby={labelId}
         value={value}
-        onChange={(_, next) => field.onChange(next)}
-        onBlur={field.onBlur}
+        onChange={(_, next) => onChange(next)}
+        onBlur={onBlur}
       >
         {options.map((option) => (
           <FormControlLabel
@@ -245,7 +270,7 @@ export function Choice({ name, label, options, wanted = false }: ChoiceProps) {
           />
         ))}
       </RadioGroup>
-      {fieldState.error && <FormHelperText>{fieldState.error.message}</FormHelperText>}
+      {error !== undefined && <FormHelperText>{error}</FormHelperText>}
     </FormControl>
   );
 }
@@ -317,42 +342,19 @@ interface YesNoProps extends FieldProps {
 /** Yes, no, or not said yet: nothing stands there that nobody saw. */
 export function YesNo({ name, label, yes, no, wanted = false }: YesNoProps) {
   const { field, fieldState } = useController({ name });
-  const labelId = useId();
-  const value = field.value === true ? 'yes' : field.value === false ? 'no' : '';
   return (
-    <FormControl error={fieldState.error !== undefined}>
-      <FormLabel id={labelId}>{label}</FormLabel>
-      <RadioGroup
-        row
-        aria-labelledby={labelId}
-        value={value}
-        onChange={(_, next) => field.onChange(next === 'yes')}
-        onBlur={field.onBlur}
-      >
-        {(
-          [
-            ['yes', yes],
-            ['no', no],
-          ] as const
-        ).map(([option, words]) => (
-          <FormControlLabel
-            key={option}
-            value={option}
-            label={words}
-            control={
-              <Radio
-                slotProps={{
-                  input: {
-                    'data-wanted': wanted && option === (value || 'yes'),
-                  } as React.InputHTMLAttributes<HTMLInputElement>,
-                }}
-              />
-            }
-          />
-        ))}
-      </RadioGroup>
-      {fieldState.error && <FormHelperText>{fieldState.error.message}</FormHelperText>}
-    </FormControl>
+    <Radios
+      label={label}
+      value={field.value === true ? 'yes' : field.value === false ? 'no' : ''}
+      options={[
+        { value: 'yes', label: yes },
+        { value: 'no', label: no },
+      ]}
+      onChange={(next) => field.onChange(next === 'yes')}
+      onBlur={field.onBlur}
+      error={fieldState.error?.message}
+      wanted={wanted}
+    />
   );
 }
 
