@@ -76,6 +76,17 @@ it('sends an entry and lets it go once it is on record', async () => {
   expect(page.readWaiting()).toMatchObject({ away: false, onlyInMemory: false });
 });
 
+it('shows an entry once it is kept, so that a form begun anew has not begun to be typed in', async () => {
+  network = away;
+  const page = await openPage();
+  const put = page.putWaiting(job, volts('a', 1.3));
+  expect(page.readWaiting().entries).toEqual([]);
+  await put;
+  expect(page.readWaiting().entries).toHaveLength(1);
+  const reloaded = await openPage();
+  expect(reloaded.readWaiting().entries).toHaveLength(1);
+});
+
 it('keeps entries through a reload with the server away, and sends them in the order they were made', async () => {
   network = away;
   const page = await openPage();
@@ -106,7 +117,7 @@ it('does no harm when the answer is lost and the entry is sent again', async () 
   };
   const page = await openPage();
   await page.putWaiting(job, volts('a', 1.3));
-  await until(() => page.readWaiting().away);
+  await until(() => lost === 1);
   await page.sendNow();
   await until(() => page.readWaiting().entries.length === 0);
   expect(lost).toBe(1);

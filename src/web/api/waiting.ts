@@ -82,13 +82,17 @@ async function send(): Promise<void> {
   }
 }
 
+/** Puts entries not yet known here among those that wait, in the order they were made. */
+function take(entries: readonly WaitingEntry[]): void {
+  const known = new Set(state.entries.map((each) => each.id));
+  const fresh = entries.filter((each) => !known.has(each.id));
+  if (fresh.length > 0) change({ entries: [...state.entries, ...fresh].sort((a, b) => a.order - b.order) });
+}
+
 /** Takes up what is kept in the browser and not yet known here: from an earlier page, or left by another window. */
 async function takeUpKept(): Promise<void> {
   try {
-    const kept = await (await browserStore()).getAll('waiting');
-    const known = new Set(state.entries.map((each) => each.id));
-    const fresh = kept.filter((each) => !known.has(each.id));
-    if (fresh.length > 0) change({ entries: [...state.entries, ...fresh].sort((a, b) => a.order - b.order) });
+    take(await (await browserStore()).getAll('waiting'));
   } catch {
     change({ onlyInMemory: true });
   }
@@ -108,12 +112,16 @@ export async function startWaiting(recorded: (jobId: string, entry: Entry) => Pr
   await sendNow();
 }
 
-/** Puts an entry into the queue and sends it. Shown at once; on record when the server says so. */
+/**
+ * Puts an entry into the queue and sends it. Shown once the browser keeps it, and no sooner: what is on the screen
+ * survives a reload, and the form that waits for this has begun anew when its fact is seen. On record when the server
+ * says so.
+ */
 export async function putWaiting(jobId: string, entry: NewEntry): Promise<void> {
   lastOrder = Math.max(Date.now(), lastOrder + 1);
   const waiting: WaitingEntry = { id: entry.id, order: lastOrder, jobId, entry, refused: null };
-  change({ entries: [...state.entries, waiting] });
   await keep(waiting);
+  take([waiting]);
   void send();
 }
 
