@@ -44,12 +44,13 @@ const geometry = (back: MeasuredBack): unknown =>
 const plan = (back: MeasuredBack): unknown =>
   openingPlan({
     back,
-    opener: chooseOpener({ back, tools, crownClock: 3 }),
+    opener: chooseOpener({ back, tools, crownClock: 3, noCrown: false }),
     tools,
     schools: { protection: 'film', parts: 'plain compartments' },
     keepsFilm: false,
     functions: ['alarm'],
     innerCovers: 1,
+    movementMm: null,
     lastTime: null,
   });
 

@@ -141,7 +141,7 @@ export function history(book: Book): { readonly jobs: DemoJob[]; readonly lots: 
       customer: person(`${pick(FIRST)} ${pick(LAST)}`, `0555 ${String(1000 + number)}`),
       watch: watch(maker?.name ?? '', caseType.code, digits(serial), {
         ratingBar: caseType.ratingBar,
-        crownClock: caseType.crownClock,
+        crownClock: calibre.functions.includes('hands') ? caseType.crownClock : null,
       }),
       caseType,
       calibre,
@@ -257,7 +257,7 @@ export function history(book: Book): { readonly jobs: DemoJob[]; readonly lots: 
         lotId: null,
         reason: renew ? (rating >= 5 ? `rated ${rating} bar` : 'its age was not known') : 'sound and young',
       });
-      step('seal.closed', { how, seamEven: true, raisedClocks: [], interim: false });
+      step('seal.closed', { how, seamEven: true, raisedClocks: [], seenFrom: null, interim: false });
     }
 
     function prove(): void {
@@ -266,6 +266,12 @@ export function history(book: Book): { readonly jobs: DemoJob[]; readonly lots: 
       step('set.functions', {
         proved: Object.fromEntries(calibre.functions.map((each) => [each, 'works'])),
       });
+      proveCrown();
+    }
+
+    function proveCrown(): void {
+      if (calibre.functions.includes('hands'))
+        step('set.outside', { proved: { 'crown in every position': 'works' } });
     }
 
     /** What the movement draws: its own figure, a spread from watch to watch, and old oil by the year. */
@@ -343,6 +349,8 @@ export function history(book: Book): { readonly jobs: DemoJob[]; readonly lots: 
           pushers: 'none there',
           crystal: 'not touched',
         });
+        if (caseType.crown === null)
+          step('arrive.crown', { crown: calibre.functions.includes('hands') ? 'pushed home' : 'no crown' });
         const bar = Math.min(rating, 5);
         const start = rounded(between(9, 16), 1);
         if (chance(0.14))
@@ -353,6 +361,7 @@ export function history(book: Book): { readonly jobs: DemoJob[]; readonly lots: 
               deflectionStartUm: start,
               deflectionEndUm: rounded(start * between(0.7, 0.92), 1),
               leakClock: caseType.crownClock,
+              leakSeenFrom: 'the dial',
               note: 'crown seal renewed, tested again',
             }),
           );
@@ -407,6 +416,7 @@ export function history(book: Book): { readonly jobs: DemoJob[]; readonly lots: 
         words: '',
       });
       close();
+      proveCrown();
     }
   }
 

@@ -16,6 +16,7 @@ import {
   off,
   opened,
   person,
+  crownSeen,
   proved,
   reading,
   SALTMARSH,
@@ -161,6 +162,7 @@ function earlierVisit(
       reading(13, 'rateSPerDay', rateSPerDay),
       gasket(14, 'renewed', 'rated 10 bar'),
       closed(16, 'by hand and wrench'),
+      crownSeen(16, 'pushed home'),
       {
         minutes: 17,
         kind: 'test.made',
@@ -264,6 +266,7 @@ export const jobs: DemoJob[] = [
           lipClock: null,
           bracelet: 'closed bracelet, spring bar at the clasp',
           pusherClocks: [2, 4],
+          seenFrom: 'the dial',
         },
       },
       {
@@ -274,7 +277,7 @@ export const jobs: DemoJob[] = [
       off(2, 'spring bar', 'at the clasp, third hole from the end', 1, 'bracelet'),
       opened(3, 'plate on screws', 'screwdriver 1.4', null, null, ['driver-14']),
       { minutes: 3, kind: 'open.steps', payload: { steps: ['screws', 'plate'], asShown: true } },
-      off(3, 'screw', '1 to 4, clockwise from 12', 4, 'screws'),
+      off(3, 'screw', '1 to 4, clockwise from 12, seen from behind', 4, 'screws'),
       off(3, 'plate', 'print facing out', 1, 'plate'),
       {
         ...off(4, 'buzzer spring', 'beneath the plate, beside the light pusher', 1, 'plate'),
@@ -512,6 +515,7 @@ export const jobs: DemoJob[] = [
         payload: { crown: 'inspected', pushers: 'inspected', crystal: 'not touched' },
       },
       closed(15, 'by hand and wrench'),
+      crownSeen(23, 'pushed home'),
       {
         minutes: 24,
         kind: 'test.made',
@@ -520,6 +524,7 @@ export const jobs: DemoJob[] = [
           deflectionStartUm: 14.2,
           deflectionEndUm: 11.3,
           leakClock: 2,
+          leakSeenFrom: 'the dial',
           note: 'pusher at 2',
         }),
       },
@@ -556,7 +561,13 @@ export const jobs: DemoJob[] = [
       {
         minutes: 16,
         kind: 'seal.closed',
-        payload: { how: 'screws crosswise in rounds', seamEven: true, raisedClocks: [], interim: true },
+        payload: {
+          how: 'screws crosswise in rounds',
+          seamEven: true,
+          raisedClocks: [],
+          seenFrom: null,
+          interim: true,
+        },
       },
     ],
   },

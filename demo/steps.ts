@@ -1,5 +1,5 @@
 import { chooseOpener } from '../src/core/craft/opening';
-import type { CaseType, MeasuredBack } from '../src/core/craft/cases';
+import { type CaseType, type MeasuredBack, workedFrom } from '../src/core/craft/cases';
 import { asAdvised, expectedBack } from '../src/core/advice/opening';
 import type { Payloads } from '../src/core/logbook';
 import { type Part, serves } from '../src/core/craft/parts';
@@ -92,6 +92,7 @@ export const opened = (
     went: 'freely',
     spotClock,
     lipClock,
+    seenFrom: workedFrom(kind),
     toolIds,
     separationMm: null,
     rearMm: null,
@@ -135,7 +136,10 @@ export function measuredBack(caseType: CaseType): MeasuredBack {
 /** How this shop opens a case of its book: with which of its tools, and how they are set. */
 export function openedAs(caseType: CaseType): Omit<Payloads['open.back'], 'went' | 'protection'> {
   const back = measuredBack(caseType);
-  return asAdvised({ back, opener: chooseOpener({ back, tools, crownClock: caseType.crownClock }) });
+  return asAdvised({
+    back,
+    opener: chooseOpener({ back, tools, crownClock: caseType.crownClock, noCrown: false }),
+  });
 }
 /** A reading where no load was stated. */
 export const readingOf = (
@@ -214,7 +218,7 @@ export const gasket = (minutes: number, state: Payloads['seal.gasket']['state'],
 export const closed = (minutes: number, how: string): Step => ({
   minutes,
   kind: 'seal.closed',
-  payload: { how, seamEven: true, raisedClocks: [], interim: false },
+  payload: { how, seamEven: true, raisedClocks: [], seenFrom: null, interim: false },
 });
 export const dryTest = (
   pressureBar: number,
@@ -228,6 +232,7 @@ export const dryTest = (
   deflectionStartUm: null,
   deflectionEndUm: null,
   leakClock: null,
+  leakSeenFrom: null,
   temperatureC: 21,
   note: '',
   retestOf: null,
@@ -245,7 +250,21 @@ export const proved = (
     kind: 'set.functions',
     payload: { proved: Object.fromEntries(functions.map((each) => [each, 'works'])) },
   },
+  ...(functions.includes('hands') ? [crownWorks(minutes + 2)] : []),
 ];
+
+/** The crown pulled, turned and pushed home. */
+export const crownWorks = (minutes: number): Step => ({
+  minutes,
+  kind: 'set.outside',
+  payload: { proved: { 'crown in every position': 'works' } },
+});
+/** What crown it has, seen before a test. */
+export const crownSeen = (minutes: number, crown: Payloads['arrive.crown']['crown']): Step => ({
+  minutes,
+  kind: 'arrive.crown',
+  payload: { crown },
+});
 
 export const throughCell = (
   calibreId: string,

@@ -285,6 +285,8 @@ const USUAL: Readonly<
   Closed: { picks: [/./, 'Even all round'] },
   'Does it run?': { picks: ['It runs by its own step'], typed: { 'Watched for': '60' } },
   Time: { picks: ['Set to the signal'] },
+  'The crown': { picks: ['Pushed home'] },
+  'Crown, bezel and bracelet': { picks: ['works'] },
   'Charged and watched': { picks: ['Light', 'Steps normally'] },
   'Accumulator renewed': { picks: ['Kit with tabs'] },
 };

@@ -139,6 +139,10 @@ test('a cell job from arrival to the signed record, by keyboard alone', async ({
     await page.keyboard.press('a');
     await expect(page.getByRole('radio', { name: 'works', exact: true }).first()).toBeChecked();
     await page.keyboard.press('Enter');
+    const crown = page.getByRole('radiogroup', { name: 'crown in every position' });
+    await expect(crown.getByRole('radio', { name: 'works', exact: true })).toBeFocused();
+    await page.keyboard.press('Space');
+    await page.keyboard.press('Enter');
     await onTo(page, '9 Hand back');
   });
 

@@ -25,6 +25,15 @@ const order = (page: Page) => page.getByRole('region', { name: 'Order of work' }
 const tray = (page: Page) => page.getByRole('region', { name: 'Parts tray' });
 const caseBack = (page: Page) => page.getByRole('region', { name: 'Case back', exact: true });
 
+/** All steps as shown, and how the back came off. */
+async function openedFreely(page: Page): Promise<void> {
+  await page.keyboard.press('a');
+  await expect(tray(page)).toContainText('back');
+  await seeUsual(caseBack(page), 'Case back');
+  await caseBack(page).getByRole('button', { name: 'Record' }).click();
+  await expect(caseBack(page)).toContainText('with case knife');
+}
+
 test('one watch of each kind of back: its own opener, its own order, one key, everything on the tray', async ({
   bench: page,
 }) => {
@@ -39,13 +48,13 @@ test('one watch of each kind of back: its own opener, its own order, one key, ev
     {
       reference: 'C0915-2',
       opener: 'case knife',
-      steps: ['Strap off', 'Case knife in at 3 o’clock'],
+      steps: ['Strap off', 'Case knife in at 3 o’clock, seen from behind'],
       onTray: ['2 × spring bar', 'back'],
     },
     {
       reference: 'C2210-1',
       opener: 'hand wrench, three jaws',
-      steps: ['Strap off', 'Press down and turn', 'Unscrew by hand'],
+      steps: ['Strap off', 'Press down and turn', 'Spin it off'],
       onTray: ['back', 'gasket'],
       figures: ['25.63 mm', '22.2 mm'],
     },
@@ -72,7 +81,7 @@ test('one watch of each kind of back: its own opener, its own order, one key, ev
     {
       reference: '377A-05',
       opener: 'case knife',
-      steps: ['Nylon movement holder at hand', 'Dial and movement out together'],
+      steps: ['under the bezel in at 9 o’clock, seen from the dial', 'Dial and movement out together'],
       onTray: ['bezel', 'movement'],
     },
     {
@@ -83,8 +92,8 @@ test('one watch of each kind of back: its own opener, its own order, one key, ev
     },
     {
       reference: 'DK114',
-      opener: 'blunt blade',
-      steps: ['Brace it on the mat', 'Lift the panel from one corner'],
+      opener: 'thumbs, then blunt blade',
+      steps: ['Brace it on the mat', 'Slide the lock home to open', 'Loosen the adhesive', 'Lift the panel'],
       onTray: ['panel', 'adhesive'],
     },
   ];
@@ -94,11 +103,14 @@ test('one watch of each kind of back: its own opener, its own order, one key, ev
       await expect(lampOf(page)).toContainText(opener);
       for (const words of figures) await expect(lampOf(page)).toContainText(words);
       for (const words of steps) await expect(order(page)).toContainText(words);
-      await expect(lampOf(page).getByRole('img', { name: /^The back from behind, to scale/ })).toBeVisible();
+      await expect(
+        lampOf(page).getByRole('img', { name: /^The case from (behind|the dial), to scale/ }),
+      ).toBeVisible();
       await expect(caseBack(page).getByLabel('Opened with')).toHaveValue(opener);
       await page.keyboard.press('a');
-      await expect(caseBack(page)).toContainText(`with ${opener}`);
       for (const part of onTray) await expect(tray(page)).toContainText(part);
+      // How it went nobody saw yet.
+      await expect(caseBack(page).getByRole('radio', { checked: true })).toHaveCount(0);
     });
   }
 });
@@ -120,7 +132,7 @@ test('a back nobody knows is measured with the caliper; the drawing and the sett
   );
   await card.getByRole('textbox', { name: 'Pitch circle', exact: true }).fill('34,2');
   await expect(lampOf(page)).toContainText('bench wrench, three jaws');
-  const drawing = lampOf(page).getByRole('img', { name: /^The back from behind/ });
+  const drawing = lampOf(page).getByRole('img', { name: /^The case from behind/ });
   await expect(drawing).toHaveAttribute('aria-label', /jaws 24\.18 mm apart and 29\.19 mm to the rear jaw/);
   await card.getByRole('textbox', { name: 'Pitch circle', exact: true }).fill('30');
   await expect(drawing).toHaveAttribute('aria-label', /jaws 21\.21 mm apart/);
@@ -159,7 +171,7 @@ test('a back nobody knows is measured with the caliper; the drawing and the sett
 
 test('the drawing is calibrated once and then stands to size', async ({ bench: page }) => {
   await openJob(page, 'just-arrived', 'open');
-  const drawing = page.getByRole('img', { name: /^The back from behind/ });
+  const drawing = page.getByRole('img', { name: /^The case from behind/ });
   await page.getByRole('button', { name: 'To size, to hold the watch against' }).click();
   const dialog = page.getByRole('dialog', { name: 'Drawings to size on this screen' });
   await expect(dialog.getByRole('img', { name: 'A bar of 85.6 mm' })).toBeVisible();
@@ -184,6 +196,8 @@ test('where nothing of the shop opens it: refer, or buy, and whether that pays',
   await card.getByLabel('Kind of back').selectOption('screwed, patterned');
   await card.getByRole('textbox', { name: 'Flats', exact: true }).fill('12');
   await card.getByRole('textbox', { name: 'Across the flats', exact: true }).fill('31.9');
+  await expect(lampOf(page)).toContainText('See what the teeth meet');
+  await card.getByLabel('Form of the teeth').selectOption('flat facets');
   await expect(lampOf(page)).toContainText('No die of this shop');
   await expect(lampOf(page)).toContainText(
     'die 12/31.5, is 0.4 mm too small across the flats. Never the nearest.',
@@ -205,7 +219,7 @@ test('steps are ticked one by one; a part lost adds its proof, its order and its
   await order(page).getByRole('checkbox', { name: 'Clean the rim: done' }).check();
   await expect(order(page)).toContainText('1 of 7 done');
   await order(page).getByRole('checkbox', { name: '4 screws, crosswise: done' }).check();
-  await expect(tray(page)).toContainText('4 × screw, 1 to 4, clockwise from 12');
+  await expect(tray(page)).toContainText('4 × screw, 1 to 4, clockwise from 12, seen from behind');
   await order(page).getByRole('checkbox', { name: 'Lift the plate level: done' }).check();
   const off = page.getByRole('region', { name: 'A part comes off' });
   await off.getByLabel('Part', { exact: true }).selectOption('buzzer spring');
@@ -225,7 +239,7 @@ test('steps are ticked one by one; a part lost adds its proof, its order and its
   await expect(tray(page)).toContainText('serves alarm');
   await expect(tray(page).getByRole('img', { name: 'movement.png' })).toBeVisible();
   await tray(page)
-    .getByRole('button', { name: '4 × screw, 1 to 4, clockwise from 12: place, photo' })
+    .getByRole('button', { name: '4 × screw, 1 to 4, clockwise from 12, seen from behind: place, photo' })
     .click();
   await tray(page).getByRole('button', { name: 'Correct: Off: screw' }).click();
   await tray(page).getByLabel('Where it sat').fill('1 to 4; 3 is the short one');
@@ -307,8 +321,7 @@ test('a second watch opened beside one with a serial in its back: warned, and bo
 }) => {
   const [a, b] = [await takenIn(page, 'C2140-3'), await takenIn(page, 'C2140-3')];
   await toOpen(page, a);
-  await page.keyboard.press('a');
-  await expect(caseBack(page)).toContainText('with case knife');
+  await openedFreely(page);
   await page.getByRole('button', { name: 'Serial inside the back' }).click();
   const serial = page.getByRole('region', { name: 'Serial inside the back' });
   await serial.getByLabel('As it stands there').fill('55-120');
@@ -321,8 +334,7 @@ test('a second watch opened beside one with a serial in its back: warned, and bo
   await expect(lampOf(other)).toContainText('One open at a time');
   await expect(lampOf(other)).toContainText('with serial 55-120 inside its back');
   await expect(order(other)).toBeVisible();
-  await other.keyboard.press('a');
-  await expect(caseBack(other)).toContainText('with case knife');
+  await openedFreely(other);
   await expect(caseBack(other)).not.toContainText('waiting to be saved');
   await other.goto(`/jobs/${b}/seal`);
   const paired = other.getByRole('region', { name: 'Back and case paired' });

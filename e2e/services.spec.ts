@@ -61,6 +61,7 @@ async function prove(page: Page): Promise<void> {
     .getByRole('button', { name: /All work/ })
     .click();
   await record(page, 'Functions of this movement');
+  await record(page, 'Crown, bezel and bracelet');
 }
 
 async function sign(page: Page): Promise<void> {
@@ -133,6 +134,7 @@ test('reseal and test: the same cell goes back, the tester runs, and the slip cl
     await seals.getByRole('radiogroup', { name: seal }).getByRole('radio', { name: found }).check();
   await record(page, 'Crown, pusher and crystal seals');
   await card(page, 'Closed').getByRole('radio', { name: 'Not even' }).check();
+  await card(page, 'Closed').getByRole('radio', { name: 'Behind', exact: true }).check();
   await card(page, 'Closed').getByRole('checkbox', { name: '4', exact: true }).check();
   await record(page, 'Closed');
   await expect(page.getByRole('complementary', { name: 'Lamp' })).toContainText('The seam is not even');
@@ -143,6 +145,9 @@ test('reseal and test: the same cell goes back, the tester runs, and the slip cl
   await expect(card(page, 'Closed')).toContainText('seam even all round');
   await toStage(page, 'Test');
   const test_ = card(page, 'Record a test');
+  // What crown it has comes before any pressure.
+  await expect(test_).toContainText('What kind of crown it has comes first');
+  await record(page, 'The crown');
   const lamp = page.getByRole('complementary', { name: 'Lamp' });
   const made = page.getByRole('region', { name: 'Tests made' });
   // Nothing is filled in that nobody saw.
@@ -152,10 +157,11 @@ test('reseal and test: the same cell goes back, the tester runs, and the slip cl
   await test_.getByLabel('Pressure').fill('5');
   await test_.getByLabel('Watched for').fill('60');
   await test_.getByRole('radio', { name: 'Leak seen', exact: true }).check();
-  await test_.getByLabel('It leaked at').fill('4');
+  await test_.getByRole('radio', { name: 'Behind', exact: true }).check();
+  await test_.getByLabel('It leaked at').fill('8');
   await test_.getByRole('button', { name: 'Record', exact: true }).click();
   await expect(lamp).toContainText('That is the crown');
-  await expect(made).toContainText('leak seen, at 4 o’clock');
+  await expect(made).toContainText('leak seen, at 8 o’clock, seen from behind');
   // A pass that names no repair takes nothing back.
   const pass = async (retest: boolean) => {
     await test_.getByRole('radio', { name: 'Dry air' }).check();
@@ -245,6 +251,8 @@ test('diagnose: a finding, a leak on the layout with a photograph, an agreement,
   await record(page, 'Finding');
   await toStage(page, 'Seal and close');
   await record(page, 'Closed');
+  await toStage(page, 'Set and prove');
+  await record(page, 'Crown, bezel and bracelet');
   await toStage(page, 'Hand back');
   await page.getByRole('button', { name: 'Charge something else' }).click();
   await card(page, 'Charge something else').getByLabel('Price').fill('45');

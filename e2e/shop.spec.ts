@@ -114,6 +114,8 @@ test('a test recorded changes what may be said about water, and no more than tha
   await openJob(page, 'to-set-and-prove', 'test');
   const lamp = page.getByRole('complementary', { name: 'Lamp' });
   await expect(lamp).toContainText('Water resistance was not tested');
+  await page.getByRole('radio', { name: 'Pushed home' }).check();
+  await page.getByRole('button', { name: 'Record' }).click();
   await page.getByRole('radio', { name: 'Dry air' }).check();
   await page.getByLabel('Watched for').fill('60');
   await page.getByRole('radio', { name: 'No leak seen', exact: true }).check();

@@ -91,6 +91,7 @@ describe('payloads of earlier versions of the program', () => {
         openedWith: 'case knife',
         spotClock: 7,
         lipClock: null,
+        seenFrom: 'behind',
         toolIds: [],
         separationMm: null,
         rearMm: null,
@@ -127,9 +128,13 @@ describe('facts that contradict themselves are refused in words', () => {
     ['arrive.cell-history', { changedBy: 'the owner', changedOn: '23' }, 'a year'],
     ['arrive.decision', { decision: 'referred', reason: 'beyond this bench', to: '', told: '' }, 'say where'],
     ['arrive.parts-request', { lines: [], supplier: '', expectedOn: null }, 'at least one'],
-    ['seal.closed', { how: 'press', seamEven: true, raisedClocks: [4], interim: false }, 'not even'],
+    [
+      'seal.closed',
+      { how: 'press', seamEven: true, raisedClocks: [4], seenFrom: 'behind', interim: false },
+      'not even',
+    ],
     ['set.run-began', { shows: '25:10' }, 'hours and minutes'],
-    ['test.made', { ...dryTest, leakClock: 3 }, 'only where a leak was seen'],
+    ['test.made', { ...dryTest, leakClock: 3, leakSeenFrom: 'the dial' }, 'only where a leak was seen'],
     ['test.made', { ...dryTest, deflectionStartUm: 12 }, 'or neither'],
   ] as const)('%s', (kind, payload, words) => {
     expect(refused(kind, payload)).toContain(words);

@@ -46,6 +46,7 @@ async function upToSigning(name = 'job'): Promise<string> {
     went: 'freely',
     spotClock: 6.5,
     lipClock: 6.5,
+    seenFrom: 'behind',
     toolIds: [],
     separationMm: null,
     rearMm: null,
@@ -66,10 +67,17 @@ async function upToSigning(name = 'job'): Promise<string> {
     lotId: null,
     reason: 'age unknown',
   });
-  await put('closed', 'seal.closed', { how: 'thumbs', seamEven: true, raisedClocks: [], interim: false });
+  await put('closed', 'seal.closed', {
+    how: 'thumbs',
+    seamEven: true,
+    raisedClocks: [],
+    seenFrom: null,
+    interim: false,
+  });
   await put('runs', 'set.runs', { runs: true, watchedSeconds: 60 });
   await put('time', 'set.time', { set: true });
   await put('functions', 'set.functions', { proved: { hands: 'works', 'seconds hand': 'works' } });
+  await put('crown', 'set.outside', { proved: { 'crown in every position': 'works' } });
   return job;
 }
 
@@ -382,7 +390,7 @@ describe('signing and the papers', () => {
       book: { calibre: { id: string } };
     }>(`/api/jobs/${job}/job.json`);
     expect(file.body.statement).toEqual(payload.statement);
-    expect(file.body.entries).toHaveLength(19);
+    expect(file.body.entries).toHaveLength(20);
     expect(file.body.book.calibre.id).toBe('orrelin-41-2');
     const calendar = await counter.get<string>(`/api/jobs/${job}/next-visit.ics`);
     expect(calendar.body).toContain('BEGIN:VEVENT');

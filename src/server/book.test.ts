@@ -44,8 +44,8 @@ async function send(
 
 const bookNow = () => counter.store.catalogue.book();
 
-/** The empty fields of a case whose back nobody measured. */
-const NO_BACK = ','.repeat(12);
+/** The columns of a case whose back nobody measured. */
+const BARE = 'id,maker_id,code,back_kind,rating_bar,crown_clock,lip_clock,gasket';
 
 describe('a table of the book as CSV', () => {
   it.each(CATALOGUE_TABLES.map((each) => [each.name] as const))(
@@ -108,9 +108,8 @@ describe('a table of the book as CSV', () => {
   });
 
   it('with errors changes nothing and lists every bad line with its number and reason', async () => {
-    const good = tableCsv(table('case-types'), bookNow()).trimEnd().split('\r\n');
     const lines = [
-      good[0],
+      BARE,
       ...[
         'new-1,orrelin,C9999-1,snap-on,3,3,,',
         'new-2,nobody,C9999-2,snap-on,3,3,,',
@@ -120,7 +119,7 @@ describe('a table of the book as CSV', () => {
         'new-6,orrelin,C9999-6,snap-on,3',
         'New 7,orrelin,C9999-7,snap-on,3,14,,',
         'new-1,orrelin,C9999-8,snap-on,3,3,,',
-      ].map((line) => (line.split(',').length === 8 ? line + NO_BACK : line)),
+      ],
     ];
     const before = bookNow().revision;
     const { report } = await send('case-types', lines.join('\n'), 'no');
@@ -170,10 +169,9 @@ describe('a table of the book as CSV', () => {
   it('reads ten thousand lines and says on the way how far it is', async () => {
     const rows = Array.from(
       { length: 10_000 },
-      (_, index) => `c${index},orrelin,C${String(index).padStart(5, '0')},snap-on,3,3,,${NO_BACK}`,
+      (_, index) => `c${index},orrelin,C${String(index).padStart(5, '0')},snap-on,3,3,,`,
     );
-    const head = table('case-types').columns.map((column) => column.name);
-    const { news, report } = await send('case-types', [head.join(','), ...rows].join('\n'), 'no');
+    const { news, report } = await send('case-types', [BARE, ...rows].join('\n'), 'no');
     expect(report).toMatchObject({ lines: 10_000, added: 10_000, errors: [], applied: true });
     const told = news.flatMap((each) => ('progress' in each ? [each.progress.done] : []));
     expect(told.length).toBeGreaterThan(10);

@@ -20,6 +20,7 @@ const AFTER: Partial<Record<EntryKind, EntryKind>> = {
   'set.run-ended': 'set.run-began',
   'cell.out-settled': 'cell.out',
   'cell.dropped-settled': 'cell.dropped',
+  'test.made': 'arrive.crown',
 };
 
 let counter: Counter;

@@ -20,7 +20,7 @@ const job = async (id: string): Promise<JobResource> =>
   (await counter.get<JobResource>(`/api/jobs/${id}`)).body;
 const rack = async (): Promise<JobSummary[]> => (await counter.get<JobSummary[]>('/api/rack')).body;
 const stock = async (): Promise<StockResource> => (await counter.get<StockResource>('/api/stock')).body;
-const closing = { how: 'thumbs', seamEven: true, raisedClocks: [], interim: true };
+const closing = { how: 'thumbs', seamEven: true, raisedClocks: [], seenFrom: null, interim: true };
 
 describe('closing for the time being', () => {
   const request = {

@@ -12,12 +12,13 @@ export const back = (own: Partial<MeasuredBack>): MeasuredBack => ({
   lipClock: null,
   bracelet: 'bracelet that opens flat',
   pusherClocks: [],
+  seenFrom: 'behind',
   ...own,
 });
 
 /** What opens it, by the demo shop's tools where no others are given. */
 export const choose = (own: Partial<MeasuredBack>, board: ShopTools = tools): OpenerChoice =>
-  chooseOpener({ back: back(own), tools: board, crownClock: 3 });
+  chooseOpener({ back: back(own), tools: board, crownClock: 3, noCrown: false });
 
 /** A case type of the demo's book. */
 export function typeOf(code: string): CaseType {

@@ -118,6 +118,7 @@ export const dryTest: Payloads['test.made'] = {
   deflectionStartUm: null,
   deflectionEndUm: null,
   leakClock: null,
+  leakSeenFrom: null,
   temperatureC: null,
   note: '',
   retestOf: null,
@@ -151,6 +152,7 @@ export function readyJob(): Logbook {
     went: 'freely',
     spotClock: 6.5,
     lipClock: 6.5,
+    seenFrom: 'behind',
     toolIds: ['knife'],
     separationMm: null,
     rearMm: null,
@@ -179,10 +181,11 @@ export function readyJob(): Logbook {
     lotId: null,
     reason: 'sound',
   });
-  job.add('seal.closed', { how: 'thumbs', seamEven: true, raisedClocks: [], interim: false });
+  job.add('seal.closed', { how: 'thumbs', seamEven: true, raisedClocks: [], seenFrom: null, interim: false });
   job.add('set.runs', { runs: true, watchedSeconds: 60 });
   job.add('set.time', { set: true });
   job.add('set.functions', { proved: { hands: 'works', 'seconds hand': 'works' } });
+  job.add('set.outside', { proved: { 'crown in every position': 'works' } });
   return job;
 }
 

@@ -3,8 +3,15 @@ import {
   type BackMeasures,
   type CaseType,
   COATINGS,
+  CROSS_SIZES,
+  CROWNS,
+  DUST_COVERS,
+  HATCH_OPENS,
   MOST_NOTCHES,
   PANEL_HELD_BY,
+  SCREW_HEADS,
+  TOOTH_FORMS,
+  VIEWS,
 } from '../../core/craft/cases';
 import type { Gasket } from '../../core/craft/gaskets';
 import {
@@ -48,10 +55,18 @@ export const backMeasureFields: Fields<BackMeasures> = {
   }),
   flatCount: count('Flats', 12),
   acrossMm: mmOrNothing('Across the flats', 80, 29.5),
+  toothForm: later(choiceOrNothing('Form of the teeth', TOOTH_FORMS)),
   screwCount: count('Screws', 4),
+  screwHead: later(choiceOrNothing('Screw heads', SCREW_HEADS)),
+  crossSize: later(choiceOrNothing('Cross size', CROSS_SIZES)),
   slotLengthMm: mmOrNothing('Slot length', 20, 1.6),
   slotWidthMm: mmOrNothing('Slot width', 10, 0.35, { min: 0.05 }),
+  hatchOpens: later(choiceOrNothing('Hatch is', HATCH_OPENS)),
   panelHeldBy: choiceOrNothing('Panel held by', PANEL_HELD_BY),
+  panelThenBy: later(choiceOrNothing('Panel then held by', PANEL_HELD_BY)),
+  panelLastBy: later(choiceOrNothing('Panel at last held by', PANEL_HELD_BY)),
+  dustCover: later(choiceOrNothing('Dust cover beneath', DUST_COVERS)),
+  caseMm: later(mmOrNothing('Case across', 80, 38.5)),
 };
 
 export const caseTypeFields: Fields<CaseType> = {
@@ -60,8 +75,10 @@ export const caseTypeFields: Fields<CaseType> = {
   code: mono('Case code', { example: 'C2140-3' }),
   backKind: choice('Kind of back', BACK_KINDS, 'snap-on'),
   ratingBar: figureOrNothing('Rated when new', { min: 0, max: 1000, example: 3, quantity: 'ratingBar' }),
-  crownClock: figure('Crown at', { ...clock, example: 4, blank: 3 }),
-  lipClock: figureOrNothing('Lip or nick at, from behind', { ...clock, example: 4 }),
+  crownClock: figure('Crown at, seen from the dial', { ...clock, example: 4, blank: 3 }),
+  lipClock: figureOrNothing('Lip or nick at', { ...clock, example: 4 }),
+  lipSeenFrom: later(choice('Lip seen from', VIEWS, 'behind')),
+  crown: later(choiceOrNothing('Crown is', CROWNS)),
   gasket: textOrNothing('Gasket, inside × section in mm', { example: '30.5 × 0.70' }),
   back: later(partOrNothing('Its back was measured', backMeasureFields)),
 };

@@ -1,13 +1,16 @@
 import { z } from 'zod';
-import { BLADE_FORMS, type ToolBodies, type ToolKind } from '../../core/craft/tools';
+import { CROSS_SIZES, TOOTH_FORMS } from '../../core/craft/cases';
+import { BLADE_FORMS, TIP_FORMS, type ToolBodies, type ToolKind } from '../../core/craft/tools';
 import { countRule } from './caseType';
 import {
   choice,
+  choiceOrNothing,
   cost,
   type Field,
   type Fields,
   figure,
   figures,
+  later,
   mm,
   mmOrNothing,
   recordIdField,
@@ -51,6 +54,7 @@ export const toolFields: { readonly [K in ToolKind]: Fields<ToolBodies[K]> } = {
     form: choice('Form', ['die', 'key'], 'die'),
     flats: figure('Flats', countRule(12)),
     acrossMm: mm('Across the flats', 80, 29.5),
+    toothForm: later(choice('Form of the teeth', TOOTH_FORMS, 'flat facets')),
     shank,
   },
   holder: {
@@ -70,8 +74,10 @@ export const toolFields: { readonly [K in ToolKind]: Fields<ToolBodies[K]> } = {
   },
   driver: {
     ...tool,
-    bladeWidthMm: mm('Blade width', 20, 1.4),
-    bladeThicknessMm: mm('Blade thickness', 5, 0.28, { min: 0.05 }),
+    tip: later(choice('Tip', TIP_FORMS, 'slotted')),
+    bladeWidthMm: mmOrNothing('Blade width', 20, 1.4),
+    bladeThicknessMm: mmOrNothing('Blade thickness', 5, 0.28, { min: 0.05 }),
+    crossSize: later(choiceOrNothing('Cross size', CROSS_SIZES)),
   },
   blade: {
     ...tool,

@@ -12,6 +12,7 @@ import {
   RISKS,
   WEAR,
 } from '../../core/logbook';
+import { CROWNS } from '../../core/craft/cases';
 import { SERVICES } from '../../core/craft/policy';
 import {
   calendarDay,
@@ -44,6 +45,10 @@ export const arriveKinds: KindDefinitions<ArrivePayloads> = {
       ratingBar: number({ words: 'Water rating', min: 0, max: 1000, unit: 'bar', example: 3 }).nullable(),
       crownClock: clock.nullable(),
     }),
+  },
+  'arrive.crown': {
+    version: 1,
+    schema: z.strictObject({ crown: oneOf('Crown', CROWNS) }),
   },
   'arrive.complaint': {
     version: 1,

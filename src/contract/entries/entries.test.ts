@@ -161,7 +161,7 @@ describe('an entry made by an older page', () => {
     const sent = newEntryOf('seal.closed', samples['seal.closed'], envelope);
     const older = { ...sent, payloadVersion: 1, payload: { how: 'thumbs', seamEven: true } };
     expect(raiseNewEntry(older)).toMatchObject({
-      payloadVersion: 2,
+      payloadVersion: 3,
       payload: { how: 'thumbs', seamEven: true, raisedClocks: [], interim: false },
     });
     for (const [kind, payload, raised] of [
@@ -181,7 +181,7 @@ describe('an entry made by an older page', () => {
       });
     const { retestOf: _, excessReason: __, ...tested } = samples['test.made'];
     expect(raiseNewEntry({ ...sent, kind: 'test.made', payloadVersion: 2, payload: tested })).toMatchObject({
-      payloadVersion: 3,
+      payloadVersion: 4,
       payload: { ...tested, retestOf: null, excessReason: '' },
     });
     const newer = { ...sent, payloadVersion: 99 };

@@ -1,5 +1,12 @@
 import { z } from 'zod';
-import { BACK_KINDS, BRACELETS, contradictions } from '../../core/craft/cases';
+import {
+  BACK_KINDS,
+  BRACELETS,
+  contradictions,
+  NOTHING_MEASURED,
+  turnClock,
+  VIEWS,
+} from '../../core/craft/cases';
 import {
   AS_FOUND,
   LEFT_BY,
@@ -19,12 +26,24 @@ const seals = (where: string) => number({ words: `Seals at the ${where}`, min: 0
 const setting = (words: string) => number({ words, min: 0, max: 120, unit: 'mm', example: 24.2 });
 const share = (words: string) => number({ words, min: 0, max: 100, unit: '%', example: 50 });
 
+/** The first program kept the lip seen from behind and the pushers from the dial, and knew fewer measures. */
+function seenFromBehind(payload: unknown): unknown {
+  const old = payload as { readonly pusherClocks?: readonly number[] };
+  return {
+    ...NOTHING_MEASURED,
+    ...old,
+    seenFrom: 'behind',
+    pusherClocks: (old.pusherClocks ?? []).map((each) => turnClock(each, 'the dial', 'behind')),
+  };
+}
+
 export const openKinds: KindDefinitions<OpenPayloads> = {
   'open.back': {
-    version: 3,
+    version: 4,
     raise: {
       1: (payload) => ({ ...(payload as object), protection: 'not noted', went: 'not noted' }),
       2: (payload) => ({ ...(payload as object), toolIds: [], separationMm: null, rearMm: null }),
+      3: (payload) => ({ ...(payload as object), seenFrom: 'behind' }),
     },
     schema: z.strictObject({
       kind: oneOf('Kind of back', BACK_KINDS),
@@ -33,13 +52,15 @@ export const openKinds: KindDefinitions<OpenPayloads> = {
       went: oneOf('It opened', OPENED_HOW),
       spotClock: clock.nullable(),
       lipClock: clock.nullable(),
+      seenFrom: oneOf('Seen from', VIEWS),
       toolIds: z.array(z.string().min(1).max(60)).max(6),
       separationMm: setting('Jaws apart').nullable(),
       rearMm: setting('Rear jaw').nullable(),
     }),
   },
   'open.measured': {
-    version: 1,
+    version: 2,
+    raise: { 1: seenFromBehind },
     schema: z
       .strictObject({
         ...schemasOf(backMeasureFields),
@@ -48,6 +69,7 @@ export const openKinds: KindDefinitions<OpenPayloads> = {
         lipClock: clock.nullable(),
         bracelet: oneOf('Bracelet or strap', BRACELETS),
         pusherClocks: z.array(clock).max(8),
+        seenFrom: oneOf('Seen from', VIEWS),
       })
       .superRefine((back, refinement) => {
         for (const { path, reason } of contradictions(back))

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { VIEWS } from '../../core/craft/cases';
 import { GASKET_FINDINGS } from '../../core/craft/gaskets';
 import { GASKET_PROFILES, SEAL_STATES, type SealPayloads } from '../../core/logbook';
 import { clock, id, number, oneOf, optionalText, text, yesNo } from '../fields';
@@ -40,13 +41,17 @@ export const sealKinds: KindDefinitions<SealPayloads> = {
     }),
   },
   'seal.closed': {
-    version: 2,
-    raise: { 1: (payload) => ({ ...(payload as object), raisedClocks: [], interim: false }) },
+    version: 3,
+    raise: {
+      1: (payload) => ({ ...(payload as object), raisedClocks: [], interim: false }),
+      2: (payload) => ({ ...(payload as object), seenFrom: null }),
+    },
     schema: z
       .strictObject({
         how: text({ words: 'Closed', max: 80, example: 'thumbs' }),
         seamEven: yesNo('The seam even all round'),
         raisedClocks: z.array(clock).max(24),
+        seenFrom: oneOf('Seen from', VIEWS).nullable(),
         interim: z.boolean(),
       })
       .refine((closed) => !closed.seamEven || closed.raisedClocks.length === 0, {

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { VIEWS } from '../../core/craft/cases';
 import { TEST_METHODS, TEST_OUTCOMES } from '../../core/craft/tightness';
 import type { TestPayloads } from '../../core/logbook';
 import { clock, id, number, oneOf, optionalText } from '../fields';
@@ -7,7 +8,7 @@ const deflection = number({ words: 'Deflection', min: -500, max: 500, unit: 'µm
 
 export const testKinds: KindDefinitions<TestPayloads> = {
   'test.made': {
-    version: 3,
+    version: 4,
     raise: {
       1: (payload) => ({
         ...(payload as object),
@@ -18,6 +19,12 @@ export const testKinds: KindDefinitions<TestPayloads> = {
         note: '',
       }),
       2: (payload) => ({ retestOf: null, excessReason: '', ...(payload as object) }),
+      // Until then every place was asked for as seen from the dial.
+      3: (payload) => ({
+        ...(payload as object),
+        leakSeenFrom:
+          ((payload as { leakClock?: number | null }).leakClock ?? null) === null ? null : 'the dial',
+      }),
     },
     schema: z
       .strictObject({
@@ -28,6 +35,7 @@ export const testKinds: KindDefinitions<TestPayloads> = {
         deflectionStartUm: deflection.nullable(),
         deflectionEndUm: deflection.nullable(),
         leakClock: clock.nullable(),
+        leakSeenFrom: oneOf('Seen from', VIEWS).nullable(),
         temperatureC: number({ words: 'Temperature', min: -10, max: 60, unit: '°C', example: 22 }).nullable(),
         note: optionalText({ words: 'What was done', max: 300, example: 'crown seal renewed, tested again' }),
         retestOf: id.nullable(),
@@ -44,6 +52,10 @@ export const testKinds: KindDefinitions<TestPayloads> = {
       .refine((test) => test.leakClock === null || test.outcome === 'leak seen', {
         path: ['leakClock'],
         error: 'Place of the leak: only where a leak was seen; otherwise leave it blank.',
+      })
+      .refine((test) => (test.leakClock === null) === (test.leakSeenFrom === null), {
+        path: ['leakSeenFrom'],
+        error: 'Place of the leak: say from which side it was seen, the dial or behind.',
       })
       .refine((test) => (test.deflectionStartUm === null) === (test.deflectionEndUm === null), {
         path: ['deflectionEndUm'],

@@ -1,19 +1,34 @@
 import { testExcess } from '../advice/handback';
+import { crownOf } from '../advice/opening';
+import { clockWords } from '../craft/cases';
 import { ringContradictions } from '../craft/gaskets';
 import { overTravel } from '../craft/opening';
+import { partInWords } from '../craft/parts';
+import { positionsToNote } from '../logbook';
 import { type Judges, refuse } from './admission';
 
 type AtTheBench =
+  | 'arrive.crown'
   | 'arrive.parts-arrived'
   | 'open.back'
   | 'open.part-settled'
   | 'open.photo-mark'
+  | 'seal.closed'
   | 'seal.gasket'
   | 'set.run-ended'
   | 'test.made';
 
 /** What is recorded between arrival and hand-back, the cell apart: each names something the job holds. */
 export const benchJudges: Judges<AtTheBench> = {
+  'arrive.crown': ({ payload }, { state }) => {
+    const at = state.facts.watch?.payload.crownClock ?? null;
+    return payload.crown === 'no crown' && at !== null
+      ? refuse(
+          [`A crown was noted at ${clockWords(at, 'the dial')}, and now there is none: one of the two.`],
+          'Look again; correct the watch as it was taken in, or say what crown it has.',
+        )
+      : null;
+  },
   'arrive.parts-arrived': (_, { state }) =>
     state.facts.partsRequest === null
       ? refuse(['This job waits for no parts.'], 'Record the request first.')
@@ -31,6 +46,20 @@ export const benchJudges: Judges<AtTheBench> = {
     known.some(({ attachments }) => attachments.includes(payload.photo))
       ? null
       : refuse(['That photo is not among the files of this job.'], 'Add the photo first.'),
+  'seal.closed': ({ payload }, { state }) => {
+    if (payload.raisedClocks.length > 0 && payload.seenFrom === null)
+      return refuse(
+        ['The seam stands up somewhere, and nobody said from which side that was seen.'],
+        'Say it: from the dial or from behind.',
+      );
+    const unnoted = positionsToNote(state.facts);
+    return unnoted.length > 0
+      ? refuse(
+          unnoted.map(({ off }) => `Where it sat was to be noted: ${partInWords(off.payload)}.`),
+          'Note it at the parts tray; where nobody can tell any more, note that.',
+        )
+      : null;
+  },
   'seal.gasket': ({ payload }, { lots, state }) => {
     const { lotId } = payload;
     const rim = state.facts.seals?.payload.rim;
@@ -49,6 +78,11 @@ export const benchJudges: Judges<AtTheBench> = {
     const { retestOf, excessReason } = payload;
     if (retestOf !== null && !state.facts.tests.some(({ id }) => id === state.standsFor(retestOf)))
       return refuse(['The test it tries anew is not one of this job.'], 'Choose it from the tests made.');
+    if (crownOf(state) === null)
+      return refuse(
+        ['Nobody said yet what kind of crown it has: one that screws down and is left up floods the case.'],
+        'Say what crown it has, then test.',
+      );
     const excess = testExcess(payload, state, context.policy);
     return excess.length > 0 && excessReason === ''
       ? refuse(excess, 'Test at less, or say why it was tested beyond that.')

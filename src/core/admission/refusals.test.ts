@@ -30,6 +30,7 @@ const back: Payloads['open.back'] = {
   went: 'freely',
   spotClock: null,
   lipClock: null,
+  seenFrom: 'behind',
   toolIds: ['bench-wrench'],
   separationMm: 24,
   rearMm: 20,
@@ -215,15 +216,62 @@ const REFUSED: readonly Case[] = [
     'Say again what was found and what was done.',
   ],
   [
-    'a test beyond what the watch is rated for',
+    'a test before anybody said what crown it has',
     () => takenIn('reseal and test'),
+    (job) => void job.add('test.made', dryTest),
+    'Nobody said yet what kind of crown it has: one that screws down and is left up floods the case.',
+    'Say what crown it has, then test.',
+  ],
+  [
+    'no crown where one was noted',
+    () => takenIn('cell only'),
+    (job) => void job.add('arrive.crown', { crown: 'no crown' }),
+    'A crown was noted at 3 o’clock, seen from the dial, and now there is none: one of the two.',
+    'Look again; correct the watch as it was taken in, or say what crown it has.',
+  ],
+  [
+    'a seam that stands up, seen from nowhere',
+    () => takenIn('cell only'),
+    (job) =>
+      void job.add('seal.closed', {
+        how: 'thumbs',
+        seamEven: false,
+        raisedClocks: [4],
+        seenFrom: null,
+        interim: false,
+      }),
+    'The seam stands up somewhere, and nobody said from which side that was seen.',
+    'Say it: from the dial or from behind.',
+  ],
+  [
+    'a closing while nobody noted where a part sat',
+    () => {
+      const job = takenIn('cell only');
+      const off = { part: 'back', position: 'notch over the stem, to be noted', count: 1 } as const;
+      job.add('open.part', { ...off, serves: [], step: 'lift' });
+      return job;
+    },
+    (job) =>
+      void job.add('seal.closed', {
+        how: 'thumbs',
+        seamEven: true,
+        raisedClocks: [],
+        seenFrom: null,
+        interim: false,
+      }),
+    'Where it sat was to be noted: back, notch over the stem, to be noted.',
+    'Note it at the parts tray; where nobody can tell any more, note that.',
+  ],
+  [
+    'a test beyond what the watch is rated for',
+    () => toTest(),
     (job) => void job.add('test.made', { ...dryTest, pressureBar: 5 }),
     '5 bar is more than this watch is rated for: 3 bar.',
     'Test at less, or say why it was tested beyond that.',
   ],
   [
     'a test beyond shop and tester',
-    () => takenIn('reseal and test'),
+    () => toTest(),
     (job) => void job.add('test.made', { ...dryTest, method: 'wet', pressureBar: 20 }),
     [
       '20 bar is more than this watch is rated for: 3 bar.',
@@ -542,6 +590,13 @@ const REFUSED: readonly Case[] = [
   ],
 ];
 
+/** Taken in for a test, its crown seen. */
+const toTest = (): Logbook => {
+  const job = takenIn('reseal and test');
+  job.add('arrive.crown', { crown: 'pushed home' });
+  return job;
+};
+
 describe('what is refused, with its reason and what to do', () => {
   const cases = REFUSED.map(([name, job, add, reason, whatToDo, lots = [lot]]) => ({
     name,
@@ -596,7 +651,7 @@ describe('what is admitted beside it', () => {
     ],
     [
       'a test beyond the rating, with its reason',
-      () => takenIn('reseal and test'),
+      () => toTest(),
       (job) => job.add('test.made', { ...dryTest, pressureBar: 5, excessReason: 'the owner asks for it' }),
     ],
     ['a cell that lies in the well measured', () => measured(), fit({ cellCode: 'SR936SW' })],
@@ -757,7 +812,13 @@ describe('a dropped cell that nobody has yet', () => {
       (job: Logbook) => job.add('cell.put-back', { reason: 'good' }),
       (job: Logbook) => job.add('cell.accumulator', kit()),
       (job: Logbook) =>
-        job.add('seal.closed', { how: 'thumbs', seamEven: true, raisedClocks: [], interim: false }),
+        job.add('seal.closed', {
+          how: 'thumbs',
+          seamEven: true,
+          raisedClocks: [],
+          seenFrom: null,
+          interim: false,
+        }),
       (job: Logbook) => job.add('handback.signed', signatureOf(job)),
     ]) {
       const job = dropped(nobodys);

@@ -34,10 +34,10 @@ describe('undo', () => {
     const job = readyJob();
     job.add('check.reading', voltage(1.4), { technicianId: idOf('other') });
     const last = undoable(job.state(), idOf('technician'));
-    expect(last?.kind).toBe('set.functions');
+    expect(last?.kind).toBe('set.outside');
     expect(undoable(job.state(), idOf('nobody'))).toBeNull();
     job.add('logbook.withdrawn', { reason: 'x' }, { withdraws: last?.id ?? null });
-    expect(undoable(job.state(), idOf('technician'))?.kind).toBe('set.time');
+    expect(undoable(job.state(), idOf('technician'))?.kind).toBe('set.functions');
   });
 
   it('never offers a signature, a withdrawal, or that the watch came in', () => {

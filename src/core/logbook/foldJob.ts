@@ -83,7 +83,11 @@ export function foldJob(entries: readonly Entry[], context: JobContext): JobStat
   const wells = wellsOf(facts, calibre, context.catalogue);
   const signature = signatureOf(facts, ordered);
   const required = requiredOf({ facts }, context.policy);
-  const progress = stageProgress({ facts, wells, conflicts, signature }, required, context.policy);
+  const progress = stageProgress(
+    { facts, wells, conflicts, signature, calibre, caseType },
+    required,
+    context.policy,
+  );
   return {
     facts,
     standing,

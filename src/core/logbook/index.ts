@@ -18,6 +18,7 @@ export {
   MARK_KINDS,
   MARK_VIEWS,
   type MarkView,
+  markPlace,
   meetsWater,
   notInHouse,
   REFER_REASONS,
@@ -79,6 +80,7 @@ export {
   partProofs,
   partsSettledAs,
   partsToOrder,
+  positionsToNote,
   wayBack,
 } from './parts';
 export { awaitedParts, openParts, type StageProgress, type StageStatus } from './progress';

@@ -1,6 +1,6 @@
 import type { Judged } from '../craft/judgement';
 import { bareCode } from '../craft/movements';
-import { type Part, partNamedIn, PROVED_BY, type Served } from '../craft/parts';
+import { type Part, partNamedIn, PROVED_BY, type Served, wantsNoting } from '../craft/parts';
 import type { StageId } from '../craft/policy';
 import type { JobFacts, Payloads } from './entry';
 import type { PartOff } from './facts/open';
@@ -53,6 +53,14 @@ function outsideAt(
   name: 'crown in every position' | 'pushers' | 'bracelet seated, gentle pull',
 ): string | null {
   return outside?.payload.proved[name] === undefined ? null : outside.occurredAt;
+}
+
+/** Parts that go back, or are back, and of which nobody noted where they sat. */
+export function positionsToNote(facts: Readonly<JobFacts>): readonly PartOff[] {
+  return [...facts.parts.values()].filter(
+    ({ off, settled }) =>
+      wantsNoting(off.payload) && (settled === null || settled.payload.outcome === 'back in place'),
+  );
 }
 
 /** Parts that came off and were settled so. */

@@ -1,3 +1,5 @@
+import type { CaseType } from '../craft/cases';
+import type { Calibre } from '../craft/movements';
 import { type Policy, REQUIREMENTS, type Requirement, STAGES, type StageId } from '../craft/policy';
 import { countOf } from '../craft/parts';
 import { minutesBetween } from '../craft/time';
@@ -19,6 +21,7 @@ export interface StageProgress {
       | 'handback.parts'
       | 'handback.order'
       | 'part.proof'
+      | 'set.crown'
       | 'seal.paired'
       | 'cell.dropped'
       | 'cell.out';
@@ -105,16 +108,51 @@ export function requiredOf({ facts }: Pick<JobSoFar, 'facts'>, policy: Policy): 
   );
 }
 
+/** A job so far, with its records of the book. */
+interface Judged extends JobSoFar {
+  readonly calibre: Pick<Calibre, 'functions' | 'crownPositions'> | null;
+  readonly caseType: Pick<CaseType, 'crown'> | null;
+}
+
 interface Added {
   readonly stage: StageId;
   readonly met: boolean;
   readonly missing: StageProgress['missing'][number];
 }
 
-/** What this very watch asks for beyond its service: proofs of parts lost or replaced, and its own back. */
-function addedTo(facts: Readonly<JobFacts>): Added[] {
+/**
+ * Whether the watch has a crown: as somebody saw it or the book has its case; where nobody says, every movement with
+ * hands has one.
+ */
+function hasCrown({ facts, calibre, caseType }: Judged): boolean {
+  const seen = facts.crown?.payload.crown ?? null;
+  if (seen !== null) return seen !== 'no crown';
+  if (facts.watch !== null && facts.watch.payload.crownClock !== null) return true;
+  if (caseType?.crown === 'no crown') return false;
+  return calibre === null || calibre.functions.includes('hands') || calibre.crownPositions.length > 0;
+}
+
+/** No crown fault leaves unseen: what was opened and closed has its crown pulled, turned and pushed home after it. */
+function crownProof(job: Judged): Added[] {
+  const { facts, signature } = job;
+  // What an earlier program signed was whole by its own rules.
+  if (facts.back === null || signature.state === 'signed' || !hasCrown(job)) return [];
+  const proved = facts.outside?.payload.proved['crown in every position'] !== undefined;
+  return [
+    {
+      stage: 'set',
+      met: proved && facts.closed !== null && !facts.outsideBeforeClosing,
+      missing: { requirement: 'set.crown', words: 'the crown in every position, after the closing' },
+    },
+  ];
+}
+
+/** What this very watch asks for beyond its service: proofs of parts lost or replaced, its own back, its crown. */
+function addedTo(job: Judged): Added[] {
+  const { facts } = job;
   const pairing = pairBack(facts);
   return [
+    ...crownProof(job),
     ...partProofs(facts).map(({ stage, met, words }): Added => ({
       stage,
       met,
@@ -165,14 +203,14 @@ export function awaitedParts(facts: Readonly<JobFacts>): EntryOf<'arrive.parts-r
  * arriving is asked for.
  */
 export function stageProgress(
-  job: JobSoFar,
+  job: Judged,
   required: readonly Requirement[],
   policy: Policy,
 ): StageProgress[] {
   const { facts, signature } = job;
   const service = facts.service?.payload.service ?? null;
   const signed = signature.state === 'signed';
-  const added = service === null ? [] : addedTo(facts);
+  const added = service === null ? [] : addedTo(job);
   let currentFound = false;
   return STAGES.map((stage): StageProgress => {
     const asked = required.filter((requirement) => REQUIREMENTS[requirement].stage === stage);

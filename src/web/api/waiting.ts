@@ -113,15 +113,14 @@ export async function startWaiting(recorded: (jobId: string, entry: Entry) => Pr
 }
 
 /**
- * Puts an entry into the queue and sends it. Shown once the browser keeps it, and no sooner: what is on the screen
- * survives a reload, and the form that waits for this has begun anew when its fact is seen. On record when the server
- * says so.
+ * Puts an entry into the queue and sends it. Shown at once, before this returns its promise; kept in the browser when
+ * that is fulfilled; on record when the server says so.
  */
 export async function putWaiting(jobId: string, entry: NewEntry): Promise<void> {
   lastOrder = Math.max(Date.now(), lastOrder + 1);
   const waiting: WaitingEntry = { id: entry.id, order: lastOrder, jobId, entry, refused: null };
-  await keep(waiting);
   take([waiting]);
+  await keep(waiting);
   void send();
 }
 

@@ -1,12 +1,12 @@
 import type { JawChoice } from '../../core/craft/opening';
-import type { MeasuredBack } from '../../core/craft/cases';
+import { clockWords, type MeasuredBack, turnClock, turnedBack, workedFrom } from '../../core/craft/cases';
 import { figure } from '../../core/craft/judgement';
 import { colours } from '../kit/theme';
 interface Props {
   readonly back: MeasuredBack;
-  /** As seen from the dial; drawn mirrored, since the back is seen from behind. */
+  /** As seen from the dial. */
   readonly crownClock: number | null;
-  /** Where a knife goes in, from behind. */
+  /** Where a knife goes in, seen from the side worked on. */
   readonly spotClock: number | null;
   /** Pitch circle, where the notches stand on it, and how the jaws are set. */
   readonly pitchMm: number | null;
@@ -110,18 +110,24 @@ function OnCircle({
   );
 }
 
+const fromSide = ({ kind }: MeasuredBack): string =>
+  workedFrom(kind) === 'behind' ? 'from behind' : 'from the dial';
+
 function inWords({ back, spotClock, choice }: Props): string {
   const set = choice
     ? `, jaws ${figure(choice.separationMm)} mm apart${choice.rearDistanceMm === null ? '' : ` and ${figure(choice.rearDistanceMm)} mm to the rear jaw`}${choice.offCentreMm > 0.005 ? `, ${figure(choice.offCentreMm)} mm off centre` : ''}`
     : spotClock === null
       ? ''
-      : `, the tool goes in at ${figure(spotClock, 1)} o’clock`;
-  return `The back from behind, to scale: ${back.kind}${set}`;
+      : `, the tool goes in at ${clockWords(spotClock, workedFrom(back.kind))}`;
+  return `The case ${fromSide(back)}, to scale: ${back.kind}${set}`;
 }
 
-/** The back from behind, to scale: what it opens by, where tool and jaws go, lip and stem. */
+/** The side worked on, to scale: what it opens by, where tool and jaws go, lip and stem. */
 export function OpeningFigure(props: Props) {
-  const { back, crownClock, spotClock, pitchMm, anglesRad, choice, jawMm, widthPx = 300 } = props;
+  const { back: asSeen, spotClock, pitchMm, anglesRad, choice, jawMm, widthPx = 300 } = props;
+  const side = workedFrom(asSeen.kind);
+  const back = turnedBack(asSeen, side);
+  const crownClock = props.crownClock === null ? null : turnClock(props.crownClock, 'the dial', side);
   const diameter = back.diameterMm ?? Math.max(USUAL_MM, (pitchMm ?? 0) + 3);
   const radius = diameter / 2;
   const half = radius + MARGIN_MM;
@@ -129,8 +135,8 @@ export function OpeningFigure(props: Props) {
   const holes = back.kind === 'screwed, round holes';
   const notchWidth = back.notchWidthMm ?? 2;
   const pitch = pitchMm === null ? null : pitchMm / 2;
-  const stem = crownClock === null ? null : fromClock((12 - crownClock) % 12, radius);
-  const outside = crownClock === null ? null : fromClock((12 - crownClock) % 12, radius + 2.4);
+  const stem = crownClock === null ? null : fromClock(crownClock, radius);
+  const outside = crownClock === null ? null : fromClock(crownClock, radius + 2.4);
   const at = (index: number | undefined): Point | null =>
     index === undefined || pitch === null || anglesRad[index] === undefined
       ? null
@@ -312,6 +318,21 @@ export function OpeningFigure(props: Props) {
           ))}
         </>
       )}
+      {back.pusherClocks.map((clock) => {
+        const { x, y } = fromClock(clock, radius + 1);
+        return (
+          <rect
+            key={clock}
+            x={x - 1.4}
+            y={y - 1}
+            width="2.8"
+            height="2"
+            rx="0.4"
+            transform={`rotate(${clock * 30} ${x} ${y})`}
+            fill={colours.smoke}
+          />
+        );
+      })}
       {back.lipClock !== null && <Lip at={fromClock(back.lipClock, radius)} clock={back.lipClock} />}
       {spotClock !== null && (
         <g transform={`rotate(${spotClock * 30})`}>
@@ -324,7 +345,7 @@ export function OpeningFigure(props: Props) {
         </g>
       )}
       <text x={-half + 0.5} y={half - 0.8} fontSize="2.4" fill={colours.smoke}>
-        from behind
+        {fromSide(back)}
       </text>
     </svg>
   );

@@ -134,12 +134,15 @@ function FactForm<K extends EntryKind>({
       form.setError(problem.path, { message: problem.reason }, { shouldFocus: true });
       return;
     }
-    await record(kind, values as Payloads[K], {
+    const kept = record(kind, values as Payloads[K], {
       well,
       supersedes: recorded ? [recorded.id] : [],
       attachments: files.hashes,
     });
+    // The fact is on the screen already. A form that began anew only once the browser had written it down would take
+    // with it what a quick hand has typed since.
     onDone();
+    await kept;
     // The card has turned from form to line by the next frame: then on to what is still wanted.
     requestAnimationFrame(() => requestAnimationFrame(focusNextWanted));
   });

@@ -1,3 +1,4 @@
+import { clockWords } from '../../core/craft/cases';
 import { localTime } from '../../core/craft/time';
 import { LampAnswer } from '../kit/Lamp';
 import type { SeenWatch } from './watchHistory';
@@ -17,7 +18,7 @@ export function LastTime({ watch, zone }: { readonly watch: SeenWatch; readonly 
         reasons={
           opening
             ? [
-                `Back: ${opening.kind}${opening.went === 'freely' || opening.went === 'not noted' ? '' : `, it ${opening.went}`}${opening.spotClock === null ? '' : `, the tool went in at ${opening.spotClock} o’clock`}.`,
+                `Back: ${opening.kind}${opening.went === 'freely' || opening.went === 'not noted' ? '' : `, it ${opening.went}`}${opening.spotClock === null ? '' : `, the tool went in at ${clockWords(opening.spotClock, opening.seenFrom)}`}.`,
               ]
             : ['The first opening here will stand here next time.']
         }

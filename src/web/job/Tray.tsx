@@ -1,8 +1,18 @@
-import { Button, Paper, Stack, Typography } from '@mui/material';
+import { Button, Paper, Stack, TextField, Typography } from '@mui/material';
 import { useState } from 'react';
 import { useController, useFormContext, useWatch } from 'react-hook-form';
-import { partsToOrder, type PartOff, type Payloads } from '../../core/logbook';
-import { countOf, type Part, partInWords, PARTS, PROVED_BY, SERVED, serves } from '../../core/craft/parts';
+import { partsToOrder, type PartOff, type Payloads, positionsToNote } from '../../core/logbook';
+import {
+  asNoted,
+  countOf,
+  type Part,
+  partInWords,
+  PARTS,
+  PROVED_BY,
+  SERVED,
+  serves,
+  whatToNote,
+} from '../../core/craft/parts';
 import { colours } from '../kit/theme';
 import { optionsOf, fieldsOf } from '../kit/fields';
 import { FactCard, RecordedBy } from './FactCard';
@@ -102,6 +112,52 @@ function PartLine({ part }: { readonly part: PartOff }) {
   );
 }
 
+/** Where each part sat whose place was to be noted; asked while the eye still sees it, at the latest before closing. */
+function WhereItSat() {
+  const { state, record, technician } = useJob();
+  const [seen, setSeen] = useState<Readonly<Record<string, string>>>({});
+  const parts = positionsToNote(state.facts);
+  if (parts.length === 0) return null;
+  const typed = parts.filter(({ off }) => (seen[off.id] ?? '').trim() !== '');
+  const note = async (): Promise<void> => {
+    for (const { off } of typed)
+      await record(
+        'open.part',
+        { ...off.payload, position: asNoted(off.payload.position, seen[off.id] ?? '') },
+        { supersedes: [off.id], attachments: off.attachments },
+      );
+  };
+  return (
+    <Stack
+      component="form"
+      aria-label="Where it sat, to be noted"
+      spacing={1}
+      sx={{ mt: 1 }}
+      onSubmit={(event) => {
+        event.preventDefault();
+        void note();
+      }}
+    >
+      <Typography sx={{ fontWeight: 700 }}>Note where it sat, before it goes back</Typography>
+      <Stack direction="row" spacing={1} sx={{ flexWrap: 'wrap', rowGap: 1, alignItems: 'center' }}>
+        {parts.map(({ off }) => (
+          <TextField
+            key={off.id}
+            size="small"
+            label={whatToNote(off.payload)}
+            value={seen[off.id] ?? ''}
+            onChange={(event) => setSeen((before) => ({ ...before, [off.id]: event.target.value }))}
+            sx={{ flexGrow: 1, minWidth: 220 }}
+          />
+        ))}
+        <Button type="submit" variant="outlined" disabled={technician === null || typed.length === 0}>
+          Note it
+        </Button>
+      </Stack>
+    </Stack>
+  );
+}
+
 /** What came off this watch, and what became of it. */
 export function Tray() {
   const { state, record, technician } = useJob();
@@ -138,6 +194,7 @@ export function Tray() {
       {parts.length === 0 && (
         <Typography color="text.secondary">Nothing has come off this watch yet.</Typography>
       )}
+      <WhereItSat />
       {open.length > 1 && (
         <Button
           variant="outlined"

@@ -236,11 +236,11 @@ interface RadiosProps {
   readonly onChange: (value: string) => void;
   readonly onBlur: () => void;
   readonly error: string | undefined;
-  readonly wanted: boolean;
+  readonly wanted?: boolean;
 }
 
 /** One of a few side by side; the wanted focus is on the one chosen, or else the first. */
-function Radios({ label, value, options, onChange, onBlur, error, wanted }: RadiosProps) {
+export function Radios({ label, value, options, onChange, onBlur, error, wanted = false }: RadiosProps) {
   const labelId = useId();
   const first = value === '' ? options[0]?.value : value;
   return (
@@ -419,21 +419,26 @@ export function ProofList({
   ));
 }
 
-/** A clock position on the case, halves allowed; blank is null. */
-export function ClockField({ name, label }: FieldProps) {
+/** A clock position on the case, halves allowed; blank is null. The label says from which side it is seen. */
+export function ClockField({ name, label, from }: FieldProps & { readonly from: string }) {
   return (
     <MeasureField
       name={name}
       label={label}
       quantity="figureOnly"
       optional
-      helper="1 to 12, from behind; blank if none"
+      helper={`seen from ${from}, 1 to 12; blank if none`}
     />
   );
 }
 
 export function optionsOf(values: readonly string[]): { readonly value: string; readonly label: string }[] {
   return values.map((value) => ({ value, label: capital(value) }));
+}
+
+/** The same with a first line for nothing chosen. */
+export function optionsOrNone(values: readonly string[], none: string): ReturnType<typeof optionsOf> {
+  return [{ value: '', label: none }, ...optionsOf(values)];
 }
 
 /** The value of one field, as it is typed. */

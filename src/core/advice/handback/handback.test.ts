@@ -25,7 +25,7 @@ describe('the record for the owner', () => {
       notDone: ['No water resistance test.', 'Gasket not renewed.'],
       priceMinor: 1400,
     });
-    expect(result.statement.tested).toContain('Works: hands, seconds hand.');
+    expect(result.statement.tested).toContain('Works: hands, seconds hand, crown in every position.');
   });
 
   it('works the next visit out from the cell, its age and the current measured', () => {
@@ -116,7 +116,7 @@ describe('never more about water than was tested', () => {
           const job = readyJob();
           job.add(
             'seal.closed',
-            { how: 'thumbs', seamEven, raisedClocks: [], interim },
+            { how: 'thumbs', seamEven, raisedClocks: [], seenFrom: null, interim },
             { supersedes: [job.entries.find((entry) => entry.kind === 'seal.closed')?.id ?? ''] },
           );
           for (const each of tests)
@@ -153,7 +153,7 @@ describe('what the slip says of each fact', () => {
   };
   it.each<[string, (job: Logbook) => void]>([
     [
-      'On arrival, scratch on the back at 4.5 o’clock.',
+      'On arrival, scratch on the back at 4.5 o’clock, seen from behind.',
       (job) => job.add('arrive.mark', { view: 'back', kind: 'scratch', clock: 4.5, film: null, note: '' }),
     ],
     [

@@ -2,3 +2,4 @@ export { handback, type Handback } from './handback';
 export { provingRun } from './provingRun';
 export { type JudgedTest, judgeTests, testInWords, waterStatement } from './waterStatement';
 export { testExcess } from './testExcess';
+export { leakPlace } from './leakPlace';

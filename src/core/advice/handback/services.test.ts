@@ -14,12 +14,19 @@ const opened: Payloads['open.back'] = {
   went: 'freely',
   spotClock: 7,
   lipClock: null,
+  seenFrom: 'behind',
   toolIds: [],
   separationMm: null,
   rearMm: null,
 };
 
-const shut: Payloads['seal.closed'] = { how: 'thumbs', seamEven: true, raisedClocks: [], interim: false };
+const shut: Payloads['seal.closed'] = {
+  how: 'thumbs',
+  seamEven: true,
+  raisedClocks: [],
+  seenFrom: null,
+  interim: false,
+};
 
 const missing = (job: Logbook): string[] =>
   job.state().progress.flatMap((stage) => stage.missing.map((each) => each.requirement));
@@ -40,6 +47,7 @@ function prove(job: Logbook): void {
   job.add('set.runs', { runs: true, watchedSeconds: 60 });
   job.add('set.time', { set: true });
   job.add('set.functions', { proved: { hands: 'works' } });
+  job.add('set.outside', { proved: { 'crown in every position': 'works' } });
 }
 
 const verdictOf = (job: Logbook) => handback(job.state(), [lot], context);
@@ -131,6 +139,9 @@ describe('each service', () => {
     renewedCell.add('open.back', opened);
     renewedCell.add('seal.gasket', renewed);
     renewedCell.add('seal.closed', shut);
+    // What was proved before the closing says nothing of the crown after it.
+    expect(missing(renewedCell)).toEqual(['set.crown', 'handback.signed']);
+    prove(renewedCell);
     const { verdict, statement } = verdictOf(renewedCell);
     expect(verdict).toBe('ready to sign');
     expect(statement.fitted).toEqual(['KT-V33, kit with tabs, Saltmarsh Wholesale, lot K-9.']);
@@ -152,6 +163,8 @@ describe('each service', () => {
     job.add('open.back', opened);
     expect(missing(job)).toContain('seal.closed');
     job.add('seal.closed', shut);
+    expect(missing(job)).toEqual(['set.crown', 'handback.signed']);
+    prove(job);
     expect(verdictOf(job).verdict).toBe('ready to sign');
   });
 
@@ -187,7 +200,7 @@ describe('each service', () => {
     const job = takenIn('cell only');
     job.add('open.back', opened);
     job.add('arrive.decision', { decision: 'declined', reason: 'the owner decided so', to: '', told: '' });
-    expect(missing(job)).toEqual(['seal.closed', 'handback.signed']);
+    expect(missing(job)).toEqual(['seal.closed', 'set.crown', 'handback.signed']);
     expect(job.state().current).toBe('seal');
   });
 

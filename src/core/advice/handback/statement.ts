@@ -6,6 +6,7 @@ import {
   type JobContext,
   type JobState,
   leakWords,
+  markPlace,
   partsSettledAs,
   partsToOrder,
   type Payloads,
@@ -30,9 +31,9 @@ function fromWords({ supplier, lotCode }: { readonly supplier: string; readonly 
 /** ` (main)` where a watch has several cells. */
 const wellWords = ({ wells }: JobState, name: string): string => (wells.length > 1 ? ` (${name})` : '');
 
-/** A mark seen on arrival, e.g. `scratch on the back at 4 o’clock`. */
+/** A mark seen on arrival, e.g. `scratch on the back at 4 o’clock, seen from behind`. */
 function markWords({ view, kind, clock }: Payloads['arrive.mark']): string {
-  return `${kind} on the ${view}${clock === null ? '' : ` at ${figure(clock, 1)} o’clock`}`;
+  return `${kind} on the ${view}${markPlace(view, clock)}`;
 }
 
 const sealWords = (seal: (typeof SEALS)[number]): string =>

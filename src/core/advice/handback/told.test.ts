@@ -20,7 +20,7 @@ const without = (job: Logbook, kind: EntryKind): void => {
   const id = job.entries.find((entry) => entry.kind === kind)?.id ?? null;
   job.add('logbook.withdrawn', { reason: 'not so' }, { withdraws: id });
 };
-const closed = { how: 'thumbs', seamEven: true, raisedClocks: [], interim: false };
+const closed = { how: 'thumbs', seamEven: true, raisedClocks: [], seenFrom: null, interim: false };
 const gasket: Payloads['seal.gasket'] = {
   state: 'renewed',
   findings: [],
@@ -203,7 +203,11 @@ describe('what is said about water, word for word', () => {
     const back = readyJob().entries.find(({ kind }) => kind === 'open.back')
       ?.payload as Payloads['open.back'];
     const { id } = job.add('test.made', dry(3, 'leak seen'));
-    job.add('test.made', { ...dry(3, 'leak seen'), leakClock: 3 }, { supersedes: [id] });
+    job.add(
+      'test.made',
+      { ...dry(3, 'leak seen'), leakClock: 3, leakSeenFrom: 'the dial' },
+      { supersedes: [id] },
+    );
     job.add('open.back', back);
     expect(waterStatement(job.state()).verdict).toBe('not water resistant');
     // Before it is closed again a retest proves nothing.
@@ -314,7 +318,7 @@ describe('the record, line by line', () => {
       found: ['Old cell 364.', 'Its voltage at rest was 1.21 V.', 'The movement draws 0.95 µA.'],
       done: ['Cell changed.', 'Gasket reused and greased.', 'Time set.'],
       fitted: ['SR621SW (silver oxide), Saltmarsh Wholesale, lot S-1.'],
-      tested: ['Seen running for 60 seconds.', 'Works: hands, seconds hand.'],
+      tested: ['Seen running for 60 seconds.', 'Works: hands, seconds hand, crown in every position.'],
       notDone: ['No water resistance test.', 'Gasket not renewed.'],
       water: 'Water resistance was not tested. Keep the watch away from water.',
       warranty: '12 months on the work done, not on wear, knocks or water.',
@@ -418,6 +422,7 @@ describe('the record, line by line', () => {
     corrected(job, 'set.runs', { runs: false, watchedSeconds: 60 });
     corrected(job, 'set.time', { set: false });
     without(job, 'set.functions');
+    without(job, 'set.outside');
     expect(said(job)).toMatchObject({
       done: ['Cell changed.', 'Gasket reused and greased.'],
       tested: [],

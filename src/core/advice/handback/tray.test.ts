@@ -58,7 +58,11 @@ describe('a part lost or replaced', () => {
     ]);
     job.add('check.reading', readingOf('currentUA', 0.96), { occurredAt: STILL_LATER });
     job.add('set.runs', { runs: true, watchedSeconds: 60 }, { occurredAt: STILL_LATER });
-    job.add('set.outside', { proved: { pushers: 'works' } }, { occurredAt: STILL_LATER });
+    job.add(
+      'set.outside',
+      { proved: { 'crown in every position': 'works', pushers: 'works' } },
+      { occurredAt: STILL_LATER },
+    );
     expect(partProofs(job.state().facts).every(({ met }) => met)).toBe(true);
     const { verdict, statement } = handback(job.state(), [lot], context);
     expect(verdict).toBe('ready to sign');
@@ -140,7 +144,7 @@ describe('a part lost or replaced', () => {
     withPart(job, 'pusher', 'lost');
     job.add(
       'seal.closed',
-      { how: 'thumbs', seamEven: true, raisedClocks: [], interim: true },
+      { how: 'thumbs', seamEven: true, raisedClocks: [], seenFrom: null, interim: true },
       { supersedes: [closed?.id ?? ''] },
     );
     expect(partProofs(job.state().facts).map(({ served }) => served)).toEqual(['pushers']);

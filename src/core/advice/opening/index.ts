@@ -1,1 +1,1 @@
-export { asAdvised, expectedBack, type Opening, openingOf, partsComingOff } from './openingOf';
+export { asAdvised, crownOf, expectedBack, type Opening, openingOf, partsComingOff } from './openingOf';

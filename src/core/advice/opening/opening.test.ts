@@ -80,7 +80,10 @@ describe('how a watch is opened', () => {
     } as const;
     const two = { ...tools, wrenches: tools.wrenches.filter(({ jaws }) => jaws === 2) };
     const ball = ask(arrived('unmarked'), { tools: two, typed: { back: odd, kindChosen: true } });
-    expect(asAdvised(ball)).toMatchObject({ toolIds: ['ball'], separationMm: null, rearMm: null });
+    expect(asAdvised(ball)).toMatchObject({ toolIds: ['cross-wrench'], rearMm: null });
+    const grips = { ...odd, diameterMm: 33 };
+    const both = ask(arrived('unmarked'), { tools: two, typed: { back: grips, kindChosen: true } });
+    expect(asAdvised(both).toolIds).toEqual(['cross-wrench', 'ball']);
     const wrong = { ...odd, notchCount: 1 };
     const stopped = ask(arrived('unmarked'), { typed: { back: wrong, kindChosen: true } });
     expect([asAdvised(stopped).openedWith, stopped.plan.stops]).toEqual(['', true]);
@@ -121,12 +124,13 @@ describe('the order of work', () => {
       fc.property(anyBack, fc.subarray([...FUNCTION_KINDS]), fc.nat(2), (given, functions, innerCovers) => {
         const made = openingPlan({
           back: given,
-          opener: chooseOpener({ back: given, tools, crownClock: 3 }),
+          opener: chooseOpener({ back: given, tools, crownClock: 3, noCrown: false }),
           tools,
           schools: { protection: 'film', parts: 'plain compartments' },
           keepsFilm: false,
           functions,
           innerCovers,
+          movementMm: null,
           lastTime: null,
         });
         expect(new Set(ids(made)).size).toBe(made.steps.length);

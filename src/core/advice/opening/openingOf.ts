@@ -3,7 +3,13 @@ import {
   type CaseType,
   type MeasuredBack,
   NOTHING_MEASURED,
+  clockWords,
+  type CrownKind,
   onlyOfKind,
+  strikes,
+  turnClock,
+  turnedBack,
+  workedFrom,
 } from '../../craft/cases';
 import {
   chooseOpener,
@@ -13,7 +19,9 @@ import {
   opens,
   type PlanPart,
   type PlanStep,
+  pryQuestion,
 } from '../../craft/opening';
+import type { Calibre } from '../../craft/movements';
 import type { JobFacts, JobState, Payloads } from '../../logbook';
 import type { Schools } from '../../craft/policy';
 import type { ShopTools } from '../../craft/tools';
@@ -31,7 +39,7 @@ export interface Opening {
 
 /** What is known of a back before it is measured here: as it was last time, else as the book has it. */
 export function expectedBack(
-  caseType: Pick<CaseType, 'back' | 'backKind' | 'lipClock'> | null,
+  caseType: Pick<CaseType, 'back' | 'backKind' | 'lipClock' | 'lipSeenFrom'> | null,
   lastTime: MeasuredBack | null = null,
 ): MeasuredBack {
   return (
@@ -42,8 +50,30 @@ export function expectedBack(
       lipClock: caseType?.lipClock ?? null,
       bracelet: 'strap on spring bars',
       pusherClocks: [],
+      seenFrom: caseType?.lipSeenFrom ?? 'behind',
     }
   );
+}
+
+/** What crown this watch has: as somebody saw it here, else as the book has its case; null where nobody says. */
+export function crownOf({ facts, caseType }: Pick<JobState, 'facts' | 'caseType'>): CrownKind | null {
+  return facts.crown?.payload.crown ?? caseType?.crown ?? null;
+}
+
+/** How the last opening is repeated; a place that lies at crown, pushers or lugs is not. */
+function lastSetting(
+  last: NonNullable<WatchHistory['lastOpening']>,
+  question: ReturnType<typeof pryQuestion>,
+): string {
+  const clock = last.spotClock === null ? null : turnClock(last.spotClock, last.seenFrom, question.from);
+  const struck = clock === null ? null : strikes(clock, question);
+  const where =
+    clock === null
+      ? ''
+      : struck === null
+        ? `at ${clockWords(clock, question.from)}`
+        : `but not where the tool went in then: that is at ${struck}`;
+  return [last.setting, where].filter(Boolean).join(', ');
 }
 
 interface OpeningQuestion {
@@ -54,6 +84,10 @@ interface OpeningQuestion {
   /** What is typed and not yet recorded, and whether the kind of back was chosen there. */
   readonly typed: { readonly back: MeasuredBack; readonly kindChosen: boolean } | null;
 }
+
+/** The larger measure of a movement; null where none is known. */
+const longest = ({ widthMm, lengthMm }: Calibre): number | null =>
+  widthMm === null && lengthMm === null ? null : Math.max(widthMm ?? 0, lengthMm ?? 0);
 
 /** Notes of earlier visits that stand with the first step. */
 const NOTES_SHOWN = 3;
@@ -69,7 +103,8 @@ export function openingOf({ state, history, tools, schools, typed }: OpeningQues
   const known = typed?.back ?? facts.measured?.payload ?? expectedBack(caseType, lastBack);
   const back = onlyOfKind({ ...known, kind: opened ?? known.kind });
   const crownClock = facts.watch?.payload.crownClock ?? caseType?.crownClock ?? null;
-  const opener = chooseOpener({ back, tools, crownClock });
+  const around = { back, crownClock, noCrown: crownOf(state) === 'no crown' };
+  const opener = chooseOpener({ ...around, tools });
   const last = history?.lastOpening;
   const plan = openingPlan({
     back,
@@ -78,13 +113,12 @@ export function openingOf({ state, history, tools, schools, typed }: OpeningQues
     schools,
     keepsFilm: facts.marks.some(({ payload }) => payload.film === 'keep'),
     functions: calibre?.functions ?? [],
+    movementMm: calibre ? longest(calibre) : null,
     innerCovers: facts.seals?.payload.innerCover ?? 0,
     lastTime: last
       ? {
           openedWith: last.openedWith,
-          setting: [last.setting, last.spotClock === null ? '' : `at ${last.spotClock} o’clock`]
-            .filter(Boolean)
-            .join(', '),
+          setting: lastSetting(last, pryQuestion(around)),
           notes: history.notes.slice(0, NOTES_SHOWN).map(({ text }) => text),
         }
       : null,
@@ -115,6 +149,7 @@ export function asAdvised({
   const uses = opens(opener);
   // A ball takes the place of a wrench that would tip: then no jaw is set.
   const found = opener.jaws?.found;
+  const seenFrom = workedFrom(back.kind);
   const choice = uses && found && opener.toolIds.includes(found.wrench.id) ? found.choice : null;
   return {
     kind: back.kind,
@@ -123,7 +158,8 @@ export function asAdvised({
     separationMm: written(choice?.separationMm),
     rearMm: written(choice?.rearDistanceMm),
     spotClock: opener.spot?.clock ?? null,
-    lipClock: back.lipClock,
+    lipClock: turnedBack(back, seenFrom).lipClock,
+    seenFrom,
   };
 }
 

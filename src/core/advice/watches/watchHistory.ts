@@ -1,4 +1,4 @@
-import type { MeasuredBack } from '../../craft/cases';
+import type { MeasuredBack, View } from '../../craft/cases';
 import { type JobState, leakWords, settingOf } from '../../logbook';
 
 /** One visit of a watch: its job, folded. */
@@ -24,6 +24,7 @@ export interface WatchHistory {
         /** Empty where nothing was set. */
         readonly setting: string;
         readonly spotClock: number | null;
+        readonly seenFrom: View;
         readonly went: string;
       })
     | null;

@@ -27,6 +27,7 @@ describe('the history of a watch', () => {
       went: 'freely',
       spotClock: 7,
       lipClock: null,
+      seenFrom: 'behind',
       toolIds: [],
       separationMm: null,
       rearMm: null,

@@ -1,20 +1,16 @@
-export type { CaseType } from './caseType';
-export {
-  asBackKind,
-  BACK_KINDS,
-  type BackKind,
-  backs,
-  closingSchool,
-  KNIFE_KINDS,
-  prySpot,
-  type PrySpot,
-} from './kinds';
+export { type CaseType, type CrownKind, CROWNS } from './caseType';
+export { clockDistance, clockWords, turnClock, type View, VIEWS } from './clock';
+export { asBackKind, BACK_KINDS, type BackKind, backs, closingSchool, KNIFE_KINDS } from './kinds';
 export {
   type BackMeasures,
   BRACELETS,
   COATINGS,
   contradictions,
+  CROSS_SIZES,
+  type CrossSize,
   differsFromBook,
+  DUST_COVERS,
+  HATCH_OPENS,
   type MeasuredBack,
   measuresOf,
   measureWords,
@@ -23,5 +19,12 @@ export {
   NOTHING_MEASURED,
   onlyOfKind,
   PANEL_HELD_BY,
+  type PanelHeldBy,
+  panelLayers,
   pitchCircleMm,
+  SCREW_HEADS,
+  TOOTH_FORMS,
+  type ToothForm,
+  turnedBack,
 } from './measures';
+export { prySpot, type PrySpot, type PryQuestion, strikes, workedFrom } from './prySpot';

@@ -1,5 +1,3 @@
-import { figure, type Judged } from '../judgement';
-
 export const BACK_KINDS = [
   'snap-on',
   'screwed, notched',
@@ -52,13 +50,14 @@ export const backs: Readonly<Record<BackKind, BackFacts>> = {
   'screwed, patterned': {
     knownBy: 'facets or a pattern no jaw fits',
     opener: 'its own die in a holder with the same shank',
-    minds: 'measure across the flats; the neighbouring die is the usual mistake',
+    minds:
+      'measure across the flats and see the form of the teeth; the neighbouring die, or one of another form, is the usual mistake',
     caution: 'The next die up turns once and rounds the flats off.',
     closes: ['die and holder'],
   },
   'plate on screws': {
     knownBy: 'four or more screw heads',
-    opener: 'screwdriver fitted to the slot in length and width',
+    opener: 'screwdriver of the form of the heads, fitted to slot or cross',
     minds: 'worn heads; small loose parts beneath',
     caution: 'Lift the plate level: springs and spacers lie loose beneath it.',
     closes: ['screws crosswise in rounds'],
@@ -71,14 +70,14 @@ export const backs: Readonly<Record<BackKind, BackFacts>> = {
     closes: ['press', 'thumbs'],
   },
   'battery hatch': {
-    knownBy: 'a small round cover with a coin slot or nick',
+    knownBy: 'a small round cover: with a coin slot it is turned, with a nick at its edge pried',
     opener: 'blunt blade or coin',
     minds: 'it carries seal and contact: mark its reference angle first',
-    caution: 'Turn only as the sign shows: the wrong way shears the bayonet.',
-    closes: ['to the reference mark'],
+    caution: 'Turned or pried is not tried out: the wrong way shears its bayonet or its tongue.',
+    closes: ['to the reference mark', 'pressed home'],
   },
   'latched panel': {
-    knownBy: 'a plastic panel with catches, a sliding lock or adhesive',
+    knownBy: 'a plastic panel with catches, a sliding lock or adhesive, or several of them',
     opener: 'thumbs or a blunt pin, braced',
     minds: 'adhesive is a part: covered, recovered or replaced',
     caution: 'Hold against the bench: a catch that gives way suddenly drives the pin on.',
@@ -94,61 +93,3 @@ export function closingSchool(kind: BackKind): 'snapOn' | 'screwedBack' | null {
 
 /** The kinds a case knife opens, for which the spot matters. */
 export const KNIFE_KINDS: readonly BackKind[] = ['snap-on', 'opens from the front'];
-
-const LUGS_CLOCK = [11, 1, 5, 7];
-
-function clockDistance(a: number, b: number): number {
-  const apart = Math.abs(a - b) % 12;
-  return Math.min(apart, 12 - apart);
-}
-
-export type PrySpot = Judged<'at the lip' | 'chosen spot' | 'not yet known'> & {
-  readonly clock: number | null;
-};
-
-/**
- * Where a case knife goes on a snap-on back, as a clock position seen from the back (1–12, halves allowed):
- * the lip where there is one, otherwise the place farthest from crown and lugs. `crownClock` as seen from the
- * dial; seen from the back the sides change over. Without the crown's position there is no answer yet.
- */
-export function prySpot(given: {
-  readonly crownClock: number | null;
-  readonly lipClock: number | null;
-}): PrySpot {
-  if (given.lipClock !== null) {
-    return {
-      verdict: 'at the lip',
-      clock: given.lipClock,
-      reasons: [`The rim has a lip at ${figure(given.lipClock, 1)} o’clock.`],
-      working: [],
-    };
-  }
-  if (given.crownClock === null) {
-    return { verdict: 'not yet known', clock: null, reasons: ['Where does the crown sit?'], working: [] };
-  }
-  const crownFromBack = (12 - given.crownClock) % 12 || 12;
-  const clear = (clock: number): number =>
-    Math.min(clockDistance(clock, crownFromBack), ...LUGS_CLOCK.map((lug) => 2 * clockDistance(clock, lug)));
-  let best = 12;
-  for (let clock = 0.5; clock <= 12; clock += 0.5) {
-    if (
-      clear(clock) > clear(best) ||
-      (clear(clock) === clear(best) &&
-        clockDistance(clock, crownFromBack) > clockDistance(best, crownFromBack))
-    ) {
-      best = clock;
-    }
-  }
-  return {
-    verdict: 'chosen spot',
-    clock: best,
-    reasons: ['No lip: away from crown and lugs. Write it down for the next visit.'],
-    working: [
-      {
-        what: 'spot',
-        rule: 'the half hour farthest from the crown and from the four lugs',
-        figures: `crown at ${figure(crownFromBack, 1)} seen from the back, lugs at 1, 5, 7, 11 → ${figure(best, 1)} o’clock`,
-      },
-    ],
-  };
-}

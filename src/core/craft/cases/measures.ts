@@ -1,4 +1,5 @@
 import { capital, figure } from '../judgement';
+import { clockWords, turnClock, type View } from './clock';
 import type { BackKind } from './kinds';
 
 export const COATINGS = ['plain', 'polished', 'coated', 'plastic'] as const;
@@ -16,6 +17,23 @@ export type Bracelet = (typeof BRACELETS)[number];
 export const PANEL_HELD_BY = ['catches', 'sliding lock', 'adhesive'] as const;
 export type PanelHeldBy = (typeof PANEL_HELD_BY)[number];
 
+/** What the teeth of a die meet on a patterned back. */
+export const TOOTH_FORMS = ['flat facets', 'square teeth', 'rounded teeth'] as const;
+export type ToothForm = (typeof TOOTH_FORMS)[number];
+
+export const SCREW_HEADS = ['slotted', 'cross-head'] as const;
+type ScrewHead = (typeof SCREW_HEADS)[number];
+/** Cross sizes of small screws. Source: ISO 8764. */
+export const CROSS_SIZES = ['PH000', 'PH00', 'PH0', 'PH1'] as const;
+export type CrossSize = (typeof CROSS_SIZES)[number];
+
+export const HATCH_OPENS = ['turned', 'pried'] as const;
+type HatchOpens = (typeof HATCH_OPENS)[number];
+
+/** A cover beneath the back that has no seal of its own. */
+export const DUST_COVERS = ['pressed on', 'turned in'] as const;
+type DustCover = (typeof DUST_COVERS)[number];
+
 /** The measures of a back that decide how it opens, as the book or the caliper has them. Null: not known. */
 export interface BackMeasures {
   readonly diameterMm: number | null;
@@ -30,10 +48,21 @@ export interface BackMeasures {
   readonly notchClocks: readonly number[];
   readonly flatCount: number | null;
   readonly acrossMm: number | null;
+  readonly toothForm: ToothForm | null;
   readonly screwCount: number | null;
+  readonly screwHead: ScrewHead | null;
+  readonly crossSize: CrossSize | null;
   readonly slotLengthMm: number | null;
   readonly slotWidthMm: number | null;
+  readonly hatchOpens: HatchOpens | null;
+  /** What holds a panel, the first to be undone first. */
   readonly panelHeldBy: PanelHeldBy | null;
+  readonly panelThenBy: PanelHeldBy | null;
+  readonly panelLastBy: PanelHeldBy | null;
+  /** Beneath the back; null: none known. */
+  readonly dustCover: DustCover | null;
+  /** Of the case across, without crown and lugs: what a holder has to take. */
+  readonly caseMm: number | null;
 }
 
 /** A back as it lies on the bench. */
@@ -43,8 +72,9 @@ export interface MeasuredBack extends BackMeasures {
   readonly chordMm: number | null;
   readonly lipClock: number | null;
   readonly bracelet: Bracelet;
-  /** Seen from the dial. */
   readonly pusherClocks: readonly number[];
+  /** The side lip and pushers are seen from. */
+  readonly seenFrom: View;
 }
 
 export const NOTHING_MEASURED: BackMeasures = {
@@ -56,15 +86,30 @@ export const NOTHING_MEASURED: BackMeasures = {
   notchClocks: [],
   flatCount: null,
   acrossMm: null,
+  toothForm: null,
   screwCount: null,
+  screwHead: null,
+  crossSize: null,
   slotLengthMm: null,
   slotWidthMm: null,
+  hatchOpens: null,
   panelHeldBy: null,
+  panelThenBy: null,
+  panelLastBy: null,
+  dustCover: null,
+  caseMm: null,
 };
+
+/** What holds a panel, in the order in which it is undone. */
+export function panelLayers(
+  back: Pick<BackMeasures, 'panelHeldBy' | 'panelThenBy' | 'panelLastBy'>,
+): readonly PanelHeldBy[] {
+  return [back.panelHeldBy, back.panelThenBy, back.panelLastBy].filter((each) => each !== null);
+}
 
 /** The fields that matter for a kind of back; what is not among them is not asked. */
 export function measuresOf(kind: BackKind): readonly (keyof MeasuredBack)[] {
-  const always = ['diameterMm', 'coating', 'bracelet'] as const;
+  const always = ['diameterMm', 'caseMm', 'coating', 'bracelet', 'dustCover'] as const;
   switch (kind) {
     case 'snap-on':
     case 'opens from the front':
@@ -73,13 +118,21 @@ export function measuresOf(kind: BackKind): readonly (keyof MeasuredBack)[] {
     case 'screwed, round holes':
       return [...always, 'notchCount', 'pitchMm', 'chordMm', 'notchWidthMm', 'notchClocks'];
     case 'screwed, patterned':
-      return [...always, 'flatCount', 'acrossMm'];
+      return [...always, 'flatCount', 'acrossMm', 'toothForm'];
     case 'plate on screws':
-      return [...always, 'screwCount', 'slotLengthMm', 'slotWidthMm', 'pusherClocks'];
+      return [
+        ...always,
+        'screwCount',
+        'screwHead',
+        'crossSize',
+        'slotLengthMm',
+        'slotWidthMm',
+        'pusherClocks',
+      ];
     case 'battery hatch':
-      return [...always, 'slotLengthMm', 'slotWidthMm'];
+      return [...always, 'hatchOpens', 'slotLengthMm', 'slotWidthMm'];
     case 'latched panel':
-      return [...always, 'panelHeldBy'];
+      return [...always, 'panelHeldBy', 'panelThenBy', 'panelLastBy'];
   }
 }
 
@@ -97,6 +150,18 @@ export function onlyOfKind(back: MeasuredBack): MeasuredBack {
     ...own,
     kind: back.kind,
     bracelet: back.bracelet,
+    seenFrom: back.seenFrom,
+  };
+}
+
+/** The same back, its lip and pushers seen from another side. */
+export function turnedBack(back: MeasuredBack, seenFrom: View): MeasuredBack {
+  const turned = (clock: number): number => turnClock(clock, back.seenFrom, seenFrom);
+  return {
+    ...back,
+    seenFrom,
+    lipClock: back.lipClock === null ? null : turned(back.lipClock),
+    pusherClocks: back.pusherClocks.map(turned),
   };
 }
 
@@ -106,17 +171,24 @@ export function measureWords(back: MeasuredBack): readonly string[] {
     value === null ? [] : [`${words} ${figure(value)}${unit}`];
   return [
     back.kind,
-    ...of(back.lipClock, 'lip at', ' o’clock'),
+    ...(back.lipClock === null ? [] : [`lip at ${clockWords(back.lipClock, back.seenFrom)}`]),
+    ...(back.pusherClocks.length === 0 ? [] : [`pushers at ${clockWords(back.pusherClocks, back.seenFrom)}`]),
     ...of(back.diameterMm, 'back'),
+    ...of(back.caseMm, 'case'),
     ...(back.notchCount === null ? [] : [`${back.notchCount} ${notchesOf(back.kind)}`]),
     ...of(back.pitchMm, 'pitch circle'),
     ...of(back.chordMm, 'farthest chord'),
     ...of(back.notchWidthMm, 'each'),
     ...(back.flatCount === null ? [] : [`${back.flatCount} flats`]),
     ...of(back.acrossMm, 'across'),
+    ...(back.toothForm === null ? [] : [back.toothForm]),
     ...(back.screwCount === null ? [] : [`${back.screwCount} screws`]),
+    ...(back.screwHead === null ? [] : [back.screwHead]),
+    ...(back.crossSize === null ? [] : [back.crossSize]),
     ...of(back.slotLengthMm, 'slot'),
-    ...(back.panelHeldBy === null ? [] : [`held by ${back.panelHeldBy}`]),
+    ...(back.hatchOpens === null ? [] : [`${back.hatchOpens} open`]),
+    ...(panelLayers(back).length === 0 ? [] : [`held by ${panelLayers(back).join(', then ')}`]),
+    ...(back.dustCover === null ? [] : [`dust cover ${back.dustCover}`]),
     ...(back.coating === null ? [] : [back.coating]),
     back.bracelet,
   ];
@@ -241,6 +313,28 @@ export function contradictions(
     wrong('acrossMm', `${mm(acrossMm)} across the flats does not lie on a back of ${mm(diameter)}.`);
   if (slotLengthMm !== null && slotWidthMm !== null && slotWidthMm >= slotLengthMm)
     wrong('slotWidthMm', `A slot ${mm(slotWidthMm)} wide is wider than it is long, ${mm(slotLengthMm)}.`);
+  const { screwHead = null, crossSize = null, hatchOpens = null, caseMm = null } = back;
+  if (screwHead === 'cross-head' && (slotLengthMm !== null || slotWidthMm !== null))
+    wrong(
+      'screwHead',
+      'A cross-head screw has no slot to measure: the heads are slotted, or the slot is none.',
+    );
+  if (screwHead === 'slotted' && crossSize !== null)
+    wrong(
+      'crossSize',
+      `A slotted screw has no cross size: the heads are cross-head, or it is not ${crossSize}.`,
+    );
+  if (hatchOpens === 'pried' && (slotLengthMm !== null || slotWidthMm !== null))
+    wrong('hatchOpens', 'A hatch with a slot is turned: look whether it has a slot, or a nick at its edge.');
+  if (caseMm !== null && diameter !== null && diameter > caseMm)
+    wrong('caseMm', `A back of ${mm(diameter)} does not lie on a case of ${mm(caseMm)}.`);
+  const layers = panelLayers({
+    panelHeldBy: back.panelHeldBy ?? null,
+    panelThenBy: back.panelThenBy ?? null,
+    panelLastBy: back.panelLastBy ?? null,
+  });
+  if (new Set(layers).size < layers.length)
+    wrong('panelThenBy', `The panel is held by ${layers.join(', then ')}: each is named once.`);
   return problems;
 }
 
@@ -259,20 +353,39 @@ const DIFFERENCE_WORDS: readonly (readonly [keyof BackMeasures, string, 'mm' | '
   ['screwCount', 'screws', ''],
   ['slotLengthMm', 'slot length', 'mm'],
   ['slotWidthMm', 'slot width', 'mm'],
+  ['caseMm', 'case across', 'mm'],
 ];
+
+/** What is a word, not a figure, in book and hand. */
+const DIFFERENCE_CHOICES = [
+  ['coating', 'Surface'],
+  ['toothForm', 'Teeth'],
+  ['screwHead', 'Heads'],
+  ['crossSize', 'Cross size'],
+  ['hatchOpens', 'Hatch'],
+] as const;
 
 /** What was measured otherwise than the book has it: lengths by more than 0.2 mm, counts and words at all. */
 export function differsFromBook(
   measured: MeasuredBack,
-  book: { readonly backKind: string; readonly lipClock: number | null; readonly back: BackMeasures | null },
+  book: {
+    readonly backKind: string;
+    readonly lipClock: number | null;
+    readonly lipSeenFrom: View;
+    readonly back: BackMeasures | null;
+  },
 ): readonly Difference[] {
   const found: Difference[] = [];
   if (book.backKind !== measured.kind)
     found.push({ field: 'kind', words: `The book says ${book.backKind}, here it is ${measured.kind}.` });
-  if (book.lipClock !== null && measured.lipClock !== null && book.lipClock !== measured.lipClock)
+  if (
+    book.lipClock !== null &&
+    measured.lipClock !== null &&
+    turnClock(book.lipClock, book.lipSeenFrom, measured.seenFrom) !== measured.lipClock
+  )
     found.push({
       field: 'lipClock',
-      words: `Lip: the book says ${figure(book.lipClock, 1)} o’clock, measured ${figure(measured.lipClock, 1)}.`,
+      words: `Lip: the book says ${clockWords(book.lipClock, book.lipSeenFrom)}; here ${clockWords(measured.lipClock, measured.seenFrom)}.`,
     });
   if (book.back === null) return found;
   const here = { ...measured, pitchMm: pitchCircleMm(measured) };
@@ -286,10 +399,16 @@ export function differsFromBook(
       words: `${capital(words)}: the book says ${shown(inBook)}, measured ${shown(byHand)}.`,
     });
   }
-  if (book.back.coating !== null && measured.coating !== null && book.back.coating !== measured.coating)
+  for (const [field, words] of DIFFERENCE_CHOICES) {
+    const [inBook, byHand] = [book.back[field], measured[field]];
+    if (inBook !== null && byHand !== null && inBook !== byHand)
+      found.push({ field, words: `${words}: the book says ${inBook}, here it is ${byHand}.` });
+  }
+  const [inBook, byHand] = [panelLayers(book.back), panelLayers(measured)];
+  if (inBook.length > 0 && byHand.length > 0 && inBook.join() !== byHand.join())
     found.push({
-      field: 'coating',
-      words: `Surface: the book says ${book.back.coating}, here it is ${measured.coating}.`,
+      field: 'panelHeldBy',
+      words: `Panel: the book says held by ${inBook.join(', then ')}, here by ${byHand.join(', then ')}.`,
     });
   return found;
 }

@@ -1,7 +1,19 @@
 import { figure, type Judged } from '../judgement';
 import type { Blade, BladeForm, FrictionBall, ShopTools } from '../tools';
-import { backs, contradictions, type MeasuredBack, pitchCircleMm, prySpot, type PrySpot } from '../cases';
-import { chooseDriver, fitOpenerDie } from './fitTools';
+import {
+  backs,
+  clockWords,
+  contradictions,
+  type MeasuredBack,
+  panelLayers,
+  type PanelHeldBy,
+  pitchCircleMm,
+  prySpot,
+  type PrySpot,
+  type PryQuestion,
+  workedFrom,
+} from '../cases';
+import { chooseDriver, type DriverQuestion, fitOpenerDie, headsWanted } from './fitTools';
 import { jawSetting, type JawSetting } from './jawSetting';
 export interface SettingLine {
   readonly what: string;
@@ -19,6 +31,8 @@ export type OpenerChoice = Judged<
   readonly settings: readonly SettingLine[];
   readonly jaws: JawSetting | null;
   readonly spot: PrySpot | null;
+  /** A ball that spins the back off once the wrench has loosened it. */
+  readonly spinOff: FrictionBall | null;
   /** Measures that would let it answer. */
   readonly wanted: readonly (keyof MeasuredBack)[];
   /** What would have to be bought, where nothing of the shop's opens it. */
@@ -35,25 +49,55 @@ const NONE = {
   settings: [],
   jaws: null,
   spot: null,
+  spinOff: null,
   wanted: [],
   toBuy: null,
   reasons: [],
   working: [],
 } as const;
 
-interface Question {
+interface Question extends Pick<PryQuestion, 'crownClock' | 'noCrown'> {
   readonly back: MeasuredBack;
   readonly tools: ShopTools;
-  /** As seen from the dial. */
-  readonly crownClock: number | null;
 }
+
+/** What is asked about where a tool goes in at the rim of this back. */
+export function pryQuestion({ back, crownClock, noCrown }: Omit<Question, 'tools'>): PryQuestion {
+  const { kind, lipClock, pusherClocks, seenFrom } = back;
+  return { from: workedFrom(kind), crownClock, noCrown, lipClock, pusherClocks, seenFrom };
+}
+
+/** What undoes each way of holding a panel, and what the hand minds. */
+const PANEL_WAYS: Readonly<
+  Record<
+    PanelHeldBy,
+    { readonly forms: readonly BladeForm[]; readonly setting: SettingLine; readonly reason: string }
+  >
+> = {
+  catches: {
+    forms: ['blunt pin'],
+    setting: { what: 'Catches', value: 'one after another, from the side with the nick' },
+    reason: 'Blunt, and braced against the bench.',
+  },
+  'sliding lock': {
+    forms: [],
+    setting: { what: 'Lock', value: 'slid home to open, before the panel is pressed' },
+    reason: 'A sliding lock wants no tool: a pin under a locked panel breaks its edge.',
+  },
+  adhesive: {
+    forms: ['blunt blade'],
+    setting: { what: 'Adhesive', value: 'warmed by hand, lifted from one corner' },
+    reason: 'The adhesive is a part: cover it, so that it holds again, or renew it.',
+  },
+};
 
 /**
  * What opens this back, from this shop's tools, and how it is set. `not yet known` names the measures still wanted;
  * `with care` opens, but tips; `refer or buy` says what is missing and by how much; `impossible` names measures that
  * contradict each other. Source: bench practice and the geometry of `jawSetting`.
  */
-export function chooseOpener({ back, tools, crownClock }: Question): OpenerChoice {
+export function chooseOpener(question: Question): OpenerChoice {
+  const { back, tools } = question;
   const general = backs[back.kind].opener;
   const problems = contradictions(back);
   if (problems.length > 0) {
@@ -76,10 +120,15 @@ export function chooseOpener({ back, tools, crownClock }: Question): OpenerChoic
     case 'screwed, round holes':
       return byWrench(back, tools, unknown);
     case 'screwed, patterned': {
-      const { flatCount, acrossMm } = back;
+      const { flatCount, acrossMm, toothForm } = back;
       if (flatCount === null || acrossMm === null)
         return unknown(['flatCount', 'acrossMm'], 'Count the flats and measure across them.');
-      const fit = fitOpenerDie({ flatCount, acrossMm }, tools.openerDies, tools.holders);
+      if (toothForm === null)
+        return unknown(
+          ['toothForm'],
+          'See what the teeth meet: flat facets, square or rounded teeth. A die of the same size with other teeth does not fit.',
+        );
+      const fit = fitOpenerDie({ flatCount, acrossMm, toothForm }, tools.openerDies, tools.holders);
       if (fit.verdict !== 'fits' || !fit.die)
         return {
           ...NONE,
@@ -90,7 +139,7 @@ export function chooseOpener({ back, tools, crownClock }: Question): OpenerChoic
           toBuy:
             fit.verdict === 'no holder'
               ? `a holder for the shank ${fit.die?.shank ?? ''}`
-              : `a die of ${flatCount} flats, ${figure(acrossMm)} mm across`,
+              : `a die of ${flatCount} flats, ${figure(acrossMm)} mm across, ${toothForm}`,
         };
       return {
         ...NONE,
@@ -108,10 +157,26 @@ export function chooseOpener({ back, tools, crownClock }: Question): OpenerChoic
       };
     }
     case 'plate on screws': {
-      const { slotLengthMm, slotWidthMm } = back;
-      if (slotLengthMm === null || slotWidthMm === null)
-        return unknown(['slotLengthMm', 'slotWidthMm'], 'Measure the slot of a screw, length and width.');
-      const fit = chooseDriver({ lengthMm: slotLengthMm, widthMm: slotWidthMm }, tools.drivers);
+      const { slotLengthMm, slotWidthMm, crossSize, screwHead } = back;
+      const wanted = headsWanted(back);
+      if (wanted.length > 0)
+        return unknown(
+          wanted,
+          wanted[0] === 'screwHead'
+            ? 'See the heads: slotted, or cross-head?'
+            : wanted[0] === 'crossSize'
+              ? 'Which size of cross fills the heads?'
+              : 'Measure the slot of a screw, length and width.',
+        );
+      const heads: DriverQuestion =
+        screwHead === 'cross-head' && crossSize !== null
+          ? { crossSize }
+          : { lengthMm: slotLengthMm ?? 0, widthMm: slotWidthMm ?? 0 };
+      const fit = chooseDriver(heads, tools.drivers);
+      const size =
+        'crossSize' in heads
+          ? `for cross-heads ${heads.crossSize}`
+          : `for a slot of ${figure(heads.lengthMm)} × ${figure(heads.widthMm)} mm`;
       return fit.driver
         ? {
             ...NONE,
@@ -119,10 +184,12 @@ export function chooseOpener({ back, tools, crownClock }: Question): OpenerChoic
             opener: fit.driver.name,
             toolIds: [fit.driver.id],
             settings: [
-              {
-                what: 'Blade',
-                value: `${figure(fit.driver.bladeWidthMm)} × ${figure(fit.driver.bladeThicknessMm)} mm`,
-              },
+              'crossSize' in heads
+                ? { what: 'Tip', value: heads.crossSize }
+                : {
+                    what: 'Blade',
+                    value: `${figure(fit.driver.bladeWidthMm ?? 0)} × ${figure(fit.driver.bladeThicknessMm ?? 0)} mm`,
+                  },
             ],
             reasons: fit.reasons,
             working: fit.working,
@@ -133,22 +200,42 @@ export function chooseOpener({ back, tools, crownClock }: Question): OpenerChoic
             opener: 'No screwdriver of this shop',
             reasons: fit.reasons,
             working: fit.working,
-            toBuy: `a screwdriver for a slot of ${figure(slotLengthMm)} × ${figure(slotWidthMm)} mm`,
+            toBuy: `a screwdriver ${size}`,
           };
     }
     case 'snap-on':
     case 'opens from the front': {
-      const spot = prySpot({ crownClock, lipClock: back.lipClock });
+      const spot = prySpot(pryQuestion(question));
+      const told = { spot, reasons: spot.reasons, working: spot.working };
+      if (spot.clock === null)
+        return {
+          ...NONE,
+          ...told,
+          verdict: 'not yet known',
+          opener: general,
+          wanted: spot.verdict === 'not yet known' ? [] : ['lipClock'],
+        };
       return byBlade(tools, ['case knife'], {
-        spot,
-        settings:
-          spot.clock === null ? [] : [{ what: 'Knife in at', value: `${figure(spot.clock, 1)} o’clock` }],
-        reasons: spot.reasons,
-        working: spot.working,
+        ...told,
+        settings: [{ what: 'Knife in at', value: clockWords(spot.clock, spot.from) }],
       });
     }
     case 'battery hatch': {
       const { slotLengthMm, slotWidthMm } = back;
+      const opensBy = back.hatchOpens ?? (slotLengthMm === null ? null : 'turned');
+      if (opensBy === null)
+        return unknown(
+          ['hatchOpens'],
+          'See how the hatch opens: one with a slot is turned, one with a nick at its edge is pried.',
+        );
+      if (opensBy === 'pried')
+        return byBlade(tools, ['blunt blade', 'case knife'], {
+          settings: [
+            { what: 'First', value: 'mark which way round it sits' },
+            { what: 'Blade', value: 'in at the nick, twisted, never levered over the case' },
+          ],
+          reasons: ['A nick at its edge and no slot: turned, it would shear its tongue.'],
+        });
       const fits = (blade: Blade): boolean => slotLengthMm === null || blade.widthMm <= slotLengthMm;
       return byBlade(
         { ...tools, blades: tools.blades.filter(fits) },
@@ -165,29 +252,32 @@ export function chooseOpener({ back, tools, crownClock }: Question): OpenerChoic
       );
     }
     case 'latched panel':
-      if (back.panelHeldBy === null)
-        return unknown(['panelHeldBy'], 'See how the panel is held: catches, a sliding lock, or adhesive.');
-      return back.panelHeldBy === 'sliding lock'
-        ? {
-            ...NONE,
-            verdict: 'opens with',
-            opener: 'thumbs',
-            settings: [{ what: 'Lock', value: 'slid home to open, before the panel is pressed' }],
-            reasons: ['A sliding lock wants no tool: a pin under a locked panel breaks its edge.'],
-          }
-        : byBlade(tools, back.panelHeldBy === 'catches' ? ['blunt pin'] : ['blunt blade'], {
-            settings: [
-              back.panelHeldBy === 'catches'
-                ? { what: 'Catches', value: 'one after another, from the side with the nick' }
-                : { what: 'Adhesive', value: 'warmed by hand, lifted from one corner' },
-            ],
-            reasons: [
-              back.panelHeldBy === 'catches'
-                ? 'Blunt, and braced against the bench.'
-                : 'The adhesive is a part: cover it, so that it holds again, or renew it.',
-            ],
-          });
+      return panelLayers(back).length === 0
+        ? unknown(
+            ['panelHeldBy'],
+            'See how the panel is held: catches, a sliding lock, adhesive, or several of them.',
+          )
+        : byLayers(panelLayers(back), tools);
   }
+}
+
+/** A panel held by several things: the tool of each, in their order; none of them may be missing. */
+function byLayers(layers: readonly PanelHeldBy[], tools: ShopTools): OpenerChoice {
+  const each = layers.map((layer) => {
+    const { forms, setting, reason } = PANEL_WAYS[layer];
+    return { setting, reason, made: forms.length === 0 ? null : byBlade(tools, forms, {}) };
+  });
+  const lacking = each.find(({ made }) => made !== null && !opens(made))?.made;
+  const reasons = each.map(({ reason }) => reason);
+  if (lacking) return { ...lacking, reasons: [...lacking.reasons, ...reasons] };
+  return {
+    ...NONE,
+    verdict: 'opens with',
+    opener: each.map(({ made }) => made?.opener ?? 'thumbs').join(', then '),
+    toolIds: each.flatMap(({ made }) => made?.toolIds ?? []),
+    settings: each.map(({ setting }) => setting),
+    reasons,
+  };
 }
 
 function byWrench(
@@ -217,7 +307,7 @@ function byWrench(
     of: holes ? 'holes' : 'notches',
     wrenches: tools.wrenches,
   });
-  const ball = ballFor(back.diameterMm ?? pitchMm, tools.balls);
+  const ball = ballFor(back, tools.balls);
   const { found } = jaws;
   const settings: SettingLine[] = found
     ? found.choice.rearDistanceMm === null
@@ -241,24 +331,39 @@ function byWrench(
       toolIds: [found.wrench.id],
       settings,
       jaws,
-      reasons: jaws.reasons,
+      spinOff: ball,
+      reasons: [...jaws.reasons, ...(ball ? [`Loosened, it spins off with ${ball.name}.`] : [])],
+      working: jaws.working,
+    };
+  }
+  if (ball && found) {
+    return {
+      ...NONE,
+      verdict: 'with care',
+      opener: `${found.wrench.name}, then ${ball.name}`,
+      toolIds: [found.wrench.id, ball.id],
+      settings: [...settings, { what: 'Ball', value: 'once it is loose: pressed on, spun off' }],
+      jaws,
+      spinOff: ball,
+      reasons: [
+        `The notches let a wrench run ${figure(found.choice.offCentreMm)} mm past the centre: it tips. Try ${ball.name} alone first; where that slips, the wrench loosens it with the weight over the jaws, and the ball spins it off.`,
+      ],
       working: jaws.working,
     };
   }
   if (ball) {
     return {
       ...NONE,
-      verdict: 'opens with',
+      verdict: 'with care',
       opener: ball.name,
       toolIds: [ball.id],
       settings: [{ what: 'Ball', value: 'pressed on, turned with the flat of the hand' }],
       jaws,
       reasons: [
-        found
-          ? `The notches would let a wrench run ${figure(found.choice.offCentreMm)} mm past the centre: it tips. The ball grips all round.`
-          : 'No wrench reaches and bites; the ball grips a back that is not tight.',
+        'No wrench reaches and bites. The ball grips a back that is not tight; where it slips, do not go on: refer it.',
       ],
       working: jaws.working,
+      toBuy: jaws.wanted,
     };
   }
   return found
@@ -284,7 +389,12 @@ function byWrench(
       };
 }
 
-function ballFor(diameterMm: number, balls: readonly FrictionBall[]): FrictionBall | null {
+/** A ball grips a smooth back of a measured size within its range; where the size is not known it grips nothing. */
+function ballFor(
+  { diameterMm, coating }: Pick<MeasuredBack, 'diameterMm' | 'coating'>,
+  balls: readonly FrictionBall[],
+): FrictionBall | null {
+  if (diameterMm === null || coating === 'plastic') return null;
   return balls.find((ball) => diameterMm >= ball.backFromMm && diameterMm <= ball.backToMm) ?? null;
 }
 

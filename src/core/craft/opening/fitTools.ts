@@ -1,3 +1,4 @@
+import type { BackMeasures, CrossSize, ToothForm } from '../cases';
 import { figure, type Judged } from '../judgement';
 import type { Driver, Holder, OpenerDie } from '../tools';
 
@@ -14,18 +15,20 @@ const DIE_PLAY_MM = 0.15;
 const NEIGHBOUR_MM = 1.5;
 
 /**
- * Which die or key of the shop goes over a back of so many flats and so much across, both in mm: over it by at most
- * 0.15 mm, the closest first, and a die only with a holder of the same shank. The neighbouring size of the same
- * pattern is named, since it turns once and rounds the flats off. Source: bench practice.
+ * Which die or key of the shop goes over a back of so many flats and so much across, both in mm, with teeth of this
+ * form: over it by at most 0.15 mm, the closest first, and a die only with a holder of the same shank. The neighbouring
+ * size of the same pattern, and the same size with other teeth, are named, since they turn once and round the flats off.
+ * Source: bench practice.
  */
 export function fitOpenerDie(
-  back: { readonly flatCount: number; readonly acrossMm: number },
+  back: { readonly flatCount: number; readonly acrossMm: number; readonly toothForm: ToothForm },
   dies: readonly OpenerDie[],
   holders: readonly Holder[],
 ): DieFit {
-  const { flatCount, acrossMm } = back;
-  const alike = dies
-    .filter((die) => die.flats === flatCount)
+  const { flatCount, acrossMm, toothForm } = back;
+  const ofCount = dies.filter((die) => die.flats === flatCount);
+  const alike = ofCount
+    .filter((die) => die.toothForm === toothForm)
     .sort((a, b) => Math.abs(a.acrossMm - acrossMm) - Math.abs(b.acrossMm - acrossMm));
   const over = (die: OpenerDie): number => die.acrossMm - acrossMm;
   const fitting = alike.filter((die) => over(die) >= -1e-9 && over(die) <= DIE_PLAY_MM + 1e-9);
@@ -33,16 +36,20 @@ export function fitOpenerDie(
     holders.find((holder) => holder.holds === 'dies' && holder.shank === die.shank) ?? null;
   const usable = fitting.find((die) => die.form === 'key' || holderOf(die) !== null);
   const die = usable ?? fitting[0] ?? null;
+  const otherTeeth = ofCount.find(
+    (each) => each.toothForm !== toothForm && Math.abs(over(each)) <= DIE_PLAY_MM + 1e-9,
+  );
   const mistake =
+    otherTeeth ??
     alike.find((each) => each !== die && !fitting.includes(each) && Math.abs(over(each)) <= NEIGHBOUR_MM) ??
     null;
   const working = [
     {
       what: 'die over the back',
-      rule: `same number of flats; across the die − across the back between 0 and ${DIE_PLAY_MM} mm`,
+      rule: `same number of flats, teeth of the same form (${toothForm}); across the die − across the back between 0 and ${DIE_PLAY_MM} mm`,
       figures:
         alike.length === 0
-          ? `no die of ${flatCount} flats`
+          ? `no die of ${flatCount} flats with ${toothForm}`
           : alike
               .slice(0, 4)
               .map((each) => `${each.name} ${figure(each.acrossMm)} (${figure(over(each))})`)
@@ -51,7 +58,11 @@ export function fitOpenerDie(
     },
   ];
   const warn = mistake
-    ? [`Not ${mistake.name}, ${figure(mistake.acrossMm)} mm: it looks the same and rounds the flats off.`]
+    ? [
+        mistake.toothForm === toothForm
+          ? `Not ${mistake.name}, ${figure(mistake.acrossMm)} mm: it looks the same and rounds the flats off.`
+          : `Not ${mistake.name}: the same size with ${mistake.toothForm}, which ride up and round the flats off.`,
+      ]
     : [];
   if (!die) {
     const nearest = alike[0];
@@ -61,9 +72,10 @@ export function fitOpenerDie(
       holder: null,
       mistake,
       reasons: [
+        ...warn,
         nearest
           ? `The nearest, ${nearest.name}, is ${figure(Math.abs(over(nearest)))} mm too ${over(nearest) < 0 ? 'small' : 'large'} across the flats. Never the nearest.`
-          : `No die of this shop has ${flatCount} flats.`,
+          : `No die of this shop has ${flatCount} flats with ${toothForm}.`,
       ],
       working,
     };
@@ -98,20 +110,73 @@ export type DriverFit = Judged<'fits' | 'none fits'> & { readonly driver: Driver
 const BLADE_LENGTH = { least: 0.8, most: 1 } as const;
 const BLADE_WIDTH = { least: 0.7, most: 0.98 } as const;
 
+type Heads = Pick<BackMeasures, 'screwHead' | 'crossSize' | 'slotLengthMm' | 'slotWidthMm'>;
+
+/** What of the heads is still wanted to choose a driver; heads with a slot measured are slotted. */
+export function headsWanted(heads: Heads): readonly (keyof Heads)[] {
+  if (heads.screwHead === 'cross-head') return heads.crossSize === null ? ['crossSize'] : [];
+  if (heads.slotLengthMm !== null && heads.slotWidthMm !== null) return [];
+  return heads.screwHead === null && heads.slotLengthMm === null && heads.slotWidthMm === null
+    ? ['screwHead']
+    : ['slotLengthMm', 'slotWidthMm'];
+}
+
+/** What stands on the heads of a back, as far as a driver has to know it. */
+export type DriverQuestion =
+  { readonly crossSize: CrossSize } | { readonly lengthMm: number; readonly widthMm: number };
+
 /**
- * Which screwdriver fits a slot, lengths in mm: the blade 80–100 % as wide as the slot is long, 70–98 % as thick as it
- * is wide; the widest of those that fit. A narrow or thin blade raises the slot's edges. Source: bench practice.
+ * Which screwdriver fits the heads. A slot, lengths in mm: the blade 80–100 % as wide as the slot is long, 70–98 % as
+ * thick as it is wide; the widest of those that fit. A cross: its own size and no other, and a blade never. A narrow
+ * or thin blade raises the slot's edges; a cross of the next size turns out of the head and rounds it. Source: bench
+ * practice; cross sizes ISO 8764.
  */
-export function chooseDriver(
+export function chooseDriver(heads: DriverQuestion, drivers: readonly Driver[]): DriverFit {
+  return 'crossSize' in heads ? chooseCross(heads.crossSize, drivers) : chooseBlade(heads, drivers);
+}
+
+function chooseCross(crossSize: CrossSize, drivers: readonly Driver[]): DriverFit {
+  const crosses = drivers.filter(({ tip }) => tip === 'cross-head');
+  const driver = crosses.find((each) => each.crossSize === crossSize) ?? null;
+  return {
+    verdict: driver ? 'fits' : 'none fits',
+    driver,
+    reasons: [
+      driver
+        ? `Its cross is ${crossSize}, like the heads.`
+        : crosses.length === 0
+          ? 'The shop has no cross-head screwdriver, and a blade in a cross rounds it.'
+          : `The heads are ${crossSize}; the shop has ${crosses.map((each) => `${each.name} (${each.crossSize ?? ''})`).join(', ')}. Never the next size.`,
+    ],
+    working: [
+      {
+        what: 'tip in the cross',
+        rule: 'the size of the heads, no other',
+        figures: `${crossSize}: ${crosses.map((each) => each.crossSize).join(', ') || 'none there'}`,
+        source: 'ISO 8764 sizes',
+      },
+    ],
+  };
+}
+
+function chooseBlade(
   slot: { readonly lengthMm: number; readonly widthMm: number },
   drivers: readonly Driver[],
 ): DriverFit {
   const shares = drivers
-    .map((driver) => ({
-      driver,
-      length: driver.bladeWidthMm / slot.lengthMm,
-      width: driver.bladeThicknessMm / slot.widthMm,
-    }))
+    .flatMap((driver) =>
+      driver.tip === 'slotted' && driver.bladeWidthMm !== null && driver.bladeThicknessMm !== null
+        ? [
+            {
+              driver,
+              widthMm: driver.bladeWidthMm,
+              thicknessMm: driver.bladeThicknessMm,
+              length: driver.bladeWidthMm / slot.lengthMm,
+              width: driver.bladeThicknessMm / slot.widthMm,
+            },
+          ]
+        : [],
+    )
     .sort((a, b) => b.length - a.length);
   const within = (share: number, { least, most }: { least: number; most: number }): boolean =>
     share >= least - 1e-9 && share <= most + 1e-9;
@@ -119,15 +184,15 @@ export function chooseDriver(
   const nearest = [...shares].sort((a, b) => Math.abs(a.length - 0.9) - Math.abs(b.length - 0.9))[0];
   const whyNot = nearest
     ? within(nearest.length, BLADE_LENGTH)
-      ? `${nearest.driver.name} is ${nearest.width > BLADE_WIDTH.most ? 'too thick for' : 'too thin in'} the slot: ${figure(nearest.driver.bladeThicknessMm)} mm in ${figure(slot.widthMm)} mm.`
-      : `${nearest.driver.name} is ${nearest.length > BLADE_LENGTH.most ? 'wider' : 'too much narrower'} than the slot is long: ${figure(nearest.driver.bladeWidthMm)} mm in ${figure(slot.lengthMm)} mm.`
-    : 'The shop has no screwdrivers in its list.';
+      ? `${nearest.driver.name} is ${nearest.width > BLADE_WIDTH.most ? 'too thick for' : 'too thin in'} the slot: ${figure(nearest.thicknessMm)} mm in ${figure(slot.widthMm)} mm.`
+      : `${nearest.driver.name} is ${nearest.length > BLADE_LENGTH.most ? 'wider' : 'too much narrower'} than the slot is long: ${figure(nearest.widthMm)} mm in ${figure(slot.lengthMm)} mm.`
+    : 'The shop has no slotted screwdrivers in its list.';
   return {
     verdict: fit ? 'fits' : 'none fits',
     driver: fit?.driver ?? null,
     reasons: [
       fit
-        ? `Its blade of ${figure(fit.driver.bladeWidthMm)} × ${figure(fit.driver.bladeThicknessMm)} mm fills the slot of ${figure(slot.lengthMm)} × ${figure(slot.widthMm)} mm.`
+        ? `Its blade of ${figure(fit.widthMm)} × ${figure(fit.thicknessMm)} mm fills the slot of ${figure(slot.lengthMm)} × ${figure(slot.widthMm)} mm.`
         : whyNot,
     ],
     working: [

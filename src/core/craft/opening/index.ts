@@ -1,3 +1,3 @@
-export { chooseOpener, type OpenerChoice, opens } from './chooseOpener';
+export { chooseOpener, type OpenerChoice, opens, pryQuestion } from './chooseOpener';
 export { type JawChoice, jawSetting, overTravel } from './jawSetting';
 export { openingPlan, type OpeningPlan, type PlanPart, type PlanStep } from './openingPlan';

@@ -1,9 +1,17 @@
 import { capital, figure } from '../judgement';
 import type { FunctionKind } from '../movements';
-import { type Part, type Served, serves } from '../parts';
+import { type Part, type Served, serves, toBeNoted } from '../parts';
 import type { Schools } from '../policy';
 import type { ShopTools } from '../tools';
-import { backs, type MeasuredBack } from '../cases';
+import {
+  backs,
+  clockWords,
+  type MeasuredBack,
+  panelLayers,
+  type PanelHeldBy,
+  turnedBack,
+  workedFrom,
+} from '../cases';
 import type { OpenerChoice } from './chooseOpener';
 export interface PlanPart {
   readonly part: Part;
@@ -38,6 +46,8 @@ export interface PlanQuestion {
   readonly keepsFilm: boolean;
   /** Of the movement, as far as it is known. */
   readonly functions: readonly FunctionKind[];
+  /** The larger measure of the movement; null where it is not known. */
+  readonly movementMm: number | null;
   /** Seals counted: a cover inside wants its own. */
   readonly innerCovers: number;
   /** How it was opened last, and what was noted then. */
@@ -76,7 +86,7 @@ function braceletSteps({ bracelet, kind, lipClock }: MeasuredBack): PlanStep[] {
           'Spring bar out at the clasp',
           'Note which hole it sat in, cover it with a fingertip, press it in with the bar tool.',
           'It jumps: shield it, and look away from above it.',
-          [part('spring bar', 'at the clasp, hole to be noted')],
+          [part('spring bar', toBeNoted('at the clasp, hole'))],
         ),
       ];
     case 'closed bracelet, link pins':
@@ -86,7 +96,7 @@ function braceletSteps({ bracelet, kind, lipClock }: MeasuredBack): PlanStep[] {
           'One link pin out',
           'Punch along the arrow inside the link; in again against it.',
           'Against the arrow the pin’s split end spreads and jams in the link.',
-          [part('bracelet pin', 'link beside the clasp, arrow to be noted')],
+          [part('bracelet pin', toBeNoted('link beside the clasp, arrow'))],
         ),
       ];
     case 'bracelet that opens flat':
@@ -139,33 +149,49 @@ function protectionSteps({ back, schools, keepsFilm }: PlanQuestion): PlanStep[]
   ];
 }
 
-function holdSteps({ back, tools }: PlanQuestion): PlanStep[] {
-  const across = back.diameterMm;
-  const caseHolder = tools.holders.find(
-    (holder) =>
-      holder.holds === 'the case' &&
-      (across === null ||
-        ((holder.fromMm === null || across >= holder.fromMm) &&
-          (holder.toMm === null || across <= holder.toMm))),
+/** A holder of the shop that surely takes something so wide; of a measure nobody took none is sure but one without limits. */
+function holderFor(holds: 'the case' | 'the movement', acrossMm: number | null, tools: ShopTools) {
+  return tools.holders.find(
+    ({ holds: held, fromMm, toMm }) =>
+      held === holds &&
+      (acrossMm === null
+        ? fromMm === null && toMm === null
+        : (fromMm === null || acrossMm >= fromMm) && (toMm === null || acrossMm <= toMm)),
   );
-  const movementHolder = tools.holders.find((holder) => holder.holds === 'the movement');
-  if (back.kind === 'opens from the front')
+}
+
+/** Which holder, and what to do where none is sure. */
+function holderWords(holds: 'the case' | 'the movement', acrossMm: number | null, tools: ShopTools) {
+  const holder = holderFor(holds, acrossMm, tools);
+  const thing = holds === 'the case' ? 'case' : 'movement';
+  return {
+    name: holder ? `the ${holder.name}` : `a ${thing} holder`,
+    why: holder
+      ? ''
+      : acrossMm === null
+        ? ` Measure the ${thing} across: the holder fits the ${thing}${thing === 'case' ? ', not the back' : ''}.`
+        : ` None of this shop takes ${figure(acrossMm)} mm.`,
+  };
+}
+
+function holdSteps({ back, tools, movementMm }: PlanQuestion): PlanStep[] {
+  if (back.kind === 'opens from the front') {
+    const { name, why } = holderWords('the movement', movementMm, tools);
     return [
       step(
         'hold',
-        `${capital(movementHolder?.name ?? 'a movement holder')} at hand`,
-        'Dust off the mat, cover for the dial ready: dial and hands come out.',
+        `${capital(name)} at hand`,
+        `Dust off the mat, cover for the dial ready: dial and hands come out.${why}`,
         'Dust on the dial stays under the crystal.',
       ),
     ];
-  if (isTurned(back.kind))
+  }
+  if (isTurned(back.kind)) {
+    const { name, why } = holderWords('the case', back.caseMm, tools);
     return [
-      step(
-        'hold',
-        `Into ${caseHolder ? `the ${caseHolder.name}` : 'a fixed case holder'}`,
-        'Crown and pushers free of the jaws, dial side on a soft pad.',
-      ),
+      step('hold', `Into ${name}`, `Crown and pushers free of the jaws, dial side on a soft pad.${why}`),
     ];
+  }
   if (back.kind === 'latched panel' || back.coating === 'plastic')
     return [
       step('hold', 'Brace it on the mat', 'Dial side down on a soft cushion, the case held at both sides.'),
@@ -187,7 +213,25 @@ function stopSteps({ verdict, reasons, toBuy }: OpenerChoice): PlanStep[] {
       ];
 }
 
-function openSteps({ back, opener, functions }: PlanQuestion): PlanStep[] {
+const PANEL_STEPS: Readonly<Record<PanelHeldBy, readonly [id: string, what: string, how: string]>> = {
+  catches: ['catches', 'Catches, one after another', 'A blunt pin at each, from the side with the nick.'],
+  'sliding lock': [
+    'lock',
+    'Slide the lock home to open',
+    'With the thumbs, before the panel is pressed anywhere.',
+  ],
+  adhesive: ['unstick', 'Loosen the adhesive', 'Warmed by hand, a blunt blade in at one corner, then along.'],
+};
+
+/** How a back that turns comes off once it is loose. */
+const spunOff = ({ spinOff }: OpenerChoice): string =>
+  spinOff ? `${capital(spinOff.name)} on it, or by` : 'By';
+
+function openSteps({ back: asSeen, opener, functions }: PlanQuestion): PlanStep[] {
+  // Every position of this order is seen from the side the hand works on.
+  const back = turnedBack(asSeen, workedFrom(asSeen.kind));
+  const spot = opener.spot?.clock ?? null;
+  const spotIn = spot === null ? '' : ` in at ${clockWords(spot, opener.spot?.from ?? null)}`;
   const settings = opener.settings.map(({ what, value }) => `${what}: ${value}`).join('. ');
   const caution = backs[back.kind].caution;
   const ring = part('gasket', 'rim of the back');
@@ -208,10 +252,10 @@ function openSteps({ back, opener, functions }: PlanQuestion): PlanStep[] {
         ),
         step(
           'by-hand',
-          'Unscrew by hand',
-          'A wooden stick in a notch if fingers slip. Where it binds again, note it: thread, dirt, ring.',
+          opener.spinOff ? 'Spin it off' : 'Unscrew by hand',
+          `${spunOff(opener)} hand, a wooden stick in a notch if fingers slip. Where it binds again, note it: thread, dirt, ring.`,
           null,
-          [part('back', 'one lettering up, to be noted'), ring],
+          [part('back', toBeNoted('one lettering up')), ring],
         ),
       ];
     case 'screwed, patterned':
@@ -224,7 +268,7 @@ function openSteps({ back, opener, functions }: PlanQuestion): PlanStep[] {
         ),
         step('turn', 'Press down and turn', 'The die flat on the back, weight before torque.'),
         step('by-hand', 'Unscrew by hand', 'Lift the die off straight, then by the fingertips.', null, [
-          part('back', 'one lettering up, to be noted'),
+          part('back', toBeNoted('one lettering up')),
           ring,
         ]),
       ];
@@ -236,7 +280,7 @@ function openSteps({ back, opener, functions }: PlanQuestion): PlanStep[] {
           `${count} screws, crosswise`,
           `${opener.opener}: each a quarter turn first, then out, each to its own place on the tray.`,
           'A blade that climbs out of a worn slot runs across the plate: press, then turn.',
-          [part('screw', `1 to ${count}, clockwise from 12`, count)],
+          [part('screw', `1 to ${count}, clockwise from 12, seen from behind`, count)],
         ),
         step('plate', 'Lift the plate level', 'Look at what lies beneath before anything moves.', caution, [
           part('plate', 'print facing out'),
@@ -246,7 +290,7 @@ function openSteps({ back, opener, functions }: PlanQuestion): PlanStep[] {
             ? [
                 part(
                   'spring',
-                  `at the pushers, ${back.pusherClocks.map((clock) => figure(clock, 1)).join(', ')}`,
+                  `at the pushers, ${clockWords(back.pusherClocks, back.seenFrom)}`,
                   back.pusherClocks.length,
                 ),
               ]
@@ -258,12 +302,12 @@ function openSteps({ back, opener, functions }: PlanQuestion): PlanStep[] {
       return [
         step(
           'knife',
-          `${capital(opener.opener)}${opener.spot === null || opener.spot.clock === null ? '' : ` in at ${figure(opener.spot.clock, 1)} o’clock`}`,
+          `${capital(opener.opener)}${spotIn}`,
           'Push and twist, no deeper than the rim; then along the seam.',
           caution,
         ),
         step('lift', 'Lift the back', 'Note where its notch stands over the stem.', null, [
-          part('back', 'notch over the stem, to be noted'),
+          part('back', toBeNoted('notch over the stem')),
           ring,
         ]),
       ];
@@ -271,10 +315,10 @@ function openSteps({ back, opener, functions }: PlanQuestion): PlanStep[] {
       return [
         step(
           'bezel',
-          `${capital(opener.opener)}${opener.spot === null || opener.spot.clock === null ? '' : ` at ${figure(opener.spot.clock, 1)} o’clock`}, under the bezel`,
+          `${capital(opener.opener)} under the bezel${spotIn}`,
           'Twist, never lever: the crystal sits in what lifts.',
           caution,
-          [part('bezel', '12 o’clock to be noted'), ring],
+          [part('bezel', toBeNoted('12 o’clock')), ring],
         ),
         step(
           'movement-out',
@@ -284,32 +328,56 @@ function openSteps({ back, opener, functions }: PlanQuestion): PlanStep[] {
           [part('movement', 'with dial and hands, face up in its holder')],
         ),
       ];
-    case 'battery hatch':
+    case 'battery hatch': {
+      const pried = back.hatchOpens === 'pried';
       return [
         step('mark', 'Mark the angle of the hatch', 'A photo or a thin line across hatch and case.'),
-        step('hatch', `Turn the hatch with ${opener.opener}`, 'Out with the seal still on it.', caution, [
-          part('hatch', 'reference angle to be noted'),
-          part('gasket', 'on the hatch'),
-        ]),
-      ];
-    case 'latched panel':
-      return [
         step(
-          'panel',
-          back.panelHeldBy === 'adhesive'
-            ? 'Lift the panel from one corner'
-            : back.panelHeldBy === 'sliding lock'
-              ? 'Slide the lock, lift the panel'
-              : 'Catches, one after another',
-          settings || 'Thumbs or a blunt pin, braced.',
+          'hatch',
+          pried ? `Lift the hatch with ${opener.opener}` : `Turn the hatch with ${opener.opener}`,
+          pried
+            ? 'In at the nick, twisted until it lets go; up with the seal still on it.'
+            : 'As its sign shows, out with the seal still on it.',
           caution,
-          [
-            part('panel', 'which edge was up, to be noted'),
-            ...(back.panelHeldBy === 'adhesive' ? [part('adhesive', 'on the panel, covered')] : []),
-          ],
+          [part('hatch', toBeNoted('reference angle')), part('gasket', 'on the hatch')],
         ),
       ];
+    }
+    case 'latched panel': {
+      const layers = panelLayers(back);
+      return [
+        ...layers.map((layer) => step(...PANEL_STEPS[layer])),
+        step('panel', 'Lift the panel', 'Level, one edge first; nothing beneath is pulled along.', caution, [
+          part('panel', toBeNoted('which edge was up')),
+          ...(layers.includes('adhesive') ? [part('adhesive', 'on the panel, covered')] : []),
+        ]),
+      ];
+    }
   }
+}
+
+/** What lies right beneath the back: a cover with a seal of its own, or a plain one against dust. */
+function innerSteps({ back, innerCovers }: PlanQuestion): PlanStep[] {
+  const turned = back.dustCover === 'turned in';
+  const how = turned ? 'Turned out with a pin in its holes, no force down.' : 'Blunt, at its tab.';
+  if (innerCovers > 0)
+    return [
+      step('inner-cover', 'Inner cover off', `${how} Its own seal comes with it.`, null, [
+        part('inner cover', toBeNoted('tab'), innerCovers),
+        part('gasket', 'on the inner cover', innerCovers),
+      ]),
+    ];
+  return back.dustCover === null
+    ? []
+    : [
+        step(
+          'dust-cover',
+          'Dust cover off',
+          `${how} It has no seal: it keeps dust off, not water.`,
+          'The movement lies right beneath: a blade that slips through goes into it.',
+          [part('inner cover', toBeNoted('plain, tab'))],
+        ),
+      ];
 }
 
 /**
@@ -318,7 +386,7 @@ function openSteps({ back, opener, functions }: PlanQuestion): PlanStep[] {
  * step says so in its words. Source: bench practice, shop policy.
  */
 export function openingPlan(question: PlanQuestion): OpeningPlan {
-  const { back, opener, lastTime, innerCovers, schools } = question;
+  const { back, opener, lastTime, schools } = question;
   const stops = opener.verdict === 'refer or buy' || opener.verdict === 'impossible';
   const steps: PlanStep[] = [
     ...(lastTime
@@ -345,14 +413,7 @@ export function openingPlan(question: PlanQuestion): OpeningPlan {
             'Photograph it as it is',
             `Before anything inside is touched: marks of earlier hands, the lie of each loose part. Small parts: ${schools.parts}.`,
           ),
-          ...(innerCovers > 0
-            ? [
-                step('inner-cover', 'Inner cover off', 'Blunt, at its tab; its own seal with it.', null, [
-                  part('inner cover', 'tab to be noted', innerCovers),
-                  part('gasket', 'on the inner cover', innerCovers),
-                ]),
-              ]
-            : []),
+          ...innerSteps(question),
         ]),
   ];
   return { steps, stops };

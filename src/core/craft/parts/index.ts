@@ -1,4 +1,5 @@
 export {
+  asNoted,
   countOf,
   type Part,
   partInWords,
@@ -8,4 +9,7 @@ export {
   SERVED,
   type Served,
   serves,
+  toBeNoted,
+  wantsNoting,
+  whatToNote,
 } from './parts';

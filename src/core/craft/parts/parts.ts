@@ -97,6 +97,29 @@ export function partInWords(part: {
   return `${countOf(part.part, part.count)}${part.position && `, ${part.position}`}`;
 }
 
+/** How a position ends that is wanted and not noted yet. */
+const TO_BE_NOTED = /,? *to be noted$/i;
+
+/** A position a hand still has to note, e.g. `notch over the stem`. */
+export function toBeNoted(what: string): string {
+  return `${what}, to be noted`;
+}
+
+/** Whether where it sat was to be noted and nobody did yet. */
+export function wantsNoting({ position }: { readonly position: string }): boolean {
+  return TO_BE_NOTED.test(position.trim());
+}
+
+/** The position with what was seen in place of what was to be noted. */
+export function asNoted(position: string, seen: string): string {
+  return `${position.trim().replace(TO_BE_NOTED, '')}: ${seen.trim()}`;
+}
+
+/** What is to be noted of a part, e.g. `back, notch over the stem`. */
+export function whatToNote(part: Parameters<typeof partInWords>[0]): string {
+  return partInWords(part).replace(TO_BE_NOTED, '');
+}
+
 /** How each is proved, in words for the bench. */
 export const PROVED_BY: Readonly<Record<Served, string>> = {
   running: 'seen running',

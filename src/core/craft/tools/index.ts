@@ -9,6 +9,7 @@ export {
   NO_TOOLS,
   type OpenerDie,
   type ShopTools,
+  TIP_FORMS,
   TOOL_JUDGES,
   TOOL_KINDS,
   type ToolBodies,

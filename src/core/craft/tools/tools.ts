@@ -1,4 +1,8 @@
-import type { BackKind } from '../cases';
+import type { BackKind, CrossSize, ToothForm } from '../cases';
+
+export const TIP_FORMS = ['slotted', 'cross-head'] as const;
+type TipForm = (typeof TIP_FORMS)[number];
+
 export const BLADE_FORMS = [
   'case knife',
   'blunt blade',
@@ -35,6 +39,7 @@ export interface OpenerDie extends Tool {
   readonly form: 'die' | 'key';
   readonly flats: number;
   readonly acrossMm: number;
+  readonly toothForm: ToothForm;
   /** What carries it; null for a key. */
   readonly shank: string | null;
 }
@@ -57,9 +62,12 @@ export interface PressDie extends Tool {
   readonly shank: string;
 }
 
+/** A screwdriver: a slotted one by its blade, a cross-head one by its size. */
 export interface Driver extends Tool {
-  readonly bladeWidthMm: number;
-  readonly bladeThicknessMm: number;
+  readonly tip: TipForm;
+  readonly bladeWidthMm: number | null;
+  readonly bladeThicknessMm: number | null;
+  readonly crossSize: CrossSize | null;
 }
 
 export interface Blade extends Tool {
@@ -195,7 +203,20 @@ export const TOOL_JUDGES: {
     ),
     ...problem(innerMm === null && recessMm > 0, 'recessMm', 'A flat die has no recess: 0.'),
   ],
-  driver: () => [],
+  driver: ({ tip, bladeWidthMm, bladeThicknessMm, crossSize }) => [
+    ...problem(
+      tip === 'slotted' && (bladeWidthMm === null || bladeThicknessMm === null),
+      'bladeWidthMm',
+      'A slotted screwdriver is known by its blade: width and thickness.',
+    ),
+    ...problem(
+      (tip === 'cross-head') !== (crossSize !== null),
+      'crossSize',
+      tip === 'cross-head'
+        ? 'A cross-head screwdriver has a size: name it.'
+        : 'Only a cross-head one has a cross size.',
+    ),
+  ],
   blade: () => [],
   ball: ({ backFromMm, backToMm }) =>
     problem(backFromMm >= backToMm, 'backToMm', 'The backs it grips end before they begin.'),

@@ -1,5 +1,5 @@
+import { clockWords, type CrownKind, type View } from '../../craft/cases';
 import { amount } from '../../craft/money';
-import { figure } from '../../craft/judgement';
 import { countOf } from '../../craft/parts';
 import type { PriceLine, Service } from '../../craft/policy';
 import { dayInWords } from '../../craft/time';
@@ -80,8 +80,11 @@ export interface ArrivePayloads {
     readonly serial: string;
     readonly engraved: string;
     readonly ratingBar: number | null;
+    /** Seen from the dial. */
     readonly crownClock: number | null;
   };
+  /** What kind of crown it has: one that screws down floods the case where it is left up. */
+  'arrive.crown': { readonly crown: CrownKind };
   'arrive.complaint': { readonly picked: readonly Complaint[]; readonly words: string };
   'arrive.cell-history': {
     readonly changedBy: (typeof CHANGED_BY)[number];
@@ -139,6 +142,7 @@ type Fact<K extends keyof ArrivePayloads> = Envelope<K, ArrivePayloads[K]>;
 export interface ArriveFacts {
   received: Fact<'arrive.received'> | null;
   watch: Fact<'arrive.watch'> | null;
+  crown: Fact<'arrive.crown'> | null;
   complaint: Fact<'arrive.complaint'> | null;
   cellHistory: Fact<'arrive.cell-history'> | null;
   wear: Fact<'arrive.wear'> | null;
@@ -158,6 +162,7 @@ export interface ArriveFacts {
 export const noArriveFacts = (): ArriveFacts => ({
   received: null,
   watch: null,
+  crown: null,
   complaint: null,
   cellHistory: null,
   wear: null,
@@ -185,6 +190,11 @@ export const arriveKinds: FactKinds<ArrivePayloads, ArriveFacts> = {
     afterSigning: 'reopens',
     fold: (facts, entry) => void (facts.watch = entry),
   },
+  'arrive.crown': {
+    words: ({ crown }) => (crown === 'no crown' ? 'no crown' : `a crown that is ${crown}`),
+    afterSigning: 'reopens',
+    fold: (facts, entry) => void (facts.crown = entry),
+  },
   'arrive.complaint': {
     words: (complaint) => `complaint: ${[...complaint.picked, complaint.words].filter(Boolean).join(', ')}`,
     afterSigning: 'reopens',
@@ -209,7 +219,7 @@ export const arriveKinds: FactKinds<ArrivePayloads, ArriveFacts> = {
   },
   'arrive.mark': {
     words: ({ view, kind, clock, film, note }) =>
-      `mark on the ${view}: ${kind}${clock === null ? '' : ` at ${figure(clock, 1)} o’clock`}${film === null ? '' : `, ${film} it`}${note && `, ${note}`}`,
+      `mark on the ${view}: ${kind}${markPlace(view, clock)}${film === null ? '' : `, ${film} it`}${note && `, ${note}`}`,
     afterSigning: 'keeps',
     fold: (facts, entry) => void facts.marks.push(entry),
   },
@@ -269,6 +279,14 @@ export const arriveKinds: FactKinds<ArrivePayloads, ArriveFacts> = {
     fold: (facts, entry) => void (facts.partsArrived = entry),
   },
 };
+
+/** Along its side a case has the hours of its dial. */
+const SEEN_FROM: Readonly<Record<MarkView, View>> = { front: 'the dial', back: 'behind', side: 'the dial' };
+
+/** Where a mark is, e.g. ` at 4 o’clock, seen from behind`; empty in the middle. */
+export function markPlace(view: MarkView, clock: number | null): string {
+  return clock === null ? '' : ` at ${clockWords(clock, SEEN_FROM[view])}`;
+}
 
 /** What a watch would have to wait for, in words. */
 export function notInHouse(

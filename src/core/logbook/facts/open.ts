@@ -1,4 +1,4 @@
-import { type BackKind, type MeasuredBack, measureWords } from '../../craft/cases';
+import { type BackKind, type MeasuredBack, measureWords, type View } from '../../craft/cases';
 import { figure } from '../../craft/judgement';
 import { type Part, partInWords, type Served } from '../../craft/parts';
 import type { Envelope, FactKinds } from '../envelope';
@@ -41,9 +41,11 @@ export interface OpenPayloads {
     readonly openedWith: string;
     readonly protection: (typeof PROTECTIONS)[number];
     readonly went: (typeof OPENED_HOW)[number];
-    /** Where the tool went in, seen from the back. */
+    /** Where the tool went in. */
     readonly spotClock: number | null;
     readonly lipClock: number | null;
+    /** The side both are seen from. */
+    readonly seenFrom: View;
     /** The shop's tools it was opened with; empty where none of its list was. */
     readonly toolIds: readonly string[];
     /** How the wrench was set, between jaw centres; null where nothing was set. */

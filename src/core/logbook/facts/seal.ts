@@ -1,5 +1,5 @@
+import { clockWords, type View } from '../../craft/cases';
 import type { GasketFinding } from '../../craft/gaskets';
-import { figure } from '../../craft/judgement';
 import type { Envelope, FactKinds } from '../envelope';
 import type { SetFacts } from './set';
 import { type TestFacts, testsAreBefore } from './test';
@@ -34,6 +34,8 @@ export interface SealPayloads {
     readonly seamEven: boolean;
     /** Where a sector stands up or the ring shows, seen from behind. */
     readonly raisedClocks: readonly number[];
+    /** The side they are seen from; null where none stands up, and where it was closed before the side was noted. */
+    readonly seenFrom: View | null;
     /** Closed on its old seal until a part comes: no claim about water. */
     readonly interim: boolean;
   };
@@ -82,12 +84,13 @@ export const sealKinds: FactKinds<SealPayloads, SealFacts & SetFacts & TestFacts
     fold: (facts, entry) => void (facts.now = entry),
   },
   'seal.closed': {
-    words: ({ how, seamEven, raisedClocks, interim }) =>
-      `closed${interim ? ' interim' : ''}: ${how}, seam ${seamEven ? 'even all round' : `not even${raisedClocks.length > 0 ? ` at ${raisedClocks.map((clock) => figure(clock, 1)).join(', ')} o’clock` : ''}`}`,
+    words: ({ how, seamEven, raisedClocks, seenFrom, interim }) =>
+      `closed${interim ? ' interim' : ''}: ${how}, seam ${seamEven ? 'even all round' : `not even${raisedClocks.length > 0 ? ` at ${clockWords(raisedClocks, seenFrom)}` : ''}`}`,
     afterSigning: 'reopens',
     fold: (facts, entry) => {
       testsAreBefore(facts);
       facts.ranBeforeClosing = facts.runs !== null;
+      facts.outsideBeforeClosing = facts.outside !== null;
       facts.closed = entry;
     },
   },

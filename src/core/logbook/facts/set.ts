@@ -35,6 +35,8 @@ export interface SetFacts {
   timeSet: Fact<'set.time'> | null;
   functions: Fact<'set.functions'> | null;
   outside: Fact<'set.outside'> | null;
+  /** Crown, bezel and bracelet were proved before it was closed as it is now. */
+  outsideBeforeClosing: boolean;
   runBegan: Fact<'set.run-began'> | null;
   runEnded: Fact<'set.run-ended'> | null;
 }
@@ -45,6 +47,7 @@ export const noSetFacts = (): SetFacts => ({
   timeSet: null,
   functions: null,
   outside: null,
+  outsideBeforeClosing: false,
   runBegan: null,
   runEnded: null,
 });
@@ -79,7 +82,10 @@ export const setKinds: FactKinds<SetPayloads, SetFacts & Closing> = {
         : `does not work: ${failed.join(', ')}`;
     },
     afterSigning: 'reopens',
-    fold: (facts, entry) => void (facts.outside = entry),
+    fold: (facts, entry) => {
+      facts.outside = entry;
+      facts.outsideBeforeClosing = facts.closed === null;
+    },
   },
   'set.run-began': {
     words: ({ shows }) => `proving run began, the watch showed ${shows}`,

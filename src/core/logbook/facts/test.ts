@@ -1,11 +1,14 @@
+import { clockWords, type View } from '../../craft/cases';
 import { figure } from '../../craft/judgement';
 import { deflectionKept, type TightnessTest } from '../../craft/tightness';
 import type { Closing, Envelope, FactKinds } from '../envelope';
 
 export interface TestPayloads {
   'test.made': TightnessTest & {
-    /** Where it leaked, seen from the dial; null where it did not, or nobody saw where. */
+    /** Where it leaked; null where it did not, or nobody saw where. */
     readonly leakClock: number | null;
+    /** The side that is seen from; null without a place. */
+    readonly leakSeenFrom: View | null;
     readonly temperatureC: number | null;
     /** What was done about it; of a retest what was repaired before it. */
     readonly note: string;
@@ -40,7 +43,7 @@ export const testKinds: FactKinds<TestPayloads, TestFacts & Closing> = {
   'test.made': {
     words: (test) => {
       const kept = deflectionKept(test);
-      return `${test.retestOf === null ? '' : 'retest, '}${test.method} test${test.pressureBar === null ? '' : ` at ${figure(test.pressureBar)} bar`}: ${test.outcome}${test.leakClock === null ? '' : `, at ${figure(test.leakClock, 1)} o’clock`}${kept === null ? '' : `, ${figure(kept * 100, 1)} % of the deflection left`}${test.excessReason && `; beyond its limit: ${test.excessReason}`}`;
+      return `${test.retestOf === null ? '' : 'retest, '}${test.method} test${test.pressureBar === null ? '' : ` at ${figure(test.pressureBar)} bar`}: ${test.outcome}${test.leakClock === null ? '' : `, at ${clockWords(test.leakClock, test.leakSeenFrom)}`}${kept === null ? '' : `, ${figure(kept * 100, 1)} % of the deflection left`}${test.excessReason && `; beyond its limit: ${test.excessReason}`}`;
     },
     afterSigning: 'reopens',
     fold: (facts, entry) => {

@@ -262,8 +262,9 @@ const drivers = toolView<'driver'>({
   one: 'screwdriver',
   columns: [
     {
-      head: 'Blade',
-      of: ({ bladeWidthMm, bladeThicknessMm }) => `${figure(bladeWidthMm)} × ${figure(bladeThicknessMm)} mm`,
+      head: 'Tip',
+      of: ({ bladeWidthMm, bladeThicknessMm, crossSize }) =>
+        crossSize ?? `${figure(bladeWidthMm ?? 0)} × ${figure(bladeThicknessMm ?? 0)} mm`,
     },
   ],
 });

@@ -41,7 +41,7 @@ export function WatchFields({ at = '' }: Placed<'watch'>) {
           label="Crown at"
           quantity="figureOnly"
           optional
-          helper="from the dial"
+          helper="seen from the dial"
         />
       </Stack>
     </>

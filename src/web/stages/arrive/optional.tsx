@@ -12,6 +12,7 @@ import {
   type Payloads,
 } from '../../../core/logbook';
 import { CaseFigure } from '../../figures/CaseFigure';
+import { CrownCard } from '../../job/CrownCard';
 import { FactCard } from '../../job/FactCard';
 import { FactList } from '../../job/FactList';
 import { MeasureField, optionsOf, TextLine, fieldsOf } from '../../kit/fields';
@@ -59,7 +60,7 @@ function MarkFields() {
           label="At"
           quantity="figureOnly"
           optional
-          helper="o’clock as seen so; blank for the middle"
+          helper="o’clock as seen from there; blank for the middle"
         />
         {kind === 'original film' && (
           <arriveMark.Choice name="film" label="The owner wants it" options={optionsOf(['keep', 'remove'])} />
@@ -182,6 +183,11 @@ export function useOptionalOfArrival(): OptionalFact[] {
           <arriveWear.TextLine name="words" label="In the owner’s words" />
         </FactCard>
       ),
+    },
+    {
+      title: 'The crown',
+      shown: facts.crown !== null,
+      card: <CrownCard />,
     },
     {
       title: 'Originality',

@@ -22,7 +22,7 @@ import { quantities } from '../../../core/craft/units';
 import { trendsOfWatch } from '../../../core/advice/watches';
 import { askDevice, faultWords, useConnected } from '../../api/devices';
 import { LampAnswer, type Standing, Working } from '../../kit/Lamp';
-import { optionsOf, fieldsOf } from '../../kit/fields';
+import { fieldsOf, optionsOf, optionsOrNone } from '../../kit/fields';
 import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
 import { OptionalFacts } from '../../kit/OptionalFacts';
@@ -209,10 +209,7 @@ function Looked({
   );
 }
 
-const notLooked = (values: readonly string[]) => [
-  { value: '', label: 'not looked' },
-  ...values.map((value) => ({ value, label: value })),
-];
+const notLooked = (values: readonly string[]) => optionsOrNone(values, 'not looked');
 
 /** Signs seen with the loupe; none of them ticked is a look too, once somebody says it was taken. */
 function Signs() {

@@ -15,7 +15,10 @@ const openBack = fieldsOf<Payloads['open.back']>();
 const OTHER = '';
 
 /** Fields that follow the lamp whether or not they are shown; a form keeps up only those it knows of. */
-const FOLLOWING = ['kind', 'toolIds', 'separationMm', 'rearMm', 'spotClock', 'lipClock'] as const;
+const FOLLOWING = ['kind', 'toolIds', 'separationMm', 'rearMm', 'spotClock', 'lipClock', 'seenFrom'] as const;
+
+/** What follows the back itself, whatever tool the hand chose. */
+const FOLLOW_THE_BACK: ReadonlySet<string> = new Set(['kind', 'lipClock', 'seenFrom']);
 
 function Following({ name }: { readonly name: (typeof FOLLOWING)[number] }) {
   useController({ name });
@@ -28,6 +31,7 @@ function ToolFields({ correcting }: { readonly correcting: boolean }) {
   const opening = useOpening();
   const form = useFormContext();
   const toolIds = useWatch({ name: 'toolIds' }) as readonly string[];
+  const seenFrom = openBack.useValue('seenFrom');
   const advised = asAdvised(opening);
   const told = JSON.stringify(advised);
   useEffect(() => {
@@ -35,7 +39,7 @@ function ToolFields({ correcting }: { readonly correcting: boolean }) {
     const fresh = JSON.parse(told) as typeof advised;
     const toolByHand = form.getFieldState('toolIds').isDirty || form.getFieldState('openedWith').isDirty;
     for (const [name, value] of Object.entries(fresh)) {
-      if (toolByHand && name !== 'kind' && name !== 'lipClock') continue;
+      if (toolByHand && !FOLLOW_THE_BACK.has(name)) continue;
       if (!form.getFieldState(name).isDirty && JSON.stringify(form.getValues(name)) !== JSON.stringify(value))
         form.resetField(name, { defaultValue: value });
     }
@@ -88,7 +92,7 @@ function ToolFields({ correcting }: { readonly correcting: boolean }) {
           </>
         )}
         {(correcting || KNIFE_KINDS.includes(opening.back.kind)) && (
-          <openBack.ClockField name="spotClock" label="Spot of the tool" />
+          <openBack.ClockField name="spotClock" label="Spot of the tool" from={seenFrom} />
         )}
       </Stack>
     </>

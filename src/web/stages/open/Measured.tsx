@@ -7,15 +7,24 @@ import {
   backs,
   BRACELETS,
   COATINGS,
+  CROSS_SIZES,
+  DUST_COVERS,
+  HATCH_OPENS,
   type MeasuredBack,
   measuresOf,
   measureWords,
   PANEL_HELD_BY,
+  SCREW_HEADS,
+  TOOTH_FORMS,
+  turnedBack,
+  type View,
+  VIEWS,
+  workedFrom,
 } from '../../../core/craft/cases';
 import { capital } from '../../../core/craft/judgement';
 import type { Payloads } from '../../../core/logbook';
 import { expectedBack } from '../../../core/advice/opening';
-import { fieldsOf, optionsOf } from '../../kit/fields';
+import { fieldsOf, optionsOf, optionsOrNone, Radios } from '../../kit/fields';
 import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
 import { NativeSelect } from '../../kit/NativeSelect';
@@ -33,6 +42,33 @@ function Told() {
   return null;
 }
 
+/** Positions nobody typed are turned with the side; what a hand typed stays as it was seen. */
+function useTurn(): (to: View) => void {
+  const form = useFormContext<MeasuredBack>();
+  return (to) => {
+    const turned = turnedBack(form.getValues(), to);
+    for (const name of ['lipClock', 'pusherClocks'] as const)
+      if (!form.getFieldState(name).isDirty) form.resetField(name, { defaultValue: turned[name] });
+    form.setValue('seenFrom', to);
+  };
+}
+
+/** From which side lip and pushers are seen. */
+function SeenFrom() {
+  const { field, fieldState } = useController({ name: 'seenFrom' });
+  const turn = useTurn();
+  return (
+    <Radios
+      label="Positions seen from"
+      value={field.value as string}
+      options={optionsOf(VIEWS)}
+      onChange={(to) => turn(to as View)}
+      onBlur={field.onBlur}
+      error={fieldState.error?.message}
+    />
+  );
+}
+
 function Fields() {
   const { state } = useJob();
   const { field, fieldState } = useController({ name: 'kind' });
@@ -42,6 +78,10 @@ function Fields() {
   const asks = (name: keyof MeasuredBack): boolean => asked.includes(name);
   const holes = kind === 'screwed, round holes';
   const odd = Number(useWatch({ name: 'notchCount' })) % 2 === 1;
+  const seenFrom = openMeasured.useValue('seenFrom');
+  const turn = useTurn();
+  const crossed = openMeasured.useValue('screwHead') === 'cross-head';
+  const pried = openMeasured.useValue('hatchOpens') === 'pried';
   return (
     <>
       <NativeSelect
@@ -52,6 +92,7 @@ function Fields() {
         options={BACK_KINDS.map((each) => ({ value: each, label: `${each}: ${backs[each].knownBy}` }))}
         onChange={(next) => {
           field.onChange(next);
+          turn(workedFrom(next as BackKind));
           // What was measured of another kind of back is no measure of this one.
           const kept = measuresOf(next as BackKind);
           for (const name of asked)
@@ -124,10 +165,38 @@ function Fields() {
             wanted
           />
         )}
+        {asks('toothForm') && (
+          <openMeasured.ListChoice
+            name="toothForm"
+            label="Form of the teeth"
+            options={optionsOrNone(TOOTH_FORMS, 'not seen yet')}
+          />
+        )}
         {asks('screwCount') && (
           <openMeasured.MeasureField name="screwCount" label="Screws" quantity="figureOnly" optional wanted />
         )}
-        {asks('slotLengthMm') && (
+        {asks('screwHead') && (
+          <openMeasured.ListChoice
+            name="screwHead"
+            label="Heads"
+            options={optionsOrNone(SCREW_HEADS, 'not seen yet')}
+          />
+        )}
+        {asks('crossSize') && crossed && (
+          <openMeasured.ListChoice
+            name="crossSize"
+            label="Cross size"
+            options={optionsOrNone(CROSS_SIZES, 'not measured')}
+          />
+        )}
+        {asks('hatchOpens') && (
+          <openMeasured.ListChoice
+            name="hatchOpens"
+            label="The hatch is"
+            options={optionsOrNone(HATCH_OPENS, 'not seen yet')}
+          />
+        )}
+        {asks('slotLengthMm') && !crossed && !pried && (
           <openMeasured.MeasureField
             name="slotLengthMm"
             label="Slot length"
@@ -136,7 +205,7 @@ function Fields() {
             wanted
           />
         )}
-        {asks('slotWidthMm') && (
+        {asks('slotWidthMm') && !crossed && !pried && (
           <openMeasured.MeasureField
             name="slotWidthMm"
             label="Slot width"
@@ -145,26 +214,55 @@ function Fields() {
             wanted
           />
         )}
-        {asks('lipClock') && <openMeasured.ClockField name="lipClock" label="Lip or nick at" />}
+        {asks('lipClock') && (
+          <openMeasured.ClockField name="lipClock" label="Lip or nick at" from={seenFrom} />
+        )}
         <openMeasured.MeasureField name="diameterMm" label="Back diameter" quantity="lengthMm" optional />
+        <openMeasured.MeasureField
+          name="caseMm"
+          label="Case across"
+          quantity="lengthMm"
+          optional
+          helper="without crown and lugs: the holder fits this"
+        />
         {asks('pusherClocks') && (
           <openMeasured.NumbersField
             name="pusherClocks"
             label="Pushers at"
-            helper="from the dial, e.g. 2 4; blank if none"
+            helper={`seen from ${seenFrom}, e.g. 2 4; blank if none`}
           />
         )}
       </Box>
+      {(asks('lipClock') || asks('pusherClocks')) && <SeenFrom />}
       {asks('panelHeldBy') && (
-        <openMeasured.Choice
-          name="panelHeldBy"
-          label="Panel held by"
-          options={optionsOf(PANEL_HELD_BY)}
-          wanted
-        />
+        <>
+          <openMeasured.Choice
+            name="panelHeldBy"
+            label="Panel held by"
+            options={optionsOf(PANEL_HELD_BY)}
+            wanted
+          />
+          <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
+            <openMeasured.ListChoice
+              name="panelThenBy"
+              label="Then held by"
+              options={optionsOrNone(PANEL_HELD_BY, 'nothing more')}
+            />
+            <openMeasured.ListChoice
+              name="panelLastBy"
+              label="At last by"
+              options={optionsOrNone(PANEL_HELD_BY, 'nothing more')}
+            />
+          </Stack>
+        </>
       )}
       <openMeasured.Choice name="coating" label="Surface" options={optionsOf(COATINGS)} />
       <openMeasured.ListChoice name="bracelet" label="Bracelet or strap" options={optionsOf(BRACELETS)} />
+      <openMeasured.ListChoice
+        name="dustCover"
+        label="Dust cover beneath the back"
+        options={optionsOrNone(DUST_COVERS, 'none known')}
+      />
     </>
   );
 }

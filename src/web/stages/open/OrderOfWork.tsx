@@ -1,6 +1,6 @@
 import { Button, Paper, Stack, Typography } from '@mui/material';
-import { opens, type PlanStep } from '../../../core/craft/opening';
-import { asAdvised, partsComingOff } from '../../../core/advice/opening';
+import type { PlanStep } from '../../../core/craft/opening';
+import { partsComingOff } from '../../../core/advice/opening';
 import { countOf } from '../../../core/craft/parts';
 import { localTime } from '../../../core/craft/time';
 import { useKey } from '../../kit/keys/KeysProvider';
@@ -13,8 +13,7 @@ export function OrderOfWork() {
   const { state, record, technician, context } = useJob();
   const { facts } = state;
   const opening = useOpening();
-  const { plan, opener } = opening;
-  const { protection } = context.policy.schools;
+  const { plan } = opening;
   const left = plan.steps.filter(({ id }) => !facts.stepsDone.has(id));
 
   const done = async (steps: readonly PlanStep[]): Promise<void> => {
@@ -22,11 +21,10 @@ export function OrderOfWork() {
     await record('open.steps', { steps: steps.map(({ id }) => id), asShown: steps.length > 1 });
     for (const part of partsComingOff(steps, facts)) await record('open.part', part);
   };
-  // As shown means with the tool shown, too: then the opening itself is on record with one key.
+  // As shown says what was done, not how it went: that stays to be seen and recorded.
   const asShown = async (): Promise<void> => {
     if (plan.stops || facts.back !== null) return;
     await done(left);
-    if (opens(opener)) await record('open.back', { ...asAdvised(opening), protection, went: 'freely' });
   };
   useKey('a', 'All steps done as shown', () => void asShown());
 

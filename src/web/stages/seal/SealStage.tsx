@@ -1,7 +1,7 @@
 import { Box, Paper, Stack, Typography } from '@mui/material';
 import { Link } from 'react-router';
 import { useFormContext } from 'react-hook-form';
-import { backs, closingSchool } from '../../../core/craft/cases';
+import { backs, closingSchool, VIEWS } from '../../../core/craft/cases';
 import { GASKET_FINDINGS, renewOrReuse, ringContradictions } from '../../../core/craft/gaskets';
 import { ringOffers } from '../../../core/advice/seal';
 import {
@@ -124,10 +124,10 @@ function SeamFields() {
         no="Not even"
       />
       {even === false && (
-        <sealClosed.ClockSetField
-          name="raisedClocks"
-          label="It stands up, or the ring shows, at (from behind)"
-        />
+        <>
+          <sealClosed.Choice name="seenFrom" label="Seen from" options={optionsOf(VIEWS)} />
+          <sealClosed.ClockSetField name="raisedClocks" label="It stands up, or the ring shows, at" />
+        </>
       )}
     </>
   );
@@ -232,7 +232,7 @@ function Mat() {
         files
         title="Closed"
         recorded={facts.closed}
-        defaults={{ how: '', seamEven: null, raisedClocks: [], interim: false }}
+        defaults={{ how: '', seamEven: null, raisedClocks: [], seenFrom: null, interim: false }}
       >
         <sealClosed.Choice name="how" label="How" options={optionsOf(backs[kind].closes)} wanted />
         <SeamFields />

@@ -49,6 +49,10 @@ function Mat() {
   const movement = calibre ?? seen;
   const steps = movement ? functionsToProve(movement) : [];
   const watchFor = watchSeconds(movement);
+  const outsideWanted =
+    asks('set.outside') ||
+    state.progress.some(({ missing }) => missing.some(({ requirement }) => requirement === 'set.crown'));
+  const outside = facts.outsideBeforeClosing ? null : facts.outside;
   return (
     <>
       <FactCard
@@ -90,18 +94,18 @@ function Mat() {
         facts={[
           {
             title: 'Crown, bezel and bracelet',
-            shown: facts.outside !== null || asks('set.outside'),
+            shown: outside !== null || outsideWanted,
             card: (
               <FactCard
                 kind="set.outside"
                 title="Crown, bezel and bracelet"
-                recorded={facts.outside}
+                recorded={outside}
                 defaults={{ proved: {} }}
               >
                 <setOutside.ProofList
                   name="proved"
                   steps={OUTSIDE.map((what) => ({ what, how: OUTSIDE_HOW[what] }))}
-                  wanted={asks('set.outside')}
+                  wanted={outsideWanted}
                 />
               </FactCard>
             ),

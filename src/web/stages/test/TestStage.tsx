@@ -3,10 +3,13 @@ import { useFormContext } from 'react-hook-form';
 import {
   type JudgedTest,
   judgeTests,
+  leakPlace,
   testExcess,
   testInWords,
   waterStatement,
 } from '../../../core/advice/handback';
+import { crownOf } from '../../../core/advice/opening';
+import { VIEWS } from '../../../core/craft/cases';
 import { capital, figure } from '../../../core/craft/judgement';
 import { entryInWords, type Payloads } from '../../../core/logbook';
 import { deflectionKept, TEST_METHODS, TEST_OUTCOMES } from '../../../core/craft/tightness';
@@ -14,6 +17,7 @@ import { Caution, LampAnswer, Working } from '../../kit/Lamp';
 import { CaseFigure } from '../../figures/CaseFigure';
 import { optionsOf, fieldsOf } from '../../kit/fields';
 import { NativeSelect } from '../../kit/NativeSelect';
+import { CrownCard } from '../../job/CrownCard';
 import { FactCard, RecordedBy } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
 import { OnTester } from './OnTester';
@@ -25,22 +29,26 @@ const testMade = fieldsOf<Payloads['test.made']>();
 function LeakPlace() {
   const outcome = testMade.useValue('outcome');
   const clock = testMade.useValue('leakClock');
+  const seenFrom = testMade.useValue('leakSeenFrom');
   const form = useFormContext();
   if (outcome !== 'leak seen') return null;
   return (
     <Stack direction="row" spacing={2} sx={{ alignItems: 'center' }}>
       <CaseFigure
-        view="front"
+        view={seenFrom === 'behind' ? 'back' : 'front'}
         marks={clock === null || Number.isNaN(clock) ? [] : [{ clock, label: 'leak' }]}
         onPick={(picked) => form.setValue('leakClock', picked, { shouldDirty: true })}
       />
-      <testMade.MeasureField
-        name="leakClock"
-        label="It leaked at"
-        quantity="figureOnly"
-        optional
-        helper="o’clock from the dial; blank if not seen"
-      />
+      <Stack spacing={1}>
+        <testMade.Choice name="leakSeenFrom" label="Place seen from" options={optionsOf(VIEWS)} />
+        <testMade.MeasureField
+          name="leakClock"
+          label="It leaked at"
+          quantity="figureOnly"
+          optional
+          helper="o’clock as seen from there; blank if not seen"
+        />
+      </Stack>
     </Stack>
   );
 }
@@ -85,6 +93,7 @@ function Excess() {
 function Mat() {
   const { state, context } = useJob();
   const { closed } = state.facts;
+  const crown = crownOf(state);
   const tests = judgeTests(state);
   return (
     <>
@@ -102,6 +111,7 @@ function Mat() {
           ))}
         </Paper>
       )}
+      <CrownCard wanted={crown === null} />
       <FactCard
         kind="test.made"
         files
@@ -115,6 +125,7 @@ function Mat() {
           deflectionStartUm: null,
           deflectionEndUm: null,
           leakClock: null,
+          leakSeenFrom: null,
           temperatureC: null,
           note: '',
           retestOf: null,
@@ -127,9 +138,13 @@ function Mat() {
             : null;
         }}
         instead={
-          closed ? undefined : (
+          !closed ? (
             <Typography>The watch is not closed yet: a test now would prove nothing.</Typography>
-          )
+          ) : crown === null ? (
+            <Typography>
+              What kind of crown it has comes first: one that screws down is down before pressure.
+            </Typography>
+          ) : undefined
         }
       >
         <testMade.Choice
@@ -187,7 +202,8 @@ function Lamp() {
   const water = waterStatement(state);
   const last = state.facts.tests.at(-1);
   const leak = water.tests.findLast(({ stands, shows }) => stands && shows.verdict === 'leaks')?.test;
-  const crown = state.facts.watch?.payload.crownClock ?? null;
+  const place = leak ? leakPlace(leak.payload, state) : null;
+  const crown = crownOf(state);
   return (
     <>
       <LampAnswer
@@ -196,19 +212,19 @@ function Lamp() {
         answer={capital(water.verdict)}
         reasons={[water.statement, ...water.reasons].map(capital)}
       />
-      {leak && leak.payload.leakClock !== null && (
-        <LampAnswer
-          question="It leaked at"
-          standing="no"
-          answer={`${leak.payload.leakClock} o’clock`}
-          reasons={[
-            leak.payload.leakClock === crown
-              ? 'That is the crown: its seal first.'
-              : 'Look at the ring there, then at the crystal.',
-          ]}
-        >
-          <CaseFigure view="front" marks={[{ clock: leak.payload.leakClock, label: 'leak' }]} size={150} />
+      {place && leak && (
+        <LampAnswer question="It leaked at" standing="no" answer={place.where} reasons={[place.look]}>
+          <CaseFigure
+            view={leak.payload.leakSeenFrom === 'behind' ? 'back' : 'front'}
+            marks={[{ clock: leak.payload.leakClock, label: 'leak' }]}
+            size={150}
+          />
         </LampAnswer>
+      )}
+      {crown === 'screwed down' && (
+        <Caution grave>
+          The crown screws down: see that it is down before pressure. Left up it floods the case.
+        </Caution>
       )}
       {last && deflectionKept(last.payload) !== null && (
         <LampAnswer

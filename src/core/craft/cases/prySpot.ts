@@ -1,0 +1,151 @@
+import { figure, type Judged } from '../judgement';
+import { clockDistance, clockWords, turnClock, type View } from './clock';
+import type { BackKind } from './kinds';
+
+/** Which side lies up while a back of this kind is opened. */
+export function workedFrom(kind: BackKind): View {
+  return kind === 'opens from the front' ? 'the dial' : 'behind';
+}
+
+export interface PryQuestion {
+  /** The side the hand works on: the answer is seen from there. */
+  readonly from: View;
+  /** As seen from the dial; null where nobody noted it. */
+  readonly crownClock: number | null;
+  /** Somebody saw that the watch has no crown. */
+  readonly noCrown: boolean;
+  readonly lipClock: number | null;
+  readonly pusherClocks: readonly number[];
+  /** The side lip and pushers were seen from. */
+  readonly seenFrom: View;
+}
+
+export type PrySpot = Judged<
+  'at the lip' | 'chosen spot' | 'look again' | 'not yet known' | 'no clear spot'
+> & {
+  readonly clock: number | null;
+  readonly from: View;
+};
+
+/** The same from both sides. */
+const LUGS_CLOCK = [1, 5, 7, 11];
+/** A blade is as wide as half an hour of a usual case, and slips along the rim: so far it keeps away, in hours. */
+const CLEAR_HOURS = { crown: 1, pusher: 1, lug: 0.5 } as const;
+/** Where nobody noted the crown, it may stand anywhere here, seen from the dial. */
+const USUAL_CROWN_CLOCKS = [2, 3, 4];
+
+interface InTheWay {
+  readonly what: string;
+  readonly clock: number;
+  readonly clearHours: number;
+}
+
+function inTheWay({ from, crownClock, noCrown, pusherClocks, seenFrom }: PryQuestion): readonly InTheWay[] {
+  const crowns = noCrown ? [] : crownClock === null ? USUAL_CROWN_CLOCKS : [crownClock];
+  return [
+    ...crowns.map((clock) => ({
+      what: crownClock === null ? 'a crown, whose place nobody noted' : 'the crown',
+      clock: turnClock(clock, 'the dial', from),
+      clearHours: CLEAR_HOURS.crown,
+    })),
+    ...pusherClocks.map((clock) => ({
+      what: 'a pusher',
+      clock: turnClock(clock, seenFrom, from),
+      clearHours: CLEAR_HOURS.pusher,
+    })),
+    ...LUGS_CLOCK.map((clock) => ({ what: 'a lug', clock, clearHours: CLEAR_HOURS.lug })),
+  ];
+}
+
+/** What a tool at this place, seen from the side worked on, would slip onto; null where nothing is near. */
+export function strikes(clock: number, question: PryQuestion): string | null {
+  const near = inTheWay(question).find((each) => clockDistance(clock, each.clock) < each.clearHours - 1e-9);
+  return near ? `${near.what} at ${figure(near.clock, 1)}` : null;
+}
+
+/**
+ * Where a knife goes in, as a clock position above 0 up to 12 seen from the side worked on: the lip where there is one,
+ * otherwise the half hour farthest from crown, pushers and lugs. Never at one of these: a lip noted there is to be looked
+ * at again, most likely it was seen from the other side. `not yet known` without a lip while nobody noted the crown; an
+ * unnoted crown counts at 2, 3 and 4 seen from the dial for what is asked of a lip. Never throws. Source: bench practice.
+ */
+export function prySpot(question: PryQuestion): PrySpot {
+  const { from, crownClock, noCrown, lipClock, seenFrom } = question;
+  if (lipClock !== null) {
+    const clock = turnClock(lipClock, seenFrom, from);
+    const struck = strikes(clock, question);
+    const turned = clockWords(lipClock, seenFrom);
+    const working = [
+      {
+        what: 'side',
+        rule: 'seen from the other side a place at k is at 12 − k',
+        figures: `${turned} → ${clockWords(clock, from)}`,
+      },
+    ];
+    return struck === null
+      ? {
+          verdict: 'at the lip',
+          clock,
+          from,
+          reasons: [
+            `The rim has a lip at ${clockWords(clock, from)}.`,
+            ...(crownClock === null && !noCrown
+              ? ['See that the crown is not beside it: nobody noted where it stands.']
+              : []),
+          ],
+          working,
+        }
+      : {
+          verdict: 'look again',
+          clock: null,
+          from,
+          reasons: [
+            `A lip at ${clockWords(clock, from)} would send the knife onto ${struck}. Look again, and from which side it was seen.`,
+          ],
+          working,
+        };
+  }
+  if (crownClock === null && !noCrown)
+    return {
+      verdict: 'not yet known',
+      clock: null,
+      from,
+      reasons: ['Where does the crown sit? Without it no place for the knife is safe.'],
+      working: [],
+    };
+  const obstacles = inTheWay(question);
+  const halves = Array.from({ length: 24 }, (_, index) => (index + 1) / 2);
+  const clear = (clock: number): number =>
+    Math.min(...obstacles.map((each) => clockDistance(clock, each.clock) / each.clearHours));
+  const fromCrown = (clock: number): number =>
+    crownClock === null ? 0 : clockDistance(clock, turnClock(crownClock, 'the dial', from));
+  const best = halves
+    .filter((clock) => strikes(clock, question) === null)
+    .sort((a, b) => clear(b) - clear(a) || fromCrown(b) - fromCrown(a) || b - a)[0];
+  const working = [
+    {
+      what: 'spot',
+      rule: `the half hour farthest from crown, pushers and lugs, never within ${CLEAR_HOURS.crown} h of a crown or pusher, ${CLEAR_HOURS.lug} h of a lug`,
+      figures: `seen from ${from}: ${obstacles.map((each) => `${each.what} ${figure(each.clock, 1)}`).join(', ')} → ${best === undefined ? 'none' : `${figure(best, 1)} o’clock`}`,
+    },
+  ];
+  return best === undefined
+    ? {
+        verdict: 'no clear spot',
+        clock: null,
+        from,
+        reasons: [
+          'Crown, pushers and lugs leave no place for a knife: look for a lip or nick with the strap off.',
+        ],
+        working,
+      }
+    : {
+        verdict: 'chosen spot',
+        clock: best,
+        from,
+        reasons: [
+          `No lip: ${clockWords(best, from)} is farthest from crown, pushers and lugs. Write it down for the next visit.`,
+        ],
+        working,
+      };
+}
