@@ -89,6 +89,7 @@ export function inventedCalibres(count: number, makers: readonly Maker[], seed: 
       keepClearMm: USUAL_KEEP_CLEAR_MM,
       insulators: [],
       recipes: [],
+      aboveCell: [],
       revisions: [],
       charge: null,
       id: `calibre-${index}`,

@@ -3,6 +3,7 @@ import {
   CONTACT_KINDS,
   DIAL_PARTS,
   FUNCTION_KINDS,
+  ABOVE_CELL,
   HOLD_KINDS,
   type Maker,
   SIGNS,
@@ -27,6 +28,7 @@ import {
   parts,
   recordIdField,
   several,
+  severalOrNone,
   text,
   textOrNothing,
   tick,
@@ -110,6 +112,7 @@ export const calibreFields: Fields<Calibre> = {
     heldBy: choice('Held by', HOLD_KINDS, 'side lever'),
     pushDegrees: degrees('Push, from 12 o’clock'),
   }),
+  aboveCell: later(severalOrNone('Above the cells, the outermost first', ABOVE_CELL)),
   coils: parts('Coils to keep clear of', 'coil', 'coils', 6, {
     xMm,
     yMm,

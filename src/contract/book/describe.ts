@@ -206,6 +206,20 @@ export const several = <const T extends readonly string[]>(
   options,
 });
 
+/** Any of a list, or none. */
+export const severalOrNone = <const T extends readonly string[]>(
+  label: string,
+  options: T,
+): Field<readonly T[number][]> => ({
+  ...described<readonly T[number][]>(
+    label,
+    z.array(oneOf(shortLabel(label), options)).max(options.length),
+    [],
+  ),
+  as: 'several',
+  options,
+});
+
 export const tick = (label: string): Field<boolean> => ({
   ...described(label, z.boolean(), false),
   as: 'tick',

@@ -8,6 +8,7 @@ import {
   DROPPED_ENDS,
   OUT_GOES_TO,
 } from '../../core/logbook';
+import { ABOVE_CELL } from '../../core/craft/movements';
 import { id, number, oneOf, optionalText, text, yesNo } from '../fields';
 import type { KindDefinitions } from './define';
 const supplier = optionalText({ words: 'Supplier', max: 80, example: 'Saltmarsh Wholesale' });
@@ -119,6 +120,10 @@ export const cellKinds: KindDefinitions<CellPayloads> = {
         path: ['words'],
         error: 'In words: who was told, and what was searched.',
       }),
+  },
+  'cell.above': {
+    version: 1,
+    schema: z.strictObject({ above: z.array(oneOf('Above the cell', ABOVE_CELL)).max(ABOVE_CELL.length) }),
   },
   'cell.steps': {
     version: 1,

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import {
   LEAK_DECISIONS,
+  LEAK_PLACES,
   LEAK_SEVERITIES,
   type Measure,
   measures,
@@ -8,7 +9,7 @@ import {
   SHOWS,
   SIGNS_OF_FAULT,
 } from '../../core/craft/health';
-import { AT_FITTING, CAUSES, type CheckPayloads, CROWN_SEEN, LEAK_PLACES } from '../../core/logbook';
+import { AT_FITTING, CAUSES, type CheckPayloads, CROWN_SEEN } from '../../core/logbook';
 import { quantities } from '../../core/craft/units';
 import { number, oneOf, optionalText, yesNo } from '../fields';
 import type { KindDefinitions } from './define';

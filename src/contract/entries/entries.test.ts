@@ -94,6 +94,7 @@ describe('every kind of entry', () => {
         'arrive.promise',
         'arrive.ready',
         'arrive.wear',
+        'cell.above',
         'cell.out-settled',
         'cell.steps',
         'cell.well-measured',

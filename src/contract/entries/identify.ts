@@ -14,7 +14,14 @@ export const identifyKinds: KindDefinitions<IdentifyPayloads> = {
     }),
   },
   'identify.evidence': {
-    version: 1,
+    version: 2,
+    // A movement ring is no holder: the cell lies free beneath it.
+    raise: {
+      1: (payload) =>
+        (payload as { value?: unknown }).value === 'ring round the movement'
+          ? { ...(payload as object), value: 'lying free in its well' }
+          : payload,
+    },
     schema: z
       .strictObject({
         look: oneOf('Look', LOOK_NAMES),

@@ -35,15 +35,7 @@ export {
   DROPPED_ENDS,
   OUT_GOES_TO,
 } from './facts/cell';
-export {
-  AT_FITTING,
-  CAUSES,
-  causesWords,
-  type CheckPayloads,
-  CROWN_SEEN,
-  LEAK_PLACES,
-  leakWords,
-} from './facts/check';
+export { AT_FITTING, CAUSES, causesWords, type CheckPayloads, CROWN_SEEN, leakWords } from './facts/check';
 export type { HandbackPayloads, Statement } from './facts/handback';
 export type { IdentifyPayloads } from './facts/identify';
 export type { LogbookPayloads } from './facts/logbook';

@@ -66,6 +66,26 @@ describe('migrations', () => {
     db.close();
   });
 
+  it('lay a movement ring above the cell, where an older book had it hold one', () => {
+    const db = openConnection(join(folder, 'ring.db'));
+    migrate(db, all.slice(0, 15));
+    const insert = db.prepare(
+      "INSERT INTO catalogue_record (kind, record_id, body, recorded_at) VALUES ('calibre', ?, ?, '2026-01-02')",
+    );
+    insert.run('ringed', '{"wells":[{"heldBy":"ring round the movement"}],"revisions":[]}');
+    insert.run('other', '{"wells":[{"heldBy":"side lever"}],"revisions":[]}');
+    migrate(db);
+    const bodies = db
+      .prepare('SELECT body FROM catalogue_record ORDER BY revision')
+      .pluck()
+      .all() as string[];
+    expect(bodies.map((body) => JSON.parse(body) as unknown)).toEqual([
+      { wells: [{ heldBy: 'lying free in its well' }], revisions: [], aboveCell: ['movement ring'] },
+      { wells: [{ heldBy: 'side lever' }], revisions: [] },
+    ]);
+    db.close();
+  });
+
   it('leave nothing of one that fails', () => {
     const db = openConnection(join(folder, 'x.db'));
     const bad = { number: 1, name: '001_bad.sql', sql: 'CREATE TABLE one (a); CREATE TABLE one (a);' };

@@ -73,6 +73,7 @@ function Holder({ well, radius }: { readonly well: Well; readonly radius: number
         </g>
       );
     case 'latch on a module':
+    case 'latch worked in place':
       return (
         <path
           transform={turned}
@@ -82,7 +83,8 @@ function Holder({ well, radius }: { readonly well: Well; readonly radius: number
       );
     case 'stacked light module':
       return <circle r={radius + 0.8} {...stroke} strokeDasharray="1.2 0.5" />;
-    case 'ring round the movement':
+    case 'lying free in its well':
+      return <circle r={radius + 0.4} {...stroke} strokeDasharray="0.8 0.8" />;
     case 'under a hatch':
       return (
         <g transform={turned}>

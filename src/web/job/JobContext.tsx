@@ -40,7 +40,7 @@ export interface OpenJob extends DraftsOfJob {
     kind: K,
     payload: Payloads[K],
     options?: RecordOptions,
-  ) => Promise<void>;
+  ) => Promise<string | null>;
 }
 
 const NO_SUPPLIERS: readonly SupplierRecord[] = [];

@@ -13,12 +13,13 @@ export interface RecordOptions {
   readonly attachments?: readonly string[];
 }
 
+/** Gives the entry’s id; null where nobody is at the bench to record. */
 export type Recorder = <K extends EntryKind>(
   jobId: string,
   kind: K,
   payload: Payloads[K],
   options?: RecordOptions,
-) => Promise<void>;
+) => Promise<string | null>;
 
 /** The shop's instant now, by this machine's clock and the difference last seen. */
 export function shopNow(shop: SeenShop): string {
@@ -31,7 +32,7 @@ export function useRecorder(shop: SeenShop): Recorder {
   const known = technicianId !== null && shop.technicians.some(({ id }) => id === technicianId);
   return useCallback<Recorder>(
     async (jobId, kind, payload, options = {}) => {
-      if (technicianId === null || !known) return;
+      if (technicianId === null || !known) return null;
       const entry = makeEntry(kind, payload, {
         id: v7(),
         occurredAt: shopNow(shop),
@@ -40,6 +41,7 @@ export function useRecorder(shop: SeenShop): Recorder {
         ...options,
       });
       await putWaiting(jobId, entry);
+      return entry.id;
     },
     [known, technicianId, bench, shop],
   );

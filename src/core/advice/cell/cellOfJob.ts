@@ -32,15 +32,17 @@ export function guidesOf(state: JobState, book: Book, schools: Schools): Readonl
   const { calibre, facts } = state;
   const guides = new Map<string, FittingGuide>();
   const seen = calibre === null ? seenMovement(state, book) : null;
+  const aboveCell = facts.above?.payload.above ?? calibre?.aboveCell ?? [];
   for (const each of state.wells) {
     const { name, well, found } = each;
     const movement: GuidedMovement | null = calibre
       ? {
           ...calibre,
+          aboveCell,
           coilsSeen: null,
           contactOfRevision: contactWords(calibre, facts.movement?.payload.revision ?? null),
         }
-      : seen && { ...seen, recipes: [], coilsSeen: seen.coilCount, contactOfRevision: '' };
+      : seen && { ...seen, aboveCell, recipes: [], coilsSeen: seen.coilCount, contactOfRevision: '' };
     const place: GuidedPlace | null =
       well ?? (seen && { xMm: 0, yMm: 0, heldBy: seen.heldBy, faceUp: null, pushDegrees: null });
     if (movement === null || place === null) continue;
@@ -55,6 +57,7 @@ export function guidesOf(state: JobState, book: Book, schools: Schools): Readonl
       fromFront: facts.back?.payload.kind === 'opens from the front',
       foundClean: found?.payload.condition === 'clean' || found?.payload.marking === null,
       further: guides.size > 0,
+      last: each === state.wells.at(-1),
       told: [...guides.values()].flatMap(({ steps }) => steps.flatMap(({ danger }) => danger ?? [])),
     });
     guides.set(name, guide);

@@ -17,3 +17,4 @@ export {
   refusalOf,
 } from './goesIn';
 export { witnessesOf } from './witnesses';
+export { trayOfFitting } from './trayOfFitting';

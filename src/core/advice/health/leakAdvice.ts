@@ -1,9 +1,10 @@
 import type { Book } from '../../craft/book';
 import type { Chemistry } from '../../craft/cells';
-import { figuresFor, LEAK_SEVERITIES, type LeakAdvice, leakOptions } from '../../craft/health';
+import { figuresFor, type LeakAdvice, leakOptions } from '../../craft/health';
 import { type Policy, priceInList } from '../../craft/policy';
 import type { JobState } from '../../logbook';
 import { supplyOf } from '../supply';
+import { judgeJobReadings } from './readingsOfJob';
 
 /** The chemistry of what leaked: of the cell found alone, and null where its name cannot be read. */
 function leakedChemistry(state: JobState, book: Book): Chemistry | null {
@@ -17,13 +18,15 @@ function leakedChemistry(state: JobState, book: Book): Chemistry | null {
   return chemistries.size === 1 ? ([...chemistries][0] ?? null) : null;
 }
 
-/** What is advised about the gravest leak found in a job, by the last current after cleaning; null where nothing leaked. */
+/** What is advised about the leaks of a job by where they are, the coil and the last current after; null where nothing leaked. */
 export function leakAdviceOf(state: JobState, book: Book, policy: Pick<Policy, 'extras'>): LeakAdvice | null {
   const leaks = state.facts.leakages.map(({ payload }) => payload);
   if (leaks.length === 0) return null;
-  const gravest = Math.max(...leaks.map(({ severity }) => LEAK_SEVERITIES.indexOf(severity)));
+  const coil = judgeJobReadings(state, book).find(({ measure }) => measure === 'coilKOhm');
   return leakOptions({
-    severity: LEAK_SEVERITIES[gravest] ?? 'bloom',
+    leaks,
+    // A finding of this visit says it as surely as the meter.
+    coil: state.facts.diagnosis?.payload.cause === 'coil severed' ? 'open' : (coil?.verdict ?? null),
     currentAfterUA: leaks.findLast(({ currentAfterUA }) => currentAfterUA !== null)?.currentAfterUA ?? null,
     figures: figuresFor(state.calibre, book).current,
     originalMatters: state.facts.originality?.payload.matters === true,

@@ -6,7 +6,10 @@ import type { JobState } from '../../logbook';
 import { evidenceOfJob } from './evidenceOfJob';
 
 /** A movement that is not in the book, as far as it was seen. */
-export interface SeenMovement extends Omit<GuidedMovement, 'recipes' | 'coilsSeen' | 'contactOfRevision'> {
+export interface SeenMovement extends Omit<
+  GuidedMovement,
+  'recipes' | 'aboveCell' | 'coilsSeen' | 'contactOfRevision'
+> {
   /** How the cell is held; null where nobody said. */
   readonly heldBy: HoldKind | null;
   /** Coils counted, wherever they lie; null where nobody counted. */

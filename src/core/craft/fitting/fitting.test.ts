@@ -24,6 +24,7 @@ const guide = (
     fromFront: false,
     foundClean: true,
     further: false,
+    last: true,
     told: [],
     ...change,
   });
@@ -44,6 +45,48 @@ describe('the fitting guide', () => {
           true,
         );
       }
+  });
+
+  it('takes off what lies above first, and puts it on last, in reverse, each part on the tray and back', () => {
+    for (const heldBy of HOLD_KINDS) {
+      const of = calibre('orrelin-41-2');
+      const { steps } = guide(of, {
+        movement: { ...asGuided(of), aboveCell: ['plate', 'buzzer spring', 'movement ring'] },
+        well: { ...(of.wells[0] as Well), heldBy },
+      });
+      const at = (phase: string): string[] =>
+        steps.filter((step) => step.phase === phase).map(({ id }) => id.replace(/^(out|in)-/, ''));
+      const above = ['above-plate', 'above-buzzer-spring', 'above-movement-ring'];
+      expect(at('out').slice(0, 3)).toEqual(above);
+      expect(at('in').slice(-3)).toEqual([...above].reverse());
+      // Whatever went to the tray is named as put back at one later step, and at no other.
+      const laid = steps.filter(({ off }) => off.length > 0);
+      expect(laid.length).toBeGreaterThanOrEqual(3);
+      for (const { id } of laid) {
+        const back = steps.filter((step) => step.back === id);
+        expect(back).toHaveLength(1);
+        expect(steps.indexOf(back[0] as (typeof steps)[0])).toBeGreaterThan(
+          steps.findIndex((step) => step.id === id),
+        );
+      }
+      expect(steps.flatMap(({ back }) => back ?? [])).toHaveLength(laid.length);
+    }
+  });
+
+  it('of two wells takes off at the first what is put on, and reset, after the last', () => {
+    const of = calibre('orrelin-41-2');
+    const movement = { ...asGuided(of), aboveCell: ['movement ring'] as const, resetContact: 'AC to +' };
+    const first = guide(of, { movement, last: false }).steps.map(({ id }) => id);
+    const second = guide(of, { movement, further: true }).steps.map(({ id }) => id);
+    expect([first.includes('out-above-movement-ring'), second.includes('out-above-movement-ring')]).toEqual([
+      true,
+      false,
+    ]);
+    expect([first.includes('in-above-movement-ring'), second.includes('in-above-movement-ring')]).toEqual([
+      false,
+      true,
+    ]);
+    expect([first.includes('after-reset'), second.includes('after-reset')]).toEqual([false, true]);
   });
 
   it('puts the insulators in before the cell, the clip before the push down, the reset after', () => {

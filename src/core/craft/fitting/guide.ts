@@ -1,7 +1,8 @@
 import { figure } from '../judgement';
-import type { Calibre, Coil, Well } from '../movements';
+import type { AboveCell, Calibre, Coil, Well } from '../movements';
 import { type Schools, wayTaken } from '../policy';
-import { HOLDER_WAYS } from './holders';
+import { ABOVE_WAYS } from './above';
+import { HOLDER_WAYS, type PlacedPart } from './holders';
 
 export const FITTING_PHASES = ['before', 'out', 'between', 'in', 'after'] as const;
 export type FittingPhase = (typeof FITTING_PHASES)[number];
@@ -15,6 +16,10 @@ export interface FittingStep {
   readonly danger: string | null;
   /** The book’s own lines for this movement, where they belong to this step. */
   readonly ofTheBook: readonly string[];
+  /** What this step lays on the tray. */
+  readonly off: readonly PlacedPart[];
+  /** The step whose parts go back at this one; null: none do. */
+  readonly back: string | null;
 }
 
 /** Where the hand goes on the layout. Millimetres from the centre, seen from the back, y to 12 o'clock. */
@@ -49,6 +54,8 @@ export type GuidedMovement = Pick<
 > & {
   /** Coils seen whose place is not known. */
   readonly coilsSeen: number | null;
+  /** What lies above its cells, as the book has it or as it was seen here; the outermost first. */
+  readonly aboveCell: readonly AboveCell[];
   /** How its contact tells its revision, or which revisions it may be; empty where there is one only. */
   readonly contactOfRevision: string;
 };
@@ -77,9 +84,14 @@ interface FittingQuestion {
   readonly foundClean: boolean;
   /** Whether another well of this watch was worked before: what holds for all stands there. */
   readonly further: boolean;
+  /** Whether no other well is worked after this one: then what lay above goes back, and the reset is joined once. */
+  readonly last: boolean;
   /** Dangers that stand at a well worked before. */
   readonly told: readonly string[];
 }
+
+/** The part of a step’s id that names what lies above. */
+const aboveId = (above: AboveCell): string => `above-${above.replace(/ /g, '-')}`;
 
 const CELL_MM = 7;
 /** A push that slips carries a tool this far, within this angle to either side. Ours, from bench practice. */
@@ -208,7 +220,7 @@ function runsHow({ functions, stepIntervalS }: GuidedMovement, notSeen: readonly
  * each coil.
  */
 export function fittingGuide(question: FittingQuestion): FittingGuide {
-  const { movement, place, notSeen, schools, fromFront, foundClean, further, told } = question;
+  const { movement, place, notSeen, schools, fromFront, foundClean, further, last, told } = question;
   const ways = place.heldBy === null ? null : HOLDER_WAYS[place.heldBy];
   const drawing = drawingOf(question);
   const hands = wayTaken(schools, 'hands');
@@ -236,7 +248,16 @@ export function fittingGuide(question: FittingQuestion): FittingGuide {
     how: string,
     danger: string | null = null,
     ofTheBook: readonly string[] = [],
-  ): FittingStep => ({ id: `${phase}-${id}`, phase, what, how, danger: once(danger), ofTheBook });
+  ): FittingStep => ({
+    id: `${phase}-${id}`,
+    phase,
+    what,
+    how,
+    danger: once(danger),
+    ofTheBook,
+    off: [],
+    back: null,
+  });
   // A holder worked both ways warns both times.
   const ofThisHolder = ways === null ? null : once(ways.danger);
   const towardsCoil =
@@ -268,10 +289,27 @@ export function fittingGuide(question: FittingQuestion): FittingGuide {
                 recipe('in'),
               ),
         ]
-      : ways[phase].map(({ id, what, how }) => ({
+      : ways[phase].map(({ id, what, how, off, back }) => ({
           ...step(phase, id, what, how, null, recipe(phase)),
           danger: ways.dangerAt.includes(id) ? ofThisHolder : null,
+          off,
+          back: back === null ? null : `out-${back}`,
         }));
+  // Off before the first holder is reached, and on again in reverse after the last cell is in.
+  const aboveOff = (further ? [] : movement.aboveCell).map((above): FittingStep => {
+    const { off, part, position } = ABOVE_WAYS[above];
+    return {
+      ...step('out', aboveId(above), off.what, off.how, off.danger),
+      off: [{ part, position, count: 1 }],
+    };
+  });
+  const aboveOn = (last ? [...movement.aboveCell].reverse() : []).map((above): FittingStep => {
+    const { on } = ABOVE_WAYS[above];
+    return {
+      ...step('in', aboveId(above), on.what, on.how, on.danger),
+      back: `out-${aboveId(above)}`,
+    };
+  });
   const steps: FittingStep[] = [
     ...(further
       ? []
@@ -319,6 +357,7 @@ export function fittingGuide(question: FittingQuestion): FittingGuide {
             towardsCoil ?? unplaced,
           ),
         ]),
+    ...aboveOff,
     ...ofHolder('out'),
     step(
       'between',
@@ -363,7 +402,8 @@ export function fittingGuide(question: FittingQuestion): FittingGuide {
           'Turned over it drives the circuit backwards.',
         ),
     ...ofHolder('in'),
-    ...(buzzer
+    ...aboveOn,
+    ...(buzzer && last
       ? [
           step(
             'after',
@@ -374,7 +414,7 @@ export function fittingGuide(question: FittingQuestion): FittingGuide {
           ),
         ]
       : []),
-    ...(reset
+    ...(reset && last
       ? [
           step(
             'after',

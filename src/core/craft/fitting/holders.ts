@@ -1,13 +1,30 @@
 import type { HoldKind } from '../movements';
+import { type Part, toBeNoted } from '../parts';
 
 /** One movement of the hand, as it is read at the bench. */
 interface Hand {
   readonly id: string;
   readonly what: string;
   readonly how: string;
+  /** What this movement lays on the tray. */
+  readonly off: readonly PlacedPart[];
+  /** The movement of the way out whose parts go back here. */
+  readonly back: string | null;
 }
 
-const hand = (id: string, what: string, how: string): Hand => ({ id, what, how });
+/** A part with the place it is laid down as having sat in. */
+export interface PlacedPart {
+  readonly part: Part;
+  readonly position: string;
+  readonly count: number;
+}
+
+const hand = (
+  id: string,
+  what: string,
+  how: string,
+  { off = [], back = null }: { readonly off?: readonly PlacedPart[]; readonly back?: string | null } = {},
+): Hand => ({ id, what, how, off, back });
 
 /** The hand movements that take a cell out of a holder and put one in, and the danger of that holder. */
 export interface HolderWays {
@@ -58,28 +75,63 @@ export const HOLDER_WAYS: Readonly<Record<HoldKind, HolderWays>> = {
   },
   'screwed bridge': {
     out: [
-      hand('unscrew', 'Loosen the bridge', 'Fitting blade, upright; the screws to the tray in their places.'),
-      hand('bridge', 'Lift bridge and cell', 'The bridge off its peg, then the cell by its rim.'),
+      hand(
+        'unscrew',
+        'Loosen the bridge',
+        'Fitting blade, upright; the screws to the tray in their places.',
+        {
+          off: [{ part: 'screw', position: toBeNoted('of the cell’s bridge, which where'), count: 2 }],
+        },
+      ),
+      hand('bridge', 'Lift bridge and cell', 'The bridge off its peg, then the cell by its rim.', {
+        off: [{ part: 'cover', position: 'the cell’s bridge, on its peg', count: 1 }],
+      }),
     ],
     in: [
       hand('lay', 'Lay the cell in its well', 'Level, before the bridge.'),
-      hand('peg', 'Set the bridge on its peg', 'It sits by itself before a screw is turned.'),
-      hand('screw', 'Turn the screws in', 'Each until it holds, then snug.'),
+      hand('peg', 'Set the bridge on its peg', 'It sits by itself before a screw is turned.', {
+        back: 'bridge',
+      }),
+      hand('screw', 'Turn the screws in', 'Each until it holds, then snug.', { back: 'unscrew' }),
     ],
     danger: 'A blade that slips lands on the coil.',
     dangerAt: ['unscrew'],
   },
   'latch on a module': {
     out: [
-      hand('module', 'Take the module out', 'Past its pushers, spacers to the tray as parts.'),
+      hand('module', 'Take the module out', 'Past its pushers first; its spacers to the tray as parts.', {
+        off: [
+          { part: 'movement', position: 'the module, face down', count: 1 },
+          { part: 'spacer', position: toBeNoted('round the module, which way up'), count: 1 },
+        ],
+      }),
       hand('latch', 'Open the latch', 'Along the arrow; the cell comes out with it.'),
     ],
     in: [
       hand('lay', 'Lay the cell in', 'Under the open latch.'),
-      hand('close', 'Close the latch', 'Until it clicks; then the module back past its pushers.'),
+      hand('close', 'Close the latch', 'Until it clicks.'),
+      hand('module-in', 'Module back past its pushers', 'Spacers first, each pusher drawn out of the way.', {
+        back: 'module',
+      }),
     ],
     danger: 'Forced, the pusher tabs bend and stay silent.',
-    dangerAt: ['module'],
+    dangerAt: ['module', 'module-in'],
+  },
+  'latch worked in place': {
+    out: [
+      hand(
+        'latch',
+        'Open the latch where it is',
+        'Along the arrow, a blunt tip in its nick; the module stays.',
+      ),
+      hand('take', 'Take the cell out', 'By its rim, out from under the open latch.'),
+    ],
+    in: [
+      hand('lay', 'Lay the cell in', 'Under the open latch, flat.'),
+      hand('close', 'Close the latch', 'Until it clicks; pulled at once, it holds.'),
+    ],
+    danger: 'Forced past its stop the latch breaks off, and the module has to be renewed.',
+    dangerAt: ['latch'],
   },
   'stacked light module': {
     out: [hand('upper', 'Take the upper module’s cell', 'It lies above; the lower one is left in.')],
@@ -90,17 +142,11 @@ export const HOLDER_WAYS: Readonly<Record<HoldKind, HolderWays>> = {
     danger: 'Missed, the light stays dark and the module comes out once more.',
     dangerAt: ['tab'],
   },
-  'ring round the movement': {
-    out: [
-      hand('crown', 'Pull the crown fully out', 'The ring leaves only then.'),
-      hand('ring', 'Lift the ring, then the cell', 'A finger on the movement all the while.'),
-    ],
-    in: [
-      hand('lay', 'Lay the cell in', 'Under where the ring will lie.'),
-      hand('home', 'Ring on, crown home', 'The ring sits level before the crown goes in.'),
-    ],
-    danger: 'The movement lies loose then: it falls, or the stem bends.',
-    dangerAt: ['ring'],
+  'lying free in its well': {
+    out: [hand('take', 'Lift the cell out', 'By its rim, with plastic; nothing holds it once it lies open.')],
+    in: [hand('lay', 'Lay the cell in its well', 'Level, until what lies above it holds it down.')],
+    danger: 'Turned over it falls out, onto the coil or the floor: nothing but what lies above holds it.',
+    dangerAt: ['take'],
   },
   'under a hatch': {
     out: [

@@ -7,3 +7,4 @@ export {
   type GuidedMovement,
   type GuidedPlace,
 } from './guide';
+export type { PlacedPart } from './holders';

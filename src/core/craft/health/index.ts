@@ -27,10 +27,12 @@ export {
 } from './judgeReading';
 export {
   LEAK_DECISIONS,
+  LEAK_PLACES,
   LEAK_SEVERITIES,
   type LeakAdvice,
   type LeakOption,
   leakOptions,
+  type LeakPlace,
   type LeakSeverity,
 } from './leaks';
 export { type TrendLimit, trendOf, type TrendPoint } from './trend';

@@ -2,6 +2,7 @@ import type { PricedItem } from '../policy';
 import type { Chemistry } from '../cells';
 import { figure, type Judged } from '../judgement';
 import type { MovementFigures } from './figures';
+import type { ReadingVerdict } from './judgeReading';
 
 /** From the lightest to the gravest. */
 export const LEAK_SEVERITIES = ['bloom', 'crust', 'corrosion', 'broken track'] as const;
@@ -9,6 +10,16 @@ export type LeakSeverity = (typeof LEAK_SEVERITIES)[number];
 
 export const LEAK_DECISIONS = ['cleaned, observe', 'new circuit', 'new movement', 'not decided yet'] as const;
 type Decision = Exclude<(typeof LEAK_DECISIONS)[number], 'not decided yet'>;
+
+/** Where a leak is found, from the cell outward. */
+export const LEAK_PLACES = ['cell', 'contact', 'well', 'track', 'coil', 'dial side'] as const;
+export type LeakPlace = (typeof LEAK_PLACES)[number];
+
+/** A leak as it was seen. */
+interface SeenLeak {
+  readonly place: LeakPlace;
+  readonly severity: LeakSeverity;
+}
 
 /** One way to go on after a leak, for the owner to decide on. */
 export interface LeakOption {
@@ -30,13 +41,17 @@ const RISK: Readonly<Record<Decision, string>> = {
   'new movement': 'The watch is no longer original inside.',
 };
 
-export type LeakAdvice = Judged<Decision> & {
+/** `not decided yet`: what reached a place nobody measured is not called harmless. */
+export type LeakAdvice = Judged<(typeof LEAK_DECISIONS)[number]> & {
   readonly options: readonly LeakOption[];
   readonly care: string;
 };
 
 interface LeakQuestion {
-  readonly severity: LeakSeverity;
+  /** Every leak found, at least one. */
+  readonly leaks: readonly SeenLeak[];
+  /** What the coil's resistance said; null: not measured. */
+  readonly coil: ReadingVerdict['verdict'] | null;
   readonly currentAfterUA: number | null;
   readonly figures: MovementFigures['current'];
   readonly originalMatters: boolean;
@@ -64,27 +79,61 @@ function careFor(chemistry: Chemistry | null): string {
   }
 }
 
+/** What the place of a leak decides by itself, whatever the current says; null where it decides nothing. */
+function byPlace({ leaks, coil }: LeakQuestion): { verdict: LeakAdvice['verdict']; reason: string } | null {
+  if (leaks.some(({ severity }) => severity === 'broken track'))
+    return {
+      verdict: 'new circuit',
+      reason: 'A broken track carries nothing any more: cleaning does not bring it back.',
+    };
+  const atCoil = leaks.some(({ place }) => place === 'coil');
+  if (coil === 'open' || (atCoil && coil === 'shorted turns'))
+    return {
+      verdict: 'new circuit',
+      reason: `The coil is ${coil === 'open' ? 'severed' : 'shorted'}: cleaning does not bring it back.`,
+    };
+  // On its wire a trace is enough; what it has eaten shows in the resistance alone.
+  if (atCoil && coil !== 'good')
+    return {
+      verdict: 'not decided yet',
+      reason:
+        coil === 'suspect'
+          ? 'It reached the coil, and its resistance is off its range: measure it again, with clean probes.'
+          : 'It reached the coil: measure its resistance before anything is said of it.',
+    };
+  const behind = leaks.filter(({ place }) => place === 'dial side');
+  if (behind.some(({ severity }) => severity !== 'bloom'))
+    return {
+      verdict: 'new movement',
+      reason: 'It crept to the dial side, among train and calendar, where no cleaning from above reaches.',
+    };
+  return null;
+}
+
 /**
  * What to do about a leak: clean and observe, a new circuit, a new movement, each with its price and risk, and the one
- * advised. A broken track needs a circuit; corrosion does once the current after cleaning stays over its limit; lighter
- * leaks are cleaned and watched. Where the watch is to stay original, cleaning comes first as long as anything runs.
- * Source: bench practice.
+ * advised. The place speaks first: a broken track or a severed coil needs a circuit, a leak at a coil nobody measured is
+ * not decided, crust on the dial side is beyond cleaning. Else corrosion needs a circuit once the current after cleaning
+ * stays over its limit, and lighter leaks are cleaned and watched. Where the watch is to stay original, cleaning comes
+ * first as long as anything runs. Source: bench practice.
  */
 export function leakOptions(question: LeakQuestion): LeakAdvice {
-  const { severity, currentAfterUA, figures, originalMatters } = question;
+  const { leaks, currentAfterUA, figures, originalMatters } = question;
   const over = currentAfterUA !== null && currentAfterUA > figures.limitUA;
-  const verdict: Decision =
-    severity === 'broken track' || (over && !originalMatters) || (over && severity === 'corrosion')
-      ? 'new circuit'
-      : 'cleaned, observe';
+  const placed = byPlace(question);
+  const corroded = leaks.some(({ severity }) => severity === 'corrosion');
+  const verdict =
+    placed?.verdict ??
+    ((over && !originalMatters) || (over && corroded)
+      ? ('new circuit' as const)
+      : ('cleaned, observe' as const));
   const reasons = [
-    severity === 'broken track'
-      ? 'A broken track carries nothing any more: cleaning does not bring it back.'
-      : over
+    placed?.reason ??
+      (over
         ? `After cleaning it still draws ${figure(currentAfterUA)} µA, over ${figure(figures.limitUA)} µA.`
         : currentAfterUA === null
           ? 'Clean it, then measure the current again: that decides.'
-          : `After cleaning it draws ${figure(currentAfterUA)} µA, within ${figure(figures.limitUA)} µA.`,
+          : `After cleaning it draws ${figure(currentAfterUA)} µA, within ${figure(figures.limitUA)} µA.`),
     ...(originalMatters ? ['The owner wants it original: clean before anything is replaced.'] : []),
   ];
   return {

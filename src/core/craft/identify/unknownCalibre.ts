@@ -97,6 +97,7 @@ export function unknownCalibre(
                   pushDegrees: 0,
                 },
               ],
+        aboveCell: [],
         coils: [],
         contacts: [],
         keepClearMm: USUAL_KEEP_CLEAR_MM,

@@ -20,6 +20,8 @@ export {
   type EngravingReading,
   FUNCTION_KINDS,
   type FunctionKind,
+  ABOVE_CELL,
+  type AboveCell,
   HOLD_KINDS,
   type HoldKind,
   type Maker,

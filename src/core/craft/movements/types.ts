@@ -20,12 +20,17 @@ export const HOLD_KINDS = [
   'sprung contact at the rim',
   'screwed bridge',
   'latch on a module',
+  'latch worked in place',
   'stacked light module',
-  'ring round the movement',
+  'lying free in its well',
   'under a hatch',
   'from the dial side',
 ] as const;
 export type HoldKind = (typeof HOLD_KINDS)[number];
+
+/** What may lie above a cell, whatever holds it: off before its holder is reached, the first named first. */
+export const ABOVE_CELL = ['plate', 'cover', 'buzzer spring', 'light module', 'movement ring'] as const;
+export type AboveCell = (typeof ABOVE_CELL)[number];
 
 /** What a dial shows that can be placed by the clock. */
 export const DIAL_PARTS = ['seconds', 'date', 'day', 'counter', 'display'] as const;
@@ -136,6 +141,8 @@ export interface Calibre {
   /** Words printed on the movement, beside its code. */
   readonly printed: readonly string[];
   readonly wells: readonly Well[];
+  /** What lies above its cells, the outermost first. */
+  readonly aboveCell: readonly AboveCell[];
   readonly coils: readonly Coil[];
   readonly functions: readonly FunctionKind[];
   /** Seconds between steps of the smallest hand; null for a display. */

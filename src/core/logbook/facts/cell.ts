@@ -1,3 +1,4 @@
+import type { AboveCell } from '../../craft/movements';
 import { figure } from '../../craft/judgement';
 import { type Envelope, type FactKinds, wellOf } from '../envelope';
 
@@ -45,6 +46,8 @@ export interface CellPayloads {
   'cell.old-settled': { readonly taped: boolean; readonly to: 'spent bin' | 'owner' };
   /** A well as the caliper has it: across, and from the lower contact to where the holder lies on the cell. */
   'cell.well-measured': { readonly diameterMm: number; readonly depthMm: number };
+  /** What lies above the cells of this very watch, the outermost first; the book may say otherwise. */
+  'cell.above': { readonly above: readonly AboveCell[] };
   /** How the owner uses what draws on the cell. */
   'cell.usage': { readonly uses: readonly { readonly name: string; readonly secondsPerDay: number }[] };
   /** A fresh cell out of its blister: it is loose until it is fitted or settled. */
@@ -89,6 +92,7 @@ export interface CellFacts {
   charges: Fact<'cell.charged'>[];
   oldSettled: Map<string, Fact<'cell.old-settled'>>;
   wellsMeasured: Map<string, Fact<'cell.well-measured'>>;
+  above: Fact<'cell.above'> | null;
   usage: Fact<'cell.usage'> | null;
   /** Fresh cells out of their blister, by the entry that says so. */
   cellsOut: Map<string, CellOut>;
@@ -105,6 +109,7 @@ export const noCellFacts = (): CellFacts => ({
   charges: [],
   oldSettled: new Map(),
   wellsMeasured: new Map(),
+  above: null,
   usage: null,
   cellsOut: new Map(),
   dropped: new Map(),
@@ -151,6 +156,12 @@ export const cellKinds: FactKinds<CellPayloads, CellFacts> = {
     words: ({ diameterMm, depthMm }) => `well ${figure(diameterMm)} mm across, ${figure(depthMm)} mm deep`,
     afterSigning: 'keeps',
     fold: (facts, entry) => void facts.wellsMeasured.set(wellOf(entry), entry),
+  },
+  'cell.above': {
+    words: ({ above }) =>
+      above.length === 0 ? 'nothing above the cell' : `above the cell: ${above.join(', then ')}`,
+    afterSigning: 'keeps',
+    fold: (facts, entry) => void (facts.above = entry),
   },
   'cell.usage': {
     words: ({ uses }) =>

@@ -1,6 +1,7 @@
 import {
   FAULTS,
   type LEAK_DECISIONS,
+  type LeakPlace,
   type LeakSeverity,
   type Measure,
   measures,
@@ -12,8 +13,6 @@ import { figure } from '../../craft/judgement';
 import { quantities } from '../../craft/units';
 import type { Envelope, FactKinds } from '../envelope';
 
-export const LEAK_PLACES = ['cell', 'contact', 'well', 'track', 'coil', 'dial side'] as const;
-export type LeakPlace = (typeof LEAK_PLACES)[number];
 export const CROWN_SEEN = ['home', 'pulled'] as const;
 export const AT_FITTING = ['voltage holds', 'voltage collapses'] as const;
 

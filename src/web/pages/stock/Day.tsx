@@ -72,7 +72,7 @@ export function Day({ shop, technicianId }: { readonly shop: SeenShop; readonly 
   const record = useRecorder(shop);
   const { book, told } = useBooking();
   if (!day) return <LinearProgress aria-label="Loading the day" />;
-  const say = ({ jobId, cell }: Loose, { kind, payload }: LooseOutcome): Promise<void> =>
+  const say = ({ jobId, cell }: Loose, { kind, payload }: LooseOutcome): Promise<unknown> =>
     record(jobId, kind, payload, { well: wellKey({ name: cell.well }) });
   return (
     <Section title={`Close ${dayInWords(day.day)}`}>

@@ -1,12 +1,12 @@
-import { Stack } from '@mui/material';
+import { Stack, Typography } from '@mui/material';
 import { accumulatorInQuestion } from '../../../core/advice/cell';
 import { supplyOf } from '../../../core/advice/supply';
 import { capital } from '../../../core/craft/judgement';
 import { MAIN_WELL, wellKey, type WellState, type Payloads } from '../../../core/logbook';
-import { openRevisions } from '../../../core/craft/movements';
+import { ABOVE_CELL, openRevisions } from '../../../core/craft/movements';
 import { Caution } from '../../kit/Lamp';
 import { CalibreFigure } from '../../figures/CalibreFigure';
-import { fieldsOf } from '../../kit/fields';
+import { fieldsOf, optionsOf } from '../../kit/fields';
 import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
 import { OptionalFacts } from '../../kit/OptionalFacts';
@@ -22,8 +22,31 @@ import { useFit } from './useFit';
 import { WellLamp } from './WellLamp';
 import { wellTitle } from './wells';
 
+const cellAbove = fieldsOf<Payloads['cell.above']>();
 const cellPutBack = fieldsOf<Payloads['cell.put-back']>();
 const cellWellMeasured = fieldsOf<Payloads['cell.well-measured']>();
+
+/** What lies above the cells of this watch: steps of the way to them, whatever holds the cell. */
+function AboveCard() {
+  const { state } = useJob();
+  return (
+    <FactCard
+      kind="cell.above"
+      title="Above the cell"
+      recorded={state.facts.above}
+      defaults={{ above: [] }}
+      hint={
+        <Typography color="text.secondary">
+          {state.calibre && state.calibre.aboveCell.length > 0
+            ? `The book says: ${state.calibre.aboveCell.join(', then ')}.`
+            : 'In the order in which it comes off; none ticked: nothing lies there.'}
+        </Typography>
+      }
+    >
+      <cellAbove.Several name="above" label="Lies above it" options={optionsOf(ABOVE_CELL)} />
+    </FactCard>
+  );
+}
 
 /** A reseal only, or a good cell: what was in the watch goes in again. */
 function PutBackCard({ well }: { readonly well: WellState }) {
@@ -122,6 +145,9 @@ function WellMat({ well, keyed }: { readonly well: WellState; readonly keyed: bo
             shown: state.facts.dropped.size > 0,
             card: <DroppedCard well={well} />,
           },
+          ...(keyed
+            ? [{ title: 'What lies above the cell', shown: state.facts.above !== null, card: <AboveCard /> }]
+            : []),
           ...(state.calibre && state.calibre.functionDraws.length > 0 && keyed
             ? [{ title: 'How it is used', shown: state.facts.usage !== null, card: <UsageCard /> }]
             : []),

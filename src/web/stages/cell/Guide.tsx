@@ -7,7 +7,8 @@ import {
   type FittingPhase,
   type FittingStep,
 } from '../../../core/craft/fitting';
-import { guidesOf } from '../../../core/advice/cell';
+import { partInWords } from '../../../core/craft/parts';
+import { guidesOf, trayOfFitting } from '../../../core/advice/cell';
 import { wellKey, type WellState } from '../../../core/logbook';
 import type { Calibre, Well } from '../../../core/craft/movements';
 import { useKey } from '../../kit/keys/KeysProvider';
@@ -50,6 +51,13 @@ function Guide({
       { steps: which.map(({ id }) => id), asShown: which.length > 1 },
       { well: wellKey(well) },
     );
+    const tray = trayOfFitting(which, well.name, facts);
+    for (const { part, backToo } of tray.laid) {
+      const partEntryId = await record('open.part', part);
+      if (backToo && partEntryId !== null)
+        await record('open.part-settled', { partEntryId, outcome: 'back in place', note: '' });
+    }
+    for (const part of tray.returned) await record('open.part-settled', part);
   };
   return (
     <Paper component="section" aria-label={`${wellTitle(well)}fitting guide`} sx={{ p: 2 }}>
@@ -92,7 +100,7 @@ function Guide({
                   steps={own.map((step) => ({
                     ...step,
                     done: isDone(step),
-                    note: step.ofTheBook.length > 0 ? `The book: ${step.ofTheBook.join(' ')}` : null,
+                    note: noteOf(step),
                   }))}
                   onDone={(id) => void done(own.filter((step) => step.id === id))}
                 />
@@ -114,6 +122,15 @@ function Guide({
       )}
     </Paper>
   );
+}
+
+/** What stands small under a step: the book’s own lines, and what it lays on the tray. */
+function noteOf({ ofTheBook, off }: FittingStep): string | null {
+  const notes = [
+    ...(ofTheBook.length > 0 ? [`The book: ${ofTheBook.join(' ')}`] : []),
+    ...(off.length > 0 ? [`To the tray: ${off.map(partInWords).join('; ')}.`] : []),
+  ];
+  return notes.length > 0 ? notes.join(' ') : null;
 }
 
 /** A fitting guide for each place the calibre has. */

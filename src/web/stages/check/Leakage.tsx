@@ -3,12 +3,13 @@ import { useFormContext } from 'react-hook-form';
 import {
   LEAK_DECISIONS,
   LEAK_SEVERITIES,
+  LEAK_PLACES,
   type LeakAdvice,
   type LeakOption,
 } from '../../../core/craft/health';
 import { money } from '../../../core/craft/money';
 import { capital } from '../../../core/craft/judgement';
-import { LEAK_PLACES, leakWords, type Payloads } from '../../../core/logbook';
+import { leakWords, type Payloads } from '../../../core/logbook';
 import { Caution, LampAnswer } from '../../kit/Lamp';
 import { CalibreFigure } from '../../figures/CalibreFigure';
 import { fieldsOf, optionsOf } from '../../kit/fields';
