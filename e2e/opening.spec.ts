@@ -146,6 +146,7 @@ test('a back nobody knows is measured with the caliper; the drawing and the sett
   // What cannot be is refused, in words that say which contradicts which.
   await card.getByRole('textbox', { name: 'Width of a notch', exact: true }).fill('19');
   await expect(lampOf(page)).toContainText('5 notches 19 mm wide take 95 mm');
+  await card.getByLabel('Bracelet or strap').selectOption('bracelet that opens flat');
   await card.getByRole('button', { name: 'Record' }).click();
   await expect(card).toContainText('a pitch circle of 30 mm is only 94.24 mm round');
   await card.getByLabel('Notches').fill('1');

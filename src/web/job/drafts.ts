@@ -1,6 +1,6 @@
 import { deepEqual } from 'fast-equals';
 import { useCallback, useState } from 'react';
-import type { MeasuredBack } from '../../core/craft/cases';
+import type { TypedBack } from '../../core/advice/opening';
 import type { Payloads } from '../../core/logbook';
 
 /** A form's values while they are typed: figures of a list may be missing. */
@@ -20,7 +20,7 @@ export interface WellDraft {
 
 /** What is typed in a job and not yet recorded, for the lamp to think along. */
 export interface Drafts {
-  readonly back: { readonly back: WhileTyped<MeasuredBack>; readonly kindChosen: boolean } | null;
+  readonly back: { readonly back: WhileTyped<TypedBack>; readonly kindChosen: boolean } | null;
   readonly gasket: Pick<Payloads['seal.gasket'], 'findings' | 'ageYears' | 'meetsWater'> | null;
   readonly wells: Readonly<Record<string, WellDraft>>;
 }

@@ -1,1 +1,9 @@
-export { asAdvised, crownOf, expectedBack, type Opening, openingOf, partsComingOff } from './openingOf';
+export {
+  asAdvised,
+  crownOf,
+  expectedBack,
+  type Opening,
+  openingOf,
+  partsComingOff,
+  type TypedBack,
+} from './openingOf';

@@ -157,3 +157,20 @@ describe('the order of work', () => {
     );
   });
 });
+
+describe('what was measured here, beside what the book has', () => {
+  const book = () => expectedBack(caseTypes.find(({ code }) => code === 'K61/08') ?? null);
+  const measured = (own: Partial<MeasuredBack>) => {
+    const job = arrived('K61/08');
+    job.add('open.measured', back({ kind: 'screwed, notched', ...own }));
+    return ask(job).back;
+  };
+  it('fills in what nobody measured, as long as nothing contradicts it', () => {
+    expect(measured({ pitchMm: 32.2 })).toMatchObject({ pitchMm: 32.2, notchCount: 8, notchWidthMm: 2.2 });
+  });
+  it('lets go of the book once a measure differs, or the kind does', () => {
+    expect(book().notchCount).toBe(8);
+    expect(measured({ notchCount: 6 })).toMatchObject({ notchCount: 6, pitchMm: null, notchWidthMm: null });
+    expect(measured({ kind: 'snap-on' })).toMatchObject({ kind: 'snap-on', diameterMm: null });
+  });
+});

@@ -4,6 +4,7 @@ import {
   type MeasuredBack,
   NOTHING_MEASURED,
   clockWords,
+  differsFromBook,
   type CrownKind,
   onlyOfKind,
   strikes,
@@ -55,6 +56,44 @@ export function expectedBack(
   );
 }
 
+/**
+ * What was measured here, and for what was not, the book or the last visit: as long as it is the same kind of back and
+ * nothing measured contradicts them. Then nothing of theirs can be relied on.
+ */
+function withExpected(own: TypedBack, expected: MeasuredBack): MeasuredBack {
+  const kind = own.kind ?? expected.kind;
+  const measured = { ...expected, ...known(own), kind };
+  const stands =
+    kind === expected.kind &&
+    differsFromBook(measured, {
+      backKind: expected.kind,
+      lipClock: expected.lipClock,
+      lipSeenFrom: expected.seenFrom,
+      back: expected,
+    }).length === 0;
+  return stands
+    ? measured
+    : {
+        ...NOTHING_MEASURED,
+        chordMm: null,
+        lipClock: null,
+        pusherClocks: [],
+        bracelet: expected.bracelet,
+        seenFrom: expected.seenFrom,
+        ...known(own),
+        kind,
+      };
+}
+
+/** What of a back somebody measured or picked. */
+function known(own: TypedBack): Partial<MeasuredBack> {
+  return Object.fromEntries(
+    Object.entries(own).filter(
+      ([, value]) => value !== null && !(Array.isArray(value) && value.length === 0),
+    ),
+  );
+}
+
 /** What crown this watch has: as somebody saw it here, else as the book has its case; null where nobody says. */
 export function crownOf({ facts, caseType }: Pick<JobState, 'facts' | 'caseType'>): CrownKind | null {
   return facts.crown?.payload.crown ?? caseType?.crown ?? null;
@@ -76,13 +115,19 @@ function lastSetting(
   return [last.setting, where].filter(Boolean).join(', ');
 }
 
+/** A back while it is measured: what was not picked yet is null. */
+export type TypedBack = Omit<MeasuredBack, 'kind' | 'bracelet'> & {
+  readonly kind: MeasuredBack['kind'] | null;
+  readonly bracelet: MeasuredBack['bracelet'] | null;
+};
+
 interface OpeningQuestion {
   readonly state: Pick<JobState, 'facts' | 'caseType' | 'calibre'>;
   readonly history: WatchHistory | null;
   readonly tools: ShopTools;
   readonly schools: Schools;
   /** What is typed and not yet recorded, and whether the kind of back was chosen there. */
-  readonly typed: { readonly back: MeasuredBack; readonly kindChosen: boolean } | null;
+  readonly typed: { readonly back: TypedBack; readonly kindChosen: boolean } | null;
 }
 
 /** The larger measure of a movement; null where none is known. */
@@ -100,8 +145,10 @@ export function openingOf({ state, history, tools, schools, typed }: OpeningQues
   const { facts, caseType, calibre } = state;
   const opened = facts.back?.payload.kind;
   const lastBack = history?.measured ?? null;
-  const known = typed?.back ?? facts.measured?.payload ?? expectedBack(caseType, lastBack);
-  const back = onlyOfKind({ ...known, kind: opened ?? known.kind });
+  const expected = expectedBack(caseType, lastBack);
+  const own = typed?.back ?? facts.measured?.payload ?? null;
+  const seen = own === null ? expected : withExpected(own, expected);
+  const back = onlyOfKind({ ...seen, kind: opened ?? seen.kind });
   const crownClock = facts.watch?.payload.crownClock ?? caseType?.crownClock ?? null;
   const around = { back, crownClock, noCrown: crownOf(state) === 'no crown' };
   const opener = chooseOpener({ ...around, tools });

@@ -35,19 +35,20 @@ export function UsageCard() {
       kind="cell.usage"
       title="How it is used"
       recorded={state.facts.usage}
-      defaults={{ uses: uses.map(({ name, secondsPerDay }) => ({ name, secondsPerDay })) }}
+      defaults={{ uses: uses.map(({ name }) => ({ name, secondsPerDay: Number.NaN })) }}
       hint={
         <Typography color="text.secondary" sx={{ mt: 0.5 }}>
-          As the owner says; the book’s figures stand there until then.
+          As the owner says; the book’s figures count until then.
         </Typography>
       }
     >
-      {uses.map(({ name }, index) => (
+      {uses.map(({ name, secondsPerDay }, index) => (
         <MeasureField
           key={name}
           name={`uses.${index}.secondsPerDay`}
           label={`${name}, a day`}
           quantity="durationS"
+          helper={`the book reckons with ${figure(secondsPerDay)} s`}
         />
       ))}
     </FactCard>

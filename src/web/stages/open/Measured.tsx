@@ -11,6 +11,7 @@ import {
   DUST_COVERS,
   HATCH_OPENS,
   type MeasuredBack,
+  NOTHING_MEASURED,
   measuresOf,
   measureWords,
   PANEL_HELD_BY,
@@ -23,7 +24,7 @@ import {
 } from '../../../core/craft/cases';
 import { capital } from '../../../core/craft/judgement';
 import type { Payloads } from '../../../core/logbook';
-import { expectedBack } from '../../../core/advice/opening';
+import type { TypedBack } from '../../../core/advice/opening';
 import { fieldsOf, optionsOf, optionsOrNone, Radios } from '../../kit/fields';
 import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
@@ -35,7 +36,7 @@ const openMeasured = fieldsOf<Payloads['open.measured']>();
 /** Tells the lamp what is typed, as long as the form stands. */
 function Told() {
   const { setDraft } = useJob();
-  const back = useWatch<MeasuredBack>() as MeasuredBack;
+  const back = useWatch<TypedBack>() as TypedBack;
   const kindChosen = useFormContext().formState.dirtyFields.kind === true;
   useEffect(() => setDraft('back', { back, kindChosen }), [back, kindChosen, setDraft]);
   useEffect(() => () => setDraft('back', null), [setDraft]);
@@ -73,8 +74,8 @@ function Fields() {
   const { state } = useJob();
   const { field, fieldState } = useController({ name: 'kind' });
   const form = useFormContext();
-  const kind = field.value as BackKind;
-  const asked = measuresOf(kind);
+  const kind = field.value as BackKind | null;
+  const asked = kind === null ? [] : measuresOf(kind);
   const asks = (name: keyof MeasuredBack): boolean => asked.includes(name);
   const holes = kind === 'screwed, round holes';
   const odd = Number(useWatch({ name: 'notchCount' })) % 2 === 1;
@@ -87,9 +88,12 @@ function Fields() {
       <NativeSelect
         label="Kind of back"
         wanted={state.facts.back === null}
-        value={kind}
+        value={kind ?? ''}
         error={fieldState.error?.message}
-        options={BACK_KINDS.map((each) => ({ value: each, label: `${each}: ${backs[each].knownBy}` }))}
+        options={[
+          ...(kind === null ? [{ value: '', label: 'see which it is' }] : []),
+          ...BACK_KINDS.map((each) => ({ value: each, label: `${each}: ${backs[each].knownBy}` })),
+        ]}
         onChange={(next) => {
           field.onChange(next);
           turn(workedFrom(next as BackKind));
@@ -257,7 +261,11 @@ function Fields() {
         </>
       )}
       <openMeasured.Choice name="coating" label="Surface" options={optionsOf(COATINGS)} />
-      <openMeasured.ListChoice name="bracelet" label="Bracelet or strap" options={optionsOf(BRACELETS)} />
+      <openMeasured.ListChoice
+        name="bracelet"
+        label="Bracelet or strap"
+        options={optionsOrNone(BRACELETS, 'not seen yet')}
+      />
       <openMeasured.ListChoice
         name="dustCover"
         label="Dust cover beneath the back"
@@ -295,7 +303,7 @@ function KnownAlready({ onMeasure }: { readonly onMeasure: () => void }) {
 export function Measured() {
   const job = useJob();
   const { facts, caseType } = job.state;
-  const { opener, kindKnown } = useOpening();
+  const { back, opener, kindKnown } = useOpening();
   const [measuring, setMeasuring] = useState(false);
   const recorded = facts.measured;
   const enough = kindKnown && opener.verdict !== 'not yet known' && opener.verdict !== 'impossible';
@@ -307,7 +315,16 @@ export function Measured() {
       kind="open.measured"
       title="The back, measured"
       recorded={recorded}
-      defaults={{ ...expectedBack(caseType, job.earlier?.history.measured) }}
+      defaults={{
+        ...NOTHING_MEASURED,
+        // What was measured is what a hand measured here; what book or last visit have stands in the lamp.
+        kind: kindKnown ? back.kind : null,
+        chordMm: null,
+        lipClock: null,
+        bracelet: null,
+        pusherClocks: [],
+        seenFrom: workedFrom(back.kind),
+      }}
     >
       <Told />
       <Fields />

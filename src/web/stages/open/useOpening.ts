@@ -1,17 +1,16 @@
 import { useMemo } from 'react';
-import type { MeasuredBack } from '../../../core/craft/cases';
-import { type Opening, openingOf } from '../../../core/advice/opening';
+import { type Opening, openingOf, type TypedBack } from '../../../core/advice/opening';
 import type { Drafts } from '../../job/drafts';
 import { useJob } from '../../job/JobContext';
 
 /** What the form of measures tells while it is typed. */
-export interface TypedBack {
-  readonly back: MeasuredBack;
+export interface TypedHere {
+  readonly back: TypedBack;
   readonly kindChosen: boolean;
 }
 
 /** A half-typed figure is none yet: a measure not known, a clock position not told. */
-function readTyped(draft: Drafts['back']): TypedBack | null {
+function readTyped(draft: Drafts['back']): TypedHere | null {
   if (draft === null) return null;
   const { back, kindChosen } = draft;
   const known = Object.fromEntries(
