@@ -19,7 +19,7 @@ import {
 } from './steps';
 const SEED = 20_260_317;
 /** Jobs closed in the two years before the demo's day. */
-const CLOSED_JOBS = 320;
+const CLOSED_JOBS = 330;
 const DAYS = 730;
 const DAY_MINUTES = 24 * 60;
 /** A watch comes again after so long at least, days. */

@@ -77,6 +77,9 @@ export function inventedCalibres(count: number, makers: readonly Maker[], seed: 
       faceUp: '+',
       heldBy: pick(uniform, HOLD_KINDS),
       pushDegrees: Math.floor(uniform() * 360),
+      feeds: [],
+      typicalUA: null,
+      limitUA: null,
     };
     const chronograph = !digital && uniform() < 0.1;
     const date = !digital && uniform() < 0.5;

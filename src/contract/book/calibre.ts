@@ -111,6 +111,23 @@ export const calibreFields: Fields<Calibre> = {
     faceUp: choice('Face up', ['+', '−'], '+'),
     heldBy: choice('Held by', HOLD_KINDS, 'side lever'),
     pushDegrees: degrees('Push, from 12 o’clock'),
+    feeds: later(severalOrNone('Feeds, where there are several', FUNCTION_KINDS)),
+    typicalUA: later(
+      figureOrNothing('Drawn from it, usually', {
+        min: 0.01,
+        max: 1000,
+        example: 0.9,
+        quantity: 'currentUA',
+      }),
+    ),
+    limitUA: later(
+      figureOrNothing('Drawn from it, at most', {
+        min: 0.01,
+        max: 1000,
+        example: 1.5,
+        quantity: 'currentUA',
+      }),
+    ),
   }),
   aboveCell: later(severalOrNone('Above the cells, the outermost first', ABOVE_CELL)),
   coils: parts('Coils to keep clear of', 'coil', 'coils', 6, {

@@ -268,12 +268,21 @@ export function blankOf<T>(fields: Fields<T>): Partial<T> {
   return eachOf(fields, ({ blank }) => blank);
 }
 
-/** What a record means by the fields it does not have, because it is older than they are. */
-export function laterOf<T>(fields: Fields<T>): Partial<T> {
-  const blank = blankOf(fields);
-  return Object.fromEntries(
-    namesOf(fields).flatMap((name) => (fields[name].later ? [[name, blank[name]]] : [])),
-  ) as Partial<T>;
+/**
+ * A record, or a part of one, with what it means by the fields it does not have because it is older than they are; the
+ * parts it holds likewise.
+ */
+export function withLater<T extends object>(fields: AnyFields, stored: T): T {
+  const whole: Record<string, unknown> = Object.fromEntries(Object.entries(stored));
+  for (const [name, field] of Object.entries(fields)) {
+    if (field.later && !(name in whole)) whole[name] = field.blank;
+    const value = whole[name];
+    if (field.as === 'parts' && Array.isArray(value))
+      whole[name] = value.map((part: object) => withLater(field.fields, part));
+    if (field.as === 'part or nothing' && value !== null && typeof value === 'object')
+      whole[name] = withLater(field.fields, value);
+  }
+  return whole as T;
 }
 
 /** Parts that stand in a list of their own, and in a CSV file of their own. */

@@ -4,7 +4,7 @@ import { id, number, oneOf, optionalText, text } from '../fields';
 import { calibreFields, makerFields, widthOfMovement } from './calibre';
 import { caseTypeFields, gasketFields } from './caseType';
 import { cellFields } from './cell';
-import { type AnyFields, chosenMaker, type Fields, laterOf, schemaOf } from './describe';
+import { type AnyFields, chosenMaker, type Fields, schemaOf, withLater } from './describe';
 import { toolFields } from './tools';
 
 interface Description<T> {
@@ -42,8 +42,7 @@ export function fieldsOfKind(kind: CatalogueKind): AnyFields {
 
 /** A stored record with what an older version of the program did not know of it yet. */
 export function asToday<K extends CatalogueKind>(kind: K, stored: RecordBodies[K]): RecordBodies[K] {
-  const { fields }: Description<RecordBodies[K]> = RECORDS[kind];
-  return { ...laterOf(fields), ...stored };
+  return withLater(fieldsOfKind(kind), stored);
 }
 
 /** A movement that goes into the book from the bench, with what is known. */

@@ -9,7 +9,7 @@ import {
 } from '../../core/craft/book';
 import { book } from '../../testing/fixtures';
 import { fieldsOf } from '..';
-import { CATALOGUE_TABLES, readField, recordOf, RECORDS, valueAt, writeField } from '.';
+import { asToday, CATALOGUE_TABLES, readField, recordOf, RECORDS, valueAt, writeField } from '.';
 
 const LISTS = Object.fromEntries(CATALOGUE_KINDS.map((kind) => [kind, recordsIn(kind, book)])) as Record<
   CatalogueKind,
@@ -132,4 +132,18 @@ describe('a part of which every field is empty', () => {
     expect(read('OR 41.2').charge).toBeNull();
     expect(read('V-210S').charge).toMatchObject({ by: 'light', kitCode: 'KT-V21', reserveDays: 180 });
   });
+});
+
+it('an older record means what it does not know of yet, in its parts too', () => {
+  const [calibre] = book.calibres;
+  if (!calibre) throw new Error('no calibre');
+  const { aboveCell: _, ...older } = calibre;
+  const wells = calibre.wells.map(({ feeds: __, typicalUA: ___, limitUA: ____, ...well }) => well);
+  const stored = { ...older, wells } as unknown as typeof calibre;
+  expect(asToday('calibre', stored)).toEqual({
+    ...calibre,
+    aboveCell: [],
+    wells: wells.map((well) => ({ ...well, feeds: [], typicalUA: null, limitUA: null })),
+  });
+  expect(RECORDS.calibre.schema.safeParse(asToday('calibre', stored)).success).toBe(true);
 });

@@ -35,7 +35,16 @@ export {
   DROPPED_ENDS,
   OUT_GOES_TO,
 } from './facts/cell';
-export { AT_FITTING, CAUSES, causesWords, type CheckPayloads, CROWN_SEEN, leakWords } from './facts/check';
+export {
+  AT_FITTING,
+  CAUSES,
+  causesWords,
+  type CheckPayloads,
+  CROWN_SEEN,
+  leakWords,
+  lastReading,
+  readingIn,
+} from './facts/check';
 export type { HandbackPayloads, Statement } from './facts/handback';
 export type { IdentifyPayloads } from './facts/identify';
 export type { LogbookPayloads } from './facts/logbook';

@@ -3,6 +3,7 @@ import { bareCode } from '../craft/movements';
 import { type Part, partNamedIn, PROVED_BY, type Served, wantsNoting } from '../craft/parts';
 import type { StageId } from '../craft/policy';
 import type { JobFacts, Payloads } from './entry';
+import { lastReading } from './facts/check';
 import type { PartOff } from './facts/open';
 
 /** A proof that a part asks for, because it was lost or replaced. */
@@ -30,7 +31,7 @@ const STAGE_OF: Readonly<Record<Served, StageId>> = {
 /** When each was proved last, or null. A proof tells what it found: that it does not work is one, too. */
 const PROVED_AT: Readonly<Record<Served, (facts: Readonly<JobFacts>) => string | null>> = {
   running: ({ runs }) => runs?.occurredAt ?? null,
-  current: ({ readings }) => readings.get('currentUA')?.occurredAt ?? null,
+  current: (facts) => lastReading(facts, 'currentUA')?.occurredAt ?? null,
   setting: (facts) => outsideAt(facts, 'crown in every position'),
   date: (facts) => functionAt(facts, 'date'),
   light: (facts) => functionAt(facts, 'light'),

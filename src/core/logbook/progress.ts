@@ -5,6 +5,7 @@ import { countOf } from '../craft/parts';
 import { minutesBetween } from '../craft/time';
 import type { EntryOf, JobFacts } from './entry';
 import type { JobSoFar } from './state';
+import { readingIn } from './facts/check';
 import { escalated, freshLoose, openDrops } from './loose';
 import { pairBack, partProofs, partsToOrder } from './parts';
 
@@ -47,8 +48,15 @@ const MET: Readonly<Record<Requirement, (job: JobSoFar, policy: Policy) => boole
   'identify.movement': ({ facts }) => facts.movement !== null,
   // With no cell in the watch there is no old voltage to take.
   'check.restVoltageV': ({ facts, wells }) =>
-    facts.readings.has('restVoltageV') || wells.every((well) => well.found?.payload.marking === null),
-  'check.currentUA': ({ facts }) => facts.readings.has('currentUA'),
+    // One of a watch with several that names no well was taken before they were told apart.
+    readingIn(facts, 'restVoltageV') !== undefined ||
+    wells.every(
+      ({ name, found }) =>
+        found?.payload.marking === null || readingIn(facts, 'restVoltageV', name) !== undefined,
+    ),
+  'check.currentUA': ({ facts, wells }) =>
+    readingIn(facts, 'currentUA') !== undefined ||
+    wells.every(({ name }) => readingIn(facts, 'currentUA', name) !== undefined),
   'check.diagnosis': ({ facts }) => facts.diagnosis !== null,
   'cell.found': ({ wells }) => wells.every((well) => well.found !== null),
   'cell.fitted': ({ facts, wells }) =>

@@ -9,7 +9,9 @@ import {
   OWNER_COLUMN,
   recordOf,
   RECORDS,
+  fieldsOfKind,
   silentFields,
+  withLater,
   valueAt,
   writeField,
 } from '../../contract';
@@ -96,6 +98,25 @@ interface Progress {
 /** Lines read between two words of progress; the server answers others meanwhile. */
 const CHUNK = 500;
 
+/** A record of a file over the one that stands: what the file has no column for stays, in a part of it too. */
+function over(before: object | undefined, record: object): object {
+  const stood = Object.entries(before ?? {});
+  const said = Object.fromEntries(Object.entries(record));
+  const isPart = (value: unknown): value is object =>
+    value !== null && typeof value === 'object' && !Array.isArray(value);
+  const parts = stood.flatMap(([name, was]) => {
+    const now: unknown = said[name];
+    return isPart(was) && isPart(now) ? [[name, { ...was, ...now }]] : [];
+  });
+  return { ...before, ...record, ...(Object.fromEntries(parts) as object) };
+}
+
+/** The part that stands under the name of a line, so that what the file does not speak of stays with it. */
+function namedLike(stood: readonly { readonly name?: unknown }[], part: object): object | undefined {
+  const name = valueAt(part, 'name');
+  return name === undefined ? undefined : stood.find((each) => each.name === name);
+}
+
 /**
  * Reads a table of the catalogue from CSV against the book as it stands, and says on the way how far it is. The
  * report names every bad line with its number; `bodies` are the records that differ, and empty with any error.
@@ -154,7 +175,8 @@ export async function* readTable(
   const wrong = (line: number, path: string, reason: string): void =>
     void errors.push({ line, column: columnOf(path), reason });
 
-  const parts = new Map<string, { values: unknown[]; lines: number[] }>();
+  const today = (body: object): object => withLater(fieldsOfKind(table.kind), body);
+  const parts = new Map<string, { values: object[]; lines: number[] }>();
   for (const [index, line] of rest.entries()) {
     if (index % CHUNK === 0) {
       yield { done: index, of: rest.length };
@@ -184,7 +206,7 @@ export async function* readTable(
     }
     const record = recordOf(table, fields);
     const before = typeof record.id === 'string' ? known.get(record.id) : undefined;
-    const parsed = schema.safeParse({ ...silentFields(table.kind), ...before, ...record });
+    const parsed = schema.safeParse(today({ ...silentFields(table.kind), ...over(before, record) }));
     if (!parsed.success) {
       for (const { path, message } of fieldsOf(parsed.error)) wrong(line.number, path, message);
       continue;
@@ -196,7 +218,10 @@ export async function* readTable(
   }
   for (const [key, part] of parts) {
     const before = known.get(key);
-    const parsed = schema.safeParse({ ...before, [table.within ?? '']: part.values });
+    const within = table.within ?? '';
+    const stood = (valueAt(before, within) ?? []) as readonly { readonly name?: unknown }[];
+    const values = part.values.map((value) => over(namedLike(stood, value), value));
+    const parsed = schema.safeParse(today({ ...before, [within]: values }));
     if (parsed.success) next.set(key, { body: parsed.data, lines: part.lines });
     else
       for (const { path, message } of fieldsOf(parsed.error)) {

@@ -1,14 +1,8 @@
 import { book, context, idOf, Logbook, lot, movementOf, readingOf, takenIn } from '../../../testing/fixtures';
-import type { Payloads } from '../../logbook';
+import type { Payloads, WellState } from '../../logbook';
+import { fittedAdviceOf } from '../life';
 import type { Lot } from '../../craft/stock';
-import {
-  accumulatorInQuestion,
-  fitForWell,
-  fittedAdviceOf,
-  guidesOf,
-  serviceGainOf,
-  setOf,
-} from './cellOfJob';
+import { accumulatorInQuestion, fitForWell, guidesOf, serviceGainOf, setOf } from './cellOfJob';
 import { witnessesOf } from './witnesses';
 const DAY = '2026-03-17';
 const jobOn = (calibreId: string): Logbook => {
@@ -163,8 +157,10 @@ describe('the cell that is in it', () => {
 
   it('names what a service would gain only where it draws too much', () => {
     const job = jobOn('orrelin-41-2');
-    expect(serviceGainOf(job.state(), 'SR621SW', book, DAY)).toBeNull();
+    expect(serviceGainOf(job.state(), job.state().wells[0] as WellState, 'SR621SW', book, DAY)).toBeNull();
     job.add('check.reading', readingOf('currentUA', 6));
-    expect(serviceGainOf(job.state(), 'SR621SW', book, DAY)?.verdict).toBe('a service gains');
+    expect(serviceGainOf(job.state(), job.state().wells[0] as WellState, 'SR621SW', book, DAY)?.verdict).toBe(
+      'a service gains',
+    );
   });
 });

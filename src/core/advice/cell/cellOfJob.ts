@@ -1,15 +1,8 @@
 import type { Book } from '../../craft/book';
 import { placeWants } from './goesIn';
-import { judgeJobReadings } from '../health';
 import { lifeQuestion } from '../life';
-import {
-  expectedLife,
-  type FittedAdvice,
-  judgeFitted,
-  serviceGain,
-  type ServiceGain,
-} from '../../craft/life';
-import type { JobState, WellState } from '../../logbook';
+import { serviceGain, type ServiceGain } from '../../craft/life';
+import { type JobState, readingIn, type WellState } from '../../logbook';
 import { type Policy, priceInList, type Schools } from '../../craft/policy';
 import { type Lot, type SupplierRecord, type WhatToFit, whatToFit } from '../../craft/stock';
 import { type FittingGuide, fittingGuide, type GuidedMovement, type GuidedPlace } from '../../craft/fitting';
@@ -111,47 +104,18 @@ export function fitForWell(
   });
 }
 
-/** What to do with the cell that is in the watch already; null where none was found or it cannot be read. */
-export function fittedAdviceOf(
-  state: JobState,
-  well: WellState,
-  book: Book,
-  today: string,
-): FittedAdvice | null {
-  const { foundCell: cell } = well;
-  if (cell === null || well.found === null) return null;
-  const verdicts = new Map(judgeJobReadings(state, book).map(({ measure, verdict }) => [measure, verdict]));
-  const voltage = (measure: 'restVoltageV' | 'loadedVoltageV') => {
-    const verdict = verdicts.get(measure);
-    return verdict === 'good' || verdict === 'falling' || verdict === 'spent' ? verdict : 'not judged';
-  };
-  const fresh = lifeQuestion(state, cell.code, null, today, book);
-  const changedOn = state.facts.cellHistory?.payload.changedOn ?? null;
-  return judgeFitted({
-    cell,
-    rest: voltage('restVoltageV'),
-    loaded: voltage('loadedVoltageV'),
-    leaked: well.found.payload.condition !== null && well.found.payload.condition !== 'clean',
-    life:
-      typeof fresh === 'string'
-        ? { verdict: 'no forecast', reasons: [fresh], working: [] }
-        : expectedLife(fresh),
-    // A year alone may be its first day: the earlier is the safer.
-    fittedOn: changedOn === null ? null : changedOn.length === 4 ? `${changedOn}-01-01` : `${changedOn}-01`,
-    today,
-  });
-}
-
 /** What a service would gain for the cell, where a current was measured and the book has a typical one. */
 export function serviceGainOf(
   state: JobState,
+  well: WellState,
   cellCode: string,
   book: Book,
   today: string,
 ): ServiceGain | null {
-  const measured = state.facts.readings.get('currentUA')?.payload.value ?? null;
-  const typical = state.calibre?.typicalUA ?? null;
-  const question = lifeQuestion(state, cellCode, null, today, book);
+  const measured = readingIn(state.facts, 'currentUA', well.name)?.payload.value ?? null;
+  const typical =
+    well.well?.typicalUA ?? (well.name === state.wells[0]?.name ? state.calibre?.typicalUA : null) ?? null;
+  const question = lifeQuestion(state, well, cellCode, null, today, book);
   if (measured === null || typical === null || typeof question === 'string' || measured <= typical)
     return null;
   return serviceGain(question, measured, typical);

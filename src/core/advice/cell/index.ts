@@ -1,11 +1,4 @@
-export {
-  accumulatorInQuestion,
-  fitForWell,
-  fittedAdviceOf,
-  guidesOf,
-  serviceGainOf,
-  setOf,
-} from './cellOfJob';
+export { accumulatorInQuestion, fitForWell, guidesOf, serviceGainOf, setOf } from './cellOfJob';
 export {
   type FitByMeasure,
   fitByMeasure,

@@ -1,15 +1,18 @@
 import { chemistries } from '../../craft/cells';
+import type { Measure } from '../../craft/health';
 import { figure } from '../../craft/judgement';
 import { STAGE_WORDS } from '../../craft/policy';
 import {
   causesWords,
   type JobContext,
   type JobState,
+  lastReading,
   leakWords,
   markPlace,
   partsSettledAs,
   partsToOrder,
   type Payloads,
+  readingIn,
 } from '../../logbook';
 import { seenMovement } from '../identify';
 import { provingRun } from './provingRun';
@@ -51,14 +54,18 @@ function oldCells(state: JobState): readonly string[] {
 
 /** What was found, in the owner’s words. */
 export function foundLines(state: JobState): readonly string[] {
-  const { facts } = state;
-  const restV = facts.readings.get('restVoltageV')?.payload.value;
-  const currentUA = facts.readings.get('currentUA')?.payload.value;
+  const { facts, wells } = state;
+  /** A reading of the watch, and those of its several wells, each with which it is. */
+  const read = (measure: Measure): readonly (readonly [where: string, value: number])[] =>
+    [null, ...(wells.length > 1 ? wells : [])].flatMap((well) => {
+      const value = readingIn(facts, measure, well?.name)?.payload.value;
+      return value === undefined ? [] : [[well === null ? '' : ` (${well.name})`, value] as const];
+    });
   const earlier = facts.asFound?.payload.found.filter((each) => each !== 'nothing unusual') ?? [];
   return [
     ...oldCells(state),
-    ...(restV === undefined ? [] : [`Its voltage at rest was ${figure(restV, 2)} V.`]),
-    ...(currentUA === undefined ? [] : [`The movement draws ${figure(currentUA, 2)} µA.`]),
+    ...read('restVoltageV').map(([where, volts]) => `Its voltage at rest was ${figure(volts, 2)} V${where}.`),
+    ...read('currentUA').map(([where, amps]) => `The movement draws ${figure(amps, 2)} µA${where}.`),
     ...where(earlier.length > 0, `Inside, from earlier hands: ${earlier.join(', ')}.`),
     ...facts.leakages.map(({ payload }) => `Leaked: ${leakWords(payload)}.`),
     ...(facts.diagnosis
@@ -164,6 +171,15 @@ export function testedLines(state: JobState): readonly string[] {
   ];
 }
 
+/** Of several cells those fitted and not measured; where nothing was measured at all, that. */
+function currentNotMeasured({ facts, wells }: JobState): readonly string[] {
+  if (lastReading(facts, 'currentUA') === null) return ['Current not measured.'];
+  if (readingIn(facts, 'currentUA') !== undefined) return [];
+  return wells
+    .filter(({ name, fitted }) => fitted !== null && readingIn(facts, 'currentUA', name) === undefined)
+    .map(({ name }) => `Current not measured (${name}).`);
+}
+
 /** What was not done: left out, not proved, lost, or found not to work. */
 export function notDoneLines(state: JobState, { policy, catalogue }: JobContext): readonly string[] {
   const { facts } = state;
@@ -177,7 +193,7 @@ export function notDoneLines(state: JobState, { policy, catalogue }: JobContext)
       'No water resistance test.',
     ),
     ...where(gasket !== undefined && gasket.state !== 'renewed', 'Gasket not renewed.'),
-    ...where(!facts.readings.has('currentUA') && !ended, 'Current not measured.'),
+    ...(ended ? [] : currentNotMeasured(state)),
     ...where(
       !ranToEnd(provingRun(facts)) && !ended && policy.provingRunHours > 0,
       'No proving run at our bench.',

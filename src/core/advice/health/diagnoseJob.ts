@@ -72,8 +72,23 @@ const OBSERVED_BY: Readonly<Partial<Record<Measure, Observable>>> = {
   rateSPerDay: 'rate',
 };
 
+/** Of two cells the graver reading speaks for the watch: what ails one of them ails it. */
+const GRAVER: readonly ReadingVerdict['verdict'][] = [
+  'good',
+  'suspect',
+  'falling',
+  'too little',
+  'runs too late',
+  'off',
+  'over the limit',
+  'spent',
+  'shorted turns',
+  'open',
+];
+
 function addReadings(outcomes: Outcomes, verdicts: readonly ReadingVerdict[], typicalUA: number): void {
-  for (const verdict of verdicts) {
+  const gravestLast = [...verdicts].sort((a, b) => GRAVER.indexOf(a.verdict) - GRAVER.indexOf(b.verdict));
+  for (const verdict of gravestLast) {
     const observable = OBSERVED_BY[verdict.measure];
     if (observable === undefined || verdict.verdict === 'not judged') continue;
     const outcome =

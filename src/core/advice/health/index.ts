@@ -1,3 +1,10 @@
 export { diagnoseJob } from './diagnoseJob';
 export { leakAdviceOf } from './leakAdvice';
-export { chemistryOfJob, judgeJobReadings, pulsesComeFirst } from './readingsOfJob';
+export {
+  chemistryOfJob,
+  chemistryOfWell,
+  isOfACell,
+  type JudgedReading,
+  judgeJobReadings,
+  pulsesComeFirst,
+} from './readingsOfJob';

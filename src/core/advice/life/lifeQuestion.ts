@@ -1,10 +1,10 @@
 import type { Book } from '../../craft/book';
 import type { FunctionUse, LifeInput } from '../../craft/life';
-import type { JobState } from '../../logbook';
+import { type JobState, readingIn, type WellState } from '../../logbook';
 import { type Lot, lotAge } from '../../craft/stock';
 const SEED = 20_260_301;
 
-/** What draws on the cell beside the hands: as the owner said they use it, else as the book has it. */
+/** What draws on a movement’s cells beside the hands: as the owner said they use it, else as the book has it. */
 export function usesOf({ calibre, facts }: Pick<JobState, 'calibre' | 'facts'>): readonly FunctionUse[] {
   const said = new Map(facts.usage?.payload.uses.map(({ name, secondsPerDay }) => [name, secondsPerDay]));
   return (calibre?.functionDraws ?? []).map((use) => ({
@@ -13,13 +13,26 @@ export function usesOf({ calibre, facts }: Pick<JobState, 'calibre' | 'facts'>):
   }));
 }
 
+/** What of that draws on this well: where the book says what it feeds, nothing else. */
+function usesAt(
+  state: Pick<JobState, 'calibre' | 'facts'>,
+  { well }: Pick<WellState, 'well'>,
+): readonly FunctionUse[] {
+  const feeds = well?.feeds ?? [];
+  const uses = usesOf(state);
+  return feeds.length === 0
+    ? uses
+    : uses.filter(({ name }) => feeds.some((each) => name.toLowerCase().includes(each)));
+}
+
 /**
- * What a life forecast is asked for a cell in this watch: capacity by its name, age by its lot on a day, the current as
- * measured here, else as the book has it. In words why not, where something is missing. With two cells in a watch one
- * current does not say which of them it belongs to, and the book’s serves.
+ * What a life forecast is asked for a cell in a place of this watch: capacity by its name, age by its lot on a day, the
+ * current as measured at this place, else as the book has it, and what this place feeds. In words why not, where
+ * something is missing. A current that names none of several places belongs to none of them.
  */
 export function lifeQuestion(
   state: Pick<JobState, 'calibre' | 'facts' | 'wells'>,
+  well: WellState,
   cellCode: string,
   lot: Pick<Lot, 'madeOn' | 'bestBefore'> | null,
   day: string,
@@ -28,9 +41,8 @@ export function lifeQuestion(
   const cell = cellOf(cellCode);
   if (!cell || cell.capacityMinMAh === null || cell.capacityMaxMAh === null)
     return `The capacity of ${cellCode} is not in the table.`;
-  const measured =
-    state.wells.length === 1 ? (state.facts.readings.get('currentUA')?.payload.value ?? null) : null;
-  const baseUA = measured ?? state.calibre?.typicalUA ?? null;
+  const measured = readingIn(state.facts, 'currentUA', well.name)?.payload.value ?? null;
+  const baseUA = measured ?? well.well?.typicalUA ?? state.calibre?.typicalUA ?? null;
   if (baseUA === null) return 'The current was not measured, and the movement is not in the book.';
   const age = lot ? lotAge(lot, cell, day) : { years: null, assumed: true };
   return {
@@ -39,7 +51,7 @@ export function lifeQuestion(
     capacityMaxMAh: cell.capacityMaxMAh,
     baseUA,
     drainKnownBy: measured !== null ? 'measured' : 'book',
-    functions: usesOf(state),
+    functions: usesAt(state, well),
     yearsSinceMade: age.years ?? 0,
     ageAssumed: age.assumed,
     seed: SEED,

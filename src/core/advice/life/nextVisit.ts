@@ -2,6 +2,7 @@ import { expectedLife, type LifeForecast } from '../../craft/life';
 import type { Lot } from '../../craft/stock';
 import { addMonths, dayInWords, localDay } from '../../craft/time';
 import type { JobContext, JobState, WellState } from '../../logbook';
+import { fittedAdviceOf } from './leftIn';
 import { lifeQuestion } from './lifeQuestion';
 
 /** The life forecast of the cell fitted in a well, from its lot's age and the measured or book current. */
@@ -25,6 +26,7 @@ export function fittedLife(
   if (fitted.payload.ownersOwn) return refused('The owner brought the cell, and its age is not known.');
   const question = lifeQuestion(
     state,
+    well,
     fitted.payload.cellCode,
     lots.find((each) => each.id === fitted.payload.lotId) ?? null,
     localDay(fitted.occurredAt, context.shop.zone),
@@ -55,28 +57,65 @@ export function nextVisit(
   }
   if (state.facts.decision !== null)
     return { onDay: null, words: 'No further visit is planned here.', forecasts: [] };
+  const today = localDay(context.nowUtc, context.shop.zone);
   const forecasts = state.wells.map((well) => ({
     well: well.name,
     life: fittedLife(state, well, lots, context),
   }));
-  const months = forecasts.flatMap(({ life }) => (life.verdict === 'forecast' ? [life.nextVisitMonths] : []));
-  const fittedOn = state.wells.find((well) => well.fitted)?.fitted?.occurredAt;
-  if (months.length < forecasts.length || months.length === 0 || !fittedOn) {
-    const reason = forecasts.find(({ life }) => life.verdict === 'no forecast')?.life.reasons[0] ?? '';
-    return { onDay: null, words: `The next visit cannot be worked out. ${reason}`.trim(), forecasts };
-  }
-  const soonest = Math.min(...months);
-  if (soonest < 1) {
+  const days = state.wells.map((well, index) => dayFor(state, well, forecasts[index]?.life, today, context));
+  const open = days.find(({ onDay }) => onDay === null);
+  if (open || days.length === 0)
     return {
       onDay: null,
-      words: 'This cell may not last a month: the movement draws too much and wants a service.',
+      words: open?.words ?? 'The next visit cannot be worked out.',
       forecasts,
     };
-  }
-  const onDay = addMonths(localDay(fittedOn, context.shop.zone), soonest);
+  const [soonest] = [...days].sort((a, b) => (a.onDay ?? '').localeCompare(b.onDay ?? ''));
+  const onDay = soonest?.onDay ?? today;
   return {
     onDay,
-    words: `Come back by ${dayInWords(onDay)}, or sooner if it stops: a spent cell left inside may leak.`,
+    words: [
+      `Come back by ${dayInWords(onDay)}, or sooner if it stops: a spent cell left inside may leak.`,
+      ...days.flatMap(({ leftIn }) => leftIn ?? []),
+    ].join(' '),
     forecasts,
   };
+}
+
+interface WellDay {
+  readonly onDay: string | null;
+  /** Why there is no day. */
+  readonly words: string;
+  /** Of a cell that stayed in while another was changed. */
+  readonly leftIn?: string;
+}
+
+/** By when the cell of one well asks for the next visit: of the one fitted its forecast, of one left in what it may have left. */
+function dayFor(
+  state: JobState,
+  well: WellState,
+  life: LifeForecast | undefined,
+  today: string,
+  { shop, catalogue }: JobContext,
+): WellDay {
+  const refused = (reason: string): WellDay => ({
+    onDay: null,
+    words: `The next visit cannot be worked out. ${reason}`.trim(),
+  });
+  if (well.fitted !== null && life?.verdict === 'forecast') {
+    if (life.nextVisitMonths < 1)
+      return {
+        onDay: null,
+        words: 'This cell may not last a month: the movement draws too much and wants a service.',
+      };
+    const fittedOn = localDay(well.fitted.occurredAt, shop.zone);
+    return { onDay: addMonths(fittedOn, life.nextVisitMonths), words: '' };
+  }
+  const changed = state.wells.some(({ fitted }) => fitted !== null);
+  const advice = changed && well.fitted === null ? fittedAdviceOf(state, well, catalogue, today) : null;
+  if (advice === null) return refused(life?.verdict === 'no forecast' ? (life.reasons[0] ?? '') : '');
+  const [reason = ''] = advice.reasons;
+  return advice.recallOn === null
+    ? { onDay: null, words: `The cell left in ${well.name} wants changing now. ${reason}` }
+    : { onDay: advice.recallOn, words: '', leftIn: `The cell left in ${well.name}: ${reason}` };
 }

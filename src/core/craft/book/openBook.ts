@@ -1,11 +1,18 @@
 import type { Book, Catalogue } from './book';
 import { buildCellTable, type CellType, readCellMarking, wantedFromType } from '../cells';
-import { bareCode, type Calibre } from '../movements';
+import { bareCode, type Calibre, type Well } from '../movements';
 
-/** Whether light, alarm or chronograph draw on the cell, which asks for high drain. */
-export function drainNeeded(calibre: Pick<Calibre, 'functions'>): 'low' | 'high' {
+/**
+ * Whether light, alarm or chronograph draw on a cell, which asks for high drain: those the well feeds, where the book says
+ * which, else any the movement has.
+ */
+export function drainNeeded(
+  { functions }: Pick<Calibre, 'functions'>,
+  { feeds }: Pick<Well, 'feeds'> = { feeds: [] },
+): 'low' | 'high' {
   const heavy = ['light', 'alarm', 'chronograph'] as const;
-  return heavy.some((each) => calibre.functions.includes(each)) ? 'high' : 'low';
+  const drawing = feeds.length > 0 ? feeds : functions;
+  return heavy.some((each) => drawing.includes(each)) ? 'high' : 'low';
 }
 
 /** Builds the look-ups of a catalogue: by id, and of cells by any name. */
@@ -43,7 +50,7 @@ export function openBook(catalogue: Catalogue): Book {
     wanted: (calibre, well) => {
       const type = cell(well.cellCode);
       return type
-        ? wantedFromType(type, { drain: drainNeeded(calibre), otherHeightsMm: well.otherHeightsMm })
+        ? wantedFromType(type, { drain: drainNeeded(calibre, well), otherHeightsMm: well.otherHeightsMm })
         : null;
     },
   };

@@ -9,7 +9,7 @@ export {
   type SignOfFault,
   SIGNS_OF_FAULT,
 } from './faults';
-export { figuresFor } from './figures';
+export { figuresFor, type MovementFigures } from './figures';
 export {
   judgeCoil,
   judgeCurrent,

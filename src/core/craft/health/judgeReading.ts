@@ -34,6 +34,7 @@ export type ReadingVerdict = Judged<
   | 'shorted turns'
   | 'runs too late'
   | 'off'
+  | 'not this cell'
   | 'not judged'
 > & {
   readonly measure: Measure;
@@ -41,11 +42,11 @@ export type ReadingVerdict = Judged<
   readonly reference: Reference;
 };
 
-/** Rest voltage by chemistry: spent under, fresh from (general figures of the trade). */
-const REST_V: Partial<Record<Chemistry, { spentUnder: number; freshFrom: number }>> = {
-  'silver-oxide': { spentUnder: 1.45, freshFrom: 1.55 },
-  lithium: { spentUnder: 2.7, freshFrom: 3.0 },
-  alkaline: { spentUnder: 1.3, freshFrom: 1.5 },
+/** Rest voltage by chemistry: spent under, fresh from (general figures of the trade), and what none of it reaches (ours). */
+const REST_V: Partial<Record<Chemistry, { spentUnder: number; freshFrom: number; noneOver: number }>> = {
+  'silver-oxide': { spentUnder: 1.45, freshFrom: 1.55, noneOver: 1.7 },
+  lithium: { spentUnder: 2.7, freshFrom: 3.0, noneOver: 3.6 },
+  alkaline: { spentUnder: 1.3, freshFrom: 1.5, noneOver: 1.7 },
 };
 
 /** Sag under the meter's stated load that says spent or cold: 2 kΩ for silver, 1 kΩ for lithium, one second. */
@@ -53,6 +54,9 @@ const SAG_V: Partial<Record<Chemistry, Load & { limitV: number }>> = {
   'silver-oxide': { limitV: 0.15, loadKOhm: 2, seconds: 1 },
   lithium: { limitV: 0.3, loadKOhm: 1, seconds: 1 },
 };
+
+/** What two readings of a bench meter may differ by. */
+const METER_V = 0.01;
 
 /** The load a voltage was read under, and for how long. */
 export interface Load {
@@ -83,16 +87,27 @@ export function judgeRestVoltage(valueV: number, chemistry: Chemistry | null): R
       working: [],
     };
   }
-  const reference: Reference = { whose: 'general', min: limits.spentUnder, max: null };
+  const reference: Reference = { whose: 'general', min: limits.spentUnder, max: limits.noneOver };
   const words = chemistries[chemistry].words;
   const working = [
     {
       what: 'rest voltage',
-      rule: `${words}: fresh from ${figure(limits.freshFrom)} V, spent under ${figure(limits.spentUnder)} V`,
+      rule: `${words}: fresh from ${figure(limits.freshFrom)} V, spent under ${figure(limits.spentUnder)} V, none over ${figure(limits.noneOver)} V`,
       figures: `${figure(valueV, 3)} V`,
       source: 'general figures of the trade',
     },
   ];
+  if (valueV > limits.noneOver) {
+    return {
+      ...base,
+      verdict: 'not this cell',
+      reference,
+      working,
+      reasons: [
+        `No ${words} cell reaches ${figure(valueV, 2)} V, fresh or not: another cell, two of them in series, or the meter. Read the marking and measure again.`,
+      ],
+    };
+  }
   if (valueV < limits.spentUnder) {
     return {
       ...base,
@@ -149,6 +164,17 @@ export function judgeLoadedVoltage(
           : sag && load && otherLoad
             ? `Read at ${loadWords(load)}; a threshold is known for ${loadWords(sag)} alone: read it so.`
             : 'No load threshold is known for this chemistry.',
+      ],
+      working: [],
+    };
+  }
+  if (loadedV > restV + METER_V) {
+    return {
+      ...base,
+      verdict: 'not judged',
+      reference: { whose: 'general', min: null, max: restV },
+      reasons: [
+        `Under load it reads ${figure(loadedV, 3)} V, and at rest ${figure(restV, 3)} V: no load lifts a cell. Measure both again.`,
       ],
       working: [],
     };

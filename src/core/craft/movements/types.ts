@@ -95,6 +95,11 @@ export interface Well {
   readonly heldBy: HoldKind;
   /** The direction the holder is pushed, in degrees clockwise from 12 o'clock seen from the back. */
   readonly pushDegrees: number;
+  /** What this cell feeds, where a movement has several; empty: whatever draws in the movement. */
+  readonly feeds: readonly FunctionKind[];
+  /** What is drawn from this cell alone, where the movement has several; null: the movement's own figures serve its first. */
+  readonly typicalUA: number | null;
+  readonly limitUA: number | null;
 }
 
 export interface Coil {

@@ -11,7 +11,7 @@ import {
 } from '../../craft/health';
 import { figure } from '../../craft/judgement';
 import { quantities } from '../../craft/units';
-import type { Envelope, FactKinds } from '../envelope';
+import { type Envelope, type FactKinds, MAIN_WELL, wellOf } from '../envelope';
 
 export const CROWN_SEEN = ['home', 'pulled'] as const;
 export const AT_FITTING = ['voltage holds', 'voltage collapses'] as const;
@@ -112,6 +112,7 @@ type Fact<K extends keyof CheckPayloads> = Envelope<K, CheckPayloads[K]>;
 
 /** The facts of this stage as they stand: the latest live entry in each place. */
 export interface CheckFacts {
+  /** By measure, of a well of several by both. */
   readings: Map<string, Fact<'check.reading'>>;
   pulses: Fact<'check.pulses'> | null;
   looked: Fact<'check.looked'> | null;
@@ -138,7 +139,7 @@ export const checkKinds: FactKinds<CheckPayloads, CheckFacts> = {
       return `${words}: ${figure(value, quantities[quantity].digits)} ${quantities[quantity].unit}${load}`;
     },
     afterSigning: 'reopens',
-    fold: (facts, entry) => void facts.readings.set(entry.payload.measure, entry),
+    fold: (facts, entry) => void facts.readings.set(readingKey(entry.payload.measure, wellOf(entry)), entry),
   },
   'check.pulses': {
     words: ({ there, through, everyS }) =>
@@ -163,3 +164,28 @@ export const checkKinds: FactKinds<CheckPayloads, CheckFacts> = {
     fold: (facts, entry) => void (facts.diagnosis = entry),
   },
 };
+
+function readingKey(measure: Measure, well: string): string {
+  return well === MAIN_WELL ? measure : `${measure} ${well}`;
+}
+
+/** The reading that stands of a measure: of the watch, or of one well of several by its name; undefined: none taken. */
+export function readingIn(
+  { readings }: Pick<CheckFacts, 'readings'>,
+  measure: Measure,
+  well: string = MAIN_WELL,
+): Fact<'check.reading'> | undefined {
+  return readings.get(readingKey(measure, well));
+}
+
+/** The latest reading of a measure at any well. */
+export function lastReading(
+  { readings }: Pick<CheckFacts, 'readings'>,
+  measure: Measure,
+): Fact<'check.reading'> | null {
+  const all = [...readings.values()].filter(({ payload }) => payload.measure === measure);
+  return all.reduce<Fact<'check.reading'> | null>(
+    (last, each) => (last === null || each.occurredAt >= last.occurredAt ? each : last),
+    null,
+  );
+}

@@ -95,6 +95,7 @@ function Life({ well }: { readonly well: WellState }) {
   const candidates = fit?.offers.filter(({ verdict }) => verdict === 'take').map(({ lot }) => lot) ?? [];
   return (
     <LifeCard
+      well={well}
       title={capital(`${wellTitle(well)}how long it lasts`)}
       lots={fitted ? [fitted, ...candidates.filter(({ id }) => id !== fitted.id)] : candidates}
     />

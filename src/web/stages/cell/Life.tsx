@@ -21,6 +21,7 @@ import { HeadRow } from '../../kit/HeadRow';
 import { FactCard } from '../../job/FactCard';
 import { MeasureField } from '../../kit/fields';
 import { useJob } from '../../job/JobContext';
+import type { WellState } from '../../../core/logbook';
 import { useForecasts } from './useForecasts';
 const LifeChart = lazy(() => import('../../figures/LifeChart'));
 
@@ -56,17 +57,27 @@ export function UsageCard() {
 }
 
 /** How long the candidates last, drawn in a worker; the first is what goes in, or went in. */
-export function LifeCard({ lots, title }: { readonly lots: readonly Lot[]; readonly title: string }) {
+export function LifeCard({
+  lots,
+  title,
+  well,
+}: {
+  readonly lots: readonly Lot[];
+  readonly title: string;
+  readonly well: WellState;
+}) {
   const { state, today, book, context } = useJob();
   const asked = lots.slice(0, MOST_COMPARED).flatMap((lot): { lot: Lot; input: LifeInput }[] => {
-    const input = lifeQuestion(state, lot.code, lot, today, book);
+    const input = lifeQuestion(state, well, lot.code, lot, today, book);
     return typeof input === 'string' ? [] : [{ lot, input }];
   });
   const inputs = asked.map(({ input }) => input);
   const { lives, progress, stop, again } = useForecasts(inputs, JSON.stringify(inputs));
   const [first] = asked;
   if (!first) {
-    const why = lots[0] ? lifeQuestion(state, lots[0].code, lots[0], today, book) : 'No cell may go in yet.';
+    const why = lots[0]
+      ? lifeQuestion(state, well, lots[0].code, lots[0], today, book)
+      : 'No cell may go in yet.';
     return (
       <Section title={title}>
         <Typography>{typeof why === 'string' ? why : ''}</Typography>
@@ -80,7 +91,7 @@ export function LifeCard({ lots, title }: { readonly lots: readonly Lot[]; reado
       )
     : [];
   const life = lives?.[0];
-  const gain = serviceGainOf(state, first.lot.code, book, today);
+  const gain = serviceGainOf(state, well, first.lot.code, book, today);
   return (
     <Section title={title}>
       {progress !== null && (

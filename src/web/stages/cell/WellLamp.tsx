@@ -9,7 +9,8 @@ import {
   saidTogether,
   type WitnessVerdict,
 } from '../../../core/craft/cells';
-import { fittedAdviceOf, setOf, witnessesOf } from '../../../core/advice/cell';
+import { setOf, witnessesOf } from '../../../core/advice/cell';
+import { fittedAdviceOf } from '../../../core/advice/life';
 import { capital, figure, type WorkingLine } from '../../../core/craft/judgement';
 import type { WellState } from '../../../core/logbook';
 import type { WhatToFit } from '../../../core/craft/stock';

@@ -1,5 +1,7 @@
 import {
   chemistryOfJob,
+  chemistryOfWell,
+  isOfACell,
   diagnoseJob,
   judgeJobReadings,
   leakAdviceOf,
@@ -16,7 +18,16 @@ import {
   usualLoad,
 } from '../../../core/craft/health';
 import { capital, figure } from '../../../core/craft/judgement';
-import { AT_FITTING, CAUSES, CROWN_SEEN, type Payloads } from '../../../core/logbook';
+import {
+  AT_FITTING,
+  CAUSES,
+  CROWN_SEEN,
+  lastReading,
+  type Payloads,
+  readingIn,
+  wellKey,
+  type WellState,
+} from '../../../core/logbook';
 import { wayTaken } from '../../../core/craft/policy';
 import { quantities } from '../../../core/craft/units';
 import { trendsOfWatch } from '../../../core/advice/watches';
@@ -60,6 +71,7 @@ const STANDING: Readonly<Record<ReadingVerdict['verdict'], Standing>> = {
   'shorted turns': 'no',
   'runs too late': 'no',
   off: 'care',
+  'not this cell': 'no',
   'not judged': 'open',
 };
 
@@ -82,16 +94,19 @@ const WHOSE: Readonly<Record<ReadingVerdict['reference']['whose'], string>> = {
 /** Read on nearly every watch; the others where there is a doubt. */
 const USUAL: readonly Measure[] = ['restVoltageV', 'loadedVoltageV', 'currentUA'];
 
-function ReadingCard({ measure }: { readonly measure: Measure }) {
+/** One reading: of the watch, or of one cell of several. */
+function ReadingCard({ measure, well }: { readonly measure: Measure; readonly well: WellState | null }) {
   const { state } = useJob();
   const required: readonly string[] = state.required;
   const loaded = measure === 'loadedVoltageV';
-  const load = usualLoad(chemistryOfJob(state));
+  const load = usualLoad(well === null ? chemistryOfJob(state) : chemistryOfWell(well));
+  const title = `${capital(measures[measure].words)}${well === null ? '' : `, ${well.name}`}`;
   return (
     <FactCard
       kind="check.reading"
-      title={capital(measures[measure].words)}
-      recorded={state.facts.readings.get(measure) ?? null}
+      title={title}
+      well={well === null ? null : wellKey(well)}
+      recorded={readingIn(state.facts, measure, well?.name) ?? null}
       defaults={{
         measure,
         value: undefined,
@@ -103,7 +118,7 @@ function ReadingCard({ measure }: { readonly measure: Measure }) {
         <Box sx={{ flex: '0 1 340px', '& .MuiTextField-root': { width: '100%' } }}>
           <checkReading.MeasureField
             name="value"
-            label={capital(measures[measure].words)}
+            label={title}
             quantity={measures[measure].quantity}
             wanted={required.includes(`check.${measure}`)}
             helper={HINT[measure]}
@@ -118,6 +133,21 @@ function ReadingCard({ measure }: { readonly measure: Measure }) {
         )}
       </Stack>
     </FactCard>
+  );
+}
+
+/** A measure where it is taken: once, or at each cell of a watch that has several. */
+function ReadingCards({ measure }: { readonly measure: Measure }) {
+  const { state } = useJob();
+  if (state.wells.length === 1 || !isOfACell(measure)) return <ReadingCard measure={measure} well={null} />;
+  return (
+    <>
+      {/* Taken before the cells were told apart it stands, and names none of them. */}
+      {readingIn(state.facts, measure) !== undefined && <ReadingCard measure={measure} well={null} />}
+      {state.wells.map((well) => (
+        <ReadingCard key={well.name} measure={measure} well={well} />
+      ))}
+    </>
   );
 }
 
@@ -304,7 +334,7 @@ function Mat() {
     <>
       {pulsesFirst && <PulsesCard />}
       {USUAL.map((measure) => (
-        <ReadingCard key={measure} measure={measure} />
+        <ReadingCards key={measure} measure={measure} />
       ))}
       <OptionalFacts
         facts={[
@@ -348,8 +378,8 @@ function Mat() {
             : [{ title: 'Motor pulses', shown: facts.pulses !== null, card: <PulsesCard /> }]),
           ...rare.map((measure) => ({
             title: capital(measures[measure].words),
-            shown: facts.readings.has(measure),
-            card: <ReadingCard measure={measure} />,
+            shown: lastReading(facts, measure) !== null,
+            card: <ReadingCards measure={measure} />,
           })),
         ]}
       />
@@ -386,8 +416,8 @@ function Lamp() {
         const { words, quantity } = measures[verdict.measure];
         return (
           <LampAnswer
-            key={verdict.measure}
-            question={`${capital(words)} ${figure(verdict.value, 3)} ${quantities[quantity].unit}, against ${WHOSE[verdict.reference.whose]}`}
+            key={`${verdict.measure} ${verdict.well ?? ''}`}
+            question={`${capital(words)}${verdict.well === null ? '' : `, ${verdict.well},`} ${figure(verdict.value, 3)} ${quantities[quantity].unit}, against ${WHOSE[verdict.reference.whose]}`}
             standing={STANDING[verdict.verdict]}
             answer={capital(verdict.verdict)}
             reasons={verdict.reasons}
