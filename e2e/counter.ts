@@ -241,8 +241,11 @@ export async function recorded<K extends EntryKind>(
   id: string,
   kind: K,
   payload: Payloads[K],
+  well: string | null = null,
 ): Promise<void> {
-  const answer = await page.request.post(`/api/jobs/${id}/entries`, { data: bySomebody(kind, payload) });
+  const answer = await page.request.post(`/api/jobs/${id}/entries`, {
+    data: { ...bySomebody(kind, payload), well },
+  });
   expect(answer.status()).toBe(201);
 }
 

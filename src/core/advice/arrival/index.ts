@@ -1,1 +1,3 @@
+export { promiseAfterParts } from './promiseAfterParts';
+export { inHouse, type Need, needsOf, requestFor } from './needsOf';
 export { type ReadyToOpen, readyToOpen } from './readyToOpen';

@@ -1,6 +1,7 @@
 import { isForLicensed } from '../../craft/gaskets';
 import type { Judged } from '../../craft/judgement';
 import { type JobState, notInHouse } from '../../logbook';
+import type { Need } from './needsOf';
 
 export type ReadyToOpen = Judged<'ready' | 'not yet' | 'no consent' | 'not here'>;
 
@@ -9,7 +10,10 @@ export type ReadyToOpen = Judged<'ready' | 'not yet' | 'no consent' | 'not here'
  * or declined, and not while something it needs is missing in the house, unless the owner accepts that it may be
  * closed for the time being. Source: bench practice.
  */
-export function readyToOpen(state: Pick<JobState, 'facts' | 'progress'>): ReadyToOpen {
+export function readyToOpen(
+  state: Pick<JobState, 'facts' | 'progress'>,
+  needs: readonly Need[] = [],
+): ReadyToOpen {
   const { facts, progress } = state;
   const judged = (verdict: ReadyToOpen['verdict'], reasons: readonly string[]): ReadyToOpen => ({
     verdict,
@@ -33,7 +37,12 @@ export function readyToOpen(state: Pick<JobState, 'facts' | 'progress'>): ReadyT
       'The owner has not agreed to the risks. Ask again, or hand the watch back unopened.',
     ]);
   }
-  const lacking = facts.ready ? notInHouse(facts.ready.payload) : [];
+  // Worked out from stock and tools; what an earlier program had ticked counts beside it.
+  const lacking = [
+    ...needs.filter(({ status }) => status === 'not in the house').map((need) => `${need.of}, ${need.words}`),
+    ...(facts.ready && needs.length === 0 ? notInHouse(facts.ready.payload) : []),
+  ];
+  const unknown = needs.filter(({ status }) => status === 'not known yet').map(({ of }) => of);
   const accepted = facts.ready?.payload.riskAccepted === true;
   const waits = lacking.length > 0 && !accepted && facts.partsArrived === null;
   if (missing.length > 0 || waits) {
@@ -49,6 +58,7 @@ export function readyToOpen(state: Pick<JobState, 'facts' | 'progress'>): ReadyT
   const rating = facts.watch?.payload.ratingBar ?? null;
   return judged('ready', [
     'The service, the promise and the owner’s consent stand.',
+    ...(unknown.length > 0 ? [`Not known before it is open: ${unknown.join(', ')}.`] : []),
     ...(lacking.length > 0 && accepted
       ? [
           `Not in the house: ${lacking.join(', ')}; the owner accepts an interim closing, with no word about water.`,

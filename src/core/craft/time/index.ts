@@ -4,9 +4,11 @@ export {
   dayInWords,
   daysBetween,
   daysInMonth,
+  instantAt,
   localDay,
   localTime,
   minutesBetween,
   nextDateCorrection,
+  nextDay,
   yearsBetween,
 } from './time';

@@ -83,3 +83,13 @@ export function nextDateCorrection(day: string): { readonly day: string; readonl
     if (days < 31) return { day: month.format('YYYY-MM-DD'), extraDays: 31 - days };
   }
 }
+
+/** The calendar day after a day. */
+export function nextDay(day: string): string {
+  return dayjs.utc(day).add(1, 'day').format('YYYY-MM-DD');
+}
+
+/** The UTC instant at which a clock of a zone shows `HH:mm` on a calendar day. */
+export function instantAt(day: string, clock: string, zone: string): string {
+  return dayjs.tz(`${day} ${clock}`, zone).toISOString();
+}

@@ -69,7 +69,7 @@ export const REFER_REASONS = [
   'beyond this bench',
   'the owner decided so',
 ] as const;
-export const IN_HOUSE = ['in the house', 'not in the house', 'not needed'] as const;
+export const IN_HOUSE = ['in the house', 'not in the house', 'not needed', 'not known yet'] as const;
 type InHouse = (typeof IN_HOUSE)[number];
 
 export interface ArrivePayloads {

@@ -1,10 +1,11 @@
+import { capital } from '../../../core/craft/judgement';
 import { Box, Button, Paper, Stack, Typography } from '@mui/material';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { isForLicensed } from '../../../core/craft/gaskets';
 import { money } from '../../../core/craft/money';
 import { priceOf } from '../../../core/advice/price';
-import { type ReadyToOpen, readyToOpen } from '../../../core/advice/arrival';
+import { type ReadyToOpen, readyToOpen, requestFor } from '../../../core/advice/arrival';
 import { awaitedParts, type Payloads } from '../../../core/logbook';
 import { REQUIREMENTS, SERVICES, STAGE_WORDS, STAGES } from '../../../core/craft/policy';
 import { dayInWords, localTime } from '../../../core/craft/time';
@@ -15,7 +16,7 @@ import { FactCard } from '../../job/FactCard';
 import { OptionalFacts } from '../../kit/OptionalFacts';
 import { useJob } from '../../job/JobContext';
 import { StageLayout } from '../../kit/StageLayout';
-import { useOptionalOfArrival } from './optional';
+import { useNeeds, useOptionalOfArrival } from './optional';
 import { PromiseField } from './PromiseField';
 import { ComplaintFields, PriceOfService, RiskFields, WatchFields } from './fields';
 
@@ -177,11 +178,20 @@ function Lamp() {
   const rating = facts.watch?.payload.ratingBar ?? null;
   const price = priceOf(state, context.policy.currency);
   const awaited = awaitedParts(facts)?.payload;
-  const ready = readyToOpen(state);
+  const needs = useNeeds();
+  const ready = readyToOpen(state, needs);
   const { standing, answer } = READY[ready.verdict];
   return (
     <>
       <LampAnswer question="Ready to open?" standing={standing} answer={answer} reasons={ready.reasons} />
+      {needs.length > 0 && (
+        <LampAnswer
+          question="This watch will need"
+          standing={needs.some(({ status }) => status === 'not in the house') ? 'care' : 'good'}
+          answer={requestFor(needs).length === 0 ? 'Nothing lacks' : `${requestFor(needs).length} to order`}
+          reasons={needs.map((need) => `${capital(need.of)}: ${need.words} · ${need.status}.`)}
+        />
+      )}
       {awaited && (
         <LampAnswer
           question="Waits for parts"

@@ -1,16 +1,19 @@
-import { Button, Checkbox, FormControlLabel, Stack, Typography } from '@mui/material';
+import { Button, Checkbox, FormControlLabel, Paper, Stack, Typography } from '@mui/material';
+import { useMemo } from 'react';
 import { useFieldArray, useFormContext } from 'react-hook-form';
+import { inHouse, type Need, needsOf, promiseAfterParts, requestFor } from '../../../core/advice/arrival';
+import { capital } from '../../../core/craft/judgement';
 import { money } from '../../../core/craft/money';
 import {
   AGREED_HOW,
   CHANGED_BY,
-  IN_HOUSE,
   MARK_KINDS,
   MARK_VIEWS,
   REFER_REASONS,
   WEAR,
   type Payloads,
 } from '../../../core/logbook';
+import { localTime } from '../../../core/craft/time';
 import { CaseFigure } from '../../figures/CaseFigure';
 import { CrownCard } from '../../job/CrownCard';
 import { FactCard } from '../../job/FactCard';
@@ -139,10 +142,70 @@ function RequestFields() {
   );
 }
 
+/** What this watch will need, against stock and tools. */
+export function useNeeds(): readonly Need[] {
+  const { state, book, lots, suppliers, context, earlier, today } = useJob();
+  return useMemo(
+    () =>
+      needsOf({
+        state,
+        history: earlier?.history ?? null,
+        book,
+        lots,
+        records: suppliers,
+        policy: context.policy,
+        day: today,
+      }),
+    [state, earlier, book, lots, suppliers, context.policy, today],
+  );
+}
+
+function NeedsList({ needs }: { readonly needs: readonly Need[] }) {
+  return (
+    <Stack component="ul" sx={{ listStyle: 'none', p: 0, m: 0 }}>
+      {needs.map((need) => (
+        <Typography component="li" key={`${need.of} ${need.words}`}>
+          <strong>{capital(need.of)}</strong>: {need.words} · {need.status}
+        </Typography>
+      ))}
+    </Stack>
+  );
+}
+
+/** Parts with a day move the promise: nobody is told an hour at which nothing can be done. */
+function PromiseAfterParts() {
+  const { state, context, record, technician } = useJob();
+  const later = promiseAfterParts(state, context);
+  if (later === null) return null;
+  return (
+    <Paper component="section" aria-label="Promise after the parts" sx={{ p: 2 }}>
+      <Typography>
+        Promised before the parts are expected. The owner is told a later time, agreed with them.
+      </Typography>
+      <Button
+        variant="outlined"
+        disabled={technician === null}
+        onClick={() =>
+          void record(
+            'arrive.promise',
+            { promisedAt: later },
+            { supersedes: state.facts.promise ? [state.facts.promise.id] : [] },
+          )
+        }
+        sx={{ mt: 1 }}
+      >
+        Promise it for {localTime(later, context.shop.zone)}
+      </Button>
+    </Paper>
+  );
+}
+
 /** Facts of arrival that are not asked of every watch. */
 export function useOptionalOfArrival(): OptionalFact[] {
   const { state, context, asks } = useJob();
   const { facts } = state;
+  const needs = useNeeds();
+  const lacking = requestFor(needs);
   return [
     {
       title: 'Who changed the cell last',
@@ -275,17 +338,15 @@ export function useOptionalOfArrival(): OptionalFact[] {
           title="Ready to open?"
           recorded={facts.ready}
           defaults={{
-            cell: null,
-            seal: null,
-            closingTool: null,
-            parts: null,
+            // Worked out from stock and tools, and shown above: nothing of it is anybody's word.
+            cell: inHouse(needs, 'cell'),
+            seal: inHouse(needs, 'ring'),
+            closingTool: inHouse(needs, 'closing tool'),
+            parts: inHouse(needs, 'opener'),
             riskAccepted: false,
           }}
         >
-          <arriveReady.Choice name="cell" label="Cell" options={optionsOf(IN_HOUSE)} />
-          <arriveReady.Choice name="seal" label="Seal" options={optionsOf(IN_HOUSE)} />
-          <arriveReady.Choice name="closingTool" label="Closing tool" options={optionsOf(IN_HOUSE)} />
-          <arriveReady.Choice name="parts" label="Likely parts" options={optionsOf(IN_HOUSE)} />
+          <NeedsList needs={needs} />
           <arriveReady.Tick
             name="riskAccepted"
             label="The owner accepts that it may be closed for the time being"
@@ -295,18 +356,24 @@ export function useOptionalOfArrival(): OptionalFact[] {
     },
     {
       title: 'Parts to wait for',
-      shown: facts.partsRequest !== null,
+      shown: facts.partsRequest !== null || lacking.length > 0,
       card: (
         <>
           <FactCard
             kind="arrive.parts-request"
             title="Parts requested"
             recorded={facts.partsRequest}
-            defaults={{ lines: [{ what: '', count: 1 }], supplier: '', expectedOn: null }}
+            key={JSON.stringify(lacking)}
+            defaults={{
+              lines: lacking.length > 0 ? lacking : [{ what: '', count: 1 }],
+              supplier: '',
+              expectedOn: null,
+            }}
             action="Request them"
           >
             <RequestFields />
           </FactCard>
+          <PromiseAfterParts />
           {facts.partsRequest && (
             <FactCard
               kind="arrive.parts-arrived"

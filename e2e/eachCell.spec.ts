@@ -1,0 +1,83 @@
+import { expect, expectAccessible, recorded, seeUsual, takenIn, test } from './counter';
+
+test('a watch with two cells is measured at both, one is changed, and the slip says which and when the other wants it', async ({
+  bench: page,
+}) => {
+  const id = await takenIn(page, 'Q224B');
+  await recorded(page, id, 'identify.movement', {
+    calibreId: 'quillbeck-22-4',
+    revision: null,
+    code: 'QB 22-4',
+    by: 'hand',
+    note: '',
+  });
+  await page.goto(`/jobs/${id}/check`);
+  const lamp = page.getByRole('complementary', { name: 'Lamp' });
+  const part = (name: string) => page.getByRole('region', { name, exact: true });
+  for (const [well, volts] of [
+    ['hands', '1.56'],
+    ['display', '2.41'],
+  ] as const) {
+    const card = part(`Rest voltage, ${well}`);
+    await card.getByRole('textbox', { name: `Rest voltage, ${well}`, exact: true }).fill(volts);
+    await card.getByRole('button', { name: 'Record' }).click();
+    await expect(card).toContainText(`${volts} V`);
+  }
+  await expect(lamp).toContainText('Rest voltage, hands, 1.56 V');
+  await expect(lamp).toContainText('Rest voltage, display, 2.41 V');
+  await expect(lamp).toContainText('Under 2.7 V a lithium cell is spent');
+  await expectAccessible(page, 'two cells measured');
+
+  await page.getByRole('link', { name: /^5 Cell, / }).click();
+  await expect(part('Display: cell found')).toBeVisible();
+  for (const [well, marking] of [
+    ['hands', '395'],
+    ['display', 'CR1216'],
+  ] as const)
+    await recorded(page, id, 'cell.found', { marking, condition: 'clean' }, well);
+  const fit = part('Display: cell to fit');
+  await fit
+    .getByRole('radio', { name: /CR1216 equal, lot/ })
+    .first()
+    .check();
+  await fit.getByRole('button', { name: /Fitted/ }).click();
+  await expect(fit).toContainText('fitted CR1216');
+  await recorded(page, id, 'cell.put-back', { reason: 'measured 1.56 V' }, 'hands');
+  await page.goto(`/jobs/${id}/handback`);
+  const slip = page.getByRole('region', { name: 'Record for the owner' });
+  await expect(slip).toContainText('Cell changed: display. Not changed: hands.');
+  await expect(slip).toContainText('Its voltage at rest was 2.41 V (display).');
+  await expect(slip).toContainText(/Come back by .* The cell left in hands: Nobody knows when it was fitted/);
+});
+
+test('a case that opens from its front, crown at 3: the knife goes in opposite, and never to a lip noted at the crown', async ({
+  bench: page,
+}) => {
+  await page.goto(`/jobs/${await takenIn(page, '377A-05')}/open`);
+  const lamp = page.getByRole('complementary', { name: 'Lamp' });
+  const order = page.getByRole('region', { name: 'Order of work' });
+  await expect(lamp).toContainText('9 o’clock, seen from the dial');
+  await expect(order).toContainText('Case knife under the bezel in at 9 o’clock, seen from the dial');
+  await page.getByRole('button', { name: 'Measure it here' }).click();
+  const card = page.getByRole('region', { name: 'The back, measured' });
+  // Nothing is filled in as measured that nobody measured.
+  await expect(card.getByRole('textbox', { name: 'Back diameter', exact: true })).toHaveValue('');
+  await expect(card.getByRole('radio', { name: 'The dial' })).toBeChecked();
+  const lip = card.getByRole('textbox', { name: 'Lip or nick at', exact: true });
+  await lip.fill('3');
+  await expect(lamp).toContainText('would send the knife onto the crown at 3');
+  await expect(order).not.toContainText('in at 3');
+  // Seen from behind the same figure is the other side of the dial.
+  await card.getByRole('radio', { name: 'Behind' }).check();
+  await expect(lip).toHaveValue('3');
+  await expect(lamp).toContainText('9 o’clock, seen from the dial');
+  await card.getByLabel('Bracelet or strap').selectOption('nothing on it');
+  await card.getByRole('button', { name: 'Record' }).click();
+  await expect(card).toContainText('lip at 3 o’clock, seen from behind');
+  await expect(lamp.getByRole('img', { name: /^The case from the dial, to scale/ })).toBeVisible();
+  await expectAccessible(page, 'a case that opens from its front');
+  const caseBack = page.getByRole('region', { name: 'Case back', exact: true });
+  await seeUsual(caseBack, 'Case back');
+  await caseBack.getByRole('button', { name: 'Record' }).click();
+  await expect(caseBack).toContainText('with case knife');
+});

@@ -1,0 +1,171 @@
+import type { Book } from '../../craft/book';
+import { closingSchool } from '../../craft/cases';
+import { opens } from '../../craft/opening';
+import { countOf } from '../../craft/parts';
+import type { Policy } from '../../craft/policy';
+import type { Lot, SupplierRecord } from '../../craft/stock';
+import type { JobState, Payloads } from '../../logbook';
+import { fitForWell } from '../cell';
+import { type Opening, openingOf } from '../opening';
+import { ringOffers } from '../seal';
+import { supplyOf } from '../supply';
+import type { WatchHistory } from '../watches';
+
+/** One thing this watch will need once it is opened, held against stock and tools. */
+export interface Need {
+  readonly of: 'opener' | 'cell' | 'ring' | 'closing tool';
+  readonly status: 'in the house' | 'not in the house' | 'not needed' | 'not known yet';
+  /** What it is, and where it lies or why nobody knows. */
+  readonly words: string;
+  /** What would have to be ordered; null where nothing lacks. */
+  readonly order: Payloads['arrive.parts-request']['lines'][number] | null;
+}
+
+interface NeedsQuestion {
+  readonly state: JobState;
+  readonly history: WatchHistory | null;
+  readonly book: Book;
+  readonly lots: readonly Lot[];
+  readonly records: readonly SupplierRecord[];
+  readonly policy: Policy;
+  /** A calendar day. */
+  readonly day: string;
+}
+
+function openerNeed({ kindKnown, opener }: Opening): Need {
+  const need = { of: 'opener', order: null } as const;
+  if (!kindKnown) return { ...need, status: 'not known yet', words: 'Nobody said yet how it opens.' };
+  if (opener.verdict === 'refer or buy')
+    return {
+      ...need,
+      status: 'not in the house',
+      words: opener.toBuy ?? opener.opener,
+      order: opener.toBuy === null ? null : { what: opener.toBuy.replace(/^an? /, ''), count: 1 },
+    };
+  return opens(opener)
+    ? { ...need, status: 'in the house', words: opener.opener }
+    : { ...need, status: 'not known yet', words: `${opener.opener}: ${opener.reasons[0] ?? ''}` };
+}
+
+function closingNeed({ kindKnown, back, opener }: Opening, { policy, book }: NeedsQuestion): Need {
+  const need = { of: 'closing tool', order: null } as const;
+  if (!kindKnown) return { ...need, status: 'not known yet', words: 'Nobody said yet how it opens.' };
+  if (closingSchool(back.kind) === 'snapOn')
+    return !policy.schools.snapOn.includes('press') || book.pressDies.length > 0
+      ? { ...need, status: 'in the house', words: policy.schools.snapOn }
+      : {
+          ...need,
+          status: 'not in the house',
+          words: 'press dies, this shop presses snap-on backs',
+          order: { what: 'press die', count: 2 },
+        };
+  return opens(opener)
+    ? { ...need, status: 'in the house', words: 'what opens it closes it' }
+    : { ...need, status: 'not known yet', words: 'what opens it closes it' };
+}
+
+/** Cells or the kit: by the movement where it is named, each code with as many as its wells take. */
+function cellNeeds(question: NeedsQuestion): readonly Need[] {
+  const { state, book, lots, records, policy, day } = question;
+  const need = { of: 'cell', order: null } as const;
+  const asked = state.required.some((each) => each === 'cell.fitted' || each === 'cell.charged');
+  if (!asked) return [{ ...need, status: 'not needed', words: 'no cell is changed' }];
+  if (supplyOf(state, book).verdict === 'rechargeable') {
+    const kitCode = state.calibre?.charge?.kitCode ?? null;
+    if (kitCode === null)
+      return [{ ...need, status: 'not known yet', words: 'which kit renews its accumulator' }];
+    const there = lots.some(
+      ({ item, code, balance, quarantined }) =>
+        item === 'kit' && code === kitCode && balance > 0 && quarantined === null,
+    );
+    return [
+      there
+        ? { ...need, status: 'in the house', words: `kit ${kitCode}, should the charge not hold` }
+        : {
+            ...need,
+            status: 'not in the house',
+            words: `kit ${kitCode}, should the charge not hold`,
+            order: { what: `kit ${kitCode}`, count: 1 },
+          },
+    ];
+  }
+  const wanted = new Map<string, number>();
+  for (const well of state.wells) {
+    const code = well.fitted === null && well.putBack === null ? well.wanted?.code : undefined;
+    if (code !== undefined) wanted.set(code, (wanted.get(code) ?? 0) + 1);
+  }
+  if (wanted.size === 0) {
+    const done = state.wells.every(({ fitted, putBack }) => fitted !== null || putBack !== null);
+    return [
+      done
+        ? { ...need, status: 'not needed', words: 'its cells are in' }
+        : { ...need, status: 'not known yet', words: 'which cell: the movement is not named yet' },
+    ];
+  }
+  return [...wanted].map(([code, count]): Need => {
+    const well = state.wells.find((each) => each.wanted?.code === code);
+    const offers = well
+      ? (fitForWell(state, well, { lots, records, book, policy, day, alkalineAgreed: false })?.offers ?? [])
+      : [];
+    const left = offers
+      .filter(({ verdict }) => verdict === 'take')
+      .reduce((sum, { lot }) => sum + lot.balance, 0);
+    return left >= count
+      ? { ...need, status: 'in the house', words: `${countOf(code, count)}, or an equal one` }
+      : {
+          ...need,
+          status: 'not in the house',
+          words: `${countOf(code, count)}, and ${left === 0 ? 'none' : left} may be taken`,
+          order: { what: code, count: count - left },
+        };
+  });
+}
+
+function ringNeed({ state, book, lots }: NeedsQuestion): Need {
+  const need = { of: 'ring', order: null } as const;
+  const { caseType } = state;
+  if (!state.required.includes('seal.gasket'))
+    return { ...need, status: 'not needed', words: 'no ring is asked for' };
+  const sizes = caseType ? book.gasketsOf(caseType.code).map(({ code }) => code) : [];
+  const size = sizes[0] ?? caseType?.gasket ?? null;
+  if (size === null)
+    return { ...need, status: 'not known yet', words: 'which ring: the book has none for this case' };
+  const there = ringOffers(state, book, lots, null).some(
+    ({ lot, ofThisCase }) => (ofThisCase || lot.code === size) && lot.quarantined === null,
+  );
+  return there
+    ? { ...need, status: 'in the house', words: size }
+    : {
+        ...need,
+        status: 'not in the house',
+        words: size,
+        order: { what: `gasket ${size}`, count: 1 },
+      };
+}
+
+/**
+ * What this watch will need once it is open: what opens and closes it, its cells or kit, its ring, each from case,
+ * movement and service, held against the shop's stock and tools. What nobody can know before it is opened is said to be
+ * not known, and not ordered. Never throws. Source: bench practice.
+ */
+export function needsOf(question: NeedsQuestion): readonly Need[] {
+  const { state, history, book, policy } = question;
+  if (state.facts.decision !== null || state.facts.closed !== null) return [];
+  const opening = openingOf({ state, history, tools: book, schools: policy.schools, typed: null });
+  return [openerNeed(opening), ...cellNeeds(question), ringNeed(question), closingNeed(opening, question)];
+}
+
+/** The one request for everything that lacks. */
+export function requestFor(needs: readonly Need[]): Payloads['arrive.parts-request']['lines'] {
+  return needs.flatMap(({ order }) => order ?? []);
+}
+
+/** The worst of what is said of one kind of thing, as the record of arrival keeps it. */
+export function inHouse(needs: readonly Need[], of: Need['of']): Need['status'] {
+  const statuses = needs.filter((need) => need.of === of).map(({ status }) => status);
+  return (
+    (['not in the house', 'not known yet', 'in the house'] as const).find((each) =>
+      statuses.includes(each),
+    ) ?? 'not needed'
+  );
+}
