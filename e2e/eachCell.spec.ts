@@ -41,7 +41,7 @@ test('a watch with two cells is measured at both, one is changed, and the slip s
     .first()
     .check();
   await fit.getByRole('button', { name: /Fitted/ }).click();
-  await expect(fit).toContainText('fitted CR1216');
+  await expect(fit).toContainText('Fitted: CR1216, lot S-1216');
   await recorded(page, id, 'cell.put-back', { reason: 'measured 1.56 V' }, 'hands');
   await page.goto(`/jobs/${id}/handback`);
   const slip = page.getByRole('region', { name: 'Record for the owner' });
