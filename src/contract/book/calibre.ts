@@ -38,8 +38,8 @@ import {
 export const widthOfMovement = mmOrNothing('Width', 60, 23.3, { min: 5 });
 
 /** Where something stands on a movement, in millimetres from its centre. */
-const xMm = mm('Towards 3 o’clock', 60, 4.2, { min: -60, blank: 0 });
-const yMm = mm('Towards 12 o’clock', 60, 4.2, { min: -60, blank: 0 });
+const xMm = mm('Towards 3 o’clock, seen from behind', 60, 4.2, { min: -60, blank: 0 });
+const yMm = mm('Towards 12 o’clock, seen from behind', 60, 4.2, { min: -60, blank: 0 });
 const degrees = (label: string) => figure(label, { min: 0, max: 360, example: 210, unit: '°', blank: 0 });
 const jewels = (label: string) => figureOrNothing(label, { min: 0, max: 31, example: 5, whole: true });
 const ohms = (label: string, example: number) =>
@@ -71,7 +71,7 @@ export const calibreFields: Fields<Calibre> = {
   dial: later(
     parts('What the dial shows, and where', 'thing on the dial', 'dials', 12, {
       shows: choice('Shows', DIAL_PARTS, 'date'),
-      clock: figureOrNothing('At, blank: at the centre', {
+      clock: figureOrNothing('At, seen from the dial; blank: at the centre', {
         min: 0.5,
         max: 12,
         example: 4,
@@ -110,7 +110,7 @@ export const calibreFields: Fields<Calibre> = {
     otherHeightsMm: figures('Other heights, mm', { one: 'Other height', max: 20, example: 1.65, most: 5 }),
     faceUp: choice('Face up', ['+', '−'], '+'),
     heldBy: choice('Held by', HOLD_KINDS, 'side lever'),
-    pushDegrees: degrees('Push, from 12 o’clock'),
+    pushDegrees: degrees('Push, from 12 o’clock, seen from behind'),
     feeds: later(severalOrNone('Feeds, where there are several', FUNCTION_KINDS)),
     typicalUA: later(
       figureOrNothing('Drawn from it, usually', {

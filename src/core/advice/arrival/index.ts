@@ -1,3 +1,3 @@
 export { promiseAfterParts } from './promiseAfterParts';
-export { inHouse, type Need, needsOf, requestFor } from './needsOf';
+export { inHouse, type Need, needsInWords, needsOf, requestFor, worstOf } from './needsOf';
 export { type ReadyToOpen, readyToOpen } from './readyToOpen';

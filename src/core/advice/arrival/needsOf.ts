@@ -99,7 +99,7 @@ function cellNeeds(question: NeedsQuestion): readonly Need[] {
     return [
       done
         ? { ...need, status: 'not needed', words: 'its cells are in' }
-        : { ...need, status: 'not known yet', words: 'which cell: the movement is not named yet' },
+        : { ...need, status: 'not known yet', words: 'the movement is not named yet' },
     ];
   }
   return [...wanted].map(([code, count]): Need => {
@@ -128,8 +128,7 @@ function ringNeed({ state, book, lots }: NeedsQuestion): Need {
     return { ...need, status: 'not needed', words: 'no ring is asked for' };
   const sizes = caseType ? book.gasketsOf(caseType.code).map(({ code }) => code) : [];
   const size = sizes[0] ?? caseType?.gasket ?? null;
-  if (size === null)
-    return { ...need, status: 'not known yet', words: 'which ring: the book has none for this case' };
+  if (size === null) return { ...need, status: 'not known yet', words: 'the book has no ring for this case' };
   const there = ringOffers(state, book, lots, null).some(
     ({ lot, ofThisCase }) => (ofThisCase || lot.code === size) && lot.quarantined === null,
   );
@@ -160,9 +159,28 @@ export function requestFor(needs: readonly Need[]): Payloads['arrive.parts-reque
   return needs.flatMap(({ order }) => order ?? []);
 }
 
+/** How all of it stands together, in a few words. */
+export function needsInWords(needs: readonly Need[]): string {
+  const lacking = requestFor(needs).length;
+  if (lacking > 0) return `${lacking} to order`;
+  switch (worstOf(needs)) {
+    case 'not in the house':
+      return 'Something lacks';
+    case 'not known yet':
+      return 'Nothing known to lack';
+    default:
+      return 'Nothing lacks';
+  }
+}
+
 /** The worst of what is said of one kind of thing, as the record of arrival keeps it. */
 export function inHouse(needs: readonly Need[], of: Need['of']): Need['status'] {
-  const statuses = needs.filter((need) => need.of === of).map(({ status }) => status);
+  return worstOf(needs.filter((need) => need.of === of));
+}
+
+/** The worst status among some needs; `not needed` where there is none. */
+export function worstOf(needs: readonly Need[]): Need['status'] {
+  const statuses = needs.map(({ status }) => status);
   return (
     (['not in the house', 'not known yet', 'in the house'] as const).find((each) =>
       statuses.includes(each),

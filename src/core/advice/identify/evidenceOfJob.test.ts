@@ -44,7 +44,8 @@ describe('the evidence of a job', () => {
   it('says what was seen as one says it', () => {
     expect(seenWords(seen('widthMm', 23.31))).toBe('width 23.31 mm');
     expect(seenWords(seen('widthMm', 23.69, 0.28))).toBe('width 10½‴');
-    expect(seenWords(seen('date', '4.5'))).toBe('date 4.5 o’clock');
+    expect(seenWords(seen('date', '4.5'))).toBe('date 4.5 o’clock, seen from the dial');
+    expect(seenWords(seen('cellAt', '9'))).toBe('cell lies towards 9 o’clock, seen from behind');
     expect(seenWords(seen('caseCode', 'C1'))).toBe('case C1');
     expect(seenWords(seen('revision', 'orrelin-41-6|B'))).toBe('revision B');
     expect(seenWords(seen('mark', 'PL?'))).toBe('mark on the movement “PL?”');

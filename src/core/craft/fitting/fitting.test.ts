@@ -160,3 +160,13 @@ describe('the fitting guide', () => {
     );
   });
 });
+
+it('says from which side the bracing hand’s hour is seen, and turns it for a watch that opens from its front', () => {
+  const of = calibre('orrelin-41-2');
+  const brace = (fromFront: boolean): string =>
+    guide(of, { fromFront }).steps.find(({ id }) => id === 'before-brace')?.what ?? '';
+  const hour = (words: string): number => Number(/at ([\d.]+) o’clock/.exec(words)?.[1] ?? 'NaN');
+  expect(brace(false)).toContain('seen from behind');
+  expect(brace(true)).toContain('seen from the dial');
+  expect((hour(brace(false)) + hour(brace(true))) % 12).toBe(0);
+});

@@ -1,3 +1,4 @@
+import { clockWords, turnClock, type View } from '../cases';
 import { figure } from '../judgement';
 import type { AboveCell, Calibre, Coil, Well } from '../movements';
 import { type Schools, wayTaken } from '../policy';
@@ -225,6 +226,8 @@ export function fittingGuide(question: FittingQuestion): FittingGuide {
   const drawing = drawingOf(question);
   const hands = wayTaken(schools, 'hands');
   const reset = resetOf(question);
+  // The layout is seen from behind; where the hand works on the dial's side, the hour is turned for it.
+  const side: View = fromFront || place.heldBy === 'from the dial side' ? 'the dial' : 'behind';
   const buzzer = movement.contacts.some(({ kind }) => kind === 'buzzer');
   const said = new Set(told);
   const once = (danger: string | null): string | null => {
@@ -343,7 +346,7 @@ export function fittingGuide(question: FittingQuestion): FittingGuide {
           step(
             'before',
             'brace',
-            `Brace the other hand at ${figure(drawing.brace.clock, 1)} o’clock`,
+            `Brace the other hand at ${clockWords(turnClock(drawing.brace.clock, 'behind', side), side)}`,
             'At the rim, where the push would end: B on the drawing.',
             towardsCoil ?? unplaced,
           ),

@@ -1,4 +1,5 @@
 import { figure } from '../judgement';
+import { clockWords, type View } from '../cases';
 import { HOLD_KINDS, SIGNS } from '../movements';
 import { formatLignes } from '../units';
 
@@ -148,12 +149,20 @@ export function seenWords({ look, value, withinMm }: Seen): string {
   if (look === 'caseCode') return `case ${value}`;
   // Told of one calibre, as `calibre|revision`.
   if (look === 'revision') return `revision ${String(value).split('|')[1] ?? value}`;
-  return as === 'text' ? `${words} “${value}”` : `${words} ${value}${placeWords(look, value)}`;
+  return as === 'text' ? `${words} “${value}”` : `${words} ${saidValue(look, value)}`;
 }
 
-function placeWords(look: Look, value: string | number): string {
-  return (look === 'cellAt' || look === 'date' || look === 'day' || look === 'seconds') &&
-    /^[\d.]+$/.test(String(value))
-    ? ' o’clock'
-    : '';
+/** The side each place is seen from: the dial from the front, the movement as it lies open. */
+const PLACES: Readonly<Partial<Record<Look, View>>> = {
+  cellAt: 'behind',
+  date: 'the dial',
+  day: 'the dial',
+  seconds: 'the dial',
+};
+
+function saidValue(look: Look, value: string | number): string {
+  const from = PLACES[look];
+  return from !== undefined && /^[\d.]+$/.test(String(value))
+    ? clockWords(Number(value), from)
+    : String(value);
 }

@@ -318,7 +318,7 @@ function openSteps({ back: asSeen, opener, functions }: PlanQuestion): PlanStep[
           `${capital(opener.opener)} under the bezel${spotIn}`,
           'Twist, never lever: the crystal sits in what lifts.',
           caution,
-          [part('bezel', toBeNoted('12 o’clock')), ring],
+          [part('bezel', toBeNoted('12 o’clock, seen from the dial')), ring],
         ),
         step(
           'movement-out',

@@ -5,7 +5,13 @@ import { Link } from 'react-router';
 import { isForLicensed } from '../../../core/craft/gaskets';
 import { money } from '../../../core/craft/money';
 import { priceOf } from '../../../core/advice/price';
-import { type ReadyToOpen, readyToOpen, requestFor } from '../../../core/advice/arrival';
+import {
+  type Need,
+  needsInWords,
+  type ReadyToOpen,
+  readyToOpen,
+  worstOf,
+} from '../../../core/advice/arrival';
 import { awaitedParts, type Payloads } from '../../../core/logbook';
 import { REQUIREMENTS, SERVICES, STAGE_WORDS, STAGES } from '../../../core/craft/policy';
 import { dayInWords, localTime } from '../../../core/craft/time';
@@ -161,6 +167,13 @@ function Mat() {
   );
 }
 
+const NEEDS_STANDING: Readonly<Record<Need['status'], Standing>> = {
+  'in the house': 'good',
+  'not needed': 'good',
+  'not known yet': 'open',
+  'not in the house': 'care',
+};
+
 const READY: Readonly<
   Record<ReadyToOpen['verdict'], { readonly standing: Standing; readonly answer: string }>
 > = {
@@ -187,8 +200,8 @@ function Lamp() {
       {needs.length > 0 && (
         <LampAnswer
           question="This watch will need"
-          standing={needs.some(({ status }) => status === 'not in the house') ? 'care' : 'good'}
-          answer={requestFor(needs).length === 0 ? 'Nothing lacks' : `${requestFor(needs).length} to order`}
+          standing={NEEDS_STANDING[worstOf(needs)]}
+          answer={needsInWords(needs)}
           reasons={needs.map((need) => `${capital(need.of)}: ${need.words} · ${need.status}.`)}
         />
       )}

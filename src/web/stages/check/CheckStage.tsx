@@ -22,6 +22,8 @@ import {
   AT_FITTING,
   CAUSES,
   CROWN_SEEN,
+  type Entry,
+  entryInWords,
   lastReading,
   type Payloads,
   readingIn,
@@ -100,13 +102,17 @@ function ReadingCard({ measure, well }: { readonly measure: Measure; readonly we
   const required: readonly string[] = state.required;
   const loaded = measure === 'loadedVoltageV';
   const load = usualLoad(well === null ? chemistryOfJob(state) : chemistryOfWell(well));
+  const recorded = readingIn(state.facts, measure, well?.name) ?? null;
   const title = `${capital(measures[measure].words)}${well === null ? '' : `, ${well.name}`}`;
   return (
     <FactCard
       kind="check.reading"
       title={title}
       well={well === null ? null : wellKey(well)}
-      recorded={readingIn(state.facts, measure, well?.name) ?? null}
+      recorded={recorded}
+      summary={
+        well !== null && recorded ? `${capital(entryInWords(recorded as Entry))}, ${well.name}` : undefined
+      }
       defaults={{
         measure,
         value: undefined,

@@ -54,14 +54,14 @@ function LeakageFields() {
           <Stack direction="row" spacing={1.5}>
             <checkLeakage.MeasureField
               name="xMm"
-              label="To 3 o’clock"
+              label="To 3 o’clock, seen from behind"
               quantity="lengthMm"
               optional
               helper="from the centre"
             />
             <checkLeakage.MeasureField
               name="yMm"
-              label="To 12 o’clock"
+              label="To 12 o’clock, seen from behind"
               quantity="lengthMm"
               optional
               helper="from the centre"
