@@ -111,7 +111,7 @@ function ReadingCard({ measure, well }: { readonly measure: Measure; readonly we
       well={well === null ? null : wellKey(well)}
       recorded={recorded}
       summary={
-        well !== null && recorded ? `${capital(entryInWords(recorded as Entry))}, ${well.name}` : undefined
+        well !== null && recorded ? `${capital(entryInWords(recorded))}, ${well.name}` : undefined
       }
       defaults={{
         measure,
