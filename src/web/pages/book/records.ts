@@ -126,7 +126,10 @@ const cases = viewOf<'caseType'>({
     { head: 'Maker', of: ({ makerId }, book) => book.maker(makerId)?.name ?? makerId },
     { head: 'Back', of: ({ backKind }) => backKind },
     { head: 'Rated', of: ({ ratingBar }) => (ratingBar === null ? 'no' : `${ratingBar} bar`) },
-    { head: 'Crown', of: ({ crownClock }) => `${crownClock}` },
+    {
+      head: 'Crown, from the dial',
+      of: ({ crownClock, crown }) => `${crownClock}${crown === null ? '' : `, ${crown}`}`,
+    },
     { head: 'Gasket', of: ({ gasket }) => gasket ?? 'not known' },
   ],
 });
@@ -225,6 +228,7 @@ const openerDies = toolView<'openerDie'>({
     { head: 'Form', of: ({ form }) => form },
     { head: 'Flats', of: ({ flats }) => `${flats}` },
     { head: 'Across', of: ({ acrossMm }) => `${figure(acrossMm)} mm` },
+    { head: 'Teeth', of: ({ toothForm }) => toothForm },
     { head: 'Shank', of: ({ shank }) => shank ?? 'none' },
   ],
 });

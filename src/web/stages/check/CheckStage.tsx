@@ -22,7 +22,6 @@ import {
   AT_FITTING,
   CAUSES,
   CROWN_SEEN,
-  type Entry,
   entryInWords,
   lastReading,
   type Payloads,
@@ -110,9 +109,7 @@ function ReadingCard({ measure, well }: { readonly measure: Measure; readonly we
       title={title}
       well={well === null ? null : wellKey(well)}
       recorded={recorded}
-      summary={
-        well !== null && recorded ? `${capital(entryInWords(recorded))}, ${well.name}` : undefined
-      }
+      summary={well !== null && recorded ? `${capital(entryInWords(recorded))}, ${well.name}` : undefined}
       defaults={{
         measure,
         value: undefined,
