@@ -173,4 +173,30 @@ describe('what was measured here, beside what the book has', () => {
     expect(measured({ notchCount: 6 })).toMatchObject({ notchCount: 6, pitchMm: null, notchWidthMm: null });
     expect(measured({ kind: 'snap-on' })).toMatchObject({ kind: 'snap-on', diameterMm: null });
   });
+  it('turns the lip of the book to the side this back was seen from', () => {
+    const job = arrived('C2140-3');
+    expect(ask(job).opener.spot).toMatchObject({ clock: 6.5, from: 'behind' });
+    job.add('open.measured', back({ diameterMm: 32.8, seenFrom: 'the dial' }));
+    expect(ask(job).back).toMatchObject({ lipClock: 5.5, seenFrom: 'the dial' });
+    expect(ask(job).opener.spot).toMatchObject({ clock: 6.5, from: 'behind' });
+  });
+
+  it('does not repeat a place of last time that lies at the crown', () => {
+    const job = arrived('C0915-2');
+    const lastOpening = {
+      atUtc: '2025-03-17T10:00:00.000Z',
+      ticket: 'T1',
+      kind: 'snap-on',
+      openedWith: 'case knife',
+      setting: '',
+      spotClock: 9,
+      seenFrom: 'behind',
+      went: 'freely',
+    } as const;
+    const first = (spotClock: number) =>
+      ask(job, { history: { ...watchHistory([]), lastOpening: { ...lastOpening, spotClock } } }).plan.steps[0]
+        ?.what;
+    expect(first(9)).toContain('but not where the tool went in then: that is at the crown at 9');
+    expect(first(3)).toBe('As last time: case knife, at 3 o’clock, seen from behind');
+  });
 });

@@ -60,7 +60,9 @@ export function expectedBack(
  * What was measured here, and for what was not, the book or the last visit: as long as it is the same kind of back and
  * nothing measured contradicts them. Then nothing of theirs can be relied on.
  */
-function withExpected(own: TypedBack, expected: MeasuredBack): MeasuredBack {
+function withExpected(own: TypedBack, asExpected: MeasuredBack): MeasuredBack {
+  // The book's lip is turned to the side this back was seen from, before one stands beside the other.
+  const expected = turnedBack(asExpected, own.seenFrom);
   const kind = own.kind ?? expected.kind;
   const measured = { ...expected, ...known(own), kind };
   const stands =

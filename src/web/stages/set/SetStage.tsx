@@ -9,6 +9,7 @@ import { functionsToProve, settingAdvice, type ProofStep, watchSeconds } from '.
 import { useKey } from '../../kit/keys/KeysProvider';
 import { Caution, LampAnswer, Working } from '../../kit/Lamp';
 import { fieldsOf } from '../../kit/fields';
+import { CrownCard } from '../../job/CrownCard';
 import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
 import { OptionalFacts } from '../../kit/OptionalFacts';
@@ -109,6 +110,12 @@ function Mat() {
                 />
               </FactCard>
             ),
+          },
+          {
+            // Where nobody said so yet, a watch that has none says it here.
+            title: 'The crown',
+            shown: facts.crown !== null,
+            card: <CrownCard />,
           },
           {
             title: 'Proving run',
