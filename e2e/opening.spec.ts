@@ -332,6 +332,8 @@ test('a second watch opened beside one with a serial in its back: warned, and bo
   const other = await browser.newPage({ baseURL: counter.url });
   await sitDown(other, 'milo', 'second bench');
   await other.goto(`/jobs/${b}/open`);
+  // A window of its own loads the whole application anew, beside everything else that runs.
+  await expect(lampOf(other)).toBeVisible({ timeout: 60_000 });
   await expect(lampOf(other)).toContainText('One open at a time');
   await expect(lampOf(other)).toContainText('with serial 55-120 inside its back');
   await expect(order(other)).toBeVisible();

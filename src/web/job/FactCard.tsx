@@ -142,9 +142,10 @@ function FactForm<K extends EntryKind>({
     // The fact is on the screen already. A form that began anew only once the browser had written it down would take
     // with it what a quick hand has typed since.
     onDone();
-    await kept;
-    // The card has turned from form to line by the next frame: then on to what is still wanted.
+    // The card has turned from form to line by the next frame: then on to what is still wanted. Not later, when the
+    // hand may be elsewhere.
     requestAnimationFrame(() => requestAnimationFrame(focusNextWanted));
+    await kept;
   });
   const wide = Object.entries(form.formState.errors).flatMap(([, error]) =>
     error && 'message' in error && typeof error.message === 'string' && !('ref' in error && error.ref)

@@ -81,8 +81,15 @@ function Fields() {
   const odd = Number(useWatch({ name: 'notchCount' })) % 2 === 1;
   const seenFrom = openMeasured.useValue('seenFrom');
   const turn = useTurn();
+  const [slotLengthMm, slotWidthMm] = [
+    openMeasured.useValue('slotLengthMm'),
+    openMeasured.useValue('slotWidthMm'),
+  ];
   const crossed = openMeasured.useValue('screwHead') === 'cross-head';
   const pried = openMeasured.useValue('hatchOpens') === 'pried';
+  // What contradicts the heads or the hatch stays in sight, to be taken out.
+  const slotAsked = (!crossed && !pried) || slotLengthMm !== null || slotWidthMm !== null;
+  const crossAsked = crossed || openMeasured.useValue('crossSize') !== null;
   return (
     <>
       <NativeSelect
@@ -96,7 +103,9 @@ function Fields() {
         ]}
         onChange={(next) => {
           field.onChange(next);
-          turn(workedFrom(next as BackKind));
+          // A place that was typed keeps the side it was typed for, whatever side is worked on now.
+          const typed = ['lipClock', 'pusherClocks'].some((name) => form.getFieldState(name).isDirty);
+          if (!typed) turn(workedFrom(next as BackKind));
           // What was measured of another kind of back is no measure of this one.
           const kept = measuresOf(next as BackKind);
           for (const name of asked)
@@ -186,7 +195,7 @@ function Fields() {
             options={optionsOrNone(SCREW_HEADS, 'not seen yet')}
           />
         )}
-        {asks('crossSize') && crossed && (
+        {asks('crossSize') && crossAsked && (
           <openMeasured.ListChoice
             name="crossSize"
             label="Cross size"
@@ -200,7 +209,7 @@ function Fields() {
             options={optionsOrNone(HATCH_OPENS, 'not seen yet')}
           />
         )}
-        {asks('slotLengthMm') && !crossed && !pried && (
+        {asks('slotLengthMm') && slotAsked && (
           <openMeasured.MeasureField
             name="slotLengthMm"
             label="Slot length"
@@ -209,7 +218,7 @@ function Fields() {
             wanted
           />
         )}
-        {asks('slotWidthMm') && !crossed && !pried && (
+        {asks('slotWidthMm') && slotAsked && (
           <openMeasured.MeasureField
             name="slotWidthMm"
             label="Slot width"
