@@ -135,6 +135,7 @@ describe('facts that contradict themselves are refused in words', () => {
     ],
     ['set.run-began', { shows: '25:10' }, 'hours and minutes'],
     ['test.made', { ...dryTest, leakClock: 3, leakSeenFrom: 'the dial' }, 'only where a leak was seen'],
+    ['test.made', { ...dryTest, outcome: 'leak seen', leakClock: 3 }, 'from which side it was seen'],
     ['test.made', { ...dryTest, deflectionStartUm: 12 }, 'or neither'],
   ] as const)('%s', (kind, payload, words) => {
     expect(refused(kind, payload)).toContain(words);

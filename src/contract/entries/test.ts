@@ -53,7 +53,7 @@ export const testKinds: KindDefinitions<TestPayloads> = {
         path: ['leakClock'],
         error: 'Place of the leak: only where a leak was seen; otherwise leave it blank.',
       })
-      .refine((test) => (test.leakClock === null) === (test.leakSeenFrom === null), {
+      .refine((test) => test.leakClock === null || test.leakSeenFrom !== null, {
         path: ['leakSeenFrom'],
         error: 'Place of the leak: say from which side it was seen, the dial or behind.',
       })

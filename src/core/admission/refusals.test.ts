@@ -1,5 +1,5 @@
 import { admit, signatureOf } from '../../testing/admitted';
-import { dryTest, idOf, type Logbook, lot, readyJob, takenIn } from '../../testing/fixtures';
+import { dryTest, idOf, type Logbook, lot, readyJob, readingOf, takenIn } from '../../testing/fixtures';
 import type { Lot } from '../craft/stock';
 import { LEFT_BY, type Payloads } from '../logbook';
 
@@ -214,6 +214,13 @@ const REFUSED: readonly Case[] = [
     (job) => void job.add('seal.gasket', { ...gasket, state: 'reused' }),
     'No ring was counted at the rim, and it was reused: one of the two.',
     'Say again what was found and what was done.',
+  ],
+  [
+    'a reading of a place the movement has not',
+    () => takenIn('cell only'),
+    (job) => void job.add('check.reading', readingOf('restVoltageV', 1.5), { well: 'attic' }),
+    'This movement has no place for a cell called “attic”.',
+    'Its places: main.',
   ],
   [
     'a test before anybody said what crown it has',

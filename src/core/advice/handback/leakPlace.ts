@@ -1,5 +1,6 @@
 import { clockDistance, clockWords, turnClock, type View } from '../../craft/cases';
 import type { JobState, Payloads } from '../../logbook';
+import { crownClockOf } from '../opening';
 
 /** So near, in hours, a place seen by eye is the same. */
 const SAME_PLACE_HOURS = 0.5;
@@ -10,7 +11,7 @@ const SAME_PLACE_HOURS = 0.5;
  */
 export function leakPlace(
   { leakClock, leakSeenFrom }: Pick<Payloads['test.made'], 'leakClock' | 'leakSeenFrom'>,
-  { facts, caseType }: Pick<JobState, 'facts' | 'caseType'>,
+  state: Pick<JobState, 'facts' | 'caseType'>,
 ): { readonly where: string; readonly look: string } | null {
   if (leakClock === null) return null;
   const where = clockWords(leakClock, leakSeenFrom);
@@ -18,9 +19,9 @@ export function leakPlace(
     leakSeenFrom !== null &&
     clockDistance(turnClock(leakClock, leakSeenFrom, 'the dial'), turnClock(clock, from, 'the dial')) <=
       SAME_PLACE_HOURS;
-  const crown = facts.watch?.payload.crownClock ?? caseType?.crownClock ?? null;
+  const crown = crownClockOf(state);
   if (crown !== null && at(crown, 'the dial')) return { where, look: 'That is the crown: its seal first.' };
-  const back = facts.measured?.payload;
+  const back = state.facts.measured?.payload;
   if (back?.pusherClocks.some((clock) => at(clock, back.seenFrom)))
     return { where, look: 'That is a pusher: its seal first.' };
   return { where, look: 'Look at the ring there, then at the crystal.' };

@@ -101,6 +101,11 @@ export function crownOf({ facts, caseType }: Pick<JobState, 'facts' | 'caseType'
   return facts.crown?.payload.crown ?? caseType?.crown ?? null;
 }
 
+/** Where its crown stands, seen from the dial: as it was noted here, else as the book has its case. */
+export function crownClockOf({ facts, caseType }: Pick<JobState, 'facts' | 'caseType'>): number | null {
+  return facts.watch?.payload.crownClock ?? caseType?.crownClock ?? null;
+}
+
 /** How the last opening is repeated; a place that lies at crown, pushers or lugs is not. */
 function lastSetting(
   last: NonNullable<WatchHistory['lastOpening']>,
@@ -151,7 +156,7 @@ export function openingOf({ state, history, tools, schools, typed }: OpeningQues
   const own = typed?.back ?? facts.measured?.payload ?? null;
   const seen = own === null ? expected : withExpected(own, expected);
   const back = onlyOfKind({ ...seen, kind: opened ?? seen.kind });
-  const crownClock = facts.watch?.payload.crownClock ?? caseType?.crownClock ?? null;
+  const crownClock = crownClockOf(state);
   const around = { back, crownClock, noCrown: crownOf(state) === 'no crown' };
   const opener = chooseOpener({ ...around, tools });
   const last = history?.lastOpening;

@@ -299,18 +299,19 @@ export function fittingGuide(question: FittingQuestion): FittingGuide {
           back: back === null ? null : `out-${back}`,
         }));
   // Off before the first holder is reached, and on again in reverse after the last cell is in.
-  const aboveOff = (further ? [] : movement.aboveCell).map((above): FittingStep => {
-    const { off, part, position } = ABOVE_WAYS[above];
+  const above = [...new Set(movement.aboveCell)];
+  const aboveOff = (further ? [] : above).map((each): FittingStep => {
+    const { off, part, position } = ABOVE_WAYS[each];
     return {
-      ...step('out', aboveId(above), off.what, off.how, off.danger),
+      ...step('out', aboveId(each), off.what, off.how, off.danger),
       off: [{ part, position, count: 1 }],
     };
   });
-  const aboveOn = (last ? [...movement.aboveCell].reverse() : []).map((above): FittingStep => {
-    const { on } = ABOVE_WAYS[above];
+  const aboveOn = (last ? [...above].reverse() : []).map((each): FittingStep => {
+    const { on } = ABOVE_WAYS[each];
     return {
-      ...step('in', aboveId(above), on.what, on.how, on.danger),
-      back: `out-${aboveId(above)}`,
+      ...step('in', aboveId(each), on.what, on.how, on.danger),
+      back: `out-${aboveId(each)}`,
     };
   });
   const steps: FittingStep[] = [
