@@ -1,12 +1,13 @@
 import { fileURLToPath } from 'node:url';
-import react from '@vitejs/plugin-react';
+import babel from '@rolldown/plugin-babel';
+import react, { reactCompilerPreset } from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
 
 const SERVER = `http://127.0.0.1:${process.env.PORT ?? 4310}`;
 
 export default defineConfig({
   root: fileURLToPath(new URL('src/web', import.meta.url)),
-  plugins: [react()],
+  plugins: [react(), babel({ presets: [reactCompilerPreset()] })],
   build: {
     outDir: fileURLToPath(new URL('dist/web', import.meta.url)),
     emptyOutDir: true,

@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { startServer } from '../src/testing/serverProcess';
-import { expect, jobId, openJob, recorded, sitDown, test } from './counter';
+import { expect, goTo, jobId, openJob, recorded, sitDown, test } from './counter';
 
 let folder: string;
 test.beforeEach(() => {
@@ -20,7 +20,7 @@ function file(name: string, content: string | Buffer): string {
 test('the policy: ways of working, prices and what a service asks for hold at once, and nonsense is refused', async ({
   bench: page,
 }) => {
-  await page.goto('/policy');
+  await goTo(page, '/policy');
   const form = page.getByRole('form', { name: 'Policy' });
   await form.getByRole('radio', { name: /^Bare tool/ }).check();
   await form.getByLabel('Cell only', { exact: true }).fill('17.50');
@@ -53,7 +53,7 @@ test('the policy: ways of working, prices and what a service asks for hold at on
 test('the book: a calibre is corrected with its history kept, refused where it contradicts itself, entered anew', async ({
   bench: page,
 }) => {
-  await page.goto('/book/calibres/orrelin-41-2');
+  await goTo(page, '/book/calibres/orrelin-41-2');
   await page.getByRole('button', { name: 'Correct it' }).click();
   const form = page.getByRole('form', { name: 'Correct this calibre' });
   await form.getByLabel('Current limit').fill('0.2');
@@ -65,7 +65,7 @@ test('the book: a calibre is corrected with its history kept, refused where it c
   await expect(page.getByRole('region', { name: 'Revisions' })).toContainText('limitUA: 1.4 → 1.55');
   await expect(page.getByRole('region', { name: 'Revisions' })).toContainText('EV');
 
-  await page.goto('/book/makers/new');
+  await goTo(page, '/book/makers/new');
   const maker = page.getByRole('form', { name: 'New maker' });
   await maker.getByLabel('Id:').fill('Not An Id');
   await maker.getByLabel('Name', { exact: true }).fill('Thornquay');
@@ -84,7 +84,7 @@ test('the book: a calibre is corrected with its history kept, refused where it c
 test('a table of the book: bad lines are listed and nothing changes, a good one shows what it would change first', async ({
   bench: page,
 }) => {
-  await page.goto('/book/cases');
+  await goTo(page, '/book/cases');
   const csv = await (await page.request.get('/api/catalogue/tables/case-types.csv')).text();
   /** A line of the table: what is not said stays empty, but from where its lip is seen. */
   const line = (id: string, maker: string, code: string): string => {
@@ -125,7 +125,7 @@ test('a table of the book: bad lines are listed and nothing changes, a good one 
 test('devices: connected and disconnected, a fault says what to do, labels and messages go out', async ({
   bench: page,
 }) => {
-  await page.goto('/devices');
+  await goTo(page, '/devices');
   const printer = page.getByRole('region', { name: 'Label printer' });
   await printer.getByText('What this stand-in simulates').click();
   await printer.getByLabel('Fault').selectOption('out of labels');
@@ -134,7 +134,7 @@ test('devices: connected and disconnected, a fault says what to do, labels and m
   await openJob(page, 'just-arrived', 'arrive');
   await page.getByRole('button', { name: 'Print the label' }).click();
   await expect(page.getByText('Label printer: out of labels. Put a new roll in.')).toBeVisible();
-  await page.goto('/devices');
+  await goTo(page, '/devices');
   await printer.getByText('What this stand-in simulates').click();
   await printer.getByLabel('Fault').selectOption('none');
   await printer.getByRole('button', { name: 'Simulate so' }).click();
@@ -142,7 +142,7 @@ test('devices: connected and disconnected, a fault says what to do, labels and m
   await openJob(page, 'waits-for-owner', 'handback');
   await page.getByRole('button', { name: 'Tell the owner it is ready' }).click();
   await expect(page.getByText(/By phone to the owner of T\d+-\d: your watch is ready/)).toBeVisible();
-  await page.goto('/devices');
+  await goTo(page, '/devices');
   await page.getByRole('button', { name: 'Try it: Caliper' }).click();
   await expect(page.getByRole('region', { name: 'Caliper' }).getByRole('status')).toContainText(
     /\+0030\.\d\d mm/,
@@ -157,7 +157,7 @@ test('the stock: a lot is counted, spent cells are collected against a receipt, 
   bench: page,
   tickets,
 }) => {
-  await page.goto('/stock');
+  await goTo(page, '/stock');
   const lamp = page.getByRole('complementary', { name: 'Lamp' });
   await expect(lamp).toContainText(`${tickets.of('overdue-at-the-cell')}: SR612SW is out and not settled.`);
   await page.getByRole('button', { name: 'Count lot S-6104 of SR621SW' }).click();

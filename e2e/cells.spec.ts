@@ -3,6 +3,7 @@ import { demoId } from '../demo/build';
 import {
   expect,
   expectAccessible,
+  goTo,
   openJob,
   recorded,
   seeUsual,
@@ -65,7 +66,7 @@ test('the fitting guide is ticked with one key, a fresh cell is loose until it i
   await fit.getByRole('button', { name: 'Fitted LR621 from lot NQ-204' }).click();
   await expect(part(page, 'Loose: LR621')).toHaveCount(0);
   await expect(fit).toContainText('Fitted: LR621, lot NQ-204');
-  await page.goto('/stock');
+  await goTo(page, '/stock');
   await expect(page.getByRole('row', { name: /LR621 19 NQ-204/ })).toBeVisible();
 });
 
@@ -86,7 +87,7 @@ test('a dropped cell pauses the job until somebody was told', async ({ bench: pa
 });
 
 test('the day closes only once each loose cell is somewhere', async ({ bench: page, tickets }) => {
-  await page.goto('/stock/day');
+  await goTo(page, '/stock/day');
   await page.getByRole('button', { name: 'Close the day' }).click();
   await expect(page.getByRole('alert')).toContainText('button cells are unaccounted for');
   await expectAccessible(page, 'the close of the day');
@@ -107,7 +108,7 @@ test('a delivery that comes wrong is told line by line, set apart, and not booke
   bench: page,
 }) => {
   await setDevice(page, 'supplier', { leadHours: 0, wrongPercent: 100, shortPercent: 0, fault: 'none' });
-  await page.goto('/stock/orders');
+  await goTo(page, '/stock/orders');
   await page.getByLabel('Supplier', { exact: true }).fill('Saltmarsh Wholesale');
   await page.getByLabel('Cell 1').fill('CR 1216');
   await expect(page.getByText(/● CR1216: lithium/)).toBeVisible();
@@ -148,7 +149,7 @@ test('a sample by the bench meter sets a doubtful lot aside, and a lot is traced
     noisePercent: 0,
     fault: 'none',
   });
-  await page.goto('/stock');
+  await goTo(page, '/stock');
   await page.getByRole('button', { name: 'More of lot S-6220 of SR626SW' }).click();
   const dialog = page.getByRole('dialog');
   await dialog
@@ -170,7 +171,7 @@ test('a sample by the bench meter sets a doubtful lot aside, and a lot is traced
 test('the finder finds by any name, by what the caliper says, and compares to scale', async ({
   bench: page,
 }) => {
-  await page.goto('/cells');
+  await goTo(page, '/cells');
   await page.getByLabel('Name, or calibre').fill('sr 621');
   const found = part(page, 'Found');
   await expect(found.getByRole('row').nth(1)).toContainText('SR621');
@@ -192,7 +193,7 @@ test('the finder finds by any name, by what the caliper says, and compares to sc
 
 test('a cell that is in it is left, changed or recalled by what is known of it', async ({ bench: page }) => {
   const id = await takenIn(page, 'C2140-3', { service: 'reseal and test' });
-  await page.goto(`/jobs/${id}/cell`);
+  await goTo(page, `/jobs/${id}/cell`);
   await page.getByLabel('Marking of the old cell').fill('364');
   await seeUsual(part(page, 'Cell found'), 'Cell found');
   await part(page, 'Cell found').getByRole('button', { name: 'Record' }).click();
@@ -228,7 +229,7 @@ test('a pair is taken from one lot, and the reset contact is the one its print n
     by: 'engraving',
     note: '',
   });
-  await page.goto(`/jobs/${id}/cell`);
+  await goTo(page, `/jobs/${id}/cell`);
   const hands = part(page, 'Hands: cell to fit');
   await expect(lampOf(page)).toContainText('All 2 from this one lot: they are a set.');
   await part(page, 'Hands: cell found').getByRole('button', { name: 'There was no cell in it' }).click();
@@ -259,7 +260,7 @@ test('a forecast is stopped and drawn again', async ({ bench: page }) => {
 });
 
 test('goods in by a scanner: the box says its cell, lot, date and count', async ({ bench: page }) => {
-  await page.goto('/stock');
+  await goTo(page, '/stock');
   const goods = part(page, 'Goods in');
   await expect(goods).toBeVisible();
   // The machine is busy: the first sign comes well ahead of the rest.
@@ -285,7 +286,7 @@ test('a delivery comes after its lead time, its note is read from a file, and co
   bench: page,
 }) => {
   await setDevice(page, 'supplier', { leadHours: 0.002, wrongPercent: 0, shortPercent: 100, fault: 'none' });
-  await page.goto('/stock/orders');
+  await goTo(page, '/stock/orders');
   await page.getByLabel('Supplier', { exact: true }).fill('Saltmarsh Wholesale');
   await page.getByLabel('Cell 1').fill('CR2016');
   await page.getByLabel('How many 1').fill('10');
@@ -312,7 +313,7 @@ test('a delivery comes after its lead time, its note is read from a file, and co
 });
 
 test('what is said of a loose cell while the server is away is kept', async ({ bench: page, tickets }) => {
-  await page.goto('/stock/day');
+  await goTo(page, '/stock/day');
   const loose = part(page, `SR612SW of ${tickets.of('overdue-at-the-cell')}`);
   await expect(loose).toBeVisible();
   await page.route('**/api/jobs/**', (route) => route.abort());
@@ -348,7 +349,7 @@ test('what runs low is ordered from the lamp of its job, and from the list besid
     by: 'engraving',
     note: '',
   });
-  await page.goto(`/jobs/${id}/cell`);
+  await goTo(page, `/jobs/${id}/cell`);
   await expect(lampOf(page)).toContainText('Only 2 left.');
   await lampOf(page).getByRole('link', { name: 'Write the order' }).click();
   await expect(page.getByLabel('Cell 1')).toHaveValue('SR521SW');
@@ -361,7 +362,7 @@ test('what runs low is ordered from the lamp of its job, and from the list besid
 });
 
 test('a caliper that types fills in the finder, across first, then the height', async ({ bench: page }) => {
-  await page.goto('/cells');
+  await goTo(page, '/cells');
   await expect(page.getByRole('textbox', { name: 'Across' })).toBeVisible();
   await page.keyboard.press('Escape');
   await typeAsDevice(page, '+0006.83 mm');
@@ -380,7 +381,7 @@ test('a kit out of its blister is loose until the accumulator is renewed', async
     by: 'engraving',
     note: '',
   });
-  await page.goto(`/jobs/${id}/cell`);
+  await goTo(page, `/jobs/${id}/cell`);
   await part(page, 'The kit').getByRole('button', { name: 'Out of its blister' }).click();
   await expect(part(page, 'Loose: KT-V21')).toBeVisible();
   await seeUsual(part(page, 'Accumulator renewed'), 'Accumulator renewed');

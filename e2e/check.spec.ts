@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { movementOf } from '../src/testing/fixtures';
-import { expect, expectAccessible, openJob, recorded, setDevice, takenIn, test } from './counter';
+import { expect, expectAccessible, goTo, openJob, recorded, setDevice, takenIn, test } from './counter';
 
 const lampOf = (page: Page) => page.getByRole('complementary', { name: 'Lamp' });
 const card = (page: Page, name: string) => page.getByRole('region', { name, exact: true });
@@ -134,7 +134,7 @@ async function seeTogether(page: Page, each: Case): Promise<void> {
   const id = await takenIn(page, 'unmarked', { complaint: [] });
   await recorded(page, id, 'identify.movement', movementOf(...each.calibre));
   await setDevice(page, 'bench-meter', { ...SOUND, ...each.meter });
-  await page.goto(`/jobs/${id}/check`);
+  await goTo(page, `/jobs/${id}/check`);
   await expect(lampOf(page)).toBeVisible();
   if (each.pulses) {
     // The shop measures first: pulses are listened for before anything is opened.
@@ -178,7 +178,7 @@ test('what cannot be told yet says so, and names the cheapest test that separate
 }) => {
   const id = await takenIn(page, 'unmarked', { service: 'diagnose', complaint: [] });
   await recorded(page, id, 'identify.movement', movementOf('orrelin-41-2', 'OR 41.2'));
-  await page.goto(`/jobs/${id}/check`);
+  await goTo(page, `/jobs/${id}/check`);
   await choose('It shows', 'stands still')(page);
   await looked(page).getByRole('textbox', { name: 'Watched for' }).fill('60');
   await looked(page).getByRole('button', { name: 'Record' }).click();
@@ -232,7 +232,7 @@ test('a leak goes on the drawing of its layout with photograph and currents, to 
   const { job } = (await (await page.request.get(`/api/jobs/${page.url().split('/')[4]}`)).json()) as {
     job: { watchId: string };
   };
-  await page.goto(`/watches/${job.watchId}`);
+  await goTo(page, `/watches/${job.watchId}`);
   const leaked = page.getByRole('region', { name: 'Leaked', exact: true });
   await expect(leaked.getByRole('img', { name: /Layout of QB 15-7.*1 marked/ })).toBeVisible();
   await expect(leaked).toContainText('current 4.2 µA before, 2.4 µA after');
@@ -243,7 +243,7 @@ test('the picture of a leak goes with the watch', async ({ bench: page }) => {
   const { job } = (await (await page.request.get(`/api/jobs/${page.url().split('/')[4]}`)).json()) as {
     job: { watchId: string };
   };
-  await page.goto(`/watches/${job.watchId}`);
+  await goTo(page, `/watches/${job.watchId}`);
   const leaked = page.getByRole('region', { name: 'Leaked', exact: true });
   const photo = leaked.getByRole('link').getByRole('img');
   await expect(photo).toBeVisible();
@@ -268,7 +268,7 @@ test('the current over the visits stands beside its limit', async ({ bench: page
 
 test('readings that cannot be are refused with the plausible range', async ({ bench: page }) => {
   const id = await takenIn(page, 'C2140-3');
-  await page.goto(`/jobs/${id}/check`);
+  await goTo(page, `/jobs/${id}/check`);
   for (const [name, value, words] of [
     ['Current', '-1', 'plausible is 0 to 5000 µA'],
     ['Rest voltage', '30', 'plausible is 0 to 4.5 V'],

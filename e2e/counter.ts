@@ -255,12 +255,8 @@ export async function setDevice(page: Page, device: DeviceId, settings: object):
   expect(answer.status()).toBe(200);
 }
 
-/**
- * Opens a job of the demo at a stage: by its address, or, where the application stands in the window already, as one of
- * its own links would, without loading it anew.
- */
-export async function openJob(page: Page, key: string, stage = ''): Promise<void> {
-  const path = `/jobs/${jobId(key)}${stage && `/${stage}`}`;
+/** Goes to a view by its address, or, where the application stands in the window already, as one of its own links would. */
+export async function goTo(page: Page, path: string): Promise<void> {
   const stands = await page.evaluate((to) => {
     if (document.querySelector('nav[aria-label="Rack"]') === null || location.pathname === to) return false;
     // The lamp that stands now is not the one waited for.
@@ -270,6 +266,11 @@ export async function openJob(page: Page, key: string, stage = ''): Promise<void
     return true;
   }, path);
   if (!stands) await page.goto(path);
+}
+
+/** Opens a job of the demo at a stage, without loading the application anew where it stands already. */
+export async function openJob(page: Page, key: string, stage = ''): Promise<void> {
+  await goTo(page, `/jobs/${jobId(key)}${stage && `/${stage}`}`);
   await expect(page.getByRole('complementary', { name: 'Lamp', exact: true })).toBeVisible();
 }
 

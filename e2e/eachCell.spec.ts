@@ -1,4 +1,4 @@
-import { expect, expectAccessible, recorded, seeUsual, takenIn, test } from './counter';
+import { expect, expectAccessible, goTo, recorded, seeUsual, takenIn, test } from './counter';
 
 test('a watch with two cells is measured at both, one is changed, and the slip says which and when the other wants it', async ({
   bench: page,
@@ -11,7 +11,7 @@ test('a watch with two cells is measured at both, one is changed, and the slip s
     by: 'hand',
     note: '',
   });
-  await page.goto(`/jobs/${id}/check`);
+  await goTo(page, `/jobs/${id}/check`);
   const lamp = page.getByRole('complementary', { name: 'Lamp' });
   const part = (name: string) => page.getByRole('region', { name, exact: true });
   for (const [well, volts] of [
@@ -43,7 +43,7 @@ test('a watch with two cells is measured at both, one is changed, and the slip s
   await fit.getByRole('button', { name: /Fitted/ }).click();
   await expect(fit).toContainText('Fitted: CR1216, lot S-1216');
   await recorded(page, id, 'cell.put-back', { reason: 'measured 1.56 V' }, 'hands');
-  await page.goto(`/jobs/${id}/handback`);
+  await goTo(page, `/jobs/${id}/handback`);
   const slip = page.getByRole('region', { name: 'Record for the owner' });
   await expect(slip).toContainText('Cell changed: display. Not changed: hands.');
   await expect(slip).toContainText('Its voltage at rest was 2.41 V (display).');
@@ -53,7 +53,7 @@ test('a watch with two cells is measured at both, one is changed, and the slip s
 test('a case that opens from its front, crown at 3: the knife goes in opposite, and never to a lip noted at the crown', async ({
   bench: page,
 }) => {
-  await page.goto(`/jobs/${await takenIn(page, '377A-05')}/open`);
+  await goTo(page, `/jobs/${await takenIn(page, '377A-05')}/open`);
   const lamp = page.getByRole('complementary', { name: 'Lamp' });
   const order = page.getByRole('region', { name: 'Order of work' });
   await expect(lamp).toContainText('9 o’clock, seen from the dial');

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, expectAccessible, openJob, setDevice, takenIn, test } from './counter';
+import { expect, expectAccessible, goTo, openJob, setDevice, takenIn, test } from './counter';
 
 const lampOf = (page: Page) => page.getByRole('complementary', { name: 'Lamp' });
 const seen = (page: Page) => page.getByRole('region', { name: 'What is seen' });
@@ -10,7 +10,7 @@ const field = (page: Page, name: string) => seen(page).getByRole('textbox', { na
 
 async function toIdentify(page: Page, reference: string): Promise<string> {
   const id = await takenIn(page, reference);
-  await page.goto(`/jobs/${id}/identify`);
+  await goTo(page, `/jobs/${id}/identify`);
   await expect(seen(page)).toBeVisible();
   return id;
 }
@@ -137,11 +137,11 @@ test('an unknown calibre is called one, and goes into the book as the shop’s o
   await dialog.getByLabel('Cell, blank if not known').fill('SR626SW');
   await dialog.getByRole('button', { name: 'Write it into the book' }).click();
   await expect(movement(page)).toContainText('PL 9942 shop’s own, to be completed');
-  await page.goto(`/jobs/${id}/check`);
+  await goTo(page, `/jobs/${id}/check`);
   await page.getByRole('textbox', { name: 'Current' }).fill('0.9');
   await page.getByRole('textbox', { name: 'Current' }).press('Enter');
   await expect(lampOf(page)).toContainText('against general figures');
-  await page.goto('/book/calibres/pellorane-pl9942');
+  await goTo(page, '/book/calibres/pellorane-pl9942');
   await expect(lampOf(page)).toContainText('Shop’s own, entered at the bench');
   await expect(page.getByRole('region', { name: 'At the bench' })).toContainText('(general)');
   // Completed, it stands like any other; half completed it does not.
@@ -193,7 +193,7 @@ test('where the search cannot start the lamp says so, and the movement is picked
 }) => {
   await page.context().route('**/identify.worker*', (route) => route.abort());
   const id = await takenIn(page, 'C2140-3');
-  await page.goto(`/jobs/${id}/identify`);
+  await goTo(page, `/jobs/${id}/identify`);
   await expect(lampOf(page)).toContainText('The search through the book could not start');
   const hand = page.getByRole('region', { name: 'Picked by hand' });
   // A code typed in full is the book's, picked from the list or not.

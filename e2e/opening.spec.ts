@@ -4,6 +4,7 @@ import type { Page } from '@playwright/test';
 import {
   expect,
   expectAccessible,
+  goTo,
   openJob,
   recorded,
   seeUsual,
@@ -16,7 +17,7 @@ import {
 const MOVEMENT = join('src', 'server', 'devices', 'pictures', 'movement.png');
 
 async function toOpen(page: Page, id: string): Promise<void> {
-  await page.goto(`/jobs/${id}/open`);
+  await goTo(page, `/jobs/${id}/open`);
   await expect(page.getByRole('region', { name: 'Order of work' })).toBeVisible();
 }
 
@@ -248,19 +249,19 @@ test('steps are ticked one by one; a part lost adds its proof, its order and its
   await expect(tray(page)).toContainText('4 × screw, 1 to 4; 3 is the short one');
   await tray(page).getByRole('button', { name: 'buzzer spring, beneath the plate, upright: lost' }).click();
   await expect(tray(page)).toContainText('Lost, to be ordered: buzzer spring');
-  await page.goto(`/jobs/${id}/handback`);
+  await goTo(page, `/jobs/${id}/handback`);
   const slip = page.getByRole('region', { name: 'Record for the owner' });
   await expect(slip).toContainText('Lost at our bench: buzzer spring.');
   await expect(lampOf(page)).toContainText('Lost and not ordered: buzzer spring.');
   await expect(lampOf(page)).toContainText('alarm heard, since the buzzer spring was lost');
-  await page.goto(`/jobs/${id}/open`);
+  await goTo(page, `/jobs/${id}/open`);
   await tray(page).getByRole('button', { name: 'Put it on the parts request' }).click();
   await expect(tray(page)).not.toContainText('to be ordered');
   await tray(page)
     .getByRole('button', { name: /^All 4 back in place/ })
     .click();
   await expect(lampOf(page)).toContainText('Nothing open');
-  await page.goto(`/jobs/${id}/handback`);
+  await goTo(page, `/jobs/${id}/handback`);
   await expect(slip).toContainText('Lost at our bench: buzzer spring; a new one is on order.');
 });
 
@@ -305,7 +306,7 @@ test('photographs are added, pasted and marked, and stand beside what this shop 
   await expect(marked).toContainText('2 □ residue, this shop');
   await expectAccessible(page, 'marked photographs');
 
-  await page.goto(`/jobs/${id}/seal`);
+  await goTo(page, `/jobs/${id}/seal`);
   const beside = page.getByRole('region', { name: 'As found, and now' });
   await expect(beside).toContainText('1 ○ tool mark, an earlier hand: beside the notch');
   await beside.getByRole('button', { name: 'From the camera' }).click();
@@ -347,7 +348,7 @@ test('a second watch opened beside one with a serial in its back: warned, and bo
   await expect(lampOf(other)).toContainText('the two are exchanged. Open both again.');
   await other.close();
 
-  await page.goto(`/jobs/${a}/seal`);
+  await goTo(page, `/jobs/${a}/seal`);
   const own = page.getByRole('region', { name: 'Back and case paired' });
   await expect(own).toContainText('55-120 is wanted');
   await own.getByLabel('Serial in the back').fill('55120');
@@ -365,7 +366,7 @@ test('what worked last time comes first', async ({ bench: page }) => {
 test('the tools page: what each served, a new one entered, contradictions refused, a table in', async ({
   bench: page,
 }) => {
-  await page.goto('/tools');
+  await goTo(page, '/tools');
   const wrenches = page.getByRole('region', { name: 'Wrenches', exact: true });
   await expect(wrenches.getByRole('row', { name: /hand wrench, three jaws/ })).toContainText(/\d+, last/);
   await expect(wrenches.getByRole('row', { name: /hand wrench, three jaws/ })).toContainText('EUR earned');
@@ -391,7 +392,7 @@ test('the tools page: what each served, a new one entered, contradictions refuse
   await form.getByRole('button', { name: 'Write it into the book' }).click();
   await expect(page.getByRole('heading', { name: 'wide wrench' })).toBeVisible();
 
-  await page.goto('/tools');
+  await goTo(page, '/tools');
   await page.getByRole('button', { name: 'CSV out and in: Screwdrivers' }).click();
   await page.getByLabel('CSV file for drivers').setInputFiles({
     name: 'drivers.csv',

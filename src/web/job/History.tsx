@@ -1,70 +1,65 @@
 import { Box, Button, TableCell, TableRow, Typography } from '@mui/material';
 import { capital } from '../../core/craft/judgement';
-import { entryInWords } from '../../core/logbook';
+import { type Entry, entryInWords } from '../../core/logbook';
 import { localTime } from '../../core/craft/time';
+import { Fold } from '../kit/Fold';
 import { DataTable } from '../kit/DataTable';
 import { FileThumb } from './files';
 import { useJob } from './JobContext';
 
 /** Every entry of the job as recorded, with what became of it. */
 export function History() {
-  const { state, resource, waiting, technicians, context } = useJob();
-  const local = waiting.map((each) => ({
-    ...each.entry,
-    jobId: each.jobId,
-    sequence: null,
-    recordedAt: null,
-  }));
+  const { resource, waiting } = useJob();
   const known = new Set(resource.entries.map((entry) => entry.id));
-  const entries = [...resource.entries, ...local.filter((entry) => !known.has(entry.id))];
+  const entries = [
+    ...resource.entries,
+    ...waiting
+      .filter(({ id }) => !known.has(id))
+      .map((each) => ({ ...each.entry, jobId: each.jobId, sequence: null, recordedAt: null })),
+  ];
   return (
-    <Box
-      component="details"
-      sx={{
-        mt: 2,
-        '& summary': { cursor: 'pointer', minHeight: 44, fontWeight: 700, display: 'list-item', pt: 1 },
-      }}
-    >
-      <summary>Logbook of this job, {entries.length} entries</summary>
-      <Button href={`/api/jobs/${resource.job.id}/logbook.csv`}>As CSV</Button>
-      <DataTable label="Logbook" heads={['No.', 'When', 'Who', 'What', 'Stands']}>
-        {entries.map((entry) => {
-          const replacedBy = state.replaced.get(entry.id);
-          return (
-            <TableRow key={entry.id}>
-              <TableCell>{entry.sequence ?? 'waits'}</TableCell>
-              <TableCell>{localTime(entry.occurredAt, context.shop.zone)}</TableCell>
-              <TableCell>
-                {technicians.find((each) => each.id === entry.technicianId)?.initials ?? '?'}
-              </TableCell>
-              <TableCell>
-                <Typography
-                  variant="body2"
-                  component="span"
-                  sx={{ textDecoration: replacedBy ? 'line-through' : 'none' }}
-                >
-                  {capital(entryInWords(entry))}
-                </Typography>
-                {entry.attachments.map((hash) => (
-                  <Box key={hash} sx={{ display: 'inline-block', ml: 1 }}>
-                    <FileThumb
-                      hash={hash}
-                      attachment={resource.attachments.find((each) => each.hash === hash)}
-                    />
-                  </Box>
-                ))}
-              </TableCell>
-              <TableCell>
-                {replacedBy
-                  ? replacedBy.some((each) => each.withdraws === entry.id)
-                    ? 'withdrawn'
-                    : 'corrected'
-                  : 'yes'}
-              </TableCell>
-            </TableRow>
-          );
-        })}
-      </DataTable>
+    <Box sx={{ mt: 2 }}>
+      <Fold summary={`Logbook of this job, ${entries.length} entries`} sx={{ minHeight: 44, pt: 1 }}>
+        <Button href={`/api/jobs/${resource.job.id}/logbook.csv`}>As CSV</Button>
+        <DataTable label="Logbook" heads={['No.', 'When', 'Who', 'What', 'Stands']}>
+          {entries.map((entry) => (
+            <EntryRow key={entry.id} entry={entry} />
+          ))}
+        </DataTable>
+      </Fold>
     </Box>
+  );
+}
+
+function EntryRow({ entry }: { readonly entry: Entry }) {
+  const { state, resource, technicians, context } = useJob();
+  const replacedBy = state.replaced.get(entry.id);
+  return (
+    <TableRow>
+      <TableCell>{entry.sequence ?? 'waits'}</TableCell>
+      <TableCell>{localTime(entry.occurredAt, context.shop.zone)}</TableCell>
+      <TableCell>{technicians.find((each) => each.id === entry.technicianId)?.initials ?? '?'}</TableCell>
+      <TableCell>
+        <Typography
+          variant="body2"
+          component="span"
+          sx={{ textDecoration: replacedBy ? 'line-through' : 'none' }}
+        >
+          {capital(entryInWords(entry))}
+        </Typography>
+        {entry.attachments.map((hash) => (
+          <Box key={hash} sx={{ display: 'inline-block', ml: 1 }}>
+            <FileThumb hash={hash} attachment={resource.attachments.find((each) => each.hash === hash)} />
+          </Box>
+        ))}
+      </TableCell>
+      <TableCell>
+        {replacedBy
+          ? replacedBy.some((each) => each.withdraws === entry.id)
+            ? 'withdrawn'
+            : 'corrected'
+          : 'yes'}
+      </TableCell>
+    </TableRow>
   );
 }

@@ -1,5 +1,6 @@
 import { Box, Checkbox, Stack, Typography } from '@mui/material';
 import type { ReactNode } from 'react';
+import { Fold } from '../kit/Fold';
 import { Caution } from '../kit/Lamp';
 import { colours } from '../kit/theme';
 import { useJob } from './JobContext';
@@ -81,12 +82,8 @@ export function FoldedSteps({
 }) {
   if (!folded) return children;
   return (
-    <Box
-      component="details"
-      sx={{ '& summary': { cursor: 'pointer', minHeight: 36, color: colours.ink, fontWeight: 700 } }}
-    >
-      <summary>Show the steps</summary>
+    <Fold summary="Show the steps" sx={{ color: colours.ink }}>
       {children}
-    </Box>
+    </Fold>
   );
 }

@@ -3,6 +3,7 @@ import WarningAmberIcon from '@mui/icons-material/WarningAmber';
 import { Box, Stack, Typography } from '@mui/material';
 import type { ReactNode } from 'react';
 import type { WorkingLine } from '../../core/craft/judgement';
+import { Fold } from './Fold';
 import { colours } from './theme';
 
 /** How an answer stands: fine, wants care, no. Shown by word and shape as well as by colour. */
@@ -84,11 +85,7 @@ export function Caution({
 export function Working({ lines }: { readonly lines: readonly WorkingLine[] }) {
   if (lines.length === 0) return null;
   return (
-    <Box
-      component="details"
-      sx={{ '& summary': { cursor: 'pointer', minHeight: 36, color: colours.ink, fontWeight: 700 } }}
-    >
-      <summary>Show the working</summary>
+    <Fold summary="Show the working" sx={{ color: colours.ink }}>
       <Stack spacing={1} sx={{ mt: 0.5 }}>
         {lines.map((line, index) => (
           <Box key={`${line.what}-${index}`} sx={{ borderTop: `1px solid ${colours.thread}`, pt: 0.75 }}>
@@ -105,6 +102,6 @@ export function Working({ lines }: { readonly lines: readonly WorkingLine[] }) {
           </Box>
         ))}
       </Stack>
-    </Box>
+    </Fold>
   );
 }

@@ -13,7 +13,7 @@ import {
   Typography,
 } from '@mui/material';
 import { useId, useState } from 'react';
-import { useController, useFormContext } from 'react-hook-form';
+import { useController, useWatch } from 'react-hook-form';
 import { capital } from '../../core/craft/judgement';
 import { quantities, type Quantity, readQuantity } from '../../core/craft/units';
 import { MONO } from './theme';
@@ -443,7 +443,7 @@ export function optionsOrNone(values: readonly string[], none: string): ReturnTy
 
 /** The value of one field, as it is typed. */
 export function useFieldValue(name: string): unknown {
-  return useFormContext().watch(name);
+  return useWatch({ name });
 }
 
 const FIELDS = {

@@ -19,6 +19,7 @@ import { askDevice, DEVICES_PATH, faultWords, useDevices } from '../api/devices'
 import { useBench } from '../api/bench';
 import { postJson, Refused } from '../api/http';
 import { useShop } from '../api/resources';
+import { Fold } from '../kit/Fold';
 import { formResolver } from '../kit/formResolver';
 import { LampAnswer } from '../kit/Lamp';
 import { TraceFigure } from '../figures/TraceFigure';
@@ -183,8 +184,7 @@ function DeviceCard({ device }: { readonly device: DeviceState }) {
           <Link to={`/jobs/${each.jobId}`}>{each.words}</Link>
         </Typography>
       ))}
-      <Box component="details" sx={{ mt: 1, '& summary': { cursor: 'pointer', minHeight: 44, pt: 1 } }}>
-        <summary>What this stand-in simulates</summary>
+      <Fold summary="What this stand-in simulates" sx={{ mt: 1, minHeight: 44, pt: 1, fontWeight: 400 }}>
         <FormProvider {...form}>
           <Stack
             component="form"
@@ -225,7 +225,7 @@ function DeviceCard({ device }: { readonly device: DeviceState }) {
             </Button>
           </Stack>
         </FormProvider>
-      </Box>
+      </Fold>
       {failed && <Typography role="alert">{failed}</Typography>}
     </Paper>
   );

@@ -15,7 +15,14 @@ import {
   Typography,
 } from '@mui/material';
 import { type ReactNode, useId, useState } from 'react';
-import { FormProvider, useController, useFieldArray, useForm, useFormContext } from 'react-hook-form';
+import {
+  FormProvider,
+  useController,
+  useFieldArray,
+  useForm,
+  useFormContext,
+  useWatch,
+} from 'react-hook-form';
 import { mutate } from 'swr';
 import { v7 } from 'uuid';
 import { useResource } from '../api/resource';
@@ -40,6 +47,7 @@ import { localTime } from '../../core/craft/time';
 import { useBench } from '../api/bench';
 import { postJson, Refused } from '../api/http';
 import { type SeenShop, useShop } from '../api/resources';
+import { Fold } from '../kit/Fold';
 import { LampAnswer } from '../kit/Lamp';
 import { colours } from '../kit/theme';
 import { MeasureField, MoneyField, TextLine } from '../kit/fields';
@@ -123,41 +131,43 @@ function ServiceFacts({ service }: { readonly service: Service }) {
   const asked = field.value as readonly Requirement[];
   const all = Object.keys(REQUIREMENTS) as Requirement[];
   return (
-    <Box component="details" sx={{ '& summary': { cursor: 'pointer', minHeight: 44, pt: 1 } }}>
-      <summary>
-        {capital(service)} asks for {asked.length} facts
-      </summary>
-      {STAGES.map((stage) => {
-        const own = all.filter((requirement) => REQUIREMENTS[requirement].stage === stage);
-        return own.length === 0 ? null : (
-          <Box key={stage} role="group" aria-label={`${service}, ${STAGE_WORDS[stage]}`}>
-            <Typography sx={{ fontWeight: 700 }}>{STAGE_WORDS[stage]}</Typography>
-            {own.map((requirement) => (
-              <FormControlLabel
-                key={requirement}
-                label={REQUIREMENTS[requirement].words}
-                control={
-                  <Checkbox
-                    checked={asked.includes(requirement)}
-                    onChange={(_, on) =>
-                      field.onChange(
-                        on ? [...asked, requirement] : asked.filter((each) => each !== requirement),
-                      )
-                    }
-                  />
-                }
-              />
-            ))}
-          </Box>
-        );
-      })}
+    <>
+      <Fold
+        summary={`${capital(service)} asks for ${asked.length} facts`}
+        sx={{ minHeight: 44, pt: 1, fontWeight: 400 }}
+      >
+        {STAGES.map((stage) => {
+          const own = all.filter((requirement) => REQUIREMENTS[requirement].stage === stage);
+          return own.length === 0 ? null : (
+            <Box key={stage} role="group" aria-label={`${service}, ${STAGE_WORDS[stage]}`}>
+              <Typography sx={{ fontWeight: 700 }}>{STAGE_WORDS[stage]}</Typography>
+              {own.map((requirement) => (
+                <FormControlLabel
+                  key={requirement}
+                  label={REQUIREMENTS[requirement].words}
+                  control={
+                    <Checkbox
+                      checked={asked.includes(requirement)}
+                      onChange={(_, on) =>
+                        field.onChange(
+                          on ? [...asked, requirement] : asked.filter((each) => each !== requirement),
+                        )
+                      }
+                    />
+                  }
+                />
+              ))}
+            </Box>
+          );
+        })}
+      </Fold>
       {fieldState.error && <Alert severity="error">{fieldState.error.message}</Alert>}
-    </Box>
+    </>
   );
 }
 
 function Earnings() {
-  const currency = useFormContext<PolicyWrite>().watch('policy.currency');
+  const currency = useWatch<PolicyWrite, 'policy.currency'>({ name: 'policy.currency' });
   return (
     <>
       <MoneyField
@@ -176,7 +186,7 @@ function Earnings() {
 }
 
 function PriceList() {
-  const currency = useFormContext<PolicyWrite>().watch('policy.currency');
+  const currency = useWatch<PolicyWrite, 'policy.currency'>({ name: 'policy.currency' });
   const { fields, append, remove } = useFieldArray({ name: 'policy.extras' });
   const { formState } = useFormContext<PolicyWrite>();
   const whole = formState.errors.policy?.extras?.root?.message ?? formState.errors.policy?.extras?.message;

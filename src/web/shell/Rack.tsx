@@ -12,12 +12,15 @@ const TICK_MS = 20_000;
 
 /** The shop's time, moving on now and then so that promises run out before one's eyes. */
 function useNow(shop: SeenShop | undefined): string | null {
-  const [, setTick] = useState(0);
+  const [nowUtc, setNowUtc] = useState<string | null>(null);
   useEffect(() => {
-    const timer = setInterval(() => setTick((tick) => tick + 1), TICK_MS);
+    if (!shop) return;
+    const tick = (): void => setNowUtc(shopNow(shop));
+    tick();
+    const timer = setInterval(tick, TICK_MS);
     return () => clearInterval(timer);
-  }, []);
-  return shop ? shopNow(shop) : null;
+  }, [shop]);
+  return nowUtc;
 }
 
 const EDGE: Readonly<Record<Urgency, string>> = {

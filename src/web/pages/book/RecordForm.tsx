@@ -17,6 +17,7 @@ import {
   useFieldArray,
   useForm,
   useFormContext,
+  useWatch,
 } from 'react-hook-form';
 import { useNavigate } from 'react-router';
 import { mutate } from 'swr';
@@ -161,7 +162,7 @@ function PartOrNothing({
   readonly book: Book;
 }) {
   const form = useFormContext();
-  const value: unknown = form.watch(name);
+  const value: unknown = useWatch({ name });
   return (
     <Stack spacing={1} role="group" aria-label={spec.label} sx={{ gridColumn: '1 / -1' }}>
       <FormControlLabel

@@ -25,6 +25,7 @@ import { formatLignes } from '../../../core/craft/units';
 import { useBench } from '../../api/bench';
 import { postJson, Refused } from '../../api/http';
 import type { SeenShop } from '../../api/resources';
+import { Fold } from '../../kit/Fold';
 import { LampAnswer } from '../../kit/Lamp';
 import { StageLayout } from '../../kit/StageLayout';
 import { NoSuchPage } from '../NoSuchPage';
@@ -277,13 +278,9 @@ export function RecordPage({ view, book, id, shop }: Props) {
               <>
                 {calibre && <CalibreMat calibre={calibre} book={book} zone={shop.shop.zone} />}
                 {calibre ? (
-                  <Box
-                    component="details"
-                    sx={{ '& > summary': { cursor: 'pointer', minHeight: 36, fontWeight: 700 } }}
-                  >
-                    <summary>Everything the book has on it</summary>
+                  <Fold summary="Everything the book has on it">
                     <Facts view={view} body={body} book={book} />
-                  </Box>
+                  </Fold>
                 ) : (
                   <Facts view={view} body={body} book={book} />
                 )}

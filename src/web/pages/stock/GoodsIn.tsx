@@ -1,6 +1,6 @@
 import { Paper, Stack, Typography } from '@mui/material';
 import { useEffect } from 'react';
-import { useFormContext } from 'react-hook-form';
+import { useFormContext, useWatch } from 'react-hook-form';
 import { useSnackbar } from 'notistack';
 import { v7 } from 'uuid';
 import { newLot, type StockResource } from '../../../contract';
@@ -23,8 +23,8 @@ export interface Typed {
 
 /** Tells the lamp what is typed at goods-in. */
 function Listen({ onTyped }: { readonly onTyped: (typed: Typed) => void }) {
-  const code = useFormContext<Typed>().watch('code');
-  const item = useFormContext<Typed>().watch('item');
+  const code = useWatch<Typed, 'code'>({ name: 'code' });
+  const item = useWatch<Typed, 'item'>({ name: 'item' });
   useEffect(() => onTyped({ item, code }), [item, code, onTyped]);
   return null;
 }

@@ -5,6 +5,7 @@ import { money } from '../../../core/craft/money';
 import { capital } from '../../../core/craft/judgement';
 import { MAIN_WELL, openDrops, wellKey, type WellState, type Payloads } from '../../../core/logbook';
 import { type LotOffer, recordWords, type WhatToFit } from '../../../core/craft/stock';
+import { Fold } from '../../kit/Fold';
 import { focusNextWanted } from '../../kit/keys/wanted';
 import { FactCard } from '../../job/FactCard';
 import { fieldsOf } from '../../kit/fields';
@@ -108,8 +109,7 @@ function FitForm({ well, fit }: { readonly well: WellState; readonly fit: WhatTo
       )}
       <PriceBesideLeak well={well} fit={fit} />
       {blocked.length > 0 && (
-        <details>
-          <summary>{blocked.length} not to be taken</summary>
+        <Fold summary={`${blocked.length} not to be taken`} sx={{ fontWeight: 400 }}>
           {blocked.map((offer) => (
             <Typography key={offer.lot.id} sx={{ mt: 0.5 }}>
               <Typography variant="mark" component="span" sx={{ fontSize: '1rem' }}>
@@ -118,7 +118,7 @@ function FitForm({ well, fit }: { readonly well: WellState; readonly fit: WhatTo
               lot {offer.lot.lotCode}: {offer.reasons.join(' ')}
             </Typography>
           ))}
-        </details>
+        </Fold>
       )}
     </Stack>
   );

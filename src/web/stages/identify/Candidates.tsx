@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { type Candidate, cellSizes, compareMovements, type Weighing } from '../../../core/craft/identify';
 import { figure, percent } from '../../../core/craft/judgement';
 import { asRevision, calibreWords } from '../../../core/craft/movements';
+import { Fold } from '../../kit/Fold';
 import { colours } from '../../kit/theme';
 import { useJob } from '../../job/JobContext';
 import { NativeSelect } from '../../kit/NativeSelect';
@@ -165,11 +166,7 @@ function SideBySide({ candidates }: { readonly candidates: readonly Candidate[] 
     />
   );
   return (
-    <Box
-      component="details"
-      sx={{ mt: 1, '& summary': { cursor: 'pointer', minHeight: 36, fontWeight: 700 } }}
-    >
-      <summary>Two side by side</summary>
+    <Fold summary="Two side by side" sx={{ mt: 1 }}>
       <Stack direction="row" spacing={1} sx={{ my: 1 }}>
         {select(0, 'One')}
         {select(1, 'The other')}
@@ -206,7 +203,7 @@ function SideBySide({ candidates }: { readonly candidates: readonly Candidate[] 
           </tbody>
         </Box>
       )}
-    </Box>
+    </Fold>
   );
 }
 

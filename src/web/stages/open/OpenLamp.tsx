@@ -7,6 +7,7 @@ import type { OpenerChoice } from '../../../core/craft/opening';
 import { openParts } from '../../../core/logbook';
 import { wayTaken } from '../../../core/craft/policy';
 import { useRack } from '../../api/resources';
+import { Fold } from '../../kit/Fold';
 import { Caution, LampAnswer, type Standing, Working } from '../../kit/Lamp';
 import { ScaleDialog } from '../../kit/ScaleDialog';
 import { useScreenScale } from '../../kit/screenScale';
@@ -153,8 +154,7 @@ export function OpenLamp() {
         />
       )}
       {others.length > 0 && facts.back === null && (
-        <Box component="details" sx={{ '& summary': { cursor: 'pointer', minHeight: 36, fontWeight: 700 } }}>
-          <summary>Why no other way</summary>
+        <Fold summary="Why no other way">
           <Stack spacing={0.75}>
             {others.map(({ words, why }) => (
               <Typography key={words} variant="body2">
@@ -162,7 +162,7 @@ export function OpenLamp() {
               </Typography>
             ))}
           </Stack>
-        </Box>
+        </Fold>
       )}
       {facts.seals && (
         <LampAnswer
