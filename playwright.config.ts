@@ -17,7 +17,8 @@ export default defineConfig({
   testMatch: '*.spec.ts',
   globalSetup: './e2e/demoOnce.ts',
   fullyParallel: true,
-  workers: 2,
+  // Two cores: while one window waits for the server or a frame, another works.
+  workers: 3,
   retries: 0,
   timeout: 120_000,
   expect: { timeout: 20_000 },

@@ -266,12 +266,13 @@ export async function goTo(page: Page, path: string): Promise<void> {
     return true;
   }, path);
   if (!stands) await page.goto(path);
+  if (path.startsWith('/jobs/'))
+    await expect(page.getByRole('complementary', { name: 'Lamp', exact: true })).toBeVisible();
 }
 
 /** Opens a job of the demo at a stage, without loading the application anew where it stands already. */
 export async function openJob(page: Page, key: string, stage = ''): Promise<void> {
   await goTo(page, `/jobs/${jobId(key)}${stage && `/${stage}`}`);
-  await expect(page.getByRole('complementary', { name: 'Lamp', exact: true })).toBeVisible();
 }
 
 /** What is seen in the usual case, by card: its choices by their group, and what is typed. Forms hold nothing themselves. */
