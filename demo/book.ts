@@ -526,7 +526,7 @@ export const calibres: Calibre[] = [
     widthMm: 30.2,
     lengthMm: 30.2,
     heightMm: 4.8,
-    wells: [well('SR936W', { xMm: -6.8, yMm: 5.2, heldBy: 'screwed bridge', pushDegrees: 0 })],
+    wells: [well('SR936SW', { xMm: -6.8, yMm: 5.2, heldBy: 'screwed bridge', pushDegrees: 0 })],
     coils: [
       { xMm: 7.2, yMm: -5.4, lengthMm: 9.6, widthMm: 2.2, degrees: 60 },
       { xMm: -5.8, yMm: -7.6, lengthMm: 8.4, widthMm: 2.2, degrees: 100 },
@@ -720,7 +720,7 @@ export const calibres: Calibre[] = [
     code: 'DM 15/1',
     widthMm: 24.8,
     lengthMm: 24.8,
-    wells: [well('SR920W', { heldBy: 'under a hatch', pushDegrees: 0 })],
+    wells: [well('SR920SW', { heldBy: 'under a hatch', pushDegrees: 0 })],
     functions: ['hands', 'seconds hand', 'alarm'],
     functionDraws: [{ name: 'alarm', drawUA: 2100, secondsPerDay: 15 }],
     typicalUA: 1.34,

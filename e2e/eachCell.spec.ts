@@ -81,3 +81,50 @@ test('a case that opens from its front, crown at 3: the knife goes in opposite, 
   await caseBack.getByRole('button', { name: 'Record' }).click();
   await expect(caseBack).toContainText('with case knife');
 });
+
+test('a movement nobody knows has two cells once somebody names them, each with its own guard and finding', async ({
+  bench: page,
+}) => {
+  const id = await takenIn(page, 'unmarked', { service: 'diagnose', complaint: ['stopped'] });
+  await recorded(page, id, 'cell.found', { marking: '377', condition: 'clean' });
+  await goTo(page, `/jobs/${id}/cell`);
+  const part = (name: string) => page.getByRole('region', { name, exact: true });
+  await page.getByRole('button', { name: 'Two cells in it', exact: true }).click();
+  const places = part('Two cells in it');
+  await places.getByLabel('First cell').fill('hands');
+  await places.getByLabel('Second cell').fill('Hands');
+  await places.getByRole('button', { name: 'Record' }).click();
+  await expect(places).toContainText('name the second otherwise');
+  await places.getByLabel('Second cell').fill('display');
+  await places.getByRole('button', { name: 'Record' }).click();
+  await expect(places).toContainText('Two places for a cell: hands and display');
+  // What was recorded before stands at the first.
+  await expect(part('Hands: cell found')).toContainText('377');
+  const found = part('Display: cell found');
+  await found.getByLabel('Marking of the old cell').fill('CR1216');
+  await seeUsual(found, 'Cell found');
+  await found.getByRole('button', { name: 'Record' }).click();
+  await expect(found).toContainText('CR1216');
+  await expectAccessible(page, 'two cells nobody knew of');
+
+  await page.getByRole('link', { name: /^4 Check, / }).click();
+  for (const [well, volts] of [
+    ['hands', '1.55'],
+    ['display', '2.1'],
+  ] as const) {
+    const card = part(`Rest voltage, ${well}`);
+    await card.getByRole('textbox', { name: `Rest voltage, ${well}`, exact: true }).fill(volts);
+    await card.getByRole('button', { name: 'Record' }).click();
+  }
+  const lamp = page.getByRole('complementary', { name: 'Lamp' });
+  await expect(lamp).toContainText('Read together for the cell of display: what ails it?■Spent cell');
+  const finding = part('Finding, display');
+  await expect(finding.getByLabel('Cause')).toHaveValue('');
+  await finding.getByRole('button', { name: /As the lamp says: spent cell/ }).click();
+  await finding.getByRole('button', { name: 'Record' }).click();
+  await expect(finding).toContainText('Finding: spent cell');
+  await goTo(page, `/jobs/${id}/handback`);
+  await expect(page.getByRole('region', { name: 'Record for the owner' })).toContainText(
+    'Finding at the cell of display: spent cell.',
+  );
+});

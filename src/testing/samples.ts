@@ -139,6 +139,7 @@ export const samples: { readonly [K in EntryKind]: Payloads[K] } = {
   'cell.charged': { by: 'light', hours: 8, outcome: 'steps normally' },
   'cell.old-settled': { taped: true, to: 'spent bin' },
   'cell.well-measured': { diameterMm: 7.05, depthMm: 2.32 },
+  'cell.places': { first: 'hands', second: 'display' },
   'cell.above': { above: ['movement ring'] },
   'cell.usage': { uses: [{ name: 'light', secondsPerDay: 12 }] },
   'cell.out': { cellCode: 'SR621SW', lotId: null, lotCode: 'S-1' },

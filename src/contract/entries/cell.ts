@@ -6,6 +6,7 @@ import {
   CHARGE_OUTCOMES,
   DROPPED,
   DROPPED_ENDS,
+  MAIN_WELL,
   OUT_GOES_TO,
 } from '../../core/logbook';
 import { ABOVE_CELL } from '../../core/craft/movements';
@@ -119,6 +120,22 @@ export const cellKinds: KindDefinitions<CellPayloads> = {
       .refine(({ outcome, words }) => outcome === 'found' || words !== '', {
         path: ['words'],
         error: 'In words: who was told, and what was searched.',
+      }),
+  },
+  'cell.places': {
+    version: 1,
+    schema: z
+      .strictObject({
+        first: text({ words: 'First cell', max: 30, example: 'hands' }),
+        second: text({ words: 'Second cell', max: 30, example: 'display' }),
+      })
+      .refine(({ first, second }) => first.trim().toLowerCase() !== second.trim().toLowerCase(), {
+        path: ['second'],
+        error: 'Two cells of one name cannot be told apart: name the second otherwise.',
+      })
+      .refine(({ first, second }) => ![first, second].some((each) => each.trim() === MAIN_WELL), {
+        path: ['first'],
+        error: `“${MAIN_WELL}” is what the only cell is called: name each by what it feeds.`,
       }),
   },
   'cell.above': {

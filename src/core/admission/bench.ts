@@ -10,7 +10,6 @@ import { type Judges, refuse } from './admission';
 type AtTheBench =
   | 'arrive.crown'
   | 'arrive.parts-arrived'
-  | 'check.reading'
   | 'open.back'
   | 'open.part-settled'
   | 'open.photo-mark'
@@ -34,14 +33,6 @@ export const benchJudges: Judges<AtTheBench> = {
     state.facts.partsRequest === null
       ? refuse(['This job waits for no parts.'], 'Record the request first.')
       : null,
-  // One of a place the movement has not would count as measured and stand at no cell.
-  'check.reading': ({ well }, { state }) =>
-    well === null || state.wells.some(({ name }) => name === well)
-      ? null
-      : refuse(
-          [`This movement has no place for a cell called “${well}”.`],
-          `Its places: ${state.wells.map(({ name }) => name).join(', ')}.`,
-        ),
   'open.back': ({ payload }, { context }) => {
     const wrench = context.catalogue.wrenches.find(({ id }) => payload.toolIds.includes(id));
     const over = wrench ? overTravel(wrench, payload) : null;

@@ -3,11 +3,12 @@ import { supplyOf } from '../advice/supply';
 import { bareCode } from '../craft/movements';
 import { isPastDate, type Lot } from '../craft/stock';
 import { localDay } from '../craft/time';
-import { wellOf } from '../logbook';
+import { entryInWords, wellOf } from '../logbook';
 import { type Admission, type Judge, type Judges, type Question, refuse } from './admission';
 
 type OfCell =
   | 'cell.fitted'
+  | 'cell.places'
   | 'cell.accumulator'
   | 'cell.put-back'
   | 'cell.out'
@@ -34,12 +35,7 @@ function refuseLot(lot: Lot, day: string, what: string): Admission | null {
 /** What fits, by kind, name and size; never a primary cell where one is charged. */
 const ofType: Judge<'cell.fitted'> = (entry, { state, context }) => {
   const well = state.wells.find((each) => each.name === wellOf(entry));
-  if (!well)
-    return refuse(
-      [`This movement has no place for a cell called “${wellOf(entry)}”.`],
-      `Its places: ${state.wells.map((each) => each.name).join(', ')}.`,
-    );
-  const refusal = refusalOf(state, well, entry.payload, context.catalogue);
+  const refusal = well ? refusalOf(state, well, entry.payload, context.catalogue) : null;
   return refusal && refuse(refusal.reasons, refusal.whatToDo);
 };
 
@@ -62,6 +58,26 @@ const fromLot: Judge<'cell.fitted'> = ({ payload, occurredAt }, question) => {
       'Choose the lot the cell was taken from.',
     );
   return refuseLot(lot, localDay(occurredAt, shop.zone), 'cell');
+};
+
+/** Two places are said of a movement the book has none for, and stay as long as something is recorded at them. */
+const places: Judge<'cell.places'> = (entry, { state }) => {
+  const { calibre, standing } = state;
+  if (calibre && calibre.wells.length > 0)
+    return refuse(
+      [`The book has the places of ${calibre.code}: ${calibre.wells.map(({ name }) => name).join(', ')}.`],
+      'Where this watch shows otherwise it is another movement: say which at stage 3, or correct the book.',
+    );
+  const named = [entry.payload.first, entry.payload.second];
+  const lost = standing.find(
+    ({ well, id }) => well !== null && !named.includes(well) && !entry.supersedes.includes(id),
+  );
+  return lost && lost.well !== null
+    ? refuse(
+        [`Something is recorded at “${lost.well}”: ${entryInWords(lost)}.`],
+        'Keep that name, or withdraw what is recorded there first.',
+      )
+    : null;
 };
 
 /** A kit is for one calibre, from a lot that holds it and is in date. */
@@ -131,6 +147,7 @@ const outOfBlister: Judge<'cell.out'> = ({ payload: { lotId, cellCode } }, quest
 };
 
 export const cellJudges: Judges<OfCell> = {
+  'cell.places': places,
   'cell.fitted': (entry, question) => ofType(entry, question) ?? fromLot(entry, question),
   'cell.accumulator': accumulator,
   'cell.put-back': putBack,

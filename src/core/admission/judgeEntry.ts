@@ -2,11 +2,13 @@ import { capital } from '../craft/judgement';
 import type { Lot } from '../craft/stock';
 import {
   type Entry,
+  entryInWords,
   type EntryKind,
   type EntryOf,
   type JobContext,
   type JobState,
   openDrops,
+  wellOf,
 } from '../logbook';
 import { ADMITTED, type Admission, type Judge, type Question, refuse } from './admission';
 import { benchJudges } from './bench';
@@ -44,6 +46,38 @@ function judgePause({ kind }: Entry, { state }: Question): Admission | null {
     : null;
 }
 
+/** What is of one cell: with several, it says of which. */
+const OF_ONE_CELL: readonly EntryKind[] = [
+  'cell.found',
+  'cell.fitted',
+  'cell.put-back',
+  'cell.old-settled',
+  'cell.well-measured',
+];
+
+/** What names a place the movement has not, or none where it has several, would stand at no cell and be seen nowhere. */
+function judgePlace(entry: Entry, { state }: Question): Admission | null {
+  const { kind, well, supersedes, withdraws } = entry;
+  const atOne = state.standing.find((each) => each.well !== null);
+  if (atOne && withdraws !== null && withdraws === state.facts.places?.id)
+    return refuse(
+      [`Something is recorded at “${atOne.well}”: ${entryInWords(atOne)}.`],
+      'Withdraw what is recorded at one of the two places first.',
+    );
+  // A correction may take back what an earlier guess at the movement brought about.
+  if (supersedes.length > 0 || withdraws !== null) return null;
+  if (well === null && !OF_ONE_CELL.includes(kind)) return null;
+  if (state.wells.some(({ name }) => name === wellOf(entry))) return null;
+  return refuse(
+    [
+      well === null
+        ? 'This movement has several places for a cell, and the entry names none of them.'
+        : `This movement has no place for a cell called “${well}”.`,
+    ],
+    `Its places: ${state.wells.map(({ name }) => name).join(', ')}.`,
+  );
+}
+
 /**
  * May this entry be written to a job that stands so? What was found or done is always admitted; refused is only
  * what must not be done: fitting a cell that would harm, from a lot past its date, signing a job that is not
@@ -60,6 +94,7 @@ export function judgeEntry(
   return (
     judgeCorrection(entry, question) ??
     judgePause(entry, question) ??
+    judgePlace(entry, question) ??
     judgeOf(entry)?.(entry, question) ??
     ADMITTED
   );

@@ -62,6 +62,14 @@ const measured = (): Logbook => {
   job.add('cell.well-measured', { diameterMm: 9.7, depthMm: 3.8 });
   return job;
 };
+const twoPlaces: Payloads['cell.places'] = { first: 'hands', second: 'display' };
+/** The same with two places seen, and a cell found in the second. */
+const atSecond = (): Logbook => {
+  const job = nobodys();
+  job.add('cell.places', twoPlaces);
+  job.add('cell.found', { marking: 'CR1216', condition: 'clean' }, { well: 'display' });
+  return job;
+};
 const withSigned = (job: Logbook): Logbook => {
   job.add('handback.signed', signatureOf(job));
   return job;
@@ -221,6 +229,58 @@ const REFUSED: readonly Case[] = [
     (job) => void job.add('check.reading', readingOf('restVoltageV', 1.5), { well: 'attic' }),
     'This movement has no place for a cell called “attic”.',
     'Its places: main.',
+  ],
+  [
+    'a finding of a place the movement has not',
+    () => takenIn('diagnose'),
+    (job) =>
+      void job.add(
+        'check.diagnosis',
+        { cause: 'spent cell', also: null, next: 'new cell', words: '' },
+        { well: 'attic' },
+      ),
+    'This movement has no place for a cell called “attic”.',
+    'Its places: main.',
+  ],
+  [
+    'a cell found in one of two places, and not said in which',
+    () => takenIn('cell only', 'quillbeck-22-4'),
+    (job) => void job.add('cell.found', { marking: '395', condition: 'clean' }),
+    'This movement has several places for a cell, and the entry names none of them.',
+    'Its places: hands, display.',
+  ],
+  [
+    'the old cell back in a place nobody knows',
+    nobodys,
+    (job) => void job.add('cell.put-back', { reason: 'good' }, { well: 'other' }),
+    'This movement has no place for a cell called “other”.',
+    'Its places: main.',
+  ],
+  [
+    'two places where the book has them',
+    () => takenIn('cell only'),
+    (job) => void job.add('cell.places', twoPlaces),
+    'The book has the places of OR 41.2: main.',
+    'Where this watch shows otherwise it is another movement: say which at stage 3, or correct the book.',
+  ],
+  [
+    'another name for a place at which something is recorded',
+    atSecond,
+    (job) => void job.add('cell.places', { first: 'hands', second: 'light' }),
+    'Something is recorded at “display”: cell found: CR1216, clean.',
+    'Keep that name, or withdraw what is recorded there first.',
+  ],
+  [
+    'two places taken back while something is recorded at one',
+    atSecond,
+    (job) =>
+      void job.add(
+        'logbook.withdrawn',
+        { reason: 'one only' },
+        { withdraws: job.state().facts.places?.id ?? null },
+      ),
+    'Something is recorded at “display”: cell found: CR1216, clean.',
+    'Withdraw what is recorded at one of the two places first.',
   ],
   [
     'a test before anybody said what crown it has',
@@ -724,9 +784,23 @@ describe('what is admitted beside it', () => {
       (job) => job.add('cell.put-back', { reason: 'good' }, { well: 'hands' }),
     ],
     [
-      'the old cell back in a place nobody knows',
-      nobodys,
-      (job) => job.add('cell.put-back', { reason: 'good' }, { well: 'other' }),
+      'a place renamed at which nothing is recorded',
+      atSecond,
+      (job) => job.add('cell.places', { first: 'motor', second: 'display' }),
+    ],
+    [
+      'two places taken back while nothing is recorded at them',
+      () => {
+        const job = nobodys();
+        job.add('cell.places', twoPlaces);
+        return job;
+      },
+      (job) =>
+        job.add(
+          'logbook.withdrawn',
+          { reason: 'one only' },
+          { withdraws: job.state().facts.places?.id ?? null },
+        ),
     ],
     [
       'a back opened by no wrench',

@@ -237,3 +237,48 @@ function leak(place: 'coil' | 'contact' | 'track') {
     currentAfterUA: null,
   } as const;
 }
+
+describe('two places for a cell that the book does not know', () => {
+  it('are told apart once somebody names them; what was recorded before stands at the first', () => {
+    const job = takenIn('cell only', null);
+    job.add('cell.found', { marking: '395', condition: 'clean' });
+    expect(job.state().wells).toMatchObject([{ name: 'main', found: { payload: { marking: '395' } } }]);
+    job.add('cell.places', { first: 'hands', second: 'display' });
+    job.add('cell.found', { marking: 'CR1216', condition: 'bloom' }, { well: 'display' });
+    expect(job.state().wells).toMatchObject([
+      { name: 'hands', well: null, found: { payload: { marking: '395' } } },
+      { name: 'display', well: null, foundCell: { code: 'CR1216' }, fitted: null },
+    ]);
+    const missing = job
+      .state()
+      .progress.flatMap((stage) => stage.missing.map(({ requirement }) => requirement));
+    expect(missing).toContain('cell.fitted');
+  });
+
+  it('wait for both cells', () => {
+    const job = takenIn('cell only', null);
+    job.add('cell.places', { first: 'hands', second: 'display' });
+    job.add('cell.fitted', fitted('SR927W'), { well: 'hands' });
+    const open = () =>
+      job
+        .state()
+        .progress.flatMap((stage) => stage.missing)
+        .some(({ requirement }) => requirement === 'cell.fitted');
+    expect(open()).toBe(true);
+    job.add('cell.put-back', { reason: '3.1 V' }, { well: 'display' });
+    expect(open()).toBe(false);
+  });
+
+  it('give way to those of the book once the movement is named', () => {
+    const job = takenIn('cell only', null);
+    job.add('cell.places', { first: 'upper', second: 'lower' });
+    job.add('identify.movement', {
+      calibreId: 'quillbeck-22-4',
+      revision: null,
+      code: 'QB 22-4',
+      by: 'hand',
+      note: '',
+    });
+    expect(job.state().wells.map(({ name }) => name)).toEqual(['hands', 'display']);
+  });
+});

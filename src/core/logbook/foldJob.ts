@@ -38,30 +38,47 @@ function signatureOf(facts: JobFacts, ordered: readonly Entry[]): Signature {
     : { state: 'signed', entry: signed };
 }
 
-function wellsOf(facts: JobFacts, calibre: Calibre | null, catalogue: Book): WellState[] {
-  const single = (calibre?.wells.length ?? 1) <= 1;
-  const state = (name: string, well: Well | null): WellState => {
-    const key = single ? MAIN_WELL : name;
-    const found = facts.cellsFound.get(key) ?? null;
-    const marking = found?.payload.marking ?? null;
-    const foundReading = marking === null ? null : readCellMarking(marking, catalogue.cellTable);
-    return {
-      name: key,
-      well,
-      wanted: calibre && well ? catalogue.wanted(calibre, well) : null,
-      found,
-      foundReading,
-      foundCell: foundReading?.verdict === 'read' ? foundReading.cell : null,
-      fitted: facts.cellsFitted.get(key) ?? null,
-      putBack: facts.putBack.get(key) ?? null,
-      oldSettled: facts.oldSettled.get(key) ?? null,
-      measured: facts.wellsMeasured.get(key) ?? null,
-    };
+/** The facts of one place for a cell; `before`: also those recorded before the places were told apart. */
+function wellOfJob(
+  facts: JobFacts,
+  catalogue: Book,
+  calibre: Calibre | null,
+  name: string,
+  well: Well | null,
+  before = false,
+): WellState {
+  const at = <T>(recorded: ReadonlyMap<string, T>): T | null =>
+    recorded.get(name) ?? (before ? recorded.get(MAIN_WELL) : undefined) ?? null;
+  const found = at(facts.cellsFound);
+  const marking = found?.payload.marking ?? null;
+  const foundReading = marking === null ? null : readCellMarking(marking, catalogue.cellTable);
+  return {
+    name,
+    well,
+    wanted: calibre && well ? catalogue.wanted(calibre, well) : null,
+    found,
+    foundReading,
+    foundCell: foundReading?.verdict === 'read' ? foundReading.cell : null,
+    fitted: at(facts.cellsFitted),
+    putBack: at(facts.putBack),
+    oldSettled: at(facts.oldSettled),
+    measured: at(facts.wellsMeasured),
   };
-  // A calibre whose places for cells nobody has entered yet has one, like any movement.
-  return calibre && calibre.wells.length > 0
-    ? calibre.wells.map((well) => state(well.name, well))
-    : [state(MAIN_WELL, null)];
+}
+
+function wellsOf(facts: JobFacts, calibre: Calibre | null, catalogue: Book): WellState[] {
+  const inBook = calibre?.wells ?? [];
+  const [only] = inBook;
+  if (only && inBook.length === 1) return [wellOfJob(facts, catalogue, calibre, MAIN_WELL, only)];
+  if (inBook.length > 1) return inBook.map((well) => wellOfJob(facts, catalogue, calibre, well.name, well));
+  // A movement whose places for cells nobody has entered yet has one, like any other, unless somebody saw two.
+  const { places } = facts;
+  return places === null
+    ? [wellOfJob(facts, catalogue, calibre, MAIN_WELL, null)]
+    : [
+        wellOfJob(facts, catalogue, calibre, places.payload.first, null, true),
+        wellOfJob(facts, catalogue, calibre, places.payload.second, null),
+      ];
 }
 
 /**

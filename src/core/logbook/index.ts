@@ -43,6 +43,7 @@ export {
   CROWN_SEEN,
   leakWords,
   lastReading,
+  readingsOf,
   readingIn,
 } from './facts/check';
 export type { HandbackPayloads, Statement } from './facts/handback';

@@ -57,7 +57,7 @@ const MET: Readonly<Record<Requirement, (job: JobSoFar, policy: Policy) => boole
   'check.currentUA': ({ facts, wells }) =>
     readingIn(facts, 'currentUA') !== undefined ||
     wells.every(({ name }) => readingIn(facts, 'currentUA', name) !== undefined),
-  'check.diagnosis': ({ facts }) => facts.diagnosis !== null,
+  'check.diagnosis': ({ facts }) => facts.findings.size > 0,
   'cell.found': ({ wells }) => wells.every((well) => well.found !== null),
   'cell.fitted': ({ facts, wells }) =>
     // Whatever service was ordered, a watch that is charged gets its kit.

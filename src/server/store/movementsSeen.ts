@@ -1,5 +1,6 @@
 import type { CalibreHistory } from '../../contract';
 import type { SeenBefore } from '../../core/craft/identify';
+import { readingOfMovement } from '../../core/advice/health';
 import type { JobState } from '../../core/logbook';
 import type { Db } from './database';
 
@@ -61,11 +62,11 @@ export function movementsSeenStore(db: Db): MovementsSeenStore {
      JOIN job ON job.id = movement_seen.job_id WHERE calibre_id = ? ORDER BY seen_at DESC, job.number DESC LIMIT ?`,
   );
   return {
-    follow(jobId, { facts, caseType }) {
+    follow(jobId, state) {
+      const { facts, caseType } = state;
       forget.run(jobId);
-      const { movement, watch, readings: read, diagnosis } = facts;
+      const { movement, watch, findings } = facts;
       if (!movement) return;
-      const value = (measure: string): number | null => read.get(measure)?.payload.value ?? null;
       note.run({
         jobId,
         calibreId: movement.payload.calibreId,
@@ -73,10 +74,10 @@ export function movementsSeenStore(db: Db): MovementsSeenStore {
         code: movement.payload.code,
         caseCode: caseType?.code ?? watch?.payload.reference ?? '',
         seenAt: movement.occurredAt,
-        currentUA: value('currentUA'),
-        rateSPerDay: value('rateSPerDay'),
+        currentUA: readingOfMovement(state, 'currentUA'),
+        rateSPerDay: readingOfMovement(state, 'rateSPerDay'),
         leaked: facts.leakages.length > 0 ? 1 : 0,
-        cause: diagnosis?.payload.cause ?? '',
+        cause: [...findings.values()].at(-1)?.payload.cause ?? '',
       });
     },
     before: () => before.all(),

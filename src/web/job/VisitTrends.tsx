@@ -23,10 +23,10 @@ export function VisitTrends({
   return (
     <Section title="Over the visits">
       <Suspense fallback={<LinearProgress aria-label="Loading the chart" />}>
-        {shown.map(({ measure, unit, points, limit }) => (
+        {shown.map(({ measure, well, unit, points, limit }) => (
           <TrendChart
-            key={measure}
-            title={capital(measures[measure].words)}
+            key={`${measure} ${well ?? ''}`}
+            title={`${capital(measures[measure].words)}${well === null ? '' : `, ${well}`}`}
             unit={unit}
             points={points.map((point) => ({ ...point, label: localTime(point.atUtc, zone, 'D MMM YYYY') }))}
             limit={limit}

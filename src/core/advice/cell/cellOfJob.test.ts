@@ -76,6 +76,21 @@ describe('the guides of a job', () => {
   });
 });
 
+describe('two cells of which one stays in', () => {
+  it('have what comes once, after the last cell, at the one that is worked', () => {
+    const job = jobOn('quillbeck-22-4');
+    job.add('cell.above', { above: ['cover'] });
+    const backOn = () =>
+      [...guidesOf(job.state(), book, context.policy.schools)]
+        .filter(([, { steps }]) => steps.some(({ phase, id }) => phase !== 'out' && /above-cover/.test(id)))
+        .map(([name]) => name);
+    const [first, second] = job.state().wells.map(({ name }) => name);
+    expect(backOn().at(-1)).toBe(second);
+    job.add('cell.put-back', { reason: '3.1 V' }, { well: second ?? null });
+    expect(backOn().at(-1)).toBe(first);
+  });
+});
+
 describe('an accumulator', () => {
   it('comes out once the last charge did not do, or when it was renewed', () => {
     const job = jobOn('vessarin-210s');

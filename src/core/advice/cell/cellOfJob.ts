@@ -26,6 +26,8 @@ export function guidesOf(state: JobState, book: Book, schools: Schools): Readonl
   const guides = new Map<string, FittingGuide>();
   const seen = calibre === null ? seenMovement(state, book) : null;
   const aboveCell = facts.above?.payload.above ?? calibre?.aboveCell ?? [];
+  // A cell that stays in is not worked: what comes once, after the last cell, comes after the last that is.
+  const lastWorked = state.wells.findLast(({ putBack }) => putBack === null) ?? state.wells.at(-1);
   for (const each of state.wells) {
     const { name, well, found } = each;
     const movement: GuidedMovement | null = calibre
@@ -50,7 +52,7 @@ export function guidesOf(state: JobState, book: Book, schools: Schools): Readonl
       fromFront: facts.back?.payload.kind === 'opens from the front',
       foundClean: found?.payload.condition === 'clean' || found?.payload.marking === null,
       further: guides.size > 0,
-      last: each === state.wells.at(-1),
+      last: each === lastWorked,
       told: [...guides.values()].flatMap(({ steps }) => steps.flatMap(({ danger }) => danger ?? [])),
     });
     guides.set(name, guide);

@@ -68,11 +68,10 @@ export function foundLines(state: JobState): readonly string[] {
     ...read('currentUA').map(([where, amps]) => `The movement draws ${figure(amps, 2)} µA${where}.`),
     ...where(earlier.length > 0, `Inside, from earlier hands: ${earlier.join(', ')}.`),
     ...facts.leakages.map(({ payload }) => `Leaked: ${leakWords(payload)}.`),
-    ...(facts.diagnosis
-      ? [
-          `Finding: ${[causesWords(facts.diagnosis.payload), facts.diagnosis.payload.words].filter(Boolean).join(', ')}. Next: ${facts.diagnosis.payload.next}.`,
-        ]
-      : []),
+    ...[...facts.findings.values()].map(
+      ({ payload, well }) =>
+        `Finding${well === null ? '' : ` at the cell of ${well}`}: ${[causesWords(payload), payload.words].filter(Boolean).join(', ')}. Next: ${payload.next}.`,
+    ),
     ...facts.marks.map(({ payload }) => `On arrival, ${markWords(payload)}.`),
   ];
 }

@@ -466,6 +466,19 @@ describe('the record, line by line', () => {
     expect(said(job).done).toContain('Closed for the time being, until the part is here.');
   });
 
+  it('of a finding at one of two cells, which it is', () => {
+    const job = takenIn('diagnose', 'quillbeck-22-4');
+    for (const [well, cause] of [
+      ['hands', 'old oil and dirt'],
+      ['display', 'spent cell'],
+    ] as const)
+      job.add('check.diagnosis', { cause, also: null, next: 'new cell', words: '' }, { well });
+    expect(said(job).found).toEqual([
+      'Finding at the cell of hands: old oil and dirt. Next: new cell.',
+      'Finding at the cell of display: spent cell. Next: new cell.',
+    ]);
+  });
+
   it('of marks, leaks, findings and what earlier hands left', () => {
     const job = readyJob();
     job.add('arrive.mark', { view: 'front', kind: 'dent', clock: null, film: null, note: '' });

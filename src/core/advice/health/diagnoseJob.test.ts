@@ -1,6 +1,6 @@
-import { book, Logbook, movementOf, readingOf } from '../../../testing/fixtures';
+import { book, Logbook, movementOf, readingOf, takenIn } from '../../../testing/fixtures';
 import { DEFAULT_POLICY } from '../../craft/policy';
-import { diagnoseJob } from './diagnoseJob';
+import { diagnoseJob, diagnosesOf } from './diagnoseJob';
 describe('the question a job asks', () => {
   it('is read off readings, loupe, complaint and what earlier stages found', () => {
     const job = new Logbook();
@@ -12,5 +12,43 @@ describe('the question a job asks', () => {
     const found = diagnoseJob(job.state(), book, DEFAULT_POLICY);
     expect(found.causes).toEqual(['electrolyte or damp on the circuit']);
     expect(found.ranked[0]?.evidence.map((each) => each.words)).toContain('current far over the limit');
+  });
+});
+
+describe('a watch with two cells', () => {
+  const twoCells = () => takenIn('diagnose', 'quillbeck-22-4');
+
+  it('is one question until a cell was read by itself, then one for each', () => {
+    const job = twoCells();
+    job.add('check.looked', {
+      crown: 'home',
+      shows: 'stands still',
+      watchedSeconds: 60,
+      atFitting: null,
+      freshCell: false,
+      resetUsed: null,
+      signs: null,
+    });
+    expect(diagnosesOf(job.state(), book, DEFAULT_POLICY).map(({ well }) => well)).toEqual([null]);
+    job.add('check.reading', readingOf('restVoltageV', 1.58), { well: 'hands' });
+    job.add('check.reading', readingOf('restVoltageV', 2.2), { well: 'display' });
+    const [hands, display] = diagnosesOf(job.state(), book, DEFAULT_POLICY);
+    expect([hands?.well, display?.well]).toEqual(['hands', 'display']);
+    expect(display?.diagnosis.ranked[0]?.fault).toBe('spent cell');
+    // The hands stand still on a good cell: what ails the other is not laid to theirs.
+    expect(hands?.diagnosis.causes).not.toContain('spent cell');
+    expect(
+      hands?.diagnosis.ranked.find(({ fault }) => fault === 'spent cell')?.probability ?? 0,
+    ).toBeLessThan(0.1);
+  });
+
+  it('hears what the owner tells at the cell that feeds it', () => {
+    const job = twoCells();
+    job.add('arrive.complaint', { picked: ['display fading'], words: '' });
+    job.add('check.reading', readingOf('restVoltageV', 1.58), { well: 'hands' });
+    const evidence = diagnosesOf(job.state(), book, DEFAULT_POLICY).map(({ diagnosis }) =>
+      JSON.stringify(diagnosis.ranked).includes('display fades'),
+    );
+    expect(evidence).toEqual([false, true]);
   });
 });

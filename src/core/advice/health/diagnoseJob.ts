@@ -1,6 +1,7 @@
+import { FUNCTION_KINDS, type FunctionKind } from '../../craft/movements';
 import { daysBetween } from '../../craft/time';
 import type { Book } from '../../craft/book';
-import type { Complaint, JobState } from '../../logbook';
+import type { Complaint, JobState, WellState } from '../../logbook';
 import { supplyOf } from '../supply';
 import { seenMovement } from '../identify';
 import { type Policy, priceInList } from '../../craft/policy';
@@ -8,7 +9,6 @@ import {
   diagnose,
   type Diagnosis,
   type FaultQuestion,
-  figuresFor,
   type Measure,
   type Observable,
   type ReadingVerdict,
@@ -17,7 +17,7 @@ import {
   SIGNS_OF_FAULT,
   type Told,
 } from '../../craft/health';
-import { judgeJobReadings } from './readingsOfJob';
+import { judgeJobReadings, typicalCurrentUA } from './readingsOfJob';
 const SEEN_AS: Readonly<Record<Shows, string>> = {
   'runs as it should': 'runs',
   'stands still': 'dead',
@@ -40,6 +40,13 @@ const TOLD_AS: Readonly<Partial<Record<Complaint, Told>>> = {
   'does not hold its charge': 'does not hold its charge',
   'loses time': 'loses time',
   'fog under the crystal': 'fog under the crystal',
+};
+
+/** What a told sign is about; what is not named here is of the whole watch. */
+const TELLS_OF: Readonly<Partial<Record<Told, readonly FunctionKind[]>>> = {
+  'display fades': ['digital display'],
+  'light or alarm fails first': ['light', 'alarm'],
+  'loses time': ['hands', 'seconds hand'],
 };
 
 type Outcomes = Map<Observable, string>;
@@ -100,7 +107,7 @@ function addReadings(outcomes: Outcomes, verdicts: readonly ReadingVerdict[], ty
 }
 
 /** What the loupe showed, what the cell looked like, and what earlier hands left, each once. */
-function addSigns(outcomes: Outcomes, { facts, wells }: JobState): void {
+function addSigns(outcomes: Outcomes, { facts }: JobState, wells: readonly WellState[]): void {
   const looked = facts.looked?.payload.signs ?? null;
   if (looked !== null)
     for (const sign of SIGNS_OF_FAULT) outcomes.set(sign, looked.includes(sign) ? 'there' : 'absent');
@@ -115,6 +122,25 @@ function addSigns(outcomes: Outcomes, { facts, wells }: JobState): void {
   for (const sign of there) outcomes.set(sign, 'there');
 }
 
+const SHOWN_BY: readonly FunctionKind[] = ['hands', 'seconds hand', 'digital display'];
+
+/** What hands or display do, as seen here or as the owner tells. */
+function whatShows({ facts }: JobState): string | null {
+  const seen = facts.looked?.payload.shows ?? null;
+  if (seen !== null) return SEEN_AS[seen];
+  const complaint = facts.complaint?.payload.picked ?? [];
+  if (complaint.includes('stopped')) return 'dead';
+  return complaint.some((each) => each === 'hand steps in twos or fours' || each === 'low-cell sign shows')
+    ? 'in twos or fours'
+    : null;
+}
+
+/** Whether a well feeds any of them; where the book does not say what it feeds, it may feed everything. */
+function feedsAny(well: WellState | null, kinds: readonly FunctionKind[]): boolean {
+  const feeds = well?.well?.feeds ?? [];
+  return feeds.length === 0 || kinds.some((each) => feeds.includes(each));
+}
+
 function changedLately({ facts }: JobState): boolean {
   const { changedOn } = facts.cellHistory?.payload ?? { changedOn: null };
   const received = facts.received?.occurredAt ?? null;
@@ -123,26 +149,39 @@ function changedLately({ facts }: JobState): boolean {
   return days >= 0 && days <= LATELY_DAYS;
 }
 
-/** What a job knows of what ails its watch, as `diagnose` asks for it: readings, what was looked at, the complaint. */
-export function faultQuestionOf(state: JobState, book: Book, policy: Pick<Policy, 'extras'>): FaultQuestion {
+/**
+ * What a job knows of what ails its watch, as `diagnose` asks for it: readings, what was looked at, the complaint. Of a
+ * watch with several cells about one of them: its own readings and those of the watch, and what hands and display show
+ * only where that cell feeds them.
+ */
+export function faultQuestionOf(
+  state: JobState,
+  book: Book,
+  policy: Pick<Policy, 'extras'>,
+  well: WellState | null = null,
+): FaultQuestion {
   const { facts, calibre } = state;
   const looked = facts.looked?.payload ?? null;
   const complaint = facts.complaint?.payload.picked ?? [];
   const movement = calibre ?? seenMovement(state, book);
   const observed: Outcomes = new Map();
-  if (looked && looked.shows !== null) observed.set('shows', SEEN_AS[looked.shows]);
-  else if (complaint.includes('stopped')) observed.set('shows', 'dead');
-  else if (complaint.some((each) => each === 'hand steps in twos or fours' || each === 'low-cell sign shows'))
-    observed.set('shows', 'in twos or fours');
+  const shows = whatShows(state);
+  if (shows !== null && feedsAny(well, SHOWN_BY)) observed.set('shows', shows);
   if (looked && looked.crown !== null) observed.set('crown', looked.crown);
   if (looked && looked.atFitting !== null) observed.set('atFitting', looked.atFitting);
   if (looked && looked.resetUsed !== null) observed.set('reset', looked.resetUsed ? 'used' : 'not used');
   if (facts.pulses) observed.set('pulses', facts.pulses.payload.there ? 'there' : 'none');
-  addReadings(observed, judgeJobReadings(state, book), figuresFor(calibre, book).current.typicalUA);
-  addSigns(observed, state);
+  addReadings(
+    observed,
+    judgeJobReadings(state, book).filter(
+      (read) => well === null || read.well === null || read.well === well.name,
+    ),
+    typicalCurrentUA(state, book, well),
+  );
+  addSigns(observed, state, well === null ? state.wells : [well]);
   for (const each of complaint) {
     const told = TOLD_AS[each];
-    if (told !== undefined) observed.set(told, 'there');
+    if (told !== undefined && feedsAny(well, TELLS_OF[told] ?? FUNCTION_KINDS)) observed.set(told, 'there');
   }
   const lastCharge = facts.charges.at(-1);
   if (lastCharge) observed.set('after a charge', lastCharge.payload.outcome);
@@ -150,7 +189,8 @@ export function faultQuestionOf(state: JobState, book: Book, policy: Pick<Policy
     observed,
     // Readings are of the old cell as long as nobody says otherwise, whatever was fitted since.
     freshCell: looked?.freshCell === true,
-    changedLately: changedLately(state) || facts.cellsFitted.size > 0,
+    changedLately:
+      changedLately(state) || (well === null ? facts.cellsFitted.size > 0 : well.fitted !== null),
     // Also where the book does not know the movement, and something says that it charges.
     charges: supplyOf(state, book).verdict === 'rechargeable',
     lowSupplySignal: calibre?.lowSupplySignal ?? null,
@@ -163,7 +203,33 @@ export function faultQuestionOf(state: JobState, book: Book, policy: Pick<Policy
   };
 }
 
-/** What ails the watch of a job. */
-export function diagnoseJob(state: JobState, book: Book, policy: Pick<Policy, 'extras'>): Diagnosis {
-  return diagnose(faultQuestionOf(state, book, policy));
+/** What ails the watch of a job; `well`: what ails what one of its several cells feeds. */
+export function diagnoseJob(
+  state: JobState,
+  book: Book,
+  policy: Pick<Policy, 'extras'>,
+  well: WellState | null = null,
+): Diagnosis {
+  return diagnose(faultQuestionOf(state, book, policy, well));
+}
+
+/**
+ * What ails a watch, for each of its cells by itself once one of them was read by itself; till then of the watch as a
+ * whole, under null.
+ */
+export function diagnosesOf(
+  state: JobState,
+  book: Book,
+  policy: Pick<Policy, 'extras'>,
+): readonly { readonly well: string | null; readonly diagnosis: Diagnosis }[] {
+  const { wells, facts } = state;
+  const apart =
+    wells.length > 1 &&
+    wells.some(
+      ({ name }) =>
+        facts.findings.has(name) || [...facts.readings.values()].some((reading) => reading.well === name),
+    );
+  return apart
+    ? wells.map((well) => ({ well: well.name, diagnosis: diagnoseJob(state, book, policy, well) }))
+    : [{ well: null, diagnosis: diagnoseJob(state, book, policy) }];
 }

@@ -1,4 +1,4 @@
-export { diagnoseJob } from './diagnoseJob';
+export { diagnoseJob, diagnosesOf } from './diagnoseJob';
 export { leakAdviceOf } from './leakAdvice';
 export {
   chemistryOfJob,
@@ -7,4 +7,5 @@ export {
   type JudgedReading,
   judgeJobReadings,
   pulsesComeFirst,
+  readingOfMovement,
 } from './readingsOfJob';

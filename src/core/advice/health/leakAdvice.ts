@@ -18,6 +18,13 @@ function leakedChemistry(state: JobState, book: Book): Chemistry | null {
   return chemistries.size === 1 ? ([...chemistries][0] ?? null) : null;
 }
 
+/** A finding of this visit says it as surely as the meter. */
+function saysSevered({ facts }: JobState): boolean {
+  return [...facts.findings.values()].some(({ payload }) =>
+    [payload.cause, payload.also].includes('coil severed'),
+  );
+}
+
 /** What is advised about the leaks of a job by where they are, the coil and the last current after; null where nothing leaked. */
 export function leakAdviceOf(state: JobState, book: Book, policy: Pick<Policy, 'extras'>): LeakAdvice | null {
   const leaks = state.facts.leakages.map(({ payload }) => payload);
@@ -25,8 +32,7 @@ export function leakAdviceOf(state: JobState, book: Book, policy: Pick<Policy, '
   const coil = judgeJobReadings(state, book).find(({ measure }) => measure === 'coilKOhm');
   return leakOptions({
     leaks,
-    // A finding of this visit says it as surely as the meter.
-    coil: state.facts.diagnosis?.payload.cause === 'coil severed' ? 'open' : (coil?.verdict ?? null),
+    coil: saysSevered(state) ? 'open' : (coil?.verdict ?? null),
     currentAfterUA: leaks.findLast(({ currentAfterUA }) => currentAfterUA !== null)?.currentAfterUA ?? null,
     figures: figuresFor(state.calibre, book).current,
     originalMatters: state.facts.originality?.payload.matters === true,

@@ -41,6 +41,14 @@ export function chemistryOfJob({ wells }: JobState): Chemistry | null {
   return seen === undefined ? null : chemistryOfWell(seen);
 }
 
+/**
+ * A reading as the movement's own figure has it: of the watch, else at its first cell, which that figure is of;
+ * null: not taken.
+ */
+export function readingOfMovement({ facts, wells }: JobState, measure: Measure): number | null {
+  return (readingIn(facts, measure) ?? readingIn(facts, measure, wells[0]?.name))?.payload.value ?? null;
+}
+
 /** A reading judged, with the well it belongs to; null where there is one, or nobody said which. */
 export type JudgedReading = ReadingVerdict & { readonly well: string | null };
 
@@ -61,6 +69,11 @@ function currentFigures(
       limitUA: own.limitUA,
     };
   return well.name === state.wells[0]?.name ? figures : null;
+}
+
+/** What is usually drawn there, µA: of a well by itself where the book has it, else of the movement. */
+export function typicalCurrentUA(state: JobState, book: Book, well: WellState | null): number {
+  return (currentFigures(state, well, book) ?? figuresFor(state.calibre, book).current).typicalUA;
 }
 
 const noFigure = (

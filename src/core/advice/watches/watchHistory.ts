@@ -1,5 +1,5 @@
 import type { MeasuredBack, View } from '../../craft/cases';
-import { type JobState, leakWords, settingOf } from '../../logbook';
+import { type JobState, leakWords, readingsOf, settingOf } from '../../logbook';
 
 /** One visit of a watch: its job, folded. */
 export interface WatchVisit {
@@ -45,7 +45,8 @@ export interface WatchHistory {
     readonly pictures: readonly string[];
   })[];
   readonly gaskets: readonly (Dated & { readonly state: string; readonly reason: string })[];
-  readonly currents: readonly (Dated & { readonly valueUA: number })[];
+  /** Of a watch with several cells each with the one it was read at; null: of the watch. */
+  readonly currents: readonly (Dated & { readonly valueUA: number; readonly well: string | null })[];
   readonly rates: readonly (Dated & { readonly sPerDay: number })[];
   readonly tests: readonly (Dated & {
     readonly method: string;
@@ -151,12 +152,14 @@ export function watchHistory(visits: readonly WatchVisit[]): WatchHistory {
           ]
         : [];
     }),
-    currents: collect((visit) => {
-      const current = visit.state.facts.readings.get('currentUA');
-      return current
-        ? [{ atUtc: current.occurredAt, ticket: visit.ticket, valueUA: current.payload.value }]
-        : [];
-    }),
+    currents: collect((visit) =>
+      readingsOf(visit.state.facts, 'currentUA').map(({ occurredAt, payload, well }) => ({
+        atUtc: occurredAt,
+        ticket: visit.ticket,
+        valueUA: payload.value,
+        well,
+      })),
+    ),
     rates: collect((visit) => {
       const rate = visit.state.facts.readings.get('rateSPerDay');
       return rate ? [{ atUtc: rate.occurredAt, ticket: visit.ticket, sPerDay: rate.payload.value }] : [];

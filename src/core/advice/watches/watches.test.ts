@@ -1,4 +1,4 @@
-import { book, dryTest, Logbook, readingOf, readyJob } from '../../../testing/fixtures';
+import { book, dryTest, Logbook, readingOf, readyJob, takenIn } from '../../../testing/fixtures';
 import { USUAL_RATE_S_PER_DAY } from '../../craft/health';
 import { trendsOfWatch } from './trends';
 import { watchHistory, type WatchVisit } from './watchHistory';
@@ -105,6 +105,24 @@ describe('the history of a watch', () => {
       limit: { value: USUAL_RATE_S_PER_DAY, eitherWay: true },
     });
     expect(trendsOfWatch(history, null, null, book).map(({ points }) => points.length)).toEqual([1, 0]);
+  });
+
+  it('shows the current of each of two cells by itself, each against its own limit', () => {
+    const read = (hands: number, display: number) => {
+      const job = takenIn('diagnose', 'quillbeck-22-4');
+      job.add('check.reading', readingOf('currentUA', hands), { well: 'hands' });
+      job.add('check.reading', readingOf('currentUA', display), { well: 'display' });
+      return job;
+    };
+    const history = watchHistory([visit(read(1.2, 1.9), 'T1', '2025-05-01T00:00:00.000Z')]);
+    const now = read(1.3, 3.6).state();
+    const ofWells = trendsOfWatch(history, now, now.calibre, book).filter(
+      ({ measure }) => measure === 'currentUA',
+    );
+    expect(ofWells).toMatchObject([
+      { well: 'hands', points: [{ value: 1.2 }, { value: 1.3 }], limit: { value: 1.9 } },
+      { well: 'display', points: [{ value: 1.9 }, { value: 3.6 }], limit: { value: 3.2 } },
+    ]);
   });
 
   it('counts only what stands, and is empty for a watch never opened', () => {

@@ -46,6 +46,8 @@ export interface CellPayloads {
   'cell.old-settled': { readonly taped: boolean; readonly to: 'spent bin' | 'owner' };
   /** A well as the caliper has it: across, and from the lower contact to where the holder lies on the cell. */
   'cell.well-measured': { readonly diameterMm: number; readonly depthMm: number };
+  /** That a movement the book does not know has two places for a cell, by what each feeds or where it lies. */
+  'cell.places': { readonly first: string; readonly second: string };
   /** What lies above the cells of this very watch, the outermost first; the book may say otherwise. */
   'cell.above': { readonly above: readonly AboveCell[] };
   /** How the owner uses what draws on the cell. */
@@ -92,6 +94,7 @@ export interface CellFacts {
   charges: Fact<'cell.charged'>[];
   oldSettled: Map<string, Fact<'cell.old-settled'>>;
   wellsMeasured: Map<string, Fact<'cell.well-measured'>>;
+  places: Fact<'cell.places'> | null;
   above: Fact<'cell.above'> | null;
   usage: Fact<'cell.usage'> | null;
   /** Fresh cells out of their blister, by the entry that says so. */
@@ -109,6 +112,7 @@ export const noCellFacts = (): CellFacts => ({
   charges: [],
   oldSettled: new Map(),
   wellsMeasured: new Map(),
+  places: null,
   above: null,
   usage: null,
   cellsOut: new Map(),
@@ -156,6 +160,11 @@ export const cellKinds: FactKinds<CellPayloads, CellFacts> = {
     words: ({ diameterMm, depthMm }) => `well ${figure(diameterMm)} mm across, ${figure(depthMm)} mm deep`,
     afterSigning: 'keeps',
     fold: (facts, entry) => void facts.wellsMeasured.set(wellOf(entry), entry),
+  },
+  'cell.places': {
+    words: ({ first, second }) => `two places for a cell: ${first} and ${second}`,
+    afterSigning: 'reopens',
+    fold: (facts, entry) => void (facts.places = entry),
   },
   'cell.above': {
     words: ({ above }) =>

@@ -117,7 +117,8 @@ export interface CheckFacts {
   pulses: Fact<'check.pulses'> | null;
   looked: Fact<'check.looked'> | null;
   leakages: Fact<'check.leakage'>[];
-  diagnosis: Fact<'check.diagnosis'> | null;
+  /** By well; of the watch as a whole under the name of the only one. */
+  findings: Map<string, Fact<'check.diagnosis'>>;
 }
 
 export const noCheckFacts = (): CheckFacts => ({
@@ -125,7 +126,7 @@ export const noCheckFacts = (): CheckFacts => ({
   pulses: null,
   looked: null,
   leakages: [],
-  diagnosis: null,
+  findings: new Map(),
 });
 
 export const checkKinds: FactKinds<CheckPayloads, CheckFacts> = {
@@ -161,7 +162,7 @@ export const checkKinds: FactKinds<CheckPayloads, CheckFacts> = {
     words: ({ cause, also, next, words }) =>
       `finding: ${causesWords({ cause, also })}; next: ${next}${words && `; ${words}`}`,
     afterSigning: 'reopens',
-    fold: (facts, entry) => void (facts.diagnosis = entry),
+    fold: (facts, entry) => void facts.findings.set(wellOf(entry), entry),
   },
 };
 
@@ -178,13 +179,20 @@ export function readingIn(
   return readings.get(readingKey(measure, well));
 }
 
-/** The latest reading of a measure at any well. */
-export function lastReading(
+/** Every reading that stands of a measure, of the watch and of its wells. */
+export function readingsOf(
   { readings }: Pick<CheckFacts, 'readings'>,
   measure: Measure,
+): readonly Fact<'check.reading'>[] {
+  return [...readings.values()].filter(({ payload }) => payload.measure === measure);
+}
+
+/** The latest reading of a measure at any well. */
+export function lastReading(
+  facts: Pick<CheckFacts, 'readings'>,
+  measure: Measure,
 ): Fact<'check.reading'> | null {
-  const all = [...readings.values()].filter(({ payload }) => payload.measure === measure);
-  return all.reduce<Fact<'check.reading'> | null>(
+  return readingsOf(facts, measure).reduce<Fact<'check.reading'> | null>(
     (last, each) => (last === null || each.occurredAt >= last.occurredAt ? each : last),
     null,
   );

@@ -23,6 +23,7 @@ import { WellLamp } from './WellLamp';
 import { wellTitle } from './wells';
 
 const cellAbove = fieldsOf<Payloads['cell.above']>();
+const cellPlaces = fieldsOf<Payloads['cell.places']>();
 const cellPutBack = fieldsOf<Payloads['cell.put-back']>();
 const cellWellMeasured = fieldsOf<Payloads['cell.well-measured']>();
 
@@ -44,6 +45,30 @@ function AboveCard() {
       }
     >
       <cellAbove.Several name="above" label="Lies above it" options={optionsOf(ABOVE_CELL)} />
+    </FactCard>
+  );
+}
+
+/** The book names the places of the movements it knows; of any other the technician does. */
+function PlacesCard() {
+  const { state } = useJob();
+  return (
+    <FactCard
+      kind="cell.places"
+      title="Two cells in it"
+      recorded={state.facts.places}
+      defaults={{ first: '', second: '' }}
+      hint={
+        <Typography color="text.secondary">
+          The book does not know this movement. Name each cell by what it feeds or where it lies; what is
+          recorded of a cell so far stands at the first.
+        </Typography>
+      }
+    >
+      <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
+        <cellPlaces.TextLine name="first" label="First cell" helper="e.g. hands" />
+        <cellPlaces.TextLine name="second" label="Second cell" helper="e.g. display" />
+      </Stack>
     </FactCard>
   );
 }
@@ -146,6 +171,9 @@ function WellMat({ well, keyed }: { readonly well: WellState; readonly keyed: bo
             shown: state.facts.dropped.size > 0,
             card: <DroppedCard well={well} />,
           },
+          ...(keyed && (state.calibre?.wells.length ?? 0) === 0
+            ? [{ title: 'Two cells in it', shown: state.facts.places !== null, card: <PlacesCard /> }]
+            : []),
           ...(keyed
             ? [{ title: 'What lies above the cell', shown: state.facts.above !== null, card: <AboveCard /> }]
             : []),

@@ -2,7 +2,7 @@ import {
   chemistryOfJob,
   chemistryOfWell,
   isOfACell,
-  diagnoseJob,
+  diagnosesOf,
   judgeJobReadings,
   leakAdviceOf,
   pulsesComeFirst,
@@ -27,6 +27,7 @@ import {
   type Payloads,
   readingIn,
   wellKey,
+  wellOf,
   type WellState,
 } from '../../../core/logbook';
 import { wayTaken } from '../../../core/craft/policy';
@@ -313,7 +314,8 @@ function AsTheLampSays({ diagnosis }: { readonly diagnosis: Diagnosis }) {
       onClick={() => {
         form.setValue('cause', cause, { shouldDirty: true });
         form.setValue('also', also, { shouldDirty: true });
-        form.setValue('next', diagnosis.remedies[0]?.next ?? 'nothing more', { shouldDirty: true });
+        const next = diagnosis.remedies[0]?.next;
+        if (next !== undefined) form.setValue('next', next, { shouldDirty: true });
       }}
     >
       As the lamp says: {diagnosis.causes.join(' and ')}
@@ -321,16 +323,71 @@ function AsTheLampSays({ diagnosis }: { readonly diagnosis: Diagnosis }) {
   );
 }
 
-function useDiagnosis(): Diagnosis {
+type Diagnosed = ReturnType<typeof diagnosesOf>[number];
+
+function useDiagnoses(): readonly Diagnosed[] {
   const { state, book, context } = useJob();
-  return diagnoseJob(state, book, context.policy);
+  return diagnosesOf(state, book, context.policy);
+}
+
+/** One finding of the watch, or one for each of its cells once they were read apart. */
+function FindingCards({ diagnoses }: { readonly diagnoses: readonly Diagnosed[] }) {
+  const { findings } = useJob().state.facts;
+  const ofWatch = findings.get(wellOf({ well: null })) ?? null;
+  return (
+    <>
+      {/* Found before the cells were told apart it stands, and names none of them. */}
+      {ofWatch !== null && diagnoses.every(({ well }) => well !== null) && (
+        <FindingCard well={null} diagnosis={null} />
+      )}
+      {diagnoses.map(({ well, diagnosis }) => (
+        <FindingCard key={well} well={well} diagnosis={diagnosis} />
+      ))}
+    </>
+  );
+}
+
+function FindingCard({
+  well,
+  diagnosis,
+}: {
+  readonly well: string | null;
+  readonly diagnosis: Diagnosis | null;
+}) {
+  const { state, asks } = useJob();
+  return (
+    <FactCard
+      kind="check.diagnosis"
+      title={well === null ? 'Finding' : `Finding, ${well}`}
+      well={well}
+      recorded={state.facts.findings.get(wellOf({ well })) ?? null}
+      defaults={{ cause: null, also: null, next: null, words: '' }}
+    >
+      {diagnosis !== null && <AsTheLampSays diagnosis={diagnosis} />}
+      <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
+        <checkDiagnosis.ListChoice
+          name="cause"
+          label="Cause"
+          options={optionsOrNone(CAUSES, 'not said yet')}
+          wanted={asks('check.diagnosis')}
+        />
+        <checkDiagnosis.ListChoice
+          name="also"
+          label="And also"
+          options={optionsOrNone(CAUSES, 'nothing else')}
+        />
+      </Stack>
+      <checkDiagnosis.Choice name="next" label="What it needs" options={optionsOf(NEXT_STEPS)} />
+      <checkDiagnosis.TextLine name="words" label="In words" />
+    </FactCard>
+  );
 }
 
 function Mat() {
   const { state, asks, context, earlier, book } = useJob();
   const { facts, calibre } = state;
   const trends = earlier && trendsOfWatch(earlier.history, state, calibre, book);
-  const diagnosis = useDiagnosis();
+  const diagnoses = useDiagnoses();
   const rare = (Object.keys(measures) as Measure[]).filter((measure) => !USUAL.includes(measure));
   const pulsesFirst = pulsesComeFirst(state, context.policy);
   return (
@@ -348,32 +405,8 @@ function Mat() {
           },
           {
             title: 'Finding',
-            shown: facts.diagnosis !== null || asks('check.diagnosis'),
-            card: (
-              <FactCard
-                kind="check.diagnosis"
-                title="Finding"
-                recorded={facts.diagnosis}
-                defaults={{ cause: 'not found yet', also: null, next: 'nothing more', words: '' }}
-              >
-                <AsTheLampSays diagnosis={diagnosis} />
-                <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
-                  <checkDiagnosis.ListChoice
-                    name="cause"
-                    label="Cause"
-                    options={optionsOf(CAUSES)}
-                    wanted={asks('check.diagnosis')}
-                  />
-                  <checkDiagnosis.ListChoice
-                    name="also"
-                    label="And also"
-                    options={[{ value: '', label: 'nothing else' }, ...optionsOf(CAUSES)]}
-                  />
-                </Stack>
-                <checkDiagnosis.Choice name="next" label="What it needs" options={optionsOf(NEXT_STEPS)} />
-                <checkDiagnosis.TextLine name="words" label="In words" />
-              </FactCard>
-            ),
+            shown: facts.findings.size > 0 || asks('check.diagnosis'),
+            card: <FindingCards diagnoses={diagnoses} />,
           },
           { title: 'Leakage', shown: facts.leakages.length > 0, card: <LeakageCards /> },
           ...(pulsesFirst
@@ -395,7 +428,7 @@ function Lamp() {
   const { state, book, context } = useJob();
   const first = wayTaken(context.policy.schools, 'check');
   const verdicts = judgeJobReadings(state, book);
-  const diagnosis = useDiagnosis();
+  const diagnoses = useDiagnoses();
   const leak = leakAdviceOf(state, book, context.policy);
   const { looked, pulses } = state.facts;
   if (verdicts.length === 0 && looked === null && pulses === null && leak === null) {
@@ -413,7 +446,9 @@ function Lamp() {
   }
   return (
     <>
-      <DiagnosisAnswer diagnosis={diagnosis} currency={context.policy.currency} />
+      {diagnoses.map(({ well, diagnosis }) => (
+        <DiagnosisAnswer key={well} well={well} diagnosis={diagnosis} currency={context.policy.currency} />
+      ))}
       {leak && <LeakAnswer advice={leak} />}
       {verdicts.map((verdict) => {
         const { words, quantity } = measures[verdict.measure];
@@ -429,7 +464,7 @@ function Lamp() {
       })}
       <Working
         lines={[
-          ...diagnosis.working,
+          ...diagnoses.flatMap(({ diagnosis }) => diagnosis.working),
           ...(leak?.working ?? []),
           ...verdicts.flatMap((verdict) => verdict.working),
         ]}

@@ -17,9 +17,12 @@ function priceWords({ priced, priceMinor }: PricedRemedy, currency: string): str
 
 /** What ails it: the causes with their chances, the test that tells the first two apart, and what to do. */
 export function DiagnosisAnswer({
+  well,
   diagnosis,
   currency,
 }: {
+  /** The cell it is about, of several. */
+  readonly well: string | null;
   readonly diagnosis: Diagnosis;
   readonly currency: string;
 }) {
@@ -28,7 +31,7 @@ export function DiagnosisAnswer({
   return (
     <>
       <LampAnswer
-        question="Read together: what ails it?"
+        question={`Read together${well === null ? '' : ` for the cell of ${well}`}: what ails it?`}
         standing={STANDING[verdict]}
         answer={verdict === 'found' ? capital(causes.join(' and ')) : capital(verdict)}
         reasons={reasons}
