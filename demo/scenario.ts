@@ -459,8 +459,6 @@ export const jobs: DemoJob[] = [
       { minutes: 8, kind: 'cell.places', payload: { first: 'hands', second: 'display' } },
       { ...reading(9, 'restVoltageV', 1.55), well: 'hands' },
       { ...reading(10, 'restVoltageV', 2.31), well: 'display' },
-      found(11, '377', 'clean', 'hands'),
-      found(11, 'CR1216', 'clean', 'display'),
     ],
   },
   {

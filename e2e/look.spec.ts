@@ -47,7 +47,7 @@ test.describe('every view passes the axe check', () => {
   ] as const) {
     test(`the other views, ${what}`, async ({ bench: page }) => {
       for (const path of paths) {
-        await goTo(page, path);
+        await page.goto(path);
         await expect(page.getByRole('navigation', { name: 'Rack' }).getByRole('link').first()).toBeVisible();
         await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
         await page.waitForTimeout(300);

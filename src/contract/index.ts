@@ -2,6 +2,7 @@ export {
   ENTRY_KINDS,
   makeEntry,
   kindDefinition,
+  readStored,
   newEntry,
   raiseNewEntry,
   raisePayload,

@@ -4,7 +4,14 @@ import type { Shop } from '../core/craft/policy';
 import { newEntry, type NewEntry, raiseNewEntry } from './entries/entries';
 import { fileHash, id, instant, text } from './fields';
 import { fieldsOf, type Problem } from './problems';
-import { customer, type Customer, FOLLOWS, newTechnician, type Technician } from './resources';
+import {
+  customer,
+  type Customer,
+  FOLLOWS,
+  newTechnician,
+  type Technician,
+  type UnreadableEntry,
+} from './resources';
 
 export const JOB_FILE_FORMAT = 'wax-lantern-job';
 export const VISIT_FILE_FORMAT = 'wax-lantern-visit';
@@ -40,6 +47,11 @@ const fileOfJob = z.looseObject({
       }),
     )
     .max(500),
+  // Files of an older program know of none.
+  filesMissing: z
+    .array(z.looseObject({ hash: fileHash }))
+    .max(500)
+    .default([]),
 });
 
 /** A job as it stands in a file: everything that makes it, and nothing of the shop it was made in. */
@@ -69,6 +81,10 @@ export interface JobFile {
     readonly bytes: number;
     readonly base64: string;
   }[];
+  /** Files its entries name that were gone where it was saved, or no longer what they were. */
+  readonly filesMissing: readonly { readonly hash: string; readonly name: string }[];
+  /** Entries the program that saved it could not read: told, not carried. */
+  readonly unreadable: readonly UnreadableEntry[];
 }
 
 /** What is taken from a file: entries of today, each with when it was put on record. */
@@ -88,11 +104,11 @@ function readJob(value: unknown, at: string): JobFromFile | NonNullable<Problem[
   const under = (path: string): string => (at === '' ? path : `${at}.${path}`);
   if (!parsed.success)
     return fieldsOf(parsed.error).map(({ path, message }) => ({ path: under(path), message }));
-  const { job, customerId, customer: owner, technicians, attachments } = parsed.data;
+  const { job, customerId, customer: owner, technicians, attachments, filesMissing } = parsed.data;
   const wrong: NonNullable<Problem['fields']> = [];
   const entries = parsed.data.entries.flatMap((stored, index) => {
     const { recordedAt, sequence: _, jobId: __, ...told } = stored;
-    const entry = newEntry.safeParse(raisedOrAsIs(told));
+    const entry = newEntry.safeParse(raiseNewEntry(told));
     if (!entry.success) {
       wrong.push(
         ...fieldsOf(entry.error).map(({ path, message }) => ({
@@ -105,7 +121,7 @@ function readJob(value: unknown, at: string): JobFromFile | NonNullable<Problem[
     return [{ entry: entry.data, recordedAt }];
   });
   const known = new Set(technicians.map((person) => person.id));
-  const held = new Set(attachments.map((file) => file.hash));
+  const held = new Set([...attachments, ...filesMissing].map((file) => file.hash));
   if (wrong.length === 0) {
     entries.forEach(({ entry }, index) => {
       if (!known.has(entry.technicianId))
@@ -130,15 +146,6 @@ function readJob(value: unknown, at: string): JobFromFile | NonNullable<Problem[
         attachments,
         entries,
       };
-}
-
-/** An older payload raised; one from a newer program stays as it is, for the schema to refuse. */
-function raisedOrAsIs(told: unknown): unknown {
-  try {
-    return raiseNewEntry(told);
-  } catch {
-    return told;
-  }
 }
 
 /** Reads a job or a visit from a file, or says in words why it is not one, or where it is damaged. */

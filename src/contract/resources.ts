@@ -74,6 +74,17 @@ export interface LinkedJob {
   readonly watch: string;
 }
 
+/** An entry of the log that this version of the program cannot read, and why. It stands; nothing is worked out from it. */
+export interface UnreadableEntry {
+  readonly id: string;
+  readonly sequence: number;
+  readonly kind: string;
+  readonly occurredAt: string;
+  readonly recordedAt: string;
+  readonly technicianId: string;
+  readonly reason: string;
+}
+
 export interface JobResource {
   readonly job: {
     readonly id: string;
@@ -89,6 +100,7 @@ export interface JobResource {
   };
   readonly customer: Customer | null;
   readonly entries: readonly Entry[];
+  readonly unreadable: readonly UnreadableEntry[];
   /** The files its entries name. */
   readonly attachments: readonly Attachment[];
   /** The lots its entries name, used up or not. */
@@ -132,6 +144,7 @@ export interface WatchResource {
     readonly ticket: string;
     readonly receivedAt: string;
     readonly entries: readonly Entry[];
+    readonly unreadable: readonly UnreadableEntry[];
   }[];
   /** What the files named in the visits are. */
   readonly attachments: readonly Attachment[];

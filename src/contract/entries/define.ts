@@ -24,3 +24,22 @@ export function raisePayload<P>(definition: KindDefinition<P>, version: number, 
   }
   return raised;
 }
+
+type Raised =
+  | { readonly verdict: 'raised'; readonly payload: unknown }
+  | { readonly verdict: 'not raised'; readonly reason: string };
+
+/** The same, where being unable to is an answer: a newer version, a missing step, or nothing that a step could raise. */
+export function payloadOfToday(
+  definition: KindDefinition<unknown>,
+  version: number,
+  payload: unknown,
+): Raised {
+  if (typeof payload !== 'object' || payload === null)
+    return { verdict: 'not raised', reason: 'it has no payload' };
+  try {
+    return { verdict: 'raised', payload: raisePayload(definition, version, payload) };
+  } catch (error) {
+    return { verdict: 'not raised', reason: error instanceof Error ? error.message : String(error) };
+  }
+}

@@ -4,7 +4,7 @@ import { fileHash, id, occurredAt, optionalText, text } from '../fields';
 import { arriveKinds } from './arrive';
 import { cellKinds } from './cell';
 import { checkKinds } from './check';
-import { type KindDefinition, type KindDefinitions, raisePayload } from './define';
+import { type KindDefinition, type KindDefinitions, payloadOfToday, raisePayload } from './define';
 import { handbackKinds } from './handback';
 import { identifyKinds } from './identify';
 import { logbookKinds } from './logbook';
@@ -46,7 +46,17 @@ const envelope = {
 };
 
 function schemaOf<K extends EntryKind>(kind: K) {
-  return z.strictObject({ ...envelope, kind: z.literal(kind), payload: kindDefinition(kind).schema });
+  const { version, schema } = kindDefinition(kind);
+  return z.strictObject({
+    ...envelope,
+    kind: z.literal(kind),
+    // What a newer program wrote would be on record and readable to nobody here.
+    payloadVersion: envelope.payloadVersion.max(version, {
+      error: ({ input }) =>
+        `Version of the payload: ${String(input)} is newer than this program knows (${version}). Bring the server up to date, then send it again.`,
+    }),
+    payload: schema,
+  });
 }
 
 /** An entry without the server's part. */
@@ -98,14 +108,47 @@ const anyEntry = z.looseObject({ kind: z.string(), payloadVersion: z.int().min(1
 /** Raises the body of a new entry that an older page made to the payload version of today, before it is parsed. */
 export function raiseNewEntry(body: unknown): unknown {
   const shape = anyEntry.safeParse(body);
-  if (!shape.success || !(shape.data.kind in definitions)) return body;
+  if (!shape.success || !Object.hasOwn(definitions, shape.data.kind)) return body;
   const definition = kindDefinition(shape.data.kind as EntryKind) as KindDefinition<unknown>;
-  if (shape.data.payloadVersion > definition.version) return body;
-  return {
-    ...shape.data,
-    payload: raisePayload(definition, shape.data.payloadVersion, shape.data.payload),
-    payloadVersion: definition.version,
-  };
+  const raised = payloadOfToday(definition, shape.data.payloadVersion, shape.data.payload);
+  // What cannot be raised is left as it is: the schema says what is wrong with it.
+  return raised.verdict === 'raised'
+    ? { ...shape.data, payload: raised.payload, payloadVersion: definition.version }
+    : body;
+}
+
+/** What of a schema’s complaints means that a payload has another shape, and not merely a value out of bounds. */
+const OTHER_SHAPE: readonly string[] = [
+  'invalid_type',
+  'invalid_value',
+  'invalid_union',
+  'invalid_key',
+  'invalid_element',
+  'unrecognized_keys',
+];
+
+export type StoredReading =
+  | { readonly verdict: 'read'; readonly payload: unknown }
+  | { readonly verdict: 'unreadable'; readonly reason: string };
+
+/**
+ * A stored payload as this program knows its kind, raised to the version of today; or why it cannot be read: a kind or
+ * version that is not known here, or another shape. A value that a later rule would not allow is read all the same:
+ * what is on record stays on record.
+ */
+export function readStored(kind: string, version: number, payload: unknown): StoredReading {
+  const unreadable = (reason: string): StoredReading => ({ verdict: 'unreadable', reason });
+  if (!Object.hasOwn(definitions, kind)) return unreadable(`no kind of entry called “${kind}” is known here`);
+  const definition = kindDefinition(kind as EntryKind) as KindDefinition<unknown>;
+  const raised = payloadOfToday(definition, version, payload);
+  if (raised.verdict !== 'raised') return unreadable(raised.reason);
+  const issues = definition.schema.safeParse(raised.payload).error?.issues ?? [];
+  const issue = issues.find(({ code }) => OTHER_SHAPE.includes(code));
+  return issue
+    ? unreadable(
+        `its payload has another shape: ${[issue.path.join('.'), issue.message].filter(Boolean).join(': ')}`,
+      )
+    : { verdict: 'read', payload: raised.payload };
 }
 
 export { raisePayload, type KindDefinition };

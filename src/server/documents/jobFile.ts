@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import {
   JOB_FILE_FORMAT,
@@ -9,10 +10,28 @@ import {
 import type { Store } from '../store/store';
 import type { Dossier } from './dossier';
 
+/** A file as it stands on disk; null where it is gone, or is not what it was when it was kept. */
+async function contentOf(store: Store, hash: string): Promise<string | null> {
+  try {
+    const content = await readFile(store.attachments.pathOf(hash));
+    return createHash('sha256').update(content).digest('hex') === hash ? content.toString('base64') : null;
+  } catch {
+    return null;
+  }
+}
+
 /** A whole job as one JSON document: everything needed to read it anywhere, and to take it in at another counter. */
 export async function jobFile(store: Store, dossier: Dossier): Promise<JobFile> {
   const { resource, state, context, statement } = dossier;
   const { received } = state.facts;
+  const files = await Promise.all(
+    resource.attachments.map(async (attachment) => ({
+      attachment,
+      base64: await contentOf(store, attachment.hash),
+    })),
+  );
+  const named = new Set(resource.entries.flatMap(({ attachments }) => attachments));
+  const known = new Set(resource.attachments.map(({ hash }) => hash));
   const people = new Set(resource.entries.map((entry) => entry.technicianId));
   return {
     format: JOB_FILE_FORMAT,
@@ -44,12 +63,16 @@ export async function jobFile(store: Store, dossier: Dossier): Promise<JobFile> 
       calibre: state.calibre,
       maker: context.catalogue.maker(state.calibre?.makerId ?? null),
     },
-    attachments: await Promise.all(
-      resource.attachments.map(async (attachment) => ({
-        ...attachment,
-        base64: await readFile(store.attachments.pathOf(attachment.hash), 'base64'),
-      })),
+    attachments: files.flatMap(({ attachment, base64 }) =>
+      base64 === null ? [] : [{ ...attachment, base64 }],
     ),
+    filesMissing: [
+      ...files.flatMap(({ attachment, base64 }) =>
+        base64 === null ? [{ hash: attachment.hash, name: attachment.name }] : [],
+      ),
+      ...[...named].filter((hash) => !known.has(hash)).map((hash) => ({ hash, name: '' })),
+    ],
+    unreadable: resource.unreadable,
   };
 }
 

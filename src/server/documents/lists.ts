@@ -139,17 +139,27 @@ export function logbookCsv(store: Store, jobId: string): { readonly ticket: stri
       'supersedes',
       'withdraws',
     ],
-    resource.entries.map((entry) => ({
-      sequence: entry.sequence,
-      occurred_at: entry.occurredAt,
-      recorded_at: entry.recordedAt,
-      technician: store.shops.technician(entry.technicianId)?.initials ?? '',
-      bench: entry.bench,
-      kind: entry.kind,
-      words: entryInWords(entry),
-      supersedes: entry.supersedes.join(' '),
-      withdraws: entry.withdraws,
-    })),
+    [
+      ...resource.entries.map((entry) => ({
+        sequence: entry.sequence,
+        occurred_at: entry.occurredAt,
+        recorded_at: entry.recordedAt,
+        technician: store.shops.technician(entry.technicianId)?.initials ?? '',
+        bench: entry.bench,
+        kind: entry.kind,
+        words: entryInWords(entry),
+        supersedes: entry.supersedes.join(' '),
+        withdraws: entry.withdraws,
+      })),
+      ...resource.unreadable.map((line) => ({
+        sequence: line.sequence,
+        occurred_at: line.occurredAt,
+        recorded_at: line.recordedAt,
+        technician: store.shops.technician(line.technicianId)?.initials ?? '',
+        kind: line.kind,
+        words: `cannot be read by this version: ${line.reason}`,
+      })),
+    ].sort((a, b) => (a.sequence ?? 0) - (b.sequence ?? 0)),
   );
   return { ticket: resource.job.ticket, text };
 }

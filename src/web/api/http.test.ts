@@ -65,7 +65,9 @@ describe('what the server says no to', () => {
     [401, ServerAway],
     [408, ServerAway],
     [429, ServerAway],
-    [500, ServerAway],
+    // It is there, and failed at this one.
+    [500, Refused],
+    [502, ServerAway],
     [503, ServerAway],
   ])('%s is %p, in its own words', async (status, kind) => {
     answer = problem(status, `because of ${status}`);
@@ -126,6 +128,8 @@ describe('asking a device', () => {
       'The technician named is not on the list. Try so.',
     );
     answer = problem(500, 'broken');
+    expect(faultWords(await askDevice('caliper', { ask: 'length' }))).toBe('broken Try so.');
+    answer = problem(503, 'broken');
     expect(faultWords(await askDevice('caliper', { ask: 'length' }))).toContain('The server is away');
     answer = (_, response) => response.destroy();
     expect(faultWords(await askDevice('caliper', { ask: 'length' }))).toContain('The server is away');

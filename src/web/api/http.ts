@@ -1,10 +1,22 @@
 import { problem, type Problem } from '../../contract';
 
-/** A request the server answered with a refusal. */
+/** A request the server answered: with a refusal, or that it failed at this one, which says nothing of the next. */
 export class Refused extends Error {
   constructor(readonly problem: Problem) {
     super(problem.detail);
   }
+}
+
+/** Whether the server is there and knows no such thing. */
+export function isNotFound(error: unknown): boolean {
+  return error instanceof Refused && error.problem.status === 404;
+}
+
+/** What the server says, and what to do; null where it said nothing. */
+export function saidInWords(error: unknown): string | null {
+  return error instanceof Refused
+    ? [error.problem.detail, error.problem.whatToDo].filter(Boolean).join(' ')
+    : null;
 }
 
 /** The server could not be reached, or could not do its work just now: worth trying again. */
@@ -30,7 +42,9 @@ async function request(
   }
   if (response.ok) return response;
   const body = problem.safeParse(await response.json().catch(() => null));
-  if (response.status >= 500 || LATER.includes(response.status))
+  // In words of its own it is there, and failed at this one; a bare 5xx comes from what stands in between.
+  const failedHere = response.status === 500 && body.success;
+  if ((response.status >= 500 && !failedHere) || LATER.includes(response.status))
     throw new ServerAway(body.success ? body.data.detail : `answer ${response.status}`);
   throw new Refused(
     body.success

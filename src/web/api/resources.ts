@@ -126,6 +126,12 @@ const jobKey = (jobId: string): string => `/api/jobs/${jobId}`;
 
 export function useJobResource(jobId: string) {
   return useResource<JobResource>(jobKey(jobId), {
+    // What an older program kept here knows of no lots, and of nothing it could not read.
+    asToday: (seen) => ({
+      ...seen,
+      lots: 'lots' in seen ? seen.lots : [],
+      unreadable: 'unreadable' in seen ? seen.unreadable : [],
+    }),
     refreshInterval: POLL_MS,
     keepPreviousData: false,
   });

@@ -1,6 +1,6 @@
 import 'fake-indexeddb/auto';
 import { IDBFactory } from 'fake-indexeddb';
-import type { NewEntry } from '../../contract';
+import type { NewEntry, Problem } from '../../contract';
 import type { Entry } from '../../core/logbook';
 import { Counter, entryOf } from '../../testing/counter';
 import { idOf, readingOf } from '../../testing/fixtures';
@@ -121,6 +121,46 @@ it('does no harm when the answer is lost and the entry is sent again', async () 
   await until(() => page.readWaiting().entries.length === 0);
   expect(lost).toBe(1);
   expect(onRecord()).toEqual([idOf('entry a')]);
+});
+
+it('passes over an entry at which the server fails, shows it with what to do, and sends the others', async () => {
+  const failed: Problem = {
+    type: '/problems/failed',
+    title: 'This went wrong here',
+    status: 500,
+    detail: 'The server could not do it.',
+    whatToDo: 'Try again.',
+  };
+  network = (path, init) =>
+    String(init.body).includes(idOf('entry a'))
+      ? Promise.resolve(new Response(JSON.stringify(failed), { status: 500 }))
+      : online(path, init);
+  const page = await openPage();
+  await page.putWaiting(job, volts('a', 1.3));
+  await page.putWaiting(job, volts('b', 1.4));
+  await until(() => onRecord().length === 1);
+  await until(() => page.readWaiting().entries.length === 1);
+  expect(onRecord()).toEqual([idOf('entry b')]);
+  expect(page.readWaiting()).toMatchObject({
+    away: false,
+    entries: [{ id: idOf('entry a'), refused: { whatToDo: 'Try again.' } }],
+  });
+});
+
+it('holds up nobody with an entry that another version of the page left, and says what to do', async () => {
+  network = away;
+  const newer = { ...volts('a', 1.3), payloadVersion: 99 };
+  const page = await openPage();
+  await page.putWaiting(job, newer);
+  await page.putWaiting(job, volts('b', 1.4));
+  network = online;
+  const reloaded = await openPage();
+  await reloaded.sendNow();
+  await until(() => onRecord().length === 1);
+  await until(() => reloaded.readWaiting().entries.length === 1);
+  const [left] = reloaded.readWaiting().entries;
+  expect(left?.refused?.detail).toContain('cannot be read by this page');
+  expect(left && reloaded.waitingInWords(left)).toBe('an entry of the kind check.reading');
 });
 
 it('waits on a server that fails, and takes a refusal for a refusal', async () => {

@@ -64,8 +64,7 @@ interface Props {
 /** The lots of the stock, and those a job names that were used up since. */
 function lotsOf(stock: StockResource, resource: JobResource): readonly Lot[] {
   const known = new Set(stock.lots.map(({ id }) => id));
-  // What an older version of the program kept here knows of no lots.
-  const named = 'lots' in resource ? resource.lots : [];
+  const named = resource.lots;
   return [...stock.lots, ...named.filter(({ id }) => !known.has(id))];
 }
 

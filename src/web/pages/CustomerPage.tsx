@@ -17,7 +17,7 @@ import { mutate } from 'swr';
 import type { CustomerResource } from '../../contract';
 import { localTime } from '../../core/craft/time';
 import { useBench } from '../api/bench';
-import { postJson, Refused } from '../api/http';
+import { isNotFound, postJson, Refused, saidInWords } from '../api/http';
 import { useCustomer, useShop } from '../api/resources';
 import { LampAnswer } from '../kit/Lamp';
 import { StageLayout } from '../kit/StageLayout';
@@ -81,7 +81,8 @@ export default function CustomerPage() {
   const { customerId = '' } = useParams();
   const { data, error } = useCustomer(customerId);
   const { data: shop } = useShop();
-  if (error instanceof Refused) return <NoSuchPage what="owner" />;
+  if (isNotFound(error)) return <NoSuchPage what="owner" />;
+  if (!data && saidInWords(error) !== null) return <Typography role="alert">{saidInWords(error)}</Typography>;
   if (!data || !shop) return <LinearProgress aria-label="Loading the owner" />;
   const { customer, erasedAt, jobs } = data;
   const open = jobs.filter((job) => job.signedBy === null);

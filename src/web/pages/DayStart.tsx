@@ -110,7 +110,7 @@ export function DayStart() {
               answer={`${loose.flatMap((job) => job.looseCells).length}`}
               reasons={loose.map(
                 (job) =>
-                  `${job.ticket}: ${job.looseCells.map(({ marking }) => marking).join(', ')} is out and not settled.`,
+                  `${job.ticket}: ${job.looseCells.map(({ marking }) => marking).join(', ')} out and not settled.`,
               )}
             />
           )}

@@ -3,7 +3,7 @@ import { Suspense } from 'react';
 import { Link, Navigate, useNavigate, useParams } from 'react-router';
 import { promiseWords } from '../../core/advice/dayplan';
 import { STAGE_WORDS, STAGES, type StageId } from '../../core/craft/policy';
-import { Refused } from '../api/http';
+import { isNotFound, saidInWords } from '../api/http';
 import { useBook, useJobResource, useShop, useStock } from '../api/resources';
 import { useKey } from '../kit/keys/KeysProvider';
 import { Wick } from '../job/Wick';
@@ -117,12 +117,13 @@ export default function JobPage() {
   const { data: shop } = useShop();
   const { book } = useBook(shop?.catalogueRevision);
   const { data: stock } = useStock();
-  if (error instanceof Refused && !resource) return <NoSuchPage what="job" />;
+  if (isNotFound(error) && !resource) return <NoSuchPage what="job" />;
   if (!resource || !shop || !book || !stock) {
     return error ? (
       <Paper sx={{ p: 2 }}>
         <Typography role="alert">
-          The server is away, and this job was not opened here before. It shows as soon as the server is back.
+          {saidInWords(error) ??
+            'The server is away, and this job was not opened here before. It shows as soon as the server is back.'}
         </Typography>
       </Paper>
     ) : (

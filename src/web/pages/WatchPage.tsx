@@ -5,7 +5,7 @@ import type { Book } from '../../core/craft/book';
 import { capital } from '../../core/craft/judgement';
 import { localTime } from '../../core/craft/time';
 import { trendsOfWatch } from '../../core/advice/watches';
-import { Refused } from '../api/http';
+import { isNotFound, saidInWords } from '../api/http';
 import { useBook, useShop } from '../api/resources';
 import { Section } from '../kit/Section';
 import { CalibreFigure } from '../figures/CalibreFigure';
@@ -156,7 +156,9 @@ export default function WatchPage() {
   const { data: shop } = useShop();
   const { book } = useBook(shop?.catalogueRevision);
   const { watch, error } = useWatchHistory(watchId, book, shop);
-  if (error instanceof Refused) return <NoSuchPage what="watch" />;
+  if (isNotFound(error)) return <NoSuchPage what="watch" />;
+  if (!watch && saidInWords(error) !== null)
+    return <Typography role="alert">{saidInWords(error)}</Typography>;
   if (!watch || !shop || !book) return <LinearProgress aria-label="Loading the watch" />;
   return <SeenWatchSheet watchId={watchId} watch={watch} zone={shop.shop.zone} book={book} />;
 }

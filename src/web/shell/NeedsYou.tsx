@@ -2,8 +2,7 @@ import { Button, Dialog, DialogActions, DialogContent, DialogTitle, Stack, Typog
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { capital } from '../../core/craft/judgement';
-import { entryInWords } from '../../core/logbook';
-import { letGo, tryAgain, useWaiting } from '../api/waiting';
+import { letGo, tryAgain, useWaiting, waitingInWords } from '../api/waiting';
 
 /** Entries the server refused: each with why and what to do. They stay until a person settles them. */
 export function NeedsYou() {
@@ -27,7 +26,7 @@ export function NeedsYou() {
           <Stack spacing={2}>
             {refused.map((waiting) => (
               <Stack key={waiting.id} spacing={0.5}>
-                <Typography sx={{ fontWeight: 700 }}>{capital(entryInWords(waiting.entry))}</Typography>
+                <Typography sx={{ fontWeight: 700 }}>{capital(waitingInWords(waiting))}</Typography>
                 <Typography>{waiting.refused?.detail}</Typography>
                 {waiting.refused?.whatToDo && (
                   <Typography color="text.secondary">{waiting.refused.whatToDo}</Typography>

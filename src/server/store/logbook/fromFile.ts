@@ -1,16 +1,20 @@
 import type { JobFromFile, JobImported } from '../../../contract';
 import { makeTicket } from '../../../core/craft/tickets';
+import type { Entry } from '../../../core/logbook';
 import { Refusal } from './outcomes';
 import type { LogbookParts } from './parts';
-import { type JobRow, offeredTo, sameBody } from './rows';
+import { type JobRow, offeredTo, type ReadRow, sameBody } from './rows';
 import { summarise } from './summarise';
+
+const isOnRecord = (known: ReadRow, offered: Entry): boolean =>
+  known.verdict === 'read' && sameBody(known.entry, offered);
 
 /** Whether a file says something else of an entry that is on record here, asked before anything of it is kept. */
 export function contradicts({ entries }: LogbookParts, files: readonly JobFromFile[]): boolean {
   return files.some((file) =>
     file.entries.some(({ entry }) => {
       const known = entries.byId(entry.id);
-      return known !== null && !sameBody(known, offeredTo(file.job.id, entry));
+      return known !== null && !isOnRecord(known, offeredTo(file.job.id, entry));
     }),
   );
 }
@@ -54,7 +58,7 @@ function takeEntries({ entries }: LogbookParts, job: JobRow, file: JobFromFile):
   let added = 0;
   for (const { entry, recordedAt } of file.entries) {
     const known = entries.byId(entry.id);
-    if (known && sameBody(known, offeredTo(job.id, entry))) continue;
+    if (known && isOnRecord(known, offeredTo(job.id, entry))) continue;
     if (known) throw new Refusal({ outcome: 'other body under this id' });
     entries.insert(job.id, entry, recordedAt);
     added += 1;

@@ -68,6 +68,7 @@ export function readJob(parts: LogbookParts, jobId: string): JobResource | null 
     job: headOf(parts, job),
     customer: parts.people.customerOfJob(jobId),
     entries,
+    unreadable: parts.entries.unreadableOf(jobId),
     attachments: attachmentsOf(parts, entries),
     lots: parts.stock.lotsNamed(lotsNamedIn(entries)),
   };
@@ -98,6 +99,7 @@ export function readWatch(parts: LogbookParts, watchId: string): WatchResource |
     ticket,
     receivedAt: createdAt,
     entries: parts.entries.of(id),
+    unreadable: parts.entries.unreadableOf(id),
   }));
   if (visits.length === 0) return null;
   const entries = visits.flatMap((visit) => visit.entries);

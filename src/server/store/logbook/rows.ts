@@ -1,12 +1,19 @@
 import { deepEqual } from 'fast-equals';
-import { type FOLLOWS, kindDefinition, type NewEntry, raisePayload } from '../../../contract';
+import { z } from 'zod';
+import {
+  ENTRY_KINDS,
+  type FOLLOWS,
+  type NewEntry,
+  readStored,
+  type UnreadableEntry,
+} from '../../../contract';
 import type { Entry, EntryKind } from '../../../core/logbook';
 
 export interface EntryRow {
   sequence: number;
   id: string;
   jobId: string;
-  kind: EntryKind;
+  kind: string;
   payloadVersion: number;
   payload: string;
   occurredAt: string;
@@ -32,18 +39,44 @@ export interface JobRow {
   cameAs: string | null;
 }
 
-/** A stored row as an entry of today: an older payload is raised to the current version. */
-export function toEntry(row: EntryRow): Entry {
-  const definition = kindDefinition(row.kind);
-  const stored: unknown = JSON.parse(row.payload);
-  const { payloadVersion, ...rest } = row;
-  return {
+const ids = z.array(z.string());
+
+const isKind = (kind: string): kind is EntryKind => (ENTRY_KINDS as readonly string[]).includes(kind);
+
+function parsedJson(text: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch {
+    return undefined;
+  }
+}
+
+export type ReadRow =
+  | { readonly verdict: 'read'; readonly entry: Entry }
+  | { readonly verdict: 'unreadable'; readonly line: UnreadableEntry };
+
+/** A stored row as an entry of today, an older payload raised to the current version; or a line that says why not. */
+export function readRow(row: EntryRow): ReadRow {
+  const { payloadVersion, payload: text, supersedes, attachments, ...rest } = row;
+  const { id, sequence, kind, occurredAt, recordedAt, technicianId } = row;
+  const unreadable = (reason: string): ReadRow => ({
+    verdict: 'unreadable',
+    line: { id, sequence, kind, occurredAt, recordedAt, technicianId, reason },
+  });
+  const reading = readStored(kind, payloadVersion, parsedJson(text));
+  if (reading.verdict === 'unreadable') return unreadable(reading.reason);
+  const corrects = ids.safeParse(parsedJson(supersedes));
+  const files = ids.safeParse(parsedJson(attachments));
+  if (!isKind(kind) || !corrects.success || !files.success)
+    return unreadable('what it corrects or brings along cannot be read');
+  // The kind's own schema has read the payload, which a kind known only now does not tell the compiler.
+  const entry = {
     ...rest,
-    payload:
-      payloadVersion === definition.version ? stored : raisePayload(definition, payloadVersion, stored),
-    supersedes: JSON.parse(row.supersedes) as string[],
-    attachments: JSON.parse(row.attachments) as string[],
-  } as Entry;
+    payload: reading.payload,
+    supersedes: corrects.data,
+    attachments: files.data,
+  } as unknown as Entry;
+  return { verdict: 'read', entry };
 }
 
 /** An entry as it is offered to a job: without the server's part. */

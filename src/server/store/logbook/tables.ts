@@ -1,11 +1,15 @@
-import type { Customer, ToolsServed } from '../../../contract';
+import { deepEqual } from 'fast-equals';
+import type { Customer, ToolsServed, UnreadableEntry } from '../../../contract';
 import type { Entry } from '../../../core/logbook';
 import type { NewEntry } from '../../../contract';
 import type { Db } from '../database';
-import { type EntryRow, type JobRow, toEntry } from './rows';
+import { type EntryRow, type JobRow, type ReadRow, readRow } from './rows';
 
 const ENTRY_COLUMNS = `sequence, id, job_id AS jobId, kind, payload_version AS payloadVersion, payload,
   occurred_at AS occurredAt, recorded_at AS recordedAt, technician_id AS technicianId, bench, well, supersedes, withdraws, attachments`;
+
+/** Entries kept as read, a few hundred bytes each. */
+const MOST_KEPT = 50_000;
 
 /** Entries as rows: written once, never changed. */
 export function entryTable(db: Db) {
@@ -17,11 +21,26 @@ export function entryTable(db: Db) {
     `INSERT INTO entry (id, job_id, kind, payload_version, payload, occurred_at, recorded_at, technician_id, bench, well, supersedes, withdraws, attachments)
      VALUES (@id, @jobId, @kind, @payloadVersion, @payload, @occurredAt, @recordedAt, @technicianId, @bench, @well, @supersedes, @withdraws, @attachments)`,
   );
+  const readBefore = new Map<number, { readonly row: EntryRow; readonly reading: ReadRow }>();
+  const read = (row: EntryRow): ReadRow => {
+    const before = readBefore.get(row.sequence);
+    // A row on record never changes; one of a write that was undone leaves its place to another.
+    if (before && deepEqual(before.row, row)) return before.reading;
+    const reading = readRow(row);
+    if (readBefore.size >= MOST_KEPT) readBefore.clear();
+    readBefore.set(row.sequence, { row, reading });
+    return reading;
+  };
+  const readAll = (jobId: string): ReadRow[] => entriesOf.all(jobId).map(read);
   return {
-    of: (jobId: string): Entry[] => entriesOf.all(jobId).map(toEntry),
-    byId(id: string): Entry | null {
+    of: (jobId: string): Entry[] =>
+      readAll(jobId).flatMap((reading) => (reading.verdict === 'read' ? [reading.entry] : [])),
+    /** What this version of the program cannot read of a job. */
+    unreadableOf: (jobId: string): UnreadableEntry[] =>
+      readAll(jobId).flatMap((reading) => (reading.verdict === 'unreadable' ? [reading.line] : [])),
+    byId(id: string): ReadRow | null {
       const row = entryById.get(id);
-      return row ? toEntry(row) : null;
+      return row ? read(row) : null;
     },
     /** Writes an entry, and gives its place in the log. */
     insert(jobId: string, entry: NewEntry, recordedAt: string): number {

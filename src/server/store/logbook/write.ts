@@ -19,8 +19,8 @@ export function writeEntry(
   const offered = offeredTo(job.id, given);
   const known = entries.byId(given.id);
   if (known)
-    return sameBody(known, offered)
-      ? { outcome: 'same again', entry: known, also: [] }
+    return known.verdict === 'read' && sameBody(known.entry, offered)
+      ? { outcome: 'same again', entry: known.entry, also: [] }
       : { outcome: 'other body under this id' };
   if (!people.isTechnician(given.technicianId)) return { outcome: 'no such technician' };
   if (given.attachments.some((hash) => !files.find(hash)))

@@ -42,7 +42,7 @@ function LooseCells() {
       {loose.map((job) => (
         <Typography key={job.id}>
           <Link to={`/jobs/${job.id}/cell`}>{job.ticket}</Link>:{' '}
-          {job.looseCells.map(({ marking }) => marking).join(', ')} is out and not settled.
+          {job.looseCells.map(({ marking }) => marking).join(', ')} out and not settled.
         </Typography>
       ))}
       {loose.length > 0 && <Caution grave>{LOOSE_CELL_CAUTION}</Caution>}
