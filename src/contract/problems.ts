@@ -8,6 +8,8 @@ export const problem = z.object({
   detail: z.string(),
   /** What to do about it, where there is something to do. */
   whatToDo: z.string().optional(),
+  /** What the log of the server has it under. */
+  requestId: z.string().optional(),
   fields: z.array(z.object({ path: z.string(), message: z.string() })).optional(),
 });
 export type Problem = z.infer<typeof problem>;

@@ -3,7 +3,9 @@ import { join } from 'node:path';
 import compression from 'compression';
 import express, { type Express } from 'express';
 import helmet from 'helmet';
+import { randomUUID } from 'node:crypto';
 import { type Logger, pino } from 'pino';
+import { pinoHttp } from 'pino-http';
 import { keyRequired, onlyOwnNames } from './access/access';
 import { notFound, problemHandler } from './problem';
 import { bookRoutes } from './routes/book';
@@ -35,6 +37,18 @@ export function createApp({
   const app = express();
   app.disable('x-powered-by');
   app.set('etag', 'strong');
+  app.use(
+    pinoHttp({
+      logger: log,
+      genReqId: (_request, response) => {
+        const id = randomUUID();
+        response.setHeader('x-request-id', id);
+        return id;
+      },
+      // Failures are told once, by the last handler, with their stack; what went well needs no line.
+      autoLogging: false,
+    }),
+  );
   app.use(
     helmet({
       contentSecurityPolicy: {
@@ -92,6 +106,6 @@ export function createApp({
   app.use(() => {
     throw notFound('such page');
   });
-  app.use(problemHandler(log));
+  app.use(problemHandler());
   return app;
 }

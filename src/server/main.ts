@@ -6,7 +6,11 @@ import { createApp } from './app';
 import { here } from './here';
 import { openStore, runningClock } from './store/store';
 
-const log = pino({ name: 'wax-lantern' });
+const log = pino({
+  name: 'wax-lantern',
+  // Neither key nor cookie of a session belongs into a log.
+  redact: ['req.headers.authorization', 'req.headers.cookie'],
+});
 const host = process.env.HOST ?? '127.0.0.1';
 const port = Number(process.env.PORT ?? 4310);
 const key = process.env.WAX_KEY ?? null;

@@ -1,5 +1,4 @@
 import type { NextFunction, Request, Response } from 'express';
-import type { Logger } from 'pino';
 import { z } from 'zod';
 import { fieldsOf, type Problem } from '../contract';
 import type { NotKept } from './store/logbook/outcomes';
@@ -132,45 +131,107 @@ export function parsed<T>(schema: z.ZodType<T>, value: unknown): T {
 }
 
 /** The last handler: every failure leaves as a problem document, never as a stack trace. */
-export function problemHandler(log: Logger) {
-  return (error: unknown, _request: Request, response: Response, next: NextFunction): void => {
+export function problemHandler() {
+  return (error: unknown, request: Request, response: Response, next: NextFunction): void => {
     if (response.headersSent) {
       next(error);
       return;
     }
-    const { problem } = asProblem(error, log);
-    response.status(problem.status).type('application/problem+json').send(JSON.stringify(problem));
+    const { problem } = asProblem(error);
+    // What the client did wrong is its own to mend; what went wrong here is for whoever reads the log.
+    if (problem.status >= 500) request.log.error({ err: error }, problem.title);
+    const id = response.getHeader('x-request-id');
+    const told: Problem = { ...problem, ...(typeof id === 'string' ? { requestId: id } : {}) };
+    response.status(problem.status).type('application/problem+json').send(JSON.stringify(told));
   };
 }
 
-const bodyError = z.object({ type: z.string(), status: z.int(), expose: z.literal(true) });
+/** What a library between the socket and the routes refuses, with the status it means. */
+const refusedOnTheWay = z.object({ type: z.string().optional(), status: z.int().min(400).max(499) });
 
-function asProblem(error: unknown, log: Logger): HttpProblem {
+function asProblem(error: unknown): HttpProblem {
   if (error instanceof HttpProblem) return error;
-  const known = bodyError.safeParse(error);
-  if (known.success && known.data.type === 'entity.too.large') {
-    return problemOf(413, 'too-large', 'Too large', 'The body is over 1 MB.', {
-      whatToDo: 'Send less at once.',
-    });
-  }
-  if (known.success) {
-    return problemOf(known.data.status, 'unreadable', 'Not readable', 'The body is not readable as JSON.', {
-      whatToDo: 'Send one JSON document in UTF-8 with the content type application/json.',
-    });
-  }
   if (error instanceof URIError) {
     return problemOf(400, 'unreadable', 'Not readable', 'The address is not readable.', {
       whatToDo: 'Check the address.',
     });
   }
-  log.error({ error }, 'request failed');
-  return problemOf(
-    500,
-    'failed',
-    'This went wrong here',
-    'The server could not do it. Nothing was half written.',
-    {
-      whatToDo: 'Try again; if it stays so, look at the server’s log.',
-    },
+  const known = refusedOnTheWay.safeParse(error);
+  if (known.success) return onTheWay(known.data.status, known.data.type);
+  return (
+    storageProblem(error) ??
+    problemOf(
+      500,
+      'failed',
+      'This went wrong here',
+      'The server could not do it. Nothing was half written.',
+      {
+        whatToDo: 'Try again; if it stays so, look at the server’s log under the id of this request.',
+      },
+    )
   );
+}
+
+function onTheWay(status: number, type: string | undefined): HttpProblem {
+  switch (status) {
+    case 404:
+      return notFound('such file');
+    case 413:
+      return tooLarge(
+        type === 'entity.too.large' ? 'The body is over 1 MB.' : 'There is more in it than is taken at once.',
+      );
+    case 415:
+      return problemOf(
+        415,
+        'unreadable',
+        'Not readable',
+        'The body is packed in a way that is not known here.',
+        {
+          whatToDo: 'Send it as it is, or packed with gzip.',
+        },
+      );
+    default:
+      return problemOf(status, 'unreadable', 'Not readable', 'The body is not readable as JSON.', {
+        whatToDo: 'Send one JSON document in UTF-8 with the content type application/json.',
+      });
+  }
+}
+
+const coded = z.object({ code: z.string() });
+
+/** What ails the place where everything is kept, by the codes of SQLite and of the file system. */
+const STORAGE: readonly (readonly [codes: RegExp, detail: string, whatToDo: string])[] = [
+  [
+    /^(SQLITE_FULL|ENOSPC|EDQUOT)/,
+    'The disk of the server is full: nothing more can be kept.',
+    'Make room on it; what was recorded is safe. The bench keeps what you record until then.',
+  ],
+  [
+    /^(SQLITE_READONLY|SQLITE_CANTOPEN|EROFS|EACCES|EPERM)/,
+    'The folder of the data cannot be written to.',
+    'Give the server the right to write there, or mount it writable.',
+  ],
+  [
+    /^(SQLITE_CORRUPT|SQLITE_NOTADB)/,
+    'The database is damaged.',
+    'Stop the server and go back to the last copy of the data folder. Write nothing more into this one.',
+  ],
+  [
+    /^(SQLITE_IOERR|EIO)/,
+    'The disk of the server does not read or write.',
+    'Look at the disk and its cable, and copy the data folder away while it still reads.',
+  ],
+  [
+    /^SQLITE_BUSY/,
+    'Another program holds the database.',
+    'Close what else has the data folder open, a backup or a second server, and try again.',
+  ],
+];
+
+function storageProblem(error: unknown): HttpProblem | null {
+  const code = coded.safeParse(error).data?.code;
+  const found = code === undefined ? undefined : STORAGE.find(([codes]) => codes.test(code));
+  if (!found) return null;
+  const [, detail, whatToDo] = found;
+  return problemOf(503, 'not-ready', 'The server cannot keep anything now', detail, { whatToDo });
 }

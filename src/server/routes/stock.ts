@@ -194,6 +194,13 @@ export function stockRoutes(store: Store): Router {
         `Delivery note ${delivery.noteNumber} of ${delivery.supplier} is booked in already.`,
         'Nothing was changed. If it is another delivery, look for its own number.',
       );
+    if (outcome === 'no such order') throw notFound('such order');
+    if (outcome === 'lot on two lines')
+      throw notKept({
+        outcome: 'refused',
+        reasons: ['One lot stands on two lines of this note.'],
+        whatToDo: 'Make one line of them with the count of both, and book it in again. Nothing was changed.',
+      });
     if (outcome === 'lot booked before')
       throw conflict(
         `A lot of ${delivery.supplier} in this note is in stock already.`,

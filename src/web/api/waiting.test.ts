@@ -132,7 +132,7 @@ it('passes over an entry at which the server fails, shows it with what to do, an
     whatToDo: 'Try again.',
   };
   network = (path, init) =>
-    String(init.body).includes(idOf('entry a'))
+    (init.body as string | undefined)?.includes(idOf('entry a'))
       ? Promise.resolve(new Response(JSON.stringify(failed), { status: 500 }))
       : online(path, init);
   const page = await openPage();

@@ -19,7 +19,13 @@ interface OrderRow {
 }
 
 export type Delivered =
-  'received' | 'same again' | 'note booked before' | 'lot booked before' | 'order received before';
+  | 'received'
+  | 'same again'
+  | 'note booked before'
+  | 'lot booked before'
+  | 'lot on two lines'
+  | 'no such order'
+  | 'order received before';
 
 /** What the supplier will send, and when. */
 interface ComingNote {
@@ -117,6 +123,7 @@ export function ordersOf({ db, clock, bookNow, lots, setAside, bookIn }: Ground)
       if (deliveryKnown.get(id) !== undefined) return 'same again';
       if (noteKnown.get(supplier, noteNumber) !== undefined) return 'note booked before';
       const order = orderId === null ? null : (orderOf.get(orderId) ?? null);
+      if (orderId !== null && order === null) return 'no such order';
       if (order?.received === 1) return 'order received before';
       const cellOf = bookNow().cell;
       const lines = given.lines.map(({ line: { code, ...rest }, take }) => ({
@@ -124,6 +131,8 @@ export function ordersOf({ db, clock, bookNow, lots, setAside, bookIn }: Ground)
         line: { ...rest, code: rest.item === 'cell' ? (cellOf(code)?.code ?? code) : code },
       }));
       const kept = lines.filter(({ take }) => take !== 'sent back');
+      if (new Set(kept.map(({ line: each }) => `${each.code} ${each.lotCode}`)).size < kept.length)
+        return 'lot on two lines';
       if (kept.some(({ line: each }) => lots.same(supplier, each.lotCode, each.code) !== undefined))
         return 'lot booked before';
       const checked = order
