@@ -1,10 +1,11 @@
-import { createServer } from 'node:http';
+import { createServer, type RequestListener } from 'node:http';
 import { resolve } from 'node:path';
 import { pino } from 'pino';
 import { refusalToListen } from './access/access';
 import { createApp } from './app';
 import { here } from './here';
-import { openStore, runningClock } from './store/store';
+import { checkFolder, FolderRefused, holdFolder } from './store/folder';
+import { openStore, runningClock, type Store } from './store/store';
 
 const log = pino({
   name: 'wax-lantern',
@@ -18,6 +19,9 @@ const dataDir = resolve(process.env.WAX_DATA ?? './data');
 /** Set by the demo: the instant its clock starts at. */
 const demoStart = process.env.WAX_DEMO_START ?? null;
 
+/** What is being answered when a signal comes has so long to finish, ms. */
+const FINISH_WITHIN_MS = 4000;
+
 const refusal = refusalToListen(host, key);
 if (refusal !== null) {
   log.fatal(refusal);
@@ -28,29 +32,57 @@ if (!Number.isInteger(port) || port < 0 || port > 65_535) {
   process.exit(1);
 }
 
-const store = openStore({ dataDir, clock: runningClock(demoStart), demo: demoStart !== null });
-void store.attachments.tidy();
-const server = createServer(
-  createApp({ store, host, key, webDir: here(import.meta.url, '../../dist/web'), log }),
-);
-server.on('error', (error: NodeJS.ErrnoException) => {
-  log.fatal(error.code === 'EADDRINUSE' ? `Port ${port} is taken. Set PORT to a free one.` : error.message);
+/** Says in plain words why it does not start, and ends. */
+function refuse(words: string): never {
+  log.fatal(words);
   process.exit(1);
+}
+
+/** Nothing is read or changed before folder and port are this server's. */
+let letGo: () => void;
+try {
+  letGo = holdFolder(dataDir);
+} catch (error) {
+  refuse(error instanceof Error ? error.message : String(error));
+}
+let app: RequestListener = (_request, response) => {
+  response.writeHead(503, { 'content-type': 'text/plain; charset=utf-8', 'retry-after': '1' });
+  response.end('Starting.');
+};
+const server = createServer((request, response) => app(request, response));
+server.on('error', (error: NodeJS.ErrnoException) => {
+  refuse(error.code === 'EADDRINUSE' ? `Port ${port} is taken. Set PORT to a free one.` : error.message);
 });
 server.listen(port, host, () => {
+  const store = opened();
+  app = createApp({ store, host, key, webDir: here(import.meta.url, '../../dist/web'), log });
   const address = server.address();
   const actual = typeof address === 'object' && address ? address.port : port;
   process.stdout.write(
     `Wax Lantern is ready at http://${host.includes(':') ? `[${host}]` : host}:${actual}\n`,
   );
+  void store.attachments.tidy();
+  for (const signal of ['SIGTERM', 'SIGINT'] as const) process.once(signal, () => stop(store));
 });
 
-function stop(): void {
+function opened(): Store {
+  try {
+    checkFolder(dataDir);
+    return openStore({ dataDir, clock: runningClock(demoStart), demo: demoStart !== null });
+  } catch (error) {
+    if (!(error instanceof FolderRefused)) log.fatal({ err: error }, 'The shop could not be opened.');
+    refuse(error instanceof FolderRefused ? error.message : 'It did not start. Nothing was changed.');
+  }
+}
+
+/** What is being answered is finished; windows that only listen are let go, and come back to the next server. */
+function stop(store: Store): void {
   server.close(() => {
     store.close();
+    letGo();
     process.exit(0);
   });
-  server.closeAllConnections();
+  store.hangUp();
+  server.closeIdleConnections();
+  setTimeout(() => server.closeAllConnections(), FINISH_WITHIN_MS).unref();
 }
-process.on('SIGTERM', stop);
-process.on('SIGINT', stop);

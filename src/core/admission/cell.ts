@@ -17,8 +17,12 @@ type OfCell =
 
 const lotOf = ({ lots }: Question, id: string | null): Lot | undefined => lots().find((lot) => lot.id === id);
 
-/** Whether a thing may be taken from a lot on a day: not out of quarantine, and not past its date. */
-function refuseLot(lot: Lot, day: string, what: string): Admission | null {
+/**
+ * Whether a thing may be taken from a lot now: not out of quarantine, and not past its date. By the shop's clock: that of
+ * a bench may be behind.
+ */
+function refuseLot(lot: Lot, { context }: Pick<Question, 'context'>, what: string): Admission | null {
+  const day = localDay(context.nowUtc, context.shop.zone);
   if (lot.quarantined !== null)
     return refuse(
       [`Lot ${lot.lotCode} is in quarantine: ${lot.quarantined}.`],
@@ -40,7 +44,7 @@ const ofType: Judge<'cell.fitted'> = (entry, { state, context }) => {
 };
 
 /** Where it comes from: the lot named holds it, is not set aside, and is in date. */
-const fromLot: Judge<'cell.fitted'> = ({ payload, occurredAt }, question) => {
+const fromLot: Judge<'cell.fitted'> = ({ payload }, question) => {
   const { cellCode, lotId, ownersOwn } = payload;
   if (lotId === null)
     return ownersOwn
@@ -49,7 +53,7 @@ const fromLot: Judge<'cell.fitted'> = ({ payload, occurredAt }, question) => {
           ['It comes from no lot: its date, its supplier and the count of the stock would not be known.'],
           'Choose the lot it was taken from, or record it as the owner’s own.',
         );
-  const { catalogue, shop } = question.context;
+  const { catalogue } = question.context;
   const lot = lotOf(question, lotId);
   if (!lot) return refuse(['The lot named is not in this stock.'], 'Choose a lot from the list.');
   if (lot.item !== 'cell' || catalogue.cell(lot.code)?.code !== catalogue.cell(cellCode)?.code)
@@ -57,7 +61,7 @@ const fromLot: Judge<'cell.fitted'> = ({ payload, occurredAt }, question) => {
       [`Lot ${lot.lotCode} holds ${lot.code}, not ${cellCode}.`],
       'Choose the lot the cell was taken from.',
     );
-  return refuseLot(lot, localDay(occurredAt, shop.zone), 'cell');
+  return refuseLot(lot, question, 'cell');
 };
 
 /** Two places are said of a movement the book has none for, and stay as long as something is recorded at them. */
@@ -112,8 +116,7 @@ const accumulator: Judge<'cell.accumulator'> = ({ payload }, question) => {
   const lot = lotOf(question, lotId);
   if (lot?.item !== 'kit' || bareCode(lot.code) !== bareCode(kitCode))
     return refuse(['The lot named does not hold this kit.'], 'Choose the lot the kit was taken from.');
-  const { nowUtc, shop } = question.context;
-  return refuseLot(lot, localDay(nowUtc, shop.zone), 'kit');
+  return refuseLot(lot, question, 'kit');
 };
 
 /** The cell that was in the watch goes in again only where no other went in, and never out of the bin. */

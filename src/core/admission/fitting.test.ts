@@ -59,6 +59,18 @@ describe('accumulators and primary cells', () => {
     const long = { occurredAt: '2025-01-05T10:00:00.000Z' };
     expect(admit(job, () => job.add('cell.accumulator', payload, long), kits).verdict).toBe(verdict);
   });
+  it('no bench whose clock is behind brings a cell back into its date', () => {
+    const job = takenIn('cell only');
+    job.add('cell.well-measured', { diameterMm: 7, depthMm: 2.3 });
+    const old = { ...lot, bestBefore: '2026-01-31' };
+    const fresh = (from: typeof lot) => ({ ...primary, lotId: from.id, ownersOwn: false });
+    const long = { occurredAt: '2025-01-05T10:00:00.000Z' };
+    expect(admit(job, () => job.add('cell.fitted', fresh(lot), long), [lot]).verdict).toBe('admitted');
+    expect(admit(job, () => job.add('cell.fitted', fresh(old), long), [old])).toMatchObject({
+      verdict: 'refused',
+      reasons: ['Lot S-1 is past its date since 2026-01-31.'],
+    });
+  });
   it('the same cell goes back only where no other was fitted, and a later fitting takes its place', () => {
     const job = takenIn('cell only');
     job.add('cell.fitted', primary);

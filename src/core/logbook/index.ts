@@ -7,6 +7,7 @@ export {
   type Payloads,
   reopens,
 } from './entry';
+export { clockApart } from './clocks';
 export { MAIN_WELL, wellKey, wellOf } from './envelope';
 export {
   AGREED_HOW,

@@ -103,7 +103,7 @@ export function shopRoutes(store: Store): Router {
     });
     response.write(': listening\n\n');
     const send = (item: LiveNews): void => void response.write(`data: ${JSON.stringify(item)}\n\n`);
-    const unsubscribe = store.subscribe(send);
+    const unsubscribe = store.subscribe(send, () => response.end());
     const heartbeat = setInterval(() => response.write(': still here\n\n'), HEARTBEAT_MS);
     request.on('close', () => {
       clearInterval(heartbeat);

@@ -2,6 +2,7 @@ import { mkdirSync, readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import Database from 'better-sqlite3';
 import { here } from '../here';
+import { databaseOf, FolderRefused } from './folder';
 
 export type Db = Database.Database;
 
@@ -40,7 +41,7 @@ export function migrate(db: Db, migrations: readonly Migration[] = readMigration
   const done = new Set(db.prepare<[], number>('SELECT number FROM migration').pluck().all());
   const newest = Math.max(0, ...done);
   if (newest > (migrations.at(-1)?.number ?? 0)) {
-    throw new Error(
+    throw new FolderRefused(
       `The database was written by a newer program (migration ${newest}). Start the newer program, or point WAX_DATA at another folder.`,
     );
   }
@@ -68,7 +69,7 @@ export function openConnection(file: string): Db {
 /** The shop's database in its data folder, brought up to date. */
 export function openDatabase(dataDir: string): Db {
   mkdirSync(dataDir, { recursive: true });
-  const db = openConnection(join(dataDir, 'wax-lantern.db'));
+  const db = openConnection(databaseOf(dataDir));
   migrate(db);
   return db;
 }

@@ -176,7 +176,7 @@ describe('the ledger', () => {
 });
 
 describe('older payloads on disk', () => {
-  it('stop the job with a plain error where no upcaster leads up, instead of being read wrongly', () => {
+  it('are a line of their own where no upcaster leads up, instead of being read wrongly', () => {
     const job = newJob('old');
     store.logbook.takeIn(job);
     const db = openConnection(join(folder, 'wax-lantern.db'));
@@ -185,6 +185,10 @@ describe('older payloads on disk', () => {
        VALUES (?, ?, 'set.time', 99, '{"set":true}', ?, ?, ?, 'bench 1', '[]')`,
     ).run(idOf('future'), job.id, NOW, NOW, technicianId);
     db.close();
-    expect(() => store.logbook.job(job.id)).toThrow(/newer than this program/);
+    const read = store.logbook.job(job.id);
+    expect(read?.unreadable).toMatchObject([
+      { id: idOf('future'), reason: expect.stringContaining('newer than this program') as string },
+    ]);
+    expect(read?.entries.map(({ id }) => id)).not.toContain(idOf('future'));
   });
 });

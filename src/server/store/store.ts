@@ -47,8 +47,10 @@ export interface Store {
   inOne(write: () => void): void;
   /** Tells every subscriber that something was written. */
   publish(item: LiveNews): void;
-  /** Gives the way to end the subscription. */
-  subscribe(listener: (item: LiveNews) => void): () => void;
+  /** `onEnd` is called when no more news will come. Gives the way to end the subscription. */
+  subscribe(listener: (item: LiveNews) => void, onEnd?: () => void): () => void;
+  /** Lets every subscriber go: the server stops. */
+  hangUp(): void;
   close(): void;
 }
 
@@ -99,7 +101,7 @@ export function openStore({
       return owner?.email ? 'e-mail' : null;
     },
   });
-  const news = new EventEmitter<{ news: [LiveNews] }>();
+  const news = new EventEmitter<{ news: [LiveNews]; end: [] }>();
   news.setMaxListeners(0);
   return {
     clock,
@@ -115,10 +117,15 @@ export function openStore({
     context,
     inOne: (write) => inTransaction(db, write)(),
     publish: (item) => void news.emit('news', item),
-    subscribe(listener) {
+    subscribe(listener, onEnd = () => undefined) {
       news.on('news', listener);
-      return () => void news.off('news', listener);
+      news.on('end', onEnd);
+      return () => {
+        news.off('news', listener);
+        news.off('end', onEnd);
+      };
     },
+    hangUp: () => void news.emit('end'),
     close: () => void db.close(),
   };
 }

@@ -2,7 +2,14 @@ import { Alert, Button, Paper, Stack, Typography } from '@mui/material';
 import { type ReactNode, useState } from 'react';
 import { type FieldValues, FormProvider, useForm } from 'react-hook-form';
 import { kindDefinition } from '../../contract';
-import { type Entry, entryInWords, type EntryKind, type EntryOf, type Payloads } from '../../core/logbook';
+import {
+  clockApart,
+  type Entry,
+  entryInWords,
+  type EntryKind,
+  type EntryOf,
+  type Payloads,
+} from '../../core/logbook';
 import { capital } from '../../core/craft/judgement';
 import { localTime } from '../../core/craft/time';
 import { formResolver } from '../kit/formResolver';
@@ -38,10 +45,12 @@ interface Props<K extends EntryKind> {
 export function RecordedBy({ entry }: { readonly entry: Entry }) {
   const { technicians, context } = useJob();
   const who = technicians.find((each) => each.id === entry.technicianId)?.initials ?? '?';
+  const apart = clockApart(entry);
   return (
     <Typography component="span" variant="body2" color="text.secondary">
       {who}, {localTime(entry.occurredAt, context.shop.zone, 'HH:mm')}
       {entry.sequence === null ? ', waiting to be saved' : ''}
+      {apart === null ? '' : `, ${apart}`}
     </Typography>
   );
 }

@@ -1,7 +1,7 @@
 import { Box, Button, TableCell, TableRow, Typography } from '@mui/material';
 import type { UnreadableEntry } from '../../contract';
 import { capital } from '../../core/craft/judgement';
-import { type Entry, entryInWords } from '../../core/logbook';
+import { clockApart, type Entry, entryInWords } from '../../core/logbook';
 import { localTime } from '../../core/craft/time';
 import { isReadable } from '../api/waiting';
 import { Fold } from '../kit/Fold';
@@ -62,7 +62,9 @@ function EntryRow({ entry }: { readonly entry: Entry }) {
   return (
     <TableRow>
       <TableCell>{entry.sequence ?? 'waits'}</TableCell>
-      <TableCell>{localTime(entry.occurredAt, context.shop.zone)}</TableCell>
+      <TableCell>
+        {[localTime(entry.occurredAt, context.shop.zone), clockApart(entry)].filter(Boolean).join('; ')}
+      </TableCell>
       <TableCell>{technicians.find((each) => each.id === entry.technicianId)?.initials ?? '?'}</TableCell>
       <TableCell>
         <Typography

@@ -1,0 +1,107 @@
+import { spawnSync } from 'node:child_process';
+import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { buildServer, startServer } from '../testing/serverProcess';
+import { openConnection } from './store/database';
+import { openStore } from './store/store';
+
+let dataDir: string;
+const database = (): string => join(dataDir, 'wax-lantern.db');
+
+/** The bytes of the database; null where it is gone. */
+const content = (): string | null => (existsSync(database()) ? readFileSync(database(), 'base64') : null);
+
+/** Starts the server where it will not, and gives what it says. */
+function refused(): { readonly status: number | null; readonly said: string } {
+  const { status, stdout, stderr } = spawnSync(
+    process.execPath,
+    [join(process.cwd(), 'dist/server/main.js')],
+    {
+      env: { ...process.env, PORT: '0', WAX_DATA: dataDir },
+      encoding: 'utf8',
+      timeout: 20_000,
+    },
+  );
+  return { status, said: stdout + stderr };
+}
+
+beforeAll(buildServer, 60_000);
+beforeEach(() => {
+  dataDir = mkdtempSync(join(tmpdir(), 'wax-start-'));
+  openStore({ dataDir }).close();
+});
+afterEach(() => rmSync(dataDir, { recursive: true, force: true }));
+
+const filesBeside = (): void => {
+  mkdirSync(join(dataDir, 'attachments', 'ab'), { recursive: true });
+  writeFileSync(join(dataDir, 'attachments', 'ab', 'abcd'), 'kept');
+};
+
+describe('a server that must not start', () => {
+  it.each([
+    [
+      'its database gone beside files',
+      () => (filesBeside(), rmSync(database())),
+      'is gone, and files of a shop',
+    ],
+    [
+      'its database empty beside files',
+      () => (filesBeside(), writeFileSync(database(), '')),
+      'is empty, and files',
+    ],
+    ['something else in its place', () => writeFileSync(database(), 'x'.repeat(5000)), 'is not a database'],
+    [
+      'a damaged database',
+      () => {
+        const bytes = readFileSync(database());
+        bytes.fill(0xa5, 4096, 4096 * 6);
+        writeFileSync(database(), bytes);
+      },
+      'is damaged',
+    ],
+    [
+      'a database of a newer program',
+      () => {
+        const db = openConnection(database());
+        db.prepare('INSERT INTO migration (number, name) VALUES (999, ?)').run('999_later.sql');
+        db.close();
+      },
+      'written by a newer program',
+    ],
+  ])('with %s says so and the way back, without a stack, and changes nothing', (_, spoil, words) => {
+    spoil();
+    const before = content();
+    const { status, said } = refused();
+    expect(status).toBe(1);
+    expect(said).toContain(words);
+    expect(said).toMatch(/WAX_DATA/);
+    expect(said).not.toMatch(/at .*\.js:\d+/);
+    expect(content()).toBe(before);
+  });
+
+  it('because another has the folder says that, and may once the other is gone however it went', async () => {
+    const first = await startServer(dataDir);
+    const { status, said } = refused();
+    expect(status).toBe(1);
+    expect(said).toContain('Another server has the folder');
+    await first.end('SIGKILL');
+    const second = await startServer(dataDir);
+    expect((await fetch(`${second.url}/api/health`)).status).toBe(200);
+    await second.end('SIGTERM');
+  });
+});
+
+it('ends on a signal within five seconds, what is being answered finished and listeners let go', async () => {
+  const server = await startServer(dataDir);
+  const news = await fetch(`${server.url}/api/news`);
+  const heard = news.text();
+  const asked = Promise.all(Array.from({ length: 20 }, () => fetch(`${server.url}/api/stock`)));
+  const started = Date.now();
+  const answers = await asked;
+  await server.end('SIGTERM');
+  expect(Date.now() - started).toBeLessThan(5000);
+  expect(answers.map(({ status }) => status)).toEqual(Array.from({ length: 20 }, () => 200));
+  await expect(heard).resolves.toContain('listening');
+  expect(server.child.exitCode).toBe(0);
+});

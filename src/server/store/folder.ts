@@ -1,0 +1,72 @@
+import { existsSync, mkdirSync, readdirSync, statSync } from 'node:fs';
+import { join } from 'node:path';
+import Database from 'better-sqlite3';
+
+/** Why a data folder must not be opened, and the way back, in plain words. */
+export class FolderRefused extends Error {}
+
+/** The file of the shop's database in a data folder. */
+export const databaseOf = (dataDir: string): string => join(dataDir, 'wax-lantern.db');
+
+const codeOf = (error: unknown): string =>
+  error instanceof Error && 'code' in error ? String(error.code) : '';
+
+const COPY_BACK = 'Put back the last copy of the whole data folder, or point WAX_DATA at the right one.';
+
+/** Whether files were kept in a folder: then a shop was there. */
+function hasFiles(dataDir: string): boolean {
+  const folder = join(dataDir, 'attachments');
+  return existsSync(folder) && readdirSync(folder).length > 0;
+}
+
+/**
+ * Takes a data folder for one server, until the process ends however it ends: the system lets go of the lock then.
+ * Throws `FolderRefused` where another holds it or it cannot be written.
+ */
+export function holdFolder(dataDir: string): () => void {
+  try {
+    mkdirSync(dataDir, { recursive: true });
+    const lock = new Database(join(dataDir, 'in-use.db'), { timeout: 0 });
+    lock.pragma('journal_mode = MEMORY');
+    lock.exec('BEGIN EXCLUSIVE');
+    return () => void lock.close();
+  } catch (error) {
+    if (codeOf(error).startsWith('SQLITE_BUSY'))
+      throw new FolderRefused(
+        `Another server has the folder ${dataDir} open. Use that one, or end it before starting this one.`,
+      );
+    throw new FolderRefused(
+      `The folder ${dataDir} cannot be written to (${codeOf(error)}). Give the server the right to write there, or point WAX_DATA elsewhere.`,
+    );
+  }
+}
+
+/**
+ * Looks at a data folder before anything is changed in it. Throws `FolderRefused` where its database is gone or empty
+ * while files are there, is none, or is damaged.
+ */
+export function checkFolder(dataDir: string): void {
+  const file = databaseOf(dataDir);
+  if (!existsSync(file) || statSync(file).size === 0) {
+    if (hasFiles(dataDir))
+      throw new FolderRefused(
+        `The database ${file} is ${existsSync(file) ? 'empty' : 'gone'}, and files of a shop lie beside it. ${COPY_BACK}`,
+      );
+    return;
+  }
+  try {
+    const db = new Database(file, { timeout: 5000 });
+    const found = db.pragma('quick_check(1)', { simple: true });
+    db.close();
+    if (found === 'ok') return;
+    throw new FolderRefused(`The database ${file} is damaged: ${String(found)}. ${COPY_BACK}`);
+  } catch (error) {
+    if (error instanceof FolderRefused) throw error;
+    if (codeOf(error) === 'SQLITE_NOTADB') throw new FolderRefused(`${file} is not a database. ${COPY_BACK}`);
+    if (codeOf(error).startsWith('SQLITE_CORRUPT'))
+      throw new FolderRefused(`The database ${file} is damaged. ${COPY_BACK}`);
+    throw new FolderRefused(
+      `The database ${file} cannot be opened (${codeOf(error)}). Look whether the server may read and write it.`,
+    );
+  }
+}
