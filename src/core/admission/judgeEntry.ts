@@ -58,8 +58,10 @@ const OF_ONE_CELL: readonly EntryKind[] = [
 /** What names a place the movement has not, or none where it has several, would stand at no cell and be seen nowhere. */
 function judgePlace(entry: Entry, { state }: Question): Admission | null {
   const { kind, well, supersedes, withdraws } = entry;
-  const atOne = state.standing.find((each) => each.well !== null);
-  if (atOne && withdraws !== null && withdraws === state.facts.places?.id)
+  const { places } = state.facts;
+  const named = places && withdraws === places.id ? [places.payload.first, places.payload.second] : [];
+  const atOne = state.standing.find((each) => each.well !== null && named.includes(each.well));
+  if (atOne)
     return refuse(
       [`Something is recorded at “${atOne.well}”: ${entryInWords(atOne)}.`],
       'Withdraw what is recorded at one of the two places first.',

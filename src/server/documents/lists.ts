@@ -1,6 +1,6 @@
 import { stringify } from 'csv-stringify/sync';
-import type { CarriedLot, JobSummary } from '../../contract';
-import { entryInWords } from '../../core/logbook';
+import type { CarriedLot, JobSummary, UnreadableEntry } from '../../contract';
+import { type Entry, entryInWords } from '../../core/logbook';
 import { STAGE_WORDS } from '../../core/craft/policy';
 import { notFound } from '../problem';
 import type { Store } from '../store/store';
@@ -127,6 +127,13 @@ export function jobsCsv(jobs: readonly JobSummary[]): string {
 export function logbookCsv(store: Store, jobId: string): { readonly ticket: string; readonly text: string } {
   const resource = store.logbook.job(jobId);
   if (!resource) throw notFound('such job');
+  const about = (line: Entry | UnreadableEntry) => ({
+    sequence: line.sequence,
+    occurred_at: line.occurredAt,
+    recorded_at: line.recordedAt,
+    technician: store.shops.technician(line.technicianId)?.initials ?? '',
+    kind: line.kind,
+  });
   const text = csv(
     [
       'sequence',
@@ -141,22 +148,14 @@ export function logbookCsv(store: Store, jobId: string): { readonly ticket: stri
     ],
     [
       ...resource.entries.map((entry) => ({
-        sequence: entry.sequence,
-        occurred_at: entry.occurredAt,
-        recorded_at: entry.recordedAt,
-        technician: store.shops.technician(entry.technicianId)?.initials ?? '',
+        ...about(entry),
         bench: entry.bench,
-        kind: entry.kind,
         words: entryInWords(entry),
         supersedes: entry.supersedes.join(' '),
         withdraws: entry.withdraws,
       })),
       ...resource.unreadable.map((line) => ({
-        sequence: line.sequence,
-        occurred_at: line.occurredAt,
-        recorded_at: line.recordedAt,
-        technician: store.shops.technician(line.technicianId)?.initials ?? '',
-        kind: line.kind,
+        ...about(line),
         words: `cannot be read by this version: ${line.reason}`,
       })),
     ].sort((a, b) => (a.sequence ?? 0) - (b.sequence ?? 0)),

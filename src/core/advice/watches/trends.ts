@@ -31,7 +31,8 @@ function currentLimit(
   const own = calibre?.wells.find(({ name }) => name === well);
   if (own !== undefined && own.limitUA !== null)
     return { label: `limit, ${calibre?.code ?? ''}, ${own.name}`, value: own.limitUA, eitherWay: false };
-  if (own !== undefined && own !== calibre?.wells[0]) return null;
+  // The movement’s own figure is of its first cell; of any other place nobody has one.
+  if (well !== null && (own === undefined || own !== calibre?.wells[0])) return null;
   const { limitUA, of } = figuresFor(calibre, book).current;
   return { label: `limit, ${of}`, value: limitUA, eitherWay: false };
 }

@@ -125,6 +125,14 @@ describe('the history of a watch', () => {
     ]);
   });
 
+  it('holds a place that is in no book against no limit: nobody has its figure', () => {
+    const job = takenIn('diagnose', null);
+    job.add('cell.places', { first: 'hands', second: 'display' });
+    job.add('check.reading', readingOf('currentUA', 2.9), { well: 'display' });
+    const [current] = trendsOfWatch(watchHistory([]), job.state(), null, book);
+    expect(current).toMatchObject({ well: 'display', points: [{ value: 2.9 }], limit: null });
+  });
+
   it('counts only what stands, and is empty for a watch never opened', () => {
     const taken = readyJob();
     const fitted = taken.entries.find((entry) => entry.kind === 'cell.fitted');
