@@ -12,7 +12,14 @@ const BESIDE = ['store/migrations', 'store/catalogue', 'devices/pictures'];
 export default defineConfig({
   root,
   build: {
-    ssr: 'src/server/main.ts',
+    ssr: true,
+    rollupOptions: {
+      input: {
+        main: 'src/server/main.ts',
+        'jobFile.worker': 'src/server/offLoop/jobFile.worker.ts',
+      },
+      output: { entryFileNames: '[name].js', chunkFileNames: 'shared-[hash].js' },
+    },
     outDir,
     emptyOutDir: true,
     target: 'node20',

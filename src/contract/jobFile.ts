@@ -3,7 +3,7 @@ import type { Entry, Statement } from '../core/logbook';
 import type { Shop } from '../core/craft/policy';
 import { newEntry, type NewEntry, raiseNewEntry } from './entries/entries';
 import { fileHash, id, instant, text } from './fields';
-import { fieldsOf, type Problem } from './problems';
+import { fieldsOf, MOST_NAMED, type Problem } from './problems';
 import {
   customer,
   type Customer,
@@ -18,6 +18,8 @@ export const VISIT_FILE_FORMAT = 'wax-lantern-visit';
 /** Version 2 carries the people, the files and the links of a job, so that it arrives whole elsewhere. */
 export const JOB_FILE_VERSION = 2;
 
+const counterName = text({ words: 'Counter', max: 80, example: 'Saltmarsh Road' });
+
 const fileOfJob = z.looseObject({
   format: z.literal(JOB_FILE_FORMAT),
   formatVersion: z.literal(JOB_FILE_VERSION),
@@ -29,11 +31,13 @@ const fileOfJob = z.looseObject({
     receivedAt: instant,
     follows: z.looseObject({ jobId: id, why: z.enum(FOLLOWS) }).nullable(),
   }),
+  // Files of an older program name the shop, too.
+  shop: z.looseObject({ name: counterName }),
   customerId: id,
   customer: customer.nullable(),
   technicians: z.array(newTechnician).min(1, 'Technicians: those who wrote the entries.').max(200),
   entries: z
-    .array(z.looseObject({ recordedAt: instant }))
+    .array(z.looseObject({ recordedAt: instant, counter: counterName.nullable().default(null) }))
     .min(1, 'Entries: at least one.')
     .max(5000),
   attachments: z
@@ -52,6 +56,7 @@ const fileOfJob = z.looseObject({
     .array(z.looseObject({ hash: fileHash }))
     .max(500)
     .default([]),
+  unreadable: z.array(z.looseObject({ id })).max(5000).default([]),
 });
 
 /** A job as it stands in a file: everything that makes it, and nothing of the shop it was made in. */
@@ -89,13 +94,25 @@ export interface JobFile {
 
 /** What is taken from a file: entries of today, each with when it was put on record. */
 export type JobFromFile = Pick<JobFile, 'job' | 'customerId' | 'customer' | 'technicians' | 'attachments'> & {
-  readonly entries: readonly { readonly entry: NewEntry; readonly recordedAt: string }[];
+  readonly entries: readonly {
+    readonly entry: NewEntry;
+    readonly recordedAt: string;
+    /** The counter that recorded it: the one that saved the file, or one it came from to that. */
+    readonly counter: string;
+  }[];
+  /** Entries the program that saved it could not read, by id. */
+  readonly unreadable: readonly string[];
 };
 
 export type FileReading =
   | { readonly verdict: 'read'; readonly jobs: readonly JobFromFile[] }
   | { readonly verdict: 'foreign'; readonly reason: string }
-  | { readonly verdict: 'damaged'; readonly fields: NonNullable<Problem['fields']> };
+  | {
+      readonly verdict: 'damaged';
+      /** The first places. */
+      readonly fields: NonNullable<Problem['fields']>;
+      readonly found: number;
+    };
 
 const anyFile = z.looseObject({ format: z.string(), formatVersion: z.unknown() });
 
@@ -104,10 +121,19 @@ function readJob(value: unknown, at: string): JobFromFile | NonNullable<Problem[
   const under = (path: string): string => (at === '' ? path : `${at}.${path}`);
   if (!parsed.success)
     return fieldsOf(parsed.error).map(({ path, message }) => ({ path: under(path), message }));
-  const { job, customerId, customer: owner, technicians, attachments, filesMissing } = parsed.data;
+  const {
+    job,
+    shop,
+    customerId,
+    customer: owner,
+    technicians,
+    attachments,
+    filesMissing,
+    unreadable,
+  } = parsed.data;
   const wrong: NonNullable<Problem['fields']> = [];
   const entries = parsed.data.entries.flatMap((stored, index) => {
-    const { recordedAt, sequence: _, jobId: __, ...told } = stored;
+    const { recordedAt, counter, sequence: _, jobId: __, ...told } = stored;
     const entry = newEntry.safeParse(raiseNewEntry(told));
     if (!entry.success) {
       wrong.push(
@@ -118,7 +144,7 @@ function readJob(value: unknown, at: string): JobFromFile | NonNullable<Problem[
       );
       return [];
     }
-    return [{ entry: entry.data, recordedAt }];
+    return [{ entry: entry.data, recordedAt, counter: counter ?? shop.name }];
   });
   const known = new Set(technicians.map((person) => person.id));
   const held = new Set([...attachments, ...filesMissing].map((file) => file.hash));
@@ -145,6 +171,7 @@ function readJob(value: unknown, at: string): JobFromFile | NonNullable<Problem[
         technicians,
         attachments,
         entries,
+        unreadable: unreadable.map((line) => line.id),
       };
 }
 
@@ -170,7 +197,7 @@ export function readJobFile(value: unknown): FileReading {
   const read = parts.map((part) => readJob(part.value, part.at));
   const wrong = read.flatMap((each) => (Array.isArray(each) ? each : []));
   return wrong.length > 0
-    ? { verdict: 'damaged', fields: wrong.slice(0, 20) }
+    ? { verdict: 'damaged', fields: wrong.slice(0, MOST_NAMED), found: wrong.length }
     : { verdict: 'read', jobs: read as readonly JobFromFile[] };
 }
 

@@ -10,6 +10,7 @@ import { keyRequired, onlyOwnNames } from './access/access';
 import { notFound, problemHandler } from './problem';
 import { bookRoutes } from './routes/book';
 import { deviceRoutes } from './routes/devices';
+import { jobImportRoutes } from './routes/jobImport';
 import { jobRoutes } from './routes/jobs';
 import { shopRoutes } from './routes/shop';
 import { stockRoutes } from './routes/stock';
@@ -85,6 +86,7 @@ export function createApp({
     '/api',
     shopRoutes(store),
     stockRoutes(store),
+    jobImportRoutes(store),
     jobRoutes(store),
     bookRoutes(store),
     deviceRoutes(store),

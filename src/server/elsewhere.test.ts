@@ -1,5 +1,7 @@
-import type { JobFile, JobImported, JobResource, Problem } from '../contract';
-import { Counter, delivery, newJob, technicianId } from '../testing/counter';
+import { gzipSync } from 'node:zlib';
+import type { JobFile, JobImported, JobResource, JobSummary, Problem } from '../contract';
+import type { EntryKind, Payloads } from '../core/logbook';
+import { Counter, delivery, entryOf, newJob, technicianId } from '../testing/counter';
 import { idOf, readingOf } from '../testing/fixtures';
 
 let here: Counter;
@@ -73,7 +75,7 @@ describe('a job that goes to another counter', () => {
       [here, there].map(async (counter) => (await counter.get<JobResource>(`/api/jobs/${job}`)).body),
     );
     if (!mine || !yours) throw new Error('not read');
-    expect(bare(yours)).toEqual(bare(mine));
+    expect(bare(yours)).toEqual(bare(mine).map((entry) => ({ ...entry, counter: 'Test counter' })));
     expect(yours.customer).toEqual(mine.customer);
     expect(yours.attachments).toEqual(mine.attachments);
     expect(yours.job.cameAs).toBe('T0001-8');
@@ -171,6 +173,251 @@ describe('a file that cannot be taken in is refused in words, and leaves nothing
       entry.kind === 'arrive.complaint' ? { ...entry, payload: { picked: [], words: 'other words' } } : entry,
     );
     expect((await takeIn(there, { ...file, entries })).status).toBe(409);
+  });
+});
+
+/** An entry as it stands in a file of another counter. */
+const inFile = <K extends EntryKind>(
+  jobId: string,
+  name: string,
+  kind: K,
+  payload: Payloads[K],
+  more: object = {},
+) => ({
+  ...entryOf(name, kind, payload),
+  jobId,
+  sequence: 900,
+  recordedAt: '2026-03-17T11:00:00.000Z',
+  counter: null,
+  ...more,
+});
+
+const cell = {
+  cellCode: 'SR621SW',
+  lotId: delivery.id,
+  supplier: '',
+  lotCode: 'S-1',
+  alkalineAgreed: false,
+  ownersOwn: false,
+};
+const signature: Payloads['handback.signed'] = {
+  initials: 'TQ',
+  catalogueRevision: 1,
+  policyRevision: 1,
+  restsOnSequence: 1,
+  statement: {
+    found: [],
+    done: [],
+    fitted: [],
+    tested: [],
+    notDone: [],
+    water: 'Water resistant to 3 bar.',
+    nextVisitOn: null,
+    nextVisit: '',
+    warranty: '',
+    priceMinor: 0,
+  },
+};
+
+describe('entries of a file for a job that is here are judged like those typed here', () => {
+  let job: string;
+  let file: JobFile;
+  const inStock = () => here.store.stock.lots().map(({ balance }) => balance);
+  const wholeJob = async () => (await here.get<JobResource>(`/api/jobs/${job}`)).body;
+  const withMore = (...more: object[]) => ({ ...file, entries: [...file.entries, ...more] });
+  const leavesAll = async (given: object, status: number, words: string): Promise<void> => {
+    const before = [await wholeJob(), inStock(), here.store.shops.technicians()];
+    const { status: got, body } = await takeIn(here, given);
+    expect([got, body.detail]).toEqual([status, expect.stringContaining(words)]);
+    expect([await wholeJob(), inStock(), here.store.shops.technicians()]).toEqual(before);
+  };
+  beforeEach(async () => {
+    await here.post('/api/lots', delivery);
+    job = await here.takeInMeasured('a');
+    file = await saved(here, job);
+  });
+
+  it('move this stock, and stand as that counter’s', async () => {
+    const { status } = await takeIn(here, withMore(inFile(job, 'f', 'cell.fitted', cell)));
+    expect([status, inStock()]).toEqual([201, [4]]);
+    expect((await wholeJob()).entries.at(-1)).toMatchObject({ kind: 'cell.fitted', counter: 'Test counter' });
+    await takeIn(here, withMore(inFile(job, 'f', 'cell.fitted', cell)));
+    expect(inStock()).toEqual([4]);
+  });
+
+  it.each<[string, object[], string]>([
+    ['a fitting from no lot here', [{ ...cell, lotId: idOf('elsewhere') }], 'not in this stock'],
+    ['another type than fits', [{ ...cell, cellCode: 'CR2032' }], ''],
+  ])('are refused: %s', async (_, [payload], words) => {
+    await leavesAll(withMore(inFile(job, 'f', 'cell.fitted', payload as typeof cell)), 422, words);
+  });
+
+  it('cannot sign', async () => {
+    await leavesAll(withMore(inFile(job, 's', 'handback.signed', signature)), 422, 'It would sign');
+  });
+
+  it('bring somebody along only with what they recorded', async () => {
+    const stranger = { id: idOf('stranger'), name: 'Ona Quayle', initials: 'OQ' };
+    const refused = inFile(job, 's', 'handback.signed', signature, { technicianId: stranger.id });
+    await leavesAll({ ...withMore(refused), technicians: [...file.technicians, stranger] }, 422, 'sign');
+  });
+
+  it('cannot take back what was fitted or taken here, nor correct it', async () => {
+    await here.record(job, 'own', 'cell.fitted', cell);
+    file = await saved(here, job);
+    const own = idOf('entry own');
+    const gone = inFile(job, 'w', 'logbook.withdrawn', { reason: 'so' }, { withdraws: own });
+    await leavesAll(withMore(gone), 422, 'take back what is recorded here');
+    const corrected = inFile(job, 'c', 'cell.fitted', { ...cell, lotCode: 'S-2' }, { supersedes: [own] });
+    await leavesAll(withMore(corrected), 422, 'take back what is recorded here');
+    expect(inStock()).toEqual([4]);
+  });
+
+  it('stand or fall together', async () => {
+    const good = inFile(job, 'n', 'open.technique', { note: 'clicks late' });
+    const bad = inFile(job, 'f', 'cell.fitted', { ...cell, lotId: idOf('elsewhere') });
+    await leavesAll(withMore(good, bad), 422, `entry ${file.entries.length + 2}`);
+  });
+
+  it('belong to the owner, watch and visit the job has', async () => {
+    const note = inFile(job, 'n', 'open.technique', { note: 'clicks late' });
+    for (const other of ['watchId', 'visitId'])
+      await leavesAll(
+        { ...withMore(note), job: { ...file.job, [other]: idOf('other') } },
+        422,
+        'names another',
+      );
+    await leavesAll({ ...withMore(note), customerId: idOf('other') }, 422, 'names another');
+  });
+});
+
+describe('a job of another counter that is new here', () => {
+  it('keeps its signature as that counter’s, wherever it is shown', async () => {
+    const job = await there.takeIn('a');
+    const file = await saved(there, job);
+    const entries = [...file.entries, inFile(job, 's', 'handback.signed', signature)];
+    expect((await takeIn(here, { ...file, entries })).status).toBe(201);
+    const [onRack] = (await here.get<JobSummary[]>('/api/rack')).body;
+    expect(onRack?.signedBy).toBe('TQ at another counter, Test counter');
+    const csv = (await here.get<string>(`/api/jobs/${job}/logbook.csv`)).body;
+    expect(csv.split('\r\n').at(-2)).toContain('Test counter');
+    const again = await saved(here, job);
+    expect(new Set(again.entries.map(({ counter }) => counter))).toEqual(new Set(['Test counter']));
+    await here.record(job, 'w', 'logbook.withdrawn', { reason: 'no' }, { withdraws: idOf('entry s') });
+    expect((await here.get<JobSummary[]>('/api/rack')).body[0]?.signedBy).toContain('another counter');
+  });
+
+  it.each<[string, (file: JobFile, mine: string) => object | Promise<object>, number, string]>([
+    [
+      'in a visit of this counter',
+      async (file, mine) => {
+        const own = await saved(here, mine);
+        const { visitId } = own.job;
+        return {
+          ...file,
+          job: { ...file.job, visitId },
+          customerId: own.customerId,
+          customer: own.customer,
+          entries: file.entries.map((entry) =>
+            entry.kind === 'arrive.received'
+              ? { ...entry, payload: { ...entry.payload, visitId, customerId: own.customerId } }
+              : entry,
+          ),
+        };
+      },
+      422,
+      'stand in a visit of this counter',
+    ],
+    [
+      'received for another owner than it names',
+      (file) => ({ ...file, customerId: idOf('other') }),
+      422,
+      'another owner, watch or visit',
+    ],
+    [
+      'that follows a job of another watch',
+      (file, mine) => ({ ...file, job: { ...file.job, follows: { jobId: mine, why: 'comeback' } } }),
+      422,
+      'which is of another watch',
+    ],
+    [
+      'that takes a signature back',
+      (file) => ({
+        ...file,
+        entries: [
+          ...file.entries,
+          inFile(file.job.id, 's', 'handback.signed', signature),
+          inFile(file.job.id, 'w', 'logbook.withdrawn', { reason: 'x' }, { withdraws: idOf('entry s') }),
+        ],
+      }),
+      422,
+      'never taken back',
+    ],
+    [
+      'that was never received',
+      (file) => ({ ...file, entries: file.entries.filter(({ kind }) => kind !== 'arrive.received') }),
+      422,
+      'when the watch was received',
+    ],
+    [
+      'with an empty file',
+      (file) => ({
+        ...file,
+        attachments: [
+          {
+            hash: 'e3b0c44298fc1c149afbf4c8996fb92427ae41e4649b934ca495991b7852b855',
+            name: 'nothing.png',
+            contentType: 'image/png',
+            bytes: 1,
+            base64: '',
+          },
+        ],
+      }),
+      400,
+      'is empty',
+    ],
+  ])('is refused whole: %s', async (_, change, status, words) => {
+    const mine = await here.takeIn('mine');
+    const job = await there.takeIn('a');
+    const stranger = { id: idOf('stranger'), name: 'Ona Quayle', initials: 'OQ' };
+    const file = await change(await saved(there, job), mine);
+    const { status: got, body } = await takeIn(here, {
+      ...file,
+      technicians: [{ id: technicianId, name: 'Tess Quarrymoor', initials: 'TQ' }, stranger],
+    });
+    expect([got, body.detail]).toEqual([status, expect.stringContaining(words)]);
+    expect((await here.get<JobSummary[]>('/api/rack')).body.map(({ id }) => id)).toEqual([mine]);
+    expect(here.store.shops.technicians()).toHaveLength(1);
+    expect((await here.get(`/api/customers/${newJob('a').customer.id}`)).status).toBe(404);
+  });
+
+  it('comes packed, too; what does not unpack, or has another packing, is refused', async () => {
+    const file = JSON.stringify(await saved(there, await there.takeIn('a')));
+    const send = async (packing: string, body: Uint8Array<ArrayBuffer>) =>
+      (
+        await fetch(`${here.url}/api/jobs/import`, {
+          method: 'POST',
+          headers: { 'content-type': 'application/octet-stream', 'content-encoding': packing },
+          body,
+        })
+      ).status;
+    expect(await send('gzip', new Uint8Array(Buffer.from(file)))).toBe(400);
+    expect(await send('zebra', new Uint8Array(Buffer.from(file)))).toBe(415);
+    expect(await send('gzip', new Uint8Array(gzipSync(file)))).toBe(201);
+  });
+
+  it('nested too deep is refused before it is read', async () => {
+    const { status, body } = await takeIn(here, `${'['.repeat(100_000)}${']'.repeat(100_000)}`);
+    expect([status, body.detail]).toEqual([413, expect.stringContaining('40 levels')]);
+  });
+
+  it('with many wrong places names the first, and says how many', async () => {
+    const file = await saved(there, await there.takeIn('a'));
+    const [entry] = file.entries;
+    const entries = Array.from({ length: 300 }, () => ({ ...entry, kind: 'arrive.nothing' }));
+    const { status, body } = await takeIn(here, { ...file, entries });
+    expect([status, body.fields?.length, body.fieldsFound]).toEqual([400, 200, 300]);
+    expect(body.detail).toContain('And 280 more.');
   });
 });
 

@@ -1,6 +1,8 @@
 import type { NextFunction, Request, Response } from 'express';
 import { z } from 'zod';
-import { fieldsOf, type Problem } from '../contract';
+import { fieldsOf, MOST_NAMED, type Problem } from '../contract';
+import { type BodyTaken, MOST_DEPTH } from './offLoop/bodies';
+import { TooMuchToRead } from './offLoop/offLoop';
 import type { NotKept } from './store/logbook/outcomes';
 
 /** A refusal on its way to the client. */
@@ -79,15 +81,53 @@ export function tooLarge(detail: string): HttpProblem {
   });
 }
 
+type Fields = NonNullable<Problem['fields']>;
+
+/** So many are read out in one sentence. */
+const MOST_SAID = 20;
+
+/** Wrong fields as a problem names them: the first ones, and how many there are. */
+function named(fields: Fields, found = fields.length, words = ({ message }: Fields[number]) => message) {
+  const more = found - Math.min(found, MOST_SAID, fields.length);
+  return {
+    detail: [...fields.slice(0, MOST_SAID).map(words), ...(more > 0 ? [`And ${more} more.`] : [])].join(' '),
+    more: {
+      fields: fields.slice(0, MOST_NAMED),
+      ...(found > MOST_NAMED ? { fieldsFound: found } : {}),
+    },
+  };
+}
+
 /** A file of this program that does not hold together any more. */
-export function damaged(fields: NonNullable<Problem['fields']>): HttpProblem {
-  return problemOf(
-    400,
-    'damaged',
-    'The file is damaged',
-    fields.map(({ path, message }) => `${path}: ${message}`).join(' '),
-    { fields, whatToDo: 'Save it again where it came from. Nothing of it was taken in.' },
-  );
+export function damaged(fields: Fields, found = fields.length): HttpProblem {
+  const { detail, more } = named(fields, found, ({ path, message }) => `${path}: ${message}`);
+  return problemOf(400, 'damaged', 'The file is damaged', detail, {
+    ...more,
+    whatToDo: 'Save it again where it came from. Nothing of it was taken in.',
+  });
+}
+
+/** A body that did not come whole, or cannot be unpacked. */
+export function notTaken(
+  outcome: Exclude<BodyTaken['outcome'], 'taken'>,
+  { most }: { readonly most: string },
+): HttpProblem {
+  switch (outcome) {
+    case 'too large':
+      return tooLarge(`A file may have ${most}, unpacked.`);
+    case 'unknown packing':
+      return onTheWay(415, undefined);
+    case 'badly packed':
+      return unreadable('The file does not unpack.', 'Send it as it is, or pack it again.');
+    case 'cut off':
+      return unreadable('The file broke off on the way.', 'Send it again; nothing of it was kept.');
+  }
+}
+
+export function tooDeep(): HttpProblem {
+  return problemOf(413, 'too-large', 'Nested too deep', `It is nested deeper than ${MOST_DEPTH} levels.`, {
+    whatToDo: 'Nothing this program writes is: send what it wrote.',
+  });
 }
 
 export function unreadable(detail: string, whatToDo: string): HttpProblem {
@@ -95,14 +135,12 @@ export function unreadable(detail: string, whatToDo: string): HttpProblem {
 }
 
 /** What was given contradicts the rest, field by field. */
-export function contradicted(fields: NonNullable<Problem['fields']>): HttpProblem {
-  return problemOf(
-    422,
-    'contradicted',
-    'It does not fit the rest',
-    fields.map((field) => field.message).join(' '),
-    { fields, whatToDo: 'Put right what is named and send it again.' },
-  );
+export function contradicted(fields: Fields): HttpProblem {
+  const { detail, more } = named(fields);
+  return problemOf(422, 'contradicted', 'It does not fit the rest', detail, {
+    ...more,
+    whatToDo: 'Put right what is named and send it again.',
+  });
 }
 
 /** Someone else wrote in between. */
@@ -117,17 +155,11 @@ export function movedOn(what: string): HttpProblem {
 export function parsed<T>(schema: z.ZodType<T>, value: unknown): T {
   const result = schema.safeParse(value);
   if (result.success) return result.data;
-  const fields = fieldsOf(result.error);
-  throw problemOf(
-    400,
-    'invalid',
-    'Something is filled in wrongly',
-    fields.map((field) => field.message).join(' '),
-    {
-      fields,
-      whatToDo: 'Put right what is named and send it again.',
-    },
-  );
+  const { detail, more } = named(fieldsOf(result.error));
+  throw problemOf(400, 'invalid', 'Something is filled in wrongly', detail, {
+    ...more,
+    whatToDo: 'Put right what is named and send it again.',
+  });
 }
 
 /** The last handler: every failure leaves as a problem document, never as a stack trace. */
@@ -156,6 +188,8 @@ function asProblem(error: unknown): HttpProblem {
       whatToDo: 'Check the address.',
     });
   }
+  if (error instanceof TooMuchToRead)
+    return tooLarge('Reading it takes more memory than this server gives to one file.');
   const known = refusedOnTheWay.safeParse(error);
   if (known.success) return onTheWay(known.data.status, known.data.type);
   return (

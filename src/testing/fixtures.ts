@@ -61,6 +61,7 @@ export class Logbook {
       occurredAt: more.occurredAt ?? '2026-03-17T10:00:00.000Z',
       sequence,
       recordedAt: '2026-03-17T10:00:01.000Z',
+      counter: null,
       technicianId: more.technicianId ?? idOf('technician'),
       bench: 'bench 1',
       well: more.well ?? null,

@@ -61,7 +61,7 @@ function schemaOf<K extends EntryKind>(kind: K) {
 
 /** An entry without the server's part. */
 export type NewEntry = {
-  [K in EntryKind]: Omit<Extract<Entry, { kind: K }>, 'sequence' | 'recordedAt' | 'jobId'> & {
+  [K in EntryKind]: Omit<Extract<Entry, { kind: K }>, 'sequence' | 'recordedAt' | 'counter' | 'jobId'> & {
     payloadVersion: number;
   };
 }[EntryKind];

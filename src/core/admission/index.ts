@@ -1,1 +1,2 @@
 export { judgeEntry } from './judgeEntry';
+export { judgeAddedByFile, judgeHistory } from './fromFile';

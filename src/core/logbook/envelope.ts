@@ -11,6 +11,8 @@ export interface Envelope<K extends string, P> {
   /** The server's order; null while it still waits in the browser. */
   readonly sequence: number | null;
   readonly recordedAt: string | null;
+  /** The other counter it was recorded at, where it came in a file; null for what was recorded here. */
+  readonly counter: string | null;
   readonly technicianId: string;
   readonly bench: string;
   /** Which cell it concerns where the movement has several. */

@@ -8,6 +8,7 @@ export {
   reopens,
 } from './entry';
 export { clockApart } from './clocks';
+export { elsewhereWords } from './elsewhere';
 export { MAIN_WELL, wellKey, wellOf } from './envelope';
 export {
   AGREED_HOW,

@@ -3,27 +3,29 @@ import {
   createReadStream,
   createWriteStream,
   existsSync,
-  fsyncSync,
   mkdirSync,
-  openSync,
-  closeSync,
+  renameSync,
+  rmSync,
+  statSync,
 } from 'node:fs';
-import { readdir, readFile, rename, rm, stat } from 'node:fs/promises';
+import { open, readdir, readFile, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Readable } from 'node:stream';
-import { Transform } from 'node:stream';
+import { Transform, Writable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { filetypemime } from 'magic-bytes.js';
 import type { Attachment } from '../../contract';
 import type { Clock } from '../store/clock';
 import type { Db } from '../store/database';
-import { cleanPicture, makeThumb } from './pictures';
+import { cleanPicture, isBarePicture, makeThumb } from './pictures';
 
 export const MOST_BYTES = 50 * 1024 * 1024;
 /** A sender is heard out up to this, though nothing of it is kept. */
 const MOST_HEARD_BYTES = 4 * MOST_BYTES;
 /** Enough of a file's beginning to tell its type. */
 const HEAD_BYTES = 4100;
+/** What nothing names after so long will be named by nobody, ms. */
+const STRAY_AFTER_MS = 3_600_000;
 
 export type AttachmentKept =
   | { readonly outcome: 'kept'; readonly attachment: Attachment }
@@ -34,11 +36,22 @@ export type AttachmentKept =
 
 class TooLarge extends Error {}
 
-/** Who sends a file, and what it is called. */
+/** What a file is called, and whether it comes under the hash that another counter's entries name. */
 interface ToldOfFile {
   readonly name: string;
-  readonly technicianId: string;
   readonly fromAnotherCounter?: boolean;
+}
+
+/** What a look through the folder found. */
+export interface FolderLook {
+  /** Uploads that broke off, swept. */
+  readonly brokenOff: readonly string[];
+  /** Files that no record names, swept. */
+  readonly unnamed: readonly string[];
+  /** Records whose file is gone. */
+  readonly gone: readonly string[];
+  /** Records whose file has another length than it was kept with. */
+  readonly damaged: readonly string[];
 }
 
 /** Files on disk by their content: a file is whole and on disk before anything may name it. */
@@ -48,16 +61,94 @@ export interface AttachmentStore {
   /** The file as it is known, or undefined. */
   find(hash: string): Attachment | undefined;
   pathOf(hash: string): string;
-  read(hash: string): Readable;
+  /** The bytes of a file; null where it is gone, or is not what it was when it was kept. */
+  readWhole(hash: string): Promise<Buffer | null>;
   /**
-   * Takes a file in as it streams; nothing is left of one that is too large or breaks off. Pictures lose what they
-   * tell of place and camera, unless the file comes from another counter under the hash its entries name.
+   * Puts a file on disk as it streams, where nothing names it yet; nothing is left of one that is too large or breaks
+   * off. One that lies there damaged is replaced. Pictures lose what they tell of place and camera; one from another
+   * counter comes under the hash its entries name, and is not taken where it tells any.
    */
-  keep(source: Readable, told: ToldOfFile): Promise<AttachmentKept>;
+  place(source: Readable, told: ToldOfFile): Promise<AttachmentKept>;
+  /** Makes a file that was placed known, in the transaction of who calls. */
+  enter(attachment: Attachment, technicianId: string): void;
+  /** Places a file and makes it known. */
+  keep(source: Readable, told: ToldOfFile & { readonly technicianId: string }): Promise<AttachmentKept>;
+  /** A place on this disk for bytes on their way, swept after an hour. */
+  wayIn(): string;
   /** Takes the names off files: a name may hold a person's. */
   forgetNames(hashes: Iterable<string>): void;
-  /** Removes what was left by uploads that a crash cut off. */
-  tidy(): Promise<void>;
+  /** Looks for files without a record, records without a file and uploads that broke off; sweeps what is safe to. */
+  tidy(): Promise<FolderLook>;
+  /** Whether a file can be written; throws what the file system says where it cannot. */
+  tryWrite(): Promise<void>;
+}
+
+/** Puts a file's or a folder's content on disk. */
+async function sync(path: string): Promise<void> {
+  const handle = await open(path, 'r');
+  try {
+    await handle.sync();
+  } finally {
+    await handle.close();
+  }
+}
+
+async function hashOf(path: string): Promise<string | null> {
+  const hash = createHash('sha256');
+  try {
+    await pipeline(
+      createReadStream(path),
+      new Writable({
+        write(chunk: Buffer, _encoding, done) {
+          hash.update(chunk);
+          done();
+        },
+      }),
+    );
+    return hash.digest('hex');
+  } catch {
+    return null;
+  }
+}
+
+type Arrived =
+  | { readonly outcome: 'whole'; readonly hash: string; readonly bytes: number; readonly contentType: string }
+  | { readonly outcome: 'too large' | 'empty' | 'cut off' };
+
+/** Writes a stream to a path, and tells what came. */
+async function arrive(source: Readable, path: string): Promise<Arrived> {
+  const hash = createHash('sha256');
+  const head: Buffer[] = [];
+  let bytes = 0;
+  const measure = new Transform({
+    transform(chunk: Buffer, _encoding, done) {
+      if (bytes < HEAD_BYTES) head.push(chunk);
+      bytes += chunk.length;
+      hash.update(chunk);
+      // Read on and thrown away, so that a sender that did not say its length still hears why; but not for ever.
+      if (bytes <= MOST_BYTES) done(null, chunk);
+      else done(bytes > MOST_HEARD_BYTES ? new TooLarge() : null);
+    },
+  });
+  const file = createWriteStream(path);
+  let failed: Error | null = null;
+  file.on('error', (error) => (failed = error));
+  try {
+    await pipeline(source, measure, file);
+  } catch (error) {
+    // What the disk refuses is no fault of the sender's.
+    if (error === failed) throw error;
+    return { outcome: error instanceof TooLarge ? 'too large' : 'cut off' };
+  }
+  if (bytes === 0 || bytes > MOST_BYTES) return { outcome: bytes === 0 ? 'empty' : 'too large' };
+  // The type is what the content says, never what the name or the browser claims.
+  const [type] = filetypemime(Buffer.concat(head));
+  return {
+    outcome: 'whole',
+    hash: hash.digest('hex'),
+    bytes,
+    contentType: type ?? 'application/octet-stream',
+  };
 }
 
 export function attachmentStore(db: Db, clock: Clock, dataDir: string): AttachmentStore {
@@ -69,14 +160,76 @@ export function attachmentStore(db: Db, clock: Clock, dataDir: string): Attachme
   const byHash = db.prepare<[string], Attachment>(
     'SELECT hash, name, content_type AS contentType, bytes FROM attachment WHERE hash = ?',
   );
+  const all = db.prepare<[], { hash: string; bytes: number }>('SELECT hash, bytes FROM attachment');
   const insert = db.prepare<Attachment & { technicianId: string; recordedAt: string }>(
     `INSERT INTO attachment (hash, name, content_type, bytes, technician_id, recorded_at)
      VALUES (@hash, @name, @contentType, @bytes, @technicianId, @recordedAt) ON CONFLICT (hash) DO NOTHING`,
   );
   const forgetName = db.prepare<[string]>("UPDATE attachment SET name = 'file' WHERE hash = ?");
   const pathOf = (hash: string): string => join(folder, hash.slice(0, 2), hash);
-
   const thumbPath = (hash: string): string => join(thumbs, `${hash}.webp`);
+  const wayIn = (): string => join(arriving, randomUUID());
+
+  /** Moves what arrived to its place; what lies there already stays, if it is known and still what it was. */
+  const settle = async (path: string, hash: string): Promise<void> => {
+    const target = pathOf(hash);
+    if (byHash.get(hash) && (await hashOf(target)) === hash) {
+      await rm(path, { force: true });
+      return;
+    }
+    await sync(path);
+    mkdirSync(join(folder, hash.slice(0, 2)), { recursive: true });
+    // In one step with what the sweep looks at: it never takes away what has just been placed.
+    renameSync(path, target);
+    rmSync(thumbPath(hash), { force: true });
+    await sync(join(folder, hash.slice(0, 2)));
+  };
+
+  const placeAt = async (path: string, source: Readable, told: ToldOfFile): Promise<AttachmentKept> => {
+    const arrived = await arrive(source, path);
+    if (arrived.outcome !== 'whole') return arrived;
+    const { contentType } = arrived;
+    if (told.fromAnotherCounter && !(await isBarePicture(path, contentType)))
+      return { outcome: 'cannot be read', contentType };
+    const cleaned = await cleanPicture(path, contentType);
+    if (cleaned === 'cannot be cleaned' || cleaned === 'cannot be read')
+      return { outcome: cleaned, contentType };
+    const attachment: Attachment = {
+      hash: cleaned === 'cleaned' ? ((await hashOf(path)) ?? arrived.hash) : arrived.hash,
+      name: told.name,
+      contentType,
+      bytes: cleaned === 'cleaned' ? (await stat(path)).size : arrived.bytes,
+    };
+    await settle(path, attachment.hash);
+    if (contentType.startsWith('image/'))
+      await makeThumb(pathOf(attachment.hash), thumbPath(attachment.hash));
+    return { outcome: 'kept', attachment };
+  };
+
+  const place = async (source: Readable, told: ToldOfFile): Promise<AttachmentKept> => {
+    const path = wayIn();
+    try {
+      return await placeAt(path, source, told);
+    } finally {
+      await rm(path, { force: true });
+    }
+  };
+  const enter = (attachment: Attachment, technicianId: string): void =>
+    void insert.run({ ...attachment, technicianId, recordedAt: clock.nowUtc() });
+
+  /** Removes files of a folder that are old and that nothing names; gives their names. */
+  const sweep = async (of: string, isNamed: (file: string) => boolean): Promise<string[]> => {
+    const swept: string[] = [];
+    for (const file of await readdir(of)) {
+      const path = join(of, file);
+      // Looked at and removed in one step: nothing can come to name it in between.
+      const lies = statSync(path, { throwIfNoEntry: false });
+      if (!lies?.isFile() || Date.now() - lies.mtimeMs < STRAY_AFTER_MS || isNamed(file)) continue;
+      rmSync(path, { force: true });
+      swept.push(file);
+    }
+    return swept;
+  };
 
   return {
     async thumb(hash) {
@@ -87,77 +240,55 @@ export function attachmentStore(db: Db, clock: Clock, dataDir: string): Attachme
     },
     find: (hash) => byHash.get(hash),
     pathOf,
-    read: (hash) => createReadStream(pathOf(hash)),
-    async keep(source, told) {
-      const path = join(arriving, randomUUID());
-      const hash = createHash('sha256');
-      const head: Buffer[] = [];
-      let bytes = 0;
-      const measure = new Transform({
-        transform(chunk: Buffer, _encoding, done) {
-          if (bytes < HEAD_BYTES) head.push(chunk);
-          bytes += chunk.length;
-          hash.update(chunk);
-          // Read on and thrown away, so that a sender that did not say its length still hears why; but not for ever.
-          if (bytes <= MOST_BYTES) done(null, chunk);
-          else done(bytes > MOST_HEARD_BYTES ? new TooLarge() : null);
-        },
-      });
+    async readWhole(hash) {
       try {
-        await pipeline(source, measure, createWriteStream(path));
-      } catch (error) {
-        await rm(path, { force: true });
-        return { outcome: error instanceof TooLarge ? 'too large' : 'cut off' };
+        const content = await readFile(pathOf(hash));
+        return createHash('sha256').update(content).digest('hex') === hash ? content : null;
+      } catch {
+        return null;
       }
-      if (bytes === 0 || bytes > MOST_BYTES) {
-        await rm(path, { force: true });
-        return { outcome: bytes === 0 ? 'empty' : 'too large' };
-      }
-      // The type is what the content says, never what the name or the browser claims.
-      const [type] = filetypemime(Buffer.concat(head));
-      const contentType = type ?? 'application/octet-stream';
-      const cleaned = told.fromAnotherCounter ? 'as it was' : await cleanPicture(path, contentType);
-      if (cleaned === 'cannot be cleaned' || cleaned === 'cannot be read') {
-        await rm(path, { force: true });
-        return { outcome: cleaned, contentType };
-      }
-      const fresh = cleaned === 'cleaned' ? await readFile(path) : null;
-      const attachment: Attachment = {
-        hash: fresh ? createHash('sha256').update(fresh).digest('hex') : hash.digest('hex'),
-        name: told.name,
-        contentType,
-        bytes: fresh?.length ?? bytes,
-      };
-      const target = pathOf(attachment.hash);
-      if (existsSync(target)) await rm(path, { force: true });
-      else {
-        mkdirSync(join(folder, attachment.hash.slice(0, 2)), { recursive: true });
-        sync(path);
-        await rename(path, target);
-        sync(join(folder, attachment.hash.slice(0, 2)));
-      }
-      if (contentType.startsWith('image/')) await makeThumb(target, thumbPath(attachment.hash));
-      insert.run({ ...attachment, technicianId: told.technicianId, recordedAt: clock.nowUtc() });
-      return { outcome: 'kept', attachment: byHash.get(attachment.hash) ?? attachment };
     },
+    place,
+    enter,
+    async keep(source, told) {
+      const placed = await place(source, told);
+      if (placed.outcome !== 'kept') return placed;
+      enter(placed.attachment, told.technicianId);
+      return { outcome: 'kept', attachment: byHash.get(placed.attachment.hash) ?? placed.attachment };
+    },
+    wayIn,
     forgetNames(hashes) {
       for (const hash of hashes) forgetName.run(hash);
     },
     async tidy() {
-      for (const file of await readdir(arriving)) {
-        const { mtimeMs } = await stat(join(arriving, file));
-        if (Date.now() - mtimeMs > 3_600_000) await rm(join(arriving, file), { force: true });
+      const brokenOff = await sweep(arriving, () => false);
+      const unnamed: string[] = [];
+      for (const part of await readdir(folder))
+        if (/^[0-9a-f]{2}$/.test(part))
+          unnamed.push(...(await sweep(join(folder, part), (hash) => byHash.get(hash) !== undefined)));
+      await sweep(thumbs, (file) => byHash.get(file.replace(/\.webp(\.new)?$/, '')) !== undefined);
+      const gone: string[] = [];
+      const damaged: string[] = [];
+      for (const { hash, bytes } of all.all()) {
+        const size = await stat(pathOf(hash)).then(
+          (lies) => lies.size,
+          () => null,
+        );
+        if (size === null) gone.push(hash);
+        else if (size !== bytes) damaged.push(hash);
+      }
+      return { brokenOff, unnamed, gone, damaged };
+    },
+    async tryWrite() {
+      const path = wayIn();
+      const handle = await open(path, 'w');
+      try {
+        await handle.writeFile('health');
+        await handle.sync();
+      } finally {
+        await handle.close();
+        await rm(path, { force: true });
       }
     },
   };
-}
-
-/** Puts a file's or a folder's content on disk. */
-function sync(path: string): void {
-  const handle = openSync(path, 'r');
-  try {
-    fsyncSync(handle);
-  } finally {
-    closeSync(handle);
-  }
 }

@@ -39,6 +39,19 @@ export async function cleanPicture(path: string, contentType: string): Promise<C
   }
 }
 
+/** Whether a picture on disk could be kept byte for byte: it can be read, and tells nothing of place and camera. */
+export async function isBarePicture(path: string, contentType: string): Promise<boolean> {
+  if (!contentType.startsWith('image/') || BARE.includes(contentType)) return true;
+  try {
+    const picture = sharp(path, { animated: contentType === 'image/gif' });
+    const { exif, xmp, iptc, comments } = await picture.metadata();
+    await picture.stats();
+    return !exif && !xmp && !iptc && (comments ?? []).length === 0;
+  } catch {
+    return false;
+  }
+}
+
 /** A small picture of a picture; false where it is none that can be read. */
 export async function makeThumb(from: string, to: string): Promise<boolean> {
   try {

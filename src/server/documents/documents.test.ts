@@ -87,7 +87,7 @@ describe('the record', () => {
     const given = dossier();
     const signed = {
       ...given,
-      signedBy: { initials: 'TQ', name: 'Tess Quarrymoor', atUtc: '2026-03-17T12:00:00.000Z' },
+      signedBy: { initials: 'TQ', name: 'Tess Quarrymoor', atUtc: '2026-03-17T12:00:00.000Z', where: null },
     };
     expect((await recordPdf(given)).equals(await recordPdf(signed))).toBe(false);
   });

@@ -1,6 +1,6 @@
 import type { JobResource } from '../../contract';
 import { handback, type Handback } from '../../core/advice/handback';
-import { foldJob, type JobContext, type JobState, type Statement } from '../../core/logbook';
+import { elsewhereWords, foldJob, type JobContext, type JobState, type Statement } from '../../core/logbook';
 import { notFound } from '../problem';
 import type { Store } from '../store/store';
 
@@ -12,7 +12,13 @@ export interface Dossier {
   readonly handback: Handback;
   /** The statement as signed, or as it would be signed now. */
   readonly statement: Statement;
-  readonly signedBy: { readonly initials: string; readonly name: string; readonly atUtc: string } | null;
+  readonly signedBy: {
+    readonly initials: string;
+    readonly name: string;
+    readonly atUtc: string;
+    /** Where, if not here. */
+    readonly where: string | null;
+  } | null;
 }
 
 /** Reads a job and works out what its papers say. Once signed they say what was signed, whatever came after. */
@@ -33,6 +39,7 @@ export function dossierOf(store: Store, jobId: string): Dossier {
       initials: signature.payload.initials,
       name: store.shops.technician(signature.technicianId)?.name ?? signature.payload.initials,
       atUtc: signature.occurredAt,
+      where: elsewhereWords(signature),
     },
   };
 }

@@ -1,5 +1,3 @@
-import { createHash } from 'node:crypto';
-import { readFile } from 'node:fs/promises';
 import {
   JOB_FILE_FORMAT,
   JOB_FILE_VERSION,
@@ -10,16 +8,6 @@ import {
 import type { Store } from '../store/store';
 import type { Dossier } from './dossier';
 
-/** A file as it stands on disk; null where it is gone, or is not what it was when it was kept. */
-async function contentOf(store: Store, hash: string): Promise<string | null> {
-  try {
-    const content = await readFile(store.attachments.pathOf(hash));
-    return createHash('sha256').update(content).digest('hex') === hash ? content.toString('base64') : null;
-  } catch {
-    return null;
-  }
-}
-
 /** A whole job as one JSON document: everything needed to read it anywhere, and to take it in at another counter. */
 export async function jobFile(store: Store, dossier: Dossier): Promise<JobFile> {
   const { resource, state, context, statement } = dossier;
@@ -27,7 +15,7 @@ export async function jobFile(store: Store, dossier: Dossier): Promise<JobFile> 
   const files = await Promise.all(
     resource.attachments.map(async (attachment) => ({
       attachment,
-      base64: await contentOf(store, attachment.hash),
+      base64: (await store.attachments.readWhole(attachment.hash))?.toString('base64') ?? null,
     })),
   );
   const named = new Set(resource.entries.flatMap(({ attachments }) => attachments));

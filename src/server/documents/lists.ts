@@ -140,6 +140,7 @@ export function logbookCsv(store: Store, jobId: string): { readonly ticket: stri
       'occurred_at',
       'recorded_at',
       'technician',
+      'counter',
       'bench',
       'kind',
       'words',
@@ -149,6 +150,7 @@ export function logbookCsv(store: Store, jobId: string): { readonly ticket: stri
     [
       ...resource.entries.map((entry) => ({
         ...about(entry),
+        counter: entry.counter,
         bench: entry.bench,
         words: entryInWords(entry),
         supersedes: entry.supersedes.join(' '),

@@ -54,7 +54,14 @@ export async function recordPdf({ resource, state, context, statement, signedBy 
         .font('bold')
         .fontSize(10)
         .text(
-          `Signed ${signedBy.initials}, ${signedBy.name}, ${localTime(signedBy.atUtc, shop.zone, 'D MMMM YYYY HH:mm')}`,
+          [
+            `Signed ${signedBy.initials}`,
+            signedBy.name,
+            signedBy.where,
+            localTime(signedBy.atUtc, shop.zone, 'D MMMM YYYY HH:mm'),
+          ]
+            .filter(Boolean)
+            .join(', '),
         );
       if (state.signature.state === 'reopened') {
         pdf.font('regular').fontSize(9).text('The job was reopened after this record was given.');

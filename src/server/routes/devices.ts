@@ -70,8 +70,7 @@ export function deviceRoutes(store: Store): Router {
       'content-disposition',
       `${shown ? 'inline' : 'attachment'}; filename*=UTF-8''${encodeURIComponent(attachment.name)}`,
     );
-    store.attachments
-      .read(attachment.hash)
+    createReadStream(store.attachments.pathOf(attachment.hash))
       .on('error', () => response.destroy())
       .pipe(response);
   });

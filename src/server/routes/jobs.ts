@@ -1,8 +1,6 @@
-import { createHash } from 'node:crypto';
-import { Readable } from 'node:stream';
-import express, { Router } from 'express';
+import { Router } from 'express';
 import { z } from 'zod';
-import { newEntry, newJob, raiseNewEntry, readJobFile } from '../../contract';
+import { newEntry, newJob, raiseNewEntry } from '../../contract';
 import { readTicket } from '../../core/craft/tickets';
 import { jobFile, visitFile } from '../documents/jobFile';
 import { LABEL_CODES, labelCodeSvg, labelPdf } from '../documents/labelPdf';
@@ -11,20 +9,8 @@ import { receiptPdf } from '../documents/receiptPdf';
 import { recordPdf } from '../documents/recordPdf';
 import { type Dossier, dossierOf } from '../documents/dossier';
 import { logbookCsv } from '../documents/lists';
-import { damaged, notFound, notKept, parsed, unreadable } from '../problem';
+import { notFound, notKept, parsed } from '../problem';
 import type { Store } from '../store/store';
-
-/** A job with its photographs. */
-const JOB_FILE_LIMIT = '200mb';
-
-/** What a file holds as JSON; nothing where it is not JSON. */
-function jsonOf(bytes: Buffer): unknown {
-  try {
-    return JSON.parse(bytes.toString('utf8'));
-  } catch {
-    return null;
-  }
-}
 
 /** Jobs: taking in, reading, recording entries, and the papers of a job. */
 export function jobRoutes(store: Store): Router {
@@ -113,44 +99,6 @@ export function jobRoutes(store: Store): Router {
       .attachment(`visit-${first?.resource.job.ticket ?? ''}.json`)
       .json(await visitFile(store, dossiers));
   });
-
-  router.post(
-    '/jobs/import',
-    express.raw({ type: 'application/octet-stream', limit: JOB_FILE_LIMIT }),
-    async (request, response) => {
-      const bytes: unknown = request.body;
-      if (!Buffer.isBuffer(bytes))
-        throw unreadable('No file came.', 'Send the job file as application/octet-stream.');
-      const reading = readJobFile(jsonOf(bytes));
-      if (reading.verdict === 'foreign')
-        throw unreadable(reading.reason, 'Choose a file that was saved as “Whole job (JSON)”.');
-      if (reading.verdict === 'damaged') throw damaged(reading.fields);
-      for (const { attachments } of reading.jobs) {
-        for (const file of attachments) {
-          const content = Buffer.from(file.base64, 'base64');
-          if (createHash('sha256').update(content).digest('hex') !== file.hash)
-            throw damaged([
-              { path: 'attachments', message: `“${file.name}” is not what it was when it was kept.` },
-            ]);
-        }
-      }
-      if (logbook.contradicts(reading.jobs)) throw notKept({ outcome: 'other body under this id' });
-      for (const { attachments, technicians } of reading.jobs) {
-        for (const person of technicians) store.shops.addTechnician(person);
-        for (const file of attachments) {
-          await store.attachments.keep(Readable.from([Buffer.from(file.base64, 'base64')]), {
-            name: file.name,
-            technicianId: technicians[0]?.id ?? '',
-            fromAnotherCounter: true,
-          });
-        }
-      }
-      const imported = logbook.takeFromFile(reading.jobs);
-      if (!Array.isArray(imported)) throw notKept(imported);
-      for (const { jobId } of imported) store.publish({ jobId, what: 'job' });
-      response.status(201).json(imported);
-    },
-  );
 
   router.get('/jobs/:id/next-visit.ics', (request, response) => {
     const dossier = dossierOf(store, request.params.id);

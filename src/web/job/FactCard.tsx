@@ -4,6 +4,7 @@ import { type FieldValues, FormProvider, useForm } from 'react-hook-form';
 import { kindDefinition } from '../../contract';
 import {
   clockApart,
+  elsewhereWords,
   type Entry,
   entryInWords,
   type EntryKind,
@@ -48,7 +49,8 @@ export function RecordedBy({ entry }: { readonly entry: Entry }) {
   const apart = clockApart(entry);
   return (
     <Typography component="span" variant="body2" color="text.secondary">
-      {who}, {localTime(entry.occurredAt, context.shop.zone, 'HH:mm')}
+      {[who, elsewhereWords(entry)].filter(Boolean).join(' ')},{' '}
+      {localTime(entry.occurredAt, context.shop.zone, 'HH:mm')}
       {entry.sequence === null ? ', waiting to be saved' : ''}
       {apart === null ? '' : `, ${apart}`}
     </Typography>

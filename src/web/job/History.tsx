@@ -1,7 +1,7 @@
 import { Box, Button, TableCell, TableRow, Typography } from '@mui/material';
 import type { UnreadableEntry } from '../../contract';
 import { capital } from '../../core/craft/judgement';
-import { clockApart, type Entry, entryInWords } from '../../core/logbook';
+import { clockApart, elsewhereWords, type Entry, entryInWords } from '../../core/logbook';
 import { localTime } from '../../core/craft/time';
 import { isReadable } from '../api/waiting';
 import { Fold } from '../kit/Fold';
@@ -18,7 +18,7 @@ export function History() {
     ...resource.entries,
     ...waiting
       .filter(({ id, entry }) => !known.has(id) && isReadable(entry))
-      .map((each) => ({ ...each.entry, jobId: each.jobId, sequence: null, recordedAt: null })),
+      .map((each) => ({ ...each.entry, jobId: each.jobId, sequence: null, recordedAt: null, counter: null })),
   ];
   return (
     <Box sx={{ mt: 2 }}>
@@ -65,7 +65,11 @@ function EntryRow({ entry }: { readonly entry: Entry }) {
       <TableCell>
         {[localTime(entry.occurredAt, context.shop.zone), clockApart(entry)].filter(Boolean).join('; ')}
       </TableCell>
-      <TableCell>{technicians.find((each) => each.id === entry.technicianId)?.initials ?? '?'}</TableCell>
+      <TableCell>
+        {[technicians.find((each) => each.id === entry.technicianId)?.initials ?? '?', elsewhereWords(entry)]
+          .filter(Boolean)
+          .join(' ')}
+      </TableCell>
       <TableCell>
         <Typography
           variant="body2"

@@ -86,7 +86,7 @@ export function JobProvider({ resource, shop, book, stock, children }: Props) {
     const known = new Set(resource.entries.map((entry) => entry.id));
     const local = waiting
       .filter((each) => each.refused === null && !known.has(each.id))
-      .map((each) => ({ ...each.entry, jobId, sequence: null, recordedAt: null }));
+      .map((each) => ({ ...each.entry, jobId, sequence: null, recordedAt: null, counter: null }));
     return foldJob([...resource.entries, ...local], context);
   }, [resource.entries, waiting, context, jobId]);
   const { watch: earlier } = useWatchHistory(resource.job.watchId, book, shop, jobId);

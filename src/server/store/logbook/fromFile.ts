@@ -1,28 +1,27 @@
-import type { JobFromFile, JobImported } from '../../../contract';
+import type { Attachment, JobFromFile, JobImported } from '../../../contract';
+import { judgeAddedByFile, judgeHistory } from '../../../core/admission';
 import { makeTicket } from '../../../core/craft/tickets';
 import type { Entry } from '../../../core/logbook';
-import { Refusal } from './outcomes';
+import { Refusal, refusal } from './outcomes';
 import type { LogbookParts } from './parts';
-import { type JobRow, offeredTo, type ReadRow, sameBody } from './rows';
+import { type JobRow, offeredTo, sameBody } from './rows';
 import { summarise } from './summarise';
+import { mustWrite } from './write';
 
-const isOnRecord = (known: ReadRow, offered: Entry): boolean =>
-  known.verdict === 'read' && sameBody(known.entry, offered);
+/** A job of a file, its files on this disk already. */
+export type JobInHand = Omit<JobFromFile, 'attachments'> & { readonly files: readonly Attachment[] };
 
-/** Whether a file says something else of an entry that is on record here, asked before anything of it is kept. */
-export function contradicts({ entries }: LogbookParts, files: readonly JobFromFile[]): boolean {
-  return files.some((file) =>
-    file.entries.some(({ entry }) => {
-      const known = entries.byId(entry.id);
-      return known !== null && !isOnRecord(known, offeredTo(file.job.id, entry));
-    }),
-  );
-}
+/** So many facts nobody records at another counter between two files; each is judged by itself. */
+const MOST_ADDED = 500;
 
-/** People of a file who are not known here; who was erased where it was made stays so. */
-function takePeople({ people, owners, clock }: LogbookParts, file: JobFromFile): void {
+/** People and files of a job that are not known here; who was erased where it was made stays so. */
+function takePeopleAndFiles({ people, owners, files, clock }: LogbookParts, file: JobInHand): void {
   const now = clock.nowUtc();
   for (const { id, name, initials } of file.technicians) people.addTechnician(id, name, initials, now);
+  for (const each of file.files) {
+    const namedBy = file.entries.find(({ entry }) => entry.attachments.includes(each.hash));
+    files.enter(each, namedBy?.entry.technicianId ?? file.technicians[0]?.id ?? '');
+  }
   if (people.customer(file.customerId)) return;
   const owner = { id: file.customerId, name: '', phone: '', email: '', ...file.customer };
   people.writeCustomer({ ...owner, id: file.customerId }, now);
@@ -30,14 +29,33 @@ function takePeople({ people, owners, clock }: LogbookParts, file: JobFromFile):
   else people.erase(file.customerId, file.technicians[0]?.id ?? '', now);
 }
 
-/** The job of a file, under a ticket of this counter where it is new here. */
-function takeJob({ jobs }: LogbookParts, { job: from, customerId }: JobFromFile): JobRow {
-  jobs.openVisit(from.visitId, customerId, from.receivedAt);
-  jobs.openWatch(from.watchId, from.receivedAt);
-  const known = jobs.byId(from.id);
-  if (known) return known;
-  const number = jobs.nextNumber();
+/** The visit of a job that is new here: one this counter opened takes no watch that nobody here took in. */
+function takeVisit({ jobs }: LogbookParts, { job: from, customerId }: JobInHand): void {
+  const owner = jobs.customerOfVisit(from.visitId);
+  if (owner === undefined) {
+    jobs.openVisit(from.visitId, customerId, from.receivedAt);
+    return;
+  }
+  if (owner !== customerId || jobs.ofVisit(from.visitId).some(({ cameAs }) => cameAs === null))
+    throw refusal(
+      `${from.ticket} would stand in a visit of this counter, as if its watch had been taken in here.`,
+      'Take the watch in at this counter. Nothing of the file was taken in.',
+    );
+}
+
+/** The job of a file under a ticket of this counter. */
+function takeJob(parts: LogbookParts, file: JobInHand): JobRow {
+  const { jobs } = parts;
+  const { job: from } = file;
   const earlier = from.follows && jobs.byId(from.follows.jobId);
+  if (earlier && earlier.watchId !== from.watchId)
+    throw refusal(
+      `${from.ticket} says it follows ${earlier.ticket}, which is of another watch.`,
+      'Save the job again where it came from. Nothing of the file was taken in.',
+    );
+  takeVisit(parts, file);
+  jobs.openWatch(from.watchId, from.receivedAt);
+  const number = jobs.nextNumber();
   const job: JobRow = {
     id: from.id,
     number,
@@ -53,34 +71,88 @@ function takeJob({ jobs }: LogbookParts, { job: from, customerId }: JobFromFile)
   return job;
 }
 
-/** Entries this counter has not seen, as they were recorded; how many. */
-function takeEntries({ entries }: LogbookParts, job: JobRow, file: JobFromFile): number {
-  let added = 0;
-  for (const { entry, recordedAt } of file.entries) {
-    const known = entries.byId(entry.id);
-    if (known && isOnRecord(known, offeredTo(job.id, entry))) continue;
-    if (known) throw new Refusal({ outcome: 'other body under this id' });
-    entries.insert(job.id, entry, recordedAt);
-    added += 1;
+/** Entries of a job that is new here, as the other counter recorded and judged them. */
+function takeHistory(parts: LogbookParts, job: JobRow, file: JobInHand): number {
+  const { entries, fold } = parts;
+  const offered = file.entries.map(({ entry }) => offeredTo(job.id, entry));
+  const of = { customerId: file.customerId, watchId: job.watchId, visitId: job.visitId };
+  const judged = judgeHistory(offered, of, new Set(file.unreadable));
+  if (judged.verdict === 'refused') throw refusedOf(file, judged.at, judged);
+  for (const { entry, recordedAt, counter } of file.entries) {
+    if (entries.byId(entry.id)) throw new Refusal({ outcome: 'other body under this id' });
+    entries.insert(job.id, entry, { recordedAt, counter });
   }
-  return added;
+  summarise(parts, job, fold(entries.of(job.id)));
+  return file.entries.length;
+}
+
+function refusedOf(
+  file: JobInHand,
+  at: number,
+  { reasons, whatToDo }: { readonly reasons: readonly string[]; readonly whatToDo: string },
+): Refusal {
+  return new Refusal({
+    outcome: 'refused',
+    reasons: [`${file.job.ticket}, entry ${at + 1}:`, ...reasons],
+    whatToDo: `${whatToDo} Nothing of the file was taken in.`,
+  });
+}
+
+/** Entries added to a job that is here: each judged like one typed here, and moving this stock. */
+function takeAdded(parts: LogbookParts, job: JobRow, file: JobInHand): number {
+  const { entries, jobs, fold } = parts;
+  const { job: from, customerId } = file;
+  if (
+    from.visitId !== job.visitId ||
+    from.watchId !== job.watchId ||
+    jobs.customerOfVisit(job.visitId) !== customerId
+  )
+    throw refusal(
+      `${from.ticket} names another owner, watch or visit than ${job.ticket}, which it claims to be.`,
+      'Save the job again where it came from. Nothing of the file was taken in.',
+    );
+  const fresh = file.entries.flatMap((told, at) => {
+    const known = entries.byId(told.entry.id);
+    if (known === null) return [{ ...told, at }];
+    if (known.verdict === 'read' && sameBody(known.entry, offeredTo(job.id, told.entry))) return [];
+    throw new Refusal({ outcome: 'other body under this id' });
+  });
+  if (fresh.length > MOST_ADDED)
+    throw refusal(
+      `${from.ticket} adds ${fresh.length} entries to a job that is here; at most ${MOST_ADDED} are taken at once.`,
+      'Record here what this counter must know. Nothing of the file was taken in.',
+    );
+  const before = entries.of(job.id);
+  const asItIsHere = fold(before);
+  const written: Entry[] = [...before];
+  for (const { entry, counter, at } of fresh) {
+    const judged = judgeAddedByFile(offeredTo(job.id, entry), asItIsHere);
+    if (judged.verdict === 'refused') throw refusedOf(file, at, judged);
+    try {
+      written.push(mustWrite(parts, job, entry, written, counter));
+    } catch (error) {
+      if (error instanceof Refusal && error.notKept.outcome === 'refused')
+        throw refusedOf(file, at, error.notKept);
+      throw error;
+    }
+  }
+  return fresh.length;
 }
 
 /**
- * Inside a write: takes a job in that was made at another counter, its people with it: as new under a ticket of this one,
- * or the entries this counter has not seen. Its cells came from another stock, so no line of this ledger moves.
+ * Inside a write: takes a job in that was made at another counter, its people and files with it: as new under a ticket
+ * of this one, or the entries this counter has not seen. All of it stands as that counter's.
  */
-export function takeFromFile(parts: LogbookParts, file: JobFromFile): JobImported {
-  takePeople(parts, file);
-  const isNew = parts.jobs.byId(file.job.id) === undefined;
-  const job = takeJob(parts, file);
-  const added = takeEntries(parts, job, file);
-  if (added > 0) summarise(parts, job, parts.fold(parts.entries.of(job.id)));
+export function takeFromFile(parts: LogbookParts, file: JobInHand): JobImported {
+  takePeopleAndFiles(parts, file);
+  const known = parts.jobs.byId(file.job.id);
+  const job = known ?? takeJob(parts, file);
+  const added = known ? takeAdded(parts, known, file) : takeHistory(parts, job, file);
   return {
     jobId: job.id,
     ticket: job.ticket,
     cameAs: file.job.ticket,
-    outcome: isNew ? 'new here' : added > 0 ? 'entries added' : 'here already',
+    outcome: known === undefined ? 'new here' : added > 0 ? 'entries added' : 'here already',
     entriesAdded: added,
   };
 }

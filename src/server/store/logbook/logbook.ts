@@ -1,7 +1,6 @@
 import type {
   CustomerResource,
   FindResult,
-  JobFromFile,
   JobImported,
   JobResource,
   JobSummary,
@@ -14,7 +13,7 @@ import { addMinutes } from '../../../core/craft/time';
 import { inTransaction } from '../database';
 import { toSummary } from '../summary';
 import { follow } from './consequences';
-import { contradicts, takeFromFile } from './fromFile';
+import { type JobInHand, takeFromFile } from './fromFile';
 import { type Appended, type Erased, type NotKept, refusable, type Taken } from './outcomes';
 import { type LogbookGround, type LogbookParts, logbookParts } from './parts';
 import { find, headOf, readCustomer, readJob, readWatch, summariesOfWatch } from './read';
@@ -29,9 +28,7 @@ export interface LogbookStore {
   append: (jobId: string, given: NewEntry) => Appended;
   takeIn: (given: NewJob) => Taken;
   /** Jobs made at another counter: all of them, or none. */
-  takeFromFile: (files: readonly JobFromFile[]) => JobImported[] | NotKept;
-  /** Whether a file says something else of an entry that is on record here. */
-  contradicts: (files: readonly JobFromFile[]) => boolean;
+  takeFromFile: (files: readonly JobInHand[]) => JobImported[] | NotKept;
   /** Empties a person, and takes them off every envelope and out of the search. The entries stay. */
   erase: (customerId: string, technicianId: string) => Erased;
   job: (jobId: string) => JobResource | null;
@@ -89,9 +86,8 @@ export function logbookStore(ground: LogbookGround): LogbookStore {
       }),
     ),
     takeFromFile: refusable(
-      inTransaction(db, (files: readonly JobFromFile[]) => files.map((file) => takeFromFile(parts, file))),
+      inTransaction(db, (files: readonly JobInHand[]) => files.map((file) => takeFromFile(parts, file))),
     ),
-    contradicts: (files) => contradicts(parts, files),
     erase: inTransaction(db, (customerId: string, technicianId: string) =>
       erase(parts, customerId, technicianId),
     ),

@@ -22,7 +22,7 @@ export interface LogbookGround {
   readonly db: Db;
   readonly clock: Clock;
   readonly stock: StockStore;
-  readonly files: Pick<AttachmentStore, 'find' | 'forgetNames'>;
+  readonly files: Pick<AttachmentStore, 'find' | 'enter' | 'forgetNames'>;
   readonly movements: Pick<MovementsSeenStore, 'follow'>;
   readonly cells: Pick<CellsInWatchesStore, 'follow'>;
   readonly contextNow: () => JobContext;

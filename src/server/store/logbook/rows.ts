@@ -8,6 +8,7 @@ import {
   type UnreadableEntry,
 } from '../../../contract';
 import type { Entry, EntryKind } from '../../../core/logbook';
+import { parsedJson } from '../../json';
 
 export interface EntryRow {
   sequence: number;
@@ -18,6 +19,7 @@ export interface EntryRow {
   payload: string;
   occurredAt: string;
   recordedAt: string;
+  counter: string | null;
   technicianId: string;
   bench: string;
   well: string | null;
@@ -42,14 +44,6 @@ export interface JobRow {
 const ids = z.array(z.string());
 
 const isKind = (kind: string): kind is EntryKind => (ENTRY_KINDS as readonly string[]).includes(kind);
-
-function parsedJson(text: string): unknown {
-  try {
-    return JSON.parse(text);
-  } catch {
-    return undefined;
-  }
-}
 
 export type ReadRow =
   | { readonly verdict: 'read'; readonly entry: Entry }
@@ -81,12 +75,13 @@ export function readRow(row: EntryRow): ReadRow {
 
 /** An entry as it is offered to a job: without the server's part. */
 export function offeredTo(jobId: string, { payloadVersion: _, ...told }: NewEntry): Entry {
-  return { ...told, jobId, sequence: null, recordedAt: null };
+  return { ...told, jobId, sequence: null, recordedAt: null, counter: null };
 }
 
 /** Whether an entry sent again is the one on record, but for what the server added. */
 export function sameBody(a: Entry, b: Entry): boolean {
-  return deepEqual({ ...a, sequence: null, recordedAt: null }, { ...b, sequence: null, recordedAt: null });
+  const told = (entry: Entry) => ({ ...entry, sequence: null, recordedAt: null, counter: null });
+  return deepEqual(told(a), told(b));
 }
 
 /** The lots that entries name. */

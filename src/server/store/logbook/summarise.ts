@@ -1,9 +1,21 @@
 import type { Customer, JobSummary } from '../../../contract';
 import { waitsFor } from '../../../core/advice/dayplan';
 import { findable } from '../../../core/craft/find';
-import { awaitedParts, type JobState, looseCells, lyingOpen } from '../../../core/logbook';
+import {
+  awaitedParts,
+  elsewhereWords,
+  type EntryOf,
+  type JobState,
+  looseCells,
+  lyingOpen,
+} from '../../../core/logbook';
 import type { LogbookParts } from './parts';
 import type { JobRow } from './rows';
+
+/** Who signed, and where, if not here. */
+function signerOf(entry: EntryOf<'handback.signed'>): string {
+  return [entry.payload.initials, elsewhereWords(entry)].filter(Boolean).join(' ');
+}
 
 /** A job as its envelope in the rack tells it. */
 function summaryOf(job: JobRow, state: JobState, customer: Customer | null): JobSummary {
@@ -21,7 +33,7 @@ function summaryOf(job: JobRow, state: JobState, customer: Customer | null): Job
     current: state.current,
     stages: state.progress.map(({ stage, status }) => ({ stage, status })),
     conflict: state.conflicts.length > 0,
-    signedBy: state.signature.state === 'signed' ? state.signature.entry.payload.initials : null,
+    signedBy: state.signature.state === 'signed' ? signerOf(state.signature.entry) : null,
     collected: facts.collected !== null,
     receivedAt: job.createdAt,
     looseCells: looseCells(state),

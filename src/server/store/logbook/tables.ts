@@ -6,10 +6,13 @@ import type { Db } from '../database';
 import { type EntryRow, type JobRow, type ReadRow, readRow } from './rows';
 
 const ENTRY_COLUMNS = `sequence, id, job_id AS jobId, kind, payload_version AS payloadVersion, payload,
-  occurred_at AS occurredAt, recorded_at AS recordedAt, technician_id AS technicianId, bench, well, supersedes, withdraws, attachments`;
+  occurred_at AS occurredAt, recorded_at AS recordedAt, counter, technician_id AS technicianId, bench, well, supersedes, withdraws, attachments`;
 
 /** Entries kept as read, a few hundred bytes each. */
 const MOST_KEPT = 50_000;
+
+/** When an entry went on record, and at which other counter: null for this one. */
+export type OnRecord = Pick<EntryRow, 'recordedAt' | 'counter'>;
 
 /** Entries as rows: written once, never changed. */
 export function entryTable(db: Db) {
@@ -18,8 +21,8 @@ export function entryTable(db: Db) {
   );
   const entryById = db.prepare<[string], EntryRow>(`SELECT ${ENTRY_COLUMNS} FROM entry WHERE id = ?`);
   const insertEntry = db.prepare(
-    `INSERT INTO entry (id, job_id, kind, payload_version, payload, occurred_at, recorded_at, technician_id, bench, well, supersedes, withdraws, attachments)
-     VALUES (@id, @jobId, @kind, @payloadVersion, @payload, @occurredAt, @recordedAt, @technicianId, @bench, @well, @supersedes, @withdraws, @attachments)`,
+    `INSERT INTO entry (id, job_id, kind, payload_version, payload, occurred_at, recorded_at, counter, technician_id, bench, well, supersedes, withdraws, attachments)
+     VALUES (@id, @jobId, @kind, @payloadVersion, @payload, @occurredAt, @recordedAt, @counter, @technicianId, @bench, @well, @supersedes, @withdraws, @attachments)`,
   );
   const readBefore = new Map<number, { readonly row: EntryRow; readonly reading: ReadRow }>();
   const read = (row: EntryRow): ReadRow => {
@@ -43,7 +46,7 @@ export function entryTable(db: Db) {
       return row ? read(row) : null;
     },
     /** Writes an entry, and gives its place in the log. */
-    insert(jobId: string, entry: NewEntry, recordedAt: string): number {
+    insert(jobId: string, entry: NewEntry, { recordedAt, counter }: OnRecord): number {
       const { lastInsertRowid } = insertEntry.run({
         ...entry,
         jobId,
@@ -51,6 +54,7 @@ export function entryTable(db: Db) {
         supersedes: JSON.stringify(entry.supersedes),
         attachments: JSON.stringify(entry.attachments),
         recordedAt,
+        counter,
       });
       return Number(lastInsertRowid);
     },

@@ -8,12 +8,16 @@ import type { LogbookParts } from './parts';
 import { type JobRow, lotsNamedIn, offeredTo, sameBody } from './rows';
 import { summarise } from './summarise';
 
-/** Inside a write: judges one entry against the job as it stands and writes it with all that follows. */
+/**
+ * Inside a write: judges one entry against the job as it stands and writes it with all that follows. `counter`: where it
+ * was recorded, if it comes from another one.
+ */
 export function writeEntry(
   parts: LogbookParts,
   job: JobRow,
   given: NewEntry,
   before: readonly Entry[],
+  counter: string | null = null,
 ): Appended {
   const { entries, people, files, stock, clock, contextNow, fold } = parts;
   const offered = offeredTo(job.id, given);
@@ -39,8 +43,8 @@ export function writeEntry(
   );
   if (admission.verdict === 'refused') return { ...admission, outcome: 'refused' };
   const recordedAt = clock.nowUtc();
-  const sequence = entries.insert(job.id, given, recordedAt);
-  const entry: Entry = { ...offered, sequence, recordedAt };
+  const sequence = entries.insert(job.id, given, { recordedAt, counter });
+  const entry: Entry = { ...offered, sequence, recordedAt, counter };
   const stateAfter = fold([...before, entry]);
   stock.follow(entry, movesBetween(stockMoves(stateBefore), stockMoves(stateAfter)));
   summarise(parts, job, stateAfter);
@@ -53,8 +57,9 @@ export function mustWrite(
   job: JobRow,
   given: NewEntry,
   before: readonly Entry[],
+  counter: string | null = null,
 ): Entry {
-  const appended = writeEntry(parts, job, given, before);
+  const appended = writeEntry(parts, job, given, before, counter);
   if (!('entry' in appended)) throw new Refusal(appended);
   return appended.entry;
 }

@@ -4,7 +4,7 @@ import { Link } from 'react-router';
 import { capital, figure } from '../../../core/craft/judgement';
 import { handback } from '../../../core/advice/handback';
 import { money } from '../../../core/craft/money';
-import type { Statement, Payloads } from '../../../core/logbook';
+import { elsewhereWords, type Payloads, type Statement } from '../../../core/logbook';
 import { dayInWords, localTime } from '../../../core/craft/time';
 import { Caution, LampAnswer, Working } from '../../kit/Lamp';
 import { WaxSeal } from '../../figures/WaxSeal';
@@ -73,7 +73,8 @@ function SignPart() {
       <Stack direction="row" spacing={2} sx={{ alignItems: 'center' }}>
         <WaxSeal initials={payload.initials} />
         <Typography>
-          Signed {payload.initials}, {localTime(occurredAt, context.shop.zone)}
+          Signed {[payload.initials, elsewhereWords(signature.entry)].filter(Boolean).join(' ')},{' '}
+          {localTime(occurredAt, context.shop.zone)}
           {signature.entry.sequence === null ? ', waiting to be saved' : ''}
         </Typography>
       </Stack>
@@ -92,7 +93,8 @@ function SignPart() {
     <Stack spacing={1.5}>
       {signature.state === 'reopened' && (
         <Alert severity="warning">
-          Signed {signature.entry.payload.initials},{' '}
+          Signed{' '}
+          {[signature.entry.payload.initials, elsewhereWords(signature.entry)].filter(Boolean).join(' ')},{' '}
           {localTime(signature.entry.occurredAt, context.shop.zone)}, and reopened by what was recorded since.
           The record given then stays as it was; sign again for the new one.
         </Alert>

@@ -1,0 +1,74 @@
+import { type Entry, type EntryKind, entryInWords, type JobState, stockMoves } from '../logbook';
+import { ADMITTED, type Admission, refuse } from './admission';
+import { judgeCorrection } from './corrections';
+
+/** What says which cell is in the watch. */
+const FITTINGS: readonly EntryKind[] = ['cell.fitted', 'cell.put-back', 'cell.accumulator'];
+
+/**
+ * May an entry that comes in a file be added to a job that is here, before it is judged like any other? `state` is the
+ * job as this counter has it: a file can neither sign it nor take back what this counter fitted or took from its stock.
+ */
+export function judgeAddedByFile(entry: Entry, state: JobState): Admission {
+  if (entry.kind === 'handback.signed')
+    return refuse(
+      [`It would sign a job that is here, as ${entry.payload.initials}.`],
+      'Add the file as it was before it was signed, and sign here once the record is read.',
+    );
+  const moved = stockMoves(state);
+  const targets = [...entry.supersedes, ...(entry.withdraws === null ? [] : [entry.withdraws])];
+  const fitting = state.standing.find(
+    ({ id, kind }) => targets.includes(id) && (FITTINGS.includes(kind) || moved.has(id)),
+  );
+  return fitting
+    ? refuse(
+        [`It would take back what is recorded here: ${entryInWords(fitting)}.`],
+        'Where that is wrong, correct it at this counter, where cell and stock can be seen.',
+      )
+    : ADMITTED;
+}
+
+/** What a file says of the job its entries belong to. */
+interface OfJob {
+  readonly customerId: string;
+  readonly watchId: string;
+  readonly visitId: string;
+}
+
+/**
+ * May entries stand as what another counter recorded of a job that is not here? That counter judged them by its own
+ * book and stock; here only what holds at every counter is asked: they are received for the owner, watch and visit the
+ * file names, and corrections name what came before, of their kind, and no signature. `unreadable` are ids that
+ * counter could not read any more. Gives the first entry that may not, by its place.
+ */
+export function judgeHistory(
+  entries: readonly Entry[],
+  of: OfJob,
+  unreadable: ReadonlySet<string>,
+): Admission & { readonly at: number } {
+  if (!entries.some(({ kind }) => kind === 'arrive.received'))
+    return {
+      ...refuse(['It does not say when the watch was received.'], 'Save the job again where it came from.'),
+      at: 0,
+    };
+  const told = new Set(entries.map(({ id }) => id));
+  const dark = new Set([...unreadable].filter((id) => !told.has(id)));
+  for (const [at, entry] of entries.entries()) {
+    if (
+      entry.kind === 'arrive.received' &&
+      (['customerId', 'watchId', 'visitId'] as const).some((id) => entry.payload[id] !== of[id])
+    )
+      return {
+        ...refuse(
+          ['It was received for another owner, watch or visit than the file names.'],
+          'Save the job again where it came from.',
+        ),
+        at,
+      };
+    const named = [...entry.supersedes, ...(entry.withdraws === null ? [] : [entry.withdraws])];
+    if (named.some((id) => dark.has(id))) continue;
+    const judged = judgeCorrection(entry, { known: entries.slice(0, at) });
+    if (judged) return { ...judged, at };
+  }
+  return { ...ADMITTED, at: -1 };
+}
