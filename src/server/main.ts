@@ -3,6 +3,7 @@ import { resolve } from 'node:path';
 import { pino } from 'pino';
 import { refusalToListen } from './access/access';
 import { createApp } from './app';
+import { localTime } from '../core/craft/time';
 import { here } from './here';
 import { checkFolder, FolderRefused, holdFolder } from './store/folder';
 import { openStore, runningClock, type Store } from './store/store';
@@ -21,6 +22,9 @@ const demoStart = process.env.WAX_DEMO_START ?? null;
 
 /** What is being answered when a signal comes has so long to finish, ms. */
 const FINISH_WITHIN_MS = 4000;
+const HOUR_MS = 3600 * 1000;
+/** Of the shop’s day: nobody is at the bench. */
+const LOOKED_AT_HOUR = '3';
 
 const refusal = refusalToListen(host, key);
 if (refusal !== null) {
@@ -61,7 +65,11 @@ server.listen(port, host, () => {
   process.stdout.write(
     `Wax Lantern is ready at http://${host.includes(':') ? `[${host}]` : host}:${actual}\n`,
   );
-  void store.attachments.tidy();
+  lookThroughFiles(store);
+  setInterval(() => {
+    if (localTime(store.clock.nowUtc(), store.shops.shop().zone, 'H') === LOOKED_AT_HOUR)
+      lookThroughFiles(store);
+  }, HOUR_MS).unref();
   for (const signal of ['SIGTERM', 'SIGINT'] as const) process.once(signal, () => stop(store));
 });
 
@@ -73,6 +81,22 @@ function opened(): Store {
     if (!(error instanceof FolderRefused)) log.fatal({ err: error }, 'The shop could not be opened.');
     refuse(error instanceof FolderRefused ? error.message : 'It did not start. Nothing was changed.');
   }
+}
+
+/** At start and then nightly: what lies in the folder and what is missing from it. */
+function lookThroughFiles(store: Store): void {
+  store.health.lookThroughFiles().then(
+    ({ brokenOff, unnamed, gone, damaged }) => {
+      if (brokenOff.length + unnamed.length > 0)
+        log.info({ brokenOff, unnamed }, 'Swept uploads that broke off and files that no record names.');
+      if (gone.length + damaged.length > 0)
+        log.error(
+          { gone, damaged },
+          'Files of records are gone or damaged. Put them back from the last copy of the folder attachments, or add them again.',
+        );
+    },
+    (error: unknown) => log.error({ err: error }, 'The files could not be looked through.'),
+  );
 }
 
 /** What is being answered is finished; windows that only listen are let go, and come back to the next server. */

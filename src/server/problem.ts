@@ -28,6 +28,19 @@ export function notFound(what: string): HttpProblem {
   });
 }
 
+/** A file that was kept, and lies there no more as it was. */
+export function gone(name: string): HttpProblem {
+  return problemOf(
+    404,
+    'gone',
+    'The file is gone',
+    `“${name}” is gone from the data folder, or is not what it was when it was kept.`,
+    {
+      whatToDo: 'Put it back from the last copy of the folder, or add it again: it takes its old place.',
+    },
+  );
+}
+
 export function conflict(detail: string, whatToDo: string): HttpProblem {
   return problemOf(409, 'conflict', 'Recorded differently already', detail, { whatToDo });
 }
@@ -262,10 +275,23 @@ const STORAGE: readonly (readonly [codes: RegExp, detail: string, whatToDo: stri
   ],
 ];
 
+const CHECK_DISK = 'Look at its disk, its rights and the server’s log.';
+
+function storageFault(detail: string, whatToDo: string): HttpProblem {
+  return problemOf(503, 'not-ready', 'The server cannot keep anything now', detail, { whatToDo });
+}
+
+/** Why nothing can be kept now, whatever it is that failed. */
+export function notReady(error: unknown): Problem {
+  const problem = (storageProblem(error) ?? storageFault('It cannot write to its data folder.', CHECK_DISK))
+    .problem;
+  return { ...problem, title: 'Not ready' };
+}
+
 function storageProblem(error: unknown): HttpProblem | null {
   const code = coded.safeParse(error).data?.code;
   const found = code === undefined ? undefined : STORAGE.find(([codes]) => codes.test(code));
   if (!found) return null;
   const [, detail, whatToDo] = found;
-  return problemOf(503, 'not-ready', 'The server cannot keep anything now', detail, { whatToDo });
+  return storageFault(detail, whatToDo);
 }

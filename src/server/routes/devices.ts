@@ -1,4 +1,5 @@
 import { createReadStream } from 'node:fs';
+import { open } from 'node:fs/promises';
 import { Router } from 'express';
 import { z } from 'zod';
 import {
@@ -10,7 +11,7 @@ import {
   type DeviceId,
 } from '../../contract';
 import { MOST_BYTES } from '../attachments/attachments';
-import { notFound, notKept, parsed, tooLarge, unreadable } from '../problem';
+import { gone, notFound, notKept, parsed, tooLarge, unreadable } from '../problem';
 import type { Store } from '../store/store';
 
 const uploadQuery = z.object({
@@ -57,9 +58,15 @@ export function deviceRoutes(store: Store): Router {
     }
   });
 
-  router.get('/attachments/:hash', (request, response) => {
+  router.get('/attachments/:hash', async (request, response) => {
     const attachment = store.attachments.find(request.params.hash);
     if (!attachment) throw notFound('such file');
+    const file = await open(store.attachments.pathOf(attachment.hash)).catch(() => null);
+    if (file === null) throw gone(attachment.name);
+    if ((await file.stat()).size !== attachment.bytes) {
+      await file.close();
+      throw gone(attachment.name);
+    }
     const shown = attachment.contentType.startsWith('image/');
     response.setHeader('content-type', attachment.contentType);
     response.setHeader('content-length', attachment.bytes);
@@ -70,7 +77,8 @@ export function deviceRoutes(store: Store): Router {
       'content-disposition',
       `${shown ? 'inline' : 'attachment'}; filename*=UTF-8''${encodeURIComponent(attachment.name)}`,
     );
-    createReadStream(store.attachments.pathOf(attachment.hash))
+    file
+      .createReadStream()
       .on('error', () => response.destroy())
       .pipe(response);
   });

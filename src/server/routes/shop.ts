@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { eraseCustomer, type LiveNews, newTechnician, type ShopResource } from '../../contract';
 import { catalogueOf, recordsIn } from '../../core/craft/book';
 import { jobsCsv, listCsv, LISTS } from '../documents/lists';
-import { conflict, notFound, notKept, parsed } from '../problem';
+import { conflict, notFound, notKept, notReady, parsed } from '../problem';
 import type { Store } from '../store/store';
 
 const query = z.object({
@@ -17,8 +17,28 @@ const HEARTBEAT_MS = 20_000;
 export function shopRoutes(store: Store): Router {
   const router = Router();
 
-  router.get('/health', (_request, response) => {
-    response.json({ ready: true, nowUtc: store.clock.nowUtc() });
+  router.get('/health', async (_request, response) => {
+    try {
+      await store.health.tryWrite();
+    } catch (error) {
+      const problem = notReady(error);
+      response
+        .status(problem.status)
+        .type('application/problem+json')
+        .send(JSON.stringify({ ready: false, ...problem }));
+      return;
+    }
+    const look = store.health.lastLook();
+    response.json({
+      ready: true,
+      nowUtc: store.clock.nowUtc(),
+      files: look && {
+        lookedAtUtc: look.atUtc,
+        gone: look.gone.length,
+        damaged: look.damaged.length,
+        swept: look.brokenOff.length + look.unnamed.length,
+      },
+    });
   });
 
   router.get('/shop', (_request, response) => {

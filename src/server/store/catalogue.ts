@@ -119,7 +119,8 @@ export function catalogueStore(db: Db, clock: Clock): CatalogueStore {
         .all(kind, id)
         .map((row) => ({ ...row, body: toBody(kind, row.body), removed: row.removed === 1 })),
     book() {
-      open ??= openBook(read());
+      // Never older than the database, whoever wrote there.
+      if (open?.revision !== (revision.get() ?? 0)) open = openBook(read());
       return open;
     },
   };

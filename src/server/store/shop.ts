@@ -42,33 +42,31 @@ export function shopStore(db: Db, clock: Clock): ShopStore {
   const addTechnician = db.prepare<[string, string, string, string]>(
     'INSERT INTO technician (id, name, initials, created_at) VALUES (?, ?, ?, ?)',
   );
-  let current: Policy | null = null;
-  let open: Shop | null = null;
+  const newestPolicy = db.prepare<[], number | null>('SELECT max(revision) FROM policy_revision').pluck();
+  let kept: Policy | null = null;
 
   return {
     shop() {
-      open ??= readShop.get() ?? null;
+      const open = readShop.get();
       if (!open) throw new Error('The shop has no name yet: the database was not started.');
       return open;
     },
     hasShop: () => readShop.get() !== undefined,
     setShop: inTransaction(db, ({ name, place, zone }: Shop): void => {
       writeShop.run(name, place, zone);
-      open = null;
     }),
     policy() {
-      if (!current) {
-        const row = readPolicy.get();
-        if (!row) throw new Error('The shop has no policy yet: the database was not started.');
-        current = { ...completePolicy(JSON.parse(row.body) as Partial<Policy>), revision: row.revision };
-      }
-      return current;
+      // Never older than the database, whoever wrote there.
+      if (kept !== null && kept.revision === newestPolicy.get()) return kept;
+      const row = readPolicy.get();
+      if (!row) throw new Error('The shop has no policy yet: the database was not started.');
+      kept = { ...completePolicy(JSON.parse(row.body) as Partial<Policy>), revision: row.revision };
+      return kept;
     },
     setPolicy: inTransaction(
       db,
       (policy: Omit<Policy, 'revision'>, technicianId: string | null = null): void => {
         writePolicy.run(JSON.stringify(policy), clock.nowUtc(), technicianId);
-        current = null;
       },
     ),
     policyRevisions: () => policyRevisions.all(),
@@ -76,8 +74,6 @@ export function shopStore(db: Db, clock: Clock): ShopStore {
       if (readPolicy.get()?.revision !== given.basedOn) return 'moved on';
       writeShop.run(given.shop.name, given.shop.place, given.shop.zone);
       writePolicy.run(JSON.stringify(given.policy), clock.nowUtc(), given.technicianId);
-      open = null;
-      current = null;
       return 'decided';
     }),
     technicians: () => technicians.all(),

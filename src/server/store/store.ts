@@ -9,6 +9,7 @@ import { type CatalogueStore, catalogueStore } from './catalogue';
 import { readShippedCells } from './shippedCells';
 import { type Clock, runningClock } from './clock';
 import { inTransaction, openDatabase } from './database';
+import { type Health, healthOf } from './health';
 import { type LogbookStore, logbookStore } from './logbook/logbook';
 import { type MovementsSeenStore, movementsSeenStore } from './movementsSeen';
 import { type ShopStore, shopStore } from './shop';
@@ -41,6 +42,7 @@ export interface Store {
   readonly movements: MovementsSeenStore;
   readonly cells: CellsInWatchesStore;
   readonly devices: ReturnType<typeof deviceHub>;
+  readonly health: Health;
   /** What a job is folded against now. */
   context(): JobContext;
   /** Does a long piece of writing in one transaction: all of it, or nothing. */
@@ -114,6 +116,7 @@ export function openStore({
     movements,
     cells,
     devices,
+    health: healthOf(db, clock, attachments),
     context,
     inOne: (write) => inTransaction(db, write)(),
     publish: (item) => void news.emit('news', item),
