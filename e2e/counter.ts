@@ -25,6 +25,8 @@ export interface Counter {
   kill(): Promise<void>;
   /** Starts it again at the same address over the same data. */
   restart(): Promise<void>;
+  /** How many live streams are open to it. */
+  streams(): number;
 }
 
 /** The tickets of the demo: of a job of the scenario, and the one the next watch taken in will get. */
@@ -123,6 +125,10 @@ export const test = base.extend<Fixtures, OfWorker>({
   },
 });
 
+const notHere = (words: string) => (): never => {
+  throw new Error(words);
+};
+
 /** The server as it is started by hand, for tests that kill it. */
 async function inItsOwnProcess(
   dataDir: string,
@@ -139,6 +145,7 @@ async function inItsOwnProcess(
     async restart() {
       server = await start();
     },
+    streams: notHere('Live streams are counted only in the process of the test.'),
   });
   await server.end('SIGKILL');
 }
@@ -154,14 +161,19 @@ async function inThisProcess(
     createApp({ store, host: '127.0.0.1', key: null, webDir: join(process.cwd(), 'dist', 'web') }),
   );
   await new Promise<void>((resolve) => server.listen(port, '127.0.0.1', resolve));
-  const never = (): never => {
-    throw new Error('Only a server in its own process can be killed: test.use({ ownProcess: true }).');
-  };
+  const streams = new Set<object>();
+  server.on('request', (request, response) => {
+    if (request.url !== '/api/news') return;
+    streams.add(response);
+    response.on('close', () => streams.delete(response));
+  });
+  const never = notHere('Only a server in its own process can be killed: test.use({ ownProcess: true }).');
   await use({
     url: at(port),
     dataDir,
     kill: never,
     restart: never,
+    streams: () => streams.size,
   });
   server.closeAllConnections();
   await new Promise((resolve) => server.close(resolve));

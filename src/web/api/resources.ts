@@ -22,6 +22,7 @@ import { completePolicy } from '../../core/craft/policy';
 import type { Entry } from '../../core/logbook';
 import type { Lot } from '../../core/craft/stock';
 import { DEVICES_PATH } from './devices';
+import { listen } from './live';
 import { useResource } from './resource';
 import { sendNow, startWaiting } from './waiting';
 
@@ -168,12 +169,13 @@ function onNews(item: LiveNews): void {
 /** Starts the queue and the live stream. Gives the way to stop listening. */
 export function startLive(): () => void {
   void startWaiting(entryRecorded);
-  const stream = new EventSource('/api/news');
-  stream.onmessage = (message: MessageEvent<string>) => onNews(JSON.parse(message.data) as LiveNews);
-  stream.onopen = () => {
+  return listen((says) => {
+    if (says !== 'open') {
+      onNews(says);
+      return;
+    }
     // What was written while nobody listened.
     void mutate(() => true);
     void sendNow();
-  };
-  return () => stream.close();
+  });
 }
