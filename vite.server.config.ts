@@ -17,6 +17,7 @@ export default defineConfig({
       input: {
         main: 'src/server/main.ts',
         'jobFile.worker': 'src/server/offLoop/jobFile.worker.ts',
+        'table.worker': 'src/server/offLoop/table.worker.ts',
       },
       output: { entryFileNames: '[name].js', chunkFileNames: 'shared-[hash].js' },
     },

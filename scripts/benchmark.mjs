@@ -18,6 +18,7 @@ for (const name of [
   'cells',
   'stock',
   'live',
+  'health',
 ]) {
   say(`benchmarks/${name}.ts`);
   const failed = run(name, process.execPath, ['--import', 'tsx', `benchmarks/${name}.ts`]);

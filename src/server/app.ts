@@ -7,7 +7,8 @@ import { randomUUID } from 'node:crypto';
 import { type Logger, pino } from 'pino';
 import { pinoHttp } from 'pino-http';
 import { keyRequired, onlyOwnNames } from './access/access';
-import { notFound, problemHandler } from './problem';
+import { MOST_DEPTH, MOST_VALUES, shapeOf } from './offLoop/bodies';
+import { notFound, problemHandler, tooDeep, tooLarge } from './problem';
 import { bookRoutes } from './routes/book';
 import { deviceRoutes } from './routes/devices';
 import { jobImportRoutes } from './routes/jobImport';
@@ -75,7 +76,17 @@ export function createApp({
         compression.filter(request, response),
     }),
   );
-  app.use(express.json({ limit: '1mb' }));
+  app.use(
+    express.json({
+      limit: '1mb',
+      verify: (_request, _response, body) => {
+        const { depth, values } = shapeOf(body);
+        if (depth > MOST_DEPTH) throw tooDeep();
+        if (values > MOST_VALUES)
+          throw tooLarge(`It holds ${values} values; at most ${MOST_VALUES} are taken.`);
+      },
+    }),
+  );
   app.use('/api/session', express.urlencoded({ extended: false, limit: '4kb' }));
   app.use(keyRequired(key));
   app.use('/api', (_request, response, next) => {

@@ -15,13 +15,17 @@ export interface ImportReport {
   readonly added: number;
   readonly changed: number;
   readonly same: number;
-  /** The records that would change, each with its fields. */
+  /** The records that would change, each with its fields: the first ones. */
   readonly changes: readonly { readonly id: string; readonly fields: readonly string[] }[];
+  /** The first places that cannot be taken. */
   readonly errors: readonly {
     readonly line: number;
     readonly column: string | null;
     readonly reason: string;
   }[];
+  readonly errorsFound: number;
+  /** How many lines cannot be taken. */
+  readonly linesWrong: number;
   readonly applied: boolean;
 }
 

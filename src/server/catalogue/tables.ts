@@ -6,6 +6,7 @@ import {
   type CatalogueTable,
   fieldsOf,
   type ImportReport,
+  MOST_NAMED,
   OWNER_COLUMN,
   recordOf,
   RECORDS,
@@ -26,7 +27,8 @@ import {
   withRecords,
 } from '../../core/craft/book';
 
-type Body = RecordBodies[CatalogueKind];
+/** A record of the book of any kind. */
+export type RecordBody = RecordBodies[CatalogueKind];
 
 function headings(table: CatalogueTable): string[] {
   return [...(table.within === null ? [] : [OWNER_COLUMN]), ...table.columns.map((column) => column.name)];
@@ -90,7 +92,7 @@ async function readLines(csv: string): Promise<Reading> {
   return { lines, errors };
 }
 
-interface Progress {
+export interface Progress {
   readonly done: number;
   readonly of: number;
 }
@@ -126,7 +128,7 @@ export async function* readTable(
   table: CatalogueTable,
   csv: string,
   book: Book,
-): AsyncGenerator<Progress, { report: ImportReport; bodies: Body[] }> {
+): AsyncGenerator<Progress, { report: ImportReport; bodies: RecordBody[] }> {
   const { lines, errors } = await readLines(csv);
   const unreadable = errors.length;
   const [head, ...rest] = lines;
@@ -143,7 +145,9 @@ export async function* readTable(
     changed: 0,
     same: 0,
     changes: [],
-    errors,
+    errors: errors.slice(0, MOST_NAMED),
+    errorsFound: errors.length,
+    linesWrong: new Set(errors.map(({ line }) => line)).size,
     applied: false,
     ...more,
   });
@@ -171,7 +175,7 @@ export async function* readTable(
       null
     );
   };
-  const next = new Map<string, { body: Body; lines: number[] }>();
+  const next = new Map<string, { body: RecordBody; lines: number[] }>();
   const wrong = (line: number, path: string, reason: string): void =>
     void errors.push({ line, column: columnOf(path), reason });
 
@@ -249,7 +253,7 @@ export async function* readTable(
   const changed = [...next].filter(
     ([id, { body }]) => known.has(id) && !isDeepStrictEqual(known.get(id), body),
   );
-  const changes = [...fresh, ...changed].map(([id, { body }]) => ({
+  const changes = [...fresh, ...changed].slice(0, MOST_NAMED).map(([id, { body }]) => ({
     id,
     fields: Object.keys(body).filter(
       (field) => !isDeepStrictEqual(valueAt(known.get(id), field), valueAt(body, field)),

@@ -6,28 +6,34 @@ import { createBrotliDecompress, createGunzip, createInflate } from 'node:zlib';
 
 /** Nothing that is sent here is nested deeper than a handful. */
 export const MOST_DEPTH = 40;
+/** Nor has a body that is read whole nearly so many values. */
+export const MOST_VALUES = 20_000;
 
 const QUOTE = 0x22;
 const BACKSLASH = 0x5c;
-const OPENS: readonly number[] = [0x5b, 0x7b];
-const CLOSES: readonly number[] = [0x5d, 0x7d];
+const COMMA = 0x2c;
+const OPEN = [0x5b, 0x7b] as const;
+const CLOSE = [0x5d, 0x7d] as const;
 
-/** Whether a JSON text is nested deeper than anything sent here; asked before it is parsed, in one pass over its bytes. */
-export function isTooDeep(json: Uint8Array): boolean {
+/** How a JSON text is built, told before it is parsed, in one pass over its bytes: how deep, and how many commas. */
+export function shapeOf(json: Uint8Array): { readonly depth: number; readonly values: number } {
   let depth = 0;
+  let deepest = 0;
+  let values = 1;
   let quoted = false;
   for (let at = 0; at < json.length; at += 1) {
-    const byte = json[at] ?? 0;
+    const byte = json[at];
     if (quoted) {
       if (byte === BACKSLASH) at += 1;
       else if (byte === QUOTE) quoted = false;
     } else if (byte === QUOTE) quoted = true;
-    else if (OPENS.includes(byte)) {
+    else if (byte === COMMA) values += 1;
+    else if (byte === OPEN[0] || byte === OPEN[1]) {
       depth += 1;
-      if (depth > MOST_DEPTH) return true;
-    } else if (CLOSES.includes(byte)) depth -= 1;
+      if (depth > deepest) deepest = depth;
+    } else if (byte === CLOSE[0] || byte === CLOSE[1]) depth -= 1;
   }
-  return false;
+  return { depth: deepest, values };
 }
 
 export type BodyTaken =

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { parentPort, workerData } from 'node:worker_threads';
 import { type JobFromFile, type Problem, readJobFile } from '../../contract';
 import { parsedJson } from '../json';
-import { isTooDeep } from './bodies';
+import { MOST_DEPTH, shapeOf } from './bodies';
 
 export interface JobFileTask {
   readonly path: string;
@@ -44,7 +44,7 @@ function unpack(job: JobFromFile, folder: string) {
 
 function read({ path, folder }: JobFileTask): JobFileSays {
   const bytes = readFileSync(path);
-  if (isTooDeep(bytes)) return { verdict: 'too deep' };
+  if (shapeOf(bytes).depth > MOST_DEPTH) return { verdict: 'too deep' };
   const reading = readJobFile(parsedJson(bytes.toString('utf8')));
   if (reading.verdict !== 'read') return reading;
   const unpacked = reading.jobs.map((job) => unpack(job, folder));

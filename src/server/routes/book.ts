@@ -1,9 +1,11 @@
-import express, { Router } from 'express';
+import { rm } from 'node:fs/promises';
+import { Router } from 'express';
 import { z } from 'zod';
 import {
   CATALOGUE_TABLES,
   type CatalogueTable,
   type ImportNews,
+  type ImportReport,
   policyWrite,
   RECORDS,
   recordWrite,
@@ -11,18 +13,25 @@ import {
 import {
   type Book,
   CATALOGUE_KINDS,
+  catalogueOf,
   type CatalogueKind,
   judgeRecord,
   openBook,
   type RecordBodies,
   recordId,
+  recordsIn,
   withoutRecord,
 } from '../../core/craft/book';
-import { readTable, tableCsv } from '../catalogue/tables';
-import { contradicted, movedOn, notFound, notKept, parsed } from '../problem';
+import { type RecordBody, tableCsv } from '../catalogue/tables';
+import { takeBody } from '../offLoop/bodies';
+import { offLoop } from '../offLoop/offLoop';
+import type { TableSays, TableTask } from '../offLoop/table.worker';
+import { contradicted, movedOn, notFound, notKept, notTaken, parsed, tooLarge, unreadable } from '../problem';
 import type { Store } from '../store/store';
 
-const CSV_LIMIT = '20mb';
+const CSV_LIMIT_BYTES = 20 * 1024 * 1024;
+const MOST_LINES = 100_000;
+const MOVED_ON = { line: 1, column: null, reason: 'Someone changed the book meanwhile: import it again.' };
 
 const importQuery = z.object({
   technicianId: z.uuid({ error: 'Who imports it: a technician of this shop.' }),
@@ -97,45 +106,58 @@ export function bookRoutes(store: Store): Router {
     response.attachment(`${table.name}.csv`).type('text/csv').send(tableCsv(table, store.catalogue.book()));
   });
 
-  router.post(
-    '/catalogue/tables/:table',
-    express.text({ type: 'text/csv', limit: CSV_LIMIT }),
-    async (request, response) => {
-      const table = tableOf(request.params.table);
-      const { technicianId, dryRun } = parsed(importQuery, request.query);
-      known(technicianId);
-      const csv = parsed(z.string({ error: 'Send the table as text/csv.' }), request.body);
-      response.writeHead(200, { 'content-type': 'application/x-ndjson', 'cache-control': 'no-store' });
-      const say = (news: ImportNews): void => void response.write(`${JSON.stringify(news)}\n`);
+  router.post('/catalogue/tables/:table', async (request, response) => {
+    const table = tableOf(request.params.table);
+    const { technicianId, dryRun } = parsed(importQuery, request.query);
+    known(technicianId);
+    if (!/^text\/csv\b/.test(request.headers['content-type'] ?? ''))
+      throw unreadable('No table came.', 'Send the table as text/csv.');
+    const path = store.attachments.wayIn();
+    try {
+      const body = await takeBody(request, path, CSV_LIMIT_BYTES);
+      if (body.outcome !== 'taken') throw notTaken(body.outcome, { most: '20 MB' });
+      const say = (news: ImportNews): void => {
+        if (!response.headersSent)
+          response.writeHead(200, { 'content-type': 'application/x-ndjson', 'cache-control': 'no-store' });
+        response.write(`${JSON.stringify(news)}\n`);
+      };
       const before = store.catalogue.book();
-      const reading = readTable(table, csv, before);
-      let step = await reading.next();
-      while (!step.done) {
-        say({ progress: step.value });
-        step = await reading.next();
+      const catalogue = catalogueOf(before.revision, (kind) => recordsIn(kind, before));
+      const bodies: RecordBody[] = [];
+      const task: TableTask = { path, table: table.name, catalogue, mostLines: MOST_LINES };
+      for await (const says of offLoop<TableSays>('table', task)) {
+        if ('tooManyLines' in says)
+          throw tooLarge(`The table has ${says.tooManyLines} lines; at most ${MOST_LINES} are taken.`);
+        if ('progress' in says) say(says);
+        if ('bodies' in says) bodies.push(...says.bodies);
+        if ('report' in says) say({ report: settled(says.report, before.revision, bodies) });
       }
-      const { report, bodies } = step.value;
+      response.end();
+    } finally {
+      await rm(path, { force: true });
+    }
+
+    /** The report of a table that was read, its records written where that was asked for and nothing speaks against it. */
+    function settled(report: ImportReport, readAt: number, bodies: readonly RecordBody[]): ImportReport {
+      const wanted = dryRun === 'no' && report.errorsFound === 0;
       // Judged against the book as it was: where someone wrote meanwhile, nothing is applied.
-      const stillSo = store.catalogue.book().revision === before.revision;
-      const apply = dryRun === 'no' && report.errors.length === 0;
-      if (apply && stillSo && bodies.length > 0) {
+      const moved = wanted && store.catalogue.book().revision !== readAt;
+      const applied = wanted && !moved;
+      if (applied && bodies.length > 0) {
         store.catalogue.write(table.kind, bodies, technicianId);
         store.publish({ jobId: null, what: 'shop' });
       }
-      say({
-        report: {
-          ...report,
-          dryRun: dryRun === 'yes',
-          applied: apply && stillSo,
-          errors:
-            apply && !stillSo
-              ? [{ line: 1, column: null, reason: 'Someone changed the book meanwhile: import it again.' }]
-              : report.errors,
-        },
-      });
-      response.end();
-    },
-  );
+      const errors = moved ? [MOVED_ON] : report.errors;
+      return {
+        ...report,
+        dryRun: dryRun === 'yes',
+        applied,
+        errors,
+        errorsFound: moved ? 1 : report.errorsFound,
+        linesWrong: moved ? 1 : report.linesWrong,
+      };
+    }
+  });
 
   return router;
 }

@@ -99,8 +99,7 @@ function Report({ report }: { readonly report: ImportReport }) {
     return (
       <>
         <Alert severity="error" sx={{ mt: 1 }}>
-          Nothing was changed: {new Set(errors.map((error) => error.line)).size} of {report.lines} lines
-          cannot be taken.
+          Nothing was changed: {report.linesWrong} of {report.lines} lines cannot be taken.
         </Alert>
         <Box sx={{ maxHeight: 320, overflow: 'auto' }} tabIndex={0} role="region" aria-label="Bad lines">
           <Table size="small">
@@ -115,6 +114,9 @@ function Report({ report }: { readonly report: ImportReport }) {
               ))}
             </TableBody>
           </Table>
+          {report.errorsFound > errors.length && (
+            <Typography variant="body2">and {report.errorsFound - errors.length} more places</Typography>
+          )}
         </Box>
       </>
     );
@@ -130,7 +132,7 @@ function Report({ report }: { readonly report: ImportReport }) {
           {id}: {fields.join(', ')}
         </Typography>
       ))}
-      {changes.length > SHOWN && <Typography variant="body2">and {changes.length - SHOWN} more</Typography>}
+      {added + changed > SHOWN && <Typography variant="body2">and {added + changed - SHOWN} more</Typography>}
     </>
   );
 }
