@@ -1,5 +1,7 @@
+import { randomUUID } from 'node:crypto';
 import type { Page } from '@playwright/test';
 import { demoId } from '../demo/build';
+import type { Lot } from '../src/core/craft/stock';
 import {
   expect,
   expectAccessible,
@@ -327,20 +329,26 @@ test('what runs low is ordered from the lamp of its job, and from the list besid
   bench: page,
 }) => {
   const { lots } = (await (await page.request.get('/api/stock')).json()) as {
-    lots: { id: string; code: string; lotCode: string }[];
+    lots: Lot[];
   };
   for (const [lotCode, counted] of [
     ['S-5107', 2],
     ['S-6031', 1],
-  ] as const)
-    await page.request.post('/api/lots/count', {
+  ] as const) {
+    const lot = lots.find((each) => each.lotCode === lotCode);
+    const answer = await page.request.post('/api/lots/count', {
       data: {
-        lotId: lots.find((lot) => lot.lotCode === lotCode)?.id,
+        id: randomUUID(),
+        lotId: lot?.id,
+        balanceSeen: lot?.balance,
+        unbookedSeen: lot?.unbooked,
         counted,
         reason: 'counted by hand',
         technicianId: demoId('technician', 'edda'),
       },
     });
+    expect(answer.status()).toBe(201);
+  }
   const id = await takenIn(page, 'C0915-2', { service: 'cell only' });
   await recorded(page, id, 'identify.movement', {
     calibreId: 'orrelin-47-1',

@@ -42,7 +42,12 @@ export type NewLot = z.infer<typeof newLot>;
 
 /** A lot counted by hand: what lies there, whatever the ledger says. */
 export const lotCount = z.strictObject({
+  id,
   lotId: id,
+  /** What the ledger said when it was counted: where something was taken since, the count is of another day. */
+  balanceSeen: number({ words: 'Balance seen', min: 0, max: 1_000_000, example: 7 }).int(),
+  /** And how many were taken that it had no more of. */
+  unbookedSeen: number({ words: 'Unbooked seen', min: 0, max: 1_000_000, example: 0 }).int(),
   counted: number({ words: 'Counted', min: 0, max: 10_000, example: 7 }).int(),
   reason: text({ words: 'Reason', max: 120, example: 'counted at closing' }),
   technicianId: id,
@@ -69,6 +74,7 @@ export type LotSample = z.infer<typeof lotSample>;
 
 /** Things one lot gave back to its supplier. */
 export const lotReturn = z.strictObject({
+  id,
   lotId: id,
   count: number({ words: 'Sent back', min: 1, max: 10_000, example: 4 }).int(),
   reason: text({ words: 'Reason', max: 120, example: 'delivered wrong' }),

@@ -78,8 +78,8 @@ export function notKept(outcome: NotKept): HttpProblem {
       );
     case 'other body under this id':
       return conflict(
-        'An entry with this id is on record and says something else.',
-        'Record it again as a new entry or a correction.',
+        'Something else is on record under this id.',
+        'Look at what is on record, and record this anew or as a correction.',
       );
     case 'refused':
       return problemOf(422, 'refused', 'Not recorded', outcome.reasons.join(' '), {

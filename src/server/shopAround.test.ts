@@ -224,10 +224,20 @@ describe('stock by lot', () => {
       });
     }
     expect((await stock()).lots).toMatchObject([{ balance: 0, toBeCounted: true }]);
-    const count = { lotId: delivery.id, counted: 3, reason: 'found behind the drawer', technicianId };
+    const count = {
+      id: idOf('count'),
+      lotId: delivery.id,
+      balanceSeen: 0,
+      unbookedSeen: 1,
+      counted: 3,
+      reason: 'found behind the drawer',
+      technicianId,
+    };
     expect((await counter.post('/api/lots/count', count)).status).toBe(201);
     expect((await stock()).lots).toMatchObject([{ balance: 3, toBeCounted: false }]);
-    expect((await counter.post('/api/lots/count', { ...count, lotId: idOf('none') })).status).toBe(404);
+    expect(
+      (await counter.post('/api/lots/count', { ...count, id: idOf('another'), lotId: idOf('none') })).status,
+    ).toBe(404);
     expect((await counter.post('/api/lots/count', { ...count, counted: -1 })).status).toBe(400);
     expect((await counter.post('/api/lots/count', { ...count, technicianId: idOf('nobody') })).status).toBe(
       422,

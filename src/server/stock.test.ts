@@ -236,11 +236,18 @@ describe('a lot', () => {
   });
 
   it('gives away no more than it has, and what goes into the bin is in it', async () => {
-    const given = { lotId: delivery.id, count: 2, reason: 'dulled', to: 'spent bin', technicianId };
+    const given = {
+      id: idOf('dulled'),
+      lotId: delivery.id,
+      count: 2,
+      reason: 'dulled',
+      to: 'spent bin',
+      technicianId,
+    };
     expect((await counter.post('/api/lots/give-away', { ...given, count: 6 })).status).toBe(422);
     expect((await counter.post('/api/lots/give-away', given)).status).toBe(201);
     expect(await stock()).toMatchObject({ lots: [{ balance: 3 }], spentInBin: 2 });
-    await counter.post('/api/lots/give-away', { ...given, count: 3, to: 'supplier' });
+    await counter.post('/api/lots/give-away', { ...given, id: idOf('back'), count: 3, to: 'supplier' });
     expect(await stock()).toMatchObject({ lots: [], emptyLots: 1, spentInBin: 2 });
     expect((await counter.get<Lot[]>('/api/lots/empty')).body).toMatchObject([
       { lotCode: 'S-1', balance: 0 },
@@ -252,7 +259,15 @@ describe('a lot', () => {
     [
       'a count below zero',
       '/api/lots/count',
-      { lotId: delivery.id, counted: -1, reason: 'x', technicianId },
+      {
+        id: idOf('count'),
+        lotId: delivery.id,
+        balanceSeen: 5,
+        unbookedSeen: 0,
+        counted: -1,
+        reason: 'x',
+        technicianId,
+      },
       400,
     ],
     ['an unknown type', '/api/lots', { ...delivery, id: idOf('n'), lotCode: 'N', code: 'VX99' }, 422],

@@ -3,6 +3,7 @@ import { z } from 'zod';
 import {
   collection,
   type DayResource,
+  type LotCount,
   lotCount,
   lotQuarantine,
   lotReturn,
@@ -56,6 +57,26 @@ export function stockRoutes(store: Store): Router {
       });
   };
 
+  const refuseOtherBody = (outcome: string | null): void => {
+    if (outcome === 'other body under this id') throw notKept({ outcome });
+  };
+  /** What became of a lot since its balance was seen, from the newest line back to where the ledger said so. */
+  const movedWords = ({ lotId, balanceSeen, unbookedSeen }: LotCount): string => {
+    const [lot] = stock.lotsNamed([lotId]);
+    const since: string[] = [];
+    let balance = lot?.balance ?? 0;
+    for (const line of stock.ledgerOfLot(lotId)) {
+      if (balance === balanceSeen) break;
+      balance -= line.delta;
+      since.unshift(
+        `${line.delta > 0 ? '+' : '−'}${Math.abs(line.delta)} ${[line.reason, line.ticket].filter(Boolean).join(' ')}`,
+      );
+    }
+    const unbooked = (lot?.unbooked ?? 0) - unbookedSeen;
+    if (unbooked > 0) since.push(`${unbooked} more taken than it had`);
+    return `The ledger said ${balanceSeen} when this was counted. Since then: ${since.join(', ')}.`;
+  };
+
   router.get('/stock', (_request, response) => {
     response.json(stock.resource());
   });
@@ -87,6 +108,7 @@ export function stockRoutes(store: Store): Router {
     known(delivery.technicianId);
     datesOf(delivery);
     const outcome = stock.receive({ ...delivery, code: codeOf(delivery.item, delivery.code) });
+    refuseOtherBody(outcome);
     if (outcome === 'same lot again') {
       throw conflict(
         `Lot ${delivery.lotCode} of ${delivery.supplier} is in stock already.`,
@@ -94,15 +116,19 @@ export function stockRoutes(store: Store): Router {
       );
     }
     told();
-    response.status(201).json({ id: delivery.id });
+    response.status(outcome === 'received' ? 201 : 200).json({ id: delivery.id });
   });
 
   router.post('/lots/count', (request, response) => {
     const count = parsed(lotCount, request.body);
     known(count.technicianId);
-    if (stock.count(count) === 'no such lot') throw notFound('such lot');
+    const outcome = stock.count(count);
+    if (outcome === 'no such lot') throw notFound('such lot');
+    refuseOtherBody(outcome);
+    if (outcome === 'moved since')
+      throw conflict(movedWords(count), 'Count what lies there now, and record that.');
     told();
-    response.status(201).json({ id: count.lotId });
+    response.status(outcome === 'counted' ? 201 : 200).json({ id: count.lotId });
   });
 
   router.post('/lots/quarantine', (request, response) => {
@@ -133,6 +159,7 @@ export function stockRoutes(store: Store): Router {
     known(given.technicianId);
     const outcome = stock.giveAway(given);
     if (outcome === 'no such lot') throw notFound('such lot');
+    refuseOtherBody(outcome);
     if (outcome === 'more than there are')
       throw notKept({
         outcome: 'refused',
@@ -140,12 +167,13 @@ export function stockRoutes(store: Store): Router {
         whatToDo: 'Count the lot first, then take out what lies there.',
       });
     told();
-    response.status(201).json({ id: given.lotId });
+    response.status(outcome === 'done' ? 201 : 200).json({ id: given.lotId });
   });
 
   router.post('/orders', async (request, response) => {
     const order = parsed(newOrder, request.body);
     known(order.technicianId);
+    refuseOtherBody(stock.orderSentBefore(order));
     const lines = order.lines.map((line) => ({ ...line, code: codeOf(line.item, line.code) }));
     const before = stock.order(order.id);
     if (before) {
@@ -156,7 +184,7 @@ export function stockRoutes(store: Store): Router {
     for await (const says of store.devices.ask('supplier', asked)) {
       if (says.says === 'fault')
         throw notKept({ outcome: 'refused', reasons: [says.words], whatToDo: says.whatToDo });
-      if (says.says === 'order taken') stock.placeOrder({ ...order, lines }, says);
+      if (says.says === 'order taken') stock.placeOrder({ ...order, lines }, says, order);
     }
     told();
     response.status(201).json(stock.order(order.id));
@@ -189,6 +217,7 @@ export function stockRoutes(store: Store): Router {
       datesOf(line);
     }
     const outcome = stock.receiveDelivery(delivery);
+    refuseOtherBody(outcome);
     if (outcome === 'note booked before' || outcome === 'order received before')
       throw conflict(
         `Delivery note ${delivery.noteNumber} of ${delivery.supplier} is booked in already.`,
@@ -214,6 +243,7 @@ export function stockRoutes(store: Store): Router {
     const given = parsed(collection, request.body);
     known(given.technicianId);
     const outcome = stock.collect(given);
+    refuseOtherBody(outcome);
     if (outcome === 'more than in the bin') {
       throw notKept({
         outcome: 'refused',

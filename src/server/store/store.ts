@@ -12,6 +12,7 @@ import { inTransaction, openDatabase } from './database';
 import { type Health, healthOf } from './health';
 import { type LogbookStore, logbookStore } from './logbook/logbook';
 import { type MovementsSeenStore, movementsSeenStore } from './movementsSeen';
+import { writtenOnce } from './once';
 import { type ShopStore, shopStore } from './shop';
 import { type StockStore, stockStore } from './stock/stock';
 
@@ -88,6 +89,7 @@ export function openStore({
     clock,
     stock,
     files: attachments,
+    once: writtenOnce(db, clock),
     movements,
     cells,
     contextNow: context,

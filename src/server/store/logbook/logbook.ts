@@ -18,7 +18,7 @@ import { type Appended, type Erased, type NotKept, refusable, type Taken } from 
 import { type LogbookGround, type LogbookParts, logbookParts } from './parts';
 import { find, headOf, readCustomer, readJob, readWatch, summariesOfWatch } from './read';
 import { summariseJobsOf } from './summarise';
-import { takeIn } from './takeIn';
+import { isTakenInSo, takeIn } from './takeIn';
 import { writeEntry } from './write';
 
 const YEAR_MINUTES = 365 * 24 * 60;
@@ -80,9 +80,10 @@ export function logbookStore(ground: LogbookGround): LogbookStore {
     takeIn: refusable(
       inTransaction(db, (given: NewJob) => {
         const known = jobs.byId(given.id);
-        return known
+        if (!known) return { outcome: 'taken in' as const, job: headOf(parts, takeIn(parts, given)) };
+        return isTakenInSo(parts, known, given)
           ? { outcome: 'same again' as const, job: headOf(parts, known) }
-          : { outcome: 'taken in' as const, job: headOf(parts, takeIn(parts, given)) };
+          : { outcome: 'other body under this id' as const };
       }),
     ),
     takeFromFile: refusable(

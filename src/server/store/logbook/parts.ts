@@ -5,6 +5,7 @@ import type { Clock } from '../clock';
 import type { Db } from '../database';
 import { jobFinder, ownerFinder } from '../finder';
 import type { MovementsSeenStore } from '../movementsSeen';
+import type { Once } from '../once';
 import type { StockStore } from '../stock/stock';
 import {
   entryTable,
@@ -23,6 +24,7 @@ export interface LogbookGround {
   readonly clock: Clock;
   readonly stock: StockStore;
   readonly files: Pick<AttachmentStore, 'find' | 'enter' | 'forgetNames'>;
+  readonly once: Pick<Once, 'seen' | 'note'>;
   readonly movements: Pick<MovementsSeenStore, 'follow'>;
   readonly cells: Pick<CellsInWatchesStore, 'follow'>;
   readonly contextNow: () => JobContext;

@@ -1,7 +1,7 @@
 import type { NewJob } from '../../../contract';
 import { refusal } from './outcomes';
 import type { LogbookParts } from './parts';
-import type { JobRow } from './rows';
+import { type JobRow, offeredTo, sameBody } from './rows';
 import { summariseJobsOf } from './summarise';
 import { openJob } from './write';
 
@@ -16,10 +16,37 @@ function keepOwner(parts: LogbookParts, customer: NewJob['customer']): void {
     summariseJobsOf(parts, customer.id);
 }
 
+/** What of a taking in stands in no entry. */
+function headOfTakenIn({ id, visitId, watchId, customer, followsJobId }: NewJob) {
+  const { id: customerId, name, phone, email } = customer;
+  return {
+    id,
+    visitId,
+    watchId,
+    customer: { customerId, name, phone, email },
+    follows: followsJobId ?? null,
+  };
+}
+
+/** Whether a job that is here was taken in with just this: sent again it is the same, whatever was recorded since. */
+export function isTakenInSo(parts: LogbookParts, job: JobRow, given: NewJob): boolean {
+  const { entries, once } = parts;
+  return (
+    once.seen('job', headOfTakenIn(given)) !== 'other body under this id' &&
+    job.visitId === given.visitId &&
+    job.watchId === given.watchId &&
+    given.entries.every((entry) => {
+      const known = entries.byId(entry.id);
+      return known?.verdict === 'read' && sameBody(known.entry, offeredTo(job.id, entry));
+    })
+  );
+}
+
 /** Inside a write: a watch taken in at the counter, with owner, visit and first entries. */
 export function takeIn(parts: LogbookParts, given: NewJob): JobRow {
   const { jobs, clock } = parts;
   const { customer, entries } = given;
+  parts.once.note('job', headOfTakenIn(given));
   keepOwner(parts, customer);
   jobs.openVisit(given.visitId, customer.id, clock.nowUtc());
   if (jobs.customerOfVisit(given.visitId) !== customer.id)

@@ -1,6 +1,7 @@
 import type { Collection } from '../../../contract';
 import type { Clock } from '../clock';
 import { type Db, inTransaction } from '../database';
+import type { Once, SentBefore } from '../once';
 
 /** The bin of spent cells: what goes in, what is collected, and the day's close over it. */
 export interface SpentBin {
@@ -14,13 +15,13 @@ export interface SpentBin {
   /** The newest first; all of them where no number is given. */
   readonly collections: (most?: number) => Collection[];
   /** Empties it, or part of it. Never more than lies in it. */
-  readonly collect: (collection: Collection) => 'collected' | 'same again' | 'more than in the bin';
+  readonly collect: (collection: Collection) => 'collected' | 'more than in the bin' | SentBefore;
   readonly lastClosed: () => string | null;
   readonly isClosed: (day: string) => boolean;
   readonly closeDay: (day: string, words: string, technicianId: string) => void;
 }
 
-export function spentBin(db: Db, clock: Clock): SpentBin {
+export function spentBin(db: Db, clock: Clock, once: Once['once']): SpentBin {
   const spentLine = db.prepare<[string, string, number, string]>(
     'INSERT INTO spent_ledger (fact_id, cause_id, delta, recorded_at) VALUES (?, ?, ?, ?)',
   );
@@ -57,12 +58,12 @@ export function spentBin(db: Db, clock: Clock): SpentBin {
     collections: (most = -1) => collections.all(most),
     collect: inTransaction(
       db,
-      (collection: Collection): 'collected' | 'same again' | 'more than in the bin' => {
+      once('collection', 'collected', (collection: Collection) => {
         if (collectionKnown.get(collection.id) !== undefined) return 'same again';
         if (collection.count > count()) return 'more than in the bin';
         insertCollection.run({ ...collection, recordedAt: clock.nowUtc() });
         return 'collected';
-      },
+      }),
     ),
     lastClosed: () => lastClosed.get() ?? null,
     isClosed: (day) => dayClosed.get(day) !== undefined,

@@ -4,6 +4,7 @@ import type { Book } from '../../../core/craft/book';
 import { checkDelivery, type DeliveryLine, type OrderLine } from '../../../core/craft/stock';
 import type { Clock } from '../clock';
 import { type Db, inTransaction } from '../database';
+import type { Once, SentBefore } from '../once';
 import type { Doubts } from './doubts';
 import type { LotTable } from './lots';
 
@@ -20,7 +21,7 @@ interface OrderRow {
 
 export type Delivered =
   | 'received'
-  | 'same again'
+  | SentBefore
   | 'note booked before'
   | 'lot booked before'
   | 'lot on two lines'
@@ -40,7 +41,8 @@ const MOST_ORDERS = 40;
 export interface Orders {
   readonly newest: () => Order[];
   readonly get: (id: string) => Order | null;
-  readonly place: (order: NewOrder, note: ComingNote) => 'placed' | 'same again';
+  /** `sent`: as it was sent, by which the same sent again is known. */
+  readonly place: (order: NewOrder, note: ComingNote, sent?: NewOrder) => 'placed' | 'same again';
   /** Takes a delivery in by its note: all of it, or nothing. The same note is never booked twice. */
   readonly receive: (delivery: NewDelivery) => Delivered;
 }
@@ -51,6 +53,8 @@ interface Ground {
   readonly clock: Clock;
   readonly bookNow: () => Book;
   readonly lots: LotTable;
+  readonly once: Once['once'];
+  readonly note: Once['note'];
   readonly setAside: Doubts['setAside'];
   readonly bookIn: (
     lot: DeliveryLine & { readonly id: string; readonly supplier: string },
@@ -58,7 +62,16 @@ interface Ground {
   ) => void;
 }
 
-export function ordersOf({ db, clock, bookNow, lots, setAside, bookIn }: Ground): Orders {
+export function ordersOf({
+  db,
+  clock,
+  bookNow,
+  lots,
+  once,
+  note: noteOnce,
+  setAside,
+  bookIn,
+}: Ground): Orders {
   const orderColumns = `stock_order.id, stock_order.supplier, lines, placed_at AS placedAt, due_at AS dueAt,
     stock_order.note_number AS noteNumber, note_lines AS noteLines,
     EXISTS (SELECT 1 FROM delivery WHERE delivery.order_id = stock_order.id) AS received FROM stock_order`;
@@ -103,8 +116,10 @@ export function ordersOf({ db, clock, bookNow, lots, setAside, bookIn }: Ground)
     },
     place: inTransaction(
       db,
-      ({ id, supplier, lines, technicianId }: NewOrder, note: ComingNote): 'placed' | 'same again' => {
+      (order: NewOrder, note: ComingNote, sent: NewOrder = order): 'placed' | 'same again' => {
+        const { id, supplier, lines, technicianId } = order;
         if (orderOf.get(id)) return 'same again';
+        noteOnce('order', sent);
         insertOrder.run(
           id,
           supplier,
@@ -118,49 +133,52 @@ export function ordersOf({ db, clock, bookNow, lots, setAside, bookIn }: Ground)
         return 'placed';
       },
     ),
-    receive: inTransaction(db, (given: NewDelivery): Delivered => {
-      const { id, supplier, noteNumber, orderId, technicianId } = given;
-      if (deliveryKnown.get(id) !== undefined) return 'same again';
-      if (noteKnown.get(supplier, noteNumber) !== undefined) return 'note booked before';
-      const order = orderId === null ? null : (orderOf.get(orderId) ?? null);
-      if (orderId !== null && order === null) return 'no such order';
-      if (order?.received === 1) return 'order received before';
-      const cellOf = bookNow().cell;
-      const lines = given.lines.map(({ line: { code, ...rest }, take }) => ({
-        take,
-        line: { ...rest, code: rest.item === 'cell' ? (cellOf(code)?.code ?? code) : code },
-      }));
-      const kept = lines.filter(({ take }) => take !== 'sent back');
-      if (new Set(kept.map(({ line: each }) => `${each.code} ${each.lotCode}`)).size < kept.length)
-        return 'lot on two lines';
-      if (kept.some(({ line: each }) => lots.same(supplier, each.lotCode, each.code) !== undefined))
-        return 'lot booked before';
-      const checked = order
-        ? checkDelivery(
-            JSON.parse(order.lines) as OrderLine[],
-            lines.map((each) => each.line),
-            cellOf,
-          )
-        : [];
-      const any = (...verdicts: string[]): number =>
-        checked.some(({ verdict }) => verdicts.includes(verdict)) ? 1 : 0;
-      insertDelivery.run(
-        id,
-        supplier,
-        noteNumber,
-        orderId,
-        any('another cell', 'not ordered'),
-        any('short', 'not delivered'),
-        technicianId,
-        clock.nowUtc(),
-      );
-      kept.forEach(({ line: each, take }, index) => {
-        const lotId = v5(String(index), id);
-        bookIn({ ...each, id: lotId, supplier }, technicianId);
-        if (take === 'into quarantine')
-          setAside(lotId, `set aside at goods-in, note ${noteNumber}`, technicianId);
-      });
-      return 'received';
-    }),
+    receive: inTransaction(
+      db,
+      once('delivery', 'received', (given: NewDelivery): Delivered => {
+        const { id, supplier, noteNumber, orderId, technicianId } = given;
+        if (deliveryKnown.get(id) !== undefined) return 'same again';
+        if (noteKnown.get(supplier, noteNumber) !== undefined) return 'note booked before';
+        const order = orderId === null ? null : (orderOf.get(orderId) ?? null);
+        if (orderId !== null && order === null) return 'no such order';
+        if (order?.received === 1) return 'order received before';
+        const cellOf = bookNow().cell;
+        const lines = given.lines.map(({ line: { code, ...rest }, take }) => ({
+          take,
+          line: { ...rest, code: rest.item === 'cell' ? (cellOf(code)?.code ?? code) : code },
+        }));
+        const kept = lines.filter(({ take }) => take !== 'sent back');
+        if (new Set(kept.map(({ line: each }) => `${each.code} ${each.lotCode}`)).size < kept.length)
+          return 'lot on two lines';
+        if (kept.some(({ line: each }) => lots.same(supplier, each.lotCode, each.code) !== undefined))
+          return 'lot booked before';
+        const checked = order
+          ? checkDelivery(
+              JSON.parse(order.lines) as OrderLine[],
+              lines.map((each) => each.line),
+              cellOf,
+            )
+          : [];
+        const any = (...verdicts: string[]): number =>
+          checked.some(({ verdict }) => verdicts.includes(verdict)) ? 1 : 0;
+        insertDelivery.run(
+          id,
+          supplier,
+          noteNumber,
+          orderId,
+          any('another cell', 'not ordered'),
+          any('short', 'not delivered'),
+          technicianId,
+          clock.nowUtc(),
+        );
+        kept.forEach(({ line: each, take }, index) => {
+          const lotId = v5(String(index), id);
+          bookIn({ ...each, id: lotId, supplier }, technicianId);
+          if (take === 'into quarantine')
+            setAside(lotId, `set aside at goods-in, note ${noteNumber}`, technicianId);
+        });
+        return 'received';
+      }),
+    ),
   };
 }

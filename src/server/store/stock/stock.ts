@@ -4,6 +4,7 @@ import type {
   LotCount,
   LotReturn,
   NewLot,
+  NewOrder,
   Order,
   StockResource,
 } from '../../../contract';
@@ -11,6 +12,7 @@ import type { Book } from '../../../core/craft/book';
 import type { DeliveryLine, Lot, SupplierRecord } from '../../../core/craft/stock';
 import type { Clock } from '../clock';
 import { type Db, inTransaction } from '../database';
+import { type SentBefore, writtenOnce } from '../once';
 import { spentBin, type SpentBin } from './bin';
 import { type Doubts, doubtsOf } from './doubts';
 import { type Ledger, stockLedger } from './ledger';
@@ -34,14 +36,16 @@ export interface StockStore {
   readonly ledgerOfLot: Ledger['ofLot'];
   readonly follow: Ledger['follow'];
   /** Puts the count of a lot right: the difference becomes a line of the ledger, and the lot is counted. */
-  readonly count: (count: LotCount) => 'counted' | 'no such lot';
+  readonly count: (count: LotCount) => 'counted' | 'no such lot' | 'moved since' | SentBefore;
   /** Takes things out of a lot that nobody fitted: back to the supplier, or into the bin. */
-  readonly giveAway: (given: LotReturn) => 'done' | 'no such lot' | 'more than there are';
+  readonly giveAway: (given: LotReturn) => 'done' | 'no such lot' | 'more than there are' | SentBefore;
   /** Takes one lot into stock; one that is there already is refused, so that one delivery is not booked twice. */
-  readonly receive: (delivery: NewLot) => 'received' | 'same lot again';
+  readonly receive: (delivery: NewLot) => 'received' | 'same lot again' | SentBefore;
   readonly quarantine: Doubts['quarantine'];
   readonly sample: Doubts['sample'];
   readonly order: (id: string) => Order | null;
+  /** Whether an order was sent before under its id. */
+  readonly orderSentBefore: (order: NewOrder) => SentBefore | null;
   readonly placeOrder: Orders['place'];
   readonly receiveDelivery: Orders['receive'];
   readonly spentInBin: () => number;
@@ -52,8 +56,9 @@ export interface StockStore {
 }
 
 export function stockStore(db: Db, clock: Clock, bookNow: () => Book): StockStore {
+  const { once, seen, note } = writtenOnce(db, clock);
   const lots = lotTable(db);
-  const bin = spentBin(db, clock);
+  const bin = spentBin(db, clock, once);
   const ledger = stockLedger(db, clock, lots, bin);
   const doubts = doubtsOf(db, clock, lots, bookNow);
   const suppliers = supplierRecords(db, lots);
@@ -64,7 +69,7 @@ export function stockStore(db: Db, clock: Clock, bookNow: () => Book): StockStor
     lots.insert(lot);
     ledger.write(lot.id, lot.count, 'goods in', technicianId);
   };
-  const orders = ordersOf({ db, clock, bookNow, lots, setAside: doubts.setAside, bookIn });
+  const orders = ordersOf({ db, clock, bookNow, lots, once, note, setAside: doubts.setAside, bookIn });
 
   return {
     lots: lots.all,
@@ -87,32 +92,41 @@ export function stockStore(db: Db, clock: Clock, bookNow: () => Book): StockStor
     follow: ledger.follow,
     count: inTransaction(
       db,
-      ({ lotId, counted, reason, technicianId }: LotCount): 'counted' | 'no such lot' => {
+      once('count', 'counted', (given: LotCount): 'counted' | 'no such lot' | 'moved since' => {
+        const { lotId, counted, balanceSeen, unbookedSeen, reason, technicianId } = given;
         const of = lots.get(lotId);
         if (!of) return 'no such lot';
+        if (of.balance !== balanceSeen || of.unbooked !== unbookedSeen) return 'moved since';
         if (counted !== of.balance) ledger.write(of.id, counted - of.balance, reason, technicianId);
         ledger.markCounted(of.id);
         return 'counted';
-      },
+      }),
     ),
-    giveAway: inTransaction(db, (given: LotReturn): 'done' | 'no such lot' | 'more than there are' => {
-      const of = lots.get(given.lotId);
-      if (!of) return 'no such lot';
-      if (given.count > of.balance) return 'more than there are';
-      const reason = `${given.to === 'supplier' ? 'sent back' : 'binned'}: ${given.reason}`;
-      ledger.write(of.id, -given.count, reason, given.technicianId);
-      if (given.to === 'spent bin' && of.item === 'cell') bin.putUnused(given.count);
-      return 'done';
-    }),
-    receive: inTransaction(db, (delivery: NewLot): 'received' | 'same lot again' => {
-      if (lots.get(delivery.id) || lots.same(delivery.supplier, delivery.lotCode, delivery.code))
-        return 'same lot again';
-      bookIn(delivery, delivery.technicianId);
-      return 'received';
-    }),
+    giveAway: inTransaction(
+      db,
+      once('give-away', 'done', (given: LotReturn): 'done' | 'no such lot' | 'more than there are' => {
+        const of = lots.get(given.lotId);
+        if (!of) return 'no such lot';
+        if (given.count > of.balance) return 'more than there are';
+        const reason = `${given.to === 'supplier' ? 'sent back' : 'binned'}: ${given.reason}`;
+        ledger.write(of.id, -given.count, reason, given.technicianId);
+        if (given.to === 'spent bin' && of.item === 'cell') bin.putUnused(given.count);
+        return 'done';
+      }),
+    ),
+    receive: inTransaction(
+      db,
+      once('goods in', 'received', (delivery: NewLot): 'received' | 'same lot again' => {
+        if (lots.get(delivery.id) || lots.same(delivery.supplier, delivery.lotCode, delivery.code))
+          return 'same lot again';
+        bookIn(delivery, delivery.technicianId);
+        return 'received';
+      }),
+    ),
     quarantine: doubts.quarantine,
     sample: doubts.sample,
     order: orders.get,
+    orderSentBefore: (order) => seen('order', order),
     placeOrder: orders.place,
     receiveDelivery: orders.receive,
     spentInBin: bin.count,

@@ -1,5 +1,6 @@
 import { amount } from '../../../core/craft/money';
 import {
+  Alert,
   Button,
   Dialog,
   DialogActions,
@@ -189,6 +190,7 @@ function CountDialog({
   readonly technicianId: string;
   readonly onClose: () => void;
 }) {
+  const [opened] = useState(lot);
   return (
     <Dialog open onClose={onClose} aria-labelledby="count-title" fullWidth maxWidth="xs">
       <DialogTitle id="count-title">
@@ -196,9 +198,25 @@ function CountDialog({
       </DialogTitle>
       <DialogContent>
         <Typography>The ledger says {lot.balance}. What lies there becomes what it says.</Typography>
+        {(lot.balance !== opened.balance || lot.unbooked !== opened.unbooked) && (
+          <Alert severity="warning">
+            Since this was opened something was taken or booked: the ledger went from {opened.balance} to{' '}
+            {lot.balance}. Count again.
+          </Alert>
+        )}
         <StockForm
+          // A count is of what the ledger said then: it begins anew when that moves.
+          key={`${lot.balance} ${lot.unbooked}`}
           schema={lotCount}
-          blank={() => ({ lotId: lot.id, counted: lot.balance, reason: 'counted', technicianId })}
+          blank={() => ({
+            id: v7(),
+            lotId: lot.id,
+            balanceSeen: lot.balance,
+            unbookedSeen: lot.unbooked,
+            counted: Number.NaN,
+            reason: 'counted',
+            technicianId,
+          })}
           path="/api/lots/count"
           action="Counted"
           done={() => ''}
@@ -288,8 +306,9 @@ function LotDialog({
               <StockForm
                 schema={lotReturn}
                 blank={() => ({
+                  id: v7(),
                   lotId: lot.id,
-                  count: lot.balance,
+                  count: Number.NaN,
                   reason: '',
                   to: 'supplier' as const,
                   technicianId,
