@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import type { Lot } from '../core/craft/stock';
 import type { Catalogue } from '../core/craft/book';
-import type { Entry, LooseCell, LyingOpen, Payloads, StageStatus } from '../core/logbook';
+import type { Entry, LooseCell, LyingOpen, OwnerRevision, Payloads, StageStatus } from '../core/logbook';
 import type { Policy, Shop, StageId } from '../core/craft/policy';
 import type { Attachment } from './devices';
 import { newEntry } from './entries/entries';
@@ -17,6 +17,16 @@ export const customer = z.strictObject({
 });
 export type Customer = z.infer<typeof customer>;
 
+const seenRevisions = z.array(id).max(20, 'At most 20 at once.');
+
+/** An owner's details put right: in the place of the revisions its writer saw. */
+export const ownerRevision = z.strictObject({
+  ...customer.shape,
+  supersedes: seenRevisions,
+  technicianId: id,
+});
+export type NewOwnerRevision = z.infer<typeof ownerRevision>;
+
 export const newTechnician = z.strictObject({
   id,
   name: text({ words: 'Name', max: 60, example: 'Edda Vinterhal' }),
@@ -30,6 +40,8 @@ export const newJob = z.strictObject({
   visitId: id,
   watchId: id,
   customer,
+  /** The revisions of a known owner's details that were seen; where it says none, those that stand. */
+  customerSeen: seenRevisions.optional(),
   /** The earlier job it comes back about. */
   followsJobId: id.nullable().default(null),
   entries: z.array(newEntry).min(1, 'A job starts with at least one entry.').max(40),
@@ -123,6 +135,8 @@ export interface CustomerResource {
   readonly customer: Customer;
   /** When the person was erased; then name, phone and e-mail are empty. */
   readonly erasedAt: string | null;
+  /** Their details as each hand wrote them, in order; none of a person who was erased. */
+  readonly revisions: readonly OwnerRevision[];
   readonly jobs: readonly JobSummary[];
   /** Each watch they brought, as it was described last. */
   readonly watches: readonly KnownWatch[];

@@ -9,6 +9,7 @@ export {
 } from './entry';
 export { clockApart } from './clocks';
 export { elsewhereWords } from './elsewhere';
+export { type OwnerDetails, type OwnerRevision, sameDetails, standingRevisions } from './owner';
 export { MAIN_WELL, wellKey, wellOf } from './envelope';
 export {
   AGREED_HOW,

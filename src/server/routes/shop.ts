@@ -1,6 +1,12 @@
 import { Router } from 'express';
 import { z } from 'zod';
-import { eraseCustomer, type LiveNews, newTechnician, type ShopResource } from '../../contract';
+import {
+  eraseCustomer,
+  type LiveNews,
+  newTechnician,
+  ownerRevision,
+  type ShopResource,
+} from '../../contract';
 import { catalogueOf, recordsIn } from '../../core/craft/book';
 import { jobsCsv, listCsv, LISTS } from '../documents/lists';
 import { conflict, notFound, notKept, notReady, parsed } from '../problem';
@@ -99,6 +105,17 @@ export function shopRoutes(store: Store): Router {
     const watch = store.logbook.watch(request.params.id);
     if (!watch) throw notFound('such watch');
     response.json(watch);
+  });
+
+  router.post('/customers/:id/details', (request, response) => {
+    const given = parsed(ownerRevision, request.body);
+    const revised = store.logbook.reviseOwner(request.params.id, given);
+    if (revised.outcome === 'no such customer') throw notFound('such owner');
+    if (revised.outcome !== 'revised' && revised.outcome !== 'same again') throw notKept(revised);
+    if (revised.outcome === 'revised') store.publish({ jobId: null, what: 'job' });
+    response
+      .status(revised.outcome === 'revised' ? 201 : 200)
+      .json(store.logbook.customer(request.params.id));
   });
 
   router.post('/customers/:id/erase', (request, response) => {

@@ -116,7 +116,10 @@ export function useToolsServed() {
 }
 
 export function useCustomer(customerId: string | null) {
-  return useResource<CustomerResource>(customerId === null ? null : `/api/customers/${customerId}`);
+  return useResource<CustomerResource>(customerId === null ? null : `/api/customers/${customerId}`, {
+    // What an older page kept here knows of no revisions.
+    asToday: (seen) => ({ ...seen, revisions: (seen as Partial<CustomerResource>).revisions ?? [] }),
+  });
 }
 
 export function useWatch(watchId: string | null) {

@@ -22,6 +22,7 @@ import { useCustomer, useShop } from '../api/resources';
 import { LampAnswer } from '../kit/Lamp';
 import { StageLayout } from '../kit/StageLayout';
 import { NoSuchPage } from './NoSuchPage';
+import { OwnerDetailsCard } from './OwnerDetailsCard';
 
 function Erase({ id }: { readonly id: string }) {
   const bench = useBench();
@@ -91,12 +92,7 @@ export default function CustomerPage() {
       mat={
         <>
           <Typography variant="h1">{erasedAt ? 'An owner who was erased' : customer.name}</Typography>
-          {erasedAt === null && (
-            <Paper component="section" aria-label="How to reach them" sx={{ p: 2 }}>
-              <Typography>{customer.phone || 'No phone'}</Typography>
-              <Typography>{customer.email || 'No e-mail'}</Typography>
-            </Paper>
-          )}
+          {erasedAt === null && <OwnerDetailsCard owner={data} shop={shop} />}
           <Paper component="section" aria-label="Jobs" sx={{ p: 2 }}>
             <Typography variant="h2">Jobs, the newest first</Typography>
             <Stack component="ul" spacing={1} sx={{ listStyle: 'none', p: 0, m: 0, mt: 1 }}>

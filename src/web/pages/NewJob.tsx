@@ -15,7 +15,7 @@ import {
   TextField,
   Typography,
 } from '@mui/material';
-import { useEffect, useId, useMemo, useState } from 'react';
+import { useEffect, useId, useMemo, useRef, useState } from 'react';
 import { FormProvider, useController, useForm, useFormContext, useWatch } from 'react-hook-form';
 import { useNavigate, useSearchParams } from 'react-router';
 import { mutate } from 'swr';
@@ -33,7 +33,7 @@ import {
   type KnownWatch,
   type NewJob,
 } from '../../contract';
-import { type EntryKind, foldJob, RISKS } from '../../core/logbook';
+import { type EntryKind, foldJob, RISKS, sameDetails } from '../../core/logbook';
 import { type Policy, SERVICES } from '../../core/craft/policy';
 import { addMinutes } from '../../core/craft/time';
 import { useBench } from '../api/bench';
@@ -110,7 +110,7 @@ function keptIntake(): Intake | null {
 }
 
 /** The owner: found again by name or phone, or new. */
-function CustomerFields({ onKnown }: { readonly onKnown: (customerId: string) => void }) {
+function CustomerFields({ onKnown }: { readonly onKnown: (customer: Customer) => void }) {
   const { field, fieldState } = useController<Intake, 'customer'>({ name: 'customer' });
   const { formState } = useFormContext<Intake>();
   const { value } = field;
@@ -143,7 +143,7 @@ function CustomerFields({ onKnown }: { readonly onKnown: (customerId: string) =>
         onChange={(_, picked) => {
           if (picked !== null && typeof picked !== 'string') {
             field.onChange(picked);
-            onKnown(picked.id);
+            onKnown(picked);
           }
         }}
         renderOption={({ key, ...props }, option) => (
@@ -164,6 +164,31 @@ function CustomerFields({ onKnown }: { readonly onKnown: (customerId: string) =>
       <intakeFields.TextLine name="customer.phone" label="Phone" />
       <intakeFields.TextLine name="customer.email" label="E-mail" />
     </Stack>
+  );
+}
+
+/** What is typed over an owner found again puts that owner right, on every job; or it is somebody else. */
+function PutsOwnerRight({ known, onAnother }: { readonly known: Customer; readonly onAnother: () => void }) {
+  const form = useFormContext<Intake>();
+  const typed = useWatch<Intake, 'customer'>({ name: 'customer' });
+  if (sameDetails(known, typed)) return null;
+  return (
+    <Alert
+      severity="info"
+      action={
+        <Button
+          color="inherit"
+          onClick={() => {
+            form.setValue('customer', { ...form.getValues('customer'), id: v7() });
+            onAnother();
+          }}
+        >
+          It is another person
+        </Button>
+      }
+    >
+      Puts {[known.name, known.phone].filter(Boolean).join(', ')} right, on every job.
+    </Alert>
   );
 }
 
@@ -265,7 +290,10 @@ function IntakeForm({ shop, visit }: { readonly shop: SeenShop; readonly visit: 
     newWatch: v7(),
     facts: Object.keys(FACTS).map(() => v7()),
   }));
-  const [knownOwner, setKnownOwner] = useState<string | null>(visit?.customer.id ?? null);
+  /** The owner as found again, before anything was typed over it. */
+  const [knownOwner, setKnownOwner] = useState<Customer | null>(visit?.customer ?? null);
+  const { data: owner } = useCustomer(knownOwner?.id ?? null);
+  const firstTriedAt = useRef<string | null>(null);
   const [knownWatch, setKnownWatch] = useState<KnownWatch | null>(null);
   const [comesBack, setComesBack] = useState(false);
   useEffect(
@@ -282,7 +310,9 @@ function IntakeForm({ shop, visit }: { readonly shop: SeenShop; readonly visit: 
   const take = form.handleSubmit(async (values) => {
     if (!technician) return;
     setFailed(null);
-    const occurredAt = shopNow(shop);
+    // Sent again it is the very same, or the server would take it for another watch under its id.
+    firstTriedAt.current ??= shopNow(shop);
+    const occurredAt = firstTriedAt.current;
     const entries = (Object.keys(FACTS) as (keyof typeof FACTS)[]).map((fact, index) =>
       makeEntry(FACTS[fact], values[fact], {
         id: ids.facts[index] ?? v7(),
@@ -296,6 +326,13 @@ function IntakeForm({ shop, visit }: { readonly shop: SeenShop; readonly visit: 
       visitId: visit?.visitId ?? ids.visit,
       watchId: knownWatch?.watchId ?? ids.newWatch,
       customer: values.customer,
+      ...(knownOwner && owner
+        ? {
+            customerSeen: owner.revisions
+              .filter((revision) => sameDetails(revision, knownOwner))
+              .map(({ id }) => id),
+          }
+        : {}),
       followsJobId: comesBack && knownWatch ? knownWatch.jobId : null,
       entries,
     };
@@ -331,8 +368,17 @@ function IntakeForm({ shop, visit }: { readonly shop: SeenShop; readonly visit: 
               <Stack spacing={1.5}>
                 <CustomerFields onKnown={setKnownOwner} />
                 {knownOwner !== null && (
+                  <PutsOwnerRight
+                    known={knownOwner}
+                    onAnother={() => {
+                      setKnownOwner(null);
+                      setKnownWatch(null);
+                    }}
+                  />
+                )}
+                {knownOwner !== null && (
                   <WhichWatch
-                    customerId={knownOwner}
+                    customerId={knownOwner.id}
                     watchId={knownWatch?.watchId ?? null}
                     onPick={(watch) => {
                       setKnownWatch(watch);

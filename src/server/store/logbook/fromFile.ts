@@ -3,6 +3,7 @@ import { judgeAddedByFile, judgeHistory } from '../../../core/admission';
 import { makeTicket } from '../../../core/craft/tickets';
 import type { Entry } from '../../../core/logbook';
 import { Refusal, refusal } from './outcomes';
+import { addOwner } from './owners';
 import type { LogbookParts } from './parts';
 import { type JobRow, offeredTo, sameBody } from './rows';
 import { summarise } from './summarise';
@@ -15,7 +16,8 @@ export type JobInHand = Omit<JobFromFile, 'attachments'> & { readonly files: rea
 const MOST_ADDED = 500;
 
 /** People and files of a job that are not known here; who was erased where it was made stays so. */
-function takePeopleAndFiles({ people, owners, files, clock }: LogbookParts, file: JobInHand): void {
+function takePeopleAndFiles(parts: LogbookParts, file: JobInHand): void {
+  const { people, owners, files, clock } = parts;
   const now = clock.nowUtc();
   for (const { id, name, initials } of file.technicians) people.addTechnician(id, name, initials, now);
   for (const each of file.files) {
@@ -23,10 +25,13 @@ function takePeopleAndFiles({ people, owners, files, clock }: LogbookParts, file
     files.enter(each, namedBy?.entry.technicianId ?? file.technicians[0]?.id ?? '');
   }
   if (people.customer(file.customerId)) return;
-  const owner = { id: file.customerId, name: '', phone: '', email: '', ...file.customer };
-  people.writeCustomer({ ...owner, id: file.customerId }, now);
-  if (file.customer) owners.remember({ ...file.customer, id: file.customerId });
-  else people.erase(file.customerId, file.technicians[0]?.id ?? '', now);
+  const owner = { name: '', phone: '', email: '', ...file.customer, id: file.customerId };
+  const by = file.technicians[0]?.id ?? '';
+  addOwner(parts, owner, by);
+  if (!file.customer) {
+    people.erase(file.customerId, by, now);
+    owners.forget(file.customerId);
+  }
 }
 
 /** The visit of a job that is new here: one this counter opened takes no watch that nobody here took in. */

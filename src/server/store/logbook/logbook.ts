@@ -6,6 +6,7 @@ import type {
   JobSummary,
   NewEntry,
   NewJob,
+  NewOwnerRevision,
   ToolsServed,
   WatchResource,
 } from '../../../contract';
@@ -15,6 +16,7 @@ import { toSummary } from '../summary';
 import { follow } from './consequences';
 import { type JobInHand, takeFromFile } from './fromFile';
 import { type Appended, type Erased, type NotKept, refusable, type Taken } from './outcomes';
+import { type Revised, reviseOwner } from './owners';
 import { type LogbookGround, type LogbookParts, logbookParts } from './parts';
 import { find, headOf, readCustomer, readJob, readWatch, summariesOfWatch } from './read';
 import { summariseJobsOf } from './summarise';
@@ -29,6 +31,8 @@ export interface LogbookStore {
   takeIn: (given: NewJob) => Taken;
   /** Jobs made at another counter: all of them, or none. */
   takeFromFile: (files: readonly JobInHand[]) => JobImported[] | NotKept;
+  /** An owner's details put right. */
+  reviseOwner: (customerId: string, given: NewOwnerRevision) => Revised;
   /** Empties a person, and takes them off every envelope and out of the search. The entries stay. */
   erase: (customerId: string, technicianId: string) => Erased;
   job: (jobId: string) => JobResource | null;
@@ -88,6 +92,9 @@ export function logbookStore(ground: LogbookGround): LogbookStore {
     ),
     takeFromFile: refusable(
       inTransaction(db, (files: readonly JobInHand[]) => files.map((file) => takeFromFile(parts, file))),
+    ),
+    reviseOwner: inTransaction(db, (customerId: string, given: NewOwnerRevision) =>
+      reviseOwner(parts, customerId, given),
     ),
     erase: inTransaction(db, (customerId: string, technicianId: string) =>
       erase(parts, customerId, technicianId),

@@ -90,7 +90,8 @@ export function readCustomer(parts: LogbookParts, id: string): CustomerResource 
     const { watch } = fold(entries.of(job.id)).facts;
     return watch ? [{ watchId: job.watchId, jobId: job.id, ticket: job.ticket, watch: watch.payload }] : [];
   });
-  return { customer, erasedAt, jobs: summariesOf(parts, own), watches };
+  const revisions = erasedAt === null ? people.revisions(id) : [];
+  return { customer, erasedAt, revisions, jobs: summariesOf(parts, own), watches };
 }
 
 export function readWatch(parts: LogbookParts, watchId: string): WatchResource | null {

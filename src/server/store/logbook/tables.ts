@@ -1,6 +1,6 @@
 import { deepEqual } from 'fast-equals';
 import type { Customer, ToolsServed, UnreadableEntry } from '../../../contract';
-import type { Entry } from '../../../core/logbook';
+import type { Entry, OwnerRevision } from '../../../core/logbook';
 import type { NewEntry } from '../../../contract';
 import type { Db } from '../database';
 import { type EntryRow, type JobRow, type ReadRow, readRow } from './rows';
@@ -109,6 +109,13 @@ export function jobTable(db: Db) {
 }
 export type JobTable = ReturnType<typeof jobTable>;
 
+/** A revision with the owner it is of. */
+export type RevisionOnFile = OwnerRevision & { readonly customerId: string };
+type RevisionRow = Omit<RevisionOnFile, 'supersedes'> & { readonly supersedes: string };
+
+const REVISION = `SELECT id, customer_id AS customerId, name, phone, email, supersedes,
+  technician_id AS technicianId, recorded_at AS recordedAt FROM customer_revision`;
+
 /** Owners and technicians. */
 export function peopleTable(db: Db) {
   const technicianKnown = db.prepare<[string], number>('SELECT 1 FROM technician WHERE id = ?').pluck();
@@ -121,6 +128,21 @@ export function peopleTable(db: Db) {
   const eraseCustomer = db.prepare<[string, string, string]>(
     `UPDATE customer SET name = '', phone = '', email = '', erased_at = ?, erased_by = ? WHERE id = ?`,
   );
+  const eraseRevisions = db.prepare<[string]>(
+    `UPDATE customer_revision SET name = '', phone = '', email = '' WHERE customer_id = ?`,
+  );
+  const revisionsOf = db.prepare<[string], RevisionRow>(
+    `${REVISION} WHERE customer_id = ? ORDER BY sequence`,
+  );
+  const revisionById = db.prepare<[string], RevisionRow>(`${REVISION} WHERE id = ?`);
+  const insertRevision = db.prepare<RevisionRow>(
+    `INSERT INTO customer_revision (id, customer_id, name, phone, email, supersedes, technician_id, recorded_at)
+     VALUES (@id, @customerId, @name, @phone, @email, @supersedes, @technicianId, @recordedAt)`,
+  );
+  const toRevision = ({ supersedes, ...row }: RevisionRow): RevisionOnFile => ({
+    ...row,
+    supersedes: JSON.parse(supersedes) as string[],
+  });
   const writeCustomer = db.prepare<[string, string, string, string, string]>(
     `INSERT INTO customer (id, name, phone, email, created_at) VALUES (?, ?, ?, ?, ?)
      ON CONFLICT (id) DO UPDATE SET name = excluded.name, phone = excluded.phone, email = excluded.email`,
@@ -137,7 +159,18 @@ export function peopleTable(db: Db) {
     customerOfJob: (jobId: string): Customer | null => customerOfJob.get(jobId) ?? null,
     writeCustomer: ({ id, name, phone, email }: Customer, at: string): void =>
       void writeCustomer.run(id, name, phone, email, at),
-    erase: (id: string, by: string, at: string): void => void eraseCustomer.run(at, by, id),
+    /** An owner's details as each hand wrote them, in order. */
+    revisions: (customerId: string): RevisionOnFile[] => revisionsOf.all(customerId).map(toRevision),
+    revision: (id: string): RevisionOnFile | null => {
+      const row = revisionById.get(id);
+      return row ? toRevision(row) : null;
+    },
+    addRevision: ({ supersedes, ...revision }: RevisionOnFile): void =>
+      void insertRevision.run({ ...revision, supersedes: JSON.stringify(supersedes) }),
+    erase: (id: string, by: string, at: string): void => {
+      eraseCustomer.run(at, by, id);
+      eraseRevisions.run(id);
+    },
   };
 }
 export type PeopleTable = ReturnType<typeof peopleTable>;

@@ -1,20 +1,9 @@
 import type { NewJob } from '../../../contract';
 import { refusal } from './outcomes';
+import { keepOwner } from './owners';
 import type { LogbookParts } from './parts';
 import { type JobRow, offeredTo, sameBody } from './rows';
-import { summariseJobsOf } from './summarise';
 import { openJob } from './write';
-
-/** The owner as given now; a new name or number belongs on the envelopes of the owner's other jobs too. */
-function keepOwner(parts: LogbookParts, customer: NewJob['customer']): void {
-  const { people, owners, clock } = parts;
-  const onFile = people.customer(customer.id);
-  if (onFile?.erasedAt) throw refusal('This owner was erased.', 'Take the owner in as a new one.');
-  people.writeCustomer(customer, clock.nowUtc());
-  owners.remember(customer);
-  if (onFile && (onFile.name !== customer.name || onFile.phone !== customer.phone))
-    summariseJobsOf(parts, customer.id);
-}
 
 /** What of a taking in stands in no entry. */
 function headOfTakenIn({ id, visitId, watchId, customer, followsJobId }: NewJob) {
@@ -47,7 +36,7 @@ export function takeIn(parts: LogbookParts, given: NewJob): JobRow {
   const { jobs, clock } = parts;
   const { customer, entries } = given;
   parts.once.note('job', headOfTakenIn(given));
-  keepOwner(parts, customer);
+  keepOwner(parts, customer, given.customerSeen, given.entries[0]?.technicianId ?? '');
   jobs.openVisit(given.visitId, customer.id, clock.nowUtc());
   if (jobs.customerOfVisit(given.visitId) !== customer.id)
     throw refusal('This visit belongs to another customer.', 'Open a new visit for this customer.');
