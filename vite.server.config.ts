@@ -4,7 +4,6 @@ import { fileURLToPath } from 'node:url';
 import { defineConfig } from 'vite';
 
 const root = fileURLToPath(new URL('.', import.meta.url));
-const outDir = join(root, 'dist/server');
 /** What the server reads beside its modules: each module asks for a folder by its own name. */
 const BESIDE = ['store/migrations', 'store/catalogue', 'devices/pictures'];
 
@@ -21,7 +20,7 @@ export default defineConfig({
       },
       output: { entryFileNames: '[name].js', chunkFileNames: 'shared-[hash].js' },
     },
-    outDir,
+    outDir: join(root, 'dist/server'),
     emptyOutDir: true,
     target: 'node20',
     sourcemap: true,
@@ -30,9 +29,10 @@ export default defineConfig({
   plugins: [
     {
       name: 'files-beside-the-server',
-      closeBundle() {
+      // Wherever it is built to.
+      writeBundle({ dir = '' }) {
         for (const folder of BESIDE)
-          cpSync(join(root, 'src/server', folder), join(outDir, folder.split('/')[1] ?? ''), {
+          cpSync(join(root, 'src/server', folder), join(dir, folder.split('/')[1] ?? ''), {
             recursive: true,
           });
       },

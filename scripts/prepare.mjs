@@ -1,8 +1,9 @@
-import { execFileSync, spawnSync } from 'node:child_process';
+import { execFileSync, spawn, spawnSync } from 'node:child_process';
 import { existsSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { createHash } from 'node:crypto';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { buildPart, partWords } from './build.mjs';
 
 /** What every command needs first, from a bare clone on a fresh machine. Plain Node, nothing installed yet. */
 export const root = join(dirname(fileURLToPath(import.meta.url)), '..');
@@ -40,17 +41,13 @@ export function installPackages() {
   writeFileSync(stamp, wanted);
 }
 
-function build(what, ...args) {
-  say(`Building ${what}.`);
-  const vite = join(root, 'node_modules/vite/bin/vite.js');
-  const failed = run('Building', process.execPath, [vite, 'build', '--logLevel', 'warn', ...args]);
-  if (failed) fail(`It did not build, ${what}: see above.`);
-}
-
-/** Builds the web application and the server. */
+/** Builds the web application and the server; what runs already goes on with what it was started with. */
 export function buildAll() {
-  build('the web application');
-  build('the server', '--config', 'vite.server.config.ts');
+  for (const part of ['web', 'server']) {
+    say(`Building ${partWords(part)}.`);
+    const failed = buildPart(part);
+    if (failed) fail(failed);
+  }
 }
 
 // The headless shell draws no window, which spares the interface tests a fifth of their time.
@@ -109,12 +106,21 @@ export function loadDemo(dataDir) {
   if (failed) fail(failed);
 }
 
-/** Runs the server in this process’s place until it ends. */
+const SIGNALS = ['SIGTERM', 'SIGINT', 'SIGHUP'];
+
+/** Runs the server until it ends: passes signals on to it, and ends as it ended. */
 export function serve(environment) {
-  const done = spawnSync(process.execPath, ['--enable-source-maps', 'dist/server/main.js'], {
+  const server = spawn(process.execPath, ['--enable-source-maps', 'dist/server/main.js'], {
     cwd: root,
     stdio: 'inherit',
     env: { ...process.env, ...environment },
   });
-  process.exit(done.status ?? 0);
+  for (const signal of SIGNALS) process.on(signal, () => server.kill(signal));
+  server.on('error', (error) => fail(error.message));
+  server.on('exit', (code, signal) => {
+    if (signal === null) process.exit(code ?? 0);
+    // Ended by a signal it did not answer: so does this, and whoever waits for it sees the same.
+    for (const each of SIGNALS) process.removeAllListeners(each);
+    process.kill(process.pid, signal);
+  });
 }

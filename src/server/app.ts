@@ -21,6 +21,8 @@ export interface AppOptions {
   readonly store: Store;
   readonly host: string;
   readonly key: string | null;
+  /** Names it is reached by beside its own: of a proxy before it, or of what a container runs on. */
+  readonly names?: readonly string[];
   /** The built web application; null serves the API alone. */
   readonly webDir: string | null;
   readonly log?: Logger;
@@ -33,6 +35,7 @@ export function createApp({
   store,
   host,
   key,
+  names = [],
   webDir,
   log = pino({ level: 'silent' }),
 }: AppOptions): Express {
@@ -67,7 +70,7 @@ export function createApp({
       strictTransportSecurity: false,
     }),
   );
-  app.use(onlyOwnNames(host));
+  app.use(onlyOwnNames(host, names));
   app.use(
     compression({
       filter: (request, response) =>

@@ -1,5 +1,6 @@
+import { existsSync, realpathSync, rmSync, writeFileSync } from 'node:fs';
 import { createServer, type RequestListener } from 'node:http';
-import { resolve } from 'node:path';
+import { join, resolve, sep } from 'node:path';
 import { pino } from 'pino';
 import { refusalToListen } from './access/access';
 import { createApp } from './app';
@@ -16,6 +17,7 @@ const log = pino({
 const host = process.env.HOST ?? '127.0.0.1';
 const port = Number(process.env.PORT ?? 4310);
 const key = process.env.WAX_KEY ?? null;
+const names = (process.env.WAX_NAMES ?? '').split(/[\s,]+/).filter(Boolean);
 const dataDir = resolve(process.env.WAX_DATA ?? './data');
 /** Set by the demo: the instant its clock starts at. */
 const demoStart = process.env.WAX_DEMO_START ?? null;
@@ -42,6 +44,25 @@ function refuse(words: string): never {
   process.exit(1);
 }
 
+/** The pages built when it starts, by their own folder: a later build takes the place of the link, not of them. */
+const built = here(import.meta.url, '../../dist/web');
+const webDir = existsSync(built) ? realpathSync(built) : null;
+
+/** Says in the folders of this build that they are in use, so that no later build clears them away. */
+const inUse = [here(import.meta.url), ...(webDir === null ? [] : [webDir])]
+  .filter((folder) => folder.includes(`${sep}dist${sep}`))
+  .map((folder) => join(folder, `in-use-${process.pid}`));
+for (const mark of inUse) {
+  try {
+    writeFileSync(mark, '');
+  } catch {
+    // A folder that cannot be written to is cleared away by nobody either.
+  }
+}
+process.on('exit', () => {
+  for (const mark of inUse) rmSync(mark, { force: true });
+});
+
 /** Nothing is read or changed before folder and port are this server's. */
 let letGo: () => void;
 try {
@@ -59,7 +80,7 @@ server.on('error', (error: NodeJS.ErrnoException) => {
 });
 server.listen(port, host, () => {
   const store = opened();
-  app = createApp({ store, host, key, webDir: here(import.meta.url, '../../dist/web'), log });
+  app = createApp({ store, host, key, names, webDir, log });
   const address = server.address();
   const actual = typeof address === 'object' && address ? address.port : port;
   process.stdout.write(
@@ -70,7 +91,13 @@ server.listen(port, host, () => {
     if (localTime(store.clock.nowUtc(), store.shops.shop().zone, 'H') === LOOKED_AT_HOUR)
       lookThroughFiles(store);
   }, HOUR_MS).unref();
-  for (const signal of ['SIGTERM', 'SIGINT'] as const) process.once(signal, () => stop(store));
+  // From a terminal a signal comes twice: to the server, and passed on by whoever started it.
+  let stopping = false;
+  for (const signal of ['SIGTERM', 'SIGINT', 'SIGHUP'] as const)
+    process.on(signal, () => {
+      if (!stopping) stop(store);
+      stopping = true;
+    });
 });
 
 function opened(): Store {

@@ -1,7 +1,17 @@
-import { spawnSync } from 'node:child_process';
-import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { type ChildProcess, spawn, spawnSync } from 'node:child_process';
+import {
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  writeFileSync,
+} from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { createInterface } from 'node:readline';
+import { idOf } from '../testing/fixtures';
 import { buildServer, startServer } from '../testing/serverProcess';
 import { openConnection } from './store/database';
 import { openStore } from './store/store';
@@ -105,3 +115,59 @@ it('ends on a signal within five seconds, what is being answered finished and li
   await expect(heard).resolves.toContain('listening');
   expect(server.child.exitCode).toBe(0);
 });
+
+describe('what starts it', () => {
+  /** Starts the server as `npm start` does, once everything is built. */
+  const served = (): { child: ChildProcess; ready: Promise<string>; ended: Promise<number | null> } => {
+    const child = spawn(
+      process.execPath,
+      ['--input-type=module', '-e', `import { serve } from './scripts/prepare.mjs'; serve({});`],
+      { env: { ...process.env, PORT: '0', WAX_DATA: dataDir }, stdio: ['ignore', 'pipe', 'inherit'] },
+    );
+    const ended = new Promise<number | null>((resolve) => child.once('exit', resolve));
+    const ready = new Promise<string>((resolve) => {
+      createInterface({ input: child.stdout }).on('line', (line) => {
+        const url = /ready at (\S+)/.exec(line)?.[1];
+        if (url) resolve(url);
+      });
+    });
+    return { child, ready, ended };
+  };
+
+  it('passes a signal on, however often it comes, and ends with the code of the server', async () => {
+    const { child, ready, ended } = served();
+    const url = await ready;
+    for (let times = 0; times < 3; times += 1) child.kill('SIGTERM');
+    expect(await ended).toBe(0);
+    await expect(fetch(`${url}/api/health`)).rejects.toThrow();
+  });
+
+  it('ends with the code of a server that did not start', async () => {
+    writeFileSync(database(), 'x'.repeat(5000));
+    expect(await served().ended).toBe(1);
+  });
+});
+
+it('goes on with the build it was started with, however often another is made', async () => {
+  const server = await startServer(dataDir);
+  for (let times = 0; times < 5; times += 1) buildServer();
+  const technician = { id: idOf('technician'), name: 'Tess Quarrymoor', initials: 'TQ' };
+  await fetch(`${server.url}/api/technicians`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(technician),
+  });
+  // Reading a table loads more of the build, long after the start.
+  const read = await fetch(
+    `${server.url}/api/catalogue/tables/makers?technicianId=${technician.id}&dryRun=yes`,
+    {
+      method: 'POST',
+      headers: { 'content-type': 'text/csv' },
+      body: 'id,name,sign\nfenwick,Fenwick,kite',
+    },
+  );
+  expect(await read.text()).toContain('"added":1');
+  await server.end('SIGTERM');
+  const builds = readdirSync(join(process.cwd(), 'dist')).filter((name) => /^server-\d/.test(name));
+  expect(builds.length).toBeLessThanOrEqual(6);
+}, 60_000);

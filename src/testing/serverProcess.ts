@@ -12,10 +12,7 @@ export interface ServerProcess {
 
 /** Builds the server that `startServer` starts. */
 export function buildServer(): void {
-  const vite = join(process.cwd(), 'node_modules/vite/bin/vite.js');
-  execFileSync(process.execPath, [vite, 'build', '--config', 'vite.server.config.ts', '--logLevel', 'warn'], {
-    stdio: 'inherit',
-  });
+  execFileSync(process.execPath, ['scripts/build.mjs', 'server'], { stdio: 'inherit' });
 }
 
 const STARTS_WITHIN_MS = 20_000;

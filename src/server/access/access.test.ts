@@ -1,5 +1,7 @@
-import { request } from 'node:http';
+import { createServer, request } from 'node:http';
+import type { AddressInfo } from 'node:net';
 import { Counter, newJob } from '../../testing/counter';
+import { createApp } from '../app';
 import { refusalToListen } from './access';
 
 /** A request with headers fetch does not let one set. */
@@ -99,6 +101,23 @@ describe('with a key', () => {
       expect([path, (await counter.post(path, {})).status]).toEqual([path, 401]);
     expect((await counter.post('/api/jobs', newJob('k'))).status).toBe(401);
     expect((await counter.get('/api/rack', { authorization: 'Bearer wrong-secret-given' })).status).toBe(401);
+  });
+
+  it('goes by the names it was given, and by no other', async () => {
+    const app = createApp({
+      store: counter.store,
+      host: '0.0.0.0',
+      key: null,
+      names: ['counter.lan'],
+      webDir: null,
+    });
+    const server = createServer(app);
+    await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
+    const { port } = server.address() as AddressInfo;
+    const statusAs = (name: string) => raw(`http://127.0.0.1:${port}/api/rack`, 'GET', { host: name });
+    expect([await statusAs('counter.lan'), await statusAs('elsewhere.lan')]).toEqual([200, 403]);
+    server.closeAllConnections();
+    await new Promise((resolve) => server.close(resolve));
   });
 
   it('shows a page that asks for it, and remembers it in a cookie scripts cannot read', async () => {

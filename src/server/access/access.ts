@@ -21,13 +21,13 @@ export function refusalToListen(host: string, key: string | null): string | null
   return key.length < SHORTEST_KEY ? `WAX_KEY is too short: at least ${SHORTEST_KEY} characters.` : null;
 }
 
-/** The names this server goes by: loopback always; off loopback its own name and addresses. */
-function ownNames(host: string): ReadonlySet<string> {
-  if (isLoopback(host)) return new Set(LOOPBACK);
+/** The names this server goes by: loopback always; off loopback its own name and addresses, and those it was given. */
+function ownNames(host: string, given: readonly string[]): ReadonlySet<string> {
+  if (isLoopback(host)) return new Set([...LOOPBACK, ...given]);
   const addresses = Object.values(networkInterfaces()).flatMap((each) =>
     (each ?? []).map(({ address }) => address),
   );
-  return new Set([...LOOPBACK, host, hostname(), ...addresses]);
+  return new Set([...LOOPBACK, host, hostname(), ...addresses, ...given]);
 }
 
 function nameOf(hostHeader: string | undefined): string | null {
@@ -40,8 +40,8 @@ function nameOf(hostHeader: string | undefined): string | null {
 }
 
 /** Refuses requests under a foreign Host name (a page elsewhere that resolves to here) and writes from a foreign Origin. */
-export function onlyOwnNames(host: string): RequestHandler {
-  const names = ownNames(host);
+export function onlyOwnNames(host: string, given: readonly string[] = []): RequestHandler {
+  const names = ownNames(host, given);
   return (request, _response, next) => {
     const name = nameOf(request.headers.host);
     if (name === null || !names.has(name)) {
