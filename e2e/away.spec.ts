@@ -61,6 +61,34 @@ test('what waits survives a reload of the page, and the job still opens as last 
   expect(job.entries.filter((entry) => entry.kind === 'check.reading')).toHaveLength(1);
 });
 
+test('a server that cannot keep anything is not called away: what it says stands there, and the entry waits', async ({
+  bench: page,
+}) => {
+  await openJob(page, 'worn-engraving', 'check');
+  await page.route('**/api/jobs/*/entries', (route) =>
+    route.fulfill({
+      status: 503,
+      contentType: 'application/problem+json',
+      body: JSON.stringify({
+        type: '/problems/not-ready',
+        title: 'The server cannot keep anything now',
+        status: 503,
+        detail: 'The disk of the server is full: nothing more can be kept.',
+        whatToDo: 'Make room on it.',
+      }),
+    }),
+  );
+  await recordVoltage(page, '1.31');
+  const line = page.getByRole('status').filter({ hasText: 'wait' });
+  await expect(line).toContainText(
+    'The disk of the server is full: nothing more can be kept. Make room on it.',
+  );
+  await expect(line).toContainText('1 entry waits here to be saved');
+  await expect(line).not.toContainText('away');
+  await page.unroute('**/api/jobs/*/entries');
+  await expect(line).toHaveCount(0, { timeout: 20_000 });
+});
+
 test('a refused entry goes to “needs you”, says why, and stays until it is settled', async ({
   bench: page,
   context,

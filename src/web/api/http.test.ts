@@ -1,7 +1,7 @@
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { askDevice, faultWords } from './devices';
-import { getJson, postJson, Refused, sendFile, sendLines, ServerAway } from './http';
+import { failedInWords, getJson, postJson, Refused, sendFile, sendLines, ServerAway } from './http';
 
 let server: Server;
 let url: string;
@@ -133,5 +133,35 @@ describe('asking a device', () => {
     expect(faultWords(await askDevice('caliper', { ask: 'length' }))).toContain('The server is away');
     answer = (_, response) => response.destroy();
     expect(faultWords(await askDevice('caliper', { ask: 'length' }))).toContain('The server is away');
+  });
+});
+
+describe('why something was not done, in words', () => {
+  const failed = async (reply: typeof answer): Promise<string> => {
+    answer = reply;
+    const error = await postJson(url, {}).catch((reason: unknown) => reason);
+    return failedInWords(error, 'nothing was booked.');
+  };
+
+  it.each([
+    [
+      'the disk is full',
+      problem(503, 'The disk of the server is full.'),
+      'The disk of the server is full. Try so.',
+    ],
+    ['it asks for its key', problem(401, 'It asks for its key.'), 'It asks for its key. Try so.'],
+    ['it refuses', problem(422, 'Not so.'), 'Not so. Try so.'],
+    [
+      'something in between answers',
+      (_: IncomingMessage, response: ServerResponse) => response.writeHead(502).end('Bad gateway'),
+      'The server is away: nothing was booked.',
+    ],
+    [
+      'nothing answers',
+      (request: IncomingMessage) => request.socket.destroy(),
+      'The server is away: nothing was booked.',
+    ],
+  ])('%s', async (_, reply, words) => {
+    expect(await failed(reply)).toBe(words);
   });
 });

@@ -14,13 +14,27 @@ export function isNotFound(error: unknown): boolean {
 
 /** What the server says, and what to do; null where it said nothing. */
 export function saidInWords(error: unknown): string | null {
-  return error instanceof Refused
-    ? [error.problem.detail, error.problem.whatToDo].filter(Boolean).join(' ')
-    : null;
+  if (error instanceof Refused) return told(error.problem);
+  return error instanceof ServerAway ? error.says : null;
 }
 
 /** The server could not be reached, or could not do its work just now: worth trying again. */
-export class ServerAway extends Error {}
+export class ServerAway extends Error {
+  constructor(
+    message: string,
+    /** Where it is there and says why not, what it says: its disk is full, it asks for its key. */
+    readonly says: string | null = null,
+  ) {
+    super(message);
+  }
+}
+
+/** Why something was not done, in words: what the server says, or that it is away and what that means. */
+export function failedInWords(error: unknown, awayMeans: string): string {
+  return saidInWords(error) ?? `The server is away: ${awayMeans}`;
+}
+
+const told = ({ detail, whatToDo }: Problem): string => [detail, whatToDo].filter(Boolean).join(' ');
 
 const TIMEOUT_MS = 10_000;
 /** Answers that say nothing of what was sent, only that it is not the time: key wanted, too slow, too many. */
@@ -45,7 +59,9 @@ async function request(
   // In words of its own it is there, and failed at this one; a bare 5xx comes from what stands in between.
   const failedHere = response.status === 500 && body.success;
   if ((response.status >= 500 && !failedHere) || LATER.includes(response.status))
-    throw new ServerAway(body.success ? body.data.detail : `answer ${response.status}`);
+    throw body.success
+      ? new ServerAway(body.data.detail, told(body.data))
+      : new ServerAway(`answer ${response.status}`);
   throw new Refused(
     body.success
       ? body.data

@@ -9,14 +9,14 @@ const same = <T>(value: T): T => value;
 async function getKept<T>(path: string, prepare: (fresh: T) => T, asToday: (seen: T) => T): Promise<T> {
   try {
     const fresh = prepare(await getJson<T>(path));
-    noteAway(false);
+    noteAway(null);
     void browserStore()
       .then((db) => db.put('seen', fresh, path))
       .catch(() => undefined);
     return fresh;
   } catch (error) {
     if (!(error instanceof ServerAway)) throw error;
-    noteAway(true);
+    noteAway(error);
     const seen = await browserStore()
       .then((db) => db.get('seen', path))
       .catch(() => undefined);

@@ -2,7 +2,7 @@ import { useSyncExternalStore } from 'react';
 import { type NewEntry, raiseNewEntry, readStored } from '../../contract';
 import { type Entry, entryInWords } from '../../core/logbook';
 import { browserStore, type WaitingEntry } from './browserStore';
-import { postJson, Refused } from './http';
+import { postJson, Refused, saidInWords } from './http';
 
 /**
  * The waiting queue: every entry is kept in the browser before it is sent, in order, and leaves only when the
@@ -11,11 +11,13 @@ import { postJson, Refused } from './http';
 export interface WaitingState {
   readonly entries: readonly WaitingEntry[];
   readonly away: boolean;
+  /** Where the server is there and says why it cannot now: what it says. */
+  readonly awaySays: string | null;
   /** The browser would not keep the entries: they do not survive a reload. */
   readonly onlyInMemory: boolean;
 }
 
-let state: WaitingState = { entries: [], away: false, onlyInMemory: false };
+let state: WaitingState = { entries: [], away: false, awaySays: null, onlyInMemory: false };
 const listeners = new Set<() => void>();
 let onRecorded: (jobId: string, entry: Entry) => Promise<void> = () => Promise.resolve();
 let sending = false;
@@ -61,7 +63,7 @@ async function send(): Promise<void> {
         const entry = await postJson<Entry>(`/api/jobs/${next.jobId}/entries`, next.entry);
         await forget(next.id);
         await onRecorded(next.jobId, entry);
-        change({ entries: state.entries.filter((each) => each.id !== next.id), away: false });
+        change({ entries: state.entries.filter((each) => each.id !== next.id), away: false, awaySays: null });
         retryMs = 500;
       } catch (error) {
         if (error instanceof Refused) {
@@ -69,10 +71,10 @@ async function send(): Promise<void> {
           await keep(refused);
           replace(refused);
           // It answered: the others go on.
-          noteAway(false);
+          noteAway(null);
         } else {
           // Away, or an answer that made no sense: the entry stays and is sent again.
-          change({ away: true });
+          noteAway(error);
           retryTimer = setTimeout(() => void send(), retryMs);
           retryMs = Math.min(retryMs * 2, LONGEST_RETRY_MS);
           break;
@@ -169,9 +171,11 @@ export async function letGo(id: string): Promise<void> {
   change({ entries: state.entries.filter((each) => each.id !== id) });
 }
 
-/** Notes that a read failed for want of a server, so that the screen can say so. */
-export function noteAway(away: boolean): void {
-  if (state.away !== away) change({ away });
+/** Notes that the server could not be reached or could not do its work, so that the screen can say so; null: it answered. */
+export function noteAway(error: unknown): void {
+  const away = error !== null;
+  const awaySays = saidInWords(error);
+  if (state.away !== away || state.awaySays !== awaySays) change({ away, awaySays });
 }
 
 /** The queue as it stands. */

@@ -4,7 +4,7 @@ import { useSnackbar } from 'notistack';
 import { type ClipboardEvent, useState } from 'react';
 import type { Attachment } from '../../contract';
 import { askDevice, faultWords, keepFile, useConnected } from '../api/devices';
-import { Refused } from '../api/http';
+import { failedInWords } from '../api/http';
 import { colours } from '../kit/theme';
 import { FileButton } from '../kit/FileButton';
 import { useJob } from './JobContext';
@@ -89,11 +89,7 @@ export function FilesField({ files }: { readonly files: KeptFiles }) {
       try {
         files.add(await keepFile(file, technician.id));
       } catch (error) {
-        say(
-          error instanceof Refused
-            ? `${file.name}: ${error.message} ${error.problem.whatToDo ?? ''}`
-            : `${file.name}: the server is away, and the file cannot be kept now.`,
-        );
+        say(`${file.name}: ${failedInWords(error, 'the file cannot be kept now.')}`);
       }
     }
     setBusy(false);

@@ -17,7 +17,7 @@ import { mutate } from 'swr';
 import type { CustomerResource } from '../../contract';
 import { localTime } from '../../core/craft/time';
 import { useBench } from '../api/bench';
-import { isNotFound, postJson, Refused, saidInWords } from '../api/http';
+import { failedInWords, isNotFound, postJson, saidInWords } from '../api/http';
 import { useCustomer, useShop } from '../api/resources';
 import { LampAnswer } from '../kit/Lamp';
 import { StageLayout } from '../kit/StageLayout';
@@ -34,7 +34,7 @@ function Erase({ id }: { readonly id: string }) {
       await postJson<CustomerResource>(`/api/customers/${id}/erase`, { technicianId: bench.technicianId });
       await mutate(`/api/customers/${id}`);
     } catch (error) {
-      enqueueSnackbar(error instanceof Refused ? error.message : 'The server is away: nothing was erased.', {
+      enqueueSnackbar(failedInWords(error, 'nothing was erased.'), {
         variant: 'error',
       });
     }

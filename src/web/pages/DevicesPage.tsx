@@ -17,7 +17,7 @@ import { localTime } from '../../core/craft/time';
 import type { Quantity } from '../../core/craft/units';
 import { askDevice, DEVICES_PATH, faultWords, useDevices } from '../api/devices';
 import { useBench } from '../api/bench';
-import { postJson, Refused } from '../api/http';
+import { failedInWords, postJson } from '../api/http';
 import { useShop } from '../api/resources';
 import { Fold } from '../kit/Fold';
 import { formResolver } from '../kit/formResolver';
@@ -141,7 +141,7 @@ function DeviceCard({ device }: { readonly device: DeviceState }) {
       await postJson(`${DEVICES_PATH}/${device.id}`, body);
       await mutate(DEVICES_PATH);
     } catch (error) {
-      setFailed(error instanceof Refused ? error.message : 'The server is away: nothing was changed.');
+      setFailed(failedInWords(error, 'nothing was changed.'));
     }
   };
   const trial = TRIES[device.id];

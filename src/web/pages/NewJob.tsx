@@ -15,7 +15,7 @@ import {
   TextField,
   Typography,
 } from '@mui/material';
-import { useEffect, useId, useMemo, useRef, useState } from 'react';
+import { useEffect, useId, useMemo, useState } from 'react';
 import { FormProvider, useController, useForm, useFormContext, useWatch } from 'react-hook-form';
 import { useNavigate, useSearchParams } from 'react-router';
 import { mutate } from 'swr';
@@ -37,7 +37,7 @@ import { type EntryKind, foldJob, RISKS, sameDetails } from '../../core/logbook'
 import { type Policy, SERVICES } from '../../core/craft/policy';
 import { addMinutes } from '../../core/craft/time';
 import { useBench } from '../api/bench';
-import { postJson, Refused, sendFile } from '../api/http';
+import { failedInWords, postJson, sendFile } from '../api/http';
 import { type SeenShop, useBook, useCustomer, useShop } from '../api/resources';
 import { Caution, LampAnswer } from '../kit/Lamp';
 import { fieldsOf, optionsOf } from '../kit/fields';
@@ -293,7 +293,7 @@ function IntakeForm({ shop, visit }: { readonly shop: SeenShop; readonly visit: 
   /** The owner as found again, before anything was typed over it. */
   const [knownOwner, setKnownOwner] = useState<Customer | null>(visit?.customer ?? null);
   const { data: owner } = useCustomer(knownOwner?.id ?? null);
-  const firstTriedAt = useRef<string | null>(null);
+  const [firstTriedAt, setFirstTriedAt] = useState<string | null>(null);
   const [knownWatch, setKnownWatch] = useState<KnownWatch | null>(null);
   const [comesBack, setComesBack] = useState(false);
   useEffect(
@@ -311,8 +311,8 @@ function IntakeForm({ shop, visit }: { readonly shop: SeenShop; readonly visit: 
     if (!technician) return;
     setFailed(null);
     // Sent again it is the very same, or the server would take it for another watch under its id.
-    firstTriedAt.current ??= shopNow(shop);
-    const occurredAt = firstTriedAt.current;
+    const occurredAt = firstTriedAt ?? shopNow(shop);
+    setFirstTriedAt(occurredAt);
     const entries = (Object.keys(FACTS) as (keyof typeof FACTS)[]).map((fact, index) =>
       makeEntry(FACTS[fact], values[fact], {
         id: ids.facts[index] ?? v7(),
@@ -343,9 +343,10 @@ function IntakeForm({ shop, visit }: { readonly shop: SeenShop; readonly visit: 
       await navigate(`/jobs/${taken.id}/arrive`);
     } catch (error) {
       setFailed(
-        error instanceof Refused
-          ? `${error.message} ${error.problem.whatToDo ?? ''}`
-          : 'The server is away: a ticket cannot be given. What you typed stays here; record it again when the server is back.',
+        failedInWords(
+          error,
+          'a ticket cannot be given. What you typed stays here; record it again when the server is back.',
+        ),
       );
     }
   });
@@ -454,11 +455,7 @@ function FromElsewhere() {
       const [first] = imported;
       if (first) await navigate(`/jobs/${first.jobId}`);
     } catch (error) {
-      setSaid(
-        error instanceof Refused
-          ? `${file.name}: ${error.message} ${error.problem.whatToDo ?? ''}`
-          : 'The server is away: nothing was taken in.',
-      );
+      setSaid(`${file.name}: ${failedInWords(error, 'nothing was taken in.')}`);
     }
   };
   return (

@@ -8,7 +8,7 @@ import { type CustomerResource, type NewOwnerRevision, ownerRevision } from '../
 import { type OwnerDetails, type OwnerRevision, standingRevisions } from '../../core/logbook';
 import { localTime } from '../../core/craft/time';
 import { useBench } from '../api/bench';
-import { postJson, saidInWords } from '../api/http';
+import { failedInWords, postJson } from '../api/http';
 import type { SeenShop } from '../api/resources';
 import { fieldsOf } from '../kit/fields';
 import { Fold } from '../kit/Fold';
@@ -38,7 +38,7 @@ export function OwnerDetailsCard({
       setFailed(null);
       setCorrecting(false);
     } catch (error) {
-      setFailed(saidInWords(error) ?? 'The server is away: nothing was put right.');
+      setFailed(failedInWords(error, 'nothing was put right.'));
     }
   };
   return (

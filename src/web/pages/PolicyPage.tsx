@@ -45,7 +45,7 @@ import {
 } from '../../core/craft/policy';
 import { localTime } from '../../core/craft/time';
 import { useBench } from '../api/bench';
-import { postJson, Refused } from '../api/http';
+import { failedInWords, postJson } from '../api/http';
 import { type SeenShop, useShop } from '../api/resources';
 import { Fold } from '../kit/Fold';
 import { LampAnswer } from '../kit/Lamp';
@@ -250,10 +250,7 @@ function PolicyForm({ shop }: { readonly shop: SeenShop }) {
       } catch (error) {
         setSaid({
           wrong: true,
-          text:
-            error instanceof Refused
-              ? `${error.message} ${error.problem.whatToDo ?? ''}`
-              : 'The server is away: nothing was decided.',
+          text: failedInWords(error, 'nothing was decided.'),
         });
       }
     },

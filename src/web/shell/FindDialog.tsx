@@ -14,7 +14,7 @@ import { useResource } from '../api/resource';
 import { capital } from '../../core/craft/judgement';
 import type { FindResult } from '../../contract';
 import { readCellMarking } from '../../core/craft/cells';
-import { ServerAway } from '../api/http';
+import { failedInWords, ServerAway } from '../api/http';
 import { useBook, useShop } from '../api/resources';
 
 /** Finds a job, a watch, an owner or a calibre, and reads a cell's marking, as one types. */
@@ -100,7 +100,9 @@ export function FindDialog({ start, onClose }: { readonly start: string; readonl
             </ListItemButton>
           ))}
         </List>
-        {error instanceof ServerAway && <Typography>Jobs cannot be searched: the server is away.</Typography>}
+        {error instanceof ServerAway && (
+          <Typography>{failedInWords(error, 'jobs cannot be searched.')}</Typography>
+        )}
         {query !== '' && data && jobs.length + owners.length + calibres.length === 0 && (
           <Typography>Nothing here answers to “{query}”.</Typography>
         )}

@@ -4,6 +4,7 @@ import { Link, useLocation } from 'react-router';
 import type { JobSummary } from '../../contract';
 import { orderRack, promiseWords, type Urgency } from '../../core/advice/dayplan';
 import { STAGE_WORDS } from '../../core/craft/policy';
+import { failedInWords } from '../api/http';
 import { type SeenShop, useRack, useShop } from '../api/resources';
 import { shopNow } from '../job/recorder';
 import { colours, MONO } from '../kit/theme';
@@ -144,7 +145,9 @@ export function Rack({ onPick }: { readonly onPick: () => void }) {
       {jobs?.length === 0 && (
         <Typography color="text.secondary">No watch is waiting. Press n to take one in.</Typography>
       )}
-      {!jobs && error !== undefined && <Typography>The rack cannot be read: the server is away.</Typography>}
+      {!jobs && error !== undefined && (
+        <Typography>{failedInWords(error, 'the rack cannot be read.')}</Typography>
+      )}
     </Stack>
   );
 }

@@ -26,11 +26,11 @@ const RACK_PX = { md: 224, lg: 262 } as const;
 
 /** A quiet line on what is not on record yet. */
 function SavingLine() {
-  const { entries, away, onlyInMemory } = useWaiting();
+  const { entries, away, awaySays, onlyInMemory } = useWaiting();
   const waiting = entries.filter((entry) => entry.refused === null).length;
   if (!away && waiting === 0 && !onlyInMemory) return null;
   const words = [
-    away ? 'The server is away.' : '',
+    away ? (awaySays ?? 'The server is away.') : '',
     waiting > 0 ? `${waiting} ${waiting === 1 ? 'entry waits' : 'entries wait'} here to be saved.` : '',
     onlyInMemory ? 'This browser does not keep them: do not reload.' : '',
   ];

@@ -13,7 +13,7 @@ import { mutate } from 'swr';
 import { v7 } from 'uuid';
 import { newTechnician, type Technician } from '../../contract';
 import { setBench, useBench } from '../api/bench';
-import { postJson, Refused } from '../api/http';
+import { failedInWords, postJson } from '../api/http';
 
 interface Props {
   readonly open: boolean;
@@ -92,7 +92,7 @@ function AddTechnician({ onAdded }: { readonly onAdded: (id: string) => void }) 
       await mutate('/api/shop');
       onAdded(person.data.id);
     } catch (error) {
-      setWrong(error instanceof Refused ? error.message : 'The server is away: try again when it is back.');
+      setWrong(failedInWords(error, 'try again when it is back.'));
     }
   };
   return (

@@ -13,7 +13,7 @@ import { useSnackbar } from 'notistack';
 import { readTicket } from '../../../core/craft/tickets';
 import { readQuantity } from '../../../core/craft/units';
 import { useBench } from '../../api/bench';
-import { getJson, Refused } from '../../api/http';
+import { failedInWords, getJson, Refused } from '../../api/http';
 import { BurstReader, settleMs } from './burst';
 import { focusNextWanted, giveToNextMeasure, isField, setFieldValue } from './wanted';
 
@@ -114,9 +114,14 @@ export function KeysProvider({ children }: { readonly children: ReactNode }) {
         openFind(null);
         await navigate(`/jobs/${jobId}`);
       } catch (error) {
-        enqueueSnackbar(error instanceof Refused ? `No job has ticket ${ticket}.` : 'The server is away.', {
-          variant: 'error',
-        });
+        enqueueSnackbar(
+          error instanceof Refused
+            ? `No job has ticket ${ticket}.`
+            : failedInWords(error, 'the ticket cannot be looked up.'),
+          {
+            variant: 'error',
+          },
+        );
       }
     },
     [navigate, enqueueSnackbar],

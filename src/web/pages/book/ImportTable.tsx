@@ -17,7 +17,7 @@ import type { ImportNews, ImportReport } from '../../../contract';
 import { useBench } from '../../api/bench';
 import { HeadRow } from '../../kit/HeadRow';
 import { FileButton } from '../../kit/FileButton';
-import { Refused, sendLines } from '../../api/http';
+import { failedInWords, sendLines } from '../../api/http';
 
 const SHOWN = 200;
 
@@ -42,11 +42,7 @@ export function ImportTable({ table }: { readonly table: string }) {
       );
       if (dryRun === 'no') await mutate('/api/shop');
     } catch (error) {
-      setFailed(
-        error instanceof Refused
-          ? `${error.message} ${error.problem.whatToDo ?? ''}`
-          : 'The server is away: nothing was changed.',
-      );
+      setFailed(failedInWords(error, 'nothing was changed.'));
     } finally {
       setProgress(null);
     }

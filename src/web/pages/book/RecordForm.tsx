@@ -24,7 +24,7 @@ import { mutate } from 'swr';
 import { type AnyField, blankOf, RECORDS } from '../../../contract';
 import type { Book } from '../../../core/craft/book';
 import { useBench } from '../../api/bench';
-import { postJson, Refused } from '../../api/http';
+import { failedInWords, postJson, Refused } from '../../api/http';
 import { useShop } from '../../api/resources';
 import { formResolver } from '../../kit/formResolver';
 import { NativeSelect } from '../../kit/NativeSelect';
@@ -296,7 +296,7 @@ export function RecordForm({ view, book, body, basedOn, onDone }: Props) {
       await navigate(`${view.base}/${view.segment}/${encodeURIComponent(id)}`);
     } catch (error) {
       if (!(error instanceof Refused)) {
-        setFailed('The server is away: nothing was written.');
+        setFailed(failedInWords(error, 'nothing was written.'));
         return;
       }
       for (const { path, message } of error.problem.fields ?? []) form.setError(path, { message });

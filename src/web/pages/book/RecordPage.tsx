@@ -23,7 +23,7 @@ import type { CaseType } from '../../../core/craft/cases';
 import { localTime } from '../../../core/craft/time';
 import { formatLignes } from '../../../core/craft/units';
 import { useBench } from '../../api/bench';
-import { postJson, Refused } from '../../api/http';
+import { failedInWords, postJson } from '../../api/http';
 import type { SeenShop } from '../../api/resources';
 import { Fold } from '../../kit/Fold';
 import { LampAnswer } from '../../kit/Lamp';
@@ -193,7 +193,7 @@ function TakeOut({
       await mutate('/api/shop');
       await navigate(`${view.base}/${view.segment}`);
     } catch (error) {
-      enqueueSnackbar(error instanceof Refused ? error.message : 'The server is away: nothing was changed.', {
+      enqueueSnackbar(failedInWords(error, 'nothing was changed.'), {
         variant: 'error',
       });
     }

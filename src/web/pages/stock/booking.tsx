@@ -1,14 +1,7 @@
 import { Alert } from '@mui/material';
 import { type ReactNode, useState } from 'react';
 import { mutate } from 'swr';
-import { Refused } from '../../api/http';
-
-/** What the server said against something, in words. */
-function refusedWords(error: unknown): string {
-  return error instanceof Refused
-    ? `${error.message} ${error.problem.whatToDo ?? ''}`
-    : 'The server is away: nothing was booked.';
-}
+import { failedInWords } from '../../api/http';
 
 export interface Booking {
   /** Books at the server, loads the stock again and says so; whether it was booked. */
@@ -28,7 +21,7 @@ export function useBooking(): Booking {
       say({ wrong: false, text: words });
       return true;
     } catch (error) {
-      say({ wrong: true, text: refusedWords(error) });
+      say({ wrong: true, text: failedInWords(error, 'nothing was booked.') });
       return false;
     }
   };

@@ -15,7 +15,7 @@ import { mutate } from 'swr';
 import type { z } from 'zod';
 import { unknownCalibreForm } from '../../../contract';
 import { unknownCalibre } from '../../../core/craft/identify';
-import { postJson, Refused } from '../../api/http';
+import { failedInWords, postJson, Refused } from '../../api/http';
 import { fieldsOf } from '../../kit/fields';
 import { useJob } from '../../job/JobContext';
 import { useRecordMovement } from './recordMovement';
@@ -73,7 +73,7 @@ function UnknownCalibreDialog({ onClose }: { readonly onClose: () => void }) {
       if (error instanceof Refused) {
         const [field] = error.problem.fields ?? [];
         setFailed(`${field?.message ?? error.message} ${error.problem.whatToDo ?? ''}`.trim());
-      } else setFailed('The server is away: nothing was written. Name it as it stands and enter it later.');
+      } else setFailed(failedInWords(error, 'nothing was written. Name it as it stands and enter it later.'));
     }
   });
   return (
