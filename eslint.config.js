@@ -39,7 +39,7 @@ const ZONES = [
 /** What only tests, the demo and the benchmarks may use. */
 const FOR_TESTS = {
   target: './src',
-  from: ['./src/testing', './demo', './e2e', './benchmarks'],
+  from: ['./src/testing', './demo', './e2e', './attack', './benchmarks'],
   message: 'Only tests start from these.',
 };
 
@@ -181,6 +181,6 @@ export default tseslint.config(
     plugins: { 'react-hooks': reactHooks },
     rules: reactHooks.configs.recommended.rules,
   },
-  { files: ['scripts/**', 'benchmarks/**', 'e2e/**'], rules: { 'no-console': 'off' } },
+  { files: ['scripts/**', 'benchmarks/**', 'attack/**', 'e2e/**'], rules: { 'no-console': 'off' } },
   prettier,
 );

@@ -1,7 +1,7 @@
 /** Core, contract, server and demo are tested in Node, compiled by swc. */
 export default {
   testEnvironment: 'node',
-  roots: ['<rootDir>/src', '<rootDir>/demo', '<rootDir>/scripts'],
+  roots: ['<rootDir>/src', '<rootDir>/demo', '<rootDir>/attack', '<rootDir>/scripts'],
   testMatch: ['**/*.test.ts'],
   transform: {
     '^.+\\.m?[jt]sx?$': [

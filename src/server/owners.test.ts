@@ -82,6 +82,14 @@ describe('an owner’s details', () => {
     expect(await owner()).toMatchObject({ customer: { name: '', phone: '' }, revisions: [] });
   });
 
+  it('given by nobody known here are refused with the watch, and nothing is kept of them', async () => {
+    const job = newJob('by nobody');
+    const entries = job.entries.map((entry) => ({ ...entry, technicianId: idOf('nobody') }));
+    const { status, body } = await counter.post<Problem>('/api/jobs', { ...job, entries });
+    expect([status, body.title]).toEqual([422, 'Nobody signed for this']);
+    expect((await counter.get(`/api/customers/${job.customer.id}`)).status).toBe(404);
+  });
+
   describe('as given when another watch is taken in', () => {
     it('are a revision where they differ from what was seen', async () => {
       await broughtAgain('b', { phone: '0555 0200' }, { customerSeen: [customer.id] });

@@ -171,3 +171,8 @@ it('goes on with the build it was started with, however often another is made', 
   const builds = readdirSync(join(process.cwd(), 'dist')).filter((name) => /^server-\d/.test(name));
   expect(builds.length).toBeLessThanOrEqual(6);
 }, 60_000);
+
+it('refuses to listen off loopback without a key, and says why', async () => {
+  await expect(startServer(dataDir, { HOST: '0.0.0.0' })).rejects.toThrow(/WAX_KEY/);
+  await expect(startServer(dataDir, { PORT: 'abc' })).rejects.toThrow(/not a port/);
+});

@@ -1,5 +1,5 @@
 import type { NewJob } from '../../../contract';
-import { refusal } from './outcomes';
+import { Refusal, refusal } from './outcomes';
 import { keepOwner } from './owners';
 import type { LogbookParts } from './parts';
 import { type JobRow, offeredTo, sameBody } from './rows';
@@ -33,10 +33,13 @@ export function isTakenInSo(parts: LogbookParts, job: JobRow, given: NewJob): bo
 
 /** Inside a write: a watch taken in at the counter, with owner, visit and first entries. */
 export function takeIn(parts: LogbookParts, given: NewJob): JobRow {
-  const { jobs, clock } = parts;
+  const { jobs, people, clock } = parts;
   const { customer, entries } = given;
+  const [first, ...rest] = entries;
+  if (!first) throw refusal('The job holds no entry.', 'Record at least what the watch is.');
+  if (!people.isTechnician(first.technicianId)) throw new Refusal({ outcome: 'no such technician' });
   parts.once.note('job', headOfTakenIn(given));
-  keepOwner(parts, customer, given.customerSeen, given.entries[0]?.technicianId ?? '');
+  keepOwner(parts, customer, given.customerSeen, first.technicianId);
   jobs.openVisit(given.visitId, customer.id, clock.nowUtc());
   if (jobs.customerOfVisit(given.visitId) !== customer.id)
     throw refusal('This visit belongs to another customer.', 'Open a new visit for this customer.');
@@ -46,8 +49,6 @@ export function takeIn(parts: LogbookParts, given: NewJob): JobRow {
       'The earlier job it comes back about is not of this watch.',
       'Pick the watch again, then the job.',
     );
-  const [first, ...rest] = entries;
-  if (!first) throw refusal('The job holds no entry.', 'Record at least what the watch is.');
   return openJob(parts, {
     id: given.id,
     visitId: given.visitId,

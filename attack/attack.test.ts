@@ -1,0 +1,28 @@
+import { buildServer } from '../src/testing/serverProcess';
+import { fuzz } from './fuzz';
+import { fullDisk, heavy, twoServers, windows } from './rest';
+
+const SEED = 20260317;
+
+beforeAll(buildServer, 60_000);
+
+it('answers requests of every kind without failing, and its folder holds', async () => {
+  const { failures, broken, statuses } = await fuzz({ count: 400, seed: SEED });
+  expect({ failures, broken }).toEqual({ failures: [], broken: [] });
+  // Requests that all fail at the door would show nothing.
+  expect(statuses[201]).toBeGreaterThan(10);
+  expect(statuses[422]).toBeGreaterThan(10);
+}, 120_000);
+
+it.each([
+  ['heavy bodies', heavy, 1],
+  ['a full disk', fullDisk, 1],
+  ['a second server', twoServers, 2],
+  ['many windows', windows, 10],
+])(
+  'stands %s',
+  async (_, attack, times) => {
+    expect((await attack({ times })).broken).toEqual([]);
+  },
+  120_000,
+);
