@@ -8,7 +8,7 @@ import {
   rmSync,
   statSync,
 } from 'node:fs';
-import { open, readdir, readFile, rm, stat } from 'node:fs/promises';
+import { open, readdir, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Readable } from 'node:stream';
 import { Transform, Writable } from 'node:stream';
@@ -61,8 +61,8 @@ export interface AttachmentStore {
   /** The file as it is known, or undefined. */
   find(hash: string): Attachment | undefined;
   pathOf(hash: string): string;
-  /** The bytes of a file; null where it is gone, or is not what it was when it was kept. */
-  readWhole(hash: string): Promise<Buffer | null>;
+  /** Whether a file lies there and is what it was when it was kept. */
+  isWhole(hash: string): Promise<boolean>;
   /**
    * Puts a file on disk as it streams, where nothing names it yet; nothing is left of one that is too large or breaks
    * off. One that lies there damaged is replaced. Pictures lose what they tell of place and camera; one from another
@@ -240,14 +240,7 @@ export function attachmentStore(db: Db, clock: Clock, dataDir: string): Attachme
     },
     find: (hash) => byHash.get(hash),
     pathOf,
-    async readWhole(hash) {
-      try {
-        const content = await readFile(pathOf(hash));
-        return createHash('sha256').update(content).digest('hex') === hash ? content : null;
-      } catch {
-        return null;
-      }
-    },
+    isWhole: async (hash) => (await hashOf(pathOf(hash))) === hash,
     place,
     enter,
     async keep(source, told) {

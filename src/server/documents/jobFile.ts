@@ -1,4 +1,6 @@
+import { createReadStream } from 'node:fs';
 import {
+  type Attachment,
   JOB_FILE_FORMAT,
   JOB_FILE_VERSION,
   type JobFile,
@@ -8,20 +10,17 @@ import {
 import type { Store } from '../store/store';
 import type { Dossier } from './dossier';
 
-/** A whole job as one JSON document: everything needed to read it anywhere, and to take it in at another counter. */
-export async function jobFile(store: Store, dossier: Dossier): Promise<JobFile> {
+/** A whole job but for the content of its files, and which of them are whole. */
+async function bareJob(store: Store, dossier: Dossier) {
   const { resource, state, context, statement } = dossier;
   const { received } = state.facts;
-  const files = await Promise.all(
-    resource.attachments.map(async (attachment) => ({
-      attachment,
-      base64: (await store.attachments.readWhole(attachment.hash))?.toString('base64') ?? null,
-    })),
-  );
   const named = new Set(resource.entries.flatMap(({ attachments }) => attachments));
-  const known = new Set(resource.attachments.map(({ hash }) => hash));
+  const known = new Map(resource.attachments.map((attachment) => [attachment.hash, attachment]));
+  const whole: Attachment[] = [];
+  for (const attachment of known.values())
+    if (await store.attachments.isWhole(attachment.hash)) whole.push(attachment);
   const people = new Set(resource.entries.map((entry) => entry.technicianId));
-  return {
+  const job: Omit<JobFile, 'attachments'> = {
     format: JOB_FILE_FORMAT,
     formatVersion: JOB_FILE_VERSION,
     exportedAt: context.nowUtc,
@@ -51,24 +50,49 @@ export async function jobFile(store: Store, dossier: Dossier): Promise<JobFile> 
       calibre: state.calibre,
       maker: context.catalogue.maker(state.calibre?.makerId ?? null),
     },
-    attachments: files.flatMap(({ attachment, base64 }) =>
-      base64 === null ? [] : [{ ...attachment, base64 }],
-    ),
-    filesMissing: [
-      ...files.flatMap(({ attachment, base64 }) =>
-        base64 === null ? [{ hash: attachment.hash, name: attachment.name }] : [],
-      ),
-      ...[...named].filter((hash) => !known.has(hash)).map((hash) => ({ hash, name: '' })),
-    ],
+    filesMissing: [...named]
+      .filter((hash) => !whole.some((each) => each.hash === hash))
+      .map((hash) => ({ hash, name: known.get(hash)?.name ?? '' })),
     unreadable: resource.unreadable,
   };
+  return { job, whole };
 }
 
-/** Every job of a visit in one document. */
-export async function visitFile(store: Store, dossiers: readonly Dossier[]) {
-  return {
-    format: VISIT_FILE_FORMAT,
-    formatVersion: JOB_FILE_VERSION,
-    jobs: await Promise.all(dossiers.map((dossier) => jobFile(store, dossier))),
-  };
+/** A file's bytes in base64, a piece at a time. */
+async function* base64Of(path: string): AsyncGenerator<string> {
+  let rest = Buffer.alloc(0);
+  for await (const chunk of createReadStream(path) as AsyncIterable<Buffer>) {
+    const bytes = Buffer.concat([rest, chunk]);
+    // Three bytes make four letters: what is over waits for the next piece.
+    const end = bytes.length - (bytes.length % 3);
+    yield bytes.toString('base64', 0, end);
+    rest = bytes.subarray(end);
+  }
+  yield rest.toString('base64');
+}
+
+/**
+ * A whole job as one JSON document, a piece at a time, however large its files: everything needed to read it anywhere,
+ * and to take it in at another counter. A file that is gone or damaged is named as missing.
+ */
+export async function* jobFile(store: Store, dossier: Dossier): AsyncGenerator<string> {
+  const { job, whole } = await bareJob(store, dossier);
+  yield `${JSON.stringify(job).slice(0, -1)},"attachments":[`;
+  for (const [index, attachment] of whole.entries()) {
+    yield `${index === 0 ? '' : ','}${JSON.stringify(attachment).slice(0, -1)},"base64":"`;
+    yield* base64Of(store.attachments.pathOf(attachment.hash));
+    yield '"}';
+  }
+  yield ']}';
+}
+
+/** Every job of a visit in one document, a piece at a time. */
+export async function* visitFile(store: Store, dossiers: readonly Dossier[]): AsyncGenerator<string> {
+  const head = { format: VISIT_FILE_FORMAT, formatVersion: JOB_FILE_VERSION };
+  yield `${JSON.stringify(head).slice(0, -1)},"jobs":[`;
+  for (const [index, dossier] of dossiers.entries()) {
+    if (index > 0) yield ',';
+    yield* jobFile(store, dossier);
+  }
+  yield ']}';
 }

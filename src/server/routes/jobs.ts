@@ -1,3 +1,5 @@
+import { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
 import { Router } from 'express';
 import { z } from 'zod';
 import { newEntry, newJob, raiseNewEntry } from '../../contract';
@@ -84,7 +86,8 @@ export function jobRoutes(store: Store): Router {
 
   router.get('/jobs/:id/job.json', async (request, response) => {
     const dossier = dossierOf(store, request.params.id);
-    response.attachment(`${dossier.resource.job.ticket}.json`).json(await jobFile(store, dossier));
+    response.attachment(`${dossier.resource.job.ticket}.json`).type('application/json');
+    await pipeline(Readable.from(jobFile(store, dossier)), response);
   });
 
   router.get('/jobs/:id/logbook.csv', (request, response) => {
@@ -95,9 +98,8 @@ export function jobRoutes(store: Store): Router {
   router.get('/visits/:id/visit.json', async (request, response) => {
     const dossiers = visitDossiers(request.params.id);
     const [first] = dossiers;
-    response
-      .attachment(`visit-${first?.resource.job.ticket ?? ''}.json`)
-      .json(await visitFile(store, dossiers));
+    response.attachment(`visit-${first?.resource.job.ticket ?? ''}.json`).type('application/json');
+    await pipeline(Readable.from(visitFile(store, dossiers)), response);
   });
 
   router.get('/jobs/:id/next-visit.ics', (request, response) => {

@@ -5,6 +5,9 @@ import Database from 'better-sqlite3';
 /** Why a data folder must not be opened, and the way back, in plain words. */
 export class FolderRefused extends Error {}
 
+/** What a server holds as long as it has a folder open. */
+export const LOCK_FILE = 'in-use.db';
+
 /** The file of the shop's database in a data folder. */
 export const databaseOf = (dataDir: string): string => join(dataDir, 'wax-lantern.db');
 
@@ -26,7 +29,7 @@ function hasFiles(dataDir: string): boolean {
 export function holdFolder(dataDir: string): () => void {
   try {
     mkdirSync(dataDir, { recursive: true });
-    const lock = new Database(join(dataDir, 'in-use.db'), { timeout: 0 });
+    const lock = new Database(join(dataDir, LOCK_FILE), { timeout: 0 });
     lock.pragma('journal_mode = MEMORY');
     lock.exec('BEGIN EXCLUSIVE');
     return () => void lock.close();
