@@ -82,6 +82,14 @@ describe('an owner’s details', () => {
     expect(await owner()).toMatchObject({ customer: { name: '', phone: '' }, revisions: [] });
   });
 
+  it('of a new owner whose id is that of a revision are kept all the same', async () => {
+    await revise(revision('b', { phone: '0555 0200' }));
+    const id = idOf('revision b');
+    const taken = await counter.post('/api/jobs', { ...newJob('b'), customer: { ...customer, id } });
+    expect(taken.status).toBe(201);
+    expect((await counter.get<CustomerResource>(`/api/customers/${id}`)).body.revisions).toHaveLength(1);
+  });
+
   it('given by nobody known here are refused with the watch, and nothing is kept of them', async () => {
     const job = newJob('by nobody');
     const entries = job.entries.map((entry) => ({ ...entry, technicianId: idOf('nobody') }));

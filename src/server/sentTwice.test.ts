@@ -19,6 +19,14 @@ const count = {
   reason: 'two behind the drawer',
   technicianId,
 };
+const away = {
+  id: idOf('away'),
+  lotId: delivery.id,
+  count: 2,
+  reason: 'dulled',
+  to: 'spent bin',
+  technicianId,
+};
 const deliveryNote = {
   id: idOf('delivery'),
   supplier: 'Saltmarsh Wholesale',
@@ -45,12 +53,7 @@ describe('a write sent twice', () => {
   it.each<[string, string, object, object]>([
     ['goods in', '/api/lots', { ...delivery, id: idOf('other lot'), lotCode: 'S-2' }, { count: 6 }],
     ['a count', '/api/lots/count', count, { counted: 8 }],
-    [
-      'things given away',
-      '/api/lots/give-away',
-      { id: idOf('away'), lotId: delivery.id, count: 2, reason: 'dulled', to: 'spent bin', technicianId },
-      { count: 1 },
-    ],
+    ['things given away', '/api/lots/give-away', away, { count: 1 }],
     [
       'an order',
       '/api/orders',
@@ -97,6 +100,13 @@ describe('a write sent twice', () => {
     expect(await stock()).toEqual(after);
   });
 
+  it('under the id of something else is told, whatever it is', async () => {
+    const job = newJob('a');
+    await counter.post('/api/lots/count', { ...count, id: job.id });
+    expect((await counter.post('/api/jobs', job)).status).toBe(409);
+    expect((await counter.post('/api/lots/give-away', { ...away, id: job.id })).status).toBe(409);
+  });
+
   it('at the same moment is written once', async () => {
     const answers = await Promise.all(
       Array.from({ length: 6 }, () => counter.post('/api/lots/count', count)),
@@ -106,15 +116,7 @@ describe('a write sent twice', () => {
   });
 
   it('that was refused the first time may be sent again put right, under its id', async () => {
-    const away = {
-      id: idOf('away'),
-      lotId: delivery.id,
-      count: 9,
-      reason: 'dulled',
-      to: 'supplier',
-      technicianId,
-    };
-    expect((await counter.post('/api/lots/give-away', away)).status).toBe(422);
+    expect((await counter.post('/api/lots/give-away', { ...away, count: 9 })).status).toBe(422);
     expect((await counter.post('/api/lots/give-away', { ...away, count: 2 })).status).toBe(201);
   });
 

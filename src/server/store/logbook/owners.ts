@@ -31,7 +31,18 @@ export function addOwner(parts: LogbookParts, customer: Customer, technicianId: 
   const recordedAt = clock.nowUtc();
   people.writeCustomer(customer, recordedAt);
   const { id, name, phone, email } = customer;
-  people.addRevision({ id, customerId: id, name, phone, email, supersedes: [], technicianId, recordedAt });
+  // Under the owner's own id, unless somebody gave that to another revision.
+  const revisionId = people.revision(id) === null ? id : randomUUID();
+  people.addRevision({
+    id: revisionId,
+    customerId: id,
+    name,
+    phone,
+    email,
+    supersedes: [],
+    technicianId,
+    recordedAt,
+  });
   owners.remember(customer);
 }
 

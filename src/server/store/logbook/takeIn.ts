@@ -33,12 +33,15 @@ export function isTakenInSo(parts: LogbookParts, job: JobRow, given: NewJob): bo
 
 /** Inside a write: a watch taken in at the counter, with owner, visit and first entries. */
 export function takeIn(parts: LogbookParts, given: NewJob): JobRow {
-  const { jobs, people, clock } = parts;
+  const { jobs, people, once, clock } = parts;
   const { customer, entries } = given;
   const [first, ...rest] = entries;
   if (!first) throw refusal('The job holds no entry.', 'Record at least what the watch is.');
   if (!people.isTechnician(first.technicianId)) throw new Refusal({ outcome: 'no such technician' });
-  parts.once.note('job', headOfTakenIn(given));
+  const head = headOfTakenIn(given);
+  // No job has the id, but something else was written under it.
+  if (once.seen('job', head) !== null) throw new Refusal({ outcome: 'other body under this id' });
+  once.note('job', head);
   keepOwner(parts, customer, given.customerSeen, first.technicianId);
   jobs.openVisit(given.visitId, customer.id, clock.nowUtc());
   if (jobs.customerOfVisit(given.visitId) !== customer.id)
