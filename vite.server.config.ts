@@ -15,8 +15,7 @@ export default defineConfig({
     rollupOptions: {
       input: {
         main: 'src/server/main.ts',
-        'jobFile.worker': 'src/server/offLoop/jobFile.worker.ts',
-        'table.worker': 'src/server/offLoop/table.worker.ts',
+        worker: 'src/server/offLoop/worker.ts',
       },
       output: { entryFileNames: '[name].js', chunkFileNames: 'shared-[hash].js' },
     },

@@ -106,6 +106,7 @@ export function loadDemo(dataDir) {
   if (failed) fail(failed);
 }
 
+const NPM_LOOKED_FOR_MS = 250;
 const SIGNALS = ['SIGTERM', 'SIGINT', 'SIGHUP'];
 
 /** Runs the server until it ends: passes signals on to it, and ends as it ended. */
@@ -116,6 +117,13 @@ export function serve(environment) {
     env: { ...process.env, ...environment },
   });
   for (const signal of SIGNALS) process.on(signal, () => server.kill(signal));
+  // npm does not pass every signal on, and may be gone without one: then the server ends as by a signal.
+  if (process.env.npm_lifecycle_event) {
+    const npm = process.ppid;
+    setInterval(() => {
+      if (process.ppid !== npm) server.kill('SIGTERM');
+    }, NPM_LOOKED_FOR_MS).unref();
+  }
   server.on('error', (error) => fail(error.message));
   server.on('exit', (code, signal) => {
     if (signal === null) process.exit(code ?? 0);

@@ -1,3 +1,5 @@
+import { writeFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import type { JobFile, JobImported, JobResource, JobSummary, Problem } from '../contract';
 import type { EntryKind, Payloads } from '../core/logbook';
@@ -389,6 +391,18 @@ describe('a job of another counter that is new here', () => {
     expect((await here.get<JobSummary[]>('/api/rack')).body.map(({ id }) => id)).toEqual([mine]);
     expect(here.store.shops.technicians()).toHaveLength(1);
     expect((await here.get(`/api/customers/${newJob('a').customer.id}`)).status).toBe(404);
+  });
+
+  it('is refused whole where a file of it cannot be stored', async () => {
+    const job = await made();
+    const file = await saved(here, job);
+    const [{ hash = '' } = {}] = file.attachments;
+    // Something lies where its folder must be made.
+    writeFileSync(join(there.dataDir, 'attachments', hash.slice(0, 2)), '');
+    const { status, body } = await takeIn(there, file);
+    expect([status, body.title]).toEqual([503, 'The server cannot keep anything now']);
+    expect((await there.get<JobSummary[]>('/api/rack')).body).toEqual([]);
+    expect((await there.get(`/api/customers/${file.customerId}`)).status).toBe(404);
   });
 
   it('comes packed, too; what does not unpack, or has another packing, is refused', async () => {

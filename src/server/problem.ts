@@ -244,7 +244,19 @@ function onTheWay(status: number, type: string | undefined): HttpProblem {
   }
 }
 
-const coded = z.object({ code: z.string() });
+const coded = z.object({ code: z.string(), syscall: z.string().optional() });
+/** What the file system is asked to do here. */
+const ON_FILES: readonly string[] = [
+  'open',
+  'mkdir',
+  'rename',
+  'write',
+  'fsync',
+  'stat',
+  'scandir',
+  'unlink',
+  'copyfile',
+];
 
 /** What ails the place where everything is kept, by the codes of SQLite and of the file system. */
 const STORAGE: readonly (readonly [codes: RegExp, detail: string, whatToDo: string])[] = [
@@ -289,8 +301,12 @@ export function notReady(error: unknown): Problem {
 }
 
 function storageProblem(error: unknown): HttpProblem | null {
-  const code = coded.safeParse(error).data?.code;
-  const found = code === undefined ? undefined : STORAGE.find(([codes]) => codes.test(code));
+  const { code, syscall } = coded.safeParse(error).data ?? {};
+  if (code === undefined) return null;
+  const found = STORAGE.find(([codes]) => codes.test(code));
+  // Whatever else the file system says no to is a matter of the folder, not of what was sent.
+  if (!found && syscall !== undefined && ON_FILES.includes(syscall))
+    return storageFault(`The folder of the data cannot be used: ${syscall} says ${code}.`, CHECK_DISK);
   if (!found) return null;
   const [, detail, whatToDo] = found;
   return storageFault(detail, whatToDo);

@@ -142,6 +142,36 @@ describe('what starts it', () => {
     await expect(fetch(`${url}/api/health`)).rejects.toThrow();
   });
 
+  it('ends the server when npm is gone, however it went', async () => {
+    const start = `import { serve } from './scripts/prepare.mjs'; serve({});`;
+    const npm = spawn(
+      process.execPath,
+      [
+        '-e',
+        `require('node:child_process').spawn(process.execPath, ['--input-type=module', '-e', ${JSON.stringify(start)}], { stdio: 'inherit' })`,
+      ],
+      {
+        env: { ...process.env, PORT: '0', WAX_DATA: dataDir, npm_lifecycle_event: 'start' },
+        stdio: ['ignore', 'pipe', 'inherit'],
+      },
+    );
+    const url = await new Promise<string>((resolve) => {
+      createInterface({ input: npm.stdout }).on('line', (line) => {
+        const found = /ready at (\S+)/.exec(line)?.[1];
+        if (found) resolve(found);
+      });
+    });
+    npm.kill('SIGKILL');
+    const answers = (): Promise<boolean> =>
+      fetch(`${url}/api/health`).then(
+        () => true,
+        () => false,
+      );
+    for (let times = 0; times < 50 && (await answers()); times += 1)
+      await new Promise((resolve) => setTimeout(resolve, 100));
+    expect(await answers()).toBe(false);
+  });
+
   it('ends with the code of a server that did not start', async () => {
     writeFileSync(database(), 'x'.repeat(5000));
     expect(await served().ended).toBe(1);

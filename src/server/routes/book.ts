@@ -25,7 +25,7 @@ import {
 import { type RecordBody, tableCsv } from '../catalogue/tables';
 import { takeBody } from '../offLoop/bodies';
 import { offLoop } from '../offLoop/offLoop';
-import type { TableSays, TableTask } from '../offLoop/table.worker';
+import type { TableTask } from '../offLoop/table.task';
 import { contradicted, movedOn, notFound, notKept, notTaken, parsed, tooLarge, unreadable } from '../problem';
 import type { Store } from '../store/store';
 
@@ -125,7 +125,7 @@ export function bookRoutes(store: Store): Router {
       const catalogue = catalogueOf(before.revision, (kind) => recordsIn(kind, before));
       const bodies: RecordBody[] = [];
       const task: TableTask = { path, table: table.name, catalogue, mostLines: MOST_LINES };
-      for await (const says of offLoop<TableSays>('table', task)) {
+      for await (const says of offLoop('table', task)) {
         if ('tooManyLines' in says)
           throw tooLarge(`The table has ${says.tooManyLines} lines; at most ${MOST_LINES} are taken.`);
         if ('progress' in says) say(says);

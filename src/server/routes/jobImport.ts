@@ -4,7 +4,7 @@ import { dirname } from 'node:path';
 import { type Request, Router } from 'express';
 import type { Attachment } from '../../contract';
 import { takeBody } from '../offLoop/bodies';
-import type { JobFileSays, JobFileTask, JobReadOffLoop } from '../offLoop/jobFile.worker';
+import type { JobFileTask, JobReadOffLoop } from '../offLoop/jobFile.task';
 import { offLoop } from '../offLoop/offLoop';
 import { damaged, notKept, notTaken, tooDeep, unreadable } from '../problem';
 import type { JobInHand } from '../store/logbook/fromFile';
@@ -15,7 +15,7 @@ const MOST_BYTES = 200 * 1024 * 1024;
 
 /** The jobs of a file, its own files on disk beside it. */
 async function readOffLoop(task: JobFileTask): Promise<readonly JobReadOffLoop[]> {
-  for await (const says of offLoop<JobFileSays>('jobFile', task)) {
+  for await (const says of offLoop('jobFile', task)) {
     switch (says.verdict) {
       case 'read':
         return says.jobs;

@@ -1,7 +1,6 @@
 import { createHash, randomUUID } from 'node:crypto';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { parentPort, workerData } from 'node:worker_threads';
 import { type JobFromFile, type Problem, readJobFile } from '../../contract';
 import { parsedJson } from '../json';
 import { MOST_DEPTH, shapeOf } from './bodies';
@@ -42,7 +41,8 @@ function unpack(job: JobFromFile, folder: string) {
   return { wrong, job: { ...job, attachments } };
 }
 
-function read({ path, folder }: JobFileTask): JobFileSays {
+/** Reads a job or a visit from a file on disk, and puts the files that stand in it beside it. */
+export function readJobFileAt({ path, folder }: JobFileTask): JobFileSays {
   const bytes = readFileSync(path);
   if (shapeOf(bytes).depth > MOST_DEPTH) return { verdict: 'too deep' };
   const reading = readJobFile(parsedJson(bytes.toString('utf8')));
@@ -53,5 +53,3 @@ function read({ path, folder }: JobFileTask): JobFileSays {
     ? { verdict: 'damaged', fields: wrong, found: wrong.length }
     : { verdict: 'read', jobs: unpacked.map(({ job }) => job) };
 }
-
-parentPort?.postMessage(JSON.stringify(read(workerData as JobFileTask)));

@@ -1,5 +1,4 @@
 import { readFileSync } from 'node:fs';
-import { parentPort, workerData } from 'node:worker_threads';
 import { CATALOGUE_TABLES, type ImportReport } from '../../contract';
 import { type Catalogue, openBook } from '../../core/craft/book';
 import { type Progress, readTable, type RecordBody } from '../catalogue/tables';
@@ -22,29 +21,34 @@ export type TableSays =
 const AT_ONCE = 500;
 const NEWLINE = 0x0a;
 
-const say = (says: TableSays): void => parentPort?.postMessage(JSON.stringify(says));
-
 function linesIn(bytes: Uint8Array): number {
   let lines = 1;
   for (const byte of bytes) if (byte === NEWLINE) lines += 1;
   return lines;
 }
 
-async function read({ path, table: name, catalogue, mostLines }: TableTask): Promise<void> {
+/** Reads a table of the book from a file on disk, saying how far it is, then the records that differ, then the report. */
+export async function* readTableAt({
+  path,
+  table: name,
+  catalogue,
+  mostLines,
+}: TableTask): AsyncGenerator<TableSays> {
   const bytes = readFileSync(path);
   const lines = linesIn(bytes);
   const table = CATALOGUE_TABLES.find((each) => each.name === name);
   // One for the heading, one for the end of the last line.
-  if (!table || lines > mostLines + 2) return say({ tooManyLines: lines });
+  if (!table || lines > mostLines + 2) {
+    yield { tooManyLines: lines };
+    return;
+  }
   const reading = readTable(table, bytes.toString('utf8'), openBook(catalogue));
   let step = await reading.next();
   while (!step.done) {
-    say({ progress: step.value });
+    yield { progress: step.value };
     step = await reading.next();
   }
   const { report, bodies } = step.value;
-  for (let at = 0; at < bodies.length; at += AT_ONCE) say({ bodies: bodies.slice(at, at + AT_ONCE) });
-  say({ report });
+  for (let at = 0; at < bodies.length; at += AT_ONCE) yield { bodies: bodies.slice(at, at + AT_ONCE) };
+  yield { report };
 }
-
-await read(workerData as TableTask);
