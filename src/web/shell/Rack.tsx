@@ -65,7 +65,10 @@ function Envelope({ job, nowUtc, zone, open, onPick }: EnvelopeProps) {
       }}
     >
       <Stack direction="row" sx={{ justifyContent: 'space-between', alignItems: 'baseline' }}>
-        <Typography component="span" sx={{ fontFamily: MONO, fontWeight: 700, fontSize: '1.05rem' }}>
+        <Typography
+          component="span"
+          sx={{ fontFamily: MONO, fontWeight: 700, fontSize: '1.05rem', whiteSpace: 'nowrap' }}
+        >
           {job.ticket}
         </Typography>
         {job.urgency === 'overdue' && !job.signedBy && (
@@ -78,7 +81,7 @@ function Envelope({ job, nowUtc, zone, open, onPick }: EnvelopeProps) {
           </Typography>
         )}
         {job.signedBy && (
-          <Typography component="span" variant="body2" sx={{ fontWeight: 700 }}>
+          <Typography component="span" variant="body2" sx={{ fontWeight: 700, textAlign: 'right', ml: 1 }}>
             ● signed {job.signedBy}
           </Typography>
         )}

@@ -217,6 +217,8 @@ function Lamp() {
   const result = useHandback();
   const { next, water } = result;
   const signed = state.signature.state === 'signed';
+  // What another counter signed, this one has not seen.
+  const elsewhere = state.signature.state === 'signed' ? elsewhereWords(state.signature.entry) : null;
   const unproved =
     !signed &&
     state.facts.runEnded === null &&
@@ -227,9 +229,15 @@ function Lamp() {
     <>
       <LampAnswer
         question="Ready to hand back?"
-        standing={signed || result.verdict === 'ready to sign' ? 'good' : 'care'}
-        answer={signed ? 'Signed' : capital(result.verdict)}
-        reasons={signed ? [] : result.reasons}
+        standing={elsewhere === null && (signed || result.verdict === 'ready to sign') ? 'good' : 'care'}
+        answer={signed ? (elsewhere === null ? 'Signed' : 'Signed elsewhere') : capital(result.verdict)}
+        reasons={
+          signed
+            ? elsewhere === null
+              ? []
+              : [`${capital(elsewhere)}: nobody here has proved it.`]
+            : result.reasons
+        }
       />
       {follows && (
         <LampAnswer
