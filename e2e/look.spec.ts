@@ -7,7 +7,8 @@ test.describe('every view passes the axe check', () => {
       bench: page,
     }) => {
       await openJob(page, 'two-cells', stage);
-      await page.waitForLoadState('networkidle');
+      await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+      await page.waitForTimeout(300);
       await expectAccessible(page, stage);
       await openJob(page, 'waits-for-owner', stage);
       await expectAccessible(page, `${stage} of a signed job`);

@@ -13,4 +13,4 @@ const failed = run('The attack', process.execPath, [
   'attack/run.ts',
   ...process.argv.slice(2),
 ]);
-if (failed) fail(failed);
+if (failed) fail('Something did not hold: see above.');

@@ -81,6 +81,13 @@ server.on('error', (error: NodeJS.ErrnoException) => {
 server.listen(port, host, () => {
   const store = opened();
   app = createApp({ store, host, key, names, webDir, log });
+  // From a terminal a signal comes twice: to the server, and passed on by whoever started it.
+  let stopping = false;
+  for (const signal of ['SIGTERM', 'SIGINT', 'SIGHUP'] as const)
+    process.on(signal, () => {
+      if (!stopping) stop(store);
+      stopping = true;
+    });
   const address = server.address();
   const actual = typeof address === 'object' && address ? address.port : port;
   process.stdout.write(
@@ -91,13 +98,6 @@ server.listen(port, host, () => {
     if (localTime(store.clock.nowUtc(), store.shops.shop().zone, 'H') === LOOKED_AT_HOUR)
       lookThroughFiles(store);
   }, HOUR_MS).unref();
-  // From a terminal a signal comes twice: to the server, and passed on by whoever started it.
-  let stopping = false;
-  for (const signal of ['SIGTERM', 'SIGINT', 'SIGHUP'] as const)
-    process.on(signal, () => {
-      if (!stopping) stop(store);
-      stopping = true;
-    });
 });
 
 function opened(): Store {
