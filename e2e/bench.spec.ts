@@ -74,6 +74,16 @@ test.describe('keys', () => {
   });
 });
 
+test('n before anybody is at the bench goes on to the new job once somebody is', async ({ page }) => {
+  await page.goto('/');
+  const who = page.getByRole('dialog', { name: 'Who is at the bench?' });
+  await expect(who).toBeVisible();
+  await page.keyboard.press('n');
+  await expect(who).toContainText('Then on to a new job.');
+  await who.getByRole('button', { name: /Edda/ }).click();
+  await expect(page.getByRole('heading', { name: 'New job', level: 1 })).toBeVisible();
+});
+
 test.describe('the logbook', () => {
   test('a correction stands in place of the entry, and an undo brings the old one back', async ({
     bench: page,

@@ -70,6 +70,7 @@ async function emptied(window: Page, port: number): Promise<Page> {
   });
   await session.detach();
   await window.setViewportSize({ width: 1280, height: 800 });
+  await window.emulateMedia({ colorScheme: 'light', reducedMotion: 'reduce' });
   return window;
 }
 

@@ -1,5 +1,14 @@
+import type { Page } from '@playwright/test';
 import { STAGES } from '../src/core/craft/policy';
 import { expect, expectAccessible, goTo, jobId, openJob, test } from './counter';
+
+/** Passes by day and by night. */
+async function expectAccessibleInBoth(page: Page, what: string, options = {}): Promise<void> {
+  await expectAccessible(page, what, options);
+  await page.emulateMedia({ colorScheme: 'dark' });
+  await expectAccessible(page, `${what}, by night`, options);
+  await page.emulateMedia({ colorScheme: 'light' });
+}
 
 test.describe('every view passes the axe check', () => {
   for (const stage of STAGES) {
@@ -9,14 +18,14 @@ test.describe('every view passes the axe check', () => {
       await openJob(page, 'two-cells', stage);
       await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
       await page.waitForTimeout(300);
-      await expectAccessible(page, stage);
+      await expectAccessibleInBoth(page, stage);
       await openJob(page, 'waits-for-owner', stage);
       await expectAccessible(page, `${stage} of a signed job`);
       await openJob(page, 'draws-too-much', stage);
       await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
       const folded = page.getByRole('region', { name: /^Also to record/ }).getByRole('button');
       while ((await folded.count()) > 0) await folded.first().click();
-      await expectAccessible(page, `${stage}, opened`);
+      await expectAccessibleInBoth(page, `${stage}, opened`);
     });
   }
 
@@ -52,7 +61,7 @@ test.describe('every view passes the axe check', () => {
         await expect(page.getByRole('navigation', { name: 'Rack' }).getByRole('link').first()).toBeVisible();
         await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
         await page.waitForTimeout(300);
-        await expectAccessible(page, path, { withRack: path === '/' });
+        await expectAccessibleInBoth(page, path, { withRack: path === '/' });
       }
     });
   }
@@ -71,7 +80,7 @@ test.describe('every view passes the axe check', () => {
       await page.keyboard.press(key);
       await expect(page.getByRole('dialog', { name })).toBeVisible();
       await page.waitForTimeout(400);
-      await expectAccessible(page, name);
+      await expectAccessibleInBoth(page, name);
       await page.keyboard.press('Escape');
       await expect(page.getByRole('dialog')).toHaveCount(0);
     }

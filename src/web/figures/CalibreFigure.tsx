@@ -222,7 +222,7 @@ export function CalibreFigure({
             <g key={well.name} transform={`translate(${well.xMm} ${-well.yMm})`}>
               <circle
                 r={radius}
-                fill={colours.beeswax}
+                fill={colours.tin}
                 fillOpacity="0.55"
                 stroke={colours.soot}
                 strokeWidth={HAIR}

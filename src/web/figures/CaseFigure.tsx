@@ -116,7 +116,7 @@ export function CaseFigure({ view, marks, size = 180, onPick }: Props) {
               width="20"
               height="20"
               transform={`rotate(45 ${x} ${y})`}
-              fill={colours.beeswax}
+              fill={colours.paper}
               stroke={colours.soot}
               strokeWidth="2"
             />

@@ -4,7 +4,7 @@ import { BarElement, CategoryScale, Chart, LinearScale, Tooltip } from 'chart.js
 import { Bar } from 'react-chartjs-2';
 import { figure } from '../../core/craft/judgement';
 import type { LifeForecast } from '../../core/craft/life';
-import { colours } from '../kit/theme';
+import { usePalette } from '../kit/theme';
 
 Chart.register(BarElement, CategoryScale, LinearScale, Tooltip);
 
@@ -21,6 +21,7 @@ export default memo(function LifeChart({
   readonly life: Forecast | null;
   readonly title: string;
 }) {
+  const palette = usePalette();
   const { bars, p10Months, p50Months, p90Months } = life ?? NONE;
   const until = bars.shares.map((_, index) => (index + 1) * bars.monthsEach);
   return (
@@ -41,10 +42,10 @@ export default memo(function LifeChart({
                 data: bars.shares.map((share) => share * 100),
                 backgroundColor: until.map((months) =>
                   months <= p10Months
-                    ? colours.cinnabar
+                    ? palette.cinnabar
                     : months <= p90Months
-                      ? colours.verdigris
-                      : colours.smoke,
+                      ? palette.verdigris
+                      : palette.smoke,
                 ),
                 categoryPercentage: 1,
                 barPercentage: 0.92,
@@ -58,9 +59,9 @@ export default memo(function LifeChart({
               y: { display: false, beginAtZero: true },
               x: {
                 grid: { display: false },
-                title: { display: true, text: 'months' },
+                title: { display: true, text: 'months', color: palette.soot },
                 // Level and sampled, so that not every label is measured before the first is drawn.
-                ticks: { maxTicksLimit: 9, maxRotation: 0, sampleSize: 9 },
+                ticks: { color: palette.soot, maxTicksLimit: 9, maxRotation: 0, sampleSize: 9 },
               },
             },
           }}

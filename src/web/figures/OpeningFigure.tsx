@@ -311,7 +311,7 @@ export function OpeningFigure(props: Props) {
               width={jawMm}
               depth={3.2}
               round={holes}
-              fill={index === 0 && choice.jaws === 3 ? colours.soot : colours.beeswax}
+              fill={index === 0 && choice.jaws === 3 ? colours.soot : colours.tin}
               stroke={colours.soot}
               strokeWidth="0.4"
             />
@@ -338,7 +338,7 @@ export function OpeningFigure(props: Props) {
         <g transform={`rotate(${spotClock * 30})`}>
           <path
             d={`M -1.8 ${-(half - 0.4)} L 1.8 ${-(half - 0.4)} L 0 ${-(radius - 0.3)} Z`}
-            fill={colours.beeswax}
+            fill={colours.tin}
             stroke={colours.soot}
             strokeWidth="0.4"
           />

@@ -54,7 +54,7 @@ export function PhotoFigure({ src, alt, marks, placing = null, onPlace }: Props)
             placeItems: 'center',
             fontWeight: 700,
             borderRadius: mark.by === 'an earlier hand' ? '50%' : 0.5,
-            bgcolor: mark.by === 'an earlier hand' ? colours.beeswax : colours.paper,
+            bgcolor: colours.paper,
             color: colours.soot,
             border: `2px solid ${colours.soot}`,
           }}

@@ -2,12 +2,11 @@ import { Box, Typography } from '@mui/material';
 import { CategoryScale, Chart, LinearScale, LineElement, PointElement, Tooltip } from 'chart.js';
 import { Line } from 'react-chartjs-2';
 import { figure } from '../../core/craft/judgement';
-import { colours } from '../kit/theme';
+import { usePalette } from '../kit/theme';
 
 Chart.register(CategoryScale, LinearScale, LineElement, PointElement, Tooltip);
 Chart.defaults.font.family = '"Atkinson Hyperlegible", system-ui, sans-serif';
 Chart.defaults.font.size = 14;
-Chart.defaults.color = colours.soot;
 
 type Limit = NonNullable<Props['limit']>;
 
@@ -28,6 +27,7 @@ interface Props {
 
 /** A few values over the visits of a watch, with the limit they are held against. */
 export default function SmallChart({ title, unit, points, limit = null }: Props) {
+  const palette = usePalette();
   const said = points.map(({ label, value }) => `${label}: ${value} ${unit}`).join('; ');
   return (
     <>
@@ -41,15 +41,15 @@ export default function SmallChart({ title, unit, points, limit = null }: Props)
               {
                 label: title,
                 data: points.map(({ value }) => value),
-                borderColor: colours.ink,
-                backgroundColor: colours.ink,
+                borderColor: palette.ink,
+                backgroundColor: palette.ink,
                 pointRadius: 5,
                 borderWidth: 2,
               },
               ...limitsOf(limit).map((value) => ({
                 label: limit?.label ?? '',
                 data: points.map(() => value),
-                borderColor: colours.cinnabar,
+                borderColor: palette.cinnabar,
                 borderDash: [6, 4],
                 borderWidth: 2,
                 pointRadius: points.length === 1 ? 3 : 0,
@@ -59,9 +59,15 @@ export default function SmallChart({ title, unit, points, limit = null }: Props)
           options={{
             maintainAspectRatio: false,
             animation: false,
+            color: palette.soot,
             scales: {
-              y: { beginAtZero: true, title: { display: true, text: unit }, grid: { color: colours.thread } },
-              x: { grid: { display: false } },
+              y: {
+                beginAtZero: true,
+                title: { display: true, text: unit, color: palette.soot },
+                ticks: { color: palette.soot },
+                grid: { color: palette.thread },
+              },
+              x: { grid: { display: false }, ticks: { color: palette.soot } },
             },
           }}
         />

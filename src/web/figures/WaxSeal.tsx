@@ -6,7 +6,7 @@ export function WaxSeal({ initials, size = 84 }: { readonly initials: string; re
     <svg width={size} height={size} viewBox="0 0 100 100" role="img" aria-label={`Signed ${initials}`}>
       <path
         d="M50 3c9 0 13 6 21 9s15 5 18 14 1 14 4 23 5 15 1 23-12 10-18 17-10 9-19 8-15-2-24-2-17-1-22-9-3-16-6-24-4-15 1-23 6-13 12-20S41 3 50 3z"
-        fill={colours.beeswax}
+        fill={colours.tin}
         stroke={colours.soot}
         strokeWidth="2.5"
       />

@@ -26,11 +26,11 @@ function Thread({ status }: { readonly status: StageStatus }) {
       {status === 'current' && (
         <>
           <rect x="0" y="1.5" width="100" height="11" fill={colours.soot} />
-          <rect x="0" y="3" width="100" height="8" fill={colours.beeswax} />
+          <rect x="0" y="3.5" width="100" height="7" fill={colours.paper} />
         </>
       )}
-      {status === 'coming' && <rect x="0" y="4" width="100" height="6" fill="#B9AC8E" />}
-      {status === 'not needed' && <rect x="0" y="6.5" width="100" height="1.5" fill="#8A8272" />}
+      {status === 'coming' && <rect x="0" y="4" width="100" height="6" fill={colours.ash} />}
+      {status === 'not needed' && <rect x="0" y="6.5" width="100" height="1.5" fill={colours.edge} />}
       {status === 'skipped' && (
         <>
           <rect x="0" y="4" width="30" height="6" fill={colours.cinnabar} />
@@ -51,7 +51,7 @@ function Flame() {
     >
       <path
         d="M8 1c6 7 6 13 0 20-6-7-6-13 0-20z"
-        fill={colours.beeswax}
+        fill={colours.paper}
         stroke={colours.soot}
         strokeWidth="1.5"
       />

@@ -11,7 +11,7 @@ export type Standing = 'good' | 'care' | 'no' | 'open';
 
 const STANDING: Readonly<Record<Standing, { readonly line: string; readonly mark: string }>> = {
   good: { line: colours.verdigris, mark: '●' },
-  care: { line: colours.beeswax, mark: '▲' },
+  care: { line: colours.amber, mark: '▲' },
   no: { line: colours.cinnabar, mark: '■' },
   open: { line: colours.smoke, mark: '○' },
 };
@@ -67,8 +67,8 @@ export function Caution({
       spacing={1}
       role="note"
       sx={{
-        bgcolor: grave ? 'transparent' : colours.beeswax,
-        color: grave ? colours.cinnabar : colours.soot,
+        bgcolor: grave ? 'transparent' : colours.amber,
+        color: grave ? colours.cinnabar : colours.onAmber,
         border: `1.5px solid ${grave ? colours.cinnabar : colours.soot}`,
         borderRadius: 1,
         px: 1.25,

@@ -28,7 +28,7 @@ export function StageLayout({ mat, lamp }: Props) {
         tabIndex={0}
         sx={{
           order: { xs: 1, md: 2 },
-          bgcolor: '#FFF8E3',
+          bgcolor: colours.glow,
           border: `1.5px solid ${colours.soot}`,
           borderRadius: 1.5,
           p: 2,

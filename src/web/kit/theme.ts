@@ -1,17 +1,70 @@
-import { createTheme } from '@mui/material/styles';
+import { createTheme, type Theme } from '@mui/material/styles';
+import { useMemo, useSyncExternalStore } from 'react';
 
-/** The colours of the counter: warm paper and ink. Beeswax is only ever a ground under soot text. */
-export const colours = {
+/**
+ * The colours of the counter, by what they mean: paper and ink; amber for caution alone, cinnabar for stop, verdigris for
+ * what is good. What is chosen is told by outline and weight.
+ */
+const DAY = {
   tallow: '#FBF6EA',
   paper: '#FFFDF6',
+  /** The ground of the lamp. */
+  glow: '#FFF8E3',
   soot: '#22252B',
   smoke: '#565149',
   thread: '#D8CDB4',
-  beeswax: '#E2A33B',
+  /** What is still to come, and the edge of a field. */
+  ash: '#B9AC8E',
+  edge: '#8A8272',
+  /** Metal in a drawing: cells, jaws, parts. */
+  tin: '#D9D2C0',
+  amber: '#E2A33B',
+  /** Text on amber, by day and by night. */
+  onAmber: '#22252B',
   verdigris: '#26695F',
   cinnabar: '#A83A28',
   ink: '#2C4A6B',
 } as const;
+
+type Palette = Readonly<Record<keyof typeof DAY, string>>;
+
+const NIGHT: Palette = {
+  tallow: '#17181B',
+  paper: '#202227',
+  glow: '#26251F',
+  soot: '#EFE9DB',
+  smoke: '#B8B1A3',
+  thread: '#43413C',
+  ash: '#7C7566',
+  edge: '#8F8878',
+  tin: '#4C4F57',
+  amber: '#E2A33B',
+  onAmber: '#22252B',
+  verdigris: '#6FC2B2',
+  cinnabar: '#F2907C',
+  ink: '#A3C3E6',
+};
+
+const NAMES = Object.keys(DAY) as (keyof Palette)[];
+const variable = (name: string): string => `--wl-${name}`;
+
+/** Each colour as styles and drawings name it: what it is by day or by night the browser knows. */
+export const colours = Object.fromEntries(NAMES.map((name) => [name, `var(${variable(name)})`])) as Palette;
+
+const DARK = '(prefers-color-scheme: dark)';
+
+/** The colours as figures, for what cannot read a variable: charts. Follows the system. */
+export function usePalette(): Palette {
+  const isNight = useSyncExternalStore(
+    (listener) => {
+      const query = matchMedia(DARK);
+      query.addEventListener('change', listener);
+      return () => query.removeEventListener('change', listener);
+    },
+    () => matchMedia(DARK).matches,
+  );
+  return isNight ? NIGHT : DAY;
+}
 
 export const MONO = '"Atkinson Hyperlegible Mono", ui-monospace, monospace';
 
@@ -29,85 +82,96 @@ declare module '@mui/material/Typography' {
   }
 }
 
-export const theme = createTheme({
-  palette: {
-    mode: 'light',
-    primary: { main: colours.ink, contrastText: colours.paper },
-    secondary: { main: colours.beeswax, contrastText: colours.soot },
-    success: { main: colours.verdigris, contrastText: colours.paper },
-    error: { main: colours.cinnabar, contrastText: colours.paper },
-    warning: { main: colours.beeswax, contrastText: colours.soot },
-    info: { main: colours.ink, contrastText: colours.paper },
-    background: { default: colours.tallow, paper: colours.paper },
-    text: { primary: colours.soot, secondary: colours.smoke },
-    divider: colours.thread,
-  },
-  typography: {
-    fontFamily: '"Atkinson Hyperlegible", system-ui, sans-serif',
-    fontSize: 15,
-    body1: { lineHeight: 1.4 },
-    h1: { fontSize: '1.6rem', fontWeight: 700 },
-    h2: { fontSize: '1.2rem', fontWeight: 700 },
-    h3: { fontSize: '1.02rem', fontWeight: 700 },
-    button: { textTransform: 'none', fontWeight: 700 },
-    mark: { fontFamily: MONO, fontSize: '1.25rem', fontWeight: 700 },
-  },
-  shape: { borderRadius: 6 },
-  components: {
-    MuiCssBaseline: {
-      styleOverrides: {
-        body: { minHeight: '100dvh' },
-        a: { color: colours.ink },
-        ':focus-visible': { outline: `3px solid ${colours.ink}`, outlineOffset: 2 },
-        '@media (prefers-reduced-motion: reduce)': {
-          '*': { transition: 'none !important', animation: 'none !important' },
-        },
-      },
+const themeOf = (its: Palette): Theme =>
+  createTheme({
+    palette: {
+      mode: its === NIGHT ? 'dark' : 'light',
+      primary: { main: its.ink, contrastText: its.paper },
+      secondary: { main: its.soot, contrastText: its.paper },
+      success: { main: its.verdigris, contrastText: its.paper },
+      error: { main: its.cinnabar, contrastText: its.paper },
+      warning: { main: its.amber, contrastText: its.onAmber },
+      info: { main: its.ink, contrastText: its.paper },
+      background: { default: its.tallow, paper: its.paper },
+      text: { primary: its.soot, secondary: its.smoke },
+      divider: its.thread,
     },
-    // Gaps, not margins: what wraps stays in line.
-    MuiStack: { defaultProps: { useFlexGap: true } },
-    // Keys work again the moment a dialog is gone.
-    MuiDialog: { defaultProps: { transitionDuration: 0 } },
-    MuiButtonBase: { defaultProps: { disableRipple: true } },
-    MuiButton: {
-      defaultProps: { disableElevation: true },
-      styleOverrides: {
-        root: {
-          minHeight: 44,
-          '&.MuiButton-contained.MuiButton-colorSecondary': { border: `1.5px solid ${colours.soot}` },
-        },
-      },
+    typography: {
+      fontFamily: '"Atkinson Hyperlegible", system-ui, sans-serif',
+      fontSize: 15,
+      body1: { lineHeight: 1.4 },
+      h1: { fontSize: '1.6rem', fontWeight: 700 },
+      h2: { fontSize: '1.2rem', fontWeight: 700 },
+      h3: { fontSize: '1.02rem', fontWeight: 700 },
+      button: { textTransform: 'none', fontWeight: 700 },
+      mark: { fontFamily: MONO, fontSize: '1.25rem', fontWeight: 700 },
     },
-    MuiIconButton: { styleOverrides: { root: { minWidth: 44, minHeight: 44 } } },
-    MuiToggleButton: {
-      styleOverrides: {
-        root: {
-          minHeight: 44,
-          color: colours.soot,
-          borderColor: colours.smoke,
-          textTransform: 'none',
-          '&.Mui-selected, &.Mui-selected:hover': {
-            backgroundColor: colours.beeswax,
-            color: colours.soot,
-            fontWeight: 700,
+    shape: { borderRadius: 6 },
+    components: {
+      MuiCssBaseline: {
+        styleOverrides: {
+          ':root': {
+            colorScheme: its === NIGHT ? 'dark' : 'light',
+            ...Object.fromEntries(NAMES.map((name) => [variable(name), its[name]])),
+          },
+          body: { minHeight: '100dvh' },
+          a: { color: its.ink },
+          ':focus-visible': { outline: `3px solid ${its.ink}`, outlineOffset: 2 },
+          '@media (prefers-reduced-motion: reduce)': {
+            '*': { transition: 'none !important', animation: 'none !important' },
           },
         },
       },
-    },
-    MuiFormControlLabel: { styleOverrides: { root: { minHeight: 44, marginRight: 20 } } },
-    MuiRadio: { defaultProps: { color: 'primary' } },
-    MuiFormHelperText: { styleOverrides: { root: { fontSize: '0.9rem', lineHeight: 1.35 } } },
-    MuiTextField: { defaultProps: { size: 'small' } },
-    MuiOutlinedInput: {
-      styleOverrides: {
-        root: { minHeight: 48, backgroundColor: colours.paper },
-        notchedOutline: { borderColor: '#8A8272' },
+      // Gaps, not margins: what wraps stays in line.
+      MuiStack: { defaultProps: { useFlexGap: true } },
+      // Keys work again the moment a dialog is gone.
+      MuiDialog: { defaultProps: { transitionDuration: 0 } },
+      MuiButtonBase: { defaultProps: { disableRipple: true } },
+      MuiButton: {
+        defaultProps: { disableElevation: true },
+        styleOverrides: {
+          root: {
+            minHeight: 44,
+          },
+        },
       },
+      MuiIconButton: { styleOverrides: { root: { minWidth: 44, minHeight: 44 } } },
+      MuiToggleButton: {
+        styleOverrides: {
+          root: {
+            minHeight: 44,
+            color: its.soot,
+            borderColor: its.smoke,
+            textTransform: 'none',
+            '&.Mui-selected, &.Mui-selected:hover': {
+              backgroundColor: its.paper,
+              color: its.soot,
+              fontWeight: 700,
+              boxShadow: `inset 0 0 0 2px ${its.soot}`,
+            },
+          },
+        },
+      },
+      MuiFormControlLabel: { styleOverrides: { root: { minHeight: 44, marginRight: 20 } } },
+      MuiRadio: { defaultProps: { color: 'primary' } },
+      MuiFormHelperText: { styleOverrides: { root: { fontSize: '0.9rem', lineHeight: 1.35 } } },
+      MuiTextField: { defaultProps: { size: 'small' } },
+      MuiOutlinedInput: {
+        styleOverrides: {
+          root: { minHeight: 48, backgroundColor: its.paper },
+          notchedOutline: { borderColor: its.edge },
+        },
+      },
+      MuiPaper: {
+        defaultProps: { elevation: 0 },
+        styleOverrides: { root: { border: `1px solid ${its.thread}` } },
+      },
+      MuiTooltip: { styleOverrides: { tooltip: { backgroundColor: its.soot, fontSize: '0.9rem' } } },
     },
-    MuiPaper: {
-      defaultProps: { elevation: 0 },
-      styleOverrides: { root: { border: `1px solid ${colours.thread}` } },
-    },
-    MuiTooltip: { styleOverrides: { tooltip: { backgroundColor: colours.soot, fontSize: '0.9rem' } } },
-  },
-});
+  });
+
+/** The theme of day or night, as the system has it. */
+export function useTheme(): Theme {
+  const palette = usePalette();
+  return useMemo(() => themeOf(palette), [palette]);
+}

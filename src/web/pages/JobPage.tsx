@@ -48,7 +48,6 @@ function OnBar({ open }: { readonly open: StageId }) {
           component={Link}
           to={`/jobs/${resource.job.id}/${current}`}
           variant="contained"
-          color="secondary"
           data-wanted={finished}
         >
           On to {STAGES.indexOf(current) + 1} {STAGE_WORDS[current]}

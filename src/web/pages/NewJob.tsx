@@ -417,7 +417,6 @@ function IntakeForm({ shop, visit }: { readonly shop: SeenShop; readonly visit: 
             <Button
               type="submit"
               variant="contained"
-              color="secondary"
               size="large"
               disabled={!technician || form.formState.isSubmitting}
               sx={{ alignSelf: 'flex-start' }}

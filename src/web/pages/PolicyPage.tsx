@@ -333,7 +333,6 @@ function PolicyForm({ shop }: { readonly shop: SeenShop }) {
               <Button
                 type="submit"
                 variant="contained"
-                color="secondary"
                 size="large"
                 disabled={technicianId === null || form.formState.isSubmitting}
               >

@@ -11,7 +11,7 @@ import { NoSuchPage } from '../pages/NoSuchPage';
 import { KeysProvider } from '../kit/keys/KeysProvider';
 import { ScreenBroke } from './ScreenBroke';
 import { Shell } from './Shell';
-import { theme } from '../kit/theme';
+import { useTheme } from '../kit/theme';
 
 const loadJobView = () => import('../pages/JobPage');
 const loadNewJob = () => import('../pages/NewJob');
@@ -62,6 +62,7 @@ const router = createBrowserRouter([
 const REST_AFTER_MS = 800;
 
 export function App() {
+  const theme = useTheme();
   useEffect(() => startLive(), []);
   useEffect(() => {
     const timer = setTimeout(

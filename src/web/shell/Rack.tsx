@@ -26,7 +26,7 @@ function useNow(shop: SeenShop | undefined): string | null {
 
 const EDGE: Readonly<Record<Urgency, string>> = {
   overdue: colours.cinnabar,
-  'due soon': colours.beeswax,
+  'due soon': colours.amber,
   today: colours.thread,
   later: colours.thread,
   'no promise': colours.thread,
@@ -57,8 +57,10 @@ function Envelope({ job, nowUtc, zone, open, onPick }: EnvelopeProps) {
         textDecoration: 'none',
         color: 'text.primary',
         border: `1.5px solid ${open ? colours.soot : colours.thread}`,
-        borderLeft: `6px solid ${open ? colours.soot : EDGE[job.urgency]}`,
-        bgcolor: open ? colours.beeswax : colours.paper,
+        // Who is signed waits for its owner: nothing presses here.
+        borderLeft: `6px solid ${job.signedBy ? colours.thread : EDGE[job.urgency]}`,
+        bgcolor: colours.paper,
+        boxShadow: open ? `inset 0 0 0 1.5px ${colours.soot}` : 'none',
         borderRadius: 1,
         px: 1.25,
         py: 0.75,
@@ -72,11 +74,7 @@ function Envelope({ job, nowUtc, zone, open, onPick }: EnvelopeProps) {
           {job.ticket}
         </Typography>
         {job.urgency === 'overdue' && !job.signedBy && (
-          <Typography
-            component="span"
-            variant="body2"
-            sx={{ fontWeight: 700, color: open ? colours.soot : colours.cinnabar }}
-          >
+          <Typography component="span" variant="body2" sx={{ fontWeight: 700, color: colours.cinnabar }}>
             ■ overdue
           </Typography>
         )}
@@ -108,12 +106,10 @@ function Envelope({ job, nowUtc, zone, open, onPick }: EnvelopeProps) {
                 status === 'done'
                   ? colours.soot
                   : status === 'current'
-                    ? open
-                      ? colours.paper
-                      : colours.beeswax
+                    ? colours.ink
                     : status === 'skipped'
                       ? colours.cinnabar
-                      : '#B9AC8E',
+                      : colours.ash,
             }}
           />
         ))}

@@ -110,7 +110,7 @@ function Head({ onRack }: { readonly onRack: (() => void) | null }) {
       </Typography>
       <Box sx={{ flexGrow: 1, display: { md: 'none' } }} />
       <NeedsYou />
-      <Button component={Link} to="/new" color="secondary" variant="contained" sx={{ flexShrink: 0 }}>
+      <Button component={Link} to="/new" variant="contained" sx={{ flexShrink: 0 }}>
         New job
       </Button>
       <Button onClick={() => openFind('')}>Find</Button>

@@ -8,7 +8,8 @@ import {
   TextField,
   Typography,
 } from '@mui/material';
-import { type FormEvent, useState } from 'react';
+import { type FormEvent, type KeyboardEvent, useState } from 'react';
+import { useNavigate } from 'react-router';
 import { mutate } from 'swr';
 import { v7 } from 'uuid';
 import { newTechnician, type Technician } from '../../contract';
@@ -27,13 +28,23 @@ interface Props {
 export function WhoIsHere({ open, technicians, onClose, mustPick }: Props) {
   const bench = useBench();
   const [adding, setAdding] = useState(false);
+  /** Where a key pressed before anybody was picked wanted to go. */
+  const [then, setThen] = useState<string | null>(null);
+  const navigate = useNavigate();
   const pick = (id: string): void => {
     setBench({ technicianId: id });
     onClose();
+    if (then !== null) void navigate(then);
+    setThen(null);
+  };
+  const keepKey = ({ key, target, ctrlKey, metaKey, altKey }: KeyboardEvent): void => {
+    if (key !== 'n' || ctrlKey || metaKey || altKey || target instanceof HTMLInputElement) return;
+    setThen('/new');
   };
   return (
     <Dialog
       open={open}
+      onKeyDown={keepKey}
       onClose={mustPick ? undefined : onClose}
       aria-labelledby="who-title"
       fullWidth
@@ -42,14 +53,18 @@ export function WhoIsHere({ open, technicians, onClose, mustPick }: Props) {
       <DialogTitle id="who-title">Who is at the bench?</DialogTitle>
       <DialogContent>
         <Stack spacing={1.5}>
+          {then !== null && <Typography role="status">Then on to a new job.</Typography>}
           {technicians.map((person, index) => (
             <Button
               key={person.id}
-              variant={person.id === bench.technicianId ? 'contained' : 'outlined'}
-              color={person.id === bench.technicianId ? 'secondary' : 'primary'}
+              variant="outlined"
+              aria-pressed={person.id === bench.technicianId}
               onClick={() => pick(person.id)}
               autoFocus={index === 0}
-              sx={{ justifyContent: 'flex-start' }}
+              sx={{
+                justifyContent: 'flex-start',
+                ...(person.id === bench.technicianId ? { boxShadow: 'inset 0 0 0 2px currentColor' } : {}),
+              }}
             >
               {person.name} ({person.initials})
             </Button>

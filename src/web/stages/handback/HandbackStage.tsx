@@ -105,7 +105,6 @@ function SignPart() {
       {unsaved.length > 0 && <Typography>■ {unsaved.length} entries still wait to be saved.</Typography>}
       <Button
         variant="contained"
-        color="secondary"
         size="large"
         disabled={!ready || technician === null}
         data-wanted={ready}
