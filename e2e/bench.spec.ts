@@ -74,6 +74,16 @@ test.describe('keys', () => {
   });
 });
 
+test('the way on stands at the foot of a page longer than the screen', async ({ bench: page }) => {
+  await openJob(page, 'worn-engraving', 'arrive');
+  const wayOn = page.getByRole('link', { name: 'On to 3 Identify' });
+  await expect(wayOn).toBeInViewport({ ratio: 1 });
+  expect(await page.evaluate(() => document.documentElement.scrollHeight)).toBeGreaterThan(800);
+  // What the keyboard comes to behind it is not hidden.
+  await page.getByText(/^Logbook of this job/).scrollIntoViewIfNeeded();
+  await expect(page.getByText(/^Logbook of this job/)).toBeInViewport();
+});
+
 test('n before anybody is at the bench goes on to the new job once somebody is', async ({ page }) => {
   await page.goto('/');
   const who = page.getByRole('dialog', { name: 'Who is at the bench?' });

@@ -3,7 +3,7 @@ import { spawn, spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, statfsSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { buildAll, checkNode, ensureChromium, installPackages, root, say } from './prepare.mjs';
+import { checkNode, ensureChromium, installPackages, root, say } from './prepare.mjs';
 
 checkNode();
 installPackages();
@@ -62,16 +62,21 @@ function beside(what, file, args) {
   });
 }
 
-say('Types, lint and format');
-const checks = await Promise.all([
+say('Types, lint, format and the build, beside each other');
+const [built, ...checks] = await Promise.all([
+  beside('Build', process.execPath, ['scripts/build.mjs', 'web', 'server']),
   beside('Types', bin('tsc'), ['-p', '.']),
   beside('Lint', bin('eslint'), ['.', '--max-warnings', '0']),
   beside('Format', bin('prettier'), ['--check', '--log-level', 'warn', '.']),
   beside('Circles', bin('depcruise'), ['src', 'demo', '--config', '.dependency-cruiser.cjs']),
 ]);
 counts.failed += checks.filter((fine) => !fine).length;
+if (!built) {
+  say('Nothing more can be tested: it does not build, see above.');
+  console.log(`0 passed, ${counts.failed + 1} failed`);
+  process.exit(1);
+}
 
-buildAll();
 const jestFile = join(results, 'jest.json');
 const jestFine = step('Unit and server tests (Jest)', bin('jest'), [
   '--json',

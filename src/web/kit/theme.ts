@@ -114,9 +114,24 @@ const themeOf = (its: Palette): Theme =>
             colorScheme: its === NIGHT ? 'dark' : 'light',
             ...Object.fromEntries(NAMES.map((name) => [variable(name), its[name]])),
           },
+          // What the keyboard comes to is not hidden by the bar at the foot.
+          html: { scrollPaddingBottom: 72 },
           body: { minHeight: '100dvh' },
           a: { color: its.ink },
           ':focus-visible': { outline: `3px solid ${its.ink}`, outlineOffset: 2 },
+          // On paper stands what is known, by day: nothing to press, and nobody else's jobs.
+          '@media print': {
+            ':root': {
+              colorScheme: 'light',
+              ...Object.fromEntries(NAMES.map((name) => [variable(name), DAY[name]])),
+            },
+            'header, nav, form, button, [role="status"], .MuiButton-root': { display: 'none !important' },
+            'body, main, .MuiPaper-root, .MuiTypography-root': {
+              color: `${DAY.soot} !important`,
+              background: 'none !important',
+            },
+            section: { breakInside: 'avoid' },
+          },
           '@media (prefers-reduced-motion: reduce)': {
             '*': { transition: 'none !important', animation: 'none !important' },
           },

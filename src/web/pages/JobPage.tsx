@@ -41,9 +41,21 @@ function OnBar({ open }: { readonly open: StageId }) {
   const here = state.progress.find((stage) => stage.stage === open);
   const { current } = state;
   const finished = here !== undefined && here.missing.length === 0;
+  const wayOn = current !== null && current !== open;
   return (
-    <Stack direction="row" spacing={1} sx={{ mt: 2, alignItems: 'center', flexWrap: 'wrap', rowGap: 1 }}>
-      {current !== null && current !== open && (
+    <Stack
+      direction="row"
+      spacing={1}
+      sx={{
+        mt: 2,
+        alignItems: 'center',
+        flexWrap: 'wrap',
+        rowGap: 1,
+        // On a page longer than the screen the way on stands at its foot.
+        ...(wayOn ? { position: 'sticky', bottom: 0, zIndex: 1, bgcolor: 'background.default', py: 1 } : {}),
+      }}
+    >
+      {wayOn && (
         <Button
           component={Link}
           to={`/jobs/${resource.job.id}/${current}`}
