@@ -29,6 +29,28 @@ test.describe('devices that type', () => {
     await expect(engraving).not.toHaveValue(/T0/);
   });
 
+  test('a figure goes into no text and no search: it is shown, and offered', async ({ bench: page }) => {
+    await openJob(page, 'just-arrived', 'identify');
+    const engraving = page.getByLabel('Engraving', { exact: true });
+    await engraving.fill('OR 4');
+    await engraving.focus();
+    await typeAsDevice(page, '1.55V');
+    await expect(engraving).toHaveValue('OR 4');
+    const told = page.getByText('1.55V was read, and nothing here wants it.');
+    await expect(told).toBeVisible();
+    await page.getByRole('button', { name: 'Put it where I was' }).click();
+    await expect(engraving).toHaveValue('1.55V');
+    await page.keyboard.press('Escape');
+    await openJob(page, 'worn-engraving', 'check');
+    await expect(page.getByRole('textbox', { name: 'Rest voltage' })).toBeVisible();
+    await page.keyboard.press('/');
+    const find = page.getByRole('dialog', { name: 'Find' });
+    await expect(find).toBeVisible();
+    await typeAsDevice(page, '12.34');
+    await expect(page.getByText('12.34 was read, and nothing here wants it.')).toBeVisible();
+    await expect(find.getByRole('textbox')).toHaveValue('');
+  });
+
   test('a misread ticket is told, not opened', async ({ rack: page }) => {
     await typeAsDevice(page, 'T0010-0');
     await expect(page.getByText(/looks like a ticket, but its last digit/)).toBeVisible();

@@ -25,8 +25,8 @@ export interface Counter {
   kill(): Promise<void>;
   /** Starts it again at the same address over the same data. */
   restart(): Promise<void>;
-  /** How many live streams are open to it. */
-  streams(): number;
+  /** How many live streams are open to it under one of its names. */
+  streams(name: string): number;
 }
 
 /** The tickets of the demo: of a job of the scenario, and the one the next watch taken in will get. */
@@ -164,10 +164,10 @@ async function inThisProcess(
     createApp({ store, host: '127.0.0.1', key: null, webDir: join(process.cwd(), 'dist', 'web') }),
   );
   await new Promise<void>((resolve) => server.listen(port, '127.0.0.1', resolve));
-  const streams = new Set<object>();
+  const streams = new Map<object, string>();
   server.on('request', (request, response) => {
     if (request.url !== '/api/news') return;
-    streams.add(response);
+    streams.set(response, request.headers.host ?? '');
     response.on('close', () => streams.delete(response));
   });
   const never = notHere('Only a server in its own process can be killed: test.use({ ownProcess: true }).');
@@ -176,7 +176,7 @@ async function inThisProcess(
     dataDir,
     kill: never,
     restart: never,
-    streams: () => streams.size,
+    streams: (name) => [...streams.values()].filter((host) => host.startsWith(name)).length,
   });
   server.closeAllConnections();
   await new Promise((resolve) => server.close(resolve));

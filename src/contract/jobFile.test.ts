@@ -139,3 +139,23 @@ describe('a job file', () => {
     );
   });
 });
+
+describe('a visit that holds more than is taken in at once', () => {
+  it.each([
+    ['too many jobs', Array.from({ length: 61 }, () => ({})), 'at most 60 jobs; here are 61'],
+    [
+      'too many entries',
+      Array.from({ length: 3 }, () => {
+        const [entry] = fileWith({}, SAMPLE_KINDS.slice(0, 1)).entries as object[];
+        return fileWith({ entries: Array.from({ length: 4000 }, () => entry) });
+      }),
+      'at most 10000 entries; here are 12000',
+    ],
+  ])('is refused: %s', (_, jobs, words) => {
+    const reading = readJobFile({ format: 'wax-lantern-visit', formatVersion: JOB_FILE_VERSION, jobs });
+    expect(reading).toMatchObject({
+      verdict: 'damaged',
+      fields: [{ path: 'jobs', message: expect.stringContaining(words) as string }],
+    });
+  });
+});

@@ -175,6 +175,14 @@ function readJob(value: unknown, at: string): JobFromFile | NonNullable<Problem[
       };
 }
 
+/** What is taken in at once is one write, and nobody waits for it long. */
+const MOST_JOBS = 60;
+const MOST_ENTRIES = 10_000;
+
+function damagedBy(message: string): FileReading {
+  return { verdict: 'damaged', fields: [{ path: 'jobs', message }], found: 1 };
+}
+
 /** Reads a job or a visit from a file, or says in words why it is not one, or where it is damaged. */
 export function readJobFile(value: unknown): FileReading {
   const shape = anyFile.safeParse(value);
@@ -194,8 +202,13 @@ export function readJobFile(value: unknown): FileReading {
           at: `jobs.${index}`,
           value: each,
         }));
+  if (parts.length > MOST_JOBS)
+    return damagedBy(`A visit holds at most ${MOST_JOBS} jobs; here are ${parts.length}.`);
   const read = parts.map((part) => readJob(part.value, part.at));
   const wrong = read.flatMap((each) => (Array.isArray(each) ? each : []));
+  const entries = read.reduce((sum, each) => sum + (Array.isArray(each) ? 0 : each.entries.length), 0);
+  if (entries > MOST_ENTRIES)
+    return damagedBy(`A file holds at most ${MOST_ENTRIES} entries; here are ${entries}.`);
   return wrong.length > 0
     ? { verdict: 'damaged', fields: wrong.slice(0, MOST_NAMED), found: wrong.length }
     : { verdict: 'read', jobs: read as readonly JobFromFile[] };

@@ -131,6 +131,8 @@ const themeOf = (its: Palette): Theme =>
               background: 'none !important',
             },
             section: { breakInside: 'avoid' },
+            // A card that held only what is pressed.
+            '.MuiPaper-root:not(:has(p, h1, h2, h3, dl, table, svg))': { display: 'none' },
           },
           '@media (prefers-reduced-motion: reduce)': {
             '*': { transition: 'none !important', animation: 'none !important' },

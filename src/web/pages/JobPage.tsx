@@ -52,7 +52,17 @@ function OnBar({ open }: { readonly open: StageId }) {
         flexWrap: 'wrap',
         rowGap: 1,
         // On a page longer than the screen the way on stands at its foot.
-        ...(wayOn ? { position: 'sticky', bottom: 0, zIndex: 1, bgcolor: 'background.default', py: 1 } : {}),
+        ...(wayOn
+          ? {
+              position: 'sticky',
+              bottom: 0,
+              zIndex: 1,
+              bgcolor: 'background.default',
+              py: 1,
+              borderTop: 1,
+              borderColor: 'divider',
+            }
+          : {}),
       }}
     >
       {wayOn && (

@@ -164,11 +164,13 @@ export function Shell({ children }: { readonly children: ReactNode }) {
             ? { md: `${RACK_PX.md}px minmax(0, 1fr)`, lg: `${RACK_PX.lg}px minmax(0, 1fr)` }
             : 'minmax(0, 1fr)',
           flexGrow: 1,
+          '@media print': { display: 'block' },
         }}
       >
         {wide ? (
           <Box
             sx={{
+              '@media print': { display: 'none' },
               borderRight: `1px solid ${colours.thread}`,
               position: 'sticky',
               top: 0,

@@ -8,6 +8,7 @@ import {
   useRef,
   useState,
 } from 'react';
+import { Button } from '@mui/material';
 import { useNavigate } from 'react-router';
 import { useSnackbar } from 'notistack';
 import { readTicket } from '../../../core/craft/tickets';
@@ -15,7 +16,7 @@ import { readQuantity } from '../../../core/craft/units';
 import { useBench } from '../../api/bench';
 import { failedInWords, getJson, Refused } from '../../api/http';
 import { BurstReader, settleMs } from './burst';
-import { focusNextWanted, giveToNextMeasure, isField, setFieldValue } from './wanted';
+import { focusNextWanted, giveToNextMeasure, isField, isFigure, setFieldValue, wants } from './wanted';
 
 export interface KeyAction {
   readonly key: string;
@@ -62,6 +63,8 @@ export function useScan(reader: ScanReader): void {
   useEffect(() => readScans((text) => latest.current(text)), [readScans]);
 }
 
+type TextField = HTMLInputElement | HTMLTextAreaElement;
+
 function dialogOpen(): boolean {
   return document.querySelector('[role="dialog"]') !== null;
 }
@@ -79,7 +82,7 @@ export function KeysProvider({ children }: { readonly children: ReactNode }) {
   const [actions, setActions] = useState<readonly KeyAction[]>([]);
   const [findOpen, openFind] = useState<string | null>(null);
   const navigate = useNavigate();
-  const { enqueueSnackbar } = useSnackbar();
+  const { enqueueSnackbar, closeSnackbar } = useSnackbar();
   const bench = useBench();
   const current = useRef<readonly KeyAction[]>(actions);
   useEffect(() => {
@@ -127,20 +130,43 @@ export function KeysProvider({ children }: { readonly children: ReactNode }) {
     [navigate, enqueueSnackbar],
   );
 
+  /** A figure that nothing wants is shown, and offered: for the field somebody was in, or to be searched for. */
+  const offer = useCallback(
+    (text: string, field: TextField | null) => {
+      enqueueSnackbar(`${text} was read, and nothing here wants it.`, {
+        action: (key) => (
+          <Button
+            color="inherit"
+            onClick={() => {
+              closeSnackbar(key);
+              if (field === null) openFind(text);
+              else setFieldValue(field, text);
+            }}
+          >
+            {field === null ? 'Find it' : 'Put it where I was'}
+          </Button>
+        ),
+      });
+    },
+    [enqueueSnackbar, closeSnackbar],
+  );
+
   const takeFromDevice = useCallback(
-    (text: string) => {
+    (text: string, field: TextField | null = null) => {
       const ticket = readTicket(text);
       if (ticket.verdict === 'ticket') return void openTicket(ticket.ticket);
       if (ticket.verdict === 'misread') return void enqueueSnackbar(ticket.reason, { variant: 'error' });
       const take = scanned(text);
       if (take !== null) return void take();
-      if (/^[+-]?[\d.,]/.test(text.trim()) && readQuantity(text, 'lengthMm').verdict === 'read') {
-        if (!giveToNextMeasure(text)) enqueueSnackbar(`${text} was read, but no measure is wanted here.`);
+      const isNumber = /^[+-]?[\d.,]/.test(text.trim()) && readQuantity(text, 'lengthMm').verdict === 'read';
+      if (isNumber || isFigure(text)) {
+        // What lies behind a dialog is not what somebody looks at.
+        if (dialogOpen() || !giveToNextMeasure(text)) offer(text, field);
         return;
       }
       openFind(text);
     },
-    [openTicket, enqueueSnackbar, scanned],
+    [openTicket, enqueueSnackbar, scanned, offer],
   );
 
   // The listener stays the same for the page's life: set up anew in the middle of a burst it would lose keys.
@@ -154,7 +180,7 @@ export function KeysProvider({ children }: { readonly children: ReactNode }) {
     let settle: ReturnType<typeof setTimeout> | undefined;
     /** Whether the run that is not over yet was typed into a field. */
     let runInField = false;
-    let fieldBefore: { field: HTMLInputElement | HTMLTextAreaElement; value: string } | null = null;
+    let fieldBefore: { field: TextField; value: string } | null = null;
 
     const act = (runs: ReturnType<BurstReader['end']>, inField: boolean): void => {
       for (const run of runs) {
@@ -182,11 +208,12 @@ export function KeysProvider({ children }: { readonly children: ReactNode }) {
           const ticket = readTicket(run.text);
           // A measure that is filled in already is not written on: the figure is for the next one.
           const behind = field?.dataset.measure !== undefined && field.value !== run.text;
-          if (!field || behind || ticket.verdict !== 'not a ticket' || scanned(run.text) !== null) {
+          const lost = field !== null && isFigure(run.text) && !wants(field, run.text);
+          if (!field || behind || lost || ticket.verdict !== 'not a ticket' || scanned(run.text) !== null) {
             event.preventDefault();
             event.stopPropagation();
             if (field && fieldBefore?.field === field) setFieldValue(field, fieldBefore.value);
-            latest.current.takeFromDevice(run.text);
+            latest.current.takeFromDevice(run.text, lost && fieldBefore ? fieldBefore.field : null);
           }
         } else act(runs, field !== null);
         return;

@@ -55,3 +55,16 @@ export function giveToNextMeasure(text: string): boolean {
   setFieldValue(field, text);
   return true;
 }
+
+/** What a caliper or a meter sends: a number with decimals or with its unit, never a code of digits and letters. */
+const FIGURE = /^[+-]?(\d*[.,]\d+|\d+\s*(mm|cm|V|mV|mA|[uµ]A|nA|[kM]?Ω|bar|s|g))\s*[a-zA-Zµ°Ω"]{0,4}$/;
+
+export function isFigure(text: string): boolean {
+  return FIGURE.test(text.trim());
+}
+
+/** Whether a field takes a figure of this quantity. */
+export function wants(field: Field, text: string): boolean {
+  const { measure } = field.dataset;
+  return measure !== undefined && readQuantity(text, measure as Quantity).verdict === 'read';
+}
