@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { openConnection } from '../src/server/store/database';
 import { idOf, readingOf } from '../src/testing/fixtures';
-import { delivery, entryOf, newJob, technicianId } from '../src/testing/jobs';
+import { delivery, entryOf, fittedFromLot, newJob, technicianId } from '../src/testing/jobs';
 import { type ServerProcess, startServer } from '../src/testing/serverProcess';
 import { whatIsBrokenIn } from './fuzz';
 
@@ -43,14 +43,7 @@ async function writeUntilGone(
   for (let count = 0; ; count += 1) {
     const entry =
       count % 3 === 2
-        ? entryOf(`${writer} fitted ${count}`, 'cell.fitted', {
-            cellCode: 'SR621SW',
-            lotId: delivery.id,
-            supplier: '',
-            lotCode: 'S-1',
-            alkalineAgreed: false,
-            ownersOwn: false,
-          })
+        ? entryOf(`${writer} fitted ${count}`, 'cell.fitted', fittedFromLot)
         : entryOf(`${writer} ${count}`, 'check.reading', readingOf('restVoltageV', 1 + (count % 50) / 100));
     try {
       if ((await post(server, `/api/jobs/${job}/entries`, entry)) === 201) {

@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import type { JobFile, JobImported, JobResource, JobSummary, Problem } from '../contract';
 import type { EntryKind, Payloads } from '../core/logbook';
-import { Counter, delivery, entryOf, newJob, technicianId } from '../testing/counter';
+import { Counter, delivery, entryOf, fittedFromLot, newJob, technicianId } from '../testing/counter';
 import { idOf, readingOf } from '../testing/fixtures';
 
 let here: Counter;
@@ -41,14 +41,7 @@ async function made(): Promise<string> {
     await here.record(job, name, 'check.reading', readingOf('restVoltageV', value), {
       supersedes: [idOf('entry volts')],
     });
-  await here.record(job, 'fitted', 'cell.fitted', {
-    cellCode: 'SR621SW',
-    lotId: delivery.id,
-    supplier: '',
-    lotCode: 'S-1',
-    alkalineAgreed: false,
-    ownersOwn: false,
-  });
+  await here.record(job, 'fitted', 'cell.fitted', fittedFromLot);
   return job;
 }
 
@@ -194,14 +187,6 @@ const inFile = <K extends EntryKind>(
   ...more,
 });
 
-const cell = {
-  cellCode: 'SR621SW',
-  lotId: delivery.id,
-  supplier: '',
-  lotCode: 'S-1',
-  alkalineAgreed: false,
-  ownersOwn: false,
-};
 const signature: Payloads['handback.signed'] = {
   initials: 'TQ',
   catalogueRevision: 1,
@@ -240,18 +225,18 @@ describe('entries of a file for a job that is here are judged like those typed h
   });
 
   it('move this stock, and stand as that counter’s', async () => {
-    const { status } = await takeIn(here, withMore(inFile(job, 'f', 'cell.fitted', cell)));
+    const { status } = await takeIn(here, withMore(inFile(job, 'f', 'cell.fitted', fittedFromLot)));
     expect([status, inStock()]).toEqual([201, [4]]);
     expect((await wholeJob()).entries.at(-1)).toMatchObject({ kind: 'cell.fitted', counter: 'Test counter' });
-    await takeIn(here, withMore(inFile(job, 'f', 'cell.fitted', cell)));
+    await takeIn(here, withMore(inFile(job, 'f', 'cell.fitted', fittedFromLot)));
     expect(inStock()).toEqual([4]);
   });
 
   it.each<[string, object[], string]>([
-    ['a fitting from no lot here', [{ ...cell, lotId: idOf('elsewhere') }], 'not in this stock'],
-    ['another type than fits', [{ ...cell, cellCode: 'CR2032' }], ''],
+    ['a fitting from no lot here', [{ ...fittedFromLot, lotId: idOf('elsewhere') }], 'not in this stock'],
+    ['another type than fits', [{ ...fittedFromLot, cellCode: 'CR2032' }], ''],
   ])('are refused: %s', async (_, [payload], words) => {
-    await leavesAll(withMore(inFile(job, 'f', 'cell.fitted', payload as typeof cell)), 422, words);
+    await leavesAll(withMore(inFile(job, 'f', 'cell.fitted', payload as typeof fittedFromLot)), 422, words);
   });
 
   it('cannot sign', async () => {
@@ -265,19 +250,25 @@ describe('entries of a file for a job that is here are judged like those typed h
   });
 
   it('cannot take back what was fitted or taken here, nor correct it', async () => {
-    await here.record(job, 'own', 'cell.fitted', cell);
+    await here.record(job, 'own', 'cell.fitted', fittedFromLot);
     file = await saved(here, job);
     const own = idOf('entry own');
     const gone = inFile(job, 'w', 'logbook.withdrawn', { reason: 'so' }, { withdraws: own });
     await leavesAll(withMore(gone), 422, 'take back what is recorded here');
-    const corrected = inFile(job, 'c', 'cell.fitted', { ...cell, lotCode: 'S-2' }, { supersedes: [own] });
+    const corrected = inFile(
+      job,
+      'c',
+      'cell.fitted',
+      { ...fittedFromLot, lotCode: 'S-2' },
+      { supersedes: [own] },
+    );
     await leavesAll(withMore(corrected), 422, 'take back what is recorded here');
     expect(inStock()).toEqual([4]);
   });
 
   it('stand or fall together', async () => {
     const good = inFile(job, 'n', 'open.technique', { note: 'clicks late' });
-    const bad = inFile(job, 'f', 'cell.fitted', { ...cell, lotId: idOf('elsewhere') });
+    const bad = inFile(job, 'f', 'cell.fitted', { ...fittedFromLot, lotId: idOf('elsewhere') });
     await leavesAll(withMore(good, bad), 422, `entry ${file.entries.length + 2}`);
   });
 

@@ -1,5 +1,5 @@
 import type { JobResource, Problem, StockResource } from '../contract';
-import { Counter, delivery, entryOf, newJob, technicianId } from '../testing/counter';
+import { Counter, delivery, entryOf, fittedFromLot, newJob, technicianId } from '../testing/counter';
 import { idOf } from '../testing/fixtures';
 
 let counter: Counter;
@@ -132,14 +132,7 @@ describe('a write sent twice', () => {
 describe('a count', () => {
   const fit = async (name: string): Promise<void> => {
     const job = await counter.takeInMeasured(name);
-    const { status } = await counter.record(job, `${name} fitted`, 'cell.fitted', {
-      cellCode: 'SR621SW',
-      lotId: delivery.id,
-      supplier: '',
-      lotCode: 'S-1',
-      alkalineAgreed: false,
-      ownersOwn: false,
-    });
+    const { status } = await counter.record(job, `${name} fitted`, 'cell.fitted', fittedFromLot);
     expect(status).toBe(201);
   };
 

@@ -6,7 +6,7 @@ import type {
   Problem,
   StockResource,
 } from '../contract';
-import { Counter, delivery, entryOf, newJob, technicianId } from '../testing/counter';
+import { Counter, delivery, fittedFromLot, entryOf, newJob, technicianId } from '../testing/counter';
 import { idOf, movementOf } from '../testing/fixtures';
 import { foldJob } from '../core/logbook';
 
@@ -214,14 +214,7 @@ describe('stock by lot', () => {
     await counter.post('/api/lots', { ...delivery, count: 1 });
     for (const name of ['a', 'b']) {
       const id = await counter.takeInMeasured(name);
-      await counter.record(id, `${name} fitted`, 'cell.fitted', {
-        cellCode: 'SR621SW',
-        lotId: delivery.id,
-        supplier: '',
-        lotCode: 'S-1',
-        alkalineAgreed: false,
-        ownersOwn: false,
-      });
+      await counter.record(id, `${name} fitted`, 'cell.fitted', fittedFromLot);
     }
     expect((await stock()).lots).toMatchObject([{ balance: 0, toBeCounted: true }]);
     const count = {

@@ -10,7 +10,7 @@ import { createApp } from '../server/app';
 import { openStore, type Store } from '../server/store/store';
 import { entryOf, newJob, technicianId } from './jobs';
 
-export { delivery, entryOf, newJob, technicianId } from './jobs';
+export { delivery, entryOf, fittedFromLot, newJob, technicianId } from './jobs';
 
 export const NOW = '2026-03-17T12:00:00.000Z';
 

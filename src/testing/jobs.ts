@@ -49,3 +49,13 @@ export const delivery = {
   count: 5,
   technicianId,
 };
+
+/** A cell of that delivery, fitted. */
+export const fittedFromLot: Payloads['cell.fitted'] = {
+  cellCode: 'SR621SW',
+  lotId: delivery.id,
+  supplier: '',
+  lotCode: 'S-1',
+  alkalineAgreed: false,
+  ownersOwn: false,
+};

@@ -16,7 +16,7 @@ import {
 import { deliveryNoteCsv, readDeliveryNote } from '../documents/deliveryNote';
 import { carriedCsv } from '../documents/lists';
 import { mayCloseDay } from '../../core/logbook';
-import { doubtfulDates, type Lot } from '../../core/craft/stock';
+import { doubtfulDates, type Lot, sinceCounted } from '../../core/craft/stock';
 import { localDay } from '../../core/craft/time';
 import { conflict, notFound, notKept, parsed, unreadable } from '../problem';
 import type { Store } from '../store/store';
@@ -60,21 +60,9 @@ export function stockRoutes(store: Store): Router {
   const refuseOtherBody = (outcome: string | null): void => {
     if (outcome === 'other body under this id') throw notKept({ outcome });
   };
-  /** What became of a lot since its balance was seen, from the newest line back to where the ledger said so. */
-  const movedWords = ({ lotId, balanceSeen, unbookedSeen }: LotCount): string => {
-    const [lot] = stock.lotsNamed([lotId]);
-    const since: string[] = [];
-    let balance = lot?.balance ?? 0;
-    for (const line of stock.ledgerOfLot(lotId)) {
-      if (balance === balanceSeen) break;
-      balance -= line.delta;
-      since.unshift(
-        `${line.delta > 0 ? '+' : '−'}${Math.abs(line.delta)} ${[line.reason, line.ticket].filter(Boolean).join(' ')}`,
-      );
-    }
-    const unbooked = (lot?.unbooked ?? 0) - unbookedSeen;
-    if (unbooked > 0) since.push(`${unbooked} more taken than it had`);
-    return `The ledger said ${balanceSeen} when this was counted. Since then: ${since.join(', ')}.`;
+  const movedWords = (count: LotCount): string => {
+    const [lot = { balance: 0, unbooked: 0 }] = stock.lotsNamed([count.lotId]);
+    return sinceCounted(lot, stock.ledgerOfLot(count.lotId), count);
   };
 
   router.get('/stock', (_request, response) => {

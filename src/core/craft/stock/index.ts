@@ -9,6 +9,7 @@ export {
   TAKES,
   usualTake,
 } from './deliveries';
+export { sinceCounted } from './counts';
 export { readBoxLabel } from './labels';
 export { doubtfulDates, isPastDate, type Lot, lotAge, runningLow, STOCK_ITEMS, type StockItem } from './lots';
 export { judgeSample, PRINT_STATES, type PrintState } from './samples';

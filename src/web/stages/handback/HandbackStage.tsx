@@ -2,7 +2,7 @@ import { Alert, Box, Button, Paper, Stack, Typography } from '@mui/material';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { capital, figure } from '../../../core/craft/judgement';
-import { handback } from '../../../core/advice/handback';
+import { handback, readyToHandBack } from '../../../core/advice/handback';
 import { money } from '../../../core/craft/money';
 import { elsewhereWords, type Payloads, type Statement } from '../../../core/logbook';
 import { dayInWords, localTime } from '../../../core/craft/time';
@@ -216,8 +216,7 @@ function Lamp() {
   const result = useHandback();
   const { next, water } = result;
   const signed = state.signature.state === 'signed';
-  // What another counter signed, this one has not seen.
-  const elsewhere = state.signature.state === 'signed' ? elsewhereWords(state.signature.entry) : null;
+  const ready = readyToHandBack(state, result);
   const unproved =
     !signed &&
     state.facts.runEnded === null &&
@@ -228,15 +227,9 @@ function Lamp() {
     <>
       <LampAnswer
         question="Ready to hand back?"
-        standing={elsewhere === null && (signed || result.verdict === 'ready to sign') ? 'good' : 'care'}
-        answer={signed ? (elsewhere === null ? 'Signed' : 'Signed elsewhere') : capital(result.verdict)}
-        reasons={
-          signed
-            ? elsewhere === null
-              ? []
-              : [`${capital(elsewhere)}: nobody here has proved it.`]
-            : result.reasons
-        }
+        standing={ready.isGood ? 'good' : 'care'}
+        answer={ready.answer}
+        reasons={ready.reasons}
       />
       {follows && (
         <LampAnswer
