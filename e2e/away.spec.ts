@@ -2,16 +2,14 @@ import type { Page } from '@playwright/test';
 import { movementOf } from '../src/testing/fixtures';
 import type { JobResource } from '../src/contract';
 import { STAGES_FETCHED_MARK } from '../src/web/stages/stages';
-import { expect, jobId, openJob, sitDown, test } from './counter';
+import { card, expect, jobId, openJob, sitDown, test } from './counter';
 
 const status = (page: Page) => page.getByRole('status').filter({ hasText: /server is away|wait/ });
 
 async function recordVoltage(page: Page, volts: string): Promise<void> {
   await page.getByRole('textbox', { name: 'Rest voltage' }).fill(volts);
   await page.getByRole('textbox', { name: 'Rest voltage' }).press('Enter');
-  await expect(
-    page.getByRole('region', { name: 'Rest voltage' }).getByText(`Rest voltage: ${volts} V`),
-  ).toBeVisible();
+  await expect(card(page, 'Rest voltage').getByText(`Rest voltage: ${volts} V`)).toBeVisible();
 }
 
 test.describe('a server of its own', () => {
@@ -50,10 +48,8 @@ test('what waits survives a reload of the page, and the job still opens as last 
   await context.route('**/api/**', (route) => route.abort());
   await recordVoltage(page, '1.29');
   await page.reload();
-  await expect(
-    page.getByRole('region', { name: 'Rest voltage' }).getByText('Rest voltage: 1.29 V'),
-  ).toBeVisible();
-  await expect(page.getByRole('region', { name: 'Rest voltage' })).toContainText('waiting to be saved');
+  await expect(card(page, 'Rest voltage').getByText('Rest voltage: 1.29 V')).toBeVisible();
+  await expect(card(page, 'Rest voltage')).toContainText('waiting to be saved');
   await expect(status(page)).toContainText('1 entry waits here to be saved');
   await context.unroute('**/api/**');
   await expect(status(page)).toHaveCount(0, { timeout: 20_000 });

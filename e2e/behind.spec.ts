@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { startServer } from '../src/testing/serverProcess';
-import { expect, goTo, jobId, openJob, recorded, sitDown, test } from './counter';
+import { card, expect, goTo, jobId, openJob, recorded, sitDown, test } from './counter';
 
 let folder: string;
 test.beforeEach(() => {
@@ -39,13 +39,11 @@ test('the policy: ways of working, prices and what a service asks for hold at on
   await form.getByRole('button', { name: 'Decide it so' }).click();
   await expect(page.getByRole('complementary', { name: 'Lamp' })).toContainText('Revision 2');
   await openJob(page, 'just-arrived', 'arrive');
-  await expect(page.getByRole('region', { name: 'How it is worn' })).toBeVisible();
+  await expect(card(page, 'How it is worn')).toBeVisible();
   await openJob(page, 'just-arrived', 'open');
   // The shop's way is advised among the steps; what was done nobody fills in.
   await expect(page.getByRole('region', { name: 'Order of work' })).not.toContainText('film');
-  await expect(
-    page.getByRole('region', { name: 'Case back' }).getByRole('radio', { checked: true }),
-  ).toHaveCount(0);
+  await expect(card(page, 'Case back').getByRole('radio', { checked: true })).toHaveCount(0);
   await page.keyboard.press('n');
   await expect(page.getByText('Price from the list: 17.50 EUR')).toBeVisible();
 });
@@ -185,7 +183,7 @@ test('the stock: a lot is counted, spent cells are collected against a receipt, 
 
 test('photographs go with what was found; one of 60 MB is refused in words', async ({ bench: page }) => {
   await openJob(page, 'just-arrived', 'open');
-  const found = page.getByRole('region', { name: 'As found, before anything is touched' });
+  const found = card(page, 'As found, before anything is touched');
   await found
     .getByLabel('Photo or file to keep')
     .setInputFiles(file('huge.jpg', Buffer.alloc(60 * 1024 * 1024)));

@@ -1,5 +1,5 @@
 import type { FindResult } from '../src/contract';
-import { expect, jobId, openJob, seeUsual, test, typeAsDevice } from './counter';
+import { card, correct, expect, jobId, openJob, seeUsual, test, typeAsDevice } from './counter';
 
 test.describe('devices that type', () => {
   test('a caliper’s or meter’s figure goes to the next measure wanted, never to a shortcut', async ({
@@ -121,9 +121,9 @@ test.describe('the logbook', () => {
     bench: page,
   }) => {
     await openJob(page, 'draws-too-much', 'check');
-    const current = page.getByRole('region', { name: 'Current' });
+    const current = card(page, 'Current');
     await expect(page.getByRole('complementary', { name: 'Lamp' })).toContainText('2 times the limit');
-    await current.getByRole('button', { name: 'Correct: Current' }).click();
+    await correct(page, 'Current');
     await current.getByRole('textbox', { name: 'Current' }).fill('1.5');
     await current.getByRole('button', { name: 'Record the correction' }).click();
     await expect(current.getByText('Current: 1.5 µA')).toBeVisible();
@@ -143,9 +143,7 @@ test.describe('the logbook', () => {
     await expect(conflict).toContainText('2 corrections');
     await conflict.getByRole('button', { name: 'Rest voltage: 1.54 V stands' }).click();
     await expect(conflict).toHaveCount(0);
-    await expect(
-      page.getByRole('region', { name: 'Rest voltage' }).getByText('Rest voltage: 1.54 V'),
-    ).toBeVisible();
+    await expect(card(page, 'Rest voltage').getByText('Rest voltage: 1.54 V')).toBeVisible();
   });
 
   test('a stage is skipped only with a reason, which stays on the wick and on the record', async ({
@@ -181,8 +179,8 @@ test.describe('the logbook', () => {
     await page.keyboard.press('2');
     await tray.getByRole('button', { name: 'Put it on the parts request' }).click();
     await page.keyboard.press('8');
-    const functions = page.getByRole('region', { name: 'Functions of this movement' });
-    await functions.getByRole('button', { name: /^Correct/ }).click();
+    const functions = card(page, 'Functions of this movement');
+    await correct(page, 'Functions of this movement');
     await functions.getByRole('button', { name: 'Record the correction' }).click();
     await page.keyboard.press('9');
     await expect(slip).toContainText('Lost at our bench: buzzer spring; a new one is on order.');
@@ -223,14 +221,14 @@ test.describe('the cell stage', () => {
   test('fits each of two cells in its own place, and takes them from stock', async ({ bench: page }) => {
     await openJob(page, 'two-cells', 'cell');
     await page.getByRole('button', { name: 'Fitted SR927SW from lot S-9270' }).click();
-    const display = page.getByRole('region', { name: 'Display: cell found' });
+    const display = card(page, 'Display: cell found');
     await display.getByLabel('Marking of the old cell').fill('CR1612');
     await display.getByRole('button', { name: 'Record' }).click();
     await expect(page.getByRole('complementary', { name: 'Lamp' })).toContainText(
       'CR1612 is easily taken for CR1216',
     );
     await page.getByRole('button', { name: 'Fitted CR1216 from lot S-1216' }).click();
-    await expect(page.getByRole('region', { name: 'Display: cell to fit' })).toContainText('Fitted: CR1216');
+    await expect(card(page, 'Display: cell to fit')).toContainText('Fitted: CR1216');
     await page.goto('/stock');
     await expect(page.getByRole('row', { name: /SR927SW 7 S-9270/ })).toBeVisible();
     await expect(page.getByRole('row', { name: /CR1216 5 S-1216/ })).toBeVisible();
@@ -239,8 +237,8 @@ test.describe('the cell stage', () => {
   test('takes “no cell found” for an ordinary case', async ({ bench: page }) => {
     await openJob(page, 'draws-too-much', 'cell');
     await page.getByRole('button', { name: 'There was no cell in it' }).click();
-    await expect(page.getByRole('region', { name: 'Cell found' }).getByText('No cell found')).toBeVisible();
-    await expect(page.getByRole('region', { name: 'The old cell' })).toHaveCount(0);
+    await expect(card(page, 'Cell found').getByText('No cell found')).toBeVisible();
+    await expect(card(page, 'The old cell')).toHaveCount(0);
   });
 
   test('goes on with a movement that is not in the book', async ({ bench: page }) => {
@@ -251,11 +249,11 @@ test.describe('the cell stage', () => {
     await expect(page.getByRole('complementary', { name: 'Lamp' })).toContainText('Not in the book');
     await page.keyboard.press('5');
     await page.getByLabel('Marking of the old cell').fill('371');
-    const cellFound = page.getByRole('region', { name: 'Cell found' });
+    const cellFound = card(page, 'Cell found');
     await seeUsual(cellFound, 'Cell found');
     await cellFound.getByRole('button', { name: 'Record' }).click();
     // It goes by the cell found, out of a lot with its date, like any other.
-    const fit = page.getByRole('region', { name: 'Cell to fit' });
+    const fit = card(page, 'Cell to fit');
     await fit.getByRole('button', { name: /^Fitted SR920SW from lot/ }).click();
     await expect(fit.getByText(/^Fitted: SR920SW, lot /)).toBeVisible();
     await expect(page.getByRole('region', { name: 'fitting guide' })).toContainText(
@@ -326,7 +324,7 @@ test('what was done to the gasket is said by hand, beside an advice that thinks 
   bench: page,
 }) => {
   await openJob(page, 'to-close', 'seal');
-  const gasket = page.getByRole('region', { name: 'Gasket' });
+  const gasket = card(page, 'Gasket');
   const lamp = page.getByRole('complementary', { name: 'Lamp' });
   await expect(gasket.getByRole('radio', { checked: true })).toHaveCount(0);
   await gasket.getByRole('button', { name: 'Record' }).click();

@@ -3,6 +3,8 @@ import type { Page } from '@playwright/test';
 import { demoId } from '../demo/build';
 import type { Lot } from '../src/core/craft/stock';
 import {
+  alsoRecord,
+  card,
   expect,
   expectAccessible,
   goTo,
@@ -16,7 +18,6 @@ import {
 } from './counter';
 
 const lampOf = (page: Page) => page.getByRole('complementary', { name: 'Lamp' });
-const part = (page: Page, name: string) => page.getByRole('region', { name, exact: true });
 
 test('a half-legible marking comes back as alternatives, and the witnesses say who erred', async ({
   bench: page,
@@ -28,18 +29,18 @@ test('a half-legible marking comes back as alternatives, and the witnesses say w
   await page.getByLabel('Marking of the old cell').fill('ML920');
   await expect(lampOf(page)).toContainText('Rechargeable');
   await page.getByLabel('Marking of the old cell').fill('SR92O SW');
-  await seeUsual(part(page, 'Cell found'), 'Cell found');
-  await part(page, 'Cell found').getByRole('button', { name: 'Record' }).click();
+  await seeUsual(card(page, 'Cell found'), 'Cell found');
+  await card(page, 'Cell found').getByRole('button', { name: 'Record' }).click();
   // Low drain where the chronograph draws: the same size, so the witnesses agree, but it is no.
   await expect(lampOf(page)).toContainText('SR920SW: nearly');
   await openJob(page, 'overdue-at-the-cell', 'cell');
   await expect(lampOf(page)).toContainText('the cell found probably erred');
   await expect(lampOf(page)).toContainText('Measure the depth of the well');
-  await page.getByRole('button', { name: 'The well measured' }).click();
+  await alsoRecord(page, 'The well measured');
   await page.getByRole('textbox', { name: 'Across the well' }).fill('7.0');
   await page.getByRole('textbox', { name: 'Depth of the well' }).fill('2.35');
   await page.getByRole('textbox', { name: 'Depth of the well' }).press('Enter');
-  await expect(part(page, 'The well measured').getByText('Well 7 mm across, 2.35 mm deep')).toBeVisible();
+  await expect(card(page, 'The well measured').getByText('Well 7 mm across, 2.35 mm deep')).toBeVisible();
   await expect(lampOf(page)).toContainText('SR621SW: the cell found probably erred');
 });
 
@@ -47,7 +48,7 @@ test('the fitting guide is ticked with one key, a fresh cell is loose until it i
   bench: page,
 }) => {
   await openJob(page, 'overdue-at-the-cell', 'cell');
-  const guide = part(page, 'fitting guide');
+  const guide = card(page, 'fitting guide');
   await expect(guide).toContainText('In against the spring first');
   await expect(guide.getByRole('note').filter({ hasText: 'the spring folds under the cell' })).toHaveCount(1);
   await guide.getByRole('checkbox', { name: 'Note how everything lies: done' }).check();
@@ -55,18 +56,18 @@ test('the fitting guide is ticked with one key, a fresh cell is loose until it i
   await page.keyboard.press('Escape');
   await page.keyboard.press('a');
   await expect(guide).toContainText('10 of 10 done');
-  await expect(part(page, 'How long it lasts')).toContainText(/\d+ to \d+ months/);
+  await expect(card(page, 'How long it lasts')).toContainText(/\d+ to \d+ months/);
   await expectAccessible(page, 'the cell stage');
 
-  const fit = part(page, 'Cell to fit');
+  const fit = card(page, 'Cell to fit');
   await expect(fit).toContainText('LR621 would save 0.50 EUR; a leak costs 15.00 EUR to 38.00 EUR.');
   await expect(fit.getByRole('radio', { name: /LR621/ })).toHaveCount(0);
   await fit.getByRole('checkbox', { name: /Alkaline on the owner’s word/ }).check();
   await fit.getByRole('radio', { name: /LR621/ }).check();
   await fit.getByRole('button', { name: 'Out of its blister' }).click();
-  await expect(part(page, 'Loose: LR621')).toBeVisible();
+  await expect(card(page, 'Loose: LR621')).toBeVisible();
   await fit.getByRole('button', { name: 'Fitted LR621 from lot NQ-204' }).click();
-  await expect(part(page, 'Loose: LR621')).toHaveCount(0);
+  await expect(card(page, 'Loose: LR621')).toHaveCount(0);
   await expect(fit).toContainText('Fitted: LR621, lot NQ-204');
   await goTo(page, '/stock');
   await expect(page.getByRole('row', { name: /LR621 19 NQ-204/ })).toBeVisible();
@@ -74,14 +75,14 @@ test('the fitting guide is ticked with one key, a fresh cell is loose until it i
 
 test('a dropped cell pauses the job until somebody was told', async ({ bench: page }) => {
   await openJob(page, 'overdue-at-the-cell', 'cell');
-  await page.getByRole('button', { name: 'A cell was dropped' }).click();
-  const drop = part(page, 'A cell was dropped');
+  await alsoRecord(page, 'A cell was dropped');
+  const drop = card(page, 'A cell was dropped');
   await drop.getByLabel('Where it fell').fill('under the bench');
   await drop.getByRole('button', { name: 'Record' }).click();
-  const paused = part(page, 'Dropped');
+  const paused = card(page, 'Dropped');
   await expect(paused).toContainText('swallowed by a child or an animal');
   await expect(page.getByRole('button', { name: /^Fitted SR621SW/ })).toHaveCount(0);
-  await expect(part(page, 'Cell to fit')).toContainText('The job pauses');
+  await expect(card(page, 'Cell to fit')).toContainText('The job pauses');
   await paused.getByLabel('Who was told, what was searched').fill('head of the shop, floor swept');
   await paused.getByRole('button', { name: 'Record' }).click();
   await expect(paused).toHaveCount(0);
@@ -97,7 +98,7 @@ test('the day closes only once each loose cell is somewhere', async ({ bench: pa
     ['SR612SW', 'overdue-at-the-cell'],
     ['395', 'two-cells'],
   ] as const) {
-    const loose = part(page, `${marking} of ${tickets.of(key)}`);
+    const loose = card(page, `${marking} of ${tickets.of(key)}`);
     await loose.getByRole('button', { name: 'Taped, in the bin' }).click();
     await expect(loose).toHaveCount(0);
   }
@@ -133,7 +134,7 @@ test('a delivery that comes wrong is told line by line, set apart, and not booke
   await expect(page.getByText(/is booked in\.$/)).toBeVisible();
   await expect(page.getByRole('button', { name: /^Receive note/ })).toHaveCount(1);
   await expect(lampOf(page)).toContainText('In quarantine');
-  await expect(part(page, 'Suppliers')).toContainText('Saltmarsh Wholesale: 1 delivery, 1 wrong');
+  await expect(card(page, 'Suppliers')).toContainText('Saltmarsh Wholesale: 1 delivery, 1 wrong');
 });
 
 test('a sample by the bench meter sets a doubtful lot aside, and a lot is traced to its watches', async ({
@@ -175,7 +176,7 @@ test('the finder finds by any name, by what the caliper says, and compares to sc
 }) => {
   await goTo(page, '/cells');
   await page.getByLabel('Name, or calibre').fill('sr 621');
-  const found = part(page, 'Found');
+  const found = card(page, 'Found');
   await expect(found.getByRole('row').nth(1)).toContainText('SR621');
   await page.getByLabel('Name, or calibre').fill('');
   await page.getByRole('textbox', { name: 'Across' }).fill('9.52');
@@ -185,34 +186,34 @@ test('the finder finds by any name, by what the caliper says, and compares to sc
   await page.getByRole('textbox', { name: 'Height' }).fill('2.7');
   await expect(found.getByRole('row').nth(1)).toContainText('× 2.7');
   await found.getByRole('checkbox').nth(0).check();
-  const beside = part(page, 'Side by side');
+  const beside = card(page, 'Side by side');
   await expect(beside.getByRole('img')).toHaveCount(2);
   await expect(beside).toContainText('0.6 mm less');
   await expectAccessible(page, 'the finder');
   await page.getByLabel('Name, or calibre').fill('OR 41.2');
-  await expect(part(page, 'By calibre')).toContainText('OR 41.2 wants SR621SW');
+  await expect(card(page, 'By calibre')).toContainText('OR 41.2 wants SR621SW');
 });
 
 test('a cell that is in it is left, changed or recalled by what is known of it', async ({ bench: page }) => {
   const id = await takenIn(page, 'C2140-3', { service: 'reseal and test' });
   await goTo(page, `/jobs/${id}/cell`);
   await page.getByLabel('Marking of the old cell').fill('364');
-  await seeUsual(part(page, 'Cell found'), 'Cell found');
-  await part(page, 'Cell found').getByRole('button', { name: 'Record' }).click();
+  await seeUsual(card(page, 'Cell found'), 'Cell found');
+  await card(page, 'Cell found').getByRole('button', { name: 'Record' }).click();
   await expect(lampOf(page)).toContainText('The cell that is in it');
   await expect(lampOf(page)).toContainText('proves little');
 });
 
 test('how long it lasts goes by how the owner uses it', async ({ bench: page }) => {
   await openJob(page, 'draws-too-much', 'cell');
-  const life = part(page, 'How long it lasts');
+  const life = card(page, 'How long it lasts');
   const months = async (): Promise<number> =>
     Number(/(\d+) to \d+ months/.exec((await life.textContent()) ?? '')?.[1] ?? 'NaN');
   await expect(life).toContainText(/\d+ to \d+ months/);
   await expect(life.getByRole('img', { name: /one in ten ends before/ })).toBeVisible();
   const before = await months();
-  await page.getByRole('button', { name: 'How it is used' }).click();
-  const usage = part(page, 'How it is used');
+  await alsoRecord(page, 'How it is used');
+  const usage = card(page, 'How it is used');
   await usage.getByRole('textbox', { name: 'chronograph, a day' }).fill('43200');
   await usage.getByRole('button', { name: 'Record' }).click();
   await expect(usage).toContainText('Used daily: chronograph 43200 s');
@@ -232,17 +233,17 @@ test('a pair is taken from one lot, and the reset contact is the one its print n
     note: '',
   });
   await goTo(page, `/jobs/${id}/cell`);
-  const hands = part(page, 'Hands: cell to fit');
+  const hands = card(page, 'Hands: cell to fit');
   await expect(lampOf(page)).toContainText('All 2 from this one lot: they are a set.');
-  await part(page, 'Hands: cell found').getByRole('button', { name: 'There was no cell in it' }).click();
+  await card(page, 'Hands: cell found').getByRole('button', { name: 'There was no cell in it' }).click();
   await hands.getByRole('radio', { name: /NQ-131/ }).check();
   await hands.getByRole('button', { name: 'Fitted SR626SW from lot NQ-131' }).click();
-  const display = part(page, 'Display: cell to fit');
+  const display = card(page, 'Display: cell to fit');
   await expect(display.getByRole('radio', { name: /NQ-131/ })).toBeChecked();
   await display.getByRole('button', { name: 'Fitted SR626SW from lot NQ-131' }).click();
   await expect(display).toContainText('Fitted: SR626SW, lot NQ-131');
-  await expect(part(page, 'display: fitting guide')).toContainText('Join the reset contact');
-  await expect(part(page, 'display: fitting guide')).toContainText('as printed: “AC + SHORT”');
+  await expect(card(page, 'display: fitting guide')).toContainText('Join the reset contact');
+  await expect(card(page, 'display: fitting guide')).toContainText('as printed: “AC + SHORT”');
 });
 
 test('a forecast is stopped and drawn again', async ({ bench: page }) => {
@@ -252,7 +253,7 @@ test('a forecast is stopped and drawn again', async ({ bench: page }) => {
     await route.continue();
   });
   await openJob(page, 'draws-too-much', 'cell');
-  const life = part(page, 'How long it lasts');
+  const life = card(page, 'How long it lasts');
   await expect(life.getByRole('progressbar', { name: 'Drawing the forecast' })).toBeVisible();
   await life.getByRole('button', { name: 'Stop' }).click();
   await expect(life).toContainText('The forecast was stopped.');
@@ -263,7 +264,7 @@ test('a forecast is stopped and drawn again', async ({ bench: page }) => {
 
 test('goods in by a scanner: the box says its cell, lot, date and count', async ({ bench: page }) => {
   await goTo(page, '/stock');
-  const goods = part(page, 'Goods in');
+  const goods = card(page, 'Goods in');
   await expect(goods).toBeVisible();
   // The machine is busy: the first sign comes well ahead of the rest.
   await typeAsDevice(page, '(240)CR1216(10)SM-77(17)320930(30)20', 600);
@@ -293,7 +294,7 @@ test('a delivery comes after its lead time, its note is read from a file, and co
   await page.getByLabel('Cell 1').fill('CR2016');
   await page.getByLabel('How many 1').fill('10');
   await page.getByRole('button', { name: 'Send the order' }).click();
-  const coming = part(page, 'On order');
+  const coming = card(page, 'On order');
   await expect(coming).toContainText('10 × CR2016. Due 17 Mar');
   await expect(coming).toContainText('10 × CR2016. Delivered, note', { timeout: 30_000 });
   const saved = page.waitForEvent('download');
@@ -316,7 +317,7 @@ test('a delivery comes after its lead time, its note is read from a file, and co
 
 test('what is said of a loose cell while the server is away is kept', async ({ bench: page, tickets }) => {
   await goTo(page, '/stock/day');
-  const loose = part(page, `SR612SW of ${tickets.of('overdue-at-the-cell')}`);
+  const loose = card(page, `SR612SW of ${tickets.of('overdue-at-the-cell')}`);
   await expect(loose).toBeVisible();
   await page.route('**/api/jobs/**', (route) => route.abort());
   await loose.getByRole('button', { name: 'Taped, in the bin' }).click();
@@ -365,7 +366,7 @@ test('what runs low is ordered from the lamp of its job, and from the list besid
   await page.getByRole('button', { name: 'SR616SW, 1 left' }).click();
   await expect(page.getByLabel('Cell 2')).toHaveValue('SR616SW');
   await page.getByRole('button', { name: 'Send the order' }).click();
-  await expect(part(page, 'On order')).toContainText('10 × SR521SW, 10 × SR616SW');
+  await expect(card(page, 'On order')).toContainText('10 × SR521SW, 10 × SR616SW');
   await expect(page.getByRole('button', { name: 'SR616SW, 1 left' })).toHaveCount(0);
 });
 
@@ -377,7 +378,7 @@ test('a caliper that types fills in the finder, across first, then the height', 
   await expect(page.getByRole('textbox', { name: 'Across' })).toHaveValue('+0006.83 mm');
   await typeAsDevice(page, '+0002.12 mm');
   await expect(page.getByRole('textbox', { name: 'Height' })).toHaveValue('+0002.12 mm');
-  await expect(part(page, 'Found').getByRole('row').nth(1)).toContainText('6.8 × 2.1');
+  await expect(card(page, 'Found').getByRole('row').nth(1)).toContainText('6.8 × 2.1');
 });
 
 test('a kit out of its blister is loose until the accumulator is renewed', async ({ bench: page }) => {
@@ -390,12 +391,12 @@ test('a kit out of its blister is loose until the accumulator is renewed', async
     note: '',
   });
   await goTo(page, `/jobs/${id}/cell`);
-  await part(page, 'The kit').getByRole('button', { name: 'Out of its blister' }).click();
-  await expect(part(page, 'Loose: KT-V21')).toBeVisible();
-  await seeUsual(part(page, 'Accumulator renewed'), 'Accumulator renewed');
-  await part(page, 'Accumulator renewed').getByRole('button', { name: 'Renewed' }).click();
-  await expect(part(page, 'Loose: KT-V21')).toHaveCount(0);
+  await card(page, 'The kit').getByRole('button', { name: 'Out of its blister' }).click();
+  await expect(card(page, 'Loose: KT-V21')).toBeVisible();
+  await seeUsual(card(page, 'Accumulator renewed'), 'Accumulator renewed');
+  await card(page, 'Accumulator renewed').getByRole('button', { name: 'Renewed' }).click();
+  await expect(card(page, 'Loose: KT-V21')).toHaveCount(0);
   // The guide for its holder stands there too, and the old accumulator is asked after.
-  await expect(part(page, 'fitting guide')).toContainText('Loosen the bridge');
-  await expect(part(page, 'The old cell')).toContainText('Insulated with tape');
+  await expect(card(page, 'fitting guide')).toContainText('Loosen the bridge');
+  await expect(card(page, 'The old cell')).toContainText('Insulated with tape');
 });

@@ -1,9 +1,20 @@
 import type { Page } from '@playwright/test';
 import { movementOf } from '../src/testing/fixtures';
-import { expect, expectAccessible, goTo, openJob, recorded, setDevice, takenIn, test } from './counter';
+import {
+  alsoRecord,
+  card,
+  expect,
+  expectAccessible,
+  goTo,
+  openJob,
+  recorded,
+  setDevice,
+  stands,
+  takenIn,
+  test,
+} from './counter';
 
 const lampOf = (page: Page) => page.getByRole('complementary', { name: 'Lamp' });
-const card = (page: Page, name: string) => page.getByRole('region', { name, exact: true });
 
 const SOUND = {
   restVoltageV: 1.56,
@@ -146,16 +157,16 @@ async function seeTogether(page: Page, each: Case): Promise<void> {
     await expect(card(page, 'Motor pulses')).toContainText('through the closed watch');
   }
   for (const name of each.take) {
-    if ((await card(page, name).count()) === 0) await page.getByRole('button', { name, exact: true }).click();
+    if ((await card(page, name).count()) === 0) await alsoRecord(page, name);
     await card(page, name)
       .getByRole('button', { name: `${name}: take it from the bench meter` })
       .click();
     await expect(card(page, name).getByRole('textbox', { name, exact: true })).not.toHaveValue('');
     await card(page, name).getByRole('button', { name: 'Record' }).click();
-    await expect(card(page, name).getByRole('button', { name: `Correct: ${name}` })).toBeVisible();
+    await expect(stands(page, name)).toBeVisible();
   }
   if (each.looked) {
-    await page.getByRole('button', { name: 'Looked at', exact: true }).click();
+    await alsoRecord(page, 'Looked at');
     await each.looked(page);
     await looked(page).getByRole('button', { name: 'Record' }).click();
   }
@@ -184,7 +195,7 @@ test('what cannot be told yet says so, and names the cheapest test that separate
   await looked(page).getByRole('button', { name: 'Record' }).click();
   await expect(lampOf(page)).toContainText('Cannot tell yet');
   await expect(lampOf(page)).toContainText('To tell ');
-  await page.getByRole('button', { name: 'Coil resistance', exact: true }).click();
+  await alsoRecord(page, 'Coil resistance');
   await card(page, 'Coil resistance')
     .getByRole('textbox', { name: 'Coil resistance', exact: true })
     .fill('OL');
@@ -204,7 +215,7 @@ test('a leak goes on the drawing of its layout with photograph and currents, to 
   bench: page,
 }) => {
   await openJob(page, 'overdue-at-the-cell', 'check');
-  await page.getByRole('button', { name: 'Leakage', exact: true }).click();
+  await alsoRecord(page, 'Leakage');
   const leak = card(page, 'Leakage');
   await leak.getByRole('img', { name: /^Layout of QB 15-7/ }).click({ position: { x: 150, y: 70 } });
   await expect(leak.getByRole('textbox', { name: 'To 3 o’clock' })).not.toHaveValue('');

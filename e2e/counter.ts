@@ -290,6 +290,27 @@ export async function openJob(page: Page, key: string, stage = ''): Promise<void
   await goTo(page, `/jobs/${jobId(key)}${stage && `/${stage}`}`);
 }
 
+/** A fact of the stage: its form, or its line once it is recorded. */
+export const card = (page: Page, name: string): Locator =>
+  page.getByRole('region', { name, exact: true }).or(page.getByRole('listitem', { name, exact: true }));
+
+/** The line of a fact that is recorded. */
+export const stands = (page: Page, name: string): Locator =>
+  page.getByRole('listitem', { name, exact: true });
+
+/** Opens the form of a fact that is not asked of every job; finds it by its name, as a hand would. */
+export async function alsoRecord(page: Page, name: string): Promise<void> {
+  await page.getByRole('combobox', { name: /^Also to record/ }).fill(name);
+  await page.getByRole('option', { name, exact: true }).click();
+}
+
+/** Opens the line of a recorded fact and its form. */
+export async function correct(page: Page, name: string): Promise<void> {
+  const line = stands(page, name);
+  await line.getByRole('button').first().click();
+  await line.getByRole('button', { name: `Correct: ${name}` }).click();
+}
+
 /** What is seen in the usual case, by card: its choices by their group, and what is typed. Forms hold nothing themselves. */
 const USUAL: Readonly<
   Record<

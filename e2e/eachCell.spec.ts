@@ -1,4 +1,14 @@
-import { expect, expectAccessible, goTo, recorded, seeUsual, takenIn, test } from './counter';
+import {
+  alsoRecord,
+  card,
+  expect,
+  expectAccessible,
+  goTo,
+  recorded,
+  seeUsual,
+  takenIn,
+  test,
+} from './counter';
 
 test('a watch with two cells is measured at both, one is changed, and the slip says which and when the other wants it', async ({
   bench: page,
@@ -13,15 +23,15 @@ test('a watch with two cells is measured at both, one is changed, and the slip s
   });
   await goTo(page, `/jobs/${id}/check`);
   const lamp = page.getByRole('complementary', { name: 'Lamp' });
-  const part = (name: string) => page.getByRole('region', { name, exact: true });
+  const part = (name: string) => card(page, name);
   for (const [well, volts] of [
     ['hands', '1.56'],
     ['display', '2.41'],
   ] as const) {
-    const card = part(`Rest voltage, ${well}`);
-    await card.getByRole('textbox', { name: `Rest voltage, ${well}`, exact: true }).fill(volts);
-    await card.getByRole('button', { name: 'Record' }).click();
-    await expect(card).toContainText(`${volts} V`);
+    const form = part(`Rest voltage, ${well}`);
+    await form.getByRole('textbox', { name: `Rest voltage, ${well}`, exact: true }).fill(volts);
+    await form.getByRole('button', { name: 'Record' }).click();
+    await expect(form).toContainText(`${volts} V`);
   }
   await expect(lamp).toContainText('Rest voltage, hands, 1.56 V');
   await expect(lamp).toContainText('Rest voltage, display, 2.41 V');
@@ -59,24 +69,24 @@ test('a case that opens from its front, crown at 3: the knife goes in opposite, 
   await expect(lamp).toContainText('9 o’clock, seen from the dial');
   await expect(order).toContainText('Case knife under the bezel in at 9 o’clock, seen from the dial');
   await page.getByRole('button', { name: 'Measure it here' }).click();
-  const card = page.getByRole('region', { name: 'The back, measured' });
+  const form = card(page, 'The back, measured');
   // Nothing is filled in as measured that nobody measured.
-  await expect(card.getByRole('textbox', { name: 'Back diameter', exact: true })).toHaveValue('');
-  await expect(card.getByRole('radio', { name: 'The dial' })).toBeChecked();
-  const lip = card.getByRole('textbox', { name: 'Lip or nick at', exact: true });
+  await expect(form.getByRole('textbox', { name: 'Back diameter', exact: true })).toHaveValue('');
+  await expect(form.getByRole('radio', { name: 'The dial' })).toBeChecked();
+  const lip = form.getByRole('textbox', { name: 'Lip or nick at', exact: true });
   await lip.fill('3');
   await expect(lamp).toContainText('would send the knife onto the crown at 3');
   await expect(order).not.toContainText('in at 3');
   // Seen from behind the same figure is the other side of the dial.
-  await card.getByRole('radio', { name: 'Behind' }).check();
+  await form.getByRole('radio', { name: 'Behind' }).check();
   await expect(lip).toHaveValue('3');
   await expect(lamp).toContainText('9 o’clock, seen from the dial');
-  await card.getByLabel('Bracelet or strap').selectOption('nothing on it');
-  await card.getByRole('button', { name: 'Record' }).click();
-  await expect(card).toContainText('lip at 3 o’clock, seen from behind');
+  await form.getByLabel('Bracelet or strap').selectOption('nothing on it');
+  await form.getByRole('button', { name: 'Record' }).click();
+  await expect(form).toContainText('lip at 3 o’clock, seen from behind');
   await expect(lamp.getByRole('img', { name: /^The case from the dial, to scale/ })).toBeVisible();
   await expectAccessible(page, 'a case that opens from its front');
-  const caseBack = page.getByRole('region', { name: 'Case back', exact: true });
+  const caseBack = card(page, 'Case back');
   await seeUsual(caseBack, 'Case back');
   await caseBack.getByRole('button', { name: 'Record' }).click();
   await expect(caseBack).toContainText('with case knife');
@@ -88,8 +98,8 @@ test('a movement nobody knows has two cells once somebody names them, each with 
   const id = await takenIn(page, 'unmarked', { service: 'diagnose', complaint: ['stopped'] });
   await recorded(page, id, 'cell.found', { marking: '377', condition: 'clean' });
   await goTo(page, `/jobs/${id}/cell`);
-  const part = (name: string) => page.getByRole('region', { name, exact: true });
-  await page.getByRole('button', { name: 'Two cells in it', exact: true }).click();
+  const part = (name: string) => card(page, name);
+  await alsoRecord(page, 'Two cells in it');
   const places = part('Two cells in it');
   await places.getByLabel('First cell').fill('hands');
   await places.getByLabel('Second cell').fill('Hands');
@@ -112,9 +122,9 @@ test('a movement nobody knows has two cells once somebody names them, each with 
     ['hands', '1.55'],
     ['display', '2.1'],
   ] as const) {
-    const card = part(`Rest voltage, ${well}`);
-    await card.getByRole('textbox', { name: `Rest voltage, ${well}`, exact: true }).fill(volts);
-    await card.getByRole('button', { name: 'Record' }).click();
+    const form = part(`Rest voltage, ${well}`);
+    await form.getByRole('textbox', { name: `Rest voltage, ${well}`, exact: true }).fill(volts);
+    await form.getByRole('button', { name: 'Record' }).click();
   }
   const lamp = page.getByRole('complementary', { name: 'Lamp' });
   await expect(lamp).toContainText('Read together for the cell of display: what ails it?■Spent cell');

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import type { JobResource } from '../src/contract';
-import { expect, openJob, tabTo, test } from './counter';
+import { card, expect, openJob, tabTo, test } from './counter';
 
 /** Goes to a choice by Tab and takes it. */
 async function pick(page: Page, name: string): Promise<void> {
@@ -100,9 +100,7 @@ test('a cell job from arrival to the signed record, by keyboard alone', async ({
     await expect(page.getByRole('radio', { name: 'Insulated with tape' })).toBeFocused();
     await page.keyboard.press('Space');
     await pick(page, 'Spent bin');
-    await expect(page.getByRole('region', { name: 'The old cell' }).getByRole('note')).toContainText(
-      'swallowed by a child',
-    );
+    await expect(card(page, 'The old cell').getByRole('note')).toContainText('swallowed by a child');
     await page.keyboard.press('Enter');
     await onTo(page, '6 Seal and close');
   });
@@ -115,9 +113,7 @@ test('a cell job from arrival to the signed record, by keyboard alone', async ({
     await page.keyboard.press('ArrowDown');
     await pick(page, 'A trace, surplus off');
     await page.keyboard.press('Enter');
-    await expect(
-      page.getByRole('region', { name: 'Gasket' }).getByText('Gasket renewed (30.5 × 0.70), greased'),
-    ).toBeVisible();
+    await expect(card(page, 'Gasket').getByText('Gasket renewed (30.5 × 0.70), greased')).toBeVisible();
     await expect(page.getByRole('radio', { name: 'Thumbs' })).toBeFocused();
     await page.keyboard.press('Space');
     await pick(page, 'Even all round');
@@ -164,9 +160,7 @@ test('a cell job from arrival to the signed record, by keyboard alone', async ({
     await page.keyboard.press('Tab');
     await page.keyboard.type('14.00', { delay: 40 });
     await page.keyboard.press('Enter');
-    await expect(
-      page.getByRole('region', { name: 'Handed over and paid' }).getByText('Collected by the owner'),
-    ).toBeVisible();
+    await expect(card(page, 'Handed over and paid').getByText('Collected by the owner')).toBeVisible();
   });
 
   await test.step('the papers', async () => {

@@ -10,8 +10,8 @@ test('an owner’s details are put right by two hands at once, and a third says 
   ).json()) as JobResource;
   const path = `/customers/${customer?.id}`;
   await page.goto(path);
-  const card = page.getByRole('region', { name: 'How to reach them' });
-  await card.getByRole('button', { name: 'Put right' }).click();
+  const form = page.getByRole('region', { name: 'How to reach them' });
+  await form.getByRole('button', { name: 'Put right' }).click();
   const other = await context.newPage();
   await other.goto(path);
   const there = other.getByRole('region', { name: 'How to reach them' });
@@ -20,20 +20,20 @@ test('an owner’s details are put right by two hands at once, and a third says 
   await there.getByLabel('Phone').press('Enter');
   await expect(there).toContainText('0555 0300');
   // This window saw the details of before: both stand.
-  await card.getByLabel('Phone').fill('0555 0200');
-  await card.getByLabel('E-mail').fill('no address');
-  await card.getByRole('button', { name: 'Record' }).click();
-  await expect(card).toContainText('E-mail: an address');
-  await card.getByLabel('E-mail').fill('');
-  await card.getByRole('button', { name: 'Record' }).click();
+  await form.getByLabel('Phone').fill('0555 0200');
+  await form.getByLabel('E-mail').fill('no address');
+  await form.getByRole('button', { name: 'Record' }).click();
+  await expect(form).toContainText('E-mail: an address');
+  await form.getByLabel('E-mail').fill('');
+  await form.getByRole('button', { name: 'Record' }).click();
   const disagreement = page.getByRole('region', { name: 'Details that disagree' });
   await expect(disagreement).toContainText('2 hands put this owner right at once');
   await expectAccessible(page, 'an owner in dispute');
   await disagreement.getByRole('button', { name: /0555 0300/ }).click();
   await expect(disagreement).toHaveCount(0);
-  await expect(card).toContainText('0555 0300');
-  await card.getByText('As it was told, 4 times').click();
-  await expect(card).toContainText('0555 0200');
+  await expect(form).toContainText('0555 0300');
+  await form.getByText('As it was told, 4 times').click();
+  await expect(form).toContainText('0555 0200');
 });
 
 test('what is typed over an owner found again is told to put them right, or begins another person', async ({

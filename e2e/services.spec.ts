@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, seeUsual, test } from './counter';
+import { alsoRecord, card, correct, expect, seeUsual, stands, test } from './counter';
 
 /** Takes a watch in for a service, and leaves the page at stage 1 of its job. */
 async function takeIn(
@@ -25,13 +25,11 @@ async function toStage(page: Page, name: string): Promise<void> {
   );
 }
 
-const card = (page: Page, name: string) => page.getByRole('region', { name, exact: true });
-
 /** Records a card as it stands. */
 async function record(page: Page, name: string, action = 'Record'): Promise<void> {
   await seeUsual(card(page, name), name);
   await card(page, name).getByRole('button', { name: action, exact: true }).click();
-  await expect(card(page, name).getByRole('button', { name: `Correct: ${name}` })).toBeVisible();
+  await expect(stands(page, name)).toBeVisible();
 }
 
 async function openBack(page: Page): Promise<void> {
@@ -138,7 +136,7 @@ test('reseal and test: the same cell goes back, the tester runs, and the slip cl
   await card(page, 'Closed').getByRole('checkbox', { name: '4', exact: true }).check();
   await record(page, 'Closed');
   await expect(page.getByRole('complementary', { name: 'Lamp' })).toContainText('The seam is not even');
-  await card(page, 'Closed').getByRole('button', { name: 'Correct: Closed' }).click();
+  await correct(page, 'Closed');
   await card(page, 'Closed').getByRole('checkbox', { name: '4', exact: true }).uncheck();
   await card(page, 'Closed').getByRole('radio', { name: 'Even all round' }).check();
   await card(page, 'Closed').getByRole('button', { name: 'Record the correction' }).click();
@@ -234,7 +232,7 @@ test('diagnose: a finding, a leak on the layout with a photograph, an agreement,
   await page.getByRole('button', { name: 'Current: take it from the bench meter' }).click();
   await expect(page.getByRole('textbox', { name: 'Current', exact: true })).toHaveValue(/µA$/);
   await record(page, 'Current');
-  await page.getByRole('button', { name: 'Leakage', exact: true }).click();
+  await alsoRecord(page, 'Leakage');
   const leak = card(page, 'Leakage');
   await leak.getByRole('radio', { name: 'Contact', exact: true }).check();
   await leak.getByRole('radio', { name: 'Crust' }).check();
@@ -245,6 +243,7 @@ test('diagnose: a finding, a leak on the layout with a photograph, an agreement,
   await leak.getByRole('button', { name: 'Record', exact: true }).click();
   const noted = card(page, 'Leakage 1');
   await expect(noted).toContainText('Leaked: crust at the contact');
+  await noted.getByRole('button').first().click();
   await expect(noted.getByRole('img', { name: 'movement.png' })).toBeVisible();
   await card(page, 'Finding').getByLabel('Cause').selectOption('electrolyte or damp on the circuit');
   await card(page, 'Finding').getByRole('radio', { name: 'New circuit' }).check();
@@ -254,14 +253,14 @@ test('diagnose: a finding, a leak on the layout with a photograph, an agreement,
   await toStage(page, 'Set and prove');
   await record(page, 'Crown, bezel and bracelet');
   await toStage(page, 'Hand back');
-  await page.getByRole('button', { name: 'Charge something else' }).click();
+  await alsoRecord(page, 'Charge something else');
   await card(page, 'Charge something else').getByLabel('Price').fill('45');
   await card(page, 'Charge something else').getByLabel('Why').fill('contacts cleaned');
   await record(page, 'Charge something else');
   await expect(card(page, 'Signature')).toContainText('45.00 EUR is charged and 18.00 EUR was agreed');
   await expect(page.getByRole('button', { name: 'Sign as EV' })).toBeDisabled();
   await toStage(page, 'Arrive');
-  await page.getByRole('button', { name: 'A later agreement' }).click();
+  await alsoRecord(page, 'A later agreement');
   const agreed = card(page, 'Agreed later');
   await agreed.getByLabel('What was agreed').fill('contacts cleaned');
   await agreed.getByLabel('The job may cost up to').fill('50');
@@ -298,7 +297,7 @@ test('a watch closed for the time being opens the job that waits for its part, a
 }) => {
   await takeIn(page, { owner: 'Asta Quaywood', reference: 'C2210-1', service: 'Cell only' });
   const first = (await page.getByRole('heading', { level: 1 }).innerText()).split(' ')[0] ?? '';
-  await page.getByRole('button', { name: 'Marks on the watch' }).click();
+  await alsoRecord(page, 'Marks on the watch');
   const mark = card(page, 'Mark on arrival');
   await mark.getByRole('radio', { name: 'Back' }).check();
   await mark.getByLabel('Kind of mark').selectOption('original film');

@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { startServer, type ServerProcess } from '../src/testing/serverProcess';
-import { expect, expectAccessible, openJob, test } from './counter';
+import { card, expect, expectAccessible, openJob, test } from './counter';
 
 test.describe('a brand-new shop', () => {
   let dataDir: string;
@@ -183,7 +183,7 @@ test('a watch that comes back is known again: what worked last time comes first,
   const lamp = page.getByRole('complementary', { name: 'Lamp' });
   await expect(lamp).toContainText('Opened last, 17 Mar 2026');
   await expect(lamp).toContainText('the tool went in at 6.5 o’clock');
-  const note = page.getByRole('region', { name: 'For next time' });
+  const note = card(page, 'For next time');
   await note.getByLabel('What to do the same, or not').fill('the lip is worn: broad knife');
   await note.getByRole('button', { name: 'Note it' }).click();
   await expect(note.getByText('the lip is worn: broad knife')).toBeVisible();
@@ -192,7 +192,7 @@ test('a watch that comes back is known again: what worked last time comes first,
   await page.keyboard.press('4');
   await page.getByRole('textbox', { name: 'Current' }).fill('1.61');
   await page.getByRole('textbox', { name: 'Current' }).press('Enter');
-  await expect(page.getByRole('region', { name: 'Current' }).getByText('Current: 1.61 µA')).toBeVisible();
+  await expect(card(page, 'Current').getByText('Current: 1.61 µA')).toBeVisible();
 
   await page.getByRole('link', { name: 'This watch was here once before' }).click();
   await expect(page.getByRole('heading', { name: 'Orrelin C2140-3, serial 4471902' })).toBeVisible();

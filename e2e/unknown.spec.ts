@@ -1,4 +1,4 @@
-import { expect, expectAccessible, recorded, seeUsual, takenIn, test } from './counter';
+import { card, expect, expectAccessible, recorded, seeUsual, takenIn, test } from './counter';
 
 test('an unknown rechargeable that does not hold its charge gets no primary cell until somebody says why', async ({
   bench: page,
@@ -6,7 +6,7 @@ test('an unknown rechargeable that does not hold its charge gets no primary cell
   const id = await takenIn(page, 'unmarked', { complaint: ['does not hold its charge'] });
   await page.goto(`/jobs/${id}/cell`);
   const lamp = page.getByRole('complementary', { name: 'Lamp' });
-  const part = (name: string) => page.getByRole('region', { name, exact: true });
+  const part = (name: string) => card(page, name);
   await expect(lamp).toContainText('The owner says it does not hold its charge.');
   await expect(part('Accumulator renewed')).toBeVisible();
   await expect(part('Cell to fit')).toHaveCount(0);

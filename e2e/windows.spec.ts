@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, jobId, recorded, sitDown, test } from './counter';
+import { card, expect, jobId, recorded, sitDown, test } from './counter';
 import { readingOf } from '../src/testing/fixtures';
 
 const MANY = 10;
@@ -54,8 +54,6 @@ test('the live stream comes back after it was turned away', async ({ browser, ba
   await page.goto(`/jobs/${jobId('worn-engraving')}/check`);
   await expect.poll(() => turnedAway, { timeout: 20_000 }).toBeGreaterThan(1);
   await recorded(page, jobId('worn-engraving'), 'check.reading', readingOf('restVoltageV', 1.31));
-  await expect(
-    page.getByRole('region', { name: 'Rest voltage' }).getByText('Rest voltage: 1.31 V'),
-  ).toBeVisible();
+  await expect(card(page, 'Rest voltage').getByText('Rest voltage: 1.31 V')).toBeVisible();
   await context.close();
 });

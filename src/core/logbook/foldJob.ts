@@ -122,6 +122,15 @@ export function foldJob(entries: readonly Entry[], context: JobContext): JobStat
   };
 }
 
+/** The entries that one entry stands in the place of, oldest first: what it corrected, and what that had corrected. */
+export function replacedBy(
+  entries: readonly Entry[],
+  { replaced }: Pick<JobState, 'replaced'>,
+  id: string,
+): readonly Entry[] {
+  return entries.filter((entry) => replaced.get(entry.id)?.some((later) => later.id === id) ?? false);
+}
+
 /** This technician's last standing entry of the job, which an undo offers to withdraw. Signatures are not undone. */
 export function undoable(state: JobState, technicianId: string): Entry | null {
   const own = state.standing.filter(

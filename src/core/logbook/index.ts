@@ -64,7 +64,7 @@ export {
 } from './facts/open';
 export { GASKET_PROFILES, SEAL_STATES, type SealPayloads } from './facts/seal';
 export { OUTSIDE, type Outside, type SetPayloads } from './facts/set';
-export { foldJob, type JobState, undoable } from './foldJob';
+export { foldJob, type JobState, replacedBy, undoable } from './foldJob';
 export {
   LOOSE_CELL_CAUTION,
   type LooseCell,

@@ -1,7 +1,7 @@
 import { Alert, Button, Stack, Typography } from '@mui/material';
 import { capital } from '../../core/craft/judgement';
 import { entryInWords } from '../../core/logbook';
-import { RecordedBy } from './FactCard';
+import { RecordedBy } from './RecordedBy';
 import { useJob } from './JobContext';
 
 /** Two corrections of one entry: a person says which stands; the others are withdrawn, not lost. */

@@ -1,22 +1,16 @@
-import { Alert, Button, Paper, Stack, Typography } from '@mui/material';
-import { type ReactNode, useState } from 'react';
+import { Alert, Box, Button, Paper, Stack, Typography } from '@mui/material';
+import { type ReactNode, useEffect, useRef, useState } from 'react';
 import { type FieldValues, FormProvider, useForm } from 'react-hook-form';
 import { kindDefinition } from '../../contract';
-import {
-  clockApart,
-  elsewhereWords,
-  type Entry,
-  entryInWords,
-  type EntryKind,
-  type EntryOf,
-  type Payloads,
-} from '../../core/logbook';
+import { type Entry, entryInWords, type EntryKind, type EntryOf, type Payloads } from '../../core/logbook';
 import { capital } from '../../core/craft/judgement';
-import { localTime } from '../../core/craft/time';
 import { formResolver } from '../kit/formResolver';
+import { KeyCap } from '../kit/KeyCap';
+import { NEXT_KEY } from '../kit/theme';
 import { focusNextWanted } from '../kit/keys/wanted';
-import { FilesField, FileThumb, useKeptFiles } from './files';
+import { FilesField, useKeptFiles } from './files';
 import { useJob } from './JobContext';
+import { useDoors, useStanding, useStandsAsLine } from './standing';
 
 /** What a form begins with: fields of the payload, each as it is recorded, or not filled in yet. */
 export type FormDefaults<P> = { readonly [Field in keyof P]?: P[Field] | null | undefined | '' };
@@ -36,82 +30,69 @@ interface Props<K extends EntryKind> {
   readonly children: ReactNode;
   /** Shown in place of the form while it may not be recorded. */
   readonly instead?: ReactNode;
+  /** A form of one row: its button stands in it, and its field says what the title would. */
+  readonly inline?: boolean;
+  /** Fields that share the row of the button, after the others. */
+  readonly beside?: ReactNode;
+  /** Where the form of a recorded fact is opened elsewhere than from its line: what follows once it is done with. */
+  readonly onCorrected?: () => void;
   /** Whether photos and files may go with it. */
   readonly files?: boolean;
   /** What contradicts what the job or the book knows, which the schema cannot see; shown at its field. */
   readonly judge?: (payload: Payloads[K]) => { readonly path: string; readonly reason: string } | null;
 }
 
-/** Who recorded an entry, and when. */
-export function RecordedBy({ entry }: { readonly entry: Entry }) {
-  const { technicians, context } = useJob();
-  const who = technicians.find((each) => each.id === entry.technicianId)?.initials ?? '?';
-  const apart = clockApart(entry);
-  return (
-    <Typography component="span" variant="body2" color="text.secondary">
-      {[who, elsewhereWords(entry)].filter(Boolean).join(' ')},{' '}
-      {localTime(entry.occurredAt, context.shop.zone, 'HH:mm')}
-      {entry.sequence === null ? ', waiting to be saved' : ''}
-      {apart === null ? '' : `, ${apart}`}
-    </Typography>
-  );
-}
-
 /**
- * One fact of a stage: its form while it is wanted, the fact in a line once recorded, and the way to correct it.
- * A correction is a new entry in place of the old one. Where several facts may follow, the form stays and begins anew
- * once its own is recorded, and only then: what is being typed is not cleared by what happens elsewhere.
+ * One fact of a stage: its form while it is wanted or corrected; recorded it stands among the lines of the stage. A
+ * correction is a new entry in place of the old one. Where several facts may follow, the form stays and begins anew once
+ * its own is recorded, and only then: what is being typed is not cleared by what happens elsewhere.
  */
 export function FactCard<K extends EntryKind>(props: Props<K>) {
-  const { title, recorded, hint, instead, summary } = props;
-  const { resource } = useJob();
-  const [correcting, setCorrecting] = useState(false);
+  const { title, recorded, hint, instead, summary, inline = false, onCorrected } = props;
+  const { correctingId } = useStanding();
+  const { correct } = useDoors();
   const [turn, setTurn] = useState(0);
-  const showForm = recorded === null || correcting;
+  const card = useRef<HTMLElement>(null);
+  const correcting = recorded !== null && (onCorrected !== undefined || correctingId === recorded.id);
+  const stands = recorded === null || correcting ? null : (recorded as Entry);
+  useStandsAsLine(stands, title, stands === null ? '' : (summary ?? capital(entryInWords(stands))));
+  useEffect(() => {
+    if (correcting) card.current?.querySelector<HTMLElement>('input, select, textarea')?.focus();
+  }, [correcting]);
+  if (stands !== null) return null;
   return (
-    <Paper component="section" aria-label={title} sx={{ px: 2, py: showForm ? 2 : 0.75 }}>
-      <Stack direction="row" spacing={2} sx={{ alignItems: 'center', justifyContent: 'space-between' }}>
-        {recorded ? (
-          <Typography>
-            <strong>{summary ?? capital(entryInWords(recorded as Entry))}</strong> ·{' '}
-            <RecordedBy entry={recorded as Entry} />
-          </Typography>
-        ) : (
+    <Paper component="section" ref={card} aria-label={title} sx={{ px: 2, py: inline ? 1.25 : 1.5 }}>
+      {!(inline && hint === undefined) && (
+        <Stack direction="row" sx={{ justifyContent: 'space-between' }}>
           <Typography variant="h3" component="h2">
             {title}
           </Typography>
-        )}
-        {recorded && !correcting && (
-          <Button size="small" onClick={() => setCorrecting(true)} aria-label={`Correct: ${title}`}>
-            Correct
-          </Button>
-        )}
-      </Stack>
-      {recorded && !correcting && recorded.attachments.length > 0 && (
-        <Stack direction="row" spacing={1} sx={{ flexWrap: 'wrap', rowGap: 1, pb: 0.5 }}>
-          {recorded.attachments.map((hash) => (
-            <FileThumb
-              key={hash}
-              hash={hash}
-              attachment={resource.attachments.find((each) => each.hash === hash)}
-            />
-          ))}
+          <NextKey>m</NextKey>
         </Stack>
       )}
-      {showForm && hint}
-      {showForm &&
-        (instead ?? (
-          <FactForm
-            key={turn}
-            {...props}
-            correcting={correcting}
-            onDone={() => {
-              setCorrecting(false);
-              setTurn((before) => before + 1);
-            }}
-          />
-        ))}
+      {hint}
+      {instead ?? (
+        <FactForm
+          key={turn}
+          {...props}
+          correcting={correcting}
+          onDone={() => {
+            if (correcting) correct(null);
+            onCorrected?.();
+            setTurn((before) => before + 1);
+          }}
+        />
+      )}
     </Paper>
+  );
+}
+
+/** The key shown at what is wanted next, and nowhere else. */
+function NextKey({ children }: { readonly children: string }) {
+  return (
+    <Box component="span" className={NEXT_KEY} sx={{ display: 'none', ml: 1 }}>
+      <KeyCap>{children}</KeyCap>
+    </Box>
   );
 }
 
@@ -130,6 +111,8 @@ function FactForm<K extends EntryKind>({
   correcting,
   onDone,
   files: takesFiles = false,
+  inline = false,
+  beside,
   judge,
 }: FormProps<K>) {
   const { record, technician } = useJob();
@@ -167,23 +150,35 @@ function FactForm<K extends EntryKind>({
     <FormProvider {...form}>
       <Stack
         component="form"
-        spacing={1.5}
-        sx={{ mt: 1 }}
+        spacing={inline ? 1.5 : 1}
+        direction={inline ? { xs: 'column', sm: 'row' } : 'column'}
+        sx={inline ? { flexWrap: 'wrap' } : { mt: 0.75 }}
         onSubmit={(event) => void submit(event)}
         noValidate
       >
         {children}
-        {takesFiles && <FilesField files={files} />}
         {wide.map((message) => (
           <Alert key={message} severity="error">
             {message}
           </Alert>
         ))}
-        <Stack direction="row" spacing={1}>
-          <Button type="submit" variant="contained" disabled={technician === null}>
+        <Stack
+          direction="row"
+          spacing={1}
+          sx={{ alignItems: 'start', flexWrap: inline ? 'nowrap' : 'wrap', columnGap: 2 }}
+        >
+          {beside}
+          <Button
+            type="submit"
+            variant="contained"
+            disabled={technician === null}
+            sx={inline ? { minHeight: 48 } : {}}
+          >
             {correcting ? 'Record the correction' : action}
+            <NextKey>Enter</NextKey>
           </Button>
           {correcting && <Button onClick={onDone}>Leave as it was</Button>}
+          {takesFiles && <FilesField files={files} />}
         </Stack>
       </Stack>
     </FormProvider>

@@ -13,6 +13,7 @@ interface Props<K extends EntryKind> {
   readonly children: ReactNode;
   readonly instead?: ReactNode;
   readonly files?: boolean;
+  readonly inline?: boolean;
   readonly well?: string | null;
 }
 

@@ -2,6 +2,7 @@ import { createContext, type ReactNode, useCallback, useContext, useMemo } from 
 import type { JobResource, StockResource, Technician } from '../../contract';
 import type { Book } from '../../core/craft/book';
 import {
+  type Entry,
   type EntryKind,
   foldJob,
   type JobContext as FoldContext,
@@ -22,6 +23,8 @@ import { type SeenWatch, useWatchHistory } from './watchHistory';
 export interface OpenJob extends DraftsOfJob {
   readonly resource: JobResource;
   readonly state: JobState;
+  /** Every entry, those that still wait here last. */
+  readonly entries: readonly Entry[];
   readonly context: FoldContext;
   readonly book: Book;
   /** Lots in use, and those this job’s entries name. */
@@ -82,13 +85,14 @@ export function JobProvider({ resource, shop, book, stock, children }: Props) {
     () => ({ catalogue: book, policy: shop.policy, shop: shop.shop, nowUtc: shopNow(shop) }),
     [book, shop],
   );
-  const state = useMemo(() => {
+  const entries = useMemo(() => {
     const known = new Set(resource.entries.map((entry) => entry.id));
     const local = waiting
       .filter((each) => each.refused === null && !known.has(each.id))
       .map((each) => ({ ...each.entry, jobId, sequence: null, recordedAt: null, counter: null }));
-    return foldJob([...resource.entries, ...local], context);
-  }, [resource.entries, waiting, context, jobId]);
+    return [...resource.entries, ...local];
+  }, [resource.entries, waiting, jobId]);
+  const state = useMemo(() => foldJob(entries, context), [entries, context]);
   const { watch: earlier } = useWatchHistory(resource.job.watchId, book, shop, jobId);
   const technician = shop.technicians.find((each) => each.id === bench.technicianId) ?? null;
 
@@ -109,6 +113,7 @@ export function JobProvider({ resource, shop, book, stock, children }: Props) {
     () => ({
       resource,
       state,
+      entries,
       context,
       book,
       lots,
@@ -127,6 +132,7 @@ export function JobProvider({ resource, shop, book, stock, children }: Props) {
     [
       resource,
       state,
+      entries,
       context,
       book,
       lots,

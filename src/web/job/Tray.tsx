@@ -15,7 +15,8 @@ import {
 } from '../../core/craft/parts';
 import { colours } from '../kit/theme';
 import { optionsOf, fieldsOf } from '../kit/fields';
-import { FactCard, RecordedBy } from './FactCard';
+import { FactCard } from './FactCard';
+import { RecordedBy } from './RecordedBy';
 import { FileThumb } from './files';
 import { useJob } from './JobContext';
 import { NativeSelect } from '../kit/NativeSelect';
@@ -96,6 +97,7 @@ function PartLine({ part }: { readonly part: PartOff }) {
             kind="open.part"
             title={`Off: ${off.payload.part}`}
             recorded={off}
+            onCorrected={() => setCorrecting(false)}
             files
             defaults={off.payload}
           >
@@ -181,6 +183,7 @@ export function Tray() {
       { supersedes: request ? [request.id] : [] },
     );
   };
+  if (parts.length === 0) return null;
   return (
     <Paper component="section" aria-label="Parts tray" sx={{ p: 2 }}>
       <Typography variant="h3" component="h2">
@@ -191,9 +194,6 @@ export function Tray() {
           <PartLine key={part.off.id} part={part} />
         ))}
       </Stack>
-      {parts.length === 0 && (
-        <Typography color="text.secondary">Nothing has come off this watch yet.</Typography>
-      )}
       <WhereItSat />
       {open.length > 1 && (
         <Button

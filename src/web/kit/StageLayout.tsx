@@ -18,7 +18,7 @@ export function StageLayout({ mat, lamp }: Props) {
         gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 1fr) 290px', lg: 'minmax(0, 1fr) 340px' },
       }}
     >
-      <Stack spacing={2} sx={{ minWidth: 0, order: { xs: 2, md: 1 } }}>
+      <Stack spacing={1.5} sx={{ minWidth: 0, order: { xs: 2, md: 1 } }}>
         {mat}
       </Stack>
       <Box

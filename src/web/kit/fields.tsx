@@ -21,6 +21,16 @@ import type { DeviceAsk, DeviceId } from '../../contract';
 import { NativeSelect } from './NativeSelect';
 import { TakeButton } from './TakeButton';
 
+/** What is asked before its few answers, in one row where there is room. */
+const ONE_ROW = {
+  flexDirection: { xs: 'column', sm: 'row' },
+  flexWrap: 'wrap',
+  alignItems: { sm: 'center' },
+  columnGap: 2,
+  '& > .MuiFormLabel-root': { flex: { sm: '0 0 130px' }, lineHeight: 1.25 },
+  '& > .MuiFormGroup-root': { flex: { sm: '1 1 260px' } },
+} as const;
+
 interface FieldProps {
   readonly name: string;
   readonly label: string;
@@ -119,7 +129,7 @@ export function MeasureField({
       ? `${reading.reason} A good value: ${example}.`
       : (fieldState.error?.message ??
         // What is understood just as it was typed needs no telling.
-        (reading?.verdict === 'read' && reading.understood !== text.trim()
+        (fieldState.isDirty && reading?.verdict === 'read' && reading.understood !== text.trim()
           ? `Understood: ${reading.understood}`
           : (helper ?? (reading ? ' ' : `e.g. ${example}`))));
   const take = (given: string): void => {
@@ -244,7 +254,7 @@ export function Radios({ label, value, options, onChange, onBlur, error, wanted 
   const labelId = useId();
   const first = value === '' ? options[0]?.value : value;
   return (
-    <FormControl error={error !== undefined}>
+    <FormControl error={error !== undefined} sx={ONE_ROW}>
       <FormLabel id={labelId}>{label}</FormLabel>
       <RadioGroup
         row
@@ -281,11 +291,12 @@ interface SeveralProps extends FieldProps {
 
 /** Any of a few. */
 export function Several({ name, label, options, wanted = false }: SeveralProps) {
+  const labelId = useId();
   const { field, fieldState } = useController({ name });
   const picked = (field.value as readonly (string | number)[] | undefined) ?? [];
   return (
-    <FormControl component="fieldset" error={fieldState.error !== undefined}>
-      <FormLabel component="legend">{label}</FormLabel>
+    <FormControl role="group" aria-labelledby={labelId} error={fieldState.error !== undefined} sx={ONE_ROW}>
+      <FormLabel id={labelId}>{label}</FormLabel>
       <FormGroup row>
         {options.map((option, index) => (
           <FormControlLabel

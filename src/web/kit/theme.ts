@@ -66,6 +66,12 @@ export function usePalette(): Palette {
   return isNight ? NIGHT : DAY;
 }
 
+/** The mat of a stage, and the keys shown at what is wanted next on it. */
+export const BENCH_MAT = 'wl-mat';
+export const NEXT_KEY = 'wl-next-key';
+const WANTED = `:has([data-wanted="true"])`;
+const WANTED_NEXT = `.${BENCH_MAT} > ${WANTED}:not(.${BENCH_MAT} > ${WANTED} ~ *)`;
+
 export const MONO = '"Atkinson Hyperlegible Mono", ui-monospace, monospace';
 
 declare module '@mui/material/styles' {
@@ -118,6 +124,9 @@ const themeOf = (its: Palette): Theme =>
           html: { scrollPaddingBottom: 72 },
           body: { minHeight: '100dvh' },
           a: { color: its.ink },
+          // What is wanted next is outlined, and says its keys.
+          [`${WANTED_NEXT}.MuiPaper-root, ${WANTED_NEXT} > .MuiPaper-root`]: { borderColor: its.soot },
+          [`${WANTED_NEXT} .${NEXT_KEY}`]: { display: 'inline-flex' },
           ':focus-visible': { outline: `3px solid ${its.ink}`, outlineOffset: 2 },
           // On paper stands what is known, by day: nothing to press, and nobody else's jobs.
           '@media print': {

@@ -19,9 +19,9 @@ import { Caution, LampAnswer, type Standing } from '../../kit/Lamp';
 import { optionsOf, fieldsOf } from '../../kit/fields';
 import { DeviceButton } from '../../kit/DeviceButton';
 import { FactCard } from '../../job/FactCard';
-import { OptionalFacts } from '../../kit/OptionalFacts';
+import { OptionalFacts } from '../../job/OptionalFacts';
 import { useJob } from '../../job/JobContext';
-import { StageLayout } from '../../kit/StageLayout';
+import { BenchLayout } from '../../job/BenchLayout';
 import { useNeeds, useOptionalOfArrival } from './optional';
 import { PromiseField } from './PromiseField';
 import { ComplaintFields, PriceOfService, RiskFields, WatchFields } from './fields';
@@ -277,5 +277,5 @@ function Lamp() {
 }
 
 export default function ArriveStage() {
-  return <StageLayout mat={<Mat />} lamp={<Lamp />} />;
+  return <BenchLayout mat={<Mat />} lamp={<Lamp />} />;
 }

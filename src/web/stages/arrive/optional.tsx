@@ -20,7 +20,7 @@ import { FactCard } from '../../job/FactCard';
 import { FactList } from '../../job/FactList';
 import { MeasureField, optionsOf, TextLine, fieldsOf } from '../../kit/fields';
 import { useJob } from '../../job/JobContext';
-import type { OptionalFact } from '../../kit/OptionalFacts';
+import type { OptionalFact } from '../../job/OptionalFacts';
 
 const arriveEstimate = fieldsOf<Payloads['arrive.estimate']>();
 const arrivePartsRequest = fieldsOf<Payloads['arrive.parts-request']>();

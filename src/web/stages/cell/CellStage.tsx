@@ -1,16 +1,17 @@
 import { Stack, Typography } from '@mui/material';
+import { Fragment } from 'react';
 import { accumulatorInQuestion } from '../../../core/advice/cell';
 import { supplyOf } from '../../../core/advice/supply';
 import { capital } from '../../../core/craft/judgement';
-import { MAIN_WELL, wellKey, type WellState, type Payloads } from '../../../core/logbook';
+import { wellKey, type WellState, type Payloads } from '../../../core/logbook';
 import { ABOVE_CELL, openRevisions } from '../../../core/craft/movements';
 import { Caution } from '../../kit/Lamp';
 import { CalibreFigure } from '../../figures/CalibreFigure';
 import { fieldsOf, optionsOf } from '../../kit/fields';
 import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
-import { OptionalFacts } from '../../kit/OptionalFacts';
-import { StageLayout } from '../../kit/StageLayout';
+import { OptionalFacts } from '../../job/OptionalFacts';
+import { BenchLayout } from '../../job/BenchLayout';
 import { ChargeLamp, ChargingMat } from './Charging';
 import { FitCard, OwnersOwnCard } from './Fit';
 import { useGuides } from './Guide';
@@ -129,19 +130,14 @@ function Life({ well }: { readonly well: WellState }) {
 
 function WellMat({ well, keyed }: { readonly well: WellState; readonly keyed: boolean }) {
   const { state, asks } = useJob();
-  const guideOf = useGuides();
   const noCell = well.found !== null && well.found.payload.marking === null;
   const fitting = well.putBack === null;
-  const more = `Also to record${well.name === MAIN_WELL ? '' : `, ${well.name}`}`;
   return (
     <>
       <FoundCard well={well} />
       {fitting && <FitCard well={well} />}
       {!noCell && fitting && <SettledCard well={well} />}
-      {guideOf(well)}
-      {fitting && <Life well={well} />}
       <OptionalFacts
-        label={more}
         facts={[
           ...(!noCell && well.fitted === null && well.oldSettled?.payload.to !== 'spent bin'
             ? [
@@ -208,6 +204,19 @@ function Mat() {
   );
 }
 
+/** How to fit it, and how long it lasts, a well at a time. */
+function Below() {
+  const { state, book } = useJob();
+  const guideOf = useGuides();
+  if (supplyOf(state, book).verdict === 'rechargeable') return null;
+  return state.wells.map((well) => (
+    <Fragment key={well.name}>
+      {guideOf(well)}
+      {well.putBack === null && <Life well={well} />}
+    </Fragment>
+  ));
+}
+
 function Lamp() {
   const { state } = useJob();
   const charge = state.calibre?.charge ?? null;
@@ -249,5 +258,5 @@ function Lamp() {
 }
 
 export default function CellStage() {
-  return <StageLayout mat={<Mat />} lamp={<Lamp />} />;
+  return <BenchLayout mat={<Mat />} lamp={<Lamp />} below={<Below />} />;
 }

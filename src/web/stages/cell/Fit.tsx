@@ -39,7 +39,7 @@ function PriceBesideLeak({ well, fit }: { readonly well: WellState; readonly fit
       {alkaline && (
         <FormControlLabel
           control={<Checkbox checked={agreed} onChange={(_, on) => setAgreed(on)} />}
-          label="Alkaline on the owner’s word: told that it ends sooner and leaks more often"
+          label="Alkaline on the owner’s word: told it ends sooner and leaks more"
         />
       )}
     </>

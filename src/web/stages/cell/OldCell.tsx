@@ -75,6 +75,7 @@ export function FoundCard({ well }: { readonly well: WellState }) {
       recorded={well.found}
       well={wellKey(well)}
       defaults={{ marking: '', condition: null }}
+      beside={<NoCellButton well={well} />}
       judge={({ marking, condition }) =>
         marking !== null && condition === null
           ? { path: 'condition', reason: 'Condition: how it looks, clean or not.' }
@@ -82,7 +83,6 @@ export function FoundCard({ well }: { readonly well: WellState }) {
       }
     >
       <FoundFields well={well} />
-      <NoCellButton well={well} />
     </FactCard>
   );
 }
@@ -97,9 +97,9 @@ export function SettledCard({ well }: { readonly well: WellState }) {
       defaults={{ taped: null, to: null }}
       action="Settled so"
       hint={<Caution grave>{LOOSE_CELL_CAUTION} Tape it and bin it before the next step.</Caution>}
+      beside={<cellOldSettled.Choice name="to" label="Goes to" options={optionsOf(['spent bin', 'owner'])} />}
     >
       <cellOldSettled.YesNo name="taped" label="It is" yes="Insulated with tape" no="Not taped" wanted />
-      <cellOldSettled.Choice name="to" label="Goes to" options={optionsOf(['spent bin', 'owner'])} />
     </FactCard>
   );
 }

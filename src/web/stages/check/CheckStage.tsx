@@ -38,8 +38,8 @@ import { LampAnswer, type Standing, Working } from '../../kit/Lamp';
 import { fieldsOf, optionsOf, optionsOrNone } from '../../kit/fields';
 import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
-import { OptionalFacts } from '../../kit/OptionalFacts';
-import { StageLayout } from '../../kit/StageLayout';
+import { OptionalFacts } from '../../job/OptionalFacts';
+import { BenchLayout } from '../../job/BenchLayout';
 import { DiagnosisAnswer } from './DiagnosisAnswer';
 import { LeakageCards, LeakAnswer } from './Leakage';
 import { VisitTrends } from '../../job/VisitTrends';
@@ -110,6 +110,7 @@ function ReadingCard({ measure, well }: { readonly measure: Measure; readonly we
       title={title}
       well={well === null ? null : wellKey(well)}
       recorded={recorded}
+      inline
       summary={well !== null && recorded ? `${capital(entryInWords(recorded))}, ${well.name}` : undefined}
       defaults={{
         measure,
@@ -118,24 +119,22 @@ function ReadingCard({ measure, well }: { readonly measure: Measure; readonly we
         loadSeconds: loaded ? load.seconds : null,
       }}
     >
-      <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
-        <Box sx={{ flex: '0 1 340px', '& .MuiTextField-root': { width: '100%' } }}>
-          <checkReading.MeasureField
-            name="value"
-            label={title}
-            quantity={measures[measure].quantity}
-            wanted={required.includes(`check.${measure}`)}
-            helper={HINT[measure]}
-            from={{ device: 'bench-meter', ask: { ask: 'measure', measure } }}
-          />
-        </Box>
-        {loaded && (
-          <Stack direction="row" spacing={1.5} sx={{ flex: '1 1 0', minWidth: 0 }}>
-            <checkReading.MeasureField name="loadKOhm" label="At a load of" quantity="resistanceKOhm" />
-            <checkReading.MeasureField name="loadSeconds" label="After" quantity="durationS" />
-          </Stack>
-        )}
-      </Stack>
+      <Box sx={{ flex: '1 1 240px', '& .MuiTextField-root': { width: '100%', maxWidth: 'none' } }}>
+        <checkReading.MeasureField
+          name="value"
+          label={title}
+          quantity={measures[measure].quantity}
+          wanted={required.includes(`check.${measure}`)}
+          helper={HINT[measure]}
+          from={{ device: 'bench-meter', ask: { ask: 'measure', measure } }}
+        />
+      </Box>
+      {loaded && (
+        <Stack direction="row" spacing={1.5} sx={{ flex: '0 1 250px' }}>
+          <checkReading.MeasureField name="loadKOhm" label="At a load of" quantity="resistanceKOhm" />
+          <checkReading.MeasureField name="loadSeconds" label="After" quantity="durationS" />
+        </Stack>
+      )}
     </FactCard>
   );
 }
@@ -384,9 +383,8 @@ function FindingCard({
 }
 
 function Mat() {
-  const { state, asks, context, earlier, book } = useJob();
-  const { facts, calibre } = state;
-  const trends = earlier && trendsOfWatch(earlier.history, state, calibre, book);
+  const { state, asks, context } = useJob();
+  const { facts } = state;
   const diagnoses = useDiagnoses();
   const rare = (Object.keys(measures) as Measure[]).filter((measure) => !USUAL.includes(measure));
   const pulsesFirst = pulsesComeFirst(state, context.policy);
@@ -419,7 +417,6 @@ function Mat() {
           })),
         ]}
       />
-      {trends && <VisitTrends trends={trends} zone={context.shop.zone} atLeast={2} />}
     </>
   );
 }
@@ -473,6 +470,13 @@ function Lamp() {
   );
 }
 
+/** What was read at earlier visits, and today. */
+function Trends() {
+  const { state, context, earlier, book } = useJob();
+  const trends = earlier && trendsOfWatch(earlier.history, state, state.calibre, book);
+  return trends && <VisitTrends trends={trends} zone={context.shop.zone} atLeast={2} />;
+}
+
 export default function CheckStage() {
-  return <StageLayout mat={<Mat />} lamp={<Lamp />} />;
+  return <BenchLayout mat={<Mat />} lamp={<Lamp />} below={<Trends />} />;
 }

@@ -12,8 +12,8 @@ import { fieldsOf } from '../../kit/fields';
 import { DeviceButton } from '../../kit/DeviceButton';
 import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
-import { OptionalFacts } from '../../kit/OptionalFacts';
-import { StageLayout } from '../../kit/StageLayout';
+import { OptionalFacts } from '../../job/OptionalFacts';
+import { BenchLayout } from '../../job/BenchLayout';
 
 const handbackPrice = fieldsOf<Payloads['handback.price']>();
 const handbackCollected = fieldsOf<Payloads['handback.collected']>();
@@ -274,5 +274,5 @@ function Lamp() {
 }
 
 export default function HandbackStage() {
-  return <StageLayout mat={<Mat />} lamp={<Lamp />} />;
+  return <BenchLayout mat={<Mat />} lamp={<Lamp />} />;
 }

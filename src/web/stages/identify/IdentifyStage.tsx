@@ -9,9 +9,10 @@ import { formatLignes } from '../../../core/craft/units';
 import { Caution, LampAnswer, type Standing, Working } from '../../kit/Lamp';
 import { CalibreFigure } from '../../figures/CalibreFigure';
 import { fieldsOf } from '../../kit/fields';
-import { FactCard, RecordedBy } from '../../job/FactCard';
+import { FactCard } from '../../job/FactCard';
+import { RecordedBy } from '../../job/RecordedBy';
 import { useJob } from '../../job/JobContext';
-import { StageLayout } from '../../kit/StageLayout';
+import { BenchLayout } from '../../job/BenchLayout';
 import { Candidates } from './Candidates';
 import { EnterUnknownCalibre } from './EnterUnknownCalibre';
 import { Evidence } from './Evidence';
@@ -303,7 +304,7 @@ function Lamp() {
 export default function IdentifyStage() {
   return (
     <IdentificationProvider>
-      <StageLayout mat={<Mat />} lamp={<Lamp />} />
+      <BenchLayout mat={<Mat />} lamp={<Lamp />} />
     </IdentificationProvider>
   );
 }

@@ -46,7 +46,7 @@ function Placing({ photo }: { readonly photo: string }) {
 }
 
 /** Photographs of this job, with what is to be seen on them. */
-function Photographs() {
+export function Photographs() {
   const photos = useMarkedPhotos();
   const [marking, setMarking] = useState<string | null>(null);
   if (photos.length === 0) return null;
@@ -109,22 +109,19 @@ function Photographs() {
   );
 }
 
-/** What an earlier hand left, before anything inside is touched: in words, in photographs, and marked on them. */
+/** What an earlier hand left, before anything inside is touched: in words and in photographs. */
 export function AsFound() {
   const { state } = useJob();
   return (
-    <>
-      <FactCard
-        kind="open.as-found"
-        files
-        title="As found, before anything is touched"
-        recorded={state.facts.asFound}
-        defaults={{ found: [], note: '' }}
-      >
-        <openAsFound.Several name="found" label="Left by earlier hands" options={optionsOf(AS_FOUND)} />
-        <openAsFound.TextLine name="note" label="Note" />
-      </FactCard>
-      <Photographs />
-    </>
+    <FactCard
+      kind="open.as-found"
+      files
+      title="As found, before anything is touched"
+      recorded={state.facts.asFound}
+      defaults={{ found: [], note: '' }}
+    >
+      <openAsFound.Several name="found" label="Left by earlier hands" options={optionsOf(AS_FOUND)} />
+      <openAsFound.TextLine name="note" label="Note" />
+    </FactCard>
   );
 }

@@ -119,6 +119,7 @@ export function CaseBack() {
         protection: null,
         went: null,
       }}
+      beside={<openBack.Choice name="went" label="It opened" options={optionsOf(OPENED_HOW.slice(0, 3))} />}
     >
       {correcting && <openBack.ListChoice name="kind" label="Kind of back" options={optionsOf(BACK_KINDS)} />}
       <ToolFields correcting={correcting} />
@@ -127,7 +128,6 @@ export function CaseBack() {
         label="Between tool and back"
         options={optionsOf(PROTECTIONS.slice(0, 2))}
       />
-      <openBack.Choice name="went" label="It opened" options={optionsOf(OPENED_HOW.slice(0, 3))} />
     </FactCard>
   );
 }

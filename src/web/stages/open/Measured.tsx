@@ -1,5 +1,5 @@
 import { Box, Button, Paper, Stack, Typography } from '@mui/material';
-import { useEffect, useState } from 'react';
+import { useEffect } from 'react';
 import { useController, useFormContext, useWatch } from 'react-hook-form';
 import {
   BACK_KINDS,
@@ -285,7 +285,7 @@ function Fields() {
 }
 
 /** What is known without measuring, in a line: most watches are seen before, by the book or by this shop. */
-function KnownAlready({ onMeasure }: { readonly onMeasure: () => void }) {
+export function KnownAlready({ onMeasure }: { readonly onMeasure: () => void }) {
   const { earlier, state } = useJob();
   const { back } = useOpening();
   const [kind = '', ...measures] = measureWords(back);
@@ -308,22 +308,25 @@ function KnownAlready({ onMeasure }: { readonly onMeasure: () => void }) {
   );
 }
 
+/** Whether book or last visit tell enough of the back, so that nothing of it need be measured. */
+export function useBackIsKnown(): boolean {
+  const { state, draft } = useJob();
+  const { opener, kindKnown } = useOpening();
+  const enough = kindKnown && opener.verdict !== 'not yet known' && opener.verdict !== 'impossible';
+  return state.facts.measured === null && enough && !draft.back;
+}
+
 /** The back as it lies there: its kind and the few measures that matter for it. */
 export function Measured() {
   const job = useJob();
   const { facts, caseType } = job.state;
-  const { back, opener, kindKnown } = useOpening();
-  const [measuring, setMeasuring] = useState(false);
-  const recorded = facts.measured;
-  const enough = kindKnown && opener.verdict !== 'not yet known' && opener.verdict !== 'impossible';
-  if (recorded === null && enough && !measuring && !job.draft.back)
-    return <KnownAlready onMeasure={() => setMeasuring(true)} />;
+  const { back, kindKnown } = useOpening();
   return (
     <FactCard
       key={`${caseType?.id ?? ''} ${job.earlier?.history.measured ? 'seen' : ''}`}
       kind="open.measured"
       title="The back, measured"
-      recorded={recorded}
+      recorded={facts.measured}
       defaults={{
         ...NOTHING_MEASURED,
         // What was measured is what a hand measured here; what book or last visit have stands in the lamp.

@@ -1,14 +1,15 @@
 import type { Payloads } from '../../../core/logbook';
-import { Stack, Typography } from '@mui/material';
+import { Stack } from '@mui/material';
+import { useState } from 'react';
 import { fieldsOf } from '../../kit/fields';
-import { FactCard, RecordedBy } from '../../job/FactCard';
+import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
 import { FactList } from '../../job/FactList';
-import { OptionalFacts } from '../../kit/OptionalFacts';
-import { StageLayout } from '../../kit/StageLayout';
-import { AsFound } from './AsFound';
+import { OptionalFacts } from '../../job/OptionalFacts';
+import { BenchLayout } from '../../job/BenchLayout';
+import { AsFound, Photographs } from './AsFound';
 import { CaseBack } from './CaseBack';
-import { Measured } from './Measured';
+import { KnownAlready, Measured, useBackIsKnown } from './Measured';
 import { OpenLamp } from './OpenLamp';
 import { OrderOfWork } from './OrderOfWork';
 import { PartComesOff, Tray } from '../../job/Tray';
@@ -21,30 +22,40 @@ const openPrint = fieldsOf<Payloads['open.print']>();
 function Mat() {
   const { state, asks } = useJob();
   const { facts } = state;
+  const [measuring, setMeasuring] = useState(false);
+  const isKnown = useBackIsKnown() && !measuring;
+  const measured = facts.back !== null && facts.measured === null ? 'later' : isKnown ? 'known' : 'here';
   return (
     <>
-      {(facts.back === null || facts.measured !== null) && <Measured />}
-      <OrderOfWork />
+      {measured === 'here' && <Measured />}
       <CaseBack />
+      {measured === 'known' && <KnownAlready onMeasure={() => setMeasuring(true)} />}
+      <OrderOfWork />
       <Tray />
-      <PartComesOff />
-      <AsFound />
-      <FactCard
-        kind="open.technique"
-        title="For next time"
-        recorded={null}
-        defaults={{ note: '' }}
-        action="Note it"
-      >
-        {facts.techniques.map((technique) => (
-          <Typography key={technique.id}>
-            {technique.payload.note} · <RecordedBy entry={technique} />
-          </Typography>
-        ))}
-        <openTechnique.TextLine name="note" label="What to do the same, or not" />
-      </FactCard>
       <OptionalFacts
         facts={[
+          { title: 'A part comes off', shown: false, card: <PartComesOff /> },
+          {
+            title: 'As found, before anything is touched',
+            shown: facts.asFound !== null || asks('open.as-found'),
+            card: <AsFound />,
+          },
+          {
+            title: 'For next time',
+            shown: facts.techniques.length > 0,
+            card: (
+              <FactList
+                kind="open.technique"
+                title="For next time"
+                recorded={facts.techniques}
+                defaults={{ note: '' }}
+                action="Note it"
+                inline
+              >
+                <openTechnique.TextLine name="note" label="What to do the same, or not, next time" />
+              </FactList>
+            ),
+          },
           {
             title: 'Seals counted',
             shown: facts.seals !== null || asks('open.seals'),
@@ -96,7 +107,7 @@ function Mat() {
               </FactList>
             ),
           },
-          ...(facts.back !== null && facts.measured === null
+          ...(measured === 'later'
             ? [{ title: 'Measures of the back', shown: false, card: <Measured /> }]
             : []),
         ]}
@@ -106,5 +117,5 @@ function Mat() {
 }
 
 export default function OpenStage() {
-  return <StageLayout mat={<Mat />} lamp={<OpenLamp />} />;
+  return <BenchLayout mat={<Mat />} lamp={<OpenLamp />} below={<Photographs />} />;
 }

@@ -19,11 +19,11 @@ import { Caution, LampAnswer, Working } from '../../kit/Lamp';
 import { optionsOf, fieldsOf } from '../../kit/fields';
 import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
-import { OptionalFacts } from '../../kit/OptionalFacts';
+import { OptionalFacts } from '../../job/OptionalFacts';
 import { MarkedPhoto, useMarkedPhotos } from '../../job/photos';
 import { NativeSelect } from '../../kit/NativeSelect';
 import { Tray } from '../../job/Tray';
-import { StageLayout } from '../../kit/StageLayout';
+import { BenchLayout } from '../../job/BenchLayout';
 import { capital } from '../../../core/craft/judgement';
 import { useEffect } from 'react';
 
@@ -46,6 +46,10 @@ function GasketFields() {
   const lotId = sealGasket.useValue('lotId');
   const rings = ringOffers(job, book, lots, lotId);
   const state = sealGasket.useValue('state');
+  const reason = sealGasket.useValue('reason');
+  const advice = useAdvice();
+  const againstAdvice =
+    reason !== '' || (state !== null && (state === 'renewed') !== (advice.verdict === 'renew'));
   const form = useFormContext();
   useEffect(() => {
     // Only a new ring comes from a lot.
@@ -53,17 +57,6 @@ function GasketFields() {
   }, [state, form]);
   return (
     <>
-      <sealGasket.Several name="findings" label="Found on the ring" options={optionsOf(GASKET_FINDINGS)} />
-      <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
-        <sealGasket.MeasureField
-          name="ageYears"
-          label="Age of the ring"
-          quantity="years"
-          optional
-          helper="blank if nobody knows"
-        />
-        <sealGasket.Tick name="meetsWater" label="The watch will meet water" />
-      </Stack>
       <sealGasket.Choice
         name="state"
         label="What was done"
@@ -93,7 +86,8 @@ function GasketFields() {
         <sealGasket.ListChoice name="profile" label="Profile" options={optionsOf(GASKET_PROFILES)} />
       </Stack>
       <sealGasket.YesNo name="greased" label="Silicone grease" yes="A trace, surplus off" no="None" />
-      <sealGasket.TextLine name="reason" label="Why" />
+      <sealGasket.Several name="findings" label="Found on the ring" options={optionsOf(GASKET_FINDINGS)} />
+      {againstAdvice && <sealGasket.TextLine name="reason" label="Why, since the lamp advises otherwise" />}
     </>
   );
 }
@@ -197,6 +191,20 @@ function Mat() {
           lotId: null,
           reason: '',
         }}
+        beside={
+          <>
+            <Box sx={{ width: 190 }}>
+              <sealGasket.MeasureField
+                name="ageYears"
+                label="Age of the ring"
+                quantity="years"
+                optional
+                helper="blank if nobody knows"
+              />
+            </Box>
+            <sealGasket.Tick name="meetsWater" label="The watch will meet water" />
+          </>
+        }
         judge={(payload) => {
           const [against] = ringContradictions(payload);
           if (against !== undefined) return { path: 'state', reason: against };
@@ -207,7 +215,6 @@ function Mat() {
       >
         <GasketFields />
       </FactCard>
-      <BeforeAndNow />
       {facts.parts.size > 0 && <Tray />}
       {pairing.verdict !== 'not asked' && (
         <FactCard
@@ -358,5 +365,5 @@ function Lamp() {
 }
 
 export default function SealStage() {
-  return <StageLayout mat={<Mat />} lamp={<Lamp />} />;
+  return <BenchLayout mat={<Mat />} lamp={<Lamp />} below={<BeforeAndNow />} />;
 }

@@ -1,4 +1,4 @@
-import { Button, Stack, Typography } from '@mui/material';
+import { Box, Button, Stack, Typography } from '@mui/material';
 import { Link } from 'react-router';
 import { useController } from 'react-hook-form';
 import { provingRun } from '../../../core/advice/handback';
@@ -12,8 +12,8 @@ import { fieldsOf } from '../../kit/fields';
 import { CrownCard } from '../../job/CrownCard';
 import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
-import { OptionalFacts } from '../../kit/OptionalFacts';
-import { StageLayout } from '../../kit/StageLayout';
+import { OptionalFacts } from '../../job/OptionalFacts';
+import { BenchLayout } from '../../job/BenchLayout';
 
 const setFunctions = fieldsOf<Payloads['set.functions']>();
 const setRuns = fieldsOf<Payloads['set.runs']>();
@@ -61,16 +61,20 @@ function Mat() {
         title="Does it run?"
         recorded={facts.runs}
         defaults={{ runs: null, watchedSeconds: null }}
+        beside={
+          <Box sx={{ width: 300 }}>
+            <setRuns.MeasureField
+              name="watchedSeconds"
+              label="Watched for"
+              quantity="durationS"
+              helper={`${watchFor} s at least, for this movement`}
+            />
+          </Box>
+        }
       >
         <setRuns.YesNo name="runs" label="Seen" yes="It runs by its own step" no="It does not run" wanted />
-        <setRuns.MeasureField
-          name="watchedSeconds"
-          label="Watched for"
-          quantity="durationS"
-          helper={`${watchFor} s at least, for this movement`}
-        />
       </FactCard>
-      <FactCard kind="set.time" title="Time" recorded={facts.timeSet} defaults={{ set: null }}>
+      <FactCard kind="set.time" title="Time" inline recorded={facts.timeSet} defaults={{ set: null }}>
         <setTime.YesNo name="set" label="The time is" yes="Set to the signal" no="Not set" wanted />
       </FactCard>
       <FactCard
@@ -213,5 +217,5 @@ function Lamp() {
 }
 
 export default function SetStage() {
-  return <StageLayout mat={<Mat />} lamp={<Lamp />} />;
+  return <BenchLayout mat={<Mat />} lamp={<Lamp />} />;
 }

@@ -18,10 +18,11 @@ import { CaseFigure } from '../../figures/CaseFigure';
 import { optionsOf, fieldsOf } from '../../kit/fields';
 import { NativeSelect } from '../../kit/NativeSelect';
 import { CrownCard } from '../../job/CrownCard';
-import { FactCard, RecordedBy } from '../../job/FactCard';
+import { FactCard } from '../../job/FactCard';
+import { RecordedBy } from '../../job/RecordedBy';
 import { useJob } from '../../job/JobContext';
 import { OnTester } from './OnTester';
-import { StageLayout } from '../../kit/StageLayout';
+import { BenchLayout } from '../../job/BenchLayout';
 
 const testMade = fieldsOf<Payloads['test.made']>();
 
@@ -247,5 +248,5 @@ function Lamp() {
 }
 
 export default function TestStage() {
-  return <StageLayout mat={<Mat />} lamp={<Lamp />} />;
+  return <BenchLayout mat={<Mat />} lamp={<Lamp />} />;
 }

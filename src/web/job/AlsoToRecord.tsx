@@ -1,0 +1,51 @@
+import { Autocomplete, Box, TextField } from '@mui/material';
+import { useRef, useState } from 'react';
+import { KeyCap } from '../kit/KeyCap';
+import { useKey } from '../kit/keys/KeysProvider';
+import { useStanding } from './standing';
+
+const KEY = 'o';
+
+/** What else may be recorded in this stage, found by typing; its form opens with the first field in focus. */
+export function AlsoToRecord() {
+  const { offered } = useStanding();
+  const [typed, setTyped] = useState('');
+  const input = useRef<HTMLInputElement>(null);
+  useKey(KEY, 'Record something else of this stage', () => input.current?.focus());
+  if (offered.length === 0) return null;
+  return (
+    <Autocomplete
+      options={[...offered]}
+      value={null}
+      inputValue={typed}
+      openOnFocus
+      autoHighlight
+      blurOnSelect
+      getOptionLabel={({ title }) => title}
+      getOptionKey={({ title }) => title}
+      onInputChange={(_, text, reason) => setTyped(reason === 'input' ? text : '')}
+      onChange={(_, fact) => fact?.open()}
+      noOptionsText="Nothing of that name is recorded in this stage."
+      renderInput={(params) => (
+        <TextField
+          {...params}
+          inputRef={input}
+          label="Also to record, where it applies"
+          placeholder={offered.map(({ title }) => title).join(', ')}
+          slotProps={{
+            ...params.slotProps,
+            inputLabel: { shrink: true },
+            input: {
+              ...params.slotProps.input,
+              startAdornment: (
+                <Box component="span" sx={{ pl: 0.5, pr: 0.5 }}>
+                  <KeyCap>{KEY}</KeyCap>
+                </Box>
+              ),
+            },
+          }}
+        />
+      )}
+    />
+  );
+}
