@@ -143,7 +143,7 @@ test('two windows on one job see each other’s entries without asking', async (
     await from.getByRole('textbox', { name: label }).fill(value);
     await from.getByRole('textbox', { name: label }).press('Enter');
     // Sooner than anything is asked for again by the clock: the news came by itself.
-    await expect(to.getByRole('region', { name: label }).getByText(`${label}: ${value}`)).toBeVisible({
+    await expect(card(to, label).getByText(`${label}: ${value}`)).toBeVisible({
       timeout: 10_000,
     });
   }

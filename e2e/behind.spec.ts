@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { startServer } from '../src/testing/serverProcess';
-import { card, expect, goTo, jobId, openJob, recorded, sitDown, test } from './counter';
+import { alsoRecord, card, expect, goTo, jobId, openJob, recorded, sitDown, stands, test } from './counter';
 
 let folder: string;
 test.beforeEach(() => {
@@ -183,6 +183,7 @@ test('the stock: a lot is counted, spent cells are collected against a receipt, 
 
 test('photographs go with what was found; one of 60 MB is refused in words', async ({ bench: page }) => {
   await openJob(page, 'just-arrived', 'open');
+  await alsoRecord(page, 'As found, before anything is touched');
   const found = card(page, 'As found, before anything is touched');
   await found
     .getByLabel('Photo or file to keep')
@@ -195,8 +196,9 @@ test('photographs go with what was found; one of 60 MB is refused in words', asy
   await found.getByRole('checkbox', { name: 'Tool marks' }).check();
   await found.getByRole('button', { name: 'Record', exact: true }).click();
   await expect(found.getByText('As found: tool marks')).toBeVisible();
-  await expect(found.getByRole('img', { name: 'movement.png' })).toBeVisible();
+  await expect(found).toContainText('1 file');
   await page.reload();
+  await found.getByRole('button').click();
   await expect(found.getByRole('img', { name: 'movement.png' })).toBeVisible();
 });
 
@@ -240,11 +242,9 @@ test('a job goes to another counter as a file and arrives whole, once', async ({
       `Came from another counter, where it was ${tickets.of('to-close')}.`,
     );
     await there.getByRole('link', { name: /^2 Open, / }).click();
-    await expect(
-      there
-        .getByRole('region', { name: 'As found, before anything is touched' })
-        .getByRole('img', { name: 'leaked-cell.png' }),
-    ).toBeVisible();
+    const asFound = stands(there, 'As found, before anything is touched');
+    await asFound.getByRole('button').click();
+    await expect(asFound.getByRole('img', { name: 'leaked-cell.png' })).toBeVisible();
     await there.goto('/new');
     await chooser.setInputFiles(file('again.json', saved));
     await expect(there.getByRole('heading', { level: 1 })).toContainText('T0001-8');

@@ -211,6 +211,48 @@ test('what cannot be told yet says so, and names the cheapest test that separate
   await expectAccessible(page, 'a diagnosis');
 });
 
+test('the next test is answered where it is asked: a look by a key, a reading by its figure', async ({
+  bench: page,
+}) => {
+  const id = await takenIn(page, 'unmarked', { service: 'diagnose', complaint: [] });
+  await recorded(page, id, 'identify.movement', movementOf('orrelin-41-2', 'OR 41.2'));
+  await recorded(page, id, 'check.looked', {
+    crown: null,
+    shows: 'stands still',
+    watchedSeconds: 60,
+    atFitting: null,
+    freshCell: true,
+    resetUsed: null,
+    signs: null,
+  });
+  await goTo(page, `/jobs/${id}/check`);
+  const pulses = lampOf(page).getByRole('group', { name: /^Listen for motor pulses/ });
+  await expect(pulses.getByRole('button', { name: 'There are motor pulses' })).toBeVisible();
+  await page.keyboard.press('q');
+  await expect(stands(page, 'Motor pulses')).toContainText('through the closed watch');
+  await expect(pulses).toHaveCount(0);
+  // The next is a reading or a look: what is read has its form here and not on the mat.
+  const causes = lampOf(page).getByRole('list', { name: 'Causes by chance' });
+  await expect(causes).toContainText('For it: nothing moves');
+  await recorded(page, id, 'check.reading', {
+    measure: 'currentUA',
+    value: 1.1,
+    loadKOhm: null,
+    loadSeconds: null,
+  });
+  const gauge = lampOf(page).getByRole('img', { name: /^Current: 1\.1 µA; should lie between/ });
+  await expect(gauge).toBeVisible();
+  await openJob(page, 'draws-too-much', 'check');
+  const stopped = lampOf(page).getByRole('region', { name: 'Current, motor stopped' });
+  await stopped.getByRole('textbox', { name: 'Current, motor stopped' }).fill('3.4');
+  await expect(page.getByRole('textbox', { name: 'Current, motor stopped' })).toHaveCount(1);
+  await stopped.getByRole('button', { name: 'Record' }).click();
+  await expect(stands(page, 'Current, motor stopped')).toBeVisible();
+  await expect(
+    lampOf(page).getByRole('img', { name: /^Current: 4\.85 µA;.*earlier visits: 1\.6\d?, 2\.3/ }),
+  ).toBeVisible();
+});
+
 test('a leak goes on the drawing of its layout with photograph and currents, to watch page and slip', async ({
   bench: page,
 }) => {

@@ -301,7 +301,7 @@ export const stands = (page: Page, name: string): Locator =>
 /** Opens the form of a fact that is not asked of every job; finds it by its name, as a hand would. */
 export async function alsoRecord(page: Page, name: string): Promise<void> {
   await page.getByRole('combobox', { name: /^Also to record/ }).fill(name);
-  await page.getByRole('option', { name, exact: true }).click();
+  await page.getByRole('listbox').getByRole('option', { name, exact: true }).click();
 }
 
 /** Opens the line of a recorded fact and its form. */

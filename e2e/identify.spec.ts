@@ -6,7 +6,8 @@ const seen = (page: Page) => page.getByRole('region', { name: 'What is seen' });
 const candidates = (page: Page) => page.getByRole('region', { name: 'Candidates' });
 const counts = (page: Page) => page.getByRole('list', { name: 'What counts' });
 const movement = (page: Page) => page.getByRole('region', { name: 'Movement', exact: true });
-const field = (page: Page, name: string) => seen(page).getByRole('textbox', { name, exact: true });
+/** Among what is seen, or in the lamp where it is the next look. */
+const field = (page: Page, name: string) => page.getByRole('textbox', { name, exact: true });
 
 async function toIdentify(page: Page, reference: string): Promise<string> {
   const id = await takenIn(page, reference);
@@ -93,6 +94,26 @@ test('the maker’s sign is picked from drawings; two candidates stand side by s
   const table = candidates(page).getByRole('table', { name: 'What they differ in' });
   await expect(table.getByRole('row', { name: /^date none 3 a glance/ })).toBeVisible();
   await expect(table.getByRole('row', { name: /cell height/ })).toContainText('cell lifted');
+});
+
+test('the next look is answered where it is asked, with a key; what cannot be seen is not asked again', async ({
+  bench: page,
+}) => {
+  await openJob(page, 'worn-engraving', 'identify');
+  const jewels = lampOf(page).getByRole('group', { name: 'Jewels' });
+  await expect(jewels.getByRole('button', { name: '2 jewels' })).toBeVisible();
+  await jewels.getByRole('button', { name: 'Cannot see' }).click();
+  await expect(counts(page)).toContainText('jewels: cannot be seen');
+  await expect(jewels).toHaveCount(0);
+  await expect(lampOf(page).getByRole('group', { name: 'Date' })).toBeVisible();
+  await page.getByRole('button', { name: 'Count again: jewels' }).click();
+  await expect(jewels).toBeVisible();
+  await page.getByRole('heading', { level: 1 }).click();
+  await page.keyboard.press('w');
+  await expect(counts(page)).toContainText('jewels 1');
+  await expect(lampOf(page)).toContainText('PL 6180, over 99 %');
+  await page.keyboard.press('z');
+  await expect(movement(page)).toContainText('PL 6180');
 });
 
 test('revisions are told apart by what differs, and the cell follows', async ({ bench: page }) => {

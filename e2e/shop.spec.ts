@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { startServer, type ServerProcess } from '../src/testing/serverProcess';
-import { card, expect, expectAccessible, openJob, test } from './counter';
+import { alsoRecord, card, expect, expectAccessible, openJob, stands, test } from './counter';
 
 test.describe('a brand-new shop', () => {
   let dataDir: string;
@@ -183,10 +183,11 @@ test('a watch that comes back is known again: what worked last time comes first,
   const lamp = page.getByRole('complementary', { name: 'Lamp' });
   await expect(lamp).toContainText('Opened last, 17 Mar 2026');
   await expect(lamp).toContainText('the tool went in at 6.5 o’clock');
+  await alsoRecord(page, 'For next time');
   const note = card(page, 'For next time');
   await note.getByLabel('What to do the same, or not').fill('the lip is worn: broad knife');
   await note.getByRole('button', { name: 'Note it' }).click();
-  await expect(note.getByText('the lip is worn: broad knife')).toBeVisible();
+  await expect(stands(page, 'For next time 1')).toContainText('the lip is worn: broad knife');
   await page.keyboard.press('Escape');
   await page.getByRole('heading', { level: 1 }).click();
   await page.keyboard.press('4');

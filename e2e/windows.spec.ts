@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { card, expect, jobId, recorded, sitDown, test } from './counter';
+import { card, expect, jobId, recorded, sitDown, stands, test } from './counter';
 import { readingOf } from '../src/testing/fixtures';
 
 const MANY = 10;
@@ -27,9 +27,7 @@ test('ten windows of one browser all load, share one live stream, and each shows
   const [first, second] = windows as [Page, Page];
   await recorded(first, jobId('worn-engraving'), 'check.reading', readingOf('restVoltageV', 1.31));
   for (const each of windows)
-    await expect(
-      each.getByRole('region', { name: 'Rest voltage' }).getByText('Rest voltage: 1.31 V'),
-    ).toBeVisible();
+    await expect(stands(each, 'Rest voltage').getByText('Rest voltage: 1.31 V')).toBeVisible();
 
   // The window that opened the stream goes; the others hear on.
   await first.close();

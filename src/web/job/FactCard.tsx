@@ -165,7 +165,12 @@ function FactForm<K extends EntryKind>({
         <Stack
           direction="row"
           spacing={1}
-          sx={{ alignItems: 'start', flexWrap: inline ? 'nowrap' : 'wrap', columnGap: 2 }}
+          sx={{
+            alignItems: 'start',
+            flexWrap: inline ? 'nowrap' : 'wrap',
+            columnGap: 2,
+            '& > .MuiFormControl-root:not(.MuiTextField-root)': { flex: '1 1 370px' },
+          }}
         >
           {beside}
           <Button

@@ -23,18 +23,24 @@ import { NativeSelect } from '../kit/NativeSelect';
 
 const openPart = fieldsOf<Payloads['open.part']>();
 
-const OUTCOMES = ['back in place', 'replaced', 'lost'] as const;
+export const OUTCOMES = ['back in place', 'replaced', 'lost'] as const;
 
-function PartLine({ part }: { readonly part: PartOff }) {
-  const { record, resource } = useJob();
-  const { off, settled } = part;
-  const words = partInWords(off.payload);
-  const settle = (outcome: (typeof OUTCOMES)[number]): void =>
+/** Records what became of a part. */
+export function useSettle(): (part: PartOff, outcome: (typeof OUTCOMES)[number]) => void {
+  const { record } = useJob();
+  return ({ off, settled }, outcome) =>
     void record(
       'open.part-settled',
       { partEntryId: off.id, outcome, note: '' },
       { supersedes: settled ? [settled.id] : [] },
     );
+}
+
+function PartLine({ part }: { readonly part: PartOff }) {
+  const { resource } = useJob();
+  const settle = useSettle();
+  const { off, settled } = part;
+  const words = partInWords(off.payload);
   const missing = settled?.payload.outcome === 'lost';
   const [correcting, setCorrecting] = useState(false);
   return (
@@ -84,7 +90,7 @@ function PartLine({ part }: { readonly part: PartOff }) {
             key={outcome}
             size="small"
             variant="outlined"
-            onClick={() => settle(outcome)}
+            onClick={() => settle(part, outcome)}
             aria-label={`${words}: ${outcome}`}
           >
             {outcome}

@@ -28,7 +28,7 @@ const ONE_ROW = {
   alignItems: { sm: 'center' },
   columnGap: 2,
   '& > .MuiFormLabel-root': { flex: { sm: '0 0 130px' }, lineHeight: 1.25 },
-  '& > .MuiFormGroup-root': { flex: { sm: '1 1 260px' } },
+  '& > .MuiFormGroup-root': { flex: { sm: '1 1 200px' } },
 } as const;
 
 interface FieldProps {
@@ -291,11 +291,30 @@ interface SeveralProps extends FieldProps {
 
 /** Any of a few. */
 export function Several({ name, label, options, wanted = false }: SeveralProps) {
-  const labelId = useId();
   const { field, fieldState } = useController({ name });
-  const picked = (field.value as readonly (string | number)[] | undefined) ?? [];
   return (
-    <FormControl role="group" aria-labelledby={labelId} error={fieldState.error !== undefined} sx={ONE_ROW}>
+    <SeveralOf
+      label={label}
+      options={options}
+      picked={(field.value as readonly (string | number)[] | undefined) ?? []}
+      onPick={field.onChange}
+      error={fieldState.error?.message}
+      wanted={wanted}
+    />
+  );
+}
+
+interface SeveralOfProps extends Omit<SeveralProps, 'name'> {
+  readonly picked: readonly (string | number)[];
+  readonly onPick: (picked: readonly (string | number)[]) => void;
+  readonly error?: string | undefined;
+}
+
+/** Any of a few, where no form stands. */
+export function SeveralOf({ label, options, picked, onPick, error, wanted = false }: SeveralOfProps) {
+  const labelId = useId();
+  return (
+    <FormControl role="group" aria-labelledby={labelId} error={error !== undefined} sx={ONE_ROW}>
       <FormLabel id={labelId}>{label}</FormLabel>
       <FormGroup row>
         {options.map((option, index) => (
@@ -306,9 +325,7 @@ export function Several({ name, label, options, wanted = false }: SeveralProps) 
               <Checkbox
                 checked={picked.includes(option.value)}
                 onChange={(_, on) =>
-                  field.onChange(
-                    on ? [...picked, option.value] : picked.filter((each) => each !== option.value),
-                  )
+                  onPick(on ? [...picked, option.value] : picked.filter((each) => each !== option.value))
                 }
                 slotProps={{
                   input: {
@@ -320,7 +337,7 @@ export function Several({ name, label, options, wanted = false }: SeveralProps) 
           />
         ))}
       </FormGroup>
-      {fieldState.error && <FormHelperText>{fieldState.error.message}</FormHelperText>}
+      {error !== undefined && <FormHelperText>{error}</FormHelperText>}
     </FormControl>
   );
 }

@@ -1,5 +1,5 @@
 import { Box, Button, LinearProgress, Paper, Stack, Typography } from '@mui/material';
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { type FieldValues, FormProvider, useForm } from 'react-hook-form';
 import { Link } from 'react-router';
 import { mutate } from 'swr';
@@ -22,10 +22,11 @@ import { useShop } from '../api/resources';
 import { Fold } from '../kit/Fold';
 import { formResolver } from '../kit/formResolver';
 import { LampAnswer } from '../kit/Lamp';
-import { TraceFigure } from '../figures/TraceFigure';
 import { Choice, ListChoice, MeasureField, optionsOf } from '../kit/fields';
 import { FileThumb } from '../job/files';
 import { StageLayout } from '../kit/StageLayout';
+
+const TraceFigure = lazy(() => import('../figures/TraceFigure'));
 
 type Setting =
   | {
@@ -109,7 +110,11 @@ function Said({ said }: { readonly said: readonly DeviceSays[] }) {
   const fault = faultWords(last);
   return (
     <Box role="status" sx={{ mt: 1 }}>
-      {samples.length > 0 && <TraceFigure samples={samples} seconds={60} />}
+      {samples.length > 0 && (
+        <Suspense>
+          <TraceFigure samples={samples} seconds={60} />
+        </Suspense>
+      )}
       {fault && <Typography sx={{ fontWeight: 700 }}>■ {fault}</Typography>}
       {last.says === 'figure' && (
         <Typography variant="mark" component="p">

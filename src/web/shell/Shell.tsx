@@ -9,7 +9,7 @@ import {
   Typography,
   useMediaQuery,
 } from '@mui/material';
-import { type ReactNode, Suspense, useState } from 'react';
+import { type ReactNode, Suspense, useEffect, useState } from 'react';
 import { Link, useLocation } from 'react-router';
 import { useBench } from '../api/bench';
 import { useShop } from '../api/resources';
@@ -24,19 +24,37 @@ import { WhoIsHere } from './WhoIsHere';
 
 const RACK_PX = { md: 224, lg: 262 } as const;
 
+/** Entries are on record within a moment as a rule: what takes no longer moves nothing on the screen. */
+const MOMENT_MS = 700;
+
 /** A quiet line on what is not on record yet. */
 function SavingLine() {
   const { entries, away, awaySays, onlyInMemory } = useWaiting();
   const waiting = entries.filter((entry) => entry.refused === null).length;
-  if (!away && waiting === 0 && !onlyInMemory) return null;
   const words = [
     away ? (awaySays ?? 'The server is away.') : '',
     waiting > 0 ? `${waiting} ${waiting === 1 ? 'entry waits' : 'entries wait'} here to be saved.` : '',
     onlyInMemory ? 'This browser does not keep them: do not reload.' : '',
-  ];
+  ]
+    .filter(Boolean)
+    .join(' ');
+  if (away || onlyInMemory) return <QuietLine words={words} />;
+  return waiting > 0 ? <AfterAMoment words={words} /> : null;
+}
+
+function AfterAMoment({ words }: { readonly words: string }) {
+  const [passed, setPassed] = useState(false);
+  useEffect(() => {
+    const timer = setTimeout(() => setPassed(true), MOMENT_MS);
+    return () => clearTimeout(timer);
+  }, []);
+  return passed ? <QuietLine words={words} /> : null;
+}
+
+function QuietLine({ words }: { readonly words: string }) {
   return (
     <Box role="status" sx={{ bgcolor: colours.soot, color: colours.tallow, px: 2, py: 0.5 }}>
-      <Typography variant="body2">{words.filter(Boolean).join(' ')}</Typography>
+      <Typography variant="body2">{words}</Typography>
     </Box>
   );
 }

@@ -11,7 +11,9 @@ describe('the question a job asks', () => {
     job.add('open.as-found', { found: ['residue'], note: '' });
     const found = diagnoseJob(job.state(), book, DEFAULT_POLICY);
     expect(found.causes).toEqual(['electrolyte or damp on the circuit']);
-    expect(found.ranked[0]?.evidence.map((each) => each.words)).toContain('current far over the limit');
+    expect(found.ranked[0]?.evidence.map((each) => each.words)).toContain(
+      'the current is far over the limit',
+    );
   });
 });
 

@@ -17,6 +17,7 @@ import {
   SIGNS_OF_FAULT,
   type Told,
 } from '../../craft/health';
+import { OBSERVED_BY } from './observed';
 import { judgeJobReadings, typicalCurrentUA } from './readingsOfJob';
 const SEEN_AS: Readonly<Record<Shows, string>> = {
   'runs as it should': 'runs',
@@ -69,16 +70,6 @@ const READ_AS: Readonly<
   lowestRunningV: { good: 'good', 'runs too late': 'late' },
   rateSPerDay: { good: 'good', off: 'off' },
 };
-const OBSERVED_BY: Readonly<Partial<Record<Measure, Observable>>> = {
-  restVoltageV: 'rest',
-  loadedVoltageV: 'load',
-  currentUA: 'current',
-  stoppedCurrentUA: 'stopped',
-  coilKOhm: 'coil',
-  lowestRunningV: 'lowest',
-  rateSPerDay: 'rate',
-};
-
 /** Of two cells the graver reading speaks for the watch: what ails one of them ails it. */
 const GRAVER: readonly ReadingVerdict['verdict'][] = [
   'good',
@@ -96,8 +87,8 @@ const GRAVER: readonly ReadingVerdict['verdict'][] = [
 function addReadings(outcomes: Outcomes, verdicts: readonly ReadingVerdict[], typicalUA: number): void {
   const gravestLast = [...verdicts].sort((a, b) => GRAVER.indexOf(a.verdict) - GRAVER.indexOf(b.verdict));
   for (const verdict of gravestLast) {
+    if (verdict.verdict === 'not judged') continue;
     const observable = OBSERVED_BY[verdict.measure];
-    if (observable === undefined || verdict.verdict === 'not judged') continue;
     const outcome =
       verdict.measure === 'currentUA'
         ? currentOutcome(verdict, typicalUA)

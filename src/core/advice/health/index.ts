@@ -9,3 +9,4 @@ export {
   pulsesComeFirst,
   readingOfMovement,
 } from './readingsOfJob';
+export { isLoupeTest, loupeRecord, measureOfTest, testAnswers, type TestRecord } from './testAnswer';

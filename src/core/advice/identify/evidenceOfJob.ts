@@ -5,8 +5,10 @@ import { type Look, LOOK_NAMES, type Seen } from '../../craft/identify';
 /** One piece of evidence of a job, and where it comes from. */
 export interface JobEvidence {
   readonly look: Look;
-  /** Null: left out by hand. */
+  /** Null: it does not count, for the reason `without`. */
   readonly seen: Seen | null;
+  /** Another stage recorded it and a hand left it out, or nobody can see it. */
+  readonly without: 'left out' | 'cannot be seen' | null;
   /** What another stage recorded, or what was recorded for this. */
   readonly from: 'here' | 'arrival' | 'the engraving' | 'the cell found' | 'the print inside';
   /** The entry that holds it, where it is of this stage. */
@@ -24,6 +26,7 @@ function derived(state: JobState, book: Book): JobEvidence[] {
   ) => ({
     look,
     seen: { look, value, withinMm: 0 },
+    without: null,
     from,
     entryId,
   });
@@ -52,6 +55,7 @@ function derived(state: JobState, book: Book): JobEvidence[] {
  * stages recorded (case, cell found, print inside), unless it was left out by hand.
  */
 export function evidenceOfJob(state: JobState, book: Book): readonly JobEvidence[] {
+  const elsewhere = new Map(derived(state, book).map((each) => [each.look, each]));
   const own = new Map(
     [...state.facts.evidence.values()].map(({ id, payload }): [Look, JobEvidence] => [
       payload.look,
@@ -61,12 +65,12 @@ export function evidenceOfJob(state: JobState, book: Book): readonly JobEvidence
           payload.value === null
             ? null
             : { look: payload.look, value: payload.value, withinMm: payload.withinMm },
+        without: payload.value !== null ? null : elsewhere.has(payload.look) ? 'left out' : 'cannot be seen',
         from: 'here',
         entryId: id,
       },
     ]),
   );
-  const elsewhere = new Map(derived(state, book).map((each) => [each.look, each]));
   return LOOK_NAMES.flatMap((look) => own.get(look) ?? elsewhere.get(look) ?? []);
 }
 

@@ -1,2 +1,2 @@
 export { trendsOfWatch, type VisitTrend } from './trends';
-export { watchHistory, type WatchHistory, type WatchVisit } from './watchHistory';
+export { earlierReadings, watchHistory, type WatchHistory, type WatchVisit } from './watchHistory';

@@ -1,4 +1,5 @@
 import type { MeasuredBack, View } from '../../craft/cases';
+import type { Measure } from '../../craft/health';
 import { type JobState, leakWords, readingsOf, settingOf } from '../../logbook';
 
 /** One visit of a watch: its job, folded. */
@@ -48,6 +49,12 @@ export interface WatchHistory {
   /** Of a watch with several cells each with the one it was read at; null: of the watch. */
   readonly currents: readonly (Dated & { readonly valueUA: number; readonly well: string | null })[];
   readonly rates: readonly (Dated & { readonly sPerDay: number })[];
+  /** Every reading, in its own unit. */
+  readonly readings: readonly (Dated & {
+    readonly measure: Measure;
+    readonly value: number;
+    readonly well: string | null;
+  })[];
   readonly tests: readonly (Dated & {
     readonly method: string;
     readonly pressureBar: number | null;
@@ -160,6 +167,15 @@ export function watchHistory(visits: readonly WatchVisit[]): WatchHistory {
         well,
       })),
     ),
+    readings: collect((visit) =>
+      [...visit.state.facts.readings.values()].map(({ occurredAt, payload, well }) => ({
+        atUtc: occurredAt,
+        ticket: visit.ticket,
+        measure: payload.measure,
+        value: payload.value,
+        well,
+      })),
+    ),
     rates: collect((visit) => {
       const rate = visit.state.facts.readings.get('rateSPerDay');
       return rate ? [{ atUtc: rate.occurredAt, ticket: visit.ticket, sPerDay: rate.payload.value }] : [];
@@ -172,4 +188,16 @@ export function watchHistory(visits: readonly WatchVisit[]): WatchHistory {
       })),
     ),
   };
+}
+
+/** What earlier visits read of a measure at a well, the oldest first; a visit with one cell names none. */
+export function earlierReadings(
+  { readings }: Pick<WatchHistory, 'readings'>,
+  measure: Measure,
+  well: string | null,
+): readonly number[] {
+  return readings
+    .filter((each) => each.measure === measure && (each.well === null || well === null || each.well === well))
+    .toSorted((a, b) => (a.atUtc < b.atUtc ? -1 : 1))
+    .map(({ value }) => value);
 }

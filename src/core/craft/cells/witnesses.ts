@@ -57,6 +57,8 @@ export type WitnessVerdict = Judged<
   readonly said: readonly WitnessSaid[];
   /** How to tell who erred; empty where nobody did. */
   readonly howToTell: readonly string[];
+  /** Whether a measure of the well would tell, which nobody took yet. */
+  readonly asksForWell: boolean;
 };
 
 /**
@@ -116,6 +118,7 @@ export function weighWitnesses(question: WitnessQuestion, table: CellTable): Wit
     probability: 0,
     said: claims.map(({ kind, says }) => ({ kind, says, agrees: true })),
     howToTell: [],
+    asksForWell: false,
     reasons: [reason],
     working: [],
   });
@@ -176,10 +179,12 @@ export function weighWitnesses(question: WitnessQuestion, table: CellTable): Wit
       probability,
       said,
       howToTell: [],
+      asksForWell: false,
       reasons: [`${listed(said.map(({ kind }) => kind))} agree on ${code}.`],
       working,
     };
   const howToTell = waysToTell(top, against, question);
+  const asksForWell = rivalOf(against, question) !== null && !well;
   if (!settled)
     return {
       verdict: 'cannot tell',
@@ -187,6 +192,7 @@ export function weighWitnesses(question: WitnessQuestion, table: CellTable): Wit
       probability,
       said,
       howToTell,
+      asksForWell,
       reasons: [
         `${said.map(({ kind, says }) => `the ${kind} says ${says}`).join(', ')}: neither is likelier enough (${percent(probability)}).`,
       ],
@@ -198,6 +204,7 @@ export function weighWitnesses(question: WitnessQuestion, table: CellTable): Wit
     probability,
     said,
     howToTell,
+    asksForWell,
     reasons: against.map(({ kind, says }) => erredBecause(kind, says, code, top.cell, question)),
     working,
   };
@@ -233,14 +240,20 @@ function erredBecause(
   }
 }
 
+/** The size that speaks against what they say together, which the well would tell from it. */
+function rivalOf(against: readonly WitnessSaid[], { found, book }: WitnessQuestion): Size | null {
+  const other = against.some(({ kind }) => kind === 'cell found') && found ? sized(found) : null;
+  return other ?? (against.some(({ kind }) => kind === 'book') ? book : null);
+}
+
 function waysToTell(
   top: { readonly cell: CellType; readonly size: Size },
   against: readonly WitnessSaid[],
-  { found, well, book }: WitnessQuestion,
+  question: WitnessQuestion,
 ): string[] {
   const ways: string[] = [];
-  const other = against.some(({ kind }) => kind === 'cell found') && found ? sized(found) : null;
-  const rival = other ?? (against.some(({ kind }) => kind === 'book') ? book : null);
+  const { well } = question;
+  const rival = rivalOf(against, question);
   if (rival && !well) {
     const byHeight = Math.abs(rival.heightMm - top.size.heightMm) > 0.1;
     ways.push(

@@ -11,6 +11,7 @@ import {
   REMEDIES,
   type Remedy,
   shareOf,
+  type SignOfFault,
   SIGNS_OF_FAULT,
   SOUND,
   TESTS,
@@ -58,7 +59,16 @@ export interface NextTest {
   readonly effort: number;
   readonly between: readonly [string, string];
   /** What each outcome would speak for. */
-  readonly outcomes: readonly { readonly shows: string; readonly speaksFor: string }[];
+  readonly outcomes: readonly TestOutcome[];
+  /** How long it must be watched before it can be said to stand still, s. */
+  readonly watchS: number;
+}
+
+export interface TestOutcome {
+  readonly observable: Observable;
+  readonly outcome: string;
+  readonly shows: string;
+  readonly speaksFor: string;
 }
 
 export interface PricedRemedy extends Remedy {
@@ -95,6 +105,10 @@ const BARELY = 0.1;
 const LONGER_THAN_A_STEP = 1.2;
 /** Where no step is known a minute hand must have been given a full minute, s. */
 const UNKNOWN_STEP_S = 60;
+
+function longEnough({ stepIntervalS }: FaultQuestion): number {
+  return stepIntervalS === null ? UNKNOWN_STEP_S : stepIntervalS * LONGER_THAN_A_STEP;
+}
 
 interface Hypothesis {
   readonly faults: readonly Fault[];
@@ -155,26 +169,51 @@ function likelihood(
   return (1 - either) * left;
 }
 
+/** What was seen, as a plain sentence without its stop. */
 function words(observable: Observable, outcome: string): string {
   const named: Readonly<Partial<Record<Observable, string>>> = {
-    crown: `crown ${outcome}`,
-    shows: outcome === 'dead' ? 'nothing moves' : outcome === 'runs' ? 'it runs' : `it shows: ${outcome}`,
-    pulses: outcome === 'there' ? 'motor pulses' : 'no motor pulses',
-    atFitting: `${outcome} as a cell goes in`,
-    rest: `rest voltage ${outcome}`,
-    load: outcome === 'sags' ? 'sags under load' : 'holds under load',
-    current: outcome === 'nothing' ? 'no current at all' : `current ${outcome}`,
-    stopped: `current with the motor stopped ${outcome}`,
-    coil: `coil ${outcome}`,
-    lowest: outcome === 'late' ? 'stops at too high a voltage' : 'runs down as far as it should',
-    rate: `rate ${outcome}`,
-    reset: `reset ${outcome}`,
-    'after a charge': `${outcome} after a charge`,
+    crown: `the crown is ${outcome}`,
+    shows: SHOWS_IT[outcome] ?? outcome,
+    pulses: outcome === 'there' ? 'there are motor pulses' : 'there are no motor pulses',
+    atFitting: `the ${outcome} as a cell goes in`,
+    rest: `the rest voltage is ${outcome}`,
+    load: `the cell ${outcome} under load`,
+    current: outcome === 'nothing' ? 'no current flows at all' : `the current is ${flows(outcome)}`,
+    stopped: `the current with the motor stopped is ${outcome === 'over' ? 'over its limit' : flows(outcome)}`,
+    coil: outcome === 'shorted' ? 'turns of the coil are shorted' : `the coil is ${outcome}`,
+    lowest: outcome === 'late' ? 'it stops at too high a voltage' : 'it runs down as far as it should',
+    rate: `its rate is ${outcome}`,
+    reset: `the reset contact was ${outcome}`,
+    'after a charge': `after a charge it ${AFTER_A_CHARGE[outcome] ?? outcome}`,
   };
   if (TOLD.some((told) => told === observable))
-    return outcome === 'there' ? `the owner says: ${observable}` : `not told: ${observable}`;
-  return named[observable] ?? (outcome === 'there' ? observable : `no ${observable}`);
+    return outcome === 'there' ? `the owner says: ${observable}` : `the owner does not say: ${observable}`;
+  const [there, absent] = SIGN_WORDS[observable as SignOfFault] ?? [observable, `no ${observable}`];
+  return named[observable] ?? (outcome === 'there' ? there : absent);
 }
+
+/** Each sign as it is seen, and as it is not. */
+const SIGN_WORDS: Readonly<Record<SignOfFault, readonly [there: string, absent: string]>> = {
+  'crust or bloom': ['there is crust or bloom', 'there is no crust or bloom'],
+  'damp or rust': ['there is damp or rust', 'there is no damp or rust'],
+  'fluff at the rotor': ['there is fluff at the rotor', 'there is no fluff at the rotor'],
+  'loose screw': ['a screw is loose', 'no screw is loose'],
+  'insulator missing': ['the insulator is missing', 'the insulator is in its place'],
+  'contact bent': ['a contact is bent', 'no contact is bent'],
+  'contact oxidised': ['a contact is oxidised', 'no contact is oxidised'],
+  'cell inverted': ['the cell lies inverted', 'the cell lies the right way up'],
+  'arm touching the rotor': ['an arm touches the rotor', 'no arm touches the rotor'],
+};
+
+const SHOWS_IT: Readonly<Record<string, string>> = {
+  dead: 'nothing moves',
+  runs: 'it runs',
+  'in twos or fours': 'it steps in twos or fours',
+  scrambled: 'the display is scrambled',
+};
+const AFTER_A_CHARGE: Readonly<Record<string, string>> = { 'low-supply steps': 'steps as on low supply' };
+
+const flows = (outcome: string): string => (outcome === 'as it should' ? 'as it should be' : outcome);
 
 function hypothesesOf(question: FaultQuestion): Hypothesis[] {
   const odds = FAULTS.map((fault) => ({ fault, odds: oddsOf(fault, question) })).filter(
@@ -204,7 +243,7 @@ const SHOWS_IT_WELL: readonly Observable[] = ['shows', 'current', 'pulses'];
  */
 export function diagnose(question: FaultQuestion): Diagnosis {
   const { stepIntervalS, watchedSeconds } = question;
-  const longEnoughS = stepIntervalS === null ? UNKNOWN_STEP_S : stepIntervalS * LONGER_THAN_A_STEP;
+  const longEnoughS = longEnough(question);
   const tooShort =
     question.observed.get('shows') === 'dead' &&
     question.hasHands &&
@@ -402,10 +441,19 @@ function separating(
         likelihood(second.faults, each, outcome, question),
       ];
       const tells = Math.max(p, q) >= 0.15 && (p > 2 * q || q > 2 * p);
-      return tells ? [{ shows: words(each, outcome), speaksFor: p > q ? a : b }] : [];
+      return tells
+        ? [{ observable: each, outcome, shows: words(each, outcome), speaksFor: p > q ? a : b }]
+        : [];
     }),
   );
-  return { observable: best.observable, words: best.words, effort: best.effort, between: [a, b], outcomes };
+  return {
+    observable: best.observable,
+    words: best.words,
+    effort: best.effort,
+    between: [a, b],
+    outcomes,
+    watchS: Math.ceil(longEnough(question)),
+  };
 }
 
 /** How differently one thing comes out of two explanations: total variation, 0 to 1. */

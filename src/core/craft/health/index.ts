@@ -1,14 +1,25 @@
-export { diagnose, type Diagnosis, type FaultQuestion, type PricedRemedy } from './diagnose';
+export {
+  diagnose,
+  type Diagnosis,
+  type FaultChance,
+  type FaultQuestion,
+  type NextTest,
+  type PricedRemedy,
+  type TestOutcome,
+} from './diagnose';
 export {
   FAULTS,
   type Told,
   NEXT_STEPS,
   type Observable,
+  OUTCOMES,
   SHOWS,
   type Shows,
   type SignOfFault,
   SIGNS_OF_FAULT,
+  TESTS,
 } from './faults';
+export { type Gauge, gaugeOf } from './gauge';
 export { figuresFor, type MovementFigures } from './figures';
 export {
   judgeCoil,

@@ -166,3 +166,22 @@ function saidValue(look: Look, value: string | number): string {
     ? clockWords(Number(value), from)
     : String(value);
 }
+
+/** Looks that count something, by what one of it is called. */
+const COUNTED: Readonly<Partial<Record<Look, string>>> = {
+  jewels: 'jewel',
+  coils: 'coil',
+  counters: 'counter',
+};
+
+/** What one looks answers that sees it: `2 jewels`, `no date`, `date 3 o’clock, seen from the dial`. */
+export function answerWords(look: Look, value: string): string {
+  const one = COUNTED[look];
+  if (one !== undefined) return `${value === '0' ? 'no' : value} ${one}${value === '1' ? '' : 's'}`;
+  const { words } = LOOKS[look];
+  if (value === 'none' || value === 'no') return `no ${words}`;
+  if (look === 'display') return words;
+  if (look === 'shape' || look === 'heldBy' || look === 'sign') return value;
+  if (look === 'step') return value === 'sweeps' || value === 'no hands' ? value : `every ${value}`;
+  return seenWords({ look, value, withinMm: 0 });
+}

@@ -2,11 +2,13 @@ import { figure, type Judged, type WorkingLine } from '../judgement';
 import { calibreWords } from '../movements';
 import type { Column, Hypotheses, MeasureColumn } from './hypotheses';
 import type { Belief } from './identification';
-import { type Look, LOOK_NAMES, LOOKS, type Effort, EFFORT } from './looks';
+import { answerWords, type Look, LOOK_NAMES, LOOKS, type Effort, EFFORT } from './looks';
 
 /** What one outcome of a look would mean. */
 export interface Outcome {
   readonly shows: string;
+  /** What is recorded of the look when it comes out so; null where a figure or a text is read. */
+  readonly value: string | null;
   readonly probability: number;
   /** The likeliest movement then, or *not in the book*. */
   readonly then: string;
@@ -75,6 +77,7 @@ interface Grouped {
   readonly elsewhere: number;
   readonly ring: boolean;
   readonly shows: (outcome: number) => string;
+  readonly value: (outcome: number) => string | null;
 }
 
 const log2 = (x: number): number => (x > 0 ? Math.log2(x) : 0);
@@ -130,7 +133,8 @@ function groupMeasure(belief: Belief, column: MeasureColumn, look: Look): Groupe
     near: NEAR_TENTHS.map((share) => share * (1 - slip)),
     elsewhere: slip / size,
     ring: false,
-    shows: (bin) => `about ${figure(bin * BIN_MM, 1)} mm`,
+    shows: (bin) => `${spec.words} about ${figure(bin * BIN_MM, 1)} mm`,
+    value: () => null,
   };
 }
 
@@ -147,7 +151,8 @@ function groupPick(belief: Belief, column: Exclude<Column, MeasureColumn>, look:
     near: [1 - misread - 2 * neighbour - elsewhere, ...(neighbour > 0 ? [neighbour] : [])],
     elsewhere,
     ring: neighbour > 0,
-    shows: (value) => column.values[value] ?? '',
+    shows: (value) => answerWords(look, column.values[value] ?? ''),
+    value: (value) => column.values[value] ?? null,
   };
 }
 
@@ -164,6 +169,7 @@ function groupCodes(belief: Belief, { calibre, calibreCodes }: Hypotheses): Grou
     elsewhere: 0.03 / size,
     ring: false,
     shows: (outcome) => calibreCodes[outcome] ?? 'another code',
+    value: () => null,
   };
 }
 
@@ -244,6 +250,7 @@ function outcomeOf(belief: Belief, grouped: Grouped, outcome: number, weight: nu
   const hypothesis = belief.hypotheses.all[then];
   return {
     shows: grouped.shows(outcome),
+    value: grouped.value(outcome),
     probability: weight,
     then: strange > most || !hypothesis ? NOT_IN_BOOK : calibreWords(hypothesis.code, hypothesis.revision),
     thenProbability: Math.max(strange, most) / weight,
@@ -367,5 +374,9 @@ function groupRevisions(belief: Belief, indices: readonly number[]): Grouped {
     elsewhere,
     ring: false,
     shows: (outcome) => `revision ${belief.hypotheses.all[indices[outcome] as number]?.revision ?? ''}`,
+    value: (outcome) => {
+      const shown = belief.hypotheses.all[indices[outcome] as number];
+      return shown === undefined || shown.revision === null ? null : `${shown.calibreId}|${shown.revision}`;
+    },
   };
 }

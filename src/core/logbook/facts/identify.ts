@@ -51,7 +51,9 @@ export const identifyKinds: FactKinds<IdentifyPayloads, IdentifyFacts> = {
   },
   'identify.evidence': {
     words: ({ look, value, withinMm }) =>
-      value === null ? `not counted: ${LOOKS[look].words}` : `seen: ${seenWords({ look, value, withinMm })}`,
+      value === null
+        ? `not counted, or not to be seen: ${LOOKS[look].words}`
+        : `seen: ${seenWords({ look, value, withinMm })}`,
     afterSigning: 'keeps',
     fold: (facts, entry) => void facts.evidence.set(entry.payload.look, entry),
   },

@@ -1,6 +1,6 @@
 import { Stack, Typography } from '@mui/material';
 import { Fragment } from 'react';
-import { accumulatorInQuestion } from '../../../core/advice/cell';
+import { accumulatorInQuestion, witnessesOf } from '../../../core/advice/cell';
 import { supplyOf } from '../../../core/advice/supply';
 import { capital } from '../../../core/craft/judgement';
 import { wellKey, type WellState, type Payloads } from '../../../core/logbook';
@@ -21,12 +21,12 @@ import { FoundCard, SettledCard } from './OldCell';
 import { SupplyAnswer, SupplyCard } from './Supply';
 import { useFit } from './useFit';
 import { WellLamp } from './WellLamp';
+import { WellMeasuredCard } from './WellMeasured';
 import { wellTitle } from './wells';
 
 const cellAbove = fieldsOf<Payloads['cell.above']>();
 const cellPlaces = fieldsOf<Payloads['cell.places']>();
 const cellPutBack = fieldsOf<Payloads['cell.put-back']>();
-const cellWellMeasured = fieldsOf<Payloads['cell.well-measured']>();
 
 /** What lies above the cells of this watch: steps of the way to them, whatever holds the cell. */
 function AboveCard() {
@@ -90,29 +90,6 @@ function PutBackCard({ well }: { readonly well: WellState }) {
   );
 }
 
-/** The well as a witness of its own: it names no cell, but it rules most of them out. */
-function WellMeasuredCard({ well }: { readonly well: WellState }) {
-  return (
-    <FactCard
-      kind="cell.well-measured"
-      title={capital(`${wellTitle(well)}the well measured`)}
-      recorded={well.measured}
-      well={wellKey(well)}
-      defaults={{ diameterMm: undefined, depthMm: undefined }}
-    >
-      <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
-        <cellWellMeasured.MeasureField name="diameterMm" label="Across the well" quantity="lengthMm" />
-        <cellWellMeasured.MeasureField
-          name="depthMm"
-          label="Depth of the well"
-          quantity="lengthMm"
-          helper="from the lower contact to where the holder lies"
-        />
-      </Stack>
-    </FactCard>
-  );
-}
-
 /** The life of what goes in or went in, beside the other candidates. */
 function Life({ well }: { readonly well: WellState }) {
   const { lots } = useJob();
@@ -129,7 +106,7 @@ function Life({ well }: { readonly well: WellState }) {
 }
 
 function WellMat({ well, keyed }: { readonly well: WellState; readonly keyed: boolean }) {
-  const { state, asks } = useJob();
+  const { state, asks, book } = useJob();
   const noCell = well.found !== null && well.found.payload.marking === null;
   const fitting = well.putBack === null;
   return (
@@ -157,11 +134,15 @@ function WellMat({ well, keyed }: { readonly well: WellState; readonly keyed: bo
                 },
               ]
             : []),
-          {
-            title: capital(`${wellTitle(well)}the well measured`),
-            shown: well.measured !== null,
-            card: <WellMeasuredCard well={well} />,
-          },
+          ...(witnessesOf(state, well, book).asksForWell
+            ? []
+            : [
+                {
+                  title: capital(`${wellTitle(well)}the well measured`),
+                  shown: well.measured !== null,
+                  card: <WellMeasuredCard well={well} />,
+                },
+              ]),
           {
             title: capital(`${wellTitle(well)}a cell was dropped`),
             shown: state.facts.dropped.size > 0,

@@ -1,4 +1,4 @@
-import { Stack, Typography } from '@mui/material';
+import { Box, Stack, Typography } from '@mui/material';
 import { Link } from 'react-router';
 import {
   type CellReading,
@@ -19,6 +19,7 @@ import { Caution, LampAnswer, type Standing, Working } from '../../kit/Lamp';
 import { CellFigure } from '../../figures/CellFigure';
 import { type OpenJob, useJob } from '../../job/JobContext';
 import { useChosenLot, useFit } from './useFit';
+import { WellMeasuredCard } from './WellMeasured';
 import { wellTitle } from './wells';
 
 function foundReading({ draft, book }: OpenJob, well: WellState): CellReading | null {
@@ -121,7 +122,13 @@ function WitnessAnswer({ well, said }: { readonly well: WellState; readonly said
             : 'They disagree'
       }
       reasons={said.verdict === 'they agree' ? [] : [...said.reasons, ...said.howToTell]}
-    />
+    >
+      {said.asksForWell && (
+        <Box sx={{ mt: 1 }}>
+          <WellMeasuredCard well={well} />
+        </Box>
+      )}
+    </LampAnswer>
   );
 }
 

@@ -1,38 +1,27 @@
-import {
-  chemistryOfJob,
-  chemistryOfWell,
-  isOfACell,
-  diagnosesOf,
-  judgeJobReadings,
-  leakAdviceOf,
-  pulsesComeFirst,
-} from '../../../core/advice/health';
+import { isOfACell, judgeJobReadings, leakAdviceOf, pulsesComeFirst } from '../../../core/advice/health';
 import {
   type Diagnosis,
+  gaugeOf,
   type Measure,
   measures,
   NEXT_STEPS,
   type ReadingVerdict,
   SHOWS,
   SIGNS_OF_FAULT,
-  usualLoad,
 } from '../../../core/craft/health';
 import { capital, figure } from '../../../core/craft/judgement';
 import {
   AT_FITTING,
   CAUSES,
   CROWN_SEEN,
-  entryInWords,
   lastReading,
   type Payloads,
   readingIn,
-  wellKey,
   wellOf,
-  type WellState,
 } from '../../../core/logbook';
 import { wayTaken } from '../../../core/craft/policy';
 import { quantities } from '../../../core/craft/units';
-import { trendsOfWatch } from '../../../core/advice/watches';
+import { earlierReadings, trendsOfWatch } from '../../../core/advice/watches';
 import { askDevice, faultWords, useConnected } from '../../api/devices';
 import { LampAnswer, type Standing, Working } from '../../kit/Lamp';
 import { fieldsOf, optionsOf, optionsOrNone } from '../../kit/fields';
@@ -40,11 +29,13 @@ import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
 import { OptionalFacts } from '../../job/OptionalFacts';
 import { BenchLayout } from '../../job/BenchLayout';
+import { type Diagnosed, DiagnosesProvider, useDiagnoses } from './askedTest';
 import { DiagnosisAnswer } from './DiagnosisAnswer';
 import { LeakageCards, LeakAnswer } from './Leakage';
+import { ReadingCard } from './ReadingCard';
+import { ReadingGauge } from '../../figures/ReadingGauge';
 import { VisitTrends } from '../../job/VisitTrends';
 import {
-  Box,
   Button,
   Checkbox,
   FormControlLabel,
@@ -53,12 +44,12 @@ import {
   Stack,
   FormControl,
   FormLabel,
+  Typography,
 } from '@mui/material';
 import { useSnackbar } from 'notistack';
 import { useId } from 'react';
 import { useController, useFormContext } from 'react-hook-form';
 
-const checkReading = fieldsOf<Payloads['check.reading']>();
 const checkPulses = fieldsOf<Payloads['check.pulses']>();
 const checkLooked = fieldsOf<Payloads['check.looked']>();
 const checkDiagnosis = fieldsOf<Payloads['check.diagnosis']>();
@@ -77,16 +68,6 @@ const STANDING: Readonly<Record<ReadingVerdict['verdict'], Standing>> = {
   'not judged': 'open',
 };
 
-const HINT: Readonly<Record<Measure, string>> = {
-  restVoltageV: 'of the old cell, out of the watch',
-  loadedVoltageV: 'at the load and after the seconds stated',
-  currentUA: 'through the movement, crown home',
-  stoppedCurrentUA: 'the circuit alone, crown pulled',
-  coilKOhm: 'across the coil, no cell in; OL where nothing goes through',
-  lowestRunningV: 'the supply turned down until it stops',
-  rateSPerDay: 'positive when it gains',
-};
-
 const WHOSE: Readonly<Record<ReadingVerdict['reference']['whose'], string>> = {
   'this movement': 'this movement’s own range',
   'its family': 'the range of its family',
@@ -95,49 +76,6 @@ const WHOSE: Readonly<Record<ReadingVerdict['reference']['whose'], string>> = {
 
 /** Read on nearly every watch; the others where there is a doubt. */
 const USUAL: readonly Measure[] = ['restVoltageV', 'loadedVoltageV', 'currentUA'];
-
-/** One reading: of the watch, or of one cell of several. */
-function ReadingCard({ measure, well }: { readonly measure: Measure; readonly well: WellState | null }) {
-  const { state } = useJob();
-  const required: readonly string[] = state.required;
-  const loaded = measure === 'loadedVoltageV';
-  const load = usualLoad(well === null ? chemistryOfJob(state) : chemistryOfWell(well));
-  const recorded = readingIn(state.facts, measure, well?.name) ?? null;
-  const title = `${capital(measures[measure].words)}${well === null ? '' : `, ${well.name}`}`;
-  return (
-    <FactCard
-      kind="check.reading"
-      title={title}
-      well={well === null ? null : wellKey(well)}
-      recorded={recorded}
-      inline
-      summary={well !== null && recorded ? `${capital(entryInWords(recorded))}, ${well.name}` : undefined}
-      defaults={{
-        measure,
-        value: undefined,
-        loadKOhm: loaded ? load.loadKOhm : null,
-        loadSeconds: loaded ? load.seconds : null,
-      }}
-    >
-      <Box sx={{ flex: '1 1 240px', '& .MuiTextField-root': { width: '100%', maxWidth: 'none' } }}>
-        <checkReading.MeasureField
-          name="value"
-          label={title}
-          quantity={measures[measure].quantity}
-          wanted={required.includes(`check.${measure}`)}
-          helper={HINT[measure]}
-          from={{ device: 'bench-meter', ask: { ask: 'measure', measure } }}
-        />
-      </Box>
-      {loaded && (
-        <Stack direction="row" spacing={1.5} sx={{ flex: '0 1 250px' }}>
-          <checkReading.MeasureField name="loadKOhm" label="At a load of" quantity="resistanceKOhm" />
-          <checkReading.MeasureField name="loadSeconds" label="After" quantity="durationS" />
-        </Stack>
-      )}
-    </FactCard>
-  );
-}
 
 /** A measure where it is taken: once, or at each cell of a watch that has several. */
 function ReadingCards({ measure }: { readonly measure: Measure }) {
@@ -322,13 +260,6 @@ function AsTheLampSays({ diagnosis }: { readonly diagnosis: Diagnosis }) {
   );
 }
 
-type Diagnosed = ReturnType<typeof diagnosesOf>[number];
-
-function useDiagnoses(): readonly Diagnosed[] {
-  const { state, book, context } = useJob();
-  return diagnosesOf(state, book, context.policy);
-}
-
 /** One finding of the watch, or one for each of its cells once they were read apart. */
 function FindingCards({ diagnoses }: { readonly diagnoses: readonly Diagnosed[] }) {
   const { findings } = useJob().state.facts;
@@ -385,13 +316,14 @@ function FindingCard({
 function Mat() {
   const { state, asks, context } = useJob();
   const { facts } = state;
-  const diagnoses = useDiagnoses();
+  const { diagnoses, inLamp } = useDiagnoses();
+  const here = (measure: Measure): boolean => !inLamp.includes(measure);
   const rare = (Object.keys(measures) as Measure[]).filter((measure) => !USUAL.includes(measure));
   const pulsesFirst = pulsesComeFirst(state, context.policy);
   return (
     <>
       {pulsesFirst && <PulsesCard />}
-      {USUAL.map((measure) => (
+      {USUAL.filter(here).map((measure) => (
         <ReadingCards key={measure} measure={measure} />
       ))}
       <OptionalFacts
@@ -410,7 +342,7 @@ function Mat() {
           ...(pulsesFirst
             ? []
             : [{ title: 'Motor pulses', shown: facts.pulses !== null, card: <PulsesCard /> }]),
-          ...rare.map((measure) => ({
+          ...rare.filter(here).map((measure) => ({
             title: capital(measures[measure].words),
             shown: lastReading(facts, measure) !== null,
             card: <ReadingCards measure={measure} />,
@@ -422,10 +354,12 @@ function Mat() {
 }
 
 function Lamp() {
-  const { state, book, context } = useJob();
+  const { state, book, context, earlier } = useJob();
   const first = wayTaken(context.policy.schools, 'check');
   const verdicts = judgeJobReadings(state, book);
-  const diagnoses = useDiagnoses();
+  const { diagnoses } = useDiagnoses();
+  const earlierOf = (measure: Measure, well: string | null): readonly number[] =>
+    earlier ? earlierReadings(earlier.history, measure, well) : [];
   const leak = leakAdviceOf(state, book, context.policy);
   const { looked, pulses } = state.facts;
   if (verdicts.length === 0 && looked === null && pulses === null && leak === null) {
@@ -443,20 +377,31 @@ function Lamp() {
   }
   return (
     <>
-      {diagnoses.map(({ well, diagnosis }) => (
-        <DiagnosisAnswer key={well} well={well} diagnosis={diagnosis} currency={context.policy.currency} />
+      {diagnoses.map((diagnosed) => (
+        <DiagnosisAnswer key={diagnosed.well} diagnosed={diagnosed} currency={context.policy.currency} />
       ))}
       {leak && <LeakAnswer advice={leak} />}
       {verdicts.map((verdict) => {
         const { words, quantity } = measures[verdict.measure];
+        const { unit } = quantities[quantity];
         return (
           <LampAnswer
             key={`${verdict.measure} ${verdict.well ?? ''}`}
-            question={`${capital(words)}${verdict.well === null ? '' : `, ${verdict.well},`} ${figure(verdict.value, 3)} ${quantities[quantity].unit}, against ${WHOSE[verdict.reference.whose]}`}
+            question={`${capital(words)}${verdict.well === null ? '' : `, ${verdict.well},`} ${figure(verdict.value, 3)} ${unit}, against ${WHOSE[verdict.reference.whose]}`}
             standing={STANDING[verdict.verdict]}
             answer={capital(verdict.verdict)}
-            reasons={verdict.reasons}
-          />
+          >
+            <ReadingGauge
+              gauge={gaugeOf(verdict, earlierOf(verdict.measure, verdict.well))}
+              title={capital(words)}
+              unit={unit}
+            />
+            {verdict.reasons.map((reason) => (
+              <Typography key={reason} sx={{ mt: 0.5 }}>
+                {reason}
+              </Typography>
+            ))}
+          </LampAnswer>
         );
       })}
       <Working
@@ -478,5 +423,9 @@ function Trends() {
 }
 
 export default function CheckStage() {
-  return <BenchLayout mat={<Mat />} lamp={<Lamp />} below={<Trends />} />;
+  return (
+    <DiagnosesProvider>
+      <BenchLayout mat={<Mat />} lamp={<Lamp />} below={<Trends />} />
+    </DiagnosesProvider>
+  );
 }

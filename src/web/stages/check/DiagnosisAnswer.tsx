@@ -1,8 +1,23 @@
-import { Box, Typography } from '@mui/material';
+import { Box, Button, LinearProgress, Stack, Typography } from '@mui/material';
+import { useState } from 'react';
+import { isLoupeTest, loupeRecord, testAnswers, type TestRecord } from '../../../core/advice/health';
 import { money } from '../../../core/craft/money';
-import type { Diagnosis, PricedRemedy } from '../../../core/craft/health';
+import {
+  type Diagnosis,
+  type FaultChance,
+  type NextTest,
+  type PricedRemedy,
+  type SignOfFault,
+  SIGNS_OF_FAULT,
+} from '../../../core/craft/health';
 import { capital, percent } from '../../../core/craft/judgement';
+import { useJob } from '../../job/JobContext';
+import { Answers } from '../../kit/Answers';
 import { LampAnswer, type Standing } from '../../kit/Lamp';
+import { SeveralOf } from '../../kit/fields';
+import { ReadingCard } from './ReadingCard';
+import { type Diagnosed, readInLamp, useDiagnoses } from './askedTest';
+
 const STANDING: Readonly<Record<Diagnosis['verdict'], Standing>> = {
   found: 'no',
   'nothing wrong': 'good',
@@ -10,23 +25,123 @@ const STANDING: Readonly<Record<Diagnosis['verdict'], Standing>> = {
   'cannot tell yet': 'open',
 };
 
+/** Causes shown with their bars, and what speaks for and against each. */
+const CAUSES_SHOWN = 4;
+const SENTENCES_SHOWN = 3;
+
 function priceWords({ priced, priceMinor }: PricedRemedy, currency: string): string {
   if (priced === null) return 'within the service';
   return priceMinor === null ? 'no price in the list' : money(priceMinor, currency);
 }
 
+/** One cause as a bar, with what speaks for it and what against it. */
+function Cause({ cause: { fault, probability, evidence } }: { readonly cause: FaultChance }) {
+  const said = (speaksFor: boolean): string =>
+    evidence
+      .filter(({ bits }) => bits > 0 === speaksFor)
+      .slice(0, SENTENCES_SHOWN)
+      .map(({ words }) => words)
+      .join('; ');
+  const [supports, contradicts] = [said(true), said(false)];
+  return (
+    <Box component="li" sx={{ mt: 0.75 }}>
+      <Stack direction="row" sx={{ justifyContent: 'space-between', columnGap: 1 }}>
+        <Typography variant="body2" sx={{ fontWeight: 700 }}>
+          {capital(fault)}
+        </Typography>
+        <Typography variant="body2" noWrap sx={{ flexShrink: 0 }}>
+          {percent(probability)}
+        </Typography>
+      </Stack>
+      <LinearProgress
+        variant="determinate"
+        value={probability * 100}
+        aria-label={`${capital(fault)}: ${percent(probability)}`}
+        sx={{ height: 8, borderRadius: 1 }}
+      />
+      {supports !== '' && <Typography variant="body2">For it: {supports}.</Typography>}
+      {contradicts !== '' && <Typography variant="body2">Against it: {contradicts}.</Typography>}
+    </Box>
+  );
+}
+
+/** The look with the loupe: every sign that is there, or none of them. */
+function Loupe({ onSeen }: { readonly onSeen: (signs: readonly SignOfFault[]) => void }) {
+  const { technician } = useJob();
+  const [signs, setSigns] = useState<readonly SignOfFault[]>([]);
+  return (
+    <Stack spacing={0.5}>
+      <SeveralOf
+        label="Seen with the loupe"
+        options={SIGNS_OF_FAULT.map((sign) => ({ value: sign, label: capital(sign) }))}
+        picked={signs}
+        onPick={(picked) => setSigns(picked as readonly SignOfFault[])}
+      />
+      <Button
+        variant="outlined"
+        disabled={technician === null}
+        onClick={() => onSeen(signs)}
+        sx={{ alignSelf: 'flex-start' }}
+      >
+        {signs.length === 0 ? 'Looked: none of them' : 'Looked: these'}
+      </Button>
+    </Stack>
+  );
+}
+
+/** The test that tells the first two causes apart, answered where it is asked. */
+function NextTestAnswer({ test, well }: { readonly test: NextTest; readonly well: string | null }) {
+  const { state, record, technician } = useJob();
+  const { hold } = useDiagnoses();
+  const measure = readInLamp(state, test);
+  const answers = testAnswers(state, test);
+  const say = ({ kind, payload, supersedes }: TestRecord): void => {
+    if (kind === 'check.looked') void record(kind, payload, { supersedes });
+    else void record(kind, payload, { supersedes });
+  };
+  const at = well === null ? null : (state.wells.find(({ name }) => name === well) ?? null);
+  return (
+    <LampAnswer
+      question={`To tell ${test.between[0]} from ${test.between[1]}`}
+      standing="open"
+      answer={capital(test.words)}
+    >
+      {answers.length === 0 &&
+        test.outcomes.slice(0, 4).map(({ shows, speaksFor }) => (
+          <Typography key={shows} variant="body2">
+            If {shows}: {speaksFor}.
+          </Typography>
+        ))}
+      {measure !== null && (
+        <Box sx={{ mt: 1 }} onFocus={() => hold(well, test)}>
+          <ReadingCard measure={measure} well={at} />
+        </Box>
+      )}
+      {isLoupeTest(test) && <Loupe onSeen={(signs) => say(loupeRecord(state, signs))} />}
+      {answers.length > 0 && (
+        <Answers
+          of={capital(test.words)}
+          disabled={technician === null}
+          choices={answers.map((answer) => ({
+            label: capital(answer.shows),
+            means: `speaks for ${answer.speaksFor}`,
+            onPick: () => say(answer.record),
+          }))}
+        />
+      )}
+    </LampAnswer>
+  );
+}
+
 /** What ails it: the causes with their chances, the test that tells the first two apart, and what to do. */
 export function DiagnosisAnswer({
-  well,
-  diagnosis,
+  diagnosed: { well, diagnosis, asked },
   currency,
 }: {
-  /** The cell it is about, of several. */
-  readonly well: string | null;
-  readonly diagnosis: Diagnosis;
+  readonly diagnosed: Diagnosed;
   readonly currency: string;
 }) {
-  const { verdict, causes, ranked, nextTest, remedies, reasons } = diagnosis;
+  const { verdict, causes, ranked, remedies, reasons } = diagnosis;
   const [first, ...rest] = remedies;
   return (
     <>
@@ -38,32 +153,13 @@ export function DiagnosisAnswer({
       >
         {ranked.length > 0 && (
           <Box component="ol" aria-label="Causes by chance" sx={{ listStyle: 'none', p: 0, m: 0, mt: 0.5 }}>
-            {ranked.slice(0, 4).map(({ fault, probability, evidence }) => (
-              <Typography component="li" key={fault} variant="body2">
-                {capital(fault)}, {percent(probability)}
-                {evidence.length > 0 &&
-                  `: ${evidence
-                    .slice(0, 3)
-                    .map(({ words, bits }) => `${bits > 0 ? '+' : '−'} ${words}`)
-                    .join(', ')}`}
-              </Typography>
+            {ranked.slice(0, CAUSES_SHOWN).map((cause) => (
+              <Cause key={cause.fault} cause={cause} />
             ))}
           </Box>
         )}
       </LampAnswer>
-      {nextTest && (
-        <LampAnswer
-          question={`To tell ${nextTest.between[0]} from ${nextTest.between[1]}`}
-          standing="open"
-          answer={capital(nextTest.words)}
-        >
-          {nextTest.outcomes.slice(0, 4).map(({ shows, speaksFor }) => (
-            <Typography key={shows} variant="body2">
-              {capital(shows)}: {speaksFor}.
-            </Typography>
-          ))}
-        </LampAnswer>
-      )}
+      {asked && <NextTestAnswer key={asked.observable} test={asked} well={well} />}
       {first && (
         <LampAnswer
           question="What to do, the gentlest first"

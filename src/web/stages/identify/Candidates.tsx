@@ -4,6 +4,8 @@ import { type Candidate, cellSizes, compareMovements, type Weighing } from '../.
 import { figure, percent } from '../../../core/craft/judgement';
 import { asRevision, calibreWords } from '../../../core/craft/movements';
 import { Fold } from '../../kit/Fold';
+import { KeyCap } from '../../kit/KeyCap';
+import { useKey } from '../../kit/keys/KeysProvider';
 import { colours } from '../../kit/theme';
 import { useJob } from '../../job/JobContext';
 import { NativeSelect } from '../../kit/NativeSelect';
@@ -54,6 +56,22 @@ function WeighingBar({ weighing }: { readonly weighing: Weighing }) {
   );
 }
 
+/** The first candidates are named with one key. */
+const CANDIDATE_KEYS = ['z', 'x', 'c'] as const;
+
+function CandidateKey({
+  name,
+  words,
+  onChoose,
+}: {
+  readonly name: string;
+  readonly words: string;
+  readonly onChoose: () => void;
+}) {
+  useKey(name, words, onChoose);
+  return null;
+}
+
 function CandidateRow({
   candidate,
   rank,
@@ -71,8 +89,17 @@ function CandidateRow({
   const [best] = [...candidate.why].sort((a, b) => Math.abs(b.bits) - Math.abs(a.bits));
   const [whyOpen, setWhyOpen] = useState(false);
   const engraved = state.facts.engraving !== null;
+  const choose = (): void =>
+    recordMovement({
+      calibreId: candidate.calibreId,
+      revision: candidate.revision,
+      code: candidate.code,
+      by: engraved && candidate.why.length === 1 ? 'engraving' : 'evidence',
+    });
+  const keyName = chosen || hasChosen || technician === null ? null : (CANDIDATE_KEYS[rank] ?? null);
   return (
     <Box component="li">
+      {keyName !== null && <CandidateKey name={keyName} words={`It is ${words}`} onChoose={choose} />}
       <Stack direction="row" spacing={2} sx={{ alignItems: 'center' }}>
         <Box sx={{ minWidth: 130 }}>
           <Typography variant="mark">{words}</Typography>
@@ -95,7 +122,7 @@ function CandidateRow({
               onClick={() => setWhyOpen(!whyOpen)}
               aria-expanded={whyOpen}
               aria-label={`Why ${words}`}
-              sx={{ minWidth: 0, minHeight: 28, py: 0 }}
+              sx={{ minWidth: 0, py: 0, my: -1 }}
             >
               Why
             </Button>
@@ -106,17 +133,12 @@ function CandidateRow({
         ) : (
           <Button
             variant={rank === 0 ? 'contained' : 'outlined'}
+            sx={{ whiteSpace: 'nowrap', flexShrink: 0, gap: 1 }}
             disabled={technician === null}
             data-wanted={rank === 0 && !hasChosen}
-            onClick={() =>
-              recordMovement({
-                calibreId: candidate.calibreId,
-                revision: candidate.revision,
-                code: candidate.code,
-                by: engraved && candidate.why.length === 1 ? 'engraving' : 'evidence',
-              })
-            }
+            onClick={choose}
           >
+            {keyName !== null && <KeyCap>{keyName}</KeyCap>}
             It is {words}
           </Button>
         )}

@@ -24,10 +24,10 @@ import { SignFigure } from '../../figures/SignFigure';
 import { useJob } from '../../job/JobContext';
 import { NativeSelect } from '../../kit/NativeSelect';
 import { TakeButton } from '../../kit/TakeButton';
-import { typedSeen, useAnswer, useBestLook, useEvidence } from './useIdentification';
+import { typedSeen, useAnswer, useAskedLook, useEvidence } from './useIdentification';
 
 /** Records, corrects and takes back one look. */
-function useLook(look: Look) {
+export function useLook(look: Look) {
   const { record, technician } = useJob();
   const { evidence, setTyped } = useEvidence();
   const there = evidence.find((each) => each.look === look) ?? null;
@@ -62,10 +62,15 @@ function PickLook({ look }: { readonly look: Look }) {
   );
 }
 
+/** A text or a size among the others, unless it is asked for in the lamp. */
+function TypedLook(props: { readonly look: Look; readonly helper?: string }) {
+  return useAskedLook() === props.look ? null : <TypedLookField {...props} />;
+}
+
 /** A text or a size: the ranking follows while it is typed, Enter records it. */
-function TypedLook({ look, helper }: { readonly look: Look; readonly helper?: string }) {
+export function TypedLookField({ look, helper }: { readonly look: Look; readonly helper?: string }) {
   const { setTyped: follow } = useEvidence();
-  const wanted = useBestLook() === look;
+  const wanted = useAskedLook() === look;
   const { there, give, mayRecord } = useLook(look);
   const { as } = LOOKS[look];
   const written = there?.seen ? String(there.seen.value) : '';
@@ -238,14 +243,15 @@ function Grid({ title, children }: { readonly title: string; readonly children: 
 function Piece({ piece }: { readonly piece: JobEvidence }) {
   const { takeBack, mayRecord } = useLook(piece.look);
   const out = piece.seen === null;
-  const words = piece.seen === null ? `${LOOKS[piece.look].words}: left out` : seenWords(piece.seen);
+  const words =
+    piece.seen === null ? `${LOOKS[piece.look].words}: ${piece.without ?? ''}` : seenWords(piece.seen);
   return (
     <Stack
       component="li"
       direction="row"
       sx={{ alignItems: 'center', border: 1, borderColor: 'divider', borderRadius: 1, pl: 1 }}
     >
-      <Typography sx={{ textDecoration: out ? 'line-through' : undefined }}>
+      <Typography sx={{ textDecoration: piece.without === 'left out' ? 'line-through' : undefined }}>
         {words}
         {piece.from === 'here' ? '' : `, from ${piece.from}`}
       </Typography>

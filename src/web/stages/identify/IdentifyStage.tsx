@@ -1,5 +1,5 @@
 import type { Payloads } from '../../../core/logbook';
-import { Autocomplete, Button, Paper, Stack, TextField, Typography } from '@mui/material';
+import { Autocomplete, Box, Button, Paper, Stack, TextField, Typography } from '@mui/material';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { standsForIt } from '../../../core/craft/identify';
@@ -157,21 +157,20 @@ function Mat() {
         title="Engraving inside the back and on the movement"
         recorded={state.facts.engraving}
         defaults={{ text: '' }}
-        hint={
-          <Typography color="text.secondary" sx={{ mt: 0.5 }}>
-            Type all that stands there; a ? for each worn character.
-          </Typography>
-        }
+        inline
         action="Read it"
       >
-        <identifyEngraving.TextLine
-          name="text"
-          label="Engraving"
-          mono
-          // Once it is named nothing more is asked for here, and the next key is a shortcut again.
-          wanted={state.facts.movement === null}
-          onText={(text) => setTyped('engraving', text)}
-        />
+        <Box sx={{ flex: '1 1 300px' }}>
+          <identifyEngraving.TextLine
+            name="text"
+            label="Engraving"
+            mono
+            helper="inside the back and on the movement, all that stands there; a ? for each worn character"
+            // Once it is named nothing more is asked for here, and the next key is a shortcut again.
+            wanted={state.facts.movement === null}
+            onText={(text) => setTyped('engraving', text)}
+          />
+        </Box>
       </FactCard>
       <Candidates />
       <UnknownMovement />

@@ -1,26 +1,27 @@
 import { Typography } from '@mui/material';
-import type { NextLook } from '../../../core/craft/identify';
+import { LOOKS, type NextLook } from '../../../core/craft/identify';
 import { capital, figure, percent } from '../../../core/craft/judgement';
+import { Answers } from '../../kit/Answers';
 import { LampAnswer } from '../../kit/Lamp';
+import { TypedLookField, useLook } from './Evidence';
+import { useAskedLook } from './useIdentification';
 
-/** The further look that settles most for its effort, and what each outcome would mean. */
+/** The further look that settles most for its effort: answered here, with what each outcome would mean. */
 export function NextLookAnswer({ next }: { readonly next: NextLook }) {
+  const asked = useAskedLook();
   const { best, then, doubtBits } = next;
-  if (best === null) return null;
+  if (asked === null) return null;
+  // While its answer is typed another look would be the best already.
+  const worth = best?.look === asked ? best : null;
   return (
     <LampAnswer
       question="Look next at"
       standing="open"
-      answer={best.of === undefined ? capital(best.words) : `The revision of ${best.of}`}
-      reasons={next.reasons}
+      answer={worth?.of === undefined ? capital(LOOKS[asked].words) : `The revision of ${worth.of}`}
+      reasons={worth === null ? [] : next.reasons}
     >
-      {best.outcomes.map((outcome) => (
-        <Typography key={outcome.shows} variant="body2">
-          {capital(best.of === undefined ? `${best.words} ${outcome.shows}` : outcome.shows)} (
-          {percent(outcome.probability)}): then {outcome.then}, {percent(outcome.thenProbability)}.
-        </Typography>
-      ))}
-      {then.length > 0 && (
+      <Asked key={asked} look={asked} worth={worth} />
+      {worth !== null && then.length > 0 && (
         <Typography variant="body2" color="text.secondary" sx={{ mt: 0.5 }}>
           Else{' '}
           {then
@@ -32,5 +33,49 @@ export function NextLookAnswer({ next }: { readonly next: NextLook }) {
         </Typography>
       )}
     </LampAnswer>
+  );
+}
+
+function Asked({
+  look,
+  worth,
+}: {
+  readonly look: NonNullable<NextLook['best']>['look'];
+  readonly worth: NextLook['best'];
+}) {
+  const { give, mayRecord } = useLook(look);
+  const outcomes = worth?.outcomes ?? [];
+  const means = ({ probability, then, thenProbability }: (typeof outcomes)[number]): string =>
+    `${percent(probability)}: then ${then}, ${percent(thenProbability)}`;
+  const isTyped = LOOKS[look].as !== 'pick' && look !== 'engraving';
+  return (
+    <>
+      {isTyped && <TypedLookField look={look} />}
+      {outcomes
+        .filter(({ value }) => value === null)
+        .map((outcome) => (
+          <Typography key={outcome.shows} variant="body2">
+            {capital(outcome.shows)} ({means(outcome)}).
+          </Typography>
+        ))}
+      <Answers
+        of={capital(LOOKS[look].words)}
+        disabled={!mayRecord}
+        choices={[
+          ...outcomes.flatMap((outcome) =>
+            outcome.value === null
+              ? []
+              : [
+                  {
+                    label: capital(outcome.shows),
+                    means: means(outcome),
+                    onPick: () => give(outcome.value),
+                  },
+                ],
+          ),
+          { label: 'Cannot see', onPick: () => give(null) },
+        ]}
+      />
+    </>
   );
 }

@@ -1,4 +1,13 @@
-import { createContext, type ReactNode, useCallback, useContext, useEffect, useMemo, useState } from 'react';
+import {
+  createContext,
+  type ReactNode,
+  useCallback,
+  useContext,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+} from 'react';
 import { kindDefinition } from '../../../contract';
 import { evidenceOfJob, type JobEvidence, movementHidden } from '../../../core/advice/identify';
 import { type Look, LOOK_NAMES, LOOKS, type Seen, type SeenBefore } from '../../../core/craft/identify';
@@ -28,7 +37,8 @@ interface Answered {
 
 const RecordedContext = createContext<Recorded | null>(null);
 const AnsweredContext = createContext<Answered | null>(null);
-const BestLookContext = createContext<Look | null>(null);
+/** The look that is asked for in the lamp. */
+const AskedLookContext = createContext<Look | null>(null);
 
 export function useEvidence(): Recorded {
   const recorded = useContext(RecordedContext);
@@ -42,9 +52,9 @@ export function useAnswer(): Answered {
   return answered;
 }
 
-/** The look that settles most; null once the movement is known or named. */
-export function useBestLook(): Look | null {
-  return useContext(BestLookContext);
+/** The look that settles most, or the one that is being answered; null once the movement is known or named. */
+export function useAskedLook(): Look | null {
+  return useContext(AskedLookContext);
 }
 
 /** What is typed for a look, as something seen; null where it says nothing yet. Whether it can be is not judged. */
@@ -62,11 +72,13 @@ export function IdentificationProvider({ children }: { readonly children: ReactN
   // With the server away, and nothing kept of what was seen before, the book alone decides.
   const before = data ?? (error === undefined ? undefined : NOTHING_SEEN);
   const [typed, setAllTyped] = useState<Readonly<Partial<Record<Look, string>>>>({});
-  const setTyped = useCallback(
-    (look: Look, text: string) =>
-      setAllTyped((all) => ((all[look] ?? '') === text ? all : { ...all, [look]: text })),
-    [],
-  );
+  const askedNow = useRef<Look | null>(null);
+  /** What was asked for when its answer began to be typed: typed it counts, and another look would be asked for. */
+  const [answering, setAnswering] = useState<Look | null>(null);
+  const setTyped = useCallback((look: Look, text: string) => {
+    setAllTyped((all) => ((all[look] ?? '') === text ? all : { ...all, [look]: text }));
+    if (askedNow.current === look) setAnswering(text === '' ? null : look);
+  }, []);
   const evidence = useMemo(() => evidenceOfJob(state, book), [state, book]);
   const counting = useMemo(
     () =>
@@ -87,7 +99,8 @@ export function IdentificationProvider({ children }: { readonly children: ReactN
   useEffect(() => {
     if (before === undefined) return undefined;
     let current = true;
-    const taken = counting.map(({ look }) => look);
+    const unseen = evidence.filter(({ seen }) => seen === null);
+    const taken = [...counting, ...unseen].map(({ look }) => look);
     void identifierFor(book, before)
       .then(({ worker }) => worker.identify(counting, taken, hidden))
       .then((given) => {
@@ -101,16 +114,19 @@ export function IdentificationProvider({ children }: { readonly children: ReactN
     return () => {
       current = false;
     };
-  }, [counting, book, before, hidden]);
+  }, [counting, evidence, book, before, hidden]);
   const recorded = useMemo(() => ({ evidence, setTyped }), [evidence, setTyped]);
   const answered = useMemo(() => ({ counting, answer, failed }), [counting, answer, failed]);
   const settled = state.facts.movement !== null || answer?.identification.verdict === 'known';
-  const best = settled ? null : (answer?.next.best?.look ?? null);
+  const asked = answering ?? (settled ? null : (answer?.next.best?.look ?? null));
+  useEffect(() => {
+    askedNow.current = asked;
+  }, [asked]);
   return (
     <RecordedContext value={recorded}>
-      <BestLookContext value={best}>
+      <AskedLookContext value={asked}>
         <AnsweredContext value={answered}>{children}</AnsweredContext>
-      </BestLookContext>
+      </AskedLookContext>
     </RecordedContext>
   );
 }

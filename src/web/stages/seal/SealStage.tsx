@@ -22,7 +22,8 @@ import { useJob } from '../../job/JobContext';
 import { OptionalFacts } from '../../job/OptionalFacts';
 import { MarkedPhoto, useMarkedPhotos } from '../../job/photos';
 import { NativeSelect } from '../../kit/NativeSelect';
-import { Tray } from '../../job/Tray';
+import { OUTCOMES, Tray, useSettle } from '../../job/Tray';
+import { Answers } from '../../kit/Answers';
 import { BenchLayout } from '../../job/BenchLayout';
 import { capital } from '../../../core/craft/judgement';
 import { useEffect } from 'react';
@@ -283,6 +284,24 @@ function Mat() {
   );
 }
 
+/** What became of the part that goes back first, said where it is asked. */
+function FirstBack() {
+  const { state, technician } = useJob();
+  const settle = useSettle();
+  const [first] = wayBack(state.facts);
+  if (first === undefined) return null;
+  return (
+    <Answers
+      of={`${capital(partInWords(first.off.payload))} is`}
+      disabled={technician === null}
+      choices={OUTCOMES.map((outcome) => ({
+        label: `1. ${capital(outcome)}`,
+        onPick: () => settle(first, outcome),
+      }))}
+    />
+  );
+}
+
 function Lamp() {
   const { state, asks, context } = useJob();
   const { schools } = context.policy;
@@ -341,7 +360,9 @@ function Lamp() {
             standing="care"
             answer={`${open.length} on the tray`}
             reasons={wayBack(facts).map(({ off }, index) => `${index + 1}. ${partInWords(off.payload)}`)}
-          />
+          >
+            <FirstBack />
+          </LampAnswer>
         </>
       )}
       {pairing.verdict !== 'not asked' && (

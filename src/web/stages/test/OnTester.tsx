@@ -1,12 +1,12 @@
 import { Button, Stack, Typography } from '@mui/material';
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { useFormContext } from 'react-hook-form';
 import type { TraceSample } from '../../../core/craft/devices';
 import { askDevice, faultWords, useConnected } from '../../api/devices';
-import { TraceFigure } from '../../figures/TraceFigure';
 import type { Payloads } from '../../../core/logbook';
 import { fieldsOf } from '../../kit/fields';
 
+const TraceFigure = lazy(() => import('../../figures/TraceFigure'));
 const testMade = fieldsOf<Payloads['test.made']>();
 
 /** Runs the test on the connected tester: what it shows as it goes, and its figures into the form. */
@@ -53,7 +53,11 @@ export function OnTester() {
         </Typography>
       )}
       {fault && <Typography role="alert">{fault}</Typography>}
-      {samples && samples.length > 0 && <TraceFigure samples={samples} seconds={Number(seconds)} />}
+      {samples && samples.length > 0 && (
+        <Suspense>
+          <TraceFigure samples={samples} seconds={Number(seconds)} />
+        </Suspense>
+      )}
     </Stack>
   );
 }

@@ -1,0 +1,167 @@
+import { memo } from 'react';
+import { Box, TableCell, TableRow, Typography } from '@mui/material';
+import {
+  BarController,
+  BarElement,
+  CategoryScale,
+  Chart,
+  LinearScale,
+  LineController,
+  LineElement,
+  PointElement,
+  Tooltip,
+} from 'chart.js';
+import { Chart as Drawn } from 'react-chartjs-2';
+import { figure } from '../../core/craft/judgement';
+import { DataTable } from '../kit/DataTable';
+import { Fold } from '../kit/Fold';
+import { usePalette } from '../kit/theme';
+
+Chart.register(
+  BarController,
+  BarElement,
+  CategoryScale,
+  LinearScale,
+  LineController,
+  LineElement,
+  PointElement,
+  Tooltip,
+);
+Chart.defaults.font.family = '"Atkinson Hyperlegible", system-ui, sans-serif';
+Chart.defaults.font.size = 14;
+
+/** What a value stands in: within what is expected, before or over what it should not pass, or beyond what matters. */
+export type CurveRange = 'plain' | 'good' | 'no' | 'beyond';
+
+export interface CurveLimit {
+  readonly label: string;
+  readonly value: number;
+  /** The same on the other side of nought. */
+  readonly eitherWay?: boolean;
+}
+
+export interface CurveProps {
+  readonly title: string;
+  /** What it shows, told to those who do not see it. */
+  readonly says: string;
+  readonly as: 'line' | 'bars';
+  /** What stands below, and each place on it. */
+  readonly along: { readonly label: string; readonly places: readonly string[] };
+  readonly up: { readonly label: string; readonly unit: string };
+  readonly values: readonly number[];
+  /** The range of each bar; a line has one colour. */
+  readonly ranges?: readonly CurveRange[];
+  /** Points are marked where they were taken singly, and not along a trace. */
+  readonly marked?: boolean;
+  readonly limits?: readonly CurveLimit[];
+  readonly note?: string;
+  readonly heightPx?: number;
+}
+
+const ends = ({ value, eitherWay = false }: CurveLimit): number[] => (eitherWay ? [value, -value] : [value]);
+
+const limitWords = ({ value, eitherWay = false }: CurveLimit): string =>
+  `${eitherWay ? '±' : ''}${figure(value)}`;
+
+const NO_RANGES: readonly CurveRange[] = [];
+const NO_LIMITS: readonly CurveLimit[] = [];
+
+/** Values over time or months on axes, with their ranges and limits; the same as a table on demand. */
+export default memo(function Curve({
+  title,
+  says,
+  as,
+  along,
+  up,
+  values,
+  ranges = NO_RANGES,
+  marked = false,
+  limits = NO_LIMITS,
+  note,
+  heightPx = 180,
+}: CurveProps) {
+  const palette = usePalette();
+  const toneOf: Readonly<Record<CurveRange, string>> = {
+    plain: palette.ink,
+    good: palette.verdigris,
+    no: palette.cinnabar,
+    beyond: palette.smoke,
+  };
+  const tones = values.map((_, index) => toneOf[ranges[index] ?? 'plain']);
+  const told = limits.map((limit) => `${limit.label}: ${limitWords(limit)} ${up.unit}`);
+  return (
+    <Box component="figure" sx={{ m: 0 }}>
+      <Box sx={{ height: heightPx, position: 'relative' }}>
+        <Drawn
+          type={as === 'line' ? 'line' : 'bar'}
+          role="img"
+          aria-label={[title, says, ...told].join('. ')}
+          data={{
+            labels: [...along.places],
+            datasets: [
+              {
+                label: up.label,
+                data: [...values],
+                ...(as === 'line'
+                  ? {
+                      borderColor: palette.ink,
+                      backgroundColor: palette.ink,
+                      borderWidth: 2,
+                      pointRadius: marked ? 5 : 0,
+                    }
+                  : { backgroundColor: tones, categoryPercentage: 1, barPercentage: 0.92 }),
+              },
+              ...limits.flatMap((limit) =>
+                ends(limit).map((value) => ({
+                  type: 'line' as const,
+                  label: limit.label,
+                  data: values.map(() => value),
+                  borderColor: palette.cinnabar,
+                  borderDash: [6, 4],
+                  borderWidth: 2,
+                  pointRadius: values.length === 1 ? 3 : 0,
+                })),
+              ),
+            ],
+          }}
+          options={{
+            maintainAspectRatio: false,
+            animation: false,
+            color: palette.soot,
+            scales: {
+              y: {
+                display: up.unit !== '',
+                beginAtZero: true,
+                title: { display: true, text: up.unit, color: palette.soot },
+                ticks: { color: palette.soot },
+                grid: { color: palette.thread },
+              },
+              x: {
+                grid: { display: false },
+                title: { display: along.label !== '', text: along.label, color: palette.soot },
+                // Level and sampled, so that not every label is measured before the first is drawn.
+                ticks: { color: palette.soot, maxTicksLimit: 9, maxRotation: 0, sampleSize: 9 },
+              },
+            },
+          }}
+        />
+      </Box>
+      <Typography component="figcaption" variant="body2">
+        {limits.map((limit) => `Dashed: ${limit.label}, ${limitWords(limit)} ${up.unit}. `)}
+        {note}
+      </Typography>
+      <Fold summary="As a table" sx={{ fontWeight: 400 }}>
+        <DataTable label={`${title}, as a table`} heads={[along.label || 'When', up.label]}>
+          {values.map((value, index) => (
+            <TableRow key={along.places[index] ?? index}>
+              <TableCell>{along.places[index]}</TableCell>
+              <TableCell>
+                {figure(value)} {up.unit}
+              </TableCell>
+            </TableRow>
+          ))}
+        </DataTable>
+      </Fold>
+    </Box>
+  );
+});
