@@ -289,10 +289,10 @@ test('photographs are added, pasted and marked, and stand beside what this shop 
   await found.getByRole('checkbox', { name: 'Tool marks' }).check();
   await found.getByRole('button', { name: 'Record', exact: true }).click();
 
-  const marked = page.getByRole('region', { name: 'Marked photographs' });
-  await marked.getByRole('button', { name: 'Mark it: back.png' }).click();
+  const marked = page.getByRole('region', { name: 'Photographs' });
+  await marked.getByRole('button', { name: 'Mark back.png' }).click();
   await marked.locator('figure').click({ position: { x: 100, y: 80 } });
-  await expect(marked.getByLabel('Across')).not.toHaveValue('50');
+  await expect(marked.getByRole('textbox', { name: 'Across' })).not.toHaveValue('50');
   await marked.getByLabel('What it shows').selectOption('tool mark');
   await marked.getByRole('radio', { name: 'An earlier hand' }).check();
   await marked.getByLabel('Note').fill('beside the notch');
@@ -300,9 +300,13 @@ test('photographs are added, pasted and marked, and stand beside what this shop 
   await expect(
     marked.getByRole('img', { name: /marked: tool mark, an earlier hand: beside the notch/ }),
   ).toBeVisible();
-  // The same from the keyboard: two figures in percent.
-  await marked.getByLabel('Across').fill('62');
-  await marked.getByLabel('Down').fill('40,5');
+  // The same from the keyboard: by arrow keys, or by two figures in percent.
+  await marked.getByRole('button', { name: /^The mark: 50 % across, 50 % down/ }).press('ArrowRight');
+  await expect(marked.getByRole('textbox', { name: 'Across' })).toHaveValue('52');
+  await marked.getByRole('button', { name: /^The mark: 52 % across/ }).press('Shift+ArrowUp');
+  await expect(marked.getByRole('textbox', { name: 'Down' })).toHaveValue('49.5');
+  await marked.getByRole('textbox', { name: 'Across' }).fill('62');
+  await marked.getByRole('textbox', { name: 'Down' }).fill('40,5');
   await marked.getByLabel('What it shows').selectOption('residue');
   await marked.getByRole('radio', { name: 'This shop' }).check();
   await marked.getByRole('button', { name: 'Set the mark' }).click();
@@ -311,12 +315,33 @@ test('photographs are added, pasted and marked, and stand beside what this shop 
   await expectAccessible(page, 'marked photographs');
 
   await goTo(page, `/jobs/${id}/seal`);
-  const beside = page.getByRole('region', { name: 'As found, and now' });
+  const beside = page.getByRole('region', { name: 'Photographs' });
   await expect(beside).toContainText('1 ○ tool mark, an earlier hand: beside the notch');
-  await beside.getByRole('button', { name: 'From the camera' }).click();
-  await beside.getByLabel('What this shop changed').fill('contact straightened');
-  await beside.getByRole('button', { name: 'Record' }).click();
+  const asClosed = card(page, 'As it is closed');
+  await asClosed.getByRole('button', { name: 'From the camera' }).click();
+  await asClosed.getByLabel('What this shop changed').fill('contact straightened');
+  await asClosed.getByRole('button', { name: 'Record' }).click();
   await expect(stands(page, 'As it is closed')).toContainText('As it is closed: contact straightened');
+  // Before and now are zoomed and moved together, by buttons, keys and wheel.
+  const views = beside.locator('.react-transform-component');
+  const placesOf = () => views.evaluateAll((all) => all.map((one) => (one as HTMLElement).style.transform));
+  await expect(views).toHaveCount(2);
+  await beside.getByRole('button', { name: 'Zoom both in' }).click();
+  const together = async (): Promise<string> => {
+    const [left = '', right] = await placesOf();
+    expect(left).toBe(right);
+    return left;
+  };
+  const zoomed = await together();
+  expect(zoomed).toContain('scale(1.5)');
+  await beside.getByRole('group', { name: /^As found and now/ }).press('ArrowLeft');
+  expect(await together()).not.toBe(zoomed);
+  await views.first().hover();
+  await page.mouse.wheel(0, -200);
+  await expect.poll(async () => (await placesOf())[0]).not.toContain('scale(1.5)');
+  await expect.poll(async () => new Set(await placesOf()).size).toBe(1);
+  await beside.getByRole('button', { name: 'Show all of both' }).click();
+  await expect(beside.getByRole('status')).toHaveText('100 %');
   await expectAccessible(page, 'as found, and now');
 });
 

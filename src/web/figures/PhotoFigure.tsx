@@ -1,5 +1,5 @@
 import { Box } from '@mui/material';
-import type { MouseEvent } from 'react';
+import type { KeyboardEvent, MouseEvent } from 'react';
 import type { LEFT_BY } from '../../core/logbook';
 import { colours } from '../kit/theme';
 
@@ -18,6 +18,16 @@ interface Props {
   readonly placing?: { readonly xPercent: number; readonly yPercent: number } | null;
   readonly onPlace?: (xPercent: number, yPercent: number) => void;
 }
+
+/** What one arrow key moves a mark by, percent of the picture. */
+const STEP_PERCENT = 2;
+const FINE_PERCENT = 0.5;
+const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+};
 
 const share = (at: number, of: number): number => Math.round((1000 * at) / Math.max(1, of)) / 10;
 
@@ -64,8 +74,22 @@ export function PhotoFigure({ src, alt, marks, placing = null, onPlace }: Props)
       ))}
       {placing && (
         <Box
-          aria-hidden
+          component="button"
+          type="button"
+          aria-label={`The mark: ${placing.xPercent} % across, ${placing.yPercent} % down. Arrow keys move it, with Shift in small steps`}
+          onKeyDown={(event: KeyboardEvent) => {
+            const [dx, dy] = ARROWS[event.key] ?? [0, 0];
+            if (dx === 0 && dy === 0) return;
+            event.preventDefault();
+            const step = event.shiftKey ? FINE_PERCENT : STEP_PERCENT;
+            const within = (at: number): number => Math.round(Math.min(100, Math.max(0, at)) * 10) / 10;
+            onPlace?.(within(placing.xPercent + dx * step), within(placing.yPercent + dy * step));
+          }}
+          // Pressed it stays where it is: the picture beneath would place it anew.
+          onClick={(event: MouseEvent) => event.stopPropagation()}
           sx={{
+            p: 0,
+            cursor: 'move',
             position: 'absolute',
             left: `${placing.xPercent}%`,
             top: `${placing.yPercent}%`,

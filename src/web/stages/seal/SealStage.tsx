@@ -1,4 +1,4 @@
-import { Box, Paper, Stack, Typography } from '@mui/material';
+import { Box, Stack, Typography } from '@mui/material';
 import { Link } from 'react-router';
 import { useFormContext } from 'react-hook-form';
 import { backs, closingSchool, VIEWS } from '../../../core/craft/cases';
@@ -20,7 +20,8 @@ import { optionsOf, fieldsOf } from '../../kit/fields';
 import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
 import { OptionalFacts } from '../../job/OptionalFacts';
-import { MarkedPhoto, useMarkedPhotos } from '../../job/photos';
+import { Photographs } from '../../job/Photographs';
+import { useMarkedPhotos } from '../../job/photos';
 import { NativeSelect } from '../../kit/NativeSelect';
 import { OUTCOMES, Tray, useSettle } from '../../job/Tray';
 import { Answers } from '../../kit/Answers';
@@ -128,43 +129,13 @@ function SeamFields() {
   );
 }
 
-/** How it was found, with its marks, beside how it looks as it is closed. */
-function BeforeAndNow() {
-  const { state } = useJob();
-  const photos = useMarkedPhotos();
-  const { now } = state.facts;
-  if (photos.length === 0 && now === null) return null;
+/** How it looks as it is closed, beside how it was found. */
+function NowCard() {
+  const { now } = useJob().state.facts;
   return (
-    <Paper component="section" aria-label="As found, and now" sx={{ p: 2 }}>
-      <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' } }}>
-        <Stack spacing={1}>
-          <Typography variant="h3" component="h2">
-            As found
-          </Typography>
-          {photos.map(({ hash }) => (
-            <MarkedPhoto key={hash} hash={hash} listed />
-          ))}
-        </Stack>
-        <Stack spacing={1}>
-          <Typography variant="h3" component="h2">
-            Now
-          </Typography>
-          {now?.attachments.map((hash) => (
-            <MarkedPhoto key={hash} hash={hash} listed />
-          ))}
-          <FactCard
-            key={now?.id ?? 'now'}
-            kind="seal.now"
-            files
-            title="As it is closed"
-            recorded={now}
-            defaults={{ note: '' }}
-          >
-            <sealNow.TextLine name="note" label="What this shop changed" />
-          </FactCard>
-        </Stack>
-      </Box>
-    </Paper>
+    <FactCard kind="seal.now" files title="As it is closed" recorded={now} defaults={{ note: '' }}>
+      <sealNow.TextLine name="note" label="What this shop changed" />
+    </FactCard>
   );
 }
 
@@ -174,6 +145,7 @@ function Mat() {
   const { facts } = state;
   const advice = useAdvice();
   const pairing = pairBack(facts);
+  const photos = useMarkedPhotos();
   const kind = facts.back?.payload.kind ?? 'snap-on';
   return (
     <>
@@ -257,6 +229,12 @@ function Mat() {
       )}
       <OptionalFacts
         facts={[
+          {
+            // Where it was photographed as found, it is photographed again.
+            title: 'As it is closed',
+            shown: photos.length > 0 || facts.now !== null,
+            card: <NowCard />,
+          },
           {
             title: 'Crown, pusher and crystal seals',
             shown: facts.otherSeals !== null || asks('seal.other'),
@@ -386,5 +364,5 @@ function Lamp() {
 }
 
 export default function SealStage() {
-  return <BenchLayout mat={<Mat />} lamp={<Lamp />} below={<BeforeAndNow />} />;
+  return <BenchLayout mat={<Mat />} lamp={<Lamp />} below={<Photographs />} />;
 }
