@@ -398,5 +398,5 @@ test('a kit out of its blister is loose until the accumulator is renewed', async
   await expect(card(page, 'Loose: KT-V21')).toHaveCount(0);
   // The guide for its holder stands there too, and the old accumulator is asked after.
   await expect(card(page, 'fitting guide')).toContainText('Loosen the bridge');
-  await expect(card(page, 'The old cell')).toContainText('Insulated with tape');
+  await expect(card(page, 'The old cell')).toContainText('Taped, into the spent bin');
 });

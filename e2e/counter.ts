@@ -320,12 +320,10 @@ const USUAL: Readonly<
 > = {
   'Case back': { picks: ['Film', 'Freely'] },
   'Cell found': { picks: ['Clean'] },
-  'The old cell': { picks: ['Insulated with tape', 'Spent bin'] },
   Gasket: { picks: ['Renewed', 'A trace, surplus off'] },
   // However this back closes, its first way.
   Closed: { picks: [/./, 'Even all round'] },
   'Does it run?': { picks: ['It runs by its own step'], typed: { 'Watched for': '60' } },
-  Time: { picks: ['Set to the signal'] },
   'The crown': { picks: ['Pushed home'] },
   'Crown, bezel and bracelet': { picks: ['works'] },
   'Charged and watched': { picks: ['Light', 'Steps normally'] },

@@ -28,7 +28,7 @@ async function toStage(page: Page, name: string): Promise<void> {
 /** Records a card as it stands. */
 async function record(page: Page, name: string, action = 'Record'): Promise<void> {
   await seeUsual(card(page, name), name);
-  await card(page, name).getByRole('button', { name: action, exact: true }).click();
+  await card(page, name).getByRole('button', { name: action }).first().click();
   await expect(stands(page, name)).toBeVisible();
 }
 
@@ -54,11 +54,11 @@ async function close(page: Page): Promise<void> {
 async function prove(page: Page): Promise<void> {
   await toStage(page, 'Set and prove');
   await record(page, 'Does it run?');
-  await record(page, 'Time');
+  await record(page, 'Time', 'Set to the signal');
   await card(page, 'Functions of this movement')
     .getByRole('button', { name: /All work/ })
     .click();
-  await record(page, 'Functions of this movement');
+  await expect(stands(page, 'Functions of this movement')).toBeVisible();
   await record(page, 'Crown, bezel and bracelet');
 }
 
@@ -88,7 +88,7 @@ test('cell and reseal: the current is asked for, and the ring comes from the sto
   await page.getByLabel('Marking of the old cell').fill('364');
   await record(page, 'Cell found');
   await page.getByRole('button', { name: /^Fitted SR621SW from lot/ }).click();
-  await record(page, 'The old cell', 'Settled so');
+  await record(page, 'The old cell', 'Taped, into the spent bin');
   await toStage(page, 'Seal and close');
   await card(page, 'Gasket').getByRole('radio', { name: 'Renewed' }).check();
   await card(page, 'Gasket').getByLabel('Ring taken from').selectOption({ index: 1 });
@@ -213,7 +213,7 @@ test('recharge or new accumulator: charged and watched, then the kit of this cal
   await expect(card(page, 'Accumulator renewed')).toContainText('Never a primary cell in its place');
   await record(page, 'Accumulator renewed', 'Renewed');
   await expect(lamp).toContainText('none in stock');
-  await record(page, 'The old cell', 'Settled so');
+  await record(page, 'The old cell', 'Taped, into the spent bin');
   await openBack(page);
   await close(page);
   await prove(page);

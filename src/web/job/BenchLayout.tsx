@@ -1,10 +1,15 @@
 import { Stack } from '@mui/material';
-import type { ReactNode } from 'react';
+import { type ReactNode, useEffect } from 'react';
+import { useLocation } from 'react-router';
+import { focusNextWanted } from '../kit/keys/wanted';
 import { StageLayout } from '../kit/StageLayout';
 import { BENCH_MAT } from '../kit/theme';
 import { AlsoToRecord } from './AlsoToRecord';
 import { StandingFacts } from './StandingFacts';
 import { StandingProvider } from './standing';
+
+/** Said by what leads on to a stage: the focus goes to what is wanted there. */
+export const GO_ON = { goOn: true } as const;
 
 interface Props {
   /** The forms of what is wanted, the next first. */
@@ -16,6 +21,13 @@ interface Props {
 
 /** A stage at the bench: what is wanted first, then what else may be recorded and what stands; the lamp beside it. */
 export function BenchLayout({ mat, lamp, below }: Props) {
+  const { state } = useLocation() as { readonly state: typeof GO_ON | null };
+  const goesOn = state?.goOn === true;
+  useEffect(() => {
+    // Another stage begins at its top, where what is wanted stands.
+    scrollTo(0, 0);
+    if (goesOn) requestAnimationFrame(() => requestAnimationFrame(focusNextWanted));
+  }, [goesOn]);
   return (
     <StandingProvider>
       <StageLayout

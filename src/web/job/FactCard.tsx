@@ -4,6 +4,7 @@ import { type FieldValues, FormProvider, useForm } from 'react-hook-form';
 import { kindDefinition } from '../../contract';
 import { type Entry, entryInWords, type EntryKind, type EntryOf, type Payloads } from '../../core/logbook';
 import { capital } from '../../core/craft/judgement';
+import { Answers } from '../kit/Answers';
 import { formResolver } from '../kit/formResolver';
 import { KeyCap } from '../kit/KeyCap';
 import { NEXT_KEY } from '../kit/theme';
@@ -27,7 +28,11 @@ interface Props<K extends EntryKind> {
   /** The recorded fact in words, where the entry alone cannot say it (a time in the shop’s zone). */
   readonly summary?: string | undefined;
   /** The fields; their names are the payload's. */
-  readonly children: ReactNode;
+  readonly children?: ReactNode;
+  /** A question of one answer, which is recorded as it is given: in place of a form. */
+  readonly answers?: readonly { readonly label: string; readonly payload: Payloads[K] }[];
+  /** Whether the answers have keys just now. */
+  readonly keyed?: boolean;
   /** Shown in place of the form while it may not be recorded. */
   readonly instead?: ReactNode;
   /** A form of one row: its button stands in it, and its field says what the title would. */
@@ -57,8 +62,13 @@ export function FactCard<K extends EntryKind>(props: Props<K>) {
   const stands = recorded === null || correcting ? null : (recorded as Entry);
   useStandsAsLine(stands, title, stands === null ? '' : (summary ?? capital(entryInWords(stands))));
   useEffect(() => {
-    if (correcting) card.current?.querySelector<HTMLElement>('input, select, textarea')?.focus();
+    if (correcting) card.current?.querySelector<HTMLElement>('input, select, textarea, button')?.focus();
   }, [correcting]);
+  const done = (): void => {
+    if (correcting) correct(null);
+    onCorrected?.();
+    setTurn((before) => before + 1);
+  };
   if (stands !== null) return null;
   return (
     <Paper component="section" ref={card} aria-label={title} sx={{ px: 2, py: inline ? 1.25 : 1.5 }}>
@@ -71,18 +81,12 @@ export function FactCard<K extends EntryKind>(props: Props<K>) {
         </Stack>
       )}
       {hint}
-      {instead ?? (
-        <FactForm
-          key={turn}
-          {...props}
-          correcting={correcting}
-          onDone={() => {
-            if (correcting) correct(null);
-            onCorrected?.();
-            setTurn((before) => before + 1);
-          }}
-        />
-      )}
+      {instead ??
+        (props.answers ? (
+          <FactAnswers {...props} answers={props.answers} correcting={correcting} onDone={done} />
+        ) : (
+          <FactForm key={turn} {...props} correcting={correcting} onDone={done} />
+        ))}
     </Paper>
   );
 }
@@ -99,6 +103,43 @@ function NextKey({ children }: { readonly children: string }) {
 interface FormProps<K extends EntryKind> extends Props<K> {
   readonly correcting: boolean;
   readonly onDone: () => void;
+}
+
+/** The fact by one of its answers. */
+function FactAnswers<K extends EntryKind>({
+  kind,
+  title,
+  recorded,
+  well = null,
+  answers,
+  keyed = true,
+  correcting,
+  onDone,
+}: FormProps<K> & { readonly answers: NonNullable<Props<K>['answers']> }) {
+  const { record, technician } = useJob();
+  const give = (payload: Payloads[K]): void => {
+    void record(kind, payload, { well, supersedes: recorded ? [recorded.id] : [] });
+    onDone();
+    goOnToWanted();
+  };
+  return (
+    <>
+      <Answers
+        of={title}
+        wanted={!correcting}
+        keyed={keyed}
+        disabled={technician === null}
+        inRow
+        choices={answers.map(({ label, payload }) => ({ label, onPick: () => give(payload) }))}
+      />
+      {correcting && <Button onClick={onDone}>Leave as it was</Button>}
+    </>
+  );
+}
+
+/** The card has turned from form to line by the next frame: then on to what is still wanted, and not later, when the hand may be elsewhere. */
+function goOnToWanted(): void {
+  requestAnimationFrame(() => requestAnimationFrame(focusNextWanted));
 }
 
 function FactForm<K extends EntryKind>({
@@ -136,9 +177,7 @@ function FactForm<K extends EntryKind>({
     // The fact is on the screen already. A form that began anew only once the browser had written it down would take
     // with it what a quick hand has typed since.
     onDone();
-    // The card has turned from form to line by the next frame: then on to what is still wanted. Not later, when the
-    // hand may be elsewhere.
-    requestAnimationFrame(() => requestAnimationFrame(focusNextWanted));
+    goOnToWanted();
     await kept;
   });
   const wide = Object.entries(form.formState.errors).flatMap(([, error]) =>

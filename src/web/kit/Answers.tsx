@@ -2,6 +2,7 @@ import { Box, Button, Typography } from '@mui/material';
 import { useEffect, useRef } from 'react';
 import { KeyCap } from './KeyCap';
 import { useKey } from './keys/KeysProvider';
+import { ANSWER_KEY } from './theme';
 
 export interface AnswerChoice {
   readonly label: string;
@@ -17,19 +18,33 @@ interface Props {
   readonly of: string;
   readonly choices: readonly AnswerChoice[];
   readonly disabled?: boolean;
+  /** Whether its keys work: of several such questions on a page those of one. */
+  readonly keyed?: boolean;
+  /** Whether it is wanted, so that the focus comes to its first answer. */
+  readonly wanted?: boolean;
+  /** Beside each other, where none says what it would mean. */
+  readonly inRow?: boolean;
 }
 
 /** The answers to a question where it is asked: each a button and a key. */
-export function Answers({ of, choices, disabled = false }: Props) {
+export function Answers({
+  of,
+  choices,
+  disabled = false,
+  keyed = true,
+  wanted = false,
+  inRow = false,
+}: Props) {
   return (
     <Box
       role="group"
       aria-label={of}
       sx={{
-        display: 'grid',
-        gridTemplateColumns: 'auto minmax(0, 1fr)',
+        ...(inRow
+          ? { display: 'flex', flexWrap: 'wrap' }
+          : { display: 'grid', gridTemplateColumns: 'auto minmax(0, 1fr)' }),
         columnGap: 1,
-        rowGap: 0.5,
+        rowGap: inRow ? 1 : 0.5,
         mt: 0.75,
       }}
     >
@@ -37,8 +52,9 @@ export function Answers({ of, choices, disabled = false }: Props) {
         <Answer
           key={choice.label}
           choice={choice}
-          keyName={disabled ? null : (KEYS[index] ?? null)}
+          keyName={disabled || !keyed ? null : (KEYS[index] ?? null)}
           disabled={disabled}
+          wanted={wanted && index === 0}
         />
       ))}
     </Box>
@@ -49,16 +65,19 @@ function Answer({
   choice: { label, means, onPick },
   keyName,
   disabled,
+  wanted,
 }: {
   readonly choice: AnswerChoice;
   readonly keyName: string | null;
   readonly disabled: boolean;
+  readonly wanted: boolean;
 }) {
   return (
     <>
       <Button
         variant="outlined"
         disabled={disabled}
+        data-wanted={wanted}
         onClick={onPick}
         sx={{
           justifyContent: 'flex-start',
@@ -69,7 +88,7 @@ function Answer({
           justifySelf: 'start',
         }}
       >
-        {keyName !== null && <KeyCap>{keyName}</KeyCap>}
+        {keyName !== null && <KeyCap className={ANSWER_KEY}>{keyName}</KeyCap>}
         {label}
       </Button>
       {means !== undefined && (

@@ -12,12 +12,13 @@ import {
   TextField,
   Typography,
 } from '@mui/material';
-import { useId, useState } from 'react';
+import { type RefCallback, useId, useState } from 'react';
 import { useController, useWatch } from 'react-hook-form';
 import { capital } from '../../core/craft/judgement';
 import { quantities, type Quantity, readQuantity } from '../../core/craft/units';
 import { MONO } from './theme';
 import type { DeviceAsk, DeviceId } from '../../contract';
+import { CHOICE } from './keys/choices';
 import { NativeSelect } from './NativeSelect';
 import { TakeButton } from './TakeButton';
 
@@ -266,6 +267,7 @@ export function Radios({ label, value, options, onChange, onBlur, error, wanted 
         {options.map((option) => (
           <FormControlLabel
             key={option.value}
+            className={CHOICE}
             value={option.value}
             label={option.label}
             control={
@@ -298,6 +300,7 @@ export function Several({ name, label, options, wanted = false }: SeveralProps) 
       options={options}
       picked={(field.value as readonly (string | number)[] | undefined) ?? []}
       onPick={field.onChange}
+      firstRef={field.ref}
       error={fieldState.error?.message}
       wanted={wanted}
     />
@@ -307,11 +310,21 @@ export function Several({ name, label, options, wanted = false }: SeveralProps) 
 interface SeveralOfProps extends Omit<SeveralProps, 'name'> {
   readonly picked: readonly (string | number)[];
   readonly onPick: (picked: readonly (string | number)[]) => void;
+  /** Takes the first of them, so that the focus comes here where something is wrong. */
+  readonly firstRef?: RefCallback<HTMLInputElement>;
   readonly error?: string | undefined;
 }
 
 /** Any of a few, where no form stands. */
-export function SeveralOf({ label, options, picked, onPick, error, wanted = false }: SeveralOfProps) {
+export function SeveralOf({
+  label,
+  options,
+  picked,
+  onPick,
+  firstRef,
+  error,
+  wanted = false,
+}: SeveralOfProps) {
   const labelId = useId();
   return (
     <FormControl role="group" aria-labelledby={labelId} error={error !== undefined} sx={ONE_ROW}>
@@ -320,6 +333,7 @@ export function SeveralOf({ label, options, picked, onPick, error, wanted = fals
         {options.map((option, index) => (
           <FormControlLabel
             key={option.value}
+            className={CHOICE}
             label={option.label}
             control={
               <Checkbox
@@ -330,6 +344,7 @@ export function SeveralOf({ label, options, picked, onPick, error, wanted = fals
                 slotProps={{
                   input: {
                     'data-wanted': wanted && index === 0,
+                    ...(index === 0 && firstRef ? { ref: firstRef } : {}),
                   } as React.InputHTMLAttributes<HTMLInputElement>,
                 }}
               />
@@ -429,6 +444,7 @@ export function ProofList({
         {(['works', 'does not work'] as const).map((result) => (
           <FormControlLabel
             key={result}
+            className={CHOICE}
             value={result}
             label={result}
             control={

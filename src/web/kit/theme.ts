@@ -1,5 +1,6 @@
 import { createTheme, type Theme } from '@mui/material/styles';
 import { useMemo, useSyncExternalStore } from 'react';
+import { CHOICE, CHOICE_KEYS } from './keys/choices';
 
 /**
  * The colours of the counter, by what they mean: paper and ink; amber for caution alone, cinnabar for stop, verdigris for
@@ -66,13 +67,29 @@ export function usePalette(): Palette {
   return isNight ? NIGHT : DAY;
 }
 
+export const MONO = '"Atkinson Hyperlegible Mono", ui-monospace, monospace';
+
 /** The mat of a stage, and the keys shown at what is wanted next on it. */
 export const BENCH_MAT = 'wl-mat';
 export const NEXT_KEY = 'wl-next-key';
+export const ANSWER_KEY = 'wl-answer-key';
+
+/** A key as it looks where it is shown. */
+export const KEY_CAP = {
+  display: 'inline-block',
+  minWidth: 22,
+  padding: '0 4px',
+  border: '1.5px solid currentColor',
+  borderRadius: 3,
+  fontFamily: MONO,
+  fontSize: '0.85rem',
+  lineHeight: 1.35,
+  fontWeight: 700,
+  textAlign: 'center',
+} as const;
+
 const WANTED = `:has([data-wanted="true"])`;
 const WANTED_NEXT = `.${BENCH_MAT} > ${WANTED}:not(.${BENCH_MAT} > ${WANTED} ~ *)`;
-
-export const MONO = '"Atkinson Hyperlegible Mono", ui-monospace, monospace';
 
 declare module '@mui/material/styles' {
   interface TypographyVariants {
@@ -124,6 +141,22 @@ const themeOf = (its: Palette): Theme =>
           html: { scrollPaddingBottom: 72 },
           body: { minHeight: '100dvh' },
           a: { color: its.ink },
+          // The keys of choices, counted as they are picked; they are no part of what a choice is called.
+          '@counter-style wl-choice-keys': {
+            system: 'fixed',
+            symbols: [...CHOICE_KEYS].map((key) => `"${key}"`).join(' '),
+          },
+          form: { counterReset: 'wl-choice' },
+          [`.${CHOICE}`]: { counterIncrement: 'wl-choice' },
+          '@media (pointer: fine)': {
+            [`form:focus-within .${CHOICE}::after`]: {
+              content: 'counter(wl-choice, wl-choice-keys) / ""',
+              ...KEY_CAP,
+              marginLeft: 6,
+            },
+            // A key picks in the form that is being filled in, and nothing in the lamp.
+            [`#mat:has(form:focus-within .${CHOICE}) .${ANSWER_KEY}`]: { visibility: 'hidden' },
+          },
           // What is wanted next is outlined, and says its keys.
           [`${WANTED_NEXT}.MuiPaper-root, ${WANTED_NEXT} > .MuiPaper-root`]: { borderColor: its.soot },
           [`${WANTED_NEXT} .${NEXT_KEY}`]: { display: 'inline-flex' },

@@ -6,6 +6,7 @@ import { STAGE_WORDS, STAGES, type StageId } from '../../core/craft/policy';
 import { isNotFound, saidInWords } from '../api/http';
 import { useBook, useJobResource, useShop, useStock } from '../api/resources';
 import { useKey } from '../kit/keys/KeysProvider';
+import { GO_ON } from '../job/BenchLayout';
 import { Wick } from '../job/Wick';
 import { stages } from '../stages/stages';
 import { NoSuchPage } from './NoSuchPage';
@@ -69,6 +70,7 @@ function OnBar({ open }: { readonly open: StageId }) {
         <Button
           component={Link}
           to={`/jobs/${resource.job.id}/${current}`}
+          state={GO_ON}
           variant="contained"
           data-wanted={finished}
         >

@@ -42,6 +42,7 @@ import { type SeenShop, useBook, useCustomer, useShop } from '../api/resources';
 import { Caution, LampAnswer } from '../kit/Lamp';
 import { fieldsOf, optionsOf } from '../kit/fields';
 import { FileButton } from '../kit/FileButton';
+import { GO_ON } from '../job/BenchLayout';
 import { shopNow } from '../job/recorder';
 import { StageLayout } from '../kit/StageLayout';
 import { ComplaintFields, PriceOfService, RiskFields, WatchFields } from '../stages/arrive/fields';
@@ -162,7 +163,6 @@ function CustomerFields({ onKnown }: { readonly onKnown: (customer: Customer) =>
         )}
       />
       <intakeFields.TextLine name="customer.phone" label="Phone" />
-      <intakeFields.TextLine name="customer.email" label="E-mail" />
     </Stack>
   );
 }
@@ -340,7 +340,7 @@ function IntakeForm({ shop, visit }: { readonly shop: SeenShop; readonly visit: 
       const taken = await postJson<JobResource['job']>('/api/jobs', job);
       sessionStorage.removeItem(DRAFT_KEY);
       await mutate('/api/rack');
-      await navigate(`/jobs/${taken.id}/arrive`);
+      await navigate(`/jobs/${taken.id}/arrive`, { state: GO_ON });
     } catch (error) {
       setFailed(
         failedInWords(
@@ -394,6 +394,11 @@ function IntakeForm({ shop, visit }: { readonly shop: SeenShop; readonly visit: 
                   />
                 )}
                 <WatchFields at={under('watch')} />
+                <intakeFields.TextLine
+                  name="customer.email"
+                  label="E-mail"
+                  helper="of the owner, to be told when it is ready"
+                />
               </Stack>
             </Paper>
             <Paper sx={{ p: 2 }}>
@@ -411,7 +416,7 @@ function IntakeForm({ shop, visit }: { readonly shop: SeenShop; readonly visit: 
             </Paper>
             <Paper sx={{ p: 2 }}>
               <RiskFields at={under('consent')} />
-              <intakeFields.Tick name="consent.given" label="The owner agrees to them" />
+              <intakeFields.Tick name="consent.given" label="The owner agrees to them" wanted />
             </Paper>
             {failed && <Alert severity="error">{failed}</Alert>}
             <Button

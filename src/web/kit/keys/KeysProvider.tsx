@@ -16,6 +16,7 @@ import { readQuantity } from '../../../core/craft/units';
 import { useBench } from '../../api/bench';
 import { failedInWords, getJson, Refused } from '../../api/http';
 import { BurstReader, settleMs } from './burst';
+import { pickChoice } from './choices';
 import { focusNextWanted, giveToNextMeasure, isField, isFigure, setFieldValue, wants } from './wanted';
 
 export interface KeyAction {
@@ -186,7 +187,7 @@ export function KeysProvider({ children }: { readonly children: ReactNode }) {
       for (const run of runs) {
         if (inField) continue;
         if (run.from === 'device') latest.current.takeFromDevice(run.text);
-        else if (latest.current.singleKeys && !dialogOpen()) {
+        else if (latest.current.singleKeys && !dialogOpen() && !pickChoice(run.key)) {
           current.current.findLast((action) => action.key === run.key)?.run();
         }
       }

@@ -23,9 +23,9 @@ export function WatchFields({ at = '' }: Placed<'watch'>) {
   return (
     <>
       <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
-        <TextLine name={name('maker')} label="Maker" />
         <TextLine name={name('reference')} label="Reference" mono />
         <TextLine name={name('serial')} label="Serial" mono />
+        <TextLine name={name('maker')} label="Maker" />
       </Stack>
       <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
         <TextLine name={name('engraved')} label="Engraved on the outside" />
@@ -52,7 +52,7 @@ export function ComplaintFields({ at = '' }: Placed<'complaint'>) {
   const name = namesOf<Payloads['arrive.complaint']>(at);
   return (
     <>
-      <Several name={name('picked')} label="What the owner sees" options={optionsOf(COMPLAINTS)} />
+      <Several name={name('picked')} label="What the owner sees" options={optionsOf(COMPLAINTS)} wanted />
       <TextLine name={name('words')} label="In the owner’s words" />
     </>
   );

@@ -14,7 +14,6 @@ import { useJob } from '../../job/JobContext';
 import { wellTitle } from './wells';
 
 const cellFound = fieldsOf<Payloads['cell.found']>();
-const cellOldSettled = fieldsOf<Payloads['cell.old-settled']>();
 
 function FoundFields({ well }: { readonly well: WellState }) {
   const { setWellDraft } = useJob();
@@ -95,11 +94,15 @@ export function SettledCard({ well }: { readonly well: WellState }) {
       recorded={well.oldSettled}
       well={wellKey(well)}
       defaults={{ taped: null, to: null }}
-      action="Settled so"
       hint={<Caution grave>{LOOSE_CELL_CAUTION} Tape it and bin it before the next step.</Caution>}
-      beside={<cellOldSettled.Choice name="to" label="Goes to" options={optionsOf(['spent bin', 'owner'])} />}
-    >
-      <cellOldSettled.YesNo name="taped" label="It is" yes="Insulated with tape" no="Not taped" wanted />
-    </FactCard>
+      // A key pressed before the cell is out would settle what still lies in the watch.
+      keyed={well.found !== null && (well.fitted !== null || well.putBack !== null)}
+      answers={[
+        { label: 'Taped, into the spent bin', payload: { taped: true, to: 'spent bin' } },
+        { label: 'Taped, to the owner', payload: { taped: true, to: 'owner' } },
+        { label: 'Not taped, into the spent bin', payload: { taped: false, to: 'spent bin' } },
+        { label: 'Not taped, to the owner', payload: { taped: false, to: 'owner' } },
+      ]}
+    />
   );
 }

@@ -1,5 +1,5 @@
 import { Alert, Box, Button, Paper, Stack, Typography } from '@mui/material';
-import { useMemo } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { capital, figure } from '../../../core/craft/judgement';
 import { handback, readyToHandBack } from '../../../core/advice/handback';
@@ -9,6 +9,7 @@ import { dayInWords, localTime } from '../../../core/craft/time';
 import { Caution, LampAnswer, Working } from '../../kit/Lamp';
 import { WaxSeal } from '../../figures/WaxSeal';
 import { fieldsOf } from '../../kit/fields';
+import { focusNextWanted } from '../../kit/keys/wanted';
 import { DeviceButton } from '../../kit/DeviceButton';
 import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
@@ -67,6 +68,12 @@ function SignPart() {
   const result = useHandback();
   const unsaved = waiting.filter((each) => each.refused === null);
   const { signature } = state;
+  const [signedHere, setSigned] = useState(false);
+  const onRecord = signature.state === 'signed' && signature.entry.sequence !== null;
+  useEffect(() => {
+    // Only a signature on record opens the way to handing over.
+    if (signedHere && onRecord) requestAnimationFrame(() => requestAnimationFrame(focusNextWanted));
+  }, [signedHere, onRecord]);
   if (signature.state === 'signed') {
     const { payload, occurredAt } = signature.entry;
     return (
@@ -80,7 +87,8 @@ function SignPart() {
       </Stack>
     );
   }
-  const sign = (): void =>
+  const sign = (): void => {
+    setSigned(true);
     void record('handback.signed', {
       initials: technician?.initials ?? '',
       catalogueRevision: context.catalogue.revision,
@@ -88,6 +96,7 @@ function SignPart() {
       restsOnSequence: state.lastSequence,
       statement: result.statement,
     });
+  };
   const ready = result.verdict === 'ready to sign' && unsaved.length === 0;
   return (
     <Stack spacing={1.5}>
@@ -125,12 +134,6 @@ function Mat() {
   const papers = `/api/jobs/${resource.job.id}`;
   return (
     <>
-      <Paper component="section" aria-label="Record for the owner" sx={{ p: 2 }}>
-        <Typography variant="h2" sx={{ mb: 1.5 }}>
-          {signature.state === 'signed' ? 'The record given' : 'The record as it stands'}
-        </Typography>
-        <Slip statement={statement} currency={context.policy.currency} />
-      </Paper>
       {signature.state !== 'signed' && (
         <OptionalFacts
           facts={[
@@ -156,8 +159,31 @@ function Mat() {
           ]}
         />
       )}
+      {signature.state === 'signed' && signature.entry.sequence !== null && (
+        <FactCard
+          kind="handback.collected"
+          title="Handed over and paid"
+          recorded={facts.collected}
+          defaults={{ by: '', paidMinor: null }}
+          action="Handed over"
+        >
+          <handbackCollected.TextLine
+            name="by"
+            label="Collected by"
+            wanted
+            helper="the owner, or who for them; no names"
+          />
+          <handbackCollected.MoneyField name="paidMinor" label="Paid" currency={context.policy.currency} />
+        </FactCard>
+      )}
       <Paper component="section" aria-label="Signature" sx={{ p: 2 }}>
         <SignPart />
+      </Paper>
+      <Paper component="section" aria-label="Record for the owner" sx={{ p: 2 }}>
+        <Typography variant="h2" sx={{ mb: 1.5 }}>
+          {signature.state === 'signed' ? 'The record given' : 'The record as it stands'}
+        </Typography>
+        <Slip statement={statement} currency={context.policy.currency} />
       </Paper>
       <Paper component="section" aria-label="Papers" sx={{ p: 2 }}>
         <Stack direction="row" spacing={1} sx={{ flexWrap: 'wrap', rowGap: 1 }}>
@@ -189,23 +215,6 @@ function Mat() {
           )}
         </Stack>
       </Paper>
-      {signature.state === 'signed' && signature.entry.sequence !== null && (
-        <FactCard
-          kind="handback.collected"
-          title="Handed over and paid"
-          recorded={facts.collected}
-          defaults={{ by: '', paidMinor: null }}
-          action="Handed over"
-        >
-          <handbackCollected.TextLine
-            name="by"
-            label="Collected by"
-            wanted
-            helper="the owner, or who for them; no names"
-          />
-          <handbackCollected.MoneyField name="paidMinor" label="Paid" currency={context.policy.currency} />
-        </FactCard>
-      )}
     </>
   );
 }

@@ -32,6 +32,7 @@ function ToolFields({ correcting }: { readonly correcting: boolean }) {
   const form = useFormContext();
   const toolIds = useWatch({ name: 'toolIds' }) as readonly string[];
   const seenFrom = openBack.useValue('seenFrom');
+  const openedWith = openBack.useValue('openedWith');
   const advised = asAdvised(opening);
   const told = JSON.stringify(advised);
   useEffect(() => {
@@ -75,7 +76,7 @@ function ToolFields({ correcting }: { readonly correcting: boolean }) {
             }}
           />
         )}
-        <openBack.TextLine name="openedWith" label="Opened with" wanted />
+        <openBack.TextLine name="openedWith" label="Opened with" wanted={openedWith === ''} />
       </Stack>
       <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
         {wrench && (
@@ -127,6 +128,7 @@ export function CaseBack() {
         name="protection"
         label="Between tool and back"
         options={optionsOf(PROTECTIONS.slice(0, 2))}
+        wanted
       />
     </FactCard>
   );

@@ -68,6 +68,7 @@ function GasketFields() {
       {state === 'renewed' && (
         <NativeSelect
           label="Ring taken from"
+          wanted={lotId === null}
           value={lotId ?? ''}
           options={[
             { value: '', label: 'not from this stock' },
@@ -83,11 +84,11 @@ function GasketFields() {
           }}
         />
       )}
+      <sealGasket.YesNo name="greased" label="Silicone grease" yes="A trace, surplus off" no="None" />
       <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
         <sealGasket.TextLine name="size" label="Size" mono helper="inside × section, e.g. 30.5 × 0.70" />
         <sealGasket.ListChoice name="profile" label="Profile" options={optionsOf(GASKET_PROFILES)} />
       </Stack>
-      <sealGasket.YesNo name="greased" label="Silicone grease" yes="A trace, surplus off" no="None" />
       <sealGasket.Several name="findings" label="Found on the ring" options={optionsOf(GASKET_FINDINGS)} />
       {againstAdvice && <sealGasket.TextLine name="reason" label="Why, since the lamp advises otherwise" />}
     </>

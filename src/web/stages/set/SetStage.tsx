@@ -1,12 +1,12 @@
 import { Box, Button, Stack, Typography } from '@mui/material';
 import { Link } from 'react-router';
-import { useController } from 'react-hook-form';
 import { provingRun } from '../../../core/advice/handback';
 import { seenMovement } from '../../../core/advice/identify';
 import { capital, figure } from '../../../core/craft/judgement';
 import { OUTSIDE, type Outside, type Payloads } from '../../../core/logbook';
 import { functionsToProve, settingAdvice, type ProofStep, watchSeconds } from '../../../core/craft/setting';
 import { useKey } from '../../kit/keys/KeysProvider';
+import { focusNextWanted } from '../../kit/keys/wanted';
 import { Caution, LampAnswer, Working } from '../../kit/Lamp';
 import { fieldsOf } from '../../kit/fields';
 import { CrownCard } from '../../job/CrownCard';
@@ -17,22 +17,39 @@ import { BenchLayout } from '../../job/BenchLayout';
 
 const setFunctions = fieldsOf<Payloads['set.functions']>();
 const setRuns = fieldsOf<Payloads['set.runs']>();
-const setTime = fieldsOf<Payloads['set.time']>();
 const setOutside = fieldsOf<Payloads['set.outside']>();
 const setRunBegan = fieldsOf<Payloads['set.run-began']>();
 const setRunEnded = fieldsOf<Payloads['set.run-ended']>();
 
-function ProofFields({ steps }: { readonly steps: readonly ProofStep[] }) {
-  const { field } = useController({ name: 'proved' });
-  const allWork = (): void => field.onChange(Object.fromEntries(steps.map(({ what }) => [what, 'works'])));
+/** What was seen not to work is not taken back by one key. */
+function UnlessOneFails({ steps }: { readonly steps: readonly ProofStep[] }) {
+  const proved: Readonly<Record<string, string>> = setFunctions.useValue('proved');
+  return Object.values(proved).includes('does not work') ? null : <AllWork steps={steps} />;
+}
+
+/** Every function proved, and recorded as it is said. */
+function AllWork({ steps }: { readonly steps: readonly ProofStep[] }) {
+  const { record, technician, state } = useJob();
+  const recorded = state.facts.functions;
+  const allWork = (): void => {
+    if (technician === null) return;
+    void record(
+      'set.functions',
+      { proved: Object.fromEntries(steps.map(({ what }) => [what, 'works' as const])) },
+      { supersedes: recorded ? [recorded.id] : [] },
+    );
+    requestAnimationFrame(() => requestAnimationFrame(focusNextWanted));
+  };
   useKey('a', 'All work as shown', allWork);
   return (
-    <Stack spacing={0.5}>
-      <Button variant="outlined" onClick={allWork} sx={{ alignSelf: 'flex-start' }}>
-        All work as shown (a)
-      </Button>
-      <setFunctions.ProofList name="proved" steps={steps} wanted />
-    </Stack>
+    <Button
+      variant="outlined"
+      onClick={allWork}
+      disabled={technician === null}
+      sx={{ alignSelf: 'flex-start' }}
+    >
+      All work as shown (a)
+    </Button>
   );
 }
 
@@ -68,15 +85,24 @@ function Mat() {
               label="Watched for"
               quantity="durationS"
               helper={`${watchFor} s at least, for this movement`}
+              wanted
             />
           </Box>
         }
       >
         <setRuns.YesNo name="runs" label="Seen" yes="It runs by its own step" no="It does not run" wanted />
       </FactCard>
-      <FactCard kind="set.time" title="Time" inline recorded={facts.timeSet} defaults={{ set: null }}>
-        <setTime.YesNo name="set" label="The time is" yes="Set to the signal" no="Not set" wanted />
-      </FactCard>
+      <FactCard
+        kind="set.time"
+        title="Time"
+        recorded={facts.timeSet}
+        defaults={{ set: null }}
+        keyed={facts.runs !== null}
+        answers={[
+          { label: 'Set to the signal', payload: { set: true } },
+          { label: 'Not set', payload: { set: false } },
+        ]}
+      />
       <FactCard
         kind="set.functions"
         title="Functions of this movement"
@@ -93,7 +119,10 @@ function Mat() {
           )
         }
       >
-        <ProofFields steps={steps} />
+        <Stack spacing={0.5}>
+          {facts.functions === null && <UnlessOneFails steps={steps} />}
+          <setFunctions.ProofList name="proved" steps={steps} wanted />
+        </Stack>
       </FactCard>
       <OptionalFacts
         facts={[
