@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 
 /** The JavaScript a first visit loads before anything is opened, compressed as the server sends it. */
-const AIM_KB = 300;
+const AIM_KB = 220;
 const folder = join('dist', 'web');
 
 interface Chunk {
@@ -32,6 +32,7 @@ const total = [...initial].reduce((sum, name) => sum + size(manifest[name] as Ch
 console.log(
   `Initial JavaScript: ${total.toFixed(0)} kB compressed, ${(total / AIM_KB).toFixed(2)} × the aim of ${AIM_KB} kB.`,
 );
+if (total > AIM_KB) process.exitCode = 1;
 const stages = Object.keys(manifest).filter(
   (name) => name.startsWith('stages/') && manifest[name]?.file.includes('Stage-'),
 );

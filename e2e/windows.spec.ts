@@ -32,7 +32,7 @@ test('ten windows of one browser all load, share one live stream, and each shows
   // The window that opened the stream goes; the others hear on.
   await first.close();
   await recorded(second, jobId('worn-engraving'), 'check.reading', readingOf('currentUA', 1.4));
-  await expect(second.getByRole('region', { name: 'Current' }).getByText('1.4 µA').first()).toBeVisible();
+  await expect(stands(second, 'Current').getByText('Current: 1.4 µA')).toBeVisible();
   expect(streams()).toBe(1);
   await context.close();
 });

@@ -1,4 +1,4 @@
-import { problem, type Problem } from '../../contract';
+import type { Problem } from '../../contract';
 
 /** A request the server answered: with a refusal, or that it failed at this one, which says nothing of the next. */
 export class Refused extends Error {
@@ -40,6 +40,18 @@ const TIMEOUT_MS = 10_000;
 /** Answers that say nothing of what was sent, only that it is not the time: key wanted, too slow, too many. */
 const LATER: readonly number[] = [401, 408, 429];
 
+/** What a refusal says of itself, in the form the server gives it; null where something else answered. */
+async function problemIn(response: Response): Promise<Problem | null> {
+  try {
+    const said: unknown = await response.json();
+    // What reads it comes with the pages: the first screen has nothing to be refused.
+    const { problem } = await import('../../contract');
+    return problem.safeParse(said).data ?? null;
+  } catch {
+    return null;
+  }
+}
+
 async function request(
   path: string,
   init: RequestInit,
@@ -55,22 +67,20 @@ async function request(
     throw new ServerAway(error instanceof Error ? error.message : 'no answer');
   }
   if (response.ok) return response;
-  const body = problem.safeParse(await response.json().catch(() => null));
+  const body = await problemIn(response);
   // In words of its own it is there, and failed at this one; a bare 5xx comes from what stands in between.
-  const failedHere = response.status === 500 && body.success;
+  const failedHere = response.status === 500 && body !== null;
   if ((response.status >= 500 && !failedHere) || LATER.includes(response.status))
-    throw body.success
-      ? new ServerAway(body.data.detail, told(body.data))
-      : new ServerAway(`answer ${response.status}`);
+    throw body === null
+      ? new ServerAway(`answer ${response.status}`)
+      : new ServerAway(body.detail, told(body));
   throw new Refused(
-    body.success
-      ? body.data
-      : {
-          type: 'about:blank',
-          title: 'Refused',
-          status: response.status,
-          detail: `The server answered ${response.status}.`,
-        },
+    body ?? {
+      type: 'about:blank',
+      title: 'Refused',
+      status: response.status,
+      detail: `The server answered ${response.status}.`,
+    },
   );
 }
 

@@ -1,22 +1,18 @@
-import { useMemo } from 'react';
 import { mutate } from 'swr';
-import {
-  asToday,
-  type CalibreHistory,
-  type CarriedLot,
-  type CatalogueResource,
-  type CustomerResource,
-  type DayResource,
-  type JobResource,
-  type JobSummary,
-  type LedgerLine,
-  type LiveNews,
-  type ShopResource,
-  type StockResource,
-  type ToolsServed,
-  type WatchResource,
+import type {
+  CalibreHistory,
+  CarriedLot,
+  CustomerResource,
+  DayResource,
+  JobResource,
+  JobSummary,
+  LedgerLine,
+  LiveNews,
+  ShopResource,
+  StockResource,
+  ToolsServed,
+  WatchResource,
 } from '../../contract';
-import { type Book, catalogueOf, openBook, recordsIn } from '../../core/craft/book';
 import type { SeenBefore } from '../../core/craft/identify';
 import { completePolicy } from '../../core/craft/policy';
 import type { Entry } from '../../core/logbook';
@@ -31,6 +27,11 @@ export interface SeenShop extends ShopResource {
   readonly clockAheadMs: number;
 }
 
+/** The shop's instant now, by this machine's clock and the difference last seen. */
+export function shopNow(shop: SeenShop): string {
+  return new Date(Date.now() + shop.clockAheadMs).toISOString();
+}
+
 const POLL_MS = 15_000;
 /** The shop is read again now and then, so that day and clock move on in a window left open. */
 const CLOCK_MS = 60_000;
@@ -41,29 +42,6 @@ export function useShop() {
     asToday: (seen) => ({ ...seen, policy: completePolicy(seen.policy) }),
     refreshInterval: CLOCK_MS,
   });
-}
-
-export function useBook(revision: number | undefined): {
-  readonly book: Book | undefined;
-  readonly error: unknown;
-} {
-  const { data, error } = useResource<CatalogueResource>(revision === undefined ? null : '/api/catalogue', {
-    ...(revision === undefined ? {} : { at: revision }),
-    // While a new revision is read the old one stands, so that no page falls apart under a hand.
-    revalidateOnFocus: false,
-    revalidateIfStale: false,
-    keepPreviousData: true,
-  });
-  // What an older program kept here for the time the server is away knows less.
-  const book = useMemo(
-    () =>
-      data &&
-      openBook(
-        catalogueOf(data.revision, (kind) => recordsIn(kind, data).map((each) => asToday(kind, each))),
-      ),
-    [data],
-  );
-  return { book, error };
 }
 
 export function useRack() {

@@ -160,7 +160,8 @@ it('holds up nobody with an entry that another version of the page left, and say
   await until(() => reloaded.readWaiting().entries.length === 1);
   const [left] = reloaded.readWaiting().entries;
   expect(left?.refused?.detail).toContain('cannot be read by this page');
-  expect(left && reloaded.waitingInWords(left)).toBe('an entry of the kind check.reading');
+  const { waitingInWords } = await import('./kept');
+  expect(left && waitingInWords(left)).toBe('an entry of the kind check.reading');
 });
 
 it('waits on a server that fails, and takes a refusal for a refusal', async () => {

@@ -1,6 +1,6 @@
 import { useSyncExternalStore } from 'react';
-import { type NewEntry, raiseNewEntry, readStored } from '../../contract';
-import { type Entry, entryInWords } from '../../core/logbook';
+import type { NewEntry } from '../../contract';
+import type { Entry } from '../../core/logbook';
 import { browserStore, type WaitingEntry } from './browserStore';
 import { postJson, Refused, saidInWords } from './http';
 
@@ -93,41 +93,23 @@ function take(entries: readonly WaitingEntry[]): void {
   if (fresh.length > 0) change({ entries: [...state.entries, ...fresh].sort((a, b) => a.order - b.order) });
 }
 
-/** An entry kept by an older page as today's has it; one of a newer page, or of none, needs a person and holds up nobody. */
-function asOfToday(kept: WaitingEntry): WaitingEntry {
-  const { entry } = kept;
-  const reading = readStored(entry.kind, entry.payloadVersion, entry.payload);
-  return reading.verdict === 'read'
-    ? { ...kept, entry: raiseNewEntry(entry) as NewEntry }
-    : {
-        ...kept,
-        refused: {
-          type: '/problems/unreadable-here',
-          title: 'Not readable here',
-          status: 422,
-          detail: `An entry that waits in this browser cannot be read by this page: ${reading.reason}.`,
-          whatToDo:
-            'Load the page again to get the newest one. If it stays so, record the fact anew and let this one go.',
-        },
-      };
-}
-
-/** A waiting entry in words, whatever page left it. */
-export function waitingInWords({ entry }: WaitingEntry): string {
-  return isReadable(entry) ? entryInWords(entry) : `an entry of the kind ${entry.kind}`;
-}
-
-/** Whether this page can read an entry that waits. */
-export function isReadable({ kind, payloadVersion, payload }: NewEntry): boolean {
-  return readStored(kind, payloadVersion, payload).verdict === 'read';
-}
-
 /** Takes up what is kept in the browser and not yet known here: from an earlier page, or left by another window. */
 async function takeUpKept(): Promise<void> {
+  let kept: readonly WaitingEntry[];
   try {
-    take((await (await browserStore()).getAll('waiting')).map(asOfToday));
+    kept = await (await browserStore()).getAll('waiting');
   } catch {
     change({ onlyInMemory: true });
+    return;
+  }
+  if (kept.length === 0) return;
+  try {
+    // What reads an older page's entries is fetched where there are any.
+    const { asOfToday } = await import('./kept');
+    take(kept.map(asOfToday));
+  } catch (error) {
+    // They stay kept, and are taken up once the server is there again.
+    noteAway(error);
   }
 }
 
@@ -159,6 +141,7 @@ export async function putWaiting(jobId: string, entry: NewEntry): Promise<void> 
 
 /** Sends a refused entry once more, after a person changed what stood against it. */
 export async function tryAgain(waiting: WaitingEntry): Promise<void> {
+  const { asOfToday } = await import('./kept');
   const again = asOfToday({ ...waiting, refused: null });
   await keep(again);
   replace(again);

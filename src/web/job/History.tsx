@@ -3,7 +3,7 @@ import type { UnreadableEntry } from '../../contract';
 import { capital } from '../../core/craft/judgement';
 import { clockApart, elsewhereWords, type Entry, entryInWords } from '../../core/logbook';
 import { localTime } from '../../core/craft/time';
-import { isReadable } from '../api/waiting';
+import { isReadable } from '../api/kept';
 import { Fold } from '../kit/Fold';
 import { DataTable } from '../kit/DataTable';
 import { FileThumb } from './files';

@@ -14,10 +14,10 @@ import { localDay } from '../../core/craft/time';
 import type { Lot, SupplierRecord } from '../../core/craft/stock';
 import type { WaitingEntry } from '../api/browserStore';
 import { useBench } from '../api/bench';
-import type { SeenShop } from '../api/resources';
+import { type SeenShop, shopNow } from '../api/resources';
 import { useWaiting } from '../api/waiting';
 import { type DraftsOfJob, useDrafts } from './drafts';
-import { type RecordOptions, shopNow, useRecorder } from './recorder';
+import { type RecordOptions, useRecorder } from './recorder';
 import { type SeenWatch, useWatchHistory } from './watchHistory';
 
 export interface OpenJob extends DraftsOfJob {

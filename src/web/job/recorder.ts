@@ -3,7 +3,7 @@ import { v7 } from 'uuid';
 import { makeEntry } from '../../contract';
 import type { EntryKind, Payloads } from '../../core/logbook';
 import { useBench } from '../api/bench';
-import type { SeenShop } from '../api/resources';
+import { type SeenShop, shopNow } from '../api/resources';
 import { putWaiting } from '../api/waiting';
 
 export interface RecordOptions {
@@ -20,11 +20,6 @@ export type Recorder = <K extends EntryKind>(
   payload: Payloads[K],
   options?: RecordOptions,
 ) => Promise<string | null>;
-
-/** The shop's instant now, by this machine's clock and the difference last seen. */
-export function shopNow(shop: SeenShop): string {
-  return new Date(Date.now() + shop.clockAheadMs).toISOString();
-}
 
 /** Records facts of any job as who is at this bench: kept here at once, on record when the server has them. */
 export function useRecorder(shop: SeenShop): Recorder {

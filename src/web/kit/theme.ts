@@ -147,12 +147,22 @@ const themeOf = (its: Palette): Theme =>
             symbols: [...CHOICE_KEYS].map((key) => `"${key}"`).join(' '),
           },
           form: { counterReset: 'wl-choice' },
-          [`.${CHOICE}`]: { counterIncrement: 'wl-choice' },
+          [`.${CHOICE}`]: { counterIncrement: 'wl-choice', position: 'relative' },
           '@media (pointer: fine)': {
+            // Over the corner of its choice: nothing moves under a pointer as the focus comes.
             [`form:focus-within .${CHOICE}::after`]: {
               content: 'counter(wl-choice, wl-choice-keys) / ""',
               ...KEY_CAP,
-              marginLeft: 6,
+              position: 'absolute',
+              left: 16,
+              top: -2,
+              minWidth: 17,
+              padding: '0 2px',
+              fontSize: '0.75rem',
+              lineHeight: 1.2,
+              borderWidth: 1,
+              backgroundColor: its.paper,
+              pointerEvents: 'none',
             },
             // A key picks in the form that is being filled in, and nothing in the lamp.
             [`#mat:has(form:focus-within .${CHOICE}) .${ANSWER_KEY}`]: { visibility: 'hidden' },

@@ -30,7 +30,8 @@ import {
 import { capital, figure } from '../../core/craft/judgement';
 import { bareCode } from '../../core/craft/movements';
 import { readQuantity } from '../../core/craft/units';
-import { useBook, useShop } from '../api/resources';
+import { useBook } from '../api/book';
+import { useShop } from '../api/resources';
 import { LampAnswer } from '../kit/Lamp';
 import { CellFigure } from '../figures/CellFigure';
 import { TakeButton } from '../kit/TakeButton';

@@ -4,8 +4,7 @@ import { orderRack } from '../../core/advice/dayplan';
 import { localTime } from '../../core/craft/time';
 import { LampAnswer } from '../kit/Lamp';
 import { StageLayout } from '../kit/StageLayout';
-import { shopNow } from '../job/recorder';
-import { useRack, useShop, useStock } from '../api/resources';
+import { useRack, useShop, useStock, shopNow } from '../api/resources';
 import { STAGE_WORDS, STAGES } from '../../core/craft/policy';
 
 /** The bench with no job open: what the day holds. */

@@ -10,7 +10,7 @@ import { DayStart } from '../pages/DayStart';
 import { NoSuchPage } from '../pages/NoSuchPage';
 import { KeysProvider } from '../kit/keys/KeysProvider';
 import { ScreenBroke } from './ScreenBroke';
-import { Shell } from './Shell';
+import { fetchDialogs, Shell } from './Shell';
 import { useTheme } from '../kit/theme';
 
 const loadJobView = () => import('../pages/JobPage');
@@ -66,7 +66,7 @@ export function App() {
   useEffect(() => startLive(), []);
   useEffect(() => {
     const timer = setTimeout(
-      () => void Promise.allSettled([loadJobView(), loadNewJob(), fetchAllStages()]),
+      () => void Promise.allSettled([loadJobView(), loadNewJob(), fetchAllStages(), ...fetchDialogs()]),
       REST_AFTER_MS,
     );
     return () => clearTimeout(timer);

@@ -15,10 +15,17 @@ import { capital } from '../../core/craft/judgement';
 import type { FindResult } from '../../contract';
 import { readCellMarking } from '../../core/craft/cells';
 import { failedInWords, ServerAway } from '../api/http';
-import { useBook, useShop } from '../api/resources';
+import { useBook } from '../api/book';
+import { useShop } from '../api/resources';
 
 /** Finds a job, a watch, an owner or a calibre, and reads a cell's marking, as one types. */
-export function FindDialog({ start, onClose }: { readonly start: string; readonly onClose: () => void }) {
+export default function FindDialog({
+  start,
+  onClose,
+}: {
+  readonly start: string;
+  readonly onClose: () => void;
+}) {
   const [text, setText] = useState(start);
   const query = useDeferredValue(text.trim());
   const navigate = useNavigate();

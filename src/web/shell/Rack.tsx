@@ -5,8 +5,7 @@ import type { JobSummary } from '../../contract';
 import { orderRack, promiseWords, type Urgency } from '../../core/advice/dayplan';
 import { STAGE_WORDS } from '../../core/craft/policy';
 import { failedInWords } from '../api/http';
-import { type SeenShop, useRack, useShop } from '../api/resources';
-import { shopNow } from '../job/recorder';
+import { type SeenShop, useRack, useShop, shopNow } from '../api/resources';
 import { colours, MONO } from '../kit/theme';
 
 const TICK_MS = 20_000;

@@ -9,18 +9,28 @@ import {
   Typography,
   useMediaQuery,
 } from '@mui/material';
-import { type ReactNode, Suspense, useEffect, useState } from 'react';
+import { lazy, type ReactNode, Suspense, useEffect, useState } from 'react';
 import { Link, useLocation } from 'react-router';
 import { useBench } from '../api/bench';
 import { useShop } from '../api/resources';
 import { useWaiting } from '../api/waiting';
-import { FindDialog } from './FindDialog';
 import { useKey, useKeys } from '../kit/keys/KeysProvider';
-import { KeysOverlay } from '../kit/keys/KeysOverlay';
 import { NeedsYou } from './NeedsYou';
 import { Rack } from './Rack';
 import { colours } from '../kit/theme';
 import { WhoIsHere } from './WhoIsHere';
+
+const loadFind = () => import('./FindDialog');
+const loadKeys = () => import('../kit/keys/KeysOverlay');
+const FindDialog = lazy(loadFind);
+const KeysOverlay = lazy(loadKeys);
+
+/** Fetches what the first screen opens on a key, so that it is there when the server is away. */
+export const fetchDialogs = (): readonly Promise<unknown>[] => [
+  loadFind(),
+  loadKeys(),
+  import('./NeedsYouDialog'),
+];
 
 const RACK_PX = { md: 224, lg: 262 } as const;
 
@@ -151,7 +161,11 @@ function Head({ onRack }: { readonly onRack: (() => void) | null }) {
       >
         {technician?.initials ?? 'Who?'}
       </Button>
-      <KeysOverlay open={keysOpen} onClose={() => setKeysOpen(false)} />
+      {keysOpen && (
+        <Suspense>
+          <KeysOverlay open onClose={() => setKeysOpen(false)} />
+        </Suspense>
+      )}
       {shop && (
         <WhoIsHere
           open={whoOpen || technician === undefined}
@@ -225,7 +239,11 @@ export function Shell({ children }: { readonly children: ReactNode }) {
           <Suspense fallback={<LinearProgress aria-label="Loading" />}>{children}</Suspense>
         </Box>
       </Box>
-      {findOpen !== null && <FindDialog start={findOpen} onClose={() => openFind(null)} />}
+      {findOpen !== null && (
+        <Suspense>
+          <FindDialog start={findOpen} onClose={() => openFind(null)} />
+        </Suspense>
+      )}
     </Box>
   );
 }

@@ -1,20 +1,11 @@
-import {
-  Button,
-  Dialog,
-  DialogActions,
-  DialogContent,
-  DialogTitle,
-  Stack,
-  TextField,
-  Typography,
-} from '@mui/material';
-import { type FormEvent, type KeyboardEvent, useState } from 'react';
+import { Button, Dialog, DialogActions, DialogContent, DialogTitle, Stack, Typography } from '@mui/material';
+import { type KeyboardEvent, lazy, Suspense, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { mutate } from 'swr';
-import { v7 } from 'uuid';
-import { newTechnician, type Technician } from '../../contract';
+import type { Technician } from '../../contract';
 import { setBench, useBench } from '../api/bench';
-import { failedInWords, postJson } from '../api/http';
+
+const AddTechnician = lazy(() => import('./AddTechnician'));
+const BenchName = lazy(() => import('./BenchName'));
 
 interface Props {
   readonly open: boolean;
@@ -28,6 +19,7 @@ interface Props {
 export function WhoIsHere({ open, technicians, onClose, mustPick }: Props) {
   const bench = useBench();
   const [adding, setAdding] = useState(false);
+  const [naming, setNaming] = useState(false);
   /** Where a key pressed before anybody was picked wanted to go. */
   const [then, setThen] = useState<string | null>(null);
   const navigate = useNavigate();
@@ -72,15 +64,21 @@ export function WhoIsHere({ open, technicians, onClose, mustPick }: Props) {
           {technicians.length === 0 && (
             <Typography>Nobody is on the list yet. Add yourself: your initials seal the records.</Typography>
           )}
-          {(adding || technicians.length === 0) && <AddTechnician onAdded={pick} />}
-          <TextField
-            label="This bench is called"
-            defaultValue={bench.name}
-            onBlur={(event) => {
-              const name = event.target.value.trim();
-              if (name !== '') setBench({ name: name.slice(0, 40) });
-            }}
-          />
+          {(adding || technicians.length === 0) && (
+            <Suspense>
+              <AddTechnician onAdded={pick} />
+            </Suspense>
+          )}
+          {naming ? (
+            <Suspense>
+              <BenchName />
+            </Suspense>
+          ) : (
+            <Stack direction="row" spacing={1} sx={{ alignItems: 'center' }}>
+              <Typography>This bench is called {bench.name}.</Typography>
+              <Button onClick={() => setNaming(true)}>Call it otherwise</Button>
+            </Stack>
+          )}
         </Stack>
       </DialogContent>
       <DialogActions>
@@ -88,41 +86,5 @@ export function WhoIsHere({ open, technicians, onClose, mustPick }: Props) {
         {!mustPick && <Button onClick={onClose}>Close</Button>}
       </DialogActions>
     </Dialog>
-  );
-}
-
-function AddTechnician({ onAdded }: { readonly onAdded: (id: string) => void }) {
-  const [name, setName] = useState('');
-  const [initials, setInitials] = useState('');
-  const [wrong, setWrong] = useState<string | null>(null);
-  const add = async (event: FormEvent): Promise<void> => {
-    event.preventDefault();
-    const person = newTechnician.safeParse({ id: v7(), name, initials: initials.toUpperCase() });
-    if (!person.success) {
-      setWrong(person.error.issues.map((issue) => issue.message).join(' '));
-      return;
-    }
-    try {
-      await postJson('/api/technicians', person.data);
-      await mutate('/api/shop');
-      onAdded(person.data.id);
-    } catch (error) {
-      setWrong(failedInWords(error, 'try again when it is back.'));
-    }
-  };
-  return (
-    <Stack component="form" spacing={1.5} onSubmit={(event) => void add(event)} sx={{ pt: 1 }}>
-      <TextField label="Name" value={name} onChange={(event) => setName(event.target.value)} autoFocus />
-      <TextField
-        label="Initials"
-        value={initials}
-        onChange={(event) => setInitials(event.target.value)}
-        error={wrong !== null}
-        helperText={wrong ?? 'up to four letters'}
-      />
-      <Button type="submit" variant="contained">
-        Add to the list
-      </Button>
-    </Stack>
   );
 }

@@ -1,5 +1,6 @@
 import { Logbook, readyJob } from '../../../testing/fixtures';
-import { openAt, orderRack, promiseWords, urgencyOf, waitsFor } from './dayPlan';
+import { openAt, orderRack, promiseWords, urgencyOf } from './dayPlan';
+import { waitsFor } from './waitsFor';
 import { openParts } from '../../logbook';
 import { DEFAULT_POLICY, WEEKDAYS } from '../../craft/policy';
 describe('small words', () => {

@@ -1,8 +1,6 @@
-import { judgeTests } from '../handback';
-import { awaitedParts, type JobState } from '../../logbook';
 import type { Judged } from '../../craft/judgement';
-import { type Policy, STAGE_WORDS, type Weekday } from '../../craft/policy';
-import { addMinutes, dayInWords, localDay, localTime, minutesBetween } from '../../craft/time';
+import type { Policy, Weekday } from '../../craft/policy';
+import { addMinutes, localDay, localTime, minutesBetween } from '../../craft/time';
 
 export type Urgency = 'overdue' | 'due soon' | 'today' | 'later' | 'no promise';
 
@@ -57,31 +55,6 @@ export function orderRack<T extends { readonly promisedAt: string | null; readon
         (a.promisedAt ?? '').localeCompare(b.promisedAt ?? '') ||
         a.ticket.localeCompare(b.ticket),
     );
-}
-
-/** What a job waits for, in a few words for its envelope. */
-export function waitsFor(state: JobState): string {
-  if (state.conflicts.length > 0) return 'a conflict to settle';
-  if (state.signature.state === 'signed') return state.facts.collected ? 'nothing: collected' : 'its owner';
-  if (
-    state.facts.consent?.payload.given === false &&
-    state.progress.some(({ missing }) => missing.some(({ requirement }) => requirement === 'arrive.consent'))
-  )
-    return 'the owner’s consent';
-  if (
-    state.signature.state === 'unsigned' &&
-    judgeTests(state).some(({ stands, shows }) => stands && shows.verdict === 'leaks')
-  )
-    return 'a leak to mend, or to tell the owner of';
-  const parts = awaitedParts(state.facts)?.payload;
-  if (parts) {
-    const what = parts.lines.map((line) => line.what).join(', ');
-    return `${what}${parts.expectedOn === null ? '' : `, expected ${dayInWords(parts.expectedOn)}`}`;
-  }
-  const current = state.progress.find((stage) => stage.status === 'current');
-  if (!current) return 'nothing';
-  const first = current.missing[0];
-  return first ? `${STAGE_WORDS[current.stage]}: ${first.words}` : STAGE_WORDS[current.stage];
 }
 
 /** A stretch of minutes as one says it: minutes, hours, days. */

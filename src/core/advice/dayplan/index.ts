@@ -1,1 +1,2 @@
-export { openAt, orderRack, promiseWords, type Urgency, waitsFor } from './dayPlan';
+export { openAt, orderRack, promiseWords, type Urgency } from './dayPlan';
+export { waitsFor } from './waitsFor';

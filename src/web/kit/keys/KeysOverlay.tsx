@@ -21,7 +21,13 @@ const KEY_SX = {
 } as const;
 
 /** The keys that work just now. */
-export function KeysOverlay({ open, onClose }: { readonly open: boolean; readonly onClose: () => void }) {
+export default function KeysOverlay({
+  open,
+  onClose,
+}: {
+  readonly open: boolean;
+  readonly onClose: () => void;
+}) {
   const { actions } = useKeys();
   const bench = useBench();
   const unique = [...new Map(actions.map((action) => [action.key, action])).values()];

@@ -8,12 +8,12 @@ import { lookAlikesHere, readCellMarking } from '../../../core/craft/cells';
 import { capital } from '../../../core/craft/judgement';
 import { codesOnOrder, readBoxLabel, STOCK_ITEMS, type StockItem } from '../../../core/craft/stock';
 import { localDay } from '../../../core/craft/time';
-import { type SeenShop, useBook } from '../../api/resources';
+import { useBook } from '../../api/book';
+import { type SeenShop, shopNow } from '../../api/resources';
 import { Caution, LampAnswer, Working } from '../../kit/Lamp';
 import { Choice, MeasureField, MoneyField, optionsOf, TextLine } from '../../kit/fields';
 import { useScan } from '../../kit/keys/KeysProvider';
 import { setFieldValue } from '../../kit/keys/wanted';
-import { shopNow } from '../../job/recorder';
 import { StockForm } from './StockForm';
 
 export interface Typed {

@@ -19,10 +19,9 @@ import { lotCount, lotQuarantine, lotReturn, lotSample, type StockResource } fro
 import { capital, figure } from '../../../core/craft/judgement';
 import { isPastDate, type Lot, PRINT_STATES, STOCK_ITEMS, type StockItem } from '../../../core/craft/stock';
 import { localDay, localTime } from '../../../core/craft/time';
-import { type SeenShop, useEmptyLots, useLedgerOfLot } from '../../api/resources';
+import { type SeenShop, useEmptyLots, useLedgerOfLot, shopNow } from '../../api/resources';
 import { DataTable } from '../../kit/DataTable';
 import { Choice, MeasureField, optionsOf, TextLine } from '../../kit/fields';
-import { shopNow } from '../../job/recorder';
 import { StockForm } from './StockForm';
 
 function stateWords(lot: Lot, today: string): string {

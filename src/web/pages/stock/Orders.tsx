@@ -18,11 +18,11 @@ import {
 } from '../../../core/craft/stock';
 import { localDay, localTime } from '../../../core/craft/time';
 import { postJson } from '../../api/http';
-import { type SeenShop, useBook } from '../../api/resources';
+import { useBook } from '../../api/book';
+import { type SeenShop, shopNow } from '../../api/resources';
 import { Caution } from '../../kit/Lamp';
 import { Section } from '../../kit/Section';
 import { FileButton } from '../../kit/FileButton';
-import { shopNow } from '../../job/recorder';
 import { NativeSelect } from '../../kit/NativeSelect';
 import { useBooking } from './booking';
 import { OrderForm } from './OrderForm';

@@ -4,9 +4,8 @@ import { useFormContext, useFormState } from 'react-hook-form';
 import { v7 } from 'uuid';
 import { collection, type StockResource } from '../../../contract';
 import { localDay } from '../../../core/craft/time';
-import type { SeenShop } from '../../api/resources';
+import { type SeenShop, shopNow } from '../../api/resources';
 import { MeasureField, TextLine } from '../../kit/fields';
-import { shopNow } from '../../job/recorder';
 import { StockForm } from './StockForm';
 
 /** How many go to collection: all that lie in the bin, also while it fills, until a hand says otherwise. */
