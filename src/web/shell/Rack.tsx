@@ -1,12 +1,13 @@
 import { Box, Stack, Typography } from '@mui/material';
-import { useEffect, useRef, useState } from 'react';
-import { Link, useLocation } from 'react-router';
-import type { JobSummary } from '../../contract';
-import { orderRack, promiseWords, type Urgency } from '../../core/advice/dayplan';
-import { STAGE_WORDS } from '../../core/craft/policy';
+import { lazy, Suspense, useEffect, useState } from 'react';
+import { useLocation } from 'react-router';
+import { orderRack } from '../../core/advice/dayplan';
 import { failedInWords } from '../api/http';
-import { type SeenShop, useRack, useShop, shopNow } from '../api/resources';
-import { colours, MONO } from '../kit/theme';
+import { type SeenShop, shopNow, useRack, useShop } from '../api/resources';
+import { FilterBox } from '../kit/FilterBox';
+import { Envelope, type EnvelopesProps, SCROLLS } from './Envelope';
+
+const ManyEnvelopes = lazy(() => import('./ManyEnvelopes'));
 
 const TICK_MS = 20_000;
 
@@ -23,97 +24,24 @@ function useNow(shop: SeenShop | undefined): string | null {
   return nowUtc;
 }
 
-const EDGE: Readonly<Record<Urgency, string>> = {
-  overdue: colours.cinnabar,
-  'due soon': colours.amber,
-  today: colours.thread,
-  later: colours.thread,
-  'no promise': colours.thread,
-};
+/** From so many jobs on they are looked among by typing, and from more only those that are seen are drawn. */
+const FILTER_FROM = 12;
+const ALL_DRAWN = 40;
 
-interface EnvelopeProps {
-  readonly job: JobSummary & { readonly urgency: Urgency };
-  readonly nowUtc: string;
-  readonly zone: string;
-  readonly open: boolean;
-  readonly onPick: () => void;
-}
-
-function Envelope({ job, nowUtc, zone, open, onPick }: EnvelopeProps) {
-  const envelope = useRef<HTMLAnchorElement>(null);
-  useEffect(() => {
-    if (open) envelope.current?.scrollIntoView({ block: 'nearest' });
-  }, [open]);
+function Envelopes(props: EnvelopesProps) {
+  const { jobs, openId, ...rest } = props;
+  if (jobs.length > ALL_DRAWN)
+    return (
+      <Suspense>
+        <ManyEnvelopes {...props} />
+      </Suspense>
+    );
   return (
-    <Box
-      ref={envelope}
-      component={Link}
-      to={`/jobs/${job.id}`}
-      onClick={onPick}
-      aria-current={open ? 'page' : undefined}
-      sx={{
-        display: 'block',
-        textDecoration: 'none',
-        color: 'text.primary',
-        border: `1.5px solid ${open ? colours.soot : colours.thread}`,
-        // Who is signed waits for its owner: nothing presses here.
-        borderLeft: `6px solid ${job.signedBy ? colours.thread : EDGE[job.urgency]}`,
-        bgcolor: colours.paper,
-        boxShadow: open ? `inset 0 0 0 1.5px ${colours.soot}` : 'none',
-        borderRadius: 1,
-        px: 1.25,
-        py: 0.75,
-      }}
-    >
-      <Stack direction="row" sx={{ justifyContent: 'space-between', alignItems: 'baseline' }}>
-        <Typography
-          component="span"
-          sx={{ fontFamily: MONO, fontWeight: 700, fontSize: '1.05rem', whiteSpace: 'nowrap' }}
-        >
-          {job.ticket}
-        </Typography>
-        {job.urgency === 'overdue' && !job.signedBy && (
-          <Typography component="span" variant="body2" sx={{ fontWeight: 700, color: colours.cinnabar }}>
-            ■ overdue
-          </Typography>
-        )}
-        {job.signedBy && (
-          <Typography component="span" variant="body2" sx={{ fontWeight: 700, textAlign: 'right', ml: 1 }}>
-            ● signed {job.signedBy}
-          </Typography>
-        )}
-      </Stack>
-      <Typography noWrap sx={{ lineHeight: 1.3 }}>
-        {job.watch}
-      </Typography>
-      <Typography variant="body2" sx={{ lineHeight: 1.35 }}>
-        {job.signedBy ? job.customerName : promiseWords(job.promisedAt, nowUtc, zone)}
-      </Typography>
-      <Typography variant="body2" sx={{ lineHeight: 1.35, fontWeight: 700 }}>
-        waits for {job.waitsFor}
-      </Typography>
-      <Stack direction="row" spacing="3px" aria-hidden sx={{ mt: 0.5 }}>
-        {job.stages.map(({ stage, status }) => (
-          <Box
-            key={stage}
-            title={STAGE_WORDS[stage]}
-            sx={{
-              height: status === 'not needed' ? 2 : 5,
-              flex: 1,
-              alignSelf: 'center',
-              bgcolor:
-                status === 'done'
-                  ? colours.soot
-                  : status === 'current'
-                    ? colours.ink
-                    : status === 'skipped'
-                      ? colours.cinnabar
-                      : colours.ash,
-            }}
-          />
-        ))}
-      </Stack>
-    </Box>
+    <Stack spacing={1} sx={SCROLLS}>
+      {jobs.map((job) => (
+        <Envelope key={job.id} job={job} open={job.id === openId} {...rest} />
+      ))}
+    </Stack>
   );
 }
 
@@ -123,28 +51,41 @@ export function Rack({ onPick }: { readonly onPick: () => void }) {
   const { data: shop } = useShop();
   const nowUtc = useNow(shop);
   const { pathname } = useLocation();
+  const [filter, setFilter] = useState('');
+  const wanted = filter.trim().toLowerCase();
+  const seen = jobs?.filter(({ ticket, watch, customerName, waitsFor }) =>
+    `${ticket} ${watch} ${customerName} ${waitsFor}`.toLowerCase().includes(wanted),
+  );
+  const openId = /^\/jobs\/([^/]+)/.exec(pathname)?.[1] ?? null;
   return (
-    <Stack component="nav" aria-label="Rack" spacing={1} sx={{ p: 1.5 }}>
-      <Typography variant="h3" component="h2">
+    <Stack component="nav" aria-label="Rack" spacing={1} sx={{ p: 1, pt: 1.5, height: '100%', minHeight: 0 }}>
+      <Typography variant="h3" component="h2" sx={{ px: 0.5 }}>
         Rack{jobs ? `, ${jobs.length}` : ''}
       </Typography>
-      {jobs && shop && nowUtc
-        ? orderRack(jobs, nowUtc).map((job) => (
-            <Envelope
-              key={job.id}
-              job={job}
-              nowUtc={nowUtc}
-              zone={shop.shop.zone}
-              open={pathname.startsWith(`/jobs/${job.id}`)}
-              onPick={onPick}
-            />
-          ))
-        : null}
+      {jobs && jobs.length >= FILTER_FROM && (
+        <Box sx={{ px: 0.5 }}>
+          <FilterBox label="Look among them" value={filter} onType={setFilter} />
+        </Box>
+      )}
+      {seen && shop && nowUtc ? (
+        <Envelopes
+          jobs={orderRack(seen, nowUtc)}
+          nowUtc={nowUtc}
+          zone={shop.shop.zone}
+          openId={openId}
+          onPick={onPick}
+        />
+      ) : null}
       {jobs?.length === 0 && (
-        <Typography color="text.secondary">No watch is waiting. Press n to take one in.</Typography>
+        <Typography color="text.secondary" sx={{ px: 0.5 }}>
+          No watch is waiting. Press n to take one in.
+        </Typography>
+      )}
+      {jobs && jobs.length > 0 && seen?.length === 0 && (
+        <Typography sx={{ px: 0.5 }}>No job here holds that. Find looks among all that ever were.</Typography>
       )}
       {!jobs && error !== undefined && (
-        <Typography>{failedInWords(error, 'the rack cannot be read.')}</Typography>
+        <Typography sx={{ px: 0.5 }}>{failedInWords(error, 'the rack cannot be read.')}</Typography>
       )}
     </Stack>
   );

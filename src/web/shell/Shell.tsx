@@ -48,17 +48,18 @@ function SavingLine() {
   ]
     .filter(Boolean)
     .join(' ');
-  if (away || onlyInMemory) return <QuietLine words={words} />;
-  return waiting > 0 ? <AfterAMoment words={words} /> : null;
+  return words === '' ? null : <AfterAMoment words={words} atOnce={away || onlyInMemory} />;
 }
 
-function AfterAMoment({ words }: { readonly words: string }) {
-  const [passed, setPassed] = useState(false);
+/** Once it was said it stands until nothing is left to say: entries still on their way are not on record yet. */
+function AfterAMoment({ words, atOnce }: { readonly words: string; readonly atOnce: boolean }) {
+  const [said, setSaid] = useState(atOnce);
+  if (atOnce && !said) setSaid(true);
   useEffect(() => {
-    const timer = setTimeout(() => setPassed(true), MOMENT_MS);
+    const timer = setTimeout(() => setSaid(true), MOMENT_MS);
     return () => clearTimeout(timer);
   }, []);
-  return passed ? <QuietLine words={words} /> : null;
+  return said || atOnce ? <QuietLine words={words} /> : null;
 }
 
 function QuietLine({ words }: { readonly words: string }) {
@@ -208,7 +209,6 @@ export function Shell({ children }: { readonly children: ReactNode }) {
               top: 0,
               alignSelf: 'start',
               height: 'calc(100dvh - 58px)',
-              overflowY: 'auto',
             }}
           >
             <Rack onPick={closeRack} />
@@ -219,7 +219,9 @@ export function Shell({ children }: { readonly children: ReactNode }) {
             onClose={closeRack}
             slotProps={{ paper: { sx: { width: 300, bgcolor: colours.tallow } } }}
           >
-            <Rack onPick={closeRack} />
+            <Box sx={{ flexGrow: 1, minHeight: 0 }}>
+              <Rack onPick={closeRack} />
+            </Box>
             <Stack
               component="nav"
               aria-label="Behind the counter"

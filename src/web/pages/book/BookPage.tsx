@@ -1,26 +1,15 @@
-import {
-  Button,
-  LinearProgress,
-  Paper,
-  Stack,
-  TableCell,
-  TableRow,
-  TextField,
-  Typography,
-} from '@mui/material';
+import { Button, LinearProgress, Paper, Stack, TableCell, TextField, Typography } from '@mui/material';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import type { Book } from '../../../core/craft/book';
 import { capital } from '../../../core/craft/judgement';
 import { useBook } from '../../api/book';
 import { useShop } from '../../api/resources';
-import { DataTable } from '../../kit/DataTable';
+import { VirtualTable } from '../../kit/VirtualTable';
 import { NoSuchPage } from '../NoSuchPage';
 import { ImportTable } from './ImportTable';
 import { RecordPage } from './RecordPage';
 import { BOOK_VIEWS, type RecordView } from './records';
-
-const MOST_SHOWN = 300;
 
 function RecordList({ view, book }: { readonly view: RecordView; readonly book: Book }) {
   const [filter, setFilter] = useState('');
@@ -55,25 +44,29 @@ function RecordList({ view, book }: { readonly view: RecordView; readonly book: 
       {all.length === 0 ? (
         <Typography>
           {view.kind === 'calibre'
-            ? 'No calibre is in the book yet. Jobs go on: name the movement by hand, and fit by the cell found.'
-            : 'Nothing is in the book here yet.'}
+            ? 'No calibre is in the book yet. First take a table in under CSV, or write the first with New calibre. Jobs go on meanwhile: name the movement by hand, and fit by the cell found.'
+            : `Nothing is in the book here yet. First take a table in under CSV, or write the first with New ${view.one}.`}
         </Typography>
       ) : (
-        <DataTable label={`${view.title} in the book`} heads={[capital(view.one), ...view.heads]}>
-          {seen.slice(0, MOST_SHOWN).map(({ id, name, says }) => (
-            <TableRow key={id}>
+        <VirtualTable
+          label={`${view.title} in the book`}
+          heads={[capital(view.one), ...view.heads]}
+          rows={seen}
+          keyOf={({ id }) => id}
+          cells={({ id, name, says }) => (
+            <>
               <TableCell>
                 <Link to={`${view.base}/${view.segment}/${encodeURIComponent(id)}`}>{name}</Link>
               </TableCell>
               {says.map((text, index) => (
                 <TableCell key={view.heads[index]}>{text}</TableCell>
               ))}
-            </TableRow>
-          ))}
-        </DataTable>
+            </>
+          )}
+        />
       )}
-      {seen.length > MOST_SHOWN && (
-        <Typography sx={{ mt: 1 }}>{seen.length - MOST_SHOWN} more: narrow it down above.</Typography>
+      {all.length > 0 && seen.length === 0 && (
+        <Typography sx={{ mt: 1 }}>None of the {all.length} holds that. Type less of it.</Typography>
       )}
     </Paper>
   );

@@ -9,7 +9,6 @@ import {
   Paper,
   Stack,
   TableCell,
-  TableRow,
   Typography,
 } from '@mui/material';
 import { useState } from 'react';
@@ -20,7 +19,8 @@ import { capital, figure } from '../../../core/craft/judgement';
 import { isPastDate, type Lot, PRINT_STATES, STOCK_ITEMS, type StockItem } from '../../../core/craft/stock';
 import { localDay, localTime } from '../../../core/craft/time';
 import { type SeenShop, useEmptyLots, useLedgerOfLot, shopNow } from '../../api/resources';
-import { DataTable } from '../../kit/DataTable';
+import { FilterBox } from '../../kit/FilterBox';
+import { VirtualTable } from '../../kit/VirtualTable';
 import { Choice, MeasureField, optionsOf, TextLine } from '../../kit/fields';
 import { StockForm } from './StockForm';
 
@@ -61,13 +61,14 @@ function LotTable({
   return (
     <Paper component="section" aria-label={ITEM_WORDS[item]} sx={{ p: 2 }}>
       <Typography variant="h2">{ITEM_WORDS[item]}</Typography>
-      <DataTable
+      <VirtualTable
         label={`${ITEM_WORDS[item]}, in stock`}
         heads={[capital(item), 'Left', 'Lot', 'State, best before', shop.policy.currency, 'Hand']}
         sx={{ '& td, & th': { px: 0.75, whiteSpace: 'nowrap' } }}
-      >
-        {lots.map((lot) => (
-          <TableRow key={lot.id}>
+        rows={lots}
+        keyOf={({ id }) => id}
+        cells={(lot) => (
+          <>
             <TableCell>
               <Typography variant="mark" component="span" sx={{ fontSize: '1rem' }}>
                 {lot.code}
@@ -109,12 +110,15 @@ function LotTable({
                 More
               </Button>
             </TableCell>
-          </TableRow>
-        ))}
-      </DataTable>
+          </>
+        )}
+      />
     </Paper>
   );
 }
+
+/** From so many lots on they are looked among by typing. */
+const FILTER_FROM = 12;
 
 /** What the house holds by lot, and the lots used up on demand. */
 export function Lots({
@@ -132,13 +136,27 @@ export function Lots({
     null,
   );
   const { data: empty } = useEmptyLots(emptyShown);
-  const lots = [...stock.lots, ...(emptyShown ? (empty ?? []) : [])];
-  const lot = lots.find(({ id }) => id === opened?.lotId);
+  const [filter, setFilter] = useState('');
+  const all = [...stock.lots, ...(emptyShown ? (empty ?? []) : [])];
+  const wanted = filter.trim().toLowerCase();
+  const lots = all.filter(({ code, lotCode, supplier }) =>
+    `${code} ${lotCode} ${supplier}`.toLowerCase().includes(wanted),
+  );
+  const lot = all.find(({ id }) => id === opened?.lotId);
   return (
     <>
-      {lots.length === 0 && (
+      {all.length >= FILTER_FROM && (
+        <FilterBox label={`Look among ${all.length} lots`} value={filter} onType={setFilter} />
+      )}
+      {all.length > 0 && lots.length === 0 && (
+        <Typography>None of the {all.length} lots holds that. Type less of it.</Typography>
+      )}
+      {all.length === 0 && (
         <Paper component="section" aria-label="Lots" sx={{ p: 2 }}>
-          <Typography>Nothing in stock yet. Book the first delivery in below.</Typography>
+          <Typography>
+            Nothing in stock yet. First book a delivery in below: its code as printed, its lot and how many.
+            Then cells are taken from it by the jobs.
+          </Typography>
         </Paper>
       )}
       {STOCK_ITEMS.map((item) => {
