@@ -45,9 +45,9 @@ test('a stock of 500 lots draws what is seen, scrolls to its end and is narrowed
   await list.getByRole('button', { name: 'Count lot LL-123 of SR920SW' }).click();
   await expect(page.getByRole('dialog', { name: /^Count lot LL-123/ })).toBeVisible();
   await page.keyboard.press('Escape');
-  await page.getByRole('searchbox').fill('nothing so called');
+  await page.getByRole('main').getByRole('searchbox').fill('nothing so called');
   await expect(page.getByText(/^None of the 5\d\d lots holds that/)).toBeVisible();
-  await page.getByRole('searchbox').fill('');
+  await page.getByRole('main').getByRole('searchbox').fill('');
   await expectAccessible(page, 'five hundred lots');
 });
 

@@ -15,10 +15,28 @@ interface FittedRow {
 
 /** Which cell lies in which watch, and which leaked. */
 export interface CellsInWatchesStore {
-  /** Works a job's lines out anew; inside the transaction that wrote its entry. */
-  follow(job: { readonly id: string; readonly watchId: string }, state: JobState): void;
+  /**
+   * Works a job's lines out anew, unless they are those of the state `before`; inside the transaction that wrote its
+   * entry.
+   */
+  follow(
+    job: { readonly id: string; readonly watchId: string },
+    state: JobState,
+    before: JobState | null,
+  ): void;
   /** Every watch that carries a cell of a lot now, with its owner. */
   carrying(supplier: string, lotCode: string): CarriedLot;
+}
+
+/** Whether the same cells were fitted, and the same leaks found. */
+function sameCells(a: JobState['facts'], b: JobState['facts']): boolean {
+  const [fittedA, fittedB] = [[...a.cellsFitted], [...b.cellsFitted]];
+  return (
+    fittedA.length === fittedB.length &&
+    fittedA.every(([well, entry], index) => fittedB[index]?.[0] === well && fittedB[index][1] === entry) &&
+    a.leakages.length === b.leakages.length &&
+    a.leakages.every((entry, index) => entry === b.leakages[index])
+  );
 }
 
 export function cellsInWatchesStore(db: Db): CellsInWatchesStore {
@@ -50,7 +68,8 @@ export function cellsInWatchesStore(db: Db): CellsInWatchesStore {
        (SELECT count(*) FROM cell_leaked WHERE supplier = @supplier AND lot_code = @lotCode) AS leaked`,
   );
   return {
-    follow({ id, watchId }, { facts }) {
+    follow({ id, watchId }, { facts }, before) {
+      if (before !== null && sameCells(before.facts, facts)) return;
       forgetFitted.run(id);
       forgetLeaked.run(id);
       for (const [well, { occurredAt, payload }] of facts.cellsFitted)

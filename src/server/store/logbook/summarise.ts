@@ -63,11 +63,15 @@ function searchText(job: JobRow, { facts }: JobState, customer: Customer | null)
     .join(' ');
 }
 
-/** Inside a write: works out anew all that is kept beside a job, from the job as it stands now. */
+/**
+ * Inside a write: works out anew all that is kept beside a job, from the job as it stands now. `before`: as it stood
+ * before one more entry; what that left as it was is not written again.
+ */
 export function summarise(
   { summaries, finder, movements, cells, people }: LogbookParts,
   job: JobRow,
   state: JobState,
+  before: JobState | null = null,
 ): void {
   const { facts } = state;
   const customer = people.customerOfJob(job.id);
@@ -77,14 +81,15 @@ export function summarise(
   if (summaries.searchOf(job.id) !== search) finder.remember(job.number, findable(search));
   summaries.write(job.id, onRack, summary.promisedAt, search, JSON.stringify(summary));
   const { back, decision } = facts;
-  summaries.noteTools(
-    job.id,
-    back?.payload.toolIds ?? [],
-    back?.occurredAt ?? '',
-    decision?.payload.reason === 'no suitable opener' ? decision.occurredAt : null,
-  );
+  if (before === null || before.facts.back !== back || before.facts.decision !== decision)
+    summaries.noteTools(
+      job.id,
+      back?.payload.toolIds ?? [],
+      back?.occurredAt ?? '',
+      decision?.payload.reason === 'no suitable opener' ? decision.occurredAt : null,
+    );
   movements.follow(job.id, state);
-  cells.follow(job, state);
+  cells.follow(job, state, before);
 }
 
 /** Inside a write: the same for every job of an owner whose name or number changed. */

@@ -47,7 +47,7 @@ export function writeEntry(
   const entry: Entry = { ...offered, sequence, recordedAt, counter };
   const stateAfter = fold([...before, entry]);
   stock.follow(entry, movesBetween(stockMoves(stateBefore), stockMoves(stateAfter)));
-  summarise(parts, job, stateAfter);
+  summarise(parts, job, stateAfter, stateBefore);
   return { outcome: 'recorded', entry, also: [] };
 }
 
