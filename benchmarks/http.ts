@@ -15,7 +15,7 @@ import { startServer } from '../src/testing/serverProcess';
  */
 const ROUNDS = 1500;
 const WARM_UP = 150;
-const AIM = 1.6;
+const AIM = 1.3;
 const agent = new Agent({ keepAlive: true });
 
 function call(method: string, url: string, body?: unknown): Promise<number> {

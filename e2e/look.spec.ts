@@ -101,7 +101,7 @@ test.describe('fits the screen', () => {
     ],
     ['the stages', STAGES.map((stage) => `/jobs/${jobId('two-cells')}/${stage}`)],
   ] as const) {
-    test(`${what}: nothing runs off to the side on a wide screen, a narrow one and a phone`, async ({
+    test(`${what}: nothing runs off to the side on a wide screen, a tablet, a phone, and enlarged twice`, async ({
       bench: page,
     }) => {
       for (const path of paths) {
@@ -109,6 +109,9 @@ test.describe('fits the screen', () => {
         await expect(page.getByRole('main')).not.toBeEmpty();
         for (const [width, height] of [
           [390, 844],
+          // 1280 × 800 at 200 %.
+          [640, 400],
+          [768, 1024],
           [1024, 768],
           [1280, 800],
         ] as const) {

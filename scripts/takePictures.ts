@@ -10,7 +10,7 @@ import { startServer } from '../src/testing/serverProcess';
 const FOLDER = join('docs', 'screenshots');
 const job = (key: string, stage: string): string => `/jobs/${demoId('job', key)}/${stage}`;
 
-const views: readonly (readonly [name: string, path: string, region?: string, height?: number])[] = [
+const views: readonly (readonly [name: string, path: string, region?: string])[] = [
   ['01-day', '/'],
   ['02-new-job', '/new'],
   ['04-open', job('part-awaited', 'open')],
@@ -27,7 +27,7 @@ const views: readonly (readonly [name: string, path: string, region?: string, he
   ['16-tools', '/tools'],
   ['17-watch', `/watches/${demoId('watch', 'draws-too-much')}`],
   ['19-devices', '/devices'],
-  ['20-fitting-and-life', job('overdue-at-the-cell', 'cell'), 'How long it lasts', 1500],
+  ['20-fitting-and-life', job('overdue-at-the-cell', 'cell'), 'How long it lasts'],
   ['21-cells', '/cells'],
   ['22-day-close', '/stock/day'],
 ];
@@ -42,13 +42,17 @@ await context.addInitScript(
   JSON.stringify({ name: 'window bench', technicianId: demoId('technician', 'edda') }),
 );
 mkdirSync(FOLDER, { recursive: true });
-for (const [name, path, region, height] of views) {
+for (const [name, path, region] of views) {
   const page = await context.newPage();
-  if (height !== undefined) await page.setViewportSize({ width: 1280, height });
   await page.goto(path);
   await page.getByRole('complementary', { name: 'Lamp' }).waitFor();
   await page.waitForTimeout(700);
-  if (region !== undefined) await page.getByRole('region', { name: region }).scrollIntoViewIfNeeded();
+  if (region !== undefined) {
+    await page
+      .getByRole('region', { name: region })
+      .evaluate((one) => one.scrollIntoView({ block: 'center' }));
+    await page.waitForTimeout(1500);
+  }
   if (path === '/cells') {
     // The finder shows something once it was asked.
     await page.getByLabel('Name, or calibre').fill('sr6');

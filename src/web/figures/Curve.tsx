@@ -91,7 +91,7 @@ export default memo(function Curve({
   const told = limits.map((limit) => `${limit.label}: ${limitWords(limit)} ${up.unit}`);
   return (
     <Box component="figure" sx={{ m: 0 }}>
-      <Box sx={{ height: heightPx, position: 'relative' }}>
+      <Box sx={{ height: heightPx, position: 'relative', overflow: 'hidden' }}>
         <Drawn
           type={as === 'line' ? 'line' : 'bar'}
           role="img"

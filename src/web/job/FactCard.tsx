@@ -208,7 +208,7 @@ function FactForm<K extends EntryKind>({
             alignItems: 'start',
             flexWrap: inline ? 'nowrap' : 'wrap',
             columnGap: 2,
-            '& > .MuiFormControl-root:not(.MuiTextField-root)': { flex: '1 1 370px' },
+            '& > .MuiFormControl-root:has([role="radiogroup"])': { flex: '1 1 370px' },
           }}
         >
           {beside}

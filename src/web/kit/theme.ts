@@ -80,7 +80,7 @@ export const KEY_CAP = {
   minWidth: 22,
   padding: '0 4px',
   border: '1.5px solid currentColor',
-  borderRadius: 3,
+  borderRadius: '3px',
   fontFamily: MONO,
   fontSize: '0.85rem',
   lineHeight: 1.35,
@@ -88,6 +88,8 @@ export const KEY_CAP = {
   textAlign: 'center',
 } as const;
 
+/** A form in which keys are text just now. */
+const IN_TEXT = ':has(input:not([type="radio"], [type="checkbox"]):focus, textarea:focus, select:focus)';
 const WANTED = `:has([data-wanted="true"])`;
 const WANTED_NEXT = `.${BENCH_MAT} > ${WANTED}:not(.${BENCH_MAT} > ${WANTED} ~ *)`;
 
@@ -150,12 +152,12 @@ const themeOf = (its: Palette): Theme =>
           [`.${CHOICE}`]: { counterIncrement: 'wl-choice', position: 'relative' },
           '@media (pointer: fine)': {
             // Over the corner of its choice: nothing moves under a pointer as the focus comes.
-            [`form:focus-within .${CHOICE}::after`]: {
+            [`form:focus-within:not(${IN_TEXT}) .${CHOICE}::after`]: {
               content: 'counter(wl-choice, wl-choice-keys) / ""',
               ...KEY_CAP,
               position: 'absolute',
-              left: 16,
-              top: -2,
+              left: 28,
+              top: -4,
               minWidth: 17,
               padding: '0 2px',
               fontSize: '0.75rem',
@@ -165,7 +167,9 @@ const themeOf = (its: Palette): Theme =>
               pointerEvents: 'none',
             },
             // A key picks in the form that is being filled in, and nothing in the lamp.
-            [`#mat:has(form:focus-within .${CHOICE}) .${ANSWER_KEY}`]: { visibility: 'hidden' },
+            [`#mat:has(form:focus-within:not(${IN_TEXT}) .${CHOICE}) .${ANSWER_KEY}`]: {
+              visibility: 'hidden',
+            },
           },
           // What is wanted next is outlined, and says its keys.
           [`${WANTED_NEXT}.MuiPaper-root, ${WANTED_NEXT} > .MuiPaper-root`]: { borderColor: its.soot },

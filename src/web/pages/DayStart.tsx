@@ -7,6 +7,34 @@ import { StageLayout } from '../kit/StageLayout';
 import { useRack, useShop, useStock, shopNow } from '../api/resources';
 import { STAGE_WORDS, STAGES } from '../../core/craft/policy';
 
+/** What a shop does first that has nothing here yet, in its order. */
+const FIRST: readonly { readonly to: string; readonly what: string; readonly why: string }[] = [
+  {
+    to: '/policy',
+    what: 'Say how this shop works',
+    why: 'its name, hours, prices, and the ways it was taught.',
+  },
+  { to: '/book', what: 'Take a book in', why: 'calibres and cases from a table, or written one by one.' },
+  { to: '/tools', what: 'Write down the tools', why: 'openers and dies: then the lamp names yours.' },
+  { to: '/stock', what: 'Book the cells in', why: 'by lot, from the first delivery on.' },
+  { to: '/new', what: 'Take the first watch in', why: 'it goes without the others, too.' },
+];
+
+function BrandNew() {
+  return (
+    <Paper component="section" aria-label="What to do first" sx={{ p: 2 }}>
+      <Typography variant="h2">What to do first</Typography>
+      <Box component="ol" sx={{ m: 0, mt: 1, pl: 3, '& li': { py: 0.5 } }}>
+        {FIRST.map(({ to, what, why }) => (
+          <Typography key={to} component="li">
+            <Link to={to}>{what}</Link>: {why}
+          </Typography>
+        ))}
+      </Box>
+    </Paper>
+  );
+}
+
 /** The bench with no job open: what the day holds. */
 export function DayStart() {
   const { data: jobs = [] } = useRack();
@@ -22,6 +50,7 @@ export function DayStart() {
     .filter((job) => job.partsExpectedOn !== null)
     .sort((a, b) => (a.partsExpectedOn ?? '').localeCompare(b.partsExpectedOn ?? ''));
   const loose = jobs.filter((job) => job.looseCells.length > 0);
+  const isBrandNew = jobs.length === 0 && stock?.lots.length === 0 && stock.emptyLots === 0;
   const toCount = stock?.lots.filter((lot) => lot.toBeCounted) ?? [];
   return (
     <StageLayout
@@ -33,6 +62,7 @@ export function DayStart() {
             {shop.shop.place ? `, ${shop.shop.place}` : ''}. Press <strong>n</strong> to take a watch in,{' '}
             <strong>/</strong> to find one, <strong>?</strong> for the keys.
           </Typography>
+          {isBrandNew && <BrandNew />}
           <Paper component="section" aria-label="Where the watches stand" sx={{ p: 2 }}>
             <Typography variant="h2">Where the watches stand</Typography>
             <Box

@@ -67,7 +67,7 @@ export function Rack({ onPick }: { readonly onPick: () => void }) {
           <FilterBox label="Look among them" value={filter} onType={setFilter} />
         </Box>
       )}
-      {seen && shop && nowUtc ? (
+      {seen && seen.length > 0 && shop && nowUtc ? (
         <Envelopes
           jobs={orderRack(seen, nowUtc)}
           nowUtc={nowUtc}

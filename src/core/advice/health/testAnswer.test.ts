@@ -38,7 +38,7 @@ describe('the answers to a next test', () => {
     (observable, test) => {
       for (const [index, { record }] of testAnswers(stopped().state(), test).entries()) {
         const job = stopped();
-        job.add(record.kind, record.payload as never, { supersedes: record.supersedes });
+        job.add(record.kind, record.payload, { supersedes: record.supersedes });
         expect(observedIn(job).get(observable)).toBe(OUTCOMES[observable][index]);
       }
     },

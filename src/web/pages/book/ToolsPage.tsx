@@ -76,7 +76,9 @@ function ToolList({
       </Stack>
       {tables && view.tables.map((table) => <ImportTable key={table} table={table} />)}
       {all.length === 0 ? (
-        <Typography color="text.secondary">None on the board yet.</Typography>
+        <Typography color="text.secondary">
+          None on the board yet. Write down the first with New {view.one}, or take a table in under CSV.
+        </Typography>
       ) : (
         <DataTable
           label={`${view.title} of this shop`}

@@ -176,7 +176,7 @@ function Mat() {
                 helper="blank if nobody knows"
               />
             </Box>
-            <sealGasket.Tick name="meetsWater" label="The watch will meet water" />
+            <sealGasket.Tick name="meetsWater" label="It will meet water" />
           </>
         }
         judge={(payload) => {
