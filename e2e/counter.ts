@@ -72,7 +72,7 @@ async function emptied(window: Page, port: number): Promise<Page> {
   });
   await session.detach();
   await window.setViewportSize({ width: 1280, height: 800 });
-  await window.emulateMedia({ colorScheme: 'light', reducedMotion: 'reduce' });
+  await window.emulateMedia({ media: 'screen', colorScheme: 'light', reducedMotion: 'reduce' });
   return window;
 }
 

@@ -147,6 +147,31 @@ test.describe('fits the screen', () => {
   });
 });
 
+test('no button of a stage breaks its words', async ({ bench: page }) => {
+  for (const stage of STAGES) {
+    await openJob(page, 'draws-too-much', stage);
+    await page.waitForTimeout(300);
+    const broken = await page.getByRole('main').evaluate((main) =>
+      [...main.querySelectorAll('.MuiButton-root')].flatMap((button) => {
+        const range = document.createRange();
+        range.selectNodeContents(button);
+        const lines = new Set([...range.getClientRects()].map(({ bottom }) => Math.round(bottom / 12)));
+        return lines.size > 2 ? [button.textContent] : [];
+      }),
+    );
+    expect([stage, broken]).toEqual([stage, []]);
+  }
+});
+
+test('on paper stands what is recorded, by day, without what is pressed', async ({ bench: page }) => {
+  await page.emulateMedia({ media: 'print', colorScheme: 'dark' });
+  await openJob(page, 'to-close', 'check');
+  await expect(page.getByText('Rest voltage: ', { exact: false }).first()).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Record' })).toHaveCount(0);
+  await expect(page.getByRole('combobox', { name: /^Also to record/ })).toHaveCount(0);
+  expect(await page.evaluate(() => getComputedStyle(document.body).color)).toBe('rgb(34, 37, 43)');
+});
+
 test('a stage that nobody touches leaves the processor alone', async ({ bench: page }) => {
   const session = await page.context().newCDPSession(page);
   await session.send('Performance.enable');

@@ -72,6 +72,7 @@ export {
   type LooseOutcome,
   mayCloseDay,
   movesBetween,
+  nextToSettle,
   openDrops,
   outcomesOf,
   type StockMove,

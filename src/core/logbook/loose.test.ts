@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { idOf, Logbook, lot, movementOf } from '../../testing/fixtures';
-import { looseCells, mayCloseDay, openDrops, outcomesOf, stockMoves } from './loose';
+import { looseCells, mayCloseDay, nextToSettle, openDrops, outcomesOf, stockMoves } from './loose';
 const out = { cellCode: 'SR621SW', lotId: lot.id, lotCode: lot.lotCode };
 const fitted = { ...out, supplier: lot.supplier, alkalineAgreed: false, ownersOwn: false };
 /** A job with an old cell out and a fresh one out of its blister. */
@@ -141,5 +141,36 @@ describe('what a job moves in the stock', () => {
         },
       ),
     );
+  });
+});
+
+describe('the old cell to settle next', () => {
+  const next = (job: Logbook) => nextToSettle(job.state().wells)?.name ?? null;
+
+  it('is asked after once another went in, at the first place, and no more once it is settled', () => {
+    const job = new Logbook();
+    job.add('identify.movement', movementOf('quillbeck-22-4', 'QB 22/4'));
+    for (const well of ['hands', 'display'])
+      job.add('cell.found', { marking: '364', condition: 'clean' }, { well });
+    expect(next(job)).toBeNull();
+    job.add('cell.fitted', fitted, { well: 'display' });
+    expect(next(job)).toBe('display');
+    job.add('cell.fitted', fitted, { well: 'hands' });
+    expect(next(job)).toBe('hands');
+    job.add('cell.old-settled', { taped: true, to: 'spent bin' }, { well: 'hands' });
+    expect(next(job)).toBe('display');
+    job.add('cell.old-settled', { taped: true, to: 'owner' }, { well: 'display' });
+    expect(next(job)).toBeNull();
+  });
+
+  it('is none where there was no cell, or where the same goes back', () => {
+    const none = new Logbook();
+    none.add('cell.found', { marking: null, condition: null });
+    none.add('cell.fitted', fitted);
+    expect(next(none)).toBeNull();
+    const same = new Logbook();
+    same.add('cell.found', { marking: '364', condition: 'clean' });
+    same.add('cell.put-back', { reason: 'reseal only' });
+    expect(next(same)).toBeNull();
   });
 });

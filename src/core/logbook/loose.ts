@@ -225,3 +225,17 @@ export function movesBetween(
     done: [...after].filter(([id]) => !same(id)),
   };
 }
+
+/** The first place that was given another cell, and of whose old one nobody said where it went. */
+export function nextToSettle(wells: readonly WellState[]): WellState | null {
+  return (
+    wells.find(
+      ({ found, fitted, putBack, oldSettled }) =>
+        found !== null &&
+        found.payload.marking !== null &&
+        fitted !== null &&
+        putBack === null &&
+        oldSettled === null,
+    ) ?? null
+  );
+}

@@ -3,7 +3,7 @@ import { Box, Button, ButtonBase, Paper, Stack, Typography } from '@mui/material
 import { useId, useState } from 'react';
 import { capital } from '../../core/craft/judgement';
 import { entryInWords, replacedBy } from '../../core/logbook';
-import { colours } from '../kit/theme';
+import { colours, PRINTED } from '../kit/theme';
 import { FileThumb } from './files';
 import { useJob } from './JobContext';
 import { RecordedBy } from './RecordedBy';
@@ -45,6 +45,7 @@ function Line({ line: { entry, title, words } }: { readonly line: StandingLine }
     <Box component="li" aria-label={title} sx={{ '& + &': { borderTop: `1px solid ${colours.thread}` } }}>
       <ButtonBase
         onClick={() => setOpen(!open)}
+        className={PRINTED}
         aria-expanded={open}
         aria-controls={open ? detailId : undefined}
         sx={{

@@ -1,4 +1,4 @@
-import { Button } from '@mui/material';
+import { Box, Button } from '@mui/material';
 import { useState } from 'react';
 import { useSnackbar } from 'notistack';
 import { entryInWords, undoable } from '../../core/logbook';
@@ -20,7 +20,12 @@ export function Undo() {
   return (
     <>
       <Button onClick={ask} disabled={last === null}>
-        Take back{last ? `: ${entryInWords(last)}` : ''}
+        <Box
+          component="span"
+          sx={{ overflow: 'hidden', textOverflow: 'ellipsis', maxWidth: 'min(440px, 60vw)' }}
+        >
+          Take back{last ? `: ${entryInWords(last)}` : ''}
+        </Box>
       </Button>
       {asking && last && (
         <ReasonDialog

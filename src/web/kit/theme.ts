@@ -72,6 +72,8 @@ export const MONO = '"Atkinson Hyperlegible Mono", ui-monospace, monospace';
 /** The mat of a stage, and the keys shown at what is wanted next on it. */
 export const BENCH_MAT = 'wl-mat';
 export const NEXT_KEY = 'wl-next-key';
+/** What is pressed and stands on paper all the same: the lines of what is recorded. */
+export const PRINTED = 'wl-printed';
 export const ANSWER_KEY = 'wl-answer-key';
 
 /** A key as it looks where it is shown. */
@@ -181,7 +183,8 @@ const themeOf = (its: Palette): Theme =>
               colorScheme: 'light',
               ...Object.fromEntries(NAMES.map((name) => [variable(name), DAY[name]])),
             },
-            'header, nav, form, button, [role="status"], .MuiButton-root': { display: 'none !important' },
+            [`header, nav, form, button:not(.${PRINTED}), [role="status"], .MuiButton-root, .MuiAutocomplete-root, .${PRINTED} svg`]:
+              { display: 'none !important' },
             'body, main, .MuiPaper-root, .MuiTypography-root': {
               color: `${DAY.soot} !important`,
               background: 'none !important',
@@ -205,6 +208,8 @@ const themeOf = (its: Palette): Theme =>
         styleOverrides: {
           root: {
             minHeight: 44,
+            whiteSpace: 'nowrap',
+            maxWidth: '100%',
           },
         },
       },

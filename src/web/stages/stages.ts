@@ -26,6 +26,14 @@ export const stages: Readonly<Record<StageId, LazyExoticComponent<ComponentType>
   handback: lazy(load.handback),
 };
 
+/** Charts and photographs of a stage, which it draws where there are any. */
+const loadFigures = (): readonly Promise<unknown>[] => [
+  import('../figures/TrendChart'),
+  import('../figures/LifeChart'),
+  import('../figures/TraceFigure'),
+  import('../figures/SideBySide'),
+];
+
 /** Said in the page's timeline once a job can go on without the server. */
 export const STAGES_FETCHED_MARK = 'stages fetched';
 
@@ -37,6 +45,7 @@ export async function fetchAllStages(): Promise<void> {
     identifier,
     forecasts,
     ...Object.values(load).map((each) => each()),
+    ...loadFigures(),
   ]);
   if (fetched.every(({ status }) => status === 'fulfilled')) performance.mark(STAGES_FETCHED_MARK);
 }

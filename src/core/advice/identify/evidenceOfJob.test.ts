@@ -33,6 +33,20 @@ describe('the evidence of a job', () => {
     expect(movementHidden(job.state())).toBe(false);
   });
 
+  it('counts what nobody could see once it is seen, and keeps out what a hand left out', () => {
+    const job = new Logbook();
+    job.add('identify.evidence', { look: 'engraving', value: null, withinMm: 0 });
+    job.add('identify.evidence', { look: 'cellDiameterMm', value: null, withinMm: 0 });
+    const without = (look: Look) =>
+      evidenceOfJob(job.state(), book).find((each) => each.look === look)?.without;
+    expect([without('engraving'), without('cellDiameterMm')]).toEqual(['cannot be seen', 'cannot be seen']);
+    job.add('identify.engraving', { text: 'OR 41.6' });
+    job.add('cell.found', { marking: '377', condition: 'clean' });
+    expect([without('engraving'), without('cellDiameterMm')]).toEqual([null, null]);
+    job.add('identify.evidence', { look: 'cellDiameterMm', value: null, withinMm: 0 });
+    expect(without('cellDiameterMm')).toBe('left out');
+  });
+
   it('takes the case from the engraving where the arrival named none', () => {
     const job = new Logbook();
     job.add('identify.engraving', { text: 'C2210-1 OR 62.3' });

@@ -3,6 +3,7 @@ import { capital } from '../../../core/craft/judgement';
 import {
   CELL_CONDITIONS,
   LOOSE_CELL_CAUTION,
+  nextToSettle,
   type WellState,
   wellKey,
   type Payloads,
@@ -87,6 +88,7 @@ export function FoundCard({ well }: { readonly well: WellState }) {
 }
 
 export function SettledCard({ well }: { readonly well: WellState }) {
+  const { state } = useJob();
   return (
     <FactCard
       kind="cell.old-settled"
@@ -95,8 +97,7 @@ export function SettledCard({ well }: { readonly well: WellState }) {
       well={wellKey(well)}
       defaults={{ taped: null, to: null }}
       hint={<Caution grave>{LOOSE_CELL_CAUTION} Tape it and bin it before the next step.</Caution>}
-      // A key pressed before the cell is out would settle what still lies in the watch.
-      keyed={well.found !== null && (well.fitted !== null || well.putBack !== null)}
+      keyed={nextToSettle(state.wells)?.name === well.name}
       answers={[
         { label: 'Taped, into the spent bin', payload: { taped: true, to: 'spent bin' } },
         { label: 'Taped, to the owner', payload: { taped: true, to: 'owner' } },
