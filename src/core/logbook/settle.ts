@@ -1,15 +1,18 @@
 import type { Entry } from './entry';
 import type { Conflict } from './state';
 
+const placeOf = (entry: Entry | undefined): number => entry?.sequence ?? Number.MAX_SAFE_INTEGER;
+
 /** Server order; entries still waiting in the browser come after, as they were made. */
 export function inSequence(entries: readonly Entry[]): Entry[] {
+  // As they come from the server they are in order already.
+  const isInOrder = entries.every(
+    (entry, index) => index === 0 || placeOf(entries[index - 1]) <= placeOf(entry),
+  );
+  if (isInOrder) return [...entries];
   return entries
     .map((entry, index) => ({ entry, index }))
-    .sort(
-      (a, b) =>
-        (a.entry.sequence ?? Number.MAX_SAFE_INTEGER) - (b.entry.sequence ?? Number.MAX_SAFE_INTEGER) ||
-        a.index - b.index,
-    )
+    .sort((a, b) => placeOf(a.entry) - placeOf(b.entry) || a.index - b.index)
     .map(({ entry }) => entry);
 }
 
@@ -25,6 +28,9 @@ interface Settled {
  * conflict, and all of them stand.
  */
 export function settleEntries(ordered: readonly Entry[]): Settled {
+  // In most jobs nothing was corrected yet.
+  if (ordered.every(({ supersedes, withdraws }) => supersedes.length === 0 && withdraws === null))
+    return { standing: [...ordered], replaced: new Map(), conflicts: [] };
   const at = new Map(ordered.map((entry, index) => [entry.id, index]));
   const rivals = new Map<string, Entry[]>();
   ordered.forEach((entry, index) => {

@@ -41,6 +41,26 @@ export interface LogbookParts extends LogbookGround {
   readonly fold: (entries: readonly Entry[]) => JobState;
 }
 
+/** States kept: of the jobs at hand, each as it stood before the entry that comes next. */
+const MOST_KEPT = 64;
+
+/** A fold that knows the state of entries folded lately: before each write it is the one after the write before. */
+function keptFold(contextNow: () => JobContext): LogbookParts['fold'] {
+  const kept = new Map<string, { readonly context: JobContext; readonly state: JobState }>();
+  return (entries) => {
+    const context = contextNow();
+    const key = entries.map(({ id, sequence }) => `${id} ${sequence}`).join();
+    const before = kept.get(key);
+    const isOfNow =
+      before?.context.catalogue === context.catalogue && before.context.policy === context.policy;
+    if (before && isOfNow) return before.state;
+    const state = foldJob(entries, context);
+    if (kept.size >= MOST_KEPT) kept.clear();
+    kept.set(key, { context, state });
+    return state;
+  };
+}
+
 export function logbookParts(ground: LogbookGround): LogbookParts {
   const { db, contextNow } = ground;
   return {
@@ -51,6 +71,6 @@ export function logbookParts(ground: LogbookGround): LogbookParts {
     summaries: summaryTable(db),
     finder: jobFinder(db),
     owners: ownerFinder(db),
-    fold: (entries) => foldJob(entries, contextNow()),
+    fold: keptFold(contextNow),
   };
 }

@@ -11,6 +11,9 @@ const ENTRY_COLUMNS = `sequence, id, job_id AS jobId, kind, payload_version AS p
 /** Entries kept as read, a few hundred bytes each. */
 const MOST_KEPT = 50_000;
 
+/** Jobs kept whole: those at hand. */
+const MOST_JOBS = 500;
+
 /** When an entry went on record, and at which other counter: null for this one. */
 export type OnRecord = Pick<EntryRow, 'recordedAt' | 'counter'>;
 
@@ -34,7 +37,34 @@ export function entryTable(db: Db) {
     readBefore.set(row.sequence, { row, reading });
     return reading;
   };
-  const readAll = (jobId: string): ReadRow[] => entriesOf.all(jobId).map(read);
+  const countOf = db.prepare<[string], number>('SELECT count(*) FROM entry WHERE job_id = ?').pluck();
+  const entriesFrom = db.prepare<[string, number], EntryRow>(
+    `SELECT ${ENTRY_COLUMNS} FROM entry WHERE job_id = ? AND sequence >= ? ORDER BY sequence`,
+  );
+  const wholeJobs = new Map<string, { readonly last: EntryRow; readonly readings: readonly ReadRow[] }>();
+  const keep = (
+    jobId: string,
+    last: EntryRow | undefined,
+    readings: readonly ReadRow[],
+  ): readonly ReadRow[] => {
+    if (wholeJobs.size >= MOST_JOBS) wholeJobs.clear();
+    if (last !== undefined) wholeJobs.set(jobId, { last, readings });
+    return readings;
+  };
+  /** Rows never change: where the last one read before still stands in its place, only those after it are read. */
+  const readAll = (jobId: string): readonly ReadRow[] => {
+    const before = wholeJobs.get(jobId);
+    if (before) {
+      const [first, ...fresh] = entriesFrom.all(jobId, before.last.sequence);
+      const isSame = first !== undefined && deepEqual(first, before.last);
+      if (isSame && countOf.get(jobId) === before.readings.length + fresh.length)
+        return fresh.length === 0
+          ? before.readings
+          : keep(jobId, fresh.at(-1), [...before.readings, ...fresh.map(read)]);
+    }
+    const rows = entriesOf.all(jobId);
+    return keep(jobId, rows.at(-1), rows.map(read));
+  };
   return {
     of: (jobId: string): Entry[] =>
       readAll(jobId).flatMap((reading) => (reading.verdict === 'read' ? [reading.entry] : [])),
