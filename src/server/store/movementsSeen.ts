@@ -1,3 +1,4 @@
+import { deepEqual } from 'fast-equals';
 import type { CalibreHistory } from '../../contract';
 import type { SeenBefore } from '../../core/craft/identify';
 import { readingOfMovement } from '../../core/advice/health';
@@ -30,8 +31,32 @@ export interface MovementsSeenStore {
   history(calibreId: string): CalibreHistory;
 }
 
+/** What a job tells of its movement; null while it is not named. */
+function rowOf(jobId: string, state: JobState): Row | null {
+  const { facts, caseType } = state;
+  const { movement, watch, findings } = facts;
+  return (
+    movement && {
+      jobId,
+      calibreId: movement.payload.calibreId,
+      revision: movement.payload.revision,
+      code: movement.payload.code,
+      caseCode: caseType?.code ?? watch?.payload.reference ?? '',
+      seenAt: movement.occurredAt,
+      currentUA: readingOfMovement(state, 'currentUA'),
+      rateSPerDay: readingOfMovement(state, 'rateSPerDay'),
+      leaked: facts.leakages.length > 0 ? 1 : 0,
+      cause: [...findings.values()].at(-1)?.payload.cause ?? '',
+    }
+  );
+}
+
 export function movementsSeenStore(db: Db): MovementsSeenStore {
   const forget = db.prepare<[string]>('DELETE FROM movement_seen WHERE job_id = ?');
+  const noted = db.prepare<[string], Row>(
+    `SELECT job_id AS jobId, calibre_id AS calibreId, revision, code, case_code AS caseCode, seen_at AS seenAt,
+       current_ua AS currentUA, rate_s_per_day AS rateSPerDay, leaked, cause FROM movement_seen WHERE job_id = ?`,
+  );
   const note = db.prepare<Row>(
     `INSERT INTO movement_seen (job_id, calibre_id, revision, code, case_code, seen_at, current_ua, rate_s_per_day, leaked, cause)
      VALUES (@jobId, @calibreId, @revision, @code, @caseCode, @seenAt, @currentUA, @rateSPerDay, @leaked, @cause)`,
@@ -63,22 +88,11 @@ export function movementsSeenStore(db: Db): MovementsSeenStore {
   );
   return {
     follow(jobId, state) {
-      const { facts, caseType } = state;
+      const wanted = rowOf(jobId, state);
+      const there = noted.get(jobId) ?? null;
+      if (deepEqual(there, wanted)) return;
       forget.run(jobId);
-      const { movement, watch, findings } = facts;
-      if (!movement) return;
-      note.run({
-        jobId,
-        calibreId: movement.payload.calibreId,
-        revision: movement.payload.revision,
-        code: movement.payload.code,
-        caseCode: caseType?.code ?? watch?.payload.reference ?? '',
-        seenAt: movement.occurredAt,
-        currentUA: readingOfMovement(state, 'currentUA'),
-        rateSPerDay: readingOfMovement(state, 'rateSPerDay'),
-        leaked: facts.leakages.length > 0 ? 1 : 0,
-        cause: [...findings.values()].at(-1)?.payload.cause ?? '',
-      });
+      if (wanted) note.run(wanted);
     },
     before: () => before.all(),
     history(calibreId) {
