@@ -117,10 +117,10 @@ test.describe('fits the screen', () => {
         ] as const) {
           await page.setViewportSize({ width, height });
           await page.waitForTimeout(250);
-          const over = await page.evaluate(
-            () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
-          );
-          expect([path, width, over]).toEqual([path, width, 0]);
+          // A busy machine draws the narrow page later: what counts is how it stays.
+          const over = (): Promise<number> =>
+            page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
+          await expect.poll(over, `${path}, ${width} px wide`).toBe(0);
         }
       }
     });
