@@ -1,5 +1,4 @@
 import { Box, Button, Typography } from '@mui/material';
-import { useEffect, useRef } from 'react';
 import { KeyCap } from './KeyCap';
 import { useKey } from './keys/KeysProvider';
 import { ANSWER_KEY } from './theme';
@@ -110,10 +109,6 @@ function AnswerKey({
   readonly label: string;
   readonly onPick: () => void;
 }) {
-  const latest = useRef(onPick);
-  useEffect(() => {
-    latest.current = onPick;
-  });
-  useKey(name, label, () => latest.current());
+  useKey(name, label, onPick);
   return null;
 }

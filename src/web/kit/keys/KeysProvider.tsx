@@ -4,6 +4,7 @@ import {
   useCallback,
   useContext,
   useEffect,
+  useLayoutEffect,
   useMemo,
   useRef,
   useState,
@@ -48,10 +49,11 @@ export function useKeys(): Keys {
 export function useKey(key: string, label: string, run: () => void): void {
   const { register } = useKeys();
   const latest = useRef(run);
-  useEffect(() => {
+  // With the screen, not after it: a key does what stands beside it now.
+  useLayoutEffect(() => {
     latest.current = run;
   });
-  useEffect(() => register({ key, label, run: () => latest.current() }), [key, label, register]);
+  useLayoutEffect(() => register({ key, label, run: () => latest.current() }), [key, label, register]);
 }
 
 /** Offers what a device types to this view first, while it stands: anything but a ticket. */
@@ -85,14 +87,15 @@ export function KeysProvider({ children }: { readonly children: ReactNode }) {
   const navigate = useNavigate();
   const { enqueueSnackbar, closeSnackbar } = useSnackbar();
   const bench = useBench();
-  const current = useRef<readonly KeyAction[]>(actions);
-  useEffect(() => {
-    current.current = actions;
-  }, [actions]);
-
+  /** The same as the keys hear it, at once. */
+  const current = useRef<readonly KeyAction[]>([]);
   const register = useCallback((action: KeyAction) => {
-    setActions((before) => [...before, action]);
-    return () => setActions((before) => before.filter((each) => each !== action));
+    const change = (next: readonly KeyAction[]): void => {
+      current.current = next;
+      setActions(next);
+    };
+    change([...current.current, action]);
+    return () => change(current.current.filter((each) => each !== action));
   }, []);
 
   const scanReaders = useRef<readonly ScanReader[]>([]);
