@@ -70,6 +70,11 @@ function SignPart() {
   const { signature } = state;
   const [signedHere, setSigned] = useState(false);
   const onRecord = signature.state === 'signed' && signature.entry.sequence !== null;
+  const ready = result.verdict === 'ready to sign' && unsaved.length === 0;
+  useEffect(() => {
+    // The last entries may be saved only after the stage was opened; a hand that is elsewhere stays there.
+    if (ready && document.activeElement === document.body) focusNextWanted();
+  }, [ready]);
   useEffect(() => {
     // Only a signature on record opens the way to handing over.
     if (signedHere && onRecord) requestAnimationFrame(() => requestAnimationFrame(focusNextWanted));
@@ -97,7 +102,6 @@ function SignPart() {
       statement: result.statement,
     });
   };
-  const ready = result.verdict === 'ready to sign' && unsaved.length === 0;
   return (
     <Stack spacing={1.5}>
       {signature.state === 'reopened' && (
