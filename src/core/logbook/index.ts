@@ -44,10 +44,11 @@ export {
   causesWords,
   type CheckPayloads,
   CROWN_SEEN,
-  leakWords,
   lastReading,
-  readingsOf,
+  leakWords,
+  NOT_LOOKED,
   readingIn,
+  readingsOf,
 } from './facts/check';
 export type { HandbackPayloads, Statement } from './facts/handback';
 export type { IdentifyPayloads } from './facts/identify';

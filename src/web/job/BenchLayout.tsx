@@ -1,7 +1,7 @@
 import { Stack } from '@mui/material';
 import { type ReactNode, useEffect } from 'react';
 import { useLocation } from 'react-router';
-import { focusNextWanted } from '../kit/keys/wanted';
+import { goOnToWanted } from '../kit/keys/wanted';
 import { StageLayout } from '../kit/StageLayout';
 import { BENCH_MAT } from '../kit/theme';
 import { AlsoToRecord } from './AlsoToRecord';
@@ -26,7 +26,7 @@ export function BenchLayout({ mat, lamp, below }: Props) {
   useEffect(() => {
     // Another stage begins at its top, where what is wanted stands.
     scrollTo(0, 0);
-    if (goesOn) requestAnimationFrame(() => requestAnimationFrame(focusNextWanted));
+    if (goesOn) goOnToWanted();
   }, [goesOn]);
   return (
     <StandingProvider>

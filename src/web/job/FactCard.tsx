@@ -8,7 +8,7 @@ import { Answers } from '../kit/Answers';
 import { formResolver } from '../kit/formResolver';
 import { KeyCap } from '../kit/KeyCap';
 import { NEXT_KEY } from '../kit/theme';
-import { focusNextWanted } from '../kit/keys/wanted';
+import { goOnToWanted } from '../kit/keys/wanted';
 import { FilesField, useKeptFiles } from './files';
 import { useJob } from './JobContext';
 import { useDoors, useStanding, useStandsAsLine } from './standing';
@@ -135,11 +135,6 @@ function FactAnswers<K extends EntryKind>({
       {correcting && <Button onClick={onDone}>Leave as it was</Button>}
     </>
   );
-}
-
-/** The card has turned from form to line by the next frame: then on to what is still wanted, and not later, when the hand may be elsewhere. */
-function goOnToWanted(): void {
-  requestAnimationFrame(() => requestAnimationFrame(focusNextWanted));
 }
 
 function FactForm<K extends EntryKind>({

@@ -6,7 +6,7 @@ import {
   type SignOfFault,
   type TestOutcome,
 } from '../../craft/health';
-import type { CheckPayloads, JobState } from '../../logbook';
+import { type CheckPayloads, type JobState, NOT_LOOKED } from '../../logbook';
 import { OBSERVED_BY } from './observed';
 
 const MEASURES = Object.keys(OBSERVED_BY) as Measure[];
@@ -29,16 +29,6 @@ export interface TestAnswer {
   readonly speaksFor: string;
   readonly record: TestRecord;
 }
-
-const NOT_LOOKED: CheckPayloads['check.looked'] = {
-  crown: null,
-  shows: null,
-  watchedSeconds: null,
-  atFitting: null,
-  freshCell: null,
-  resetUsed: null,
-  signs: null,
-};
 
 const SHOWN_AS: Readonly<Record<string, Shows>> = {
   runs: 'runs as it should',

@@ -3,6 +3,7 @@ export {
   GASKET_FINDINGS,
   type GasketFinding,
   isForLicensed,
+  isAsAdvised,
   renewOrReuse,
   ringContradictions,
 } from './renewOrReuse';

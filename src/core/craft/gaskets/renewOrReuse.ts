@@ -95,3 +95,11 @@ export function ringContradictions({ state, findings, greased }: RingSaid): read
       : []),
   ];
 }
+
+/** Whether what was done to a ring is what is advised: a new one where one is due, and only there. */
+export function isAsAdvised(
+  done: 'renewed' | 'reused' | 'left in place',
+  { verdict }: Pick<Judged<'renew' | 'reuse'>, 'verdict'>,
+): boolean {
+  return (done === 'renewed') === (verdict === 'renew');
+}

@@ -70,6 +70,17 @@ export interface CheckPayloads {
   };
 }
 
+/** A look of which nothing was said yet. */
+export const NOT_LOOKED: CheckPayloads['check.looked'] = {
+  crown: null,
+  shows: null,
+  watchedSeconds: null,
+  atFitting: null,
+  freshCell: null,
+  resetUsed: null,
+  signs: null,
+};
+
 function lookedWords(looked: CheckPayloads['check.looked']): string[] {
   const { crown, shows, watchedSeconds, atFitting, freshCell, resetUsed, signs } = looked;
   return [

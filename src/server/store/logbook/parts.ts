@@ -1,3 +1,4 @@
+import { deepEqual } from 'fast-equals';
 import { foldJob, type Entry, type JobContext, type JobState } from '../../../core/logbook';
 import type { AttachmentStore } from '../../attachments/attachments';
 import type { CellsInWatchesStore } from '../cellsInWatches';
@@ -44,19 +45,33 @@ export interface LogbookParts extends LogbookGround {
 /** States kept: of the jobs at hand, each as it stood before the entry that comes next. */
 const MOST_KEPT = 64;
 
+interface Kept {
+  readonly entries: readonly Entry[];
+  readonly context: JobContext;
+  readonly state: JobState;
+}
+
+/** What was undone may come again under the same ids and places with another body: only the entries themselves tell. */
+function sameEntries(a: readonly Entry[], b: readonly Entry[]): boolean {
+  return a.length === b.length && a.every((entry, index) => entry === b[index] || deepEqual(entry, b[index]));
+}
+
 /** A fold that knows the state of entries folded lately: before each write it is the one after the write before. */
 function keptFold(contextNow: () => JobContext): LogbookParts['fold'] {
-  const kept = new Map<string, { readonly context: JobContext; readonly state: JobState }>();
+  const kept = new Map<string, Kept>();
   return (entries) => {
     const context = contextNow();
-    const key = entries.map(({ id, sequence }) => `${id} ${sequence}`).join();
-    const before = kept.get(key);
-    const isOfNow =
-      before?.context.catalogue === context.catalogue && before.context.policy === context.policy;
-    if (before && isOfNow) return before.state;
+    const jobId = entries[0]?.jobId;
+    const before = jobId === undefined ? undefined : kept.get(jobId);
+    if (
+      before?.context.catalogue === context.catalogue &&
+      before.context.policy === context.policy &&
+      sameEntries(before.entries, entries)
+    )
+      return before.state;
     const state = foldJob(entries, context);
     if (kept.size >= MOST_KEPT) kept.clear();
-    kept.set(key, { context, state });
+    if (jobId !== undefined) kept.set(jobId, { entries, context, state });
     return state;
   };
 }

@@ -30,6 +30,14 @@ export function focusNextWanted(): boolean {
   return next !== undefined;
 }
 
+/**
+ * The same once what was just recorded or opened is drawn, two frames on: a card has turned from form to line by then. Not
+ * later, when the hand may be elsewhere.
+ */
+export function goOnToWanted(): void {
+  requestAnimationFrame(() => requestAnimationFrame(focusNextWanted));
+}
+
 /** Puts text into a field the way typing would, so that its form takes notice. */
 export function setFieldValue(field: HTMLInputElement | HTMLTextAreaElement, value: string): void {
   const prototype =

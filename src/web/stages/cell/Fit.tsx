@@ -6,7 +6,7 @@ import { capital } from '../../../core/craft/judgement';
 import { MAIN_WELL, openDrops, wellKey, type WellState, type Payloads } from '../../../core/logbook';
 import { type LotOffer, recordWords, type WhatToFit } from '../../../core/craft/stock';
 import { Fold } from '../../kit/Fold';
-import { focusNextWanted } from '../../kit/keys/wanted';
+import { goOnToWanted } from '../../kit/keys/wanted';
 import { FactCard } from '../../job/FactCard';
 import { fieldsOf } from '../../kit/fields';
 import { useJob } from '../../job/JobContext';
@@ -69,7 +69,7 @@ function FitForm({ well, fit }: { readonly well: WellState; readonly fit: WhatTo
         ownersOwn: false,
       },
       { well: wellKey(well), supersedes: well.fitted ? [well.fitted.id] : [] },
-    ).then(() => requestAnimationFrame(() => requestAnimationFrame(focusNextWanted)));
+    ).then(goOnToWanted);
   };
   return (
     <Stack component="form" spacing={1} onSubmit={fitted}>

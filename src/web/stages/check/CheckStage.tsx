@@ -15,6 +15,7 @@ import {
   CAUSES,
   CROWN_SEEN,
   lastReading,
+  NOT_LOOKED,
   type Payloads,
   readingIn,
   wellOf,
@@ -202,20 +203,7 @@ function Signs() {
 function LookedCard() {
   const { state } = useJob();
   return (
-    <FactCard
-      kind="check.looked"
-      title="Looked at"
-      recorded={state.facts.looked}
-      defaults={{
-        crown: null,
-        shows: null,
-        watchedSeconds: null,
-        atFitting: null,
-        freshCell: null,
-        resetUsed: null,
-        signs: null,
-      }}
-    >
+    <FactCard kind="check.looked" title="Looked at" recorded={state.facts.looked} defaults={NOT_LOOKED}>
       <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
         <checkLooked.ListChoice name="shows" label="It shows" options={notLooked(SHOWS)} />
         <checkLooked.MeasureField
@@ -378,7 +366,12 @@ function Lamp() {
   return (
     <>
       {diagnoses.map((diagnosed) => (
-        <DiagnosisAnswer key={diagnosed.well} diagnosed={diagnosed} currency={context.policy.currency} />
+        <DiagnosisAnswer
+          key={diagnosed.well}
+          keyed={diagnosed === diagnoses.find(({ asked }) => asked !== null)}
+          diagnosed={diagnosed}
+          currency={context.policy.currency}
+        />
       ))}
       {leak && <LeakAnswer advice={leak} />}
       {verdicts.map((verdict) => {

@@ -90,7 +90,15 @@ function Loupe({ onSeen }: { readonly onSeen: (signs: readonly SignOfFault[]) =>
 }
 
 /** The test that tells the first two causes apart, answered where it is asked. */
-function NextTestAnswer({ test, well }: { readonly test: NextTest; readonly well: string | null }) {
+function NextTestAnswer({
+  test,
+  well,
+  keyed,
+}: {
+  readonly test: NextTest;
+  readonly well: string | null;
+  readonly keyed: boolean;
+}) {
   const { state, record, technician } = useJob();
   const { hold } = useDiagnoses();
   const measure = readInLamp(state, test);
@@ -121,6 +129,7 @@ function NextTestAnswer({ test, well }: { readonly test: NextTest; readonly well
       {answers.length > 0 && (
         <Answers
           of={capital(test.words)}
+          keyed={keyed}
           disabled={technician === null}
           choices={answers.map((answer) => ({
             label: capital(answer.shows),
@@ -136,8 +145,11 @@ function NextTestAnswer({ test, well }: { readonly test: NextTest; readonly well
 /** What ails it: the causes with their chances, the test that tells the first two apart, and what to do. */
 export function DiagnosisAnswer({
   diagnosed: { well, diagnosis, asked },
+  keyed,
   currency,
 }: {
+  /** Of several tests asked for at once the first alone has keys. */
+  readonly keyed: boolean;
   readonly diagnosed: Diagnosed;
   readonly currency: string;
 }) {
@@ -159,7 +171,7 @@ export function DiagnosisAnswer({
           </Box>
         )}
       </LampAnswer>
-      {asked && <NextTestAnswer key={asked.observable} test={asked} well={well} />}
+      {asked && <NextTestAnswer key={asked.observable} test={asked} well={well} keyed={keyed} />}
       {first && (
         <LampAnswer
           question="What to do, the gentlest first"

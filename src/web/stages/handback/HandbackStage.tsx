@@ -9,7 +9,7 @@ import { dayInWords, localTime } from '../../../core/craft/time';
 import { Caution, LampAnswer, Working } from '../../kit/Lamp';
 import { WaxSeal } from '../../figures/WaxSeal';
 import { fieldsOf } from '../../kit/fields';
-import { focusNextWanted } from '../../kit/keys/wanted';
+import { focusNextWanted, goOnToWanted } from '../../kit/keys/wanted';
 import { DeviceButton } from '../../kit/DeviceButton';
 import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
@@ -77,7 +77,7 @@ function SignPart() {
   }, [ready]);
   useEffect(() => {
     // Only a signature on record opens the way to handing over.
-    if (signedHere && onRecord) requestAnimationFrame(() => requestAnimationFrame(focusNextWanted));
+    if (signedHere && onRecord) goOnToWanted();
   }, [signedHere, onRecord]);
   if (signature.state === 'signed') {
     const { payload, occurredAt } = signature.entry;

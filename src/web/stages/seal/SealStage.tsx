@@ -2,7 +2,7 @@ import { Box, Stack, Typography } from '@mui/material';
 import { Link } from 'react-router';
 import { useFormContext } from 'react-hook-form';
 import { backs, closingSchool, VIEWS } from '../../../core/craft/cases';
-import { GASKET_FINDINGS, renewOrReuse, ringContradictions } from '../../../core/craft/gaskets';
+import { GASKET_FINDINGS, isAsAdvised, renewOrReuse, ringContradictions } from '../../../core/craft/gaskets';
 import { ringOffers } from '../../../core/advice/seal';
 import {
   GASKET_PROFILES,
@@ -50,8 +50,7 @@ function GasketFields() {
   const state = sealGasket.useValue('state');
   const reason = sealGasket.useValue('reason');
   const advice = useAdvice();
-  const againstAdvice =
-    reason !== '' || (state !== null && (state === 'renewed') !== (advice.verdict === 'renew'));
+  const againstAdvice = reason !== '' || (state !== null && !isAsAdvised(state, advice));
   const form = useFormContext();
   useEffect(() => {
     // Only a new ring comes from a lot.
@@ -182,7 +181,7 @@ function Mat() {
         judge={(payload) => {
           const [against] = ringContradictions(payload);
           if (against !== undefined) return { path: 'state', reason: against };
-          return payload.reason === '' && (payload.state === 'renewed') !== (advice.verdict === 'renew')
+          return payload.reason === '' && !isAsAdvised(payload.state, advice)
             ? { path: 'reason', reason: 'Why: the lamp advises otherwise.' }
             : null;
         }}
@@ -286,8 +285,7 @@ function Lamp() {
   const { schools } = context.policy;
   const { facts } = state;
   const advice = useAdvice();
-  const followed =
-    facts.gasket === null || (advice.verdict === 'renew') === (facts.gasket.payload.state === 'renewed');
+  const followed = facts.gasket === null || isAsAdvised(facts.gasket.payload.state, advice);
   const open = openParts(facts);
   const pairing = pairBack(facts);
   const kind = facts.back?.payload.kind ?? 'snap-on';

@@ -6,7 +6,7 @@ import { capital, figure } from '../../../core/craft/judgement';
 import { OUTSIDE, type Outside, type Payloads } from '../../../core/logbook';
 import { functionsToProve, settingAdvice, type ProofStep, watchSeconds } from '../../../core/craft/setting';
 import { useKey } from '../../kit/keys/KeysProvider';
-import { focusNextWanted } from '../../kit/keys/wanted';
+import { goOnToWanted } from '../../kit/keys/wanted';
 import { Caution, LampAnswer, Working } from '../../kit/Lamp';
 import { fieldsOf } from '../../kit/fields';
 import { CrownCard } from '../../job/CrownCard';
@@ -38,7 +38,7 @@ function AllWork({ steps }: { readonly steps: readonly ProofStep[] }) {
       { proved: Object.fromEntries(steps.map(({ what }) => [what, 'works' as const])) },
       { supersedes: recorded ? [recorded.id] : [] },
     );
-    requestAnimationFrame(() => requestAnimationFrame(focusNextWanted));
+    goOnToWanted();
   };
   useKey('a', 'All work as shown', allWork);
   return (
