@@ -239,6 +239,21 @@ describe('entries of a file for a job that is here are judged like those typed h
     await leavesAll(withMore(inFile(job, 'f', 'cell.fitted', payload as typeof fittedFromLot)), 422, words);
   });
 
+  it('count as they are told the second time, where the first was refused whole and left nothing', async () => {
+    const told = (promisedAt: string) => inFile(job, 'n', 'arrive.promise', { promisedAt });
+    await leavesAll(
+      withMore(
+        told('2026-03-18T10:00:00.000Z'),
+        inFile(job, 'f', 'cell.fitted', { ...fittedFromLot, lotId: idOf('elsewhere') }),
+      ),
+      422,
+      'not in this stock',
+    );
+    expect((await takeIn(here, withMore(told('2026-03-19T10:00:00.000Z')))).status).toBe(201);
+    const rack = (await here.get<{ id: string; promisedAt: string }[]>('/api/rack')).body;
+    expect(rack.find(({ id }) => id === job)?.promisedAt).toBe('2026-03-19T10:00:00.000Z');
+  });
+
   it('cannot sign', async () => {
     await leavesAll(withMore(inFile(job, 's', 'handback.signed', signature)), 422, 'It would sign');
   });
