@@ -53,6 +53,8 @@ interface OfWorker {
   window: Page;
 }
 
+const PLAIN_PAGE = '/api/health';
+
 const at = (port: number): string => `http://127.0.0.1:${port}`;
 
 /** Leaves nothing of a test in the window: no other pages, routes, storage, nor what was on the screen. */
@@ -61,9 +63,10 @@ async function emptied(window: Page, port: number): Promise<Page> {
   for (const other of context.pages()) if (other !== window) await other.close();
   // What a form keeps for a reload belongs to the test that typed it.
   if (window.url().startsWith('http')) await window.evaluate(() => sessionStorage.clear());
-  await window.goto('about:blank');
   await window.unrouteAll();
   await context.unrouteAll();
+  // A page of the same address that is not the application: elsewhere the browser would begin a process anew.
+  await window.goto(PLAIN_PAGE);
   await context.clearCookies();
   const session = await context.newCDPSession(window);
   await session.send('Storage.clearDataForOrigin', {
@@ -116,8 +119,6 @@ export const test = base.extend<Fixtures, OfWorker>({
   context: async ({ page }, use) => use(page.context()),
   page: async ({ window, counter: _, port }, use) => use(await emptied(window, port)),
   bench: async ({ page }, use) => {
-    // A page of the same address that is not the application: there the technician is put at the bench.
-    await page.goto('/api/health');
     await page.evaluate(takeBench, benchOf());
     await use(page);
   },

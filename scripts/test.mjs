@@ -65,7 +65,7 @@ function beside(what, file, args) {
 say('Types, lint, format and the build, beside each other');
 const [built, ...checks] = await Promise.all([
   beside('Build', process.execPath, ['scripts/build.mjs', 'web', 'server']),
-  beside('Types', bin('tsc'), ['-p', '.']),
+  beside('Types', process.execPath, [join(root, 'node_modules/typescript-native/bin/tsc'), '-p', '.']),
   beside('Lint', bin('eslint'), ['.', '--max-warnings', '0']),
   beside('Format', bin('prettier'), ['--check', '--log-level', 'warn', '.']),
   beside('Circles', bin('depcruise'), ['src', 'demo', '--config', '.dependency-cruiser.cjs']),
@@ -90,6 +90,7 @@ counts.failed += jest ? jest.numFailedTests + jest.numRuntimeErrorTestSuites : 1
 const playwrightFile = join(results, 'playwright.json');
 const playwrightFine = step('Interface tests (Playwright)', bin('playwright'), ['test'], {
   PLAYWRIGHT_JSON_OUTPUT_NAME: playwrightFile,
+  WAX_BUILT: 'yes',
 });
 const { stats } = readJson(playwrightFile) ?? {};
 counts.passed += stats?.expected ?? 0;
