@@ -9,9 +9,9 @@ import { idOf } from '../src/testing/fixtures';
 const SIZES = [2000, 200_000] as const;
 const LINES_A_LOT = 20;
 const IN_USE = 60;
-const ROUNDS = 40;
+const ROUNDS = 2000;
 
-function shop(lines: number): { readonly folder: string; readonly ms: number } {
+function shop(lines: number) {
   const folder = mkdtempSync(join(tmpdir(), 'wax-stock-'));
   const clock = { nowUtc: () => '2026-03-17T12:00:00.000Z' };
   const store = openStore({ dataDir: folder, clock });
@@ -35,23 +35,24 @@ function shop(lines: number): { readonly folder: string; readonly ms: number } {
     }
   })();
   db.close();
-  const times: number[] = [];
-  for (let round = 0; round < ROUNDS; round += 1) {
+  return { folder, store, times: [] as number[] };
+}
+
+const shops = SIZES.map(shop);
+// Half a millisecond each: only many, in turns, tell them apart from what else the machine does.
+for (let round = 0; round < ROUNDS; round += 1)
+  for (const { store, times } of shops) {
     const began = performance.now();
     JSON.stringify(store.stock.resource());
     times.push(performance.now() - began);
   }
+const [small = 0, large = 0] = shops.map(({ folder, store, times }) => {
   store.close();
-  return { folder, ms: times.sort((a, b) => a - b)[ROUNDS / 2] ?? 0 };
-}
-
-const [small, large] = SIZES.map(shop);
-if (small && large) {
-  const ratio = large.ms / small.ms;
-  console.log(
-    `Stock page: ${SIZES[1]} ledger lines ${large.ms.toFixed(2)} ms, ${SIZES[0]} lines ${small.ms.toFixed(2)} ms: ${ratio.toFixed(2)} × (aim at most 1.5).`,
-  );
-  rmSync(small.folder, { recursive: true });
-  rmSync(large.folder, { recursive: true });
-  if (ratio > 1.5) process.exitCode = 1;
-}
+  rmSync(folder, { recursive: true });
+  return times.sort((a, b) => a - b)[ROUNDS / 2];
+});
+const ratio = large / small;
+console.log(
+  `Stock page: ${SIZES[1]} ledger lines ${large.toFixed(2)} ms, ${SIZES[0]} lines ${small.toFixed(2)} ms: ${ratio.toFixed(2)} × (aim at most 1.5).`,
+);
+if (ratio > 1.5) process.exitCode = 1;

@@ -5,7 +5,6 @@ import express, { type Express } from 'express';
 import helmet from 'helmet';
 import { randomUUID } from 'node:crypto';
 import { type Logger, pino } from 'pino';
-import { pinoHttp } from 'pino-http';
 import { keyRequired, onlyOwnNames } from './access/access';
 import { MOST_DEPTH, MOST_VALUES, shapeOf } from './offLoop/bodies';
 import { notFound, problemHandler, tooDeep, tooLarge } from './problem';
@@ -42,18 +41,10 @@ export function createApp({
   const app = express();
   app.disable('x-powered-by');
   app.set('etag', 'strong');
-  app.use(
-    pinoHttp({
-      logger: log,
-      genReqId: (_request, response) => {
-        const id = randomUUID();
-        response.setHeader('x-request-id', id);
-        return id;
-      },
-      // Failures are told once, by the last handler, with their stack; what went well needs no line.
-      autoLogging: false,
-    }),
-  );
+  app.use((_request, response, next) => {
+    response.setHeader('x-request-id', randomUUID());
+    next();
+  });
   app.use(
     helmet({
       contentSecurityPolicy: {
@@ -122,6 +113,6 @@ export function createApp({
   app.use(() => {
     throw notFound('such page');
   });
-  app.use(problemHandler());
+  app.use(problemHandler(log));
   return app;
 }

@@ -9,11 +9,7 @@ import { here } from './here';
 import { checkFolder, FolderRefused, holdFolder } from './store/folder';
 import { openStore, runningClock, type Store } from './store/store';
 
-const log = pino({
-  name: 'wax-lantern',
-  // Neither key nor cookie of a session belongs into a log.
-  redact: ['req.headers.authorization', 'req.headers.cookie'],
-});
+const log = pino({ name: 'wax-lantern' });
 const host = process.env.HOST ?? '127.0.0.1';
 const port = Number(process.env.PORT ?? 4310);
 const key = process.env.WAX_KEY ?? null;

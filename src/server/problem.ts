@@ -1,4 +1,5 @@
 import type { NextFunction, Request, Response } from 'express';
+import type { Logger } from 'pino';
 import { z } from 'zod';
 import { fieldsOf, MOST_NAMED, type Problem } from '../contract';
 import { type BodyTaken, MOST_DEPTH } from './offLoop/bodies';
@@ -176,7 +177,7 @@ export function parsed<T>(schema: z.ZodType<T>, value: unknown): T {
 }
 
 /** The last handler: every failure leaves as a problem document, never as a stack trace. */
-export function problemHandler() {
+export function problemHandler(log: Logger) {
   return (error: unknown, request: Request, response: Response, next: NextFunction): void => {
     if (response.headersSent) {
       next(error);
@@ -184,8 +185,11 @@ export function problemHandler() {
     }
     const { problem } = asProblem(error);
     // What the client did wrong is its own to mend; what went wrong here is for whoever reads the log.
-    if (problem.status >= 500) request.log.error({ err: error }, problem.title);
     const id = response.getHeader('x-request-id');
+    if (problem.status >= 500) {
+      const { method, originalUrl } = request;
+      log.error({ err: error, request: `${method} ${originalUrl}`, requestId: id }, problem.title);
+    }
     const told: Problem = { ...problem, ...(typeof id === 'string' ? { requestId: id } : {}) };
     response.status(problem.status).type('application/problem+json').send(JSON.stringify(told));
   };

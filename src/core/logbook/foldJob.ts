@@ -1,5 +1,4 @@
 import type { Book } from '../craft/book';
-import { readCellMarking } from '../craft/cells';
 import { asRevision, type Calibre, type Well } from '../craft/movements';
 import type { CaseType } from '../craft/cases';
 import type { Requirement, StageId } from '../craft/policy';
@@ -51,7 +50,7 @@ function wellOfJob(
     recorded.get(name) ?? (before ? recorded.get(MAIN_WELL) : undefined) ?? null;
   const found = at(facts.cellsFound);
   const marking = found?.payload.marking ?? null;
-  const foundReading = marking === null ? null : readCellMarking(marking, catalogue.cellTable);
+  const foundReading = marking === null ? null : catalogue.readMarking(marking);
   return {
     name,
     well,

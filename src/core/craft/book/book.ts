@@ -1,4 +1,4 @@
-import type { CellRow, CellTable, CellType, CellWanted } from '../cells';
+import type { CellReading, CellRow, CellTable, CellType, CellWanted } from '../cells';
 import type { CaseType } from '../cases';
 import type { Gasket } from '../gaskets';
 import type { Calibre, Maker, Well } from '../movements';
@@ -26,6 +26,8 @@ export interface Book extends Catalogue {
   readonly gasketsOf: (caseCode: string) => readonly Gasket[];
   /** The calibres whose code holds what was typed, however it is spaced or dashed. */
   readonly calibresHolding: (typed: string) => readonly Calibre[];
+  /** What a marking names: every fold asks for the same few again. */
+  readonly readMarking: (marking: string) => CellReading;
   /** The one cell a code or marking names, or null where it names none for certain. */
   readonly cell: (code: string) => CellType | null;
   /** What a well of a calibre asks for, or null where the book's own cell code cannot be read. */

@@ -1,5 +1,5 @@
 import type { Book, Catalogue } from './book';
-import { buildCellTable, type CellType, readCellMarking, wantedFromType } from '../cells';
+import { buildCellTable, type CellReading, type CellType, readCellMarking, wantedFromType } from '../cells';
 import { bareCode, type Calibre, type Well } from '../movements';
 
 /**
@@ -15,6 +15,9 @@ export function drainNeeded(
   return heavy.some((each) => drawing.includes(each)) ? 'high' : 'low';
 }
 
+/** So many markings of a book are kept read. */
+const MOST_MARKINGS = 500;
+
 /** Builds the look-ups of a catalogue: by id, and of cells by any name. */
 export function openBook(catalogue: Catalogue): Book {
   const cellTable = buildCellTable(catalogue.cells);
@@ -25,10 +28,19 @@ export function openBook(catalogue: Catalogue): Book {
     return (id) => (id === null ? null : (map.get(id) ?? null));
   };
   const casesByCode = new Map(catalogue.caseTypes.map((type) => [bareCode(type.code), type]));
+  const markings = new Map<string, CellReading>();
+  const readMarking = (marking: string): CellReading => {
+    const known = markings.get(marking);
+    if (known) return known;
+    const reading = readCellMarking(marking, cellTable);
+    if (markings.size >= MOST_MARKINGS) markings.clear();
+    markings.set(marking, reading);
+    return reading;
+  };
   const cell = (code: string): CellType | null => {
     const known = cellTable.byName.get(code.toUpperCase());
     if (known) return known;
-    const reading = readCellMarking(code, cellTable);
+    const reading = readMarking(code);
     return reading.verdict === 'read' ? reading.cell : null;
   };
   return {
@@ -46,6 +58,7 @@ export function openBook(catalogue: Catalogue): Book {
       const wanted = bareCode(typed);
       return wanted === '' ? [] : catalogue.calibres.filter((each) => bareCode(each.code).includes(wanted));
     },
+    readMarking,
     cell,
     wanted: (calibre, well) => {
       const type = cell(well.cellCode);
