@@ -12,7 +12,7 @@ import { createApp } from './app';
 let counter: Counter;
 let server: Server;
 let url: string;
-let logged: { err?: { message: string; stack: string }; req?: { id: string } }[];
+let logged: { err?: { message: string; stack: string }; requestId?: string }[];
 
 beforeEach(async () => {
   counter = await Counter.open();
@@ -78,7 +78,7 @@ describe('no failure goes unexplained', () => {
     expect(status).toBe(500);
     expect(JSON.stringify(problem)).not.toContain('fell over');
     expect(logged).toMatchObject([
-      { err: { message: 'the rack fell over' }, req: { id: problem.requestId } },
+      { err: { message: 'the rack fell over' }, requestId: problem.requestId },
     ]);
     expect(logged[0]?.err?.stack).toContain('errors.test');
   });
