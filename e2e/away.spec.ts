@@ -181,3 +181,26 @@ test('two technicians sign at once: one signature stands, the other is told so',
   await refused.getByRole('button', { name: '1 needs you' }).click();
   await expect(refused.getByRole('dialog')).toContainText('The job is signed already');
 });
+
+test('a view that did not come in time says so, and leaves rack and head; the others open with the server away', async ({
+  rack: page,
+  context,
+}) => {
+  // Of the views behind the counter one is not fetched while the server is there.
+  await context.route('**/assets/DevicesPage*', (route) => route.abort());
+  await page.reload();
+  await page.waitForFunction(() =>
+    performance.getEntriesByType('resource').some(({ name }) => name.includes('ToolsPage')),
+  );
+  await context.setOffline(true);
+  const head = page.getByRole('banner');
+  await head.getByRole('link', { name: 'Policy' }).click();
+  await expect(page.getByRole('heading', { name: 'Policy', level: 1 })).toBeVisible();
+  await head.getByRole('link', { name: 'Devices' }).click();
+  await expect(page.getByRole('alert')).toContainText('The server went away before it sent this view.');
+  await expect(page.getByRole('navigation', { name: 'Rack' })).toBeVisible();
+  await head.getByRole('link', { name: 'Tools' }).click();
+  await expect(page.getByRole('main')).toContainText('What belongs here comes once it is back.');
+  await context.setOffline(false);
+  await expect(page.getByRole('heading', { name: 'Tools', level: 1 })).toBeVisible();
+});

@@ -2,7 +2,6 @@ import {
   Box,
   Button,
   Checkbox,
-  LinearProgress,
   Paper,
   Stack,
   Table,
@@ -16,6 +15,7 @@ import {
 import { memo, useCallback, useDeferredValue, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import type { Book } from '../../core/craft/book';
+import { Loading } from '../kit/Loading';
 import { HeadRow } from '../kit/HeadRow';
 import {
   type CellQuery,
@@ -371,5 +371,5 @@ function Finder({ book }: { readonly book: Book }) {
 export default function CellsPage() {
   const { data: shop } = useShop();
   const { book } = useBook(shop?.catalogueRevision);
-  return book ? <Finder book={book} /> : <LinearProgress aria-label="Loading the cells" />;
+  return book ? <Finder book={book} /> : <Loading what="the cells" />;
 }

@@ -5,7 +5,6 @@ import {
   DialogContent,
   DialogContentText,
   DialogTitle,
-  LinearProgress,
   Paper,
   Stack,
   Typography,
@@ -19,6 +18,7 @@ import { localTime } from '../../core/craft/time';
 import { useBench } from '../api/bench';
 import { failedInWords, isNotFound, postJson, saidInWords } from '../api/http';
 import { useCustomer, useShop } from '../api/resources';
+import { Loading } from '../kit/Loading';
 import { LampAnswer } from '../kit/Lamp';
 import { StageLayout } from '../kit/StageLayout';
 import { NoSuchPage } from './NoSuchPage';
@@ -84,7 +84,7 @@ export default function CustomerPage() {
   const { data: shop } = useShop();
   if (isNotFound(error)) return <NoSuchPage what="owner" />;
   if (!data && saidInWords(error) !== null) return <Typography role="alert">{saidInWords(error)}</Typography>;
-  if (!data || !shop) return <LinearProgress aria-label="Loading the owner" />;
+  if (!data || !shop) return <Loading what="the owner" />;
   const { customer, erasedAt, jobs } = data;
   const open = jobs.filter((job) => job.signedBy === null);
   return (

@@ -1,4 +1,4 @@
-import { Box, Button, LinearProgress, Paper, Stack, Typography } from '@mui/material';
+import { Box, Button, Paper, Stack, Typography } from '@mui/material';
 import { lazy, Suspense, useState } from 'react';
 import { type FieldValues, FormProvider, useForm } from 'react-hook-form';
 import { Link } from 'react-router';
@@ -19,6 +19,7 @@ import { askDevice, DEVICES_PATH, faultWords, useDevices } from '../api/devices'
 import { useBench } from '../api/bench';
 import { failedInWords, postJson } from '../api/http';
 import { useShop } from '../api/resources';
+import { Loading } from '../kit/Loading';
 import { Fold } from '../kit/Fold';
 import { formResolver } from '../kit/formResolver';
 import { LampAnswer } from '../kit/Lamp';
@@ -239,7 +240,7 @@ function DeviceCard({ device }: { readonly device: DeviceState }) {
 /** The devices of the bench: connected or not, what ails them, and what the stand-ins simulate. */
 export default function DevicesPage() {
   const { data: devices } = useDevices();
-  if (!devices) return <LinearProgress aria-label="Loading the devices" />;
+  if (!devices) return <Loading what="the devices" />;
   const ailing = devices.filter((device) => device.connected && device.fault !== null);
   const there = devices.filter((device) => device.connected);
   return (

@@ -145,7 +145,8 @@ export default function JobPage() {
   if (!resource || !shop || !book || !stock) {
     return error ? (
       <Paper sx={{ p: 2 }}>
-        <Typography role="alert">
+        <Typography variant="h1">This job is not here yet</Typography>
+        <Typography role="alert" sx={{ mt: 1 }}>
           {saidInWords(error) ??
             'The server is away, and this job was not opened here before. It shows as soon as the server is back.'}
         </Typography>

@@ -7,7 +7,6 @@ import {
   FormControl,
   FormControlLabel,
   FormLabel,
-  LinearProgress,
   Paper,
   Radio,
   RadioGroup,
@@ -47,6 +46,7 @@ import { localTime } from '../../core/craft/time';
 import { useBench } from '../api/bench';
 import { failedInWords, postJson } from '../api/http';
 import { type SeenShop, useShop } from '../api/resources';
+import { Loading } from '../kit/Loading';
 import { Fold } from '../kit/Fold';
 import { LampAnswer } from '../kit/Lamp';
 import { colours } from '../kit/theme';
@@ -368,9 +368,5 @@ function PolicyForm({ shop }: { readonly shop: SeenShop }) {
 /** What the shop has decided: where good technicians differ, prices, hours, and what each service asks for. */
 export default function PolicyPage() {
   const { data: shop } = useShop();
-  return shop ? (
-    <PolicyForm key={shop.policy.revision} shop={shop} />
-  ) : (
-    <LinearProgress aria-label="Loading the policy" />
-  );
+  return shop ? <PolicyForm key={shop.policy.revision} shop={shop} /> : <Loading what="the policy" />;
 }

@@ -8,6 +8,7 @@ import { trendsOfWatch } from '../../core/advice/watches';
 import { isNotFound, saidInWords } from '../api/http';
 import { useBook } from '../api/book';
 import { useShop } from '../api/resources';
+import { Loading } from '../kit/Loading';
 import { Section } from '../kit/Section';
 import { CalibreFigure } from '../figures/CalibreFigure';
 import { FileThumb } from '../job/files';
@@ -160,6 +161,6 @@ export default function WatchPage() {
   if (isNotFound(error)) return <NoSuchPage what="watch" />;
   if (!watch && saidInWords(error) !== null)
     return <Typography role="alert">{saidInWords(error)}</Typography>;
-  if (!watch || !shop || !book) return <LinearProgress aria-label="Loading the watch" />;
+  if (!watch || !shop || !book) return <Loading what="the watch" />;
   return <SeenWatchSheet watchId={watchId} watch={watch} zone={shop.shop.zone} book={book} />;
 }

@@ -17,14 +17,30 @@ const loadJobView = () => import('../pages/JobPage');
 const loadNewJob = () => import('../pages/NewJob');
 const JobPage = lazy(loadJobView);
 const NewJob = lazy(loadNewJob);
-const Stock = lazy(() => import('../pages/stock/StockPage'));
-const CellsPage = lazy(() => import('../pages/CellsPage'));
-const CustomerPage = lazy(() => import('../pages/CustomerPage'));
-const WatchPage = lazy(() => import('../pages/WatchPage'));
-const PolicyPage = lazy(() => import('../pages/PolicyPage'));
-const DevicesPage = lazy(() => import('../pages/DevicesPage'));
-const BookPage = lazy(() => import('../pages/book/BookPage'));
-const ToolsPage = lazy(() => import('../pages/book/ToolsPage'));
+const loadPage = {
+  stock: () => import('../pages/stock/StockPage'),
+  cells: () => import('../pages/CellsPage'),
+  customer: () => import('../pages/CustomerPage'),
+  watch: () => import('../pages/WatchPage'),
+  policy: () => import('../pages/PolicyPage'),
+  devices: () => import('../pages/DevicesPage'),
+  book: () => import('../pages/book/BookPage'),
+  tools: () => import('../pages/book/ToolsPage'),
+};
+const Stock = lazy(loadPage.stock);
+const CellsPage = lazy(loadPage.cells);
+const CustomerPage = lazy(loadPage.customer);
+const WatchPage = lazy(loadPage.watch);
+const PolicyPage = lazy(loadPage.policy);
+const DevicesPage = lazy(loadPage.devices);
+const BookPage = lazy(loadPage.book);
+const ToolsPage = lazy(loadPage.tools);
+
+/** What the first screen does without: of the job first, then what stands behind the counter. */
+async function fetchTheRest(): Promise<void> {
+  await Promise.allSettled([loadJobView(), loadNewJob(), fetchAllStages(), ...fetchDialogs()]);
+  await Promise.allSettled(Object.values(loadPage).map((load) => load()));
+}
 
 const router = createBrowserRouter([
   {
@@ -35,25 +51,35 @@ const router = createBrowserRouter([
         </Shell>
       </KeysProvider>
     ),
-    errorElement: <ScreenBroke />,
+    errorElement: (
+      <main>
+        <ScreenBroke />
+      </main>
+    ),
     children: [
-      { index: true, element: <DayStart /> },
-      { path: 'new', element: <NewJob /> },
-      { path: 'jobs/:jobId', element: <JobPage /> },
-      { path: 'jobs/:jobId/:stage', element: <JobPage /> },
-      { path: 'stock', element: <Stock /> },
-      { path: 'stock/:part', element: <Stock /> },
-      { path: 'cells', element: <CellsPage /> },
-      { path: 'watches/:watchId', element: <WatchPage /> },
-      { path: 'customers/:customerId', element: <CustomerPage /> },
-      { path: 'book', element: <BookPage /> },
-      { path: 'book/:segment', element: <BookPage /> },
-      { path: 'book/:segment/:recordId', element: <BookPage /> },
-      { path: 'tools', element: <ToolsPage /> },
-      { path: 'tools/:segment/:recordId', element: <ToolsPage /> },
-      { path: 'devices', element: <DevicesPage /> },
-      { path: 'policy', element: <PolicyPage /> },
-      { path: '*', element: <NoSuchPage what="page" /> },
+      {
+        // A view that fails leaves rack and head where they are.
+        errorElement: <ScreenBroke />,
+        children: [
+          { index: true, element: <DayStart /> },
+          { path: 'new', element: <NewJob /> },
+          { path: 'jobs/:jobId', element: <JobPage /> },
+          { path: 'jobs/:jobId/:stage', element: <JobPage /> },
+          { path: 'stock', element: <Stock /> },
+          { path: 'stock/:part', element: <Stock /> },
+          { path: 'cells', element: <CellsPage /> },
+          { path: 'watches/:watchId', element: <WatchPage /> },
+          { path: 'customers/:customerId', element: <CustomerPage /> },
+          { path: 'book', element: <BookPage /> },
+          { path: 'book/:segment', element: <BookPage /> },
+          { path: 'book/:segment/:recordId', element: <BookPage /> },
+          { path: 'tools', element: <ToolsPage /> },
+          { path: 'tools/:segment/:recordId', element: <ToolsPage /> },
+          { path: 'devices', element: <DevicesPage /> },
+          { path: 'policy', element: <PolicyPage /> },
+          { path: '*', element: <NoSuchPage what="page" /> },
+        ],
+      },
     ],
   },
 ]);
@@ -65,10 +91,7 @@ export function App() {
   const theme = useTheme();
   useEffect(() => startLive(), []);
   useEffect(() => {
-    const timer = setTimeout(
-      () => void Promise.allSettled([loadJobView(), loadNewJob(), fetchAllStages(), ...fetchDialogs()]),
-      REST_AFTER_MS,
-    );
+    const timer = setTimeout(() => void fetchTheRest(), REST_AFTER_MS);
     return () => clearTimeout(timer);
   }, []);
   return (

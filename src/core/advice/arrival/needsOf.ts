@@ -34,7 +34,7 @@ interface NeedsQuestion {
 
 function openerNeed({ kindKnown, opener }: Opening): Need {
   const need = { of: 'opener', order: null } as const;
-  if (!kindKnown) return { ...need, status: 'not known yet', words: 'Nobody said yet how it opens.' };
+  if (!kindKnown) return { ...need, status: 'not known yet', words: 'nobody said yet how it opens' };
   if (opener.verdict === 'refer or buy')
     return {
       ...need,
@@ -44,12 +44,16 @@ function openerNeed({ kindKnown, opener }: Opening): Need {
     };
   return opens(opener)
     ? { ...need, status: 'in the house', words: opener.opener }
-    : { ...need, status: 'not known yet', words: `${opener.opener}: ${opener.reasons[0] ?? ''}` };
+    : {
+        ...need,
+        status: 'not known yet',
+        words: `${opener.opener}: ${(opener.reasons[0] ?? '').replace(/\.$/, '')}`,
+      };
 }
 
 function closingNeed({ kindKnown, back, opener }: Opening, { policy, book }: NeedsQuestion): Need {
   const need = { of: 'closing tool', order: null } as const;
-  if (!kindKnown) return { ...need, status: 'not known yet', words: 'Nobody said yet how it opens.' };
+  if (!kindKnown) return { ...need, status: 'not known yet', words: 'nobody said yet how it opens' };
   if (closingSchool(back.kind) === 'snapOn')
     return !policy.schools.snapOn.includes('press') || book.pressDies.length > 0
       ? { ...need, status: 'in the house', words: policy.schools.snapOn }

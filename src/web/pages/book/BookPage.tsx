@@ -1,10 +1,11 @@
-import { Button, LinearProgress, Paper, Stack, TableCell, TextField, Typography } from '@mui/material';
+import { Button, Paper, Stack, TableCell, TextField, Typography } from '@mui/material';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import type { Book } from '../../../core/craft/book';
 import { capital } from '../../../core/craft/judgement';
 import { useBook } from '../../api/book';
 import { useShop } from '../../api/resources';
+import { Loading } from '../../kit/Loading';
 import { VirtualTable } from '../../kit/VirtualTable';
 import { NoSuchPage } from '../NoSuchPage';
 import { ImportTable } from './ImportTable';
@@ -79,7 +80,7 @@ export default function BookPage() {
   const { book } = useBook(shop?.catalogueRevision);
   const view = BOOK_VIEWS.find((each) => each.segment === segment);
   if (!view) return <NoSuchPage what="part of the book" />;
-  if (!book || !shop) return <LinearProgress aria-label="Loading the book" />;
+  if (!book || !shop) return <Loading what="the book" />;
   return (
     <Stack spacing={2}>
       <Stack direction="row" sx={{ alignItems: 'baseline', flexWrap: 'wrap', columnGap: 1 }}>

@@ -8,6 +8,7 @@ import { capital, figure } from '../../../core/craft/judgement';
 import type { Calibre } from '../../../core/craft/movements';
 import { localTime } from '../../../core/craft/time';
 import { useCalibreHistory } from '../../api/resources';
+import { Loading } from '../../kit/Loading';
 import { Caution, LampAnswer } from '../../kit/Lamp';
 import { colours } from '../../kit/theme';
 import { Section } from '../../kit/Section';
@@ -109,7 +110,7 @@ function History({
   readonly zone: string;
 }) {
   const { data } = useCalibreHistory(calibre.id);
-  if (!data) return <LinearProgress aria-label="Loading this shop’s history" />;
+  if (!data) return <Loading what="this shop’s history" />;
   const day = (atUtc: string): string => localTime(atUtc, zone, DAY);
   const currents = data.readings.flatMap(({ atUtc, currentUA }) =>
     currentUA === null ? [] : [{ atUtc, label: day(atUtc), value: currentUA }],

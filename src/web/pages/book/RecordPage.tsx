@@ -35,7 +35,7 @@ import type { RecordView } from './records';
 /** A field of a record as one reads it; the parts of a nested list a line each. */
 function valueLines(name: string, spec: AnyField, body: object, book: Book): readonly string[] {
   const value = (body as Record<string, unknown>)[name];
-  if (value === null || value === undefined || value === '') return ['none'];
+  if (value === null || value === undefined || value === '') return ['not entered'];
   const inner = (fields: AnyFields, part: object): string =>
     Object.entries(fields)
       .filter(([own]) => {
@@ -63,7 +63,7 @@ function valueLines(name: string, spec: AnyField, body: object, book: Book): rea
       return [typeof value === 'string' || typeof value === 'number' ? String(value) : ''];
     case 'parts': {
       const parts = value as readonly object[];
-      return parts.length === 0 ? ['none'] : parts.map((part) => inner(spec.fields, part));
+      return parts.length === 0 ? ['none entered'] : parts.map((part) => inner(spec.fields, part));
     }
     case 'part or nothing':
       return [inner(spec.fields, value)];
@@ -71,7 +71,7 @@ function valueLines(name: string, spec: AnyField, body: object, book: Book): rea
     case 'numbers':
     case 'several': {
       const list = value as readonly (string | number)[];
-      return [list.length === 0 ? 'none' : list.join(' · ')];
+      return [list.length === 0 ? 'none entered' : list.join(' · ')];
     }
     default:
       return [value as string];
@@ -142,7 +142,7 @@ function HistoryOfRecord({
             </Typography>
             {changes.map((change) => (
               <Typography key={change.field} variant="body2" sx={{ overflowWrap: 'anywhere' }}>
-                {change.field}: {change.before || 'none'} → {change.after || 'none'}
+                {change.field}: {change.before || 'nothing'} → {change.after || 'nothing'}
               </Typography>
             ))}
           </Box>

@@ -1,5 +1,6 @@
 import { amount, money } from '../../../core/craft/money';
 import { capital } from '../../../core/craft/judgement';
+import { Loading } from '../../kit/Loading';
 import { DataTable } from '../../kit/DataTable';
 import type { ToolsServed } from '../../../contract';
 import type { Book } from '../../../core/craft/book';
@@ -17,16 +18,7 @@ import { NoSuchPage } from '../NoSuchPage';
 import { ImportTable } from './ImportTable';
 import { RecordPage } from './RecordPage';
 import { TOOL_VIEWS, type ToolView } from './records';
-import {
-  Button,
-  LinearProgress,
-  Paper,
-  Stack,
-  TableCell,
-  TableRow,
-  TextField,
-  Typography,
-} from '@mui/material';
+import { Button, Paper, Stack, TableCell, TableRow, TextField, Typography } from '@mui/material';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 
@@ -184,7 +176,7 @@ export default function ToolsPage() {
   const { data: shop } = useShop();
   const { book } = useBook(shop?.catalogueRevision);
   const { data: served } = useToolsServed();
-  if (!book || !shop) return <LinearProgress aria-label="Loading the tools" />;
+  if (!book || !shop) return <Loading what="the tools" />;
   if (segment !== undefined && recordId !== undefined) {
     const view = TOOL_VIEWS.find((each) => each.segment === segment);
     return view ? (

@@ -1,5 +1,5 @@
 import { deepEqual } from 'fast-equals';
-import { Button, LinearProgress, Stack, Typography } from '@mui/material';
+import { Button, Stack, Typography } from '@mui/material';
 import { Link } from 'react-router';
 import type { DayResource } from '../../../contract';
 import { LOOSE_CELL_CAUTION, type LooseOutcome, MAIN_WELL, outcomesOf, wellKey } from '../../../core/logbook';
@@ -8,6 +8,7 @@ import type { WaitingEntry } from '../../api/browserStore';
 import { postJson } from '../../api/http';
 import { type SeenShop, useDay } from '../../api/resources';
 import { useWaiting } from '../../api/waiting';
+import { Loading } from '../../kit/Loading';
 import { Caution } from '../../kit/Lamp';
 import { Section } from '../../kit/Section';
 import { useRecorder } from '../../job/recorder';
@@ -71,7 +72,7 @@ export function Day({ shop, technicianId }: { readonly shop: SeenShop; readonly 
   const { entries: waiting } = useWaiting();
   const record = useRecorder(shop);
   const { book, told } = useBooking();
-  if (!day) return <LinearProgress aria-label="Loading the day" />;
+  if (!day) return <Loading what="the day" />;
   const say = ({ jobId, cell }: Loose, { kind, payload }: LooseOutcome): Promise<unknown> =>
     record(jobId, kind, payload, { well: wellKey({ name: cell.well }) });
   return (

@@ -1,4 +1,4 @@
-import { Button, LinearProgress, Stack, Tab, Tabs, Typography } from '@mui/material';
+import { Button, Stack, Tab, Tabs, Typography } from '@mui/material';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import type { StockResource } from '../../../contract';
@@ -7,6 +7,7 @@ import { isPastDate } from '../../../core/craft/stock';
 import { localDay } from '../../../core/craft/time';
 import { useBench } from '../../api/bench';
 import { type SeenShop, useRack, useShop, useStock, shopNow } from '../../api/resources';
+import { Loading } from '../../kit/Loading';
 import { Caution, LampAnswer } from '../../kit/Lamp';
 import { StageLayout } from '../../kit/StageLayout';
 import { NoSuchPage } from '../NoSuchPage';
@@ -169,6 +170,6 @@ export default function Stock() {
   return shop && stock ? (
     <StockPage shop={shop} stock={stock} part={part as Part} />
   ) : (
-    <LinearProgress aria-label="Loading the stock" />
+    <Loading what="the stock" />
   );
 }
