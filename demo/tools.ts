@@ -123,6 +123,15 @@ export const tools: ShopTools = {
       toMm: null,
     },
     {
+      id: 'hand-press',
+      name: 'hand press',
+      costMinor: 4400,
+      holds: 'dies',
+      shank: 'P6',
+      fromMm: null,
+      toMm: null,
+    },
+    {
       id: 'case-holder',
       name: 'four-post case holder',
       costMinor: 5600,

@@ -109,7 +109,11 @@ describe('every kind of entry', () => {
         'open.steps',
         'open.technique',
         'open.together',
+        'seal.groove',
         'seal.now',
+        'seal.old-ring',
+        'seal.press',
+        'seal.steps',
       ].sort(),
     );
   });

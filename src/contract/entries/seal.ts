@@ -1,9 +1,22 @@
 import { z } from 'zod';
 import { VIEWS } from '../../core/craft/cases';
-import { GASKET_FINDINGS } from '../../core/craft/gaskets';
+import { pressContradictions } from '../../core/craft/closing';
+import { GASKET_FINDINGS, grooveContradictions, SEATS, wornContradictions } from '../../core/craft/gaskets';
 import { GASKET_PROFILES, SEAL_STATES, type SealPayloads } from '../../core/logbook';
 import { clock, id, number, oneOf, optionalText, text, yesNo } from '../fields';
 import type { KindDefinitions } from './define';
+
+const lengthMm = (words: string, max: number, example: number, min = 0.1) =>
+  number({ words, min, max, unit: 'mm', example });
+
+/** Each contradiction at its field. */
+function name(
+  wrong: { addIssue: (issue: { code: 'custom'; path: string[]; message: string }) => void },
+  found: readonly { readonly path: string; readonly reason: string }[],
+): void {
+  for (const { path, reason } of found) wrong.addIssue({ code: 'custom', path: [path], message: reason });
+}
+
 export const sealKinds: KindDefinitions<SealPayloads> = {
   'seal.gasket': {
     version: 2,
@@ -18,6 +31,60 @@ export const sealKinds: KindDefinitions<SealPayloads> = {
       size: optionalText({ words: 'Size', max: 40, example: '30.5 × 0.70' }),
       lotId: id.nullable(),
       reason: optionalText({ words: 'Reason', max: 500, example: 'sound and two years old' }),
+    }),
+  },
+  'seal.groove': {
+    version: 1,
+    schema: z
+      .strictObject({
+        innerMm: lengthMm('Groove inside', 80, 31),
+        outerMm: lengthMm('Groove outside', 82, 32.9),
+        depthMm: lengthMm('Depth', 5, 0.55, 0.05),
+        stepMm: lengthMm('The back enters', 5, 0.1, 0),
+        seat: oneOf('Ring lies on', SEATS),
+        depthWithinMm: lengthMm('Depth is good to', 0.2, 0.03, 0.001),
+      })
+      .superRefine((groove, wrong) => name(wrong, grooveContradictions(groove))),
+  },
+  'seal.old-ring': {
+    version: 1,
+    schema: z
+      .strictObject({
+        heightMm: lengthMm('Height', 5, 0.6),
+        widthMm: lengthMm('Width', 8, 0.77),
+      })
+      .superRefine((ring, wrong) => name(wrong, wornContradictions(ring))),
+  },
+  'seal.inside': {
+    version: 1,
+    schema: z.strictObject({
+      innerCover: oneOf('Seal of the inner cover', SEAL_STATES),
+      hatch: oneOf('Seal of the hatch', SEAL_STATES),
+    }),
+  },
+  'seal.press': {
+    version: 1,
+    schema: z
+      .strictObject({
+        crystalMm: lengthMm('Crystal', 60, 28).nullable(),
+        bezelMm: lengthMm('Bezel', 70, 32).nullable(),
+        crystalAboveMm: lengthMm('Crystal over its bezel', 10, 0.4, -3).nullable(),
+        caseMm: lengthMm('Case', 80, 36).nullable(),
+        backMm: lengthMm('Back', 80, 32.8).nullable(),
+        backBulgeMm: lengthMm('Bulge of the back', 10, 0.6, 0).nullable(),
+        glassMm: lengthMm('Glass in the back', 60, 22).nullable(),
+        glassAboveMm: lengthMm('Glass over its rim', 5, 0.2, -3).nullable(),
+      })
+      .superRefine((measures, wrong) => name(wrong, pressContradictions(measures))),
+  },
+  'seal.steps': {
+    version: 1,
+    schema: z.strictObject({
+      steps: z
+        .array(z.string().regex(/^[a-z][a-z0-9-]{0,39}$/))
+        .min(1)
+        .max(40),
+      asShown: z.boolean(),
     }),
   },
   'seal.other': {

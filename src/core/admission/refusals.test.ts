@@ -1,3 +1,4 @@
+import { samples } from '../../testing/samples';
 import { admit, signatureOf } from '../../testing/admitted';
 import { dryTest, idOf, type Logbook, lot, readyJob, readingOf, takenIn } from '../../testing/fixtures';
 import type { Lot } from '../craft/stock';
@@ -222,6 +223,17 @@ const REFUSED: readonly Case[] = [
     (job) => void job.add('seal.gasket', { ...gasket, state: 'reused' }),
     'No ring was counted at the rim, and it was reused: one of the two.',
     'Say again what was found and what was done.',
+  ],
+  [
+    'a ring typed that its groove never touched',
+    () => {
+      const job = takenIn('cell and reseal');
+      job.add('seal.groove', samples['seal.groove']);
+      return job;
+    },
+    (job) => void job.add('seal.gasket', { ...gasket, size: '30.5 × 0.50' }),
+    'The ring is 0.5 mm thick and its groove leaves 0.55 mm: the back would never touch it. Measure section or depth again.',
+    'Correct the size, or the groove.',
   ],
   [
     'a reading of a place the movement has not',

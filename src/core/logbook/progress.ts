@@ -24,6 +24,7 @@ export interface StageProgress {
       | 'part.proof'
       | 'set.crown'
       | 'seal.paired'
+      | 'seal.inside'
       | 'cell.dropped'
       | 'cell.out';
     readonly words: string;
@@ -155,12 +156,28 @@ function crownProof(job: Judged): Added[] {
   ];
 }
 
+/** Every seal counted at opening is accounted for: those of an inner cover and a hatch beside the one of the seam. */
+function insideProof({ facts, signature }: Judged): Added[] {
+  const counted = facts.seals?.payload;
+  const inside = (counted?.innerCover ?? 0) + (counted?.hatch ?? 0);
+  if (inside === 0 || facts.back === null || facts.decision !== null || signature.state === 'signed')
+    return [];
+  return [
+    {
+      stage: 'seal',
+      met: facts.insideSeals !== null,
+      missing: { requirement: 'seal.inside', words: 'the seals of inner cover and hatch' },
+    },
+  ];
+}
+
 /** What this very watch asks for beyond its service: proofs of parts lost or replaced, its own back, its crown. */
 function addedTo(job: Judged): Added[] {
   const { facts } = job;
   const pairing = pairBack(facts);
   return [
     ...crownProof(job),
+    ...insideProof(job),
     ...partProofs(facts).map(({ stage, met, words }): Added => ({
       stage,
       met,

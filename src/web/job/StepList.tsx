@@ -12,6 +12,8 @@ export interface ShownStep {
   readonly how: string;
   readonly danger: string | null;
   readonly done: boolean;
+  /** Something else comes first: it cannot be ticked yet. */
+  readonly waits?: boolean;
   /** Small, beside what was done: when. */
   readonly when?: string;
   /** Small, under what is to be done. */
@@ -30,7 +32,7 @@ export function StepList({ steps, onDone, from = 1 }: Props) {
   const { technician } = useJob();
   return (
     <Stack component="ol" start={from} spacing={0.5} sx={{ listStyle: 'none', p: 0, m: 0 }}>
-      {steps.map(({ id, what, how, danger, done, when, note }, index) => (
+      {steps.map(({ id, what, how, danger, done, waits = false, when, note }, index) => (
         <Stack
           component="li"
           key={id}
@@ -40,7 +42,7 @@ export function StepList({ steps, onDone, from = 1 }: Props) {
         >
           <Checkbox
             checked={done}
-            disabled={technician === null || done}
+            disabled={technician === null || done || waits}
             onChange={() => onDone(id)}
             slotProps={{ input: { 'aria-label': `${what}: done` } }}
             sx={{ mt: -0.5 }}

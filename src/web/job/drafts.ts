@@ -22,18 +22,21 @@ export interface WellDraft {
 export interface Drafts {
   readonly back: { readonly back: WhileTyped<TypedBack>; readonly kindChosen: boolean } | null;
   readonly gasket: Pick<Payloads['seal.gasket'], 'findings' | 'ageYears' | 'meetsWater'> | null;
+  /** The groove of the seam, a measure not typed yet null. */
+  readonly groove:
+    { readonly [F in keyof Payloads['seal.groove']]: Payloads['seal.groove'][F] | null } | null;
   readonly wells: Readonly<Record<string, WellDraft>>;
 }
 
 export interface DraftsOfJob {
   readonly draft: Drafts;
-  readonly setDraft: <K extends 'back' | 'gasket'>(name: K, value: Drafts[K]) => void;
+  readonly setDraft: <K extends 'back' | 'gasket' | 'groove'>(name: K, value: Drafts[K]) => void;
   readonly setWellDraft: (well: string, change: WellDraft) => void;
 }
 
 /** Drafts of one job; writing what stands there already changes nothing. */
 export function useDrafts(): DraftsOfJob {
-  const [draft, setDrafts] = useState<Drafts>({ back: null, gasket: null, wells: {} });
+  const [draft, setDrafts] = useState<Drafts>({ back: null, gasket: null, groove: null, wells: {} });
   const put = useCallback(
     (change: (before: Drafts) => Drafts) =>
       setDrafts((before) => {

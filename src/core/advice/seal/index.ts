@@ -1,1 +1,15 @@
 export { type RingOffer, ringOffers } from './rings';
+export {
+  assortmentOf,
+  chooseRing,
+  closingOf,
+  diesOf,
+  fittedRing,
+  gasketAdvice,
+  pressMeasuresOf,
+  type RingChoice,
+  type RingSaidSoFar,
+  type RingToHave,
+  staysClosedYears,
+  wornOf,
+} from './sealing';

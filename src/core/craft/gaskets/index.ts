@@ -1,5 +1,31 @@
 export type { Gasket } from './gasket';
 export {
+  bestRings,
+  fitGasket,
+  type FitOfRing,
+  LIMITS,
+  type Ranked,
+  type RingWanted,
+  ringWanted,
+  type Share,
+  stretchLimits,
+  type Zone,
+} from './fitGasket';
+export {
+  freeDepthMm,
+  type Groove,
+  grooveContradictions,
+  type GrooveProblem,
+  grooveWidthMm,
+  measuredRingContradictions,
+  readRingCode,
+  type RingSize,
+  type Seat,
+  SEATS,
+  USUALLY_WITHIN_MM,
+} from './groove';
+export { sectionsLeft, wornContradictions, type WornQuestion, type WornRing, wornRing } from './wornRing';
+export {
   GASKET_FINDINGS,
   type GasketFinding,
   isForLicensed,

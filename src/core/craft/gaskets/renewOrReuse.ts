@@ -1,10 +1,22 @@
 import { figure, type Judged } from '../judgement';
+import type { WornRing, WornVerdict } from './wornRing';
 
-export const GASKET_FINDINGS = ['nicked', 'flattened', 'hard', 'swollen', 'dry', 'missing'] as const;
+export const GASKET_FINDINGS = [
+  'nicked',
+  'cracked',
+  'flattened',
+  'never squeezed',
+  'hard',
+  'swollen',
+  'dry',
+  'in pieces',
+  'painted over',
+  'missing',
+] as const;
 export type GasketFinding = (typeof GASKET_FINDINGS)[number];
 
 /** Findings that a little grease does not mend. */
-const DEFECTS: readonly GasketFinding[] = ['nicked', 'flattened', 'hard', 'swollen', 'missing'];
+const DEFECTS: readonly GasketFinding[] = GASKET_FINDINGS.filter((finding) => finding !== 'dry');
 
 export interface GasketQuestion {
   readonly findings: readonly GasketFinding[];
@@ -13,9 +25,17 @@ export interface GasketQuestion {
   readonly ratingBar: number | null;
   /** Null when the owner was not asked. */
   readonly meetsWater: boolean | null;
+  /** Until its cell, as fitted, asks for the next visit; null: nobody can say yet. */
   readonly staysClosedYears: number | null;
+  /** A watch that charges itself is not opened again for many years. */
+  readonly chargesItself: boolean;
+  /** What the old ring says of itself, measured; null where it was not. */
+  readonly worn: Pick<WornRing, 'verdict' | 'reasons'> | null;
   readonly rule: 'renew at every opening' | 'inspect and decide';
 }
+
+/** What a measured ring says that is a reason to renew it. */
+const WORN_OUT: readonly WornVerdict[] = ['renew', 'sealed nothing', 'never squeezed', 'swollen'];
 
 /** A ring older than this, or staying shut longer than this, is renewed. */
 export const GASKET_YEARS = 3;
@@ -24,15 +44,16 @@ const RENEW_FROM_BAR = 5;
 
 /**
  * Renew the gasket, or inspect, grease and reuse it? Under the rule *inspect and decide*: renew when rated
- * 5 bar or more or it will meet water, on any defect, over three years or of unknown age, or when it will stay
- * closed longer than three years. Every reason that holds is named. Source: bench practice, shop policy.
+ * 5 bar or more or it will meet water, on any defect, worn flat as measured, over three years or of unknown age, when it
+ * will stay closed longer than three years, or when it charges itself. Every reason that holds is named. Source: bench practice, shop policy.
  */
 export function renewOrReuse(question: GasketQuestion): Judged<'renew' | 'reuse'> {
-  const { findings, ageYears, ratingBar, meetsWater, staysClosedYears, rule } = question;
+  const { findings, ageYears, ratingBar, meetsWater, staysClosedYears, chargesItself, worn, rule } = question;
   const defects = findings.filter((finding) => DEFECTS.includes(finding));
   const reasons = [
     ...(rule === 'renew at every opening' ? ['The shop renews at every opening.'] : []),
     ...(defects.length > 0 ? [`The ring is ${defects.join(' and ')}.`] : []),
+    ...(worn !== null && WORN_OUT.includes(worn.verdict) ? worn.reasons : []),
     ...(ratingBar !== null && ratingBar >= RENEW_FROM_BAR
       ? [`The case is rated ${figure(ratingBar)} bar.`]
       : []),
@@ -44,22 +65,25 @@ export function renewOrReuse(question: GasketQuestion): Judged<'renew' | 'reuse'
     ...(staysClosedYears !== null && staysClosedYears > GASKET_YEARS
       ? [`It will stay closed for ${figure(staysClosedYears, 1)} years, more than ${GASKET_YEARS}.`]
       : []),
+    ...(chargesItself ? ['It charges itself, and is not opened again for many years.'] : []),
   ];
   const working = [
     {
       what: 'renew or reuse',
-      rule: `renew from ${RENEW_FROM_BAR} bar, near water, on a defect, over ${GASKET_YEARS} years or age unknown, or shut longer than ${GASKET_YEARS} years`,
+      rule: `renew from ${RENEW_FROM_BAR} bar, near water, on a defect, worn flat, over ${GASKET_YEARS} years or age unknown, shut longer than ${GASKET_YEARS} years, or charging itself`,
       figures: `findings ${findings.join(', ') || 'none'}; age ${ageYears === null ? 'unknown' : `${figure(ageYears, 1)} years`}; rating ${ratingBar === null ? 'none' : `${figure(ratingBar)} bar`}`,
       source: 'shop policy',
     },
   ];
   if (reasons.length > 0) return { verdict: 'renew', reasons, working };
+  const asked =
+    meetsWater === false ? ' and not asked to keep water out' : '; nobody asked whether it will meet water';
   return {
     verdict: 'reuse',
     reasons: [
       findings.includes('dry')
-        ? 'Sound but dry: a trace of silicone grease, surplus off.'
-        : 'Sound, young and not asked to keep water out: a trace of silicone grease, surplus off.',
+        ? `Sound but dry, young${asked}: a trace of silicone grease, surplus off.`
+        : `Sound, young${asked}: a trace of silicone grease, surplus off.`,
     ],
     working,
   };

@@ -8,6 +8,7 @@ export {
   type Holder,
   NO_TOOLS,
   type OpenerDie,
+  type PressDie,
   type ShopTools,
   TIP_FORMS,
   TOOL_JUDGES,

@@ -158,6 +158,10 @@ export const openKinds: FactKinds<OpenPayloads, OpenFacts & SealFacts & SetFacts
         testsAreBefore(facts);
         facts.paired = null;
         facts.now = null;
+        // The seam was proved with this ring as it lay: opened, it is judged and closed anew.
+        facts.gasket = null;
+        facts.insideSeals = null;
+        facts.closingDone = new Map();
       }
       facts.back = entry;
     },

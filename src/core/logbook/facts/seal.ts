@@ -1,5 +1,7 @@
 import { clockWords, type View } from '../../craft/cases';
-import type { GasketFinding } from '../../craft/gaskets';
+import type { PressMeasures } from '../../craft/closing';
+import type { GasketFinding, Groove } from '../../craft/gaskets';
+import { figure } from '../../craft/judgement';
 import type { Envelope, FactKinds } from '../envelope';
 import type { SetFacts } from './set';
 import { type TestFacts, testsAreBefore } from './test';
@@ -23,6 +25,16 @@ export interface SealPayloads {
     /** Why, in particular where the advice was not followed. */
     readonly reason: string;
   };
+  /** The groove of the seam, as measured. */
+  'seal.groove': Groove;
+  /** The old ring out of its groove, as measured. */
+  'seal.old-ring': { readonly heightMm: number; readonly widthMm: number };
+  /** The seals inside: of an inner cover and of a hatch. */
+  'seal.inside': { readonly innerCover: SealState; readonly hatch: SealState };
+  /** What a press goes by. */
+  'seal.press': PressMeasures;
+  /** Steps of the order of closing done, by their ids. */
+  'seal.steps': { readonly steps: readonly string[]; readonly asShown: boolean };
   /** The seals beside the back's. */
   'seal.other': { readonly crown: SealState; readonly pushers: SealState; readonly crystal: SealState };
   /** The serial read in the back as it goes on; empty where none stands there. */
@@ -41,6 +53,17 @@ export interface SealPayloads {
   };
 }
 
+const PRESS_WORDS: Readonly<Record<keyof PressMeasures, string>> = {
+  crystalMm: 'crystal',
+  bezelMm: 'bezel',
+  crystalAboveMm: 'crystal over it',
+  caseMm: 'case',
+  backMm: 'back',
+  backBulgeMm: 'bulge',
+  glassMm: 'glass in the back',
+  glassAboveMm: 'glass over its rim',
+};
+
 type Fact<K extends keyof SealPayloads> = Envelope<K, SealPayloads[K]>;
 
 /** The facts of this stage as they stand: the latest live entry in each place. */
@@ -49,6 +72,12 @@ export interface SealFacts {
   now: Fact<'seal.now'> | null;
   gasket: Fact<'seal.gasket'> | null;
   otherSeals: Fact<'seal.other'> | null;
+  groove: Fact<'seal.groove'> | null;
+  oldRing: Fact<'seal.old-ring'> | null;
+  insideSeals: Fact<'seal.inside'> | null;
+  press: Fact<'seal.press'> | null;
+  /** Steps of the order of closing, each with the entry that ticked it. */
+  closingDone: Map<string, Fact<'seal.steps'>>;
   closed: Fact<'seal.closed'> | null;
 }
 
@@ -57,6 +86,11 @@ export const noSealFacts = (): SealFacts => ({
   now: null,
   gasket: null,
   otherSeals: null,
+  groove: null,
+  oldRing: null,
+  insideSeals: null,
+  press: null,
+  closingDone: new Map(),
   closed: null,
 });
 
@@ -71,6 +105,41 @@ export const sealKinds: FactKinds<SealPayloads, SealFacts & SetFacts & TestFacts
     words: ({ crown, pushers, crystal }) => `seals: crown ${crown}, pushers ${pushers}, crystal ${crystal}`,
     afterSigning: 'reopens',
     fold: (facts, entry) => void (facts.otherSeals = entry),
+  },
+  'seal.groove': {
+    words: ({ innerMm, outerMm, depthMm, stepMm, seat }) =>
+      `groove ${figure(innerMm)} to ${figure(outerMm)} mm, ${figure(depthMm)} mm deep${stepMm > 0 ? `, the back enters ${figure(stepMm)} mm` : ''}, ring on the ${seat}`,
+    afterSigning: 'keeps',
+    fold: (facts, entry) => void (facts.groove = entry),
+  },
+  'seal.old-ring': {
+    words: ({ heightMm, widthMm }) => `old ring ${figure(heightMm)} mm high, ${figure(widthMm)} mm wide`,
+    afterSigning: 'keeps',
+    fold: (facts, entry) => void (facts.oldRing = entry),
+  },
+  'seal.inside': {
+    words: ({ innerCover, hatch }) => `seals inside: inner cover ${innerCover}, hatch ${hatch}`,
+    afterSigning: 'reopens',
+    fold: (facts, entry) => void (facts.insideSeals = entry),
+  },
+  'seal.press': {
+    words: (measures) =>
+      `measured for the press: ${Object.entries(PRESS_WORDS)
+        .flatMap(([name, words]) => {
+          const value = measures[name as keyof PressMeasures];
+          return value === null ? [] : [`${words} ${figure(value)} mm`];
+        })
+        .join(', ')}`,
+    afterSigning: 'keeps',
+    fold: (facts, entry) => void (facts.press = entry),
+  },
+  'seal.steps': {
+    words: ({ steps, asShown }) =>
+      `${steps.length === 1 ? 'closing step' : `${steps.length} closing steps`} done${asShown ? ' as shown' : ''}: ${steps.join(', ')}`,
+    afterSigning: 'keeps',
+    fold: (facts, entry) => {
+      for (const step of entry.payload.steps) facts.closingDone.set(step, entry);
+    },
   },
   'seal.paired': {
     words: ({ inBack }) =>

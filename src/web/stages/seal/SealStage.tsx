@@ -1,21 +1,10 @@
 import { Box, Stack, Typography } from '@mui/material';
 import { Link } from 'react-router';
 import { useFormContext } from 'react-hook-form';
-import { backs, closingSchool, VIEWS } from '../../../core/craft/cases';
-import { GASKET_FINDINGS, isAsAdvised, renewOrReuse, ringContradictions } from '../../../core/craft/gaskets';
+import { backs, VIEWS } from '../../../core/craft/cases';
+import { GASKET_FINDINGS, isAsAdvised, ringContradictions } from '../../../core/craft/gaskets';
 import { ringOffers } from '../../../core/advice/seal';
-import {
-  GASKET_PROFILES,
-  meetsWater,
-  openParts,
-  pairBack,
-  SEAL_STATES,
-  wayBack,
-  type Payloads,
-} from '../../../core/logbook';
-import { partInWords } from '../../../core/craft/parts';
-import { wayTaken } from '../../../core/craft/policy';
-import { Caution, LampAnswer, Working } from '../../kit/Lamp';
+import { GASKET_PROFILES, meetsWater, pairBack, SEAL_STATES, type Payloads } from '../../../core/logbook';
 import { optionsOf, fieldsOf } from '../../kit/fields';
 import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
@@ -23,11 +12,13 @@ import { OptionalFacts } from '../../job/OptionalFacts';
 import { Photographs } from '../../job/Photographs';
 import { useMarkedPhotos } from '../../job/photos';
 import { NativeSelect } from '../../kit/NativeSelect';
-import { OUTCOMES, Tray, useSettle } from '../../job/Tray';
-import { Answers } from '../../kit/Answers';
+import { Tray } from '../../job/Tray';
 import { BenchLayout } from '../../job/BenchLayout';
-import { capital } from '../../../core/craft/judgement';
 import { useEffect } from 'react';
+import { GrooveCard, InsideSealsCard, OldRingCard, PressCard } from './Measured';
+import { OrderOfClosing } from './OrderOfClosing';
+import { SealLamp } from './SealLamp';
+import { SealingProvider, useSealing } from './useSealing';
 
 const sealGasket = fieldsOf<Payloads['seal.gasket']>();
 const sealNow = fieldsOf<Payloads['seal.now']>();
@@ -49,7 +40,7 @@ function GasketFields() {
   const rings = ringOffers(job, book, lots, lotId);
   const state = sealGasket.useValue('state');
   const reason = sealGasket.useValue('reason');
-  const advice = useAdvice();
+  const { advice } = useSealing();
   const againstAdvice = reason !== '' || (state !== null && !isAsAdvised(state, advice));
   const form = useFormContext();
   useEffect(() => {
@@ -94,20 +85,6 @@ function GasketFields() {
   );
 }
 
-function useAdvice() {
-  const { state, context, draft } = useJob();
-  const recorded = state.facts.gasket?.payload;
-  const asked = recorded ?? draft.gasket ?? { findings: [], ageYears: null, meetsWater: null };
-  return renewOrReuse({
-    findings: asked.findings,
-    ageYears: Number.isFinite(asked.ageYears) ? asked.ageYears : null,
-    meetsWater: asked.meetsWater,
-    ratingBar: state.facts.watch?.payload.ratingBar ?? null,
-    staysClosedYears: null,
-    rule: context.policy.schools.gasket,
-  });
-}
-
 /** The look along the seam: even, or where it stands up. */
 function SeamFields() {
   const even = sealClosed.useValue('seamEven');
@@ -143,10 +120,11 @@ function Mat() {
   const { state, asks, resource } = useJob();
   const followUp = resource.job.followedBy.find((each) => each.why === 'interim closing');
   const { facts } = state;
-  const advice = useAdvice();
+  const { advice, kind } = useSealing();
   const pairing = pairBack(facts);
   const photos = useMarkedPhotos();
-  const kind = facts.back?.payload.kind ?? 'snap-on';
+  const counted = facts.seals?.payload;
+  const insideCounted = (counted?.innerCover ?? 0) + (counted?.hatch ?? 0) > 0;
   return (
     <>
       <FactCard
@@ -157,7 +135,7 @@ function Mat() {
           state: null,
           findings: [],
           ageYears: null,
-          meetsWater: meetsWater(facts.wear?.payload.uses ?? []),
+          meetsWater: facts.wear ? meetsWater(facts.wear.payload.uses) : null,
           greased: null,
           profile: 'not seen',
           size: '',
@@ -175,7 +153,7 @@ function Mat() {
                 helper="blank if nobody knows"
               />
             </Box>
-            <sealGasket.Tick name="meetsWater" label="It will meet water" />
+            <sealGasket.YesNo name="meetsWater" label="Will it meet water?" yes="It will" no="It will not" />
           </>
         }
         judge={(payload) => {
@@ -188,7 +166,7 @@ function Mat() {
       >
         <GasketFields />
       </FactCard>
-      {facts.parts.size > 0 && <Tray />}
+      {insideCounted && <InsideSealsCard wanted />}
       {pairing.verdict !== 'not asked' && (
         <FactCard
           key={`paired-${facts.paired?.id ?? ''}`}
@@ -227,8 +205,22 @@ function Mat() {
           the part.
         </Typography>
       )}
+      <OrderOfClosing />
+      {facts.parts.size > 0 && <Tray />}
       <OptionalFacts
         facts={[
+          { title: 'The groove', shown: facts.groove !== null, card: <GrooveCard /> },
+          { title: 'The old ring, measured', shown: facts.oldRing !== null, card: <OldRingCard /> },
+          { title: 'Measures for the press', shown: facts.press !== null, card: <PressCard /> },
+          ...(insideCounted
+            ? []
+            : [
+                {
+                  title: 'Seals of inner cover and hatch',
+                  shown: facts.insideSeals !== null,
+                  card: <InsideSealsCard wanted={false} />,
+                },
+              ]),
           {
             // Where it was photographed as found, it is photographed again.
             title: 'As it is closed',
@@ -262,106 +254,10 @@ function Mat() {
   );
 }
 
-/** What became of the part that goes back first, said where it is asked. */
-function FirstBack() {
-  const { state, technician } = useJob();
-  const settle = useSettle();
-  const [first] = wayBack(state.facts);
-  if (first === undefined) return null;
-  return (
-    <Answers
-      of={`${capital(partInWords(first.off.payload))} is`}
-      disabled={technician === null}
-      choices={OUTCOMES.map((outcome) => ({
-        label: `1. ${capital(outcome)}`,
-        onPick: () => settle(first, outcome),
-      }))}
-    />
-  );
-}
-
-function Lamp() {
-  const { state, asks, context } = useJob();
-  const { schools } = context.policy;
-  const { facts } = state;
-  const advice = useAdvice();
-  const followed = facts.gasket === null || isAsAdvised(facts.gasket.payload.state, advice);
-  const open = openParts(facts);
-  const pairing = pairBack(facts);
-  const kind = facts.back?.payload.kind ?? 'snap-on';
-  const school = closingSchool(kind);
-  const way = school && wayTaken(schools, school);
-  const fitted =
-    !asks('cell.fitted') || state.wells.every((well) => well.fitted !== null || well.putBack !== null);
-  return (
-    <>
-      <LampAnswer
-        question="Gasket: renew or reuse?"
-        standing={followed ? 'good' : 'care'}
-        answer={capital(advice.verdict)}
-        reasons={[
-          ...advice.reasons,
-          ...(followed ? [] : [`Recorded otherwise: ${facts.gasket?.payload.reason ?? ''}`]),
-        ]}
-      />
-      {facts.closed === null && (
-        <LampAnswer
-          question={way ? 'This shop closes' : 'It closes'}
-          standing="good"
-          answer={capital(way ? way.way : (backs[kind].closes[0] ?? ''))}
-          reasons={[
-            ...(way ? [way.reason] : [`Mind: ${backs[kind].minds}.`]),
-            `Grease by ${schools.grease === 'either' ? 'pad, or fingers and wipe' : schools.grease}.`,
-          ]}
-        />
-      )}
-      {facts.seals && (
-        <LampAnswer
-          question="Seals counted on opening"
-          standing="care"
-          answer={`${facts.seals.payload.rim + facts.seals.payload.innerCover + facts.seals.payload.hatch} to account for`}
-        />
-      )}
-      <Caution>
-        Silicone grease only: mineral grease swells rubber. Change cots before touching cell or movement.
-      </Caution>
-      {!fitted && <Caution grave>No cell is fitted yet: do not close.</Caution>}
-      {open.length > 0 && (
-        <>
-          <Caution>
-            Before closing, account for what lies on the tray: a part left out is found as a rattle, or not at
-            all.
-          </Caution>
-          <LampAnswer
-            question="Goes back on, in this order"
-            standing="care"
-            answer={`${open.length} on the tray`}
-            reasons={wayBack(facts).map(({ off }, index) => `${index + 1}. ${partInWords(off.payload)}`)}
-          >
-            <FirstBack />
-          </LampAnswer>
-        </>
-      )}
-      {pairing.verdict !== 'not asked' && (
-        <LampAnswer
-          question="Is it this watch’s own back?"
-          standing={
-            pairing.verdict === 'paired' ? 'good' : pairing.verdict === 'not yet known' ? 'care' : 'no'
-          }
-          answer={capital(pairing.verdict)}
-          reasons={pairing.reasons}
-        />
-      )}
-      {facts.closed?.payload.seamEven === false && (
-        <Caution grave>
-          The seam is not even: the ring is pinched or the back not down. Open it again.
-        </Caution>
-      )}
-      <Working lines={advice.working} />
-    </>
-  );
-}
-
 export default function SealStage() {
-  return <BenchLayout mat={<Mat />} lamp={<Lamp />} below={<Photographs />} />;
+  return (
+    <SealingProvider>
+      <BenchLayout mat={<Mat />} lamp={<SealLamp />} below={<Photographs />} />
+    </SealingProvider>
+  );
 }

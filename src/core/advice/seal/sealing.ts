@@ -1,0 +1,260 @@
+import type { Book } from '../../craft/book';
+import { backs, closingSchool, panelLayers, turnClock, workedFrom } from '../../craft/cases';
+import {
+  closingPlan,
+  type ClosingStep,
+  fitDies,
+  type FitOfDies,
+  NO_PRESS_MEASURES,
+  type PressMeasures,
+} from '../../craft/closing';
+import {
+  bestRings,
+  type FitOfRing,
+  fitGasket,
+  type GasketFinding,
+  type Groove,
+  readRingCode,
+  renewOrReuse,
+  type RingSize,
+  type RingWanted,
+  ringWanted,
+  sectionsLeft,
+  USUALLY_WITHIN_MM,
+  type WornRing,
+  wornRing,
+} from '../../craft/gaskets';
+import type { Judged } from '../../craft/judgement';
+import { wantsNoting } from '../../craft/parts';
+import { wayTaken } from '../../craft/policy';
+import type { Lot } from '../../craft/stock';
+import { localDay, yearsBetween } from '../../craft/time';
+import type { JobContext, JobState } from '../../logbook';
+import { nextVisit } from '../life';
+import { crownClockOf, type Opening } from '../opening';
+
+/** What is said of the old ring while it is typed, or as it is recorded. */
+export interface RingSaidSoFar {
+  readonly findings: readonly GasketFinding[];
+  readonly ageYears: number | null;
+  readonly meetsWater: boolean | null;
+}
+
+/** How long the watch stays shut: until its cells, as fitted, ask for the next visit. Null: nobody can say yet. */
+export function staysClosedYears(
+  state: JobState,
+  lots: readonly Pick<Lot, 'id' | 'madeOn' | 'bestBefore'>[],
+  context: JobContext,
+): number | null {
+  const { onDay } = nextVisit(state, lots, context);
+  return onDay === null
+    ? null
+    : Math.max(0, yearsBetween(localDay(context.nowUtc, context.shop.zone), onDay));
+}
+
+/** The section the book has for the ring of this case; null where it has none. */
+function typeSectionMm(
+  { caseType }: Pick<JobState, 'caseType'>,
+  book: Pick<Book, 'gasketsOf'>,
+): number | null {
+  if (caseType === null) return null;
+  const [ofCase] = book.gasketsOf(caseType.code);
+  return (ofCase ?? readRingCode(caseType.gasket ?? ''))?.sectionMm ?? null;
+}
+
+/** The old ring as it was measured, in its groove; null until both are. */
+export function wornOf(
+  state: Pick<JobState, 'facts' | 'caseType'>,
+  book: Pick<Book, 'gasketsOf'>,
+): WornRing | null {
+  const { groove, oldRing } = state.facts;
+  return groove && oldRing
+    ? wornRing({
+        ...oldRing.payload,
+        groove: groove.payload,
+        sectionOfTypeMm: typeSectionMm(state, book),
+      })
+    : null;
+}
+
+/** Renew or reuse the ring of this watch: what is said of it, what was measured, its rating, its water, how long it stays shut. */
+export function gasketAdvice(
+  state: JobState,
+  said: RingSaidSoFar,
+  closedYears: number | null,
+  { policy, catalogue }: Pick<JobContext, 'policy' | 'catalogue'>,
+): Judged<'renew' | 'reuse'> {
+  const { facts, caseType, calibre } = state;
+  return renewOrReuse({
+    ...said,
+    ratingBar: facts.watch?.payload.ratingBar ?? caseType?.ratingBar ?? null,
+    staysClosedYears: closedYears,
+    chargesItself: facts.accumulator !== null || (calibre !== null && calibre.charge !== null),
+    worn: wornOf(state, catalogue),
+    rule: policy.schools.gasket,
+  });
+}
+
+/** A ring that may be had: of the book, of the stock, or of both. */
+export interface RingToHave {
+  readonly code: string;
+  readonly size: RingSize;
+  /** How many lie in the stock. */
+  readonly left: number;
+  /** Where the book has it, too. */
+  readonly caseCodes: readonly string[];
+}
+
+const roundRing = (insideMm: number, sectionMm: number): RingSize => ({
+  profile: 'round',
+  insideMm,
+  sectionMm,
+  widthMm: null,
+  sectionWithinMm: USUALLY_WITHIN_MM,
+});
+
+/** Every round ring of book and stock. A shaped one goes by its case alone, and stands not among them. */
+export function assortmentOf(
+  book: Pick<Book, 'gaskets'>,
+  lots: readonly Pick<Lot, 'item' | 'code' | 'balance'>[],
+): readonly RingToHave[] {
+  const left = new Map<string, number>();
+  for (const { item, code, balance } of lots)
+    if (item === 'gasket') left.set(code, (left.get(code) ?? 0) + Math.max(0, balance));
+  const inBook = book.gaskets.filter(({ profile }) => profile === 'round');
+  const known = new Set(book.gaskets.map(({ code }) => code));
+  return [
+    ...inBook.map(({ code, insideMm, sectionMm, caseCodes }) => ({
+      code,
+      size: roundRing(insideMm, sectionMm),
+      left: left.get(code) ?? 0,
+      caseCodes,
+    })),
+    ...[...left].flatMap(([code, count]) => {
+      const size = known.has(code) ? null : readRingCode(code);
+      return size === null
+        ? []
+        : [{ code, size: roundRing(size.insideMm, size.sectionMm), left: count, caseCodes: [] }];
+    }),
+  ];
+}
+
+export interface RingChoice {
+  readonly groove: Groove;
+  /** The best few that lie in the stock, and where none of them fits, of the book. */
+  readonly best: readonly { readonly ring: RingToHave; readonly fit: FitOfRing }[];
+  /** What to order; null where no round ring can be good in it. */
+  readonly wanted: RingWanted | null;
+  readonly worn: WornRing | null;
+  /** Sections of the assortment that the worn ring can have had, the most likely first. */
+  readonly sections: readonly number[];
+}
+
+/** So many are shown. */
+const SHOWN = 4;
+
+/** Which ring for this groove: of what the stock has, else of what the book knows. */
+export function chooseRing(groove: Groove, rings: readonly RingToHave[], worn: WornRing | null): RingChoice {
+  const inStock = bestRings(
+    rings.filter(({ left }) => left > 0),
+    groove,
+    SHOWN,
+  );
+  const fits = inStock.some(({ fit }) => fit.verdict === 'fits');
+  const toOrder = fits
+    ? []
+    : bestRings(
+        rings.filter(({ left }) => left === 0),
+        groove,
+        SHOWN,
+      );
+  return {
+    groove,
+    best: [...inStock, ...toOrder.filter(({ fit }) => fit.verdict !== 'no')].slice(0, SHOWN),
+    wanted: ringWanted(groove),
+    worn,
+    sections:
+      worn === null
+        ? []
+        : sectionsLeft(
+            rings.map(({ size }) => size.sectionMm),
+            worn,
+          ),
+  };
+}
+
+/** How the ring recorded, by its size, lies in the groove recorded; null where either is not known or it goes by its part. */
+export function fittedRing({ facts }: Pick<JobState, 'facts'>): FitOfRing | null {
+  const { gasket, groove } = facts;
+  const size =
+    gasket && gasket.payload.profile !== 'shaped to the case' ? readRingCode(gasket.payload.size) : null;
+  return size && groove ? fitGasket(roundRing(size.insideMm, size.sectionMm), groove.payload) : null;
+}
+
+/** What the press goes by: as measured for it, and where that is silent as the back was measured or the book has it. */
+export function pressMeasuresOf({ facts, caseType }: Pick<JobState, 'facts' | 'caseType'>): PressMeasures {
+  const own = facts.press?.payload ?? NO_PRESS_MEASURES;
+  const back = facts.measured?.payload ?? caseType?.back ?? null;
+  return {
+    ...own,
+    backMm: own.backMm ?? back?.diameterMm ?? null,
+    caseMm: own.caseMm ?? back?.caseMm ?? null,
+  };
+}
+
+/** Which dies press this watch; null where its kind of back is not pressed. */
+export function diesOf(
+  state: Pick<JobState, 'facts' | 'caseType'>,
+  tools: Parameters<typeof fitDies>[0]['tools'],
+  { back }: Pick<Opening, 'back'>,
+): FitOfDies | null {
+  const { kind } = back;
+  if (kind !== 'snap-on' && kind !== 'opens from the front') return null;
+  return fitDies({
+    pressed: kind === 'snap-on' ? 'back' : 'bezel',
+    measures: pressMeasuresOf(state),
+    tools,
+  });
+}
+
+/** The order of work that shuts this watch, from what came off it and how it opened. */
+export function closingOf(
+  state: JobState,
+  { back }: Pick<Opening, 'back'>,
+  dies: FitOfDies | null,
+  { policy }: Pick<JobContext, 'policy'>,
+): readonly ClosingStep[] {
+  const { facts, calibre } = state;
+  const { schools } = policy;
+  const { kind } = back;
+  const from = workedFrom(kind);
+  const crown = crownClockOf(state);
+  const school = closingSchool(kind);
+  const parts = [...facts.parts.values()]
+    .filter(({ settled }) => settled?.payload.outcome !== 'lost')
+    .reverse();
+  const lid = parts.find(({ off }) =>
+    (['back', 'plate', 'bezel', 'hatch', 'panel'] as const).some((each) => each === off.payload.part),
+  );
+  return closingPlan({
+    kind,
+    wayBack: parts.map(({ off }) => ({
+      id: off.id,
+      part: off.payload.part,
+      position: off.payload.position,
+      count: off.payload.count,
+    })),
+    lipClock: back.lipClock === null ? null : turnClock(back.lipClock, back.seenFrom, from),
+    lipSeenFrom: from,
+    crownClock: crown === null ? null : turnClock(crown, 'the dial', from),
+    backNoted: lid && !wantsNoting(lid.off.payload) ? lid.off.payload.position || null : null,
+    screwCount: back.screwCount,
+    hatchOpens: back.hatchOpens,
+    panelLayers: panelLayers(back),
+    insulators: calibre?.insulators ?? [],
+    way: school ? wayTaken(schools, school).way : (backs[kind].closes[0] ?? null),
+    grease: schools.grease === 'either' ? 'pad, or fingers and wipe' : schools.grease,
+    ring: facts.gasket?.payload.state ?? null,
+    dies,
+  });
+}

@@ -1,0 +1,13 @@
+export { type ClosingQuestion, type ClosingStep, closingPlan, type PartToReturn } from './closingPlan';
+export { crosswise, SCREW_ROUNDS } from './crosswise';
+export {
+  type DieMargin,
+  type DieOnSide,
+  type FitOfDies,
+  fitDies,
+  NO_PRESS_MEASURES,
+  type Pressed,
+  pressContradictions,
+  type PressMeasures,
+  type PressQuestion,
+} from './fitDies';

@@ -1,0 +1,331 @@
+import { figure, type Judged } from '../judgement';
+import { freeDepthMm, type Groove, grooveWidthMm, type RingSize, USUALLY_WITHIN_MM } from './groove';
+
+export const ZONES = ['good', 'borderline', 'no'] as const;
+export type Zone = (typeof ZONES)[number];
+
+/** A measure of how a ring lies, in percent: as reckoned, and within its tolerances. */
+export interface Share {
+  readonly percent: number;
+  readonly fromPercent: number;
+  readonly toPercent: number;
+  /** The worse of its ends decides whether a ring may be said to fit. */
+  readonly zone: Zone;
+  readonly worstZone: Zone;
+}
+
+export interface FitOfRing extends Judged<'fits' | 'borderline' | 'no' | 'cannot say'> {
+  readonly stretch: Share;
+  readonly squeeze: Share;
+  readonly fill: Share;
+  /** The section as it lies stretched, mm. */
+  readonly lyingMm: number;
+  /** How far the nearest limit of good is, from 1 (in the middle) through 0 (on it) to below (outside). */
+  readonly margin: number;
+}
+
+interface Limits {
+  readonly good: readonly [from: number, to: number];
+  readonly borderline: readonly [from: number, to: number];
+  /** What is best within good. */
+  readonly best: number;
+}
+
+/** Source: usual static-seal practice (ISO 3601 series). */
+export const LIMITS = {
+  'stretch on the inner wall': { good: [1, 5], borderline: [0, 6], best: 3 },
+  'stretch on the outer wall': { good: [-3, 0], borderline: [-5, 1], best: -1.5 },
+  squeeze: { good: [15, 30], borderline: [10, 35], best: 22.5 },
+  fill: { good: [0, 85], borderline: [0, 95], best: 70 },
+} as const satisfies Record<string, Limits>;
+
+/** A section thinner than this asks for a better measure than the usual one. */
+const THIN_MM = 0.5;
+const THIN_WITHIN_MM = 0.01;
+
+/** What rounding leaves of a limit that is met exactly. */
+const EPSILON = 1e-9;
+
+function zoneOf(value: number, { good, borderline }: Limits): Zone {
+  const within = ([from, to]: readonly [number, number]): boolean =>
+    value >= from - EPSILON && value <= to + EPSILON;
+  return within(good) ? 'good' : within(borderline) ? 'borderline' : 'no';
+}
+
+const worse = (a: Zone, b: Zone): Zone => (ZONES.indexOf(a) > ZONES.indexOf(b) ? a : b);
+
+function share(percent: number, aroundPercent: number, limits: Limits): Share {
+  const fromPercent = percent - aroundPercent;
+  const toPercent = percent + aroundPercent;
+  return {
+    percent,
+    fromPercent,
+    toPercent,
+    zone: zoneOf(percent, limits),
+    worstZone: worse(zoneOf(fromPercent, limits), zoneOf(toPercent, limits)),
+  };
+}
+
+function marginOf(percent: number, { good: [from, to], best }: Limits): number {
+  return percent <= best
+    ? best === from
+      ? 1
+      : (percent - from) / (best - from)
+    : (to - percent) / (to - best);
+}
+
+/** How far a ring is drawn out, or pushed in where negative, when it lies on its wall: a share of its own length. */
+function stretchOf(
+  { insideMm, sectionMm, widthMm, profile }: RingSize,
+  { innerMm, outerMm, seat }: Groove,
+): number {
+  const across = profile === 'flat' ? (widthMm ?? sectionMm) : sectionMm;
+  return seat === 'inner wall'
+    ? (innerMm - insideMm) / insideMm
+    : (outerMm - 2 * across - insideMm) / insideMm;
+}
+
+export const stretchLimits = ({ seat }: Pick<Groove, 'seat'>): Limits => LIMITS[`stretch on the ${seat}`];
+
+/** The figures alone, for a whole assortment at once. */
+interface Lie {
+  readonly stretch: number;
+  readonly lyingMm: number;
+  readonly acrossMm: number;
+  readonly squeeze: number;
+  readonly fill: number;
+  readonly margin: number;
+}
+
+/** Stretch, squeeze and fill as shares, and how far from the limits. */
+function lieOf(ring: RingSize, groove: Groove): Lie {
+  const stretch = stretchOf(ring, groove);
+  const thinner = 1 / Math.sqrt(Math.max(1 + stretch, 0.01));
+  const lyingMm = ring.sectionMm * thinner;
+  const acrossMm = ring.profile === 'flat' ? (ring.widthMm ?? ring.sectionMm) * thinner : lyingMm;
+  const free = freeDepthMm(groove);
+  const squeeze = (lyingMm - free) / lyingMm;
+  const area = ring.profile === 'flat' ? acrossMm * lyingMm : (Math.PI * lyingMm ** 2) / 4;
+  const fill = area / (grooveWidthMm(groove) * free);
+  const margin = Math.min(
+    marginOf(stretch * 100, stretchLimits(groove)),
+    marginOf(squeeze * 100, LIMITS.squeeze),
+    Math.min(1, (LIMITS.fill.good[1] - fill * 100) / (LIMITS.fill.good[1] - LIMITS.fill.best)),
+  );
+  return { stretch, lyingMm, acrossMm, squeeze, fill, margin };
+}
+
+const ofPercent = ({ percent, fromPercent, toPercent }: Share): string =>
+  `${figure(percent, 1)} % (${figure(fromPercent, 1)} to ${figure(toPercent, 1)})`;
+
+/** Why a measure is not good, in words; empty where it is. */
+function faults(
+  { stretch, squeeze, fill }: Pick<FitOfRing, 'stretch' | 'squeeze' | 'fill'>,
+  groove: Groove,
+): string[] {
+  const [least, most] = stretchLimits(groove).good;
+  const inner = groove.seat === 'inner wall';
+  const how = (zone: Zone): string => (zone === 'no' ? '' : ', just about');
+  return [
+    ...(stretch.zone === 'good'
+      ? []
+      : [
+          stretch.percent < least
+            ? `${inner ? 'Too large: it lies slack' : 'Too large: it buckles'}, stretch ${figure(stretch.percent, 1)} % of ${figure(least)} to ${figure(most)}${how(stretch.zone)}.`
+            : `Too small: drawn out ${figure(stretch.percent, 1)} % of ${figure(least)} to ${figure(most)}${how(stretch.zone)}.`,
+        ]),
+    ...(squeeze.zone === 'good'
+      ? []
+      : [
+          squeeze.percent < LIMITS.squeeze.good[0]
+            ? `Too thin: squeezed ${figure(squeeze.percent, 1)} %, ${LIMITS.squeeze.good[0]} wanted${how(squeeze.zone)}.`
+            : `Too thick: squeezed ${figure(squeeze.percent, 1)} %, ${LIMITS.squeeze.good[1]} at most${how(squeeze.zone)}.`,
+        ]),
+    ...(fill.zone === 'good'
+      ? []
+      : [
+          `It fills ${figure(fill.percent, 1)} % of the groove, ${LIMITS.fill.good[1]} at most: rubber needs room${how(fill.zone)}.`,
+        ]),
+  ];
+}
+
+/**
+ * Does this ring seal in this groove? Stretch from the diameters; the section thins as it is drawn out, since rubber keeps
+ * its volume; squeeze against the free depth; fill of the groove's cross-section. *Fits* needs every measure good as
+ * reckoned and squeeze and fill at least borderline at both ends of their tolerances (root of squares of section and
+ * depth); *borderline* has nothing outside; else *no*. A section under 0.5 mm known no better than ± 0.03 mm can never be
+ * said to fit: *cannot say*. Lengths in millimetres. Source: usual static-seal practice (ISO 3601 series).
+ */
+export function fitGasket(ring: RingSize, groove: Groove): FitOfRing {
+  const { stretch: s, lyingMm, acrossMm, squeeze: q, fill: f, margin } = lieOf(ring, groove);
+  const free = freeDepthMm(groove);
+  const gap = grooveWidthMm(groove);
+  const { sectionWithinMm } = ring;
+  const { depthWithinMm } = groove;
+  // q = 1 − depth / section: what each of the two leaves open.
+  const squeezeAround = Math.hypot((free / lyingMm ** 2) * sectionWithinMm, depthWithinMm / lyingMm);
+  const powerOfSection = ring.profile === 'flat' ? 1 : 2;
+  const fillAround = f * Math.hypot((powerOfSection * sectionWithinMm) / lyingMm, depthWithinMm / free);
+  const stretch = share(s * 100, 0, stretchLimits(groove));
+  const squeeze = share(q * 100, squeezeAround * 100, LIMITS.squeeze);
+  const fill = share(f * 100, fillAround * 100, LIMITS.fill);
+  const acrossFreeMm = ring.profile === 'flat' ? (ring.widthMm ?? acrossMm) : ring.sectionMm;
+  const tooWide = acrossFreeMm > gap;
+  const worst = [stretch, squeeze, fill].map(({ zone }) => zone).reduce(worse);
+  const endsStand = [squeeze, fill].every(({ worstZone }) => worstZone !== 'no');
+  const coarse =
+    ring.sectionMm < THIN_MM && Math.max(sectionWithinMm, depthWithinMm) > USUALLY_WITHIN_MM - EPSILON;
+  const verdict =
+    tooWide || worst === 'no'
+      ? 'no'
+      : coarse
+        ? 'cannot say'
+        : worst === 'good' && endsStand
+          ? 'fits'
+          : 'borderline';
+  const measured = { stretch, squeeze, fill };
+  const reasons = [
+    ...(tooWide ? [`It is ${figure(acrossFreeMm)} mm wide, the groove ${figure(gap)} mm.`] : []),
+    ...faults(measured, groove),
+    ...(verdict === 'cannot say'
+      ? [
+          `A section under ${THIN_MM} mm asks for a better measure than ± ${USUALLY_WITHIN_MM} mm: at ± ${figure(Math.max(sectionWithinMm, depthWithinMm))} squeeze lies anywhere from ${figure(squeeze.fromPercent)} to ${figure(squeeze.toPercent)} %. Measure section and depth to ± ${THIN_WITHIN_MM} mm.`,
+        ]
+      : []),
+    ...(verdict === 'borderline' && worst === 'good'
+      ? [
+          `As measured it is good, but within ± ${figure(Math.max(sectionWithinMm, depthWithinMm))} mm ${squeeze.worstZone === 'no' ? `squeeze may be ${figure(squeeze.fromPercent, 1)} to ${figure(squeeze.toPercent, 1)} %` : `fill may be up to ${figure(fill.toPercent, 1)} %`}: measure section and depth better.`,
+        ]
+      : []),
+  ];
+  return {
+    verdict,
+    reasons:
+      reasons.length > 0
+        ? reasons
+        : [
+            `Stretch ${figure(stretch.percent, 1)} %, squeeze ${figure(squeeze.percent, 1)} %, fill ${figure(fill.percent, 1)} %: good, and good enough at both ends of the measure.`,
+          ],
+    working: [
+      {
+        what: 'stretch',
+        rule:
+          groove.seat === 'inner wall'
+            ? '(groove inside − ring inside) / ring inside'
+            : '(groove outside − 2 × section − ring inside) / ring inside',
+        figures: `${groove.seat === 'inner wall' ? `(${figure(groove.innerMm)} − ${figure(ring.insideMm)})` : `(${figure(groove.outerMm)} − 2 × ${figure(ring.widthMm ?? ring.sectionMm)} − ${figure(ring.insideMm)})`} / ${figure(ring.insideMm)} = ${figure(stretch.percent, 2)} %`,
+        source: 'ISO 3601 practice',
+      },
+      {
+        what: 'squeeze',
+        rule: '(section as it lies − free depth) / section as it lies; section as it lies = section / √(1 + stretch)',
+        figures: `section ${figure(lyingMm, 3)} mm, depth ${figure(groove.depthMm)} − ${figure(groove.stepMm)} = ${figure(free)} mm: ${ofPercent(squeeze)}`,
+        source: 'ISO 3601 practice; volume of rubber is constant',
+      },
+      {
+        what: 'fill',
+        rule:
+          ring.profile === 'flat'
+            ? 'width × thickness / (groove width × free depth)'
+            : '(π × section² / 4) / (groove width × free depth)',
+        figures: `groove ${figure(gap)} × ${figure(free)} mm: ${ofPercent(fill)}`,
+        source: 'ISO 3601 practice',
+      },
+    ],
+    ...measured,
+    lyingMm,
+    margin,
+  };
+}
+
+const RANK = { fits: 0, borderline: 1, 'cannot say': 2, no: 3 } as const;
+
+/** A ring that may be had, with how it would lie. */
+export interface Ranked<R> {
+  readonly ring: R;
+  readonly fit: FitOfRing;
+}
+
+/** A ring of the assortment, and its size. */
+export interface Offered {
+  readonly size: RingSize;
+}
+
+/** So many of the nearest are judged in full. */
+const LOOKED_AT = 24;
+
+/**
+ * The best few rings of an assortment for a groove: those that fit, then the borderline ones, each with the larger margin
+ * first; then those nearest to it. The whole assortment is reckoned, the nearest are judged. Order of equals: as given.
+ */
+export function bestRings<R extends Offered>(
+  rings: readonly R[],
+  groove: Groove,
+  most = 5,
+): readonly Ranked<R>[] {
+  return rings
+    .map((ring) => ({ ring, margin: lieOf(ring.size, groove).margin }))
+    .sort((a, b) => b.margin - a.margin)
+    .slice(0, Math.max(LOOKED_AT, most))
+    .map(({ ring }) => ({ ring, fit: fitGasket(ring.size, groove) }))
+    .sort((a, b) => RANK[a.fit.verdict] - RANK[b.fit.verdict] || b.fit.margin - a.fit.margin)
+    .slice(0, most);
+}
+
+/** What to order for a groove: the sizes between which a round ring is good, and the best. */
+export interface RingWanted {
+  readonly insideMm: number;
+  readonly sectionMm: number;
+  readonly insideFromMm: number;
+  readonly insideToMm: number;
+  readonly sectionFromMm: number;
+  readonly sectionToMm: number;
+}
+
+/** Step in which sections are tried, mm. */
+const SECTION_STEP_MM = 0.01;
+/** In which inside diameters and sections are sold and named, mm. */
+const INSIDE_SOLD_MM = 0.1;
+
+/**
+ * The round ring a groove wants, with the range in which it is good; null where no round ring can be good in it: too
+ * narrow, or one of its measures is wrong. Sections in hundredths, diameters in tenths of a millimetre.
+ */
+export function ringWanted(groove: Groove): RingWanted | null {
+  const best = stretchLimits(groove).best / 100;
+  const [least, most] = stretchLimits(groove).good.map((each) => each / 100) as [number, number];
+  const insideAt = (stretch: number, sectionMm: number): number =>
+    groove.seat === 'inner wall'
+      ? groove.innerMm / (1 + stretch)
+      : (groove.outerMm - 2 * sectionMm) / (1 + stretch);
+  const steps = Math.ceil(grooveWidthMm(groove) / SECTION_STEP_MM);
+  const good = Array.from({ length: steps }, (_, step) => (step + 1) * SECTION_STEP_MM)
+    .map((sectionMm) => ({
+      sectionMm,
+      fit: fitGasket(
+        {
+          profile: 'round',
+          insideMm: insideAt(best, sectionMm),
+          sectionMm,
+          widthMm: null,
+          sectionWithinMm: 0,
+        },
+        groove,
+      ),
+    }))
+    .filter(({ fit, sectionMm }) => fit.margin >= 0 && sectionMm <= grooveWidthMm(groove));
+  const [first] = good;
+  const last = good.at(-1);
+  if (first === undefined || last === undefined) return null;
+  const { sectionMm } = good.reduce((a, b) => (b.fit.margin > a.fit.margin ? b : a));
+  const tenths = (value: number, round: (value: number) => number): number =>
+    Number((round(value / INSIDE_SOLD_MM - EPSILON) * INSIDE_SOLD_MM).toFixed(1));
+  return {
+    insideMm: tenths(insideAt(best, sectionMm), Math.round),
+    sectionMm: Number(sectionMm.toFixed(2)),
+    insideFromMm: tenths(insideAt(most, sectionMm), Math.ceil),
+    insideToMm: tenths(insideAt(least, sectionMm) + 2 * EPSILON, Math.floor),
+    sectionFromMm: Number(first.sectionMm.toFixed(2)),
+    sectionToMm: Number(last.sectionMm.toFixed(2)),
+  };
+}

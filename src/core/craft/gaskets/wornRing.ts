@@ -1,0 +1,174 @@
+import { figure, type Judged } from '../judgement';
+import { freeDepthMm, type Groove, type GrooveProblem } from './groove';
+import { stretchLimits } from './fitGasket';
+
+/** An old ring as the caliper has it, out of its groove. */
+export interface WornQuestion {
+  /** As it was pressed between case and back. */
+  readonly heightMm: number;
+  /** Across, from wall to wall; never less than the height. */
+  readonly widthMm: number;
+  readonly groove: Groove;
+  /** The section it had when it was new, where the book or its bag says so. */
+  readonly sectionOfTypeMm: number | null;
+}
+
+export type WornVerdict =
+  'springy' | 'renew' | 'sealed nothing' | 'never squeezed' | 'swollen' | 'cannot say' | 'measures disagree';
+
+export interface WornRing extends Judged<WornVerdict> {
+  /** The section it was before it was pressed flat, at its present length: the least it can have been. */
+  readonly sectionMm: number;
+  /** The most it can have been: drawn out on its wall it thins. */
+  readonly sectionToMm: number;
+  /** How much of the squeeze it has kept for good, as a share; null where nothing can be said. */
+  readonly set: { readonly share: number; readonly from: number; readonly to: number } | null;
+  /** The inside diameter it can have had when new, the likely part of it, and all of it. */
+  readonly insideMm: readonly [from: number, to: number];
+  readonly insideLikelyMm: readonly [from: number, to: number];
+}
+
+/** How well a caliper measures soft rubber, ± mm. */
+export const ON_RUBBER_MM = 0.05;
+/** Over this the ring is renewed, over that it sealed nothing. Source: bench practice. */
+const RENEW_OVER = 0.4;
+const NOTHING_OVER = 0.8;
+/** How well the set is known when height and width are. */
+const SET_WITHIN = 0.14;
+/** So near to the depth of its groove nothing can be said of a ring’s set, mm. */
+const TOO_NEAR_MM = 0.04;
+/** A ring stretched by 5 % is so much thinner than it was: √1.05. */
+const THICKER_BY = 0.025;
+/** How much over its own section a ring is taken for swollen, mm: what a section is out by anyway. */
+const SWOLLEN_OVER_MM = 0.03;
+
+/** What a hand measured wrongly of an old ring; empty where it can be. */
+export function wornContradictions({
+  heightMm,
+  widthMm,
+}: Pick<WornQuestion, 'heightMm' | 'widthMm'>): readonly GrooveProblem[] {
+  return widthMm < heightMm
+    ? [
+        {
+          path: 'widthMm',
+          reason: `The ring is ${figure(heightMm)} mm high and ${figure(widthMm)} mm wide: pressed flat it is wider than high. Are the two exchanged?`,
+        },
+      ]
+    : [];
+}
+
+const clip = (value: number): number => Math.min(1, Math.max(0, value));
+const percentOf = (share: number): string => `${figure(share * 100, 0)} %`;
+
+/**
+ * What an old round ring was when it was new, and how much of its spring is gone. Its section has kept its area: a
+ * rectangle with round ends, h(b − h) + πh²/4, gives back the circle it was; permanent set is the lost height over the
+ * squeeze it had. The worse end of its range decides. Too near the depth of the groove nothing can be said. Lengths in
+ * millimetres. Source: volume of rubber is constant; compression set as in ISO 815, read at the bench.
+ */
+export function wornRing({ heightMm: h, widthMm: b, groove, sectionOfTypeMm }: WornQuestion): WornRing {
+  const free = freeDepthMm(groove);
+  const area = h * (b - h) + (Math.PI * h ** 2) / 4;
+  const sectionMm = Math.sqrt((4 * area) / Math.PI);
+  const [least, most] = stretchLimits(groove).good.map((each) => each / 100) as [number, number];
+  const [farLeast, farMost] = stretchLimits(groove).borderline.map((each) => each / 100) as [number, number];
+  const base = groove.seat === 'inner wall' ? groove.innerMm : groove.outerMm - 2 * sectionMm;
+  const share = (sectionMm - h) / (sectionMm - free);
+  const set =
+    sectionMm - free > TOO_NEAR_MM && h >= free
+      ? { share: clip(share), from: clip(share - SET_WITHIN), to: clip(share + SET_WITHIN) }
+      : null;
+  const [verdict, ...reasons] = judged();
+  return {
+    verdict,
+    reasons,
+    working: [
+      {
+        what: 'section it was',
+        rule: '√(4A / π), A = h(b − h) + πh² / 4',
+        figures: `h ${figure(h)}, b ${figure(b)}: A ${figure(area, 3)} mm², ${figure(sectionMm, 3)} mm, up to ${figure(sectionMm * (1 + THICKER_BY), 3)} mm if it lay stretched`,
+        source: 'volume of rubber is constant',
+      },
+      ...(set === null
+        ? []
+        : [
+            {
+              what: 'permanent set',
+              rule: '(section − height) / (section − free depth)',
+              figures: `(${figure(sectionMm, 3)} − ${figure(h)}) / (${figure(sectionMm, 3)} − ${figure(free)}) = ${percentOf(set.share)}, within ${percentOf(set.from)} to ${percentOf(set.to)}`,
+              source: 'compression set as in ISO 815; over 40 % renew, over 80 % it sealed nothing',
+            },
+          ]),
+      {
+        what: 'inside diameter it had',
+        rule:
+          groove.seat === 'inner wall'
+            ? 'groove inside / (1 + stretch)'
+            : '(groove outside − 2 × section) / (1 + stretch)',
+        figures: `${figure(base / (1 + most), 1)} to ${figure(base / (1 + least), 1)} mm at ${figure(least * 100)} to ${figure(most * 100)} % stretch; ${figure(base / (1 + farMost), 1)} to ${figure(base / (1 + farLeast), 1)} mm at most`,
+        source: 'ISO 3601 practice',
+      },
+    ],
+    sectionMm,
+    sectionToMm: sectionMm * (1 + THICKER_BY),
+    set,
+    insideMm: [base / (1 + farMost), base / (1 + farLeast)],
+    insideLikelyMm: [base / (1 + most), base / (1 + least)],
+  };
+
+  function judged(): [WornVerdict, ...string[]] {
+    const was = `It was ${figure(sectionMm)} mm thick when new, or a little more`;
+    if (sectionOfTypeMm !== null && h > sectionOfTypeMm + SWOLLEN_OVER_MM)
+      return [
+        'swollen',
+        `It is ${figure(h)} mm high, and its kind is ${figure(sectionOfTypeMm)} mm thick when new: swollen, as by mineral oil. Renew it, and clean the groove.`,
+      ];
+    if (Math.abs(sectionMm - free) <= TOO_NEAR_MM)
+      return [
+        'cannot say',
+        `${was}, and its groove leaves ${figure(free)} mm: too near each other to say how much of its spring is gone.`,
+      ];
+    if (sectionMm < free)
+      return [
+        'never squeezed',
+        `${was}, and its groove leaves ${figure(free)} mm: the back never touched it. It is the wrong ring, or the depth is wrong.`,
+      ];
+    if (set === null)
+      return [
+        'measures disagree',
+        `It is ${figure(h)} mm high, flatter than the ${figure(free)} mm its groove leaves, which cannot press it so far: depth or groove is wrong, or it is not the ring of this groove.`,
+      ];
+    const range = `${percentOf(set.share)} of its squeeze has stayed in it, within ${percentOf(set.from)} to ${percentOf(set.to)}`;
+    if (set.share > NOTHING_OVER)
+      return ['sealed nothing', `${range}: over ${percentOf(NOTHING_OVER)} it sealed nothing.`];
+    if (set.to > NOTHING_OVER)
+      return ['renew', `${range}: over ${percentOf(RENEW_OVER)}, and it may have sealed nothing.`];
+    if (set.to > RENEW_OVER)
+      return [
+        'renew',
+        set.share > RENEW_OVER
+          ? `${range}: over ${percentOf(RENEW_OVER)}.`
+          : `${range}: it may be over ${percentOf(RENEW_OVER)}, and what may be is taken for it.`,
+      ];
+    return ['springy', `${range}: under ${percentOf(RENEW_OVER)} at its worst.`];
+  }
+}
+
+/** Stretch that most rings in a groove have, for which of two near sections it was. */
+const USUAL_STRETCH = 0.03;
+
+/**
+ * The sections of an assortment that the caliper cannot exclude for a worn ring, the most likely first: from its section
+ * less what is measured wrongly on rubber, to as much more of what it was if it lay stretched. Millimetres.
+ */
+export function sectionsLeft(
+  sections: readonly number[],
+  { sectionMm }: Pick<WornRing, 'sectionMm'>,
+): readonly number[] {
+  const likely = sectionMm * Math.sqrt(1 + USUAL_STRETCH);
+  const least = sectionMm - ON_RUBBER_MM;
+  const most = (sectionMm + ON_RUBBER_MM) * (1 + THICKER_BY);
+  return [...new Set(sections)]
+    .filter((each) => each >= least - 1e-9 && each <= most + 1e-9)
+    .sort((a, b) => Math.abs(a - likely) - Math.abs(b - likely));
+}

@@ -1,0 +1,231 @@
+import { backs, closingSchool } from '../../../core/craft/cases';
+import { type FitOfRing, isAsAdvised, type WornRing } from '../../../core/craft/gaskets';
+import { capital, figure } from '../../../core/craft/judgement';
+import { partInWords } from '../../../core/craft/parts';
+import { wayTaken } from '../../../core/craft/policy';
+import { openParts, pairBack, wayBack } from '../../../core/logbook';
+import { DieStackFigure } from '../../figures/DieStackFigure';
+import { GrooveFigure } from '../../figures/GrooveFigure';
+import { useJob } from '../../job/JobContext';
+import { OUTCOMES, useSettle } from '../../job/Tray';
+import { Answers } from '../../kit/Answers';
+import { Caution, LampAnswer, type Standing, Working } from '../../kit/Lamp';
+import { useSealing } from './useSealing';
+
+const STANDING_OF_FIT: Readonly<Record<FitOfRing['verdict'], Standing>> = {
+  fits: 'good',
+  borderline: 'care',
+  'cannot say': 'open',
+  no: 'no',
+};
+const STANDING_OF_WORN: Readonly<Record<WornRing['verdict'], Standing>> = {
+  springy: 'good',
+  renew: 'care',
+  'sealed nothing': 'no',
+  'never squeezed': 'no',
+  swollen: 'no',
+  'cannot say': 'open',
+  'measures disagree': 'open',
+};
+
+/** What became of the part that goes back first, said where it is asked. */
+function FirstBack() {
+  const { state, technician } = useJob();
+  const settle = useSettle();
+  const [first] = wayBack(state.facts);
+  if (first === undefined) return null;
+  return (
+    <Answers
+      of={`${capital(partInWords(first.off.payload))} is`}
+      disabled={technician === null}
+      choices={OUTCOMES.map((outcome) => ({
+        label: `1. ${capital(outcome)}`,
+        onPick: () => settle(first, outcome),
+      }))}
+    />
+  );
+}
+
+/** The old ring as measured, and which it can have been. */
+function OldRing() {
+  const { ring } = useSealing();
+  const worn = ring?.worn ?? null;
+  if (ring === null || worn === null) return null;
+  const [from, to] = worn.insideLikelyMm;
+  return (
+    <>
+      <LampAnswer
+        question="The old ring"
+        standing={STANDING_OF_WORN[worn.verdict]}
+        answer={capital(worn.verdict)}
+        reasons={[
+          ...worn.reasons,
+          `New it was ${figure(from, 1)} to ${figure(to, 1)} mm inside.`,
+          ring.sections.length > 0
+            ? `Sections of this shop that the caliper cannot exclude, the likeliest first: ${ring.sections.map((each) => figure(each)).join(', ')} mm.`
+            : 'No section of this shop’s book or stock is near it.',
+        ]}
+      />
+      <Working lines={worn.working} />
+    </>
+  );
+}
+
+/** The best few rings for the groove, and what to order where none of them fits. */
+function WhichRing() {
+  const { ring } = useSealing();
+  if (ring === null) return null;
+  const [first] = ring.best;
+  const { wanted } = ring;
+  const told = ring.best.map(
+    ({ ring: each, fit }) =>
+      `${each.code}: ${fit.verdict}, squeeze ${figure(fit.squeeze.percent)} %, stretch ${figure(fit.stretch.percent, 1)} %, fill ${figure(fit.fill.percent)} %; ${each.left > 0 ? `${each.left} in stock` : 'none in stock'}${each.caseCodes.length > 0 ? `, also ${each.caseCodes.slice(0, 3).join(', ')}` : ''}.`,
+  );
+  const order = wanted
+    ? `To order: ${figure(wanted.insideMm, 1)} × ${wanted.sectionMm.toFixed(2)}; good from ${figure(wanted.insideFromMm, 1)} to ${figure(wanted.insideToMm, 1)} mm inside, ${wanted.sectionFromMm.toFixed(2)} to ${wanted.sectionToMm.toFixed(2)} mm thick.`
+    : 'No round ring can be good in this groove: measure it again, or it goes by its part number.';
+  const fits = first !== undefined && first.fit.verdict === 'fits' && first.ring.left > 0;
+  return (
+    <>
+      <LampAnswer
+        question="Which ring for this groove?"
+        standing={first ? STANDING_OF_FIT[first.fit.verdict] : 'no'}
+        answer={first ? `${first.ring.code} ${first.fit.verdict}` : 'None of this shop'}
+        reasons={[...(first?.fit.reasons ?? []), ...told, ...(fits ? [] : [order])]}
+      >
+        {first && (
+          <GrooveFigure
+            groove={ring.groove}
+            code={first.ring.code}
+            fit={first.fit}
+            sectionMm={first.ring.size.sectionMm}
+          />
+        )}
+      </LampAnswer>
+      <Working lines={first?.fit.working ?? []} />
+    </>
+  );
+}
+
+/** The dies that press it, drawn as they lie. */
+function Dies() {
+  const { dies, measures } = useSealing();
+  const { facts } = useJob().state;
+  if (dies === null || facts.closed !== null) return null;
+  // Nobody who closes by the thumbs is asked for measures.
+  if (dies.verdict === 'not yet known' && facts.press === null) return null;
+  return (
+    <>
+      <LampAnswer
+        question="With which dies?"
+        standing={dies.verdict === 'press' ? 'good' : dies.verdict === 'not yet known' ? 'open' : 'no'}
+        answer={
+          dies.verdict === 'press' && dies.crystalSide && dies.backSide
+            ? `${capital(dies.crystalSide.die.name)} and ${dies.backSide.die.name}`
+            : capital(dies.verdict)
+        }
+        reasons={dies.reasons}
+      >
+        <DieStackFigure dies={dies} measures={measures} />
+      </LampAnswer>
+      <Working lines={dies.working} />
+    </>
+  );
+}
+
+/** What is worked out for this stage. */
+export function SealLamp() {
+  const { state, asks, context } = useJob();
+  const { schools } = context.policy;
+  const { facts } = state;
+  const { advice, fitted: ringIn, kind } = useSealing();
+  const followed = facts.gasket === null || isAsAdvised(facts.gasket.payload.state, advice);
+  const open = openParts(facts);
+  const pairing = pairBack(facts);
+  const school = closingSchool(kind);
+  const way = school && wayTaken(schools, school);
+  const fitted =
+    !asks('cell.fitted') || state.wells.every((well) => well.fitted !== null || well.putBack !== null);
+  const counted = facts.seals?.payload;
+  return (
+    <>
+      <LampAnswer
+        question="Gasket: renew or reuse?"
+        standing={followed ? 'good' : 'care'}
+        answer={capital(advice.verdict)}
+        reasons={[
+          ...advice.reasons,
+          ...(followed ? [] : [`Recorded otherwise: ${facts.gasket?.payload.reason ?? ''}`]),
+        ]}
+      />
+      <OldRing />
+      <WhichRing />
+      {ringIn !== null && (
+        <LampAnswer
+          question="The ring that went in"
+          standing={STANDING_OF_FIT[ringIn.verdict]}
+          answer={capital(ringIn.verdict)}
+          reasons={ringIn.reasons}
+        />
+      )}
+      {facts.closed === null && (
+        <LampAnswer
+          question={way ? 'This shop closes' : 'It closes'}
+          standing="good"
+          answer={capital(way ? way.way : (backs[kind].closes[0] ?? ''))}
+          reasons={[
+            ...(way ? [way.reason] : [`Mind: ${backs[kind].minds}.`]),
+            `Grease by ${schools.grease === 'either' ? 'pad, or fingers and wipe' : schools.grease}.`,
+          ]}
+        />
+      )}
+      <Dies />
+      {counted && (
+        <LampAnswer
+          question="Seals counted on opening"
+          standing="care"
+          answer={`${counted.rim + counted.innerCover + counted.hatch} to account for`}
+          reasons={[
+            `${counted.rim} at the rim, ${counted.innerCover} of an inner cover, ${counted.hatch} of a hatch.`,
+          ]}
+        />
+      )}
+      <Caution>
+        Silicone grease only: mineral grease swells rubber. Change cots before touching cell or movement.
+      </Caution>
+      {!fitted && <Caution grave>No cell is fitted yet: do not close.</Caution>}
+      {open.length > 0 && (
+        <>
+          <Caution>
+            Before closing, account for what lies on the tray: a part left out is found as a rattle, or not at
+            all.
+          </Caution>
+          <LampAnswer
+            question="Goes back on, in this order"
+            standing="care"
+            answer={`${open.length} on the tray`}
+            reasons={wayBack(facts).map(({ off }, index) => `${index + 1}. ${partInWords(off.payload)}`)}
+          >
+            <FirstBack />
+          </LampAnswer>
+        </>
+      )}
+      {pairing.verdict !== 'not asked' && (
+        <LampAnswer
+          question="Is it this watch’s own back?"
+          standing={
+            pairing.verdict === 'paired' ? 'good' : pairing.verdict === 'not yet known' ? 'care' : 'no'
+          }
+          answer={capital(pairing.verdict)}
+          reasons={pairing.reasons}
+        />
+      )}
+      {facts.closed?.payload.seamEven === false && (
+        <Caution grave>
+          The seam is not even: the ring is pinched or the back not down. Open it again.
+        </Caution>
+      )}
+      <Working lines={advice.working} />
+    </>
+  );
+}

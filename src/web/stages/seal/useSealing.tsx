@@ -1,0 +1,96 @@
+import { createContext, type ReactNode, useContext, useMemo } from 'react';
+import {
+  assortmentOf,
+  chooseRing,
+  closingOf,
+  diesOf,
+  fittedRing,
+  gasketAdvice,
+  pressMeasuresOf,
+  type RingChoice,
+  staysClosedYears,
+  wornOf,
+} from '../../../core/advice/seal';
+import { openingOf } from '../../../core/advice/opening';
+import type { ClosingStep, FitOfDies, PressMeasures } from '../../../core/craft/closing';
+import { type FitOfRing, type Groove, grooveContradictions } from '../../../core/craft/gaskets';
+import type { Judged } from '../../../core/craft/judgement';
+import type { BackKind } from '../../../core/craft/cases';
+import type { Drafts } from '../../job/drafts';
+import { useJob } from '../../job/JobContext';
+
+export interface Sealing {
+  readonly kind: BackKind;
+  readonly advice: Judged<'renew' | 'reuse'>;
+  /** For the groove as typed or recorded; null while there is none. */
+  readonly ring: RingChoice | null;
+  readonly fitted: FitOfRing | null;
+  readonly measures: PressMeasures;
+  readonly dies: FitOfDies | null;
+  readonly steps: readonly ClosingStep[];
+}
+
+/** A groove whose every measure is typed, and none against another. */
+function typedGroove(typed: Drafts['groove']): Groove | null {
+  if (typed === null) return null;
+  const { innerMm, outerMm, depthMm, stepMm, seat, depthWithinMm } = typed;
+  const figures = [innerMm, outerMm, depthMm, stepMm, depthWithinMm];
+  if (seat === null || !figures.every((each) => typeof each === 'number' && Number.isFinite(each)))
+    return null;
+  const groove = { ...typed, seat } as Groove;
+  return grooveContradictions(groove).length === 0 ? groove : null;
+}
+
+const NOTHING_SAID = { findings: [], ageYears: null, meetsWater: null } as const;
+
+const Context = createContext<Sealing | null>(null);
+
+/** What the core says of sealing and closing the watch of this stage. */
+export function useSealing(): Sealing {
+  const sealing = useContext(Context);
+  if (!sealing) throw new Error('This stands outside the stage that seals.');
+  return sealing;
+}
+
+/** Works it out once for the whole stage, with what is typed just now. */
+export function SealingProvider({ children }: { readonly children: ReactNode }) {
+  return <Context value={useWorkedOut()}>{children}</Context>;
+}
+
+function useWorkedOut(): Sealing {
+  const { state, draft, book, lots, context, earlier } = useJob();
+  const closedYears = useMemo(() => staysClosedYears(state, lots, context), [state, lots, context]);
+  const rings = useMemo(() => assortmentOf(book, lots), [book, lots]);
+  const opening = useMemo(
+    () =>
+      openingOf({
+        state,
+        history: earlier?.history ?? null,
+        tools: book,
+        schools: context.policy.schools,
+        typed: null,
+      }),
+    [state, earlier, book, context.policy.schools],
+  );
+  return useMemo(() => {
+    const { facts } = state;
+    const said = facts.gasket?.payload ?? draft.gasket ?? NOTHING_SAID;
+    const age = said.ageYears;
+    const groove = typedGroove(draft.groove) ?? facts.groove?.payload ?? null;
+    const dies = diesOf(state, book, opening);
+    return {
+      kind: opening.back.kind,
+      advice: gasketAdvice(
+        state,
+        { ...said, ageYears: age !== null && Number.isFinite(age) ? age : null },
+        closedYears,
+        context,
+      ),
+      ring: groove === null ? null : chooseRing(groove, rings, wornOf(state, book)),
+      fitted: fittedRing(state),
+      measures: pressMeasuresOf(state),
+      dies,
+      steps: closingOf(state, opening, dies, context),
+    };
+  }, [state, draft.gasket, draft.groove, closedYears, context, rings, book, opening]);
+}
