@@ -119,7 +119,11 @@ test('reseal and test: the same cell goes back, the tester runs, and the slip cl
   await card(page, 'The same cell put back').getByLabel('Why').fill('reseal only, measured 1.56 V');
   await record(page, 'The same cell put back', 'Put back');
   await toStage(page, 'Seal and close');
-  await expect(card(page, 'Gasket').getByRole('checkbox', { name: 'It will meet water' })).toBeChecked();
+  await expect(
+    card(page, 'Gasket')
+      .getByRole('radiogroup', { name: 'It will meet water' })
+      .getByRole('radio', { name: 'It will', exact: true }),
+  ).toBeChecked();
   await record(page, 'Gasket');
   const seals = card(page, 'Crown, pusher and crystal seals');
   for (const [seal, found] of [

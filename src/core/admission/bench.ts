@@ -1,7 +1,8 @@
 import { testExcess } from '../advice/handback';
 import { crownOf } from '../advice/opening';
+import { typedSizeContradictions } from '../advice/seal';
 import { clockWords } from '../craft/cases';
-import { measuredRingContradictions, readRingCode, ringContradictions } from '../craft/gaskets';
+import { ringContradictions } from '../craft/gaskets';
 import { overTravel } from '../craft/opening';
 import { partInWords } from '../craft/parts';
 import { positionsToNote } from '../logbook';
@@ -70,18 +71,8 @@ export const benchJudges: Judges<AtTheBench> = {
         : []),
     ];
     if (against.length > 0) return refuse(against, 'Say again what was found and what was done.');
-    const typed =
-      lotId === null && payload.profile !== 'shaped to the case' ? readRingCode(payload.size) : null;
-    const groove = state.facts.groove?.payload;
-    const cannotBe =
-      typed && groove
-        ? measuredRingContradictions({ ...typed, profile: 'round', widthMm: null }, groove)
-        : [];
-    if (cannotBe.length > 0)
-      return refuse(
-        cannotBe.map(({ reason }) => reason),
-        'Correct the size, or the groove.',
-      );
+    const cannotBe = typedSizeContradictions(payload, state.facts.groove?.payload ?? null);
+    if (cannotBe.length > 0) return refuse(cannotBe, 'Correct the size, or the groove.');
     return lotId === null || lots().find(({ id }) => id === lotId)?.item === 'gasket'
       ? null
       : refuse(['The lot named holds no gaskets of this stock.'], 'Choose a gasket lot from the list.');

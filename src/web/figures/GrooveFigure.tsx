@@ -56,22 +56,27 @@ export function GrooveFigure({ groove, code, fit, sectionMm }: Props) {
       width="100%"
       style={{ maxWidth: WIDTH }}
       role="img"
-      aria-label={`${code} in section: ${figure(sectionMm)} mm as it comes, ${figure(fit.lyingMm, 3)} mm as it lies, squeezed ${figure(fit.squeeze.percent, 1)} % in a groove ${figure(gap)} mm wide and ${figure(free)} mm deep; good from ${figure(least)} to ${figure(most)} mm.`}
+      aria-label={`${code} in section: ${figure(sectionMm)} mm as it comes, ${figure(fit.lyingMm, 3)} mm as it lies, squeezed ${figure(fit.squeeze.percent, 1)} % in a groove ${figure(gap)} mm wide and ${figure(free)} mm deep; good from ${least.toFixed(2)} to ${most.toFixed(2)} mm.`}
     >
       <circle cx={places[0]} cy={BASE - (sectionMm * scale) / 2} r={(sectionMm * scale) / 2} {...ring} />
       <line x1="22" x2="82" y1={BASE} y2={BASE} stroke={colours.edge} />
-      {[least, most].map((limit) => (
-        <line
-          key={limit}
-          x1={places[1] - 44}
-          x2={places[1] + 44}
-          y1={BASE - limit * scale}
-          y2={BASE - limit * scale}
-          stroke={colours.verdigris}
-          strokeDasharray="4 3"
-          strokeWidth="1.5"
-        />
-      ))}
+      {[LIMITS.squeeze.borderline, LIMITS.squeeze.good].map((range, at) => {
+        const [thin, thick] = range.map((percent) => (free / (1 - percent / 100)) * scale) as [
+          number,
+          number,
+        ];
+        return (
+          <rect
+            key={range[0]}
+            x={places[1] - 46}
+            y={BASE - thick}
+            width="92"
+            height={thick - thin}
+            fill={at === 0 ? colours.amber : colours.verdigris}
+            fillOpacity={at === 0 ? 0.35 : 0.55}
+          />
+        );
+      })}
       {inGroove(places[1], false)}
       <circle cx={places[1]} cy={BASE - (fit.lyingMm * scale) / 2} r={(fit.lyingMm * scale) / 2} {...ring} />
       {inGroove(places[2], true)}
@@ -90,7 +95,7 @@ export function GrooveFigure({ groove, code, fit, sectionMm }: Props) {
         </text>
       ))}
       <text x={places[1]} y="14" textAnchor="middle" fontSize="12" fill={colours.verdigris}>
-        good {figure(least)} to {figure(most)} mm
+        good {least.toFixed(2)} to {most.toFixed(2)} mm
       </text>
     </svg>
   );

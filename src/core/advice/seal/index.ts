@@ -11,5 +11,6 @@ export {
   type RingSaidSoFar,
   type RingToHave,
   staysClosedYears,
+  typedSizeContradictions,
   wornOf,
 } from './sealing';

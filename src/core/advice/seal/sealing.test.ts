@@ -1,5 +1,5 @@
 import { samples } from '../../../testing/samples';
-import { book, context, idOf, lot, Logbook, takenIn } from '../../../testing/fixtures';
+import { book, context, idOf, type Logbook, lot, takenIn } from '../../../testing/fixtures';
 import type { Lot } from '../../craft/stock';
 import type { Payloads } from '../../logbook';
 import {

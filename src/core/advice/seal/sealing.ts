@@ -12,6 +12,7 @@ import {
   bestRings,
   type FitOfRing,
   fitGasket,
+  measuredRingContradictions,
   type GasketFinding,
   type Groove,
   readRingCode,
@@ -29,7 +30,7 @@ import { wantsNoting } from '../../craft/parts';
 import { wayTaken } from '../../craft/policy';
 import type { Lot } from '../../craft/stock';
 import { localDay, yearsBetween } from '../../craft/time';
-import type { JobContext, JobState } from '../../logbook';
+import type { JobContext, JobState, Payloads } from '../../logbook';
 import { nextVisit } from '../life';
 import { crownClockOf, type Opening } from '../opening';
 
@@ -141,7 +142,7 @@ export function assortmentOf(
 
 export interface RingChoice {
   readonly groove: Groove;
-  /** The best few that lie in the stock, and where none of them fits, of the book. */
+  /** The best few that lie in the stock and are not out of the question, and where none of them fits, of the book. */
   readonly best: readonly { readonly ring: RingToHave; readonly fit: FitOfRing }[];
   /** What to order; null where no round ring can be good in it. */
   readonly wanted: RingWanted | null;
@@ -155,22 +156,19 @@ const SHOWN = 4;
 
 /** Which ring for this groove: of what the stock has, else of what the book knows. */
 export function chooseRing(groove: Groove, rings: readonly RingToHave[], worn: WornRing | null): RingChoice {
-  const inStock = bestRings(
-    rings.filter(({ left }) => left > 0),
-    groove,
-    SHOWN,
-  );
+  const best = (some: readonly RingToHave[]) =>
+    bestRings(some, groove, SHOWN).filter(({ fit }) => fit.verdict !== 'no');
+  const inStock = best(rings.filter(({ left }) => left > 0));
   const fits = inStock.some(({ fit }) => fit.verdict === 'fits');
-  const toOrder = fits
-    ? []
-    : bestRings(
-        rings.filter(({ left }) => left === 0),
-        groove,
-        SHOWN,
-      );
+  const ofBook = fits ? [] : best(rings.filter(({ left }) => left === 0));
+  // One that fits and has to be ordered stands before one of the stock that is doubtful.
+  const ofAll = [...inStock, ...ofBook];
   return {
     groove,
-    best: [...inStock, ...toOrder.filter(({ fit }) => fit.verdict !== 'no')].slice(0, SHOWN),
+    best: [
+      ...ofAll.filter(({ fit }) => fit.verdict === 'fits'),
+      ...ofAll.filter(({ fit }) => fit.verdict !== 'fits'),
+    ].slice(0, SHOWN),
     wanted: ringWanted(groove),
     worn,
     sections:
@@ -181,6 +179,22 @@ export function chooseRing(groove: Groove, rings: readonly RingToHave[], worn: W
             worn,
           ),
   };
+}
+
+/**
+ * What contradicts the groove in a ring whose size somebody typed; empty where nothing does, where it came from the
+ * stock (then it simply does not fit), and where it goes by its part.
+ */
+export function typedSizeContradictions(
+  { size, profile, lotId }: Pick<Payloads['seal.gasket'], 'size' | 'profile' | 'lotId'>,
+  groove: Groove | null,
+): readonly string[] {
+  const typed = lotId === null && profile !== 'shaped to the case' ? readRingCode(size) : null;
+  return typed === null || groove === null
+    ? []
+    : measuredRingContradictions({ ...typed, profile: 'round', widthMm: null }, groove).map(
+        ({ reason }) => reason,
+      );
 }
 
 /** How the ring recorded, by its size, lies in the groove recorded; null where either is not known or it goes by its part. */

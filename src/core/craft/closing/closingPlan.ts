@@ -163,6 +163,18 @@ function seatWords({ lipClock, lipSeenFrom, crownClock, backNoted }: ClosingQues
   ].join(', ');
 }
 
+/** How it is pressed, where thumbs do not do. */
+function pressWords(dies: FitOfDies | null): string {
+  switch (dies?.verdict) {
+    case 'press':
+      return `All round until it is heard. In the press, from below: ${dies.stack.join(', ')}; one slow stroke.`;
+    case 'no die':
+      return 'By the thumbs all round, or refer it: no die of this shop fits.';
+    default:
+      return 'All round until it is heard; the dies are worked out once its measures are recorded.';
+  }
+}
+
 /** How the watch itself is shut, by its kind of back. */
 function shutSteps(question: ClosingQuestion): readonly ClosingStep[] {
   const { kind, way, dies, screwCount, hatchOpens, panelLayers, wayBack } = question;
@@ -190,16 +202,10 @@ function shutSteps(question: ClosingQuestion): readonly ClosingStep[] {
                 : 'The hands stand free until it is on.',
           },
         ),
-        step(
-          'press',
-          `${capital(way ?? 'thumbs')}${dies?.verdict === 'press' ? `: ${dies.stack.join(', ')}` : ''}`,
-          dies?.verdict === 'press'
-            ? 'From below in this order, the axis through the middle, one slow stroke until it is heard.'
-            : dies?.verdict === 'no die'
-              ? 'By the thumbs all round, or refer it: no die of this shop fits.'
-              : 'All round, until it is heard; the dies are worked out once its measures are recorded.',
-          { partIds, caution: 'Pressed on its crystal a crystal breaks: over the bezel only.' },
-        ),
+        step('press', capital(way ?? 'thumbs'), pressWords(dies), {
+          partIds,
+          caution: 'Pressed on its crystal a crystal breaks: over the bezel only.',
+        }),
       ];
     case 'screwed, notched':
     case 'screwed, round holes':

@@ -1,4 +1,4 @@
-import { figure, type Judged, type WorkingLine } from '../judgement';
+import { capital, figure, type Judged, type WorkingLine } from '../judgement';
 import type { Holder, PressDie, ShopTools } from '../tools';
 
 /** What is pressed home: a back onto its case, or a bezel with its crystal where the case opens from the front. */
@@ -357,7 +357,7 @@ export function fitDies(question: PressQuestion): FitOfDies {
   return {
     verdict: 'press',
     reasons: [
-      `${crystal.die.name} over the crystal, ${back.die.name} on the back, both in ${holder.name}.`,
+      `${capital(crystal.die.name)} over the crystal, ${back.die.name} on the back, both in ${holder.name}.`,
       pressed === 'back'
         ? 'Dial side down; the back set on by hand, lip and notch where they belong, then pressed in one stroke.'
         : 'Dial side up: the solid back is supported, the bezel pressed.',

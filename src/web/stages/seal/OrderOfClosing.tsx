@@ -48,10 +48,11 @@ export function OrderOfClosing() {
             return {
               id: step.id,
               what: step.what,
-              how: step.waits === null ? step.how : step.waits,
+              how: step.how,
               danger: step.caution,
               done: isDone(step),
               waits: step.waits !== null,
+              note: step.waits && `Waits: ${step.waits}`,
               ...(entry ? { when: localTime(entry.occurredAt, context.shop.zone, 'HH:mm') } : {}),
             };
           })}
@@ -67,7 +68,7 @@ export function OrderOfClosing() {
         >
           {left.length === steps.length - doneCount
             ? 'All done as shown (a)'
-            : 'Done as shown, but for what waits (a)'}
+            : 'All done as shown, but what waits (a)'}
         </Button>
       )}
     </Paper>

@@ -62,7 +62,7 @@ function OldRing() {
           ...worn.reasons,
           `New it was ${figure(from, 1)} to ${figure(to, 1)} mm inside.`,
           ring.sections.length > 0
-            ? `Sections of this shop that the caliper cannot exclude, the likeliest first: ${ring.sections.map((each) => figure(each)).join(', ')} mm.`
+            ? `Sections of this shop that the caliper cannot exclude, the likeliest first: ${ring.sections.map((each) => each.toFixed(2)).join(', ')} mm.`
             : 'No section of this shop’s book or stock is near it.',
         ]}
       />
@@ -79,7 +79,7 @@ function WhichRing() {
   const { wanted } = ring;
   const told = ring.best.map(
     ({ ring: each, fit }) =>
-      `${each.code}: ${fit.verdict}, squeeze ${figure(fit.squeeze.percent)} %, stretch ${figure(fit.stretch.percent, 1)} %, fill ${figure(fit.fill.percent)} %; ${each.left > 0 ? `${each.left} in stock` : 'none in stock'}${each.caseCodes.length > 0 ? `, also ${each.caseCodes.slice(0, 3).join(', ')}` : ''}.`,
+      `${each.code}: ${fit.verdict}, squeeze ${figure(fit.squeeze.percent, 1)} %, stretch ${figure(fit.stretch.percent, 1)} %, fill ${figure(fit.fill.percent, 1)} %; ${each.left > 0 ? `${each.left} in stock` : 'none in stock'}${each.caseCodes.length > 0 ? `, also ${each.caseCodes.slice(0, 3).join(', ')}` : ''}.`,
   );
   const order = wanted
     ? `To order: ${figure(wanted.insideMm, 1)} × ${wanted.sectionMm.toFixed(2)}; good from ${figure(wanted.insideFromMm, 1)} to ${figure(wanted.insideToMm, 1)} mm inside, ${wanted.sectionFromMm.toFixed(2)} to ${wanted.sectionToMm.toFixed(2)} mm thick.`
@@ -90,7 +90,7 @@ function WhichRing() {
       <LampAnswer
         question="Which ring for this groove?"
         standing={first ? STANDING_OF_FIT[first.fit.verdict] : 'no'}
-        answer={first ? `${first.ring.code} ${first.fit.verdict}` : 'None of this shop'}
+        answer={first ? `${first.ring.code} ${first.fit.verdict}` : 'None of this shop fits'}
         reasons={[...(first?.fit.reasons ?? []), ...told, ...(fits ? [] : [order])]}
       >
         {first && (

@@ -3,7 +3,7 @@ import { Link } from 'react-router';
 import { useFormContext } from 'react-hook-form';
 import { backs, VIEWS } from '../../../core/craft/cases';
 import { GASKET_FINDINGS, isAsAdvised, ringContradictions } from '../../../core/craft/gaskets';
-import { ringOffers } from '../../../core/advice/seal';
+import { ringOffers, typedSizeContradictions } from '../../../core/advice/seal';
 import { GASKET_PROFILES, meetsWater, pairBack, SEAL_STATES, type Payloads } from '../../../core/logbook';
 import { optionsOf, fieldsOf } from '../../kit/fields';
 import { FactCard } from '../../job/FactCard';
@@ -79,6 +79,7 @@ function GasketFields() {
         <sealGasket.TextLine name="size" label="Size" mono helper="inside × section, e.g. 30.5 × 0.70" />
         <sealGasket.ListChoice name="profile" label="Profile" options={optionsOf(GASKET_PROFILES)} />
       </Stack>
+      <sealGasket.YesNo name="meetsWater" label="It will meet water" yes="It will" no="It will not" />
       <sealGasket.Several name="findings" label="Found on the ring" options={optionsOf(GASKET_FINDINGS)} />
       {againstAdvice && <sealGasket.TextLine name="reason" label="Why, since the lamp advises otherwise" />}
     </>
@@ -153,12 +154,13 @@ function Mat() {
                 helper="blank if nobody knows"
               />
             </Box>
-            <sealGasket.YesNo name="meetsWater" label="Will it meet water?" yes="It will" no="It will not" />
           </>
         }
         judge={(payload) => {
           const [against] = ringContradictions(payload);
           if (against !== undefined) return { path: 'state', reason: against };
+          const [size] = typedSizeContradictions(payload, facts.groove?.payload ?? null);
+          if (size !== undefined) return { path: 'size', reason: size };
           return payload.reason === '' && !isAsAdvised(payload.state, advice)
             ? { path: 'reason', reason: 'Why: the lamp advises otherwise.' }
             : null;

@@ -1,0 +1,177 @@
+import type { Locator, Page } from '@playwright/test';
+import { samples } from '../src/testing/samples';
+import type { Payloads } from '../src/core/logbook';
+import { alsoRecord, card, expect, goTo, recorded, stands, takenIn, test } from './counter';
+
+const lamp = (page: Page): Locator => page.getByRole('complementary', { name: 'Lamp', exact: true });
+const plan = (page: Page): Locator => page.getByRole('region', { name: 'Order of closing' });
+const done = (page: Page, step: string | RegExp): Locator => plan(page).getByRole('checkbox', { name: step });
+
+/** A watch that lies open at stage 6. */
+async function lyingOpen(
+  page: Page,
+  reference: string,
+  kind: Payloads['open.back']['kind'],
+  change: Partial<Payloads['open.measured']> = {},
+): Promise<string> {
+  const id = await takenIn(page, reference, { service: 'cell and reseal' });
+  await recorded(page, id, 'open.measured', { ...samples['open.measured'], ...change, kind, lipClock: null });
+  await recorded(page, id, 'open.back', {
+    ...samples['open.back'],
+    kind,
+    toolIds: [],
+    lipClock: null,
+    spotClock: null,
+  });
+  return id;
+}
+
+async function typeInto(of: Locator, values: Readonly<Record<string, string>>): Promise<void> {
+  for (const [label, value] of Object.entries(values))
+    await of.getByLabel(label, { exact: true }).fill(value);
+}
+
+const off = (part: Payloads['open.part']['part'], position: string, count = 1): Payloads['open.part'] => ({
+  part,
+  position,
+  count,
+  serves: [],
+  step: '',
+});
+
+test('a flattened ring is worked back to what it was, and the new one is chosen for its groove', async ({
+  bench: page,
+}) => {
+  const id = await lyingOpen(page, 'C2140-3', 'snap-on');
+  await goTo(page, `/jobs/${id}/seal`);
+  await alsoRecord(page, 'The groove');
+  const groove = card(page, 'The groove');
+  await groove.getByRole('radio', { name: 'Inner wall' }).check();
+  await typeInto(groove, {
+    'Groove inside': '31',
+    'Groove outside': '30.9',
+    'Depth in the case': '0.55',
+    'So far the back enters it': '0',
+  });
+  await groove.getByRole('button', { name: 'Record' }).click();
+  await expect(groove).toContainText('it is inside out. Measure both again.');
+  await groove.getByLabel('Groove outside', { exact: true }).fill('32.9');
+  // The lamp thinks along before anything is recorded.
+  await expect(lamp(page)).toContainText('30.5 × 0.70 fits');
+  await groove.getByRole('button', { name: 'Record' }).click();
+  await expect(stands(page, 'The groove')).toContainText('groove 31 to 32.9 mm', { ignoreCase: true });
+  await alsoRecord(page, 'The old ring, measured');
+  const old = card(page, 'The old ring, measured');
+  await typeInto(old, { 'Height, as it was pressed': '0.77', 'Width, wall to wall': '0.60' });
+  await old.getByRole('button', { name: 'Record' }).click();
+  await expect(old).toContainText('Are the two exchanged?');
+  await typeInto(old, { 'Height, as it was pressed': '0.60', 'Width, wall to wall': '0.77' });
+  await old.getByRole('button', { name: 'Record' }).click();
+  await expect(lamp(page)).toContainText('67 % of its squeeze has stayed in it, within 53 % to 81 %');
+  await expect(lamp(page)).toContainText('the likeliest first: 0.70');
+  await expect(lamp(page).getByRole('img', { name: /30\.5 × 0\.70 in section/ })).toBeVisible();
+  const gasket = card(page, 'Gasket');
+  await gasket.getByRole('radio', { name: 'Renewed' }).check();
+  await gasket.getByRole('radio', { name: 'A trace, surplus off' }).check();
+  // A ring nobody can have taken out of this groove is refused in words that name both measures.
+  await gasket.getByLabel('Size').fill('30.5 × 0.50');
+  await gasket.getByRole('button', { name: 'Record' }).click();
+  await expect(page.getByText('the back would never touch it', { exact: false }).first()).toBeVisible();
+});
+
+test('a ring is reused against the advice only with its reason, and that stands in the record', async ({
+  bench: page,
+}) => {
+  const id = await lyingOpen(page, 'C2140-3', 'snap-on');
+  await goTo(page, `/jobs/${id}/seal`);
+  await expect(lamp(page)).toContainText('Nobody knows how old the ring is.');
+  const gasket = card(page, 'Gasket');
+  await gasket.getByRole('radio', { name: 'Reused' }).check();
+  await gasket.getByRole('radio', { name: 'A trace, surplus off' }).check();
+  await gasket.getByRole('button', { name: 'Record' }).click();
+  await expect(gasket).toContainText('Why: the lamp advises otherwise.');
+  await gasket.getByLabel('Why, since the lamp advises otherwise').fill('part ordered, owner agrees');
+  await gasket.getByRole('button', { name: 'Record' }).click();
+  await expect(stands(page, 'Gasket')).toContainText('Gasket reused');
+  await expect(lamp(page)).toContainText('Recorded otherwise: part ordered, owner agrees');
+});
+
+test('a plate comes down on its four screws crosswise in rounds, each part back where it was', async ({
+  bench: page,
+}) => {
+  const id = await lyingOpen(page, '418D-20', 'plate on screws', {
+    screwCount: 4,
+    screwHead: 'cross-head',
+    crossSize: 'PH00',
+  });
+  await recorded(page, id, 'open.part', off('screw', '1 to 4, clockwise from 12, seen from behind', 4));
+  await recorded(page, id, 'open.part', off('plate', 'print facing out'));
+  await recorded(page, id, 'open.part', off('insulator', 'which way up, to be noted'));
+  await goTo(page, `/jobs/${id}/seal`);
+  await expect(plan(page)).toContainText('First, what is easily left out');
+  await expect(plan(page)).toContainText('Crosswise, seen from behind: 1 – 3 – 2 – 4.');
+  // Where it sat is not noted: a placeholder is no place, and its step waits.
+  await expect(plan(page)).toContainText('Note where it sat first: insulator, which way up.');
+  await expect(done(page, 'Insulator back: done')).toBeDisabled();
+  await page.getByRole('form', { name: 'Where it sat, to be noted' }).getByRole('textbox').fill('print up');
+  await page.getByRole('form', { name: 'Where it sat, to be noted' }).getByRole('button').click();
+  await done(page, /^Insulator back: which way up: print up: done/).check();
+  await done(page, 'Plate on, level: done').check();
+  await done(page, 'All 4 screws in, none tight: done').check();
+  await done(page, /^Round 1/).check();
+  await done(page, /^Round 2/).check();
+  await done(page, /^Round 3/).check();
+  // The last round has the screws off the tray, and so the tray is empty.
+  await expect(lamp(page)).not.toContainText('on the tray');
+});
+
+test('a hatch goes back to the reference that was noted, and its seal is accounted for', async ({
+  bench: page,
+}) => {
+  const id = await lyingOpen(page, 'Q224B', 'battery hatch', { hatchOpens: 'turned' });
+  await recorded(page, id, 'open.seals', { rim: 1, innerCover: 0, hatch: 1 });
+  await recorded(page, id, 'open.part', off('hatch', 'reference angle: slot to the line at 2'));
+  await goTo(page, `/jobs/${id}/seal`);
+  await expect(plan(page)).toContainText('Reference angle: slot to the line at 2');
+  const inside = card(page, 'Seals of inner cover and hatch');
+  await inside
+    .getByRole('radiogroup', { name: 'Inner cover' })
+    .getByRole('radio', { name: 'None there' })
+    .check();
+  await inside.getByRole('radiogroup', { name: 'Hatch' }).getByRole('radio', { name: 'Renewed' }).check();
+  await inside.getByRole('button', { name: 'Record' }).click();
+  await expect(stands(page, 'Seals of inner cover and hatch')).toContainText('hatch renewed');
+  await done(page, 'Hatch in, to its reference: done').check();
+  await expect(lamp(page)).not.toContainText('on the tray');
+});
+
+test('where no die fits the lamp says by how much, and draws none; where two do it draws the stack', async ({
+  bench: page,
+}) => {
+  const id = await lyingOpen(page, 'C2140-3', 'snap-on');
+  await goTo(page, `/jobs/${id}/seal`);
+  await alsoRecord(page, 'Measures for the press');
+  const press = card(page, 'Measures for the press');
+  await typeInto(press, {
+    'Crystal across': '33',
+    'Bezel outside': '31',
+    'Crystal over its bezel': '0.4',
+    'Case across': '36',
+    'Back across': '32.8',
+    'Bulge of the back': '0',
+  });
+  await press.getByRole('button', { name: 'Record' }).click();
+  await expect(press).toContainText('The crystal is 33 mm across and the bezel that frames it 31 mm');
+  await press.getByLabel('Crystal across', { exact: true }).fill('30');
+  await press.getByRole('button', { name: 'Record' }).click();
+  await expect(lamp(page)).toContainText('No die');
+  await expect(lamp(page)).toContainText('only 1 mm wider than its crystal');
+  await expect(lamp(page).getByRole('img', { name: /In the press/ })).toHaveCount(0);
+  await stands(page, 'Measures for the press').getByRole('button').first().click();
+  await page.getByRole('button', { name: 'Correct: Measures for the press' }).click();
+  await press.getByLabel('Crystal across', { exact: true }).fill('27.5');
+  await press.getByRole('button', { name: 'Record' }).click();
+  await expect(
+    lamp(page).getByRole('img', { name: /ring die 28, film, crystal, case, back, flat die 30/ }),
+  ).toBeVisible();
+});
