@@ -860,7 +860,7 @@ export const caseTypes: CaseType[] = [
     makerId: 'orrelin',
     code: 'C0915-2',
     backKind: 'snap-on',
-    gasket: '18.5 × 0.50',
+    gasket: '28.2 × 0.80',
   }),
   caseType({ id: '402b-11', makerId: 'tasvik', code: '402B-11', backKind: 'snap-on', ratingBar: 3 }),
   caseType({
@@ -995,6 +995,7 @@ export const gaskets: Gasket[] = [...new Set(caseTypes.flatMap((type) => type.ga
       profile: 'round',
       insideMm: Number(inside),
       sectionMm: Number(section),
+      widthMm: null,
       material: 'nitrile',
       caseCodes: caseTypes.filter((type) => type.gasket === code).map((type) => type.code),
     };

@@ -360,6 +360,33 @@ export const jobs: DemoJob[] = [
       found(9, '379', 'bloom'),
       fitted(11, 'SR521SW', 'S-5107'),
       binned(12),
+      {
+        minutes: 13,
+        kind: 'seal.groove',
+        payload: {
+          innerMm: 28.8,
+          outerMm: 30.9,
+          depthMm: 0.72,
+          stepMm: 0.1,
+          seat: 'inner wall',
+          depthWithinMm: 0.03,
+        },
+      },
+      { minutes: 13, kind: 'seal.old-ring', payload: { heightMm: 0.68, widthMm: 0.88 } },
+      {
+        minutes: 14,
+        kind: 'seal.press',
+        payload: {
+          crystalMm: 27.6,
+          bezelMm: 31.2,
+          crystalAboveMm: 0.4,
+          caseMm: 33.5,
+          backMm: 32,
+          backBulgeMm: 0,
+          glassMm: null,
+          glassAboveMm: null,
+        },
+      },
     ],
   },
   {

@@ -19,6 +19,7 @@ for (const name of [
   'stock',
   'live',
   'health',
+  'gaskets',
 ]) {
   say(`benchmarks/${name}.ts`);
   const failed = run(name, process.execPath, ['--import', 'tsx', `benchmarks/${name}.ts`]);

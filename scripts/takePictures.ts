@@ -10,7 +10,8 @@ import { startServer } from '../src/testing/serverProcess';
 const FOLDER = join('docs', 'screenshots');
 const job = (key: string, stage: string): string => `/jobs/${demoId('job', key)}/${stage}`;
 
-const views: readonly (readonly [name: string, path: string, region?: string])[] = [
+/** Each with the part of the page, and the question of the lamp, that it is about. */
+const views: readonly (readonly [name: string, path: string, region?: string, question?: string])[] = [
   ['01-day', '/'],
   ['02-new-job', '/new'],
   ['04-open', job('part-awaited', 'open')],
@@ -18,7 +19,7 @@ const views: readonly (readonly [name: string, path: string, region?: string])[]
   ['07-check', job('draws-too-much', 'check')],
   ['08-leakage', job('to-close', 'check'), 'Where it leaked'],
   ['09-cell', job('overdue-at-the-cell', 'cell')],
-  ['10-seal-and-close', job('to-close', 'seal')],
+  ['10-seal-and-close', job('to-close', 'seal'), undefined, 'Which ring for this groove?'],
   ['11-test', job('failed-test', 'test')],
   ['12-set-and-prove', job('to-set-and-prove', 'set')],
   ['13-hand-back', job('waits-for-owner', 'handback')],
@@ -29,7 +30,7 @@ const views: readonly (readonly [name: string, path: string, region?: string])[]
   ['19-devices', '/devices'],
   ['20-fitting-and-life', job('overdue-at-the-cell', 'cell'), 'How long it lasts'],
   ['21-cells', '/cells'],
-  ['22-day-close', '/stock/day'],
+  ['22-order-of-closing', job('to-close', 'seal'), 'Order of closing', 'With which dies?'],
 ];
 
 const dataDir = mkdtempSync(join(tmpdir(), 'wax-pictures-'));
@@ -42,7 +43,7 @@ await context.addInitScript(
   JSON.stringify({ name: 'window bench', technicianId: demoId('technician', 'edda') }),
 );
 mkdirSync(FOLDER, { recursive: true });
-for (const [name, path, region] of views) {
+for (const [name, path, region, question] of views) {
   const page = await context.newPage();
   await page.goto(path);
   await page.getByRole('complementary', { name: 'Lamp' }).waitFor();
@@ -53,6 +54,14 @@ for (const [name, path, region] of views) {
       .evaluate((one) => one.scrollIntoView({ block: 'center' }));
     await page.waitForTimeout(1500);
   }
+  if (question !== undefined)
+    await page
+      .getByRole('complementary', { name: 'Lamp' })
+      .getByText(question)
+      .evaluate((one) => {
+        const lamp = one.closest('[aria-label="Lamp"]');
+        if (lamp) lamp.scrollTop += one.getBoundingClientRect().top - lamp.getBoundingClientRect().top - 16;
+      });
   if (path === '/cells') {
     // The finder shows something once it was asked.
     await page.getByLabel('Name, or calibre').fill('sr6');

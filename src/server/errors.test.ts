@@ -77,9 +77,7 @@ describe('no failure goes unexplained', () => {
     broken.mockRestore();
     expect(status).toBe(500);
     expect(JSON.stringify(problem)).not.toContain('fell over');
-    expect(logged).toMatchObject([
-      { err: { message: 'the rack fell over' }, requestId: problem.requestId },
-    ]);
+    expect(logged).toMatchObject([{ err: { message: 'the rack fell over' }, requestId: problem.requestId }]);
     expect(logged[0]?.err?.stack).toContain('errors.test');
   });
 

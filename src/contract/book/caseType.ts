@@ -88,7 +88,8 @@ export const gasketFields: Fields<Gasket> = {
   code: mono('Size, as on the bag', { example: '30.5 × 0.70' }),
   profile: choice('Profile', ['round', 'flat', 'L-shaped', 'shaped to the case'], 'round'),
   insideMm: mm('Inside diameter', 80, 30.5),
-  sectionMm: mm('Section', 5, 0.7),
+  sectionMm: mm('Section, of a flat ring its thickness', 5, 0.7),
+  widthMm: later(mmOrNothing('Width of a flat ring', 8, 1.2)),
   material: text('Material', { example: 'nitrile', blank: 'nitrile' }),
   caseCodes: lines('Cases it seals, one a line', { example: 'C2140-3' }),
 };

@@ -7,6 +7,7 @@ export {
   fittedRing,
   gasketAdvice,
   pressMeasuresOf,
+  reasonWanted,
   type RingChoice,
   type RingSaidSoFar,
   type RingToHave,

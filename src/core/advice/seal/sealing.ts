@@ -12,6 +12,7 @@ import {
   bestRings,
   type FitOfRing,
   fitGasket,
+  isAsAdvised,
   measuredRingContradictions,
   type GasketFinding,
   type Groove,
@@ -114,7 +115,7 @@ const roundRing = (insideMm: number, sectionMm: number): RingSize => ({
   sectionWithinMm: USUALLY_WITHIN_MM,
 });
 
-/** Every round ring of book and stock. A shaped one goes by its case alone, and stands not among them. */
+/** Every round ring of book and stock, and the flat ones whose width is entered. A shaped one goes by its case alone. */
 export function assortmentOf(
   book: Pick<Book, 'gaskets'>,
   lots: readonly Pick<Lot, 'item' | 'code' | 'balance'>[],
@@ -122,12 +123,17 @@ export function assortmentOf(
   const left = new Map<string, number>();
   for (const { item, code, balance } of lots)
     if (item === 'gasket') left.set(code, (left.get(code) ?? 0) + Math.max(0, balance));
-  const inBook = book.gaskets.filter(({ profile }) => profile === 'round');
+  const inBook = book.gaskets.filter(
+    ({ profile, widthMm }) => profile === 'round' || (profile === 'flat' && widthMm !== null),
+  );
   const known = new Set(book.gaskets.map(({ code }) => code));
   return [
-    ...inBook.map(({ code, insideMm, sectionMm, caseCodes }) => ({
+    ...inBook.map(({ code, profile, insideMm, sectionMm, widthMm, caseCodes }) => ({
       code,
-      size: roundRing(insideMm, sectionMm),
+      size:
+        profile === 'flat'
+          ? { ...roundRing(insideMm, sectionMm), profile, widthMm }
+          : roundRing(insideMm, sectionMm),
       left: left.get(code) ?? 0,
       caseCodes,
     })),
@@ -197,12 +203,30 @@ export function typedSizeContradictions(
       );
 }
 
-/** How the ring recorded, by its size, lies in the groove recorded; null where either is not known or it goes by its part. */
+/** How a ring of this size lies in a groove; null where its size is no figures, the groove is not known, or it goes by its part. */
+export function fitOfSize(
+  { size, profile }: Pick<Payloads['seal.gasket'], 'size' | 'profile'>,
+  groove: Groove | null,
+): FitOfRing | null {
+  const read = profile === 'shaped to the case' || profile === 'L-shaped' ? null : readRingCode(size);
+  return read && groove ? fitGasket(roundRing(read.insideMm, read.sectionMm), groove) : null;
+}
+
+/** How the ring recorded lies in the groove recorded; null where that cannot be said. */
 export function fittedRing({ facts }: Pick<JobState, 'facts'>): FitOfRing | null {
-  const { gasket, groove } = facts;
-  const size =
-    gasket && gasket.payload.profile !== 'shaped to the case' ? readRingCode(gasket.payload.size) : null;
-  return size && groove ? fitGasket(roundRing(size.insideMm, size.sectionMm), groove.payload) : null;
+  return facts.gasket && fitOfSize(facts.gasket.payload, facts.groove?.payload ?? null);
+}
+
+/** Why what was done to a ring wants a reason in words; null where it is as advised, and fits as far as anybody measured. */
+export function reasonWanted(
+  done: Pick<Payloads['seal.gasket'], 'state' | 'size' | 'profile'>,
+  advice: Judged<'renew' | 'reuse'>,
+  groove: Groove | null,
+): string | null {
+  if (!isAsAdvised(done.state, advice)) return 'Why: the lamp advises otherwise.';
+  return fitOfSize(done, groove)?.verdict === 'no'
+    ? 'Why: a ring of this size does not fit the groove.'
+    : null;
 }
 
 /** What the press goes by: as measured for it, and where that is silent as the back was measured or the book has it. */

@@ -193,10 +193,19 @@ const JUDGES: Judges = {
     row.capacityMaxMAh < row.capacityMinMAh
       ? [{ path: 'capacityMaxMAh', reason: 'The capacity’s range ends before it begins.' }]
       : [],
-  gasket: (ring, book) =>
-    ring.caseCodes
+  gasket: (ring, book) => [
+    ...(ring.widthMm !== null && ring.profile !== 'flat'
+      ? [
+          {
+            path: 'widthMm',
+            reason: `A ${ring.profile} ring has a section and no width of its own: leave it empty.`,
+          },
+        ]
+      : []),
+    ...ring.caseCodes
       .filter((code) => book.caseTypeOfReference(code) === null)
       .map((code) => ({ path: 'caseCodes', reason: `Case “${code}” is not in the book.` })),
+  ],
   ...TOOL_JUDGES,
 };
 

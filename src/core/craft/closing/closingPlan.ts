@@ -1,7 +1,7 @@
 import { backs, type BackKind, clockWords, type PanelHeldBy, type View } from '../cases';
 import { capital } from '../judgement';
 import { countOf, type Part, wantsNoting, whatToNote } from '../parts';
-import { crosswise, SCREW_ROUNDS } from './crosswise';
+import { crosswise, SCREW_ROUNDS, USUAL_SCREWS } from './crosswise';
 import type { FitOfDies } from './fitDies';
 
 /** A part that lies on the tray and goes back. */
@@ -228,7 +228,7 @@ function shutSteps(question: ClosingQuestion): readonly ClosingStep[] {
         ),
       ];
     case 'plate on screws': {
-      const count = screwCount ?? 4;
+      const count = screwCount ?? USUAL_SCREWS;
       return [
         step(
           'plate-on',

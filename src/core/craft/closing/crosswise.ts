@@ -34,6 +34,9 @@ export function crosswise(count: number): readonly number[] {
   return order.map((at) => at + 1);
 }
 
+/** What a plate is taken to have until somebody counts them. */
+export const USUAL_SCREWS = 4;
+
 /** Rounds in which they are tightened: seated, then snug, then looked at again. */
 export const SCREW_ROUNDS = [
   'until each touches',

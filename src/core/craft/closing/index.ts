@@ -1,5 +1,5 @@
 export { type ClosingQuestion, type ClosingStep, closingPlan, type PartToReturn } from './closingPlan';
-export { crosswise, SCREW_ROUNDS } from './crosswise';
+export { crosswise, SCREW_ROUNDS, USUAL_SCREWS } from './crosswise';
 export {
   type DieMargin,
   type DieOnSide,

@@ -5,7 +5,10 @@ export interface Gasket {
   readonly code: string;
   readonly profile: 'round' | 'flat' | 'L-shaped' | 'shaped to the case';
   readonly insideMm: number;
+  /** Of a flat ring its thickness. */
   readonly sectionMm: number;
+  /** Of a flat ring, across; null for any other, and where nobody entered it. */
+  readonly widthMm: number | null;
   readonly material: string;
   /** Codes of the cases it seals. */
   readonly caseCodes: readonly string[];

@@ -11,6 +11,7 @@ export const GASKET_FINDINGS = [
   'dry',
   'in pieces',
   'painted over',
+  'in mineral grease',
   'missing',
 ] as const;
 export type GasketFinding = (typeof GASKET_FINDINGS)[number];
@@ -53,6 +54,9 @@ export function renewOrReuse(question: GasketQuestion): Judged<'renew' | 'reuse'
   const reasons = [
     ...(rule === 'renew at every opening' ? ['The shop renews at every opening.'] : []),
     ...(defects.length > 0 ? [`The ring is ${defects.join(' and ')}.`] : []),
+    ...(findings.includes('in mineral grease')
+      ? ['Mineral grease swells rubber: clean the groove of it before the new ring goes in.']
+      : []),
     ...(worn !== null && WORN_OUT.includes(worn.verdict) ? worn.reasons : []),
     ...(ratingBar !== null && ratingBar >= RENEW_FROM_BAR
       ? [`The case is rated ${figure(ratingBar)} bar.`]

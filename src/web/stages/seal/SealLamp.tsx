@@ -6,6 +6,7 @@ import { wayTaken } from '../../../core/craft/policy';
 import { openParts, pairBack, wayBack } from '../../../core/logbook';
 import { DieStackFigure } from '../../figures/DieStackFigure';
 import { GrooveFigure } from '../../figures/GrooveFigure';
+import { ScrewRound } from '../../figures/ScrewRound';
 import { useJob } from '../../job/JobContext';
 import { OUTCOMES, useSettle } from '../../job/Tray';
 import { Answers } from '../../kit/Answers';
@@ -138,7 +139,7 @@ export function SealLamp() {
   const { state, asks, context } = useJob();
   const { schools } = context.policy;
   const { facts } = state;
-  const { advice, fitted: ringIn, kind } = useSealing();
+  const { advice, fitted: ringIn, kind, screwCount } = useSealing();
   const followed = facts.gasket === null || isAsAdvised(facts.gasket.payload.state, advice);
   const open = openParts(facts);
   const pairing = pairBack(facts);
@@ -180,6 +181,16 @@ export function SealLamp() {
         />
       )}
       <Dies />
+      {kind === 'plate on screws' && facts.closed === null && (
+        <LampAnswer
+          question="The screws, round by round"
+          standing="good"
+          answer={`${screwCount}, crosswise`}
+          reasons={['All in first, none tight; then crosswise, so that the plate comes down evenly.']}
+        >
+          <ScrewRound count={screwCount} />
+        </LampAnswer>
+      )}
       {counted && (
         <LampAnswer
           question="Seals counted on opening"

@@ -2,8 +2,8 @@ import { Box, Stack, Typography } from '@mui/material';
 import { Link } from 'react-router';
 import { useFormContext } from 'react-hook-form';
 import { backs, VIEWS } from '../../../core/craft/cases';
-import { GASKET_FINDINGS, isAsAdvised, ringContradictions } from '../../../core/craft/gaskets';
-import { ringOffers, typedSizeContradictions } from '../../../core/advice/seal';
+import { GASKET_FINDINGS, ringContradictions } from '../../../core/craft/gaskets';
+import { reasonWanted, ringOffers, typedSizeContradictions } from '../../../core/advice/seal';
 import { GASKET_PROFILES, meetsWater, pairBack, SEAL_STATES, type Payloads } from '../../../core/logbook';
 import { optionsOf, fieldsOf } from '../../kit/fields';
 import { FactCard } from '../../job/FactCard';
@@ -41,7 +41,9 @@ function GasketFields() {
   const state = sealGasket.useValue('state');
   const reason = sealGasket.useValue('reason');
   const { advice } = useSealing();
-  const againstAdvice = reason !== '' || (state !== null && !isAsAdvised(state, advice));
+  const [size, profile] = [sealGasket.useValue('size'), sealGasket.useValue('profile')];
+  const wanted =
+    state === null ? null : reasonWanted({ state, size, profile }, advice, job.facts.groove?.payload ?? null);
   const form = useFormContext();
   useEffect(() => {
     // Only a new ring comes from a lot.
@@ -81,7 +83,9 @@ function GasketFields() {
       </Stack>
       <sealGasket.YesNo name="meetsWater" label="It will meet water" yes="It will" no="It will not" />
       <sealGasket.Several name="findings" label="Found on the ring" options={optionsOf(GASKET_FINDINGS)} />
-      {againstAdvice && <sealGasket.TextLine name="reason" label="Why, since the lamp advises otherwise" />}
+      {(wanted !== null || reason !== '') && (
+        <sealGasket.TextLine name="reason" label="Why, since the lamp advises otherwise" />
+      )}
     </>
   );
 }
@@ -161,9 +165,9 @@ function Mat() {
           if (against !== undefined) return { path: 'state', reason: against };
           const [size] = typedSizeContradictions(payload, facts.groove?.payload ?? null);
           if (size !== undefined) return { path: 'size', reason: size };
-          return payload.reason === '' && !isAsAdvised(payload.state, advice)
-            ? { path: 'reason', reason: 'Why: the lamp advises otherwise.' }
-            : null;
+          const why =
+            payload.reason === '' ? reasonWanted(payload, advice, facts.groove?.payload ?? null) : null;
+          return why === null ? null : { path: 'reason', reason: why };
         }}
       >
         <GasketFields />

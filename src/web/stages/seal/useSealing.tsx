@@ -12,7 +12,12 @@ import {
   wornOf,
 } from '../../../core/advice/seal';
 import { openingOf } from '../../../core/advice/opening';
-import type { ClosingStep, FitOfDies, PressMeasures } from '../../../core/craft/closing';
+import {
+  type ClosingStep,
+  type FitOfDies,
+  type PressMeasures,
+  USUAL_SCREWS,
+} from '../../../core/craft/closing';
 import { type FitOfRing, type Groove, grooveContradictions } from '../../../core/craft/gaskets';
 import type { Judged } from '../../../core/craft/judgement';
 import type { BackKind } from '../../../core/craft/cases';
@@ -21,6 +26,8 @@ import { useJob } from '../../job/JobContext';
 
 export interface Sealing {
   readonly kind: BackKind;
+  /** Of a plate. */
+  readonly screwCount: number;
   readonly advice: Judged<'renew' | 'reuse'>;
   /** For the groove as typed or recorded; null while there is none. */
   readonly ring: RingChoice | null;
@@ -80,6 +87,7 @@ function useWorkedOut(): Sealing {
     const dies = diesOf(state, book, opening);
     return {
       kind: opening.back.kind,
+      screwCount: opening.back.screwCount ?? USUAL_SCREWS,
       advice: gasketAdvice(
         state,
         { ...said, ageYears: age !== null && Number.isFinite(age) ? age : null },
