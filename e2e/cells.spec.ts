@@ -113,7 +113,7 @@ test('a delivery that comes wrong is told line by line, set apart, and not booke
   await setDevice(page, 'supplier', { leadHours: 0, wrongPercent: 100, shortPercent: 0, fault: 'none' });
   await goTo(page, '/stock/orders');
   await page.getByLabel('Supplier', { exact: true }).fill('Saltmarsh Wholesale');
-  await page.getByLabel('Cell 1').fill('CR 1216');
+  await page.getByLabel('Cell or ring 1').fill('CR 1216');
   await expect(page.getByText(/● CR1216: lithium/)).toBeVisible();
   await page.getByLabel('How many 1').fill('5');
   await page.getByRole('button', { name: 'Send the order' }).click();
@@ -291,7 +291,7 @@ test('a delivery comes after its lead time, its note is read from a file, and co
   await setDevice(page, 'supplier', { leadHours: 0.002, wrongPercent: 0, shortPercent: 100, fault: 'none' });
   await goTo(page, '/stock/orders');
   await page.getByLabel('Supplier', { exact: true }).fill('Saltmarsh Wholesale');
-  await page.getByLabel('Cell 1').fill('CR2016');
+  await page.getByLabel('Cell or ring 1').fill('CR2016');
   await page.getByLabel('How many 1').fill('10');
   await page.getByRole('button', { name: 'Send the order' }).click();
   const coming = card(page, 'On order');
@@ -361,10 +361,10 @@ test('what runs low is ordered from the lamp of its job, and from the list besid
   await goTo(page, `/jobs/${id}/cell`);
   await expect(lampOf(page)).toContainText('Only 2 left.');
   await lampOf(page).getByRole('link', { name: 'Write the order' }).click();
-  await expect(page.getByLabel('Cell 1')).toHaveValue('SR521SW');
+  await expect(page.getByLabel('Cell or ring 1')).toHaveValue('SR521SW');
   await expect(page.getByRole('button', { name: /^SR521SW,/ })).toHaveCount(0);
   await page.getByRole('button', { name: 'SR616SW, 1 left' }).click();
-  await expect(page.getByLabel('Cell 2')).toHaveValue('SR616SW');
+  await expect(page.getByLabel('Cell or ring 2')).toHaveValue('SR616SW');
   await page.getByRole('button', { name: 'Send the order' }).click();
   await expect(card(page, 'On order')).toContainText('10 × SR521SW, 10 × SR616SW');
   await expect(page.getByRole('button', { name: 'SR616SW, 1 left' })).toHaveCount(0);

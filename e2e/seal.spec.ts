@@ -175,3 +175,16 @@ test('where no die fits the lamp says by how much, and draws none; where two do 
     lamp(page).getByRole('img', { name: /ring die 28, film, crystal, case, back, flat die 30/ }),
   ).toBeVisible();
 });
+
+test('the assortment stands by size with where each is used, and what runs low is ordered from there', async ({
+  bench: page,
+}) => {
+  await goTo(page, '/stock');
+  const rings = page.getByRole('table', { name: 'Rings by size' });
+  await expect(rings.getByRole('row', { name: /28\.2 × 0\.80/ })).toContainText('K61/08');
+  await rings.getByRole('link', { name: 'Order 29.0 × 0.80' }).click();
+  await expect(page.getByLabel('Cell or ring 1')).toHaveValue('29.0 × 0.80');
+  await expect(page.getByText('A ring 29 mm inside, 0.8 mm thick: seals', { exact: false })).toBeVisible();
+  await page.getByRole('button', { name: 'Send the order' }).click();
+  await expect(page.getByText('The supplier took the order.')).toBeVisible();
+});

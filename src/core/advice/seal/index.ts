@@ -1,3 +1,4 @@
+export { type RingBox, ringBoxes, ringIsLow } from './boxes';
 export { type RingOffer, ringOffers } from './rings';
 export {
   assortmentOf,

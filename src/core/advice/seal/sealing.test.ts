@@ -125,6 +125,9 @@ describe('dies', () => {
     expect(diesOf(job.state(), book, openingFor(job))?.verdict).toBe('not yet known');
     job.add('seal.press', samples['seal.press']);
     expect(diesOf(job.state(), book, openingFor(job))?.verdict).toBe('press');
+    const unseen = takenIn('cell only');
+    const guessed = { ...openingFor(unseen), kindKnown: false };
+    expect(diesOf(unseen.state(), book, guessed)).toBeNull();
     const screwed = opened(takenIn('cell only'), 'screwed, notched');
     expect(diesOf(screwed.state(), book, openingFor(screwed))).toBeNull();
   });

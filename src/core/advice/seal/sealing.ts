@@ -240,13 +240,14 @@ export function pressMeasuresOf({ facts, caseType }: Pick<JobState, 'facts' | 'c
   };
 }
 
-/** Which dies press this watch; null where its kind of back is not pressed. */
+/** Which dies press this watch; null where its kind of back is not pressed, or nobody said yet what kind it is. */
 export function diesOf(
   state: Pick<JobState, 'facts' | 'caseType'>,
   tools: Parameters<typeof fitDies>[0]['tools'],
-  { back }: Pick<Opening, 'back'>,
+  { back, kindKnown }: Pick<Opening, 'back' | 'kindKnown'>,
 ): FitOfDies | null {
   const { kind } = back;
+  if (!kindKnown) return null;
   if (kind !== 'snap-on' && kind !== 'opens from the front') return null;
   return fitDies({
     pressed: kind === 'snap-on' ? 'back' : 'bezel',

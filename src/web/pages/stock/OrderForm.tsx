@@ -5,6 +5,8 @@ import { v7 } from 'uuid';
 import { newOrder, type StockResource } from '../../../contract';
 import type { Book } from '../../../core/craft/book';
 import { lookAlikesHere, readCellMarking } from '../../../core/craft/cells';
+import { readRingCode } from '../../../core/craft/gaskets';
+import { figure } from '../../../core/craft/judgement';
 import { bestSupplier, codesOnOrder, runningLow } from '../../../core/craft/stock';
 import { postJson } from '../../api/http';
 import { Section } from '../../kit/Section';
@@ -17,7 +19,7 @@ interface Line {
 
 const BLANK: Line = { code: '', count: '10' };
 
-/** An order of cells, each line read as it is typed, so that a slip is seen before it is sent. */
+/** An order of cells and rings, each line read as it is typed, so that a slip is seen before it is sent. */
 export function OrderForm({
   stock,
   book,
@@ -31,7 +33,9 @@ export function OrderForm({
 }) {
   const [query] = useSearchParams();
   const [supplier, setSupplier] = useState(query.get('supplier') || (bestSupplier(stock.suppliers) ?? ''));
-  const [lines, setLines] = useState<readonly Line[]>([{ ...BLANK, code: query.get('cell') ?? '' }]);
+  const [lines, setLines] = useState<readonly Line[]>([
+    { ...BLANK, code: query.get('cell') ?? query.get('ring') ?? '' },
+  ]);
   const { book: place, say, told } = useBooking();
   const low = runningLow(
     stock.lots,
@@ -48,7 +52,11 @@ export function OrderForm({
       supplier,
       lines: lines
         .filter(({ code }) => code.trim() !== '')
-        .map(({ code, count }) => ({ item: 'cell', code, count: Number(count) })),
+        .map(({ code, count }) => ({
+          item: readRingCode(code) === null ? 'cell' : 'gasket',
+          code,
+          count: Number(count),
+        })),
       technicianId,
     });
     if (!order.success) {
@@ -84,7 +92,7 @@ export function OrderForm({
           <Stack key={index} spacing={0.5}>
             <Stack direction="row" spacing={1.5}>
               <TextField
-                label={`Cell ${index + 1}`}
+                label={`Cell or ring ${index + 1}`}
                 value={line.code}
                 onChange={(event) => change(index, { ...line, code: event.target.value })}
               />
@@ -121,6 +129,16 @@ function LineRead({
   readonly book: Book;
 }) {
   if (code.trim() === '') return null;
+  const ring = readRingCode(code);
+  if (ring !== null) {
+    const known = book.gaskets.find((each) => each.code === code.trim());
+    return (
+      <Typography variant="body2">
+        ● A ring {figure(ring.insideMm)} mm inside, {figure(ring.sectionMm)} mm thick
+        {known && known.caseCodes.length > 0 ? `: seals ${known.caseCodes.slice(0, 4).join(', ')}.` : '.'}
+      </Typography>
+    );
+  }
   const reading = readCellMarking(code, book.cellTable);
   if (reading.verdict !== 'read')
     return <Typography variant="body2">■ {reading.reasons.join(' ')}</Typography>;

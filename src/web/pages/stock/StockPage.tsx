@@ -15,6 +15,7 @@ import { Day } from './Day';
 import { CellRead, GoodsIn, type Typed } from './GoodsIn';
 import { Lots } from './Lots';
 import { Orders } from './Orders';
+import { Rings } from './Rings';
 import { SpentBin } from './SpentBin';
 import { Trace } from './Trace';
 
@@ -123,6 +124,7 @@ function StockPage({
             ))}
           </Tabs>
           {part === '' && <Lots stock={stock} shop={shop} technicianId={technicianId} />}
+          {part === '' && <Rings stock={stock} shop={shop} />}
           {technicianId === null ? (
             <Typography>Say who is at the bench, and goods, orders and the day can be booked.</Typography>
           ) : (

@@ -31,6 +31,8 @@ export function OrderOfClosing() {
   };
   useKey('a', 'All closing steps done as shown', () => void asShown());
   const doneCount = steps.filter(isDone).length;
+  // What nobody opened is not closed.
+  if (facts.back === null) return null;
   return (
     <Paper component="section" aria-label="Order of closing" sx={{ p: 2 }}>
       <Stack direction="row" sx={{ alignItems: 'baseline', justifyContent: 'space-between', mb: 0.5 }}>
@@ -59,7 +61,7 @@ export function OrderOfClosing() {
           onDone={(id) => void done(steps.filter((step) => step.id === id))}
         />
       </FoldedSteps>
-      {left.length > 0 && facts.closed === null && facts.back !== null && (
+      {left.length > 0 && facts.closed === null && (
         <Button
           variant="outlined"
           sx={{ mt: 1 }}

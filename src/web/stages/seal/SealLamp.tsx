@@ -50,7 +50,19 @@ function FirstBack() {
 /** The old ring as measured, and which it can have been. */
 function OldRing() {
   const { ring } = useSealing();
+  const { oldRing, groove } = useJob().state.facts;
   const worn = ring?.worn ?? null;
+  if (oldRing !== null && groove === null)
+    return (
+      <LampAnswer
+        question="The old ring"
+        standing="open"
+        answer="Not yet known"
+        reasons={[
+          'Measure its groove, too: how much of its spring is gone goes by the depth it was pressed into.',
+        ]}
+      />
+    );
   if (ring === null || worn === null) return null;
   const [from, to] = worn.insideLikelyMm;
   return (
