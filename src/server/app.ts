@@ -89,10 +89,10 @@ export function createApp({
   });
   app.use(
     '/api',
-    shopRoutes(store),
-    stockRoutes(store),
     jobImportRoutes(store),
     jobRoutes(store),
+    shopRoutes(store),
+    stockRoutes(store),
     bookRoutes(store),
     deviceRoutes(store),
   );

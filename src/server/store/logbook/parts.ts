@@ -39,7 +39,8 @@ export interface LogbookParts extends LogbookGround {
   readonly summaries: SummaryTable;
   readonly finder: ReturnType<typeof jobFinder>;
   readonly owners: ReturnType<typeof ownerFinder>;
-  readonly fold: (entries: readonly Entry[]) => JobState;
+  /** Against book and policy of now, where the writer does not hold them already. */
+  readonly fold: (entries: readonly Entry[], context?: JobContext) => JobState;
 }
 
 /** States kept: of the jobs at hand, each as it stood before the entry that comes next. */
@@ -59,8 +60,7 @@ function sameEntries(a: readonly Entry[], b: readonly Entry[]): boolean {
 /** A fold that knows the state of entries folded lately: before each write it is the one after the write before. */
 function keptFold(contextNow: () => JobContext): LogbookParts['fold'] {
   const kept = new Map<string, Kept>();
-  return (entries) => {
-    const context = contextNow();
+  return (entries, context = contextNow()) => {
     const jobId = entries[0]?.jobId;
     const before = jobId === undefined ? undefined : kept.get(jobId);
     if (

@@ -1,3 +1,4 @@
+import { deepEqual } from 'fast-equals';
 import type { Customer, JobSummary } from '../../../contract';
 import { waitsFor } from '../../../core/advice/dayplan';
 import { findable } from '../../../core/craft/find';
@@ -11,6 +12,7 @@ import {
 } from '../../../core/logbook';
 import type { LogbookParts } from './parts';
 import type { JobRow } from './rows';
+import type { WrittenSummary } from './tables';
 
 /** Who signed, and where, if not here. */
 function signerOf(entry: EntryOf<'handback.signed'>): string {
@@ -76,10 +78,15 @@ export function summarise(
   const { facts } = state;
   const customer = people.customerOfJob(job.id);
   const summary = summaryOf(job, state, customer);
-  const search = searchText(job, state, customer);
-  const onRack = !(facts.collected && state.signature.state === 'signed');
-  if (summaries.searchOf(job.id) !== search) finder.remember(job.number, findable(search));
-  summaries.write(job.id, onRack, summary.promisedAt, search, JSON.stringify(summary));
+  const written = summaries.written(job.id);
+  const now: WrittenSummary = {
+    onRack: facts.collected && state.signature.state === 'signed' ? 0 : 1,
+    promisedAt: summary.promisedAt,
+    search: searchText(job, state, customer),
+    summary: JSON.stringify(summary),
+  };
+  if (written?.search !== now.search) finder.remember(job.number, findable(now.search));
+  if (!deepEqual(written, now)) summaries.write(job.id, now);
   const { back, decision } = facts;
   if (before === null || before.facts.back !== back || before.facts.decision !== decision)
     summaries.noteTools(

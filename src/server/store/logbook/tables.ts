@@ -3,7 +3,7 @@ import type { Customer, ToolsServed, UnreadableEntry } from '../../../contract';
 import type { Entry, OwnerRevision } from '../../../core/logbook';
 import type { NewEntry } from '../../../contract';
 import type { Db } from '../database';
-import { type EntryRow, type JobRow, type ReadRow, readRow } from './rows';
+import { type EntryRow, type JobRow, offeredTo, type ReadRow, readRow } from './rows';
 
 const ENTRY_COLUMNS = `sequence, id, job_id AS jobId, kind, payload_version AS payloadVersion, payload,
   occurred_at AS occurredAt, recorded_at AS recordedAt, counter, technician_id AS technicianId, bench, well, supersedes, withdraws, attachments`;
@@ -13,6 +13,14 @@ const MOST_KEPT = 50_000;
 
 /** Jobs kept whole: those at hand. */
 const MOST_JOBS = 500;
+
+/** What is kept beside a job for rack and search. */
+export interface WrittenSummary {
+  readonly onRack: 0 | 1;
+  readonly promisedAt: string | null;
+  readonly search: string;
+  readonly summary: string;
+}
 
 /** When an entry went on record, and at which other counter: null for this one. */
 export type OnRecord = Pick<EntryRow, 'recordedAt' | 'counter'>;
@@ -28,14 +36,28 @@ export function entryTable(db: Db) {
      VALUES (@id, @jobId, @kind, @payloadVersion, @payload, @occurredAt, @recordedAt, @counter, @technicianId, @bench, @well, @supersedes, @withdraws, @attachments)`,
   );
   const readBefore = new Map<number, { readonly row: EntryRow; readonly reading: ReadRow }>();
-  const read = (row: EntryRow): ReadRow => {
-    const before = readBefore.get(row.sequence);
-    // A row on record never changes; one of a write that was undone leaves its place to another.
-    if (before && deepEqual(before.row, row)) return before.reading;
-    const reading = readRow(row);
+  const noteRead = (row: EntryRow, reading: ReadRow): ReadRow => {
     if (readBefore.size >= MOST_KEPT) readBefore.clear();
     readBefore.set(row.sequence, { row, reading });
     return reading;
+  };
+  const read = (row: EntryRow): ReadRow => {
+    const before = readBefore.get(row.sequence);
+    // A row on record never changes; one of a write that was undone leaves its place to another.
+    return before && deepEqual(before.row, row) ? before.reading : noteRead(row, readRow(row));
+  };
+  const insert = (jobId: string, entry: NewEntry, { recordedAt, counter }: OnRecord): EntryRow => {
+    const told = {
+      ...entry,
+      jobId,
+      payload: JSON.stringify(entry.payload),
+      supersedes: JSON.stringify(entry.supersedes),
+      attachments: JSON.stringify(entry.attachments),
+      recordedAt,
+      counter,
+    };
+    const { lastInsertRowid } = insertEntry.run(told);
+    return { ...told, sequence: Number(lastInsertRowid) };
   };
   const countOf = db.prepare<[string], number>('SELECT count(*) FROM entry WHERE job_id = ?').pluck();
   const entriesFrom = db.prepare<[string, number], EntryRow>(
@@ -75,18 +97,14 @@ export function entryTable(db: Db) {
       const row = entryById.get(id);
       return row ? read(row) : null;
     },
-    /** Writes an entry, and gives its place in the log. */
-    insert(jobId: string, entry: NewEntry, { recordedAt, counter }: OnRecord): number {
-      const { lastInsertRowid } = insertEntry.run({
-        ...entry,
-        jobId,
-        payload: JSON.stringify(entry.payload),
-        supersedes: JSON.stringify(entry.supersedes),
-        attachments: JSON.stringify(entry.attachments),
-        recordedAt,
-        counter,
-      });
-      return Number(lastInsertRowid);
+    /** Writes an entry as it came. */
+    insert,
+    /** Writes an entry that was judged here, and gives it as it is on record: what was just written need not be read. */
+    add(jobId: string, given: NewEntry, onRecord: OnRecord): Entry {
+      const row = insert(jobId, given, onRecord);
+      const entry: Entry = { ...offeredTo(jobId, given), sequence: row.sequence, ...onRecord };
+      noteRead(row, { verdict: 'read', entry });
+      return entry;
     },
   };
 }
@@ -208,7 +226,9 @@ export type PeopleTable = ReturnType<typeof peopleTable>;
 /** What is worked out of a job and kept beside it: its summary, and what its opening used or wanted. */
 export function summaryTable(db: Db) {
   const summaryOf = db.prepare<[string], string>('SELECT summary FROM job_summary WHERE job_id = ?').pluck();
-  const searchOf = db.prepare<[string], string>('SELECT search FROM job_summary WHERE job_id = ?').pluck();
+  const written = db.prepare<[string], WrittenSummary>(
+    'SELECT on_rack AS onRack, promised_at AS promisedAt, search, summary FROM job_summary WHERE job_id = ?',
+  );
   const writeSummary = db.prepare<[string, number, string | null, string, string]>(
     `INSERT INTO job_summary (job_id, on_rack, promised_at, search, summary) VALUES (?, ?, ?, ?, ?)
      ON CONFLICT (job_id) DO UPDATE SET on_rack = excluded.on_rack, promised_at = excluded.promised_at,
@@ -238,9 +258,10 @@ export function summaryTable(db: Db) {
     .pluck();
   return {
     textOf: (jobId: string): string | undefined => summaryOf.get(jobId),
-    searchOf: (jobId: string): string | undefined => searchOf.get(jobId),
-    write: (jobId: string, onRack: boolean, promisedAt: string | null, search: string, text: string): void =>
-      void writeSummary.run(jobId, onRack ? 1 : 0, promisedAt, search, text),
+    /** What is kept beside a job; undefined before its first entry. */
+    written: (jobId: string): WrittenSummary | undefined => written.get(jobId),
+    write: (jobId: string, { onRack, promisedAt, search, summary }: WrittenSummary): void =>
+      void writeSummary.run(jobId, onRack, promisedAt, search, summary),
     onRack: (): string[] => rack.all(),
     all: (): string[] => allSummaries.all(),
     /** Which tools opened a job, and whether one was missing: in the place of what was there. */

@@ -33,19 +33,18 @@ export function writeEntry(
       reasons: ['A file it names is not here.'],
       whatToDo: 'Add the file first, then record what it belongs to.',
     };
-  const stateBefore = fold(before);
+  const context = contextNow();
+  const stateBefore = fold(before, context);
   const admission = judgeEntry(
     offered,
     stateBefore,
     before,
     () => stock.lotsNamed(lotsNamedIn([...before, offered])),
-    contextNow(),
+    context,
   );
   if (admission.verdict === 'refused') return { ...admission, outcome: 'refused' };
-  const recordedAt = clock.nowUtc();
-  const sequence = entries.insert(job.id, given, { recordedAt, counter });
-  const entry: Entry = { ...offered, sequence, recordedAt, counter };
-  const stateAfter = fold([...before, entry]);
+  const entry = entries.add(job.id, given, { recordedAt: clock.nowUtc(), counter });
+  const stateAfter = fold([...before, entry], context);
   stock.follow(entry, movesBetween(stockMoves(stateBefore), stockMoves(stateAfter)));
   summarise(parts, job, stateAfter, stateBefore);
   return { outcome: 'recorded', entry, also: [] };
