@@ -62,6 +62,9 @@ describe('the order of closing', () => {
     expect(words).toContain('6.5');
     expect(words).toContain('notch over the stem: at 9');
     expect(stepOf({ crownClock: 9 }, 'seat')?.how).toContain('stem at 9');
+    // Only a snap-on back has a notch over the stem.
+    for (const step of plan({ kind: 'plate on screws', crownClock: 9 }))
+      expect(step.how).not.toContain('notch');
   });
 
   it('waits for a place that was to be noted and is not', () => {

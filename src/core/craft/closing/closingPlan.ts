@@ -152,15 +152,15 @@ const PANEL_BACK: Readonly<Record<PanelHeldBy, string>> = {
   adhesive: 'fresh or covered adhesive pressed all round',
 };
 
-function seatWords({ lipClock, lipSeenFrom, crownClock, backNoted }: ClosingQuestion): string {
-  return [
-    ...(lipClock === null ? [] : [`lip at ${clockWords(lipClock, lipSeenFrom)}`]),
-    ...(backNoted === null
-      ? crownClock === null
-        ? []
-        : [`notch over the stem at ${clockWords(crownClock, lipSeenFrom)}`]
-      : [backNoted]),
-  ].join(', ');
+function seatWords({ kind, lipClock, lipSeenFrom, crownClock, backNoted }: ClosingQuestion): string {
+  // A snap-on back has its notch over the stem, whether anybody noted it or not.
+  const overStem =
+    kind === 'snap-on' && crownClock !== null
+      ? `notch over the stem at ${clockWords(crownClock, lipSeenFrom)}`
+      : null;
+  return [lipClock === null ? null : `lip at ${clockWords(lipClock, lipSeenFrom)}`, backNoted ?? overStem]
+    .filter((each) => each !== null)
+    .join(', ');
 }
 
 /** How it is pressed, where thumbs do not do. */
@@ -185,7 +185,6 @@ function shutSteps(question: ClosingQuestion): readonly ClosingStep[] {
   const waits = lid && wantsNoting(lid) ? `Note where it sat first: ${whatToNote(lid)}.` : null;
   const seat = seatWords(question);
   const on = { partIds, waits };
-  const { caution } = backs[kind];
   switch (kind) {
     case 'snap-on':
     case 'opens from the front':
@@ -224,7 +223,7 @@ function shutSteps(question: ClosingQuestion): readonly ClosingStep[] {
           'home',
           capital(way ?? 'wrench-snug'),
           'Home by hand, then by the tool that opened it, until the lettering stands as it was noted.',
-          { partIds, caution },
+          { partIds, caution: backs[kind].caution },
         ),
       ];
     case 'plate on screws': {
@@ -247,7 +246,13 @@ function shutSteps(question: ClosingQuestion): readonly ClosingStep[] {
             `round-${round + 1}`,
             `Round ${round + 1}: ${words}`,
             `Crosswise, seen from behind: ${crosswise(count).join(' – ')}.`,
-            round === SCREW_ROUNDS.length - 1 ? { partIds: ofPart('screw'), caution } : {},
+            round === SCREW_ROUNDS.length - 1
+              ? {
+                  partIds: ofPart('screw'),
+                  caution:
+                    'Drawn down on one side first, a plate squeezes its ring there and leaks across from it.',
+                }
+              : {},
           ),
         ),
       ];
@@ -260,7 +265,10 @@ function shutSteps(question: ClosingQuestion): readonly ClosingStep[] {
           seat === ''
             ? 'To the mark that was set before it came off: contact and seal sit by that angle.'
             : `${capital(seat)}: contact and seal sit by that angle.`,
-          { ...on, caution },
+          {
+            ...on,
+            caution: 'Home beside its mark the contact presses beside its pad, and the seal is pinched.',
+          },
         ),
       ];
     case 'latched panel':
@@ -269,7 +277,7 @@ function shutSteps(question: ClosingQuestion): readonly ClosingStep[] {
           'panel-on',
           'Panel on, to its reference',
           `${seat === '' ? 'The edge that was up, up' : capital(seat)}; margins even, hands clear of the crystal.`,
-          { ...on, caution },
+          { ...on, caution: 'A thumb on the crystal behind it breaks the crystal: press at the catches.' },
         ),
         ...[...panelLayers].reverse().map((layer) =>
           step(`layer-${layer.replaceAll(' ', '-')}`, capital(layer), `${capital(PANEL_BACK[layer])}.`, {
