@@ -1,7 +1,7 @@
 import type { Locator, Page } from '@playwright/test';
 import { samples } from '../src/testing/samples';
 import type { Payloads } from '../src/core/logbook';
-import { alsoRecord, card, expect, goTo, recorded, stands, takenIn, test } from './counter';
+import { alsoRecord, card, expect, expectAccessible, goTo, recorded, stands, takenIn, test } from './counter';
 
 const lamp = (page: Page): Locator => page.getByRole('complementary', { name: 'Lamp', exact: true });
 const plan = (page: Page): Locator => page.getByRole('region', { name: 'Order of closing' });
@@ -70,6 +70,7 @@ test('a flattened ring is worked back to what it was, and the new one is chosen 
   await expect(lamp(page)).toContainText('67 % of its squeeze has stayed in it, within 53 % to 81 %');
   await expect(lamp(page)).toContainText('the likeliest first: 0.70');
   await expect(lamp(page).getByRole('img', { name: /30\.5 × 0\.70 in section/ })).toBeVisible();
+  await expectAccessible(page, 'a ring chosen');
   const gasket = card(page, 'Gasket');
   await gasket.getByRole('radio', { name: 'Renewed' }).check();
   await gasket.getByRole('radio', { name: 'A trace, surplus off' }).check();
@@ -174,6 +175,8 @@ test('where no die fits the lamp says by how much, and draws none; where two do 
   await expect(
     lamp(page).getByRole('img', { name: /ring die 28, film, crystal, case, back, flat die 30/ }),
   ).toBeVisible();
+  await page.emulateMedia({ colorScheme: 'dark' });
+  await expectAccessible(page, 'dies chosen, by night');
 });
 
 test('the assortment stands by size with where each is used, and what runs low is ordered from there', async ({

@@ -33,7 +33,7 @@ export interface StageProgress {
   readonly reason: string | null;
 }
 
-const MET: Readonly<Record<Requirement, (job: JobSoFar, policy: Policy) => boolean>> = {
+const MET: Readonly<Record<Requirement, (job: Judged, policy: Policy) => boolean>> = {
   'arrive.watch': ({ facts }) => facts.watch !== null,
   'arrive.complaint': ({ facts }) => facts.complaint !== null,
   'arrive.cell-history': ({ facts }) => facts.cellHistory !== null,
@@ -72,7 +72,9 @@ const MET: Readonly<Record<Requirement, (job: JobSoFar, policy: Policy) => boole
         escalated(facts, well.name, 'the old cell'),
     ),
   'cell.charged': ({ facts }) => facts.charges.length > 0 || facts.accumulator !== null,
-  'seal.gasket': ({ facts }) => facts.gasket !== null,
+  // What an earlier program signed was whole by its own rules.
+  'seal.gasket': ({ facts, signature }) =>
+    facts.gasket !== null && (!facts.ringVoided || signature.state === 'signed'),
   'seal.other': ({ facts }) => facts.otherSeals !== null,
   'seal.closed': ({ facts }) => facts.closed?.payload.seamEven === true,
   'test.made': ({ facts }) => facts.tests.some(({ id }) => !facts.testsBeforeClosing.has(id)),

@@ -1,7 +1,7 @@
 import { samples } from '../../../testing/samples';
 import { book, context, idOf, type Logbook, lot, takenIn } from '../../../testing/fixtures';
 import type { Lot } from '../../craft/stock';
-import type { Payloads } from '../../logbook';
+import { type Payloads, standingRing } from '../../logbook';
 import {
   assortmentOf,
   chooseRing,
@@ -165,12 +165,31 @@ describe('opening again in the same visit', () => {
     job.add('seal.inside', samples['seal.inside']);
     job.add('seal.steps', samples['seal.steps']);
     job.add('seal.closed', { ...samples['seal.closed'], seamEven: true, raisedClocks: [], interim: false });
-    expect(job.state().facts.gasket).not.toBeNull();
+    const asked = () =>
+      job.state().progress.flatMap((stage) => stage.missing.map(({ requirement }) => requirement as string));
+    expect(standingRing(job.state().facts)).not.toBeNull();
+    expect(asked()).not.toContain('seal.gasket');
     job.add('open.back', samples['open.back']);
     const { facts } = job.state();
-    expect([facts.gasket, facts.insideSeals, facts.closed]).toEqual([null, null, null]);
+    expect([standingRing(facts), facts.insideSeals, facts.closed]).toEqual([null, null, null]);
+    expect(asked()).toContain('seal.gasket');
+    job.add('seal.gasket', gasket);
+    expect(asked()).not.toContain('seal.gasket');
     expect(facts.closingDone.size).toBe(0);
     expect(facts.groove).not.toBeNull();
+  });
+});
+
+describe('a job signed before rings were voided', () => {
+  it('stays whole', () => {
+    const job = opened(takenIn('cell and reseal'));
+    job.add('seal.gasket', gasket);
+    job.add('seal.closed', { ...samples['seal.closed'], seamEven: true, raisedClocks: [], interim: false });
+    job.add('open.back', samples['open.back']);
+    job.add('handback.signed', samples['handback.signed']);
+    const seal = job.state().progress.find(({ stage }) => stage === 'seal');
+    expect(seal?.missing.map(({ requirement }) => requirement)).not.toContain('seal.gasket');
+    expect(job.state().facts.gasket).not.toBeNull();
   });
 });
 

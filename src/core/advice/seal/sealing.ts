@@ -31,7 +31,7 @@ import { wantsNoting } from '../../craft/parts';
 import { wayTaken } from '../../craft/policy';
 import type { Lot } from '../../craft/stock';
 import { localDay, yearsBetween } from '../../craft/time';
-import type { JobContext, JobState, Payloads } from '../../logbook';
+import { type JobContext, type JobState, type Payloads, standingRing } from '../../logbook';
 import { nextVisit } from '../life';
 import { crownClockOf, type Opening } from '../opening';
 
@@ -214,7 +214,8 @@ export function fitOfSize(
 
 /** How the ring recorded lies in the groove recorded; null where that cannot be said. */
 export function fittedRing({ facts }: Pick<JobState, 'facts'>): FitOfRing | null {
-  return facts.gasket && fitOfSize(facts.gasket.payload, facts.groove?.payload ?? null);
+  const ring = standingRing(facts);
+  return ring && fitOfSize(ring.payload, facts.groove?.payload ?? null);
 }
 
 /** Why what was done to a ring wants a reason in words; null where it is as advised, and fits as far as anybody measured. */
@@ -293,7 +294,7 @@ export function closingOf(
     insulators: calibre?.insulators ?? [],
     way: school ? wayTaken(schools, school).way : (backs[kind].closes[0] ?? null),
     grease: schools.grease === 'either' ? 'pad, or fingers and wipe' : schools.grease,
-    ring: facts.gasket?.payload.state ?? null,
+    ring: standingRing(facts)?.payload.state ?? null,
     dies,
   });
 }

@@ -159,7 +159,7 @@ export const openKinds: FactKinds<OpenPayloads, OpenFacts & SealFacts & SetFacts
         facts.paired = null;
         facts.now = null;
         // The seam was proved with this ring as it lay: opened, it is judged and closed anew.
-        facts.gasket = null;
+        facts.ringVoided = facts.gasket !== null;
         facts.insideSeals = null;
         facts.closingDone = new Map();
       }

@@ -71,6 +71,8 @@ export interface SealFacts {
   paired: Fact<'seal.paired'> | null;
   now: Fact<'seal.now'> | null;
   gasket: Fact<'seal.gasket'> | null;
+  /** Opened again since: the ring is judged anew. */
+  ringVoided: boolean;
   otherSeals: Fact<'seal.other'> | null;
   groove: Fact<'seal.groove'> | null;
   oldRing: Fact<'seal.old-ring'> | null;
@@ -81,10 +83,16 @@ export interface SealFacts {
   closed: Fact<'seal.closed'> | null;
 }
 
+/** What was done to the ring, as long as the watch was not opened again since. */
+export function standingRing({ gasket, ringVoided }: Pick<SealFacts, 'gasket' | 'ringVoided'>) {
+  return ringVoided ? null : gasket;
+}
+
 export const noSealFacts = (): SealFacts => ({
   paired: null,
   now: null,
   gasket: null,
+  ringVoided: false,
   otherSeals: null,
   groove: null,
   oldRing: null,
@@ -99,7 +107,10 @@ export const sealKinds: FactKinds<SealPayloads, SealFacts & SetFacts & TestFacts
     words: ({ state, greased, size }) =>
       `gasket ${state}${size && ` (${size})`}${greased ? ', greased' : ''}`,
     afterSigning: 'reopens',
-    fold: (facts, entry) => void (facts.gasket = entry),
+    fold: (facts, entry) => {
+      facts.gasket = entry;
+      facts.ringVoided = false;
+    },
   },
   'seal.other': {
     words: ({ crown, pushers, crystal }) => `seals: crown ${crown}, pushers ${pushers}, crystal ${crystal}`,

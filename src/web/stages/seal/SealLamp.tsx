@@ -3,7 +3,7 @@ import { type FitOfRing, isAsAdvised, type WornRing } from '../../../core/craft/
 import { capital, figure } from '../../../core/craft/judgement';
 import { partInWords } from '../../../core/craft/parts';
 import { wayTaken } from '../../../core/craft/policy';
-import { openParts, pairBack, wayBack } from '../../../core/logbook';
+import { openParts, pairBack, standingRing, wayBack } from '../../../core/logbook';
 import { DieStackFigure } from '../../figures/DieStackFigure';
 import { GrooveFigure } from '../../figures/GrooveFigure';
 import { ScrewRound } from '../../figures/ScrewRound';
@@ -152,7 +152,8 @@ export function SealLamp() {
   const { schools } = context.policy;
   const { facts } = state;
   const { advice, fitted: ringIn, kind, screwCount } = useSealing();
-  const followed = facts.gasket === null || isAsAdvised(facts.gasket.payload.state, advice);
+  const done = standingRing(facts)?.payload ?? null;
+  const followed = done === null || isAsAdvised(done.state, advice);
   const open = openParts(facts);
   const pairing = pairBack(facts);
   const school = closingSchool(kind);
@@ -166,10 +167,7 @@ export function SealLamp() {
         question="Gasket: renew or reuse?"
         standing={followed ? 'good' : 'care'}
         answer={capital(advice.verdict)}
-        reasons={[
-          ...advice.reasons,
-          ...(followed ? [] : [`Recorded otherwise: ${facts.gasket?.payload.reason ?? ''}`]),
-        ]}
+        reasons={[...advice.reasons, ...(followed ? [] : [`Recorded otherwise: ${done.reason}`])]}
       />
       <OldRing />
       <WhichRing />

@@ -4,7 +4,14 @@ import { useFormContext } from 'react-hook-form';
 import { backs, VIEWS } from '../../../core/craft/cases';
 import { GASKET_FINDINGS, ringContradictions } from '../../../core/craft/gaskets';
 import { reasonWanted, ringOffers, typedSizeContradictions } from '../../../core/advice/seal';
-import { GASKET_PROFILES, meetsWater, pairBack, SEAL_STATES, type Payloads } from '../../../core/logbook';
+import {
+  GASKET_PROFILES,
+  meetsWater,
+  pairBack,
+  type Payloads,
+  SEAL_STATES,
+  standingRing,
+} from '../../../core/logbook';
 import { optionsOf, fieldsOf } from '../../kit/fields';
 import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
@@ -135,7 +142,7 @@ function Mat() {
       <FactCard
         kind="seal.gasket"
         title="Gasket"
-        recorded={facts.gasket}
+        recorded={standingRing(facts)}
         defaults={{
           state: null,
           findings: [],

@@ -19,6 +19,7 @@ import {
   USUAL_SCREWS,
 } from '../../../core/craft/closing';
 import { type FitOfRing, type Groove, grooveContradictions } from '../../../core/craft/gaskets';
+import { standingRing } from '../../../core/logbook';
 import type { Judged } from '../../../core/craft/judgement';
 import type { BackKind } from '../../../core/craft/cases';
 import type { Drafts } from '../../job/drafts';
@@ -81,7 +82,7 @@ function useWorkedOut(): Sealing {
   );
   return useMemo(() => {
     const { facts } = state;
-    const said = facts.gasket?.payload ?? draft.gasket ?? NOTHING_SAID;
+    const said = standingRing(facts)?.payload ?? draft.gasket ?? NOTHING_SAID;
     const age = said.ageYears;
     const groove = typedGroove(draft.groove) ?? facts.groove?.payload ?? null;
     const dies = diesOf(state, book, opening);
