@@ -93,6 +93,27 @@ describe('the order of closing', () => {
     expect(ids({ wayBack: [off('c', 'gasket', 'on the inner cover')] })).toContain('part-c');
   });
 
+  it('presses at once where this shop does, and never on a die that does not fit', () => {
+    const stack = ['ring die 28', 'film', 'crystal', 'case', 'back', 'flat die 30'];
+    const none = {
+      verdict: 'no die' as const,
+      reasons: [],
+      working: [],
+      crystalSide: null,
+      backSide: null,
+      holder: null,
+      stack: [],
+    };
+    const some = { ...none, verdict: 'press' as const, stack };
+    const how = (change: Partial<ClosingQuestion>): string => stepOf(change, 'press')?.how ?? '';
+    expect(how({ way: 'press', dies: some })).toMatch(
+      /^From below: ring die 28, film, crystal, case, back, flat die 30/,
+    );
+    expect(how({ dies: some })).toMatch(/^All round until it is heard; where the rim stays up/);
+    expect(how({ way: 'press', dies: none })).toContain('No die of this shop fits');
+    expect(how({ way: 'press' })).toMatch(/^Measure it for the press first/);
+  });
+
   it('turns a screwed back backwards first', () => {
     const start = stepOf({ kind: 'screwed, notched', way: 'wrench-snug' }, 'start');
     expect(start?.how).toContain('backwards until it drops');

@@ -163,15 +163,16 @@ function seatWords({ kind, lipClock, lipSeenFrom, crownClock, backNoted }: Closi
     .join(', ');
 }
 
-/** How it is pressed, where thumbs do not do. */
-function pressWords(dies: FitOfDies | null): string {
+/** How it goes home: by the press where this shop takes it at once, else where thumbs do not do. */
+function pressWords(dies: FitOfDies | null, way: string | null): string {
+  const atOnce = way?.startsWith('press') ?? false;
   switch (dies?.verdict) {
     case 'press':
-      return `All round until it is heard. In the press, from below: ${dies.stack.join(', ')}; one slow stroke.`;
+      return `${atOnce ? 'From' : 'All round until it is heard; where the rim stays up, in the press, from'} below: ${dies.stack.join(', ')}. One slow stroke, the axis through the middle.`;
     case 'no die':
-      return 'By the thumbs all round, or refer it: no die of this shop fits.';
+      return 'No die of this shop fits: by the thumbs all round, or refer it; nothing improvised.';
     default:
-      return 'All round until it is heard; the dies are worked out once its measures are recorded.';
+      return `${atOnce ? 'Measure it for the press first' : 'All round until it is heard'}: the dies are worked out once its measures are recorded.`;
   }
 }
 
@@ -201,7 +202,7 @@ function shutSteps(question: ClosingQuestion): readonly ClosingStep[] {
                 : 'The hands stand free until it is on.',
           },
         ),
-        step('press', capital(way ?? 'thumbs'), pressWords(dies), {
+        step('press', capital(way ?? 'thumbs'), pressWords(dies, way), {
           partIds,
           caution: 'Pressed on its crystal a crystal breaks: over the bezel only.',
         }),
