@@ -1,5 +1,16 @@
 import type { FindResult } from '../src/contract';
-import { card, correct, expect, jobId, openJob, seeUsual, test, typeAsDevice } from './counter';
+import {
+  card,
+  correct,
+  expect,
+  goTo,
+  jobId,
+  openJob,
+  seeUsual,
+  takenIn,
+  test,
+  typeAsDevice,
+} from './counter';
 
 test.describe('devices that type', () => {
   test('a caliper’s or meter’s figure goes to the next measure wanted, never to a shortcut', async ({
@@ -323,7 +334,8 @@ test.describe('what is typed wrongly', () => {
 test('what was done to the gasket is said by hand, beside an advice that thinks along', async ({
   bench: page,
 }) => {
-  await openJob(page, 'to-close', 'seal');
+  const id = await takenIn(page, 'C2140-3', { service: 'cell and reseal' });
+  await goTo(page, `/jobs/${id}/seal`);
   const gasket = card(page, 'Gasket');
   const lamp = page.getByRole('complementary', { name: 'Lamp' });
   await expect(gasket.getByRole('radio', { checked: true })).toHaveCount(0);

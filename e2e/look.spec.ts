@@ -139,11 +139,17 @@ test.describe('fits the screen', () => {
   });
 
   test('touch targets on the mat are 44 px high', async ({ bench: page }) => {
+    const session = await page.context().newCDPSession(page);
+    await session.send('Emulation.setTouchEmulationEnabled', { enabled: true });
     await openJob(page, 'to-close', 'seal');
+    await expect.poll(() => page.evaluate(() => matchMedia('(pointer: coarse)').matches)).toBe(true);
+    await expect(page.getByRole('listitem', { name: 'The groove' })).toBeVisible();
     for (const button of await page.getByRole('main').getByRole('button').all()) {
       const box = await button.boundingBox();
       expect(box?.height ?? 44).toBeGreaterThanOrEqual(43.9);
     }
+    await session.send('Emulation.setTouchEmulationEnabled', { enabled: false });
+    await session.detach();
   });
 });
 

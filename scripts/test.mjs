@@ -1,5 +1,5 @@
 // The whole check, from a bare clone: types, lint, format, Jest, then Playwright against the built application.
-import { spawn, spawnSync } from 'node:child_process';
+import { spawn } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, statfsSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -26,16 +26,22 @@ if (!process.env.TMPDIR && roomIn(MEMORY) > ROOM_BYTES) process.env.TMPDIR = MEM
 const results = mkdtempSync(join(tmpdir(), 'wax-test-'));
 const counts = { passed: 0, failed: 0 };
 
+/** A step that tells what it does as it goes. */
 function step(what, file, args, env = {}) {
   say(what);
   const started = Date.now();
-  const done = spawnSync(file, args, {
-    cwd: root,
-    stdio: 'inherit',
-    env: { ...process.env, CHROMIUM: chromium, ...env },
+  return new Promise((resolve) => {
+    const running = spawn(file, args, {
+      cwd: root,
+      stdio: 'inherit',
+      env: { ...process.env, CHROMIUM: chromium, ...env },
+    });
+    running.on('error', (error) => say(error.message));
+    running.on('close', (status) => {
+      say(`${what}: ${status === 0 ? 'fine' : 'FAILED'}, ${Math.round((Date.now() - started) / 1000)} s`);
+      resolve(status === 0);
+    });
   });
-  say(`${what}: ${done.status === 0 ? 'fine' : 'FAILED'}, ${Math.round((Date.now() - started) / 1000)} s`);
-  return done.status === 0;
 }
 
 function readJson(file) {
@@ -63,22 +69,16 @@ function beside(what, file, args) {
 }
 
 say('Types, lint, format and the build, beside each other');
-const [built, ...checks] = await Promise.all([
-  beside('Build', process.execPath, ['scripts/build.mjs', 'web', 'server']),
+const checks = [
   beside('Types', process.execPath, [join(root, 'node_modules/typescript-native/bin/tsc'), '-p', '.']),
   beside('Lint', bin('eslint'), ['.', '--max-warnings', '0']),
   beside('Format', bin('prettier'), ['--check', '--log-level', 'warn', '.']),
   beside('Circles', bin('depcruise'), ['src', 'demo', '--config', '.dependency-cruiser.cjs']),
-]);
-counts.failed += checks.filter((fine) => !fine).length;
-if (!built) {
-  say('Nothing more can be tested: it does not build, see above.');
-  console.log(`0 passed, ${counts.failed + 1} failed`);
-  process.exit(1);
-}
-
+];
+const built = await beside('Build', process.execPath, ['scripts/build.mjs', 'web', 'server']);
+// Lint keeps one core for as long again: the other is Jest's.
 const jestFile = join(results, 'jest.json');
-const jestFine = step('Unit and server tests (Jest)', bin('jest'), [
+const jestFine = await step('Unit and server tests (Jest)', bin('jest'), [
   '--json',
   `--outputFile=${jestFile}`,
   '--silent=false',
@@ -87,8 +87,16 @@ const jest = readJson(jestFile);
 counts.passed += jest?.numPassedTests ?? 0;
 counts.failed += jest ? jest.numFailedTests + jest.numRuntimeErrorTestSuites : 1;
 
+counts.failed += (await Promise.all(checks)).filter((fine) => !fine).length;
+if (!built) {
+  say('The interface cannot be tested: it does not build, see above.');
+  rmSync(results, { recursive: true, force: true });
+  console.log(`${counts.passed} passed, ${counts.failed + 1} failed`);
+  process.exit(1);
+}
+
 const playwrightFile = join(results, 'playwright.json');
-const playwrightFine = step('Interface tests (Playwright)', bin('playwright'), ['test'], {
+const playwrightFine = await step('Interface tests (Playwright)', bin('playwright'), ['test'], {
   PLAYWRIGHT_JSON_OUTPUT_NAME: playwrightFile,
   WAX_BUILT: 'yes',
 });

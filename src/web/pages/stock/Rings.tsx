@@ -14,7 +14,7 @@ export function Rings({ stock, shop }: { readonly stock: StockResource; readonly
   const boxes = book ? ringBoxes(book, stock.lots) : [];
   if (boxes.length === 0) return null;
   return (
-    <Paper component="section" aria-label="Rings by size" sx={{ p: 2 }}>
+    <Paper component="section" aria-label="Rings by size" sx={{ p: 2, overflowX: 'auto' }}>
       <Typography variant="h2">Rings by size</Typography>
       <Table size="small" aria-label="Rings by size">
         <HeadRow heads={['Section', 'Ring', 'Left', 'Seals', 'Order']} />
