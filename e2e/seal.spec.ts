@@ -80,6 +80,14 @@ test('a flattened ring is worked back to what it was, and the new one is chosen 
   await expect(page.getByText('the back would never touch it', { exact: false }).first()).toBeVisible();
 });
 
+test('of a watch nobody opened nothing is said of closing', async ({ bench: page }) => {
+  const id = await takenIn(page, 'ZZ 4711', { service: 'cell and reseal' });
+  await goTo(page, `/jobs/${id}/seal`);
+  await expect(lamp(page)).toContainText('Nobody said yet how it opens.');
+  await expect(lamp(page)).not.toContainText('Thumbs first');
+  await expect(plan(page)).toHaveCount(0);
+});
+
 test('a ring is reused against the advice only with its reason, and that stands in the record', async ({
   bench: page,
 }) => {

@@ -151,7 +151,7 @@ export function SealLamp() {
   const { state, asks, context } = useJob();
   const { schools } = context.policy;
   const { facts } = state;
-  const { advice, fitted: ringIn, kind, screwCount } = useSealing();
+  const { advice, fitted: ringIn, kind, kindKnown, screwCount } = useSealing();
   const done = standingRing(facts)?.payload ?? null;
   const followed = done === null || isAsAdvised(done.state, advice);
   const open = openParts(facts);
@@ -179,7 +179,15 @@ export function SealLamp() {
           reasons={ringIn.reasons}
         />
       )}
-      {facts.closed === null && (
+      {facts.closed === null && !kindKnown && (
+        <LampAnswer
+          question="It closes"
+          standing="open"
+          answer="Not yet known"
+          reasons={['Nobody said yet how it opens.']}
+        />
+      )}
+      {facts.closed === null && kindKnown && (
         <LampAnswer
           question={way ? 'This shop closes' : 'It closes'}
           standing="good"

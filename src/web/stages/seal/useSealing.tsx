@@ -27,6 +27,8 @@ import { useJob } from '../../job/JobContext';
 
 export interface Sealing {
   readonly kind: BackKind;
+  /** Whether anybody said what kind of back it is. */
+  readonly kindKnown: boolean;
   /** Of a plate. */
   readonly screwCount: number;
   readonly advice: Judged<'renew' | 'reuse'>;
@@ -88,6 +90,7 @@ function useWorkedOut(): Sealing {
     const dies = diesOf(state, book, opening);
     return {
       kind: opening.back.kind,
+      kindKnown: opening.kindKnown,
       screwCount: opening.back.screwCount ?? USUAL_SCREWS,
       advice: gasketAdvice(
         state,
