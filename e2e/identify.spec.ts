@@ -202,6 +202,24 @@ test('what contradicts itself is named with how improbable it is; what cannot be
   await expectAccessible(page, 'contradicting evidence');
 });
 
+test('what is typed before the search answers stays where it is typed', async ({ bench: page }) => {
+  let answers: () => void = () => undefined;
+  const held = new Promise<void>((resolve) => (answers = resolve));
+  await page.context().route('**/identify.worker*', async (route) => {
+    await held;
+    await route.continue();
+  });
+  const id = await takenIn(page, 'unmarked');
+  await goTo(page, `/jobs/${id}/identify`);
+  await field(page, 'Mark on the movement').fill('OR 41.2');
+  answers();
+  // The mark is what the search would ask for next.
+  await expect(candidates(page)).toContainText('OR 41.2');
+  await expect(field(page, 'Mark on the movement')).toHaveValue('OR 41.2');
+  await field(page, 'Mark on the movement').press('Enter');
+  await expect(counts(page)).toContainText('OR 41.2');
+});
+
 test('under a hatch only what can be seen is asked for', async ({ bench: page }) => {
   await openJob(page, 'two-cells', 'identify');
   await page.getByRole('button', { name: 'Take back: engraving in the back' }).click();

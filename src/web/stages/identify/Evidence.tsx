@@ -24,7 +24,7 @@ import { SignFigure } from '../../figures/SignFigure';
 import { useJob } from '../../job/JobContext';
 import { NativeSelect } from '../../kit/NativeSelect';
 import { TakeButton } from '../../kit/TakeButton';
-import { typedSeen, useAnswer, useAskedLook, useEvidence } from './useIdentification';
+import { typedSeen, useAnswer, useAskedLook, useEvidence, useTypedText } from './useIdentification';
 
 /** Records, corrects and takes back one look. */
 export function useLook(look: Look) {
@@ -33,11 +33,11 @@ export function useLook(look: Look) {
   const there = evidence.find((each) => each.look === look) ?? null;
   const own = there?.from === 'here' && look !== 'engraving' ? there.entryId : null;
   const give = (value: string | number | null, withinMm = 0): void => {
-    setTyped(look, '');
+    setTyped(look, null);
     void record('identify.evidence', { look, value, withinMm }, { supersedes: own === null ? [] : [own] });
   };
   const takeBack = (): void => {
-    setTyped(look, '');
+    setTyped(look, null);
     const entryId = there?.entryId ?? null;
     if (entryId !== null) void record('logbook.withdrawn', { reason: 'taken back' }, { withdraws: entryId });
     else give(null);
@@ -69,16 +69,15 @@ function TypedLook(props: { readonly look: Look; readonly helper?: string }) {
 
 /** A text or a size: the ranking follows while it is typed, Enter records it. */
 export function TypedLookField({ look, helper }: { readonly look: Look; readonly helper?: string }) {
-  const { setTyped: follow } = useEvidence();
+  const { setTyped: follow, setHeld } = useEvidence();
   const wanted = useAskedLook() === look;
   const { there, give, mayRecord } = useLook(look);
   const { as } = LOOKS[look];
   const written = there?.seen ? String(there.seen.value) : '';
-  const [typed, setTyped] = useState<string | null>(null);
+  const typed = useTypedText(look);
   const [refused, setRefused] = useState<string | null>(null);
   const text = typed ?? written;
   const take = (next: string): void => {
-    setTyped(next);
     setRefused(null);
     follow(look, next);
   };
@@ -93,11 +92,10 @@ export function TypedLookField({ look, helper }: { readonly look: Look; readonly
       setRefused(checked.error.issues[0]?.message ?? null);
       return;
     }
-    setTyped(null);
     give(seen.value, seen.withinMm);
   };
   const size = as === 'mm' ? readSize(text) : null;
-  const changed = typed !== null && typed.trim() !== written;
+  const changed = typed !== undefined && typed.trim() !== written;
   return (
     <Box
       component="form"
@@ -112,6 +110,8 @@ export function TypedLookField({ look, helper }: { readonly look: Look; readonly
         value={text}
         fullWidth
         onChange={(event) => take(event.target.value)}
+        onFocus={() => setHeld(wanted ? null : look)}
+        onBlur={() => setHeld(null)}
         error={refused !== null}
         helperText={
           refused ??

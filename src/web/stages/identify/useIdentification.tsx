@@ -4,6 +4,7 @@ import {
   useCallback,
   useContext,
   useEffect,
+  useLayoutEffect,
   useMemo,
   useRef,
   useState,
@@ -23,7 +24,10 @@ const NOTHING_SEEN: readonly SeenBefore[] = [];
 interface Recorded {
   readonly evidence: readonly JobEvidence[];
   /** What is typed for a look and not recorded; empty takes it back. */
-  readonly setTyped: (look: Look, text: string) => void;
+  /** What is typed for a look; null once it is given or taken back. */
+  readonly setTyped: (look: Look, text: string | null) => void;
+  /** The look whose field on the mat a hand is in; null once it left. */
+  readonly setHeld: (look: Look | null) => void;
 }
 
 interface Answered {
@@ -39,6 +43,7 @@ const RecordedContext = createContext<Recorded | null>(null);
 const AnsweredContext = createContext<Answered | null>(null);
 /** The look that is asked for in the lamp. */
 const AskedLookContext = createContext<Look | null>(null);
+const TypedContext = createContext<Readonly<Partial<Record<Look, string>>>>({});
 
 export function useEvidence(): Recorded {
   const recorded = useContext(RecordedContext);
@@ -55,6 +60,11 @@ export function useAnswer(): Answered {
 /** The look that settles most, or the one that is being answered; null once the movement is known or named. */
 export function useAskedLook(): Look | null {
   return useContext(AskedLookContext);
+}
+
+/** What is typed for a look and not recorded yet, wherever its field stands; undefined where nothing is. */
+export function useTypedText(look: Look): string | undefined {
+  return useContext(TypedContext)[look];
 }
 
 /** What is typed for a look, as something seen; null where it says nothing yet. Whether it can be is not judged. */
@@ -75,9 +85,15 @@ export function IdentificationProvider({ children }: { readonly children: ReactN
   const askedNow = useRef<Look | null>(null);
   /** What was asked for when its answer began to be typed: typed it counts, and another look would be asked for. */
   const [answering, setAnswering] = useState<Look | null>(null);
-  const setTyped = useCallback((look: Look, text: string) => {
-    setAllTyped((all) => ((all[look] ?? '') === text ? all : { ...all, [look]: text }));
-    if (askedNow.current === look) setAnswering(text === '' ? null : look);
+  /** The look whose field on the mat has the focus. */
+  const [held, setHeld] = useState<Look | null>(null);
+  const setTyped = useCallback((look: Look, text: string | null) => {
+    setAllTyped((all) => {
+      if (all[look] === (text ?? undefined)) return all;
+      const { [look]: _, ...others } = all;
+      return text === null ? others : { ...others, [look]: text };
+    });
+    if (askedNow.current === look) setAnswering((text ?? '') === '' ? null : look);
   }, []);
   const evidence = useMemo(() => evidenceOfJob(state, book), [state, book]);
   const counting = useMemo(
@@ -115,17 +131,23 @@ export function IdentificationProvider({ children }: { readonly children: ReactN
       current = false;
     };
   }, [counting, evidence, book, before, hidden]);
-  const recorded = useMemo(() => ({ evidence, setTyped }), [evidence, setTyped]);
+  const recorded = useMemo(() => ({ evidence, setTyped, setHeld }), [evidence, setTyped]);
   const answered = useMemo(() => ({ counting, answer, failed }), [counting, answer, failed]);
   const settled = state.facts.movement !== null || answer?.identification.verdict === 'known';
-  const asked = answering ?? (settled ? null : (answer?.next.best?.look ?? null));
-  useEffect(() => {
+  const best = answer?.next.best?.look ?? null;
+  // A field that a hand is in stays where it is: moved into the lamp under it, the keys would go nowhere.
+  const isTyped = best !== null && ((typed[best] ?? '') !== '' || held === best);
+  const asked = answering ?? (settled || isTyped ? null : best);
+  // In the commit that draws it: a key may come before the page has time for more.
+  useLayoutEffect(() => {
     askedNow.current = asked;
   }, [asked]);
   return (
     <RecordedContext value={recorded}>
       <AskedLookContext value={asked}>
-        <AnsweredContext value={answered}>{children}</AnsweredContext>
+        <TypedContext value={typed}>
+          <AnsweredContext value={answered}>{children}</AnsweredContext>
+        </TypedContext>
       </AskedLookContext>
     </RecordedContext>
   );
