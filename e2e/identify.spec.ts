@@ -13,6 +13,7 @@ async function toIdentify(page: Page, reference: string): Promise<string> {
   const id = await takenIn(page, reference);
   await goTo(page, `/jobs/${id}/identify`);
   await expect(seen(page)).toBeVisible();
+  await expect(lampOf(page)).not.toContainText('Looking through the book');
   return id;
 }
 
@@ -131,6 +132,8 @@ test('revisions are told apart by what differs, and the cell follows', async ({ 
   await expect(lampOf(page)).not.toContainText('take different cells');
   // Named without one, the lamp at the cell warns before either is fitted.
   await page.keyboard.press('3');
+  // The search has answered, and the page stands still.
+  await expect(lampOf(page)).toContainText('Everything seen together leaves nothing else.');
   const hand = page.getByRole('region', { name: 'Picked by hand' });
   await hand.getByRole('combobox', { name: 'Calibre' }).fill('OR 41.6');
   await page.getByRole('option', { name: 'OR 41.6, Orrelin' }).click();
