@@ -370,6 +370,7 @@ export const jobs: DemoJob[] = [
           stepMm: 0.1,
           seat: 'inner wall',
           depthWithinMm: 0.03,
+          sectionWithinMm: 0.03,
         },
       },
       { minutes: 13, kind: 'seal.old-ring', payload: { heightMm: 0.68, widthMm: 0.88 } },

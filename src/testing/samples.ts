@@ -169,6 +169,7 @@ export const samples: { readonly [K in EntryKind]: Payloads[K] } = {
     stepMm: 0,
     seat: 'inner wall',
     depthWithinMm: 0.03,
+    sectionWithinMm: 0.03,
   },
   'seal.old-ring': { heightMm: 0.6, widthMm: 0.77 },
   'seal.inside': { innerCover: 'renewed', hatch: 'none there' },

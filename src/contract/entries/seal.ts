@@ -43,6 +43,7 @@ export const sealKinds: KindDefinitions<SealPayloads> = {
         stepMm: lengthMm('The back enters', 5, 0.1, 0),
         seat: oneOf('Ring lies on', SEATS),
         depthWithinMm: lengthMm('Depth is good to', 0.2, 0.03, 0.001),
+        sectionWithinMm: lengthMm('Sections are good to', 0.2, 0.03, 0.001),
       })
       .superRefine((groove, wrong) => name(wrong, grooveContradictions(groove))),
   },

@@ -5,7 +5,7 @@ import { clockWords } from '../craft/cases';
 import { ringContradictions } from '../craft/gaskets';
 import { overTravel } from '../craft/opening';
 import { partInWords } from '../craft/parts';
-import { positionsToNote } from '../logbook';
+import { insideContradictions, positionsToNote } from '../logbook';
 import { type Judges, refuse } from './admission';
 
 type AtTheBench =
@@ -16,6 +16,7 @@ type AtTheBench =
   | 'open.photo-mark'
   | 'seal.closed'
   | 'seal.gasket'
+  | 'seal.inside'
   | 'set.run-ended'
   | 'test.made';
 
@@ -76,6 +77,15 @@ export const benchJudges: Judges<AtTheBench> = {
     return lotId === null || lots().find(({ id }) => id === lotId)?.item === 'gasket'
       ? null
       : refuse(['The lot named holds no gaskets of this stock.'], 'Choose a gasket lot from the list.');
+  },
+  'seal.inside': ({ payload }, { state }) => {
+    const against = insideContradictions(payload, state.facts);
+    return against.length > 0
+      ? refuse(
+          against.map(({ reason }) => reason),
+          'Look again; correct what was counted, or what became of it.',
+        )
+      : null;
   },
   'test.made': ({ payload }, { state, context }) => {
     const { retestOf, excessReason } = payload;

@@ -225,6 +225,20 @@ const REFUSED: readonly Case[] = [
     'Say again what was found and what was done.',
   ],
   [
+    'a seal of a hatch that was counted and is not there, and one inspected that nobody counted',
+    () => {
+      const job = takenIn('cell and reseal');
+      job.add('open.seals', { rim: 1, innerCover: 0, hatch: 1 });
+      return job;
+    },
+    (job) => void job.add('seal.inside', { innerCover: 'inspected', hatch: 'none there' }),
+    [
+      'No seal of an inner cover was counted at opening, and one was inspected: one of the two.',
+      '1 seal of a hatch was counted at opening, and none is there: one of the two.',
+    ],
+    'Look again; correct what was counted, or what became of it.',
+  ],
+  [
     'a ring typed that its groove never touched',
     () => {
       const job = takenIn('cell and reseal');

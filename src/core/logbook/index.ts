@@ -87,7 +87,9 @@ export {
   partProofs,
   partsSettledAs,
   partsToOrder,
+  insideContradictions,
   positionsToNote,
+  sealsInside,
   wayBack,
 } from './parts';
 export { awaitedParts, openParts, type StageProgress, type StageStatus } from './progress';

@@ -184,3 +184,30 @@ export function pairBack(facts: Readonly<JobFacts>): BackPairing {
         `${own === '' ? 'No serial was read in this back at opening' : `${own} was read at opening`}, ${paired.payload.inBack === '' ? 'none' : paired.payload.inBack} at closing: look at it again.`,
       );
 }
+
+/** Seals counted at opening that are not the seam's: of an inner cover and of a hatch. */
+export function sealsInside({ seals }: Pick<Readonly<JobFacts>, 'seals'>): number {
+  return (seals?.payload.innerCover ?? 0) + (seals?.payload.hatch ?? 0);
+}
+
+/** Where what became of the seals inside is at odds with how many were counted; empty where it is not. */
+export function insideContradictions(
+  said: Payloads['seal.inside'],
+  { seals }: Pick<Readonly<JobFacts>, 'seals'>,
+): readonly { readonly path: keyof Payloads['seal.inside']; readonly reason: string }[] {
+  if (seals === null) return [];
+  return (['innerCover', 'hatch'] as const).flatMap((path) => {
+    const words = path === 'hatch' ? 'of a hatch' : 'of an inner cover';
+    const counted = seals.payload[path];
+    if (counted > 0 && said[path] === 'none there')
+      return [
+        {
+          path,
+          reason: `${counted} seal ${words} was counted at opening, and none is there: one of the two.`,
+        },
+      ];
+    return counted === 0 && said[path] === 'inspected'
+      ? [{ path, reason: `No seal ${words} was counted at opening, and one was inspected: one of the two.` }]
+      : [];
+  });
+}

@@ -7,7 +7,7 @@ import type { EntryOf, JobFacts } from './entry';
 import type { JobSoFar } from './state';
 import { readingIn } from './facts/check';
 import { escalated, freshLoose, openDrops } from './loose';
-import { pairBack, partProofs, partsToOrder } from './parts';
+import { pairBack, partProofs, partsToOrder, sealsInside } from './parts';
 
 export type StageStatus = 'done' | 'current' | 'coming' | 'not needed' | 'skipped';
 
@@ -160,9 +160,12 @@ function crownProof(job: Judged): Added[] {
 
 /** Every seal counted at opening is accounted for: those of an inner cover and a hatch beside the one of the seam. */
 function insideProof({ facts, signature }: Judged): Added[] {
-  const counted = facts.seals?.payload;
-  const inside = (counted?.innerCover ?? 0) + (counted?.hatch ?? 0);
-  if (inside === 0 || facts.back === null || facts.decision !== null || signature.state === 'signed')
+  if (
+    sealsInside(facts) === 0 ||
+    facts.back === null ||
+    facts.decision !== null ||
+    signature.state === 'signed'
+  )
     return [];
   return [
     {

@@ -7,6 +7,7 @@ export {
   diesOf,
   fittedRing,
   gasketAdvice,
+  isClosingStepDone,
   pressMeasuresOf,
   reasonWanted,
   type RingChoice,

@@ -108,6 +108,25 @@ describe('which ring', () => {
     expect(assortmentOf(shaped, [rings(book.gaskets[0]?.code ?? ''), rings('crown seal'), lot])).toEqual([]);
   });
 
+  it('is counted however its bag is written, and not where its lot was set aside', () => {
+    const aside: Lot = {
+      ...rings('30.5 × 0.70', 4),
+      id: idOf('aside'),
+      quarantined: { reason: 'sticky' } as never,
+    };
+    const of = assortmentOf(book, [rings('30,5x0.7'), aside]);
+    expect(of.filter(({ size }) => size.insideMm === 30.5 && size.sectionMm === 0.7)).toMatchObject([
+      { code: '30.5 × 0.70', left: 3 },
+    ]);
+  });
+
+  it('thinner than half a millimetre fits once section and depth are known to a hundredth', () => {
+    const thin = { ...groove, depthMm: 0.32, depthWithinMm: 0.01 };
+    const stock = assortmentOf(book, [rings('30.5 × 0.42')]);
+    expect(chooseRing(thin, stock, null).best[0]?.fit.verdict).toBe('cannot say');
+    expect(chooseRing({ ...thin, sectionWithinMm: 0.01 }, stock, null).best[0]?.fit.verdict).toBe('fits');
+  });
+
   it('judges the one that went in by its size', () => {
     const job = takenIn('cell and reseal');
     job.add('seal.groove', groove);
@@ -115,6 +134,9 @@ describe('which ring', () => {
     job.add('seal.gasket', { ...gasket, size: '30.5 × 0.70' });
     expect(fittedRing(job.state())?.verdict).toBe('fits');
     job.add('seal.gasket', { ...gasket, size: '30.5 × 0.70', profile: 'shaped to the case' });
+    expect(fittedRing(job.state())).toBeNull();
+    // A flat ring has a width that its size does not tell.
+    job.add('seal.gasket', { ...gasket, size: '30.5 × 0.70', profile: 'flat' });
     expect(fittedRing(job.state())).toBeNull();
   });
 });

@@ -15,7 +15,6 @@ import {
   isAsAdvised,
   measuredRingContradictions,
   type GasketFinding,
-  type Groove,
   readRingCode,
   renewOrReuse,
   type RingSize,
@@ -31,9 +30,12 @@ import { wantsNoting } from '../../craft/parts';
 import { wayTaken } from '../../craft/policy';
 import type { Lot } from '../../craft/stock';
 import { localDay, yearsBetween } from '../../craft/time';
-import { type JobContext, type JobState, type Payloads, standingRing } from '../../logbook';
+import { type JobContext, type JobFacts, type JobState, type Payloads, standingRing } from '../../logbook';
 import { nextVisit } from '../life';
 import { crownClockOf, type Opening } from '../opening';
+
+/** The groove of a job, with how well the sections of its rings are known. */
+type MeasuredGroove = Payloads['seal.groove'];
 
 /** What is said of the old ring while it is typed, or as it is recorded. */
 export interface RingSaidSoFar {
@@ -107,47 +109,52 @@ export interface RingToHave {
   readonly caseCodes: readonly string[];
 }
 
-const roundRing = (insideMm: number, sectionMm: number): RingSize => ({
-  profile: 'round',
-  insideMm,
-  sectionMm,
-  widthMm: null,
-  sectionWithinMm: USUALLY_WITHIN_MM,
-});
+const roundRing = (
+  { insideMm, sectionMm }: Pick<RingSize, 'insideMm' | 'sectionMm'>,
+  sectionWithinMm: number = USUALLY_WITHIN_MM,
+): RingSize => ({ profile: 'round', insideMm, sectionMm, widthMm: null, sectionWithinMm });
 
-/** Every round ring of book and stock, and the flat ones whose width is entered. A shaped one goes by its case alone. */
+/** A size however its bag is written: `30.5x0.7` lies beside `30.5 × 0.70`. */
+const sizeKey = ({ insideMm, sectionMm }: Pick<RingSize, 'insideMm' | 'sectionMm'>): string =>
+  `${insideMm} × ${sectionMm}`;
+
+/**
+ * Every round ring of book and stock, and the flat ones whose width is entered. A shaped one goes by its case alone; what
+ * was set aside is not to be had.
+ */
 export function assortmentOf(
   book: Pick<Book, 'gaskets'>,
-  lots: readonly Pick<Lot, 'item' | 'code' | 'balance'>[],
+  lots: readonly Pick<Lot, 'item' | 'code' | 'balance' | 'quarantined'>[],
 ): readonly RingToHave[] {
-  const left = new Map<string, number>();
-  for (const { item, code, balance } of lots)
-    if (item === 'gasket') left.set(code, (left.get(code) ?? 0) + Math.max(0, balance));
-  const inBook = book.gaskets.filter(
-    ({ profile, widthMm }) => profile === 'round' || (profile === 'flat' && widthMm !== null),
-  );
-  const known = new Set(book.gaskets.map(({ code }) => code));
+  const inStock = new Map<string, { readonly code: string; readonly size: RingSize; left: number }>();
+  for (const { item, code, balance, quarantined } of lots) {
+    const read = item === 'gasket' ? readRingCode(code) : null;
+    if (read === null) continue;
+    const known = inStock.get(sizeKey(read)) ?? { code, size: roundRing(read), left: 0 };
+    known.left += quarantined === null ? Math.max(0, balance) : 0;
+    inStock.set(sizeKey(read), known);
+  }
+  const inBook = new Set(book.gaskets.map(sizeKey));
   return [
-    ...inBook.map(({ code, profile, insideMm, sectionMm, widthMm, caseCodes }) => ({
-      code,
-      size:
-        profile === 'flat'
-          ? { ...roundRing(insideMm, sectionMm), profile, widthMm }
-          : roundRing(insideMm, sectionMm),
-      left: left.get(code) ?? 0,
-      caseCodes,
-    })),
-    ...[...left].flatMap(([code, count]) => {
-      const size = known.has(code) ? null : readRingCode(code);
-      return size === null
-        ? []
-        : [{ code, size: roundRing(size.insideMm, size.sectionMm), left: count, caseCodes: [] }];
-    }),
+    ...book.gaskets
+      .filter(({ profile, widthMm }) => profile === 'round' || (profile === 'flat' && widthMm !== null))
+      .map((ring) => ({
+        code: ring.code,
+        size:
+          ring.profile === 'flat'
+            ? { ...roundRing(ring), profile: ring.profile, widthMm: ring.widthMm }
+            : roundRing(ring),
+        left: inStock.get(sizeKey(ring))?.left ?? 0,
+        caseCodes: ring.caseCodes,
+      })),
+    ...[...inStock]
+      .filter(([key]) => !inBook.has(key))
+      .map(([, { code, size, left }]) => ({ code, size, left, caseCodes: [] })),
   ];
 }
 
 export interface RingChoice {
-  readonly groove: Groove;
+  readonly groove: MeasuredGroove;
   /** The best few that lie in the stock and are not out of the question, and where none of them fits, of the book. */
   readonly best: readonly { readonly ring: RingToHave; readonly fit: FitOfRing }[];
   /** What to order; null where no round ring can be good in it. */
@@ -161,7 +168,13 @@ export interface RingChoice {
 const SHOWN = 4;
 
 /** Which ring for this groove: of what the stock has, else of what the book knows. */
-export function chooseRing(groove: Groove, rings: readonly RingToHave[], worn: WornRing | null): RingChoice {
+export function chooseRing(
+  groove: MeasuredGroove,
+  assortment: readonly RingToHave[],
+  worn: WornRing | null,
+): RingChoice {
+  const { sectionWithinMm } = groove;
+  const rings = assortment.map((ring) => ({ ...ring, size: { ...ring.size, sectionWithinMm } }));
   const best = (some: readonly RingToHave[]) =>
     bestRings(some, groove, SHOWN).filter(({ fit }) => fit.verdict !== 'no');
   const inStock = best(rings.filter(({ left }) => left > 0));
@@ -187,29 +200,33 @@ export function chooseRing(groove: Groove, rings: readonly RingToHave[], worn: W
   };
 }
 
+type RingDone = Pick<Payloads['seal.gasket'], 'state' | 'size' | 'profile' | 'lotId'>;
+
+/** The size of a ring that goes by its figures: round, as far as anybody saw. Null for any other, and where no figures stand. */
+const roundSizeOf = ({ size, profile }: Pick<RingDone, 'size' | 'profile'>) =>
+  profile === 'round' || profile === 'not seen' ? readRingCode(size) : null;
+
 /**
  * What contradicts the groove in a ring whose size somebody typed; empty where nothing does, where it came from the
- * stock (then it simply does not fit), and where it goes by its part.
+ * stock (then it simply does not fit), and where it does not go by its figures.
  */
 export function typedSizeContradictions(
-  { size, profile, lotId }: Pick<Payloads['seal.gasket'], 'size' | 'profile' | 'lotId'>,
-  groove: Groove | null,
+  ring: Pick<RingDone, 'size' | 'profile' | 'lotId'>,
+  groove: MeasuredGroove | null,
 ): readonly string[] {
-  const typed = lotId === null && profile !== 'shaped to the case' ? readRingCode(size) : null;
+  const typed = ring.lotId === null ? roundSizeOf(ring) : null;
   return typed === null || groove === null
     ? []
-    : measuredRingContradictions({ ...typed, profile: 'round', widthMm: null }, groove).map(
-        ({ reason }) => reason,
-      );
+    : measuredRingContradictions(roundRing(typed), groove).map(({ reason }) => reason);
 }
 
-/** How a ring of this size lies in a groove; null where its size is no figures, the groove is not known, or it goes by its part. */
+/** How a ring of this size lies in a groove; null where the groove is not known, or the ring does not go by its figures. */
 export function fitOfSize(
-  { size, profile }: Pick<Payloads['seal.gasket'], 'size' | 'profile'>,
-  groove: Groove | null,
+  ring: Pick<RingDone, 'size' | 'profile'>,
+  groove: MeasuredGroove | null,
 ): FitOfRing | null {
-  const read = profile === 'shaped to the case' || profile === 'L-shaped' ? null : readRingCode(size);
-  return read && groove ? fitGasket(roundRing(read.insideMm, read.sectionMm), groove) : null;
+  const read = roundSizeOf(ring);
+  return read && groove ? fitGasket(roundRing(read, groove.sectionWithinMm), groove) : null;
 }
 
 /** How the ring recorded lies in the groove recorded; null where that cannot be said. */
@@ -220,9 +237,9 @@ export function fittedRing({ facts }: Pick<JobState, 'facts'>): FitOfRing | null
 
 /** Why what was done to a ring wants a reason in words; null where it is as advised, and fits as far as anybody measured. */
 export function reasonWanted(
-  done: Pick<Payloads['seal.gasket'], 'state' | 'size' | 'profile'>,
+  done: Pick<RingDone, 'state' | 'size' | 'profile'>,
   advice: Judged<'renew' | 'reuse'>,
-  groove: Groove | null,
+  groove: MeasuredGroove | null,
 ): string | null {
   if (!isAsAdvised(done.state, advice)) return 'Why: the lamp advises otherwise.';
   return fitOfSize(done, groove)?.verdict === 'no'
@@ -297,4 +314,14 @@ export function closingOf(
     ring: standingRing(facts)?.payload.state ?? null,
     dies,
   });
+}
+
+/** Whether a step of closing is done: its parts are accounted for, or, where it has none, it was ticked. */
+export function isClosingStepDone(
+  { id, partIds }: ClosingStep,
+  { parts, closingDone }: Pick<Readonly<JobFacts>, 'parts' | 'closingDone'>,
+): boolean {
+  return partIds.length > 0
+    ? partIds.every((part) => (parts.get(part)?.settled ?? null) !== null)
+    : closingDone.has(id);
 }

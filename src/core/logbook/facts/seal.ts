@@ -26,7 +26,10 @@ export interface SealPayloads {
     readonly reason: string;
   };
   /** The groove of the seam, as measured. */
-  'seal.groove': Groove;
+  'seal.groove': Groove & {
+    /** How well the sections of its rings are known, ±. */
+    readonly sectionWithinMm: number;
+  };
   /** The old ring out of its groove, as measured. */
   'seal.old-ring': { readonly heightMm: number; readonly widthMm: number };
   /** The seals inside: of an inner cover and of a hatch. */

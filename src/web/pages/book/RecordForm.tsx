@@ -9,7 +9,7 @@ import {
   TextField,
   Typography,
 } from '@mui/material';
-import { type ReactNode, useState } from 'react';
+import { useState } from 'react';
 import {
   type FieldValues,
   FormProvider,
@@ -26,6 +26,7 @@ import type { Book } from '../../../core/craft/book';
 import { useBench } from '../../api/bench';
 import { failedInWords, postJson, Refused } from '../../api/http';
 import { useShop } from '../../api/resources';
+import { Columns } from '../../kit/Columns';
 import { formResolver } from '../../kit/formResolver';
 import { NativeSelect } from '../../kit/NativeSelect';
 import {
@@ -95,21 +96,6 @@ function Money({ name, label }: { readonly name: string; readonly label: string 
   return <MoneyField name={name} label={label} currency={shop?.policy.currency ?? ''} />;
 }
 
-function Grid({ children }: { readonly children: ReactNode }) {
-  return (
-    <Box
-      sx={{
-        display: 'grid',
-        gap: 1.5,
-        gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' },
-        alignItems: 'start',
-      }}
-    >
-      {children}
-    </Box>
-  );
-}
-
 function Parts({
   spec,
   name,
@@ -131,11 +117,11 @@ function Parts({
           role="group"
           aria-label={`${spec.one} ${index + 1}`}
         >
-          <Grid>
+          <Columns>
             {Object.entries(spec.fields).map(([own, inner]) => (
               <Field key={own} spec={inner} name={`${name}.${index}.${own}`} book={book} />
             ))}
-          </Grid>
+          </Columns>
           <Button onClick={() => remove(index)} sx={{ mt: 1 }}>
             Leave out {spec.one} {index + 1}
           </Button>
@@ -175,11 +161,11 @@ function PartOrNothing({
         }
       />
       {value !== null && value !== undefined && (
-        <Grid>
+        <Columns>
           {Object.entries(spec.fields).map(([own, inner]) => (
             <Field key={own} spec={inner} name={`${name}.${own}`} book={book} />
           ))}
-        </Grid>
+        </Columns>
       )}
     </Stack>
   );
@@ -313,11 +299,11 @@ export function RecordForm({ view, book, body, basedOn, onDone }: Props) {
           aria-label={body === null ? `New ${view.one}` : `Correct this ${view.one}`}
           onSubmit={(event) => void write(event)}
         >
-          <Grid>
+          <Columns>
             {Object.entries(view.fields).map(([name, spec]) => (
               <Field key={name} spec={spec} name={name} book={book} />
             ))}
-          </Grid>
+          </Columns>
           {failed && <Alert severity="error">{failed}</Alert>}
           <Stack direction="row" spacing={1}>
             <Button type="submit" variant="contained" disabled={technicianId === null}>

@@ -1,4 +1,4 @@
-import { Box, Button, Paper, Stack, Typography } from '@mui/material';
+import { Button, Paper, Stack, Typography } from '@mui/material';
 import { useEffect } from 'react';
 import { useController, useFormContext, useWatch } from 'react-hook-form';
 import {
@@ -25,6 +25,7 @@ import {
 import { capital } from '../../../core/craft/judgement';
 import type { Payloads } from '../../../core/logbook';
 import type { TypedBack } from '../../../core/advice/opening';
+import { Columns } from '../../kit/Columns';
 import { fieldsOf, optionsOf, optionsOrNone, Radios } from '../../kit/fields';
 import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
@@ -112,14 +113,7 @@ function Fields() {
             if (!kept.includes(name)) form.setValue(name, Array.isArray(form.getValues(name)) ? [] : null);
         }}
       />
-      <Box
-        sx={{
-          display: 'grid',
-          gap: 1.5,
-          gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' },
-          alignItems: 'start',
-        }}
-      >
+      <Columns>
         {asks('notchCount') && (
           <openMeasured.MeasureField
             name="notchCount"
@@ -245,7 +239,7 @@ function Fields() {
             helper={`seen from ${seenFrom}, e.g. 2 4; blank if none`}
           />
         )}
-      </Box>
+      </Columns>
       {(asks('lipClock') || asks('pusherClocks')) && <SeenFrom />}
       {asks('panelHeldBy') && (
         <>

@@ -1,33 +1,19 @@
-import { Box, Stack } from '@mui/material';
-import { type ReactNode, useEffect } from 'react';
+import { Stack } from '@mui/material';
+import { useEffect } from 'react';
 import { useWatch } from 'react-hook-form';
+import { NO_PRESS_MEASURES } from '../../../core/craft/closing';
 import { SEATS, USUALLY_WITHIN_MM } from '../../../core/craft/gaskets';
-import { type Payloads, SEAL_STATES } from '../../../core/logbook';
+import { insideContradictions, type Payloads, SEAL_STATES } from '../../../core/logbook';
+import { Columns } from '../../kit/Columns';
 import { fieldsOf, optionsOf } from '../../kit/fields';
 import type { Drafts } from '../../job/drafts';
 import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
-import { useSealing } from './useSealing';
 
 const groove = fieldsOf<Payloads['seal.groove']>();
 const oldRing = fieldsOf<Payloads['seal.old-ring']>();
 const press = fieldsOf<Payloads['seal.press']>();
 const inside = fieldsOf<Payloads['seal.inside']>();
-
-function Columns({ children }: { readonly children: ReactNode }) {
-  return (
-    <Box
-      sx={{
-        display: 'grid',
-        gap: 1.5,
-        gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' },
-        alignItems: 'start',
-      }}
-    >
-      {children}
-    </Box>
-  );
-}
 
 /** Tells the lamp the groove while it is typed: the whole assortment is judged with every key. */
 function Told() {
@@ -55,6 +41,7 @@ export function GrooveCard() {
         stepMm: null,
         seat: null,
         depthWithinMm: USUALLY_WITHIN_MM,
+        sectionWithinMm: USUALLY_WITHIN_MM,
       }}
     >
       <Told />
@@ -74,6 +61,12 @@ export function GrooveCard() {
           label="Depth is good to ±"
           quantity="lengthMm"
           helper={`usually ${USUALLY_WITHIN_MM}; under a section of 0.5 mm, 0.01`}
+        />
+        <groove.MeasureField
+          name="sectionWithinMm"
+          label="Sections are good to ±"
+          quantity="lengthMm"
+          helper="of the rings as bought, or as you measured them"
         />
       </Columns>
     </FactCard>
@@ -102,13 +95,12 @@ export function OldRingCard() {
 /** What the press goes by. */
 export function PressCard() {
   const { state } = useJob();
-  const { measures } = useSealing();
   return (
     <FactCard
       kind="seal.press"
       title="Measures for the press"
       recorded={state.facts.press}
-      defaults={measures}
+      defaults={NO_PRESS_MEASURES}
     >
       <Columns>
         <press.MeasureField name="crystalMm" label="Crystal across" quantity="lengthMm" optional />
@@ -150,12 +142,13 @@ export function PressCard() {
 
 /** The seals that were counted inside: of the inner cover and of the hatch. */
 export function InsideSealsCard({ wanted }: { readonly wanted: boolean }) {
-  const { insideSeals } = useJob().state.facts;
+  const { facts } = useJob().state;
   return (
     <FactCard
       kind="seal.inside"
       title="Seals of inner cover and hatch"
-      recorded={insideSeals}
+      recorded={facts.insideSeals}
+      judge={(payload) => insideContradictions(payload, facts)[0] ?? null}
       defaults={{ innerCover: null, hatch: null }}
     >
       <Stack spacing={1}>

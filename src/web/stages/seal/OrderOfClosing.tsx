@@ -1,4 +1,5 @@
 import { Button, Paper, Stack, Typography } from '@mui/material';
+import { isClosingStepDone } from '../../../core/advice/seal';
 import type { ClosingStep } from '../../../core/craft/closing';
 import { localTime } from '../../../core/craft/time';
 import { useKey } from '../../kit/keys/KeysProvider';
@@ -13,8 +14,7 @@ export function OrderOfClosing() {
   const { steps } = useSealing();
   const settledOf = (step: ClosingStep) => step.partIds.map((id) => facts.parts.get(id)?.settled ?? null);
   const ticked = (step: ClosingStep) => facts.closingDone.get(step.id);
-  const isDone = (step: ClosingStep): boolean =>
-    step.partIds.length > 0 ? settledOf(step).every((each) => each !== null) : ticked(step) !== undefined;
+  const isDone = (step: ClosingStep): boolean => isClosingStepDone(step, facts);
   const left = steps.filter((step) => !isDone(step) && step.waits === null);
 
   const done = async (some: readonly ClosingStep[]): Promise<void> => {

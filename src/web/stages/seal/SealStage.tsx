@@ -10,6 +10,7 @@ import {
   pairBack,
   type Payloads,
   SEAL_STATES,
+  sealsInside,
   standingRing,
 } from '../../../core/logbook';
 import { optionsOf, fieldsOf } from '../../kit/fields';
@@ -135,8 +136,7 @@ function Mat() {
   const { advice, kind } = useSealing();
   const pairing = pairBack(facts);
   const photos = useMarkedPhotos();
-  const counted = facts.seals?.payload;
-  const insideCounted = (counted?.innerCover ?? 0) + (counted?.hatch ?? 0) > 0;
+  const insideCounted = sealsInside(facts) > 0;
   return (
     <>
       <FactCard

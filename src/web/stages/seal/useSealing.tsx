@@ -18,8 +18,8 @@ import {
   type PressMeasures,
   USUAL_SCREWS,
 } from '../../../core/craft/closing';
-import { type FitOfRing, type Groove, grooveContradictions } from '../../../core/craft/gaskets';
-import { standingRing } from '../../../core/logbook';
+import { type FitOfRing, grooveContradictions } from '../../../core/craft/gaskets';
+import { type Payloads, standingRing } from '../../../core/logbook';
 import type { Judged } from '../../../core/craft/judgement';
 import type { BackKind } from '../../../core/craft/cases';
 import type { Drafts } from '../../job/drafts';
@@ -41,13 +41,13 @@ export interface Sealing {
 }
 
 /** A groove whose every measure is typed, and none against another. */
-function typedGroove(typed: Drafts['groove']): Groove | null {
+function typedGroove(typed: Drafts['groove']): Payloads['seal.groove'] | null {
   if (typed === null) return null;
-  const { innerMm, outerMm, depthMm, stepMm, seat, depthWithinMm } = typed;
-  const figures = [innerMm, outerMm, depthMm, stepMm, depthWithinMm];
+  const { innerMm, outerMm, depthMm, stepMm, seat, depthWithinMm, sectionWithinMm } = typed;
+  const figures = [innerMm, outerMm, depthMm, stepMm, depthWithinMm, sectionWithinMm];
   if (seat === null || !figures.every((each) => typeof each === 'number' && Number.isFinite(each)))
     return null;
-  const groove = { ...typed, seat } as Groove;
+  const groove = { ...typed, seat } as Payloads['seal.groove'];
   return grooveContradictions(groove).length === 0 ? groove : null;
 }
 
