@@ -252,6 +252,7 @@ export function history(book: Book): { readonly jobs: DemoJob[]; readonly lots: 
         ageYears: renew ? null : 2,
         meetsWater: sealSeason,
         greased: true,
+        greasedBy: 'pad',
         profile: 'round',
         size: caseType.gasket ?? '',
         lotId: null,

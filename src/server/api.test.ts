@@ -62,6 +62,7 @@ async function upToSigning(name = 'job'): Promise<string> {
     ageYears: null,
     meetsWater: false,
     greased: true,
+    greasedBy: 'not noted',
     profile: 'round',
     size: '',
     lotId: null,

@@ -164,6 +164,7 @@ describe('stock by lot', () => {
       ageYears: null,
       meetsWater: false,
       greased: true,
+      greasedBy: 'not noted' as const,
       profile: 'round' as const,
       size: '30.5 × 0.70',
       lotId: ring.id,

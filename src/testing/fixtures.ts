@@ -177,6 +177,7 @@ export function readyJob(): Logbook {
     ageYears: 2,
     meetsWater: false,
     greased: true,
+    greasedBy: 'not noted',
     profile: 'round',
     size: '',
     lotId: null,

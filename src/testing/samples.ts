@@ -157,6 +157,7 @@ export const samples: { readonly [K in EntryKind]: Payloads[K] } = {
     ageYears: null,
     meetsWater: true,
     greased: true,
+    greasedBy: 'pad',
     profile: 'round',
     size: '30.5 × 0.70',
     lotId: null,

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { VIEWS } from '../../core/craft/cases';
 import { pressContradictions } from '../../core/craft/closing';
 import { GASKET_FINDINGS, grooveContradictions, SEATS, wornContradictions } from '../../core/craft/gaskets';
-import { GASKET_PROFILES, SEAL_STATES, type SealPayloads } from '../../core/logbook';
+import { GASKET_PROFILES, GREASED_BY, SEAL_STATES, type SealPayloads } from '../../core/logbook';
 import { clock, id, number, oneOf, optionalText, text, yesNo } from '../fields';
 import type { KindDefinitions } from './define';
 
@@ -19,14 +19,18 @@ function name(
 
 export const sealKinds: KindDefinitions<SealPayloads> = {
   'seal.gasket': {
-    version: 2,
-    raise: { 1: (payload) => ({ ...(payload as object), profile: 'not seen', size: '', lotId: null }) },
+    version: 3,
+    raise: {
+      1: (payload) => ({ ...(payload as object), profile: 'not seen', size: '', lotId: null }),
+      2: (payload) => ({ ...(payload as object), greasedBy: 'not noted' }),
+    },
     schema: z.strictObject({
       state: oneOf('Gasket', ['renewed', 'reused', 'left in place']),
       findings: z.array(oneOf('Finding', GASKET_FINDINGS)).max(GASKET_FINDINGS.length),
       ageYears: number({ words: 'Age of the ring', min: 0, max: 80, unit: 'years', example: 2 }).nullable(),
       meetsWater: z.boolean().nullable(),
       greased: yesNo('Grease'),
+      greasedBy: oneOf('Grease put on by', GREASED_BY),
       profile: oneOf('Profile', GASKET_PROFILES),
       size: optionalText({ words: 'Size', max: 40, example: '30.5 × 0.70' }),
       lotId: id.nullable(),

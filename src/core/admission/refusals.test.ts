@@ -42,6 +42,7 @@ const gasket: Payloads['seal.gasket'] = {
   ageYears: 2,
   meetsWater: false,
   greased: true,
+  greasedBy: 'not noted',
   profile: 'round',
   size: '',
   lotId: null,

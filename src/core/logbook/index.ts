@@ -63,7 +63,7 @@ export {
   PROTECTIONS,
   settingOf,
 } from './facts/open';
-export { GASKET_PROFILES, SEAL_STATES, standingRing, type SealPayloads } from './facts/seal';
+export { GASKET_PROFILES, GREASED_BY, SEAL_STATES, standingRing, type SealPayloads } from './facts/seal';
 export { OUTSIDE, type Outside, type SetPayloads } from './facts/set';
 export { foldJob, type JobState, replacedBy, undoable } from './foldJob';
 export {

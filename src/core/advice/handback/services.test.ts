@@ -37,6 +37,7 @@ const renewed: Payloads['seal.gasket'] = {
   ageYears: null,
   meetsWater: true,
   greased: true,
+  greasedBy: 'not noted',
   profile: 'round',
   size: '30.5 × 0.70',
   lotId: null,

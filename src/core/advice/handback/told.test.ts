@@ -27,6 +27,7 @@ const gasket: Payloads['seal.gasket'] = {
   ageYears: 2,
   meetsWater: false,
   greased: false,
+  greasedBy: 'not noted',
   profile: 'round',
   size: '30.5 × 0.70',
   lotId: null,

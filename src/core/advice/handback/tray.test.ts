@@ -87,6 +87,7 @@ describe('a part lost or replaced', () => {
         ageYears: null,
         meetsWater: false,
         greased: true,
+        greasedBy: 'not noted',
         profile: 'round',
         size: '',
         lotId: null,

@@ -7,6 +7,7 @@ import type { SetFacts } from './set';
 import { type TestFacts, testsAreBefore } from './test';
 
 export const GASKET_PROFILES = ['round', 'flat', 'L-shaped', 'shaped to the case', 'not seen'] as const;
+export const GREASED_BY = ['pad', 'fingers and wipe', 'not noted'] as const;
 export const SEAL_STATES = ['renewed', 'inspected', 'not touched', 'none there'] as const;
 type SealState = (typeof SEAL_STATES)[number];
 
@@ -17,6 +18,8 @@ export interface SealPayloads {
     readonly ageYears: number | null;
     readonly meetsWater: boolean | null;
     readonly greased: boolean;
+    /** How the grease was put on. */
+    readonly greasedBy: (typeof GREASED_BY)[number];
     readonly profile: (typeof GASKET_PROFILES)[number];
     /** As fitted, e.g. `30.5 × 0.70`; empty where it was not measured. */
     readonly size: string;
@@ -107,8 +110,8 @@ export const noSealFacts = (): SealFacts => ({
 
 export const sealKinds: FactKinds<SealPayloads, SealFacts & SetFacts & TestFacts> = {
   'seal.gasket': {
-    words: ({ state, greased, size }) =>
-      `gasket ${state}${size && ` (${size})`}${greased ? ', greased' : ''}`,
+    words: ({ state, greased, greasedBy, size }) =>
+      `gasket ${state}${size && ` (${size})`}${greased ? `, greased${greasedBy === 'not noted' ? '' : ` by ${greasedBy}`}` : ''}`,
     afterSigning: 'reopens',
     fold: (facts, entry) => {
       facts.gasket = entry;

@@ -6,6 +6,7 @@ import { GASKET_FINDINGS, ringContradictions } from '../../../core/craft/gaskets
 import { reasonWanted, ringOffers, typedSizeContradictions } from '../../../core/advice/seal';
 import {
   GASKET_PROFILES,
+  GREASED_BY,
   meetsWater,
   pairBack,
   type Payloads,
@@ -88,6 +89,7 @@ function GasketFields() {
       <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
         <sealGasket.TextLine name="size" label="Size" mono helper="inside × section, e.g. 30.5 × 0.70" />
         <sealGasket.ListChoice name="profile" label="Profile" options={optionsOf(GASKET_PROFILES)} />
+        <sealGasket.ListChoice name="greasedBy" label="Grease by" options={optionsOf(GREASED_BY)} />
       </Stack>
       <sealGasket.YesNo name="meetsWater" label="It will meet water" yes="It will" no="It will not" />
       <sealGasket.Several name="findings" label="Found on the ring" options={optionsOf(GASKET_FINDINGS)} />
@@ -141,6 +143,7 @@ function Mat() {
     <>
       <FactCard
         kind="seal.gasket"
+        files
         title="Gasket"
         recorded={standingRing(facts)}
         defaults={{
@@ -149,6 +152,7 @@ function Mat() {
           ageYears: null,
           meetsWater: facts.wear ? meetsWater(facts.wear.payload.uses) : null,
           greased: null,
+          greasedBy: 'not noted',
           profile: 'not seen',
           size: '',
           lotId: null,
