@@ -1,2 +1,9 @@
-export { caliperText, endsOfTrace, simulateReading, simulateTrace, type TraceSample } from './simulate';
+export {
+  caliperText,
+  type SimulatedCase,
+  simulateReading,
+  simulateTest,
+  simulateTrace,
+  type TraceSample,
+} from './simulate';
 export { simulateDelivery } from './supplier';

@@ -1,46 +1,82 @@
 import { normalFrom, seededUniform } from '../life';
+import {
+  AMBIENT_BAR,
+  insideAfter,
+  LIMIT_UG_PER_MIN,
+  limitConstant,
+  ROOM_C,
+  standardTest,
+} from '../tightness';
 
-/** A leak in a case under test, as a tester would see it. */
-export interface SimulatedLeak {
-  /** The case's deflection after settling, µm. */
-  readonly deflectionUm: number;
-  /** The time in which a leak takes the deflection down to 1/e, s; null for a tight case. */
-  readonly tauS: number | null;
-  /** Noise of the tester, as a share of the deflection. */
-  readonly noiseShare: number;
+/** A case under test, and the tester it lies in. */
+export interface SimulatedCase {
+  /** How far the case gives, µm a bar, and how much of that comes by and by, in which time. */
+  readonly stiffnessUmPerBar: number;
+  readonly settlesShare: number;
+  readonly settlesInS: number;
+  readonly volumeCm3: number;
+  /** What leaks in at 2 bar, µg/min; null for a tight case. */
+  readonly leakUgPerMin: number | null;
+  /** Open so far that air goes in at once. */
+  readonly gross: boolean;
+  readonly noiseUm: number;
+  readonly driftUmPerMin: number;
 }
 
 export interface TraceSample {
   readonly atS: number;
+  readonly overBar: number;
   readonly deflectionUm: number;
 }
 
+/** A case open so far lets air through this many times the limit. */
+const GROSS = 20_000;
+/** Simulated in steps of this, s. */
+const STEP_S = 0.05;
+
 /**
- * What a tester shows second by second: A·exp(−t/τ) with its noise, for `seconds` at one reading a second. The same
- * seed gives the same record. Source: decay of a small leak under constant pressure.
+ * What a tester shows second by second while `test` goes on: its pressure, and the deflection of the case, which settles,
+ * leaks, drifts and is read with noise. The same seed gives the same record. Source: viscous flow of air, by small steps.
  */
-export function simulateTrace(leak: SimulatedLeak, seconds: number, seed: number): TraceSample[] {
+export function simulateTest(
+  of: SimulatedCase,
+  test: { readonly atS: readonly number[]; readonly overBar: readonly number[] },
+  seed: number,
+): TraceSample[] {
   const uniform = seededUniform(seed);
-  return Array.from({ length: Math.floor(seconds) + 1 }, (_, atS) => {
-    const decayed = leak.tauS === null ? leak.deflectionUm : leak.deflectionUm * Math.exp(-atS / leak.tauS);
-    const noise = normalFrom(uniform) * leak.noiseShare * leak.deflectionUm;
-    return { atS, deflectionUm: Math.round((decayed + noise) * 1000) / 1000 };
+  const limits = of.gross ? GROSS : (of.leakUgPerMin ?? 0) / LIMIT_UG_PER_MIN;
+  const constant = limits * limitConstant({ volumeCm3: of.volumeCm3, temperatureC: ROOM_C });
+  let [inside, settled, lastAt, lastOver] = [AMBIENT_BAR, 0, 0, 0];
+  return test.atS.map((atS, i) => {
+    const over = test.overBar[i] ?? 0;
+    const steps = Math.ceil((atS - lastAt) / STEP_S);
+    for (let step = 1; step <= steps; step += 1) {
+      const seconds = (atS - lastAt) / steps;
+      const outside = AMBIENT_BAR + lastOver + ((over - lastOver) * step) / steps;
+      inside = insideAfter(inside, outside, constant, seconds);
+      settled += (outside - inside - settled) * (1 - Math.exp(-seconds / Math.max(of.settlesInS, STEP_S)));
+    }
+    [lastAt, lastOver] = [atS, over];
+    const difference = AMBIENT_BAR + over - inside;
+    const gives = of.stiffnessUmPerBar * ((1 - of.settlesShare) * difference + of.settlesShare * settled);
+    const deflectionUm = gives + (of.driftUmPerMin * atS) / 60 + normalFrom(uniform) * of.noiseUm;
+    return { atS, overBar: Number(over.toFixed(3)), deflectionUm: Math.round(deflectionUm * 1000) / 1000 };
   });
 }
 
-/** Readings at either end are averaged over this many seconds, so that noise weighs less. */
-const MEAN_OVER_S = 5;
-
-/** Deflection at the start and at the end of a record, each the mean of a few seconds; µm. */
-export function endsOfTrace(samples: readonly TraceSample[]): {
-  readonly startUm: number;
-  readonly endUm: number;
-} {
-  const mean = (part: readonly TraceSample[]): number =>
-    Math.round(
-      (part.reduce((sum, sample) => sum + sample.deflectionUm, 0) / Math.max(1, part.length)) * 100,
-    ) / 100;
-  return { startUm: mean(samples.slice(0, MEAN_OVER_S)), endUm: mean(samples.slice(-MEAN_OVER_S)) };
+/** The standard dry test of a case, or a run of the tester with nothing pressing, at one reading a second. */
+export function simulateTrace(
+  of: SimulatedCase,
+  overBar: number,
+  seconds: number,
+  seed: number,
+): TraceSample[] {
+  const blank = Array.from({ length: Math.floor(seconds) + 1 }, (_, atS) => atS);
+  return simulateTest(
+    of,
+    overBar === 0 ? { atS: blank, overBar: blank.map(() => 0) } : standardTest(overBar, seconds, Infinity),
+    seed,
+  );
 }
 
 /** A figure with the noise of its instrument, rounded to the instrument's step. */

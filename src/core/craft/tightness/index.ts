@@ -1,3 +1,40 @@
+export type { DriftBound } from './fitLeak';
+export {
+  driftOf,
+  type Flow,
+  judgeLeak,
+  type LeakEvidence,
+  type LeakJudgement,
+  type LeakSetting,
+  type LeakVerdict,
+  recordContradictions,
+  residualsOf,
+  type Settles,
+} from './judgeLeak';
+export {
+  AMBIENT_BAR,
+  freeVolume,
+  type FreeVolume,
+  insideAfter,
+  LIMIT_AT_BAR,
+  LIMIT_UG_PER_MIN,
+  limitConstant,
+  massFlow,
+  ROOM_C,
+} from './law';
+export {
+  type LeakTestPlan,
+  planLeakTest,
+  pressureInOtherUnits,
+  pressureWords,
+  type PlannedStep,
+  type Testers,
+  type ToBeTested,
+} from './planLeakTest';
+export { openTraceReader, type TraceReading, traceRowsOfJson } from './readTrace';
+export { condense, type LeakRecord, type Phase, phasesOf, POINTS_KEPT, pressedAt } from './record';
+export { delimiterOf } from './traceColumns';
+export { standardTest, watchTime } from './watchTime';
 export {
   deflectionKept,
   judgeTest,
@@ -6,6 +43,7 @@ export {
   TEST_METHODS,
   TEST_OUTCOMES,
   type TestMethod,
+  type TestOutcome,
   type TestVerdict,
   type TightnessTest,
 } from './judgeTest';

@@ -1,0 +1,441 @@
+import { AMBIENT_BAR, insideAfter } from './law';
+import { type Before, leastSquares, type Solution, type Sums } from './leastSquares';
+import type { LeakRecord } from './record';
+
+/** What drift is known apart from the record: from a run of the tester without pressure, µm/s. */
+export interface DriftBound {
+  readonly umPerS: number;
+  /** Its standard error. */
+  readonly errorUmPerS: number;
+}
+
+/** Crystal and case give by and by: each of these times, s, may have its share. Together they follow any settling. */
+const CREEP_S = [0.8, 2, 5, 12, 25, 50, 100, 200] as const;
+/** Slower than this, s, creep goes by a share of its own. */
+const SLOW_S = 20;
+/** What share of the deflection one of these times has: hardly any, some, much. Source: cases as they come to a bench. */
+const FAST_SHARES = [0.0003, 0.003, 0.03] as const;
+const SLOW_SHARES = [0.001, 0.005, 0.025] as const;
+/** Creep goes one way: its share is likelier above nought than below, by so much of its spread. */
+const ONE_WAY = 0.6;
+/** How far drift may bend within a record, as shares of the deflection: not at all, or somewhat. */
+const BEND_SHARES = [0.0001, 0.003] as const;
+
+const [DRIFT, GIVES, BEND, FIRST_CREEP] = [1, 2, 3, 4] as const;
+const COLUMNS = FIRST_CREEP + CREEP_S.length;
+
+/** The many manners together hold a little more than 95 of 100: measured in `benchmarks/leak.ts`, and taken off. */
+const NARROWER = 0.87;
+
+/** Pressure that changes by this share of its range in a second is on its way. */
+const ON_ITS_WAY = 0.02;
+/** So many steps between two points are a gap: what came before says nothing of the noise after it. */
+const GAP_STEPS = 4;
+/** No tester is better than this share of its deflection. */
+const LEAST_NOISE_SHARE = 0.0005;
+
+/** A record made ready for fitting. */
+export interface Prepared {
+  readonly atS: Float64Array;
+  readonly outsideBar: Float64Array;
+  readonly deflectionUm: Float64Array;
+  /** Points that are fitted. */
+  readonly fitted: readonly number[];
+  /** Of each of them, whether the point before it was fitted too, without a gap. */
+  readonly follows: readonly boolean[];
+  readonly rangeBar: number;
+  readonly wholeS: number;
+  /** About how far the case gave under the pressure of the range. */
+  readonly amplitudeUm: number;
+  readonly leastNoise2: number;
+  readonly drift: DriftBound | null;
+}
+
+/** The smallest step between two readings: finer than half of it nothing was read. 0 for readings that never move. */
+function stepOf(values: readonly number[]): number {
+  const sorted = [...new Set(values)].sort((a, b) => a - b);
+  return sorted.reduce(
+    (step, each, i) => (i === 0 ? step : Math.min(step, each - (sorted[i - 1] ?? 0))),
+    Infinity,
+  );
+}
+
+/** Makes a record ready: at least two points, their times rising. */
+export function prepare(record: LeakRecord, amplitudeUm: number, drift: DriftBound | null): Prepared {
+  const count = record.atS.length;
+  const begin = record.atS[0] ?? 0;
+  const atS = Float64Array.from(record.atS, (at) => at - begin);
+  const outsideBar = Float64Array.from(record.overBar, (over) => AMBIENT_BAR + over);
+  const rangeBar = record.overBar.reduce((most, over) => Math.max(most, Math.abs(over)), 0) || 1;
+  const stepS = (i: number): number => (atS[i] ?? 0) - (atS[i - 1] ?? 0);
+  const steps = Float64Array.from({ length: count - 1 }, (_, i) => stepS(i + 1)).sort();
+  const usualStepS = steps[steps.length >> 1] ?? 1;
+  const moves = (i: number): boolean =>
+    i > 0 &&
+    i < count &&
+    Math.abs((outsideBar[i] ?? 0) - (outsideBar[i - 1] ?? 0)) > ON_ITS_WAY * rangeBar * Math.max(1, stepS(i));
+  const fitted: number[] = [];
+  const follows: boolean[] = [];
+  for (let i = 0; i < count; i += 1) {
+    // Between two points on the way nobody saw how the pressure went; neither before the first nor after the last.
+    if (moves(i) || moves(i + 1) || moves(i - 1)) continue;
+    follows.push(i > 0 && fitted.at(-1) === i - 1 && stepS(i) < GAP_STEPS * usualStepS);
+    fitted.push(i);
+  }
+  const step = stepOf(record.deflectionUm);
+  return {
+    atS,
+    outsideBar,
+    deflectionUm: Float64Array.from(record.deflectionUm),
+    fitted,
+    follows,
+    rangeBar,
+    wholeS: atS[count - 1] || 1,
+    amplitudeUm,
+    leastNoise2: Math.max((LEAST_NOISE_SHARE * amplitudeUm) ** 2, Number.isFinite(step) ? step ** 2 / 12 : 0),
+    drift,
+  };
+}
+
+/**
+ * The columns of the model at one leak constant: level, drift, what the case gives at once, the bend of drift, what it gives
+ * by and by in each time, and last the deflection itself. The pressure inside runs through the whole record.
+ */
+function columnsAt(of: Prepared, constantPerBarS: number): readonly Float64Array[] {
+  const { atS, outsideBar, rangeBar, wholeS, deflectionUm } = of;
+  const count = atS.length;
+  const columns = Array.from({ length: COLUMNS }, () => new Float64Array(count));
+  const [level, time, gives, bend, ...delayed] = columns as [
+    Float64Array,
+    Float64Array,
+    Float64Array,
+    Float64Array,
+    ...Float64Array[],
+  ];
+  const state = new Float64Array(CREEP_S.length);
+  let insideBar = AMBIENT_BAR;
+  let lastOutside = outsideBar[0] as number;
+  let lastDifference = 0;
+  let lastAt = 0;
+  let [shareOfStepS, shares] = [-1, new Float64Array(CREEP_S.length)];
+  for (let i = 0; i < count; i += 1) {
+    const [at, outside] = [atS[i] as number, outsideBar[i] as number];
+    const seconds = at - lastAt;
+    if (seconds > 0)
+      insideBar = insideAfter(insideBar, (outside + lastOutside) / 2, constantPerBarS, seconds);
+    const difference = (outside - insideBar) / rangeBar;
+    if (seconds !== shareOfStepS) {
+      shareOfStepS = seconds;
+      shares = Float64Array.from(CREEP_S, (tau) => 1 - Math.exp(-seconds / tau));
+    }
+    const mean = (difference + lastDifference) / 2;
+    for (let j = 0; j < state.length; j += 1) {
+      const before = state[j] as number;
+      const after = before + (mean - before) * (shares[j] as number);
+      state[j] = after;
+      (delayed[j] as Float64Array)[i] = after;
+    }
+    const share = at / wholeS;
+    level[i] = 1;
+    time[i] = share;
+    gives[i] = difference;
+    bend[i] = 4 * share * (1 - share);
+    [lastOutside, lastDifference, lastAt] = [outside, difference, at];
+  }
+  return [...columns, deflectionUm];
+}
+
+/** Sums over columns freed of what each reading has of the noise of the one before it. */
+function freed(of: Prepared, columns: readonly Float64Array[], correlation: number): Sums {
+  const { fitted, follows } = of;
+  const size = columns.length;
+  const values = new Float64Array(size * size);
+  const alone = Math.sqrt(1 - correlation ** 2);
+  // Column by column into one block, so that the sums below run along memory.
+  const count = fitted.length;
+  const rows = new Float64Array(size * count);
+  for (let c = 0; c < size; c += 1) {
+    const column = columns[c] as Float64Array;
+    for (let at = 0; at < count; at += 1) {
+      const i = fitted[at] as number;
+      rows[c * count + at] = follows[at]
+        ? (column[i] as number) - correlation * (column[i - 1] as number)
+        : (column[i] as number) * alone;
+    }
+  }
+  for (let c = 0; c < size; c += 1)
+    for (let d = 0; d <= c; d += 1) {
+      let sum = 0;
+      const [first, second] = [c * count, d * count];
+      for (let at = 0; at < count; at += 1)
+        sum += (rows[first + at] as number) * (rows[second + at] as number);
+      values[c * size + d] = sum;
+    }
+  for (let c = 0; c < size; c += 1)
+    for (let d = c + 1; d < size; d += 1) values[c * size + d] = values[d * size + c] as number;
+  return { size, values };
+}
+
+/** How the noise of a record is: its spread freed of correlation, squared, µm², and how much of each reading goes on in the next. */
+interface Noise {
+  readonly noise2: number;
+  readonly correlation: number;
+}
+
+/** One way creep and drift may go. */
+interface Manner {
+  readonly fast: number;
+  readonly slow: number;
+  readonly bend: number;
+}
+
+const MANNERS: readonly Manner[] = FAST_SHARES.flatMap((fast) =>
+  SLOW_SHARES.flatMap((slow) => BEND_SHARES.map((bend) => ({ fast, slow, bend }))),
+);
+
+/** What is known of the columns before the record is looked at. */
+function before(
+  { fast, slow, bend }: Manner,
+  of: Prepared,
+  noise2: number,
+): Before & { readonly logWeight: number } {
+  const [weight, value] = [new Float64Array(COLUMNS), new Float64Array(COLUMNS)];
+  let logWeight = 0;
+  const know = (column: number, spread: number, mean: number): void => {
+    weight[column] = noise2 / spread ** 2;
+    value[column] = mean;
+    logWeight += Math.log(weight[column] ?? 1);
+  };
+  know(BEND, bend * of.amplitudeUm, 0);
+  CREEP_S.forEach((tau, j) => {
+    const spread = (tau > SLOW_S ? slow : fast) * of.amplitudeUm;
+    know(FIRST_CREEP + j, spread, ONE_WAY * spread);
+  });
+  if (of.drift !== null) know(DRIFT, of.drift.errorUmPerS * of.wholeS, of.drift.umPerS * of.wholeS);
+  return { weight, value, logWeight };
+}
+
+interface Weighed {
+  /** How likely the record is, whatever the manner of creep and drift. */
+  readonly logLikelihood: number;
+  /** The likeliest manner, and the fit with it. */
+  readonly manner: Manner;
+  readonly solution: Solution;
+}
+
+function weigh(
+  of: Prepared,
+  columns: readonly Float64Array[],
+  { noise2, correlation }: Noise,
+  manners = MANNERS,
+): Weighed {
+  const sums = freed(of, columns, correlation);
+  const unlinked = of.follows.reduce((count, each) => count + (each ? 0 : 1), 0);
+  const freedom = of.fitted.length - (GIVES + 1);
+  let [top, sum] = [-Infinity, 0];
+  let likeliest: { manner: Manner; solution: Solution } | null = null;
+  for (const manner of manners) {
+    const known = before(manner, of, noise2);
+    const solution = leastSquares(sums, known);
+    const log =
+      0.5 *
+      (known.logWeight -
+        freedom * Math.log(Math.max(solution.residual, 1e-300)) -
+        solution.logDeterminant +
+        unlinked * Math.log(1 - correlation ** 2));
+    if (log > top) {
+      sum = sum * Math.exp(top - log) + 1;
+      top = log;
+      likeliest = { manner, solution };
+    } else sum += Math.exp(log - top);
+  }
+  return { logLikelihood: top + Math.log(sum), ...(likeliest as { manner: Manner; solution: Solution }) };
+}
+
+const GOLDEN = (Math.sqrt(5) - 1) / 2;
+
+/** Where a function with one hill is highest, by the golden section. */
+function highest(of: (x: number) => number, from: number, to: number, within: number): number {
+  let [a, b] = [from, to];
+  let [c, d] = [b - GOLDEN * (b - a), a + GOLDEN * (b - a)];
+  let [atC, atD] = [of(c), of(d)];
+  while (b - a > within) {
+    if (atC > atD) {
+      [b, d, atD] = [d, c, atC];
+      c = b - GOLDEN * (b - a);
+      atC = of(c);
+    } else {
+      [a, c, atC] = [c, d, atD];
+      d = a + GOLDEN * (b - a);
+      atD = of(d);
+    }
+  }
+  return atC > atD ? c : d;
+}
+
+/** The noise that makes the residuals at a leak constant likeliest, creep and drift going as is likeliest. */
+function noiseAt(of: Prepared, constantPerBarS: number, start: Noise): Noise {
+  const columns = columnsAt(of, constantPerBarS);
+  let { noise2, correlation } = start;
+  for (let turn = 0; turn < 2; turn += 1) {
+    const guess = noise2;
+    const manners = [weigh(of, columns, { noise2, correlation }).manner];
+    correlation = highest(
+      (rho) => weigh(of, columns, { noise2: guess, correlation: rho }, manners).logLikelihood,
+      Math.max(-0.3, turn === 0 ? -1 : correlation - 0.1),
+      Math.min(0.985, turn === 0 ? 1 : correlation + 0.1),
+      0.02,
+    );
+    const { residual } = weigh(of, columns, { noise2: guess, correlation }, manners).solution;
+    noise2 = Math.max(
+      residual / Math.max(1, of.fitted.length - FIRST_CREEP),
+      of.leastNoise2 * (1 - correlation ** 2),
+    );
+  }
+  return { noise2, correlation };
+}
+
+/** Student's t that 95 of 100 lie within, either way. Source: expansion of Cornish and Fisher. */
+function tWithin95(freedom: number): number {
+  const z = 1.959964;
+  return (
+    z +
+    (z ** 3 + z) / (4 * freedom) +
+    (5 * z ** 5 + 16 * z ** 3 + 3 * z) / (96 * freedom ** 2) +
+    (3 * z ** 7 + 19 * z ** 5 + 17 * z ** 3 - 15 * z) / (384 * freedom ** 3)
+  );
+}
+
+/** A leak constant as a record tells it. */
+export interface LeakFit {
+  /** The likeliest, 1/(bar·s). */
+  readonly best: number;
+  /** How far another is from it, in spreads of its own: up to `within` 95 of 100 lie. */
+  readonly away: (constantPerBarS: number) => number;
+  readonly within: number;
+  /** The ends of what 95 of 100 lie within; Infinity where the record holds nothing against any leak. */
+  readonly from: number;
+  readonly to: number;
+  readonly noiseUm: number;
+  readonly correlation: number;
+  readonly driftUmPerS: number;
+  /** What the case gives at once, µm for each bar, and how much of all it gives comes by and by. */
+  readonly stiffnessUmPerBar: number;
+  readonly creepShare: number;
+  readonly bendUm: number;
+  /** The fit at every point, µm; computed when it is asked for. */
+  readonly modelUm: () => Float64Array;
+}
+
+const MOST_CONSTANT = 3;
+
+/**
+ * Fits a whole record with one leak constant, one drift, one stiffness, the creep of crystal and case, and noise of which
+ * each reading has part of the last; pressure on its way is left out. What is linear in the model is summed over, so that
+ * one unknown is left to search. `feels` is a leak constant whose decay the record is long enough to show at all.
+ * Source: separable least squares; marginal likelihood with first-order autoregressive noise.
+ */
+export function fitLeak(of: Prepared): LeakFit {
+  const feels = 0.01 / (of.wholeS * (of.rangeBar + 2 * AMBIENT_BAR));
+  let noise = noiseAt(of, feels, {
+    noise2: Math.max(of.leastNoise2, (0.005 * of.amplitudeUm) ** 2),
+    correlation: 0.3,
+  });
+  let weighed = new Map<number, Weighed>();
+  const at = (constant: number): Weighed => {
+    let there = weighed.get(constant);
+    if (!there) {
+      there = weigh(of, columnsAt(of, constant), noise);
+      weighed.set(constant, there);
+    }
+    return there;
+  };
+  const log = (constant: number): number => at(constant).logLikelihood;
+  const likeliest = (lowest: number, most: number): number => {
+    const grid = [0];
+    for (let constant = lowest; constant < most; constant *= 3) grid.push(constant);
+    const top = grid.reduce((best, _, i) => (log(grid[i] ?? 0) > log(grid[best] ?? 0) ? i : best), 0);
+    const [low, high] = [grid[Math.max(0, top - 1)] ?? 0, grid[Math.min(grid.length - 1, top + 1)] ?? 1];
+    const found = highest(log, low, high, (high - low) * 0.01);
+    return log(0) >= log(found) ? 0 : found;
+  };
+  const first = likeliest(feels, MOST_CONSTANT);
+  noise = noiseAt(of, first, noise);
+  weighed = new Map();
+  const best = likeliest(Math.max(first / 6, feels), Math.max(first * 6, 10 * feels));
+  const { solution } = at(best);
+  const goesOn = Math.max(0, noise.correlation);
+  const independent = (of.fitted.length * (1 - goesOn)) / (1 + goesOn);
+  const within = NARROWER * tWithin95(Math.max(3, independent - FIRST_CREEP - 4));
+  const away = (constant: number): number => Math.sqrt(Math.max(0, 2 * (log(best) - log(constant))));
+  /** Where it is as far as 95 of 100 lie, between a constant nearer and one farther: by chords, as the way is nearly straight. */
+  const crossing = (inside: number, outside: number): number => {
+    let [a, b] = [inside, outside];
+    let [atA, atB] = [away(a) - within, away(b) - within];
+    for (let turn = 0; turn < 30 && Math.abs(b - a) > 4e-3 * Math.abs(b); turn += 1) {
+      const chord = atB === atA ? 0.5 : atA / (atA - atB);
+      const middle = a + (b - a) * Math.min(0.95, Math.max(0.05, chord));
+      const atMiddle = away(middle) - within;
+      if (Math.abs(atMiddle) < 0.005) return middle;
+      if (atMiddle < 0) {
+        [a, atA] = [middle, atMiddle];
+        atB /= 2;
+      } else {
+        [b, atB] = [middle, atMiddle];
+        atA /= 2;
+      }
+    }
+    return (a + b) / 2;
+  };
+  let above = Math.max(best * 1.5, feels);
+  while (above < MOST_CONSTANT && away(above) < within) above *= 1.6;
+  const { coefficients } = solution;
+  const give = coefficients[GIVES] ?? 0;
+  const creep = coefficients.slice(FIRST_CREEP).reduce((sum, each) => sum + each, 0);
+  return {
+    best,
+    away,
+    within,
+    from: away(0) <= within ? 0 : crossing(best, 0),
+    to: above >= MOST_CONSTANT ? Infinity : crossing(best, above),
+    noiseUm: Math.sqrt(noise.noise2 / (1 - noise.correlation ** 2)),
+    correlation: noise.correlation,
+    driftUmPerS: (coefficients[DRIFT] ?? 0) / of.wholeS,
+    stiffnessUmPerBar: (give + creep) / of.rangeBar,
+    creepShare: creep / (give + creep),
+    bendUm: coefficients[BEND] ?? 0,
+    modelUm: () => {
+      const columns = columnsAt(of, best);
+      return Float64Array.from(of.atS, (_, i) =>
+        coefficients.reduce((sum, each, c) => sum + each * (columns[c]?.[i] ?? 0), 0),
+      );
+    },
+  };
+}
+
+/** Creep and drift as they usually go. */
+const USUAL_MANNER: Manner = { fast: FAST_SHARES[1], slow: SLOW_SHARES[0], bend: BEND_SHARES[0] };
+
+/**
+ * The spread, 1/(bar·s), to which a record with these times and pressures would tell a leak constant, with noise as a share
+ * of the deflection. Nothing is drawn: the information of the model itself. Source: Cramér and Rao.
+ */
+export function spreadOfConstant(
+  times: Pick<LeakRecord, 'atS' | 'overBar'>,
+  noiseShare: number,
+  correlation: number,
+  constantPerBarS: number,
+): number {
+  const of = prepare({ ...times, deflectionUm: times.atS.map(() => 0) }, 1, null);
+  const noise2 = noiseShare ** 2 * (1 - correlation ** 2);
+  const step = Math.max(constantPerBarS, 1e-7) * 0.01;
+  const [at, beside] = [columnsAt(of, constantPerBarS), columnsAt(of, constantPerBarS + step)];
+  const moved = Float64Array.from(at[GIVES] ?? [], (each, i) => ((beside[GIVES]?.[i] ?? 0) - each) / step);
+  const columns = [...at.slice(0, COLUMNS), moved];
+  // What is left of the column once all others are taken off is what the record says of the constant.
+  const { residual } = leastSquares(freed(of, columns, correlation), {
+    ...before({ ...USUAL_MANNER }, of, noise2),
+    value: new Float64Array(COLUMNS),
+  });
+  return residual > 0 ? Math.sqrt(noise2 / residual) : Infinity;
+}

@@ -1,0 +1,213 @@
+import { figure, type Judged } from '../judgement';
+import { type FreeVolume, LIMIT_UG_PER_MIN } from './law';
+import type { TestMethod } from './judgeTest';
+import { BASELINE_S, SETTLE_S, watchTime } from './watchTime';
+
+/** What is known of a watch before it is tested. */
+export interface ToBeTested {
+  readonly ratingBar: number | null;
+  /** Worn so that it meets water, and how; null where nobody said. */
+  readonly use: 'no water' | 'splashes' | 'swimming' | 'diving' | null;
+  readonly ageYears: number | null;
+  /** Cracked crystal, dents, a stiff crown: what speaks against pressure, in words. */
+  readonly damage: readonly string[];
+  /** Worn seals that nobody renewed, in words. */
+  readonly notRenewed: readonly string[];
+  readonly screwedCrown: boolean;
+  readonly volume: FreeVolume;
+  readonly temperatureC: number;
+  /** How far this case gives, µm a bar; null where nobody knows. */
+  readonly usualUmPerBar: number | null;
+  /** A test before showed that it leaks, or gave no verdict. */
+  readonly dryPassed: boolean;
+}
+
+/** What the shop's testers can do. */
+export interface Testers {
+  readonly dryMostBar: number;
+  /** The deepest vacuum of the dry one, below the air outside; 0 for one that only presses. */
+  readonly dryVacuumBar: number;
+  readonly wetMostBar: number;
+  readonly mostBar: number;
+  readonly noiseUm: number;
+}
+
+export interface PlannedStep {
+  readonly method: TestMethod;
+  /** Over the air outside; null for condensation. */
+  readonly overBar: number | null;
+  /** Under pressure; a dry test as long again after venting. */
+  readonly seconds: number;
+  /** The pressure in the units of other gauges. */
+  readonly inOtherUnits: string;
+  readonly words: string;
+  /** What the slip may say once it passes, and what once it does not. */
+  readonly ifPassed: string;
+  readonly ifFailed: string;
+}
+
+export interface LeakTestPlan extends Judged<'test' | 'test gently' | 'do not test'> {
+  readonly steps: readonly PlannedStep[];
+  readonly cautions: readonly string[];
+  /** The most the plan goes to, bar; 0 where nothing is to be pressed. */
+  readonly mostBar: number;
+}
+
+const ATM_PER_BAR = 0.986_923;
+const KPA_PER_BAR = 100;
+const INHG_PER_BAR = 29.53;
+const M_PER_BAR = 10.197;
+/** A rating is a test pressure; without one a watch is tested to what a splash does. */
+const UNRATED_BAR = 2;
+const FIRST_BAR = 2;
+/** A case this old, or one nobody knows the age of, is tested under its rating. */
+const OLD_YEARS = 10;
+const OLD_SHARE = 0.6;
+const USE_BAR = { 'no water': 1, splashes: 3, swimming: 10, diving: 12.5 } as const;
+/** A case is taken to give so much where nobody knows, µm a bar. */
+const USUAL_UM_PER_BAR = 5;
+const LONGEST_S = 600;
+const WET_S = 60;
+/** A leak of so much of the limit is to be told from the limit. */
+const TOLD_APART = 0.5;
+const CONDENSATION_S = 60;
+
+const rounded = (bar: number): number => Math.floor(bar * 2) / 2 || bar;
+
+/** The same pressure as other gauges show it, all over the air outside: kPa, atm, inHg and metres of fresh water at rest. */
+export function pressureInOtherUnits(overBar: number): string {
+  const each = [
+    `${figure(overBar * KPA_PER_BAR, 0)} kPa`,
+    `${figure(overBar * ATM_PER_BAR, 2)} atm`,
+    `${figure(overBar * INHG_PER_BAR, 1)} inHg`,
+  ];
+  return overBar < 0
+    ? each.join(', ')
+    : [...each, `${figure(overBar * M_PER_BAR, 0)} m of water at rest`].join(', ');
+}
+
+/** A pressure as it is spoken of: `3 bar`, or `0.7 bar below the air outside`. */
+export function pressureWords(overBar: number): string {
+  return overBar < 0 ? `${figure(-overBar)} bar below the air outside` : `${figure(overBar)} bar`;
+}
+
+/**
+ * How a watch is to be tested: dry before wet, upward in steps under what watch, shop and testers bear, and how long each
+ * step must be watched for a verdict at this tester's noise. What is cracked or loose is not pressed. What each result lets
+ * the slip say. Source: bench practice; ISO 22810.
+ */
+export function planLeakTest(watch: ToBeTested, testers: Testers): LeakTestPlan {
+  const { ratingBar, ageYears, use } = watch;
+  const wanted = use === null ? Infinity : USE_BAR[use];
+  const old = ageYears === null ? false : ageYears >= OLD_YEARS;
+  const rated = ratingBar ?? UNRATED_BAR;
+  const gentle = old || watch.notRenewed.length > 0;
+  const bears = gentle ? rated * OLD_SHARE : rated;
+  const most = rounded(Math.max(0, Math.min(wanted, bears, testers.mostBar)));
+  const dryMost = Math.min(most, testers.dryMostBar);
+  const wetMost = Math.min(most, testers.wetMostBar);
+  const working = [
+    {
+      what: 'The most pressure',
+      rule: 'the least of what the owner needs, what the case bears, what the shop tests at, and what the tester reaches',
+      figures: `needs ${Number.isFinite(wanted) ? `${figure(wanted)} bar` : 'not said'}; rated ${ratingBar === null ? `not known, taken as ${UNRATED_BAR}` : figure(ratingBar)} bar${gentle ? `, ${OLD_SHARE} of it` : ''}; shop ${figure(testers.mostBar)}, dry ${figure(testers.dryMostBar)}, wet ${figure(testers.wetMostBar)} bar`,
+      source: 'bench practice',
+    },
+  ];
+  const cautions = [
+    ...(watch.screwedCrown ? ['Crown screwed down before pressure: left up it floods the case.'] : []),
+    'Lid closed and eyes protected before pressure: a crystal can fly.',
+    'Let the watch rest until it has the warmth of the tester: a kelvin in the trapped air shows as 0.17 % of a deflection at 2 bar, 0.48 % under vacuum.',
+    ...(ratingBar !== null && ratingBar >= USE_BAR.diving
+      ? ['A diver’s certificate is for a house that tests to ISO 6425: refer it.']
+      : []),
+  ];
+  if (watch.damage.length > 0)
+    return {
+      verdict: 'do not test',
+      reasons: [`Not under pressure: ${watch.damage.join(', ')}.`],
+      working,
+      steps: [],
+      cautions,
+      mostBar: 0,
+    };
+  const noiseOf = (overBar: number): number =>
+    testers.noiseUm / Math.abs((watch.usualUmPerBar ?? USUAL_UM_PER_BAR) * overBar);
+  const timeOf = (overBar: number): number | null =>
+    watchTime({
+      noiseShare: noiseOf(overBar),
+      correlation: 0,
+      overBar,
+      of: { volumeCm3: watch.volume.cm3, temperatureC: watch.temperatureC },
+      factor: watch.volume.factor,
+      // A volume that is hardly known leaves only a leak far from the limit to be told.
+      shareOfLimit: Math.min(TOLD_APART, 0.8 / watch.volume.factor),
+    });
+  const may = (overBar: number): string => `“tested at ${pressureWords(overBar)}” and no more`;
+  const FAILED =
+    'Stop: the slip says not water resistant until it is mended and tested again at that pressure.';
+  const dryAt = (overBar: number): PlannedStep => {
+    const seconds = timeOf(overBar);
+    return {
+      method: 'dry air',
+      overBar,
+      seconds: Math.min(seconds ?? LONGEST_S, 3600),
+      inOtherUnits: pressureInOtherUnits(overBar),
+      words: `Baseline ${BASELINE_S} s, ${pressureWords(overBar)}, settle ${SETTLE_S} s, watch, vent, settle, watch as long again.`,
+      ifPassed: may(overBar),
+      ifFailed: FAILED,
+    };
+  };
+  const bars = [...new Set([Math.min(FIRST_BAR, dryMost), dryMost])].filter((bar) => bar > 0);
+  const dry = bars.length > 0 ? bars.map(dryAt) : [];
+  const vacuum =
+    dry.length === 0 && testers.dryVacuumBar > 0 ? [dryAt(-Math.min(testers.dryVacuumBar, 0.9))] : [];
+  const wet: PlannedStep[] =
+    wetMost > 0
+      ? [
+          {
+            method: 'wet',
+            overBar: wetMost,
+            seconds: WET_S,
+            inOtherUnits: pressureInOtherUnits(wetMost),
+            words:
+              'Only after a dry pass. Press in air, lower, release slowly, watch where bubbles rise; bubbles seen: lift it out before you release further, or it draws water.',
+            ifPassed: may(wetMost),
+            ifFailed: FAILED,
+          },
+        ]
+      : [];
+  const condensation: PlannedStep = {
+    method: 'condensation',
+    overBar: null,
+    seconds: CONDENSATION_S,
+    inOtherUnits: '',
+    words:
+      'Plate at 40 to 45 °C until the watch is warm through, 10 to 20 minutes; a drop of water at 18 to 25 °C on the crystal for a minute; wipe it. Fog inside is a failure.',
+    ifPassed: 'Nothing by itself: it shows that no water is in, not that none gets in.',
+    ifFailed: 'Water is inside: open it, dry it, find where it came in.',
+  };
+  const steps = [...dry, ...vacuum, ...wet, condensation];
+  return {
+    verdict: gentle ? 'test gently' : 'test',
+    reasons: [
+      `Up to ${figure(most)} bar${ratingBar !== null ? `; it was rated ${figure(ratingBar)} bar when new` : '; nobody knows its rating'}.`,
+      ...(old
+        ? [`It is ${figure(ageYears ?? 0, 0)} years old: under its rating, and stop at the first failure.`]
+        : []),
+      ...(watch.notRenewed.length > 0
+        ? [`Not renewed: ${watch.notRenewed.join(', ')}. It may leak there.`]
+        : []),
+      `A leak of ${LIMIT_UG_PER_MIN} µg/min at 2 bar is the limit: the times are what it takes to tell half of it from all of it at ${figure(testers.noiseUm, 3)} µm of noise${watch.usualUmPerBar === null ? `, with a case that gives ${USUAL_UM_PER_BAR} µm a bar as most do` : ''}.`,
+      ...(watch.volume.how === 'measured'
+        ? []
+        : [
+            `Free volume ${figure(watch.volume.cm3)} cm³, ${watch.volume.how}, within ${figure(watch.volume.factor, 1)} times: measured, it would take less time.`,
+          ]),
+    ],
+    working,
+    steps,
+    cautions,
+    mostBar: most,
+  };
+}

@@ -1,0 +1,318 @@
+import { figure } from '../judgement';
+import { AMBIENT_BAR } from './law';
+import { condense, type LeakRecord, phasesOf } from './record';
+import { type Heading, readFigure, readHeading, TRACE_COLUMNS, type TraceColumn } from './traceColumns';
+
+export type TraceReading =
+  | {
+      readonly verdict: 'read';
+      /** As many points as are kept. */
+      readonly record: LeakRecord;
+      readonly points: number;
+      /** How columns and units were understood. */
+      readonly understood: readonly string[];
+      /** What was left out or put right, with its lines. */
+      readonly repairs: readonly string[];
+    }
+  | { readonly verdict: 'refused'; readonly reasons: readonly string[]; readonly whatToDo: string };
+
+export interface TraceReader {
+  /** One row of the file, with its line. */
+  readonly row: (cells: readonly string[], line: number) => void;
+  readonly done: () => TraceReading;
+}
+
+/** Above it the heading was not met, and this is no trace. */
+const HEADING_WITHIN = 60;
+const MOST_POINTS = 2_000_000;
+/** A file of which so much cannot be read is not what it says. */
+const MOST_UNREADABLE = 0.2;
+const MOST_BACKWARD = 0.02;
+const LEAST_POINTS = 12;
+const GAP_STEPS = 5;
+/** A gap of so much of a record hides what happened. */
+const MOST_GAP = 0.3;
+/** A reading this many times the usual step off its neighbours is a spike; so many of them are none. */
+const SPIKE_TIMES = 8;
+const MOST_SPIKES = 0.05;
+const HEADINGS =
+  'Name the columns in the first line, e.g. time (s); pressure (bar); deflection (µm), and send the file again.';
+const NO_BAR = 200;
+const ABSOLUTE_REST: readonly [number, number] = [0.85, 1.1];
+const GAUGE_REST_BAR = 0.15;
+
+/** Lines as one says them: `12, 14, 15 and 7 more`. */
+function lineWords(lines: readonly number[]): string {
+  const shown = lines.slice(0, 4).join(', ');
+  const more = lines.length - 4;
+  return `${lines.length === 1 ? 'line' : 'lines'} ${shown}${more > 0 ? ` and ${more} more` : ''}`;
+}
+
+const median = (values: readonly number[]): number =>
+  Float64Array.from(values).sort()[values.length >> 1] ?? 0;
+
+/**
+ * Reads the trace of a tester row by row: columns by their headings, units understood, decimal commas too. What cannot be
+ * read is left out and listed with its line; where too much is wrong the file is refused with the lines, and no figure of it
+ * is used. Times s, pressure bar over the air outside, deflection µm. Never throws.
+ */
+export function openTraceReader(): TraceReader {
+  let headings: readonly (Heading | null)[] | null = null;
+  let [met, rows] = [0, 0];
+  const at: Record<TraceColumn, number> = { time: 0, pressure: 1, deflection: 2 };
+  const [atS, bar, um, lines]: [number[], number[], number[], number[]] = [[], [], [], []];
+  const unreadable: number[] = [];
+  let tooMany = false;
+  let twice: TraceColumn | null = null;
+
+  const meet = (cells: readonly string[]): void => {
+    const read = cells.map(readHeading);
+    const found = TRACE_COLUMNS.filter((column) => read.some((each) => each?.column === column));
+    if (found.length < TRACE_COLUMNS.length) return;
+    headings = read;
+    for (const column of TRACE_COLUMNS) {
+      const places = read.flatMap((each, place) => (each?.column === column ? [place] : []));
+      if (places.length > 1) twice = column;
+      at[column] = places[0] ?? 0;
+    }
+  };
+
+  return {
+    row(cells, line) {
+      if (cells.every((cell) => cell.trim() === '')) return;
+      if (headings === null) {
+        met += 1;
+        if (met <= HEADING_WITHIN) meet(cells);
+        return;
+      }
+      rows += 1;
+      if (atS.length >= MOST_POINTS) {
+        tooMany = true;
+        return;
+      }
+      const [seconds, pressure, deflection] = TRACE_COLUMNS.map(
+        (column) => readFigure(cells[at[column]] ?? '', column) * (headings?.[at[column]]?.factor ?? 1),
+      ) as [number, number, number];
+      if (![seconds, pressure, deflection].every(Number.isFinite)) unreadable.push(line);
+      else {
+        atS.push(seconds);
+        bar.push(pressure);
+        um.push(deflection);
+        lines.push(line);
+      }
+    },
+    done() {
+      if (headings === null)
+        return refused(
+          [`No line names time, pressure and deflection in its first ${HEADING_WITHIN} lines.`],
+          HEADINGS,
+        );
+      if (twice !== null)
+        return refused([`Two columns are named ${twice}: it cannot be told which is meant.`], HEADINGS);
+      if (tooMany)
+        return refused(
+          [`More than ${MOST_POINTS} points.`],
+          'Send the one test, with at most two million points.',
+        );
+      if (unreadable.length > MOST_UNREADABLE * rows || atS.length === 0)
+        return refused(
+          [`${unreadable.length} of ${rows} rows hold no three figures: ${lineWords(unreadable)}.`],
+          'Write figures alone into the columns, and units into their headings.',
+        );
+      return settle(
+        { atS, bar, um, lines },
+        headings.filter((each) => each !== null),
+        unreadable,
+      );
+    },
+  };
+}
+
+const refused = (reasons: readonly string[], whatToDo: string): TraceReading => ({
+  verdict: 'refused',
+  reasons,
+  whatToDo,
+});
+
+interface Raw {
+  readonly atS: readonly number[];
+  readonly bar: readonly number[];
+  readonly um: readonly number[];
+  readonly lines: readonly number[];
+}
+
+function settle(raw: Raw, headings: readonly Heading[], unreadable: readonly number[]): TraceReading {
+  const repairs: string[] = [];
+  if (unreadable.length > 0) repairs.push(`Left out, no figure in them: ${lineWords(unreadable)}.`);
+
+  const [repeated, backward]: [number[], number[]] = [[], []];
+  let keep: number[] = [];
+  raw.atS.forEach((seconds, i) => {
+    const last = keep.at(-1);
+    const before = last === undefined ? -Infinity : (raw.atS[last] ?? 0);
+    if (seconds > before) keep.push(i);
+    else (seconds === before ? repeated : backward).push(raw.lines[i] ?? 0);
+  });
+  if (backward.length + repeated.length > Math.max(2, MOST_BACKWARD * raw.atS.length)) {
+    const rises = (values: readonly number[]): boolean =>
+      values.every((each, i) => i === 0 || each > (values[i - 1] ?? 0));
+    return refused(
+      [
+        `Times do not rise: ${lineWords([...backward, ...repeated].sort((a, b) => a - b))}.`,
+        ...(rises(raw.bar) || rises(raw.um) ? ['Another column does: the columns look swapped.'] : []),
+      ],
+      'Send one run, in the order it was recorded, each column under its own heading.',
+    );
+  }
+  if (repeated.length > 0) repairs.push(`Left out, the same time again: ${lineWords(repeated)}.`);
+  if (backward.length > 0) repairs.push(`Left out, a time before the last: ${lineWords(backward)}.`);
+  if (keep.length < LEAST_POINTS)
+    return refused(
+      [`${keep.length} ${keep.length === 1 ? 'point' : 'points'}: ${LEAST_POINTS} are wanted at least.`],
+      'Send the whole record, from the baseline to the recovery.',
+    );
+
+  const pressureHeading = headings.find(({ column }) => column === 'pressure');
+  const rest = median(keep.slice(0, Math.max(3, Math.ceil(keep.length / 50))).map((i) => raw.bar[i] ?? 0));
+  const seemsAbsolute = rest >= ABSOLUTE_REST[0] && rest <= ABSOLUTE_REST[1];
+  const absolute = pressureHeading?.absolute ?? seemsAbsolute;
+  if (pressureHeading?.absolute === null && !seemsAbsolute && Math.abs(rest) > GAUGE_REST_BAR)
+    return refused(
+      [`The record begins at ${figure(rest)} bar: neither the air outside, nor nothing over it.`],
+      'Say in the heading whether pressure is absolute or gauge, e.g. pressure (bar abs), and begin with a baseline.',
+    );
+  const zero = absolute ? (seemsAbsolute ? rest : AMBIENT_BAR) : 0;
+  const understood = [
+    ...headings.map(
+      ({ column, unit, unitSaid }) => `${column} in ${unit}${unitSaid ? '' : ', as no unit was named'}`,
+    ),
+    absolute
+      ? `pressure counted from nought${pressureHeading?.absolute === null ? ', as it begins at the air outside' : ''}: ${figure(zero)} bar taken off`
+      : `pressure over the air outside${pressureHeading?.absolute === null ? ', as it begins at nought' : ''}`,
+  ];
+
+  const spikes = spikesOf(
+    keep.map((i) => raw.um[i] ?? 0),
+    keep.map((i) => raw.bar[i] ?? 0),
+  );
+  if (spikes.length > MOST_SPIKES * keep.length)
+    return refused(
+      [
+        `${spikes.length} of ${keep.length} readings leap: ${lineWords(spikes.map((place) => raw.lines[keep[place] ?? 0] ?? 0))}.`,
+      ],
+      'Look at sensor and cable, and run the test again.',
+    );
+  if (spikes.length > 0) {
+    repairs.push(`Left out, a spike: ${lineWords(spikes.map((place) => raw.lines[keep[place] ?? 0] ?? 0))}.`);
+    const gone = new Set(spikes);
+    keep = keep.filter((_, place) => !gone.has(place));
+  }
+
+  const begin = raw.atS[keep[0] ?? 0] ?? 0;
+  const record: LeakRecord = {
+    atS: keep.map((i) => Number(((raw.atS[i] ?? 0) - begin).toFixed(4))),
+    overBar: keep.map((i) => Number(((raw.bar[i] ?? 0) - zero).toFixed(5))),
+    deflectionUm: keep.map((i) => Number((raw.um[i] ?? 0).toFixed(5))),
+  };
+  const most = record.overBar.reduce((highest, each) => Math.max(highest, Math.abs(each)), 0);
+  if (most > NO_BAR || record.overBar.some((each) => each < -AMBIENT_BAR))
+    return refused(
+      [
+        `Pressure goes to ${figure(record.overBar.find((each) => Math.abs(each) === most) ?? most)} bar over the air outside, which no tester does.`,
+      ],
+      'See that each column stands under its own heading, with its own unit.',
+    );
+  const wholeS = record.atS.at(-1) ?? 0;
+  const steps = record.atS.slice(1).map((each, i) => each - (record.atS[i] ?? 0));
+  const step = median(steps);
+  const gaps = steps.flatMap((each, i) => (each > GAP_STEPS * step ? [{ each, i }] : []));
+  const widest = gaps.reduce((most, { each }) => Math.max(most, each), 0);
+  const gapWords = gaps
+    .slice(0, 4)
+    .map(({ each, i }) => `${figure(each, 1)} s after line ${raw.lines[keep[i] ?? 0] ?? 0}`)
+    .join(', ');
+  if (widest > MOST_GAP * wholeS)
+    return refused(
+      [`Nothing was recorded for much of the test: ${gapWords}.`],
+      'Run it again, without a gap.',
+    );
+  if (gaps.length > 0) repairs.push(`Gaps, over which nothing was made up: ${gapWords}.`);
+  if (swapped(record))
+    return refused(
+      ['Under pressure the pressure falls and the deflection stands: the two columns look swapped.'],
+      'Put each heading over its own column.',
+    );
+  return { verdict: 'read', record: condense(record), points: record.atS.length, understood, repairs };
+}
+
+/** Places of readings that leap off both their neighbours and come back at once, while the pressure stands. */
+function spikesOf(um: readonly number[], bar: readonly number[]): readonly number[] {
+  const steps = um.slice(1).map((each, i) => Math.abs(each - (um[i] ?? 0)));
+  const most = bar.reduce((highest, each) => Math.max(highest, Math.abs(each)), 0);
+  const usual = median(steps) || steps.reduce((sum, each) => sum + each, 0) / Math.max(1, steps.length);
+  return um.flatMap((each, i) => {
+    if (i === 0 || i === um.length - 1) return [];
+    const [before, after] = [um[i - 1] ?? 0, um[i + 1] ?? 0];
+    const stands =
+      Math.max(bar[i - 1] ?? 0, bar[i] ?? 0, bar[i + 1] ?? 0) -
+        Math.min(bar[i - 1] ?? 0, bar[i] ?? 0, bar[i + 1] ?? 0) <
+      0.02 * most;
+    const off = Math.min(Math.abs(each - before), Math.abs(each - after));
+    const back = Math.abs(after - before) < 0.5 * off;
+    const oneWay = (each - before) * (each - after) > 0;
+    return stands && back && oneWay && off > SPIKE_TIMES * usual ? [i] : [];
+  });
+}
+
+/** A tester holds its pressure, and a case that loses its own deflects less: never the other way round. */
+function swapped(record: LeakRecord): boolean {
+  const held = phasesOf(record).find(({ kind, fromS, toS }) => kind === 'pressure' && toS - fromS > 20);
+  if (held === undefined) return false;
+  const falls = (values: readonly number[]): number => {
+    const [first, last] = [
+      values.slice(held.from + 2, held.from + 7),
+      values.slice(held.to - 5, held.to),
+    ].map(median);
+    return 1 - (last ?? 0) / (first || 1);
+  };
+  return falls(record.overBar) > 0.1 && Math.abs(falls(record.deflectionUm)) < 0.01;
+}
+
+/**
+ * The rows of a trace as JSON: a list of points by name, or a list of figures under each name, alone or inside an object.
+ * Null where it is neither.
+ */
+export function traceRowsOfJson(value: unknown): readonly (readonly string[])[] | null {
+  const named = (each: unknown): each is Readonly<Record<string, unknown>> =>
+    typeof each === 'object' && each !== null && !Array.isArray(each);
+  const text = (each: unknown): string =>
+    typeof each === 'number' || typeof each === 'string' ? String(each) : '';
+  if (Array.isArray(value)) {
+    const [first] = value as unknown[];
+    if (Array.isArray(first))
+      return (value as unknown[]).map((row) => (Array.isArray(row) ? row.map(text) : []));
+    if (!named(first)) return null;
+    const names = Object.keys(first);
+    return [
+      names,
+      ...(value as unknown[]).map((row) => names.map((name) => (named(row) ? text(row[name]) : ''))),
+    ];
+  }
+  if (!named(value)) return null;
+  const lists = Object.entries(value).filter((entry): entry is [string, unknown[]] =>
+    Array.isArray(entry[1]),
+  );
+  const recognised = lists.filter(([name]) => readHeading(name) !== null);
+  if (recognised.length >= TRACE_COLUMNS.length) {
+    const length = Math.max(...recognised.map(([, list]) => list.length));
+    return [
+      recognised.map(([name]) => name),
+      ...Array.from({ length }, (_, i) => recognised.map(([, list]) => text(list[i]))),
+    ];
+  }
+  for (const [, inner] of Object.entries(value)) {
+    const rows = typeof inner === 'object' ? traceRowsOfJson(inner) : null;
+    if (rows !== null) return rows;
+  }
+  return null;
+}
