@@ -13,7 +13,7 @@ import { calibres, caseTypes, gaskets, makers } from './book';
 import { history } from './history';
 import { order, DEMO_START_UTC, jobs, lots, shop } from './scenario';
 import { tools } from './tools';
-import { type DemoJob, type Step, type TechnicianKey, technicians } from './steps';
+import { type DemoJob, LAST_TEST, type Step, type TechnicianKey, technicians } from './steps';
 
 const NAMESPACE = '6f1d2a7c-3b54-4e0e-9a61-0c5b8f2d9e10';
 const PICTURES = join('src', 'server', 'devices', 'pictures');
@@ -118,12 +118,17 @@ export async function buildDemo(dataDir: string): Promise<void> {
       now = addMinutes(arrived, step.minutes);
       const corrected = step.corrects ? lastOfKind.get(step.corrects) : undefined;
       const picture = step.picture === undefined ? undefined : pictures.get(step.picture);
-      const given = entry(job, step.kind, payloadOf(step, pictures, partsOff), {
-        ...(step.by ? { by: step.by } : {}),
-        ...(step.well ? { well: step.well } : {}),
-        supersedes: corrected ? [corrected] : [],
-        attachments: picture === undefined ? [] : [picture],
-      });
+      const given = entry(
+        job,
+        step.kind,
+        payloadOf(step, pictures, partsOff, lastOfKind.get('test.made') ?? ''),
+        {
+          ...(step.by ? { by: step.by } : {}),
+          ...(step.well ? { well: step.well } : {}),
+          supersedes: corrected ? [corrected] : [],
+          attachments: picture === undefined ? [] : [picture],
+        },
+      );
       append(jobId, given);
       if (step.kind === 'open.part') partsOff.push(given.id);
       // A correction leaves the first entry the target, so that two rivals make the conflict of the scenario.
@@ -181,7 +186,12 @@ function payloadOf(
   step: Step,
   pictures: ReadonlyMap<string, string>,
   partsOff: readonly string[],
+  lastTest: string,
 ): Payloads[EntryKind] {
+  const named = (ids: readonly string[]): readonly string[] =>
+    ids.map((id) => (id === LAST_TEST ? lastTest : id));
+  if (step.kind === 'test.made') return { ...step.payload, retestOf: named(step.payload.retestOf) };
+  if (step.kind === 'test.finding') return { ...step.payload, foundBy: named(step.payload.foundBy) };
   if (step.kind === 'open.photo-mark')
     return { ...step.payload, photo: pictures.get(step.payload.photo) ?? step.payload.photo };
   if (step.kind === 'open.part-settled')

@@ -7,6 +7,7 @@ import type { DemoLot } from './scenario';
 import {
   type DemoJob,
   dryTest,
+  LAST_TEST,
   movementOf,
   NETTLE,
   openedAs,
@@ -353,26 +354,28 @@ export function history(book: Book): { readonly jobs: DemoJob[]; readonly lots: 
         if (caseType.crown === null)
           step('arrive.crown', { crown: calibre.functions.includes('hands') ? 'pushed home' : 'no crown' });
         const bar = Math.min(rating, 5);
-        const start = rounded(between(9, 16), 1);
-        if (chance(0.14))
+        const stiffnessUmPerBar = rounded(between(3, 6), 1);
+        step('test.case', {
+          freeVolumeCm3: null,
+          withinPercent: null,
+          diameterMm: rounded(between(30, 40), 1),
+          thicknessMm: rounded(between(7, 11), 1),
+        });
+        const leaks = chance(0.3);
+        if (leaks) {
           step(
             'test.made',
-            dryTest(bar, 120, {
-              outcome: 'leak seen',
-              deflectionStartUm: start,
-              deflectionEndUm: rounded(start * between(0.7, 0.92), 1),
-              leakClock: caseType.crownClock,
-              leakSeenFrom: 'the dial',
-              note: 'crown seal renewed, tested again',
-            }),
+            dryTest(bar, 180, {}, { stiffnessUmPerBar, leakUgPerMin: rounded(between(250, 4000), 0) }),
           );
-        step(
-          'test.made',
-          dryTest(bar, 120, {
-            deflectionStartUm: start,
-            deflectionEndUm: rounded(start * between(0.985, 1), 1),
-          }),
-        );
+          const seat = pick(['crown', 'crown', 'back', 'crystal'] as const);
+          step('test.finding', {
+            seat,
+            foundBy: [LAST_TEST],
+            done: seat === 'crystal' ? 'crystal pressed anew' : 'seal renewed',
+            note: '',
+          });
+        }
+        step('test.made', dryTest(bar, 180, { retestOf: leaks ? [LAST_TEST] : [] }, { stiffnessUmPerBar }));
       }
       prove();
     }

@@ -570,14 +570,7 @@ export const jobs: DemoJob[] = [
       {
         minutes: 24,
         kind: 'test.made',
-        payload: dryTest(5, 120, {
-          outcome: 'leak seen',
-          deflectionStartUm: 14.2,
-          deflectionEndUm: 11.3,
-          leakClock: 2,
-          leakSeenFrom: 'the dial',
-          note: 'pusher at 2',
-        }),
+        payload: dryTest(5, 180, {}, { leakUgPerMin: 640 }),
       },
     ],
   },

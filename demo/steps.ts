@@ -1,7 +1,8 @@
 import { chooseOpener } from '../src/core/craft/opening';
 import { type CaseType, type MeasuredBack, workedFrom } from '../src/core/craft/cases';
 import { asAdvised, expectedBack } from '../src/core/advice/opening';
-import type { Payloads } from '../src/core/logbook';
+import { recordOfSamples, type SimulatedCase, simulateTrace } from '../src/core/craft/devices';
+import type { KeptRecord, Payloads } from '../src/core/logbook';
 import { type Part, serves } from '../src/core/craft/parts';
 import { tools } from './tools';
 export const SALTMARSH = 'Saltmarsh Wholesale';
@@ -221,22 +222,56 @@ export const closed = (minutes: number, how: string): Step => ({
   kind: 'seal.closed',
   payload: { how, seamEven: true, raisedClocks: [], seenFrom: null, interim: false },
 });
+/** How a case of the demo stands on the tester. */
+type OnTester = Partial<Pick<SimulatedCase, 'leakUgPerMin' | 'stiffnessUmPerBar' | 'volumeCm3'>>;
+
+/** What the counter's tester recorded of a case; the same in every build. */
+function testerRecord(pressureBar: number, seconds: number, of: OnTester): KeptRecord {
+  const samples = simulateTrace(
+    {
+      stiffnessUmPerBar: 4.2,
+      settlesShare: 0.03,
+      settlesInS: 6,
+      volumeCm3: 1.4,
+      leakUgPerMin: null,
+      gross: false,
+      noiseUm: 0.03,
+      driftUmPerMin: 0.01,
+      ...of,
+    },
+    pressureBar,
+    seconds,
+    Math.round(100 * (pressureBar + seconds + (of.leakUgPerMin ?? 0) + (of.stiffnessUmPerBar ?? 0))),
+  );
+  return {
+    ...recordOfSamples(samples),
+    from: 'the tester',
+    repairs: [],
+  };
+}
+
+/** A dry test of the demo, with the record of the case it was made on; `LAST_TEST` in `retestOf` is the test before it. */
+export const LAST_TEST = 'last test';
 export const dryTest = (
   pressureBar: number,
   seconds: number,
   more: Partial<Payloads['test.made']> = {},
+  of: OnTester = {},
 ): Payloads['test.made'] => ({
   method: 'dry air',
   pressureBar,
   seconds,
-  outcome: 'no leak seen',
+  outcome: null,
+  record: testerRecord(pressureBar, seconds, of),
   deflectionStartUm: null,
   deflectionEndUm: null,
-  leakClock: null,
-  leakSeenFrom: null,
+  testerNoiseUm: 0.03,
+  usualUmPerBar: null,
+  places: [],
+  fogSeconds: null,
   temperatureC: 21,
   note: '',
-  retestOf: null,
+  retestOf: [],
   excessReason: '',
   ...more,
 });

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { z } from 'zod';
 import type { EntryKind } from '../core/logbook';
-import { dryTest, idOf, newEntryOf, readyJob } from '../testing/fixtures';
+import { dryTest, idOf, newEntryOf, readyJob, wetTest } from '../testing/fixtures';
 import {
   ENTRY_KINDS,
   fieldsOf,
@@ -134,9 +134,20 @@ describe('facts that contradict themselves are refused in words', () => {
       'not even',
     ],
     ['set.run-began', { shows: '25:10' }, 'hours and minutes'],
-    ['test.made', { ...dryTest, leakClock: 3, leakSeenFrom: 'the dial' }, 'only where a leak was seen'],
-    ['test.made', { ...dryTest, outcome: 'leak seen', leakClock: 3 }, 'from which side it was seen'],
-    ['test.made', { ...dryTest, deflectionStartUm: 12 }, 'or neither'],
+    ['test.made', { ...dryTest, places: [{ side: 'front', clock: 3 }] }, 'only where a leak was seen'],
+    ['test.made', { ...dryTest, record: null }, 'what was seen'],
+    ['test.made', { ...dryTest, pressureBar: 5 }, 'not the one its record shows'],
+    ['test.made', { ...wetTest, fogSeconds: 30 }, 'only of a condensation test'],
+    ['test.made', { ...wetTest, record: dryTest.record }, 'of a dry test alone'],
+    ['test.blank', { record: dryTest.record, typed: null }, 'nothing may press'],
+    ['test.blank', { record: null, typed: null }, 'what the tester showed at both ends'],
+    [
+      'test.case',
+      { freeVolumeCm3: null, withinPercent: null, diameterMm: 36, thicknessMm: null },
+      'diameter and thickness',
+    ],
+    ['test.made', { ...dryTest, record: null, deflectionStartUm: 12 }, 'or neither'],
+    ['test.made', { ...dryTest, deflectionStartUm: 12, deflectionEndUm: 12 }, 'its record holds it'],
   ] as const)('%s', (kind, payload, words) => {
     expect(refused(kind, payload)).toContain(words);
   });

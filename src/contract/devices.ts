@@ -2,6 +2,7 @@ import { z } from 'zod';
 import type { TraceSample } from '../core/craft/devices';
 import { measures, type Measure } from '../core/craft/health';
 import type { DeliveryLine } from '../core/craft/stock';
+import { LEAK_SIDES, type LeakMark } from '../core/logbook';
 import { id, number, oneOf } from './fields';
 import { newOrder } from './stock';
 
@@ -71,18 +72,25 @@ export const deviceSettings = {
     fault: fault('bench-meter'),
   }),
   'leak-tester': z.strictObject({
-    deflectionUm: number({ words: 'Case gives by', min: 0, max: 500, unit: 'µm', example: 12 }),
+    stiffnessUmPerBar: number({ words: 'Case gives by', min: 0, max: 200, unit: 'µm a bar', example: 5 }),
+    settlesPercent: number({ words: 'Gives by and by', min: 0, max: 50, unit: '%', example: 3 }),
+    settlesInS: number({ words: 'Settles in', min: 0.1, max: 600, unit: 's', example: 8 }),
+    volumeCm3: number({ words: 'Free volume', min: 0.05, max: 50, unit: 'cm³', example: 1.4 }),
     /** Null: a tight case. */
-    tauS: number({
-      words: 'Leaks with a time of',
-      min: 1,
+    leakUgPerMin: number({
+      words: 'Lets through',
+      min: 0.1,
       max: 1_000_000,
-      unit: 's',
-      example: 600,
+      unit: 'µg/min',
+      example: 350,
     }).nullable(),
-    noisePercent: noise,
+    leaksAt: number({ words: 'Leaks at', min: 0.5, max: 12, unit: 'o’clock', example: 3 }),
+    leakSide: oneOf('Leaks on the', LEAK_SIDES),
+    gross: oneOf('Wide open', ['no', 'yes']),
+    noiseUm: number({ words: 'Noise', min: 0, max: 20, unit: 'µm', example: 0.05 }),
+    driftUmPerMin: number({ words: 'Drifts', min: -20, max: 20, unit: 'µm/min', example: 0.02 }),
     /** How many seconds of the test pass in one of the clock. */
-    speed: number({ words: 'Runs faster by', min: 1, max: 200, example: 20 }),
+    speed: number({ words: 'Runs faster by', min: 1, max: 2000, example: 20 }),
     fault: fault('leak-tester'),
   }),
   camera: z.strictObject({
@@ -114,8 +122,13 @@ export const deviceAsk = z.discriminatedUnion('ask', [
   z.strictObject({ ask: z.literal('measure'), measure: oneOf('Measure', measureNames) }),
   z.strictObject({
     ask: z.literal('trace'),
+    /** Over the air outside; 0 for a blank run. */
     pressureBar: number({ words: 'Pressure', min: -0.9, max: 130, unit: 'bar', example: 3 }),
-    seconds: number({ words: 'Duration', min: 5, max: 3600, unit: 's', example: 60 }),
+    seconds: number({ words: 'Duration', min: 20, max: 3600, unit: 's', example: 60 }),
+  }),
+  z.strictObject({
+    ask: z.literal('tank'),
+    pressureBar: number({ words: 'Pressure', min: 0.1, max: 130, unit: 'bar', example: 3 }),
   }),
   z.strictObject({ ask: z.literal('pulses') }),
   z.strictObject({ ask: z.literal('picture'), technicianId: id }),
@@ -134,8 +147,10 @@ export type DeviceAsk = z.infer<typeof deviceAsk>;
 export type DeviceSays =
   | { readonly says: 'figure'; readonly value: number; readonly text: string }
   | { readonly says: 'pulses'; readonly everyS: number | null }
-  | { readonly says: 'sample'; readonly sample: TraceSample }
-  | { readonly says: 'trace'; readonly startUm: number; readonly endUm: number; readonly seconds: number }
+  | { readonly says: 'sample'; readonly sample: TraceSample; readonly phase: string; readonly ofS: number }
+  | { readonly says: 'trace'; readonly points: number }
+  /** What the tank shows as the pressure is let off; no place where nothing rises. */
+  | { readonly says: 'bubbles'; readonly at: LeakMark | null; readonly words: string }
   | { readonly says: 'picture'; readonly attachment: Attachment }
   | { readonly says: 'done'; readonly words: string }
   | {

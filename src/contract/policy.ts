@@ -89,6 +89,20 @@ const policy = objectOf<Omit<Policy, 'revision'>>({
   mostTestBar: testBar('We test at most at'),
   dryTesterMostBar: testBar('The dry tester reaches'),
   wetTesterMostBar: testBar('The wet tester reaches'),
+  dryTesterVacuumBar: number({
+    words: 'Vacuum of the dry tester',
+    min: 0,
+    max: 0.9,
+    unit: 'bar',
+    example: 0.7,
+  }),
+  dryTesterNoiseUm: number({
+    words: 'Noise of the dry tester',
+    min: 0.001,
+    max: 20,
+    unit: 'µm',
+    example: 0.05,
+  }),
 });
 
 /** What the policy page sends: the shop and its policy, resting on the revision its writer saw. */

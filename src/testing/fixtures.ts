@@ -14,6 +14,7 @@ import {
 import { DEFAULT_POLICY, type Service } from '../core/craft/policy';
 import type { Lot } from '../core/craft/stock';
 import { readShippedCells } from '../server/store/shippedCells';
+import { recordOf } from './leakRecords';
 
 /** What tests of every room start from: the invented book, one context, and entries made in a line. */
 export const book: Book = openBook({
@@ -110,21 +111,40 @@ export const lot: Lot = {
   toBeCounted: false,
 };
 
-/** A dry test that showed nothing, for a test to change. */
-export const dryTest: Payloads['test.made'] = {
-  method: 'dry air',
+/** A wet test at which nothing rose, for a test to change. */
+export const wetTest: Payloads['test.made'] = {
+  method: 'wet',
   pressureBar: 3,
   seconds: 60,
   outcome: 'no leak seen',
+  record: null,
   deflectionStartUm: null,
   deflectionEndUm: null,
-  leakClock: null,
-  leakSeenFrom: null,
+  testerNoiseUm: null,
+  usualUmPerBar: null,
+  places: [],
+  fogSeconds: null,
   temperatureC: null,
   note: '',
-  retestOf: null,
+  retestOf: [],
   excessReason: '',
 };
+
+/** A dry test whose record shows a tight case, at 3 bar, for a test to change. */
+export const dryTest: Payloads['test.made'] = dryTestAt(3);
+
+/** The same at another pressure. */
+export function dryTestAt(pressureBar: number): Payloads['test.made'] {
+  return {
+    ...wetTest,
+    method: 'dry air',
+    pressureBar,
+    seconds: 300,
+    outcome: null,
+    record: recordOf(pressureBar),
+    testerNoiseUm: 0.02,
+  };
+}
 
 /** A cell job on an OR 41.2, recorded from arrival to the proof, ready to be signed. */
 export function readyJob(): Logbook {

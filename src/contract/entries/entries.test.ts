@@ -184,11 +184,46 @@ describe('an entry made by an older page', () => {
         payloadVersion: 2,
         payload: { ...payload, ...raised },
       });
-    const { retestOf: _, excessReason: __, ...tested } = samples['test.made'];
-    expect(raiseNewEntry({ ...sent, kind: 'test.made', payloadVersion: 2, payload: tested })).toMatchObject({
-      payloadVersion: 4,
-      payload: { ...tested, retestOf: null, excessReason: '' },
-    });
+    const old = {
+      method: 'wet',
+      pressureBar: 3,
+      seconds: 60,
+      outcome: 'leak seen',
+      deflectionStartUm: null,
+      deflectionEndUm: null,
+      leakClock: 3,
+      leakSeenFrom: 'behind',
+      temperatureC: 21,
+      note: '',
+    };
+    const { leakClock: _, leakSeenFrom: __, ...kept } = old;
+    const raised = {
+      ...kept,
+      record: null,
+      testerNoiseUm: null,
+      usualUmPerBar: null,
+      places: [{ side: 'back', clock: 3 }],
+      fogSeconds: null,
+      retestOf: [],
+      excessReason: '',
+    };
+    for (const [payloadVersion, payload, retestOf, side] of [
+      [2, old, [], 'front'],
+      [4, { ...old, retestOf: null, excessReason: '' }, [], 'back'],
+      [4, { ...old, retestOf: idOf('first'), excessReason: '' }, [idOf('first')], 'back'],
+    ] as const)
+      expect(raiseNewEntry({ ...sent, kind: 'test.made', payloadVersion, payload })).toMatchObject({
+        payloadVersion: 5,
+        payload: { ...raised, retestOf, places: [{ side, clock: 3 }] },
+      });
+    expect(
+      raiseNewEntry({
+        ...sent,
+        kind: 'test.made',
+        payloadVersion: 4,
+        payload: { ...old, leakClock: null, leakSeenFrom: null, retestOf: null, excessReason: '' },
+      }),
+    ).toMatchObject({ payload: { places: [] } });
     const newer = { ...sent, payloadVersion: 99 };
     expect(raiseNewEntry(newer)).toEqual(newer);
   });

@@ -1,14 +1,50 @@
 import { z } from 'zod';
-import { VIEWS } from '../../core/craft/cases';
-import { TEST_METHODS, TEST_OUTCOMES } from '../../core/craft/tightness';
-import type { TestPayloads } from '../../core/logbook';
-import { clock, id, number, oneOf, optionalText } from '../fields';
+import {
+  POINTS_KEPT,
+  pressedAt,
+  recordContradictions,
+  TEST_METHODS,
+  TEST_OUTCOMES,
+} from '../../core/craft/tightness';
+import { type KeptRecord, LEAK_DONE, LEAK_SEATS, LEAK_SIDES, type TestPayloads } from '../../core/logbook';
+import { clock, id, number, oneOf, optionalText, text } from '../fields';
 import type { KindDefinitions } from './define';
+
 const deflection = number({ words: 'Deflection', min: -500, max: 500, unit: 'µm', example: 12.4 });
+const seconds = number({ words: 'Duration', min: 1, max: 86_400, unit: 's', example: 60 });
+
+const column = (words: string, min: number, max: number, unit: string, example: number) =>
+  z
+    .array(number({ words, min, max, unit, example }))
+    .max(POINTS_KEPT, `Record: at most ${POINTS_KEPT} points; a longer one is condensed before it is kept.`);
+
+const record: z.ZodType<KeptRecord, KeptRecord> = z
+  .strictObject({
+    atS: column('Time', 0, 1_000_000, 's', 12),
+    overBar: column('Pressure', -0.99, 130, 'bar', 3),
+    deflectionUm: column('Deflection', -5000, 5000, 'µm', 12.4),
+    from: text({ words: 'Where the record is from', max: 120, example: 'the tester' }),
+    repairs: z
+      .array(optionalText({ words: 'What was put right', max: 300, example: 'Left out, a spike: line 40.' }))
+      .max(20),
+  })
+  .superRefine((kept, wrong) => {
+    for (const message of recordContradictions(kept)) wrong.addIssue({ code: 'custom', message });
+  });
+
+/** A record goes to the pressure the test is said to have been made at. */
+const PRESSURE_AGREES = 0.1;
+
+/** How an older program told a place: a clock position and the side it was seen from. */
+interface OldPlace {
+  readonly leakClock?: number | null;
+  readonly leakSeenFrom?: 'the dial' | 'behind' | null;
+  readonly retestOf?: string | null;
+}
 
 export const testKinds: KindDefinitions<TestPayloads> = {
   'test.made': {
-    version: 4,
+    version: 5,
     raise: {
       1: (payload) => ({
         ...(payload as object),
@@ -22,41 +58,73 @@ export const testKinds: KindDefinitions<TestPayloads> = {
       // Until then every place was asked for as seen from the dial.
       3: (payload) => ({
         ...(payload as object),
-        leakSeenFrom:
-          ((payload as { leakClock?: number | null }).leakClock ?? null) === null ? null : 'the dial',
+        leakSeenFrom: ((payload as OldPlace).leakClock ?? null) === null ? null : 'the dial',
       }),
+      // Until then a test had one place, one test it tried anew, and no record.
+      4: (payload) => {
+        const { leakClock, leakSeenFrom, retestOf, ...rest } = payload as OldPlace;
+        return {
+          ...rest,
+          record: null,
+          testerNoiseUm: null,
+          usualUmPerBar: null,
+          places:
+            (leakClock ?? null) === null
+              ? []
+              : [{ side: leakSeenFrom === 'behind' ? 'back' : 'front', clock: leakClock }],
+          fogSeconds: null,
+          retestOf: (retestOf ?? null) === null ? [] : [retestOf],
+        };
+      },
     },
     schema: z
       .strictObject({
         method: oneOf('Method', TEST_METHODS),
         pressureBar: number({ words: 'Pressure', min: -0.9, max: 130, unit: 'bar', example: 3 }).nullable(),
-        seconds: number({ words: 'Duration', min: 1, max: 86_400, unit: 's', example: 60 }),
-        outcome: oneOf('Outcome', TEST_OUTCOMES),
+        seconds,
+        outcome: oneOf('Outcome', TEST_OUTCOMES).nullable(),
+        record: record.nullable(),
         deflectionStartUm: deflection.nullable(),
         deflectionEndUm: deflection.nullable(),
-        leakClock: clock.nullable(),
-        leakSeenFrom: oneOf('Seen from', VIEWS).nullable(),
+        testerNoiseUm: number({
+          words: 'Noise of the tester',
+          min: 0,
+          max: 50,
+          unit: 'µm',
+          example: 0.05,
+        }).nullable(),
+        usualUmPerBar: number({
+          words: 'What it gave before',
+          min: 0,
+          max: 500,
+          unit: 'µm a bar',
+          example: 5,
+        }).nullable(),
+        places: z
+          .array(z.strictObject({ side: oneOf('Side', LEAK_SIDES), clock }))
+          .max(24, 'Places: at most 24.'),
+        fogSeconds: number({ words: 'Fog stood', min: 1, max: 86_400, unit: 's', example: 40 }).nullable(),
         temperatureC: number({ words: 'Temperature', min: -10, max: 60, unit: '°C', example: 22 }).nullable(),
         note: optionalText({ words: 'What was done', max: 300, example: 'crown seal renewed, tested again' }),
-        retestOf: id.nullable(),
+        retestOf: z.array(id).max(50),
         excessReason: optionalText({
           words: 'Why beyond the limit',
           max: 200,
           example: 'the owner asks for its full rating, told of the risk',
         }),
       })
-      .refine((test) => test.retestOf === null || test.note !== '', {
-        path: ['note'],
-        error: 'What was done: a retest follows a repair, e.g. “crown seal renewed”.',
+      .refine((test) => test.places.length === 0 || test.outcome === 'leak seen', {
+        path: ['places'],
+        error: 'Place of the leak: only where a leak was seen; otherwise leave it out.',
       })
-      .refine((test) => test.leakClock === null || test.outcome === 'leak seen', {
-        path: ['leakClock'],
-        error: 'Place of the leak: only where a leak was seen; otherwise leave it blank.',
-      })
-      .refine((test) => test.leakClock === null || test.leakSeenFrom !== null, {
-        path: ['leakSeenFrom'],
-        error: 'Place of the leak: say from which side it was seen, the dial or behind.',
-      })
+      .refine(
+        (test) =>
+          test.fogSeconds === null || (test.method === 'condensation' && test.outcome === 'leak seen'),
+        {
+          path: ['fogSeconds'],
+          error: 'Fog: only of a condensation test at which fog was seen.',
+        },
+      )
       .refine((test) => (test.deflectionStartUm === null) === (test.deflectionEndUm === null), {
         path: ['deflectionEndUm'],
         error: 'Deflection: at the start and at the end, e.g. 12.4 and 12.1, or neither.',
@@ -64,6 +132,97 @@ export const testKinds: KindDefinitions<TestPayloads> = {
       .refine((test) => (test.method === 'condensation') === (test.pressureBar === null), {
         path: ['pressureBar'],
         error: 'Pressure: wanted for dry air and wet tests, e.g. 3, and none for condensation.',
+      })
+      .refine(
+        (test) => test.method === 'dry air' || (test.record === null && test.deflectionStartUm === null),
+        {
+          path: ['deflectionStartUm'],
+          error: 'Deflection: of a dry test alone; a wet one and condensation are judged by eye.',
+        },
+      )
+      .refine(
+        (test) =>
+          test.outcome !== null ||
+          (test.method === 'dry air' && (test.record !== null || test.deflectionStartUm !== null)),
+        {
+          path: ['outcome'],
+          error:
+            'Outcome: what was seen; only a dry test with its record or both deflections is judged by them.',
+        },
+      )
+      .refine((test) => test.record === null || test.deflectionStartUm === null, {
+        path: ['deflectionStartUm'],
+        error: 'Deflection: its record holds it; leave the two figures blank.',
+      })
+      .refine(
+        ({ record: kept, pressureBar }) =>
+          kept === null ||
+          pressureBar === null ||
+          Math.abs(pressedAt(kept) - pressureBar) <=
+            PRESSURE_AGREES + PRESSURE_AGREES * Math.abs(pressureBar),
+        { path: ['pressureBar'], error: 'Pressure: not the one its record shows.' },
+      ),
+  },
+  'test.case': {
+    version: 1,
+    schema: z
+      .strictObject({
+        freeVolumeCm3: number({
+          words: 'Free volume',
+          min: 0.05,
+          max: 50,
+          unit: 'cm³',
+          example: 1.4,
+        }).nullable(),
+        withinPercent: number({ words: 'Known within', min: 1, max: 100, unit: '%', example: 10 }).nullable(),
+        diameterMm: number({
+          words: 'Case across',
+          min: 8,
+          max: 90,
+          unit: 'mm',
+          example: 36,
+        }).nullable(),
+        thicknessMm: number({ words: 'Thickness', min: 2, max: 40, unit: 'mm', example: 9 }).nullable(),
+      })
+      .refine((size) => (size.freeVolumeCm3 === null) === (size.withinPercent === null), {
+        path: ['withinPercent'],
+        error: 'Known within: how well the volume was measured, e.g. 10 %, and only where it was.',
+      })
+      .refine(
+        (size) => size.freeVolumeCm3 !== null || (size.diameterMm !== null && size.thicknessMm !== null),
+        {
+          path: ['freeVolumeCm3'],
+          error: 'Free volume as measured, or the case’s diameter and thickness.',
+        },
+      ),
+  },
+  'test.blank': {
+    version: 1,
+    schema: z
+      .strictObject({
+        record: record.nullable(),
+        typed: z.strictObject({ startUm: deflection, endUm: deflection, seconds }).nullable(),
+      })
+      .refine((blank) => (blank.record === null) !== (blank.typed === null), {
+        path: ['typed'],
+        error: 'Blank run: its record, or what the tester showed at both ends.',
+      })
+      .refine((blank) => blank.record === null || Math.abs(pressedAt(blank.record)) < PRESSURE_AGREES, {
+        path: ['record'],
+        error: 'Blank run: nothing may press; this one was pressed.',
+      })
+      .refine((blank) => (blank.typed?.seconds ?? Infinity) >= 20, {
+        path: ['typed'],
+        error: 'Blank run: 20 s at least, e.g. 120.',
       }),
+  },
+  'test.finding': {
+    version: 1,
+    schema: z.strictObject({
+      seat: oneOf('Leaks at', LEAK_SEATS),
+      foundBy: z.array(id).max(50),
+      done: oneOf('What was done', LEAK_DONE),
+      note: optionalText({ words: 'Note', max: 300, example: 'tube worn, seal of 2.0 mm' }),
+    }),
   },
 };

@@ -1,4 +1,4 @@
-import { testExcess } from '../advice/handback';
+import { repairedBetween, testExcess } from '../advice/tightness';
 import { crownOf } from '../advice/opening';
 import { typedSizeContradictions } from '../advice/seal';
 import { clockWords } from '../craft/cases';
@@ -18,6 +18,7 @@ type AtTheBench =
   | 'seal.gasket'
   | 'seal.inside'
   | 'set.run-ended'
+  | 'test.finding'
   | 'test.made';
 
 /** What is recorded between arrival and hand-back, the cell apart: each names something the job holds. */
@@ -87,20 +88,36 @@ export const benchJudges: Judges<AtTheBench> = {
         )
       : null;
   },
-  'test.made': ({ payload }, { state, context }) => {
-    const { retestOf, excessReason } = payload;
-    if (retestOf !== null && !state.facts.tests.some(({ id }) => id === state.standsFor(retestOf)))
+  'test.made': (entry, { state, context }) => {
+    const { payload } = entry;
+    const tests = payload.retestOf.map((id) =>
+      state.facts.tests.find((test) => test.id === state.standsFor(id)),
+    );
+    if (tests.includes(undefined))
       return refuse(['The test it tries anew is not one of this job.'], 'Choose it from the tests made.');
+    if (
+      tests.some(
+        (test) => test !== undefined && !repairedBetween(test, { payload, sequence: null }, state.facts),
+      )
+    )
+      return refuse(
+        ['A retest follows a repair, and none is on record.'],
+        'Say what was done, e.g. “crown seal renewed”, or record the finding first.',
+      );
     if (crownOf(state) === null)
       return refuse(
         ['Nobody said yet what kind of crown it has: one that screws down and is left up floods the case.'],
         'Say what crown it has, then test.',
       );
     const excess = testExcess(payload, state, context.policy);
-    return excess.length > 0 && excessReason === ''
+    return excess.length > 0 && payload.excessReason === ''
       ? refuse(excess, 'Test at less, or say why it was tested beyond that.')
       : null;
   },
+  'test.finding': ({ payload }, { state }) =>
+    payload.foundBy.every((id) => state.facts.tests.some((test) => test.id === state.standsFor(id)))
+      ? null
+      : refuse(['The test it was found by is not one of this job.'], 'Choose it from the tests made.'),
   'set.run-ended': (_, { state }) =>
     state.facts.runBegan === null
       ? refuse(['No proving run was begun.'], 'Record what the hands show at its start.')

@@ -1,6 +1,16 @@
 import { samples } from '../../testing/samples';
 import { admit, signatureOf } from '../../testing/admitted';
-import { dryTest, idOf, type Logbook, lot, readyJob, readingOf, takenIn } from '../../testing/fixtures';
+import {
+  dryTest,
+  dryTestAt,
+  idOf,
+  type Logbook,
+  lot,
+  readyJob,
+  readingOf,
+  takenIn,
+  wetTest,
+} from '../../testing/fixtures';
 import type { Lot } from '../craft/stock';
 import { LEFT_BY, type Payloads } from '../logbook';
 
@@ -359,14 +369,14 @@ const REFUSED: readonly Case[] = [
   [
     'a test beyond what the watch is rated for',
     () => toTest(),
-    (job) => void job.add('test.made', { ...dryTest, pressureBar: 5 }),
+    (job) => void job.add('test.made', dryTestAt(5)),
     '5 bar is more than this watch is rated for: 3 bar.',
     'Test at less, or say why it was tested beyond that.',
   ],
   [
     'a test beyond shop and tester',
     () => toTest(),
-    (job) => void job.add('test.made', { ...dryTest, method: 'wet', pressureBar: 20 }),
+    (job) => void job.add('test.made', { ...wetTest, pressureBar: 20 }),
     [
       '20 bar is more than this watch is rated for: 3 bar.',
       '20 bar is more than this shop tests at: 10 bar.',
@@ -377,7 +387,7 @@ const REFUSED: readonly Case[] = [
   [
     'a retest of a test of another job',
     () => takenIn('reseal and test'),
-    (job) => void job.add('test.made', { ...dryTest, retestOf: idOf('elsewhere'), note: 'ring renewed' }),
+    (job) => void job.add('test.made', { ...dryTest, retestOf: [idOf('elsewhere')], note: 'ring renewed' }),
     'The test it tries anew is not one of this job.',
     'Choose it from the tests made.',
   ],
@@ -746,7 +756,7 @@ describe('what is admitted beside it', () => {
     [
       'a test beyond the rating, with its reason',
       () => toTest(),
-      (job) => job.add('test.made', { ...dryTest, pressureBar: 5, excessReason: 'the owner asks for it' }),
+      (job) => job.add('test.made', { ...dryTestAt(5), excessReason: 'the owner asks for it' }),
     ],
     ['a cell that lies in the well measured', () => measured(), fit({ cellCode: 'SR936SW' })],
     [

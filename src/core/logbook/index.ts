@@ -94,4 +94,14 @@ export {
 } from './parts';
 export { awaitedParts, openParts, type StageProgress, type StageStatus } from './progress';
 export type { JobContext, WellState } from './state';
-export type { TestPayloads } from './facts/test';
+export {
+  type KeptRecord,
+  LEAK_DONE,
+  LEAK_SEATS,
+  LEAK_SIDES,
+  type LeakMark,
+  leakMarkWords,
+  type LeakSeat,
+  type LeakSide,
+  type TestPayloads,
+} from './facts/test';

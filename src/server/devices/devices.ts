@@ -14,10 +14,10 @@ import {
 import type { CellTable } from '../../core/craft/cells';
 import {
   caliperText,
-  endsOfTrace,
   simulateDelivery,
   simulateReading,
   simulateTrace,
+  type TraceSample,
 } from '../../core/craft/devices';
 import { measures } from '../../core/craft/health';
 import { figure } from '../../core/craft/judgement';
@@ -115,31 +115,69 @@ const benchMeter: Device<'bench-meter'> = {
   },
 };
 
+/** Samples come in handfuls where a test runs much faster than the clock. */
+const MOST_A_SECOND = 60;
+
 const leakTester: Device<'leak-tester'> = {
   id: 'leak-tester',
   name: 'Leak tester',
-  start: { deflectionUm: 12.4, tauS: null, noisePercent: 0.4, speed: 30, fault: 'none' },
+  start: {
+    stiffnessUmPerBar: 4.2,
+    settlesPercent: 3,
+    settlesInS: 6,
+    volumeCm3: 1.4,
+    leakUgPerMin: null,
+    leaksAt: 3,
+    leakSide: 'side',
+    gross: 'no',
+    noiseUm: 0.05,
+    driftUmPerMin: 0.01,
+    speed: 30,
+    fault: 'none',
+  },
   faults: {
     'lid open': 'Close the lid: a crystal can fly.',
     'no pressure': 'Look at the compressor and its hose.',
     unplugged: UNPLUGGED,
   },
-  does: ['trace'],
+  does: ['trace', 'tank'],
   async *ask(asked, settings, { seed }) {
-    if (asked.ask !== 'trace') return;
-    const leak = {
-      deflectionUm: settings.deflectionUm,
-      tauS: settings.tauS,
-      noiseShare: settings.noisePercent / 100,
-    };
-    const samples = simulateTrace(leak, asked.seconds, seed);
-    for (const sample of samples) {
-      yield { says: 'sample', sample };
-      await pause(1000 / settings.speed);
+    const { gross, leakUgPerMin, settlesPercent, speed, leaksAt, leakSide } = settings;
+    if (asked.ask === 'tank') {
+      const leaks = gross === 'yes' || leakUgPerMin !== null;
+      yield await Promise.resolve({
+        says: 'bubbles',
+        at: leaks ? { side: leakSide, clock: leaksAt } : null,
+        words: leaks ? 'Bubbles rise.' : 'Nothing rises.',
+      });
+      return;
     }
-    yield { says: 'trace', ...endsOfTrace(samples), seconds: asked.seconds };
+    if (asked.ask !== 'trace') return;
+    const samples = simulateTrace(
+      { ...settings, settlesShare: settlesPercent / 100, gross: gross === 'yes', leakUgPerMin },
+      asked.pressureBar,
+      asked.seconds,
+      seed,
+    );
+    const ofS = samples.at(-1)?.atS ?? 0;
+    const handful = Math.max(1, Math.round(speed / MOST_A_SECOND));
+    for (const [i, sample] of samples.entries()) {
+      yield { says: 'sample', sample, phase: phaseAt(samples, i), ofS };
+      if (i % handful === 0) await pause((1000 * handful) / speed);
+    }
+    yield { says: 'trace', points: samples.length };
   },
 };
+
+/** What a tester does at a point of its record, in words. */
+function phaseAt(samples: readonly TraceSample[], at: number): string {
+  const over = samples[at]?.overBar ?? 0;
+  const before = samples[at - 1]?.overBar ?? 0;
+  if (Math.abs(over - before) > 0.02 * Math.max(Math.abs(over), Math.abs(before)))
+    return Math.abs(over) > Math.abs(before) ? 'pressing' : 'venting';
+  if (over !== 0) return 'watching under pressure';
+  return samples.slice(0, at).some((each) => each.overBar !== 0) ? 'watching after venting' : 'baseline';
+}
 
 const PICTURES: Readonly<Record<DeviceSettings['camera']['shows'], string>> = {
   movement: 'movement.png',

@@ -1,24 +1,133 @@
-import type { TraceSample } from '../../core/craft/devices';
+import { memo } from 'react';
+import { Box, TableCell, TableRow, Typography } from '@mui/material';
+import { Chart, LinearScale, LineController, LineElement, PointElement, Tooltip } from 'chart.js';
+import { Chart as Drawn } from 'react-chartjs-2';
 import { figure } from '../../core/craft/judgement';
-import Curve from './Curve';
+import type { LeakRecord } from '../../core/craft/tightness';
+import { DataTable } from '../kit/DataTable';
+import { Fold } from '../kit/Fold';
+import { usePalette } from '../kit/theme';
+
+Chart.register(LineController, LineElement, PointElement, LinearScale, Tooltip);
 
 interface Props {
-  readonly samples: readonly TraceSample[];
-  readonly seconds: number;
+  readonly record: LeakRecord;
+  /** The whole test, s, where it still runs. */
+  readonly wholeS?: number;
+  /** What the fit makes of it, µm, beside it. */
+  readonly fitUm?: readonly number[] | null;
+  /** What is left over once the fit is taken off, µm: drawn in place of the trace. */
+  readonly leftUm?: readonly number[] | null;
+  readonly heightPx?: number;
 }
 
-/** The deflection of a case under test as it comes, second by second. */
-export default function TraceFigure({ samples, seconds }: Props) {
-  const last = samples.at(-1);
+/** So many rows tell a trace to those who read it as a table. */
+const ROWS = 24;
+
+/** A tester’s record: the deflection of the case and the pressure over it, and the fit through it. */
+export default memo(function TraceFigure({
+  record,
+  wholeS,
+  fitUm = null,
+  leftUm = null,
+  heightPx = 190,
+}: Props) {
+  const palette = usePalette();
+  const { atS, overBar, deflectionUm } = record;
+  const shown = leftUm ?? deflectionUm;
+  const points = (values: readonly number[]): { x: number; y: number }[] =>
+    atS.map((x, i) => ({ x, y: values[i] ?? 0 }));
+  const last = atS.length - 1;
+  const each = Math.max(1, Math.ceil(atS.length / ROWS));
+  const what = leftUm === null ? 'Deflection' : 'Left over by the fit';
+  const line = (label: string, values: readonly number[], colour: string, more: object = {}) => ({
+    label,
+    data: points(values),
+    borderColor: colour,
+    backgroundColor: colour,
+    borderWidth: 2,
+    pointRadius: 0,
+    yAxisID: 'um',
+    ...more,
+  });
   return (
-    <Curve
-      title="Deflection"
-      says={last ? `${last.deflectionUm} µm after ${last.atS} of ${seconds} s` : 'None yet'}
-      as="line"
-      along={{ label: 'seconds', places: samples.map(({ atS }) => figure(atS)) }}
-      up={{ label: 'Deflection', unit: 'µm' }}
-      values={samples.map(({ deflectionUm }) => deflectionUm)}
-      heightPx={150}
-    />
+    <Box component="figure" sx={{ m: 0 }}>
+      <Box sx={{ height: heightPx, position: 'relative', overflow: 'hidden' }}>
+        <Drawn
+          type="line"
+          role="img"
+          aria-label={
+            last < 0
+              ? `${what}: no reading yet`
+              : `${what} over time: ${figure(shown[last] ?? 0)} µm after ${figure(atS[last] ?? 0, 0)} s, at ${figure(overBar[last] ?? 0)} bar`
+          }
+          data={{
+            datasets: [
+              line('deflection, µm', shown, palette.ink),
+              ...(fitUm === null || leftUm !== null
+                ? []
+                : [line('fit, µm', fitUm, palette.cinnabar, { borderWidth: 1.5, borderDash: [5, 3] })]),
+              ...(leftUm === null
+                ? [
+                    line('pressure, bar', overBar, palette.smoke, {
+                      yAxisID: 'bar',
+                      borderWidth: 1,
+                      borderDash: [2, 2],
+                    }),
+                  ]
+                : []),
+            ],
+          }}
+          options={{
+            maintainAspectRatio: false,
+            animation: false,
+            color: palette.soot,
+            scales: {
+              x: {
+                type: 'linear',
+                min: 0,
+                ...(wholeS === undefined ? {} : { max: wholeS }),
+                title: { display: true, text: 'seconds', color: palette.soot },
+                ticks: { color: palette.soot, maxTicksLimit: 9 },
+                grid: { display: false },
+              },
+              um: {
+                position: 'left',
+                title: { display: true, text: 'µm', color: palette.soot },
+                ticks: { color: palette.soot, maxTicksLimit: 6 },
+                grid: { color: palette.thread },
+              },
+              bar: {
+                display: leftUm === null,
+                position: 'right',
+                title: { display: true, text: 'bar', color: palette.soot },
+                ticks: { color: palette.soot, maxTicksLimit: 5 },
+                grid: { display: false },
+              },
+            },
+          }}
+        />
+      </Box>
+      <Typography component="figcaption" variant="body2">
+        {leftUm === null
+          ? `Solid: deflection. ${fitUm === null ? '' : 'Dashed: the fit. '}Dotted: pressure.`
+          : 'What the fit leaves: noise alone, where it holds.'}
+      </Typography>
+      <Fold summary="As a table" sx={{ fontWeight: 400 }}>
+        <DataTable label={`${what}, as a table`} heads={['Seconds', 'bar', `${what}, µm`]}>
+          {atS.flatMap((seconds, i) =>
+            i % each === 0
+              ? [
+                  <TableRow key={seconds}>
+                    <TableCell>{figure(seconds, 1)}</TableCell>
+                    <TableCell>{figure(overBar[i] ?? 0)}</TableCell>
+                    <TableCell>{figure(shown[i] ?? 0, 3)}</TableCell>
+                  </TableRow>,
+                ]
+              : [],
+          )}
+        </DataTable>
+      </Fold>
+    </Box>
   );
-}
+});

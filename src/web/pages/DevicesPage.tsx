@@ -12,7 +12,9 @@ import {
   deviceSettings,
   type DeviceState,
 } from '../../contract';
+import { recordOfSamples } from '../../core/craft/devices';
 import { type Measure, measures } from '../../core/craft/health';
+import { LEAK_SIDES } from '../../core/logbook';
 import { localTime } from '../../core/craft/time';
 import type { Quantity } from '../../core/craft/units';
 import { askDevice, DEVICES_PATH, faultWords, useDevices } from '../api/devices';
@@ -64,15 +66,23 @@ const SETTINGS: Readonly<Record<DeviceId, readonly Setting[]>> = {
     NOISE,
   ],
   'leak-tester': [
-    { name: 'deflectionUm', label: 'The case gives by', quantity: 'micrometres' },
+    { name: 'stiffnessUmPerBar', label: 'The case gives by', quantity: 'figureOnly', unit: 'µm/bar' },
+    { name: 'settlesPercent', label: 'Of it by and by', quantity: 'figureOnly', unit: '%' },
+    { name: 'settlesInS', label: 'Settles in', quantity: 'durationS' },
+    { name: 'volumeCm3', label: 'Free volume', quantity: 'figureOnly', unit: 'cm³' },
     {
-      name: 'tauS',
-      label: 'It leaks with a time of',
-      quantity: 'durationS',
+      name: 'leakUgPerMin',
+      label: 'Lets through at 2 bar',
+      quantity: 'figureOnly',
+      unit: 'µg/min',
       optional: true,
       helper: 'blank: a tight case',
     },
-    NOISE,
+    { name: 'leaksAt', label: 'Leaks at', quantity: 'figureOnly', unit: 'o’clock' },
+    { name: 'leakSide', label: 'Leaks on the', options: LEAK_SIDES },
+    { name: 'gross', label: 'Wide open', options: ['no', 'yes'] },
+    { name: 'noiseUm', label: 'Noise', quantity: 'micrometres' },
+    { name: 'driftUmPerMin', label: 'Drifts', quantity: 'figureOnly', unit: 'µm/min' },
     { name: 'speed', label: 'Runs faster by', quantity: 'figureOnly', unit: '×' },
   ],
   camera: [{ name: 'shows', label: 'In front of it', options: ['movement', 'back', 'leaked cell'] }],
@@ -89,7 +99,8 @@ const WHAT_IT_IS: Readonly<Record<DeviceId, string>> = {
   caliper: 'Its figure goes into any length with “Take”. A real one that types needs no connecting.',
   'bench-meter':
     'Voltages, currents, coil, rate and motor pulses go into the readings of stage 4 with “Take”.',
-  'leak-tester': 'Runs the dry test of stage 7 and shows it second by second.',
+  'leak-tester':
+    'Runs the dry test and the blank run of stage 7, second by second, and shows where bubbles rise in its tank.',
   camera: 'Photographs go with what is found, wherever “From the camera” stands.',
   'label-printer': 'Prints the envelope label at stage 1.',
   supplier: 'Takes the orders of the stock page and delivers; now and then another cell, or too few.',
@@ -113,7 +124,7 @@ function Said({ said }: { readonly said: readonly DeviceSays[] }) {
     <Box role="status" sx={{ mt: 1 }}>
       {samples.length > 0 && (
         <Suspense>
-          <TraceFigure samples={samples} seconds={60} />
+          <TraceFigure record={recordOfSamples(samples)} />
         </Suspense>
       )}
       {fault && <Typography sx={{ fontWeight: 700 }}>■ {fault}</Typography>}
@@ -122,11 +133,7 @@ function Said({ said }: { readonly said: readonly DeviceSays[] }) {
           {last.text}
         </Typography>
       )}
-      {last.says === 'trace' && (
-        <Typography>
-          {last.startUm} µm at the start, {last.endUm} µm at the end.
-        </Typography>
-      )}
+      {last.says === 'trace' && <Typography>{last.points} points.</Typography>}
       {last.says === 'picture' && <FileThumb hash={last.attachment.hash} attachment={last.attachment} />}
     </Box>
   );

@@ -319,6 +319,18 @@ function PolicyForm({ shop }: { readonly shop: SeenShop }) {
                 label="The wet tester reaches"
                 quantity="pressureBar"
               />
+              <MeasureField
+                name="policy.dryTesterVacuumBar"
+                label="Vacuum of the dry tester"
+                quantity="pressureBar"
+                helper="below the air outside; 0: it only presses"
+              />
+              <MeasureField
+                name="policy.dryTesterNoiseUm"
+                label="Noise of the dry tester"
+                quantity="micrometres"
+                helper="of one reading, by its book"
+              />
             </Section>
             {said && <Alert severity={said.wrong ? 'error' : 'success'}>{said.text}</Alert>}
             <Box

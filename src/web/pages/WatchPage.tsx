@@ -4,6 +4,7 @@ import { Link, useParams } from 'react-router';
 import type { Book } from '../../core/craft/book';
 import { capital } from '../../core/craft/judgement';
 import { localTime } from '../../core/craft/time';
+import { flowInWords } from '../../core/advice/tightness';
 import { trendsOfWatch } from '../../core/advice/watches';
 import { isNotFound, saidInWords } from '../api/http';
 import { useBook } from '../api/book';
@@ -121,7 +122,7 @@ function SeenWatchSheet({
               {list(
                 history.tests.map(
                   (test) =>
-                    `${day(test.atUtc)}: ${test.method}${test.pressureBar === null ? '' : `, ${test.pressureBar} bar`}, ${test.outcome}`,
+                    `${day(test.atUtc)}: ${test.method}${test.pressureBar === null ? '' : `, ${test.pressureBar} bar`}, ${test.outcome}${flowInWords(test.flow) === null ? '' : `, ${flowInWords(test.flow)} at 2 bar`}`,
                 ),
               )}
             </Section>

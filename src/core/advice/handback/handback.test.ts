@@ -1,14 +1,17 @@
 import fc from 'fast-check';
-import { context, dryTest, Logbook, lot, readyJob } from '../../../testing/fixtures';
+import { context, dryTestAt, Logbook, lot, readyJob, wetTest } from '../../../testing/fixtures';
 import { type Handback, handback } from './handback';
-import { waterStatement } from './waterStatement';
+import { waterStatement } from '../tightness';
 import { money } from '../../craft/money';
 const lots = [lot];
 const test = (
   pressureBar: number | null,
   outcome: 'no leak seen' | 'leak seen' | 'not clear',
   method: 'dry air' | 'condensation' = 'dry air',
-) => ({ ...dryTest, method, pressureBar, seconds: 120, outcome });
+) => ({
+  ...(method === 'dry air' ? dryTestAt(pressureBar ?? 3) : { ...wetTest, method, pressureBar }),
+  outcome,
+});
 
 describe('the record for the owner', () => {
   let result: Handback;
@@ -73,7 +76,7 @@ describe('what is said about water', () => {
   const after = (...tests: ReturnType<typeof test>[]) => {
     const job = readyJob();
     for (const each of tests) job.add('test.made', each);
-    return waterStatement(job.state());
+    return waterStatement(job.state(), 'UTC');
   };
 
   it('claims nothing untested', () => {
@@ -121,12 +124,12 @@ describe('never more about water than was tested', () => {
           );
           for (const each of tests)
             job.add('test.made', {
-              ...dryTest,
+              ...(each.method === 'dry air' ? dryTestAt(each.bar) : wetTest),
               method: each.method,
               pressureBar: each.method === 'condensation' ? null : each.bar,
               outcome: each.outcome,
             });
-          const { verdict, statement } = waterStatement(job.state());
+          const { verdict, statement } = waterStatement(job.state(), 'UTC');
           const passed = tests.filter(
             (each) => each.outcome === 'no leak seen' && each.method !== 'condensation',
           );

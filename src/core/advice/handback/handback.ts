@@ -7,7 +7,7 @@ import { priceOf, type PriceVerdict } from '../price';
 import { supplyOf } from '../supply';
 import { provingRun } from './provingRun';
 import { doneLines, fittedLines, foundLines, notDoneLines, testedLines } from './statement';
-import { type WaterStatement, waterStatement } from './waterStatement';
+import { type WaterStatement, waterStatement } from '../tightness';
 
 export type Handback = Judged<'ready to sign' | 'not ready'> & {
   readonly statement: Statement;
@@ -65,7 +65,7 @@ export function handback(
   context: JobContext,
 ): Handback {
   const { policy } = context;
-  const water = waterStatement(state);
+  const water = waterStatement(state, context.shop.zone);
   const next = nextVisit(state, lots, context);
   const price = priceOf(state, policy.currency);
   const reasons = standsInTheWay(state, price, context);

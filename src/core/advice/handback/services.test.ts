@@ -1,8 +1,8 @@
 import { takenIn } from '../../../testing/fixtures';
 import fc from 'fast-check';
-import { context, dryTest, Logbook, lot, readyJob } from '../../../testing/fixtures';
+import { context, dryTest, dryTestAt, Logbook, lot, readyJob } from '../../../testing/fixtures';
 import { handback } from './handback';
-import { waterStatement } from './waterStatement';
+import { waterStatement } from '../tightness';
 import { waitsFor } from '../dayplan';
 import { SERVICES } from '../../craft/policy';
 import { looseCells, type Payloads } from '../../logbook';
@@ -77,12 +77,12 @@ describe('parts that are not in the house', () => {
     job.add('open.back', opened);
     job.add('seal.closed', { ...shut, interim: true });
     expect(missing(job)).not.toContain('test.made');
-    expect(waterStatement(job.state())).toMatchObject({
+    expect(waterStatement(job.state(), 'UTC')).toMatchObject({
       verdict: 'not tested',
       statement: expect.stringContaining('for the time being') as string,
     });
     job.add('test.made', dryTest);
-    expect(waterStatement(job.state()).verdict).toBe('not tested');
+    expect(waterStatement(job.state(), 'UTC').verdict).toBe('not tested');
   });
 });
 
@@ -100,7 +100,7 @@ describe('each service', () => {
     job.add('seal.closed', shut);
     prove(job);
     expect(missing(job)).toContain('test.made');
-    job.add('test.made', { ...dryTest, pressureBar: 5, seconds: 120 });
+    job.add('test.made', dryTestAt(5));
     const { verdict, statement } = verdictOf(job);
     expect(verdict).toBe('ready to sign');
     expect(statement.done).toEqual(

@@ -16,7 +16,7 @@ import {
 } from '../../logbook';
 import { seenMovement } from '../identify';
 import { provingRun } from './provingRun';
-import { judgeTests, testInWords } from './waterStatement';
+import { flowInWords, type JudgedTest, judgeTests, testInWords } from '../tightness';
 
 const SEALS = ['crown', 'pushers', 'crystal'] as const;
 
@@ -148,6 +148,25 @@ function proved({ facts }: JobState, result: 'works' | 'does not work'): readonl
 const ranToEnd = ({ verdict }: ReturnType<typeof provingRun>): boolean =>
   verdict === 'keeps time' || verdict === 'off';
 
+/** How a test went, in the owner’s words. */
+function testLine({ test, shows, leak }: JudgedTest): string {
+  const { outcome, excessReason } = test.payload;
+  const beyond = excessReason && ` (beyond its limit: ${excessReason})`;
+  const said = `${testInWords(test)}: `;
+  const because = shows.reasons.join(', ').replace(/\.$/, '');
+  const flow = flowInWords(leak?.flow ?? null);
+  switch (shows.verdict) {
+    case 'proves nothing':
+      return `${said}${outcome ?? 'tight by its record'}, which proves nothing: ${because}.`;
+    case 'leaks':
+      return `${said}${flow === null ? (leak?.flooded ? 'flooded at once' : 'leak seen') : `it leaks, ${flow} at 2 bar`}${beyond}.`;
+    case 'tight':
+      return `${said}${flow === null ? 'no leak seen' : `no leak found, ${flow} at 2 bar`}${beyond}.`;
+    default:
+      return `${said}${shows.verdict}${because && `, ${because}`}${beyond}.`;
+  }
+}
+
 /** What was tested, and how it went. */
 export function testedLines(state: JobState): readonly string[] {
   const { facts } = state;
@@ -162,11 +181,7 @@ export function testedLines(state: JobState): readonly string[] {
       : []),
     ...(ranToEnd(run) ? run.reasons : []),
     ...where(working.length > 0, `Works: ${working.join(', ')}.`),
-    ...judgeTests(state).map(({ test, shows }) =>
-      shows.verdict === 'proves nothing'
-        ? `${testInWords(test)}: ${test.payload.outcome}, which proves nothing: ${shows.reasons.join(', ')}.`
-        : `${testInWords(test)}: ${shows.verdict === 'not clear' && test.payload.outcome === 'no leak seen' ? `not clear, ${shows.reasons.join(', ')}` : test.payload.outcome}${test.payload.excessReason && ` (beyond its limit: ${test.payload.excessReason})`}.`,
-    ),
+    ...judgeTests(state).map(testLine),
   ];
 }
 

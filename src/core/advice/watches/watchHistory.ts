@@ -1,6 +1,8 @@
 import type { MeasuredBack, View } from '../../craft/cases';
 import type { Measure } from '../../craft/health';
+import type { Flow } from '../../craft/tightness';
 import { type JobState, leakWords, readingsOf, settingOf } from '../../logbook';
+import { judgeTests } from '../tightness';
 
 /** One visit of a watch: its job, folded. */
 export interface WatchVisit {
@@ -58,7 +60,11 @@ export interface WatchHistory {
   readonly tests: readonly (Dated & {
     readonly method: string;
     readonly pressureBar: number | null;
+    /** What it shows, by what was seen or measured. */
     readonly outcome: string;
+    /** The air that passes at 2 bar, with its ends; null where nothing was measured. */
+    readonly flow: Flow | null;
+    readonly stiffnessUmPerBar: number | null;
   })[];
 }
 
@@ -181,10 +187,14 @@ export function watchHistory(visits: readonly WatchVisit[]): WatchHistory {
       return rate ? [{ atUtc: rate.occurredAt, ticket: visit.ticket, sPerDay: rate.payload.value }] : [];
     }),
     tests: collect((visit) =>
-      visit.state.facts.tests.map(({ occurredAt, payload }) => ({
+      judgeTests(visit.state).map(({ test: { occurredAt, payload }, shows, leak }) => ({
         atUtc: occurredAt,
         ticket: visit.ticket,
-        ...payload,
+        method: payload.method,
+        pressureBar: payload.pressureBar,
+        outcome: shows.verdict === 'proves nothing' && payload.outcome ? payload.outcome : shows.verdict,
+        flow: leak?.flow ?? null,
+        stiffnessUmPerBar: leak?.stiffnessUmPerBar ?? null,
       })),
     ),
   };

@@ -58,7 +58,7 @@ describe('the history of a watch', () => {
     expect(history.leaks).toMatchObject([{ ticket: 'T0002-6', marking: '364', condition: 'crust' }]);
     expect(history.gaskets).toMatchObject([{ state: 'reused' }]);
     expect(history.currents).toMatchObject([{ valueUA: 0.95 }]);
-    expect(history.tests).toMatchObject([{ pressureBar: 3, outcome: 'no leak seen' }]);
+    expect(history.tests).toMatchObject([{ pressureBar: 3, outcome: 'tight' }]);
   });
 
   it('tells a leak by its place and decision, and an accumulator among the cells', () => {

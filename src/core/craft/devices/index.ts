@@ -1,5 +1,6 @@
 export {
   caliperText,
+  recordOfSamples,
   type SimulatedCase,
   simulateReading,
   simulateTest,

@@ -2,6 +2,7 @@ import { normalFrom, seededUniform } from '../life';
 import {
   AMBIENT_BAR,
   insideAfter,
+  type LeakRecord,
   LIMIT_UG_PER_MIN,
   limitConstant,
   ROOM_C,
@@ -77,6 +78,15 @@ export function simulateTrace(
     overBar === 0 ? { atS: blank, overBar: blank.map(() => 0) } : standardTest(overBar, seconds, Infinity),
     seed,
   );
+}
+
+/** Samples as a record, column by column. */
+export function recordOfSamples(samples: readonly TraceSample[]): LeakRecord {
+  return {
+    atS: samples.map(({ atS }) => atS),
+    overBar: samples.map(({ overBar }) => overBar),
+    deflectionUm: samples.map(({ deflectionUm }) => deflectionUm),
+  };
 }
 
 /** A figure with the noise of its instrument, rounded to the instrument's step. */

@@ -58,6 +58,10 @@ export interface Policy {
   readonly mostTestBar: number;
   readonly dryTesterMostBar: number;
   readonly wetTesterMostBar: number;
+  /** How far the dry tester goes below the air outside, bar; 0 for one that only presses. */
+  readonly dryTesterVacuumBar: number;
+  /** Noise of one reading of the dry tester, by its book, µm. */
+  readonly dryTesterNoiseUm: number;
   /** What a job costs the shop, hands and material, without tax. */
   readonly ownCostMinor: number;
   /** What the shop keeps when it refers a watch instead. */
@@ -103,6 +107,8 @@ export const DEFAULT_POLICY: Policy = {
   mostTestBar: 10,
   dryTesterMostBar: 10,
   wetTesterMostBar: 12.5,
+  dryTesterVacuumBar: 0.7,
+  dryTesterNoiseUm: 0.05,
   ownCostMinor: 500,
   referralMarginMinor: 300,
 };

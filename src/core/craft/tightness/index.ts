@@ -10,6 +10,7 @@ export {
   recordContradictions,
   residualsOf,
   type Settles,
+  type TwoFigures,
 } from './judgeLeak';
 export {
   AMBIENT_BAR,

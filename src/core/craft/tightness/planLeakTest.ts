@@ -18,8 +18,6 @@ export interface ToBeTested {
   readonly temperatureC: number;
   /** How far this case gives, µm a bar; null where nobody knows. */
   readonly usualUmPerBar: number | null;
-  /** A test before showed that it leaks, or gave no verdict. */
-  readonly dryPassed: boolean;
 }
 
 /** What the shop's testers can do. */
@@ -60,7 +58,7 @@ const M_PER_BAR = 10.197;
 /** A rating is a test pressure; without one a watch is tested to what a splash does. */
 const UNRATED_BAR = 2;
 const FIRST_BAR = 2;
-/** A case this old, or one nobody knows the age of, is tested under its rating. */
+/** A case this old, or one with seals nobody renewed, is tested under its rating. */
 const OLD_YEARS = 10;
 const OLD_SHARE = 0.6;
 const USE_BAR = { 'no water': 1, splashes: 3, swimming: 10, diving: 12.5 } as const;

@@ -211,8 +211,8 @@ function settle(raw: Raw, headings: readonly Heading[], unreadable: readonly num
   const begin = raw.atS[keep[0] ?? 0] ?? 0;
   const record: LeakRecord = {
     atS: keep.map((i) => Number(((raw.atS[i] ?? 0) - begin).toFixed(4))),
-    overBar: keep.map((i) => Number(((raw.bar[i] ?? 0) - zero).toFixed(5))),
-    deflectionUm: keep.map((i) => Number((raw.um[i] ?? 0).toFixed(5))),
+    overBar: keep.map((i) => Number(((raw.bar[i] ?? 0) - zero).toFixed(5)) + 0),
+    deflectionUm: keep.map((i) => Number((raw.um[i] ?? 0).toFixed(5)) + 0),
   };
   const most = record.overBar.reduce((highest, each) => Math.max(highest, Math.abs(each)), 0);
   if (most > NO_BAR || record.overBar.some((each) => each < -AMBIENT_BAR))

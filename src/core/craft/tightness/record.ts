@@ -92,7 +92,7 @@ export function condense(record: LeakRecord, most = POINTS_KEPT): LeakRecord {
     Array.from({ length: Math.floor(values.length / each) }, (_, block) => {
       let sum = 0;
       for (let i = block * each; i < (block + 1) * each; i += 1) sum += values[i] ?? 0;
-      return Number((sum / each).toFixed(digits));
+      return Number((sum / each).toFixed(digits)) + 0;
     });
   return {
     atS: means(record.atS, 3),

@@ -38,7 +38,27 @@ export const quantities = {
     open: 10_000,
   },
   durationS: { unit: 's', digits: 1, example: '60', units: { s: 1, sec: 1, min: 60, h: 3600 } },
-  pressureBar: { unit: 'bar', digits: 2, example: '3', units: { bar: 1, kpa: 0.01, mbar: 0.001 } },
+  /** As gauges show it; metres are those of fresh water at rest, and no rating. */
+  pressureBar: {
+    unit: 'bar',
+    digits: 2,
+    example: '3',
+    units: {
+      bar: 1,
+      kpa: 0.01,
+      mbar: 0.001,
+      atm: 1.01325,
+      inhg: 0.0338639,
+      psi: 0.0689476,
+      m: 0.0980665,
+    },
+  },
+  volumeCm3: {
+    unit: 'cm³',
+    digits: 2,
+    example: '1.4',
+    units: { 'cm³': 1, cm3: 1, ml: 1, 'mm³': 0.001, mm3: 0.001 },
+  },
   /** A water rating as it is engraved: ten metres are a bar, an atmosphere counts as one, feet stand for whole tens of metres. */
   ratingBar: {
     unit: 'bar',

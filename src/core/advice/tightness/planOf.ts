@@ -1,0 +1,63 @@
+import type { Policy } from '../../craft/policy';
+import { type LeakTestPlan, planLeakTest, ROOM_C, type ToBeTested } from '../../craft/tightness';
+import type { JobFacts, JobState } from '../../logbook';
+import { crownOf } from '../opening';
+import { freeVolumeOf } from './leakOfTest';
+
+/** Marks that speak against pressure. */
+const NOT_PRESSED = ['cracked crystal'] as const;
+/** Seals beside the back's that nobody renewed. */
+const OTHER_SEALS = ['crown', 'pushers', 'crystal'] as const;
+
+/** How the owner brings a watch into water; null where nobody asked. */
+export function useOf({ wear }: Pick<JobFacts, 'wear'>): ToBeTested['use'] {
+  if (wear === null) return null;
+  const { uses } = wear.payload;
+  if (uses.includes('diving')) return 'diving';
+  if (uses.includes('swimming')) return 'swimming';
+  return uses.includes('hand washing and rain') ? 'splashes' : 'no water';
+}
+
+/** The age a watch shows by its ring, years; null where nobody knows. */
+const ageOf = ({ gasket }: Pick<JobFacts, 'gasket'>): number | null => gasket?.payload.ageYears ?? null;
+
+/** How the watch of a job is to be tested, by what is on record of it and what the shop's testers can do. */
+export function testPlanOf(
+  state: Pick<JobState, 'facts' | 'caseType'>,
+  policy: Policy,
+  usualUmPerBar: number | null,
+): LeakTestPlan {
+  const { facts, caseType } = state;
+  const gasket = facts.gasket?.payload;
+  const other = facts.otherSeals?.payload;
+  return planLeakTest(
+    {
+      ratingBar: facts.watch?.payload.ratingBar ?? caseType?.ratingBar ?? null,
+      use: useOf(facts),
+      ageYears: ageOf(facts),
+      damage: [
+        ...new Set(
+          facts.marks.flatMap(({ payload: { kind } }) => NOT_PRESSED.filter((each) => each === kind)),
+        ),
+        ...(facts.closed?.payload.seamEven === false ? ['the seam is not even'] : []),
+      ],
+      notRenewed: [
+        ...(gasket === undefined || gasket.state !== 'renewed' ? ['ring of the back'] : []),
+        ...OTHER_SEALS.filter((seal) => other?.[seal] !== 'renewed' && other?.[seal] !== 'none there').map(
+          (seal) => `seal of the ${seal}`,
+        ),
+      ],
+      screwedCrown: crownOf(state) === 'screwed down',
+      volume: freeVolumeOf(facts),
+      temperatureC: ROOM_C,
+      usualUmPerBar,
+    },
+    {
+      dryMostBar: policy.dryTesterMostBar,
+      dryVacuumBar: policy.dryTesterVacuumBar,
+      wetMostBar: policy.wetTesterMostBar,
+      mostBar: policy.mostTestBar,
+      noiseUm: policy.dryTesterNoiseUm,
+    },
+  );
+}

@@ -1,0 +1,142 @@
+import { figure, type Judged } from '../../craft/judgement';
+import { pressureWords } from '../../craft/tightness';
+import { dayInWords, localDay } from '../../craft/time';
+import type { EntryOf, JobFacts, JobState } from '../../logbook';
+import { barOf, type JudgedTest, judgeTests, testInWords } from './judgeTests';
+import { useOf } from './planOf';
+
+type Made = EntryOf<'test.made'>;
+
+export type WaterStatement = Judged<'tested' | 'not tested' | 'not clear' | 'not water resistant'> & {
+  readonly statement: string;
+  readonly tests: readonly JudgedTest[];
+};
+
+const AWAY = 'Keep the watch away from water.';
+
+/** From these test pressures on, bar, a watch is said to bear so much. Source: trade reading of ratings. */
+const BEARS = [
+  [10, 'swimming and snorkelling'],
+  [5, 'short bathing'],
+  [3, 'splashes and rain'],
+] as const;
+const NEEDS_BAR = { splashes: 3, swimming: 10 } as const;
+
+/** How the owner uses it, held against what was tested; nothing where nobody asked, or it stays dry. */
+function useWords(facts: Pick<JobFacts, 'wear'>, testedBar: number): readonly string[] {
+  const use = useOf(facts);
+  if (use === null || use === 'no water') return [];
+  const bears = BEARS.find(([bar]) => testedBar >= bar)?.[1] ?? null;
+  const upTo =
+    bears === null
+      ? 'Tested so it bears no water at all.'
+      : `Tested so it bears ${bears}, while its seals stay as they are.`;
+  if (use === 'diving')
+    return [
+      upTo,
+      'It is not for diving: that takes a diver’s watch, certified by a house that tests to ISO 6425, which we are not.',
+    ];
+  return [
+    upTo,
+    ...(testedBar >= NEEDS_BAR[use]
+      ? []
+      : [use === 'swimming' ? 'It is not for swimming.' : 'Take it off for washing and rain.']),
+  ];
+}
+
+const YEARLY = 'Seals age: have it tested again in a year.';
+
+/**
+ * What may be said about water: from what was actually done, with method, pressure and day (in `zone`), never more than was
+ * tested since the watch was closed, and nothing while any test of the visit stands that leaked or left a doubt, or the seam
+ * is not even. Among the tests that show it tight the highest pressure is named. A ring renewed earns no pressure.
+ */
+export function waterStatement(state: Pick<JobState, 'facts' | 'standsFor'>, zone: string): WaterStatement {
+  const { closed, gasket } = state.facts;
+  const tests = judgeTests(state);
+  const working = tests.flatMap(({ shows }) => shows.working);
+  const on = ({ occurredAt }: Made): string => `on ${dayInWords(localDay(occurredAt, zone))}`;
+  const told = (
+    verdict: WaterStatement['verdict'],
+    statement: readonly string[],
+    reasons: readonly string[],
+  ): WaterStatement => ({ verdict, statement: statement.join(' '), reasons, working, tests });
+  const standing = tests.filter(({ stands }) => stands);
+  const because = standing.map(
+    ({ test, shows }) => `${testInWords(test)}: ${shows.reasons.join(', ').replace(/\.$/, '')}.`,
+  );
+  const leaks = standing.filter(({ shows }) => shows.verdict === 'leaks');
+  if (leaks.length > 0 || closed?.payload.seamEven === false) {
+    return told(
+      'not water resistant',
+      ['This watch is not water resistant. Keep it away from water.'],
+      [
+        ...because,
+        ...(leaks.length > 0
+          ? ['It stands until a retest, linked to it and made after a repair, passes at that pressure.']
+          : []),
+        ...(closed?.payload.seamEven === false ? ['The seam is not even.'] : []),
+      ],
+    );
+  }
+  if (closed?.payload.interim) {
+    return told(
+      'not tested',
+      [`Closed for the time being on its old seal, until the part is here. ${AWAY}`],
+      ['Closed interim: nothing is claimed about water.'],
+    );
+  }
+  if (standing.length > 0) {
+    return told(
+      'not clear',
+      [`A test gave no clear result, so nothing can be said about water. ${AWAY}`],
+      [
+        ...because,
+        standing.some(({ takenBackBy }) => takenBackBy === 'repair and retest')
+          ? 'It stands until a retest, linked to it and made after a repair, passes at that pressure.'
+          : 'It stands until a test at that pressure or more shows the watch tight.',
+      ],
+    );
+  }
+  const tight = tests.filter(({ shows }) => shows.verdict === 'tight');
+  const unsettled = tests.filter(({ shows }) => shows.verdict === 'not yet known');
+  const open = unsettled.map(
+    ({ test, shows }) => `${testInWords(test)}: not settled, ${shows.reasons.join(', ').replace(/\.$/, '')}.`,
+  );
+  const best = tight.reduce<JudgedTest | null>(
+    (most, each) => (most === null || barOf(each.test) >= barOf(most.test) ? each : most),
+    null,
+  );
+  if (best) {
+    const { pressureBar, method, seconds } = best.test.payload;
+    const before = tests.filter(({ takenBack }) => takenBack !== null);
+    return told(
+      'tested',
+      [
+        ...before
+          .filter(({ shows }) => shows.verdict === 'leaks' || shows.verdict === 'not clear')
+          .map(
+            ({ test, takenBack }) =>
+              `It ${test.payload.outcome === 'not clear' ? 'gave no clear result' : 'leaked'} at ${pressureWords(test.payload.pressureBar ?? 0)} ${on(test)}, was repaired${takenBack?.payload.note ? ` (${takenBack.payload.note})` : ''}, and tested again.`,
+          ),
+        `Tested at ${pressureWords(pressureBar ?? 0)}, ${method}, for ${figure(seconds)} seconds, ${on(best.test)}: no leak was found. More than that was not tested.`,
+        ...useWords(state.facts, pressureBar ?? 0),
+        YEARLY,
+      ],
+      ['A pressure test was recorded after closing.', ...best.shows.reasons, ...open],
+    );
+  }
+  if (unsettled.length > 0) {
+    return told('not clear', [`A test did not settle whether it is tight. ${AWAY}`], open);
+  }
+  const nothing = tests.map(
+    ({ test, shows }) => `The ${testInWords(test)} proves nothing: ${shows.reasons.join(', ')}.`,
+  );
+  return told(
+    'not tested',
+    [
+      `Water resistance was not tested${gasket?.payload.state === 'renewed' ? ', though the gasket was renewed' : ''}. ${AWAY}`,
+    ],
+    nothing.length > 0 ? nothing : ['No pressure test was made in this visit.'],
+  );
+}
