@@ -8,7 +8,7 @@ import { expect, type Locator, type Page, test as base } from '@playwright/test'
 import axe from 'axe-core';
 import { demoId } from '../demo/build';
 import { DEMO_START_UTC } from '../demo/scenario';
-import type { DeviceId } from '../src/contract';
+import type { DeviceId, DeviceSettings } from '../src/contract';
 import type { EntryKind, Payloads } from '../src/core/logbook';
 import { makeTicket } from '../src/core/craft/tickets';
 import { newEntryOf } from '../src/testing/fixtures';
@@ -270,6 +270,22 @@ export async function setDevice(page: Page, device: DeviceId, settings: object):
   const answer = await page.request.post(`/api/devices/${device}`, { data: { connected: true, settings } });
   expect(answer.status()).toBe(200);
 }
+
+/** A tight case on a tester that runs much faster than the clock, for a test to change. */
+export const FAST_TESTER: DeviceSettings['leak-tester'] = {
+  stiffnessUmPerBar: 5,
+  settlesPercent: 2,
+  settlesInS: 5,
+  volumeCm3: 1.3,
+  leakUgPerMin: null,
+  leaksAt: 3,
+  leakSide: 'side',
+  gross: 'no',
+  noiseUm: 0.02,
+  driftUmPerMin: 0,
+  speed: 2000,
+  fault: 'none',
+};
 
 /** Goes to a view by its address, or, where the application stands in the window already, as one of its own links would. */
 export async function goTo(page: Page, path: string): Promise<void> {

@@ -21,11 +21,18 @@ const AWAY: DeviceSays = {
   whatToDo: 'Type the figure, or wait.',
 };
 
+const STOPPED: DeviceSays = {
+  says: 'fault',
+  words: 'Stopped by hand: nothing of it was kept.',
+  whatToDo: 'Let the pressure off, and run it again when the watch is ready.',
+};
+
 /** Asks a device and hears what it says bit by bit. Whatever goes wrong is said like a fault; gives the last word. */
 export async function askDevice(
   id: DeviceId,
   asked: DeviceAsk,
   onSaid: (says: DeviceSays) => void = () => undefined,
+  signal: AbortSignal | null = null,
 ): Promise<DeviceSays> {
   let last: DeviceSays = AWAY;
   const note = (says: DeviceSays): void => {
@@ -38,9 +45,11 @@ export async function askDevice(
       new Blob([JSON.stringify(asked)]),
       'application/json',
       note,
+      signal,
     );
   } catch (error) {
-    if (error instanceof Refused)
+    if (signal?.aborted) note(STOPPED);
+    else if (error instanceof Refused)
       note({ says: 'fault', words: error.message, whatToDo: error.problem.whatToDo ?? '' });
     else note(AWAY);
   }

@@ -99,8 +99,13 @@ export async function sendLines<T>(
   body: Blob,
   type: string,
   onLine: (line: T) => void,
+  signal: AbortSignal | null = null,
 ): Promise<void> {
-  const response = await request(path, { method: 'POST', headers: { 'content-type': type }, body }, null);
+  const response = await request(
+    path,
+    { method: 'POST', headers: { 'content-type': type }, body, signal },
+    null,
+  );
   const reader = response.body?.pipeThrough(new TextDecoderStream()).getReader();
   if (!reader) return;
   let rest = '';

@@ -15,6 +15,7 @@ import { CalibreFigure } from '../figures/CalibreFigure';
 import { FileThumb } from '../job/files';
 import { StageLayout } from '../kit/StageLayout';
 import { LastTime } from '../job/LastTime';
+import { LeakTrend } from '../job/LeakTrend';
 import { VisitTrends } from '../job/VisitTrends';
 import { type SeenWatch, useWatchHistory } from '../job/watchHistory';
 import { NoSuchPage } from './NoSuchPage';
@@ -102,6 +103,7 @@ function SeenWatchSheet({
               </Stack>
             </Section>
           )}
+          <LeakTrend history={history} now={null} zone={zone} atLeast={1} />
           {history.tests.length > 0 && (
             <Section title="Tests">
               {pressures.length > 0 && (

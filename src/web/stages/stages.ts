@@ -41,9 +41,11 @@ export const STAGES_FETCHED_MARK = 'stages fetched';
 export async function fetchAllStages(): Promise<void> {
   const identifier = import('./identify/identifier').then(({ fetchIdentifier }) => fetchIdentifier());
   const forecasts = import('./cell/useForecasts').then(({ fetchForecasts }) => fetchForecasts());
+  const leaks = import('./test/leakWorker').then(({ fetchLeaks }) => fetchLeaks());
   const fetched = await Promise.allSettled([
     identifier,
     forecasts,
+    leaks,
     ...Object.values(load).map((each) => each()),
     ...loadFigures(),
   ]);

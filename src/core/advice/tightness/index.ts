@@ -4,3 +4,5 @@ export { testPlanOf, useOf } from './planOf';
 export { testExcess } from './testExcess';
 export { flowInWords, type JudgedTest, judgeTests, repairedBetween, testInWords } from './judgeTests';
 export { waterStatement, type WaterStatement } from './waterStatement';
+export { usualStiffness } from './usualStiffness';
+export { type LeakPoint, leakTrend } from './leakTrend';

@@ -1,6 +1,6 @@
-import { figure } from '../../craft/judgement';
 import {
   type Flow,
+  flowFigure,
   judgeTest,
   type LeakJudgement,
   LIMIT_UG_PER_MIN,
@@ -122,6 +122,6 @@ export const barOf = ({ payload }: Pick<Made, 'payload'>): number => Math.abs(pa
 export function flowInWords(flow: Flow | null): string | null {
   if (flow === null) return null;
   return Number.isFinite(flow.to)
-    ? `${figure(flow.from, 1)} to ${figure(flow.to, 1)} µg of air a minute`
-    : `over ${figure(flow.from, 1)} µg of air a minute`;
+    ? `${flowFigure(flow.from)} to ${flowFigure(flow.to)} µg of air a minute`
+    : `over ${flowFigure(flow.from)} µg of air a minute`;
 }

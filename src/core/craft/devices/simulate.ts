@@ -61,7 +61,11 @@ export function simulateTest(
     const difference = AMBIENT_BAR + over - inside;
     const gives = of.stiffnessUmPerBar * ((1 - of.settlesShare) * difference + of.settlesShare * settled);
     const deflectionUm = gives + (of.driftUmPerMin * atS) / 60 + normalFrom(uniform) * of.noiseUm;
-    return { atS, overBar: Number(over.toFixed(3)), deflectionUm: Math.round(deflectionUm * 1000) / 1000 };
+    return {
+      atS,
+      overBar: Number(over.toFixed(3)),
+      deflectionUm: Math.round(deflectionUm * 1000) / 1000 + 0,
+    };
   });
 }
 

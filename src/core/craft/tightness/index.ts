@@ -2,6 +2,7 @@ export type { DriftBound } from './fitLeak';
 export {
   driftOf,
   type Flow,
+  flowFigure,
   judgeLeak,
   type LeakEvidence,
   type LeakJudgement,
@@ -32,8 +33,17 @@ export {
   type Testers,
   type ToBeTested,
 } from './planLeakTest';
+export { TEST_GUIDES, type TestStep } from './guides';
 export { openTraceReader, type TraceReading, traceRowsOfJson } from './readTrace';
-export { condense, type LeakRecord, type Phase, phasesOf, POINTS_KEPT, pressedAt } from './record';
+export {
+  condense,
+  heldSeconds,
+  type LeakRecord,
+  type Phase,
+  phasesOf,
+  POINTS_KEPT,
+  pressedAt,
+} from './record';
 export { delimiterOf } from './traceColumns';
 export { standardTest, watchTime } from './watchTime';
 export {

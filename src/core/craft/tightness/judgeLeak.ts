@@ -74,8 +74,14 @@ const OVERSTATED = 3;
 
 const SOURCE = 'viscous flow of air; ISO 22810';
 
+/** A flow as it is told: no finer than it is known. */
+export function flowFigure(ugPerMin: number): string {
+  if (ugPerMin < 10) return figure(ugPerMin, 1);
+  return figure(Number(ugPerMin.toPrecision(ugPerMin < 100 ? 2 : 3)), 0);
+}
+
 const flowWords = ({ from, to }: Flow): string =>
-  Number.isFinite(to) ? `${figure(from, 1)} to ${figure(to, 1)} µg/min` : `over ${figure(from, 1)} µg/min`;
+  Number.isFinite(to) ? `${flowFigure(from)} to ${flowFigure(to)} µg/min` : `over ${flowFigure(from)} µg/min`;
 
 /** Mean and spread of part of a record's deflection. */
 function level(

@@ -78,6 +78,14 @@ export function phasesOf(record: LeakRecord): readonly Phase[] {
   return phases;
 }
 
+/** How long the most pressure of a record stood, s, whole; null where none did. */
+export function heldSeconds(record: LeakRecord): number | null {
+  const held = phasesOf(record).filter(({ kind }) => kind === 'pressure' || kind === 'vacuum');
+  return held.length === 0
+    ? null
+    : Math.max(1, Math.round(Math.max(...held.map(({ fromS, toS }) => toS - fromS))));
+}
+
 /** So many points say as much of a leak as all of a longer record. */
 export const POINTS_KEPT = 1500;
 

@@ -1,0 +1,245 @@
+import type { Page } from '@playwright/test';
+import { simulateTrace } from '../src/core/craft/devices';
+import type { Payloads } from '../src/core/logbook';
+import {
+  alsoRecord,
+  card,
+  expect,
+  expectAccessible,
+  FAST_TESTER,
+  openJob,
+  goTo,
+  recorded,
+  setDevice,
+  takenIn,
+  test,
+} from './counter';
+
+const CLOSED: Payloads['seal.closed'] = {
+  how: 'thumbs',
+  seamEven: true,
+  raisedClocks: [],
+  seenFrom: null,
+  interim: false,
+};
+
+/** A watch closed and with its crown known, at the stage that tests. */
+async function toTest(page: Page, reference: string): Promise<void> {
+  const id = await takenIn(page, reference, { service: 'reseal and test' });
+  await recorded(page, id, 'arrive.crown', { crown: 'pushed home' });
+  await recorded(page, id, 'arrive.wear', { uses: ['swimming'], words: '' });
+  await recorded(page, id, 'seal.closed', CLOSED);
+  await goTo(page, `/jobs/${id}/test`);
+}
+
+const lampOf = (page: Page) => page.getByRole('complementary', { name: 'Lamp' });
+const madeOf = (page: Page) => page.getByRole('region', { name: 'Tests made' });
+
+async function measuredVolume(page: Page, cm3: string, within: string): Promise<void> {
+  await alsoRecord(page, 'Free volume of the case');
+  const volume = card(page, 'Free volume of the case');
+  await volume.getByLabel('Free volume').fill(cm3);
+  await volume.getByLabel('Known within').fill(within);
+  await volume.getByRole('button', { name: 'Record', exact: true }).click();
+  await expect(volume).toContainText('within');
+}
+
+async function onTester(page: Page, bar: string, seconds: string): Promise<void> {
+  const form = card(page, 'Record a test');
+  await form.getByRole('radio', { name: 'Dry air' }).check();
+  await form.getByLabel('Pressure').fill(bar);
+  await form.getByLabel('Watched for').fill(seconds);
+  await form.getByRole('button', { name: 'Run it on the tester' }).click();
+  await expect(form).toContainText('points from the tester.');
+}
+
+const recordIt = (page: Page) =>
+  card(page, 'Record a test').getByRole('button', { name: 'Record', exact: true }).click();
+
+test('tight: a step of the plan taken, run on the tester, judged with its interval, and said on the slip', async ({
+  rack: page,
+}) => {
+  await setDevice(page, 'leak-tester', FAST_TESTER);
+  await toTest(page, 'TIGHT-1');
+  const lamp = lampOf(page);
+  await expect(lamp).toContainText('How to test it');
+  await measuredVolume(page, '1,3', '10');
+  await lamp.getByRole('button', { name: 'Take into the form: dry air, 1 bar' }).click();
+  const form = card(page, 'Record a test');
+  await expect(form.getByLabel('Pressure')).toHaveValue('1');
+  await expect(form).toContainText('100 kPa');
+  await form.getByRole('button', { name: 'Run it on the tester' }).click();
+  await expect(form).toContainText('points from the tester.');
+  await expect(lamp).toContainText('What this record shows');
+  await expect(lamp).toContainText('under the limit of 50');
+  await expectAccessible(page, 'the stage that tests');
+  await recordIt(page);
+  await expect(madeOf(page)).toContainText('Tight.');
+  await expect(lamp).toContainText('More than that was not tested.');
+  await expect(lamp).toContainText('It is not for swimming.');
+  // The residuals are there for who asks.
+  await madeOf(page).getByText('Record, fit and what it leaves').click();
+  await expect(madeOf(page).getByRole('img', { name: /Left over by the fit/ })).toBeVisible();
+});
+
+test('a running test is stopped by its key, and nothing of it is kept', async ({ rack: page }) => {
+  await setDevice(page, 'leak-tester', { ...FAST_TESTER, speed: 20 });
+  await toTest(page, 'STOP-1');
+  const form = card(page, 'Record a test');
+  await form.getByRole('radio', { name: 'Dry air' }).check();
+  await form.getByLabel('Pressure').fill('1');
+  await form.getByLabel('Watched for').fill('60');
+  await form.getByRole('button', { name: 'Run it on the tester' }).click();
+  await expect(form.getByRole('group', { name: 'The tester runs' })).toContainText(/of \d+ s/);
+  await page.keyboard.press('x');
+  await expect(form).toContainText('Stopped by hand: nothing of it was kept.');
+  await expect(form.getByRole('button', { name: 'Run it on the tester' })).toBeEnabled();
+});
+
+test('a leak at the crown: measured dry, found in water, repaired, tested again, and told in order', async ({
+  rack: page,
+}) => {
+  await setDevice(page, 'leak-tester', { ...FAST_TESTER, leakUgPerMin: 900, leaksAt: 3, leakSide: 'side' });
+  await toTest(page, 'CROWN-1');
+  const lamp = lampOf(page);
+  const form = card(page, 'Record a test');
+  await onTester(page, '2', '120');
+  await expect(lamp).toContainText('over the limit of 50');
+  await recordIt(page);
+  await expect(lamp).toContainText('Not water resistant');
+  await form.getByRole('radio', { name: 'Wet' }).check();
+  await form.getByLabel('Pressure').fill('2');
+  await form.getByLabel('Watched for').fill('60');
+  await expect(form).toContainText('a watch that leaks draws water in');
+  await form.getByRole('button', { name: 'Look into the tank' }).click();
+  await expect(form.getByRole('status')).toContainText('The side at 3 o’clock');
+  await form.getByRole('radio', { name: 'Leak seen', exact: true }).check();
+  await form.getByLabel('Seen on the').selectOption('side');
+  await form.getByRole('button', { name: 'Add the place' }).click();
+  await recordIt(page);
+  await expect(lamp).toContainText('That is the crown: its seal first.');
+  const finding = card(page, 'Where it leaks');
+  await finding.getByRole('radio', { name: 'Crown', exact: true }).check();
+  await finding.getByLabel('What was done').selectOption('seal renewed');
+  await finding.getByRole('button', { name: 'Record', exact: true }).click();
+  await expect(madeOf(page)).toContainText('It leaks at the crown: seal renewed');
+  await setDevice(page, 'leak-tester', FAST_TESTER);
+  await onTester(page, '2', '300');
+  await form.getByRole('checkbox', { name: /Dry air test at 2 bar, leaks/ }).check();
+  await form.getByRole('checkbox', { name: /Wet test at 2 bar, leaks/ }).check();
+  await recordIt(page);
+  await expect(lamp).toContainText('It leaked at 2 bar');
+  await expect(lamp).toContainText('Tested at 2 bar');
+  // What failed stays on record.
+  await expect(madeOf(page)).toContainText('Leaks. Dry air test at 2 bar');
+  await expect(madeOf(page)).toContainText('Taken back by the dry air test at 2 bar');
+});
+
+test('a stiff case is no pass, and a wet test settles it', async ({ rack: page }) => {
+  await setDevice(page, 'leak-tester', { ...FAST_TESTER, stiffnessUmPerBar: 0.005 });
+  await toTest(page, 'STIFF-1');
+  await onTester(page, '2', '60');
+  await expect(lampOf(page)).toContainText('very stiff, or flooded at once');
+  await recordIt(page);
+  await expect(lampOf(page)).toContainText('nothing can be said about water');
+  const form = card(page, 'Record a test');
+  await form.getByRole('radio', { name: 'Wet' }).check();
+  await form.getByLabel('Pressure').fill('2');
+  await form.getByLabel('Watched for').fill('60');
+  await form.getByRole('radio', { name: 'No leak seen', exact: true }).check();
+  await recordIt(page);
+  await expect(lampOf(page)).toContainText('Tested at 2 bar, wet, for 60 seconds');
+});
+
+test('where the volume alone leaves it open, the volume is asked for, and settles it', async ({
+  rack: page,
+}) => {
+  await setDevice(page, 'leak-tester', { ...FAST_TESTER, leakUgPerMin: 62, noiseUm: 0.005 });
+  await toTest(page, 'VOLUME-1');
+  await onTester(page, '2', '900');
+  await expect(lampOf(page)).toContainText('Not yet known');
+  await expect(lampOf(page)).toContainText('Watching longer does not help');
+  await measuredVolume(page, '1.3', '3');
+  await expect(lampOf(page)).toContainText('over the limit of 50');
+});
+
+test('a file with faults: units and decimal commas understood, what is left out told; nonsense refused with its lines', async ({
+  rack: page,
+}) => {
+  await toTest(page, 'FILE-1');
+  const form = card(page, 'Record a test');
+  await form.getByRole('radio', { name: 'Dry air' }).check();
+  const samples = simulateTrace(
+    {
+      stiffnessUmPerBar: 5,
+      settlesShare: 0.02,
+      settlesInS: 5,
+      volumeCm3: 1.3,
+      leakUgPerMin: null,
+      gross: false,
+      noiseUm: 0.02,
+      driftUmPerMin: 0,
+    },
+    2,
+    300,
+    5,
+  );
+  const comma = (value: number): string => value.toFixed(4).replace('.', ',');
+  const lines = samples.map(
+    ({ atS, overBar, deflectionUm }) =>
+      `${atS};${comma(100 * (1.01 + overBar))};${comma(deflectionUm / 1000)}`,
+  );
+  lines[40] = '40;?;?';
+  lines.splice(81, 0, lines[80] ?? '');
+  lines[120] = `${lines[120]?.split(';').slice(0, 2).join(';')};0,9`;
+  const give = (name: string, text: string) =>
+    form
+      .getByLabel('A tester’s record, CSV or JSON')
+      .setInputFiles({ name, mimeType: 'text/csv', buffer: Buffer.from(text) });
+  await give(
+    'swapped.csv',
+    `time;pressure;deflection\n${lines.map((line) => line.split(';').reverse().join(';')).join('\n')}`,
+  );
+  await expect(form.getByRole('alert')).toContainText(/Times do not rise: lines \d+/);
+  await give('one.csv', 'time;pressure;deflection\n0;0;0');
+  await expect(form.getByRole('alert')).toContainText('1 point: 12 are wanted at least.');
+  await give('test.csv', `Made at the bench\ntime (s);pressure (kPa);deflection (mm)\n${lines.join('\n')}`);
+  await expect(form).toContainText('points from test.csv.');
+  await expect(form).toContainText('Left out, no figure in them: line 43.');
+  await expect(form).toContainText('Left out, the same time again');
+  await expect(form).toContainText('Left out, a spike');
+  await expect(form).toContainText('pressure counted from nought, as it begins at the air outside');
+  await expect(form.getByLabel('Pressure')).toHaveValue('2');
+  await recordIt(page);
+  await expect(madeOf(page)).toContainText('Tight.');
+  await expect(madeOf(page)).toContainText('Left out, no figure in them: line 43.');
+});
+
+test('two figures by hand are judged the same way: without a blank run they settle nothing', async ({
+  rack: page,
+}) => {
+  await toTest(page, 'TYPED-1');
+  const form = card(page, 'Record a test');
+  await form.getByRole('radio', { name: 'Dry air' }).check();
+  await form.getByLabel('Pressure').fill('2');
+  await form.getByLabel('Watched for').fill('600');
+  await form.getByLabel('Or typed: deflection, start').fill('10');
+  await form.getByLabel('Deflection, end').fill('9.99');
+  await expect(lampOf(page)).toContainText('Two figures and no blank run');
+  await alsoRecord(page, 'Blank run of the tester');
+  const blank = card(page, 'Blank run of the tester');
+  await blank.getByLabel('Or typed: at the start').fill('0');
+  await blank.getByLabel('At the end').fill('0.01');
+  await blank.getByLabel('It ran for').fill('600');
+  await blank.getByRole('button', { name: 'Record', exact: true }).click();
+  await expect(lampOf(page)).toContainText('of the deflection was left');
+  await recordIt(page);
+  await expect(madeOf(page)).toContainText('two figures');
+});
+
+test('a leak that stands shows on the watch’s own page, over its visits', async ({ rack: page }) => {
+  await openJob(page, 'failed-test', 'test');
+  await expect(lampOf(page)).toContainText('Not water resistant');
+  await expect(lampOf(page)).toContainText('How to test it');
+  await expectAccessible(page, 'a test that failed');
+});

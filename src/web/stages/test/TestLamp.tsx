@@ -1,0 +1,177 @@
+import { Box, Button, Stack, Typography } from '@mui/material';
+import { leakPlace } from '../../../core/advice/tightness';
+import { crownOf } from '../../../core/advice/opening';
+import { capital, figure } from '../../../core/craft/judgement';
+import {
+  type Flow,
+  flowFigure,
+  type LeakJudgement,
+  LIMIT_UG_PER_MIN,
+  type PlannedStep,
+  pressureWords,
+} from '../../../core/craft/tightness';
+import { Fold } from '../../kit/Fold';
+import { Caution, LampAnswer, type Standing, Working } from '../../kit/Lamp';
+import { colours } from '../../kit/theme';
+import { useJob } from '../../job/JobContext';
+import { PlacesFigure } from './Places';
+import { useTesting } from './useTesting';
+
+const STANDING: Readonly<Record<LeakJudgement['verdict'], Standing>> = {
+  tight: 'good',
+  leaks: 'no',
+  'not yet known': 'care',
+  'no verdict': 'care',
+};
+
+/** Where a flow stands beside the limit, on a scale of powers of ten. */
+function FlowGauge({ flow }: { readonly flow: Flow }) {
+  const [least, most] = [0.5, 5000];
+  const at = (value: number): number =>
+    (100 * Math.log(Math.min(most, Math.max(least, value)) / least)) / Math.log(most / least);
+  const [from, to, limit] = [at(flow.from), at(flow.to), at(LIMIT_UG_PER_MIN)];
+  return (
+    <Box
+      role="img"
+      aria-label={`${flowFigure(flow.from)} to ${Number.isFinite(flow.to) ? flowFigure(flow.to) : 'any'} µg a minute, limit ${LIMIT_UG_PER_MIN}`}
+      sx={{ my: 0.75 }}
+    >
+      <svg viewBox="0 0 100 17" width="100%" aria-hidden>
+        <rect x="0" y="3" width={limit} height="6" fill={colours.verdigris} opacity="0.25" />
+        <rect x={limit} y="3" width={100 - limit} height="6" fill={colours.cinnabar} opacity="0.25" />
+        <line x1={limit} y1="1" x2={limit} y2="11" stroke={colours.soot} strokeWidth="0.8" />
+        <rect x={from} y="4.5" width={Math.max(0.8, to - from)} height="3" fill={colours.ink} />
+        <text x={limit} y="16" fontSize="4.6" textAnchor="middle" fill={colours.soot}>
+          {LIMIT_UG_PER_MIN}
+        </text>
+        <text x="0" y="16" fontSize="4.6" fill={colours.soot}>
+          0.5
+        </text>
+        <text x="100" y="16" fontSize="4.6" textAnchor="end" fill={colours.soot}>
+          5000 µg/min
+        </text>
+      </svg>
+    </Box>
+  );
+}
+
+/** What the record on the form shows, before it is recorded. */
+function OnTheForm() {
+  const { onForm, shows, busy } = useTesting();
+  if (onForm === null) return null;
+  if (busy || shows === null)
+    return <LampAnswer question="What this record shows" standing="open" answer="It is worked out …" />;
+  return (
+    <>
+      <LampAnswer
+        question="What this record shows"
+        standing={STANDING[shows.verdict]}
+        answer={capital(shows.verdict)}
+        reasons={shows.reasons}
+      >
+        {shows.flow && <FlowGauge flow={shows.flow} />}
+        {shows.settles.map(({ what, words }) => (
+          <Typography key={what} sx={{ mt: 0.5 }}>
+            → {words}
+          </Typography>
+        ))}
+      </LampAnswer>
+      <Working lines={shows.working} />
+    </>
+  );
+}
+
+function Step({ step, number }: { readonly step: PlannedStep; readonly number: number }) {
+  const { take, tests } = useTesting();
+  const done = tests.some(
+    ({ test, shows }) =>
+      test.payload.method === step.method &&
+      shows.verdict === 'tight' &&
+      Math.abs(test.payload.pressureBar ?? 0) >= Math.abs(step.overBar ?? 0),
+  );
+  const name = `${step.method}${step.overBar === null ? '' : `, ${pressureWords(step.overBar)}`}`;
+  return (
+    <Box component="li" sx={{ borderTop: `1px solid ${colours.thread}`, py: 0.5 }}>
+      <Stack direction="row" sx={{ alignItems: 'center', justifyContent: 'space-between' }}>
+        <Typography sx={{ fontWeight: 700 }}>
+          {number}. {capital(name)}, {figure(step.seconds)} s{done ? ' · passed' : ''}
+        </Typography>
+        <Button aria-label={`Take into the form: ${name}`} onClick={() => take(step)} sx={{ minWidth: 0 }}>
+          Take
+        </Button>
+      </Stack>
+      <Fold summary="How, and what it lets us say" sx={{ fontWeight: 400 }}>
+        {step.inOtherUnits && <Typography variant="body2">{step.inOtherUnits}</Typography>}
+        <Typography variant="body2">{step.words}</Typography>
+        <Typography variant="body2">Passed: {step.ifPassed}</Typography>
+        <Typography variant="body2">Failed: {step.ifFailed}</Typography>
+      </Fold>
+    </Box>
+  );
+}
+
+function Plan() {
+  const { plan } = useTesting();
+  return (
+    <>
+      <LampAnswer
+        question="How to test it"
+        standing={plan.verdict === 'do not test' ? 'no' : plan.verdict === 'test gently' ? 'care' : 'good'}
+        answer={capital(plan.verdict)}
+        reasons={plan.reasons.slice(0, 1)}
+      >
+        <Box component="ol" sx={{ listStyle: 'none', p: 0, m: 0, mt: 0.5 }}>
+          {plan.steps.map((step, index) => (
+            <Step key={`${step.method} ${step.overBar}`} step={step} number={index + 1} />
+          ))}
+        </Box>
+        <Fold summary="Why so" sx={{ fontWeight: 400, color: colours.ink }}>
+          {plan.reasons.slice(1).map((reason) => (
+            <Typography key={reason} variant="body2">
+              {reason}
+            </Typography>
+          ))}
+        </Fold>
+      </LampAnswer>
+      <Working lines={plan.working} />
+    </>
+  );
+}
+
+export function TestLamp() {
+  const { state } = useJob();
+  const { water, plan, tests } = useTesting();
+  const leak = water.tests.findLast(({ stands, test }) => stands && test.payload.places.length > 0)?.test;
+  const places = leak?.payload.places ?? [];
+  const looks = places.map((mark) => leakPlace(mark, state));
+  const screwed = crownOf(state) === 'screwed down';
+  const [first, ...others] = plan.cautions;
+  return (
+    <>
+      <OnTheForm />
+      {tests.length === 0 && <Plan />}
+      <LampAnswer
+        question="What may be said about water"
+        standing={water.verdict === 'tested' ? 'good' : water.verdict === 'not tested' ? 'open' : 'no'}
+        answer={capital(water.verdict)}
+        reasons={[water.statement, ...water.reasons].map(capital)}
+      />
+      {looks.length > 0 && (
+        <LampAnswer
+          question="It leaked at"
+          standing="no"
+          answer={looks.map(({ where }) => where).join('; ')}
+          reasons={[...new Set(looks.map(({ look }) => look))]}
+        >
+          <PlacesFigure places={places} label="leak" size={92} />
+        </LampAnswer>
+      )}
+      {first !== undefined && <Caution grave={screwed}>{first}</Caution>}
+      {tests.length > 0 && <Plan />}
+      {others.map((caution) => (
+        <Caution key={caution}>{caution}</Caution>
+      ))}
+      <Working lines={water.working} />
+    </>
+  );
+}
