@@ -120,7 +120,7 @@ test('a leak at the crown: measured dry, found in water, repaired, tested again,
   await expect(lamp).toContainText('That is the crown: its seal first.');
   const finding = card(page, 'Where it leaks');
   await finding.getByRole('radio', { name: 'Crown', exact: true }).check();
-  await finding.getByLabel('What was done').selectOption('seal renewed');
+  await finding.getByRole('radio', { name: 'Seal renewed' }).check();
   await finding.getByRole('button', { name: 'Record', exact: true }).click();
   await expect(madeOf(page)).toContainText('It leaks at the crown: seal renewed');
   await setDevice(page, 'leak-tester', FAST_TESTER);
@@ -237,9 +237,20 @@ test('two figures by hand are judged the same way: without a blank run they sett
   await expect(madeOf(page)).toContainText('two figures');
 });
 
-test('a leak that stands shows on the watch’s own page, over its visits', async ({ rack: page }) => {
+test('a test that failed stays, and what leaks at this counter is told with its intervals', async ({
+  rack: page,
+}) => {
   await openJob(page, 'failed-test', 'test');
   await expect(lampOf(page)).toContainText('Not water resistant');
   await expect(lampOf(page)).toContainText('How to test it');
   await expectAccessible(page, 'a test that failed');
+  await page.getByRole('link', { name: 'Leaks' }).click();
+  await expect(page.getByRole('heading', { name: 'What leaks' })).toBeVisible();
+  await expect(page.getByRole('complementary', { name: 'Lamp' })).toContainText(/\d+ of \d+ leaked/);
+  const table = page.getByRole('region', { name: 'Leaks by case type and year' });
+  await expect(table.getByRole('row').nth(1)).toContainText(/\d+ % to \d+ %/);
+  await page.getByRole('searchbox', { name: 'Look among the case types' }).fill('K77/15');
+  await expect(table).toContainText('K77/15, all years');
+  await expect(table.getByRole('rowheader', { name: /K77/ }).first()).toBeVisible();
+  await expectAccessible(page, 'what leaks');
 });

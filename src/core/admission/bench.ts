@@ -1,4 +1,5 @@
-import { repairedBetween, testExcess } from '../advice/tightness';
+import { repairedBetween } from '../advice/leaks';
+import { testExcess } from '../advice/tightness';
 import { crownOf } from '../advice/opening';
 import { typedSizeContradictions } from '../advice/seal';
 import { clockWords } from '../craft/cases';

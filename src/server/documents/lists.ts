@@ -1,5 +1,6 @@
 import { stringify } from 'csv-stringify/sync';
 import type { CarriedLot, JobSummary, UnreadableEntry } from '../../contract';
+import { leakReport } from '../../core/advice/leaks';
 import { type Entry, entryInWords } from '../../core/logbook';
 import { STAGE_WORDS } from '../../core/craft/policy';
 import { notFound } from '../problem';
@@ -45,7 +46,7 @@ function jobRow(job: JobSummary): Row {
   };
 }
 
-export const LISTS = ['rack', 'jobs', 'stock', 'ledger', 'collections'] as const;
+export const LISTS = ['rack', 'jobs', 'stock', 'ledger', 'collections', 'leaks'] as const;
 
 /** A list of the shop as CSV. Times are UTC, sums minor units. */
 export function listCsv(store: Store, list: (typeof LISTS)[number]): string {
@@ -85,6 +86,39 @@ export function listCsv(store: Store, list: (typeof LISTS)[number]): string {
       return csv(
         ['sequence', 'recorded_at', 'item', 'code', 'lot', 'delta', 'reason', 'ticket', 'technician'],
         store.stock.ledger().map(({ recordedAt, ...line }) => ({ ...line, recorded_at: recordedAt })),
+      );
+    case 'leaks':
+      return csv(
+        [
+          'case',
+          'year',
+          'tested',
+          'leaked',
+          'leaked_from',
+          'leaked_to',
+          'where',
+          'ring_age_years',
+          'mended',
+          'ring_renewed_tested',
+          'ring_renewed_leaked',
+          'ring_kept_tested',
+          'ring_kept_leaked',
+        ],
+        leakReport(store.leaks.all()).map((group) => ({
+          case: group.caseCode,
+          year: group.year,
+          tested: group.leaked.among,
+          leaked: group.leaked.of,
+          leaked_from: Number(group.leaked.from.toFixed(3)),
+          leaked_to: Number(group.leaked.to.toFixed(3)),
+          where: group.seats.map(({ seat, jobs }) => `${seat} ${jobs}`).join('; '),
+          ring_age_years: group.medianRingAgeYears,
+          mended: group.mended.of,
+          ring_renewed_tested: group.ringRenewed.among,
+          ring_renewed_leaked: group.ringRenewed.of,
+          ring_kept_tested: group.ringKept.among,
+          ring_kept_leaked: group.ringKept.of,
+        })),
       );
     case 'collections':
       return csv(

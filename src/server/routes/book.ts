@@ -1,3 +1,4 @@
+import { leakReport } from '../../core/advice/leaks';
 import { rm } from 'node:fs/promises';
 import { Router } from 'express';
 import { z } from 'zod';
@@ -38,6 +39,14 @@ const importQuery = z.object({
   dryRun: z.enum(['yes', 'no'], { error: 'dryRun: yes or no.' }),
 });
 
+const ofCase = z.object({
+  case: z
+    .string()
+    .trim()
+    .min(1, 'Case: the reference of a case type.')
+    .max(80, 'Case: at most 80 characters.'),
+});
+
 /** The book and the policy: their records, revisions and tables. */
 export function bookRoutes(store: Store): Router {
   const router = Router();
@@ -71,6 +80,15 @@ export function bookRoutes(store: Store): Router {
 
   router.get('/movements/seen', (_request, response) => {
     response.json(store.movements.before());
+  });
+
+  router.get('/leaks', (_request, response) => {
+    response.json(leakReport(store.leaks.all()));
+  });
+
+  router.get('/leaks/usual', (request, response) => {
+    const { case: caseCode } = parsed(ofCase, request.query);
+    response.json(store.leaks.usual(caseCode));
   });
 
   router.get('/calibres/:id/history', (request, response) => {

@@ -11,6 +11,7 @@ import { type Clock, runningClock } from './clock';
 import { inTransaction, openDatabase } from './database';
 import { type Health, healthOf } from './health';
 import { type LogbookStore, logbookStore } from './logbook/logbook';
+import { type LeaksSeenStore, leaksSeenStore } from './leaksSeen';
 import { type MovementsSeenStore, movementsSeenStore } from './movementsSeen';
 import { writtenOnce } from './once';
 import { type ShopStore, shopStore } from './shop';
@@ -41,6 +42,7 @@ export interface Store {
   readonly logbook: LogbookStore;
   readonly attachments: AttachmentStore;
   readonly movements: MovementsSeenStore;
+  readonly leaks: LeaksSeenStore;
   readonly cells: CellsInWatchesStore;
   readonly devices: ReturnType<typeof deviceHub>;
   readonly health: Health;
@@ -84,6 +86,7 @@ export function openStore({
   });
   const attachments = attachmentStore(db, clock, dataDir);
   const movements = movementsSeenStore(db);
+  const leaks = leaksSeenStore(db);
   const logbook = logbookStore({
     db,
     clock,
@@ -92,6 +95,7 @@ export function openStore({
     once: writtenOnce(db, clock),
     movements,
     cells,
+    leaks,
     contextNow: context,
   });
   const devices = deviceHub(db, clock, attachments, {
@@ -117,6 +121,7 @@ export function openStore({
     attachments,
     movements,
     cells,
+    leaks,
     devices,
     health: healthOf(db, clock, attachments),
     context,

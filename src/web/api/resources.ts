@@ -13,6 +13,7 @@ import type {
   ToolsServed,
   WatchResource,
 } from '../../contract';
+import type { LeakGroup, UsualOfCase } from '../../core/advice/leaks';
 import type { SeenBefore } from '../../core/craft/identify';
 import { completePolicy } from '../../core/craft/policy';
 import type { Entry } from '../../core/logbook';
@@ -81,6 +82,18 @@ export function useDay() {
 /** Which movements this shop saw, and in which cases. */
 export function useSeenBefore() {
   return useResource<SeenBefore[]>('/api/movements/seen');
+}
+
+/** What this shop's tests showed, by case type and year. */
+export function useLeakReport() {
+  return useResource<readonly LeakGroup[]>('/api/leaks');
+}
+
+/** What the watches of a case type give under pressure; nothing is asked while the type is not known. */
+export function useUsualOfCase(caseCode: string | null) {
+  return useResource<UsualOfCase | null>(
+    caseCode === null ? null : `/api/leaks/usual?${new URLSearchParams({ case: caseCode }).toString()}`,
+  );
 }
 
 /** This shop's own history with a calibre. */

@@ -1,6 +1,6 @@
 import { LinearProgress, Typography } from '@mui/material';
 import { lazy, Suspense } from 'react';
-import { flowInWords, leakTrend } from '../../core/advice/tightness';
+import { flowInWords, leakTrend } from '../../core/advice/leaks';
 import { LIMIT_UG_PER_MIN } from '../../core/craft/tightness';
 import { localTime } from '../../core/craft/time';
 import type { WatchHistory } from '../../core/advice/watches';

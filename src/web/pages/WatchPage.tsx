@@ -4,7 +4,7 @@ import { Link, useParams } from 'react-router';
 import type { Book } from '../../core/craft/book';
 import { capital } from '../../core/craft/judgement';
 import { localTime } from '../../core/craft/time';
-import { flowInWords } from '../../core/advice/tightness';
+import { flowInWords } from '../../core/advice/leaks';
 import { trendsOfWatch } from '../../core/advice/watches';
 import { isNotFound, saidInWords } from '../api/http';
 import { useBook } from '../api/book';

@@ -20,6 +20,7 @@ const NewJob = lazy(loadNewJob);
 const loadPage = {
   stock: () => import('../pages/stock/StockPage'),
   cells: () => import('../pages/CellsPage'),
+  leaks: () => import('../pages/LeaksPage'),
   customer: () => import('../pages/CustomerPage'),
   watch: () => import('../pages/WatchPage'),
   policy: () => import('../pages/PolicyPage'),
@@ -29,6 +30,7 @@ const loadPage = {
 };
 const Stock = lazy(loadPage.stock);
 const CellsPage = lazy(loadPage.cells);
+const LeaksPage = lazy(loadPage.leaks);
 const CustomerPage = lazy(loadPage.customer);
 const WatchPage = lazy(loadPage.watch);
 const PolicyPage = lazy(loadPage.policy);
@@ -68,6 +70,7 @@ const router = createBrowserRouter([
           { path: 'stock', element: <Stock /> },
           { path: 'stock/:part', element: <Stock /> },
           { path: 'cells', element: <CellsPage /> },
+          { path: 'leaks', element: <LeaksPage /> },
           { path: 'watches/:watchId', element: <WatchPage /> },
           { path: 'customers/:customerId', element: <CustomerPage /> },
           { path: 'book', element: <BookPage /> },

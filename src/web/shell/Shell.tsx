@@ -73,6 +73,7 @@ function QuietLine({ words }: { readonly words: string }) {
 const SHOP_PAGES = [
   ['/cells', 'Cells'],
   ['/stock', 'Stock'],
+  ['/leaks', 'Leaks'],
   ['/book', 'Book'],
   ['/tools', 'Tools'],
   ['/policy', 'Policy'],

@@ -1,4 +1,4 @@
-import { judgeTests } from '../tightness';
+import { judgeTests } from '../leaks';
 import { awaitedParts, type JobState } from '../../logbook';
 import { STAGE_WORDS } from '../../craft/policy';
 import { dayInWords } from '../../craft/time';

@@ -16,7 +16,7 @@ import {
 } from '../../logbook';
 import { seenMovement } from '../identify';
 import { provingRun } from './provingRun';
-import { flowInWords, type JudgedTest, judgeTests, testInWords } from '../tightness';
+import { flowInWords, type JudgedTest, judgeTests, testInWords } from '../leaks';
 
 const SEALS = ['crown', 'pushers', 'crystal'] as const;
 

@@ -2,7 +2,7 @@ import type { Policy } from '../../craft/policy';
 import { type LeakTestPlan, planLeakTest, ROOM_C, type ToBeTested } from '../../craft/tightness';
 import type { JobFacts, JobState } from '../../logbook';
 import { crownOf } from '../opening';
-import { freeVolumeOf } from './leakOfTest';
+import { freeVolumeOf } from '../leaks';
 
 /** Marks that speak against pressure. */
 const NOT_PRESSED = ['cracked crystal'] as const;

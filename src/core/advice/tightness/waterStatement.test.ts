@@ -2,7 +2,7 @@ import { dryTestAt, Logbook, lot, context, readyJob, wetTest } from '../../../te
 import { recordOf } from '../../../testing/leakRecords';
 import type { EntryKind, Payloads } from '../../logbook';
 import { handback } from '../handback';
-import { judgeTests } from './judgeTests';
+import { judgeTests } from '../leaks';
 import { waterStatement } from './waterStatement';
 
 type Test = Payloads['test.made'];

@@ -2,7 +2,7 @@ import { figure, type Judged } from '../../craft/judgement';
 import { pressureWords } from '../../craft/tightness';
 import { dayInWords, localDay } from '../../craft/time';
 import type { EntryOf, JobFacts, JobState } from '../../logbook';
-import { barOf, type JudgedTest, judgeTests, testInWords } from './judgeTests';
+import { barOf, type JudgedTest, judgeTests, testInWords } from '../leaks';
 import { useOf } from './planOf';
 
 type Made = EntryOf<'test.made'>;

@@ -2,7 +2,7 @@ import type { MeasuredBack, View } from '../../craft/cases';
 import type { Measure } from '../../craft/health';
 import type { Flow } from '../../craft/tightness';
 import { type JobState, leakWords, readingsOf, settingOf } from '../../logbook';
-import { judgeTests } from '../tightness';
+import { judgeTests } from '../leaks';
 
 /** One visit of a watch: its job, folded. */
 export interface WatchVisit {

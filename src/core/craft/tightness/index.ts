@@ -44,6 +44,7 @@ export {
   POINTS_KEPT,
   pressedAt,
 } from './record';
+export { apart, type Share, shareOf } from './share';
 export { delimiterOf } from './traceColumns';
 export { standardTest, watchTime } from './watchTime';
 export {

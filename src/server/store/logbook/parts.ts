@@ -5,6 +5,7 @@ import type { CellsInWatchesStore } from '../cellsInWatches';
 import type { Clock } from '../clock';
 import type { Db } from '../database';
 import { jobFinder, ownerFinder } from '../finder';
+import type { LeaksSeenStore } from '../leaksSeen';
 import type { MovementsSeenStore } from '../movementsSeen';
 import type { Once } from '../once';
 import type { StockStore } from '../stock/stock';
@@ -28,6 +29,7 @@ export interface LogbookGround {
   readonly once: Pick<Once, 'seen' | 'note'>;
   readonly movements: Pick<MovementsSeenStore, 'follow'>;
   readonly cells: Pick<CellsInWatchesStore, 'follow'>;
+  readonly leaks: Pick<LeaksSeenStore, 'follow'>;
   readonly contextNow: () => JobContext;
 }
 

@@ -70,7 +70,7 @@ function searchText(job: JobRow, { facts }: JobState, customer: Customer | null)
  * before one more entry; what that left as it was is not written again.
  */
 export function summarise(
-  { summaries, finder, movements, cells, people }: LogbookParts,
+  { summaries, finder, movements, cells, leaks, people }: LogbookParts,
   job: JobRow,
   state: JobState,
   before: JobState | null = null,
@@ -97,6 +97,8 @@ export function summarise(
     );
   movements.follow(job.id, state);
   cells.follow(job, state, before);
+  // Most jobs are never tested: nothing is looked up for them.
+  if (facts.tests.length > 0 || before === null || before.facts.tests.length > 0) leaks.follow(job.id, state);
 }
 
 /** Inside a write: the same for every job of an owner whose name or number changed. */

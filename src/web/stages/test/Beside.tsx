@@ -123,10 +123,8 @@ export function FindingCard() {
       defaults={{ seat: null, foundBy, done: null, note: '' }}
     >
       <finding.Choice name="seat" label="It leaks at" options={optionsOf(LEAK_SEATS)} />
-      <Columns>
-        <finding.ListChoice name="done" label="What was done" options={optionsOf(LEAK_DONE)} />
-        <finding.TextLine name="note" label="Note" />
-      </Columns>
+      <finding.Choice name="done" label="What was done" options={optionsOf(LEAK_DONE)} />
+      <finding.TextLine name="note" label="Note" />
     </FactCard>
   );
 }

@@ -59,7 +59,7 @@ export function PlacesField({ label }: { readonly label: string }) {
     <Box role="group" aria-label={label}>
       <Typography sx={{ fontWeight: 700 }}>{label}</Typography>
       <PlacesFigure places={places} label="here" onPick={add} />
-      <Stack direction="row" spacing={1} sx={{ alignItems: 'end', mt: 0.5 }}>
+      <Stack direction="row" spacing={1} sx={{ alignItems: 'end', mt: 0.5, flexWrap: 'wrap' }}>
         <NativeSelect
           label="Seen on the"
           value={side}

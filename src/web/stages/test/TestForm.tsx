@@ -1,7 +1,8 @@
 import { Box, Button, Stack, Typography } from '@mui/material';
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { useFormContext } from 'react-hook-form';
-import { type JudgedTest, repairedBetween, testExcess, testInWords } from '../../../core/advice/tightness';
+import { type JudgedTest, repairedBetween, testInWords } from '../../../core/advice/leaks';
+import { testExcess } from '../../../core/advice/tightness';
 import { capital, figure } from '../../../core/craft/judgement';
 import {
   heldSeconds,
@@ -296,11 +297,7 @@ function Fields() {
                 name="pressureBar"
                 label="Pressure"
                 quantity="pressureBar"
-                helper={
-                  overBar === null
-                    ? 'over the air outside; vacuum with a minus'
-                    : `over the air outside: ${pressureInOtherUnits(overBar)}`
-                }
+                helper="over the air outside; vacuum with a minus"
               />
             )}
             <testMade.MeasureField
@@ -317,6 +314,11 @@ function Fields() {
               helper="of the room"
             />
           </Columns>
+          {chosen !== 'condensation' && overBar !== null && overBar !== 0 && (
+            <Typography variant="body2" color="text.secondary">
+              Over the air outside: {pressureInOtherUnits(overBar)}.
+            </Typography>
+          )}
           {chosen === 'dry air' ? <DryFields /> : <ByEye method={chosen} />}
           <Excess />
           <RetestOf standing={tests.filter(({ stands }) => stands)} />

@@ -1,6 +1,6 @@
 import { Box, Paper, Typography } from '@mui/material';
 import { lazy, Suspense } from 'react';
-import { flowInWords, type JudgedTest, leakSettingOf, testInWords } from '../../../core/advice/tightness';
+import { flowInWords, type JudgedTest, leakSettingOf, testInWords } from '../../../core/advice/leaks';
 import { capital } from '../../../core/craft/judgement';
 import { entryInWords } from '../../../core/logbook';
 import { Fold } from '../../kit/Fold';

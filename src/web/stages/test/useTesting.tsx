@@ -1,14 +1,8 @@
 import { createContext, type ReactNode, useContext, useMemo, useState } from 'react';
-import {
-  type JudgedTest,
-  judgeTests,
-  leakSettingOf,
-  testPlanOf,
-  usualStiffness,
-  waterStatement,
-  type WaterStatement,
-} from '../../../core/advice/tightness';
+import { type JudgedTest, judgeTests, leakSettingOf, usualStiffness } from '../../../core/advice/leaks';
+import { testPlanOf, waterStatement, type WaterStatement } from '../../../core/advice/tightness';
 import type { LeakEvidence, LeakJudgement, LeakTestPlan, PlannedStep } from '../../../core/craft/tightness';
+import { useUsualOfCase } from '../../api/resources';
 import { useJob } from '../../job/JobContext';
 import { useLeakJudgement } from './leakWorker';
 
@@ -49,7 +43,11 @@ export function TestingProvider({ children }: { readonly children: ReactNode }) 
   const [onForm, setOnForm] = useState<OnForm | null>(null);
   const [taken, setTaken] = useState<Testing['taken']>(null);
   const tests = useMemo(() => judgeTests(state), [state]);
-  const usualUmPerBar = useMemo(() => usualStiffness(tests, earlier?.history ?? null), [tests, earlier]);
+  const { data: ofType } = useUsualOfCase(state.caseType?.code ?? null);
+  const usualUmPerBar = useMemo(
+    () => usualStiffness(tests, earlier?.history ?? null, ofType ?? null),
+    [tests, earlier, ofType],
+  );
   const plan = useMemo(
     () => testPlanOf(state, context.policy, usualUmPerBar),
     [state, context.policy, usualUmPerBar],

@@ -1,22 +1,28 @@
 import { median } from 'simple-statistics';
 import type { JudgedTest } from './judgeTests';
+import type { UsualOfCase } from './leakReport';
 
 /** What a watch gave for each bar in earlier visits, as its history tells it. */
 interface EarlierTests {
   readonly tests: readonly { readonly stiffnessUmPerBar: number | null }[];
 }
 
+/** So few watches of a type tell little of the next. */
+const LEAST_OF_TYPE = 3;
+
 /**
- * What this case usually gives, µm a bar: the median of its earlier visits and of the tests of this one; null where none
- * was measured.
+ * What this case usually gives, µm a bar: the median of its earlier visits and of the tests of this one; else that of its
+ * type, from three watches on; null where neither was measured.
  */
 export function usualStiffness(
   tests: readonly Pick<JudgedTest, 'leak'>[],
   earlier: EarlierTests | null,
+  ofType: UsualOfCase | null,
 ): number | null {
   const each = [
     ...tests.map(({ leak }) => (leak?.flow ? leak.stiffnessUmPerBar : null)),
     ...(earlier?.tests ?? []).map(({ stiffnessUmPerBar }) => stiffnessUmPerBar),
   ].flatMap((stiffness) => (stiffness === null ? [] : [Math.abs(stiffness)]));
-  return each.length === 0 ? null : median(each);
+  if (each.length > 0) return median(each);
+  return ofType !== null && ofType.watches >= LEAST_OF_TYPE ? ofType.stiffnessUmPerBar : null;
 }
