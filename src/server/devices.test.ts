@@ -7,6 +7,7 @@ import type {
   DeviceAsk,
   DeviceId,
   DeviceSays,
+  DeviceSettings,
   DeviceState,
   JobResource,
   WatchResource,
@@ -209,16 +210,40 @@ describe('devices', () => {
     ]);
   });
 
-  it('show a test second by second, and its ends', async () => {
-    const settings = { deflectionUm: 12, tauS: 60, noisePercent: 0, speed: 200, fault: 'none' };
+  it('show a test second by second, phase by phase, and where bubbles rise', async () => {
+    const settings: DeviceSettings['leak-tester'] = {
+      stiffnessUmPerBar: 5,
+      settlesPercent: 0,
+      settlesInS: 1,
+      volumeCm3: 1.5,
+      leakUgPerMin: null,
+      leaksAt: 3,
+      leakSide: 'side',
+      gross: 'no',
+      noiseUm: 0,
+      driftUmPerMin: 0,
+      speed: 2000,
+      fault: 'none',
+    };
     await change('leak-tester', { connected: true, settings });
     const said = await ask('leak-tester', { ask: 'trace', pressureBar: 3, seconds: 60 });
-    expect(said).toHaveLength(62);
-    expect(said[0]).toEqual({ says: 'sample', sample: { atS: 0, deflectionUm: 12 } });
-    const last = said.at(-1);
-    expect(last).toMatchObject({ says: 'trace', seconds: 60 });
-    // After one time constant, 1/e is left; the ends are means over five seconds.
-    if (last?.says === 'trace') expect(last.endUm / last.startUm).toBeCloseTo(Math.exp(-56 / 60), 2);
+    const samples = said.flatMap((each) => (each.says === 'sample' ? [each] : []));
+    expect(samples[0]).toMatchObject({ sample: { atS: 0, overBar: 0, deflectionUm: 0 }, phase: 'baseline' });
+    expect([...new Set(samples.map(({ phase }) => phase))]).toEqual([
+      'baseline',
+      'pressing',
+      'watching under pressure',
+      'venting',
+      'watching after venting',
+    ]);
+    expect(samples.at(60)?.sample).toEqual({ atS: 60, overBar: 3, deflectionUm: 15 });
+    expect(said.at(-1)).toEqual({ says: 'trace', points: samples.length });
+    const tank = { ask: 'tank', pressureBar: 3 } as const;
+    expect(await ask('leak-tester', tank)).toEqual([{ says: 'bubbles', at: null, words: 'Nothing rises.' }]);
+    await change('leak-tester', { settings: { ...settings, leakUgPerMin: 400 } });
+    expect(await ask('leak-tester', tank)).toMatchObject([
+      { says: 'bubbles', at: { side: 'side', clock: 3 } },
+    ]);
   });
 
   it('say what ails them and what to do, and do not do it then', async () => {

@@ -66,6 +66,30 @@ describe('migrations', () => {
     db.close();
   });
 
+  it('gather from an older logbook which watches leaked, as far as was seen', () => {
+    const db = openConnection(join(folder, 'leaks.db'));
+    migrate(db, all.slice(0, 20));
+    db.exec(ONE_ENTRY);
+    const insert = db.prepare(
+      `INSERT INTO entry (id, job_id, kind, payload_version, payload, occurred_at, recorded_at, technician_id, bench, supersedes, withdraws)
+       VALUES (?, 'j', ?, 4, ?, '2026-01-02', '2026-01-02', 't', 'b', '[]', ?)`,
+    );
+    insert.run('w', 'arrive.watch', '{"reference":"C2140-3"}', null);
+    insert.run('g', 'seal.gasket', '{"state":"renewed","ageYears":6}', null);
+    insert.run('dry', 'test.made', '{"method":"dry air","outcome":"no leak seen"}', null);
+    insert.run('undone', 'test.made', '{"method":"wet","outcome":"leak seen"}', null);
+    insert.run('gone', 'logbook.withdrawn', '{"reason":"no"}', 'undone');
+    insert.run('wet', 'test.made', '{"method":"wet","outcome":"no leak seen"}', null);
+    migrate(db);
+    const seen = db
+      .prepare('SELECT case_code, leaked, ring_renewed, ring_age_years, seats FROM leak_seen')
+      .all();
+    expect(seen).toEqual([
+      { case_code: 'C2140-3', leaked: 0, ring_renewed: 1, ring_age_years: 6, seats: '[]' },
+    ]);
+    db.close();
+  });
+
   it('lay a movement ring above the cell, where an older book had it hold one', () => {
     const db = openConnection(join(folder, 'ring.db'));
     migrate(db, all.slice(0, 15));

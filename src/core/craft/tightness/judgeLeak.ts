@@ -278,8 +278,21 @@ export function residualsOf(
   const [main, rest] = [mainPhase(phases), phases.find(({ kind }) => kind === 'baseline')];
   if (judgement.flow === null || main === undefined || rest === undefined) return null;
   const gaveUm = level(kept, main.from, main.to).mean - level(kept, rest.from, rest.to).mean;
-  const fitUm = [...fitLeak(prepare(kept, Math.abs(gaveUm), setting.drift)).modelUm()];
+  const turned = Math.sign(gaveUm * main.overBar);
+  const fitUm = [...fitRecord(kept, gaveUm, main, setting.drift).modelUm()].map((each) => turned * each);
   return { atS: kept.atS, fitUm, leftUm: kept.deflectionUm.map((each, i) => each - (fitUm[i] ?? 0)) };
+}
+
+/** Fits a record whose case gave by `gaveUm`; one that tells sizes without a sign is turned, so that it gives inward. */
+function fitRecord(record: LeakRecord, gaveUm: number, main: Phase, drift: DriftBound | null): LeakFit {
+  const turned = Math.sign(gaveUm * main.overBar);
+  return fitLeak(
+    prepare(
+      turned < 0 ? { ...record, deflectionUm: record.deflectionUm.map((each) => -each) } : record,
+      Math.abs(gaveUm),
+      drift === null ? null : { ...drift, umPerS: turned * drift.umPerS },
+    ),
+  );
 }
 
 /** The phase pressed most. */
@@ -404,7 +417,7 @@ function judgeRecord(record: LeakRecord, setting: LeakSetting): LeakJudgement {
     );
 
   const recovered = after !== undefined && after.toS - after.fromS >= LEAST_HELD_S;
-  const fit = fitLeak(prepare(record, Math.abs(gaveUm), setting.drift));
+  const fit = fitRecord(record, gaveUm, main, setting.drift);
   const of = { volumeCm3: setting.volume.cm3, temperatureC: setting.temperatureC };
   const flow = flowOf(fit, setting.volume, massFlow(1, of, LIMIT_AT_BAR));
   const flowAtTest = flowOf(fit, setting.volume, Math.abs(massFlow(1, of, main.overBar)));

@@ -30,10 +30,11 @@ const UNITS: Readonly<Record<TraceColumn, Readonly<Record<string, number>>>> = {
 };
 const OWN_UNIT: Readonly<Record<TraceColumn, string>> = { time: 's', pressure: 'bar', deflection: 'µm' };
 
+/** How each column is named, by the first word of its heading: words alone, and beginnings of words. */
 const NAMES: Readonly<Record<TraceColumn, RegExp>> = {
-  time: /^(time|elapsed|t|zeit|temps|tempo|tiempo|seconds?|sec|clock)/,
-  pressure: /^(press|over ?press|p$|p[ _([]|druck|pression|pressione|presion|presión|vacuum|bar$)/,
-  deflection: /^(defl|displ|d$|d[ _([]|expansion|verform|weg|déform|deform|give|gives|movement)/,
+  time: /^(t|s|sec|temps|tempo|zeit|clock|(time|elapsed|tiempo|second)[a-z]*)$/,
+  pressure: /^(p|bar|druck|vacuum|(press|overpress|presi|presió)[a-zó]*)$/,
+  deflection: /^(d|weg|(defl|displ|expan|verform|deform|déform|give)[a-zé]*)$/,
 };
 
 const words = (heading: string): string[] => heading.toLowerCase().match(/[a-zµμéó]+/gu) ?? [];
@@ -43,10 +44,9 @@ const words = (heading: string): string[] => heading.toLowerCase().match(/[a-zµ
  * and says so. Null for one that names none of the three.
  */
 export function readHeading(text: string): Heading | null {
-  const heading = text.trim().toLowerCase();
-  const column = TRACE_COLUMNS.find((each) => NAMES[each].test(heading));
+  const [first = '', ...said] = words(text);
+  const column = TRACE_COLUMNS.find((each) => NAMES[each].test(first));
   if (column === undefined) return null;
-  const said = words(heading).slice(1);
   const units = UNITS[column];
   const unit = said.find((word) => units[word] !== undefined) ?? null;
   return {
@@ -57,7 +57,7 @@ export function readHeading(text: string): Heading | null {
     absolute: said.some((word) => word === 'abs' || word === 'absolute' || word === 'bara')
       ? true
       : said.some((word) => ['gauge', 'rel', 'relative', 'over', 'barg'].includes(word)) ||
-          /^over/.test(heading)
+          first.startsWith('over')
         ? false
         : null,
   };

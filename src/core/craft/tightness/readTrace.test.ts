@@ -1,0 +1,251 @@
+import fc from 'fast-check';
+import { openTraceReader, traceRowsOfJson } from './readTrace';
+import { delimiterOf, readFigure, readHeading } from './traceColumns';
+import { standardTest } from './watchTime';
+
+const HEAD = ['time (s)', 'pressure (bar)', 'deflection (µm)'];
+type Rows = (readonly string[])[];
+
+/** A test in good order, as rows of a file. */
+function rows(head: readonly string[] = HEAD): Rows {
+  const { atS, overBar } = standardTest(2, 60, Infinity);
+  return [
+    [...head],
+    ...atS.map((at, i) => [
+      String(at),
+      (overBar[i] ?? 0).toFixed(3),
+      (5 * (overBar[i] ?? 0) + 0.03 * Math.sin(at * 1.7) + 0.02 * Math.sin(at * 0.61)).toFixed(3),
+    ]),
+  ];
+}
+function read(given: Rows) {
+  const reader = openTraceReader();
+  given.forEach((cells, i) => reader.row(cells, i + 1));
+  return reader.done();
+}
+const refusal = (given: Rows): string => {
+  const told = read(given);
+  return told.verdict === 'refused' ? told.reasons.join(' ') : 'read';
+};
+const kept = (given: Rows) => {
+  const told = read(given);
+  if (told.verdict === 'refused') throw new Error(told.reasons.join(' '));
+  return told;
+};
+const changed = (line: number, cells: readonly string[]): Rows =>
+  rows().map((each, i) => (i === line - 1 ? cells : each));
+
+describe('headings', () => {
+  it.each([
+    ['time (s)', 'time', 1],
+    ['Zeit [ms]', 'time', 0.001],
+    ['elapsed min', 'time', 60],
+    ['Pressure (kPa abs)', 'pressure', 0.01],
+    ['overpressure_bar', 'pressure', 1],
+    ['p [inHg]', 'pressure', 0.0338639],
+    ['Druck (mbar)', 'pressure', 0.001],
+    ['deflection_um', 'deflection', 1],
+    ['Displacement (mm)', 'deflection', 1000],
+    ['d [nm]', 'deflection', 0.001],
+  ] as const)('%s', (text, column, factor) => {
+    expect(readHeading(text)).toMatchObject({ column, factor, unitSaid: true });
+  });
+  it.each(['', 'temperature', 'Temp (°C)', 'date', 'note', '12.4'])(
+    '“%s” names none of the three',
+    (text) => {
+      expect(readHeading(text)).toBeNull();
+    },
+  );
+  it('say whether a pressure is absolute, or do not', () => {
+    expect(
+      ['pressure (bar abs)', 'p bar gauge', 'overpressure bar', 'pressure bar'].map(
+        (text) => readHeading(text)?.absolute,
+      ),
+    ).toEqual([true, false, false, null]);
+  });
+});
+
+describe('figures of a file', () => {
+  it.each([
+    ['12,4', 12.4],
+    ['+0012.40', 12.4],
+    ['1.2e-3', 0.0012],
+    ['−0.5', -0.5],
+    ['.5', 0.5],
+  ])('%s', (text, value) => expect(readFigure(text, 'pressure')).toBe(value));
+  it.each(['', '12 14', 'abc', '1.2.3', '12 µm', '00:01:05'])('“%s” is none', (text) => {
+    expect(readFigure(text, 'deflection')).toBeNaN();
+  });
+  it('of a time may be a clock or a date', () => {
+    expect([readFigure('00:01:05', 'time'), readFigure('1:05,5', 'time')]).toEqual([65, 65.5]);
+    expect(readFigure('2026-03-12 09:30:10', 'time') - readFigure('2026-03-12T09:30:00', 'time')).toBe(10);
+  });
+  it('are parted by what the first lines show', () => {
+    expect([delimiterOf('a;b;c\n1,5;2,5;3'), delimiterOf('a\tb\tc'), delimiterOf('a,b,c')]).toEqual([
+      ';',
+      '\t',
+      ',',
+    ]);
+  });
+});
+
+describe('a trace', () => {
+  it('is read as it is, with what was understood', () => {
+    const told = kept(rows());
+    expect(told.record.atS).toHaveLength(rows().length - 1);
+    expect(told.repairs).toEqual([]);
+    expect(told.understood).toEqual([
+      'time in s',
+      'pressure in bar',
+      'deflection in µm',
+      'pressure over the air outside, as it begins at nought',
+    ]);
+  });
+
+  it('comes to the same record in any units, commas, and counted from nought', () => {
+    const plain = kept(rows()).record;
+    const [, ...body] = rows();
+    const other = kept([
+      ['made by', 'somebody'],
+      ['deflection (mm)', 'note', 'pressure (kPa)', 'time (ms)'],
+      ...body.map(([at = '', over = '', um = '']) => [
+        (Number(um) / 1000).toFixed(7).replace('.', ','),
+        '',
+        (100 * (Number(over) + 1.012)).toFixed(4).replace('.', ','),
+        String(Number(at) * 1000),
+      ]),
+    ]);
+    expect(other.record.atS).toEqual(plain.atS);
+    other.record.overBar.forEach((bar, i) => expect(bar).toBeCloseTo(plain.overBar[i] ?? NaN, 4));
+    other.record.deflectionUm.forEach((um, i) => expect(um).toBeCloseTo(plain.deflectionUm[i] ?? NaN, 4));
+    expect(other.understood.join()).toContain('1.01 bar taken off');
+  });
+
+  it.each<readonly [string, Rows, string]>([
+    ['text for a figure', changed(30, ['28', '2', 'over']), 'Left out, no figure in them: line 30.'],
+    ['a row too short', changed(30, ['28']), 'Left out, no figure in them: line 30.'],
+    ['a time twice', changed(30, ['27', '2.000', '10']), 'Left out, the same time again: line 30.'],
+    ['a time before', changed(30, ['3', '2.000', '10']), 'Left out, a time before the last: line 30.'],
+    ['a spike', changed(60, ['58', '2.000', '90']), 'Left out, a spike: line 60.'],
+    [
+      'a gap',
+      rows().filter((_, i) => i < 50 || i > 65),
+      'Gaps, over which nothing was made up: 17 s after line 50.',
+    ],
+  ])('%s: told, and left out', (_, given, words) => {
+    expect(kept(given).repairs).toEqual([words]);
+  });
+
+  it.each<readonly [string, Rows, string]>([
+    ['nothing', [], 'No line names'],
+    ['no headings', rows().slice(1), 'No line names'],
+    [
+      'a heading twice',
+      rows(['time', 'pressure bar', 'deflection']).map((each, i) =>
+        i === 0 ? [...each, 'pressure kPa'] : each,
+      ),
+      'Two columns are named pressure',
+    ],
+    ['one point', rows().slice(0, 2), '1 point: 12 are wanted'],
+    [
+      'text throughout',
+      rows().map((each, i) => (i === 0 ? each : [each[0] ?? '', 'on', 'off'])),
+      'hold no three figures: lines 2, 3, 4, 5 and',
+    ],
+    ['backwards', [rows()[0] ?? [], ...rows().slice(1).reverse()], 'Times do not rise: lines 3, 4, 5, 6 and'],
+    ['two columns swapped', rows(['deflection', 'pressure bar', 'time']), 'Times do not rise'],
+    [
+      'a half missing',
+      rows().filter((_, i) => i < 30 || i > 110),
+      'Nothing was recorded for much of the test',
+    ],
+    [
+      'more pressure than any tester',
+      rows().map((each, i) =>
+        i === 0 ? each : [each[0] ?? '', String(Number(each[1]) * 400), each[2] ?? ''],
+      ),
+      'which no tester does',
+    ],
+    [
+      'less than no air',
+      rows().map((each, i) =>
+        i === 0 ? each : [each[0] ?? '', String(Number(each[1]) * -4), each[2] ?? ''],
+      ),
+      'which no tester does',
+    ],
+    [
+      'neither absolute nor gauge',
+      rows().map((each, i) =>
+        i === 0 ? each : [each[0] ?? '', String(Number(each[1]) + 0.5), each[2] ?? ''],
+      ),
+      'neither the air outside',
+    ],
+    [
+      'leaps everywhere',
+      rows().map((each, i) => (i === 0 || i % 7 > 0 ? each : [each[0] ?? '', each[1] ?? '', String(40 + i)])),
+      'readings leap',
+    ],
+  ])('%s: refused, with where', (_, given, words) => {
+    expect(refusal(given)).toContain(words);
+  });
+
+  it('whose columns look swapped is refused', () => {
+    const { atS, overBar } = standardTest(10, 60, Infinity);
+    const swapped: Rows = [
+      ['time', 'pressure (bar gauge)', 'deflection'],
+      ...atS.map((at, i) => [
+        String(at),
+        ((overBar[i] ?? 0) * Math.exp(-at / 200)).toFixed(4),
+        String((overBar[i] ?? 0) / 5),
+      ]),
+    ];
+    expect(refusal(swapped)).toContain('look swapped');
+  });
+
+  it('never throws, and gives only records whose times rise, whatever the rows', () => {
+    const cell = fc.oneof(fc.string(), fc.integer().map(String), fc.double().map(String));
+    fc.assert(
+      fc.property(
+        fc.array(fc.array(cell, { maxLength: 5 }), { maxLength: 40 }),
+        fc.boolean(),
+        (given, headed) => {
+          const told = read(headed ? [HEAD, ...given] : given);
+          return (
+            told.verdict === 'refused' ||
+            told.record.atS.every(
+              (at, i) => Number.isFinite(at) && (i === 0 || at > (told.record.atS[i - 1] ?? 0)),
+            )
+          );
+        },
+      ),
+    );
+  });
+});
+
+describe('a trace as JSON', () => {
+  const points = rows()
+    .slice(1)
+    .map(([time, pressure, deflection]) => ({
+      time: Number(time),
+      pressure: Number(pressure),
+      deflection: Number(deflection),
+    }));
+  it.each([
+    ['points by name', points],
+    ['a list inside', { device: 'x', test: { samples: points } }],
+    [
+      'a list under each name',
+      {
+        time_s: points.map(({ time }) => time),
+        pressure_bar: points.map(({ pressure }) => pressure),
+        deflection_um: points.map(({ deflection }) => deflection),
+      },
+    ],
+    ['rows', rows()],
+  ])('%s', (_, value) => {
+    expect(kept([...(traceRowsOfJson(value) ?? [])]).record.atS).toHaveLength(points.length);
+  });
+  it.each([null, 12, 'text', [], {}, [1, 2], { a: { b: {} } }])('%j holds none', (value) => {
+    expect(traceRowsOfJson(value) ?? []).toEqual([]);
+  });
+});
