@@ -223,7 +223,7 @@ for (const [label, more] of [
   restart(8_128);
   const POINTS = 6000;
   const test = makeTest({
-    watchS: 2970,
+    watchS: 2990,
     settling: 'in seconds',
     recovery: true,
     drift: 'straight',
@@ -273,7 +273,13 @@ for (const [label, more] of [
     }).sort((a, b) => a - b);
     return runs[3] ?? 0;
   };
-  const ours = timed(() => judge({ ...test, record }));
+  // Another last point each time: what was judged once is remembered.
+  let run = 0;
+  const ours = timed(() => {
+    run += 1;
+    const deflectionUm = record.deflectionUm.map((um, i) => um + (i === POINTS - 1 ? run * 1e-6 : 0));
+    return judge({ ...test, record: { ...record, deflectionUm } });
+  });
   const theirs = timed(() =>
     levenbergMarquardt(data, model, {
       initialValues,

@@ -20,6 +20,8 @@ for (const name of [
   'live',
   'health',
   'gaskets',
+  'leak',
+  'leakFile',
 ]) {
   say(`benchmarks/${name}.ts`);
   const failed = run(name, process.execPath, ['--import', 'tsx', `benchmarks/${name}.ts`]);

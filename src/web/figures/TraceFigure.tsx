@@ -21,6 +21,8 @@ interface Props {
   readonly heightPx?: number;
 }
 
+/** So many points are as many as the width of the drawing shows. */
+const DRAWN = 400;
 /** So many rows tell a trace to those who read it as a table. */
 const ROWS = 24;
 
@@ -35,8 +37,9 @@ export default memo(function TraceFigure({
   const palette = usePalette();
   const { atS, overBar, deflectionUm } = record;
   const shown = leftUm ?? deflectionUm;
+  const drawn = Math.max(1, Math.ceil(atS.length / DRAWN));
   const points = (values: readonly number[]): { x: number; y: number }[] =>
-    atS.map((x, i) => ({ x, y: values[i] ?? 0 }));
+    atS.flatMap((x, i) => (i % drawn === 0 ? [{ x, y: values[i] ?? 0 }] : []));
   const last = atS.length - 1;
   const each = Math.max(1, Math.ceil(atS.length / ROWS));
   const what = leftUm === null ? 'Deflection' : 'Left over by the fit';
@@ -81,6 +84,8 @@ export default memo(function TraceFigure({
           options={{
             maintainAspectRatio: false,
             animation: false,
+            normalized: true,
+            parsing: false,
             color: palette.soot,
             scales: {
               x: {

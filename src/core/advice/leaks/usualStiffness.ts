@@ -7,6 +7,9 @@ interface EarlierTests {
   readonly tests: readonly { readonly stiffnessUmPerBar: number | null }[];
 }
 
+/** No finer than a case shows it. */
+const rounded = (umPerBar: number): number => Number(umPerBar.toFixed(2));
+
 /** So few watches of a type tell little of the next. */
 const LEAST_OF_TYPE = 3;
 
@@ -23,6 +26,6 @@ export function usualStiffness(
     ...tests.map(({ leak }) => (leak?.flow ? leak.stiffnessUmPerBar : null)),
     ...(earlier?.tests ?? []).map(({ stiffnessUmPerBar }) => stiffnessUmPerBar),
   ].flatMap((stiffness) => (stiffness === null ? [] : [Math.abs(stiffness)]));
-  if (each.length > 0) return median(each);
-  return ofType !== null && ofType.watches >= LEAST_OF_TYPE ? ofType.stiffnessUmPerBar : null;
+  if (each.length > 0) return rounded(median(each));
+  return ofType !== null && ofType.watches >= LEAST_OF_TYPE ? rounded(ofType.stiffnessUmPerBar) : null;
 }

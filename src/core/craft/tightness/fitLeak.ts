@@ -145,35 +145,78 @@ function columnsAt(of: Prepared, constantPerBarS: number): readonly Float64Array
   return [...columns, deflectionUm];
 }
 
+/** A column at the points that are fitted, one after the other: the sums below run along memory. */
+function packed({ fitted }: Prepared, column: Float64Array): Float64Array {
+  const rows = new Float64Array(fitted.length);
+  for (let at = 0; at < rows.length; at += 1) rows[at] = column[fitted[at] as number] as number;
+  return rows;
+}
+
 /** Sums over columns freed of what each reading has of the noise of the one before it. */
 function freed(of: Prepared, columns: readonly Float64Array[], correlation: number): Sums {
-  const { fitted, follows } = of;
-  const size = columns.length;
-  const values = new Float64Array(size * size);
+  const { follows } = of;
   const alone = Math.sqrt(1 - correlation ** 2);
-  // Column by column into one block, so that the sums below run along memory.
-  const count = fitted.length;
-  const rows = new Float64Array(size * count);
-  for (let c = 0; c < size; c += 1) {
-    const column = columns[c] as Float64Array;
-    for (let at = 0; at < count; at += 1) {
-      const i = fitted[at] as number;
-      rows[c * count + at] = follows[at]
-        ? (column[i] as number) - correlation * (column[i - 1] as number)
-        : (column[i] as number) * alone;
-    }
-  }
+  return sumsOf(
+    columns.map((column) => {
+      const rows = packed(of, column);
+      // From the last to the first, so that the one before is still as it was.
+      for (let at = rows.length - 1; at >= 0; at -= 1)
+        rows[at] = follows[at]
+          ? (rows[at] as number) - correlation * (rows[at - 1] as number)
+          : (rows[at] as number) * alone;
+      return rows;
+    }),
+  );
+}
+
+function sumsOf(rows: readonly Float64Array[]): Sums {
+  const size = rows.length;
+  const values = new Float64Array(size * size);
   for (let c = 0; c < size; c += 1)
     for (let d = 0; d <= c; d += 1) {
-      let sum = 0;
-      const [first, second] = [c * count, d * count];
-      for (let at = 0; at < count; at += 1)
-        sum += (rows[first + at] as number) * (rows[second + at] as number);
+      const sum = product(rows[c] as Float64Array, rows[d] as Float64Array);
       values[c * size + d] = sum;
+      values[d * size + c] = sum;
     }
-  for (let c = 0; c < size; c += 1)
-    for (let d = c + 1; d < size; d += 1) values[c * size + d] = values[d * size + c] as number;
   return { size, values };
+}
+
+function product(first: Float64Array, second: Float64Array): number {
+  let sum = 0;
+  for (let at = 0; at < first.length; at += 1) sum += (first[at] as number) * (second[at] as number);
+  return sum;
+}
+
+/** The same sums for any correlation, from sums taken once: those that follow, those before them, both across, and those alone. */
+function freedForAny(of: Prepared, columns: readonly Float64Array[]): (correlation: number) => Sums {
+  const now = columns.map((column) => packed(of, column));
+  const split = (following: boolean, shift: number) =>
+    now.map((rows) => {
+      const part = new Float64Array(rows.length);
+      for (let at = 0; at < part.length; at += 1)
+        if (of.follows[at] === following) part[at] = rows[at - shift] as number;
+      return part;
+    });
+  const [own, earlier] = [split(true, 0), split(true, 1)];
+  const [ownSums, earlierSums, aloneSums] = [sumsOf(own), sumsOf(earlier), sumsOf(split(false, 0))];
+  const size = columns.length;
+  const across = new Float64Array(size * size);
+  for (let c = 0; c < size; c += 1)
+    for (let d = 0; d < size; d += 1) {
+      const sum = product(own[c] as Float64Array, earlier[d] as Float64Array);
+      across[c * size + d] = (across[c * size + d] as number) + sum;
+      across[d * size + c] = (across[d * size + c] as number) + sum;
+    }
+  return (correlation) => ({
+    size,
+    values: ownSums.values.map(
+      (value, at) =>
+        value -
+        correlation * (across[at] as number) +
+        correlation ** 2 * (earlierSums.values[at] as number) +
+        (1 - correlation ** 2) * (aloneSums.values[at] as number),
+    ),
+  });
 }
 
 /** How the noise of a record is: its spread freed of correlation, squared, µm², and how much of each reading goes on in the next. */
@@ -223,13 +266,7 @@ interface Weighed {
   readonly solution: Solution;
 }
 
-function weigh(
-  of: Prepared,
-  columns: readonly Float64Array[],
-  { noise2, correlation }: Noise,
-  manners = MANNERS,
-): Weighed {
-  const sums = freed(of, columns, correlation);
+function weigh(of: Prepared, sums: Sums, { noise2, correlation }: Noise, manners = MANNERS): Weighed {
   const unlinked = of.follows.reduce((count, each) => count + (each ? 0 : 1), 0);
   const freedom = of.fitted.length - (GIVES + 1);
   let [top, sum] = [-Infinity, 0];
@@ -275,20 +312,16 @@ function highest(of: (x: number) => number, from: number, to: number, within: nu
 
 /** The noise that makes the residuals at a leak constant likeliest, creep and drift going as is likeliest. */
 function noiseAt(of: Prepared, constantPerBarS: number, start: Noise): Noise {
-  const columns = columnsAt(of, constantPerBarS);
+  const sumsFor = freedForAny(of, columnsAt(of, constantPerBarS));
+  const at = (noise2: number, correlation: number, manners?: readonly Manner[]): Weighed =>
+    weigh(of, sumsFor(correlation), { noise2, correlation }, manners);
   let { noise2, correlation } = start;
   for (let turn = 0; turn < 2; turn += 1) {
     const guess = noise2;
-    const manners = [weigh(of, columns, { noise2, correlation }).manner];
-    correlation = highest(
-      (rho) => weigh(of, columns, { noise2: guess, correlation: rho }, manners).logLikelihood,
-      Math.max(-0.3, turn === 0 ? -1 : correlation - 0.1),
-      Math.min(0.985, turn === 0 ? 1 : correlation + 0.1),
-      0.02,
-    );
-    const { residual } = weigh(of, columns, { noise2: guess, correlation }, manners).solution;
+    const manners = [at(noise2, correlation).manner];
+    correlation = highest((rho) => at(guess, rho, manners).logLikelihood, -0.3, 0.985, 0.01);
     noise2 = Math.max(
-      residual / Math.max(1, of.fitted.length - FIRST_CREEP),
+      at(guess, correlation, manners).solution.residual / Math.max(1, of.fitted.length - FIRST_CREEP),
       of.leastNoise2 * (1 - correlation ** 2),
     );
   }
@@ -345,7 +378,7 @@ export function fitLeak(of: Prepared): LeakFit {
   const at = (constant: number): Weighed => {
     let there = weighed.get(constant);
     if (!there) {
-      there = weigh(of, columnsAt(of, constant), noise);
+      there = weigh(of, freed(of, columnsAt(of, constant), noise.correlation), noise);
       weighed.set(constant, there);
     }
     return there;

@@ -4,6 +4,7 @@ export {
   type Flow,
   flowFigure,
   judgeLeak,
+  keepJudgement,
   type LeakEvidence,
   type LeakJudgement,
   type LeakSetting,

@@ -72,6 +72,9 @@ const HIGH_BAR = 6;
 const UNDERSTATED = 2;
 const OVERSTATED = 3;
 
+/** So many points hold the leak of a record as well as all of it: the fit goes by their means. */
+const POINTS_FITTED = 750;
+
 const SOURCE = 'viscous flow of air; ISO 22810';
 
 /** A flow as it is told: no finer than it is known. */
@@ -173,12 +176,21 @@ export function judgeLeak(evidence: LeakEvidence, setting: LeakSetting): LeakJud
   const judgement = settingRefused(setting)
     ? noVerdict(['Nothing can be worked out: volume, temperature or noise is no possible figure.'], 0)
     : 'record' in evidence
-      ? judgeRecord(condense(evidence.record), setting)
+      ? judgeRecord(evidence.record, setting)
       : judgeTwoFigures(evidence, setting);
+  keep(key, judgement);
+  return judgement;
+}
+
+/** Takes over what was worked out elsewhere, beside the page: the same evidence in the same setting shows the same. */
+export function keepJudgement(evidence: LeakEvidence, setting: LeakSetting, judgement: LeakJudgement): void {
+  keep(JSON.stringify([evidence, setting]), judgement);
+}
+
+function keep(key: string, judgement: LeakJudgement): void {
   const oldest = judged.keys().next().value;
   if (judged.size >= JUDGEMENTS_KEPT && oldest !== undefined) judged.delete(oldest);
   judged.set(key, judgement);
-  return judgement;
 }
 
 const noVerdict = (reasons: readonly string[], atBar: number): LeakJudgement => ({
@@ -268,27 +280,29 @@ export function residualsOf(
   record: LeakRecord,
   setting: LeakSetting,
 ): {
-  readonly atS: readonly number[];
+  /** The points that were fitted. */
+  readonly record: LeakRecord;
   readonly fitUm: readonly number[];
   readonly leftUm: readonly number[];
 } | null {
   const judgement = judgeLeak({ record }, setting);
-  const kept = condense(record);
-  const phases = phasesOf(kept);
+  const kept = condense(record, POINTS_FITTED);
+  const phases = phasesOf(record);
   const [main, rest] = [mainPhase(phases), phases.find(({ kind }) => kind === 'baseline')];
   if (judgement.flow === null || main === undefined || rest === undefined) return null;
-  const gaveUm = level(kept, main.from, main.to).mean - level(kept, rest.from, rest.to).mean;
+  const gaveUm = level(record, main.from, main.to).mean - level(record, rest.from, rest.to).mean;
   const turned = Math.sign(gaveUm * main.overBar);
-  const fitUm = [...fitRecord(kept, gaveUm, main, setting.drift).modelUm()].map((each) => turned * each);
-  return { atS: kept.atS, fitUm, leftUm: kept.deflectionUm.map((each, i) => each - (fitUm[i] ?? 0)) };
+  const fitUm = [...fitRecord(record, gaveUm, main, setting.drift).modelUm()].map((each) => turned * each);
+  return { record: kept, fitUm, leftUm: kept.deflectionUm.map((each, i) => each - (fitUm[i] ?? 0)) };
 }
 
 /** Fits a record whose case gave by `gaveUm`; one that tells sizes without a sign is turned, so that it gives inward. */
 function fitRecord(record: LeakRecord, gaveUm: number, main: Phase, drift: DriftBound | null): LeakFit {
   const turned = Math.sign(gaveUm * main.overBar);
+  const kept = condense(record, POINTS_FITTED);
   return fitLeak(
     prepare(
-      turned < 0 ? { ...record, deflectionUm: record.deflectionUm.map((each) => -each) } : record,
+      turned < 0 ? { ...kept, deflectionUm: kept.deflectionUm.map((each) => -each) } : kept,
       Math.abs(gaveUm),
       drift === null ? null : { ...drift, umPerS: turned * drift.umPerS },
     ),

@@ -87,7 +87,7 @@ export function heldSeconds(record: LeakRecord): number | null {
 }
 
 /** So many points say as much of a leak as all of a longer record. */
-export const POINTS_KEPT = 1500;
+export const POINTS_KEPT = 1000;
 
 /**
  * A record with at most as many points as are kept: each the mean of its neighbours, as many for every point. Times, bar

@@ -3,7 +3,7 @@ import { lazy, Suspense, useEffect, useState } from 'react';
 import { useFormContext } from 'react-hook-form';
 import { type JudgedTest, repairedBetween, testInWords } from '../../../core/advice/leaks';
 import { testExcess } from '../../../core/advice/tightness';
-import { capital, figure } from '../../../core/craft/judgement';
+import { capital } from '../../../core/craft/judgement';
 import {
   heldSeconds,
   pressedAt,
@@ -92,6 +92,22 @@ function OnFormRecord({
   );
 }
 
+/** A record as the form holds it: not a plain object, so that its thousands of figures are not copied with every key. */
+class HeldRecord implements KeptRecord {
+  readonly atS: KeptRecord['atS'];
+  readonly overBar: KeptRecord['overBar'];
+  readonly deflectionUm: KeptRecord['deflectionUm'];
+  readonly from: string;
+  readonly repairs: KeptRecord['repairs'];
+  constructor(read: KeptRecord) {
+    this.atS = read.atS;
+    this.overBar = read.overBar;
+    this.deflectionUm = read.deflectionUm;
+    this.from = read.from;
+    this.repairs = read.repairs;
+  }
+}
+
 function DryFields() {
   const form = useFormContext();
   const record = testMade.useValue('record');
@@ -101,7 +117,8 @@ function DryFields() {
   ];
   const outcome = testMade.useValue('outcome');
   const [start, end] = [testMade.useValue('deflectionStartUm'), testMade.useValue('deflectionEndUm')];
-  const take = (kept: KeptRecord): void => {
+  const take = (read: KeptRecord): void => {
+    const kept = new HeldRecord(read);
     const pressed = pressedAt(kept);
     const held = heldSeconds(kept);
     form.setValue('record', kept, { shouldDirty: true });
@@ -347,7 +364,7 @@ export function TestForm({ instead }: { readonly instead: string | null }) {
         deflectionStartUm: null,
         deflectionEndUm: null,
         testerNoiseUm: context.policy.dryTesterNoiseUm,
-        usualUmPerBar: usualUmPerBar === null ? null : Number(figure(usualUmPerBar, 2).replace('−', '-')),
+        usualUmPerBar,
         places: [],
         fogSeconds: null,
         temperatureC: null,

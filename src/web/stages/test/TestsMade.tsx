@@ -22,8 +22,8 @@ function Residuals({ judged }: { readonly judged: JudgedTest }) {
   const found = useResiduals(kept, leakSettingOf(judged.test.payload, facts));
   return (
     <Suspense>
-      <TraceFigure record={kept} fitUm={found?.fitUm ?? null} />
-      {found && <TraceFigure record={kept} leftUm={found.leftUm} heightPx={120} />}
+      <TraceFigure record={found?.record ?? kept} fitUm={found?.fitUm ?? null} />
+      {found && <TraceFigure record={found.record} leftUm={found.leftUm} heightPx={120} />}
     </Suspense>
   );
 }

@@ -1,12 +1,13 @@
 import { proxy, type Remote, wrap } from 'comlink';
 import { useEffect, useState } from 'react';
-import type {
-  LeakEvidence,
-  LeakJudgement,
-  LeakRecord,
-  LeakSetting,
-  residualsOf,
-  TraceReading,
+import {
+  keepJudgement,
+  type LeakEvidence,
+  type LeakJudgement,
+  type LeakRecord,
+  type LeakSetting,
+  type residualsOf,
+  type TraceReading,
 } from '../../../core/craft/tightness';
 import type { LeakWorker } from '../../workers/leak.worker';
 import workerUrl from '../../workers/leak.worker?worker&url';
@@ -43,6 +44,8 @@ export function useLeakJudgement(
     void leakWorker()
       .judge(evidence, setting)
       .then((judgement) => {
+        // The job that is folded with this test, once it is recorded, need not work it out again.
+        keepJudgement(evidence, setting, judgement);
         if (!gone) setAnswer({ key, judgement });
       });
     return () => {
