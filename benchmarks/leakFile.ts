@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { demoId } from '../demo/build';
 import { tracedCounter } from './trace';
 
-/** Does the page stay free while a file of a million points is read and judged, and while a test is recorded and told? */
+/** Does the page stay free while a file of a million points is read and judged? */
 const POINTS = 1_000_000;
 const EVERY_S = 0.0006;
 const CSV = join(tmpdir(), 'wax-million.csv');
@@ -36,10 +36,5 @@ await during(`A CSV of ${POINTS} points read and judged`, async () => {
 console.log(
   `  in ${((performance.now() - began) / 1000).toFixed(1)} s, from the choice of the file to the verdict.`,
 );
-await during('That test recorded, folded and told', async () => {
-  await form.getByRole('button', { name: 'Record', exact: true }).click();
-  await page.getByRole('region', { name: 'Tests made' }).getByText('wax-million.csv').waitFor();
-  await page.waitForTimeout(1500);
-});
 await close();
 rmSync(CSV, { force: true });

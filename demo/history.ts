@@ -250,7 +250,7 @@ export function history(book: Book): { readonly jobs: DemoJob[]; readonly lots: 
       step('seal.gasket', {
         state: renew ? 'renewed' : 'reused',
         findings: renew && chance(0.3) ? ['flattened'] : [],
-        ageYears: renew ? null : 2,
+        ageYears: renew ? 2 + ((daysAgo * 7) % 8) : 2,
         meetsWater: sealSeason,
         greased: true,
         greasedBy: 'pad',

@@ -135,6 +135,20 @@ test('a leak at the crown: measured dry, found in water, repaired, tested again,
   await expect(madeOf(page)).toContainText('Taken back by the dry air test at 2 bar');
 });
 
+test('beyond its tester nothing is run, whatever the reason, and the form says why', async ({
+  rack: page,
+}) => {
+  await setDevice(page, 'leak-tester', FAST_TESTER);
+  await toTest(page, 'BEYOND-1');
+  const form = card(page, 'Record a test');
+  await form.getByRole('radio', { name: 'Dry air' }).check();
+  await form.getByLabel('Pressure').fill('25');
+  await form.getByLabel('Watched for').fill('60');
+  await form.getByLabel('Why beyond that all the same').fill('the owner asks for it');
+  await expect(form.getByRole('button', { name: 'Run it on the tester' })).toBeDisabled();
+  await expect(form).toContainText('Not run: 25 bar is more than this shop tests at: 10 bar.');
+});
+
 test('a stiff case is no pass, and a wet test settles it', async ({ rack: page }) => {
   await setDevice(page, 'leak-tester', { ...FAST_TESTER, stiffnessUmPerBar: 0.005 });
   await toTest(page, 'STIFF-1');

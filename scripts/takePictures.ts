@@ -10,6 +10,10 @@ import { startServer } from '../src/testing/serverProcess';
 const FOLDER = join('docs', 'screenshots');
 const job = (key: string, stage: string): string => `/jobs/${demoId('job', key)}/${stage}`;
 
+/** The tester runs, and what it showed is judged. */
+const RUNNING = '11-test';
+const JUDGED = '23-verdict';
+
 /** Each with the part of the page, and the question of the lamp, that it is about. */
 const views: readonly (readonly [name: string, path: string, region?: string, question?: string])[] = [
   ['01-day', '/'],
@@ -17,10 +21,10 @@ const views: readonly (readonly [name: string, path: string, region?: string, qu
   ['04-open', job('part-awaited', 'open')],
   ['06-identify', job('worn-engraving', 'identify')],
   ['07-check', job('draws-too-much', 'check')],
-  ['08-leakage', job('to-close', 'check'), 'Where it leaked'],
   ['09-cell', job('overdue-at-the-cell', 'cell')],
   ['10-seal-and-close', job('to-close', 'seal'), undefined, 'Which ring for this groove?'],
-  ['11-test', job('failed-test', 'test')],
+  [RUNNING, job('failed-test', 'test')],
+  [JUDGED, job('failed-test', 'test')],
   ['12-set-and-prove', job('to-set-and-prove', 'set')],
   ['13-hand-back', job('waits-for-owner', 'handback')],
   ['14-stock', '/stock'],
@@ -28,8 +32,8 @@ const views: readonly (readonly [name: string, path: string, region?: string, qu
   ['16-tools', '/tools'],
   ['17-watch', `/watches/${demoId('watch', 'draws-too-much')}`],
   ['19-devices', '/devices'],
-  ['20-fitting-and-life', job('overdue-at-the-cell', 'cell'), 'How long it lasts'],
   ['21-cells', '/cells'],
+  ['24-leaks', '/leaks'],
   ['22-order-of-closing', job('to-close', 'seal'), 'Order of closing', 'With which dies?'],
 ];
 
@@ -66,6 +70,19 @@ for (const [name, path, region, question] of views) {
     // The finder shows something once it was asked.
     await page.getByLabel('Name, or calibre').fill('sr6');
     for (const at of [0, 1, 3]) await page.getByRole('checkbox').nth(at).check();
+    await page.evaluate(() => scrollTo(0, 0));
+  }
+  if (name === RUNNING || name === JUDGED) {
+    const form = page.getByRole('region', { name: 'Record a test' });
+    await form.getByRole('radio', { name: 'Dry air' }).check();
+    await form.getByLabel('Pressure').fill('5');
+    await form.getByLabel('Watched for').fill('180');
+    await form.getByRole('button', { name: 'Run it on the tester' }).click();
+    if (name === RUNNING) await page.waitForTimeout(5000);
+    else {
+      await page.getByText('What this record shows').waitFor({ timeout: 60_000 });
+      await page.waitForTimeout(1500);
+    }
     await page.evaluate(() => scrollTo(0, 0));
   }
   await page.screenshot({ path: join(FOLDER, `${name}.png`) });

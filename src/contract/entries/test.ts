@@ -1,10 +1,13 @@
 import { z } from 'zod';
 import {
+  heldBar,
+  heldSeconds,
   POINTS_KEPT,
   pressedAt,
   recordContradictions,
   TEST_METHODS,
   TEST_OUTCOMES,
+  volumeContradiction,
 } from '../../core/craft/tightness';
 import { type KeptRecord, LEAK_DONE, LEAK_SEATS, LEAK_SIDES, type TestPayloads } from '../../core/logbook';
 import { clock, id, number, oneOf, optionalText, text } from '../fields';
@@ -32,8 +35,20 @@ const record: z.ZodType<KeptRecord, KeptRecord> = z
     for (const message of recordContradictions(kept)) wrong.addIssue({ code: 'custom', message });
   });
 
-/** A record goes to the pressure the test is said to have been made at. */
-const PRESSURE_AGREES = 0.1;
+/** A blank run is one with nothing pressing, bar. */
+const NOTHING_PRESSED_BAR = 0.1;
+/** A gauge is read to this, bar, and to this share. */
+const READ_TO_BAR = 0.03;
+const READ_TO_SHARE = 0.02;
+
+/** Whether a test was made at the pressure its record held; a record in which none stood is told by its verdict. */
+function agrees(held: number | null, pressureBar: number | null): boolean {
+  return (
+    held === null ||
+    pressureBar === null ||
+    Math.abs(held - pressureBar) <= READ_TO_BAR + READ_TO_SHARE * Math.abs(held)
+  );
+}
 
 /** How an older program told a place: a clock position and the side it was seen from. */
 interface OldPlace {
@@ -154,13 +169,13 @@ export const testKinds: KindDefinitions<TestPayloads> = {
         path: ['deflectionStartUm'],
         error: 'Deflection: its record holds it; leave the two figures blank.',
       })
+      .refine(({ record: kept, pressureBar }) => agrees(kept === null ? null : heldBar(kept), pressureBar), {
+        path: ['pressureBar'],
+        error: 'Pressure: not the one its record shows.',
+      })
       .refine(
-        ({ record: kept, pressureBar }) =>
-          kept === null ||
-          pressureBar === null ||
-          Math.abs(pressedAt(kept) - pressureBar) <=
-            PRESSURE_AGREES + PRESSURE_AGREES * Math.abs(pressureBar),
-        { path: ['pressureBar'], error: 'Pressure: not the one its record shows.' },
+        ({ record: kept, seconds: told }) => kept === null || told <= (heldSeconds(kept) ?? Infinity) + 1,
+        { path: ['seconds'], error: 'Duration: longer than the pressure of its record stood.' },
       ),
   },
   'test.case': {
@@ -194,7 +209,11 @@ export const testKinds: KindDefinitions<TestPayloads> = {
           path: ['freeVolumeCm3'],
           error: 'Free volume as measured, or the case’s diameter and thickness.',
         },
-      ),
+      )
+      .superRefine((size, wrong) => {
+        const message = volumeContradiction(size.freeVolumeCm3, size.diameterMm, size.thicknessMm);
+        if (message !== null) wrong.addIssue({ code: 'custom', path: ['freeVolumeCm3'], message });
+      }),
   },
   'test.blank': {
     version: 1,
@@ -207,7 +226,7 @@ export const testKinds: KindDefinitions<TestPayloads> = {
         path: ['typed'],
         error: 'Blank run: its record, or what the tester showed at both ends.',
       })
-      .refine((blank) => blank.record === null || Math.abs(pressedAt(blank.record)) < PRESSURE_AGREES, {
+      .refine((blank) => blank.record === null || Math.abs(pressedAt(blank.record)) < NOTHING_PRESSED_BAR, {
         path: ['record'],
         error: 'Blank run: nothing may press; this one was pressed.',
       })

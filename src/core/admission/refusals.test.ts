@@ -385,6 +385,26 @@ const REFUSED: readonly Case[] = [
     'Test at less, or say why it was tested beyond that.',
   ],
   [
+    'more vacuum than the tester is made for',
+    () => toTest(),
+    (job) => void job.add('test.made', dryTestAt(-0.85)),
+    '0.85 bar below the air outside is more than its tester is made for: 0.7 bar.',
+    'Test at less, or say why it was tested beyond that.',
+  ],
+  [
+    'a finding by a test of another job',
+    () => toTest(),
+    (job) =>
+      void job.add('test.finding', {
+        seat: 'crown',
+        foundBy: [idOf('elsewhere')],
+        done: 'nothing',
+        note: '',
+      }),
+    'The test it was found by is not one of this job.',
+    'Choose it from the tests made.',
+  ],
+  [
     'a retest of a test of another job',
     () => takenIn('reseal and test'),
     (job) => void job.add('test.made', { ...dryTest, retestOf: [idOf('elsewhere')], note: 'ring renewed' }),

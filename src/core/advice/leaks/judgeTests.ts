@@ -1,3 +1,4 @@
+import { median } from 'simple-statistics';
 import {
   type Flow,
   flowFigure,
@@ -83,8 +84,13 @@ export function judgeTests({
   facts,
   standsFor,
 }: Pick<JobState, 'facts' | 'standsFor'>): readonly JudgedTest[] {
+  const stiffnesses: number[] = [];
   const judged = facts.tests.map((test) => {
-    const leak = leakOfTest(test.payload, facts);
+    // What this case gave before counts, whoever forgot to say so.
+    const usualUmPerBar =
+      test.payload.usualUmPerBar ?? (stiffnesses.length === 0 ? null : median(stiffnesses));
+    const leak = leakOfTest({ ...test.payload, usualUmPerBar }, facts);
+    if (leak?.flow && leak.stiffnessUmPerBar !== null) stiffnesses.push(Math.abs(leak.stiffnessUmPerBar));
     const shows = judgeTest(test.payload, {
       sinceClosing: !facts.testsBeforeClosing.has(test.id),
       ringMissing: ringMissing(facts),

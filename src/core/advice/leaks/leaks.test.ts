@@ -1,7 +1,7 @@
 import { dryTestAt, Logbook, readyJob, takenIn, wetTest } from '../../../testing/fixtures';
 import { recordOf } from '../../../testing/leakRecords';
 import type { Payloads } from '../../logbook';
-import { leakPlace, testPlanOf } from '../tightness';
+import { leakPlace, notToBeRun, testPlanOf } from '../tightness';
 import { DEFAULT_POLICY } from '../../craft/policy';
 import { watchHistory } from '../watches';
 import { freeVolumeOf, leakOfTest } from './leakOfTest';
@@ -103,6 +103,21 @@ describe('how a watch of a job is to be tested', () => {
     expect(plan().reasons.join(' ')).toContain('ring of the back, seal of the crown');
     job.add('arrive.mark', { view: 'front', kind: 'cracked crystal', clock: null, film: null, note: '' });
     expect(plan()).toMatchObject({ verdict: 'do not test', steps: [] });
+  });
+});
+
+describe('a test about to be run', () => {
+  it('is refused beyond tester or shop whatever the reason, and beyond the watch without one', () => {
+    const state = takenIn('reseal and test').state();
+    const run = (pressureBar: number, excessReason = '') =>
+      notToBeRun({ method: 'dry air', pressureBar, excessReason }, state, DEFAULT_POLICY).join(' ');
+    expect(run(3)).toBe('');
+    expect(run(25, 'the owner asks for it')).toContain('more than its tester is made for');
+    expect(run(-0.8, 'why not')).toContain('below the air outside');
+    const rating = state.facts.watch?.payload.ratingBar ?? 0;
+    expect(rating).toBeLessThan(8);
+    expect(run(8)).toContain('more than this watch is rated for');
+    expect(run(8, 'the owner asks for it')).toBe('');
   });
 });
 

@@ -15,7 +15,7 @@ const CREEP_S = [0.8, 2, 5, 12, 25, 50, 100, 200] as const;
 const SLOW_S = 20;
 /** What share of the deflection one of these times has: hardly any, some, much. Source: cases as they come to a bench. */
 const FAST_SHARES = [0.0003, 0.003, 0.03] as const;
-const SLOW_SHARES = [0.001, 0.005, 0.025] as const;
+const SLOW_SHARES = [0.001, 0.005, 0.025, 0.08] as const;
 /** Creep goes one way: its share is likelier above nought than below, by so much of its spread. */
 const ONE_WAY = 0.6;
 /** How far drift may bend within a record, as shares of the deflection: not at all, or somewhat. */
@@ -355,6 +355,8 @@ export interface LeakFit {
   /** What the case gives at once, µm for each bar, and how much of all it gives comes by and by. */
   readonly stiffnessUmPerBar: number;
   readonly creepShare: number;
+  /** How much of all it gives comes later than a time, s. */
+  readonly givesAfter: (seconds: number) => number;
   readonly bendUm: number;
   /** The fit at every point, µm; computed when it is asked for. */
   readonly modelUm: () => Float64Array;
@@ -436,6 +438,9 @@ export function fitLeak(of: Prepared): LeakFit {
     driftUmPerS: (coefficients[DRIFT] ?? 0) / of.wholeS,
     stiffnessUmPerBar: (give + creep) / of.rangeBar,
     creepShare: creep / (give + creep),
+    givesAfter: (seconds) =>
+      CREEP_S.reduce((sum, tau, j) => sum + (tau > seconds ? (coefficients[FIRST_CREEP + j] ?? 0) : 0), 0) /
+      (give + creep),
     bendUm: coefficients[BEND] ?? 0,
     modelUm: () => {
       const columns = columnsAt(of, best);

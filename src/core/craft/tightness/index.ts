@@ -24,6 +24,7 @@ export {
   limitConstant,
   massFlow,
   ROOM_C,
+  volumeContradiction,
 } from './law';
 export {
   type LeakTestPlan,
@@ -38,6 +39,7 @@ export { TEST_GUIDES, type TestStep } from './guides';
 export { openTraceReader, type TraceReading, traceRowsOfJson } from './readTrace';
 export {
   condense,
+  heldBar,
   heldSeconds,
   type LeakRecord,
   type Phase,

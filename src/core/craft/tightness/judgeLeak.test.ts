@@ -125,6 +125,19 @@ describe('a dry test by its record', () => {
     }
   });
 
+  it('does not call tight what moves on past half the watch: creep hides a loss', () => {
+    const { atS, overBar } = standardTest(2, 300, Infinity);
+    let settled = 0;
+    const deflectionUm = atS.map((_, i) => {
+      const over = overBar[i] ?? 0;
+      settled += (over - settled) * (1 - Math.exp(-1 / 200));
+      return 4 * over + settled + 0.02 * Math.sin(i * 2.3);
+    });
+    const told = judge({ atS, overBar, deflectionUm });
+    expect(told).toMatchObject({ verdict: 'not yet known', settles: [{ what: 'longer' }] });
+    expect(told.reasons[0]).toContain('hides what it loses');
+  });
+
   it('takes drift for no leak', () => {
     for (const driftUmPerS of [-0.004, 0.004])
       expect(judge(made({ ofLimit: 0, driftUmPerS })).verdict).toBe('tight');

@@ -10,7 +10,15 @@ import {
   limitConstant,
   massFlow,
 } from './law';
-import { condense, type LeakRecord, NO_PRESSURE_BAR, type Phase, phasesOf, pressedAt } from './record';
+import {
+  condense,
+  type LeakRecord,
+  mainPhase,
+  NO_PRESSURE_BAR,
+  type Phase,
+  phasesOf,
+  pressedAt,
+} from './record';
 import { watchTime } from './watchTime';
 
 export type LeakVerdict = 'tight' | 'leaks' | 'not yet known' | 'no verdict';
@@ -57,6 +65,8 @@ export const LEAST_BASELINE_S = 10;
 /** Watched less than this, s, under pressure or after venting, a record shows nothing. */
 const LEAST_HELD_S = 20;
 const LEAST_POINTS = 12;
+/** However long a blank run was, s: the drift of the next run is known no better than by so much of it. */
+const LONGEST_BLANK_S = 600;
 /** No tester reads finer, µm. */
 const LEAST_NOISE_UM = 0.002;
 /** A deflection is one from so many times the noise on. */
@@ -65,6 +75,8 @@ const OVER_NOISE = 3;
 const OF_USUAL = 0.25;
 /** More than this share left after venting: the sensor is stuck. */
 const STUCK_SHARE = 0.5;
+/** A case of which more than this share moves on past half the watch hides what it loses. */
+const STILL_MOVES = 0.02;
 /** After the two figures were read crystal and case may still give by this share. Source: bench practice. */
 const STILL_GIVES = 0.02;
 /** From this pressure on the law may understate, and from vacuum overstate, the flow at 2 bar. Source: flow in a short, narrow way. */
@@ -253,7 +265,8 @@ export function driftOf(blank: LeakRecord | TwoFigures, testerNoiseUm: number): 
     return blank.seconds >= LEAST_HELD_S
       ? {
           umPerS: (blank.endUm - blank.startUm) / blank.seconds,
-          errorUmPerS: (Math.SQRT2 * Math.max(testerNoiseUm, LEAST_NOISE_UM)) / blank.seconds,
+          errorUmPerS:
+            (Math.SQRT2 * Math.max(testerNoiseUm, LEAST_NOISE_UM)) / Math.min(blank.seconds, LONGEST_BLANK_S),
         }
       : null;
   if (recordContradictions(blank).length > 0 || Math.abs(pressedAt(blank)) >= NO_PRESSURE_BAR) return null;
@@ -271,7 +284,10 @@ export function driftOf(blank: LeakRecord | TwoFigures, testerNoiseUm: number): 
   const spread = Math.max(Math.sqrt(squares / (count - 2)), LEAST_NOISE_UM);
   return {
     umPerS: slope,
-    errorUmPerS: ((spread * Math.sqrt(12 / count)) / wholeS) * Math.sqrt((1 + goesOn) / (1 - goesOn)),
+    errorUmPerS: Math.max(
+      ((spread * Math.sqrt(12 / count)) / wholeS) * Math.sqrt((1 + goesOn) / (1 - goesOn)),
+      LEAST_NOISE_UM / LONGEST_BLANK_S,
+    ),
   };
 }
 
@@ -289,7 +305,7 @@ export function residualsOf(
   const kept = condense(record, POINTS_FITTED);
   const phases = phasesOf(record);
   const [main, rest] = [mainPhase(phases), phases.find(({ kind }) => kind === 'baseline')];
-  if (judgement.flow === null || main === undefined || rest === undefined) return null;
+  if (judgement.flow === null || main === null || rest === undefined) return null;
   const gaveUm = level(record, main.from, main.to).mean - level(record, rest.from, rest.to).mean;
   const turned = Math.sign(gaveUm * main.overBar);
   const fitUm = [...fitRecord(record, gaveUm, main, setting.drift).modelUm()].map((each) => turned * each);
@@ -307,16 +323,6 @@ function fitRecord(record: LeakRecord, gaveUm: number, main: Phase, drift: Drift
       drift === null ? null : { ...drift, umPerS: turned * drift.umPerS },
     ),
   );
-}
-
-/** The phase pressed most. */
-function mainPhase(phases: readonly Phase[]): Phase | undefined {
-  return phases
-    .filter(({ kind }) => kind === 'pressure' || kind === 'vacuum')
-    .reduce<Phase | undefined>(
-      (most, each) => (most === undefined || Math.abs(each.overBar) > Math.abs(most.overBar) ? each : most),
-      undefined,
-    );
 }
 
 function refusedRecord(record: LeakRecord, phases: readonly Phase[]): string | null {
@@ -460,6 +466,24 @@ function judgeRecord(record: LeakRecord, setting: LeakSetting): LeakJudgement {
         settles: [
           { what: 'recovery', words: 'Vent and watch on, as long as under pressure.' },
           { what: 'two-sided', words: 'Or run vacuum and pressure, one after the other.' },
+        ],
+      },
+    );
+  const watchedS = main.toS - main.fromS;
+  const gives = fit.givesAfter(watchedS / 2);
+  if (verdictOf(flow) === 'tight' && gives > STILL_MOVES)
+    return told(
+      'not yet known',
+      [
+        `${figure(100 * gives, 1)} % of what the case gives comes later than half the watch: that hides what it loses.`,
+      ],
+      {
+        ...more,
+        settles: [
+          {
+            what: 'longer',
+            words: `Watch ${figure(2 * watchedS, 0)} s under pressure and as long after venting, so that it comes to rest.`,
+          },
         ],
       },
     );

@@ -94,12 +94,18 @@ export interface PressureLimits {
   readonly ratingBar: number | null;
   readonly policyBar: number;
   readonly testerBar: number;
+  /** How far its tester goes below the air outside; 0 for one that only presses. */
+  readonly testerVacuumBar: number;
 }
 
 /** Why a pressure is more than this watch, this shop or its tester is for; empty where it is not. */
 export function pressureExcess(pressureBar: number | null, limits: PressureLimits): readonly string[] {
   if (pressureBar === null) return [];
-  const { ratingBar, policyBar, testerBar } = limits;
+  const { ratingBar, policyBar, testerBar, testerVacuumBar } = limits;
+  if (-pressureBar > testerVacuumBar)
+    return [
+      `${figure(-pressureBar)} bar below the air outside is more than its tester is made for: ${figure(testerVacuumBar)} bar.`,
+    ];
   const over = (limit: number | null, words: string): string[] =>
     limit !== null && pressureBar > limit
       ? [`${figure(pressureBar)} bar is more than ${words}: ${figure(limit)} bar.`]

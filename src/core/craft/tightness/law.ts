@@ -75,6 +75,23 @@ const FREE_SHARE = 0.2;
 const GUESS_FACTOR = 1.5;
 const MM3_PER_CM3 = 1000;
 
+/** A case holds at least and at most such a share of its outer size as air. */
+const LEAST_SHARE = 0.03;
+const MOST_SHARE = 0.7;
+
+/** Why a free volume cannot be that of a case of this size; null where it can, or nothing is known of the size. cm³, mm. */
+export function volumeContradiction(
+  freeCm3: number | null,
+  diameterMm: number | null,
+  thicknessMm: number | null,
+): string | null {
+  if (freeCm3 === null || diameterMm === null || thicknessMm === null) return null;
+  const outerCm3 = ((Math.PI / 4) * diameterMm ** 2 * thicknessMm) / MM3_PER_CM3;
+  return freeCm3 < LEAST_SHARE * outerCm3 || freeCm3 > MOST_SHARE * outerCm3
+    ? `Free volume: ${freeCm3} cm³ in a case of ${outerCm3.toFixed(1)} cm³ outside cannot be; between ${(LEAST_SHARE * outerCm3).toFixed(1)} and ${(MOST_SHARE * outerCm3).toFixed(1)}.`
+    : null;
+}
+
 /**
  * The free volume of a case: as measured, within what it was measured to; else a fifth of π/4·D²·thickness, good to a
  * factor of 1.5; else that of any case, hardly known. mm, cm³, percent. Source: bench practice.

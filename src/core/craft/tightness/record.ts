@@ -78,9 +78,26 @@ export function phasesOf(record: LeakRecord): readonly Phase[] {
   return phases;
 }
 
-/** How long the most pressure of a record stood, s, whole; null where none did. */
+const isHeld = ({ kind }: Phase): boolean => kind === 'pressure' || kind === 'vacuum';
+
+/** The phase that was pressed most, either way; null where nothing stood. */
+export function mainPhase(phases: readonly Phase[]): Phase | null {
+  return phases
+    .filter(isHeld)
+    .reduce<Phase | null>(
+      (most, each) => (most === null || Math.abs(each.overBar) > Math.abs(most.overBar) ? each : most),
+      null,
+    );
+}
+
+/** What a record was pressed at while the pressure stood, bar over the air outside: no overshoot counts. Null where none did. */
+export function heldBar(record: LeakRecord): number | null {
+  return mainPhase(phasesOf(record))?.overBar ?? null;
+}
+
+/** How long pressure stood in a record, s, whole; null where none did. */
 export function heldSeconds(record: LeakRecord): number | null {
-  const held = phasesOf(record).filter(({ kind }) => kind === 'pressure' || kind === 'vacuum');
+  const held = phasesOf(record).filter(isHeld);
   return held.length === 0
     ? null
     : Math.max(1, Math.round(Math.max(...held.map(({ fromS, toS }) => toS - fromS))));

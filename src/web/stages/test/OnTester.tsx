@@ -26,8 +26,12 @@ interface Props {
   readonly overBar: number | null;
   readonly seconds: number | null;
   readonly action: string;
+  /** Why it may not be run just now. */
+  readonly refused?: readonly string[];
   readonly onRecord: (record: KeptRecord) => void;
 }
+
+const NOTHING_AGAINST: readonly string[] = [];
 
 /** The key that lets the pressure off, bound only while the tester runs. */
 function StopKey({ onStop }: { readonly onStop: () => void }) {
@@ -36,14 +40,15 @@ function StopKey({ onStop }: { readonly onStop: () => void }) {
 }
 
 /** Runs the connected tester: its curve as it comes, how far it is, and a way to stop it. */
-export function OnTester({ overBar, seconds, action, onRecord }: Props) {
+export function OnTester({ overBar, seconds, action, refused = NOTHING_AGAINST, onRecord }: Props) {
   const connected = useConnected('leak-tester');
   const [running, setRunning] = useState<Running | null>(null);
   const [fault, setFault] = useState<string | null>(null);
   const stopper = useRef<AbortController | null>(null);
   useEffect(() => () => stopper.current?.abort(), []);
   if (!connected) return null;
-  const ready = overBar !== null && seconds !== null && seconds >= 20;
+  const figures = overBar !== null && seconds !== null && seconds >= 20;
+  const ready = figures && refused.length === 0;
   const stop = (): void => stopper.current?.abort();
   const run = async (): Promise<void> => {
     if (overBar === null || seconds === null) return;
@@ -79,7 +84,7 @@ export function OnTester({ overBar, seconds, action, onRecord }: Props) {
           </Button>
           {!ready && (
             <Typography variant="body2" color="text.secondary">
-              Pressure and duration first, 20 s at least.
+              {figures ? `Not run: ${refused.join(' ')}` : 'Pressure and duration first, 20 s at least.'}
             </Typography>
           )}
         </Stack>

@@ -2,11 +2,11 @@ import { Box, Button, Stack, Typography } from '@mui/material';
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { useFormContext } from 'react-hook-form';
 import { type JudgedTest, repairedBetween, testInWords } from '../../../core/advice/leaks';
-import { testExcess } from '../../../core/advice/tightness';
+import { notToBeRun, testExcess } from '../../../core/advice/tightness';
 import { capital } from '../../../core/craft/judgement';
 import {
+  heldBar,
   heldSeconds,
-  pressedAt,
   pressureInOtherUnits,
   TEST_GUIDES,
   TEST_METHODS,
@@ -109,6 +109,7 @@ class HeldRecord implements KeptRecord {
 }
 
 function DryFields() {
+  const { state, context } = useJob();
   const form = useFormContext();
   const record = testMade.useValue('record');
   const [overBar, seconds] = [
@@ -119,12 +120,12 @@ function DryFields() {
   const [start, end] = [testMade.useValue('deflectionStartUm'), testMade.useValue('deflectionEndUm')];
   const take = (read: KeptRecord): void => {
     const kept = new HeldRecord(read);
-    const pressed = pressedAt(kept);
     const held = heldSeconds(kept);
     form.setValue('record', kept, { shouldDirty: true });
     form.setValue('deflectionStartUm', null);
     form.setValue('deflectionEndUm', null);
-    form.setValue('pressureBar', Number(pressed.toFixed(2)), { shouldDirty: true });
+    const pressed = heldBar(kept);
+    if (pressed !== null) form.setValue('pressureBar', Number(pressed.toFixed(2)), { shouldDirty: true });
     if (held !== null) form.setValue('seconds', held, { shouldDirty: true });
   };
   if (record !== null)
@@ -133,7 +134,17 @@ function DryFields() {
     <>
       <Stack direction="row" spacing={1.5} sx={{ alignItems: 'start', flexWrap: 'wrap' }}>
         <Box sx={{ flexGrow: 1 }}>
-          <OnTester overBar={overBar} seconds={seconds} action="Run it on the tester" onRecord={take} />
+          <OnTester
+            overBar={overBar}
+            seconds={seconds}
+            action="Run it on the tester"
+            refused={notToBeRun(
+              { method: 'dry air', pressureBar: overBar, excessReason: testMade.useValue('excessReason') },
+              state,
+              context.policy,
+            )}
+            onRecord={take}
+          />
         </Box>
         <FromFile label="A tester’s record, CSV or JSON" onRecord={take} />
       </Stack>
@@ -346,9 +357,9 @@ function Fields() {
 }
 
 /** The form of a test; it begins anew once one is recorded. */
-export function TestForm({ instead }: { readonly instead: string | null }) {
+export function TestForm() {
   const { state, context } = useJob();
-  const { tests, usualUmPerBar } = useTesting();
+  const { tests, usualUmPerBar, notYet } = useTesting();
   return (
     <FactCard
       kind="test.made"
@@ -388,7 +399,7 @@ export function TestForm({ instead }: { readonly instead: string | null }) {
             }
           : null;
       }}
-      instead={instead === null ? undefined : <Typography>{instead}</Typography>}
+      instead={notYet === null ? undefined : <Typography>{notYet}</Typography>}
     >
       <Fields />
     </FactCard>

@@ -1,4 +1,5 @@
 import { Box, Button, Stack, Typography } from '@mui/material';
+import { flowInWords } from '../../../core/advice/leaks';
 import { leakPlace } from '../../../core/advice/tightness';
 import { crownOf } from '../../../core/advice/opening';
 import { capital, figure } from '../../../core/craft/judgement';
@@ -57,7 +58,7 @@ function FlowGauge({ flow }: { readonly flow: Flow }) {
 
 /** What the record on the form shows, before it is recorded. */
 function OnTheForm() {
-  const { onForm, shows, busy } = useTesting();
+  const { onForm, shows, busy, usualUmPerBar } = useTesting();
   if (onForm === null) return null;
   if (busy || shows === null)
     return <LampAnswer question="What this record shows" standing="open" answer="It is worked out …" />;
@@ -70,6 +71,17 @@ function OnTheForm() {
         reasons={shows.reasons}
       >
         {shows.flow && <FlowGauge flow={shows.flow} />}
+        {shows.flowAtTest && (
+          <Typography variant="body2">
+            At {pressureWords(shows.atBar)}: {flowInWords(shows.flowAtTest)}.
+          </Typography>
+        )}
+        {shows.stiffnessUmPerBar !== null && (
+          <Typography variant="body2">
+            It gives {figure(Math.abs(shows.stiffnessUmPerBar))} µm a bar;{' '}
+            {usualUmPerBar === null ? 'nobody measured it before' : `before ${figure(usualUmPerBar)}`}.
+          </Typography>
+        )}
         {shows.settles.map(({ what, words }) => (
           <Typography key={what} sx={{ mt: 0.5 }}>
             → {words}
@@ -82,7 +94,7 @@ function OnTheForm() {
 }
 
 function Step({ step, number }: { readonly step: PlannedStep; readonly number: number }) {
-  const { take, tests } = useTesting();
+  const { take, tests, notYet } = useTesting();
   const done = tests.some(
     ({ test, shows }) =>
       test.payload.method === step.method &&
@@ -96,9 +108,11 @@ function Step({ step, number }: { readonly step: PlannedStep; readonly number: n
         <Typography sx={{ fontWeight: 700 }}>
           {number}. {capital(name)}, {figure(step.seconds)} s{done ? ' · passed' : ''}
         </Typography>
-        <Button aria-label={`Take into the form: ${name}`} onClick={() => take(step)} sx={{ minWidth: 0 }}>
-          Take
-        </Button>
+        {notYet === null && (
+          <Button aria-label={`Take into the form: ${name}`} onClick={() => take(step)} sx={{ minWidth: 0 }}>
+            Take
+          </Button>
+        )}
       </Stack>
       <Fold summary="How, and what it lets us say" sx={{ fontWeight: 400 }}>
         {step.inOtherUnits && <Typography variant="body2">{step.inOtherUnits}</Typography>}

@@ -16,15 +16,7 @@ function Mat() {
   return (
     <>
       <CrownCard wanted={crown === null} />
-      <TestForm
-        instead={
-          !facts.closed
-            ? 'The watch is not closed yet: a test now would prove nothing.'
-            : crown === null
-              ? 'What kind of crown it has comes first: one that screws down is down before pressure.'
-              : null
-        }
-      />
+      <TestForm />
       <FindingCard />
       <TestsMade />
       <OptionalFacts

@@ -1,5 +1,6 @@
 import { createContext, type ReactNode, useContext, useMemo, useState } from 'react';
 import { type JudgedTest, judgeTests, leakSettingOf, usualStiffness } from '../../../core/advice/leaks';
+import { crownOf } from '../../../core/advice/opening';
 import { testPlanOf, waterStatement, type WaterStatement } from '../../../core/advice/tightness';
 import type { LeakEvidence, LeakJudgement, LeakTestPlan, PlannedStep } from '../../../core/craft/tightness';
 import { useUsualOfCase } from '../../api/resources';
@@ -26,6 +27,8 @@ interface Testing {
   /** The step of the plan that was taken into the form, with how often one was. */
   readonly taken: { readonly step: PlannedStep; readonly turn: number } | null;
   readonly take: (step: PlannedStep) => void;
+  /** Why no test may be recorded yet; null where one may. */
+  readonly notYet: string | null;
 }
 
 const Context = createContext<Testing | null>(null);
@@ -35,6 +38,14 @@ export function useTesting(): Testing {
   const testing = useContext(Context);
   if (!testing) throw new Error('This stands outside the stage that tests.');
   return testing;
+}
+
+/** What comes before any test: the watch closed, and its crown known. */
+function notYetTested(state: Parameters<typeof crownOf>[0]): string | null {
+  if (state.facts.closed === null) return 'The watch is not closed yet: a test now would prove nothing.';
+  return crownOf(state) === null
+    ? 'What kind of crown it has comes first: one that screws down is down before pressure.'
+    : null;
 }
 
 /** Works it out once for the whole stage, with what is on the form just now. */
@@ -74,6 +85,7 @@ export function TestingProvider({ children }: { readonly children: ReactNode }) 
         shows: judgement,
         busy,
         taken,
+        notYet: notYetTested(state),
         take: (step) => setTaken((before) => ({ step, turn: (before?.turn ?? 0) + 1 })),
       }}
     >
