@@ -123,8 +123,16 @@ test('a test recorded changes what may be said about water, and no more than tha
   await expect(page.getByText('Pressure: wanted for dry air and wet tests')).toBeVisible();
   await page.getByLabel('Pressure').fill('300 kPa');
   await page.getByRole('button', { name: 'Record' }).click();
+  // A tester's word alone is no figure.
+  await expect(lamp).toContainText('proves nothing: nothing was measured');
+  await expect(lamp).toContainText('Water resistance was not tested');
+  await page.getByRole('radio', { name: 'Wet' }).check();
+  await page.getByLabel('Watched for').fill('60');
+  await page.getByRole('radio', { name: 'No leak seen', exact: true }).check();
+  await page.getByLabel('Pressure').fill('300 kPa');
+  await page.getByRole('button', { name: 'Record' }).click();
   await expect(lamp).toContainText(
-    'Tested at 3 bar, dry air, for 60 seconds: no leak was seen. More than that was not tested.',
+    /Tested at 3 bar, wet, for 60 seconds, on 17 March 2026: no leak was found\. More than that was not tested\./,
   );
   await openJob(page, 'worn-engraving', 'test');
   await expect(page.getByText('a test now would prove nothing')).toBeVisible();

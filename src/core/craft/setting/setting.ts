@@ -15,6 +15,11 @@ export type ProvedMovement = Pick<Calibre, 'functions' | 'stepIntervalS'> &
 const onDisplayAlone = (functions: Calibre['functions']): boolean =>
   functions.includes('digital display') && !functions.includes('hands');
 
+/** Whether day and date of a movement are set with the crown, and midnight has to be found. */
+export function setsByHands(functions: Calibre['functions']): boolean {
+  return functions.includes('date') && !onDisplayAlone(functions);
+}
+
 const HOW: Readonly<Record<FunctionKind, (calibre: ProvedMovement) => string>> = {
   hands: () => 'Hands pass each other and the dial all the way round.',
   'seconds hand': ({ stepIntervalS }) =>

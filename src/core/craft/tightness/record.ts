@@ -12,7 +12,7 @@ export interface Phase {
   readonly kind: PhaseKind;
   readonly fromS: number;
   readonly toS: number;
-  /** Mean over the air outside, bar. */
+  /** Over the air outside, bar: the middle of all readings, so that the way there does not count. */
   readonly overBar: number;
   /** Places of its points in the record, the first and the one past the last. */
   readonly from: number;
@@ -63,7 +63,7 @@ export function phasesOf(record: LeakRecord): readonly Phase[] {
       kind,
       fromS: atS[from] ?? 0,
       toS: atS[to - 1] ?? 0,
-      overBar: part.reduce((sum, each) => sum + each, 0) / part.length,
+      overBar: part.sort((a, b) => a - b)[part.length >> 1] ?? 0,
       from,
       to,
     });

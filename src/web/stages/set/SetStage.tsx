@@ -4,7 +4,13 @@ import { provingRun } from '../../../core/advice/handback';
 import { seenMovement } from '../../../core/advice/identify';
 import { capital, figure } from '../../../core/craft/judgement';
 import { OUTSIDE, type Outside, type Payloads } from '../../../core/logbook';
-import { functionsToProve, settingAdvice, type ProofStep, watchSeconds } from '../../../core/craft/setting';
+import {
+  functionsToProve,
+  type ProofStep,
+  setsByHands,
+  settingAdvice,
+  watchSeconds,
+} from '../../../core/craft/setting';
 import { useKey } from '../../kit/keys/KeysProvider';
 import { goOnToWanted } from '../../kit/keys/wanted';
 import { Caution, LampAnswer, Working } from '../../kit/Lamp';
@@ -14,6 +20,8 @@ import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
 import { OptionalFacts } from '../../job/OptionalFacts';
 import { BenchLayout } from '../../job/BenchLayout';
+import { ShownCard } from './ShownCard';
+import { PlannerProvider, usePlanner } from './usePlanner';
 
 const setFunctions = fieldsOf<Payloads['set.functions']>();
 const setRuns = fieldsOf<Payloads['set.runs']>();
@@ -192,9 +200,18 @@ function Mat() {
           },
         ]}
       />
+      {movement && setsByHands(movement.functions) && (
+        <ShownCard key={calibre?.id ?? ''} dateQuickSet={calibre === null ? null : calibre.dateQuickSet} />
+      )}
     </>
   );
 }
+
+const numbered = (steps: readonly string[]): readonly string[] =>
+  steps.map((step, index) => `${index + 1}. ${step}`);
+
+const countOf = (count: number, of: string): string =>
+  `${count === 0 ? 'no' : count} ${of}${count === 1 ? '' : 's'}`;
 
 function Lamp() {
   const { state, today, book } = useJob();
@@ -204,6 +221,7 @@ function Lamp() {
     today,
   );
   const run = provingRun(facts);
+  const { plan, wanted } = usePlanner();
   return (
     <>
       <LampAnswer
@@ -216,16 +234,33 @@ function Lamp() {
             : 'Running proves contact and present voltage, not that the cell is the right one.',
         ]}
       />
-      <LampAnswer
-        question="Set it so"
-        standing={advice.verdict === 'set so' ? 'good' : 'open'}
-        answer={
-          advice.verdict === 'set so'
-            ? `${advice.steps.length} step${advice.steps.length === 1 ? '' : 's'}`
-            : 'Not yet known'
-        }
-        reasons={[...advice.steps.map((step, index) => `${index + 1}. ${step}`), ...advice.reasons]}
-      />
+      {plan === null || plan.midnights === null ? (
+        <LampAnswer
+          question="Set it so"
+          standing={advice.verdict === 'set so' ? 'good' : 'open'}
+          answer={
+            advice.verdict === 'set so'
+              ? `${advice.steps.length} step${advice.steps.length === 1 ? '' : 's'}`
+              : 'Not yet known'
+          }
+          reasons={[...numbered(advice.steps), ...advice.reasons]}
+        />
+      ) : (
+        <LampAnswer
+          question={`Set it so, to ${wanted}`}
+          standing={plan.verdict === 'set so' ? 'good' : 'care'}
+          answer={
+            plan.verdict === 'set so'
+              ? `${countOf(plan.moves.length, 'move')}, ${countOf(plan.midnights.taken, 'midnight')}`
+              : capital(plan.verdict)
+          }
+          reasons={[
+            ...numbered([...plan.steps, ...advice.steps.slice(-1)]),
+            ...plan.reasons,
+            ...advice.reasons,
+          ]}
+        />
+      )}
       {run.verdict !== 'not begun' && (
         <LampAnswer
           question="Proving run"
@@ -240,11 +275,15 @@ function Lamp() {
       {facts.runs?.payload.runs === false && (
         <Caution>Crown home? A pulled crown stops the motor. Then cell, contacts, insulator.</Caution>
       )}
-      <Working lines={[...advice.working, ...run.working]} />
+      <Working lines={[...(plan?.working ?? []), ...advice.working, ...run.working]} />
     </>
   );
 }
 
 export default function SetStage() {
-  return <BenchLayout mat={<Mat />} lamp={<Lamp />} />;
+  return (
+    <PlannerProvider>
+      <BenchLayout mat={<Mat />} lamp={<Lamp />} />
+    </PlannerProvider>
+  );
 }

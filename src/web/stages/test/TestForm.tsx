@@ -110,6 +110,7 @@ class HeldRecord implements KeptRecord {
 
 function DryFields() {
   const { state, context } = useJob();
+  const excessReason = testMade.useValue('excessReason');
   const form = useFormContext();
   const record = testMade.useValue('record');
   const [overBar, seconds] = [
@@ -139,7 +140,7 @@ function DryFields() {
             seconds={seconds}
             action="Run it on the tester"
             refused={notToBeRun(
-              { method: 'dry air', pressureBar: overBar, excessReason: testMade.useValue('excessReason') },
+              { method: 'dry air', pressureBar: overBar, excessReason },
               state,
               context.policy,
             )}

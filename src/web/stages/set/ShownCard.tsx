@@ -1,0 +1,93 @@
+import { Stack, Typography } from '@mui/material';
+import { useEffect } from 'react';
+import { FormProvider, useForm, useWatch } from 'react-hook-form';
+import { WEEKDAYS } from '../../../core/craft/policy';
+import { HALVES, QUICK_SETS, type QuickSet } from '../../../core/craft/setting';
+import { Columns } from '../../kit/Columns';
+import { fieldsOf, optionsOf, optionsOrNone } from '../../kit/fields';
+import { Section } from '../../kit/Section';
+import { usePlanner } from './usePlanner';
+
+const LANGUAGES = ['one language', 'two, the first shows', 'two, the second shows'] as const;
+const WANTED_LANGUAGES = ['as it is', 'the first', 'the second'] as const;
+
+interface Fields {
+  readonly hands: string;
+  readonly half: string;
+  readonly weekday: string;
+  readonly date: number | null;
+  readonly language: string;
+  readonly wantedLanguage: string;
+  readonly quickSet: QuickSet | '';
+}
+const shown = fieldsOf<Fields>();
+
+const languageOf = (place: number): 0 | 1 | null => (place === 1 ? 0 : place === 2 ? 1 : null);
+
+/** Tells the lamp what is typed. */
+function Told() {
+  const { setTyped } = usePlanner();
+  const typed = useWatch() as Fields;
+  useEffect(() => {
+    const weekday = (WEEKDAYS as readonly string[]).indexOf(typed.weekday);
+    setTyped({
+      hands: typed.hands,
+      half: HALVES.find((half) => half === typed.half) ?? null,
+      weekday: weekday === -1 ? null : weekday,
+      date: typeof typed.date === 'number' && Number.isFinite(typed.date) ? typed.date : null,
+      language: languageOf((LANGUAGES as readonly string[]).indexOf(typed.language)),
+      wantedLanguage: languageOf((WANTED_LANGUAGES as readonly string[]).indexOf(typed.wantedLanguage)),
+      quickSet: typed.quickSet === '' ? null : typed.quickSet,
+    });
+  }, [typed, setTyped]);
+  useEffect(() => () => setTyped(null), [setTyped]);
+  return null;
+}
+
+/** Which of its languages the owner reads; asked only of a ring with two. */
+function LanguageWanted() {
+  return shown.useValue('language') === LANGUAGES[0] ? null : (
+    <shown.ListChoice name="wantedLanguage" label="Language wanted" options={optionsOf(WANTED_LANGUAGES)} />
+  );
+}
+
+/** What the watch shows before it is set: nothing of it is recorded, the lamp says the shortest way from there. */
+export function ShownCard({ dateQuickSet }: { readonly dateQuickSet: boolean | null }) {
+  const form = useForm<Fields>({
+    defaultValues: {
+      hands: '',
+      half: '',
+      weekday: '',
+      date: null,
+      language: LANGUAGES[0],
+      wantedLanguage: WANTED_LANGUAGES[0],
+      // The book knows of the date alone; that the day sets quickly, too, is seen on the watch.
+      quickSet: dateQuickSet === null ? '' : dateQuickSet ? 'date only' : 'none',
+    },
+  });
+  return (
+    <Section title="What it shows now">
+      <FormProvider {...form}>
+        <Stack spacing={1.5}>
+          <Told />
+          <Columns>
+            <shown.TextLine name="hands" label="The hands" mono helper="e.g. 9:42" />
+            <shown.ListChoice
+              name="half"
+              label="Half of the day"
+              options={optionsOrNone(HALVES, 'not known')}
+            />
+            <shown.MeasureField name="date" label="Date" quantity="figureOnly" helper="1 to 31" />
+            <shown.ListChoice name="weekday" label="Day" options={optionsOrNone(WEEKDAYS, 'it has none')} />
+            <shown.ListChoice name="language" label="Its day ring" options={optionsOf(LANGUAGES)} />
+            <LanguageWanted />
+          </Columns>
+          <shown.Choice name="quickSet" label="Sets quickly" options={optionsOf(QUICK_SETS)} />
+          <Typography variant="body2" color="text.secondary">
+            Not recorded: it tells the way to the time of the shop.
+          </Typography>
+        </Stack>
+      </FormProvider>
+    </Section>
+  );
+}
