@@ -11,6 +11,7 @@ import {
   goTo,
   recorded,
   setDevice,
+  stands,
   takenIn,
   test,
 } from './counter';
@@ -249,6 +250,17 @@ test('two figures by hand are judged the same way: without a blank run they sett
   await expect(lampOf(page)).toContainText('of the deflection was left');
   await recordIt(page);
   await expect(madeOf(page)).toContainText('two figures');
+});
+
+test('a blank run of the tester tells its drift, and stands with the job', async ({ rack: page }) => {
+  await setDevice(page, 'leak-tester', { ...FAST_TESTER, driftUmPerMin: 0.2 });
+  await openJob(page, 'failed-test', 'test');
+  await alsoRecord(page, 'Blank run of the tester');
+  const blank = card(page, 'Blank run of the tester');
+  await blank.getByRole('button', { name: 'Run the tester without pressure' }).click();
+  await expect(blank).toContainText('it drifts 0.2');
+  await blank.getByRole('button', { name: 'Record', exact: true }).click();
+  await expect(stands(page, 'Blank run of the tester')).toContainText('121 points from the tester');
 });
 
 test('a test that failed stays, and what leaks at this counter is told with its intervals', async ({

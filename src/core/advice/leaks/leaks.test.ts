@@ -1,7 +1,7 @@
 import { dryTestAt, Logbook, readyJob, takenIn, wetTest } from '../../../testing/fixtures';
 import { recordOf } from '../../../testing/leakRecords';
 import type { Payloads } from '../../logbook';
-import { leakPlace, notToBeRun, testPlanOf } from '../tightness';
+import { leakPlace, notToBeRun, stepPassed, testPlanOf } from '../tightness';
 import { DEFAULT_POLICY } from '../../craft/policy';
 import { watchHistory } from '../watches';
 import { freeVolumeOf, leakOfTest } from './leakOfTest';
@@ -103,6 +103,18 @@ describe('how a watch of a job is to be tested', () => {
     expect(plan().reasons.join(' ')).toContain('ring of the back, seal of the crown');
     job.add('arrive.mark', { view: 'front', kind: 'cracked crystal', clock: null, film: null, note: '' });
     expect(plan()).toMatchObject({ verdict: 'do not test', steps: [] });
+  });
+});
+
+describe('a step of the plan', () => {
+  it('is passed by a tight test of its method at its pressure or more, and condensation by no fog', () => {
+    const fogless = { ...wetTest, method: 'condensation', pressureBar: null } as const;
+    const tests = judgeTests(tested(dryTestAt(3), { ...wetTest, outcome: 'not clear' }, fogless).state());
+    const passed = (method: 'dry air' | 'wet' | 'condensation', overBar: number | null) =>
+      stepPassed({ method, overBar }, tests);
+    expect([passed('dry air', 2), passed('dry air', 3), passed('dry air', 5)]).toEqual([true, true, false]);
+    expect([passed('wet', 3), passed('condensation', null)]).toEqual([false, true]);
+    expect(stepPassed({ method: 'condensation', overBar: null }, [])).toBe(false);
   });
 });
 

@@ -1,4 +1,4 @@
 export { leakPlace } from './leakPlace';
-export { testPlanOf, useOf } from './planOf';
+export { stepPassed, testPlanOf, useOf } from './planOf';
 export { notToBeRun, testExcess } from './testExcess';
 export { waterStatement, type WaterStatement } from './waterStatement';

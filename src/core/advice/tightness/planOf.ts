@@ -1,8 +1,14 @@
 import type { Policy } from '../../craft/policy';
-import { type LeakTestPlan, planLeakTest, ROOM_C, type ToBeTested } from '../../craft/tightness';
+import {
+  type LeakTestPlan,
+  planLeakTest,
+  type PlannedStep,
+  ROOM_C,
+  type ToBeTested,
+} from '../../craft/tightness';
 import type { JobFacts, JobState } from '../../logbook';
 import { crownOf } from '../opening';
-import { freeVolumeOf } from '../leaks';
+import { freeVolumeOf, type JudgedTest } from '../leaks';
 
 /** Marks that speak against pressure. */
 const NOT_PRESSED = ['cracked crystal'] as const;
@@ -20,6 +26,23 @@ export function useOf({ wear }: Pick<JobFacts, 'wear'>): ToBeTested['use'] {
 
 /** The age a watch shows by its ring, years; null where nobody knows. */
 const ageOf = ({ gasket }: Pick<JobFacts, 'gasket'>): number | null => gasket?.payload.ageYears ?? null;
+
+/**
+ * Whether a step of the plan was passed: by a test of its method at its pressure or more that shows the watch tight; of
+ * condensation by one at which no fog was seen, which proves nothing by itself.
+ */
+export function stepPassed(
+  { method, overBar }: Pick<PlannedStep, 'method' | 'overBar'>,
+  tests: readonly JudgedTest[],
+): boolean {
+  return tests.some(
+    ({ test: { payload }, shows }) =>
+      payload.method === method &&
+      (method === 'condensation'
+        ? payload.outcome === 'no leak seen'
+        : shows.verdict === 'tight' && Math.abs(payload.pressureBar ?? 0) >= Math.abs(overBar ?? 0)),
+  );
+}
 
 /** How the watch of a job is to be tested, by what is on record of it and what the shop's testers can do. */
 export function testPlanOf(

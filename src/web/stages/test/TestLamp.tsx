@@ -1,6 +1,6 @@
 import { Box, Button, Stack, Typography } from '@mui/material';
 import { flowInWords } from '../../../core/advice/leaks';
-import { leakPlace } from '../../../core/advice/tightness';
+import { leakPlace, stepPassed } from '../../../core/advice/tightness';
 import { crownOf } from '../../../core/advice/opening';
 import { capital, figure } from '../../../core/craft/judgement';
 import {
@@ -95,12 +95,7 @@ function OnTheForm() {
 
 function Step({ step, number }: { readonly step: PlannedStep; readonly number: number }) {
   const { take, tests, notYet } = useTesting();
-  const done = tests.some(
-    ({ test, shows }) =>
-      test.payload.method === step.method &&
-      shows.verdict === 'tight' &&
-      Math.abs(test.payload.pressureBar ?? 0) >= Math.abs(step.overBar ?? 0),
-  );
+  const done = stepPassed(step, tests);
   const name = `${step.method}${step.overBar === null ? '' : `, ${pressureWords(step.overBar)}`}`;
   return (
     <Box component="li" sx={{ borderTop: `1px solid ${colours.thread}`, py: 0.5 }}>
