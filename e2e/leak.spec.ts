@@ -1,6 +1,7 @@
 import type { Page } from '@playwright/test';
 import { simulateTrace } from '../src/core/craft/devices';
 import type { Payloads } from '../src/core/logbook';
+import { tightCase } from '../src/testing/leakRecords';
 import {
   alsoRecord,
   card,
@@ -184,21 +185,7 @@ test('a file with faults: units and decimal commas understood, what is left out 
   await toTest(page, 'FILE-1');
   const form = card(page, 'Record a test');
   await form.getByRole('radio', { name: 'Dry air' }).check();
-  const samples = simulateTrace(
-    {
-      stiffnessUmPerBar: 5,
-      settlesShare: 0.02,
-      settlesInS: 5,
-      volumeCm3: 1.3,
-      leakUgPerMin: null,
-      gross: false,
-      noiseUm: 0.02,
-      driftUmPerMin: 0,
-    },
-    2,
-    300,
-    5,
-  );
+  const samples = simulateTrace(tightCase, 2, 300, 5);
   const comma = (value: number): string => value.toFixed(4).replace('.', ',');
   const lines = samples.map(
     ({ atS, overBar, deflectionUm }) =>

@@ -219,6 +219,13 @@ describe('what is said about water', () => {
     expect(said(job).verdict).toBe('tested');
   });
 
+  it('fog that was mended is told as seen by condensation, at no pressure', () => {
+    const job = readyJob();
+    const { id } = job.add('test.made', condensation('leak seen'));
+    job.add('test.made', { ...dry(3), retestOf: [id], note: 'crystal pressed anew' });
+    expect(said(job).statement).toMatch(/^It leaked by condensation on 17 March 2026, was repaired/);
+  });
+
   it('what is not settled and likelier over the limit stands until a longer test shows it tight', () => {
     const doubt: Test = { ...dry(3), record: recordOf(3, { leakUgPerMin: 55 }, 120) };
     expect(of(doubt)).toMatchObject({ verdict: 'not clear', statement: UNCLEAR });

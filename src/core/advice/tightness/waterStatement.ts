@@ -44,6 +44,12 @@ function useWords(facts: Pick<JobFacts, 'wear'>, testedBar: number): readonly st
   ];
 }
 
+/** How a test failed that was taken back later; condensation is made without pressure. */
+function failedWords({ payload: { outcome, pressureBar } }: Made): string {
+  const at = pressureBar === null ? 'by condensation' : `at ${pressureWords(pressureBar)}`;
+  return `It ${outcome === 'not clear' ? 'gave no clear result' : 'leaked'} ${at}`;
+}
+
 const YEARLY = 'Seals age: have it tested again in a year.';
 
 /**
@@ -117,7 +123,7 @@ export function waterStatement(state: Pick<JobState, 'facts' | 'standsFor'>, zon
           .filter(({ shows }) => shows.verdict === 'leaks' || shows.verdict === 'not clear')
           .map(
             ({ test, takenBack }) =>
-              `It ${test.payload.outcome === 'not clear' ? 'gave no clear result' : 'leaked'} at ${pressureWords(test.payload.pressureBar ?? 0)} ${on(test)}, was repaired${takenBack?.payload.note ? ` (${takenBack.payload.note})` : ''}, and tested again.`,
+              `${failedWords(test)} ${on(test)}, was repaired${takenBack?.payload.note ? ` (${takenBack.payload.note})` : ''}, and tested again.`,
           ),
         `Tested at ${pressureWords(pressureBar ?? 0)}, ${method}, for ${figure(seconds)} seconds, ${on(best.test)}: no leak was found. More than that was not tested.`,
         ...useWords(state.facts, pressureBar ?? 0),

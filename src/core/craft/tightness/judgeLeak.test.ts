@@ -77,6 +77,11 @@ describe('a dry test by its record', () => {
     expect(told.working.map(({ what }) => what)).toEqual(['Leak constant', 'Flow of air at 2 bar']);
   });
 
+  it('tells nothing of the stiffness where the air went in while the pressure rose', () => {
+    expect(judge(made({ ofLimit: 6000 })).stiffnessUmPerBar).toBeNull();
+    expect(judge(made({ ofLimit: 20 })).stiffnessUmPerBar ?? 0).toBeCloseTo(5, 1);
+  });
+
   it('finds the flow at the pressure of the test beside that at 2 bar', () => {
     const { flow, flowAtTest, atBar } = judge(made({ ofLimit: 3, overBar: 5 }));
     expect(atBar).toBe(5);

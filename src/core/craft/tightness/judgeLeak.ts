@@ -61,7 +61,7 @@ export interface LeakSetting {
 }
 
 /** Deflection counts from the mean of at least this, s. */
-export const LEAST_BASELINE_S = 10;
+const LEAST_BASELINE_S = 10;
 /** Watched less than this, s, under pressure or after venting, a record shows nothing. */
 const LEAST_HELD_S = 20;
 const LEAST_POINTS = 12;
@@ -236,17 +236,21 @@ function settingRefused({ volume, temperatureC, drift, testerNoiseUm, usualUmPer
 
 /** What makes a record none: places without figures, times that do not rise, too many points to keep. Empty where it is one. */
 export function recordContradictions(record: LeakRecord): readonly string[] {
-  const { atS, overBar, deflectionUm } = record;
+  const contradiction = contradictionIn(record);
+  return contradiction === null ? [] : [`Record: ${contradiction}.`];
+}
+
+function contradictionIn({ atS, overBar, deflectionUm }: LeakRecord): string | null {
   if (overBar.length !== atS.length || deflectionUm.length !== atS.length)
-    return ['Record: times, pressures and deflections are not equally many.'];
-  if (atS.length < 2) return ['Record: at least two points.'];
+    return 'times, pressures and deflections are not equally many';
+  if (atS.length < 2) return 'at least two points';
   if (![atS, overBar, deflectionUm].every((each) => each.every(Number.isFinite)))
-    return ['Record: it holds what is no figure.'];
+    return 'it holds what is no figure';
   const back = atS.findIndex((at, i) => i > 0 && at <= (atS[i - 1] ?? 0));
-  if (back !== -1) return [`Record: times do not rise at point ${back + 1}.`];
+  if (back !== -1) return `times do not rise at point ${back + 1}`;
   return overBar.some((over) => over <= -AMBIENT_BAR)
-    ? ['Record: under less than no air at all: pressure is told over the air outside.']
-    : [];
+    ? 'under less than no air at all: pressure is told over the air outside'
+    : null;
 }
 
 /** Two figures a time apart, as a tester shows them with nothing pressing, or at the ends of a test. */
@@ -326,10 +330,8 @@ function fitRecord(record: LeakRecord, gaveUm: number, main: Phase, drift: Drift
 }
 
 function refusedRecord(record: LeakRecord, phases: readonly Phase[]): string | null {
-  const figures = [record.atS, record.overBar, record.deflectionUm];
-  if (!figures.every((each) => each.length === record.atS.length && each.every(Number.isFinite)))
-    return 'the record holds what is no figure';
-  if (record.atS.some((at, i) => i > 0 && at <= (record.atS[i - 1] ?? 0))) return 'its times do not rise';
+  const contradiction = contradictionIn(record);
+  if (contradiction !== null) return contradiction;
   if (record.atS.length < LEAST_POINTS)
     return `it has ${record.atS.length} points, and ${LEAST_POINTS} are wanted`;
   const held = phases.filter(({ kind }) => kind === 'pressure' || kind === 'vacuum');
@@ -453,7 +455,7 @@ function judgeRecord(record: LeakRecord, setting: LeakSetting): LeakJudgement {
   const more = {
     flow,
     flowAtTest,
-    stiffnessUmPerBar: fit.stiffnessUmPerBar,
+    stiffnessUmPerBar: wentAtOnce(fit.best, main.overBar) ? null : fit.stiffnessUmPerBar,
     noiseUm: fit.noiseUm,
     working,
   };
@@ -502,6 +504,12 @@ function judgeRecord(record: LeakRecord, setting: LeakSetting): LeakJudgement {
     ...more,
     settles: settlesOf(fit, setting, main, Math.abs(gaveUm), recovered),
   });
+}
+
+/** Where the air went in while the pressure still rose, what the case would have given cannot be told. */
+const AT_ONCE_S = 5;
+function wentAtOnce(constantPerBarS: number, overBar: number): boolean {
+  return constantPerBarS * (2 * AMBIENT_BAR + overBar) * AT_ONCE_S > 1;
 }
 
 /** Deflections without their sign show the same way on both sides. */
