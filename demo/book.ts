@@ -119,7 +119,41 @@ const MORE: Readonly<Record<string, Partial<Calibre>>> = {
       },
     ],
   },
-  'orrelin-62-3': { jewels: 4, printed: ['FOUR JEWELS'] },
+  'orrelin-62-3': {
+    jewels: 4,
+    printed: ['FOUR JEWELS'],
+    recipes: [
+      {
+        what: 'counter hands to zero',
+        steps: [
+          'Chronograph stopped and reset; crown out to its last place.',
+          'Upper pusher: the centre hand goes on by one mark a push, held it runs.',
+          'Lower pusher: the hand at 9 o’clock likewise.',
+          'Crown home, then reset once: all stay at zero.',
+        ],
+      },
+    ],
+  },
+  'tasvik-71b': { jewels: 2, changeOver: { fromClock: '21:40', toClock: '04:20' } },
+  'tasvik-82d': {
+    recipes: [
+      {
+        what: 'after a change of cell',
+        steps: [
+          'Tweezers from AC to the face of the cell, two seconds.',
+          'Every segment shows once; a gap in one is a strip not seated.',
+          'Hour, minute, date and day with the lower left button, on with the lower right one.',
+        ],
+      },
+      {
+        what: 'alarm and chime',
+        steps: [
+          'Alarm page, both bells on; set it a minute ahead.',
+          'Hear it out, then off again: left on it wakes its owner and eats the cell.',
+        ],
+      },
+    ],
+  },
   'orrelin-44-9': { jewels: 3 },
   'orrelin-47-1': { jewels: 0, printed: ['NO JEWELS'] },
   'pellorane-6108': {
@@ -166,7 +200,6 @@ const MORE: Readonly<Record<string, Partial<Calibre>>> = {
   },
   'quillbeck-22-8': { jewels: 3, printed: ['THREE JEWELS', 'AC + SHORT'] },
   'quillbeck-31-2': { jewels: 0 },
-  'tasvik-71b': { jewels: 2 },
   'tasvik-35a': { jewels: 0 },
   'tasvik-90c': { jewels: 4 },
   'vessarin-210s': { family: 'V-21', jewels: 5 },
@@ -221,6 +254,8 @@ function calibre(
     resetContact: null,
     charge: null,
     dateQuickSet: false,
+    dayQuickSet: false,
+    changeOver: null,
     crownPositions: ['winding and home', 'hands'],
     cautions: [],
     ...own,

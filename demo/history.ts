@@ -2,6 +2,7 @@ import type { Book } from '../src/core/craft/book';
 import { normalFrom, seededUniform } from '../src/core/craft/life';
 import type { Payloads } from '../src/core/logbook';
 import type { Calibre } from '../src/core/craft/movements';
+import { proofsToMake, watchSeconds } from '../src/core/craft/setting';
 import { type BackKind, backs, type CaseType } from '../src/core/craft/cases';
 import type { DemoLot } from './scenario';
 import {
@@ -263,17 +264,18 @@ export function history(book: Book): { readonly jobs: DemoJob[]; readonly lots: 
     }
 
     function prove(): void {
-      step('set.runs', { runs: true, watchedSeconds: 60 });
+      step('set.runs', { runs: true, watchedSeconds: Math.max(60, watchSeconds(calibre)) });
+      proveCrown();
       step('set.time', { set: true });
       step('set.functions', {
-        proved: Object.fromEntries(calibre.functions.map((each) => [each, 'works'])),
+        proved: Object.fromEntries(proofsToMake(calibre).map(({ what }) => [what, 'works'])),
+        handedBackSo: '',
       });
-      proveCrown();
     }
 
     function proveCrown(): void {
       if (calibre.functions.includes('hands'))
-        step('set.outside', { proved: { 'crown in every position': 'works' } });
+        step('set.outside', { proved: { 'crown in every position': 'works' }, handedBackSo: '' });
     }
 
     /** What the movement draws: its own figure, a spread from watch to watch, and old oil by the year. */

@@ -240,6 +240,11 @@ export const jobs: DemoJob[] = [
       gasket(14, 'renewed', 'rated 5 bar'),
       closed(16, 'by hand and wrench'),
       ...proved(18, ['hands', 'seconds hand', 'date']),
+      {
+        minutes: 22,
+        kind: 'set.run-began',
+        payload: { toSee: 'how it keeps time', shows: '09:02:10' },
+      },
     ],
   },
   {
@@ -291,7 +296,7 @@ export const jobs: DemoJob[] = [
       binned(12),
       gasket(14, 'renewed', 'rated 10 bar'),
       closed(18, 'screws crosswise in rounds'),
-      ...proved(20, ['digital display', 'light', 'alarm', 'date', 'day']),
+      ...proved(20, ['digital display', 'light', 'alarm', 'date', 'day', 'reset contact joined']),
       settled(23, 0, 'back in place'),
       settled(23, 2, 'back in place'),
     ],
@@ -388,6 +393,7 @@ export const jobs: DemoJob[] = [
           glassAboveMm: null,
         },
       },
+      { minutes: 39, kind: 'set.run-began', payload: { toSee: 'that it runs', shows: '04:17' } },
     ],
   },
   {

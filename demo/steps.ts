@@ -280,20 +280,20 @@ export const proved = (
   functions: readonly (keyof Payloads['set.functions']['proved'])[],
 ): Step[] => [
   { minutes, kind: 'set.runs', payload: { runs: true, watchedSeconds: 90 } },
+  ...(functions.includes('hands') ? [crownWorks(minutes)] : []),
   { minutes: minutes + 1, kind: 'set.time', payload: { set: true } },
   {
     minutes: minutes + 2,
     kind: 'set.functions',
-    payload: { proved: Object.fromEntries(functions.map((each) => [each, 'works'])) },
+    payload: { proved: Object.fromEntries(functions.map((each) => [each, 'works'])), handedBackSo: '' },
   },
-  ...(functions.includes('hands') ? [crownWorks(minutes + 2)] : []),
 ];
 
 /** The crown pulled, turned and pushed home. */
 export const crownWorks = (minutes: number): Step => ({
   minutes,
   kind: 'set.outside',
-  payload: { proved: { 'crown in every position': 'works' } },
+  payload: { proved: { 'crown in every position': 'works' }, handedBackSo: '' },
 });
 /** What crown it has, seen before a test. */
 export const crownSeen = (minutes: number, crown: Payloads['arrive.crown']['crown']): Step => ({

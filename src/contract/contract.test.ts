@@ -103,6 +103,10 @@ describe('payloads of earlier versions of the program', () => {
     ],
     ['seal.closed', { how: 'thumbs', seamEven: true }],
     ['test.made', { method: 'dry air', pressureBar: 3, seconds: 60, outcome: 'no leak seen' }],
+    ['set.functions', { proved: { hands: 'works', light: 'does not work' } }],
+    ['set.outside', { proved: { bezel: 'works' } }],
+    ['set.run-began', { shows: '09:42' }],
+    ['set.run-ended', { shows: '17:42', stillRuns: true }],
   ] as const)('of %s are raised to what the program knows now', (kind, payload) => {
     const definition = kindDefinition(kind) as KindDefinition<unknown>;
     expect(definition.version).toBeGreaterThan(1);
@@ -133,7 +137,7 @@ describe('facts that contradict themselves are refused in words', () => {
       { how: 'press', seamEven: true, raisedClocks: [4], seenFrom: 'behind', interim: false },
       'not even',
     ],
-    ['set.run-began', { shows: '25:10' }, 'hours and minutes'],
+    ['set.run-began', { toSee: 'how it keeps time', shows: '25:10' }, 'hours and minutes'],
     ['test.made', { ...dryTest, places: [{ side: 'front', clock: 3 }] }, 'only where a leak was seen'],
     ['test.made', { ...dryTest, record: null }, 'what was seen'],
     ['test.made', { ...dryTest, pressureBar: 5 }, 'not the one its record shows'],

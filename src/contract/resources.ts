@@ -1,3 +1,4 @@
+import type { RunningWatch } from '../core/advice/proving';
 import { z } from 'zod';
 import type { Lot } from '../core/craft/stock';
 import type { Catalogue } from '../core/craft/book';
@@ -73,6 +74,8 @@ export interface JobSummary {
   readonly looseCells: readonly LooseCell[];
   /** Since when its watch lies open, and the serial inside its back; null while it is closed. */
   readonly lyingOpen: LyingOpen | null;
+  /** What runs to be read again. */
+  readonly running: readonly RunningWatch[];
   /** When the parts it waits for are expected; null where it waits for none or nobody knows. */
   readonly partsExpectedOn: string | null;
 }

@@ -77,8 +77,11 @@ async function upToSigning(name = 'job'): Promise<string> {
   });
   await put('runs', 'set.runs', { runs: true, watchedSeconds: 60 });
   await put('time', 'set.time', { set: true });
-  await put('functions', 'set.functions', { proved: { hands: 'works', 'seconds hand': 'works' } });
-  await put('crown', 'set.outside', { proved: { 'crown in every position': 'works' } });
+  await put('functions', 'set.functions', {
+    proved: { hands: 'works', 'seconds hand': 'works' },
+    handedBackSo: '',
+  });
+  await put('crown', 'set.outside', { proved: { 'crown in every position': 'works' }, handedBackSo: '' });
   return job;
 }
 

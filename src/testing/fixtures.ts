@@ -206,8 +206,8 @@ export function readyJob(): Logbook {
   job.add('seal.closed', { how: 'thumbs', seamEven: true, raisedClocks: [], seenFrom: null, interim: false });
   job.add('set.runs', { runs: true, watchedSeconds: 60 });
   job.add('set.time', { set: true });
-  job.add('set.functions', { proved: { hands: 'works', 'seconds hand': 'works' } });
-  job.add('set.outside', { proved: { 'crown in every position': 'works' } });
+  job.add('set.functions', { proved: { hands: 'works', 'seconds hand': 'works' }, handedBackSo: '' });
+  job.add('set.outside', { proved: { 'crown in every position': 'works' }, handedBackSo: '' });
   return job;
 }
 

@@ -130,6 +130,8 @@ export function inventedCalibres(count: number, makers: readonly Maker[], seed: 
       functionDraws: [],
       resetContact: null,
       dateQuickSet: false,
+      dayQuickSet: false,
+      changeOver: null,
       crownPositions: [],
       cautions: [],
     };

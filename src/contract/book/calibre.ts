@@ -12,6 +12,7 @@ import {
 import {
   choice,
   choiceOrNothing,
+  clock,
   type Fields,
   figure,
   figureOrNothing,
@@ -194,6 +195,21 @@ export const calibreFields: Fields<Calibre> = {
   ),
   resetContact: textOrNothing('Reset contact', { max: 120, example: 'AC to the cell, two seconds' }),
   dateQuickSet: tick('The date has a quick-set'),
+  dayQuickSet: later(tick('The day has a quick-set, too')),
+  changeOver: later(
+    partOrNothing('Its own change-over of date and day', {
+      fromClock: clock('From, in the evening', {
+        pattern: /^(1[89]|2[0-3]):[0-5]\d$/,
+        range: '18:00 to 23:59',
+        example: '22:30',
+      }),
+      toClock: clock('To, in the morning', {
+        pattern: /^0[0-5]:[0-5]\d$/,
+        range: '00:00 to 05:59',
+        example: '04:30',
+      }),
+    }),
+  ),
   crownPositions: lines('Crown positions, pushed home first, one a line', { example: 'home' }),
   cautions: lines('Cautions for this calibre only, one a line', {
     example: 'The lever is pushed toward the coil.',

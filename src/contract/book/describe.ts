@@ -84,6 +84,19 @@ export const freeMono = (label: string, rule: TextRule): Field<string> => ({
   as: 'mono',
 });
 
+/** A time of the day within a range. */
+export const clock = (
+  label: string,
+  rule: { readonly pattern: RegExp; readonly range: string; readonly example: string },
+): Field<string> => ({
+  ...described(
+    label,
+    z.string().regex(rule.pattern, `${shortLabel(label)}: ${rule.range}, e.g. ${rule.example}.`),
+    rule.example,
+  ),
+  as: 'mono',
+});
+
 export const textOrNothing = (label: string, rule: TextRule): Field<string | null> => ({
   ...described<string | null>(label, optionalText(textRule(label, rule)).nullable(), null),
   as: 'text or nothing',

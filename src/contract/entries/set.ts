@@ -1,9 +1,41 @@
 import { z } from 'zod';
-import { OUTSIDE, type SetPayloads } from '../../core/logbook';
+import type { SetPayloads } from '../../core/logbook';
 import { FUNCTION_KINDS } from '../../core/craft/movements';
-import { handsReading, number, oneOf, yesNo } from '../fields';
+import { FURTHER_PROOFS, OUTSIDE, PROOF_RESULTS, RUN_PURPOSES } from '../../core/craft/setting';
+import { handsReading, number, oneOf, optionalText, yesNo } from '../fields';
 import type { KindDefinitions } from './define';
-const worksOrNot = oneOf('Result', ['works', 'does not work']);
+
+const result = oneOf('Result', PROOF_RESULTS);
+const handedBackSo = optionalText({
+  words: 'Why it is handed back so',
+  max: 200,
+  example: 'the owner knows, and wants no repair',
+});
+
+/** A reason to hand it back so is one only where something fails. */
+const onlyWhereItFails = {
+  check: ({
+    proved,
+    handedBackSo: why,
+  }: {
+    readonly proved: object;
+    readonly handedBackSo: string;
+  }): boolean => why === '' || Object.values(proved).includes('does not work'),
+  message: 'Nothing is said not to work: say which, or leave the reason out.',
+};
+
+const toSee = oneOf('To see', RUN_PURPOSES);
+const reading = handsReading.or(z.literal(''));
+
+/** How it keeps time goes by the hands alone; that it runs is seen. */
+const wantsReading = {
+  message: 'The hands show: hours and minutes, e.g. 09:42, or 09:42:15 with a seconds hand.',
+  path: ['shows'],
+};
+
+/** What an earlier program kept knows of proving runs alone. */
+const toSeeTime = (payload: unknown): unknown => ({ toSee: 'how it keeps time', ...(payload as object) });
+const noReason = (payload: unknown): unknown => ({ handedBackSo: '', ...(payload as object) });
 
 export const setKinds: KindDefinitions<SetPayloads> = {
   'set.runs': {
@@ -15,18 +47,34 @@ export const setKinds: KindDefinitions<SetPayloads> = {
   },
   'set.time': { version: 1, schema: z.strictObject({ set: yesNo('Set to the signal') }) },
   'set.outside': {
-    version: 1,
-    schema: z.strictObject({ proved: z.partialRecord(z.enum(OUTSIDE), worksOrNot) }),
+    version: 2,
+    schema: z
+      .strictObject({ proved: z.partialRecord(z.enum(OUTSIDE), result), handedBackSo })
+      .refine(onlyWhereItFails.check, { message: onlyWhereItFails.message, path: ['handedBackSo'] }),
+    raise: { 1: noReason },
   },
-  'set.run-began': { version: 1, schema: z.strictObject({ shows: handsReading }) },
+  'set.run-began': {
+    version: 2,
+    schema: z
+      .strictObject({ toSee, shows: reading })
+      .refine((run) => run.toSee === 'that it runs' || run.shows !== '', wantsReading),
+    raise: { 1: toSeeTime },
+  },
   'set.run-ended': {
-    version: 1,
-    schema: z.strictObject({ shows: handsReading, stillRuns: yesNo('It still runs') }),
+    version: 2,
+    schema: z
+      .strictObject({ toSee, shows: reading, stillRuns: yesNo('It still runs') })
+      .refine((run) => run.toSee === 'that it runs' || run.shows !== '' || !run.stillRuns, wantsReading),
+    raise: { 1: toSeeTime },
   },
   'set.functions': {
-    version: 1,
-    schema: z.strictObject({
-      proved: z.partialRecord(z.enum(FUNCTION_KINDS), worksOrNot),
-    }),
+    version: 2,
+    schema: z
+      .strictObject({
+        proved: z.partialRecord(z.enum([...FUNCTION_KINDS, ...FURTHER_PROOFS]), result),
+        handedBackSo,
+      })
+      .refine(onlyWhereItFails.check, { message: onlyWhereItFails.message, path: ['handedBackSo'] }),
+    raise: { 1: noReason },
   },
 };

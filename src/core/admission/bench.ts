@@ -6,7 +6,7 @@ import { clockWords } from '../craft/cases';
 import { ringContradictions } from '../craft/gaskets';
 import { overTravel } from '../craft/opening';
 import { partInWords } from '../craft/parts';
-import { insideContradictions, positionsToNote } from '../logbook';
+import { hasCrown, insideContradictions, positionsToNote } from '../logbook';
 import { type Judges, refuse } from './admission';
 
 type AtTheBench =
@@ -18,6 +18,7 @@ type AtTheBench =
   | 'seal.closed'
   | 'seal.gasket'
   | 'seal.inside'
+  | 'set.outside'
   | 'set.run-ended'
   | 'test.finding'
   | 'test.made';
@@ -119,8 +120,27 @@ export const benchJudges: Judges<AtTheBench> = {
     payload.foundBy.every((id) => state.facts.tests.some((test) => test.id === state.standsFor(id)))
       ? null
       : refuse(['The test it was found by is not one of this job.'], 'Choose it from the tests made.'),
-  'set.run-ended': (_, { state }) =>
-    state.facts.runBegan === null
-      ? refuse(['No proving run was begun.'], 'Record what the hands show at its start.')
+  'set.outside': ({ payload }, { state }) =>
+    payload.proved['crown in every position'] === 'not applicable' && hasCrown(state)
+      ? refuse(
+          ['The watch has a crown as far as anybody said: pull it, turn it, push it home.'],
+          'Say what it did; where there is no crown, say so at the crown first.',
+        )
       : null,
+  'set.run-ended': ({ payload, occurredAt }, { state }) => {
+    const { watched, proving } = state.facts;
+    const run = payload.toSee === 'that it runs' ? watched : proving;
+    if (run === null)
+      return refuse(
+        [
+          payload.toSee === 'that it runs'
+            ? 'Nobody began to watch it since it was closed.'
+            : 'No proving run was begun since it was closed.',
+        ],
+        'Record what the hands show at its start.',
+      );
+    return occurredAt < run.began.occurredAt
+      ? refuse(['It ends before it began.'], 'Record the end when it is read.')
+      : null;
+  },
 };

@@ -613,9 +613,42 @@ const REFUSED: readonly Case[] = [
   [
     'the end of a run that never began',
     () => takenIn('cell only'),
-    (job) => job.add('set.run-ended', { shows: '09:00:00', stillRuns: true }),
-    'No proving run was begun.',
+    (job) => job.add('set.run-ended', { toSee: 'how it keeps time', shows: '09:00:00', stillRuns: true }),
+    'No proving run was begun since it was closed.',
     'Record what the hands show at its start.',
+  ],
+  [
+    'the end of a watching that never began',
+    () => takenIn('cell only'),
+    (job) => job.add('set.run-ended', { toSee: 'that it runs', shows: '', stillRuns: true }),
+    'Nobody began to watch it since it was closed.',
+    'Record what the hands show at its start.',
+  ],
+  [
+    'a run that ends before it began',
+    () => {
+      const job = takenIn('cell only');
+      job.add(
+        'set.run-began',
+        { toSee: 'how it keeps time', shows: '09:00' },
+        { occurredAt: '2026-03-17T11:00:00.000Z' },
+      );
+      return job;
+    },
+    (job) => job.add('set.run-ended', { toSee: 'how it keeps time', shows: '09:00', stillRuns: true }),
+    'It ends before it began.',
+    'Record the end when it is read.',
+  ],
+  [
+    'a crown said not to be there that was seen',
+    () => readyJob(),
+    (job) =>
+      job.add('set.outside', {
+        proved: { 'crown in every position': 'not applicable' },
+        handedBackSo: '',
+      }),
+    'The watch has a crown as far as anybody said: pull it, turn it, push it home.',
+    'Say what it did; where there is no crown, say so at the crown first.',
   ],
   [
     'a correction of what the job does not hold',
@@ -898,10 +931,10 @@ describe('what is admitted beside it', () => {
       'the end of a run',
       () => {
         const job = takenIn('cell only');
-        job.add('set.run-began', { shows: '09:00:00' });
+        job.add('set.run-began', { toSee: 'how it keeps time', shows: '09:00:00' });
         return job;
       },
-      (job) => job.add('set.run-ended', { shows: '17:00:00', stillRuns: true }),
+      (job) => job.add('set.run-ended', { toSee: 'how it keeps time', shows: '17:00:00', stillRuns: true }),
     ],
     [
       'parts that were asked for',

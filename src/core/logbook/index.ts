@@ -64,7 +64,18 @@ export {
   settingOf,
 } from './facts/open';
 export { GASKET_PROFILES, GREASED_BY, SEAL_STATES, standingRing, type SealPayloads } from './facts/seal';
-export { OUTSIDE, type Outside, type SetPayloads } from './facts/set';
+export type { Proofs, Run, SetPayloads } from './facts/set';
+export {
+  type Failed,
+  failedProofs,
+  proofsOf,
+  ranBeforeClosing,
+  runOf,
+  seenRunning,
+  type SeenRunning,
+  unproved,
+  watchedLongEnough,
+} from './proofs';
 export { foldJob, type JobState, replacedBy, undoable } from './foldJob';
 export {
   LOOSE_CELL_CAUTION,
@@ -92,7 +103,7 @@ export {
   sealsInside,
   wayBack,
 } from './parts';
-export { awaitedParts, openParts, type StageProgress, type StageStatus } from './progress';
+export { awaitedParts, hasCrown, openParts, type StageProgress, type StageStatus } from './progress';
 export type { JobContext, WellState } from './state';
 export {
   type KeptRecord,

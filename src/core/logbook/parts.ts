@@ -2,6 +2,7 @@ import type { Judged } from '../craft/judgement';
 import { bareCode } from '../craft/movements';
 import { type Part, partNamedIn, PROVED_BY, type Served, wantsNoting } from '../craft/parts';
 import type { StageId } from '../craft/policy';
+import type { ProofResult } from '../craft/setting';
 import type { JobFacts, Payloads } from './entry';
 import { lastReading } from './facts/check';
 import type { PartOff } from './facts/open';
@@ -30,7 +31,11 @@ const STAGE_OF: Readonly<Record<Served, StageId>> = {
 
 /** When each was proved last, or null. A proof tells what it found: that it does not work is one, too. */
 const PROVED_AT: Readonly<Record<Served, (facts: Readonly<JobFacts>) => string | null>> = {
-  running: ({ runs }) => runs?.occurredAt ?? null,
+  running: ({ runs, watched, proving }) =>
+    [runs, watched?.ended, proving?.ended].reduce<string | null>(
+      (last, entry) => (entry && (last === null || entry.occurredAt > last) ? entry.occurredAt : last),
+      null,
+    ),
   current: (facts) => lastReading(facts, 'currentUA')?.occurredAt ?? null,
   setting: (facts) => outsideAt(facts, 'crown in every position'),
   date: (facts) => functionAt(facts, 'date'),
@@ -42,18 +47,22 @@ const PROVED_AT: Readonly<Record<Served, (facts: Readonly<JobFacts>) => string |
   water: ({ tests }) => tests.at(-1)?.occurredAt ?? null,
 };
 
+/** What the watch has not was not tried: a part that served it was lost all the same. */
+const tried = (result: ProofResult | undefined): boolean =>
+  result !== undefined && result !== 'not applicable';
+
 function functionAt(
   { functions }: Readonly<JobFacts>,
   name: 'date' | 'light' | 'alarm' | 'digital display',
 ): string | null {
-  return functions?.payload.proved[name] === undefined ? null : functions.occurredAt;
+  return functions !== null && tried(functions.payload.proved[name]) ? functions.occurredAt : null;
 }
 
 function outsideAt(
   { outside }: Readonly<JobFacts>,
   name: 'crown in every position' | 'pushers' | 'bracelet seated, gentle pull',
 ): string | null {
-  return outside?.payload.proved[name] === undefined ? null : outside.occurredAt;
+  return outside !== null && tried(outside.payload.proved[name]) ? outside.occurredAt : null;
 }
 
 /** Parts that go back, or are back, and of which nobody noted where they sat. */
@@ -66,7 +75,7 @@ export function positionsToNote(facts: Readonly<JobFacts>): readonly PartOff[] {
 
 /** Parts that came off and were settled so. */
 export function partsSettledAs(
-  facts: Readonly<JobFacts>,
+  facts: Pick<Readonly<JobFacts>, 'parts'>,
   ...outcomes: readonly Payloads['open.part-settled']['outcome'][]
 ): readonly PartOff[] {
   return [...facts.parts.values()].filter(

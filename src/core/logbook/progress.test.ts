@@ -107,18 +107,15 @@ describe('progress', () => {
 describe('opening again in the same visit', () => {
   it('voids every proof made on the closed watch', () => {
     const job = readyJob();
-    job.add('set.outside', { proved: { bezel: 'works' } });
-    job.add('set.run-began', { shows: '09:00' });
+    job.add('set.outside', { proved: { bezel: 'works' }, handedBackSo: '' });
+    job.add('set.run-began', { toSee: 'how it keeps time', shows: '09:00' });
     job.add('test.made', dryTest);
     job.add('open.back', opened);
     const { facts } = job.state();
-    expect([facts.closed, facts.runs, facts.functions, facts.outside, facts.runBegan]).toEqual([
-      null,
-      null,
-      null,
-      null,
-      null,
-    ]);
+    const { closed, runs, timeSet, functions, outside, watched, proving, beforeClosing } = facts;
+    expect([closed, runs, timeSet, functions, outside, watched, proving, beforeClosing]).toEqual(
+      Array.from({ length: 8 }, () => null),
+    );
     expect(facts.tests.filter(({ id }) => !facts.testsBeforeClosing.has(id))).toEqual([]);
     expect(openParts(facts)).toEqual([]);
   });
@@ -136,10 +133,14 @@ describe('the proving run', () => {
     };
     const run = (hours: number, stillRuns: boolean) => {
       const job = takenIn('cell only');
-      job.add('set.run-began', { shows: '09:00' }, { occurredAt: '2026-03-17T09:00:00.000Z' });
+      job.add(
+        'set.run-began',
+        { toSee: 'how it keeps time', shows: '09:00' },
+        { occurredAt: '2026-03-17T09:00:00.000Z' },
+      );
       job.add(
         'set.run-ended',
-        { shows: '17:00', stillRuns },
+        { toSee: 'how it keeps time', shows: '17:00', stillRuns },
         { occurredAt: new Date(Date.parse('2026-03-17T09:00:00.000Z') + hours * 3_600_000).toISOString() },
       );
       return job.state({ policy }).progress.find((stage) => stage.stage === 'set')?.status;

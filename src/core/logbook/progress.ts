@@ -2,12 +2,13 @@ import type { CaseType } from '../craft/cases';
 import type { Calibre } from '../craft/movements';
 import { type Policy, REQUIREMENTS, type Requirement, STAGES, type StageId } from '../craft/policy';
 import { countOf } from '../craft/parts';
-import { minutesBetween } from '../craft/time';
 import type { EntryOf, JobFacts } from './entry';
 import type { JobSoFar } from './state';
 import { readingIn } from './facts/check';
+import { latestProofs } from './facts/set';
 import { escalated, freshLoose, openDrops } from './loose';
 import { pairBack, partProofs, partsToOrder, sealsInside } from './parts';
+import { failedProofs, runOf, seenRunning, unproved, watchedLongEnough } from './proofs';
 
 export type StageStatus = 'done' | 'current' | 'coming' | 'not needed' | 'skipped';
 
@@ -23,6 +24,7 @@ export interface StageProgress {
       | 'handback.order'
       | 'part.proof'
       | 'set.crown'
+      | 'set.failed'
       | 'seal.paired'
       | 'seal.inside'
       | 'cell.dropped'
@@ -78,15 +80,30 @@ const MET: Readonly<Record<Requirement, (job: Judged, policy: Policy) => boolean
   'seal.other': ({ facts }) => facts.otherSeals !== null,
   'seal.closed': ({ facts }) => facts.closed?.payload.seamEven === true,
   'test.made': ({ facts }) => facts.tests.some(({ id }) => !facts.testsBeforeClosing.has(id)),
-  'set.runs': ({ facts }) => facts.runs?.payload.runs === true,
-  'set.time': ({ facts }) => facts.timeSet?.payload.set === true,
-  'set.functions': ({ facts }) => facts.functions !== null,
-  'set.outside': ({ facts }) => facts.outside !== null,
-  'set.proving-run': ({ facts }, policy) =>
-    facts.runBegan !== null &&
-    facts.runEnded?.payload.stillRuns === true &&
-    minutesBetween(facts.runBegan.occurredAt, facts.runEnded.occurredAt) >= policy.provingRunHours * 60,
+  'set.runs': (job) => {
+    const facts = provedNow(job);
+    const seen = seenRunning(facts);
+    return seen?.runs === true && (isSigned(job) || watchedLongEnough(seen, job.calibre));
+  },
+  'set.time': (job) => provedNow(job).timeSet?.payload.set === true,
+  'set.functions': (job) => {
+    const facts = provedNow(job);
+    return facts.functions !== null && (isSigned(job) || unproved(facts, job.calibre).length === 0);
+  },
+  'set.outside': (job) => provedNow(job).outside !== null,
+  'set.proving-run': (job, policy) => {
+    const facts = provedNow(job);
+    const run = runOf(facts, 'how it keeps time');
+    return run.hours !== null && run.verdict !== 'stopped' && run.hours >= policy.provingRunHours;
+  },
 };
+
+const isSigned = ({ signature }: Pick<JobSoFar, 'signature'>): boolean => signature.state === 'signed';
+
+/** What is proved of the watch as it is closed. What an earlier program signed was whole by its own rules. */
+function provedNow(job: Judged): Readonly<JobFacts> {
+  return isSigned(job) ? { ...job.facts, ...latestProofs(job.facts) } : job.facts;
+}
 
 /** What is asked for only on a watch that was opened: recharged through its dial, it needs no closing. */
 const ONCE_OPENED: readonly Requirement[] = ['seal.gasket', 'seal.other', 'seal.closed'];
@@ -121,7 +138,7 @@ export function requiredOf({ facts }: Pick<JobSoFar, 'facts'>, policy: Policy): 
 
 /** A job so far, with its records of the book. */
 interface Judged extends JobSoFar {
-  readonly calibre: Pick<Calibre, 'functions' | 'crownPositions'> | null;
+  readonly calibre: Calibre | null;
   readonly caseType: Pick<CaseType, 'crown'> | null;
 }
 
@@ -135,7 +152,11 @@ interface Added {
  * Whether the watch has a crown: as somebody saw it or the book has its case; where nobody says, every movement with
  * hands has one.
  */
-function hasCrown({ facts, calibre, caseType }: Judged): boolean {
+export function hasCrown({
+  facts,
+  calibre,
+  caseType,
+}: Pick<Judged, 'calibre' | 'caseType'> & { readonly facts: Readonly<JobFacts> }): boolean {
   const seen = facts.crown?.payload.crown ?? null;
   if (seen !== null) return seen !== 'no crown';
   if (facts.watch !== null && facts.watch.payload.crownClock !== null) return true;
@@ -148,14 +169,26 @@ function crownProof(job: Judged): Added[] {
   const { facts, signature } = job;
   // What an earlier program signed was whole by its own rules.
   if (facts.back === null || signature.state === 'signed' || !hasCrown(job)) return [];
-  const proved = facts.outside?.payload.proved['crown in every position'] !== undefined;
+  const result = facts.outside?.payload.proved['crown in every position'];
   return [
     {
       stage: 'set',
-      met: proved && facts.closed !== null && !facts.outsideBeforeClosing,
+      met: facts.closed !== null && result !== undefined && result !== 'not applicable',
       missing: { requirement: 'set.crown', words: 'the crown in every position, after the closing' },
     },
   ];
+}
+
+/** What does not work goes back to where it is looked at, until it works or it is said why the watch goes back so. */
+function failuresToMend({ facts, signature }: Judged): Added[] {
+  if (signature.state === 'signed' || facts.decision !== null) return [];
+  return failedProofs(facts)
+    .filter(({ handedBackSo }) => handedBackSo === '')
+    .map(({ what, stage, look }) => ({
+      stage,
+      met: false,
+      missing: { requirement: 'set.failed', words: `${what} does not work: ${look}` },
+    }));
 }
 
 /** Every seal counted at opening is accounted for: those of an inner cover and a hatch beside the one of the seam. */
@@ -182,6 +215,7 @@ function addedTo(job: Judged): Added[] {
   const pairing = pairBack(facts);
   return [
     ...crownProof(job),
+    ...failuresToMend(job),
     ...insideProof(job),
     ...partProofs(facts).map(({ stage, met, words }): Added => ({
       stage,

@@ -3,10 +3,11 @@ import { type LooseCell, MAIN_WELL } from '../../core/logbook';
 
 /** A summary as stored, by whichever version of the program: what an older one did not know is filled in. */
 export function toSummary(stored: string): JobSummary {
-  const known: Pick<JobSummary, 'looseCells' | 'partsExpectedOn' | 'lyingOpen'> = {
+  const known: Pick<JobSummary, 'looseCells' | 'partsExpectedOn' | 'lyingOpen' | 'running'> = {
     looseCells: [],
     partsExpectedOn: null,
     lyingOpen: null,
+    running: [],
   };
   const summary = Object.assign(known, JSON.parse(stored) as JobSummary);
   return {

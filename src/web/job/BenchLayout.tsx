@@ -5,6 +5,7 @@ import { goOnToWanted } from '../kit/keys/wanted';
 import { StageLayout } from '../kit/StageLayout';
 import { BENCH_MAT } from '../kit/theme';
 import { AlsoToRecord } from './AlsoToRecord';
+import { Failures } from './Failures';
 import { StandingFacts } from './StandingFacts';
 import { StandingProvider } from './standing';
 
@@ -41,7 +42,12 @@ export function BenchLayout({ mat, lamp, below }: Props) {
             {below}
           </>
         }
-        lamp={lamp}
+        lamp={
+          <>
+            <Failures />
+            {lamp}
+          </>
+        }
       />
     </StandingProvider>
   );

@@ -15,6 +15,7 @@ import {
 import { type RefCallback, useId, useState } from 'react';
 import { useController, useWatch } from 'react-hook-form';
 import { capital } from '../../core/craft/judgement';
+import { PROOF_RESULTS } from '../../core/craft/setting';
 import { quantities, type Quantity, readQuantity } from '../../core/craft/units';
 import { MONO } from './theme';
 import type { DeviceAsk, DeviceId } from '../../contract';
@@ -412,19 +413,19 @@ export function ClockSetField({ name, label }: FieldProps) {
   );
 }
 
-/** Works, does not work, or not tried: one line a thing to prove. */
+/** Works, does not work, is not there, or not tried: one line a thing to prove. */
 export function ProofList({
   name,
   steps,
   wanted = false,
 }: {
   readonly name: string;
-  readonly steps: readonly { readonly what: string; readonly how: string }[];
+  readonly steps: readonly { readonly what: string; readonly how: string; readonly because: string | null }[];
   readonly wanted?: boolean;
 }) {
   const { field } = useController({ name });
   const proved = field.value as Readonly<Record<string, string>>;
-  return steps.map(({ what, how }, index) => (
+  return steps.map(({ what, how, because }, index) => (
     <Stack
       key={what}
       direction={{ xs: 'column', sm: 'row' }}
@@ -433,15 +434,25 @@ export function ProofList({
     >
       <Typography sx={{ flexGrow: 1 }}>
         <strong>{capital(what)}.</strong> {how}
+        {because !== null && (
+          <Typography component="span" variant="body2" color="text.secondary" sx={{ display: 'block' }}>
+            Asked because: {because}.
+          </Typography>
+        )}
       </Typography>
       <RadioGroup
         row
         aria-label={what}
         value={proved[what] ?? ''}
         onChange={(_, result) => field.onChange({ ...proved, [what]: result })}
-        sx={{ flexShrink: 0 }}
+        // Three answers beside the words: no room is given away.
+        sx={{
+          flexShrink: 0,
+          '& .MuiFormControlLabel-root': { ml: 0, mr: 1 },
+          '& .MuiRadio-root': { px: 0.5 },
+        }}
       >
-        {(['works', 'does not work'] as const).map((result) => (
+        {PROOF_RESULTS.map((result) => (
           <FormControlLabel
             key={result}
             className={CHOICE}

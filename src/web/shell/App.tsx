@@ -21,6 +21,7 @@ const loadPage = {
   stock: () => import('../pages/stock/StockPage'),
   cells: () => import('../pages/CellsPage'),
   leaks: () => import('../pages/LeaksPage'),
+  running: () => import('../pages/RunningPage'),
   customer: () => import('../pages/CustomerPage'),
   watch: () => import('../pages/WatchPage'),
   policy: () => import('../pages/PolicyPage'),
@@ -31,6 +32,7 @@ const loadPage = {
 const Stock = lazy(loadPage.stock);
 const CellsPage = lazy(loadPage.cells);
 const LeaksPage = lazy(loadPage.leaks);
+const RunningPage = lazy(loadPage.running);
 const CustomerPage = lazy(loadPage.customer);
 const WatchPage = lazy(loadPage.watch);
 const PolicyPage = lazy(loadPage.policy);
@@ -71,6 +73,7 @@ const router = createBrowserRouter([
           { path: 'stock/:part', element: <Stock /> },
           { path: 'cells', element: <CellsPage /> },
           { path: 'leaks', element: <LeaksPage /> },
+          { path: 'running', element: <RunningPage /> },
           { path: 'watches/:watchId', element: <WatchPage /> },
           { path: 'customers/:customerId', element: <CustomerPage /> },
           { path: 'book', element: <BookPage /> },

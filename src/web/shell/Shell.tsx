@@ -71,6 +71,7 @@ function QuietLine({ words }: { readonly words: string }) {
 }
 
 const SHOP_PAGES = [
+  ['/running', 'Running'],
   ['/cells', 'Cells'],
   ['/stock', 'Stock'],
   ['/leaks', 'Leaks'],
@@ -120,12 +121,19 @@ function Head({ onRack }: { readonly onRack: (() => void) | null }) {
         to="/"
         direction="row"
         spacing={1}
-        sx={{ alignItems: 'center', color: 'text.primary', textDecoration: 'none', minHeight: 44 }}
+        sx={{
+          alignItems: 'center',
+          color: 'text.primary',
+          textDecoration: 'none',
+          minHeight: 44,
+          flexShrink: 0,
+        }}
       >
         <Box component="img" src="/lantern.svg" alt="" sx={{ width: 28, height: 28 }} />
         <Typography
           component="span"
-          sx={{ fontWeight: 700, fontSize: '1.15rem', display: { xs: 'none', sm: 'inline' } }}
+          noWrap
+          sx={{ fontWeight: 700, fontSize: '1.15rem', display: { xs: 'none', sm: 'inline' }, flexShrink: 0 }}
         >
           Wax Lantern
         </Typography>

@@ -45,7 +45,11 @@ describe('the record for the owner', () => {
     job.add('open.part-settled', { partEntryId: bar.id, outcome: 'lost', note: '' });
     job.add('open.part-settled', { partEntryId: ring.id, outcome: 'replaced', note: '' });
     const functions = job.entries.find((entry) => entry.kind === 'set.functions');
-    job.add('set.functions', { proved: { hands: 'does not work' } }, { supersedes: [functions?.id ?? ''] });
+    job.add(
+      'set.functions',
+      { proved: { hands: 'does not work' }, handedBackSo: '' },
+      { supersedes: [functions?.id ?? ''] },
+    );
     const { statement } = handback(job.state(), lots, context);
     expect(statement.done).toContain('Replaced: gasket.');
     expect(statement.notDone).toEqual(
@@ -187,8 +191,14 @@ describe('what the slip says of each fact', () => {
       'Seal of the crown not touched.',
       (job) => job.add('seal.other', { crown: 'not touched', pushers: 'none there', crystal: 'inspected' }),
     ],
-    ['Does not work: bezel.', (job) => job.add('set.outside', { proved: { bezel: 'does not work' } })],
-    ['Works: hands, seconds hand, bezel.', (job) => job.add('set.outside', { proved: { bezel: 'works' } })],
+    [
+      'Does not work: bezel.',
+      (job) => job.add('set.outside', { proved: { bezel: 'does not work' }, handedBackSo: '' }),
+    ],
+    [
+      'Works: hands, seconds hand, bezel.',
+      (job) => job.add('set.outside', { proved: { bezel: 'works' }, handedBackSo: '' }),
+    ],
     [
       'Charged by charger for 2 hours: steps normally.',
       (job) => job.add('cell.charged', { by: 'charger', hours: 2, outcome: 'steps normally' }),
@@ -213,8 +223,16 @@ describe('what the slip says of each fact', () => {
         policy: { ...context.policy, provingRunHours },
       }).statement.notDone.includes('No proving run at our bench.');
     expect([lacks(0), lacks(8)]).toEqual([false, true]);
-    job.add('set.run-began', { shows: '09:00' }, { occurredAt: '2026-03-17T09:00:00.000Z' });
-    job.add('set.run-ended', { shows: '17:00', stillRuns: true }, { occurredAt: '2026-03-17T17:00:00.000Z' });
+    job.add(
+      'set.run-began',
+      { toSee: 'how it keeps time', shows: '09:00' },
+      { occurredAt: '2026-03-17T09:00:00.000Z' },
+    );
+    job.add(
+      'set.run-ended',
+      { toSee: 'how it keeps time', shows: '17:00', stillRuns: true },
+      { occurredAt: '2026-03-17T17:00:00.000Z' },
+    );
     expect(lacks(8)).toBe(false);
     expect(handback(job.state(), lots, context).statement.tested.join()).toContain('Ran 8 h');
   });

@@ -1,11 +1,17 @@
 import type { Judged } from '../../craft/judgement';
 import { STAGE_WORDS } from '../../craft/policy';
 import type { Lot } from '../../craft/stock';
-import { type JobContext, type JobState, openParts, partsToOrder, type Statement } from '../../logbook';
+import {
+  type JobContext,
+  type JobState,
+  openParts,
+  partsToOrder,
+  runOf,
+  type Statement,
+} from '../../logbook';
 import { type NextVisit, nextVisit } from '../life';
 import { priceOf, type PriceVerdict } from '../price';
 import { supplyOf } from '../supply';
-import { provingRun } from './provingRun';
 import { doneLines, fittedLines, foundLines, notDoneLines, testedLines } from './statement';
 import { type WaterStatement, waterStatement } from '../tightness';
 
@@ -75,7 +81,7 @@ export function handback(
     price,
     working: [
       ...price.working,
-      ...provingRun(state.facts).working,
+      ...runOf(state.facts, 'how it keeps time').working,
       ...water.working,
       ...next.forecasts.flatMap(({ life }) => life.working),
     ],

@@ -1,3 +1,2 @@
 export { handback, type Handback } from './handback';
 export { readyToHandBack } from './readyToHandBack';
-export { provingRun } from './provingRun';

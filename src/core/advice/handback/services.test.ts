@@ -5,7 +5,7 @@ import { handback } from './handback';
 import { waterStatement } from '../tightness';
 import { waitsFor } from '../dayplan';
 import { SERVICES } from '../../craft/policy';
-import { looseCells, type Payloads } from '../../logbook';
+import { looseCells, type Payloads, proofsOf } from '../../logbook';
 
 const opened: Payloads['open.back'] = {
   kind: 'snap-on',
@@ -47,8 +47,12 @@ const renewed: Payloads['seal.gasket'] = {
 function prove(job: Logbook): void {
   job.add('set.runs', { runs: true, watchedSeconds: 60 });
   job.add('set.time', { set: true });
-  job.add('set.functions', { proved: { hands: 'works' } });
-  job.add('set.outside', { proved: { 'crown in every position': 'works' } });
+  const { facts, calibre } = job.state();
+  job.add('set.functions', {
+    proved: Object.fromEntries(proofsOf(facts, calibre).map(({ what }) => [what, 'works'])),
+    handedBackSo: '',
+  });
+  job.add('set.outside', { proved: { 'crown in every position': 'works' }, handedBackSo: '' });
 }
 
 const verdictOf = (job: Logbook) => handback(job.state(), [lot], context);
@@ -140,8 +144,14 @@ describe('each service', () => {
     renewedCell.add('open.back', opened);
     renewedCell.add('seal.gasket', renewed);
     renewedCell.add('seal.closed', shut);
-    // What was proved before the closing says nothing of the crown after it.
-    expect(missing(renewedCell)).toEqual(['set.crown', 'handback.signed']);
+    // What was proved before the closing is asked again after it, the crown with it.
+    expect(missing(renewedCell)).toEqual([
+      'set.runs',
+      'set.time',
+      'set.functions',
+      'set.crown',
+      'handback.signed',
+    ]);
     prove(renewedCell);
     const { verdict, statement } = verdictOf(renewedCell);
     expect(verdict).toBe('ready to sign');

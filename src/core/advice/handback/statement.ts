@@ -4,6 +4,7 @@ import { figure } from '../../craft/judgement';
 import { STAGE_WORDS } from '../../craft/policy';
 import {
   causesWords,
+  failedProofs,
   type JobContext,
   type JobState,
   lastReading,
@@ -12,10 +13,15 @@ import {
   partsSettledAs,
   partsToOrder,
   type Payloads,
+  type Proofs,
+  ranBeforeClosing,
   readingIn,
+  runOf,
+  seenRunning,
+  type SeenRunning,
+  unproved,
 } from '../../logbook';
 import { seenMovement } from '../identify';
-import { provingRun } from './provingRun';
 import { flowInWords, type JudgedTest, judgeTests, testInWords } from '../leaks';
 
 const SEALS = ['crown', 'pushers', 'crystal'] as const;
@@ -138,15 +144,45 @@ export function doneLines(state: JobState): readonly string[] {
 }
 
 /** The functions proved, or found not to work. */
-function proved({ facts }: JobState, result: 'works' | 'does not work'): readonly string[] {
-  return Object.entries({ ...facts.functions?.payload.proved, ...facts.outside?.payload.proved })
+function proved(
+  { functions, outside }: Pick<Proofs, 'functions' | 'outside'>,
+  result: 'works' | 'does not work',
+): readonly string[] {
+  return Object.entries({ ...functions?.payload.proved, ...outside?.payload.proved })
     .filter(([, each]) => each === result)
     .map(([name]) => name);
 }
 
-/** Whether the proving run told how the watch keeps time. */
-const ranToEnd = ({ verdict }: ReturnType<typeof provingRun>): boolean =>
-  verdict === 'keeps time' || verdict === 'off';
+/** What works, and what was only proved before the closing. */
+function worksLines({ facts }: JobState): readonly string[] {
+  const now = proved(facts, 'works');
+  const all = [...now, ...proved(facts, 'does not work')];
+  const before = (facts.beforeClosing ? proved(facts.beforeClosing, 'works') : []).filter(
+    (name) => !all.includes(name),
+  );
+  return [
+    ...where(now.length > 0, `Works: ${now.join(', ')}.`),
+    ...where(before.length > 0, `Worked before it was closed: ${before.join(', ')}.`),
+  ];
+}
+
+function runningLines({ facts }: JobState): readonly string[] {
+  const now = seenRunning(facts);
+  const before = ranBeforeClosing(facts);
+  const line = ({ watchedSeconds }: SeenRunning): string => `Seen running for ${inSeconds(watchedSeconds)}`;
+  if (now !== null)
+    return now.runs
+      ? [`${line(now)}${facts.back !== null && facts.closed === null ? ', before it was closed' : ''}.`]
+      : [];
+  return before?.runs ? [`${line(before)}, before it was closed.`] : [];
+}
+
+const inSeconds = (seconds: number): string =>
+  seconds < 3600 ? `${figure(seconds)} seconds` : `${figure(seconds / 3600, 1)} hours`;
+
+/** Whether the proving run went to its end. */
+const ranToEnd = ({ verdict }: ReturnType<typeof runOf>): boolean =>
+  verdict === 'keeps time' || verdict === 'off' || verdict === 'runs';
 
 /** How a test went, in the owner’s words. */
 function testLine({ test, shows, leak }: JudgedTest): string {
@@ -170,17 +206,11 @@ function testLine({ test, shows, leak }: JudgedTest): string {
 /** What was tested, and how it went. */
 export function testedLines(state: JobState): readonly string[] {
   const { facts } = state;
-  const run = provingRun(facts);
-  const working = proved(state, 'works');
-  const runs = facts.runs?.payload;
+  const run = runOf(facts, 'how it keeps time');
   return [
-    ...(runs?.runs
-      ? [
-          `Seen running for ${figure(runs.watchedSeconds)} seconds${facts.ranBeforeClosing ? ', before it was closed' : ''}.`,
-        ]
-      : []),
-    ...(ranToEnd(run) ? run.reasons : []),
-    ...where(working.length > 0, `Works: ${working.join(', ')}.`),
+    ...runningLines(state),
+    ...(ranToEnd(run) ? run.reasons.slice(0, 1) : []),
+    ...worksLines(state),
     ...judgeTests(state).map(testLine),
   ];
 }
@@ -209,16 +239,18 @@ export function notDoneLines(state: JobState, { policy, catalogue }: JobContext)
     ...where(gasket !== undefined && gasket.state !== 'renewed', 'Gasket not renewed.'),
     ...(ended ? [] : currentNotMeasured(state)),
     ...where(
-      !ranToEnd(provingRun(facts)) && !ended && policy.provingRunHours > 0,
+      !ranToEnd(runOf(facts, 'how it keeps time')) && !ended && policy.provingRunHours > 0,
       'No proving run at our bench.',
     ),
     ...SEALS.filter((seal) => otherSeals?.payload[seal] === 'not touched').map(
       (seal) => `${sealWords(seal)} not touched.`,
     ),
-    ...(state.calibre ?? seenMovement(state, catalogue)).functions
-      .filter((name) => functions && functions.payload.proved[name] === undefined)
-      .map((name) => `Not proved: ${name}.`),
-    ...proved(state, 'does not work').map((name) => `Does not work: ${name}.`),
+    ...(functions === null ? [] : unproved(facts, state.calibre ?? seenMovement(state, catalogue))).map(
+      (name) => `Not proved: ${name}.`,
+    ),
+    ...failedProofs(facts).map(
+      ({ what, handedBackSo }) => `Does not work: ${what}${handedBackSo && ` (${handedBackSo})`}.`,
+    ),
     ...partsSettledAs(facts, 'lost').map(({ off: { payload } }) =>
       unordered.includes(payload.part)
         ? `Lost at our bench: ${payload.part}.`

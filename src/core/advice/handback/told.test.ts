@@ -58,6 +58,18 @@ describe('the record, line by line', () => {
     job.add('set.runs', { runs: true, watchedSeconds: 60 });
     expect(said(job).tested).toContain('Seen running for 60 seconds.');
     const early = new Logbook();
+    early.add('open.back', {
+      kind: 'snap-on',
+      openedWith: 'case knife',
+      protection: 'film',
+      went: 'freely',
+      spotClock: null,
+      lipClock: null,
+      seenFrom: 'behind',
+      toolIds: [],
+      separationMm: null,
+      rearMm: null,
+    });
     early.add('set.runs', { runs: true, watchedSeconds: 60 });
     expect(said(early).tested).toEqual(['Seen running for 60 seconds, before it was closed.']);
   });
@@ -128,8 +140,8 @@ describe('the record, line by line', () => {
     job.add('seal.other', { crown: 'renewed', pushers: 'not touched', crystal: 'inspected' });
     job.add('test.made', dry(3, 'no leak seen'));
     job.add('test.made', condensation('no leak seen'));
-    job.add('set.outside', { proved: { bezel: 'works', pushers: 'does not work' } });
-    corrected(job, 'set.functions', { proved: { hands: 'works' } });
+    job.add('set.outside', { proved: { bezel: 'works', pushers: 'does not work' }, handedBackSo: '' });
+    corrected(job, 'set.functions', { proved: { hands: 'works' }, handedBackSo: '' });
     expect(said(job)).toMatchObject({
       done: ['Cell changed.', 'Gasket renewed (30.5 × 0.70).', 'Seal of the crown renewed.', 'Time set.'],
       tested: [
@@ -157,10 +169,18 @@ describe('the record, line by line', () => {
 
   it('of a proving run by which it goes wrong says so as tested', () => {
     const job = readyJob();
-    job.add('set.run-began', { shows: '09:00' }, { occurredAt: '2026-03-17T09:00:00.000Z' });
-    job.add('set.run-ended', { shows: '17:30', stillRuns: true }, { occurredAt: '2026-03-17T17:00:00.000Z' });
+    job.add(
+      'set.run-began',
+      { toSee: 'how it keeps time', shows: '09:00' },
+      { occurredAt: '2026-03-17T11:00:00.000Z' },
+    );
+    job.add(
+      'set.run-ended',
+      { toSee: 'how it keeps time', shows: '17:30', stillRuns: true },
+      { occurredAt: '2026-03-17T19:00:00.000Z' },
+    );
     const policy = { ...context.policy, provingRunHours: 8 };
-    expect(said(job, { policy }).tested[1]).toBe('It gained 1800 s in 8 h.');
+    expect(said(job, { policy }).tested[1]).toBe('It gained 1800 s in 8 h: 5400 s a day, 360 s either way.');
     expect(said(job, { policy }).notDone).not.toContain('No proving run at our bench.');
     expect(record(job).working.length).toBeGreaterThan(record(readyJob()).working.length);
   });

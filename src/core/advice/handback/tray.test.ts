@@ -60,7 +60,7 @@ describe('a part lost or replaced', () => {
     job.add('set.runs', { runs: true, watchedSeconds: 60 }, { occurredAt: STILL_LATER });
     job.add(
       'set.outside',
-      { proved: { 'crown in every position': 'works', pushers: 'works' } },
+      { proved: { 'crown in every position': 'works', pushers: 'works' }, handedBackSo: '' },
       { occurredAt: STILL_LATER },
     );
     expect(partProofs(job.state().facts).every(({ met }) => met)).toBe(true);
@@ -105,7 +105,7 @@ describe('a part lost or replaced', () => {
     withPart(job, 'spring bar', 'lost', 2);
     job.add(
       'set.outside',
-      { proved: { 'bracelet seated, gentle pull': 'works' } },
+      { proved: { 'bracelet seated, gentle pull': 'works' }, handedBackSo: '' },
       { occurredAt: STILL_LATER },
     );
     expect(partsToOrder(job.state().facts)).toEqual([{ what: 'spring bar', count: 2 }]);

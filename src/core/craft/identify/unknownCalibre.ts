@@ -126,6 +126,8 @@ export function unknownCalibre(
         resetContact: null,
         charge: null,
         dateQuickSet: false,
+        dayQuickSet: false,
+        changeOver: null,
         crownPositions: [],
         cautions:
           said.currentUA === null

@@ -176,6 +176,10 @@ export interface Calibre {
   /** Empty where there is only one. */
   readonly revisions: readonly Revision[];
   readonly dateQuickSet: boolean;
+  /** The day has a quick-set, too. */
+  readonly dayQuickSet: boolean;
+  /** When its own wheels change date and day, over midnight; null where the book has none. */
+  readonly changeOver: { readonly fromClock: string; readonly toClock: string } | null;
   /** Crown positions by what they do, pushed home first. */
   readonly crownPositions: readonly string[];
   /** One line each, for this calibre only. */

@@ -1,4 +1,5 @@
 import { figure, type Judged } from '../judgement';
+import { type ChangeOver, clockOf as clock, forbiddenHours, withinNight } from './night';
 
 export const QUICK_SETS = ['date and day', 'date only', 'none'] as const;
 export type QuickSet = (typeof QUICK_SETS)[number];
@@ -32,7 +33,7 @@ export interface Wanted {
 export interface SettingOf {
   readonly quickSet: QuickSet;
   /** When its own wheels change the date, minutes of the day; null where the book has none. */
-  readonly changeOver: { readonly from: number; readonly to: number } | null;
+  readonly changeOver: ChangeOver | null;
 }
 
 export type Move =
@@ -40,7 +41,7 @@ export type Move =
   /** On, past so many midnights, to a time of the day. */
   | { readonly move: 'turn on'; readonly to: number; readonly midnights: number }
   /** Back within the same day. */
-  | { readonly move: 'turn back'; readonly to: number }
+  | { readonly move: 'turn back'; readonly from: number; readonly to: number }
   | { readonly move: 'quick-set the date' | 'quick-set the day'; readonly times: number };
 
 export interface SettingPlan extends Judged<'set so' | 'language out of reach' | 'not yet known'> {
@@ -60,8 +61,6 @@ const DAY = 1440;
 const HALF_DAY = 720;
 const WEEK = 7;
 const DATES = 31;
-/** The hours in which a date must not be quick-set, minutes of the day. Source: bench practice. */
-const NIGHT = { from: 20 * 60, to: 2 * 60 };
 /** By then every date wheel has let go. */
 const MORNING = 6 * 60;
 const EVENING_BEFORE = 18 * 60;
@@ -71,15 +70,13 @@ const MANY = 30;
 const mod = (value: number, by: number): number => ((value % by) + by) % by;
 const dateAfter = (date: number, midnights: number): number => mod(date - 1 + midnights, DATES) + 1;
 
-/** The fewest midnights that move the weekday and the date on by so much; without a day the date alone decides. */
-function fewest(weekdays: number | null, dates: number): number {
+/** The fewest midnights that move the weekday and the date on by so much; without a day (null) the date alone decides. */
+export function fewestMidnights(weekdays: number | null, dates: number): number {
   let midnights = mod(dates, DATES);
   while (weekdays !== null && mod(midnights - weekdays, WEEK) !== 0) midnights += DATES;
   return midnights;
 }
 
-const clock = (minutes: number): string =>
-  `${String(Math.floor(minutes / 60)).padStart(2, '0')}:${String(minutes % 60).padStart(2, '0')}`;
 const times = (count: number): string => (count === 1 ? 'once' : `${count} times`);
 
 function moveWords(move: Move): string {
@@ -156,6 +153,11 @@ export function planSetting(shown: Shown, wanted: Wanted, of: SettingOf): Settin
       ...(shown.half === null && known.midnights < found.midnights
         ? [`Knowing a.m. from p.m. it would be ${known.midnights}.`]
         : []),
+      ...(taken.moves.some((move) => move.move === 'turn back' && backThroughNight(move, of))
+        ? [
+            'Back slowly, and watch the date: its wheels are in hand there. If it moves, on past midnight instead.',
+          ]
+        : []),
     ],
     working: [
       {
@@ -171,6 +173,15 @@ export function planSetting(shown: Shown, wanted: Wanted, of: SettingOf): Settin
   };
 }
 
+/** Whether it is turned back among the wheels that change the date. */
+function backThroughNight(
+  { to, from }: Extract<Move, { readonly move: 'turn back' }>,
+  { changeOver }: SettingOf,
+): boolean {
+  const night = forbiddenHours(changeOver);
+  return withinNight(to, night) || withinNight(from, night);
+}
+
 interface Way {
   readonly moves: readonly Move[];
   readonly midnights: number;
@@ -182,7 +193,7 @@ function movesOf(shown: Shown, wanted: Wanted, of: SettingOf, halfKnown: boolean
   let [minutes, passed] = [shown.dialMinutes + (shown.half === 'p.m.' ? HALF_DAY : 0), 0];
   const turn = (to: number, midnights: number): void => {
     if (midnights > 0 || to > minutes) moves.push({ move: 'turn on', to, midnights });
-    else if (to < minutes) moves.push({ move: 'turn back', to });
+    else if (to < minutes) moves.push({ move: 'turn back', from: minutes, to });
     [minutes, passed] = [to, passed + midnights];
   };
   if (!halfKnown) {
@@ -197,11 +208,10 @@ function movesOf(shown: Shown, wanted: Wanted, of: SettingOf, halfKnown: boolean
   });
   if (of.quickSet === 'none') {
     const { days: weekdays, dates: byDate } = left(0);
-    turn(wanted.minutes, fewest(weekdays, byDate));
+    turn(wanted.minutes, fewestMidnights(weekdays, byDate));
     return { moves, midnights: passed };
   }
-  const from = Math.min(NIGHT.from, of.changeOver?.from ?? NIGHT.from);
-  const to = Math.max(NIGHT.to, of.changeOver?.to ?? NIGHT.to);
+  const { from, to } = forbiddenHours(of.changeOver);
   const morning = Math.max(MORNING, to + 60);
   // Before the morning it is set to the day before, and midnight is passed: nothing is turned back into the wheels.
   const last = wanted.minutes < morning ? 1 : 0;

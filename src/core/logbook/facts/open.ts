@@ -3,7 +3,7 @@ import { figure } from '../../craft/judgement';
 import { type Part, partInWords, type Served } from '../../craft/parts';
 import type { Envelope, FactKinds } from '../envelope';
 import type { SealFacts } from './seal';
-import type { SetFacts } from './set';
+import { proofsVoided, type SetFacts } from './set';
 import { type TestFacts, testsAreBefore } from './test';
 export const AS_FOUND = [
   'nothing unusual',
@@ -150,11 +150,7 @@ export const openKinds: FactKinds<OpenPayloads, OpenFacts & SealFacts & SetFacts
       // Opening again in the same visit voids what was proved on the closed watch.
       if (facts.closed) {
         facts.closed = null;
-        facts.runs = null;
-        facts.functions = null;
-        facts.outside = null;
-        facts.runBegan = null;
-        facts.runEnded = null;
+        proofsVoided(facts);
         testsAreBefore(facts);
         facts.paired = null;
         facts.now = null;

@@ -3,7 +3,7 @@ import type { PressMeasures } from '../../craft/closing';
 import type { GasketFinding, Groove } from '../../craft/gaskets';
 import { figure } from '../../craft/judgement';
 import type { Envelope, FactKinds } from '../envelope';
-import type { SetFacts } from './set';
+import { provedBeforeClosing, type SetFacts } from './set';
 import { type TestFacts, testsAreBefore } from './test';
 
 export const GASKET_PROFILES = ['round', 'flat', 'L-shaped', 'shaped to the case', 'not seen'] as const;
@@ -175,8 +175,7 @@ export const sealKinds: FactKinds<SealPayloads, SealFacts & SetFacts & TestFacts
     afterSigning: 'reopens',
     fold: (facts, entry) => {
       testsAreBefore(facts);
-      facts.ranBeforeClosing = facts.runs !== null;
-      facts.outsideBeforeClosing = facts.outside !== null;
+      provedBeforeClosing(facts);
       facts.closed = entry;
     },
   },

@@ -1,65 +1,113 @@
-import type { FunctionKind } from '../../craft/movements';
+import type { Outside, Proof, ProofResult, RunPurpose } from '../../craft/setting';
 import type { Closing, Envelope, FactKinds } from '../envelope';
 
-/** What every watch has or may have beside its movement's functions. */
-export const OUTSIDE = [
-  'crown in every position',
-  'pushers',
-  'bezel',
-  'bracelet seated, gentle pull',
-] as const;
-export type Outside = (typeof OUTSIDE)[number];
+/** What was tried, and what it showed; where something fails and the watch goes back so, why. */
+interface Proved<What extends string> {
+  readonly proved: Readonly<Partial<Record<What, ProofResult>>>;
+  readonly handedBackSo: string;
+}
 
 export interface SetPayloads {
   'set.runs': { readonly runs: boolean; readonly watchedSeconds: number };
   'set.time': { readonly set: boolean };
-  'set.functions': { readonly proved: Readonly<Partial<Record<FunctionKind, 'works' | 'does not work'>>> };
-  'set.outside': { readonly proved: Readonly<Partial<Record<Outside, 'works' | 'does not work'>>> };
-  /** The hands' reading against the signal, `HH:mm:ss`; seconds left out where there is no seconds hand. */
-  'set.run-began': { readonly shows: string };
-  'set.run-ended': { readonly shows: string; readonly stillRuns: boolean };
+  'set.functions': Proved<Proof>;
+  'set.outside': Proved<Outside>;
+  /** The hands' reading against the signal, `HH:mm:ss`; seconds left out where there is no seconds hand, blank: not read. */
+  'set.run-began': { readonly toSee: RunPurpose; readonly shows: string };
+  'set.run-ended': { readonly toSee: RunPurpose; readonly shows: string; readonly stillRuns: boolean };
 }
 
-const failing = (proved: Readonly<Record<string, string>>): string[] =>
+const named = (proved: Readonly<Partial<Record<string, string>>>, result: ProofResult): string =>
   Object.entries(proved)
-    .filter(([, result]) => result !== 'works')
-    .map(([name]) => name);
+    .filter(([, each]) => each === result)
+    .map(([name]) => name)
+    .join(', ');
+
+function provedWords({ proved, handedBackSo }: Proved<string>): string {
+  const [works, fails, none] = [
+    named(proved, 'works'),
+    named(proved, 'does not work'),
+    named(proved, 'not applicable'),
+  ];
+  return (
+    [
+      works && `works: ${works}`,
+      fails && `does not work: ${fails}`,
+      none && `not applicable: ${none}`,
+      handedBackSo && `handed back so: ${handedBackSo}`,
+    ]
+      .filter(Boolean)
+      .join('; ') || 'nothing proved'
+  );
+}
 
 type Fact<K extends keyof SetPayloads> = Envelope<K, SetPayloads[K]>;
 
-/** The facts of this stage as they stand: the latest live entry in each place. */
-export interface SetFacts {
+/** A run: since when, and how it ended. */
+export interface Run {
+  readonly began: Fact<'set.run-began'>;
+  readonly ended: Fact<'set.run-ended'> | null;
+}
+
+/** What was proved of a watch, the latest of each. */
+export interface Proofs {
   runs: Fact<'set.runs'> | null;
-  /** It was seen running before it was closed as it is now. */
-  ranBeforeClosing: boolean;
   timeSet: Fact<'set.time'> | null;
   functions: Fact<'set.functions'> | null;
   outside: Fact<'set.outside'> | null;
-  /** Crown, bezel and bracelet were proved before it was closed as it is now. */
-  outsideBeforeClosing: boolean;
-  runBegan: Fact<'set.run-began'> | null;
-  runEnded: Fact<'set.run-ended'> | null;
+  /** Watched by its own step interval. */
+  watched: Run | null;
+  /** Left running to see how it keeps time. */
+  proving: Run | null;
 }
 
-export const noSetFacts = (): SetFacts => ({
+/** The facts of this stage as they stand: the latest live entry in each place. */
+export interface SetFacts extends Proofs {
+  /** What was proved before it was closed as it is now: shown as such, and asked again. Null: nothing. */
+  beforeClosing: Readonly<Proofs> | null;
+}
+
+const noProofs = (): Proofs => ({
   runs: null,
-  ranBeforeClosing: false,
   timeSet: null,
   functions: null,
   outside: null,
-  outsideBeforeClosing: false,
-  runBegan: null,
-  runEnded: null,
+  watched: null,
+  proving: null,
 });
+
+export const noSetFacts = (): SetFacts => ({ ...noProofs(), beforeClosing: null });
+
+/** The latest of each proof, since the last closing or before it. */
+export function latestProofs({ beforeClosing: before, ...now }: Readonly<SetFacts>): Proofs {
+  return {
+    runs: now.runs ?? before?.runs ?? null,
+    timeSet: now.timeSet ?? before?.timeSet ?? null,
+    functions: now.functions ?? before?.functions ?? null,
+    outside: now.outside ?? before?.outside ?? null,
+    watched: now.watched ?? before?.watched ?? null,
+    proving: now.proving ?? before?.proving ?? null,
+  };
+}
+
+/** Closed, or closed anew: what was proved until then is older than the closing. */
+export function provedBeforeClosing(facts: SetFacts): void {
+  facts.beforeClosing = latestProofs(facts);
+  Object.assign(facts, noProofs());
+}
+
+/** Opened again: nothing proved stands. */
+export function proofsVoided(facts: SetFacts): void {
+  Object.assign(facts, noSetFacts());
+}
+
+const PLACE = { 'that it runs': 'watched', 'how it keeps time': 'proving' } as const;
 
 export const setKinds: FactKinds<SetPayloads, SetFacts & Closing> = {
   'set.runs': {
     words: ({ runs, watchedSeconds }) => `${runs ? 'runs' : 'does not run'}, watched ${watchedSeconds} s`,
     afterSigning: 'reopens',
-    fold: (facts, entry) => {
-      facts.runs = entry;
-      facts.ranBeforeClosing = facts.closed === null;
-    },
+    fold: (facts, entry) => void (facts.runs = entry),
   },
   'set.time': {
     words: ({ set }) => (set ? 'time set' : 'time not set'),
@@ -67,38 +115,30 @@ export const setKinds: FactKinds<SetPayloads, SetFacts & Closing> = {
     fold: (facts, entry) => void (facts.timeSet = entry),
   },
   'set.functions': {
-    words: ({ proved }) => {
-      const failed = failing(proved);
-      return failed.length === 0 ? 'functions proved' : `does not work: ${failed.join(', ')}`;
-    },
+    words: provedWords,
     afterSigning: 'reopens',
     fold: (facts, entry) => void (facts.functions = entry),
   },
   'set.outside': {
-    words: ({ proved }) => {
-      const failed = failing(proved);
-      return failed.length === 0
-        ? `proved: ${Object.keys(proved).join(', ') || 'nothing'}`
-        : `does not work: ${failed.join(', ')}`;
-    },
+    words: provedWords,
     afterSigning: 'reopens',
-    fold: (facts, entry) => {
-      facts.outside = entry;
-      facts.outsideBeforeClosing = facts.closed === null;
-    },
+    fold: (facts, entry) => void (facts.outside = entry),
   },
   'set.run-began': {
-    words: ({ shows }) => `proving run began, the watch showed ${shows}`,
+    words: ({ toSee, shows }) =>
+      `${toSee === 'that it runs' ? 'watched' : 'proving run began'}${shows && `, the watch showed ${shows}`}`,
     afterSigning: 'reopens',
-    fold: (facts, entry) => {
-      facts.runBegan = entry;
-      facts.runEnded = null;
-    },
+    fold: (facts, entry) => void (facts[PLACE[entry.payload.toSee]] = { began: entry, ended: null }),
   },
   'set.run-ended': {
-    words: ({ shows, stillRuns }) =>
-      `proving run ended, ${stillRuns ? `the watch showed ${shows}` : 'stopped'}`,
+    words: ({ toSee, shows, stillRuns }) =>
+      `${toSee === 'that it runs' ? 'watched to the end' : 'proving run ended'}, ${stillRuns ? `still running${shows && `, the watch showed ${shows}`}` : 'stopped'}`,
     afterSigning: 'reopens',
-    fold: (facts, entry) => void (facts.runEnded = entry),
+    fold: (facts, entry) => {
+      const place = PLACE[entry.payload.toSee];
+      const run = facts[place];
+      // An end alone, its beginning withdrawn or before the closing, tells of no run.
+      if (run) facts[place] = { ...run, ended: entry };
+    },
   },
 };

@@ -1,6 +1,8 @@
 import { deepEqual } from 'fast-equals';
 import type { Customer, JobSummary } from '../../../contract';
 import { waitsFor } from '../../../core/advice/dayplan';
+import { runningOf } from '../../../core/advice/proving';
+import type { Book } from '../../../core/craft/book';
 import { findable } from '../../../core/craft/find';
 import {
   awaitedParts,
@@ -20,7 +22,7 @@ function signerOf(entry: EntryOf<'handback.signed'>): string {
 }
 
 /** A job as its envelope in the rack tells it. */
-function summaryOf(job: JobRow, state: JobState, customer: Customer | null): JobSummary {
+function summaryOf(job: JobRow, state: JobState, customer: Customer | null, bookNow: () => Book): JobSummary {
   const { facts } = state;
   const watch = facts.watch?.payload;
   return {
@@ -40,6 +42,7 @@ function summaryOf(job: JobRow, state: JobState, customer: Customer | null): Job
     receivedAt: job.createdAt,
     looseCells: looseCells(state),
     lyingOpen: lyingOpen(facts),
+    running: facts.watched || facts.proving ? runningOf(state, bookNow()) : [],
     partsExpectedOn: awaitedParts(facts)?.payload.expectedOn ?? null,
   };
 }
@@ -70,14 +73,14 @@ function searchText(job: JobRow, { facts }: JobState, customer: Customer | null)
  * before one more entry; what that left as it was is not written again.
  */
 export function summarise(
-  { summaries, finder, movements, cells, leaks, people }: LogbookParts,
+  { summaries, finder, movements, cells, leaks, people, contextNow }: LogbookParts,
   job: JobRow,
   state: JobState,
   before: JobState | null = null,
 ): void {
   const { facts } = state;
   const customer = people.customerOfJob(job.id);
-  const summary = summaryOf(job, state, customer);
+  const summary = summaryOf(job, state, customer, () => contextNow().catalogue);
   const written = summaries.written(job.id);
   const now: WrittenSummary = {
     onRack: facts.collected && state.signature.state === 'signed' ? 0 : 1,

@@ -232,7 +232,7 @@ function Lamp() {
   const ready = readyToHandBack(state, result);
   const unproved =
     !signed &&
-    state.facts.runEnded === null &&
+    !state.facts.proving?.ended &&
     state.facts.closed !== null &&
     context.policy.provingRunHours > 0;
   const life = next.forecasts.find(({ life: each }) => each.verdict === 'forecast')?.life;

@@ -52,7 +52,7 @@ function LanguageWanted() {
 }
 
 /** What the watch shows before it is set: nothing of it is recorded, the lamp says the shortest way from there. */
-export function ShownCard({ dateQuickSet }: { readonly dateQuickSet: boolean | null }) {
+export function ShownCard({ quickSetInBook }: { readonly quickSetInBook: QuickSet | null }) {
   const form = useForm<Fields>({
     defaultValues: {
       hands: '',
@@ -61,8 +61,7 @@ export function ShownCard({ dateQuickSet }: { readonly dateQuickSet: boolean | n
       date: null,
       language: LANGUAGES[0],
       wantedLanguage: WANTED_LANGUAGES[0],
-      // The book knows of the date alone; that the day sets quickly, too, is seen on the watch.
-      quickSet: dateQuickSet === null ? '' : dateQuickSet ? 'date only' : 'none',
+      quickSet: quickSetInBook ?? '',
     },
   });
   return (

@@ -1,0 +1,64 @@
+import type { Book } from '../../craft/book';
+import type { Calibre } from '../../craft/movements';
+import { changeOverOf, type ProofStep, type QuickSet, type SetMovement } from '../../craft/setting';
+import { hasCrown, type JobState, proofsOf, ranBeforeClosing, seenRunning } from '../../logbook';
+import { seenMovement } from '../identify';
+
+/** What of this watch is proved: of its movement in the book, or as it was seen, and what the job adds. */
+export function proofSteps(state: JobState, book: Book): readonly ProofStep[] {
+  const movement = state.calibre ?? (state.facts.movement ? seenMovement(state, book) : null);
+  return proofsOf(state.facts, movement);
+}
+
+/** The movement as it is set; null while nobody named it. Of one that is not in the book only what was seen is known. */
+export function movementToSet(state: JobState, book: Book): SetMovement | null {
+  const { calibre, facts } = state;
+  const crown = hasCrown(state);
+  if (calibre) return { ...calibre, changeOver: changeOverOf(calibre.changeOver), hasCrown: crown };
+  if (!facts.movement) return null;
+  const seen = seenMovement(state, book);
+  return {
+    functions: seen.functions,
+    dial: [],
+    recipes: [],
+    dateQuickSet: null,
+    changeOver: null,
+    hasCrown: crown,
+  };
+}
+
+/** What of a calibre's calendar sets quickly, as the book has it; null where it is not in the book. */
+export function quickSetInBook(
+  calibre: Pick<Calibre, 'dateQuickSet' | 'dayQuickSet'> | null,
+): QuickSet | null {
+  if (calibre === null) return null;
+  if (!calibre.dateQuickSet) return 'none';
+  return calibre.dayQuickSet ? 'date and day' : 'date only';
+}
+
+/** What of the order of proofs was missed or is coming, each with its reason; empty where all stands in order. */
+export function orderOfProofs(state: JobState): readonly string[] {
+  const { facts } = state;
+  const { back, closed, timeSet, outside } = facts;
+  const crown = outside?.payload.proved['crown in every position'];
+  const pulledSince =
+    timeSet?.payload.set === true &&
+    outside !== null &&
+    (crown === 'works' || crown === 'does not work') &&
+    (outside.sequence ?? Number.MAX_SAFE_INTEGER) > (timeSet.sequence ?? Number.MAX_SAFE_INTEGER);
+  return [
+    ...(back !== null && closed === null
+      ? [
+          seenRunning(facts) === null
+            ? 'Before it is closed it is seen running: a cell that makes no contact means opening it again.'
+            : 'It is not closed yet: what is proved now is asked again after the closing.',
+        ]
+      : []),
+    ...(back !== null && closed !== null && ranBeforeClosing(facts) === null && seenRunning(facts) === null
+      ? ['It was closed without having been seen running.']
+      : []),
+    ...(pulledSince
+      ? ['The crown was pulled since the time was set: hold it against the signal once more.']
+      : []),
+  ];
+}

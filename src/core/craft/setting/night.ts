@@ -1,0 +1,39 @@
+/** A stretch of the day over midnight, minutes of the day. */
+export interface ChangeOver {
+  readonly from: number;
+  readonly to: number;
+}
+
+/** The hours in which a date must not be quick-set, whatever the calibre. Source: bench practice. */
+const NIGHT: ChangeOver = { from: 20 * 60, to: 2 * 60 };
+
+/** Minutes of the day of `HH:mm`. */
+export function minutesOf(clock: string): number {
+  const [hours = 0, minutes = 0] = clock.split(':').map(Number);
+  return hours * 60 + minutes;
+}
+
+/** `HH:mm` of minutes of the day. */
+export function clockOf(minutes: number): string {
+  return `${String(Math.floor(minutes / 60)).padStart(2, '0')}:${String(minutes % 60).padStart(2, '0')}`;
+}
+
+/** A calibre's own change-over as the book has it, in minutes; null where it has none. */
+export function changeOverOf(
+  own: { readonly fromClock: string; readonly toClock: string } | null,
+): ChangeOver | null {
+  return own && { from: minutesOf(own.fromClock), to: minutesOf(own.toClock) };
+}
+
+/** When the wheels that change the date are in hand: the usual hours and the calibre's own, whichever is wider. */
+export function forbiddenHours(own: ChangeOver | null): ChangeOver {
+  return {
+    from: Math.min(NIGHT.from, own?.from ?? NIGHT.from),
+    to: Math.max(NIGHT.to, own?.to ?? NIGHT.to),
+  };
+}
+
+/** Whether a time of the day lies in a stretch over midnight, or within so many minutes of it. */
+export function withinNight(minutes: number, { from, to }: ChangeOver, margin = 0): boolean {
+  return minutes >= from - margin || minutes <= to + margin;
+}

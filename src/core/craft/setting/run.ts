@@ -1,0 +1,158 @@
+import { figure, type Judged } from '../judgement';
+import type { ProvedMovement } from './proofs';
+
+/** What a watch is left running for. */
+export const RUN_PURPOSES = ['that it runs', 'how it keeps time'] as const;
+export type RunPurpose = (typeof RUN_PURPOSES)[number];
+
+export type RunVerdict = Judged<'keeps time' | 'off' | 'runs' | 'stopped' | 'still running' | 'not begun'> & {
+  /** Between the two readings of the signal, hours. */
+  readonly hours: number | null;
+  /** Gained over the run, seconds; negative when it lost. */
+  readonly gainedS: number | null;
+  readonly secondsPerDay: number | null;
+  /** How far the rate may be off for the coarseness of the readings, seconds a day either way. */
+  readonly withinSPerDay: number | null;
+};
+
+/** What the hands showed at an instant; blank where nobody read them. */
+export interface HandsRead {
+  readonly shows: string;
+  readonly atUtc: string;
+}
+
+/** A quartz watch off by more than this a day is not one that only wants a cell. */
+const OFF_FROM_S_PER_DAY = 2;
+const DAY_S = 86_400;
+const HALF_DAY_S = DAY_S / 2;
+/** How far a reading may be off, seconds: minutes are read down by some and to the nearest by others. */
+const GOOD_TO_S = { minute: 60, second: 0.5 } as const;
+
+/** Seconds after midnight of `HH:mm` or `HH:mm:ss`. */
+function secondsOf(clock: string): number {
+  const [hours = 0, minutes = 0, seconds = 0] = clock.split(':').map(Number);
+  return hours * 3600 + minutes * 60 + seconds;
+}
+
+const goodToS = (shows: string): number =>
+  shows.split(':').length === 3 ? GOOD_TO_S.second : GOOD_TO_S.minute;
+
+const clockOf = (seconds: number): string =>
+  seconds < 90
+    ? `${figure(seconds, 0)} s`
+    : seconds < 5400
+      ? `${figure(seconds / 60, 1)} min`
+      : `${figure(seconds / 3600, 1)} h`;
+
+/**
+ * What a run says: the hands' reading at start and end against the signal, so that a watch without a seconds hand is proved
+ * too. Hands say nothing of morning and evening, so the gain is taken within ±6 hours. A reading in
+ * minutes is good to a minute, in seconds to half a second, and the rate to the two together: *keeps time* and *off* are said only where the whole of that lies within
+ * or beyond 2 s a day, else it ran and no more. Hands that stand where they stood have stopped, whatever was thought.
+ * `disturbed`: what was done to the crown meanwhile; no rate is told then. Source: bench practice.
+ */
+export function judgeRun(
+  began: HandsRead | null,
+  ended: (HandsRead & { readonly stillRuns: boolean }) | null,
+  disturbed: string | null = null,
+): RunVerdict {
+  const none = { hours: null, gainedS: null, secondsPerDay: null, withinSPerDay: null, working: [] };
+  if (!began)
+    return { ...none, verdict: 'not begun', reasons: ['Write down what the hands show, and let it run.'] };
+  if (!ended)
+    return {
+      ...none,
+      verdict: 'still running',
+      reasons: [began.shows === '' ? 'Watched.' : `Began with the hands at ${began.shows}.`],
+    };
+  const elapsedS = (Date.parse(ended.atUtc) - Date.parse(began.atUtc)) / 1000;
+  const hours = elapsedS / 3600;
+  if (!ended.stillRuns)
+    return { ...none, hours, verdict: 'stopped', reasons: [`It stopped within ${clockOf(elapsedS)}.`] };
+  const ran = `Ran ${clockOf(elapsedS)}`;
+  if (began.shows === '' || ended.shows === '')
+    return { ...none, hours, verdict: 'runs', reasons: [`${ran}; the hands were not read at both ends.`] };
+  const shownS = secondsOf(ended.shows) - secondsOf(began.shows);
+  const apart = (((shownS - elapsedS) % HALF_DAY_S) + HALF_DAY_S) % HALF_DAY_S;
+  const exactS = apart > HALF_DAY_S / 2 ? apart - HALF_DAY_S : apart;
+  const gainedS = Math.round(exactS);
+  const withinS = goodToS(began.shows) + goodToS(ended.shows);
+  // Where they stood, within the reading; a day later they may have gone round.
+  const stoodStill = Math.abs(exactS + elapsedS) <= withinS;
+  if (disturbed === null && elapsedS > 2 * withinS && elapsedS < HALF_DAY_S / 2 && stoodStill)
+    return {
+      ...none,
+      hours,
+      verdict: 'stopped',
+      reasons: [`${began.shows} and ${ended.shows}: in ${clockOf(elapsedS)} the hands did not move on.`],
+    };
+  if (disturbed !== null)
+    return {
+      ...none,
+      hours,
+      verdict: 'runs',
+      reasons: [`${ran}; ${disturbed}, so the readings tell no rate.`],
+    };
+  const aDay = elapsedS > 0 ? DAY_S / elapsedS : null;
+  const [secondsPerDay, withinSPerDay] = aDay === null ? [null, null] : [exactS * aDay, withinS * aDay];
+  const told = { hours, gainedS, secondsPerDay, withinSPerDay };
+  const working = [
+    {
+      what: 'gain over the run',
+      rule: 'hands at the end − hands at the start − time gone by, within ±6 h; a reading in minutes good to a minute, in seconds to half a second',
+      figures: `${ended.shows} − ${began.shows} − ${figure(hours, 2)} h = ${figure(gainedS, 0)} s, within ${figure(withinS, 0)} s`,
+    },
+  ];
+  const rate =
+    secondsPerDay === null || withinSPerDay === null
+      ? ''
+      : `${figure(secondsPerDay, 1)} s a day, ${figure(withinSPerDay, 1)} s either way`;
+  if (secondsPerDay === null || withinSPerDay === null)
+    return { ...told, working, verdict: 'runs', reasons: [`${ran}: too short to tell a rate.`] };
+  const size = Math.abs(secondsPerDay);
+  if (size - withinSPerDay > OFF_FROM_S_PER_DAY)
+    return {
+      ...told,
+      working,
+      verdict: 'off',
+      reasons: [
+        `It ${gainedS > 0 ? 'gained' : 'lost'} ${figure(Math.abs(gainedS), 0)} s in ${clockOf(elapsedS)}: ${rate}.`,
+      ],
+    };
+  if (size + withinSPerDay <= OFF_FROM_S_PER_DAY)
+    return { ...told, working, verdict: 'keeps time', reasons: [`${ran}: ${rate}.`] };
+  const needsH = (withinS / OFF_FROM_S_PER_DAY) * 24;
+  return {
+    ...told,
+    working,
+    verdict: 'runs',
+    reasons: [
+      `${ran}; the readings tell the rate to ${figure(withinSPerDay, withinSPerDay < 10 ? 1 : 0)} s a day and no better.`,
+      ...(hours < needsH
+        ? [
+            `Read so, ${clockOf(needsH * 3600)} and more tell whether it is within ${OFF_FROM_S_PER_DAY} s a day.`,
+          ]
+        : []),
+    ],
+  };
+}
+
+/** A movement is watched for this many of its own steps, and for so long at least, before it is called running. */
+const STEPS_WATCHED = 6;
+const LEAST_WATCHED_S = 20;
+
+/** Without a known step the minute hand must be seen to move. */
+const UNKNOWN_STEP_S = 60;
+
+/**
+ * How long to watch, in seconds: several steps of this movement, since some step only every minute. Where no step is
+ * known a seconds hand shows itself within the least; without one it takes a full minute.
+ */
+export function watchSeconds(movement: Pick<ProvedMovement, 'stepIntervalS' | 'functions'> | null): number {
+  const step = movement?.stepIntervalS ?? null;
+  if (step !== null) return Math.max(LEAST_WATCHED_S, step * STEPS_WATCHED);
+  const shows = movement?.functions ?? [];
+  const seenAtOnce =
+    shows.includes('seconds hand') || (shows.includes('digital display') && !shows.includes('hands'));
+  return seenAtOnce ? LEAST_WATCHED_S : UNKNOWN_STEP_S;
+}

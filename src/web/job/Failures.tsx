@@ -1,0 +1,40 @@
+import { Link, useParams } from 'react-router';
+import { capital } from '../../core/craft/judgement';
+import { STAGE_WORDS, STAGES } from '../../core/craft/policy';
+import { failedProofs } from '../../core/logbook';
+import { Caution } from '../kit/Lamp';
+import { useJob } from './JobContext';
+
+/** What was tried and does not work: told where it is looked at, and all of it where it was tried. */
+export function Failures() {
+  const { state, resource } = useJob();
+  const { stage: open } = useParams();
+  return failedProofs(state.facts)
+    .filter(({ stage, handedBackSo }) => open === 'set' || (stage === open && handedBackSo === ''))
+    .map(({ what, stage, look, handedBackSo }) => {
+      const to = open === 'set' ? stage : 'set';
+      const elsewhere = (
+        <Link to={`/jobs/${resource.job.id}/${to}`} style={{ color: 'inherit' }}>
+          stage {STAGES.indexOf(to) + 1}, {STAGE_WORDS[to].toLowerCase()}
+        </Link>
+      );
+      return (
+        <Caution key={what} grave>
+          {capital(what)} does not work
+          {handedBackSo !== '' ? (
+            `, handed back so: ${handedBackSo}.`
+          ) : stage === 'set' ? (
+            `: ${look}.`
+          ) : open === 'set' ? (
+            <>
+              : back to {elsewhere}: {look}. Then try it once more here.
+            </>
+          ) : (
+            <>
+              : look at {look}. Then try it once more at {elsewhere}.
+            </>
+          )}
+        </Caution>
+      );
+    });
+}

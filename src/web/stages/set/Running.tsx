@@ -1,0 +1,139 @@
+import { Box, Stack, Typography } from '@mui/material';
+import { dueOf, runningOf } from '../../../core/advice/proving';
+import { localTime } from '../../../core/craft/time';
+import type { RunPurpose } from '../../../core/craft/setting';
+import type { Payloads, Run } from '../../../core/logbook';
+import { useShopClock } from '../../api/clock';
+import { Columns } from '../../kit/Columns';
+import { countdown } from '../../kit/spans';
+import { fieldsOf } from '../../kit/fields';
+import { MONO } from '../../kit/theme';
+import { FactCard } from '../../job/FactCard';
+import { useJob } from '../../job/JobContext';
+import { Before } from './Before';
+
+const setRuns = fieldsOf<Payloads['set.runs']>();
+const runBegan = fieldsOf<Payloads['set.run-began']>();
+const runEnded = fieldsOf<Payloads['set.run-ended']>();
+
+/** Whether it was seen to run, said outright. */
+export function RunsCard({ watchFor }: { readonly watchFor: number }) {
+  const { facts } = useJob().state;
+  return (
+    <FactCard
+      kind="set.runs"
+      title="Does it run?"
+      recorded={facts.runs}
+      defaults={{ runs: null, watchedSeconds: null }}
+      hint={<Before entry={facts.runs ? null : (facts.beforeClosing?.runs ?? null)} />}
+      beside={
+        <Box sx={{ width: 300 }}>
+          <setRuns.MeasureField
+            name="watchedSeconds"
+            label="Watched for"
+            quantity="durationS"
+            helper={`${watchFor} s at least, for this movement`}
+            wanted
+          />
+        </Box>
+      }
+    >
+      <setRuns.YesNo name="runs" label="Seen" yes="It runs by its own step" no="It does not run" wanted />
+    </FactCard>
+  );
+}
+
+/** Since when it runs, and how long until it is read. */
+function Countdown({ toSee }: { readonly toSee: RunPurpose }) {
+  const { state, book, context } = useJob();
+  const nowUtc = useShopClock();
+  const run = runningOf(state, book).find((each) => each.toSee === toSee);
+  if (!run || nowUtc === null) return null;
+  const { dueUtc, leftS, ranS } = dueOf(run, context.policy, nowUtc);
+  const { zone } = context.shop;
+  return (
+    <Stack direction="row" spacing={2} sx={{ alignItems: 'baseline', flexWrap: 'wrap' }}>
+      <Typography
+        role="timer"
+        aria-label="Until it is read"
+        sx={{ fontFamily: MONO, fontSize: '1.6rem', fontWeight: 700 }}
+      >
+        {leftS === null ? countdown(ranS) : leftS > 0 ? countdown(leftS) : 'Read it now'}
+      </Typography>
+      <Typography>
+        since {localTime(run.sinceUtc, zone, 'ddd HH:mm:ss')}
+        {run.shows && `, when it showed ${run.shows}`}
+        {dueUtc === null
+          ? '; the policy asks for no length: read it when you like'
+          : `; due ${localTime(dueUtc, zone, 'ddd HH:mm:ss')}`}
+        .
+      </Typography>
+    </Stack>
+  );
+}
+
+const WORDS: Readonly<
+  Record<
+    RunPurpose,
+    { readonly begins: string; readonly ends: string; readonly action: string; readonly helper: string }
+  >
+> = {
+  'that it runs': {
+    begins: 'Watched by the clock',
+    ends: 'Seen at the end',
+    action: 'Watch it from now',
+    helper: 'e.g. 09:42; blank where a seconds hand is seen to step',
+  },
+  'how it keeps time': {
+    begins: 'Proving run begins',
+    ends: 'Proving run ends',
+    action: 'It runs from now',
+    helper: 'against the signal, e.g. 09:42, or 09:42:15 with a seconds hand',
+  },
+};
+
+/** One run, from its beginning to what is read at its end. */
+export function RunCards({
+  toSee,
+  run,
+  before,
+  wanted = false,
+}: {
+  readonly toSee: RunPurpose;
+  readonly run: Run | null;
+  readonly before: Run | null;
+  readonly wanted?: boolean;
+}) {
+  const { begins, ends, action, helper } = WORDS[toSee];
+  return (
+    <>
+      <FactCard
+        kind="set.run-began"
+        title={begins}
+        recorded={run?.began ?? null}
+        defaults={{ toSee, shows: '' }}
+        action={action}
+        hint={<Before entry={run ? null : (before?.ended ?? before?.began ?? null)} />}
+      >
+        <runBegan.TextLine name="shows" label="The hands show" mono wanted={wanted} helper={helper} />
+      </FactCard>
+      {run && (
+        <FactCard
+          // A run begun anew is read anew.
+          key={run.began.id}
+          kind="set.run-ended"
+          title={ends}
+          recorded={run.ended}
+          defaults={{ toSee, shows: '', stillRuns: null }}
+          action="Read now"
+          hint={<Countdown toSee={toSee} />}
+        >
+          <Columns>
+            <runEnded.YesNo name="stillRuns" label="Seen" yes="It still runs" no="It stopped" />
+            <runEnded.TextLine name="shows" label="The hands show" mono helper={helper} />
+          </Columns>
+        </FactCard>
+      )}
+    </>
+  );
+}

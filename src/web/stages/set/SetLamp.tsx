@@ -1,0 +1,187 @@
+import { Link } from 'react-router';
+import { dueOf, orderOfProofs, orderRuns } from '../../../core/advice/proving';
+import { capital, figure } from '../../../core/craft/judgement';
+import { STAGE_WORDS, STAGES } from '../../../core/craft/policy';
+import { cautionsAtSetting, type ProvedMovement } from '../../../core/craft/setting';
+import { failedProofs, ranBeforeClosing, runOf, seenRunning, watchedLongEnough } from '../../../core/logbook';
+import { localTime } from '../../../core/craft/time';
+import { useShopClock } from '../../api/clock';
+import { useRack } from '../../api/resources';
+import { countdown } from '../../kit/spans';
+import { Fold } from '../../kit/Fold';
+import { Caution, LampAnswer, type Standing, Working } from '../../kit/Lamp';
+import { useJob } from '../../job/JobContext';
+import { CrownCountdown } from './CrownCountdown';
+import { usePlanner } from './usePlanner';
+
+const numbered = (steps: readonly string[]): readonly string[] =>
+  steps.map((step, index) => `${index + 1}. ${step}`);
+
+const countOf = (count: number, of: string): string =>
+  `${count === 0 ? 'no' : count} ${of}${count === 1 ? '' : 's'}`;
+
+function DoesItRun({
+  movement,
+  watchFor,
+}: {
+  readonly movement: ProvedMovement | null;
+  readonly watchFor: number;
+}) {
+  const { facts } = useJob().state;
+  const seen = seenRunning(facts);
+  const before = seen === null ? ranBeforeClosing(facts) : null;
+  const tooShort = seen?.runs === true && !watchedLongEnough(seen, movement);
+  const answer =
+    seen === null
+      ? before?.runs
+        ? 'Ran before it was closed'
+        : 'Not yet seen'
+      : seen.runs
+        ? tooShort
+          ? 'Watched too briefly'
+          : 'Runs'
+        : 'Does not run';
+  return (
+    <LampAnswer
+      question="Does it run?"
+      standing={seen === null ? 'open' : !seen.runs ? 'no' : tooShort ? 'care' : 'good'}
+      answer={answer}
+      reasons={[
+        ...(tooShort
+          ? [`Watched for ${figure(seen.watchedSeconds)} s: this movement needs ${watchFor} s.`]
+          : []),
+        ...(movement?.stepIntervalS && movement.stepIntervalS > 1
+          ? [
+              `It steps only every ${figure(movement.stepIntervalS)} s: watch it ${watchFor} s before calling it dead.`,
+            ]
+          : []),
+        'Running proves contact and present voltage, not that the cell is the right one.',
+      ]}
+    />
+  );
+}
+
+const RUN_STANDING: Readonly<Record<ReturnType<typeof runOf>['verdict'], Standing>> = {
+  'keeps time': 'good',
+  runs: 'good',
+  'still running': 'open',
+  'not begun': 'open',
+  off: 'no',
+  stopped: 'no',
+};
+
+function ProvingRun() {
+  const { facts } = useJob().state;
+  const run = runOf(facts, 'how it keeps time');
+  if (run.verdict === 'not begun') return null;
+  return (
+    <>
+      <LampAnswer
+        question="Proving run"
+        standing={RUN_STANDING[run.verdict]}
+        answer={capital(run.verdict)}
+        reasons={run.reasons}
+      />
+      <Working lines={run.working} />
+    </>
+  );
+}
+
+/** What else runs and is due, so that nothing is forgotten while a hand is at another watch. */
+function AlsoRunning() {
+  const { resource, context } = useJob();
+  const { data: jobs = [] } = useRack();
+  const nowUtc = useShopClock();
+  if (nowUtc === null) return null;
+  const others = orderRuns(
+    jobs.flatMap((job) =>
+      job.id === resource.job.id
+        ? []
+        : job.running.map((run) => ({ job, run, due: dueOf(run, context.policy, nowUtc) })),
+    ),
+  );
+  const dueNow = others.filter(({ due }) => due.leftS !== null && due.leftS <= 0);
+  const [next] = others.filter(({ due }) => due.leftS !== null && due.leftS > 0);
+  if (others.length === 0) return null;
+  return (
+    <LampAnswer
+      question="Also running"
+      standing={dueNow.length > 0 ? 'care' : 'open'}
+      answer={
+        <Link to="/running">
+          {dueNow.length > 0 ? `${dueNow.length} to be read now` : `${others.length}, none due yet`}
+        </Link>
+      }
+      reasons={[
+        ...dueNow.map(({ job }) => `${job.ticket}, ${job.watch}.`),
+        ...(next?.due.dueUtc
+          ? [
+              `Next ${next.job.ticket} at ${localTime(next.due.dueUtc, context.shop.zone, 'HH:mm')}, in ${countdown(next.due.leftS ?? 0)}.`,
+            ]
+          : []),
+      ]}
+    />
+  );
+}
+
+function CautionsOfTheBook() {
+  const { calibre } = useJob().state;
+  const { here, others } = cautionsAtSetting(calibre?.cautions ?? []);
+  return (
+    <>
+      {here.map((caution) => (
+        <Caution key={caution}>{caution}</Caution>
+      ))}
+      {others.length > 0 && (
+        <Fold summary="Further cautions of this calibre">
+          {others.map((caution) => (
+            <Caution key={caution}>{caution}</Caution>
+          ))}
+        </Fold>
+      )}
+    </>
+  );
+}
+
+export function SetLamp({
+  movement,
+  watchFor,
+}: {
+  readonly movement: ProvedMovement | null;
+  readonly watchFor: number;
+}) {
+  const { state } = useJob();
+  const { plan, advice, wanted } = usePlanner();
+  const { facts } = state;
+  const known = advice.verdict !== 'not yet known';
+  const midnights = plan?.midnights ?? null;
+  return (
+    <>
+      <DoesItRun movement={movement} watchFor={watchFor} />
+      {orderOfProofs(state).map((caution) => (
+        <Caution key={caution}>{caution}</Caution>
+      ))}
+      <LampAnswer
+        question={midnights === null ? 'Set it so' : `Set it so, to ${wanted}`}
+        standing={advice.verdict === 'set so' ? 'good' : known ? 'care' : 'open'}
+        answer={
+          advice.verdict !== 'set so'
+            ? capital(advice.verdict)
+            : midnights === null || plan === null
+              ? countOf(advice.steps.length, 'step')
+              : `${countOf(plan.moves.length, 'move')}, ${countOf(midnights.taken, 'midnight')}`
+        }
+        reasons={[...numbered(advice.steps), ...advice.reasons]}
+      >
+        {known && <CrownCountdown />}
+      </LampAnswer>
+      <CautionsOfTheBook />
+      <ProvingRun />
+      <AlsoRunning />
+      {facts.runs?.payload.runs === false && (
+        <Caution>Crown home? A pulled crown stops the motor. Then cell, contacts, insulator.</Caution>
+      )}
+      <Working lines={advice.working} />
+    </>
+  );
+}
