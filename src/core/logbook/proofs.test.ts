@@ -52,7 +52,7 @@ describe('the order of proofs', () => {
       1,
     );
     const renumbered = new Logbook();
-    for (const each of [...signed.entries, ...early]) renumbered.add(each.kind, each.payload as never);
+    for (const each of [...signed.entries, ...early]) renumbered.add(each.kind, each.payload);
     expect(missing(renumbered)).toContain('set: that it runs');
     renumbered.add('handback.signed', {
       initials: 'EV',

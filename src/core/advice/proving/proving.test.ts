@@ -1,4 +1,5 @@
-import { book, context, Logbook, movementOf, readyJob, takenIn } from '../../../testing/fixtures';
+import type { Logbook} from '../../../testing/fixtures';
+import { book, context, movementOf, readyJob, takenIn } from '../../../testing/fixtures';
 import { movementToSet, orderOfProofs, proofSteps, quickSetInBook } from './proving';
 import { dueOf, orderRuns, type RunningWatch, runningOf } from './running';
 

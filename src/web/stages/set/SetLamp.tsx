@@ -1,9 +1,8 @@
 import { Link } from 'react-router';
 import { dueOf, orderOfProofs, orderRuns } from '../../../core/advice/proving';
 import { capital, figure } from '../../../core/craft/judgement';
-import { STAGE_WORDS, STAGES } from '../../../core/craft/policy';
 import { cautionsAtSetting, type ProvedMovement } from '../../../core/craft/setting';
-import { failedProofs, ranBeforeClosing, runOf, seenRunning, watchedLongEnough } from '../../../core/logbook';
+import { ranBeforeClosing, runOf, seenRunning, watchedLongEnough } from '../../../core/logbook';
 import { localTime } from '../../../core/craft/time';
 import { useShopClock } from '../../api/clock';
 import { useRack } from '../../api/resources';
