@@ -62,7 +62,7 @@ test('the crown goes home on the full minute by a countdown, and the way is work
 }) => {
   await openJob(page, 'to-set-and-prove', 'set');
   await page.getByRole('heading', { level: 1 }).click();
-  await page.keyboard.press('b');
+  await page.keyboard.press('k');
   const countdown = page.getByRole('group', { name: 'Countdown for the crown' });
   await expect(countdown.getByRole('timer')).toHaveText(/^\d+ s$/);
   const at = (await countdown.textContent())?.match(/Hands on (\d\d:\d\d)/)?.[1] ?? '';
@@ -71,6 +71,9 @@ test('the crown goes home on the full minute by a countdown, and the way is work
   const shows = card(page, 'What it shows now');
   await shows.getByLabel('The hands').fill('9:30');
   await shows.getByLabel('Date', { exact: true }).fill('17');
+  // A watch that has a day is not set before the day is said.
+  await expect(lampOf(page)).not.toContainText('Set it so, to');
+  await shows.getByLabel('Day', { exact: true }).selectOption('Tuesday');
   const later = (await countdown.textContent())?.match(/Hands on (\d\d:\d\d)/)?.[1] ?? 'none';
   await expect(lampOf(page)).toContainText(`Set it so, to Tuesday 17, ${later}`);
   await expectAccessible(page, 'the countdown');
@@ -202,8 +205,10 @@ test('a light that fails sends the watch back to stage 5, until it works or goes
 });
 
 test('what was proved before the closing is shown as such, and asked again', async ({ bench: page }) => {
-  await openJob(page, 'to-close', 'set');
+  await openJob(page, 'to-close', 'seal');
   await expect(lampOf(page)).toContainText('Before it is closed it is seen running');
+  await lampOf(page).getByRole('link', { name: 'Watch it now' }).click();
+  await expect(page).toHaveURL(/\/set$/);
   const ends = card(page, 'Seen at the end');
   await ends.getByRole('radio', { name: 'It still runs' }).check();
   await ends.getByRole('button', { name: 'Read now' }).click();

@@ -34,7 +34,7 @@ const views: readonly (readonly [name: string, path: string, region?: string, qu
   ['19-devices', '/devices'],
   ['21-cells', '/cells'],
   ['24-leaks', '/leaks'],
-  ['22-order-of-closing', job('to-close', 'seal'), 'Order of closing', 'With which dies?'],
+  ['25-running', '/running'],
 ];
 
 const dataDir = mkdtempSync(join(tmpdir(), 'wax-pictures-'));

@@ -184,10 +184,10 @@ function failuresToMend({ facts, signature }: Judged): Added[] {
   if (signature.state === 'signed' || facts.decision !== null) return [];
   return failedProofs(facts)
     .filter(({ handedBackSo }) => handedBackSo === '')
-    .map(({ what, stage, look }) => ({
+    .map(({ what, stage }) => ({
       stage,
       met: false,
-      missing: { requirement: 'set.failed', words: `${what} does not work: ${look}` },
+      missing: { requirement: 'set.failed', words: `${what} does not work` },
     }));
 }
 

@@ -1,6 +1,7 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import type { JobSummary } from '../../contract';
 import { migrate, openConnection, openDatabase, readMigrations } from './database';
 
 let folder: string;
@@ -87,6 +88,44 @@ describe('migrations', () => {
     expect(seen).toEqual([
       { case_code: 'C2140-3', leaked: 0, ring_renewed: 1, ring_age_years: 6, seats: '[]' },
     ]);
+    db.close();
+  });
+
+  it.each([
+    ['stands', [], 1],
+    ['was ended', [['set.run-ended', '{"shows":"17:42","stillRuns":true}', null]], 0],
+    ['was withdrawn', [['logbook.withdrawn', '{"reason":"no"}', 'run']], 0],
+    ['was before the closing', [['seal.closed', '{"how":"thumbs"}', null]], 0],
+    ['was before it was opened again', [['open.back', '{"kind":"snap-on"}', null]], 0],
+    ['began anew', [['set.run-began', '{"shows":"10:00"}', null]], 1],
+  ] as const)('find in an older logbook the proving run that runs: one that %s', (_, later, runs) => {
+    const db = openConnection(join(folder, 'runs.db'));
+    migrate(db, all.slice(0, 21));
+    db.exec(ONE_ENTRY);
+    db.prepare("INSERT INTO job_summary VALUES ('j', 1, NULL, '', '{\"id\":\"j\"}')").run();
+    const insert = db.prepare(
+      `INSERT INTO entry (id, job_id, kind, payload_version, payload, occurred_at, recorded_at, technician_id, bench, supersedes, withdraws)
+       VALUES (?, 'j', ?, 1, ?, '2026-01-02T08:00:00.000Z', '2026-01-02', 't', 'b', '[]', ?)`,
+    );
+    insert.run('run', 'set.run-began', '{"shows":"09:42"}', null);
+    later.forEach(([kind, payload, withdraws], index) =>
+      insert.run(`later ${index}`, kind, payload, withdraws),
+    );
+    migrate(db);
+    const summary = JSON.parse(
+      db.prepare('SELECT summary FROM job_summary').pluck().get() as string,
+    ) as JobSummary;
+    expect(summary.running).toHaveLength(runs);
+    if (later.length === 0)
+      expect(summary.running).toEqual([
+        {
+          entryId: 'run',
+          toSee: 'how it keeps time',
+          sinceUtc: '2026-01-02T08:00:00.000Z',
+          shows: '09:42',
+          watchForS: 60,
+        },
+      ]);
     db.close();
   });
 

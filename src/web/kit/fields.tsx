@@ -448,8 +448,9 @@ export function ProofList({
         // Three answers beside the words: no room is given away.
         sx={{
           flexShrink: 0,
-          '& .MuiFormControlLabel-root': { ml: 0, mr: 1 },
-          '& .MuiRadio-root': { px: 0.5 },
+          '& .MuiFormControlLabel-root': { ml: 0, mr: 0.5 },
+          '& .MuiFormControlLabel-label': { fontSize: '0.9rem' },
+          '& .MuiRadio-root': { px: 0.25 },
         }}
       >
         {PROOF_RESULTS.map((result) => (

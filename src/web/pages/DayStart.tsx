@@ -2,6 +2,7 @@ import { Box, Button, Paper, Stack, Typography } from '@mui/material';
 import { Link } from 'react-router';
 import { orderRack } from '../../core/advice/dayplan';
 import { localTime } from '../../core/craft/time';
+import { RunsDue } from '../job/RunsDue';
 import { LampAnswer } from '../kit/Lamp';
 import { StageLayout } from '../kit/StageLayout';
 import { useRack, useShop, useStock, shopNow } from '../api/resources';
@@ -132,6 +133,7 @@ export function DayStart() {
               reasons={overdue.map((job) => `${job.ticket} ${job.customerName}: ring them.`)}
             />
           )}
+          <RunsDue />
           {loose.length > 0 && (
             <LampAnswer
               question="Loose cells"

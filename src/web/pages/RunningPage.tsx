@@ -5,6 +5,7 @@ import { localTime } from '../../core/craft/time';
 import { useShopClock } from '../api/clock';
 import { useRack, useShop } from '../api/resources';
 import { countdown } from '../kit/spans';
+import { RunsDue } from '../job/RunsDue';
 import { LampAnswer } from '../kit/Lamp';
 import { Loading } from '../kit/Loading';
 import { StageLayout } from '../kit/StageLayout';
@@ -24,9 +25,6 @@ export default function RunningPage() {
   const runs = orderRuns(
     jobs.flatMap((job) => job.running.map((run) => ({ job, run, due: dueOf(run, shop.policy, nowUtc) }))),
   );
-  const isDue = ({ due }: (typeof runs)[number]): boolean => due.leftS !== null && due.leftS <= 0;
-  const dueNow = runs.filter(isDue);
-  const next = runs.find((each) => each.due.leftS !== null && !isDue(each));
   return (
     <StageLayout
       mat={
@@ -66,20 +64,18 @@ export default function RunningPage() {
         </>
       }
       lamp={
-        <LampAnswer
-          question="To be read"
-          standing={dueNow.length > 0 ? 'care' : 'open'}
-          answer={dueNow.length > 0 ? `${dueNow.length} now` : runs.length > 0 ? 'None yet' : 'Nothing runs'}
-          reasons={[
-            ...dueNow.map(({ job }) => `${job.ticket}, ${job.watch}: read what the hands show.`),
-            ...(next?.due.dueUtc ? [`Next ${next.job.ticket} at ${at(next.due.dueUtc)}.`] : []),
-            ...(runs.length > 0
-              ? [
-                  'Read to the second a run tells the rate in half a day; read to the minute, only that it ran.',
-                ]
-              : []),
-          ]}
-        />
+        <>
+          <RunsDue />
+          <LampAnswer
+            question="What a run tells"
+            standing="open"
+            answer="As much as was read"
+            reasons={[
+              'Read to the second it tells the rate to 2 s a day after half a day; read to the minute, that it ran.',
+              'Where the crown was pulled meanwhile it tells no rate.',
+            ]}
+          />
+        </>
       }
     />
   );

@@ -1,4 +1,4 @@
-import type { Logbook} from '../../../testing/fixtures';
+import type { Logbook } from '../../../testing/fixtures';
 import { book, context, movementOf, readyJob, takenIn } from '../../../testing/fixtures';
 import { movementToSet, orderOfProofs, proofSteps, quickSetInBook } from './proving';
 import { dueOf, orderRuns, type RunningWatch, runningOf } from './running';

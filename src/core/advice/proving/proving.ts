@@ -36,6 +36,13 @@ export function quickSetInBook(
   return calibre.dayQuickSet ? 'date and day' : 'date only';
 }
 
+/** Whether it is about to be closed without anybody having seen it run: what it would cost; null where it is not. */
+export function notSeenRunning({ facts }: JobState): string | null {
+  return facts.back !== null && facts.closed === null && seenRunning(facts) === null
+    ? 'Before it is closed it is seen running: a cell that makes no contact means opening it again.'
+    : null;
+}
+
 /** What of the order of proofs was missed or is coming, each with its reason; empty where all stands in order. */
 export function orderOfProofs(state: JobState): readonly string[] {
   const { facts } = state;
@@ -46,13 +53,10 @@ export function orderOfProofs(state: JobState): readonly string[] {
     outside !== null &&
     (crown === 'works' || crown === 'does not work') &&
     (outside.sequence ?? Number.MAX_SAFE_INTEGER) > (timeSet.sequence ?? Number.MAX_SAFE_INTEGER);
+  const unseen = notSeenRunning(state);
   return [
     ...(back !== null && closed === null
-      ? [
-          seenRunning(facts) === null
-            ? 'Before it is closed it is seen running: a cell that makes no contact means opening it again.'
-            : 'It is not closed yet: what is proved now is asked again after the closing.',
-        ]
+      ? [unseen ?? 'It is not closed yet: what is proved now is asked again after the closing.']
       : []),
     ...(back !== null && closed !== null && ranBeforeClosing(facts) === null && seenRunning(facts) === null
       ? ['It was closed without having been seen running.']

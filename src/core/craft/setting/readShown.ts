@@ -10,10 +10,15 @@ export interface TypedShown {
   readonly language: 0 | 1 | null;
 }
 
-/** What a watch shows, from what was typed; null until time and date are. A time past noon tells the half of the day by itself. */
-export function readShown({ hands, half, weekday, date, language }: TypedShown): Shown | null {
+/**
+ * What a watch shows, from what was typed; null until time and date are, and the day where the watch is known to have one. A time past noon tells the half of the day by itself.
+ */
+export function readShown(
+  { hands, half, weekday, date, language }: TypedShown,
+  hasDay: boolean,
+): Shown | null {
   const read = /^\s*(\d{1,2})[:.](\d{2})\s*$/.exec(hands);
-  if (read === null || date === null || !Number.isInteger(date)) return null;
+  if (read === null || date === null || (hasDay && weekday === null) || !Number.isInteger(date)) return null;
   const [hours, minutes] = [Number(read[1]), Number(read[2])];
   if (hours > 23 || minutes > 59 || date < 1 || date > 31) return null;
   const said = HALVES.find((each) => each === half) ?? (hours > 12 ? 'p.m.' : null);

@@ -65,7 +65,7 @@ export function judgeRun(
       verdict: 'still running',
       reasons: [began.shows === '' ? 'Watched.' : `Began with the hands at ${began.shows}.`],
     };
-  const elapsedS = (Date.parse(ended.atUtc) - Date.parse(began.atUtc)) / 1000;
+  const elapsedS = Math.max(0, Date.parse(ended.atUtc) - Date.parse(began.atUtc)) / 1000;
   const hours = elapsedS / 3600;
   if (!ended.stillRuns)
     return { ...none, hours, verdict: 'stopped', reasons: [`It stopped within ${clockOf(elapsedS)}.`] };

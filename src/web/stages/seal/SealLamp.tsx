@@ -1,3 +1,5 @@
+import { Link } from 'react-router';
+import { notSeenRunning } from '../../../core/advice/proving';
 import { backs, closingSchool } from '../../../core/craft/cases';
 import { type FitOfRing, isAsAdvised, type WornRing } from '../../../core/craft/gaskets';
 import { capital, figure } from '../../../core/craft/judgement';
@@ -148,7 +150,7 @@ function Dies() {
 
 /** What is worked out for this stage. */
 export function SealLamp() {
-  const { state, asks, context } = useJob();
+  const { state, asks, context, resource } = useJob();
   const { schools } = context.policy;
   const { facts } = state;
   const { advice, fitted: ringIn, kind, kindKnown, screwCount } = useSealing();
@@ -158,6 +160,7 @@ export function SealLamp() {
   const pairing = pairBack(facts);
   const school = closingSchool(kind);
   const way = school && wayTaken(schools, school);
+  const unseen = notSeenRunning(state);
   const fitted =
     !asks('cell.fitted') || state.wells.every((well) => well.fitted !== null || well.putBack !== null);
   const counted = facts.seals?.payload;
@@ -223,6 +226,11 @@ export function SealLamp() {
         Silicone grease only: mineral grease swells rubber. Change cots before touching cell or movement.
       </Caution>
       {!fitted && <Caution grave>No cell is fitted yet: do not close.</Caution>}
+      {fitted && asks('set.runs') && unseen !== null && (
+        <Caution>
+          {unseen} <Link to={`/jobs/${resource.job.id}/set`}>Watch it now</Link>.
+        </Caution>
+      )}
       {open.length > 0 && (
         <>
           <Caution>

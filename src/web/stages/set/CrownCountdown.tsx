@@ -3,6 +3,7 @@ import { localTime } from '../../../core/craft/time';
 import { useShopClock } from '../../api/clock';
 import { useJob } from '../../job/JobContext';
 import { useKey } from '../../kit/keys/KeysProvider';
+import { LampAnswer } from '../../kit/Lamp';
 import { MONO } from '../../kit/theme';
 import { usePlanner } from './usePlanner';
 
@@ -52,18 +53,32 @@ function Counting({ atUtc }: { readonly atUtc: string }) {
   );
 }
 
-/** Counts down to a full minute, so that the crown goes home on the beat. */
+/** Counts down to a full minute, so that the crown goes home on the beat; first in the lamp, where the eye is. */
 export function CrownCountdown() {
+  const { crownAtUtc } = usePlanner();
+  return crownAtUtc === null ? null : (
+    <LampAnswer question="The crown" standing="open" answer="On the beat">
+      <Counting atUtc={crownAtUtc} />
+    </LampAnswer>
+  );
+}
+
+/** Begins the countdown. */
+export function BeginCountdown() {
   const { crownAtUtc, setCrownAt } = usePlanner();
   const nowUtc = useShopClock();
   const begin = (): void => {
     if (nowUtc !== null && crownAtUtc === null) setCrownAt(nextMinute(nowUtc));
   };
-  useKey('b', 'Count down to the full minute', begin);
-  if (crownAtUtc !== null) return <Counting atUtc={crownAtUtc} />;
+  useKey('k', 'Count down to the full minute', begin);
   return (
-    <Button variant="outlined" onClick={begin} disabled={nowUtc === null} sx={{ mt: 1 }}>
-      Count down to the full minute (b)
+    <Button
+      variant="outlined"
+      onClick={begin}
+      disabled={nowUtc === null || crownAtUtc !== null}
+      sx={{ mt: 1 }}
+    >
+      Count down to the full minute (k)
     </Button>
   );
 }

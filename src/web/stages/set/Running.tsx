@@ -129,7 +129,13 @@ export function RunCards({
           hint={<Countdown toSee={toSee} />}
         >
           <Columns>
-            <runEnded.YesNo name="stillRuns" label="Seen" yes="It still runs" no="It stopped" />
+            <runEnded.YesNo
+              name="stillRuns"
+              label="Seen"
+              yes="It still runs"
+              no="It stopped"
+              wanted={toSee === 'that it runs'}
+            />
             <runEnded.TextLine name="shows" label="The hands show" mono helper={helper} />
           </Columns>
         </FactCard>

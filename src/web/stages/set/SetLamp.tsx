@@ -1,16 +1,12 @@
-import { Link } from 'react-router';
-import { dueOf, orderOfProofs, orderRuns } from '../../../core/advice/proving';
+import { orderOfProofs } from '../../../core/advice/proving';
 import { capital, figure } from '../../../core/craft/judgement';
 import { cautionsAtSetting, type ProvedMovement } from '../../../core/craft/setting';
 import { ranBeforeClosing, runOf, seenRunning, watchedLongEnough } from '../../../core/logbook';
-import { localTime } from '../../../core/craft/time';
-import { useShopClock } from '../../api/clock';
-import { useRack } from '../../api/resources';
-import { countdown } from '../../kit/spans';
 import { Fold } from '../../kit/Fold';
 import { Caution, LampAnswer, type Standing, Working } from '../../kit/Lamp';
 import { useJob } from '../../job/JobContext';
-import { CrownCountdown } from './CrownCountdown';
+import { RunsDue } from '../../job/RunsDue';
+import { BeginCountdown, CrownCountdown } from './CrownCountdown';
 import { usePlanner } from './usePlanner';
 
 const numbered = (steps: readonly string[]): readonly string[] =>
@@ -86,43 +82,6 @@ function ProvingRun() {
   );
 }
 
-/** What else runs and is due, so that nothing is forgotten while a hand is at another watch. */
-function AlsoRunning() {
-  const { resource, context } = useJob();
-  const { data: jobs = [] } = useRack();
-  const nowUtc = useShopClock();
-  if (nowUtc === null) return null;
-  const others = orderRuns(
-    jobs.flatMap((job) =>
-      job.id === resource.job.id
-        ? []
-        : job.running.map((run) => ({ job, run, due: dueOf(run, context.policy, nowUtc) })),
-    ),
-  );
-  const dueNow = others.filter(({ due }) => due.leftS !== null && due.leftS <= 0);
-  const [next] = others.filter(({ due }) => due.leftS !== null && due.leftS > 0);
-  if (others.length === 0) return null;
-  return (
-    <LampAnswer
-      question="Also running"
-      standing={dueNow.length > 0 ? 'care' : 'open'}
-      answer={
-        <Link to="/running">
-          {dueNow.length > 0 ? `${dueNow.length} to be read now` : `${others.length}, none due yet`}
-        </Link>
-      }
-      reasons={[
-        ...dueNow.map(({ job }) => `${job.ticket}, ${job.watch}.`),
-        ...(next?.due.dueUtc
-          ? [
-              `Next ${next.job.ticket} at ${localTime(next.due.dueUtc, context.shop.zone, 'HH:mm')}, in ${countdown(next.due.leftS ?? 0)}.`,
-            ]
-          : []),
-      ]}
-    />
-  );
-}
-
 function CautionsOfTheBook() {
   const { calibre } = useJob().state;
   const { here, others } = cautionsAtSetting(calibre?.cautions ?? []);
@@ -149,13 +108,14 @@ export function SetLamp({
   readonly movement: ProvedMovement | null;
   readonly watchFor: number;
 }) {
-  const { state } = useJob();
+  const { state, resource } = useJob();
   const { plan, advice, wanted } = usePlanner();
   const { facts } = state;
   const known = advice.verdict !== 'not yet known';
   const midnights = plan?.midnights ?? null;
   return (
     <>
+      <CrownCountdown />
       <DoesItRun movement={movement} watchFor={watchFor} />
       {orderOfProofs(state).map((caution) => (
         <Caution key={caution}>{caution}</Caution>
@@ -172,11 +132,11 @@ export function SetLamp({
         }
         reasons={[...numbered(advice.steps), ...advice.reasons]}
       >
-        {known && <CrownCountdown />}
+        {known && <BeginCountdown />}
       </LampAnswer>
       <CautionsOfTheBook />
       <ProvingRun />
-      <AlsoRunning />
+      <RunsDue exceptJobId={resource.job.id} />
       {facts.runs?.payload.runs === false && (
         <Caution>Crown home? A pulled crown stops the motor. Then cell, contacts, insulator.</Caution>
       )}

@@ -30,6 +30,8 @@ function Mat({ movement, watchFor }: Watched) {
   const outsideWanted =
     asks('set.outside') ||
     state.progress.some(({ missing }) => missing.some(({ requirement }) => requirement === 'set.crown'));
+  // Crown and bracelet are proved on the closed watch.
+  const lyingOpen = facts.back !== null && facts.closed === null;
   // Where no step is seen within a breath the clock says how long it takes.
   const bySight = movement?.functions.includes('seconds hand') && (movement.stepIntervalS ?? 1) <= 1;
   return (
@@ -47,7 +49,7 @@ function Mat({ movement, watchFor }: Watched) {
           {
             title: 'Crown, bezel and bracelet',
             shown: facts.outside !== null || outsideWanted,
-            card: <OutsideCard wanted={outsideWanted} />,
+            card: <OutsideCard wanted={outsideWanted && !lyingOpen} />,
           },
           {
             // Where nobody said so yet, a watch that has none says it here.
@@ -87,7 +89,11 @@ function Mat({ movement, watchFor }: Watched) {
         ]}
       />
       {toSet && toSet.hasCrown && hasDateWheel(toSet) && (
-        <ShownCard key={calibre?.id ?? ''} quickSetInBook={quickSetInBook(calibre)} />
+        <ShownCard
+          key={calibre?.id ?? ''}
+          quickSetInBook={quickSetInBook(calibre)}
+          day={toSet.functions.includes('day') ? 'has one' : calibre === null ? 'not known' : 'has none'}
+        />
       )}
       <Recipes />
     </>

@@ -52,7 +52,14 @@ function LanguageWanted() {
 }
 
 /** What the watch shows before it is set: nothing of it is recorded, the lamp says the shortest way from there. */
-export function ShownCard({ quickSetInBook }: { readonly quickSetInBook: QuickSet | null }) {
+export function ShownCard({
+  quickSetInBook,
+  day,
+}: {
+  readonly quickSetInBook: QuickSet | null;
+  /** Whether it has a day, as far as anybody knows. */
+  readonly day: 'has one' | 'has none' | 'not known';
+}) {
   const form = useForm<Fields>({
     defaultValues: {
       hands: '',
@@ -77,9 +84,17 @@ export function ShownCard({ quickSetInBook }: { readonly quickSetInBook: QuickSe
               options={optionsOrNone(HALVES, 'not known')}
             />
             <shown.MeasureField name="date" label="Date" quantity="figureOnly" helper="1 to 31" />
-            <shown.ListChoice name="weekday" label="Day" options={optionsOrNone(WEEKDAYS, 'it has none')} />
-            <shown.ListChoice name="language" label="Its day ring" options={optionsOf(LANGUAGES)} />
-            <LanguageWanted />
+            {day !== 'has none' && (
+              <>
+                <shown.ListChoice
+                  name="weekday"
+                  label="Day"
+                  options={optionsOrNone(WEEKDAYS, day === 'has one' ? 'not said yet' : 'it has none')}
+                />
+                <shown.ListChoice name="language" label="Its day ring" options={optionsOf(LANGUAGES)} />
+                <LanguageWanted />
+              </>
+            )}
           </Columns>
           <shown.Choice name="quickSet" label="Sets quickly" options={optionsOf(QUICK_SETS)} />
           <Typography variant="body2" color="text.secondary">

@@ -49,7 +49,7 @@ export function PlannerProvider({ children }: { readonly children: ReactNode }) 
   const atUtc = crownAtUtc ?? context.nowUtc;
   const movement = useMemo(() => movementToSet(state, book), [state, book]);
   const planner = useMemo(() => {
-    const shown = typed === null ? null : readShown(typed);
+    const shown = typed === null ? null : readShown(typed, movement?.functions.includes('day') ?? false);
     const clock = localTime(atUtc, zone, 'HH:mm');
     const day = localDay(atUtc, zone);
     const minutes = minutesOf(clock);
