@@ -202,8 +202,25 @@ const MORE: Readonly<Record<string, Partial<Calibre>>> = {
   'quillbeck-31-2': { jewels: 0 },
   'tasvik-35a': { jewels: 0 },
   'tasvik-90c': { jewels: 4 },
-  'vessarin-210s': { family: 'V-21', jewels: 5 },
-  'vessarin-214s': { family: 'V-21', jewels: 5 },
+  'vessarin-210s': {
+    family: 'V-21',
+    jewels: 5,
+    lightTimes: [
+      { lux: 600, steppingH: 2.6, dayH: 4.4, fullH: 210 },
+      { lux: 6000, steppingH: 0.55, dayH: 0.95, fullH: 45 },
+      { lux: 90_000, steppingH: 0.11, dayH: 0.19, fullH: 9 },
+    ],
+    dayIs: 'exposure from flat',
+  },
+  'vessarin-214s': {
+    family: 'V-21',
+    jewels: 5,
+    lightTimes: [
+      { lux: 600, steppingH: 3, dayH: 5, fullH: 230 },
+      { lux: 6000, steppingH: 0.65, dayH: 1.1, fullH: 50 },
+    ],
+    dayIs: 'exposure from flat',
+  },
   'vessarin-330r': { jewels: 8 },
   'vessarin-118q': { jewels: 1 },
   'dunmarrow-07-2': {
@@ -256,6 +273,9 @@ function calibre(
     dateQuickSet: false,
     dayQuickSet: false,
     changeOver: null,
+    lightTimes: [],
+    dayIs: null,
+    goodToFactor: null,
     crownPositions: ['winding and home', 'hands'],
     cautions: [],
     ...own,

@@ -400,6 +400,11 @@ export function history(book: Book): { readonly jobs: DemoJob[]; readonly lots: 
           lotCode: '',
           way: 'kit with tabs',
         });
+        step('cell.charged', {
+          by: calibre.charge?.by === 'rotor' ? 'rotor' : 'light',
+          hours: 12,
+          outcome: 'steps normally',
+        });
         step('cell.old-settled', { taped: true, to: 'spent bin' });
         close();
       }

@@ -652,6 +652,18 @@ export const jobs: DemoJob[] = [
         kind: 'cell.charged',
         payload: { by: 'light', hours: 11, outcome: 'low-supply steps' },
       },
+      {
+        minutes: 1380,
+        kind: 'cell.lit',
+        payload: {
+          placeId: 'lamp',
+          placeName: 'charging lamp',
+          distanceMm: 200,
+          roomC: 20.5,
+          shows: 'low-supply steps',
+          percent: null,
+        },
+      },
     ],
   },
   {

@@ -317,8 +317,11 @@ export const stands = (page: Page, name: string): Locator =>
 
 /** Opens the form of a fact that is not asked of every job; finds it by its name, as a hand would. */
 export async function alsoRecord(page: Page, name: string): Promise<void> {
-  await page.getByRole('combobox', { name: /^Also to record/ }).fill(name);
-  await page.getByRole('listbox').getByRole('option', { name, exact: true }).click();
+  // A stage that has just come may still draw itself anew, and closes the list: then it is asked for once more.
+  await expect(async () => {
+    await page.getByRole('combobox', { name: /^Also to record/ }).fill(name);
+    await page.getByRole('listbox').getByRole('option', { name, exact: true }).click({ timeout: 4000 });
+  }).toPass();
 }
 
 /** Opens the line of a recorded fact and its form. */

@@ -214,10 +214,17 @@ test('recharge or new accumulator: charged and watched, then the kit of this cal
   await charge.getByLabel('For', { exact: true }).fill('12');
   await charge.getByRole('radio', { name: 'Low-supply steps' }).check();
   await charge.getByRole('button', { name: 'Record', exact: true }).click();
-  await expect(lamp).toContainText('a tired accumulator');
+  await expect(lamp).toContainText('if that was enough, it is tired');
   await expect(card(page, 'Accumulator renewed')).toContainText('Never a primary cell in its place');
   await record(page, 'Accumulator renewed', 'Renewed');
   await expect(lamp).toContainText('none in stock');
+  // A new accumulator is nearly empty: it is charged and watched, too.
+  await expect(lamp).toContainText('A new accumulator is nearly empty');
+  await charge.getByRole('radio', { name: 'Rotor' }).check();
+  await charge.getByLabel('For', { exact: true }).fill('8');
+  await charge.getByRole('radio', { name: 'Steps normally' }).check();
+  await charge.getByRole('button', { name: 'Record', exact: true }).click();
+  await expect(lamp).toContainText('Fine as it is');
   await record(page, 'The old cell', 'Taped, into the spent bin');
   await openBack(page);
   await close(page);

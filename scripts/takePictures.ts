@@ -10,9 +10,8 @@ import { startServer } from '../src/testing/serverProcess';
 const FOLDER = join('docs', 'screenshots');
 const job = (key: string, stage: string): string => `/jobs/${demoId('job', key)}/${stage}`;
 
-/** The tester runs, and what it showed is judged. */
+/** The tester has run, and what it showed is judged. */
 const RUNNING = '11-test';
-const JUDGED = '23-verdict';
 
 /** Each with the part of the page, and the question of the lamp, that it is about. */
 const views: readonly (readonly [name: string, path: string, region?: string, question?: string])[] = [
@@ -24,7 +23,6 @@ const views: readonly (readonly [name: string, path: string, region?: string, qu
   ['09-cell', job('overdue-at-the-cell', 'cell')],
   ['10-seal-and-close', job('to-close', 'seal'), undefined, 'Which ring for this groove?'],
   [RUNNING, job('failed-test', 'test')],
-  [JUDGED, job('failed-test', 'test')],
   ['12-set-and-prove', job('to-set-and-prove', 'set')],
   ['13-hand-back', job('waits-for-owner', 'handback')],
   ['14-stock', '/stock'],
@@ -35,6 +33,7 @@ const views: readonly (readonly [name: string, path: string, region?: string, qu
   ['21-cells', '/cells'],
   ['24-leaks', '/leaks'],
   ['25-running', '/running'],
+  ['26-light', '/light'],
 ];
 
 const dataDir = mkdtempSync(join(tmpdir(), 'wax-pictures-'));
@@ -72,17 +71,14 @@ for (const [name, path, region, question] of views) {
     for (const at of [0, 1, 3]) await page.getByRole('checkbox').nth(at).check();
     await page.evaluate(() => scrollTo(0, 0));
   }
-  if (name === RUNNING || name === JUDGED) {
+  if (name === RUNNING) {
     const form = page.getByRole('region', { name: 'Record a test' });
     await form.getByRole('radio', { name: 'Dry air' }).check();
     await form.getByLabel('Pressure').fill('5');
     await form.getByLabel('Watched for').fill('180');
     await form.getByRole('button', { name: 'Run it on the tester' }).click();
-    if (name === RUNNING) await page.waitForTimeout(5000);
-    else {
-      await page.getByText('What this record shows').waitFor({ timeout: 60_000 });
-      await page.waitForTimeout(1500);
-    }
+    await page.getByText('What this record shows').waitFor({ timeout: 60_000 });
+    await page.waitForTimeout(1500);
     await page.evaluate(() => scrollTo(0, 0));
   }
   await page.screenshot({ path: join(FOLDER, `${name}.png`) });

@@ -1,3 +1,4 @@
+import type { Lit } from '../core/advice/charging';
 import type { RunningWatch } from '../core/advice/proving';
 import { z } from 'zod';
 import type { Lot } from '../core/craft/stock';
@@ -76,6 +77,8 @@ export interface JobSummary {
   readonly lyingOpen: LyingOpen | null;
   /** What runs to be read again. */
   readonly running: readonly RunningWatch[];
+  /** Under which light it lies, and when it will be ready; null: under none. */
+  readonly lit: Lit | null;
   /** When the parts it waits for are expected; null where it waits for none or nobody knows. */
   readonly partsExpectedOn: string | null;
 }

@@ -132,6 +132,9 @@ export function inventedCalibres(count: number, makers: readonly Maker[], seed: 
       dateQuickSet: false,
       dayQuickSet: false,
       changeOver: null,
+      lightTimes: [],
+      dayIs: null,
+      goodToFactor: null,
       crownPositions: [],
       cautions: [],
     };

@@ -1,3 +1,4 @@
+import { DAY_IS, MOST_LUX } from '../../core/craft/charging';
 import {
   type Calibre,
   CONTACT_KINDS,
@@ -45,6 +46,9 @@ const degrees = (label: string) => figure(label, { min: 0, max: 360, example: 21
 const jewels = (label: string) => figureOrNothing(label, { min: 0, max: 31, example: 5, whole: true });
 const ohms = (label: string, example: number) =>
   figureOrNothing(label, { min: 0.01, max: 100, example, quantity: 'resistanceKOhm' });
+
+const chargingHours = (label: string) =>
+  figureOrNothing(label, { min: 0.01, max: 10_000, example: 40, unit: 'h' });
 
 export const makerFields: Fields<Maker> = {
   id: recordIdField,
@@ -192,6 +196,18 @@ export const calibreFields: Fields<Calibre> = {
         blank: 180,
       }),
     }),
+  ),
+  lightTimes: later(
+    parts('Charging by light, from flat, line by line', 'line', 'light-times', 12, {
+      lux: figure('Light', { min: 1, max: MOST_LUX, example: 10_000, unit: 'lx', whole: true }),
+      steppingH: chargingHours('Steps normally after'),
+      dayH: chargingHours('A day of running after'),
+      fullH: chargingHours('Full after'),
+    }),
+  ),
+  dayIs: later(choiceOrNothing('A day of running is stated as', DAY_IS)),
+  goodToFactor: later(
+    figureOrNothing('Its charging times are good to a factor of', { min: 1.01, max: 10, example: 1.5 }),
   ),
   resetContact: textOrNothing('Reset contact', { max: 120, example: 'AC to the cell, two seconds' }),
   dateQuickSet: tick('The date has a quick-set'),

@@ -97,6 +97,19 @@ export const clock = (
   as: 'mono',
 });
 
+/** Any time of the day, or none. */
+export const clockOrNothing = (label: string): Field<string | null> => ({
+  ...described<string | null>(
+    label,
+    z
+      .string()
+      .regex(/^([01]\d|2[0-3]):[0-5]\d$/, `${shortLabel(label)}: hours and minutes, e.g. 08:00.`)
+      .nullable(),
+    null,
+  ),
+  as: 'text or nothing',
+});
+
 export const textOrNothing = (label: string, rule: TextRule): Field<string | null> => ({
   ...described<string | null>(label, optionalText(textRule(label, rule)).nullable(), null),
   as: 'text or nothing',

@@ -33,6 +33,7 @@ export const RECORDS: { readonly [K in CatalogueKind]: Description<RecordBodies[
   driver: record('drivers', toolFields.driver),
   blade: record('blades', toolFields.blade),
   ball: record('friction-balls', toolFields.ball),
+  lightPlace: record('light-places', toolFields.lightPlace),
 };
 
 /** The fields of a kind, where which kind it is does not matter. */

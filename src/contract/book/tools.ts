@@ -1,14 +1,17 @@
 import { z } from 'zod';
 import { CROSS_SIZES, TOOTH_FORMS } from '../../core/craft/cases';
-import { BLADE_FORMS, TIP_FORMS, type ToolBodies, type ToolKind } from '../../core/craft/tools';
+import { MOST_LUX } from '../../core/craft/charging';
+import { BLADE_FORMS, LIT_WHEN, TIP_FORMS, type ToolBodies, type ToolKind } from '../../core/craft/tools';
 import { countRule } from './caseType';
 import {
   choice,
   choiceOrNothing,
+  clockOrNothing,
   cost,
   type Field,
   type Fields,
   figure,
+  figureOrNothing,
   figures,
   later,
   mm,
@@ -88,5 +91,21 @@ export const toolFields: { readonly [K in ToolKind]: Fields<ToolBodies[K]> } = {
     ...tool,
     backFromMm: travel('Grips backs from', 24),
     backToMm: travel('Grips backs to', 44),
+  },
+  lightPlace: {
+    ...tool,
+    name: text('Name', { max: 60, example: 'lamp over the sill' }),
+    lux: figure('Light where it was measured', { min: 1, max: MOST_LUX, example: 5000, unit: 'lx' }),
+    measuredAtMm: mmOrNothing('Measured so far from the lamp, blank in daylight', 3000, 200, { min: 10 }),
+    caseRiseK: figureOrNothing('A case there, over the room after 20 minutes', {
+      min: 0,
+      max: 80,
+      example: 8,
+      unit: 'K',
+    }),
+    lit: choice('Lit', LIT_WHEN, 'while the shop is open'),
+    litFrom: clockOrNothing('Lit from'),
+    litTo: clockOrNothing('Lit to'),
+    watches: figure('Watches at once', { min: 1, max: 50, example: 6, whole: true, blank: 6 }),
   },
 };

@@ -9,6 +9,7 @@ import {
   MAIN_WELL,
   OUT_GOES_TO,
 } from '../../core/logbook';
+import { CHARGE_STATES } from '../../core/craft/charging';
 import { ABOVE_CELL } from '../../core/craft/movements';
 import { id, number, oneOf, optionalText, text, yesNo } from '../fields';
 import type { KindDefinitions } from './define';
@@ -64,6 +65,23 @@ export const cellKinds: KindDefinitions<CellPayloads> = {
       outcome: oneOf('Outcome', CHARGE_OUTCOMES),
     }),
   },
+  'cell.lit': {
+    version: 1,
+    schema: z
+      .strictObject({
+        placeId: text({ words: 'Light place', max: 60, example: 'sill' }),
+        placeName: text({ words: 'Name of the light place', max: 60, example: 'sill of the east window' }),
+        distanceMm: number({ words: 'Distance', min: 10, max: 3000, unit: 'mm', example: 200 }).nullable(),
+        roomC: number({ words: 'The room', min: -10, max: 50, unit: '°C', example: 22 }),
+        shows: oneOf('It shows', CHARGE_STATES).nullable(),
+        percent: number({ words: 'Charge', min: 0, max: 100, unit: '% of full', example: 40 }).nullable(),
+      })
+      .refine(({ shows, percent }) => (shows === null) !== (percent === null), {
+        message: 'What it shows, or its charge in percent: one of the two, e.g. flat.',
+        path: ['shows'],
+      }),
+  },
+  'cell.lit-seen': { version: 1, schema: z.strictObject({ stepsNormally: yesNo('It steps normally') }) },
   'cell.well-measured': {
     version: 1,
     schema: z.strictObject({

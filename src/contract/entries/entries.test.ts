@@ -75,6 +75,7 @@ describe('every kind of entry', () => {
         ['cell.out-settled', 'cell.out'],
         ['cell.dropped-settled', 'cell.dropped'],
         ['set.run-ended', 'set.run-began'],
+        ['cell.lit-seen', 'cell.lit'],
       ] as const)
         if (kind === settles) job.add(opened, samples[opened], { id: idOf(`sample ${opened}`) });
       job.add(kind, samples[kind]);
@@ -236,7 +237,7 @@ function* flat(facts: object): Generator<[string, string]> {
     if (value instanceof Map) yield [name, JSON.stringify([...(value as Map<string, unknown>)].sort())];
     else if (Array.isArray(value))
       yield [name, JSON.stringify(value.map((entry) => (entry as Entry).id).sort())];
-    else if (value !== null && typeof value === 'object' && 'began' in value)
+    else if (value !== null && typeof value === 'object' && ('began' in value || 'put' in value))
       yield [name, JSON.stringify(value)];
     else yield [name, (value as Entry | null)?.id ?? ''];
   }

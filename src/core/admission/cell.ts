@@ -1,5 +1,6 @@
 import { putBackRefusal, refusalOf } from '../advice/cell';
 import { supplyOf } from '../advice/supply';
+import { lightThere } from '../craft/charging';
 import { bareCode } from '../craft/movements';
 import { isPastDate, type Lot } from '../craft/stock';
 import { localDay } from '../craft/time';
@@ -11,6 +12,8 @@ type OfCell =
   | 'cell.places'
   | 'cell.accumulator'
   | 'cell.put-back'
+  | 'cell.lit'
+  | 'cell.lit-seen'
   | 'cell.out'
   | 'cell.out-settled'
   | 'cell.dropped-settled';
@@ -119,6 +122,35 @@ const accumulator: Judge<'cell.accumulator'> = ({ payload }, question) => {
   return refuseLot(lot, question, 'kit');
 };
 
+/** Under a light goes what charges there, and no nearer than its case bears. */
+const underLight: Judge<'cell.lit'> = (entry, { state, context }) => {
+  const { calibre } = state;
+  if (calibre && calibre.charge?.by !== 'light')
+    return refuse(
+      [
+        calibre.charge === null
+          ? `${calibre.code} runs from a primary cell: light does nothing for it.`
+          : `${calibre.code} is charged by its rotor, not by light.`,
+      ],
+      'Name the movement anew if it is another.',
+    );
+  const place = context.catalogue.lightPlaces.find(({ id }) => id === entry.payload.placeId);
+  if (!place) return refuse(['That light place is not among the tools.'], 'Choose it from the list.');
+  const there = lightThere(place, entry.payload.distanceMm, entry.payload.roomC);
+  return there.verdict === 'too hot' || there.verdict === 'refused'
+    ? refuse(there.reasons, 'Lay it farther off, or under another light.')
+    : null;
+};
+
+const seenUnderLight: Judge<'cell.lit-seen'> = ({ occurredAt }, { state }) => {
+  const lies = state.facts.underLight;
+  if (lies === null)
+    return refuse(['It lies under no light of this shop.'], 'Record where it lies first, at the cell.');
+  return occurredAt < lies.put.occurredAt
+    ? refuse(['It was looked at before it lay there.'], 'Record it when it is seen.')
+    : null;
+};
+
 /** The cell that was in the watch goes in again only where no other went in, and never out of the bin. */
 const putBack: Judge<'cell.put-back'> = (entry, { state, context }) => {
   const well = state.wells.find((each) => each.name === wellOf(entry));
@@ -154,6 +186,8 @@ export const cellJudges: Judges<OfCell> = {
   'cell.fitted': (entry, question) => ofType(entry, question) ?? fromLot(entry, question),
   'cell.accumulator': accumulator,
   'cell.put-back': putBack,
+  'cell.lit': underLight,
+  'cell.lit-seen': seenUnderLight,
   'cell.out': outOfBlister,
   'cell.out-settled': ({ payload }, { state }) =>
     state.facts.cellsOut.has(state.standsFor(payload.outEntryId))

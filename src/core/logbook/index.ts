@@ -37,6 +37,7 @@ export {
   DROPPED,
   DROPPED_ENDS,
   OUT_GOES_TO,
+  type UnderLight,
 } from './facts/cell';
 export {
   AT_FITTING,
@@ -103,7 +104,7 @@ export {
   sealsInside,
   wayBack,
 } from './parts';
-export { awaitedParts, hasCrown, openParts, type StageProgress, type StageStatus } from './progress';
+export { awaitedParts, hasCrown, isAfter, openParts, type StageProgress, type StageStatus } from './progress';
 export type { JobContext, WellState } from './state';
 export {
   type KeptRecord,

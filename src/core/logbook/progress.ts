@@ -2,7 +2,7 @@ import type { CaseType } from '../craft/cases';
 import type { Calibre } from '../craft/movements';
 import { type Policy, REQUIREMENTS, type Requirement, STAGES, type StageId } from '../craft/policy';
 import { countOf } from '../craft/parts';
-import type { EntryOf, JobFacts } from './entry';
+import type { Entry, EntryOf, JobFacts } from './entry';
 import type { JobSoFar } from './state';
 import { readingIn } from './facts/check';
 import { latestProofs } from './facts/set';
@@ -73,7 +73,16 @@ const MET: Readonly<Record<Requirement, (job: Judged, policy: Policy) => boolean
         well.found?.payload.marking === null ||
         escalated(facts, well.name, 'the old cell'),
     ),
-  'cell.charged': ({ facts }) => facts.charges.length > 0 || facts.accumulator !== null,
+  // A charge counts when it was watched until the watch stepped normally; a new accumulator is nearly empty and wants one, too.
+  'cell.charged': ({ facts, signature }) => {
+    const last = facts.charges.at(-1);
+    if (signature.state === 'signed') return last !== undefined || facts.accumulator !== null;
+    return (
+      facts.underLight === null &&
+      last?.payload.outcome === 'steps normally' &&
+      (facts.accumulator === null || isAfter(last, facts.accumulator))
+    );
+  },
   // What an earlier program signed was whole by its own rules.
   'seal.gasket': ({ facts, signature }) =>
     facts.gasket !== null && (!facts.ringVoided || signature.state === 'signed'),
@@ -104,6 +113,10 @@ const isSigned = ({ signature }: Pick<JobSoFar, 'signature'>): boolean => signat
 function provedNow(job: Judged): Readonly<JobFacts> {
   return isSigned(job) ? { ...job.facts, ...latestProofs(job.facts) } : job.facts;
 }
+
+/** Whether one entry was recorded after another; what waits in the browser comes last. */
+export const isAfter = (one: Pick<Entry, 'sequence'>, other: Pick<Entry, 'sequence'>): boolean =>
+  (one.sequence ?? Number.MAX_SAFE_INTEGER) >= (other.sequence ?? Number.MAX_SAFE_INTEGER);
 
 /** What is asked for only on a watch that was opened: recharged through its dial, it needs no closing. */
 const ONCE_OPENED: readonly Requirement[] = ['seal.gasket', 'seal.other', 'seal.closed'];

@@ -3,11 +3,12 @@ import { type LooseCell, MAIN_WELL } from '../../core/logbook';
 
 /** A summary as stored, by whichever version of the program: what an older one did not know is filled in. */
 export function toSummary(stored: string): JobSummary {
-  const known: Pick<JobSummary, 'looseCells' | 'partsExpectedOn' | 'lyingOpen' | 'running'> = {
+  const known: Pick<JobSummary, 'looseCells' | 'partsExpectedOn' | 'lyingOpen' | 'running' | 'lit'> = {
     looseCells: [],
     partsExpectedOn: null,
     lyingOpen: null,
     running: [],
+    lit: null,
   };
   const summary = Object.assign(known, JSON.parse(stored) as JobSummary);
   return {

@@ -5,6 +5,7 @@ import {
   BarElement,
   CategoryScale,
   Chart,
+  Filler,
   LinearScale,
   LineController,
   LineElement,
@@ -21,6 +22,7 @@ Chart.register(
   BarController,
   BarElement,
   CategoryScale,
+  Filler,
   LinearScale,
   LineController,
   LineElement,
@@ -54,6 +56,12 @@ export interface CurveProps {
   /** Points are marked where they were taken singly, and not along a trace. */
   readonly marked?: boolean;
   readonly limits?: readonly CurveLimit[];
+  /** Within what it likely lies, at each place. */
+  readonly band?: {
+    readonly label: string;
+    readonly low: readonly number[];
+    readonly high: readonly number[];
+  };
   readonly note?: string;
   readonly heightPx?: number;
 }
@@ -77,6 +85,7 @@ export default memo(function Curve({
   ranges = NO_RANGES,
   marked = false,
   limits = NO_LIMITS,
+  band,
   note,
   heightPx = 180,
 }: CurveProps) {
@@ -111,6 +120,18 @@ export default memo(function Curve({
                     }
                   : { backgroundColor: tones, categoryPercentage: 1, barPercentage: 0.92 }),
               },
+              ...(band === undefined
+                ? []
+                : (['low', 'high'] as const).map((end) => ({
+                    type: 'line' as const,
+                    label: `${band.label}, ${end === 'low' ? 'least' : 'most'}`,
+                    data: [...band[end]],
+                    borderColor: palette.smoke,
+                    backgroundColor: `${palette.thread}99`,
+                    borderWidth: 1,
+                    pointRadius: 0,
+                    fill: end === 'high' ? '-1' : false,
+                  }))),
               ...limits.flatMap((limit) =>
                 ends(limit).map((value) => ({
                   type: 'line' as const,
@@ -147,17 +168,26 @@ export default memo(function Curve({
         />
       </Box>
       <Typography component="figcaption" variant="body2">
+        {band && `Grey: ${band.label}. `}
         {limits.map((limit) => `Dashed: ${limit.label}, ${limitWords(limit)} ${up.unit}. `)}
         {note}
       </Typography>
       <Fold summary="As a table" sx={{ fontWeight: 400 }}>
-        <DataTable label={`${title}, as a table`} heads={[along.label || 'When', up.label]}>
+        <DataTable
+          label={`${title}, as a table`}
+          heads={[along.label || 'When', up.label, ...(band ? [band.label] : [])]}
+        >
           {values.map((value, index) => (
             <TableRow key={along.places[index] ?? index}>
               <TableCell>{along.places[index]}</TableCell>
               <TableCell>
                 {figure(value)} {up.unit}
               </TableCell>
+              {band && (
+                <TableCell>
+                  {figure(band.low[index] ?? value)} to {figure(band.high[index] ?? value)} {up.unit}
+                </TableCell>
+              )}
             </TableRow>
           ))}
         </DataTable>

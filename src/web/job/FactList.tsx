@@ -10,7 +10,9 @@ interface Props<K extends EntryKind> {
   readonly action?: string;
   readonly hint?: ReactNode;
   /** The fields; their names are the payload's. */
-  readonly children: ReactNode;
+  readonly children?: ReactNode;
+  /** A question of one answer, in place of a form. */
+  readonly answers?: readonly { readonly label: string; readonly payload: Payloads[K] }[];
   readonly instead?: ReactNode;
   readonly files?: boolean;
   readonly inline?: boolean;

@@ -22,6 +22,7 @@ const loadPage = {
   cells: () => import('../pages/CellsPage'),
   leaks: () => import('../pages/LeaksPage'),
   running: () => import('../pages/RunningPage'),
+  light: () => import('../pages/LightPage'),
   customer: () => import('../pages/CustomerPage'),
   watch: () => import('../pages/WatchPage'),
   policy: () => import('../pages/PolicyPage'),
@@ -33,6 +34,7 @@ const Stock = lazy(loadPage.stock);
 const CellsPage = lazy(loadPage.cells);
 const LeaksPage = lazy(loadPage.leaks);
 const RunningPage = lazy(loadPage.running);
+const LightPage = lazy(loadPage.light);
 const CustomerPage = lazy(loadPage.customer);
 const WatchPage = lazy(loadPage.watch);
 const PolicyPage = lazy(loadPage.policy);
@@ -74,6 +76,7 @@ const router = createBrowserRouter([
           { path: 'cells', element: <CellsPage /> },
           { path: 'leaks', element: <LeaksPage /> },
           { path: 'running', element: <RunningPage /> },
+          { path: 'light', element: <LightPage /> },
           { path: 'watches/:watchId', element: <WatchPage /> },
           { path: 'customers/:customerId', element: <CustomerPage /> },
           { path: 'book', element: <BookPage /> },

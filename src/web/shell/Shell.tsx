@@ -5,6 +5,8 @@ import {
   Drawer,
   IconButton,
   LinearProgress,
+  Menu,
+  MenuItem,
   Stack,
   Typography,
   useMediaQuery,
@@ -72,6 +74,7 @@ function QuietLine({ words }: { readonly words: string }) {
 
 const SHOP_PAGES = [
   ['/running', 'Running'],
+  ['/light', 'Light'],
   ['/cells', 'Cells'],
   ['/stock', 'Stock'],
   ['/leaks', 'Leaks'],
@@ -90,12 +93,37 @@ function ShopLinks({ onPick }: { readonly onPick?: () => void }) {
   ));
 }
 
+/** The same in a menu, where the head has no room for all of them side by side. */
+function ShopMenu() {
+  const [at, setAt] = useState<HTMLElement | null>(null);
+  return (
+    <>
+      <Button
+        aria-haspopup="menu"
+        aria-expanded={at !== null}
+        onClick={(event) => setAt(event.currentTarget)}
+        sx={{ whiteSpace: 'nowrap' }}
+      >
+        Behind the counter
+      </Button>
+      <Menu anchorEl={at} open={at !== null} onClose={() => setAt(null)}>
+        {SHOP_PAGES.map(([to, words]) => (
+          <MenuItem key={to} component={Link} to={to} onClick={() => setAt(null)}>
+            {words}
+          </MenuItem>
+        ))}
+      </Menu>
+    </>
+  );
+}
+
 function Head({ onRack }: { readonly onRack: (() => void) | null }) {
   const { data: shop } = useShop();
   const { openFind } = useKeys();
   const bench = useBench();
   const [keysOpen, setKeysOpen] = useState(false);
   const [whoOpen, setWhoOpen] = useState(false);
+  const roomForAll = useMediaQuery('(min-width:1240px)');
   useKey('?', 'Show the keys', () => setKeysOpen(true));
   const technician = shop?.technicians.find((each) => each.id === bench.technicianId);
   return (
@@ -152,7 +180,7 @@ function Head({ onRack }: { readonly onRack: (() => void) | null }) {
         New job
       </Button>
       <Button onClick={() => openFind('')}>Find</Button>
-      {onRack === null && <ShopLinks />}
+      {onRack === null && (roomForAll ? <ShopLinks /> : <ShopMenu />)}
       <Button
         onClick={() => setKeysOpen(true)}
         aria-label="Keys"

@@ -146,12 +146,15 @@ describe('each service', () => {
     renewedCell.add('seal.closed', shut);
     // What was proved before the closing is asked again after it, the crown with it.
     expect(missing(renewedCell)).toEqual([
+      'cell.charged',
       'set.runs',
       'set.time',
       'set.functions',
       'set.crown',
       'handback.signed',
     ]);
+    // A new accumulator is nearly empty: it is charged and watched, too.
+    renewedCell.add('cell.charged', { by: 'rotor', hours: 8, outcome: 'steps normally' });
     prove(renewedCell);
     const { verdict, statement } = verdictOf(renewedCell);
     expect(verdict).toBe('ready to sign');

@@ -1,4 +1,7 @@
+import { hoursAt } from '../../craft/charging';
+import { figure } from '../../craft/judgement';
 import { expectedLife, type LifeForecast } from '../../craft/life';
+import type { Calibre } from '../../craft/movements';
 import type { Lot } from '../../craft/stock';
 import { addMonths, dayInWords, localDay } from '../../craft/time';
 import type { JobContext, JobState, WellState } from '../../logbook';
@@ -51,7 +54,7 @@ export function nextVisit(
   if (charge !== null) {
     return {
       onDay: null,
-      words: `This watch charges itself by ${charge.by === 'light' ? 'light: give it daylight every week' : 'being worn'}. Come back if its low-supply steps return soon after a full charge.`,
+      words: `This watch charges itself by ${charge.by === 'light' ? `light: ${daylightFor(state.calibre?.lightTimes ?? [], charge.reserveDays)}` : 'being worn'}. Full it runs ${figure(charge.reserveDays, 0)} days. Come back if its low-supply steps return soon after a full charge.`,
       forecasts: [],
     };
   }
@@ -80,6 +83,17 @@ export function nextVisit(
     ].join(' '),
     forecasts,
   };
+}
+
+/** By a window, away from the sun itself, lux. Ours. */
+const BY_A_WINDOW_LUX = 5000;
+
+/** How much daylight a week keeps a watch going that is worn under a sleeve; where the book is silent, that it wants some. */
+function daylightFor(times: Calibre['lightTimes'], reserveDays: number): string {
+  const { hours } = hoursAt(times, 'fullH', BY_A_WINDOW_LUX);
+  return hours === null
+    ? 'give it daylight every week'
+    : `about ${figure(Math.max(0.5, (hours * 7) / reserveDays), 1)} hours a week by a window keep it going, more to fill it; never on a radiator or behind hot glass`;
 }
 
 interface WellDay {

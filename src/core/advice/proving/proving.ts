@@ -21,6 +21,7 @@ export function movementToSet(state: JobState, book: Book): SetMovement | null {
     functions: seen.functions,
     dial: [],
     recipes: [],
+    cautions: [],
     dateQuickSet: null,
     changeOver: null,
     hasCrown: crown,

@@ -1,3 +1,4 @@
+import { errorsOf } from '../charging';
 import type { Gasket } from '../gaskets';
 import type { CellRow } from '../cells';
 import type { Calibre, Maker } from '../movements';
@@ -31,6 +32,7 @@ function byKind(catalogue: Partial<Catalogue>): ByKind {
     driver: catalogue.drivers ?? [],
     blade: catalogue.blades ?? [],
     ball: catalogue.balls ?? [],
+    lightPlace: catalogue.lightPlaces ?? [],
   };
 }
 
@@ -80,6 +82,7 @@ export function catalogueOf(
     drivers: records('driver'),
     blades: records('blade'),
     balls: records('ball'),
+    lightPlaces: records('lightPlace'),
   };
 }
 
@@ -114,6 +117,9 @@ function judgeCalibre(calibre: Calibre, book: Book): RecordProblem[] {
   const problems: RecordProblem[] = [];
   const wrong = (path: string, reason: string): void => void problems.push({ path, reason });
   if (!book.maker(calibre.makerId)) wrong('makerId', `Maker “${calibre.makerId}” is not in the book.`);
+  if (calibre.lightTimes.length > 0 && calibre.charge?.by !== 'light')
+    wrong('lightTimes', 'Charging times by light, and it is not charged by light: one of the two.');
+  for (const reason of errorsOf(calibre.lightTimes)) wrong('lightTimes', reason);
   const names = calibre.wells.map((well) => well.name);
   if (new Set(names).size < names.length) wrong('wells', 'Two cell places have the same name.');
   calibre.wells.forEach((well, index) => {

@@ -128,6 +128,9 @@ export function unknownCalibre(
         dateQuickSet: false,
         dayQuickSet: false,
         changeOver: null,
+        lightTimes: [],
+        dayIs: null,
+        goodToFactor: null,
         crownPositions: [],
         cautions:
           said.currentUA === null

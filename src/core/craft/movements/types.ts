@@ -1,3 +1,4 @@
+import type { DayIs, LightTimes } from '../charging';
 import type { Judged } from '../judgement';
 
 export const FUNCTION_KINDS = [
@@ -124,10 +125,19 @@ export interface Charge {
   readonly reserveDays: number;
 }
 
+/** What the book has of how long it charges by light. */
+export interface Charging {
+  readonly lightTimes: readonly LightTimes[];
+  /** How its lines state a day of running; null: not said. */
+  readonly dayIs: DayIs | null;
+  /** In 95 of 100 watches its times are good to this factor; null: not said. */
+  readonly goodToFactor: number | null;
+}
+
 /** How far a tool keeps from a coil, where a calibre says nothing of its own. */
 export const USUAL_KEEP_CLEAR_MM = 0.8;
 
-export interface Calibre {
+export interface Calibre extends Charging {
   readonly id: string;
   readonly makerId: string;
   /** As the maker engraves it. */

@@ -87,7 +87,13 @@ describe('how a watch is set', () => {
     expect(stepsOf(ofBook('orrelin-62-3', { recipes }))).toContain(
       'counters to zero: Crown to its second place; Upper button: the centre hand. Then start, stop, reset.',
     );
-    expect(stepsOf(ofBook('orrelin-62-3', { recipes: [] }))).toContain('which the book does not have');
+    expect(stepsOf(ofBook('orrelin-62-3', { recipes: [], cautions: [] }))).toContain(
+      'which the book does not have',
+    );
+    const cautions = ['Minute counter to zero with the lower pusher held.'];
+    expect(stepsOf(ofBook('orrelin-62-3', { recipes: [], cautions }))).toContain(
+      'Chronograph: Minute counter to zero with the lower pusher held. Then start',
+    );
     expect(stepsOf(ofBook('orrelin-41-2'))).not.toContain('hronograph');
     expect(recipesAtSetting(recipes).map(({ what }) => what)).toEqual(['counters to zero']);
   });

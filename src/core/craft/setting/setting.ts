@@ -6,7 +6,7 @@ import { fewestMidnights, type SettingPlan } from './planSetting';
 import { onDisplayAlone } from './proofs';
 
 /** What of a movement and its case decides how it is set. */
-export type SetMovement = Pick<Calibre, 'functions' | 'dial' | 'recipes'> & {
+export type SetMovement = Pick<Calibre, 'functions' | 'dial' | 'recipes' | 'cautions'> & {
   /** Null: not known. */
   readonly dateQuickSet: boolean | null;
   readonly changeOver: ChangeOver | null;
@@ -91,11 +91,16 @@ function displaySteps({ functions, hasCrown }: SetMovement, wheel: boolean): rea
   ];
 }
 
-function zeroing({ recipes }: SetMovement): string {
+function zeroing({ recipes, cautions }: SetMovement): string {
   const recipe = recipes.find(({ what }) => ZEROING.test(what));
-  return recipe
-    ? `Chronograph: ${recipe.what}: ${recipe.steps.map((step) => step.replace(/\.$/, '')).join('; ')}. Then start, stop, reset.`
-    : 'Chronograph hands to zero with the reset. Off zero, they go home by this calibre’s own recipe, which the book does not have: look it up, and move no hand by force.';
+  // Some books hold it as a caution.
+  const caution = cautions.find((each) => ZEROING.test(each));
+  const said = recipe
+    ? `${recipe.what}: ${recipe.steps.map((step) => step.replace(/\.$/, '')).join('; ')}.`
+    : caution;
+  return said === undefined
+    ? 'Chronograph hands to zero with the reset. Off zero, they go home by this calibre’s own recipe, which the book does not have: look it up, and move no hand by force.'
+    : `Chronograph: ${said} Then start, stop, reset.`;
 }
 
 /** When its date next needs a hand, and what that takes. */

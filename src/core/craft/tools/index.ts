@@ -6,6 +6,8 @@ export {
   type Driver,
   type FrictionBall,
   type Holder,
+  type LightPlaceTool,
+  LIT_WHEN,
   NO_TOOLS,
   type OpenerDie,
   type PressDie,

@@ -81,6 +81,25 @@ export interface FrictionBall extends Tool {
   readonly backToMm: number;
 }
 
+/** When a light place gives light. */
+export const LIT_WHEN = ['while the shop is open', 'day and night', 'from and to, every day'] as const;
+
+/** A place where watches lie under light, as it was measured. */
+export interface LightPlaceTool extends Tool {
+  /** Lux where it was measured. */
+  readonly lux: number;
+  /** How far from the lamp that was; null: daylight, which no distance changes. */
+  readonly measuredAtMm: number | null;
+  /** How much warmer than the room a case was there after 20 minutes; null: not measured. */
+  readonly caseRiseK: number | null;
+  readonly lit: (typeof LIT_WHEN)[number];
+  /** `HH:mm`, where it is lit from and to every day. */
+  readonly litFrom: string | null;
+  readonly litTo: string | null;
+  /** So many watches lie in its light at once. */
+  readonly watches: number;
+}
+
 /** The records of the tools page, by kind. */
 export interface ToolBodies {
   readonly wrench: Wrench;
@@ -90,9 +109,19 @@ export interface ToolBodies {
   readonly driver: Driver;
   readonly blade: Blade;
   readonly ball: FrictionBall;
+  readonly lightPlace: LightPlaceTool;
 }
 export type ToolKind = keyof ToolBodies;
-export const TOOL_KINDS = ['wrench', 'openerDie', 'holder', 'pressDie', 'driver', 'blade', 'ball'] as const;
+export const TOOL_KINDS = [
+  'wrench',
+  'openerDie',
+  'holder',
+  'pressDie',
+  'driver',
+  'blade',
+  'ball',
+  'lightPlace',
+] as const;
 
 /** Everything on this shop's tool board. */
 export interface ShopTools {
@@ -103,6 +132,7 @@ export interface ShopTools {
   readonly drivers: readonly Driver[];
   readonly blades: readonly Blade[];
   readonly balls: readonly FrictionBall[];
+  readonly lightPlaces: readonly LightPlaceTool[];
 }
 
 /** The board of a shop that has entered none. */
@@ -114,6 +144,7 @@ export const NO_TOOLS: ShopTools = {
   drivers: [],
   blades: [],
   balls: [],
+  lightPlaces: [],
 };
 
 /** Which tools a new back of a kind is opened with: what was paid for such tools says what the next one costs. */
@@ -220,4 +251,12 @@ export const TOOL_JUDGES: {
   blade: () => [],
   ball: ({ backFromMm, backToMm }) =>
     problem(backFromMm >= backToMm, 'backToMm', 'The backs it grips end before they begin.'),
+  lightPlace: ({ lit, litFrom, litTo }) =>
+    problem(
+      (lit === 'from and to, every day') !== (litFrom !== null && litTo !== null),
+      'litFrom',
+      lit === 'from and to, every day'
+        ? 'Lit from when to when?'
+        : 'From and to go with neither of the others: leave them empty.',
+    ),
 };

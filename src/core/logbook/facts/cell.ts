@@ -1,3 +1,4 @@
+import type { ChargeState } from '../../craft/charging';
 import type { AboveCell } from '../../craft/movements';
 import { figure } from '../../craft/judgement';
 import { type Envelope, type FactKinds, wellOf } from '../envelope';
@@ -43,6 +44,20 @@ export interface CellPayloads {
     readonly hours: number;
     readonly outcome: (typeof CHARGE_OUTCOMES)[number];
   };
+  /** Put under a light of this shop, as it was then. */
+  'cell.lit': {
+    readonly placeId: string;
+    readonly placeName: string;
+    /** From the lamp; null in daylight. */
+    readonly distanceMm: number | null;
+    readonly roomC: number;
+    /** What its steps showed; null where the charge was read. */
+    readonly shows: ChargeState | null;
+    /** Charge read otherwise, percent of full; null: not known. */
+    readonly percent: number | null;
+  };
+  /** Looked at under the light. */
+  'cell.lit-seen': { readonly stepsNormally: boolean };
   'cell.old-settled': { readonly taped: boolean; readonly to: 'spent bin' | 'owner' };
   /** A well as the caliper has it: across, and from the lower contact to where the holder lies on the cell. */
   'cell.well-measured': { readonly diameterMm: number; readonly depthMm: number };
@@ -85,6 +100,12 @@ export interface CellDropped {
   readonly settled: Fact<'cell.dropped-settled'> | null;
 }
 
+/** A watch under a light: since when, and what was seen of its steps there. */
+export interface UnderLight {
+  readonly put: Fact<'cell.lit'>;
+  readonly seen: readonly Fact<'cell.lit-seen'>[];
+}
+
 /** The facts of this stage as they stand: the latest live entry in each place. */
 export interface CellFacts {
   cellsFound: Map<string, Fact<'cell.found'>>;
@@ -92,6 +113,8 @@ export interface CellFacts {
   putBack: Map<string, Fact<'cell.put-back'>>;
   accumulator: Fact<'cell.accumulator'> | null;
   charges: Fact<'cell.charged'>[];
+  /** Null: it lies under none, or its charge was judged since. */
+  underLight: UnderLight | null;
   oldSettled: Map<string, Fact<'cell.old-settled'>>;
   wellsMeasured: Map<string, Fact<'cell.well-measured'>>;
   places: Fact<'cell.places'> | null;
@@ -110,6 +133,7 @@ export const noCellFacts = (): CellFacts => ({
   putBack: new Map(),
   accumulator: null,
   charges: [],
+  underLight: null,
   oldSettled: new Map(),
   wellsMeasured: new Map(),
   places: null,
@@ -149,7 +173,25 @@ export const cellKinds: FactKinds<CellPayloads, CellFacts> = {
   'cell.charged': {
     words: ({ by, hours, outcome }) => `charged by ${by} for ${figure(hours, 1)} h: ${outcome}`,
     afterSigning: 'reopens',
-    fold: (facts, entry) => void facts.charges.push(entry),
+    fold: (facts, entry) => {
+      facts.charges.push(entry);
+      facts.underLight = null;
+    },
+  },
+  'cell.lit': {
+    words: ({ placeName, distanceMm, roomC, shows, percent }) =>
+      `under ${placeName}${distanceMm === null ? '' : ` at ${distanceMm} mm`}, room ${figure(roomC, 1)} °C, ${shows ?? `charged to ${figure(percent ?? 0, 0)} %`}`,
+    afterSigning: 'reopens',
+    fold: (facts, entry) => void (facts.underLight = { put: entry, seen: [] }),
+  },
+  'cell.lit-seen': {
+    words: ({ stepsNormally }) =>
+      stepsNormally ? 'steps normally under its light' : 'does not step normally yet',
+    afterSigning: 'reopens',
+    fold: (facts, entry) => {
+      if (facts.underLight)
+        facts.underLight = { ...facts.underLight, seen: [...facts.underLight.seen, entry] };
+    },
   },
   'cell.old-settled': {
     words: ({ taped, to }) => `old cell ${taped ? 'taped, ' : ''}to the ${to}`,

@@ -1,13 +1,14 @@
 import { deepEqual } from 'fast-equals';
 import type { Customer, JobSummary } from '../../../contract';
 import { waitsFor } from '../../../core/advice/dayplan';
+import { litOf } from '../../../core/advice/charging';
 import { runningOf } from '../../../core/advice/proving';
-import type { Book } from '../../../core/craft/book';
 import { findable } from '../../../core/craft/find';
 import {
   awaitedParts,
   elsewhereWords,
   type EntryOf,
+  type JobContext,
   type JobState,
   looseCells,
   lyingOpen,
@@ -22,7 +23,12 @@ function signerOf(entry: EntryOf<'handback.signed'>): string {
 }
 
 /** A job as its envelope in the rack tells it. */
-function summaryOf(job: JobRow, state: JobState, customer: Customer | null, bookNow: () => Book): JobSummary {
+function summaryOf(
+  job: JobRow,
+  state: JobState,
+  customer: Customer | null,
+  now: () => JobContext,
+): JobSummary {
   const { facts } = state;
   const watch = facts.watch?.payload;
   return {
@@ -42,7 +48,8 @@ function summaryOf(job: JobRow, state: JobState, customer: Customer | null, book
     receivedAt: job.createdAt,
     looseCells: looseCells(state),
     lyingOpen: lyingOpen(facts),
-    running: facts.watched || facts.proving ? runningOf(state, bookNow()) : [],
+    running: facts.watched || facts.proving ? runningOf(state, now().catalogue) : [],
+    lit: facts.underLight ? litOf(state, now()) : null,
     partsExpectedOn: awaitedParts(facts)?.payload.expectedOn ?? null,
   };
 }
@@ -80,7 +87,7 @@ export function summarise(
 ): void {
   const { facts } = state;
   const customer = people.customerOfJob(job.id);
-  const summary = summaryOf(job, state, customer, () => contextNow().catalogue);
+  const summary = summaryOf(job, state, customer, contextNow);
   const written = summaries.written(job.id);
   const now: WrittenSummary = {
     onRack: facts.collected && state.signature.state === 'signed' ? 0 : 1,

@@ -292,6 +292,28 @@ const balls = toolView<'ball'>({
   columns: [{ head: 'Grips backs', of: ({ backFromMm, backToMm }) => span(backFromMm, backToMm) }],
 });
 
+const lightPlaces = toolView<'lightPlace'>({
+  kind: 'lightPlace',
+  segment: 'light-places',
+  title: 'Light places',
+  one: 'light place',
+  columns: [
+    { head: 'Light', of: ({ lux }) => `${figure(lux, 0)} lx` },
+    {
+      head: 'Measured at',
+      of: ({ measuredAtMm }) => (measuredAtMm === null ? 'daylight' : `${measuredAtMm} mm`),
+    },
+    {
+      head: 'Warms a case by',
+      of: ({ caseRiseK }) => (caseRiseK === null ? 'not measured' : `${figure(caseRiseK, 0)} K`),
+    },
+    {
+      head: 'Lit',
+      of: ({ lit, litFrom, litTo }) => (litFrom === null ? lit : `${litFrom} to ${litTo ?? ''}`),
+    },
+  ],
+});
+
 export const BOOK_VIEWS: readonly RecordView[] = [calibres, cases, cells, makers, gaskets];
 export const TOOL_VIEWS: readonly ToolView[] = [
   wrenches,
@@ -301,4 +323,5 @@ export const TOOL_VIEWS: readonly ToolView[] = [
   drivers,
   blades,
   balls,
+  lightPlaces,
 ];

@@ -1,7 +1,8 @@
 import { Paper, Stack, Typography } from '@mui/material';
 import { useFormContext } from 'react-hook-form';
 import { accumulatorInQuestion } from '../../../core/advice/cell';
-import { capital, figure } from '../../../core/craft/judgement';
+import { judgeAccumulator } from '../../../core/advice/charging';
+import { figure } from '../../../core/craft/judgement';
 import { ACCUMULATOR_WAYS, CHARGE_OUTCOMES, type Payloads } from '../../../core/logbook';
 import type { Calibre, Charge } from '../../../core/craft/movements';
 import type { Lot } from '../../../core/craft/stock';
@@ -14,6 +15,7 @@ import { NativeSelect } from '../../kit/NativeSelect';
 import { useGuides } from './Guide';
 import { LooseCells, TakeOut } from './Loose';
 import { FoundCard, OldCellCards } from './OldCell';
+import { UnderLightCards, UnderLightLamp } from './UnderLight';
 
 const cellAccumulator = fieldsOf<Payloads['cell.accumulator']>();
 const cellCharged = fieldsOf<Payloads['cell.charged']>();
@@ -72,6 +74,7 @@ export function ChargingMat() {
       {(calibre === null || state.wells.some(({ found }) => found)) &&
         !facts.accumulator &&
         state.wells.map((each) => <FoundCard key={each.name} well={each} />)}
+      {calibre?.charge?.by === 'light' && <UnderLightCards calibre={calibre} />}
       <FactList
         kind="cell.charged"
         title="Charged and watched"
@@ -124,34 +127,35 @@ export function ChargingMat() {
   );
 }
 
+const NEXT_STANDING = {
+  fine: 'good',
+  charge: 'care',
+  clean: 'care',
+  renew: 'no',
+} as const;
+
 export function ChargeLamp({ calibre, charge }: { readonly calibre: Calibre; readonly charge: Charge }) {
-  const { state, lots } = useJob();
+  const { state, lots, book } = useJob();
   const kits = lots.filter((lot) => lot.item === 'kit' && lot.code === charge.kitCode);
   const left = kits.reduce((sum, lot) => sum + lot.balance, 0);
-  const last = state.facts.charges.at(-1)?.payload;
+  const next = judgeAccumulator(state, book);
   return (
     <>
+      {next && (
+        <LampAnswer
+          question="Tired, flat or fine?"
+          standing={NEXT_STANDING[next.verdict]}
+          answer={next.answer}
+          reasons={next.reasons}
+        />
+      )}
+      <UnderLightLamp />
       <LampAnswer
         question={`${calibre.code} runs from an ${charge.oldPart === 'capacitor' ? 'accumulator or capacitor' : 'accumulator'}`}
         standing={left > 0 ? 'good' : 'care'}
         answer={`Kit ${charge.kitCode}: ${left === 0 ? 'none in stock' : `${left} in stock`}`}
-        reasons={[
-          `Charged by ${charge.by}; full it runs ${figure(charge.reserveDays, 0)} days.`,
-          'Charge and watch first: a watch from a drawer is not condemned.',
-        ]}
+        reasons={[`Charged by ${charge.by}; full it runs ${figure(charge.reserveDays, 0)} days.`]}
       />
-      {last && (
-        <LampAnswer
-          question="After the last charge"
-          standing={last.outcome === 'steps normally' ? 'good' : 'care'}
-          answer={capital(last.outcome)}
-          reasons={
-            last.outcome === 'steps normally'
-              ? []
-              : ['Low-supply steps returning soon after a full charge: a tired accumulator.']
-          }
-        />
-      )}
     </>
   );
 }

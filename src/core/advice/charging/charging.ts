@@ -1,0 +1,142 @@
+import {
+  chargingPlan,
+  type ChargeState,
+  type ChargingPlan,
+  type LightHours,
+  lightThere,
+  type LightThere,
+  type StepsSeen,
+} from '../../craft/charging';
+import type { Calibre } from '../../craft/movements';
+import { type Policy, WEEKDAYS } from '../../craft/policy';
+import type { LightPlaceTool } from '../../craft/tools';
+import type { JobContext, JobState } from '../../logbook';
+
+/** A watch goes back to its owner half charged: then it has weeks before it has to see light. Ours, from bench practice. */
+export const HAND_BACK_SHARE = 0.5;
+/** The book's charging times are good to this factor where it says nothing better. */
+const USUAL_FACTOR = 1.5;
+
+/** When a place gives light, day by day. */
+function hoursOf({ lit, litFrom, litTo }: LightPlaceTool, { hours }: Pick<Policy, 'hours'>): LightHours {
+  if (lit === 'while the shop is open') return hours;
+  const every =
+    lit === 'day and night'
+      ? { from: '00:00', to: '00:00' }
+      : { from: litFrom ?? '00:00', to: litTo ?? '00:00' };
+  return Object.fromEntries(WEEKDAYS.map((day) => [day, every])) as LightHours;
+}
+
+/** Under which light a watch is to lie, how, and what it shows of its charge. */
+export interface ChargeAsked {
+  readonly placeId: string;
+  readonly distanceMm: number | null;
+  readonly roomC: number;
+  readonly shows: ChargeState | null;
+  readonly percent: number | null;
+  readonly fromUtc: string;
+  readonly seen: readonly StepsSeen[];
+}
+
+/** The light on a watch, and when it will be charged there. */
+export interface ChargeHere {
+  readonly place: LightPlaceTool;
+  readonly there: LightThere;
+  /** Null where the light itself is refused, or what it shows is not said. */
+  readonly plan: ChargingPlan | null;
+}
+
+/** When a movement will be charged under one of this shop's lights; null where the shop has no such place. */
+export function chargeHere(
+  { lightTimes, dayIs, goodToFactor, charge }: Calibre,
+  asked: ChargeAsked,
+  { catalogue, policy, shop }: Pick<JobContext, 'catalogue' | 'policy' | 'shop'>,
+): ChargeHere | null {
+  const place = catalogue.lightPlaces.find(({ id }) => id === asked.placeId);
+  if (!place) return null;
+  const there = lightThere(place, asked.distanceMm, asked.roomC);
+  const start = asked.percent ?? asked.shows;
+  if (there.lux === null || start === null) return { place, there, plan: null };
+  return {
+    place,
+    there,
+    plan: chargingPlan({
+      book: { times: lightTimes, dayIs, reserveDays: charge?.reserveDays ?? 0 },
+      factor95: goodToFactor ?? USUAL_FACTOR,
+      lux: there.lux,
+      hours: hoursOf(place, policy),
+      zone: shop.zone,
+      fromUtc: asked.fromUtc,
+      start,
+      handBackShare: HAND_BACK_SHARE,
+      seen: asked.seen,
+    }),
+  };
+}
+
+/** How the watch of a job charges where it lies now; null where it lies under no light, or nobody named its movement. */
+export function chargeUnderLight(
+  { facts, calibre }: Pick<JobState, 'facts' | 'calibre'>,
+  context: Pick<JobContext, 'catalogue' | 'policy' | 'shop'>,
+): ChargeHere | null {
+  const lies = facts.underLight;
+  if (lies === null || calibre === null) return null;
+  return chargeHere(
+    calibre,
+    {
+      ...lies.put.payload,
+      fromUtc: lies.put.occurredAt,
+      seen: lies.seen.map(({ occurredAt, payload }) => ({
+        atUtc: occurredAt,
+        stepsNormally: payload.stepsNormally,
+      })),
+    },
+    context,
+  );
+}
+
+/** A watch under a light, as the page of light places tells it. */
+export interface Lit {
+  readonly entryId: string;
+  readonly placeId: string;
+  readonly placeName: string;
+  readonly sinceUtc: string;
+  /** Whether it was seen stepping normally there, last. */
+  readonly stepsNormally: boolean | null;
+  /** When it can be handed back: likely, and at the latest in 95 of 100; null: not known, or never. */
+  readonly readyUtc: string | null;
+  readonly readyLatestUtc: string | null;
+  readonly lookAgainUtc: readonly string[];
+  /** What is amiss with the charge, in words; null where nothing is. */
+  readonly amiss: string | null;
+}
+
+/** The watch of a job under its light; null where it lies under none. */
+export function litOf(
+  state: Pick<JobState, 'facts' | 'calibre'>,
+  context: Pick<JobContext, 'catalogue' | 'policy' | 'shop'>,
+): Lit | null {
+  const lies = state.facts.underLight;
+  if (lies === null) return null;
+  const here = chargeUnderLight(state, context);
+  const ready = here?.plan?.marks.find(({ mark }) => mark === 'hand back');
+  const plan = here?.plan ?? null;
+  return {
+    entryId: lies.put.id,
+    placeId: lies.put.payload.placeId,
+    placeName: lies.put.payload.placeName,
+    sinceUtc: lies.put.occurredAt,
+    stepsNormally: lies.seen.at(-1)?.payload.stepsNormally ?? null,
+    readyUtc: ready?.likelyUtc ?? null,
+    readyLatestUtc: ready?.latestUtc ?? null,
+    lookAgainUtc: plan?.lookAgainUtc ?? [],
+    amiss:
+      state.calibre === null
+        ? 'nobody named its movement'
+        : here === null
+          ? 'that place is no longer among the tools'
+          : here.there.verdict === 'too hot'
+            ? 'too hot there'
+            : (plan?.contradiction ?? (plan === null || plan.verdict === 'charges' ? null : plan.verdict)),
+  };
+}

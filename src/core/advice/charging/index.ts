@@ -1,0 +1,10 @@
+export {
+  type ChargeAsked,
+  type ChargeHere,
+  chargeHere,
+  chargeUnderLight,
+  HAND_BACK_SHARE,
+  type Lit,
+  litOf,
+} from './charging';
+export { type AccumulatorVerdict, judgeAccumulator } from './judgeAccumulator';

@@ -1,0 +1,309 @@
+import { figure, type Judged } from '../judgement';
+import { CHARGE_MARKS, type ChargeMark, hoursAt, type LightBook, marksOf, questionsOf } from './light';
+import { type LightHours, litBetween } from './lit';
+import { chargeAt, reachedAt } from './run';
+
+/** What a watch shows of its charge before it comes to the light. */
+export const CHARGE_STATES = ['flat', 'low-supply steps', 'steps normally'] as const;
+export type ChargeState = (typeof CHARGE_STATES)[number];
+
+/** What was seen of its steps at an instant. */
+export interface StepsSeen {
+  readonly atUtc: string;
+  readonly stepsNormally: boolean;
+}
+
+export interface ChargingQuestion {
+  readonly book: LightBook;
+  /** The book's times are good to this factor in 95 of 100 watches; 1.5 unless the book says better. */
+  readonly factor95: number;
+  /** Light on the watch, lux. */
+  readonly lux: number;
+  readonly hours: LightHours;
+  readonly zone: string;
+  readonly fromUtc: string;
+  /** What it shows at the start, or its charge in percent of full where somebody knows it. */
+  readonly start: ChargeState | number;
+  /** The charge at which this shop hands a watch back, share of full. */
+  readonly handBackShare: number;
+  readonly seen: readonly StepsSeen[];
+}
+
+/** When a mark is reached: in 95 of 100 cases between the first and the last, null: never at these hours. */
+export interface MarkAt {
+  readonly mark: ChargeMark;
+  /** Share of full; null where the book is silent. */
+  readonly share: number | null;
+  readonly earliestUtc: string | null;
+  readonly likelyUtc: string | null;
+  readonly latestUtc: string | null;
+  /** Hours of light it takes from the start, as the book has it; null where it is not known. */
+  readonly lightH: number | null;
+}
+
+export interface ChargingPlan extends Judged<
+  'charges' | 'never full' | 'does not charge' | 'not known' | 'refused'
+> {
+  readonly marks: readonly MarkAt[];
+  /** The charge over time, share of full: what is likely, and what 95 of 100 lie within. */
+  readonly curve: readonly {
+    readonly atUtc: string;
+    readonly low: number;
+    readonly likely: number;
+    readonly high: number;
+  }[];
+  /** What the observations make of the book's times: how many times as long; null without observations. */
+  readonly factor: { readonly low: number; readonly likely: number; readonly high: number } | null;
+  /** What was seen and cannot well be by the book; null where nothing is. */
+  readonly contradiction: string | null;
+  /** When to look again, in their order. */
+  readonly lookAgainUtc: readonly string[];
+}
+
+/** So long is looked ahead, days. */
+const HORIZON_DAYS = 120;
+const DAY_MS = 86_400_000;
+const Z95 = 1.959964;
+/** Factors farther out are not believed at all. */
+const Z_MOST = 6;
+const CURVE_POINTS = 240;
+
+/** The charge at the start, share of full: the least, the likely and the most it may be. */
+function startOf(start: ChargeState | number, stepping: number | null): readonly [number, number, number] {
+  if (typeof start === 'number') return [start / 100, start / 100, start / 100];
+  if (start === 'flat') return [0, 0, 0];
+  const step = stepping ?? 0;
+  // Between nothing and stepping, or at least that: nobody knows where.
+  return start === 'low-supply steps' ? [0, step / 2, step] : [step, step, 1];
+}
+
+interface Believed {
+  readonly low: number;
+  readonly likely: number;
+  readonly high: number;
+}
+
+/** The factors that 95 of 100 lie within, of a lognormal one cut off at what was seen. */
+function factorsWithin(sigma: number, zFrom: number, zTo: number): Believed {
+  const [a, b] = [Math.max(-Z_MOST, zFrom), Math.min(Z_MOST, zTo)];
+  const steps = 400;
+  const at = (i: number): number => a + ((b - a) * (i + 0.5)) / steps;
+  // Against the densest of them, so that a stretch far out is not lost to rounding.
+  const nearest = Math.min(Math.max(0, a), b);
+  const weights = Array.from({ length: steps }, (_, i) => Math.exp((nearest ** 2 - at(i) ** 2) / 2));
+  const whole = weights.reduce((sum, each) => sum + each, 0);
+  const quantile = (share: number): number => {
+    let sum = 0;
+    for (const [i, weight] of weights.entries()) {
+      if (sum + weight >= share * whole)
+        return Math.exp(sigma * (a + ((b - a) * (i + (share * whole - sum) / weight)) / steps));
+      sum += weight;
+    }
+    return Math.exp(sigma * b);
+  };
+  return { low: quantile(0.025), likely: quantile(0.5), high: quantile(0.975) };
+}
+
+const NOTHING = {
+  marks: [],
+  curve: [],
+  factor: null,
+  contradiction: null,
+  lookAgainUtc: [],
+  working: [],
+} as const;
+
+/** What of a question is out of range, in words; empty where nothing is. */
+function outOfRange({ start, factor95, handBackShare }: ChargingQuestion): readonly string[] {
+  return [
+    ...(typeof start === 'number' && !(start >= 0 && start <= 100) ? ['Charge: 0 to 100 % of full.'] : []),
+    ...(factor95 > 1 && factor95 <= 10 ? [] : ['How good the book’s times are: a factor over 1 to 10.']),
+    ...(handBackShare > 0 && handBackShare <= 1 ? [] : ['Hand back at: over 0 to 100 % of full.']),
+  ];
+}
+
+/**
+ * When a watch under a light steps normally, holds a day, can be handed back and is full: the book's times at this light, the
+ * hours of light by the shop's clock, and what it runs down in the dark, nights and weekends counted. The book's times are off
+ * by one common factor, lognormal; what was seen of its steps cuts off the factors that cannot be. Every instant with what 95
+ * of 100 lie within. Shares of full; UTC. Source: figures of the book; charge linear in time at constant light.
+ */
+export function chargingPlan(question: ChargingQuestion): ChargingPlan {
+  const { book, lux, factor95, fromUtc } = question;
+  const wrong = outOfRange(question);
+  if (wrong.length > 0) return { ...NOTHING, verdict: 'refused', reasons: wrong };
+  const full = hoursAt(book.times, 'fullH', lux);
+  if (full.verdict !== 'known' || full.hours === null || !(book.reserveDays > 0))
+    return {
+      ...NOTHING,
+      verdict: full.verdict === 'known' ? 'not known' : full.verdict,
+      reasons: [
+        ...full.reasons,
+        ...(book.reserveDays > 0 ? [] : ['How long it runs when full is missing in the book.']),
+      ],
+    };
+  const fullH = full.hours;
+  const shares = marksOf(book, question.handBackShare);
+  const starts = startOf(question.start, shares['steps normally']);
+  const fromMs = Date.parse(fromUtc);
+  const toMs = fromMs + HORIZON_DAYS * DAY_MS;
+  const lit = litBetween(question.hours, question.zone, fromUtc, new Date(toMs).toISOString());
+  const downPerH = 1 / (24 * book.reserveDays);
+  const rates = (factor: number) => ({ upPerH: 1 / (factor * fullH), downPerH });
+  const sigma = Math.log(factor95) / Z95;
+  const reach = (start: number, factor: number, share: number): number =>
+    reachedAt(start, [share], lit, [fromMs, toMs], rates(factor))[0] ?? Infinity;
+  const seen = question.seen.length === 0 ? null : windowOf(question.seen);
+  const stepping = shares['steps normally'];
+  const believed = starts.map((start): Believed & { readonly z: readonly [number, number] } => {
+    const z: [number, number] = [-Infinity, Infinity];
+    if (seen !== null && stepping !== null && start < stepping) {
+      // A greater factor steps later: the greatest that steps by then, and the greatest that already stepped before.
+      const until = (atMs: number): number =>
+        greatest((each) => reach(start, Math.exp(sigma * each), stepping) <= atMs);
+      if (seen.lastNotMs !== null) z[0] = until(seen.lastNotMs);
+      if (seen.firstMs !== null) z[1] = until(seen.firstMs);
+    }
+    return { ...factorsWithin(sigma, ...z), z };
+  });
+  const [least, likely, most] = believed as [
+    (typeof believed)[0],
+    (typeof believed)[0],
+    (typeof believed)[0],
+  ];
+  const [lowStart, likelyStart, highStart] = starts;
+  const utc = (ms: number): string | null =>
+    Number.isFinite(ms) ? new Date(Math.round(ms)).toISOString() : null;
+  const marks = CHARGE_MARKS.map((mark): MarkAt => {
+    const share = shares[mark];
+    if (share === null)
+      return { mark, share, earliestUtc: null, likelyUtc: null, latestUtc: null, lightH: null };
+    return {
+      mark,
+      share,
+      earliestUtc: utc(reach(highStart, most.low, share)),
+      likelyUtc: utc(reach(likelyStart, likely.likely, share)),
+      latestUtc: utc(reach(lowStart, least.high, share)),
+      lightH: Math.max(0, share - likelyStart) * fullH,
+    };
+  });
+  const fullMark = marks.find(({ mark }) => mark === 'full');
+  const never = fullMark?.likelyUtc === null;
+  const contradiction = seen === null ? null : contradictionOf(seen, likely.z, stepping);
+  const untilMs = Math.min(
+    toMs,
+    Math.max(
+      fromMs + 2 * DAY_MS,
+      fullMark?.latestUtc ? Date.parse(fullMark.latestUtc) : fromMs + 14 * DAY_MS,
+    ),
+  );
+  const atMs = Array.from(
+    { length: CURVE_POINTS + 1 },
+    (_, i) => fromMs + ((untilMs - fromMs) * i) / CURVE_POINTS,
+  );
+  const course = (start: number, factor: number): readonly number[] =>
+    chargeAt(start, atMs, lit, [fromMs, toMs], rates(factor));
+  const [low, middle, high] = [
+    course(lowStart, least.high),
+    course(likelyStart, likely.likely),
+    course(highStart, most.low),
+  ];
+  const steps = marks[0];
+  return {
+    verdict: never ? 'never full' : 'charges',
+    marks,
+    curve: atMs.map((ms, i) => ({
+      atUtc: new Date(ms).toISOString(),
+      low: low[i] ?? 0,
+      likely: middle[i] ?? 0,
+      high: high[i] ?? 0,
+    })),
+    factor: seen === null ? null : { low: least.low, likely: likely.likely, high: least.high },
+    contradiction,
+    lookAgainUtc: [steps?.earliestUtc, steps?.likelyUtc, steps?.latestUtc]
+      .flatMap((each) => (each && Date.parse(each) > fromMs ? [each] : []))
+      .filter((each, i, all) => all.indexOf(each) === i),
+    reasons: [
+      ...questionsOf(book).map((each) => `The book is in question: ${each}`),
+      ...(never
+        ? [
+            `At these hours of light it does not come to full: what it gains by day, ${figure(litShare(lit, fromMs, toMs) * 24, 1)} h of light on average, it loses again in the dark.`,
+          ]
+        : []),
+      ...(contradiction === null ? [] : [contradiction]),
+      ...CHARGE_MARKS.filter((mark) => shares[mark] === null).map(
+        (mark) => `When it ${mark} the book does not say.`,
+      ),
+    ],
+    working: [
+      ...full.working,
+      {
+        what: 'down in the dark',
+        rule: '1 ÷ days it runs when full, a day; nights and weekends counted',
+        figures: `1 ÷ ${figure(book.reserveDays, 1)} = ${figure(100 / book.reserveDays, 2)} % of full a day`,
+        source: 'the book',
+      },
+      {
+        what: 'how sure',
+        rule: 'the book’s times off by one common factor, lognormal; what was seen cuts off what cannot be',
+        figures: `95 of 100 within ${figure(likely.low, 2)} to ${figure(likely.high, 2)} times the book’s, likeliest ${figure(likely.likely, 2)}`,
+      },
+    ],
+  };
+}
+
+const litShare = (
+  lit: readonly { readonly fromMs: number; readonly toMs: number }[],
+  fromMs: number,
+  toMs: number,
+): number => lit.reduce((sum, each) => sum + (each.toMs - each.fromMs), 0) / (toMs - fromMs);
+
+interface Window {
+  /** Last seen not stepping normally before it first did. */
+  readonly lastNotMs: number | null;
+  readonly firstMs: number | null;
+  /** It was seen stepping normally, and not so later. */
+  readonly wentBack: boolean;
+}
+
+function windowOf(seen: readonly StepsSeen[]): Window {
+  const ordered = [...seen]
+    .map(({ atUtc, stepsNormally }) => ({ ms: Date.parse(atUtc), stepsNormally }))
+    .sort((a, b) => a.ms - b.ms);
+  const first = ordered.find(({ stepsNormally }) => stepsNormally) ?? null;
+  const not = ordered.filter(({ ms, stepsNormally }) => !stepsNormally && (first === null || ms < first.ms));
+  return {
+    lastNotMs: not.at(-1)?.ms ?? null,
+    firstMs: first?.ms ?? null,
+    wentBack: first !== null && ordered.some(({ ms, stepsNormally }) => !stepsNormally && ms > first.ms),
+  };
+}
+
+/** The greatest z for which something holds that holds for the least and not for the greatest; bisected. */
+function greatest(holds: (z: number) => boolean): number {
+  let [a, b] = [-Z_MOST, Z_MOST];
+  if (!holds(a)) return -Z_MOST;
+  if (holds(b)) return Z_MOST;
+  for (let turn = 0; turn < 40; turn += 1) {
+    const middle = (a + b) / 2;
+    if (holds(middle)) a = middle;
+    else b = middle;
+  }
+  return a;
+}
+
+/** What was seen and lies outside what was believed of the book's times. */
+function contradictionOf(
+  { firstMs, lastNotMs, wentBack }: Window,
+  [zFrom, zTo]: readonly [number, number],
+  stepping: number | null,
+): string | null {
+  if (wentBack)
+    return 'It was seen stepping normally, and not so later: a tired accumulator, or it lay in the dark.';
+  if (stepping === null) return null;
+  if (firstMs !== null && zTo < -Z95)
+    return 'It stepped normally sooner than the book lets believe: it was not as empty as was said, or the light is brighter.';
+  if (lastNotMs !== null && zFrom > Z95)
+    return 'It does not step normally yet, and by the book it should: light cell, tabs or accumulator; or the light is dimmer.';
+  return null;
+}

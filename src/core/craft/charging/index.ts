@@ -1,0 +1,23 @@
+export {
+  CHARGE_STATES,
+  chargingPlan,
+  type ChargingPlan,
+  type ChargingQuestion,
+  type ChargeState,
+  type MarkAt,
+  type StepsSeen,
+} from './chargingPlan';
+export {
+  CHARGE_MARKS,
+  type ChargeMark,
+  DAY_IS,
+  type DayIs,
+  errorsOf,
+  hoursAt,
+  type LightBook,
+  type LightTimes,
+  MOST_LUX,
+  questionsOf,
+} from './light';
+export { type LightHours } from './lit';
+export { type LightPlace, lightThere, type LightThere, MOST_CASE_C } from './place';

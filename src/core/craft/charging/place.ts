@@ -1,0 +1,79 @@
+import { figure, type Judged } from '../judgement';
+import { MOST_LUX } from './light';
+
+/** A light place of the shop, as it was measured. */
+export interface LightPlace {
+  /** Illuminance where it was measured, lux, and how far from the lamp, mm; null: daylight, which no distance changes. */
+  readonly lux: number;
+  readonly measuredAtMm: number | null;
+  /** How much warmer than the room a case was there after twenty minutes, K; null: not measured. */
+  readonly caseRiseK: number | null;
+}
+
+/** No case is warmed beyond this: heat harms accumulator, oil and seals. Source: bench practice. */
+export const MOST_CASE_C = 45;
+/** A lamp is not set nearer or farther than this, mm. */
+const DISTANCE = { from: 10, to: 3000 };
+
+export type LightThere = Judged<'stands' | 'too hot' | 'heat not known' | 'refused'> & {
+  readonly lux: number | null;
+  /** What the case comes to, °C; null where its rise was not measured. */
+  readonly caseC: number | null;
+  /** The nearest that keeps the case cool enough, mm, rounded up; null where nobody knows or no distance does. */
+  readonly nearestMm: number | null;
+};
+
+/**
+ * The light on a watch so far from a lamp, and what it warms the case to: both go with the square of the distance, from what
+ * was measured. A distance is rounded up, never down. `distanceMm` null: where it was measured. `roomC`: the room as it was
+ * read. Source: inverse square law.
+ */
+export function lightThere(place: LightPlace, distanceMm: number | null, roomC: number): LightThere {
+  const none = { lux: null, caseC: null, nearestMm: null, working: [] };
+  const refused = (reason: string): LightThere => ({ ...none, verdict: 'refused', reasons: [reason] });
+  const { lux, measuredAtMm, caseRiseK } = place;
+  if (!(lux > 0 && lux <= MOST_LUX)) return refused(`Light: over 0 to ${MOST_LUX.toLocaleString('en')} lx.`);
+  if (!(roomC >= -10 && roomC <= 50)) return refused('The room: −10 to 50 °C.');
+  const at = distanceMm ?? measuredAtMm;
+  if (measuredAtMm !== null && !(at !== null && at >= DISTANCE.from && at <= DISTANCE.to))
+    return refused(`Distance: ${DISTANCE.from} to ${DISTANCE.to} mm.`);
+  const share = measuredAtMm === null || at === null ? 1 : (measuredAtMm / at) ** 2;
+  const luxThere = lux * share;
+  if (luxThere > MOST_LUX)
+    return refused(`So near it would be ${figure(luxThere, 0)} lx, brighter than the sun: measure it there.`);
+  const caseC = caseRiseK === null ? null : roomC + caseRiseK * share;
+  const nearestMm =
+    caseRiseK === null || measuredAtMm === null || roomC >= MOST_CASE_C
+      ? null
+      : Math.max(
+          DISTANCE.from,
+          Math.ceil(measuredAtMm * Math.sqrt(Math.max(0, caseRiseK) / (MOST_CASE_C - roomC))),
+        );
+  const working = [
+    {
+      what: 'light on the watch',
+      rule: 'lux × (distance measured ÷ distance)²; the case’s rise over the room likewise',
+      figures: `${figure(lux, 0)} lx${measuredAtMm === null ? '' : ` at ${measuredAtMm} mm → ${figure(luxThere, 0)} lx at ${at} mm`}${caseC === null ? '' : `; case ${figure(caseC, 1)} °C in a room of ${figure(roomC, 1)} °C`}`,
+      source: 'inverse square law',
+    },
+  ];
+  const told = { lux: luxThere, caseC, nearestMm, working };
+  if (caseC === null)
+    return {
+      ...told,
+      verdict: 'heat not known',
+      reasons: ['How warm a case gets here was not measured: read it after 20 minutes.'],
+    };
+  if (caseC > MOST_CASE_C)
+    return {
+      ...told,
+      verdict: 'too hot',
+      reasons: [
+        `The case would come to ${figure(caseC, 0)} °C, and ${MOST_CASE_C} °C is the most: heat harms accumulator, oil and seals.`,
+        nearestMm === null || nearestMm > DISTANCE.to
+          ? 'No distance keeps it cool enough.'
+          : `From ${nearestMm} mm on it stays cool enough.`,
+      ],
+    };
+  return { ...told, verdict: 'stands', reasons: [] };
+}

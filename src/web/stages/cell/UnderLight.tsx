@@ -1,0 +1,259 @@
+import { Stack, Typography } from '@mui/material';
+import { lazy, Suspense, useMemo } from 'react';
+import { useFormContext } from 'react-hook-form';
+import { type ChargeHere, chargeHere, chargeUnderLight } from '../../../core/advice/charging';
+import { CHARGE_STATES, type ChargingPlan } from '../../../core/craft/charging';
+import { capital, figure } from '../../../core/craft/judgement';
+import { localTime } from '../../../core/craft/time';
+import type { Payloads } from '../../../core/logbook';
+import type { Calibre } from '../../../core/craft/movements';
+import { Columns } from '../../kit/Columns';
+import { fieldsOf, optionsOf } from '../../kit/fields';
+import { Caution, LampAnswer, type Standing, Working } from '../../kit/Lamp';
+import { NativeSelect } from '../../kit/NativeSelect';
+import { FactCard } from '../../job/FactCard';
+import { FactList } from '../../job/FactList';
+import { useJob } from '../../job/JobContext';
+
+const Curve = lazy(() => import('../../figures/Curve'));
+
+const lit = fieldsOf<Payloads['cell.lit']>();
+
+const STANDING: Readonly<Record<ChargingPlan['verdict'], Standing>> = {
+  charges: 'good',
+  'never full': 'care',
+  'does not charge': 'no',
+  'not known': 'open',
+  refused: 'no',
+};
+
+/** The light on the watch and when it is charged, line by line. */
+function Told({ here }: { readonly here: ChargeHere }) {
+  const { context } = useJob();
+  const { zone } = context.shop;
+  const { there, plan } = here;
+  const at = (utc: string | null): string =>
+    utc === null ? 'never' : localTime(utc, zone, 'ddd D MMM HH:mm');
+  return (
+    <Stack spacing={0.5}>
+      {there.lux !== null && (
+        <Typography>
+          {figure(there.lux, 0)} lx on the watch
+          {there.caseC === null ? '' : `, its case comes to ${figure(there.caseC, 0)} °C`}.
+        </Typography>
+      )}
+      {there.reasons.map((reason) => (
+        <Caution key={reason} grave={there.verdict === 'too hot'}>
+          {reason}
+        </Caution>
+      ))}
+      {plan?.marks
+        .filter(({ share }) => share !== null)
+        .map(({ mark, likelyUtc, earliestUtc, latestUtc, lightH }) => (
+          <Typography key={mark}>
+            <strong>{capital(mark)}:</strong> {at(likelyUtc)}
+            {likelyUtc !== null && `, between ${at(earliestUtc)} and ${at(latestUtc)}`}
+            {lightH !== null && lightH > 0 && `; ${figure(lightH, 1)} h of this light`}.
+          </Typography>
+        ))}
+      {plan?.reasons.map((reason) => (
+        <Typography key={reason} color="text.secondary">
+          {reason}
+        </Typography>
+      ))}
+    </Stack>
+  );
+}
+
+/** How the charge goes over the days, likely and within what 95 of 100 lie. */
+function Course({ plan }: { readonly plan: ChargingPlan }) {
+  const { context } = useJob();
+  const { zone } = context.shop;
+  if (plan.curve.length === 0) return null;
+  const full = plan.marks.find(({ mark }) => mark === 'full');
+  return (
+    <Suspense>
+      <Curve
+        title="Charge under this light"
+        says={`likely full ${full?.likelyUtc ? localTime(full.likelyUtc, zone, 'D MMM HH:mm') : 'never'}`}
+        as="line"
+        along={{
+          label: 'local time',
+          places: plan.curve.map(({ atUtc }) => localTime(atUtc, zone, 'ddd D HH:mm')),
+        }}
+        up={{ label: 'of full, likely', unit: '%' }}
+        values={plan.curve.map(({ likely }) => likely * 100)}
+        limits={plan.marks.flatMap(({ mark, share }) =>
+          share === null || mark === 'full' ? [] : [{ label: mark, value: share * 100 }],
+        )}
+        band={{
+          label: '95 of 100 lie within',
+          low: plan.curve.map(({ low }) => low * 100),
+          high: plan.curve.map(({ high }) => high * 100),
+        }}
+      />
+    </Suspense>
+  );
+}
+
+/** What is typed, worked out as it is typed. */
+function Preview({ calibre }: { readonly calibre: Calibre }) {
+  const { context } = useJob();
+  const placeId = lit.useValue('placeId');
+  const distanceMm = lit.useValue('distanceMm');
+  const roomC = lit.useValue('roomC');
+  const shows = lit.useValue('shows');
+  const percent = lit.useValue('percent');
+  const here = useMemo(
+    () =>
+      placeId && typeof roomC === 'number' && Number.isFinite(roomC)
+        ? chargeHere(
+            calibre,
+            {
+              placeId,
+              distanceMm: distanceMm ?? null,
+              roomC,
+              shows: shows ?? null,
+              percent: percent ?? null,
+              fromUtc: context.nowUtc,
+              seen: [],
+            },
+            context,
+          )
+        : null,
+    [calibre, placeId, distanceMm, roomC, shows, percent, context],
+  );
+  return here && <Told here={here} />;
+}
+
+function PlaceFields({ calibre }: { readonly calibre: Calibre }) {
+  const { book } = useJob();
+  const form = useFormContext();
+  const placeId = lit.useValue('placeId');
+  const place = book.lightPlaces.find(({ id }) => id === placeId);
+  return (
+    <>
+      <Columns>
+        <NativeSelect
+          label="Light place"
+          value={placeId ?? ''}
+          options={[
+            { value: '', label: 'not chosen' },
+            ...book.lightPlaces.map(({ id, name, lux }) => ({
+              value: id,
+              label: `${name}, ${figure(lux, 0)} lx`,
+            })),
+          ]}
+          onChange={(id) => {
+            form.setValue('placeId', id);
+            form.setValue('placeName', book.lightPlaces.find((each) => each.id === id)?.name ?? '');
+            form.setValue('distanceMm', null);
+          }}
+        />
+        {place && place.measuredAtMm !== null && (
+          <lit.MeasureField
+            name="distanceMm"
+            label="From the lamp"
+            quantity="lengthMm"
+            optional
+            helper={`blank: ${place.measuredAtMm} mm, where it was measured`}
+          />
+        )}
+        <lit.MeasureField name="roomC" label="The room" quantity="temperatureC" helper="°C, as read now" />
+        <lit.MeasureField
+          name="percent"
+          label="Charge, where it was read"
+          quantity="figureOnly"
+          unitShown="%"
+          optional
+          helper="blank: by its steps, below"
+        />
+      </Columns>
+      <lit.Choice name="shows" label="Its steps show" options={optionsOf(CHARGE_STATES)} />
+      <Preview calibre={calibre} />
+    </>
+  );
+}
+
+/** A watch that is charged by light: under which, since when, and what is seen of it there. */
+export function UnderLightCards({ calibre }: { readonly calibre: Calibre }) {
+  const { state, book, context } = useJob();
+  const lies = state.facts.underLight;
+  const here = useMemo(() => chargeUnderLight(state, context), [state, context]);
+  if (book.lightPlaces.length === 0)
+    return (
+      <Typography color="text.secondary">
+        This shop has no light places yet: measure one, under Tools, and when a watch is charged is worked
+        out.
+      </Typography>
+    );
+  return (
+    <>
+      <FactCard
+        kind="cell.lit"
+        title="Under the light"
+        recorded={lies?.put ?? null}
+        defaults={{
+          placeId: '',
+          placeName: '',
+          distanceMm: null,
+          roomC: undefined,
+          shows: null,
+          percent: null,
+        }}
+        action="It lies there now"
+        judge={(typed) => {
+          const there = chargeHere(calibre, { ...typed, fromUtc: context.nowUtc, seen: [] }, context)?.there;
+          return there && (there.verdict === 'too hot' || there.verdict === 'refused')
+            ? {
+                path: there.caseC === null || typed.distanceMm === null ? 'roomC' : 'distanceMm',
+                reason: there.reasons.join(' '),
+              }
+            : null;
+        }}
+      >
+        <PlaceFields calibre={calibre} />
+      </FactCard>
+      {lies && (
+        <FactList
+          kind="cell.lit-seen"
+          title="Looked at under the light"
+          recorded={lies.seen}
+          defaults={{}}
+          answers={[
+            { label: 'Steps normally', payload: { stepsNormally: true } },
+            { label: 'Not yet', payload: { stepsNormally: false } },
+          ]}
+        />
+      )}
+      {here?.plan && <Course plan={here.plan} />}
+    </>
+  );
+}
+
+/** When it will be charged where it lies. */
+export function UnderLightLamp() {
+  const { state, context } = useJob();
+  const here = useMemo(() => chargeUnderLight(state, context), [state, context]);
+  if (here === null) return null;
+  const { place, there, plan } = here;
+  const ready = plan?.marks.find(({ mark }) => mark === 'hand back');
+  return (
+    <>
+      <LampAnswer
+        question={`Under ${place.name}`}
+        standing={there.verdict === 'too hot' ? 'no' : plan === null ? 'open' : STANDING[plan.verdict]}
+        answer={
+          plan === null
+            ? capital(there.verdict)
+            : ready?.likelyUtc
+              ? `Ready ${localTime(ready.likelyUtc, context.shop.zone, 'ddd D MMM HH:mm')}`
+              : capital(plan.verdict)
+        }
+      >
+        <Told here={here} />
+      </LampAnswer>
+      <Working lines={[...there.working, ...(plan?.working ?? [])]} />
+    </>
+  );
+}
