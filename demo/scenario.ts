@@ -79,6 +79,7 @@ export const lots: DemoLot[] = [
   lot('SR626W', SALTMARSH, 'S-6226', '2027-12-31', 5, 69),
   { ...lot('KT-V21', SALTMARSH, 'K-2104', '2031-05-31', 3, 1450), item: 'kit' },
   { ...lot('KT-V33', NETTLE, 'NK-330', '2030-09-30', 1, 1690), item: 'kit' },
+  { ...lot('KT-V33M', SALTMARSH, 'K-3316', '2031-03-31', 2, 2250), item: 'kit' },
   ...['30.5 × 0.70', '28.2 × 0.80', '27.5 × 0.90', '29.5 × 0.80', '31.5 × 0.80', '28.0 × 1.00'].map(
     (size, index): DemoLot => ({
       item: 'gasket',

@@ -1,5 +1,16 @@
 import type { Page } from '@playwright/test';
-import { card, expect, expectAccessible, goTo, jobId, openJob, recorded, stands, test } from './counter';
+import {
+  card,
+  expect,
+  expectAccessible,
+  goTo,
+  jobId,
+  openJob,
+  recorded,
+  stands,
+  takenIn,
+  test,
+} from './counter';
 
 const lampOf = (page: Page) => page.getByRole('complementary', { name: 'Lamp', exact: true });
 const CHARGING = 'recharging';
@@ -7,6 +18,20 @@ const CHARGING = 'recharging';
 /** How often a *ready* stands in the lamp, as it is told. */
 async function readyIn(page: Page): Promise<string> {
   return (await lampOf(page).textContent())?.match(/Ready (\w{3} \d+ \w{3} \d\d:\d\d)/)?.[1] ?? 'none';
+}
+
+/** A watch charged by its rotor, at the cell. */
+async function rotorCharged(page: Page): Promise<string> {
+  const id = await takenIn(page, 'VC330-02');
+  await recorded(page, id, 'identify.movement', {
+    calibreId: 'vessarin-330r',
+    revision: null,
+    code: 'V-330R',
+    by: 'hand',
+    note: '',
+  });
+  await goTo(page, `/jobs/${id}/cell`);
+  return id;
 }
 
 test('a watch under a light is told when it is ready, and told anew with what is seen there', async ({
@@ -67,4 +92,44 @@ test('where it lies is worked out as it is typed; too hot, too dim and out of ra
   await form.getByLabel('Charge, where it was read').fill('140');
   await form.getByRole('button', { name: 'It lies there now' }).click();
   await expect(form).toContainText('0 to 100');
+});
+
+test('rotor-charged: rotor and wheel on the tray, a modern kit where the book foresees it, and what it gains', async ({
+  bench: page,
+}) => {
+  const id = await rotorCharged(page);
+  await expect(lampOf(page)).toContainText('Charge it first');
+  await expect(lampOf(page)).toContainText('Or KT-V33M, a modern accumulator the book foresees');
+  await expect(lampOf(page)).toContainText(/Hand back after \d+ h worn/);
+  const guide = page.getByRole('region', { name: 'fitting guide' });
+  await expect(guide).toContainText('turned until it drops by itself');
+  await guide.getByRole('checkbox', { name: 'Rotor off: done' }).check();
+  await expect(guide.getByRole('checkbox', { name: 'Rotor off: done' })).toBeChecked();
+  await page.keyboard.press('2');
+  await expect(page.getByRole('region', { name: 'Parts tray' })).toContainText('rotor');
+  await page.keyboard.press('5');
+  const renewed = card(page, 'Accumulator renewed');
+  await renewed
+    .getByLabel('Taken from')
+    .selectOption({ label: 'KT-V33M, lot K-3316, Saltmarsh Wholesale, 2 left' });
+  await renewed.getByRole('radio', { name: 'Kit with tabs' }).check();
+  await renewed.getByRole('button', { name: 'Renewed' }).click();
+  await expect(lampOf(page)).toContainText('A new accumulator is nearly empty');
+  await goTo(page, `/jobs/${id}/handback`);
+  await expect(page.getByRole('region', { name: 'Record for the owner' })).toContainText(
+    'A modern accumulator in place of the old capacitor: full it runs 160 days, 70 more.',
+  );
+});
+
+test('the kit of a sister calibre is refused with the reason', async ({ bench: page }) => {
+  await rotorCharged(page);
+  const renewed = card(page, 'Accumulator renewed');
+  await renewed.getByLabel('Taken from').selectOption('not from this stock');
+  await renewed.getByLabel('Kit', { exact: true }).fill('KT-V21');
+  await renewed.getByRole('radio', { name: 'Kit with tabs' }).check();
+  await renewed.getByRole('button', { name: 'Renewed' }).click();
+  await page.getByRole('button', { name: '1 needs you' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Needs you' });
+  await expect(dialog).toContainText('The kit for V-330R is KT-V33 or KT-V33M, not KT-V21.');
+  await expect(dialog).toContainText('KT-V21 is for V-210S: 2.1 mm high and not 2.7 mm.');
 });

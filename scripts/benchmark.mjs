@@ -22,6 +22,7 @@ for (const name of [
   'gaskets',
   'leak',
   'leakFile',
+  'charging',
 ]) {
   say(`benchmarks/${name}.ts`);
   const failed = run(name, process.execPath, ['--import', 'tsx', `benchmarks/${name}.ts`]);

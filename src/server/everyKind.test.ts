@@ -18,6 +18,7 @@ const AFTER: Partial<Record<EntryKind, EntryKind>> = {
   'arrive.parts-arrived': 'arrive.parts-request',
   'cell.fitted': 'cell.found',
   'set.run-ended': 'set.run-began',
+  'cell.lit-seen': 'cell.lit',
   'cell.out-settled': 'cell.out',
   'cell.dropped-settled': 'cell.dropped',
   'test.made': 'arrive.crown',

@@ -135,6 +135,7 @@ export function inventedCalibres(count: number, makers: readonly Maker[], seed: 
       lightTimes: [],
       dayIs: null,
       goodToFactor: null,
+      rotor: null,
       crownPositions: [],
       cautions: [],
     };

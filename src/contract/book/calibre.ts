@@ -1,4 +1,4 @@
-import { DAY_IS, MOST_LUX } from '../../core/craft/charging';
+import { DAY_IS, FIGURES_ARE, MOST_LUX } from '../../core/craft/charging';
 import {
   type Calibre,
   CONTACT_KINDS,
@@ -195,6 +195,14 @@ export const calibreFields: Fields<Calibre> = {
         unit: 'days',
         blank: 180,
       }),
+      contents: later(lines('Its kit contains, one a line', { example: 'accumulator with two tabs' })),
+      reused: later(lines('Goes in again, one a line', { example: 'the insulator on its pegs' })),
+      upgradeKitCode: later(
+        textOrNothing('Kit of a modern accumulator, where foreseen', { max: 40, example: 'KT-V33M' }),
+      ),
+      upgradeReserveDays: later(
+        figureOrNothing('With that it runs when full', { min: 0.1, max: 4000, example: 150, unit: 'days' }),
+      ),
     }),
   ),
   lightTimes: later(
@@ -208,6 +216,23 @@ export const calibreFields: Fields<Calibre> = {
   dayIs: later(choiceOrNothing('A day of running is stated as', DAY_IS)),
   goodToFactor: later(
     figureOrNothing('Its charging times are good to a factor of', { min: 1.01, max: 10, example: 1.5 }),
+  ),
+  rotor: later(
+    partOrNothing('Charged by its rotor', {
+      perHourWornH: figureOrNothing('Hours of running an hour worn', {
+        min: 0.01,
+        max: 500,
+        example: 12,
+        unit: 'h',
+      }),
+      perThousandTurnsH: figureOrNothing('Hours of running a thousand turns', {
+        min: 0.01,
+        max: 500,
+        example: 10,
+        unit: 'h',
+      }),
+      figuresAre: choice('The figures are', FIGURES_ARE, 'net of its running'),
+    }),
   ),
   resetContact: textOrNothing('Reset contact', { max: 120, example: 'AC to the cell, two seconds' }),
   dateQuickSet: tick('The date has a quick-set'),

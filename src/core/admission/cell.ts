@@ -1,7 +1,7 @@
 import { putBackRefusal, refusalOf } from '../advice/cell';
 import { supplyOf } from '../advice/supply';
 import { lightThere } from '../craft/charging';
-import { bareCode } from '../craft/movements';
+import { bareCode, type Charge, kitsFor } from '../craft/movements';
 import { isPastDate, type Lot } from '../craft/stock';
 import { localDay } from '../craft/time';
 import { entryInWords, wellOf } from '../logbook';
@@ -87,6 +87,21 @@ const places: Judge<'cell.places'> = (entry, { state }) => {
     : null;
 };
 
+/** What sets the accumulator of a sister calibre apart. */
+function otherThan(theirs: Charge, ours: Charge): string {
+  return (
+    [
+      ...(theirs.nominalV === ours.nominalV ? [] : [`${theirs.nominalV} V and not ${ours.nominalV} V`]),
+      ...(theirs.heightMm === ours.heightMm
+        ? []
+        : [`${theirs.heightMm} mm high and not ${ours.heightMm} mm`]),
+      ...(theirs.diameterMm === ours.diameterMm
+        ? []
+        : [`${theirs.diameterMm} mm across and not ${ours.diameterMm} mm`]),
+    ].join(', ') || 'its tabs are its own'
+  );
+}
+
 /** A kit is for one calibre, from a lot that holds it and is in date. */
 const accumulator: Judge<'cell.accumulator'> = ({ payload }, question) => {
   const { kitCode, lotId } = payload;
@@ -96,11 +111,22 @@ const accumulator: Judge<'cell.accumulator'> = ({ payload }, question) => {
       [`${calibre.code} runs from a primary cell and has nothing to charge an accumulator with.`],
       'Fit the primary cell the book names.',
     );
-  if (calibre?.charge && bareCode(calibre.charge.kitCode) !== bareCode(kitCode))
+  const kits = calibre?.charge ? kitsFor(calibre.charge) : [];
+  if (calibre?.charge && !kits.some((kit) => bareCode(kit.kitCode) === bareCode(kitCode))) {
+    const sister = question.context.catalogue.calibres.find(
+      ({ charge }) => charge && kitsFor(charge).some((kit) => bareCode(kit.kitCode) === bareCode(kitCode)),
+    );
+    const differs = sister?.charge
+      ? [`${kitCode} is for ${sister.code}: ${otherThan(sister.charge, calibre.charge)}.`]
+      : [];
     return refuse(
-      [`The kit for ${calibre.code} is ${calibre.charge.kitCode}, not ${kitCode}.`],
+      [
+        `The kit for ${calibre.code} is ${kits.map((kit) => kit.kitCode).join(' or ')}, not ${kitCode}.`,
+        ...differs,
+      ],
       'A kit is for one calibre: never improvise with another of the same size.',
     );
+  }
   const [primary] = question.state.facts.cellsFitted.values();
   if (primary)
     return refuse(

@@ -461,7 +461,7 @@ const REFUSED: readonly Case[] = [
     'the kit of another calibre',
     light,
     (job) => job.add('cell.accumulator', kit({ kitCode: 'KT-V33' })),
-    'The kit for V-210S is KT-V21, not KT-V33.',
+    ['The kit for V-210S is KT-V21, not KT-V33.', 'KT-V33 is for V-330R: 2.7 mm high and not 2.1 mm.'],
     'A kit is for one calibre: never improvise with another of the same size.',
   ],
   [

@@ -1,6 +1,7 @@
 import type { Book } from '../../craft/book';
 import { closingSchool } from '../../craft/cases';
 import { opens } from '../../craft/opening';
+import { kitsFor } from '../../craft/movements';
 import { countOf } from '../../craft/parts';
 import type { Policy } from '../../craft/policy';
 import type { Lot, SupplierRecord } from '../../craft/stock';
@@ -75,12 +76,16 @@ function cellNeeds(question: NeedsQuestion): readonly Need[] {
   const asked = state.required.some((each) => each === 'cell.fitted' || each === 'cell.charged');
   if (!asked) return [{ ...need, status: 'not needed', words: 'no cell is changed' }];
   if (supplyOf(state, book).verdict === 'rechargeable') {
-    const kitCode = state.calibre?.charge?.kitCode ?? null;
-    if (kitCode === null)
+    const charge = state.calibre?.charge ?? null;
+    const kitCode = charge?.kitCode ?? null;
+    if (charge === null || kitCode === null)
       return [{ ...need, status: 'not known yet', words: 'which kit renews its accumulator' }];
     const there = lots.some(
       ({ item, code, balance, quarantined }) =>
-        item === 'kit' && code === kitCode && balance > 0 && quarantined === null,
+        item === 'kit' &&
+        kitsFor(charge).some((kit) => kit.kitCode === code) &&
+        balance > 0 &&
+        quarantined === null,
     );
     return [
       there

@@ -7,7 +7,7 @@ import {
   type LightThere,
   type StepsSeen,
 } from '../../craft/charging';
-import type { Calibre } from '../../craft/movements';
+import { type Calibre, reserveWith } from '../../craft/movements';
 import { type Policy, WEEKDAYS } from '../../craft/policy';
 import type { LightPlaceTool } from '../../craft/tools';
 import type { JobContext, JobState } from '../../logbook';
@@ -49,7 +49,7 @@ export interface ChargeHere {
 /** When a movement will be charged under one of this shop's lights; null where the shop has no such place. */
 export function chargeHere(
   { lightTimes, dayIs, goodToFactor, charge }: Calibre,
-  asked: ChargeAsked,
+  asked: ChargeAsked & { readonly kitCode?: string | null },
   { catalogue, policy, shop }: Pick<JobContext, 'catalogue' | 'policy' | 'shop'>,
 ): ChargeHere | null {
   const place = catalogue.lightPlaces.find(({ id }) => id === asked.placeId);
@@ -61,7 +61,11 @@ export function chargeHere(
     place,
     there,
     plan: chargingPlan({
-      book: { times: lightTimes, dayIs, reserveDays: charge?.reserveDays ?? 0 },
+      book: {
+        times: lightTimes,
+        dayIs,
+        reserveDays: charge ? reserveWith(charge, asked.kitCode ?? null) : 0,
+      },
       factor95: goodToFactor ?? USUAL_FACTOR,
       lux: there.lux,
       hours: hoursOf(place, policy),
@@ -85,6 +89,7 @@ export function chargeUnderLight(
     calibre,
     {
       ...lies.put.payload,
+      kitCode: facts.accumulator?.payload.kitCode ?? null,
       fromUtc: lies.put.occurredAt,
       seen: lies.seen.map(({ occurredAt, payload }) => ({
         atUtc: occurredAt,

@@ -1,6 +1,7 @@
 import { chemistries } from '../../craft/cells';
 import type { Measure } from '../../craft/health';
 import { figure } from '../../craft/judgement';
+import { kitsFor } from '../../craft/movements';
 import { STAGE_WORDS } from '../../craft/policy';
 import {
   causesWords,
@@ -82,11 +83,24 @@ export function foundLines(state: JobState): readonly string[] {
   ];
 }
 
+/** What a modern accumulator in place of an old capacitor gives. */
+function gainedWith(kitCode: string, calibre: JobState['calibre']): readonly string[] {
+  const kit = calibre?.charge ? kitsFor(calibre.charge).find((each) => each.kitCode === kitCode) : undefined;
+  return kit && kit.gainDays > 0
+    ? [
+        `A modern accumulator in place of the old capacitor: full it runs ${figure(kit.reserveDays, 0)} days, ${figure(kit.gainDays, 0)} more.`,
+      ]
+    : [];
+}
+
 /** What was fitted, with where it came from. */
-export function fittedLines({ facts, wells }: JobState, { catalogue }: JobContext): readonly string[] {
+export function fittedLines(
+  { facts, wells, calibre }: JobState,
+  { catalogue }: JobContext,
+): readonly string[] {
   const kit = facts.accumulator?.payload;
   return [
-    ...(kit ? [`${kit.kitCode}, ${kit.way}${fromWords(kit)}.`] : []),
+    ...(kit ? [`${kit.kitCode}, ${kit.way}${fromWords(kit)}.`, ...gainedWith(kit.kitCode, calibre)] : []),
     ...wells.flatMap(({ name, fitted }) => {
       if (!fitted) return [];
       const { cellCode } = fitted.payload;

@@ -1,7 +1,7 @@
 import { hoursAt } from '../../craft/charging';
 import { figure } from '../../craft/judgement';
 import { expectedLife, type LifeForecast } from '../../craft/life';
-import type { Calibre } from '../../craft/movements';
+import { type Calibre, reserveWith } from '../../craft/movements';
 import type { Lot } from '../../craft/stock';
 import { addMonths, dayInWords, localDay } from '../../craft/time';
 import type { JobContext, JobState, WellState } from '../../logbook';
@@ -52,9 +52,15 @@ export function nextVisit(
 ): NextVisit {
   const charge = state.calibre?.charge ?? null;
   if (charge !== null) {
+    const reserveDays = reserveWith(charge, state.facts.accumulator?.payload.kitCode ?? null);
+    const renewed = state.facts.accumulator;
+    const recheck =
+      renewed?.payload.way === 'old tab transferred'
+        ? addMonths(localDay(renewed.occurredAt, context.shop.zone), RECHECK_MONTHS)
+        : null;
     return {
-      onDay: null,
-      words: `This watch charges itself by ${charge.by === 'light' ? `light: ${daylightFor(state.calibre?.lightTimes ?? [], charge.reserveDays)}` : 'being worn'}. Full it runs ${figure(charge.reserveDays, 0)} days. Come back if its low-supply steps return soon after a full charge.`,
+      onDay: recheck,
+      words: `This watch charges itself by ${charge.by === 'light' ? `light: ${daylightFor(state.calibre?.lightTimes ?? [], reserveDays)}` : 'being worn'}. Full it runs ${figure(reserveDays, 0)} days. Come back if its low-supply steps return soon after a full charge.${recheck === null ? '' : ` The old tab was transferred: come by on ${dayInWords(recheck)}, and its contact is measured again.`}`,
       forecasts: [],
     };
   }
@@ -84,6 +90,9 @@ export function nextVisit(
     forecasts,
   };
 }
+
+/** A transferred tab is looked at again after so long. Ours, from bench practice. */
+const RECHECK_MONTHS = 3;
 
 /** By a window, away from the sun itself, lux. Ours. */
 const BY_A_WINDOW_LUX = 5000;

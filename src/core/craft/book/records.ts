@@ -119,6 +119,13 @@ function judgeCalibre(calibre: Calibre, book: Book): RecordProblem[] {
   if (!book.maker(calibre.makerId)) wrong('makerId', `Maker “${calibre.makerId}” is not in the book.`);
   if (calibre.lightTimes.length > 0 && calibre.charge?.by !== 'light')
     wrong('lightTimes', 'Charging times by light, and it is not charged by light: one of the two.');
+  if (calibre.rotor !== null && calibre.charge?.by !== 'rotor')
+    wrong('rotor', 'What its rotor gains, and it is not charged by a rotor: one of the two.');
+  const { charge } = calibre;
+  if (charge && (charge.upgradeKitCode === null) !== (charge.upgradeReserveDays === null))
+    wrong('charge', 'A modern accumulator wants both its kit and how long it runs with it.');
+  if (charge && charge.upgradeKitCode !== null && charge.oldPart !== 'capacitor')
+    wrong('charge', 'A modern accumulator is foreseen in place of an old capacitor alone.');
   for (const reason of errorsOf(calibre.lightTimes)) wrong('lightTimes', reason);
   const names = calibre.wells.map((well) => well.name);
   if (new Set(names).size < names.length) wrong('wells', 'Two cell places have the same name.');

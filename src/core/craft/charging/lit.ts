@@ -1,5 +1,5 @@
 import { type OpenHours, type Weekday, WEEKDAYS } from '../policy';
-import { instantAt, localDay, nextDay } from '../time';
+import { instantAt, localDay, minutesOfClock, nextDay } from '../time';
 
 /** When a place gives light, by the shop's local time; null on a day without. Until the next day where it ends before it begins. */
 export type LightHours = Readonly<Record<Weekday, OpenHours | null>>;
@@ -48,9 +48,4 @@ export function litBetween(hours: LightHours, zone: string, fromUtc: string, toU
     [day, begun] = [next, over];
   }
   return lit;
-}
-
-function minutesOfClock(clock: string): number {
-  const [hours = 0, minutes = 0] = clock.split(':').map(Number);
-  return hours * 60 + minutes;
 }

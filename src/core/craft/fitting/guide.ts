@@ -3,6 +3,7 @@ import { figure } from '../judgement';
 import type { AboveCell, Calibre, Coil, Well } from '../movements';
 import { type Schools, wayTaken } from '../policy';
 import { ABOVE_WAYS } from './above';
+import { CHARGED_WAYS, type ChargedHand } from './charged';
 import { HOLDER_WAYS, type PlacedPart } from './holders';
 
 export const FITTING_PHASES = ['before', 'out', 'between', 'in', 'after'] as const;
@@ -52,6 +53,7 @@ export type GuidedMovement = Pick<
   | 'lengthMm'
   | 'functions'
   | 'recipes'
+  | 'charge'
 > & {
   /** Coils seen whose place is not known. */
   readonly coilsSeen: number | null;
@@ -298,6 +300,14 @@ export function fittingGuide(question: FittingQuestion): FittingGuide {
           off,
           back: back === null ? null : `out-${back}`,
         }));
+  const charged = movement.charge === null ? null : CHARGED_WAYS[movement.charge.by];
+  const ofCharged = (phase: 'out' | 'in', hands: readonly ChargedHand[]): FittingStep[] =>
+    hands.map(({ id, what, how, danger, off, back }) => ({
+      ...step(phase, `charged-${id}`, what, how, danger),
+      off,
+      back: back === null ? null : `out-charged-${back}`,
+    }));
+  const it = charged === null ? 'cell' : 'accumulator';
   // Off before the first holder is reached, and on again in reverse after the last cell is in.
   const above = [...new Set(movement.aboveCell)];
   const aboveOff = (further ? [] : above).map((each): FittingStep => {
@@ -322,14 +332,14 @@ export function fittingGuide(question: FittingQuestion): FittingGuide {
             'before',
             'look',
             'Note how everything lies',
-            'Cell, insulators, spacer, spring and contacts: a photograph says it best.',
+            `${charged === null ? 'Cell' : 'Accumulator'}, insulators, spacer, spring and contacts: a photograph says it best.`,
           ),
           step(
             'before',
             'hands',
             hands.way.charAt(0).toUpperCase() + hands.way.slice(1),
             hands.reason,
-            'Metal across both faces shorts a cell: no steel tweezers on a fresh one.',
+            `Metal across both faces shorts ${charged === null ? 'a cell' : 'an accumulator'}: no steel tweezers on a fresh one.`,
           ),
         ]),
     ...(fromFront && place.heldBy !== 'from the dial side'
@@ -361,13 +371,15 @@ export function fittingGuide(question: FittingQuestion): FittingGuide {
             towardsCoil ?? unplaced,
           ),
         ]),
+    ...ofCharged('out', charged?.beforeHolder ?? []),
     ...aboveOff,
     ...ofHolder('out'),
+    ...ofCharged('out', charged?.afterHolder ?? []),
     step(
       'between',
       'contacts',
       'Look at the empty well',
-      'Contacts clean and springy; the negative one stays beneath the cell, unbent.',
+      `Contacts clean and springy; the negative one stays beneath the ${it}, unbent.`,
       foundClean
         ? null
         : 'Crust is electrolyte: it burns skin and eyes. Gloves, and clean it before anything goes in.',
@@ -380,15 +392,17 @@ export function fittingGuide(question: FittingQuestion): FittingGuide {
             'insulators',
             'Insulators in place',
             movement.insulators.join(' '),
-            'Left out, the cell shorts through the case.',
+            `Left out, the ${it} shorts through the case.`,
           ),
         ]
       : []),
     step(
       'in',
       'fresh',
-      'Look at the fresh cell',
-      'Dulled: wiped with isopropyl and dried, never water. With crust on it: scrapped.',
+      `Look at the fresh ${it}`,
+      charged === null
+        ? 'Dulled: wiped with isopropyl and dried, never water. With crust on it: scrapped.'
+        : 'The kit of this calibre, everything in it that the book names; with crust on it: scrapped.',
     ),
     place.faceUp === null
       ? step(
@@ -405,8 +419,10 @@ export function fittingGuide(question: FittingQuestion): FittingGuide {
           'The wide flat face is +.',
           'Turned over it drives the circuit backwards.',
         ),
+    ...ofCharged('in', charged?.beforeHolderIn ?? []),
     ...ofHolder('in'),
     ...aboveOn,
+    ...ofCharged('in', charged?.afterHolderIn ?? []),
     ...(buzzer && last
       ? [
           step(
@@ -433,9 +449,13 @@ export function fittingGuide(question: FittingQuestion): FittingGuide {
     step(
       'after',
       'runs',
-      'See it run',
-      runsHow(movement, notSeen),
-      'That it runs proves contact and voltage, never that the cell is the right one.',
+      charged === null ? 'See it run' : 'Light or winding first, then see it run',
+      charged === null
+        ? runsHow(movement, notSeen)
+        : `A new accumulator is nearly empty. Once it has had ${movement.charge?.by === 'rotor' ? 'winding' : 'light'}: ${runsHow(movement, notSeen)}`,
+      charged === null
+        ? 'That it runs proves contact and voltage, never that the cell is the right one.'
+        : null,
       recipe('after'),
     ),
   ];

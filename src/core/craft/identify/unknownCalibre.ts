@@ -131,6 +131,7 @@ export function unknownCalibre(
         lightTimes: [],
         dayIs: null,
         goodToFactor: null,
+        rotor: null,
         crownPositions: [],
         cautions:
           said.currentUA === null

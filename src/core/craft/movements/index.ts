@@ -9,6 +9,7 @@ export {
   twinsOf,
 } from './characters';
 export { engravedCase, readEngraving, stretches, takenApart, unknownCodeLikelihood } from './readEngraving';
+export { type KitFor, kitsFor, reserveWith } from './kits';
 export { asRevision, calibreWords, openRevisions } from './revisions';
 export {
   type Calibre,

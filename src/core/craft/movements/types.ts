@@ -1,4 +1,4 @@
-import type { DayIs, LightTimes } from '../charging';
+import type { DayIs, LightTimes, RotorFigures } from '../charging';
 import type { Judged } from '../judgement';
 
 export const FUNCTION_KINDS = [
@@ -123,15 +123,23 @@ export interface Charge {
   readonly nominalV: number;
   /** Days it runs when full. */
   readonly reserveDays: number;
+  /** What the kit must contain, and what of the old goes in again, one line each. */
+  readonly contents: readonly string[];
+  readonly reused: readonly string[];
+  /** A modern accumulator the book foresees in place of an old capacitor; null: none. */
+  readonly upgradeKitCode: string | null;
+  readonly upgradeReserveDays: number | null;
 }
 
-/** What the book has of how long it charges by light. */
+/** What the book has of how long it charges. */
 export interface Charging {
   readonly lightTimes: readonly LightTimes[];
   /** How its lines state a day of running; null: not said. */
   readonly dayIs: DayIs | null;
   /** In 95 of 100 watches its times are good to this factor; null: not said. */
   readonly goodToFactor: number | null;
+  /** What its rotor gains; null: not said. */
+  readonly rotor: RotorFigures | null;
 }
 
 /** How far a tool keeps from a coil, where a calibre says nothing of its own. */

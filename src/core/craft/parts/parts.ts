@@ -20,6 +20,10 @@ export const PARTS = [
   'spring',
   'buzzer spring',
   'pusher',
+  'rotor',
+  'wheel',
+  'tab',
+  'accumulator',
 ] as const;
 export type Part = (typeof PARTS)[number];
 
@@ -59,6 +63,10 @@ const SERVES: Readonly<Record<Part, readonly Served[]>> = {
   spring: ['running', 'pushers'],
   'buzzer spring': ['alarm'],
   pusher: ['pushers', 'water'],
+  rotor: ['running'],
+  wheel: ['running'],
+  tab: ['running'],
+  accumulator: ['running'],
 };
 
 /** What a kind of part usually serves; the bench may say otherwise. Source: bench practice. */

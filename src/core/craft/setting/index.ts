@@ -13,7 +13,7 @@ export {
   wayBackOf,
 } from './proofs';
 export { judgeRun, RUN_PURPOSES, type RunPurpose, type RunVerdict, watchSeconds } from './run';
-export { changeOverOf, minutesOf } from './night';
+export { changeOverOf } from './night';
 export {
   cautionsAtSetting,
   hasDateWheel,

@@ -1,3 +1,5 @@
+import { minutesOfClock } from '../time';
+
 /** A stretch of the day over midnight, minutes of the day. */
 export interface ChangeOver {
   readonly from: number;
@@ -6,12 +8,6 @@ export interface ChangeOver {
 
 /** The hours in which a date must not be quick-set, whatever the calibre. Source: bench practice. */
 const NIGHT: ChangeOver = { from: 20 * 60, to: 2 * 60 };
-
-/** Minutes of the day of `HH:mm`. */
-export function minutesOf(clock: string): number {
-  const [hours = 0, minutes = 0] = clock.split(':').map(Number);
-  return hours * 60 + minutes;
-}
 
 /** `HH:mm` of minutes of the day. */
 export function clockOf(minutes: number): string {
@@ -22,7 +18,7 @@ export function clockOf(minutes: number): string {
 export function changeOverOf(
   own: { readonly fromClock: string; readonly toClock: string } | null,
 ): ChangeOver | null {
-  return own && { from: minutesOf(own.fromClock), to: minutesOf(own.toClock) };
+  return own && { from: minutesOfClock(own.fromClock), to: minutesOfClock(own.toClock) };
 }
 
 /** When the wheels that change the date are in hand: the usual hours and the calibre's own, whichever is wider. */

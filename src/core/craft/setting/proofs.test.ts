@@ -16,6 +16,10 @@ const charge = (by: 'light' | 'rotor') => ({
   heightMm: 2,
   nominalV: 1.5,
   reserveDays: 180,
+  contents: [],
+  reused: [],
+  upgradeKitCode: null,
+  upgradeReserveDays: null,
 });
 const howOf = (of: ProvedMovement, what: string): string =>
   proofsToMake(of).find((each) => each.what === what)?.how ?? '';

@@ -8,6 +8,7 @@ export {
   localDay,
   localTime,
   minutesBetween,
+  minutesOfClock,
   nextDateCorrection,
   nextDay,
   yearsBetween,

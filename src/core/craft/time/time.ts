@@ -84,6 +84,12 @@ export function nextDateCorrection(day: string): { readonly day: string; readonl
   }
 }
 
+/** Minutes of the day of `HH:mm`. */
+export function minutesOfClock(clock: string): number {
+  const [hours = 0, minutes = 0] = clock.split(':').map(Number);
+  return hours * 60 + minutes;
+}
+
 /** The calendar day after a day. */
 export function nextDay(day: string): string {
   return dayjs.utc(day).add(1, 'day').format('YYYY-MM-DD');

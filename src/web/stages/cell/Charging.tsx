@@ -1,12 +1,13 @@
 import { Paper, Stack, Typography } from '@mui/material';
 import { useFormContext } from 'react-hook-form';
 import { accumulatorInQuestion } from '../../../core/advice/cell';
-import { judgeAccumulator } from '../../../core/advice/charging';
-import { figure } from '../../../core/craft/judgement';
+import { HAND_BACK_SHARE, judgeAccumulator } from '../../../core/advice/charging';
+import { rotorPlan } from '../../../core/craft/charging';
+import { capital, figure } from '../../../core/craft/judgement';
 import { ACCUMULATOR_WAYS, CHARGE_OUTCOMES, type Payloads } from '../../../core/logbook';
-import type { Calibre, Charge } from '../../../core/craft/movements';
+import { type Calibre, type Charge, kitsFor, reserveWith } from '../../../core/craft/movements';
 import type { Lot } from '../../../core/craft/stock';
-import { Caution, LampAnswer } from '../../kit/Lamp';
+import { Caution, LampAnswer, Working } from '../../kit/Lamp';
 import { optionsOf, fieldsOf } from '../../kit/fields';
 import { FactCard } from '../../job/FactCard';
 import { FactList } from '../../job/FactList';
@@ -60,9 +61,10 @@ function AccumulatorFields({ kits }: { readonly kits: readonly Lot[] }) {
 export function ChargingMat() {
   const { state, lots, asks } = useJob();
   const { facts, calibre } = state;
-  const kitCode = calibre?.charge?.kitCode ?? '';
+  const foreseen = calibre?.charge ? kitsFor(calibre.charge).map(({ kitCode }) => kitCode) : [];
+  const [kitCode = ''] = foreseen;
   const kits = lots.filter(
-    (lot) => lot.item === 'kit' && lot.balance > 0 && (kitCode === '' || lot.code === kitCode),
+    (lot) => lot.item === 'kit' && lot.balance > 0 && (foreseen.length === 0 || foreseen.includes(lot.code)),
   );
   // A kit is for one calibre: where nobody knows which this is, none is proposed.
   const [first] = kitCode === '' ? [] : kits;
@@ -121,8 +123,47 @@ export function ChargingMat() {
       >
         <AccumulatorFields kits={kits} />
       </FactCard>
-      {accumulatorInQuestion(facts) && state.wells.map(guideOf)}
+      {(calibre?.charge || accumulatorInQuestion(facts)) && state.wells.map(guideOf)}
       {facts.accumulator && state.wells.map((well) => <OldCellCards key={well.name} well={well} />)}
+    </>
+  );
+}
+
+/** How long it is worn or wound, from flat. */
+function WoundLamp({ calibre, charge }: { readonly calibre: Calibre; readonly charge: Charge }) {
+  const { state } = useJob();
+  const reserveDays = reserveWith(charge, state.facts.accumulator?.payload.kitCode ?? null);
+  const plan = rotorPlan(calibre.rotor, reserveDays, 0, HAND_BACK_SHARE);
+  const back = plan.marks.find(({ mark }) => mark === 'hand back');
+  const [wornH, winderH] = [back?.wornH ?? null, back?.winderH ?? null];
+  return (
+    <>
+      <LampAnswer
+        question="Worn, or on the winder, from flat"
+        standing={plan.verdict === 'charges' ? 'good' : 'open'}
+        answer={
+          wornH !== null
+            ? `Hand back after ${figure(wornH, 0)} h worn`
+            : winderH !== null
+              ? `Hand back after ${figure(winderH, 0)} h on the winder`
+              : capital(plan.verdict)
+        }
+        reasons={[
+          ...plan.reasons,
+          ...plan.marks.map(
+            (each) =>
+              `${capital(each.mark)}: ${[
+                each.wornH === null ? '' : `${figure(each.wornH, 1)} h worn`,
+                each.turns === null || each.winderH === null
+                  ? ''
+                  : `${figure(each.turns / 1000, 0)} thousand turns, ${figure(each.winderH, 0)} h on the winder`,
+              ]
+                .filter(Boolean)
+                .join(', or ')}.`,
+          ),
+        ]}
+      />
+      <Working lines={plan.working} />
     </>
   );
 }
@@ -136,8 +177,13 @@ const NEXT_STANDING = {
 
 export function ChargeLamp({ calibre, charge }: { readonly calibre: Calibre; readonly charge: Charge }) {
   const { state, lots, book } = useJob();
-  const kits = lots.filter((lot) => lot.item === 'kit' && lot.code === charge.kitCode);
-  const left = kits.reduce((sum, lot) => sum + lot.balance, 0);
+  const kits = kitsFor(charge).map((kit) => ({
+    ...kit,
+    left: lots
+      .filter((lot) => lot.item === 'kit' && lot.code === kit.kitCode)
+      .reduce((sum, lot) => sum + lot.balance, 0),
+  }));
+  const [own] = kits;
   const next = judgeAccumulator(state, book);
   return (
     <>
@@ -150,11 +196,22 @@ export function ChargeLamp({ calibre, charge }: { readonly calibre: Calibre; rea
         />
       )}
       <UnderLightLamp />
+      {charge.by === 'rotor' && <WoundLamp calibre={calibre} charge={charge} />}
       <LampAnswer
         question={`${calibre.code} runs from an ${charge.oldPart === 'capacitor' ? 'accumulator or capacitor' : 'accumulator'}`}
-        standing={left > 0 ? 'good' : 'care'}
-        answer={`Kit ${charge.kitCode}: ${left === 0 ? 'none in stock' : `${left} in stock`}`}
-        reasons={[`Charged by ${charge.by}; full it runs ${figure(charge.reserveDays, 0)} days.`]}
+        standing={kits.some(({ left }) => left > 0) ? 'good' : 'care'}
+        answer={`Kit ${charge.kitCode}: ${(own?.left ?? 0) === 0 ? 'none in stock' : `${own?.left} in stock`}`}
+        reasons={[
+          `Charged by ${charge.by}; full it runs ${figure(charge.reserveDays, 0)} days.`,
+          ...(charge.contents.length > 0 ? [`The kit contains: ${charge.contents.join(', ')}.`] : []),
+          ...(charge.reused.length > 0 ? [`Goes in again: ${charge.reused.join(', ')}.`] : []),
+          ...kits
+            .slice(1)
+            .map(
+              ({ kitCode, reserveDays, gainDays, left }) =>
+                `Or ${kitCode}, a modern accumulator the book foresees: full it runs ${figure(reserveDays, 0)} days, ${figure(gainDays, 0)} more; ${left === 0 ? 'none' : left} in stock.`,
+            ),
+        ]}
       />
     </>
   );

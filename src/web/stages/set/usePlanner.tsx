@@ -2,7 +2,6 @@ import { createContext, type ReactNode, useContext, useMemo, useState } from 're
 import { movementToSet } from '../../../core/advice/proving';
 import { WEEKDAYS } from '../../../core/craft/policy';
 import {
-  minutesOf,
   planSetting,
   type QuickSet,
   readShown,
@@ -11,7 +10,7 @@ import {
   type SettingPlan,
   type TypedShown,
 } from '../../../core/craft/setting';
-import { localDay, localTime } from '../../../core/craft/time';
+import { localDay, localTime, minutesOfClock } from '../../../core/craft/time';
 import { useJob } from '../../job/JobContext';
 
 /** What is typed of the watch before it is set. */
@@ -52,7 +51,7 @@ export function PlannerProvider({ children }: { readonly children: ReactNode }) 
     const shown = typed === null ? null : readShown(typed, movement?.functions.includes('day') ?? false);
     const clock = localTime(atUtc, zone, 'HH:mm');
     const day = localDay(atUtc, zone);
-    const minutes = minutesOf(clock);
+    const minutes = minutesOfClock(clock);
     const weekday = (WEEKDAYS as readonly string[]).indexOf(localTime(atUtc, zone, 'dddd'));
     const date = Number(day.slice(8));
     const plan =
