@@ -76,6 +76,8 @@ test('where it lies is worked out as it is typed; too hot, too dim and out of ra
     hours: 3,
     outcome: 'low-supply steps',
   });
+  await expect(lampOf(page)).toContainText('Which light, from flat?');
+  await expect(lampOf(page)).toContainText(/Charging lamp: to hand back .* at the latest/);
   const form = page.getByRole('region', { name: 'Under the light', exact: true });
   await form.getByLabel('Light place').selectOption('charging lamp, 9500 lx');
   await form.getByLabel('The room').fill('22');
@@ -83,6 +85,7 @@ test('where it lies is worked out as it is typed; too hot, too dim and out of ra
   await form.getByRole('radio', { name: 'Flat' }).check();
   await expect(form).toContainText('The case would come to 78 °C, and 45 °C is the most');
   await expect(form).toContainText(/From \d+ mm on it stays cool enough/);
+  await expect(form).not.toContainText('Steps normally:');
   await form.getByRole('button', { name: 'It lies there now' }).click();
   // It is not recorded, and nothing typed is lost.
   await expect(stands(page, 'Under the light')).toHaveCount(0);

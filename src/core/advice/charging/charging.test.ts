@@ -1,7 +1,7 @@
 import type { Logbook } from '../../../testing/fixtures';
 import { book, context, readingOf, takenIn } from '../../../testing/fixtures';
 import type { Payloads } from '../../logbook';
-import { chargeHere, chargeUnderLight, litOf } from './charging';
+import { chargeHere, chargeUnderLight, litOf, placesFor } from './charging';
 import { judgeAccumulator } from './judgeAccumulator';
 
 const lamp: Payloads['cell.lit'] = {
@@ -65,6 +65,20 @@ describe('a watch under a light of the shop', () => {
       calibre &&
       chargeHere({ ...calibre, lightTimes: [] }, { ...lamp, fromUtc: at(0).occurredAt, seen: [] }, context);
     expect(silent?.plan).toMatchObject({ verdict: 'not known', marks: [] });
+  });
+});
+
+describe('the lights of the shop', () => {
+  it('are offered the soonest first, each by its own hours, and by no times that nobody knows', () => {
+    const calibre = book.calibre('vessarin-210s');
+    if (!calibre) throw new Error('no calibre');
+    const [first, second] = placesFor(calibre, context);
+    expect([first?.place.id, second?.place.id]).toEqual(['lamp', 'sill']);
+    expect((first?.readyUtc ?? '9') < (second?.readyUtc ?? '')).toBe(true);
+    expect(placesFor({ ...calibre, lightTimes: [] }, context)).toMatchObject([
+      { verdict: 'not known', readyUtc: null },
+      { verdict: 'not known', readyUtc: null },
+    ]);
   });
 });
 

@@ -78,6 +78,49 @@ export function chargeHere(
   };
 }
 
+/** When a flat watch could be handed back from one light place. */
+export interface PlaceOffer {
+  readonly place: LightPlaceTool;
+  readonly verdict: ChargingPlan['verdict'];
+  /** Likely, and at the latest in 95 of 100; null: never, or not known. */
+  readonly readyUtc: string | null;
+  readonly readyLatestUtc: string | null;
+}
+
+/** A room as it usually is: for the light alone, as its warmth is asked for before a watch is laid down. */
+const USUAL_ROOM_C = 20;
+
+/** The light places of this shop for a movement that is flat, where each was measured; the soonest first. */
+export function placesFor(
+  calibre: Calibre,
+  context: Pick<JobContext, 'catalogue' | 'policy' | 'shop' | 'nowUtc'>,
+): readonly PlaceOffer[] {
+  return context.catalogue.lightPlaces
+    .map((place): PlaceOffer => {
+      const plan = chargeHere(
+        calibre,
+        {
+          placeId: place.id,
+          distanceMm: null,
+          roomC: USUAL_ROOM_C,
+          shows: 'flat',
+          percent: null,
+          fromUtc: context.nowUtc,
+          seen: [],
+        },
+        context,
+      )?.plan;
+      const ready = plan?.marks.find(({ mark }) => mark === 'hand back');
+      return {
+        place,
+        verdict: plan?.verdict ?? 'not known',
+        readyUtc: ready?.likelyUtc ?? null,
+        readyLatestUtc: ready?.latestUtc ?? null,
+      };
+    })
+    .sort((a, b) => (a.readyUtc ?? '9').localeCompare(b.readyUtc ?? '9'));
+}
+
 /** How the watch of a job charges where it lies now; null where it lies under no light, or nobody named its movement. */
 export function chargeUnderLight(
   { facts, calibre }: Pick<JobState, 'facts' | 'calibre'>,

@@ -6,5 +6,7 @@ export {
   HAND_BACK_SHARE,
   type Lit,
   litOf,
+  type PlaceOffer,
+  placesFor,
 } from './charging';
 export { type AccumulatorVerdict, judgeAccumulator } from './judgeAccumulator';

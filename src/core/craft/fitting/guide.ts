@@ -93,6 +93,9 @@ interface FittingQuestion {
   readonly told: readonly string[];
 }
 
+/** Hand movements of a holder that an accumulator has of its own. */
+const OF_THE_CELL = ['take', 'lay'];
+
 /** The part of a step’s id that names what lies above. */
 const aboveId = (above: AboveCell): string => `above-${above.replace(/ /g, '-')}`;
 
@@ -263,6 +266,9 @@ export function fittingGuide(question: FittingQuestion): FittingGuide {
     off: [],
     back: null,
   });
+  const charged = movement.charge === null ? null : CHARGED_WAYS[movement.charge.by];
+  const it = charged === null ? 'cell' : 'accumulator';
+  const ofIt = (words: string): string => (charged === null ? words : words.replaceAll('cell', it));
   // A holder worked both ways warns both times.
   const ofThisHolder = ways === null ? null : once(ways.danger);
   const towardsCoil =
@@ -294,20 +300,20 @@ export function fittingGuide(question: FittingQuestion): FittingGuide {
                 recipe('in'),
               ),
         ]
-      : ways[phase].map(({ id, what, how, off, back }) => ({
-          ...step(phase, id, what, how, null, recipe(phase)),
-          danger: ways.dangerAt.includes(id) ? ofThisHolder : null,
-          off,
-          back: back === null ? null : `out-${back}`,
-        }));
-  const charged = movement.charge === null ? null : CHARGED_WAYS[movement.charge.by];
+      : ways[phase]
+          .filter(({ id }) => charged === null || !OF_THE_CELL.includes(id) || ways.dangerAt.includes(id))
+          .map(({ id, what, how, off, back }) => ({
+            ...step(phase, id, ofIt(what), ofIt(how), null, recipe(phase)),
+            danger: ways.dangerAt.includes(id) ? ofThisHolder : null,
+            off,
+            back: back === null ? null : `out-${back}`,
+          }));
   const ofCharged = (phase: 'out' | 'in', hands: readonly ChargedHand[]): FittingStep[] =>
     hands.map(({ id, what, how, danger, off, back }) => ({
       ...step(phase, `charged-${id}`, what, how, danger),
       off,
       back: back === null ? null : `out-charged-${back}`,
     }));
-  const it = charged === null ? 'cell' : 'accumulator';
   // Off before the first holder is reached, and on again in reverse after the last cell is in.
   const above = [...new Set(movement.aboveCell)];
   const aboveOff = (further ? [] : above).map((each): FittingStep => {

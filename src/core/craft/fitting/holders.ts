@@ -83,9 +83,10 @@ export const HOLDER_WAYS: Readonly<Record<HoldKind, HolderWays>> = {
           off: [{ part: 'screw', position: toBeNoted('of the cell’s bridge, which where'), count: 2 }],
         },
       ),
-      hand('bridge', 'Lift bridge and cell', 'The bridge off its peg, then the cell by its rim.', {
+      hand('bridge', 'Lift the bridge', 'Straight up, off its peg.', {
         off: [{ part: 'cover', position: 'the cell’s bridge, on its peg', count: 1 }],
       }),
+      hand('take', 'Take the cell out', 'By its rim.'),
     ],
     in: [
       hand('lay', 'Lay the cell in its well', 'Level, before the bridge.'),

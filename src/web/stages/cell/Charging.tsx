@@ -195,7 +195,7 @@ export function ChargeLamp({ calibre, charge }: { readonly calibre: Calibre; rea
           reasons={next.reasons}
         />
       )}
-      <UnderLightLamp />
+      <UnderLightLamp calibre={calibre} />
       {charge.by === 'rotor' && <WoundLamp calibre={calibre} charge={charge} />}
       <LampAnswer
         question={`${calibre.code} runs from an ${charge.oldPart === 'capacitor' ? 'accumulator or capacitor' : 'accumulator'}`}

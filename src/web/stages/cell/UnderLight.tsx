@@ -1,7 +1,7 @@
 import { Stack, Typography } from '@mui/material';
 import { lazy, Suspense, useMemo } from 'react';
 import { useFormContext } from 'react-hook-form';
-import { type ChargeHere, chargeHere, chargeUnderLight } from '../../../core/advice/charging';
+import { type ChargeHere, chargeHere, chargeUnderLight, placesFor } from '../../../core/advice/charging';
 import { CHARGE_STATES, type ChargingPlan } from '../../../core/craft/charging';
 import { capital, figure } from '../../../core/craft/judgement';
 import { localTime } from '../../../core/craft/time';
@@ -31,7 +31,9 @@ const STANDING: Readonly<Record<ChargingPlan['verdict'], Standing>> = {
 function Told({ here }: { readonly here: ChargeHere }) {
   const { context } = useJob();
   const { zone } = context.shop;
-  const { there, plan } = here;
+  const { there } = here;
+  // What it would come to where it must not lie is nobody's plan.
+  const plan = there.verdict === 'too hot' ? null : here.plan;
   const at = (utc: string | null): string =>
     utc === null ? 'never' : localTime(utc, zone, 'ddd D MMM HH:mm');
   return (
@@ -231,11 +233,33 @@ export function UnderLightCards({ calibre }: { readonly calibre: Calibre }) {
   );
 }
 
-/** When it will be charged where it lies. */
-export function UnderLightLamp() {
+/** What each light of this shop would do for it, the soonest first. */
+function WhichLight({ calibre }: { readonly calibre: Calibre }) {
+  const { context } = useJob();
+  const offers = useMemo(() => placesFor(calibre, context), [calibre, context]);
+  const [best] = offers;
+  if (best === undefined) return null;
+  const { zone } = context.shop;
+  const at = (utc: string): string => localTime(utc, zone, 'ddd D MMM HH:mm');
+  return (
+    <LampAnswer
+      question="Which light, from flat?"
+      standing={best.readyUtc === null ? 'care' : 'good'}
+      answer={best.readyUtc === null ? 'None that is known to fill it' : capital(best.place.name)}
+      reasons={offers.map(({ place, verdict, readyUtc, readyLatestUtc }) =>
+        readyUtc === null
+          ? `${capital(place.name)}: ${verdict}.`
+          : `${capital(place.name)}: to hand back ${at(readyUtc)}, ${readyLatestUtc === null ? 'or never' : `at the latest ${at(readyLatestUtc)}`}.`,
+      )}
+    />
+  );
+}
+
+/** When it will be charged where it lies, or could be. */
+export function UnderLightLamp({ calibre }: { readonly calibre: Calibre }) {
   const { state, context } = useJob();
   const here = useMemo(() => chargeUnderLight(state, context), [state, context]);
-  if (here === null) return null;
+  if (here === null) return calibre.charge?.by === 'light' ? <WhichLight calibre={calibre} /> : null;
   const { place, there, plan } = here;
   const ready = plan?.marks.find(({ mark }) => mark === 'hand back');
   return (
