@@ -97,7 +97,10 @@ const MET: Readonly<Record<Requirement, (job: Judged, policy: Policy) => boolean
   'set.time': (job) => provedNow(job).timeSet?.payload.set === true,
   'set.functions': (job) => {
     const facts = provedNow(job);
-    return facts.functions !== null && (isSigned(job) || unproved(facts, job.calibre).length === 0);
+    if (facts.functions === null) return false;
+    // An empty list proves nothing, whatever the movement.
+    const some = Object.keys(facts.functions.payload.proved).length > 0;
+    return isSigned(job) || (some && unproved(facts, job.calibre).length === 0);
   },
   'set.outside': (job) => provedNow(job).outside !== null,
   'set.proving-run': (job, policy) => {

@@ -189,6 +189,14 @@ describe('what is to be proved of this watch', () => {
     expect(missing(job).join()).not.toContain('alarm');
   });
 
+  it('is not proved by an empty list where nobody knows the movement, either', () => {
+    const job = takenIn('reseal and test', null);
+    job.add('set.functions', works());
+    expect(missing(job)).toContain('set: its functions proved');
+    job.add('set.functions', works('hands'));
+    expect(missing(job)).not.toContain('set: its functions proved');
+  });
+
   it('is not proved by an empty list, nor by half of it', () => {
     const job = readyJob();
     const before = job.entries.find(({ kind }) => kind === 'set.functions');

@@ -4,10 +4,9 @@ import { changeOverOf, type ProofStep, type QuickSet, type SetMovement } from '.
 import { hasCrown, type JobState, proofsOf, ranBeforeClosing, seenRunning } from '../../logbook';
 import { seenMovement } from '../identify';
 
-/** What of this watch is proved: of its movement in the book, or as it was seen, and what the job adds. */
+/** What of this watch is proved: of its movement in the book, or as it was seen, named or not, and what the job adds. */
 export function proofSteps(state: JobState, book: Book): readonly ProofStep[] {
-  const movement = state.calibre ?? (state.facts.movement ? seenMovement(state, book) : null);
-  return proofsOf(state.facts, movement);
+  return proofsOf(state.facts, state.calibre ?? seenMovement(state, book));
 }
 
 /** The movement as it is set; null while nobody named it. Of one that is not in the book only what was seen is known. */

@@ -89,7 +89,7 @@ export function FunctionsCard() {
   const { state, book, resource } = useJob();
   const { facts, calibre } = state;
   const steps = proofSteps(state, book);
-  const asks = calibre === null && facts.movement ? seenMovement(state, book).asksToProve : [];
+  const asks = calibre === null ? seenMovement(state, book).asksToProve : [];
   const failed = failedProofs({ functions: facts.functions, outside: null }).some(
     ({ handedBackSo }) => handedBackSo === '',
   );
