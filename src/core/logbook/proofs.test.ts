@@ -97,6 +97,14 @@ describe('whether it was seen running', () => {
     expect(missing(job)).not.toContain('set: that it runs');
   });
 
+  it('is not taken for granted of a movement nobody knows from a glance', () => {
+    const job = takenIn('cell only', null);
+    job.add('set.runs', { runs: true, watchedSeconds: 3 });
+    expect(missing(job)).toContain('set: that it runs');
+    job.add('set.runs', { runs: true, watchedSeconds: 60 });
+    expect(missing(job)).not.toContain('set: that it runs');
+  });
+
   it('is no where the hands stand where they stood', () => {
     const job = readyJob();
     job.add('set.run-began', { toSee: 'that it runs', shows: '10:06' }, at(6));
@@ -114,6 +122,8 @@ describe('whether it was seen running', () => {
       job.add('set.run-began', { toSee: 'how it keeps time', shows: '10:10:00' }, at(10));
       disturb(job);
       job.add('set.run-ended', { toSee: 'how it keeps time', shows: '22:40:00', stillRuns: true }, at(730));
+      // Setting it once more afterwards makes that run no better.
+      job.add('set.time', { set: true }, at(740));
       const run = runOf(job.state().facts, 'how it keeps time');
       expect([run.verdict, run.secondsPerDay]).toEqual(['runs', null]);
       expect(run.reasons[0]).toContain('meanwhile');

@@ -3,6 +3,7 @@ import type { Served } from '../craft/parts';
 import {
   type AddedProof,
   judgeRun,
+  LEAST_WATCHED_S,
   type Proof,
   type ProofResult,
   proofsToMake,
@@ -16,7 +17,7 @@ import {
 } from '../craft/setting';
 import type { JobFacts } from './entry';
 import type { Complaint } from './facts/arrive';
-import type { Run } from './facts/set';
+import { type Run, RUN_PLACE } from './facts/set';
 import { partsSettledAs } from './parts';
 
 type Facts = Readonly<JobFacts>;
@@ -100,28 +101,15 @@ export function failedProofs({
   );
 }
 
-const PLACE = { 'that it runs': 'watched', 'how it keeps time': 'proving' } as const;
-
-/** What was done with the crown while a run went on, in words, or null. */
-function disturbed({ began, ended }: Run, { timeSet, outside }: Facts): string | null {
-  const meanwhile = (at: string | undefined): boolean =>
-    at !== undefined && ended !== null && at > began.occurredAt && at < ended.occurredAt;
-  if (timeSet?.payload.set && meanwhile(timeSet.occurredAt)) return 'its time was set meanwhile';
-  const crown = outside?.payload.proved['crown in every position'];
-  return crown !== undefined && crown !== 'not applicable' && meanwhile(outside?.occurredAt)
-    ? 'its crown was pulled meanwhile'
-    : null;
-}
-
 /** What a run of the job says, of those since the last closing. */
 export function runOf(facts: Facts, toSee: RunPurpose): RunVerdict {
-  const run = facts[PLACE[toSee]];
+  const run = facts[RUN_PLACE[toSee]];
   if (run === null) return judgeRun(null, null);
-  const { began, ended } = run;
+  const { began, ended, disturbed } = run;
   return judgeRun(
     { shows: began.payload.shows, atUtc: began.occurredAt },
     ended && { ...ended.payload, atUtc: ended.occurredAt },
-    disturbed(run, facts),
+    disturbed,
   );
 }
 
@@ -129,7 +117,6 @@ export function runOf(facts: Facts, toSee: RunPurpose): RunVerdict {
 export interface SeenRunning {
   readonly runs: boolean;
   readonly watchedSeconds: number;
-  readonly atUtc: string;
 }
 
 /**
@@ -164,7 +151,7 @@ export function seenRunning(facts: Facts): SeenRunning | null {
         : latest,
     null,
   );
-  return last && { runs: last.runs, watchedSeconds: last.watchedSeconds, atUtc: last.entry.occurredAt };
+  return last && { runs: last.runs, watchedSeconds: last.watchedSeconds };
 }
 
 /** The same, before it was closed as it is now. */
@@ -172,10 +159,10 @@ export function ranBeforeClosing(facts: Facts): SeenRunning | null {
   return facts.beforeClosing && seenRunning({ ...facts, ...facts.beforeClosing });
 }
 
-/** Whether what was seen is long enough for this movement's own step. */
+/** Whether what was seen is long enough for this movement's own step; of one nobody knows, for any at all. */
 export function watchedLongEnough(
   { watchedSeconds }: Pick<SeenRunning, 'watchedSeconds'>,
   movement: ProvedMovement | null,
 ): boolean {
-  return movement === null || watchedSeconds >= watchSeconds(movement);
+  return watchedSeconds >= (movement === null ? LEAST_WATCHED_S : watchSeconds(movement));
 }

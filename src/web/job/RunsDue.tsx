@@ -1,5 +1,5 @@
 import { Link } from 'react-router';
-import { dueOf, orderRuns } from '../../core/advice/proving';
+import { runsOfRack } from '../../core/advice/proving';
 import { localTime } from '../../core/craft/time';
 import { useShopClock } from '../api/clock';
 import { useRack, useShop } from '../api/resources';
@@ -15,12 +15,10 @@ export function RunsDue({ exceptJobId = null }: { readonly exceptJobId?: string 
   const { data: shop } = useShop();
   const nowUtc = useShopClock();
   if (!shop || nowUtc === null) return null;
-  const runs = orderRuns(
-    jobs.flatMap((job) =>
-      job.id === exceptJobId
-        ? []
-        : job.running.map((run) => ({ job, run, due: dueOf(run, shop.policy, nowUtc) })),
-    ),
+  const runs = runsOfRack(
+    jobs.filter(({ id }) => id !== exceptJobId),
+    shop.policy,
+    nowUtc,
   );
   if (runs.length === 0) return null;
   const dueNow = runs.filter(({ due }) => due.leftS !== null && due.leftS <= 0);

@@ -1,6 +1,6 @@
 import { TableCell, Typography } from '@mui/material';
 import { Link } from 'react-router';
-import { dueOf, orderRuns } from '../../core/advice/proving';
+import { runsOfRack } from '../../core/advice/proving';
 import { localTime } from '../../core/craft/time';
 import { useShopClock } from '../api/clock';
 import { useRack, useShop } from '../api/resources';
@@ -22,9 +22,7 @@ export default function RunningPage() {
   if (jobs === undefined || !shop || nowUtc === null) return <Loading what="what runs" />;
   const { zone } = shop.shop;
   const at = (instantUtc: string): string => localTime(instantUtc, zone, 'ddd HH:mm:ss');
-  const runs = orderRuns(
-    jobs.flatMap((job) => job.running.map((run) => ({ job, run, due: dueOf(run, shop.policy, nowUtc) }))),
-  );
+  const runs = runsOfRack(jobs, shop.policy, nowUtc);
   return (
     <StageLayout
       mat={

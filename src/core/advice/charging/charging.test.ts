@@ -59,6 +59,9 @@ describe('a watch under a light of the shop', () => {
     };
     expect(amiss('vessarin-210s', { ...lamp, placeId: 'gone' })).toContain('no longer among the tools');
     expect(amiss('vessarin-210s', { ...lamp, distanceMm: 60 })).toBe('too hot there');
+    const hot = light();
+    hot.add('cell.lit', { ...lamp, distanceMm: 60 }, at(0));
+    expect(litOf(hot.state(), context)).toMatchObject({ readyUtc: null, lookAgainUtc: [] });
     expect(amiss(null, lamp)).toBe('nobody named its movement');
     const calibre = book.calibre('vessarin-210s');
     const silent =

@@ -42,7 +42,7 @@ export interface ChargeAsked {
 export interface ChargeHere {
   readonly place: LightPlaceTool;
   readonly there: LightThere;
-  /** Null where the light itself is refused, or what it shows is not said. */
+  /** Null where the light is refused or too hot, or what it shows is not said. */
   readonly plan: ChargingPlan | null;
 }
 
@@ -56,7 +56,9 @@ export function chargeHere(
   if (!place) return null;
   const there = lightThere(place, asked.distanceMm, asked.roomC);
   const start = asked.percent ?? asked.shows;
-  if (there.lux === null || start === null) return { place, there, plan: null };
+  // What it would come to where it must not lie is nobody's plan.
+  if (there.lux === null || there.verdict === 'too hot' || start === null)
+    return { place, there, plan: null };
   return {
     place,
     there,

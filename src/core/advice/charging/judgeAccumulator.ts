@@ -11,7 +11,7 @@ export type AccumulatorVerdict = Judged<'fine' | 'charge' | 'clean' | 'renew'> &
 /** Under this share of its nominal voltage an accumulator is empty, whatever else it is. Ours, from bench practice. */
 const EMPTY_SHARE = 0.6;
 
-/** Hours of light that fill it at the brightest place of this shop; null where book or shop say nothing. */
+/** Hours of light that surely fill it here: at the dimmest place that charges it; null where book or shop say nothing. */
 function hoursToFull(
   { calibre }: Pick<JobState, 'calibre'>,
   { lightPlaces }: Pick<Book, 'lightPlaces'>,
@@ -19,7 +19,7 @@ function hoursToFull(
   const hours = lightPlaces.flatMap(
     ({ lux }) => hoursAt(calibre?.lightTimes ?? [], 'fullH', lux).hours ?? [],
   );
-  return hours.length === 0 ? null : Math.min(...hours);
+  return hours.length === 0 ? null : Math.max(...hours);
 }
 
 /**
@@ -90,7 +90,7 @@ export function judgeAccumulator(
     return told(
       'charge',
       'Charge on',
-      `${figure(charged, 0)} h so far, and full takes ${figure(fullH, 0)} h in the brightest light here: it may be merely discharged.`,
+      `${figure(charged, 0)} h so far, and full takes ${figure(fullH, 0)} h in the dimmest light here: it may be merely discharged.`,
       ...voltage,
     );
   if (fullH === null)

@@ -1,2 +1,2 @@
 export { movementToSet, notSeenRunning, orderOfProofs, proofSteps, quickSetInBook } from './proving';
-export { dueOf, orderRuns, type RunDue, type RunningWatch, runningOf } from './running';
+export { dueOf, type RunningWatch, runningOf, runsOfRack } from './running';

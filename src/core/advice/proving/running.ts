@@ -62,3 +62,14 @@ export function orderRuns<T extends { readonly due: RunDue }>(runs: readonly T[]
       b.due.ranS - a.due.ranS,
   );
 }
+
+/** What runs of all jobs, each with its job and when it is due, the first due first. */
+export function runsOfRack<J extends { readonly running: readonly RunningWatch[] }>(
+  jobs: readonly J[],
+  policy: Pick<Policy, 'provingRunHours'>,
+  nowUtc: string,
+): readonly { readonly job: J; readonly run: RunningWatch; readonly due: RunDue }[] {
+  return orderRuns(
+    jobs.flatMap((job) => job.running.map((run) => ({ job, run, due: dueOf(run, policy, nowUtc) }))),
+  );
+}

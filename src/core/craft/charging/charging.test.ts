@@ -279,6 +279,13 @@ describe('the plan of charging', () => {
     expect(plan.reasons.join(' ')).toContain(words);
   });
 
+  it.each(['steps normally', 60] as const)('reports a watch laid down as %s that does not step', (start) => {
+    const plan = chargingPlan(
+      question({ start, seen: [{ atUtc: '2026-03-17T11:00:00.000Z', stepsNormally: false }] }),
+    );
+    expect(plan.contradiction).toContain('was said to step normally');
+  });
+
   it('reports a watch that stepped normally and went back', () => {
     const plan = chargingPlan(
       question({

@@ -189,7 +189,7 @@ export function chargingPlan(question: ChargingQuestion): ChargingPlan {
   });
   const fullMark = marks.find(({ mark }) => mark === 'full');
   const never = fullMark?.likelyUtc === null;
-  const contradiction = seen === null ? null : contradictionOf(seen, likely.z, stepping);
+  const contradiction = seen === null ? null : contradictionOf(seen, likely.z, stepping, likelyStart);
   const untilMs = Math.min(
     toMs,
     Math.max(
@@ -297,10 +297,13 @@ function contradictionOf(
   { firstMs, lastNotMs, wentBack }: Window,
   [zFrom, zTo]: readonly [number, number],
   stepping: number | null,
+  start: number,
 ): string | null {
   if (wentBack)
     return 'It was seen stepping normally, and not so later: a tired accumulator, or it lay in the dark.';
   if (stepping === null) return null;
+  if (lastNotMs !== null && start >= stepping)
+    return 'It was said to step normally when it was laid down, and does not: a tired accumulator, or it was misread.';
   if (firstMs !== null && zTo < -Z95)
     return 'It stepped normally sooner than the book lets believe: it was not as empty as was said, or the light is brighter.';
   if (lastNotMs !== null && zFrom > Z95)

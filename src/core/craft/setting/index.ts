@@ -12,7 +12,14 @@ export {
   type WayBack,
   wayBackOf,
 } from './proofs';
-export { judgeRun, RUN_PURPOSES, type RunPurpose, type RunVerdict, watchSeconds } from './run';
+export {
+  judgeRun,
+  LEAST_WATCHED_S,
+  RUN_PURPOSES,
+  type RunPurpose,
+  type RunVerdict,
+  watchSeconds,
+} from './run';
 export { changeOverOf } from './night';
 export {
   cautionsAtSetting,

@@ -139,7 +139,7 @@ export function judgeRun(
 
 /** A movement is watched for this many of its own steps, and for so long at least, before it is called running. */
 const STEPS_WATCHED = 6;
-const LEAST_WATCHED_S = 20;
+export const LEAST_WATCHED_S = 20;
 
 /** Without a known step the minute hand must be seen to move. */
 const UNKNOWN_STEP_S = 60;

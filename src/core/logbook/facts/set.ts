@@ -47,6 +47,8 @@ type Fact<K extends keyof SetPayloads> = Envelope<K, SetPayloads[K]>;
 export interface Run {
   readonly began: Fact<'set.run-began'>;
   readonly ended: Fact<'set.run-ended'> | null;
+  /** What was done with the crown meanwhile, in words; null: nothing. */
+  readonly disturbed: string | null;
 }
 
 /** What was proved of a watch, the latest of each. */
@@ -101,7 +103,17 @@ export function proofsVoided(facts: SetFacts): void {
   Object.assign(facts, noSetFacts());
 }
 
-const PLACE = { 'that it runs': 'watched', 'how it keeps time': 'proving' } as const;
+/** Where the facts hold a run, by what it is to show. */
+export const RUN_PLACE = { 'that it runs': 'watched', 'how it keeps time': 'proving' } as const;
+
+/** A crown pulled or a time set while a watch runs: however often it is set again, that run tells no rate. */
+function disturb(facts: SetFacts, at: string, how: string): void {
+  for (const place of ['watched', 'proving'] as const) {
+    const run = facts[place];
+    if (run && at > run.began.occurredAt && (run.ended === null || at < run.ended.occurredAt))
+      facts[place] = { ...run, disturbed: how };
+  }
+}
 
 export const setKinds: FactKinds<SetPayloads, SetFacts & Closing> = {
   'set.runs': {
@@ -112,7 +124,10 @@ export const setKinds: FactKinds<SetPayloads, SetFacts & Closing> = {
   'set.time': {
     words: ({ set }) => (set ? 'time set' : 'time not set'),
     afterSigning: 'reopens',
-    fold: (facts, entry) => void (facts.timeSet = entry),
+    fold: (facts, entry) => {
+      facts.timeSet = entry;
+      if (entry.payload.set) disturb(facts, entry.occurredAt, 'its time was set meanwhile');
+    },
   },
   'set.functions': {
     words: provedWords,
@@ -122,20 +137,26 @@ export const setKinds: FactKinds<SetPayloads, SetFacts & Closing> = {
   'set.outside': {
     words: provedWords,
     afterSigning: 'reopens',
-    fold: (facts, entry) => void (facts.outside = entry),
+    fold: (facts, entry) => {
+      facts.outside = entry;
+      const crown = entry.payload.proved['crown in every position'];
+      if (crown === 'works' || crown === 'does not work')
+        disturb(facts, entry.occurredAt, 'its crown was pulled meanwhile');
+    },
   },
   'set.run-began': {
     words: ({ toSee, shows }) =>
       `${toSee === 'that it runs' ? 'watched' : 'proving run began'}${shows && `, the watch showed ${shows}`}`,
     afterSigning: 'reopens',
-    fold: (facts, entry) => void (facts[PLACE[entry.payload.toSee]] = { began: entry, ended: null }),
+    fold: (facts, entry) =>
+      void (facts[RUN_PLACE[entry.payload.toSee]] = { began: entry, ended: null, disturbed: null }),
   },
   'set.run-ended': {
     words: ({ toSee, shows, stillRuns }) =>
       `${toSee === 'that it runs' ? 'watched to the end' : 'proving run ended'}, ${stillRuns ? `still running${shows && `, the watch showed ${shows}`}` : 'stopped'}`,
     afterSigning: 'reopens',
     fold: (facts, entry) => {
-      const place = PLACE[entry.payload.toSee];
+      const place = RUN_PLACE[entry.payload.toSee];
       const run = facts[place];
       // An end alone, its beginning withdrawn or before the closing, tells of no run.
       if (run) facts[place] = { ...run, ended: entry };

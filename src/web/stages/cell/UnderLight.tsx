@@ -31,9 +31,7 @@ const STANDING: Readonly<Record<ChargingPlan['verdict'], Standing>> = {
 function Told({ here }: { readonly here: ChargeHere }) {
   const { context } = useJob();
   const { zone } = context.shop;
-  const { there } = here;
-  // What it would come to where it must not lie is nobody's plan.
-  const plan = there.verdict === 'too hot' ? null : here.plan;
+  const { there, plan } = here;
   const at = (utc: string | null): string =>
     utc === null ? 'never' : localTime(utc, zone, 'ddd D MMM HH:mm');
   return (
