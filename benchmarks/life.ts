@@ -9,7 +9,8 @@ const input: LifeInput = {
   drainKnownBy: 'measured',
   functions: [{ name: 'light', drawUA: 4000, secondsPerDay: 6 }],
   yearsSinceMade: 0.5,
-  ageAssumed: false,
+  ageKnownBy: 'its date',
+  kept: 'not known',
   seed: 11,
 };
 
@@ -17,12 +18,19 @@ function plain(): readonly number[] {
   const uniform = seededUniform(11);
   const sigma = Math.log(1.1) / 1.96;
   const secondsSigma = Math.log(2) / 1.96;
+  const dischargeSigma = Math.log(1.5) / 1.96;
   const months: number[] = [];
   for (let draw = 0; draw < DRAWS; draw += 1) {
     const capacity = 24 + 4 * uniform();
-    const base = 1.1 * Math.exp(sigma * normalFrom(uniform));
+    const usable = 0.8 + 0.17 * uniform();
+    const rises = 1 + (0.15 * uniform()) / 2;
+    const base = 1.1 * rises * Math.exp(sigma * normalFrom(uniform));
     const light = ((4000 * 6) / 86_400) * Math.exp(secondsSigma * normalFrom(uniform));
-    months.push((0.9 * capacity * (1 - 0.02 * 0.5)) / (0.7305 * (base + light) + (capacity * 0.02) / 12));
+    const years = Math.max(0, 0.5 + 0.1 * (2 * uniform() - 1));
+    const discharge = 0.02 * Math.exp(dischargeSigma * normalFrom(uniform));
+    const warmth = 2 ** ((18 + 15 * uniform() - 20) / 10);
+    const left = usable * capacity * (1 - Math.min(1, discharge * years));
+    months.push(left / (0.7305 * (base + light) + (capacity * discharge * warmth) / 12));
   }
   return months.sort((a, b) => a - b);
 }

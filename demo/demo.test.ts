@@ -7,6 +7,7 @@ import { foldJob } from '../src/core/logbook';
 import { BACK_KINDS } from '../src/core/craft/cases';
 import { FUNCTION_KINDS, HOLD_KINDS } from '../src/core/craft/movements';
 import { SERVICES } from '../src/core/craft/policy';
+import { addMonths, localDay } from '../src/core/craft/time';
 import { buildDemo } from './build';
 import { makers } from './book';
 import { DEMO_START_UTC } from './scenario';
@@ -111,11 +112,11 @@ describe('the demo', () => {
     }
   });
 
-  it('looks back on two years and three hundred closed jobs, of every service', () => {
+  it('looks back on four years and three hundred closed jobs, of every service', () => {
     const closed = store.logbook.all().filter((job) => job.collected);
     expect(closed.length).toBeGreaterThanOrEqual(300);
     const months = new Set(closed.map((job) => job.receivedAt.slice(0, 7)));
-    expect(months.size).toBeGreaterThanOrEqual(24);
+    expect(months.size).toBeGreaterThanOrEqual(44);
     expect(new Set(closed.map((job) => job.service))).toEqual(new Set(SERVICES));
     expect(new Set(closed.map((job) => job.movement).filter(Boolean)).size).toBeGreaterThanOrEqual(24);
   });
@@ -149,6 +150,40 @@ describe('the demo', () => {
     const twice = [...currents.values()].filter((values) => values.length > 1);
     expect(twice.length).toBeGreaterThan(0);
     for (const values of twice) expect(values.at(-1)).toBeGreaterThan(values[0] ?? 0);
+  });
+
+  it('reminds of every watch that is due within a month or missed it lately, and was not brought again', () => {
+    const context = store.context();
+    const today = localDay(DEMO_START_UTC, context.shop.zone);
+    const ofTicket = (ticket: string): number => Number(ticket.slice(1, -2));
+    const jobs = store.logbook.all().map(({ id }) => {
+      const resource = store.logbook.job(id);
+      if (!resource) throw new Error('a job wanted');
+      return { job: resource.job, state: foldJob(resource.entries, context) };
+    });
+    const wanted = jobs.flatMap(({ job, state }) => {
+      const { signature, facts } = state;
+      const dueOn = signature.state === 'signed' ? signature.entry.payload.statement.nextVisitOn : null;
+      const again = jobs.some(
+        (other) =>
+          other.job.watchId === job.watchId &&
+          ofTicket(other.job.ticket) > ofTicket(job.ticket) &&
+          // A visit that left the cell and its day as they were is none.
+          (other.state.facts.collected === null ||
+            other.state.facts.cellsFitted.size > 0 ||
+            (other.state.signature.state === 'signed' &&
+              other.state.signature.entry.payload.statement.nextVisitOn !== null)),
+      );
+      const soon = dueOn !== null && dueOn <= addMonths(today, 1) && dueOn >= addMonths(today, -6);
+      return soon && !again && facts.collected !== null ? job.ticket : [];
+    });
+    expect(wanted.length).toBeGreaterThan(3);
+    expect(
+      store.visits
+        .toRemind(today)
+        .map(({ ticket }) => ticket)
+        .sort(),
+    ).toEqual(wanted.sort());
   });
 
   it('keeps its ledger: what came in is what is left and what was fitted', () => {

@@ -20,12 +20,13 @@ import {
   watch,
 } from './steps';
 const SEED = 20_260_317;
-/** Jobs closed in the two years before the demo's day. */
+/** Jobs closed in the four years before the demo's day. */
 const CLOSED_JOBS = 330;
-const DAYS = 730;
+const DAYS = 1460;
 const DAY_MINUTES = 24 * 60;
-/** A watch comes again after so long at least, days. */
-const COMES_AGAIN_AFTER = 280;
+const DAYS_A_MONTH = 30.44;
+/** What a cell of the cheaper supplier gives of what it should. */
+const CHEAP_GIVES = 0.8;
 
 /** Which calibre sits in which case: pairs of this shop's own world. */
 const PAIRS: readonly (readonly [caseCode: string, calibreCode: string, share: number])[] = [
@@ -73,14 +74,21 @@ interface Known {
   readonly watch: Payloads['arrive.watch'];
   readonly caseType: CaseType;
   readonly calibre: Calibre;
-  lastDaysAgo: number;
   visits: number;
+  /** Of the cell it has: when it stops, and when its owner comes; null: never, or for another reason. */
+  stopsDaysAgo: number | null;
+  comesDaysAgo: number | null;
   /** What the last hand fitted, and whose it was. */
   lastSupplier: string | null;
   lastLot: string;
 }
 
-/** The two years before the demo's day, job by job, and the lots their cells came from. The same at every build. */
+/** The month a day so long before the demo's day lies in. */
+function monthOf(daysAgo: number): string {
+  return new Date(Date.parse('2026-03-17') - daysAgo * DAY_MINUTES * 60_000).toISOString().slice(0, 7);
+}
+
+/** The four years before the demo's day, job by job, and the lots their cells came from. The same at every build. */
 export function history(book: Book): { readonly jobs: DemoJob[]; readonly lots: DemoLot[] } {
   const uniform = seededUniform(SEED);
   const chance = (share: number): boolean => uniform() < share;
@@ -124,13 +132,13 @@ export function history(book: Book): { readonly jobs: DemoJob[]; readonly lots: 
   const jobs: DemoJob[] = [];
   for (let number = 0; number < CLOSED_JOBS; number += 1) {
     const daysAgo = Math.max(1, Math.round(DAYS - (number / CLOSED_JOBS) * (DAYS - 1) + between(-2, 2)));
-    const back = pool.filter((known) => known.lastDaysAgo - daysAgo > COMES_AGAIN_AFTER);
     // Watches come again as their cells run out: the more, the longer the shop has been there.
-    const again = back.length > 0 && chance(0.5) ? pick(back) : null;
+    const due = pool.filter(({ comesDaysAgo }) => comesDaysAgo !== null && comesDaysAgo >= daysAgo);
+    const again = due.length > 0 && chance(0.8) ? pick(due) : null;
     const known = again ?? newcomer(number);
     if (!again) pool.push(known);
-    jobs.push(visit(known, daysAgo));
-    known.lastDaysAgo = daysAgo;
+    // The owner comes later than the watch is due where the shop is full.
+    jobs.push(visit(known, Math.min(daysAgo, known.comesDaysAgo ?? daysAgo)));
     known.visits += 1;
   }
 
@@ -147,15 +155,40 @@ export function history(book: Book): { readonly jobs: DemoJob[]; readonly lots: 
       }),
       caseType,
       calibre,
-      lastDaysAgo: DAYS + 1,
       visits: 0,
+      stopsDaysAgo: null,
+      comesDaysAgo: null,
       lastSupplier: null,
       lastLot: '',
     };
   }
 
+  /** How long the cell just fitted goes on, days: by what it holds and what this movement draws. */
+  function lastsDays({ calibre, lastSupplier }: Known): number {
+    const [well] = calibre.wells;
+    const cell = well && book.cell(well.cellCode);
+    const mAh = cell ? ((cell.capacityMinMAh ?? 0) + (cell.capacityMaxMAh ?? 0)) / 2 : 0;
+    const base = well?.typicalUA ?? calibre.typicalUA;
+    if (mAh === 0 || base === null) return between(300, 900);
+    const uses =
+      calibre.wells.length > 1
+        ? 0
+        : calibre.functionDraws.reduce((sum, use) => sum + (use.drawUA * use.secondsPerDay) / 86_400, 0);
+    const gives = 0.86 * (lastSupplier === NETTLE ? CHEAP_GIVES : 1) * Math.exp(0.1 * normalFrom(uniform));
+    return (DAYS_A_MONTH * gives * mAh) / (0.7305 * (base * 1.04 + uses) + (mAh * 0.02) / 12);
+  }
+
+  /** When the owner comes again: once it has stopped, some soon, some late, some never. */
+  function comesAgain(known: Known, daysAgo: number): void {
+    known.stopsDaysAgo = Math.round(daysAgo - lastsDays(known));
+    known.comesDaysAgo = chance(0.25)
+      ? null
+      : Math.round(known.stopsDaysAgo - 8 + 45 * Math.log(Math.max(0.02, uniform())));
+  }
+
   function visit(known: Known, daysAgo: number): DemoJob {
     const { calibre, caseType } = known;
+    const { stopsDaysAgo } = known;
     const rating = caseType.ratingBar ?? 0;
     const technician = pick(technicians).key;
     const month = new Date(Date.parse('2026-03-17') - daysAgo * DAY_MINUTES * 60_000).getUTCMonth();
@@ -187,6 +220,11 @@ export function history(book: Book): { readonly jobs: DemoJob[]; readonly lots: 
       refer: 0,
     }[service];
     const overnight = service === 'recharge or new accumulator' || service === 'reseal and test';
+    const told = complaint();
+    if (told.picked.includes('stopped') && stopsDaysAgo !== null && chance(0.6))
+      step('arrive.stopped', { stoppedOn: monthOf(stopsDaysAgo) });
+    known.stopsDaysAgo = null;
+    known.comesDaysAgo = chance(0.5) ? Math.round(daysAgo - between(300, 900)) : null;
     if (service === 'refer')
       step('arrive.decision', {
         decision: 'referred',
@@ -208,7 +246,7 @@ export function history(book: Book): { readonly jobs: DemoJob[]; readonly lots: 
       promisedInMinutes:
         -Math.max(DAY_MINUTES, arrived) + (overnight ? DAY_MINUTES + 60 : 30 + Math.floor(between(0, 60))),
       watch: known.watch,
-      complaint: complaint(),
+      complaint: told,
       service: { service, priceMinor: price },
       steps,
       signedAfter: done,
@@ -345,6 +383,7 @@ export function history(book: Book): { readonly jobs: DemoJob[]; readonly lots: 
           known.lastSupplier = lot.supplier;
           known.lastLot = lot.lotCode;
         }
+        comesAgain(known, daysAgo);
       } else step('arrive.wear', { uses: ['every day', 'swimming'], words: '' });
       close();
       if (!cellService) {
@@ -399,6 +438,8 @@ export function history(book: Book): { readonly jobs: DemoJob[]; readonly lots: 
           supplier: SALTMARSH,
           lotCode: '',
           way: 'kit with tabs',
+          tabContactOhm: null,
+          unchargedBecause: null,
         });
         step('cell.charged', {
           by: calibre.charge?.by === 'rotor' ? 'rotor' : 'light',

@@ -7,6 +7,7 @@ import {
   jobId,
   openJob,
   recorded,
+  setDevice,
   stands,
   takenIn,
   test,
@@ -104,6 +105,17 @@ test('rotor-charged: rotor and wheel on the tray, a modern kit where the book fo
   await expect(lampOf(page)).toContainText('Charge it first');
   await expect(lampOf(page)).toContainText('Or KT-V33M, a modern accumulator the book foresees');
   await expect(lampOf(page)).toContainText(/Hand back after \d+ h worn/);
+  // The winder as it turns now.
+  await setDevice(page, 'winder', { turnsAnHour: 450, fault: 'none' });
+  await page.reload();
+  const slow = /Hand back: [\d.]+ h worn, or \d+ thousand turns, (\d+) h on the winder/;
+  const hours = async (): Promise<number> =>
+    Number(slow.exec((await lampOf(page).textContent()) ?? '')?.[1] ?? 'NaN');
+  await expect(lampOf(page)).toContainText(slow);
+  const usual = await hours();
+  await page.getByRole('button', { name: 'Read the winder' }).click();
+  await expect(lampOf(page).getByRole('status')).toContainText('At 450 turns an hour, as it turns now.');
+  await expect.poll(hours).toBeGreaterThan(usual * 1.9);
   const guide = page.getByRole('region', { name: 'fitting guide' });
   await expect(guide).toContainText('turned until it drops by itself');
   await guide.getByRole('checkbox', { name: 'Rotor off: done' }).check();
@@ -112,6 +124,7 @@ test('rotor-charged: rotor and wheel on the tray, a modern kit where the book fo
   await expect(page.getByRole('region', { name: 'Parts tray' })).toContainText('rotor');
   await page.keyboard.press('5');
   const renewed = card(page, 'Accumulator renewed');
+  await renewed.getByLabel('Why without a charge watched first').fill('it swelled');
   await renewed
     .getByLabel('Taken from')
     .selectOption({ label: 'KT-V33M, lot K-3316, Saltmarsh Wholesale, 2 left' });
@@ -124,9 +137,67 @@ test('rotor-charged: rotor and wheel on the tray, a modern kit where the book fo
   );
 });
 
+test('who has the light and who waits for room is told, at the place and at the watch', async ({
+  bench: page,
+}) => {
+  let last = '';
+  // The lamp holds three, and one lies there.
+  for (const minute of ['01', '02', '03']) {
+    last = await takenIn(page, 'VC210-04', { service: 'recharge or new accumulator' });
+    await recorded(page, last, 'identify.movement', {
+      calibreId: 'vessarin-210s',
+      revision: null,
+      code: 'V-210S',
+      by: 'hand',
+      note: '',
+    });
+    await recorded(
+      page,
+      last,
+      'cell.lit',
+      {
+        placeId: 'lamp',
+        placeName: 'charging lamp',
+        distanceMm: null,
+        roomC: 21,
+        shows: 'flat',
+        percent: null,
+      },
+      null,
+      { occurredAt: `2026-03-17T09:${minute}:00.000Z` },
+    );
+  }
+  await goTo(page, '/light');
+  const lamp = page.getByRole('region', { name: 'charging lamp', exact: true });
+  await expect(lamp).toContainText('4 watches, and 3 lie in its light at once: 1 waits in the shade');
+  // The envelope in the rack says when to look again.
+  await expect(page.getByText(/under charging lamp: look (now|at)/).first()).toBeVisible();
+  await expect(page.getByText('at charging lamp: waits for its light')).toHaveCount(1);
+  await expect(lamp.getByRole('row').nth(4)).toContainText(/waits: room from \w+ \d+ \w+ .*, ready /);
+  await goTo(page, `/jobs/${last}/cell`);
+  await expect(lampOf(page)).toContainText('It waits in the shade');
+});
+
+test('the light of a place is measured again, and a lamp that aged is told', async ({ bench: page }) => {
+  await goTo(page, '/light');
+  await setDevice(page, 'light-meter', { lux: 6100, noisePercent: 0, fault: 'none' });
+  await page.reload();
+  const lamp = page.getByRole('region', { name: 'charging lamp', exact: true });
+  await lamp.getByRole('button', { name: 'Measure the light of charging lamp' }).click();
+  await expect(lamp.getByRole('status')).toContainText('6100 lx now, and 9500 are entered');
+  await expectAccessible(page, 'the light places with a meter');
+  await setDevice(page, 'light-meter', { lux: 9400, noisePercent: 0, fault: 'none' });
+  await lamp.getByRole('button', { name: 'Measure the light of charging lamp' }).click();
+  await expect(lamp.getByRole('status')).toContainText('9400 lx now: as it is entered');
+  await setDevice(page, 'light-meter', { lux: 9400, noisePercent: 0, fault: 'cap on' });
+  await lamp.getByRole('button', { name: 'Measure the light of charging lamp' }).click();
+  await expect(lamp.getByRole('status')).toContainText('Take the cap off');
+});
+
 test('the kit of a sister calibre is refused with the reason', async ({ bench: page }) => {
   await rotorCharged(page);
   const renewed = card(page, 'Accumulator renewed');
+  await renewed.getByLabel('Why without a charge watched first').fill('it swelled');
   await renewed.getByLabel('Taken from').selectOption('not from this stock');
   await renewed.getByLabel('Kit', { exact: true }).fill('KT-V21');
   await renewed.getByRole('radio', { name: 'Kit with tabs' }).check();

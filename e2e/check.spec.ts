@@ -151,8 +151,8 @@ async function seeTogether(page: Page, each: Case): Promise<void> {
     // The shop measures first: pulses are listened for before anything is opened.
     await expect(page.locator('#mat section').first()).toHaveAttribute('aria-label', 'Motor pulses');
     await card(page, 'Motor pulses').getByRole('button', { name: 'Listen with the bench meter' }).click();
-    const there = card(page, 'Motor pulses').getByRole('radio', { name: 'Heard or picked up' });
-    await expect(there).toBeChecked({ checked: each.meter?.pulsesEveryS !== null });
+    const heard = each.meter?.pulsesEveryS === null ? 'None' : 'Heard or picked up';
+    await expect(card(page, 'Motor pulses').getByRole('radio', { name: heard })).toBeChecked();
     await card(page, 'Motor pulses').getByRole('button', { name: 'Record' }).click();
     await expect(card(page, 'Motor pulses')).toContainText('through the closed watch');
   }
@@ -183,6 +183,18 @@ for (const [first, some] of [
     for (const each of some) await test.step(each.seen, () => seeTogether(page, each));
   });
 }
+
+test('what a form asked for is answered once the meter has heard it', async ({ bench: page }) => {
+  const id = await takenIn(page, 'unmarked', { complaint: [] });
+  await setDevice(page, 'bench-meter', { ...SOUND, pulsesEveryS: null });
+  await goTo(page, `/jobs/${id}/check`);
+  const pulses = card(page, 'Motor pulses');
+  await pulses.getByRole('button', { name: 'Record' }).click();
+  await expect(pulses).toContainText('Motor pulses: yes or no.');
+  await pulses.getByRole('button', { name: 'Listen with the bench meter' }).click();
+  await expect(pulses.getByRole('radio', { name: 'None' })).toBeChecked();
+  await expect(pulses).not.toContainText('yes or no');
+});
 
 test('what cannot be told yet says so, and names the cheapest test that separates', async ({
   bench: page,

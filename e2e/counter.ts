@@ -95,7 +95,11 @@ export const test = base.extend<Fixtures, OfWorker>({
     async ({ browser, port }, use) => {
       // A click waits until its target stands still: nothing moves here.
       const context = await browser.newContext({ baseURL: at(port), reducedMotion: 'reduce' });
-      await use(await context.newPage());
+      const window = await context.newPage();
+      // What a test wants of a page it waits for: nothing hangs on a font that comes late.
+      const goto = window.goto.bind(window);
+      window.goto = (url, options) => goto(url, { waitUntil: 'domcontentloaded', ...options });
+      await use(window);
       await context.close();
     },
     { scope: 'worker' },
@@ -202,7 +206,8 @@ export async function sitDown(page: Page, technician = 'edda', bench = 'window b
 
 export const jobId = (key: string): string => demoId('job', key);
 
-const bySomebody = <K extends EntryKind>(kind: K, payload: Payloads[K]) =>
+/** An entry as another bench would send it. */
+export const bySomebody = <K extends EntryKind>(kind: K, payload: Payloads[K]) =>
   newEntryOf(kind, payload, {
     id: randomUUID(),
     technicianId: demoId('technician', 'edda'),
@@ -258,9 +263,10 @@ export async function recorded<K extends EntryKind>(
   kind: K,
   payload: Payloads[K],
   well: string | null = null,
+  at: { readonly occurredAt?: string } = {},
 ): Promise<void> {
   const answer = await page.request.post(`/api/jobs/${id}/entries`, {
-    data: { ...bySomebody(kind, payload), well },
+    data: { ...bySomebody(kind, payload), well, ...at },
   });
   expect(answer.status()).toBe(201);
 }

@@ -1,16 +1,36 @@
 import type { Page } from '@playwright/test';
-import { alsoRecord, card, correct, expect, FAST_TESTER, seeUsual, setDevice, stands, test } from './counter';
+import {
+  alsoRecord,
+  bySomebody,
+  card,
+  correct,
+  expect,
+  FAST_TESTER,
+  recorded,
+  seeUsual,
+  setDevice,
+  stands,
+  test,
+} from './counter';
 
 /** Takes a watch in for a service, and leaves the page at stage 1 of its job. */
 async function takeIn(
   page: Page,
-  given: { owner: string; reference: string; service: string; complaint?: string; consent?: boolean },
+  given: {
+    owner: string;
+    reference: string;
+    service: string;
+    complaint?: string;
+    consent?: boolean;
+    since?: string;
+  },
 ): Promise<void> {
   await page.keyboard.press('n');
   await page.getByRole('combobox', { name: 'Owner' }).fill(given.owner);
   await page.getByLabel('Phone').fill('0555 0900');
   await page.getByLabel('Reference').fill(given.reference);
   await page.getByRole('checkbox', { name: given.complaint ?? 'Stopped' }).check();
+  if (given.since !== undefined) await page.getByLabel('Stopped since').fill(given.since);
   await page.getByRole('radio', { name: given.service, exact: true }).check();
   if (given.consent !== false) await page.getByRole('checkbox', { name: 'The owner agrees to them' }).check();
   await page.getByRole('button', { name: 'Take it in' }).click();
@@ -232,6 +252,97 @@ test('recharge or new accumulator: charged and watched, then the kit of this cal
   await sign(page);
   await expect(slip(page)).toContainText('KT-V33, kit with tabs, Nettle & Quay Supplies, lot NK-330.');
   await expect(slip(page)).toContainText('This watch charges itself by being worn');
+});
+
+test('light-charged, from complaint to hand-back: charged before it is condemned, the forecast put right, a kit', async ({
+  rack: page,
+}) => {
+  await takeIn(page, {
+    owner: 'Tove Sundermill',
+    reference: 'VC210-04',
+    service: 'Recharge or new accumulator',
+    since: '2025-03',
+  });
+  await expect(stands(page, 'Since when it stands')).toContainText('Stopped since 2025-03');
+  const id = /jobs\/([^/]+)/.exec(page.url())?.[1] ?? '';
+  await identify(page, 'V-210S', 'V-210S');
+  await toStage(page, 'Cell');
+  const lamp = page.getByRole('complementary', { name: 'Lamp' });
+  await expect(lamp).toContainText('Charge it first');
+  await expect(lamp).toContainText('any would be flat by now');
+  // A primary cell is not to be had here, nor by any other door.
+  await expect(page.getByRole('button', { name: /^Fitted / })).toHaveCount(0);
+  const primary = await page.request.post(`/api/jobs/${id}/entries`, {
+    data: bySomebody('cell.fitted', {
+      cellCode: 'SR920SW',
+      lotId: null,
+      supplier: '',
+      lotCode: '',
+      alkalineAgreed: false,
+      ownersOwn: true,
+    }),
+  });
+  expect(primary.status()).toBe(422);
+  expect(await primary.text()).toContain('leaks or bursts');
+  // Nor is the accumulator condemned before a charge was watched.
+  const renewed = card(page, 'Accumulator renewed');
+  await renewed.getByRole('radio', { name: 'Kit with tabs' }).check();
+  await renewed.getByRole('button', { name: 'Renewed' }).click();
+  await expect(renewed).toContainText('No charge was watched yet: it may be merely discharged');
+  await expect(stands(page, 'Accumulator renewed')).toHaveCount(0);
+  // Twenty minutes under the lamp, laid there at another bench.
+  const light = card(page, 'Under the light');
+  await expect(light).toContainText('On record: flat, by the complaint');
+  await recorded(
+    page,
+    id,
+    'cell.lit',
+    {
+      placeId: 'lamp',
+      placeName: 'charging lamp',
+      distanceMm: null,
+      roomC: 21,
+      shows: 'flat',
+      percent: null,
+    },
+    null,
+    { occurredAt: '2026-03-17T09:21:00.000Z' },
+  );
+  await expect(lamp).toContainText(/Steps normally: .* between .* and /);
+  const readyAt = async (): Promise<string> =>
+    /Hand back: (.*?), between/.exec((await lamp.textContent()) ?? '')?.[1] ?? 'none';
+  const before = await readyAt();
+  expect(before).not.toBe('none');
+  await card(page, 'Looked at under the light').getByRole('button', { name: 'Steps normally' }).click();
+  await expect.poll(readyAt).not.toBe(before);
+  const minutes = (told: string): number => Date.parse(`${told.replace(/^\w+ /, '2026 ')} UTC`);
+  expect(minutes(await readyAt())).toBeLessThan(minutes(before));
+  // It signals low again after enough light: tired, and renewed by its kit.
+  const charge = card(page, 'Charged and watched');
+  await charge.getByRole('radio', { name: 'Light' }).check();
+  await charge.getByLabel('For', { exact: true }).fill('70');
+  await charge.getByRole('radio', { name: 'Low-supply steps' }).check();
+  await charge.getByRole('button', { name: 'Record', exact: true }).click();
+  await expect(lamp).toContainText('New accumulator');
+  await renewed.getByRole('radio', { name: 'Old tab transferred' }).check();
+  await renewed.getByRole('textbox', { name: 'Tab to accumulator' }).fill('1.6');
+  await renewed.getByRole('button', { name: 'Renewed' }).click();
+  await expect(renewed).toContainText('1.6 Ω between tab and accumulator, and 1 Ω is the most');
+  await renewed.getByRole('textbox', { name: 'Tab to accumulator' }).fill('0.2');
+  await renewed.getByRole('button', { name: 'Renewed' }).click();
+  await expect(stands(page, 'Accumulator renewed')).toContainText('contact 0.2 Ω');
+  await charge.getByRole('radio', { name: 'Light' }).check();
+  await charge.getByLabel('For', { exact: true }).fill('20');
+  await charge.getByRole('radio', { name: 'Steps normally' }).check();
+  await charge.getByRole('button', { name: 'Record', exact: true }).click();
+  await record(page, 'The old cell', 'Taped, into the spent bin');
+  await openBack(page);
+  await close(page);
+  await prove(page);
+  await sign(page);
+  await expect(slip(page)).toContainText('This watch charges itself by light');
+  await expect(slip(page)).toContainText('A new accumulator is due about 2038.');
+  await expect(slip(page)).toContainText('its contact is measured again');
 });
 
 test('diagnose: a finding, a leak on the layout with a photograph, an agreement, and the watch closed again', async ({

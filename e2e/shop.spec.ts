@@ -2,7 +2,17 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { startServer, type ServerProcess } from '../src/testing/serverProcess';
-import { alsoRecord, card, expect, expectAccessible, openJob, stands, test } from './counter';
+import {
+  alsoRecord,
+  card,
+  expect,
+  expectAccessible,
+  goTo,
+  openJob,
+  stands,
+  test,
+  typeAsDevice,
+} from './counter';
 
 test.describe('a brand-new shop', () => {
   let dataDir: string;
@@ -88,7 +98,7 @@ test('the working of an answer is there on demand, on every stage that computes 
     ['overdue-at-the-cell', 'cell', 'never'],
     ['to-close', 'seal', 'renew from 5 bar'],
     ['to-set-and-prove', 'set', 'the 1st after a month'],
-    ['ready-to-sign', 'handback', '0.90 × capacity'],
+    ['ready-to-sign', 'handback', 'usable × capacity'],
   ] as const) {
     await openJob(page, key, stage);
     const lamp = page.getByRole('complementary', { name: 'Lamp' });
@@ -215,4 +225,37 @@ test('a watch that comes back is known again: what worked last time comes first,
   await expect(page.getByRole('region', { name: 'Cells fitted' })).toContainText('SR626SW, lot S-6220');
   await expect(lamp).toContainText('the lip is worn: broad knife');
   await expectAccessible(page, 'watch');
+});
+
+test('a double click reminds one owner, not the next who moves up under it', async ({ bench: page }) => {
+  await goTo(page, '/');
+  const due = page.getByRole('region', { name: 'To be reminded' });
+  const [first, second] = [due.getByRole('listitem').first(), due.getByRole('listitem').nth(1)];
+  await expect(second).toBeVisible();
+  const [done, next] = [await first.getAttribute('aria-label'), await second.getAttribute('aria-label')];
+  await first.getByRole('button', { name: `${done}: reminded by phone` }).dblclick({ delay: 60 });
+  await expect(due.getByRole('listitem', { name: done ?? '' })).toHaveCount(0);
+  await expect(first).toHaveAttribute('aria-label', next ?? '');
+  await page.reload();
+  await expect(first).toHaveAttribute('aria-label', next ?? '');
+  // Pressed again it is meant.
+  await first.getByRole('button', { name: `${next}: reminded by phone` }).click();
+  await expect(due.getByRole('listitem', { name: next ?? '' })).toHaveCount(0);
+});
+
+test('owners whose watch is due again are reminded, once', async ({ bench: page }) => {
+  await goTo(page, '/');
+  const due = page.getByRole('region', { name: 'To be reminded' });
+  await expect(due).toContainText('due on');
+  const first = due.getByRole('listitem').first();
+  const ticket = (await first.getAttribute('aria-label')) ?? '';
+  await expectAccessible(page, 'the day with owners to remind');
+  await first.getByRole('button', { name: `${ticket}: reminded by phone` }).click();
+  await expect(due.getByRole('listitem', { name: ticket })).toHaveCount(0);
+  await page.reload();
+  await expect(due).toContainText('due on');
+  await expect(due.getByRole('listitem', { name: ticket })).toHaveCount(0);
+  await typeAsDevice(page, ticket);
+  await page.getByText(/Logbook of this job/).click();
+  await expect(page.getByText('reminded of the next visit by phone').first()).toBeVisible();
 });

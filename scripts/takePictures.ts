@@ -50,6 +50,7 @@ for (const [name, path, region, question] of views) {
   const page = await context.newPage();
   await page.goto(path);
   await page.getByRole('complementary', { name: 'Lamp' }).waitFor();
+  if (path === '/') await page.getByRole('region', { name: 'To be reminded' }).waitFor();
   await page.waitForTimeout(700);
   if (region !== undefined) {
     await page

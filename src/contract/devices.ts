@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { MOST_LUX, MOST_WINDER_TURNS } from '../core/craft/charging';
 import type { TraceSample } from '../core/craft/devices';
 import { measures, type Measure } from '../core/craft/health';
 import type { DeliveryLine } from '../core/craft/stock';
@@ -17,6 +18,8 @@ export interface Attachment {
 export const DEVICE_IDS = [
   'caliper',
   'bench-meter',
+  'light-meter',
+  'winder',
   'leak-tester',
   'camera',
   'label-printer',
@@ -29,6 +32,8 @@ export type DeviceId = (typeof DEVICE_IDS)[number];
 export const DEVICE_FAULTS = {
   caliper: ['battery low', 'unplugged'],
   'bench-meter': ['probe open', 'unplugged'],
+  'light-meter': ['cap on', 'unplugged'],
+  winder: ['stands still', 'unplugged'],
   'leak-tester': ['lid open', 'no pressure', 'unplugged'],
   camera: ['no picture', 'unplugged'],
   'label-printer': ['out of labels', 'jammed', 'unplugged'],
@@ -70,6 +75,21 @@ export const deviceSettings = {
     }).nullable(),
     noisePercent: noise,
     fault: fault('bench-meter'),
+  }),
+  'light-meter': z.strictObject({
+    lux: number({ words: 'Light that falls on it', min: 0, max: MOST_LUX, unit: 'lx', example: 9500 }),
+    noisePercent: noise,
+    fault: fault('light-meter'),
+  }),
+  winder: z.strictObject({
+    turnsAnHour: number({
+      words: 'Turns',
+      min: 1,
+      max: MOST_WINDER_TURNS,
+      unit: 'turns an hour',
+      example: 900,
+    }),
+    fault: fault('winder'),
   }),
   'leak-tester': z.strictObject({
     stiffnessUmPerBar: number({ words: 'Case gives by', min: 0, max: 200, unit: 'µm a bar', example: 5 }),
@@ -119,6 +139,8 @@ const measureNames = Object.keys(measures) as Measure[];
 /** What is asked of a device. */
 export const deviceAsk = z.discriminatedUnion('ask', [
   z.strictObject({ ask: z.literal('length') }),
+  z.strictObject({ ask: z.literal('light') }),
+  z.strictObject({ ask: z.literal('turns') }),
   z.strictObject({ ask: z.literal('measure'), measure: oneOf('Measure', measureNames) }),
   z.strictObject({
     ask: z.literal('trace'),
@@ -137,7 +159,7 @@ export const deviceAsk = z.discriminatedUnion('ask', [
     ask: z.literal('tell the owner'),
     jobId: id,
     technicianId: id,
-    what: oneOf('Message', ['ready', 'part awaited', 'please ring']),
+    what: oneOf('Message', ['ready', 'part awaited', 'please ring', 'next visit']),
   }),
   z.strictObject({ ask: z.literal('order'), order: newOrder, technicianId: id }),
 ]);

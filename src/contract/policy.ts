@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { MOST_WINDER_TURNS } from '../core/craft/charging';
 import {
   type OpenHours,
   type Policy,
@@ -86,6 +87,20 @@ const policy = objectOf<Omit<Policy, 'revision'>>({
   ownCostMinor: priceMinor,
   referralMarginMinor: priceMinor,
   provingRunHours: number({ words: 'Proving run', min: 0, max: 168, unit: 'h', example: 8 }),
+  handBackChargePercent: number({
+    words: 'Hand back charged to',
+    min: 5,
+    max: 100,
+    unit: '% of full',
+    example: 50,
+  }),
+  winderTurnsAnHour: number({
+    words: 'The winder',
+    min: 10,
+    max: MOST_WINDER_TURNS,
+    unit: 'turns an hour',
+    example: 900,
+  }),
   mostTestBar: testBar('We test at most at'),
   dryTesterMostBar: testBar('The dry tester reaches'),
   wetTesterMostBar: testBar('The wet tester reaches'),

@@ -136,6 +136,19 @@ export interface ShopResource {
 
 export type CatalogueResource = Catalogue;
 
+/** An owner to be reminded that the next visit of a watch comes up. */
+export interface Reminder {
+  readonly jobId: string;
+  readonly ticket: string;
+  readonly watchId: string;
+  readonly watch: string;
+  /** The day on its record. */
+  readonly dueOn: string;
+  readonly customerName: string;
+  readonly phone: string;
+  readonly email: string;
+}
+
 /** One owner, with every job of theirs, the newest first. */
 export interface CustomerResource {
   readonly customer: Customer;

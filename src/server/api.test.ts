@@ -1,3 +1,4 @@
+import Database from 'better-sqlite3';
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type {
@@ -377,6 +378,35 @@ describe('signing and the papers', () => {
     ]);
     expect(answers.map((answer) => answer.status).sort()).toEqual([201, 422]);
     expect(answers.find((answer) => answer.status === 422)?.body.detail).toContain('signed already');
+  });
+
+  it('keeps what was forecast for its cell as it was signed, though the job is summarised again', async () => {
+    const job = await upToSigning();
+    await counter.record(job, 'sign', 'handback.signed', signature(job));
+    const file = new Database(join(counter.dataDir, 'wax-lantern.db'));
+    const medianOf = (): unknown =>
+      file
+        .prepare(
+          `SELECT visit ->> '$.places[0].fitted.forecast.medianMonths' FROM cell_visit WHERE job_id = ?`,
+        )
+        .pluck()
+        .get(job);
+    expect(medianOf()).toEqual(expect.any(Number));
+    // As if the book had said something else then.
+    file
+      .prepare(
+        `UPDATE cell_visit SET visit = json_set(visit, '$.places[0].fitted.forecast.medianMonths', 11)`,
+      )
+      .run();
+    await counter.takeIn('later', {
+      customer: { id: idOf('customer job'), name: 'Anders Pellwick-Thorne', phone: '0555 0299', email: '' },
+    });
+    expect((await counter.get<FindResult>('/api/find?q=05550299')).body.jobs).toHaveLength(2);
+    expect(medianOf()).toBe(11);
+    // Open again, it is forecast by what is known now.
+    await counter.record(job, 'later', 'check.reading', readingOf('currentUA', 1.3));
+    expect(medianOf()).not.toBe(11);
+    file.close();
   });
 
   it('gives label, record, job file and calendar; the record stays as signed after a reopening', async () => {

@@ -153,11 +153,13 @@ async function ask(id: DeviceId, asked: DeviceAsk): Promise<DeviceSays[]> {
 }
 
 describe('devices', () => {
-  it('are seven, none connected at first, and say so when asked', async () => {
+  it('are nine, none connected at first, and say so when asked', async () => {
     const { body } = await counter.get<DeviceState[]>('/api/devices');
     expect(body.map((device) => [device.id, device.connected])).toEqual([
       ['caliper', false],
       ['bench-meter', false],
+      ['light-meter', false],
+      ['winder', false],
       ['leak-tester', false],
       ['camera', false],
       ['label-printer', false],

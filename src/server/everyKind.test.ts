@@ -9,6 +9,7 @@ const NEEDS_MORE: readonly EntryKind[] = [
   'arrive.received',
   'handback.signed',
   'handback.collected',
+  'handback.reminded',
   'logbook.withdrawn',
   'open.photo-mark',
 ];

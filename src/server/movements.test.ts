@@ -116,6 +116,72 @@ describe('an unknown calibre entered from the bench', () => {
     expect((await write(again)).status).toBe(201);
   });
 
+  it('is entered from a sister: her build, but neither her current nor her kit', async () => {
+    const book = counter.store.catalogue.book();
+    const sister = book.calibre('vessarin-210s');
+    const calibre = unknownCalibre(
+      [
+        { look: 'jewels', value: '9', withinMm: 0 },
+        { look: 'date', value: 'none', withinMm: 0 },
+        { look: 'step', value: '2 s', withinMm: 0 },
+        { look: 'cellAt', value: '3', withinMm: 0 },
+      ],
+      book,
+      sister,
+    ).build({
+      ...said,
+      makerId: 'vessarin',
+      code: 'V-219S',
+      cellCode: '',
+      widthMm: 25.6,
+    });
+    expect(calibre).toMatchObject({
+      shopsOwn: true,
+      jewels: 9,
+      typicalUA: null,
+      limitUA: null,
+      charge: { by: 'light', kitCode: 'not known' },
+      coilMinKOhm: null,
+      lowestV: null,
+      lightTimes: [],
+      dayIs: null,
+      rotor: null,
+      stepIntervalS: 2,
+      wells: [{ heldBy: sister?.wells[0]?.heldBy, xMm: 6.4, yMm: 0 }],
+    });
+    // What was seen of it stands in place of hers.
+    expect(calibre.functions).not.toContain('date');
+    expect(calibre.dial.map(({ shows }) => shows)).not.toContain('date');
+    expect(calibre.cautions.join(' ')).toContain('Entered at the bench from its sister V-210S');
+    expect((await write(calibre)).status).toBe(201);
+  });
+
+  it('is entered from a sister without her cell, which may be what tells them apart', async () => {
+    const book = counter.store.catalogue.book();
+    const sister = book.calibre('quillbeck-22-4');
+    const known = unknownCalibre([], book, sister);
+    expect([known.cellCode, known.widthMm, sister?.wells.length]).toEqual(['', null, 2]);
+    const calibre = known.build({ ...said, makerId: 'quillbeck', code: 'QB 22.9', cellCode: 'SR626SW' });
+    expect(calibre.wells.map(({ cellCode }) => cellCode)).toEqual(['SR626SW', '']);
+    expect(await write(calibre)).toMatchObject({ status: 201 });
+  });
+
+  it('is entered with its cell blank, though how that is held was seen', async () => {
+    const known = unknownCalibre(
+      [{ look: 'heldBy', value: 'screwed bridge', withinMm: 0 }],
+      counter.store.catalogue.book(),
+    );
+    const calibre = known.build({ ...said, cellCode: '' });
+    expect(calibre.wells).toMatchObject([{ heldBy: 'screwed bridge', cellCode: '' }]);
+    expect((await write(calibre)).status).toBe(201);
+    const wrong = await write({
+      ...calibre,
+      id: `${calibre.id}-b`,
+      wells: [{ ...calibre.wells[0], cellCode: 'XY1' }],
+    });
+    expect(wrong).toMatchObject({ status: 422, body: { detail: expect.stringContaining('XY1') as string } });
+  });
+
   it('is not taken as complete while something is missing', async () => {
     const calibre = unknownCalibre([], counter.store.catalogue.book()).build(said);
     const answer = await write({ ...calibre, shopsOwn: false });

@@ -154,6 +154,8 @@ describe('stock by lot', () => {
       supplier: '',
       lotCode: 'K-1',
       way: 'kit with tabs' as const,
+      tabContactOhm: null,
+      unchargedBecause: 'it swelled',
     };
     const fitted = await counter.record(id, 'kit', 'cell.accumulator', accumulator);
     expect(fitted.status).toBe(201);
@@ -206,6 +208,8 @@ describe('stock by lot', () => {
       supplier: '',
       lotCode: 'K-1',
       way: 'kit with tabs',
+      tabContactOhm: null,
+      unchargedBecause: 'it swelled',
     });
     expect(await left(kit.id)).toBe(1);
     expect(await loose()).toEqual([]);

@@ -97,6 +97,7 @@ export function movementOf(
 }
 
 export const lot: Lot = {
+  lasts: null,
   quarantined: null,
   unbooked: 0,
   id: idOf('lot'),

@@ -203,6 +203,7 @@ export const calibreFields: Fields<Calibre> = {
       upgradeReserveDays: later(
         figureOrNothing('With that it runs when full', { min: 0.1, max: 4000, example: 150, unit: 'days' }),
       ),
+      lastsYears: later(figureOrNothing('A new one lasts', { min: 1, max: 60, example: 12, unit: 'years' })),
     }),
   ),
   lightTimes: later(

@@ -95,7 +95,12 @@ export const toolFields: { readonly [K in ToolKind]: Fields<ToolBodies[K]> } = {
   lightPlace: {
     ...tool,
     name: text('Name', { max: 60, example: 'lamp over the sill' }),
-    lux: figure('Light where it was measured', { min: 1, max: MOST_LUX, example: 5000, unit: 'lx' }),
+    lux: figure('Light where it was measured', {
+      min: 1,
+      max: MOST_LUX,
+      example: 5000,
+      quantity: 'illuminanceLux',
+    }),
     measuredAtMm: mmOrNothing('Measured so far from the lamp, blank in daylight', 3000, 200, { min: 10 }),
     caseRiseK: figureOrNothing('A case there, over the room after 20 minutes', {
       min: 0,

@@ -77,6 +77,18 @@ export const arriveKinds: KindDefinitions<ArrivePayloads> = {
         error: 'Changed on: leave it blank where nobody knows who changed it.',
       }),
   },
+  'arrive.stopped': {
+    version: 1,
+    schema: z.strictObject({
+      stoppedOn: z
+        .string()
+        .regex(
+          /^(19[5-9]\d|20\d\d)(-(0[1-9]|1[0-2])(-(0[1-9]|[12]\d|3[01]))?)?$/,
+          'Stopped on: a year, year-month or day, e.g. 2026-02.',
+        )
+        .nullable(),
+    }),
+  },
   'arrive.wear': {
     version: 1,
     schema: z

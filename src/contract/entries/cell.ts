@@ -48,14 +48,27 @@ export const cellKinds: KindDefinitions<CellPayloads> = {
     }),
   },
   'cell.accumulator': {
-    version: 1,
+    version: 2,
     schema: z.strictObject({
       kitCode: text({ words: 'Kit', max: 40, example: 'KT-Q31' }),
       lotId: id.nullable(),
       supplier,
       lotCode,
       way: oneOf('Renewed as', ACCUMULATOR_WAYS),
+      tabContactOhm: number({
+        words: 'Contact of the tab',
+        min: 0,
+        max: 10_000,
+        unit: 'Ω',
+        example: 0.2,
+      }).nullable(),
+      unchargedBecause: text({
+        words: 'Renewed uncharged because',
+        max: 200,
+        example: 'it swelled',
+      }).nullable(),
     }),
+    raise: { 1: (payload) => ({ tabContactOhm: null, unchargedBecause: null, ...(payload as object) }) },
   },
   'cell.charged': {
     version: 1,

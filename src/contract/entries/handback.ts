@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import type { HandbackPayloads } from '../../core/logbook';
-import { calendarDay, number, priceMinor, text } from '../fields';
+import { AGREED_HOW, type HandbackPayloads } from '../../core/logbook';
+import { calendarDay, number, oneOf, optionalText, priceMinor, text } from '../fields';
 import type { KindDefinitions } from './define';
 const lines = z.array(z.string().max(400)).max(60);
 const sentence = z.string().max(600);
@@ -43,6 +43,13 @@ export const handbackKinds: KindDefinitions<HandbackPayloads> = {
     schema: z.strictObject({
       by: text({ words: 'Collected by', max: 80, example: 'the owner' }),
       paidMinor: priceMinor,
+    }),
+  },
+  'handback.reminded': {
+    version: 1,
+    schema: z.strictObject({
+      how: oneOf('Reminded', AGREED_HOW),
+      words: optionalText({ words: 'What was said', max: 200, example: 'comes next week' }),
     }),
   },
 };

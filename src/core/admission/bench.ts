@@ -1,3 +1,4 @@
+import { chargesItself } from '../advice/charging';
 import { repairedBetween } from '../advice/leaks';
 import { testExcess } from '../advice/tightness';
 import { crownOf } from '../advice/opening';
@@ -6,11 +7,14 @@ import { clockWords } from '../craft/cases';
 import { ringContradictions } from '../craft/gaskets';
 import { overTravel } from '../craft/opening';
 import { partInWords } from '../craft/parts';
-import { hasCrown, insideContradictions, positionsToNote } from '../logbook';
-import { type Judges, refuse } from './admission';
+import { isDay, localDay } from '../craft/time';
+import { hasCrown, insideContradictions, type JobContext, type JobState, positionsToNote } from '../logbook';
+import { type Admission, type Judges, refuse } from './admission';
 
 type AtTheBench =
+  | 'arrive.cell-history'
   | 'arrive.crown'
+  | 'arrive.stopped'
   | 'arrive.parts-arrived'
   | 'open.back'
   | 'open.part-settled'
@@ -23,8 +27,28 @@ type AtTheBench =
   | 'test.finding'
   | 'test.made';
 
+/** What an owner tells of before it came cannot be later than that, told as a year, a month or a day. */
+function afterItCame(
+  told: string | null,
+  occurredAt: string,
+  { facts }: Pick<JobState, 'facts'>,
+  { shop }: Pick<JobContext, 'shop'>,
+  would: string,
+  when: string,
+): Admission | null {
+  const here = localDay(facts.received?.occurredAt ?? occurredAt, shop.zone);
+  return told !== null && told > here.slice(0, told.length)
+    ? refuse(
+        [`It was taken in on ${here}, and ${would} after that.`],
+        `Say when ${when} before it came, or leave it blank.`,
+      )
+    : null;
+}
+
 /** What is recorded between arrival and hand-back, the cell apart: each names something the job holds. */
 export const benchJudges: Judges<AtTheBench> = {
+  'arrive.cell-history': ({ payload: { changedOn }, occurredAt }, { state, context }) =>
+    afterItCame(changedOn, occurredAt, state, context, 'its cell would have been changed', 'it was changed'),
   'arrive.crown': ({ payload }, { state }) => {
     const at = state.facts.watch?.payload.crownClock ?? null;
     return payload.crown === 'no crown' && at !== null
@@ -33,6 +57,11 @@ export const benchJudges: Judges<AtTheBench> = {
           'Look again; correct the watch as it was taken in, or say what crown it has.',
         )
       : null;
+  },
+  'arrive.stopped': ({ payload: { stoppedOn }, occurredAt }, { state, context }) => {
+    if (stoppedOn !== null && stoppedOn.length === 10 && !isDay(stoppedOn))
+      return refuse([`There is no ${stoppedOn}.`], 'Give a day of that month, or the month alone.');
+    return afterItCame(stoppedOn, occurredAt, state, context, 'would stop', 'it stopped');
   },
   'arrive.parts-arrived': (_, { state }) =>
     state.facts.partsRequest === null
@@ -75,6 +104,11 @@ export const benchJudges: Judges<AtTheBench> = {
         : []),
     ];
     if (against.length > 0) return refuse(against, 'Say again what was found and what was done.');
+    if (payload.state !== 'renewed' && payload.reason === '' && chargesItself(state))
+      return refuse(
+        ['It charges itself and stays shut for many years: its gasket is renewed, or it is said why not.'],
+        'Renew it, or give the reason.',
+      );
     const cannotBe = typedSizeContradictions(payload, state.facts.groove?.payload ?? null);
     if (cannotBe.length > 0) return refuse(cannotBe, 'Correct the size, or the groove.');
     return lotId === null || lots().find(({ id }) => id === lotId)?.item === 'gasket'

@@ -1,4 +1,5 @@
 import { putBackRefusal, refusalOf } from '../advice/cell';
+import { renewalRefusal } from '../advice/charging';
 import { supplyOf } from '../advice/supply';
 import { lightThere } from '../craft/charging';
 import { bareCode, type Charge, kitsFor } from '../craft/movements';
@@ -141,6 +142,8 @@ const accumulator: Judge<'cell.accumulator'> = ({ payload }, question) => {
       ],
       'Fit a primary cell. If it does charge an accumulator, say so with the reason, at the cell.',
     );
+  const tooSoon = renewalRefusal(question.state, payload);
+  if (tooSoon) return refuse(tooSoon.reasons, tooSoon.whatToDo);
   if (lotId === null) return null;
   const lot = lotOf(question, lotId);
   if (lot?.item !== 'kit' || bareCode(lot.code) !== bareCode(kitCode))

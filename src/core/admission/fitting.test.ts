@@ -17,6 +17,8 @@ describe('accumulators and primary cells', () => {
     supplier: '',
     lotCode: '',
     way: 'kit with tabs',
+    tabContactOhm: null,
+    unchargedBecause: 'it swelled',
   };
   it('never change places, but what was found is recorded', () => {
     const light = takenIn('cell only', 'vessarin-210s');

@@ -1,5 +1,6 @@
 import { deepEqual } from 'fast-equals';
 import { handback } from '../advice/handback';
+import { nextVisitNoted } from '../advice/dayplan';
 import { type Judge, type Judges, refuse } from './admission';
 
 /** A record is signed once, by somebody who saw the job as it is, resting on book and policy of now, word for word. */
@@ -33,10 +34,17 @@ const signed: Judge<'handback.signed'> = ({ payload }, { state, lots, context })
       );
 };
 
-export const handbackJudges: Judges<'handback.signed' | 'handback.collected'> = {
+export const handbackJudges: Judges<'handback.signed' | 'handback.collected' | 'handback.reminded'> = {
   'handback.signed': signed,
   'handback.collected': (_, { state }) =>
     state.signature.state === 'signed'
       ? null
       : refuse(['The job is not signed.'], 'Sign the record before the watch is handed over.'),
+  'handback.reminded': (_, { state }) =>
+    nextVisitNoted(state) === null
+      ? refuse(
+          ['No next visit stands on record for this watch, or it was not handed over yet.'],
+          'Remind of a visit once the watch was collected and its record names the day.',
+        )
+      : null,
 };

@@ -32,6 +32,8 @@ const kit = (change: Partial<Payloads['cell.accumulator']> = {}): Payloads['cell
   supplier: '',
   lotCode: '',
   way: 'kit with tabs',
+  tabContactOhm: null,
+  unchargedBecause: 'it swelled',
   ...change,
 });
 const back: Payloads['open.back'] = {
@@ -465,6 +467,41 @@ const REFUSED: readonly Case[] = [
     'A kit is for one calibre: never improvise with another of the same size.',
   ],
   [
+    'an accumulator that was never charged',
+    light,
+    (job) => job.add('cell.accumulator', kit({ unchargedBecause: null })),
+    'No charge was watched yet: it may be merely discharged, and nothing was found leaking.',
+    'Charge it and record what came of it; or say why it is renewed without.',
+  ],
+  [
+    'a transferred tab nobody measured',
+    light,
+    (job) => job.add('cell.accumulator', kit({ way: 'old tab transferred' })),
+    'The contact of the transferred tab was not measured.',
+    'Press the tab on, measure between tab and accumulator, and enter it.',
+  ],
+  [
+    'a transferred tab that lies badly',
+    light,
+    (job) => job.add('cell.accumulator', kit({ way: 'old tab transferred', tabContactOhm: 1.4 })),
+    '1.4 Ω between tab and accumulator, and 1 Ω is the most.',
+    'Align it, press it again and measure; or take the kit with its own tabs.',
+  ],
+  [
+    'a cell changed after the watch was taken in',
+    light,
+    (job) => job.add('arrive.cell-history', { changedBy: 'another shop', changedOn: '2027' }),
+    'It was taken in on 2026-03-17, and its cell would have been changed after that.',
+    'Say when it was changed before it came, or leave it blank.',
+  ],
+  [
+    'a day it stopped after it was taken in',
+    light,
+    (job) => job.add('arrive.stopped', { stoppedOn: '2026-04' }),
+    'It was taken in on 2026-03-17, and would stop after that.',
+    'Say when it stopped before it came, or leave it blank.',
+  ],
+  [
     'a kit from a lot of cells',
     light,
     (job) => job.add('cell.accumulator', kit({ lotId: lot.id })),
@@ -824,6 +861,38 @@ describe('what is admitted beside it', () => {
         return job;
       },
       fit(),
+    ],
+    [
+      'a kit once a charge was watched, whatever came of it',
+      () => {
+        const job = light();
+        job.add('cell.charged', { by: 'light', hours: 3, outcome: 'low-supply steps' });
+        return job;
+      },
+      (job) => job.add('cell.accumulator', kit({ unchargedBecause: null })),
+    ],
+    [
+      'a kit where the old one leaked',
+      () => {
+        const job = light();
+        job.add('cell.found', { marking: 'MT920', condition: 'bloom' });
+        return job;
+      },
+      (job) =>
+        job.add(
+          'cell.accumulator',
+          kit({ unchargedBecause: null, way: 'old tab transferred', tabContactOhm: 1 }),
+        ),
+    ],
+    [
+      'a cell changed in the year it came',
+      light,
+      (job) => job.add('arrive.cell-history', { changedBy: 'another shop', changedOn: '2026' }),
+    ],
+    [
+      'a watch that stopped in the month it came',
+      light,
+      (job) => job.add('arrive.stopped', { stoppedOn: '2026-03' }),
     ],
     ['a kit for a movement nobody knows', nobodys, (job) => job.add('cell.accumulator', kit())],
     [

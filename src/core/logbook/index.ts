@@ -32,6 +32,7 @@ export {
 export {
   ACCUMULATOR_WAYS,
   CELL_CONDITIONS,
+  isLeaked,
   type CellPayloads,
   CHARGE_OUTCOMES,
   DROPPED,
@@ -81,6 +82,7 @@ export { foldJob, type JobState, replacedBy, undoable } from './foldJob';
 export {
   LOOSE_CELL_CAUTION,
   type LooseCell,
+  freshLoose,
   looseCells,
   type LooseOutcome,
   mayCloseDay,

@@ -37,40 +37,65 @@ export function escalated(
   );
 }
 
-/**
- * Which fitting used which fresh cell or kit that was out of its blister: the first of the same lot and well, or of the
- * same name where neither came from the stock. By the id of the out entry.
- */
-function usedBy(facts: Readonly<JobFacts>): ReadonlyMap<string, string> {
-  const used = new Map<string, string>();
-  for (const fitted of [...facts.cellsFitted.values(), ...(facts.accumulator ? [facts.accumulator] : [])]) {
-    const out = [...facts.cellsOut.values()].find(
-      (each) => each.settled === null && !used.has(each.out.id) && uses(fitted, each.out),
-    );
-    if (out) used.set(out.out.id, fitted.id);
-  }
-  return used;
-}
-
 type Fitted = Extract<Entry, { kind: 'cell.fitted' | 'cell.accumulator' }>;
 
 function uses(fitted: Fitted, out: CellOut['out']): boolean {
   const isKit = fitted.kind === 'cell.accumulator';
+  const { lotId } = out.payload;
   return (
     (isKit || wellOf(fitted) === wellOf(out)) &&
-    out.occurredAt <= fitted.occurredAt &&
-    fitted.payload.lotId === out.payload.lotId &&
-    (isKit ? fitted.payload.kitCode : fitted.payload.cellCode) === out.payload.cellCode
+    fitted.payload.lotId === lotId &&
+    // One lot holds one kind of thing, whatever it was called.
+    (lotId !== null || (isKit ? fitted.payload.kitCode : fitted.payload.cellCode) === out.payload.cellCode)
   );
 }
 
-/** Fresh cells out of their blister and neither fitted nor settled. */
-export function freshLoose(facts: Readonly<JobFacts>): readonly CellOut[] {
-  const used = usedBy(facts);
-  return [...facts.cellsOut.values()].filter(
-    ({ out, settled }) =>
-      settled === null && !used.has(out.id) && !escalated(facts, wellOf(out), 'a fresh cell'),
+/** What became of a fresh cell that was out of its blister and of which nobody said where it went. */
+interface Fate {
+  readonly is: 'fitted' | 'dropped' | 'told of' | 'loose';
+  /** The fitting it went into, or the drop; null while it lies loose. */
+  readonly by: string | null;
+}
+
+/**
+ * What became of each fresh cell or kit out of its blister, as things went: a fitting takes the first of the same lot and
+ * well that lies loose, or of the same name where neither came from the stock; a drop takes the one taken out last. Each
+ * cell goes one way, each fitting takes one cell. By the id of the out entry, those left out that were settled by name.
+ */
+function fatesOf(facts: Readonly<JobFacts>): ReadonlyMap<string, Fate> {
+  const outs = [...facts.cellsOut.values()].filter(({ settled }) => settled === null);
+  const fates = new Map<string, Fate>(outs.map(({ out }) => [out.id, { is: 'loose', by: null }]));
+  const free = (at: string): CellOut[] =>
+    outs.filter(({ out }) => fates.get(out.id)?.is === 'loose' && out.occurredAt <= at);
+  const drops = [...facts.dropped.values()].filter(
+    ({ dropped, settled }) => dropped.payload.what === 'a fresh cell' && settled?.payload.outcome !== 'found',
   );
+  const events = [
+    ...facts.fittings.map((fitted) => ({ at: fitted.occurredAt, fitted, drop: null })),
+    ...drops.map((drop) => ({ at: drop.dropped.occurredAt, fitted: null, drop })),
+  ].sort((a, b) => a.at.localeCompare(b.at));
+  for (const { at, fitted, drop } of events) {
+    const taken = fitted
+      ? free(at).find(({ out }) => uses(fitted, out))
+      : free(at).findLast(({ out }) => drop && wellOf(out) === wellOf(drop.dropped));
+    if (!taken) continue;
+    fates.set(
+      taken.out.id,
+      fitted
+        ? { is: 'fitted', by: fitted.id }
+        : { is: drop.settled === null ? 'dropped' : 'told of', by: drop.dropped.id },
+    );
+  }
+  return fates;
+}
+
+/** Fresh cells out of their blister and neither fitted nor settled. */
+export function freshLoose(facts: Readonly<JobFacts>): readonly (CellOut & { readonly dropped: boolean })[] {
+  const fates = fatesOf(facts);
+  return [...facts.cellsOut.values()].flatMap((cell) => {
+    const fate = fates.get(cell.out.id)?.is;
+    return fate === 'loose' || fate === 'dropped' ? [{ ...cell, dropped: fate === 'dropped' }] : [];
+  });
 }
 
 /** Cells of a job that lie loose, old and fresh. */
@@ -80,8 +105,6 @@ export function looseCells(job: {
 }): readonly LooseCell[] {
   const { facts, wells } = job;
   const drops = openDrops(facts);
-  const isDropped = (well: string, what: CellDropped['dropped']['payload']['what']): boolean =>
-    drops.some(({ dropped }) => wellOf(dropped) === well && dropped.payload.what === what);
   return [
     ...wells.flatMap(({ name, found, putBack, oldSettled }): LooseCell[] =>
       found !== null &&
@@ -95,17 +118,19 @@ export function looseCells(job: {
               kind: 'old',
               well: name,
               entryId: found.id,
-              dropped: isDropped(name, 'the old cell'),
+              dropped: drops.some(
+                ({ dropped }) => wellOf(dropped) === name && dropped.payload.what === 'the old cell',
+              ),
             },
           ]
         : [],
     ),
-    ...freshLoose(facts).map(({ out }): LooseCell => ({
+    ...freshLoose(facts).map(({ out, dropped }): LooseCell => ({
       marking: out.payload.cellCode,
       kind: 'fresh',
       well: wellOf(out),
       entryId: out.id,
-      dropped: isDropped(wellOf(out), 'a fresh cell'),
+      dropped,
     })),
   ];
 }
@@ -171,7 +196,8 @@ export interface StockMove {
 
 /**
  * What the standing facts of a job move in the stock, by fact. A fitting from a lot takes one, unless one of that lot
- * is out of its blister for this well: then that was the taking.
+ * is out of its blister for this well: then that was the taking, and each such cell goes into one fitting. So delivered is what
+ * is on the shelf, fitted, loose, binned and given away, for every lot.
  */
 export function stockMoves({
   standing,
@@ -186,7 +212,7 @@ export function stockMoves({
   const take = (id: string, lotId: string | null): void => {
     if (lotId !== null) move(id, { lotId, delta: -1 });
   };
-  const used = new Set(usedBy(facts).values());
+  const used = new Set([...fatesOf(facts).values()].flatMap(({ is, by }) => (is === 'fitted' ? [by] : [])));
   for (const fact of standing) {
     switch (fact.kind) {
       case 'cell.out':

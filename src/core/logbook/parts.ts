@@ -1,4 +1,4 @@
-import type { Judged } from '../craft/judgement';
+import { figure, type Judged } from '../craft/judgement';
 import { bareCode } from '../craft/movements';
 import { type Part, partNamedIn, PROVED_BY, type Served, wantsNoting } from '../craft/parts';
 import type { StageId } from '../craft/policy';
@@ -212,7 +212,7 @@ export function insideContradictions(
       return [
         {
           path,
-          reason: `${counted} seal ${words} was counted at opening, and none is there: one of the two.`,
+          reason: `${figure(counted, 0)} seal ${words} was counted at opening, and none is there: one of the two.`,
         },
       ];
     return counted === 0 && said[path] === 'inspected'

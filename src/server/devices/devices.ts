@@ -115,6 +115,32 @@ const benchMeter: Device<'bench-meter'> = {
   },
 };
 
+const lightMeter: Device<'light-meter'> = {
+  id: 'light-meter',
+  name: 'Light meter',
+  start: { lux: 9500, noisePercent: 2, fault: 'none' },
+  faults: { 'cap on': 'Take the cap off its cell.', unplugged: UNPLUGGED },
+  does: ['light'],
+  async *ask(_asked, { lux, noisePercent }, { seed }) {
+    const value = Math.max(0, simulateReading(lux, lux * (noisePercent / 100), 1, seed));
+    yield await Promise.resolve({ says: 'figure', value, text: `${value} lx` });
+  },
+};
+
+const winder: Device<'winder'> = {
+  id: 'winder',
+  name: 'Winder',
+  start: { turnsAnHour: 900, fault: 'none' },
+  faults: {
+    'stands still': 'Set the watch in its cup again, and see that the cup turns.',
+    unplugged: UNPLUGGED,
+  },
+  does: ['turns'],
+  async *ask(_asked, { turnsAnHour }) {
+    yield await Promise.resolve({ says: 'figure', value: turnsAnHour, text: `${turnsAnHour} turns an hour` });
+  },
+};
+
 /** Samples come in handfuls where a test runs much faster than the clock. */
 const MOST_A_SECOND = 60;
 
@@ -228,6 +254,7 @@ const MESSAGES = {
   ready: 'your watch is ready to collect',
   'part awaited': 'your watch waits for a part',
   'please ring': 'please ring us about your watch',
+  'next visit': 'your watch is due for its next cell: come by before it stops',
 } as const;
 
 const messageOutbox: Device<'message-outbox'> = {
@@ -287,6 +314,8 @@ const supplier: Device<'supplier'> = {
 const DEVICES: { readonly [K in DeviceId]: Device<K> } = {
   caliper,
   'bench-meter': benchMeter,
+  'light-meter': lightMeter,
+  winder,
   'leak-tester': leakTester,
   camera,
   'label-printer': labelPrinter,

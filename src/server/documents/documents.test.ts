@@ -128,6 +128,8 @@ describe('calendar and job file', () => {
     expect(calendar).toContain(`DTSTART;VALUE=DATE:${given.statement.nextVisitOn?.replaceAll('-', '')}`);
     expect(calendar).toContain('New cell for Orrelin C2140-3');
     expect(calendar).toContain(`UID:next-visit-${job}`);
+    // The owner is reminded a month before it.
+    expect(calendar).toMatch(/TRIGGER:-P(28|29|30|31)D/);
   });
 
   it('carries every entry, and the book records they name', async () => {

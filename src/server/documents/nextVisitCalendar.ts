@@ -1,5 +1,9 @@
-import ical from 'ical-generator';
+import ical, { ICalAlarmType } from 'ical-generator';
+import { remindFrom } from '../../core/advice/dayplan';
+import { daysBetween } from '../../core/craft/time';
 import type { Dossier } from './dossier';
+
+const DAY_S = 86_400;
 
 /** The next visit as a calendar file for the customer (RFC 5545), or null while none can be worked out. */
 export function nextVisitCalendar({ resource, state, context, statement }: Dossier): string | null {
@@ -11,7 +15,8 @@ export function nextVisitCalendar({ resource, state, context, statement }: Dossi
     name: `${context.shop.name}: next visit`,
     prodId: { company: 'Wax Lantern', product: 'counter' },
   });
-  calendar.createEvent({
+  const reminded = remindFrom(statement.nextVisitOn);
+  const event = calendar.createEvent({
     id: `next-visit-${resource.job.id}`,
     start: new Date(`${statement.nextVisitOn}T00:00:00.000Z`),
     allDay: true,
@@ -19,6 +24,11 @@ export function nextVisitCalendar({ resource, state, context, statement }: Dossi
     summary: `New cell for ${watch || 'your watch'}`,
     description: statement.nextVisit,
     location: [context.shop.name, context.shop.place].filter(Boolean).join(', '),
+  });
+  event.createAlarm({
+    type: ICalAlarmType.display,
+    trigger: Math.round(daysBetween(reminded, statement.nextVisitOn)) * DAY_S,
+    description: `A month to the next visit: ${statement.nextVisit}`,
   });
   return calendar.toString();
 }

@@ -4,6 +4,7 @@ import { Router } from 'express';
 import { z } from 'zod';
 import { newEntry, newJob, raiseNewEntry } from '../../contract';
 import { readTicket } from '../../core/craft/tickets';
+import { localDay } from '../../core/craft/time';
 import { jobFile, visitFile } from '../documents/jobFile';
 import { LABEL_CODES, labelCodeSvg, labelPdf } from '../documents/labelPdf';
 import { nextVisitCalendar } from '../documents/nextVisitCalendar';
@@ -27,6 +28,11 @@ export function jobRoutes(store: Store): Router {
 
   router.get('/rack', (_request, response) => {
     response.json(logbook.rack());
+  });
+
+  router.get('/reminders', (_request, response) => {
+    const today = localDay(store.clock.nowUtc(), store.shops.shop().zone);
+    response.json(store.visits.toRemind(today));
   });
 
   router.post('/jobs', (request, response) => {

@@ -24,6 +24,27 @@ const ONE_ENTRY = `
 `;
 
 describe('migrations', () => {
+  it('find in an older logbook when watches are due again, and whose cells are still to be followed', () => {
+    const db = openConnection(join(folder, 'due.db'));
+    migrate(db, all.slice(0, 22));
+    db.exec(ONE_ENTRY);
+    const summary = db.prepare('INSERT INTO job_summary VALUES (?, 1, NULL, ?, ?)');
+    summary.run('j', '', '{"id":"j","signedBy":"T","collected":true}');
+    const insert = db.prepare(
+      `INSERT INTO entry (id, job_id, kind, payload_version, payload, occurred_at, recorded_at, technician_id, bench, supersedes)
+       VALUES (?, 'j', ?, 1, ?, '2026-01-02T08:00:00.000Z', '2026-01-02', 't', 'b', '[]')`,
+    );
+    insert.run('fitted', 'cell.fitted', '{"cellCode":"SR621SW"}');
+    insert.run('signed', 'handback.signed', '{"statement":{"nextVisitOn":"2027-01-01"}}');
+    insert.run('again', 'handback.signed', '{"statement":{"nextVisitOn":"2028-01-01"}}');
+    migrate(db);
+    expect(db.prepare('SELECT job_id, due_on, reminded FROM next_visit').all()).toEqual([
+      { job_id: 'j', due_on: '2028-01-01', reminded: 0 },
+    ]);
+    expect(db.prepare('SELECT job_id FROM cell_visit_missing').pluck().all()).toEqual(['j']);
+    db.close();
+  });
+
   it('are numbered from one without a gap', () => {
     expect(all.map((migration) => migration.number)).toEqual(all.map((_, index) => index + 1));
   });

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import fc from 'fast-check';
 import { calibres } from '../../../demo/book';
 import { DEFAULT_POLICY } from '../../core/craft/policy';
-import { foldJob } from '../../core/logbook';
+import { foldJob, freshLoose } from '../../core/logbook';
 import { delivery, entryOf, newJob, NOW, technicianId } from '../../testing/counter';
 import { idOf } from '../../testing/fixtures';
 import { openConnection } from './database';
@@ -104,15 +104,20 @@ describe('the ledger', () => {
   const lots = ['one', 'two', 'three'];
   const COUNT = 3;
 
-  /** What a bench can do to one well over a day: fit from a lot, correct the last fitting, withdraw any entry. */
+  /**
+   * What a bench can do to one well over a day: take a cell out, settle it, fit from a lot, correct the last fitting,
+   * withdraw any entry.
+   */
   const act = fc.oneof(
     fc.record({ what: fc.constant('fit' as const), lot: fc.nat(2) }),
     fc.record({ what: fc.constant('correct' as const), lot: fc.nat(2) }),
     fc.record({ what: fc.constant('withdraw' as const), target: fc.nat(30) }),
     fc.record({ what: fc.constant('bin' as const) }),
+    fc.record({ what: fc.constant('out' as const), lot: fc.nat(2) }),
+    fc.record({ what: fc.constant('settle' as const), back: fc.boolean() }),
   );
 
-  it('always equals what came in less the fittings that stand, unless a lot is to be counted; and is never below zero', () => {
+  it('conserves cells: what came in is on the shelf, fitted, loose or binned, unless a lot is to be counted; and is never below zero', () => {
     let run = 0;
     fc.assert(
       fc.property(fc.array(act, { maxLength: 25 }), (acts) => {
@@ -147,7 +152,26 @@ describe('the ledger', () => {
           if (each.what === 'fit') store.logbook.append(job.id, entryOf(name, 'cell.fitted', fitting));
           else if (each.what === 'correct' && last)
             store.logbook.append(job.id, entryOf(name, 'cell.fitted', fitting, { supersedes: [last.id] }));
-          else if (each.what === 'bin')
+          else if (each.what === 'out')
+            store.logbook.append(
+              job.id,
+              entryOf(name, 'cell.out', {
+                cellCode: fitting.cellCode,
+                lotId: fitting.lotId,
+                lotCode: fitting.lotCode,
+              }),
+            );
+          else if (each.what === 'settle') {
+            const [loose] = freshLoose(foldJob(entries, store.context()).facts);
+            if (loose)
+              store.logbook.append(
+                job.id,
+                entryOf(name, 'cell.out-settled', {
+                  outEntryId: loose.out.id,
+                  to: each.back ? 'back in its lot' : 'spent bin',
+                }),
+              );
+          } else if (each.what === 'bin')
             store.logbook.append(job.id, entryOf(name, 'cell.old-settled', { taped: true, to: 'spent bin' }));
           else if (each.what === 'withdraw') {
             const target = entries[6 + (each.target % Math.max(1, entries.length - 6))];
@@ -165,9 +189,16 @@ describe('the ledger', () => {
             (entry) => entry.kind === 'cell.fitted' && entry.payload.lotId === lot.id,
           ).length;
           expect(lot.balance).toBeGreaterThanOrEqual(0);
-          if (!lot.toBeCounted) expect(lot.balance).toBe(COUNT - standing);
+          const loose = freshLoose(state.facts).filter(({ out }) => out.payload.lotId === lot.id).length;
+          const binnedFresh = [...state.facts.cellsOut.values()].filter(
+            ({ out, settled }) => out.payload.lotId === lot.id && settled?.payload.to === 'spent bin',
+          ).length;
+          if (!lot.toBeCounted) expect(lot.balance).toBe(COUNT - standing - loose - binnedFresh);
         }
-        const binned = state.standing.filter((entry) => entry.kind === 'cell.old-settled').length;
+        const binned =
+          state.standing.filter((entry) => entry.kind === 'cell.old-settled').length +
+          [...state.facts.cellsOut.values()].filter(({ settled }) => settled?.payload.to === 'spent bin')
+            .length;
         expect(store.stock.spentInBin() - spentBefore).toBe(binned);
       }),
       { numRuns: 40 },

@@ -2,10 +2,12 @@ import { EventEmitter } from 'node:events';
 import type { LiveNews } from '../../contract';
 import type { JobContext } from '../../core/logbook';
 import { DEFAULT_POLICY, type Shop } from '../../core/craft/policy';
+import { localDay } from '../../core/craft/time';
 import { type AttachmentStore, attachmentStore } from '../attachments/attachments';
 import { deviceHub } from '../devices/devices';
 import { type CellsInWatchesStore, cellsInWatchesStore } from './cellsInWatches';
 import { type CatalogueStore, catalogueStore } from './catalogue';
+import { cellLivesStore } from './cellLives';
 import { readShippedCells } from './shippedCells';
 import { type Clock, runningClock } from './clock';
 import { inTransaction, openDatabase } from './database';
@@ -13,6 +15,7 @@ import { type Health, healthOf } from './health';
 import { type LogbookStore, logbookStore } from './logbook/logbook';
 import { type LeaksSeenStore, leaksSeenStore } from './leaksSeen';
 import { type MovementsSeenStore, movementsSeenStore } from './movementsSeen';
+import { type NextVisitsStore, nextVisitsStore } from './nextVisits';
 import { writtenOnce } from './once';
 import { type ShopStore, shopStore } from './shop';
 import { type StockStore, stockStore } from './stock/stock';
@@ -44,6 +47,7 @@ export interface Store {
   readonly movements: MovementsSeenStore;
   readonly leaks: LeaksSeenStore;
   readonly cells: CellsInWatchesStore;
+  readonly visits: NextVisitsStore;
   readonly devices: ReturnType<typeof deviceHub>;
   readonly health: Health;
   /** What a job is folded against now. */
@@ -69,7 +73,11 @@ export function openStore({
   const db = openDatabase(dataDir);
   const catalogue = catalogueStore(db, clock);
   const shops = shopStore(db, clock);
-  const stock = stockStore(db, clock, () => catalogue.book());
+  const lives = cellLivesStore(db, {
+    dayNow: () => localDay(clock.nowUtc(), shops.shop().zone),
+    typeOf: (code) => catalogue.book().cell(code)?.code ?? code,
+  });
+  const stock = stockStore(db, clock, () => catalogue.book(), lives.ofCells);
   const cells = cellsInWatchesStore(db);
   if (!shops.hasShop()) {
     inTransaction(db, () => {
@@ -87,6 +95,7 @@ export function openStore({
   const attachments = attachmentStore(db, clock, dataDir);
   const movements = movementsSeenStore(db);
   const leaks = leaksSeenStore(db);
+  const visits = nextVisitsStore(db);
   const logbook = logbookStore({
     db,
     clock,
@@ -96,6 +105,8 @@ export function openStore({
     movements,
     cells,
     leaks,
+    lives,
+    visits,
     contextNow: context,
   });
   const devices = deviceHub(db, clock, attachments, {
@@ -122,6 +133,7 @@ export function openStore({
     movements,
     cells,
     leaks,
+    visits,
     devices,
     health: healthOf(db, clock, attachments),
     context,

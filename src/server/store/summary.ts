@@ -13,6 +13,7 @@ export function toSummary(stored: string): JobSummary {
   const summary = Object.assign(known, JSON.parse(stored) as JobSummary);
   return {
     ...summary,
+    lit: summary.lit && Object.assign({ placeHolds: null }, summary.lit),
     looseCells: summary.looseCells.map((each: LooseCell | string) =>
       typeof each === 'string'
         ? { marking: each, kind: 'old', well: MAIN_WELL, entryId: '', dropped: false }

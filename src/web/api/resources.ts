@@ -8,6 +8,7 @@ import type {
   JobSummary,
   LedgerLine,
   LiveNews,
+  Reminder,
   ShopResource,
   StockResource,
   ToolsServed,
@@ -51,8 +52,19 @@ export function useRack() {
   });
 }
 
+/** Owners to be reminded of the next visit: what comes, then what was missed. */
+export function useReminders() {
+  return useResource<readonly Reminder[]>('/api/reminders', { refreshInterval: CLOCK_MS });
+}
+
+/** Lots an older program kept here say nothing of how long their cells lasted. */
+const lotsAsToday = (lots: readonly Lot[]): readonly Lot[] =>
+  lots.map((lot) => Object.assign({ lasts: null }, lot));
+
 export function useStock() {
-  return useResource<StockResource>('/api/stock');
+  return useResource<StockResource>('/api/stock', {
+    asToday: (seen) => ({ ...seen, lots: lotsAsToday(seen.lots) }),
+  });
 }
 
 /** Lots used up, the first page of them, once they are asked for. */
@@ -124,7 +136,7 @@ export function useJobResource(jobId: string) {
     // What an older program kept here knows of no lots, and of nothing it could not read.
     asToday: (seen) => ({
       ...seen,
-      lots: 'lots' in seen ? seen.lots : [],
+      lots: 'lots' in seen ? lotsAsToday(seen.lots) : [],
       unreadable: 'unreadable' in seen ? seen.unreadable : [],
     }),
     refreshInterval: POLL_MS,
@@ -142,6 +154,10 @@ async function entryRecorded(jobId: string, entry: Entry): Promise<void> {
       ? { ...seen, entries: [...seen.entries, entry] }
       : seen,
   );
+  if (entry.kind === 'handback.reminded')
+    await mutate<readonly Reminder[]>('/api/reminders', (seen) =>
+      seen?.filter((each) => each.jobId !== jobId),
+    );
 }
 
 function onNews(item: LiveNews): void {
@@ -157,6 +173,7 @@ function onNews(item: LiveNews): void {
   if (item.what === 'stock' || item.what === 'entry') {
     void mutate('/api/stock');
     void mutate('/api/day');
+    void mutate('/api/reminders');
   }
 }
 

@@ -161,7 +161,13 @@ export default memo(function Curve({
                 grid: { display: false },
                 title: { display: along.label !== '', text: along.label, color: palette.soot },
                 // Level and sampled, so that not every label is measured before the first is drawn.
-                ticks: { color: palette.soot, maxTicksLimit: 9, maxRotation: 0, sampleSize: 9 },
+                ticks: {
+                  color: palette.soot,
+                  maxTicksLimit: 9,
+                  maxRotation: 0,
+                  sampleSize: 9,
+                  autoSkipPadding: 14,
+                },
               },
             },
           }}

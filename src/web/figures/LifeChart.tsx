@@ -1,5 +1,5 @@
 import { figure } from '../../core/craft/judgement';
-import type { LifeForecast } from '../../core/craft/life';
+import { type LifeForecast, lifeWords } from '../../core/craft/life';
 import Curve from './Curve';
 
 type Forecast = Extract<LifeForecast, { verdict: 'forecast' }>;
@@ -23,7 +23,7 @@ export default function LifeChart({
       says={
         life === null
           ? 'No forecast yet'
-          : `One in ten ends before ${figure(p10Months, 0)} months, half before ${figure(p50Months, 0)}, nine in ten before ${figure(p90Months, 0)}`
+          : `One in ten ends before ${lifeWords(p10Months)}, half before ${lifeWords(p50Months)}, nine in ten before ${lifeWords(p90Months)}`
       }
       as="bars"
       along={{ label: 'months', places: until.map((months) => figure(months, 0)) }}

@@ -7,11 +7,14 @@ import { askDevice, faultWords, useConnected } from '../api/devices';
 interface Props {
   readonly device: DeviceId;
   readonly ask: DeviceAsk | null;
+  readonly size?: 'small' | 'medium';
+  /** Once the device has done it. */
+  readonly onDone?: () => void;
   readonly children: ReactNode;
 }
 
 /** Has a connected device do one thing, and says what came of it; no button while it is not connected. */
-export function DeviceButton({ device, ask, children }: Props) {
+export function DeviceButton({ device, ask, size = 'medium', onDone, children }: Props) {
   const connected = useConnected(device);
   const { enqueueSnackbar } = useSnackbar();
   if (!connected) return null;
@@ -22,9 +25,10 @@ export function DeviceButton({ device, ask, children }: Props) {
     enqueueSnackbar(fault ?? (said.says === 'done' ? said.words : ''), {
       variant: fault === null ? 'success' : 'error',
     });
+    if (said.says === 'done') onDone?.();
   };
   return (
-    <Button variant="outlined" disabled={ask === null} onClick={() => void go()}>
+    <Button variant="outlined" size={size} disabled={ask === null} onClick={() => void go()}>
       {children}
     </Button>
   );

@@ -90,14 +90,18 @@ interface MeasureProps extends FieldProps {
   readonly scale?: number;
   /** Shown behind the figure instead of the quantity's own unit. */
   readonly unitShown?: string;
-  /** The device it can be taken from; lengths come from the caliper. */
+  /** The device it can be taken from; lengths come from the caliper, light from its meter. */
   readonly from?: { readonly device: DeviceId; readonly ask: DeviceAsk };
   /** A blank field means null: nobody knows. */
   readonly optional?: boolean;
   readonly helper?: string;
 }
 
-const CALIPER = { device: 'caliper', ask: { ask: 'length' } } as const;
+/** What is taken from which device, where nothing else is said. */
+const TAKEN_FROM: Partial<Record<Quantity, NonNullable<MeasureProps['from']>>> = {
+  lengthMm: { device: 'caliper', ask: { ask: 'length' } },
+  illuminanceLux: { device: 'light-meter', ask: { ask: 'light' } },
+};
 
 /** A figure as a hand or a caliper types it; shows what was understood. The form holds the number in the kept unit. */
 export function MeasureField({
@@ -109,7 +113,7 @@ export function MeasureField({
   helper,
   scale = 1,
   unitShown,
-  from = quantity === 'lengthMm' ? CALIPER : undefined,
+  from = TAKEN_FROM[quantity],
 }: MeasureProps) {
   const { field, fieldState } = useController({ name });
   const { unit: ownUnit, example } = quantities[quantity];

@@ -222,7 +222,9 @@ const ByCalibre = memo(function ByCalibre({
         <Stack key={calibre.id} direction="row" spacing={1} sx={{ alignItems: 'center' }}>
           <Typography>
             <Link to={`/book/calibres/${calibre.id}`}>{calibre.code}</Link> wants{' '}
-            {calibre.charge?.kitCode ?? calibre.wells.map(({ cellCode }) => cellCode).join(' and ')}
+            {calibre.charge?.kitCode ??
+              (calibre.wells.map(({ cellCode }) => cellCode || 'one nobody entered yet').join(' and ') ||
+                'one nobody entered yet')}
           </Typography>
           {[...new Set(calibre.wells.map(({ cellCode }) => cellCode))]
             .filter((cellCode) => cellCode !== '')

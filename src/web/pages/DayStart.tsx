@@ -1,40 +1,17 @@
 import { Box, Button, Paper, Stack, Typography } from '@mui/material';
+import { lazy, Suspense } from 'react';
 import { Link } from 'react-router';
 import { orderRack } from '../../core/advice/dayplan';
 import { localTime } from '../../core/craft/time';
-import { RunsDue } from '../job/RunsDue';
 import { LampAnswer } from '../kit/Lamp';
 import { StageLayout } from '../kit/StageLayout';
 import { useRack, useShop, useStock, shopNow } from '../api/resources';
 import { STAGE_WORDS, STAGES } from '../../core/craft/policy';
 
-/** What a shop does first that has nothing here yet, in its order. */
-const FIRST: readonly { readonly to: string; readonly what: string; readonly why: string }[] = [
-  {
-    to: '/policy',
-    what: 'Say how this shop works',
-    why: 'its name, hours, prices, and the ways it was taught.',
-  },
-  { to: '/book', what: 'Take a book in', why: 'calibres and cases from a table, or written one by one.' },
-  { to: '/tools', what: 'Write down the tools', why: 'openers and dies: then the lamp names yours.' },
-  { to: '/stock', what: 'Book the cells in', why: 'by lot, from the first delivery on.' },
-  { to: '/new', what: 'Take the first watch in', why: 'it goes without the others, too.' },
-];
-
-function BrandNew() {
-  return (
-    <Paper component="section" aria-label="What to do first" sx={{ p: 2 }}>
-      <Typography variant="h2">What to do first</Typography>
-      <Box component="ol" sx={{ m: 0, mt: 1, pl: 3, '& li': { py: 0.5 } }}>
-        {FIRST.map(({ to, what, why }) => (
-          <Typography key={to} component="li">
-            <Link to={to}>{what}</Link>: {why}
-          </Typography>
-        ))}
-      </Box>
-    </Paper>
-  );
-}
+// What it records with is not wanted for the first look at the day.
+const RemindersDue = lazy(() => import('./RemindersDue'));
+const BrandNew = lazy(() => import('./BrandNew'));
+const RunsDue = lazy(async () => ({ default: (await import('../job/RunsDue')).RunsDue }));
 
 /** The bench with no job open: what the day holds. */
 export function DayStart() {
@@ -63,7 +40,11 @@ export function DayStart() {
             {shop.shop.place ? `, ${shop.shop.place}` : ''}. Press <strong>n</strong> to take a watch in,{' '}
             <strong>/</strong> to find one, <strong>?</strong> for the keys.
           </Typography>
-          {isBrandNew && <BrandNew />}
+          {isBrandNew && (
+            <Suspense>
+              <BrandNew />
+            </Suspense>
+          )}
           <Paper component="section" aria-label="Where the watches stand" sx={{ p: 2 }}>
             <Typography variant="h2">Where the watches stand</Typography>
             <Box
@@ -113,6 +94,10 @@ export function DayStart() {
               ))}
             </Paper>
           )}
+          {/* Last, since it comes last: nothing moves under a hand. */}
+          <Suspense>
+            <RemindersDue />
+          </Suspense>
         </>
       }
       lamp={
@@ -133,7 +118,9 @@ export function DayStart() {
               reasons={overdue.map((job) => `${job.ticket} ${job.customerName}: ring them.`)}
             />
           )}
-          <RunsDue />
+          <Suspense>
+            <RunsDue />
+          </Suspense>
           {loose.length > 0 && (
             <LampAnswer
               question="Loose cells"

@@ -65,6 +65,11 @@ const SETTINGS: Readonly<Record<DeviceId, readonly Setting[]>> = {
     },
     NOISE,
   ],
+  'light-meter': [
+    { name: 'lux', label: 'Light that falls on it', quantity: 'figureOnly', unit: 'lx' },
+    NOISE,
+  ],
+  winder: [{ name: 'turnsAnHour', label: 'Turns', quantity: 'figureOnly', unit: 'turns/h' }],
   'leak-tester': [
     { name: 'stiffnessUmPerBar', label: 'The case gives by', quantity: 'figureOnly', unit: 'µm/bar' },
     { name: 'settlesPercent', label: 'Of it by and by', quantity: 'figureOnly', unit: '%' },
@@ -99,6 +104,8 @@ const WHAT_IT_IS: Readonly<Record<DeviceId, string>> = {
   caliper: 'Its figure goes into any length with “Take”. A real one that types needs no connecting.',
   'bench-meter':
     'Voltages, currents, coil, rate and motor pulses go into the readings of stage 4 with “Take”.',
+  'light-meter': 'The light of a place, under Tools and on the light places, with “Take” or “Measure”.',
+  winder: 'How often it turns goes into the plan of a watch charged by its rotor, at stage 5.',
   'leak-tester':
     'Runs the dry test and the blank run of stage 7, second by second, and shows where bubbles rise in its tank.',
   camera: 'Photographs go with what is found, wherever “From the camera” stands.',
@@ -111,6 +118,8 @@ const WHAT_IT_IS: Readonly<Record<DeviceId, string>> = {
 const TRIES: Partial<Record<DeviceId, (technicianId: string) => DeviceAsk>> = {
   caliper: () => ({ ask: 'length' }),
   'bench-meter': () => ({ ask: 'measure', measure: 'currentUA' }),
+  'light-meter': () => ({ ask: 'light' }),
+  winder: () => ({ ask: 'turns' }),
   'leak-tester': () => ({ ask: 'trace', pressureBar: 3, seconds: 60 }),
   camera: (technicianId) => ({ ask: 'picture', technicianId }),
 };

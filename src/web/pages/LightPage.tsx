@@ -1,11 +1,15 @@
-import { Box, Paper, TableCell, Typography } from '@mui/material';
+import { Box, Button, Paper, Stack, TableCell, Typography } from '@mui/material';
+import { useState } from 'react';
 import { Link } from 'react-router';
-import type { JobSummary } from '../../contract';
+import type { DeviceSays, JobSummary } from '../../contract';
+import { type AtPlace, lightRack } from '../../core/advice/charging';
+import { lightNow } from '../../core/craft/charging';
 import { figure } from '../../core/craft/judgement';
 import { localTime } from '../../core/craft/time';
 import type { LightPlaceTool } from '../../core/craft/tools';
 import { useBook } from '../api/book';
 import { useShopClock } from '../api/clock';
+import { askDevice, faultWords, useConnected } from '../api/devices';
 import { useRack, useShop } from '../api/resources';
 import { Caution, LampAnswer } from '../kit/Lamp';
 import { Loading } from '../kit/Loading';
@@ -16,45 +20,74 @@ const HEADS = ['Watch', 'There since', 'Steps', 'Ready', 'Look again'];
 
 type LitJob = JobSummary & { readonly lit: NonNullable<JobSummary['lit']> };
 
+/** The light of a place, measured now, against what is entered for it. */
+function MeasureLight({ place }: { readonly place: LightPlaceTool }) {
+  const connected = useConnected('light-meter');
+  const [said, setSaid] = useState<DeviceSays | null>(null);
+  if (!connected) return null;
+  const fault = said && faultWords(said);
+  const now = said?.says === 'figure' ? { lux: said.value, ...lightNow(place, said.value) } : null;
+  return (
+    <Stack direction="row" spacing={1.5} sx={{ my: 1, alignItems: 'center' }}>
+      <Button
+        variant="outlined"
+        aria-label={`Measure the light of ${place.name}`}
+        onClick={() => void askDevice('light-meter', { ask: 'light' }).then(setSaid)}
+      >
+        Measure
+      </Button>
+      <Box role="status">
+        {fault && <Typography>■ {fault}</Typography>}
+        {now?.verdict === 'as entered' && (
+          <Typography>{figure(now.lux, 0)} lx now: as it is entered.</Typography>
+        )}
+        {now?.reasons.map((reason) => (
+          <Typography key={reason}>{reason}</Typography>
+        ))}
+      </Box>
+    </Stack>
+  );
+}
+
 /** One light of the shop and what lies under it. */
 function Place({
-  name,
-  words,
-  most,
-  jobs,
+  place,
+  watches,
   zone,
-  nowUtc,
 }: {
-  readonly name: string;
-  readonly words: string;
-  readonly most: number | null;
-  readonly jobs: readonly LitJob[];
+  readonly place: LightPlaceTool | null;
+  readonly watches: readonly AtPlace<LitJob>[];
   readonly zone: string;
-  readonly nowUtc: string;
 }) {
   const at = (utc: string | null): string =>
     utc === null ? 'not known' : localTime(utc, zone, 'ddd D MMM HH:mm');
+  const name = place?.name ?? 'Elsewhere';
+  const waiting = watches.filter(({ waits }) => waits).length;
   return (
     <Paper component="section" aria-label={name} sx={{ p: 2 }}>
       <Typography variant="h2">{name}</Typography>
-      <Typography color="text.secondary">{words}</Typography>
-      {most !== null && jobs.length > most && (
+      <Typography color="text.secondary">
+        {place === null ? 'At places that are no longer among the tools.' : placeWords(place)}
+      </Typography>
+      {place && <MeasureLight place={place} />}
+      {waiting > 0 && place && (
         <Box sx={{ my: 1 }}>
           <Caution>
-            {jobs.length} watches, and {most} lie in its light at once: {jobs.length - most} wait in the
-            shade.
+            {watches.length} watches, and {place.watches} lie in its light at once: {waiting}{' '}
+            {waiting === 1 ? 'waits' : 'wait'} in the shade, and what is told of them counts from when they
+            have room.
           </Caution>
         </Box>
       )}
-      {jobs.length === 0 ? (
+      {watches.length === 0 ? (
         <Typography>Nothing lies there.</Typography>
       ) : (
         <VirtualTable
           label={`Under ${name}`}
           heads={HEADS}
-          rows={jobs}
-          keyOf={({ lit }) => lit.entryId}
-          cells={({ id, ticket, watch, lit }) => (
+          rows={watches}
+          keyOf={({ job }) => job.lit.entryId}
+          cells={({ job: { id, ticket, watch, lit }, waits, roomFromUtc, readyUtc, lookNextUtc }) => (
             <>
               <TableCell component="th" scope="row">
                 <Link to={`/jobs/${id}/cell`}>{ticket}</Link> {watch}
@@ -64,13 +97,17 @@ function Place({
                 {lit.stepsNormally === null ? 'not looked at' : lit.stepsNormally ? 'normally' : 'not yet'}
               </TableCell>
               <TableCell>
-                {lit.amiss ??
-                  `${at(lit.readyUtc)}, ${lit.readyLatestUtc === null ? 'or never' : `at the latest ${at(lit.readyLatestUtc)}`}`}
+                {waits
+                  ? `waits: room ${roomFromUtc === null ? 'once one is taken away' : `from ${at(roomFromUtc)}`}${readyUtc === null ? '' : `, ready ${at(readyUtc)}`}`
+                  : (lit.amiss ??
+                    `${at(lit.readyUtc)}, ${lit.readyLatestUtc === null ? 'or never' : `at the latest ${at(lit.readyLatestUtc)}`}`)}
               </TableCell>
               <TableCell>
                 {lit.stepsNormally === true
                   ? 'once it is ready'
-                  : at(lit.lookAgainUtc.find((each) => each > nowUtc) ?? lit.lookAgainUtc.at(-1) ?? null)}
+                  : waits
+                    ? 'once it has room'
+                    : at(lookNextUtc)}
               </TableCell>
             </>
           )}
@@ -80,7 +117,7 @@ function Place({
   );
 }
 
-const litWords = ({ lux, measuredAtMm, caseRiseK, lit, litFrom, litTo }: LightPlaceTool): string =>
+const placeWords = ({ lux, measuredAtMm, caseRiseK, lit, litFrom, litTo }: LightPlaceTool): string =>
   [
     `${figure(lux, 0)} lx ${measuredAtMm === null ? 'by daylight' : `at ${measuredAtMm} mm`}`,
     litFrom === null ? lit : `${litFrom} to ${litTo ?? ''} every day`,
@@ -95,16 +132,7 @@ export default function LightPage() {
   const nowUtc = useShopClock();
   if (jobs === undefined || !shop || !book || nowUtc === null) return <Loading what="the light places" />;
   const { zone } = shop.shop;
-  const lit = jobs
-    .filter((job): job is LitJob => job.lit !== null)
-    .sort((a, b) => a.lit.sinceUtc.localeCompare(b.lit.sinceUtc));
-  const known = new Set(book.lightPlaces.map(({ id }) => id));
-  const lost = lit.filter((job) => !known.has(job.lit.placeId));
-  const look = lit.filter(
-    (job) => job.lit.stepsNormally !== true && job.lit.lookAgainUtc.some((each) => each <= nowUtc),
-  );
-  const ready = lit.filter((job) => job.lit.readyUtc !== null && job.lit.readyUtc <= nowUtc);
-  const amiss = lit.filter((job) => job.lit.amiss !== null);
+  const { places, toLookAt, ready, amiss } = lightRack(jobs, book.lightPlaces, nowUtc);
   const told = (job: LitJob): string => `${job.ticket}, ${job.watch}.`;
   return (
     <StageLayout
@@ -117,42 +145,24 @@ export default function LightPage() {
               lux, how warm a case gets there, and when it is lit.
             </Typography>
           )}
-          {book.lightPlaces.map((place) => (
-            <Place
-              key={place.id}
-              name={place.name}
-              words={litWords(place)}
-              most={place.watches}
-              jobs={lit.filter((job) => job.lit.placeId === place.id)}
-              zone={zone}
-              nowUtc={nowUtc}
-            />
+          {places.map(({ place, watches }) => (
+            <Place key={place?.id ?? 'elsewhere'} place={place} watches={watches} zone={zone} />
           ))}
-          {lost.length > 0 && (
-            <Place
-              name="Elsewhere"
-              words="At places that are no longer among the tools."
-              most={null}
-              jobs={lost}
-              zone={zone}
-              nowUtc={nowUtc}
-            />
-          )}
         </>
       }
       lamp={
         <>
           <LampAnswer
             question="To look at"
-            standing={look.length > 0 ? 'care' : 'open'}
+            standing={toLookAt.length > 0 ? 'care' : 'open'}
             answer={
-              look.length > 0
-                ? `${look.length} now`
-                : lit.length > 0
+              toLookAt.length > 0
+                ? `${toLookAt.length} now`
+                : places.some(({ watches }) => watches.length > 0)
                   ? 'None just now'
                   : 'Nothing lies in the light'
             }
-            reasons={look.map(told)}
+            reasons={toLookAt.map(told)}
           />
           {ready.length > 0 && (
             <LampAnswer

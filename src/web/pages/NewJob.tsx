@@ -45,11 +45,18 @@ import { fieldsOf, optionsOf } from '../kit/fields';
 import { FileButton } from '../kit/FileButton';
 import { GO_ON } from '../job/BenchLayout';
 import { StageLayout } from '../kit/StageLayout';
-import { ComplaintFields, PriceOfService, RiskFields, WatchFields } from '../stages/arrive/fields';
+import {
+  ComplaintFields,
+  PriceOfService,
+  RiskFields,
+  StoppedField,
+  WatchFields,
+} from '../stages/arrive/fields';
 import { PromiseField } from '../stages/arrive/PromiseField';
 const FACTS = {
   watch: 'arrive.watch',
   complaint: 'arrive.complaint',
+  stopped: 'arrive.stopped',
   service: 'arrive.service',
   promise: 'arrive.promise',
   consent: 'arrive.consent',
@@ -59,6 +66,7 @@ const intake = z.object({
   customer,
   watch: kindDefinition(FACTS.watch).schema,
   complaint: kindDefinition(FACTS.complaint).schema,
+  stopped: kindDefinition(FACTS.stopped).schema,
   service: kindDefinition(FACTS.service).schema,
   promise: kindDefinition(FACTS.promise).schema,
   consent: kindDefinition(FACTS.consent).schema,
@@ -79,6 +87,7 @@ function emptyIntake(policy: Policy, nowUtc: string): Intake {
     customer: { id: v7(), name: '', phone: '', email: '' },
     watch: { maker: '', reference: '', serial: '', engraved: '', ratingBar: null, crownClock: null },
     complaint: { picked: [], words: '' },
+    stopped: { stoppedOn: null },
     service: { service: 'cell only', priceMinor: policy.services['cell only'].priceMinor },
     promise: { promisedAt: addMinutes(nowUtc, USUAL_WAIT_MINUTES) },
     consent: { risks: ['old parts', 'water resistance'], given: false },
@@ -108,6 +117,16 @@ function keptIntake(): Intake | null {
   } catch {
     return null;
   }
+}
+
+/** Whether it is said since when it stands; of a watch that runs nothing is recorded, whatever was typed before. */
+const saysWhen = ({ complaint, stopped }: Pick<Intake, 'complaint' | 'stopped'>): boolean =>
+  complaint.picked.includes('stopped') && stopped.stoppedOn !== null;
+
+/** Asked of a watch that stopped: how long an accumulator lay flat, and how long a cell ran. */
+function StoppedSince() {
+  const picked = useWatch<Intake, 'complaint.picked'>({ name: 'complaint.picked' });
+  return picked.includes('stopped') ? <StoppedField at={under('stopped')} /> : null;
 }
 
 /** The owner: found again by name or phone, or new. */
@@ -313,13 +332,15 @@ function IntakeForm({ shop, visit }: { readonly shop: SeenShop; readonly visit: 
     // Sent again it is the very same, or the server would take it for another watch under its id.
     const occurredAt = firstTriedAt ?? shopNow(shop);
     setFirstTriedAt(occurredAt);
-    const entries = (Object.keys(FACTS) as (keyof typeof FACTS)[]).map((fact, index) =>
-      makeEntry(FACTS[fact], values[fact], {
-        id: ids.facts[index] ?? v7(),
-        occurredAt,
-        technicianId: technician.id,
-        bench: bench.name,
-      }),
+    const entries = (Object.keys(FACTS) as (keyof typeof FACTS)[]).flatMap((fact, index) =>
+      fact === 'stopped' && !saysWhen(values)
+        ? []
+        : makeEntry(FACTS[fact], values[fact], {
+            id: ids.facts[index] ?? v7(),
+            occurredAt,
+            technicianId: technician.id,
+            bench: bench.name,
+          }),
     );
     const job: NewJob = {
       id: ids.job,
@@ -404,6 +425,7 @@ function IntakeForm({ shop, visit }: { readonly shop: SeenShop; readonly visit: 
             <Paper sx={{ p: 2 }}>
               <Stack spacing={1.5}>
                 <ComplaintFields at={under('complaint')} />
+                <StoppedSince />
                 <intakeFields.Choice name="service.service" label="Service" options={optionsOf(SERVICES)} />
                 <PriceOfService at={under('service')} policy={shop.policy} />
                 <PromiseField

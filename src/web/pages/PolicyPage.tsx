@@ -308,6 +308,19 @@ function PolicyForm({ shop }: { readonly shop: SeenShop }) {
                 quantity="hours"
                 helper="0: none; ask for it in a service above"
               />
+              <MeasureField
+                name="policy.handBackChargePercent"
+                label="Hand back charged to"
+                quantity="figureOnly"
+                unitShown="% of full"
+                helper="watches that charge themselves"
+              />
+              <MeasureField
+                name="policy.winderTurnsAnHour"
+                label="The winder"
+                quantity="figureOnly"
+                unitShown="turns an hour"
+              />
               <MeasureField name="policy.mostTestBar" label="We test at most at" quantity="pressureBar" />
               <MeasureField
                 name="policy.dryTesterMostBar"

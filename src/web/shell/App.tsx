@@ -9,6 +9,7 @@ import { fetchAllStages } from '../stages/stages';
 import { DayStart } from '../pages/DayStart';
 import { NoSuchPage } from '../pages/NoSuchPage';
 import { KeysProvider } from '../kit/keys/KeysProvider';
+import { dropStraySecondPresses } from '../kit/secondPress';
 import { ScreenBroke } from './ScreenBroke';
 import { fetchDialogs, Shell } from './Shell';
 import { useTheme } from '../kit/theme';
@@ -99,6 +100,7 @@ const REST_AFTER_MS = 800;
 export function App() {
   const theme = useTheme();
   useEffect(() => startLive(), []);
+  useEffect(dropStraySecondPresses, []);
   useEffect(() => {
     const timer = setTimeout(() => void fetchTheRest(), REST_AFTER_MS);
     return () => clearTimeout(timer);

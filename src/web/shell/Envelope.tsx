@@ -2,6 +2,7 @@ import { Box, Stack, Typography } from '@mui/material';
 import { useEffect, useRef } from 'react';
 import { Link } from 'react-router';
 import type { JobSummary } from '../../contract';
+import { litWords } from '../../core/advice/charging';
 import { promiseWords, type Urgency } from '../../core/advice/dayplan';
 import { STAGE_WORDS } from '../../core/craft/policy';
 import { colours, MONO } from '../kit/theme';
@@ -16,6 +17,8 @@ const EDGE: Readonly<Record<Urgency, string>> = {
 
 export interface EnvelopeProps {
   readonly job: JobSummary & { readonly urgency: Urgency };
+  /** It lies in the shade of its light place. */
+  readonly inShade: boolean;
   readonly nowUtc: string;
   readonly zone: string;
   readonly open: boolean;
@@ -23,7 +26,7 @@ export interface EnvelopeProps {
 }
 
 /** One job of the rack: whose promise presses, what it waits for, and how far its wick has burnt. */
-export function Envelope({ job, nowUtc, zone, open, onPick }: EnvelopeProps) {
+export function Envelope({ job, inShade, nowUtc, zone, open, onPick }: EnvelopeProps) {
   const envelope = useRef<HTMLAnchorElement>(null);
   useEffect(() => {
     if (open) envelope.current?.scrollIntoView({ block: 'nearest' });
@@ -76,6 +79,11 @@ export function Envelope({ job, nowUtc, zone, open, onPick }: EnvelopeProps) {
       <Typography variant="body2" sx={{ lineHeight: 1.35, fontWeight: 700 }}>
         waits for {job.waitsFor}
       </Typography>
+      {job.lit && !job.signedBy && (
+        <Typography variant="body2" sx={{ lineHeight: 1.35 }}>
+          {litWords(job.lit, nowUtc, zone, inShade)}
+        </Typography>
+      )}
       <Stack direction="row" spacing="3px" aria-hidden sx={{ mt: 0.5 }}>
         {job.stages.map(({ stage, status }) => (
           <Box
@@ -101,9 +109,10 @@ export function Envelope({ job, nowUtc, zone, open, onPick }: EnvelopeProps) {
   );
 }
 
-export interface EnvelopesProps extends Omit<EnvelopeProps, 'job' | 'open'> {
+export interface EnvelopesProps extends Omit<EnvelopeProps, 'job' | 'open' | 'inShade'> {
   readonly jobs: readonly EnvelopeProps['job'][];
   readonly openId: string | null;
+  readonly shadedIds: ReadonlySet<string>;
 }
 
 /** The place envelopes scroll in. */

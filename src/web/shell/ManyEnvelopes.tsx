@@ -8,7 +8,7 @@ const GAP_PX = 8;
 const OVERSCAN = 6;
 
 /** A rack longer than anybody sees at once. */
-export default function ManyEnvelopes({ jobs, openId, ...rest }: EnvelopesProps) {
+export default function ManyEnvelopes({ jobs, openId, shadedIds, ...rest }: EnvelopesProps) {
   // What the window answers changes without its identity: nothing of it may be kept from one drawing to the next.
   'use no memo';
   const place = useRef<HTMLDivElement>(null);
@@ -37,7 +37,7 @@ export default function ManyEnvelopes({ jobs, openId, ...rest }: EnvelopesProps)
               sx={{ position: 'absolute', left: 0, right: 0, top: 0 }}
               style={{ transform: `translateY(${start}px)` }}
             >
-              <Envelope job={job} open={job.id === openId} {...rest} />
+              <Envelope job={job} open={job.id === openId} inShade={shadedIds.has(job.id)} {...rest} />
             </Box>
           );
         })}

@@ -1,6 +1,7 @@
 import { Box, Stack, Typography } from '@mui/material';
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { useLocation } from 'react-router';
+import { waitsInShade } from '../../core/advice/charging';
 import { orderRack } from '../../core/advice/dayplan';
 import { failedInWords } from '../api/http';
 import { type SeenShop, shopNow, useRack, useShop } from '../api/resources';
@@ -29,7 +30,7 @@ const FILTER_FROM = 12;
 const ALL_DRAWN = 40;
 
 function Envelopes(props: EnvelopesProps) {
-  const { jobs, openId, ...rest } = props;
+  const { jobs, openId, shadedIds, ...rest } = props;
   if (jobs.length > ALL_DRAWN)
     return (
       <Suspense>
@@ -39,7 +40,7 @@ function Envelopes(props: EnvelopesProps) {
   return (
     <Stack spacing={1} sx={SCROLLS}>
       {jobs.map((job) => (
-        <Envelope key={job.id} job={job} open={job.id === openId} {...rest} />
+        <Envelope key={job.id} job={job} open={job.id === openId} inShade={shadedIds.has(job.id)} {...rest} />
       ))}
     </Stack>
   );
@@ -55,6 +56,11 @@ export function Rack({ onPick }: { readonly onPick: () => void }) {
   const wanted = filter.trim().toLowerCase();
   const seen = jobs?.filter(({ ticket, watch, customerName, waitsFor }) =>
     `${ticket} ${watch} ${customerName} ${waitsFor}`.toLowerCase().includes(wanted),
+  );
+  // Among all of them, not only those looked for.
+  const all = jobs?.map(({ lit }) => lit) ?? [];
+  const shadedIds = new Set(
+    jobs?.flatMap(({ id, lit }) => (lit !== null && waitsInShade(lit, all) ? [id] : [])),
   );
   const openId = /^\/jobs\/([^/]+)/.exec(pathname)?.[1] ?? null;
   return (
@@ -73,6 +79,7 @@ export function Rack({ onPick }: { readonly onPick: () => void }) {
           nowUtc={nowUtc}
           zone={shop.shop.zone}
           openId={openId}
+          shadedIds={shadedIds}
           onPick={onPick}
         />
       ) : null}

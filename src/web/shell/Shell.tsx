@@ -5,8 +5,6 @@ import {
   Drawer,
   IconButton,
   LinearProgress,
-  Menu,
-  MenuItem,
   Stack,
   Typography,
   useMediaQuery,
@@ -20,17 +18,23 @@ import { useKey, useKeys } from '../kit/keys/KeysProvider';
 import { NeedsYou } from './NeedsYou';
 import { Rack } from './Rack';
 import { colours } from '../kit/theme';
+import { SHOP_PAGES } from './shopPages';
 import { WhoIsHere } from './WhoIsHere';
 
 const loadFind = () => import('./FindDialog');
 const loadKeys = () => import('../kit/keys/KeysOverlay');
+const loadMenu = () => import('./ShopMenu');
 const FindDialog = lazy(loadFind);
+const ShopMenu = lazy(loadMenu);
 const KeysOverlay = lazy(loadKeys);
 
-/** Fetches what the first screen opens on a key, so that it is there when the server is away. */
+/** Fetches what the first screen opens or shows after its first look, so that it is there when the server is away. */
 export const fetchDialogs = (): readonly Promise<unknown>[] => [
   loadFind(),
   loadKeys(),
+  loadMenu(),
+  import('../pages/RemindersDue'),
+  import('../job/RunsDue'),
   import('./NeedsYouDialog'),
 ];
 
@@ -72,18 +76,6 @@ function QuietLine({ words }: { readonly words: string }) {
   );
 }
 
-const SHOP_PAGES = [
-  ['/running', 'Running'],
-  ['/light', 'Light'],
-  ['/cells', 'Cells'],
-  ['/stock', 'Stock'],
-  ['/leaks', 'Leaks'],
-  ['/book', 'Book'],
-  ['/tools', 'Tools'],
-  ['/policy', 'Policy'],
-  ['/devices', 'Devices'],
-] as const;
-
 /** The pages behind the counter: in the head, or under the rack where the head has no room. */
 function ShopLinks({ onPick }: { readonly onPick?: () => void }) {
   return SHOP_PAGES.map(([to, words]) => (
@@ -94,25 +86,27 @@ function ShopLinks({ onPick }: { readonly onPick?: () => void }) {
 }
 
 /** The same in a menu, where the head has no room for all of them side by side. */
-function ShopMenu() {
+function ShopMenuButton() {
   const [at, setAt] = useState<HTMLElement | null>(null);
+  const [wasOpened, setWasOpened] = useState(false);
   return (
     <>
       <Button
         aria-haspopup="menu"
         aria-expanded={at !== null}
-        onClick={(event) => setAt(event.currentTarget)}
+        onClick={(event) => {
+          setWasOpened(true);
+          setAt(event.currentTarget);
+        }}
         sx={{ whiteSpace: 'nowrap' }}
       >
         Behind the counter
       </Button>
-      <Menu anchorEl={at} open={at !== null} onClose={() => setAt(null)}>
-        {SHOP_PAGES.map(([to, words]) => (
-          <MenuItem key={to} component={Link} to={to} onClick={() => setAt(null)}>
-            {words}
-          </MenuItem>
-        ))}
-      </Menu>
+      {wasOpened && (
+        <Suspense>
+          <ShopMenu at={at} onClose={() => setAt(null)} />
+        </Suspense>
+      )}
     </>
   );
 }
@@ -180,7 +174,7 @@ function Head({ onRack }: { readonly onRack: (() => void) | null }) {
         New job
       </Button>
       <Button onClick={() => openFind('')}>Find</Button>
-      {onRack === null && (roomForAll ? <ShopLinks /> : <ShopMenu />)}
+      {onRack === null && (roomForAll ? <ShopLinks /> : <ShopMenuButton />)}
       <Button
         onClick={() => setKeysOpen(true)}
         aria-label="Keys"

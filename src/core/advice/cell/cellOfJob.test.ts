@@ -106,6 +106,8 @@ describe('an accumulator', () => {
       supplier: '',
       lotCode: '',
       way: 'kit with tabs',
+      tabContactOhm: null,
+      unchargedBecause: null,
     });
     expect(asked()).toBe(true);
   });

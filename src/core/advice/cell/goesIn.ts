@@ -9,7 +9,7 @@ import {
 } from '../../craft/cells';
 import { figure } from '../../craft/judgement';
 import { isPastDate, type Lot } from '../../craft/stock';
-import type { JobState, WellState } from '../../logbook';
+import { isLeaked, type JobState, type WellState } from '../../logbook';
 import { seenMovement } from '../identify';
 import { supplyOf } from '../supply';
 import { witnessesOf } from './witnesses';
@@ -194,10 +194,9 @@ export function fitByMeasure(
  */
 export function putBackRefusal(state: JobState, well: WellState, book: Book): Refusal | null {
   const { found, foundCell } = well;
-  const condition = found?.payload.condition ?? null;
-  if (condition !== null && condition !== 'clean')
+  if (found !== null && isLeaked(found.payload))
     return {
-      reasons: [`That cell was found with ${condition}: it goes on leaking.`],
+      reasons: [`That cell was found with ${found.payload.condition}: it goes on leaking.`],
       whatToDo: 'Tape it, bin it, and fit a fresh one.',
     };
   if (foundCell === null) return null;

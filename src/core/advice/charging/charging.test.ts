@@ -1,8 +1,12 @@
 import type { Logbook } from '../../../testing/fixtures';
 import { book, context, readingOf, takenIn } from '../../../testing/fixtures';
 import type { Payloads } from '../../logbook';
+import type { LightPlaceTool } from '../../craft/tools';
 import { chargeHere, chargeUnderLight, litOf, placesFor } from './charging';
 import { judgeAccumulator } from './judgeAccumulator';
+import { lightRack } from './lightRack';
+import { type Lit, litWords, waitsInShade } from './litWords';
+import { daysStood, startOnRecord } from './startShown';
 
 const lamp: Payloads['cell.lit'] = {
   placeId: 'lamp',
@@ -89,13 +93,13 @@ describe('tired, flat or fine', () => {
   const judged = (build: (job: Logbook) => void, calibreId = 'vessarin-210s') => {
     const job = takenIn('recharge or new accumulator', calibreId);
     build(job);
-    return judgeAccumulator(job.state(), book);
+    return judgeAccumulator(job.state(), context);
   };
   const charged = (hours: number, outcome: Payloads['cell.charged']['outcome']) => (job: Logbook) =>
     job.add('cell.charged', { by: 'light', hours, outcome });
 
   it('is asked of nothing that charges nothing', () => {
-    expect(judgeAccumulator(takenIn('cell only').state(), book)).toBeNull();
+    expect(judgeAccumulator(takenIn('cell only').state(), context)).toBeNull();
   });
 
   it.each([
@@ -128,6 +132,8 @@ describe('tired, flat or fine', () => {
         supplier: '',
         lotCode: '',
         way: 'kit with tabs',
+        tabContactOhm: null,
+        unchargedBecause: null,
       });
     });
     expect(told).toMatchObject({ verdict: 'charge', answer: 'Charge it' });
@@ -145,6 +151,40 @@ describe('tired, flat or fine', () => {
   it('is cleaned where it leaked, before anything is charged', () => {
     const told = judged((job) => void job.add('cell.found', { marking: 'MT920', condition: 'crust' }));
     expect(told?.verdict).toBe('clean');
+  });
+
+  it('is not the accumulator where that holds after the charge, nor where the movement draws too much', () => {
+    const after = (volts: number) =>
+      judged((job) => {
+        charged(60, 'low-supply steps')(job);
+        job.add('check.reading', readingOf('restVoltageV', volts));
+      });
+    expect(after(1.45)).toMatchObject({ verdict: 'clean', answer: 'Not the accumulator' });
+    expect(after(1.2)).toMatchObject({ verdict: 'renew' });
+    // Measured before the charge it says nothing of what came after.
+    const before = judged((job) => {
+      job.add('check.reading', readingOf('restVoltageV', 1.45));
+      charged(60, 'low-supply steps')(job);
+    });
+    expect(before).toMatchObject({ verdict: 'renew' });
+    const heavy = judged((job) => {
+      charged(60, 'low-supply steps')(job);
+      job.add('check.reading', readingOf('currentUA', 2.4));
+    });
+    expect(heavy).toMatchObject({ verdict: 'clean', answer: 'The movement first' });
+    // A hair over the limit is what the meter may be off.
+    const atLimit = judged((job) => {
+      charged(60, 'low-supply steps')(job);
+      job.add('check.reading', readingOf('currentUA', 1.2500001));
+    });
+    expect(atLimit?.answer).not.toBe('The movement first');
+  });
+
+  it('says what a drawer and months in the dark make likely', () => {
+    const stood = judged((job) => void job.add('arrive.stopped', { stoppedOn: '2025-02' }));
+    expect(stood?.reasons.join(' ')).toContain('any would be flat by now');
+    const drawer = judged((job) => void job.add('arrive.wear', { uses: ['kept in a drawer'], words: '' }));
+    expect(drawer?.reasons.join(' ')).toContain('flat is likelier than tired');
   });
 
   it('holds its voltage against its own, never a silver cell’s', () => {
@@ -168,6 +208,8 @@ describe('what the service asks for', () => {
       supplier: '',
       lotCode: '',
       way: 'kit with tabs',
+      tabContactOhm: null,
+      unchargedBecause: null,
     });
     expect(missing(job)).toContain('cell.charged');
     job.add('cell.charged', { by: 'light', hours: 20, outcome: 'steps normally' });
@@ -175,5 +217,155 @@ describe('what the service asks for', () => {
     // Back in the light it is not ready.
     job.add('cell.lit', lamp);
     expect(missing(job)).toContain('cell.charged');
+  });
+});
+
+describe('what a watch brings with it', () => {
+  const start = (build: (job: Logbook) => void) => {
+    const job = light();
+    build(job);
+    return startOnRecord(job.state(), context);
+  };
+
+  it.each([
+    ['nothing on record', () => undefined, null],
+    ['its voltage', (job: Logbook) => void job.add('check.reading', readingOf('restVoltageV', 0.6)), 'flat'],
+    [
+      'a good voltage tells nothing of its steps',
+      (job: Logbook) => void job.add('check.reading', readingOf('restVoltageV', 1.5)),
+      null,
+    ],
+    [
+      'the complaint',
+      (job: Logbook) => void job.add('arrive.complaint', { picked: ['low-cell sign shows'], words: '' }),
+      'low-supply steps',
+    ],
+    ['how long it stands', (job: Logbook) => void job.add('arrive.stopped', { stoppedOn: '2025' }), 'flat'],
+  ])('%s', (_, build, shows) => {
+    const told = start((job) => {
+      job.add('arrive.complaint', { picked: [], words: 'battery' });
+      build(job);
+    });
+    expect(told?.shows ?? null).toBe(shows);
+  });
+
+  it('stands no longer than what is sure: of a year its last day', () => {
+    const job = light();
+    expect(daysStood(job.state(), context)).toBeNull();
+    job.add('arrive.stopped', { stoppedOn: '2025' });
+    expect(daysStood(job.state(), context)).toBe(76);
+    job.add('arrive.stopped', { stoppedOn: '2026-03' });
+    expect(daysStood(job.state(), context)).toBe(0);
+    job.add('arrive.stopped', { stoppedOn: null });
+    expect(daysStood(job.state(), context)).toBeNull();
+  });
+});
+
+describe('who has the light', () => {
+  const place = (change: Partial<LightPlaceTool>): LightPlaceTool => {
+    const [first] = book.lightPlaces;
+    if (!first) throw new Error('no place');
+    return { ...first, id: 'lamp', watches: 2, ...change };
+  };
+  const lies = (name: string, sinceH: number, readyH: number | null, change: Partial<Lit> = {}) => ({
+    name,
+    lit: {
+      entryId: name,
+      placeId: 'lamp',
+      placeName: 'lamp',
+      placeHolds: 2,
+      sinceUtc: at(sinceH).occurredAt,
+      stepsNormally: null,
+      readyUtc: readyH === null ? null : at(readyH).occurredAt,
+      readyLatestUtc: null,
+      lookAgainUtc: [],
+      amiss: null,
+      ...change,
+    },
+  });
+  const now = at(5).occurredAt;
+  const told = (jobs: Parameters<typeof lightRack<ReturnType<typeof lies>>>[0], places = [place({})]) =>
+    lightRack(jobs, places, now).places.flatMap(({ watches }) =>
+      watches.map(({ job, waits, roomFromUtc, readyUtc }) => [job.name, waits, roomFromUtc, readyUtc]),
+    );
+
+  it('goes by who was laid down first; the others wait for the first that is ready, one after the other', () => {
+    expect(told([lies('d', 4, 14), lies('a', 0, 20), lies('b', 1, 9), lies('c', 2, 12)])).toEqual([
+      ['a', false, null, at(20).occurredAt],
+      ['b', false, null, at(9).occurredAt],
+      // Ten hours of its own from where b goes.
+      ['c', true, at(9).occurredAt, at(19).occurredAt],
+      ['d', true, at(19).occurredAt, at(29).occurredAt],
+    ]);
+  });
+
+  it('frees no room that nobody knows of, and none in the past', () => {
+    expect(told([lies('a', 0, null), lies('b', 1, null), lies('c', 2, 12)])[2]).toEqual([
+      'c',
+      true,
+      null,
+      null,
+    ]);
+    expect(told([lies('a', 0, 3), lies('b', 1, null), lies('c', 2, 12)])[2]).toEqual([
+      'c',
+      true,
+      now,
+      at(15).occurredAt,
+    ]);
+  });
+
+  it('calls nothing ready, and nothing to be looked at, that had no light', () => {
+    const seen = { lookAgainUtc: [at(3).occurredAt] };
+    const rack = lightRack(
+      [lies('a', 0, 3, seen), lies('b', 1, 4, { ...seen, stepsNormally: true }), lies('c', 2, 4, seen)],
+      [place({})],
+      now,
+    );
+    expect(rack.ready.map(({ name }) => name)).toEqual(['a', 'b']);
+    expect(rack.toLookAt.map(({ name }) => name)).toEqual(['a']);
+  });
+
+  it('keeps what lies at a place that is gone', () => {
+    const rack = lightRack([lies('a', 0, 3, { placeId: 'gone', amiss: 'gone' })], [place({})], now);
+    expect(rack.places.map((each) => [each.place?.id ?? null, each.watches.length])).toEqual([
+      ['lamp', 0],
+      [null, 1],
+    ]);
+    expect(rack.amiss).toHaveLength(1);
+    expect(lightRack([{ name: 'x', lit: null }], [], now).places).toEqual([]);
+  });
+});
+
+describe('a watch under a light, as its envelope says it', () => {
+  const lit: Lit = {
+    entryId: 'e',
+    placeId: 'lamp',
+    placeName: 'lamp',
+    placeHolds: 1,
+    sinceUtc: at(0).occurredAt,
+    stepsNormally: null,
+    readyUtc: at(20).occurredAt,
+    readyLatestUtc: null,
+    lookAgainUtc: [at(2).occurredAt, at(3).occurredAt],
+    amiss: null,
+  };
+  it.each([
+    ['before it is looked at', {}, 1, 'under lamp: look at 12:00'],
+    ['when it is time', {}, 2.5, 'under lamp: look now'],
+    ['once it steps', { stepsNormally: true }, 2.5, 'under lamp: ready Wed 06:00'],
+    ['when it should be ready', {}, 21, 'under lamp: likely ready'],
+    ['with something amiss', { amiss: 'too hot there' }, 1, 'under lamp: look at it'],
+    ['where nobody knows when', { readyUtc: null, lookAgainUtc: [] }, 1, 'under lamp'],
+  ] as const)('%s', (_, change, hours, words) => {
+    expect(litWords({ ...lit, ...change }, at(hours).occurredAt, 'Europe/Lisbon', false)).toBe(words);
+  });
+
+  it('waits, and is never called ready, while others have the light', () => {
+    const later = { ...lit, sinceUtc: at(1).occurredAt };
+    expect(waitsInShade(later, [lit, later, null])).toBe(true);
+    expect(waitsInShade(lit, [lit, later])).toBe(false);
+    expect(waitsInShade(later, [{ ...lit, placeId: 'sill' }, later])).toBe(false);
+    expect(waitsInShade({ ...later, placeHolds: 2 }, [lit, later])).toBe(false);
+    expect(litWords(later, at(21).occurredAt, 'Europe/Lisbon', true)).toBe('at lamp: waits for its light');
   });
 });

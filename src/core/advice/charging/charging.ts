@@ -11,9 +11,8 @@ import { type Calibre, reserveWith } from '../../craft/movements';
 import { type Policy, WEEKDAYS } from '../../craft/policy';
 import type { LightPlaceTool } from '../../craft/tools';
 import type { JobContext, JobState } from '../../logbook';
+import type { Lit } from './litWords';
 
-/** A watch goes back to its owner half charged: then it has weeks before it has to see light. Ours, from bench practice. */
-export const HAND_BACK_SHARE = 0.5;
 /** The book's charging times are good to this factor where it says nothing better. */
 const USUAL_FACTOR = 1.5;
 
@@ -74,7 +73,7 @@ export function chargeHere(
       zone: shop.zone,
       fromUtc: asked.fromUtc,
       start,
-      handBackShare: HAND_BACK_SHARE,
+      handBackShare: policy.handBackChargePercent / 100,
       seen: asked.seen,
     }),
   };
@@ -145,22 +144,6 @@ export function chargeUnderLight(
   );
 }
 
-/** A watch under a light, as the page of light places tells it. */
-export interface Lit {
-  readonly entryId: string;
-  readonly placeId: string;
-  readonly placeName: string;
-  readonly sinceUtc: string;
-  /** Whether it was seen stepping normally there, last. */
-  readonly stepsNormally: boolean | null;
-  /** When it can be handed back: likely, and at the latest in 95 of 100; null: not known, or never. */
-  readonly readyUtc: string | null;
-  readonly readyLatestUtc: string | null;
-  readonly lookAgainUtc: readonly string[];
-  /** What is amiss with the charge, in words; null where nothing is. */
-  readonly amiss: string | null;
-}
-
 /** The watch of a job under its light; null where it lies under none. */
 export function litOf(
   state: Pick<JobState, 'facts' | 'calibre'>,
@@ -175,6 +158,7 @@ export function litOf(
     entryId: lies.put.id,
     placeId: lies.put.payload.placeId,
     placeName: lies.put.payload.placeName,
+    placeHolds: here?.place.watches ?? null,
     sinceUtc: lies.put.occurredAt,
     stepsNormally: lies.seen.at(-1)?.payload.stepsNormally ?? null,
     readyUtc: ready?.likelyUtc ?? null,

@@ -3,10 +3,13 @@ export {
   type ChargeHere,
   chargeHere,
   chargeUnderLight,
-  HAND_BACK_SHARE,
-  type Lit,
   litOf,
   type PlaceOffer,
   placesFor,
 } from './charging';
 export { type AccumulatorVerdict, judgeAccumulator } from './judgeAccumulator';
+export { type AtPlace, type LightRack, lightRack } from './lightRack';
+export { type Lit, litWords, waitsInShade } from './litWords';
+export { chargesItself, hasLeaked, renewalRefusal } from './renewal';
+export { daysStood, startOnRecord } from './startShown';
+export { woundHere } from './woundHere';

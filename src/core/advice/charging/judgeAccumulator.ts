@@ -1,15 +1,19 @@
 import type { Book } from '../../craft/book';
 import { hoursAt } from '../../craft/charging';
+import { judgeCurrent } from '../../craft/health';
 import { figure, type Judged } from '../../craft/judgement';
-import { isAfter, type JobState, readingIn } from '../../logbook';
+import type { Calibre } from '../../craft/movements';
+import { isAfter, type JobContext, type JobState, readingIn } from '../../logbook';
+import { hasLeaked } from './renewal';
+import { daysStood, EMPTY_SHARE } from './startShown';
 
 export type AccumulatorVerdict = Judged<'fine' | 'charge' | 'clean' | 'renew'> & {
   /** The verdict as one says it. */
   readonly answer: string;
 };
 
-/** Under this share of its nominal voltage an accumulator is empty, whatever else it is. Ours, from bench practice. */
-const EMPTY_SHARE = 0.6;
+/** From this share of its nominal voltage on it holds a charge. Ours, from bench practice. */
+const HOLDS_SHARE = 0.9;
 
 /** Hours of light that surely fill it here: at the dimmest place that charges it; null where book or shop say nothing. */
 function hoursToFull(
@@ -22,15 +26,27 @@ function hoursToFull(
   return hours.length === 0 ? null : Math.max(...hours);
 }
 
+/** Whether a current is over the limit of its movement, as any reading of it is judged: by the instrument's step. */
+function isOverLimit(drawsUA: number, { code, typicalUA }: Calibre, limitUA: number): boolean {
+  const figures = { whose: 'this movement', of: code, typicalUA: typicalUA ?? limitUA, limitUA } as const;
+  return judgeCurrent(drawsUA, figures).verdict === 'over the limit';
+}
+
 /**
  * Is the accumulator tired, flat or fine, and what comes next: charge it, clean, or renew it? It is charged and watched before it
  * is condemned, since one from a drawer may be merely discharged; tired is what steps low again after a charge that should
- * have filled it, or after it had stepped normally. A new one is nearly empty. Null for a watch that charges nothing. Its
- * voltage is held against its own nominal one. Source: bench practice.
+ * have filled it, or after it had stepped normally. What holds its voltage after a charge, or feeds a movement that draws too
+ * much, is not what fails. A new one is nearly empty. Null for a watch that charges nothing. Its voltage is held against its
+ * own nominal one. Source: bench practice.
  */
 export function judgeAccumulator(
   state: Pick<JobState, 'facts' | 'calibre' | 'wells'>,
-  book: Pick<Book, 'lightPlaces'>,
+  {
+    catalogue: book,
+    ...context
+  }: Pick<JobContext, 'nowUtc' | 'shop'> & {
+    readonly catalogue: Pick<Book, 'lightPlaces'>;
+  },
 ): AccumulatorVerdict | null {
   const { facts, calibre } = state;
   const charge = calibre?.charge ?? null;
@@ -44,10 +60,18 @@ export function judgeAccumulator(
   const since = facts.charges.filter((each) => accumulator === null || isAfter(each, accumulator));
   const last = since.at(-1)?.payload ?? null;
   const whatWas = charge.oldPart === 'capacitor' ? 'accumulator or capacitor' : 'accumulator';
-  const crust = state.wells.some(
-    ({ found }) => found && found.payload.condition !== null && found.payload.condition !== 'clean',
-  );
-  const volts = readingIn(facts, 'restVoltageV')?.payload.value ?? null;
+  const rest = readingIn(facts, 'restVoltageV') ?? null;
+  const volts = rest?.payload.value ?? null;
+  const stood = daysStood(state, context);
+  const inADrawer = facts.wear?.payload.uses.includes('kept in a drawer') ?? false;
+  const dark =
+    stood !== null && stood > charge.reserveDays
+      ? [
+          `It stands for ${figure(stood, 0)} days or more, and full it runs ${figure(charge.reserveDays, 0)}: any would be flat by now.`,
+        ]
+      : inADrawer
+        ? ['It was kept in a drawer, in the dark: flat is likelier than tired.']
+        : [];
   const voltage =
     volts === null
       ? []
@@ -61,7 +85,7 @@ export function judgeAccumulator(
       'A new accumulator is nearly empty: it is seen running once it has had light or winding.',
       ...voltage,
     );
-  if (crust && accumulator === null)
+  if (hasLeaked(state) && accumulator === null)
     return told(
       'clean',
       'Clean, then renew',
@@ -72,6 +96,7 @@ export function judgeAccumulator(
       'charge',
       'Charge it first',
       `Merely discharged or tired: a charge watched to its end tells, and a watch from a drawer is not condemned.`,
+      ...dark,
       ...voltage,
     );
   if (last.outcome === 'steps normally')
@@ -84,6 +109,21 @@ export function judgeAccumulator(
   const cameBack = since.some(({ payload }) => payload.outcome === 'steps normally');
   const charged = since.reduce((sum, { payload }) => sum + payload.hours, 0);
   const fullH = charge.by === 'light' ? hoursToFull(state, book) : null;
+  const draws = readingIn(facts, 'currentUA')?.payload.value ?? null;
+  if (calibre?.limitUA && draws !== null && isOverLimit(draws, calibre, calibre.limitUA))
+    return told(
+      'clean',
+      'The movement first',
+      `It draws ${figure(draws, 2)} µA, and ${figure(calibre.limitUA, 2)} is the most: that empties a good ${whatWas}, too.`,
+      ...voltage,
+    );
+  const after = rest !== null && isAfter(rest, since.at(-1) ?? rest) ? volts : null;
+  if (after !== null && after >= charge.nominalV * HOLDS_SHARE)
+    return told(
+      'clean',
+      'Not the accumulator',
+      `${figure(after, 2)} V after the charge, of ${figure(charge.nominalV, 2)} V: it holds. Look at contacts, coil and train.`,
+    );
   if (cameBack)
     return told('renew', 'New accumulator', 'It stepped normally and signals low again: tired.', ...voltage);
   if (fullH !== null && charged < fullH)
@@ -91,6 +131,7 @@ export function judgeAccumulator(
       'charge',
       'Charge on',
       `${figure(charged, 0)} h so far, and full takes ${figure(fullH, 0)} h in the dimmest light here: it may be merely discharged.`,
+      ...dark,
       ...voltage,
     );
   if (fullH === null)

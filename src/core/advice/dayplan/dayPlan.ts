@@ -1,6 +1,6 @@
 import type { Judged } from '../../craft/judgement';
 import type { Policy, Weekday } from '../../craft/policy';
-import { addMinutes, localDay, localTime, minutesBetween } from '../../craft/time';
+import { addMinutes, isMoment, localDay, localTime, minutesBetween } from '../../craft/time';
 
 export type Urgency = 'overdue' | 'due soon' | 'today' | 'later' | 'no promise';
 
@@ -25,6 +25,8 @@ export function urgencyOf(promisedAt: string | null, nowUtc: string): Urgency {
  */
 export function openAt(instantUtc: string, hours: Policy['hours'], zone: string): Judged<'open' | 'closed'> {
   const dayOf = (at: string): Weekday => localTime(at, zone, 'dddd') as Weekday;
+  if (!isMoment(instantUtc))
+    return { verdict: 'closed', reasons: ['That is no time: give a day and an hour.'], working: [] };
   const [day, clock] = [dayOf(instantUtc), localTime(instantUtc, zone, 'HH:mm')];
   const today = hours[day];
   if (today && clock >= today.from && clock <= today.to) return { verdict: 'open', reasons: [], working: [] };

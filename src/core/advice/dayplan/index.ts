@@ -1,2 +1,3 @@
 export { openAt, orderRack, promiseWords, type Urgency } from './dayPlan';
 export { waitsFor } from './waitsFor';
+export { dueWords, isToRemind, nextVisitNoted, remindedOf, remindFrom } from './reminders';

@@ -1,6 +1,5 @@
 import type { Judged } from '../../craft/judgement';
 import { STAGE_WORDS } from '../../craft/policy';
-import type { Lot } from '../../craft/stock';
 import {
   type JobContext,
   type JobState,
@@ -9,7 +8,7 @@ import {
   runOf,
   type Statement,
 } from '../../logbook';
-import { type NextVisit, nextVisit } from '../life';
+import { type LotsOfCells, type NextVisit, nextVisit } from '../life';
 import { priceOf, type PriceVerdict } from '../price';
 import { supplyOf } from '../supply';
 import { doneLines, fittedLines, foundLines, notDoneLines, testedLines } from './statement';
@@ -56,7 +55,7 @@ function standsInTheWay(state: JobState, price: PriceVerdict, context: JobContex
     ...wrongSupply(state, context),
     ...(conflicts.length > 0 ? ['Two corrections disagree: settle them first.'] : []),
     ...(facts.service ? [] : ['No service is chosen.']),
-    ...(price.verdict === 'over what was agreed' ? price.reasons : []),
+    ...(price.verdict === 'as agreed' ? [] : price.reasons),
   ];
 }
 
@@ -65,11 +64,7 @@ function standsInTheWay(state: JobState, price: PriceVerdict, context: JobContex
  * visit, and whether it may be signed. Signing is refused while a required fact is missing, a part lies on the
  * tray or a conflict is open.
  */
-export function handback(
-  state: JobState,
-  lots: readonly Pick<Lot, 'id' | 'madeOn' | 'bestBefore'>[],
-  context: JobContext,
-): Handback {
+export function handback(state: JobState, lots: LotsOfCells, context: JobContext): Handback {
   const { policy } = context;
   const water = waterStatement(state, context.shop.zone);
   const next = nextVisit(state, lots, context);
@@ -83,7 +78,7 @@ export function handback(
       ...price.working,
       ...runOf(state.facts, 'how it keeps time').working,
       ...water.working,
-      ...next.forecasts.flatMap(({ life }) => life.working),
+      ...next.forecasts.flatMap(({ life, here }) => [...life.working, ...(here?.working ?? [])]),
     ],
     water,
     next,

@@ -135,6 +135,8 @@ describe('each service', () => {
       supplier: 'Saltmarsh Wholesale',
       lotCode: 'K-9',
       way: 'kit with tabs',
+      tabContactOhm: null,
+      unchargedBecause: null,
     });
     prove(renewedCell);
     expect(missing(renewedCell)).toEqual(

@@ -6,6 +6,7 @@ import { STAGE_WORDS } from '../../craft/policy';
 import {
   causesWords,
   failedProofs,
+  isLeaked,
   type JobContext,
   type JobState,
   lastReading,
@@ -55,7 +56,7 @@ function oldCells(state: JobState): readonly string[] {
     const { marking, condition } = found.payload;
     const well = wellWords(state, name);
     if (marking === null) return [`No cell in the watch${well}.`];
-    return [`Old cell ${marking}${well}${condition && condition !== 'clean' ? `, ${condition}` : ''}.`];
+    return [`Old cell ${marking}${well}${isLeaked({ condition }) ? `, ${condition}` : ''}.`];
   });
 }
 

@@ -113,6 +113,8 @@ describe('the record, line by line', () => {
       supplier: 'Saltmarsh Wholesale',
       lotCode: 'K-7',
       way: 'kit with tabs',
+      tabContactOhm: null,
+      unchargedBecause: null,
     });
     job.add('cell.charged', { by: 'light', hours: 5.5, outcome: 'steps normally' });
     expect(said(job)).toMatchObject({

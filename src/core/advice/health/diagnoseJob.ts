@@ -1,7 +1,7 @@
 import { FUNCTION_KINDS, type FunctionKind } from '../../craft/movements';
 import { daysBetween } from '../../craft/time';
 import type { Book } from '../../craft/book';
-import type { Complaint, JobState, WellState } from '../../logbook';
+import { type Complaint, isLeaked, type JobState, type WellState } from '../../logbook';
 import { supplyOf } from '../supply';
 import { seenMovement } from '../identify';
 import { type Policy, priceInList } from '../../craft/policy';
@@ -103,8 +103,7 @@ function addSigns(outcomes: Outcomes, { facts }: JobState, wells: readonly WellS
   if (looked !== null)
     for (const sign of SIGNS_OF_FAULT) outcomes.set(sign, looked.includes(sign) ? 'there' : 'absent');
   const there: SignOfFault[] = [];
-  const condition = wells.map(({ found }) => found?.payload.condition ?? null);
-  if (facts.leakages.length > 0 || condition.some((each) => each !== null && each !== 'clean'))
+  if (facts.leakages.length > 0 || wells.some(({ found }) => found !== null && isLeaked(found.payload)))
     there.push('crust or bloom');
   const asFound = facts.asFound?.payload.found ?? [];
   if (asFound.includes('residue')) there.push('crust or bloom');
@@ -116,7 +115,7 @@ function addSigns(outcomes: Outcomes, { facts }: JobState, wells: readonly WellS
 const SHOWN_BY: readonly FunctionKind[] = ['hands', 'seconds hand', 'digital display'];
 
 /** What hands or display do, as seen here or as the owner tells. */
-function whatShows({ facts }: JobState): string | null {
+export function whatShows({ facts }: Pick<JobState, 'facts'>): string | null {
   const seen = facts.looked?.payload.shows ?? null;
   if (seen !== null) return SEEN_AS[seen];
   const complaint = facts.complaint?.payload.picked ?? [];
@@ -201,8 +200,23 @@ export function diagnoseJob(
   policy: Pick<Policy, 'extras'>,
   well: WellState | null = null,
 ): Diagnosis {
-  return diagnose(faultQuestionOf(state, book, policy, well));
+  const diagnosis = diagnose(faultQuestionOf(state, book, policy, well));
+  // What no table of causes knows, such as a voltage no cell of its kind has, is not as it should be either.
+  const strange = judgeJobReadings(state, book).filter(
+    (read) =>
+      (well === null || read.well === null || read.well === well.name) &&
+      !AS_IT_SHOULD_BE.includes(read.verdict),
+  );
+  return diagnosis.verdict === 'nothing wrong' && strange.length > 0
+    ? {
+        ...diagnosis,
+        verdict: 'cannot tell yet',
+        reasons: strange.flatMap(({ reasons }) => reasons.slice(0, 1)),
+      }
+    : diagnosis;
 }
+
+const AS_IT_SHOULD_BE: readonly ReadingVerdict['verdict'][] = ['good', 'falling', 'not judged'];
 
 /**
  * What ails a watch, for each of its cells by itself once one of them was read by itself; till then of the watch as a

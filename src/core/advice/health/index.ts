@@ -1,4 +1,4 @@
-export { diagnoseJob, diagnosesOf } from './diagnoseJob';
+export { diagnoseJob, diagnosesOf, whatShows } from './diagnoseJob';
 export { leakAdviceOf } from './leakAdvice';
 export {
   chemistryOfJob,

@@ -61,6 +61,8 @@ describe('what the case gave before', () => {
     const earlier = { tests: [{ stiffnessUmPerBar: 8 }, { stiffnessUmPerBar: null }] };
     expect(usualStiffness([], earlier, { stiffnessUmPerBar: 3, watches: 9 })).toBe(8);
     expect(usualStiffness([], null, { stiffnessUmPerBar: 3, watches: 9 })).toBe(3);
+    // A case so stiff that it hardly gave is not one that gives nothing.
+    expect(usualStiffness([], null, { stiffnessUmPerBar: 0.002, watches: 9 })).toBe(0.01);
     expect(usualStiffness([], null, { stiffnessUmPerBar: 3, watches: 2 })).toBeNull();
     expect(usualStiffness([], null, null)).toBeNull();
     expect(usualOfCase([])).toBeNull();

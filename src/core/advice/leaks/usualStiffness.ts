@@ -7,8 +7,9 @@ interface EarlierTests {
   readonly tests: readonly { readonly stiffnessUmPerBar: number | null }[];
 }
 
-/** No finer than a case shows it. */
-const rounded = (umPerBar: number): number => Number(umPerBar.toFixed(2));
+/** No finer than a case shows it, and never nothing at all: it gave something. */
+const FINEST = 0.01;
+const rounded = (umPerBar: number): number => Math.max(FINEST, Number(umPerBar.toFixed(2)));
 
 /** So few watches of a type tell little of the next. */
 const LEAST_OF_TYPE = 3;

@@ -1,3 +1,11 @@
 export { lifeQuestion, usesOf } from './lifeQuestion';
-export { type NextVisit, nextVisit } from './nextVisit';
+export { cellVisitOf, withForecastsKept } from './cellVisit';
+export {
+  type DatedLots,
+  type LotsOfCells,
+  type NextVisit,
+  nextVisit,
+  shopLifeOf,
+  visitWords,
+} from './nextVisit';
 export { fittedAdviceOf } from './leftIn';

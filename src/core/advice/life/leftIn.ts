@@ -1,6 +1,7 @@
 import type { Book } from '../../craft/book';
 import { expectedLife, type FittedAdvice, judgeFitted } from '../../craft/life';
-import type { JobState, WellState } from '../../logbook';
+import { saidDays } from '../../craft/time';
+import { isLeaked, type JobState, type WellState } from '../../logbook';
 import { judgeJobReadings } from '../health';
 import { lifeQuestion } from './lifeQuestion';
 
@@ -29,13 +30,13 @@ export function fittedAdviceOf(
     cell,
     rest: voltage('restVoltageV'),
     loaded: voltage('loadedVoltageV'),
-    leaked: well.found.payload.condition !== null && well.found.payload.condition !== 'clean',
+    leaked: isLeaked(well.found.payload),
     life:
       typeof fresh === 'string'
         ? { verdict: 'no forecast', reasons: [fresh], working: [] }
         : expectedLife(fresh),
     // A year alone may be its first day: the earlier is the safer.
-    fittedOn: changedOn === null ? null : changedOn.length === 4 ? `${changedOn}-01-01` : `${changedOn}-01`,
+    fittedOn: changedOn === null ? null : saidDays(changedOn).from,
     today,
   });
 }

@@ -1,5 +1,6 @@
 import type { Book } from '../../craft/book';
-import type { FunctionUse, LifeInput } from '../../craft/life';
+import { figuresFor } from '../../craft/health';
+import type { FunctionUse, Kept, LifeInput } from '../../craft/life';
 import { type JobState, readingIn, type WellState } from '../../logbook';
 import { type Lot, lotAge } from '../../craft/stock';
 const SEED = 20_260_301;
@@ -25,9 +26,17 @@ function usesAt(
     : uses.filter(({ name }) => feeds.some((each) => name.toLowerCase().includes(each)));
 }
 
+/** How warm its cell is kept, by how the owner wears the watch; where both or neither is said nobody knows. */
+function keptAs({ facts }: Pick<JobState, 'facts'>): Kept {
+  const uses = facts.wear?.payload.uses ?? [];
+  const drawer = uses.includes('kept in a drawer');
+  const daily = uses.includes('every day');
+  return drawer === daily ? 'not known' : drawer ? 'in a drawer' : 'worn';
+}
+
 /**
  * What a life forecast is asked for a cell in a place of this watch: capacity by its name, age by its lot on a day, the
- * current as measured at this place, else as the book has it, and what this place feeds. In words why not, where
+ * current as measured at this place, else as the book has it or its family draws, and what this place feeds. In words why not, where
  * something is missing. A current that names none of several places belongs to none of them.
  */
 export function lifeQuestion(
@@ -36,24 +45,28 @@ export function lifeQuestion(
   cellCode: string,
   lot: Pick<Lot, 'madeOn' | 'bestBefore'> | null,
   day: string,
-  { cell: cellOf }: Pick<Book, 'cell'>,
+  book: Pick<Book, 'cell' | 'calibres'>,
 ): LifeInput | string {
-  const cell = cellOf(cellCode);
+  const cell = book.cell(cellCode);
   if (!cell || cell.capacityMinMAh === null || cell.capacityMaxMAh === null)
     return `The capacity of ${cellCode} is not in the table.`;
   const measured = readingIn(state.facts, 'currentUA', well.name)?.payload.value ?? null;
-  const baseUA = measured ?? well.well?.typicalUA ?? state.calibre?.typicalUA ?? null;
+  const ofBook = well.well?.typicalUA ?? state.calibre?.typicalUA ?? null;
+  const kin = state.calibre === null ? null : figuresFor(state.calibre, book).current;
+  const ofFamily = kin?.whose === 'its family' ? kin.typicalUA : null;
+  const baseUA = measured ?? ofBook ?? ofFamily;
   if (baseUA === null) return 'The current was not measured, and the movement is not in the book.';
-  const age = lot ? lotAge(lot, cell, day) : { years: null, assumed: true };
+  const age = lot ? lotAge(lot, cell, day) : null;
   return {
     chemistry: cell.chemistry,
     capacityMinMAh: cell.capacityMinMAh,
     capacityMaxMAh: cell.capacityMaxMAh,
     baseUA,
-    drainKnownBy: measured !== null ? 'measured' : 'book',
+    drainKnownBy: measured !== null ? 'measured' : ofBook !== null ? 'book' : 'family',
     functions: usesAt(state, well),
-    yearsSinceMade: age.years ?? 0,
-    ageAssumed: age.assumed,
+    yearsSinceMade: age?.years ?? null,
+    ageKnownBy: age?.assumed === false ? 'its date' : 'its best-before',
+    kept: keptAs(state),
     seed: SEED,
   };
 }

@@ -20,6 +20,16 @@ describe('when a watch should come back', () => {
     expect(words).toContain('a spent cell left inside may leak');
   });
 
+  it('is earlier where the cells of that type and supplier surely last shorter here, and never later', () => {
+    const state = readyJob().state();
+    const day = (lasts: typeof lot.lasts) => nextVisit(state, [{ ...lot, lasts }], context).onDay ?? '';
+    const shop = { verdict: 'factor', fitted: 20, seenAgain: 12, spent: 9 } as const;
+    const plain = day(null);
+    expect(day({ ...shop, factor: 0.7, from: 0.62, to: 0.8 }) < plain).toBe(true);
+    expect(day({ ...shop, factor: 0.95, from: 0.85, to: 1.05 })).toBe(plain);
+    expect(day({ ...shop, factor: 1.4, from: 1.2, to: 1.6 })).toBe(plain);
+  });
+
   it('is not worked out while nothing is fitted, for a cell put back, nor for one whose age nobody knows', () => {
     const bare = wellOfJob(new Logbook());
     expect(fittedLife(bare.state, bare.well, [], context).reasons).toEqual([
@@ -32,6 +42,29 @@ describe('when a watch should come back', () => {
     expect(nextVisit(state, [lot], context)).toMatchObject({
       onDay: null,
       words: expect.stringContaining('cannot be worked out') as string,
+    });
+  });
+
+  it('a new accumulator is due by the book, and a transferred tab is measured again', () => {
+    const job = takenIn('recharge or new accumulator', 'vessarin-210s');
+    const renewed = {
+      kitCode: 'KT-V21',
+      lotId: null,
+      supplier: '',
+      lotCode: '',
+      tabContactOhm: null,
+      unchargedBecause: null,
+    };
+    expect(nextVisit(job.state(), [], context).words).not.toContain('is due');
+    job.add('cell.accumulator', { ...renewed, way: 'kit with tabs' });
+    expect(nextVisit(job.state(), [], context)).toMatchObject({
+      onDay: null,
+      words: expect.stringContaining('A new accumulator is due about 2038.') as string,
+    });
+    job.add('cell.accumulator', { ...renewed, way: 'old tab transferred', tabContactOhm: 0.2 });
+    expect(nextVisit(job.state(), [], context)).toMatchObject({
+      onDay: '2026-06-17',
+      words: expect.stringContaining('its contact is measured again') as string,
     });
   });
 
@@ -116,9 +149,14 @@ describe('what a forecast is asked', () => {
       job.add('check.reading', readingOf('currentUA', 4), { well: 'hands' });
       const state = job.state();
       const asked = state.wells.map((well) =>
-        lifeQuestion(state, well, well.name === 'hands' ? 'SR927SW' : 'CR1216', lot, '2026-03-17', {
-          cell: context.catalogue.cell,
-        }),
+        lifeQuestion(
+          state,
+          well,
+          well.name === 'hands' ? 'SR927SW' : 'CR1216',
+          lot,
+          '2026-03-17',
+          context.catalogue,
+        ),
       );
       expect(asked).toMatchObject([
         { baseUA: 4, drainKnownBy: 'measured' },
@@ -126,7 +164,7 @@ describe('what a forecast is asked', () => {
       ]);
       const lit = takenIn('cell only', 'dunmarrow-11-4').state();
       const uses = lit.wells.map((well) =>
-        lifeQuestion(lit, well, 'SR626SW', lot, '2026-03-17', { cell: context.catalogue.cell }),
+        lifeQuestion(lit, well, 'SR626SW', lot, '2026-03-17', context.catalogue),
       );
       expect(uses).toMatchObject([{ functions: [] }, { functions: [{ name: 'light' }] }]);
     });

@@ -1,18 +1,58 @@
 import { hoursAt } from '../../craft/charging';
 import { figure } from '../../craft/judgement';
-import { expectedLife, type LifeForecast } from '../../craft/life';
-import { type Calibre, reserveWith } from '../../craft/movements';
+import {
+  expectedLife,
+  judgeShopLife,
+  type LifeForecast,
+  type LifeInput,
+  type ShopLifeAdvice,
+} from '../../craft/life';
+import { type Calibre, type Charge, reserveWith } from '../../craft/movements';
 import type { Lot } from '../../craft/stock';
 import { addMonths, dayInWords, localDay } from '../../craft/time';
 import type { JobContext, JobState, WellState } from '../../logbook';
 import { fittedAdviceOf } from './leftIn';
 import { lifeQuestion } from './lifeQuestion';
 
+/** Lots by whose their cells are and how old. */
+export type DatedLots = readonly Pick<Lot, 'id' | 'supplier' | 'madeOn' | 'bestBefore'>[];
+/** Lots with what their cells did in this shop, too. */
+export type LotsOfCells = readonly (DatedLots[number] & Pick<Lot, 'code' | 'lasts'>)[];
+
+type Forecast = Extract<LifeForecast, { verdict: 'forecast' }>;
+
+/** What this shop's own cells say of a forecast for a lot of them; null where nothing is followed. */
+export function shopLifeOf(
+  life: LifeForecast,
+  lot: Pick<Lot, 'code' | 'supplier' | 'lasts'> | null,
+): ShopLifeAdvice | null {
+  if (lot === null || lot.lasts === null || lot.lasts.fitted === 0) return null;
+  return judgeShopLife(lot.lasts, life, [lot.code, lot.supplier].filter(Boolean).join(' of '));
+}
+
+/** Months to the next visit: before the early end, or before what this shop's cells say where they surely last shorter. */
+function monthsToVisit(life: Forecast, here: ShopLifeAdvice | null): number {
+  return here?.nextVisitMonths ?? life.nextVisitMonths;
+}
+
+/** By when a watch should come back whose cell goes in on a day, and why then. */
+export function visitWords(life: Forecast, here: ShopLifeAdvice | null, day: string): string {
+  const months = monthsToVisit(life, here);
+  if (months < 1) return 'It may not last a month: do not fit it without saying so.';
+  const end = months < life.nextVisitMonths ? 'the early end as these cells lasted here' : 'the early end';
+  return `Next visit by ${dayInWords(addMonths(day, months))}: before ${end}.`;
+}
+
+/** The lot the cell fitted in a well came from; null where it is none of this shop's. */
+function lotFitted<L extends DatedLots[number]>({ fitted }: WellState, lots: readonly L[]): L | null {
+  return (fitted && lots.find((each) => each.id === fitted.payload.lotId)) ?? null;
+}
+
 /** The life forecast of the cell fitted in a well, from its lot's age and the measured or book current. */
 export function fittedLife(
   state: JobState,
   well: WellState,
-  lots: readonly Pick<Lot, 'id' | 'madeOn' | 'bestBefore'>[],
+  lots: DatedLots,
   context: JobContext,
 ): LifeForecast {
   const refused = (reason: string): LifeForecast => ({
@@ -31,47 +71,52 @@ export function fittedLife(
     state,
     well,
     fitted.payload.cellCode,
-    lots.find((each) => each.id === fitted.payload.lotId) ?? null,
+    lotFitted(well, lots),
     localDay(fitted.occurredAt, context.shop.zone),
     context.catalogue,
   );
-  return typeof question === 'string' ? refused(question) : expectedLife(question);
+  return typeof question === 'string' ? refused(question) : forecastOnce(question);
+}
+
+const MOST_TOLD = 256;
+const told = new Map<string, LifeForecast>();
+
+/** A forecast for a question asked before is not drawn again: the same question gives the same. */
+function forecastOnce(question: LifeInput): LifeForecast {
+  const key = JSON.stringify(question);
+  const known = told.get(key);
+  if (known) return known;
+  const life = expectedLife(question);
+  if (told.size >= MOST_TOLD) told.clear();
+  told.set(key, life);
+  return life;
 }
 
 export interface NextVisit {
   readonly onDay: string | null;
   readonly words: string;
-  readonly forecasts: readonly { readonly well: string; readonly life: LifeForecast }[];
+  readonly forecasts: readonly WellForecast[];
 }
 
-/** When the watch should come back: before the earliest early end of its cells. */
-export function nextVisit(
-  state: JobState,
-  lots: readonly Pick<Lot, 'id' | 'madeOn' | 'bestBefore'>[],
-  context: JobContext,
-): NextVisit {
+interface WellForecast {
+  readonly well: string;
+  readonly life: LifeForecast;
+  /** What this shop's own cells of that type and supplier say of it; null where nothing is followed. */
+  readonly here: ShopLifeAdvice | null;
+}
+
+/** When the watch should come back: before the earliest early end of its cells, as forecast or as they last in this shop. */
+export function nextVisit(state: JobState, lots: LotsOfCells, context: JobContext): NextVisit {
   const charge = state.calibre?.charge ?? null;
-  if (charge !== null) {
-    const reserveDays = reserveWith(charge, state.facts.accumulator?.payload.kitCode ?? null);
-    const renewed = state.facts.accumulator;
-    const recheck =
-      renewed?.payload.way === 'old tab transferred'
-        ? addMonths(localDay(renewed.occurredAt, context.shop.zone), RECHECK_MONTHS)
-        : null;
-    return {
-      onDay: recheck,
-      words: `This watch charges itself by ${charge.by === 'light' ? `light: ${daylightFor(state.calibre?.lightTimes ?? [], reserveDays)}` : 'being worn'}. Full it runs ${figure(reserveDays, 0)} days. Come back if its low-supply steps return soon after a full charge.${recheck === null ? '' : ` The old tab was transferred: come by on ${dayInWords(recheck)}, and its contact is measured again.`}`,
-      forecasts: [],
-    };
-  }
+  if (charge !== null) return visitOfCharged(state, charge, context);
   if (state.facts.decision !== null)
     return { onDay: null, words: 'No further visit is planned here.', forecasts: [] };
   const today = localDay(context.nowUtc, context.shop.zone);
-  const forecasts = state.wells.map((well) => ({
-    well: well.name,
-    life: fittedLife(state, well, lots, context),
-  }));
-  const days = state.wells.map((well, index) => dayFor(state, well, forecasts[index]?.life, today, context));
+  const forecasts = state.wells.map((well): WellForecast => {
+    const life = fittedLife(state, well, lots, context);
+    return { well: well.name, life, here: shopLifeOf(life, lotFitted(well, lots)) };
+  });
+  const days = state.wells.map((well, index) => dayFor(state, well, forecasts[index], today, context));
   const open = days.find(({ onDay }) => onDay === null);
   if (open || days.length === 0)
     return {
@@ -88,6 +133,38 @@ export function nextVisit(
       ...days.flatMap(({ leftIn }) => leftIn ?? []),
     ].join(' '),
     forecasts,
+  };
+}
+
+/** What an owner is told of a watch that charges itself: how, how long it runs, and when it asks for a bench again. */
+function visitOfCharged(
+  { facts, calibre }: Pick<JobState, 'facts' | 'calibre'>,
+  charge: Charge,
+  { shop }: Pick<JobContext, 'shop'>,
+): NextVisit {
+  const { accumulator } = facts;
+  const reserveDays = reserveWith(charge, accumulator?.payload.kitCode ?? null);
+  const renewedOn = accumulator && localDay(accumulator.occurredAt, shop.zone);
+  const recheck =
+    renewedOn !== null && accumulator?.payload.way === 'old tab transferred'
+      ? addMonths(renewedOn, RECHECK_MONTHS)
+      : null;
+  const due =
+    renewedOn !== null && charge.lastsYears !== null
+      ? ` A new accumulator is due about ${addMonths(renewedOn, Math.round(charge.lastsYears * 12)).slice(0, 4)}.`
+      : '';
+  return {
+    onDay: recheck,
+    words: [
+      `This watch charges itself by ${charge.by === 'light' ? `light: ${daylightFor(calibre?.lightTimes ?? [], reserveDays)}` : 'being worn'}. Full it runs ${figure(reserveDays, 0)} days.`,
+      `${due} Come back if its low-supply steps return soon after a full charge.`.trim(),
+      ...(recheck === null
+        ? []
+        : [
+            `The old tab was transferred: come by on ${dayInWords(recheck)}, and its contact is measured again.`,
+          ]),
+    ].join(' '),
+    forecasts: [],
   };
 }
 
@@ -117,7 +194,7 @@ interface WellDay {
 function dayFor(
   state: JobState,
   well: WellState,
-  life: LifeForecast | undefined,
+  forecast: Pick<WellForecast, 'life' | 'here'> | undefined,
   today: string,
   { shop, catalogue }: JobContext,
 ): WellDay {
@@ -125,14 +202,16 @@ function dayFor(
     onDay: null,
     words: `The next visit cannot be worked out. ${reason}`.trim(),
   });
+  const life = forecast?.life;
   if (well.fitted !== null && life?.verdict === 'forecast') {
-    if (life.nextVisitMonths < 1)
+    const months = monthsToVisit(life, forecast?.here ?? null);
+    if (months < 1)
       return {
         onDay: null,
         words: 'This cell may not last a month: the movement draws too much and wants a service.',
       };
     const fittedOn = localDay(well.fitted.occurredAt, shop.zone);
-    return { onDay: addMonths(fittedOn, life.nextVisitMonths), words: '' };
+    return { onDay: addMonths(fittedOn, months), words: '' };
   }
   const changed = state.wells.some(({ fitted }) => fitted !== null);
   const advice = changed && well.fitted === null ? fittedAdviceOf(state, well, catalogue, today) : null;

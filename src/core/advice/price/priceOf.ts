@@ -1,7 +1,7 @@
 import { money } from '../../craft/money';
 import type { Judged } from '../../craft/judgement';
 import type { JobState } from '../../logbook';
-export type PriceVerdict = Judged<'as agreed' | 'over what was agreed'> & {
+export type PriceVerdict = Judged<'as agreed' | 'over what was agreed' | 'cannot say'> & {
   readonly priceMinor: number;
   /** The most the owner agreed to so far. */
   readonly agreedMinor: number;
@@ -10,7 +10,7 @@ export type PriceVerdict = Judged<'as agreed' | 'over what was agreed'> & {
 /**
  * What the job costs, in minor units: the service and what was estimated beyond it, or what is charged instead
  * where someone decided so. It may never be more than the owner agreed to: the estimate, or the highest later
- * agreement.
+ * agreement. A sum that is no number: *cannot say*.
  */
 export function priceOf({ facts }: Pick<JobState, 'facts'>, currency: string): PriceVerdict {
   const service = facts.service?.payload;
@@ -24,6 +24,16 @@ export function priceOf({ facts }: Pick<JobState, 'facts'>, currency: string): P
     ...facts.agreements.map((agreement) => agreement.payload.upToMinor ?? 0),
   );
   const priceMinor = facts.price?.payload.priceMinor ?? estimatedMinor;
+  if (!(Number.isFinite(priceMinor) && Number.isFinite(agreedMinor)))
+    return {
+      verdict: 'cannot say',
+      priceMinor: 0,
+      agreedMinor: 0,
+      reasons: [
+        'A sum of this job is no number: correct the service, the estimate, the agreement or what is charged.',
+      ],
+      working: [],
+    };
   const over = priceMinor > agreedMinor;
   return {
     verdict: over ? 'over what was agreed' : 'as agreed',

@@ -1,2 +1,11 @@
-export { movementToSet, notSeenRunning, orderOfProofs, proofSteps, quickSetInBook } from './proving';
-export { dueOf, type RunningWatch, runningOf, runsOfRack } from './running';
+export {
+  dayOf,
+  movementToSet,
+  notSeenRunning,
+  orderOfProofs,
+  proofSteps,
+  quickSetInBook,
+  runsBySight,
+} from './proving';
+export { runningOf } from './running';
+export { dueOf, type RunningWatch, runsOfRack } from './runs';

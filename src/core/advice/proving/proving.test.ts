@@ -1,7 +1,8 @@
 import type { Logbook } from '../../../testing/fixtures';
 import { book, context, movementOf, readyJob, takenIn } from '../../../testing/fixtures';
 import { movementToSet, orderOfProofs, proofSteps, quickSetInBook } from './proving';
-import { dueOf, orderRuns, type RunningWatch, runningOf } from './running';
+import { runningOf } from './running';
+import { dueOf, orderRuns, type RunningWatch } from './runs';
 
 const closed = { how: 'thumbs', seamEven: true, raisedClocks: [], seenFrom: null, interim: false };
 const at = (minutes: number) => ({

@@ -27,6 +27,24 @@ export function movementToSet(state: JobState, book: Book): SetMovement | null {
   };
 }
 
+/** Whether a watch is seen running within a breath; where not, the clock says how long it takes. */
+export function runsBySight(
+  movement: { readonly functions: readonly string[]; readonly stepIntervalS: number | null } | null,
+): boolean {
+  return (
+    movement !== null && movement.functions.includes('seconds hand') && (movement.stepIntervalS ?? 1) <= 1
+  );
+}
+
+/** Whether a watch has a day of the week, as far as anybody knows: one not in the book may have one nobody saw. */
+export function dayOf(
+  toSet: Pick<SetMovement, 'functions'>,
+  calibre: Calibre | null,
+): 'has one' | 'has none' | 'not known' {
+  if (toSet.functions.includes('day')) return 'has one';
+  return calibre === null ? 'not known' : 'has none';
+}
+
 /** What of a calibre's calendar sets quickly, as the book has it; null where it is not in the book. */
 export function quickSetInBook(
   calibre: Pick<Calibre, 'dateQuickSet' | 'dayQuickSet'> | null,

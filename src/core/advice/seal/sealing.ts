@@ -31,7 +31,8 @@ import { wayTaken } from '../../craft/policy';
 import type { Lot } from '../../craft/stock';
 import { localDay, yearsBetween } from '../../craft/time';
 import { type JobContext, type JobFacts, type JobState, type Payloads, standingRing } from '../../logbook';
-import { nextVisit } from '../life';
+import { chargesItself } from '../charging';
+import { type LotsOfCells, nextVisit } from '../life';
 import { crownClockOf, type Opening } from '../opening';
 
 /** The groove of a job, with how well the sections of its rings are known. */
@@ -45,11 +46,7 @@ export interface RingSaidSoFar {
 }
 
 /** How long the watch stays shut: until its cells, as fitted, ask for the next visit. Null: nobody can say yet. */
-export function staysClosedYears(
-  state: JobState,
-  lots: readonly Pick<Lot, 'id' | 'madeOn' | 'bestBefore'>[],
-  context: JobContext,
-): number | null {
+export function staysClosedYears(state: JobState, lots: LotsOfCells, context: JobContext): number | null {
   const { onDay } = nextVisit(state, lots, context);
   return onDay === null
     ? null
@@ -88,12 +85,12 @@ export function gasketAdvice(
   closedYears: number | null,
   { policy, catalogue }: Pick<JobContext, 'policy' | 'catalogue'>,
 ): Judged<'renew' | 'reuse'> {
-  const { facts, caseType, calibre } = state;
+  const { facts, caseType } = state;
   return renewOrReuse({
     ...said,
     ratingBar: facts.watch?.payload.ratingBar ?? caseType?.ratingBar ?? null,
     staysClosedYears: closedYears,
-    chargesItself: facts.accumulator !== null || (calibre !== null && calibre.charge !== null),
+    chargesItself: chargesItself(state),
     worn: wornOf(state, catalogue),
     rule: policy.schools.gasket,
   });

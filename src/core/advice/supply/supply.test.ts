@@ -49,6 +49,8 @@ const kit = (job: Logbook) =>
       supplier: '',
       lotCode: '',
       way: 'kit with tabs',
+      tabContactOhm: null,
+      unchargedBecause: 'it swelled',
     }),
   );
 const name = (job: Logbook, runsFrom: 'primary' | 'rechargeable') =>
@@ -135,6 +137,8 @@ describe('what a watch runs from', () => {
       supplier: '',
       lotCode: '',
       way: 'kit with tabs',
+      tabContactOhm: null,
+      unchargedBecause: 'it swelled',
     });
     name(job, 'primary');
     job.add('cell.well-measured', { diameterMm: 7, depthMm: 2.8 });

@@ -1,7 +1,7 @@
 import type { MeasuredBack, View } from '../../craft/cases';
 import type { Measure } from '../../craft/health';
 import type { Flow } from '../../craft/tightness';
-import { type JobState, leakWords, readingsOf, settingOf } from '../../logbook';
+import { isLeaked, type JobState, leakWords, readingsOf, settingOf } from '../../logbook';
 import { judgeTests } from '../leaks';
 
 /** One visit of a watch: its job, folded. */
@@ -130,7 +130,7 @@ export function watchHistory(visits: readonly WatchVisit[]): WatchHistory {
           .join(', '),
       })),
       ...[...visit.state.facts.cellsFound.values()].flatMap(({ occurredAt, payload }) =>
-        payload.marking !== null && payload.condition !== null && payload.condition !== 'clean'
+        payload.marking !== null && isLeaked(payload)
           ? [
               {
                 atUtc: occurredAt,

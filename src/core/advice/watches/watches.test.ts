@@ -81,6 +81,8 @@ describe('the history of a watch', () => {
       supplier: 'Saltmarsh Wholesale',
       lotCode: 'K-1',
       way: 'kit with tabs',
+      tabContactOhm: null,
+      unchargedBecause: null,
     });
     const told = watchHistory([visit(job, 'T1', '2026-01-01T00:00:00.000Z')]);
     expect(told.leaks).toMatchObject([

@@ -29,6 +29,11 @@ describe('a record against the rest of the book', () => {
       { wells: [{ ...handsWell, cellCode: 'XY1' }, displayWell] },
       'wells.0.cellCode',
     ],
+    [
+      'a cell nobody knows, in a movement that is to be complete',
+      { wells: [{ ...handsWell, cellCode: '' }, displayWell] },
+      'wells.0.cellCode',
+    ],
     ['two places of one name', { wells: [handsWell, { ...displayWell, name: handsWell.name }] }, 'wells'],
     ['a place outside the movement', { wells: [handsWell, { ...displayWell, xMm: 30 }] }, 'wells.1.xMm'],
     ['a limit under what is typical', { limitUA: (calibre.typicalUA ?? 0) / 2 }, 'limitUA'],
@@ -43,6 +48,12 @@ describe('a record against the rest of the book', () => {
     const found = problems(change);
     expect(found.map((each) => each.path)).toContain(path);
     for (const { reason } of found) expect(reason).toMatch(/^[A-Z].{15,}\.$/);
+  });
+
+  it('takes the shop’s own without its cell until somebody knows', () => {
+    const own = { shopsOwn: true, wells: [{ ...handsWell, cellCode: '' }, displayWell] };
+    expect(problems(own)).toEqual([]);
+    expect(problems({ ...own, wells: [{ ...handsWell, cellCode: 'XY1' }, displayWell] })).toHaveLength(1);
   });
 
   it('judges an oblong movement by its own outline', () => {

@@ -130,7 +130,12 @@ function judgeCalibre(calibre: Calibre, book: Book): RecordProblem[] {
   const names = calibre.wells.map((well) => well.name);
   if (new Set(names).size < names.length) wrong('wells', 'Two cell places have the same name.');
   calibre.wells.forEach((well, index) => {
-    if (calibre.charge === null && !book.cell(well.cellCode))
+    if (calibre.charge === null && well.cellCode === '' && !calibre.shopsOwn)
+      wrong(
+        `wells.${index}.cellCode`,
+        'Fill in its cell, or leave it marked as the shop’s own until somebody knows.',
+      );
+    if (calibre.charge === null && well.cellCode !== '' && !book.cell(well.cellCode))
       wrong(`wells.${index}.cellCode`, `Cell “${well.cellCode}” is not in the table.`);
     if (calibre.charge !== null && well.cellCode !== '')
       wrong(

@@ -1,4 +1,4 @@
-import { capital, figure } from '../judgement';
+import { capital, figure, unsoundLengths } from '../judgement';
 import { clockWords, turnClock, type View } from './clock';
 import type { BackKind } from './kinds';
 
@@ -175,7 +175,7 @@ export function measureWords(back: MeasuredBack): readonly string[] {
     ...(back.pusherClocks.length === 0 ? [] : [`pushers at ${clockWords(back.pusherClocks, back.seenFrom)}`]),
     ...of(back.diameterMm, 'back'),
     ...of(back.caseMm, 'case'),
-    ...(back.notchCount === null ? [] : [`${back.notchCount} ${notchesOf(back.kind)}`]),
+    ...(back.notchCount === null ? [] : [`${figure(back.notchCount, 0)} ${notchesOf(back.kind)}`]),
     ...of(back.pitchMm, 'pitch circle'),
     ...of(back.chordMm, 'farthest chord'),
     ...of(back.notchWidthMm, 'each'),
@@ -216,15 +216,18 @@ export function pitchCircleMm(
   return back.notchClocks.length > 0 ? null : back.chordMm / chordShare(back.notchCount);
 }
 
-/** Where the notches stand, in radians clockwise from 12 o'clock seen from behind; the first at 12 where even. */
+/** No back has more notches; a slip of the finger may. */
+export const MOST_NOTCHES = 48;
+
+/** Where the notches stand, in radians clockwise from 12 o'clock seen from behind; the first at 12 where even. None where nobody has so many. */
 export function notchAngles(count: number, clocks: readonly number[]): readonly number[] {
   return clocks.length > 0
     ? clocks.map((clock) => ((clock % 12) / 12) * 2 * Math.PI)
-    : Array.from({ length: count }, (_, index) => (2 * Math.PI * index) / count);
+    : Array.from(
+        { length: count >= 1 && count <= MOST_NOTCHES ? Math.trunc(count) : 0 },
+        (_, index) => (2 * Math.PI * index) / count,
+      );
 }
-
-/** No back has more notches; a slip of the finger may. */
-export const MOST_NOTCHES = 48;
 
 /** A caliper held on two notch edges by hand, twice: what two measures of one thing may differ by, mm. */
 const MEASURE_MM = 0.2;
@@ -249,10 +252,25 @@ export function contradictions(
     acrossMm = null,
     slotLengthMm = null,
     slotWidthMm = null,
+    caseMm = null,
   } = back;
   const many = notchesOf(back.kind);
+  const lengths = unsoundLengths<keyof MeasuredBack>([
+    ['diameterMm', 'The back across', diameter],
+    ['caseMm', 'The case across', caseMm],
+    ['pitchMm', 'The pitch circle', back.pitchMm],
+    ['chordMm', 'The farthest chord', chord],
+    ['notchWidthMm', many === 'holes' ? 'A hole' : 'A notch', width],
+    ['acrossMm', 'The flats across', acrossMm],
+    ['slotLengthMm', 'The slot, its length', slotLengthMm],
+    ['slotWidthMm', 'The slot, its width', slotWidthMm],
+  ]);
+  // With what cannot be nothing else is worked out, or one slip would be told several times over.
+  if (lengths.length > 0) return lengths;
   const one = many === 'holes' ? 'hole' : 'notch';
-  if (count !== null && count < 2)
+  if (count !== null && !Number.isFinite(count))
+    return [{ path: 'notchCount', reason: `How many ${many} is no number: count them again.` }];
+  if (count !== null && !(count >= 2))
     wrong('notchCount', `One ${one} gives a wrench nothing to turn against: count them again, 2 or more.`);
   else if (count !== null && (count > MOST_NOTCHES || !Number.isInteger(count)))
     wrong('notchCount', `${figure(count)} ${many} are no count: a whole number, ${MOST_NOTCHES} at most.`);
@@ -313,7 +331,7 @@ export function contradictions(
     wrong('acrossMm', `${mm(acrossMm)} across the flats does not lie on a back of ${mm(diameter)}.`);
   if (slotLengthMm !== null && slotWidthMm !== null && slotWidthMm >= slotLengthMm)
     wrong('slotWidthMm', `A slot ${mm(slotWidthMm)} wide is wider than it is long, ${mm(slotLengthMm)}.`);
-  const { screwHead = null, crossSize = null, hatchOpens = null, caseMm = null } = back;
+  const { screwHead = null, crossSize = null, hatchOpens = null } = back;
   if (screwHead === 'cross-head' && (slotLengthMm !== null || slotWidthMm !== null))
     wrong(
       'screwHead',
@@ -328,6 +346,15 @@ export function contradictions(
     wrong('hatchOpens', 'A hatch with a slot is turned: look whether it has a slot, or a nick at its edge.');
   if (caseMm !== null && diameter !== null && diameter > caseMm)
     wrong('caseMm', `A back of ${mm(diameter)} does not lie on a case of ${mm(caseMm)}.`);
+  else if (caseMm !== null)
+    for (const [path, what, value] of [
+      ['notchWidthMm', `A ${one}`, width],
+      ['pitchMm', 'A pitch circle', pitch],
+      ['acrossMm', 'Flats', acrossMm],
+      ['slotLengthMm', 'A slot', slotLengthMm],
+    ] as const)
+      if (value !== null && diameter === null && value >= caseMm)
+        wrong(path, `${what} of ${mm(value)} does not lie on a case of ${mm(caseMm)}.`);
   const layers = panelLayers({
     panelHeldBy: back.panelHeldBy ?? null,
     panelThenBy: back.panelThenBy ?? null,

@@ -57,8 +57,13 @@ function inTheWay({ from, crownClock, noCrown, pusherClocks, seenFrom }: PryQues
   ];
 }
 
-/** What a tool at this place, seen from the side worked on, would slip onto; null where nothing is near. */
+/** Whether one of these is on no clock face: from just after 0 to 12. */
+const isOffFace = (clocks: readonly (number | null)[]): boolean =>
+  clocks.some((clock) => clock !== null && !(clock > 0 && clock <= 12));
+
+/** What a tool at this place, seen from the side worked on, would slip onto; null where nothing is near, and all are places. */
 export function strikes(clock: number, question: PryQuestion): string | null {
+  if (isOffFace([clock, question.crownClock, ...question.pusherClocks])) return 'what is on no clock face';
   const near = inTheWay(question).find((each) => clockDistance(clock, each.clock) < each.clearHours - 1e-9);
   return near ? `${near.what} at ${figure(near.clock, 1)}` : null;
 }
@@ -70,7 +75,15 @@ export function strikes(clock: number, question: PryQuestion): string | null {
  * unnoted crown counts at 2, 3 and 4 seen from the dial for what is asked of a lip. Never throws. Source: bench practice.
  */
 export function prySpot(question: PryQuestion): PrySpot {
-  const { from, crownClock, noCrown, lipClock, seenFrom } = question;
+  const { from, crownClock, noCrown, lipClock, pusherClocks, seenFrom } = question;
+  if (isOffFace([crownClock, lipClock, ...pusherClocks]))
+    return {
+      verdict: 'not yet known',
+      clock: null,
+      from,
+      reasons: ['A place of crown, lip or pusher is on no clock face: from just after 0 to 12.'],
+      working: [],
+    };
   if (lipClock !== null) {
     const clock = turnClock(lipClock, seenFrom, from);
     const struck = strikes(clock, question);

@@ -1,10 +1,13 @@
-import { figure, type WorkingLine } from '../judgement';
+import { figure, unsound, unsoundLengths, type WorkingLine } from '../judgement';
 import { chemistries } from './chemistry';
 import type { CellType, CellWanted, CrossReference } from './types';
 
 /** Heights this close are the same height; diameters likewise (trade tolerance of the table). */
 const SAME_HEIGHT_MM = 0.1;
 const SAME_DIAMETER_MM = 0.1;
+
+/** No cell of a watch has more, V. */
+export const MOST_CELL_V = 4.5;
 
 const RANK = { equal: 0, accepted: 1, nearly: 2, never: 3 } as const;
 type Verdict = keyof typeof RANK;
@@ -28,6 +31,12 @@ export function crossReference(
     reasons.push(reason);
   };
   const accumulator = candidate.chemistry === 'accumulator';
+  // With a voltage or a size that cannot be nothing is compared, and it is not fitted on it.
+  for (const reason of unsoundSizes([
+    [`The ${wanted.code} wanted`, wanted],
+    [candidate.code, candidate],
+  ]))
+    note('nearly', reason);
   if (wanted.place === 'rechargeable' && !accumulator) {
     note('never', 'The place is rechargeable: a primary cell under charge can burst.');
   }
@@ -146,6 +155,23 @@ export function crossReference(
   return { verdict, reasons, working };
 }
 
+/** Cells that cannot be, each by its name: of a voltage no cell has, or larger than any watch. A size not known is none of them. */
+export function unsoundSizes(
+  cells: readonly (readonly [name: string, cell: Pick<CellType, 'nominalV' | 'diameterMm' | 'heightMm'>])[],
+): readonly string[] {
+  return cells
+    .flatMap(([name, { nominalV, diameterMm, heightMm }]) => [
+      ...unsound([
+        { path: name, what: `${name}: its voltage`, value: nominalV, unit: 'V', over: 0, to: MOST_CELL_V },
+      ]),
+      ...unsoundLengths([
+        [name, `${name}: its diameter`, diameterMm],
+        [name, `${name}: its height`, heightMm],
+      ]),
+    ])
+    .map(({ reason }) => reason);
+}
+
 /** Whether a cross-reference verdict lets the cell be fitted. */
 export function mayBeFitted(verdict: CrossReference['verdict']): boolean {
   return verdict === 'equal' || verdict === 'accepted';
@@ -163,6 +189,8 @@ export function wantedFromType(
   needs: { readonly drain: 'low' | 'high' | 'none'; readonly otherHeightsMm?: readonly number[] },
 ): CellWanted | null {
   if (cell.diameterMm === null || cell.heightMm === null) return null;
+  const sizes = [cell.nominalV, cell.diameterMm, cell.heightMm];
+  if (!sizes.every((each) => each > 0 && each < Infinity)) return null;
   return {
     code: cell.code,
     chemistry: cell.chemistry,
@@ -170,7 +198,7 @@ export function wantedFromType(
     nominalV: cell.nominalV,
     diameterMm: cell.diameterMm,
     heightMm: cell.heightMm,
-    otherHeightsMm: needs.otherHeightsMm ?? [],
+    otherHeightsMm: (needs.otherHeightsMm ?? []).filter(Number.isFinite),
     place: cell.chemistry === 'accumulator' ? 'rechargeable' : 'primary',
   };
 }

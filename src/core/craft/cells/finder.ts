@@ -47,6 +47,8 @@ export function openFinder(table: CellTable): CellFinder {
     .sort((a, b) => a.name.length - b.name.length);
   const find = ({ name, diameterMm, heightMm }: CellQuery): readonly FoundCell[] => {
     const wanted = bareName(name);
+    // A size that is no number is no cell's.
+    if (![diameterMm ?? 0, heightMm ?? 0].every(Number.isFinite)) return [];
     const measured = diameterMm !== null || heightMm !== null;
     if (wanted === '' && !measured) return [];
     const off = ({ diameterMm: d, heightMm: h }: CellType): number =>

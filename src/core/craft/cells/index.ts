@@ -1,5 +1,5 @@
 export { chemistries } from './chemistry';
-export { crossReference, mayBeFitted, wantedFromType } from './crossReference';
+export { crossReference, mayBeFitted, MOST_CELL_V, wantedFromType } from './crossReference';
 export { type CellQuery, FINDER_WITHIN_MM, type FoundCell, openFinder } from './finder';
 export { lookAlikes, lookAlikesHere, looksLike } from './lookAlikes';
 export { readCellMarking } from './readCellMarking';
@@ -12,4 +12,5 @@ export {
   saidTogether,
   weighWitnesses,
   type WitnessVerdict,
+  WRONG_CELL_FOUND,
 } from './witnesses';

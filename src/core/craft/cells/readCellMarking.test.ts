@@ -118,6 +118,37 @@ describe('names that are not in the table', () => {
     expect(cellOf('SR1116')).toMatchObject({ diameterMm: 11.6, heightMm: 1.65, drain: 'unstated' });
   });
 
+  it.each(['SR47', 'CR44', 'BR60', 'MR55', 'SR56SW', 'LR99'])(
+    'never works a two-digit name out, and asks with its neighbours: %s',
+    (marking) => {
+      const reading = read(marking);
+      expect(reading.verdict).toBe('asks');
+      expect(reading.verdict === 'asks' && reading.near.length).toBeGreaterThan(0);
+    },
+  );
+
+  it.each([
+    ['SR626SW 1,55V', 'SR626SW'],
+    ['SR626SW 1.55 V', 'SR626SW'],
+    ['1,55 V SR 626 SW', 'SR626SW'],
+    ['SR626SW 1,55', 'SR626SW'],
+    ['CR2032 3 volts', 'CR2032'],
+    ['364 SWISS MADE', 'SR621SW'],
+    ['SR626SW Made in Japan', 'SR626SW'],
+    ['Kettlebrand SR-626-SW Hong Kong', 'SR626SW'],
+    ['CR2032 lithium cell 3V CHINA', 'CR2032'],
+  ])('a voltage, a maker or a country hides no name: %s', (marking, code) => {
+    expect(cellOf(marking).code).toBe(code);
+  });
+
+  it('a word before a bare number may be its prefix, and words alone name nothing', () => {
+    expect(read('XYZ 364').verdict).toBe('asks');
+    expect(read('LIR 2032 3,6V').verdict).toBe('rechargeable');
+    expect(read('SWISS MADE').verdict).toBe('not read');
+    expect(read('1,55 V').verdict).toBe('not read');
+    expect(read('CR2032 1,55V').verdict).toBe('ambiguous');
+  });
+
   it('knows a mercury cell by its size number', () => {
     expect(cellOf('MR44')).toMatchObject({
       chemistry: 'mercury',

@@ -11,8 +11,11 @@ const RECHARGEABLE_PREFIXES = ['ML', 'MT', 'VL', 'LIR', 'CTL', 'TC'];
 
 /** Words printed on cells and cards that name nothing. */
 const NOISE =
-  /^(SILVER|OXIDE|ALKALINE|LITHIUM|BATTERY|BATTERIES|CELL|BUTTON|WATCH|MERCURY|FREE|0%?HG|HG|MADE|IN|EXP|\+|-|#|NO|TYPE|SIZE)$/;
-const PRINTED_VOLTAGE = /^(\d(?:[.,]\d{1,2})?)V$/;
+  /^(SILVER|OXIDE|ALKALINE|LITHIUM|BATTERY|BATTERIES|CELL|BUTTON|WATCH|MERCURY|FREE|0%|0%?HG|HG|MADE|IN|BY|EXP|\+|-|#|NO|TYPE|SIZE)$/;
+/** A voltage as it is printed: `1,55V`, `3 V`, `1.5 volts`. Where no V stands behind it a decimal is one alone. */
+const PRINTED_VOLTAGE = /(?<![\w.,])(?:(\d(?:[.,]\d{1,2})?)\s*V(?:OLTS?)?|(\d[.,]\d{1,2}))(?![\w.,])/g;
+/** A word that can be no part of a name: a maker, a country. Two letters may be those of a name written apart. */
+const NO_NAME = /^[A-Z]{3,}$/;
 
 interface NameRead extends NameOnLabel {
   readonly note?: string;
@@ -40,7 +43,9 @@ function readName(raw: string, table: CellTable): NameRead | null {
       note: `The letter ${maker[1]} before ${maker[2]} is taken as a maker’s sign.`,
     };
   }
-  const parts = /^(SR|LR|CR|BR|MR|PR)(\d{2,4})(SW|W|)$/.exec(text);
+  // Two digits are a code number, no measure: a name that is not in the table is asked about, never computed.
+  if (/^[A-Z]{1,4}\d{2}(?:SW|W|)$/.test(text)) return { sure: 'not read', text, cells: [] };
+  const parts = /^(SR|LR|CR|BR|MR|PR)(\d{3,4})(SW|W|)$/.exec(text);
   if (parts) {
     const [, prefix = '', digits = '', suffix = ''] = parts;
     const cell = typeFromParts(prefix, digits, suffix, table);
@@ -70,28 +75,42 @@ function halfLegible(text: string, table: CellTable): NameRead | null {
 
 const MAY_BE_RECHARGEABLE = 'With its letters unread it may be a rechargeable cell as well.';
 
-/** Names in one stretch of a label, joining parts written apart (`SR 726 SW`): the fewest names that use all parts. */
-function namesInSegment(segment: string, table: CellTable): NameRead[] | null {
+/** What one stretch of a label says: its names, and words beside them that can be no part of any. */
+interface StretchRead {
+  readonly names: readonly NameRead[];
+  readonly beside: readonly string[];
+}
+
+/**
+ * Names in one stretch of a label, joining parts written apart (`SR 726 SW`): the fewest names that use all parts. A word of
+ * letters alone stands beside them, where it is not followed by a bare number: it may be the prefix of that.
+ */
+function namesInSegment(segment: string, table: CellTable): StretchRead | null {
   const parts = segment.split(/[\s\-.·_]+/).filter((part) => part !== '' && !NOISE.test(part));
-  const best: (NameRead[] | null)[] = [[]];
-  const unknowns = (names: NameRead[]): number =>
+  const best: (StretchRead | null)[] = [{ names: [], beside: [] }];
+  const unknowns = ({ names }: StretchRead): number =>
     names.filter(({ cells, sure }) => cells.length === 0 && sure !== 'rechargeable').length;
+  const worth = (read: StretchRead): number =>
+    unknowns(read) * 10_000 + read.beside.length * 100 + read.names.length;
   for (let end = 1; end <= parts.length; end += 1) {
-    let chosen: NameRead[] | null = null;
+    let chosen: StretchRead | null = null;
+    const offer = (candidate: StretchRead): void => {
+      if (chosen === null || worth(candidate) < worth(chosen)) chosen = candidate;
+    };
     for (let start = end - 1; start >= 0; start -= 1) {
       const before = best[start];
       const name = before ? readName(parts.slice(start, end).join(''), table) : null;
-      if (!before || !name) continue;
-      const candidate = [...before, name];
-      const better =
-        chosen === null ||
-        unknowns(candidate) < unknowns(chosen) ||
-        (unknowns(candidate) === unknowns(chosen) && candidate.length < chosen.length);
-      if (better) chosen = candidate;
+      if (before && name) offer({ ...before, names: [...before.names, name] });
     }
+    const last = parts[end - 1] ?? '';
+    const before = best[end - 1];
+    if (before && NO_NAME.test(last) && !/^\d/.test(parts[end] ?? ''))
+      offer({ ...before, beside: [...before.beside, last] });
     best[end] = chosen;
   }
-  return best[parts.length] ?? null;
+  const read = best[parts.length] ?? null;
+  // Words alone name nothing.
+  return read && read.names.length === 0 && read.beside.length > 0 ? null : read;
 }
 
 function sameSize(a: CellType, b: CellType): boolean {
@@ -121,6 +140,21 @@ function sizeWords(cell: CellType): string {
  * chemistry or size come back as alternatives. Source: IEC 60086-3 for sizes, trade usage for the names.
  */
 export function readCellMarking(marking: string, table: CellTable): CellReading {
+  const readings = told.get(table) ?? new Map<string, CellReading>();
+  const known = readings.get(marking);
+  if (known) return known;
+  if (readings.size >= MOST_TOLD) readings.clear();
+  const reading = readNow(marking, table);
+  readings.set(marking, reading);
+  told.set(table, readings);
+  return reading;
+}
+
+/** A job asks what the same few texts name at every turn: what a table said of one it says again. */
+const told = new WeakMap<CellTable, Map<string, CellReading>>();
+const MOST_TOLD = 2000;
+
+function readNow(marking: string, table: CellTable): CellReading {
   const working: WorkingLine[] = [];
   const cleaned = marking.toUpperCase().replace(/[–—−]/g, '-').trim();
   if (cleaned === '')
@@ -132,19 +166,25 @@ export function readCellMarking(marking: string, table: CellTable): CellReading 
       mayBeRechargeable: false,
       near: [],
     };
-  const segments = cleaned.split(/[/()[\]{},;|=+]+/).map((segment) => segment.trim());
   const voltages: number[] = [];
+  const withoutVoltage = cleaned.replace(PRINTED_VOLTAGE, (_, withV?: string, alone?: string) => {
+    voltages.push(Number((withV ?? alone ?? '').replace(',', '.')));
+    return ' ';
+  });
+  const segments = withoutVoltage
+    .split(/[/()[\]{},;|=+]+/)
+    .map((segment) => segment.trim())
+    .filter((segment, _, all) => segment !== '' || all.length === 1);
   const names: NameRead[] = [];
   const unread: string[] = [];
+  /** Words that name nothing, on a label that names something: a maker, a country. */
+  const beside: string[] = [];
   for (const segment of segments) {
-    const words = segment.split(/\s+/).filter((word) => {
-      const voltage = PRINTED_VOLTAGE.exec(word);
-      if (voltage?.[1]) voltages.push(Number(voltage[1].replace(',', '.')));
-      return !voltage;
-    });
-    const found = namesInSegment(words.join(' '), table);
-    if (found) names.push(...found);
-    else unread.push(segment);
+    const found = namesInSegment(segment, table);
+    if (found) {
+      names.push(...found.names);
+      beside.push(...found.beside);
+    } else unread.push(segment);
   }
   for (const { text, sure, cells } of names) {
     const [cell] = cells;
@@ -193,6 +233,7 @@ export function readCellMarking(marking: string, table: CellTable): CellReading 
   const cells = legible.flatMap((name) => name.cells);
   const half = names.filter(({ sure }) => sure === 'half legible');
   const unknown = told.names.filter(({ sure }) => sure === 'not read').map(({ text }) => text);
+  const notRead = [...unknown, ...beside];
   if (cells.length === 0 && half.length > 0) return alternativesOf(half, told);
   if (cells.length === 0) {
     const near = nearest(unknown, table);
@@ -277,7 +318,7 @@ export function readCellMarking(marking: string, table: CellTable): CellReading 
             `${cell.code} is not in the table and may be a slip for ${near.map(({ code }) => code).join(' or ')}: measure it.`,
           ]
         : []),
-      ...(unknown.length > 0 ? [`Not read on the same label: ${unknown.join(', ')}.`] : []),
+      ...(notRead.length > 0 ? [`Not read on the same label: ${notRead.join(', ')}.`] : []),
     ],
     ...told,
   };

@@ -114,7 +114,28 @@ export function buildCellTable(rows: readonly CellRow[]): CellTable {
   for (const type of types) {
     for (const name of type.names) if (!byName.has(name)) byName.set(name, type);
   }
+  for (const [chemistry, name] of NOT_FOR_WATCHES) {
+    const row = rows.find(({ iec }) => iec === `SR${name.slice(2)}`);
+    if (row && !byName.has(name)) byName.set(name, notForWatches(row, chemistry, name));
+  }
   return { types, byName, rows };
+}
+
+/**
+ * Names of cells that are withdrawn, or never were made for watches, and may lie in one all the same: known so that they are told
+ * for what they are, and not among the types that are offered. Source: size numbers of IEC 60086.
+ */
+const NOT_FOR_WATCHES: readonly (readonly [Chemistry, string])[] = [
+  ...['MR41', 'MR42', 'MR43', 'MR44', 'MR48'].map((name) => ['mercury', name] as const),
+  ...['PR41', 'PR44', 'PR48'].map((name) => ['zinc-air', name] as const),
+];
+
+function notForWatches(row: CellRow, chemistry: Chemistry, name: string): CellType {
+  return {
+    ...typeOf(row, chemistry, 'none', [name]),
+    capacityMinMAh: null,
+    capacityMaxMAh: null,
+  };
 }
 
 const CHEMISTRY_OF_PREFIX: Readonly<Record<string, Chemistry>> = {

@@ -121,6 +121,8 @@ describe('the finder', () => {
 
   it('finds every cell first by any of its names, however it is spelt', () => {
     for (const [name, type] of book.cellTable.byName) {
+      // What is no longer made is read, and not offered.
+      if (!book.cellTable.types.includes(type)) continue;
       const [first] = found({ name: ` ${name.toLowerCase().split('').join('-')}` });
       expect([name, first?.cell]).toEqual([name, type]);
     }

@@ -1,4 +1,5 @@
-import { figure, type Judged, percent } from '../judgement';
+import { figure, type Judged, percent, unsoundLengths } from '../judgement';
+import { unsoundSizes } from './crossReference';
 import { looksLike } from './lookAlikes';
 import type { CellTable } from './table';
 import type { CellType, CellWanted } from './types';
@@ -29,6 +30,8 @@ const RELIABLE: Readonly<Record<WitnessKind, number>> = {
   'cell found': 0.85,
   'well measured': 0.95,
 };
+/** How often the cell that lies in a watch is not the one that belongs there. */
+export const WRONG_CELL_FOUND = 1 - RELIABLE['cell found'];
 /** A wrong cell found is so much likelier one easily taken for the right one. */
 const LIKENESS_WEIGHT = 6;
 /** From here one cell is what they say together. */
@@ -112,16 +115,21 @@ export function weighWitnesses(question: WitnessQuestion, table: CellTable): Wit
         ]
       : []),
   ];
-  const nothing = (verdict: 'nobody heard' | 'one witness', reason: string): WitnessVerdict => ({
+  const nothing = (
+    verdict: 'nobody heard' | 'one witness' | 'cannot tell',
+    ...reasons: readonly string[]
+  ): WitnessVerdict => ({
     verdict,
-    code: claims[0]?.size ? claims[0].says : null,
+    code: verdict === 'one witness' && claims[0]?.size ? claims[0].says : null,
     probability: 0,
     said: claims.map(({ kind, says }) => ({ kind, says, agrees: true })),
     howToTell: [],
     asksForWell: false,
-    reasons: [reason],
+    reasons,
     working: [],
   });
+  const wrong = unsoundClaims(question);
+  if (wrong.length > 0) return nothing('cannot tell', ...wrong);
   const [only] = claims;
   if (!only) return nothing('nobody heard', 'Neither book nor print, cell nor well says what belongs there.');
   if (claims.length === 1)
@@ -208,6 +216,24 @@ export function weighWitnesses(question: WitnessQuestion, table: CellTable): Wit
     reasons: against.map(({ kind, says }) => erredBecause(kind, says, code, top.cell, question)),
     working,
   };
+}
+
+/** What a witness says that cannot be, by its name; empty where all can. */
+function unsoundClaims({ book, print, found, well }: WitnessQuestion): readonly string[] {
+  const named = [
+    ['book', book],
+    ['print', print],
+    ['cell found', found],
+  ] as const;
+  return [
+    ...unsoundSizes(
+      named.flatMap(([kind, cell]) => (cell ? [[`The ${kind}’s ${cell.code}`, cell] as const] : [])),
+    ),
+    ...unsoundLengths([
+      ['diameterMm', 'The well across', well?.diameterMm],
+      ['depthMm', 'The depth of the well', well?.depthMm],
+    ]).map(({ reason }) => reason),
+  ];
 }
 
 /** Where the table knows several names of a size, the one a witness used. */

@@ -3,7 +3,7 @@ import { DEFAULT_POLICY, WEEKDAYS } from '../policy';
 import { chargingPlan, type ChargingQuestion } from './chargingPlan';
 import { hoursAt, type LightBook, type LightTimes, marksOf, MOST_LUX, questionsOf } from './light';
 import { type LightHours, litBetween } from './lit';
-import { lightThere } from './place';
+import { lightNow, lightThere } from './place';
 
 const times: readonly LightTimes[] = [
   { lux: 100_000, steppingH: 0.22, dayH: 0.55, fullH: 11 },
@@ -382,4 +382,24 @@ it('the opening hours of a shop are light hours, too', () => {
   expect(litBetween(hours, 'UTC', '2026-03-16T00:00:00.000Z', '2026-03-23T00:00:00.000Z').length).toBe(
     WEEKDAYS.filter((day) => hours[day] !== null).length,
   );
+});
+
+describe('the light of a place, measured again', () => {
+  const lamp = { lux: 10_000, measuredAtMm: 200 };
+  it.each([
+    [10_000, 'as entered'],
+    [8_000, 'as entered'],
+    [7_990, 'changed'],
+    [12_100, 'changed'],
+    [0, 'changed'],
+    [-1, 'not known'],
+    [NaN, 'not known'],
+    [200_000, 'not known'],
+  ])('%s lx: %s', (lux, verdict) => {
+    expect(lightNow(lamp, lux).verdict).toBe(verdict);
+  });
+
+  it('of daylight says that it is another every hour', () => {
+    expect(lightNow({ lux: 10_000, measuredAtMm: null }, 3000).reasons.join(' ')).toContain('usual day');
+  });
 });

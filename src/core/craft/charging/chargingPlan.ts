@@ -1,4 +1,5 @@
 import { figure, type Judged } from '../judgement';
+import { isMoment } from '../time';
 import { CHARGE_MARKS, type ChargeMark, hoursAt, type LightBook, marksOf, questionsOf } from './light';
 import { type LightHours, litBetween } from './lit';
 import { chargeAt, reachedAt } from './run';
@@ -61,8 +62,10 @@ export interface ChargingPlan extends Judged<
 }
 
 /** So long is looked ahead, days. */
-const HORIZON_DAYS = 120;
+const HORIZON_DAYS = 366;
 const DAY_MS = 86_400_000;
+/** No watch runs longer on one charge, days. */
+const LONGEST_RESERVE_DAYS = 4000;
 const Z95 = 1.959964;
 /** Factors farther out are not believed at all. */
 const Z_MOST = 6;
@@ -113,10 +116,28 @@ const NOTHING = {
   working: [],
 } as const;
 
+/** Whether an instant is one this program may meet: no slip of a century. */
+const isAnInstant = (utc: string): boolean => /^(19[7-9]|20|21)/.test(utc) && isMoment(utc);
+
+const CLOCK = /^([01]\d|2[0-3]):[0-5]\d$/;
+
 /** What of a question is out of range, in words; empty where nothing is. */
-function outOfRange({ start, factor95, handBackShare }: ChargingQuestion): readonly string[] {
+function outOfRange({
+  start,
+  factor95,
+  handBackShare,
+  fromUtc,
+  seen,
+  hours,
+}: ChargingQuestion): readonly string[] {
   return [
     ...(typeof start === 'number' && !(start >= 0 && start <= 100) ? ['Charge: 0 to 100 % of full.'] : []),
+    ...([fromUtc, ...seen.map(({ atUtc }) => atUtc)].every(isAnInstant)
+      ? []
+      : ['When it was laid there or looked at is no time.']),
+    ...(Object.values(hours).every((open) => open === null || (CLOCK.test(open.from) && CLOCK.test(open.to)))
+      ? []
+      : ['Hours of light: HH:mm, e.g. 08:30.']),
     ...(factor95 > 1 && factor95 <= 10 ? [] : ['How good the book’s times are: a factor over 1 to 10.']),
     ...(handBackShare > 0 && handBackShare <= 1 ? [] : ['Hand back at: over 0 to 100 % of full.']),
   ];
@@ -132,14 +153,15 @@ export function chargingPlan(question: ChargingQuestion): ChargingPlan {
   const { book, lux, factor95, fromUtc } = question;
   const wrong = outOfRange(question);
   if (wrong.length > 0) return { ...NOTHING, verdict: 'refused', reasons: wrong };
+  const hasReserve = book.reserveDays > 0 && book.reserveDays <= LONGEST_RESERVE_DAYS;
   const full = hoursAt(book.times, 'fullH', lux);
-  if (full.verdict !== 'known' || full.hours === null || !(book.reserveDays > 0))
+  if (full.verdict !== 'known' || full.hours === null || !hasReserve)
     return {
       ...NOTHING,
       verdict: full.verdict === 'known' ? 'not known' : full.verdict,
       reasons: [
         ...full.reasons,
-        ...(book.reserveDays > 0 ? [] : ['How long it runs when full is missing in the book.']),
+        ...(hasReserve ? [] : ['How long it runs when full is missing in the book, or cannot be.']),
       ],
     };
   const fullH = full.hours;

@@ -20,5 +20,5 @@ export {
   questionsOf,
 } from './light';
 export { type LightHours } from './lit';
-export { FIGURES_ARE, type RotorFigures, type RotorPlan, rotorPlan, WINDER_TURNS_AN_HOUR } from './rotor';
-export { type LightPlace, lightThere, type LightThere, MOST_CASE_C } from './place';
+export { FIGURES_ARE, type RotorFigures, type RotorPlan, rotorPlan, MOST_WINDER_TURNS } from './rotor';
+export { lightNow, type LightPlace, lightThere, type LightThere, MOST_CASE_C } from './place';

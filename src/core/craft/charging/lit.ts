@@ -16,6 +16,21 @@ const DAY_MS = 24 * HOUR_MS;
 const weekdayOf = (day: string): Weekday =>
   WEEKDAYS[(new Date(`${day}T00:00:00.000Z`).getUTCDay() + 6) % 7] as Weekday;
 
+/** So many midnights are kept: the plans of a shop ask for the same ones again and again. */
+const MOST_KEPT = 5000;
+const midnights = new Map<string, number>();
+
+/** When a calendar day begins in a zone, milliseconds since the epoch. */
+function midnight(day: string, zone: string): number {
+  const key = `${day} ${zone}`;
+  const kept = midnights.get(key);
+  if (kept !== undefined) return kept;
+  const ms = Date.parse(instantAt(day, '00:00', zone));
+  if (midnights.size >= MOST_KEPT) midnights.clear();
+  midnights.set(key, ms);
+  return ms;
+}
+
 /**
  * The stretches of light between two instants, in their order and apart. The hours are local: a night in which the clocks
  * change has 23 or 25 of them.
@@ -23,13 +38,12 @@ const weekdayOf = (day: string): Weekday =>
 export function litBetween(hours: LightHours, zone: string, fromUtc: string, toUtc: string): readonly Lit[] {
   const [from, to] = [Date.parse(fromUtc), Date.parse(toUtc)];
   const lit: { fromMs: number; toMs: number }[] = [];
-  const midnight = (of: string): number => Date.parse(instantAt(of, '00:00', zone));
   // Light of the evening before may last past midnight.
   let day = localDay(new Date(from - DAY_MS).toISOString(), zone);
-  let begun = midnight(day);
+  let begun = midnight(day, zone);
   while (begun <= to) {
     const next = nextDay(day);
-    const over = midnight(next);
+    const over = midnight(next, zone);
     const open = hours[weekdayOf(day)];
     if (open !== null) {
       // On a day of 24 hours the clock goes with the hours; on the two others it is asked.

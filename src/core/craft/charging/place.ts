@@ -1,4 +1,4 @@
-import { figure, type Judged } from '../judgement';
+import { figure, type Judged, unsound } from '../judgement';
 import { MOST_LUX } from './light';
 
 /** A light place of the shop, as it was measured. */
@@ -14,6 +14,50 @@ export interface LightPlace {
 export const MOST_CASE_C = 45;
 /** A lamp is not set nearer or farther than this, mm. */
 const DISTANCE = { from: 10, to: 3000 };
+/** No light warms a case by more, K. */
+const MOST_RISE_K = 80;
+
+/** A light is as it was measured within this share of it: what is left is the meter's, and the day's. Ours. */
+const SAME_LIGHT = 0.2;
+
+/**
+ * What a light place reads now against what is entered for it: the change in percent, and whether what is planned under it is
+ * still true. Lamps age and get dusty; daylight is another every hour, so there a change says little.
+ */
+export function lightNow(
+  { lux, measuredAtMm }: Pick<LightPlace, 'lux' | 'measuredAtMm'>,
+  nowLux: number,
+): Judged<'as entered' | 'changed' | 'not known'> & { readonly changePercent: number | null } {
+  if (!(nowLux >= 0 && nowLux <= MOST_LUX && lux > 0 && lux <= MOST_LUX))
+    return {
+      verdict: 'not known',
+      changePercent: null,
+      reasons: [`Light: 0 to ${figure(MOST_LUX, 0)} lx.`],
+      working: [],
+    };
+  const change = nowLux / lux - 1;
+  const told = {
+    changePercent: change * 100,
+    working: [
+      {
+        what: 'change of the light',
+        rule: 'measured now ÷ entered − 1',
+        figures: `${figure(nowLux, 0)} ÷ ${figure(lux, 0)} − 1 = ${figure(change * 100, 0)} %`,
+      },
+    ],
+  };
+  if (Math.abs(change) <= SAME_LIGHT) return { ...told, verdict: 'as entered', reasons: [] };
+  return {
+    ...told,
+    verdict: 'changed',
+    reasons: [
+      `${figure(nowLux, 0)} lx now, and ${figure(lux, 0)} are entered.`,
+      measuredAtMm === null
+        ? 'Daylight changes with hour and season: enter what a usual day gives.'
+        : 'What lies there is forecast by what is entered: measure where it was measured, and enter it anew.',
+    ],
+  };
+}
 
 export type LightThere = Judged<'stands' | 'too hot' | 'heat not known' | 'refused'> & {
   readonly lux: number | null;
@@ -41,6 +85,25 @@ export function lightThere(place: LightPlace, distanceMm: number | null, roomC: 
   const luxThere = lux * share;
   if (luxThere > MOST_LUX)
     return refused(`So near it would be ${figure(luxThere, 0)} lx, brighter than the sun: measure it there.`);
+  const wrong = unsound([
+    {
+      path: 'measuredAtMm',
+      what: 'Where it was measured',
+      value: measuredAtMm,
+      unit: 'mm',
+      from: DISTANCE.from,
+      to: DISTANCE.to,
+    },
+    {
+      path: 'caseRiseK',
+      what: 'How much warmer a case gets',
+      value: caseRiseK,
+      unit: 'K',
+      from: 0,
+      to: MOST_RISE_K,
+    },
+  ]);
+  if (wrong.length > 0) return refused(wrong.map(({ reason }) => reason).join(' '));
   const caseC = caseRiseK === null ? null : roomC + caseRiseK * share;
   const nearestMm =
     caseRiseK === null || measuredAtMm === null || roomC >= MOST_CASE_C

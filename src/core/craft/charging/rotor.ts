@@ -1,4 +1,4 @@
-import { figure, type Judged } from '../judgement';
+import { figure, type Judged, unsound } from '../judgement';
 
 /** Whether figures already leave out what the movement uses while it is wound. */
 export const FIGURES_ARE = ['net of its running', 'gross'] as const;
@@ -10,8 +10,11 @@ export interface RotorFigures {
   readonly figuresAre: (typeof FIGURES_ARE)[number];
 }
 
-/** A winder turns so often in an hour, where nobody says otherwise. Ours. */
-export const WINDER_TURNS_AN_HOUR = 900;
+/** No rotor gains more, hours of running. */
+const MOST_GAIN_H = 1000;
+
+/** No winder turns more often in an hour. Ours. */
+export const MOST_WINDER_TURNS = 5000;
 
 /** From flat: how long it is worn, or how many turns a winder makes, until a share of full. */
 export interface WoundTo {
@@ -36,12 +39,12 @@ export function rotorPlan(
   reserveDays: number,
   startPercent: number,
   handBackShare: number,
-  turnsAnHour: number = WINDER_TURNS_AN_HOUR,
+  turnsAnHour: number,
 ): RotorPlan {
   const none = { marks: [], working: [] };
   if (!(startPercent >= 0 && startPercent <= 100))
     return { ...none, verdict: 'refused', reasons: ['Charge: 0 to 100 % of full.'] };
-  if (!(turnsAnHour > 0 && turnsAnHour <= 5000))
+  if (!(turnsAnHour > 0 && turnsAnHour <= MOST_WINDER_TURNS))
     return { ...none, verdict: 'refused', reasons: ['The winder: over 0 to 5,000 turns an hour.'] };
   if (
     figures === null ||
@@ -53,6 +56,41 @@ export function rotorPlan(
       verdict: 'not known',
       reasons: ['What it gains when worn or wound the book does not have: enter it there.'],
     };
+  const wrong = unsound([
+    {
+      path: 'perHourWornH',
+      what: 'What an hour worn gains',
+      value: figures.perHourWornH,
+      unit: 'h',
+      from: 0,
+      to: MOST_GAIN_H,
+    },
+    {
+      path: 'perThousandTurnsH',
+      what: 'What a thousand turns gain',
+      value: figures.perThousandTurnsH,
+      unit: 'h',
+      from: 0,
+      to: MOST_GAIN_H,
+    },
+    {
+      path: 'reserveDays',
+      what: 'How long it runs when full',
+      value: reserveDays,
+      unit: 'days',
+      over: 0,
+      to: 4000,
+    },
+    {
+      path: 'handBackShare',
+      what: 'The charge it is handed back with',
+      value: handBackShare,
+      unit: '',
+      over: 0,
+      to: 1,
+    },
+  ]);
+  if (wrong.length > 0) return { ...none, verdict: 'refused', reasons: wrong.map(({ reason }) => reason) };
   const used = figures.figuresAre === 'gross' ? 1 : 0;
   const wornGain = figures.perHourWornH === null ? null : figures.perHourWornH - used;
   const winderGain =

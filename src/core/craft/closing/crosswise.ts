@@ -1,3 +1,6 @@
+/** No plate has more screws; a slip of the finger may. */
+const MOST_SCREWS = 48;
+
 /** How far apart two places on a round of so many are. */
 function apart(a: number, b: number, count: number): number {
   const between = Math.abs(a - b);
@@ -22,10 +25,11 @@ function inPairs(count: number): readonly number[] {
 
 /**
  * The order in which screws round a plate are tightened: each next one across from the one before, so that the plate comes
- * down evenly and its ring is not squeezed on one side. Places 1 to `count`, clockwise from 12. Source: bench practice, as
+ * down evenly and its ring is not squeezed on one side. Places 1 to `count`, clockwise from 12; none where it is no count. Source: bench practice, as
  * for any flange.
  */
 export function crosswise(count: number): readonly number[] {
+  if (!Number.isInteger(count) || count < 1 || count > MOST_SCREWS) return [];
   const star = (count - 1) / 2;
   const order =
     count % 2 === 0

@@ -1,4 +1,4 @@
-import { capital, figure, type Judged, type WorkingLine } from '../judgement';
+import { capital, figure, type Judged, unsound, unsoundLengths, type WorkingLine } from '../judgement';
 import type { Holder, PressDie, ShopTools } from '../tools';
 
 /** What is pressed home: a back onto its case, or a bezel with its crystal where the case opens from the front. */
@@ -185,15 +185,46 @@ function allKnown(measures: PressMeasures): Known {
 
 const mm = (value: number): string => `${figure(value)} mm`;
 
+/** No crystal or back stands farther over its rim, mm. */
+const MOST_ABOVE_MM = 20;
+
 /** Which measures contradict each other; empty where all can be. Each names both. */
-export function pressContradictions({
-  crystalMm,
-  bezelMm,
-  caseMm,
-  backMm,
-  glassMm,
-}: PressMeasures): readonly { readonly path: keyof PressMeasures; readonly reason: string }[] {
+export function pressContradictions(
+  measures: PressMeasures,
+): readonly { readonly path: keyof PressMeasures; readonly reason: string }[] {
+  const { crystalMm, bezelMm, caseMm, backMm, glassMm } = measures;
+  const above = (path: keyof PressMeasures, what: string) => ({
+    path,
+    what,
+    value: measures[path],
+    unit: 'mm',
+    from: -MOST_ABOVE_MM,
+    to: MOST_ABOVE_MM,
+  });
+  const lengths = [
+    ...unsoundLengths<keyof PressMeasures>([
+      ['crystalMm', 'The crystal across', crystalMm],
+      ['bezelMm', 'The bezel outside', bezelMm],
+      ['caseMm', 'The case across', caseMm],
+      ['backMm', 'The back across', backMm],
+      ['glassMm', 'The glass of the back', glassMm],
+    ]),
+    ...unsound<keyof PressMeasures>([
+      above('crystalAboveMm', 'How far the crystal stands over its bezel'),
+      above('backBulgeMm', 'How far the back bulges'),
+      above('glassAboveMm', 'How far the glass stands over its rim'),
+    ]),
+  ];
+  if (lengths.length > 0) return lengths;
   return [
+    ...(bezelMm !== null && caseMm !== null && bezelMm > caseMm + RULES.crystal.overCaseMm
+      ? [
+          {
+            path: 'bezelMm' as const,
+            reason: `The bezel is ${mm(bezelMm)} across and its case ${mm(caseMm)}: measure both again.`,
+          },
+        ]
+      : []),
     ...(crystalMm !== null && bezelMm !== null && crystalMm >= bezelMm
       ? [
           {

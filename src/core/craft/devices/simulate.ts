@@ -34,6 +34,8 @@ export interface TraceSample {
 const GROSS = 20_000;
 /** Simulated in steps of this, s. */
 const STEP_S = 0.05;
+/** No test is run for longer, s. */
+const LONGEST_S = 86_400;
 
 /**
  * What a tester shows second by second while `test` goes on: its pressure, and the deflection of the case, which settles,
@@ -44,6 +46,11 @@ export function simulateTest(
   test: { readonly atS: readonly number[]; readonly overBar: readonly number[] },
   seed: number,
 ): TraceSample[] {
+  const figures = [...Object.values({ ...of }), ...test.atS, ...test.overBar].filter(
+    (each) => typeof each === 'number',
+  );
+  // A tester with a setting that is no number, or for longer than a day, shows nothing.
+  if (!figures.every(Number.isFinite) || !test.atS.every((atS) => atS >= 0 && atS <= LONGEST_S)) return [];
   const uniform = seededUniform(seed);
   const limits = of.gross ? GROSS : (of.leakUgPerMin ?? 0) / LIMIT_UG_PER_MIN;
   const constant = limits * limitConstant({ volumeCm3: of.volumeCm3, temperatureC: ROOM_C });
@@ -76,6 +83,7 @@ export function simulateTrace(
   seconds: number,
   seed: number,
 ): TraceSample[] {
+  if (!(seconds >= 0 && seconds <= LONGEST_S)) return [];
   const blank = Array.from({ length: Math.floor(seconds) + 1 }, (_, atS) => atS);
   return simulateTest(
     of,
@@ -101,6 +109,8 @@ export function simulateReading(value: number, noise: number, step: number, seed
 
 /** A length as a caliper types it, in the unit it is set to: `+0014.20 mm`. */
 export function caliperText(valueMm: number, unit: 'mm' | 'in'): string {
+  // A caliper that reads nothing sends nothing.
+  if (!Number.isFinite(valueMm)) return '';
   const value = unit === 'mm' ? valueMm : valueMm / 25.4;
   const digits = unit === 'mm' ? 2 : 4;
   const [whole = '0', part = ''] = Math.abs(value).toFixed(digits).split('.');

@@ -24,7 +24,9 @@ export function simulateDelivery(
   seed: number,
 ): DeliveryLine[] {
   const uniform = seededUniform(seed);
-  return ordered.map((line, index): DeliveryLine => {
+  // Nobody sends what is no count.
+  const lines = ordered.filter(({ count }) => count > 0 && count < Infinity);
+  return lines.map((line, index): DeliveryLine => {
     const [wrong, short, lot] = [uniform(), uniform(), Math.floor(uniform() * 9000) + 1000];
     const type = line.item === 'cell' ? (table.byName.get(line.code) ?? null) : null;
     const [alike] = type ? lookAlikes(type, table) : [];

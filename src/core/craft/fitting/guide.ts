@@ -165,11 +165,11 @@ function coilInSlip(
 
 function drawingOf({ movement: calibre, place: well, cellDiameterMm }: FittingQuestion): FittingDrawing {
   const { pushDegrees } = well;
-  if (pushDegrees === null) return { brace: null, coilAheadMm: null };
+  if (pushDegrees === null || !Number.isFinite(pushDegrees)) return { brace: null, coilAheadMm: null };
   const coilAheadMm = coilInSlip(calibre, well, pushDegrees, (cellDiameterMm ?? CELL_MM) / 2);
   const halfMm =
     calibre.widthMm === null ? null : Math.min(calibre.widthMm, calibre.lengthMm ?? Infinity) / 2;
-  if (halfMm === null) return { brace: null, coilAheadMm };
+  if (halfMm === null || !(halfMm > 0 && halfMm < Infinity)) return { brace: null, coilAheadMm };
   // Where the push comes to, so that a slip ends at the finger; beside it where a coil lies there.
   const degrees = [0, 30, -30, 60, -60, 90, -90].map((off) => pushDegrees + off);
   const clear = degrees.find((each) => {

@@ -1,5 +1,12 @@
-import { figure, type Judged } from '../judgement';
-import { freeDepthMm, type Groove, grooveWidthMm, type RingSize, USUALLY_WITHIN_MM } from './groove';
+import { figure, type Judged, unsound, unsoundLengths } from '../judgement';
+import {
+  freeDepthMm,
+  type Groove,
+  grooveContradictions,
+  grooveWidthMm,
+  type RingSize,
+  USUALLY_WITHIN_MM,
+} from './groove';
 
 export const ZONES = ['good', 'borderline', 'no'] as const;
 export type Zone = (typeof ZONES)[number];
@@ -42,6 +49,8 @@ export const LIMITS = {
 /** A section thinner than this asks for a better measure than the usual one. */
 const THIN_MM = 0.5;
 const THIN_WITHIN_MM = 0.01;
+/** A caliper that tells no better tells nothing of a ring, mm. */
+const WORST_KNOWN_MM = 1;
 
 /** What rounding leaves of a limit that is met exactly. */
 const EPSILON = 1e-9;
@@ -149,14 +158,45 @@ function faults(
   ];
 }
 
+const NO_SHARE: Share = { percent: 0, fromPercent: 0, toPercent: 0, zone: 'no', worstZone: 'no' };
+/** Of measures that cannot be: nothing was reckoned. */
+const NOT_TO_BE_SAID = {
+  verdict: 'cannot say',
+  working: [],
+  stretch: NO_SHARE,
+  squeeze: NO_SHARE,
+  fill: NO_SHARE,
+  lyingMm: 0,
+  margin: 0,
+} as const;
+
 /**
  * Does this ring seal in this groove? Stretch from the diameters; the section thins as it is drawn out, since rubber keeps
  * its volume; squeeze against the free depth; fill of the groove's cross-section. *Fits* needs every measure good as
  * reckoned and squeeze and fill at least borderline at both ends of their tolerances (root of squares of section and
  * depth); *borderline* has nothing outside; else *no*. A section under 0.5 mm known no better than ± 0.03 mm can never be
- * said to fit: *cannot say*. Lengths in millimetres. Source: usual static-seal practice (ISO 3601 series).
+ * said to fit: *cannot say*; nor can anything of measures that cannot be, which are named. Lengths in millimetres. Source: usual static-seal practice (ISO 3601 series).
  */
 export function fitGasket(ring: RingSize, groove: Groove): FitOfRing {
+  const wrong = [
+    ...grooveContradictions(groove),
+    ...unsoundLengths([
+      ['insideMm', 'The ring inside', ring.insideMm],
+      ['sectionMm', 'The section of the ring', ring.sectionMm],
+      ['widthMm', 'The ring, its width', ring.widthMm],
+    ]),
+    ...unsound(
+      [ring.sectionWithinMm, groove.depthWithinMm].map((value) => ({
+        path: 'sectionMm',
+        what: 'How well section or depth is known',
+        value,
+        unit: 'mm',
+        from: 0,
+        to: WORST_KNOWN_MM,
+      })),
+    ),
+  ];
+  if (wrong.length > 0) return { ...NOT_TO_BE_SAID, reasons: wrong.map(({ reason }) => reason) };
   const { stretch: s, lyingMm, acrossMm, squeeze: q, fill: f, margin } = lieOf(ring, groove);
   const free = freeDepthMm(groove);
   const gap = grooveWidthMm(groove);
@@ -292,6 +332,7 @@ const INSIDE_SOLD_MM = 0.1;
  * narrow, or one of its measures is wrong. Sections in hundredths, diameters in tenths of a millimetre.
  */
 export function ringWanted(groove: Groove): RingWanted | null {
+  if (grooveContradictions(groove).length > 0) return null;
   const best = stretchLimits(groove).best / 100;
   const [least, most] = stretchLimits(groove).good.map((each) => each / 100) as [number, number];
   const insideAt = (stretch: number, sectionMm: number): number =>

@@ -1,4 +1,4 @@
-import { figure } from '../judgement';
+import { figure, unsound, unsoundLengths } from '../judgement';
 
 /** The wall a ring lies against at rest: it is stretched over the inner one, or pushed in against the outer one. */
 export const SEATS = ['inner wall', 'outer wall'] as const;
@@ -51,6 +51,17 @@ const mm = (value: number): string => `${figure(value)} mm`;
 /** Which measures of a groove contradict each other; empty where it can be. */
 export function grooveContradictions(groove: Groove): readonly GrooveProblem[] {
   const { innerMm, outerMm, depthMm, stepMm } = groove;
+  const lengths = [
+    ...unsoundLengths<GrooveProblem['path']>([
+      ['innerMm', 'The groove’s inner diameter', innerMm],
+      ['outerMm', 'The groove’s outer diameter', outerMm],
+      ['depthMm', 'The groove’s depth', depthMm],
+    ]),
+    ...unsound<GrooveProblem['path']>([
+      { path: 'stepMm', what: 'The step of the back', value: stepMm, unit: 'mm', from: 0 },
+    ]),
+  ];
+  if (lengths.length > 0) return lengths;
   if (outerMm <= innerMm)
     return [
       {
@@ -80,6 +91,13 @@ export function measuredRingContradictions(
   ring: Pick<RingSize, 'sectionMm' | 'profile' | 'widthMm'>,
   groove: Groove,
 ): readonly GrooveProblem[] {
+  const lengths = unsoundLengths<GrooveProblem['path']>([
+    ['sectionMm', 'The section of the ring', ring.sectionMm],
+    ['widthMm', 'The ring, its width', ring.widthMm],
+  ]);
+  if (lengths.length > 0) return lengths;
+  const wrong = grooveContradictions(groove);
+  if (wrong.length > 0) return wrong;
   const free = freeDepthMm(groove);
   const width = grooveWidthMm(groove);
   const across = ring.profile === 'flat' ? (ring.widthMm ?? 0) : ring.sectionMm;

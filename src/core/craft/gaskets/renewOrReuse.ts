@@ -1,4 +1,4 @@
-import { figure, type Judged } from '../judgement';
+import { figure, type Judged, unsound } from '../judgement';
 import type { WornRing, WornVerdict } from './wornRing';
 
 export const GASKET_FINDINGS = [
@@ -43,22 +43,52 @@ export const GASKET_YEARS = 3;
 /** From this rating on, the ring is renewed at every opening. */
 const RENEW_FROM_BAR = 5;
 
+/** No ring is older, no watch shut longer, years; and none is rated for more, bar. */
+const MOST_YEARS = 100;
+const MOST_BAR = 1000;
+
 /**
  * Renew the gasket, or inspect, grease and reuse it? Under the rule *inspect and decide*: renew when rated
  * 5 bar or more or it will meet water, on any defect, worn flat as measured, over three years or of unknown age, when it
  * will stay closed longer than three years, or when it charges itself. Every reason that holds is named. Source: bench practice, shop policy.
  */
 export function renewOrReuse(question: GasketQuestion): Judged<'renew' | 'reuse'> {
-  const { findings, ageYears, ratingBar, meetsWater, staysClosedYears, chargesItself, worn, rule } = question;
+  const { findings, meetsWater, chargesItself, worn, rule } = question;
+  // What is no number nobody knows, and what nobody knows speaks for a new ring.
+  const sound = (value: number | null, most: number): number | null =>
+    value !== null && value >= 0 && value <= most ? value : null;
+  const ageYears = sound(question.ageYears, MOST_YEARS);
+  const staysClosedYears = sound(question.staysClosedYears, MOST_YEARS);
+  const { ratingBar: given } = question;
+  const ratingBar = sound(given, MOST_BAR) ?? (given === null ? null : MOST_BAR);
   const defects = findings.filter((finding) => DEFECTS.includes(finding));
   const reasons = [
+    ...unsound([
+      {
+        path: 'ageYears',
+        what: 'The age of the ring',
+        value: question.ageYears,
+        unit: 'years',
+        from: 0,
+        to: MOST_YEARS,
+      },
+      {
+        path: 'staysClosedYears',
+        what: 'How long it stays closed',
+        value: question.staysClosedYears,
+        unit: 'years',
+        from: 0,
+        to: MOST_YEARS,
+      },
+      { path: 'ratingBar', what: 'The rating of the case', value: given, unit: 'bar', from: 0, to: MOST_BAR },
+    ]).map(({ reason }) => reason),
     ...(rule === 'renew at every opening' ? ['The shop renews at every opening.'] : []),
     ...(defects.length > 0 ? [`The ring is ${defects.join(' and ')}.`] : []),
     ...(findings.includes('in mineral grease')
       ? ['Mineral grease swells rubber: clean the groove of it before the new ring goes in.']
       : []),
     ...(worn !== null && WORN_OUT.includes(worn.verdict) ? worn.reasons : []),
-    ...(ratingBar !== null && ratingBar >= RENEW_FROM_BAR
+    ...(ratingBar !== null && ratingBar === given && ratingBar >= RENEW_FROM_BAR
       ? [`The case is rated ${figure(ratingBar)} bar.`]
       : []),
     ...(meetsWater === true ? ['It will meet water.'] : []),
@@ -98,7 +128,8 @@ const LICENSED_FROM_BAR = 20;
 
 /** Whether a watch of this rating is referred to those licensed to certify it. */
 export function isForLicensed(ratingBar: number): boolean {
-  return ratingBar >= LICENSED_FROM_BAR;
+  // What is no rating is not the shop's to certify.
+  return !(ratingBar < LICENSED_FROM_BAR);
 }
 
 /** What is said of a ring, as it may be recorded. */

@@ -1,5 +1,5 @@
-import { figure, type Judged } from '../judgement';
-import { freeDepthMm, type Groove, type GrooveProblem } from './groove';
+import { figure, type Judged, unsoundLengths } from '../judgement';
+import { freeDepthMm, type Groove, grooveContradictions, type GrooveProblem } from './groove';
 import { stretchLimits } from './fitGasket';
 
 /** An old ring as the caliper has it, out of its groove. */
@@ -47,6 +47,11 @@ export function wornContradictions({
   heightMm,
   widthMm,
 }: Pick<WornQuestion, 'heightMm' | 'widthMm'>): readonly GrooveProblem[] {
+  const lengths = unsoundLengths<GrooveProblem['path']>([
+    ['heightMm', 'The ring, its height', heightMm],
+    ['widthMm', 'The ring, its width', widthMm],
+  ]);
+  if (lengths.length > 0) return lengths;
   return widthMm < heightMm
     ? [
         {
@@ -67,6 +72,22 @@ const percentOf = (share: number): string => `${figure(share * 100, 0)} %`;
  * millimetres. Source: volume of rubber is constant; compression set as in ISO 815, read at the bench.
  */
 export function wornRing({ heightMm: h, widthMm: b, groove, sectionOfTypeMm }: WornQuestion): WornRing {
+  const wrong = [
+    ...wornContradictions({ heightMm: h, widthMm: b }),
+    ...grooveContradictions(groove),
+    ...unsoundLengths([['sectionMm', 'The section of its kind', sectionOfTypeMm]]),
+  ];
+  if (wrong.length > 0)
+    return {
+      verdict: 'cannot say',
+      reasons: wrong.map(({ reason }) => reason),
+      working: [],
+      sectionMm: 0,
+      sectionToMm: 0,
+      set: null,
+      insideMm: [0, 0],
+      insideLikelyMm: [0, 0],
+    };
   const free = freeDepthMm(groove);
   const area = h * (b - h) + (Math.PI * h ** 2) / 4;
   const sectionMm = Math.sqrt((4 * area) / Math.PI);

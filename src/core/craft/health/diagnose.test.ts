@@ -216,6 +216,60 @@ describe('what is seen together', () => {
     ).toBe('nothing wrong');
   });
 
+  it('calls nothing sound over a reading past its limit, whatever else is good', () => {
+    const good: Observed = {
+      shows: 'runs',
+      current: 'as it should',
+      rest: 'fresh',
+      load: 'holds',
+      pulses: 'there',
+      coil: 'good',
+      rate: 'good',
+      lowest: 'good',
+      stopped: 'as it should',
+    };
+    expect(told(good).verdict).toBe('nothing wrong');
+    for (const [observable, outcome] of [
+      ['current', 'over the limit'],
+      ['rest', 'spent'],
+      ['load', 'sags'],
+      ['stopped', 'over'],
+      ['coil', 'suspect'],
+      ['lowest', 'late'],
+      ['rate', 'off'],
+      ['pulses', 'none'],
+    ])
+      expect([observable, told({ ...good, [observable as Observable]: outcome }).verdict]).not.toEqual([
+        observable,
+        'nothing wrong',
+      ]);
+  });
+
+  it('measures the cell before it calls a watch sound, or names a cell that nobody read', () => {
+    const runs = told({ shows: 'runs', current: 'as it should', pulses: 'there', rate: 'good' });
+    expect(runs.verdict).toBe('cannot tell yet');
+    expect(runs.nextTest).not.toBeNull();
+    const still = told({ shows: 'dead', pulses: 'none', crown: 'home' });
+    expect(still).toMatchObject({ verdict: 'cannot tell yet', nextTest: { observable: 'rest' } });
+    expect(told({ shows: 'dead', rest: 'spent' }).causes).toEqual(['spent cell']);
+  });
+
+  it('asks what stands still for no rate', () => {
+    for (const each of [
+      { shows: 'dead', rest: 'fresh' },
+      { shows: 'dead', rest: 'fresh', load: 'holds', pulses: 'there', current: 'as it should' },
+    ])
+      expect(['rate', 'lowest']).not.toContain(told(each).nextTest?.observable);
+  });
+
+  it('tells a cause apart from itself by what comes beside it', () => {
+    const { nextTest } = told({ shows: 'dead', rest: 'spent' });
+    expect(nextTest?.between).toEqual(['spent cell alone', 'mechanical as well']);
+    // What both explanations hold is not in question.
+    const both = told({ shows: 'dead', rest: 'spent', current: 'over the limit', rate: 'good' }).nextTest;
+    expect(both?.between).toEqual(['old oil and dirt', 'electrolyte or damp on the circuit']);
+  });
+
   it('cleans before it replaces, with price and risk, and asks where the owner wants it original', () => {
     const leak: Observed = { current: 'far over the limit', stopped: 'over', 'crust or bloom': 'there' };
     const { remedies } = told(leak, { originalMatters: true });
@@ -243,6 +297,11 @@ describe('what is seen together', () => {
           expect(probability).toBeGreaterThanOrEqual(0);
           expect(probability).toBeLessThanOrEqual(1 + 1e-9);
         }
+        for (const { bits } of found.ranked.flatMap(({ evidence }) => evidence))
+          expect(Number.isFinite(bits)).toBe(true);
+        expect(found.working.map(({ figures }) => figures).join()).not.toMatch(/NaN|Infinity|undefined/);
+        const names = found.nextTest?.between ?? ['one', 'other'];
+        expect(names[0]).not.toBe(names[1]);
         expect(found.ranked.map(({ fault }) => fault)).not.toContain(
           charges ? 'spent cell' : 'tired accumulator',
         );

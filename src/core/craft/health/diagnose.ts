@@ -1,10 +1,11 @@
 import type { PricedItem } from '../policy';
-import { capital, figure, type Judged, percent, type WorkingLine } from '../judgement';
+import { capital, figure, type Judged, percent, unsound, type WorkingLine } from '../judgement';
 import {
   BROUGHT_ABOUT,
   EFFECTS,
   type Fault,
   FAULTS,
+  isPastLimit,
   type Observable,
   OBSERVABLES,
   OUTCOMES,
@@ -87,6 +88,8 @@ export type Diagnosis = Judged<'found' | 'nothing wrong' | 'wait longer' | 'cann
 
 /** A cause is named from here on. */
 const NAMED_FROM = 0.65;
+/** And a watch is called sound from here on: to send one back that is not costs more than another look. */
+const SOUND_FROM = 0.87;
 /** Something the table does not know: it does anything to everything, and is this rare. */
 const SOMETHING_ELSE = 0.005;
 /** What goes wrong at a change of cell is so much likelier just after one. */
@@ -114,6 +117,9 @@ interface Hypothesis {
   readonly faults: readonly Fault[];
   readonly prior: number;
 }
+
+/** A watch that is brought is seldom sound: the odds of each fault are for so many sound ones. Ours, from bench practice. */
+const SOUND_ODDS = 0.35;
 
 const EFFECT_OF = new Map(EFFECTS.map((each) => [each.fault, each]));
 
@@ -220,7 +226,7 @@ function hypothesesOf(question: FaultQuestion): Hypothesis[] {
     (each) => each.odds > 0,
   );
   return [
-    { faults: [], prior: 1 },
+    { faults: [], prior: SOUND_ODDS },
     ...odds.map((each): Hypothesis => ({ faults: [each.fault], prior: each.odds })),
     ...odds.flatMap((first, index) =>
       odds.slice(index + 1).map((second): Hypothesis => ({
@@ -235,13 +241,66 @@ const NOTHING_WRONG = 'nothing wrong';
 /** One of these must have been seen before a watch is called sound: a good cell alone says nothing of the movement. */
 const SHOWS_IT_WELL: readonly Observable[] = ['shows', 'current', 'pulses'];
 
+/** Nobody watches a hand for longer, s. */
+const LONGEST_WATCHED_S = 86_400;
+
+/** What was asked, without what cannot be, which is named: a step nobody knows then, a hand nobody watched. */
+function soundly(question: FaultQuestion): readonly [FaultQuestion, readonly string[]] {
+  const { stepIntervalS, watchedSeconds } = question;
+  const wrong = unsound([
+    {
+      path: 'stepIntervalS',
+      what: 'Its step',
+      value: stepIntervalS,
+      unit: 's',
+      over: 0,
+      to: LONGEST_WATCHED_S,
+    },
+    {
+      path: 'watchedSeconds',
+      what: 'How long it was watched',
+      value: watchedSeconds,
+      unit: 's',
+      from: 0,
+      to: LONGEST_WATCHED_S,
+    },
+  ]);
+  const isWrong = (path: string): boolean => wrong.some((each) => each.path === path);
+  return [
+    {
+      ...question,
+      stepIntervalS: isWrong('stepIntervalS') ? null : stepIntervalS,
+      watchedSeconds: isWrong('watchedSeconds') ? 0 : watchedSeconds,
+    },
+    wrong.map(({ reason }) => reason),
+  ];
+}
+
+/** And one of these: what is likeliest to ail a watch is its cell. */
+const CELL_READ: readonly Observable[] = ['rest', 'load', 'atFitting'];
+
+/** Nobody names a cell spent whose watch only stands still: the cell is read, it signals, or a charge was watched. */
+const seenOfCell = (question: FaultQuestion): boolean =>
+  cellRead(question) ||
+  question.observed.get('shows') === 'in twos or fours' ||
+  question.observed.has('after a charge');
+
+const cellRead = ({ freshCell, observed }: FaultQuestion): boolean =>
+  freshCell || CELL_READ.some((observable) => observed.has(observable));
+
 /**
  * What ails a watch, from everything looked at and measured together: each cause and each pair of causes by Bayes' rule,
  * with the chance of each cause, what speaks for and against it, the cheapest next test that separates the first two, and
  * what to do, gentlest first, with price and risk. *Cannot tell yet* where no cause stands out. A watch watched for less
  * than its step interval is waited for, not judged. Source: the table of what is seen together, from bench practice.
  */
-export function diagnose(question: FaultQuestion): Diagnosis {
+export function diagnose(given: FaultQuestion): Diagnosis {
+  const [question, wrong] = soundly(given);
+  const diagnosis = weighed(question);
+  return wrong.length === 0 ? diagnosis : { ...diagnosis, reasons: [...diagnosis.reasons, ...wrong] };
+}
+
+function weighed(question: FaultQuestion): Diagnosis {
   const { stepIntervalS, watchedSeconds } = question;
   const longEnoughS = longEnough(question);
   const tooShort =
@@ -284,7 +343,12 @@ export function diagnose(question: FaultQuestion): Diagnosis {
   }))
     .filter(({ probability }) => probability >= 0.01)
     .sort((a, b) => b.probability - a.probability);
-  const causes = ranked.filter(({ probability }) => probability >= NAMED_FROM).map(({ fault }) => fault);
+  const causes = ranked
+    .filter(
+      ({ fault, probability }) =>
+        probability >= NAMED_FROM && (seenOfCell(question) || !CELL_FAULTS.includes(fault)),
+    )
+    .map(({ fault }) => fault);
   const nextTest = separating(all, question, causes);
   const working: WorkingLine[] = ranked.slice(0, 4).map(({ fault, probability, evidence }) => ({
     what: fault,
@@ -319,7 +383,8 @@ export function diagnose(question: FaultQuestion): Diagnosis {
     };
   if (causes.length === 0) {
     const seenAtWork = SHOWS_IT_WELL.some((observable) => question.observed.has(observable));
-    if (sound >= NAMED_FROM && seenAtWork)
+    const past = observed.filter(([observable, outcome]) => isPastLimit(observable, outcome));
+    if (sound >= SOUND_FROM && seenAtWork && cellRead(question) && past.length === 0)
       return {
         ...base,
         verdict: 'nothing wrong',
@@ -335,9 +400,13 @@ export function diagnose(question: FaultQuestion): Diagnosis {
       reasons: [
         !seenAtWork
           ? 'The movement itself was not looked at yet: what it shows, its current, its pulses.'
-          : first
-            ? `${capital(first.fault)} ${percent(first.probability)}${second ? `, ${second.fault} ${percent(second.probability)}` : ''}: neither stands out.`
-            : 'What was seen fits nothing the table knows.',
+          : !cellRead(question) && sound >= NAMED_FROM
+            ? 'Its cell was not measured yet.'
+            : past.length > 0 && sound >= NAMED_FROM
+              ? `${capital(past.map(([observable, outcome]) => words(observable, outcome)).join(', '))}: no cause stands out, and that is not as it should be.`
+              : first
+                ? `${capital(first.fault)} ${percent(first.probability)}${second ? `, ${second.fault} ${percent(second.probability)}` : ''}: neither stands out.`
+                : 'What was seen fits nothing the table knows.',
       ],
     };
   }
@@ -404,16 +473,68 @@ interface Weighed extends Hypothesis {
   readonly weight: number;
 }
 
-/** The cheapest test that tells the first two explanations apart, or the one that does it best for its effort. */
+/** So many explanations beside the first are asked after, and none that is so much less likely than it. */
+const MOST_RIVALS = 10;
+const NO_RIVAL_UNDER = 1 / 40;
+/** Of a sound watch more is asked: it is sent back on that. */
+const NO_RIVAL_TO_SOUND_UNDER = 1 / 500;
+
+/**
+ * The cheapest test that tells the first explanation from another, or the one that does it best for its effort: from the likeliest
+ * other that any test tells it from. Null where nothing does, or a named cause stands alone.
+ */
 function separating(
   all: readonly Weighed[],
   question: FaultQuestion,
   causes: readonly Fault[],
 ): NextTest | null {
-  const [first, second] = [...all].sort((a, b) => b.weight - a.weight);
-  if (!first || !second || (causes.length > 0 && second.weight < first.weight / 20)) return null;
+  const [first, ...others] = [...all].sort((a, b) => b.weight - a.weight);
+  if (!first || (causes.length > 0 && (others[0]?.weight ?? 0) < first.weight / 20)) return null;
+  const isCell = ({ faults }: Hypothesis): boolean => faults.some((fault) => CELL_FAULTS.includes(fault));
+  const other = others.find((each) => isCell(each) !== isCell(first));
+  const restTest = (): NextTest | null =>
+    other && !cellRead(question)
+      ? testOf({ observable: 'rest', shown: ['rest'], ...REST_TEST }, first, other, question)
+      : null;
+  // What is likeliest of the cell is settled at the cell, once what costs a glance was looked at.
+  if (isCell(first) && !seenOfCell(question) && question.observed.size >= GLANCES) return restTest();
+  const least = first.faults.length === 0 ? NO_RIVAL_TO_SOUND_UNDER : NO_RIVAL_UNDER;
+  for (const rival of others.slice(0, MOST_RIVALS)) {
+    if (rival.weight < first.weight * least) break;
+    const test = testBetween(first, rival, question);
+    if (test) return test;
+  }
+  // No watch is called sound on a cell that nobody measured.
+  return first.faults.length === 0 || isCell(first) ? restTest() : null;
+}
+
+/** So many things are looked at before a meter is set on. */
+const GLANCES = 2;
+const REST_TEST = TESTS.rest ?? { effort: 3, words: '' };
+const CELL_FAULTS: readonly Fault[] = ['spent cell', 'tired accumulator'];
+
+/** Two explanations as a test tells them apart: of one that holds the other it is asked what it holds beside. */
+function namesOf(first: Hypothesis, second: Hypothesis): readonly [string, string] {
   const name = ({ faults }: Hypothesis): string =>
     faults.length === 0 ? NOTHING_WRONG : faults.join(' and ');
+  const [less, more] =
+    first.faults.length <= second.faults.length
+      ? [first.faults, second.faults]
+      : [second.faults, first.faults];
+  const beside = more.filter((fault) => !less.includes(fault));
+  if (less.length === 0 || !less.every((fault) => more.includes(fault))) {
+    // What both hold is not in question.
+    const own = (of: Hypothesis, other: Hypothesis): Hypothesis => ({
+      ...of,
+      faults: of.faults.filter((fault) => !other.faults.includes(fault)),
+    });
+    return [name(own(first, second)), name(own(second, first))];
+  }
+  const [alone, too] = [`${less.join(' and ')} alone`, `${beside.join(' and ')} as well`];
+  return first.faults === less ? [alone, too] : [too, alone];
+}
+
+function testBetween(first: Weighed, second: Weighed, question: FaultQuestion): NextTest | null {
   const looked = SIGNS_OF_FAULT.some((sign) => question.observed.has(sign));
   const candidates = OBSERVABLES.flatMap((observable) => {
     const test = TESTS[observable];
@@ -422,6 +543,9 @@ function separating(
     if (!question.hasHands && (observable === 'coil' || observable === 'pulses' || observable === 'crown'))
       return [];
     if (observable === 'reset' && question.hasReset === false) return [];
+    // What stands still has no rate, and no voltage at which it stops.
+    if (question.observed.get('shows') === 'dead' && (observable === 'rate' || observable === 'lowest'))
+      return [];
     if (observable === 'after a charge' && !question.charges) return [];
     // One look with the loupe shows every sign at once.
     const shown: readonly Observable[] = isLook ? SIGNS_OF_FAULT : [observable];
@@ -432,8 +556,22 @@ function separating(
     .filter(({ apart }) => apart >= SEPARATES)
     .sort((a, b) => a.effort - b.effort || b.apart - a.apart)[0];
   const best = cheapest ?? candidates.sort((a, b) => b.apart / b.effort - a.apart / a.effort)[0];
-  if (!best) return null;
-  const [a, b] = [name(first), name(second)];
+  return best ? testOf(best, first, second, question) : null;
+}
+
+/** A test as it is told: what it would speak for, each way it may come out. */
+function testOf(
+  best: {
+    readonly observable: Observable;
+    readonly shown: readonly Observable[];
+    readonly effort: number;
+    readonly words: string;
+  },
+  first: Hypothesis,
+  second: Hypothesis,
+  question: FaultQuestion,
+): NextTest {
+  const [a, b] = namesOf(first, second);
   const outcomes = best.shown.flatMap((each) =>
     OUTCOMES[each].flatMap((outcome: string) => {
       const [p, q] = [

@@ -23,9 +23,12 @@ export function gaugeOf(
   { measure, value, reference }: Pick<ReadingVerdict, 'measure' | 'value' | 'reference'>,
   earlier: readonly number[],
 ): Gauge {
-  const { min, max } = reference;
-  const limits = [min, max].filter((each) => each !== null);
-  const all = [value, ...limits, ...earlier];
+  const [min, max] = [reference.min, reference.max].map((each) =>
+    each !== null && Number.isFinite(each) ? each : null,
+  ) as [number | null, number | null];
+  const limits = [min, max].filter((each) => each !== null && Number.isFinite(each)) as number[];
+  const all = [value, ...limits, ...earlier].filter(Number.isFinite);
+  if (all.length === 0) return { from: 0, to: 1, range: null, limits, value, earlier };
   const [low, high] = [Math.min(...all), Math.max(...all)];
   const room = (high - low) * ROOM || Math.abs(high) * ROOM || 1;
   const most = Math.max(...all.map(Math.abs)) * (1 + ROOM) || 1;

@@ -83,3 +83,26 @@ describe('coil, lowest voltage and rate', () => {
     expect(judgeRate(-1).verdict).toBe('off');
   });
 });
+
+describe('a limit, as far as an instrument can read it', () => {
+  it('is not passed by a sag of exactly what is allowed, however it is reckoned', () => {
+    for (const rest of [1.55, 1.56, 1.57, 1.6]) {
+      const loaded = Number((rest - 0.15).toFixed(2));
+      expect([rest, judgeLoadedVoltage(loaded, rest, 'silver-oxide').verdict]).toEqual([rest, 'good']);
+      expect(judgeLoadedVoltage(Number((loaded - 0.01).toFixed(2)), rest, 'silver-oxide').verdict).toBe(
+        'spent',
+      );
+    }
+    expect(judgeLoadedVoltage(2.7, 3.0, 'lithium').verdict).toBe('good');
+    expect(judgeLoadedVoltage(2.69, 3.0, 'lithium').verdict).toBe('spent');
+  });
+
+  it('is met, not passed, at the limit itself', () => {
+    expect(judgeRestVoltage(1.45, 'silver-oxide').verdict).toBe('falling');
+    expect(judgeRestVoltage(1.449, 'silver-oxide').verdict).toBe('spent');
+    const { current } = figuresFor(book.calibre('orrelin-41-2'), book);
+    expect(judgeCurrent(current.limitUA, current).verdict).toBe('good');
+    expect(judgeCurrent(current.limitUA + 1e-9, current).verdict).toBe('good');
+    expect(judgeCurrent(current.limitUA + 0.01, current).verdict).toBe('over the limit');
+  });
+});

@@ -1,6 +1,6 @@
 import { type Chemistry, chemistries } from '../cells';
-import { figure, type Judged } from '../judgement';
-import type { Quantity } from '../units';
+import { figure, type Judged, unsound } from '../judgement';
+import { quantities, type Quantity } from '../units';
 import type { MovementFigures, Whose } from './figures';
 
 /** The readings taken at the bench, with the range outside which a figure is a slip and not a reading. */
@@ -55,6 +55,20 @@ const SAG_V: Partial<Record<Chemistry, Load & { limitV: number }>> = {
   lithium: { limitV: 0.3, loadKOhm: 1, seconds: 1 },
 };
 
+/** The finest step an instrument shows of a measure: nothing is past a limit that cannot be read to be. */
+function stepOf(measure: Measure): number {
+  return 10 ** -quantities[measures[measure].quantity].digits;
+}
+
+/** Whether a reading is over a limit as far as it can be read: 1.55 falling to 1.40 V is a sag of exactly 0.15. */
+function isOver(measure: Measure, value: number, limit: number): boolean {
+  return value - limit > stepOf(measure) / 2;
+}
+
+function isUnder(measure: Measure, value: number, limit: number): boolean {
+  return isOver(measure, limit, value);
+}
+
 /** What two readings of a bench meter may differ by. */
 const METER_V = 0.01;
 
@@ -74,8 +88,39 @@ function loadWords({ loadKOhm, seconds }: Load): string {
   return `${figure(loadKOhm)} kΩ, ${figure(seconds)} s`;
 }
 
+/** A figure that is none, or that no meter shows of this measure, is not judged; null where it can be. */
+function unread(measure: Measure, value: number, reference: readonly number[] = []): ReadingVerdict | null {
+  const { min, max, quantity, words } = measures[measure];
+  const { unit } = quantities[quantity];
+  const reasons = [
+    ...unsound([{ path: measure, what: `The ${words}`, value, unit, from: min, to: max }]),
+    ...unsound(
+      reference.map((each) => ({
+        path: measure,
+        what: 'The figure it is held against',
+        value: each,
+        unit,
+        over: 0,
+        to: max,
+      })),
+    ),
+  ].map(({ reason }) => reason);
+  return reasons.length === 0
+    ? null
+    : {
+        measure,
+        value,
+        verdict: 'not judged',
+        reference: { whose: 'general', min: null, max: null },
+        reasons,
+        working: [],
+      };
+}
+
 /** What the rest voltage of the old cell says. Volts. A good voltage of a silver cell proves little, and it says so. */
 export function judgeRestVoltage(valueV: number, chemistry: Chemistry | null): ReadingVerdict {
+  const none = unread('restVoltageV', valueV);
+  if (none) return none;
   const limits = chemistry === null ? undefined : REST_V[chemistry];
   const base = { measure: 'restVoltageV', value: valueV } as const;
   if (!limits || chemistry === null) {
@@ -97,7 +142,7 @@ export function judgeRestVoltage(valueV: number, chemistry: Chemistry | null): R
       source: 'general figures of the trade',
     },
   ];
-  if (valueV > limits.noneOver) {
+  if (isOver('restVoltageV', valueV, limits.noneOver)) {
     return {
       ...base,
       verdict: 'not this cell',
@@ -108,7 +153,7 @@ export function judgeRestVoltage(valueV: number, chemistry: Chemistry | null): R
       ],
     };
   }
-  if (valueV < limits.spentUnder) {
+  if (isUnder('restVoltageV', valueV, limits.spentUnder)) {
     return {
       ...base,
       verdict: 'spent',
@@ -117,7 +162,7 @@ export function judgeRestVoltage(valueV: number, chemistry: Chemistry | null): R
       reasons: [`Under ${figure(limits.spentUnder)} V a ${words} cell is spent.`],
     };
   }
-  if (valueV < limits.freshFrom) {
+  if (isUnder('restVoltageV', valueV, limits.freshFrom)) {
     return {
       ...base,
       verdict: 'falling',
@@ -149,6 +194,8 @@ export function judgeLoadedVoltage(
   chemistry: Chemistry | null,
   load: Load | null = null,
 ): ReadingVerdict {
+  const none = unread('loadedVoltageV', loadedV) ?? (restV === null ? null : unread('restVoltageV', restV));
+  if (none) return { ...none, measure: 'loadedVoltageV', value: loadedV };
   const base = { measure: 'loadedVoltageV', value: loadedV } as const;
   const sag = chemistry === null ? undefined : SAG_V[chemistry];
   const otherLoad =
@@ -168,7 +215,7 @@ export function judgeLoadedVoltage(
       working: [],
     };
   }
-  if (loadedV > restV + METER_V) {
+  if (isOver('loadedVoltageV', loadedV, restV + METER_V)) {
     return {
       ...base,
       verdict: 'not judged',
@@ -181,7 +228,7 @@ export function judgeLoadedVoltage(
   }
   const at = loadWords(sag);
   const sagV = restV - loadedV;
-  const spent = sagV > sag.limitV;
+  const spent = isOver('loadedVoltageV', sagV, sag.limitV);
   return {
     ...base,
     verdict: spent ? 'spent' : 'good',
@@ -208,6 +255,8 @@ const TINY = 0.2;
 /** What the current through the movement says, in µA, against the figures of `figuresFor`. */
 export function judgeCurrent(valueUA: number, figures: MovementFigures['current']): ReadingVerdict {
   const { whose, of, typicalUA, limitUA } = figures;
+  const none = unread('currentUA', valueUA, [typicalUA, limitUA]);
+  if (none) return none;
   const base = { measure: 'currentUA', value: valueUA } as const;
   const reference: Reference = { whose, min: null, max: limitUA };
   const working = [
@@ -218,7 +267,7 @@ export function judgeCurrent(valueUA: number, figures: MovementFigures['current'
       source: sourceOf(whose),
     },
   ];
-  if (valueUA > limitUA) {
+  if (isOver('currentUA', valueUA, limitUA)) {
     return {
       ...base,
       verdict: 'over the limit',
@@ -229,7 +278,7 @@ export function judgeCurrent(valueUA: number, figures: MovementFigures['current'
       ],
     };
   }
-  if (valueUA < typicalUA * TINY) {
+  if (isUnder('currentUA', valueUA, typicalUA * TINY)) {
     return {
       ...base,
       verdict: 'too little',
@@ -278,14 +327,16 @@ export function judgeCoil(valueKOhm: number, figures: MovementFigures['coil']): 
     };
   }
   const { whose, of, minKOhm, maxKOhm } = figures;
-  const verdict =
-    valueKOhm > maxKOhm * OPEN_FROM_TIMES
-      ? 'open'
-      : valueKOhm < minKOhm / 2
-        ? 'shorted turns'
-        : valueKOhm > maxKOhm * (1 + COIL_TOLERANCE) || valueKOhm < minKOhm * (1 - COIL_TOLERANCE)
-          ? 'suspect'
-          : 'good';
+  const none = unread('coilKOhm', valueKOhm, [minKOhm, maxKOhm]);
+  if (none) return none;
+  const verdict = isOver('coilKOhm', valueKOhm, maxKOhm * OPEN_FROM_TIMES)
+    ? 'open'
+    : isUnder('coilKOhm', valueKOhm, minKOhm / 2)
+      ? 'shorted turns'
+      : isOver('coilKOhm', valueKOhm, maxKOhm * (1 + COIL_TOLERANCE)) ||
+          isUnder('coilKOhm', valueKOhm, minKOhm * (1 - COIL_TOLERANCE))
+        ? 'suspect'
+        : 'good';
   const reason = {
     open: 'No way through the coil: it is severed.',
     'shorted turns': 'Under half of what it should be: turns are shorted.',
@@ -315,7 +366,9 @@ export function judgeCoil(valueKOhm: number, figures: MovementFigures['coil']): 
 /** What the lowest voltage at which it still runs says, V, against the figures of `figuresFor`. */
 export function judgeLowestRunning(valueV: number, figures: MovementFigures['lowest']): ReadingVerdict {
   const { whose, of, volts } = figures;
-  const late = valueV > volts;
+  const none = unread('lowestRunningV', valueV, [volts]);
+  if (none) return none;
+  const late = isOver('lowestRunningV', valueV, volts);
   return {
     measure: 'lowestRunningV',
     value: valueV,
@@ -342,8 +395,10 @@ const CIRCUIT_SHARE = 0.6;
 
 /** What the current with the motor stopped says: the circuit alone draws a part of what the whole does. µA. */
 export function judgeStoppedCurrent(valueUA: number, figures: MovementFigures['current']): ReadingVerdict {
+  const none = unread('stoppedCurrentUA', valueUA, [figures.typicalUA]);
+  if (none) return none;
   const most = figures.typicalUA * CIRCUIT_SHARE;
-  const high = valueUA > most;
+  const high = isOver('stoppedCurrentUA', valueUA, most);
   return {
     measure: 'stoppedCurrentUA',
     value: valueUA,
@@ -372,8 +427,10 @@ export const USUAL_RATE_S_PER_DAY = RATE_LIMIT_S_PER_MONTH / DAYS_PER_MONTH;
 
 /** What the rate says, s/day, against what quartz watches usually keep. */
 export function judgeRate(valueSPerDay: number): ReadingVerdict {
+  const none = unread('rateSPerDay', valueSPerDay);
+  if (none) return none;
   const perMonth = valueSPerDay * DAYS_PER_MONTH;
-  const off = Math.abs(perMonth) > RATE_LIMIT_S_PER_MONTH;
+  const off = isOver('rateSPerDay', Math.abs(valueSPerDay), USUAL_RATE_S_PER_DAY);
   return {
     measure: 'rateSPerDay',
     value: valueSPerDay,

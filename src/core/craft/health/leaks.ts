@@ -1,8 +1,8 @@
 import type { PricedItem } from '../policy';
 import type { Chemistry } from '../cells';
-import { figure, type Judged } from '../judgement';
+import { figure, type Judged, unsound } from '../judgement';
 import type { MovementFigures } from './figures';
-import type { ReadingVerdict } from './judgeReading';
+import { measures, type ReadingVerdict } from './judgeReading';
 
 /** From the lightest to the gravest. */
 export const LEAK_SEVERITIES = ['bloom', 'crust', 'corrosion', 'broken track'] as const;
@@ -117,23 +117,47 @@ function byPlace({ leaks, coil }: LeakQuestion): { verdict: LeakAdvice['verdict'
  * stays over its limit, and lighter leaks are cleaned and watched. Where the watch is to stay original, cleaning comes
  * first as long as anything runs. Source: bench practice.
  */
-export function leakOptions(question: LeakQuestion): LeakAdvice {
-  const { leaks, currentAfterUA, figures, originalMatters } = question;
+export function leakOptions(given: LeakQuestion): LeakAdvice {
+  const { currentAfterUA: after, figures } = given;
+  const wrong = unsound([
+    {
+      path: 'currentAfterUA',
+      what: 'The current after cleaning',
+      value: after,
+      unit: 'µA',
+      from: 0,
+      to: measures.currentUA.max,
+    },
+    {
+      path: 'limitUA',
+      what: 'The limit of the current',
+      value: figures.limitUA,
+      unit: 'µA',
+      over: 0,
+      to: measures.currentUA.max,
+    },
+  ]).map(({ reason }) => reason);
+  // A current that is none, or has no limit it can be held against, was not measured.
+  const question = { ...given, currentAfterUA: wrong.length > 0 ? null : after };
+  const { leaks, currentAfterUA, originalMatters } = question;
   const over = currentAfterUA !== null && currentAfterUA > figures.limitUA;
   const placed = byPlace(question);
   const corroded = leaks.some(({ severity }) => severity === 'corrosion');
   const verdict =
     placed?.verdict ??
-    ((over && !originalMatters) || (over && corroded)
-      ? ('new circuit' as const)
-      : ('cleaned, observe' as const));
+    (wrong.length > 0
+      ? ('not decided yet' as const)
+      : over && (!originalMatters || corroded)
+        ? ('new circuit' as const)
+        : ('cleaned, observe' as const));
+  const byCurrent = over
+    ? `After cleaning it still draws ${figure(currentAfterUA)} µA, over ${figure(figures.limitUA)} µA.`
+    : currentAfterUA === null
+      ? 'Clean it, then measure the current again: that decides.'
+      : `After cleaning it draws ${figure(currentAfterUA)} µA, within ${figure(figures.limitUA)} µA.`;
   const reasons = [
-    placed?.reason ??
-      (over
-        ? `After cleaning it still draws ${figure(currentAfterUA)} µA, over ${figure(figures.limitUA)} µA.`
-        : currentAfterUA === null
-          ? 'Clean it, then measure the current again: that decides.'
-          : `After cleaning it draws ${figure(currentAfterUA)} µA, within ${figure(figures.limitUA)} µA.`),
+    ...(placed ? [placed.reason] : wrong.length > 0 ? [] : [byCurrent]),
+    ...wrong,
     ...(originalMatters ? ['The owner wants it original: clean before anything is replaced.'] : []),
   ];
   return {

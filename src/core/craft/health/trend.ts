@@ -1,5 +1,5 @@
 import { linearRegression } from 'simple-statistics';
-import { yearsBetween } from '../time';
+import { isMoment, yearsBetween } from '../time';
 import { figure, type Judged } from '../judgement';
 
 export interface TrendPoint {
@@ -32,10 +32,22 @@ const LEAST_YEARS = 1 / 12;
  * limit (above zero, or either side of it). Values and limit in one unit. Source: simple linear regression.
  */
 export function trendOf(
-  points: readonly TrendPoint[],
-  limit: Pick<TrendLimit, 'value' | 'eitherWay'> | null,
+  given: readonly TrendPoint[],
+  against: Pick<TrendLimit, 'value' | 'eitherWay'> | null,
   unit: string,
 ): Trend {
+  // What was read as no number, or on no day, is no point of a line.
+  const points = given.filter(({ atUtc, value }) => Number.isFinite(value) && isMoment(atUtc));
+  const limit = against && Number.isFinite(against.value) && against.value > 0 ? against : null;
+  const left = given.length - points.length;
+  const leftOut = [
+    ...(left > 0
+      ? [
+          `${left === 1 ? 'One visit is' : `${left} visits are`} left out: the value is no number, or the day no date.`,
+        ]
+      : []),
+    ...(against && !limit ? ['The limit is no number over 0: nothing is held against it.'] : []),
+  ];
   const ordered = [...points].sort((a, b) => a.atUtc.localeCompare(b.atUtc));
   const [first, last] = [ordered[0], ordered.at(-1)];
   const span = first && last ? yearsBetween(first.atUtc, last.atUtc) : 0;
@@ -44,7 +56,7 @@ export function trendOf(
       verdict: 'too few visits',
       perYear: null,
       monthsToLimit: null,
-      reasons: ['A trend takes two visits at least a month apart.'],
+      reasons: ['A trend takes two visits at least a month apart.', ...leftOut],
       working: [],
     };
   const { m: perYear } = linearRegression(
@@ -77,6 +89,7 @@ export function trendOf(
               `At this pace it meets its limit of ${figure(ahead)} ${unit} in ${figure(monthsToLimit, 0)} months.`,
             ]
           : []),
+      ...leftOut,
     ],
     working: [
       {

@@ -44,6 +44,8 @@ export type Identification = Judged<'known' | 'likely' | 'open' | 'not in the bo
   /** The likeliest calibre is certain, which of its revisions is not. */
   readonly revisionOpen: boolean;
   readonly conflicting: Conflicting | null;
+  /** The movement of the book that an unknown one reads like a sister of; null where it reads like none, or is in the book. */
+  readonly sisterOf: { readonly calibreId: string; readonly code: string } | null;
 };
 
 /** From here a candidate stands for the movement while nobody named it: likelier than all others together. */
@@ -61,6 +63,8 @@ export interface Belief {
   /** Of each hypothesis; with `notInBook` they make one. */
   readonly share: Float64Array;
   readonly notInBook: number;
+  /** Which movement of the book an unknown one is likeliest a sister of, and how likely that is; null where there is none. */
+  readonly sisterOf: { readonly index: number; readonly probability: number } | null;
   /** The makers an unknown calibre may be of, and last *nobody in the book*; they make one. */
   readonly unknownOf: Float64Array;
 }

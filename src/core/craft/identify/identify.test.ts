@@ -139,6 +139,43 @@ describe('identifyMovement', () => {
     });
   });
 
+  it('reads one character and a look apart as a sister of what it is like, not in the book', () => {
+    const sister = identify(
+      seen('mark', 'OR 48.2'),
+      seen('widthMm', book.calibre('orrelin-41-2')?.widthMm ?? 0),
+      seen('heldBy', book.calibre('orrelin-41-2')?.wells[0]?.heldBy ?? ''),
+      seen('jewels', '7'),
+    );
+    expect(sister).toMatchObject({
+      verdict: 'not in the book',
+      sisterOf: { code: expect.any(String) as string },
+    });
+    expect(sister.sisterOf?.code).toMatch(/^OR 41/);
+    expect(sister.reasons[0]).toContain('reads like a sister of OR 41');
+    // Its own code is no sister of anything, nor is one that is like nothing here.
+    expect(identify(seen('mark', 'OR 41.2')).sisterOf).toBeNull();
+    expect(identify(seen('mark', 'XQ 7777')).sisterOf).toBeNull();
+  });
+
+  it('is not moved by a mark that is worn away wholly', () => {
+    const evidence = [seen('widthMm', 23.3), seen('date', '3')];
+    const [plain, worn] = [identify(...evidence), identify(...evidence, seen('mark', '?????'))];
+    expect(worn.notInBook).toBeCloseTo(plain.notInBook, 12);
+    expect(worn.candidates.map(({ probability }) => probability)).toEqual(
+      plain.candidates.map(({ probability }) => expect.closeTo(probability, 12) as number),
+    );
+  });
+
+  it('counts both measures of one cell once: a wrong cell is one error, not two', () => {
+    const right = [seen('mark', 'OR 41.2'), seen('date', '3')];
+    const wrong = identify(...right, seen('cellDiameterMm', 9.5), seen('cellHeightMm', 1.65));
+    const half = identify(...right, seen('cellDiameterMm', 9.5));
+    const loss = (of: typeof wrong): number => 1 - first(of).probability;
+    expect(first(wrong).code).toBe('OR 41.2');
+    // As two errors it would be the square of one.
+    expect(loss(wrong)).toBeLessThan(loss(half) * 12);
+  });
+
   it('says that a movement is not in the book', () => {
     expect(identify(seen('mark', 'PL 9942')).verdict).toBe('not in the book');
     expect(

@@ -4,16 +4,19 @@ import { bookSays } from './bookSays';
 import { type Ground, groundOf, type IdentifierBook } from './ground';
 import type { Hypotheses, Hypothesis } from './hypotheses';
 import type { Belief, Candidate, Conflicting, Identification, SeenBefore, Weighing } from './identification';
-import { type Seen, seenWords } from './looks';
-import { type KeptPiece, openPieces, type Piece } from './pieces';
+import { isRead, type Look, type Seen, seenWords } from './looks';
+import { cellTogether, type KeptPiece, openPieces, type Piece } from './pieces';
 import { mostOf, sumOf, topOf } from './sums';
 
 /** How far an unknown calibre is built like a movement of the book: each look shows what it shows there so often. */
 const BUILT_ALIKE = 0.5;
+/** Of unknown calibres so many are sisters of one in the book: one character apart, and nearly everything alike. Ours. */
+const SISTERS = 0.6;
+const SISTER_ALIKE = 0.85;
 const KNOWN = 0.95;
 const LIKELY = 0.6;
 /** Called an unknown calibre from here, where no one movement of the book is likelier: a wrong cell costs more than a look. */
-const UNKNOWN_FROM = 0.3;
+const UNKNOWN_FROM = 0.27;
 const SHOWN = 8;
 /** Under this two pieces of evidence contradict each other. */
 const CONTRADICTS_UNDER = 0.01;
@@ -34,10 +37,53 @@ export interface Identifier {
 export function openIdentifier(book: IdentifierBook, before: readonly SeenBefore[]): Identifier {
   const ground = groundOf(book, before);
   const pieceOf = openPieces(ground);
+  const cellOf = openCell(ground);
+  // What has one cause counts once: both measures of a cell are of the one cell that lies there.
+  const causesOf = (evidence: readonly Seen[]): readonly Piece[] => {
+    const cell = cellOf(evidence);
+    return cell === null
+      ? evidence.map(pieceOf)
+      : [...evidence.filter(({ look }) => !OF_THE_CELL.includes(look)).map(pieceOf), cell];
+  };
   return {
     hypotheses: ground.hypotheses,
-    believe: (evidence) => believe(ground, evidence.map(pieceOf)),
-    identifyMovement: (evidence) => identify(ground, evidence, evidence.map(pieceOf)),
+    believe: (evidence) => believe(ground, causesOf(evidence.filter(isRead))),
+    identifyMovement: (evidence) => {
+      const read = evidence.filter(isRead);
+      const found = identify(ground, read, read.map(pieceOf), causesOf(read));
+      const unread = evidence.filter((each) => !isRead(each));
+      return unread.length === 0
+        ? found
+        : {
+            ...found,
+            reasons: [
+              ...found.reasons,
+              ...unread.map((each) => `${seenWords(each)}: it is no measure, and does not count.`),
+            ],
+          };
+    },
+  };
+}
+
+const OF_THE_CELL: readonly Look[] = ['cellDiameterMm', 'cellHeightMm'];
+
+/** The cell by both its measures, once both were taken; kept while other things are typed. */
+function openCell(ground: Ground): (evidence: readonly Seen[]) => Piece | null {
+  let kept: { readonly key: string; readonly piece: Piece } | null = null;
+  return (evidence) => {
+    const [across, high] = OF_THE_CELL.map((look) => evidence.find((seen) => seen.look === look));
+    if (typeof across?.value !== 'number' || typeof high?.value !== 'number') return null;
+    const key = [across.value, across.withinMm, high.value, high.withinMm].join(' ');
+    if (kept?.key !== key)
+      kept = {
+        key,
+        piece: cellTogether(
+          ground,
+          { mm: across.value, withinMm: across.withinMm },
+          { mm: high.value, withinMm: high.withinMm },
+        ),
+      };
+    return kept.piece;
   };
 }
 
@@ -48,31 +94,46 @@ function believe({ hypotheses, prior, unknownOf }: Ground, pieces: readonly Piec
   const unknowns = unknownOf.map((weight) => weight * prior.notInBook);
   // An unknown calibre is built like some movement of the book, but for what is its own.
   const like = prior.share.slice();
-  for (const { on, onUnknown, most, byMaker } of pieces) {
+  const sister = prior.share.slice();
+  for (const { on, onUnknown, onSister, most, byMaker } of pieces) {
     const scale = 1 / Math.max(most, mostOf(onUnknown), Number.MIN_VALUE);
     const unknown = (onUnknown[0] as number) * (1 - BUILT_ALIKE) * scale;
     const alike = BUILT_ALIKE * scale;
+    const elsewhere = (onUnknown[0] as number) * (1 - SISTER_ALIKE) * scale;
     for (let index = 0; index < count; index += 1) {
       const likelihood = on[index] as number;
       share[index] = (share[index] as number) * likelihood * scale;
       if (!byMaker) like[index] = (like[index] as number) * (likelihood * alike + unknown);
+      const onIt = onSister ? (onSister[index] as number) : likelihood;
+      sister[index] =
+        (sister[index] as number) * (byMaker ? onIt * scale : onIt * scale * SISTER_ALIKE + elsewhere);
     }
     if (!byMaker && count > 0) continue;
     for (let index = 0; index < unknowns.length; index += 1)
       unknowns[index] = (unknowns[index] as number) * (onUnknown[index] as number) * scale;
   }
   const built = count === 0 ? 1 : sumOf(like) / (1 - prior.notInBook);
-  const notInBook = sumOf(unknowns) * built;
+  const ofSisters = count === 0 ? 0 : (SISTERS * prior.notInBook) / (1 - prior.notInBook);
+  const sisters = sumOf(sister) * ofSisters;
+  const notInBook = sumOf(unknowns) * built * (count === 0 ? 1 : 1 - SISTERS) + sisters;
   const total = notInBook + sumOf(share);
-  if (!(total > 0)) return { hypotheses, share: prior.share, notInBook: prior.notInBook, unknownOf };
+  if (!(total > 0))
+    return { hypotheses, share: prior.share, notInBook: prior.notInBook, unknownOf, sisterOf: null };
   for (let index = 0; index < count; index += 1) share[index] = (share[index] as number) / total;
   const ofMakers = sumOf(unknowns);
   return {
     hypotheses,
     share,
     notInBook: notInBook / total,
+    sisterOf: nearestSister(sister, ofSisters / total),
     unknownOf: ofMakers > 0 ? unknowns.map((each) => each / ofMakers) : unknownOf,
   };
+}
+
+/** The movement of the book an unknown one is likeliest a sister of, with that chance; null where none stands out. */
+function nearestSister(sister: Float64Array, each: number): Belief['sisterOf'] {
+  const [index] = topOf(sister, 1);
+  return index === undefined ? null : { index, probability: (sister[index] as number) * each };
 }
 
 function whyOf(
@@ -126,10 +187,15 @@ function conflictingOf(
 }
 
 /** What is seen, put into the order of belief and judged. */
-function identify(ground: Ground, evidence: readonly Seen[], pieces: readonly KeptPiece[]): Identification {
+function identify(
+  ground: Ground,
+  evidence: readonly Seen[],
+  pieces: readonly KeptPiece[],
+  causes: readonly Piece[],
+): Identification {
   const { hypotheses, prior } = ground;
   const { all } = hypotheses;
-  const belief = believe(ground, pieces);
+  const belief = believe(ground, causes);
   const candidates = topOf(belief.share, SHOWN).map((index): Candidate => ({
     ...(all[index] as Hypothesis),
     probability: belief.share[index] as number,
@@ -144,6 +210,7 @@ function identify(ground: Ground, evidence: readonly Seen[], pieces: readonly Ke
     others: Math.max(0, 1 - belief.notInBook - shown),
     revisionOpen:
       best !== undefined && ofCalibre >= LIKELY && best.probability < KNOWN && best.revision !== null,
+    sisterOf: sisterOf(belief, all),
     conflicting: evidence.length < 2 || all.length === 0 ? null : conflictingOf(hypotheses, evidence, pieces),
   };
   const working: readonly WorkingLine[] = [
@@ -162,12 +229,25 @@ function identify(ground: Ground, evidence: readonly Seen[], pieces: readonly Ke
   return { ...ranked, ...judge(ranked, ofCalibre, evidence.length), working };
 }
 
+/** From this share of what is not in the book on it reads like the sister of one movement. */
+const SISTER_FROM = 0.5;
+
+function sisterOf(
+  { sisterOf: sister, notInBook }: Belief,
+  all: Hypotheses['all'],
+): Identification['sisterOf'] {
+  const of = sister && all[sister.index];
+  return of && notInBook >= UNKNOWN_FROM && sister.probability >= notInBook * SISTER_FROM
+    ? { calibreId: of.calibreId, code: of.code }
+    : null;
+}
+
 type Ranked = Omit<Identification, 'verdict' | 'reasons' | 'working'>;
 type Judgement = Pick<Identification, 'verdict' | 'reasons'>;
 
 /** What the order of belief comes to, the first rule that speaks deciding. */
 function judge(
-  { candidates, notInBook, others, revisionOpen, conflicting }: Ranked,
+  { candidates, notInBook, others, revisionOpen, conflicting, sisterOf: sister }: Ranked,
   ofCalibre: number,
   pieces: number,
 ): Judgement {
@@ -181,7 +261,9 @@ function judge(
   if (notInBook >= UNKNOWN_FROM && notInBook > ofCalibre)
     return told(
       'not in the book',
-      `What was seen fits no movement of the book as well as one that is not in it; the nearest, ${calibreWords(best.code, best.revision)}, ${percent(best.probability)}.`,
+      sister
+        ? `It reads like a sister of ${sister.code}, not in the book: one character apart, and built alike.`
+        : `What was seen fits no movement of the book as well as one that is not in it; the nearest, ${calibreWords(best.code, best.revision)}, ${percent(best.probability)}.`,
     );
   const likely = best.probability >= LIKELY ? 'likely' : 'open';
   if (revisionOpen)

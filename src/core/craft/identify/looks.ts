@@ -127,6 +127,15 @@ export const LOOKS = {
   revision: { as: 'pick', words: 'revision', effort: 'glance', values: [], misread: 0.05 },
 } as const satisfies Record<string, LookSpec>;
 
+/** Eyes are better or worse than these rates by up to two; over all of them that is more than the rate itself. Ours. */
+const EYES = 1.4;
+
+/** How often a look is misread, over all eyes; 0 where nothing is picked. */
+export function misreadOf(look: Look): number {
+  const spec: LookSpec = LOOKS[look];
+  return spec.as === 'pick' ? spec.misread * EYES : 0;
+}
+
 export type Look = keyof typeof LOOKS;
 export const LOOK_NAMES = Object.keys(LOOKS) as Look[];
 export function lookSpec(look: Look): LookSpec {
@@ -184,4 +193,12 @@ export function answerWords(look: Look, value: string): string {
   if (look === 'shape' || look === 'heldBy' || look === 'sign') return value;
   if (look === 'step') return value === 'sweeps' || value === 'no hands' ? value : `every ${value}`;
   return seenWords({ look, value, withinMm: 0 });
+}
+
+/** No movement or cell is larger, mm. */
+const MOST_MM = 150;
+
+/** Whether a measure is one; what is no number says nothing of any movement. */
+export function isRead({ value, withinMm }: Seen): boolean {
+  return typeof value !== 'number' || (value > 0 && value <= MOST_MM && withinMm >= 0 && withinMm <= MOST_MM);
 }

@@ -2,7 +2,7 @@ import { figure, type Judged, type WorkingLine } from '../judgement';
 import { calibreWords } from '../movements';
 import type { Column, Hypotheses, MeasureColumn } from './hypotheses';
 import type { Belief } from './identification';
-import { answerWords, type Look, LOOK_NAMES, LOOKS, type Effort, EFFORT } from './looks';
+import { answerWords, type Effort, EFFORT, type Look, LOOK_NAMES, LOOKS, misreadOf } from './looks';
 
 /** What one outcome of a look would mean. */
 export interface Outcome {
@@ -141,7 +141,7 @@ function groupMeasure(belief: Belief, column: MeasureColumn, look: Look): Groupe
 function groupPick(belief: Belief, column: Exclude<Column, MeasureColumn>, look: Look): Grouped {
   const spec = LOOKS[look];
   const size = column.values.length;
-  const misread = spec.as === 'pick' ? spec.misread : 0;
+  const misread = misreadOf(look);
   const neighbour = spec.as === 'pick' && 'neighbour' in spec ? spec.neighbour : 0;
   const elsewhere = misread / Math.max(1, size - 1);
   return {
@@ -364,7 +364,7 @@ function likeliestWithRevisions(
 function groupRevisions(belief: Belief, indices: readonly number[]): Grouped {
   const group = new Map(indices.map((index, at) => [index, at]));
   const size = indices.length;
-  const { misread } = LOOKS.revision;
+  const misread = misreadOf('revision');
   const elsewhere = misread / Math.max(1, size - 1);
   return {
     ...gather(belief, size, (index) => group.get(index) ?? -1),

@@ -1,15 +1,18 @@
 import {
   bareCode,
   byChance,
+  legible,
   seenProbability,
+  sisterProbability,
   stretches,
   takenApart,
   symbolsOf,
   unknownCodeLikelihood,
 } from '../movements';
+import { WRONG_CELL_FOUND } from '../cells';
 import type { Ground } from './ground';
 import { marginalDensity } from './hypotheses';
-import { CALIPER_SD_MM, type Look, LOOKS, type Seen } from './looks';
+import { CALIPER_SD_MM, type Look, LOOKS, misreadOf, type Seen } from './looks';
 import { mostOf } from './sums';
 
 /** A text may say nothing of the movement: a case code, a serial, a scratched note. */
@@ -25,6 +28,8 @@ const KEPT_PIECES = 48;
 export interface Piece {
   readonly on: Float64Array;
   readonly most: number;
+  /** On a sister of each hypothesis that is not in the book; null where it is as on the hypothesis itself, or as anywhere. */
+  readonly onSister: Float64Array | null;
   /** By its maker where the look says something of the maker; else the same for all. */
   readonly onUnknown: Float64Array;
   readonly byMaker: boolean;
@@ -45,10 +50,11 @@ export function pickLikelihood(look: Look, values: readonly string[], at: number
   const spec = LOOKS[look];
   if (spec.as !== 'pick') return 1;
   const neighbour = 'neighbour' in spec ? spec.neighbour : 0;
+  const misread = misreadOf(look);
   const clock = Number(values[at]);
   const beside = neighbour > 0 && clock >= 1;
-  const elsewhere = spec.misread / Math.max(1, values.length - 1);
-  if (at === seen) return 1 - spec.misread - (beside ? 2 * neighbour : 0);
+  const elsewhere = misread / Math.max(1, values.length - 1);
+  if (at === seen) return 1 - misread - (beside ? 2 * neighbour : 0);
   if (seen >= 0 && beside) {
     const apart = Math.abs(Number(values[seen]) - clock);
     if (apart === 1 || apart === 11) return neighbour + elsewhere;
@@ -71,6 +77,10 @@ function ofText({ book, hypotheses, unknownOf, templates }: Ground, look: Look, 
     symbols: symbolsOf(bare),
   }));
   const share = (1 - silent) / Math.max(1, parts.length);
+  // What is worn away wholly says nothing.
+  if (!parts.some(({ symbols }) => legible(symbols) > 0))
+    return { on: on.fill(1), onUnknown: onUnknown.fill(1), onSister: null, most: 1, byMaker: false };
+  const onSister = look === 'print' ? null : new Float64Array(count).fill(silent);
   on.fill(silent);
   onUnknown.fill(look === 'print' ? 1 : silent);
   for (const { bare, symbols } of parts) {
@@ -92,6 +102,8 @@ function ofText({ book, hypotheses, unknownOf, templates }: Ground, look: Look, 
         likelihood += weight * seenProbability(symbols, names[name] as Uint8Array);
       }
       on[index] = (on[index] as number) + factor * likelihood;
+      if (onSister && names[0])
+        onSister[index] = (onSister[index] as number) + factor * sisterProbability(symbols, names[0]);
     }
     if (look === 'print') continue;
     for (let index = 0; index < unknownOf.length; index += 1) {
@@ -99,7 +111,7 @@ function ofText({ book, hypotheses, unknownOf, templates }: Ground, look: Look, 
       onUnknown[index] = (onUnknown[index] as number) + factor * likelihood;
     }
   }
-  return { on, onUnknown, most: mostOf(on), byMaker: true };
+  return { on, onUnknown, onSister, most: mostOf(on), byMaker: true };
 }
 
 function ofPick({ hypotheses, unknownOf }: Ground, look: Look, value: string): Piece {
@@ -108,10 +120,11 @@ function ofPick({ hypotheses, unknownOf }: Ground, look: Look, value: string): P
   const spec = LOOKS[look];
   const on = new Float64Array(count).fill(1);
   const onUnknown = new Float64Array(unknownOf.length).fill(1);
-  if (column?.as !== 'pick' || spec.as !== 'pick') return { on, onUnknown, most: 1, byMaker: false };
+  if (column?.as !== 'pick' || spec.as !== 'pick')
+    return { on, onUnknown, onSister: null, most: 1, byMaker: false };
   const seen = column.indexOf.get(value) ?? -1;
   const likelihood = column.values.map((_, at) => pickLikelihood(look, column.values, at, seen));
-  const unknown = seen < 0 ? spec.misread / column.values.length : (column.marginal[seen] ?? 0);
+  const unknown = seen < 0 ? misreadOf(look) / column.values.length : (column.marginal[seen] ?? 0);
   for (let index = 0; index < count; index += 1) {
     const at = column.at[index] as number;
     const more = column.also.get(index);
@@ -122,13 +135,14 @@ function ofPick({ hypotheses, unknownOf }: Ground, look: Look, value: string): P
           ? (likelihood[at] as number)
           : [at, ...more].reduce((sum, each) => sum + (likelihood[each] ?? 0), 0) / (more.length + 1);
   }
-  return { on, onUnknown: onUnknown.fill(unknown), most: mostOf(on), byMaker: false };
+  return { on, onUnknown: onUnknown.fill(unknown), onSister: null, most: mostOf(on), byMaker: false };
 }
 
 function ofSign(ground: Ground, sign: string): Piece {
   const { book } = ground;
   const piece = ofPick(ground, 'sign', sign);
-  const { misread, values } = LOOKS.sign;
+  const { values } = LOOKS.sign;
+  const misread = misreadOf('sign');
   const onUnknown = piece.onUnknown.map((unknown, index) => {
     const own = index < book.makers.length ? (book.makers[index]?.sign ?? null) : null;
     if (own === null) return index < book.makers.length ? unknown : 1 / values.length;
@@ -143,7 +157,8 @@ function ofMeasure({ hypotheses, unknownOf }: Ground, look: Look, mm: number, wi
   const spec = LOOKS[look];
   const on = new Float64Array(count).fill(1);
   const onUnknown = new Float64Array(unknownOf.length).fill(1);
-  if (column?.as !== 'mm' || spec.as !== 'mm') return { on, onUnknown, most: 1, byMaker: false };
+  if (column?.as !== 'mm' || spec.as !== 'mm')
+    return { on, onUnknown, onSister: null, most: 1, byMaker: false };
   const sd = sdOf(withinMm);
   const slipped = spec.slip / (spec.max - spec.min);
   const unknown = marginalDensity(column, mm);
@@ -151,7 +166,49 @@ function ofMeasure({ hypotheses, unknownOf }: Ground, look: Look, mm: number, wi
     const at = column.at[index] as number;
     on[index] = Number.isNaN(at) ? unknown : (1 - spec.slip) * normal(mm - at, sd) + slipped;
   }
-  return { on, onUnknown: onUnknown.fill(unknown), most: mostOf(on), byMaker: false };
+  return { on, onUnknown: onUnknown.fill(unknown), onSister: null, most: mostOf(on), byMaker: false };
+}
+
+/**
+ * The cell that lies in it, by both its measures: they err together where a hand before put another in. Then what was measured is
+ * some cell, of this movement or not; else each errs by itself, as the caliper does.
+ */
+export function cellTogether(
+  ground: Ground,
+  diameter: { readonly mm: number; readonly withinMm: number },
+  height: { readonly mm: number; readonly withinMm: number },
+): Piece {
+  const { hypotheses, unknownOf } = ground;
+  const count = hypotheses.all.length;
+  const [across, high] = [hypotheses.columns.cellDiameterMm, hypotheses.columns.cellHeightMm];
+  const on = new Float64Array(count).fill(1);
+  const onUnknown = new Float64Array(unknownOf.length).fill(1);
+  if (across?.as !== 'mm' || high?.as !== 'mm')
+    return { on, onUnknown, onSister: null, most: 1, byMaker: false };
+  const [sdAcross, sdHigh] = [sdOf(diameter.withinMm), sdOf(height.withinMm)];
+  const anyCell = marginalDensity(across, diameter.mm) * marginalDensity(high, height.mm);
+  for (let index = 0; index < count; index += 1) {
+    const [d, h] = [across.at[index] as number, high.at[index] as number];
+    const own =
+      (Number.isNaN(d) ? marginalDensity(across, diameter.mm) : normal(diameter.mm - d, sdAcross)) *
+      (Number.isNaN(h) ? marginalDensity(high, height.mm) : normal(height.mm - h, sdHigh));
+    const one =
+      Number.isNaN(d) || Number.isNaN(h)
+        ? anyCell
+        : normal(diameter.mm - d, sdAcross) * slipped('cellHeightMm') +
+          normal(height.mm - h, sdHigh) * slipped('cellDiameterMm');
+    on[index] =
+      (1 - WRONG_CELL_FOUND) * ((1 - CALIPER_SLIP) * own + CALIPER_SLIP * one) + WRONG_CELL_FOUND * anyCell;
+  }
+  return { on, onUnknown: onUnknown.fill(anyCell), onSister: null, most: mostOf(on), byMaker: false };
+}
+
+/** One of the two figures was read wrongly. */
+const CALIPER_SLIP = 0.03;
+
+function slipped(look: 'cellDiameterMm' | 'cellHeightMm'): number {
+  const { min, max } = LOOKS[look];
+  return 1 / (max - min);
 }
 
 function ofCase({ book, before, hypotheses, unknownOf }: Ground, code: string): Piece {
@@ -179,13 +236,13 @@ function ofCase({ book, before, hypotheses, unknownOf }: Ground, code: string): 
     return ((own.get(calibreId) ?? 0) + CASE_WORTH * byBook(makerId)) / (jobs + CASE_WORTH);
   });
   const onUnknown = Float64Array.from(unknownOf, (_, index) => byBook(makerIds[index] ?? null));
-  return { on, onUnknown, most: mostOf(on), byMaker: true };
+  return { on, onUnknown, onSister: null, most: mostOf(on), byMaker: true };
 }
 
 /** The value is `calibre|revision`: a sign only the revisions of one calibre are looked at for. */
 function ofRevision({ hypotheses, unknownOf }: Ground, value: string): Piece {
   const [calibreId = '', revision = ''] = value.split('|');
-  const { misread } = LOOKS.revision;
+  const misread = misreadOf('revision');
   const on = Float64Array.from(hypotheses.all, (hypothesis, index) => {
     const beside = hypotheses.siblings[index] as number;
     if (hypothesis.calibreId !== calibreId || beside < 2) return 0.5;
@@ -194,6 +251,7 @@ function ofRevision({ hypotheses, unknownOf }: Ground, value: string): Piece {
   return {
     on,
     onUnknown: new Float64Array(unknownOf.length).fill(0.5),
+    onSister: null,
     most: mostOf(on),
     byMaker: false,
   };

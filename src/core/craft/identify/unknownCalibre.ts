@@ -8,7 +8,7 @@ import {
   SIGNS,
   USUAL_KEEP_CLEAR_MM,
 } from '../movements';
-import type { Look, Seen } from './looks';
+import { isRead, type Look, type Seen } from './looks';
 
 /** What a technician says of a movement that goes into the book from the bench. */
 export interface UnknownCalibreSaid {
@@ -28,17 +28,22 @@ export interface UnknownCalibreKnown {
   build(said: UnknownCalibreSaid): Calibre;
 }
 
-/** The code, the size and all else that was seen of a movement, as the record of a calibre the shop knows in part. */
+/**
+ * The code, the size and all else that was seen of a movement, as the record of a calibre the shop knows in part. What was not
+ * seen is taken from a `sister` where one is given, and said so in its cautions; never her cell or kit, nor what was measured of
+ * her alone: what she draws, how she charges.
+ */
 export function unknownCalibre(
   evidence: readonly Seen[],
   book: Pick<Book, 'makers' | 'calibres' | 'caseTypes' | 'cellTable' | 'calibre'>,
+  sister: Calibre | null = null,
 ): UnknownCalibreKnown {
   const text = (look: Look): string => {
     const value = evidence.find((each) => each.look === look)?.value;
     return typeof value === 'string' ? value : '';
   };
   const mm = (look: Look): number | null => {
-    const value = evidence.find((each) => each.look === look)?.value;
+    const value = evidence.find((each) => each.look === look && isRead(each))?.value;
     return typeof value === 'number' ? Math.round(value * 100) / 100 : null;
   };
   const marked = text('mark') || text('engraving');
@@ -50,20 +55,18 @@ export function unknownCalibre(
   const cell = cellOf(mm('cellDiameterMm'), mm('cellHeightMm'), book);
   const held = HOLD_KINDS.find((kind) => kind === text('heldBy'));
   const place = text('cellAt');
-  const count = (look: Look): number | null => (text(look) === '' ? null : Number(text(look)));
+  const count = (look: Look): number | null => (/^\d+$/.test(text(look)) ? Number(text(look)) : null);
   return {
     code: (piece?.text ?? marked).trim(),
-    makerId: piece?.makerId ?? (signed.length === 1 ? (signed[0]?.id ?? '') : ''),
+    makerId: sister?.makerId ?? piece?.makerId ?? (signed.length === 1 ? (signed[0]?.id ?? '') : ''),
     cellCode: cell,
     widthMm: mm('widthMm'),
     build: (said) => {
+      if (sister) return fromSister(sister, said, freeId(said, book), { text, mm, held, count });
       const shape = text('shape') === 'oblong' ? 'oblong' : 'round';
       const steps = text('step');
       const hands = text('display') !== 'yes' || text('seconds') !== '';
-      const reach = (said.widthMm ?? 20) / 4;
-      const angle = (Number(place) / 12) * 2 * Math.PI;
-      const at =
-        place === '' || place === 'centre' ? { x: 0, y: 0 } : { x: Math.sin(angle), y: Math.cos(angle) };
+      const at = placeAt(place, said.widthMm);
       return {
         id: freeId(said, book),
         makerId: said.makerId,
@@ -88,8 +91,7 @@ export function unknownCalibre(
             : [
                 {
                   name: 'main',
-                  xMm: Math.round(at.x * reach * 10) / 10,
-                  yMm: Math.round(at.y * reach * 10) / 10,
+                  ...at,
                   cellCode: said.cellCode,
                   otherHeightsMm: [],
                   faceUp: '+',
@@ -114,8 +116,7 @@ export function unknownCalibre(
           ...(text('day') !== '' && text('day') !== 'none' ? (['day'] as const) : []),
           ...(text('display') === 'yes' ? (['digital display'] as const) : []),
         ],
-        stepIntervalS:
-          steps === '' || !hands ? null : steps === 'sweeps' ? 0.1 : Number.parseInt(steps, 10) || null,
+        stepIntervalS: steps === '' || !hands ? null : secondsOf(steps),
         lowSupplySignal: null,
         typicalUA: null,
         limitUA: null,
@@ -139,6 +140,103 @@ export function unknownCalibre(
             : [`Entered at the bench; the first one drew ${said.currentUA} µA, right or wrong.`],
       };
     },
+  };
+}
+
+interface AsSeen {
+  readonly text: (look: Look) => string;
+  readonly mm: (look: Look) => number | null;
+  readonly count: (look: Look) => number | null;
+  readonly held: Calibre['wells'][number]['heldBy'] | undefined;
+}
+
+/** Seconds between two steps as they were seen; a sweep is a tenth of one, no hands none. */
+function secondsOf(steps: string): number | null {
+  return steps === 'sweeps' ? 0.1 : Number.parseInt(steps, 10) || null;
+}
+
+/** Where a cell lies that was seen towards an hour: half way out; in the middle where it was not seen. */
+function placeAt(place: string, widthMm: number | null): { readonly xMm: number; readonly yMm: number } {
+  if (place === '' || place === 'centre') return { xMm: 0, yMm: 0 };
+  const reach = (widthMm ?? 20) / 4;
+  const angle = (Number(place) / 12) * 2 * Math.PI;
+  return {
+    xMm: Math.round(Math.sin(angle) * reach * 10) / 10,
+    yMm: Math.round(Math.cos(angle) * reach * 10) / 10,
+  };
+}
+
+const SHOWN_AS = { seconds: 'seconds hand', date: 'date', day: 'day' } as const;
+
+/** A sister's record, with what was seen of this one in place of hers, and without what was measured of her alone. */
+function fromSister(
+  sister: Calibre,
+  said: UnknownCalibreSaid,
+  id: string,
+  { text, mm, count, held }: AsSeen,
+): Calibre {
+  const places = (['seconds', 'date', 'day'] as const).filter((shows) => text(shows) !== '');
+  const shape = text('shape') === '' ? sister.shape : text('shape') === 'oblong' ? 'oblong' : 'round';
+  return {
+    ...sister,
+    id,
+    makerId: said.makerId,
+    code: said.code,
+    formerCodes: [],
+    revisions: [],
+    shopsOwn: true,
+    widthMm: said.widthMm,
+    shape,
+    lengthMm:
+      shape === 'round'
+        ? said.widthMm
+        : (mm('lengthMm') ?? (sister.shape === 'oblong' ? sister.lengthMm : null)),
+    heightMm: mm('heightMm') ?? sister.heightMm,
+    jewels: count('jewels') ?? sister.jewels,
+    dial: [
+      ...sister.dial.filter(({ shows }) => !places.some((each) => each === shows)),
+      ...places.flatMap((shows) =>
+        text(shows) === 'none'
+          ? []
+          : [{ shows, clock: text(shows) === 'centre' ? null : Number(text(shows)) }],
+      ),
+    ],
+    functions: [
+      ...sister.functions.filter((each) => !places.some((shows) => SHOWN_AS[shows] === each)),
+      ...places.flatMap((shows) => (text(shows) === 'none' ? [] : [SHOWN_AS[shows]])),
+    ],
+    stepIntervalS: text('step') === '' ? sister.stepIntervalS : secondsOf(text('step')),
+    wells: sister.wells.map((well, at) => ({
+      ...well,
+      ...(at === 0 && text('cellAt') !== '' ? placeAt(text('cellAt'), said.widthMm) : {}),
+      // Sisters are told apart by their cell as often as by anything: hers is named, and not taken over.
+      ...(sister.charge === null ? { cellCode: at === 0 ? said.cellCode : '', otherHeightsMm: [] } : {}),
+      ...(at === 0 && held !== undefined ? { heldBy: held } : {}),
+      typicalUA: null,
+      limitUA: null,
+    })),
+    // What it draws, measures and takes to charge nobody has seen of this one: its family's figures stand in, or it is asked.
+    typicalUA: null,
+    limitUA: null,
+    coilMinKOhm: null,
+    coilMaxKOhm: null,
+    lowestV: null,
+    lightTimes: [],
+    dayIs: null,
+    goodToFactor: null,
+    rotor: null,
+    // Whether it charges goes with the build; its kit does not: a kit is for one calibre and no other.
+    charge: sister.charge && {
+      ...sister.charge,
+      kitCode: 'not known',
+      upgradeKitCode: null,
+      upgradeReserveDays: null,
+    },
+    cautions: [
+      ...sister.cautions,
+      `Entered at the bench from its sister ${sister.code}: look at each thing before relying on it.`,
+      ...(said.currentUA === null ? [] : [`The first one drew ${said.currentUA} µA, right or wrong.`]),
+    ],
   };
 }
 

@@ -1,1 +1,10 @@
-export { capital, figure, type Judged, percent, type WorkingLine } from './judgement';
+export {
+  capital,
+  figure,
+  type GivenFigure,
+  type Judged,
+  percent,
+  unsound,
+  unsoundLengths,
+  type WorkingLine,
+} from './judgement';

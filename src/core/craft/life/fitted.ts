@@ -1,11 +1,14 @@
 import type { CellType } from '../cells';
 import { figure, type Judged } from '../judgement';
-import { addMonths, yearsBetween } from '../time';
+import { addMonths, noMoments, yearsBetween } from '../time';
+import type { ShopLifeAdvice } from './shopLife';
 import {
   type FunctionUse,
+  isForecast,
   type LifeForecast,
   type LifeInput,
   monthsOfLife,
+  unusable,
   averageCurrentUA,
 } from './expectedLife';
 
@@ -13,26 +16,40 @@ import {
 export interface LifeOfLot {
   readonly lotId: string;
   readonly life: LifeForecast;
-  /** Minor units for a year of its median life; null where nothing is forecast. */
+  /** Its early end and its middle, as forecast, or as such cells surely last shorter in this shop; null: nothing is forecast. */
+  readonly told: { readonly p10Months: number; readonly p50Months: number; readonly asHere: boolean } | null;
+  /** Minor units for a year of that middle; null where nothing is forecast. */
   readonly minorPerYear: number | null;
 }
 
-/** Candidates side by side, the cheapest year first. `lives` in the order of `lots`. */
+/** What a year costs; null where price or life is no number. */
+function yearly(priceMinor: number, months: number): number | null {
+  const minor = priceMinor / (months / 12);
+  return priceMinor >= 0 && minor < Infinity ? minor : null;
+}
+
+function toldOf(life: LifeForecast, here: ShopLifeAdvice | null): LifeOfLot['told'] {
+  if (life.verdict === 'no forecast' || !isForecast(life)) return null;
+  const shorter = here?.verdict === 'shorter' ? here.corrected : null;
+  const { p10Months, p50Months } = shorter ?? life;
+  return { p10Months, p50Months, asHere: shorter !== null };
+}
+
+/**
+ * Candidates side by side, the cheapest year first. `lives` in the order of `lots`, and `here` what this shop's cells say of
+ * each: where they surely last shorter that counts, where longer it does not make them cheaper.
+ */
 export function compareLives(
   lots: readonly { readonly id: string; readonly priceMinor: number }[],
   lives: readonly LifeForecast[],
+  here: readonly (ShopLifeAdvice | null)[],
 ): readonly LifeOfLot[] {
   return lots
     .flatMap((lot, index): LifeOfLot[] => {
       const life = lives[index];
       if (!life) return [];
-      return [
-        {
-          lotId: lot.id,
-          life,
-          minorPerYear: life.verdict === 'forecast' ? lot.priceMinor / (life.p50Months / 12) : null,
-        },
-      ];
+      const told = toldOf(life, here[index] ?? null);
+      return [{ lotId: lot.id, life, told, minorPerYear: told && yearly(lot.priceMinor, told.p50Months) }];
     })
     .sort((a, b) => (a.minorPerYear ?? Infinity) - (b.minorPerYear ?? Infinity));
 }
@@ -83,11 +100,23 @@ export function judgeFitted(question: FittedQuestion): FittedAdvice {
   if (rest === 'spent' || loaded === 'spent') return now('Its voltage is spent: left inside it leaks.');
   if (loaded === 'falling') return now('Its voltage falls under load: it is near its end.');
   if (rest === 'falling') return now('Its voltage at rest is low already: it is near its end.');
-  if (life.verdict === 'no forecast') {
+  const unknown =
+    life.verdict === 'no forecast'
+      ? (life.reasons[0] ?? '')
+      : !isForecast(life)
+        ? 'its forecast is no number.'
+        : (noMoments([
+            ['The day it was fitted', fittedOn],
+            ['Today', today],
+          ])[0] ??
+          (fittedOn !== null && fittedOn > today
+            ? `it cannot be fitted on ${fittedOn}: that day has not come yet.`
+            : null));
+  if (unknown !== null || life.verdict === 'no forecast') {
     return {
       verdict: 'recall by',
       recallOn: addMonths(today, CHANGE_UNDER_MONTHS),
-      reasons: [`Nothing says how long it lasts: ${life.reasons[0] ?? ''}`, ...flat],
+      reasons: [`Nothing says how long it lasts: ${unknown ?? ''}`, ...flat],
       working: [],
     };
   }
@@ -137,7 +166,9 @@ export function judgeFitted(question: FittedQuestion): FittedAdvice {
 /** Months a life must gain before a service is worth naming for the cell's sake. */
 const WORTH_NAMING_MONTHS = 3;
 
-export type ServiceGain = Judged<'nothing to gain' | 'a service gains'> & { readonly gainsMonths: number };
+export type ServiceGain = Judged<'nothing to gain' | 'a service gains' | 'cannot say'> & {
+  readonly gainsMonths: number;
+};
 
 /**
  * What a service would gain where the measured current makes the life short: the life at the typical current against
@@ -152,7 +183,15 @@ export function serviceGain(
 ): ServiceGain {
   const capacity = (input.capacityMinMAh + input.capacityMaxMAh) / 2;
   const at = (baseUA: number): number =>
-    monthsOfLife(capacity, averageCurrentUA(baseUA, input.functions), input.chemistry, input.yearsSinceMade);
+    monthsOfLife(
+      capacity,
+      averageCurrentUA(baseUA, input.functions),
+      input.chemistry,
+      input.yearsSinceMade ?? 0,
+    );
+  const wrong = [measuredUA, typicalUA].flatMap((baseUA) => unusable({ ...input, baseUA }) ?? []);
+  if (wrong.length > 0)
+    return { verdict: 'cannot say', gainsMonths: 0, reasons: [...new Set(wrong)], working: [] };
   const [now, then] = [at(measuredUA), at(typicalUA)];
   const gainsMonths = Math.max(0, then - now);
   const gains = gainsMonths >= WORTH_NAMING_MONTHS;

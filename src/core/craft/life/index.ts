@@ -1,6 +1,9 @@
 export {
   DRAWS,
   expectedLife,
+  type Kept,
+  lifeRange,
+  lifeWords,
   type FunctionUse,
   type LifeForecast,
   type LifeInput,
@@ -8,3 +11,12 @@ export {
 } from './expectedLife';
 export { compareLives, type FittedAdvice, judgeFitted, serviceGain, type ServiceGain } from './fitted';
 export { normalFrom, seededUniform } from './random';
+export { type CellLife, estimateLives, judgeShopLife, type ShopLife, type ShopLifeAdvice } from './shopLife';
+export {
+  type CellSeen,
+  type CellVisit,
+  type FittedHere,
+  forecastAsFitted,
+  type LifeOfCell,
+  livesOf,
+} from './cellVisits';

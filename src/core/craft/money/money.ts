@@ -11,6 +11,7 @@ function digitsOf(currency: string): number {
 
 /** A sum of minor units without its currency, e.g. `14.00`, with a true minus sign. */
 export function amount(minor: number, digits = DIGITS): string {
+  if (!Number.isFinite(minor)) return 'no sum';
   return new Intl.NumberFormat('en', {
     minimumFractionDigits: digits,
     maximumFractionDigits: digits,

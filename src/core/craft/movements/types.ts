@@ -129,6 +129,8 @@ export interface Charge {
   /** A modern accumulator the book foresees in place of an old capacitor; null: none. */
   readonly upgradeKitCode: string | null;
   readonly upgradeReserveDays: number | null;
+  /** Years until a new accumulator wants renewing; null: the book does not say. */
+  readonly lastsYears: number | null;
 }
 
 /** What the book has of how long it charges. */

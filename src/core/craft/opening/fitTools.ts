@@ -1,8 +1,8 @@
 import type { BackMeasures, CrossSize, ToothForm } from '../cases';
-import { figure, type Judged } from '../judgement';
+import { figure, type Judged, unsound, unsoundLengths } from '../judgement';
 import type { Driver, Holder, OpenerDie } from '../tools';
 
-export type DieFit = Judged<'fits' | 'no holder' | 'none fits'> & {
+export type DieFit = Judged<'fits' | 'no holder' | 'none fits' | 'cannot say'> & {
   readonly die: OpenerDie | null;
   readonly holder: Holder | null;
   /** The die of the neighbouring size, which is the usual mistake. */
@@ -26,6 +26,12 @@ export function fitOpenerDie(
   holders: readonly Holder[],
 ): DieFit {
   const { flatCount, acrossMm, toothForm } = back;
+  const wrong = [
+    ...unsound([{ path: 'flatCount', what: 'How many flats', value: flatCount, unit: '', from: 2 }]),
+    ...unsoundLengths([['acrossMm', 'The flats across', acrossMm]]),
+  ];
+  if (wrong.length > 0)
+    return { verdict: 'cannot say', die: null, holder: null, mistake: null, ...namedAs(wrong) };
   const ofCount = dies.filter((die) => die.flats === flatCount);
   const alike = ofCount
     .filter((die) => die.toothForm === toothForm)
@@ -104,7 +110,7 @@ export function fitOpenerDie(
   };
 }
 
-export type DriverFit = Judged<'fits' | 'none fits'> & { readonly driver: Driver | null };
+export type DriverFit = Judged<'fits' | 'none fits' | 'cannot say'> & { readonly driver: Driver | null };
 
 /** A blade fills this share of the slot's length, and of its width. */
 const BLADE_LENGTH = { least: 0.8, most: 1 } as const;
@@ -135,6 +141,14 @@ export function chooseDriver(heads: DriverQuestion, drivers: readonly Driver[]):
   return 'crossSize' in heads ? chooseCross(heads.crossSize, drivers) : chooseBlade(heads, drivers);
 }
 
+/** What cannot be, as the reasons of an answer that has nothing to show. */
+const namedAs = (
+  wrong: readonly { readonly reason: string }[],
+): { readonly reasons: readonly string[]; readonly working: readonly [] } => ({
+  reasons: wrong.map(({ reason }) => reason),
+  working: [],
+});
+
 function chooseCross(crossSize: CrossSize, drivers: readonly Driver[]): DriverFit {
   const crosses = drivers.filter(({ tip }) => tip === 'cross-head');
   const driver = crosses.find((each) => each.crossSize === crossSize) ?? null;
@@ -163,6 +177,11 @@ function chooseBlade(
   slot: { readonly lengthMm: number; readonly widthMm: number },
   drivers: readonly Driver[],
 ): DriverFit {
+  const wrong = unsoundLengths([
+    ['lengthMm', 'The slot, its length', slot.lengthMm],
+    ['widthMm', 'The slot, its width', slot.widthMm],
+  ]);
+  if (wrong.length > 0) return { verdict: 'cannot say', driver: null, ...namedAs(wrong) };
   const shares = drivers
     .flatMap((driver) =>
       driver.tip === 'slotted' && driver.bladeWidthMm !== null && driver.bladeThicknessMm !== null

@@ -186,8 +186,8 @@ describe('whatever the back', () => {
         expect(new Set(choice.notches).size).toBe(choice.jaws);
         expect(jawMm / widthMm).toBeGreaterThanOrEqual(0.6 - 1e-9);
         expect(jawMm / widthMm).toBeLessThanOrEqual(0.98 + 1e-9);
-        expect(choice.separationMm).toBeGreaterThanOrEqual(chosen.travelMinMm);
-        expect(choice.separationMm).toBeLessThanOrEqual(chosen.travelMaxMm);
+        expect(choice.separationMm).toBeGreaterThanOrEqual(chosen.travelMinMm - 0.01 - 1e-9);
+        expect(choice.separationMm).toBeLessThanOrEqual(chosen.travelMaxMm + 0.01 + 1e-9);
         const at = choice.notches.map((notch) => anglesRad[notch] ?? NaN);
         if (choice.jaws === 2) {
           const [a = 0, b = 0] = at;
@@ -220,26 +220,30 @@ describe('whatever the back', () => {
       fc.property(possible, wrenches, ({ count, pitchMm, widthMm }, given) => {
         const own = given.map((each, index) => made(each, widthMm, `w${index}`));
         const { found } = jawSetting(ask({ count, pitchMm, widthMm, wrenches: own }));
-        let nearest = Infinity;
-        for (let k = 1; 2 * k < count; k += 1) {
-          const spread = (360 * k) / count;
-          if (spread < 90 - 1e-9) continue;
-          const front = pitchMm * Math.sin((spread * Math.PI) / 180);
-          const rear = (pitchMm / 2) * (1 - Math.cos((spread * Math.PI) / 180));
-          const can = own.some(
-            (each) =>
-              each.jaws === 3 &&
-              (each.jawWidthsMm[0] ?? 0) >= 0.6 * widthMm &&
-              (each.jawWidthsMm[0] ?? 0) <= 0.98 * widthMm &&
-              front >= each.travelMinMm &&
-              front <= each.travelMaxMm &&
-              rear >= (each.rearMinMm ?? 0) &&
-              rear <= (each.rearMaxMm ?? 0),
-          );
-          if (can) nearest = Math.min(nearest, Math.abs(spread - 120));
-        }
-        if (nearest === Infinity) expect(found?.choice.jaws ?? 2).toBe(2);
-        else expect(found?.choice.fromRuleDeg).toBeLessThanOrEqual(nearest + 1e-6);
+        /** The least any such way is off the rule, its limits moved by a share of a hundredth; none: Infinity. */
+        const nearest = (playMm: number): number => {
+          const within = (value: number, from: number, to: number): boolean =>
+            value >= from - playMm && value <= to + playMm;
+          const off: number[] = [];
+          for (let k = 1; 2 * k < count; k += 1) {
+            const spread = (360 * k) / count;
+            const front = pitchMm * Math.sin((spread * Math.PI) / 180);
+            const rear = (pitchMm / 2) * (1 - Math.cos((spread * Math.PI) / 180));
+            const can = own.some(
+              (each) =>
+                each.jaws === 3 &&
+                within(each.jawWidthsMm[0] ?? 0, 0.6 * widthMm, 0.98 * widthMm) &&
+                within(front, each.travelMinMm, each.travelMaxMm) &&
+                within(rear, each.rearMinMm ?? 0, each.rearMaxMm ?? 0),
+            );
+            if (can && spread >= 90 - 1e-9) off.push(Math.abs(spread - 120));
+          }
+          return Math.min(...off);
+        };
+        // A jaw is set to a hundredth: what reaches within its limits is taken, what misses them by more is not.
+        const offRule = found?.choice.jaws === 3 ? found.choice.fromRuleDeg : Infinity;
+        expect(offRule).toBeLessThanOrEqual(nearest(0) + 1e-6);
+        expect(offRule).toBeGreaterThanOrEqual(nearest(0.01 + 1e-6) - 1e-6);
       }),
       { numRuns: 400 },
     );

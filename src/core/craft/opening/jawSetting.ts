@@ -1,6 +1,6 @@
 import { capital, figure, type Judged, type WorkingLine } from '../judgement';
 import type { Wrench } from '../tools';
-import { notchAngles } from '../cases';
+import { contradictions, notchAngles } from '../cases';
 /** A jaw narrower than this share of its notch skids. */
 const JAW_LEAST = 0.6;
 /** A pin thinner than this share of its hole tears it out. */
@@ -47,7 +47,7 @@ interface Found {
   readonly choice: JawChoice;
 }
 
-export type JawSetting = Judged<'set' | 'tips' | 'nothing fits'> & {
+export type JawSetting = Judged<'set' | 'tips' | 'nothing fits' | 'cannot say'> & {
   readonly found: Found | null;
   readonly others: readonly JawAlternative[];
   /** Each notch's angle, radians clockwise from 12 o'clock seen from behind. */
@@ -146,16 +146,23 @@ function nearer(a: JawChoice, b: JawChoice): number {
   return (a.notches[0] ?? 0) - (b.notches[0] ?? 0);
 }
 
+/** A jaw is set no more exactly than this, mm: at its very limit it still fits. */
+const TRAVEL_MM = 0.01;
+
+/** Whether jaws can be set so: within their travel, its limits included. Of what is no number: no. */
+function isWithin(valueMm: number, fromMm: number, toMm: number): boolean {
+  return valueMm >= fromMm - TRAVEL_MM - ROUNDING && valueMm <= toMm + TRAVEL_MM + ROUNDING;
+}
+
 function reaches(wrench: Wrench, choice: JawChoice): boolean {
   if (wrench.jaws !== choice.jaws) return false;
-  const front = choice.separationMm >= wrench.travelMinMm && choice.separationMm <= wrench.travelMaxMm;
+  const front = isWithin(choice.separationMm, wrench.travelMinMm, wrench.travelMaxMm);
   if (choice.rearDistanceMm === null) return front;
   return (
     front &&
     wrench.rearMinMm !== null &&
     wrench.rearMaxMm !== null &&
-    choice.rearDistanceMm >= wrench.rearMinMm &&
-    choice.rearDistanceMm <= wrench.rearMaxMm
+    isWithin(choice.rearDistanceMm, wrench.rearMinMm, wrench.rearMaxMm)
   );
 }
 
@@ -223,11 +230,28 @@ const settingWords = (choice: JawChoice): string =>
  * front jaws, go before two, because they cannot tip; the front pair as near 120° from the rear jaw as the notches
  * allow. Two jaws want opposite notches: off centre they tip and slip. Of several wrenches that reach and bite, the one
  * with the smallest travel. Lengths in mm between jaw centres; a jaw is 60–98 % of its notch, a pin 80–98 % of its hole;
- * uneven notches may be off by half the play. `count` ≥ 2 and measures that do not contradict each other are assumed
- * (`contradictions`). Source: geometry of the pitch circle; bench practice.
+ * uneven notches may be off by half the play, jaws stand within 0.01 mm of their travel. Measures that cannot be, alone or
+ * beside each other, are named: *cannot say*. Source: geometry of the pitch circle; bench practice.
  */
 export function jawSetting(question: JawQuestion): JawSetting {
   const { count, pitchMm, widthMm, clocks, wrenches } = question;
+  const wrong = contradictions({
+    kind: question.of === 'holes' ? 'screwed, round holes' : 'screwed, notched',
+    notchCount: count,
+    pitchMm,
+    notchWidthMm: widthMm,
+    notchClocks: clocks,
+  });
+  if (wrong.length > 0)
+    return {
+      verdict: 'cannot say',
+      reasons: wrong.map(({ reason }) => reason),
+      found: null,
+      others: [],
+      anglesRad: [],
+      wanted: null,
+      working: [],
+    };
   const anglesRad = notchAngles(count, clocks);
   const even = clocks.length === 0;
   const ways: Ways = {
@@ -399,7 +423,7 @@ function biteWhy(wrench: Wrench, question: JawQuestion): string {
 function reachWhy(wrench: Wrench, target: JawChoice | null): string {
   if (target === null) return 'There is nothing for its jaws to stand in.';
   const { separationMm, rearDistanceMm } = target;
-  if (separationMm < wrench.travelMinMm || separationMm > wrench.travelMaxMm)
+  if (!isWithin(separationMm, wrench.travelMinMm, wrench.travelMaxMm))
     return `${figure(separationMm)} mm is ${separationMm > wrench.travelMaxMm ? 'over' : 'under'} its travel of ${figure(wrench.travelMinMm)} to ${figure(wrench.travelMaxMm)} mm.`;
   return `Its rear jaw does not reach ${figure(rearDistanceMm ?? 0)} mm (${figure(wrench.rearMinMm ?? 0)} to ${figure(wrench.rearMaxMm ?? 0)} mm).`;
 }
@@ -461,7 +485,7 @@ export function overTravel(
   setting: { readonly separationMm: number | null; readonly rearMm: number | null },
 ): { readonly path: 'separationMm' | 'rearMm'; readonly reason: string } | null {
   const { separationMm, rearMm } = setting;
-  if (separationMm !== null && (separationMm < wrench.travelMinMm || separationMm > wrench.travelMaxMm))
+  if (separationMm !== null && !isWithin(separationMm, wrench.travelMinMm, wrench.travelMaxMm))
     return {
       path: 'separationMm',
       reason: `${figure(separationMm)} mm is outside the travel of ${wrench.name}, ${figure(wrench.travelMinMm)} to ${figure(wrench.travelMaxMm)} mm: measure again, or name the tool used.`,
@@ -469,7 +493,7 @@ export function overTravel(
   if (rearMm === null) return null;
   if (wrench.rearMinMm === null || wrench.rearMaxMm === null)
     return { path: 'rearMm', reason: `${wrench.name} has two jaws and no rear jaw to set.` };
-  return rearMm < wrench.rearMinMm || rearMm > wrench.rearMaxMm
+  return !isWithin(rearMm, wrench.rearMinMm, wrench.rearMaxMm)
     ? {
         path: 'rearMm',
         reason: `${figure(rearMm)} mm is outside the travel of the rear jaw of ${wrench.name}, ${figure(wrench.rearMinMm)} to ${figure(wrench.rearMaxMm)} mm.`,

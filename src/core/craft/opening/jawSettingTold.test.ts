@@ -358,9 +358,11 @@ describe('the ends of a travel and of a bite', () => {
     jawSetting(ask({ count: 2, pitchMm: 20, widthMm: 2, wrenches: [twoJaws(own)] })).verdict;
   it.each([
     [{ travelMinMm: 20 }, 'set'],
-    [{ travelMinMm: 20.01 }, 'nothing fits'],
+    [{ travelMinMm: 20.01 }, 'set'],
+    [{ travelMinMm: 20.02 }, 'nothing fits'],
     [{ travelMaxMm: 20 }, 'set'],
-    [{ travelMaxMm: 19.99 }, 'nothing fits'],
+    [{ travelMaxMm: 19.99 }, 'set'],
+    [{ travelMaxMm: 19.98 }, 'nothing fits'],
     [{ jawWidthsMm: [1.2] }, 'set'],
     [{ jawWidthsMm: [1.19] }, 'nothing fits'],
     [{ jawWidthsMm: [1.96] }, 'set'],
@@ -371,12 +373,32 @@ describe('the ends of a travel and of a bite', () => {
   });
   it.each([
     [{ rearMinMm: 9.99 }, 'set'],
-    [{ rearMinMm: 10.01 }, 'nothing fits'],
+    [{ rearMinMm: 10.01 }, 'set'],
+    [{ rearMinMm: 10.02 }, 'nothing fits'],
     [{ rearMaxMm: 10.01 }, 'set'],
-    [{ rearMaxMm: 9.99 }, 'nothing fits'],
+    [{ rearMaxMm: 9.99 }, 'set'],
+    [{ rearMaxMm: 9.98 }, 'nothing fits'],
     [{ rearMinMm: null }, 'nothing fits'],
     [{ rearMaxMm: null }, 'nothing fits'],
   ] as const)('rear jaw %p: %s', (own, verdict) => {
     expect(four(own)).toBe(verdict);
+  });
+});
+
+describe('measures that cannot be', () => {
+  it.each([
+    [{ pitchMm: NaN }, 'The pitch circle is no number.'],
+    [{ pitchMm: -20 }, 'The pitch circle cannot be −20 mm.'],
+    [{ pitchMm: 0 }, 'The pitch circle cannot be 0 mm.'],
+    [{ pitchMm: Infinity }, 'The pitch circle is no number.'],
+    [{ widthMm: 0 }, 'A notch cannot be 0 mm.'],
+    [{ widthMm: 25 }, 'wider than its pitch circle'],
+    [{ count: NaN }, 'count them again'],
+    [{ count: 1 }, 'count them again'],
+    [{ count: 2.5 }, 'are no count'],
+  ] as const)('%p: named, and nothing reckoned with it', (own, words) => {
+    const told = jawSetting(ask({ count: 4, pitchMm: 20, widthMm: 2, wrenches: [wrench({})], ...own }));
+    expect(told).toMatchObject({ verdict: 'cannot say', found: null, working: [] });
+    expect(told.reasons.join(' ')).toContain(words);
   });
 });

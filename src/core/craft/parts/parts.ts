@@ -1,3 +1,4 @@
+import { figure } from '../judgement';
 /** What may come off or out of a watch and lie on its tray. */
 export const PARTS = [
   'spring bar',
@@ -95,7 +96,7 @@ export function partNamedIn(words: string): Part | null {
 
 /** So many of something, e.g. `4 × screw`. */
 export function countOf(what: string, count: number): string {
-  return count > 1 ? `${count} × ${what}` : what;
+  return count > 1 ? `${figure(count, 0)} × ${what}` : what;
 }
 
 /** A part with its count and place, e.g. `4 × screw, plate corners`. */

@@ -54,6 +54,9 @@ export interface Policy {
   readonly warrantyMonths: number;
   /** How long a watch runs at the bench before it is handed back; 0: no proving run. */
   readonly provingRunHours: number;
+  /** A watch that charges itself goes back with so much of its charge, percent of full. */
+  readonly handBackChargePercent: number;
+  readonly winderTurnsAnHour: number;
   /** The most this shop tests a watch at, and the most each of its testers is made for, bar. */
   readonly mostTestBar: number;
   readonly dryTesterMostBar: number;
@@ -104,6 +107,9 @@ export const DEFAULT_POLICY: Policy = {
   currency: 'EUR',
   warrantyMonths: 12,
   provingRunHours: 0,
+  // Half charged it has weeks before it has to see light or a wrist.
+  handBackChargePercent: 50,
+  winderTurnsAnHour: 900,
   mostTestBar: 10,
   dryTesterMostBar: 10,
   wetTesterMostBar: 12.5,

@@ -18,7 +18,10 @@ export function clockOf(minutes: number): string {
 export function changeOverOf(
   own: { readonly fromClock: string; readonly toClock: string } | null,
 ): ChangeOver | null {
-  return own && { from: minutesOfClock(own.fromClock), to: minutesOfClock(own.toClock) };
+  if (own === null) return null;
+  const [from, to] = [minutesOfClock(own.fromClock), minutesOfClock(own.toClock)];
+  // A time that is none widens nothing: the usual hours hold.
+  return Number.isFinite(from) && Number.isFinite(to) ? { from, to } : null;
 }
 
 /** When the wheels that change the date are in hand: the usual hours and the calibre's own, whichever is wider. */

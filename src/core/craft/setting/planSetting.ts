@@ -103,6 +103,8 @@ function impossible(shown: Shown, wanted: Wanted): readonly string[] {
     ...(whole(shown.dialMinutes, 0, HALF_DAY - 1) ? [] : ['what the hands show']),
     ...(shown.weekday === null || whole(shown.weekday, 0, 6) ? [] : ['the day it shows']),
     ...(whole(shown.date, 1, DATES) ? [] : ['the date it shows']),
+    ...(shown.language === null || whole(shown.language, 0, 1) ? [] : ['the language it shows']),
+    ...(wanted.language === null || whole(wanted.language, 0, 1) ? [] : ['the language wanted']),
     ...(whole(wanted.minutes, 0, DAY - 1) ? [] : ['the time wanted']),
     ...(whole(wanted.weekday, 0, 6) ? [] : ['the day wanted']),
     ...(whole(wanted.date, 1, DATES) ? [] : ['the date wanted']),
@@ -121,7 +123,7 @@ export function planSetting(shown: Shown, wanted: Wanted, of: SettingOf): Settin
   if (wrong.length > 0)
     return {
       verdict: 'not yet known',
-      reasons: [`No time, day or date: ${wrong.join(', ')}.`],
+      reasons: [`No time, day, date or language: ${wrong.join(', ')}.`],
       working: [],
       moves: [],
       steps: [],

@@ -20,6 +20,7 @@ const charge = (by: 'light' | 'rotor') => ({
   reused: [],
   upgradeKitCode: null,
   upgradeReserveDays: null,
+  lastsYears: null,
 });
 const howOf = (of: ProvedMovement, what: string): string =>
   proofsToMake(of).find((each) => each.what === what)?.how ?? '';

@@ -19,6 +19,7 @@ export function readShown(
 ): Shown | null {
   const read = /^\s*(\d{1,2})[:.](\d{2})\s*$/.exec(hands);
   if (read === null || date === null || (hasDay && weekday === null) || !Number.isInteger(date)) return null;
+  if (![weekday ?? 0, language ?? 0].every(Number.isInteger)) return null;
   const [hours, minutes] = [Number(read[1]), Number(read[2])];
   if (hours > 23 || minutes > 59 || date < 1 || date > 31) return null;
   const said = HALVES.find((each) => each === half) ?? (hours > 12 ? 'p.m.' : null);

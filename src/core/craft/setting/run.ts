@@ -1,4 +1,5 @@
 import { figure, type Judged } from '../judgement';
+import { daysBetween, noMoments } from '../time';
 import type { ProvedMovement } from './proofs';
 
 /** What a watch is left running for. */
@@ -24,6 +25,8 @@ export interface HandsRead {
 /** A quartz watch off by more than this a day is not one that only wants a cell. */
 const OFF_FROM_S_PER_DAY = 2;
 const DAY_S = 86_400;
+/** Nobody leaves a watch running here for longer, and hands that went round so often tell no rate. */
+const LONGEST_RUN_DAYS = 366;
 const HALF_DAY_S = DAY_S / 2;
 /** How far a reading may be off, seconds: minutes are read down by some and to the nearest by others. */
 const GOOD_TO_S = { minute: 60, second: 0.5 } as const;
@@ -65,7 +68,22 @@ export function judgeRun(
       verdict: 'still running',
       reasons: [began.shows === '' ? 'Watched.' : `Began with the hands at ${began.shows}.`],
     };
-  const elapsedS = Math.max(0, Date.parse(ended.atUtc) - Date.parse(began.atUtc)) / 1000;
+  const wrong = noMoments([
+    ['When it began', began.atUtc],
+    ['When it ended', ended.atUtc],
+  ]);
+  if (wrong.length > 0) return { ...none, verdict: 'not begun', reasons: wrong };
+  if (ended.atUtc < began.atUtc)
+    return { ...none, verdict: 'not begun', reasons: ['It cannot be read at its end before it began.'] };
+  if (daysBetween(began.atUtc, ended.atUtc) > LONGEST_RUN_DAYS)
+    return {
+      ...none,
+      verdict: 'not begun',
+      reasons: [
+        `It cannot be left running for over ${LONGEST_RUN_DAYS} days: correct when it began or ended.`,
+      ],
+    };
+  const elapsedS = (Date.parse(ended.atUtc) - Date.parse(began.atUtc)) / 1000;
   const hours = elapsedS / 3600;
   if (!ended.stillRuns)
     return { ...none, hours, verdict: 'stopped', reasons: [`It stopped within ${clockOf(elapsedS)}.`] };
@@ -75,6 +93,13 @@ export function judgeRun(
   const shownS = secondsOf(ended.shows) - secondsOf(began.shows);
   const apart = (((shownS - elapsedS) % HALF_DAY_S) + HALF_DAY_S) % HALF_DAY_S;
   const exactS = apart > HALF_DAY_S / 2 ? apart - HALF_DAY_S : apart;
+  if (!Number.isFinite(exactS))
+    return {
+      ...none,
+      hours,
+      verdict: 'runs',
+      reasons: ['What the hands showed is no time of day: it tells no rate.'],
+    };
   const gainedS = Math.round(exactS);
   const withinS = goodToS(began.shows) + goodToS(ended.shows);
   // Where they stood, within the reading; a day later they may have gone round.

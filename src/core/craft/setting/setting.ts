@@ -1,6 +1,6 @@
 import type { Judged, WorkingLine } from '../judgement';
 import type { Calibre } from '../movements';
-import { dayInWords, nextDateCorrection } from '../time';
+import { dayInWords, nextDateCorrection, noMoments } from '../time';
 import { type ChangeOver, clockOf, forbiddenHours, withinNight } from './night';
 import { fewestMidnights, type SettingPlan } from './planSetting';
 import { onDisplayAlone } from './proofs';
@@ -108,6 +108,12 @@ function correction(
   movement: SetMovement,
   day: string,
 ): { readonly reason: string; readonly working: WorkingLine } {
+  const [wrong] = noMoments([['The day', day]]);
+  if (wrong !== undefined)
+    return {
+      reason: `When its date next needs a hand cannot be said. ${wrong}`,
+      working: { what: 'next date correction', rule: 'counted from a day of the calendar', figures: wrong },
+    };
   const { day: on, extraDays } = nextDateCorrection(day);
   const midnights = fewestMidnights(movement.functions.includes('day') ? 0 : null, extraDays);
   const takes =

@@ -1,3 +1,4 @@
+import { figure } from '../judgement';
 /** What a count of a lot saw in the ledger. */
 interface Seen {
   readonly balanceSeen: number;
@@ -24,9 +25,11 @@ export function sinceCounted(
   for (const { delta, reason, ticket } of lines) {
     if (balance === balanceSeen) break;
     balance -= delta;
-    since.unshift(`${delta > 0 ? '+' : '−'}${Math.abs(delta)} ${[reason, ticket].filter(Boolean).join(' ')}`);
+    since.unshift(
+      `${delta > 0 ? '+' : '−'}${figure(Math.abs(delta), 0)} ${[reason, ticket].filter(Boolean).join(' ')}`,
+    );
   }
   const beyond = lot.unbooked - unbookedSeen;
-  if (beyond > 0) since.push(`${beyond} more taken than it had`);
-  return `The ledger said ${balanceSeen} when this was counted. Since then: ${since.join(', ')}.`;
+  if (beyond > 0) since.push(`${figure(beyond, 0)} more taken than it had`);
+  return `The ledger said ${figure(balanceSeen, 0)} when this was counted. Since then: ${since.join(', ')}.`;
 }

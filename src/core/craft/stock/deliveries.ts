@@ -1,3 +1,4 @@
+import { figure } from '../judgement';
 import { type CellType, looksLike } from '../cells';
 import type { StockItem } from './lots';
 
@@ -22,6 +23,11 @@ export interface CheckedLine {
   readonly verdict: LineVerdict;
   readonly reasons: readonly string[];
 }
+
+/** No line of an order is longer, pieces. */
+const MOST_OF_A_LINE = 1_000_000;
+
+const isCount = (count: number): boolean => Number.isInteger(count) && count >= 0 && count <= MOST_OF_A_LINE;
 
 /**
  * What was ordered against what came, line by line: as ordered, short, over, another cell, not ordered, not delivered.
@@ -50,14 +56,20 @@ export function checkDelivery(
     }
     came.forEach((each) => unordered.delete(each));
     const count = came.reduce((sum, each) => sum + each.count, 0);
-    const verdict = count < line.count ? 'short' : count > line.count ? 'over' : 'as ordered';
+    // What is no count is not as ordered.
+    const verdict =
+      count === line.count && isCount(count) ? 'as ordered' : count > line.count ? 'over' : 'short';
     came.forEach((each, index) =>
       checked.push({
         ordered: index === 0 ? line : null,
         delivered: each,
         verdict,
         reasons:
-          verdict === 'as ordered' ? [] : [`${line.count} of ${line.code} ordered, ${count} delivered.`],
+          verdict === 'as ordered'
+            ? []
+            : [count, line.count].every(isCount)
+              ? [`${figure(line.count, 0)} of ${line.code} ordered, ${figure(count, 0)} delivered.`]
+              : [`How many of ${line.code} were ordered, or came, is no number: count them.`],
       }),
     );
   }
@@ -97,7 +109,7 @@ export function checkDelivery(
       ordered: line,
       delivered: null,
       verdict: 'not delivered',
-      reasons: [`${line.count} of ${line.code} did not come.`],
+      reasons: [`${figure(line.count, 0)} of ${line.code} did not come.`],
     })),
   ];
 }

@@ -1,4 +1,4 @@
-import { daysInMonth } from '../time';
+import { daysInMonth, noMoments } from '../time';
 
 /** What a box or blister says of itself to a scanner. */
 export interface BoxLabel {
@@ -58,6 +58,8 @@ export function readBoxLabel(text: string, today: string, isCell: (name: string)
     return isCell(written)
       ? { verdict: 'label', label: { ...NOTHING, code: written } }
       : { verdict: 'no label' };
+  const wrong = noMoments([['Today', today]]);
+  if (wrong.length > 0) return { verdict: 'not readable', reasons: wrong };
   const elements = [...written.matchAll(/\((\d{2,4})\)([^(]*)/g)].map(([, id = '', value = '']) => ({
     id,
     value: value.trim(),

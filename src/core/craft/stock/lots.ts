@@ -1,5 +1,6 @@
 import { chemistries, type CellType } from '../cells';
-import { yearsBetween } from '../time';
+import type { ShopLife } from '../life';
+import { isMoment, noMoments, yearsBetween } from '../time';
 
 export const STOCK_ITEMS = ['cell', 'kit', 'gasket'] as const;
 export type StockItem = (typeof STOCK_ITEMS)[number];
@@ -22,6 +23,8 @@ export interface Lot {
   readonly unbooked: number;
   /** Why nothing is taken from it; null: it may be. */
   readonly quarantined: string | null;
+  /** What cells of its type from its supplier did in this shop; null: nothing is followed, as of a ring. */
+  readonly lasts: ShopLife | null;
 }
 
 export interface LotAge {
@@ -31,15 +34,22 @@ export interface LotAge {
 
 /** Years since a lot was made on a given day; worked back from best-before and shelf life where no date is printed. */
 export function lotAge(lot: Pick<Lot, 'madeOn' | 'bestBefore'>, cell: CellType, day: string): LotAge {
-  if (lot.madeOn !== null) return { years: Math.max(0, yearsBetween(lot.madeOn, day)), assumed: false };
+  const years = (from: string, to: string): number | null => {
+    const between = yearsBetween(from, to);
+    return Number.isFinite(between) ? between : null;
+  };
+  // A date that is none tells no age.
+  const since = lot.madeOn === null ? null : years(lot.madeOn, day);
+  if (since !== null) return { years: Math.max(0, since), assumed: false };
   if (lot.bestBefore === null) return { years: null, assumed: true };
-  const left = yearsBetween(day, lot.bestBefore);
+  const left = years(day, lot.bestBefore);
+  if (left === null) return { years: null, assumed: true };
   return { years: Math.max(0, chemistries[cell.chemistry].shelfYears - left), assumed: true };
 }
 
-/** Whether a lot's best-before has passed on a day. */
+/** Whether a lot's best-before has passed on a day; one that is no date is not relied upon. */
 export function isPastDate(lot: Pick<Lot, 'bestBefore'>, day: string): boolean {
-  return lot.bestBefore !== null && lot.bestBefore < day;
+  return lot.bestBefore !== null && !(isMoment(lot.bestBefore) && lot.bestBefore >= day);
 }
 
 /** Fewer usable cells of a kind than this are too few. */
@@ -54,7 +64,11 @@ export function runningLow(
   const left = new Map<string, number>();
   for (const lot of lots)
     if (lot.item === 'cell') {
-      const usable = lot.quarantined === null && !isPastDate(lot, day) ? lot.balance : 0;
+      // What is no number of pieces is not there to be fitted.
+      const usable =
+        lot.quarantined === null && !isPastDate(lot, day) && lot.balance > 0 && lot.balance < Infinity
+          ? lot.balance
+          : 0;
       left.set(lot.code, (left.get(lot.code) ?? 0) + usable);
     }
   return [...left]
@@ -71,6 +85,12 @@ export function doubtfulDates(
   { madeOn, bestBefore }: Pick<Lot, 'madeOn' | 'bestBefore'>,
   day: string,
 ): string | null {
+  const [none] = noMoments([
+    ['The day it was made', madeOn],
+    ['Its best-before', bestBefore],
+    ['Today', day],
+  ]);
+  if (none !== undefined) return none;
   if (madeOn !== null) {
     const years = yearsBetween(madeOn, day);
     if (years < 0) return `Made on ${madeOn}: that day has not come yet.`;

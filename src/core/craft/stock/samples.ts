@@ -1,5 +1,5 @@
-import { chemistries, type CellType } from '../cells';
-import { figure, type Judged } from '../judgement';
+import { chemistries, type CellType, MOST_CELL_V } from '../cells';
+import { figure, type Judged, unsound } from '../judgement';
 
 export const PRINT_STATES = [
   'sharp and whole',
@@ -31,6 +31,17 @@ export function judgeSample({ restVoltageV, print }: Sample, cell: CellType): Ju
     nominalV + (chemistry === 'lithium' ? FRESH.lithiumOver : FRESH.over),
   ];
   const reasons = [
+    ...unsound([
+      { path: 'restVoltageV', what: 'The voltage', value: restVoltageV, unit: 'V', from: 0, to: MOST_CELL_V },
+      {
+        path: 'nominalV',
+        what: 'The voltage it should have',
+        value: nominalV,
+        unit: 'V',
+        over: 0,
+        to: MOST_CELL_V,
+      },
+    ]).map(({ reason }) => reason),
     ...(restVoltageV < least
       ? [
           `${figure(restVoltageV)} V is low for a fresh ${chemistries[chemistry].words} cell: old, or not what it says.`,

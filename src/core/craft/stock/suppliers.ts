@@ -1,3 +1,4 @@
+import { figure } from '../judgement';
 /** What this shop knows of a supplier from its own deliveries and leaks. */
 export interface SupplierRecord {
   readonly supplier: string;
@@ -16,16 +17,19 @@ const BEFORE = { leaked: 1, fitted: 50 } as const;
 
 /** The share of a supplier's cells that leaked, smoothed so that one leak among two cells condemns nobody. */
 export function leakShare(record: Pick<SupplierRecord, 'fitted' | 'leaked'> | null): number {
-  return ((record?.leaked ?? 0) + BEFORE.leaked) / ((record?.fitted ?? 0) + BEFORE.fitted);
+  const { fitted, leaked } = record ?? { fitted: 0, leaked: 0 };
+  // What cannot be is not known.
+  if (!(leaked >= 0 && fitted >= leaked && fitted < Infinity)) return leakShare(null);
+  return (leaked + BEFORE.leaked) / (fitted + BEFORE.fitted);
 }
 
 /** A supplier's record in words. */
 export function recordWords({ deliveries, wrong, short, fitted, leaked }: SupplierRecord): string {
   return [
-    ...(deliveries > 0 ? [`${deliveries} ${deliveries === 1 ? 'delivery' : 'deliveries'}`] : []),
-    ...(wrong > 0 ? [`${wrong} wrong`] : []),
-    ...(short > 0 ? [`${short} short`] : []),
-    `${leaked} of ${fitted} fitted leaked`,
+    ...(deliveries > 0 ? [`${figure(deliveries, 0)} ${deliveries === 1 ? 'delivery' : 'deliveries'}`] : []),
+    ...(wrong > 0 ? [`${figure(wrong, 0)} wrong`] : []),
+    ...(short > 0 ? [`${figure(short, 0)} short`] : []),
+    `${figure(leaked, 0)} of ${figure(fitted, 0)} fitted leaked`,
   ].join(', ');
 }
 

@@ -8,6 +8,7 @@ import {
   mayBeFitted,
 } from '../cells';
 import { figure, type WorkingLine } from '../judgement';
+import { noMoments } from '../time';
 import { isPastDate, type Lot, REORDER_UNDER } from './lots';
 import { bestSupplier, leakShare, type SupplierRecord } from './suppliers';
 
@@ -49,16 +50,27 @@ export function chooseLots(
     // A lot used up long ago is no offer; one to be counted may hold a cell after all.
     if (!cell || (lot.balance <= 0 && !lot.toBeCounted)) return [];
     const cross = crossReference(wanted, cell, { alkalineAgreed });
-    if (cross.verdict === 'never' && cell.diameterMm !== wanted.diameterMm) return [];
+    if (
+      cross.verdict === 'never' &&
+      Number.isFinite(wanted.diameterMm) &&
+      cell.diameterMm !== wanted.diameterMm
+    )
+      return [];
+    const none = noMoments([
+      [`The best-before of ${lot.lotCode}`, lot.bestBefore],
+      ['Today', day],
+    ]);
     const blocked = [
       ...(mayBeFitted(cross.verdict) ? [] : [cross.reasons[0] ?? 'Not this cell.']),
       ...(lot.quarantined === null ? [] : [`In quarantine: ${lot.quarantined}.`]),
-      ...(isPastDate(lot, day) ? [`Past its date since ${lot.bestBefore}.`] : []),
-      ...(lot.balance <= 0
-        ? ['None left.']
-        : lot.balance < together && lot.id !== sameLotAs
-          ? [`${lot.balance} left, and the set wants ${together} of one lot.`]
-          : []),
+      ...(none.length > 0 ? none : isPastDate(lot, day) ? [`Past its date since ${lot.bestBefore}.`] : []),
+      ...(!Number.isFinite(lot.balance)
+        ? [`How many of ${lot.lotCode} are left is no number: count them.`]
+        : lot.balance <= 0
+          ? ['None left.']
+          : lot.balance < together && lot.id !== sameLotAs
+            ? [`${lot.balance} left, and the set wants ${together} of one lot.`]
+            : []),
     ];
     return [
       {

@@ -91,7 +91,7 @@ const SOURCE = 'viscous flow of air; ISO 22810';
 
 /** A flow as it is told: no finer than it is known. */
 export function flowFigure(ugPerMin: number): string {
-  if (ugPerMin < 10) return figure(ugPerMin, 1);
+  if (!(ugPerMin >= 10 && ugPerMin < Infinity)) return figure(ugPerMin, 1);
   return figure(Number(ugPerMin.toPrecision(ugPerMin < 100 ? 2 : 3)), 0);
 }
 

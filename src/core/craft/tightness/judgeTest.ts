@@ -1,4 +1,4 @@
-import { figure, type Judged } from '../judgement';
+import { figure, type GivenFigure, type Judged, unsound } from '../judgement';
 import type { LeakJudgement } from './judgeLeak';
 import { NO_PRESSURE_BAR } from './record';
 
@@ -19,6 +19,18 @@ export interface TightnessTest {
 
 /** How long a wet test and the drop on the warm crystal must be watched at least, s. Source: bench practice; ISO 22810. */
 export const LEAST_SECONDS = 60;
+
+/** No watch is tested at more, bar, nor watched for longer, s. */
+const [MOST_TEST_BAR, LONGEST_TEST_S] = [1000, 7 * 86_400];
+
+const asPressure = (value: number | null): GivenFigure => ({
+  path: 'pressureBar',
+  what: 'The pressure',
+  value,
+  unit: 'bar',
+  from: -1,
+  to: MOST_TEST_BAR,
+});
 
 /** The share of the deflection that was left at the end of a test, 0 to 1, or null where it was not read. */
 export function deflectionKept({
@@ -72,6 +84,18 @@ export function judgeTest(test: TightnessTest, { sinceClosing, ringMissing, leak
   if (outcome === 'leak seen') return told('leaks', 'a leak was seen');
   if (measured?.verdict === 'leaks') return told('leaks', ...measured.reasons);
   if (outcome === 'not clear') return told('not clear', 'the test gave no clear result');
+  const wrong = unsound([
+    asPressure(pressureBar),
+    {
+      path: 'seconds',
+      what: 'How long it was watched',
+      value: seconds,
+      unit: 's',
+      from: 0,
+      to: LONGEST_TEST_S,
+    },
+  ]).map(({ reason }) => reason);
+  if (wrong.length > 0) return told('proves nothing', ...wrong);
   if (measured !== null && measured.verdict !== 'tight') return told(measured.verdict, ...measured.reasons);
   const lacks = [
     ...(method === 'dry air' && measured === null
@@ -101,13 +125,15 @@ export interface PressureLimits {
 /** Why a pressure is more than this watch, this shop or its tester is for; empty where it is not. */
 export function pressureExcess(pressureBar: number | null, limits: PressureLimits): readonly string[] {
   if (pressureBar === null) return [];
+  const wrong = unsound([asPressure(pressureBar)]);
+  if (wrong.length > 0) return wrong.map(({ reason }) => reason);
   const { ratingBar, policyBar, testerBar, testerVacuumBar } = limits;
-  if (-pressureBar > testerVacuumBar)
+  if (pressureBar < 0 && !(-pressureBar <= testerVacuumBar))
     return [
       `${figure(-pressureBar)} bar below the air outside is more than its tester is made for: ${figure(testerVacuumBar)} bar.`,
     ];
   const over = (limit: number | null, words: string): string[] =>
-    limit !== null && pressureBar > limit
+    limit !== null && !(pressureBar <= limit)
       ? [`${figure(pressureBar)} bar is more than ${words}: ${figure(limit)} bar.`]
       : [];
   return [

@@ -1,3 +1,4 @@
+import { unsoundLengths } from '../judgement';
 /** One bar in pascal. */
 const PA_PER_BAR = 1e5;
 /** Specific gas constant of dry air, J/(kg·K). */
@@ -55,6 +56,8 @@ export function insideAfter(
   constantPerBarS: number,
   seconds: number,
 ): number {
+  // Into a vacuum nothing comes back.
+  if (outsideBar <= 0) return insideBar / (1 + constantPerBarS * insideBar * seconds);
   const ratio =
     ((outsideBar - insideBar) / (outsideBar + insideBar)) *
     Math.exp(-2 * constantPerBarS * outsideBar * seconds);
@@ -78,6 +81,8 @@ const MM3_PER_CM3 = 1000;
 /** A case holds at least and at most such a share of its outer size as air. */
 const LEAST_SHARE = 0.03;
 const MOST_SHARE = 0.7;
+/** No case holds more air, cm³. */
+const MOST_CM3 = 50;
 
 /** Why a free volume cannot be that of a case of this size; null where it can, or nothing is known of the size. cm³, mm. */
 export function volumeContradiction(
@@ -87,6 +92,12 @@ export function volumeContradiction(
 ): string | null {
   if (freeCm3 === null || diameterMm === null || thicknessMm === null) return null;
   const outerCm3 = ((Math.PI / 4) * diameterMm ** 2 * thicknessMm) / MM3_PER_CM3;
+  const lengths = unsoundLengths([
+    ['diameterMm', 'The case across', diameterMm],
+    ['thicknessMm', 'The case, its thickness', thicknessMm],
+  ])[0];
+  if (lengths) return lengths.reason;
+  if (!(freeCm3 > 0 && freeCm3 < MOST_CM3)) return `Free volume: over 0, ${MOST_CM3} cm³ at most.`;
   return freeCm3 < LEAST_SHARE * outerCm3 || freeCm3 > MOST_SHARE * outerCm3
     ? `Free volume: ${freeCm3} cm³ in a case of ${outerCm3.toFixed(1)} cm³ outside cannot be; between ${(LEAST_SHARE * outerCm3).toFixed(1)} and ${(MOST_SHARE * outerCm3).toFixed(1)}.`
     : null;
@@ -107,9 +118,20 @@ export function freeVolume({
   readonly diameterMm: number | null;
   readonly thicknessMm: number | null;
 }): FreeVolume {
-  if (measuredCm3 !== null)
-    return { cm3: measuredCm3, factor: 1 + (withinPercent ?? 10) / 100, how: 'measured' };
-  if (diameterMm === null || thicknessMm === null) return ANY_CASE;
+  // Looked at as a measure: what is none, or no case has, was not measured.
+  if (measuredCm3 !== null && measuredCm3 > 0 && measuredCm3 < MOST_CM3)
+    return {
+      cm3: measuredCm3,
+      factor:
+        1 + (withinPercent !== null && withinPercent >= 0 && withinPercent <= 100 ? withinPercent : 10) / 100,
+      how: 'measured',
+    };
+  if (
+    diameterMm === null ||
+    thicknessMm === null ||
+    !(diameterMm > 0 && diameterMm < 150 && thicknessMm > 0 && thicknessMm < 150)
+  )
+    return ANY_CASE;
   return {
     cm3: (FREE_SHARE * (Math.PI / 4) * diameterMm ** 2 * thicknessMm) / MM3_PER_CM3,
     factor: GUESS_FACTOR,

@@ -1,4 +1,4 @@
-import { figure, type Judged } from '../judgement';
+import { figure, type Judged, unsound } from '../judgement';
 import { type FreeVolume, LIMIT_UG_PER_MIN } from './law';
 import type { TestMethod } from './judgeTest';
 import { BASELINE_S, SETTLE_S, watchTime } from './watchTime';
@@ -44,7 +44,7 @@ export interface PlannedStep {
   readonly ifFailed: string;
 }
 
-export interface LeakTestPlan extends Judged<'test' | 'test gently' | 'do not test'> {
+export interface LeakTestPlan extends Judged<'test' | 'test gently' | 'do not test' | 'cannot say'> {
   readonly steps: readonly PlannedStep[];
   readonly cautions: readonly string[];
   /** The most the plan goes to, bar; 0 where nothing is to be pressed. */
@@ -89,12 +89,78 @@ export function pressureWords(overBar: number): string {
   return overBar < 0 ? `${figure(-overBar)} bar below the air outside` : `${figure(overBar)} bar`;
 }
 
+/** No case is rated for more, bar, older, years, gives more, µm a bar; and no tester is noisier, µm. */
+const MOST = { bar: 1000, years: 200, umPerBar: 1000, noiseUm: 1000, cm3: 50, factor: 100 } as const;
+
+/** What of the watch or of the testers cannot be, by name; empty where all can. */
+function unsoundPlan(watch: ToBeTested, testers: Testers): readonly string[] {
+  const bars = { from: 0, to: MOST.bar, unit: 'bar' };
+  return unsound([
+    { path: 'ratingBar', what: 'The rating', value: watch.ratingBar, ...bars },
+    {
+      path: 'ageYears',
+      what: 'The age of the watch',
+      value: watch.ageYears,
+      unit: 'years',
+      from: -1,
+      to: MOST.years,
+    },
+    { path: 'cm3', what: 'The free volume', value: watch.volume.cm3, unit: 'cm³', over: 0, to: MOST.cm3 },
+    {
+      path: 'factor',
+      what: 'How well the volume is known',
+      value: watch.volume.factor,
+      unit: 'times',
+      from: 1,
+      to: MOST.factor,
+    },
+    {
+      path: 'temperatureC',
+      what: 'The temperature',
+      value: watch.temperatureC,
+      unit: '°C',
+      from: -10,
+      to: 60,
+    },
+    {
+      path: 'usualUmPerBar',
+      what: 'What the case gives',
+      value: watch.usualUmPerBar,
+      unit: 'µm a bar',
+      over: 0,
+      to: MOST.umPerBar,
+    },
+    { path: 'dryMostBar', what: 'The most of the dry tester', value: testers.dryMostBar, ...bars },
+    {
+      path: 'dryVacuumBar',
+      what: 'The vacuum of the dry tester',
+      value: testers.dryVacuumBar,
+      unit: 'bar',
+      from: 0,
+      to: 1,
+    },
+    { path: 'wetMostBar', what: 'The most of the wet tester', value: testers.wetMostBar, ...bars },
+    { path: 'mostBar', what: 'The most this shop tests at', value: testers.mostBar, ...bars },
+    {
+      path: 'noiseUm',
+      what: 'The noise of the tester',
+      value: testers.noiseUm,
+      unit: 'µm',
+      over: 0,
+      to: MOST.noiseUm,
+    },
+  ]).map(({ reason }) => reason);
+}
+
 /**
  * How a watch is to be tested: dry before wet, upward in steps under what watch, shop and testers bear, and how long each
  * step must be watched for a verdict at this tester's noise. What is cracked or loose is not pressed. What each result lets
- * the slip say. Source: bench practice; ISO 22810.
+ * the slip say. *Cannot say* where a figure of it cannot be. Source: bench practice; ISO 22810.
  */
 export function planLeakTest(watch: ToBeTested, testers: Testers): LeakTestPlan {
+  const wrong = unsoundPlan(watch, testers);
+  if (wrong.length > 0)
+    return { verdict: 'cannot say', reasons: wrong, working: [], steps: [], cautions: [], mostBar: 0 };
   const { ratingBar, ageYears, use } = watch;
   const wanted = use === null ? Infinity : USE_BAR[use];
   const old = ageYears === null ? false : ageYears >= OLD_YEARS;

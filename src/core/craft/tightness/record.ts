@@ -42,6 +42,8 @@ export function pressedAt({ overBar }: Pick<LeakRecord, 'overBar'>): number {
  */
 export function phasesOf(record: LeakRecord): readonly Phase[] {
   const { atS, overBar } = record;
+  // What is no record has no parts.
+  if (![...atS, ...overBar].every(Number.isFinite)) return [];
   const [lowest, highest] = [Math.min(0, least(overBar)), Math.max(0, -least(overBar.map((over) => -over)))];
   const phases: Phase[] = [];
   let wasPressed = false;

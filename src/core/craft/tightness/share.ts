@@ -10,7 +10,9 @@ const Z = 1.959964;
 
 /** A share with its 95 % interval, which a few cases leave wide; among none it is anything from 0 to 1. Source: Wilson (1927). */
 export function shareOf(of: number, among: number): Share {
-  if (among <= 0) return { of, among, from: 0, to: 1 };
+  // Of nothing, or of no number, nothing is known.
+  if (!(among > 0 && of >= 0 && of <= among && among < Infinity))
+    return { of: of || 0, among: among || 0, from: 0, to: 1 };
   const share = of / among;
   const middle = (share + Z ** 2 / (2 * among)) / (1 + Z ** 2 / among);
   const half =

@@ -12,6 +12,8 @@ const WATCHED_S = [30, 60, 90, 120, 180, 240, 300, 450, 600, 900, 1200, 1800, 27
 const SURELY = 1.96 + 1.28;
 /** Longer steps between readings say as much of so long a watch. */
 const MOST_POINTS = 400;
+/** Nobody watches longer, s. */
+const LONGEST_S = 86_400;
 
 /** The standard dry test as its times and pressures go: baseline, pressure, settling, watch, vent, settling, watch. */
 export function standardTest(
@@ -19,6 +21,8 @@ export function standardTest(
   watchS: number,
   mostPoints = MOST_POINTS,
 ): Pick<LeakRecord, 'atS' | 'overBar'> {
+  // What cannot be run has no readings.
+  if (!(Number.isFinite(overBar) && watchS >= 0 && watchS <= LONGEST_S)) return { atS: [], overBar: [] };
   const vented = BASELINE_S + RAMP_S + SETTLE_S + watchS;
   const whole = vented + RAMP_S + SETTLE_S + watchS;
   const step = Math.max(1, Math.ceil(whole / mostPoints));

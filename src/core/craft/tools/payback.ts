@@ -1,8 +1,8 @@
 import { amount } from '../money';
-import { figure, type Judged } from '../judgement';
+import { figure, type Judged, unsound } from '../judgement';
 import type { Policy } from '../policy';
 
-export type Payback = Judged<'pays' | 'never' | 'not at this rate'> & {
+export type Payback = Judged<'pays' | 'never' | 'not at this rate' | 'cannot say'> & {
   /** What one job earns over referring it, in minor units. */
   readonly gainMinor: number;
   /** Jobs until the tool has paid for itself. */
@@ -28,6 +28,28 @@ interface PaybackQuestion {
  */
 export function payback(question: PaybackQuestion): Payback {
   const { toolCostMinor, priceMinor, ownCostMinor, referralMarginMinor, jobsPerMonth } = question;
+  const wrong = unsound([
+    { path: 'toolCostMinor', what: 'What the tool costs', value: toolCostMinor, unit: '', from: 0 },
+    { path: 'priceMinor', what: 'The price of a job', value: priceMinor, unit: '', from: 0 },
+    { path: 'ownCostMinor', what: 'What a job costs the shop', value: ownCostMinor, unit: '', from: 0 },
+    {
+      path: 'referralMarginMinor',
+      what: 'What a referral leaves',
+      value: referralMarginMinor,
+      unit: '',
+      from: 0,
+    },
+    { path: 'jobsPerMonth', what: 'Jobs a month', value: jobsPerMonth, unit: '', from: 0 },
+  ]);
+  if (wrong.length > 0)
+    return {
+      verdict: 'cannot say',
+      gainMinor: 0,
+      jobs: null,
+      months: null,
+      reasons: wrong.map(({ reason }) => reason),
+      working: [],
+    };
   const gainMinor = priceMinor - ownCostMinor - referralMarginMinor;
   const sum = (minor: number): string => amount(minor);
   const working = [
@@ -84,7 +106,7 @@ export function paybackOfJob(
   return payback({ ...asked, ownCostMinor, referralMarginMinor });
 }
 
-export type PaidBack = Judged<'paid' | 'not yet' | 'never'> & {
+export type PaidBack = Judged<'paid' | 'not yet' | 'never' | 'cannot say'> & {
   /** What it earned beyond its cost, or what is still to come in, in minor units. */
   readonly restMinor: number;
 };
@@ -96,6 +118,13 @@ export function paidBack(tool: {
   readonly gainMinor: number;
 }): PaidBack {
   const { costMinor, jobs, gainMinor } = tool;
+  const wrong = unsound([
+    { path: 'costMinor', what: 'What the tool cost', value: costMinor, unit: '', from: 0 },
+    { path: 'jobs', what: 'How many jobs it opened', value: jobs, unit: '', from: 0 },
+    { path: 'gainMinor', what: 'What a job earns', value: gainMinor, unit: '' },
+  ]);
+  if (wrong.length > 0)
+    return { verdict: 'cannot say', restMinor: 0, reasons: wrong.map(({ reason }) => reason), working: [] };
   const earnedMinor = Math.max(0, gainMinor) * jobs;
   return {
     verdict: gainMinor <= 0 ? 'never' : earnedMinor >= costMinor ? 'paid' : 'not yet',
@@ -107,7 +136,6 @@ export function paidBack(tool: {
 
 /** What such tools of this shop cost on average, in minor units; null where it has none. */
 export function usualCostMinor(tools: readonly { readonly costMinor: number }[]): number | null {
-  return tools.length === 0
-    ? null
-    : Math.round(tools.reduce((sum, { costMinor }) => sum + costMinor, 0) / tools.length);
+  const costs = tools.flatMap(({ costMinor }) => (costMinor >= 0 && costMinor < Infinity ? [costMinor] : []));
+  return costs.length === 0 ? null : Math.round(costs.reduce((sum, cost) => sum + cost, 0) / costs.length);
 }

@@ -37,6 +37,20 @@ export const quantities = {
     /** What stands for no way through at all, and the figure it is kept as. */
     open: 10_000,
   },
+  /** Between contacts that should lie on each other. */
+  resistanceOhm: {
+    unit: 'Ω',
+    digits: 2,
+    example: '0.20',
+    units: { ω: 1, ohm: 1, mω: 0.001, mohm: 0.001, kω: 1000, kohm: 1000 },
+    open: 10_000,
+  },
+  illuminanceLux: {
+    unit: 'lx',
+    digits: 0,
+    example: '5000',
+    units: { lx: 1, lux: 1, klx: 1000, klux: 1000 },
+  },
   durationS: { unit: 's', digits: 1, example: '60', units: { s: 1, sec: 1, min: 60, h: 3600 } },
   /** As gauges show it; metres are those of fresh water at rest, and no rating. */
   pressureBar: {
@@ -105,7 +119,7 @@ export type QuantityReading =
   | { readonly verdict: 'not read'; readonly reason: string; readonly example: string };
 
 /** How a meter or a hand writes a resistance with no end. */
-const OPEN = /^(∞|ol|o\.l\.?|open|infinite)( ?kω)?$/i;
+const OPEN = /^(∞|ol|o\.l\.?|open|infinite)( ?k?ω)?$/i;
 
 const FRACTIONS: Readonly<Record<string, number>> = { '¼': 0.25, '½': 0.5, '¾': 0.75 };
 
@@ -131,10 +145,11 @@ export function readQuantity(text: string, quantity: Quantity): QuantityReading 
   if (trimmed === '') return no('Nothing was entered.');
   if ('open' in more && OPEN.test(trimmed))
     return { verdict: 'read', value: more.open, understood: `open, kept as ${figure(more.open)} ${unit}` };
-  const match = /^([+-]?)(\d+(?:[.,]\d+)?|[.,]\d+)?\s*(?:([¼½¾])|\s(\d)\s*\/\s*(\d))?\s*([^\d\s].*)?$/u.exec(
-    trimmed,
-  );
-  if (!match || (match[2] === undefined && match[3] === undefined)) {
+  const match =
+    /^([+-]?)(\d+(?:[.,]\d+)?(?!\s*[\d/.,])|[.,]\d+|\d+(?=\s\d+\s*\/))?\s*(?:([¼½¾])|(\d{1,2})\s*\/\s*(\d{1,2}))?\s*([^\d\s/].*)?$/u.exec(
+      trimmed,
+    );
+  if (!match || (match[2] === undefined && match[3] === undefined && match[4] === undefined)) {
     return no(`“${text.trim()}” is not one figure with a unit.`);
   }
   const [, sign, decimal, glyph, over, under, spelledUnit] = match;

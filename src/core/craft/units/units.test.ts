@@ -17,6 +17,8 @@ describe('readQuantity', () => {
     ['10 1/2 lignes', 10.5 * LIGNE_MM],
     ['6¾ ligne', 6.75 * LIGNE_MM],
     ['½‴', 0.5 * LIGNE_MM],
+    ['1/2 lignes', 0.5 * LIGNE_MM],
+    ['3/4‴', 0.75 * LIGNE_MM],
     ['−0.3', -0.3],
   ])('understands %s', (text, wanted) => {
     const reading = read(text);

@@ -91,6 +91,8 @@ export interface ArrivePayloads {
     /** `2023` or `2023-05`; null where nobody knows. */
     readonly changedOn: string | null;
   };
+  /** Since when it stands: `2023`, `2023-05` or `2023-05-14`; null where the owner does not know. */
+  'arrive.stopped': { readonly stoppedOn: string | null };
   'arrive.wear': { readonly uses: readonly Wear[]; readonly words: string };
   'arrive.originality': { readonly matters: boolean; readonly words: string };
   'arrive.mark': {
@@ -145,6 +147,7 @@ export interface ArriveFacts {
   crown: Fact<'arrive.crown'> | null;
   complaint: Fact<'arrive.complaint'> | null;
   cellHistory: Fact<'arrive.cell-history'> | null;
+  stopped: Fact<'arrive.stopped'> | null;
   wear: Fact<'arrive.wear'> | null;
   originality: Fact<'arrive.originality'> | null;
   marks: Fact<'arrive.mark'>[];
@@ -165,6 +168,7 @@ export const noArriveFacts = (): ArriveFacts => ({
   crown: null,
   complaint: null,
   cellHistory: null,
+  stopped: null,
   wear: null,
   originality: null,
   marks: [],
@@ -205,6 +209,12 @@ export const arriveKinds: FactKinds<ArrivePayloads, ArriveFacts> = {
       `cell changed last by ${changedBy}${changedOn === null ? '' : `, ${changedOn}`}`,
     afterSigning: 'keeps',
     fold: (facts, entry) => void (facts.cellHistory = entry),
+  },
+  'arrive.stopped': {
+    words: ({ stoppedOn }) =>
+      stoppedOn === null ? 'stopped, since when is not known' : `stopped since ${stoppedOn}`,
+    afterSigning: 'keeps',
+    fold: (facts, entry) => void (facts.stopped = entry),
   },
   'arrive.wear': {
     words: ({ uses, words }) => `worn: ${[...uses, words].filter(Boolean).join(', ')}`,

@@ -6,6 +6,13 @@ import { type Envelope, type FactKinds, wellOf } from '../envelope';
 export const CELL_CONDITIONS = ['clean', 'bloom', 'crust', 'leaked into the movement'] as const;
 export type CellCondition = (typeof CELL_CONDITIONS)[number];
 
+/** Whether a cell was found with anything on it but itself; nobody looked: no. */
+export function isLeaked<F extends Pick<CellPayloads['cell.found'], 'condition'>>(
+  found: F,
+): found is F & { readonly condition: Exclude<CellCondition, 'clean'> } {
+  return found.condition !== null && found.condition !== 'clean';
+}
+
 export const ACCUMULATOR_WAYS = ['kit with tabs', 'old tab transferred'] as const;
 export const CHARGE_OUTCOMES = ['steps normally', 'low-supply steps', 'does not run'] as const;
 
@@ -38,6 +45,10 @@ export interface CellPayloads {
     readonly supplier: string;
     readonly lotCode: string;
     readonly way: (typeof ACCUMULATOR_WAYS)[number];
+    /** Between a transferred tab and its accumulator, Ω; null: a kit with its own tabs, or not measured. */
+    readonly tabContactOhm: number | null;
+    /** Why it was renewed with no charge watched before; null where one was, or nobody said. */
+    readonly unchargedBecause: string | null;
   };
   'cell.charged': {
     readonly by: 'light' | 'rotor' | 'charger';
@@ -110,6 +121,8 @@ export interface UnderLight {
 export interface CellFacts {
   cellsFound: Map<string, Fact<'cell.found'>>;
   cellsFitted: Map<string, Fact<'cell.fitted'>>;
+  /** Every fitting that stands, in their order: two at one place took two cells until somebody settles which it was. */
+  fittings: (Fact<'cell.fitted'> | Fact<'cell.accumulator'>)[];
   putBack: Map<string, Fact<'cell.put-back'>>;
   accumulator: Fact<'cell.accumulator'> | null;
   charges: Fact<'cell.charged'>[];
@@ -130,6 +143,7 @@ export interface CellFacts {
 export const noCellFacts = (): CellFacts => ({
   cellsFound: new Map(),
   cellsFitted: new Map(),
+  fittings: [],
   putBack: new Map(),
   accumulator: null,
   charges: [],
@@ -157,6 +171,7 @@ export const cellKinds: FactKinds<CellPayloads, CellFacts> = {
     afterSigning: 'reopens',
     fold: (facts, entry) => {
       facts.cellsFitted.set(wellOf(entry), entry);
+      facts.fittings.push(entry);
       facts.putBack.delete(wellOf(entry));
     },
   },
@@ -166,9 +181,13 @@ export const cellKinds: FactKinds<CellPayloads, CellFacts> = {
     fold: (facts, entry) => void facts.putBack.set(wellOf(entry), entry),
   },
   'cell.accumulator': {
-    words: ({ kitCode, lotCode, way }) => `accumulator: ${kitCode}${lotCode && `, lot ${lotCode}`}, ${way}`,
+    words: ({ kitCode, lotCode, way, tabContactOhm, unchargedBecause }) =>
+      `accumulator: ${kitCode}${lotCode && `, lot ${lotCode}`}, ${way}${tabContactOhm === null ? '' : `, contact ${figure(tabContactOhm)} Ω`}${unchargedBecause === null ? '' : `; no charge before it: ${unchargedBecause}`}`,
     afterSigning: 'reopens',
-    fold: (facts, entry) => void (facts.accumulator = entry),
+    fold: (facts, entry) => {
+      facts.accumulator = entry;
+      facts.fittings.push(entry);
+    },
   },
   'cell.charged': {
     words: ({ by, hours, outcome }) => `charged by ${by} for ${figure(hours, 1)} h: ${outcome}`,

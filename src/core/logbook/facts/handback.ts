@@ -1,5 +1,6 @@
 import { amount } from '../../craft/money';
 import type { Envelope, FactKinds } from '../envelope';
+import type { AGREED_HOW } from './arrive';
 
 /** The record as it was given to the customer. Stored with the signature and never worked out again. */
 export interface Statement {
@@ -28,6 +29,8 @@ export interface HandbackPayloads {
     readonly statement: Statement;
   };
   'handback.collected': { readonly by: string; readonly paidMinor: number };
+  /** The owner was told that the next visit comes up. */
+  'handback.reminded': { readonly how: (typeof AGREED_HOW)[number]; readonly words: string };
 }
 
 type Fact<K extends keyof HandbackPayloads> = Envelope<K, HandbackPayloads[K]>;
@@ -37,12 +40,14 @@ export interface HandbackFacts {
   price: Fact<'handback.price'> | null;
   signed: Fact<'handback.signed'> | null;
   collected: Fact<'handback.collected'> | null;
+  reminded: Fact<'handback.reminded'> | null;
 }
 
 export const noHandbackFacts = (): HandbackFacts => ({
   price: null,
   signed: null,
   collected: null,
+  reminded: null,
 });
 
 export const handbackKinds: FactKinds<HandbackPayloads, HandbackFacts> = {
@@ -60,5 +65,10 @@ export const handbackKinds: FactKinds<HandbackPayloads, HandbackFacts> = {
     words: ({ by }) => `collected by ${by}`,
     afterSigning: 'keeps',
     fold: (facts, entry) => void (facts.collected = entry),
+  },
+  'handback.reminded': {
+    words: ({ how, words }) => `reminded of the next visit ${how}${words && `: ${words}`}`,
+    afterSigning: 'keeps',
+    fold: (facts, entry) => void (facts.reminded = entry),
   },
 };

@@ -213,7 +213,7 @@ export const openKinds: FactKinds<OpenPayloads, OpenFacts & SealFacts & SetFacts
   },
   'open.seals': {
     words: ({ rim, innerCover, hatch }) =>
-      `seals: ${rim} at the rim, ${innerCover} inner cover, ${hatch} hatch`,
+      `seals: ${figure(rim, 0)} at the rim, ${figure(innerCover, 0)} inner cover, ${figure(hatch, 0)} hatch`,
     afterSigning: 'keeps',
     fold: (facts, entry) => void (facts.seals = entry),
   },

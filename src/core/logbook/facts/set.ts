@@ -1,3 +1,4 @@
+import { figure } from '../../craft/judgement';
 import type { Outside, Proof, ProofResult, RunPurpose } from '../../craft/setting';
 import type { Closing, Envelope, FactKinds } from '../envelope';
 
@@ -117,7 +118,8 @@ function disturb(facts: SetFacts, at: string, how: string): void {
 
 export const setKinds: FactKinds<SetPayloads, SetFacts & Closing> = {
   'set.runs': {
-    words: ({ runs, watchedSeconds }) => `${runs ? 'runs' : 'does not run'}, watched ${watchedSeconds} s`,
+    words: ({ runs, watchedSeconds }) =>
+      `${runs ? 'runs' : 'does not run'}, watched ${figure(watchedSeconds)} s`,
     afterSigning: 'reopens',
     fold: (facts, entry) => void (facts.runs = entry),
   },

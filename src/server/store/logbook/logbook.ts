@@ -19,7 +19,7 @@ import { type Appended, type Erased, type NotKept, refusable, type Taken } from 
 import { type Revised, reviseOwner } from './owners';
 import { type LogbookGround, type LogbookParts, logbookParts } from './parts';
 import { find, headOf, readCustomer, readJob, readWatch, summariesOfWatch } from './read';
-import { summariseJobsOf } from './summarise';
+import { catchUpOnLives, summariseJobsOf } from './summarise';
 import { isTakenInSo, takeIn } from './takeIn';
 import { writeEntry } from './write';
 
@@ -49,6 +49,8 @@ export interface LogbookStore {
   find: (query: string) => FindResult;
   /** What each tool did, and how often one was missing in the year before an instant. */
   toolsServed: (nowUtc: string) => ToolsServed;
+  /** Works out what an earlier program did not keep of its jobs. */
+  catchUp: () => Promise<void>;
 }
 
 function append(parts: LogbookParts, jobId: string, given: NewEntry): Appended {
@@ -108,6 +110,7 @@ export function logbookStore(ground: LogbookGround): LogbookStore {
     customer: (id) => readCustomer(parts, id),
     watch: (watchId) => readWatch(parts, watchId),
     find: (query) => find(parts, query),
+    catchUp: () => catchUpOnLives(parts),
     toolsServed: (nowUtc) => summaries.toolsServed(addMinutes(nowUtc, -YEAR_MINUTES)),
   };
 }

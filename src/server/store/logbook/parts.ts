@@ -1,12 +1,14 @@
 import { deepEqual } from 'fast-equals';
 import { foldJob, type Entry, type JobContext, type JobState } from '../../../core/logbook';
 import type { AttachmentStore } from '../../attachments/attachments';
+import type { CellLivesStore } from '../cellLives';
 import type { CellsInWatchesStore } from '../cellsInWatches';
 import type { Clock } from '../clock';
 import type { Db } from '../database';
 import { jobFinder, ownerFinder } from '../finder';
 import type { LeaksSeenStore } from '../leaksSeen';
 import type { MovementsSeenStore } from '../movementsSeen';
+import type { NextVisitsStore } from '../nextVisits';
 import type { Once } from '../once';
 import type { StockStore } from '../stock/stock';
 import {
@@ -30,6 +32,8 @@ export interface LogbookGround {
   readonly movements: Pick<MovementsSeenStore, 'follow'>;
   readonly cells: Pick<CellsInWatchesStore, 'follow'>;
   readonly leaks: Pick<LeaksSeenStore, 'follow'>;
+  readonly visits: Pick<NextVisitsStore, 'follow'>;
+  readonly lives: Pick<CellLivesStore, 'follow' | 'missing'>;
   readonly contextNow: () => JobContext;
 }
 

@@ -1,3 +1,4 @@
+import { setImmediate } from 'node:timers/promises';
 import { deepEqual } from 'fast-equals';
 import type { Customer, JobSummary } from '../../../contract';
 import { waitsFor } from '../../../core/advice/dayplan';
@@ -13,6 +14,7 @@ import {
   looseCells,
   lyingOpen,
 } from '../../../core/logbook';
+import { inTransaction } from '../database';
 import type { LogbookParts } from './parts';
 import type { JobRow } from './rows';
 import type { WrittenSummary } from './tables';
@@ -80,11 +82,12 @@ function searchText(job: JobRow, { facts }: JobState, customer: Customer | null)
  * before one more entry; what that left as it was is not written again.
  */
 export function summarise(
-  { summaries, finder, movements, cells, leaks, people, contextNow }: LogbookParts,
+  parts: LogbookParts,
   job: JobRow,
   state: JobState,
   before: JobState | null = null,
 ): void {
+  const { summaries, finder, movements, cells, leaks, people, contextNow } = parts;
   const { facts } = state;
   const customer = people.customerOfJob(job.id);
   const summary = summaryOf(job, state, customer, contextNow);
@@ -109,6 +112,38 @@ export function summarise(
   cells.follow(job, state, before);
   // Most jobs are never tested: nothing is looked up for them.
   if (facts.tests.length > 0 || before === null || before.facts.tests.length > 0) leaks.follow(job.id, state);
+  parts.visits.follow(job, state);
+  followLives(parts, job, state);
+}
+
+/** Inside a write: what the job tells of the life of its watch's cells. */
+function followLives({ lives, stock, contextNow }: LogbookParts, job: JobRow, state: JobState): void {
+  const fitted = [...state.facts.cellsFitted.values()].flatMap(({ payload }) => payload.lotId ?? []);
+  lives.follow(job, state, stock.datesOfLots(fitted), contextNow());
+}
+
+/** So many jobs are caught up with in one write; between two the server answers. */
+const CAUGHT_UP_AT_ONCE = 10;
+
+/** Jobs written by an earlier program: what they tell of the life of cells, a few of them in one write, until all are done. */
+export async function catchUpOnLives(parts: LogbookParts): Promise<void> {
+  const { db, lives, jobs, entries, fold } = parts;
+  const follow = inTransaction(db, (jobIds: readonly string[]) => {
+    for (const id of jobIds) {
+      const job = jobs.byId(id);
+      if (job) followLives(parts, job, fold(entries.of(id)));
+    }
+  });
+  // What a hand records meanwhile is followed with its own write, and is no longer missing.
+  for (
+    let next = lives.missing(CAUGHT_UP_AT_ONCE);
+    next.length > 0;
+    next = lives.missing(CAUGHT_UP_AT_ONCE)
+  ) {
+    follow(next);
+    await setImmediate();
+    if (!db.open) return;
+  }
 }
 
 /** Inside a write: the same for every job of an owner whose name or number changed. */

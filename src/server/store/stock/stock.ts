@@ -16,7 +16,7 @@ import { type SentBefore, writtenOnce } from '../once';
 import { spentBin, type SpentBin } from './bin';
 import { type Doubts, doubtsOf } from './doubts';
 import { type Ledger, stockLedger } from './ledger';
-import { type LotTable, lotTable } from './lots';
+import { type LastsHere, type LotTable, lotTable } from './lots';
 import { type Orders, ordersOf } from './orders';
 import { supplierRecords } from './suppliers';
 
@@ -28,6 +28,7 @@ export interface StockStore {
   readonly lots: () => Lot[];
   readonly lotsInUse: () => Lot[];
   readonly lotsNamed: LotTable['named'];
+  readonly datesOfLots: LotTable['datesOf'];
   readonly emptyLots: LotTable['empty'];
   /** What the stock page shows. */
   readonly resource: () => StockResource;
@@ -55,9 +56,9 @@ export interface StockStore {
   readonly closeDay: SpentBin['closeDay'];
 }
 
-export function stockStore(db: Db, clock: Clock, bookNow: () => Book): StockStore {
+export function stockStore(db: Db, clock: Clock, bookNow: () => Book, lastsHere: LastsHere): StockStore {
   const { once, seen, note } = writtenOnce(db, clock);
-  const lots = lotTable(db);
+  const lots = lotTable(db, lastsHere);
   const bin = spentBin(db, clock, once);
   const ledger = stockLedger(db, clock, lots, bin);
   const doubts = doubtsOf(db, clock, lots, bookNow);
@@ -75,6 +76,7 @@ export function stockStore(db: Db, clock: Clock, bookNow: () => Book): StockStor
     lots: lots.all,
     lotsInUse: lots.inUse,
     lotsNamed: lots.named,
+    datesOfLots: lots.datesOf,
     emptyLots: lots.empty,
     resource: () => ({
       lots: lots.inUse(),

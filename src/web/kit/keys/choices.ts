@@ -43,6 +43,11 @@ export function pickChoice(key: string): boolean {
   input.focus();
   // What is asked next may come only with this answer.
   if (input.type === 'radio')
-    requestAnimationFrame(() => requestAnimationFrame(() => nextOf(form, input)?.focus()));
+    requestAnimationFrame(() =>
+      requestAnimationFrame(() => {
+        // Unless a hand went elsewhere meanwhile.
+        if (document.activeElement === input) nextOf(form, input)?.focus();
+      }),
+    );
   return true;
 }

@@ -31,11 +31,16 @@ export function focusNextWanted(): boolean {
 }
 
 /**
- * The same once what was just recorded or opened is drawn, two frames on: a card has turned from form to line by then. Not
- * later, when the hand may be elsewhere.
+ * The same once what was just recorded or opened is drawn, two frames on: a card has turned from form to line by then. Where
+ * frames come late a hand may have gone into another field meanwhile: it stays there.
  */
 export function goOnToWanted(): void {
-  requestAnimationFrame(() => requestAnimationFrame(focusNextWanted));
+  const hand = document.activeElement;
+  const goOn = (): void => {
+    const now = document.activeElement;
+    if (now === hand || !isField(now)) focusNextWanted();
+  };
+  requestAnimationFrame(() => requestAnimationFrame(goOn));
 }
 
 /** Puts text into a field the way typing would, so that its form takes notice. */

@@ -104,7 +104,7 @@ const calibres = viewOf<'calibre'>({
     {
       head: 'Cell',
       of: ({ wells, charge }) =>
-        charge?.kitCode ?? (wells.map((well) => well.cellCode).join(', ') || 'not entered'),
+        charge?.kitCode ?? (wells.map((well) => well.cellCode || 'not known').join(', ') || 'not entered'),
     },
     {
       head: 'Size',

@@ -185,9 +185,12 @@ export function Orders({
       });
     }, `Read from ${file.name}: nothing is booked yet.`);
   };
-  const receiveNote = async (delivery: NewDelivery): Promise<void> => {
-    const words = `Delivery note ${delivery.noteNumber} is booked in.`;
-    if (await atServer(() => postJson('/api/deliveries', delivery), words)) setNote(null);
+  const receiveNote = async (booked: Note, delivery: NewDelivery): Promise<void> => {
+    await atServer(async () => {
+      await postJson('/api/deliveries', delivery);
+      // It closes as it is booked, and not another that was opened since.
+      setNote((now) => (now === booked ? null : now));
+    }, `Delivery note ${delivery.noteNumber} is booked in.`);
   };
   const ordered = codesOnOrder(onTheWay).flatMap((code) => book.cell(code) ?? []);
   const confusions = ordered.flatMap((cell) => lookAlikesHere(cell, { ordered }, book.cellTable).warn);
@@ -199,7 +202,7 @@ export function Orders({
           key={note.noteNumber}
           note={note}
           technicianId={technicianId}
-          onBook={(delivery) => void receiveNote(delivery)}
+          onBook={(delivery) => void receiveNote(note, delivery)}
         />
       )}
       <Section title="On order">

@@ -1,5 +1,5 @@
 import { Alert } from '@mui/material';
-import { type ReactNode, useState } from 'react';
+import { type ReactNode, useRef, useState } from 'react';
 import { mutate } from 'swr';
 import { failedInWords } from '../../api/http';
 
@@ -14,11 +14,15 @@ export interface Booking {
 /** Booking something in the stock, and what came of it. */
 export function useBooking(): Booking {
   const [said, say] = useState<{ readonly wrong: boolean; readonly text: string } | null>(null);
+  const begun = useRef(0);
   const book: Booking['book'] = async (work, words) => {
+    begun.current += 1;
+    const mine = begun.current;
     try {
       await work();
       await Promise.all([mutate('/api/stock'), mutate('/api/day')]);
-      say({ wrong: false, text: words });
+      // What was begun since has the word; what went wrong is told whenever it comes.
+      if (mine === begun.current) say({ wrong: false, text: words });
       return true;
     } catch (error) {
       say({ wrong: true, text: failedInWords(error, 'nothing was booked.') });

@@ -58,6 +58,18 @@ export function ComplaintFields({ at = '' }: Placed<'complaint'>) {
   );
 }
 
+export function StoppedField({ at = '' }: Placed<'stopped'>) {
+  const name = namesOf<Payloads['arrive.stopped']>(at);
+  return (
+    <TextLine
+      name={name('stoppedOn')}
+      label="Stopped since"
+      helper="a year, year-month or day, e.g. 2026-02; blank if the owner does not know"
+      blankIsNull
+    />
+  );
+}
+
 export function RiskFields({ at = '' }: Placed<'consent'>) {
   const name = namesOf<Payloads['arrive.consent']>(at);
   return (

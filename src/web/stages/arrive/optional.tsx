@@ -21,6 +21,7 @@ import { FactList } from '../../job/FactList';
 import { MeasureField, optionsOf, TextLine, fieldsOf } from '../../kit/fields';
 import { useJob } from '../../job/JobContext';
 import type { OptionalFact } from '../../job/OptionalFacts';
+import { StoppedField } from './fields';
 
 const arriveEstimate = fieldsOf<Payloads['arrive.estimate']>();
 const arrivePartsRequest = fieldsOf<Payloads['arrive.parts-request']>();
@@ -224,6 +225,20 @@ export function useOptionalOfArrival(): OptionalFact[] {
             helper="year, or year-month, e.g. 2023-05; blank if not known"
             blankIsNull
           />
+        </FactCard>
+      ),
+    },
+    {
+      title: 'Since when it stands',
+      shown: facts.stopped !== null,
+      card: (
+        <FactCard
+          kind="arrive.stopped"
+          title="Since when it stands"
+          recorded={facts.stopped}
+          defaults={{ stoppedOn: null }}
+        >
+          <StoppedField />
         </FactCard>
       ),
     },

@@ -19,7 +19,7 @@ import { LifeCard, UsageCard } from './Life';
 import { DroppedCard, LooseCells } from './Loose';
 import { FoundCard, SettledCard } from './OldCell';
 import { SupplyAnswer, SupplyCard } from './Supply';
-import { useFit } from './useFit';
+import { useChosenLot, useFit } from './useFit';
 import { WellLamp } from './WellLamp';
 import { WellMeasuredCard } from './WellMeasured';
 import { wellTitle } from './wells';
@@ -90,17 +90,19 @@ function PutBackCard({ well }: { readonly well: WellState }) {
   );
 }
 
-/** The life of what goes in or went in, beside the other candidates. */
+/** The life of what went in, or of what is chosen to go in, beside the other candidates. */
 function Life({ well }: { readonly well: WellState }) {
   const { lots } = useJob();
   const fit = useFit(well);
   const fitted = lots.find(({ id }) => id === well.fitted?.payload.lotId);
+  const [chosen] = useChosenLot(well, fit);
+  const first = fitted ?? chosen?.lot;
   const candidates = fit?.offers.filter(({ verdict }) => verdict === 'take').map(({ lot }) => lot) ?? [];
   return (
     <LifeCard
       well={well}
       title={capital(`${wellTitle(well)}how long it lasts`)}
-      lots={fitted ? [fitted, ...candidates.filter(({ id }) => id !== fitted.id)] : candidates}
+      lots={first ? [first, ...candidates.filter(({ id }) => id !== first.id)] : candidates}
     />
   );
 }

@@ -1,12 +1,14 @@
-import { Paper, Stack, Typography } from '@mui/material';
+import { Button, Paper, Stack, Typography } from '@mui/material';
+import { useState } from 'react';
 import { useFormContext } from 'react-hook-form';
 import { accumulatorInQuestion } from '../../../core/advice/cell';
-import { HAND_BACK_SHARE, judgeAccumulator } from '../../../core/advice/charging';
-import { rotorPlan } from '../../../core/craft/charging';
+import { hasLeaked, judgeAccumulator, renewalRefusal, woundHere } from '../../../core/advice/charging';
 import { capital, figure } from '../../../core/craft/judgement';
 import { ACCUMULATOR_WAYS, CHARGE_OUTCOMES, type Payloads } from '../../../core/logbook';
-import { type Calibre, type Charge, kitsFor, reserveWith } from '../../../core/craft/movements';
+import { type Calibre, type Charge, kitsFor } from '../../../core/craft/movements';
 import type { Lot } from '../../../core/craft/stock';
+import type { DeviceSays } from '../../../contract';
+import { askDevice, faultWords, useConnected } from '../../api/devices';
 import { Caution, LampAnswer, Working } from '../../kit/Lamp';
 import { optionsOf, fieldsOf } from '../../kit/fields';
 import { FactCard } from '../../job/FactCard';
@@ -24,7 +26,9 @@ const cellCharged = fieldsOf<Payloads['cell.charged']>();
 /** The kit for this calibre, from the stock or from elsewhere. */
 function AccumulatorFields({ kits }: { readonly kits: readonly Lot[] }) {
   const form = useFormContext();
+  const { state } = useJob();
   const lotId = cellAccumulator.useValue('lotId');
+  const way = cellAccumulator.useValue('way');
   return (
     <>
       <NativeSelect
@@ -53,6 +57,23 @@ function AccumulatorFields({ kits }: { readonly kits: readonly Lot[] }) {
         <cellAccumulator.TextLine name="lotCode" label="Lot" mono />
       </Stack>
       <cellAccumulator.Choice name="way" label="Renewed as" options={optionsOf(ACCUMULATOR_WAYS)} />
+      {way === 'old tab transferred' && (
+        <cellAccumulator.MeasureField
+          name="tabContactOhm"
+          label="Tab to accumulator"
+          quantity="resistanceOhm"
+          optional
+          helper="measured with the tab pressed on"
+        />
+      )}
+      {state.facts.charges.length === 0 && !hasLeaked(state) && (
+        <cellAccumulator.TextLine
+          name="unchargedBecause"
+          label="Why without a charge watched first"
+          helper="blank: a charge comes first"
+          blankIsNull
+        />
+      )}
     </>
   );
 }
@@ -115,8 +136,14 @@ export function ChargingMat() {
           supplier: first?.supplier ?? '',
           lotCode: first?.lotCode ?? '',
           way: null,
+          tabContactOhm: null,
+          unchargedBecause: null,
         }}
         action="Renewed"
+        judge={(typed) => {
+          const refusal = renewalRefusal(state, typed);
+          return refusal && { path: refusal.path, reason: [...refusal.reasons, refusal.whatToDo].join(' ') };
+        }}
         hint={
           <Caution grave>Never a primary cell in its place: driven backwards it leaks or bursts.</Caution>
         }
@@ -130,10 +157,15 @@ export function ChargingMat() {
 }
 
 /** How long it is worn or wound, from flat. */
-function WoundLamp({ calibre, charge }: { readonly calibre: Calibre; readonly charge: Charge }) {
-  const { state } = useJob();
-  const reserveDays = reserveWith(charge, state.facts.accumulator?.payload.kitCode ?? null);
-  const plan = rotorPlan(calibre.rotor, reserveDays, 0, HAND_BACK_SHARE);
+function WoundLamp() {
+  const { state, context } = useJob();
+  const connected = useConnected('winder');
+  const [said, setSaid] = useState<DeviceSays | null>(null);
+  // As the winder turns just now, where it was asked; else as the policy has it.
+  const read = said?.says === 'figure' ? said.value : null;
+  const fault = said && faultWords(said);
+  const plan = woundHere(state, context, read);
+  if (plan === null) return null;
   const back = plan.marks.find(({ mark }) => mark === 'hand back');
   const [wornH, winderH] = [back?.wornH ?? null, back?.winderH ?? null];
   return (
@@ -162,7 +194,23 @@ function WoundLamp({ calibre, charge }: { readonly calibre: Calibre; readonly ch
                 .join(', or ')}.`,
           ),
         ]}
-      />
+      >
+        {connected && (
+          <Stack direction="row" spacing={1.5} sx={{ mt: 1, alignItems: 'center' }}>
+            <Button
+              variant="outlined"
+              onClick={() => void askDevice('winder', { ask: 'turns' }).then(setSaid)}
+            >
+              Read the winder
+            </Button>
+            <Typography role="status" variant="body2">
+              {fault
+                ? `■ ${fault}`
+                : read !== null && `At ${figure(read, 0)} turns an hour, as it turns now.`}
+            </Typography>
+          </Stack>
+        )}
+      </LampAnswer>
       <Working lines={plan.working} />
     </>
   );
@@ -176,7 +224,7 @@ const NEXT_STANDING = {
 } as const;
 
 export function ChargeLamp({ calibre, charge }: { readonly calibre: Calibre; readonly charge: Charge }) {
-  const { state, lots, book } = useJob();
+  const { state, lots, context } = useJob();
   const kits = kitsFor(charge).map((kit) => ({
     ...kit,
     left: lots
@@ -184,7 +232,7 @@ export function ChargeLamp({ calibre, charge }: { readonly calibre: Calibre; rea
       .reduce((sum, lot) => sum + lot.balance, 0),
   }));
   const [own] = kits;
-  const next = judgeAccumulator(state, book);
+  const next = judgeAccumulator(state, context);
   return (
     <>
       {next && (
@@ -196,7 +244,7 @@ export function ChargeLamp({ calibre, charge }: { readonly calibre: Calibre; rea
         />
       )}
       <UnderLightLamp calibre={calibre} />
-      {charge.by === 'rotor' && <WoundLamp calibre={calibre} charge={charge} />}
+      <WoundLamp />
       <LampAnswer
         question={`${calibre.code} runs from an ${charge.oldPart === 'capacitor' ? 'accumulator or capacitor' : 'accumulator'}`}
         standing={kits.some(({ left }) => left > 0) ? 'good' : 'care'}

@@ -10,12 +10,11 @@ import {
 } from '@mui/material';
 import { lazy, Suspense } from 'react';
 import { serviceGainOf } from '../../../core/advice/cell';
-import { lifeQuestion, usesOf } from '../../../core/advice/life';
+import { lifeQuestion, shopLifeOf, usesOf, visitWords } from '../../../core/advice/life';
 import { money } from '../../../core/craft/money';
 import { figure } from '../../../core/craft/judgement';
-import { compareLives, type LifeInput } from '../../../core/craft/life';
+import { compareLives, type LifeInput, lifeRange, lifeWords } from '../../../core/craft/life';
 import type { Lot } from '../../../core/craft/stock';
-import { addMonths, dayInWords } from '../../../core/craft/time';
 import { Section } from '../../kit/Section';
 import { HeadRow } from '../../kit/HeadRow';
 import { FactCard } from '../../job/FactCard';
@@ -88,9 +87,11 @@ export function LifeCard({
     ? compareLives(
         asked.map(({ lot }) => lot),
         lives,
+        asked.map(({ lot }, index) => (lives[index] ? shopLifeOf(lives[index], lot) : null)),
       )
     : [];
   const life = lives?.[0];
+  const here = life ? shopLifeOf(life, first.lot) : null;
   const gain = serviceGainOf(state, well, first.lot.code, book, today);
   return (
     <Section title={title}>
@@ -118,33 +119,39 @@ export function LifeCard({
         </Suspense>
       )}
       {life?.verdict === 'forecast' && (
-        <>
-          <Typography sx={{ mt: 1 }}>
-            <strong>
-              {figure(life.p10Months, 0)} to {figure(life.p90Months, 0)} months
-            </strong>
-            , half of them over {life.overTenYears ? 'ten years' : figure(life.p50Months, 0)}. Next visit by{' '}
-            {dayInWords(addMonths(today, Math.max(1, life.nextVisitMonths)))}: before the early end.{' '}
-            {life.reasons.join(' ')}
-          </Typography>
-        </>
+        <Typography sx={{ mt: 1 }}>
+          <strong>{lifeRange(life)}</strong>, in the middle {lifeWords(life.p50Months)}.{' '}
+          {life.reasons.join(' ')}
+        </Typography>
+      )}
+      {here && (
+        <Typography sx={{ mt: 1 }}>
+          {here.corrected && (
+            <>
+              As these cells lasted here: <strong>{lifeRange(here.corrected)}</strong>, in the middle{' '}
+              {lifeWords(here.corrected.p50Months)}.{' '}
+            </>
+          )}
+          {here.reasons.join(' ')}
+        </Typography>
+      )}
+      {life?.verdict === 'forecast' && (
+        <Typography sx={{ mt: 1 }}>{visitWords(life, here, today)}</Typography>
       )}
       {compared.length > 1 && (
         <Table size="small" aria-label="Candidates in stock" sx={{ mt: 1, '& td, & th': { px: 1 } }}>
           <HeadRow heads={['Cell, lot', 'Early end', 'Middle', 'A year of it']} />
           <TableBody>
-            {compared.map(({ lotId, life: each, minorPerYear }) => {
+            {compared.map(({ lotId, told, minorPerYear }) => {
               const lot = asked.find((candidate) => candidate.lot.id === lotId)?.lot;
               return (
                 <TableRow key={lotId}>
                   <TableCell>
                     {lot?.code}, {lot?.lotCode}
                   </TableCell>
+                  <TableCell>{told ? lifeWords(told.p10Months) : '–'}</TableCell>
                   <TableCell>
-                    {each.verdict === 'forecast' ? `${figure(each.p10Months, 0)} months` : '–'}
-                  </TableCell>
-                  <TableCell>
-                    {each.verdict === 'forecast' ? `${figure(each.p50Months, 0)} months` : '–'}
+                    {told ? `${lifeWords(told.p50Months)}${told.asHere ? ', as here' : ''}` : '–'}
                   </TableCell>
                   <TableCell>
                     {minorPerYear === null ? '–' : money(Math.round(minorPerYear), context.policy.currency)}

@@ -1,12 +1,20 @@
 import { Stack, Typography } from '@mui/material';
 import { lazy, Suspense, useMemo } from 'react';
 import { useFormContext } from 'react-hook-form';
-import { type ChargeHere, chargeHere, chargeUnderLight, placesFor } from '../../../core/advice/charging';
+import {
+  type ChargeHere,
+  chargeHere,
+  chargeUnderLight,
+  lightRack,
+  placesFor,
+  startOnRecord,
+} from '../../../core/advice/charging';
 import { CHARGE_STATES, type ChargingPlan } from '../../../core/craft/charging';
 import { capital, figure } from '../../../core/craft/judgement';
 import { localTime } from '../../../core/craft/time';
 import type { Payloads } from '../../../core/logbook';
 import type { Calibre } from '../../../core/craft/movements';
+import { useRack } from '../../api/resources';
 import { Columns } from '../../kit/Columns';
 import { fieldsOf, optionsOf } from '../../kit/fields';
 import { Caution, LampAnswer, type Standing, Working } from '../../kit/Lamp';
@@ -127,8 +135,9 @@ function Preview({ calibre }: { readonly calibre: Calibre }) {
 }
 
 function PlaceFields({ calibre }: { readonly calibre: Calibre }) {
-  const { book } = useJob();
+  const { book, state, context } = useJob();
   const form = useFormContext();
+  const onRecord = startOnRecord(state, context);
   const placeId = lit.useValue('placeId');
   const place = book.lightPlaces.find(({ id }) => id === placeId);
   return (
@@ -170,6 +179,11 @@ function PlaceFields({ calibre }: { readonly calibre: Calibre }) {
         />
       </Columns>
       <lit.Choice name="shows" label="Its steps show" options={optionsOf(CHARGE_STATES)} />
+      {onRecord && (
+        <Typography color="text.secondary">
+          On record: {onRecord.shows}, {onRecord.because}. Enter what you see now.
+        </Typography>
+      )}
       <Preview calibre={calibre} />
     </>
   );
@@ -253,6 +267,26 @@ function WhichLight({ calibre }: { readonly calibre: Calibre }) {
   );
 }
 
+/** That it lies in the shade of its place, where others were laid down before it; nothing where it has the light. */
+function WaitsForRoom() {
+  const { resource, book, context } = useJob();
+  const { data: jobs } = useRack();
+  const own = lightRack(jobs ?? [], book.lightPlaces, context.nowUtc)
+    .places.flatMap(({ watches }) => watches)
+    .find(({ job }) => job.id === resource.job.id);
+  if (!own?.waits) return null;
+  return (
+    <Caution>
+      It waits in the shade: those laid down before it have the light. Room{' '}
+      {own.roomFromUtc === null
+        ? 'once one of them is taken away'
+        : `from ${localTime(own.roomFromUtc, context.shop.zone, 'ddd D MMM HH:mm')}`}
+      ; lay it elsewhere, or record anew when it has the light: what is told below counts from when it was
+      laid down.
+    </Caution>
+  );
+}
+
 /** When it will be charged where it lies, or could be. */
 export function UnderLightLamp({ calibre }: { readonly calibre: Calibre }) {
   const { state, context } = useJob();
@@ -262,6 +296,7 @@ export function UnderLightLamp({ calibre }: { readonly calibre: Calibre }) {
   const ready = plan?.marks.find(({ mark }) => mark === 'hand back');
   return (
     <>
+      <WaitsForRoom />
       <LampAnswer
         question={`Under ${place.name}`}
         standing={there.verdict === 'too hot' ? 'no' : plan === null ? 'open' : STANDING[plan.verdict]}

@@ -222,9 +222,11 @@ export function WellLamp({ well }: { readonly well: WellState }) {
           standing={together === null ? 'open' : 'care'}
           answer={together ?? 'Not yet known'}
           reasons={[
-            state.facts.movement
-              ? 'The movement is not in the book: go by the cell found and measure the well.'
-              : 'Which movement is it? Stage 3 answers that.',
+            state.calibre
+              ? `The book does not know yet which cell ${state.calibre.code} takes: go by the cell found and measure the well.`
+              : state.facts.movement
+                ? 'The movement is not in the book: go by the cell found and measure the well.'
+                : 'Which movement is it? Stage 3 answers that.',
           ]}
         />
         <WitnessAnswer well={well} said={said} />

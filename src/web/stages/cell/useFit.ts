@@ -16,12 +16,12 @@ export function useAlkalineWord(well: WellState): readonly [boolean, (agreed: bo
 /** The lot about to be taken for a well: the one picked, else the best. */
 export function useChosenLot(
   well: WellState,
-  fit: WhatToFit,
+  fit: WhatToFit | null,
 ): readonly [LotOffer | null, (lotId: string) => void] {
   const { draft, setWellDraft } = useJob();
   const wanted = draft.wells[well.name]?.lotId;
-  const picked = fit.offers.find(({ verdict, lot }) => verdict === 'take' && lot.id === wanted);
-  return [picked ?? fit.best, (lotId) => setWellDraft(well.name, { lotId })];
+  const picked = fit?.offers.find(({ verdict, lot }) => verdict === 'take' && lot.id === wanted);
+  return [picked ?? fit?.best ?? null, (lotId) => setWellDraft(well.name, { lotId })];
 }
 
 /** What to fit in a well, from the stock as it is; null where nobody knows what it takes. */

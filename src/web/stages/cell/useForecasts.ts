@@ -47,7 +47,9 @@ export function useForecasts(inputs: readonly LifeInput[], key: string): Forecas
       )
       .then((lives) => {
         // Table and chart are drawn in pieces, as the page has time.
-        if (!gone) startTransition(() => setAnswer({ asked, lives }));
+        // What was stopped meanwhile stays so.
+        if (!gone)
+          startTransition(() => setAnswer((before) => (before?.asked === asked ? before : { asked, lives })));
       });
     return () => {
       gone = true;
@@ -59,7 +61,11 @@ export function useForecasts(inputs: readonly LifeInput[], key: string): Forecas
   return {
     lives: answered ? answer.lives : null,
     progress: answered ? null : share?.asked === asked ? share.share : 0,
-    stop: () => void lifeWorker().stop(card),
+    stop: () => {
+      // At once, though its worker may still be on its way.
+      setAnswer({ asked, lives: null });
+      void lifeWorker().stop(card);
+    },
     again: () => setRound((before) => before + 1),
   };
 }

@@ -107,6 +107,8 @@ function PickUp() {
     }
     form.setValue('there', said.everyS !== null, { shouldDirty: true });
     form.setValue('everyS', said.everyS, { shouldDirty: true });
+    // What was asked for is answered now.
+    form.clearErrors(['there', 'everyS']);
   };
   return (
     <Button variant="outlined" onClick={() => void listen()} sx={{ alignSelf: 'flex-start' }}>

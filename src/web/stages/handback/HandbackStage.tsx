@@ -1,7 +1,8 @@
+import { lifeRange, lifeWords } from '../../../core/craft/life';
 import { Alert, Box, Button, Paper, Stack, Typography } from '@mui/material';
 import { useEffect, useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { capital, figure } from '../../../core/craft/judgement';
+import { capital } from '../../../core/craft/judgement';
 import { handback, readyToHandBack } from '../../../core/advice/handback';
 import { money } from '../../../core/craft/money';
 import { elsewhereWords, type Payloads, type Statement } from '../../../core/logbook';
@@ -260,7 +261,7 @@ function Lamp() {
         reasons={
           life?.verdict === 'forecast'
             ? [
-                `The cell should last ${figure(life.p10Months, 0)} to ${figure(life.p90Months, 0)} months, most likely ${figure(life.p50Months, 0)}.`,
+                `The cell should last ${lifeRange(life)}, most likely ${lifeWords(life.p50Months)}.`,
                 ...life.reasons,
               ]
             : [next.words]

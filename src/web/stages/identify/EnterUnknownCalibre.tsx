@@ -15,6 +15,7 @@ import { mutate } from 'swr';
 import type { z } from 'zod';
 import { unknownCalibreForm } from '../../../contract';
 import { unknownCalibre } from '../../../core/craft/identify';
+import type { Calibre } from '../../../core/craft/movements';
 import { failedInWords, postJson, Refused } from '../../api/http';
 import { fieldsOf } from '../../kit/fields';
 import { useJob } from '../../job/JobContext';
@@ -26,25 +27,37 @@ type Values = z.infer<typeof unknownCalibreForm>;
 const calibreFields = fieldsOf<Values>();
 
 /** A movement that is not in the book goes into it with what is known, as the shop's own. */
-export function EnterUnknownCalibre() {
+export function EnterUnknownCalibre({ sister = null }: { readonly sister?: Calibre | null }) {
   const [asking, setAsking] = useState(false);
   const { technician } = useJob();
   return (
     <>
       <Button variant="outlined" onClick={() => setAsking(true)} disabled={technician === null}>
-        Enter it in the book
+        {sister ? `Enter it from ${sister.code}` : 'Enter it in the book'}
       </Button>
-      {asking && <UnknownCalibreDialog onClose={() => setAsking(false)} />}
+      {asking && <UnknownCalibreDialog sister={sister} onClose={() => setAsking(false)} />}
     </>
   );
 }
 
-function UnknownCalibreDialog({ onClose }: { readonly onClose: () => void }) {
+/** What a sister takes, in words; empty where it runs from an accumulator or the book does not say. */
+function cellOf({ charge, wells }: Calibre): string {
+  const codes = charge ? [] : wells.map(({ cellCode }) => cellCode).filter(Boolean);
+  return codes.length === 0 ? '' : `, a ${codes.join(' and a ')},`;
+}
+
+function UnknownCalibreDialog({
+  sister,
+  onClose,
+}: {
+  readonly sister: Calibre | null;
+  readonly onClose: () => void;
+}) {
   const { book, state, technician } = useJob();
   const { counting } = useAnswer();
   const recordMovement = useRecordMovement();
   const [failed, setFailed] = useState<string | null>(null);
-  const known = unknownCalibre(counting, book);
+  const known = unknownCalibre(counting, book, sister);
   const form = useForm<Values>({
     defaultValues: {
       code: state.facts.movement?.payload.code ?? known.code,
@@ -83,8 +96,11 @@ function UnknownCalibreDialog({ onClose }: { readonly onClose: () => void }) {
           <DialogTitle id="unknown-calibre-title">Enter this movement in the book</DialogTitle>
           <DialogContent>
             <DialogContentText>
-              With what is known. It is marked as the shop’s own until somebody completes it; readings are
-              held against its family or general figures meanwhile.
+              {sister
+                ? `What was not seen is taken from ${sister.code}, but not its cell${cellOf(sister)} nor what was measured of it. `
+                : 'With what is known. '}
+              It is marked as the shop’s own until somebody completes it; readings are held against its family
+              or general figures meanwhile.
             </DialogContentText>
             <Stack spacing={1.5} sx={{ mt: 2 }}>
               <calibreFields.TextLine name="code" label="Code, as marked" mono autoFocus />

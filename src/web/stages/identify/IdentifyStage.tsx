@@ -131,16 +131,20 @@ function Movement() {
 }
 
 function UnknownMovement() {
-  const { state } = useJob();
+  const { state, book } = useJob();
   const { answer } = useAnswer();
   if (answer?.identification.verdict !== 'not in the book' || state.facts.movement !== null) return null;
+  const { sisterOf } = answer.identification;
+  const sister = sisterOf && book.calibre(sisterOf.calibreId);
   return (
     <Paper component="section" aria-label="An unknown calibre" sx={{ p: 2 }}>
       <Stack direction="row" spacing={2} sx={{ alignItems: 'center', justifyContent: 'space-between' }}>
         <Typography>
-          Likelier than any movement of the book is one that is not in it. Enter it with what is known, or
-          name it by hand below.
+          {sister
+            ? `It reads like a sister of ${sister.code} that is not in the book. Enter it from that one, with what is known alone, or name it by hand below.`
+            : 'Likelier than any movement of the book is one that is not in it. Enter it with what is known, or name it by hand below.'}
         </Typography>
+        {sister && <EnterUnknownCalibre sister={sister} />}
         <EnterUnknownCalibre />
       </Stack>
     </Paper>

@@ -1,4 +1,4 @@
-import { movementToSet, quickSetInBook } from '../../../core/advice/proving';
+import { dayOf, movementToSet, quickSetInBook, runsBySight } from '../../../core/advice/proving';
 import { seenMovement } from '../../../core/advice/identify';
 import { hasDateWheel, type ProvedMovement, watchSeconds } from '../../../core/craft/setting';
 import { seenRunning } from '../../../core/logbook';
@@ -32,8 +32,6 @@ function Mat({ movement, watchFor }: Watched) {
     state.progress.some(({ missing }) => missing.some(({ requirement }) => requirement === 'set.crown'));
   // Crown and bracelet are proved on the closed watch.
   const lyingOpen = facts.back !== null && facts.closed === null;
-  // Where no step is seen within a breath the clock says how long it takes.
-  const bySight = movement?.functions.includes('seconds hand') && (movement.stepIntervalS ?? 1) <= 1;
   return (
     <>
       {(facts.runs !== null || !ran) && facts.watched === null && <RunsCard watchFor={watchFor} />}
@@ -41,7 +39,7 @@ function Mat({ movement, watchFor }: Watched) {
         facts={[
           {
             title: 'Watched by the clock',
-            shown: facts.watched !== null || (!ran && !bySight),
+            shown: facts.watched !== null || (!ran && !runsBySight(movement)),
             card: (
               <RunCards toSee="that it runs" run={facts.watched} before={beforeClosing?.watched ?? null} />
             ),
@@ -92,7 +90,7 @@ function Mat({ movement, watchFor }: Watched) {
         <ShownCard
           key={calibre?.id ?? ''}
           quickSetInBook={quickSetInBook(calibre)}
-          day={toSet.functions.includes('day') ? 'has one' : calibre === null ? 'not known' : 'has none'}
+          day={dayOf(toSet, calibre)}
         />
       )}
       <Recipes />

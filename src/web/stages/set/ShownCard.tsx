@@ -1,6 +1,7 @@
 import { Stack, Typography } from '@mui/material';
 import { useEffect } from 'react';
 import { FormProvider, useForm, useWatch } from 'react-hook-form';
+import type { dayOf } from '../../../core/advice/proving';
 import { WEEKDAYS } from '../../../core/craft/policy';
 import { HALVES, QUICK_SETS, type QuickSet } from '../../../core/craft/setting';
 import { Columns } from '../../kit/Columns';
@@ -58,7 +59,7 @@ export function ShownCard({
 }: {
   readonly quickSetInBook: QuickSet | null;
   /** Whether it has a day, as far as anybody knows. */
-  readonly day: 'has one' | 'has none' | 'not known';
+  readonly day: ReturnType<typeof dayOf>;
 }) {
   const form = useForm<Fields>({
     defaultValues: {

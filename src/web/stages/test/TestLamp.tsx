@@ -7,6 +7,7 @@ import {
   type Flow,
   flowFigure,
   type LeakJudgement,
+  type LeakTestPlan,
   LIMIT_UG_PER_MIN,
   type PlannedStep,
   pressureWords,
@@ -119,13 +120,20 @@ function Step({ step, number }: { readonly step: PlannedStep; readonly number: n
   );
 }
 
+const STANDING_OF_PLAN: Readonly<Record<LeakTestPlan['verdict'], Standing>> = {
+  test: 'good',
+  'test gently': 'care',
+  'do not test': 'no',
+  'cannot say': 'open',
+};
+
 function Plan() {
   const { plan } = useTesting();
   return (
     <>
       <LampAnswer
         question="How to test it"
-        standing={plan.verdict === 'do not test' ? 'no' : plan.verdict === 'test gently' ? 'care' : 'good'}
+        standing={STANDING_OF_PLAN[plan.verdict]}
         answer={capital(plan.verdict)}
         reasons={plan.reasons.slice(0, 1)}
       >
