@@ -1,11 +1,11 @@
 import { Alert, Box, Button, Paper, Stack, Typography } from '@mui/material';
 import { type ReactNode, useEffect, useRef, useState } from 'react';
-import { type FieldValues, FormProvider, useForm } from 'react-hook-form';
+import { FormProvider } from 'react-hook-form';
 import { kindDefinition } from '../../contract';
 import { type Entry, entryInWords, type EntryKind, type EntryOf, type Payloads } from '../../core/logbook';
 import { capital } from '../../core/craft/judgement';
 import { Answers } from '../kit/Answers';
-import { formResolver } from '../kit/formResolver';
+import { useChosenForm, whenSent } from '../kit/form';
 import { KeyCap } from '../kit/KeyCap';
 import { NEXT_KEY } from '../kit/theme';
 import { goOnToWanted } from '../kit/keys/wanted';
@@ -153,12 +153,10 @@ function FactForm<K extends EntryKind>({
 }: FormProps<K>) {
   const { record, technician } = useJob();
   const files = useKeptFiles(recorded?.attachments ?? []);
-  const form = useForm<FieldValues>({
+  const form = useChosenForm(kindDefinition(kind).schema, {
     defaultValues: correcting && recorded ? recorded.payload : defaults,
-    resolver: formResolver(kindDefinition(kind).schema),
-    shouldFocusError: true,
   });
-  const submit = form.handleSubmit(async (values) => {
+  const submit = whenSent(form, async (values) => {
     const problem = judge?.(values as Payloads[K]) ?? null;
     if (problem) {
       form.setError(problem.path, { message: problem.reason }, { shouldFocus: true });

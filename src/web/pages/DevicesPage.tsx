@@ -1,6 +1,6 @@
 import { Box, Button, Paper, Stack, Typography } from '@mui/material';
 import { lazy, Suspense, useState } from 'react';
-import { type FieldValues, FormProvider, useForm } from 'react-hook-form';
+import { FormProvider } from 'react-hook-form';
 import { Link } from 'react-router';
 import { mutate } from 'swr';
 import { capital } from '../../core/craft/judgement';
@@ -23,7 +23,7 @@ import { failedInWords, postJson } from '../api/http';
 import { useShop } from '../api/resources';
 import { Loading } from '../kit/Loading';
 import { Fold } from '../kit/Fold';
-import { formResolver } from '../kit/formResolver';
+import { useChosenForm, whenSent } from '../kit/form';
 import { LampAnswer } from '../kit/Lamp';
 import { Choice, ListChoice, MeasureField, optionsOf } from '../kit/fields';
 import { FileThumb } from '../job/files';
@@ -153,9 +153,8 @@ function DeviceCard({ device }: { readonly device: DeviceState }) {
   const { technicianId } = useBench();
   const [said, setSaid] = useState<readonly DeviceSays[]>([]);
   const [failed, setFailed] = useState<string | null>(null);
-  const form = useForm<FieldValues>({
+  const form = useChosenForm(deviceSettings[device.id], {
     values: device.settings,
-    resolver: formResolver(deviceSettings[device.id]),
   });
   const change = async (body: object): Promise<void> => {
     try {
@@ -213,7 +212,7 @@ function DeviceCard({ device }: { readonly device: DeviceState }) {
             spacing={1.5}
             noValidate
             aria-label={`${device.name} simulates`}
-            onSubmit={(event) => void form.handleSubmit((settings) => change({ settings }))(event)}
+            onSubmit={(event) => void whenSent(form, (settings) => change({ settings }))(event)}
           >
             <Box sx={{ display: 'grid', gap: 1.5, gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' } }}>
               {SETTINGS[device.id].map((setting) =>

@@ -1,4 +1,3 @@
-import { zodResolver } from '@hookform/resolvers/zod';
 import {
   Alert,
   Autocomplete,
@@ -16,7 +15,7 @@ import {
   Typography,
 } from '@mui/material';
 import { useEffect, useId, useMemo, useState } from 'react';
-import { FormProvider, useController, useForm, useFormContext, useWatch } from 'react-hook-form';
+import { FormProvider, useController, useFormContext, useWatch } from 'react-hook-form';
 import { useNavigate, useSearchParams } from 'react-router';
 import { mutate } from 'swr';
 import { useResource } from '../api/resource';
@@ -43,6 +42,7 @@ import { type SeenShop, useCustomer, useShop, shopNow } from '../api/resources';
 import { Caution, LampAnswer } from '../kit/Lamp';
 import { fieldsOf, optionsOf } from '../kit/fields';
 import { FileButton } from '../kit/FileButton';
+import { useCheckedForm, whenSent } from '../kit/form';
 import { GO_ON } from '../job/BenchLayout';
 import { StageLayout } from '../kit/StageLayout';
 import {
@@ -298,9 +298,8 @@ function IntakeForm({ shop, visit }: { readonly shop: SeenShop; readonly visit: 
   const bench = useBench();
   const technician = shop.technicians.find((each) => each.id === bench.technicianId);
   const [failed, setFailed] = useState<string | null>(null);
-  const form = useForm<Intake>({
+  const form = useCheckedForm<Intake>(intake, {
     defaultValues: visit ? intakeOf(visit, shop) : (keptIntake() ?? emptyIntake(shop.policy, shopNow(shop))),
-    resolver: zodResolver(intake),
   });
   // The same ids at a second try, so that one watch never becomes two jobs.
   const [ids] = useState(() => ({
@@ -326,7 +325,7 @@ function IntakeForm({ shop, visit }: { readonly shop: SeenShop; readonly visit: 
     [form, visit],
   );
 
-  const take = form.handleSubmit(async (values) => {
+  const take = whenSent(form, async (values) => {
     if (!technician) return;
     setFailed(null);
     // Sent again it is the very same, or the server would take it for another watch under its id.

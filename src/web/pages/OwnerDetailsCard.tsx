@@ -1,7 +1,6 @@
-import { zodResolver } from '@hookform/resolvers/zod';
 import { Alert, Button, Paper, Stack, Typography } from '@mui/material';
 import { useState } from 'react';
-import { FormProvider, useForm } from 'react-hook-form';
+import { FormProvider } from 'react-hook-form';
 import { mutate } from 'swr';
 import { v7 } from 'uuid';
 import { type CustomerResource, type NewOwnerRevision, ownerRevision } from '../../contract';
@@ -11,6 +10,7 @@ import { useBench } from '../api/bench';
 import { failedInWords, postJson } from '../api/http';
 import type { SeenShop } from '../api/resources';
 import { fieldsOf } from '../kit/fields';
+import { useCheckedForm, whenSent } from '../kit/form';
 import { Fold } from '../kit/Fold';
 
 const fields = fieldsOf<NewOwnerRevision>();
@@ -152,7 +152,7 @@ function DetailsForm({
   readonly onSend: (revision: NewOwnerRevision) => Promise<void>;
   readonly onLeave: () => void;
 }) {
-  const form = useForm<NewOwnerRevision>({ defaultValues: start, resolver: zodResolver(ownerRevision) });
+  const form = useCheckedForm<NewOwnerRevision>(ownerRevision, { defaultValues: start });
   return (
     <FormProvider {...form}>
       <Stack
@@ -160,7 +160,7 @@ function DetailsForm({
         spacing={1.5}
         noValidate
         aria-label="Owner’s details"
-        onSubmit={(event) => void form.handleSubmit(onSend)(event)}
+        onSubmit={(event) => void whenSent(form, onSend)(event)}
       >
         <fields.TextLine name="name" label="Name" autoFocus />
         <fields.TextLine name="phone" label="Phone" />

@@ -1,4 +1,3 @@
-import { zodResolver } from '@hookform/resolvers/zod';
 import {
   Alert,
   Box,
@@ -14,14 +13,7 @@ import {
   Typography,
 } from '@mui/material';
 import { type ReactNode, useId, useState } from 'react';
-import {
-  FormProvider,
-  useController,
-  useFieldArray,
-  useForm,
-  useFormContext,
-  useWatch,
-} from 'react-hook-form';
+import { FormProvider, useController, useFieldArray, useFormContext, useWatch } from 'react-hook-form';
 import { mutate } from 'swr';
 import { v7 } from 'uuid';
 import { useResource } from '../api/resource';
@@ -43,6 +35,7 @@ import {
   type Weekday,
 } from '../../core/craft/policy';
 import { localTime } from '../../core/craft/time';
+import { useCheckedForm, whenSent } from '../kit/form';
 import { useBench } from '../api/bench';
 import { failedInWords, postJson } from '../api/http';
 import { type SeenShop, useShop } from '../api/resources';
@@ -238,11 +231,11 @@ function PolicyForm({ shop }: { readonly shop: SeenShop }) {
     kept: false,
     at: revision,
   });
-  const form = useForm<PolicyWrite>({
+  const form = useCheckedForm<PolicyWrite>(policyWrite, {
     defaultValues: { shop: shop.shop, policy, basedOn: revision, technicianId: technicianId ?? '' },
-    resolver: zodResolver(policyWrite),
   });
-  const decide = form.handleSubmit(
+  const decide = whenSent(
+    form,
     async (values) => {
       try {
         await postJson('/api/policy', { ...values, technicianId });

@@ -10,15 +10,7 @@ import {
   Typography,
 } from '@mui/material';
 import { useState } from 'react';
-import {
-  type FieldValues,
-  FormProvider,
-  useController,
-  useFieldArray,
-  useForm,
-  useFormContext,
-  useWatch,
-} from 'react-hook-form';
+import { FormProvider, useController, useFieldArray, useFormContext, useWatch } from 'react-hook-form';
 import { useNavigate } from 'react-router';
 import { mutate } from 'swr';
 import { type AnyField, blankOf, RECORDS } from '../../../contract';
@@ -27,7 +19,7 @@ import { useBench } from '../../api/bench';
 import { failedInWords, postJson, Refused } from '../../api/http';
 import { useShop } from '../../api/resources';
 import { Columns } from '../../kit/Columns';
-import { formResolver } from '../../kit/formResolver';
+import { useChosenForm, whenSent } from '../../kit/form';
 import { NativeSelect } from '../../kit/NativeSelect';
 import {
   Choice,
@@ -261,11 +253,10 @@ export function RecordForm({ view, book, body, basedOn, onDone }: Props) {
   const { technicianId } = useBench();
   const navigate = useNavigate();
   const [failed, setFailed] = useState<string | null>(null);
-  const form = useForm<FieldValues>({
+  const form = useChosenForm(RECORDS[view.kind].schema, {
     defaultValues: body ?? view.blank,
-    resolver: formResolver(RECORDS[view.kind].schema),
   });
-  const write = form.handleSubmit(async (values) => {
+  const write = whenSent(form, async (values) => {
     setFailed(null);
     const id = view.idOf(values);
     try {

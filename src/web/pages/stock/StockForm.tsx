@@ -1,9 +1,9 @@
-import { zodResolver } from '@hookform/resolvers/zod';
 import { Button, Stack } from '@mui/material';
 import type { ReactNode } from 'react';
-import { type DefaultValues, type FieldValues, FormProvider, useForm } from 'react-hook-form';
+import { type DefaultValues, type FieldValues, FormProvider } from 'react-hook-form';
 import type { z } from 'zod';
 import { postJson } from '../../api/http';
+import { useCheckedForm, whenSent } from '../../kit/form';
 import { useBooking } from './booking';
 
 /** A form of the stock page: its fields, its door at the server, and what came of it. */
@@ -25,12 +25,9 @@ export function StockForm<T extends FieldValues>({
   readonly onDone?: () => void;
   readonly children: ReactNode;
 }) {
-  const form = useForm<T>({
-    defaultValues: blank(),
-    resolver: zodResolver(schema),
-  });
+  const form = useCheckedForm(schema, { defaultValues: blank() });
   const { book, told } = useBooking();
-  const send = form.handleSubmit(async (values) => {
+  const send = whenSent(form, async (values) => {
     if (!(await book(() => postJson(path, values), done(values)))) return;
     form.reset(blank());
     onDone?.();

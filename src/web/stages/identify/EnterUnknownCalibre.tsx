@@ -1,4 +1,3 @@
-import { zodResolver } from '@hookform/resolvers/zod';
 import {
   Alert,
   Button,
@@ -10,7 +9,7 @@ import {
   Stack,
 } from '@mui/material';
 import { useState } from 'react';
-import { FormProvider, useForm } from 'react-hook-form';
+import { FormProvider } from 'react-hook-form';
 import { mutate } from 'swr';
 import type { z } from 'zod';
 import { unknownCalibreForm } from '../../../contract';
@@ -18,6 +17,7 @@ import { unknownCalibre } from '../../../core/craft/identify';
 import type { Calibre } from '../../../core/craft/movements';
 import { failedInWords, postJson, Refused } from '../../api/http';
 import { fieldsOf } from '../../kit/fields';
+import { useCheckedForm, whenSent } from '../../kit/form';
 import { useJob } from '../../job/JobContext';
 import { useRecordMovement } from './recordMovement';
 import { useAnswer } from './useIdentification';
@@ -58,7 +58,7 @@ function UnknownCalibreDialog({
   const recordMovement = useRecordMovement();
   const [failed, setFailed] = useState<string | null>(null);
   const known = unknownCalibre(counting, book, sister);
-  const form = useForm<Values>({
+  const form = useCheckedForm<Values>(unknownCalibreForm, {
     defaultValues: {
       code: state.facts.movement?.payload.code ?? known.code,
       makerId: known.makerId,
@@ -66,9 +66,8 @@ function UnknownCalibreDialog({
       widthMm: known.widthMm,
       currentUA: state.facts.readings.get('currentUA')?.payload.value ?? null,
     },
-    resolver: zodResolver(unknownCalibreForm),
   });
-  const write = form.handleSubmit(async (values) => {
+  const write = whenSent(form, async (values) => {
     const calibre = known.build(values);
     setFailed(null);
     try {
