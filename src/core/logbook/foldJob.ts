@@ -100,7 +100,7 @@ export function foldJob(entries: readonly Entry[], context: JobContext): JobStat
   const signature = signatureOf(facts, ordered);
   const required = requiredOf({ facts }, context.policy);
   const progress = stageProgress(
-    { facts, wells, conflicts, signature, calibre, caseType },
+    { facts, standing, wells, conflicts, signature, calibre, caseType },
     required,
     context.policy,
   );

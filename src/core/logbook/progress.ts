@@ -6,6 +6,7 @@ import type { Entry, EntryOf, JobFacts } from './entry';
 import type { JobSoFar } from './state';
 import { readingIn } from './facts/check';
 import { latestProofs } from './facts/set';
+import { fellBack } from './fellBack';
 import { escalated, freshLoose, openDrops } from './loose';
 import { pairBack, partProofs, partsToOrder, sealsInside } from './parts';
 import { failedProofs, runOf, seenRunning, unproved, watchedLongEnough } from './proofs';
@@ -73,13 +74,16 @@ const MET: Readonly<Record<Requirement, (job: Judged, policy: Policy) => boolean
         well.found?.payload.marking === null ||
         escalated(facts, well.name, 'the old cell'),
     ),
-  // A charge counts when it was watched until the watch stepped normally; a new accumulator is nearly empty and wants one, too.
-  'cell.charged': ({ facts, signature }) => {
+  // A charge counts when it was watched until the watch stepped normally, and nothing seen since speaks against it; a new
+  // accumulator is nearly empty and wants one, too. What fails at stage 8 is asked for there.
+  'cell.charged': ({ facts, standing, signature }) => {
     const last = facts.charges.at(-1);
     if (signature.state === 'signed') return last !== undefined || facts.accumulator !== null;
+    const back = fellBack(standing);
     return (
       facts.underLight === null &&
       last?.payload.outcome === 'steps normally' &&
+      (back === null || back.entry.kind.startsWith('set.')) &&
       (facts.accumulator === null || isAfter(last, facts.accumulator))
     );
   },
@@ -154,6 +158,7 @@ export function requiredOf({ facts }: Pick<JobSoFar, 'facts'>, policy: Policy): 
 
 /** A job so far, with its records of the book. */
 interface Judged extends JobSoFar {
+  readonly standing: readonly Entry[];
   readonly calibre: Calibre | null;
   readonly caseType: Pick<CaseType, 'crown'> | null;
 }

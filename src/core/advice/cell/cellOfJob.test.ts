@@ -1,5 +1,5 @@
 import { book, context, idOf, Logbook, lot, movementOf, readingOf, takenIn } from '../../../testing/fixtures';
-import type { Payloads, WellState } from '../../logbook';
+import { NOT_LOOKED, type Payloads, type WellState } from '../../logbook';
 import { fittedAdviceOf } from '../life';
 import type { Lot } from '../../craft/stock';
 import { accumulatorInQuestion, fitForWell, guidesOf, serviceGainOf, setOf } from './cellOfJob';
@@ -94,12 +94,14 @@ describe('two cells of which one stays in', () => {
 describe('an accumulator', () => {
   it('comes out once the last charge did not do, or when it was renewed', () => {
     const job = jobOn('vessarin-210s');
-    const asked = () => accumulatorInQuestion(job.state().facts);
+    const asked = () => accumulatorInQuestion(job.state());
     expect(asked()).toBe(false);
     job.add('cell.charged', { by: 'light', hours: 8, outcome: 'low-supply steps' });
     expect(asked()).toBe(true);
     job.add('cell.charged', { by: 'light', hours: 12, outcome: 'steps normally' });
     expect(asked()).toBe(false);
+    job.add('check.looked', { ...NOT_LOOKED, shows: 'stands still' });
+    expect(asked()).toBe(true);
     job.add('cell.accumulator', {
       kitCode: 'KT-V21',
       lotId: null,

@@ -2,7 +2,7 @@ import type { Book } from '../../craft/book';
 import { placeWants } from './goesIn';
 import { lifeQuestion } from '../life';
 import { serviceGain, type ServiceGain } from '../../craft/life';
-import { type JobState, readingIn, type WellState } from '../../logbook';
+import { fellBack, type JobState, readingIn, type WellState } from '../../logbook';
 import { type Policy, priceInList, type Schools } from '../../craft/policy';
 import { type Lot, type SupplierRecord, type WhatToFit, whatToFit } from '../../craft/stock';
 import { type FittingGuide, fittingGuide, type GuidedMovement, type GuidedPlace } from '../../craft/fitting';
@@ -60,10 +60,17 @@ export function guidesOf(state: JobState, book: Book, schools: Schools): Readonl
   return guides;
 }
 
-/** Whether the accumulator comes out: it did, or the last charge did not bring the watch to step normally. */
-export function accumulatorInQuestion({ accumulator, charges }: JobState['facts']): boolean {
+/** Whether the accumulator comes out: it did, or the last charge did not bring the watch to step normally, or not for long. */
+export function accumulatorInQuestion({
+  facts: { accumulator, charges },
+  standing,
+}: Pick<JobState, 'facts' | 'standing'>): boolean {
   const last = charges.at(-1);
-  return accumulator !== null || (last !== undefined && last.payload.outcome !== 'steps normally');
+  return (
+    accumulator !== null ||
+    (last !== undefined && last.payload.outcome !== 'steps normally') ||
+    fellBack(standing) !== null
+  );
 }
 
 /** The places of a movement that take the same cell as this one: a set, from one lot. */

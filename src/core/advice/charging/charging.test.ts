@@ -1,6 +1,6 @@
 import type { Logbook } from '../../../testing/fixtures';
 import { book, context, readingOf, takenIn } from '../../../testing/fixtures';
-import type { Payloads } from '../../logbook';
+import { NOT_LOOKED, type Payloads } from '../../logbook';
 import type { LightPlaceTool } from '../../craft/tools';
 import { chargeHere, chargeUnderLight, litOf, placesFor } from './charging';
 import { judgeAccumulator } from './judgeAccumulator';
@@ -187,6 +187,115 @@ describe('tired, flat or fine', () => {
     expect(drawer?.reasons.join(' ')).toContain('flat is likelier than tired');
   });
 
+  const LOOKED: Payloads['check.looked'] = { ...NOT_LOOKED, shows: 'steps in twos or fours' };
+  const proved = (charging: 'works' | 'does not work'): Payloads['set.functions'] => ({
+    proved: { charging },
+    handedBackSo: '',
+  });
+
+  it.each([
+    ['renew', 'a look at its hands', (job: Logbook) => job.add('check.looked', LOOKED), 'signals low again'],
+    [
+      'renew',
+      'the light it came back to',
+      (job: Logbook) => job.add('cell.lit', { ...lamp, shows: 'low-supply steps' }),
+      'signals low again',
+    ],
+    [
+      'clean',
+      'hands that stand',
+      (job: Logbook) => job.add('check.looked', { ...LOOKED, shows: 'stands still' }),
+      'under 1.35 V at rest it is tired',
+    ],
+    [
+      'clean',
+      'the proof of stage 8',
+      (job: Logbook) => job.add('set.runs', { runs: false, watchedSeconds: 30 }),
+      'stands still again',
+    ],
+    [
+      'clean',
+      'a light that does not charge it',
+      (job: Logbook) => job.add('set.functions', proved('does not work')),
+      'light cell',
+    ],
+    [
+      'renew',
+      'hands that stand, and its voltage',
+      (job: Logbook) => {
+        job.add('check.looked', { ...LOOKED, shows: 'stands still' });
+        job.add('check.reading', readingOf('restVoltageV', 1.1));
+      },
+      'stands still again: tired',
+    ],
+    [
+      'clean',
+      'its steps, though it holds its voltage',
+      (job: Logbook) => {
+        job.add('check.reading', readingOf('restVoltageV', 1.45));
+        job.add('check.looked', LOOKED);
+      },
+      'it holds',
+    ],
+    [
+      'charge',
+      'its voltage alone',
+      (job: Logbook) => job.add('check.reading', readingOf('restVoltageV', 0.6)),
+      'nearly empty',
+    ],
+    [
+      'fine',
+      'a look that found nothing',
+      (job: Logbook) => job.add('check.looked', { ...LOOKED, shows: 'runs as it should' }),
+      'came back',
+    ],
+  ] as const)('%s where it stepped normally after the charge, by %s since', (verdict, _, seen, words) => {
+    const told = judged((job) => {
+      charged(10, 'steps normally')(job);
+      seen(job);
+    });
+    expect(told?.verdict).toBe(verdict);
+    expect(told?.reasons.join(' ')).toContain(words);
+  });
+
+  it('is back again once it is seen well', () => {
+    const told = judged((job) => {
+      charged(10, 'steps normally')(job);
+      job.add('check.looked', LOOKED);
+      job.add('check.looked', { ...LOOKED, shows: 'runs as it should' });
+      job.add('set.functions', proved('does not work'));
+      job.add('set.functions', proved('works'));
+      job.add('set.runs', { runs: false, watchedSeconds: 30 });
+      job.add('set.runs', { runs: true, watchedSeconds: 30 });
+    });
+    expect(told?.verdict).toBe('fine');
+    // That it runs does not tell that it steps as it should.
+    const low = judged((job) => {
+      charged(10, 'steps normally')(job);
+      job.add('check.looked', LOOKED);
+      job.add('set.runs', { runs: true, watchedSeconds: 30 });
+    });
+    expect(low?.verdict).toBe('renew');
+  });
+
+  it('is not tired where it may have run down since, nor by a look that was only put right after the charge', () => {
+    const later = (days: number) =>
+      judged((job) => {
+        job.add('cell.charged', { by: 'light', hours: 10, outcome: 'steps normally' }, at(0));
+        job.add('check.looked', LOOKED, at(days * 24));
+      });
+    // 10 of the 37 h that fill it here, of the 180 days it runs when full.
+    expect(later(20)?.verdict).toBe('renew');
+    expect(later(100)).toMatchObject({ verdict: 'charge' });
+    expect(later(100)?.reasons.join(' ')).toContain('may have run down');
+    const put = judged((job) => {
+      const before = job.add('check.looked', LOOKED);
+      charged(10, 'steps normally')(job);
+      job.add('check.looked', { ...LOOKED, crown: 'home' }, { supersedes: [before.id] });
+    });
+    expect(put?.verdict).toBe('fine');
+  });
+
   it('holds its voltage against its own, never a silver cell’s', () => {
     const told = judged((job) => void job.add('check.reading', readingOf('restVoltageV', 0.6)));
     expect(told?.reasons.join(' ')).toContain('stands at 1.5 V charged: empty');
@@ -201,6 +310,11 @@ describe('what the service asks for', () => {
     // Watched, and not come back: nothing to hand over.
     expect(missing(job)).toContain('cell.charged');
     job.add('cell.charged', { by: 'light', hours: 20, outcome: 'steps normally' });
+    expect(missing(job)).not.toContain('cell.charged');
+    // Back for an hour is not back.
+    const low = job.add('check.looked', { ...NOT_LOOKED, shows: 'steps in twos or fours' });
+    expect(missing(job)).toContain('cell.charged');
+    job.add('check.looked', { ...NOT_LOOKED, shows: 'runs as it should' }, { supersedes: [low.id] });
     expect(missing(job)).not.toContain('cell.charged');
     job.add('cell.accumulator', {
       kitCode: 'KT-V21',

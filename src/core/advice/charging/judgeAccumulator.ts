@@ -2,8 +2,9 @@ import type { Book } from '../../craft/book';
 import { hoursAt } from '../../craft/charging';
 import { judgeCurrent } from '../../craft/health';
 import { figure, type Judged } from '../../craft/judgement';
-import type { Calibre } from '../../craft/movements';
-import { isAfter, type JobContext, type JobState, readingIn } from '../../logbook';
+import { type Calibre, reserveWith } from '../../craft/movements';
+import { daysBetween, localDay } from '../../craft/time';
+import { fellBack, isAfter, type JobContext, type JobState, readingIn } from '../../logbook';
 import { hasLeaked } from './renewal';
 import { daysStood, EMPTY_SHARE } from './startShown';
 
@@ -35,12 +36,13 @@ function isOverLimit(drawsUA: number, { code, typicalUA }: Calibre, limitUA: num
 /**
  * Is the accumulator tired, flat or fine, and what comes next: charge it, clean, or renew it? It is charged and watched before it
  * is condemned, since one from a drawer may be merely discharged; tired is what steps low again after a charge that should
- * have filled it, or after it had stepped normally. What holds its voltage after a charge, or feeds a movement that draws too
+ * have filled it, or after it had stepped normally, sooner than it could run down. What was seen after a charge counts, not its
+ * outcome alone. What holds its voltage after a charge, or feeds a movement that draws too
  * much, is not what fails. A new one is nearly empty. Null for a watch that charges nothing. Its voltage is held against its
  * own nominal one. Source: bench practice.
  */
 export function judgeAccumulator(
-  state: Pick<JobState, 'facts' | 'calibre' | 'wells'>,
+  state: Pick<JobState, 'facts' | 'calibre' | 'wells' | 'standing'>,
   {
     catalogue: book,
     ...context
@@ -99,16 +101,35 @@ export function judgeAccumulator(
       ...dark,
       ...voltage,
     );
-  if (last.outcome === 'steps normally')
-    return told(
-      'fine',
-      'Fine as it is',
-      'It came back with the charge. Low-supply steps that return within days mean it is tired.',
-      ...voltage,
-    );
-  const cameBack = since.some(({ payload }) => payload.outcome === 'steps normally');
+  const again = fellBack(state.standing);
+  const sinceCharge = rest !== null && isAfter(rest, since.at(-1) ?? rest) ? rest : null;
+  if (last.outcome === 'steps normally' && again === null)
+    return sinceCharge !== null && sinceCharge.payload.value < charge.nominalV * EMPTY_SHARE
+      ? told(
+          'charge',
+          'Charge on, and watch',
+          `It came back, but ${figure(sinceCharge.payload.value, 2)} V after the charge, of ${figure(charge.nominalV, 2)} V, is nearly empty: if it does not rise, it is tired.`,
+        )
+      : told(
+          'fine',
+          'Fine as it is',
+          'It came back with the charge. Low-supply steps that return within days mean it is tired.',
+          ...voltage,
+        );
+  const cameBack = since.findLast(({ payload }) => payload.outcome === 'steps normally') ?? null;
   const charged = since.reduce((sum, { payload }) => sum + payload.hours, 0);
   const fullH = charge.by === 'light' ? hoursToFull(state, book) : null;
+  // By the dimmest light, so that it is said to run rather shorter than longer.
+  const runsFor = (
+    upTo: (typeof since)[number],
+  ): { readonly hours: number; readonly days: number } | null => {
+    if (fullH === null) return null;
+    const hours = since
+      .slice(0, since.indexOf(upTo) + 1)
+      .reduce((sum, { payload }) => sum + payload.hours, 0);
+    const reserveDays = reserveWith(charge, accumulator?.payload.kitCode ?? null);
+    return { hours, days: Math.min(1, hours / fullH) * reserveDays };
+  };
   const draws = readingIn(facts, 'currentUA')?.payload.value ?? null;
   if (calibre?.limitUA && draws !== null && isOverLimit(draws, calibre, calibre.limitUA))
     return told(
@@ -117,15 +138,52 @@ export function judgeAccumulator(
       `It draws ${figure(draws, 2)} µA, and ${figure(calibre.limitUA, 2)} is the most: that empties a good ${whatWas}, too.`,
       ...voltage,
     );
-  const after = rest !== null && isAfter(rest, since.at(-1) ?? rest) ? volts : null;
+  const dayOf = ({ occurredAt }: { readonly occurredAt: string }): string =>
+    localDay(occurredAt, context.shop.zone);
+  // What was read before it failed again says nothing of how it holds now, unless on the same day.
+  const after =
+    sinceCharge !== null &&
+    (again === null || isAfter(sinceCharge, again.entry) || dayOf(sinceCharge) === dayOf(again.entry))
+      ? volts
+      : null;
   if (after !== null && after >= charge.nominalV * HOLDS_SHARE)
     return told(
       'clean',
       'Not the accumulator',
       `${figure(after, 2)} V after the charge, of ${figure(charge.nominalV, 2)} V: it holds. Look at contacts, coil and train.`,
     );
-  if (cameBack)
-    return told('renew', 'New accumulator', 'It stepped normally and signals low again: tired.', ...voltage);
+  if (again?.shows === 'does not charge')
+    return told(
+      'clean',
+      'Clean, then renew',
+      `It was proved not to charge: look at contacts, tabs and ${charge.by === 'light' ? 'light cell' : 'generating rotor'} first, then the ${whatWas}.`,
+      ...voltage,
+    );
+  if (cameBack !== null) {
+    const failed = again?.entry ?? since.at(-1) ?? cameBack;
+    const days = daysBetween(dayOf(cameBack), dayOf(failed));
+    const ran = runsFor(cameBack);
+    if (ran !== null && days > ran.days)
+      return told(
+        'charge',
+        'Charge on',
+        `${figure(ran.hours, 0)} h of light keep it for ${figure(ran.days, 0)} days, and ${figure(days, 0)} went by: it may have run down.`,
+        ...voltage,
+      );
+    const stood = (again?.shows ?? last.outcome) === 'does not run';
+    if (stood && after === null)
+      return told(
+        'clean',
+        'Measure it first',
+        `It stepped normally and stands still again: under ${figure(charge.nominalV * HOLDS_SHARE, 2)} V at rest it is tired; from there on look at contacts, coil and train.`,
+      );
+    return told(
+      'renew',
+      'New accumulator',
+      `It stepped normally and ${stood ? 'stands still' : 'signals low'} again: tired.`,
+      ...voltage,
+    );
+  }
   if (fullH !== null && charged < fullH)
     return told(
       'charge',

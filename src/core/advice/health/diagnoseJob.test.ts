@@ -1,4 +1,5 @@
 import { book, Logbook, movementOf, readingOf, takenIn } from '../../../testing/fixtures';
+import { NOT_LOOKED } from '../../logbook';
 import { DEFAULT_POLICY } from '../../craft/policy';
 import { diagnoseJob, diagnosesOf } from './diagnoseJob';
 describe('the question a job asks', () => {
@@ -14,6 +15,18 @@ describe('the question a job asks', () => {
     expect(found.ranked[0]?.evidence.map((each) => each.words)).toContain(
       'the current is far over the limit',
     );
+  });
+});
+
+describe('a charge that brought it back', () => {
+  it('counts as long as nothing seen since speaks against it', () => {
+    const job = takenIn('recharge or new accumulator', 'vessarin-210s');
+    job.add('check.looked', { ...NOT_LOOKED, shows: 'stands still' });
+    job.add('cell.charged', { by: 'light', hours: 60, outcome: 'steps normally' });
+    const first = () => diagnoseJob(job.state(), book, DEFAULT_POLICY).ranked[0]?.fault;
+    expect(first()).toBe('merely discharged');
+    job.add('check.looked', { ...NOT_LOOKED, shows: 'steps in twos or fours' });
+    expect(first()).toBe('tired accumulator');
   });
 });
 

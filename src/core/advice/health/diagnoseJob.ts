@@ -1,7 +1,7 @@
 import { FUNCTION_KINDS, type FunctionKind } from '../../craft/movements';
 import { daysBetween } from '../../craft/time';
 import type { Book } from '../../craft/book';
-import { type Complaint, isLeaked, type JobState, type WellState } from '../../logbook';
+import { type Complaint, fellBack, isLeaked, type JobState, type WellState } from '../../logbook';
 import { supplyOf } from '../supply';
 import { seenMovement } from '../identify';
 import { type Policy, priceInList } from '../../craft/policy';
@@ -174,7 +174,12 @@ export function faultQuestionOf(
     if (told !== undefined && feedsAny(well, TELLS_OF[told] ?? FUNCTION_KINDS)) observed.set(told, 'there');
   }
   const lastCharge = facts.charges.at(-1);
-  if (lastCharge) observed.set('after a charge', lastCharge.payload.outcome);
+  const back = fellBack(state.standing)?.shows ?? null;
+  if (lastCharge)
+    observed.set(
+      'after a charge',
+      back === null || back === 'does not charge' ? lastCharge.payload.outcome : back,
+    );
   return {
     observed,
     // Readings are of the old cell as long as nobody says otherwise, whatever was fitted since.

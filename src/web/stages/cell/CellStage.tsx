@@ -212,7 +212,7 @@ function Lamp() {
         {state.calibre.cautions.map((caution) => (
           <Caution key={caution}>{caution}</Caution>
         ))}
-        {!accumulatorInQuestion(state.facts) && (
+        {!accumulatorInQuestion(state) && (
           <CalibreFigure calibre={state.calibre} cellDiameterMm={() => null} />
         )}
       </>

@@ -150,7 +150,7 @@ export function ChargingMat() {
       >
         <AccumulatorFields kits={kits} />
       </FactCard>
-      {(calibre?.charge || accumulatorInQuestion(facts)) && state.wells.map(guideOf)}
+      {(calibre?.charge || accumulatorInQuestion(state)) && state.wells.map(guideOf)}
       {facts.accumulator && state.wells.map((well) => <OldCellCards key={well.name} well={well} />)}
     </>
   );
