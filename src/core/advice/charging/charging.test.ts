@@ -439,6 +439,13 @@ describe('who has the light', () => {
     expect(rack.toLookAt.map(({ name }) => name)).toEqual(['a']);
   });
 
+  it('calls nothing ready that does not charge as forecast, nor counts on its room', () => {
+    const amiss = { amiss: 'it was seen stepping normally, and not so later' };
+    const jobs = [lies('a', 0, 3, amiss), lies('b', 1, 9), lies('c', 2, 12)];
+    expect(lightRack(jobs, [place({})], now).ready).toEqual([]);
+    expect(told(jobs, [place({ watches: 1 })])[1]).toEqual(['b', true, null, null]);
+  });
+
   it('keeps what lies at a place that is gone', () => {
     const rack = lightRack([lies('a', 0, 3, { placeId: 'gone', amiss: 'gone' })], [place({})], now);
     expect(rack.places.map((each) => [each.place?.id ?? null, each.watches.length])).toEqual([

@@ -39,7 +39,8 @@ function queued<T extends { readonly lit: Lit }>(
         ? null
         : (lit.lookAgainUtc.find((each) => each > nowUtc) ?? lit.lookAgainUtc.at(-1) ?? null);
     if (frees.length < most) {
-      frees.push(lit.readyUtc);
+      // What does not charge as forecast gives its room nobody knows when.
+      frees.push(lit.amiss === null ? lit.readyUtc : null);
       return { job, waits: false, roomFromUtc: null, readyUtc: lit.readyUtc, lookNextUtc };
     }
     // The soonest of those that lie in the light; one whose end nobody knows frees no room.
@@ -57,7 +58,7 @@ function queued<T extends { readonly lit: Lit }>(
 /**
  * The watches under the lights of a shop: which lies where, since when, the longest first; which waits for room and until
  * when; which is to be looked at now, is likely ready, or has something amiss. A watch that waits is not called ready: its
- * hours of light were counted as if it had them.
+ * hours of light were counted as if it had them; nor is one with something amiss.
  */
 export function lightRack<T extends { readonly lit: Lit | null }>(
   jobs: readonly T[],
@@ -84,7 +85,9 @@ export function lightRack<T extends { readonly lit: Lit | null }>(
   return {
     places,
     toLookAt: inLight.filter(({ lit: under }) => lookDue(under, nowUtc)),
-    ready: inLight.filter((job) => job.lit.readyUtc !== null && job.lit.readyUtc <= nowUtc),
+    ready: inLight.filter(
+      ({ lit: { readyUtc, amiss } }) => amiss === null && readyUtc !== null && readyUtc <= nowUtc,
+    ),
     amiss: lit.filter((job) => job.lit.amiss !== null),
   };
 }
