@@ -372,7 +372,7 @@ const ASKED_WITHIN: Readonly<Record<string, string>> = {
   'advice/seal': 'reasonWanted ringBoxes ringIsLow',
   'advice/tightness': 'stepPassed useOf',
   logbook:
-    'awaitedParts causesWords clockApart elsewhereWords foldJob hasCrown isAfter isLeaked lastReading leakWords meetsWater movesBetween nextToSettle notInHouse openDrops openedBeside outcomesOf partsSettledAs readingIn readingsOf reopens replacedBy sameDetails standingRevisions undoable wellKey wellOf',
+    'awaitedParts causesWords clockApart elsewhereWords fellBack foldJob hasCrown isAfter isLeaked lastReading leakWords meetsWater movesBetween nextToSettle notInHouse openDrops openedBeside outcomesOf partsSettledAs readingIn readingsOf reopens replacedBy sameDetails standingRevisions undoable wellKey wellOf',
 };
 
 it('asks every function of every upper floor, or says where it is asked', () => {
