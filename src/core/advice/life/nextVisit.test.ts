@@ -68,6 +68,18 @@ describe('when a watch should come back', () => {
     });
   });
 
+  it('nothing of the book is promised of an accumulator that was found tired and goes out so', () => {
+    const job = takenIn('reseal and test', 'vessarin-210s');
+    expect(nextVisit(job.state(), [], context).words).toContain('Full it runs 180 days');
+    job.add('cell.charged', { by: 'light', hours: 60, outcome: 'low-supply steps' });
+    const { onDay, words } = nextVisit(job.state(), [], context);
+    expect(onDay).toBeNull();
+    expect(words).toContain(
+      'how long it runs is not known. It signals low after 60 h, enough to fill it: tired.',
+    );
+    expect(words).not.toMatch(/180|keep it going/);
+  });
+
   it('a movement that charges itself is told how, and one that is handed on has none', () => {
     const light = new Logbook();
     light.add('identify.movement', movementOf('vessarin-210s', 'V21.0S'));
@@ -75,6 +87,8 @@ describe('when a watch should come back', () => {
     const referred = readyJob();
     referred.add('arrive.decision', { decision: 'referred', reason: 'beyond this bench', to: '', told: '' });
     expect(nextVisit(referred.state(), [lot], context).words).toBe('No further visit is planned here.');
+    light.add('arrive.decision', { decision: 'referred', reason: 'beyond this bench', to: '', told: '' });
+    expect(nextVisit(light.state(), [], context).words).toBe('No further visit is planned here.');
   });
 });
 

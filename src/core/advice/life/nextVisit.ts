@@ -10,6 +10,7 @@ import {
 import { type Calibre, type Charge, reserveWith } from '../../craft/movements';
 import type { Lot } from '../../craft/stock';
 import { addMonths, dayInWords, localDay } from '../../craft/time';
+import { judgeAccumulator } from '../charging';
 import type { JobContext, JobState, WellState } from '../../logbook';
 import { fittedAdviceOf } from './leftIn';
 import { lifeQuestion } from './lifeQuestion';
@@ -107,10 +108,10 @@ interface WellForecast {
 
 /** When the watch should come back: before the earliest early end of its cells, as forecast or as they last in this shop. */
 export function nextVisit(state: JobState, lots: LotsOfCells, context: JobContext): NextVisit {
-  const charge = state.calibre?.charge ?? null;
-  if (charge !== null) return visitOfCharged(state, charge, context);
   if (state.facts.decision !== null)
     return { onDay: null, words: 'No further visit is planned here.', forecasts: [] };
+  const charge = state.calibre?.charge ?? null;
+  if (charge !== null) return visitOfCharged(state, charge, context);
   const today = localDay(context.nowUtc, context.shop.zone);
   const forecasts = state.wells.map((well): WellForecast => {
     const life = fittedLife(state, well, lots, context);
@@ -136,12 +137,13 @@ export function nextVisit(state: JobState, lots: LotsOfCells, context: JobContex
   };
 }
 
-/** What an owner is told of a watch that charges itself: how, how long it runs, and when it asks for a bench again. */
-function visitOfCharged(
-  { facts, calibre }: Pick<JobState, 'facts' | 'calibre'>,
-  charge: Charge,
-  { shop }: Pick<JobContext, 'shop'>,
-): NextVisit {
+/**
+ * What an owner is told of a watch that charges itself: how, how long it runs, and when it asks for a bench again. Of one that was
+ * found not to hold its charge, and goes out so, nothing of the book's is promised.
+ */
+function visitOfCharged(state: JobState, charge: Charge, context: JobContext): NextVisit {
+  const { facts, calibre } = state;
+  const { shop } = context;
   const { accumulator } = facts;
   const reserveDays = reserveWith(charge, accumulator?.payload.kitCode ?? null);
   const renewedOn = accumulator && localDay(accumulator.occurredAt, shop.zone);
@@ -149,6 +151,13 @@ function visitOfCharged(
     renewedOn !== null && accumulator?.payload.way === 'old tab transferred'
       ? addMonths(renewedOn, RECHECK_MONTHS)
       : null;
+  const judged = judgeAccumulator(state, context);
+  if (judged?.verdict === 'renew' || judged?.verdict === 'clean')
+    return {
+      onDay: null,
+      words: `This watch charges itself by ${charge.by === 'light' ? 'light' : 'being worn'}, and how long it runs is not known. ${judged.reasons[0] ?? ''} It was not mended: do not rely on it, and come back.`,
+      forecasts: [],
+    };
   const due =
     renewedOn !== null && charge.lastsYears !== null
       ? ` A new accumulator is due about ${addMonths(renewedOn, Math.round(charge.lastsYears * 12)).slice(0, 4)}.`
