@@ -1,5 +1,6 @@
 import { book, Logbook, readyJob, takenIn } from '../../testing/fixtures';
 import type { Payloads } from './entry';
+import { NOT_LOOKED } from './facts/check';
 import { failedProofs, proofsOf, ranBeforeClosing, runOf, seenRunning, unproved } from './proofs';
 
 const closed = { how: 'thumbs', seamEven: true, raisedClocks: [], seenFrom: null, interim: false };
@@ -74,6 +75,31 @@ describe('the order of proofs', () => {
 });
 
 describe('whether it was seen running', () => {
+  it('does not, where a look finds it standing still after it ran', () => {
+    const job = readyJob();
+    const look = job.add('check.looked', { ...NOT_LOOKED, shows: 'stands still' });
+    expect(seenRunning(job.state().facts)?.runs).toBe(false);
+    expect(missing(job)).toContain('set: that it runs');
+    // Which stands where it stood, whatever of the proof is put right later.
+    const ran = job.entries.find(({ kind }) => kind === 'set.runs');
+    job.add('set.runs', { runs: true, watchedSeconds: 90 }, { supersedes: [ran?.id ?? ''] });
+    expect(seenRunning(job.state().facts)?.runs).toBe(false);
+    job.add('set.runs', { runs: true, watchedSeconds: 60 });
+    expect(missing(job)).toEqual(['handback: the signature']);
+    // A look of before it ran says nothing of now.
+    job.add(
+      'check.looked',
+      { ...NOT_LOOKED, shows: 'stands still', crown: 'home' },
+      { supersedes: [look.id] },
+    );
+    expect(missing(job)).toEqual(['handback: the signature']);
+    job.add('seal.closed', closed);
+    expect(ranBeforeClosing(job.state().facts)?.runs).toBe(true);
+    job.add('check.looked', { ...NOT_LOOKED, shows: 'stands still' });
+    expect(ranBeforeClosing(job.state().facts)?.runs).toBe(true);
+    expect(seenRunning(job.state().facts)).toBeNull();
+  });
+
   it('goes by what was seen last', () => {
     const job = readyJob();
     job.add('set.runs', { runs: false, watchedSeconds: 60 }, at(5));

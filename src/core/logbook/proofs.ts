@@ -120,11 +120,11 @@ export interface SeenRunning {
 }
 
 /**
- * Whether it was seen running, by what was seen last: said outright, or watched or left running to the end. Null where
- * nobody looked.
+ * Whether it was seen running, by what was seen last: said outright, or watched or left running to the end; a look that found it
+ * standing still after that counts against it. Null where nobody proved it.
  */
 export function seenRunning(facts: Facts): SeenRunning | null {
-  const { runs, watched, proving } = facts;
+  const { runs, watched, proving, stood } = facts;
   const ofRun = (run: Run | null, toSee: RunPurpose) => {
     if (!run?.ended) return [];
     const { began, ended } = run;
@@ -151,7 +151,7 @@ export function seenRunning(facts: Facts): SeenRunning | null {
         : latest,
     null,
   );
-  return last && { runs: last.runs, watchedSeconds: last.watchedSeconds };
+  return last && { runs: last.runs && !stood, watchedSeconds: last.watchedSeconds };
 }
 
 /** The same, before it was closed as it is now. */

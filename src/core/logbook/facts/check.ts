@@ -12,6 +12,7 @@ import {
 import { figure } from '../../craft/judgement';
 import { quantities } from '../../craft/units';
 import { type Envelope, type FactKinds, MAIN_WELL, wellOf } from '../envelope';
+import type { SetFacts } from './set';
 
 export const CROWN_SEEN = ['home', 'pulled'] as const;
 export const AT_FITTING = ['voltage holds', 'voltage collapses'] as const;
@@ -140,7 +141,7 @@ export const noCheckFacts = (): CheckFacts => ({
   findings: new Map(),
 });
 
-export const checkKinds: FactKinds<CheckPayloads, CheckFacts> = {
+export const checkKinds: FactKinds<CheckPayloads, CheckFacts & Pick<SetFacts, 'stood'>> = {
   'check.reading': {
     words: ({ measure, value, loadKOhm, loadSeconds }) => {
       const { words, quantity } = measures[measure];
@@ -162,7 +163,12 @@ export const checkKinds: FactKinds<CheckPayloads, CheckFacts> = {
   'check.looked': {
     words: (looked) => `looked at: ${lookedWords(looked).join(', ') || 'nothing'}`,
     afterSigning: 'reopens',
-    fold: (facts, entry) => void (facts.looked = entry),
+    fold: (facts, entry) => {
+      facts.looked = entry;
+      const { shows } = entry.payload;
+      if (shows === 'runs as it should') facts.stood = false;
+      if (shows === 'stands still' || shows === 'display blank') facts.stood = true;
+    },
   },
   'check.leakage': {
     words: ({ place, severity, decision }) => `leaked: ${severity} at the ${place}, ${decision}`,

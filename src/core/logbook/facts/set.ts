@@ -62,6 +62,8 @@ export interface Proofs {
   watched: Run | null;
   /** Left running to see how it keeps time. */
   proving: Run | null;
+  /** By a look at stage 4 it stands still, and nobody has seen it run since. */
+  stood: boolean;
 }
 
 /** The facts of this stage as they stand: the latest live entry in each place. */
@@ -77,6 +79,7 @@ const noProofs = (): Proofs => ({
   outside: null,
   watched: null,
   proving: null,
+  stood: false,
 });
 
 export const noSetFacts = (): SetFacts => ({ ...noProofs(), beforeClosing: null });
@@ -90,6 +93,7 @@ export function latestProofs({ beforeClosing: before, ...now }: Readonly<SetFact
     outside: now.outside ?? before?.outside ?? null,
     watched: now.watched ?? before?.watched ?? null,
     proving: now.proving ?? before?.proving ?? null,
+    stood: now.stood,
   };
 }
 
@@ -121,7 +125,10 @@ export const setKinds: FactKinds<SetPayloads, SetFacts & Closing> = {
     words: ({ runs, watchedSeconds }) =>
       `${runs ? 'runs' : 'does not run'}, watched ${figure(watchedSeconds)} s`,
     afterSigning: 'reopens',
-    fold: (facts, entry) => void (facts.runs = entry),
+    fold: (facts, entry) => {
+      facts.runs = entry;
+      facts.stood = false;
+    },
   },
   'set.time': {
     words: ({ set }) => (set ? 'time set' : 'time not set'),
@@ -161,7 +168,9 @@ export const setKinds: FactKinds<SetPayloads, SetFacts & Closing> = {
       const place = RUN_PLACE[entry.payload.toSee];
       const run = facts[place];
       // An end alone, its beginning withdrawn or before the closing, tells of no run.
-      if (run) facts[place] = { ...run, ended: entry };
+      if (!run) return;
+      facts[place] = { ...run, ended: entry };
+      facts.stood = false;
     },
   },
 };
