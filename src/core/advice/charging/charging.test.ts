@@ -303,7 +303,7 @@ describe('tired, flat or fine', () => {
 });
 
 describe('what the service asks for', () => {
-  it('is a charge watched to its outcome: a kit alone is none, nor the charge before it', () => {
+  it('is a charge after which it steps normally: a kit alone is none, nor the charge before it', () => {
     const job = light();
     expect(missing(job)).toContain('cell.charged');
     job.add('cell.charged', { by: 'light', hours: 60, outcome: 'low-supply steps' });

@@ -31,7 +31,7 @@ export const REQUIREMENTS = {
   'cell.found': { stage: 'cell', words: 'the cell found' },
   'cell.fitted': { stage: 'cell', words: 'the cell fitted' },
   'cell.old-settled': { stage: 'cell', words: 'where the old cell went' },
-  'cell.charged': { stage: 'cell', words: 'a charge watched to its outcome' },
+  'cell.charged': { stage: 'cell', words: 'a charge after which it steps normally' },
   'seal.gasket': { stage: 'seal', words: 'state of the gasket' },
   'seal.other': { stage: 'seal', words: 'crown, pusher and crystal seals' },
   'seal.closed': { stage: 'seal', words: 'how it was closed' },
