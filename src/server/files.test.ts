@@ -1,4 +1,13 @@
-import { existsSync, mkdirSync, readFileSync, rmSync, utimesSync, writeFileSync } from 'node:fs';
+import {
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  readlinkSync,
+  rmSync,
+  utimesSync,
+  writeFileSync,
+} from 'node:fs';
 import { dirname, join } from 'node:path';
 import type { Attachment, Problem } from '../contract';
 import { Counter, technicianId } from '../testing/counter';
@@ -41,6 +50,40 @@ describe('a file on disk that is not what it was', () => {
     const { status, body } = await shown(hash);
     expect([status, body.title]).toEqual([404, 'The file is gone']);
     expect(body.whatToDo).toContain('add it again');
+  });
+});
+
+/** How often this process has a file open. */
+function openHere(path: string): number {
+  return readdirSync('/proc/self/fd').filter((each) => {
+    try {
+      return readlinkSync(`/proc/self/fd/${each}`) === path;
+    } catch {
+      return false;
+    }
+  }).length;
+}
+
+async function closedSoon(path: string): Promise<number> {
+  for (let tries = 0; tries < 100 && openHere(path) > 0; tries += 1)
+    await new Promise((resolve) => setTimeout(resolve, 50));
+  return openHere(path);
+}
+
+describe('a file on its way to a window', () => {
+  it('is closed where the window goes away, or asks for its size alone', async () => {
+    const { hash } = await add('chalk'.repeat(6_000_000));
+    const url = `${counter.url}/api/attachments/${hash}`;
+    const path = counter.store.attachments.pathOf(hash);
+    const gone = new AbortController();
+    const reader = (await fetch(url, { signal: gone.signal })).body?.getReader();
+    expect((await reader?.read())?.value?.length).toBeGreaterThan(0);
+    expect(openHere(path)).toBe(1);
+    gone.abort();
+    expect(await closedSoon(path)).toBe(0);
+    const size = await fetch(url, { method: 'HEAD' });
+    expect(size.headers.get('content-length')).toBe('30000000');
+    expect(await closedSoon(path)).toBe(0);
   });
 });
 

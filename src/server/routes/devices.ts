@@ -1,6 +1,8 @@
 import { createReadStream } from 'node:fs';
 import { open } from 'node:fs/promises';
-import { Router } from 'express';
+import type { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
+import { type Response, Router } from 'express';
 import { z } from 'zod';
 import {
   DEVICE_IDS,
@@ -18,6 +20,11 @@ const uploadQuery = z.object({
   technicianId: z.uuid({ error: 'Who adds it: a technician of this shop.' }),
   name: z.string().trim().min(1, 'Name: what the file is called.').max(120, 'Name: at most 120 characters.'),
 });
+
+/** Sends a file. Where the disk fails, or the window that asked goes away, both are closed. */
+async function sendFile(file: Readable, response: Response): Promise<void> {
+  await pipeline(file, response).catch(() => response.destroy());
+}
 
 /** Outside devices, and the files they and the bench add. */
 export function deviceRoutes(store: Store): Router {
@@ -77,19 +84,14 @@ export function deviceRoutes(store: Store): Router {
       'content-disposition',
       `${shown ? 'inline' : 'attachment'}; filename*=UTF-8''${encodeURIComponent(attachment.name)}`,
     );
-    file
-      .createReadStream()
-      .on('error', () => response.destroy())
-      .pipe(response);
+    await sendFile(file.createReadStream(), response);
   });
 
   router.get('/attachments/:hash/thumb', async (request, response) => {
     const path = await store.attachments.thumb(request.params.hash);
     if (path === null) throw notFound('such picture');
     response.setHeader('cache-control', 'private, max-age=31536000, immutable');
-    createReadStream(path)
-      .on('error', () => response.destroy())
-      .pipe(response.type('image/webp'));
+    await sendFile(createReadStream(path), response.type('image/webp'));
   });
 
   router.get('/devices', (_request, response) => {
