@@ -370,6 +370,7 @@ const ASKED_WITHIN: Readonly<Record<string, string>> = {
   'advice/opening': 'asAdvised crownClockOf crownOf expectedBack',
   'advice/proving': 'dayOf dueOf notSeenRunning quickSetInBook runsBySight',
   'advice/seal': 'reasonWanted ringBoxes ringIsLow',
+  'advice/supply': 'supplyInBook',
   'advice/tightness': 'stepPassed useOf',
   logbook:
     'awaitedParts causesWords clockApart elsewhereWords fellBack foldJob hasCrown isAfter isLeaked lastReading leakWords meetsWater movesBetween nextToSettle notInHouse openDrops openedBeside outcomesOf partsSettledAs readingIn readingsOf reopens replacedBy sameDetails standingRevisions undoable wellKey wellOf',

@@ -1,6 +1,6 @@
 import { putBackRefusal, refusalOf } from '../advice/cell';
 import { renewalRefusal } from '../advice/charging';
-import { supplyOf } from '../advice/supply';
+import { supplyInBook, supplyOf } from '../advice/supply';
 import { lightThere } from '../craft/charging';
 import { bareCode, type Charge, kitsFor } from '../craft/movements';
 import { isPastDate, type Lot } from '../craft/stock';
@@ -13,6 +13,7 @@ type OfCell =
   | 'cell.places'
   | 'cell.accumulator'
   | 'cell.put-back'
+  | 'cell.charged'
   | 'cell.lit'
   | 'cell.lit-seen'
   | 'cell.out'
@@ -107,7 +108,7 @@ function otherThan(theirs: Charge, ours: Charge): string {
 const accumulator: Judge<'cell.accumulator'> = ({ payload }, question) => {
   const { kitCode, lotId } = payload;
   const { calibre } = question.state;
-  if (calibre && calibre.charge === null)
+  if (calibre && supplyInBook(calibre) === 'primary')
     return refuse(
       [`${calibre.code} runs from a primary cell and has nothing to charge an accumulator with.`],
       'Fit the primary cell the book names.',
@@ -151,10 +152,31 @@ const accumulator: Judge<'cell.accumulator'> = ({ payload }, question) => {
   return refuseLot(lot, question, 'kit');
 };
 
+const CHARGED_BY = { light: 'light', rotor: 'its rotor' } as const;
+
+/** What was charged charges, and by what its movement is charged by; a charger feeds either. */
+const charged: Judge<'cell.charged'> = ({ payload: { by } }, { state, context }) => {
+  const charge = state.calibre?.charge ?? null;
+  if (charge !== null && by !== 'charger' && by !== charge.by)
+    return refuse(
+      [`${state.calibre?.code ?? ''} is charged by ${CHARGED_BY[charge.by]}, not by ${CHARGED_BY[by]}.`],
+      'Say by what it was charged; or name the movement anew if it is another.',
+    );
+  const supply = supplyOf(state, context.catalogue);
+  return supply.verdict === 'primary'
+    ? refuse(
+        [
+          `This watch runs from a primary cell: ${supply.againstRechargeable.join('; ')}. Charged, it leaks or bursts.`,
+        ],
+        'If it does charge an accumulator, say so with the reason, at the cell. A primary cell that was charged comes out.',
+      )
+    : null;
+};
+
 /** Under a light goes what charges there, and no nearer than its case bears. */
 const underLight: Judge<'cell.lit'> = (entry, { state, context }) => {
   const { calibre } = state;
-  if (calibre && calibre.charge?.by !== 'light')
+  if (calibre && supplyInBook(calibre) !== null && calibre.charge?.by !== 'light')
     return refuse(
       [
         calibre.charge === null
@@ -215,6 +237,7 @@ export const cellJudges: Judges<OfCell> = {
   'cell.fitted': (entry, question) => ofType(entry, question) ?? fromLot(entry, question),
   'cell.accumulator': accumulator,
   'cell.put-back': putBack,
+  'cell.charged': charged,
   'cell.lit': underLight,
   'cell.lit-seen': seenUnderLight,
   'cell.out': outOfBlister,

@@ -1,6 +1,7 @@
 import { samples } from '../../testing/samples';
 import { admit, signatureOf } from '../../testing/admitted';
 import {
+  context,
   dryTest,
   dryTestAt,
   idOf,
@@ -12,6 +13,7 @@ import {
   wetTest,
 } from '../../testing/fixtures';
 import type { Lot } from '../craft/stock';
+import { judgeEntry } from './judgeEntry';
 import { LEFT_BY, type Payloads } from '../logbook';
 
 const kitLot: Lot = { ...lot, id: idOf('kits'), item: 'kit', code: 'KT-V21', lotCode: 'K-7' };
@@ -467,6 +469,20 @@ const REFUSED: readonly Case[] = [
     'A kit is for one calibre: never improvise with another of the same size.',
   ],
   [
+    'a charge by what does nothing for it',
+    light,
+    (job) => job.add('cell.charged', { by: 'rotor', hours: 60, outcome: 'low-supply steps' }),
+    'V-210S is charged by light, not by its rotor.',
+    'Say by what it was charged; or name the movement anew if it is another.',
+  ],
+  [
+    'a charge of a primary cell',
+    () => takenIn('cell only'),
+    (job) => job.add('cell.charged', { by: 'charger', hours: 2, outcome: 'steps normally' }),
+    'This watch runs from a primary cell: the book has OR 41.2 on a primary cell. Charged, it leaks or bursts.',
+    'If it does charge an accumulator, say so with the reason, at the cell. A primary cell that was charged comes out.',
+  ],
+  [
     'an accumulator that was never charged',
     light,
     (job) => job.add('cell.accumulator', kit({ unchargedBecause: null })),
@@ -896,6 +912,16 @@ describe('what is admitted beside it', () => {
     ],
     ['a kit for a movement nobody knows', nobodys, (job) => job.add('cell.accumulator', kit())],
     [
+      'a charge by a charger, whatever charges it else',
+      light,
+      (job) => job.add('cell.charged', { by: 'charger', hours: 2, outcome: 'steps normally' }),
+    ],
+    [
+      'a charge of a movement nobody knows',
+      nobodys,
+      (job) => job.add('cell.charged', { by: 'light', hours: 2, outcome: 'steps normally' }),
+    ],
+    [
       'a cell from a lot on its last day',
       () => takenIn('cell only'),
       fit({ lotId: lot.id }),
@@ -1083,4 +1109,24 @@ describe('a dropped cell that nobody has yet', () => {
     settle();
     expect(admit(job, () => fit()(job))).toEqual({ verdict: 'admitted' });
   });
+});
+
+it('takes nothing for a primary cell where the book says no more of a movement than its build', () => {
+  const state = light().state();
+  const { calibre } = state;
+  if (!calibre) throw new Error('no calibre');
+  const build = {
+    ...calibre,
+    charge: null,
+    lightTimes: [],
+    wells: calibre.wells.map((well) => ({ ...well, cellCode: '' })),
+  };
+  const said = (kind: 'cell.lit' | 'cell.charged' | 'cell.accumulator', payload: object) => {
+    const job = light();
+    const entry = job.add(kind, payload as never);
+    return judgeEntry(entry, { ...state, calibre: build }, [], () => [], context).verdict;
+  };
+  expect(said('cell.lit', { ...samples['cell.lit'], placeId: 'lamp' })).toBe('admitted');
+  expect(said('cell.charged', { by: 'light', hours: 5, outcome: 'steps normally' })).toBe('admitted');
+  expect(said('cell.accumulator', kit())).toBe('admitted');
 });

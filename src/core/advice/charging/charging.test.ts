@@ -148,6 +148,15 @@ describe('tired, flat or fine', () => {
     expect(told).toMatchObject({ verdict: 'charge', answer: 'Charge on, and watch' });
   });
 
+  it('is not condemned by hours of another kind than its own', () => {
+    const by = (...how: readonly Payloads['cell.charged']['by'][]) =>
+      judged((job) => {
+        for (const each of how) job.add('cell.charged', { by: each, hours: 60, outcome: 'low-supply steps' });
+      });
+    expect(by('charger')).toMatchObject({ verdict: 'charge', answer: 'Charge on, and watch' });
+    expect(by('charger', 'light')).toMatchObject({ verdict: 'renew' });
+  });
+
   it('is cleaned where it leaked, before anything is charged', () => {
     const told = judged((job) => void job.add('cell.found', { marking: 'MT920', condition: 'crust' }));
     expect(told?.verdict).toBe('clean');

@@ -117,16 +117,19 @@ export function judgeAccumulator(
           ...voltage,
         );
   const cameBack = since.findLast(({ payload }) => payload.outcome === 'steps normally') ?? null;
-  const charged = since.reduce((sum, { payload }) => sum + payload.hours, 0);
-  const fullH = charge.by === 'light' ? hoursToFull(state, book) : null;
+  // Hours of another kind are no hours of its own: what a charger gives in them the book does not say.
+  const own = since.filter(({ payload }) => payload.by === charge.by);
+  const counted = own.length > 0 ? own : since;
+  const hoursOf = (charges: typeof since): number =>
+    charges.reduce((sum, { payload }) => sum + payload.hours, 0);
+  const charged = hoursOf(counted);
+  const fullH = charge.by === 'light' && own.length > 0 ? hoursToFull(state, book) : null;
   // By the dimmest light, so that it is said to run rather shorter than longer.
   const runsFor = (
     upTo: (typeof since)[number],
   ): { readonly hours: number; readonly days: number } | null => {
     if (fullH === null) return null;
-    const hours = since
-      .slice(0, since.indexOf(upTo) + 1)
-      .reduce((sum, { payload }) => sum + payload.hours, 0);
+    const hours = hoursOf(counted.filter((each) => since.indexOf(each) <= since.indexOf(upTo)));
     const reserveDays = reserveWith(charge, accumulator?.payload.kitCode ?? null);
     return { hours, days: Math.min(1, hours / fullH) * reserveDays };
   };

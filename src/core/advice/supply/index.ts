@@ -1,1 +1,1 @@
-export { supplyOf, type SupplyVerdict } from './supply';
+export { supplyInBook, supplyOf, type SupplyVerdict } from './supply';

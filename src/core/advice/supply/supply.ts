@@ -1,6 +1,7 @@
 import type { Book } from '../../craft/book';
 import { type CellTable, readCellMarking, type Supply, SUPPLY_WORDS, supplySaid } from '../../craft/cells';
 import type { Judged } from '../../craft/judgement';
+import type { Calibre } from '../../craft/movements';
 import type { Entry, JobState } from '../../logbook';
 
 /** One thing that says what this watch runs from, in words; `entry`: where it is recorded. */
@@ -76,6 +77,12 @@ function witnesses({ facts }: Pick<JobState, 'facts'>, table: CellTable): Supply
   ];
 }
 
+/** What the book has a movement on; null where it does not say, as of one a shop entered before anybody saw its cell. */
+export function supplyInBook(calibre: Pick<Calibre, 'charge' | 'wells'> | null): Supply | null {
+  if (calibre?.charge) return 'rechargeable';
+  return calibre?.wells.some(({ cellCode }) => cellCode !== '') ? 'primary' : null;
+}
+
 /** Whether somebody named the supply after a witness was heard, and so against it. What waits in the browser comes last. */
 function namedAfter({ supply }: JobState['facts'], { entry }: SupplyWitness): boolean {
   const at = ({ sequence }: SupplyWitness['entry']): number => sequence ?? Number.MAX_SAFE_INTEGER;
@@ -95,11 +102,7 @@ export function supplyOf(
   const { calibre, facts } = state;
   const named = facts.supply?.payload ?? null;
   const heard = witnesses(state, cellTable);
-  const inBook = calibre?.charge
-    ? 'rechargeable'
-    : calibre?.wells.some(({ cellCode }) => cellCode !== '')
-      ? 'primary'
-      : null;
+  const inBook = supplyInBook(calibre);
   const stands = heard.filter((each) => {
     if (named !== null && named.runsFrom !== each.says && namedAfter(facts, each)) return false;
     // A half-legible name is settled by the book; a primary cell found where the book has a kit was wrong.
