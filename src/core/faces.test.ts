@@ -360,7 +360,7 @@ describe.each(WALKED)('a job on %s', (calibreId, walked) => {
 const ASKED_WITHIN: Readonly<Record<string, string>> = {
   'advice/arrival': 'inHouse needsInWords requestFor worstOf',
   'advice/cell': 'accumulatorInQuestion primaryBarred setOf trayOfFitting',
-  'advice/charging': 'chargeHere chargesItself hasLeaked renewalRefusal',
+  'advice/charging': 'chargeHere chargesItself hasLeaked kitLots kitsHere renewalRefusal',
   'advice/handback': 'readyToHandBack',
   'advice/health':
     'chemistryOfJob chemistryOfWell diagnoseJob isLoupeTest isOfACell loupeRecord measureOfTest testAnswers whatShows',

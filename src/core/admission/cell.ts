@@ -3,7 +3,7 @@ import { renewalRefusal } from '../advice/charging';
 import { supplyInBook, supplyOf } from '../advice/supply';
 import { lightThere } from '../craft/charging';
 import { bareCode, type Charge, kitsFor } from '../craft/movements';
-import { isPastDate, type Lot } from '../craft/stock';
+import { type Lot, setAside } from '../craft/stock';
 import { localDay } from '../craft/time';
 import { entryInWords, wellOf } from '../logbook';
 import { type Admission, type Judge, type Judges, type Question, refuse } from './admission';
@@ -28,17 +28,15 @@ const lotOf = ({ lots }: Question, id: string | null): Lot | undefined => lots()
  */
 function refuseLot(lot: Lot, { context }: Pick<Question, 'context'>, what: string): Admission | null {
   const day = localDay(context.nowUtc, context.shop.zone);
-  if (lot.quarantined !== null)
-    return refuse(
-      [`Lot ${lot.lotCode} is in quarantine: ${lot.quarantined}.`],
-      `Take a ${what} from another lot, or release the lot on the stock page once it is cleared.`,
-    );
-  return isPastDate(lot, day)
-    ? refuse(
-        [`Lot ${lot.lotCode} is past its date since ${lot.bestBefore}.`],
-        `Take a ${what} from a lot in date.`,
-      )
-    : null;
+  const why = setAside(lot, day);
+  return why === null
+    ? null
+    : refuse(
+        [`Lot ${lot.lotCode} is ${why}.`],
+        lot.quarantined === null
+          ? `Take a ${what} from a lot in date.`
+          : `Take a ${what} from another lot, or release the lot on the stock page once it is cleared.`,
+      );
 }
 
 /** What fits, by kind, name and size; never a primary cell where one is charged. */

@@ -482,6 +482,7 @@ const SAMPLES: Samples = {
     ],
     lotAge: [{ madeOn: '2025-09-01', bestBefore: '2028-09-01' }, cell, '2026-03-17'],
     isPastDate: [{ bestBefore: '2028-09-01' }, '2026-03-17'],
+    setAside: [{ quarantined: null, bestBefore: '2028-09-01' }, '2026-03-17'],
     doubtfulDates: [{ madeOn: '2025-09-01', bestBefore: '2028-09-01' }, '2026-03-17'],
     judgeSample: [{ restVoltageV: 1.56, print: 'clean' }, cell],
     recordWords: [

@@ -1,12 +1,12 @@
 import type { Book } from '../../craft/book';
 import { closingSchool } from '../../craft/cases';
 import { opens } from '../../craft/opening';
-import { kitsFor } from '../../craft/movements';
 import { countOf } from '../../craft/parts';
 import type { Policy } from '../../craft/policy';
-import type { Lot, SupplierRecord } from '../../craft/stock';
+import { type Lot, setAside, type SupplierRecord } from '../../craft/stock';
 import type { JobState, Payloads } from '../../logbook';
 import { fitForWell } from '../cell';
+import { kitsHere } from '../charging';
 import { type Opening, openingOf } from '../opening';
 import { ringOffers } from '../seal';
 import { supplyOf } from '../supply';
@@ -80,13 +80,7 @@ function cellNeeds(question: NeedsQuestion): readonly Need[] {
     const kitCode = charge?.kitCode ?? null;
     if (charge === null || kitCode === null)
       return [{ ...need, status: 'not known yet', words: 'which kit renews its accumulator' }];
-    const there = lots.some(
-      ({ item, code, balance, quarantined }) =>
-        item === 'kit' &&
-        kitsFor(charge).some((kit) => kit.kitCode === code) &&
-        balance > 0 &&
-        quarantined === null,
-    );
+    const there = kitsHere(charge, lots, day).some(({ left }) => left > 0);
     return [
       there
         ? { ...need, status: 'in the house', words: `kit ${kitCode}, should the charge not hold` }
@@ -130,7 +124,7 @@ function cellNeeds(question: NeedsQuestion): readonly Need[] {
   });
 }
 
-function ringNeed({ state, book, lots }: NeedsQuestion): Need {
+function ringNeed({ state, book, lots, day }: NeedsQuestion): Need {
   const need = { of: 'ring', order: null } as const;
   const { caseType } = state;
   if (!state.required.includes('seal.gasket'))
@@ -139,7 +133,7 @@ function ringNeed({ state, book, lots }: NeedsQuestion): Need {
   const size = sizes[0] ?? caseType?.gasket ?? null;
   if (size === null) return { ...need, status: 'not known yet', words: 'the book has no ring for this case' };
   const there = ringOffers(state, book, lots, null).some(
-    ({ lot, ofThisCase }) => (ofThisCase || lot.code === size) && lot.quarantined === null,
+    ({ lot, ofThisCase }) => (ofThisCase || lot.code === size) && setAside(lot, day) === null,
   );
   return there
     ? { ...need, status: 'in the house', words: size }

@@ -8,7 +8,7 @@ import {
   wantedFromType,
 } from '../../craft/cells';
 import { figure } from '../../craft/judgement';
-import { isPastDate, type Lot } from '../../craft/stock';
+import { type Lot, setAside } from '../../craft/stock';
 import { isLeaked, type JobState, type WellState } from '../../logbook';
 import { seenMovement } from '../identify';
 import { supplyOf } from '../supply';
@@ -176,9 +176,7 @@ export function fitByMeasure(
   book: Book,
   day: string,
 ): FitByMeasure {
-  const usable = stock.filter(
-    (lot) => lot.item === 'cell' && lot.balance > 0 && lot.quarantined === null && !isPastDate(lot, day),
-  );
+  const usable = stock.filter((lot) => lot.item === 'cell' && lot.balance > 0 && setAside(lot, day) === null);
   const judged = usable.map((lot) => ({
     lot,
     refusal: refusalOf(state, well, { cellCode: lot.code, alkalineAgreed: false }, book),

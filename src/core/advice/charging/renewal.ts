@@ -1,12 +1,20 @@
 import { figure } from '../../craft/judgement';
 import { isLeaked, type JobState, type Payloads } from '../../logbook';
+import { supplyInBook } from '../supply';
 
 /** A pressed tab lies on its accumulator with no more than this, Ω. Ours, from bench practice. */
 const MOST_CONTACT_OHM = 1;
 
-/** Whether a watch charges itself, by the book or by what was put in: it stays shut for many years. */
+/**
+ * Whether a watch charges itself, so that it stays shut for many years: by what was put in or by the book, and where that is
+ * silent, as it ran once it was charged.
+ */
 export function chargesItself({ facts, calibre }: Pick<JobState, 'facts' | 'calibre'>): boolean {
-  return facts.accumulator !== null || (calibre !== null && calibre.charge !== null);
+  if (facts.accumulator !== null) return true;
+  const inBook = supplyInBook(calibre);
+  return inBook === null
+    ? facts.charges.some(({ payload }) => payload.outcome !== 'does not run')
+    : inBook === 'rechargeable';
 }
 
 /** Whether anything but a clean cell was found in its place: leaking condemns without a charge. */

@@ -1,7 +1,7 @@
 import { chemistries } from '../../craft/cells';
 import type { Measure } from '../../craft/health';
 import { figure } from '../../craft/judgement';
-import { kitsFor } from '../../craft/movements';
+import { bareCode, kitsFor } from '../../craft/movements';
 import { STAGE_WORDS } from '../../craft/policy';
 import {
   causesWords,
@@ -86,7 +86,9 @@ export function foundLines(state: JobState): readonly string[] {
 
 /** What a modern accumulator in place of an old capacitor gives. */
 function gainedWith(kitCode: string, calibre: JobState['calibre']): readonly string[] {
-  const kit = calibre?.charge ? kitsFor(calibre.charge).find((each) => each.kitCode === kitCode) : undefined;
+  const kit = calibre?.charge
+    ? kitsFor(calibre.charge).find((each) => bareCode(each.kitCode) === bareCode(kitCode))
+    : undefined;
   return kit && kit.gainDays > 0
     ? [
         `A modern accumulator in place of the old capacitor: full it runs ${figure(kit.reserveDays, 0)} days, ${figure(kit.gainDays, 0)} more.`,

@@ -18,6 +18,7 @@ export {
   lotAge,
   REORDER_UNDER,
   runningLow,
+  setAside,
   STOCK_ITEMS,
   type StockItem,
 } from './lots';

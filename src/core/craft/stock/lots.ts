@@ -52,6 +52,12 @@ export function isPastDate(lot: Pick<Lot, 'bestBefore'>, day: string): boolean {
   return lot.bestBefore !== null && !(isMoment(lot.bestBefore) && lot.bestBefore >= day);
 }
 
+/** Why nothing may be taken from a lot on a day, as it follows *the lot is*; null where it may. */
+export function setAside(lot: Pick<Lot, 'quarantined' | 'bestBefore'>, day: string): string | null {
+  if (lot.quarantined !== null) return `in quarantine: ${lot.quarantined}`;
+  return isPastDate(lot, day) ? `past its date since ${lot.bestBefore}` : null;
+}
+
 /** Fewer usable cells of a kind than this are too few. */
 export const REORDER_UNDER = 3;
 
@@ -66,9 +72,7 @@ export function runningLow(
     if (lot.item === 'cell') {
       // What is no number of pieces is not there to be fitted.
       const usable =
-        lot.quarantined === null && !isPastDate(lot, day) && lot.balance > 0 && lot.balance < Infinity
-          ? lot.balance
-          : 0;
+        setAside(lot, day) === null && lot.balance > 0 && lot.balance < Infinity ? lot.balance : 0;
       left.set(lot.code, (left.get(lot.code) ?? 0) + usable);
     }
   return [...left]

@@ -2,10 +2,17 @@ import { Button, Paper, Stack, Typography } from '@mui/material';
 import { useState } from 'react';
 import { useFormContext } from 'react-hook-form';
 import { accumulatorInQuestion } from '../../../core/advice/cell';
-import { hasLeaked, judgeAccumulator, renewalRefusal, woundHere } from '../../../core/advice/charging';
+import {
+  hasLeaked,
+  judgeAccumulator,
+  kitLots,
+  kitsHere,
+  renewalRefusal,
+  woundHere,
+} from '../../../core/advice/charging';
 import { capital, figure } from '../../../core/craft/judgement';
 import { ACCUMULATOR_WAYS, CHARGE_OUTCOMES, type Payloads } from '../../../core/logbook';
-import { type Calibre, type Charge, kitsFor } from '../../../core/craft/movements';
+import type { Calibre, Charge } from '../../../core/craft/movements';
 import type { Lot } from '../../../core/craft/stock';
 import type { DeviceSays } from '../../../contract';
 import { askDevice, faultWords, useConnected } from '../../api/devices';
@@ -80,15 +87,13 @@ function AccumulatorFields({ kits }: { readonly kits: readonly Lot[] }) {
 
 /** A movement that charges its cell: charged and watched, or the accumulator renewed by its kit. */
 export function ChargingMat() {
-  const { state, lots, asks } = useJob();
+  const { state, lots, asks, today } = useJob();
   const { facts, calibre } = state;
-  const foreseen = calibre?.charge ? kitsFor(calibre.charge).map(({ kitCode }) => kitCode) : [];
-  const [kitCode = ''] = foreseen;
-  const kits = lots.filter(
-    (lot) => lot.item === 'kit' && lot.balance > 0 && (foreseen.length === 0 || foreseen.includes(lot.code)),
-  );
+  const foreseen = calibre?.charge ? kitsHere(calibre.charge, lots, today) : null;
+  const kits = foreseen === null ? kitLots(lots, null, today) : foreseen.flatMap((kit) => kit.lots);
+  const kitCode = foreseen?.[0]?.kitCode ?? '';
   // A kit is for one calibre: where nobody knows which this is, none is proposed.
-  const [first] = kitCode === '' ? [] : kits;
+  const [first] = foreseen === null ? [] : kits;
   const [well] = state.wells;
   const guideOf = useGuides();
   return (
@@ -224,13 +229,8 @@ const NEXT_STANDING = {
 } as const;
 
 export function ChargeLamp({ calibre, charge }: { readonly calibre: Calibre; readonly charge: Charge }) {
-  const { state, lots, context } = useJob();
-  const kits = kitsFor(charge).map((kit) => ({
-    ...kit,
-    left: lots
-      .filter((lot) => lot.item === 'kit' && lot.code === kit.kitCode)
-      .reduce((sum, lot) => sum + lot.balance, 0),
-  }));
+  const { state, lots, context, today } = useJob();
+  const kits = kitsHere(charge, lots, today);
   const [own] = kits;
   const next = judgeAccumulator(state, context);
   return (
@@ -259,6 +259,7 @@ export function ChargeLamp({ calibre, charge }: { readonly calibre: Calibre; rea
               ({ kitCode, reserveDays, gainDays, left }) =>
                 `Or ${kitCode}, a modern accumulator the book foresees: full it runs ${figure(reserveDays, 0)} days, ${figure(gainDays, 0)} more; ${left === 0 ? 'none' : left} in stock.`,
             ),
+          ...kits.flatMap(({ aside }) => aside),
         ]}
       />
     </>
