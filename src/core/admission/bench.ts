@@ -10,6 +10,7 @@ import { partInWords } from '../craft/parts';
 import { isDay, localDay } from '../craft/time';
 import { hasCrown, insideContradictions, type JobContext, type JobState, positionsToNote } from '../logbook';
 import { type Admission, type Judges, refuse } from './admission';
+import { lotOf, refuseLot } from './fromLot';
 
 type AtTheBench =
   | 'arrive.cell-history'
@@ -94,7 +95,9 @@ export const benchJudges: Judges<AtTheBench> = {
         )
       : null;
   },
-  'seal.gasket': ({ payload }, { lots, state }) => {
+  'seal.gasket': (entry, question) => {
+    const { payload } = entry;
+    const { state } = question;
     const { lotId } = payload;
     const rim = state.facts.seals?.payload.rim;
     const against = [
@@ -111,8 +114,10 @@ export const benchJudges: Judges<AtTheBench> = {
       );
     const cannotBe = typedSizeContradictions(payload, state.facts.groove?.payload ?? null);
     if (cannotBe.length > 0) return refuse(cannotBe, 'Correct the size, or the groove.');
-    return lotId === null || lots().find(({ id }) => id === lotId)?.item === 'gasket'
-      ? null
+    if (lotId === null) return null;
+    const lot = lotOf(question, lotId);
+    return lot?.item === 'gasket'
+      ? refuseLot(lot, entry, question, 'ring')
       : refuse(['The lot named holds no gaskets of this stock.'], 'Choose a gasket lot from the list.');
   },
   'seal.inside': ({ payload }, { state }) => {

@@ -3,10 +3,9 @@ import { renewalRefusal } from '../advice/charging';
 import { supplyInBook, supplyOf } from '../advice/supply';
 import { lightThere } from '../craft/charging';
 import { bareCode, type Charge, kitsFor } from '../craft/movements';
-import { type Lot, setAside } from '../craft/stock';
-import { localDay } from '../craft/time';
 import { entryInWords, wellOf } from '../logbook';
-import { type Admission, type Judge, type Judges, type Question, refuse } from './admission';
+import { type Judge, type Judges, refuse } from './admission';
+import { lotOf, refuseLot } from './fromLot';
 
 type OfCell =
   | 'cell.fitted'
@@ -20,25 +19,6 @@ type OfCell =
   | 'cell.out-settled'
   | 'cell.dropped-settled';
 
-const lotOf = ({ lots }: Question, id: string | null): Lot | undefined => lots().find((lot) => lot.id === id);
-
-/**
- * Whether a thing may be taken from a lot now: not out of quarantine, and not past its date. By the shop's clock: that of
- * a bench may be behind.
- */
-function refuseLot(lot: Lot, { context }: Pick<Question, 'context'>, what: string): Admission | null {
-  const day = localDay(context.nowUtc, context.shop.zone);
-  const why = setAside(lot, day);
-  return why === null
-    ? null
-    : refuse(
-        [`Lot ${lot.lotCode} is ${why}.`],
-        lot.quarantined === null
-          ? `Take a ${what} from a lot in date.`
-          : `Take a ${what} from another lot, or release the lot on the stock page once it is cleared.`,
-      );
-}
-
 /** What fits, by kind, name and size; never a primary cell where one is charged. */
 const ofType: Judge<'cell.fitted'> = (entry, { state, context }) => {
   const well = state.wells.find((each) => each.name === wellOf(entry));
@@ -47,8 +27,8 @@ const ofType: Judge<'cell.fitted'> = (entry, { state, context }) => {
 };
 
 /** Where it comes from: the lot named holds it, is not set aside, and is in date. */
-const fromLot: Judge<'cell.fitted'> = ({ payload }, question) => {
-  const { cellCode, lotId, ownersOwn } = payload;
+const fromLot: Judge<'cell.fitted'> = (entry, question) => {
+  const { cellCode, lotId, ownersOwn } = entry.payload;
   if (lotId === null)
     return ownersOwn
       ? null
@@ -64,7 +44,7 @@ const fromLot: Judge<'cell.fitted'> = ({ payload }, question) => {
       [`Lot ${lot.lotCode} holds ${lot.code}, not ${cellCode}.`],
       'Choose the lot the cell was taken from.',
     );
-  return refuseLot(lot, question, 'cell');
+  return refuseLot(lot, entry, question, 'cell');
 };
 
 /** Two places are said of a movement the book has none for, and stay as long as something is recorded at them. */
@@ -103,7 +83,8 @@ function otherThan(theirs: Charge, ours: Charge): string {
 }
 
 /** A kit is for one calibre, from a lot that holds it and is in date. */
-const accumulator: Judge<'cell.accumulator'> = ({ payload }, question) => {
+const accumulator: Judge<'cell.accumulator'> = (entry, question) => {
+  const { payload } = entry;
   const { kitCode, lotId } = payload;
   const { calibre } = question.state;
   if (calibre && supplyInBook(calibre) === 'primary')
@@ -147,7 +128,7 @@ const accumulator: Judge<'cell.accumulator'> = ({ payload }, question) => {
   const lot = lotOf(question, lotId);
   if (lot?.item !== 'kit' || bareCode(lot.code) !== bareCode(kitCode))
     return refuse(['The lot named does not hold this kit.'], 'Choose the lot the kit was taken from.');
-  return refuseLot(lot, question, 'kit');
+  return refuseLot(lot, entry, question, 'kit');
 };
 
 const CHARGED_BY = { light: 'light', rotor: 'its rotor' } as const;

@@ -469,6 +469,22 @@ const REFUSED: readonly Case[] = [
     'A kit is for one calibre: never improvise with another of the same size.',
   ],
   [
+    'a ring out of a lot that was set aside',
+    () => takenIn('cell and reseal'),
+    (job) => job.add('seal.gasket', { ...gasket, size: '30.5 × 0.70', lotId: ringLot.id }),
+    'Lot R-2 is in quarantine: sticky.',
+    'Take a ring from another lot, or release the lot on the stock page once it is cleared.',
+    [{ ...ringLot, quarantined: 'sticky' }],
+  ],
+  [
+    'a ring past its date',
+    () => takenIn('cell and reseal'),
+    (job) => job.add('seal.gasket', { ...gasket, size: '30.5 × 0.70', lotId: ringLot.id }),
+    'Lot R-2 is past its date since 2026-03-16.',
+    'Take a ring from a lot in date.',
+    [{ ...ringLot, bestBefore: '2026-03-16' }],
+  ],
+  [
     'a charge by what does nothing for it',
     light,
     (job) => job.add('cell.charged', { by: 'rotor', hours: 60, outcome: 'low-supply steps' }),
@@ -1129,4 +1145,19 @@ it('takes nothing for a primary cell where the book says no more of a movement t
   expect(said('cell.lit', { ...samples['cell.lit'], placeId: 'lamp' })).toBe('admitted');
   expect(said('cell.charged', { by: 'light', hours: 5, outcome: 'steps normally' })).toBe('admitted');
   expect(said('cell.accumulator', kit())).toBe('admitted');
+});
+
+it('lets a fitting be corrected whose lot was set aside since: nothing more is taken from it', () => {
+  const job = takenIn('cell only');
+  const was = job.add('cell.fitted', fitting({ lotId: lot.id }));
+  const aside: Lot = { ...lot, quarantined: 'leaked' };
+  const correct = (lotId: string, supersedes: readonly string[]) => {
+    const lots = [aside, { ...aside, id: idOf('another'), lotCode: 'other' }];
+    const put = () =>
+      job.add('cell.fitted', { ...fitting({ lotId }), supplier: 'spelled right' }, { supersedes });
+    return admit(job, put, lots).verdict;
+  };
+  expect(correct(lot.id, [was.id])).toBe('admitted');
+  expect(correct(idOf('another'), [was.id])).toBe('refused');
+  expect(correct(lot.id, [])).toBe('refused');
 });

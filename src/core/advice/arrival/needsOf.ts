@@ -3,7 +3,7 @@ import { closingSchool } from '../../craft/cases';
 import { opens } from '../../craft/opening';
 import { countOf } from '../../craft/parts';
 import type { Policy } from '../../craft/policy';
-import { type Lot, setAside, type SupplierRecord } from '../../craft/stock';
+import type { Lot, SupplierRecord } from '../../craft/stock';
 import type { JobState, Payloads } from '../../logbook';
 import { fitForWell } from '../cell';
 import { kitsHere } from '../charging';
@@ -132,8 +132,8 @@ function ringNeed({ state, book, lots, day }: NeedsQuestion): Need {
   const sizes = caseType ? book.gasketsOf(caseType.code).map(({ code }) => code) : [];
   const size = sizes[0] ?? caseType?.gasket ?? null;
   if (size === null) return { ...need, status: 'not known yet', words: 'the book has no ring for this case' };
-  const there = ringOffers(state, book, lots, null).some(
-    ({ lot, ofThisCase }) => (ofThisCase || lot.code === size) && setAside(lot, day) === null,
+  const there = ringOffers(state, book, lots, null, day).some(
+    ({ lot, ofThisCase }) => ofThisCase || lot.code === size,
   );
   return there
     ? { ...need, status: 'in the house', words: size }

@@ -10,12 +10,11 @@ describe('the assortment in its boxes', () => {
       code,
       balance,
     });
-    const boxes = ringBoxes(book, [
-      of('30.5 × 0.70', 2),
-      of('30.5 × 0.70', 3, 'second'),
-      of('22.0 × 0.50', 4),
-      lot,
-    ]);
+    const boxes = ringBoxes(
+      book,
+      [of('30.5 × 0.70', 2), of('30.5 × 0.70', 3, 'second'), of('22.0 × 0.50', 4), lot],
+      '2026-03-17',
+    );
     const sections = boxes.map(({ sectionMm }) => sectionMm);
     expect(sections).toEqual([...sections].sort((a, b) => a - b));
     expect(new Set(sections).size).toBe(sections.length);

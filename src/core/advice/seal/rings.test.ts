@@ -7,10 +7,9 @@ const ring = (code: string, balance = 3): Lot => ({ ...lot, id: idOf(code), item
 describe('rings of the stock', () => {
   const [size = ''] = book.gasketsOf('C2140-3').map(({ code }) => code);
   const of = (lots: readonly Lot[], chosen: string | null = null) =>
-    ringOffers(takenIn('cell and reseal').state(), book, lots, chosen).map(({ lot: each, ofThisCase }) => [
-      each.code,
-      ofThisCase,
-    ]);
+    ringOffers(takenIn('cell and reseal').state(), book, lots, chosen, '2026-03-17').map(
+      ({ lot: each, ofThisCase }) => [each.code, ofThisCase],
+    );
 
   it('come with those of the case first, and cells not at all', () => {
     expect(size).not.toBe('');
@@ -20,8 +19,12 @@ describe('rings of the stock', () => {
     ]);
   });
 
-  it('are left out once used up, unless one is the one chosen', () => {
-    expect(of([ring(size, 0)])).toEqual([]);
-    expect(of([ring(size, 0)], idOf(size))).toEqual([[size, true]]);
+  it.each([
+    ['used up', ring(size, 0)],
+    ['set aside', { ...ring(size), quarantined: 'sticky' }],
+    ['past its date', { ...ring(size), bestBefore: '2026-03-16' }],
+  ])('are left out once %s, unless one is the one chosen', (_, one) => {
+    expect(of([one])).toEqual([]);
+    expect(of([one], idOf(size))).toEqual([[size, true]]);
   });
 });

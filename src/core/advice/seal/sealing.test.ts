@@ -26,6 +26,8 @@ const openingFor = (job: Logbook) =>
 const advice = (job: Logbook, closedYears: number | null = 2) =>
   gasketAdvice(job.state(), nothingSaid, closedYears, context);
 
+const DAY = '2026-03-17';
+
 describe('renew or reuse, of this watch', () => {
   it('goes by the rating the book has where the watch says none', () => {
     const job = takenIn('cell and reseal');
@@ -83,7 +85,7 @@ describe('which ring', () => {
   it('is of the stock first, with how many there are and where else it is used', () => {
     const choice = chooseRing(
       groove,
-      assortmentOf(book, [rings('30.5 × 0.70'), rings('30.1 × 0.70', 2)]),
+      assortmentOf(book, [rings('30.5 × 0.70'), rings('30.1 × 0.70', 2)], DAY),
       null,
     );
     expect(choice.best.map(({ ring, fit }) => [ring.code, ring.left, fit.verdict])).toEqual([
@@ -94,7 +96,11 @@ describe('which ring', () => {
   });
 
   it('where the stock has none that fits is one of the book, and what to order', () => {
-    const choice = chooseRing(groove, assortmentOf(book, [rings('30.5 × 0.70', 0), rings('22 × 0.5')]), null);
+    const choice = chooseRing(
+      groove,
+      assortmentOf(book, [rings('30.5 × 0.70', 0), rings('22 × 0.5')], DAY),
+      null,
+    );
     const first = choice.best.find(({ fit }) => fit.verdict === 'fits');
     expect(first?.ring).toMatchObject({ code: '30.5 × 0.70', left: 0 });
     expect(choice.wanted?.sectionMm).toBeCloseTo(0.71);
@@ -105,16 +111,19 @@ describe('which ring', () => {
       ...book,
       gaskets: book.gaskets.map((each) => ({ ...each, profile: 'L-shaped' as const })),
     };
-    expect(assortmentOf(shaped, [rings(book.gaskets[0]?.code ?? ''), rings('crown seal'), lot])).toEqual([]);
+    expect(assortmentOf(shaped, [rings(book.gaskets[0]?.code ?? ''), rings('crown seal'), lot], DAY)).toEqual(
+      [],
+    );
   });
 
-  it('is counted however its bag is written, and not where its lot was set aside', () => {
+  it('is counted however its bag is written, and not where its lot was set aside or is past its date', () => {
     const aside: Lot = {
       ...rings('30.5 × 0.70', 4),
       id: idOf('aside'),
-      quarantined: { reason: 'sticky' } as never,
+      quarantined: 'sticky',
     };
-    const of = assortmentOf(book, [rings('30,5x0.7'), aside]);
+    const past: Lot = { ...rings('30.5 × 0.70', 5), id: idOf('past'), bestBefore: '2026-03-16' };
+    const of = assortmentOf(book, [rings('30,5x0.7'), aside, past], DAY);
     expect(of.filter(({ size }) => size.insideMm === 30.5 && size.sectionMm === 0.7)).toMatchObject([
       { code: '30.5 × 0.70', left: 3 },
     ]);
@@ -122,7 +131,7 @@ describe('which ring', () => {
 
   it('thinner than half a millimetre fits once section and depth are known to a hundredth', () => {
     const thin = { ...groove, depthMm: 0.32, depthWithinMm: 0.01 };
-    const stock = assortmentOf(book, [rings('30.5 × 0.42')]);
+    const stock = assortmentOf(book, [rings('30.5 × 0.42')], DAY);
     expect(chooseRing(thin, stock, null).best[0]?.fit.verdict).toBe('cannot say');
     expect(chooseRing({ ...thin, sectionWithinMm: 0.01 }, stock, null).best[0]?.fit.verdict).toBe('fits');
   });

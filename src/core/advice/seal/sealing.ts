@@ -28,7 +28,7 @@ import {
 import type { Judged } from '../../craft/judgement';
 import { wantsNoting } from '../../craft/parts';
 import { wayTaken } from '../../craft/policy';
-import type { Lot } from '../../craft/stock';
+import { type Lot, setAside } from '../../craft/stock';
 import { localDay, yearsBetween } from '../../craft/time';
 import { type JobContext, type JobFacts, type JobState, type Payloads, standingRing } from '../../logbook';
 import { chargesItself } from '../charging';
@@ -117,18 +117,20 @@ const sizeKey = ({ insideMm, sectionMm }: Pick<RingSize, 'insideMm' | 'sectionMm
 
 /**
  * Every round ring of book and stock, and the flat ones whose width is entered. A shaped one goes by its case alone; what
- * was set aside is not to be had.
+ * was set aside, or is past its date on this day, is not to be had.
  */
 export function assortmentOf(
   book: Pick<Book, 'gaskets'>,
-  lots: readonly Pick<Lot, 'item' | 'code' | 'balance' | 'quarantined'>[],
+  lots: readonly Pick<Lot, 'item' | 'code' | 'balance' | 'quarantined' | 'bestBefore'>[],
+  day: string,
 ): readonly RingToHave[] {
   const inStock = new Map<string, { readonly code: string; readonly size: RingSize; left: number }>();
-  for (const { item, code, balance, quarantined } of lots) {
+  for (const lot of lots) {
+    const { item, code, balance } = lot;
     const read = item === 'gasket' ? readRingCode(code) : null;
     if (read === null) continue;
     const known = inStock.get(sizeKey(read)) ?? { code, size: roundRing(read), left: 0 };
-    known.left += quarantined === null ? Math.max(0, balance) : 0;
+    known.left += setAside(lot, day) === null ? Math.max(0, balance) : 0;
     inStock.set(sizeKey(read), known);
   }
   const inBook = new Set(book.gaskets.map(sizeKey));

@@ -2,8 +2,9 @@ import { Button, Paper, Table, TableBody, TableCell, TableRow, Typography } from
 import { Link } from 'react-router';
 import type { StockResource } from '../../../contract';
 import { ringBoxes, ringIsLow } from '../../../core/advice/seal';
+import { localDay } from '../../../core/craft/time';
 import { useBook } from '../../api/book';
-import type { SeenShop } from '../../api/resources';
+import { type SeenShop, shopNow } from '../../api/resources';
 import { HeadRow } from '../../kit/HeadRow';
 
 const MOST_CASES = 4;
@@ -11,7 +12,7 @@ const MOST_CASES = 4;
 /** The assortment of rings as its boxes hold it: every size of book and stock, where it is used, and what to order. */
 export function Rings({ stock, shop }: { readonly stock: StockResource; readonly shop: SeenShop }) {
   const { book } = useBook(shop.catalogueRevision);
-  const boxes = book ? ringBoxes(book, stock.lots) : [];
+  const boxes = book ? ringBoxes(book, stock.lots, localDay(shopNow(shop), shop.shop.zone)) : [];
   if (boxes.length === 0) return null;
   return (
     <Paper component="section" aria-label="Rings by size" sx={{ p: 2, overflowX: 'auto' }}>

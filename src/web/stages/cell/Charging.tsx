@@ -153,7 +153,13 @@ export function ChargingMat() {
           <Caution grave>Never a primary cell in its place: driven backwards it leaks or bursts.</Caution>
         }
       >
-        <AccumulatorFields kits={kits} />
+        {/* The one it was taken from stays to be seen, though it is used up or set aside since. */}
+        <AccumulatorFields
+          kits={[
+            ...kits,
+            ...lots.filter((lot) => lot.id === facts.accumulator?.payload.lotId && !kits.includes(lot)),
+          ]}
+        />
       </FactCard>
       {(calibre?.charge || accumulatorInQuestion(state)) && state.wells.map(guideOf)}
       {facts.accumulator && state.wells.map((well) => <OldCellCards key={well.name} well={well} />)}

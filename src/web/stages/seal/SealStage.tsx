@@ -44,9 +44,9 @@ function GasketFields() {
   useEffect(() => {
     setDraft('gasket', { findings, ageYears, meetsWater });
   }, [findings, ageYears, meetsWater, setDraft]);
-  const { lots, book, state: job } = useJob();
+  const { lots, book, state: job, today } = useJob();
   const lotId = sealGasket.useValue('lotId');
-  const rings = ringOffers(job, book, lots, lotId);
+  const rings = ringOffers(job, book, lots, lotId, today);
   const state = sealGasket.useValue('state');
   const reason = sealGasket.useValue('reason');
   const { advice } = useSealing();

@@ -68,9 +68,9 @@ export function SealingProvider({ children }: { readonly children: ReactNode }) 
 }
 
 function useWorkedOut(): Sealing {
-  const { state, draft, book, lots, context, earlier } = useJob();
+  const { state, draft, book, lots, context, earlier, today } = useJob();
   const closedYears = useMemo(() => staysClosedYears(state, lots, context), [state, lots, context]);
-  const rings = useMemo(() => assortmentOf(book, lots), [book, lots]);
+  const rings = useMemo(() => assortmentOf(book, lots, today), [book, lots, today]);
   const opening = useMemo(
     () =>
       openingOf({
