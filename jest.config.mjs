@@ -14,7 +14,8 @@ export default {
   },
   // These are published as ES modules alone.
   transformIgnorePatterns: ['/node_modules/(?!(uuid|ical-generator|csv-parse|csv-stringify|cookie)/)'],
-  testTimeout: 30_000,
+  // How long a test hangs before it is given up; a machine that others share takes several times as long as a quiet one.
+  testTimeout: 100_000,
   // Left alone Jest keeps a core for itself.
   maxWorkers: '100%',
 };

@@ -22,8 +22,8 @@ export default defineConfig({
   // Two cores: while one window waits for the server or a frame, another works.
   workers: 3,
   retries: 0,
-  timeout: 120_000,
-  expect: { timeout: 20_000 },
+  timeout: 240_000,
+  expect: { timeout: 30_000 },
   reporter: process.env.PLAYWRIGHT_JSON_OUTPUT_NAME ? [['list'], ['json']] : [['list']],
   use: {
     viewport: { width: 1280, height: 800 },
@@ -31,7 +31,7 @@ export default defineConfig({
       executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium-headless-shell',
       args: CHROMIUM_ARGS,
     },
-    actionTimeout: 20_000,
+    actionTimeout: 30_000,
     trace: 'off',
   },
 });

@@ -3,11 +3,11 @@ import { kill } from './kills';
 
 const ROUNDS = 20;
 
-beforeAll(buildServer, 60_000);
+beforeAll(buildServer, 200_000);
 
 it(`a server killed ${ROUNDS} times during writes loses no acknowledged entry and corrupts nothing`, async () => {
   const killed = await kill({ rounds: ROUNDS });
   expect(killed).toMatchObject({ kills: ROUNDS, lost: [], broken: [] });
   expect(killed.amongWrites).toBeGreaterThan(ROUNDS / 2);
   expect(killed.acknowledged).toBeGreaterThan(ROUNDS);
-}, 240_000);
+}, 400_000);

@@ -102,7 +102,7 @@ describe('the import rules bite', () => {
     });
     const rules = JSON.parse(stdout) as string[][];
     broken = new Map(lines.map((line, index) => [line, rules[index] ?? ['not linted']]));
-  }, 60_000);
+  }, 200_000);
 
   it.each(UPWARDS)('$file may not say $code', (line) => {
     expect(broken.get(line)).toContain('import-x/no-restricted-paths');
@@ -141,7 +141,7 @@ describe('circles', () => {
   it('there are none, types counted', () => {
     const { status, stdout } = cruise('src');
     expect([status, stdout.match(/error .*/g)]).toEqual([0, null]);
-  }, 60_000);
+  }, 200_000);
 
   it('one that closes through types alone is found', () => {
     const folder = mkdtempSync(join(tmpdir(), 'wax-circle-'));
@@ -159,5 +159,5 @@ describe('circles', () => {
     } finally {
       rmSync(folder, { recursive: true, force: true });
     }
-  }, 60_000);
+  }, 200_000);
 });

@@ -36,7 +36,7 @@ function refused(): { readonly status: number | null; readonly said: string } {
   return { status, said: stdout + stderr };
 }
 
-beforeAll(buildServer, 60_000);
+beforeAll(buildServer, 200_000);
 beforeEach(() => {
   dataDir = mkdtempSync(join(tmpdir(), 'wax-start-'));
   openStore({ dataDir }).close();
@@ -200,7 +200,7 @@ it('goes on with the build it was started with, however often another is made', 
   await server.end('SIGTERM');
   const builds = readdirSync(join(process.cwd(), 'dist')).filter((name) => /^server-\d/.test(name));
   expect(builds.length).toBeLessThanOrEqual(6);
-}, 60_000);
+}, 200_000);
 
 it('refuses to listen off loopback without a key, and says why', async () => {
   await expect(startServer(dataDir, { HOST: '0.0.0.0' })).rejects.toThrow(/WAX_KEY/);

@@ -770,7 +770,7 @@ const TAKES_NONE: Readonly<Record<string, string>> = {
   gaskets: 'isAsAdvised ringContradictions',
   health: 'figuresFor usualLoad',
   identify: 'cellSizes compareMovements expectedMeasure expectedPick lookSpec standsForIt',
-  judgement: 'capital',
+  judgement: 'capital remembered',
   life: 'normalFrom seededUniform',
   movements:
     'asRevision bareCode byChance calibreWords differences engravedCase kitsFor legible openRevisions readEngraving reserveWith seenProbability sisterProbability stretches symbolsOf takenApart twinsOf',

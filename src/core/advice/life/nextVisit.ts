@@ -1,12 +1,6 @@
 import { hoursAt } from '../../craft/charging';
-import { figure } from '../../craft/judgement';
-import {
-  expectedLife,
-  judgeShopLife,
-  type LifeForecast,
-  type LifeInput,
-  type ShopLifeAdvice,
-} from '../../craft/life';
+import { figure, remembered } from '../../craft/judgement';
+import { expectedLife, judgeShopLife, type LifeForecast, type ShopLifeAdvice } from '../../craft/life';
 import { type Calibre, type Charge, reserveWith } from '../../craft/movements';
 import type { Lot } from '../../craft/stock';
 import { addMonths, dayInWords, localDay } from '../../craft/time';
@@ -79,19 +73,8 @@ export function fittedLife(
   return typeof question === 'string' ? refused(question) : forecastOnce(question);
 }
 
-const MOST_TOLD = 256;
-const told = new Map<string, LifeForecast>();
-
 /** A forecast for a question asked before is not drawn again: the same question gives the same. */
-function forecastOnce(question: LifeInput): LifeForecast {
-  const key = JSON.stringify(question);
-  const known = told.get(key);
-  if (known) return known;
-  const life = expectedLife(question);
-  if (told.size >= MOST_TOLD) told.clear();
-  told.set(key, life);
-  return life;
-}
+const forecastOnce = remembered(expectedLife, 256).ask;
 
 export interface NextVisit {
   readonly onDay: string | null;

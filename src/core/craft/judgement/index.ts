@@ -8,3 +8,4 @@ export {
   unsoundLengths,
   type WorkingLine,
 } from './judgement';
+export { remembered } from './remembered';

@@ -1,5 +1,5 @@
 import { linearRegression } from 'simple-statistics';
-import { figure, type Judged, type WorkingLine } from '../judgement';
+import { figure, type Judged, remembered, type WorkingLine } from '../judgement';
 import { type DriftBound, fitLeak, type LeakFit, prepare } from './fitLeak';
 import {
   AMBIENT_BAR,
@@ -170,10 +170,6 @@ const OTHER_WAY = {
     'Let another way decide: a higher pressure where watch and tester bear it, the vacuum side, or a wet test with the movement out.',
 } as const;
 
-/** What was judged last, by what it was judged from: a job is folded again and again, and a fit takes its time. */
-const judged = new Map<string, LeakJudgement>();
-const JUDGEMENTS_KEPT = 60;
-
 /**
  * Whether a case is tight, by what its deflection showed: the flow of air at 2 bar with the ends 95 of 100 lie within, free
  * volume included, held against the limit. *Tight*: the upper end is under it. *Leaks*: the lower end is over it, or nothing
@@ -182,28 +178,24 @@ const JUDGEMENTS_KEPT = 60;
  * Never throws. Source: ISO 22810; viscous flow; bench practice.
  */
 export function judgeLeak(evidence: LeakEvidence, setting: LeakSetting): LeakJudgement {
-  const key = JSON.stringify([evidence, setting]);
-  const known = judged.get(key);
-  if (known !== undefined) return known;
-  const judgement = settingRefused(setting)
-    ? noVerdict(['Nothing can be worked out: volume, temperature or noise is no possible figure.'], 0)
-    : 'record' in evidence
-      ? judgeRecord(evidence.record, setting)
-      : judgeTwoFigures(evidence, setting);
-  keep(key, judgement);
-  return judgement;
+  return judged.ask([evidence, setting]);
 }
 
 /** Takes over what was worked out elsewhere, beside the page: the same evidence in the same setting shows the same. */
 export function keepJudgement(evidence: LeakEvidence, setting: LeakSetting, judgement: LeakJudgement): void {
-  keep(JSON.stringify([evidence, setting]), judgement);
+  judged.keep([evidence, setting], judgement);
 }
 
-function keep(key: string, judgement: LeakJudgement): void {
-  const oldest = judged.keys().next().value;
-  if (judged.size >= JUDGEMENTS_KEPT && oldest !== undefined) judged.delete(oldest);
-  judged.set(key, judgement);
-}
+/** A job is folded again and again, and a fit takes its time. */
+const judged = remembered(
+  ([evidence, setting]: readonly [LeakEvidence, LeakSetting]): LeakJudgement =>
+    settingRefused(setting)
+      ? noVerdict(['Nothing can be worked out: volume, temperature or noise is no possible figure.'], 0)
+      : 'record' in evidence
+        ? judgeRecord(evidence.record, setting)
+        : judgeTwoFigures(evidence, setting),
+  60,
+);
 
 const noVerdict = (reasons: readonly string[], atBar: number): LeakJudgement => ({
   ...nothing,
