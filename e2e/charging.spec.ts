@@ -12,6 +12,7 @@ import {
   takenIn,
   test,
 } from './counter';
+import { flatUnderLamp } from '../src/testing/lit';
 
 const lampOf = (page: Page) => page.getByRole('complementary', { name: 'Lamp', exact: true });
 const CHARGING = 'recharging';
@@ -151,21 +152,9 @@ test('who has the light and who waits for room is told, at the place and at the 
       by: 'hand',
       note: '',
     });
-    await recorded(
-      page,
-      last,
-      'cell.lit',
-      {
-        placeId: 'lamp',
-        placeName: 'charging lamp',
-        distanceMm: null,
-        roomC: 21,
-        shows: 'flat',
-        percent: null,
-      },
-      null,
-      { occurredAt: `2026-03-17T09:${minute}:00.000Z` },
-    );
+    await recorded(page, last, 'cell.lit', flatUnderLamp, null, {
+      occurredAt: `2026-03-17T09:${minute}:00.000Z`,
+    });
   }
   await goTo(page, '/light');
   const lamp = page.getByRole('region', { name: 'charging lamp', exact: true });

@@ -12,6 +12,7 @@ import {
   stands,
   test,
 } from './counter';
+import { flatUnderLamp } from '../src/testing/lit';
 
 /** Takes a watch in for a service, and leaves the page at stage 1 of its job. */
 async function takeIn(
@@ -293,21 +294,7 @@ test('light-charged, from complaint to hand-back: charged before it is condemned
   // Twenty minutes under the lamp, laid there at another bench.
   const light = card(page, 'Under the light');
   await expect(light).toContainText('On record: flat, by the complaint');
-  await recorded(
-    page,
-    id,
-    'cell.lit',
-    {
-      placeId: 'lamp',
-      placeName: 'charging lamp',
-      distanceMm: null,
-      roomC: 21,
-      shows: 'flat',
-      percent: null,
-    },
-    null,
-    { occurredAt: '2026-03-17T09:21:00.000Z' },
-  );
+  await recorded(page, id, 'cell.lit', flatUnderLamp, null, { occurredAt: '2026-03-17T09:21:00.000Z' });
   await expect(lamp).toContainText(/Steps normally: .* between .* and /);
   const readyAt = async (): Promise<string> =>
     /Hand back: (.*?), between/.exec((await lamp.textContent()) ?? '')?.[1] ?? 'none';

@@ -1,9 +1,9 @@
 import type { Entry } from './entry';
 
 /** What a watch showed that its charge did not last. */
-export type FellBackTo = 'low-supply steps' | 'does not run' | 'does not charge';
+type FellBackTo = 'low-supply steps' | 'does not run' | 'does not charge';
 
-export interface FellBack {
+interface FellBack {
   readonly entry: Entry;
   readonly shows: FellBackTo;
 }

@@ -78,7 +78,7 @@ export {
   unproved,
   watchedLongEnough,
 } from './proofs';
-export { fellBack, type FellBack, type FellBackTo } from './fellBack';
+export { fellBack } from './fellBack';
 export { foldJob, type JobState, replacedBy, undoable } from './foldJob';
 export {
   LOOSE_CELL_CAUTION,

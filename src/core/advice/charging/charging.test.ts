@@ -1,5 +1,6 @@
 import type { Logbook } from '../../../testing/fixtures';
 import { book, context, readingOf, takenIn } from '../../../testing/fixtures';
+import { flatUnderLamp as lamp } from '../../../testing/lit';
 import { NOT_LOOKED, type Payloads } from '../../logbook';
 import type { LightPlaceTool } from '../../craft/tools';
 import { chargeHere, chargeUnderLight, litOf, placesFor } from './charging';
@@ -8,14 +9,6 @@ import { lightRack } from './lightRack';
 import { type Lit, litWords, waitsInShade } from './litWords';
 import { daysStood, startOnRecord } from './startShown';
 
-const lamp: Payloads['cell.lit'] = {
-  placeId: 'lamp',
-  placeName: 'charging lamp',
-  distanceMm: null,
-  roomC: 21,
-  shows: 'flat',
-  percent: null,
-};
 const at = (hours: number) => ({
   occurredAt: new Date(Date.parse('2026-03-17T10:00:00.000Z') + hours * 3_600_000).toISOString(),
 });

@@ -10,7 +10,7 @@ export {
 export { type AccumulatorVerdict, judgeAccumulator } from './judgeAccumulator';
 export { type AtPlace, type LightRack, lightRack } from './lightRack';
 export { type Lit, litWords, waitsInShade } from './litWords';
-export { kitLots, type KitHere, kitsHere } from './kitsHere';
+export { kitLots, kitsHere } from './kitsHere';
 export { chargesItself, hasLeaked, renewalRefusal } from './renewal';
 export { daysStood, startOnRecord } from './startShown';
 export { woundHere } from './woundHere';

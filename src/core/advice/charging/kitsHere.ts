@@ -1,7 +1,7 @@
 import { bareCode, type Charge, type KitFor, kitsFor } from '../../craft/movements';
 import { type Lot, setAside } from '../../craft/stock';
 
-export interface KitHere extends KitFor {
+interface KitHere extends KitFor {
   /** Lots it may be taken from, the one whose date ends first before the others. */
   readonly lots: readonly Lot[];
   /** How many may be taken. */
