@@ -1,4 +1,4 @@
-import { putBackRefusal, refusalOf } from '../advice/cell';
+import { pairedWith, putBackRefusal, refusalOf } from '../advice/cell';
 import { renewalRefusal } from '../advice/charging';
 import { supplyInBook, supplyOf } from '../advice/supply';
 import { lightThere } from '../craft/charging';
@@ -24,6 +24,25 @@ const ofType: Judge<'cell.fitted'> = (entry, { state, context }) => {
   const well = state.wells.find((each) => each.name === wellOf(entry));
   const refusal = well ? refusalOf(state, well, entry.payload, context.catalogue) : null;
   return refusal && refuse(refusal.reasons, refusal.whatToDo);
+};
+
+/** Two alike in one circuit are of one type and lot; a correction may go first, so that both can be changed. */
+const ofPair: Judge<'cell.fitted'> = (entry, { state, context: { catalogue } }) => {
+  const well = state.wells.find((each) => each.name === wellOf(entry));
+  const other = well && entry.supersedes.length === 0 ? pairedWith(state, well) : null;
+  if (other === null || other === undefined) return null;
+  const { cellCode, lotId } = entry.payload;
+  const alike =
+    catalogue.cell(other.payload.cellCode)?.code === catalogue.cell(cellCode)?.code &&
+    other.payload.lotId === lotId;
+  return alike
+    ? null
+    : refuse(
+        [
+          `The other cell of this circuit is ${other.payload.cellCode}${other.payload.lotCode === '' ? '' : ` of lot ${other.payload.lotCode}`}: of two unlike ones the weaker is driven backwards and leaks.`,
+        ],
+        'Take both from one lot; where it has only one left, correct the first fitting to a lot that has two.',
+      );
 };
 
 /** Where it comes from: the lot named holds it, is not set aside, and is in date. */
@@ -213,7 +232,8 @@ const outOfBlister: Judge<'cell.out'> = ({ payload: { lotId, cellCode } }, quest
 
 export const cellJudges: Judges<OfCell> = {
   'cell.places': places,
-  'cell.fitted': (entry, question) => ofType(entry, question) ?? fromLot(entry, question),
+  'cell.fitted': (entry, question) =>
+    ofType(entry, question) ?? ofPair(entry, question) ?? fromLot(entry, question),
   'cell.accumulator': accumulator,
   'cell.put-back': putBack,
   'cell.charged': charged,

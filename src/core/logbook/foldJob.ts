@@ -1,6 +1,7 @@
 import type { Book } from '../craft/book';
 import { asRevision, type Calibre, type Well } from '../craft/movements';
 import type { CaseType } from '../craft/cases';
+import { asMarked } from '../craft/cells';
 import type { Requirement, StageId } from '../craft/policy';
 import { type Entry, foldEntry, type JobFacts, noFacts, reopens } from './entry';
 import { MAIN_WELL, type StandsFor } from './envelope';
@@ -57,7 +58,7 @@ function wellOfJob(
     wanted: calibre && well ? catalogue.wanted(calibre, well) : null,
     found,
     foundReading,
-    foundCell: foundReading?.verdict === 'read' ? foundReading.cell : null,
+    foundCell: foundReading && asMarked(foundReading, catalogue.cellTable),
     fitted: at(facts.cellsFitted),
     putBack: at(facts.putBack),
     oldSettled: at(facts.oldSettled),

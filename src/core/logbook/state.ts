@@ -31,7 +31,7 @@ export interface WellState {
   readonly found: EntryOf<'cell.found'> | null;
   /** How the marking found is read; null where no cell was found. */
   readonly foundReading: CellReading | null;
-  /** The cell found, where its marking names one surely. */
+  /** The cell found, where its marking names one surely; its names are those of the marking. */
   readonly foundCell: CellType | null;
   readonly fitted: EntryOf<'cell.fitted'> | null;
   readonly putBack: EntryOf<'cell.put-back'> | null;

@@ -84,7 +84,9 @@ export function cellsInWatchesStore(db: Db): CellsInWatchesStore {
           fittedAt: occurredAt,
         });
       for (const { occurredAt, payload } of facts.leakages)
-        if (payload.lotCode !== '') noteLeaked.run(id, payload.supplier, payload.lotCode, occurredAt);
+        if (payload.supplier !== '' || payload.lotCode !== '')
+          // Of a cell fitted elsewhere often nobody knows the lot: its supplier’s cells leaked all the same.
+          noteLeaked.run(id, payload.supplier, payload.lotCode, occurredAt);
     },
     carrying(supplier, lotCode) {
       return {

@@ -142,7 +142,7 @@ describe('what to fit in a job', () => {
     if (!hands?.wanted) throw new Error('no well');
     // The book has no movement with two alike, so the second is made alike here.
     const alike = { ...state, wells: state.wells.map((well) => ({ ...well, wanted: hands.wanted })) };
-    expect(setOf(alike, hands)).toHaveLength(2);
+    expect(setOf(alike, hands, book)).toHaveLength(2);
     const one: Lot = { ...lot, id: idOf('one'), code: hands.wanted.code, balance: 1 };
     const more: Lot = { ...lot, id: idOf('more'), code: hands.wanted.code, bestBefore: '2029-12-31' };
     const chosen = fitForWell(alike, alike.wells[0] as never, {

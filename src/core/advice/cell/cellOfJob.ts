@@ -53,11 +53,25 @@ export function guidesOf(state: JobState, book: Book, schools: Schools): Readonl
       foundClean: found?.payload.condition === 'clean' || found?.payload.marking === null,
       further: guides.size > 0,
       last: each === lastWorked,
+      ofPair: ofLatchedPair(state.wells, each),
       told: [...guides.values()].flatMap(({ steps }) => steps.flatMap(({ danger }) => danger ?? [])),
     });
     guides.set(name, guide);
   }
   return guides;
+}
+
+/** Whether a well shares its latch with another, and which of the two it is: alike, in one circuit, held alike. */
+function ofLatchedPair(wells: readonly WellState[], well: WellState): 'first' | 'second' | null {
+  const at = wells.findIndex((each) => inOneCircuit(each, well) && each.well?.heldBy === well.well?.heldBy);
+  const pair = wells.filter((each) => inOneCircuit(each, well) && each.well?.heldBy === well.well?.heldBy);
+  return pair.length !== 2 ? null : wells[at] === well ? 'first' : 'second';
+}
+
+/** Whether two places of the book take the same cell and feed the same. */
+function inOneCircuit(a: WellState, b: WellState): boolean {
+  const feeds = ({ well: place }: WellState): string => [...(place?.feeds ?? [])].sort().join();
+  return a.well !== null && a.wanted !== null && a.wanted.code === b.wanted?.code && feeds(a) === feeds(b);
 }
 
 /** Whether the accumulator comes out: it did, or the last charge did not bring the watch to step normally, or not for long. */
@@ -73,10 +87,23 @@ export function accumulatorInQuestion({
   );
 }
 
-/** The places of a movement that take the same cell as this one: a set, from one lot. */
-export function setOf(state: JobState, well: WellState): readonly WellState[] {
-  const { wanted } = well;
-  return wanted === null ? [well] : state.wells.filter((each) => each.wanted?.code === wanted.code);
+/** The places of a movement that take the same cell as this one, as the book has it or the witnesses say: a set, from one lot. */
+export function setOf(state: JobState, well: WellState, book: Book): readonly WellState[] {
+  const code = placeWants(state, well, book)?.wanted.code ?? null;
+  return code === null
+    ? [well]
+    : state.wells.filter((each) => each === well || placeWants(state, each, book)?.wanted.code === code);
+}
+
+/**
+ * The other cell of a pair in one circuit, once it is fitted: book-known places that take the same cell and feed the same.
+ * The weaker of two unlike ones is driven backwards and leaks, so both are of one type and one lot. Null: no such pair.
+ */
+export function pairedWith(state: JobState, well: WellState): NonNullable<WellState['fitted']> | null {
+  const other = state.wells.find(
+    (each) => each.name !== well.name && each.fitted !== null && inOneCircuit(each, well),
+  );
+  return other?.fitted ?? null;
 }
 
 interface FitContext {
@@ -97,7 +124,7 @@ export function fitForWell(
 ): WhatToFit | null {
   const wants = placeWants(state, well, book);
   if (wants === null) return null;
-  const set = setOf(state, well);
+  const set = setOf(state, well, book);
   const other = set.find((each) => each !== well && each.fitted !== null);
   return whatToFit({
     wanted: wants.wanted,
@@ -109,6 +136,7 @@ export function fitForWell(
     records,
     together: other ? 1 : set.length,
     sameLotAs: other?.fitted?.payload.lotId ?? null,
+    setHolds: pairedWith(state, well)?.payload ?? null,
     priceOf: (item) => priceInList(policy, item),
   });
 }

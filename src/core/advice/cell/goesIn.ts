@@ -25,25 +25,42 @@ const NEVER_AGAIN = ['mercury', 'zinc-air'];
 
 /**
  * What a place takes: as the book has it, else as cell found, print and measured well say together. Null where they name
- * nothing, or disagree. Where light, alarm or counters were seen, or the cell found was for high drain, so is what goes in.
+ * nothing, or disagree. The drain is that of a print that states it. Else it is what was seen to draw: light, alarm or
+ * counters ask for high drain, and so does a silver oxide cell found whose name says so, until somebody looked and saw none
+ * of them. An alkaline cell found says nothing of it: silver oxide of its size belongs there.
  */
 export function placeWants(state: JobState, well: WellState, book: Book): PlaceWants | null {
   if (well.wanted !== null) return { wanted: well.wanted, by: 'book' };
-  const { code } = witnessesOf(state, well, book);
+  const { code, said } = witnessesOf(state, well, book);
   const named = code === null ? null : book.cell(code);
-  const cell = named && (NEVER_AGAIN.includes(named.chemistry) ? silverOfSize(named, book) : named);
-  if (!cell) return null;
-  const heavy = drainNeeded(seenMovement(state, book)) === 'high' || cell.drain === 'high';
-  const wanted = wantedFromType(cell, { drain: heavy ? 'high' : 'low' });
+  if (!named) return null;
+  const printed = said.some(({ kind, says }) => kind === 'print' && says === code);
+  const seen = seenMovement(state, book);
+  const foundForHigh = named.chemistry === 'silver-oxide' && named.drain === 'high' && !seen.drawsLittle;
+  const drain = drainNeeded(seen) === 'high' || foundForHigh ? 'high' : 'low';
+  if (printed && !NEVER_AGAIN.includes(named.chemistry)) {
+    const wanted = wantedFromType(named, { drain });
+    return wanted && { wanted, by: 'witnesses' };
+  }
+  const cell = named.chemistry === 'lithium' ? named : silverOfSize(named, drain, book);
+  const wanted = cell && wantedFromType(cell, { drain });
   return wanted && { wanted, by: 'witnesses' };
 }
 
-function silverOfSize({ diameterMm, heightMm }: CellType, { cellTable }: Book): CellType | null {
+/** The silver oxide cell of a size, for the drain asked for where one is made so; null where none of the size is. */
+function silverOfSize(named: CellType, drain: 'low' | 'high', { cellTable }: Book): CellType | null {
+  const ofSize = (type: CellType): boolean =>
+    type.chemistry === 'silver-oxide' &&
+    type.diameterMm === named.diameterMm &&
+    type.heightMm === named.heightMm;
+  // A name that leaves its drain open, or names both, stays what was found.
+  if (ofSize(named) && (named.drain === drain || named.drain === 'both' || named.drain === 'unstated'))
+    return named;
+  const silver = cellTable.types.filter(ofSize);
   return (
-    cellTable.types.find(
-      (type) =>
-        type.chemistry === 'silver-oxide' && type.diameterMm === diameterMm && type.heightMm === heightMm,
-    ) ?? null
+    silver.find((type) => type.drain === drain) ??
+    silver[0] ??
+    (NEVER_AGAIN.includes(named.chemistry) ? null : named)
   );
 }
 
@@ -166,6 +183,8 @@ export interface FitByMeasure {
   readonly lots: readonly Lot[];
   /** Why none may; null where some may, or the stock merely has none. */
   readonly refusal: Refusal | null;
+  /** Cells of the table that may go in and could be ordered, where the stock has none. */
+  readonly toOrder: readonly CellType[];
 }
 
 /** What of the stock lies in a well that was measured, where nothing names its cell. `day`: the shop’s calendar day. */
@@ -183,7 +202,16 @@ export function fitByMeasure(
   }));
   const lots = judged.flatMap(({ lot, refusal }) => (refusal === null ? [lot] : []));
   const refusal = well.measured === null ? (judged[0]?.refusal ?? null) : null;
-  return { lots, refusal: lots.length > 0 ? null : refusal };
+  const toOrder =
+    lots.length > 0 || well.measured === null
+      ? []
+      : book.cellTable.types.filter(
+          ({ code, drain, chemistry }) =>
+            drain !== 'unstated' &&
+            chemistry !== 'alkaline' &&
+            refusalOf(state, well, { cellCode: code, alkalineAgreed: false }, book) === null,
+        );
+  return { lots, refusal: lots.length > 0 ? null : refusal, toOrder };
 }
 
 /**

@@ -1,4 +1,4 @@
-export { accumulatorInQuestion, fitForWell, guidesOf, serviceGainOf, setOf } from './cellOfJob';
+export { accumulatorInQuestion, fitForWell, guidesOf, pairedWith, serviceGainOf, setOf } from './cellOfJob';
 export {
   type FitByMeasure,
   fitByMeasure,

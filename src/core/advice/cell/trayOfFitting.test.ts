@@ -19,8 +19,9 @@ const ringed = (): Logbook => {
 const stepsOf = (job: Logbook) => guidesOf(job.state(), book, USUAL_SCHOOLS).get('main')?.steps ?? [];
 const trayOf = (job: Logbook, ids: readonly string[]) =>
   trayOfFitting(
-    stepsOf(job).filter(({ id }) => ids.includes(id)),
-    'main',
+    stepsOf(job)
+      .filter(({ id }) => ids.includes(id))
+      .map((step) => ({ ...step, well: 'main' })),
     job.state().facts,
   );
 
@@ -54,6 +55,9 @@ it('a movement nobody knows has what was seen above its cell on the way too', ()
   const all = stepsOf(job);
   expect(all.map(({ id }) => id)).toContain('out-above-movement-ring');
   // All as shown: what came off went back.
-  const { laid } = trayOfFitting(all, 'main', job.state().facts);
+  const { laid } = trayOfFitting(
+    all.map((step) => ({ ...step, well: 'main' })),
+    job.state().facts,
+  );
   expect(laid.map(({ backToo }) => backToo)).toEqual([true]);
 });

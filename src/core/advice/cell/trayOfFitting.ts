@@ -19,24 +19,37 @@ interface OnTheTray {
   readonly returned: readonly Payloads['open.part-settled'][];
 }
 
-/** What ticking these steps of a well’s guide lays on the tray, and what it takes back from there. Never throws. */
+/** A step of a well’s guide that is ticked. */
+export interface TickedStep extends Pick<FittingStep, 'id' | 'off' | 'back'> {
+  readonly well: string;
+}
+
+/**
+ * What ticking these steps of one or several guides lays on the tray, and what it takes back from there. What came off at one
+ * well and goes back once, at another, is found by its step. Never throws.
+ */
 export function trayOfFitting(
-  steps: readonly FittingStep[],
-  well: string,
+  steps: readonly TickedStep[],
   facts: Pick<Readonly<JobFacts>, 'parts'>,
 ): OnTheTray {
   const parts = [...facts.parts.values()];
   const known = new Set(parts.map(({ off }) => off.payload.step));
-  const back = new Set(steps.flatMap((step) => (step.back === null ? [] : [trayStep(well, step.back)])));
+  const laid = steps.flatMap(({ id, off, well }) =>
+    known.has(trayStep(well, id)) ? [] : off.map((part) => ({ part, step: trayStep(well, id) })),
+  );
+  const lies = [...known, ...laid.map(({ step }) => step)];
+  const back = new Set(
+    steps.flatMap(({ back: from, well }) => {
+      if (from === null) return [];
+      const own = trayStep(well, from);
+      return lies.includes(own) ? [own] : lies.filter((step) => step.endsWith(`:${from}`));
+    }),
+  );
   return {
-    laid: steps.flatMap(({ id, off }) =>
-      known.has(trayStep(well, id))
-        ? []
-        : off.map((part) => ({
-            part: { ...part, serves: serves(part.part), step: trayStep(well, id) },
-            backToo: back.has(trayStep(well, id)),
-          })),
-    ),
+    laid: laid.map(({ part, step }) => ({
+      part: { ...part, serves: serves(part.part), step },
+      backToo: back.has(step),
+    })),
     returned: parts
       .filter(({ off, settled }) => settled === null && back.has(off.payload.step))
       .map(({ off }) => ({ partEntryId: off.id, outcome: 'back in place', note: '' })),

@@ -25,6 +25,28 @@ function saysSevered({ facts }: JobState): boolean {
   );
 }
 
+/** What leaks spreads so far beside the place pointed at, mm. Ours. */
+const SPREADS_MM = 2;
+
+/**
+ * Whether a leak lies within reach of a coil: by where it was pointed at on the layout. Of one nobody pointed at, and where
+ * nobody knows where the coil lies, it is taken to.
+ */
+function isByCoil({ calibre, facts }: JobState): boolean {
+  if (calibre === null) return true;
+  return calibre.coils.some((coil) => {
+    const turn = (coil.degrees / 180) * Math.PI;
+    const reach = calibre.keepClearMm + SPREADS_MM;
+    return facts.leakages.some(({ payload: { xMm, yMm } }) => {
+      if (xMm === null || yMm === null) return true;
+      const [x, y] = [xMm - coil.xMm, yMm - coil.yMm];
+      const across = Math.abs(x * Math.cos(turn) - y * Math.sin(turn));
+      const along = Math.abs(x * Math.sin(turn) + y * Math.cos(turn));
+      return across <= coil.widthMm / 2 + reach && along <= coil.lengthMm / 2 + reach;
+    });
+  });
+}
+
 /** What is advised about the leaks of a job by where they are, the coil and the last current after; null where nothing leaked. */
 export function leakAdviceOf(state: JobState, book: Book, policy: Pick<Policy, 'extras'>): LeakAdvice | null {
   const leaks = state.facts.leakages.map(({ payload }) => payload);
@@ -35,6 +57,7 @@ export function leakAdviceOf(state: JobState, book: Book, policy: Pick<Policy, '
     coil: saysSevered(state) ? 'open' : (coil?.verdict ?? null),
     currentAfterUA: leaks.findLast(({ currentAfterUA }) => currentAfterUA !== null)?.currentAfterUA ?? null,
     figures: figuresFor(state.calibre, book).current,
+    byCoil: isByCoil(state),
     originalMatters: state.facts.originality?.payload.matters === true,
     chemistry: leakedChemistry(state, book),
     priceOf: (item) => priceInList(policy, item),

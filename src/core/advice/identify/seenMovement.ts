@@ -1,4 +1,4 @@
-import type { Book } from '../../craft/book';
+import { type Book, drainNeeded } from '../../craft/book';
 import type { GuidedMovement } from '../../craft/fitting';
 import { type Look, lookSpec, unknownCalibre } from '../../craft/identify';
 import { type HoldKind, HOLD_KINDS } from '../../craft/movements';
@@ -14,6 +14,8 @@ export interface SeenMovement extends Omit<
   readonly heldBy: HoldKind | null;
   /** Coils counted, wherever they lie; null where nobody counted. */
   readonly coilCount: number | null;
+  /** Whether somebody looked for what draws heavily (light, alarm, chronograph) and saw that nothing does. */
+  readonly drawsLittle: boolean;
   /** What would have to be looked at for the rest, in words. */
   readonly asks: readonly string[];
   /** The same of what is proved and watched alone. */
@@ -48,14 +50,18 @@ export function seenMovement(state: JobState, book: Book): SeenMovement {
   const unseen = DECIDES.filter(
     (look) => valueOf(look) === null && !(displayOnly && OF_HANDS.includes(look)),
   );
+  const functions = [
+    ...built.functions,
+    ...(Number(valueOf('counters') ?? 0) > 0 ? (['chronograph'] as const) : []),
+    // The owner knows of one of them, and either draws heavily.
+    ...(lightOrAlarm ? (['light', 'alarm'] as const) : []),
+  ];
   return {
     ...built,
-    functions: [
-      ...built.functions,
-      ...(Number(valueOf('counters') ?? 0) > 0 ? (['chronograph'] as const) : []),
-      // The owner knows of one of them, and either draws heavily.
-      ...(lightOrAlarm ? (['light', 'alarm'] as const) : []),
-    ],
+    functions,
+    // A display often has a light or an alarm behind it that nobody has tried yet.
+    drawsLittle:
+      drainNeeded({ functions }) === 'low' && valueOf('counters') !== null && valueOf('display') === 'no',
     heldBy: HOLD_KINDS.find((kind) => kind === valueOf('heldBy')) ?? null,
     coilCount: counted === null ? null : Number(counted),
     asks: unseen.map((look) => lookSpec(look).words),

@@ -84,6 +84,42 @@ describe('crossReference', () => {
     );
   });
 
+  it('takes silver oxide of either drain in an alkaline’s place, where nothing draws much', () => {
+    const alkaline = book.cellTable.types.filter(({ chemistry }) => chemistry === 'alkaline');
+    for (const at of alkaline)
+      for (const type of book.cellTable.types) {
+        const place = wantedFromType(at, { drain: 'low' });
+        if (type.chemistry !== 'silver-oxide' || !place) continue;
+        const sameSize = type.diameterMm === at.diameterMm && type.heightMm === at.heightMm;
+        if (sameSize) expect(crossReference(place, type).verdict).toBe('accepted');
+      }
+  });
+
+  it('gives as reasons of a refusal nothing that speaks for the cell', () => {
+    const types = fc.constantFrom(...book.cellTable.types);
+    const inFavour = (reason: string): boolean =>
+      /steadier voltage|works, with|takes either|made for this height|on the customer’s word: its|is the cell the/.test(
+        reason,
+      );
+    fc.assert(
+      fc.property(
+        types,
+        types,
+        fc.constantFrom('low' as const, 'high' as const),
+        fc.boolean(),
+        (at, type, drain, agreed) => {
+          const place = wantedFromType(at, { drain, otherHeightsMm: [2.1, 2.7, 3.2] });
+          const cross = place && crossReference(place, type, { alkalineAgreed: agreed });
+          return !cross || mayBeFitted(cross.verdict) || !cross.reasons.some(inFavour);
+        },
+      ),
+      { numRuns: 3000 },
+    );
+    expect(crossReference(wanted('LR621', 'high'), cell('SR621SW')).reasons).toEqual([
+      expect.stringContaining('Low drain where high is wanted'),
+    ]);
+  });
+
   it('finds every cell equal to itself where its drain is asked for', () => {
     for (const type of book.cellTable.types) {
       if (type.drain !== 'low' && type.drain !== 'high') continue;

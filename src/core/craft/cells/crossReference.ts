@@ -24,11 +24,11 @@ export function crossReference(
   options: { readonly alkalineAgreed: boolean } = { alkalineAgreed: false },
 ): CrossReference {
   let verdict: Verdict = 'equal';
-  const reasons: string[] = [];
+  const notes: { readonly at: Verdict; readonly reason: string }[] = [];
   const working: WorkingLine[] = [];
   const note = (at: Verdict, reason: string): void => {
     if (RANK[at] > RANK[verdict]) verdict = at;
-    reasons.push(reason);
+    notes.push({ at, reason });
   };
   const accumulator = candidate.chemistry === 'accumulator';
   // With a voltage or a size that cannot be nothing is compared, and it is not fitted on it.
@@ -145,6 +145,10 @@ export function crossReference(
       'BR is a lithium cell of the same voltage, weaker under light or alarm than CR.',
     );
   }
+  // What speaks for a cell is no reason why it is refused.
+  const reasons = notes.flatMap(({ at, reason }) =>
+    mayBeFitted(verdict) || !mayBeFitted(at) ? [reason] : [],
+  );
   if (reasons.length === 0) {
     reasons.push(
       candidate.code === wanted.code
@@ -177,9 +181,12 @@ export function mayBeFitted(verdict: CrossReference['verdict']): boolean {
   return verdict === 'equal' || verdict === 'accepted';
 }
 
-/** The drain a place asks for: as the cell named for it has it, for its maker chose it; else by what draws on it. */
+/**
+ * The drain a place asks for: as the silver oxide cell named for it has it, for its maker chose it; else by what draws on
+ * it. Every alkaline cell can give a high drain: that its name stands there says nothing of what the place needs.
+ */
 function drainWanted({ chemistry, drain }: CellType, needed: CellWanted['drain']): CellWanted['drain'] {
-  if (drain === 'low' || drain === 'high') return drain;
+  if (chemistry === 'silver-oxide' && (drain === 'low' || drain === 'high')) return drain;
   return chemistry === 'lithium' && needed === 'low' ? 'none' : needed;
 }
 

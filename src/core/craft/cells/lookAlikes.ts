@@ -36,6 +36,8 @@ function isDoubled(a: string, b: string): boolean {
 }
 
 export interface LookAlike {
+  /** The two names that are alike: of the cell asked about, and of the other. */
+  readonly own: string;
   readonly name: string;
   readonly cell: CellType;
   readonly how: string;
@@ -53,12 +55,10 @@ function howAlike(a: string, b: string): string | null {
 /**
  * Whether one cell is easily taken for another, and how: same digits in another order or under other letters, one
  * digit of a pair often misread, a digit missing or doubled in a card name. Null where the names are unlike, or
- * where size and chemistry are the same and nothing would go wrong.
+ * where size and chemistry are the same and nothing would go wrong. Compared are the names each carries: of a cell in the
+ * hand those on its label (`asMarked`), since nobody mixes up what was not printed.
  */
-export function looksLike(
-  cell: CellType,
-  other: CellType,
-): { readonly name: string; readonly how: string } | null {
+export function looksLike(cell: CellType, other: CellType): Pick<LookAlike, 'own' | 'name' | 'how'> | null {
   const same =
     other.diameterMm === cell.diameterMm &&
     other.heightMm === cell.heightMm &&
@@ -68,7 +68,7 @@ export function looksLike(
   for (const own of cell.names) {
     for (const name of other.names) {
       const how = howAlike(bare(own), bare(name));
-      if (how !== null) return { name, how };
+      if (how !== null) return { own, name, how };
     }
   }
   return null;
@@ -113,18 +113,18 @@ export interface LookAlikes {
  * stands is read by nobody.
  */
 export function lookAlikesHere(cell: CellType, context: LookAlikeContext, table: CellTable): LookAlikes {
-  const all = lookAlikes(cell, table);
-  const because = (other: CellType): string | null => {
-    for (const key of Object.keys(BECAUSE) as (keyof LookAlikeContext)[]) {
-      const here = [context[key] ?? []].flat();
-      if (here.some((each) => each !== cell && sameCell(each, other))) return BECAUSE[key];
-    }
-    return null;
-  };
-  const told = all.map((each) => ({ ...each, because: because(each.cell) }));
+  const warn = (Object.keys(BECAUSE) as (keyof LookAlikeContext)[]).flatMap((key) =>
+    [context[key] ?? []].flat().flatMap((other) => {
+      const likeness = other === cell ? null : looksLike(cell, other);
+      return likeness ? [{ ...likeness, cell: other, because: BECAUSE[key] }] : [];
+    }),
+  );
+  const first = warn.filter(
+    (each, index) => warn.findIndex((other) => sameCell(other.cell, each.cell)) === index,
+  );
   return {
-    warn: told.flatMap(({ because: why, ...each }) => (why === null ? [] : [{ ...each, because: why }])),
-    list: told.flatMap(({ because: why, ...each }) => (why === null ? [each] : [])),
+    warn: first,
+    list: lookAlikes(cell, table).filter((each) => !first.some((warned) => sameCell(warned.cell, each.cell))),
   };
 }
 

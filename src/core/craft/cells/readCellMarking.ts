@@ -154,6 +154,18 @@ export function readCellMarking(marking: string, table: CellTable): CellReading 
 const told = new WeakMap<CellTable, Map<string, CellReading>>();
 const MOST_TOLD = 2000;
 
+/** The cell a label names, by the names that stand on the label alone; null where it names none surely. */
+export function asMarked(reading: CellReading, { byName }: CellTable): CellType | null {
+  if (reading.verdict !== 'read') return null;
+  const names = reading.names.flatMap(({ text, sure }) =>
+    sure === 'table' || sure === 'size from the name'
+      ? // Without the letter that is taken as a maker’s sign.
+        [!byName.has(text) && byName.has(text.slice(1)) ? text.slice(1) : text]
+      : [],
+  );
+  return { ...reading.cell, names };
+}
+
 function readNow(marking: string, table: CellTable): CellReading {
   const working: WorkingLine[] = [];
   const cleaned = marking.toUpperCase().replace(/[–—−]/g, '-').trim();

@@ -101,6 +101,7 @@ const sized = (cell: CellType): Size | null =>
  */
 export function weighWitnesses(question: WitnessQuestion, table: CellTable): WitnessVerdict {
   const { book, print, found, well } = question;
+  const foundSize = found && sized(found);
   const claims: { readonly kind: WitnessKind; readonly size: Size | null; readonly says: string }[] = [
     ...(book ? [{ kind: 'book' as const, size: book, says: book.code }] : []),
     ...(print ? [{ kind: 'print' as const, size: sized(print), says: print.code }] : []),
@@ -115,6 +116,14 @@ export function weighWitnesses(question: WitnessQuestion, table: CellTable): Wit
         ]
       : []),
   ];
+  // What cannot lie in the measured well is told as wrong, not weighed; unless book or print name its size as well: then
+  // the caliper is doubted.
+  const shutOut =
+    well !== null &&
+    foundSize !== null &&
+    isLargerThan(foundSize, well) &&
+    !claims.some(({ kind, size }) => kind !== 'cell found' && size !== null && sameSize(size, foundSize));
+  const weighed = shutOut ? claims.filter(({ kind }) => kind !== 'cell found') : claims;
   const nothing = (
     verdict: 'nobody heard' | 'one witness' | 'cannot tell',
     ...reasons: readonly string[]
@@ -132,6 +141,26 @@ export function weighWitnesses(question: WitnessQuestion, table: CellTable): Wit
   if (wrong.length > 0) return nothing('cannot tell', ...wrong);
   const [only] = claims;
   if (!only) return nothing('nobody heard', 'Neither book nor print, cell nor well says what belongs there.');
+  if (shutOut && weighed.length === 1 && well && foundSize) {
+    const fitting = table.types
+      .filter((type) => type.chemistry === found?.chemistry && type.drain !== 'unstated')
+      .filter((type) => liesInWell(sized(type) ?? { diameterMm: Infinity, heightMm: Infinity }, well));
+    return {
+      verdict: 'one erred',
+      code: null,
+      probability: 0,
+      said: claims.map(({ kind, says }) => ({ kind, says, agrees: kind !== 'cell found' })),
+      howToTell: ['Measure again with the insulator out and the holder as it lies on a cell.'],
+      asksForWell: false,
+      reasons: [
+        doesNotLie(only.says, foundSize, well),
+        fitting.length > 0
+          ? `In the well lie ${fitting.map(({ code }) => code).join(', ')}.`
+          : 'No cell of the table of this chemistry lies in the well.',
+      ],
+      working: [],
+    };
+  }
   if (claims.length === 1)
     return nothing('one witness', `Only the ${only.kind} speaks: ${only.says}. A second would confirm it.`);
 
@@ -162,7 +191,7 @@ export function weighWitnesses(question: WitnessQuestion, table: CellTable): Wit
     return ((1 - right) / places.length) * (alike ? LIKENESS_WEIGHT : 1);
   };
   const weights = places.map((place) =>
-    claims.reduce((product, { kind }) => product * likely(kind, place), 1),
+    weighed.reduce((product, { kind }) => product * likely(kind, place), 1),
   );
   const total = weights.reduce((sum, weight) => sum + weight, 0);
   const best = weights.indexOf(Math.max(...weights));
@@ -176,7 +205,7 @@ export function weighWitnesses(question: WitnessQuestion, table: CellTable): Wit
     {
       what: 'what the witnesses say together',
       rule: 'each right as often as it is; every size of the table alike likely before',
-      figures: `${claims.map(({ kind, says }) => `${kind} ${says} (${figure(RELIABLE[kind] * 100, 0)} %)`).join(', ')} → ${code} ${percent(probability)}`,
+      figures: `${weighed.map(({ kind, says }) => `${kind} ${says} (${figure(RELIABLE[kind] * 100, 0)} %)`).join(', ')} → ${code} ${percent(probability)}`,
       source: 'Bayes’ rule; reliabilities of bench practice',
     },
   ];
@@ -213,9 +242,24 @@ export function weighWitnesses(question: WitnessQuestion, table: CellTable): Wit
     said,
     howToTell,
     asksForWell,
-    reasons: against.map(({ kind, says }) => erredBecause(kind, says, code, top.cell, question)),
+    reasons: against.map(({ kind, says }) =>
+      shutOut && kind === 'cell found' && foundSize
+        ? doesNotLie(says, foundSize, well)
+        : erredBecause(kind, says, code, top.cell, question),
+    ),
     working,
   };
+}
+
+/** Whether a cell is wider or thicker than a well by more than a caliper errs. */
+function isLargerThan({ diameterMm, heightMm }: Omit<Size, 'nominalV'>, well: MeasuredWell): boolean {
+  return (
+    diameterMm - well.diameterMm > ROOM_MM.tighter + 1e-9 || heightMm - well.depthMm > ROOM_MM.tighter + 1e-9
+  );
+}
+
+function doesNotLie(says: string, { diameterMm, heightMm }: Size, well: MeasuredWell): string {
+  return `The cell found is the wrong one, or the well was measured wrongly: ${says} is ${figure(diameterMm)} × ${figure(heightMm)} mm, the well ${figure(well.diameterMm)} mm across and ${figure(well.depthMm)} mm deep.`;
 }
 
 /** What a witness says that cannot be, by its name; empty where all can. */
@@ -254,8 +298,9 @@ function erredBecause(
 ): string {
   switch (kind) {
     case 'cell found': {
-      const likeness = found ? looksLike(cell, found) : null;
-      return `The last hand probably fitted the wrong one: ${says} where ${code} belongs${likeness ? `; they are easily mixed up (${likeness.how})` : ''}. That it ran proves only contact and voltage.`;
+      // By the names that were seen: the one that belongs there, as whoever names it wrote it.
+      const likeness = found ? looksLike({ ...cell, names: [code] }, found) : null;
+      return `The last hand probably fitted the wrong one: ${says} where ${code} belongs${likeness ? `; ${likeness.name} and ${likeness.own} are easily mixed up (${likeness.how})` : ''}. That it ran proves only contact and voltage.`;
     }
     case 'book':
       return `The book’s ${says} is probably not for this movement: it may be named wrongly, or be another revision.`;

@@ -24,6 +24,7 @@ const guide = (
     fromFront: false,
     foundClean: true,
     further: false,
+    ofPair: null,
     last: true,
     told: [],
     ...change,

@@ -4,7 +4,7 @@ import type { AboveCell, Calibre, Coil, Well } from '../movements';
 import { type Schools, wayTaken } from '../policy';
 import { ABOVE_WAYS } from './above';
 import { CHARGED_WAYS, type ChargedHand } from './charged';
-import { HOLDER_WAYS, type PlacedPart } from './holders';
+import { FROM_UNDER_THE_SAME, HOLDER_WAYS, type PlacedPart } from './holders';
 
 export const FITTING_PHASES = ['before', 'out', 'between', 'in', 'after'] as const;
 export type FittingPhase = (typeof FITTING_PHASES)[number];
@@ -89,6 +89,8 @@ interface FittingQuestion {
   readonly further: boolean;
   /** Whether no other well is worked after this one: then what lay above goes back, and the reset is joined once. */
   readonly last: boolean;
+  /** Of a pair under one latch, which this is: the latch is opened at the first and shut at the second. Null: no such pair. */
+  readonly ofPair: 'first' | 'second' | null;
   /** Dangers that stand at a well worked before. */
   readonly told: readonly string[];
 }
@@ -226,7 +228,7 @@ function runsHow({ functions, stepIntervalS }: GuidedMovement, notSeen: readonly
  * each coil.
  */
 export function fittingGuide(question: FittingQuestion): FittingGuide {
-  const { movement, place, notSeen, schools, fromFront, foundClean, further, last, told } = question;
+  const { movement, place, notSeen, schools, fromFront, foundClean, further, last, told, ofPair } = question;
   const ways = place.heldBy === null ? null : HOLDER_WAYS[place.heldBy];
   const drawing = drawingOf(question);
   const hands = wayTaken(schools, 'hands');
@@ -279,6 +281,16 @@ export function fittingGuide(question: FittingQuestion): FittingGuide {
     movement.coils.length === 0 && movement.coilsSeen !== 0
       ? 'Where the coil lies nobody has noted: find it before a tool goes in, and push away from it. Wood or plastic.'
       : null;
+  const handsOf = (phase: 'out' | 'in') => {
+    const hands = ways?.[phase] ?? [];
+    const shared = ways?.sharedBy;
+    if (shared === undefined || ofPair === null) return hands;
+    if (phase === 'in')
+      return ofPair === 'first' ? hands.filter(({ id }) => !shared.shuts.includes(id)) : hands;
+    return ofPair === 'second'
+      ? [...hands.filter(({ id }) => !shared.opens.includes(id)), FROM_UNDER_THE_SAME]
+      : hands;
+  };
   const ofHolder = (phase: 'out' | 'in'): FittingStep[] =>
     ways === null
       ? [
@@ -300,7 +312,7 @@ export function fittingGuide(question: FittingQuestion): FittingGuide {
                 recipe('in'),
               ),
         ]
-      : ways[phase]
+      : handsOf(phase)
           .filter(({ id }) => charged === null || !OF_THE_CELL.includes(id) || ways.dangerAt.includes(id))
           .map(({ id, what, how, off, back }) => ({
             ...step(phase, id, ofIt(what), ofIt(how), null, recipe(phase)),

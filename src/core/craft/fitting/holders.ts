@@ -33,7 +33,16 @@ export interface HolderWays {
   readonly danger: string;
   /** The steps at which that danger is met. */
   readonly dangerAt: readonly string[];
+  /** Where one holder lies over both cells of a pair: the steps that open and shut it, once for both. */
+  readonly sharedBy?: { readonly opens: readonly string[]; readonly shuts: readonly string[] };
 }
+
+/** The second cell under a holder that is open already. */
+export const FROM_UNDER_THE_SAME: Hand = hand(
+  'take-second',
+  'Take the second cell out',
+  'By its rim, from under the same latch, which is open already.',
+);
 
 /** How each holder is worked. Source: bench practice. */
 export const HOLDER_WAYS: Readonly<Record<HoldKind, HolderWays>> = {
@@ -117,6 +126,7 @@ export const HOLDER_WAYS: Readonly<Record<HoldKind, HolderWays>> = {
     ],
     danger: 'Forced, the pusher tabs bend and stay silent.',
     dangerAt: ['module', 'module-in'],
+    sharedBy: { opens: ['module', 'latch'], shuts: ['close', 'module-in'] },
   },
   'latch worked in place': {
     out: [
@@ -133,6 +143,7 @@ export const HOLDER_WAYS: Readonly<Record<HoldKind, HolderWays>> = {
     ],
     danger: 'Forced past its stop the latch breaks off, and the module has to be renewed.',
     dangerAt: ['latch'],
+    sharedBy: { opens: ['latch', 'take'], shuts: ['close'] },
   },
   'stacked light module': {
     out: [hand('upper', 'Take the upper module’s cell', 'It lies above; the lower one is left in.')],

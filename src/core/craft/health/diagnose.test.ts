@@ -350,6 +350,7 @@ describe('after a leak', () => {
     currentAfterUA: 1.1,
     figures: figuresFor(book.calibre('orrelin-41-2'), book).current,
     originalMatters: false,
+    byCoil: false,
     chemistry: 'silver-oxide' as const,
     priceOf: () => 1500,
   };
@@ -378,6 +379,13 @@ describe('after a leak', () => {
     );
     for (const { risk, priceMinor } of advice.options)
       expect([risk === '', priceMinor]).toEqual([false, 1500]);
+  });
+  it('keeps acid and wisp off the winding where it leaked at a coil or by one', () => {
+    const ask = (change: Partial<Parameters<typeof leakOptions>[0]>) =>
+      leakOptions({ ...base, chemistry: 'alkaline', ...change }).care;
+    expect(ask({ leaks: at('contact', 'crust') })).not.toContain('winding');
+    expect(ask({ leaks: at('coil', 'bloom') })).toContain('no acid and no wisp');
+    expect(ask({ leaks: at('contact', 'crust'), byCoil: true })).toContain('no acid and no wisp');
   });
   it('cleans by what leaked', () => {
     for (const chemistry of ['silver-oxide', 'alkaline'] as const)

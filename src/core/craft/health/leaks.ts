@@ -55,12 +55,18 @@ interface LeakQuestion {
   readonly currentAfterUA: number | null;
   readonly figures: MovementFigures['current'];
   readonly originalMatters: boolean;
+  /** Whether a leak lies within reach of a coil, by where it was pointed at on the layout. */
+  readonly byCoil: boolean;
   readonly chemistry: Chemistry | null;
   readonly priceOf: (item: PricedItem) => number | null;
 }
 
 /** Whose residue is alkaline, and loosened by a weak acid. */
 const ALKALINE_RESIDUE: readonly Chemistry[] = ['silver-oxide', 'alkaline'];
+
+/** At a coil neither goes near its wire: acid eats it, and a wisp tears it. */
+const OFF_THE_WINDING =
+  ' The winding of the coil is left alone: no acid and no wisp on it; alcohol from a brush beside it, and air.';
 
 /** How a leak of this chemistry is cleaned; null: it could not be read. Source: bench practice. */
 function careFor(chemistry: Chemistry | null): string {
@@ -170,7 +176,9 @@ export function leakOptions(given: LeakQuestion): LeakAdvice {
         figures: currentAfterUA === null ? 'not measured yet' : `${figure(currentAfterUA)} µA`,
       },
     ],
-    care: careFor(question.chemistry),
+    care:
+      careFor(question.chemistry) +
+      (leaks.some(({ place }) => place === 'coil') || question.byCoil ? OFF_THE_WINDING : ''),
     options: (Object.keys(PRICED) as Decision[]).map((decision) => ({
       decision,
       priceMinor: question.priceOf(PRICED[decision]),

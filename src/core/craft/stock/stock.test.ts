@@ -109,6 +109,44 @@ describe('which lot, and what beside it', () => {
     expect(ask([], { records }).order?.supplier).toBe('Tight');
   });
 
+  it('puts a supplier whose cells leak behind one whose did not, whatever the dates', () => {
+    const lots = [
+      other('leaky', { supplier: 'Leaky', bestBefore: '2028-08-31' }),
+      other('tight', { supplier: 'Tight', bestBefore: '2029-09-30' }),
+      other('new here', { supplier: 'Nobody knows', bestBefore: '2029-12-31' }),
+    ];
+    const records = [record('Leaky', 146, 21), record('Tight', 131, 0)];
+    const fit = ask(lots, { records });
+    expect(fit.offers.map(({ lot: each }) => each.lotCode)).toEqual(['tight', 'new here', 'leaky']);
+    expect(fit.bestBecause.join(' ')).toContain('leaky is older, but of Leaky');
+    // One leak among few condemns nobody: then the date decides.
+    expect(ask(lots, { records: [record('Leaky', 12, 1), record('Tight', 131, 1)] }).best?.lot.lotCode).toBe(
+      'leaky',
+    );
+    // Nothing but the leaks of cells fitted elsewhere is known of it.
+    expect(ask(lots, { records: [record('Leaky', 0, 9), record('Tight', 131, 1)] }).best?.lot.lotCode).toBe(
+      'tight',
+    );
+  });
+
+  it('puts cells that surely died early here behind those that did not', () => {
+    const life = {
+      verdict: 'factor',
+      factor: 0.6,
+      from: 0.5,
+      to: 0.8,
+      fitted: 40,
+      seenAgain: 20,
+      spent: 20,
+    } as const;
+    const lots = [
+      other('dies', { lasts: life, bestBefore: '2028-01-31' }),
+      other('lasts', { lasts: { ...life, factor: 1, from: 0.8, to: 1.2 }, bestBefore: '2028-09-30' }),
+    ];
+    expect(ask(lots).best?.lot.lotCode).toBe('lasts');
+    expect(ask(lots).bestBecause.join(' ')).toContain('died early here');
+  });
+
   it('takes a set from one lot, and stays with the lot the first came from', () => {
     const lots = [
       other('one left', { balance: 1, bestBefore: '2027-01-31' }),

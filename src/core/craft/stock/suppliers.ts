@@ -17,10 +17,33 @@ const BEFORE = { leaked: 1, fitted: 50 } as const;
 
 /** The share of a supplier's cells that leaked, smoothed so that one leak among two cells condemns nobody. */
 export function leakShare(record: Pick<SupplierRecord, 'fitted' | 'leaked'> | null): number {
+  return leaksSmoothed(record).mean;
+}
+
+/** The same with how sure it is, as one standard deviation: the mean of a beta distribution, and its spread. */
+function leaksSmoothed(record: Pick<SupplierRecord, 'fitted' | 'leaked'> | null): {
+  readonly mean: number;
+  readonly sd: number;
+} {
   const { fitted, leaked } = record ?? { fitted: 0, leaked: 0 };
   // What cannot be is not known.
-  if (!(leaked >= 0 && fitted >= leaked && fitted < Infinity)) return leakShare(null);
-  return (leaked + BEFORE.leaked) / (fitted + BEFORE.fitted);
+  if (!(leaked >= 0 && fitted >= 0 && fitted < Infinity && leaked < Infinity)) return leaksSmoothed(null);
+  // A cell that was fitted elsewhere and came here leaking is counted among those that were fitted.
+  const among = Math.max(fitted, leaked) + BEFORE.fitted;
+  const mean = (leaked + BEFORE.leaked) / among;
+  return { mean, sd: Math.sqrt((mean * (1 - mean)) / (among + 1)) };
+}
+
+/** So many standard deviations apart, and one supplier leaks more than another: 95 of 100, to one side. */
+const LEAKS_MORE = 1.645;
+
+/** Whether the cells of one leaked more than those of another, by more than chance makes of equals. */
+export function leaksMore(
+  one: Pick<SupplierRecord, 'fitted' | 'leaked'> | null,
+  other: Pick<SupplierRecord, 'fitted' | 'leaked'> | null,
+): boolean {
+  const [a, b] = [leaksSmoothed(one), leaksSmoothed(other)];
+  return a.mean - b.mean > LEAKS_MORE * Math.hypot(a.sd, b.sd);
 }
 
 /** A supplier's record in words. */

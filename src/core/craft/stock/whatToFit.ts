@@ -10,7 +10,7 @@ import {
 import { figure, type WorkingLine } from '../judgement';
 import { noMoments } from '../time';
 import { isPastDate, type Lot, REORDER_UNDER } from './lots';
-import { bestSupplier, leakShare, type SupplierRecord } from './suppliers';
+import { bestSupplier, leakShare, leaksMore, recordWords, type SupplierRecord } from './suppliers';
 
 /** The month a lot is usable to; one without a date comes last. */
 const monthOf = (lot: Lot): string => (lot.bestBefore ?? '9999-12').slice(0, 7);
@@ -31,19 +31,44 @@ interface ChooseOptions {
   readonly together?: number;
   /** The lot the other cell of the set came from. */
   readonly sameLotAs?: string | null;
+  /** The cell the other place of the set holds by now; null: none, or no set. */
+  readonly setHolds?: { readonly cellCode: string; readonly lotCode: string } | null;
+}
+
+/** Whether cells like those of a lot surely died before their forecast in this shop. */
+const diesEarly = ({ lasts }: Pick<Lot, 'lasts'>): boolean =>
+  lasts?.verdict === 'factor' && lasts.to !== null && lasts.to < 1;
+
+/**
+ * How far behind each supplier stands by its leaks: 0 for those that leaked no more than the best by more than chance, 1
+ * for those that leaked more than these, and so on.
+ */
+function leakRanks(
+  suppliers: Iterable<string>,
+  recordOf: (supplier: string) => SupplierRecord | null,
+): ReadonlyMap<string, number> {
+  const ordered = [...new Set(suppliers)].sort((a, b) => leakShare(recordOf(a)) - leakShare(recordOf(b)));
+  const ranks = new Map<string, number>();
+  let [rank, firstOfRank] = [0, ordered[0] ?? ''];
+  for (const supplier of ordered) {
+    if (leaksMore(recordOf(supplier), recordOf(firstOfRank))) [rank, firstOfRank] = [rank + 1, supplier];
+    ranks.set(supplier, rank);
+  }
+  return ranks;
 }
 
 /**
  * Which lots of the stock may go into this place, best first: *equal* before *accepted*, then the lot the rest of a set
- * came from, then the oldest month still usable, then the supplier whose cells leaked least. Lots past their date, in
- * quarantine, with too few for the set, or of a cell that may not be fitted come after, blocked, with the reason.
+ * came from, then those whose supplier’s cells leaked no more than others’ and did not die early here, and only among such
+ * equals the oldest month still usable. Lots past their date, in quarantine, with too few for the set or of another type or
+ * lot than the rest of it, or of a cell that may not be fitted come after, blocked, with the reason.
  */
 export function chooseLots(
   lots: readonly Lot[],
   wanted: CellWanted,
   cellOf: (code: string) => CellType | null,
   day: string,
-  { alkalineAgreed, records = [], together = 1, sameLotAs = null }: ChooseOptions,
+  { alkalineAgreed, records = [], together = 1, sameLotAs = null, setHolds = null }: ChooseOptions,
 ): LotOffer[] {
   const offers = lots.flatMap((lot): LotOffer[] => {
     const cell = lot.item === 'cell' ? cellOf(lot.code) : null;
@@ -71,6 +96,11 @@ export function chooseLots(
           : lot.balance < together && lot.id !== sameLotAs
             ? [`${lot.balance} left, and the set wants ${together} of one lot.`]
             : []),
+      ...(setHolds !== null && lot.id !== sameLotAs
+        ? [
+            `The other cell of the set is ${setHolds.cellCode} of lot ${setHolds.lotCode}: both are of one type and one lot. Fit both anew from another lot.`,
+          ]
+        : []),
     ];
     return [
       {
@@ -82,32 +112,48 @@ export function chooseLots(
       },
     ];
   });
-  const leaks = new Map(records.map((record) => [record.supplier, leakShare(record)]));
-  const unknown = leakShare(null);
+  const recordOf = (supplier: string): SupplierRecord | null =>
+    records.find((record) => record.supplier === supplier) ?? null;
+  const ranks = leakRanks(
+    offers.map(({ lot }) => lot.supplier),
+    recordOf,
+  );
+  const behind = ({ lot }: LotOffer): number => (ranks.get(lot.supplier) ?? 0) * 2 + (diesEarly(lot) ? 1 : 0);
   const fitness = ({ verdict, cross }: LotOffer): number =>
     (verdict === 'take' ? 0 : 10) + (cross.verdict === 'equal' ? 0 : 1);
   return offers.sort(
     (a, b) =>
       fitness(a) - fitness(b) ||
       Number(b.lot.id === sameLotAs) - Number(a.lot.id === sameLotAs) ||
+      behind(a) - behind(b) ||
       monthOf(a.lot).localeCompare(monthOf(b.lot)) ||
-      (leaks.get(a.lot.supplier) ?? unknown) - (leaks.get(b.lot.supplier) ?? unknown) ||
+      leakShare(recordOf(a.lot.supplier)) - leakShare(recordOf(b.lot.supplier)) ||
       (a.lot.bestBefore ?? '').localeCompare(b.lot.bestBefore ?? ''),
   );
 }
 
 /** Why a lot comes first, as `chooseLots` ranks them. */
-function whyFirst(best: LotOffer, takeable: readonly LotOffer[], sameLotAs: string | null): string[] {
+function whyFirst(
+  best: LotOffer,
+  takeable: readonly LotOffer[],
+  sameLotAs: string | null,
+  records: readonly SupplierRecord[],
+): string[] {
   const { lot } = best;
   const named = `Lot ${lot.lotCode}, best before ${lot.bestBefore ?? 'not printed'}`;
   const older = takeable.find((other) => monthOf(other.lot) < monthOf(lot));
   if (!older)
     return [`${named}: ${lot.bestBefore === null ? 'no dated one is left' : 'the oldest still in date'}.`];
-  const why =
-    older.cross.verdict === best.cross.verdict && lot.id === sameLotAs
-      ? 'the rest of the set came from it'
-      : `${older.lot.lotCode} is older, but ${older.cross.verdict}, not ${best.cross.verdict}`;
-  return [`${named}: ${why}.`];
+  const why = (): string => {
+    if (older.cross.verdict !== best.cross.verdict)
+      return `${older.lot.lotCode} is older, but ${older.cross.verdict}, not ${best.cross.verdict}`;
+    if (lot.id === sameLotAs) return 'the rest of the set came from it';
+    const theirs = records.find(({ supplier }) => supplier === older.lot.supplier);
+    return diesEarly(older.lot) && !diesEarly(lot)
+      ? `${older.lot.lotCode} is older, but cells like it died early here`
+      : `${older.lot.lotCode} is older, but of ${older.lot.supplier}${theirs ? ` (${recordWords(theirs)})` : ''}, whose cells leaked more`;
+  };
+  return [`${named}: ${why()}.`];
 }
 
 /** A cheaper cell and what a leak of it would cost, side by side. */
@@ -164,7 +210,7 @@ export function whatToFit(question: FitQuestion): WhatToFit {
   return {
     offers,
     best,
-    bestBecause: best === null ? [] : whyFirst(best, takeable, question.sameLotAs ?? null),
+    bestBecause: best === null ? [] : whyFirst(best, takeable, question.sameLotAs ?? null, records),
     saving:
       cheapest && saves > 0
         ? {
@@ -191,7 +237,7 @@ export function whatToFit(question: FitQuestion): WhatToFit {
     working: [
       {
         what: 'which lot',
-        rule: 'equal before accepted; the oldest month in date; the supplier whose cells leaked least',
+        rule: 'equal before accepted; who leaked no more than others and did not die early; among these the oldest month in date',
         figures: takeable
           .slice(0, 4)
           .map(({ lot, cross }) => {

@@ -1,5 +1,6 @@
 import { Button, Checkbox, FormControlLabel, Radio, RadioGroup, Stack, Typography } from '@mui/material';
-import { type FormEvent, useMemo, useState } from 'react';
+import { type FormEvent, Fragment, useMemo, useState } from 'react';
+import { Link } from 'react-router';
 import { fitByMeasure, placeWants, primaryBarred, type Refusal, refusalOf } from '../../../core/advice/cell';
 import { money } from '../../../core/craft/money';
 import { capital } from '../../../core/craft/judgement';
@@ -11,7 +12,7 @@ import { FactCard } from '../../job/FactCard';
 import { fieldsOf } from '../../kit/fields';
 import { useJob } from '../../job/JobContext';
 import { TakeOut } from './Loose';
-import { useAlkalineWord, useChosenLot, useFit } from './useFit';
+import { orderAt, useAlkalineWord, useChosenLot, useFit } from './useFit';
 import { wellTitle } from './wells';
 
 const cellFitted = fieldsOf<Payloads['cell.fitted']>();
@@ -73,7 +74,17 @@ function FitForm({ well, fit }: { readonly well: WellState; readonly fit: WhatTo
   };
   return (
     <Stack component="form" spacing={1} onSubmit={fitted}>
-      {takeable.length === 0 && <Typography>No lot in stock may go in.</Typography>}
+      {takeable.length === 0 && (
+        <Typography>
+          No lot in stock may go in.
+          {fit.order && (
+            <>
+              {' '}
+              <Link to={orderAt(fit.order)}>Order {fit.order.code}</Link>
+            </>
+          )}
+        </Typography>
+      )}
       <RadioGroup
         aria-label={`Lot to take${well.name === MAIN_WELL ? '' : `, ${well.name}`}`}
         value={chosen?.lot.id ?? ''}
@@ -148,20 +159,27 @@ function LotLine({ offer }: { readonly offer: LotOffer }) {
 function FitByMeasure({ well }: { readonly well: WellState }) {
   const { state, lots, book, today, record, technician } = useJob();
   const [picked, setPicked] = useState<string | null>(null);
-  const { lots: usable, refusal } = useMemo(
-    () => fitByMeasure(state, well, lots, book, today),
-    [state, well, lots, book, today],
-  );
+  const {
+    lots: usable,
+    refusal,
+    toOrder,
+  } = useMemo(() => fitByMeasure(state, well, lots, book, today), [state, well, lots, book, today]);
   const chosen = usable.find(({ id }) => id === picked) ?? null;
   const paused = openDrops(state.facts).length > 0;
   if (refusal) return <RefusalText refusal={refusal} />;
   if (usable.length === 0)
-    return (
+    return well.measured ? (
       <Typography>
-        {well.measured
-          ? 'No lot in stock lies in the well that was measured.'
-          : 'Measure the well, or read the cell found: then the stock is looked through.'}
+        No lot in stock lies in the well that was measured.
+        {toOrder.map((cell) => (
+          <Fragment key={cell.code}>
+            {' '}
+            <Link to={orderAt({ code: cell.code, supplier: null })}>Order {cell.code}</Link>
+          </Fragment>
+        ))}
       </Typography>
+    ) : (
+      <Typography>Measure the well, or read the cell found: then the stock is looked through.</Typography>
     );
   return (
     <Stack

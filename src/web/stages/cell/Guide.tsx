@@ -24,34 +24,23 @@ const PHASE: Readonly<Record<FittingPhase, string>> = {
   after: 'After',
 };
 
-/** The hand movements out and in for this holder and layout, ticked one by one or all as shown. */
-function Guide({
-  calibre,
-  well,
-  place,
-  guide: { steps, drawing, asks },
-  keyed,
-}: {
-  /** Null where the movement is not in the book: then there is nothing to draw. */
-  readonly calibre: Calibre | null;
-  readonly well: WellState;
-  readonly place: Well | null;
-  readonly guide: FittingGuide;
-  /** Whether the key for all as shown is this guide’s: with two wells it is the first one’s. */
-  readonly keyed: boolean;
-}) {
-  const { state, record, technician, book, resource } = useJob();
-  const { facts } = state;
-  const isDone = (step: FittingStep): boolean => facts.fittingDone.has(`${well.name}:${step.id}`);
-  const left = steps.filter((step) => !isDone(step));
-  const done = async (which: readonly FittingStep[]): Promise<void> => {
-    if (which.length === 0) return;
-    await record(
-      'cell.steps',
-      { steps: which.map(({ id }) => id), asShown: which.length > 1 },
-      { well: wellKey(well) },
+/** Records steps of guides as done, and what they lay on the tray or take from it. */
+function useTick(): (
+  which: readonly { readonly well: WellState; readonly steps: readonly FittingStep[] }[],
+) => Promise<void> {
+  const { state, record } = useJob();
+  return async (which) => {
+    const ticked = which.filter(({ steps }) => steps.length > 0);
+    for (const { well, steps } of ticked)
+      await record(
+        'cell.steps',
+        { steps: steps.map(({ id }) => id), asShown: steps.length > 1 },
+        { well: wellKey(well) },
+      );
+    const tray = trayOfFitting(
+      ticked.flatMap(({ well, steps }) => steps.map((step) => ({ ...step, well: well.name }))),
+      state.facts,
     );
-    const tray = trayOfFitting(which, well.name, facts);
     for (const { part, backToo } of tray.laid) {
       const partEntryId = await record('open.part', part);
       if (backToo && partEntryId !== null)
@@ -59,6 +48,30 @@ function Guide({
     }
     for (const part of tray.returned) await record('open.part-settled', part);
   };
+}
+
+/** The hand movements out and in for this holder and layout, ticked one by one or all as shown. */
+function Guide({
+  calibre,
+  well,
+  place,
+  guide: { steps, drawing, asks },
+  onAll,
+}: {
+  /** Null where the movement is not in the book: then there is nothing to draw. */
+  readonly calibre: Calibre | null;
+  readonly well: WellState;
+  readonly place: Well | null;
+  readonly guide: FittingGuide;
+  /** At the first guide: ticks every step of every guide that is left. Null at a further one. */
+  readonly onAll: (() => void) | null;
+}) {
+  const { state, technician, book, resource } = useJob();
+  const tick = useTick();
+  const { facts } = state;
+  const isDone = (step: FittingStep): boolean => facts.fittingDone.has(`${well.name}:${step.id}`);
+  const left = steps.filter((step) => !isDone(step));
+  const done = (which: readonly FittingStep[]): Promise<void> => tick([{ well, steps: which }]);
   return (
     <Paper component="section" aria-label={`${wellTitle(well)}fitting guide`} sx={{ p: 2 }}>
       <Stack direction="row" sx={{ alignItems: 'baseline', justifyContent: 'space-between', mb: 0.5 }}>
@@ -109,7 +122,7 @@ function Guide({
           })}
         </Box>
       </FoldedSteps>
-      {keyed && <AllKey onAll={() => void done(left)} />}
+      {onAll && <AllKey onAll={onAll} />}
       {left.length > 0 && (
         <Button
           variant="outlined"
@@ -117,7 +130,7 @@ function Guide({
           disabled={technician === null}
           onClick={() => void done(left)}
         >
-          All done as shown{keyed ? ' (a)' : ''}
+          All done as shown{onAll && state.wells.length === 1 ? ' (a)' : ''}
         </Button>
       )}
     </Paper>
@@ -136,10 +149,20 @@ function noteOf({ ofTheBook, off }: FittingStep): string | null {
 /** A fitting guide for each place the calibre has. */
 export function useGuides(): (well: WellState) => ReactNode {
   const { state, context, book } = useJob();
+  const tick = useTick();
   const guides = useMemo(
     () => guidesOf(state, book, context.policy.schools),
     [state, book, context.policy.schools],
   );
+  const tickAll = (): void =>
+    void tick(
+      state.wells.map((well) => ({
+        well,
+        steps: (guides.get(well.name)?.steps ?? []).filter(
+          ({ id }) => !state.facts.fittingDone.has(`${well.name}:${id}`),
+        ),
+      })),
+    );
   return (well) => {
     const guide = guides.get(well.name);
     return (
@@ -150,7 +173,7 @@ export function useGuides(): (well: WellState) => ReactNode {
           well={well}
           place={well.well}
           guide={guide}
-          keyed={well === state.wells[0]}
+          onAll={well === state.wells[0] ? tickAll : null}
         />
       )
     );

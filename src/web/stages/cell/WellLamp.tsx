@@ -1,7 +1,10 @@
 import { Box, Stack, Typography } from '@mui/material';
 import { Link } from 'react-router';
+import type { Book } from '../../../core/craft/book';
 import {
+  asMarked,
   type CellReading,
+  type CellType,
   crossReference,
   lookAlikesHere,
   mayBeFitted,
@@ -18,7 +21,7 @@ import { dayInWords } from '../../../core/craft/time';
 import { Caution, LampAnswer, type Standing, Working } from '../../kit/Lamp';
 import { CellFigure } from '../../figures/CellFigure';
 import { type OpenJob, useJob } from '../../job/JobContext';
-import { useChosenLot, useFit } from './useFit';
+import { orderAt, useChosenLot, useFit } from './useFit';
 import { WellMeasuredCard } from './WellMeasured';
 import { wellTitle } from './wells';
 
@@ -42,6 +45,12 @@ function unsureWords({ names }: CellReading): string[] {
   return names.length > 1 && unsure.length > 0
     ? [`Not sure of ${unsure.map(({ text, sure }) => `“${text}” (${sure})`).join(', ')}.`]
     : [];
+}
+
+/** The cell the book has for a well, by the name the book has it under. */
+function movementsCell({ wanted }: WellState, book: Book): CellType | null {
+  const cell = wanted && book.cell(wanted.code);
+  return cell && { ...cell, names: [wanted.code] };
 }
 
 function FoundAnswer({ well }: { readonly well: WellState }) {
@@ -76,10 +85,9 @@ function FoundAnswer({ well }: { readonly well: WellState }) {
       />
     );
   }
-  const { cell } = reading;
+  const cell = asMarked(reading, book.cellTable) ?? reading.cell;
   const cross = well.wanted ? crossReference(well.wanted, cell) : null;
-  const movement = well.wanted ? book.cell(well.wanted.code) : null;
-  const { warn } = lookAlikesHere(cell, { movement }, book.cellTable);
+  const { warn } = lookAlikesHere(cell, { movement: movementsCell(well, book) }, book.cellTable);
   return (
     <>
       <LampAnswer
@@ -90,8 +98,8 @@ function FoundAnswer({ well }: { readonly well: WellState }) {
       />
       {warn.map((each) => (
         <Caution key={each.name}>
-          {cell.code} is easily taken for {each.cell.code}, {each.because}: {each.how}. The last hand may have
-          done so.
+          {each.own} is easily taken for {each.name}, {each.because}: {each.how}. The last hand may have done
+          so.
         </Caution>
       ))}
     </>
@@ -116,7 +124,7 @@ function WitnessAnswer({ well, said }: { readonly well: WellState; readonly said
       standing={WITNESS_STANDING[said.verdict]}
       answer={
         said.verdict === 'one erred'
-          ? `${said.code}: the ${erred.join(' and the ')} probably erred`
+          ? `${said.code === null ? '' : `${said.code}: `}the ${erred.join(' and the ')} probably erred`
           : said.verdict === 'they agree'
             ? `They agree on ${said.code}`
             : 'They disagree'
@@ -170,11 +178,7 @@ function StockAnswer({ fit }: { readonly fit: WhatToFit }) {
           : []),
       ]}
     >
-      <Link
-        to={`/stock/orders?${new URLSearchParams({ cell: order.code, supplier: order.supplier ?? '' }).toString()}`}
-      >
-        Write the order
-      </Link>
+      <Link to={orderAt(order)}>Write the order</Link>
     </LampAnswer>
   );
 }
@@ -182,10 +186,11 @@ function StockAnswer({ fit }: { readonly fit: WhatToFit }) {
 /** Look-alikes of the lot that is about to be taken. */
 function LotLooksLike({ well, fit }: { readonly well: WellState; readonly fit: WhatToFit }) {
   const { book } = useJob();
-  const movement = well.wanted ? book.cell(well.wanted.code) : null;
+  const movement = movementsCell(well, book);
   const found = well.foundCell;
   const [chosen] = useChosenLot(well, fit);
-  const lot = chosen?.cell ?? null;
+  // By the name on its box.
+  const lot = chosen === null ? null : { ...chosen.cell, names: [chosen.lot.code] };
   if (lot === null || well.fitted !== null) return null;
   const { warn, list } = lookAlikesHere(lot, { movement, found }, book.cellTable);
   return (
@@ -194,7 +199,7 @@ function LotLooksLike({ well, fit }: { readonly well: WellState; readonly fit: W
         .filter(({ because }) => because !== 'the movement’s cell')
         .map((each) => (
           <Caution key={each.name}>
-            {lot.code} is easily taken for {each.cell.code}, {each.because}: {each.how}.
+            {each.own} is easily taken for {each.name}, {each.because}: {each.how}.
           </Caution>
         ))}
       {list.length > 0 && (
@@ -232,12 +237,13 @@ export function WellLamp({ well }: { readonly well: WellState }) {
         <WitnessAnswer well={well} said={said} />
         <FoundAnswer well={well} />
         <StayAnswer well={well} />
+        {fit !== null && !well.fitted && <StockAnswer fit={fit} />}
         <Working lines={[...said.working, ...foundWorking(job, well)]} />
       </>
     );
   }
   const { best } = fit;
-  const together = setOf(state, well).length;
+  const together = setOf(state, well, book).length;
   return (
     <>
       <LampAnswer

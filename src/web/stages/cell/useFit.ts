@@ -24,6 +24,14 @@ export function useChosenLot(
   return [picked ?? fit?.best ?? null, (lotId) => setWellDraft(well.name, { lotId })];
 }
 
+/** Where an order of it is written, filled in so far. */
+export function orderAt({
+  code,
+  supplier,
+}: Pick<NonNullable<WhatToFit['order']>, 'code' | 'supplier'>): string {
+  return `/stock/orders?${new URLSearchParams({ cell: code, supplier: supplier ?? '' }).toString()}`;
+}
+
 /** What to fit in a well, from the stock as it is; null where nobody knows what it takes. */
 export function useFit(well: WellState): WhatToFit | null {
   const { state, lots, suppliers, book, context, today } = useJob();
