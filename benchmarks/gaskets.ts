@@ -1,4 +1,11 @@
-import { bestRings, fitGasket, type Groove, sectionsLeft, wornRing } from '../src/core/craft/gaskets';
+import {
+  bestRings,
+  fitGasket,
+  type Groove,
+  likeliestRings,
+  sectionsLeft,
+  wornRing,
+} from '../src/core/craft/gaskets';
 
 /**
  * Rings against rings that are made here: a body of rubber with its volume, drawn over a wall and pressed by a lid, and
@@ -68,7 +75,13 @@ for (let round = 0; round < ROUNDS; round += 1) {
   const height = lying - (lying - depth) * kept;
   const measuredHeight = height + between(-0.02, 0.02);
   const measuredWidth = Math.max(measuredHeight, pressedWidth(lying, height) + between(-0.03, 0.03));
-  const worn = wornRing({ heightMm: measuredHeight, widthMm: measuredWidth, groove, sectionOfTypeMm: null });
+  const worn = wornRing({
+    heightMm: measuredHeight,
+    widthMm: measuredWidth,
+    profile: 'round',
+    groove,
+    sectionOfTypeMm: null,
+  });
   const left = sectionsLeft(STOCKED, worn);
   if (left.includes(section)) heldSections += 1;
   if (left[0] === section) firstIsTrue += 1;
@@ -83,6 +96,59 @@ console.log(
 );
 console.log(
   `Worn rings: the true section is among those left for ${percent(heldSections / ROUNDS)}, first of them for ${percent(firstIsTrue / ROUNDS)}; its set within the range told for ${percent(setHeld / Math.max(1, setSaid))} of ${setSaid}; called springy over 40 % set: ${percent(kind / ROUNDS)}.`,
+);
+
+/** A drawer as shops have it: every section in every half millimetre of inside. */
+const DRAWER = [0.5, 0.6, 0.7, 0.8, 0.9, 1].flatMap((sectionMm) =>
+  Array.from({ length: 45 }, (_, at) => ({
+    size: {
+      profile: 'round' as const,
+      insideMm: 14 + at / 2,
+      sectionMm,
+      widthMm: null,
+      sectionWithinMm: 0.03,
+    },
+  })),
+);
+/** Two standard deviations of a caliper on rubber: of the sum of three even chances. */
+const erring = (within: number): number => (within * (chance() + chance() + chance() - 1.5)) / 0.75;
+const found = { 'inside and section': 0, 'outside and section': 0, 'inside and outside': 0 };
+let firstRight = 0;
+for (let round = 0; round < ROUNDS; round += 1) {
+  const ring = DRAWER[Math.floor(chance() * DRAWER.length)];
+  if (!ring) throw new Error('no ring');
+  const { insideMm, sectionMm } = ring.size;
+  // Of its stretch in the groove it keeps up to a half for good.
+  const lying = insideMm * (1 + between(0.01, 0.05) * between(0, 0.5));
+  const thinned = drawn(insideMm, sectionMm, lying);
+  const height = thinned * (1 - 0.3 * between(0, 1));
+  const width = pressedWidth(thinned, height);
+  const seen = {
+    insideMm: lying + erring(0.1),
+    outsideMm: lying + 2 * width + erring(0.1),
+    heightMm: height + erring(0.05),
+    widthMm: 0,
+  };
+  seen.widthMm = Math.max(seen.heightMm, width + erring(0.05));
+  const none = { insideMm: null, outsideMm: null, heightMm: null, widthMm: null, profile: 'round' as const };
+  const section = { heightMm: seen.heightMm, widthMm: seen.widthMm };
+  const asked = {
+    'inside and section': { ...none, ...section, insideMm: seen.insideMm },
+    'outside and section': { ...none, ...section, outsideMm: seen.outsideMm },
+    'inside and outside': { ...none, insideMm: seen.insideMm, outsideMm: seen.outsideMm },
+  };
+  for (const [how, measures] of Object.entries(asked) as [keyof typeof asked, typeof none][]) {
+    const { rings } = likeliestRings(measures, DRAWER);
+    if (rings.some((each) => each.ring === ring)) found[how] += 1;
+    if (how === 'inside and section' && rings[0]?.ring === ring) firstRight += 1;
+  }
+}
+console.log(
+  `Whole rings from the caliper alone, ${DRAWER.length} in the drawer: the true one among three by ${Object.entries(
+    found,
+  )
+    .map(([how, count]) => `${how} ${percent(count / ROUNDS)}`)
+    .join(', ')}; first by inside and section ${percent(firstRight / ROUNDS)}.`,
 );
 
 const RINGS = 5000;

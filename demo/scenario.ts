@@ -379,7 +379,11 @@ export const jobs: DemoJob[] = [
           sectionWithinMm: 0.03,
         },
       },
-      { minutes: 13, kind: 'seal.old-ring', payload: { heightMm: 0.68, widthMm: 0.88 } },
+      {
+        minutes: 13,
+        kind: 'seal.old-ring',
+        payload: { heightMm: 0.68, widthMm: 0.88, insideMm: 28.1, outsideMm: null, profile: 'round' },
+      },
       {
         minutes: 14,
         kind: 'seal.press',

@@ -359,7 +359,7 @@ describe.each(WALKED)('a job on %s', (calibreId, walked) => {
 /** What is asked inside the answers above, or takes words, records and what those answers gave. */
 const ASKED_WITHIN: Readonly<Record<string, string>> = {
   'advice/arrival': 'inHouse needsInWords requestFor worstOf',
-  'advice/cell': 'accumulatorInQuestion primaryBarred setOf trayOfFitting',
+  'advice/cell': 'accumulatorInQuestion pairedWith primaryBarred setOf trayOfFitting',
   'advice/charging': 'chargeHere chargesItself hasLeaked kitLots kitsHere renewalRefusal',
   'advice/handback': 'readyToHandBack',
   'advice/health':
@@ -369,7 +369,7 @@ const ASKED_WITHIN: Readonly<Record<string, string>> = {
   'advice/life': 'usesOf withForecastsKept',
   'advice/opening': 'asAdvised crownClockOf crownOf expectedBack',
   'advice/proving': 'dayOf dueOf notSeenRunning quickSetInBook runsBySight',
-  'advice/seal': 'reasonWanted ringBoxes ringIsLow',
+  'advice/seal': 'oldRingCanBe reasonWanted ringBoxes ringIsLow',
   'advice/supply': 'supplyInBook',
   'advice/tightness': 'stepPassed useOf',
   logbook:

@@ -175,7 +175,7 @@ export const samples: { readonly [K in EntryKind]: Payloads[K] } = {
     depthWithinMm: 0.03,
     sectionWithinMm: 0.03,
   },
-  'seal.old-ring': { heightMm: 0.6, widthMm: 0.77 },
+  'seal.old-ring': { heightMm: 0.6, widthMm: 0.77, insideMm: null, outsideMm: null, profile: 'round' },
   'seal.inside': { innerCover: 'renewed', hatch: 'none there' },
   'seal.press': {
     crystalMm: 27.5,

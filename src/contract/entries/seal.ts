@@ -1,7 +1,13 @@
 import { z } from 'zod';
 import { VIEWS } from '../../core/craft/cases';
 import { pressContradictions } from '../../core/craft/closing';
-import { GASKET_FINDINGS, grooveContradictions, SEATS, wornContradictions } from '../../core/craft/gaskets';
+import {
+  GASKET_FINDINGS,
+  grooveContradictions,
+  RING_STATES,
+  SEATS,
+  oldRingContradictions,
+} from '../../core/craft/gaskets';
 import { GASKET_PROFILES, GREASED_BY, SEAL_STATES, type SealPayloads } from '../../core/logbook';
 import { clock, id, number, oneOf, optionalText, text, yesNo } from '../fields';
 import type { KindDefinitions } from './define';
@@ -25,7 +31,7 @@ export const sealKinds: KindDefinitions<SealPayloads> = {
       2: (payload) => ({ ...(payload as object), greasedBy: 'not noted' }),
     },
     schema: z.strictObject({
-      state: oneOf('Gasket', ['renewed', 'reused', 'left in place']),
+      state: oneOf('Gasket', RING_STATES),
       findings: z.array(oneOf('Finding', GASKET_FINDINGS)).max(GASKET_FINDINGS.length),
       ageYears: number({ words: 'Age of the ring', min: 0, max: 80, unit: 'years', example: 2 }).nullable(),
       meetsWater: z.boolean().nullable(),
@@ -52,13 +58,19 @@ export const sealKinds: KindDefinitions<SealPayloads> = {
       .superRefine((groove, wrong) => name(wrong, grooveContradictions(groove))),
   },
   'seal.old-ring': {
-    version: 1,
+    version: 2,
+    raise: {
+      1: (payload) => ({ ...(payload as object), insideMm: null, outsideMm: null, profile: 'not seen' }),
+    },
     schema: z
       .strictObject({
-        heightMm: lengthMm('Height', 5, 0.6),
-        widthMm: lengthMm('Width', 8, 0.77),
+        heightMm: lengthMm('Height', 5, 0.6).nullable(),
+        widthMm: lengthMm('Width', 8, 0.77).nullable(),
+        insideMm: lengthMm('Ring inside', 80, 30.5).nullable(),
+        outsideMm: lengthMm('Ring outside', 82, 32).nullable(),
+        profile: oneOf('Profile', GASKET_PROFILES),
       })
-      .superRefine((ring, wrong) => name(wrong, wornContradictions(ring))),
+      .superRefine((ring, wrong) => name(wrong, oldRingContradictions(ring))),
   },
   'seal.inside': {
     version: 1,

@@ -205,7 +205,14 @@ const SAMPLES: Samples = {
     grooveContradictions: [groove],
     measuredRingContradictions: [ring, groove],
     wornContradictions: [{ heightMm: 0.6, widthMm: 0.75 }],
-    wornRing: [{ heightMm: 0.6, widthMm: 0.75, groove, sectionOfTypeMm: 0.7 }],
+    wornRing: [{ heightMm: 0.6, widthMm: 0.75, profile: 'round', groove, sectionOfTypeMm: 0.7 }],
+    oldRingContradictions: [
+      { heightMm: 0.6, widthMm: 0.75, insideMm: 30.6, outsideMm: 32.1, profile: 'round' },
+    ],
+    likeliestRings: [
+      { heightMm: 0.6, widthMm: 0.75, insideMm: 30.6, outsideMm: 32.1, profile: 'round' },
+      [{ size: ring }],
+    ],
     sectionsLeft: [[0.5, 0.6, 0.7], { sectionMm: 0.68 }],
     readRingCode: ['30.5 × 0.70'],
     renewOrReuse: [
@@ -218,6 +225,7 @@ const SAMPLES: Samples = {
         chargesItself: false,
         worn: null,
         rule: 'inspect and decide',
+        unknownAge: 'look at it',
       },
     ],
     isForLicensed: [20],
@@ -634,6 +642,7 @@ const NOT_WEIGHED: Readonly<Record<string, readonly (readonly [where: RegExp, wh
   lightNow: [[/measuredAtMm|caseRiseK/, 'what the meter shows now counts; lightThere judges the place']],
   wornRing: [[/depthWithinMm/, 'the old ring alone is measured there']],
   judgeStoppedCurrent: [[/limitUA/, 'held against what is typical']],
+  likeliestRings: [[/sectionWithinMm/, 'each ring is taken by the size it is named by']],
   leakOptions: [[/typicalUA/, 'held against the limit']],
   crossReference: [[/capacity/, 'a cell fits by size, voltage, chemistry and drain']],
   weighWitnesses: [[/capacity/, 'witnesses are weighed by size and voltage']],

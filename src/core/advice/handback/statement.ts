@@ -141,7 +141,7 @@ export function doneLines(state: JobState): readonly string[] {
     ...facts.charges.map(
       ({ payload }) => `Charged by ${payload.by} for ${figure(payload.hours, 1)} hours: ${payload.outcome}.`,
     ),
-    ...(gasket
+    ...(gasket && gasket.state !== 'none there'
       ? [
           `Gasket ${gasket.state}${gasket.size && ` (${gasket.size})`}${gasket.greased ? ' and greased' : ''}.`,
         ]
@@ -253,7 +253,11 @@ export function notDoneLines(state: JobState, { policy, catalogue }: JobContext)
       !judgeTests(state).some(({ shows }) => shows.verdict !== 'proves nothing') && !ended,
       'No water resistance test.',
     ),
-    ...where(gasket !== undefined && gasket.state !== 'renewed', 'Gasket not renewed.'),
+    ...where(gasket?.state === 'none there', 'This case has no gasket.'),
+    ...where(
+      gasket !== undefined && gasket.state !== 'renewed' && gasket.state !== 'none there',
+      'Gasket not renewed.',
+    ),
     ...(ended ? [] : currentNotMeasured(state)),
     ...where(
       !ranToEnd(runOf(facts, 'how it keeps time')) && !ended && policy.provingRunHours > 0,

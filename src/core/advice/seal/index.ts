@@ -9,6 +9,7 @@ export {
   gasketAdvice,
   isClosingStepDone,
   pressMeasuresOf,
+  oldRingCanBe,
   reasonWanted,
   type RingChoice,
   type RingSaidSoFar,

@@ -13,10 +13,13 @@ import {
   type FitOfRing,
   fitGasket,
   isAsAdvised,
+  type LikeliestRings,
+  likeliestRings,
   measuredRingContradictions,
   type GasketFinding,
   readRingCode,
   renewOrReuse,
+  type RingAdvice,
   type RingSize,
   type RingWanted,
   ringWanted,
@@ -25,7 +28,6 @@ import {
   type WornRing,
   wornRing,
 } from '../../craft/gaskets';
-import type { Judged } from '../../craft/judgement';
 import { wantsNoting } from '../../craft/parts';
 import { wayTaken } from '../../craft/policy';
 import { type Lot, setAside } from '../../craft/stock';
@@ -69,13 +71,29 @@ export function wornOf(
   book: Pick<Book, 'gasketsOf'>,
 ): WornRing | null {
   const { groove, oldRing } = state.facts;
-  return groove && oldRing
+  const { heightMm, widthMm, profile } = oldRing?.payload ?? { heightMm: null, widthMm: null };
+  return groove && heightMm !== null && widthMm !== null
     ? wornRing({
-        ...oldRing.payload,
+        heightMm,
+        widthMm,
+        profile: profile === 'round' || profile === 'flat' ? profile : null,
         groove: groove.payload,
         sectionOfTypeMm: typeSectionMm(state, book),
       })
     : null;
+}
+
+/** Which whole rings of book and stock the old one can have been, from what the caliper has of it; null while it has nothing. */
+export function oldRingCanBe(
+  { facts: { oldRing } }: Pick<JobState, 'facts'>,
+  assortment: readonly RingToHave[],
+): LikeliestRings<RingToHave> | null {
+  if (oldRing === null) return null;
+  const { profile, ...measured } = oldRing.payload;
+  return likeliestRings(
+    { ...measured, profile: profile === 'round' || profile === 'flat' ? profile : null },
+    assortment,
+  );
 }
 
 /** Renew or reuse the ring of this watch: what is said of it, what was measured, its rating, its water, how long it stays shut. */
@@ -84,7 +102,7 @@ export function gasketAdvice(
   said: RingSaidSoFar,
   closedYears: number | null,
   { policy, catalogue }: Pick<JobContext, 'policy' | 'catalogue'>,
-): Judged<'renew' | 'reuse'> {
+): RingAdvice {
   const { facts, caseType } = state;
   return renewOrReuse({
     ...said,
@@ -93,6 +111,7 @@ export function gasketAdvice(
     chargesItself: chargesItself(state),
     worn: wornOf(state, catalogue),
     rule: policy.schools.gasket,
+    unknownAge: policy.schools.ringOfUnknownAge,
   });
 }
 
@@ -237,9 +256,12 @@ export function fittedRing({ facts }: Pick<JobState, 'facts'>): FitOfRing | null
 /** Why what was done to a ring wants a reason in words; null where it is as advised, and fits as far as anybody measured. */
 export function reasonWanted(
   done: Pick<RingDone, 'state' | 'size' | 'profile'>,
-  advice: Judged<'renew' | 'reuse'>,
+  advice: RingAdvice,
   groove: MeasuredGroove | null,
+  caseType: JobState['caseType'],
 ): string | null {
+  if (done.state === 'none there')
+    return caseType?.gasket ? `Why: the book has a ring of ${caseType.gasket} for this case.` : null;
   if (!isAsAdvised(done.state, advice)) return 'Why: the lamp advises otherwise.';
   return fitOfSize(done, groove)?.verdict === 'no'
     ? 'Why: a ring of this size does not fit the groove.'
@@ -311,6 +333,7 @@ export function closingOf(
     way: school ? wayTaken(schools, school).way : (backs[kind].closes[0] ?? null),
     grease: schools.grease === 'either' ? 'pad, or fingers and wipe' : schools.grease,
     ring: standingRing(facts)?.payload.state ?? null,
+    greased: standingRing(facts)?.payload.greased ?? null,
     dies,
   });
 }

@@ -24,6 +24,7 @@ const question: ClosingQuestion = {
   way: 'thumbs first',
   grease: 'pad',
   ring: 'renewed',
+  greased: true,
   dies: null,
 };
 const plan = (change: Partial<ClosingQuestion>) => closingPlan({ ...question, ...change });

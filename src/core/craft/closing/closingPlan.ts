@@ -1,5 +1,6 @@
 import { backs, type BackKind, clockWords, type PanelHeldBy, type View } from '../cases';
 import { capital } from '../judgement';
+import type { RingState } from '../gaskets';
 import { countOf, type Part, wantsNoting, whatToNote } from '../parts';
 import { crosswise, SCREW_ROUNDS, USUAL_SCREWS } from './crosswise';
 import type { FitOfDies } from './fitDies';
@@ -48,7 +49,9 @@ export interface ClosingQuestion {
   /** How this shop closes such a back; null where the back itself says it. */
   readonly way: string | null;
   readonly grease: string;
-  readonly ring: 'renewed' | 'reused' | 'left in place' | null;
+  readonly ring: RingState | null;
+  /** Whether grease went on it; null: nobody said yet. */
+  readonly greased: boolean | null;
   readonly dies: FitOfDies | null;
 }
 
@@ -120,7 +123,9 @@ const isOfSeam = ({ part, position }: PartToReturn): boolean =>
   part === 'gasket' && !position.startsWith('on the inner cover');
 
 /** The ring and its grease, and what is changed after. */
-function ringSteps({ ring, grease, wayBack }: ClosingQuestion): readonly ClosingStep[] {
+function ringSteps({ ring, greased, grease, wayBack }: ClosingQuestion): readonly ClosingStep[] {
+  // Where there is none nothing is laid in, and nothing on the tray is taken for it.
+  if (ring === 'none there') return [];
   const partIds = wayBack.filter(isOfSeam).map(({ id }) => id);
   if (ring === 'left in place')
     return [
@@ -131,18 +136,24 @@ function ringSteps({ ring, grease, wayBack }: ClosingQuestion): readonly Closing
   return [
     step(
       'ring',
-      ring === 'reused' ? 'The same ring, greased, into its groove' : 'Ring, greased, into its groove',
-      `A trace of silicone by ${grease}, surplus off; laid in, not drawn, without a twist.`,
+      `${ring === 'reused' ? 'The same ring' : ring === 'renewed' ? 'The new ring' : 'Ring'}${greased === null ? '' : greased ? ', greased,' : ', dry,'} into its groove`,
+      greased === false
+        ? 'Recorded without grease. Laid in, not drawn, without a twist.'
+        : `A trace of silicone by ${grease}, surplus off; laid in, not drawn, without a twist.`,
       {
-        caution: 'Mineral grease swells rubber: silicone only.',
+        caution: greased === false ? null : 'Mineral grease swells rubber: silicone only.',
         partIds,
         outcome: ring === 'renewed' ? 'replaced' : 'back in place',
         waits: ring === null ? 'Say first what was done to the ring.' : null,
       },
     ),
-    step('cots', 'Fresh cots', 'Off with those that touched grease, before cell, dial or crystal.', {
-      caution: 'Silicone on a contact insulates; on a dial it stays.',
-    }),
+    ...(greased === false
+      ? []
+      : [
+          step('cots', 'Fresh cots', 'Off with those that touched grease, before cell, dial or crystal.', {
+            caution: 'Silicone on a contact insulates; on a dial it stays.',
+          }),
+        ]),
   ];
 }
 

@@ -251,3 +251,69 @@ describe('measures that contradict each other', () => {
     }
   });
 });
+
+describe('the range told of a ring to order', () => {
+  const grooves = fc.record({
+    innerMm: fc.double({ min: 10, max: 38, noNaN: true }),
+    widthMm: fc.double({ min: 0.5, max: 1.6, noNaN: true }),
+    depthMm: fc.double({ min: 0.3, max: 1.1, noNaN: true }),
+    seat: fc.constantFrom('inner wall' as const, 'outer wall' as const),
+  });
+
+  it('is good at both ends, of both measures at once', () => {
+    fc.assert(
+      fc.property(grooves, ({ widthMm, ...groove }) => {
+        const asked: Groove = {
+          ...groove,
+          outerMm: groove.innerMm + 2 * widthMm,
+          stepMm: 0,
+          depthWithinMm: 0.03,
+        };
+        const wanted = ringWanted(asked);
+        if (wanted === null) return true;
+        const isGood = (insideMm: number, sectionMm: number): boolean => {
+          const fit = fitGasket(
+            { profile: 'round', insideMm, sectionMm, widthMm: null, sectionWithinMm: 0.03 },
+            asked,
+          );
+          return [fit.stretch, fit.squeeze, fit.fill].every(({ zone }) => zone === 'good');
+        };
+        return [wanted.insideFromMm, wanted.insideMm, wanted.insideToMm].every((inside) =>
+          [wanted.sectionFromMm, wanted.sectionMm, wanted.sectionToMm].every((section) =>
+            isGood(inside, section),
+          ),
+        );
+      }),
+      { numRuns: 500 },
+    );
+  });
+});
+
+describe('the best rings of an assortment', () => {
+  it('are the best of all of it, however many lie nearer to the limits', () => {
+    const size = fc.record({
+      profile: fc.constant('round' as const),
+      insideMm: fc.integer({ min: 280, max: 320 }).map((tenths) => tenths / 10),
+      sectionMm: fc.integer({ min: 50, max: 100 }).map((hundredths) => hundredths / 100),
+      widthMm: fc.constant(null),
+      sectionWithinMm: fc.constant(0.03),
+    });
+    const asked: Groove = {
+      innerMm: 31,
+      outerMm: 32.9,
+      depthMm: 0.55,
+      stepMm: 0,
+      seat: 'inner wall',
+      depthWithinMm: 0.03,
+    };
+    fc.assert(
+      fc.property(fc.array(size, { minLength: 30, maxLength: 80 }), (sizes) => {
+        const rings = sizes.map((each) => ({ size: each }));
+        const [best] = bestRings(rings, asked, 1);
+        const fits = rings.filter(({ size: each }) => fitGasket(each, asked).verdict === 'fits');
+        return best !== undefined && (best.fit.verdict === 'fits') === fits.length > 0;
+      }),
+      { numRuns: 100 },
+    );
+  });
+});

@@ -158,6 +158,58 @@ function faults(
   ];
 }
 
+/** Whether a ring is out of the question by one measure as reckoned. */
+function isOut(ring: RingSize, groove: Groove, { stretch, squeeze, fill, lyingMm }: Lie): boolean {
+  const out = (share: number, { borderline: [from, to] }: Limits): boolean =>
+    !(share * 100 >= from - EPSILON && share * 100 <= to + EPSILON);
+  const across = ring.profile === 'flat' ? (ring.widthMm ?? lyingMm) : ring.sectionMm;
+  return (
+    across > grooveWidthMm(groove) ||
+    out(stretch, stretchLimits(groove)) ||
+    out(squeeze, LIMITS.squeeze) ||
+    out(fill, LIMITS.fill)
+  );
+}
+
+/** What is said of a ring by its figures alone. */
+interface JudgedLie extends Lie {
+  readonly verdict: FitOfRing['verdict'];
+  readonly measured: Pick<FitOfRing, 'stretch' | 'squeeze' | 'fill'>;
+  readonly acrossFreeMm: number;
+  readonly worst: Zone;
+}
+
+function judgeLie(ring: RingSize, groove: Groove): JudgedLie {
+  const lie = lieOf(ring, groove);
+  const { stretch: s, lyingMm, acrossMm, squeeze: q, fill: f } = lie;
+  const free = freeDepthMm(groove);
+  const { sectionWithinMm } = ring;
+  const { depthWithinMm } = groove;
+  // q = 1 − depth / section: what each of the two leaves open.
+  const squeezeAround = Math.hypot((free / lyingMm ** 2) * sectionWithinMm, depthWithinMm / lyingMm);
+  const powerOfSection = ring.profile === 'flat' ? 1 : 2;
+  const fillAround = f * Math.hypot((powerOfSection * sectionWithinMm) / lyingMm, depthWithinMm / free);
+  const measured = {
+    stretch: share(s * 100, 0, stretchLimits(groove)),
+    squeeze: share(q * 100, squeezeAround * 100, LIMITS.squeeze),
+    fill: share(f * 100, fillAround * 100, LIMITS.fill),
+  };
+  const acrossFreeMm = ring.profile === 'flat' ? (ring.widthMm ?? acrossMm) : ring.sectionMm;
+  const worst = [measured.stretch, measured.squeeze, measured.fill].map(({ zone }) => zone).reduce(worse);
+  const endsStand = [measured.squeeze, measured.fill].every(({ worstZone }) => worstZone !== 'no');
+  const coarse =
+    ring.sectionMm < THIN_MM && Math.max(sectionWithinMm, depthWithinMm) > USUALLY_WITHIN_MM - EPSILON;
+  const verdict =
+    acrossFreeMm > grooveWidthMm(groove) || worst === 'no'
+      ? 'no'
+      : coarse
+        ? 'cannot say'
+        : worst === 'good' && endsStand
+          ? 'fits'
+          : 'borderline';
+  return { ...lie, verdict, measured, acrossFreeMm, worst };
+}
+
 const NO_SHARE: Share = { percent: 0, fromPercent: 0, toPercent: 0, zone: 'no', worstZone: 'no' };
 /** Of measures that cannot be: nothing was reckoned. */
 const NOT_TO_BE_SAID = {
@@ -197,33 +249,13 @@ export function fitGasket(ring: RingSize, groove: Groove): FitOfRing {
     ),
   ];
   if (wrong.length > 0) return { ...NOT_TO_BE_SAID, reasons: wrong.map(({ reason }) => reason) };
-  const { stretch: s, lyingMm, acrossMm, squeeze: q, fill: f, margin } = lieOf(ring, groove);
+  const { verdict, measured, acrossFreeMm, worst, lyingMm, margin } = judgeLie(ring, groove);
+  const { stretch, squeeze, fill } = measured;
   const free = freeDepthMm(groove);
   const gap = grooveWidthMm(groove);
   const { sectionWithinMm } = ring;
   const { depthWithinMm } = groove;
-  // q = 1 − depth / section: what each of the two leaves open.
-  const squeezeAround = Math.hypot((free / lyingMm ** 2) * sectionWithinMm, depthWithinMm / lyingMm);
-  const powerOfSection = ring.profile === 'flat' ? 1 : 2;
-  const fillAround = f * Math.hypot((powerOfSection * sectionWithinMm) / lyingMm, depthWithinMm / free);
-  const stretch = share(s * 100, 0, stretchLimits(groove));
-  const squeeze = share(q * 100, squeezeAround * 100, LIMITS.squeeze);
-  const fill = share(f * 100, fillAround * 100, LIMITS.fill);
-  const acrossFreeMm = ring.profile === 'flat' ? (ring.widthMm ?? acrossMm) : ring.sectionMm;
   const tooWide = acrossFreeMm > gap;
-  const worst = [stretch, squeeze, fill].map(({ zone }) => zone).reduce(worse);
-  const endsStand = [squeeze, fill].every(({ worstZone }) => worstZone !== 'no');
-  const coarse =
-    ring.sectionMm < THIN_MM && Math.max(sectionWithinMm, depthWithinMm) > USUALLY_WITHIN_MM - EPSILON;
-  const verdict =
-    tooWide || worst === 'no'
-      ? 'no'
-      : coarse
-        ? 'cannot say'
-        : worst === 'good' && endsStand
-          ? 'fits'
-          : 'borderline';
-  const measured = { stretch, squeeze, fill };
   const reasons = [
     ...(tooWide ? [`It is ${figure(acrossFreeMm)} mm wide, the groove ${figure(gap)} mm.`] : []),
     ...faults(measured, groove),
@@ -291,28 +323,38 @@ export interface Offered {
   readonly size: RingSize;
 }
 
-/** So many of the nearest are judged in full. */
-const LOOKED_AT = 24;
-
 /**
  * The best few rings of an assortment for a groove: those that fit, then the borderline ones, each with the larger margin
- * first; then those nearest to it. The whole assortment is reckoned, the nearest are judged. Order of equals: as given.
+ * first; then those nearest to it. The whole assortment is judged: one in the middle of one measure may be out in another,
+ * and one nearer to the limits be the only one that fits. Order of equals: as given.
  */
 export function bestRings<R extends Offered>(
   rings: readonly R[],
   groove: Groove,
   most = 5,
 ): readonly Ranked<R>[] {
-  return rings
-    .map((ring) => ({ ring, margin: lieOf(ring.size, groove).margin }))
-    .sort((a, b) => b.margin - a.margin)
-    .slice(0, Math.max(LOOKED_AT, most))
-    .map(({ ring }) => ({ ring, fit: fitGasket(ring.size, groove) }))
-    .sort((a, b) => RANK[a.fit.verdict] - RANK[b.fit.verdict] || b.fit.margin - a.fit.margin)
-    .slice(0, most);
+  /** The best so far, in order: an assortment is long, and what is shown of it short. */
+  const best: { readonly ring: R; readonly rank: number; readonly margin: number }[] = [];
+  for (const ring of rings) {
+    const lie = lieOf(ring.size, groove);
+    const { margin } = lie;
+    // Most of an assortment are far out: no more is worked out of them.
+    const rank = RANK[isOut(ring.size, groove, lie) ? 'no' : judgeLie(ring.size, groove).verdict];
+    const comesAfter = (other: (typeof best)[number]): boolean =>
+      other.rank < rank || (other.rank === rank && !(margin > other.margin));
+    const last = best.at(-1);
+    if (best.length >= most && last && comesAfter(last)) continue;
+    const at = best.findIndex((other) => !comesAfter(other));
+    best.splice(at < 0 ? best.length : at, 0, { ring, rank, margin });
+    if (best.length > most) best.pop();
+  }
+  return best.map(({ ring }) => ({ ring, fit: fitGasket(ring.size, groove) }));
 }
 
-/** What to order for a groove: the sizes between which a round ring is good, and the best. */
+/**
+ * What to order for a groove: the best round ring, and the sizes between which it is good. Any diameter between the two ends
+ * is good with any section between the two ends, the ends included.
+ */
 export interface RingWanted {
   readonly insideMm: number;
   readonly sectionMm: number;
@@ -329,44 +371,49 @@ const INSIDE_SOLD_MM = 0.1;
 
 /**
  * The round ring a groove wants, with the range in which it is good; null where no round ring can be good in it: too
- * narrow, or one of its measures is wrong. Sections in hundredths, diameters in tenths of a millimetre.
+ * narrow, or one of its measures is wrong. Sections in hundredths, diameters in tenths of a millimetre, as rings are named.
  */
 export function ringWanted(groove: Groove): RingWanted | null {
   if (grooveContradictions(groove).length > 0) return null;
   const best = stretchLimits(groove).best / 100;
-  const [least, most] = stretchLimits(groove).good.map((each) => each / 100) as [number, number];
   const insideAt = (stretch: number, sectionMm: number): number =>
     groove.seat === 'inner wall'
       ? groove.innerMm / (1 + stretch)
       : (groove.outerMm - 2 * sectionMm) / (1 + stretch);
-  const steps = Math.ceil(grooveWidthMm(groove) / SECTION_STEP_MM);
-  const good = Array.from({ length: steps }, (_, step) => (step + 1) * SECTION_STEP_MM)
-    .map((sectionMm) => ({
-      sectionMm,
-      fit: fitGasket(
-        {
-          profile: 'round',
-          insideMm: insideAt(best, sectionMm),
-          sectionMm,
-          widthMm: null,
-          sectionWithinMm: 0,
-        },
-        groove,
-      ),
-    }))
-    .filter(({ fit, sectionMm }) => fit.margin >= 0 && sectionMm <= grooveWidthMm(groove));
-  const [first] = good;
-  const last = good.at(-1);
-  if (first === undefined || last === undefined) return null;
-  const { sectionMm } = good.reduce((a, b) => (b.fit.margin > a.fit.margin ? b : a));
-  const tenths = (value: number, round: (value: number) => number): number =>
-    Number((round(value / INSIDE_SOLD_MM - EPSILON) * INSIDE_SOLD_MM).toFixed(1));
+  const marginAt = (insideTenths: number, sectionHundredths: number): number => {
+    const [insideMm, sectionMm] = [insideTenths * INSIDE_SOLD_MM, sectionHundredths * SECTION_STEP_MM];
+    return insideMm > 0 && sectionMm > 0 && sectionMm <= grooveWidthMm(groove)
+      ? lieOf({ profile: 'round', insideMm, sectionMm, widthMm: null, sectionWithinMm: 0 }, groove).margin
+      : -Infinity;
+  };
+  const sections = Math.ceil(grooveWidthMm(groove) / SECTION_STEP_MM);
+  const named = Array.from({ length: sections }, (_, step) => step + 1)
+    .map((section) => {
+      const inside = Math.round(insideAt(best, section * SECTION_STEP_MM) / INSIDE_SOLD_MM);
+      return { section, inside, margin: marginAt(inside, section) };
+    })
+    .filter(({ margin }) => margin >= 0);
+  const [first, ...more] = named;
+  if (first === undefined) return null;
+  const { section, inside } = more.reduce((a, b) => (b.margin > a.margin ? b : a), first);
+  /** The last step from a middle on, up or down, at which all of it is good. */
+  const end = (from: number, by: 1 | -1, isGood: (at: number) => boolean): number => {
+    let at = from;
+    while (isGood(at + by)) at += by;
+    return at;
+  };
+  const isGoodInside = (at: number): boolean => marginAt(at, section) >= 0;
+  const [insideFrom, insideTo] = [end(inside, -1, isGoodInside), end(inside, 1, isGoodInside)];
+  const isGoodSection = (at: number): boolean =>
+    [insideFrom, inside, insideTo].every((each) => marginAt(each, at) >= 0);
+  const tenths = (at: number): number => Number((at * INSIDE_SOLD_MM).toFixed(1));
+  const hundredths = (at: number): number => Number((at * SECTION_STEP_MM).toFixed(2));
   return {
-    insideMm: tenths(insideAt(best, sectionMm), Math.round),
-    sectionMm: Number(sectionMm.toFixed(2)),
-    insideFromMm: tenths(insideAt(most, sectionMm), Math.ceil),
-    insideToMm: tenths(insideAt(least, sectionMm) + 2 * EPSILON, Math.floor),
-    sectionFromMm: Number(first.sectionMm.toFixed(2)),
-    sectionToMm: Number(last.sectionMm.toFixed(2)),
+    insideMm: tenths(inside),
+    sectionMm: hundredths(section),
+    insideFromMm: tenths(insideFrom),
+    insideToMm: tenths(insideTo),
+    sectionFromMm: hundredths(end(section, -1, isGoodSection)),
+    sectionToMm: hundredths(end(section, 1, isGoodSection)),
   };
 }

@@ -42,7 +42,8 @@ export function grooveWidthMm({ innerMm, outerMm }: Pick<Groove, 'innerMm' | 'ou
 }
 
 export interface GrooveProblem {
-  readonly path: 'innerMm' | 'outerMm' | 'depthMm' | 'stepMm' | 'sectionMm' | 'widthMm' | 'heightMm';
+  readonly path:
+    'innerMm' | 'outerMm' | 'depthMm' | 'stepMm' | 'sectionMm' | 'widthMm' | 'heightMm' | 'outsideMm';
   readonly reason: string;
 }
 

@@ -24,6 +24,12 @@ export {
   SEATS,
   USUALLY_WITHIN_MM,
 } from './groove';
+export {
+  type CaliperedRing,
+  type LikeliestRings,
+  likeliestRings,
+  oldRingContradictions,
+} from './likeliestRings';
 export { sectionsLeft, wornContradictions, type WornQuestion, type WornRing, wornRing } from './wornRing';
 export {
   GASKET_FINDINGS,
@@ -31,5 +37,8 @@ export {
   isForLicensed,
   isAsAdvised,
   renewOrReuse,
+  type RingAdvice,
   ringContradictions,
+  RING_STATES,
+  type RingState,
 } from './renewOrReuse';

@@ -19,6 +19,10 @@ export type GasketFinding = (typeof GASKET_FINDINGS)[number];
 /** Findings that a little grease does not mend. */
 const DEFECTS: readonly GasketFinding[] = GASKET_FINDINGS.filter((finding) => finding !== 'dry');
 
+/** What may have been done to the ring of the seam. */
+export const RING_STATES = ['renewed', 'reused', 'left in place', 'none there'] as const;
+export type RingState = (typeof RING_STATES)[number];
+
 export interface GasketQuestion {
   readonly findings: readonly GasketFinding[];
   /** Null when nobody knows. */
@@ -33,10 +37,26 @@ export interface GasketQuestion {
   /** What the old ring says of itself, measured; null where it was not. */
   readonly worn: Pick<WornRing, 'verdict' | 'reasons'> | null;
   readonly rule: 'renew at every opening' | 'inspect and decide';
+  /** What this shop does with a ring of which nobody knows the age. */
+  readonly unknownAge: 'look at it' | 'renew';
 }
 
-/** What a measured ring says that is a reason to renew it. */
-const WORN_OUT: readonly WornVerdict[] = ['renew', 'sealed nothing', 'never squeezed', 'swollen'];
+/** What is advised of a ring: `look at it` leaves it to what the ring itself shows. */
+export type RingAdvice = Judged<'renew' | 'reuse' | 'look at it'>;
+
+/** What a ring of unknown age is looked at for. */
+const ITS_SIGNS =
+  'It may be reused where it is supple, round and whole; renew it where it is hard, pressed flat, cracked, nicked or sticky. Its height and width, measured, tell more.';
+
+/** What a measured ring says that is a reason to renew it: also that it cannot be said how worn it is. */
+const WORN_OUT: readonly WornVerdict[] = [
+  'renew',
+  'sealed nothing',
+  'never squeezed',
+  'swollen',
+  'cannot say',
+  'measures disagree',
+];
 
 /** A ring older than this, or staying shut longer than this, is renewed. */
 export const GASKET_YEARS = 3;
@@ -49,11 +69,12 @@ const MOST_BAR = 1000;
 
 /**
  * Renew the gasket, or inspect, grease and reuse it? Under the rule *inspect and decide*: renew when rated
- * 5 bar or more or it will meet water, on any defect, worn flat as measured, over three years or of unknown age, when it
- * will stay closed longer than three years, or when it charges itself. Every reason that holds is named. Source: bench practice, shop policy.
+ * 5 bar or more or it will meet water, on any defect, worn flat as measured, over three years, when it will stay closed
+ * longer than three years, or when it charges itself. Every reason that holds is named. A ring of which nobody knows the age
+ * and nothing else speaks against is looked at, or renewed, by the shop's policy. Source: bench practice, shop policy.
  */
-export function renewOrReuse(question: GasketQuestion): Judged<'renew' | 'reuse'> {
-  const { findings, meetsWater, chargesItself, worn, rule } = question;
+export function renewOrReuse(question: GasketQuestion): RingAdvice {
+  const { findings, meetsWater, chargesItself, worn, rule, unknownAge } = question;
   // What is no number nobody knows, and what nobody knows speaks for a new ring.
   const sound = (value: number | null, most: number): number | null =>
     value !== null && value >= 0 && value <= most ? value : null;
@@ -92,7 +113,9 @@ export function renewOrReuse(question: GasketQuestion): Judged<'renew' | 'reuse'
       ? [`The case is rated ${figure(ratingBar)} bar.`]
       : []),
     ...(meetsWater === true ? ['It will meet water.'] : []),
-    ...(ageYears === null ? ['Nobody knows how old the ring is.'] : []),
+    ...(ageYears === null && (unknownAge === 'renew' || question.ageYears !== null)
+      ? ['Nobody knows how old the ring is.']
+      : []),
     ...(ageYears !== null && ageYears > GASKET_YEARS
       ? [`It is ${figure(ageYears, 1)} years old, more than ${GASKET_YEARS}.`]
       : []),
@@ -104,20 +127,23 @@ export function renewOrReuse(question: GasketQuestion): Judged<'renew' | 'reuse'
   const working = [
     {
       what: 'renew or reuse',
-      rule: `renew from ${RENEW_FROM_BAR} bar, near water, on a defect, worn flat, over ${GASKET_YEARS} years or age unknown, shut longer than ${GASKET_YEARS} years, or charging itself`,
+      rule: `renew from ${RENEW_FROM_BAR} bar, near water, on a defect, worn flat, over ${GASKET_YEARS} years, shut longer than ${GASKET_YEARS} years, or charging itself; of unknown age: ${unknownAge}`,
       figures: `findings ${findings.join(', ') || 'none'}; age ${ageYears === null ? 'unknown' : `${figure(ageYears, 1)} years`}; rating ${ratingBar === null ? 'none' : `${figure(ratingBar)} bar`}`,
       source: 'shop policy',
     },
   ];
   if (reasons.length > 0) return { verdict: 'renew', reasons, working };
+  if (ageYears === null && worn?.verdict !== 'springy')
+    return { verdict: 'look at it', reasons: ['Nobody knows how old the ring is.', ITS_SIGNS], working };
+  const young = ageYears === null ? 'Sound and springy as measured' : 'Sound, young';
   const asked =
     meetsWater === false ? ' and not asked to keep water out' : '; nobody asked whether it will meet water';
   return {
     verdict: 'reuse',
     reasons: [
       findings.includes('dry')
-        ? `Sound but dry, young${asked}: a trace of silicone grease, surplus off.`
-        : `Sound, young${asked}: a trace of silicone grease, surplus off.`,
+        ? `${young}, but dry${asked}: a trace of silicone grease, surplus off.`
+        : `${young}${asked}: a trace of silicone grease, surplus off.`,
     ],
     working,
   };
@@ -134,7 +160,7 @@ export function isForLicensed(ratingBar: number): boolean {
 
 /** What is said of a ring, as it may be recorded. */
 export interface RingSaid {
-  readonly state: 'renewed' | 'reused' | 'left in place';
+  readonly state: RingState;
   readonly findings: readonly GasketFinding[];
   readonly greased: boolean;
 }
@@ -142,6 +168,13 @@ export interface RingSaid {
 /** What contradicts itself in what is said of a ring, both named; empty where nothing does. */
 export function ringContradictions({ state, findings, greased }: RingSaid): readonly string[] {
   const missing = findings.includes('missing');
+  if (state === 'none there')
+    return [
+      ...(findings.length > 0
+        ? [`This case has no ring, and it is ${findings.join(', ')}: one of the two.`]
+        : []),
+      ...(greased ? ['This case has no ring, and it was greased: one of the two.'] : []),
+    ];
   return [
     ...(missing && state !== 'renewed' ? [`The ring is missing, and it was ${state}: one of the two.`] : []),
     ...(missing && findings.length > 1
@@ -155,10 +188,12 @@ export function ringContradictions({ state, findings, greased }: RingSaid): read
   ];
 }
 
-/** Whether what was done to a ring is what is advised: a new one where one is due, and only there. */
-export function isAsAdvised(
-  done: 'renewed' | 'reused' | 'left in place',
-  { verdict }: Pick<Judged<'renew' | 'reuse'>, 'verdict'>,
-): boolean {
+/**
+ * Whether what was done to a ring is what is advised: a new one where one is due, and only there. One to be looked at may be
+ * renewed or reused as it looked; left where it lies nobody looked at it. Where there is no ring nothing is advised.
+ */
+export function isAsAdvised(done: RingState, { verdict }: Pick<RingAdvice, 'verdict'>): boolean {
+  if (done === 'none there') return true;
+  if (verdict === 'look at it') return done !== 'left in place';
   return (done === 'renewed') === (verdict === 'renew');
 }

@@ -8,6 +8,8 @@ export interface WornQuestion {
   readonly heightMm: number;
   /** Across, from wall to wall; never less than the height. */
   readonly widthMm: number;
+  /** Its shape when it was new; null: nobody said. A flat ring is not worked back as a round one. */
+  readonly profile: 'round' | 'flat' | null;
   readonly groove: Groove;
   /** The section it had when it was new, where the book or its bag says so. */
   readonly sectionOfTypeMm: number | null;
@@ -17,7 +19,7 @@ export type WornVerdict =
   'springy' | 'renew' | 'sealed nothing' | 'never squeezed' | 'swollen' | 'cannot say' | 'measures disagree';
 
 export interface WornRing extends Judged<WornVerdict> {
-  /** The section it was before it was pressed flat, at its present length: the least it can have been. */
+  /** The section it was before it was pressed flat, at its present length: the least it can have been. 0: it cannot be told. */
   readonly sectionMm: number;
   /** The most it can have been: drawn out on its wall it thins. */
   readonly sectionToMm: number;
@@ -35,8 +37,12 @@ const RENEW_OVER = 0.4;
 const NOTHING_OVER = 0.8;
 /** How well the set is known when height and width are. */
 const SET_WITHIN = 0.14;
-/** So near to the depth of its groove nothing can be said of a ring’s set, mm. */
+/** So near to the depth of its groove a height is the same, as a caliper has it on rubber, mm. */
 const TOO_NEAR_MM = 0.04;
+/** A ring squeezed less than this when new tells nothing by what has stayed of it. */
+const LEAST_SQUEEZE = 0.1;
+/** What rounding leaves of a limit that is met exactly. */
+const EPSILON = 1e-9;
 /** A ring stretched by 5 % is so much thinner than it was: √1.05. */
 const THICKER_BY = 0.025;
 /** How much over its own section a ring is taken for swollen, mm: what a section is out by anyway. */
@@ -68,12 +74,24 @@ const percentOf = (share: number): string => `${figure(share * 100, 0)} %`;
 /**
  * What an old round ring was when it was new, and how much of its spring is gone. Its section has kept its area: a
  * rectangle with round ends, h(b − h) + πh²/4, gives back the circle it was; permanent set is the lost height over the
- * squeeze it had. The worse end of its range decides. Too near the depth of the groove nothing can be said. Lengths in
- * millimetres. Source: volume of rubber is constant; compression set as in ISO 815, read at the bench.
+ * squeeze it had. The worse end of its range decides. A dead ring lies exactly as high as its groove: within 0.04 mm of it
+ * nothing presses any more, whatever else was measured. One that was squeezed under 10 % when new, or is flat and of a
+ * thickness nobody knows, cannot be judged so. Lengths in millimetres. Source: volume of rubber is constant; compression set
+ * as in ISO 815, read at the bench.
  */
-export function wornRing({ heightMm: h, widthMm: b, groove, sectionOfTypeMm }: WornQuestion): WornRing {
+export function wornRing({
+  heightMm: h,
+  widthMm: b,
+  profile,
+  groove,
+  sectionOfTypeMm,
+}: WornQuestion): WornRing {
   const wrong = [
-    ...wornContradictions({ heightMm: h, widthMm: b }),
+    ...(profile === 'flat' ? [] : wornContradictions({ heightMm: h, widthMm: b })),
+    ...unsoundLengths([
+      ['heightMm', 'The ring, its height', h],
+      ['widthMm', 'The ring, its width', b],
+    ]).filter(() => profile === 'flat'),
     ...grooveContradictions(groove),
     ...unsoundLengths([['sectionMm', 'The section of its kind', sectionOfTypeMm]]),
   ];
@@ -90,13 +108,18 @@ export function wornRing({ heightMm: h, widthMm: b, groove, sectionOfTypeMm }: W
     };
   const free = freeDepthMm(groove);
   const area = h * (b - h) + (Math.PI * h ** 2) / 4;
-  const sectionMm = Math.sqrt((4 * area) / Math.PI);
+  // Of a flat ring only its kind tells how thick it was.
+  const sectionMm =
+    profile === 'flat' ? (sectionOfTypeMm ?? 0) : profile === null ? 0 : Math.sqrt((4 * area) / Math.PI);
   const [least, most] = stretchLimits(groove).good.map((each) => each / 100) as [number, number];
   const [farLeast, farMost] = stretchLimits(groove).borderline.map((each) => each / 100) as [number, number];
-  const base = groove.seat === 'inner wall' ? groove.innerMm : groove.outerMm - 2 * sectionMm;
+  const base =
+    groove.seat === 'inner wall'
+      ? groove.innerMm
+      : groove.outerMm - 2 * (profile === 'round' ? sectionMm : b);
   const share = (sectionMm - h) / (sectionMm - free);
   const set =
-    sectionMm - free > TOO_NEAR_MM && h >= free
+    sectionMm * (1 - LEAST_SQUEEZE) >= free && sectionMm - free > TOO_NEAR_MM && h - free > TOO_NEAR_MM
       ? { share: clip(share), from: clip(share - SET_WITHIN), to: clip(share + SET_WITHIN) }
       : null;
   const [verdict, ...reasons] = judged();
@@ -104,12 +127,16 @@ export function wornRing({ heightMm: h, widthMm: b, groove, sectionOfTypeMm }: W
     verdict,
     reasons,
     working: [
-      {
-        what: 'section it was',
-        rule: '√(4A / π), A = h(b − h) + πh² / 4',
-        figures: `h ${figure(h)}, b ${figure(b)}: A ${figure(area, 3)} mm², ${figure(sectionMm, 3)} mm, up to ${figure(sectionMm * (1 + THICKER_BY), 3)} mm if it lay stretched`,
-        source: 'volume of rubber is constant',
-      },
+      ...(profile !== 'round'
+        ? []
+        : [
+            {
+              what: 'section it was',
+              rule: '√(4A / π), A = h(b − h) + πh² / 4',
+              figures: `h ${figure(h)}, b ${figure(b)}: A ${figure(area, 3)} mm², ${figure(sectionMm, 3)} mm, up to ${figure(sectionMm * (1 + THICKER_BY), 3)} mm if it lay stretched`,
+              source: 'volume of rubber is constant',
+            },
+          ]),
       ...(set === null
         ? []
         : [
@@ -131,33 +158,50 @@ export function wornRing({ heightMm: h, widthMm: b, groove, sectionOfTypeMm }: W
       },
     ],
     sectionMm,
-    sectionToMm: sectionMm * (1 + THICKER_BY),
+    sectionToMm: profile === 'flat' ? sectionMm : sectionMm * (1 + THICKER_BY),
     set,
     insideMm: [base / (1 + farMost), base / (1 + farLeast)],
     insideLikelyMm: [base / (1 + most), base / (1 + least)],
   };
 
   function judged(): [WornVerdict, ...string[]] {
-    const was = `It was ${figure(sectionMm)} mm thick when new, or a little more`;
+    const was = `It was ${figure(sectionMm)} mm thick when new${profile === 'flat' ? '' : ', or a little more'}`;
+    const leaves = `its groove leaves ${figure(free)} mm`;
     if (sectionOfTypeMm !== null && h > sectionOfTypeMm + SWOLLEN_OVER_MM)
       return [
         'swollen',
         `It is ${figure(h)} mm high, and its kind is ${figure(sectionOfTypeMm)} mm thick when new: swollen, as by mineral oil. Renew it, and clean the groove.`,
       ];
-    if (Math.abs(sectionMm - free) <= TOO_NEAR_MM)
+    // Whatever else the measures say: half the readings of a ring that is dead fall under its groove.
+    if (Math.abs(h - free) <= TOO_NEAR_MM + EPSILON)
+      return [
+        'renew',
+        `It is ${figure(h)} mm high, and ${leaves}: it lies there as high as its groove and no longer presses.`,
+      ];
+    if (h < free)
+      return sectionMm > 0 && sectionMm < free - TOO_NEAR_MM
+        ? [
+            'never squeezed',
+            `${was}, and ${leaves}: the back never touched it. It is the wrong ring, or the depth is wrong.`,
+          ]
+        : [
+            'measures disagree',
+            `It is ${figure(h)} mm high, flatter than the ${figure(free)} mm its groove leaves, which cannot press it so far: depth or groove is wrong, or it is not the ring of this groove. Measure again.`,
+          ];
+    if (profile === null)
       return [
         'cannot say',
-        `${was}, and its groove leaves ${figure(free)} mm: too near each other to say how much of its spring is gone.`,
+        'Nobody said whether it is a round ring or a flat one: they are worked back differently. Say which, or renew it.',
       ];
-    if (sectionMm < free)
+    if (profile === 'flat' && sectionOfTypeMm === null)
       return [
-        'never squeezed',
-        `${was}, and its groove leaves ${figure(free)} mm: the back never touched it. It is the wrong ring, or the depth is wrong.`,
+        'cannot say',
+        `A flat ring of which nobody knows how thick it was when new does not tell how much of its spring is gone; ${leaves}. Renew it.`,
       ];
     if (set === null)
       return [
-        'measures disagree',
-        `It is ${figure(h)} mm high, flatter than the ${figure(free)} mm its groove leaves, which cannot press it so far: depth or groove is wrong, or it is not the ring of this groove.`,
+        'cannot say',
+        `${was}, and ${leaves}: squeezed so little when new, nobody can say how much of its spring is gone. Renew it, or measure again.`,
       ];
     const range = `${percentOf(set.share)} of its squeeze has stayed in it, within ${percentOf(set.from)} to ${percentOf(set.to)}`;
     if (set.share > NOTHING_OVER)

@@ -58,6 +58,14 @@ export const SCHOOLS = {
     },
     usual: 'inspect and decide',
   },
+  ringOfUnknownAge: {
+    question: 'A ring of which nobody knows the age',
+    ways: {
+      'look at it': 'Its own signs tell more than a date: supple, round and whole it may be reused.',
+      renew: 'A new ring costs less than the doubt.',
+    },
+    usual: 'look at it',
+  },
   grease: {
     question: 'Silicone grease goes on with',
     ways: {

@@ -1,6 +1,6 @@
 import { clockWords, type View } from '../../craft/cases';
 import type { PressMeasures } from '../../craft/closing';
-import type { GasketFinding, Groove } from '../../craft/gaskets';
+import type { GasketFinding, Groove, RingState } from '../../craft/gaskets';
 import { figure } from '../../craft/judgement';
 import type { Envelope, FactKinds } from '../envelope';
 import { provedBeforeClosing, type SetFacts } from './set';
@@ -13,7 +13,7 @@ type SealState = (typeof SEAL_STATES)[number];
 
 export interface SealPayloads {
   'seal.gasket': {
-    readonly state: 'renewed' | 'reused' | 'left in place';
+    readonly state: RingState;
     readonly findings: readonly GasketFinding[];
     readonly ageYears: number | null;
     readonly meetsWater: boolean | null;
@@ -33,8 +33,14 @@ export interface SealPayloads {
     /** How well the sections of its rings are known, ±. */
     readonly sectionWithinMm: number;
   };
-  /** The old ring out of its groove, as measured. */
-  'seal.old-ring': { readonly heightMm: number; readonly widthMm: number };
+  /** The old ring out of its groove, as far as it was measured. */
+  'seal.old-ring': {
+    readonly heightMm: number | null;
+    readonly widthMm: number | null;
+    readonly insideMm: number | null;
+    readonly outsideMm: number | null;
+    readonly profile: (typeof GASKET_PROFILES)[number];
+  };
   /** The seals inside: of an inner cover and of a hatch. */
   'seal.inside': { readonly innerCover: SealState; readonly hatch: SealState };
   /** What a press goes by. */
@@ -130,7 +136,17 @@ export const sealKinds: FactKinds<SealPayloads, SealFacts & SetFacts & TestFacts
     fold: (facts, entry) => void (facts.groove = entry),
   },
   'seal.old-ring': {
-    words: ({ heightMm, widthMm }) => `old ring ${figure(heightMm)} mm high, ${figure(widthMm)} mm wide`,
+    words: ({ heightMm, widthMm, insideMm, outsideMm, profile }) =>
+      `old ring${profile === 'not seen' ? '' : `, ${profile}`}: ${(
+        [
+          [heightMm, 'high'],
+          [widthMm, 'wide'],
+          [insideMm, 'inside'],
+          [outsideMm, 'outside'],
+        ] as const
+      )
+        .flatMap(([value, what]) => (value === null ? [] : [`${figure(value)} mm ${what}`]))
+        .join(', ')}`,
     afterSigning: 'keeps',
     fold: (facts, entry) => void (facts.oldRing = entry),
   },

@@ -3,7 +3,7 @@ import { useEffect } from 'react';
 import { useWatch } from 'react-hook-form';
 import { NO_PRESS_MEASURES } from '../../../core/craft/closing';
 import { SEATS, USUALLY_WITHIN_MM } from '../../../core/craft/gaskets';
-import { insideContradictions, type Payloads, SEAL_STATES } from '../../../core/logbook';
+import { GASKET_PROFILES, insideContradictions, type Payloads, SEAL_STATES } from '../../../core/logbook';
 import { Columns } from '../../kit/Columns';
 import { fieldsOf, optionsOf } from '../../kit/fields';
 import type { Drafts } from '../../job/drafts';
@@ -82,12 +82,25 @@ export function OldRingCard() {
       files
       title="The old ring, measured"
       recorded={recorded}
-      defaults={{ heightMm: null, widthMm: null }}
+      defaults={{ heightMm: null, widthMm: null, insideMm: null, outsideMm: null, profile: 'not seen' }}
     >
       <Columns>
-        <oldRing.MeasureField name="heightMm" label="Height, as it was pressed" quantity="lengthMm" />
-        <oldRing.MeasureField name="widthMm" label="Width, wall to wall" quantity="lengthMm" />
+        <oldRing.MeasureField
+          name="heightMm"
+          label="Height, as it was pressed"
+          quantity="lengthMm"
+          optional
+        />
+        <oldRing.MeasureField name="widthMm" label="Width, wall to wall" quantity="lengthMm" optional />
+        <oldRing.MeasureField name="insideMm" label="Ring inside, lying free" quantity="lengthMm" optional />
+        <oldRing.MeasureField
+          name="outsideMm"
+          label="Ring outside, lying free"
+          quantity="lengthMm"
+          optional
+        />
       </Columns>
+      <oldRing.ListChoice name="profile" label="Profile" options={optionsOf(GASKET_PROFILES)} />
     </FactCard>
   );
 }

@@ -2,7 +2,7 @@ import { Link } from 'react-router';
 import { notSeenRunning } from '../../../core/advice/proving';
 import { backs, closingSchool } from '../../../core/craft/cases';
 import { type FitOfRing, isAsAdvised, type WornRing } from '../../../core/craft/gaskets';
-import { capital, figure } from '../../../core/craft/judgement';
+import { capital, figure, percent } from '../../../core/craft/judgement';
 import { partInWords } from '../../../core/craft/parts';
 import { wayTaken } from '../../../core/craft/policy';
 import { openParts, pairBack, standingRing, wayBack } from '../../../core/logbook';
@@ -51,31 +51,52 @@ function FirstBack() {
 
 /** The old ring as measured, and which it can have been. */
 function OldRing() {
-  const { ring } = useSealing();
+  const { ring, oldCanBe } = useSealing();
   const { oldRing, groove } = useJob().state.facts;
   const worn = ring?.worn ?? null;
+  const canBe = oldCanBe && (
+    <>
+      <LampAnswer
+        question="Which ring it was"
+        standing={oldCanBe.verdict === 'likeliest' ? 'good' : 'open'}
+        answer={
+          oldCanBe.rings.length > 0
+            ? oldCanBe.rings
+                .map(({ ring: { code }, probability }) => `${code} (${percent(probability)})`)
+                .join(', ')
+            : capital(oldCanBe.verdict)
+        }
+        reasons={oldCanBe.reasons}
+      />
+      <Working lines={oldCanBe.working} />
+    </>
+  );
   if (oldRing !== null && groove === null)
     return (
-      <LampAnswer
-        question="The old ring"
-        standing="open"
-        answer="Not yet known"
-        reasons={[
-          'Measure its groove, too: how much of its spring is gone goes by the depth it was pressed into.',
-        ]}
-      />
+      <>
+        <LampAnswer
+          question="The old ring"
+          standing="open"
+          answer="Not yet known"
+          reasons={[
+            'Measure its groove, too: how much of its spring is gone goes by the depth it was pressed into.',
+          ]}
+        />
+        {canBe}
+      </>
     );
-  if (ring === null || worn === null) return null;
+  if (ring === null || worn === null) return canBe;
   const [from, to] = worn.insideLikelyMm;
   return (
     <>
+      {canBe}
       <LampAnswer
         question="The old ring"
         standing={STANDING_OF_WORN[worn.verdict]}
         answer={capital(worn.verdict)}
         reasons={[
           ...worn.reasons,
-          `New it was ${figure(from, 1)} to ${figure(to, 1)} mm inside.`,
+          ...(worn.sectionMm > 0 ? [`New it was ${figure(from, 1)} to ${figure(to, 1)} mm inside.`] : []),
           ring.sections.length > 0
             ? `Sections of this shop that the caliper cannot exclude, the likeliest first: ${ring.sections.map((each) => each.toFixed(2)).join(', ')} mm.`
             : 'No section of this shop’s book or stock is near it.',

@@ -2,7 +2,7 @@ import { Box, Stack, Typography } from '@mui/material';
 import { Link } from 'react-router';
 import { useFormContext } from 'react-hook-form';
 import { backs, VIEWS } from '../../../core/craft/cases';
-import { GASKET_FINDINGS, ringContradictions } from '../../../core/craft/gaskets';
+import { GASKET_FINDINGS, RING_STATES, ringContradictions } from '../../../core/craft/gaskets';
 import { reasonWanted, ringOffers, typedSizeContradictions } from '../../../core/advice/seal';
 import {
   GASKET_PROFILES,
@@ -52,20 +52,19 @@ function GasketFields() {
   const { advice } = useSealing();
   const [size, profile] = [sealGasket.useValue('size'), sealGasket.useValue('profile')];
   const wanted =
-    state === null ? null : reasonWanted({ state, size, profile }, advice, job.facts.groove?.payload ?? null);
+    state === null
+      ? null
+      : reasonWanted({ state, size, profile }, advice, job.facts.groove?.payload ?? null, job.caseType);
   const form = useFormContext();
   useEffect(() => {
     // Only a new ring comes from a lot.
     if (state !== 'renewed') form.setValue('lotId', null);
+    // What is not there is not greased.
+    if (state === 'none there') form.setValue('greased', false);
   }, [state, form]);
   return (
     <>
-      <sealGasket.Choice
-        name="state"
-        label="What was done"
-        options={optionsOf(['renewed', 'reused', 'left in place'])}
-        wanted
-      />
+      <sealGasket.Choice name="state" label="What was done" options={optionsOf(RING_STATES)} wanted />
       {state === 'renewed' && (
         <NativeSelect
           label="Ring taken from"
@@ -85,7 +84,9 @@ function GasketFields() {
           }}
         />
       )}
-      <sealGasket.YesNo name="greased" label="Silicone grease" yes="A trace, surplus off" no="None" />
+      {state !== 'none there' && (
+        <sealGasket.YesNo name="greased" label="Silicone grease" yes="A trace, surplus off" no="None" />
+      )}
       <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
         <sealGasket.TextLine name="size" label="Size" mono helper="inside × section, e.g. 30.5 × 0.70" />
         <sealGasket.ListChoice name="profile" label="Profile" options={optionsOf(GASKET_PROFILES)} />
@@ -177,7 +178,9 @@ function Mat() {
           const [size] = typedSizeContradictions(payload, facts.groove?.payload ?? null);
           if (size !== undefined) return { path: 'size', reason: size };
           const why =
-            payload.reason === '' ? reasonWanted(payload, advice, facts.groove?.payload ?? null) : null;
+            payload.reason === ''
+              ? reasonWanted(payload, advice, facts.groove?.payload ?? null, state.caseType)
+              : null;
           return why === null ? null : { path: 'reason', reason: why };
         }}
       >

@@ -7,7 +7,9 @@ import {
   fittedRing,
   gasketAdvice,
   pressMeasuresOf,
+  oldRingCanBe,
   type RingChoice,
+  type RingToHave,
   staysClosedYears,
   wornOf,
 } from '../../../core/advice/seal';
@@ -18,9 +20,13 @@ import {
   type PressMeasures,
   USUAL_SCREWS,
 } from '../../../core/craft/closing';
-import { type FitOfRing, grooveContradictions } from '../../../core/craft/gaskets';
+import {
+  type FitOfRing,
+  grooveContradictions,
+  type LikeliestRings,
+  type RingAdvice,
+} from '../../../core/craft/gaskets';
 import { type Payloads, standingRing } from '../../../core/logbook';
-import type { Judged } from '../../../core/craft/judgement';
 import type { BackKind } from '../../../core/craft/cases';
 import type { Drafts } from '../../job/drafts';
 import { useJob } from '../../job/JobContext';
@@ -31,9 +37,11 @@ export interface Sealing {
   readonly kindKnown: boolean;
   /** Of a plate. */
   readonly screwCount: number;
-  readonly advice: Judged<'renew' | 'reuse'>;
+  readonly advice: RingAdvice;
   /** For the groove as typed or recorded; null while there is none. */
   readonly ring: RingChoice | null;
+  /** Which rings the old one can have been, from the caliper alone; null while nothing of it is measured. */
+  readonly oldCanBe: LikeliestRings<RingToHave> | null;
   readonly fitted: FitOfRing | null;
   readonly measures: PressMeasures;
   readonly dies: FitOfDies | null;
@@ -99,6 +107,7 @@ function useWorkedOut(): Sealing {
         context,
       ),
       ring: groove === null ? null : chooseRing(groove, rings, wornOf(state, book)),
+      oldCanBe: oldRingCanBe(state, rings),
       fitted: fittedRing(state),
       measures: pressMeasuresOf(state),
       dies,
