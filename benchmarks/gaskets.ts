@@ -132,14 +132,14 @@ for (let round = 0; round < ROUNDS; round += 1) {
   seen.widthMm = Math.max(seen.heightMm, width + erring(0.05));
   const none = { insideMm: null, outsideMm: null, heightMm: null, widthMm: null, profile: 'round' as const };
   const section = { heightMm: seen.heightMm, widthMm: seen.widthMm };
-  const asked = {
+  const asked: Record<keyof typeof found, Parameters<typeof likeliestRings>[0]> = {
     'inside and section': { ...none, ...section, insideMm: seen.insideMm },
     'outside and section': { ...none, ...section, outsideMm: seen.outsideMm },
     'inside and outside': { ...none, insideMm: seen.insideMm, outsideMm: seen.outsideMm },
   };
-  for (const [how, measures] of Object.entries(asked) as [keyof typeof asked, typeof none][]) {
+  for (const [how, measures] of Object.entries(asked)) {
     const { rings } = likeliestRings(measures, DRAWER);
-    if (rings.some((each) => each.ring === ring)) found[how] += 1;
+    if (rings.some((each) => each.ring === ring)) found[how as keyof typeof found] += 1;
     if (how === 'inside and section' && rings[0]?.ring === ring) firstRight += 1;
   }
 }

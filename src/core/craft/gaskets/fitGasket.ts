@@ -335,7 +335,15 @@ export function bestRings<R extends Offered>(
 ): readonly Ranked<R>[] {
   /** The best so far, in order: an assortment is long, and what is shown of it short. */
   const best: { readonly ring: R; readonly rank: number; readonly margin: number }[] = [];
+  const [least, longest] = stretchLimits(groove).borderline;
   for (const ring of rings) {
+    // Where better ones are found, one of another diameter is passed over at once: most of an assortment are.
+    const percent = stretchOf(ring.size, groove) * 100;
+    if (
+      (best[most - 1]?.rank ?? RANK.no) < RANK.no &&
+      !(percent >= least - EPSILON && percent <= longest + EPSILON)
+    )
+      continue;
     const lie = lieOf(ring.size, groove);
     const { margin } = lie;
     // Most of an assortment are far out: no more is worked out of them.
