@@ -137,10 +137,12 @@ export function measuredBack(caseType: CaseType): MeasuredBack {
 /** How this shop opens a case of its book: with which of its tools, and how they are set. */
 export function openedAs(caseType: CaseType): Omit<Payloads['open.back'], 'went' | 'protection'> {
   const back = measuredBack(caseType);
-  return asAdvised({
+  const advised = asAdvised({
     back,
     opener: chooseOpener({ back, tools, crownClock: caseType.crownClock, noCrown: false }),
+    kindKnown: true,
   });
+  return { ...advised, kind: back.kind };
 }
 /** A reading where no load was stated. */
 export const readingOf = (

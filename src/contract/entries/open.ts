@@ -67,7 +67,7 @@ export const openKinds: KindDefinitions<OpenPayloads> = {
         kind: oneOf('Kind of back', BACK_KINDS),
         chordMm: setting('From one notch to the farthest').nullable(),
         lipClock: clock.nullable(),
-        bracelet: oneOf('Bracelet or strap', BRACELETS),
+        bracelet: oneOf('Bracelet or strap', BRACELETS).nullable(),
         pusherClocks: z.array(clock).max(8),
         seenFrom: oneOf('Seen from', VIEWS),
       })

@@ -102,12 +102,19 @@ export const benchJudges: Judges<AtTheBench> = {
     const rim = state.facts.seals?.payload.rim;
     const against = [
       ...ringContradictions(payload),
-      ...(rim === 0 && payload.state !== 'renewed' && !payload.findings.includes('missing')
+      ...(rim !== undefined && rim > 0 && payload.state === 'none there'
+        ? ['A ring was counted at the rim at opening, and none is there: one of the two.']
+        : []),
+      ...(rim === 0 &&
+      payload.state !== 'renewed' &&
+      payload.state !== 'none there' &&
+      !payload.findings.includes('missing')
         ? [`No ring was counted at the rim, and it was ${payload.state}: one of the two.`]
         : []),
     ];
     if (against.length > 0) return refuse(against, 'Say again what was found and what was done.');
-    if (payload.state !== 'renewed' && payload.reason === '' && chargesItself(state))
+    const kept = payload.state === 'reused' || payload.state === 'left in place';
+    if (kept && payload.reason === '' && chargesItself(state))
       return refuse(
         ['It charges itself and stays shut for many years: its gasket is renewed, or it is said why not.'],
         'Renew it, or give the reason.',

@@ -66,7 +66,7 @@ describe('how a watch is opened', () => {
   it('is recorded as advised: the tool, and the setting only where that tool is set', () => {
     expect(asAdvised(ask(arrived('K61/08')))).toMatchObject({
       kind: 'screwed, notched',
-      toolIds: ['hand-wrench'],
+      toolIds: ['bench-wrench'],
       separationMm: 22.77,
       rearMm: 27.48,
       spotClock: null,
@@ -149,7 +149,8 @@ describe('the order of work', () => {
         for (const covering of ['back', 'plate', 'bezel', 'hatch'] as const)
           if (counted(covering) > 0)
             expect(counted('gasket')).toBe(counted(covering) + counted('inner cover'));
-        if (counted('plate') > 0) expect(counted('screw')).toBe(given.screwCount ?? 4);
+        // What nobody counted is not laid out.
+        if (counted('plate') > 0) expect(counted('screw')).toBe(given.screwCount ?? 0);
         for (const entry of job.entries.filter(({ kind }) => kind === 'open.part'))
           job.add('open.part-settled', { partEntryId: entry.id, outcome: 'back in place', note: '' });
         expect(wayBack(job.state().facts)).toEqual([]);
@@ -198,5 +199,29 @@ describe('what was measured here, beside what the book has', () => {
         ?.what;
     expect(first(9)).toContain('but not where the tool went in then: that is at the crown at 9');
     expect(first(3)).toBe('As last time: case knife, at 3 o’clock, seen from behind');
+  });
+});
+
+describe('a back of which nobody said anything', () => {
+  it('has no tool, no order of work and nothing on the tray', () => {
+    const opening = ask(new Logbook());
+    expect(opening.kindKnown).toBe(false);
+    expect(opening.opener).toMatchObject({ verdict: 'not yet known', wanted: ['kind'] });
+    expect(opening.plan.steps.flatMap(({ off }) => off)).toEqual([]);
+    expect(opening.plan.steps.map(({ id }) => id)).toEqual(['clean']);
+    expect(asAdvised(opening)).toMatchObject({ kind: null, openedWith: '', toolIds: [] });
+  });
+
+  it('lays out no bar, slot or screw that nobody saw, whatever the kind', () => {
+    for (const kind of BACK_KINDS) {
+      const job = new Logbook();
+      job.add('open.measured', { ...expectedBack(null), kind });
+      const { plan } = ask(job);
+      const parts = plan.steps.flatMap(({ off }) => off.map(({ part }) => part));
+      for (const unseen of ['spring bar', 'bracelet pin', 'screw', 'spring', 'buzzer spring'] as const)
+        expect(parts).not.toContain(unseen);
+      const cautions = plan.steps.map(({ caution }) => caution ?? '').join(' ');
+      expect(cautions).not.toMatch(/slot|It jumps/);
+    }
   });
 });

@@ -49,7 +49,7 @@ export function expectedBack(
       kind: asBackKind(caseType?.backKind) ?? 'snap-on',
       chordMm: null,
       lipClock: caseType?.lipClock ?? null,
-      bracelet: 'strap on spring bars',
+      bracelet: null,
       pusherClocks: [],
       seenFrom: caseType?.lipSeenFrom ?? 'behind',
     }
@@ -123,9 +123,8 @@ function lastSetting(
 }
 
 /** A back while it is measured: what was not picked yet is null. */
-export type TypedBack = Omit<MeasuredBack, 'kind' | 'bracelet'> & {
+export type TypedBack = Omit<MeasuredBack, 'kind'> & {
   readonly kind: MeasuredBack['kind'] | null;
-  readonly bracelet: MeasuredBack['bracelet'] | null;
 };
 
 interface OpeningQuestion {
@@ -140,6 +139,33 @@ interface OpeningQuestion {
 /** The larger measure of a movement; null where none is known. */
 const longest = ({ widthMm, lengthMm }: Calibre): number | null =>
   widthMm === null && lengthMm === null ? null : Math.max(widthMm ?? 0, lengthMm ?? 0);
+
+/** Nobody said how it opens: no tool is named, and nothing is set out in order. */
+const KIND_FIRST: OpenerChoice = {
+  verdict: 'not yet known',
+  opener: 'Not yet known',
+  toolIds: [],
+  settings: [],
+  jaws: null,
+  spot: null,
+  spinOff: null,
+  wanted: ['kind'],
+  toBuy: null,
+  reasons: ['Nobody said yet how this back opens: look at rim and back, and choose its kind.'],
+  working: [],
+};
+const LOOK_FIRST: OpeningPlan = {
+  steps: [
+    {
+      id: 'clean',
+      what: 'Clean the rim',
+      how: 'Outside and seam, dry: then look how it opens, and choose the kind of back. Its own order of work stands here then.',
+      caution: null,
+      off: [],
+    },
+  ],
+  stops: true,
+};
 
 /** Notes of earlier visits that stand with the first step. */
 const NOTES_SHOWN = 3;
@@ -158,6 +184,13 @@ export function openingOf({ state, history, tools, schools, typed }: OpeningQues
   const back = onlyOfKind({ ...seen, kind: opened ?? seen.kind });
   const crownClock = crownClockOf(state);
   const around = { back, crownClock, noCrown: crownOf(state) === 'no crown' };
+  const kindKnown =
+    facts.measured !== null ||
+    typed?.kindChosen === true ||
+    opened !== undefined ||
+    caseType !== null ||
+    lastBack !== null;
+  if (!kindKnown) return { back, kindKnown, opener: KIND_FIRST, plan: LOOK_FIRST, crownClock };
   const opener = chooseOpener({ ...around, tools });
   const last = history?.lastOpening;
   const plan = openingPlan({
@@ -179,12 +212,7 @@ export function openingOf({ state, history, tools, schools, typed }: OpeningQues
   });
   return {
     back,
-    kindKnown:
-      facts.measured !== null ||
-      typed?.kindChosen === true ||
-      opened !== undefined ||
-      caseType !== null ||
-      lastBack !== null,
+    kindKnown,
     opener,
     plan,
     crownClock,
@@ -196,18 +224,21 @@ const written = (value: number | null | undefined): number | null =>
   typeof value === 'number' ? Number(value.toFixed(2)) : null;
 
 /** What the lamp would open it with, as the fact to be recorded. */
-export function asAdvised({
-  back,
-  opener,
-}: Pick<Opening, 'back' | 'opener'>): Omit<Payloads['open.back'], 'protection' | 'went'> {
+export function asAdvised({ back, opener, kindKnown }: Pick<Opening, 'back' | 'opener' | 'kindKnown'>): Omit<
+  Payloads['open.back'],
+  'protection' | 'went' | 'kind'
+> & {
+  readonly kind: Payloads['open.back']['kind'] | null;
+} {
   const uses = opens(opener);
   // A ball takes the place of a wrench that would tip: then no jaw is set.
   const found = opener.jaws?.found;
   const seenFrom = workedFrom(back.kind);
   const choice = uses && found && opener.toolIds.includes(found.wrench.id) ? found.choice : null;
   return {
-    kind: back.kind,
-    openedWith: uses || opener.verdict === 'not yet known' ? opener.opener : '',
+    // What nobody saw is not filled in.
+    kind: kindKnown ? back.kind : null,
+    openedWith: kindKnown && (uses || opener.verdict === 'not yet known') ? opener.opener : '',
     toolIds: uses ? opener.toolIds : [],
     separationMm: written(choice?.separationMm),
     rearMm: written(choice?.rearDistanceMm),

@@ -71,7 +71,8 @@ export interface MeasuredBack extends BackMeasures {
   /** From one notch to the farthest, for an odd count, where the circle cannot be measured straight across. */
   readonly chordMm: number | null;
   readonly lipClock: number | null;
-  readonly bracelet: Bracelet;
+  /** Null: nobody looked. */
+  readonly bracelet: Bracelet | null;
   readonly pusherClocks: readonly number[];
   /** The side lip and pushers are seen from. */
   readonly seenFrom: View;
@@ -190,7 +191,7 @@ export function measureWords(back: MeasuredBack): readonly string[] {
     ...(panelLayers(back).length === 0 ? [] : [`held by ${panelLayers(back).join(', then ')}`]),
     ...(back.dustCover === null ? [] : [`dust cover ${back.dustCover}`]),
     ...(back.coating === null ? [] : [back.coating]),
-    back.bracelet,
+    ...(back.bracelet === null ? [] : [back.bracelet]),
   ];
 }
 

@@ -60,6 +60,25 @@ describe('where the knife goes', () => {
     expect(crowded).toMatchObject({ verdict: 'no clear spot', clock: null });
   });
 
+  it.each([1, 5, 7, 11])(
+    'goes in at a lip beside a lug, at %s, and says which way the blade goes',
+    (lipClock) => {
+      for (const seenFrom of VIEWS) {
+        const spot = ask({ lipClock, seenFrom });
+        expect(spot).toMatchObject({ verdict: 'at the lip', clock: seen(lipClock, seenFrom, spot.from) });
+        expect(spot.reasons.join(' ')).toContain('misses lug and crown');
+        // Held from the side of the crown it would slip onto it.
+        const [, towards = ''] = /from the side of ([\d.]+)/.exec(spot.reasons.join(' ')) ?? [];
+        expect(apart(Number(towards), seen(3, 'the dial', spot.from))).toBeGreaterThan(1);
+      }
+    },
+  );
+
+  it('looks again where a lip was noted at the crown or a pusher', () => {
+    expect(ask({ lipClock: 3, seenFrom: 'the dial', crownClock: 3 }).verdict).toBe('look again');
+    expect(ask({ lipClock: 8, pusherClocks: [8] }).verdict).toBe('look again');
+  });
+
   it('never answers with crown, pusher or lug, whatever side anything was seen from', () => {
     const halves = fc.integer({ min: 1, max: 24 }).map((half) => half / 2);
     fc.assert(
@@ -77,7 +96,9 @@ describe('where the knife goes', () => {
           expect(from).toBe(question.from);
           if (clock === null) return;
           expect(strikes(clock, question)).toBeNull();
-          for (const lug of [1, 5, 7, 11]) expect(apart(clock, lug)).toBeGreaterThanOrEqual(0.5);
+          // A lip may lie beside a lug; a spot that is chosen never does.
+          if (question.lipClock === null)
+            for (const lug of [1, 5, 7, 11]) expect(apart(clock, lug)).toBeGreaterThanOrEqual(0.5);
           for (const pusher of question.pusherClocks)
             expect(apart(clock, seen(pusher, question.seenFrom, from))).toBeGreaterThanOrEqual(1);
           if (question.crownClock !== null && !question.noCrown)

@@ -36,6 +36,7 @@ const USUAL_CROWN_CLOCKS = [2, 3, 4];
 
 interface InTheWay {
   readonly what: string;
+  readonly isLug: boolean;
   readonly clock: number;
   readonly clearHours: number;
 }
@@ -45,15 +46,17 @@ function inTheWay({ from, crownClock, noCrown, pusherClocks, seenFrom }: PryQues
   return [
     ...crowns.map((clock) => ({
       what: crownClock === null ? 'a crown, whose place nobody noted' : 'the crown',
+      isLug: false,
       clock: turnClock(clock, 'the dial', from),
       clearHours: CLEAR_HOURS.crown,
     })),
     ...pusherClocks.map((clock) => ({
       what: 'a pusher',
+      isLug: false,
       clock: turnClock(clock, seenFrom, from),
       clearHours: CLEAR_HOURS.pusher,
     })),
-    ...LUGS_CLOCK.map((clock) => ({ what: 'a lug', clock, clearHours: CLEAR_HOURS.lug })),
+    ...LUGS_CLOCK.map((clock) => ({ what: 'a lug', isLug: true, clock, clearHours: CLEAR_HOURS.lug })),
   ];
 }
 
@@ -61,17 +64,48 @@ function inTheWay({ from, crownClock, noCrown, pusherClocks, seenFrom }: PryQues
 const isOffFace = (clocks: readonly (number | null)[]): boolean =>
   clocks.some((clock) => clock !== null && !(clock > 0 && clock <= 12));
 
-/** What a tool at this place, seen from the side worked on, would slip onto; null where nothing is near, and all are places. */
+/** A tool goes in at a lip so near to where it was noted, in hours. */
+const AT_LIP_HOURS = 0.5;
+
+/**
+ * What a tool at this place, seen from the side worked on, would slip onto; null where nothing is near, and all are places. At
+ * the lip itself a lug beside it is none: it is the way the blade goes that misses it.
+ */
 export function strikes(clock: number, question: PryQuestion): string | null {
+  const { lipClock, seenFrom, from } = question;
   if (isOffFace([clock, question.crownClock, ...question.pusherClocks])) return 'what is on no clock face';
-  const near = inTheWay(question).find((each) => clockDistance(clock, each.clock) < each.clearHours - 1e-9);
+  const atLip =
+    lipClock !== null && clockDistance(clock, turnClock(lipClock, seenFrom, from)) <= AT_LIP_HOURS + 1e-9;
+  const near = inTheWay(question).find(
+    (each) => !(atLip && each.isLug) && clockDistance(clock, each.clock) < each.clearHours - 1e-9,
+  );
   return near ? `${near.what} at ${figure(near.clock, 1)}` : null;
+}
+
+/** How far to either side a blade at a lip is turned away, in hours. */
+const BESIDE_HOURS = [-2, -1.5, -1, 1, 1.5, 2] as const;
+
+/** The lug a lip lies beside, and towards which hour the blade’s handle stands so that it slips onto nothing; null: none is near. */
+function besideLug(
+  clock: number,
+  question: PryQuestion,
+): { readonly lug: number; readonly towards: number } | null {
+  const obstacles = inTheWay(question);
+  const lug = obstacles.find((each) => each.isLug && clockDistance(clock, each.clock) < each.clearHours);
+  if (!lug) return null;
+  const clear = (at: number): number =>
+    Math.min(...obstacles.map((each) => clockDistance(at, each.clock) / each.clearHours));
+  const onFace = (hours: number): number => ((hours % 12) + 12) % 12 || 12;
+  const sides = BESIDE_HOURS.map((by) => onFace(clock + by));
+  const towards = sides.reduce((best, at) => (clear(at) > clear(best) + 1e-9 ? at : best));
+  return { lug: lug.clock, towards };
 }
 
 /**
  * Where a knife goes in, as a clock position above 0 up to 12 seen from the side worked on: the lip where there is one,
- * otherwise the half hour farthest from crown, pushers and lugs. Never at one of these: a lip noted there is to be looked
- * at again, most likely it was seen from the other side. `not yet known` without a lip while nobody noted the crown; an
+ * otherwise the half hour farthest from crown, pushers and lugs. Never at crown or pusher: a lip noted there is to be looked
+ * at again, most likely it was seen from the other side. Beside a lug a lip is real, since lugs are the same from either
+ * side: then it is said which way the blade goes. `not yet known` without a lip while nobody noted the crown; an
  * unnoted crown counts at 2, 3 and 4 seen from the dial for what is asked of a lip. Never throws. Source: bench practice.
  */
 export function prySpot(question: PryQuestion): PrySpot {
@@ -87,6 +121,7 @@ export function prySpot(question: PryQuestion): PrySpot {
   if (lipClock !== null) {
     const clock = turnClock(lipClock, seenFrom, from);
     const struck = strikes(clock, question);
+    const beside = besideLug(clock, question);
     const turned = clockWords(lipClock, seenFrom);
     const working = [
       {
@@ -102,6 +137,11 @@ export function prySpot(question: PryQuestion): PrySpot {
           from,
           reasons: [
             `The rim has a lip at ${clockWords(clock, from)}.`,
+            ...(beside === null
+              ? []
+              : [
+                  `A lug stands beside it: hold the knife from the side of ${clockWords(beside.towards, from)}, so that a slip misses lug and crown.`,
+                ]),
             ...(crownClock === null && !noCrown
               ? ['See that the crown is not beside it: nobody noted where it stands.']
               : []),

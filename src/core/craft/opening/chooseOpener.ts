@@ -82,7 +82,8 @@ const PANEL_WAYS: Readonly<
   'sliding lock': {
     forms: [],
     setting: { what: 'Lock', value: 'slid home to open, before the panel is pressed' },
-    reason: 'A sliding lock wants no tool: a pin under a locked panel breaks its edge.',
+    reason:
+      'By the thumbs; a stiff one is pushed with a blunt pin, braced. Never under the panel: locked, its edge breaks.',
   },
   adhesive: {
     forms: ['blunt blade'],

@@ -229,7 +229,7 @@ const settingWords = (choice: JawChoice): string =>
  * far the rear jaw, and why the other ways are worse. Three jaws, a rear one on the handle's axis and two mirrored
  * front jaws, go before two, because they cannot tip; the front pair as near 120° from the rear jaw as the notches
  * allow. Two jaws want opposite notches: off centre they tip and slip. Of several wrenches that reach and bite, the one
- * with the smallest travel. Lengths in mm between jaw centres; a jaw is 60–98 % of its notch, a pin 80–98 % of its hole;
+ * whose jaws fill the notches best; among equals the one with the smallest travel. Lengths in mm between jaw centres; a jaw is 60–98 % of its notch, a pin 80–98 % of its hole;
  * uneven notches may be off by half the play, jaws stand within 0.01 mm of their travel. Measures that cannot be, alone or
  * beside each other, are named: *cannot say*. Source: geometry of the pitch circle; bench practice.
  */
@@ -264,12 +264,16 @@ export function jawSetting(question: JawQuestion): JawSetting {
   const take = (choices: readonly JawChoice[], evenIfOff: boolean): Found | null => {
     for (const choice of choices) {
       if (!holdsCentre(choice)) continue;
+      let best: Found | null = null;
       for (const { wrench, bites } of bySize) {
         if (!reaches(wrench, choice)) continue;
         // A narrower jaw has more play: where the notches are uneven the widest that still stands.
         const jawMm = bites.find((each) => evenIfOff || stands(choice, each, question));
-        if (jawMm !== undefined) return { wrench, jawMm, bite: jawMm / widthMm, choice };
+        // Of jaws that fill the notch alike the wrench of the smallest travel, which comes first.
+        if (jawMm !== undefined && jawMm > (best?.jawMm ?? 0) + ROUNDING)
+          best = { wrench, jawMm, bite: jawMm / widthMm, choice };
       }
+      if (best !== null) return best;
     }
     return null;
   };
@@ -403,6 +407,9 @@ function wrenchWhy(
   if (!standing && (centred || wrench.jaws === 3))
     return `Its ${jaw}s are too wide for ${question.of} that stand so unevenly: ${figure(mostMm(target, question))} mm at most.`;
   if (found?.choice.jaws === 3 && wrench.jaws === 2) return 'It reaches with two jaws, which can tip.';
+  const own = bites.find((each) => !centred || stands(target, each, question));
+  if (found && own !== undefined && own < found.jawMm - ROUNDING)
+    return `It reaches too, but its ${jaw} of ${figure(own)} mm fills ${figure((own / question.widthMm) * 100, 0)} % of the ${namesOf(question).notch}, not ${figure(found.bite * 100, 0)} %.`;
   return wrench.travelMaxMm > (found?.wrench.travelMaxMm ?? wrench.travelMaxMm)
     ? 'It reaches too, but its travel is longer: less control.'
     : 'It would do as well.';

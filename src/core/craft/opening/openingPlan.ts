@@ -117,6 +117,19 @@ function braceletSteps({ bracelet, kind, lipClock }: MeasuredBack): PlanStep[] {
         : [step('bracelet', 'Fold the strap aside', 'Both halves clear of the back.')];
     case 'nothing on it':
       return [];
+    case null:
+      // Nobody saw what holds it: nothing of it is laid on the tray, and nothing is warned of.
+      return isTurned(kind) || (lipClock === null && kind === 'snap-on')
+        ? [
+            step(
+              'bracelet',
+              'Strap or bracelet out of the way',
+              isTurned(kind)
+                ? 'The holder takes the bare case. Say among the measures how it is held, and its own steps stand here.'
+                : 'No opening mark is known: look for one with strap or bracelet off. Say among the measures how it is held.',
+            ),
+          ]
+        : [step('bracelet', 'Strap or bracelet aside', 'Both halves clear of the back.')];
   }
 }
 
@@ -218,7 +231,7 @@ const PANEL_STEPS: Readonly<Record<PanelHeldBy, readonly [id: string, what: stri
   'sliding lock': [
     'lock',
     'Slide the lock home to open',
-    'With the thumbs, before the panel is pressed anywhere.',
+    'With the thumbs, before the panel is pressed anywhere; where it is stiff, with a blunt pin, braced against the bench.',
   ],
   adhesive: ['unstick', 'Loosen the adhesive', 'Warmed by hand, a blunt blade in at one corner, then along.'],
 };
@@ -227,7 +240,16 @@ const PANEL_STEPS: Readonly<Record<PanelHeldBy, readonly [id: string, what: stri
 const spunOff = ({ spinOff }: OpenerChoice): string =>
   spinOff ? `${capital(spinOff.name)} on it, or by` : 'By';
 
-function openSteps({ back: asSeen, opener, functions }: PlanQuestion): PlanStep[] {
+/** Before anything inside is touched. */
+function asFoundStep({ parts }: PlanQuestion['schools']): PlanStep {
+  return step(
+    'as-found',
+    'Photograph it as it is',
+    `Before anything inside is touched: marks of earlier hands, the lie of each loose part. Small parts: ${parts}.`,
+  );
+}
+
+function openSteps({ back: asSeen, opener, functions, schools }: PlanQuestion): PlanStep[] {
   // Every position of this order is seen from the side the hand works on.
   const back = turnedBack(asSeen, workedFrom(asSeen.kind));
   const spot = opener.spot?.clock ?? null;
@@ -235,6 +257,13 @@ function openSteps({ back: asSeen, opener, functions }: PlanQuestion): PlanStep[
   const settings = opener.settings.map(({ what, value }) => `${what}: ${value}`).join('. ');
   const caution = backs[back.kind].caution;
   const ring = part('gasket', 'rim of the back');
+  // Not on the tray before anybody saw them.
+  const springs = [
+    ...(functions.includes('alarm') ? ['a buzzer spring'] : []),
+    ...(back.pusherClocks.length > 0
+      ? [`springs at the pushers, ${clockWords(back.pusherClocks, back.seenFrom)}`]
+      : []),
+  ];
   switch (back.kind) {
     case 'screwed, notched':
     case 'screwed, round holes':
@@ -273,29 +302,24 @@ function openSteps({ back: asSeen, opener, functions }: PlanQuestion): PlanStep[
         ]),
       ];
     case 'plate on screws': {
-      const count = back.screwCount ?? 4;
+      const count = back.screwCount;
       return [
         step(
           'screws',
-          `${count} screws, crosswise`,
-          `${opener.opener}: each a quarter turn first, then out, each to its own place on the tray.`,
-          'A blade that climbs out of a worn slot runs across the plate: press, then turn.',
-          [part('screw', `1 to ${count}, clockwise from 12, seen from behind`, count)],
+          count === null ? 'The screws, crosswise' : `${count} screws, crosswise`,
+          `${opener.opener}: each a quarter turn first, then out, each to its own place on the tray.${count === null ? ' Count them, and note them there.' : ''}`,
+          back.screwHead === null
+            ? null
+            : `${back.screwHead === 'slotted' ? 'A blade that climbs out of a worn slot' : 'A tip that climbs out of a worn cross'} runs across the plate: press, then turn.`,
+          count === null ? [] : [part('screw', `1 to ${count}, clockwise from 12, seen from behind`, count)],
         ),
-        step('plate', 'Lift the plate level', 'Look at what lies beneath before anything moves.', caution, [
-          part('plate', 'print facing out'),
-          ring,
-          ...(functions.includes('alarm') ? [part('buzzer spring', 'beneath the plate, upright')] : []),
-          ...(back.pusherClocks.length > 0
-            ? [
-                part(
-                  'spring',
-                  `at the pushers, ${clockWords(back.pusherClocks, back.seenFrom)}`,
-                  back.pusherClocks.length,
-                ),
-              ]
-            : []),
-        ]),
+        step(
+          'plate',
+          'Lift the plate level',
+          `Look at what lies beneath before anything moves${springs.length > 0 ? `: ${springs.join(' and ')} may lie there. Note on the tray what comes off` : ''}.`,
+          caution,
+          [part('plate', toBeNoted('which way its print faces')), ring],
+        ),
       ];
     }
     case 'snap-on':
@@ -320,6 +344,7 @@ function openSteps({ back: asSeen, opener, functions }: PlanQuestion): PlanStep[
           caution,
           [part('bezel', toBeNoted('12 o’clock, seen from the dial')), ring],
         ),
+        asFoundStep(schools),
         step(
           'movement-out',
           'Dial and movement out together',
@@ -330,15 +355,22 @@ function openSteps({ back: asSeen, opener, functions }: PlanQuestion): PlanStep[
       ];
     case 'battery hatch': {
       const pried = back.hatchOpens === 'pried';
+      const known = back.hatchOpens !== null || back.slotLengthMm !== null;
       return [
         step('mark', 'Mark the angle of the hatch', 'A photo or a thin line across hatch and case.'),
         step(
           'hatch',
-          pried ? `Lift the hatch with ${opener.opener}` : `Turn the hatch with ${opener.opener}`,
-          pried
-            ? 'In at the nick, twisted until it lets go; up with the seal still on it.'
-            : 'As its sign shows, out with the seal still on it.',
-          caution,
+          !known
+            ? 'See how the hatch opens'
+            : pried
+              ? `Lift the hatch with ${opener.opener}`
+              : `Turn the hatch with ${opener.opener}`,
+          !known
+            ? 'One with a slot is turned, one with a nick at its edge is pried: say which, and its own step stands here.'
+            : pried
+              ? 'In at the nick, twisted until it lets go; up with the seal still on it.'
+              : 'As its sign shows, out with the seal still on it.',
+          known ? caution : null,
           [part('hatch', toBeNoted('reference angle')), part('gasket', 'on the hatch')],
         ),
       ];
@@ -408,11 +440,8 @@ export function openingPlan(question: PlanQuestion): OpeningPlan {
           ...protectionSteps(question),
           ...holdSteps(question),
           ...openSteps(question),
-          step(
-            'as-found',
-            'Photograph it as it is',
-            `Before anything inside is touched: marks of earlier hands, the lie of each loose part. Small parts: ${schools.parts}.`,
-          ),
+          // From the front the movement comes out on the way: there it stands before that.
+          ...(back.kind === 'opens from the front' ? [] : [asFoundStep(schools)]),
           ...innerSteps(question),
         ]),
   ];

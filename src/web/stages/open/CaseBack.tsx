@@ -122,7 +122,9 @@ export function CaseBack() {
       }}
       beside={<openBack.Choice name="went" label="It opened" options={optionsOf(OPENED_HOW.slice(0, 3))} />}
     >
-      {correcting && <openBack.ListChoice name="kind" label="Kind of back" options={optionsOf(BACK_KINDS)} />}
+      {(correcting || !opening.kindKnown) && (
+        <openBack.ListChoice name="kind" label="Kind of back" options={optionsOf(BACK_KINDS)} />
+      )}
       <ToolFields correcting={correcting} />
       <openBack.Choice
         name="protection"

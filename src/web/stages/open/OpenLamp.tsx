@@ -120,9 +120,10 @@ export function OpenLamp() {
         standing={facts.back ? 'good' : kindKnown ? STANDING[opener.verdict] : 'open'}
         answer={facts.back ? facts.back.payload.openedWith : opener.opener}
         reasons={[
-          ...(kindKnown ? [] : [`Choose the kind of back to be sure; ${back.kind} is guessed.`]),
           ...opener.reasons,
-          ...(opener.verdict === 'not yet known' ? [`Known by ${backs[back.kind].knownBy}.`] : []),
+          ...(kindKnown && opener.verdict === 'not yet known'
+            ? [`Known by ${backs[back.kind].knownBy}.`]
+            : []),
         ]}
       >
         {opener.settings.length > 0 && (
@@ -138,7 +139,7 @@ export function OpenLamp() {
           </Stack>
         )}
       </LampAnswer>
-      <Drawing />
+      {kindKnown && <Drawing />}
       {opener.toBuy !== null && facts.back === null && (
         <PaybackAnswer toBuy={opener.toBuy} kind={back.kind} refer={opener.verdict === 'refer or buy'} />
       )}
@@ -189,7 +190,7 @@ export function OpenLamp() {
         reasons={open.map((part) => part.words)}
       />
       <Working lines={opener.working} />
-      {KNIFE_KINDS.includes(back.kind) && facts.back === null && (
+      {kindKnown && KNIFE_KINDS.includes(back.kind) && facts.back === null && (
         <Typography variant="body2" color="text.secondary">
           No lip to be seen? Look again with the strap off, then choose the spot and write it down.
         </Typography>

@@ -23,7 +23,7 @@ export function OrderOfWork() {
   };
   // As shown says what was done, not how it went: that stays to be seen and recorded.
   const asShown = async (): Promise<void> => {
-    if (plan.stops || facts.back !== null) return;
+    if (plan.stops) return;
     await done(left);
   };
   useKey('a', 'All steps done as shown', () => void asShown());
@@ -53,7 +53,7 @@ export function OrderOfWork() {
           onDone={(id) => void done(plan.steps.filter((step) => step.id === id))}
         />
       </FoldedSteps>
-      {left.length > 0 && facts.back === null && !plan.stops && (
+      {left.length > 0 && !plan.stops && (
         <Button
           variant="outlined"
           sx={{ mt: 1 }}
