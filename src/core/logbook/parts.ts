@@ -1,6 +1,6 @@
 import { figure, type Judged } from '../craft/judgement';
 import { bareCode } from '../craft/movements';
-import { type Part, partNamedIn, PROVED_BY, type Served, wantsNoting } from '../craft/parts';
+import { type Part, partNamedIn, PROVED_BY, provedWhenOut, type Served, wantsNoting } from '../craft/parts';
 import type { StageId } from '../craft/policy';
 import type { ProofResult } from '../craft/setting';
 import type { JobFacts, Payloads } from './entry';
@@ -14,6 +14,8 @@ export interface PartProof {
   /** What is wanted, and why. */
   readonly words: string;
   readonly met: boolean;
+  /** Asked for because a part was out and is back, nothing of it being lost or new. */
+  readonly onlyOut: boolean;
 }
 
 const STAGE_OF: Readonly<Record<Served, StageId>> = {
@@ -83,12 +85,54 @@ export function partsSettledAs(
   );
 }
 
+/** A part that was out and is back, or lay above a cell that was changed: since when it has to be proved again. */
+interface WasOut {
+  readonly part: Part;
+  readonly backAt: string;
+}
+
+/** Parts that were out and are back: by the tray, or because they lie above a cell that went in. */
+export function partsThatWereOut({
+  parts,
+  above,
+  cellsFitted,
+  putBack,
+}: Pick<Readonly<JobFacts>, 'parts' | 'above' | 'cellsFitted' | 'putBack'>): readonly WasOut[] {
+  const worked = [...cellsFitted.values(), ...putBack.values()].map(({ occurredAt }) => occurredAt).sort();
+  const lastWorked = worked.at(-1);
+  return [
+    ...[...parts.values()].flatMap(({ off, settled }) =>
+      settled?.payload.outcome === 'back in place'
+        ? [{ part: off.payload.part, backAt: settled.occurredAt }]
+        : [],
+    ),
+    ...(lastWorked === undefined
+      ? []
+      : (above?.payload.above ?? []).map((part) => ({ part, backAt: lastWorked }))),
+  ];
+}
+
 /**
- * What must be proved because a part was lost or replaced: each function it serves, once it was settled. Each proof
- * stands once, with the part that asks for it first. Source: bench practice.
+ * What must be proved because a part was lost or replaced: each function it serves, once it was settled; and what a part that
+ * was merely out serves, where it may be back wrongly (a light module, a buzzer spring). Each proof stands once, with the part
+ * that asks for it first. Source: bench practice.
  */
 export function partProofs(facts: Readonly<JobFacts>): readonly PartProof[] {
   const proofs = new Map<Served, PartProof>();
+  for (const { part, backAt } of partsThatWereOut(facts))
+    for (const served of provedWhenOut(part)) {
+      const provedAt = PROVED_AT[served](facts);
+      const met = provedAt !== null && provedAt >= backAt;
+      const known = proofs.get(served);
+      if (known && !(known.met && !met)) continue;
+      proofs.set(served, {
+        served,
+        stage: STAGE_OF[served],
+        words: `${PROVED_BY[served]}, since the ${part} was out`,
+        met,
+        onlyOut: true,
+      });
+    }
   for (const { off, settled } of partsSettledAs(facts, 'lost', 'replaced')) {
     for (const served of off.payload.serves) {
       // Closed for the time being nothing is tested; the follow-up job is.
@@ -105,6 +149,7 @@ export function partProofs(facts: Readonly<JobFacts>): readonly PartProof[] {
         stage: STAGE_OF[served],
         words: `${ring ? 'new ring, or pressure test' : PROVED_BY[served]}, since the ${off.payload.part} was ${settled?.payload.outcome ?? ''}`,
         met,
+        onlyOut: false,
       });
     }
   }

@@ -238,11 +238,14 @@ function addedTo(job: Judged): Added[] {
     ...crownProof(job),
     ...failuresToMend(job),
     ...insideProof(job),
-    ...partProofs(facts).map(({ stage, met, words }): Added => ({
-      stage,
-      met,
-      missing: { requirement: 'part.proof', words },
-    })),
+    ...partProofs(facts)
+      // What an earlier program signed was whole by its own rules.
+      .filter(({ onlyOut }) => !onlyOut || job.signature.state !== 'signed')
+      .map(({ stage, met, words }): Added => ({
+        stage,
+        met,
+        missing: { requirement: 'part.proof', words },
+      })),
     ...openDrops(facts).map(({ dropped }): Added => ({
       stage: 'cell',
       met: false,

@@ -1,5 +1,5 @@
 import type { Calibre } from '../craft/movements';
-import type { Served } from '../craft/parts';
+import { provedWhenOut, type Served } from '../craft/parts';
 import {
   type AddedProof,
   judgeRun,
@@ -18,7 +18,7 @@ import {
 import type { JobFacts } from './entry';
 import type { Complaint } from './facts/arrive';
 import { type Run, RUN_PLACE } from './facts/set';
-import { partsSettledAs } from './parts';
+import { partsSettledAs, partsThatWereOut } from './parts';
 
 type Facts = Readonly<JobFacts>;
 
@@ -43,7 +43,7 @@ const FUNCTION_OF: Readonly<Partial<Record<Served, Proof>>> = {
  * replaced part serves. Of light and alarm, which the owner names in one breath, those the book knows, where it knows one.
  */
 export function addedProofs(
-  facts: Pick<Facts, 'complaint' | 'parts'>,
+  facts: Pick<Facts, 'complaint' | 'parts' | 'above' | 'cellsFitted' | 'putBack'>,
   functions: Calibre['functions'],
 ): readonly AddedProof[] {
   const has = (what: Proof): boolean => (functions as readonly Proof[]).includes(what);
@@ -62,12 +62,18 @@ export function addedProofs(
         : [{ what, because: `the ${off.payload.part} was ${settled?.payload.outcome ?? ''}` }];
     }),
   );
-  return [...ofParts, ...ofComplaint];
+  const ofOut = partsThatWereOut(facts).flatMap(({ part }) =>
+    provedWhenOut(part).flatMap((served) => {
+      const what = FUNCTION_OF[served];
+      return what === undefined ? [] : [{ what, because: `the ${part} was out` }];
+    }),
+  );
+  return [...ofParts, ...ofOut, ...ofComplaint];
 }
 
 /** What of a watch is to be proved, of the movement in the book or as it was seen. */
 export function proofsOf(
-  facts: Pick<Facts, 'complaint' | 'parts'>,
+  facts: Pick<Facts, 'complaint' | 'parts' | 'above' | 'cellsFitted' | 'putBack'>,
   movement: ProvedMovement | null,
 ): readonly ProofStep[] {
   return proofsToMake(movement, addedProofs(facts, movement?.functions ?? []));

@@ -6,7 +6,7 @@ import { fellBack, type JobState, readingIn, type WellState } from '../../logboo
 import { type Policy, priceInList, type Schools } from '../../craft/policy';
 import { type Lot, type SupplierRecord, type WhatToFit, whatToFit } from '../../craft/stock';
 import { type FittingGuide, fittingGuide, type GuidedMovement, type GuidedPlace } from '../../craft/fitting';
-import { type Calibre, openRevisions } from '../../craft/movements';
+import { type AboveCell, type Calibre, openRevisions } from '../../craft/movements';
 import { seenMovement } from '../identify';
 /** How a revision is told by its contact, or which revisions it may be. */
 function contactWords(calibre: Calibre, revision: string | null): string {
@@ -33,11 +33,10 @@ export function guidesOf(state: JobState, book: Book, schools: Schools): Readonl
     const movement: GuidedMovement | null = calibre
       ? {
           ...calibre,
-          aboveCell,
           coilsSeen: null,
           contactOfRevision: contactWords(calibre, facts.movement?.payload.revision ?? null),
         }
-      : seen && { ...seen, aboveCell, recipes: [], coilsSeen: seen.coilCount, contactOfRevision: '' };
+      : seen && { ...seen, recipes: [], coilsSeen: seen.coilCount, contactOfRevision: '' };
     const place: GuidedPlace | null =
       well ?? (seen && { xMm: 0, yMm: 0, heldBy: seen.heldBy, faceUp: null, pushDegrees: null });
     if (movement === null || place === null) continue;
@@ -45,6 +44,7 @@ export function guidesOf(state: JobState, book: Book, schools: Schools): Readonl
     const guide = fittingGuide({
       movement,
       place,
+      above: aboveThis(state, each, aboveCell, lastWorked),
       notSeen: seen?.asks ?? [],
       cellDiameterMm: cellCode === null ? null : (book.cell(cellCode)?.diameterMm ?? null),
       schools,
@@ -59,6 +59,35 @@ export function guidesOf(state: JobState, book: Book, schools: Schools): Readonl
     guides.set(name, guide);
   }
   return guides;
+}
+
+/** A light module has a cell of its own and lies over the others. */
+const isStacked = ({ well }: WellState): boolean => well?.heldBy === 'stacked light module';
+
+/**
+ * What is lifted before this cell is reached, and what is put back once it is in: what lies above all of them at the first and
+ * the last that is worked; a light module, with its own cell in it, at the cells beneath it alone.
+ */
+function aboveThis(
+  { wells }: Pick<JobState, 'wells'>,
+  well: WellState,
+  aboveCell: readonly AboveCell[],
+  lastWorked: WellState | undefined,
+): { readonly off: readonly AboveCell[]; readonly on: readonly AboveCell[] } {
+  const beneath = wells.filter((each) => !isStacked(each));
+  const stacked = beneath.length > 0 && beneath.length < wells.length;
+  const over = stacked ? aboveCell.filter((each) => each !== 'light module') : aboveCell;
+  const lastBeneath = beneath.findLast(({ putBack }) => putBack === null) ?? beneath.at(-1);
+  return {
+    off: [
+      ...(well === wells[0] ? over : []),
+      ...(stacked && well === beneath[0] ? (['light module'] as const) : []),
+    ],
+    on: [
+      ...(well === lastWorked ? over : []),
+      ...(stacked && well === lastBeneath ? (['light module'] as const) : []),
+    ],
+  };
 }
 
 /** Whether a well shares its latch with another, and which of the two it is: alike, in one circuit, held alike. */

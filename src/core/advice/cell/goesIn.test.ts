@@ -169,3 +169,18 @@ describe('two alike in one circuit', () => {
     expect(fit?.offers.find(({ lot: each }) => each === older)?.reasons.join(' ')).toContain('one lot');
   });
 });
+
+it('a light module over another cell is lifted at the guide of the cell beneath, and put back there', () => {
+  const stacked = book.calibres.find(({ wells }) =>
+    wells.some(({ heldBy }) => heldBy === 'stacked light module'),
+  );
+  if (!stacked) throw new Error('none stacked');
+  const job = new Logbook();
+  job.add('identify.movement', movementOf(stacked.id, stacked.code));
+  const guides = guidesOf(job.state(), book, context.policy.schools);
+  const ids = (name: string) => guides.get(name)?.steps.map(({ id }) => id) ?? [];
+  const beneath = ids('hands');
+  expect(beneath.filter((id) => id.startsWith('out-'))[0]).toBe('out-above-light-module');
+  expect(beneath.filter((id) => id.startsWith('in-')).at(-1)).toBe('in-above-light-module');
+  expect(ids('light').join(' ')).not.toContain('above-light-module');
+});

@@ -1,5 +1,5 @@
 import { context, dryTest, type Logbook, lot, readingOf, readyJob } from '../../../testing/fixtures';
-import { partProofs, partsToOrder } from '../../logbook';
+import { openParts, partProofs, partsToOrder, proofsOf } from '../../logbook';
 import { handback } from './handback';
 import { type Part, serves } from '../../craft/parts';
 const LATER = '2026-03-17T10:30:00.000Z';
@@ -27,9 +27,56 @@ const missing = (job: Logbook): string[] =>
 describe('a part lost or replaced', () => {
   it('asks for nothing while it is back in place', () => {
     const job = readyJob();
-    withPart(job, 'buzzer spring', 'back in place');
+    withPart(job, 'spacer', 'back in place');
     expect(partProofs(job.state().facts)).toEqual([]);
     expect(handback(job.state(), [lot], context).verdict).toBe('ready to sign');
+  });
+
+  it.each<[Part, string]>([
+    ['light module', 'set: light tried, since the light module was out'],
+    ['buzzer spring', 'set: alarm heard, since the buzzer spring was out'],
+  ])('a %s that was out is proved, though it is back in place', (part, words) => {
+    const job = readyJob();
+    withPart(job, part, 'back in place');
+    expect(missing(job)).toContain(words);
+    expect(handback(job.state(), [lot], context).verdict).toBe('not ready');
+    const what = part === 'light module' ? 'light' : 'alarm';
+    expect(proofsOf(job.state().facts, null).map((step) => step.what)).toContain(what);
+    const works = { hands: 'works', 'seconds hand': 'works', [what]: 'works' } as const;
+    job.add('set.functions', { proved: works, handedBackSo: '' }, { occurredAt: STILL_LATER });
+    expect(handback(job.state(), [lot], context).verdict).toBe('ready to sign');
+  });
+
+  it('a light module seen above the cell that was changed is proved, whether a guide was ticked or not', () => {
+    const job = readyJob();
+    job.add('cell.above', { above: ['light module'] });
+    expect(missing(job)).toContain('set: light tried, since the light module was out');
+  });
+
+  it('a ring on the tray is accounted for by what was done to the gasket', () => {
+    const job = readyJob();
+    const ring = {
+      part: 'gasket',
+      position: 'rim of the back',
+      count: 1,
+      serves: serves('gasket'),
+      step: 'lift',
+    } as const;
+    const cover = { ...ring, position: 'on the inner cover' };
+    job.add('open.part', ring);
+    job.add('open.part', cover);
+    const gasket = job.entries.find((entry) => entry.kind === 'seal.gasket');
+    if (gasket?.kind !== 'seal.gasket') throw new Error('no gasket');
+    const said = (state: 'renewed' | 'reused' | 'none there') => {
+      const again = readyJob();
+      again.add('open.part', ring);
+      again.add('open.part', cover);
+      again.add('seal.gasket', { ...gasket.payload, state, greased: state !== 'none there' });
+      return openParts(again.state().facts).map(({ words }) => words);
+    };
+    expect(openParts(job.state().facts)).toHaveLength(2);
+    for (const state of ['renewed', 'reused', 'none there'] as const)
+      expect(said(state)).toEqual(['gasket, on the inner cover']);
   });
 
   it.each<[Part, string]>([

@@ -28,7 +28,7 @@ import {
   type WornRing,
   wornRing,
 } from '../../craft/gaskets';
-import { wantsNoting } from '../../craft/parts';
+import { isSeamRing, type Part, wantsNoting } from '../../craft/parts';
 import { wayTaken } from '../../craft/policy';
 import { type Lot, setAside } from '../../craft/stock';
 import { localDay, yearsBetween } from '../../craft/time';
@@ -295,6 +295,22 @@ export function diesOf(
   });
 }
 
+/**
+ * What is known to lie over the cell and beneath the back, the innermost first, of which nobody noted that it came off: it has
+ * to be in place, whether a guide was ticked or not.
+ */
+function knownInside(
+  { facts, calibre }: Pick<JobState, 'facts' | 'calibre'>,
+  back: Opening['back'],
+): readonly Part[] {
+  const noted = new Set([...facts.parts.values()].map(({ off }) => off.payload.part));
+  const above: readonly Part[] = facts.above?.payload.above ?? calibre?.aboveCell ?? [];
+  const covered = back.dustCover !== null || (facts.seals?.payload.innerCover ?? 0) > 0;
+  return [...[...above].reverse(), ...(covered ? (['inner cover'] as const) : [])].filter(
+    (part) => !noted.has(part),
+  );
+}
+
 /** The order of work that shuts this watch, from what came off it and how it opened. */
 export function closingOf(
   state: JobState,
@@ -329,6 +345,10 @@ export function closingOf(
     screwCount: back.screwCount,
     hatchOpens: back.hatchOpens,
     panelLayers: panelLayers(back),
+    inside: knownInside(state, back),
+    coverSealed:
+      (facts.seals?.payload.innerCover ?? 0) > 0 ||
+      [...facts.parts.values()].some(({ off }) => off.payload.part === 'gasket' && !isSeamRing(off.payload)),
     insulators: calibre?.insulators ?? [],
     way: school ? wayTaken(schools, school).way : (backs[kind].closes[0] ?? null),
     grease: schools.grease === 'either' ? 'pad, or fingers and wipe' : schools.grease,

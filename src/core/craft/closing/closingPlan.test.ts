@@ -20,6 +20,8 @@ const question: ClosingQuestion = {
   screwCount: null,
   hatchOpens: null,
   panelLayers: [],
+  inside: [],
+  coverSealed: false,
   insulators: [],
   way: 'thumbs first',
   grease: 'pad',
@@ -182,5 +184,37 @@ describe('crosswise', () => {
         }
       }),
     );
+  });
+});
+
+describe('what the order of closing says of ring and inside', () => {
+  const stepOf = (id: string, change: Partial<ClosingQuestion>) =>
+    plan(change).find((each) => each.id === id);
+
+  it('says whether the ring was greased, as it was recorded', () => {
+    expect(stepOf('ring', { ring: 'reused', greased: false })).toMatchObject({
+      what: 'The same ring, dry, into its groove',
+      how: expect.stringContaining('without grease'),
+    });
+    expect(ids({ ring: 'reused', greased: false })).not.toContain('cots');
+    expect(stepOf('ring', { ring: 'renewed', greased: true })?.what).toBe(
+      'The new ring, greased, into its groove',
+    );
+    expect(stepOf('ring', { ring: null, greased: null })?.waits).toContain('Say first');
+  });
+
+  it('has no ring where there is none', () => {
+    expect(ids({ ring: 'none there', greased: false })).not.toContain('ring');
+  });
+
+  it('has what is known to lie inside, the innermost first, before dust and ring', () => {
+    const all = ids({ inside: ['movement ring', 'inner cover'] });
+    expect(all.slice(0, 3)).toEqual(['inside-movement-ring', 'inside-inner-cover', 'dust']);
+  });
+
+  it('lays no seal under a cover that has none', () => {
+    const cover = [off('a', 'inner cover', 'plain, tab up')];
+    expect(stepOf('part-a', { wayBack: cover })?.how).toContain('no seal');
+    expect(stepOf('part-a', { wayBack: cover, coverSealed: true })?.how).toContain('ring under it');
   });
 });

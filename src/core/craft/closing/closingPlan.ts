@@ -1,7 +1,7 @@
 import { backs, type BackKind, clockWords, type PanelHeldBy, type View } from '../cases';
 import { capital } from '../judgement';
 import type { RingState } from '../gaskets';
-import { countOf, type Part, wantsNoting, whatToNote } from '../parts';
+import { countOf, isSeamRing, type Part, wantsNoting, whatToNote } from '../parts';
 import { crosswise, SCREW_ROUNDS, USUAL_SCREWS } from './crosswise';
 import type { FitOfDies } from './fitDies';
 
@@ -44,6 +44,10 @@ export interface ClosingQuestion {
   readonly hatchOpens: 'turned' | 'pried' | null;
   /** What held a panel, the first undone first. */
   readonly panelLayers: readonly PanelHeldBy[];
+  /** What is known to lie over the cell and beneath the back and is not on the tray, the innermost first. */
+  readonly inside: readonly Part[];
+  /** Whether an inner cover has a seal of its own. */
+  readonly coverSealed: boolean;
   /** What the book says lies in it and is easily left out. */
   readonly insulators: readonly string[];
   /** How this shop closes such a back; null where the back itself says it. */
@@ -67,7 +71,7 @@ const HOW_BACK: Readonly<Partial<Record<Part, string>>> = {
   spacer: 'Where it lay: without it the movement moves, or the contact hangs free.',
   'movement ring': 'In with the crown pulled out, its cut-out at the stem; then the crown home.',
   movement: 'By the dial’s rim, the stem’s hole towards the crown.',
-  'inner cover': 'Its tab where it was, its own ring under it.',
+  'inner cover': 'Its tab where it was.',
   'buzzer spring': 'Upright, its foot on the contact: a leaning one keeps silent.',
   spring: 'Seated before anything presses on it.',
   'light module': 'Its contacts on the pads, nothing trapped beneath.',
@@ -87,14 +91,29 @@ function step(
   return { id, what, how, caution, partIds, outcome, waits };
 }
 
+/** A cover that only keeps dust off has no seal to lay under it. */
+function howBack(part: Part, coverSealed: boolean): string {
+  const how = HOW_BACK[part] ?? 'Where it was.';
+  return part !== 'inner cover'
+    ? how
+    : `${how} ${coverSealed ? 'Its own ring under it.' : 'It has no seal.'}`;
+}
+
+/** What is known to lie in there, whether anybody noted that it came off or not. */
+function insideSteps({ inside, coverSealed }: ClosingQuestion): readonly ClosingStep[] {
+  return inside.map((part) =>
+    step(`inside-${part.replaceAll(' ', '-')}`, `${capital(part)} in place`, howBack(part, coverSealed)),
+  );
+}
+
 /** A placeholder is no position: the step waits until somebody says where it sat. */
-function partStep(part: PartToReturn): ClosingStep {
+function partStep(part: PartToReturn, coverSealed: boolean): ClosingStep {
   const words = countOf(part.part, part.count);
   const open = wantsNoting(part);
   return step(
     `part-${part.id}`,
     `${capital(words)} back${open || part.position === '' ? '' : `: ${part.position}`}`,
-    HOW_BACK[part.part] ?? 'Where it was.',
+    howBack(part.part, coverSealed),
     {
       partIds: [part.id],
       waits: open ? `Note where it sat first: ${whatToNote(part)}.` : null,
@@ -118,15 +137,11 @@ function forgottenStep({ wayBack, insulators }: ClosingQuestion): readonly Closi
   ];
 }
 
-/** The ring of the seam itself, as it lies on the tray. */
-const isOfSeam = ({ part, position }: PartToReturn): boolean =>
-  part === 'gasket' && !position.startsWith('on the inner cover');
-
 /** The ring and its grease, and what is changed after. */
 function ringSteps({ ring, greased, grease, wayBack }: ClosingQuestion): readonly ClosingStep[] {
   // Where there is none nothing is laid in, and nothing on the tray is taken for it.
   if (ring === 'none there') return [];
-  const partIds = wayBack.filter(isOfSeam).map(({ id }) => id);
+  const partIds = wayBack.filter(isSeamRing).map(({ id }) => id);
   if (ring === 'left in place')
     return [
       step('ring', 'Ring left where it lies', 'Look along it once: nothing on it, nothing under it.', {
@@ -312,7 +327,10 @@ export function closingPlan(question: ClosingQuestion): readonly ClosingStep[] {
   const others = wayBack.filter(({ id }) => !named.has(id));
   return [
     ...forgottenStep(question),
-    ...others.filter(({ part }) => !OUTSIDE.includes(part)).map(partStep),
+    ...others
+      .filter(({ part }) => !OUTSIDE.includes(part))
+      .map((part) => partStep(part, question.coverSealed)),
+    ...insideSteps(question),
     step(
       'dust',
       'Dust off',
@@ -326,6 +344,8 @@ export function closingPlan(question: ClosingQuestion): readonly ClosingStep[] {
       'Look along the whole seam',
       'Once round, against the light: no sector stands up, no ring shows. What does is opened again.',
     ),
-    ...others.filter(({ part }) => OUTSIDE.includes(part)).map(partStep),
+    ...others
+      .filter(({ part }) => OUTSIDE.includes(part))
+      .map((part) => partStep(part, question.coverSealed)),
   ];
 }

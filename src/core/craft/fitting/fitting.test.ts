@@ -18,6 +18,7 @@ const guide = (
     movement: asGuided(of),
     place: change.well ?? (of.wells[0] as Well),
     notSeen: [],
+    above: { off: [], on: [] },
     cellDiameterMm: 6.8,
     schools: USUAL_SCHOOLS,
     prints: [],
@@ -51,8 +52,9 @@ describe('the fitting guide', () => {
   it('takes off what lies above first, and puts it on last, in reverse, each part on the tray and back', () => {
     for (const heldBy of HOLD_KINDS) {
       const of = calibre('orrelin-41-2');
+      const lies = ['plate', 'buzzer spring', 'movement ring'] as const;
       const { steps } = guide(of, {
-        movement: { ...asGuided(of), aboveCell: ['plate', 'buzzer spring', 'movement ring'] },
+        above: { off: lies, on: lies },
         well: { ...(of.wells[0] as Well), heldBy },
       });
       const at = (phase: string): string[] =>
@@ -76,9 +78,14 @@ describe('the fitting guide', () => {
 
   it('of two wells takes off at the first what is put on, and reset, after the last', () => {
     const of = calibre('orrelin-41-2');
-    const movement = { ...asGuided(of), aboveCell: ['movement ring'] as const, resetContact: 'AC to +' };
-    const first = guide(of, { movement, last: false }).steps.map(({ id }) => id);
-    const second = guide(of, { movement, further: true }).steps.map(({ id }) => id);
+    const movement = { ...asGuided(of), resetContact: 'AC to +' };
+    const lies = ['movement ring'] as const;
+    const first = guide(of, { movement, last: false, above: { off: lies, on: [] } }).steps.map(
+      ({ id }) => id,
+    );
+    const second = guide(of, { movement, further: true, above: { off: [], on: lies } }).steps.map(
+      ({ id }) => id,
+    );
     expect([first.includes('out-above-movement-ring'), second.includes('out-above-movement-ring')]).toEqual([
       true,
       false,

@@ -57,8 +57,6 @@ export type GuidedMovement = Pick<
 > & {
   /** Coils seen whose place is not known. */
   readonly coilsSeen: number | null;
-  /** What lies above its cells, as the book has it or as it was seen here; the outermost first. */
-  readonly aboveCell: readonly AboveCell[];
   /** How its contact tells its revision, or which revisions it may be; empty where there is one only. */
   readonly contactOfRevision: string;
 };
@@ -77,6 +75,8 @@ interface FittingQuestion {
   readonly place: GuidedPlace;
   /** What of the movement was not looked at, in words; empty where the book has it. */
   readonly notSeen: readonly string[];
+  /** What is lifted on the way to this cell, and what goes back once it is in; the outermost first. */
+  readonly above: { readonly off: readonly AboveCell[]; readonly on: readonly AboveCell[] };
   readonly cellDiameterMm: number | null;
   readonly schools: Schools;
   /** What was read on the print inside this very watch. */
@@ -228,7 +228,8 @@ function runsHow({ functions, stepIntervalS }: GuidedMovement, notSeen: readonly
  * each coil.
  */
 export function fittingGuide(question: FittingQuestion): FittingGuide {
-  const { movement, place, notSeen, schools, fromFront, foundClean, further, last, told, ofPair } = question;
+  const { movement, place, notSeen, schools, fromFront, foundClean, further, last, told, ofPair, above } =
+    question;
   const ways = place.heldBy === null ? null : HOLDER_WAYS[place.heldBy];
   const drawing = drawingOf(question);
   const hands = wayTaken(schools, 'hands');
@@ -327,15 +328,14 @@ export function fittingGuide(question: FittingQuestion): FittingGuide {
       back: back === null ? null : `out-charged-${back}`,
     }));
   // Off before the first holder is reached, and on again in reverse after the last cell is in.
-  const above = [...new Set(movement.aboveCell)];
-  const aboveOff = (further ? [] : above).map((each): FittingStep => {
+  const aboveOff = [...new Set(above.off)].map((each): FittingStep => {
     const { off, part, position } = ABOVE_WAYS[each];
     return {
       ...step('out', aboveId(each), off.what, off.how, off.danger),
       off: [{ part, position, count: 1 }],
     };
   });
-  const aboveOn = (last ? [...above].reverse() : []).map((each): FittingStep => {
+  const aboveOn = [...new Set(above.on)].reverse().map((each): FittingStep => {
     const { on } = ABOVE_WAYS[each];
     return {
       ...step('in', aboveId(each), on.what, on.how, on.danger),

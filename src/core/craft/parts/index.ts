@@ -1,11 +1,13 @@
 export {
   asNoted,
   countOf,
+  isSeamRing,
   type Part,
   partInWords,
   partNamedIn,
   PARTS,
   PROVED_BY,
+  provedWhenOut,
   SERVED,
   type Served,
   serves,

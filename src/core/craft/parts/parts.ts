@@ -108,6 +108,24 @@ export function partInWords(part: {
   return `${countOf(part.part, part.count)}${part.position && `, ${part.position}`}`;
 }
 
+/** Whether a ring is that of the seam, and not of a cover inside. */
+export function isSeamRing({ part, position }: { readonly part: Part; readonly position: string }): boolean {
+  return part === 'gasket' && !position.startsWith('on the inner cover');
+}
+
+/** What a part that was out has to be proved to do once it is back, though nothing of it was lost. Source: bench practice. */
+const PROVED_WHEN_OUT: Readonly<Partial<Record<Part, readonly Served[]>>> = {
+  'light module': ['light'],
+  'buzzer spring': ['alarm'],
+  'movement ring': ['setting'],
+  pusher: ['pushers'],
+};
+
+/** What must be proved of a part because it was out, whatever became of it. */
+export function provedWhenOut(part: Part): readonly Served[] {
+  return PROVED_WHEN_OUT[part] ?? [];
+}
+
 /** How a position ends that is wanted and not noted yet. */
 const TO_BE_NOTED = /,? *to be noted$/i;
 

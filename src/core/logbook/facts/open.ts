@@ -108,7 +108,8 @@ type Fact<K extends keyof OpenPayloads> = Envelope<K, OpenPayloads[K]>;
 /** A part off the watch, and what became of it. */
 export interface PartOff {
   readonly off: Fact<'open.part'>;
-  readonly settled: Fact<'open.part-settled'> | null;
+  /** What was said of it; of the ring of the seam also by what was done to the gasket. Null: it lies on the tray. */
+  readonly settled: Pick<Fact<'open.part-settled'>, 'id' | 'occurredAt' | 'technicianId' | 'payload'> | null;
 }
 
 /** The facts of this stage as they stand: the latest live entry in each place. */

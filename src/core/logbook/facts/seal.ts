@@ -2,7 +2,9 @@ import { clockWords, type View } from '../../craft/cases';
 import type { PressMeasures } from '../../craft/closing';
 import type { GasketFinding, Groove, RingState } from '../../craft/gaskets';
 import { figure } from '../../craft/judgement';
+import { isSeamRing } from '../../craft/parts';
 import type { Envelope, FactKinds } from '../envelope';
+import type { OpenFacts } from './open';
 import { provedBeforeClosing, type SetFacts } from './set';
 import { type TestFacts, testsAreBefore } from './test';
 
@@ -114,7 +116,33 @@ export const noSealFacts = (): SealFacts => ({
   closed: null,
 });
 
-export const sealKinds: FactKinds<SealPayloads, SealFacts & SetFacts & TestFacts> = {
+/** What became of a ring that lay on the tray, by what was done to the gasket. */
+const RING_BECAME = {
+  renewed: 'replaced',
+  reused: 'back in place',
+  'left in place': 'back in place',
+} as const;
+
+/** What was done to the ring is said once: it does not wait on the tray for a second word. One that never was there leaves it. */
+function settleSeamRings({ parts }: Pick<OpenFacts, 'parts'>, entry: Fact<'seal.gasket'>): void {
+  const { id, occurredAt, technicianId, payload } = entry;
+  for (const [partId, part] of parts) {
+    if (part.settled !== null || !isSeamRing(part.off.payload)) continue;
+    if (payload.state === 'none there') parts.delete(partId);
+    else
+      parts.set(partId, {
+        ...part,
+        settled: {
+          id,
+          occurredAt,
+          technicianId,
+          payload: { partEntryId: partId, outcome: RING_BECAME[payload.state], note: '' },
+        },
+      });
+  }
+}
+
+export const sealKinds: FactKinds<SealPayloads, SealFacts & OpenFacts & SetFacts & TestFacts> = {
   'seal.gasket': {
     words: ({ state, greased, greasedBy, size }) =>
       `gasket ${state}${size && ` (${size})`}${greased ? `, greased${greasedBy === 'not noted' ? '' : ` by ${greasedBy}`}` : ''}`,
@@ -122,6 +150,7 @@ export const sealKinds: FactKinds<SealPayloads, SealFacts & SetFacts & TestFacts
     fold: (facts, entry) => {
       facts.gasket = entry;
       facts.ringVoided = false;
+      settleSeamRings(facts, entry);
     },
   },
   'seal.other': {
