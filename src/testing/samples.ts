@@ -202,6 +202,7 @@ export const samples: { readonly [K in EntryKind]: Payloads[K] } = {
   'test.blank': { record: null, typed: { startUm: 0, endUm: 0.04, seconds: 120 } },
   'test.finding': { seat: 'crown', foundBy: [], done: 'seal renewed', note: 'tube worn' },
   'set.runs': { runs: true, watchedSeconds: 60 },
+  'set.crown-down': { down: true },
   'set.time': { set: true },
   'cell.lit': {
     placeId: 'sill',

@@ -148,3 +148,33 @@ describe('the proving run', () => {
     expect([run(8, true), run(7.9, true), run(9, false)]).toEqual(['done', 'current', 'current']);
   });
 });
+
+describe('a crown that screws down', () => {
+  const missing = (job: Logbook): string[] =>
+    job.state().progress.flatMap((stage) => stage.missing.map(({ requirement }) => requirement));
+
+  it('is seen down after the last setting, and after it was tried last', () => {
+    const job = readyJob();
+    expect(missing(job)).not.toContain('set.crown-down');
+    job.add('arrive.crown', { crown: 'screwed down' });
+    expect(missing(job)).toContain('set.crown-down');
+    job.add('set.crown-down', { down: false });
+    expect(missing(job)).toContain('set.crown-down');
+    job.add('set.crown-down', { down: true });
+    expect(missing(job)).not.toContain('set.crown-down');
+    for (const again of ['set.time', 'set.outside'] as const) {
+      if (again === 'set.time') job.add('set.time', { set: true });
+      else job.add('set.outside', { proved: { 'crown in every position': 'works' }, handedBackSo: '' });
+      expect(missing(job)).toContain('set.crown-down');
+      job.add('set.crown-down', { down: true });
+      expect(missing(job)).not.toContain('set.crown-down');
+    }
+  });
+
+  it('keeps what was signed by an earlier program whole', () => {
+    const job = readyJob();
+    job.add('arrive.crown', { crown: 'screwed down' });
+    job.add('handback.signed', samples['handback.signed']);
+    expect(missing(job)).not.toContain('set.crown-down');
+  });
+});

@@ -25,6 +25,7 @@ export interface StageProgress {
       | 'handback.order'
       | 'part.proof'
       | 'set.crown'
+      | 'set.crown-down'
       | 'set.failed'
       | 'seal.paired'
       | 'seal.inside'
@@ -200,6 +201,25 @@ function crownProof(job: Judged): Added[] {
   ];
 }
 
+/**
+ * A crown that screws down is seen down after the last setting, and after it was tried last: left up, it floods the case, and
+ * nobody looks at it again.
+ */
+function crownDownProof({ facts, caseType, signature }: Judged): Added[] {
+  const screws = (facts.crown?.payload.crown ?? caseType?.crown ?? null) === 'screwed down';
+  const touched =
+    facts.timeSet?.payload.set === true ||
+    facts.outside?.payload.proved['crown in every position'] !== undefined;
+  if (!screws || !touched || facts.decision !== null || signature.state === 'signed') return [];
+  return [
+    {
+      stage: 'set',
+      met: facts.crownDown?.payload.down === true,
+      missing: { requirement: 'set.crown-down', words: 'the screwed crown down, after the last setting' },
+    },
+  ];
+}
+
 /** What does not work goes back to where it is looked at, until it works or it is said why the watch goes back so. */
 function failuresToMend({ facts, signature }: Judged): Added[] {
   if (signature.state === 'signed' || facts.decision !== null) return [];
@@ -236,6 +256,7 @@ function addedTo(job: Judged): Added[] {
   const pairing = pairBack(facts);
   return [
     ...crownProof(job),
+    ...crownDownProof(job),
     ...failuresToMend(job),
     ...insideProof(job),
     ...partProofs(facts)

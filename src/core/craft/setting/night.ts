@@ -20,16 +20,21 @@ export function changeOverOf(
 ): ChangeOver | null {
   if (own === null) return null;
   const [from, to] = [minutesOfClock(own.fromClock), minutesOfClock(own.toClock)];
-  // A time that is none widens nothing: the usual hours hold.
+  // A time that is none is as good as none known.
   return Number.isFinite(from) && Number.isFinite(to) ? { from, to } : null;
 }
 
-/** When the wheels that change the date are in hand: the usual hours and the calibre's own, whichever is wider. */
+/** Some day wheels let go as late as this: so late they are taken to where nobody knows the calibre's own change-over. */
+const LATEST = 4 * 60 + 30;
+
+/**
+ * When the wheels that change the date are in hand: the usual hours and the calibre's own, whichever is wider; of a calibre whose
+ * change-over nobody knows the widest.
+ */
 export function forbiddenHours(own: ChangeOver | null): ChangeOver {
-  return {
-    from: Math.min(NIGHT.from, own?.from ?? NIGHT.from),
-    to: Math.max(NIGHT.to, own?.to ?? NIGHT.to),
-  };
+  return own === null
+    ? { from: NIGHT.from, to: LATEST }
+    : { from: Math.min(NIGHT.from, own.from), to: Math.max(NIGHT.to, own.to) };
 }
 
 /** Whether a time of the day lies in a stretch over midnight, or within so many minutes of it. */

@@ -1,4 +1,5 @@
 import { figure, type Judged } from '../judgement';
+import { WEEKDAYS } from '../policy';
 import { type ChangeOver, clockOf as clock, forbiddenHours, withinNight } from './night';
 
 export const QUICK_SETS = ['date and day', 'date only', 'none'] as const;
@@ -40,15 +41,30 @@ export type Move =
   | { readonly move: 'find midnight' }
   /** On, past so many midnights, to a time of the day. */
   | { readonly move: 'turn on'; readonly to: number; readonly midnights: number }
-  /** Back within the same day. */
+  /** On to a time of the day, night after night, until the day is this one there; so many nights as far as can be told. */
+  | {
+      readonly move: 'turn on until the day';
+      readonly to: number;
+      readonly weekday: number;
+      readonly midnights: number;
+    }
+  /** Back within the same day, and never among the wheels that change the date. */
   | { readonly move: 'turn back'; readonly from: number; readonly to: number }
-  | { readonly move: 'quick-set the date' | 'quick-set the day'; readonly times: number };
+  | { readonly move: 'quick-set the date'; readonly to: number }
+  | { readonly move: 'quick-set the day'; readonly to: number; readonly language: 0 | 1 | null }
+  /** What it showed may still have been changing: day and date are read anew, and the rest is counted from them. */
+  | { readonly move: 'look again' };
 
-export interface SettingPlan extends Judged<'set so' | 'language out of reach' | 'not yet known'> {
+export interface SettingPlan extends Judged<
+  'set so' | 'language out of reach' | 'look again' | 'not yet known'
+> {
   readonly moves: readonly Move[];
   /** The moves as one says them. */
   readonly steps: readonly string[];
-  /** How many midnights it passes; where a.m. or p.m. is known, and where midnight is found by passing it. */
+  /**
+   * How many midnights it passes; where a.m. or p.m. is known, and where midnight is found by passing it. Null where it has to be
+   * looked at again first.
+   */
   readonly midnights: {
     readonly halfKnown: number;
     readonly found: number;
@@ -63,7 +79,6 @@ const WEEK = 7;
 const DATES = 31;
 /** By then every date wheel has let go. */
 const MORNING = 6 * 60;
-const EVENING_BEFORE = 18 * 60;
 /** So many midnights are named before anybody begins. */
 const MANY = 30;
 
@@ -77,20 +92,25 @@ export function fewestMidnights(weekdays: number | null, dates: number): number 
   return midnights;
 }
 
-const times = (count: number): string => (count === 1 ? 'once' : `${count} times`);
+const past = (midnights: number): string =>
+  midnights === 0 ? '' : midnights === 1 ? 'past midnight ' : `past ${midnights} midnights `;
 
 function moveWords(move: Move): string {
   switch (move.move) {
     case 'find midnight':
       return 'Turn on until the date jumps: that is midnight.';
     case 'turn on':
-      return move.midnights === 0
-        ? `Turn on to ${clock(move.to)}.`
-        : `Turn on past ${move.midnights === 1 ? 'midnight' : `${move.midnights} midnights`} to ${clock(move.to)}.`;
+      return `Turn on ${past(move.midnights)}to ${clock(move.to)}.`;
+    case 'turn on until the day':
+      return `Turn on ${past(move.midnights)}to ${clock(move.to)}: there the day shows ${WEEKDAYS[move.weekday]}. If it does not, on to ${clock(move.to)} again until it does.`;
     case 'turn back':
       return `Turn back to ${clock(move.to)}, not over midnight.`;
-    default:
-      return `${move.move === 'quick-set the date' ? 'Quick-set the date' : 'Quick-set the day'} ${times(move.times)}.`;
+    case 'quick-set the date':
+      return `Quick-set the date to ${move.to}.`;
+    case 'quick-set the day':
+      return `Quick-set the day to ${WEEKDAYS[move.to]}${move.language === null ? '' : `, in the ${move.language === 0 ? 'first' : 'second'} language`}.`;
+    case 'look again':
+      return 'Read day and date again there, and type them here: the rest is counted from them.';
   }
 }
 
@@ -113,8 +133,10 @@ function impossible(shown: Shown, wanted: Wanted): readonly string[] {
 
 /**
  * The shortest way to set a watch with a date, and a day where it has one: midnight found first where the dial does not say
- * which half of the day it is, as few midnights as may be, never back over midnight, and no quick-set while the wheels that
- * change the date are in hand. A ring with two languages moves by two places a night: midnights never change its language,
+ * which half of the day it is, as few midnights as may be, never back over midnight nor among the wheels that change the date
+ * (on past them instead), and no quick-set while they are in hand. Quick-set is told to a figure, never by clicks counted from
+ * a day or date that may still jump on the way. Where nothing is quick-set and it was read while they may have been changing,
+ * it is looked at again in the morning and counted from there. A ring with two languages moves by two places a night: midnights never change its language,
  * and without a quick-set of the day the other is out of reach. Minutes of the day, weekdays from Monday as 0. Source: bench
  * practice; counting by sevens and thirty-ones.
  */
@@ -129,6 +151,8 @@ export function planSetting(shown: Shown, wanted: Wanted, of: SettingOf): Settin
       steps: [],
       midnights: null,
     };
+  const again = lookAgain(shown, of);
+  if (again !== null) return again;
   const ways = ([true, false] as const).map((halfKnown) => movesOf(shown, wanted, of, halfKnown));
   const [known, found] = ways as [Way, Way];
   const taken = shown.half === null ? found : known;
@@ -155,11 +179,6 @@ export function planSetting(shown: Shown, wanted: Wanted, of: SettingOf): Settin
       ...(shown.half === null && known.midnights < found.midnights
         ? [`Knowing a.m. from p.m. it would be ${known.midnights}.`]
         : []),
-      ...(taken.moves.some((move) => move.move === 'turn back' && backThroughNight(move, of))
-        ? [
-            'Back slowly, and watch the date: its wheels are in hand there. If it moves, on past midnight instead.',
-          ]
-        : []),
     ],
     working: [
       {
@@ -175,14 +194,40 @@ export function planSetting(shown: Shown, wanted: Wanted, of: SettingOf): Settin
   };
 }
 
-/** Whether it is turned back among the wheels that change the date. */
-function backThroughNight(
-  { to, from }: Extract<Move, { readonly move: 'turn back' }>,
-  { changeOver }: SettingOf,
-): boolean {
+/** Whether the way back from one time to another within a day runs among the wheels that change the date. */
+function backThroughNight(from: number, to: number, { changeOver }: SettingOf): boolean {
   const night = forbiddenHours(changeOver);
   return withinNight(to, night) || withinNight(from, night);
 }
+
+/** Where day and date may have been changing when they were read, and no quick-set puts that right: the way to a reading that counts. */
+function lookAgain({ dialMinutes, half }: Shown, { quickSet, changeOver }: SettingOf): SettingPlan | null {
+  if (quickSet !== 'none') return null;
+  const night = forbiddenHours(changeOver);
+  const minutes =
+    half === null ? [dialMinutes, dialMinutes + HALF_DAY] : [dialMinutes + (half === 'p.m.' ? HALF_DAY : 0)];
+  if (!minutes.some((each) => withinNight(each, night))) return null;
+  const morning = morningAfter(changeOver);
+  const moves: Move[] = [
+    ...(half === null ? [{ move: 'find midnight' } as const] : []),
+    { move: 'turn on', to: morning, midnights: half === 'p.m.' ? 1 : 0 },
+    { move: 'look again' },
+  ];
+  return {
+    verdict: 'look again',
+    moves,
+    steps: moves.map(moveWords),
+    midnights: null,
+    reasons: [
+      `Between ${clock(night.from)} and ${clock(night.to)} day and date may still be changing: counted from there it ends on a wrong day.`,
+    ],
+    working: [],
+  };
+}
+
+/** When every date wheel has let go. */
+const morningAfter = (changeOver: ChangeOver | null): number =>
+  Math.max(MORNING, forbiddenHours(changeOver).to + 60);
 
 interface Way {
   readonly moves: readonly Move[];
@@ -210,46 +255,57 @@ function movesOf(shown: Shown, wanted: Wanted, of: SettingOf, halfKnown: boolean
   });
   if (of.quickSet === 'none') {
     const { days: weekdays, dates: byDate } = left(0);
-    turn(wanted.minutes, fewestMidnights(weekdays, byDate));
+    const fewest = fewestMidnights(weekdays, byDate);
+    const round = weekdays === null ? DATES : DATES * WEEK;
+    // Back among the wheels that change the date nothing is turned: once round instead.
+    const back = fewest === 0 && wanted.minutes < minutes && backThroughNight(minutes, wanted.minutes, of);
+    turn(wanted.minutes, back ? round : fewest);
     return { moves, midnights: passed };
   }
   const { from, to } = forbiddenHours(of.changeOver);
-  const morning = Math.max(MORNING, to + 60);
+  const morning = morningAfter(of.changeOver);
   // Before the morning it is set to the day before, and midnight is passed: nothing is turned back into the wheels.
   const last = wanted.minutes < morning ? 1 : 0;
-  const byNights = of.quickSet === 'date only' && days !== null ? mod(left(last).days ?? 0, WEEK) : 0;
-  const places = (midnights: number) => clicks(shown, wanted, passed + midnights, last, of.quickSet);
-  const nothingToClick = ((each) => each.date === 0 && each.day === 0)(places(byNights));
-  if (nothingToClick) {
-    turn(wanted.minutes, byNights + last);
+  const byNights = (): number =>
+    of.quickSet === 'date only' && days !== null ? mod(left(last).days ?? 0, WEEK) : 0;
+  // What was read among those wheels may still jump: what is to be set is looked at in the morning.
+  const wasChanging = withinNight(minutes, { from, to }) || !halfKnown;
+  const isRight = isThere(shown, wanted, passed + byNights(), last);
+  const back =
+    byNights() + last === 0 && wanted.minutes < minutes && backThroughNight(minutes, wanted.minutes, of);
+  if (isRight && !wasChanging && !back) {
+    turn(wanted.minutes, byNights() + last);
     return { moves, midnights: passed };
   }
-  if (byNights > 0 || minutes <= to) turn(morning, byNights);
-  else if (minutes >= from) turn(Math.min(EVENING_BEFORE, from - 60), 0);
-  const { date, day } = places(0);
-  if (day > 0) moves.push({ move: 'quick-set the day', times: day });
-  if (date > 0) moves.push({ move: 'quick-set the date', times: date });
+  const onward = minutes >= from ? 1 : 0;
+  if (of.quickSet === 'date only' && days !== null) {
+    // Round the week once more where the evening has to be passed anyway.
+    const nights = byNights() === 0 && onward === 1 ? WEEK : byNights();
+    if (nights > 0 || minutes <= to) {
+      moves.push({
+        move: 'turn on until the day',
+        to: morning,
+        weekday: mod(wanted.weekday - last, WEEK),
+        midnights: nights,
+      });
+      [minutes, passed] = [morning, passed + nights];
+    }
+  } else if (minutes <= to || onward === 1) turn(morning, onward);
+  if (of.quickSet === 'date and day' && days !== null)
+    moves.push({
+      move: 'quick-set the day',
+      to: mod(wanted.weekday - last, WEEK),
+      language: shown.language === null ? null : (wanted.language ?? shown.language),
+    });
+  moves.push({ move: 'quick-set the date', to: dateAfter(wanted.date, -last) });
   turn(wanted.minutes, last);
   return { moves, midnights: passed };
 }
 
-/** How often date and day are quick-set, so many midnights on, to be right once `last` more midnights are passed. */
-function clicks(
-  shown: Shown,
-  wanted: Wanted,
-  midnights: number,
-  last: number,
-  quickSet: QuickSet,
-): { readonly date: number; readonly day: number } {
-  const date = mod(dateAfter(wanted.date, -last) - dateAfter(shown.date, midnights), DATES);
-  if (quickSet !== 'date and day' || shown.weekday === null) return { date, day: 0 };
-  const weekdays = wanted.weekday - last - (shown.weekday + midnights);
-  // Two places a day on a ring with two languages; by one the language changes.
-  return {
-    date,
-    day:
-      shown.language === null
-        ? mod(weekdays, WEEK)
-        : mod(2 * weekdays + (wanted.language ?? shown.language) - shown.language, 2 * WEEK),
-  };
+/** Whether date, day and language are right already, so many midnights on, once `last` more are passed. */
+function isThere(shown: Shown, wanted: Wanted, midnights: number, last: number): boolean {
+  const date = dateAfter(wanted.date, -last) === dateAfter(shown.date, midnights);
+  const day = shown.weekday === null || mod(wanted.weekday - last - (shown.weekday + midnights), WEEK) === 0;
+  const language = shown.language === null || wanted.language === null || shown.language === wanted.language;
+  return date && day && language;
 }

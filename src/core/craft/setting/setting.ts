@@ -26,7 +26,7 @@ export function hasDateWheel({ functions, dial }: Pick<SetMovement, 'functions' 
   );
 }
 
-export type SettingAdvice = Judged<'set so' | 'language out of reach' | 'not yet known'> & {
+export type SettingAdvice = Judged<'set so' | 'language out of reach' | 'look again' | 'not yet known'> & {
   readonly steps: readonly string[];
 };
 
@@ -76,7 +76,24 @@ function dateSteps(movement: SetMovement): readonly string[] {
   ];
 }
 
-function displaySteps({ functions, hasCrown }: SetMovement, wheel: boolean): readonly string[] {
+const HOMES_SECONDS = /second/i;
+
+/** A seconds hand beside a display: both count the same second, or it is sent home first. */
+function secondsBeside({ functions, recipes, cautions }: SetMovement): readonly string[] {
+  if (!functions.includes('seconds hand') || onDisplayAlone(functions)) return [];
+  const recipe = recipes.find(({ what }) => HOMES_SECONDS.test(what) && ZEROING.test(what));
+  const caution = cautions.find((each) => HOMES_SECONDS.test(each) && ZEROING.test(each));
+  const home =
+    recipe !== undefined
+      ? `${recipe.what}: ${recipe.steps.map((step) => step.replace(/\.$/, '')).join('; ')}`
+      : (caution ?? 'its own recipe, which the book does not have: look it up, and move no hand by force');
+  return [
+    `Compare the seconds hand with the seconds of the display over half a minute. Driven by the crown, it is stopped at 12 and let go as the display passes zero; driven by the module, it is sent home to 12 first, by ${home.replace(/\.$/, '')}.`,
+  ];
+}
+
+function displaySteps(movement: SetMovement, wheel: boolean): readonly string[] {
+  const { functions, hasCrown } = movement;
   const alone = onDisplayAlone(functions);
   const calendar = wheel
     ? ''
@@ -87,8 +104,28 @@ function displaySteps({ functions, hasCrown }: SetMovement, wheel: boolean): rea
   const withWhat = alone && hasCrown ? 'its crown and buttons' : 'its buttons';
   return [
     `Set hour, minute${calendar} of the display with ${withWhat}, the seconds last, to zero on the signal.`,
-    ...(alone ? [] : ['Hands and display show the same minute, and the display the right half of the day.']),
+    ...(alone
+      ? []
+      : [
+          'Hold the hands against the digits: both show the same minute, and the display the right half of the day. Where they differ, the hands are turned on to the display, never the display back to the hands.',
+        ]),
+    ...secondsBeside(movement),
   ];
+}
+
+/** When a display that holds no year shows the wrong day next: it takes every February for 28 days. */
+function displayCorrection(day: string): string {
+  const year = Number(day.slice(0, 4));
+  const isLeap = (each: number): boolean => (each % 4 === 0 && each % 100 !== 0) || each % 400 === 0;
+  const [wrong] = noMoments([['The day', day]]);
+  if (wrong !== undefined) return `When its date next needs a hand cannot be said. ${wrong}`;
+  const next = [...Array.from({ length: 9 }, (_, ahead) => year + ahead)].find(
+    (each) => isLeap(each) && `${each}-02-29` > day,
+  );
+  const ends = 'Its months end by its own table where its display holds no year';
+  return next === undefined
+    ? `${ends}: 29 February is set by hand.`
+    : `${ends}: does it hold one? If not, set the date by hand on ${dayInWords(`${next}-02-29`)}.`;
 }
 
 function zeroing({ recipes, cautions }: SetMovement): string {
@@ -155,7 +192,7 @@ export function settingAdvice(
   }
   const { functions, hasCrown } = movement;
   const wheel = hasDateWheel(movement);
-  const planned = plan !== null && plan.midnights !== null ? plan : null;
+  const planned = plan !== null && plan.moves.length > 0 ? plan : null;
   const next = wheel ? correction(movement, day) : null;
   return {
     verdict: planned === null ? 'set so' : planned.verdict,
@@ -171,7 +208,13 @@ export function settingAdvice(
       ...(functions.includes('digital display') ? displaySteps(movement, wheel) : []),
       ...(functions.includes('chronograph') ? [zeroing(movement)] : []),
     ],
-    reasons: [...(planned?.reasons ?? []), next?.reason ?? 'No date wheel to correct.'],
+    reasons: [
+      ...(planned?.reasons ?? []),
+      next?.reason ?? 'No date wheel to correct.',
+      ...(!wheel && functions.includes('digital display') && functions.includes('date')
+        ? [displayCorrection(day)]
+        : []),
+    ],
     working: [...(planned?.working ?? []), ...(next ? [next.working] : [])],
   };
 }

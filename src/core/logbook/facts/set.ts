@@ -11,6 +11,8 @@ interface Proved<What extends string> {
 export interface SetPayloads {
   'set.runs': { readonly runs: boolean; readonly watchedSeconds: number };
   'set.time': { readonly set: boolean };
+  /** Whether a crown that screws down was seen down, after it was touched last. */
+  'set.crown-down': { readonly down: boolean };
   'set.functions': Proved<Proof>;
   'set.outside': Proved<Outside>;
   /** The hands' reading against the signal, `HH:mm:ss`; seconds left out where there is no seconds hand, blank: not read. */
@@ -58,6 +60,8 @@ export interface Proofs {
   timeSet: Fact<'set.time'> | null;
   functions: Fact<'set.functions'> | null;
   outside: Fact<'set.outside'> | null;
+  /** Since the time was set or the crown tried last. */
+  crownDown: Fact<'set.crown-down'> | null;
   /** Watched by its own step interval. */
   watched: Run | null;
   /** Left running to see how it keeps time. */
@@ -77,6 +81,7 @@ const noProofs = (): Proofs => ({
   timeSet: null,
   functions: null,
   outside: null,
+  crownDown: null,
   watched: null,
   proving: null,
   stood: false,
@@ -91,6 +96,7 @@ export function latestProofs({ beforeClosing: before, ...now }: Readonly<SetFact
     timeSet: now.timeSet ?? before?.timeSet ?? null,
     functions: now.functions ?? before?.functions ?? null,
     outside: now.outside ?? before?.outside ?? null,
+    crownDown: now.crownDown ?? before?.crownDown ?? null,
     watched: now.watched ?? before?.watched ?? null,
     proving: now.proving ?? before?.proving ?? null,
     stood: now.stood,
@@ -135,6 +141,8 @@ export const setKinds: FactKinds<SetPayloads, SetFacts & Closing> = {
     afterSigning: 'reopens',
     fold: (facts, entry) => {
       facts.timeSet = entry;
+      // Set with the crown: whether it is down is seen after that.
+      if (entry.payload.set) facts.crownDown = null;
       if (entry.payload.set) disturb(facts, entry.occurredAt, 'its time was set meanwhile');
     },
   },
@@ -149,9 +157,16 @@ export const setKinds: FactKinds<SetPayloads, SetFacts & Closing> = {
     fold: (facts, entry) => {
       facts.outside = entry;
       const crown = entry.payload.proved['crown in every position'];
-      if (crown === 'works' || crown === 'does not work')
+      if (crown === 'works' || crown === 'does not work') {
         disturb(facts, entry.occurredAt, 'its crown was pulled meanwhile');
+        facts.crownDown = null;
+      }
     },
+  },
+  'set.crown-down': {
+    words: ({ down }) => (down ? 'crown screwed down' : 'crown not screwed down'),
+    afterSigning: 'reopens',
+    fold: (facts, entry) => void (facts.crownDown = entry),
   },
   'set.run-began': {
     words: ({ toSee, shows }) =>

@@ -1,5 +1,6 @@
 import { dayOf, movementToSet, quickSetInBook, runsBySight } from '../../../core/advice/proving';
 import { seenMovement } from '../../../core/advice/identify';
+import { crownOf } from '../../../core/advice/opening';
 import { hasDateWheel, type ProvedMovement, watchSeconds } from '../../../core/craft/setting';
 import { seenRunning } from '../../../core/logbook';
 import { CrownCard } from '../../job/CrownCard';
@@ -69,6 +70,19 @@ function Mat({ movement, watchFor }: Watched) {
           { label: 'Not set', payload: { set: false } },
         ]}
       />
+      {(crownOf(state) === 'screwed down' || facts.crownDown !== null) && (
+        <FactCard
+          kind="set.crown-down"
+          title="Crown screwed down, after the last setting"
+          recorded={facts.crownDown}
+          defaults={{ down: null }}
+          keyed={facts.timeSet !== null}
+          answers={[
+            { label: 'Seen down', payload: { down: true } },
+            { label: 'Does not screw down', payload: { down: false } },
+          ]}
+        />
+      )}
       <FunctionsCard />
       <OptionalFacts
         facts={[

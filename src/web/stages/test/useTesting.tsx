@@ -3,6 +3,7 @@ import { type JudgedTest, judgeTests, leakSettingOf, usualStiffness } from '../.
 import { crownOf } from '../../../core/advice/opening';
 import { testPlanOf, waterStatement, type WaterStatement } from '../../../core/advice/tightness';
 import type { LeakEvidence, LeakJudgement, LeakTestPlan, PlannedStep } from '../../../core/craft/tightness';
+import { lyingOpen } from '../../../core/logbook';
 import { useUsualOfCase } from '../../api/resources';
 import { useJob } from '../../job/JobContext';
 import { useLeakJudgement } from './leakWorker';
@@ -42,7 +43,7 @@ export function useTesting(): Testing {
 
 /** What comes before any test: the watch closed, and its crown known. */
 function notYetTested(state: Parameters<typeof crownOf>[0]): string | null {
-  if (state.facts.closed === null) return 'The watch is not closed yet: a test now would prove nothing.';
+  if (lyingOpen(state.facts)) return 'The watch is not closed yet: a test now would prove nothing.';
   return crownOf(state) === null
     ? 'What kind of crown it has comes first: one that screws down is down before pressure.'
     : null;
