@@ -1,3 +1,4 @@
+import { samples } from '../../testing/samples';
 import { takenIn } from '../../testing/fixtures';
 import { context, dryTest, Logbook, movementOf, readyJob } from '../../testing/fixtures';
 import { DEFAULT_POLICY, STAGES } from '../craft/policy';

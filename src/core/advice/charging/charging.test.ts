@@ -4,6 +4,7 @@ import { flatUnderLamp as lamp } from '../../../testing/lit';
 import { NOT_LOOKED, type Payloads } from '../../logbook';
 import type { LightPlaceTool } from '../../craft/tools';
 import { chargeHere, chargeUnderLight, litOf, placesFor } from './charging';
+import { handback } from '../handback';
 import { judgeAccumulator } from './judgeAccumulator';
 import { lightRack } from './lightRack';
 import { type Lit, litWords, waitsInShade } from './litWords';
@@ -101,7 +102,14 @@ describe('tired, flat or fine', () => {
     ['charge', 'too little light, and still', charged(10, 'does not run'), 'merely discharged'],
     ['renew', 'light enough', charged(60, 'low-supply steps'), 'tired'],
     ['clean', 'light enough, and still', charged(60, 'does not run'), 'contacts'],
-    ['fine', 'back', charged(10, 'steps normally'), 'came back'],
+    ['fine', 'back', charged(40, 'steps normally'), 'came back'],
+    ['charge', 'back after minutes', charged(0.1, 'steps normally'), '6 min of charge'],
+    [
+      'charge',
+      'back after less than it is handed back with',
+      charged(10, 'steps normally'),
+      '% full at most',
+    ],
   ] as const)('%s after %s', (verdict, _, build, words) => {
     const told = judged((job) => void build(job));
     expect(told?.verdict).toBe(verdict);
@@ -110,7 +118,7 @@ describe('tired, flat or fine', () => {
 
   it('is tired where it stepped normally and signals low again', () => {
     const told = judged((job) => {
-      charged(10, 'steps normally')(job);
+      charged(40, 'steps normally')(job);
       charged(5, 'low-supply steps')(job);
     });
     expect(told).toMatchObject({ verdict: 'renew' });
@@ -253,7 +261,7 @@ describe('tired, flat or fine', () => {
     ],
   ] as const)('%s where it stepped normally after the charge, by %s since', (verdict, _, seen, words) => {
     const told = judged((job) => {
-      charged(10, 'steps normally')(job);
+      charged(40, 'steps normally')(job);
       seen(job);
     });
     expect(told?.verdict).toBe(verdict);
@@ -262,7 +270,7 @@ describe('tired, flat or fine', () => {
 
   it('is back again once it is seen well', () => {
     const told = judged((job) => {
-      charged(10, 'steps normally')(job);
+      charged(40, 'steps normally')(job);
       job.add('check.looked', LOOKED);
       job.add('check.looked', { ...LOOKED, shows: 'runs as it should' });
       job.add('set.functions', proved('does not work'));
@@ -273,7 +281,7 @@ describe('tired, flat or fine', () => {
     expect(told?.verdict).toBe('fine');
     // That it runs does not tell that it steps as it should.
     const low = judged((job) => {
-      charged(10, 'steps normally')(job);
+      charged(40, 'steps normally')(job);
       job.add('check.looked', LOOKED);
       job.add('set.runs', { runs: true, watchedSeconds: 30 });
     });
@@ -292,10 +300,29 @@ describe('tired, flat or fine', () => {
     expect(later(100)?.reasons.join(' ')).toContain('may have run down');
     const put = judged((job) => {
       const before = job.add('check.looked', LOOKED);
-      charged(10, 'steps normally')(job);
+      charged(40, 'steps normally')(job);
       job.add('check.looked', { ...LOOKED, crown: 'home' }, { supersedes: [before.id] });
     });
     expect(put?.verdict).toBe('fine');
+  });
+
+  it('is not fine just fitted and charged for minutes, and says so to its owner', () => {
+    const job = light();
+    job.add('cell.charged', { by: 'light', hours: 60, outcome: 'low-supply steps' });
+    job.add('cell.accumulator', {
+      kitCode: 'KT-V21',
+      lotId: null,
+      supplier: '',
+      lotCode: '',
+      way: 'kit with tabs',
+      tabContactOhm: null,
+      unchargedBecause: null,
+    });
+    job.add('cell.charged', { by: 'light', hours: 0.1, outcome: 'steps normally' });
+    expect(judgeAccumulator(job.state(), context)).toMatchObject({ verdict: 'charge', answer: 'Charge on' });
+    const told = handback(job.state(), [], context);
+    expect(told.statement.nextVisit).toContain('It is not full yet');
+    expect(told.reasons.join(' ')).toContain('Charge on');
   });
 
   it('holds its voltage against its own, never a silver cell’s', () => {

@@ -16,15 +16,21 @@ export type AccumulatorVerdict = Judged<'fine' | 'charge' | 'clean' | 'renew'> &
 /** From this share of its nominal voltage on it holds a charge. Ours, from bench practice. */
 const HOLDS_SHARE = 0.9;
 
-/** Hours of light that surely fill it here: at the dimmest place that charges it; null where book or shop say nothing. */
+/** Less than this is no charge, whatever gave it, where nothing tells how long one takes, hours. Ours. */
+const LEAST_CHARGE_H = 1;
+
+/**
+ * Hours of light that fill it here: surely, at the dimmest place that charges it, and at the soonest, at the brightest. Null
+ * where book or shop say nothing.
+ */
 function hoursToFull(
   { calibre }: Pick<JobState, 'calibre'>,
   { lightPlaces }: Pick<Book, 'lightPlaces'>,
-): number | null {
+): { readonly surely: number; readonly soonest: number } | null {
   const hours = lightPlaces.flatMap(
     ({ lux }) => hoursAt(calibre?.lightTimes ?? [], 'fullH', lux).hours ?? [],
   );
-  return hours.length === 0 ? null : Math.max(...hours);
+  return hours.length === 0 ? null : { surely: Math.max(...hours), soonest: Math.min(...hours) };
 }
 
 /** Whether a current is over the limit of its movement, as any reading of it is judged: by the instrument's step. */
@@ -33,12 +39,16 @@ function isOverLimit(drawsUA: number, { code, typicalUA }: Calibre, limitUA: num
   return judgeCurrent(drawsUA, figures).verdict === 'over the limit';
 }
 
+/** Hours as one says them, minutes where they are few. */
+const hoursWords = (hours: number): string =>
+  hours < 1 ? `${figure(Math.round(hours * 60), 0)} min` : `${figure(hours, 1)} h`;
+
 /**
  * Is the accumulator tired, flat or fine, and what comes next: charge it, clean, or renew it? It is charged and watched before it
  * is condemned, since one from a drawer may be merely discharged; tired is what steps low again after a charge that should
  * have filled it, or after it had stepped normally, sooner than it could run down. What was seen after a charge counts, not its
  * outcome alone. What holds its voltage after a charge, or feeds a movement that draws too
- * much, is not what fails. A new one is nearly empty. Null for a watch that charges nothing. Its voltage is held against its
+ * much, is not what fails. A new one is nearly empty, and none is fine before it holds what one is handed back with. Null for a watch that charges nothing. Its voltage is held against its
  * own nominal one. Source: bench practice.
  */
 export function judgeAccumulator(
@@ -47,6 +57,7 @@ export function judgeAccumulator(
     catalogue: book,
     ...context
   }: Pick<JobContext, 'nowUtc' | 'shop'> & {
+    readonly policy: Pick<JobContext['policy'], 'handBackChargePercent'>;
     readonly catalogue: Pick<Book, 'lightPlaces'>;
   },
 ): AccumulatorVerdict | null {
@@ -103,7 +114,25 @@ export function judgeAccumulator(
     );
   const again = fellBack(state.standing);
   const sinceCharge = rest !== null && isAfter(rest, since.at(-1) ?? rest) ? rest : null;
-  if (last.outcome === 'steps normally' && again === null)
+  // Hours of another kind are no hours of its own: what a charger gives in them the book does not say.
+  const own = since.filter(({ payload }) => payload.by === charge.by);
+  const counted = own.length > 0 ? own : since;
+  const hoursOf = (charges: typeof since): number =>
+    charges.reduce((sum, { payload }) => sum + payload.hours, 0);
+  const charged = hoursOf(counted);
+  const full = charge.by === 'light' && own.length > 0 ? hoursToFull(state, book) : null;
+  if (last.outcome === 'steps normally' && again === null) {
+    const share = full === null ? null : charged / full.soonest;
+    const handBack = context.policy.handBackChargePercent / 100;
+    if (share === null ? hoursOf(since) < LEAST_CHARGE_H : share < handBack)
+      return told(
+        'charge',
+        'Charge on',
+        share === null
+          ? `It steps normally after ${hoursWords(hoursOf(since))} of charge, which says nothing of how long it will run.`
+          : `It steps normally, and is ${figure(Math.max(1, share * 100), 0)} % full at most: ${hoursWords(charged)} of charge, and in the brightest light here full takes ${figure(full?.soonest ?? 0, 0)} h. It is handed back from ${figure(handBack * 100, 0)} % on.`,
+        ...voltage,
+      );
     return sinceCharge !== null && sinceCharge.payload.value < charge.nominalV * EMPTY_SHARE
       ? told(
           'charge',
@@ -116,14 +145,9 @@ export function judgeAccumulator(
           'It came back with the charge. Low-supply steps that return within days mean it is tired.',
           ...voltage,
         );
+  }
   const cameBack = since.findLast(({ payload }) => payload.outcome === 'steps normally') ?? null;
-  // Hours of another kind are no hours of its own: what a charger gives in them the book does not say.
-  const own = since.filter(({ payload }) => payload.by === charge.by);
-  const counted = own.length > 0 ? own : since;
-  const hoursOf = (charges: typeof since): number =>
-    charges.reduce((sum, { payload }) => sum + payload.hours, 0);
-  const charged = hoursOf(counted);
-  const fullH = charge.by === 'light' && own.length > 0 ? hoursToFull(state, book) : null;
+  const fullH = full?.surely ?? null;
   // By the dimmest light, so that it is said to run rather shorter than longer.
   const runsFor = (
     upTo: (typeof since)[number],

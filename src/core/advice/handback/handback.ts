@@ -9,6 +9,7 @@ import {
   type Statement,
 } from '../../logbook';
 import { type LotsOfCells, type NextVisit, nextVisit } from '../life';
+import { judgeAccumulator } from '../charging';
 import { priceOf, type PriceVerdict } from '../price';
 import { supplyOf } from '../supply';
 import { doneLines, fittedLines, foundLines, notDoneLines, testedLines } from './statement';
@@ -41,6 +42,14 @@ function wrongSupply(state: JobState, { catalogue }: JobContext): readonly strin
   ];
 }
 
+/** A watch that is still to be charged is not ready beside the plan that says when it will be; skipped with its reason, it goes so. */
+function notCharged(state: JobState, context: JobContext): readonly string[] {
+  const skipped = state.progress.some(({ stage, status }) => stage === 'cell' && status === 'skipped');
+  if (skipped || state.facts.decision !== null || !state.required.includes('cell.charged')) return [];
+  const judged = judgeAccumulator(state, context);
+  return judged?.verdict === 'charge' ? [`${judged.answer}: ${judged.reasons[0] ?? ''}`] : [];
+}
+
 /** What stands in the way of signing; empty where nothing does. */
 function standsInTheWay(state: JobState, price: PriceVerdict, context: JobContext): readonly string[] {
   const { facts, progress, conflicts } = state;
@@ -53,6 +62,7 @@ function standsInTheWay(state: JobState, price: PriceVerdict, context: JobContex
     ...openParts(facts).map((part) => `Still on the tray: ${part.words}.`),
     ...partsToOrder(facts).map(({ what }) => `Lost and not ordered: ${what}. Put it on the parts request.`),
     ...wrongSupply(state, context),
+    ...notCharged(state, context),
     ...(conflicts.length > 0 ? ['Two corrections disagree: settle them first.'] : []),
     ...(facts.service ? [] : ['No service is chosen.']),
     ...(price.verdict === 'as agreed' ? [] : price.reasons),

@@ -116,7 +116,7 @@ describe('each service', () => {
     );
     expect(statement.notDone).toContain('Seal of the crystal not touched.');
     expect(statement.water).toContain('Tested at 5 bar');
-    expect(statement.nextVisit).toContain('its age is not known');
+    expect(statement.nextVisit).toContain('The cell put back: Nobody knows when it was fitted');
     expect(status(job, 'cell')).toBe('not needed');
   });
 

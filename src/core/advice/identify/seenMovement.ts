@@ -16,6 +16,8 @@ export interface SeenMovement extends Omit<
   readonly coilCount: number | null;
   /** Whether somebody looked for what draws heavily (light, alarm, chronograph) and saw that nothing does. */
   readonly drawsLittle: boolean;
+  /** Whether nobody looked yet whether it has a display or counters. */
+  readonly notLookedAt: boolean;
   /** What would have to be looked at for the rest, in words. */
   readonly asks: readonly string[];
   /** The same of what is proved and watched alone. */
@@ -62,6 +64,7 @@ export function seenMovement(state: JobState, book: Book): SeenMovement {
     // A display often has a light or an alarm behind it that nobody has tried yet.
     drawsLittle:
       drainNeeded({ functions }) === 'low' && valueOf('counters') !== null && valueOf('display') === 'no',
+    notLookedAt: valueOf('display') === null || valueOf('counters') === null,
     heldBy: HOLD_KINDS.find((kind) => kind === valueOf('heldBy')) ?? null,
     coilCount: counted === null ? null : Number(counted),
     asks: unseen.map((look) => lookSpec(look).words),

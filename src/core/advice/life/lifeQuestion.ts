@@ -1,7 +1,9 @@
 import type { Book } from '../../craft/book';
 import { figuresFor } from '../../craft/health';
 import type { FunctionUse, Kept, LifeInput } from '../../craft/life';
+import type { CellType } from '../../craft/cells';
 import { type JobState, readingIn, type WellState } from '../../logbook';
+import { seenMovement } from '../identify';
 import { type Lot, lotAge } from '../../craft/stock';
 const SEED = 20_260_301;
 
@@ -34,18 +36,70 @@ function keptAs({ facts }: Pick<JobState, 'facts'>): Kept {
   return drawer === daily ? 'not known' : drawer ? 'in a drawer' : 'worn';
 }
 
+/** Months a cell lasts in a movement nobody knows, by what is seen of it. Ours, general figures. */
+const USUAL_MONTHS = {
+  small: 24,
+  'hands without seconds': 40,
+  'hands with seconds': 30,
+  'chronograph or alarm': 30,
+  'display, silver cell': 24,
+  'display, lithium cell': 60,
+  'light module': 36,
+} as const;
+/** A cell narrower than this is a small one, mm. */
+const SMALL_UNDER_MM = 6;
+const MAH_PER_UA_MONTH = 0.7305;
+
+/**
+ * What a movement nobody knows draws, base and functions together: the middle of its cell’s capacity over the months one usually
+ * lasts in its kind; of a kind nobody saw, over the shortest it can be. µA. Source: general figures, marked as such.
+ */
+function generalDrain(
+  state: JobState,
+  { capacityMinMAh, capacityMaxMAh, diameterMm, chemistry }: CellType,
+  book: Book,
+): number | null {
+  if (capacityMinMAh === null || capacityMaxMAh === null) return null;
+  // A calibre of the book that says nothing of its current is known by its functions.
+  const { functions, notLookedAt } = state.calibre
+    ? { functions: state.calibre.functions, notLookedAt: false }
+    : seenMovement(state, book);
+  const lithium = chemistry === 'lithium';
+  const display = USUAL_MONTHS[lithium ? 'display, lithium cell' : 'display, silver cell'];
+  const ofHands =
+    USUAL_MONTHS[functions.includes('seconds hand') ? 'hands with seconds' : 'hands without seconds'];
+  const heavy = (['chronograph', 'alarm', 'light'] as const).some((each) => functions.includes(each));
+  const likely =
+    diameterMm !== null && diameterMm < SMALL_UNDER_MM
+      ? [USUAL_MONTHS.small]
+      : [
+          ...(heavy ? [USUAL_MONTHS['chronograph or alarm']] : []),
+          ...(functions.includes('digital display') ? [display] : []),
+          ...(functions.includes('hands') ? [ofHands] : []),
+          // Of several cells nobody knows which feeds a light.
+          ...(state.wells.length > 1 ? [USUAL_MONTHS['light module']] : []),
+          // What nobody looked for may be there.
+          ...(notLookedAt
+            ? [display, USUAL_MONTHS['hands with seconds'], USUAL_MONTHS['chronograph or alarm']]
+            : []),
+        ];
+  const months = Math.min(...(likely.length > 0 ? likely : [USUAL_MONTHS.small]));
+  return (capacityMinMAh + capacityMaxMAh) / 2 / (MAH_PER_UA_MONTH * months);
+}
+
 /**
  * What a life forecast is asked for a cell in a place of this watch: capacity by its name, age by its lot on a day, the
- * current as measured at this place, else as the book has it or its family draws, and what this place feeds. In words why not, where
+ * current as measured at this place, else as the book has it or its family draws, else what movements of its kind usually
+ * draw, and what this place feeds. In words why not, where
  * something is missing. A current that names none of several places belongs to none of them.
  */
 export function lifeQuestion(
-  state: Pick<JobState, 'calibre' | 'facts' | 'wells'>,
+  state: JobState,
   well: WellState,
   cellCode: string,
   lot: Pick<Lot, 'madeOn' | 'bestBefore'> | null,
   day: string,
-  book: Pick<Book, 'cell' | 'calibres'>,
+  book: Book,
 ): LifeInput | string {
   const cell = book.cell(cellCode);
   if (!cell || cell.capacityMinMAh === null || cell.capacityMaxMAh === null)
@@ -54,7 +108,8 @@ export function lifeQuestion(
   const ofBook = well.well?.typicalUA ?? state.calibre?.typicalUA ?? null;
   const kin = state.calibre === null ? null : figuresFor(state.calibre, book).current;
   const ofFamily = kin?.whose === 'its family' ? kin.typicalUA : null;
-  const baseUA = measured ?? ofBook ?? ofFamily;
+  const general = (measured ?? ofBook ?? ofFamily) ? null : generalDrain(state, cell, book);
+  const baseUA = measured ?? ofBook ?? ofFamily ?? general;
   if (baseUA === null) return 'The current was not measured, and the movement is not in the book.';
   const age = lot ? lotAge(lot, cell, day) : null;
   return {
@@ -62,8 +117,10 @@ export function lifeQuestion(
     capacityMinMAh: cell.capacityMinMAh,
     capacityMaxMAh: cell.capacityMaxMAh,
     baseUA,
-    drainKnownBy: measured !== null ? 'measured' : ofBook !== null ? 'book' : 'family',
-    functions: usesAt(state, well),
+    drainKnownBy:
+      measured !== null ? 'measured' : ofBook !== null ? 'book' : ofFamily !== null ? 'family' : 'general',
+    // A general figure is of base and functions together.
+    functions: general === null ? usesAt(state, well) : [],
     yearsSinceMade: age?.years ?? null,
     ageKnownBy: age?.assumed === false ? 'its date' : 'its best-before',
     kept: keptAs(state),

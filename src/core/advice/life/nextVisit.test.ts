@@ -1,6 +1,7 @@
 import { context, Logbook, lot, movementOf, readingOf, readyJob, takenIn } from '../../../testing/fixtures';
 import type { WellState } from '../../logbook';
 import { lifeQuestion, usesOf } from './lifeQuestion';
+import { fittedAdviceOf } from './leftIn';
 import { fittedLife, nextVisit } from './nextVisit';
 
 const wellOfJob = (job: Logbook) => {
@@ -109,9 +110,80 @@ describe('what a forecast is asked', () => {
     expect(
       lifeQuestion(state, state.wells[0] as WellState, 'SR999SW', null, '2026-03-17', context.catalogue),
     ).toContain('not in the table');
-    expect(
-      lifeQuestion(state, state.wells[0] as WellState, 'SR621SW', null, '2026-03-17', context.catalogue),
-    ).toContain('was not measured');
+  });
+
+  it('of a movement nobody knows goes by what its kind usually draws, and is early on purpose', () => {
+    const asked = (job: Logbook, cellCode: string) => {
+      const { state } = wellOfJob(job);
+      const question = lifeQuestion(
+        state,
+        state.wells[0] as WellState,
+        cellCode,
+        null,
+        '2026-03-17',
+        context.catalogue,
+      );
+      if (typeof question === 'string') throw new Error(question);
+      return question;
+    };
+    const see = (job: Logbook, look: 'display' | 'counters' | 'seconds', value: string): Logbook => {
+      job.add('identify.evidence', { look, value, withinMm: 0 });
+      return job;
+    };
+    const hands = see(see(see(new Logbook(), 'display', 'no'), 'counters', '0'), 'seconds', 'none');
+    // 20.5 mAh over 40 months, each µA taking 0.7305 mAh a month.
+    expect(asked(hands, 'SR621SW')).toMatchObject({ drainKnownBy: 'general', functions: [] });
+    expect(asked(hands, 'SR621SW').baseUA).toBeCloseTo(20.5 / (0.7305 * 40), 4);
+    // What nobody looked for may be there: never a later date.
+    expect(asked(new Logbook(), 'SR621SW').baseUA).toBeGreaterThan(asked(hands, 'SR621SW').baseUA);
+    expect(asked(see(new Logbook(), 'display', 'yes'), 'CR2016').baseUA).toBeGreaterThan(
+      85 / (0.7305 * 60) - 0.01,
+    );
+    const job = new Logbook();
+    job.add('cell.fitted', {
+      cellCode: 'SR621SW',
+      lotId: lot.id,
+      supplier: '',
+      lotCode: '',
+      alkalineAgreed: false,
+      ownersOwn: false,
+    });
+    const visit = nextVisit(job.state(), [lot], context);
+    expect(visit.onDay).not.toBeNull();
+    expect(visit.words).toContain('what movements of its kind usually draw');
+    const life = visit.forecasts[0]?.life;
+    if (life?.verdict !== 'forecast') throw new Error('no forecast');
+    expect(life.nextVisitMonths).toBeLessThan(Math.floor(life.p10Months) + 1);
+  });
+
+  it('says on the slip of a cell that stayed in, or was put back, what the bench says of it', () => {
+    const job = takenIn('cell only');
+    job.add('cell.found', { marking: '364', condition: 'clean' });
+    const bench = () => {
+      const { state } = wellOfJob(job);
+      return fittedAdviceOf(state, state.wells[0] as WellState, context.catalogue, '2026-03-17');
+    };
+    expect(nextVisit(job.state(), [lot], context).onDay).toBe(bench()?.recallOn);
+    expect(nextVisit(job.state(), [lot], context).words).toContain('The cell left in: ');
+    job.add('cell.put-back', { reason: 'good' });
+    expect(nextVisit(job.state(), [lot], context).onDay).toBe(bench()?.recallOn);
+    expect(nextVisit(job.state(), [lot], context).words).toContain('The cell put back: ');
+  });
+
+  it('never says of an accumulator nobody knows that no cell is fitted', () => {
+    const job = new Logbook();
+    job.add('cell.accumulator', {
+      kitCode: 'KT-X',
+      lotId: null,
+      supplier: '',
+      lotCode: '',
+      way: 'kit with tabs',
+      tabContactOhm: null,
+      unchargedBecause: null,
+    });
+    expect(nextVisit(job.state(), [], context)).toMatchObject({ onDay: null });
+    expect(nextVisit(job.state(), [], context).words).toContain('charges itself');
+    expect(nextVisit(job.state(), [], context).words).not.toContain('No cell');
   });
 
   describe('one cell of two changed', () => {
@@ -150,7 +222,7 @@ describe('what a forecast is asked', () => {
       job.add('check.reading', readingOf('restVoltageV', 1.2), { well: 'hands' });
       expect(nextVisit(job.state(), [lot], context)).toMatchObject({
         onDay: null,
-        words: expect.stringContaining('The cell left in hands wants changing now.') as string,
+        words: expect.stringContaining('The cell left in hands should be changed now.') as string,
       });
       // The other cell’s voltage says nothing of it.
       const other = twoCells();

@@ -5,6 +5,7 @@ import { type Calibre, type Charge, reserveWith } from '../../craft/movements';
 import type { Lot } from '../../craft/stock';
 import { addMonths, dayInWords, localDay } from '../../craft/time';
 import { judgeAccumulator } from '../charging';
+import { supplyOf } from '../supply';
 import type { JobContext, JobState, WellState } from '../../logbook';
 import { fittedAdviceOf } from './leftIn';
 import { lifeQuestion } from './lifeQuestion';
@@ -95,6 +96,12 @@ export function nextVisit(state: JobState, lots: LotsOfCells, context: JobContex
     return { onDay: null, words: 'No further visit is planned here.', forecasts: [] };
   const charge = state.calibre?.charge ?? null;
   if (charge !== null) return visitOfCharged(state, charge, context);
+  if (state.facts.accumulator !== null || supplyOf(state, context.catalogue).verdict === 'rechargeable')
+    return {
+      onDay: null,
+      words: `This watch charges itself, and how long it runs when full is not known here${state.facts.accumulator === null ? '' : '; a new accumulator is nearly empty at first'}. Give it light, or wear it, every day for the first weeks, and come back if it stops or its low-supply steps return soon after a full charge.`,
+      forecasts: [],
+    };
   const today = localDay(context.nowUtc, context.shop.zone);
   const forecasts = state.wells.map((well): WellForecast => {
     const life = fittedLife(state, well, lots, context);
@@ -141,6 +148,7 @@ function visitOfCharged(state: JobState, charge: Charge, context: JobContext): N
       words: `This watch charges itself by ${charge.by === 'light' ? 'light' : 'being worn'}, and how long it runs is not known. ${judged.reasons[0] ?? ''} It was not mended: do not rely on it, and come back.`,
       forecasts: [],
     };
+  const emptyStill = judged?.verdict === 'charge' ? ` It is not full yet: ${judged.reasons[0] ?? ''}` : '';
   const due =
     renewedOn !== null && charge.lastsYears !== null
       ? ` A new accumulator is due about ${addMonths(renewedOn, Math.round(charge.lastsYears * 12)).slice(0, 4)}.`
@@ -148,7 +156,7 @@ function visitOfCharged(state: JobState, charge: Charge, context: JobContext): N
   return {
     onDay: recheck,
     words: [
-      `This watch charges itself by ${charge.by === 'light' ? `light: ${daylightFor(calibre?.lightTimes ?? [], reserveDays)}` : 'being worn'}. Full it runs ${figure(reserveDays, 0)} days.`,
+      `This watch charges itself by ${charge.by === 'light' ? `light: ${daylightFor(calibre?.lightTimes ?? [], reserveDays)}` : 'being worn'}. Full it runs ${figure(reserveDays, 0)} days.${emptyStill}`,
       `${due} Come back if its low-supply steps return soon after a full charge.`.trim(),
       ...(recheck === null
         ? []
@@ -178,7 +186,7 @@ interface WellDay {
   readonly onDay: string | null;
   /** Why there is no day. */
   readonly words: string;
-  /** Of a cell that stayed in while another was changed. */
+  /** What else the owner is told of it: of a cell that stayed in, and what a date rests on. */
   readonly leftIn?: string;
 }
 
@@ -203,13 +211,19 @@ function dayFor(
         words: 'This cell may not last a month: the movement draws too much and wants a service.',
       };
     const fittedOn = localDay(well.fitted.occurredAt, shop.zone);
-    return { onDay: addMonths(fittedOn, months), words: '' };
+    return {
+      onDay: addMonths(fittedOn, months),
+      words: '',
+      // What a date rests on is said where it is not this watch’s own current.
+      ...(life.estimated === null ? {} : { leftIn: life.estimated }),
+    };
   }
-  const changed = state.wells.some(({ fitted }) => fitted !== null);
-  const advice = changed && well.fitted === null ? fittedAdviceOf(state, well, catalogue, today) : null;
+  // By the same judgement as at the bench: of a cell left in, or put back, what it may have left.
+  const advice = well.fitted === null ? fittedAdviceOf(state, well, catalogue, today) : null;
   if (advice === null) return refused(life?.verdict === 'no forecast' ? (life.reasons[0] ?? '') : '');
   const [reason = ''] = advice.reasons;
+  const which = `The cell ${well.putBack === null ? 'left in' : 'put back'}${state.wells.length > 1 ? `${well.putBack === null ? '' : ' in'} ${well.name}` : ''}`;
   return advice.recallOn === null
-    ? { onDay: null, words: `The cell left in ${well.name} wants changing now. ${reason}` }
-    : { onDay: advice.recallOn, words: '', leftIn: `The cell left in ${well.name}: ${reason}` };
+    ? { onDay: null, words: `${which} should be changed now. ${reason}` }
+    : { onDay: advice.recallOn, words: '', leftIn: `${which}: ${reason}` };
 }

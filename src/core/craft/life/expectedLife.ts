@@ -31,7 +31,9 @@ export type Kept = keyof typeof WARMTH_C;
 /** How far an age is off, years either side, by what it is known from. */
 const AGE_OFF_YEARS = { 'its date': 0.1, 'its best-before': 1 } as const;
 /** The 95 % factor of the drain, by how well it is known. */
-const DRAIN_FACTOR = { measured: 1.1, book: 1.25, family: 1.5 } as const;
+const DRAIN_FACTOR = { measured: 1.1, book: 1.25, family: 1.5, general: 1.9 } as const;
+/** The early end the next visit goes by: earlier where only general figures are known. */
+const EARLY_SHARE = { measured: 0.1, book: 0.1, family: 0.1, general: 0.05 } as const;
 const FUNCTION_SECONDS_FACTOR = 2;
 
 export interface FunctionUse {
@@ -68,6 +70,8 @@ export type LifeForecast =
       readonly p90Months: number;
       /** Whole months to the next visit: before the early end. */
       readonly nextVisitMonths: number;
+      /** What it rests on, for the owner, where that is no figure of this watch or its movement; null elsewhere. */
+      readonly estimated: string | null;
       readonly bars: LifeBars;
     })
   | Judged<'no forecast'>;
@@ -259,6 +263,10 @@ export function expectedLife(input: LifeInput): LifeForecast {
   return draws.forecast();
 }
 
+/** Said wherever a date rests on it. */
+const GENERAL_DRAIN =
+  'Its current was not measured and its movement is not known: the date goes by what movements of its kind usually draw, and is early on purpose.';
+
 function forecastOf(input: LifeInput, drawn: Float64Array): LifeForecast {
   const refused = (reason: string): LifeForecast => ({
     verdict: 'no forecast',
@@ -278,7 +286,9 @@ function forecastOf(input: LifeInput, drawn: Float64Array): LifeForecast {
   const reasons = [
     input.drainKnownBy === 'measured'
       ? 'The current was measured on this watch.'
-      : `The current is the ${input.drainKnownBy} figure, not measured on this watch.`,
+      : input.drainKnownBy === 'general'
+        ? GENERAL_DRAIN
+        : `The current is the ${input.drainKnownBy} figure, not measured on this watch.`,
     ...(yearsSinceMade === null
       ? [`Its age is not known: anything from new to ${shelfYears} years is counted with.`]
       : input.ageKnownBy === 'its best-before'
@@ -291,7 +301,8 @@ function forecastOf(input: LifeInput, drawn: Float64Array): LifeForecast {
     p10Months: capped(early),
     p50Months: capped(middle),
     p90Months: capped(late),
-    nextVisitMonths: Math.floor(capped(early)),
+    nextVisitMonths: Math.floor(capped(quantileSorted(months, EARLY_SHARE[input.drainKnownBy]))),
+    estimated: input.drainKnownBy === 'general' ? GENERAL_DRAIN : null,
     bars: barsOf(months),
     reasons,
     working: [

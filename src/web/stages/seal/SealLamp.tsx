@@ -183,7 +183,9 @@ export function SealLamp() {
   const way = school && wayTaken(schools, school);
   const unseen = notSeenRunning(state);
   const fitted =
-    !asks('cell.fitted') || state.wells.every((well) => well.fitted !== null || well.putBack !== null);
+    !asks('cell.fitted') ||
+    facts.accumulator !== null ||
+    state.wells.every((well) => well.fitted !== null || well.putBack !== null);
   const counted = facts.seals?.payload;
   return (
     <>
