@@ -4,7 +4,9 @@ import { Readable } from 'node:stream';
 import { v5 } from 'uuid';
 import { DEVICE_IDS, makeEntry, type NewEntry } from '../src/contract';
 import { recordsIn } from '../src/core/craft/book';
+import { withinHours } from '../src/core/advice/dayplan';
 import { handback } from '../src/core/advice/handback';
+import { DEFAULT_POLICY } from '../src/core/craft/policy';
 import { foldJob, type EntryKind, type Payloads } from '../src/core/logbook';
 import { addMinutes } from '../src/core/craft/time';
 import { TOOL_KINDS } from '../src/core/craft/tools';
@@ -104,7 +106,13 @@ export async function buildDemo(dataDir: string): Promise<void> {
         entry(job, 'arrive.watch', job.watch),
         entry(job, 'arrive.complaint', job.complaint),
         entry(job, 'arrive.service', service),
-        entry(job, 'arrive.promise', { promisedAt: addMinutes(DEMO_START_UTC, job.promisedInMinutes) }),
+        entry(job, 'arrive.promise', {
+          promisedAt: withinHours(
+            addMinutes(DEMO_START_UTC, job.promisedInMinutes),
+            DEFAULT_POLICY.hours,
+            shop.zone,
+          ),
+        }),
         entry(job, 'arrive.consent', {
           risks: ['old parts', 'water resistance'],
           given: job.consent ?? true,

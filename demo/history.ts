@@ -305,6 +305,7 @@ export function history(book: Book): { readonly jobs: DemoJob[]; readonly lots: 
       step('set.runs', { runs: true, watchedSeconds: Math.max(60, watchSeconds(calibre)) });
       proveCrown();
       step('set.time', { set: true });
+      seeCrownDown();
       step('set.functions', {
         proved: Object.fromEntries(proofsToMake(calibre).map(({ what }) => [what, 'works'])),
         handedBackSo: '',
@@ -314,6 +315,11 @@ export function history(book: Book): { readonly jobs: DemoJob[]; readonly lots: 
     function proveCrown(): void {
       if (calibre.functions.includes('hands'))
         step('set.outside', { proved: { 'crown in every position': 'works' }, handedBackSo: '' });
+      seeCrownDown();
+    }
+
+    function seeCrownDown(): void {
+      if (known.caseType.crown === 'screwed down') step('set.crown-down', { down: true });
     }
 
     /** What the movement draws: its own figure, a spread from watch to watch, and old oil by the year. */
@@ -427,7 +433,7 @@ export function history(book: Book): { readonly jobs: DemoJob[]; readonly lots: 
       const tired = chance(0.45);
       step('cell.charged', {
         by,
-        hours: Math.round(between(8, 40)),
+        hours: Math.round(between(30, 70)),
         outcome: tired ? 'low-supply steps' : 'steps normally',
       });
       if (tired) {
@@ -443,7 +449,7 @@ export function history(book: Book): { readonly jobs: DemoJob[]; readonly lots: 
         });
         step('cell.charged', {
           by: calibre.charge?.by === 'rotor' ? 'rotor' : 'light',
-          hours: 12,
+          hours: 30,
           outcome: 'steps normally',
         });
         step('cell.old-settled', { taped: true, to: 'spent bin' });

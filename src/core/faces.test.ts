@@ -358,9 +358,10 @@ describe.each(WALKED)('a job on %s', (calibreId, walked) => {
 
 /** What is asked inside the answers above, or takes words, records and what those answers gave. */
 const ASKED_WITHIN: Readonly<Record<string, string>> = {
-  'advice/arrival': 'inHouse needsInWords requestFor worstOf',
+  'advice/arrival': 'inHouse needsInWords promiseFor requestFor worstOf',
   'advice/cell': 'accumulatorInQuestion pairedWith primaryBarred setOf trayOfFitting',
-  'advice/charging': 'chargeHere chargesItself hasLeaked kitLots kitsHere renewalRefusal',
+  'advice/charging': 'chargeHere chargedHereBy chargesItself hasLeaked kitLots kitsHere renewalRefusal',
+  'advice/dayplan': 'withinHours',
   'advice/handback': 'readyToHandBack',
   'advice/health':
     'chemistryOfJob chemistryOfWell diagnoseJob isLoupeTest isOfACell loupeRecord measureOfTest testAnswers whatShows',

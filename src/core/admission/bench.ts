@@ -28,6 +28,9 @@ type AtTheBench =
   | 'test.finding'
   | 'test.made';
 
+/** So near to the air outside nothing presses on a case, bar. */
+const LEAST_PRESSURE_BAR = 0.05;
+
 /** What an owner tells of before it came cannot be later than that, told as a year, a month or a day. */
 function afterItCame(
   told: string | null,
@@ -151,6 +154,11 @@ export const benchJudges: Judges<AtTheBench> = {
       return refuse(
         ['A retest follows a repair, and none is on record.'],
         'Say what was done, e.g. “crown seal renewed”, or record the finding first.',
+      );
+    if (payload.pressureBar !== null && Math.abs(payload.pressureBar) <= LEAST_PRESSURE_BAR)
+      return refuse(
+        ['Nothing presses on the case at that pressure, so it is no test.'],
+        'Enter the pressure it was held at, over or under the air outside.',
       );
     if (crownOf(state) === null)
       return refuse(

@@ -32,9 +32,9 @@ import {
   type KnownWatch,
   type NewJob,
 } from '../../contract';
+import { promiseFor } from '../../core/advice/arrival';
 import { type EntryKind, foldJob, RISKS, sameDetails } from '../../core/logbook';
-import { type Policy, SERVICES } from '../../core/craft/policy';
-import { addMinutes } from '../../core/craft/time';
+import { SERVICES } from '../../core/craft/policy';
 import { useBench } from '../api/bench';
 import { failedInWords, postJson, sendFile } from '../api/http';
 import { useBook } from '../api/book';
@@ -79,24 +79,23 @@ const intakeFields = fieldsOf<Record<IntakeField, unknown>>();
 const under = <Fact extends keyof Intake>(fact: Fact): `${Fact}.` => `${fact}.`;
 
 const DRAFT_KEY = 'wax-lantern.intake';
-const USUAL_WAIT_MINUTES = 30;
 const QUERY_PAUSE_MS = 150;
 
-function emptyIntake(policy: Policy, nowUtc: string): Intake {
+function emptyIntake({ policy, shop }: Pick<SeenShop, 'policy' | 'shop'>, nowUtc: string): Intake {
   return {
     customer: { id: v7(), name: '', phone: '', email: '' },
     watch: { maker: '', reference: '', serial: '', engraved: '', ratingBar: null, crownClock: null },
     complaint: { picked: [], words: '' },
     stopped: { stoppedOn: null },
     service: { service: 'cell only', priceMinor: policy.services['cell only'].priceMinor },
-    promise: { promisedAt: addMinutes(nowUtc, USUAL_WAIT_MINUTES) },
+    promise: { promisedAt: promiseFor('cell only', null, { policy, shop, nowUtc, catalogue: null }) },
     consent: { risks: ['old parts', 'water resistance'], given: false },
   };
 }
 
 /** The next watch of a visit: owner and promise as they are, the rest empty. */
 function intakeOf(visit: BegunVisit, shop: SeenShop): Intake {
-  const empty = emptyIntake(shop.policy, shopNow(shop));
+  const empty = emptyIntake(shop, shopNow(shop));
   return {
     ...empty,
     customer: visit.customer,
@@ -251,6 +250,27 @@ function WhichWatch({
   );
 }
 
+/** Proposes a promise by the service: until a hand says when, a recharge is promised by what the lights of this shop give. */
+function PromiseOfService({ shop }: { readonly shop: SeenShop }) {
+  const { book } = useBook(shop.catalogueRevision);
+  const form = useFormContext<Intake>();
+  const service = useWatch<Intake, 'service.service'>({ name: 'service.service' });
+  const [first] = useState(service);
+  useEffect(() => {
+    // What was typed before a reload, or holds for the whole visit, stays until another service is chosen.
+    if (service === first || form.getFieldState('promise.promisedAt').isDirty) return;
+    const { policy, shop: where } = shop;
+    const promisedAt = promiseFor(service, null, {
+      policy,
+      shop: where,
+      nowUtc: shopNow(shop),
+      catalogue: book ?? null,
+    });
+    form.resetField('promise.promisedAt', { defaultValue: promisedAt });
+  }, [service, first, book, form, shop]);
+  return null;
+}
+
 /** Fills in what the book knows of the case, once its reference is typed. */
 function KnownCase({ shop }: { readonly shop: SeenShop }) {
   const { book } = useBook(shop.catalogueRevision);
@@ -299,7 +319,7 @@ function IntakeForm({ shop, visit }: { readonly shop: SeenShop; readonly visit: 
   const technician = shop.technicians.find((each) => each.id === bench.technicianId);
   const [failed, setFailed] = useState<string | null>(null);
   const form = useCheckedForm<Intake>(intake, {
-    defaultValues: visit ? intakeOf(visit, shop) : (keptIntake() ?? emptyIntake(shop.policy, shopNow(shop))),
+    defaultValues: visit ? intakeOf(visit, shop) : (keptIntake() ?? emptyIntake(shop, shopNow(shop))),
   });
   // The same ids at a second try, so that one watch never becomes two jobs.
   const [ids] = useState(() => ({
@@ -427,6 +447,7 @@ function IntakeForm({ shop, visit }: { readonly shop: SeenShop; readonly visit: 
                 <StoppedSince />
                 <intakeFields.Choice name="service.service" label="Service" options={optionsOf(SERVICES)} />
                 <PriceOfService at={under('service')} policy={shop.policy} />
+                <PromiseOfService shop={shop} />
                 <PromiseField
                   name="promise.promisedAt"
                   zone={shop.shop.zone}

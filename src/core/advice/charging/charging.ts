@@ -1,5 +1,8 @@
 import {
   chargingPlan,
+  GENERAL_FACTOR,
+  GENERAL_LIGHT_TIMES,
+  GENERAL_RESERVE_DAYS,
   type ChargeState,
   type ChargingPlan,
   type LightHours,
@@ -120,6 +123,40 @@ export function placesFor(
       };
     })
     .sort((a, b) => (a.readyUtc ?? '9').localeCompare(b.readyUtc ?? '9'));
+}
+
+/**
+ * By when a flat watch is charged to what it is handed back with, under the light of this shop that does it soonest, at the
+ * late end of its plan; null where no light here does it, or it is charged by its rotor. A movement nobody knows, or of which
+ * the book has no times, goes by general figures. UTC.
+ */
+export function chargedHereBy(
+  calibre: Calibre | null,
+  context: Pick<JobContext, 'catalogue' | 'policy' | 'shop' | 'nowUtc'>,
+): string | null {
+  if (calibre?.charge?.by === 'rotor') return null;
+  const own = calibre !== null && calibre.lightTimes.length > 0 ? placesFor(calibre, context) : [];
+  const known = own.flatMap(({ readyLatestUtc }) => readyLatestUtc ?? []);
+  const ready =
+    known.length > 0
+      ? known
+      : context.catalogue.lightPlaces.flatMap((place) => {
+          const { lux, verdict } = lightThere(place, null, USUAL_ROOM_C);
+          if (lux === null || verdict === 'too hot') return [];
+          const { marks } = chargingPlan({
+            book: { times: GENERAL_LIGHT_TIMES, dayIs: null, reserveDays: GENERAL_RESERVE_DAYS },
+            factor95: GENERAL_FACTOR,
+            lux,
+            hours: hoursOf(place, context.policy),
+            zone: context.shop.zone,
+            fromUtc: context.nowUtc,
+            start: 'flat',
+            handBackShare: context.policy.handBackChargePercent / 100,
+            seen: [],
+          });
+          return marks.find(({ mark }) => mark === 'hand back')?.latestUtc ?? [];
+        });
+  return [...ready].sort()[0] ?? null;
 }
 
 /** How the watch of a job charges where it lies now; null where it lies under no light, or nobody named its movement. */

@@ -1,5 +1,6 @@
 export {
   type ChargeAsked,
+  chargedHereBy,
   type ChargeHere,
   chargeHere,
   chargeUnderLight,

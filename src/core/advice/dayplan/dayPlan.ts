@@ -1,6 +1,14 @@
 import type { Judged } from '../../craft/judgement';
 import type { Policy, Weekday } from '../../craft/policy';
-import { addMinutes, isMoment, localDay, localTime, minutesBetween } from '../../craft/time';
+import {
+  addMinutes,
+  instantAt,
+  isMoment,
+  localDay,
+  localTime,
+  minutesBetween,
+  nextDay,
+} from '../../craft/time';
 
 export type Urgency = 'overdue' | 'due soon' | 'today' | 'later' | 'no promise';
 
@@ -9,6 +17,7 @@ const ORDER: readonly Urgency[] = ['overdue', 'due soon', 'today', 'later', 'no 
 /** From this many minutes before the promise a job is due soon. */
 const SOON_MINUTES = 60;
 const DAY_MINUTES = 24 * 60;
+const DAYS_A_WEEK = 7;
 
 /** How pressing a promise is at an instant. Both UTC; null where nothing was promised. */
 export function urgencyOf(promisedAt: string | null, nowUtc: string): Urgency {
@@ -42,6 +51,23 @@ export function openAt(instantUtc: string, hours: Policy['hours'], zone: string)
     ],
     working: [],
   };
+}
+
+/**
+ * The same instant where the counter is open then, else the moment it opens next; of a counter that never opens the instant
+ * itself. UTC. A promise lies in opening hours: nobody collects a watch at night.
+ */
+export function withinHours(instantUtc: string, hours: Policy['hours'], zone: string): string {
+  if (!isMoment(instantUtc)) return instantUtc;
+  const clock = localTime(instantUtc, zone, 'HH:mm');
+  let day = localDay(instantUtc, zone);
+  for (let ahead = 0; ahead <= DAYS_A_WEEK; ahead += 1) {
+    const open = hours[localTime(instantAt(day, '12:00', zone), zone, 'dddd') as Weekday];
+    if (open !== null && (ahead > 0 || clock <= open.to))
+      return ahead === 0 && clock >= open.from ? instantUtc : instantAt(day, open.from, zone);
+    day = nextDay(day);
+  }
+  return instantUtc;
 }
 
 /** Jobs for the rack: most pressing first, then by promise, then by ticket. */

@@ -11,6 +11,7 @@ import {
   type ReadyToOpen,
   readyToOpen,
   worstOf,
+  promiseFor,
 } from '../../../core/advice/arrival';
 import { awaitedParts, type Payloads } from '../../../core/logbook';
 import { REQUIREMENTS, SERVICES, STAGE_WORDS, STAGES } from '../../../core/craft/policy';
@@ -143,7 +144,9 @@ function Mat() {
             ? `Promised for ${localTime(facts.promise.payload.promisedAt, context.shop.zone)}`
             : undefined
         }
-        defaults={{ promisedAt: context.nowUtc }}
+        defaults={{
+          promisedAt: promiseFor(facts.service?.payload.service ?? null, state.calibre, context),
+        }}
       >
         <PromiseField
           name="promisedAt"

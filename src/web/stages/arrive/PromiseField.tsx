@@ -6,7 +6,7 @@ import dayjs from 'dayjs';
 import timezone from 'dayjs/plugin/timezone.js';
 import utc from 'dayjs/plugin/utc.js';
 import { useController } from 'react-hook-form';
-import { openAt } from '../../../core/advice/dayplan';
+import { openAt, withinHours } from '../../../core/advice/dayplan';
 import type { Policy } from '../../../core/craft/policy';
 import { addMinutes } from '../../../core/craft/time';
 import type { Payloads } from '../../../core/logbook';
@@ -54,7 +54,9 @@ export function PromiseField({ name, zone, nowUtc, hours }: Props) {
           <Button
             key={minutes}
             variant="outlined"
-            onClick={() => field.onChange(addMinutes(nowUtc, minutes))}
+            onClick={() =>
+              field.onChange(withinHours(addMinutes(withinHours(nowUtc, hours, zone), minutes), hours, zone))
+            }
           >
             in {minutes < 60 ? `${minutes} min` : `${minutes / 60} h`}
           </Button>
