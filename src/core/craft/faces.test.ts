@@ -329,6 +329,7 @@ const SAMPLES: Samples = {
         schools: DEFAULT_POLICY.schools,
         prints: [],
         fromFront: false,
+        noneFound: false,
         foundClean: true,
         further: false,
         ofPair: null,

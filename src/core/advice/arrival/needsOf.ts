@@ -5,7 +5,7 @@ import { countOf } from '../../craft/parts';
 import type { Policy } from '../../craft/policy';
 import type { Lot, SupplierRecord } from '../../craft/stock';
 import type { JobState, Payloads } from '../../logbook';
-import { fitForWell } from '../cell';
+import { fitForWell, placeWants } from '../cell';
 import { kitsHere } from '../charging';
 import { type Opening, openingOf } from '../opening';
 import { ringOffers } from '../seal';
@@ -94,19 +94,27 @@ function cellNeeds(question: NeedsQuestion): readonly Need[] {
   }
   const wanted = new Map<string, number>();
   for (const well of state.wells) {
-    const code = well.fitted === null && well.putBack === null ? well.wanted?.code : undefined;
-    if (code !== undefined) wanted.set(code, (wanted.get(code) ?? 0) + 1);
+    // By the book, or by what was found, printed and measured.
+    const code =
+      well.fitted === null && well.putBack === null
+        ? (placeWants(state, well, book)?.wanted.code ?? null)
+        : null;
+    if (code !== null) wanted.set(code, (wanted.get(code) ?? 0) + 1);
   }
   if (wanted.size === 0) {
     const done = state.wells.every(({ fitted, putBack }) => fitted !== null || putBack !== null);
     return [
       done
         ? { ...need, status: 'not needed', words: 'its cells are in' }
-        : { ...need, status: 'not known yet', words: 'the movement is not named yet' },
+        : {
+            ...need,
+            status: 'not known yet',
+            words: 'neither the movement is named nor a cell read: which one is not known',
+          },
     ];
   }
   return [...wanted].map(([code, count]): Need => {
-    const well = state.wells.find((each) => each.wanted?.code === code);
+    const well = state.wells.find((each) => placeWants(state, each, book)?.wanted.code === code);
     const offers = well
       ? (fitForWell(state, well, { lots, records, book, policy, day, alkalineAgreed: false })?.offers ?? [])
       : [];

@@ -50,6 +50,7 @@ export function guidesOf(state: JobState, book: Book, schools: Schools): Readonl
       schools,
       prints: facts.prints.map(({ payload }) => payload.text),
       fromFront: facts.back?.payload.kind === 'opens from the front',
+      noneFound: found !== null && found.payload.marking === null,
       foundClean: found?.payload.condition === 'clean' || found?.payload.marking === null,
       further: guides.size > 0,
       last: each === lastWorked,

@@ -134,7 +134,7 @@ export function refusalOf(
     if (!mayBeFitted(cross.verdict))
       return {
         reasons: cross.reasons,
-        whatToDo: `Fit ${wants.wanted.code} or an equal. ${asFound}${wants.by === 'witnesses' ? ' If the wrong cell was found, measure the well or look at its print: they outweigh it.' : ''}`,
+        whatToDo: `Fit ${wants.wanted.code} or an equal. ${asFound}${wants.by === 'witnesses' ? ` If the wrong cell was found, ${well.measured === null ? 'measure the well or ' : ''}look at its print: ${well.measured === null ? 'they outweigh' : 'it outweighs'} it.` : ''}`,
       };
     return null;
   }

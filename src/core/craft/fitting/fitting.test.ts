@@ -23,6 +23,7 @@ const guide = (
     schools: USUAL_SCHOOLS,
     prints: [],
     fromFront: false,
+    noneFound: false,
     foundClean: true,
     further: false,
     ofPair: null,
@@ -117,6 +118,19 @@ describe('the fitting guide', () => {
     const crust = (foundClean: boolean) =>
       guide(of, { foundClean }).steps.find(({ id }) => id === 'between-contacts')?.danger ?? '';
     expect([crust(true), crust(false)]).toEqual(['', expect.stringContaining('burns')]);
+  });
+
+  it('lifts no cell where none was found, and says of none how it lay', () => {
+    for (const heldBy of HOLD_KINDS) {
+      const of = calibre('orrelin-41-2');
+      const { steps } = guide(of, {
+        place: { ...(of.wells[0] as Well), heldBy, faceUp: null },
+        noneFound: true,
+      });
+      const out = steps.filter(({ phase }) => phase === 'out').map(({ what }) => what);
+      expect(out.join(' ')).not.toMatch(/Take the cell out|Lift the cell|Ease the cell/);
+      expect(steps.map(({ how }) => how).join(' ')).not.toContain('As it lay before');
+    }
   });
 
   it('supports the dial of a watch that opens from the front', () => {

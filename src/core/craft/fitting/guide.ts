@@ -83,6 +83,8 @@ interface FittingQuestion {
   readonly prints: readonly string[];
   /** Whether the watch opens from its front. */
   readonly fromFront: boolean;
+  /** Whether somebody looked and found no cell in its place. */
+  readonly noneFound: boolean;
   /** Whether the cell found was clean, so that nothing corrosive is met. */
   readonly foundClean: boolean;
   /** Whether another well of this watch was worked before: what holds for all stands there. */
@@ -97,6 +99,9 @@ interface FittingQuestion {
 
 /** Hand movements of a holder that an accumulator has of its own. */
 const OF_THE_CELL = ['take', 'lay'];
+
+/** Hand movements that lift the old cell out and do nothing else. */
+const LIFTS_IT = ['take', 'lift', 'upper', 'ease'];
 
 /** The part of a step’s id that names what lies above. */
 const aboveId = (above: AboveCell): string => `above-${above.replace(/ /g, '-')}`;
@@ -228,8 +233,20 @@ function runsHow({ functions, stepIntervalS }: GuidedMovement, notSeen: readonly
  * each coil.
  */
 export function fittingGuide(question: FittingQuestion): FittingGuide {
-  const { movement, place, notSeen, schools, fromFront, foundClean, further, last, told, ofPair, above } =
-    question;
+  const {
+    movement,
+    place,
+    notSeen,
+    schools,
+    fromFront,
+    foundClean,
+    further,
+    last,
+    told,
+    ofPair,
+    above,
+    noneFound,
+  } = question;
   const ways = place.heldBy === null ? null : HOLDER_WAYS[place.heldBy];
   const drawing = drawingOf(question);
   const hands = wayTaken(schools, 'hands');
@@ -283,7 +300,9 @@ export function fittingGuide(question: FittingQuestion): FittingGuide {
       ? 'Where the coil lies nobody has noted: find it before a tool goes in, and push away from it. Wood or plastic.'
       : null;
   const handsOf = (phase: 'out' | 'in') => {
-    const hands = ways?.[phase] ?? [];
+    const all = ways?.[phase] ?? [];
+    // Of no cell none is lifted out; what holds it is opened all the same.
+    const hands = noneFound && phase === 'out' ? all.filter(({ id }) => !LIFTS_IT.includes(id)) : all;
     const shared = ways?.sharedBy;
     if (shared === undefined || ofPair === null) return hands;
     if (phase === 'in')
@@ -350,7 +369,7 @@ export function fittingGuide(question: FittingQuestion): FittingGuide {
             'before',
             'look',
             'Note how everything lies',
-            `${charged === null ? 'Cell' : 'Accumulator'}, insulators, spacer, spring and contacts: a photograph says it best.`,
+            `${noneFound ? 'No cell lies there: i' : `${charged === null ? 'Cell' : 'Accumulator'}, i`}nsulators, spacer, spring and contacts: a photograph says it best.`,
           ),
           step(
             'before',
@@ -426,8 +445,10 @@ export function fittingGuide(question: FittingQuestion): FittingGuide {
       ? step(
           'in',
           'polarity',
-          'The same face up as before',
-          'The wide flat face is +. As it lay before it came out, or as the print says.',
+          noneFound ? 'Which face is up' : 'The same face up as before',
+          noneFound
+            ? 'The wide flat face is +. No cell lay there: go by the print, or by the contact that touches its rim, which is +.'
+            : 'The wide flat face is +. As it lay before it came out, or as the print says.',
           'Turned over it drives the circuit backwards.',
         )
       : step(

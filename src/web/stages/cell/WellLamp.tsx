@@ -220,6 +220,9 @@ export function WellLamp({ well }: { readonly well: WellState }) {
   const said = witnessesOf(state, well, book);
   if (!wanted || fit === null) {
     const together = saidTogether(said);
+    const goBy = well.measured
+      ? 'go by the cell found and the well'
+      : 'go by the cell found and measure the well';
     return (
       <>
         <LampAnswer
@@ -228,9 +231,9 @@ export function WellLamp({ well }: { readonly well: WellState }) {
           answer={together ?? 'Not yet known'}
           reasons={[
             state.calibre
-              ? `The book does not know yet which cell ${state.calibre.code} takes: go by the cell found and measure the well.`
+              ? `The book does not know yet which cell ${state.calibre.code} takes: ${goBy}.`
               : state.facts.movement
-                ? 'The movement is not in the book: go by the cell found and measure the well.'
+                ? `The movement is not in the book: ${goBy}.`
                 : 'Which movement is it? Stage 3 answers that.',
           ]}
         />
