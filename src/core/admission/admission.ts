@@ -3,7 +3,13 @@ import type { Entry, EntryKind, EntryOf, JobContext, JobState } from '../logbook
 
 export type Admission =
   | { readonly verdict: 'admitted' }
-  | { readonly verdict: 'refused'; readonly reasons: readonly string[]; readonly whatToDo: string };
+  | {
+      readonly verdict: 'refused';
+      readonly reasons: readonly string[];
+      readonly whatToDo: string;
+      /** The field of the payload it is about, so that a form shows it there; null: none alone. */
+      readonly path: string | null;
+    };
 
 /** What an entry is judged against. */
 export interface Question {
@@ -24,6 +30,10 @@ export type Judges<K extends EntryKind> = { readonly [Kind in K]: Judge<Kind> };
 
 export const ADMITTED: Admission = { verdict: 'admitted' };
 
-export function refuse(reasons: readonly string[], whatToDo: string): Admission {
-  return { verdict: 'refused', reasons, whatToDo };
+export function refuse(
+  reasons: readonly string[],
+  whatToDo: string,
+  path: string | null = null,
+): Extract<Admission, { verdict: 'refused' }> {
+  return { verdict: 'refused', reasons, whatToDo, path };
 }

@@ -39,12 +39,14 @@ function afterItCame(
   { shop }: Pick<JobContext, 'shop'>,
   would: string,
   when: string,
+  path: string,
 ): Admission | null {
   const here = localDay(facts.received?.occurredAt ?? occurredAt, shop.zone);
   return told !== null && told > here.slice(0, told.length)
     ? refuse(
         [`It was taken in on ${here}, and ${would} after that.`],
         `Say when ${when} before it came, or leave it blank.`,
+        path,
       )
     : null;
 }
@@ -52,20 +54,33 @@ function afterItCame(
 /** What is recorded between arrival and hand-back, the cell apart: each names something the job holds. */
 export const benchJudges: Judges<AtTheBench> = {
   'arrive.cell-history': ({ payload: { changedOn }, occurredAt }, { state, context }) =>
-    afterItCame(changedOn, occurredAt, state, context, 'its cell would have been changed', 'it was changed'),
+    afterItCame(
+      changedOn,
+      occurredAt,
+      state,
+      context,
+      'its cell would have been changed',
+      'it was changed',
+      'changedOn',
+    ),
   'arrive.crown': ({ payload }, { state }) => {
     const at = state.facts.watch?.payload.crownClock ?? null;
     return payload.crown === 'no crown' && at !== null
       ? refuse(
           [`A crown was noted at ${clockWords(at, 'the dial')}, and now there is none: one of the two.`],
           'Look again; correct the watch as it was taken in, or say what crown it has.',
+          'crown',
         )
       : null;
   },
   'arrive.stopped': ({ payload: { stoppedOn }, occurredAt }, { state, context }) => {
     if (stoppedOn !== null && stoppedOn.length === 10 && !isDay(stoppedOn))
-      return refuse([`There is no ${stoppedOn}.`], 'Give a day of that month, or the month alone.');
-    return afterItCame(stoppedOn, occurredAt, state, context, 'would stop', 'it stopped');
+      return refuse(
+        [`There is no ${stoppedOn}.`],
+        'Give a day of that month, or the month alone.',
+        'stoppedOn',
+      );
+    return afterItCame(stoppedOn, occurredAt, state, context, 'would stop', 'it stopped', 'stoppedOn');
   },
   'arrive.parts-arrived': (_, { state }) =>
     state.facts.partsRequest === null
@@ -74,7 +89,7 @@ export const benchJudges: Judges<AtTheBench> = {
   'open.back': ({ payload }, { context }) => {
     const wrench = context.catalogue.wrenches.find(({ id }) => payload.toolIds.includes(id));
     const over = wrench ? overTravel(wrench, payload) : null;
-    return over && refuse([over.reason], 'Correct the setting, or choose the tool that was used.');
+    return over && refuse([over.reason], 'Correct the setting, or choose the tool that was used.', over.path);
   },
   'open.part-settled': ({ payload }, { state }) =>
     state.facts.parts.has(state.standsFor(payload.partEntryId))
@@ -89,6 +104,7 @@ export const benchJudges: Judges<AtTheBench> = {
       return refuse(
         ['The seam stands up somewhere, and nobody said from which side that was seen.'],
         'Say it: from the dial or from behind.',
+        'seenFrom',
       );
     const unnoted = positionsToNote(state.facts);
     return unnoted.length > 0
@@ -115,15 +131,16 @@ export const benchJudges: Judges<AtTheBench> = {
         ? [`No ring was counted at the rim, and it was ${payload.state}: one of the two.`]
         : []),
     ];
-    if (against.length > 0) return refuse(against, 'Say again what was found and what was done.');
+    if (against.length > 0) return refuse(against, 'Say again what was found and what was done.', 'state');
     const kept = payload.state === 'reused' || payload.state === 'left in place';
     if (kept && payload.reason === '' && chargesItself(state))
       return refuse(
         ['It charges itself and stays shut for many years: its gasket is renewed, or it is said why not.'],
         'Renew it, or give the reason.',
+        'reason',
       );
     const cannotBe = typedSizeContradictions(payload, state.facts.groove?.payload ?? null);
-    if (cannotBe.length > 0) return refuse(cannotBe, 'Correct the size, or the groove.');
+    if (cannotBe.length > 0) return refuse(cannotBe, 'Correct the size, or the groove.', 'size');
     if (lotId === null) return null;
     const lot = lotOf(question, lotId);
     return lot?.item === 'gasket'
@@ -154,11 +171,13 @@ export const benchJudges: Judges<AtTheBench> = {
       return refuse(
         ['A retest follows a repair, and none is on record.'],
         'Say what was done, e.g. “crown seal renewed”, or record the finding first.',
+        'note',
       );
     if (payload.pressureBar !== null && Math.abs(payload.pressureBar) <= LEAST_PRESSURE_BAR)
       return refuse(
         ['Nothing presses on the case at that pressure, so it is no test.'],
         'Enter the pressure it was held at, over or under the air outside.',
+        'pressureBar',
       );
     if (crownOf(state) === null)
       return refuse(
@@ -167,7 +186,7 @@ export const benchJudges: Judges<AtTheBench> = {
       );
     const excess = testExcess(payload, state, context.policy);
     return excess.length > 0 && payload.excessReason === ''
-      ? refuse(excess, 'Test at less, or say why it was tested beyond that.')
+      ? refuse(excess, 'Test at less, or say why it was tested beyond that.', 'excessReason')
       : null;
   },
   'test.finding': ({ payload }, { state }) =>

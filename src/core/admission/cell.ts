@@ -23,7 +23,7 @@ type OfCell =
 const ofType: Judge<'cell.fitted'> = (entry, { state, context }) => {
   const well = state.wells.find((each) => each.name === wellOf(entry));
   const refusal = well ? refusalOf(state, well, entry.payload, context.catalogue) : null;
-  return refusal && refuse(refusal.reasons, refusal.whatToDo);
+  return refusal && refuse(refusal.reasons, refusal.whatToDo, 'cellCode');
 };
 
 /** Two alike in one circuit are of one type and lot; a correction may go first, so that both can be changed. */

@@ -100,6 +100,15 @@ function NextKey({ children }: { readonly children: string }) {
   );
 }
 
+/** Why something is not recorded, and what to do instead. */
+const refusalWords = ({
+  reasons,
+  whatToDo,
+}: {
+  readonly reasons: readonly string[];
+  readonly whatToDo: string;
+}): string => [...reasons, whatToDo].join(' ');
+
 interface FormProps<K extends EntryKind> extends Props<K> {
   readonly correcting: boolean;
   readonly onDone: () => void;
@@ -116,8 +125,12 @@ function FactAnswers<K extends EntryKind>({
   correcting,
   onDone,
 }: FormProps<K> & { readonly answers: NonNullable<Props<K>['answers']> }) {
-  const { record, technician } = useJob();
+  const { record, refusalOf, technician } = useJob();
+  const [refused, setRefused] = useState<string | null>(null);
   const give = (payload: Payloads[K]): void => {
+    const refusal = refusalOf(kind, payload, { well, supersedes: recorded ? [recorded.id] : [] });
+    setRefused(refusal && refusalWords(refusal));
+    if (refusal) return;
     void record(kind, payload, { well, supersedes: recorded ? [recorded.id] : [] });
     onDone();
     goOnToWanted();
@@ -132,6 +145,7 @@ function FactAnswers<K extends EntryKind>({
         inRow
         choices={answers.map(({ label, payload }) => ({ label, onPick: () => give(payload) }))}
       />
+      {refused !== null && <Alert severity="error">{refused}</Alert>}
       {correcting && <Button onClick={onDone}>Leave as it was</Button>}
     </>
   );
@@ -151,7 +165,7 @@ function FactForm<K extends EntryKind>({
   beside,
   judge,
 }: FormProps<K>) {
-  const { record, technician } = useJob();
+  const { record, refusalOf, technician } = useJob();
   const files = useKeptFiles(recorded?.attachments ?? []);
   const form = useChosenForm(kindDefinition(kind).schema, {
     defaultValues: correcting && recorded ? recorded.payload : defaults,
@@ -160,6 +174,15 @@ function FactForm<K extends EntryKind>({
     const problem = judge?.(values as Payloads[K]) ?? null;
     if (problem) {
       form.setError(problem.path, { message: problem.reason }, { shouldFocus: true });
+      return;
+    }
+    // What the server would refuse is said here, at its field, and not on a list behind the page.
+    const refusal = refusalOf(kind, values as Payloads[K], {
+      well,
+      supersedes: recorded ? [recorded.id] : [],
+    });
+    if (refusal) {
+      form.setError(refusal.path ?? 'root', { message: refusalWords(refusal) }, { shouldFocus: true });
       return;
     }
     const kept = record(kind, values as Payloads[K], {

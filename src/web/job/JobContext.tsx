@@ -1,5 +1,7 @@
 import { createContext, type ReactNode, useCallback, useContext, useMemo } from 'react';
-import type { JobResource, StockResource, Technician } from '../../contract';
+import { v7 } from 'uuid';
+import { type JobResource, makeEntry, type StockResource, type Technician } from '../../contract';
+import { judgeEntry } from '../../core/admission';
 import type { Book } from '../../core/craft/book';
 import {
   type Entry,
@@ -44,7 +46,15 @@ export interface OpenJob extends DraftsOfJob {
     payload: Payloads[K],
     options?: RecordOptions,
   ) => Promise<string | null>;
+  /** Why a fact would not be admitted as the job stands, by the judge the server asks; null where it would. */
+  readonly refusalOf: <K extends EntryKind>(
+    kind: K,
+    payload: Payloads[K],
+    options?: RecordOptions,
+  ) => Refused | null;
 }
+
+type Refused = Extract<ReturnType<typeof judgeEntry>, { readonly verdict: 'refused' }>;
 
 const NO_SUPPLIERS: readonly SupplierRecord[] = [];
 
@@ -103,6 +113,23 @@ export function JobProvider({ resource, shop, book, stock, children }: Props) {
   );
 
   const lots = useMemo(() => lotsOf(stock, resource), [stock, resource]);
+  const technicianId = technician?.id ?? null;
+  const refusalOf = useCallback<OpenJob['refusalOf']>(
+    (kind, payload, options = {}) => {
+      if (technicianId === null) return null;
+      const made = makeEntry(kind, payload, {
+        id: v7(),
+        occurredAt: shopNow(shop),
+        technicianId,
+        bench: bench.name,
+        ...options,
+      });
+      const entry = { ...made, jobId, sequence: null, recordedAt: null, counter: null } as Entry;
+      const judged = judgeEntry(entry, state, entries, () => lots, context);
+      return judged.verdict === 'refused' ? judged : null;
+    },
+    [technicianId, shop, bench.name, jobId, state, entries, lots, context],
+  );
   const suppliers = 'suppliers' in stock ? stock.suppliers : NO_SUPPLIERS;
   const asks = useCallback(
     (requirement: Requirement) => state.required.includes(requirement),
@@ -125,6 +152,7 @@ export function JobProvider({ resource, shop, book, stock, children }: Props) {
       today: localDay(context.nowUtc, shop.shop.zone),
       waiting,
       record,
+      refusalOf,
       draft,
       setDraft,
       setWellDraft,
@@ -143,6 +171,7 @@ export function JobProvider({ resource, shop, book, stock, children }: Props) {
       asks,
       waiting,
       record,
+      refusalOf,
       draft,
       setDraft,
       setWellDraft,

@@ -21,6 +21,8 @@ interface Props {
   readonly keyed?: boolean;
   /** Whether it is wanted, so that the focus comes to its first answer. */
   readonly wanted?: boolean;
+  /** Whether the focus comes to the question as a whole: to none of its answers, as none is likelier than it looks. */
+  readonly asked?: boolean;
   /** Beside each other, where none says what it would mean. */
   readonly inRow?: boolean;
 }
@@ -32,12 +34,14 @@ export function Answers({
   disabled = false,
   keyed = true,
   wanted = false,
+  asked = false,
   inRow = false,
 }: Props) {
   return (
     <Box
       role="group"
       aria-label={of}
+      {...(asked ? { tabIndex: -1, 'data-wanted': true } : {})}
       sx={{
         ...(inRow
           ? { display: 'flex', flexWrap: 'wrap' }

@@ -125,11 +125,31 @@ export function whatShows({ facts }: Pick<JobState, 'facts'>): string | null {
     : null;
 }
 
-/** Whether a well feeds any of them; where the book does not say what it feeds, it may feed everything. */
-function feedsAny(well: WellState | null, kinds: readonly FunctionKind[]): boolean {
-  const feeds = well?.well?.feeds ?? [];
-  return feeds.length === 0 || kinds.some((each) => feeds.includes(each));
+/**
+ * Whether a well feeds any of them. Where the book does not say what it feeds, a single one may feed everything; of two that
+ * nobody knows each feeds what it is called by, and one whose name says nothing is not taken for that of the hands.
+ */
+function feedsAny(well: WellState | null, kinds: readonly FunctionKind[], cells = 1): boolean {
+  if (well === null) return true;
+  const feeds = well.well?.feeds ?? [];
+  if (feeds.length > 0) return kinds.some((each) => feeds.includes(each));
+  if (well.well !== null || cells < 2) return true;
+  const named = FUNCTION_KINDS.filter((each) => NAMES[each]?.test(well.name) ?? false);
+  return named.length > 0
+    ? kinds.some((each) => named.includes(each))
+    : kinds.length === FUNCTION_KINDS.length;
 }
+
+/** What a place is called by that feeds it. */
+const NAMES: Readonly<Partial<Record<FunctionKind, RegExp>>> = {
+  hands: /hand|time|motor|main/i,
+  'seconds hand': /hand|time|motor|main/i,
+  'digital display': /display|digital|lcd/i,
+  light: /light|lamp|upper/i,
+  alarm: /alarm|buzz/i,
+  chronograph: /chrono|counter/i,
+};
+const OF_THE_HANDS: readonly FunctionKind[] = ['hands', 'seconds hand'];
 
 function changedLately({ facts }: JobState): boolean {
   const { changedOn } = facts.cellHistory?.payload ?? { changedOn: null };
@@ -156,11 +176,13 @@ export function faultQuestionOf(
   const movement = calibre ?? seenMovement(state, book);
   const observed: Outcomes = new Map();
   const shows = whatShows(state);
-  if (shows !== null && feedsAny(well, SHOWN_BY)) observed.set('shows', shows);
-  if (looked && looked.crown !== null) observed.set('crown', looked.crown);
+  const cells = state.wells.length;
+  const ofHands = feedsAny(well, OF_THE_HANDS, cells);
+  if (shows !== null && feedsAny(well, SHOWN_BY, cells)) observed.set('shows', shows);
+  if (looked && looked.crown !== null && ofHands) observed.set('crown', looked.crown);
   if (looked && looked.atFitting !== null) observed.set('atFitting', looked.atFitting);
   if (looked && looked.resetUsed !== null) observed.set('reset', looked.resetUsed ? 'used' : 'not used');
-  if (facts.pulses) observed.set('pulses', facts.pulses.payload.there ? 'there' : 'none');
+  if (facts.pulses && ofHands) observed.set('pulses', facts.pulses.payload.there ? 'there' : 'none');
   addReadings(
     observed,
     judgeJobReadings(state, book).filter(
@@ -171,7 +193,8 @@ export function faultQuestionOf(
   addSigns(observed, state, well === null ? state.wells : [well]);
   for (const each of complaint) {
     const told = TOLD_AS[each];
-    if (told !== undefined && feedsAny(well, TELLS_OF[told] ?? FUNCTION_KINDS)) observed.set(told, 'there');
+    if (told !== undefined && feedsAny(well, TELLS_OF[told] ?? FUNCTION_KINDS, cells))
+      observed.set(told, 'there');
   }
   const lastCharge = facts.charges.at(-1);
   const back = fellBack(state.standing)?.shows ?? null;
@@ -190,7 +213,8 @@ export function faultQuestionOf(
     charges: supplyOf(state, book).verdict === 'rechargeable',
     lowSupplySignal: calibre?.lowSupplySignal ?? null,
     hasReset: calibre === null ? null : calibre.resetContact !== null,
-    hasHands: movement.functions.includes('hands'),
+    // A cell that feeds no hands has no motor, whatever the hands beside it do.
+    hasHands: movement.functions.includes('hands') && ofHands,
     stepIntervalS: movement.stepIntervalS,
     watchedSeconds: looked?.watchedSeconds ?? null,
     originalMatters: facts.originality?.payload.matters === true,

@@ -46,7 +46,7 @@ export function seenMovement(state: JobState, book: Book): SeenMovement {
     widthMm: known.widthMm,
     currentUA: null,
   });
-  const displayOnly = valueOf('display') === 'yes' && valueOf('seconds') === null;
+  const displayOnly = !built.functions.includes('hands');
   const counted = valueOf('coils');
   const lightOrAlarm = state.facts.complaint?.payload.picked.includes('light or alarm fails first') ?? false;
   const unseen = DECIDES.filter(

@@ -65,7 +65,12 @@ export function unknownCalibre(
       if (sister) return fromSister(sister, said, freeId(said, book), { text, mm, held, count });
       const shape = text('shape') === 'oblong' ? 'oblong' : 'round';
       const steps = text('step');
-      const hands = text('display') !== 'yes' || text('seconds') !== '';
+      const seconds = text('seconds');
+      // Somebody saw that it has none: then it shows by a display, whoever looked for one.
+      const noHands = steps === 'no hands';
+      const hands =
+        !noHands &&
+        (text('display') !== 'yes' || (seconds !== '' && seconds !== 'none') || secondsOf(steps) !== null);
       const at = placeAt(place, said.widthMm);
       return {
         id: freeId(said, book),
@@ -111,10 +116,10 @@ export function unknownCalibre(
         revisions: [],
         functions: [
           ...(hands ? (['hands'] as const) : []),
-          ...(text('seconds') !== '' && text('seconds') !== 'none' ? (['seconds hand'] as const) : []),
+          ...(!noHands && seconds !== '' && seconds !== 'none' ? (['seconds hand'] as const) : []),
           ...(text('date') !== '' && text('date') !== 'none' ? (['date'] as const) : []),
           ...(text('day') !== '' && text('day') !== 'none' ? (['day'] as const) : []),
-          ...(text('display') === 'yes' ? (['digital display'] as const) : []),
+          ...(text('display') === 'yes' || noHands ? (['digital display'] as const) : []),
         ],
         stepIntervalS: steps === '' || !hands ? null : secondsOf(steps),
         lowSupplySignal: null,

@@ -18,7 +18,16 @@ import { useBench } from '../../api/bench';
 import { failedInWords, getJson, Refused } from '../../api/http';
 import { BurstReader, settleMs } from './burst';
 import { pickChoice } from './choices';
-import { focusNextWanted, giveToNextMeasure, isField, isFigure, setFieldValue, wants } from './wanted';
+import {
+  focusNextWanted,
+  giveToNextMeasure,
+  handMoved,
+  isField,
+  isFigure,
+  isStrayEnter,
+  setFieldValue,
+  wants,
+} from './wanted';
 
 export interface KeyAction {
   readonly key: string;
@@ -197,7 +206,16 @@ export function KeysProvider({ children }: { readonly children: ReactNode }) {
     };
     const onKeyDown = (event: KeyboardEvent): void => {
       // A key held down repeats as fast as a device types, and a composed letter is not finished yet.
-      if (event.repeat || event.isComposing) return;
+      if (event.isComposing) return;
+      // Held down, or pressed once too often: an Enter that still comes once the focus has gone on decides nothing there.
+      if (event.key === 'Enter' && (event.repeat || isStrayEnter()) && !dialogOpen()) {
+        reader.end();
+        event.preventDefault();
+        event.stopPropagation();
+        return;
+      }
+      if (event.repeat) return;
+      if (event.key !== 'Enter') handMoved();
       const field = isField(event.target) ? event.target : null;
       if (event.key === 'Escape' && field && !dialogOpen()) {
         field.blur();
@@ -246,7 +264,9 @@ export function KeysProvider({ children }: { readonly children: ReactNode }) {
       settle = setTimeout(silent, wait);
     };
     window.addEventListener('keydown', onKeyDown, true);
+    window.addEventListener('pointerdown', handMoved, true);
     return () => {
+      window.removeEventListener('pointerdown', handMoved, true);
       window.removeEventListener('keydown', onKeyDown, true);
       clearTimeout(settle);
     };

@@ -20,6 +20,35 @@ function wantedFields(): HTMLElement[] {
   );
 }
 
+/** Where the focus came by itself, until the next key. */
+let landedOn: Element | null = null;
+/** Something was recorded, and what is asked next is not drawn yet. */
+let goesOn = false;
+
+/**
+ * Whether an Enter is meant for what went before: pressed where the focus came by itself, with no other key since. It is
+ * answered once: a hand that presses again means it.
+ */
+export function isStrayEnter(): boolean {
+  const stray = landedOn !== null && landedOn === document.activeElement;
+  landedOn = null;
+  return stray;
+}
+
+/** A key or a press of the hand: what the focus is on now was chosen. */
+export function handMoved(): void {
+  landedOn = null;
+  goesOn = false;
+}
+
+/** What is asked next, drawn only now: the focus comes to it where something was recorded and no hand has moved since. */
+export function goOnTo(element: HTMLElement | null): void {
+  if (!goesOn || element === null || document.activeElement !== document.body) return;
+  goesOn = false;
+  element.focus();
+  landedOn = document.activeElement;
+}
+
 /** Puts the focus on the next thing still wanted on the mat. */
 export function focusNextWanted(): boolean {
   const fields = wantedFields();
@@ -38,7 +67,9 @@ export function goOnToWanted(): void {
   const hand = document.activeElement;
   const goOn = (): void => {
     const now = document.activeElement;
-    if (now === hand || !isField(now)) focusNextWanted();
+    if (now !== hand && isField(now)) return;
+    if (focusNextWanted()) landedOn = document.activeElement;
+    else goesOn = true;
   };
   requestAnimationFrame(() => requestAnimationFrame(goOn));
 }

@@ -77,11 +77,14 @@ function CandidateRow({
   rank,
   chosen,
   hasChosen,
+  isKnown,
 }: {
   readonly candidate: Candidate;
   readonly rank: number;
   readonly chosen: boolean;
   readonly hasChosen: boolean;
+  /** Whether the evidence settles which it is: only then the focus comes to it. */
+  readonly isKnown: boolean;
 }) {
   const { book, technician, state } = useJob();
   const recordMovement = useRecordMovement();
@@ -135,7 +138,7 @@ function CandidateRow({
             variant={rank === 0 ? 'contained' : 'outlined'}
             sx={{ whiteSpace: 'nowrap', flexShrink: 0, gap: 1 }}
             disabled={technician === null}
-            data-wanted={rank === 0 && !hasChosen}
+            data-wanted={rank === 0 && !hasChosen && isKnown}
             onClick={choose}
           >
             {keyName !== null && <KeyCap>{keyName}</KeyCap>}
@@ -256,6 +259,7 @@ export function Candidates() {
               chosen.revision === candidate.revision
             }
             hasChosen={chosen !== null}
+            isKnown={answer.identification.verdict === 'known'}
           />
         ))}
         <Typography component="li">

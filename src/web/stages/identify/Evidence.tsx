@@ -82,6 +82,8 @@ export function TypedLookField({ look, helper }: { readonly look: Look; readonly
     follow(look, next);
   };
   const submit = (): void => {
+    // What stands there already is not recorded once more.
+    if (text.trim() === written) return;
     const seen = typedSeen(look, text);
     if (seen === null) {
       setRefused(text.trim() === '' ? null : `“${text.trim()}” is no size: e.g. 23.31, or 10½ lignes.`);

@@ -1,7 +1,9 @@
 import { Typography } from '@mui/material';
+import { useEffect, useRef } from 'react';
 import { LOOKS, type NextLook } from '../../../core/craft/identify';
 import { capital, figure, percent } from '../../../core/craft/judgement';
 import { Answers } from '../../kit/Answers';
+import { goOnTo } from '../../kit/keys/wanted';
 import { LampAnswer } from '../../kit/Lamp';
 import { TypedLookField, useLook } from './Evidence';
 import { useAskedLook } from './useIdentification';
@@ -44,12 +46,14 @@ function Asked({
   readonly worth: NextLook['best'];
 }) {
   const { give, mayRecord } = useLook(look);
+  const box = useRef<HTMLDivElement>(null);
+  useEffect(() => goOnTo(box.current?.querySelector<HTMLElement>('[data-wanted="true"]') ?? null), []);
   const outcomes = worth?.outcomes ?? [];
   const means = ({ probability, then, thenProbability }: (typeof outcomes)[number]): string =>
     `${percent(probability)}: then ${then}, ${percent(thenProbability)}`;
   const isTyped = LOOKS[look].as !== 'pick' && look !== 'engraving';
   return (
-    <>
+    <div ref={box}>
       {isTyped && <TypedLookField look={look} />}
       {outcomes
         .filter(({ value }) => value === null)
@@ -60,6 +64,7 @@ function Asked({
         ))}
       <Answers
         of={capital(LOOKS[look].words)}
+        asked={!isTyped && look !== 'engraving'}
         disabled={!mayRecord}
         choices={[
           ...outcomes.flatMap((outcome) =>
@@ -76,6 +81,6 @@ function Asked({
           { label: 'Cannot see', onPick: () => give(null) },
         ]}
       />
-    </>
+    </div>
   );
 }

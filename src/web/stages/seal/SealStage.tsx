@@ -200,7 +200,6 @@ function Mat() {
             name="inBack"
             label="Serial in the back"
             mono
-            wanted
             helper="blank where none stands there"
           />
         </FactCard>
