@@ -347,7 +347,7 @@ test('what was done to the gasket is said by hand, beside an advice that thinks 
   await expect(lamp).toContainText('Renew');
   await expect(gasket.getByRole('radio', { checked: true })).toHaveCount(0);
   await gasket.getByRole('radio', { name: 'Left in place' }).check();
-  await gasket.getByRole('radio', { name: 'None' }).check();
+  await gasket.getByRole('radio', { name: 'None', exact: true }).check();
   await gasket.getByLabel('Why').fill('the owner declined');
   await gasket.getByRole('button', { name: 'Record' }).click();
   await expect(gasket.getByText('Gasket left in place')).toBeVisible();

@@ -57,7 +57,9 @@ test('a watch with two cells is measured at both, one is changed, and the slip s
   const slip = page.getByRole('region', { name: 'Record for the owner' });
   await expect(slip).toContainText('Cell changed: display. Not changed: hands.');
   await expect(slip).toContainText('Its voltage at rest was 2.41 V (display).');
-  await expect(slip).toContainText(/Come back by .* The cell left in hands: Nobody knows when it was fitted/);
+  await expect(slip).toContainText(
+    /Come back by .* The cell put back in hands: Nobody knows when it was fitted/,
+  );
 });
 
 test('a case that opens from its front, crown at 3: the knife goes in opposite, and never to a lip noted at the crown', async ({

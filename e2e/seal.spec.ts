@@ -66,6 +66,7 @@ test('a flattened ring is worked back to what it was, and the new one is chosen 
   await old.getByRole('button', { name: 'Record' }).click();
   await expect(old).toContainText('Are the two exchanged?');
   await typeInto(old, { 'Height, as it was pressed': '0.60', 'Width, wall to wall': '0.77' });
+  await old.getByLabel('Profile').selectOption('round');
   await old.getByRole('button', { name: 'Record' }).click();
   await expect(lamp(page)).toContainText('67 % of its squeeze has stayed in it, within 53 % to 81 %');
   await expect(lamp(page)).toContainText('the likeliest first: 0.70');
@@ -93,8 +94,11 @@ test('a ring is reused against the advice only with its reason, and that stands 
 }) => {
   const id = await lyingOpen(page, 'C2140-3', 'snap-on');
   await goTo(page, `/jobs/${id}/seal`);
+  // Of unknown age it is looked at; a nick is a reason to renew it.
+  await expect(lamp(page)).toContainText('Look at it');
   await expect(lamp(page)).toContainText('Nobody knows how old the ring is.');
   const gasket = card(page, 'Gasket');
+  await gasket.getByRole('checkbox', { name: 'Nicked' }).check();
   await gasket.getByRole('radio', { name: 'Reused' }).check();
   await gasket.getByRole('radio', { name: 'A trace, surplus off' }).check();
   await gasket.getByRole('button', { name: 'Record' }).click();

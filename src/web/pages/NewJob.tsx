@@ -266,7 +266,7 @@ function PromiseOfService({ shop }: { readonly shop: SeenShop }) {
       nowUtc: shopNow(shop),
       catalogue: book ?? null,
     });
-    form.resetField('promise.promisedAt', { defaultValue: promisedAt });
+    form.setValue('promise.promisedAt', promisedAt);
   }, [service, first, book, form, shop]);
   return null;
 }

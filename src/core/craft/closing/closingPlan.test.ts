@@ -194,7 +194,7 @@ describe('what the order of closing says of ring and inside', () => {
   it('says whether the ring was greased, as it was recorded', () => {
     expect(stepOf('ring', { ring: 'reused', greased: false })).toMatchObject({
       what: 'The same ring, dry, into its groove',
-      how: expect.stringContaining('without grease'),
+      how: expect.stringContaining('without grease') as string,
     });
     expect(ids({ ring: 'reused', greased: false })).not.toContain('cots');
     expect(stepOf('ring', { ring: 'renewed', greased: true })?.what).toBe(
