@@ -319,7 +319,9 @@ export function history(book: Book): { readonly jobs: DemoJob[]; readonly lots: 
     }
 
     function seeCrownDown(): void {
-      if (known.caseType.crown === 'screwed down') step('set.crown-down', { down: true });
+      // Seen in the same breath as what went before: it draws nothing from the made-up chance of the steps.
+      if (known.caseType.crown === 'screwed down')
+        steps.push({ minutes, kind: 'set.crown-down', payload: { down: true } });
     }
 
     /** What the movement draws: its own figure, a spread from watch to watch, and old oil by the year. */
