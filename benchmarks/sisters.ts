@@ -11,7 +11,7 @@ import { chance } from './random';
  */
 const ANSWERS = 8000;
 const STRANGERS = 0.12;
-const AIMS = { points: 3, strangers: 0.08, sisters: 0.15 } as const;
+const AIMS = { points: 3, strangers: 0.08, sisters: 0.08 } as const;
 
 const { uniform, between, one, drawn, normal } = chance(60_601);
 

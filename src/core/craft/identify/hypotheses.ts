@@ -1,5 +1,5 @@
 import type { Book } from '../book';
-import { asRevision, bareCode, type Calibre, type Symbols, symbolsOf } from '../movements';
+import { asRevision, bareCode, type Calibre, type FunctionKind, type Symbols, symbolsOf } from '../movements';
 import { type Look, LOOK_NAMES, LOOKS } from './looks';
 
 /** One movement the book knows: a calibre, or one revision of it. */
@@ -60,18 +60,46 @@ function clockOf(xMm: number, yMm: number): string {
   return String(clock === 0 ? 12 : clock);
 }
 
+/** What of the dial is on it by its functions. */
+const NEEDS: Readonly<Record<'seconds' | 'date' | 'day' | 'counter', FunctionKind>> = {
+  seconds: 'seconds hand',
+  date: 'date',
+  day: 'day',
+  counter: 'chronograph',
+};
+
+/**
+ * Whether the book says that a calibre has none of this: its functions are told and this is not among them. A record a shop
+ * entered from what it saw says only what was seen, and a field left empty says nothing.
+ */
+function hasNone({ functions, shopsOwn }: Calibre, shows: keyof typeof NEEDS): boolean {
+  return !shopsOwn && functions.length > 0 && !functions.includes(NEEDS[shows]);
+}
+
 function placeOf(calibre: Calibre, shows: 'seconds' | 'date' | 'day'): string | null {
   const part = calibre.dial.find((each) => each.shows === shows);
   if (part) return part.clock === null ? 'centre' : String(part.clock);
-  // A book that says nothing of the dial says nothing of what is not on it.
+  if (hasNone(calibre, shows)) return 'none';
+  // A book that says nothing of the dial does not say where on it something is.
   return calibre.dial.length === 0 ? null : 'none';
 }
 
-function stepOf({ stepIntervalS }: Calibre): string {
-  if (stepIntervalS === null) return 'no hands';
+function countersOf(calibre: Calibre): string | null {
+  if (calibre.dial.length > 0) return String(calibre.dial.filter(({ shows }) => shows === 'counter').length);
+  return hasNone(calibre, 'counter') ? '0' : null;
+}
+
+const hasHands = ({ functions }: Calibre): boolean => functions.includes('hands');
+
+function stepOf(calibre: Calibre): string | null {
+  const { stepIntervalS, functions } = calibre;
+  // Of hands the book may not say how often they step; without hands nothing does.
+  if (stepIntervalS === null) return functions.length === 0 || hasHands(calibre) ? null : 'no hands';
   if (stepIntervalS < 0.9) return 'sweeps';
   return `${Math.round(stepIntervalS)} s`;
 }
+
+const listed = (value: string | null): readonly string[] | null => (value === null ? null : [value]);
 
 /** What a look at this calibre would show, by the book; null where the book does not say. */
 export function expectedPick(
@@ -93,13 +121,16 @@ export function expectedPick(
     case 'day':
       return dial(look);
     case 'counters':
-      return calibre.dial.length === 0
-        ? null
-        : [String(calibre.dial.filter(({ shows }) => shows === 'counter').length)];
+      return listed(countersOf(calibre));
     case 'display':
-      return [calibre.functions.includes('digital display') ? 'yes' : 'no'];
+      return calibre.functions.length === 0
+        ? null
+        : [calibre.functions.includes('digital display') ? 'yes' : 'no'];
     case 'coils':
-      return calibre.coils.length === 0 && calibre.shopsOwn ? null : [String(calibre.coils.length)];
+      // Hands are driven by a coil: where none is drawn, nobody drew it.
+      return calibre.coils.length === 0 && (calibre.shopsOwn || hasHands(calibre))
+        ? null
+        : [String(calibre.coils.length)];
     case 'cellAt':
       return calibre.wells.length === 0
         ? null
@@ -109,7 +140,7 @@ export function expectedPick(
     case 'jewels':
       return calibre.jewels === null ? null : [String(calibre.jewels)];
     case 'step':
-      return [stepOf(calibre)];
+      return listed(stepOf(calibre));
     default:
       return null;
   }

@@ -11,12 +11,14 @@ import { mostOf, sumOf, topOf } from './sums';
 /** How far an unknown calibre is built like a movement of the book: each look shows what it shows there so often. */
 const BUILT_ALIKE = 0.5;
 /** Of unknown calibres so many are sisters of one in the book: one character apart, and nearly everything alike. Ours. */
-const SISTERS = 0.6;
-const SISTER_ALIKE = 0.85;
+const SISTERS = 0.75;
+const SISTER_ALIKE = 0.88;
 const KNOWN = 0.95;
 const LIKELY = 0.6;
-/** Called an unknown calibre from here, where no one movement of the book is likelier: a wrong cell costs more than a look. */
+/** Called an unknown calibre from here, where no one movement of the book is much likelier: a wrong cell costs more than a look. */
 const UNKNOWN_FROM = 0.27;
+/** One taken for a movement of the book costs so much more than one looked at once more: that share is enough. Ours. */
+const UNKNOWN_WEIGHS = 1.5;
 const SHOWN = 8;
 /** Under this two pieces of evidence contradict each other. */
 const CONTRADICTS_UNDER = 0.01;
@@ -258,12 +260,14 @@ function judge(
   });
   if (pieces === 0) return told('nothing seen', 'Anything seen narrows it down: the engraving most of all.');
   if (!best) return told('not in the book', 'The book holds no calibre yet.');
-  if (notInBook >= UNKNOWN_FROM && notInBook > ofCalibre)
+  if (notInBook >= UNKNOWN_FROM && notInBook * UNKNOWN_WEIGHS > ofCalibre)
     return told(
       'not in the book',
       sister
         ? `It reads like a sister of ${sister.code}, not in the book: one character apart, and built alike.`
-        : `What was seen fits no movement of the book as well as one that is not in it; the nearest, ${calibreWords(best.code, best.revision)}, ${percent(best.probability)}.`,
+        : notInBook <= ofCalibre
+          ? `It may as well be a movement that is not in the book, ${percent(notInBook)}, as the nearest, ${calibreWords(best.code, best.revision)}, ${percent(best.probability)}.`
+          : `What was seen fits no movement of the book as well as one that is not in it; the nearest, ${calibreWords(best.code, best.revision)}, ${percent(best.probability)}.`,
     );
   const likely = best.probability >= LIKELY ? 'likely' : 'open';
   if (revisionOpen)
