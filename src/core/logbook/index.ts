@@ -60,13 +60,13 @@ export {
   LEFT_BY,
   OPENED_HOW,
   type OpenPayloads,
-  type PartOff,
   PHOTO_MARKS,
   PROTECTIONS,
   settingOf,
 } from './facts/open';
 export { GASKET_PROFILES, GREASED_BY, SEAL_STATES, standingRing, type SealPayloads } from './facts/seal';
 export type { Proofs, Run, SetPayloads } from './facts/set';
+export type { PartOff } from './facts/tray';
 export {
   type Failed,
   failedProofs,

@@ -5,7 +5,7 @@ import type { StageId } from '../craft/policy';
 import type { ProofResult } from '../craft/setting';
 import type { JobFacts, Payloads } from './entry';
 import { lastReading } from './facts/check';
-import type { PartOff } from './facts/open';
+import type { PartOff } from './facts/tray';
 
 /** A proof that a part asks for, because it was lost or replaced. */
 export interface PartProof {

@@ -1,10 +1,12 @@
 import { type BackKind, type MeasuredBack, measureWords, type View } from '../../craft/cases';
 import { figure } from '../../craft/judgement';
-import { type Part, partInWords, type Served } from '../../craft/parts';
+import { partInWords } from '../../craft/parts';
 import type { Envelope, FactKinds } from '../envelope';
 import type { SealFacts } from './seal';
 import { proofsVoided, type SetFacts } from './set';
 import { type TestFacts, testsAreBefore } from './test';
+import type { TrayFacts, TrayPayloads } from './tray';
+
 export const AS_FOUND = [
   'nothing unusual',
   'tool marks',
@@ -35,7 +37,7 @@ export const PHOTO_MARKS = [
 ] as const;
 export type PhotoMark = (typeof PHOTO_MARKS)[number];
 
-export interface OpenPayloads {
+export interface OpenPayloads extends TrayPayloads {
   'open.back': {
     readonly kind: BackKind;
     readonly openedWith: string;
@@ -56,19 +58,6 @@ export interface OpenPayloads {
   'open.measured': MeasuredBack;
   /** Steps of the plan done, by their ids; as shown, or otherwise. */
   'open.steps': { readonly steps: readonly string[]; readonly asShown: boolean };
-  'open.part': {
-    readonly part: Part;
-    readonly position: string;
-    readonly count: number;
-    readonly serves: readonly Served[];
-    /** The step of the plan it came off at; empty where it was none. */
-    readonly step: string;
-  };
-  'open.part-settled': {
-    readonly partEntryId: string;
-    readonly outcome: 'back in place' | 'replaced' | 'lost';
-    readonly note: string;
-  };
   'open.as-found': { readonly found: readonly AsFound[]; readonly note: string };
   /** Text printed inside back or module: cell, polarity, reset. Evidence for what follows. */
   'open.print': { readonly text: string };
@@ -105,15 +94,8 @@ export function settingOf(back: Pick<OpenPayloads['open.back'], 'separationMm' |
 
 type Fact<K extends keyof OpenPayloads> = Envelope<K, OpenPayloads[K]>;
 
-/** A part off the watch, and what became of it. */
-export interface PartOff {
-  readonly off: Fact<'open.part'>;
-  /** What was said of it; of the ring of the seam also by what was done to the gasket. Null: it lies on the tray. */
-  readonly settled: Pick<Fact<'open.part-settled'>, 'id' | 'occurredAt' | 'technicianId' | 'payload'> | null;
-}
-
 /** The facts of this stage as they stand: the latest live entry in each place. */
-export interface OpenFacts {
+export interface OpenFacts extends TrayFacts {
   back: Fact<'open.back'> | null;
   asFound: Fact<'open.as-found'> | null;
   techniques: Fact<'open.technique'>[];
@@ -125,7 +107,6 @@ export interface OpenFacts {
   photoMarks: Fact<'open.photo-mark'>[];
   insideSerial: Fact<'open.inside-serial'> | null;
   together: Fact<'open.together'>[];
-  parts: Map<string, PartOff>;
 }
 
 export const noOpenFacts = (): OpenFacts => ({

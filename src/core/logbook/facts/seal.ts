@@ -4,9 +4,9 @@ import type { GasketFinding, Groove, RingState } from '../../craft/gaskets';
 import { figure } from '../../craft/judgement';
 import { isSeamRing } from '../../craft/parts';
 import type { Envelope, FactKinds } from '../envelope';
-import type { OpenFacts } from './open';
 import { provedBeforeClosing, type SetFacts } from './set';
 import { type TestFacts, testsAreBefore } from './test';
+import type { TrayFacts } from './tray';
 
 export const GASKET_PROFILES = ['round', 'flat', 'L-shaped', 'shaped to the case', 'not seen'] as const;
 export const GREASED_BY = ['pad', 'fingers and wipe', 'not noted'] as const;
@@ -124,7 +124,7 @@ const RING_BECAME = {
 } as const;
 
 /** What was done to the ring is said once: it does not wait on the tray for a second word. One that never was there leaves it. */
-function settleSeamRings({ parts }: Pick<OpenFacts, 'parts'>, entry: Fact<'seal.gasket'>): void {
+function settleSeamRings({ parts }: TrayFacts, entry: Fact<'seal.gasket'>): void {
   const { id, occurredAt, technicianId, payload } = entry;
   for (const [partId, part] of parts) {
     if (part.settled !== null || !isSeamRing(part.off.payload)) continue;
@@ -142,7 +142,7 @@ function settleSeamRings({ parts }: Pick<OpenFacts, 'parts'>, entry: Fact<'seal.
   }
 }
 
-export const sealKinds: FactKinds<SealPayloads, SealFacts & OpenFacts & SetFacts & TestFacts> = {
+export const sealKinds: FactKinds<SealPayloads, SealFacts & TrayFacts & SetFacts & TestFacts> = {
   'seal.gasket': {
     words: ({ state, greased, greasedBy, size }) =>
       `gasket ${state}${size && ` (${size})`}${greased ? `, greased${greasedBy === 'not noted' ? '' : ` by ${greasedBy}`}` : ''}`,
