@@ -823,6 +823,41 @@ const toTest = (): Logbook => {
   return job;
 };
 
+/** The field each stands at; what is not here concerns the form as a whole. */
+const AT_FIELD: Readonly<Record<string, readonly string[]>> = {
+  cellCode: [
+    'a primary cell where an accumulator is charged',
+    'what is no cell of the table',
+    'mercury where nothing is known of the place',
+    'zinc-air where nothing is known of the place',
+    'any cell where nothing tells what belongs there',
+    'what no table knows, where the book knows nothing',
+    'a cell of another voltage than was found',
+    'a cell that does not lie in the well measured',
+    'an alkaline cell where nothing but the well is known',
+    'a primary cell where a rechargeable one was found, whatever the service',
+    'a primary cell where what was found may be rechargeable',
+  ],
+  state: [
+    'a missing ring that was reused, and dry',
+    'a ring greased and left in place',
+    'a ring reused where none was counted',
+  ],
+  size: ['a ring typed that its groove never touched'],
+  crown: ['no crown where one was noted'],
+  seenFrom: ['a seam that stands up, seen from nowhere'],
+  excessReason: [
+    'a test beyond what the watch is rated for',
+    'a test beyond shop and tester',
+    'more vacuum than the tester is made for',
+  ],
+  changedOn: ['a cell changed after the watch was taken in'],
+  stoppedOn: ['a day it stopped after it was taken in'],
+  separationMm: ['a wrench set wider than it opens'],
+};
+const fieldOf = (name: string): string | null =>
+  Object.entries(AT_FIELD).find(([, names]) => names.includes(name))?.[0] ?? null;
+
 describe('what is refused, with its reason and what to do', () => {
   const cases = REFUSED.map(([name, job, add, reason, whatToDo, lots = [lot]]) => ({
     name,
@@ -832,12 +867,13 @@ describe('what is refused, with its reason and what to do', () => {
     whatToDo,
     lots,
   }));
-  it.each(cases)('$name', ({ job, add, reason, whatToDo, lots }) => {
+  it.each(cases)('$name', ({ name, job, add, reason, whatToDo, lots }) => {
     const begun = job();
     expect(admit(begun, () => add(begun), [...lots])).toEqual({
       verdict: 'refused',
       reasons: [reason].flat(),
       whatToDo,
+      path: fieldOf(name),
     });
   });
 
@@ -1086,6 +1122,7 @@ describe('a dropped cell that nobody has yet', () => {
     reasons: ['The old cell was dropped and nobody has it yet.'],
     whatToDo:
       'Find it, or tell who is above, and record which: swallowed it can kill a child or an animal within hours.',
+    path: null,
   };
 
   it('holds up fitting, putting back, closing and signing, whatever the movement', () => {
