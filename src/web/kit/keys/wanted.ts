@@ -20,17 +20,30 @@ function wantedFields(): HTMLElement[] {
   );
 }
 
-/** Where the focus came by itself, until the next key. */
+/** Where the focus came by itself, until the next key, and when. */
 let landedOn: Element | null = null;
+let landedAtMs = 0;
+/** Before that nobody has seen where the focus came to. */
+const SEEN_AFTER_MS = 500;
+
+function landed(): void {
+  landedOn = document.activeElement;
+  landedAtMs = performance.now();
+}
+
 /** Something was recorded, and what is asked next is not drawn yet. */
 let goesOn = false;
 
 /**
- * Whether an Enter is meant for what went before: pressed where the focus came by itself, with no other key since. It is
- * answered once: a hand that presses again means it.
+ * Whether an Enter is meant for what went before: pressed where the focus came by itself, sooner than a hand can have seen it
+ * there, with no other key since. It is answered once: a hand that presses again means it. What only leads on records nothing.
  */
 export function isStrayEnter(): boolean {
-  const stray = landedOn !== null && landedOn === document.activeElement;
+  const stray =
+    landedOn !== null &&
+    landedOn === document.activeElement &&
+    !(landedOn instanceof HTMLAnchorElement) &&
+    performance.now() - landedAtMs < SEEN_AFTER_MS;
   landedOn = null;
   return stray;
 }
@@ -46,7 +59,7 @@ export function goOnTo(element: HTMLElement | null): void {
   if (!goesOn || element === null || document.activeElement !== document.body) return;
   goesOn = false;
   element.focus();
-  landedOn = document.activeElement;
+  landed();
 }
 
 /** Puts the focus on the next thing still wanted on the mat. */
@@ -68,7 +81,7 @@ export function goOnToWanted(): void {
   const goOn = (): void => {
     const now = document.activeElement;
     if (now !== hand && isField(now)) return;
-    if (focusNextWanted()) landedOn = document.activeElement;
+    if (focusNextWanted()) landed();
     else goesOn = true;
   };
   requestAnimationFrame(() => requestAnimationFrame(goOn));
