@@ -56,6 +56,24 @@ describe('what a watch will need', () => {
     expect(requestFor(needs(job, [lot])).map(({ what }) => what)).toContain('kit KT-V21');
   });
 
+  it('offers no cell where it may run from an accumulator, and says where one leaks that nobody ordered', () => {
+    const found: Lot = { ...lot, code: 'SR927W' };
+    const job = takenIn('recharge or new accumulator', null);
+    job.add('cell.found', { marking: 'SR927W', condition: 'clean' });
+    job.add('open.print', { text: 'SOLAR' });
+    expect(needs(job, [found]).find(({ of }) => of === 'cell')).toMatchObject({
+      status: 'not known yet',
+      words: 'what it runs from is contradicted: a cell or an accumulator',
+      order: null,
+    });
+    const leaking = takenIn('reseal and test', null);
+    leaking.add('cell.found', { marking: 'SR621SW', condition: 'crust' });
+    expect(said(leaking, [lot]).cell).toBe('not known yet');
+    const clean = takenIn('reseal and test', null);
+    clean.add('cell.found', { marking: 'SR621SW', condition: 'clean' });
+    expect(said(clean, [lot]).cell).toBe('not needed');
+  });
+
   it('says what nobody can know before it is open, and orders nothing of it', () => {
     const job = new Logbook();
     job.add('arrive.service', { service: 'cell only', priceMinor: 1400 });

@@ -4,7 +4,7 @@ import { opens } from '../../craft/opening';
 import { countOf } from '../../craft/parts';
 import type { Policy } from '../../craft/policy';
 import type { Lot, SupplierRecord } from '../../craft/stock';
-import type { JobState, Payloads } from '../../logbook';
+import { isLeaked, type JobState, type Payloads } from '../../logbook';
 import { fitForWell, placeWants } from '../cell';
 import { kitsHere } from '../charging';
 import { type Opening, openingOf } from '../opening';
@@ -74,8 +74,20 @@ function cellNeeds(question: NeedsQuestion): readonly Need[] {
   const { state, book, lots, records, policy, day } = question;
   const need = { of: 'cell', order: null } as const;
   const asked = state.required.some((each) => each === 'cell.fitted' || each === 'cell.charged');
-  if (!asked) return [{ ...need, status: 'not needed', words: 'no cell is changed' }];
-  if (supplyOf(state, book).verdict === 'rechargeable') {
+  if (!asked)
+    return state.wells.some(
+      ({ found, fitted }) => found !== null && isLeaked(found.payload) && fitted === null,
+    )
+      ? [
+          {
+            ...need,
+            status: 'not known yet',
+            words: 'the cell found leaks, and no cell is ordered to be changed',
+          },
+        ]
+      : [{ ...need, status: 'not needed', words: 'no cell is changed' }];
+  const supply = supplyOf(state, book);
+  if (supply.verdict === 'rechargeable') {
     const charge = state.calibre?.charge ?? null;
     const kitCode = charge?.kitCode ?? null;
     if (charge === null || kitCode === null)
@@ -92,6 +104,17 @@ function cellNeeds(question: NeedsQuestion): readonly Need[] {
           },
     ];
   }
+  if (supply.againstPrimary.length > 0)
+    return [
+      {
+        ...need,
+        status: 'not known yet',
+        words:
+          supply.verdict === 'contradicted'
+            ? 'what it runs from is contradicted: a cell or an accumulator'
+            : 'it may run from an accumulator: a cell or a kit',
+      },
+    ];
   const wanted = new Map<string, number>();
   for (const well of state.wells) {
     // By the book, or by what was found, printed and measured.

@@ -135,6 +135,14 @@ describe('what to fit in a job', () => {
     expect(fit(jobOn('orrelin-41-2'), 0, [lot])?.best?.lot.id).toBe(lot.id);
   });
 
+  it('is nothing while something says that the watch is charged', () => {
+    const job = new Logbook();
+    job.add('cell.found', { marking: lot.code, condition: 'clean' });
+    expect(fit(job, 0, [lot])?.best?.lot.id).toBe(lot.id);
+    job.add('open.print', { text: 'SOLAR' });
+    expect(fit(job, 0, [lot])).toBeNull();
+  });
+
   it('is a set from one lot where two wells take the same cell', () => {
     const job = jobOn('quillbeck-22-4');
     const state = job.state();

@@ -8,6 +8,7 @@ import { type Lot, type SupplierRecord, type WhatToFit, whatToFit } from '../../
 import { type FittingGuide, fittingGuide, type GuidedMovement, type GuidedPlace } from '../../craft/fitting';
 import { type AboveCell, type Calibre, openRevisions } from '../../craft/movements';
 import { seenMovement } from '../identify';
+import { supplyOf } from '../supply';
 /** How a revision is told by its contact, or which revisions it may be. */
 function contactWords(calibre: Calibre, revision: string | null): string {
   const open = openRevisions(calibre, revision);
@@ -146,14 +147,14 @@ interface FitContext {
   readonly alkalineAgreed: boolean;
 }
 
-/** What to fit in one place of a job; null where nobody knows what it takes. */
+/** What to fit in one place of a job; null where nobody knows what it takes, or something bars every primary cell. */
 export function fitForWell(
   state: JobState,
   well: WellState,
   { lots, records, book, policy, day, alkalineAgreed }: FitContext,
 ): WhatToFit | null {
   const wants = placeWants(state, well, book);
-  if (wants === null) return null;
+  if (wants === null || supplyOf(state, book).againstPrimary.length > 0) return null;
   const set = setOf(state, well, book);
   const other = set.find((each) => each !== well && each.fitted !== null);
   return whatToFit({

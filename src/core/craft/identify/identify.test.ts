@@ -176,6 +176,18 @@ describe('identifyMovement', () => {
     expect(loss(wrong)).toBeLessThan(loss(half) * 12);
   });
 
+  it('never knows a movement by its cell alone, however rare that is in the book and however well the shop knows it', () => {
+    const often = openIdentifier(book, [
+      { calibreId: 'dunmarrow-07-2', revision: null, caseCode: '', jobs: 300 },
+    ]);
+    const cell = [seen('cellDiameterMm', 20), seen('cellHeightMm', 1.6)];
+    expect(often.identifyMovement(cell)).toMatchObject({
+      verdict: 'likely',
+      reasons: [expect.stringContaining('Only its cell is known')],
+    });
+    expect(often.identifyMovement([...cell, seen('mark', 'DM 07/2')]).verdict).toBe('known');
+  });
+
   it('says that a movement is not in the book', () => {
     expect(identify(seen('mark', 'PL 9942')).verdict).toBe('not in the book');
     expect(

@@ -228,7 +228,7 @@ function identify(
       figures: `${each.book}: ${each.bits >= 0 ? '×' : '÷'} ${figure(2 ** Math.abs(each.bits), 1)}`,
     })),
   ];
-  return { ...ranked, ...judge(ranked, ofCalibre, evidence.length), working };
+  return { ...ranked, ...judge(ranked, ofCalibre, evidence), working };
 }
 
 /** From this share of what is not in the book on it reads like the sister of one movement. */
@@ -251,14 +251,15 @@ type Judgement = Pick<Identification, 'verdict' | 'reasons'>;
 function judge(
   { candidates, notInBook, others, revisionOpen, conflicting, sisterOf: sister }: Ranked,
   ofCalibre: number,
-  pieces: number,
+  evidence: readonly Seen[],
 ): Judgement {
   const [best, second] = candidates;
   const told = (verdict: Identification['verdict'], reason: string): Judgement => ({
     verdict,
     reasons: [reason],
   });
-  if (pieces === 0) return told('nothing seen', 'Anything seen narrows it down: the engraving most of all.');
+  if (evidence.length === 0)
+    return told('nothing seen', 'Anything seen narrows it down: the engraving most of all.');
   if (!best) return told('not in the book', 'The book holds no calibre yet.');
   if (notInBook >= UNKNOWN_FROM && notInBook * UNKNOWN_WEIGHS > ofCalibre)
     return told(
@@ -277,7 +278,13 @@ function judge(
       'likely',
       `${percent(best.probability)} all the same, though what was seen contradicts itself: see which pair.`,
     );
-  if (best.probability >= KNOWN) return told('known', 'Everything seen together leaves nothing else.');
+  if (best.probability >= KNOWN)
+    return evidence.every(({ look }) => OF_THE_CELL.includes(look))
+      ? told(
+          'likely',
+          'Only its cell is known, and movements in no book take it too: look at the movement itself.',
+        )
+      : told('known', 'Everything seen together leaves nothing else.');
   return told(
     likely,
     second && second.probability >= 0.05
