@@ -12,6 +12,7 @@ import type {
 } from '../contract';
 import { handback } from '../core/advice/handback';
 import { foldJob, type Entry } from '../core/logbook';
+import type { SeenBefore } from '../core/craft/identify';
 import { Counter, delivery, entryOf, newJob, technicianId } from '../testing/counter';
 import { idOf, movementOf, readingOf } from '../testing/fixtures';
 
@@ -378,6 +379,25 @@ describe('signing and the papers', () => {
     ]);
     expect(answers.map((answer) => answer.status).sort()).toEqual([201, 422]);
     expect(answers.find((answer) => answer.status === 422)?.body.detail).toContain('signed already');
+  });
+
+  it('counts a watch that was looked at and went out unnamed among those in no book', async () => {
+    const before = async () => (await counter.get<SeenBefore[]>('/api/movements/seen')).body;
+    const [looked, unseen] = [await counter.takeIn('looked'), await counter.takeIn('unseen')];
+    await counter.record(looked, 'e', 'identify.evidence', { look: 'jewels', value: '0', withinMm: 0 });
+    for (const job of [looked, unseen]) {
+      for (const stage of ['open', 'identify', 'check', 'cell', 'seal', 'set'] as const)
+        await counter.record(job, `${job} ${stage}`, 'logbook.stage-skipped', {
+          stage,
+          reason: 'goes back as it came',
+        });
+      expect(await before()).toEqual(
+        job === looked ? [] : [{ calibreId: null, revision: null, caseCode: 'C2140-3', jobs: 1 }],
+      );
+      const answer = await counter.record(job, `${job} signed`, 'handback.signed', signature(job));
+      expect(answer.status).toBe(201);
+    }
+    expect(await before()).toEqual([{ calibreId: null, revision: null, caseCode: 'C2140-3', jobs: 1 }]);
   });
 
   it('keeps what was forecast for its cell as it was signed, though the job is summarised again', async () => {

@@ -3,6 +3,7 @@ import type { CalibreHistory } from '../../contract';
 import type { SeenBefore } from '../../core/craft/identify';
 import { readingOfMovement } from '../../core/advice/health';
 import type { JobState } from '../../core/logbook';
+import { wentUnnamed } from '../../core/advice/identify';
 import type { Db } from './database';
 
 interface Row {
@@ -31,18 +32,22 @@ export interface MovementsSeenStore {
   history(calibreId: string): CalibreHistory;
 }
 
-/** What a job tells of its movement; null while it is not named. */
+const UNNAMED = { calibreId: null, revision: null, code: '' };
+
+/** What a job tells of its movement; null while it is not named, unless it went out so. */
 function rowOf(jobId: string, state: JobState): Row | null {
   const { facts, caseType } = state;
-  const { movement, watch, findings } = facts;
+  const { movement, watch, findings, signed } = facts;
+  const told = movement ?? (wentUnnamed(facts) ? signed : null);
+  const { calibreId, revision, code } = movement?.payload ?? UNNAMED;
   return (
-    movement && {
+    told && {
       jobId,
-      calibreId: movement.payload.calibreId,
-      revision: movement.payload.revision,
-      code: movement.payload.code,
+      calibreId,
+      revision,
+      code,
       caseCode: caseType?.code ?? watch?.payload.reference ?? '',
-      seenAt: movement.occurredAt,
+      seenAt: told.occurredAt,
       currentUA: readingOfMovement(state, 'currentUA'),
       rateSPerDay: readingOfMovement(state, 'rateSPerDay'),
       leaked: facts.leakages.length > 0 ? 1 : 0,
