@@ -191,7 +191,7 @@ export function SealLamp() {
     <>
       <LampAnswer
         question="Gasket: renew or reuse?"
-        standing={followed ? 'good' : 'care'}
+        standing={!followed ? 'care' : advice.verdict === 'look at it' && !done ? 'open' : 'good'}
         answer={capital(advice.verdict)}
         reasons={[...advice.reasons, ...(followed ? [] : [`Recorded otherwise: ${done.reason}`])]}
       />
