@@ -133,9 +133,9 @@ test.describe('fits the screen', () => {
           [1280, 800],
         ] as const) {
           // A busy machine draws the narrow page later: what counts is how it stays. Chromium may leave the media queries
-          // of a rule as they were that is added in the moment of the change: the next change asks them anew.
+          // of a rule as they were that is added in the moment of the change: a change across all of them asks them anew.
           await expect(async () => {
-            await page.setViewportSize({ width: width - 1, height });
+            await page.setViewportSize({ width: 1500, height });
             await page.setViewportSize({ width, height });
             await page.waitForTimeout(250);
             expect(await sticksOut(page), `${path}, ${width} px wide`).toEqual([]);

@@ -39,7 +39,7 @@ function AtTheBench({ calibre, book }: { readonly calibre: Calibre; readonly boo
   const whose = (source: string): string => (source === 'this movement' ? '' : ` (${source})`);
   return (
     <Section title="At the bench">
-      <Stack direction={{ xs: 'column', sm: 'row' }} spacing={3}>
+      <Stack direction="row" useFlexGap spacing={3} sx={{ flexWrap: 'wrap' }}>
         <Box sx={{ flex: '0 0 250px' }}>
           <CalibreFigure
             calibre={calibre}
@@ -55,7 +55,7 @@ function AtTheBench({ calibre, book }: { readonly calibre: Calibre; readonly boo
             columnGap: 2,
             rowGap: 0.5,
             alignContent: 'start',
-            flex: '1 1 0',
+            flex: '1 1 260px',
             minWidth: 0,
             m: 0,
           }}
