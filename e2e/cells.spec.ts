@@ -49,7 +49,7 @@ test('the fitting guide is ticked with one key, a fresh cell is loose until it i
 }) => {
   await openJob(page, 'overdue-at-the-cell', 'cell');
   const guide = card(page, 'fitting guide');
-  await expect(guide).toContainText('In against the spring first');
+  await expect(guide).toContainText('Push the cell against the spring first');
   await expect(guide.getByRole('note').filter({ hasText: 'the spring folds under the cell' })).toHaveCount(1);
   await guide.getByRole('checkbox', { name: 'Note how everything lies: done' }).check();
   await expect(guide).toContainText('1 of 10 done');

@@ -118,7 +118,7 @@ test('rotor-charged: rotor and wheel on the tray, a modern kit where the book fo
   await expect(lampOf(page).getByRole('status')).toContainText('At 450 turns an hour, as it turns now.');
   await expect.poll(hours).toBeGreaterThan(usual * 1.9);
   const guide = page.getByRole('region', { name: 'fitting guide' });
-  await expect(guide).toContainText('turned until it drops by itself');
+  await expect(guide).toContainText('Turn it until it drops by itself');
   await guide.getByRole('checkbox', { name: 'Rotor off: done' }).check();
   await expect(guide.getByRole('checkbox', { name: 'Rotor off: done' })).toBeChecked();
   await page.keyboard.press('2');

@@ -172,7 +172,7 @@ test('one that reads like a sister of a known movement is said to, and entered f
   await expect(movement(page)).toContainText('OR 48.2 shop’s own, to be completed');
   await expect(lampOf(page)).toContainText('Its cell is not entered yet');
   await page.keyboard.press('5');
-  await expect(lampOf(page)).toContainText('The book does not know yet which cell OR 48.2 takes');
+  await expect(lampOf(page)).toContainText('The book does not list the cell for OR 48.2 yet');
   await expect(page.getByRole('region', { name: 'fitting guide', exact: true })).toBeVisible();
   await expect(lampOf(page)).toContainText('Entered at the bench from its sister OR 41');
 });

@@ -53,13 +53,13 @@ test('one watch of each kind of back: its own opener, its own order, one key, ev
       reference: 'C0915-2',
       opener: 'case knife',
       // Nobody saw what holds the strap: no bar lies on the tray.
-      steps: ['Strap or bracelet out of the way', 'Case knife in at 3 o’clock, seen from behind'],
+      steps: ['Move the strap or bracelet out of the way', 'Case knife in at 3 o’clock, seen from behind'],
       onTray: ['back'],
     },
     {
       reference: 'C2210-1',
       opener: 'hand wrench, three jaws',
-      steps: ['Strap or bracelet out of the way', 'Press down and turn', 'Spin it off'],
+      steps: ['Move the strap or bracelet out of the way', 'Press down and turn', 'Spin it off'],
       onTray: ['back', 'gasket'],
       figures: ['25.63 mm', '22.2 mm'],
     },
@@ -73,20 +73,20 @@ test('one watch of each kind of back: its own opener, its own order, one key, ev
     {
       reference: 'C3312-4',
       opener: 'die 12/30.5 in die holder',
-      steps: ['Put together die 12/30.5 in die holder'],
+      steps: ['Assemble die 12/30.5 in die holder'],
       onTray: ['back'],
       figures: ['shank S5'],
     },
     {
       reference: '418D-20',
       opener: 'screwdriver 1.4',
-      steps: ['4 screws, crosswise', 'Lift the plate level'],
+      steps: ['Undo 4 screws crosswise', 'Lift the plate level'],
       onTray: ['4 × screw', 'plate'],
     },
     {
       reference: '377A-05',
       opener: 'case knife',
-      steps: ['under the bezel in at 9 o’clock, seen from the dial', 'Dial and movement out together'],
+      steps: ['under the bezel in at 9 o’clock, seen from the dial', 'Take dial and movement out together'],
       onTray: ['bezel', 'movement'],
     },
     {
@@ -98,7 +98,12 @@ test('one watch of each kind of back: its own opener, its own order, one key, ev
     {
       reference: 'DK114',
       opener: 'thumbs, then blunt blade',
-      steps: ['Brace it on the mat', 'Slide the lock home to open', 'Loosen the adhesive', 'Lift the panel'],
+      steps: [
+        'Hold the watch steady on the mat',
+        'Slide the lock to open',
+        'Loosen the adhesive',
+        'Lift the panel',
+      ],
       onTray: ['panel', 'adhesive'],
     },
   ];
@@ -125,7 +130,7 @@ test('a back nobody knows is measured with the caliper; the drawing and the sett
 }) => {
   await toOpen(page, await takenIn(page, 'unmarked'));
   const form = card(page, 'The back, measured');
-  await expect(lampOf(page)).toContainText('Nobody said yet how this back opens');
+  await expect(lampOf(page)).toContainText('The kind of back is not recorded yet');
   await expect(order(page)).not.toContainText('Lift the back');
   await form.getByLabel('Kind of back').selectOption('screwed, notched');
   await expect(lampOf(page)).toContainText('Wanted: how many notches');
@@ -209,7 +214,7 @@ test('where nothing of the shop opens it: refer, or buy, and whether that pays',
     'die 12/31.5, is 0.4 mm too small across the flats. Never the nearest.',
   );
   await expect(lampOf(page)).toContainText('a die of 12 flats, 31.9 mm across');
-  await expect(order(page)).toContainText('Stop here: refer it, or buy');
+  await expect(order(page)).toContainText('Stop: refer the watch, or buy the tool');
   await expect(order(page).getByRole('button', { name: /All done as shown/ })).toHaveCount(0);
   await lampOf(page).getByLabel('The tool costs, EUR').fill('21.00');
   await expect(lampOf(page)).toContainText('After 4 jobs');
@@ -389,7 +394,9 @@ test('a second watch opened beside one with a serial in its back: warned, and bo
 test('what worked last time comes first', async ({ bench: page }) => {
   await openJob(page, 'draws-too-much', 'open');
   await order(page).getByText('Show the steps').click();
-  await expect(order(page).getByRole('listitem').first()).toContainText('As last time: three-jaw wrench');
+  await expect(order(page).getByRole('listitem').first()).toContainText(
+    'Open it as last time: three-jaw wrench',
+  );
   await expect(order(page).getByRole('listitem').first()).toContainText('current near its limit');
 });
 

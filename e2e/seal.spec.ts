@@ -62,10 +62,10 @@ test('a flattened ring is worked back to what it was, and the new one is chosen 
   await expect(stands(page, 'The groove')).toContainText('groove 31 to 32.9 mm', { ignoreCase: true });
   await alsoRecord(page, 'The old ring, measured');
   const old = card(page, 'The old ring, measured');
-  await typeInto(old, { 'Height, as it was pressed': '0.77', 'Width, wall to wall': '0.60' });
+  await typeInto(old, { 'Ring height': '0.77', 'Ring width': '0.60' });
   await old.getByRole('button', { name: 'Record' }).click();
-  await expect(old).toContainText('Are the two exchanged?');
-  await typeInto(old, { 'Height, as it was pressed': '0.60', 'Width, wall to wall': '0.77' });
+  await expect(old).toContainText('Did you swap the two?');
+  await typeInto(old, { 'Ring height': '0.60', 'Ring width': '0.77' });
   await old.getByLabel('Profile').selectOption('round');
   await old.getByRole('button', { name: 'Record' }).click();
   await expect(lamp(page)).toContainText('67 % of its squeeze has stayed in it, within 53 % to 81 %');
@@ -96,14 +96,14 @@ test('a ring is reused against the advice only with its reason, and that stands 
   await goTo(page, `/jobs/${id}/seal`);
   // Of unknown age it is looked at; a nick is a reason to renew it.
   await expect(lamp(page)).toContainText('Look at it');
-  await expect(lamp(page)).toContainText('Nobody knows how old the ring is.');
+  await expect(lamp(page)).toContainText('The age of the ring is not known.');
   const gasket = card(page, 'Gasket');
   await gasket.getByRole('checkbox', { name: 'Nicked' }).check();
   await gasket.getByRole('radio', { name: 'Reused' }).check();
   await gasket.getByRole('radio', { name: 'A trace, surplus off' }).check();
   await gasket.getByRole('button', { name: 'Record' }).click();
-  await expect(gasket).toContainText('Why: the lamp advises otherwise.');
-  await gasket.getByLabel('Why, since the lamp advises otherwise').fill('part ordered, owner agrees');
+  await expect(gasket).toContainText('Give the reason: this differs from the advice.');
+  await gasket.getByLabel('Reason for not following the advice').fill('part ordered, owner agrees');
   await gasket.getByRole('button', { name: 'Record' }).click();
   await expect(stands(page, 'Gasket')).toContainText('Gasket reused');
   await expect(lamp(page)).toContainText('Recorded otherwise: part ordered, owner agrees');
@@ -121,16 +121,16 @@ test('a plate comes down on its four screws crosswise in rounds, each part back 
   await recorded(page, id, 'open.part', off('plate', 'print facing out'));
   await recorded(page, id, 'open.part', off('insulator', 'which way up, to be noted'));
   await goTo(page, `/jobs/${id}/seal`);
-  await expect(plan(page)).toContainText('First, what is easily left out');
+  await expect(plan(page)).toContainText('Check the parts that are easily left out');
   await expect(plan(page)).toContainText('Crosswise, seen from behind: 1 – 3 – 2 – 4.');
   // Where it sat is not noted: a placeholder is no place, and its step waits.
-  await expect(plan(page)).toContainText('Note where it sat first: insulator, which way up.');
+  await expect(plan(page)).toContainText('First note where it was: insulator, which way up.');
   await expect(done(page, 'Insulator back: done')).toBeDisabled();
   await page.getByRole('form', { name: 'Where it sat, to be noted' }).getByRole('textbox').fill('print up');
   await page.getByRole('form', { name: 'Where it sat, to be noted' }).getByRole('button').click();
   await done(page, /^Insulator back: which way up: print up: done/).check();
-  await done(page, 'Plate on, level: done').check();
-  await done(page, 'All 4 screws in, none tight: done').check();
+  await done(page, 'Set the plate on level: done').check();
+  await done(page, 'Put all 4 screws in without tightening: done').check();
   await done(page, /^Round 1/).check();
   await done(page, /^Round 2/).check();
   await done(page, /^Round 3/).check();
@@ -154,7 +154,7 @@ test('a hatch goes back to the reference that was noted, and its seal is account
   await inside.getByRole('radiogroup', { name: 'Hatch' }).getByRole('radio', { name: 'Renewed' }).check();
   await inside.getByRole('button', { name: 'Record' }).click();
   await expect(stands(page, 'Seals of inner cover and hatch')).toContainText('hatch renewed');
-  await done(page, 'Hatch in, to its reference: done').check();
+  await done(page, 'Turn the hatch in to its mark: done').check();
   await expect(lamp(page)).not.toContainText('on the tray');
 });
 

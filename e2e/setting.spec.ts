@@ -24,8 +24,8 @@ test('the way to the time of the shop is worked out from what the watch shows, b
   await shows.getByRole('radio', { name: 'None' }).check();
   // It may be evening, when day and date are still to change: counted from there it ends on a wrong day.
   await expect(lamp).toContainText('Look again');
-  await expect(lamp).toContainText('1. Turn on until the date jumps: that is midnight.');
-  await expect(lamp).toContainText('Read day and date again there');
+  await expect(lamp).toContainText('1. Turn the hands forwards until the date jumps: that is midnight.');
+  await expect(lamp).toContainText('Read day and date again and enter them here');
   await shows.getByLabel('Half of the day').selectOption('A.m.');
   // Tuesday 17 March: ten dates on and three days on, by ten midnights.
   await expect(lamp).toContainText('Set it so, to Tuesday 17');
@@ -41,7 +41,7 @@ test('the way to the time of the shop is worked out from what the watch shows, b
   await expect(lamp).toContainText('Quick-set the day to Tuesday, in the second language.');
   await expect(lamp).toContainText('Quick-set the date to 17.');
   await shows.getByLabel('Half of the day').selectOption('not known');
-  await expect(lamp).toContainText('Turn on to 06:00.');
+  await expect(lamp).toContainText('Turn the hands forwards to 06:00.');
   await expectAccessible(page, 'the way of setting');
 });
 
@@ -141,7 +141,7 @@ test('a display is set by its buttons; beside hands the two are proved to agree'
   await expect(lampOf(page)).not.toContainText('midnight');
   await expect(card(page, 'TK82D by the book')).toContainText('Every segment shows once');
   await openJob(page, 'two-cells', 'set');
-  await expect(lampOf(page)).toContainText('Hold the hands against the digits');
+  await expect(lampOf(page)).toContainText('Compare hands and display');
   await expect(
     card(page, 'Functions of this movement').getByRole('radiogroup', { name: 'hands and display agree' }),
   ).toBeVisible();

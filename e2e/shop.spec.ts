@@ -145,7 +145,7 @@ test('a test recorded changes what may be said about water, and no more than tha
     /Tested at 3 bar, wet, for 60 seconds, on 17 March 2026: no leak was found\. More than that was not tested\./,
   );
   await openJob(page, 'worn-engraving', 'test');
-  await expect(page.getByText('a test now would prove nothing')).toBeVisible();
+  await expect(page.getByText('Close it before you test it')).toBeVisible();
 });
 
 test('an owner is found in spite of a slip, shown with their jobs, and erased without the record', async ({

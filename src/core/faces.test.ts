@@ -46,7 +46,7 @@ import {
   pulsesComeFirst,
   readingOfMovement,
 } from './advice/health';
-import { evidenceOfJob, seenMovement } from './advice/identify';
+import { evidenceOfJob, seenMovement, wentUnnamed } from './advice/identify';
 import {
   freeVolumeOf,
   judgeTests,
@@ -196,7 +196,11 @@ function asksOf(state: JobState, entries: readonly Entry[]): Readonly<Record<str
     ],
     diagnoses: () => diagnosesOf(state, book, context.policy),
     leakAdvice: () => leakAdviceOf(state, book, context.policy),
-    identify: () => [evidenceOfJob(state, book).length, seenMovement(state, book).functions],
+    identify: () => [
+      evidenceOfJob(state, book).length,
+      seenMovement(state, book).functions,
+      wentUnnamed(state.facts),
+    ],
     leaks: () => {
       const tests = judgeTests(state);
       const seen = leakCaseOf(state);

@@ -147,5 +147,5 @@ it('a watch that comes with a date it cannot have stopped on is told which would
     entryOf('stopped', 'arrive.stopped', { stoppedOn: '2026-02-31' }),
   );
   expect(status).toBe(422);
-  expect(JSON.stringify(body)).toContain('There is no 2026-02-31');
+  expect(JSON.stringify(body)).toContain('The date 2026-02-31 does not exist');
 });

@@ -64,10 +64,10 @@ export const sealKinds: KindDefinitions<SealPayloads> = {
     },
     schema: z
       .strictObject({
-        heightMm: lengthMm('Height', 5, 0.6).nullable(),
-        widthMm: lengthMm('Width', 8, 0.77).nullable(),
-        insideMm: lengthMm('Ring inside', 80, 30.5).nullable(),
-        outsideMm: lengthMm('Ring outside', 82, 32).nullable(),
+        heightMm: lengthMm('Ring height', 5, 0.6).nullable(),
+        widthMm: lengthMm('Ring width', 8, 0.77).nullable(),
+        insideMm: lengthMm('Ring inside diameter', 80, 30.5).nullable(),
+        outsideMm: lengthMm('Ring outside diameter', 82, 32).nullable(),
         profile: oneOf('Profile', GASKET_PROFILES),
       })
       .superRefine((ring, wrong) => name(wrong, oldRingContradictions(ring))),

@@ -46,7 +46,7 @@ export const setKinds: KindDefinitions<SetPayloads> = {
     }),
   },
   'set.time': { version: 1, schema: z.strictObject({ set: yesNo('Set to the signal') }) },
-  'set.crown-down': { version: 1, schema: z.strictObject({ down: yesNo('The crown screwed down') }) },
+  'set.crown-down': { version: 1, schema: z.strictObject({ down: yesNo('Crown screwed down') }) },
   'set.outside': {
     version: 2,
     schema: z

@@ -76,8 +76,8 @@ export const benchJudges: Judges<AtTheBench> = {
   'arrive.stopped': ({ payload: { stoppedOn }, occurredAt }, { state, context }) => {
     if (stoppedOn !== null && stoppedOn.length === 10 && !isDay(stoppedOn))
       return refuse(
-        [`There is no ${stoppedOn}.`],
-        'Give a day of that month, or the month alone.',
+        [`The date ${stoppedOn} does not exist.`],
+        'Enter an existing date, or only year and month.',
         'stoppedOn',
       );
     return afterItCame(stoppedOn, occurredAt, state, context, 'would stop', 'it stopped', 'stoppedOn');
@@ -122,7 +122,9 @@ export const benchJudges: Judges<AtTheBench> = {
     const against = [
       ...ringContradictions(payload),
       ...(rim !== undefined && rim > 0 && payload.state === 'none there'
-        ? ['A ring was counted at the rim at opening, and none is there: one of the two.']
+        ? [
+            'You counted a ring at the rim at opening, and now recorded that there is none. Only one can be right.',
+          ]
         : []),
       ...(rim === 0 &&
       payload.state !== 'renewed' &&
@@ -131,7 +133,7 @@ export const benchJudges: Judges<AtTheBench> = {
         ? [`No ring was counted at the rim, and it was ${payload.state}: one of the two.`]
         : []),
     ];
-    if (against.length > 0) return refuse(against, 'Say again what was found and what was done.', 'state');
+    if (against.length > 0) return refuse(against, 'Correct what was found or what was done.', 'state');
     const kept = payload.state === 'reused' || payload.state === 'left in place';
     if (kept && payload.reason === '' && chargesItself(state))
       return refuse(
@@ -140,7 +142,7 @@ export const benchJudges: Judges<AtTheBench> = {
         'reason',
       );
     const cannotBe = typedSizeContradictions(payload, state.facts.groove?.payload ?? null);
-    if (cannotBe.length > 0) return refuse(cannotBe, 'Correct the size, or the groove.', 'size');
+    if (cannotBe.length > 0) return refuse(cannotBe, 'Correct the ring size or the groove.', 'size');
     if (lotId === null) return null;
     const lot = lotOf(question, lotId);
     return lot?.item === 'gasket'
@@ -175,8 +177,8 @@ export const benchJudges: Judges<AtTheBench> = {
       );
     if (payload.pressureBar !== null && Math.abs(payload.pressureBar) <= LEAST_PRESSURE_BAR)
       return refuse(
-        ['Nothing presses on the case at that pressure, so it is no test.'],
-        'Enter the pressure it was held at, over or under the air outside.',
+        ['At that pressure nothing presses on the case, so this is not a test.'],
+        'Enter the test pressure above or below atmospheric pressure, in bar.',
         'pressureBar',
       );
     if (crownOf(state) === null)
@@ -186,7 +188,11 @@ export const benchJudges: Judges<AtTheBench> = {
       );
     const excess = testExcess(payload, state, context.policy);
     return excess.length > 0 && payload.excessReason === ''
-      ? refuse(excess, 'Test at less, or say why it was tested beyond that.', 'excessReason')
+      ? refuse(
+          excess,
+          'Test at a lower pressure, or give the reason for exceeding the limit.',
+          'excessReason',
+        )
       : null;
   },
   'test.finding': ({ payload }, { state }) =>

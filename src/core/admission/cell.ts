@@ -39,9 +39,9 @@ const ofPair: Judge<'cell.fitted'> = (entry, { state, context: { catalogue } }) 
     ? null
     : refuse(
         [
-          `The other cell of this circuit is ${other.payload.cellCode}${other.payload.lotCode === '' ? '' : ` of lot ${other.payload.lotCode}`}: of two unlike ones the weaker is driven backwards and leaks.`,
+          `The other cell of this circuit is ${other.payload.cellCode}${other.payload.lotCode === '' ? '' : ` of lot ${other.payload.lotCode}`}. If the two cells differ, the weaker one is driven backwards and leaks.`,
         ],
-        'Take both from one lot; where it has only one left, correct the first fitting to a lot that has two.',
+        'Take both cells from one lot. If that lot has only one left, correct the first fitting to a lot that has two.',
       );
 };
 

@@ -163,7 +163,7 @@ const REFUSED: readonly Case[] = [
       'Diameter 6.8 mm where 20 mm is wanted: it will not sit in the well.',
       '0.55 mm too thick: it strains the contacts and the back.',
     ],
-    `Fit CR2016 or an equal. ${asFound} If the wrong cell was found, measure the well or look at its print: they outweigh it.`,
+    `Fit CR2016 or an equal. ${asFound} If the cell found was the wrong one, measure the well or record the print inside: that counts more than the cell found.`,
   ],
   [
     'a cell that does not lie in the well measured',
@@ -219,14 +219,14 @@ const REFUSED: readonly Case[] = [
       'The ring is missing, and it was reused: one of the two.',
       'The ring is missing, and it is dry: one of the two.',
     ],
-    'Say again what was found and what was done.',
+    'Correct what was found or what was done.',
   ],
   [
     'a ring greased and left in place',
     () => takenIn('cell and reseal'),
     (job) => void job.add('seal.gasket', { ...gasket, state: 'left in place' }),
     'The ring was left in place, and it was greased: one of the two.',
-    'Say again what was found and what was done.',
+    'Correct what was found or what was done.',
   ],
   [
     'a ring reused where none was counted',
@@ -237,7 +237,7 @@ const REFUSED: readonly Case[] = [
     },
     (job) => void job.add('seal.gasket', { ...gasket, state: 'reused' }),
     'No ring was counted at the rim, and it was reused: one of the two.',
-    'Say again what was found and what was done.',
+    'Correct what was found or what was done.',
   ],
   [
     'a seal of a hatch that was counted and is not there, and one inspected that nobody counted',
@@ -262,7 +262,7 @@ const REFUSED: readonly Case[] = [
     },
     (job) => void job.add('seal.gasket', { ...gasket, size: '30.5 × 0.50' }),
     'The ring is 0.5 mm thick and its groove leaves 0.55 mm: the back would never touch it. Measure section or depth again.',
-    'Correct the size, or the groove.',
+    'Correct the ring size or the groove.',
   ],
   [
     'a reading of a place the movement has not',
@@ -375,7 +375,7 @@ const REFUSED: readonly Case[] = [
     () => toTest(),
     (job) => void job.add('test.made', dryTestAt(5)),
     '5 bar is more than this watch is rated for: 3 bar.',
-    'Test at less, or say why it was tested beyond that.',
+    'Test at a lower pressure, or give the reason for exceeding the limit.',
   ],
   [
     'a test beyond shop and tester',
@@ -386,14 +386,14 @@ const REFUSED: readonly Case[] = [
       '20 bar is more than this shop tests at: 10 bar.',
       '20 bar is more than its tester is made for: 12.5 bar.',
     ],
-    'Test at less, or say why it was tested beyond that.',
+    'Test at a lower pressure, or give the reason for exceeding the limit.',
   ],
   [
     'more vacuum than the tester is made for',
     () => toTest(),
     (job) => void job.add('test.made', dryTestAt(-0.85)),
     '0.85 bar below the air outside is more than its tester is made for: 0.7 bar.',
-    'Test at less, or say why it was tested beyond that.',
+    'Test at a lower pressure, or give the reason for exceeding the limit.',
   ],
   [
     'a finding by a test of another job',

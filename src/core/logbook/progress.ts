@@ -215,7 +215,7 @@ function crownDownProof({ facts, caseType, signature }: Judged): Added[] {
     {
       stage: 'set',
       met: facts.crownDown?.payload.down === true,
-      missing: { requirement: 'set.crown-down', words: 'the screwed crown down, after the last setting' },
+      missing: { requirement: 'set.crown-down', words: 'that the crown is screwed down after setting' },
     },
   ];
 }

@@ -63,7 +63,7 @@ describe('what a watch will need', () => {
     job.add('open.print', { text: 'SOLAR' });
     expect(needs(job, [found]).find(({ of }) => of === 'cell')).toMatchObject({
       status: 'not known yet',
-      words: 'what it runs from is contradicted: a cell or an accumulator',
+      words: 'the evidence disagrees whether it runs on a cell or an accumulator',
       order: null,
     });
     const leaking = takenIn('reseal and test', null);

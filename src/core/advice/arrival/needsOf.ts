@@ -82,10 +82,10 @@ function cellNeeds(question: NeedsQuestion): readonly Need[] {
           {
             ...need,
             status: 'not known yet',
-            words: 'the cell found leaks, and no cell is ordered to be changed',
+            words: 'the cell found has leaked, but the service does not include a new cell',
           },
         ]
-      : [{ ...need, status: 'not needed', words: 'no cell is changed' }];
+      : [{ ...need, status: 'not needed', words: 'this service does not change the cell' }];
   const supply = supplyOf(state, book);
   if (supply.verdict === 'rechargeable') {
     const charge = state.calibre?.charge ?? null;
@@ -111,8 +111,8 @@ function cellNeeds(question: NeedsQuestion): readonly Need[] {
         status: 'not known yet',
         words:
           supply.verdict === 'contradicted'
-            ? 'what it runs from is contradicted: a cell or an accumulator'
-            : 'it may run from an accumulator: a cell or a kit',
+            ? 'the evidence disagrees whether it runs on a cell or an accumulator'
+            : 'it may run on an accumulator, so a cell or a kit is not chosen yet',
       },
     ];
   const wanted = new Map<string, number>();
@@ -132,7 +132,7 @@ function cellNeeds(question: NeedsQuestion): readonly Need[] {
         : {
             ...need,
             status: 'not known yet',
-            words: 'neither the movement is named nor a cell read: which one is not known',
+            words: 'not known until the movement or the old cell is identified',
           },
     ];
   }

@@ -49,7 +49,7 @@ describe('the guides of a job', () => {
   it('go by what was seen where the book does not know the movement, and ask for the rest', () => {
     const job = takenIn('cell only', null);
     const guideNow = () => guidesOf(job.state(), book, context.policy.schools).get('main');
-    expect(guideNow()?.steps.find(({ id }) => id === 'out-see')?.how).toContain('say it');
+    expect(guideNow()?.steps.find(({ id }) => id === 'out-see')?.how).toContain('Record it in stage 3');
     expect(guideNow()?.asks).toEqual(
       expect.arrayContaining(['cell held by', 'coils', 'seconds hand', 'steps every', 'digital display']),
     );
@@ -68,7 +68,9 @@ describe('the guides of a job', () => {
       'in-down',
       'in-home',
     ]);
-    expect(seen?.steps.find(({ id }) => id === 'before-brace')?.danger).toContain('Where the coil lies');
+    expect(seen?.steps.find(({ id }) => id === 'before-brace')?.danger).toContain(
+      'The position of the coil is not recorded',
+    );
     expect(seen?.asks).not.toContain('cell held by');
     expect(seen?.steps.at(-1)?.how).toContain('seconds hand');
     see('step', '20 s');

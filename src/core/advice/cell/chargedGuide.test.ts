@@ -58,7 +58,7 @@ describe('the guide of an accumulator', () => {
     ).toBe(true);
     const wheel = stepsOf('vessarin-330r').find(({ id }) => id === 'in-charged-wheel-in');
     expect(wheel?.how).toContain('drops by itself');
-    expect(wheel?.danger).toContain('Pressed on');
+    expect(wheel?.danger).toContain('Pressing breaks');
   });
 
   it.each(['vessarin-210s', 'vessarin-330r'])(
@@ -83,7 +83,7 @@ describe('the guide of an accumulator', () => {
         .map(({ what, how, danger }) => `${what} ${how} ${danger ?? ''}`)
         .join(' ');
       expect(said).toContain('nearly empty');
-      expect(said).toContain('driven backwards');
+      expect(said).toContain('is charged by the watch');
       expect(said).not.toMatch(/fresh cell|Lay the cell|Take the cell|bridge and cell/);
       expect(stepsOf(id).filter(({ what }) => /accumulator (out|level)/i.test(what))).toHaveLength(2);
     },

@@ -83,7 +83,7 @@ describe('a cell that cannot lie in the measured well', () => {
     const said = witnessesOf(state, well, book);
     expect(said).toMatchObject({ verdict: 'one erred', code: null });
     expect(said.reasons.join(' ')).toContain(
-      'SR626SW is 6.8 × 2.6 mm, the well 7.1 mm across and 2.2 mm deep',
+      'SR626SW is 6.8 × 2.6 mm, but the well is 7.1 mm across and 2.2 mm deep',
     );
     expect(said.reasons.join(' ')).toContain('SR621SW');
     expect(refused(job, 'SR626SW')?.reasons.join(' ')).toContain('2.2 mm deep');

@@ -134,7 +134,7 @@ export function refusalOf(
     if (!mayBeFitted(cross.verdict))
       return {
         reasons: cross.reasons,
-        whatToDo: `Fit ${wants.wanted.code} or an equal. ${asFound}${wants.by === 'witnesses' ? ` If the wrong cell was found, ${well.measured === null ? 'measure the well or ' : ''}look at its print: ${well.measured === null ? 'they outweigh' : 'it outweighs'} it.` : ''}`,
+        whatToDo: `Fit ${wants.wanted.code} or an equal. ${asFound}${wants.by === 'witnesses' ? ` If the cell found was the wrong one, ${well.measured === null ? 'measure the well or ' : ''}record the print inside: that counts more than the cell found.` : ''}`,
       };
     return null;
   }

@@ -108,7 +108,7 @@ describe('tired, flat or fine', () => {
       'charge',
       'back after less than it is handed back with',
       charged(10, 'steps normally'),
-      '% full at most',
+      'but is at most',
     ],
   ] as const)('%s after %s', (verdict, _, build, words) => {
     const told = judged((job) => void build(job));
@@ -321,7 +321,7 @@ describe('tired, flat or fine', () => {
     job.add('cell.charged', { by: 'light', hours: 0.1, outcome: 'steps normally' });
     expect(judgeAccumulator(job.state(), context)).toMatchObject({ verdict: 'charge', answer: 'Charge on' });
     const told = handback(job.state(), [], context);
-    expect(told.statement.nextVisit).toContain('It is not full yet');
+    expect(told.statement.nextVisit).toContain('It is not fully charged yet');
     expect(told.reasons.join(' ')).toContain('Charge on');
   });
 

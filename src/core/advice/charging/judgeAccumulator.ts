@@ -129,8 +129,8 @@ export function judgeAccumulator(
         'charge',
         'Charge on',
         share === null
-          ? `It steps normally after ${hoursWords(hoursOf(since))} of charge, which says nothing of how long it will run.`
-          : `It steps normally, and is ${figure(Math.max(1, share * 100), 0)} % full at most: ${hoursWords(charged)} of charge, and in the brightest light here full takes ${figure(full?.soonest ?? 0, 0)} h. It is handed back from ${figure(handBack * 100, 0)} % on.`,
+          ? `It steps normally after ${hoursWords(hoursOf(since))} of charge. That does not show how long it will run.`
+          : `It steps normally, but is at most ${figure(Math.max(1, share * 100), 0)} % full after ${hoursWords(charged)} of charge: a full charge takes ${figure(full?.soonest ?? 0, 0)} h in the brightest light of this shop. Hand it back from ${figure(handBack * 100, 0)} %.`,
         ...voltage,
       );
     return sinceCharge !== null && sinceCharge.payload.value < charge.nominalV * EMPTY_SHARE

@@ -25,7 +25,7 @@ describe('the record for the owner', () => {
       found: expect.arrayContaining(['Old cell 364.', 'The movement draws 0.95 µA.']) as string[],
       done: ['Cell changed.', 'Gasket reused and greased.', 'Time set.'],
       fitted: ['SR621SW (silver oxide), Saltmarsh Wholesale, lot S-1.'],
-      notDone: ['No water resistance test.', 'Gasket not renewed.'],
+      notDone: ['No water resistance test.', 'The gasket was not renewed.'],
       priceMinor: 1400,
     });
     expect(result.statement.tested).toContain('Works: hands, seconds hand, crown in every position.');

@@ -256,7 +256,7 @@ export function notDoneLines(state: JobState, { policy, catalogue }: JobContext)
     ...where(gasket?.state === 'none there', 'This case has no gasket.'),
     ...where(
       gasket !== undefined && gasket.state !== 'renewed' && gasket.state !== 'none there',
-      'Gasket not renewed.',
+      'The gasket was not renewed.',
     ),
     ...(ended ? [] : currentNotMeasured(state)),
     ...where(

@@ -44,7 +44,7 @@ describe('the record, line by line', () => {
       done: ['Cell changed.', 'Gasket reused and greased.', 'Time set.'],
       fitted: ['SR621SW (silver oxide), Saltmarsh Wholesale, lot S-1.'],
       tested: ['Seen running for 60 seconds.', 'Works: hands, seconds hand, crown in every position.'],
-      notDone: ['No water resistance test.', 'Gasket not renewed.'],
+      notDone: ['No water resistance test.', 'The gasket was not renewed.'],
       water: 'Water resistance was not tested. Keep the watch away from water.',
       warranty: '12 months on the work done, not on wear, knocks or water.',
       priceMinor: 1400,
@@ -165,7 +165,7 @@ describe('the record, line by line', () => {
     expect(said(job)).toMatchObject({
       done: ['Cell changed.', 'Gasket reused and greased.'],
       tested: [],
-      notDone: ['No water resistance test.', 'Gasket not renewed.'],
+      notDone: ['No water resistance test.', 'The gasket was not renewed.'],
     });
   });
 

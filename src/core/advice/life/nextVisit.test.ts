@@ -71,7 +71,7 @@ describe('when a watch should come back', () => {
 
   it('nothing of the book is promised of an accumulator that was found tired and goes out so', () => {
     const job = takenIn('reseal and test', 'vessarin-210s');
-    expect(nextVisit(job.state(), [], context).words).toContain('Full it runs 180 days');
+    expect(nextVisit(job.state(), [], context).words).toContain('Fully charged, it runs 180 days');
     job.add('cell.charged', { by: 'light', hours: 60, outcome: 'low-supply steps' });
     const { onDay, words } = nextVisit(job.state(), [], context);
     expect(onDay).toBeNull();
@@ -150,7 +150,7 @@ describe('what a forecast is asked', () => {
     });
     const visit = nextVisit(job.state(), [lot], context);
     expect(visit.onDay).not.toBeNull();
-    expect(visit.words).toContain('what movements of its kind usually draw');
+    expect(visit.words).toContain('This date is an early estimate');
     const life = visit.forecasts[0]?.life;
     if (life?.verdict !== 'forecast') throw new Error('no forecast');
     expect(life.nextVisitMonths).toBeLessThan(Math.floor(life.p10Months) + 1);

@@ -148,7 +148,10 @@ function visitOfCharged(state: JobState, charge: Charge, context: JobContext): N
       words: `This watch charges itself by ${charge.by === 'light' ? 'light' : 'being worn'}, and how long it runs is not known. ${judged.reasons[0] ?? ''} It was not mended: do not rely on it, and come back.`,
       forecasts: [],
     };
-  const emptyStill = judged?.verdict === 'charge' ? ` It is not full yet: ${judged.reasons[0] ?? ''}` : '';
+  const emptyStill =
+    judged?.verdict === 'charge'
+      ? ` It is not fully charged yet: ${charge.by === 'light' ? 'keep it in bright light' : 'wear it'} every day for the first weeks.`
+      : '';
   const due =
     renewedOn !== null && charge.lastsYears !== null
       ? ` A new accumulator is due about ${addMonths(renewedOn, Math.round(charge.lastsYears * 12)).slice(0, 4)}.`
@@ -156,7 +159,7 @@ function visitOfCharged(state: JobState, charge: Charge, context: JobContext): N
   return {
     onDay: recheck,
     words: [
-      `This watch charges itself by ${charge.by === 'light' ? `light: ${daylightFor(calibre?.lightTimes ?? [], reserveDays)}` : 'being worn'}. Full it runs ${figure(reserveDays, 0)} days.${emptyStill}`,
+      `This watch charges itself by ${charge.by === 'light' ? `light: ${daylightFor(calibre?.lightTimes ?? [], reserveDays)}` : 'being worn'}. Fully charged, it runs ${figure(reserveDays, 0)} days.${emptyStill}`,
       `${due} Come back if its low-supply steps return soon after a full charge.`.trim(),
       ...(recheck === null
         ? []

@@ -151,7 +151,7 @@ const KIND_FIRST: OpenerChoice = {
   spinOff: null,
   wanted: ['kind'],
   toBuy: null,
-  reasons: ['Nobody said yet how this back opens: look at rim and back, and choose its kind.'],
+  reasons: ['The kind of back is not recorded yet. Look at the rim and the back, and choose it.'],
   working: [],
 };
 const LOOK_FIRST: OpeningPlan = {
@@ -159,7 +159,7 @@ const LOOK_FIRST: OpeningPlan = {
     {
       id: 'clean',
       what: 'Clean the rim',
-      how: 'Outside and seam, dry: then look how it opens, and choose the kind of back. Its own order of work stands here then.',
+      how: 'Clean the outside and the seam with a dry cloth. Then look how the back opens and choose its kind. The steps for that kind then appear here.',
       caution: null,
       off: [],
     },

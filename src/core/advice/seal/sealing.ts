@@ -261,10 +261,12 @@ export function reasonWanted(
   caseType: JobState['caseType'],
 ): string | null {
   if (done.state === 'none there')
-    return caseType?.gasket ? `Why: the book has a ring of ${caseType.gasket} for this case.` : null;
-  if (!isAsAdvised(done.state, advice)) return 'Why: the lamp advises otherwise.';
+    return caseType?.gasket
+      ? `Give the reason: the book lists a ring of ${caseType.gasket} for this case.`
+      : null;
+  if (!isAsAdvised(done.state, advice)) return 'Give the reason: this differs from the advice.';
   return fitOfSize(done, groove)?.verdict === 'no'
-    ? 'Why: a ring of this size does not fit the groove.'
+    ? 'Give the reason: a ring of this size does not fit the groove.'
     : null;
 }
 

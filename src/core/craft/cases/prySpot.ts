@@ -140,7 +140,7 @@ export function prySpot(question: PryQuestion): PrySpot {
             ...(beside === null
               ? []
               : [
-                  `A lug stands beside it: hold the knife from the side of ${clockWords(beside.towards, from)}, so that a slip misses lug and crown.`,
+                  `There is a lug beside it. Insert the knife from the side of ${clockWords(beside.towards, from)}, so that a slip misses lug and crown.`,
                 ]),
             ...(crownClock === null && !noCrown
               ? ['See that the crown is not beside it: nobody noted where it stands.']

@@ -150,13 +150,15 @@ export function weighWitnesses(question: WitnessQuestion, table: CellTable): Wit
       code: null,
       probability: 0,
       said: claims.map(({ kind, says }) => ({ kind, says, agrees: kind !== 'cell found' })),
-      howToTell: ['Measure again with the insulator out and the holder as it lies on a cell.'],
+      howToTell: [
+        'Measure the well again without its insulator, with the holder in the position it has on a cell.',
+      ],
       asksForWell: false,
       reasons: [
         doesNotLie(only.says, foundSize, well),
         fitting.length > 0
-          ? `In the well lie ${fitting.map(({ code }) => code).join(', ')}.`
-          : 'No cell of the table of this chemistry lies in the well.',
+          ? `These cells fit the well: ${fitting.map(({ code }) => code).join(', ')}.`
+          : 'No cell of this chemistry in the table fits the well.',
       ],
       working: [],
     };
@@ -259,7 +261,7 @@ function isLargerThan({ diameterMm, heightMm }: Omit<Size, 'nominalV'>, well: Me
 }
 
 function doesNotLie(says: string, { diameterMm, heightMm }: Size, well: MeasuredWell): string {
-  return `The cell found is the wrong one, or the well was measured wrongly: ${says} is ${figure(diameterMm)} × ${figure(heightMm)} mm, the well ${figure(well.diameterMm)} mm across and ${figure(well.depthMm)} mm deep.`;
+  return `The cell found is the wrong one, or the well was measured wrongly: ${says} is ${figure(diameterMm)} × ${figure(heightMm)} mm, but the well is ${figure(well.diameterMm)} mm across and ${figure(well.depthMm)} mm deep.`;
 }
 
 /** What a witness says that cannot be, by its name; empty where all can. */
@@ -300,7 +302,7 @@ function erredBecause(
     case 'cell found': {
       // By the names that were seen: the one that belongs there, as whoever names it wrote it.
       const likeness = found ? looksLike({ ...cell, names: [code] }, found) : null;
-      return `The last hand probably fitted the wrong one: ${says} where ${code} belongs${likeness ? `; ${likeness.name} and ${likeness.own} are easily mixed up (${likeness.how})` : ''}. That it ran proves only contact and voltage.`;
+      return `The previous repairer probably fitted the wrong cell: ${says} instead of ${code}.${likeness ? ` ${likeness.name} and ${likeness.own} are easily mixed up (${likeness.how}).` : ''} That the watch ran proves only contact and voltage.`;
     }
     case 'book':
       return `The book’s ${says} is probably not for this movement: it may be named wrongly, or be another revision.`;
@@ -338,7 +340,9 @@ function waysToTell(
       ways.push('Look at the marks on the movement once more, and at how its revisions differ.');
     if (kind === 'print') ways.push('Compare the number in the back with the case: does it belong to it?');
     if (kind === 'well measured')
-      ways.push('Measure again with the insulator out and the holder as it lies on a cell.');
+      ways.push(
+        'Measure the well again without its insulator, with the holder in the position it has on a cell.',
+      );
     if (kind === 'cell found')
       ways.push(
         'Look for marks of force: a bent clip, a packed well, a dented back are signs of a wrong height.',

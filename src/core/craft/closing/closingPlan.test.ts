@@ -110,17 +110,17 @@ describe('the order of closing', () => {
     const some = { ...none, verdict: 'press' as const, stack };
     const how = (change: Partial<ClosingQuestion>): string => stepOf(change, 'press')?.how ?? '';
     expect(how({ way: 'press', dies: some })).toMatch(
-      /^From below: ring die 28, film, crystal, case, back, flat die 30/,
+      /^Stack the press, from below: ring die 28, film, crystal, case, back, flat die 30/,
     );
-    expect(how({ dies: some })).toMatch(/^All round until it is heard; where the rim stays up/);
-    expect(how({ way: 'press', dies: none })).toContain('No die of this shop fits');
-    expect(how({ way: 'press' })).toMatch(/^Measure it for the press first/);
+    expect(how({ dies: some })).toMatch(/^Press all round until it clicks. If the rim stays up/);
+    expect(how({ way: 'press', dies: none })).toContain('No die in this shop fits');
+    expect(how({ way: 'press' })).toMatch(/^First measure the watch for the press/);
   });
 
   it('turns a screwed back backwards first', () => {
     const start = stepOf({ kind: 'screwed, notched', way: 'wrench-snug' }, 'start');
     expect(start?.how).toContain('backwards until it drops');
-    expect(start?.caution).toContain('cocks');
+    expect(start?.caution).toContain('If it tilts or binds');
   });
 
   it('tightens a plate crosswise in rounds, all screws in first', () => {
@@ -193,14 +193,14 @@ describe('what the order of closing says of ring and inside', () => {
 
   it('says whether the ring was greased, as it was recorded', () => {
     expect(stepOf('ring', { ring: 'reused', greased: false })).toMatchObject({
-      what: 'The same ring, dry, into its groove',
-      how: expect.stringContaining('without grease') as string,
+      what: 'Lay the old ring into its groove, without grease',
+      how: expect.stringContaining('recorded no grease') as string,
     });
     expect(ids({ ring: 'reused', greased: false })).not.toContain('cots');
     expect(stepOf('ring', { ring: 'renewed', greased: true })?.what).toBe(
-      'The new ring, greased, into its groove',
+      'Lay the new ring into its groove, greased',
     );
-    expect(stepOf('ring', { ring: null, greased: null })?.waits).toContain('Say first');
+    expect(stepOf('ring', { ring: null, greased: null })?.waits).toContain('First record');
   });
 
   it('has no ring where there is none', () => {

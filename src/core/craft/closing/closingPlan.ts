@@ -67,14 +67,15 @@ const OUTSIDE: readonly Part[] = ['spring bar', 'bracelet pin'];
 const LIDS: readonly Part[] = ['back', 'plate', 'bezel', 'hatch', 'panel'];
 
 const HOW_BACK: Readonly<Partial<Record<Part, string>>> = {
-  insulator: 'Flat, over what it keeps apart; without it the cell shorts on the case.',
-  spacer: 'Where it lay: without it the movement moves, or the contact hangs free.',
-  'movement ring': 'In with the crown pulled out, its cut-out at the stem; then the crown home.',
-  movement: 'By the dial’s rim, the stem’s hole towards the crown.',
-  'inner cover': 'Its tab where it was.',
-  'buzzer spring': 'Upright, its foot on the contact: a leaning one keeps silent.',
-  spring: 'Seated before anything presses on it.',
-  'light module': 'Its contacts on the pads, nothing trapped beneath.',
+  insulator: 'Lay it flat over the parts it keeps apart. Without it the cell shorts on the case.',
+  spacer: 'Put it where it was. Without it the movement shifts, or the contact does not touch.',
+  'movement ring':
+    'Pull the crown out and put the ring in with its cut-out at the stem. Then push the crown home.',
+  movement: 'Hold it by the rim of the dial, with the hole for the stem towards the crown.',
+  'inner cover': 'Put its tab where it was.',
+  'buzzer spring': 'Stand it upright with its foot on the contact. If it leans, the alarm stays silent.',
+  spring: 'Seat it before anything presses on it.',
+  'light module': 'Set its contacts on the pads. Check that nothing is trapped underneath.',
 };
 
 function step(
@@ -93,10 +94,10 @@ function step(
 
 /** A cover that only keeps dust off has no seal to lay under it. */
 function howBack(part: Part, coverSealed: boolean): string {
-  const how = HOW_BACK[part] ?? 'Where it was.';
+  const how = HOW_BACK[part] ?? 'Put it back where it was.';
   return part !== 'inner cover'
     ? how
-    : `${how} ${coverSealed ? 'Its own ring under it.' : 'It has no seal.'}`;
+    : `${how} ${coverSealed ? 'Lay its own ring under it.' : 'It has no seal.'}`;
 }
 
 /** What is known to lie in there, whether anybody noted that it came off or not. */
@@ -116,7 +117,7 @@ function partStep(part: PartToReturn, coverSealed: boolean): ClosingStep {
     howBack(part.part, coverSealed),
     {
       partIds: [part.id],
-      waits: open ? `Note where it sat first: ${whatToNote(part)}.` : null,
+      waits: open ? `First note where it was: ${whatToNote(part)}.` : null,
     },
   );
 }
@@ -127,12 +128,12 @@ function forgottenStep({ wayBack, insulators }: ClosingQuestion): readonly Closi
   return [
     step(
       'forgotten',
-      'First, what is easily left out',
+      'Check the parts that are easily left out',
       [
         ...off.map(({ part, count, position }) => `${countOf(part, count)}${position && `, ${position}`}`),
         ...insulators.map((each) => `the book: ${each.replace(/\.$/, '')}`),
       ].join(' · '),
-      { caution: 'Nothing looks wrong without them, and the watch comes back dead or rattling.' },
+      { caution: 'Without them nothing looks wrong, but the watch comes back dead or rattling.' },
     ),
   ];
 }
@@ -144,38 +145,43 @@ function ringSteps({ ring, greased, grease, wayBack }: ClosingQuestion): readonl
   const partIds = wayBack.filter(isSeamRing).map(({ id }) => id);
   if (ring === 'left in place')
     return [
-      step('ring', 'Ring left where it lies', 'Look along it once: nothing on it, nothing under it.', {
+      step('ring', 'Leave the ring where it is', 'Look along it once: nothing may lie on it or under it.', {
         partIds,
       }),
     ];
   return [
     step(
       'ring',
-      `${ring === 'reused' ? 'The same ring' : ring === 'renewed' ? 'The new ring' : 'Ring'}${greased === null ? '' : greased ? ', greased,' : ', dry,'} into its groove`,
+      `Lay the ${ring === 'reused' ? 'old ' : ring === 'renewed' ? 'new ' : ''}ring into its groove${greased === null ? '' : greased ? ', greased' : ', without grease'}`,
       greased === false
-        ? 'Recorded without grease. Laid in, not drawn, without a twist.'
-        : `A trace of silicone by ${grease}, surplus off; laid in, not drawn, without a twist.`,
+        ? 'You recorded no grease. Lay the ring in without stretching or twisting it.'
+        : `Put a trace of silicone grease on with ${grease} and wipe off the surplus. Lay the ring in without stretching or twisting it.`,
       {
-        caution: greased === false ? null : 'Mineral grease swells rubber: silicone only.',
+        caution: greased === false ? null : 'Mineral grease swells rubber. Use silicone grease only.',
         partIds,
         outcome: ring === 'renewed' ? 'replaced' : 'back in place',
-        waits: ring === null ? 'Say first what was done to the ring.' : null,
+        waits: ring === null ? 'First record what was done to the ring.' : null,
       },
     ),
     ...(greased === false
       ? []
       : [
-          step('cots', 'Fresh cots', 'Off with those that touched grease, before cell, dial or crystal.', {
-            caution: 'Silicone on a contact insulates; on a dial it stays.',
-          }),
+          step(
+            'cots',
+            'Put on fresh finger cots',
+            'Change the ones that touched grease before you touch cell, dial or crystal.',
+            {
+              caution: 'Silicone grease on a contact insulates it. On a dial it leaves a mark that stays.',
+            },
+          ),
         ]),
   ];
 }
 
 const PANEL_BACK: Readonly<Record<PanelHeldBy, string>> = {
-  catches: 'pressed until each catch is heard',
-  'sliding lock': 'the lock slid home',
-  adhesive: 'fresh or covered adhesive pressed all round',
+  catches: 'press each catch until you hear it click',
+  'sliding lock': 'slide the lock closed',
+  adhesive: 'press fresh adhesive, or the adhesive you kept covered, all round',
 };
 
 function seatWords({ kind, lipClock, lipSeenFrom, crownClock, backNoted }: ClosingQuestion): string {
@@ -194,11 +200,11 @@ function pressWords(dies: FitOfDies | null, way: string | null): string {
   const atOnce = way?.startsWith('press') ?? false;
   switch (dies?.verdict) {
     case 'press':
-      return `${atOnce ? 'From' : 'All round until it is heard; where the rim stays up, in the press, from'} below: ${dies.stack.join(', ')}. One slow stroke, the axis through the middle.`;
+      return `${atOnce ? 'Stack the press,' : 'Press all round until it clicks. If the rim stays up, use the press: stack it'} from below: ${dies.stack.join(', ')}. Press once, slowly, through the centre.`;
     case 'no die':
-      return 'No die of this shop fits: by the thumbs all round, or refer it; nothing improvised.';
+      return 'No die in this shop fits. Press all round with your thumbs, or refer the watch. Do not improvise a die.';
     default:
-      return `${atOnce ? 'Measure it for the press first' : 'All round until it is heard'}: the dies are worked out once its measures are recorded.`;
+      return `${atOnce ? 'First measure the watch for the press.' : 'Press all round until it clicks.'} Dies for the press appear once its measurements are recorded.`;
   }
 }
 
@@ -209,7 +215,7 @@ function shutSteps(question: ClosingQuestion): readonly ClosingStep[] {
   const partIds = lid ? [lid.id] : [];
   const ofPart = (wanted: Part): readonly string[] =>
     wayBack.filter(({ part }) => part === wanted).map(({ id }) => id);
-  const waits = lid && wantsNoting(lid) ? `Note where it sat first: ${whatToNote(lid)}.` : null;
+  const waits = lid && wantsNoting(lid) ? `First note where it was: ${whatToNote(lid)}.` : null;
   const seat = seatWords(question);
   const on = { partIds, waits };
   switch (kind) {
@@ -219,18 +225,18 @@ function shutSteps(question: ClosingQuestion): readonly ClosingStep[] {
         step(
           'seat',
           kind === 'snap-on' ? 'Set the back on by hand' : 'Set the bezel on by hand',
-          `${seat === '' ? 'Where it came off' : capital(seat)}; level all round before anything presses.`,
+          `${seat === '' ? 'Set it where it came off' : capital(seat)}. It must lie level all round before you press.`,
           {
             waits,
             caution:
               kind === 'snap-on'
-                ? 'A notch beside its stem bends the stem.'
-                : 'The hands stand free until it is on.',
+                ? 'If the notch is not over the stem, the back bends the stem.'
+                : 'The hands are unprotected until the bezel is on.',
           },
         ),
         step('press', capital(way ?? 'thumbs'), pressWords(dies, way), {
           partIds,
-          caution: 'Pressed on its crystal a crystal breaks: over the bezel only.',
+          caution: 'Pressing on the crystal breaks it. Press on the bezel only.',
         }),
       ];
     case 'screwed, notched':
@@ -239,17 +245,17 @@ function shutSteps(question: ClosingQuestion): readonly ClosingStep[] {
       return [
         step(
           'start',
-          'Back onto its thread by hand',
-          `Turn it backwards until it drops, then forward by the fingertips${seat === '' ? '' : `; ${seat}`}.`,
+          'Start the back on its thread by hand',
+          `Turn it backwards until it drops into the thread, then forwards with your fingertips${seat === '' ? '' : ` (${seat})`}.`,
           {
             waits,
-            caution: 'Where it cocks or binds, stop and begin anew: a crossed thread is the case’s end.',
+            caution: 'If it tilts or binds, stop and start again. A crossed thread ruins the case.',
           },
         ),
         step(
           'home',
           capital(way ?? 'wrench-snug'),
-          'Home by hand, then by the tool that opened it, until the lettering stands as it was noted.',
+          'Tighten it by hand, then with the tool that opened it, until the lettering stands as you noted it.',
           { partIds, caution: backs[kind].caution },
         ),
       ];
@@ -258,14 +264,14 @@ function shutSteps(question: ClosingQuestion): readonly ClosingStep[] {
       return [
         step(
           'plate-on',
-          'Plate on, level',
-          `${seat === '' ? 'Print as it was' : capital(seat)}; springs beneath upright.`,
+          'Set the plate on level',
+          `${seat === '' ? 'Turn its print the way it was' : capital(seat)}. Springs underneath stand upright.`,
           on,
         ),
         step(
           'screws-in',
-          `All ${count} screws in, none tight`,
-          'Each to its own hole, until it just holds.',
+          `Put all ${count} screws in without tightening`,
+          'Turn each into its own hole until it just holds.',
           {},
         ),
         ...SCREW_ROUNDS.map((words, round) =>
@@ -277,7 +283,7 @@ function shutSteps(question: ClosingQuestion): readonly ClosingStep[] {
               ? {
                   partIds: ofPart('screw'),
                   caution:
-                    'Drawn down on one side first, a plate squeezes its ring there and leaks across from it.',
+                    'If one side is tightened first, the plate squeezes its ring there and leaks on the opposite side.',
                 }
               : {},
           ),
@@ -288,13 +294,14 @@ function shutSteps(question: ClosingQuestion): readonly ClosingStep[] {
       return [
         step(
           'hatch-on',
-          hatchOpens === 'pried' ? 'Hatch pressed home at its nick' : 'Hatch in, to its reference',
+          hatchOpens === 'pried' ? 'Press the hatch in at its nick' : 'Turn the hatch in to its mark',
           seat === ''
-            ? 'To the mark that was set before it came off: contact and seal sit by that angle.'
-            : `${capital(seat)}: contact and seal sit by that angle.`,
+            ? 'Set it to the mark you made before it came off: the contact and the seal depend on that angle.'
+            : `${capital(seat)}: the contact and the seal depend on that angle.`,
           {
             ...on,
-            caution: 'Home beside its mark the contact presses beside its pad, and the seal is pinched.',
+            caution:
+              'If the hatch stops beside its mark, the contact misses its pad and the seal is pinched.',
           },
         ),
       ];
@@ -302,9 +309,9 @@ function shutSteps(question: ClosingQuestion): readonly ClosingStep[] {
       return [
         step(
           'panel-on',
-          'Panel on, to its reference',
-          `${seat === '' ? 'The edge that was up, up' : capital(seat)}; margins even, hands clear of the crystal.`,
-          { ...on, caution: 'A thumb on the crystal behind it breaks the crystal: press at the catches.' },
+          'Set the panel on as it was',
+          `${seat === '' ? 'Turn it the way it was' : capital(seat)}. Keep the margins even and your hands off the crystal.`,
+          { ...on, caution: 'Pressing on the crystal on the other side breaks it. Press at the catches.' },
         ),
         ...[...panelLayers].reverse().map((layer) =>
           step(`layer-${layer.replaceAll(' ', '-')}`, capital(layer), `${capital(PANEL_BACK[layer])}.`, {
@@ -333,16 +340,16 @@ export function closingPlan(question: ClosingQuestion): readonly ClosingStep[] {
     ...insideSteps(question),
     step(
       'dust',
-      'Dust off',
+      'Remove the dust',
       kind === 'opens from the front'
-        ? 'Dial, hands and inner crystal, against the light, turned once: what stays shows for years.'
-        : 'Movement, rim and groove, against the light; a hair across the seam is a leak.',
+        ? 'Check dial, hands and the inside of the crystal against the light, and turn the watch once. Any dust left inside stays visible.'
+        : 'Check movement, rim and groove against the light. A hair across the seam causes a leak.',
     ),
     ...shut,
     step(
       'seam',
       'Look along the whole seam',
-      'Once round, against the light: no sector stands up, no ring shows. What does is opened again.',
+      'Look once round against the light. If part of the back stands up or the ring shows, open it again.',
     ),
     ...others
       .filter(({ part }) => OUTSIDE.includes(part))

@@ -30,14 +30,14 @@ export interface ChargedWays {
 
 const ACCUMULATOR_OUT = hand(
   'accumulator',
-  'Accumulator out',
-  'By its rim, level. It is no spent cell to be replaced by any of its size: the kit of this calibre goes in.',
+  'Take the accumulator out',
+  'Lift it level by its rim. Do not replace it by a cell of the same size: only the kit for this calibre goes in.',
   { off: [{ part: 'accumulator', position: toBeNoted('in its place, which face up'), count: 1 }] },
 );
 
 const lay = (how: string): ChargedHand =>
   hand('level', 'Lay the accumulator level', how, {
-    danger: 'A primary cell in its place is driven backwards: it leaks or bursts.',
+    danger: 'A primary cell fitted here is charged by the watch: it leaks or bursts.',
     back: 'accumulator',
   });
 
@@ -48,22 +48,22 @@ export const CHARGED_WAYS: Readonly<Record<Charge['by'], ChargedWays>> = {
       hand(
         'slots',
         'Note every tab and its slot',
-        'Which tab in which slot, which side up: a photograph of each.',
+        'Photograph each: which tab sits in which slot, and which side is up.',
       ),
     ],
     afterHolder: [
-      hand('tabs', 'Tabs out of their slots', 'Each straight, none bent.', {
-        danger: 'A bent tab breaks off at the second bending, and the kit brings no slot.',
+      hand('tabs', 'Take the tabs out of their slots', 'Pull each out straight without bending it.', {
+        danger: 'A tab that is bent twice breaks off, and the kit contains no new slot.',
         off: [{ part: 'tab', position: toBeNoted('which slot, which side up'), count: 2 }],
       }),
       ACCUMULATOR_OUT,
     ],
     beforeHolderIn: [
-      lay('Retained on all sides: lever, wall and bridge; it does not rock.'),
+      lay('Lever, wall and bridge must hold it on all sides. It must not rock.'),
       hand(
         'slots-in',
-        'Tabs into their slots',
-        'Each where it was, aligned, pressed home. Of the kit where it brings them.',
+        'Put the tabs into their slots',
+        'Align each where it was and press it home. Use the new tabs if the kit contains them.',
         {
           back: 'tabs',
         },
@@ -73,42 +73,68 @@ export const CHARGED_WAYS: Readonly<Record<Charge['by'], ChargedWays>> = {
       hand(
         'touch',
         'Measure across the tabs',
-        'The contact is measured, not believed: a transferred tab above all, and looked at again early.',
+        'Measure the contact, do not assume it. Check a reused tab again soon.',
       ),
     ],
   },
   rotor: {
     beforeHolder: [
-      hand('rotor', 'Rotor off', 'Its screw first, held at the rim so that nothing turns with it.', {
-        off: [
-          { part: 'screw', position: 'of the rotor', count: 1 },
-          { part: 'rotor', position: toBeNoted('which side up'), count: 1 },
-        ],
-      }),
-      hand('wheel', 'Wheel off its shaft', 'Lifted straight; its upper side is noted before it lies down.', {
-        off: [{ part: 'wheel', position: toBeNoted('on the rotor’s shaft, which side up'), count: 1 }],
-      }),
+      hand(
+        'rotor',
+        'Take the rotor off',
+        'Undo its screw first. Hold the rotor at its rim so that nothing turns with it.',
+        {
+          off: [
+            { part: 'screw', position: 'of the rotor', count: 1 },
+            { part: 'rotor', position: toBeNoted('which side up'), count: 1 },
+          ],
+        },
+      ),
+      hand(
+        'wheel',
+        'Take the wheel off its shaft',
+        'Lift it straight. Note which side is up before you lay it down.',
+        {
+          off: [{ part: 'wheel', position: toBeNoted('on the rotor’s shaft, which side up'), count: 1 }],
+        },
+      ),
     ],
     afterHolder: [
-      hand('pegs', 'Insulator off its pegs', 'Flat, not creased: it goes back on the same pegs.', {
-        off: [{ part: 'insulator', position: toBeNoted('on which pegs'), count: 1 }],
-      }),
+      hand(
+        'pegs',
+        'Take the insulator off its pegs',
+        'Keep it flat and do not crease it: it goes back on the same pegs.',
+        {
+          off: [{ part: 'insulator', position: toBeNoted('on which pegs'), count: 1 }],
+        },
+      ),
       ACCUMULATOR_OUT,
     ],
     beforeHolderIn: [
-      lay('Flat in its seat, the same face up.'),
-      hand('pegs-in', 'Insulator on its pegs', 'It lies by itself on all of them.', {
-        danger: 'Beside its pegs it lets the accumulator short through the plate.',
+      lay('Lay it flat in its seat with the same face up.'),
+      hand('pegs-in', 'Put the insulator on its pegs', 'It must lie on all of them by itself.', {
+        danger: 'If it lies beside its pegs, the accumulator shorts through the plate.',
         back: 'pegs',
       }),
     ],
     afterHolderIn: [
-      hand('wheel-in', 'Wheel on its shaft', 'Its upper side up; turned until it drops by itself.', {
-        danger: 'Pressed on, a shaped shaft or the wheel’s teeth break: it drops, or it is turned on.',
-        back: 'wheel',
+      hand(
+        'wheel-in',
+        'Put the wheel on its shaft',
+        'Put the same side up as before. Turn it until it drops by itself.',
+        {
+          danger: 'Pressing breaks a shaped shaft or the teeth of the wheel. Turn it until it drops.',
+          back: 'wheel',
+        },
+      ),
+      hand('rotor-in', 'Put the rotor on', 'Tighten its screw, and put each screw where it was.', {
+        back: 'rotor',
       }),
-      hand('rotor-in', 'Rotor on', 'Its screw firm, each screw where it was.', { back: 'rotor' }),
-      hand('free', 'Rotor turns freely', 'It swings out by itself both ways, and touches nothing.'),
+      hand(
+        'free',
+        'Check that the rotor turns freely',
+        'It must swing by itself both ways and touch nothing.',
+      ),
     ],
   },
 };

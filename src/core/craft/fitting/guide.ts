@@ -215,13 +215,14 @@ const RECIPE_AT: Readonly<Record<string, 'out' | 'in' | 'after'>> = {
 
 /** The last step: it runs. Where no step is known, a seconds hand or a full minute tells. */
 function runsHow({ functions, stepIntervalS }: GuidedMovement, notSeen: readonly string[]): string {
-  if (stepIntervalS !== null) return `A step every ${figure(stepIntervalS)} s; watch longer than one.`;
+  if (stepIntervalS !== null)
+    return `It steps every ${figure(stepIntervalS)} s. Watch it for longer than one step.`;
   const hands = functions.includes('hands');
   if (functions.includes('seconds hand'))
-    return 'How often it steps is not known: watch its seconds hand for several steps.';
+    return 'How often it steps is not known. Watch its seconds hand for several steps.';
   if (hands || notSeen.length > 0)
-    return 'How often it steps is not known: watch the minute hand for a full minute.';
-  return 'Every segment of the display lights at power-up.';
+    return 'How often it steps is not known. Watch the minute hand for a full minute.';
+  return 'Every segment of the display must light at power-up.';
 }
 
 /**
@@ -294,10 +295,10 @@ export function fittingGuide(question: FittingQuestion): FittingGuide {
   const towardsCoil =
     drawing.coilAheadMm === null
       ? null
-      : `A slip runs to the coil, ${figure(drawing.coilAheadMm, 1)} mm ahead: it cuts its wire. Brace, and use wood or plastic.`;
+      : `The coil lies ${figure(drawing.coilAheadMm, 1)} mm ahead. A tool that slips cuts its wire. Brace your hand, and use wood or plastic.`;
   const unplaced =
     movement.coils.length === 0 && movement.coilsSeen !== 0
-      ? 'Where the coil lies nobody has noted: find it before a tool goes in, and push away from it. Wood or plastic.'
+      ? 'The position of the coil is not recorded. Find it before you put a tool in, and push away from it. Use wood or plastic.'
       : null;
   const handsOf = (phase: 'out' | 'in') => {
     const all = ways?.[phase] ?? [];
@@ -319,15 +320,15 @@ export function fittingGuide(question: FittingQuestion): FittingGuide {
                 'out',
                 'see',
                 'See what holds the cell',
-                'Lever, clip, spring, bridge, latch or hatch: say it among what is seen of the movement, and its own steps stand here.',
-                'Levered out before its holder is understood, a contact bends or a coil is cut.',
+                'It may be a lever, clip, spring, bridge, latch or hatch. Record it in stage 3 under “Cell held by”: its steps then appear here.',
+                'Levering a cell out before you know what holds it bends a contact or cuts a coil.',
                 recipe('out'),
               )
             : step(
                 'in',
                 'holder',
-                'The holder as it lay',
-                'As in the photograph: on the cell, not beside or under it.',
+                'Put the holder back as it was',
+                'Compare with your photograph. It lies on the cell, not beside or under it.',
                 null,
                 recipe('in'),
               ),
@@ -369,14 +370,14 @@ export function fittingGuide(question: FittingQuestion): FittingGuide {
             'before',
             'look',
             'Note how everything lies',
-            `${noneFound ? 'No cell lies there: i' : `${charged === null ? 'Cell' : 'Accumulator'}, i`}nsulators, spacer, spring and contacts: a photograph says it best.`,
+            `Photograph ${noneFound ? '' : `${charged === null ? 'cell' : 'accumulator'}, `}insulators, spacer, spring and contacts.${noneFound ? ' No cell was found here.' : ''}`,
           ),
           step(
             'before',
             'hands',
             hands.way.charAt(0).toUpperCase() + hands.way.slice(1),
             hands.reason,
-            `Metal across both faces shorts ${charged === null ? 'a cell' : 'an accumulator'}: no steel tweezers on a fresh one.`,
+            `Metal across both faces shorts ${charged === null ? 'a cell' : 'an accumulator'}. Do not use steel tweezers on a fresh one.`,
           ),
         ]),
     ...(fromFront && place.heldBy !== 'from the dial side'
@@ -385,7 +386,7 @@ export function fittingGuide(question: FittingQuestion): FittingGuide {
             'before',
             'dial',
             'Support the rim of the dial',
-            'The watch opens from the front: nothing presses on hands or dial.',
+            'This watch opens from the front. Nothing may press on the hands or the dial.',
           ),
         ]
       : []),
@@ -395,7 +396,7 @@ export function fittingGuide(question: FittingQuestion): FittingGuide {
             'before',
             'brace',
             `Brace the other hand at ${clockWords(turnClock(drawing.brace.clock, 'behind', side), side)}`,
-            'At the rim, where the push would end: B on the drawing.',
+            'Hold it at the rim, where the push would end (B on the drawing).',
             towardsCoil ?? unplaced,
           ),
         ]
@@ -404,7 +405,7 @@ export function fittingGuide(question: FittingQuestion): FittingGuide {
             'before',
             'brace',
             'Brace the other hand',
-            'At the rim, where the push would end, so that a slip ends at the finger.',
+            'Hold it at the rim, where the push would end, so that a slipping tool stops at your finger.',
             towardsCoil ?? unplaced,
           ),
         ]),
@@ -416,10 +417,10 @@ export function fittingGuide(question: FittingQuestion): FittingGuide {
       'between',
       'contacts',
       'Look at the empty well',
-      `Contacts clean and springy; the negative one stays beneath the ${it}, unbent.`,
+      `The contacts must be clean and springy. Leave the negative contact under the ${it}, and do not bend it.`,
       foundClean
         ? null
-        : 'Crust is electrolyte: it burns skin and eyes. Gloves, and clean it before anything goes in.',
+        : 'Crust is electrolyte and burns skin and eyes. Wear gloves, and clean the well before you fit anything.',
       movement.contactOfRevision === '' ? [] : [movement.contactOfRevision],
     ),
     ...(movement.insulators.length > 0
@@ -427,9 +428,9 @@ export function fittingGuide(question: FittingQuestion): FittingGuide {
           step(
             'between',
             'insulators',
-            'Insulators in place',
+            'Put the insulators in place',
             movement.insulators.join(' '),
-            `Left out, the ${it} shorts through the case.`,
+            `Without them the ${it} shorts through the case.`,
           ),
         ]
       : []),
@@ -438,25 +439,25 @@ export function fittingGuide(question: FittingQuestion): FittingGuide {
       'fresh',
       `Look at the fresh ${it}`,
       charged === null
-        ? 'Dulled: wiped with isopropyl and dried, never water. With crust on it: scrapped.'
-        : 'The kit of this calibre, everything in it that the book names; with crust on it: scrapped.',
+        ? 'If it is dull, wipe it with isopropyl alcohol, never with water, and dry it. If it has crust, scrap it.'
+        : 'It must be the kit for this calibre, with every part the book lists. If it has crust, scrap it.',
     ),
     place.faceUp === null
       ? step(
           'in',
           'polarity',
-          noneFound ? 'Which face is up' : 'The same face up as before',
+          noneFound ? 'Find out which face is up' : 'Put the same face up as before',
           noneFound
-            ? 'The wide flat face is +. No cell lay there: go by the print, or by the contact that touches its rim, which is +.'
-            : 'The wide flat face is +. As it lay before it came out, or as the print says.',
-          'Turned over it drives the circuit backwards.',
+            ? 'The wide flat face is +. No cell was found here, so go by the print. Or go by the contacts: the one that touches the rim of the cell is +.'
+            : 'The wide flat face is +. Fit the cell the way the old one lay, or as the print shows.',
+          'A cell fitted upside down drives the circuit backwards.',
         )
       : step(
           'in',
           'polarity',
-          `${place.faceUp} face up`,
+          `Put the ${place.faceUp} face up`,
           'The wide flat face is +.',
-          'Turned over it drives the circuit backwards.',
+          'A cell fitted upside down drives the circuit backwards.',
         ),
     ...ofCharged('in', charged?.beforeHolderIn ?? []),
     ...ofHolder('in'),
@@ -467,9 +468,9 @@ export function fittingGuide(question: FittingQuestion): FittingGuide {
           step(
             'after',
             'buzzer',
-            'Buzzer spring upright',
-            'It touches the back and nothing else.',
-            'Bent over, the alarm stays silent or shorts.',
+            'Stand the buzzer spring upright',
+            'It may touch only the back.',
+            'If it is bent over, the alarm stays silent or shorts.',
           ),
         ]
       : []),
@@ -480,7 +481,7 @@ export function fittingGuide(question: FittingQuestion): FittingGuide {
             'reset',
             'Join the reset contact',
             reset,
-            'Without it the display starts with nonsense, or not at all.',
+            'Without the reset the display shows nonsense, or stays blank.',
             recipe('after'),
           ),
         ]
@@ -488,12 +489,12 @@ export function fittingGuide(question: FittingQuestion): FittingGuide {
     step(
       'after',
       'runs',
-      charged === null ? 'See it run' : 'Light or winding first, then see it run',
+      charged === null ? 'Watch it run' : 'Give it light or wind it, then watch it run',
       charged === null
         ? runsHow(movement, notSeen)
         : `A new accumulator is nearly empty. Once it has had ${movement.charge?.by === 'rotor' ? 'winding' : 'light'}: ${runsHow(movement, notSeen)}`,
       charged === null
-        ? 'That it runs proves contact and voltage, never that the cell is the right one.'
+        ? 'Running proves contact and voltage. It does not prove that the cell is the right one.'
         : null,
       recipe('after'),
     ),

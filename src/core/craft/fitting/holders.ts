@@ -41,45 +41,66 @@ export interface HolderWays {
 export const FROM_UNDER_THE_SAME: Hand = hand(
   'take-second',
   'Take the second cell out',
-  'By its rim, from under the same latch, which is open already.',
+  'Lift it by its rim from under the same latch, which is already open.',
 );
 
 /** How each holder is worked. Source: bench practice. */
 export const HOLDER_WAYS: Readonly<Record<HoldKind, HolderWays>> = {
   'side lever': {
     out: [
-      hand('push', 'Push the lever', 'Along the arrow, away from the cell, only until the cell rises.'),
+      hand('push', 'Push the lever', 'Push along the arrow, away from the cell, only until the cell rises.'),
       hand(
         'take',
         'Take the cell out',
-        'By its rim, as soon as it stands free. The lever’s screw is left alone.',
+        'Lift it by its rim as soon as it is free. Do not touch the screw of the lever.',
       ),
     ],
     in: [
-      hand('under', 'In under the fixed edge first', 'Opposite the lever, flat, until it meets the wall.'),
-      hand('back', 'Draw the lever back again', 'Along the arrow, no farther than on the way out.'),
-      hand('down', 'Then down', 'At the rim on the lever’s side, until it lies level.'),
-      hand('home', 'Lever home', 'It lies on the rim again, not beside or under the cell.'),
+      hand(
+        'under',
+        'Slide the cell under the fixed edge first',
+        'Slide it in flat, opposite the lever, until it touches the wall.',
+      ),
+      hand('back', 'Draw the lever back again', 'Draw it along the arrow, no farther than before.'),
+      hand('down', 'Press the cell down', 'Press at the rim on the lever’s side until it lies level.'),
+      hand('home', 'Let the lever go home', 'It must lie on the rim again, not beside or under the cell.'),
     ],
-    danger: 'Pushed on, the lever drops beside the cell and touches the motor. Wood or plastic.',
+    danger:
+      'If you push farther, the lever drops beside the cell and touches the motor. Use wood or plastic.',
     dangerAt: ['push', 'back'],
   },
   'clip on one side': {
-    out: [hand('lift', 'Lift at the open side', 'Opposite the clip; slide the cell out from under it.')],
-    in: [
-      hand('under', 'In under the clip first', 'Flat, until it meets the end of the clip.'),
-      hand('down', 'Then down', 'Press at the rim until it lies level.'),
+    out: [
+      hand(
+        'lift',
+        'Lift the cell at the open side',
+        'Lift it opposite the clip and slide it out from under the clip.',
+      ),
     ],
-    danger: 'Lifted at the clip itself, it stays bent and loses contact.',
+    in: [
+      hand(
+        'under',
+        'Slide the cell under the clip first',
+        'Slide it in flat until it touches the end of the clip.',
+      ),
+      hand('down', 'Press the cell down', 'Press at the rim until it lies level.'),
+    ],
+    danger: 'Lifting at the clip bends the clip, and it loses contact.',
     dangerAt: ['lift'],
   },
   'sprung contact at the rim': {
-    out: [hand('lift', 'Push against the spring and lift', 'Along the arrow; the far side rises first.')],
-    in: [
-      hand('against', 'In against the spring first', 'The rim presses the spring back as far as it goes.'),
-      hand('down', 'Then down', 'The spring closes over the rim by itself.'),
+    out: [
+      hand('lift', 'Push against the spring and lift', 'Push along the arrow: the far side rises first.'),
     ],
-    danger: 'Pressed straight in, the spring folds under the cell.',
+    in: [
+      hand(
+        'against',
+        'Push the cell against the spring first',
+        'Its rim must press the spring back as far as it goes.',
+      ),
+      hand('down', 'Press the cell down', 'The spring closes over the rim by itself.'),
+    ],
+    danger: 'If you press the cell straight in, the spring folds under it.',
     dangerAt: ['against'],
   },
   'screwed bridge': {
@@ -87,44 +108,51 @@ export const HOLDER_WAYS: Readonly<Record<HoldKind, HolderWays>> = {
       hand(
         'unscrew',
         'Loosen the bridge',
-        'Fitting blade, upright; the screws to the tray in their places.',
+        'Use a blade that fits and hold it upright. Put the screws on the tray in their places.',
         {
           off: [{ part: 'screw', position: toBeNoted('of the cell’s bridge, which where'), count: 2 }],
         },
       ),
-      hand('bridge', 'Lift the bridge', 'Straight up, off its peg.', {
+      hand('bridge', 'Lift the bridge', 'Lift it straight up off its peg.', {
         off: [{ part: 'cover', position: 'the cell’s bridge, on its peg', count: 1 }],
       }),
-      hand('take', 'Take the cell out', 'By its rim.'),
+      hand('take', 'Take the cell out', 'Lift it by its rim.'),
     ],
     in: [
-      hand('lay', 'Lay the cell in its well', 'Level, before the bridge.'),
-      hand('peg', 'Set the bridge on its peg', 'It sits by itself before a screw is turned.', {
+      hand('lay', 'Lay the cell in its well', 'Lay it level before the bridge goes on.'),
+      hand('peg', 'Set the bridge on its peg', 'It must sit by itself before you turn a screw.', {
         back: 'bridge',
       }),
-      hand('screw', 'Turn the screws in', 'Each until it holds, then snug.', { back: 'unscrew' }),
+      hand('screw', 'Turn the screws in', 'Turn each until it holds, then tighten it lightly.', {
+        back: 'unscrew',
+      }),
     ],
-    danger: 'A blade that slips lands on the coil.',
+    danger: 'A blade that slips hits the coil.',
     dangerAt: ['unscrew'],
   },
   'latch on a module': {
     out: [
-      hand('module', 'Take the module out', 'Past its pushers first; its spacers to the tray as parts.', {
+      hand('module', 'Take the module out', 'Ease it past its pushers first. Put its spacers on the tray.', {
         off: [
           { part: 'movement', position: 'the module, face down', count: 1 },
           { part: 'spacer', position: toBeNoted('round the module, which way up'), count: 1 },
         ],
       }),
-      hand('latch', 'Open the latch', 'Along the arrow; the cell comes out with it.'),
+      hand('latch', 'Open the latch', 'Push it along the arrow. The cell comes out with it.'),
     ],
     in: [
-      hand('lay', 'Lay the cell in', 'Under the open latch.'),
-      hand('close', 'Close the latch', 'Until it clicks.'),
-      hand('module-in', 'Module back past its pushers', 'Spacers first, each pusher drawn out of the way.', {
-        back: 'module',
-      }),
+      hand('lay', 'Lay the cell in', 'Lay it under the open latch.'),
+      hand('close', 'Close the latch', 'Press it until it clicks.'),
+      hand(
+        'module-in',
+        'Put the module back past its pushers',
+        'Put the spacers in first, and draw each pusher out of the way.',
+        {
+          back: 'module',
+        },
+      ),
     ],
-    danger: 'Forced, the pusher tabs bend and stay silent.',
+    danger: 'Force bends the tabs of the pushers, and the pushers stop working.',
     dangerAt: ['module', 'module-in'],
     sharedBy: { opens: ['module', 'latch'], shuts: ['close', 'module-in'] },
   },
@@ -133,31 +161,38 @@ export const HOLDER_WAYS: Readonly<Record<HoldKind, HolderWays>> = {
       hand(
         'latch',
         'Open the latch where it is',
-        'Along the arrow, a blunt tip in its nick; the module stays.',
+        'Put a blunt tip into its nick and push along the arrow. The module stays in.',
       ),
-      hand('take', 'Take the cell out', 'By its rim, out from under the open latch.'),
+      hand('take', 'Take the cell out', 'Lift it by its rim from under the open latch.'),
     ],
     in: [
-      hand('lay', 'Lay the cell in', 'Under the open latch, flat.'),
-      hand('close', 'Close the latch', 'Until it clicks; pulled at once, it holds.'),
+      hand('lay', 'Lay the cell in', 'Lay it flat under the open latch.'),
+      hand('close', 'Close the latch', 'Press it until it clicks. Pull at it once: it must hold.'),
     ],
-    danger: 'Forced past its stop the latch breaks off, and the module has to be renewed.',
+    danger: 'If you force the latch past its stop, it breaks off and the module has to be replaced.',
     dangerAt: ['latch'],
     sharedBy: { opens: ['latch', 'take'], shuts: ['close'] },
   },
   'stacked light module': {
-    out: [hand('upper', 'Take the upper module’s cell', 'It lies above; the lower one is left in.')],
+    out: [hand('upper', 'Take the upper module’s cell', 'It lies on top. Leave the lower one in.')],
     in: [
-      hand('lay', 'Lay the cell in the upper module', 'Its face as drawn.'),
-      hand('tab', 'Bring the switch tab under the pusher', 'Push it once: the light must answer now.'),
+      hand('lay', 'Lay the cell in the upper module', 'Put it in with the face shown on the drawing up.'),
+      hand('tab', 'Bring the switch tab under the pusher', 'Push it once: the light must come on now.'),
     ],
-    danger: 'Missed, the light stays dark and the module comes out once more.',
+    danger: 'If the tab misses the pusher, the light stays dark and the module has to come out again.',
     dangerAt: ['tab'],
   },
   'lying free in its well': {
-    out: [hand('take', 'Lift the cell out', 'By its rim, with plastic; nothing holds it once it lies open.')],
-    in: [hand('lay', 'Lay the cell in its well', 'Level, until what lies above it holds it down.')],
-    danger: 'Turned over it falls out, onto the coil or the floor: nothing but what lies above holds it.',
+    out: [
+      hand(
+        'take',
+        'Lift the cell out',
+        'Lift it by its rim with plastic tweezers. Nothing holds it once it is uncovered.',
+      ),
+    ],
+    in: [hand('lay', 'Lay the cell in its well', 'Lay it level. The part above it holds it down later.')],
+    danger:
+      'If you turn the watch over, the cell falls out, onto the coil or the floor. Only the part above holds it.',
     dangerAt: ['take'],
   },
   'under a hatch': {
@@ -165,23 +200,27 @@ export const HOLDER_WAYS: Readonly<Record<HoldKind, HolderWays>> = {
       hand(
         'turn',
         'Turn the hatch',
-        'As its sign is drawn, with what fits its slot; the cell falls into the hand.',
+        'Turn it the way its marking shows, with a tool that fits its slot. Catch the cell in your hand.',
       ),
     ],
     in: [
-      hand('lay', 'Lay the cell in', 'Face as drawn in the hatch.'),
-      hand('shut', 'Turn the hatch shut', 'Its seal lies in the groove; turn back to the mark.'),
+      hand('lay', 'Lay the cell in', 'Put it in with the face shown in the hatch up.'),
+      hand(
+        'shut',
+        'Turn the hatch shut',
+        'Check that its seal lies in the groove, and turn the hatch back to the mark.',
+      ),
     ],
-    danger: 'A contact bent on the cover touches nothing.',
+    danger: 'If you bend the contact on the cover, it no longer touches the cell.',
     dangerAt: ['turn'],
   },
   'from the dial side': {
     out: [
-      hand('rest', 'Support the rim of the dial', 'In a holder that touches the rim alone.'),
-      hand('ease', 'Ease the cell out', 'Along the arrow, with a stop for the push.'),
+      hand('rest', 'Support the rim of the dial', 'Use a holder that touches only the rim.'),
+      hand('ease', 'Ease the cell out', 'Push along the arrow, with a stop for the tool.'),
     ],
-    in: [hand('press', 'Press the cell in', 'On its rim, no farther than it lies level.')],
-    danger: 'The hands stand free and bend at a touch.',
+    in: [hand('press', 'Press the cell in', 'Press on its rim, only until it lies level.')],
+    danger: 'The hands are unprotected and bend at a touch.',
     dangerAt: ['rest'],
   },
 };

@@ -233,9 +233,9 @@ export function fitGasket(ring: RingSize, groove: Groove): FitOfRing {
   const wrong = [
     ...grooveContradictions(groove),
     ...unsoundLengths([
-      ['insideMm', 'The ring inside', ring.insideMm],
-      ['sectionMm', 'The section of the ring', ring.sectionMm],
-      ['widthMm', 'The ring, its width', ring.widthMm],
+      ['insideMm', 'Ring inside diameter', ring.insideMm],
+      ['sectionMm', 'Ring section', ring.sectionMm],
+      ['widthMm', 'Ring width', ring.widthMm],
     ]),
     ...unsound(
       [ring.sectionWithinMm, groove.depthWithinMm].map((value) => ({

@@ -93,8 +93,8 @@ export function measuredRingContradictions(
   groove: Groove,
 ): readonly GrooveProblem[] {
   const lengths = unsoundLengths<GrooveProblem['path']>([
-    ['sectionMm', 'The section of the ring', ring.sectionMm],
-    ['widthMm', 'The ring, its width', ring.widthMm],
+    ['sectionMm', 'Ring section', ring.sectionMm],
+    ['widthMm', 'Ring width', ring.widthMm],
   ]);
   if (lengths.length > 0) return lengths;
   const wrong = grooveContradictions(groove);

@@ -90,13 +90,18 @@ export function likeliestRings<R extends { readonly size: RingSize }>(
   );
   const wrong = [
     ...unsoundLengths([
-      ['insideMm', 'The ring inside', seen.insideMm],
-      ['outsideMm', 'The ring outside', seen.outsideMm],
-      ['heightMm', 'The ring, its height', seen.heightMm],
-      ['widthMm', 'The ring, its width', seen.widthMm],
+      ['insideMm', 'Ring inside diameter', seen.insideMm],
+      ['outsideMm', 'Ring outside diameter', seen.outsideMm],
+      ['heightMm', 'Ring height', seen.heightMm],
+      ['widthMm', 'Ring width', seen.widthMm],
     ]),
     ...(seen.insideMm !== null && seen.outsideMm !== null && seen.outsideMm <= seen.insideMm
-      ? [{ reason: 'The ring outside is not over its inside: are the two exchanged?' }]
+      ? [
+          {
+            reason:
+              'The outside diameter of the ring must be larger than the inside diameter. Did you swap the two?',
+          },
+        ]
       : []),
   ].map(({ reason }) => reason);
   const nothing = (verdict: 'none near' | 'cannot say', reasons: readonly string[]): LikeliestRings<R> => ({
@@ -107,18 +112,20 @@ export function likeliestRings<R extends { readonly size: RingSize }>(
   });
   if (wrong.length > 0) return nothing('cannot say', wrong);
   if (measured.length === 0)
-    return nothing('cannot say', ['Nothing of the ring is measured: inside, outside, or height and width.']);
+    return nothing('cannot say', [
+      'The ring has not been measured. Measure its inside diameter, its outside diameter, or its height and width.',
+    ]);
   const sound = rings.filter(
     ({ size }) =>
       unsoundLengths([
-        ['insideMm', 'The ring inside', size.insideMm],
-        ['sectionMm', 'The section of the ring', size.sectionMm],
-        ['widthMm', 'The ring, its width', size.widthMm],
+        ['insideMm', 'Ring inside diameter', size.insideMm],
+        ['sectionMm', 'Ring section', size.sectionMm],
+        ['widthMm', 'Ring width', size.widthMm],
       ]).length === 0,
   );
   const leftOut =
     sound.length < rings.length
-      ? [`${rings.length - sound.length} of the rings offered have a size that cannot be: they are left out.`]
+      ? [`${rings.length - sound.length} of the rings have an impossible size in the book and were left out.`]
       : [];
   if (sound.length === 0 && leftOut.length > 0) return nothing('cannot say', leftOut);
   const weighed = sound
@@ -136,14 +143,14 @@ export function likeliestRings<R extends { readonly size: RingSize }>(
     .sort((a, b) => b.weight - a.weight);
   const total = weighed.reduce((sum, { weight }) => sum + weight, 0);
   if (weighed.length === 0)
-    return nothing('none near', [...leftOut, 'No ring of this shop’s book or stock comes near it.']);
+    return nothing('none near', [...leftOut, 'No ring in the book or in stock is close to this size.']);
   return {
     verdict: 'likeliest',
     rings: weighed.slice(0, most).map(({ ring, weight }) => ({ ring, probability: weight / total })),
     reasons: [
       ...leftOut,
       ...(measured.length === 1 || (seen.insideMm === null && seen.outsideMm === null)
-        ? ['Measure its inside as well: of a section alone there are rings of many diameters.']
+        ? ['Measure the inside diameter as well: many ring sizes share this section.']
         : []),
     ],
     working: [
@@ -167,7 +174,11 @@ export function oldRingContradictions({
 }: Omit<CaliperedRing, 'profile'> & { readonly profile: string }): readonly GrooveProblem[] {
   if ([insideMm, outsideMm, heightMm, widthMm].every((each) => each === null))
     return [
-      { path: 'heightMm', reason: 'Measure something of the ring: height and width, inside or outside.' },
+      {
+        path: 'heightMm',
+        reason:
+          'Enter at least one measurement of the ring: height and width, inside diameter or outside diameter.',
+      },
     ];
   return [
     ...(heightMm !== null && widthMm !== null && profile !== 'flat'
@@ -177,7 +188,7 @@ export function oldRingContradictions({
       ? [
           {
             path: 'outsideMm' as const,
-            reason: `The ring is ${figure(outsideMm)} mm outside and ${figure(insideMm)} mm inside: are the two exchanged?`,
+            reason: `The ring is ${figure(outsideMm)} mm outside and ${figure(insideMm)} mm inside. Did you swap the two?`,
           },
         ]
       : []),

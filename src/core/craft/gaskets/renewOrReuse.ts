@@ -46,7 +46,7 @@ export type RingAdvice = Judged<'renew' | 'reuse' | 'look at it'>;
 
 /** What a ring of unknown age is looked at for. */
 const ITS_SIGNS =
-  'It may be reused where it is supple, round and whole; renew it where it is hard, pressed flat, cracked, nicked or sticky. Its height and width, measured, tell more.';
+  'Reuse it if it is supple, round and whole. Renew it if it is hard, flattened, cracked, nicked or sticky. Measuring its height and width shows how much spring is left.';
 
 /** What a measured ring says that is a reason to renew it: also that it cannot be said how worn it is. */
 const WORN_OUT: readonly WornVerdict[] = [
@@ -114,7 +114,7 @@ export function renewOrReuse(question: GasketQuestion): RingAdvice {
       : []),
     ...(meetsWater === true ? ['It will meet water.'] : []),
     ...(ageYears === null && (unknownAge === 'renew' || question.ageYears !== null)
-      ? ['Nobody knows how old the ring is.']
+      ? ['The age of the ring is not known.']
       : []),
     ...(ageYears !== null && ageYears > GASKET_YEARS
       ? [`It is ${figure(ageYears, 1)} years old, more than ${GASKET_YEARS}.`]
@@ -134,8 +134,8 @@ export function renewOrReuse(question: GasketQuestion): RingAdvice {
   ];
   if (reasons.length > 0) return { verdict: 'renew', reasons, working };
   if (ageYears === null && worn?.verdict !== 'springy')
-    return { verdict: 'look at it', reasons: ['Nobody knows how old the ring is.', ITS_SIGNS], working };
-  const young = ageYears === null ? 'Sound and springy as measured' : 'Sound, young';
+    return { verdict: 'look at it', reasons: ['The age of the ring is not known.', ITS_SIGNS], working };
+  const young = ageYears === null ? 'Sound, springy as measured' : 'Sound, young';
   const asked =
     meetsWater === false ? ' and not asked to keep water out' : '; nobody asked whether it will meet water';
   return {
@@ -171,9 +171,13 @@ export function ringContradictions({ state, findings, greased }: RingSaid): read
   if (state === 'none there')
     return [
       ...(findings.length > 0
-        ? [`This case has no ring, and it is ${findings.join(', ')}: one of the two.`]
+        ? [
+            `You recorded that there is no ring, and also that the ring is ${findings.join(', ')}. Only one can be right.`,
+          ]
         : []),
-      ...(greased ? ['This case has no ring, and it was greased: one of the two.'] : []),
+      ...(greased
+        ? ['You recorded that there is no ring, and also that it was greased. Only one can be right.']
+        : []),
     ];
   return [
     ...(missing && state !== 'renewed' ? [`The ring is missing, and it was ${state}: one of the two.`] : []),

@@ -97,7 +97,7 @@ describe('a worn ring', () => {
   });
 
   it('is refused where height and width are exchanged', () => {
-    expect(wornContradictions({ heightMm: 0.7, widthMm: 0.6 })[0]?.reason).toContain('exchanged');
+    expect(wornContradictions({ heightMm: 0.7, widthMm: 0.6 })[0]?.reason).toContain('Did you swap');
     expect(wornContradictions({ heightMm: 0.6, widthMm: 0.6 })).toEqual([]);
   });
 });

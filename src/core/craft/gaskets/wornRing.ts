@@ -54,15 +54,15 @@ export function wornContradictions({
   widthMm,
 }: Pick<WornQuestion, 'heightMm' | 'widthMm'>): readonly GrooveProblem[] {
   const lengths = unsoundLengths<GrooveProblem['path']>([
-    ['heightMm', 'The ring, its height', heightMm],
-    ['widthMm', 'The ring, its width', widthMm],
+    ['heightMm', 'Ring height', heightMm],
+    ['widthMm', 'Ring width', widthMm],
   ]);
   if (lengths.length > 0) return lengths;
   return widthMm < heightMm
     ? [
         {
           path: 'widthMm',
-          reason: `The ring is ${figure(heightMm)} mm high and ${figure(widthMm)} mm wide: pressed flat it is wider than high. Are the two exchanged?`,
+          reason: `The ring is ${figure(heightMm)} mm high and ${figure(widthMm)} mm wide. A pressed ring is wider than it is high. Did you swap the two?`,
         },
       ]
     : [];
@@ -89,8 +89,8 @@ export function wornRing({
   const wrong = [
     ...(profile === 'flat' ? [] : wornContradictions({ heightMm: h, widthMm: b })),
     ...unsoundLengths([
-      ['heightMm', 'The ring, its height', h],
-      ['widthMm', 'The ring, its width', b],
+      ['heightMm', 'Ring height', h],
+      ['widthMm', 'Ring width', b],
     ]).filter(() => profile === 'flat'),
     ...grooveContradictions(groove),
     ...unsoundLengths([['sectionMm', 'The section of its kind', sectionOfTypeMm]]),
@@ -165,7 +165,7 @@ export function wornRing({
   };
 
   function judged(): [WornVerdict, ...string[]] {
-    const was = `It was ${figure(sectionMm)} mm thick when new${profile === 'flat' ? '' : ', or a little more'}`;
+    const was = `It was ${figure(sectionMm)} mm thick when new${profile === 'flat' ? '' : ' or slightly more'}`;
     const leaves = `its groove leaves ${figure(free)} mm`;
     if (sectionOfTypeMm !== null && h > sectionOfTypeMm + SWOLLEN_OVER_MM)
       return [
@@ -176,7 +176,7 @@ export function wornRing({
     if (Math.abs(h - free) <= TOO_NEAR_MM + EPSILON)
       return [
         'renew',
-        `It is ${figure(h)} mm high, and ${leaves}: it lies there as high as its groove and no longer presses.`,
+        `It is ${figure(h)} mm high, and ${leaves}. It is no higher than its groove is deep, so it no longer presses.`,
       ];
     if (h < free)
       return sectionMm > 0 && sectionMm < free - TOO_NEAR_MM
@@ -186,17 +186,17 @@ export function wornRing({
           ]
         : [
             'measures disagree',
-            `It is ${figure(h)} mm high, flatter than the ${figure(free)} mm its groove leaves, which cannot press it so far: depth or groove is wrong, or it is not the ring of this groove. Measure again.`,
+            `It is ${figure(h)} mm high, flatter than the ${figure(free)} mm its groove leaves. The groove cannot have pressed it that far. A measurement is wrong, or the ring belongs to another groove. Measure again.`,
           ];
     if (profile === null)
       return [
         'cannot say',
-        'Nobody said whether it is a round ring or a flat one: they are worked back differently. Say which, or renew it.',
+        'Whether the ring is round or flat is not recorded, so its wear cannot be worked out. Record the profile, or renew the ring.',
       ];
     if (profile === 'flat' && sectionOfTypeMm === null)
       return [
         'cannot say',
-        `A flat ring of which nobody knows how thick it was when new does not tell how much of its spring is gone; ${leaves}. Renew it.`,
+        `The thickness of this flat ring when new is not known, so its wear cannot be worked out; ${leaves}. Renew it.`,
       ];
     if (set === null)
       return [

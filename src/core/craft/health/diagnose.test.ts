@@ -384,8 +384,10 @@ describe('after a leak', () => {
     const ask = (change: Partial<Parameters<typeof leakOptions>[0]>) =>
       leakOptions({ ...base, chemistry: 'alkaline', ...change }).care;
     expect(ask({ leaks: at('contact', 'crust') })).not.toContain('winding');
-    expect(ask({ leaks: at('coil', 'bloom') })).toContain('no acid and no wisp');
-    expect(ask({ leaks: at('contact', 'crust'), byCoil: true })).toContain('no acid and no wisp');
+    expect(ask({ leaks: at('coil', 'bloom') })).toContain('Keep acid and cleaning tools off the winding');
+    expect(ask({ leaks: at('contact', 'crust'), byCoil: true })).toContain(
+      'Keep acid and cleaning tools off the winding',
+    );
   });
   it('cleans by what leaked', () => {
     for (const chemistry of ['silver-oxide', 'alkaline'] as const)

@@ -66,7 +66,7 @@ const ALKALINE_RESIDUE: readonly Chemistry[] = ['silver-oxide', 'alkaline'];
 
 /** At a coil neither goes near its wire: acid eats it, and a wisp tears it. */
 const OFF_THE_WINDING =
-  ' The winding of the coil is left alone: no acid and no wisp on it; alcohol from a brush beside it, and air.';
+  ' Keep acid and cleaning tools off the winding of the coil. Brush alcohol beside it and dry it with air.';
 
 /** How a leak of this chemistry is cleaned; null: it could not be read. Source: bench practice. */
 function careFor(chemistry: Chemistry | null): string {

@@ -183,7 +183,7 @@ describe('identifyMovement', () => {
     const cell = [seen('cellDiameterMm', 20), seen('cellHeightMm', 1.6)];
     expect(often.identifyMovement(cell)).toMatchObject({
       verdict: 'likely',
-      reasons: [expect.stringContaining('Only its cell is known')],
+      reasons: [expect.stringContaining('Only the cell is known')],
     });
     expect(often.identifyMovement([...cell, seen('mark', 'DM 07/2')]).verdict).toBe('known');
   });

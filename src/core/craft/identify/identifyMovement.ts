@@ -259,7 +259,7 @@ function judge(
     reasons: [reason],
   });
   if (evidence.length === 0)
-    return told('nothing seen', 'Anything seen narrows it down: the engraving most of all.');
+    return told('nothing seen', 'Record what you see to narrow it down. The engraving helps most.');
   if (!best) return told('not in the book', 'The book holds no calibre yet.');
   if (notInBook >= UNKNOWN_FROM && notInBook * UNKNOWN_WEIGHS > ofCalibre)
     return told(
@@ -267,8 +267,8 @@ function judge(
       sister
         ? `It reads like a sister of ${sister.code}, not in the book: one character apart, and built alike.`
         : notInBook <= ofCalibre
-          ? `It may as well be a movement that is not in the book, ${percent(notInBook)}, as the nearest, ${calibreWords(best.code, best.revision)}, ${percent(best.probability)}.`
-          : `What was seen fits no movement of the book as well as one that is not in it; the nearest, ${calibreWords(best.code, best.revision)}, ${percent(best.probability)}.`,
+          ? `It may be a movement that is not in the book (${percent(notInBook)}). The closest in the book is ${calibreWords(best.code, best.revision)} (${percent(best.probability)}).`
+          : `It is probably a movement that is not in the book. The closest in the book is ${calibreWords(best.code, best.revision)} (${percent(best.probability)}).`,
     );
   const likely = best.probability >= LIKELY ? 'likely' : 'open';
   if (revisionOpen)
@@ -282,9 +282,9 @@ function judge(
     return evidence.every(({ look }) => OF_THE_CELL.includes(look))
       ? told(
           'likely',
-          'Only its cell is known, and movements in no book take it too: look at the movement itself.',
+          'Only the cell is known so far, and many movements take this cell. Look at the movement itself.',
         )
-      : told('known', 'Everything seen together leaves nothing else.');
+      : told('known', 'Everything recorded points to this movement.');
   return told(
     likely,
     second && second.probability >= 0.05

@@ -265,7 +265,7 @@ export function expectedLife(input: LifeInput): LifeForecast {
 
 /** Said wherever a date rests on it. */
 const GENERAL_DRAIN =
-  'Its current was not measured and its movement is not known: the date goes by what movements of its kind usually draw, and is early on purpose.';
+  'This date is an early estimate: the movement was not identified, and its current was not measured.';
 
 function forecastOf(input: LifeInput, drawn: Float64Array): LifeForecast {
   const refused = (reason: string): LifeForecast => ({

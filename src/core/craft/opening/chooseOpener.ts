@@ -83,7 +83,7 @@ const PANEL_WAYS: Readonly<
     forms: [],
     setting: { what: 'Lock', value: 'slid home to open, before the panel is pressed' },
     reason:
-      'By the thumbs; a stiff one is pushed with a blunt pin, braced. Never under the panel: locked, its edge breaks.',
+      'Use your thumbs. If the lock is stiff, push it with a blunt pin and rest your hand on the bench. Never pry under the panel while it is locked: its edge breaks.',
   },
   adhesive: {
     forms: ['blunt blade'],

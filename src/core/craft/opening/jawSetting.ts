@@ -409,7 +409,7 @@ function wrenchWhy(
   if (found?.choice.jaws === 3 && wrench.jaws === 2) return 'It reaches with two jaws, which can tip.';
   const own = bites.find((each) => !centred || stands(target, each, question));
   if (found && own !== undefined && own < found.jawMm - ROUNDING)
-    return `It reaches too, but its ${jaw} of ${figure(own)} mm fills ${figure((own / question.widthMm) * 100, 0)} % of the ${namesOf(question).notch}, not ${figure(found.bite * 100, 0)} %.`;
+    return `It also fits, but its ${jaw} of ${figure(own)} mm fills ${figure((own / question.widthMm) * 100, 0)} % of the ${namesOf(question).notch}, not ${figure(found.bite * 100, 0)} %.`;
   return wrench.travelMaxMm > (found?.wrench.travelMaxMm ?? wrench.travelMaxMm)
     ? 'It reaches too, but its travel is longer: less control.'
     : 'It would do as well.';

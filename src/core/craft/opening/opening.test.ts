@@ -213,17 +213,21 @@ describe('the holder', () => {
   const hold = (own: Partial<MeasuredBack>, more: Partial<PlanQuestion> = {}) =>
     plan(own, more).steps.find(({ id }) => id === 'hold');
   it('fits the case, not the back, and is asked for where nobody measured it', () => {
-    expect(hold({ ...turned, diameterMm: 33.4, caseMm: 38 })?.what).toBe('Into the four-post case holder');
+    expect(hold({ ...turned, diameterMm: 33.4, caseMm: 38 })?.what).toBe(
+      'Put the case into the four-post case holder',
+    );
     expect(hold({ ...turned, diameterMm: 45, caseMm: 48 })).toMatchObject({
-      what: 'Into a case holder',
-      how: expect.stringContaining('None of this shop takes 48 mm') as string,
+      what: 'Put the case into a case holder',
+      how: expect.stringContaining('No holder in this shop takes 48 mm') as string,
     });
-    expect(hold({ ...turned, diameterMm: 33.4 })?.how).toContain('the holder fits the case, not the back');
+    expect(hold({ ...turned, diameterMm: 33.4 })?.how).toContain(
+      'the holder is chosen by the case, not by the back',
+    );
   });
   it('of a movement fits the movement', () => {
     const front = { kind: 'opens from the front', lipClock: 9, seenFrom: 'the dial' } as const;
-    expect(hold(front, { movementMm: 20 })?.what).toBe('The nylon movement holder at hand');
-    expect(hold(front, { movementMm: 40 })?.what).toBe('A movement holder at hand');
+    expect(hold(front, { movementMm: 20 })?.what).toBe('Have the nylon movement holder ready');
+    expect(hold(front, { movementMm: 40 })?.what).toBe('Have a movement holder ready');
     expect(hold(front)?.how).toContain('Measure the movement across');
   });
 });
@@ -320,7 +324,9 @@ describe('the order of work', () => {
 
   it('puts film on what cannot be polished, whatever the shop’s way, and says why', () => {
     expect(ids(plan({ coating: 'plain' }))).not.toContain('film');
-    expect(plan({ coating: 'coated' }).steps.find(({ id }) => id === 'film')?.caution).toContain('for good');
+    expect(plan({ coating: 'coated' }).steps.find(({ id }) => id === 'film')?.caution).toContain(
+      'cannot be polished out',
+    );
     const kept = plan({}, { keepsFilm: true, schools: { protection: 'film', parts: 'magnetic dish' } });
     expect(ids(kept)).toEqual(expect.arrayContaining(['owners-film', 'film']));
     expect(kept.steps.find(({ id }) => id === 'as-found')?.how).toContain('magnetic dish');
@@ -340,7 +346,7 @@ describe('the order of work', () => {
     );
     expect(again.steps[0]).toMatchObject({
       id: 'last-time',
-      what: 'As last time: case knife, at 6.5 o’clock',
+      what: 'Open it as last time: case knife, at 6.5 o’clock',
       how: 'it clicks late',
     });
   });

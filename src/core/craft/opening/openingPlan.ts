@@ -83,9 +83,9 @@ function braceletSteps({ bracelet, kind, lipClock }: MeasuredBack): PlanStep[] {
       return [
         step(
           'bracelet',
-          'Spring bar out at the clasp',
-          'Note which hole it sat in, cover it with a fingertip, press it in with the bar tool.',
-          'It jumps: shield it, and look away from above it.',
+          'Take out the spring bar at the clasp',
+          'Note which hole it sits in. Cover it with a fingertip and press it in with the bar tool.',
+          'The bar can jump out. Shield it with a finger, and keep your face away from above it.',
           [part('spring bar', toBeNoted('at the clasp, hole'))],
         ),
       ];
@@ -93,28 +93,30 @@ function braceletSteps({ bracelet, kind, lipClock }: MeasuredBack): PlanStep[] {
       return [
         step(
           'bracelet',
-          'One link pin out',
-          'Punch along the arrow inside the link; in again against it.',
-          'Against the arrow the pin’s split end spreads and jams in the link.',
+          'Take out one link pin',
+          'Punch the pin out in the direction of the arrow inside the link. It goes back in against the arrow.',
+          'If you punch against the arrow, the split end of the pin spreads and jams in the link.',
           [part('bracelet pin', toBeNoted('link beside the clasp, arrow'))],
         ),
       ];
     case 'bracelet that opens flat':
-      return [step('bracelet', 'Lay the bracelet flat', 'Clasp open, both halves clear of the back.')];
+      return [
+        step('bracelet', 'Lay the bracelet flat', 'Open the clasp and fold both halves away from the back.'),
+      ];
     case 'strap on spring bars':
       return isTurned(kind) || (lipClock === null && kind === 'snap-on')
         ? [
             step(
               'bracelet',
-              'Strap off',
+              'Take the strap off',
               isTurned(kind)
-                ? 'The holder takes the bare case: both bars out with the bar tool.'
-                : 'No opening mark is seen with the strap on: take it off before deciding.',
-              'A bar tool that slips scores the lug: pull toward the strap, not the case.',
+                ? 'The case goes into the holder without its strap. Take out both spring bars with the bar tool.'
+                : 'No opening mark is visible with the strap on. Take the strap off before you decide where to open.',
+              'A bar tool that slips scratches the lug. Pull towards the strap, not towards the case.',
               [part('spring bar', 'at 12 and at 6 o’clock', 2)],
             ),
           ]
-        : [step('bracelet', 'Fold the strap aside', 'Both halves clear of the back.')];
+        : [step('bracelet', 'Fold the strap aside', 'Fold both halves of the strap away from the back.')];
     case 'nothing on it':
       return [];
     case null:
@@ -123,13 +125,13 @@ function braceletSteps({ bracelet, kind, lipClock }: MeasuredBack): PlanStep[] {
         ? [
             step(
               'bracelet',
-              'Strap or bracelet out of the way',
+              'Move the strap or bracelet out of the way',
               isTurned(kind)
-                ? 'The holder takes the bare case. Say among the measures how it is held, and its own steps stand here.'
-                : 'No opening mark is known: look for one with strap or bracelet off. Say among the measures how it is held.',
+                ? 'The case goes into the holder without its strap. Record how the strap is attached in “The back, measured”. Its steps then appear here.'
+                : 'No opening mark is recorded. Take the strap or bracelet off and look for one. Record how it is attached in “The back, measured”.',
             ),
           ]
-        : [step('bracelet', 'Strap or bracelet aside', 'Both halves clear of the back.')];
+        : [step('bracelet', 'Fold the strap or bracelet aside', 'Fold both halves away from the back.')];
   }
 }
 
@@ -141,7 +143,7 @@ function protectionSteps({ back, schools, keepsFilm }: PlanQuestion): PlanStep[]
           step(
             'owners-film',
             'Leave the owner’s film on',
-            'The owner keeps it: work from the rim, no tool over its middle.',
+            'The owner wants to keep it. Work from the rim, and keep tools off the middle of the film.',
           ),
         ]
       : []),
@@ -149,13 +151,13 @@ function protectionSteps({ back, schools, keepsFilm }: PlanQuestion): PlanStep[]
       ? [
           step(
             'film',
-            'Film over the back',
+            'Protect the back with film',
             back.coating === 'coated'
-              ? 'Two layers, cut free at the notches: what is under a coating shows through one scratch.'
+              ? 'Use two layers and cut them away at the notches. A single scratch shows the metal under the coating.'
               : back.coating === 'plastic'
-                ? 'Low tack, so that it lifts no print.'
-                : 'Smooth, cut free where the tool goes in.',
-            back.coating === 'coated' ? 'A coating cannot be polished out: a slip is for good.' : null,
+                ? 'Use film with low tack, so that it does not pull the print off.'
+                : 'Smooth it down, and cut it away where the tool goes in.',
+            back.coating === 'coated' ? 'A scratch in a coating cannot be polished out.' : null,
           ),
         ]
       : []),
@@ -182,8 +184,8 @@ function holderWords(holds: 'the case' | 'the movement', acrossMm: number | null
     why: holder
       ? ''
       : acrossMm === null
-        ? ` Measure the ${thing} across: the holder fits the ${thing}${thing === 'case' ? ', not the back' : ''}.`
-        : ` None of this shop takes ${figure(acrossMm)} mm.`,
+        ? ` Measure the ${thing} across: the holder is chosen by the ${thing}${thing === 'case' ? ', not by the back' : ''}.`
+        : ` No holder in this shop takes ${figure(acrossMm)} mm.`,
   };
 }
 
@@ -193,23 +195,37 @@ function holdSteps({ back, tools, movementMm }: PlanQuestion): PlanStep[] {
     return [
       step(
         'hold',
-        `${capital(name)} at hand`,
-        `Dust off the mat, cover for the dial ready: dial and hands come out.${why}`,
-        'Dust on the dial stays under the crystal.',
+        `Have ${name} ready`,
+        `The dial and hands come out of this watch. Clear the mat of dust and have a dial cover ready.${why}`,
+        'Dust on the dial stays visible under the crystal.',
       ),
     ];
   }
   if (isTurned(back.kind)) {
     const { name, why } = holderWords('the case', back.caseMm, tools);
     return [
-      step('hold', `Into ${name}`, `Crown and pushers free of the jaws, dial side on a soft pad.${why}`),
+      step(
+        'hold',
+        `Put the case into ${name}`,
+        `Keep the crown and pushers clear of the jaws. Lay the dial side on a soft pad.${why}`,
+      ),
     ];
   }
   if (back.kind === 'latched panel' || back.coating === 'plastic')
     return [
-      step('hold', 'Brace it on the mat', 'Dial side down on a soft cushion, the case held at both sides.'),
+      step(
+        'hold',
+        'Hold the watch steady on the mat',
+        'Lay it dial side down on a soft cushion and hold the case at both sides.',
+      ),
     ];
-  return [step('hold', 'On the case cushion', 'Dial side down, crown away from the hand that pushes.')];
+  return [
+    step(
+      'hold',
+      'Lay the watch on the case cushion',
+      'Lay it dial side down, with the crown away from the hand that pushes.',
+    ),
+  ];
 }
 
 /** Where the way in ends: nothing of this shop opens it, or its measures cannot be true. */
@@ -219,33 +235,41 @@ function stopSteps({ verdict, reasons, toBuy }: OpenerChoice): PlanStep[] {
     : [
         step(
           'stop',
-          'Stop here: refer it, or buy',
-          `Nothing of this shop opens it. Wanted: ${toBuy ?? 'its own opener'}.`,
-          'What nearly fits rounds the flats and scores the back, and then nobody opens it.',
+          'Stop: refer the watch, or buy the tool',
+          `No tool in this shop opens this back. It needs ${toBuy ?? 'an opener made for it'}.`,
+          'A tool that nearly fits rounds off the flats and scratches the back. After that nobody can open it.',
         ),
       ];
 }
 
 const PANEL_STEPS: Readonly<Record<PanelHeldBy, readonly [id: string, what: string, how: string]>> = {
-  catches: ['catches', 'Catches, one after another', 'A blunt pin at each, from the side with the nick.'],
+  catches: [
+    'catches',
+    'Release the catches one by one',
+    'Push each catch with a blunt pin. Start at the side with the nick.',
+  ],
   'sliding lock': [
     'lock',
-    'Slide the lock home to open',
-    'With the thumbs, before the panel is pressed anywhere; where it is stiff, with a blunt pin, braced against the bench.',
+    'Slide the lock to open',
+    'Push the lock with your thumbs before you press on the panel. If it is stiff, push it with a blunt pin and rest your hand on the bench.',
   ],
-  adhesive: ['unstick', 'Loosen the adhesive', 'Warmed by hand, a blunt blade in at one corner, then along.'],
+  adhesive: [
+    'unstick',
+    'Loosen the adhesive',
+    'Warm it with your hand. Put a blunt blade in at one corner and work along the edge.',
+  ],
 };
 
 /** How a back that turns comes off once it is loose. */
 const spunOff = ({ spinOff }: OpenerChoice): string =>
-  spinOff ? `${capital(spinOff.name)} on it, or by` : 'By';
+  spinOff ? `Use the ${spinOff.name}, or turn it by` : 'Turn it by';
 
 /** Before anything inside is touched. */
 function asFoundStep({ parts }: PlanQuestion['schools']): PlanStep {
   return step(
     'as-found',
-    'Photograph it as it is',
-    `Before anything inside is touched: marks of earlier hands, the lie of each loose part. Small parts: ${parts}.`,
+    'Photograph the inside as found',
+    `Do this before you touch anything inside. Show marks of earlier repairs and where each loose part lies. Small parts: ${parts}.`,
   );
 }
 
@@ -271,18 +295,18 @@ function openSteps({ back: asSeen, opener, functions, schools }: PlanQuestion): 
         step(
           'set',
           `Set ${opener.opener}`,
-          settings || 'To the measures of this back, snug, eased when it binds.',
+          settings || 'Set it to the measurements of this back. It should fit snugly without binding.',
         ),
         step(
           'turn',
           'Press down and turn',
-          'Weight first, then the turn; lift the tool off straight.',
+          'Press down first, then turn. Lift the tool off straight.',
           caution,
         ),
         step(
           'by-hand',
           opener.spinOff ? 'Spin it off' : 'Unscrew by hand',
-          `${spunOff(opener)} hand, a wooden stick in a notch if fingers slip. Where it binds again, note it: thread, dirt, ring.`,
+          `${spunOff(opener)} hand. If your fingers slip, push with a wooden stick in a notch. If it binds again, note the cause: thread, dirt or ring.`,
           null,
           [part('back', toBeNoted('one lettering up')), ring],
         ),
@@ -291,32 +315,35 @@ function openSteps({ back: asSeen, opener, functions, schools }: PlanQuestion): 
       return [
         step(
           'set',
-          `Put together ${opener.opener}`,
-          settings || 'The die that goes over without shake.',
+          `Assemble ${opener.opener}`,
+          settings || 'Use the die that fits over the back without play.',
           caution,
         ),
-        step('turn', 'Press down and turn', 'The die flat on the back, weight before torque.'),
-        step('by-hand', 'Unscrew by hand', 'Lift the die off straight, then by the fingertips.', null, [
-          part('back', toBeNoted('one lettering up')),
-          ring,
-        ]),
+        step('turn', 'Press down and turn', 'Hold the die flat on the back. Press down before you turn.'),
+        step(
+          'by-hand',
+          'Unscrew by hand',
+          'Lift the die off straight, then unscrew the back with your fingertips.',
+          null,
+          [part('back', toBeNoted('one lettering up')), ring],
+        ),
       ];
     case 'plate on screws': {
       const count = back.screwCount;
       return [
         step(
           'screws',
-          count === null ? 'The screws, crosswise' : `${count} screws, crosswise`,
-          `${opener.opener}: each a quarter turn first, then out, each to its own place on the tray.${count === null ? ' Count them, and note them there.' : ''}`,
+          count === null ? 'Undo the screws crosswise' : `Undo ${count} screws crosswise`,
+          `Use ${opener.opener}. Loosen each screw a quarter turn first, then take them out. Give each its own place on the tray.${count === null ? ' Count them and note them there.' : ''}`,
           back.screwHead === null
             ? null
-            : `${back.screwHead === 'slotted' ? 'A blade that climbs out of a worn slot' : 'A tip that climbs out of a worn cross'} runs across the plate: press, then turn.`,
+            : `${back.screwHead === 'slotted' ? 'The blade can slip out of a worn slot' : 'The tip can slip out of a worn cross'} and scratch the plate. Press down first, then turn.`,
           count === null ? [] : [part('screw', `1 to ${count}, clockwise from 12, seen from behind`, count)],
         ),
         step(
           'plate',
           'Lift the plate level',
-          `Look at what lies beneath before anything moves${springs.length > 0 ? `: ${springs.join(' and ')} may lie there. Note on the tray what comes off` : ''}.`,
+          `Look at what is underneath before anything moves.${springs.length > 0 ? ` You may find ${springs.join(' and ')} there. Record on the tray what comes off.` : ''}`,
           caution,
           [part('plate', toBeNoted('which way its print faces')), ring],
         ),
@@ -327,10 +354,10 @@ function openSteps({ back: asSeen, opener, functions, schools }: PlanQuestion): 
         step(
           'knife',
           `${capital(opener.opener)}${spotIn}`,
-          'Push and twist, no deeper than the rim; then along the seam.',
+          'Push in no deeper than the rim and twist, then work along the seam.',
           caution,
         ),
-        step('lift', 'Lift the back', 'Note where its notch stands over the stem.', null, [
+        step('lift', 'Lift the back', 'Note where the notch in the back sits over the stem.', null, [
           part('back', toBeNoted('notch over the stem')),
           ring,
         ]),
@@ -340,16 +367,16 @@ function openSteps({ back: asSeen, opener, functions, schools }: PlanQuestion): 
         step(
           'bezel',
           `${capital(opener.opener)} under the bezel${spotIn}`,
-          'Twist, never lever: the crystal sits in what lifts.',
+          'Twist the blade, never lever it: the crystal is held by the bezel you lift.',
           caution,
           [part('bezel', toBeNoted('12 o’clock, seen from the dial')), ring],
         ),
         asFoundStep(schools),
         step(
           'movement-out',
-          'Dial and movement out together',
-          'Crown pulled or released as the calibre wants; by the dial’s rim into the holder.',
-          'Fingers on the dial’s face mark it for good: by the rim only.',
+          'Take dial and movement out together',
+          'Pull or release the crown as this calibre needs. Hold the dial by its rim and lay it in the holder.',
+          'Fingerprints on the dial cannot be removed. Hold it by the rim only.',
           [part('movement', 'with dial and hands, face up in its holder')],
         ),
       ];
@@ -357,7 +384,11 @@ function openSteps({ back: asSeen, opener, functions, schools }: PlanQuestion): 
       const pried = back.hatchOpens === 'pried';
       const known = back.hatchOpens !== null || back.slotLengthMm !== null;
       return [
-        step('mark', 'Mark the angle of the hatch', 'A photo or a thin line across hatch and case.'),
+        step(
+          'mark',
+          'Mark the angle of the hatch',
+          'Take a photo, or draw a thin line across hatch and case.',
+        ),
         step(
           'hatch',
           !known
@@ -366,10 +397,10 @@ function openSteps({ back: asSeen, opener, functions, schools }: PlanQuestion): 
               ? `Lift the hatch with ${opener.opener}`
               : `Turn the hatch with ${opener.opener}`,
           !known
-            ? 'One with a slot is turned, one with a nick at its edge is pried: say which, and its own step stands here.'
+            ? 'A hatch with a slot is turned. A hatch with a nick at its edge is pried. Record which one it is: its step then appears here.'
             : pried
-              ? 'In at the nick, twisted until it lets go; up with the seal still on it.'
-              : 'As its sign shows, out with the seal still on it.',
+              ? 'Put the blade into the nick and twist until the hatch comes free. Lift it with the seal still on it.'
+              : 'Turn it the way its marking shows. Lift it out with the seal still on it.',
           known ? caution : null,
           [part('hatch', toBeNoted('reference angle')), part('gasket', 'on the hatch')],
         ),
@@ -379,10 +410,16 @@ function openSteps({ back: asSeen, opener, functions, schools }: PlanQuestion): 
       const layers = panelLayers(back);
       return [
         ...layers.map((layer) => step(...PANEL_STEPS[layer])),
-        step('panel', 'Lift the panel', 'Level, one edge first; nothing beneath is pulled along.', caution, [
-          part('panel', toBeNoted('which edge was up')),
-          ...(layers.includes('adhesive') ? [part('adhesive', 'on the panel, covered')] : []),
-        ]),
+        step(
+          'panel',
+          'Lift the panel',
+          'Lift one edge first and keep it level. Make sure nothing underneath comes up with it.',
+          caution,
+          [
+            part('panel', toBeNoted('which edge was up')),
+            ...(layers.includes('adhesive') ? [part('adhesive', 'on the panel, covered')] : []),
+          ],
+        ),
       ];
     }
   }
@@ -391,10 +428,12 @@ function openSteps({ back: asSeen, opener, functions, schools }: PlanQuestion): 
 /** What lies right beneath the back: a cover with a seal of its own, or a plain one against dust. */
 function innerSteps({ back, innerCovers }: PlanQuestion): PlanStep[] {
   const turned = back.dustCover === 'turned in';
-  const how = turned ? 'Turned out with a pin in its holes, no force down.' : 'Blunt, at its tab.';
+  const how = turned
+    ? 'Turn it out with a pin in its holes, without pressing down.'
+    : 'Lift it by its tab with a blunt tool.';
   if (innerCovers > 0)
     return [
-      step('inner-cover', 'Inner cover off', `${how} Its own seal comes with it.`, null, [
+      step('inner-cover', 'Take the inner cover off', `${how} Its own seal comes off with it.`, null, [
         part('inner cover', toBeNoted('tab'), innerCovers),
         part('gasket', 'on the inner cover', innerCovers),
       ]),
@@ -404,9 +443,9 @@ function innerSteps({ back, innerCovers }: PlanQuestion): PlanStep[] {
     : [
         step(
           'dust-cover',
-          'Dust cover off',
-          `${how} It has no seal: it keeps dust off, not water.`,
-          'The movement lies right beneath: a blade that slips through goes into it.',
+          'Take the dust cover off',
+          `${how} It has no seal. It keeps out dust, not water.`,
+          'The movement is directly underneath. A blade that slips through damages it.',
           [part('inner cover', toBeNoted('plain, tab'))],
         ),
       ];
@@ -425,14 +464,18 @@ export function openingPlan(question: PlanQuestion): OpeningPlan {
       ? [
           step(
             'last-time',
-            `As last time: ${lastTime.openedWith}${lastTime.setting && `, ${lastTime.setting}`}`,
+            `Open it as last time: ${lastTime.openedWith}${lastTime.setting && `, ${lastTime.setting}`}`,
             lastTime.notes.length > 0
               ? lastTime.notes.join(' · ')
-              : 'It opened so; nothing was noted against it.',
+              : 'It opened this way last time. No problem was noted.',
           ),
         ]
       : []),
-    step('clean', 'Clean the rim', 'Outside and seam, dry: dirt at the rim falls in as the back lifts.'),
+    step(
+      'clean',
+      'Clean the rim',
+      'Clean the outside and the seam with a dry cloth: dirt at the rim falls in when the back lifts.',
+    ),
     ...(stops
       ? stopSteps(opener)
       : [

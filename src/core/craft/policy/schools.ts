@@ -54,15 +54,15 @@ export const SCHOOLS = {
     ways: {
       'inspect and decide':
         'Renewed when rated 5 bar or more, near water, defective, old, or shut for long; else greased and reused.',
-      'renew at every opening': 'A ring costs less than the doubt.',
+      'renew at every opening': 'A new ring costs less than a leak.',
     },
     usual: 'inspect and decide',
   },
   ringOfUnknownAge: {
-    question: 'A ring of which nobody knows the age',
+    question: 'A ring of unknown age',
     ways: {
-      'look at it': 'Its own signs tell more than a date: supple, round and whole it may be reused.',
-      renew: 'A new ring costs less than the doubt.',
+      'look at it': 'Its condition says more than its age: a supple, round and whole ring may be reused.',
+      renew: 'A new ring costs less than a leak.',
     },
     usual: 'look at it',
   },

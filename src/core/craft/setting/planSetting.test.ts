@@ -218,11 +218,11 @@ describe('the plan of setting', () => {
     const plan = planSetting(shown, wanted, { quickSet: 'date and day', changeOver: null });
     expect(plan.verdict).toBe('set so');
     expect(plan.steps).toEqual([
-      'Turn on until the date jumps: that is midnight.',
-      'Turn on to 06:00.',
+      'Turn the hands forwards until the date jumps: that is midnight.',
+      'Turn the hands forwards to 06:00.',
       'Quick-set the day to Thursday, in the second language.',
       'Quick-set the date to 9.',
-      'Turn on to 15:00.',
+      'Turn the hands forwards to 15:00.',
     ]);
   });
 
@@ -232,7 +232,10 @@ describe('the plan of setting', () => {
       { minutes: 75, weekday: 0, date: 1, language: null },
       { quickSet: 'date only', changeOver: null },
     );
-    expect(plan.steps).toEqual(['Quick-set the date to 31.', 'Turn on past midnight to 01:15.']);
+    expect(plan.steps).toEqual([
+      'Quick-set the date to 31.',
+      'Turn the hands forwards past midnight to 01:15.',
+    ]);
   });
 
   it.each([

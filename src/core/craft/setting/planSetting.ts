@@ -98,19 +98,19 @@ const past = (midnights: number): string =>
 function moveWords(move: Move): string {
   switch (move.move) {
     case 'find midnight':
-      return 'Turn on until the date jumps: that is midnight.';
+      return 'Turn the hands forwards until the date jumps: that is midnight.';
     case 'turn on':
-      return `Turn on ${past(move.midnights)}to ${clock(move.to)}.`;
+      return `Turn the hands forwards ${past(move.midnights)}to ${clock(move.to)}.`;
     case 'turn on until the day':
-      return `Turn on ${past(move.midnights)}to ${clock(move.to)}: there the day shows ${WEEKDAYS[move.weekday]}. If it does not, on to ${clock(move.to)} again until it does.`;
+      return `Turn the hands forwards ${past(move.midnights)}to ${clock(move.to)}. The day must then show ${WEEKDAYS[move.weekday]}. If it does not, turn on to the next ${clock(move.to)} until it does.`;
     case 'turn back':
-      return `Turn back to ${clock(move.to)}, not over midnight.`;
+      return `Turn the hands back to ${clock(move.to)}, but not past midnight.`;
     case 'quick-set the date':
       return `Quick-set the date to ${move.to}.`;
     case 'quick-set the day':
       return `Quick-set the day to ${WEEKDAYS[move.to]}${move.language === null ? '' : `, in the ${move.language === 0 ? 'first' : 'second'} language`}.`;
     case 'look again':
-      return 'Read day and date again there, and type them here: the rest is counted from them.';
+      return 'Read day and date again and enter them here. The remaining steps are worked out from them.';
   }
 }
 
@@ -219,7 +219,7 @@ function lookAgain({ dialMinutes, half }: Shown, { quickSet, changeOver }: Setti
     steps: moves.map(moveWords),
     midnights: null,
     reasons: [
-      `Between ${clock(night.from)} and ${clock(night.to)} day and date may still be changing: counted from there it ends on a wrong day.`,
+      `Between ${clock(night.from)} and ${clock(night.to)} day and date may still be changing. Steps worked out from them could end on the wrong day.`,
     ],
     working: [],
   };

@@ -53,15 +53,18 @@ describe('how a watch is set', () => {
   it('sets a display by its buttons, and beside hands so that they agree', () => {
     const alone = settingAdvice(ofBook('tasvik-82d', { hasCrown: false }), '2026-03-17');
     expect(alone.steps).toEqual([
-      'Set hour, minute, date, day of the display with its buttons, the seconds last, to zero on the signal.',
+      'Set hour, minute, date, day of the display with its buttons. Set the seconds last: to zero on the time signal.',
     ]);
-    expect(alone.reasons).toEqual(['No date wheel to correct.', expect.stringContaining('29 February 2028')]);
+    expect(alone.reasons).toEqual([
+      'This watch has no date wheel, so no date needs correcting at the end of a month.',
+      expect.stringContaining('29 February 2028'),
+    ]);
     expect(stepsOf(ofBook('tasvik-82d'))).toContain('its crown and buttons');
     const both = stepsOf(ofBook('quillbeck-22-4'));
     expect(both).toContain('crown home on the signal');
-    expect(both).toContain('Hold the hands against the digits');
-    expect(both).toContain('the seconds of the display');
-    expect(both).toContain('sent home to 12');
+    expect(both).toContain('Compare hands and display');
+    expect(both).toContain('the seconds on the display');
+    expect(both).toContain('first return it to 12');
   });
 
   it('looks for the date on a wheel only where there is one', () => {
@@ -90,9 +93,7 @@ describe('how a watch is set', () => {
     expect(stepsOf(ofBook('orrelin-62-3', { recipes }))).toContain(
       'counters to zero: Crown to its second place; Upper button: the centre hand. Then start, stop, reset.',
     );
-    expect(stepsOf(ofBook('orrelin-62-3', { recipes: [], cautions: [] }))).toContain(
-      'which the book does not have',
-    );
+    expect(stepsOf(ofBook('orrelin-62-3', { recipes: [], cautions: [] }))).toContain('the book has none');
     const cautions = ['Minute counter to zero with the lower pusher held.'];
     expect(stepsOf(ofBook('orrelin-62-3', { recipes: [], cautions }))).toContain(
       'Chronograph: Minute counter to zero with the lower pusher held. Then start',

@@ -69,10 +69,10 @@ function dateSteps(movement: SetMovement): readonly string[] {
   const { from, to } = forbiddenHours(movement.changeOver);
   const { dateQuickSet } = movement;
   return [
-    'Turn on until the date jumps: that is midnight. Only then set the hour.',
+    'Turn the hands forwards until the date jumps: that is midnight. Only then set the hour.',
     dateQuickSet === false
       ? 'No quick-set: the date goes forward by midnights only.'
-      : `${dateQuickSet === null ? 'Whether its date sets quickly is not known. If it does: q' : 'Q'}uick-set the date only while the hands show a time outside ${clockOf(from)}–${clockOf(to)}: the date teeth are engaged then and can break.`,
+      : `${dateQuickSet === null ? 'Whether its date sets quickly is not known. If it does: q' : 'Q'}uick-set the date only while the hands show a time outside ${clockOf(from)}–${clockOf(to)}. Between those hours the date teeth are engaged and can break.`,
   ];
 }
 
@@ -86,9 +86,10 @@ function secondsBeside({ functions, recipes, cautions }: SetMovement): readonly 
   const home =
     recipe !== undefined
       ? `${recipe.what}: ${recipe.steps.map((step) => step.replace(/\.$/, '')).join('; ')}`
-      : (caution ?? 'its own recipe, which the book does not have: look it up, and move no hand by force');
+      : (caution ??
+        'the book has no instructions for this calibre, so look them up, and do not force any hand');
   return [
-    `Compare the seconds hand with the seconds of the display over half a minute. Driven by the crown, it is stopped at 12 and let go as the display passes zero; driven by the module, it is sent home to 12 first, by ${home.replace(/\.$/, '')}.`,
+    `Compare the seconds hand with the seconds on the display for half a minute. If the crown sets it, stop it at 12 and release it when the display passes zero. If the module drives it, first return it to 12: ${home.replace(/\.$/, '')}.`,
   ];
 }
 
@@ -103,11 +104,11 @@ function displaySteps(movement: SetMovement, wheel: boolean): readonly string[] 
         .join('');
   const withWhat = alone && hasCrown ? 'its crown and buttons' : 'its buttons';
   return [
-    `Set hour, minute${calendar} of the display with ${withWhat}, the seconds last, to zero on the signal.`,
+    `Set hour, minute${calendar} of the display with ${withWhat}. Set the seconds last: to zero on the time signal.`,
     ...(alone
       ? []
       : [
-          'Hold the hands against the digits: both show the same minute, and the display the right half of the day. Where they differ, the hands are turned on to the display, never the display back to the hands.',
+          'Compare hands and display. Both must show the same minute, and the display the right half of the day. If they differ, turn the hands forwards to the display. Do not set the display back to the hands.',
         ]),
     ...secondsBeside(movement),
   ];
@@ -118,14 +119,14 @@ function displayCorrection(day: string): string {
   const year = Number(day.slice(0, 4));
   const isLeap = (each: number): boolean => (each % 4 === 0 && each % 100 !== 0) || each % 400 === 0;
   const [wrong] = noMoments([['The day', day]]);
-  if (wrong !== undefined) return `When its date next needs a hand cannot be said. ${wrong}`;
+  if (wrong !== undefined) return `The next date correction cannot be worked out. ${wrong}`;
   const next = [...Array.from({ length: 9 }, (_, ahead) => year + ahead)].find(
     (each) => isLeap(each) && `${each}-02-29` > day,
   );
-  const ends = 'Its months end by its own table where its display holds no year';
+  const ends = 'Some displays do not store the year and give every February 28 days';
   return next === undefined
-    ? `${ends}: 29 February is set by hand.`
-    : `${ends}: does it hold one? If not, set the date by hand on ${dayInWords(`${next}-02-29`)}.`;
+    ? `${ends}. If this is one of them, set the date by hand on 29 February of a leap year.`
+    : `${ends}. If this is one of them, set the date by hand on ${dayInWords(`${next}-02-29`)}.`;
 }
 
 function zeroing({ recipes, cautions }: SetMovement): string {
@@ -136,7 +137,7 @@ function zeroing({ recipes, cautions }: SetMovement): string {
     ? `${recipe.what}: ${recipe.steps.map((step) => step.replace(/\.$/, '')).join('; ')}.`
     : caution;
   return said === undefined
-    ? 'Chronograph hands to zero with the reset. Off zero, they go home by this calibre’s own recipe, which the book does not have: look it up, and move no hand by force.'
+    ? 'Return the chronograph hands to zero with the reset pusher. If they do not stop at zero, look up the instructions for this calibre: the book has none. Do not force any hand.'
     : `Chronograph: ${said} Then start, stop, reset.`;
 }
 
@@ -148,7 +149,7 @@ function correction(
   const [wrong] = noMoments([['The day', day]]);
   if (wrong !== undefined)
     return {
-      reason: `When its date next needs a hand cannot be said. ${wrong}`,
+      reason: `The next date correction cannot be worked out. ${wrong}`,
       working: { what: 'next date correction', rule: 'counted from a day of the calendar', figures: wrong },
     };
   const { day: on, extraDays } = nextDateCorrection(day);
@@ -158,7 +159,7 @@ function correction(
       ? `${extraDays}: ${midnights === 1 ? 'one midnight' : `${midnights} midnights`} without a quick-set`
       : String(extraDays);
   return {
-    reason: `The date needs moving on by hand next on ${dayInWords(on)}, by ${takes}.`,
+    reason: `Correct the date by hand next on ${dayInWords(on)}, by ${takes}.`,
     working: {
       what: 'next date correction',
       rule: 'the 1st after a month of fewer than 31 days; by midnights alone the day has to come round, too',
@@ -210,7 +211,7 @@ export function settingAdvice(
     ],
     reasons: [
       ...(planned?.reasons ?? []),
-      next?.reason ?? 'No date wheel to correct.',
+      next?.reason ?? 'This watch has no date wheel, so no date needs correcting at the end of a month.',
       ...(!wheel && functions.includes('digital display') && functions.includes('date')
         ? [displayCorrection(day)]
         : []),

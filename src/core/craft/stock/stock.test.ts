@@ -118,7 +118,7 @@ describe('which lot, and what beside it', () => {
     const records = [record('Leaky', 146, 21), record('Tight', 131, 0)];
     const fit = ask(lots, { records });
     expect(fit.offers.map(({ lot: each }) => each.lotCode)).toEqual(['tight', 'new here', 'leaky']);
-    expect(fit.bestBecause.join(' ')).toContain('leaky is older, but of Leaky');
+    expect(fit.bestBecause.join(' ')).toContain('leaky is older, but cells from Leaky leaked more often');
     // One leak among few condemns nobody: then the date decides.
     expect(ask(lots, { records: [record('Leaky', 12, 1), record('Tight', 131, 1)] }).best?.lot.lotCode).toBe(
       'leaky',
@@ -144,7 +144,7 @@ describe('which lot, and what beside it', () => {
       other('lasts', { lasts: { ...life, factor: 1, from: 0.8, to: 1.2 }, bestBefore: '2028-09-30' }),
     ];
     expect(ask(lots).best?.lot.lotCode).toBe('lasts');
-    expect(ask(lots).bestBecause.join(' ')).toContain('died early here');
+    expect(ask(lots).bestBecause.join(' ')).toContain('ran down early in this shop');
   });
 
   it('takes a set from one lot, and stays with the lot the first came from', () => {

@@ -98,7 +98,7 @@ export function chooseLots(
             : []),
       ...(setHolds !== null && lot.id !== sameLotAs
         ? [
-            `The other cell of the set is ${setHolds.cellCode} of lot ${setHolds.lotCode}: both are of one type and one lot. Fit both anew from another lot.`,
+            `The other cell of the set is ${setHolds.cellCode} of lot ${setHolds.lotCode}: both cells must be of one type and one lot. Fit both again from another lot.`,
           ]
         : []),
     ];
@@ -147,11 +147,11 @@ function whyFirst(
   const why = (): string => {
     if (older.cross.verdict !== best.cross.verdict)
       return `${older.lot.lotCode} is older, but ${older.cross.verdict}, not ${best.cross.verdict}`;
-    if (lot.id === sameLotAs) return 'the rest of the set came from it';
+    if (lot.id === sameLotAs) return 'the other cell of the set is from this lot';
     const theirs = records.find(({ supplier }) => supplier === older.lot.supplier);
     return diesEarly(older.lot) && !diesEarly(lot)
-      ? `${older.lot.lotCode} is older, but cells like it died early here`
-      : `${older.lot.lotCode} is older, but of ${older.lot.supplier}${theirs ? ` (${recordWords(theirs)})` : ''}, whose cells leaked more`;
+      ? `${older.lot.lotCode} is older, but its cells ran down early in this shop`
+      : `${older.lot.lotCode} is older, but cells from ${older.lot.supplier} leaked more often${theirs ? ` (${recordWords(theirs)})` : ''}`;
   };
   return [`${named}: ${why()}.`];
 }
@@ -237,7 +237,7 @@ export function whatToFit(question: FitQuestion): WhatToFit {
     working: [
       {
         what: 'which lot',
-        rule: 'equal before accepted; who leaked no more than others and did not die early; among these the oldest month in date',
+        rule: 'equal before accepted; then suppliers whose cells leaked no more than others and did not run down early; then the oldest month in date',
         figures: takeable
           .slice(0, 4)
           .map(({ lot, cross }) => {

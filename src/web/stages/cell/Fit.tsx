@@ -179,7 +179,7 @@ function FitByMeasure({ well }: { readonly well: WellState }) {
         ))}
       </Typography>
     ) : (
-      <Typography>Measure the well, or read the cell found: then the stock is looked through.</Typography>
+      <Typography>Measure the well or read the old cell. Matching lots then appear here.</Typography>
     );
   return (
     <Stack

@@ -178,7 +178,7 @@ function StockAnswer({ fit }: { readonly fit: WhatToFit }) {
           : []),
       ]}
     >
-      <Link to={orderAt(order)}>Write the order</Link>
+      <Link to={orderAt(order)}>Write order</Link>
     </LampAnswer>
   );
 }
@@ -221,8 +221,8 @@ export function WellLamp({ well }: { readonly well: WellState }) {
   if (!wanted || fit === null) {
     const together = saidTogether(said);
     const goBy = well.measured
-      ? 'go by the cell found and the well'
-      : 'go by the cell found and measure the well';
+      ? 'use the cell found and the well'
+      : 'use the cell found, and measure the well';
     return (
       <>
         <LampAnswer
@@ -231,7 +231,7 @@ export function WellLamp({ well }: { readonly well: WellState }) {
           answer={together ?? 'Not yet known'}
           reasons={[
             state.calibre
-              ? `The book does not know yet which cell ${state.calibre.code} takes: ${goBy}.`
+              ? `The book does not list the cell for ${state.calibre.code} yet: ${goBy}.`
               : state.facts.movement
                 ? `The movement is not in the book: ${goBy}.`
                 : 'Which movement is it? Stage 3 answers that.',

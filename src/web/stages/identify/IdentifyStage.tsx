@@ -142,7 +142,7 @@ function UnknownMovement() {
         <Typography>
           {sister
             ? `It reads like a sister of ${sister.code} that is not in the book. Enter it from that one, with what is known alone, or name it by hand below.`
-            : 'It may well be a movement that is not in the book. Enter it with what is known, or name it by hand below.'}
+            : 'This may be a movement that is not in the book. Add it to the book with what is known, or pick a movement by hand below.'}
         </Typography>
         {sister && <EnterUnknownCalibre sister={sister} />}
         <EnterUnknownCalibre />

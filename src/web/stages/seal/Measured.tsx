@@ -85,20 +85,10 @@ export function OldRingCard() {
       defaults={{ heightMm: null, widthMm: null, insideMm: null, outsideMm: null, profile: 'not seen' }}
     >
       <Columns>
-        <oldRing.MeasureField
-          name="heightMm"
-          label="Height, as it was pressed"
-          quantity="lengthMm"
-          optional
-        />
-        <oldRing.MeasureField name="widthMm" label="Width, wall to wall" quantity="lengthMm" optional />
-        <oldRing.MeasureField name="insideMm" label="Ring inside, lying free" quantity="lengthMm" optional />
-        <oldRing.MeasureField
-          name="outsideMm"
-          label="Ring outside, lying free"
-          quantity="lengthMm"
-          optional
-        />
+        <oldRing.MeasureField name="heightMm" label="Ring height" quantity="lengthMm" optional />
+        <oldRing.MeasureField name="widthMm" label="Ring width" quantity="lengthMm" optional />
+        <oldRing.MeasureField name="insideMm" label="Ring inside diameter" quantity="lengthMm" optional />
+        <oldRing.MeasureField name="outsideMm" label="Ring outside diameter" quantity="lengthMm" optional />
       </Columns>
       <oldRing.ListChoice name="profile" label="Profile" options={optionsOf(GASKET_PROFILES)} />
     </FactCard>

@@ -57,7 +57,7 @@ function OldRing() {
   const canBe = oldCanBe && (
     <>
       <LampAnswer
-        question="Which ring it was"
+        question="Possible sizes of the old ring"
         standing={oldCanBe.verdict === 'likeliest' ? 'good' : 'open'}
         answer={
           oldCanBe.rings.length > 0
@@ -79,7 +79,7 @@ function OldRing() {
           standing="open"
           answer="Not yet known"
           reasons={[
-            'Measure its groove, too: how much of its spring is gone goes by the depth it was pressed into.',
+            'Measure its groove as well: how much spring is left depends on the depth it was pressed into.',
           ]}
         />
         {canBe}
@@ -96,7 +96,9 @@ function OldRing() {
         answer={capital(worn.verdict)}
         reasons={[
           ...worn.reasons,
-          ...(worn.sectionMm > 0 ? [`New it was ${figure(from, 1)} to ${figure(to, 1)} mm inside.`] : []),
+          ...(worn.sectionMm > 0
+            ? [`Its inside diameter when new was ${figure(from, 1)} to ${figure(to, 1)} mm.`]
+            : []),
           ring.sections.length > 0
             ? `Sections of this shop that the caliper cannot exclude, the likeliest first: ${ring.sections.map((each) => each.toFixed(2)).join(', ')} mm.`
             : 'No section of this shop’s book or stock is near it.',

@@ -95,7 +95,7 @@ function GasketFields() {
       <sealGasket.YesNo name="meetsWater" label="It will meet water" yes="It will" no="It will not" />
       <sealGasket.Several name="findings" label="Found on the ring" options={optionsOf(GASKET_FINDINGS)} />
       {(wanted !== null || reason !== '') && (
-        <sealGasket.TextLine name="reason" label="Why, since the lamp advises otherwise" />
+        <sealGasket.TextLine name="reason" label="Reason for not following the advice" />
       )}
     </>
   );

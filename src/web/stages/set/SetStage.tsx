@@ -73,13 +73,13 @@ function Mat({ movement, watchFor }: Watched) {
       {(crownOf(state) === 'screwed down' || facts.crownDown !== null) && (
         <FactCard
           kind="set.crown-down"
-          title="Crown screwed down, after the last setting"
+          title="Crown screwed down"
           recorded={facts.crownDown}
           defaults={{ down: null }}
           keyed={facts.timeSet !== null}
           answers={[
-            { label: 'Seen down', payload: { down: true } },
-            { label: 'Does not screw down', payload: { down: false } },
+            { label: 'Screwed down', payload: { down: true } },
+            { label: 'Not screwed down', payload: { down: false } },
           ]}
         />
       )}

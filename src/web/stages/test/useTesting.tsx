@@ -43,7 +43,7 @@ export function useTesting(): Testing {
 
 /** What comes before any test: the watch closed, and its crown known. */
 function notYetTested(state: Parameters<typeof crownOf>[0]): string | null {
-  if (lyingOpen(state.facts)) return 'The watch is not closed yet: a test now would prove nothing.';
+  if (lyingOpen(state.facts)) return 'The watch is still open. Close it before you test it.';
   return crownOf(state) === null
     ? 'What kind of crown it has comes first: one that screws down is down before pressure.'
     : null;
