@@ -2,7 +2,19 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { startServer } from '../src/testing/serverProcess';
-import { alsoRecord, card, expect, goTo, jobId, openJob, recorded, sitDown, stands, test } from './counter';
+import {
+  alsoRecord,
+  card,
+  expect,
+  goTo,
+  jobId,
+  openJob,
+  recorded,
+  sitDown,
+  stands,
+  takenIn,
+  test,
+} from './counter';
 
 let folder: string;
 test.beforeEach(() => {
@@ -20,6 +32,11 @@ function file(name: string, content: string | Buffer): string {
 test('the policy: ways of working, prices and what a service asks for hold at once, and nonsense is refused', async ({
   bench: page,
 }) => {
+  // A plain back asks for no film by itself: only the shop's way of working does.
+  const plainBack = await takenIn(page, 'Q224B');
+  const orderOfWork = page.getByRole('region', { name: 'Order of work' });
+  await goTo(page, `/jobs/${plainBack}/open`);
+  await expect(orderOfWork).toContainText('Protect the back with film');
   await goTo(page, '/policy');
   const form = page.getByRole('form', { name: 'Policy' });
   await form.getByRole('radio', { name: /^Bare tool/ }).check();
@@ -40,9 +57,11 @@ test('the policy: ways of working, prices and what a service asks for hold at on
   await expect(page.getByRole('complementary', { name: 'Lamp' })).toContainText('Revision 2');
   await openJob(page, 'just-arrived', 'arrive');
   await expect(card(page, 'How it is worn')).toBeVisible();
+  await goTo(page, `/jobs/${plainBack}/open`);
+  await expect(orderOfWork).toContainText('0 of ');
+  await expect(orderOfWork).not.toContainText(/film/i);
   await openJob(page, 'just-arrived', 'open');
   // The shop's way is advised among the steps; what was done nobody fills in.
-  await expect(page.getByRole('region', { name: 'Order of work' })).not.toContainText('film');
   await expect(card(page, 'Case back').getByRole('radio', { checked: true })).toHaveCount(0);
   await page.keyboard.press('n');
   await expect(page.getByText('Price from the list: 17.50 EUR')).toBeVisible();

@@ -348,7 +348,7 @@ test('what was done to the gasket is said by hand, beside an advice that thinks 
   await expect(gasket.getByRole('radio', { checked: true })).toHaveCount(0);
   await gasket.getByRole('radio', { name: 'Left in place' }).check();
   await gasket.getByRole('radio', { name: 'None', exact: true }).check();
-  await gasket.getByLabel('Why').fill('the owner declined');
+  await gasket.getByLabel('Reason for not following the advice').fill('the owner declined');
   await gasket.getByRole('button', { name: 'Record' }).click();
   await expect(gasket.getByText('Gasket left in place')).toBeVisible();
   await expect(lamp).toContainText('Recorded otherwise: the owner declined');

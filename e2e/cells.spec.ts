@@ -50,7 +50,7 @@ test('the fitting guide is ticked with one key, a fresh cell is loose until it i
   await openJob(page, 'overdue-at-the-cell', 'cell');
   const guide = card(page, 'fitting guide');
   await expect(guide).toContainText('Push the cell against the spring first');
-  await expect(guide.getByRole('note').filter({ hasText: 'the spring folds under the cell' })).toHaveCount(1);
+  await expect(guide.getByRole('note').filter({ hasText: 'the spring folds under it' })).toHaveCount(1);
   await guide.getByRole('checkbox', { name: 'Note how everything lies: done' }).check();
   await expect(guide).toContainText('1 of 10 done');
   await page.keyboard.press('Escape');
@@ -400,7 +400,7 @@ test('what runs low is ordered from the lamp of its job, and from the list besid
   });
   await goTo(page, `/jobs/${id}/cell`);
   await expect(lampOf(page)).toContainText('Only 2 left.');
-  await lampOf(page).getByRole('link', { name: 'Write the order' }).click();
+  await lampOf(page).getByRole('link', { name: 'Write order' }).click();
   await expect(page.getByLabel('Cell or ring 1')).toHaveValue('SR521SW');
   await expect(page.getByRole('button', { name: /^SR521SW,/ })).toHaveCount(0);
   await page.getByRole('button', { name: 'SR616SW, 1 left' }).click();

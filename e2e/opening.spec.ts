@@ -229,7 +229,7 @@ test('steps are ticked one by one; a part lost adds its proof, its order and its
   await toOpen(page, id);
   await order(page).getByRole('checkbox', { name: 'Clean the rim: done' }).check();
   await expect(order(page)).toContainText('1 of 7 done');
-  await order(page).getByRole('checkbox', { name: '4 screws, crosswise: done' }).check();
+  await order(page).getByRole('checkbox', { name: 'Undo 4 screws crosswise: done' }).check();
   await expect(tray(page)).toContainText('4 × screw, 1 to 4, clockwise from 12, seen from behind');
   await order(page).getByRole('checkbox', { name: 'Lift the plate level: done' }).check();
   await alsoRecord(page, 'A part comes off');
