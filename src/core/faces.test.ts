@@ -372,13 +372,13 @@ const ASKED_WITHIN: Readonly<Record<string, string>> = {
   'advice/identify': 'movementHidden',
   'advice/leaks': 'barOf flowInWords leakOfTest leakSettingOf repairedBetween usualOfCase',
   'advice/life': 'usesOf withForecastsKept',
-  'advice/opening': 'asAdvised crownClockOf crownOf expectedBack',
+  'advice/opening': 'asAdvised crownClockOf expectedBack',
   'advice/proving': 'dayOf dueOf notSeenRunning quickSetInBook runsBySight',
   'advice/seal': 'oldRingCanBe reasonWanted ringBoxes ringIsLow',
   'advice/supply': 'supplyInBook',
   'advice/tightness': 'stepPassed useOf',
   logbook:
-    'awaitedParts causesWords clockApart elsewhereWords fellBack foldJob hasCrown isAfter isLeaked lastReading leakWords meetsWater movesBetween nextToSettle notInHouse openDrops openedBeside outcomesOf partsSettledAs readingIn readingsOf reopens replacedBy sameDetails standingRevisions undoable wellKey wellOf',
+    'awaitedParts causesWords clockApart crownOf elsewhereWords fellBack foldJob hasCrown isAfter isLeaked lastReading leakWords meetsWater movesBetween nextToSettle notInHouse openDrops openedBeside outcomesOf partsSettledAs readingIn readingsOf reopens replacedBy sameDetails standingRevisions undoable wellKey wellOf',
 };
 
 it('asks every function of every upper floor, or says where it is asked', () => {

@@ -1,14 +1,20 @@
 import { chargesItself } from '../advice/charging';
 import { repairedBetween } from '../advice/leaks';
 import { testExcess } from '../advice/tightness';
-import { crownOf } from '../advice/opening';
 import { typedSizeContradictions } from '../advice/seal';
 import { clockWords } from '../craft/cases';
 import { ringContradictions } from '../craft/gaskets';
 import { overTravel } from '../craft/opening';
 import { partInWords } from '../craft/parts';
 import { isDay, localDay } from '../craft/time';
-import { hasCrown, insideContradictions, type JobContext, type JobState, positionsToNote } from '../logbook';
+import {
+  crownOf,
+  hasCrown,
+  insideContradictions,
+  type JobContext,
+  type JobState,
+  positionsToNote,
+} from '../logbook';
 import { type Admission, type Judges, refuse } from './admission';
 import { lotOf, refuseLot } from './fromLot';
 

@@ -5,6 +5,7 @@ import { book, lot } from '../../testing/fixtures';
 import { back as backOf } from '../../testing/backs';
 import { strikes } from './cases';
 import { isForLicensed } from './gaskets';
+import { leakReachesCoil } from './health';
 import { chooseOpener } from './opening';
 import { DEFAULT_POLICY } from './policy';
 import { bestSupplier, isPastDate, runningLow } from './stock';
@@ -234,6 +235,7 @@ const SAMPLES: Samples = {
     isForLicensed: [20],
   },
   health: {
+    leakReachesCoil: [calibre, { xMm: 3, yMm: 4 }],
     judgeRestVoltage: [1.5, 'silver-oxide'],
     judgeLoadedVoltage: [1.45, 1.55, 'silver-oxide', { loadKOhm: 2, seconds: 1 }],
     judgeCurrent: [1.1, current],
@@ -368,6 +370,8 @@ const SAMPLES: Samples = {
     },
   },
   movements: {
+    feedsByName: ['light'],
+    isNearCoil: [calibre?.coils[0], 3, 4, 2],
     unknownCodeLikelihood: ['OR 41.2', ['LL dd.d']],
   },
   life: {
@@ -387,6 +391,7 @@ const SAMPLES: Samples = {
       },
     ],
     serviceGain: [life, 2.5, 1],
+    usualDrainUA: [{ cell, functions: ['hands'], notLookedAt: false, cells: 1 }],
     openDraws: {
       asked: [life],
       by: (face, [input]) => {
@@ -789,7 +794,7 @@ const TAKES_NONE: Readonly<Record<string, string>> = {
   judgement: 'capital remembered',
   life: 'normalFrom seededUniform',
   movements:
-    'asRevision bareCode byChance calibreWords differences engravedCase kitsFor legible openRevisions readEngraving reserveWith seenProbability sisterProbability stretches symbolsOf takenApart twinsOf',
+    'asRevision bareCode byChance calibreWords differences engravedCase inFrameOf kitsFor legible openRevisions readEngraving reserveWith seenProbability sisterProbability stretches symbolsOf takenApart twinsOf',
   opening: 'opens pryQuestion',
   parts: 'asNoted isSeamRing partInWords provedWhenOut partNamedIn serves toBeNoted wantsNoting whatToNote',
   policy: 'completePolicy priceInList wayTaken waysOf',
@@ -828,6 +833,9 @@ it('keeps to the safe side where the answer is a word or a figure alone', () => 
   expect(pressureExcess(Number.NaN, limits)).toHaveLength(1);
   expect(pressureExcess(5, { ...limits, ratingBar: Number.NaN })).toHaveLength(1);
   expect(pressureExcess(-0.5, { ...limits, testerVacuumBar: Number.NaN })).toHaveLength(1);
+  expect(leakReachesCoil({ coils: calibre?.coils ?? [], keepClearMm: 1 }, { xMm: Number.NaN, yMm: 0 })).toBe(
+    true,
+  );
   expect([isForLicensed(Number.NaN), isForLicensed(19.9)]).toEqual([true, false]);
   expect([isDay('no date'), isDay('2026-02-31'), isMoment('2026-02-31T10:00:00.000Z')]).toEqual([
     false,

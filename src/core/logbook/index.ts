@@ -64,6 +64,7 @@ export {
   PROTECTIONS,
   settingOf,
 } from './facts/open';
+export { crownOf } from './crown';
 export { GASKET_PROFILES, GREASED_BY, SEAL_STATES, standingRing, type SealPayloads } from './facts/seal';
 export type { Proofs, Run, SetPayloads } from './facts/set';
 export type { PartOff } from './facts/tray';

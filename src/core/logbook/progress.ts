@@ -4,6 +4,7 @@ import { type Policy, REQUIREMENTS, type Requirement, STAGES, type StageId } fro
 import { countOf } from '../craft/parts';
 import type { Entry, EntryOf, JobFacts } from './entry';
 import type { JobSoFar } from './state';
+import { crownOf } from './crown';
 import { readingIn } from './facts/check';
 import { latestProofs } from './facts/set';
 import { fellBack } from './fellBack';
@@ -206,7 +207,7 @@ function crownProof(job: Judged): Added[] {
  * nobody looks at it again.
  */
 function crownDownProof({ facts, caseType, signature }: Judged): Added[] {
-  const screws = (facts.crown?.payload.crown ?? caseType?.crown ?? null) === 'screwed down';
+  const screws = crownOf({ facts, caseType }) === 'screwed down';
   const touched =
     facts.timeSet?.payload.set === true ||
     facts.outside?.payload.proved['crown in every position'] !== undefined;

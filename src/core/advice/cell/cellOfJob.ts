@@ -94,9 +94,8 @@ function aboveThis(
 
 /** Whether a well shares its latch with another, and which of the two it is: alike, in one circuit, held alike. */
 function ofLatchedPair(wells: readonly WellState[], well: WellState): 'first' | 'second' | null {
-  const at = wells.findIndex((each) => inOneCircuit(each, well) && each.well?.heldBy === well.well?.heldBy);
   const pair = wells.filter((each) => inOneCircuit(each, well) && each.well?.heldBy === well.well?.heldBy);
-  return pair.length !== 2 ? null : wells[at] === well ? 'first' : 'second';
+  return pair.length !== 2 ? null : pair[0] === well ? 'first' : 'second';
 }
 
 /** Whether two places of the book take the same cell and feed the same. */

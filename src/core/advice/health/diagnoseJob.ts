@@ -1,4 +1,4 @@
-import { FUNCTION_KINDS, type FunctionKind } from '../../craft/movements';
+import { feedsByName, FUNCTION_KINDS, type FunctionKind } from '../../craft/movements';
 import { daysBetween } from '../../craft/time';
 import type { Book } from '../../craft/book';
 import { type Complaint, fellBack, isLeaked, type JobState, type WellState } from '../../logbook';
@@ -134,21 +134,12 @@ function feedsAny(well: WellState | null, kinds: readonly FunctionKind[], cells 
   const feeds = well.well?.feeds ?? [];
   if (feeds.length > 0) return kinds.some((each) => feeds.includes(each));
   if (well.well !== null || cells < 2) return true;
-  const named = FUNCTION_KINDS.filter((each) => NAMES[each]?.test(well.name) ?? false);
+  const named = feedsByName(well.name);
   return named.length > 0
     ? kinds.some((each) => named.includes(each))
     : kinds.length === FUNCTION_KINDS.length;
 }
 
-/** What a place is called by that feeds it. */
-const NAMES: Readonly<Partial<Record<FunctionKind, RegExp>>> = {
-  hands: /hand|time|motor|main/i,
-  'seconds hand': /hand|time|motor|main/i,
-  'digital display': /display|digital|lcd/i,
-  light: /light|lamp|upper/i,
-  alarm: /alarm|buzz/i,
-  chronograph: /chrono|counter/i,
-};
 const OF_THE_HANDS: readonly FunctionKind[] = ['hands', 'seconds hand'];
 
 function changedLately({ facts }: JobState): boolean {

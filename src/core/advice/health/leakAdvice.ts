@@ -1,6 +1,6 @@
 import type { Book } from '../../craft/book';
 import type { Chemistry } from '../../craft/cells';
-import { figuresFor, type LeakAdvice, leakOptions } from '../../craft/health';
+import { figuresFor, type LeakAdvice, leakOptions, leakReachesCoil } from '../../craft/health';
 import { type Policy, priceInList } from '../../craft/policy';
 import type { JobState } from '../../logbook';
 import { supplyOf } from '../supply';
@@ -25,26 +25,9 @@ function saysSevered({ facts }: JobState): boolean {
   );
 }
 
-/** What leaks spreads so far beside the place pointed at, mm. Ours. */
-const SPREADS_MM = 2;
-
-/**
- * Whether a leak lies within reach of a coil: by where it was pointed at on the layout. Of one nobody pointed at, and where
- * nobody knows where the coil lies, it is taken to.
- */
+/** Whether a leak lies within reach of a coil; where nobody knows where the coil lies it is taken to. */
 function isByCoil({ calibre, facts }: JobState): boolean {
-  if (calibre === null) return true;
-  return calibre.coils.some((coil) => {
-    const turn = (coil.degrees / 180) * Math.PI;
-    const reach = calibre.keepClearMm + SPREADS_MM;
-    return facts.leakages.some(({ payload: { xMm, yMm } }) => {
-      if (xMm === null || yMm === null) return true;
-      const [x, y] = [xMm - coil.xMm, yMm - coil.yMm];
-      const across = Math.abs(x * Math.cos(turn) - y * Math.sin(turn));
-      const along = Math.abs(x * Math.sin(turn) + y * Math.cos(turn));
-      return across <= coil.widthMm / 2 + reach && along <= coil.lengthMm / 2 + reach;
-    });
-  });
+  return calibre === null || facts.leakages.some(({ payload }) => leakReachesCoil(calibre, payload));
 }
 
 /** What is advised about the leaks of a job by where they are, the coil and the last current after; null where nothing leaked. */

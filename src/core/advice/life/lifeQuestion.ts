@@ -1,6 +1,6 @@
 import type { Book } from '../../craft/book';
 import { figuresFor } from '../../craft/health';
-import type { FunctionUse, Kept, LifeInput } from '../../craft/life';
+import { type FunctionUse, type Kept, type LifeInput, usualDrainUA } from '../../craft/life';
 import type { CellType } from '../../craft/cells';
 import { type JobState, readingIn, type WellState } from '../../logbook';
 import { seenMovement } from '../identify';
@@ -36,55 +36,13 @@ function keptAs({ facts }: Pick<JobState, 'facts'>): Kept {
   return drawer === daily ? 'not known' : drawer ? 'in a drawer' : 'worn';
 }
 
-/** Months a cell lasts in a movement nobody knows, by what is seen of it. Ours, general figures. */
-const USUAL_MONTHS = {
-  small: 24,
-  'hands without seconds': 40,
-  'hands with seconds': 30,
-  'chronograph or alarm': 30,
-  'display, silver cell': 24,
-  'display, lithium cell': 60,
-  'light module': 36,
-} as const;
-/** A cell narrower than this is a small one, mm. */
-const SMALL_UNDER_MM = 6;
-const MAH_PER_UA_MONTH = 0.7305;
-
-/**
- * What a movement nobody knows draws, base and functions together: the middle of its cell’s capacity over the months one usually
- * lasts in its kind; of a kind nobody saw, over the shortest it can be. µA. Source: general figures, marked as such.
- */
-function generalDrain(
-  state: JobState,
-  { capacityMinMAh, capacityMaxMAh, diameterMm, chemistry }: CellType,
-  book: Book,
-): number | null {
-  if (capacityMinMAh === null || capacityMaxMAh === null) return null;
+/** What a movement whose current nobody knows usually draws by what the book or somebody's eyes tell of it, µA. */
+function generalDrain(state: JobState, cell: CellType, book: Book): number | null {
   // A calibre of the book that says nothing of its current is known by its functions.
   const { functions, notLookedAt } = state.calibre
     ? { functions: state.calibre.functions, notLookedAt: false }
     : seenMovement(state, book);
-  const lithium = chemistry === 'lithium';
-  const display = USUAL_MONTHS[lithium ? 'display, lithium cell' : 'display, silver cell'];
-  const ofHands =
-    USUAL_MONTHS[functions.includes('seconds hand') ? 'hands with seconds' : 'hands without seconds'];
-  const heavy = (['chronograph', 'alarm', 'light'] as const).some((each) => functions.includes(each));
-  const likely =
-    diameterMm !== null && diameterMm < SMALL_UNDER_MM
-      ? [USUAL_MONTHS.small]
-      : [
-          ...(heavy ? [USUAL_MONTHS['chronograph or alarm']] : []),
-          ...(functions.includes('digital display') ? [display] : []),
-          ...(functions.includes('hands') ? [ofHands] : []),
-          // Of several cells nobody knows which feeds a light.
-          ...(state.wells.length > 1 ? [USUAL_MONTHS['light module']] : []),
-          // What nobody looked for may be there.
-          ...(notLookedAt
-            ? [display, USUAL_MONTHS['hands with seconds'], USUAL_MONTHS['chronograph or alarm']]
-            : []),
-        ];
-  const months = Math.min(...(likely.length > 0 ? likely : [USUAL_MONTHS.small]));
-  return (capacityMinMAh + capacityMaxMAh) / 2 / (MAH_PER_UA_MONTH * months);
+  return usualDrainUA({ cell, functions, notLookedAt, cells: state.wells.length });
 }
 
 /**

@@ -1,7 +1,6 @@
 export {
   asAdvised,
   crownClockOf,
-  crownOf,
   expectedBack,
   type Opening,
   openingOf,

@@ -5,7 +5,6 @@ import {
   NOTHING_MEASURED,
   clockWords,
   differsFromBook,
-  type CrownKind,
   onlyOfKind,
   strikes,
   turnClock,
@@ -23,7 +22,7 @@ import {
   pryQuestion,
 } from '../../craft/opening';
 import type { Calibre } from '../../craft/movements';
-import type { JobFacts, JobState, Payloads } from '../../logbook';
+import { crownOf, type JobFacts, type JobState, type Payloads } from '../../logbook';
 import type { Schools } from '../../craft/policy';
 import type { ShopTools } from '../../craft/tools';
 import type { WatchHistory } from '../watches';
@@ -94,11 +93,6 @@ function known(own: TypedBack): Partial<MeasuredBack> {
       ([, value]) => value !== null && !(Array.isArray(value) && value.length === 0),
     ),
   );
-}
-
-/** What crown this watch has: as somebody saw it here, else as the book has its case; null where nobody says. */
-export function crownOf({ facts, caseType }: Pick<JobState, 'facts' | 'caseType'>): CrownKind | null {
-  return facts.crown?.payload.crown ?? caseType?.crown ?? null;
 }
 
 /** Where its crown stands, seen from the dial: as it was noted here, else as the book has its case. */

@@ -6,8 +6,7 @@ import {
   ROOM_C,
   type ToBeTested,
 } from '../../craft/tightness';
-import type { JobFacts, JobState } from '../../logbook';
-import { crownOf } from '../opening';
+import { crownOf, type JobFacts, type JobState } from '../../logbook';
 import { freeVolumeOf, type JudgedTest } from '../leaks';
 
 /** Marks that speak against pressure. */

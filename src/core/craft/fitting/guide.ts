@@ -1,6 +1,6 @@
 import { clockWords, turnClock, type View } from '../cases';
 import { figure } from '../judgement';
-import type { AboveCell, Calibre, Coil, Well } from '../movements';
+import { type AboveCell, type Calibre, type Coil, inFrameOf, type Well } from '../movements';
 import { type Schools, wayTaken } from '../policy';
 import { ABOVE_WAYS } from './above';
 import { CHARGED_WAYS, type ChargedHand } from './charged';
@@ -122,12 +122,8 @@ function alongTo(
   from: { readonly x: number; readonly y: number },
   direction: { readonly x: number; readonly y: number },
 ): number | null {
-  // In the coil’s own frame its zone is a rectangle along the axes.
-  const turn = radians(coil.degrees);
-  const [cos, sin] = [Math.cos(turn), Math.sin(turn)];
-  const local = (x: number, y: number) => ({ across: x * cos - y * sin, along: x * sin + y * cos });
-  const start = local(from.x - coil.xMm, from.y - coil.yMm);
-  const step = local(direction.x, direction.y);
+  const start = inFrameOf(coil, from.x - coil.xMm, from.y - coil.yMm);
+  const step = inFrameOf(coil, direction.x, direction.y);
   let [enter, leave] = [0, SLIP_MM];
   for (const [at, by, half] of [
     [start.across, step.across, coil.widthMm / 2 + keepClearMm],

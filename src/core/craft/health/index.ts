@@ -43,6 +43,7 @@ export {
   type LeakAdvice,
   type LeakOption,
   leakOptions,
+  leakReachesCoil,
   type LeakPlace,
   type LeakSeverity,
 } from './leaks';

@@ -1,3 +1,4 @@
+import { type Calibre, isNearCoil } from '../movements';
 import type { PricedItem } from '../policy';
 import type { Chemistry } from '../cells';
 import { figure, type Judged, unsound } from '../judgement';
@@ -114,6 +115,22 @@ function byPlace({ leaks, coil }: LeakQuestion): { verdict: LeakAdvice['verdict'
       reason: 'It crept to the dial side, among train and calendar, where no cleaning from above reaches.',
     };
   return null;
+}
+
+/** What leaks spreads so far beside the place pointed at, mm. Ours. */
+const SPREADS_MM = 2;
+
+/**
+ * Whether a leak lies within reach of a coil of the layout, its keep-clear zone included; of a leak nobody pointed at it is taken
+ * to. Millimetres, as on the layout. Source: bench practice; the geometry of the layout.
+ */
+export function leakReachesCoil(
+  { coils, keepClearMm }: Pick<Calibre, 'coils' | 'keepClearMm'>,
+  { xMm, yMm }: { readonly xMm: number | null; readonly yMm: number | null },
+): boolean {
+  return coils.some(
+    (coil) => xMm === null || yMm === null || isNearCoil(coil, xMm, yMm, keepClearMm + SPREADS_MM),
+  );
 }
 
 /**

@@ -6,7 +6,7 @@ import { normalFrom, seededUniform } from './random';
 const { exp, log, max, min } = Math;
 
 /** Hours in a month of 730.5 h, in mAh for one µA. */
-const MAH_PER_UA_MONTH = 0.7305;
+export const MAH_PER_UA_MONTH = 0.7305;
 const USABLE_SHARE = 0.9;
 const SECONDS_PER_DAY = 86_400;
 /** No cell is forecast beyond this. */

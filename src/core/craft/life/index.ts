@@ -10,6 +10,7 @@ export {
   openDraws,
 } from './expectedLife';
 export { compareLives, type FittedAdvice, judgeFitted, serviceGain, type ServiceGain } from './fitted';
+export { usualDrainUA } from './usualDrain';
 export { normalFrom, seededUniform } from './random';
 export { type CellLife, estimateLives, judgeShopLife, type ShopLife, type ShopLifeAdvice } from './shopLife';
 export {

@@ -10,6 +10,8 @@ export {
   symbolsOf,
   twinsOf,
 } from './characters';
+export { inFrameOf, isNearCoil } from './coils';
+export { feedsByName } from './feeds';
 export { engravedCase, readEngraving, stretches, takenApart, unknownCodeLikelihood } from './readEngraving';
 export { type KitFor, kitsFor, reserveWith } from './kits';
 export { asRevision, calibreWords, openRevisions } from './revisions';

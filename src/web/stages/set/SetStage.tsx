@@ -1,8 +1,7 @@
 import { dayOf, movementToSet, quickSetInBook, runsBySight } from '../../../core/advice/proving';
 import { seenMovement } from '../../../core/advice/identify';
-import { crownOf } from '../../../core/advice/opening';
 import { hasDateWheel, type ProvedMovement, watchSeconds } from '../../../core/craft/setting';
-import { seenRunning } from '../../../core/logbook';
+import { crownOf, seenRunning } from '../../../core/logbook';
 import { CrownCard } from '../../job/CrownCard';
 import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';

@@ -1,7 +1,7 @@
 import { Box, Button, Stack, Typography } from '@mui/material';
 import { flowInWords } from '../../../core/advice/leaks';
 import { leakPlace, stepPassed } from '../../../core/advice/tightness';
-import { crownOf } from '../../../core/advice/opening';
+import { crownOf } from '../../../core/logbook';
 import { capital, figure } from '../../../core/craft/judgement';
 import {
   type Flow,

@@ -1,5 +1,5 @@
 import { LEAK_TRENDS_AT_LEAST, LeakTrend } from '../../job/LeakTrend';
-import { crownOf } from '../../../core/advice/opening';
+import { crownOf } from '../../../core/logbook';
 import { BenchLayout } from '../../job/BenchLayout';
 import { CrownCard } from '../../job/CrownCard';
 import { useJob } from '../../job/JobContext';

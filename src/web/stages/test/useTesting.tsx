@@ -1,9 +1,8 @@
 import { createContext, type ReactNode, useContext, useMemo, useState } from 'react';
 import { type JudgedTest, judgeTests, leakSettingOf, usualStiffness } from '../../../core/advice/leaks';
-import { crownOf } from '../../../core/advice/opening';
 import { testPlanOf, waterStatement, type WaterStatement } from '../../../core/advice/tightness';
 import type { LeakEvidence, LeakJudgement, LeakTestPlan, PlannedStep } from '../../../core/craft/tightness';
-import { lyingOpen } from '../../../core/logbook';
+import { crownOf, type JobState, lyingOpen } from '../../../core/logbook';
 import { useUsualOfCase } from '../../api/resources';
 import { useJob } from '../../job/JobContext';
 import { useLeakJudgement } from './leakWorker';
@@ -42,7 +41,7 @@ export function useTesting(): Testing {
 }
 
 /** What comes before any test: the watch closed, and its crown known. */
-function notYetTested(state: Parameters<typeof crownOf>[0]): string | null {
+function notYetTested(state: Pick<JobState, 'facts' | 'caseType'>): string | null {
   if (lyingOpen(state.facts)) return 'The watch is still open. Close it before you test it.';
   return crownOf(state) === null
     ? 'What kind of crown it has comes first: one that screws down is down before pressure.'
