@@ -1,14 +1,10 @@
-import { diagnose, type FaultQuestion } from '../src/core/craft/health';
+import { type Ailing, assess, LOUPE, TOLD } from './assess';
 import { chance } from './random';
 
 /**
  * How often a named cause is real, on watches made from a table of its own: how faults are met, what each does to what is
  * looked at, and how often a look errs. The test that is asked next is taken, up to so many, as a technician would.
  */
-const WATCHES = 3000;
-const MOST_TESTS = 7;
-const AIMS = { named: 0.92, sound: 0.95, amongTwo: 0.92 } as const;
-
 type Outcomes = Readonly<Record<string, number>>;
 interface Ailment {
   readonly fault: string;
@@ -245,26 +241,8 @@ const WORSE: readonly string[] = [
   'low-supply steps',
   'does not run',
 ];
-const LOUPE = [
-  'crust or bloom',
-  'damp or rust',
-  'fluff at the rotor',
-  'loose screw',
-  'insulator missing',
-  'contact bent',
-  'contact oxidised',
-  'cell inverted',
-  'arm touching the rotor',
-];
-const TOLD = [
-  'display fades',
-  'light or alarm fails first',
-  'does not hold its charge',
-  'loses time',
-  'fog under the crystal',
-];
-
-const { uniform, drawn } = chance(7301);
+const drawing = chance(7301);
+const { uniform, drawn } = drawing;
 const outcomeOf = (shares: Outcomes): string => drawn(Object.entries(shares));
 const signWorse = (a: string, b: string, observable: string): string =>
   LOUPE.includes(observable) || TOLD.includes(observable)
@@ -275,13 +253,7 @@ const signWorse = (a: string, b: string, observable: string): string =>
       ? a
       : b;
 
-interface Made {
-  readonly faults: readonly string[];
-  readonly question: FaultQuestion;
-  readonly look: (observable: string) => string;
-}
-
-function made(): Made {
+function made(): Ailing {
   const charges = uniform() < 0.18;
   const hasHands = uniform() < 0.88;
   const hasReset = !hasHands || uniform() < 0.2;
@@ -334,70 +306,4 @@ function made(): Made {
   };
 }
 
-let [named, namedRight, sound, soundRight, withFault, amongTwo, past, unsaid, tests] = [
-  0, 0, 0, 0, 0, 0, 0, 0, 0,
-];
-const PAST = new Set([
-  'spent',
-  'sags',
-  'over the limit',
-  'far over the limit',
-  'next to nothing',
-  'nothing',
-  'over',
-  'open',
-  'shorted',
-  'suspect',
-  'late',
-  'off',
-]);
-for (let watch = 0; watch < WATCHES; watch += 1) {
-  const { faults, question, look } = made();
-  const observed = new Map<string, string>();
-  observed.set('shows', look('shows'));
-  for (const told of TOLD) if (uniform() < 0.7 && look(told) === 'there') observed.set(told, 'there');
-  const ask = (): ReturnType<typeof diagnose> =>
-    diagnose({ ...question, observed: observed as unknown as FaultQuestion['observed'] });
-  let said = ask();
-  for (let test = 0; test < MOST_TESTS && said.nextTest !== null; test += 1) {
-    const { observable } = said.nextTest;
-    for (const each of LOUPE.includes(observable) ? LOUPE : [observable]) observed.set(each, look(each));
-    tests += 1;
-    said = ask();
-  }
-  if (
-    JSON.stringify(said).includes('Infinity') ||
-    said.working.some(({ figures }) => /NaN|Infinity|undefined/.test(figures)) ||
-    said.ranked.some(({ evidence }) => evidence.some(({ bits }) => !Number.isFinite(bits)))
-  )
-    unsaid += 1;
-  if (said.verdict === 'found')
-    for (const cause of said.causes) {
-      named += 1;
-      if (faults.includes(cause)) namedRight += 1;
-    }
-  if (said.verdict === 'nothing wrong') {
-    sound += 1;
-    if (faults.length === 0) soundRight += 1;
-    if ([...observed.values()].some((outcome) => PAST.has(outcome))) past += 1;
-  }
-  if (faults.length > 0) {
-    withFault += 1;
-    if (said.ranked.slice(0, 2).some(({ fault }) => faults.includes(fault))) amongTwo += 1;
-  }
-}
-const share = (part: number, of: number): string => `${((100 * part) / of).toFixed(1)} %`;
-console.log(
-  `${WATCHES} watches of another table, ${(tests / WATCHES).toFixed(1)} tests each: a named cause is real in ${share(namedRight, named)} of ${named} (aim ${AIMS.named * 100} %); nothing wrong is right in ${share(soundRight, sound)} of ${sound} (aim ${AIMS.sound * 100} %); the real one is among the first two in ${share(amongTwo, withFault)} of ${withFault} (aim ${AIMS.amongTwo * 100} %).`,
-);
-console.log(
-  `  Nothing wrong over a reading past its limit: ${past} (aim 0). Figures without end: ${unsaid} (aim 0).`,
-);
-if (
-  namedRight / named < AIMS.named ||
-  soundRight / sound < AIMS.sound ||
-  amongTwo / withFault < AIMS.amongTwo ||
-  past > 0 ||
-  unsaid > 0
-)
-  process.exitCode = 1;
+if (!assess('of another table', 3000, drawing, made)) process.exitCode = 1;

@@ -24,6 +24,7 @@ for (const name of [
   'live',
   'health',
   'diagnosis',
+  'ailing',
   'gaskets',
   'leak',
   'leakFile',

@@ -179,8 +179,13 @@ describe('what is seen together', () => {
       { freshCell: true },
       ['stop lever on', 'coil severed'],
     ],
-    [
-      'fluff in the train and old oil',
+  ])('two faults together: %s', (_, observed, more, faults) => {
+    const { causes } = told(observed, more);
+    expect([...causes].sort()).toEqual([...faults].sort());
+  });
+
+  it('leaves old oil open beside what drags at the rotor, which also draws more and stops early', () => {
+    const { causes, ranked } = told(
       {
         current: 'over the limit',
         lowest: 'late',
@@ -191,11 +196,32 @@ describe('what is seen together', () => {
         stopped: 'as it should',
       },
       { freshCell: true },
-      ['mechanical', 'old oil and dirt'],
-    ],
-  ])('two faults together: %s', (_, observed, more, faults) => {
-    const { causes } = told(observed, more);
-    expect([...causes].sort()).toEqual([...faults].sort());
+    );
+    expect(causes).toEqual(['mechanical']);
+    expect(ranked[1]?.fault).toBe('old oil and dirt');
+    expect(ranked[1]?.probability).toBeGreaterThan(0.15);
+  });
+
+  it('takes a cell that sags on its way down for no spent one', () => {
+    const chanceOfSpent = (observed: Observed): number =>
+      told(observed).ranked.find(({ fault }) => fault === 'spent cell')?.probability ?? 0;
+    const dead: Observed = { shows: 'dead', load: 'sags', current: 'nothing', atFitting: 'voltage holds' };
+    expect(chanceOfSpent({ ...dead, rest: 'falling' })).toBeLessThan(0.65);
+    expect(chanceOfSpent({ ...dead, rest: 'spent' })).toBeGreaterThan(0.9);
+  });
+
+  it('reads a charge that changes nothing by what else stands in the way', () => {
+    const charged = (observed: Observed) =>
+      told({ shows: 'dead', rest: 'spent', ...observed }, { charges: true });
+    const chance = (said: ReturnType<typeof charged>): number =>
+      said.ranked.find(({ fault }) => fault === 'tired accumulator')?.probability ?? 0;
+    const alone = chance(charged({ 'after a charge': 'does not run' }));
+    // A pulled crown is enough to keep it standing, so the accumulator is no more tired than before.
+    const pulled = chance(
+      charged({ 'after a charge': 'does not run', crown: 'pulled', current: 'next to nothing' }),
+    );
+    expect(pulled).toBeLessThan(alone);
+    expect(pulled).toBeLessThan(0.65);
   });
 
   it('cannot tell from a watch that only stands still, and names the cheapest look that separates', () => {
@@ -267,7 +293,7 @@ describe('what is seen together', () => {
     expect(nextTest?.between).toEqual(['spent cell alone', 'mechanical as well']);
     // What both explanations hold is not in question.
     const both = told({ shows: 'dead', rest: 'spent', current: 'over the limit', rate: 'good' }).nextTest;
-    expect(both?.between).toEqual(['old oil and dirt', 'electrolyte or damp on the circuit']);
+    expect(both?.between).toEqual(['old oil and dirt', 'mechanical']);
   });
 
   it('cleans before it replaces, with price and risk, and asks where the owner wants it original', () => {

@@ -6,6 +6,7 @@ import {
   type Fault,
   FAULTS,
   isPastLimit,
+  LOAD_WHERE_FALLING,
   type Observable,
   OBSERVABLES,
   OUTCOMES,
@@ -87,9 +88,9 @@ export type Diagnosis = Judged<'found' | 'nothing wrong' | 'wait longer' | 'cann
 };
 
 /** A cause is named from here on. */
-const NAMED_FROM = 0.65;
+const NAMED_FROM = 0.68;
 /** And a watch is called sound from here on: to send one back that is not costs more than another look. */
-const SOUND_FROM = 0.87;
+const SOUND_FROM = 0.88;
 /** Something the table does not know: it does anything to everything, and is this rare. */
 const SOMETHING_ELSE = 0.005;
 /** What goes wrong at a change of cell is so much likelier just after one. */
@@ -154,11 +155,16 @@ function likelihood(
   outcome: string,
   question: FaultQuestion,
 ): number {
+  if (observable === 'after a charge') return afterACharge(faults, outcome, question);
   const touching = EFFECTS.flatMap(({ fault, does }) => {
     const effect = does[observable];
     return effect && faults.includes(fault) ? [effect] : [];
   });
-  const [first = SOUND[observable], second] = touching;
+  const sound =
+    observable === 'load' && question.observed.get('rest') === 'falling'
+      ? LOAD_WHERE_FALLING
+      : SOUND[observable];
+  const [first = sound, second] = touching;
   const share = (effect: typeof first, of: string): number => {
     const plain = shareOf(observable, effect, of);
     return of === 'in twos or fours' && question.lowSupplySignal === null && effect !== SOUND[observable]
@@ -173,6 +179,25 @@ function likelihood(
   // Otherwise as the first would have it, or the second.
   const left = (share(first, outcome) / (1 - one) + share(second, outcome) / (1 - other)) / 2;
   return (1 - either) * left;
+}
+
+/** A charge brings back what stood still for want of one, and nothing that stands still for another reason. */
+function afterACharge(faults: readonly Fault[], outcome: string, { observed }: FaultQuestion): number {
+  const standsBy = (those: readonly Fault[]): number =>
+    1 - those.reduce((moves, fault) => moves * (1 - (EFFECT_OF.get(fault)?.does.shows?.dead ?? 0)), 1);
+  const others = standsBy(faults.filter((fault) => !CHARGE_FAULTS.includes(fault)));
+  const byAny = 1 - (1 - others) * (1 - standsBy(faults.filter((fault) => CHARGE_FAULTS.includes(fault))));
+  const shows = observed.get('shows');
+  const other =
+    shows === undefined
+      ? others
+      : shows === 'dead'
+        ? others / Math.max(byAny, SOUND.shows.dead ?? 0)
+        : others * STANDS_NOW_AND_THEN;
+  const own = faults.flatMap((fault) => EFFECT_OF.get(fault)?.does['after a charge'] ?? [])[0];
+  const charged = shareOf('after a charge', own ?? SOUND['after a charge'], outcome);
+  const stands = Math.min(other, SURELY);
+  return (1 - stands) * charged + (outcome === 'does not run' ? stands : 0);
 }
 
 /** What was seen, as a plain sentence without its stop. */
@@ -512,6 +537,11 @@ function separating(
 const GLANCES = 2;
 const REST_TEST = TESTS.rest ?? { effort: 3, words: '' };
 const CELL_FAULTS: readonly Fault[] = ['spent cell', 'tired accumulator'];
+const CHARGE_FAULTS: readonly Fault[] = ['tired accumulator', 'merely discharged'];
+/** What stops a watch now and then may stop it after a charge, though it moved before. */
+const STANDS_NOW_AND_THEN = 0.1;
+/** No cause stops a watch surely. */
+const SURELY = 0.97;
 
 /** Two explanations as a test tells them apart: of one that holds the other it is asked what it holds beside. */
 function namesOf(first: Hypothesis, second: Hypothesis): readonly [string, string] {
