@@ -63,6 +63,19 @@ describe('what a place nobody knows takes', () => {
     expect(wants(job)?.drain).toBe('high');
   });
 
+  it('is of high drain in the place of two that is named for the light, and there alone', () => {
+    const job = new Logbook();
+    job.add('cell.places', { first: 'hands', second: 'light' });
+    for (const well of ['hands', 'light'])
+      job.add('cell.found', { marking: 'LR41', condition: 'clean' }, { well });
+    see(job, 'display', 'no');
+    const state = job.state();
+    expect(state.wells.map((well) => [well.name, placeWants(state, well, book)?.wanted.drain])).toEqual([
+      ['hands', 'low'],
+      ['light', 'high'],
+    ]);
+  });
+
   it('is what the print names, alkaline too: the last hand errs more than the maker', () => {
     const job = stranger('SR621W');
     job.add('open.print', { text: 'USE SR621SW ONLY' });

@@ -8,6 +8,7 @@ import {
   wantedFromType,
 } from '../../craft/cells';
 import { figure } from '../../craft/judgement';
+import { feedsByName } from '../../craft/movements';
 import { type Lot, setAside } from '../../craft/stock';
 import { isLeaked, type JobState, type WellState } from '../../logbook';
 import { seenMovement } from '../identify';
@@ -25,8 +26,8 @@ const NEVER_AGAIN = ['mercury', 'zinc-air'];
 
 /**
  * What a place takes: as the book has it, else as cell found, print and measured well say together. Null where they name
- * nothing, or disagree. The drain is that of a print that states it. Else it is what was seen to draw: light, alarm or
- * counters ask for high drain, and so does a silver oxide cell found whose name says so, until somebody looked and saw none
+ * nothing, or disagree. The drain is that of a print that states it. Else it is what was seen to draw (of several places each by
+ * what its name says it feeds): light, alarm or counters ask for high drain, and so does a silver oxide cell found whose name says so, until somebody looked and saw none
  * of them. An alkaline cell found says nothing of it: silver oxide of its size belongs there.
  */
 export function placeWants(state: JobState, well: WellState, book: Book): PlaceWants | null {
@@ -37,7 +38,8 @@ export function placeWants(state: JobState, well: WellState, book: Book): PlaceW
   const printed = said.some(({ kind, says }) => kind === 'print' && says === code);
   const seen = seenMovement(state, book);
   const foundForHigh = named.chemistry === 'silver-oxide' && named.drain === 'high' && !seen.drawsLittle;
-  const drain = drainNeeded(seen) === 'high' || foundForHigh ? 'high' : 'low';
+  const feeds = state.wells.length > 1 ? feedsByName(well.name) : [];
+  const drain = drainNeeded(seen, { feeds }) === 'high' || foundForHigh ? 'high' : 'low';
   if (printed && !NEVER_AGAIN.includes(named.chemistry)) {
     const wanted = wantedFromType(named, { drain });
     return wanted && { wanted, by: 'witnesses' };
