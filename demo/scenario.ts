@@ -166,6 +166,11 @@ function earlierVisit(
       crownSeen(16, 'pushed home'),
       {
         minutes: 17,
+        kind: 'test.case',
+        payload: { freeVolumeCm3: null, withinPercent: null, diameterMm: 38, thicknessMm: 10 },
+      },
+      {
+        minutes: 17,
         kind: 'test.made',
         payload: dryTest(5, 120),
       },
@@ -578,6 +583,11 @@ export const jobs: DemoJob[] = [
       },
       closed(15, 'by hand and wrench'),
       crownSeen(23, 'pushed home'),
+      {
+        minutes: 24,
+        kind: 'test.case',
+        payload: { freeVolumeCm3: null, withinPercent: null, diameterMm: 38, thicknessMm: 10 },
+      },
       {
         minutes: 24,
         kind: 'test.made',

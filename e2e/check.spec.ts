@@ -6,6 +6,7 @@ import {
   expect,
   expectAccessible,
   goTo,
+  jobId,
   openJob,
   recorded,
   setDevice,
@@ -254,7 +255,18 @@ test('the next test is answered where it is asked: a look by a key, a reading by
   });
   const gauge = lampOf(page).getByRole('img', { name: /^Current: 1\.1 µA; should lie between/ });
   await expect(gauge).toBeVisible();
+  // Whether it runs is seen at a glance, and tells a dragging rotor from old oil.
   await openJob(page, 'draws-too-much', 'check');
+  await expect(lampOf(page).getByRole('group', { name: /^Watch what it shows/ })).toBeVisible();
+  await recorded(page, jobId('draws-too-much'), 'check.looked', {
+    crown: null,
+    shows: 'runs as it should',
+    watchedSeconds: 60,
+    atFitting: null,
+    freshCell: false,
+    resetUsed: null,
+    signs: null,
+  });
   const stopped = lampOf(page).getByRole('region', { name: 'Current, motor stopped' });
   await stopped.getByRole('textbox', { name: 'Current, motor stopped' }).fill('3.4');
   await expect(page.getByRole('textbox', { name: 'Current, motor stopped' })).toHaveCount(1);

@@ -1,7 +1,7 @@
 import type { JobResource } from '../contract';
 import type { LeakGroup, UsualOfCase } from '../core/advice/leaks';
 import { Counter } from '../testing/counter';
-import { dryTestAt, idOf } from '../testing/fixtures';
+import { dryTestAt, measuredCase, idOf } from '../testing/fixtures';
 import { recordOf } from '../testing/leakRecords';
 
 let counter: Counter;
@@ -18,6 +18,7 @@ async function closedJob(name: string): Promise<string> {
   const job = await counter.takeIn(name);
   await counter.record(job, `${name} crown`, 'arrive.crown', { crown: 'pushed home' });
   await counter.record(job, `${name} closed`, 'seal.closed', CLOSED);
+  await counter.record(job, `${name} case`, 'test.case', measuredCase);
   return job;
 }
 

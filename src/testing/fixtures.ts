@@ -147,6 +147,14 @@ export function dryTestAt(pressureBar: number): Payloads['test.made'] {
   };
 }
 
+/** The free volume of the case of a test’s watch, as it was measured. */
+export const measuredCase: Payloads['test.case'] = {
+  freeVolumeCm3: 1.3,
+  withinPercent: 10,
+  diameterMm: null,
+  thicknessMm: null,
+};
+
 /** A cell job on an OR 41.2, recorded from arrival to the proof, ready to be signed. */
 export function readyJob(): Logbook {
   const job = new Logbook();
@@ -205,6 +213,7 @@ export function readyJob(): Logbook {
     reason: 'sound',
   });
   job.add('seal.closed', { how: 'thumbs', seamEven: true, raisedClocks: [], seenFrom: null, interim: false });
+  job.add('test.case', measuredCase);
   job.add('set.runs', { runs: true, watchedSeconds: 60 });
   job.add('set.time', { set: true });
   job.add('set.functions', { proved: { hands: 'works', 'seconds hand': 'works' }, handedBackSo: '' });

@@ -1,9 +1,9 @@
 import { z } from 'zod';
 import {
-  heldBar,
-  heldSeconds,
+  carriedBy,
   POINTS_KEPT,
   pressedAt,
+  pressureWords,
   recordContradictions,
   TEST_METHODS,
   TEST_OUTCOMES,
@@ -40,6 +40,9 @@ const NOTHING_PRESSED_BAR = 0.1;
 /** A gauge is read to this, bar, and to this share. */
 const READ_TO_BAR = 0.03;
 const READ_TO_SHARE = 0.02;
+/** A watch is stopped by hand within this, s, and to this share. */
+const STOPPED_WITHIN_S = 3;
+const STOPPED_WITHIN_SHARE = 0.05;
 
 /** Whether a test was made at the pressure its record held; a record in which none stood is told by its verdict. */
 function agrees(held: number | null, pressureBar: number | null): boolean {
@@ -169,14 +172,22 @@ export const testKinds: KindDefinitions<TestPayloads> = {
         path: ['deflectionStartUm'],
         error: 'Deflection: its record holds it; leave the two figures blank.',
       })
-      .refine(({ record: kept, pressureBar }) => agrees(kept === null ? null : heldBar(kept), pressureBar), {
-        path: ['pressureBar'],
-        error: 'Pressure: not the one its record shows.',
-      })
-      .refine(
-        ({ record: kept, seconds: told }) => kept === null || told <= (heldSeconds(kept) ?? Infinity) + 1,
-        { path: ['seconds'], error: 'Duration: longer than the pressure of its record stood.' },
-      ),
+      .superRefine(({ record: kept, pressureBar, seconds: told }, wrong) => {
+        const held = kept === null ? null : carriedBy(kept);
+        if (held === null) return;
+        if (!agrees(held.overBar, pressureBar))
+          wrong.addIssue({
+            code: 'custom',
+            path: ['pressureBar'],
+            message: `Pressure: its record shows ${pressureWords(held.overBar)} for ${held.seconds} s. Enter that pressure.`,
+          });
+        if (told > held.seconds + Math.max(STOPPED_WITHIN_S, STOPPED_WITHIN_SHARE * held.seconds))
+          wrong.addIssue({
+            code: 'custom',
+            path: ['seconds'],
+            message: `Duration: its record shows ${held.seconds} s at ${pressureWords(held.overBar)}. Enter that duration.`,
+          });
+      }),
   },
   'test.case': {
     version: 1,

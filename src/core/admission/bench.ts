@@ -6,6 +6,7 @@ import { clockWords } from '../craft/cases';
 import { ringContradictions } from '../craft/gaskets';
 import { overTravel } from '../craft/opening';
 import { partInWords } from '../craft/parts';
+import { heldPhases } from '../craft/tightness';
 import { isDay, localDay } from '../craft/time';
 import {
   crownOf,
@@ -13,6 +14,7 @@ import {
   insideContradictions,
   type JobContext,
   type JobState,
+  type Payloads,
   positionsToNote,
 } from '../logbook';
 import { type Admission, type Judges, refuse } from './admission';
@@ -36,6 +38,15 @@ type AtTheBench =
 
 /** So near to the air outside nothing presses on a case, bar. */
 const LEAST_PRESSURE_BAR = 0.05;
+
+/** What a test was pressed at most, also where that carries nothing: a crystal can fly in a second. */
+function mostHeldBar({ record, pressureBar }: Payloads['test.made']): number | null {
+  if (record === null) return pressureBar;
+  return heldPhases(record).reduce<number | null>(
+    (most, { overBar }) => (most === null || Math.abs(overBar) > Math.abs(most) ? overBar : most),
+    pressureBar,
+  );
+}
 
 /** What an owner tells of before it came cannot be later than that, told as a year, a month or a day. */
 function afterItCame(
@@ -192,7 +203,11 @@ export const benchJudges: Judges<AtTheBench> = {
         ['Nobody said yet what kind of crown it has: one that screws down and is left up floods the case.'],
         'Say what crown it has, then test.',
       );
-    const excess = testExcess(payload, state, context.policy);
+    const excess = testExcess(
+      { method: payload.method, pressureBar: mostHeldBar(payload) },
+      state,
+      context.policy,
+    );
     return excess.length > 0 && payload.excessReason === ''
       ? refuse(
           excess,

@@ -579,8 +579,9 @@ const SAMPLES: Samples = {
     ],
     pressureWords: [3],
     pressureInOtherUnits: [3],
-    heldBar: [record],
-    heldSeconds: [record],
+    carriedBy: [record],
+    heldPhases: [record],
+    heldOf: [{ record, pressureBar: 2, seconds: 100 }],
     shareOf: [3, 20],
     watchTime: [
       {

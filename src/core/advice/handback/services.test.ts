@@ -1,6 +1,6 @@
 import { takenIn } from '../../../testing/fixtures';
 import fc from 'fast-check';
-import { context, dryTest, dryTestAt, Logbook, lot, readyJob } from '../../../testing/fixtures';
+import { context, dryTest, dryTestAt, measuredCase, Logbook, lot, readyJob } from '../../../testing/fixtures';
 import { handback } from './handback';
 import { waterStatement } from '../tightness';
 import { waitsFor } from '../dayplan';
@@ -104,6 +104,7 @@ describe('each service', () => {
     job.add('seal.closed', shut);
     prove(job);
     expect(missing(job)).toContain('test.made');
+    job.add('test.case', measuredCase);
     job.add('test.made', dryTestAt(5));
     const { verdict, statement } = verdictOf(job);
     expect(verdict).toBe('ready to sign');

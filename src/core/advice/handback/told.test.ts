@@ -149,7 +149,7 @@ describe('the record, line by line', () => {
       tested: [
         'Seen running for 60 seconds.',
         'Works: hands, bezel.',
-        'dry air test at 3 bar: no leak found, 0 to 1.8 µg of air a minute at 2 bar.',
+        'dry air test at 3 bar: no leak found, 0 to 1.4 µg of air a minute at 2 bar.',
         'condensation test: no leak seen, which proves nothing: it was made without pressure.',
       ],
       notDone: ['Pusher seals not touched.', 'Not proved: seconds hand.', 'Does not work: pushers.'],

@@ -2,6 +2,7 @@ import { median } from 'simple-statistics';
 import {
   type Flow,
   flowFigure,
+  heldOf,
   judgeTest,
   type LeakJudgement,
   LIMIT_UG_PER_MIN,
@@ -44,7 +45,10 @@ function wants({ verdict }: TestVerdict, leak: LeakJudgement | null): JudgedTest
 
 /** Whether a test was pressed as much as an earlier one: a weaker vacuum is no more, and pressure tries no leak outwards. */
 function triesAsMuch(later: Made, earlier: Made): boolean {
-  const [tried, leaked] = [later.payload.pressureBar ?? 0, earlier.payload.pressureBar ?? 0];
+  const [tried, leaked] = [later, earlier].map(({ payload }) => heldOf(payload).overBar ?? 0) as [
+    number,
+    number,
+  ];
   return leaked < 0 ? tried <= leaked : tried >= leaked;
 }
 
@@ -117,12 +121,13 @@ export function judgeTests({
 }
 
 /** A test in a few words: `dry air test at 3 bar`. */
-export function testInWords({ payload: { method, pressureBar } }: Pick<Made, 'payload'>): string {
-  return pressureBar === null ? `${method} test` : `${method} test at ${pressureWords(pressureBar)}`;
+export function testInWords({ payload }: Pick<Made, 'payload'>): string {
+  const { overBar } = heldOf(payload);
+  return overBar === null ? `${payload.method} test` : `${payload.method} test at ${pressureWords(overBar)}`;
 }
 
 /** The pressure of a test, for comparing: a vacuum counts by its depth. */
-export const barOf = ({ payload }: Pick<Made, 'payload'>): number => Math.abs(payload.pressureBar ?? 0);
+export const barOf = ({ payload }: Pick<Made, 'payload'>): number => Math.abs(heldOf(payload).overBar ?? 0);
 
 /** What was told of a flow, in a few words: `12 to 31 µg of air a minute`; null where nothing was fitted. */
 export function flowInWords(flow: Flow | null): string | null {

@@ -20,7 +20,7 @@ const tested = (...tests: readonly Payloads['test.made'][]) => {
 describe('what a test of a job shows', () => {
   it('goes by the volume that is on record: measured, by size, or hardly known', () => {
     const job = tested();
-    expect(freeVolumeOf(job.state().facts).how).toBe('guessed');
+    expect(freeVolumeOf(new Logbook().state().facts).how).toBe('guessed');
     job.add('test.case', { freeVolumeCm3: null, withinPercent: null, diameterMm: 36, thicknessMm: 9 });
     expect(freeVolumeOf(job.state().facts).how).toBe('from the case’s size');
     job.add('test.case', { freeVolumeCm3: 1.3, withinPercent: 5, diameterMm: 36, thicknessMm: 9 });

@@ -1,5 +1,6 @@
 import type { Policy } from '../../craft/policy';
 import {
+  heldOf,
   type LeakTestPlan,
   planLeakTest,
   type PlannedStep,
@@ -39,9 +40,13 @@ export function stepPassed(
       payload.method === method &&
       (method === 'condensation'
         ? payload.outcome === 'no leak seen'
-        : shows.verdict === 'tight' && Math.abs(payload.pressureBar ?? 0) >= Math.abs(overBar ?? 0)),
+        : shows.verdict === 'tight' && pressedAsMuch(heldOf(payload).overBar ?? 0, overBar ?? 0)),
   );
 }
+
+/** Vacuum stands for no pressure, nor pressure for vacuum. */
+const pressedAsMuch = (triedBar: number, wantedBar: number): boolean =>
+  wantedBar < 0 ? triedBar <= wantedBar : triedBar >= wantedBar;
 
 /** How the watch of a job is to be tested, by what is on record of it and what the shop's testers can do. */
 export function testPlanOf(

@@ -1,5 +1,5 @@
 import { figure, type Judged } from '../../craft/judgement';
-import { pressureWords } from '../../craft/tightness';
+import { heldOf, heldPhases, pressureWords } from '../../craft/tightness';
 import { dayInWords, localDay } from '../../craft/time';
 import type { EntryOf, JobFacts, JobState } from '../../logbook';
 import { barOf, type JudgedTest, judgeTests, testInWords } from '../leaks';
@@ -114,7 +114,9 @@ export function waterStatement(state: Pick<JobState, 'facts' | 'standsFor'>, zon
     null,
   );
   if (best) {
-    const { pressureBar, method, seconds } = best.test.payload;
+    const { method, record } = best.test.payload;
+    const { overBar, seconds } = heldOf(best.test.payload);
+    const held = record === null ? [] : heldPhases(record);
     const before = tests.filter(({ takenBack }) => takenBack !== null);
     return told(
       'tested',
@@ -125,11 +127,20 @@ export function waterStatement(state: Pick<JobState, 'facts' | 'standsFor'>, zon
             ({ test, takenBack }) =>
               `${failedWords(test)} ${on(test)}, was repaired${takenBack?.payload.note ? ` (${takenBack.payload.note})` : ''}, and tested again.`,
           ),
-        `Tested at ${pressureWords(pressureBar ?? 0)}, ${method}, for ${figure(seconds)} seconds, ${on(best.test)}: no leak was found. More than that was not tested.`,
-        ...useWords(state.facts, pressureBar ?? 0),
+        `Tested at ${pressureWords(overBar ?? 0)}, ${method}, for ${figure(seconds)} seconds, ${on(best.test)}: no leak was found. More than that was not tested.`,
+        ...useWords(state.facts, overBar ?? 0),
         YEARLY,
       ],
-      ['A pressure test was recorded after closing.', ...best.shows.reasons, ...open],
+      [
+        'A pressure test was recorded after closing.',
+        ...(held.length > 1
+          ? [
+              `Its record holds ${held.map((each) => `${pressureWords(each.overBar)} for ${figure(each.seconds)} s`).join(' and ')}. The verdict rests on ${pressureWords(overBar ?? 0)}.`,
+            ]
+          : []),
+        ...best.shows.reasons,
+        ...open,
+      ],
     );
   }
   if (unsettled.length > 0) {

@@ -1,6 +1,6 @@
 import type { MeasuredBack, View } from '../../craft/cases';
 import type { Measure } from '../../craft/health';
-import type { Flow } from '../../craft/tightness';
+import { type Flow, heldOf } from '../../craft/tightness';
 import { isLeaked, type JobState, leakWords, readingsOf, settingOf } from '../../logbook';
 import { judgeTests } from '../leaks';
 
@@ -191,7 +191,7 @@ export function watchHistory(visits: readonly WatchVisit[]): WatchHistory {
         atUtc: occurredAt,
         ticket: visit.ticket,
         method: payload.method,
-        pressureBar: payload.pressureBar,
+        pressureBar: heldOf(payload).overBar,
         outcome: shows.verdict === 'proves nothing' && payload.outcome ? payload.outcome : shows.verdict,
         flow: leak?.flow ?? null,
         stiffnessUmPerBar: leak?.stiffnessUmPerBar ?? null,

@@ -1,8 +1,6 @@
 export type { DriftBound } from './fitLeak';
 export {
   driftOf,
-  type Flow,
-  flowFigure,
   judgeLeak,
   keepJudgement,
   type LeakEvidence,
@@ -11,7 +9,6 @@ export {
   type LeakVerdict,
   recordContradictions,
   residualsOf,
-  type Settles,
   type TwoFigures,
 } from './judgeLeak';
 export {
@@ -35,12 +32,15 @@ export {
   type Testers,
   type ToBeTested,
 } from './planLeakTest';
+export { type Flow, flowFigure } from './flow';
 export { TEST_GUIDES, type TestStep } from './guides';
 export { openTraceReader, type TraceReading, traceRowsOfJson } from './readTrace';
 export {
+  carriedBy,
   condense,
-  heldBar,
-  heldSeconds,
+  type Held,
+  heldOf,
+  heldPhases,
   type LeakRecord,
   type Phase,
   phasesOf,

@@ -1,55 +1,10 @@
 import fc from 'fast-check';
+import { madeRecord as made, SETTING } from '../../../testing/leakByLaw';
 import { normalFrom, seededUniform } from '../life';
 import { driftOf, judgeLeak, type LeakSetting, recordContradictions, residualsOf } from './judgeLeak';
-import { insideAfter, limitConstant } from './law';
-import { condense, heldSeconds, type LeakRecord, phasesOf, pressedAt } from './record';
+import { carriedBy, condense, type LeakRecord, phasesOf, pressedAt } from './record';
 import { standardTest } from './watchTime';
 
-const SETTING: LeakSetting = {
-  volume: { cm3: 1.5, factor: 1.1, how: 'measured' },
-  temperatureC: 23,
-  drift: null,
-  usualUmPerBar: null,
-  testerNoiseUm: 0.01,
-};
-
-interface Made {
-  readonly ofLimit?: number;
-  readonly overBar?: number;
-  readonly watchS?: number;
-  readonly noiseUm?: number;
-  readonly umPerBar?: number;
-  readonly driftUmPerS?: number;
-  readonly seed?: number;
-  readonly times?: Pick<LeakRecord, 'atS' | 'overBar'>;
-}
-
-/** A record of the law alone, with noise. */
-function made({
-  ofLimit = 0,
-  overBar = 2,
-  watchS = 180,
-  noiseUm = 0.03,
-  umPerBar = 5,
-  driftUmPerS = 0,
-  seed = 1,
-  times = standardTest(overBar, watchS, Infinity),
-}: Made = {}): LeakRecord {
-  const uniform = seededUniform(seed);
-  const constant = ofLimit * limitConstant({ volumeCm3: 1.5, temperatureC: 23 });
-  let inside = 1;
-  return {
-    ...times,
-    deflectionUm: times.atS.map((at, i) => {
-      const before = i === 0 ? 0 : (times.atS[i - 1] ?? 0);
-      const outside = 1 + ((times.overBar[i] ?? 0) + (times.overBar[i - 1] ?? 0)) / 2;
-      if (i > 0) inside = insideAfter(inside, outside, constant, at - before);
-      return (
-        umPerBar * (1 + (times.overBar[i] ?? 0) - inside) + driftUmPerS * at + noiseUm * normalFrom(uniform)
-      );
-    }),
-  };
-}
 const judge = (record: LeakRecord, setting: Partial<LeakSetting> = {}) =>
   judgeLeak({ record }, { ...SETTING, ...setting });
 /** The record up to a time. */
@@ -151,7 +106,7 @@ describe('a dry test by its record', () => {
   it('asks for the volume where watching longer would not help, and for time where it would', () => {
     expect(
       judge(made({ ofLimit: 1.1, watchS: 900, noiseUm: 0.005 }), {
-        volume: { cm3: 1.5, factor: 1.5, how: 'guessed' },
+        volume: { cm3: 1.5, factor: 1.5, how: 'from the case’s size' },
       }),
     ).toMatchObject({
       verdict: 'not yet known',
@@ -319,8 +274,8 @@ describe('a record', () => {
   it('falls into its phases', () => {
     expect(phasesOf(made()).map(({ kind }) => kind)).toEqual(['baseline', 'pressure', 'recovery']);
     expect(pressedAt(made({ overBar: -0.7 }))).toBe(-0.7);
-    expect(heldSeconds(made({ watchS: 180 }))).toBeGreaterThanOrEqual(180);
-    expect(heldSeconds({ ...made(), overBar: made().overBar.map(() => 0) })).toBeNull();
+    expect(carriedBy(made({ watchS: 180 }))?.seconds).toBeGreaterThanOrEqual(180);
+    expect(carriedBy({ ...made(), overBar: made().overBar.map(() => 0) })).toBeNull();
   });
   it('keeps its verdict when it is condensed, and its points below the most', () => {
     const long = made({ ofLimit: 3, watchS: 1500 });

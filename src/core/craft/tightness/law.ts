@@ -75,7 +75,8 @@ export interface FreeVolume {
 const ANY_CASE: FreeVolume = { cm3: 1.3, factor: 2.2, how: 'guessed' };
 /** The share of a case that is air. Source: bench practice. */
 const FREE_SHARE = 0.2;
-const GUESS_FACTOR = 1.5;
+/** What is taken from a case’s size is good to this factor. */
+export const GUESS_FACTOR = 1.5;
 const MM3_PER_CM3 = 1000;
 
 /** A case holds at least and at most such a share of its outer size as air. */

@@ -23,6 +23,13 @@ export interface Phase {
 const AT_REST = 0.05;
 /** From this share on the pressure stands. */
 const HELD = 0.8;
+/** Held is what is at least this share of the middle of its phase. */
+const STANDS_AT = 0.95;
+/** Beside the most of a stretch a pressure stands that stays so long, s, and ends within this share of where it began. */
+const STANDS_S = 4;
+const ON_ITS_WAY = 0.1;
+/** Watched less than this, s, under pressure or after venting, a record shows nothing. */
+export const LEAST_HELD_S = 20;
 /** Below this, bar, nothing presses at all: a tester's own zero is no better. */
 export const NO_PRESSURE_BAR = 0.1;
 
@@ -30,15 +37,15 @@ export const NO_PRESSURE_BAR = 0.1;
 const least = (values: readonly number[]): number =>
   values.reduce((lowest, each) => Math.min(lowest, each), Infinity);
 
-/** The most a record was pressed at, either way, bar over the air outside; 0 for one without points. */
+/** The most a record was pressed at, overshoot too, either way, bar over the air outside; 0 for one without points. */
 export function pressedAt({ overBar }: Pick<LeakRecord, 'overBar'>): number {
   return overBar.reduce((most, over) => (Math.abs(over) > Math.abs(most) ? over : most), 0);
 }
 
 /**
  * The phases of a record by its pressure: rest before it is the baseline, rest after it recovery, and between them each
- * stretch at which pressure or vacuum stood. What was on its way belongs to none. A record that was never pressed is all
- * baseline.
+ * stretch at which pressure or vacuum stood, whatever stood before or after it. What was on its way belongs to none. A record
+ * that was never pressed is all baseline.
  */
 export function phasesOf(record: LeakRecord): readonly Phase[] {
   const { atS, overBar } = record;
@@ -47,62 +54,128 @@ export function phasesOf(record: LeakRecord): readonly Phase[] {
   const [lowest, highest] = [Math.min(0, least(overBar)), Math.max(0, -least(overBar.map((over) => -over)))];
   const phases: Phase[] = [];
   let wasPressed = false;
-  const kindAt = (i: number): PhaseKind | null => {
+  const sideAt = (i: number): -1 | 0 | 1 => {
     const over = overBar[i] ?? 0;
     const most = over < 0 ? lowest : highest;
-    if (Math.abs(most) < NO_PRESSURE_BAR || Math.abs(over) <= AT_REST * Math.abs(most))
-      return wasPressed ? 'recovery' : 'baseline';
-    if (Math.abs(over) < HELD * Math.abs(most)) return null;
-    wasPressed = true;
-    return over < 0 ? 'vacuum' : 'pressure';
+    if (Math.abs(most) < NO_PRESSURE_BAR || Math.abs(over) <= AT_REST * Math.abs(most)) return 0;
+    return over < 0 ? -1 : 1;
   };
-  let from = 0;
-  let kind = kindAt(0);
-  const end = (to: number): void => {
-    if (kind === null || to - from < 2) return;
+  const add = (kind: PhaseKind, from: number, to: number): void => {
+    if (to - from < 2) return;
     const part = overBar.slice(from, to);
     phases.push({
       kind,
       fromS: atS[from] ?? 0,
       toS: atS[to - 1] ?? 0,
-      overBar: part.sort((a, b) => a - b)[part.length >> 1] ?? 0,
+      overBar: part.sort((one, other) => one - other)[part.length >> 1] ?? 0,
       from,
       to,
     });
   };
-  for (let i = 1; i < atS.length; i += 1) {
-    const next = kindAt(i);
-    if (next === kind) continue;
-    end(i);
-    [from, kind] = [i, next];
+  for (let from = 0; from < atS.length;) {
+    const side = sideAt(from);
+    let to = from + 1;
+    while (to < atS.length && sideAt(to) === side) to += 1;
+    if (side === 0) add(wasPressed ? 'recovery' : 'baseline', from, to);
+    else {
+      wasPressed = true;
+      for (const [first, past] of standing(record, from, to))
+        add(side < 0 ? 'vacuum' : 'pressure', first, past);
+    }
+    from = to;
   }
-  end(atS.length);
   return phases;
+}
+
+/** Where pressure stood within a stretch of one side, in order: at its most, and apart from that in what lies before and after. */
+function standing(
+  { atS, overBar }: LeakRecord,
+  from: number,
+  to: number,
+  whole = true,
+): readonly (readonly [from: number, to: number])[] {
+  if (to - from < 2) return [];
+  const size = (i: number): number => Math.abs(overBar[i] ?? 0);
+  let top = from;
+  for (let i = from + 1; i < to; i += 1) if (size(i) > size(top)) top = i;
+  const held = HELD * size(top);
+  let [first, past] = [top, top + 1];
+  while (first > from && size(first - 1) >= held) first -= 1;
+  while (past < to && size(past) >= held) past += 1;
+  // A way up or down is no pressure that stood.
+  const stood =
+    whole ||
+    ((atS[past - 1] ?? 0) - (atS[first] ?? 0) >= STANDS_S &&
+      Math.abs(size(past - 1) - size(first)) <= ON_ITS_WAY * size(top));
+  return [
+    ...standing({ atS, overBar, deflectionUm: [] }, from, first, false),
+    ...(stood ? [[first, past] as const] : []),
+    ...standing({ atS, overBar, deflectionUm: [] }, past, to, false),
+  ];
 }
 
 const isHeld = ({ kind }: Phase): boolean => kind === 'pressure' || kind === 'vacuum';
 
-/** The phase that was pressed most, either way; null where nothing stood. */
+const mostPressed = (phases: readonly Phase[]): Phase | null =>
+  phases.reduce<Phase | null>(
+    (most, each) => (most === null || Math.abs(each.overBar) > Math.abs(most.overBar) ? each : most),
+    null,
+  );
+
+/**
+ * The phase that carries what a record shows: of those watched for `LEAST_HELD_S` the one that was pressed most, either way;
+ * where none was watched so long, the one that was pressed most. Null where nothing stood.
+ */
 export function mainPhase(phases: readonly Phase[]): Phase | null {
-  return phases
+  const held = phases.filter(isHeld);
+  return mostPressed(held.filter(({ fromS, toS }) => toS - fromS >= LEAST_HELD_S)) ?? mostPressed(held);
+}
+
+/** A pressure over the air outside, and its own time. */
+export interface Held {
+  readonly overBar: number;
+  readonly seconds: number;
+}
+
+/** Each pressure that stood in a record with its own time, in order; no overshoot counts, and no way up or down. */
+export function heldPhases(record: LeakRecord): readonly Held[] {
+  return phasesOf(record)
     .filter(isHeld)
-    .reduce<Phase | null>(
-      (most, each) => (most === null || Math.abs(each.overBar) > Math.abs(most.overBar) ? each : most),
-      null,
-    );
+    .map((phase) => heldIn(record, phase));
 }
 
-/** What a record was pressed at while the pressure stood, bar over the air outside: no overshoot counts. Null where none did. */
-export function heldBar(record: LeakRecord): number | null {
-  return mainPhase(phasesOf(record))?.overBar ?? null;
+/** What a phase was held at, and for how long it was held at that or more. */
+function heldIn({ atS, overBar: bar }: LeakRecord, { overBar, from, to }: Phase): Held {
+  const atIt = (i: number): boolean => Math.abs(bar[i] ?? 0) >= STANDS_AT * Math.abs(overBar);
+  let seconds = 0;
+  for (let i = from + 1; i < to; i += 1)
+    if (atIt(i) && atIt(i - 1)) seconds += (atS[i] ?? 0) - (atS[i - 1] ?? 0);
+  return { overBar, seconds: Math.max(1, Math.round(seconds)) };
 }
 
-/** How long pressure stood in a record, s, whole; null where none did. */
-export function heldSeconds(record: LeakRecord): number | null {
-  const held = phasesOf(record).filter(isHeld);
-  return held.length === 0
-    ? null
-    : Math.max(1, Math.round(Math.max(...held.map(({ fromS, toS }) => toS - fromS))));
+/** The pressure that carries what a record shows, with its own time; null where none stood. */
+export function carriedBy(record: LeakRecord): Held | null {
+  const main = mainPhase(phasesOf(record));
+  return main === null ? null : heldIn(record, main);
+}
+
+/**
+ * What a test was held at, and for how long: as its record shows, whatever was typed beside it; without one as typed. Pressure is
+ * null for a test without any, bar over the air outside.
+ */
+export function heldOf({
+  record,
+  pressureBar,
+  seconds,
+}: {
+  readonly record: LeakRecord | null;
+  readonly pressureBar: number | null;
+  readonly seconds: number;
+}): { readonly overBar: number | null; readonly seconds: number } {
+  const carried = record === null || pressureBar === null ? null : carriedBy(record);
+  if (carried === null) return { overBar: pressureBar, seconds };
+  // Of its own time no more is claimed than somebody told.
+  return { overBar: carried.overBar, seconds: Math.min(seconds, carried.seconds) };
 }
 
 /** So many points say as much of a leak as all of a longer record. */

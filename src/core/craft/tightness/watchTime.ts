@@ -7,7 +7,7 @@ export const BASELINE_S = 15;
 export const SETTLE_S = 12;
 export const RAMP_S = 3;
 /** Watch times as they are set at a tester, s. */
-const WATCHED_S = [30, 60, 90, 120, 180, 240, 300, 450, 600, 900, 1200, 1800, 2700, 3600] as const;
+export const WATCHED_S = [30, 60, 90, 120, 180, 240, 300, 450, 600, 900, 1200, 1800, 2700, 3600] as const;
 /** So many spreads: the end 95 of 100 lie within, and nine tests of ten that come to it. */
 const SURELY = 1.96 + 1.28;
 /** Longer steps between readings say as much of so long a watch. */

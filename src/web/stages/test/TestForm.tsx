@@ -5,8 +5,7 @@ import { type JudgedTest, repairedBetween, testInWords } from '../../../core/adv
 import { notToBeRun, testExcess } from '../../../core/advice/tightness';
 import { capital } from '../../../core/craft/judgement';
 import {
-  heldBar,
-  heldSeconds,
+  carriedBy,
   pressureInOtherUnits,
   TEST_GUIDES,
   TEST_METHODS,
@@ -121,13 +120,13 @@ function DryFields() {
   const [start, end] = [testMade.useValue('deflectionStartUm'), testMade.useValue('deflectionEndUm')];
   const take = (read: KeptRecord): void => {
     const kept = new HeldRecord(read);
-    const held = heldSeconds(kept);
     form.setValue('record', kept, { shouldDirty: true });
     form.setValue('deflectionStartUm', null);
     form.setValue('deflectionEndUm', null);
-    const pressed = heldBar(kept);
-    if (pressed !== null) form.setValue('pressureBar', Number(pressed.toFixed(2)), { shouldDirty: true });
-    if (held !== null) form.setValue('seconds', held, { shouldDirty: true });
+    const held = carriedBy(kept);
+    if (held === null) return;
+    form.setValue('pressureBar', Number(held.overBar.toFixed(2)), { shouldDirty: true });
+    form.setValue('seconds', held.seconds, { shouldDirty: true });
   };
   if (record !== null)
     return <OnFormRecord record={record} onLeaveOut={() => form.setValue('record', null)} />;
