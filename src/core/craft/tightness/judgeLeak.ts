@@ -263,6 +263,11 @@ function fitRecord(record: LeakRecord, gaveUm: number, main: Phase, drift: Drift
   );
 }
 
+/** How long nothing pressed before pressure began, s: from half a reading before the first. */
+function restedS({ atS }: LeakRecord, { fromS, toS, from, to }: Phase): number {
+  return (atS[to] ?? toS) - fromS + (toS - fromS) / (to - from - 1) / 2;
+}
+
 function refusedRecord(record: LeakRecord, phases: readonly Phase[]): string | null {
   const contradiction = contradictionIn(record);
   if (contradiction !== null) return contradiction;
@@ -271,8 +276,7 @@ function refusedRecord(record: LeakRecord, phases: readonly Phase[]): string | n
   const held = phases.filter(({ kind }) => kind === 'pressure' || kind === 'vacuum');
   if (held.length === 0) return 'nothing pressed on the case';
   const baseline = phases.find(({ kind }) => kind === 'baseline');
-  const stepS = ((record.atS.at(-1) ?? 0) - (record.atS[0] ?? 0)) / (record.atS.length - 1);
-  if (baseline === undefined || baseline.toS - baseline.fromS + stepS < LEAST_BASELINE_S)
+  if (baseline === undefined || restedS(record, baseline) < LEAST_BASELINE_S)
     return `deflection counts from a baseline of ${LEAST_BASELINE_S} s before pressure, and this record has none`;
   return Math.max(...held.map(({ fromS, toS }) => toS - fromS)) < LEAST_HELD_S
     ? `it was watched under pressure for less than ${LEAST_HELD_S} s`

@@ -1,5 +1,8 @@
 import fc from 'fast-check';
+import { SETTING } from '../../../testing/leakByLaw';
+import { judgeLeak } from './judgeLeak';
 import { openTraceReader, traceRowsOfJson } from './readTrace';
+import { condense, phasesOf, pressedAt } from './record';
 import { delimiterOf, readFigure, readHeading } from './traceColumns';
 import { standardTest } from './watchTime';
 
@@ -137,7 +140,9 @@ describe('a trace', () => {
   });
 
   it.each<readonly [string, Rows, string]>([
-    ['nothing', [], 'No line names'],
+    ['nothing', [], 'The file is empty.'],
+    ['blank lines alone', [[''], ['', ''], [' ']], 'The file is empty.'],
+    ['headings alone', rows().slice(0, 1), 'headings and no readings under them'],
     ['no headings', rows().slice(1), 'No line names'],
     [
       'a heading twice',
@@ -247,5 +252,89 @@ describe('a trace as JSON', () => {
   });
   it.each([null, 12, 'text', [], {}, [1, 2], { a: { b: {} } }])('%j holds none', (value) => {
     expect(traceRowsOfJson(value) ?? []).toEqual([]);
+  });
+});
+
+describe('commas in figures between commas', () => {
+  const split = (line: string): readonly string[] => line.split(',');
+  it('are refused where a row is longer than its headings, with its line and both readings', () => {
+    const told = read(changed(13, split('12,2,20,1602')));
+    expect(told).toMatchObject({ verdict: 'refused' });
+    const words = refusal(changed(13, split('12,2,20,1602')));
+    expect(words).toContain('Line 13 has 4 figures under 3 headings.');
+    expect(words).toContain('time 12, pressure 2, deflection 20,');
+    expect(words).toContain('with a decimal comma as time 12, pressure 2, deflection 20.1602.');
+  });
+  it('are refused where every figure has one', () => {
+    const all = rows().map((cells, i) =>
+      i === 0 ? cells : cells.flatMap((each) => Number(each).toFixed(2).split('.')),
+    );
+    expect(refusal(all)).toMatch(
+      /^Line 2 has 6 figures under 3 headings, and \d+ more lines have too many, too\./,
+    );
+  });
+  it('are no matter where a line only ends in commas, or has fewer figures', () => {
+    expect(read(rows().map((cells, i) => (i === 0 ? cells : [...cells, '', '']))).verdict).toBe('read');
+  });
+});
+
+describe('the record the plan asks for', () => {
+  /** A test as the plan asks for it, with so short a baseline. */
+  const planned = (overBar: number, watchS: number, baselineS: number, stepS = 1): Rows => {
+    const { atS, overBar: bars } = standardTest(overBar, watchS, Infinity);
+    const from = 15 - baselineS;
+    return [
+      ['time (s)', 'pressure (bar)', 'deflection (µm)'],
+      ...atS.flatMap((at, i) =>
+        at < from || at % stepS !== 0
+          ? []
+          : [
+              [
+                String(at - from),
+                (bars[i] ?? 0).toFixed(3),
+                (5 * (bars[i] ?? 0) + 0.03 * Math.sin(at * 1.7) + 0.02 * Math.sin(at * 0.61)).toFixed(3),
+              ],
+            ],
+      ),
+    ];
+  };
+
+  it.each([
+    [2, 300, 10],
+    [2, 600, 10],
+    [2, 1800, 10],
+    [2, 3600, 12],
+    [0.9, 300, 10],
+    [1, 600, 10],
+    [-0.7, 600, 10],
+  ])(
+    'at %d bar, watched %d s with a baseline of %d s, is read as over the air outside, and judged',
+    (bar, watchS, baselineS) => {
+      const { record, understood } = kept(planned(bar, watchS, baselineS));
+      expect(understood.join()).toContain('over the air outside, as it begins at nought');
+      expect(pressedAt(record)).toBeCloseTo(bar, 1);
+      const { verdict } = judgeLeak({ record }, SETTING);
+      expect(['tight', 'not yet known']).toContain(verdict);
+    },
+  );
+
+  it('of a hundred thousand readings keeps its baseline', () => {
+    const atS = Array.from({ length: 100_000 }, (_, i) => i / 20);
+    const overBar = atS.map((at) => (at < 10 || at > 2500 ? 0 : 2));
+    const record = condense({
+      atS,
+      overBar,
+      deflectionUm: overBar.map((bar, i) => 5 * bar + 0.02 * Math.sin(i)),
+    });
+    expect(record.atS.length).toBeLessThanOrEqual(1000);
+    expect(phasesOf(record).map(({ kind }) => kind)).toEqual(['baseline', 'pressure', 'recovery']);
+    expect(judgeLeak({ record }, SETTING).verdict).toBe('tight');
+  });
+
+  it('is asked about where it may be absolute or not', () => {
+    const unsaid = planned(0.9, 120, 10).map(([at, bar, um], i) =>
+      i === 0 ? [at ?? '', bar ?? '', um ?? ''] : [at ?? '', (0.95 - Number(bar)).toFixed(3), um ?? ''],
+    );
+    expect(refusal(unsaid)).toContain('begins at 0.95 bar and goes down to 0.05 bar');
   });
 });

@@ -40,6 +40,10 @@ const HEADINGS =
 const NO_BAR = 200;
 const ABSOLUTE_REST: readonly [number, number] = [0.85, 1.1];
 const GAUGE_REST_BAR = 0.15;
+/** No tester of watches comes nearer to nought, bar absolute. */
+const NO_TESTER_BELOW_BAR = 0.12;
+/** Pressure begins where it leaves its first readings by this share of its range, and by more than a gauge errs, bar. */
+const [FIRST_READINGS, BEGINS_SHARE, BEGINS_BAR] = [3, 0.03, 0.02];
 
 /** Lines as one says them: `12, 14, 15 and 7 more`. */
 function lineWords(lines: readonly number[]): string {
@@ -62,7 +66,9 @@ export function openTraceReader(): TraceReader {
   const at: Record<TraceColumn, number> = { time: 0, pressure: 1, deflection: 2 };
   const [atS, bar, um, lines]: [number[], number[], number[], number[]] = [[], [], [], []];
   const unreadable: number[] = [];
-  let tooMany = false;
+  /** The first row with more figures than the heading has names, and how many such rows there are. */
+  let [longer, longRows]: [{ cells: readonly string[]; line: number } | null, number] = [null, 0];
+  let [tooMany, blank] = [false, true];
   let twice: TraceColumn | null = null;
 
   const meet = (cells: readonly string[]): void => {
@@ -79,7 +85,9 @@ export function openTraceReader(): TraceReader {
 
   return {
     row(cells, line) {
-      if (cells.every((cell) => cell.trim() === '')) return;
+      const count = cells.findLastIndex((cell) => cell.trim() !== '') + 1;
+      if (count === 0) return;
+      blank = false;
       if (headings === null) {
         met += 1;
         if (met <= HEADING_WITHIN) meet(cells);
@@ -88,6 +96,11 @@ export function openTraceReader(): TraceReader {
       rows += 1;
       if (atS.length >= MOST_POINTS) {
         tooMany = true;
+        return;
+      }
+      if (count > headings.length) {
+        longRows += 1;
+        longer ??= { cells: cells.slice(0, count), line };
         return;
       }
       const [seconds, pressure, deflection] = TRACE_COLUMNS.map(
@@ -102,6 +115,7 @@ export function openTraceReader(): TraceReader {
       }
     },
     done() {
+      if (blank) return refused(['The file is empty.'], 'Choose the file that the tester wrote.');
       if (headings === null)
         return refused(
           [`No line names time, pressure and deflection in its first ${HEADING_WITHIN} lines.`],
@@ -109,6 +123,12 @@ export function openTraceReader(): TraceReader {
         );
       if (twice !== null)
         return refused([`Two columns are named ${twice}: it cannot be told which is meant.`], HEADINGS);
+      if (longer !== null) return refusedLonger(longer, longRows, headings);
+      if (rows === 0)
+        return refused(
+          ['The file has headings and no readings under them.'],
+          'Send the file once the test is over and the tester has written its readings.',
+        );
       if (tooMany)
         return refused(
           [`More than ${MOST_POINTS} points.`],
@@ -133,6 +153,45 @@ const refused = (reasons: readonly string[], whatToDo: string): TraceReading => 
   reasons,
   whatToDo,
 });
+
+/** A row longer than its headings: commas that part columns and commas in figures cannot be told apart, so both readings are shown. */
+function refusedLonger(
+  { cells, line }: { readonly cells: readonly string[]; readonly line: number },
+  count: number,
+  headings: readonly (Heading | null)[],
+): TraceReading {
+  const read = (figures: readonly string[]): string =>
+    headings
+      .flatMap((heading, place) => (heading === null ? [] : [`${heading.column} ${figures[place] ?? ''}`]))
+      .join(', ');
+  const extra = cells.length - headings.length;
+  const figureAt = (at: number): boolean => /^[+-]?\d+$/.test((cells[at] ?? '').trim());
+  // One comma too many stands within the last figure, or within one before it.
+  const joined = Array.from({ length: headings.length }, (_, at) => headings.length - 1 - at)
+    .filter((at) => extra === 1 && figureAt(at) && /^\d+$/.test((cells[at + 1] ?? '').trim()))
+    .map((at) => [
+      ...cells.slice(0, at),
+      `${(cells[at] ?? '').trim()}.${(cells[at + 1] ?? '').trim()}`,
+      ...cells.slice(at + 2),
+    ]);
+  const [likeliest] = joined;
+  return refused(
+    [
+      `Line ${line} has ${cells.length} figures under ${headings.length} headings${count > 1 ? `, and ${count - 1} more ${count === 2 ? 'line has' : 'lines have'} too many, too` : ''}. It can be read as ${read(cells)}${likeliest === undefined ? '' : `, or with a decimal comma as ${read(likeliest)}`}.`,
+    ],
+    'Write the file with semicolons between the columns, or with points in the figures, and send it again.',
+  );
+}
+
+/** How many readings stand before pressure begins: the baseline, however short it is in a long record. */
+function baselineOf(bars: readonly number[]): number {
+  const first = median(bars.slice(0, FIRST_READINGS));
+  const range = bars.reduce((most, each) => Math.max(most, Math.abs(each - first)), 0);
+  const begins = bars.findIndex(
+    (each) => Math.abs(each - first) > Math.max(BEGINS_SHARE * range, BEGINS_BAR),
+  );
+  return begins === -1 ? bars.length : Math.max(begins, 1);
+}
 
 interface Raw {
   readonly atS: readonly number[];
@@ -173,8 +232,18 @@ function settle(raw: Raw, headings: readonly Heading[], unreadable: readonly num
     );
 
   const pressureHeading = headings.find(({ column }) => column === 'pressure');
-  const rest = median(keep.slice(0, Math.max(3, Math.ceil(keep.length / 50))).map((i) => raw.bar[i] ?? 0));
-  const seemsAbsolute = rest >= ABSOLUTE_REST[0] && rest <= ABSOLUTE_REST[1];
+  const bars = keep.map((i) => raw.bar[i] ?? 0);
+  const rest = median(bars.slice(0, baselineOf(bars)));
+  const nearAir = rest >= ABSOLUTE_REST[0] && rest <= ABSOLUTE_REST[1];
+  const lowest = bars.reduce((least, each) => Math.min(least, each), Infinity);
+  if (pressureHeading?.absolute === null && nearAir && lowest < NO_TESTER_BELOW_BAR)
+    return refused(
+      [
+        `The record begins at ${figure(rest)} bar and goes down to ${figure(lowest)} bar: that is the air outside and a vacuum, or a pressure of ${figure(rest)} bar and its end.`,
+      ],
+      'Say in the heading whether pressure is absolute or gauge, e.g. pressure (bar abs) or pressure (bar gauge), and begin with a baseline.',
+    );
+  const seemsAbsolute = nearAir;
   const absolute = pressureHeading?.absolute ?? seemsAbsolute;
   if (pressureHeading?.absolute === null && !seemsAbsolute && Math.abs(rest) > GAUGE_REST_BAR)
     return refused(

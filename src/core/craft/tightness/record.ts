@@ -173,26 +173,42 @@ export function heldOf({
   readonly seconds: number;
 }): { readonly overBar: number | null; readonly seconds: number } {
   const carried = record === null || pressureBar === null ? null : carriedBy(record);
-  if (carried === null) return { overBar: pressureBar, seconds };
+  const told = seconds >= 0 ? seconds : 0;
+  if (carried === null) return { overBar: pressureBar, seconds: told };
   // Of its own time no more is claimed than somebody told.
-  return { overBar: carried.overBar, seconds: Math.min(seconds, carried.seconds) };
+  return { overBar: carried.overBar, seconds: Math.min(told, carried.seconds) };
 }
 
 /** So many points say as much of a leak as all of a longer record. */
 export const POINTS_KEPT = 1000;
 
+/** A baseline keeps at least so many points, however long the record is. */
+const LEAST_BASELINE_POINTS = 2;
+
 /**
- * A record with at most as many points as are kept: each the mean of its neighbours, as many for every point. Times, bar
- * and µm as before.
+ * A record with at most as many points as are kept: each the mean of its neighbours, as many for every point, and none of both
+ * the baseline and what came after it. Times, bar and µm as before.
  */
 export function condense(record: LeakRecord, most = POINTS_KEPT): LeakRecord {
-  const each = Math.ceil(record.atS.length / most);
-  if (each <= 1) return record;
+  const count = record.atS.length;
+  const each = Math.ceil(count / (most - LEAST_BASELINE_POINTS));
+  if (count <= most || each <= 1) return record;
+  const [first] = phasesOf(record);
+  const baseline = first?.kind === 'baseline' && first.from === 0 && first.to < count ? first.to : 0;
+  const blocks: [from: number, to: number][] = [];
+  const ofBaseline =
+    baseline === 0 ? 0 : Math.min(baseline, Math.max(LEAST_BASELINE_POINTS, Math.floor(baseline / each)));
+  for (let block = 0; block < ofBaseline; block += 1)
+    blocks.push([
+      Math.floor((block * baseline) / ofBaseline),
+      Math.floor(((block + 1) * baseline) / ofBaseline),
+    ]);
+  for (let from = baseline; from + each <= count; from += each) blocks.push([from, from + each]);
   const means = (values: readonly number[], digits: number): number[] =>
-    Array.from({ length: Math.floor(values.length / each) }, (_, block) => {
+    blocks.map(([from, to]) => {
       let sum = 0;
-      for (let i = block * each; i < (block + 1) * each; i += 1) sum += values[i] ?? 0;
-      return Number((sum / each).toFixed(digits)) + 0;
+      for (let i = from; i < to; i += 1) sum += values[i] ?? 0;
+      return Number((sum / (to - from)).toFixed(digits)) + 0;
     });
   return {
     atS: means(record.atS, 3),
