@@ -255,23 +255,23 @@ test('the next test is answered where it is asked: a look by a key, a reading by
   });
   const gauge = lampOf(page).getByRole('img', { name: /^Current: 1\.1 µA; should lie between/ });
   await expect(gauge).toBeVisible();
-  // Whether it runs is seen at a glance, and tells a dragging rotor from old oil.
+  // What the loupe shows costs a glance, and comes before the meter.
   await openJob(page, 'draws-too-much', 'check');
-  await expect(lampOf(page).getByRole('group', { name: /^Watch what it shows/ })).toBeVisible();
+  await expect(lampOf(page).getByRole('group', { name: 'Seen with the loupe' })).toBeVisible();
   await recorded(page, jobId('draws-too-much'), 'check.looked', {
     crown: null,
-    shows: 'runs as it should',
+    shows: 'stands still',
     watchedSeconds: 60,
     atFitting: null,
     freshCell: false,
     resetUsed: null,
-    signs: null,
+    signs: [],
   });
-  const stopped = lampOf(page).getByRole('region', { name: 'Current, motor stopped' });
-  await stopped.getByRole('textbox', { name: 'Current, motor stopped' }).fill('3.4');
-  await expect(page.getByRole('textbox', { name: 'Current, motor stopped' })).toHaveCount(1);
-  await stopped.getByRole('button', { name: 'Record' }).click();
-  await expect(stands(page, 'Current, motor stopped')).toBeVisible();
+  const coil = lampOf(page).getByRole('region', { name: 'Coil resistance' });
+  await coil.getByRole('textbox', { name: 'Coil resistance' }).fill('2.1');
+  await expect(page.getByRole('textbox', { name: 'Coil resistance' })).toHaveCount(1);
+  await coil.getByRole('button', { name: 'Record' }).click();
+  await expect(stands(page, 'Coil resistance')).toBeVisible();
   await expect(
     lampOf(page).getByRole('img', { name: /^Current: 4\.85 µA;.*earlier visits: 1\.6\d?, 2\.3/ }),
   ).toBeVisible();

@@ -5,6 +5,7 @@ import { tightCase } from '../src/testing/leakRecords';
 import {
   alsoRecord,
   card,
+  correct,
   expect,
   expectAccessible,
   FAST_TESTER,
@@ -25,12 +26,20 @@ const CLOSED: Payloads['seal.closed'] = {
   interim: false,
 };
 
-/** A watch closed and with its crown known, at the stage that tests. */
-async function toTest(page: Page, reference: string): Promise<void> {
+const BY_SIZE: Payloads['test.case'] = {
+  freeVolumeCm3: null,
+  withinPercent: null,
+  diameterMm: 36,
+  thicknessMm: 7,
+};
+
+/** A watch closed and with its crown known, at the stage that tests; its size too, where that is not what is tried. */
+async function toTest(page: Page, reference: string, size: typeof BY_SIZE | null = BY_SIZE): Promise<void> {
   const id = await takenIn(page, reference, { service: 'reseal and test' });
   await recorded(page, id, 'arrive.crown', { crown: 'pushed home' });
   await recorded(page, id, 'arrive.wear', { uses: ['swimming'], words: '' });
   await recorded(page, id, 'seal.closed', CLOSED);
+  if (size) await recorded(page, id, 'test.case', size);
   await goTo(page, `/jobs/${id}/test`);
 }
 
@@ -62,7 +71,7 @@ test('tight: a step of the plan taken, run on the tester, judged with its interv
   rack: page,
 }) => {
   await setDevice(page, 'leak-tester', FAST_TESTER);
-  await toTest(page, 'TIGHT-1');
+  await toTest(page, 'TIGHT-1', null);
   const lamp = lampOf(page);
   await expect(lamp).toContainText('How to test it');
   await measuredVolume(page, '1,3', '10');
@@ -96,6 +105,29 @@ test('a running test is stopped by its key, and nothing of it is kept', async ({
   await page.keyboard.press('x');
   await expect(form).toContainText('Stopped by hand: nothing of it was kept.');
   await expect(form.getByRole('button', { name: 'Run it on the tester' })).toBeEnabled();
+});
+
+test('while it runs the tester says whether its time will do, is given more by one key, and ends once it is settled', async ({
+  rack: page,
+}) => {
+  await setDevice(page, 'leak-tester', { ...FAST_TESTER, noiseUm: 0.12, speed: 25 });
+  await toTest(page, 'LONGER-1', null);
+  await measuredVolume(page, '1.3', '5');
+  const form = card(page, 'Record a test');
+  await form.getByRole('radio', { name: 'Dry air' }).check();
+  await form.getByLabel('Pressure').fill('2');
+  await form.getByLabel('Watched for').fill('60');
+  await form.getByRole('button', { name: 'Run it on the tester' }).click();
+  const running = form.getByRole('group', { name: 'The tester runs' });
+  await expect(running).toContainText('Settling under pressure, 2 bar');
+  const outlook = running.getByRole('status', { name: 'Whether the time will do' });
+  await expect(outlook).toContainText(/60 s settle only \d+ of 100 such tests; \d+ s settle/);
+  await page.keyboard.press('e');
+  await expect(running).not.toContainText('of 147 s');
+  await expect(running).toContainText('after venting, no pressure in the chamber');
+  await expect(form).toContainText('points from the tester.', { timeout: 60_000 });
+  await expect(form).toContainText(/Ended early at \d+ s, as it was settled then\./);
+  await expect(lampOf(page)).toContainText('under the limit of 50');
 });
 
 test('a leak at the crown: measured dry, found in water, repaired, tested again, and told in order', async ({
@@ -167,15 +199,27 @@ test('a stiff case is no pass, and a wet test settles it', async ({ rack: page }
   await expect(lampOf(page)).toContainText('Tested at 2 bar, wet, for 60 seconds');
 });
 
-test('where the volume alone leaves it open, the volume is asked for, and settles it', async ({
+test('of a case nobody measured each size says what it would mean; where its size leaves it open, the volume settles it', async ({
   rack: page,
 }) => {
   await setDevice(page, 'leak-tester', { ...FAST_TESTER, leakUgPerMin: 62, noiseUm: 0.005 });
-  await toTest(page, 'VOLUME-1');
+  await toTest(page, 'VOLUME-1', null);
   await onTester(page, '2', '900');
-  await expect(lampOf(page)).toContainText('Not yet known');
-  await expect(lampOf(page)).toContainText('Watching longer does not help');
-  await measuredVolume(page, '1.3', '3');
+  const lamp = lampOf(page);
+  await expect(lamp).toContainText('No verdict');
+  await expect(lamp).toContainText(/In a small case of about 0\.5 cm³, .* at 2 bar: tight\./);
+  await expect(lamp).toContainText('Measure the diameter and the thickness of the case');
+  await alsoRecord(page, 'Free volume of the case');
+  const size = card(page, 'Free volume of the case');
+  await size.getByRole('textbox', { name: 'Case across' }).fill('36');
+  await size.getByRole('textbox', { name: 'Thickness' }).fill('7');
+  await size.getByRole('button', { name: 'Record', exact: true }).click();
+  await expect(lamp).toContainText('Not yet known');
+  await expect(lamp).toContainText(/Measure the free volume.* settles \d+ of 100 such tests/);
+  await correct(page, 'Free volume of the case');
+  await size.getByRole('textbox', { name: 'Free volume' }).fill('1.3');
+  await size.getByRole('textbox', { name: 'Known within' }).fill('3');
+  await size.getByRole('button', { name: 'Record the correction' }).click();
   await expect(lampOf(page)).toContainText('over the limit of 50');
 });
 

@@ -169,6 +169,13 @@ test('reseal and test: the same cell goes back, the tester runs, and the slip cl
   // What crown it has comes before any pressure.
   await expect(test_).toContainText('What kind of crown it has comes first');
   await record(page, 'The crown');
+  // What its size is decides what a loss of pressure means.
+  await alsoRecord(page, 'Free volume of the case');
+  const size = card(page, 'Free volume of the case');
+  await size.getByRole('textbox', { name: 'Case across' }).fill('36');
+  await size.getByRole('textbox', { name: 'Thickness' }).fill('9');
+  await size.getByRole('button', { name: 'Record', exact: true }).click();
+  await expect(size).toContainText('36 mm across');
   const lamp = page.getByRole('complementary', { name: 'Lamp' });
   const made = page.getByRole('region', { name: 'Tests made' });
   // Nothing is filled in that nobody saw.

@@ -147,6 +147,14 @@ export const deviceAsk = z.discriminatedUnion('ask', [
     /** Over the air outside; 0 for a blank run. */
     pressureBar: number({ words: 'Pressure', min: -0.9, max: 130, unit: 'bar', example: 3 }),
     seconds: number({ words: 'Duration', min: 20, max: 3600, unit: 's', example: 60 }),
+    /** What this run is called, so that it can be changed while it goes on. */
+    run: id.optional(),
+  }),
+  z.strictObject({
+    ask: z.literal('change trace'),
+    run: id,
+    /** The watch under pressure, and again after venting, from now on; null ends the run here, with what it recorded. */
+    seconds: number({ words: 'Duration', min: 20, max: 3600, unit: 's', example: 60 }).nullable(),
   }),
   z.strictObject({
     ask: z.literal('tank'),

@@ -234,8 +234,10 @@ describe('devices', () => {
     expect([...new Set(samples.map(({ phase }) => phase))]).toEqual([
       'baseline',
       'pressing',
+      'settling under pressure',
       'watching under pressure',
       'venting',
+      'settling after venting',
       'watching after venting',
     ]);
     expect(samples.at(60)?.sample).toEqual({ atS: 60, overBar: 3, deflectionUm: 15 });

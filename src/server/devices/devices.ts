@@ -166,7 +166,7 @@ const leakTester: Device<'leak-tester'> = {
     'no pressure': 'Look at the compressor and its hose.',
     unplugged: UNPLUGGED,
   },
-  does: ['trace', 'tank'],
+  does: ['trace', 'change trace', 'tank'],
   async *ask(asked, settings, { seed }) {
     const { gross, leakUgPerMin, settlesPercent, speed, leaksAt, leakSide } = settings;
     if (asked.ask === 'tank') {
@@ -178,31 +178,83 @@ const leakTester: Device<'leak-tester'> = {
       });
       return;
     }
-    if (asked.ask !== 'trace') return;
-    const samples = simulateTrace(
-      { ...settings, settlesShare: settlesPercent / 100, gross: gross === 'yes', leakUgPerMin },
-      asked.pressureBar,
-      asked.seconds,
-      seed,
-    );
-    const ofS = samples.at(-1)?.atS ?? 0;
-    const handful = Math.max(1, Math.round(speed / MOST_A_SECOND));
-    for (const [i, sample] of samples.entries()) {
-      yield { says: 'sample', sample, phase: phaseAt(samples, i), ofS };
-      if (i % handful === 0) await pause((1000 * handful) / speed);
+    if (asked.ask === 'change trace') {
+      const running = runs.get(asked.run);
+      if (running === undefined || (asked.seconds !== null && running.vented)) {
+        yield await Promise.resolve({
+          says: 'fault',
+          words: running === undefined ? 'That test is over.' : 'The pressure is off already.',
+          whatToDo: 'Run it again with the longer time.',
+        });
+        return;
+      }
+      if (asked.seconds === null) running.ends = true;
+      else running.seconds = asked.seconds;
+      yield { says: 'done', words: asked.seconds === null ? 'It ends here.' : `Watched ${asked.seconds} s.` };
+      return;
     }
-    yield { says: 'trace', points: samples.length };
+    if (asked.ask !== 'trace') return;
+    const simulated = (seconds: number): TraceSample[] =>
+      simulateTrace(
+        { ...settings, settlesShare: settlesPercent / 100, gross: gross === 'yes', leakUgPerMin },
+        asked.pressureBar,
+        seconds,
+        seed,
+      );
+    const running: Running = { seconds: asked.seconds, vented: false, ends: false };
+    if (asked.run !== undefined) runs.set(asked.run, running);
+    try {
+      let [samples, seconds] = [simulated(asked.seconds), asked.seconds];
+      const handful = Math.max(1, Math.round(speed / MOST_A_SECOND));
+      let shown = 0;
+      for (let i = 0; i < samples.length && !running.ends; i += 1) {
+        if (running.seconds !== seconds && !running.vented) {
+          // The same seed shows the same up to here, and watches on from it.
+          seconds = Math.max(running.seconds, samples[i]?.atS ?? 0);
+          samples = simulated(seconds);
+        }
+        const sample = samples[i];
+        if (sample === undefined) break;
+        const phase = phaseAt(samples, i);
+        if (phase === 'venting') running.vented = true;
+        yield { says: 'sample', sample, phase, ofS: samples.at(-1)?.atS ?? 0 };
+        shown += 1;
+        if (i % handful === 0) await pause((1000 * handful) / speed);
+      }
+      yield { says: 'trace', points: shown };
+    } finally {
+      if (asked.run !== undefined) runs.delete(asked.run);
+    }
   },
 };
+
+/** A test that runs just now, as it is to go on. */
+interface Running {
+  seconds: number;
+  vented: boolean;
+  ends: boolean;
+}
+const runs = new Map<string, Running>();
+
+/** Until so long after its pressure changed a case still settles, s. */
+const SETTLES_S = 12;
 
 /** What a tester does at a point of its record, in words. */
 function phaseAt(samples: readonly TraceSample[], at: number): string {
   const over = samples[at]?.overBar ?? 0;
-  const before = samples[at - 1]?.overBar ?? 0;
-  if (Math.abs(over - before) > 0.02 * Math.max(Math.abs(over), Math.abs(before)))
-    return Math.abs(over) > Math.abs(before) ? 'pressing' : 'venting';
-  if (over !== 0) return 'watching under pressure';
-  return samples.slice(0, at).some((each) => each.overBar !== 0) ? 'watching after venting' : 'baseline';
+  const moves = (i: number): boolean => {
+    const [now, before] = [samples[i]?.overBar ?? 0, samples[i - 1]?.overBar ?? 0];
+    return Math.abs(now - before) > 0.02 * Math.max(Math.abs(now), Math.abs(before));
+  };
+  if (at > 0 && moves(at))
+    return Math.abs(over) > Math.abs(samples[at - 1]?.overBar ?? 0) ? 'pressing' : 'venting';
+  const pressed = samples.slice(0, at).some((each) => each.overBar !== 0);
+  if (over === 0 && !pressed) return 'baseline';
+  let since = at;
+  while (since > 0 && !moves(since)) since -= 1;
+  const settling = (samples[at]?.atS ?? 0) - (samples[since]?.atS ?? 0) < SETTLES_S;
+  if (over !== 0) return settling ? 'settling under pressure' : 'watching under pressure';
+  return settling ? 'settling after venting' : 'watching after venting';
 }
 
 const PICTURES: Readonly<Record<DeviceSettings['camera']['shows'], string>> = {

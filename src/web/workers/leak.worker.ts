@@ -8,6 +8,7 @@ import {
   type LeakRecord,
   type LeakSetting,
   openTraceReader,
+  outlookOf,
   residualsOf,
   type TraceReading,
   traceRowsOfJson,
@@ -38,6 +39,8 @@ const worker = {
   judge: (evidence: LeakEvidence, setting: LeakSetting): LeakJudgement => judgeLeak(evidence, setting),
   residuals: (record: LeakRecord, setting: LeakSetting): ReturnType<typeof residualsOf> =>
     residualsOf(record, setting),
+  outlook: (record: LeakRecord, setting: LeakSetting, watchS: number): ReturnType<typeof outlookOf> =>
+    outlookOf(record, setting, watchS),
   /** A tester's file, CSV or JSON, as a record; `onRows` hears how many rows were read. */
   async readFile(file: Blob, onRows: (rows: number) => void): Promise<TraceReading> {
     if (file.size > MOST_BYTES)

@@ -33,6 +33,7 @@ export {
   type ToBeTested,
 } from './planLeakTest';
 export { type Flow, flowFigure } from './flow';
+export { outlookOf, type TestOutlook } from './outlook';
 export { TEST_GUIDES, type TestStep } from './guides';
 export { openTraceReader, type TraceReading, traceRowsOfJson } from './readTrace';
 export {
@@ -42,6 +43,7 @@ export {
   heldOf,
   heldPhases,
   type LeakRecord,
+  NO_PRESSURE_BAR,
   type Phase,
   phasesOf,
   POINTS_KEPT,

@@ -241,13 +241,24 @@ export function residualsOf(
 } | null {
   const judgement = judgeLeak({ record }, setting);
   const kept = condense(record, POINTS_FITTED);
+  const fitted = judgement.flow === null ? null : fitOf(record, setting.drift);
+  if (fitted === null) return null;
+  const { fit, gaveUm, main } = fitted;
+  const turned = Math.sign(gaveUm * main.overBar);
+  const fitUm = [...fit.modelUm()].map((each) => turned * each);
+  return { record: kept, fitUm, leftUm: kept.deflectionUm.map((each, i) => each - (fitUm[i] ?? 0)) };
+}
+
+/** The fit of a record with its baseline and a pressure that stood, and about how far the case gave; null without either. */
+export function fitOf(
+  record: LeakRecord,
+  drift: DriftBound | null,
+): { readonly fit: LeakFit; readonly main: Phase; readonly gaveUm: number } | null {
   const phases = phasesOf(record);
   const [main, rest] = [mainPhase(phases), phases.find(({ kind }) => kind === 'baseline')];
-  if (judgement.flow === null || main === null || rest === undefined) return null;
+  if (main === null || rest === undefined) return null;
   const gaveUm = level(record, main.from, main.to).mean - level(record, rest.from, rest.to).mean;
-  const turned = Math.sign(gaveUm * main.overBar);
-  const fitUm = [...fitRecord(record, gaveUm, main, setting.drift).modelUm()].map((each) => turned * each);
-  return { record: kept, fitUm, leftUm: kept.deflectionUm.map((each, i) => each - (fitUm[i] ?? 0)) };
+  return gaveUm === 0 ? null : { fit: fitRecord(record, gaveUm, main, drift), main, gaveUm };
 }
 
 /** Fits a record whose case gave by `gaveUm`; one that tells sizes without a sign is turned, so that it gives inward. */

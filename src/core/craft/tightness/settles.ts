@@ -25,9 +25,9 @@ const MEASURED_FACTOR = 1.1;
 const MEASURED_IN_S = 600;
 /** What settles fewer than this of 100 is not worth its time; what settles so many is enough. */
 const WORTH = 0.1;
-const ENOUGH = 0.85;
+export const ENOUGH = 0.85;
 /** A case that still gives makes a fit less sure than its times and noise alone; by no more than this. */
-const [LEAST_WIDER, MOST_WIDER] = [1, 5];
+const [LEAST_WIDER, USUALLY_WIDER, MOST_WIDER] = [1, 1.4, 5];
 const SPREADS_95 = 1.96;
 
 /** Middles of equal parts of a normal distribution, in its spreads. */
@@ -74,31 +74,54 @@ function settledByVolume({ fit, setting: { volume } }: SettlesQuestion, perConst
   return settled.length / NORMAL_PARTS.length;
 }
 
-/** The watch time that settles it surely enough, or the one that settles it most often; null where none is worth it. */
-function longer(
-  question: SettlesQuestion,
-  perConstant: number,
-): { readonly seconds: number; readonly chance: number } | null {
-  const { fit, overBar, heldS, noiseShare } = question;
-  const spreadAt = (seconds: number): number => {
-    const test = standardTest(overBar, seconds);
-    const step = (test.atS[1] ?? 1) - (test.atS[0] ?? 0);
-    return spreadOfConstant(test, noiseShare / Math.sqrt(step), fit.correlation ** step, fit.best);
-  };
-  // What this record told less than its times and noise promise, the next one will tell less, too.
+/** The spread a standard test of this watch would tell the constant to, by its times and noise alone. */
+function spreadAt(seconds: number, { fit, overBar, noiseShare }: SettlesQuestion): number {
+  const test = standardTest(overBar, seconds);
+  const step = (test.atS[1] ?? 1) - (test.atS[0] ?? 0);
+  return spreadOfConstant(test, noiseShare / Math.sqrt(step), fit.correlation ** step, fit.best);
+}
+
+/** What this record told less than its times and noise promise, a longer one will tell less, too. */
+function widerThanPromised(question: SettlesQuestion): number {
+  const { fit, heldS, recovered } = question;
+  // Before it was vented a record cannot tell that.
+  if (!recovered) return USUALLY_WIDER;
   const told = (fit.to - fit.from) / (2 * SPREADS_95);
-  const wider = Math.min(MOST_WIDER, Math.max(LEAST_WIDER, told / spreadAt(heldS)));
+  return Math.min(MOST_WIDER, Math.max(LEAST_WIDER, told / spreadAt(heldS, question)));
+}
+
+/** The flow at 2 bar for each unit of the leak constant, µg/min. */
+const flowPerConstant = ({ setting: { volume, temperatureC } }: SettlesQuestion): number =>
+  massFlow(1, { volumeCm3: volume.cm3, temperatureC }, LIMIT_AT_BAR);
+
+/** The chance, 0 to 1, that a standard test watched for so long settles it, by all that this record leaves possible. */
+export function chanceSettled(question: SettlesQuestion, seconds: number): number {
+  if (!Number.isFinite(question.fit.to)) return 0;
+  return settledBy(
+    widerThanPromised(question) * spreadAt(seconds, question),
+    question,
+    flowPerConstant(question),
+  );
+}
+
+/** The watch time that settles it surely enough, or the one that settles it most often; null where none is worth it. */
+export function longerWatch(
+  question: SettlesQuestion,
+): { readonly seconds: number; readonly chance: number } | null {
+  if (!Number.isFinite(question.fit.to)) return null;
+  const [wider, perConstant] = [widerThanPromised(question), flowPerConstant(question)];
   let best: { seconds: number; chance: number } | null = null;
   for (const seconds of WATCHED_S) {
-    if (seconds <= heldS) continue;
-    const chance = settledBy(wider * spreadAt(seconds), question, perConstant);
+    if (seconds <= question.heldS) continue;
+    const chance = settledBy(wider * spreadAt(seconds, question), question, perConstant);
     if (best === null || chance > best.chance + 0.02) best = { seconds, chance };
     if (chance >= ENOUGH) break;
   }
   return best !== null && best.chance >= WORTH ? best : null;
 }
 
-const inHundred = (chance: number): string => `${figure(Math.round(100 * Math.min(chance, 0.99)), 0)} of 100`;
+export const inHundred = (chance: number): string =>
+  `${figure(Math.round(100 * Math.min(chance, 0.99)), 0)} of 100`;
 
 /** Where neither more time nor the volume brings the ends of a flow off the limit. */
 export const OTHER_WAY = {
@@ -124,13 +147,9 @@ export function settlesOf(
       ...first,
       { what: 'longer', words: `Watch longer than ${figure(heldS, 0)} s: so far nothing bounds the leak.` },
     ];
-  const perConstant = massFlow(
-    1,
-    { volumeCm3: setting.volume.cm3, temperatureC: setting.temperatureC },
-    LIMIT_AT_BAR,
-  );
-  const watch = longer(question, perConstant);
-  const byVolume = setting.volume.how === 'measured' ? 0 : settledByVolume(question, perConstant);
+  const watch = longerWatch(question);
+  const byVolume =
+    setting.volume.how === 'measured' ? 0 : settledByVolume(question, flowPerConstant(question));
   const ways = [
     ...(watch === null
       ? []

@@ -1,24 +1,39 @@
 import { Alert, Box, Button, LinearProgress, Stack, Typography } from '@mui/material';
 import { lazy, Suspense, useEffect, useRef, useState } from 'react';
+import { v7 } from 'uuid';
 import { recordOfSamples, type TraceSample } from '../../../core/craft/devices';
 import { capital, figure } from '../../../core/craft/judgement';
-import { condense, pressureWords } from '../../../core/craft/tightness';
+import {
+  condense,
+  type LeakSetting,
+  NO_PRESSURE_BAR,
+  pressureWords,
+  type TestOutlook,
+} from '../../../core/craft/tightness';
 import type { KeptRecord } from '../../../core/logbook';
 import { askDevice, faultWords, useConnected } from '../../api/devices';
 import { KeyCap } from '../../kit/KeyCap';
 import { useKey } from '../../kit/keys/KeysProvider';
 import { FileButton } from '../../kit/FileButton';
-import { readTrace } from './leakWorker';
+import { outlookBeside, readTrace } from './leakWorker';
 
 const TraceFigure = lazy(() => import('../../figures/TraceFigure'));
 
 /** The screen is drawn anew so often at most, while a tester runs, ms. */
 const DRAWN_EVERY_MS = 200;
 
+/** What a run shows is worked out so often at most, in seconds of the test and ms of the clock. */
+const [OUTLOOK_EACH_S, OUTLOOK_EACH_MS] = [5, 700];
+/** A run ends early once this many outlooks, one after the other, found it settled. */
+const SETTLED_TIMES = 2;
+
 interface Running {
   readonly samples: readonly TraceSample[];
   readonly phase: string;
   readonly ofS: number;
+  /** The watch under pressure, and again after venting, as it is set now, s. */
+  readonly watchS: number;
+  readonly outlook: TestOutlook | null;
 }
 
 interface Props {
@@ -28,10 +43,14 @@ interface Props {
   readonly action: string;
   /** Why it may not be run just now. */
   readonly refused?: readonly string[];
+  /** What the test is judged in; without it nothing is said while it runs, as of a blank run. */
+  readonly setting?: LeakSetting | null;
   readonly onRecord: (record: KeptRecord) => void;
 }
 
 const NOTHING_AGAINST: readonly string[] = [];
+/** Once the pressure is off a longer watch under it is too late. */
+const AFTER_VENTING = /vent/;
 
 /** The key that lets the pressure off, bound only while the tester runs. */
 function StopKey({ onStop }: { readonly onStop: () => void }) {
@@ -39,12 +58,40 @@ function StopKey({ onStop }: { readonly onStop: () => void }) {
   return null;
 }
 
-/** Runs the connected tester: its curve as it comes, how far it is, and a way to stop it. */
-export function OnTester({ overBar, seconds, action, refused = NOTHING_AGAINST, onRecord }: Props) {
+/** The key that gives the running test the time that would settle it. */
+function ExtendKey({ watchS, onExtend }: { readonly watchS: number; readonly onExtend: () => void }) {
+  useKey('e', `Watch ${figure(watchS, 0)} s`, onExtend);
+  return (
+    <Button variant="outlined" onClick={onExtend}>
+      Watch {figure(watchS, 0)} s
+      <Box component="span" sx={{ ml: 1 }}>
+        <KeyCap>e</KeyCap>
+      </Box>
+    </Button>
+  );
+}
+
+/** What a tester does just now, with the pressure in its chamber as it is, not as it was set. */
+function phaseWords({ samples, phase }: Running): string {
+  const overBar = samples.at(-1)?.overBar ?? 0;
+  return `${capital(phase)}, ${Math.abs(overBar) < NO_PRESSURE_BAR ? 'no pressure in the chamber' : pressureWords(Number(overBar.toFixed(1)))}`;
+}
+
+/** Runs the connected tester: its curve as it comes, how far it is, whether the time will do, and ways to extend and to stop it. */
+export function OnTester({
+  overBar,
+  seconds,
+  action,
+  refused = NOTHING_AGAINST,
+  setting = null,
+  onRecord,
+}: Props) {
   const connected = useConnected('leak-tester');
   const [running, setRunning] = useState<Running | null>(null);
+  const runId = useRef('');
   const [fault, setFault] = useState<string | null>(null);
   const stopper = useRef<AbortController | null>(null);
+  const watch = useRef(0);
   useEffect(() => () => stopper.current?.abort(), []);
   if (!connected) return null;
   const figures = overBar !== null && seconds !== null && seconds >= 20;
@@ -54,26 +101,67 @@ export function OnTester({ overBar, seconds, action, refused = NOTHING_AGAINST, 
     if (overBar === null || seconds === null) return;
     const abort = new AbortController();
     stopper.current = abort;
+    const run = v7();
+    runId.current = run;
     const samples: TraceSample[] = [];
     let drawn = 0;
+    let [looked, lookedS, looking, settled] = [0, 0, false, 0];
+    let early: readonly string[] = [];
     setFault(null);
-    setRunning({ samples: [], phase: 'baseline', ofS: 1 });
+    watch.current = seconds;
+    setRunning({ samples: [], phase: 'baseline', ofS: 1, watchS: seconds, outlook: null });
+    const look = async (atS: number): Promise<void> => {
+      if (setting === null || looking) return;
+      if (atS - lookedS < OUTLOOK_EACH_S || performance.now() - looked < OUTLOOK_EACH_MS) return;
+      [looking, looked, lookedS] = [true, performance.now(), atS];
+      const outlook = await outlookBeside(condense(recordOfSamples(samples)), setting, watch.current).catch(
+        () => null,
+      );
+      looking = false;
+      if (runId.current !== run || outlook === null) return;
+      setRunning((now) => now && { ...now, outlook });
+      settled = outlook.verdict === 'settled' ? settled + 1 : 0;
+      if (settled < SETTLED_TIMES) return;
+      early = [`Ended early at ${figure(atS, 0)} s, as it was settled then.`];
+      await askDevice('leak-tester', { ask: 'change trace', run, seconds: null });
+    };
     const said = await askDevice(
       'leak-tester',
-      { ask: 'trace', pressureBar: overBar, seconds },
+      { ask: 'trace', pressureBar: overBar, seconds, run },
       (says) => {
         if (says.says !== 'sample') return;
         samples.push(says.sample);
+        void look(says.sample.atS);
         if (performance.now() - drawn < DRAWN_EVERY_MS) return;
         drawn = performance.now();
-        setRunning({ samples: [...samples], phase: says.phase, ofS: says.ofS });
+        setRunning((now) => ({
+          samples: [...samples],
+          phase: says.phase,
+          ofS: says.ofS,
+          watchS: watch.current,
+          outlook: now?.outlook ?? null,
+        }));
       },
       abort.signal,
     );
+    runId.current = '';
     setRunning(null);
     if (said.says === 'trace')
-      onRecord({ ...condense(recordOfSamples(samples)), from: 'the tester', repairs: [] });
+      onRecord({ ...condense(recordOfSamples(samples)), from: 'the tester', repairs: early });
     else setFault(faultWords(said) ?? 'The tester broke off: nothing of it was kept.');
+  };
+  const extend = async (watchS: number): Promise<void> => {
+    const said = await askDevice('leak-tester', {
+      ask: 'change trace',
+      run: runId.current,
+      seconds: watchS,
+    });
+    if (said.says === 'fault') setFault(faultWords(said));
+    else {
+      watch.current = watchS;
+      // What was said of the shorter time is no longer true.
+      setRunning((now) => now && { ...now, watchS, outlook: null });
+    }
   };
   return (
     <Stack spacing={1}>
@@ -93,8 +181,7 @@ export function OnTester({ overBar, seconds, action, refused = NOTHING_AGAINST, 
           <StopKey onStop={stop} />
           <Stack direction="row" spacing={1.5} sx={{ alignItems: 'center' }}>
             <Typography role="status" sx={{ flexGrow: 1, fontWeight: 700 }}>
-              {capital(running.phase)}
-              {overBar === 0 ? '' : `, ${pressureWords(overBar ?? 0)}`}
+              {overBar === 0 ? capital(running.phase) : phaseWords(running)}
             </Typography>
             <Typography sx={{ fontVariantNumeric: 'tabular-nums' }}>
               {figure(running.samples.at(-1)?.atS ?? 0, 0)} of {figure(running.ofS, 0)} s
@@ -112,6 +199,19 @@ export function OnTester({ overBar, seconds, action, refused = NOTHING_AGAINST, 
             value={(100 * (running.samples.at(-1)?.atS ?? 0)) / running.ofS}
             sx={{ my: 0.75 }}
           />
+          {running.outlook && (
+            <Stack direction="row" spacing={1.5} sx={{ alignItems: 'center', mb: 0.75 }}>
+              <Typography role="status" aria-label="Whether the time will do" sx={{ flexGrow: 1 }}>
+                {running.outlook.reasons.join(' ')}
+              </Typography>
+              {running.outlook.watchS !== null && !AFTER_VENTING.test(running.phase) && (
+                <ExtendKey
+                  watchS={running.outlook.watchS}
+                  onExtend={() => void extend(running.outlook?.watchS ?? running.watchS)}
+                />
+              )}
+            </Stack>
+          )}
           <Suspense>
             <TraceFigure record={recordOfSamples(running.samples)} wholeS={running.ofS} />
           </Suspense>

@@ -110,6 +110,7 @@ class HeldRecord implements KeptRecord {
 function DryFields() {
   const { state, context } = useJob();
   const excessReason = testMade.useValue('excessReason');
+  const { setting } = useTesting();
   const form = useFormContext();
   const record = testMade.useValue('record');
   const [overBar, seconds] = [
@@ -138,6 +139,7 @@ function DryFields() {
             overBar={overBar}
             seconds={seconds}
             action="Run it on the tester"
+            setting={setting}
             refused={notToBeRun(
               { method: 'dry air', pressureBar: overBar, excessReason },
               state,

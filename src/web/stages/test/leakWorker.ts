@@ -7,6 +7,7 @@ import {
   type LeakRecord,
   type LeakSetting,
   type residualsOf,
+  type TestOutlook,
   type TraceReading,
 } from '../../../core/craft/tightness';
 import type { LeakWorker } from '../../workers/leak.worker';
@@ -24,6 +25,15 @@ function leakWorker(): Remote<LeakWorker> {
 export async function fetchLeaks(): Promise<void> {
   const { ok } = await fetch(workerUrl);
   if (!ok) throw new Error('The code of the leak test cannot be had.');
+}
+
+/** Whether a test that runs will settle it in its time, worked out beside the page. */
+export function outlookBeside(
+  record: LeakRecord,
+  setting: LeakSetting,
+  watchS: number,
+): Promise<TestOutlook> {
+  return leakWorker().outlook(record, setting, watchS);
 }
 
 /** Reads a tester's file beside the page. */

@@ -1,7 +1,13 @@
 import { createContext, type ReactNode, useContext, useMemo, useState } from 'react';
 import { type JudgedTest, judgeTests, leakSettingOf, usualStiffness } from '../../../core/advice/leaks';
 import { testPlanOf, waterStatement, type WaterStatement } from '../../../core/advice/tightness';
-import type { LeakEvidence, LeakJudgement, LeakTestPlan, PlannedStep } from '../../../core/craft/tightness';
+import type {
+  LeakEvidence,
+  LeakJudgement,
+  LeakSetting,
+  LeakTestPlan,
+  PlannedStep,
+} from '../../../core/craft/tightness';
 import { crownOf, type JobState, lyingOpen } from '../../../core/logbook';
 import { useUsualOfCase } from '../../api/resources';
 import { useJob } from '../../job/JobContext';
@@ -19,6 +25,8 @@ interface Testing {
   readonly water: WaterStatement;
   /** What this case gave for each bar before; null where nobody knows. */
   readonly usualUmPerBar: number | null;
+  /** What a dry test is judged in here. */
+  readonly setting: LeakSetting;
   readonly onForm: OnForm | null;
   readonly setOnForm: (on: OnForm | null) => void;
   /** What stands on the form shows; null while it is worked out. */
@@ -80,6 +88,7 @@ export function TestingProvider({ children }: { readonly children: ReactNode }) 
         tests,
         water,
         usualUmPerBar,
+        setting,
         onForm,
         setOnForm,
         shows: judgement,

@@ -1,0 +1,65 @@
+import { figure, type Judged } from '../judgement';
+import { fitOf, judgeLeak, type LeakSetting } from './judgeLeak';
+import { LEAST_HELD_S, type LeakRecord, phasesOf } from './record';
+import { chanceSettled, ENOUGH, inHundred, longerWatch } from './settles';
+
+/** Whether a test that runs just now will settle it in the time that was set. */
+export interface TestOutlook extends Judged<'too early' | 'time enough' | 'too short' | 'settled'> {
+  /** The watch time that would do, under pressure and again after venting, s; null where none is needed, or none helps. */
+  readonly watchS: number | null;
+}
+
+/** A longer watch is offered where it settles so many more of 100. */
+const WORTH_MORE = 0.1;
+
+/**
+ * While a test runs: whether the watch time that was set will do, by what its record shows so far, and which time would.
+ * `record`: so far; `watchS`: as set, under pressure and again after venting, s. *Settled* only once it was vented and watched on.
+ * Source: the fit of the leak constant; Bayes’ rule over what it leaves possible.
+ */
+export function outlookOf(record: LeakRecord, setting: LeakSetting, watchS: number): TestOutlook {
+  const told = (
+    verdict: TestOutlook['verdict'],
+    reason: string,
+    more: number | null = null,
+  ): TestOutlook => ({ verdict, reasons: [reason], working: [], watchS: more });
+  const early = told('too early', 'It is too early to say whether this time will do.');
+  const phases = record.atS.length < 2 ? [] : phasesOf(record);
+  const held = phases.find(({ kind }) => kind === 'pressure' || kind === 'vacuum');
+  if (held === undefined || held.toS - held.fromS < LEAST_HELD_S || !(watchS > 0)) return early;
+  const after = phases.find(({ kind }) => kind === 'recovery');
+  const recovered = after !== undefined && after.toS - after.fromS >= LEAST_HELD_S;
+  const shows = judgeLeak({ record }, setting);
+  if (recovered && (shows.verdict === 'tight' || shows.verdict === 'leaks'))
+    return told('settled', `It is settled: ${shows.verdict}.`);
+  // No time helps where its size or its stiffness is in question.
+  if (shows.verdict === 'no verdict') return told('too short', shows.reasons[0] ?? 'No time settles this.');
+  const fitted = fitOf(record, setting.drift);
+  if (fitted === null) return early;
+  const question = {
+    fit: fitted.fit,
+    setting,
+    overBar: fitted.main.overBar,
+    heldS: fitted.main.toS - fitted.main.fromS,
+    noiseShare: fitted.fit.noiseUm / Math.abs(fitted.gaveUm),
+    recovered,
+  };
+  if (!Number.isFinite(fitted.fit.to)) return early;
+  const chance = chanceSettled(question, watchS);
+  if (chance >= ENOUGH)
+    return told(
+      'time enough',
+      `${figure(watchS, 0)} s will probably do: that settles ${inHundred(chance)} such tests.`,
+    );
+  const longer = longerWatch({ ...question, heldS: Math.max(question.heldS, watchS) });
+  return longer === null || longer.chance < chance + WORTH_MORE
+    ? told(
+        'too short',
+        `${figure(watchS, 0)} s settle ${inHundred(chance)} such tests, and a longer watch hardly more.`,
+      )
+    : told(
+        'too short',
+        `${figure(watchS, 0)} s settle only ${inHundred(chance)} such tests; ${figure(longer.seconds, 0)} s settle ${inHundred(longer.chance)}.`,
+        longer.seconds,
+      );
+}
