@@ -5,7 +5,12 @@ import { type LightHours, litBetween } from './lit';
 import { chargeAt, reachedAt } from './run';
 
 /** What a watch shows of its charge before it comes to the light. */
-export const CHARGE_STATES = ['flat', 'low-supply steps', 'steps normally'] as const;
+export const CHARGE_STATES = [
+  'flat',
+  'low-supply steps',
+  'steps normally',
+  'charged, nobody knows how far',
+] as const;
 export type ChargeState = (typeof CHARGE_STATES)[number];
 
 /** What was seen of its steps at an instant. */
@@ -71,13 +76,22 @@ const Z95 = 1.959964;
 const Z_MOST = 6;
 const CURVE_POINTS = 240;
 
-/** The charge at the start, share of full: the least, the likely and the most it may be. */
-function startOf(start: ChargeState | number, stepping: number | null): readonly [number, number, number] {
-  if (typeof start === 'number') return [start / 100, start / 100, start / 100];
-  if (start === 'flat') return [0, 0, 0];
-  const step = stepping ?? 0;
+/** So many starts stand for all of a range, and so many factors for each of them. */
+const [STARTS, FACTORS] = [12, 16];
+/** Of one start that is known three factors tell all: what comes of it goes evenly with the factor. */
+const ENDS_95 = [0.025, 0.5, 0.975] as const;
+
+/** The charges it may have at the start, shares of full, each as likely as the other: one where it is known. */
+function startsOf(start: ChargeState | number, stepping: number | null): readonly number[] {
+  const between = (from: number, to: number): readonly number[] =>
+    Array.from({ length: STARTS }, (_, i) => from + ((to - from) * (i + 0.5)) / STARTS);
+  if (typeof start === 'number') return [start / 100];
+  if (start === 'flat') return [0];
+  // Found running, by whatever it shows: more than nothing, and nobody knows how much.
+  if (start === 'charged, nobody knows how far') return between(0, 1);
   // Between nothing and stepping, or at least that: nobody knows where.
-  return start === 'low-supply steps' ? [0, step / 2, step] : [step, step, 1];
+  if (start === 'low-supply steps') return stepping === null ? [0] : between(0, stepping);
+  return between(stepping ?? 0, 1);
 }
 
 interface Believed {
@@ -86,23 +100,93 @@ interface Believed {
   readonly high: number;
 }
 
-/** The factors that 95 of 100 lie within, of a lognormal one cut off at what was seen. */
-function factorsWithin(sigma: number, zFrom: number, zTo: number): Believed {
-  const [a, b] = [Math.max(-Z_MOST, zFrom), Math.min(Z_MOST, zTo)];
+/** A factor of the book’s times in which what was seen leaves room, in spreads of its logarithm. */
+interface Room {
+  readonly from: number;
+  readonly to: number;
+}
+
+/** The factors of a lognormal one cut off at what was seen: how much of it that is, and the one below which a share of it lies. */
+function factorsIn(
+  sigma: number,
+  room: Room,
+): { readonly mass: number; readonly quantile: (share: number) => number } {
+  const [a, b] = [Math.max(-Z_MOST, room.from), Math.min(Z_MOST, room.to)];
   const steps = 400;
   const at = (i: number): number => a + ((b - a) * (i + 0.5)) / steps;
   // Against the densest of them, so that a stretch far out is not lost to rounding.
   const nearest = Math.min(Math.max(0, a), b);
   const weights = Array.from({ length: steps }, (_, i) => Math.exp((nearest ** 2 - at(i) ** 2) / 2));
   const whole = weights.reduce((sum, each) => sum + each, 0);
+  return {
+    mass: (whole * Math.max(0, b - a) * Math.exp(-(nearest ** 2) / 2)) / steps / Math.sqrt(2 * Math.PI),
+    quantile: (share) => {
+      let sum = 0;
+      for (const [i, weight] of weights.entries()) {
+        if (sum + weight >= share * whole)
+          return Math.exp(sigma * (a + ((b - a) * (i + (share * whole - sum) / weight)) / steps));
+        sum += weight;
+      }
+      return Math.exp(sigma * b);
+    },
+  };
+}
+
+/** One way it may be: its charge at the start, how many times as long as the book has it, and how likely that is. */
+interface Way {
+  readonly start: number;
+  readonly factor: number;
+  readonly weight: number;
+}
+
+/**
+ * Every way it may be, start and factor together, each as likely as what was seen leaves it; the factors of one start stand for
+ * equal parts of what is left of it.
+ */
+function waysOf(
+  starts: readonly number[],
+  sigma: number,
+  roomOf: (start: number) => Room,
+): { readonly ways: readonly Way[]; readonly mass: number } {
+  const parts = starts.map((start) => ({ start, ...factorsIn(sigma, roomOf(start)) }));
+  const whole = parts.reduce((sum, { mass }) => sum + mass, 0);
+  return {
+    mass: whole / starts.length,
+    ways: parts.flatMap(({ start, mass, quantile }) =>
+      (starts.length === 1 ? ENDS_95 : FACTOR_PARTS).map((share, _, { length }): Way => ({
+        start,
+        factor: quantile(share),
+        // Where nothing is left of any start, each of them is as wrong as the other.
+        weight: (whole > 0 ? mass / whole : 1 / starts.length) / length,
+      })),
+    ),
+  };
+}
+
+const FACTOR_PARTS = Array.from({ length: FACTORS }, (_, i) => (i + 0.5) / FACTORS);
+
+/** What 95 of 100 of some weighed values lie within, and their middle; Infinity where it is never reached. */
+function within95(values: readonly (readonly [value: number, weight: number])[]): Believed {
+  const ordered = [...values].sort(([a], [b]) => a - b);
+  if (ordered.length === ENDS_95.length) {
+    const [low, likely, high] = ordered.map(([value]) => value) as [number, number, number];
+    return { low, likely, high };
+  }
   const quantile = (share: number): number => {
     let sum = 0;
-    for (const [i, weight] of weights.entries()) {
-      if (sum + weight >= share * whole)
-        return Math.exp(sigma * (a + ((b - a) * (i + (share * whole - sum) / weight)) / steps));
+    let last: readonly [value: number, upTo: number] | null = null;
+    for (const [value, weight] of ordered) {
+      // Each stands for the middle of its own part.
+      const upTo = sum + weight / 2;
+      if (upTo >= share) {
+        if (last === null || !Number.isFinite(value)) return value;
+        const [before, beforeUpTo] = last;
+        return before + ((value - before) * (share - beforeUpTo)) / (upTo - beforeUpTo);
+      }
       sum += weight;
+      last = [value, upTo];
     }
-    return Math.exp(sigma * b);
+    return last?.[0] ?? NaN;
   };
   return { low: quantile(0.025), likely: quantile(0.5), high: quantile(0.975) };
 }
@@ -146,7 +230,8 @@ function outOfRange({
 /**
  * When a watch under a light steps normally, holds a day, can be handed back and is full: the book's times at this light, the
  * hours of light by the shop's clock, and what it runs down in the dark, nights and weekends counted. The book's times are off
- * by one common factor, lognormal; what was seen of its steps cuts off the factors that cannot be. Every instant with what 95
+ * by one common factor, lognormal. Where the start is not known it is drawn together with that factor, and what was seen of its steps
+ * leaves of both what can be. Every instant with what 95
  * of 100 lie within. Shares of full; UTC. Source: figures of the book; charge linear in time at constant light.
  */
 export function chargingPlan(question: ChargingQuestion): ChargingPlan {
@@ -166,52 +251,75 @@ export function chargingPlan(question: ChargingQuestion): ChargingPlan {
     };
   const fullH = full.hours;
   const shares = marksOf(book, question.handBackShare);
-  const starts = startOf(question.start, shares['steps normally']);
+  const starts = startsOf(question.start, shares['steps normally']);
   const fromMs = Date.parse(fromUtc);
   const toMs = fromMs + HORIZON_DAYS * DAY_MS;
   const lit = litBetween(question.hours, question.zone, fromUtc, new Date(toMs).toISOString());
   const downPerH = 1 / (24 * book.reserveDays);
   const rates = (factor: number) => ({ upPerH: 1 / (factor * fullH), downPerH });
   const sigma = Math.log(factor95) / Z95;
-  const reach = (start: number, factor: number, share: number): number =>
-    reachedAt(start, [share], lit, [fromMs, toMs], rates(factor))[0] ?? Infinity;
   const seen = question.seen.length === 0 ? null : windowOf(question.seen);
   const stepping = shares['steps normally'];
-  const believed = starts.map((start): Believed & { readonly z: readonly [number, number] } => {
-    const z: [number, number] = [-Infinity, Infinity];
-    if (seen !== null && stepping !== null && start < stepping) {
-      // A greater factor steps later: the greatest that steps by then, and the greatest that already stepped before.
-      const until = (atMs: number): number =>
-        greatest((each) => reach(start, Math.exp(sigma * each), stepping) <= atMs);
-      if (seen.lastNotMs !== null) z[0] = until(seen.lastNotMs);
-      if (seen.firstMs !== null) z[1] = until(seen.firstMs);
-    }
-    return { ...factorsWithin(sigma, ...z), z };
-  });
-  const [least, likely, most] = believed as [
-    (typeof believed)[0],
-    (typeof believed)[0],
-    (typeof believed)[0],
-  ];
-  const [lowStart, likelyStart, highStart] = starts;
+  const steppedBy = (start: number, z: number, atMs: number): boolean =>
+    stepping !== null &&
+    (reachedAt(start, [stepping], lit, [fromMs, atMs], rates(Math.exp(sigma * z)))[0] ?? Infinity) <= atMs;
+  /** The greatest factor with which it steps by then: a greater one steps later. */
+  const until = (start: number, atMs: number): number => greatest((z) => steppedBy(start, z, atMs));
+  const roomOf = (start: number): Room => {
+    if (seen === null || stepping === null) return { from: -Infinity, to: Infinity };
+    const { lastNotMs, firstMs } = seen;
+    // What stepped from the start was never seen not stepping.
+    if (start >= stepping)
+      return lastNotMs === null ? { from: -Infinity, to: Infinity } : { from: Z_MOST, to: Z_MOST };
+    return {
+      from: lastNotMs === null ? -Infinity : until(start, lastNotMs),
+      to: firstMs === null ? Infinity : until(start, firstMs),
+    };
+  };
+  const { ways } = waysOf(starts, sigma, roomOf);
+  const told = CHARGE_MARKS.filter((mark) => shares[mark] !== null);
+  const times = ways.map(({ start, factor, weight }) => ({
+    weight,
+    at: reachedAt(
+      start,
+      told.map((mark) => shares[mark] ?? 0),
+      lit,
+      [fromMs, toMs],
+      rates(factor),
+    ),
+  }));
   const utc = (ms: number): string | null =>
     Number.isFinite(ms) ? new Date(Math.round(ms)).toISOString() : null;
+  const startNow = within95(ways.map(({ start, weight }) => [start, weight])).likely;
   const marks = CHARGE_MARKS.map((mark): MarkAt => {
     const share = shares[mark];
     if (share === null)
       return { mark, share, earliestUtc: null, likelyUtc: null, latestUtc: null, lightH: null };
+    const at = within95(
+      times.map(({ at: reached, weight }) => [reached[told.indexOf(mark)] ?? Infinity, weight]),
+    );
     return {
       mark,
       share,
-      earliestUtc: utc(reach(highStart, most.low, share)),
-      likelyUtc: utc(reach(likelyStart, likely.likely, share)),
-      latestUtc: utc(reach(lowStart, least.high, share)),
-      lightH: Math.max(0, share - likelyStart) * fullH,
+      earliestUtc: utc(at.low),
+      likelyUtc: utc(at.likely),
+      latestUtc: utc(at.high),
+      lightH: Math.max(0, share - startNow) * fullH,
     };
   });
   const fullMark = marks.find(({ mark }) => mark === 'full');
   const never = fullMark?.likelyUtc === null;
-  const contradiction = seen === null ? null : contradictionOf(seen, likely.z, stepping, likelyStart);
+  const factor = within95(ways.map((each) => [each.factor, each.weight]));
+  const contradiction =
+    seen === null
+      ? null
+      : contradictionOf(seen, {
+          stepping,
+          starts,
+          // How much of all that may be agrees with each of the two sightings by itself.
+          agrees: (room) => waysOf(starts, sigma, room).mass,
+          until,
+        });
   const untilMs = Math.min(
     toMs,
     Math.max(
@@ -223,24 +331,23 @@ export function chargingPlan(question: ChargingQuestion): ChargingPlan {
     { length: CURVE_POINTS + 1 },
     (_, i) => fromMs + ((untilMs - fromMs) * i) / CURVE_POINTS,
   );
-  const course = (start: number, factor: number): readonly number[] =>
-    chargeAt(start, atMs, lit, [fromMs, toMs], rates(factor));
-  const [low, middle, high] = [
-    course(lowStart, least.high),
-    course(likelyStart, likely.likely),
-    course(highStart, most.low),
-  ];
+  const soonLit = lit.filter((each) => each.fromMs < untilMs);
+  const courses = ways.map(({ start, factor: times, weight }) => ({
+    weight,
+    at: chargeAt(start, atMs, soonLit, [fromMs, untilMs], rates(times)),
+  }));
+  const course = atMs.map((_, i) => within95(courses.map(({ at, weight }) => [at[i] ?? 0, weight])));
   const steps = marks[0];
   return {
     verdict: never ? 'never full' : 'charges',
     marks,
     curve: atMs.map((ms, i) => ({
       atUtc: new Date(ms).toISOString(),
-      low: low[i] ?? 0,
-      likely: middle[i] ?? 0,
-      high: high[i] ?? 0,
+      low: course[i]?.low ?? 0,
+      likely: course[i]?.likely ?? 0,
+      high: course[i]?.high ?? 0,
     })),
-    factor: seen === null ? null : { low: least.low, likely: likely.likely, high: least.high },
+    factor: seen === null ? null : factor,
     contradiction,
     lookAgainUtc: [steps?.earliestUtc, steps?.likelyUtc, steps?.latestUtc]
       .flatMap((each) => (each && Date.parse(each) > fromMs ? [each] : []))
@@ -268,7 +375,7 @@ export function chargingPlan(question: ChargingQuestion): ChargingPlan {
       {
         what: 'how sure',
         rule: 'the book’s times off by one common factor, lognormal; what was seen cuts off what cannot be',
-        figures: `95 of 100 within ${figure(likely.low, 2)} to ${figure(likely.high, 2)} times the book’s, likeliest ${figure(likely.likely, 2)}`,
+        figures: `95 of 100 within ${figure(factor.low, 2)} to ${figure(factor.high, 2)} times the book’s, likeliest ${figure(factor.likely, 2)}`,
       },
     ],
   };
@@ -314,21 +421,41 @@ function greatest(holds: (z: number) => boolean): number {
   return a;
 }
 
-/** What was seen and lies outside what was believed of the book's times. */
+/** What less than so much of all that may be agrees with is a contradiction. */
+const HARDLY = 0.025;
+
+/** What was seen and agrees with hardly any start and any speed of all that may be. */
 function contradictionOf(
   { firstMs, lastNotMs, wentBack }: Window,
-  [zFrom, zTo]: readonly [number, number],
-  stepping: number | null,
-  start: number,
+  {
+    stepping,
+    starts,
+    agrees,
+    until,
+  }: {
+    readonly stepping: number | null;
+    readonly starts: readonly number[];
+    readonly agrees: (room: (start: number) => Room) => number;
+    readonly until: (start: number, atMs: number) => number;
+  },
 ): string | null {
   if (wentBack)
     return 'It was seen stepping normally, and not so later: a tired accumulator, or it lay in the dark.';
   if (stepping === null) return null;
-  if (lastNotMs !== null && start >= stepping)
+  if (lastNotMs !== null && starts.every((start) => start >= stepping))
     return 'It was said to step normally when it was laid down, and does not: a tired accumulator, or it was misread.';
-  if (firstMs !== null && zTo < -Z95)
+  const sooner =
+    firstMs !== null &&
+    agrees((start) => ({ from: -Infinity, to: start >= stepping ? Infinity : until(start, firstMs) })) <
+      HARDLY;
+  if (sooner)
     return 'It stepped normally sooner than the book lets believe: it was not as empty as was said, or the light is brighter.';
-  if (lastNotMs !== null && zFrom > Z95)
-    return 'It does not step normally yet, and by the book it should: light cell, tabs or accumulator; or the light is dimmer.';
-  return null;
+  const later =
+    lastNotMs !== null &&
+    agrees((start) =>
+      start >= stepping ? { from: Z_MOST, to: Z_MOST } : { from: until(start, lastNotMs), to: Infinity },
+    ) < HARDLY;
+  return later
+    ? 'It does not step normally yet, and by the book it should: light cell, tabs or accumulator; or the light is dimmer.'
+    : null;
 }

@@ -1,0 +1,99 @@
+import fc from 'fast-check';
+import { chargingPlan, type ChargingQuestion, type ChargeState } from '.';
+import { WEEKDAYS } from '../policy';
+
+const FROM_UTC = '2026-03-17T08:00:00.000Z';
+const afterH = (hours: number): string => new Date(Date.parse(FROM_UTC) + hours * 3_600_000).toISOString();
+/** A book in which this light takes 2 h from flat to stepping, and 40 h to full. */
+const question = (start: ChargeState | number, seen: ChargingQuestion['seen'] = []): ChargingQuestion => ({
+  book: {
+    times: [
+      { lux: 500, steppingH: 7.5, dayH: 12, fullH: 150 },
+      { lux: 10_000, steppingH: 2, dayH: 3, fullH: 40 },
+    ],
+    dayIs: 'exposure from flat',
+    reserveDays: 180,
+  },
+  factor95: 1.5,
+  lux: 10_000,
+  hours: Object.fromEntries(
+    WEEKDAYS.map((day) => [day, { from: '00:00', to: '00:00' }]),
+  ) as ChargingQuestion['hours'],
+  zone: 'UTC',
+  fromUtc: FROM_UTC,
+  start,
+  handBackShare: 0.5,
+  seen,
+});
+const steps = (hours: number, stepsNormally: boolean) => ({ atUtc: afterH(hours), stepsNormally });
+const fullOf = (asked: ChargingQuestion): readonly number[] => {
+  const full = chargingPlan(asked).marks.find(({ mark }) => mark === 'full');
+  return [full?.earliestUtc, full?.likelyUtc, full?.latestUtc].map((utc) =>
+    utc ? (Date.parse(utc) - Date.parse(FROM_UTC)) / 3_600_000 : Infinity,
+  );
+};
+
+describe('a start that nobody knows, and what was seen', () => {
+  it('are weighed together: its ends stay in order and hold the truth, and nothing is contradicted', () => {
+    const asked = question('low-supply steps', [steps(1, false), steps(1.2, true)]);
+    const [earliest = 0, likely = 0, latest = 0] = fullOf(asked);
+    expect(earliest).toBeLessThan(likely);
+    expect(likely).toBeLessThan(latest);
+    // From half the way to stepping it takes the book's own time, from flat less of it.
+    expect(earliest).toBeLessThan(30);
+    expect(latest).toBeGreaterThan(50);
+    expect(chargingPlan(asked).contradiction).toBeNull();
+  });
+
+  it('leave a start room that one sighting from flat would not', () => {
+    const early = [steps(0.5, true)];
+    expect(chargingPlan(question('flat', early)).contradiction).toContain('sooner than the book');
+    expect(chargingPlan(question('low-supply steps', early)).contradiction).toBeNull();
+    expect(chargingPlan(question('charged, nobody knows how far', early)).contradiction).toBeNull();
+  });
+
+  it('are contradicted where no start explains them', () => {
+    for (const start of ['flat', 'low-supply steps', 'charged, nobody knows how far'] as const)
+      expect(chargingPlan(question(start, [steps(9, false)])).contradiction).toContain(
+        'does not step normally yet',
+      );
+  });
+
+  it('never cross their ends, whatever was seen', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom<ChargeState>(
+          'flat',
+          'low-supply steps',
+          'steps normally',
+          'charged, nobody knows how far',
+        ),
+        fc.double({ min: 0.05, max: 12, noNaN: true }),
+        fc.double({ min: 0.01, max: 6, noNaN: true }),
+        fc.constantFrom('both', 'not', 'first'),
+        (start, notH, moreH, which) => {
+          const seen = [
+            ...(which === 'first' ? [] : [steps(notH, false)]),
+            ...(which === 'not' ? [] : [steps(notH + moreH, true)]),
+          ];
+          const { marks, curve } = chargingPlan(question(start, seen));
+          for (const { earliestUtc, likelyUtc, latestUtc } of marks) {
+            const order = [earliestUtc, likelyUtc, latestUtc].map((utc) =>
+              utc ? Date.parse(utc) : Infinity,
+            );
+            expect(order).toEqual([...order].sort((a, b) => a - b));
+          }
+          expect(curve.every(({ low, likely, high }) => low <= likely && likely <= high)).toBe(true);
+        },
+      ),
+      { numRuns: 40 },
+    );
+  });
+
+  it('of a watch found charged reach from nearly empty to full', () => {
+    const [earliest = 0, likely = 0, latest = 0] = fullOf(question('charged, nobody knows how far'));
+    expect(earliest).toBeLessThan(3);
+    expect(likely).toBeGreaterThan(15);
+    expect(latest).toBeGreaterThan(40);
+  });
+});
