@@ -29,6 +29,8 @@ for (const name of [
   'leak',
   'leakFile',
   'charging',
+  'chargingSeen',
+  'leakUnruly',
 ]) {
   say(`benchmarks/${name}.ts`);
   const failed = run(name, process.execPath, ['--import', 'tsx', `benchmarks/${name}.ts`]);

@@ -9,6 +9,8 @@ const FOLDER = join(process.cwd(), 'benchmarks');
  */
 const OWN_TRUTH: Readonly<Record<string, readonly string[]>> = {
   'charging.ts': ['core/craft/charging'],
+  'chargingSeen.ts': ['core/craft/charging'],
+  'leakUnruly.ts': ['core/craft/tightness'],
   'ailing.ts': [],
   'assess.ts': ['core/craft/health'],
   'diagnosis.ts': [],

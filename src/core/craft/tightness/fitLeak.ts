@@ -18,6 +18,8 @@ const FAST_SHARES = [0.0003, 0.003, 0.03] as const;
 const SLOW_SHARES = [0.001, 0.005, 0.025, 0.08] as const;
 /** Creep goes one way: its share is likelier above nought than below, by so much of its spread. */
 const ONE_WAY = 0.6;
+/** All of it together goes the other way by no more than this share of the deflection: what noise makes of none. */
+const MOST_BACKWARDS = 0.02;
 /** How far drift may bend within a record, as shares of the deflection: not at all, or somewhat. */
 const BEND_SHARES = [0.0001, 0.003] as const;
 
@@ -258,6 +260,13 @@ function before(
   return { weight, value, logWeight };
 }
 
+/** How far all that comes by and by goes the other way, µm: no case does that, and a leak looks like it. */
+function backwards({ coefficients }: Solution): number {
+  let sum = 0;
+  for (let column = FIRST_CREEP; column < COLUMNS; column += 1) sum += coefficients[column] ?? 0;
+  return Math.min(0, sum);
+}
+
 interface Weighed {
   /** How likely the record is, whatever the manner of creep and drift. */
   readonly logLikelihood: number;
@@ -276,10 +285,11 @@ function weigh(of: Prepared, sums: Sums, { noise2, correlation }: Noise, manners
     const solution = leastSquares(sums, known);
     const log =
       0.5 *
-      (known.logWeight -
-        freedom * Math.log(Math.max(solution.residual, 1e-300)) -
-        solution.logDeterminant +
-        unlinked * Math.log(1 - correlation ** 2));
+        (known.logWeight -
+          freedom * Math.log(Math.max(solution.residual, 1e-300)) -
+          solution.logDeterminant +
+          unlinked * Math.log(1 - correlation ** 2)) -
+      0.5 * (backwards(solution) / (MOST_BACKWARDS * of.amplitudeUm)) ** 2;
     if (log > top) {
       sum = sum * Math.exp(top - log) + 1;
       top = log;
@@ -363,6 +373,8 @@ export interface LeakFit {
 }
 
 const MOST_CONSTANT = 3;
+/** Leaks that may fit as well are looked for in steps of this factor. */
+const APART = 1.8;
 
 /**
  * Fits a whole record with one leak constant, one drift, one stiffness, the creep of crystal and case, and noise of which
@@ -424,6 +436,13 @@ export function fitLeak(of: Prepared): LeakFit {
   };
   let above = Math.max(best * 1.5, feels);
   while (above < MOST_CONSTANT && away(above) < within) above *= 1.6;
+  // Apart from the likeliest another leak may fit as well: it belongs to what 95 of 100 lie within.
+  let [lowest, highestTo] = [best, above];
+  for (let constant = feels; constant < MOST_CONSTANT; constant *= APART) {
+    if (away(constant) >= within) continue;
+    if (constant > highestTo) highestTo = constant;
+    if (constant < lowest) lowest = constant;
+  }
   const { coefficients } = solution;
   const give = coefficients[GIVES] ?? 0;
   const creep = coefficients.slice(FIRST_CREEP).reduce((sum, each) => sum + each, 0);
@@ -431,8 +450,13 @@ export function fitLeak(of: Prepared): LeakFit {
     best,
     away,
     within,
-    from: away(0) <= within ? 0 : crossing(best, 0),
-    to: above >= MOST_CONSTANT ? Infinity : crossing(best, above),
+    from: away(0) <= within ? 0 : crossing(lowest, lowest < best ? lowest / APART : 0),
+    to:
+      above >= MOST_CONSTANT
+        ? Infinity
+        : highestTo > above
+          ? crossing(highestTo, highestTo * APART)
+          : crossing(best, above),
     noiseUm: Math.sqrt(noise.noise2 / (1 - noise.correlation ** 2)),
     correlation: noise.correlation,
     driftUmPerS: (coefficients[DRIFT] ?? 0) / of.wholeS,
