@@ -166,6 +166,31 @@ series('nobody knows volume or size, two figures', () => {
   };
 });
 
+// A test that ends as soon as two looks, one after the other, find it settled: looking often must not make a verdict wrong.
+series('ended once two looks in a row found it settled', () => {
+  const of = { ...aCase(), ugPerMin: LIMIT * logBetween(0.4, 2.5) };
+  const watchS = one([90, 180, 300]);
+  const whole = run(of, [
+    [0, 15],
+    [2, 15 + watchS],
+    [0, 15 + watchS],
+  ]);
+  const asked = setting(of.cm3, 'measured', false);
+  let [last, times] = ['', 0];
+  for (let at = 30 + watchS + 35; at <= whole.atS.length; at += 10) {
+    const soFar = {
+      atS: whole.atS.slice(0, at),
+      overBar: whole.overBar.slice(0, at),
+      deflectionUm: whole.deflectionUm.slice(0, at),
+    };
+    const { verdict } = judgeLeak({ record: soFar }, asked);
+    times = verdict === last && (verdict === 'tight' || verdict === 'leaks') ? times + 1 : 1;
+    last = verdict;
+    if (times === 2) break;
+  }
+  return { verdict: last, reasons: ['as it was when it ended'], truth: of.ugPerMin };
+});
+
 let [files, refusedFiles] = [0, 0];
 const COLUMNS = [
   {
