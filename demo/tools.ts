@@ -239,6 +239,8 @@ export const tools: ShopTools = {
       lit: 'from and to, every day',
       litFrom: '08:00',
       litTo: '16:00',
+      litAgainFrom: null,
+      litAgainTo: null,
       watches: 8,
     },
     {
@@ -251,6 +253,8 @@ export const tools: ShopTools = {
       lit: 'day and night',
       litFrom: null,
       litTo: null,
+      litAgainFrom: null,
+      litAgainTo: null,
       watches: 3,
     },
   ],

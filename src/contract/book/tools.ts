@@ -111,6 +111,8 @@ export const toolFields: { readonly [K in ToolKind]: Fields<ToolBodies[K]> } = {
     lit: choice('Lit', LIT_WHEN, 'while the shop is open'),
     litFrom: clockOrNothing('Lit from'),
     litTo: clockOrNothing('Lit to'),
+    litAgainFrom: later(clockOrNothing('Lit again from')),
+    litAgainTo: later(clockOrNothing('Lit again to')),
     watches: figure('Watches at once', { min: 1, max: 50, example: 6, whole: true, blank: 6 }),
   },
 };

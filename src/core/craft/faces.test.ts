@@ -568,6 +568,17 @@ const SAMPLES: Samples = {
         testerNoiseUm: 0.05,
       },
     ],
+    outlookOf: [
+      record,
+      {
+        volume: { cm3: 1.5, factor: 1.2, how: 'measured' },
+        temperatureC: 23,
+        drift: null,
+        usualUmPerBar: 4,
+        testerNoiseUm: 0.05,
+      },
+      100,
+    ],
     freeVolume: [{ measuredCm3: 1.5, withinPercent: 10, diameterMm: 36, thicknessMm: 10 }],
     flowFigure: [350],
     massFlow: [4e-4, { volumeCm3: 1.5, temperatureC: 23 }, 2],
@@ -657,6 +668,7 @@ const NOT_WEIGHED: Readonly<Record<string, readonly (readonly [where: RegExp, wh
   leakOptions: [[/typicalUA/, 'held against the limit']],
   crossReference: [[/capacity/, 'a cell fits by size, voltage, chemistry and drain']],
   weighWitnesses: [[/capacity/, 'witnesses are weighed by size and voltage']],
+  outlookOf: [[/^[01]\./, 'told as far as it goes; judgeLeak judges record and setting']],
   openIdentifier: [[/0\.1\.withinMm/, 'what is picked is not measured']],
   nextBestLook: [[/./, 'asked with a belief: identifyMovement names what does not count']],
   expectedLife: [[/seed/, 'where the drawing begins']],
@@ -802,7 +814,7 @@ const TAKES_NONE: Readonly<Record<string, string>> = {
   setting: 'cautionsAtSetting hasDateWheel proofsToMake recipesAtSetting wayBackOf',
   stock: 'codesOnOrder orderOfNote usualTake',
   tightness: 'condense delimiterOf keepJudgement openTraceReader traceRowsOfJson',
-  tools: 'toolsFor',
+  tools: 'litWhen toolsFor',
 };
 
 it('asks every function of every face, or says that it takes no figure', () => {

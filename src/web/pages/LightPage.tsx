@@ -6,7 +6,7 @@ import { type AtPlace, lightRack } from '../../core/advice/charging';
 import { lightNow } from '../../core/craft/charging';
 import { figure } from '../../core/craft/judgement';
 import { localTime } from '../../core/craft/time';
-import type { LightPlaceTool } from '../../core/craft/tools';
+import { type LightPlaceTool, litWhen } from '../../core/craft/tools';
 import { useBook } from '../api/book';
 import { useShopClock } from '../api/clock';
 import { askDevice, faultWords, useConnected } from '../api/devices';
@@ -117,12 +117,14 @@ function Place({
   );
 }
 
-const placeWords = ({ lux, measuredAtMm, caseRiseK, lit, litFrom, litTo }: LightPlaceTool): string =>
-  [
+const placeWords = (place: LightPlaceTool): string => {
+  const { lux, measuredAtMm, caseRiseK, litFrom } = place;
+  return [
     `${figure(lux, 0)} lx ${measuredAtMm === null ? 'by daylight' : `at ${measuredAtMm} mm`}`,
-    litFrom === null ? lit : `${litFrom} to ${litTo ?? ''} every day`,
+    `${litWhen(place)}${litFrom === null ? '' : ' every day'}`,
     caseRiseK === null ? 'its warmth not measured' : `warms a case by ${figure(caseRiseK, 0)} K there`,
   ].join(', ');
+};
 
 /** The lights of this shop: which watch lies where, since when, when it is ready and looked at again. */
 export default function LightPage() {

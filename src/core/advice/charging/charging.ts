@@ -20,12 +20,18 @@ import type { Lit } from './litWords';
 const USUAL_FACTOR = 1.5;
 
 /** When a place gives light, day by day. */
-function hoursOf({ lit, litFrom, litTo }: LightPlaceTool, { hours }: Pick<Policy, 'hours'>): LightHours {
+function hoursOf(
+  { lit, litFrom, litTo, litAgainFrom, litAgainTo }: LightPlaceTool,
+  { hours }: Pick<Policy, 'hours'>,
+): LightHours {
   if (lit === 'while the shop is open') return hours;
   const every =
     lit === 'day and night'
       ? { from: '00:00', to: '00:00' }
-      : { from: litFrom ?? '00:00', to: litTo ?? '00:00' };
+      : [
+          { from: litFrom ?? '00:00', to: litTo ?? '00:00' },
+          ...(litAgainFrom !== null && litAgainTo !== null ? [{ from: litAgainFrom, to: litAgainTo }] : []),
+        ];
   return Object.fromEntries(WEEKDAYS.map((day) => [day, every])) as LightHours;
 }
 

@@ -1,7 +1,7 @@
 import { figure, type Judged } from '../judgement';
 import { isMoment } from '../time';
 import { CHARGE_MARKS, type ChargeMark, hoursAt, type LightBook, marksOf, questionsOf } from './light';
-import { type LightHours, litBetween } from './lit';
+import { type LightHours, litBetween, spansOf } from './lit';
 import { chargeAt, reachedAt } from './run';
 
 /** What a watch shows of its charge before it comes to the light. */
@@ -219,7 +219,9 @@ function outOfRange({
     ...([fromUtc, ...seen.map(({ atUtc }) => atUtc)].every(isAnInstant)
       ? []
       : ['When it was laid there or looked at is no time.']),
-    ...(Object.values(hours).every((open) => open === null || (CLOCK.test(open.from) && CLOCK.test(open.to)))
+    ...(Object.values(hours).every((open) =>
+      spansOf(open).every(({ from, to }) => CLOCK.test(from) && CLOCK.test(to)),
+    )
       ? []
       : ['Hours of light: HH:mm, e.g. 08:30.']),
     ...(factor95 > 1 && factor95 <= 10 ? [] : ['How good the book’s times are: a factor over 1 to 10.']),

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { chargingPlan, type ChargingQuestion, type ChargeState } from '.';
+import { type LightHours, litBetween } from './lit';
 import { WEEKDAYS } from '../policy';
 
 const FROM_UTC = '2026-03-17T08:00:00.000Z';
@@ -95,5 +96,42 @@ describe('a start that nobody knows, and what was seen', () => {
     expect(earliest).toBeLessThan(3);
     expect(likely).toBeGreaterThan(15);
     expect(latest).toBeGreaterThan(40);
+  });
+});
+
+describe('light that comes twice a day', () => {
+  const twice = Object.fromEntries(
+    WEEKDAYS.map((day) => [
+      day,
+      [
+        { from: '14:00', to: '17:00' },
+        { from: '08:00', to: '10:30' },
+      ],
+    ]),
+  ) as unknown as LightHours;
+
+  it('is counted span by span, in order', () => {
+    const lit = litBetween(twice, 'UTC', '2026-03-17T09:00:00.000Z', '2026-03-18T09:00:00.000Z');
+    expect(
+      lit.map(({ fromMs, toMs }) => [fromMs, toMs].map((ms) => new Date(ms).toISOString().slice(8, 16))),
+    ).toEqual([
+      ['17T09:00', '17T10:30'],
+      ['17T14:00', '17T17:00'],
+      ['18T08:00', '18T09:00'],
+    ]);
+  });
+
+  it('fills a watch sooner than its morning alone', () => {
+    const morning = Object.fromEntries(
+      WEEKDAYS.map((day) => [day, { from: '08:00', to: '10:30' }]),
+    ) as ChargingQuestion['hours'];
+    const likely = (hours: ChargingQuestion['hours']): number =>
+      fullOf({ ...question('flat'), hours })[1] ?? NaN;
+    expect(likely(twice)).toBeLessThan(0.6 * likely(morning));
+  });
+
+  it('is refused where one of its spans is no time', () => {
+    const wrong = { ...twice, Monday: [{ from: '08:00', to: '25:00' }] } as unknown as LightHours;
+    expect(chargingPlan({ ...question('flat'), hours: wrong }).verdict).toBe('refused');
   });
 });

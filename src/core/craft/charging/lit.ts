@@ -2,7 +2,14 @@ import { type OpenHours, type Weekday, WEEKDAYS } from '../policy';
 import { instantAt, localDay, minutesOfClock, nextDay } from '../time';
 
 /** When a place gives light, by the shop's local time; null on a day without. Until the next day where it ends before it begins. */
-export type LightHours = Readonly<Record<Weekday, OpenHours | null>>;
+/** When there is light on each day: never, in one span, or in several, as of a morning and an afternoon sun. */
+export type LightHours = Readonly<Record<Weekday, OpenHours | readonly OpenHours[] | null>>;
+
+/** The spans of one day, the earliest first. */
+export function spansOf(hours: LightHours[Weekday]): readonly OpenHours[] {
+  if (hours === null) return [];
+  return 'from' in hours ? [hours] : [...hours].sort((a, b) => (a.from < b.from ? -1 : 1));
+}
 
 /** A stretch of light, milliseconds since the epoch. */
 export interface Lit {
@@ -44,8 +51,7 @@ export function litBetween(hours: LightHours, zone: string, fromUtc: string, toU
   while (begun <= to) {
     const next = nextDay(day);
     const over = midnight(next, zone);
-    const open = hours[weekdayOf(day)];
-    if (open !== null) {
+    for (const open of spansOf(hours[weekdayOf(day)])) {
       // On a day of 24 hours the clock goes with the hours; on the two others it is asked.
       const at = (clock: string): number =>
         over - begun === DAY_MS

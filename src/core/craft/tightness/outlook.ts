@@ -1,14 +1,18 @@
 import { figure, type Judged } from '../judgement';
-import { fitOf, judgeLeak, type LeakSetting } from './judgeLeak';
+import { fitOf, judgeLeak, type LeakSetting, recordContradictions } from './judgeLeak';
 import { LEAST_HELD_S, type LeakRecord, phasesOf } from './record';
 import { chanceSettled, ENOUGH, inHundred, longerWatch } from './settles';
 
 /** Whether a test that runs just now will settle it in the time that was set. */
-export interface TestOutlook extends Judged<'too early' | 'time enough' | 'too short' | 'settled'> {
+export interface TestOutlook extends Judged<
+  'too early' | 'time enough' | 'too short' | 'settled' | 'cannot tell'
+> {
   /** The watch time that would do, under pressure and again after venting, s; null where none is needed, or none helps. */
   readonly watchS: number | null;
 }
 
+/** Nobody watches longer, s. */
+const LONGEST_WATCH_S = 86_400;
 /** A longer watch is offered where it settles so many more of 100. */
 const WORTH_MORE = 0.1;
 
@@ -23,10 +27,14 @@ export function outlookOf(record: LeakRecord, setting: LeakSetting, watchS: numb
     reason: string,
     more: number | null = null,
   ): TestOutlook => ({ verdict, reasons: [reason], working: [], watchS: more });
+  const [contradiction] = record.atS.length < 2 ? [] : recordContradictions(record);
+  if (contradiction !== undefined) return told('cannot tell', contradiction);
+  if (!(watchS > 0 && watchS <= LONGEST_WATCH_S))
+    return told('cannot tell', 'The time to watch is no number of seconds.');
   const early = told('too early', 'It is too early to say whether this time will do.');
   const phases = record.atS.length < 2 ? [] : phasesOf(record);
   const held = phases.find(({ kind }) => kind === 'pressure' || kind === 'vacuum');
-  if (held === undefined || held.toS - held.fromS < LEAST_HELD_S || !(watchS > 0)) return early;
+  if (held === undefined || held.toS - held.fromS < LEAST_HELD_S) return early;
   const after = phases.find(({ kind }) => kind === 'recovery');
   const recovered = after !== undefined && after.toS - after.fromS >= LEAST_HELD_S;
   const shows = judgeLeak({ record }, setting);

@@ -1,5 +1,6 @@
 export { paidBack, paybackOfJob, usualCostMinor } from './payback';
 export {
+  litWhen,
   type Blade,
   BLADE_FORMS,
   type BladeForm,

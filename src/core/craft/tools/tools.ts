@@ -96,8 +96,24 @@ export interface LightPlaceTool extends Tool {
   /** `HH:mm`, where it is lit from and to every day. */
   readonly litFrom: string | null;
   readonly litTo: string | null;
+  /** And again from and to, where the light comes twice a day. */
+  readonly litAgainFrom: string | null;
+  readonly litAgainTo: string | null;
   /** So many watches lie in its light at once. */
   readonly watches: number;
+}
+
+/** When a place gives light, as one says it: `day and night`, `08:00 to 11:00 and 14:00 to 17:00`. */
+export function litWhen({
+  lit,
+  litFrom,
+  litTo,
+  litAgainFrom,
+  litAgainTo,
+}: Pick<LightPlaceTool, 'lit' | 'litFrom' | 'litTo' | 'litAgainFrom' | 'litAgainTo'>): string {
+  if (litFrom === null) return lit;
+  const again = litAgainFrom === null ? '' : ` and ${litAgainFrom} to ${litAgainTo ?? ''}`;
+  return `${litFrom} to ${litTo ?? ''}${again}`;
 }
 
 /** The records of the tools page, by kind. */
@@ -251,12 +267,25 @@ export const TOOL_JUDGES: {
   blade: () => [],
   ball: ({ backFromMm, backToMm }) =>
     problem(backFromMm >= backToMm, 'backToMm', 'The backs it grips end before they begin.'),
-  lightPlace: ({ lit, litFrom, litTo }) =>
-    problem(
+  lightPlace: ({ lit, litFrom, litTo, litAgainFrom, litAgainTo }) => [
+    ...problem(
       (lit === 'from and to, every day') !== (litFrom !== null && litTo !== null),
       'litFrom',
       lit === 'from and to, every day'
         ? 'Lit from when to when?'
         : 'From and to go with neither of the others: leave them empty.',
     ),
+    ...problem(
+      (litAgainFrom === null) !== (litAgainTo === null) || (litAgainFrom !== null && litFrom === null),
+      'litAgainFrom',
+      litFrom === null
+        ? 'Enter the first hours of light before the second.'
+        : 'Enter both when it is lit again and until when, or neither.',
+    ),
+    ...problem(
+      litAgainFrom !== null && litTo !== null && litAgainFrom < litTo,
+      'litAgainFrom',
+      'The second light begins before the first ends: enter them as one.',
+    ),
+  ],
 };

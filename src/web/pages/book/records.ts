@@ -7,7 +7,7 @@ import {
   recordsIn,
 } from '../../../core/craft/book';
 import { figure } from '../../../core/craft/judgement';
-import type { ToolKind } from '../../../core/craft/tools';
+import { litWhen, type ToolKind } from '../../../core/craft/tools';
 import { formatLignes } from '../../../core/craft/units';
 
 /** What is told of one kind of record, over what its description says already. */
@@ -309,7 +309,7 @@ const lightPlaces = toolView<'lightPlace'>({
     },
     {
       head: 'Lit',
-      of: ({ lit, litFrom, litTo }) => (litFrom === null ? lit : `${litFrom} to ${litTo ?? ''}`),
+      of: (place) => litWhen(place),
     },
   ],
 });
