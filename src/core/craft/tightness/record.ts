@@ -150,7 +150,8 @@ function heldIn({ atS, overBar: bar }: LeakRecord, { overBar, from, to }: Phase)
   let seconds = 0;
   for (let i = from + 1; i < to; i += 1)
     if (atIt(i) && atIt(i - 1)) seconds += (atS[i] ?? 0) - (atS[i - 1] ?? 0);
-  return { overBar, seconds: Math.max(1, Math.round(seconds)) };
+  // No gauge is read finer than a hundredth: 2.998 and 3.001 bar are the same pressure.
+  return { overBar: Number(overBar.toFixed(2)), seconds: Math.max(1, Math.round(seconds)) };
 }
 
 /** The pressure that carries what a record shows, with its own time; null where none stood. */

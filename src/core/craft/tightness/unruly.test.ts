@@ -139,6 +139,15 @@ describe('several pressures in one record', () => {
     expect(heldOf({ record: null, pressureBar: null, seconds: 60 })).toEqual({ overBar: null, seconds: 60 });
   });
 
+  it('are told to a hundredth, so that a retest at the same pressure counts as one', () => {
+    const noisy = (bar: number) => {
+      const { atS, overBar, deflectionUm } = recordOf([0, 15], [bar, 120], [0, 60]);
+      return { atS, deflectionUm, overBar: overBar.map((each, i) => each + 0.001 * Math.sin(i)) };
+    };
+    expect([carriedBy(noisy(2.998))?.overBar, carriedBy(noisy(3.001))?.overBar]).toEqual([3, 3]);
+    expect(carriedBy(noisy(2.97))?.overBar).toBe(2.97);
+  });
+
   it('never claim a pressure for longer than it stood', () => {
     const bars = fc.constantFrom(0, 0, 1, 2, 3, 5, -0.5, -0.7);
     fc.assert(
