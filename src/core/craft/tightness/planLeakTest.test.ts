@@ -54,6 +54,13 @@ describe('the plan of a test', () => {
       ['condensation', null],
     ]);
   });
+  it('asks for the size of a case that nobody measured before it is tested', () => {
+    const guessed = plan({ volume: { cm3: 1.3, factor: 2.2, how: 'guessed' } });
+    expect(guessed.reasons[0]).toContain('Measure the diameter and the thickness of the case first');
+    const bySize = plan({ volume: { cm3: 1.3, factor: 1.5, how: 'from the case’s size' } });
+    expect(bySize.reasons.join(' ')).not.toContain('Measure the diameter');
+    expect(bySize.reasons.join(' ')).toContain('If you measure it, the test takes less time.');
+  });
   it('has the cautions that apply', () => {
     expect(plan({ screwedCrown: true }).cautions[0]).toContain('Crown screwed down');
     expect(plan({ screwedCrown: false }).cautions[0]).not.toContain('Crown');

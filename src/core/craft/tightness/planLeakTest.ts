@@ -255,6 +255,11 @@ export function planLeakTest(watch: ToBeTested, testers: Testers): LeakTestPlan 
   return {
     verdict: gentle ? 'test gently' : 'test',
     reasons: [
+      ...(watch.volume.how === 'guessed' && bars.length + vacuum.length > 0
+        ? [
+            'Measure the diameter and the thickness of the case first, and record them. Without its size a dry test gives no verdict, unless the case leaks badly.',
+          ]
+        : []),
       `Up to ${figure(most)} bar${ratingBar !== null ? `; it was rated ${figure(ratingBar)} bar when new` : '; nobody knows its rating'}.`,
       ...(old
         ? [`It is ${figure(ageYears ?? 0, 0)} years old: under its rating, and stop at the first failure.`]
@@ -263,11 +268,11 @@ export function planLeakTest(watch: ToBeTested, testers: Testers): LeakTestPlan 
         ? [`Not renewed: ${watch.notRenewed.join(', ')}. It may leak there.`]
         : []),
       `A leak of ${LIMIT_UG_PER_MIN} µg/min at 2 bar is the limit: the times are what it takes to tell half of it from all of it at ${figure(testers.noiseUm, 3)} µm of noise${watch.usualUmPerBar === null ? `, with a case that gives ${USUAL_UM_PER_BAR} µm a bar as most do` : ''}.`,
-      ...(watch.volume.how === 'measured'
-        ? []
-        : [
-            `Free volume ${figure(watch.volume.cm3)} cm³, ${watch.volume.how}, within ${figure(watch.volume.factor, 1)} times: measured, it would take less time.`,
-          ]),
+      ...(watch.volume.how === 'from the case’s size'
+        ? [
+            `The free volume is ${figure(watch.volume.cm3)} cm³ by the size of the case, within ${figure(watch.volume.factor, 1)} times. If you measure it, the test takes less time.`,
+          ]
+        : []),
     ],
     working,
     steps,
