@@ -183,7 +183,7 @@ export function OnTester({
             <Typography role="status" sx={{ flexGrow: 1, fontWeight: 700 }}>
               {overBar === 0 ? capital(running.phase) : phaseWords(running)}
             </Typography>
-            <Typography sx={{ fontVariantNumeric: 'tabular-nums' }}>
+            <Typography sx={{ fontVariantNumeric: 'tabular-nums', whiteSpace: 'nowrap' }}>
               {figure(running.samples.at(-1)?.atS ?? 0, 0)} of {figure(running.ofS, 0)} s
             </Typography>
             <Button variant="contained" color="error" onClick={stop}>
