@@ -244,13 +244,13 @@ for (const [label, more] of [
     if (first.verdict !== 'not yet known' || (way?.what !== 'longer' && way?.what !== 'volume')) continue;
     const into = ways[way.what];
     into.followed += 1;
-    into.said += Number(/settles (\d+) of 100/.exec(way.words)?.[1] ?? 0);
+    into.said += 100 * (way.chance ?? 0);
     const then =
       way.what === 'longer'
         ? {
             ...makeTest({
               ...asked,
-              watchS: Number(/watch (\d+) s/.exec(way.words.replace(',', ''))?.[1] ?? 60),
+              watchS: way.watchS ?? 60,
             }),
             toldCm3: test.toldCm3,
             toldFactor: test.toldFactor,

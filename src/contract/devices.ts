@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { MOST_LUX, MOST_WINDER_TURNS } from '../core/craft/charging';
-import type { TraceSample } from '../core/craft/devices';
+import type { TracePhase, TraceSample } from '../core/craft/devices';
 import { measures, type Measure } from '../core/craft/health';
 import type { DeliveryLine } from '../core/craft/stock';
 import { LEAK_SIDES, type LeakMark } from '../core/logbook';
@@ -177,7 +177,12 @@ export type DeviceAsk = z.infer<typeof deviceAsk>;
 export type DeviceSays =
   | { readonly says: 'figure'; readonly value: number; readonly text: string }
   | { readonly says: 'pulses'; readonly everyS: number | null }
-  | { readonly says: 'sample'; readonly sample: TraceSample; readonly phase: string; readonly ofS: number }
+  | {
+      readonly says: 'sample';
+      readonly sample: TraceSample;
+      readonly phase: TracePhase;
+      readonly ofS: number;
+    }
   | { readonly says: 'trace'; readonly points: number }
   /** What the tank shows as the pressure is let off; no place where nothing rises. */
   | { readonly says: 'bubbles'; readonly at: LeakMark | null; readonly words: string }

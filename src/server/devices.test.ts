@@ -1,3 +1,4 @@
+import { setTimeout as pause } from 'node:timers/promises';
 import { createHash } from 'node:crypto';
 import { readdirSync } from 'node:fs';
 import { request as httpRequest } from 'node:http';
@@ -152,6 +153,22 @@ async function ask(id: DeviceId, asked: DeviceAsk): Promise<DeviceSays[]> {
     .map((line) => JSON.parse(line) as DeviceSays);
 }
 
+/** A tester without noise or drift, fast. */
+const TESTER: DeviceSettings['leak-tester'] = {
+  stiffnessUmPerBar: 5,
+  settlesPercent: 0,
+  settlesInS: 1,
+  volumeCm3: 1.5,
+  leakUgPerMin: null,
+  leaksAt: 3,
+  leakSide: 'side',
+  gross: 'no',
+  noiseUm: 0,
+  driftUmPerMin: 0,
+  speed: 2000,
+  fault: 'none',
+};
+
 describe('devices', () => {
   it('are nine, none connected at first, and say so when asked', async () => {
     const { body } = await counter.get<DeviceState[]>('/api/devices');
@@ -213,20 +230,7 @@ describe('devices', () => {
   });
 
   it('show a test second by second, phase by phase, and where bubbles rise', async () => {
-    const settings: DeviceSettings['leak-tester'] = {
-      stiffnessUmPerBar: 5,
-      settlesPercent: 0,
-      settlesInS: 1,
-      volumeCm3: 1.5,
-      leakUgPerMin: null,
-      leaksAt: 3,
-      leakSide: 'side',
-      gross: 'no',
-      noiseUm: 0,
-      driftUmPerMin: 0,
-      speed: 2000,
-      fault: 'none',
-    };
+    const settings = TESTER;
     await change('leak-tester', { connected: true, settings });
     const said = await ask('leak-tester', { ask: 'trace', pressureBar: 3, seconds: 60 });
     const samples = said.flatMap((each) => (each.says === 'sample' ? [each] : []));
@@ -248,6 +252,28 @@ describe('devices', () => {
     expect(await ask('leak-tester', tank)).toMatchObject([
       { says: 'bubbles', at: { side: 'side', clock: 3 } },
     ]);
+  });
+
+  it('give a running test more time, never less, and end it on demand', async () => {
+    const settings = { ...TESTER, speed: 100 };
+    await change('leak-tester', { connected: true, settings });
+    const run = idOf('run');
+    const changed = (seconds: number | null) => ask('leak-tester', { ask: 'change trace', run, seconds });
+    const running = ask('leak-tester', { ask: 'trace', pressureBar: 3, seconds: 60, run });
+    await pause(300);
+    expect(await changed(30)).toMatchObject([
+      { says: 'fault', words: expect.stringContaining('already runs for 60 s') as string },
+    ]);
+    expect(await changed(90)).toMatchObject([{ says: 'done' }]);
+    const samples = (await running).flatMap((each) => (each.says === 'sample' ? [each] : []));
+    // Baseline, pressure, settling and watch, twice but for the baseline, at the longer time.
+    expect(samples.at(-1)?.ofS).toBe(15 + 2 * (3 + 12 + 90));
+    expect(samples.at(-1)?.sample.atS).toBe(225);
+    expect(await changed(120)).toMatchObject([{ says: 'fault', words: 'That test is over.' }]);
+    const short = ask('leak-tester', { ask: 'trace', pressureBar: 3, seconds: 60, run });
+    await pause(300);
+    expect(await changed(null)).toMatchObject([{ says: 'done' }]);
+    expect((await short).length).toBeLessThan(165);
   });
 
   it('say what ails them and what to do, and do not do it then', async () => {

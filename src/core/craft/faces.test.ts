@@ -799,7 +799,7 @@ const TAKES_NONE: Readonly<Record<string, string>> = {
   book: 'catalogueOf changedFields drainNeeded judgeRecord openBook recordId recordsIn withRecords withoutRecord',
   cases: 'asBackKind closingSchool measuresOf onlyOfKind panelLayers turnedBack workedFrom',
   cells: 'asMarked buildCellTable cellNamedIn lookAlikesHere mayBeFitted saidTogether supplySaid',
-  devices: 'recordOfSamples',
+  devices: 'isVented phaseAt recordOfSamples',
   find: 'findWords findable rankFound slips triples',
   gaskets: 'isAsAdvised ringContradictions',
   health: 'figuresFor usualLoad',
@@ -813,7 +813,7 @@ const TAKES_NONE: Readonly<Record<string, string>> = {
   policy: 'completePolicy priceInList wayTaken waysOf',
   setting: 'cautionsAtSetting hasDateWheel proofsToMake recipesAtSetting wayBackOf',
   stock: 'codesOnOrder orderOfNote usualTake',
-  tightness: 'condense delimiterOf keepJudgement openTraceReader traceRowsOfJson',
+  tightness: 'condense delimiterOf keepJudgement mayEnd openTraceReader traceRowsOfJson',
   tools: 'litWhen toolsFor',
 };
 

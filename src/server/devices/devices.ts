@@ -14,6 +14,8 @@ import {
 import type { CellTable } from '../../core/craft/cells';
 import {
   caliperText,
+  isVented,
+  phaseAt,
   simulateDelivery,
   simulateReading,
   simulateTrace,
@@ -180,17 +182,21 @@ const leakTester: Device<'leak-tester'> = {
     }
     if (asked.ask === 'change trace') {
       const running = runs.get(asked.run);
-      if (running === undefined || (asked.seconds !== null && running.vented)) {
+      const refused = whyNotChanged(running, asked.seconds);
+      if (running === undefined || refused !== null) {
         yield await Promise.resolve({
           says: 'fault',
-          words: running === undefined ? 'That test is over.' : 'The pressure is off already.',
-          whatToDo: 'Run it again with the longer time.',
+          words: refused ?? 'That test is over.',
+          whatToDo: 'Run it again with the time you want.',
         });
         return;
       }
       if (asked.seconds === null) running.ends = true;
       else running.seconds = asked.seconds;
-      yield { says: 'done', words: asked.seconds === null ? 'It ends here.' : `Watched ${asked.seconds} s.` };
+      yield {
+        says: 'done',
+        words: asked.seconds === null ? 'The test ends here.' : `It is watched for ${asked.seconds} s.`,
+      };
       return;
     }
     if (asked.ask !== 'trace') return;
@@ -210,13 +216,13 @@ const leakTester: Device<'leak-tester'> = {
       for (let i = 0; i < samples.length && !running.ends; i += 1) {
         if (running.seconds !== seconds && !running.vented) {
           // The same seed shows the same up to here, and watches on from it.
-          seconds = Math.max(running.seconds, samples[i]?.atS ?? 0);
+          seconds = running.seconds;
           samples = simulated(seconds);
         }
         const sample = samples[i];
         if (sample === undefined) break;
         const phase = phaseAt(samples, i);
-        if (phase === 'venting') running.vented = true;
+        running.vented ||= isVented(phase);
         yield { says: 'sample', sample, phase, ofS: samples.at(-1)?.atS ?? 0 };
         shown += 1;
         if (i % handful === 0) await pause((1000 * handful) / speed);
@@ -236,25 +242,13 @@ interface Running {
 }
 const runs = new Map<string, Running>();
 
-/** Until so long after its pressure changed a case still settles, s. */
-const SETTLES_S = 12;
-
-/** What a tester does at a point of its record, in words. */
-function phaseAt(samples: readonly TraceSample[], at: number): string {
-  const over = samples[at]?.overBar ?? 0;
-  const moves = (i: number): boolean => {
-    const [now, before] = [samples[i]?.overBar ?? 0, samples[i - 1]?.overBar ?? 0];
-    return Math.abs(now - before) > 0.02 * Math.max(Math.abs(now), Math.abs(before));
-  };
-  if (at > 0 && moves(at))
-    return Math.abs(over) > Math.abs(samples[at - 1]?.overBar ?? 0) ? 'pressing' : 'venting';
-  const pressed = samples.slice(0, at).some((each) => each.overBar !== 0);
-  if (over === 0 && !pressed) return 'baseline';
-  let since = at;
-  while (since > 0 && !moves(since)) since -= 1;
-  const settling = (samples[at]?.atS ?? 0) - (samples[since]?.atS ?? 0) < SETTLES_S;
-  if (over !== 0) return settling ? 'settling under pressure' : 'watching under pressure';
-  return settling ? 'settling after venting' : 'watching after venting';
+/** Why a running test is not given another time; null where it is, or where it is to end. */
+function whyNotChanged(running: Running | undefined, seconds: number | null): string | null {
+  if (running === undefined || seconds === null) return null;
+  if (running.vented) return 'The pressure is off already.';
+  return seconds > running.seconds
+    ? null
+    : `It already runs for ${running.seconds} s: a running test can only be given more time.`;
 }
 
 const PICTURES: Readonly<Record<DeviceSettings['camera']['shows'], string>> = {

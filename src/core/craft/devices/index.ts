@@ -1,10 +1,13 @@
 export {
   caliperText,
+  isVented,
+  phaseAt,
   recordOfSamples,
   type SimulatedCase,
   simulateReading,
   simulateTest,
   simulateTrace,
+  type TracePhase,
   type TraceSample,
 } from './simulate';
 export { simulateDelivery } from './supplier';

@@ -6,6 +6,7 @@ import {
   LIMIT_UG_PER_MIN,
   limitConstant,
   ROOM_C,
+  SETTLE_S,
   standardTest,
 } from '../tightness';
 
@@ -90,6 +91,40 @@ export function simulateTrace(
     overBar === 0 ? { atS: blank, overBar: blank.map(() => 0) } : standardTest(overBar, seconds, Infinity),
     seed,
   );
+}
+
+/** What a tester does just now. */
+export const TRACE_PHASES = [
+  'baseline',
+  'pressing',
+  'settling under pressure',
+  'watching under pressure',
+  'venting',
+  'settling after venting',
+  'watching after venting',
+] as const;
+export type TracePhase = (typeof TRACE_PHASES)[number];
+
+/** Whether the pressure is off, or on its way: a longer watch under it is too late then. */
+export function isVented(phase: TracePhase): boolean {
+  return TRACE_PHASES.indexOf(phase) >= TRACE_PHASES.indexOf('venting');
+}
+
+/** Pressure that changes by this share between two readings is on its way. */
+const ON_ITS_WAY = 0.02;
+
+/** What a tester does at one of the points of its record; after each change of pressure a case still settles for a while. */
+export function phaseAt(samples: readonly TraceSample[], at: number): TracePhase {
+  const overAt = (i: number): number => Math.abs(samples[i]?.overBar ?? 0);
+  const moves = (i: number): boolean =>
+    i > 0 && Math.abs(overAt(i) - overAt(i - 1)) > ON_ITS_WAY * Math.max(overAt(i), overAt(i - 1));
+  if (moves(at)) return overAt(at) > overAt(at - 1) ? 'pressing' : 'venting';
+  let since = at;
+  while (since > 0 && !moves(since)) since -= 1;
+  if (since === 0) return overAt(at) === 0 ? 'baseline' : 'watching under pressure';
+  const settles = (samples[at]?.atS ?? 0) - (samples[since]?.atS ?? 0) < SETTLE_S;
+  if (overAt(at) > 0) return settles ? 'settling under pressure' : 'watching under pressure';
+  return settles ? 'settling after venting' : 'watching after venting';
 }
 
 /** Samples as a record, column by column. */

@@ -33,7 +33,7 @@ export {
   type ToBeTested,
 } from './planLeakTest';
 export { type Flow, flowFigure } from './flow';
-export { outlookOf, type TestOutlook } from './outlook';
+export { mayEnd, outlookOf, type TestOutlook } from './outlook';
 export { TEST_GUIDES, type TestStep } from './guides';
 export { openTraceReader, type TraceReading, traceRowsOfJson } from './readTrace';
 export {
@@ -51,7 +51,7 @@ export {
 } from './record';
 export { apart, type Share, shareOf } from './share';
 export { delimiterOf } from './traceColumns';
-export { standardTest, watchTime } from './watchTime';
+export { SETTLE_S, standardTest, watchTime } from './watchTime';
 export {
   deflectionKept,
   judgeTest,

@@ -19,9 +19,10 @@ import {
   type Phase,
   phasesOf,
   pressedAt,
+  recoveryAfter,
 } from './record';
 import { type Flow, flowOf, flowWords, verdictOf } from './flow';
-import { OTHER_WAY, type Settles, settlesOf } from './settles';
+import { OTHER_WAY, type SettlesBy, settlesOf } from './settles';
 
 export type LeakVerdict = 'tight' | 'leaks' | 'not yet known' | 'no verdict';
 
@@ -35,7 +36,7 @@ export interface LeakJudgement extends Judged<LeakVerdict> {
   readonly noiseUm: number | null;
   /** Nothing held it, or air went in at once. */
   readonly flooded: boolean;
-  readonly settles: readonly { readonly what: Settles; readonly words: string }[];
+  readonly settles: readonly SettlesBy[];
 }
 
 /** What is judged: a record of a tester, or its two figures. */
@@ -387,7 +388,7 @@ function judgeRecord(record: LeakRecord, setting: LeakSetting): LeakJudgement {
       },
     );
 
-  const recovered = after !== undefined && after.toS - after.fromS >= LEAST_HELD_S;
+  const recovered = recoveryAfter(main, phases) !== null;
   const fit = fitRecord(record, gaveUm, main, setting.drift);
   const of = { volumeCm3: setting.volume.cm3, temperatureC: setting.temperatureC };
   const flow = flowOf(fit, setting.volume, massFlow(1, of, LIMIT_AT_BAR));
@@ -499,11 +500,11 @@ function flowLine(
 
 const WITH_RECORD = {
   what: 'recovery',
-  words: 'Run it with a record: baseline, pressure, vent, and watch on as long as under pressure.',
+  words: 'Run the test with a record: baseline, pressure, venting, then watch for as long as under pressure.',
 } as const;
 const AGAIN_WITH_RECORD = {
   what: 'again',
-  words: 'Read both figures again, or run the test with a record.',
+  words: 'Check both figures, or run the test again with a record.',
 } as const;
 
 /** A tester nobody ran blank drifts by no more than this share of the deflection in a minute. Source: bench practice. */
@@ -525,17 +526,17 @@ function twoFiguresContradict(
     drift === null ? (UNKNOWN_DRIFT_SHARE * size * seconds) / 60 : OVER_NOISE * drift.errorUmPerS * seconds;
   const roomUm = OVER_NOISE * Math.SQRT2 * noiseUm + driftUm;
   const kept = endUm / startUm;
-  const end = `${figure(endUm, 2)} µm${drift === null ? '' : ' after its drift is taken off'}`;
+  const end = `${figure(endUm, 2)} µm${drift === null ? '' : ' (drift removed)'}`;
   if ((kept - 1) * size > STILL_GIVES * size + roomUm)
     return [
-      `The deflection grew from ${figure(startUm, 2)} to ${end}. Under one pressure it can only fall or stay.`,
+      `The deflection grew from ${figure(startUm, 2)} to ${end}. While the pressure stands, it can only fall or stay the same.`,
       kept <= SWAPPED_UP_TO
         ? `Start and end were probably swapped. In the other order ${figure(100 / kept, 0)} % would be left.`
         : 'Start and end were probably swapped, or the pressure was raised between the two figures.',
     ];
   return kept * size < -roomUm
     ? [
-        `The deflection went from ${figure(startUm, 2)} to ${end}, past its baseline. Under one pressure it never does.`,
+        `The deflection went from ${figure(startUm, 2)} to ${end}, past its baseline. While the pressure stands, it never does that.`,
         'The second figure was probably read after venting, or has the wrong sign.',
       ]
     : null;
@@ -577,7 +578,7 @@ function ofEachSize(
   return [
     verdictOf(flow) === 'leaks' ? 'leaks' : 'no verdict',
     [
-      'Neither the free volume nor the size of the case is known, and the flow of air grows with the volume.',
+      'Neither the free volume nor the size of the case is known. The larger the volume, the larger the leak.',
       ...SIZES.map(([cm3, words]) => {
         const ofSize = flowIn(cm3, LIMIT_AT_BAR);
         return `In ${words} of about ${figure(cm3)} cm³, ${flowWords(ofSize)} would pass at 2 bar: ${verdictOf(ofSize)}.`;
@@ -592,7 +593,7 @@ function ofEachSize(
         {
           what: 'volume',
           words:
-            'Measure the diameter and the thickness of the case, or its free volume, and record it. The test then need not be made again.',
+            'Measure the diameter and thickness of the case, or its free volume, and record them. You do not have to repeat the test.',
         },
       ],
     },

@@ -1,6 +1,6 @@
 import { figure, type Judged } from '../judgement';
 import { fitOf, judgeLeak, type LeakSetting, recordContradictions } from './judgeLeak';
-import { LEAST_HELD_S, type LeakRecord, phasesOf } from './record';
+import { LEAST_HELD_S, type LeakRecord, mainPhase, phasesOf, recoveryAfter } from './record';
 import { chanceSettled, ENOUGH, inHundred, longerWatch } from './settles';
 
 /** Whether a test that runs just now will settle it in the time that was set. */
@@ -30,18 +30,17 @@ export function outlookOf(record: LeakRecord, setting: LeakSetting, watchS: numb
   const [contradiction] = record.atS.length < 2 ? [] : recordContradictions(record);
   if (contradiction !== undefined) return told('cannot tell', contradiction);
   if (!(watchS > 0 && watchS <= LONGEST_WATCH_S))
-    return told('cannot tell', 'The time to watch is no number of seconds.');
-  const early = told('too early', 'It is too early to say whether this time will do.');
+    return told('cannot tell', 'The time to watch is not a number of seconds.');
+  const early = told('too early', 'It is too early to say whether this time is long enough.');
   const phases = record.atS.length < 2 ? [] : phasesOf(record);
-  const held = phases.find(({ kind }) => kind === 'pressure' || kind === 'vacuum');
-  if (held === undefined || held.toS - held.fromS < LEAST_HELD_S) return early;
-  const after = phases.find(({ kind }) => kind === 'recovery');
-  const recovered = after !== undefined && after.toS - after.fromS >= LEAST_HELD_S;
+  const held = mainPhase(phases);
+  if (held === null || held.toS - held.fromS < LEAST_HELD_S) return early;
+  const recovered = recoveryAfter(held, phases) !== null;
   const shows = judgeLeak({ record }, setting);
   if (recovered && (shows.verdict === 'tight' || shows.verdict === 'leaks'))
-    return told('settled', `It is settled: ${shows.verdict}.`);
+    return told('settled', `The result is certain now: ${shows.verdict}.`);
   // No time helps where its size or its stiffness is in question.
-  if (shows.verdict === 'no verdict') return told('too short', shows.reasons[0] ?? 'No time settles this.');
+  if (shows.verdict === 'no verdict') return told('cannot tell', shows.reasons.join(' '));
   const fitted = fitOf(record, setting.drift);
   if (fitted === null) return early;
   const question = {
@@ -57,17 +56,29 @@ export function outlookOf(record: LeakRecord, setting: LeakSetting, watchS: numb
   if (chance >= ENOUGH)
     return told(
       'time enough',
-      `${figure(watchS, 0)} s will probably do: that settles ${inHundred(chance)} such tests.`,
+      `${figure(watchS, 0)} s are probably enough. They give a result in ${inHundred(chance)} such tests.`,
     );
   const longer = longerWatch({ ...question, heldS: Math.max(question.heldS, watchS) });
   return longer === null || longer.chance < chance + WORTH_MORE
     ? told(
         'too short',
-        `${figure(watchS, 0)} s settle ${inHundred(chance)} such tests, and a longer watch hardly more.`,
+        `${figure(watchS, 0)} s give a result in ${inHundred(chance)} such tests. A longer time hardly gives more.`,
       )
     : told(
         'too short',
-        `${figure(watchS, 0)} s settle only ${inHundred(chance)} such tests; ${figure(longer.seconds, 0)} s settle ${inHundred(longer.chance)}.`,
+        `${figure(watchS, 0)} s are probably too short. They give a result in ${inHundred(chance)} such tests, ${figure(longer.seconds, 0)} s in ${inHundred(longer.chance)}.`,
         longer.seconds,
       );
+}
+
+/** A test ends early once so many outlooks, one after the other, find it settled: one alone may be chance. */
+const SETTLED_TIMES = 2;
+
+/** Whether a test that runs may end: its last outlooks, the newest last, all found it settled in the same way. */
+export function mayEnd(outlooks: readonly TestOutlook[]): boolean {
+  const last = outlooks.slice(-SETTLED_TIMES);
+  return (
+    last.length === SETTLED_TIMES &&
+    last.every(({ verdict, reasons }) => verdict === 'settled' && reasons[0] === last[0]?.reasons[0])
+  );
 }

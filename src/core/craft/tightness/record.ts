@@ -87,31 +87,36 @@ export function phasesOf(record: LeakRecord): readonly Phase[] {
   return phases;
 }
 
-/** Where pressure stood within a stretch of one side, in order: at its most, and apart from that in what lies before and after. */
+/**
+ * Where pressure stood within a stretch of one side, in order: runs of readings of which none is under `HELD` of the greatest of its
+ * run. The run with the greatest pressure of all counts however short it is; any other only if it lasts and ends about where it
+ * began, since a way up or down is no pressure that stood. One pass, so that a file of a million readings cannot stall it.
+ */
 function standing(
-  { atS, overBar }: LeakRecord,
+  { atS, overBar }: Pick<LeakRecord, 'atS' | 'overBar'>,
   from: number,
   to: number,
-  whole = true,
 ): readonly (readonly [from: number, to: number])[] {
-  if (to - from < 2) return [];
   const size = (i: number): number => Math.abs(overBar[i] ?? 0);
-  let top = from;
-  for (let i = from + 1; i < to; i += 1) if (size(i) > size(top)) top = i;
-  const held = HELD * size(top);
-  let [first, past] = [top, top + 1];
-  while (first > from && size(first - 1) >= held) first -= 1;
-  while (past < to && size(past) >= held) past += 1;
-  // A way up or down is no pressure that stood.
-  const stood =
-    whole ||
-    ((atS[past - 1] ?? 0) - (atS[first] ?? 0) >= STANDS_S &&
-      Math.abs(size(past - 1) - size(first)) <= ON_ITS_WAY * size(top));
-  return [
-    ...standing({ atS, overBar, deflectionUm: [] }, from, first, false),
-    ...(stood ? [[first, past] as const] : []),
-    ...standing({ atS, overBar, deflectionUm: [] }, past, to, false),
-  ];
+  const runs: { from: number; to: number; most: number }[] = [];
+  let [first, least, most] = [from, size(from), size(from)];
+  for (let i = from + 1; i <= to; i += 1) {
+    const stays = i < to && Math.min(least, size(i)) >= HELD * Math.max(most, size(i));
+    if (stays) [least, most] = [Math.min(least, size(i)), Math.max(most, size(i))];
+    else {
+      runs.push({ from: first, to: i, most });
+      [first, least, most] = [i, size(i), size(i)];
+    }
+  }
+  const top = runs.reduce((highest, each) => Math.max(highest, each.most), 0);
+  return runs
+    .filter(
+      (run) =>
+        run.most === top ||
+        ((atS[run.to - 1] ?? 0) - (atS[run.from] ?? 0) >= STANDS_S &&
+          Math.abs(size(run.to - 1) - size(run.from)) <= ON_ITS_WAY * run.most),
+    )
+    .map((run) => [run.from, run.to] as const);
 }
 
 const isHeld = ({ kind }: Phase): boolean => kind === 'pressure' || kind === 'vacuum';
@@ -129,6 +134,12 @@ const mostPressed = (phases: readonly Phase[]): Phase | null =>
 export function mainPhase(phases: readonly Phase[]): Phase | null {
   const held = phases.filter(isHeld);
   return mostPressed(held.filter(({ fromS, toS }) => toS - fromS >= LEAST_HELD_S)) ?? mostPressed(held);
+}
+
+/** What was watched after the pressure that carries a record was let off, long enough to show something; null where nothing was. */
+export function recoveryAfter(main: Phase, phases: readonly Phase[]): Phase | null {
+  const after = phases.find(({ kind, fromS }) => kind === 'recovery' && fromS > main.fromS);
+  return after !== undefined && after.toS - after.fromS >= LEAST_HELD_S ? after : null;
 }
 
 /** A pressure over the air outside, and its own time. */
@@ -192,8 +203,8 @@ const LEAST_BASELINE_POINTS = 2;
  */
 export function condense(record: LeakRecord, most = POINTS_KEPT): LeakRecord {
   const count = record.atS.length;
+  if (count <= most) return record;
   const each = Math.ceil(count / (most - LEAST_BASELINE_POINTS));
-  if (count <= most || each <= 1) return record;
   const [first] = phasesOf(record);
   const baseline = first?.kind === 'baseline' && first.from === 0 && first.to < count ? first.to : 0;
   const blocks: [from: number, to: number][] = [];

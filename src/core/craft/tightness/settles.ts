@@ -8,6 +8,16 @@ import { standardTest, WATCHED_S } from './watchTime';
 export type Settles =
   'longer' | 'recovery' | 'volume' | 'two-sided' | 'higher pressure' | 'other way' | 'again';
 
+/** One thing that would settle a test, in words and as figures. */
+export interface SettlesBy {
+  readonly what: Settles;
+  readonly words: string;
+  /** The chance that it settles the test, 0 to 1; absent where nothing was worked out. */
+  readonly chance?: number;
+  /** The watch under pressure, and again after venting, s. */
+  readonly watchS?: number;
+}
+
 export interface SettlesQuestion {
   readonly fit: LeakFit;
   readonly setting: { readonly volume: FreeVolume; readonly temperatureC: number };
@@ -127,7 +137,7 @@ export const inHundred = (chance: number): string =>
 export const OTHER_WAY = {
   what: 'other way',
   words:
-    'Let another way decide: a higher pressure where watch and tester bear it, the vacuum side, or a wet test with the movement out.',
+    'Use another test: a higher pressure if watch and tester allow it, the vacuum side, or a wet test with the movement taken out.',
 } as const;
 
 /**
@@ -136,47 +146,50 @@ export const OTHER_WAY = {
  * four in five stands first, otherwise the one that settles more. Source: Bayes’ rule over the leak constant; information of
  * the standard test.
  */
-export function settlesOf(
-  question: SettlesQuestion,
-): readonly { readonly what: Settles; readonly words: string }[] {
+export function settlesOf(question: SettlesQuestion): readonly SettlesBy[] {
   const { fit, setting, heldS, recovered } = question;
-  const vent = { what: 'recovery', words: 'Vent the case and watch on, as long as under pressure.' } as const;
+  const vent = {
+    what: 'recovery',
+    words: 'Vent the case, then watch it for as long as under pressure.',
+  } as const;
   const first = recovered ? [] : [vent];
   if (!Number.isFinite(fit.to))
     return [
       ...first,
-      { what: 'longer', words: `Watch longer than ${figure(heldS, 0)} s: so far nothing bounds the leak.` },
+      {
+        what: 'longer',
+        words: `Watch for longer than ${figure(heldS, 0)} s. So far the record sets no upper limit to the leak.`,
+      },
     ];
   const watch = longerWatch(question);
   const byVolume =
     setting.volume.how === 'measured' ? 0 : settledByVolume(question, flowPerConstant(question));
-  const ways = [
-    ...(watch === null
-      ? []
-      : [
-          {
-            what: 'longer' as const,
-            chance: watch.chance,
-            costS: 2 * watch.seconds,
-            words: `Run it again and watch ${figure(watch.seconds, 0)} s under pressure and as long after venting. That settles ${inHundred(watch.chance)} such tests.`,
-          },
-        ]),
-    ...(byVolume < WORTH
-      ? []
-      : [
-          {
-            what: 'volume' as const,
-            chance: byVolume,
-            costS: MEASURED_IN_S,
-            words: `Measure the free volume, which is only known within ${figure(setting.volume.factor, 2)} times. That settles ${inHundred(byVolume)} such tests.`,
-          },
-        ]),
-  ].sort(
+  const ways: { readonly by: SettlesBy; readonly chance: number; readonly costS: number }[] = [];
+  if (watch !== null)
+    ways.push({
+      chance: watch.chance,
+      costS: 2 * watch.seconds,
+      by: {
+        what: 'longer',
+        chance: watch.chance,
+        watchS: watch.seconds,
+        words: `Run the test again. Watch it for ${figure(watch.seconds, 0)} s under pressure and as long after venting. This gives a result in ${inHundred(watch.chance)} such tests.`,
+      },
+    });
+  if (byVolume >= WORTH)
+    ways.push({
+      chance: byVolume,
+      costS: MEASURED_IN_S,
+      by: {
+        what: 'volume',
+        chance: byVolume,
+        words: `Measure the free volume. Now it is only known to a factor of ${figure(setting.volume.factor, 2)}. Measuring it gives a result in ${inHundred(byVolume)} such tests.`,
+      },
+    });
+  ways.sort(
     (one, other) =>
       Number(other.chance >= ENOUGH) - Number(one.chance >= ENOUGH) ||
       (one.chance >= ENOUGH ? one.costS - other.costS : other.chance - one.chance),
   );
-  return ways.length === 0
-    ? [...first, OTHER_WAY]
-    : [...first, ...ways.map(({ what, words }) => ({ what, words }))];
+  return ways.length === 0 ? [...first, OTHER_WAY] : [...first, ...ways.map(({ by }) => by)];
 }

@@ -1,11 +1,12 @@
 import { Alert, Box, Button, LinearProgress, Stack, Typography } from '@mui/material';
 import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { v7 } from 'uuid';
-import { recordOfSamples, type TraceSample } from '../../../core/craft/devices';
+import { isVented, recordOfSamples, type TracePhase, type TraceSample } from '../../../core/craft/devices';
 import { capital, figure } from '../../../core/craft/judgement';
 import {
   condense,
   type LeakSetting,
+  mayEnd,
   NO_PRESSURE_BAR,
   pressureWords,
   type TestOutlook,
@@ -24,12 +25,9 @@ const DRAWN_EVERY_MS = 200;
 
 /** What a run shows is worked out so often at most, in seconds of the test and ms of the clock. */
 const [OUTLOOK_EACH_S, OUTLOOK_EACH_MS] = [5, 700];
-/** A run ends early once this many outlooks, one after the other, found it settled. */
-const SETTLED_TIMES = 2;
-
 interface Running {
   readonly samples: readonly TraceSample[];
-  readonly phase: string;
+  readonly phase: TracePhase;
   readonly ofS: number;
   /** The watch under pressure, and again after venting, as it is set now, s. */
   readonly watchS: number;
@@ -49,8 +47,6 @@ interface Props {
 }
 
 const NOTHING_AGAINST: readonly string[] = [];
-/** Once the pressure is off a longer watch under it is too late. */
-const AFTER_VENTING = /vent/;
 
 /** The key that lets the pressure off, bound only while the tester runs. */
 function StopKey({ onStop }: { readonly onStop: () => void }) {
@@ -105,7 +101,8 @@ export function OnTester({
     runId.current = run;
     const samples: TraceSample[] = [];
     let drawn = 0;
-    let [looked, lookedS, looking, settled] = [0, 0, false, 0];
+    let [looked, lookedS, looking] = [0, 0, false];
+    const outlooks: TestOutlook[] = [];
     let early: readonly string[] = [];
     setFault(null);
     watch.current = seconds;
@@ -120,9 +117,9 @@ export function OnTester({
       looking = false;
       if (runId.current !== run || outlook === null) return;
       setRunning((now) => now && { ...now, outlook });
-      settled = outlook.verdict === 'settled' ? settled + 1 : 0;
-      if (settled < SETTLED_TIMES) return;
-      early = [`Ended early at ${figure(atS, 0)} s, as it was settled then.`];
+      outlooks.push(outlook);
+      if (!mayEnd(outlooks)) return;
+      early = [`The test ended early, at ${figure(atS, 0)} s, because its result was certain.`];
       await askDevice('leak-tester', { ask: 'change trace', run, seconds: null });
     };
     const said = await askDevice(
@@ -204,7 +201,7 @@ export function OnTester({
               <Typography role="status" aria-label="Whether the time will do" sx={{ flexGrow: 1 }}>
                 {running.outlook.reasons.join(' ')}
               </Typography>
-              {running.outlook.watchS !== null && !AFTER_VENTING.test(running.phase) && (
+              {running.outlook.watchS !== null && !isVented(running.phase) && (
                 <ExtendKey
                   watchS={running.outlook.watchS}
                   onExtend={() => void extend(running.outlook?.watchS ?? running.watchS)}
