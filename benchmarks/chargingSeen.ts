@@ -29,7 +29,7 @@ const STARTS = {
   flat: () => 0,
   'low-supply steps': () => between(0, STEP_SHARE),
   'steps normally': () => between(STEP_SHARE, 1),
-  'charged, nobody knows how far': () => uniform(),
+  'charged, level unknown': () => uniform(),
 } as const;
 
 for (let watch = 0; watch < WATCHES; watch += 1) {

@@ -59,6 +59,13 @@ const groove = {
 };
 const ring = { profile: 'round', insideMm: 29.2, sectionMm: 0.7, widthMm: null, sectionWithinMm: 0.03 };
 const place = { lux: 9500, measuredAtMm: 180, caseRiseK: 14 };
+const leakSetting = {
+  volume: { cm3: 1.5, factor: 1.2, how: 'measured' },
+  temperatureC: 23,
+  drift: null,
+  usualUmPerBar: 4,
+  testerNoiseUm: 0.05,
+};
 const times = [
   { lux: 600, steppingH: 2.6, dayH: 4.4, fullH: 210 },
   { lux: 6000, steppingH: 0.55, dayH: 0.95, fullH: 45 },
@@ -548,37 +555,9 @@ const SAMPLES: Samples = {
       },
       { dryMostBar: 10, dryVacuumBar: 0.7, wetMostBar: 12.5, mostBar: 10, noiseUm: 0.05 },
     ],
-    residualsOf: [
-      record,
-      {
-        volume: { cm3: 1.5, factor: 1.2, how: 'measured' },
-        temperatureC: 23,
-        drift: null,
-        usualUmPerBar: 4,
-        testerNoiseUm: 0.05,
-      },
-    ],
-    judgeLeak: [
-      { record, blank: null, opposite: null },
-      {
-        volume: { cm3: 1.5, factor: 1.2, how: 'measured' },
-        temperatureC: 23,
-        drift: null,
-        usualUmPerBar: 4,
-        testerNoiseUm: 0.05,
-      },
-    ],
-    outlookOf: [
-      record,
-      {
-        volume: { cm3: 1.5, factor: 1.2, how: 'measured' },
-        temperatureC: 23,
-        drift: null,
-        usualUmPerBar: 4,
-        testerNoiseUm: 0.05,
-      },
-      100,
-    ],
+    residualsOf: [record, leakSetting],
+    judgeLeak: [{ record, blank: null, opposite: null }, leakSetting],
+    outlookOf: [record, leakSetting, 100],
     freeVolume: [{ measuredCm3: 1.5, withinPercent: 10, diameterMm: 36, thicknessMm: 10 }],
     flowFigure: [350],
     massFlow: [4e-4, { volumeCm3: 1.5, temperatureC: 23 }, 2],

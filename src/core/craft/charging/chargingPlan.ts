@@ -9,7 +9,7 @@ export const CHARGE_STATES = [
   'flat',
   'low-supply steps',
   'steps normally',
-  'charged, nobody knows how far',
+  'charged, level unknown',
 ] as const;
 export type ChargeState = (typeof CHARGE_STATES)[number];
 
@@ -88,7 +88,7 @@ function startsOf(start: ChargeState | number, stepping: number | null): readonl
   if (typeof start === 'number') return [start / 100];
   if (start === 'flat') return [0];
   // Found running, by whatever it shows: more than nothing, and nobody knows how much.
-  if (start === 'charged, nobody knows how far') return between(0, 1);
+  if (start === 'charged, level unknown') return between(0, 1);
   // Between nothing and stepping, or at least that: nobody knows where.
   if (start === 'low-supply steps') return stepping === null ? [0] : between(0, stepping);
   return between(stepping ?? 0, 1);
@@ -143,35 +143,38 @@ interface Way {
  * Every way it may be, start and factor together, each as likely as what was seen leaves it; the factors of one start stand for
  * equal parts of what is left of it.
  */
-function waysOf(
-  starts: readonly number[],
-  sigma: number,
-  roomOf: (start: number) => Room,
-): { readonly ways: readonly Way[]; readonly mass: number } {
+function waysOf(starts: readonly number[], sigma: number, roomOf: (start: number) => Room): readonly Way[] {
   const parts = starts.map((start) => ({ start, ...factorsIn(sigma, roomOf(start)) }));
   const whole = parts.reduce((sum, { mass }) => sum + mass, 0);
-  return {
-    mass: whole / starts.length,
-    ways: parts.flatMap(({ start, mass, quantile }) =>
-      (starts.length === 1 ? ENDS_95 : FACTOR_PARTS).map((share, _, { length }): Way => ({
-        start,
-        factor: quantile(share),
-        // Where nothing is left of any start, each of them is as wrong as the other.
-        weight: (whole > 0 ? mass / whole : 1 / starts.length) / length,
-      })),
-    ),
-  };
+  return parts.flatMap(({ start, mass, quantile }) =>
+    (starts.length === 1 ? ENDS_95 : FACTOR_PARTS).map((share, _, { length }): Way => ({
+      start,
+      factor: quantile(share),
+      // Where nothing is left of any start, each of them is as wrong as the other.
+      weight: (whole > 0 ? mass / whole : 1 / starts.length) / length,
+    })),
+  );
 }
 
 const FACTOR_PARTS = Array.from({ length: FACTORS }, (_, i) => (i + 0.5) / FACTORS);
 
+/** How much of all that may be is left where each start has so much room. */
+const massLeft = (starts: readonly number[], sigma: number, roomOf: (start: number) => Room): number =>
+  starts.reduce((sum, start) => sum + factorsIn(sigma, roomOf(start)).mass, 0) / starts.length;
+
+/** The three values that come of the three factors of a start that is known, in their order. */
+function endsOf(values: readonly (readonly [value: number, weight: number])[]): Believed {
+  const [low, likely, high] = values.map(([value]) => value).sort((a, b) => a - b) as [
+    number,
+    number,
+    number,
+  ];
+  return { low, likely, high };
+}
+
 /** What 95 of 100 of some weighed values lie within, and their middle; Infinity where it is never reached. */
 function within95(values: readonly (readonly [value: number, weight: number])[]): Believed {
   const ordered = [...values].sort(([a], [b]) => a - b);
-  if (ordered.length === ENDS_95.length) {
-    const [low, likely, high] = ordered.map(([value]) => value) as [number, number, number];
-    return { low, likely, high };
-  }
   const quantile = (share: number): number => {
     let sum = 0;
     let last: readonly [value: number, upTo: number] | null = null;
@@ -278,7 +281,8 @@ export function chargingPlan(question: ChargingQuestion): ChargingPlan {
       to: firstMs === null ? Infinity : until(start, firstMs),
     };
   };
-  const { ways } = waysOf(starts, sigma, roomOf);
+  const ways = waysOf(starts, sigma, roomOf);
+  const believed = starts.length === 1 ? endsOf : within95;
   const told = CHARGE_MARKS.filter((mark) => shares[mark] !== null);
   const times = ways.map(({ start, factor, weight }) => ({
     weight,
@@ -292,12 +296,12 @@ export function chargingPlan(question: ChargingQuestion): ChargingPlan {
   }));
   const utc = (ms: number): string | null =>
     Number.isFinite(ms) ? new Date(Math.round(ms)).toISOString() : null;
-  const startNow = within95(ways.map(({ start, weight }) => [start, weight])).likely;
+  const startNow = believed(ways.map(({ start, weight }) => [start, weight])).likely;
   const marks = CHARGE_MARKS.map((mark): MarkAt => {
     const share = shares[mark];
     if (share === null)
       return { mark, share, earliestUtc: null, likelyUtc: null, latestUtc: null, lightH: null };
-    const at = within95(
+    const at = believed(
       times.map(({ at: reached, weight }) => [reached[told.indexOf(mark)] ?? Infinity, weight]),
     );
     return {
@@ -311,7 +315,7 @@ export function chargingPlan(question: ChargingQuestion): ChargingPlan {
   });
   const fullMark = marks.find(({ mark }) => mark === 'full');
   const never = fullMark?.likelyUtc === null;
-  const factor = within95(ways.map((each) => [each.factor, each.weight]));
+  const factor = believed(ways.map((each) => [each.factor, each.weight]));
   const contradiction =
     seen === null
       ? null
@@ -319,7 +323,7 @@ export function chargingPlan(question: ChargingQuestion): ChargingPlan {
           stepping,
           starts,
           // How much of all that may be agrees with each of the two sightings by itself.
-          agrees: (room) => waysOf(starts, sigma, room).mass,
+          agrees: (room) => massLeft(starts, sigma, room),
           until,
         });
   const untilMs = Math.min(
@@ -338,7 +342,7 @@ export function chargingPlan(question: ChargingQuestion): ChargingPlan {
     weight,
     at: chargeAt(start, atMs, soonLit, [fromMs, untilMs], rates(times)),
   }));
-  const course = atMs.map((_, i) => within95(courses.map(({ at, weight }) => [at[i] ?? 0, weight])));
+  const course = atMs.map((_, i) => believed(courses.map(({ at, weight }) => [at[i] ?? 0, weight])));
   const steps = marks[0];
   return {
     verdict: never ? 'never full' : 'charges',

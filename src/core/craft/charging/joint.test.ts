@@ -50,11 +50,11 @@ describe('a start that nobody knows, and what was seen', () => {
     const early = [steps(0.5, true)];
     expect(chargingPlan(question('flat', early)).contradiction).toContain('sooner than the book');
     expect(chargingPlan(question('low-supply steps', early)).contradiction).toBeNull();
-    expect(chargingPlan(question('charged, nobody knows how far', early)).contradiction).toBeNull();
+    expect(chargingPlan(question('charged, level unknown', early)).contradiction).toBeNull();
   });
 
   it('are contradicted where no start explains them', () => {
-    for (const start of ['flat', 'low-supply steps', 'charged, nobody knows how far'] as const)
+    for (const start of ['flat', 'low-supply steps', 'charged, level unknown'] as const)
       expect(chargingPlan(question(start, [steps(9, false)])).contradiction).toContain(
         'does not step normally yet',
       );
@@ -63,12 +63,7 @@ describe('a start that nobody knows, and what was seen', () => {
   it('never cross their ends, whatever was seen', () => {
     fc.assert(
       fc.property(
-        fc.constantFrom<ChargeState>(
-          'flat',
-          'low-supply steps',
-          'steps normally',
-          'charged, nobody knows how far',
-        ),
+        fc.constantFrom<ChargeState>('flat', 'low-supply steps', 'steps normally', 'charged, level unknown'),
         fc.double({ min: 0.05, max: 12, noNaN: true }),
         fc.double({ min: 0.01, max: 6, noNaN: true }),
         fc.constantFrom('both', 'not', 'first'),
@@ -92,7 +87,7 @@ describe('a start that nobody knows, and what was seen', () => {
   });
 
   it('of a watch found charged reach from nearly empty to full', () => {
-    const [earliest = 0, likely = 0, latest = 0] = fullOf(question('charged, nobody knows how far'));
+    const [earliest = 0, likely = 0, latest = 0] = fullOf(question('charged, level unknown'));
     expect(earliest).toBeLessThan(3);
     expect(likely).toBeGreaterThan(15);
     expect(latest).toBeGreaterThan(40);

@@ -2,6 +2,7 @@ import { clockWords, type View } from '../../craft/cases';
 import { figure } from '../../craft/judgement';
 import {
   deflectionKept,
+  heldOf,
   type LeakRecord,
   pressureWords,
   type TightnessTest,
@@ -129,8 +130,9 @@ export const testKinds: FactKinds<TestPayloads, TestFacts & Closing> = {
   'test.made': {
     words: (test) => {
       const kept = deflectionKept(test);
+      const { overBar } = heldOf(test);
       return [
-        `${test.retestOf.length === 0 ? '' : 'retest, '}${test.method} test${test.pressureBar === null ? '' : ` at ${pressureWords(test.pressureBar)}`}`,
+        `${test.retestOf.length === 0 ? '' : 'retest, '}${test.method} test${overBar === null ? '' : ` at ${pressureWords(overBar)}`}`,
         ...(test.outcome === null
           ? [
               test.record === null

@@ -2,7 +2,7 @@ import { Box, Button, Stack, Typography } from '@mui/material';
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { useFormContext } from 'react-hook-form';
 import { type JudgedTest, repairedBetween, testInWords } from '../../../core/advice/leaks';
-import { notToBeRun, testExcess } from '../../../core/advice/tightness';
+import { notToBeRun, stepPassed, testExcess } from '../../../core/advice/tightness';
 import { capital } from '../../../core/craft/judgement';
 import {
   carriedBy,
@@ -205,12 +205,7 @@ function ByEye({ method }: { readonly method: TestMethod }) {
   const outcome = testMade.useValue('outcome');
   const { tests } = useTesting();
   const overBar = typedFigure(testMade.useValue('pressureBar'));
-  const dryPass = tests.some(
-    ({ test, shows }) =>
-      test.payload.method === 'dry air' &&
-      shows.verdict === 'tight' &&
-      (test.payload.pressureBar ?? 0) >= (overBar ?? 0),
-  );
+  const dryPass = stepPassed({ method: 'dry air', overBar }, tests);
   return (
     <>
       {method === 'wet' && !dryPass && (
