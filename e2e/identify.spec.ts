@@ -135,7 +135,7 @@ test('revisions are told apart by what differs, and the cell follows', async ({ 
   // Named without one, the lamp at the cell warns before either is fitted.
   await page.keyboard.press('3');
   // The search has answered, and the page stands still. What it comes to turns on what the shop saw before.
-  await expect(lampOf(page)).toContainText(/It is OR 41\.6, over 99 %|Everything seen together/);
+  await expect(lampOf(page)).toContainText(/OR 41\.6, over 99 %|Everything recorded points to this movement/);
   const hand = page.getByRole('region', { name: 'Picked by hand' });
   await hand.getByRole('combobox', { name: 'Calibre' }).fill('OR 41.6');
   await page.getByRole('option', { name: 'OR 41.6, Orrelin' }).click();

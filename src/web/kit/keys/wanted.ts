@@ -54,9 +54,13 @@ export function handMoved(): void {
   goesOn = false;
 }
 
-/** What is asked next, drawn only now: the focus comes to it where something was recorded and no hand has moved since. */
+/**
+ * What is asked next, drawn only now: the focus comes to it where something was recorded and no hand has moved since. So it does
+ * where the focus had come to something by itself that is gone again, as what is worked out beside the page comes late.
+ */
 export function goOnTo(element: HTMLElement | null): void {
-  if (!goesOn || element === null || document.activeElement !== document.body) return;
+  const lost = landedOn !== null && !landedOn.isConnected;
+  if (!(goesOn || lost) || element === null || document.activeElement !== document.body) return;
   goesOn = false;
   element.focus();
   landed();

@@ -1,11 +1,12 @@
 import { Box, Button, LinearProgress, Paper, Stack, Typography } from '@mui/material';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { type Candidate, cellSizes, compareMovements, type Weighing } from '../../../core/craft/identify';
 import { figure, percent } from '../../../core/craft/judgement';
 import { asRevision, calibreWords } from '../../../core/craft/movements';
 import { Fold } from '../../kit/Fold';
 import { KeyCap } from '../../kit/KeyCap';
 import { useKey } from '../../kit/keys/KeysProvider';
+import { goOnTo } from '../../kit/keys/wanted';
 import { colours } from '../../kit/theme';
 import { useJob } from '../../job/JobContext';
 import { NativeSelect } from '../../kit/NativeSelect';
@@ -100,6 +101,12 @@ function CandidateRow({
       by: engraved && candidate.why.length === 1 ? 'engraving' : 'evidence',
     });
   const keyName = chosen || hasChosen || technician === null ? null : (CANDIDATE_KEYS[rank] ?? null);
+  const button = useRef<HTMLButtonElement>(null);
+  const wanted = rank === 0 && !hasChosen && isKnown;
+  useEffect(() => {
+    // The evidence is weighed beside the page, and may settle it after the focus looked for what is wanted.
+    if (wanted) goOnTo(button.current);
+  }, [wanted]);
   return (
     <Box component="li">
       {keyName !== null && <CandidateKey name={keyName} words={`It is ${words}`} onChoose={choose} />}
@@ -138,7 +145,8 @@ function CandidateRow({
             variant={rank === 0 ? 'contained' : 'outlined'}
             sx={{ whiteSpace: 'nowrap', flexShrink: 0, gap: 1 }}
             disabled={technician === null}
-            data-wanted={rank === 0 && !hasChosen && isKnown}
+            ref={button}
+            data-wanted={wanted}
             onClick={choose}
           >
             {keyName !== null && <KeyCap>{keyName}</KeyCap>}
