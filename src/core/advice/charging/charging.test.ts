@@ -321,7 +321,7 @@ describe('tired, flat or fine', () => {
     job.add('cell.charged', { by: 'light', hours: 0.1, outcome: 'steps normally' });
     expect(judgeAccumulator(job.state(), context)).toMatchObject({ verdict: 'charge', answer: 'Charge on' });
     const told = handback(job.state(), [], context);
-    expect(told.statement.nextVisit).toContain('It is not fully charged yet');
+    expect(told.statement.nextVisit).toContain('The watch is not fully charged yet');
     expect(told.reasons.join(' ')).toContain('Charge on');
   });
 

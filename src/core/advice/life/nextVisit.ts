@@ -150,7 +150,7 @@ function visitOfCharged(state: JobState, charge: Charge, context: JobContext): N
     };
   const emptyStill =
     judged?.verdict === 'charge'
-      ? ` It is not fully charged yet: ${charge.by === 'light' ? 'keep it in bright light' : 'wear it'} every day for the first weeks.`
+      ? ` The watch is not fully charged yet. ${charge.by === 'light' ? 'Keep it in bright light' : 'Wear it'} every day for the first weeks.`
       : '';
   const due =
     renewedOn !== null && charge.lastsYears !== null

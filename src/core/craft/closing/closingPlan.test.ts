@@ -215,6 +215,6 @@ describe('what the order of closing says of ring and inside', () => {
   it('lays no seal under a cover that has none', () => {
     const cover = [off('a', 'inner cover', 'plain, tab up')];
     expect(stepOf('part-a', { wayBack: cover })?.how).toContain('no seal');
-    expect(stepOf('part-a', { wayBack: cover, coverSealed: true })?.how).toContain('ring under it');
+    expect(stepOf('part-a', { wayBack: cover, coverSealed: true })?.how).toContain('seal under it');
   });
 });

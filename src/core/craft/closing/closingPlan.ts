@@ -67,14 +67,15 @@ const OUTSIDE: readonly Part[] = ['spring bar', 'bracelet pin'];
 const LIDS: readonly Part[] = ['back', 'plate', 'bezel', 'hatch', 'panel'];
 
 const HOW_BACK: Readonly<Partial<Record<Part, string>>> = {
-  insulator: 'Lay it flat over the parts it keeps apart. Without it the cell shorts on the case.',
-  spacer: 'Put it where it was. Without it the movement shifts, or the contact does not touch.',
+  insulator: 'Lay the insulator flat over the parts it keeps apart. Without it the cell shorts on the case.',
+  spacer:
+    'Put the spacer back in its old place. Without it the movement shifts, or a contact does not touch.',
   'movement ring':
     'Pull the crown out and put the ring in with its cut-out at the stem. Then push the crown home.',
-  movement: 'Hold it by the rim of the dial, with the hole for the stem towards the crown.',
-  'inner cover': 'Put its tab where it was.',
+  movement: 'Hold the movement by the rim of the dial, with the hole for the stem towards the crown.',
+  'inner cover': 'Put the cover on with its tab in its old place.',
   'buzzer spring': 'Stand it upright with its foot on the contact. If it leans, the alarm stays silent.',
-  spring: 'Seat it before anything presses on it.',
+  spring: 'Seat the spring before anything presses on it.',
   'light module': 'Set its contacts on the pads. Check that nothing is trapped underneath.',
 };
 
@@ -94,10 +95,10 @@ function step(
 
 /** A cover that only keeps dust off has no seal to lay under it. */
 function howBack(part: Part, coverSealed: boolean): string {
-  const how = HOW_BACK[part] ?? 'Put it back where it was.';
+  const how = HOW_BACK[part] ?? 'Put the part back in its old place.';
   return part !== 'inner cover'
     ? how
-    : `${how} ${coverSealed ? 'Lay its own ring under it.' : 'It has no seal.'}`;
+    : `${how} ${coverSealed ? 'Lay its own seal under it.' : 'This cover has no seal.'}`;
 }
 
 /** What is known to lie in there, whether anybody noted that it came off or not. */

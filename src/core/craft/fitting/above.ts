@@ -17,22 +17,26 @@ export const ABOVE_WAYS: Readonly<Record<AboveCell, AboveWays>> = {
     position: toBeNoted('above the cell, which face up'),
     off: {
       what: 'Take the plate off',
-      how: 'Lift it level off its pegs. Leave on it what is attached to it.',
+      how: 'Lift the plate straight up off its pegs, and keep it level. Do not remove parts that are attached to it.',
       danger: 'Levering at one edge bends the plate and breaks its pegs.',
     },
-    on: { what: 'Set the plate on its pegs', how: 'It must sit by itself, level all round.', danger: null },
+    on: {
+      what: 'Set the plate on its pegs',
+      how: 'The plate must sit in place by itself, level all round.',
+      danger: null,
+    },
   },
   cover: {
     part: 'cover',
     position: toBeNoted('above the cell, which face up'),
     off: {
       what: 'Take the cover off',
-      how: 'Lift it by its tab, away from the coil.',
+      how: 'Lift the cover by its tab, away from the coil.',
       danger: null,
     },
     on: {
       what: 'Put the cover on',
-      how: 'Put its tab where it was. The cover lies flat on the movement.',
+      how: 'Put the tab back in its old place. The cover must lie flat on the movement.',
       danger: null,
     },
   },
@@ -46,7 +50,7 @@ export const ABOVE_WAYS: Readonly<Record<AboveCell, AboveWays>> = {
     },
     on: {
       what: 'Put the buzzer spring into its hole',
-      how: 'Stand it straight and upright, with the same end up as before.',
+      how: 'Stand the spring upright, with the same end up as before.',
       danger: null,
     },
   },

@@ -48,7 +48,11 @@ export const FROM_UNDER_THE_SAME: Hand = hand(
 export const HOLDER_WAYS: Readonly<Record<HoldKind, HolderWays>> = {
   'side lever': {
     out: [
-      hand('push', 'Push the lever', 'Push along the arrow, away from the cell, only until the cell rises.'),
+      hand(
+        'push',
+        'Push the lever',
+        'Push the lever along the arrow, away from the cell. Stop as soon as the cell rises.',
+      ),
       hand(
         'take',
         'Take the cell out',
@@ -61,9 +65,17 @@ export const HOLDER_WAYS: Readonly<Record<HoldKind, HolderWays>> = {
         'Slide the cell under the fixed edge first',
         'Slide it in flat, opposite the lever, until it touches the wall.',
       ),
-      hand('back', 'Draw the lever back again', 'Draw it along the arrow, no farther than before.'),
-      hand('down', 'Press the cell down', 'Press at the rim on the lever’s side until it lies level.'),
-      hand('home', 'Let the lever go home', 'It must lie on the rim again, not beside or under the cell.'),
+      hand('back', 'Draw the lever back again', 'Draw the lever along the arrow, no farther than before.'),
+      hand(
+        'down',
+        'Press the cell down',
+        'Press the rim of the cell next to the lever until the cell is flat.',
+      ),
+      hand(
+        'home',
+        'Let the lever go home',
+        'The lever must rest on the rim of the cell again, not beside or under it.',
+      ),
     ],
     danger:
       'If you push farther, the lever drops beside the cell and touches the motor. Use wood or plastic.',
@@ -83,14 +95,18 @@ export const HOLDER_WAYS: Readonly<Record<HoldKind, HolderWays>> = {
         'Slide the cell under the clip first',
         'Slide it in flat until it touches the end of the clip.',
       ),
-      hand('down', 'Press the cell down', 'Press at the rim until it lies level.'),
+      hand('down', 'Press the cell down', 'Press the rim of the cell until the cell is flat.'),
     ],
     danger: 'Lifting at the clip bends the clip, and it loses contact.',
     dangerAt: ['lift'],
   },
   'sprung contact at the rim': {
     out: [
-      hand('lift', 'Push against the spring and lift', 'Push along the arrow: the far side rises first.'),
+      hand(
+        'lift',
+        'Push against the spring and lift',
+        'Push the cell along the arrow. Its far side rises first.',
+      ),
     ],
     in: [
       hand(
@@ -113,17 +129,22 @@ export const HOLDER_WAYS: Readonly<Record<HoldKind, HolderWays>> = {
           off: [{ part: 'screw', position: toBeNoted('of the cell’s bridge, which where'), count: 2 }],
         },
       ),
-      hand('bridge', 'Lift the bridge', 'Lift it straight up off its peg.', {
+      hand('bridge', 'Lift the bridge', 'Lift the bridge straight up, off its peg.', {
         off: [{ part: 'cover', position: 'the cell’s bridge, on its peg', count: 1 }],
       }),
       hand('take', 'Take the cell out', 'Lift it by its rim.'),
     ],
     in: [
-      hand('lay', 'Lay the cell in its well', 'Lay it level before the bridge goes on.'),
-      hand('peg', 'Set the bridge on its peg', 'It must sit by itself before you turn a screw.', {
-        back: 'bridge',
-      }),
-      hand('screw', 'Turn the screws in', 'Turn each until it holds, then tighten it lightly.', {
+      hand('lay', 'Lay the cell in its well', 'The cell must lie flat before you put the bridge on.'),
+      hand(
+        'peg',
+        'Set the bridge on its peg',
+        'The bridge must sit in place by itself before you turn a screw.',
+        {
+          back: 'bridge',
+        },
+      ),
+      hand('screw', 'Turn the screws in', 'Turn each screw until it holds, then tighten it lightly.', {
         back: 'unscrew',
       }),
     ],
@@ -138,11 +159,11 @@ export const HOLDER_WAYS: Readonly<Record<HoldKind, HolderWays>> = {
           { part: 'spacer', position: toBeNoted('round the module, which way up'), count: 1 },
         ],
       }),
-      hand('latch', 'Open the latch', 'Push it along the arrow. The cell comes out with it.'),
+      hand('latch', 'Open the latch', 'Push the latch along the arrow. The cell comes out with it.'),
     ],
     in: [
       hand('lay', 'Lay the cell in', 'Lay it under the open latch.'),
-      hand('close', 'Close the latch', 'Press it until it clicks.'),
+      hand('close', 'Close the latch', 'Press the latch until it clicks.'),
       hand(
         'module-in',
         'Put the module back past its pushers',
@@ -167,14 +188,18 @@ export const HOLDER_WAYS: Readonly<Record<HoldKind, HolderWays>> = {
     ],
     in: [
       hand('lay', 'Lay the cell in', 'Lay it flat under the open latch.'),
-      hand('close', 'Close the latch', 'Press it until it clicks. Pull at it once: it must hold.'),
+      hand(
+        'close',
+        'Close the latch',
+        'Press the latch until it clicks. Pull at it once to check that it holds.',
+      ),
     ],
     danger: 'If you force the latch past its stop, it breaks off and the module has to be replaced.',
     dangerAt: ['latch'],
     sharedBy: { opens: ['latch', 'take'], shuts: ['close'] },
   },
   'stacked light module': {
-    out: [hand('upper', 'Take the upper module’s cell', 'It lies on top. Leave the lower one in.')],
+    out: [hand('upper', 'Take the upper module’s cell', 'This cell lies on top. Leave the lower cell in.')],
     in: [
       hand('lay', 'Lay the cell in the upper module', 'Put it in with the face shown on the drawing up.'),
       hand('tab', 'Bring the switch tab under the pusher', 'Push it once: the light must come on now.'),
@@ -187,10 +212,10 @@ export const HOLDER_WAYS: Readonly<Record<HoldKind, HolderWays>> = {
       hand(
         'take',
         'Lift the cell out',
-        'Lift it by its rim with plastic tweezers. Nothing holds it once it is uncovered.',
+        'Lift the cell by its rim with plastic tweezers. Nothing holds it once it is uncovered.',
       ),
     ],
-    in: [hand('lay', 'Lay the cell in its well', 'Lay it level. The part above it holds it down later.')],
+    in: [hand('lay', 'Lay the cell in its well', 'Lay the cell flat. The part above holds it down later.')],
     danger:
       'If you turn the watch over, the cell falls out, onto the coil or the floor. Only the part above holds it.',
     dangerAt: ['take'],

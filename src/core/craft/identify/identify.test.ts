@@ -124,7 +124,7 @@ describe('identifyMovement', () => {
     const open = identify(seen('mark', 'OR 41.6'));
     expect(open).toMatchObject({
       revisionOpen: true,
-      reasons: [expect.stringContaining('which of its revisions')],
+      reasons: [expect.stringContaining('Its revision is not known yet')],
     });
     expect(
       first(identify(seen('mark', 'OR 41.6'), seen('cellDiameterMm', 6.8), seen('cellHeightMm', 2.14))),
@@ -151,7 +151,7 @@ describe('identifyMovement', () => {
       sisterOf: { code: expect.any(String) as string },
     });
     expect(sister.sisterOf?.code).toMatch(/^OR 41/);
-    expect(sister.reasons[0]).toContain('reads like a sister of OR 41');
+    expect(sister.reasons[0]).toContain('close relative of OR 41');
     // Its own code is no sister of anything, nor is one that is like nothing here.
     expect(identify(seen('mark', 'OR 41.2')).sisterOf).toBeNull();
     expect(identify(seen('mark', 'XQ 7777')).sisterOf).toBeNull();

@@ -265,18 +265,18 @@ function judge(
     return told(
       'not in the book',
       sister
-        ? `It reads like a sister of ${sister.code}, not in the book: one character apart, and built alike.`
+        ? `It is probably not in the book. It looks like a close relative of ${sister.code}: one character differs, and it is built alike.`
         : notInBook <= ofCalibre
           ? `It may be a movement that is not in the book (${percent(notInBook)}). The closest in the book is ${calibreWords(best.code, best.revision)} (${percent(best.probability)}).`
           : `It is probably a movement that is not in the book. The closest in the book is ${calibreWords(best.code, best.revision)} (${percent(best.probability)}).`,
     );
   const likely = best.probability >= LIKELY ? 'likely' : 'open';
   if (revisionOpen)
-    return told(likely, `It is ${best.code}, ${percent(ofCalibre)}; which of its revisions is still open.`);
+    return told(likely, `This is ${best.code} (${percent(ofCalibre)}). Its revision is not known yet.`);
   if (conflicting !== null && likely === 'likely')
     return told(
       'likely',
-      `${percent(best.probability)} all the same, though what was seen contradicts itself: see which pair.`,
+      `Two observations contradict each other. This movement is still the likeliest (${percent(best.probability)}). Check the pair that is named.`,
     );
   if (best.probability >= KNOWN)
     return evidence.every(({ look }) => OF_THE_CELL.includes(look))

@@ -76,19 +76,19 @@ const PANEL_WAYS: Readonly<
 > = {
   catches: {
     forms: ['blunt pin'],
-    setting: { what: 'Catches', value: 'one after another, from the side with the nick' },
-    reason: 'Blunt, and braced against the bench.',
+    setting: { what: 'Catches', value: 'release one after another, starting at the side with the nick' },
+    reason: 'Use a blunt pin, and rest your hand on the bench so that it cannot slip.',
   },
   'sliding lock': {
     forms: [],
-    setting: { what: 'Lock', value: 'slid home to open, before the panel is pressed' },
+    setting: { what: 'Lock', value: 'slide it to open before you press on the panel' },
     reason:
-      'Use your thumbs. If the lock is stiff, push it with a blunt pin and rest your hand on the bench. Never pry under the panel while it is locked: its edge breaks.',
+      'Slide the lock with your thumbs. If it is stiff, rest your hand on the bench and push the lock with a blunt pin. Do not pry at the panel while it is locked: the edge of the panel breaks.',
   },
   adhesive: {
     forms: ['blunt blade'],
-    setting: { what: 'Adhesive', value: 'warmed by hand, lifted from one corner' },
-    reason: 'The adhesive is a part: cover it, so that it holds again, or renew it.',
+    setting: { what: 'Adhesive', value: 'warm it with your hand, then lift it from one corner' },
+    reason: 'The adhesive has to hold again. Cover it so that no dust sticks to it, or renew it.',
   },
 };
 

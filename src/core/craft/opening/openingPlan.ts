@@ -251,7 +251,7 @@ const PANEL_STEPS: Readonly<Record<PanelHeldBy, readonly [id: string, what: stri
   'sliding lock': [
     'lock',
     'Slide the lock to open',
-    'Push the lock with your thumbs before you press on the panel. If it is stiff, push it with a blunt pin and rest your hand on the bench.',
+    'Push the lock with your thumbs before you press on the panel. If it is stiff, rest your hand on the bench and push the lock with a blunt pin.',
   ],
   adhesive: [
     'unstick',

@@ -141,7 +141,7 @@ function UnknownMovement() {
       <Stack direction="row" spacing={2} sx={{ alignItems: 'center', justifyContent: 'space-between' }}>
         <Typography>
           {sister
-            ? `It reads like a sister of ${sister.code} that is not in the book. Enter it from that one, with what is known alone, or name it by hand below.`
+            ? `It looks like a close relative of ${sister.code} that is not in the book. Enter it from that one, with only what is known, or name it by hand below.`
             : 'This may be a movement that is not in the book. Add it to the book with what is known, or pick a movement by hand below.'}
         </Typography>
         {sister && <EnterUnknownCalibre sister={sister} />}
