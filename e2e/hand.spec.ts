@@ -101,3 +101,40 @@ test('another watch lying open puts no serial under the hand', async ({ bench: p
     await page.keyboard.press('Escape');
   }
 });
+
+test('the last letter typed into a field is no shortcut, whatever Enter is pressed on next', async ({
+  bench: page,
+}) => {
+  const id = await takenIn(page, 'ZZ 4711', { service: 'cell only' });
+  await goTo(page, `/jobs/${id}/open`);
+  const back = card(page, 'The back, measured');
+  await back.getByRole('combobox', { name: 'Kind of back' }).focus();
+  // “r” is the key of the fourth choice of the form: Plastic.
+  await page.keyboard.type('screwed, r', { delay: 60 });
+  const take = back.getByRole('button', { name: 'Diameter of a hole: take it from the caliper' });
+  for (let tab = 0; tab < 3; tab += 1) await page.keyboard.press('Tab');
+  await expect(take).toBeFocused();
+  await page.keyboard.press('Enter');
+  await page.waitForTimeout(700);
+  await expect(back.getByRole('radio', { name: 'Plastic' })).not.toBeChecked();
+  const { entries } = (await (await page.request.get(`/api/jobs/${id}`)).json()) as JobResource;
+  expect(entries.map(({ kind }) => kind)).not.toContain('open.measured');
+});
+
+test('the form of the next watch knows nothing of the one just taken in', async ({ bench: page }) => {
+  await goTo(page, '/new');
+  await page.getByRole('combobox', { name: 'Owner' }).fill('Dyveke Foursquare');
+  await page.getByRole('textbox', { name: 'Phone' }).fill('0555 9004');
+  await page.getByRole('textbox', { name: 'Engraved on the outside' }).fill('7733 WATER');
+  await page.getByRole('textbox', { name: 'Water rating' }).fill('50 m');
+  await page.getByRole('textbox', { name: 'Crown at' }).fill('3');
+  await page.getByRole('checkbox', { name: 'Stopped' }).check();
+  await page.getByRole('radio', { name: 'Reseal and test' }).check();
+  await page.getByRole('checkbox', { name: 'The owner agrees to them' }).check();
+  await page.getByRole('button', { name: 'Take it in' }).click();
+  await expect(page).toHaveURL(/\/jobs\/[^/]+\/arrive$/);
+  await page.keyboard.press('n');
+  await expect(page.getByRole('combobox', { name: 'Owner' })).toHaveValue('');
+  await expect(page.getByRole('textbox', { name: 'Water rating' })).toHaveValue('');
+  await expect(page.getByRole('checkbox', { name: 'Stopped' })).not.toBeChecked();
+});

@@ -237,7 +237,7 @@ export function KeysProvider({ children }: { readonly children: ReactNode }) {
             if (field && fieldBefore?.field === field) setFieldValue(field, fieldBefore.value);
             latest.current.takeFromDevice(run.text, lost && fieldBefore ? fieldBefore.field : null);
           }
-        } else act(runs, field !== null);
+        } else act(runs, runInField);
         return;
       }
       if (event.key.length !== 1 || event.ctrlKey || event.metaKey || event.altKey) return;
