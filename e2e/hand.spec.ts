@@ -138,3 +138,14 @@ test('the form of the next watch knows nothing of the one just taken in', async 
   await expect(page.getByRole('textbox', { name: 'Water rating' })).toHaveValue('');
   await expect(page.getByRole('checkbox', { name: 'Stopped' })).not.toBeChecked();
 });
+
+test('a choice left open gets the focus when its form is refused', async ({ bench: page }) => {
+  const id = await takenIn(page, 'ZZ 4711', { service: 'cell and reseal' });
+  await goTo(page, `/jobs/${id}/seal`);
+  const gasket = card(page, 'Gasket');
+  await gasket.getByRole('radio', { name: 'Renewed' }).check();
+  await gasket.getByRole('textbox', { name: 'Size' }).fill('30.5 × 0.70');
+  await page.keyboard.press('Enter');
+  await expect(gasket).toContainText('Grease: yes or no.');
+  await expect(gasket.getByRole('radio', { name: 'A trace, surplus off' })).toBeFocused();
+});

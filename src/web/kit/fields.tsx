@@ -186,6 +186,7 @@ export function NumbersField({ name, label, helper }: FieldProps & { readonly he
       label={label}
       fullWidth
       value={typed}
+      inputRef={field.ref}
       error={fieldState.error !== undefined}
       helperText={fieldState.error?.message ?? helper ?? 'parted by spaces, blank if none'}
       onChange={(event) => {
@@ -218,6 +219,7 @@ export function ListChoice({ name, label, options, wanted = false }: ChoiceProps
       value={(field.value as string | null) ?? ''}
       options={options}
       onChange={(value) => field.onChange(value === '' ? null : value)}
+      fieldRef={field.ref}
       error={fieldState.error?.message}
       wanted={wanted}
     />
@@ -238,6 +240,7 @@ export function Choice({ name, label, options, wanted = false }: ChoiceProps) {
       options={options}
       onChange={field.onChange}
       onBlur={field.onBlur}
+      fieldRef={field.ref}
       error={fieldState.error?.message}
       wanted={wanted}
     />
@@ -251,12 +254,23 @@ interface RadiosProps {
   readonly options: ChoiceProps['options'];
   readonly onChange: (value: string) => void;
   readonly onBlur: () => void;
+  /** Takes the one chosen, or else the first, so that the focus comes here where something is wrong. */
+  readonly fieldRef?: RefCallback<HTMLInputElement>;
   readonly error: string | undefined;
   readonly wanted?: boolean;
 }
 
 /** One of a few side by side; the wanted focus is on the one chosen, or else the first. */
-export function Radios({ label, value, options, onChange, onBlur, error, wanted = false }: RadiosProps) {
+export function Radios({
+  label,
+  value,
+  options,
+  onChange,
+  onBlur,
+  fieldRef,
+  error,
+  wanted = false,
+}: RadiosProps) {
   const labelId = useId();
   const first = value === '' ? options[0]?.value : value;
   return (
@@ -280,6 +294,7 @@ export function Radios({ label, value, options, onChange, onBlur, error, wanted 
                 slotProps={{
                   input: {
                     'data-wanted': wanted && option.value === first,
+                    ...(option.value === first && fieldRef ? { ref: fieldRef } : {}),
                   } as React.InputHTMLAttributes<HTMLInputElement>,
                 }}
               />
@@ -373,7 +388,12 @@ export function Tick({ name, label, wanted = false }: FieldProps) {
           <Checkbox
             checked={field.value === true}
             onChange={(_, on) => field.onChange(on)}
-            slotProps={{ input: { 'data-wanted': wanted } as React.InputHTMLAttributes<HTMLInputElement> }}
+            slotProps={{
+              input: {
+                'data-wanted': wanted,
+                ref: field.ref,
+              } as React.InputHTMLAttributes<HTMLInputElement>,
+            }}
           />
         }
       />
@@ -400,6 +420,7 @@ export function YesNo({ name, label, yes, no, wanted = false }: YesNoProps) {
       ]}
       onChange={(next) => field.onChange(next === 'yes')}
       onBlur={field.onBlur}
+      fieldRef={field.ref}
       error={fieldState.error?.message}
       wanted={wanted}
     />

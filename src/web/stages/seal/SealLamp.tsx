@@ -184,10 +184,10 @@ export function SealLamp() {
   const school = closingSchool(kind);
   const way = school && wayTaken(schools, school);
   const unseen = notSeenRunning(state);
-  const fitted =
-    !asks('cell.fitted') ||
-    facts.accumulator !== null ||
-    state.wells.every((well) => well.fitted !== null || well.putBack !== null);
+  const cellMissing = state.progress.some(({ missing }) =>
+    missing.some(({ requirement }) => requirement === 'cell.fitted'),
+  );
+  const isClosed = facts.closed !== null;
   const counted = facts.seals?.payload;
   return (
     <>
@@ -250,8 +250,14 @@ export function SealLamp() {
       <Caution>
         Silicone grease only: mineral grease swells rubber. Change cots before touching cell or movement.
       </Caution>
-      {!fitted && <Caution grave>No cell is fitted yet: do not close.</Caution>}
-      {fitted && asks('set.runs') && unseen !== null && (
+      {cellMissing && (
+        <Caution grave>
+          {isClosed
+            ? 'The watch is closed, but no cell is recorded for every well. Record the cell; if none is in it, open the watch again.'
+            : 'A cell is not fitted yet. Do not close the watch.'}
+        </Caution>
+      )}
+      {!cellMissing && asks('set.runs') && unseen !== null && (
         <Caution>
           {unseen} <Link to={`/jobs/${resource.job.id}/set`}>Watch it now</Link>.
         </Caution>
@@ -259,8 +265,9 @@ export function SealLamp() {
       {open.length > 0 && (
         <>
           <Caution>
-            Before closing, account for what lies on the tray: a part left out is found as a rattle, or not at
-            all.
+            {isClosed
+              ? 'The watch is closed, but parts are still on the tray. Look where each is, and record it; if one was left out, open the watch again.'
+              : 'Before closing, account for what lies on the tray: a part left out is found as a rattle, or not at all.'}
           </Caution>
           <LampAnswer
             question="Goes back on, in this order"

@@ -322,6 +322,7 @@ function Fields() {
                 name="pressureBar"
                 label="Pressure"
                 quantity="pressureBar"
+                wanted
                 helper="over the air outside; vacuum with a minus"
               />
             )}
@@ -329,6 +330,7 @@ function Fields() {
               name="seconds"
               label="Watched for"
               quantity="durationS"
+              wanted
               helper={chosen === 'dry air' ? 'under pressure, and as long after venting' : ''}
             />
             <testMade.MeasureField
