@@ -1,5 +1,6 @@
 import { buildServer } from '../src/testing/serverProcess';
 import { fuzz } from './fuzz';
+import { putBack, takenAway } from './putBack';
 import { fullDisk, heavy, twoServers, windows } from './rest';
 
 const SEED = 20260317;
@@ -19,6 +20,8 @@ it.each([
   ['a full disk', fullDisk, 1],
   ['a second server', twoServers, 2],
   ['many windows', windows, 10],
+  ['copies put back while it runs', putBack, 1],
+  ['its database taken away', takenAway, 3],
 ])(
   'stands %s',
   async (_, attack, times) => {

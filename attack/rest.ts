@@ -19,7 +19,7 @@ interface Given {
   readonly times: number;
 }
 
-async function inFolder<T>(work: (dataDir: string) => Promise<T>): Promise<T> {
+export async function inFolder<T>(work: (dataDir: string) => Promise<T>): Promise<T> {
   const dataDir = mkdtempSync(join(tmpdir(), 'wax-attack-'));
   try {
     return await work(dataDir);
@@ -39,7 +39,7 @@ const send = (
 ): Promise<Response> =>
   fetch(server.url + path, { method: 'POST', headers: { 'content-type': type, ...headers }, body });
 
-const record = (server: ServerProcess, job: string, name: string): Promise<Response> =>
+export const record = (server: ServerProcess, job: string, name: string): Promise<Response> =>
   send(
     server,
     `/api/jobs/${job}/entries`,
@@ -47,7 +47,7 @@ const record = (server: ServerProcess, job: string, name: string): Promise<Respo
     JSON.stringify(entryOf(name, 'check.reading', readingOf('restVoltageV', 1.4))),
   );
 
-async function withJob(server: ServerProcess): Promise<string> {
+export async function withJob(server: ServerProcess): Promise<string> {
   const person = { id: technicianId, name: 'Tess Quarrymoor', initials: 'TQ' };
   await send(server, '/api/technicians', 'application/json', JSON.stringify(person));
   const job = newJob('attacked');

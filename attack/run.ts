@@ -1,6 +1,7 @@
 import { parseArgs } from 'node:util';
 import { fuzz } from './fuzz';
 import { kill } from './kills';
+import { putBack, takenAway } from './putBack';
 import { fullDisk, heavy, type Held, twoServers, windows } from './rest';
 
 /**
@@ -42,6 +43,8 @@ const rest: readonly [(given: { times: number }) => Promise<Held>, number][] = [
   [fullDisk, 3],
   [twoServers, 5],
   [windows, 50],
+  [putBack, 5],
+  [takenAway, 20],
 ];
 for (const [attack, times] of rest) {
   const { words, broken, skipped } = await attack({ times });

@@ -225,3 +225,19 @@ export interface LiveNews {
   readonly jobId: string | null;
   readonly what: 'entry' | 'job' | 'stock' | 'shop' | 'devices';
 }
+
+/** Writes that were acknowledged, and that the database did not hold when the server started. */
+export interface KeptWrites {
+  readonly name: string;
+  readonly fromUtc: string;
+  readonly untilUtc: string;
+  readonly writes: number;
+}
+
+/** What became of kept writes: each is on record now, or stays kept with the reason. */
+export interface KeptTakenIn {
+  readonly recorded: number;
+  /** On record already. */
+  readonly heldBefore: number;
+  readonly refused: readonly { readonly atUtc: string; readonly path: string; readonly reason: string }[];
+}

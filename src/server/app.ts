@@ -7,10 +7,12 @@ import { randomUUID } from 'node:crypto';
 import { type Logger, pino } from 'pino';
 import { keyRequired, onlyOwnNames } from './access/access';
 import { MOST_DEPTH, MOST_VALUES, shapeOf } from './offLoop/bodies';
+import { noteAcknowledged, onlyItsDatabase } from './acknowledge';
 import { notFound, problemHandler, tooDeep, tooLarge } from './problem';
 import { bookRoutes } from './routes/book';
 import { deviceRoutes } from './routes/devices';
 import { jobImportRoutes } from './routes/jobImport';
+import { keptRoutes } from './routes/kept';
 import { jobRoutes } from './routes/jobs';
 import { shopRoutes } from './routes/shop';
 import { stockRoutes } from './routes/stock';
@@ -87,8 +89,10 @@ export function createApp({
     response.setHeader('cache-control', 'no-cache');
     next();
   });
+  app.use('/api', onlyItsDatabase(store), noteAcknowledged(store));
   app.use(
     '/api',
+    keptRoutes(store),
     jobImportRoutes(store),
     jobRoutes(store),
     shopRoutes(store),

@@ -4,6 +4,7 @@ import {
   readdirSync,
   readFileSync,
   readlinkSync,
+  renameSync,
   rmSync,
   utimesSync,
   writeFileSync,
@@ -139,6 +140,41 @@ describe('health', () => {
     const { status, body } = await counter.get<Problem & { ready: boolean }>('/api/health');
     expect([status, body.ready, body.title]).toEqual([503, false, 'Not ready']);
     expect(body.whatToDo).not.toBe('');
+  });
+
+  it('says which files are gone at once where the folder is another one', async () => {
+    await add('kept');
+    await counter.store.health.lookThroughFiles();
+    expect((await counter.get('/api/health')).body).toMatchObject({ files: { gone: 0 } });
+    const folder = dirname(dirname(counter.store.attachments.wayIn()));
+    renameSync(folder, `${folder}.moved`);
+    mkdirSync(join(folder, 'arriving'), { recursive: true });
+    mkdirSync(join(folder, 'thumbs'), { recursive: true });
+    expect((await counter.get('/api/health')).body).toMatchObject({ ready: true, files: { gone: 1 } });
+    rmSync(folder, { recursive: true });
+    renameSync(`${folder}.moved`, folder);
+    expect((await counter.get('/api/health')).body).toMatchObject({ ready: true, files: { gone: 0 } });
+  });
+
+  it('says not ready within a second where another program locks the database, and stops nobody meanwhile', async () => {
+    const db = await import('better-sqlite3');
+    const other = new db.default(join(counter.dataDir, 'wax-lantern.db'), { timeout: 0 });
+    other.exec('BEGIN IMMEDIATE');
+    const began = performance.now();
+    const [health, write, read] = await Promise.all([
+      counter.get<Problem>('/api/health'),
+      counter.post<Problem>('/api/technicians', {
+        id: technicianId,
+        name: 'Tess Quarrymoor',
+        initials: 'TQ',
+      }),
+      counter.get('/api/rack'),
+    ]);
+    expect(performance.now() - began).toBeLessThan(1000);
+    other.exec('COMMIT');
+    other.close();
+    expect([health.status, write.status, read.status]).toEqual([503, 503, 200]);
+    expect(write.body.detail).toContain('Another program holds the database');
   });
 
   it('says not ready, and why, where the database cannot be written', async () => {

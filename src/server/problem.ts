@@ -4,6 +4,8 @@ import { z } from 'zod';
 import { fieldsOf, MOST_NAMED, type Problem } from '../contract';
 import { type BodyTaken, MOST_DEPTH } from './offLoop/bodies';
 import { TooMuchToRead } from './offLoop/offLoop';
+import { HOW_TO_PUT_BACK } from './store/folder';
+import { DatabaseLost } from './store/guard';
 import type { NotKept } from './store/logbook/outcomes';
 
 /** A refusal on its way to the client. */
@@ -297,6 +299,19 @@ function storageFault(detail: string, whatToDo: string): HttpProblem {
   return problemOf(503, 'not-ready', 'The server cannot keep anything now', detail, { whatToDo });
 }
 
+/** The file at the path of the database is not the one that is open. */
+function databaseLost({ standing }: DatabaseLost): HttpProblem {
+  return standing === 'gone'
+    ? storageFault(
+        'The database was moved or deleted while the server runs.',
+        'Put wax-lantern.db back where it was. Nothing is recorded until then; the bench keeps what you record.',
+      )
+    : storageFault(
+        'Another file was put in the place of the database, or another program wrote to it, while the server runs.',
+        `Stop the server. What was recorded since it started is in the folder “kept”: after the start, take it in on the first page. ${HOW_TO_PUT_BACK}`,
+      );
+}
+
 /** Why nothing can be kept now, whatever it is that failed. */
 export function notReady(error: unknown): Problem {
   const problem = (storageProblem(error) ?? storageFault('It cannot write to its data folder.', CHECK_DISK))
@@ -305,6 +320,7 @@ export function notReady(error: unknown): Problem {
 }
 
 function storageProblem(error: unknown): HttpProblem | null {
+  if (error instanceof DatabaseLost) return databaseLost(error);
   const { code, syscall } = coded.safeParse(error).data ?? {};
   if (code === undefined) return null;
   const found = STORAGE.find(([codes]) => codes.test(code));

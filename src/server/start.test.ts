@@ -90,6 +90,47 @@ describe('a server that must not start', () => {
     expect(content()).toBe(before);
   });
 
+  it('because the log of another database lies beside it says what to move, and starts once that is done', () => {
+    const copy = readFileSync(database());
+    // Each opening numbers the database anew.
+    openStore({ dataDir }).close();
+    const store = openStore({ dataDir });
+    store.shops.addTechnician({ id: idOf('technician'), name: 'Tess Quarrymoor', initials: 'TQ' });
+    const log = readFileSync(`${database()}-wal`);
+    store.close();
+    writeFileSync(database(), copy);
+    writeFileSync(`${database()}-wal`, log);
+    const { status, said } = refused();
+    expect(status).toBe(1);
+    expect(said).toContain('was written for another database');
+    expect(said).toContain('move wax-lantern.db-wal and wax-lantern.db-shm to another folder');
+    expect(readFileSync(database()).equals(copy)).toBe(true);
+    rmSync(`${database()}-wal`);
+    const again = openStore({ dataDir });
+    expect(again.shops.technicians()).toEqual([]);
+    again.close();
+  });
+
+  it('because its log lies there without it says that', () => {
+    const store = openStore({ dataDir });
+    store.shops.addTechnician({ id: idOf('technician'), name: 'Tess Quarrymoor', initials: 'TQ' });
+    const log = readFileSync(`${database()}-wal`);
+    store.close();
+    rmSync(database());
+    writeFileSync(`${database()}-wal`, log);
+    expect(refused().said).toContain('is gone, and its log lies beside it');
+  });
+
+  it('because another has the database open says that, though the lock file was deleted', async () => {
+    const first = await startServer(dataDir);
+    rmSync(join(dataDir, 'in-use.db'));
+    const { status, said } = refused();
+    expect(status).toBe(1);
+    expect(said).toContain('Another server or program has the database');
+    expect((await fetch(`${first.url}/api/health`)).status).toBe(200);
+    await first.end('SIGTERM');
+  });
+
   it('because another has the folder says that, and may once the other is gone however it went', async () => {
     const first = await startServer(dataDir);
     const { status, said } = refused();

@@ -79,6 +79,8 @@ export interface AttachmentStore {
   forgetNames(hashes: Iterable<string>): void;
   /** Looks for files without a record, records without a file and uploads that broke off; sweeps what is safe to. */
   tidy(): Promise<FolderLook>;
+  /** Which folder lies at the path of the files: another one where it was moved or copied. Null: none. */
+  folderIdentity(): string | null;
   /** Whether a file can be written; throws what the file system says where it cannot. */
   tryWrite(): Promise<void>;
 }
@@ -271,6 +273,10 @@ export function attachmentStore(db: Db, clock: Clock, dataDir: string): Attachme
         else if (size !== bytes) damaged.push(hash);
       }
       return { brokenOff, unnamed, gone, damaged };
+    },
+    folderIdentity() {
+      const found = statSync(folder, { throwIfNoEntry: false });
+      return found ? `${found.dev}:${found.ino}` : null;
     },
     async tryWrite() {
       const path = wayIn();

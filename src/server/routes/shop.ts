@@ -123,6 +123,7 @@ export function shopRoutes(store: Store): Router {
     const outcome = store.logbook.erase(request.params.id, technicianId);
     if (outcome === 'no such customer') throw notFound('such owner');
     if (outcome === 'no such technician') throw notKept({ outcome });
+    store.acknowledged.forget(request.params.id);
     store.publish({ jobId: null, what: 'job' });
     response.json(store.logbook.customer(request.params.id));
   });

@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import Database from 'better-sqlite3';
 import { here } from '../here';
 import { databaseOf, FolderRefused } from './folder';
+import { type Guard, guardDatabase } from './guard';
 
 export type Db = Database.Database;
 
@@ -26,13 +27,27 @@ export function readMigrations(folder: string = MIGRATIONS): Migration[] {
     }));
 }
 
+/** Who watches over a database that is open as the shop's. */
+const GUARDS = new WeakMap<Db, Guard>();
+
+export const guardOf = (db: Db): Guard | undefined => GUARDS.get(db);
+
 /**
  * A write as one immediate transaction: all of it or nothing, and never resting on what somebody else changes meanwhile.
- * Within another write it is part of that one.
+ * Within another write it is part of that one. Throws `DatabaseLost` where the open database is not the one at its path.
  */
 export function inTransaction<A extends unknown[], R>(db: Db, write: (...given: A) => R): (...given: A) => R {
   const transaction = db.transaction(write);
-  return (...given) => transaction.immediate(...given);
+  return (...given) => {
+    if (db.inTransaction) return transaction.immediate(...given);
+    const guard = guardOf(db);
+    guard?.check();
+    const written = transaction.immediate(...given);
+    // What a copy was put over in that moment is not acknowledged.
+    guard?.check();
+    guard?.tend();
+    return written;
+  };
 }
 
 /** Applies what is missing, each migration in its own transaction. Gives the names applied. */
@@ -55,9 +70,12 @@ export function migrate(db: Db, migrations: readonly Migration[] = readMigration
   return missing.map((migration) => migration.name);
 }
 
+/** So long a lock of another program is waited for, ms: everybody else waits as long. */
+const LOCKED_FOR_MS = 100;
+
 /** Opens a database so that what was committed is on disk: write-ahead log, full sync, foreign keys. */
 export function openConnection(file: string): Db {
-  const db = new Database(file, { timeout: 5000 });
+  const db = new Database(file, { timeout: LOCKED_FOR_MS });
   db.pragma('journal_mode = WAL');
   db.pragma('synchronous = FULL');
   db.pragma('foreign_keys = ON');
@@ -71,5 +89,13 @@ export function openDatabase(dataDir: string): Db {
   mkdirSync(dataDir, { recursive: true });
   const db = openConnection(databaseOf(dataDir));
   migrate(db);
+  GUARDS.set(db, guardDatabase(db));
   return db;
+}
+
+/** Closes a database, by its guard where it has one. */
+export function closeDatabase(db: Db): void {
+  const guard = guardOf(db);
+  if (guard) guard.close();
+  else db.close();
 }

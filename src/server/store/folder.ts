@@ -1,6 +1,7 @@
 import { existsSync, mkdirSync, readdirSync, statSync } from 'node:fs';
-import { join } from 'node:path';
+import { basename, join } from 'node:path';
 import Database from 'better-sqlite3';
+import { isForeignLog, logIndexOf, logOf } from './databaseLog';
 
 /** Why a data folder must not be opened, and the way back, in plain words. */
 export class FolderRefused extends Error {}
@@ -44,27 +45,42 @@ export function holdFolder(dataDir: string): () => void {
   }
 }
 
+/** How a copy is put back, so that nothing of the database it replaces reaches it. */
+export const HOW_TO_PUT_BACK =
+  'To put back a copy: stop the server, move wax-lantern.db-wal and wax-lantern.db-shm away, put the copy in the place of wax-lantern.db, and start the server.';
+
 /**
  * Looks at a data folder before anything is changed in it. Throws `FolderRefused` where its database is gone or empty
- * while files are there, is none, or is damaged.
+ * while files or a log are there, is none, is damaged, is open elsewhere, or has the log of another one beside it.
  */
 export function checkFolder(dataDir: string): void {
   const file = databaseOf(dataDir);
+  const hasLog = (statSync(logOf(file), { throwIfNoEntry: false })?.size ?? 0) > 0;
   if (!existsSync(file) || statSync(file).size === 0) {
-    if (hasFiles(dataDir))
+    if (hasFiles(dataDir) || hasLog)
       throw new FolderRefused(
-        `The database ${file} is ${existsSync(file) ? 'empty' : 'gone'}, and files of a shop lie beside it. ${COPY_BACK}`,
+        `The database ${file} is ${existsSync(file) ? 'empty' : 'gone'}, and ${hasLog ? 'its log lies' : 'files of a shop lie'} beside it. ${COPY_BACK}`,
       );
     return;
   }
+  if (isForeignLog(file))
+    throw new FolderRefused(
+      `The log ${logOf(file)} was written for another database than the one beside it. Together they would ruin each other. If this database is a copy that was put back, move ${basename(logOf(file))} and ${basename(logIndexOf(file))} to another folder and start again. If not, put back the database the log belongs to. What was recorded last is in the log: keep it.`,
+    );
   try {
     const db = new Database(file, { timeout: 5000 });
+    // Nobody else may have it open, whatever became of the lock file.
+    db.pragma('locking_mode = EXCLUSIVE');
     const found = db.pragma('quick_check(1)', { simple: true });
     db.close();
     if (found === 'ok') return;
     throw new FolderRefused(`The database ${file} is damaged: ${String(found)}. ${COPY_BACK}`);
   } catch (error) {
     if (error instanceof FolderRefused) throw error;
+    if (codeOf(error).startsWith('SQLITE_BUSY'))
+      throw new FolderRefused(
+        `Another server or program has the database ${file} open. Use that server, or end the program before starting this one.`,
+      );
     if (codeOf(error) === 'SQLITE_NOTADB') throw new FolderRefused(`${file} is not a database. ${COPY_BACK}`);
     if (codeOf(error).startsWith('SQLITE_CORRUPT'))
       throw new FolderRefused(`The database ${file} is damaged. ${COPY_BACK}`);

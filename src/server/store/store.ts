@@ -5,12 +5,14 @@ import { DEFAULT_POLICY, type Shop } from '../../core/craft/policy';
 import { localDay } from '../../core/craft/time';
 import { type AttachmentStore, attachmentStore } from '../attachments/attachments';
 import { deviceHub } from '../devices/devices';
+import { type AcknowledgedStore, acknowledgedStore } from './acknowledged';
 import { type CellsInWatchesStore, cellsInWatchesStore } from './cellsInWatches';
 import { type CatalogueStore, catalogueStore } from './catalogue';
 import { cellLivesStore } from './cellLives';
 import { readShippedCells } from './shippedCells';
 import { type Clock, runningClock } from './clock';
-import { inTransaction, openDatabase } from './database';
+import { closeDatabase, guardOf, inTransaction, openDatabase } from './database';
+import { DatabaseLost } from './guard';
 import { type Health, healthOf } from './health';
 import { type LogbookStore, logbookStore } from './logbook/logbook';
 import { type LeaksSeenStore, leaksSeenStore } from './leaksSeen';
@@ -44,6 +46,8 @@ export interface Store {
   readonly stock: StockStore;
   readonly logbook: LogbookStore;
   readonly attachments: AttachmentStore;
+  /** What was acknowledged, beside the database. */
+  readonly acknowledged: AcknowledgedStore;
   readonly movements: MovementsSeenStore;
   readonly leaks: LeaksSeenStore;
   readonly cells: CellsInWatchesStore;
@@ -58,6 +62,8 @@ export interface Store {
   publish(item: LiveNews): void;
   /** `onEnd` is called when no more news will come. Gives the way to end the subscription. */
   subscribe(listener: (item: LiveNews) => void, onEnd?: () => void): () => void;
+  /** Throws `DatabaseLost` where the open database is not the one at its path. */
+  checkDatabase(): void;
   /** Lets every subscriber go: the server stops. */
   hangUp(): void;
   close(): void;
@@ -120,6 +126,15 @@ export function openStore({
       return owner?.email ? 'e-mail' : null;
     },
   });
+  const acknowledged = acknowledgedStore(db, dataDir, () => clock.nowUtc());
+  const checkDatabase = (): void => {
+    try {
+      guardOf(db)?.check();
+    } catch (error) {
+      if (error instanceof DatabaseLost && error.standing === 'replaced') acknowledged.setAside();
+      throw error;
+    }
+  };
   const news = new EventEmitter<{ news: [LiveNews]; end: [] }>();
   news.setMaxListeners(0);
   return {
@@ -130,12 +145,13 @@ export function openStore({
     stock,
     logbook,
     attachments,
+    acknowledged,
     movements,
     cells,
     leaks,
     visits,
     devices,
-    health: healthOf(db, clock, attachments),
+    health: healthOf(db, clock, attachments, checkDatabase),
     context,
     inOne: (write) => inTransaction(db, write)(),
     publish: (item) => void news.emit('news', item),
@@ -148,7 +164,16 @@ export function openStore({
       };
     },
     hangUp: () => void news.emit('end'),
-    close: () => void db.close(),
+    checkDatabase,
+    close() {
+      try {
+        checkDatabase();
+        acknowledged.end();
+      } catch {
+        // What was acknowledged stays beside the database, for whoever starts the next server.
+      }
+      closeDatabase(db);
+    },
   };
 }
 

@@ -6,6 +6,7 @@ import type {
   DayResource,
   JobResource,
   JobSummary,
+  KeptWrites,
   LedgerLine,
   LiveNews,
   Reminder,
@@ -60,6 +61,10 @@ export function useReminders() {
 /** Lots an older program kept here say nothing of how long their cells lasted. */
 const lotsAsToday = (lots: readonly Lot[]): readonly Lot[] =>
   lots.map((lot) => Object.assign({ lasts: null }, lot));
+
+export function useKeptWrites() {
+  return useResource<readonly KeptWrites[]>('/api/kept');
+}
 
 export function useStock() {
   return useResource<StockResource>('/api/stock', {

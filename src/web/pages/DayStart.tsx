@@ -10,6 +10,7 @@ import { STAGE_WORDS, STAGES } from '../../core/craft/policy';
 
 // What it records with is not wanted for the first look at the day.
 const RemindersDue = lazy(() => import('./RemindersDue'));
+const KeptWrites = lazy(() => import('./KeptWrites'));
 const BrandNew = lazy(() => import('./BrandNew'));
 const RunsDue = lazy(async () => ({ default: (await import('../job/RunsDue')).RunsDue }));
 
@@ -40,6 +41,9 @@ export function DayStart() {
             {shop.shop.place ? `, ${shop.shop.place}` : ''}. Press <strong>n</strong> to take a watch in,{' '}
             <strong>/</strong> to find one, <strong>?</strong> for the keys.
           </Typography>
+          <Suspense>
+            <KeptWrites />
+          </Suspense>
           {isBrandNew && (
             <Suspense>
               <BrandNew />

@@ -1,0 +1,156 @@
+import {
+  closeSync,
+  existsSync,
+  fstatSync,
+  mkdirSync,
+  openSync,
+  readdirSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  writeFileSync,
+  writeSync,
+} from 'node:fs';
+import { join } from 'node:path';
+import { z } from 'zod';
+import type { KeptWrites } from '../../contract';
+import { parsedJson } from '../json';
+import type { Db } from './database';
+import { keptIn } from './guard';
+
+/** A write as it was sent and acknowledged. What came as a file is named alone: who sent it has it. */
+const acknowledged = z.strictObject({
+  atUtc: z.iso.datetime(),
+  method: z.enum(['POST', 'PUT', 'PATCH', 'DELETE']),
+  path: z.string().regex(/^\/api\//),
+  body: z.unknown().optional(),
+  file: z
+    .strictObject({ hash: z.string(), name: z.string(), contentType: z.string(), bytes: z.number() })
+    .optional(),
+});
+export type Acknowledged = z.infer<typeof acknowledged>;
+
+export interface AcknowledgedStore {
+  /** Notes a write before it is acknowledged. */
+  note(write: Acknowledged): void;
+  /** What was noted so far is kept as a file of its own: the database is lost. */
+  setAside(): void;
+  /** The files of writes to be taken in again, the oldest first. */
+  kept(): readonly KeptWrites[];
+  /** The writes of such a file; null where there is none of this name. */
+  read(name: string): readonly Acknowledged[] | null;
+  /** What of a file is left to be taken in; nothing removes it. */
+  replace(name: string, left: readonly Acknowledged[]): void;
+  /** Removes every write that names an owner whose details are erased. */
+  forget(customerId: string): void;
+  /** The server ends by its own hand: all that was acknowledged is in the database. */
+  end(): void;
+}
+
+/** Larger than this the file begins anew: what it held is in the database and in its copies. */
+const MOST_BYTES = 64 * 1024 * 1024;
+const CURRENT = 'acknowledged.jsonl';
+const KEPT = /^writes-[0-9TZ-]+\.jsonl$/;
+
+/** The writes of a file; a last line that broke off was never acknowledged. */
+function writesIn(path: string): readonly Acknowledged[] {
+  if (!existsSync(path)) return [];
+  return readFileSync(path, 'utf8')
+    .split('\n')
+    .flatMap((line) => {
+      const read = acknowledged.safeParse(parsedJson(line));
+      return read.success ? [read.data] : [];
+    });
+}
+
+const lines = (writes: readonly Acknowledged[]): string =>
+  writes.map((write) => `${JSON.stringify(write)}\n`).join('');
+
+/** Writes whose body carries an id that the database knows them by. */
+const KNOWN_BY_ID =
+  /^\/api\/(technicians|jobs|jobs\/[^/]+\/entries|lots|lots\/(count|give-away)|orders|deliveries|collections)$/;
+const withId = z.object({ id: z.string() });
+
+/**
+ * Notes in the data folder, beside the database, what is acknowledged, so that it outlives a database that is put back or
+ * taken away under the running server. At the start what an earlier server left is compared with the database; where it
+ * lacks any of it, all is kept to be taken in again.
+ */
+export function acknowledgedStore(db: Db, dataDir: string, nowUtc: () => string): AcknowledgedStore {
+  const held = db
+    .prepare<[{ id: string }], number>(
+      `SELECT EXISTS (SELECT 1 FROM (SELECT @id AS id) WHERE id IN (
+         SELECT id FROM entry WHERE id = @id UNION SELECT id FROM job WHERE id = @id
+         UNION SELECT id FROM technician WHERE id = @id UNION SELECT id FROM written_once WHERE id = @id))`,
+    )
+    .pluck();
+  const path = join(dataDir, CURRENT);
+  const folder = keptIn(dataDir);
+  const pathOf = (name: string): string => join(folder, name);
+
+  const keep = (): void => {
+    mkdirSync(folder, { recursive: true });
+    renameSync(path, pathOf(`writes-${nowUtc().replace(/[:.]/g, '-')}.jsonl`));
+  };
+  const isMissing = ({ path: to, body }: Acknowledged): boolean => {
+    const named = withId.safeParse(body);
+    return KNOWN_BY_ID.test(to) && named.success && held.get({ id: named.data.id }) === 0;
+  };
+  if (writesIn(path).some(isMissing)) keep();
+  let handle = openSync(path, 'w');
+  let isEnded = false;
+  const restart = (writes: readonly Acknowledged[]): void => {
+    closeSync(handle);
+    writeFileSync(path, lines(writes));
+    handle = openSync(path, 'a');
+  };
+  const names = (): string[] =>
+    existsSync(folder)
+      ? readdirSync(folder)
+          .filter((name) => KEPT.test(name))
+          .sort()
+      : [];
+
+  return {
+    note(write) {
+      if (isEnded) return;
+      if (fstatSync(handle).size > MOST_BYTES) restart([]);
+      writeSync(handle, `${JSON.stringify(write)}\n`);
+    },
+    setAside() {
+      if (isEnded || fstatSync(handle).size === 0) return;
+      closeSync(handle);
+      keep();
+      handle = openSync(path, 'w');
+    },
+    kept: () =>
+      names().flatMap((name) => {
+        const writes = writesIn(pathOf(name));
+        const [first] = writes;
+        const last = writes.at(-1);
+        return first && last
+          ? [{ name, fromUtc: first.atUtc, untilUtc: last.atUtc, writes: writes.length }]
+          : [];
+      }),
+    read: (name) => (names().includes(name) ? writesIn(pathOf(name)) : null),
+    replace(name, writes) {
+      if (writes.length === 0) rmSync(pathOf(name), { force: true });
+      else {
+        writeFileSync(`${pathOf(name)}.new`, lines(writes));
+        renameSync(`${pathOf(name)}.new`, pathOf(name));
+      }
+    },
+    forget(customerId) {
+      const others = (writes: readonly Acknowledged[]): readonly Acknowledged[] =>
+        writes.filter((write) => !JSON.stringify(write).includes(customerId));
+      restart(others(writesIn(path)));
+      for (const name of names()) this.replace(name, others(writesIn(pathOf(name))));
+    },
+    end() {
+      if (isEnded) return;
+      isEnded = true;
+      closeSync(handle);
+      rmSync(path, { force: true });
+    },
+  };
+}

@@ -1,0 +1,113 @@
+import { randomInt } from 'node:crypto';
+import { mkdirSync, renameSync, statSync } from 'node:fs';
+import { basename, dirname, join } from 'node:path';
+import type Database from 'better-sqlite3';
+import { logIndexOf, logOf } from './databaseLog';
+
+/** How the file at the path of the database stands to the one that is open. */
+export type Standing = 'ours' | 'gone' | 'replaced';
+
+/** The database at its path is no longer the one that is open: nothing is written to either. */
+export class DatabaseLost extends Error {
+  constructor(readonly standing: Exclude<Standing, 'ours'>) {
+    super(`The database is ${standing}.`);
+  }
+}
+
+export interface Guard {
+  /** Throws `DatabaseLost` where the file at the path is not the open one, or somebody else wrote to it. */
+  check(): void;
+  /** After a write: moves what the log holds into the database once it has grown. */
+  tend(): void;
+  /** Ends the connection. Of a database that was replaced nothing is moved into the file that took its place. */
+  close(): void;
+}
+
+/** Where a data folder keeps what was recorded and is not in its database. */
+export const keptIn = (dataDir: string): string => join(dataDir, 'kept');
+
+/** From here on the log is moved into the database. */
+const LOG_BYTES = 4 * 1024 * 1024;
+const HIGHEST_VERSION = 2 ** 30;
+
+const identity = (file: string): string | null => {
+  const found = statSync(file, { bigint: true, throwIfNoEntry: false });
+  return found ? `${found.dev}:${found.ino}` : null;
+};
+
+/** What tells whether anybody wrote to a file: in write-ahead mode only `checkpoint` writes to a database. */
+const footprint = (file: string): string | null => {
+  const found = statSync(file, { bigint: true, throwIfNoEntry: false });
+  return found ? `${found.dev}:${found.ino}:${found.size}:${found.mtimeNs}` : null;
+};
+
+/**
+ * Watches over an open database: whether a copy was put in its place or it was taken away, which SQLite does not notice.
+ * Moves the log into the database itself, so that any other change of the file is somebody else's; and begins each log with
+ * the number of the database raised by one, so that a log left beside another database is known (`isForeignLog`).
+ */
+export function guardDatabase(db: Database.Database): Guard {
+  const file = db.name;
+  let seen: string | null = null;
+  let log: string | null = null;
+  let triedAtBytes = 0;
+  let isReplaced = false;
+
+  const version = (): number => db.pragma('user_version', { simple: true }) as number;
+  const checkpoint = (): void => {
+    const [moved] = db.pragma('wal_checkpoint(TRUNCATE)') as [{ busy: number }];
+    // Another program reads: the log grows on until it has done.
+    if (moved.busy === 0) {
+      const before = version();
+      db.pragma(
+        `user_version = ${before > 0 && before < HIGHEST_VERSION ? before + 1 : randomInt(1, HIGHEST_VERSION)}`,
+      );
+    }
+    seen = footprint(file);
+    log = identity(logOf(file));
+  };
+
+  /** The log of a database that was replaced would be replayed over what took its place: it is kept elsewhere. */
+  const setLogAside = (): void => {
+    if (log === null || identity(logOf(file)) !== log) return;
+    const folder = keptIn(dirname(file));
+    mkdirSync(folder, { recursive: true });
+    const stamp = new Date().toISOString().replaceAll(':', '-');
+    for (const each of [logOf(file), logIndexOf(file)])
+      if (identity(each) !== null) renameSync(each, join(folder, `${stamp}-${basename(each)}`));
+  };
+
+  db.pragma('wal_autocheckpoint = 0');
+  checkpoint();
+
+  const check = (): void => {
+    if (isReplaced) throw new DatabaseLost('replaced');
+    const now = footprint(file);
+    // Taken away and put back as it was, it is ours again.
+    if (now === seen) return;
+    if (now === null) throw new DatabaseLost('gone');
+    isReplaced = true;
+    setLogAside();
+    throw new DatabaseLost('replaced');
+  };
+
+  return {
+    check,
+    tend() {
+      const size = statSync(logOf(file), { throwIfNoEntry: false })?.size ?? 0;
+      if (size < triedAtBytes) triedAtBytes = 0;
+      if (size - triedAtBytes < LOG_BYTES) return;
+      checkpoint();
+      triedAtBytes = statSync(logOf(file), { throwIfNoEntry: false })?.size ?? 0;
+    },
+    close() {
+      try {
+        check();
+      } catch (error) {
+        // Closing would move the log into what took its place. The process ends soon, and the system closes what is open.
+        if (error instanceof DatabaseLost && error.standing === 'replaced') return;
+      }
+      db.close();
+    },
+  };
+}

@@ -1,0 +1,74 @@
+import { Button, Paper, Typography } from '@mui/material';
+import { useState } from 'react';
+import type { KeptTakenIn, KeptWrites as Kept } from '../../contract';
+import { localTime } from '../../core/craft/time';
+import { failedInWords, postJson } from '../api/http';
+import { useBench } from '../api/bench';
+import { useKeptWrites, useShop } from '../api/resources';
+import { Caution } from '../kit/Lamp';
+
+const DAY_AND_TIME = 'D MMM YYYY HH:mm';
+
+/** What became of kept writes, with each one that was refused. */
+function TakenIn({ taken, zone }: { readonly taken: KeptTakenIn; readonly zone: string }) {
+  return (
+    <>
+      <Typography role="status">
+        {taken.recorded} recorded, {taken.heldBefore} were on record already, {taken.refused.length} refused.
+      </Typography>
+      {taken.refused.map(({ atUtc, path, reason }, index) => (
+        <Typography key={index} variant="body2">
+          {localTime(atUtc, zone, DAY_AND_TIME)}, {path}: {reason}
+        </Typography>
+      ))}
+    </>
+  );
+}
+
+/** Writes that were acknowledged and are not in the database: a copy was put back, or it was lost. */
+export default function KeptWrites() {
+  const { data: kept = [], mutate } = useKeptWrites();
+  const { data: shop } = useShop();
+  const { technicianId } = useBench();
+  const [taken, setTaken] = useState<KeptTakenIn | null>(null);
+  const [failed, setFailed] = useState<string | null>(null);
+  if (!shop || (kept.length === 0 && taken === null)) return null;
+  const { zone } = shop.shop;
+  const takeIn = async ({ name }: Kept): Promise<void> => {
+    setFailed(null);
+    try {
+      setTaken(await postJson<KeptTakenIn>(`/api/kept/${name}/take-in`, {}));
+    } catch (error) {
+      setFailed(failedInWords(error, 'the kept records cannot be taken in now.'));
+    }
+    await mutate();
+  };
+  return (
+    <Paper component="section" aria-label="Records not in the database" sx={{ p: 2 }}>
+      <Typography variant="h2">Records not in the database</Typography>
+      {kept.length > 0 && (
+        <Typography>
+          A copy of the database was put back, or the database was lost. These records were acknowledged
+          before that and are kept in the data folder. Take them in before anything new is recorded: then
+          every watch keeps its ticket.
+        </Typography>
+      )}
+      {kept.map((each) => (
+        <Typography key={each.name} component="div" sx={{ mt: 1 }}>
+          {each.writes} {each.writes === 1 ? 'record' : 'records'},{' '}
+          {localTime(each.fromUtc, zone, DAY_AND_TIME)} to {localTime(each.untilUtc, zone, DAY_AND_TIME)}{' '}
+          <Button
+            size="small"
+            variant="outlined"
+            disabled={technicianId === null}
+            onClick={() => void takeIn(each)}
+          >
+            Take in {each.writes} {each.writes === 1 ? 'record' : 'records'}
+          </Button>
+        </Typography>
+      ))}
+      {failed !== null && <Caution grave>{failed}</Caution>}
+      {taken !== null && <TakenIn taken={taken} zone={zone} />}
+    </Paper>
+  );
+}
