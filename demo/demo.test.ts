@@ -2,6 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { book } from '../src/testing/fixtures';
+import { openConnection } from '../src/server/store/database';
 import { openStore, type Store } from '../src/server/store/store';
 import { foldJob } from '../src/core/logbook';
 import { BACK_KINDS } from '../src/core/craft/cases';
@@ -12,6 +13,21 @@ import { buildDemo } from './build';
 import { makers } from './book';
 import { DEMO_START_UTC } from './scenario';
 import { NETTLE, SALTMARSH } from './steps';
+/** Every table of answers worked out from the entries of the jobs. */
+const KEPT_BESIDE = [
+  'job_summary',
+  'tool_use',
+  'opener_wanted',
+  'movement_seen',
+  'cell_in_watch',
+  'cell_leaked',
+  'supplier_count',
+  'leak_seen',
+  'next_visit',
+  'cell_visit',
+  'cell_visit_fitted',
+];
+
 describe('the invented book', () => {
   it('has calibres and case types enough, of several makers, all codes of their maker’s pattern', () => {
     expect(book.calibres.length).toBeGreaterThanOrEqual(24);
@@ -193,6 +209,37 @@ describe('the demo', () => {
     expect(ledger.filter((line) => line.reason === 'fitted').length).toBeGreaterThan(250);
     expect(store.stock.lots().every((lot) => lot.balance >= 0 && !lot.toBeCounted)).toBe(true);
     expect(store.stock.spentInBin()).toBeGreaterThan(0);
+  });
+
+  it('has every answer kept beside its jobs the same when all are worked out anew', async () => {
+    store.close();
+    const db = openConnection(join(folder, 'wax-lantern.db'));
+    const kept = (): object =>
+      Object.fromEntries(
+        KEPT_BESIDE.map((table) => {
+          const rows = db.prepare<[], object>(`SELECT * FROM ${table}`).all();
+          return [table, rows.map((row) => JSON.stringify(row)).sort()] as const;
+        }),
+      );
+    // What a forecast was when the cell was fitted is kept from then on, not worked out again.
+    const before = kept();
+    for (const table of KEPT_BESIDE.filter(
+      (each) => !['job_summary', 'cell_visit', 'cell_visit_fitted'].includes(each),
+    ))
+      db.exec(`DELETE FROM ${table}`);
+    db.exec("UPDATE job_summary SET basis = '', summary = '{}', search = ''; DELETE FROM supplier_count");
+    db.close();
+    store = openStore({ dataDir: folder });
+    await store.logbook.fresh.all();
+    const again = openConnection(join(folder, 'wax-lantern.db'));
+    for (const table of KEPT_BESIDE) {
+      const rows = again.prepare<[], object>(`SELECT * FROM ${table}`).all();
+      expect([table, rows.map((row) => JSON.stringify(row)).sort()]).toEqual([
+        table,
+        (before as Record<string, string[]>)[table],
+      ]);
+    }
+    again.close();
   });
 
   it('is the same at every build', async () => {

@@ -67,15 +67,13 @@ export function number({ words, min, max, unit = '', example }: NumberRule): z.Z
   return z.number({ error: range }).min(min, range).max(max, range);
 }
 
-export const instant = z.iso.datetime({
-  error: 'A time is UTC in ISO form, e.g. 2026-03-12T09:30:00.000Z.',
-});
-
-/** When something happened at the bench: no earlier than electric watches, no later than this century. */
-export const occurredAt = instant.refine(
-  (value) => value >= '2000-01-01' && value < '2100-01-01',
-  'A time in the wrong century. A good value: 2026-03-12T09:30:00.000Z.',
-);
+/** A time of this century: what is recorded, promised or told in a file lies between plausible ends. */
+export const instant = z.iso
+  .datetime({ error: 'A time is UTC in ISO form, e.g. 2026-03-12T09:30:00.000Z.' })
+  .refine(
+    (value) => value >= '2000-01-01' && value < '2100-01-01',
+    'A time in the wrong century. A good value: 2026-03-12T09:30:00.000Z.',
+  );
 
 export const calendarDay = z.iso
   .date({ error: 'A day is written year-month-day, e.g. 2027-04-30.' })

@@ -147,6 +147,8 @@ export interface Reminder {
   readonly customerName: string;
   readonly phone: string;
   readonly email: string;
+  /** The ticket of a later job that came in a file: another counter saw the watch since. */
+  readonly seenElsewhere: string | null;
 }
 
 /** One owner, with every job of theirs, the newest first. */

@@ -183,6 +183,13 @@ export interface CarriedLot {
     readonly customerName: string;
     readonly phone: string;
     readonly email: string;
+    /** A cell that another counter says it fitted there later; this shop has not seen it. */
+    readonly laterElsewhere: {
+      readonly jobId: string;
+      readonly cellCode: string;
+      readonly fittedAt: string;
+      readonly counter: string;
+    } | null;
   }[];
 }
 

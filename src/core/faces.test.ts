@@ -284,7 +284,10 @@ function asksOf(state: JobState, entries: readonly Entry[]): Readonly<Record<str
         openParts(facts),
         freshLoose(facts).length,
         entries.map((entry) => judgeAddedByFile(entry, state)),
-        judgeHistory(entries, samples['arrive.received'], new Set()),
+        judgeHistory(entries, samples['arrive.received'], new Set(), {
+          receivedAt: context.nowUtc,
+          nowUtc: context.nowUtc,
+        }),
         facts.back ? settingOf(facts.back.payload) : '',
         closingOf(state, opening, null, context).map((step) => isClosingStepDone(step, facts)),
       ];

@@ -100,6 +100,15 @@ function signature(jobId: string) {
   };
 }
 
+it('an entry of a time that has not come is refused, ten minutes of a fast clock apart', async () => {
+  const job = await counter.takeIn('early');
+  const at = (occurredAt: string) =>
+    counter.record(job, `at ${occurredAt}`, 'check.reading', readingOf('restVoltageV', 1.4), { occurredAt });
+  expect((await at('2026-03-17T12:10:00.000Z')).status).toBe(201);
+  const { status, body } = await at('2026-03-17T12:10:01.000Z');
+  expect([status, body.detail]).toEqual([422, expect.stringContaining('ahead of the clock')]);
+});
+
 describe('taking a watch in', () => {
   it('gives a ticket, puts the job on the rack, and records who took it in', async () => {
     const answer = await counter.post<JobResource['job']>('/api/jobs', newJob('a'));

@@ -8,6 +8,7 @@ import { type Logger, pino } from 'pino';
 import { keyRequired, onlyOwnNames } from './access/access';
 import { MOST_DEPTH, MOST_VALUES, shapeOf } from './offLoop/bodies';
 import { noteAcknowledged, onlyItsDatabase } from './acknowledge';
+import { freshFirst } from './fresh';
 import { notFound, problemHandler, tooDeep, tooLarge } from './problem';
 import { bookRoutes } from './routes/book';
 import { deviceRoutes } from './routes/devices';
@@ -89,7 +90,7 @@ export function createApp({
     response.setHeader('cache-control', 'no-cache');
     next();
   });
-  app.use('/api', onlyItsDatabase(store), noteAcknowledged(store));
+  app.use('/api', onlyItsDatabase(store), noteAcknowledged(store), freshFirst(store));
   app.use(
     '/api',
     keptRoutes(store),

@@ -1,7 +1,7 @@
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
-import type { JobFile, JobImported, JobResource, JobSummary, Problem } from '../contract';
+import type { CarriedLot, JobFile, JobImported, JobResource, JobSummary, Problem } from '../contract';
 import type { EntryKind, Payloads } from '../core/logbook';
 import { Counter, delivery, entryOf, fittedFromLot, newJob, technicianId } from '../testing/counter';
 import { idOf, readingOf } from '../testing/fixtures';
@@ -439,6 +439,77 @@ describe('a job of another counter that is new here', () => {
     expect([status, body.fields?.length, body.fieldsFound]).toEqual([400, 200, 300]);
     expect(body.detail).toContain('And 280 more.');
   });
+});
+
+describe('a file that tells of a watch that is here', () => {
+  /** The same watch as taken in here, taken in and given another cell there under another owner, as a file. */
+  async function told(mine: string, wellMeasured = true): Promise<JobFile> {
+    await there.post('/api/lots', { ...delivery, lotCode: 'S-9' });
+    const job = await there.takeIn('theirs', { watchId: newJob('a').watchId });
+    if (wellMeasured) await there.record(job, 'theirs measured', 'cell.well-measured', WELL);
+    const fitted = { ...OURS, lotCode: 'S-9' };
+    expect((await there.record(job, 'theirs fitted', 'cell.fitted', fitted, LATER)).status).toBe(201);
+    expect(job).not.toBe(mine);
+    return saved(there, job);
+  }
+  const OURS = { ...fittedFromLot, supplier: delivery.supplier };
+  const WELL = { diameterMm: 7, depthMm: 2.3 };
+  const LATER = { occurredAt: '2026-03-17T12:05:00.000Z' };
+
+  it('takes it off no list of watches that carry a lot: what it says stands beside', async () => {
+    await here.post('/api/lots', delivery);
+    const mine = await here.takeInMeasured('a');
+    await here.record(mine, 'mine fitted', 'cell.fitted', OURS);
+    const before = (await here.get<CarriedLot>('/api/lots/carried?supplier=Saltmarsh Wholesale&lot=S-1'))
+      .body;
+    expect(before.watches).toMatchObject([{ jobId: mine, laterElsewhere: null }]);
+    expect((await takeIn(here, await told(mine))).status).toBe(201);
+    const { body } = await here.get<CarriedLot>('/api/lots/carried?supplier=Saltmarsh Wholesale&lot=S-1');
+    expect(body.watches).toMatchObject([
+      { jobId: mine, laterElsewhere: { cellCode: 'SR621SW', counter: 'Test counter' } },
+    ]);
+    const csv = (await here.get<string>('/api/lots/carried.csv?supplier=Saltmarsh Wholesale&lot=S-1')).body;
+    expect(csv).toContain('SR621SW, 2026-03-17T12:05:00.000Z, Test counter');
+    // What this shop fits there next takes its place.
+    const again = await here.takeIn('again', { watchId: newJob('a').watchId });
+    await here.record(again, 'again measured', 'cell.well-measured', WELL);
+    await here.post('/api/lots', { ...delivery, id: idOf('lot of another'), lotCode: 'S-2' });
+    const other = { ...OURS, lotId: idOf('lot of another'), lotCode: 'S-2' };
+    expect((await here.record(again, 'again fitted', 'cell.fitted', other, LATER)).status).toBe(201);
+    expect(
+      (await here.get<CarriedLot>('/api/lots/carried?supplier=Saltmarsh Wholesale&lot=S-1')).body.watches,
+    ).toEqual([]);
+  });
+
+  it.each([
+    [
+      'received',
+      (file: JobFile) => ({ ...file, job: { ...file.job, receivedAt: '9999-01-01T00:00:00.000Z' } }),
+      400,
+    ],
+    [
+      'received',
+      (file: JobFile) => ({ ...file, job: { ...file.job, receivedAt: '0000-01-01T00:00:00.000Z' } }),
+      400,
+    ],
+    [
+      'received',
+      (file: JobFile) => ({ ...file, job: { ...file.job, receivedAt: '2026-03-17T12:10:01.000Z' } }),
+      422,
+    ],
+    ['recorded', (file: JobFile) => withFirst(file, { recordedAt: '9999-01-01T00:00:00.000Z' }), 400],
+    ['recorded', (file: JobFile) => withFirst(file, { recordedAt: '2026-03-18T12:00:00.000Z' }), 422],
+    ['done', (file: JobFile) => withFirst(file, { occurredAt: '2026-03-18T12:00:00.000Z' }), 422],
+  ])('is refused where it was %s at a time nobody saw yet', async (_, change, status) => {
+    const file = change(await told(''));
+    expect((await takeIn(here, file)).status).toBe(status);
+    expect((await here.get<JobSummary[]>('/api/rack')).body).toEqual([]);
+  });
+});
+
+const withFirst = (file: JobFile, change: object) => ({
+  ...file,
+  entries: file.entries.map((entry, index) => (index === 0 ? { ...entry, ...change } : entry)),
 });
 
 describe('lists as CSV', () => {

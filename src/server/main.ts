@@ -90,10 +90,10 @@ server.listen(port, host, () => {
     `Wax Lantern is ready at http://${host.includes(':') ? `[${host}]` : host}:${actual}\n`,
   );
   lookThroughFiles(store);
-  store.logbook
-    .catchUp()
+  store.logbook.fresh
+    .all()
     .catch((error: unknown) =>
-      log.error({ err: error }, 'What older jobs tell of cells could not be worked out.'),
+      log.error({ err: error }, 'The answers of older jobs could not be worked out.'),
     );
   setInterval(() => {
     if (localTime(store.clock.nowUtc(), store.shops.shop().zone, 'H') === LOOKED_AT_HOUR)

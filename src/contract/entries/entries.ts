@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { Entry, EntryKind, Payloads } from '../../core/logbook';
-import { fileHash, id, occurredAt, optionalText, text } from '../fields';
+import { fileHash, id, instant, optionalText, text } from '../fields';
 import { arriveKinds } from './arrive';
 import { cellKinds } from './cell';
 import { checkKinds } from './check';
@@ -36,7 +36,7 @@ export function kindDefinition<K extends EntryKind>(kind: K): KindDefinition<Pay
 const envelope = {
   id,
   payloadVersion: z.int().min(1),
-  occurredAt,
+  occurredAt: instant,
   technicianId: id,
   bench: text({ words: 'Bench', max: 40, example: 'window bench' }),
   well: optionalText({ words: 'Well', max: 40, example: 'main' }).nullable().default(null),

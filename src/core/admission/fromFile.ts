@@ -1,6 +1,7 @@
 import { type Entry, type EntryKind, entryInWords, type JobState, stockMoves } from '../logbook';
 import { ADMITTED, type Admission, refuse } from './admission';
 import { judgeCorrection } from './corrections';
+import { judgeAhead } from './times';
 
 /** What says which cell is in the watch. */
 const FITTINGS: readonly EntryKind[] = ['cell.fitted', 'cell.put-back', 'cell.accumulator'];
@@ -39,21 +40,28 @@ interface OfJob {
  * May entries stand as what another counter recorded of a job that is not here? That counter judged them by its own
  * book and stock; here only what holds at every counter is asked: they are received for the owner, watch and visit the
  * file names, and corrections name what came before, of their kind, and no signature. `unreadable` are ids that
- * counter could not read any more. Gives the first entry that may not, by its place.
+ * counter could not read any more; none happened or was recorded ahead of this counter’s clock. Gives the first entry that may not, by its place.
  */
 export function judgeHistory(
   entries: readonly Entry[],
   of: OfJob,
   unreadable: ReadonlySet<string>,
+  { receivedAt, nowUtc }: { readonly receivedAt: string; readonly nowUtc: string },
 ): Admission & { readonly at: number } {
   if (!entries.some(({ kind }) => kind === 'arrive.received'))
     return {
       ...refuse(['It does not say when the watch was received.'], 'Save the job again where it came from.'),
       at: 0,
     };
+  const early = judgeAhead(receivedAt, nowUtc);
+  if (early) return { ...early, at: 0 };
   const told = new Set(entries.map(({ id }) => id));
   const dark = new Set([...unreadable].filter((id) => !told.has(id)));
   for (const [at, entry] of entries.entries()) {
+    const ahead =
+      judgeAhead(entry.occurredAt, nowUtc) ??
+      (entry.recordedAt === null ? null : judgeAhead(entry.recordedAt, nowUtc));
+    if (ahead) return { ...ahead, at };
     if (
       entry.kind === 'arrive.received' &&
       (['customerId', 'watchId', 'visitId'] as const).some((id) => entry.payload[id] !== of[id])

@@ -15,6 +15,7 @@ import { benchJudges } from './bench';
 import { cellJudges } from './cell';
 import { judgeCorrection } from './corrections';
 import { handbackJudges } from './handback';
+import { judgeAhead } from './times';
 
 /** A judge a kind; what has none is always admitted. */
 const judges: { readonly [K in EntryKind]?: Judge<K> } = {
@@ -94,6 +95,7 @@ export function judgeEntry(
 ): Admission {
   const question = { state, known, lots, context };
   return (
+    judgeAhead(entry.occurredAt, context.nowUtc) ??
     judgeCorrection(entry, question) ??
     judgePause(entry, question) ??
     judgePlace(entry, question) ??

@@ -136,7 +136,19 @@ export function listCsv(store: Store, list: (typeof LISTS)[number]): string {
 /** The watches that carry a lot now, as a list to ring by. */
 export function carriedCsv({ supplier, lotCode, watches }: CarriedLot): string {
   return csv(
-    ['supplier', 'lot', 'cell', 'fitted_at', 'ticket', 'watch', 'well', 'owner', 'phone', 'email'],
+    [
+      'supplier',
+      'lot',
+      'cell',
+      'fitted_at',
+      'ticket',
+      'watch',
+      'well',
+      'owner',
+      'phone',
+      'email',
+      'later_elsewhere',
+    ],
     watches.map((each) => ({
       supplier,
       lot: lotCode,
@@ -148,6 +160,9 @@ export function carriedCsv({ supplier, lotCode, watches }: CarriedLot): string {
       owner: each.customerName,
       phone: each.phone,
       email: each.email,
+      later_elsewhere: each.laterElsewhere
+        ? `${each.laterElsewhere.cellCode}, ${each.laterElsewhere.fittedAt}, ${each.laterElsewhere.counter}`
+        : '',
     })),
   );
 }

@@ -21,8 +21,6 @@ export interface CellLivesStore {
   ): void;
   /** What those cells did, as parts of what was forecast for each. */
   readonly ofCells: (cells: Cells) => ShopLife;
-  /** Jobs an earlier program wrote, which are still to be worked out. */
-  missing(most: number): readonly string[];
 }
 
 /** Tables of what was seen, from which lives are told by the core; `typeOf`: a cell's name as the book has it. */
@@ -39,8 +37,6 @@ export function cellLivesStore(
   const noteFitted = db.prepare<[string, string, string, string]>(
     'INSERT OR IGNORE INTO cell_visit_fitted (job_id, watch_id, cell_code, supplier) VALUES (?, ?, ?, ?)',
   );
-  const isNoLongerMissing = db.prepare<[string]>('DELETE FROM cell_visit_missing WHERE job_id = ?');
-  const missing = db.prepare<[number], string>('SELECT job_id FROM cell_visit_missing LIMIT ?').pluck();
   const fittedIn = db.prepare<[string], Cells>(
     'SELECT DISTINCT cell_code AS code, supplier FROM cell_visit_fitted WHERE watch_id = ?',
   );
@@ -64,7 +60,6 @@ export function cellLivesStore(
         seen &&
         withForecastsKept(seen, before === undefined ? null : (JSON.parse(before) as CellVisit), state);
       const wanted = visit === null ? undefined : JSON.stringify(visit);
-      isNoLongerMissing.run(id);
       if (before === wanted) return;
       forgetTold(watchId);
       forget.run(id);
@@ -91,6 +86,5 @@ export function cellLivesStore(
       told.set(key, { day, life });
       return life;
     },
-    missing: (most) => missing.all(most),
   };
 }

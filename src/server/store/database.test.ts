@@ -41,7 +41,7 @@ describe('migrations', () => {
     expect(db.prepare('SELECT job_id, due_on, reminded FROM next_visit').all()).toEqual([
       { job_id: 'j', due_on: '2028-01-01', reminded: 0 },
     ]);
-    expect(db.prepare('SELECT job_id FROM cell_visit_missing').pluck().all()).toEqual(['j']);
+    expect(db.prepare('SELECT job_id, basis FROM job_summary').all()).toEqual([{ job_id: 'j', basis: '' }]);
     db.close();
   });
 

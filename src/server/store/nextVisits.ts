@@ -29,17 +29,20 @@ export function nextVisitsStore(db: Db): NextVisitsStore {
   const note = db.prepare<Row>(
     'INSERT INTO next_visit (job_id, watch_id, due_on, reminded) VALUES (@jobId, @watchId, @dueOn, @reminded)',
   );
-  // Not waited for: a watch that is here, or that was given a later day or another cell since; nor an owner who was erased.
+  // Not waited for: a watch that is here, or that this shop gave a later day or another cell since; nor an owner who was
+  // erased. What another counter did stands beside.
   const due = db.prepare<{ from: string; to: string; today: string; most: number }, Reminder>(
     `SELECT job.id AS jobId, job.ticket, due.watch_id AS watchId, due.due_on AS dueOn, customer.name AS customerName,
-       customer.phone, customer.email, coalesce(json_extract(job_summary.summary, '$.watch'), '') AS watch
+       customer.phone, customer.email, coalesce(json_extract(job_summary.summary, '$.watch'), '') AS watch,
+       (SELECT told.ticket FROM job AS told WHERE told.watch_id = job.watch_id AND told.number > job.number
+          AND told.came_as IS NOT NULL ORDER BY told.number DESC LIMIT 1) AS seenElsewhere
      FROM next_visit AS due JOIN job ON job.id = due.job_id
        JOIN visit ON visit.id = job.visit_id JOIN customer ON customer.id = visit.customer_id
        LEFT JOIN job_summary ON job_summary.job_id = job.id
      WHERE due.reminded = 0 AND due.due_on BETWEEN @from AND @to AND customer.erased_at IS NULL
        AND NOT EXISTS (
          SELECT 1 FROM job AS later LEFT JOIN job_summary AS now ON now.job_id = later.id
-         WHERE later.watch_id = job.watch_id AND later.number > job.number AND (
+         WHERE later.watch_id = job.watch_id AND later.number > job.number AND later.came_as IS NULL AND (
            now.on_rack = 1
            OR EXISTS (SELECT 1 FROM next_visit WHERE next_visit.job_id = later.id)
            OR EXISTS (SELECT 1 FROM cell_in_watch WHERE cell_in_watch.job_id = later.id)

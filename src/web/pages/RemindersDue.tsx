@@ -26,6 +26,7 @@ function DueLine({ due, shop }: { readonly due: Reminder; readonly shop: SeenSho
       <Typography>
         <Link to={`/jobs/${due.jobId}`}>{due.ticket}</Link> {due.watch}, {due.customerName}:{' '}
         {dueWords(due.dueOn, today)}. {reach === '' ? 'Left neither phone nor e-mail.' : reach}
+        {due.seenElsewhere && ` Another counter saw this watch since (${due.seenElsewhere}): ask the owner.`}
       </Typography>
       <Stack direction="row" spacing={1} useFlexGap sx={{ mt: 0.5, flexWrap: 'wrap', alignItems: 'center' }}>
         <Typography variant="body2">Reminded</Typography>

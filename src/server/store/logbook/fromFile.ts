@@ -79,9 +79,12 @@ function takeJob(parts: LogbookParts, file: JobInHand): JobRow {
 /** Entries of a job that is new here, as the other counter recorded and judged them. */
 function takeHistory(parts: LogbookParts, job: JobRow, file: JobInHand): number {
   const { entries, fold } = parts;
-  const offered = file.entries.map(({ entry }) => offeredTo(job.id, entry));
+  const offered = file.entries.map(({ entry, recordedAt }) => ({ ...offeredTo(job.id, entry), recordedAt }));
   const of = { customerId: file.customerId, watchId: job.watchId, visitId: job.visitId };
-  const judged = judgeHistory(offered, of, new Set(file.unreadable));
+  const judged = judgeHistory(offered, of, new Set(file.unreadable), {
+    receivedAt: file.job.receivedAt,
+    nowUtc: parts.clock.nowUtc(),
+  });
   if (judged.verdict === 'refused') throw refusedOf(file, judged.at, judged);
   for (const { entry, recordedAt, counter } of file.entries) {
     if (entries.byId(entry.id)) throw new Refusal({ outcome: 'other body under this id' });

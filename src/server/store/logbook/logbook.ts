@@ -14,12 +14,13 @@ import { addMinutes } from '../../../core/craft/time';
 import { inTransaction } from '../database';
 import { toSummary } from '../summary';
 import { follow } from './consequences';
+import { type Fresh, freshener } from './fresh';
 import { type JobInHand, takeFromFile } from './fromFile';
 import { type Appended, type Erased, type NotKept, refusable, type Taken } from './outcomes';
 import { type Revised, reviseOwner } from './owners';
 import { type LogbookGround, type LogbookParts, logbookParts } from './parts';
 import { find, headOf, readCustomer, readJob, readWatch, summariesOfWatch } from './read';
-import { catchUpOnLives, summariseJobsOf } from './summarise';
+import { summariseJobsOf } from './summarise';
 import { isTakenInSo, takeIn } from './takeIn';
 import { writeEntry } from './write';
 
@@ -49,8 +50,8 @@ export interface LogbookStore {
   find: (query: string) => FindResult;
   /** What each tool did, and how often one was missing in the year before an instant. */
   toolsServed: (nowUtc: string) => ToolsServed;
-  /** Works out what an earlier program did not keep of its jobs. */
-  catchUp: () => Promise<void>;
+  /** Awaited before answers kept beside the jobs are shown. */
+  fresh: Fresh;
 }
 
 function append(parts: LogbookParts, jobId: string, given: NewEntry): Appended {
@@ -81,6 +82,7 @@ function erase(parts: LogbookParts, customerId: string, technicianId: string): E
 export function logbookStore(ground: LogbookGround): LogbookStore {
   const parts = logbookParts(ground);
   const { db, jobs, summaries } = parts;
+  const fresh = freshener(parts);
   return {
     append: inTransaction(db, (jobId: string, given: NewEntry) => append(parts, jobId, given)),
     takeIn: refusable(
@@ -106,11 +108,17 @@ export function logbookStore(ground: LogbookGround): LogbookStore {
     jobIdsOfVisit: (visitId) => jobs.ofVisit(visitId).map(({ id }) => id),
     all: () => summaries.all().map(toSummary),
     rack: () => summaries.onRack().map(toSummary),
-    summariesOfWatch: (watchId) => summariesOfWatch(parts, watchId),
-    customer: (id) => readCustomer(parts, id),
+    summariesOfWatch(watchId) {
+      fresh.of(jobs.ofWatch(watchId).map(({ id }) => id));
+      return summariesOfWatch(parts, watchId);
+    },
+    customer(id) {
+      fresh.of(jobs.ofCustomer(id).map((job) => job.id));
+      return readCustomer(parts, id);
+    },
     watch: (watchId) => readWatch(parts, watchId),
     find: (query) => find(parts, query),
-    catchUp: () => catchUpOnLives(parts),
+    fresh,
     toolsServed: (nowUtc) => summaries.toolsServed(addMinutes(nowUtc, -YEAR_MINUTES)),
   };
 }

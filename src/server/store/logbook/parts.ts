@@ -33,7 +33,7 @@ export interface LogbookGround {
   readonly cells: Pick<CellsInWatchesStore, 'follow'>;
   readonly leaks: Pick<LeaksSeenStore, 'follow'>;
   readonly visits: Pick<NextVisitsStore, 'follow'>;
-  readonly lives: Pick<CellLivesStore, 'follow' | 'missing'>;
+  readonly lives: Pick<CellLivesStore, 'follow'>;
   readonly contextNow: () => JobContext;
 }
 

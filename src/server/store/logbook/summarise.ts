@@ -1,4 +1,3 @@
-import { setImmediate } from 'node:timers/promises';
 import { deepEqual } from 'fast-equals';
 import type { Customer, JobSummary } from '../../../contract';
 import { waitsFor } from '../../../core/advice/dayplan';
@@ -14,7 +13,7 @@ import {
   looseCells,
   lyingOpen,
 } from '../../../core/logbook';
-import { inTransaction } from '../database';
+import { basisOf } from './basis';
 import type { LogbookParts } from './parts';
 import type { JobRow } from './rows';
 import type { WrittenSummary } from './tables';
@@ -97,6 +96,7 @@ export function summarise(
     promisedAt: summary.promisedAt,
     search: searchText(job, state, customer),
     summary: JSON.stringify(summary),
+    basis: basisOf(contextNow()),
   };
   if (written?.search !== now.search) finder.remember(job.number, findable(now.search));
   if (!deepEqual(written, now)) summaries.write(job.id, now);
@@ -120,30 +120,6 @@ export function summarise(
 function followLives({ lives, stock, contextNow }: LogbookParts, job: JobRow, state: JobState): void {
   const fitted = [...state.facts.cellsFitted.values()].flatMap(({ payload }) => payload.lotId ?? []);
   lives.follow(job, state, stock.datesOfLots(fitted), contextNow());
-}
-
-/** So many jobs are caught up with in one write; between two the server answers. */
-const CAUGHT_UP_AT_ONCE = 10;
-
-/** Jobs written by an earlier program: what they tell of the life of cells, a few of them in one write, until all are done. */
-export async function catchUpOnLives(parts: LogbookParts): Promise<void> {
-  const { db, lives, jobs, entries, fold } = parts;
-  const follow = inTransaction(db, (jobIds: readonly string[]) => {
-    for (const id of jobIds) {
-      const job = jobs.byId(id);
-      if (job) followLives(parts, job, fold(entries.of(id)));
-    }
-  });
-  // What a hand records meanwhile is followed with its own write, and is no longer missing.
-  for (
-    let next = lives.missing(CAUGHT_UP_AT_ONCE);
-    next.length > 0;
-    next = lives.missing(CAUGHT_UP_AT_ONCE)
-  ) {
-    follow(next);
-    await setImmediate();
-    if (!db.open) return;
-  }
 }
 
 /** Inside a write: the same for every job of an owner whose name or number changed. */

@@ -20,6 +20,8 @@ export interface WrittenSummary {
   readonly promisedAt: string | null;
   readonly search: string;
   readonly summary: string;
+  /** What it was worked out with, beside the entries (`basisOf`). */
+  readonly basis: string;
 }
 
 /** When an entry went on record, and at which other counter: null for this one. */
@@ -227,13 +229,20 @@ export type PeopleTable = ReturnType<typeof peopleTable>;
 export function summaryTable(db: Db) {
   const summaryOf = db.prepare<[string], string>('SELECT summary FROM job_summary WHERE job_id = ?').pluck();
   const written = db.prepare<[string], WrittenSummary>(
-    'SELECT on_rack AS onRack, promised_at AS promisedAt, search, summary FROM job_summary WHERE job_id = ?',
+    'SELECT on_rack AS onRack, promised_at AS promisedAt, search, summary, basis FROM job_summary WHERE job_id = ?',
   );
-  const writeSummary = db.prepare<[string, number, string | null, string, string]>(
-    `INSERT INTO job_summary (job_id, on_rack, promised_at, search, summary) VALUES (?, ?, ?, ?, ?)
+  const writeSummary = db.prepare<WrittenSummary & { readonly jobId: string }>(
+    `INSERT INTO job_summary (job_id, on_rack, promised_at, search, summary, basis)
+     VALUES (@jobId, @onRack, @promisedAt, @search, @summary, @basis)
      ON CONFLICT (job_id) DO UPDATE SET on_rack = excluded.on_rack, promised_at = excluded.promised_at,
-       search = excluded.search, summary = excluded.summary`,
+       search = excluded.search, summary = excluded.summary, basis = excluded.basis`,
   );
+  const stale = db
+    .prepare<{ basis: string; onRack: 1 | null; most: number }, string>(
+      `SELECT job_id FROM job_summary WHERE basis <> @basis AND on_rack = coalesce(@onRack, on_rack)
+       ORDER BY on_rack DESC LIMIT @most`,
+    )
+    .pluck();
   const rack = db
     .prepare<[], string>('SELECT summary FROM job_summary WHERE on_rack = 1 ORDER BY promised_at')
     .pluck();
@@ -260,8 +269,9 @@ export function summaryTable(db: Db) {
     textOf: (jobId: string): string | undefined => summaryOf.get(jobId),
     /** What is kept beside a job; undefined before its first entry. */
     written: (jobId: string): WrittenSummary | undefined => written.get(jobId),
-    write: (jobId: string, { onRack, promisedAt, search, summary }: WrittenSummary): void =>
-      void writeSummary.run(jobId, onRack, promisedAt, search, summary),
+    write: (jobId: string, written: WrittenSummary): void => void writeSummary.run({ jobId, ...written }),
+    /** Jobs whose answers rest on something else than this; `onRack`: null for those on the rack and off it. */
+    stale: (basis: string, onRack: 1 | null, most: number): string[] => stale.all({ basis, onRack, most }),
     onRack: (): string[] => rack.all(),
     all: (): string[] => allSummaries.all(),
     /** Which tools opened a job, and whether one was missing: in the place of what was there. */

@@ -96,6 +96,17 @@ export function Trace({
                       </TableCell>
                       <TableCell>
                         {each.cellCode}, {localTime(each.fittedAt, shop.shop.zone, 'D MMM YYYY')}
+                        {each.laterElsewhere && (
+                          <Typography variant="body2">
+                            Another counter
+                            {each.laterElsewhere.counter && ` (${each.laterElsewhere.counter})`} recorded{' '}
+                            <Link to={`/jobs/${each.laterElsewhere.jobId}`}>
+                              {each.laterElsewhere.cellCode}
+                            </Link>{' '}
+                            there on {localTime(each.laterElsewhere.fittedAt, shop.shop.zone, 'D MMM YYYY')}.
+                            Ask the owner.
+                          </Typography>
+                        )}
                       </TableCell>
                       <TableCell>
                         <Link to={`/jobs/${each.jobId}`}>{each.ticket}</Link>

@@ -1,0 +1,18 @@
+import { addMinutes } from '../craft/time';
+import { type Admission, refuse } from './admission';
+
+/** A clock at the bench may be ahead of the shop's by so much. */
+const AHEAD_MINUTES = 10;
+
+/**
+ * Whether a time an entry or a file tells lies ahead of the shop's clock by more than clocks differ: nothing happens in the
+ * future. Null where it does not. Source: ours.
+ */
+export function judgeAhead(atUtc: string, nowUtc: string): Extract<Admission, { verdict: 'refused' }> | null {
+  return Date.parse(atUtc) <= Date.parse(addMinutes(nowUtc, AHEAD_MINUTES))
+    ? null
+    : refuse(
+        [`Its time, ${atUtc}, is ahead of the clock of this counter, ${nowUtc}.`],
+        'Set the clock of the device it was recorded on, or of this counter, and record it again.',
+      );
+}

@@ -1,0 +1,81 @@
+import Database from 'better-sqlite3';
+import { join } from 'node:path';
+import type { JobSummary } from '../contract';
+import { DEFAULT_POLICY } from '../core/craft/policy';
+import type { LightPlaceTool } from '../core/craft/tools';
+import { Counter, technicianId } from '../testing/counter';
+import { movementOf } from '../testing/fixtures';
+import { flatUnderLamp } from '../testing/lit';
+
+let counter: Counter;
+beforeEach(async () => {
+  counter = await Counter.open();
+});
+afterEach(() => counter.close());
+
+const onRack = async (id: string): Promise<JobSummary | undefined> =>
+  (await counter.get<JobSummary[]>('/api/rack')).body.find((job) => job.id === id);
+
+async function decide(change: object): Promise<void> {
+  const { revision: _, ...policy } = DEFAULT_POLICY;
+  const answer = await counter.post('/api/policy', {
+    shop: counter.store.shops.shop(),
+    policy: { ...policy, ...change },
+    basedOn: counter.store.shops.policy().revision,
+    technicianId,
+  });
+  expect(answer.status).toBe(201);
+}
+
+describe('what is kept beside a job, before it is shown', () => {
+  it('follows a policy that asks for another fact, though nothing was recorded since', async () => {
+    const job = await counter.takeIn('a');
+    const before = await onRack(job);
+    expect(before?.waitsFor).not.toContain('how it will be worn');
+    const services = {
+      ...DEFAULT_POLICY.services,
+      'cell only': { requires: ['arrive.watch', 'arrive.wear'], priceMinor: 1700 },
+    };
+    await decide({ services });
+    expect((await onRack(job))?.waitsFor).toContain('how it will be worn');
+    const { body } = await counter.get<string>('/api/lists/rack.csv');
+    expect(body).toContain('how it will be worn');
+  });
+
+  it('follows the light measured at a light place since the watch was laid there', async () => {
+    const job = await counter.takeIn('lit');
+    const movement = movementOf('vessarin-210s', 'V-210S');
+    const named = await counter.record(job, 'named', 'identify.movement', movement);
+    expect(named.status).toBe(201);
+    expect((await counter.record(job, 'laid', 'cell.lit', flatUnderLamp)).status).toBe(201);
+    const before = (await onRack(job))?.lit?.readyUtc ?? '';
+    expect(before).not.toBe('');
+    const [record] = counter.store.catalogue.history('lightPlace', 'lamp');
+    const lamp = record?.body as LightPlaceTool;
+    const written = await counter.post('/api/catalogue/records', {
+      kind: 'lightPlace',
+      id: 'lamp',
+      body: { ...lamp, lux: lamp.lux / 4 },
+      basedOn: record?.revision,
+      technicianId,
+    });
+    expect(written.status).toBe(201);
+    expect(((await onRack(job))?.lit?.readyUtc ?? '') > before).toBe(true);
+  });
+
+  it('is worked out anew after an upgrade, for rack and watch alike', async () => {
+    const job = await counter.takeIn('a');
+    const before = await onRack(job);
+    const { dataDir } = counter;
+    await counter.close({ keep: true });
+    const db = new Database(join(dataDir, 'wax-lantern.db'));
+    db.exec(
+      `UPDATE job_summary SET basis = 'another program', summary = json_set(summary, '$.current', 'handback')`,
+    );
+    db.close();
+    counter = await Counter.open({ dataDir });
+    const [visit] = counter.store.logbook.summariesOfWatch(counter.store.logbook.job(job)?.job.watchId ?? '');
+    expect(visit).toEqual(before);
+    expect(await onRack(job)).toEqual(before);
+  });
+});
