@@ -3,6 +3,7 @@ import { createHash } from 'node:crypto';
 import { readdirSync } from 'node:fs';
 import { request as httpRequest } from 'node:http';
 import { join } from 'node:path';
+import sharp from 'sharp';
 import type {
   Attachment,
   DeviceAsk,
@@ -57,16 +58,18 @@ async function leftOnDisk(): Promise<string[]> {
 }
 
 describe('files', () => {
-  it('are kept by their content, typed by their content, and given back as they came', async () => {
-    const hash = createHash('sha256').update(PNG).digest('hex');
-    expect(await upload(PNG, 'inside before.txt')).toMatchObject({
-      status: 201,
-      body: { hash, contentType: 'image/png', bytes: PNG.length, name: 'inside before.txt' },
-    });
+  it('are kept by their content, typed by their content, and given back as they were kept', async () => {
+    const { status, body } = await upload(PNG, 'inside before.txt');
+    expect([status, body.contentType, body.name]).toEqual([201, 'image/png', 'inside before.txt']);
     await upload(PNG, 'the same again.png');
-    expect(onDisk()).toEqual([hash]);
-    const response = await fetch(`${counter.url}/api/attachments/${hash}`);
-    expect(Buffer.from(await response.arrayBuffer())).toEqual(PNG);
+    expect(onDisk()).toEqual([body.hash]);
+    const response = await fetch(`${counter.url}/api/attachments/${body.hash}`);
+    const kept = Buffer.from(await response.arrayBuffer());
+    expect(kept).toHaveLength(body.bytes);
+    expect(createHash('sha256').update(kept).digest('hex')).toBe(body.hash);
+    const { data, info } = await sharp(kept).raw().toBuffer({ resolveWithObject: true });
+    expect(data).toEqual(await sharp(PNG).raw().toBuffer());
+    expect([info.width, info.height]).toEqual([1, 1]);
     expect(response.headers.get('content-type')).toBe('image/png');
     expect(response.headers.get('content-security-policy')).toContain('sandbox');
     expect((await counter.get(`/api/attachments/${'0'.repeat(64)}`)).status).toBe(404);

@@ -74,8 +74,14 @@ describe('a job that goes to another counter', () => {
     expect(yours.customer).toEqual(mine.customer);
     expect(yours.attachments).toEqual(mine.attachments);
     expect(yours.job.cameAs).toBe('T0001-8');
-    const photo = await fetch(`${there.url}/api/attachments/${mine.attachments[0]?.hash ?? ''}`);
-    expect(Buffer.from(await photo.arrayBuffer())).toEqual(PHOTO);
+    const [photo, theirs] = await Promise.all(
+      [here, there].map(async ({ url }) => {
+        const answer = await fetch(`${url}/api/attachments/${mine.attachments[0]?.hash ?? ''}`);
+        return Buffer.from(await answer.arrayBuffer());
+      }),
+    );
+    expect(photo?.length).toBeGreaterThan(0);
+    expect(theirs).toEqual(photo);
     const found = await there.get<{ jobs: { conflict: boolean }[] }>('/api/find?q=T0001-8');
     expect(found.body.jobs.some((each) => each.conflict)).toBe(true);
     expect(there.store.stock.lots()).toEqual([]);

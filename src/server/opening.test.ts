@@ -187,9 +187,18 @@ describe('photographs', () => {
     expect([width, height]).toEqual([600, 800]);
   });
 
-  it('without any such data are kept byte for byte', async () => {
-    const bare = await plain().png().toBuffer();
-    expect(await kept((await upload(bare, 'bare.png')).body.hash)).toEqual(bare);
+  it('downloaded here and added again are the same file', async () => {
+    const { hash } = (await upload(await plain().jpeg().toBuffer(), 'back.jpg')).body;
+    const again = await upload(await kept(hash), 'back again.jpg');
+    expect([again.status, again.body.hash]).toEqual([201, hash]);
+  });
+
+  it('of more pixels than any camera makes are refused in words', async () => {
+    const huge = await sharp({ create: { width: 16_000, height: 8000, channels: 3, background: '#fff' } })
+      .png({ compressionLevel: 9 })
+      .toBuffer();
+    const { status, body } = await upload(huge, 'huge.png');
+    expect([status, body.detail]).toEqual([413, 'A picture may have 120 megapixels.']);
   });
 
   it('have a small picture of their own; other files have none', async () => {

@@ -13,10 +13,11 @@ import { join } from 'node:path';
 import type { Readable } from 'node:stream';
 import { Transform, Writable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import { filetypemime } from 'magic-bytes.js';
 import type { Attachment } from '../../contract';
 import type { Clock } from '../store/clock';
 import type { Db } from '../store/database';
+import { cleanFilm } from './films';
+import { type FileKind, kindOf } from './kinds';
 import { cleanPicture, isBarePicture, makeThumb } from './pictures';
 
 export const MOST_BYTES = 50 * 1024 * 1024;
@@ -32,7 +33,11 @@ export type AttachmentKept =
   | { readonly outcome: 'too large' }
   | { readonly outcome: 'empty' }
   | { readonly outcome: 'cut off' }
-  | { readonly outcome: 'cannot be cleaned' | 'cannot be read'; readonly contentType: string };
+  | {
+      readonly outcome: 'cannot be cleaned' | 'cannot be read' | 'too many pixels';
+      readonly contentType: string;
+      readonly what: 'picture' | 'film';
+    };
 
 class TooLarge extends Error {}
 
@@ -114,7 +119,7 @@ async function hashOf(path: string): Promise<string | null> {
 }
 
 type Arrived =
-  | { readonly outcome: 'whole'; readonly hash: string; readonly bytes: number; readonly contentType: string }
+  | { readonly outcome: 'whole'; readonly hash: string; readonly bytes: number; readonly is: FileKind }
   | { readonly outcome: 'too large' | 'empty' | 'cut off' };
 
 /** Writes a stream to a path, and tells what came. */
@@ -144,13 +149,35 @@ async function arrive(source: Readable, path: string): Promise<Arrived> {
   }
   if (bytes === 0 || bytes > MOST_BYTES) return { outcome: bytes === 0 ? 'empty' : 'too large' };
   // The type is what the content says, never what the name or the browser claims.
-  const [type] = filetypemime(Buffer.concat(head));
-  return {
-    outcome: 'whole',
-    hash: hash.digest('hex'),
-    bytes,
-    contentType: type ?? 'application/octet-stream',
-  };
+  return { outcome: 'whole', hash: hash.digest('hex'), bytes, is: kindOf(Buffer.concat(head)) };
+}
+
+type Freed =
+  | { readonly outcome: 'as it was' | 'cleaned'; readonly contentType: string }
+  | { readonly outcome: 'cannot be cleaned' | 'cannot be read' | 'too many pixels' };
+
+/**
+ * Takes off a file on disk what tells where it was made. One from another counter stays byte for byte, as its entries name
+ * it so: it is not taken where there is anything to take off.
+ */
+async function freed(path: string, is: FileKind, asItIs: boolean): Promise<Freed> {
+  const { contentType } = is;
+  switch (is.kind) {
+    case 'other':
+      return { outcome: 'as it was', contentType };
+    case 'not taken':
+      return { outcome: 'cannot be cleaned' };
+    case 'film': {
+      const outcome = await cleanFilm(path, { write: !asItIs });
+      if (outcome === 'cannot be cleaned' || outcome === 'cannot be read') return { outcome };
+      return asItIs && outcome === 'cleaned' ? { outcome: 'cannot be read' } : { outcome, contentType };
+    }
+    case 'picture':
+      if (!asItIs) return cleanPicture(path, contentType);
+      return (await isBarePicture(path, contentType))
+        ? { outcome: 'as it was', contentType }
+        : { outcome: 'cannot be read' };
+  }
 }
 
 export function attachmentStore(db: Db, clock: Clock, dataDir: string): AttachmentStore {
@@ -190,17 +217,23 @@ export function attachmentStore(db: Db, clock: Clock, dataDir: string): Attachme
   const placeAt = async (path: string, source: Readable, told: ToldOfFile): Promise<AttachmentKept> => {
     const arrived = await arrive(source, path);
     if (arrived.outcome !== 'whole') return arrived;
-    const { contentType } = arrived;
-    if (told.fromAnotherCounter && !(await isBarePicture(path, contentType)))
-      return { outcome: 'cannot be read', contentType };
-    const cleaned = await cleanPicture(path, contentType);
-    if (cleaned === 'cannot be cleaned' || cleaned === 'cannot be read')
-      return { outcome: cleaned, contentType };
+    const { is } = arrived;
+    const known = byHash.get(arrived.hash);
+    // What is known is one that was kept: it comes again as it is.
+    const taken = known
+      ? { outcome: 'as it was' as const, contentType: known.contentType }
+      : await freed(path, is, told.fromAnotherCounter === true);
+    if (!('contentType' in taken)) {
+      const isFilm = is.kind === 'film' || (is.kind === 'not taken' && is.what === 'film');
+      return { ...taken, contentType: is.contentType, what: isFilm ? 'film' : 'picture' };
+    }
+    const isAnew = taken.outcome === 'cleaned';
+    const { contentType } = taken;
     const attachment: Attachment = {
-      hash: cleaned === 'cleaned' ? ((await hashOf(path)) ?? arrived.hash) : arrived.hash,
+      hash: isAnew ? ((await hashOf(path)) ?? arrived.hash) : arrived.hash,
       name: told.name,
       contentType,
-      bytes: cleaned === 'cleaned' ? (await stat(path)).size : arrived.bytes,
+      bytes: isAnew ? (await stat(path)).size : arrived.bytes,
     };
     await settle(path, attachment.hash);
     if (contentType.startsWith('image/'))

@@ -13,6 +13,7 @@ import {
   type DeviceId,
 } from '../../contract';
 import { MOST_BYTES } from '../attachments/attachments';
+import { MOST_MEGAPIXELS } from '../attachments/pictures';
 import { gone, notFound, notKept, parsed, tooLarge, unreadable } from '../problem';
 import type { Store } from '../store/store';
 
@@ -52,14 +53,20 @@ export function deviceRoutes(store: Store): Router {
         throw unreadable('The file broke off on the way.', 'Send it again; nothing of it was kept.');
       case 'cannot be cleaned':
         throw unreadable(
-          `A picture of type ${kept.contentType} cannot be freed of the place it was taken at.`,
-          'Save it as JPEG or PNG, and add that.',
+          `A ${kept.what} of type ${kept.contentType} cannot be freed of the place it was taken at.`,
+          kept.what === 'film'
+            ? 'Save it as an MP4 file that is complete, and add that.'
+            : 'Save it as JPEG or PNG, and add that.',
         );
       case 'cannot be read':
         throw unreadable(
-          'The picture is damaged and cannot be read.',
-          'Take it again, or save it anew as JPEG or PNG.',
+          `The ${kept.what} is damaged and cannot be read.`,
+          kept.what === 'film'
+            ? 'Take it again, or save it anew as MP4.'
+            : 'Take it again, or save it anew as JPEG or PNG.',
         );
+      case 'too many pixels':
+        throw tooLarge(`A picture may have ${MOST_MEGAPIXELS} megapixels.`);
       case 'kept':
         response.status(201).json(kept.attachment);
     }

@@ -48,8 +48,9 @@ const WHY_NOT = {
   'too large': 'has over 50 MB',
   empty: 'is empty',
   'cut off': 'broke off',
-  'cannot be read': 'is a picture that is damaged, or tells the place it was taken at',
-  'cannot be cleaned': 'is a picture of a kind that cannot be freed of the place it was taken at',
+  'cannot be read': 'is a picture or film that is damaged, or that holds more than picture and sound',
+  'cannot be cleaned': 'is a picture or film of a kind that cannot be freed of the place it was taken at',
+  'too many pixels': 'is a picture of too many pixels',
 } as const;
 
 /** Jobs made at another counter: people, files and entries of all of them together, or nothing. */
