@@ -13,6 +13,9 @@ import {
   type UnreadableEntry,
 } from './resources';
 
+/** A job or a visit with its photographs and films, as it is taken in. */
+export const MOST_JOB_FILE_BYTES = 200 * 1024 * 1024;
+
 export const JOB_FILE_FORMAT = 'wax-lantern-job';
 export const VISIT_FILE_FORMAT = 'wax-lantern-visit';
 /** Version 2 carries the people, the files and the links of a job, so that it arrives whole elsewhere. */

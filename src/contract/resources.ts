@@ -243,3 +243,9 @@ export interface KeptTakenIn {
   readonly heldBefore: number;
   readonly refused: readonly { readonly atUtc: string; readonly path: string; readonly reason: string }[];
 }
+
+/** How large a saved job or visit will be, and how large a file another counter takes. */
+export interface SavedSize {
+  readonly bytes: number;
+  readonly mostElsewhereBytes: number;
+}

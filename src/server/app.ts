@@ -1,15 +1,15 @@
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import compression from 'compression';
-import express, { type Express } from 'express';
+import express, { type Express, type RequestHandler } from 'express';
 import helmet from 'helmet';
 import { randomUUID } from 'node:crypto';
 import { type Logger, pino } from 'pino';
 import { keyRequired, onlyOwnNames } from './access/access';
-import { MOST_DEPTH, MOST_VALUES, shapeOf } from './offLoop/bodies';
+import { MOST_DEPTH, MOST_VALUES, shapeOf, STALLED_AFTER_MS } from './offLoop/bodies';
 import { noteAcknowledged, onlyItsDatabase } from './acknowledge';
 import { freshFirst } from './fresh';
-import { notFound, problemHandler, tooDeep, tooLarge } from './problem';
+import { notFound, notUtf8, problemHandler, stoppedComing, tooDeep, tooLarge } from './problem';
 import { bookRoutes } from './routes/book';
 import { deviceRoutes } from './routes/devices';
 import { jobImportRoutes } from './routes/jobImport';
@@ -31,6 +31,19 @@ export interface AppOptions {
 }
 
 const YEAR_S = 365 * 24 * 3600;
+
+/** A body read whole that stops coming is given up in words; what is streamed looks to itself. */
+const bodyKeepsComing: RequestHandler = (request, response, next) => {
+  if (request.is('json')) {
+    request.setTimeout(STALLED_AFTER_MS, () => {
+      if (request.complete || response.headersSent) return;
+      response.setHeader('connection', 'close');
+      next(stoppedComing());
+    });
+    request.on('end', () => request.setTimeout(0));
+  }
+  next();
+};
 
 /** The whole HTTP application over an open store. */
 export function createApp({
@@ -70,13 +83,18 @@ export function createApp({
       filter: (request, response) =>
         // What is said bit by bit must not wait in the compressor.
         !/^\/api\/(news|attachments\/|catalogue\/tables\/|devices\/)/.test(request.originalUrl) &&
+        // Films and photographs in it are packed already: packing them again takes ten times as long as sending.
+        !/^\/api\/(jobs|visits)\/[^/]+\/(job|visit)\.json/.test(request.originalUrl) &&
         compression.filter(request, response),
     }),
   );
+  app.use(bodyKeepsComing);
   app.use(
     express.json({
       limit: '1mb',
-      verify: (_request, _response, body) => {
+      verify: (_request, _response, body, encoding) => {
+        // In another, depth and count could not be told before it is parsed.
+        if (encoding !== 'utf-8') throw notUtf8();
         const { depth, values } = shapeOf(body);
         if (depth > MOST_DEPTH) throw tooDeep();
         if (values > MOST_VALUES)

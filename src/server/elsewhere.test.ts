@@ -1,7 +1,15 @@
-import { writeFileSync } from 'node:fs';
+import { readdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
-import type { CarriedLot, JobFile, JobImported, JobResource, JobSummary, Problem } from '../contract';
+import type {
+  CarriedLot,
+  JobFile,
+  JobImported,
+  JobResource,
+  JobSummary,
+  Problem,
+  SavedSize,
+} from '../contract';
 import type { EntryKind, Payloads } from '../core/logbook';
 import { Counter, delivery, entryOf, fittedFromLot, newJob, technicianId } from '../testing/counter';
 import { idOf, readingOf } from '../testing/fixtures';
@@ -403,6 +411,38 @@ describe('a job of another counter that is new here', () => {
     expect((await here.get<JobSummary[]>('/api/rack')).body.map(({ id }) => id)).toEqual([mine]);
     expect(here.store.shops.technicians()).toHaveLength(1);
     expect((await here.get(`/api/customers/${newJob('a').customer.id}`)).status).toBe(404);
+  });
+
+  it('leaves none of its files behind once it is refused, and takes away none that are known', async () => {
+    const job = await made();
+    const file = await saved(here, job);
+    const lying = (of: Counter): string[] =>
+      readdirSync(join(of.dataDir, 'attachments'), { recursive: true, withFileTypes: true })
+        .filter((each) => each.isFile())
+        .map((each) => each.name);
+    const wrong = { ...file, entries: file.entries.filter(({ kind }) => kind !== 'arrive.received') };
+    expect((await takeIn(there, wrong)).status).toBe(422);
+    expect(lying(there)).toEqual([]);
+    const before = lying(here);
+    const another = { ...file, customerId: newJob('another').customer.id };
+    expect((await takeIn(here, another)).status).toBe(422);
+    expect(lying(here)).toEqual(before);
+  });
+
+  it('says how large it will be, and what another counter takes', async () => {
+    const job = await made();
+    const size = (await here.get<SavedSize>(`/api/jobs/${job}/job.json/size`)).body;
+    const text = JSON.stringify(await saved(here, job));
+    expect(size.bytes).toBeGreaterThan(text.length);
+    expect(size.mostElsewhereBytes).toBe(200 * 1024 * 1024);
+    const { visitId } = (await here.get<JobResource>(`/api/jobs/${job}`)).body.job;
+    expect((await here.get(`/api/visits/${visitId}/visit.json/size`)).body).toEqual(size);
+    // Packed again it would take ten times as long.
+    const answer = await fetch(`${here.url}/api/jobs/${job}/job.json`, {
+      headers: { 'accept-encoding': 'gzip' },
+    });
+    expect(answer.headers.get('content-encoding')).toBeNull();
+    await answer.text();
   });
 
   it('is refused whole where a file of it cannot be stored', async () => {

@@ -1,7 +1,8 @@
+import { Readable } from 'node:stream';
 import { gzipSync } from 'node:zlib';
 import type { Problem } from '../contract';
 import { Counter, technicianId } from '../testing/counter';
-import { MOST_DEPTH, MOST_VALUES, shapeOf } from './offLoop/bodies';
+import { MOST_DEPTH, MOST_VALUES, piecesOf, shapeOf, StoppedComing } from './offLoop/bodies';
 
 let counter: Counter;
 beforeAll(async () => {
@@ -84,6 +85,50 @@ describe('too much at once is refused as too large, in words', () => {
       asked.write('{');
     });
     expect(status).toBe(413);
+  });
+});
+
+describe('what comes in another way than it should', () => {
+  it('JSON in another encoding than UTF-8, in which depth and count could not be told', async () => {
+    const body = new Uint8Array(Buffer.from(JSON.stringify({ id: 'x' }), 'utf16le'));
+    const { status, problem } = await send('/api/jobs', 'application/json; charset=utf-16le', body);
+    expect([status, problem.detail]).toEqual([415, expect.stringContaining('UTF-8')]);
+  });
+
+  it.each(['toString', 'constructor', '__proto__', 'zebra'])('a packing called %s', async (packing) => {
+    for (const [path, type] of [
+      [TABLE, 'text/csv'],
+      ['/api/jobs/import', 'application/octet-stream'],
+      ['/api/jobs', 'application/json'],
+    ] as const)
+      expect((await send(path, type, '{}', { 'content-encoding': packing })).status).toBe(415);
+  });
+
+  it('a packed table of 300 MB: heard out and answered, without hanging up', async () => {
+    const bomb = new Uint8Array(gzipSync(Buffer.alloc(300 * 1024 * 1024, 0x61)));
+    const { status, problem } = await send(TABLE, 'text/csv', bomb, { 'content-encoding': 'gzip' });
+    expect([status, problem.detail]).toEqual([413, expect.stringContaining('20 MB, unpacked')]);
+  });
+
+  it('pieces that stop coming are given up, and what reads them may stop without hanging up', async () => {
+    const quiet = new Readable({ read: () => undefined });
+    quiet.push('a');
+    const heard: string[] = [];
+    const listening = (async () => {
+      for await (const piece of piecesOf(quiet, { stalledAfterMs: 50 })) heard.push(piece.toString());
+    })();
+    await expect(listening).rejects.toBeInstanceOf(StoppedComing);
+    expect([heard, quiet.destroyed]).toEqual([['a'], false]);
+    const endless = Readable.from(
+      (function* () {
+        for (;;) yield Buffer.from('x');
+      })(),
+    );
+    const slow = (async () => {
+      for await (const _ of piecesOf(endless, { longestMs: 100 }))
+        await new Promise((on) => setTimeout(on, 5));
+    })();
+    await expect(slow).rejects.toBeInstanceOf(StoppedComing);
   });
 });
 

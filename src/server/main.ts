@@ -71,6 +71,8 @@ let app: RequestListener = (_request, response) => {
   response.end('Starting.');
 };
 const server = createServer((request, response) => app(request, response));
+// How long a body may take is decided where it is taken, with words for its sender.
+server.requestTimeout = 0;
 server.on('error', (error: NodeJS.ErrnoException) => {
   refuse(error.code === 'EADDRINUSE' ? `Port ${port} is taken. Set PORT to a free one.` : error.message);
 });

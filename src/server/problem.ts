@@ -135,14 +135,29 @@ export function notTaken(
       return onTheWay(415, undefined);
     case 'badly packed':
       return unreadable('The file does not unpack.', 'Send it as it is, or pack it again.');
+    case 'stopped coming':
+      return stoppedComing();
     case 'cut off':
       return unreadable('The file broke off on the way.', 'Send it again; nothing of it was kept.');
   }
 }
 
+/** A sender that went quiet in the middle. */
+export function stoppedComing(): HttpProblem {
+  return problemOf(408, 'unreadable', 'It stopped coming', 'The file stopped coming in the middle.', {
+    whatToDo: 'Look at the network, and send it again; nothing of it was kept.',
+  });
+}
+
 export function tooDeep(): HttpProblem {
   return problemOf(413, 'too-large', 'Nested too deep', `It is nested deeper than ${MOST_DEPTH} levels.`, {
     whatToDo: 'Nothing this program writes is: send what it wrote.',
+  });
+}
+
+export function notUtf8(): HttpProblem {
+  return problemOf(415, 'unreadable', 'Not readable', 'JSON is read in UTF-8 alone.', {
+    whatToDo: 'Send it as application/json in UTF-8.',
   });
 }
 

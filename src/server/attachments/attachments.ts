@@ -16,6 +16,7 @@ import { pipeline } from 'node:stream/promises';
 import type { Attachment } from '../../contract';
 import type { Clock } from '../store/clock';
 import type { Db } from '../store/database';
+import { piecesOf, StoppedComing, TooLarge } from '../offLoop/bodies';
 import { cleanFilm } from './films';
 import { type FileKind, kindOf } from './kinds';
 import { cleanPicture, isBarePicture, makeThumb } from './pictures';
@@ -32,14 +33,12 @@ export type AttachmentKept =
   | { readonly outcome: 'kept'; readonly attachment: Attachment }
   | { readonly outcome: 'too large' }
   | { readonly outcome: 'empty' }
-  | { readonly outcome: 'cut off' }
+  | { readonly outcome: 'cut off' | 'stopped coming' }
   | {
       readonly outcome: 'cannot be cleaned' | 'cannot be read' | 'too many pixels';
       readonly contentType: string;
       readonly what: 'picture' | 'film';
     };
-
-class TooLarge extends Error {}
 
 /** What a file is called, and whether it comes under the hash that another counter's entries name. */
 interface ToldOfFile {
@@ -74,6 +73,8 @@ export interface AttachmentStore {
    * counter comes under the hash its entries name, and is not taken where it tells any.
    */
   place(source: Readable, told: ToldOfFile): Promise<AttachmentKept>;
+  /** Removes a file that was placed, where nothing names it and nobody else is placing it: what it belongs to was refused. */
+  unplace(hash: string): void;
   /** Makes a file that was placed known, in the transaction of who calls. */
   enter(attachment: Attachment, technicianId: string): void;
   /** Places a file and makes it known. */
@@ -120,7 +121,7 @@ async function hashOf(path: string): Promise<string | null> {
 
 type Arrived =
   | { readonly outcome: 'whole'; readonly hash: string; readonly bytes: number; readonly is: FileKind }
-  | { readonly outcome: 'too large' | 'empty' | 'cut off' };
+  | { readonly outcome: 'too large' | 'empty' | 'cut off' | 'stopped coming' };
 
 /** Writes a stream to a path, and tells what came. */
 async function arrive(source: Readable, path: string): Promise<Arrived> {
@@ -141,11 +142,14 @@ async function arrive(source: Readable, path: string): Promise<Arrived> {
   let failed: Error | null = null;
   file.on('error', (error) => (failed = error));
   try {
-    await pipeline(source, measure, file);
+    await pipeline(piecesOf(source), measure, file);
   } catch (error) {
     // What the disk refuses is no fault of the sender's.
     if (error === failed) throw error;
-    return { outcome: error instanceof TooLarge ? 'too large' : 'cut off' };
+    if (error instanceof StoppedComing) return { outcome: 'stopped coming' };
+    if (!(error instanceof TooLarge)) return { outcome: 'cut off' };
+    source.destroy();
+    return { outcome: 'too large' };
   }
   if (bytes === 0 || bytes > MOST_BYTES) return { outcome: bytes === 0 ? 'empty' : 'too large' };
   // The type is what the content says, never what the name or the browser claims.
@@ -199,6 +203,9 @@ export function attachmentStore(db: Db, clock: Clock, dataDir: string): Attachme
   const thumbPath = (hash: string): string => join(thumbs, `${hash}.webp`);
   const wayIn = (): string => join(arriving, randomUUID());
 
+  /** Files placed and not entered yet, each with how many are about to. */
+  const placed = new Map<string, number>();
+
   /** Moves what arrived to its place; what lies there already stays, if it is known and still what it was. */
   const settle = async (path: string, hash: string): Promise<void> => {
     const target = pathOf(hash);
@@ -235,6 +242,7 @@ export function attachmentStore(db: Db, clock: Clock, dataDir: string): Attachme
       contentType,
       bytes: isAnew ? (await stat(path)).size : arrived.bytes,
     };
+    placed.set(attachment.hash, (placed.get(attachment.hash) ?? 0) + 1);
     await settle(path, attachment.hash);
     if (contentType.startsWith('image/'))
       await makeThumb(pathOf(attachment.hash), thumbPath(attachment.hash));
@@ -249,8 +257,16 @@ export function attachmentStore(db: Db, clock: Clock, dataDir: string): Attachme
       await rm(path, { force: true });
     }
   };
-  const enter = (attachment: Attachment, technicianId: string): void =>
-    void insert.run({ ...attachment, technicianId, recordedAt: clock.nowUtc() });
+  const letGo = (hash: string): number => {
+    const left = Math.max(0, (placed.get(hash) ?? 0) - 1);
+    if (left === 0) placed.delete(hash);
+    else placed.set(hash, left);
+    return left;
+  };
+  const enter = (attachment: Attachment, technicianId: string): void => {
+    insert.run({ ...attachment, technicianId, recordedAt: clock.nowUtc() });
+    letGo(attachment.hash);
+  };
 
   /** Removes files of a folder that are old and that nothing names; gives their names. */
   const sweep = async (of: string, isNamed: (file: string) => boolean): Promise<string[]> => {
@@ -277,6 +293,11 @@ export function attachmentStore(db: Db, clock: Clock, dataDir: string): Attachme
     pathOf,
     isWhole: async (hash) => (await hashOf(pathOf(hash))) === hash,
     place,
+    unplace(hash) {
+      if (letGo(hash) > 0 || byHash.get(hash)) return;
+      rmSync(pathOf(hash), { force: true });
+      rmSync(thumbPath(hash), { force: true });
+    },
     enter,
     async keep(source, told) {
       const placed = await place(source, told);

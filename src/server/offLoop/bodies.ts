@@ -1,6 +1,6 @@
 import { createWriteStream } from 'node:fs';
 import type { IncomingMessage } from 'node:http';
-import { Transform } from 'node:stream';
+import { type Readable, Transform } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { createBrotliDecompress, createGunzip, createInflate } from 'node:zlib';
 
@@ -38,11 +38,44 @@ export function shapeOf(json: Uint8Array): { readonly depth: number; readonly va
 
 export type BodyTaken =
   | { readonly outcome: 'taken'; readonly bytes: number }
-  | { readonly outcome: 'too large' | 'cut off' | 'unknown packing' | 'badly packed' };
+  | { readonly outcome: 'too large' | 'cut off' | 'stopped coming' | 'unknown packing' | 'badly packed' };
 
 const UNPACK = { gzip: createGunzip, deflate: createInflate, br: createBrotliDecompress } as const;
 
-class TooLarge extends Error {}
+/** A sender that sends nothing for so long is given up, ms; so is one that takes longer than this for all of it. */
+export const STALLED_AFTER_MS = 30_000;
+const LONGEST_MS = 3_600_000;
+
+/** More came, or unpacked, than is taken. */
+export class TooLarge extends Error {}
+/** A sender that went quiet, or that would never end. */
+export class StoppedComing extends Error {}
+
+/** The pieces of what is sent, as long as they keep coming. What reads them may stop without hanging up on the sender. */
+export async function* piecesOf(
+  source: Readable,
+  { stalledAfterMs = STALLED_AFTER_MS, longestMs = LONGEST_MS } = {},
+): AsyncGenerator<Buffer> {
+  const until = performance.now() + longestMs;
+  const pieces = source.iterator({ destroyOnReturn: false }) as AsyncIterator<Buffer>;
+  for (;;) {
+    if (performance.now() >= until) throw new StoppedComing();
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    const quiet = new Promise<never>((_, reject) => {
+      timer = setTimeout(
+        () => reject(new StoppedComing()),
+        Math.min(stalledAfterMs, Math.max(0, until - performance.now())),
+      );
+    });
+    try {
+      const next = await Promise.race([pieces.next(), quiet]);
+      if (next.done) return;
+      yield next.value;
+    } finally {
+      clearTimeout(timer);
+    }
+  }
+}
 
 /** Writes the body of a request to a path as it streams, unpacked; its size counts unpacked, too. */
 export async function takeBody(
@@ -51,29 +84,39 @@ export async function takeBody(
   mostBytes: number,
 ): Promise<BodyTaken> {
   const packing = request.headers['content-encoding'] ?? 'identity';
-  if (packing !== 'identity' && !(packing in UNPACK)) return { outcome: 'unknown packing' };
-  if (packing === 'identity' && Number(request.headers['content-length'] ?? 0) > mostBytes)
-    return { outcome: 'too large' };
+  if (packing !== 'identity' && !Object.hasOwn(UNPACK, packing)) return { outcome: 'unknown packing' };
+  if (Number(request.headers['content-length'] ?? 0) > mostBytes) return { outcome: 'too large' };
   let bytes = 0;
   const measure = new Transform({
     transform(chunk: Buffer, _encoding, done) {
       bytes += chunk.length;
-      // Heard out a while, so that a sender that did not say its length still hears why; but not for ever.
+      // What is sent as it is is heard out a while, so that a sender that did not say its length still hears why.
       if (bytes <= mostBytes) done(null, chunk);
-      else done(bytes > 2 * mostBytes ? new TooLarge() : null);
+      else done(packing !== 'identity' || bytes > 2 * mostBytes ? new TooLarge() : null);
     },
   });
   const file = createWriteStream(path);
   let failed: Error | null = null;
   file.on('error', (error) => (failed = error));
   try {
-    if (packing === 'identity') await pipeline(request, measure, file);
-    else await pipeline(request, UNPACK[packing as keyof typeof UNPACK](), measure, file);
+    const sent = piecesOf(request);
+    if (packing === 'identity') await pipeline(sent, measure, file);
+    else await pipeline(sent, UNPACK[packing as keyof typeof UNPACK](), measure, file);
   } catch (error) {
     if (error === failed) throw error;
-    if (error instanceof TooLarge) return { outcome: 'too large' };
+    if (error instanceof TooLarge) {
+      // The rest of what is packed is small, and read past; of the other kind there may be no end.
+      if (packing === 'identity') request.destroy();
+      else request.resume();
+      return { outcome: 'too large' };
+    }
+    if (error instanceof StoppedComing) return { outcome: 'stopped coming' };
     const code = error instanceof Error && 'code' in error ? String(error.code) : '';
-    return { outcome: /^(Z_|ERR__?BROTLI|ERR_)/.test(code) && !request.errored ? 'badly packed' : 'cut off' };
+    if (/^(Z_|ERR__?BROTLI|ERR_)/.test(code) && !request.errored && code !== 'ERR_STREAM_PREMATURE_CLOSE') {
+      request.resume();
+      return { outcome: 'badly packed' };
+    }
+    return { outcome: 'cut off' };
   }
   return bytes > mostBytes ? { outcome: 'too large' } : { outcome: 'taken', bytes };
 }

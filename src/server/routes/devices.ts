@@ -14,7 +14,7 @@ import {
 } from '../../contract';
 import { MOST_BYTES } from '../attachments/attachments';
 import { MOST_MEGAPIXELS } from '../attachments/pictures';
-import { gone, notFound, notKept, parsed, tooLarge, unreadable } from '../problem';
+import { gone, notFound, notKept, parsed, stoppedComing, tooLarge, unreadable } from '../problem';
 import type { Store } from '../store/store';
 
 const uploadQuery = z.object({
@@ -49,6 +49,8 @@ export function deviceRoutes(store: Store): Router {
         throw tooLarge('A file may have 50 MB.');
       case 'empty':
         throw unreadable('The file is empty.', 'Send its bytes as the body.');
+      case 'stopped coming':
+        throw stoppedComing();
       case 'cut off':
         throw unreadable('The file broke off on the way.', 'Send it again; nothing of it was kept.');
       case 'cannot be cleaned':

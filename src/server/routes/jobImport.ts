@@ -2,16 +2,13 @@ import { createReadStream } from 'node:fs';
 import { rm } from 'node:fs/promises';
 import { dirname } from 'node:path';
 import { type Request, Router } from 'express';
-import type { Attachment } from '../../contract';
+import { type Attachment, MOST_JOB_FILE_BYTES } from '../../contract';
 import { takeBody } from '../offLoop/bodies';
 import type { JobFileTask, JobReadOffLoop } from '../offLoop/jobFile.task';
 import { offLoop } from '../offLoop/offLoop';
 import { damaged, notKept, notTaken, tooDeep, unreadable } from '../problem';
 import type { JobInHand } from '../store/logbook/fromFile';
 import type { Store } from '../store/store';
-
-/** A job with its photographs. */
-const MOST_BYTES = 200 * 1024 * 1024;
 
 /** The jobs of a file, its own files on disk beside it. */
 async function readOffLoop(task: JobFileTask): Promise<readonly JobReadOffLoop[]> {
@@ -31,7 +28,11 @@ async function readOffLoop(task: JobFileTask): Promise<readonly JobReadOffLoop[]
 }
 
 /** Puts the files of a job where they are kept; no row names them before the job itself is taken in. */
-async function placed(store: Store, { attachments, ...job }: JobReadOffLoop): Promise<JobInHand> {
+async function placed(
+  store: Store,
+  { attachments, ...job }: JobReadOffLoop,
+  onPlaced: (hash: string) => void,
+): Promise<JobInHand> {
   const files: Attachment[] = [];
   for (const { name, path } of attachments) {
     const kept = await store.attachments.place(createReadStream(path), { name, fromAnotherCounter: true });
@@ -39,6 +40,7 @@ async function placed(store: Store, { attachments, ...job }: JobReadOffLoop): Pr
       throw damaged([
         { path: 'attachments', message: `“${name}” cannot be kept: it ${WHY_NOT[kept.outcome]}.` },
       ]);
+    onPlaced(kept.attachment.hash);
     files.push(kept.attachment);
   }
   return { ...job, files };
@@ -48,6 +50,7 @@ const WHY_NOT = {
   'too large': 'has over 50 MB',
   empty: 'is empty',
   'cut off': 'broke off',
+  'stopped coming': 'broke off',
   'cannot be read': 'is a picture or film that is damaged, or that holds more than picture and sound',
   'cannot be cleaned': 'is a picture or film of a kind that cannot be freed of the place it was taken at',
   'too many pixels': 'is a picture of too many pixels',
@@ -58,14 +61,23 @@ export function jobImportRoutes(store: Store): Router {
   const router = Router();
 
   const takeIn = async (request: Request, path: string, swept: string[]) => {
-    const body = await takeBody(request, path, MOST_BYTES);
+    const body = await takeBody(request, path, MOST_JOB_FILE_BYTES);
     if (body.outcome !== 'taken') throw notTaken(body.outcome, { most: '200 MB' });
     if (body.bytes === 0) throw unreadable('No file came.', 'Send the job file as application/octet-stream.');
     const read = await readOffLoop({ path, folder: dirname(path) });
     swept.push(...read.flatMap(({ attachments }) => attachments.map((file) => file.path)));
     const inHand: JobInHand[] = [];
-    for (const job of read) inHand.push(await placed(store, job));
-    return store.logbook.takeFromFile(inHand);
+    const placedHere: string[] = [];
+    let isTaken = false;
+    try {
+      for (const job of read) inHand.push(await placed(store, job, (hash) => placedHere.push(hash)));
+      const taken = store.logbook.takeFromFile(inHand);
+      isTaken = Array.isArray(taken);
+      return taken;
+    } finally {
+      // What was refused leaves nothing behind.
+      if (!isTaken) for (const hash of placedHere) store.attachments.unplace(hash);
+    }
   };
 
   router.post('/jobs/import', async (request, response) => {

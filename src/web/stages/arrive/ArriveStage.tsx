@@ -22,6 +22,7 @@ import { DeviceButton } from '../../kit/DeviceButton';
 import { FactCard } from '../../job/FactCard';
 import { OptionalFacts } from '../../job/OptionalFacts';
 import { useJob } from '../../job/JobContext';
+import { SavedFile } from '../../job/SavedFile';
 import { BenchLayout } from '../../job/BenchLayout';
 import { useNeeds, useOptionalOfArrival } from './optional';
 import { PromiseField } from './PromiseField';
@@ -54,7 +55,7 @@ function Linked() {
         <Button href={`/api/visits/${visitId}/receipt.pdf`} target="_blank">
           Receipt to print
         </Button>
-        <Button href={`/api/visits/${visitId}/visit.json`}>Whole visit (JSON)</Button>
+        <SavedFile href={`/api/visits/${visitId}/visit.json`} label="Whole visit (JSON)" />
       </Stack>
     </Paper>
   );

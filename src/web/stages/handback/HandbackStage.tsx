@@ -14,6 +14,7 @@ import { focusNextWanted, goOnToWanted } from '../../kit/keys/wanted';
 import { DeviceButton } from '../../kit/DeviceButton';
 import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
+import { SavedFile } from '../../job/SavedFile';
 import { OptionalFacts } from '../../job/OptionalFacts';
 import { BenchLayout } from '../../job/BenchLayout';
 
@@ -195,9 +196,7 @@ function Mat() {
           <Button variant="outlined" href={`${papers}/record.pdf`} target="_blank">
             Record (PDF)
           </Button>
-          <Button variant="outlined" href={`${papers}/job.json`}>
-            Whole job (JSON)
-          </Button>
+          <SavedFile href={`${papers}/job.json`} label="Whole job (JSON)" outlined />
           {statement.nextVisitOn !== null && (
             <Button variant="outlined" href={`${papers}/next-visit.ics`}>
               Next visit (calendar)
