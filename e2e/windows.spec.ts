@@ -1,4 +1,5 @@
 import type { Page } from '@playwright/test';
+import type { JobResource } from '../src/contract';
 import { card, expect, jobId, recorded, sitDown, stands, test } from './counter';
 import { readingOf } from '../src/testing/fixtures';
 
@@ -54,4 +55,59 @@ test('the live stream comes back after it was turned away', async ({ browser, ba
   await recorded(page, jobId('worn-engraving'), 'check.reading', readingOf('restVoltageV', 1.31));
   await expect(card(page, 'Rest voltage').getByText('Rest voltage: 1.31 V')).toBeVisible();
   await context.close();
+});
+
+test.describe('a server that goes away', () => {
+  test.use({ ownProcess: true });
+
+  test('sixty entries that wait in ten windows all arrive within twenty seconds of its return', async ({
+    browser,
+    counter,
+  }) => {
+    test.slow();
+    const context = await browser.newContext({ baseURL: counter.url, reducedMotion: 'reduce' });
+    const windows: Page[] = [];
+    const job = jobId('worn-engraving');
+    while (windows.length < MANY) {
+      const another = await context.newPage();
+      await sitDown(another);
+      await another.goto(`/jobs/${job}/check`);
+      await expect(another.getByRole('textbox', { name: 'Rest voltage' })).toBeVisible();
+      windows.push(another);
+    }
+    await counter.kill();
+    const EACH = 6;
+    const recordSix = async (each: Page, at: number): Promise<void> => {
+      for (let count = 0; count < EACH; count += 1) {
+        // Figures as they are written: none ends in a nought.
+        const volts = (
+          1.01 +
+          Math.floor((at * EACH + count) / 9) * 0.1 +
+          ((at * EACH + count) % 9) * 0.01
+        ).toFixed(2);
+        if (count > 0) {
+          await stands(each, 'Rest voltage')
+            .getByRole('button', { name: /Rest voltage/ })
+            .first()
+            .click();
+          await each.getByRole('button', { name: 'Correct: Rest voltage' }).click();
+        }
+        const field = each.getByRole('textbox', { name: 'Rest voltage' });
+        await field.fill(volts);
+        await field.press('Enter');
+        await expect(each.getByText(`Rest voltage: ${volts} V`).first()).toBeVisible();
+      }
+    };
+    await Promise.all(windows.map(recordSix));
+    await counter.restart();
+    const returned = Date.now();
+    const arrived = async (): Promise<number> => {
+      const answer = await fetch(`${counter.url}/api/jobs/${job}`);
+      const { entries } = (await answer.json()) as JobResource;
+      return entries.filter(({ kind, bench }) => kind === 'check.reading' && bench !== '').length;
+    };
+    await expect.poll(arrived, { timeout: 20_000, intervals: [250] }).toBeGreaterThanOrEqual(MANY * EACH);
+    console.log(`Sixty entries of ten windows: ${Date.now() - returned} ms.`);
+    await context.close();
+  });
 });

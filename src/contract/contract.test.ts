@@ -22,6 +22,15 @@ describe('entries on the wire', () => {
     }
   });
 
+  it('refuses half a character, as a text cut in its middle ends with, before it is kept anywhere', () => {
+    const said = (words: string) =>
+      newEntry.safeParse(newEntryOf('arrive.complaint', { picked: ['stopped'], words }, envelope));
+    expect(said('fell from a \u{1f6b2}').success).toBe(true);
+    const cut = said('fell from a \ud83d');
+    expect(cut.success).toBe(false);
+    expect(JSON.stringify(cut.error?.issues)).toContain('half a character');
+  });
+
   it('refuses any kind it does not know, and any field it does not know', () => {
     const sent = newEntryOf('set.time', { set: true }, envelope);
     expect(newEntry.safeParse({ ...sent, kind: 'set.nothing' }).success).toBe(false);

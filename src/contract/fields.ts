@@ -29,6 +29,8 @@ export const id = z.uuid({ error: 'An id is a UUID, e.g. 018f3c1e-7a2b-7c3d-8e4f
 /** Line breaks and tabs become spaces; other control characters have no place in a record. */
 // eslint-disable-next-line no-control-regex
 const CONTROL = /[\u0000-\u001f\u007f]/;
+/** Half a character, as a text cut in its middle ends with: it is no text, and cannot be kept. */
+const HALF = /\p{Surrogate}/u;
 
 interface TextRule {
   readonly words: string;
@@ -42,7 +44,8 @@ export function optionalText({ words, max, example }: TextRule): z.ZodType<strin
     .string({ error: `${words}: a text is wanted, e.g. “${example}”.` })
     .trim()
     .max(max, `${words}: at most ${max} characters. A good value: “${example}”.`)
-    .refine((text) => !CONTROL.test(text), `${words}: one line of plain text. A good value: “${example}”.`);
+    .refine((text) => !CONTROL.test(text), `${words}: one line of plain text. A good value: “${example}”.`)
+    .refine((text) => !HALF.test(text), `${words}: half a character stands in it. Type the text again.`);
 }
 
 /** Text that must not be empty. */

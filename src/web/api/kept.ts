@@ -21,6 +21,40 @@ export function asOfToday(kept: WaitingEntry): WaitingEntry {
       };
 }
 
+/** Whether a record has the shape of a waiting entry, so far that its entry can be looked at. */
+function isWaiting(record: unknown): record is WaitingEntry {
+  if (typeof record !== 'object' || record === null || !('entry' in record) || !('jobId' in record))
+    return false;
+  const { entry, jobId } = record;
+  return typeof jobId === 'string' && typeof entry === 'object' && entry !== null && 'kind' in entry;
+}
+
+/**
+ * A kept record as today's page has it, whatever it is: one that is no entry, or whose reading fails, is set aside by itself,
+ * for a person to discard.
+ */
+export function asKept(id: string, record: unknown): WaitingEntry {
+  try {
+    if (isWaiting(record)) return asOfToday(record);
+  } catch {
+    // It is told like one that is no entry.
+  }
+  return {
+    id,
+    order: 0,
+    jobId: '',
+    entry: { id, kind: 'unreadable', payloadVersion: 0, payload: null } as unknown as NewEntry,
+    refused: {
+      type: '/problems/unreadable-here',
+      title: 'Not readable here',
+      status: 422,
+      detail: 'A record that waits in this browser is damaged, and cannot be read.',
+      whatToDo:
+        'Look in the logbook whether the last fact is there, record it anew if not, and discard this one.',
+    },
+  };
+}
+
 /** A waiting entry in words, whatever page left it. */
 export function waitingInWords({ entry }: WaitingEntry): string {
   return isReadable(entry) ? entryInWords(entry) : `an entry of the kind ${entry.kind}`;

@@ -1,7 +1,7 @@
-import { keepStream, type LiveSays } from './live';
+import { GONE, keepStream, type LiveSays } from './live';
 
 /** One stream to the server for every window of a browser, told on to each of them. */
-const windows: MessagePort[] = [];
+const windows = new Set<MessagePort>();
 let isOpen = false;
 
 const tellAll = (says: LiveSays): void => {
@@ -10,10 +10,19 @@ const tellAll = (says: LiveSays): void => {
 };
 
 // A shared worker's own scope, which the types of a page do not know.
-(globalThis as unknown as { onconnect: (event: MessageEvent) => void }).onconnect = ({ ports }) => {
+(globalThis as unknown as { onconnect: (event: Pick<MessageEvent, 'ports'>) => void }).onconnect = ({
+  ports,
+}) => {
   const [port] = ports;
   if (!port) return;
-  windows.push(port);
+  windows.add(port);
+  const drop = (): void => {
+    windows.delete(port);
+    port.close();
+  };
+  // The lock a window holds as long as it is there: once it comes here, the window is gone.
+  port.onmessage = ({ data }: MessageEvent<string>) =>
+    data === GONE ? drop() : void navigator.locks.request(data, drop);
   // Who comes later reads what was written before, like the first.
   if (isOpen) port.postMessage('open' satisfies LiveSays);
 };

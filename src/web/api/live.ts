@@ -1,3 +1,4 @@
+import { v7 } from 'uuid';
 import type { LiveNews } from '../../contract';
 
 /** What comes through the live stream: that it stands again, or that something was written. */
@@ -27,6 +28,19 @@ export function keepStream(tell: (says: LiveSays) => void): () => void {
   };
 }
 
+/** What a window says as it goes; one that is killed says nothing, and its lock comes free. */
+export const GONE = 'gone';
+
+/** Holds a lock as long as the window is there, however it goes, where the browser has any: not without encryption. */
+function tellWhenGone(port: MessagePort): void {
+  const { locks } = navigator as Partial<Pick<Navigator, 'locks'>>;
+  const name = `wax-lantern-window-${v7()}`;
+  void locks?.request(name, () => {
+    port.postMessage(name);
+    return new Promise(() => undefined);
+  });
+}
+
 /**
  * Listens to the server, through one stream for every window of this browser: a browser holds six connections to a
  * server, and the seventh window would never load. Where windows cannot share, each has its own. Gives the way to stop.
@@ -40,7 +54,12 @@ export function listen(tell: (says: LiveSays) => void): () => void {
   });
   shared.onerror = () => (own ??= keepStream(tell));
   shared.port.onmessage = (message: MessageEvent<LiveSays>) => tell(message.data);
+  const gone = (): void => shared.port.postMessage(GONE);
+  window.addEventListener('pagehide', gone);
+  tellWhenGone(shared.port);
   return () => {
+    window.removeEventListener('pagehide', gone);
+    gone();
     shared.port.close();
     own?.();
   };

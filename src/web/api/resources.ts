@@ -171,7 +171,8 @@ function onNews(item: LiveNews): void {
     void mutate(DEVICES_PATH);
     return;
   }
-  if (item.what !== 'shop') void mutate('/api/rack');
+  // Policy and book change what the rack says, too.
+  void mutate('/api/rack');
   if (item.jobId !== null) void mutate(jobKey(item.jobId));
   if (item.what !== 'shop')
     void mutate((key) => typeof key === 'string' && /^\/api\/(watches|customers)\//.test(key));

@@ -67,6 +67,38 @@ async function until(what: () => boolean): Promise<void> {
   expect(what()).toBe(true);
 }
 
+it('a kept record that cannot be read is set aside by itself, and the others are sent', async () => {
+  network = away;
+  const earlier = await openPage();
+  await earlier.putWaiting(job, volts('good', 1.4));
+  const { browserStore } = await import('./browserStore');
+  const store = await browserStore();
+  const odd = { id: 'odd', order: 1, jobId: job, entry: undefined, refused: null };
+  await store.put('waiting', odd as never);
+  await store.put('waiting', {
+    id: 'odder',
+    order: 2,
+    jobId: job,
+    entry: { kind: 'check.reading' },
+  } as never);
+  network = online;
+  const page = await openPage();
+  await page.sendNow();
+  expect(onRecord()).toContain(idOf('entry good'));
+  const { entries } = page.readWaiting();
+  expect(entries.map(({ id, refused }) => [id, refused?.title])).toEqual([
+    ['odd', 'Not readable here'],
+    ['odder', 'Not readable here'],
+  ]);
+  expect(page.readWaiting().away).toBe(false);
+  const { waitingInWords } = await import('./kept');
+  for (const each of entries) expect(waitingInWords(each)).toContain('an entry of the kind');
+  // A person discards them.
+  await page.letGo('odd');
+  await page.letGo('odder');
+  expect(page.readWaiting().entries).toEqual([]);
+});
+
 it('sends an entry and lets it go once it is on record', async () => {
   const page = await openPage();
   await page.putWaiting(job, volts('a', 1.3));

@@ -93,20 +93,29 @@ function take(entries: readonly WaitingEntry[]): void {
   if (fresh.length > 0) change({ entries: [...state.entries, ...fresh].sort((a, b) => a.order - b.order) });
 }
 
+/** What is kept, each record by itself: one that cannot be read stops no other. */
+async function readKept(): Promise<ReadonlyMap<string, unknown>> {
+  const store = await browserStore();
+  const kept = new Map<string, unknown>();
+  for (const id of await store.getAllKeys('waiting'))
+    kept.set(id, await store.get('waiting', id).catch(() => undefined));
+  return kept;
+}
+
 /** Takes up what is kept in the browser and not yet known here: from an earlier page, or left by another window. */
 async function takeUpKept(): Promise<void> {
-  let kept: readonly WaitingEntry[];
+  let kept: ReadonlyMap<string, unknown>;
   try {
-    kept = await (await browserStore()).getAll('waiting');
+    kept = await readKept();
   } catch {
     change({ onlyInMemory: true });
     return;
   }
-  if (kept.length === 0) return;
+  if (kept.size === 0) return;
   try {
     // What reads an older page's entries is fetched where there are any.
-    const { asOfToday } = await import('./kept');
-    take(kept.map(asOfToday));
+    const { asKept } = await import('./kept');
+    take([...kept].map(([id, record]) => asKept(id, record)));
   } catch (error) {
     // They stay kept, and are taken up once the server is there again.
     noteAway(error);
