@@ -153,35 +153,81 @@ export function useJobResource(jobId: string) {
  * Puts an entry the server has on record into the job as seen, so that nothing flickers, and reads the job again:
  * an entry may open another job or bring a file.
  */
-async function entryRecorded(jobId: string, entry: Entry): Promise<void> {
-  await mutate<JobResource>(jobKey(jobId), (seen) =>
-    seen && !seen.entries.some((each) => each.id === entry.id)
-      ? { ...seen, entries: [...seen.entries, entry] }
-      : seen,
+async function entryRecorded(jobId: string, entry: Entry | null): Promise<void> {
+  if (entry === null) {
+    await mutate(jobKey(jobId));
+    return;
+  }
+  await mutate<JobResource>(
+    jobKey(jobId),
+    (seen) =>
+      seen && !seen.entries.some((each) => each.id === entry.id)
+        ? { ...seen, entries: [...seen.entries, entry] }
+        : seen,
+    { revalidate: false },
   );
+  readAgain([jobKey(jobId)]);
   if (entry.kind === 'handback.reminded')
     await mutate<readonly Reminder[]>('/api/reminders', (seen) =>
       seen?.filter((each) => each.jobId !== jobId),
     );
 }
 
-function onNews(item: LiveNews): void {
-  if (item.what === 'shop') void mutate('/api/shop');
-  if (item.what === 'devices') {
-    void mutate(DEVICES_PATH);
+/**
+ * What was written is read again so soon after the last reading, ms. As long as news keep coming, as they do when a counter
+ * was away, the wait doubles up to the longest: ten windows that read with each of sixty entries would do nothing else.
+ */
+const READ_AGAIN_MS = 400;
+const LONGEST_READ_AGAIN_MS = 3200;
+/** So many news in one wait are more than a hand makes. */
+const BURST = 3;
+const OF_A_WATCH_OR_OWNER = 'watches and customers';
+const toRead = new Set<string>();
+let readAtMs = -READ_AGAIN_MS;
+let readAgainMs = READ_AGAIN_MS;
+let newsSince = 0;
+/** While what waited is sent, nothing is read again: all of it is, once that is done. */
+let isSending = false;
+let readTimer: ReturnType<typeof setTimeout> | undefined;
+
+function readNow(): void {
+  readTimer = undefined;
+  readAtMs = performance.now();
+  readAgainMs = newsSince >= BURST ? Math.min(2 * readAgainMs, LONGEST_READ_AGAIN_MS) : READ_AGAIN_MS;
+  newsSince = 0;
+  for (const key of toRead)
+    void (key === OF_A_WATCH_OR_OWNER
+      ? mutate((each) => typeof each === 'string' && /^\/api\/(watches|customers)\//.test(each))
+      : mutate(key));
+  toRead.clear();
+}
+
+/** Reads resources again: at once, or together with what else changes in a moment. */
+function readAgain(keys: readonly string[]): void {
+  newsSince += 1;
+  for (const key of keys) toRead.add(key);
+  if (readTimer !== undefined || isSending) return;
+  const waitMs = readAtMs + readAgainMs - performance.now();
+  if (waitMs <= 0) readNow();
+  else readTimer = setTimeout(readNow, waitMs);
+}
+
+function onNews({ what, jobId }: LiveNews): void {
+  if (what === 'devices') {
+    readAgain([DEVICES_PATH]);
     return;
   }
-  // Policy and book change what the rack says, too.
-  void mutate('/api/rack');
-  if (item.jobId !== null) void mutate(jobKey(item.jobId));
-  if (item.what !== 'shop')
-    void mutate((key) => typeof key === 'string' && /^\/api\/(watches|customers)\//.test(key));
-  if (item.what === 'stock' || item.what === 'entry') {
-    void mutate('/api/stock');
-    void mutate('/api/day');
-    void mutate('/api/reminders');
-  }
+  readAgain([
+    // Policy and book change what the rack says, too.
+    '/api/rack',
+    ...(what === 'shop' ? ['/api/shop'] : [OF_A_WATCH_OR_OWNER]),
+    ...(jobId === null ? [] : [jobKey(jobId)]),
+    ...(what === 'stock' || what === 'entry' ? ['/api/stock', '/api/day', '/api/reminders'] : []),
+  ]);
 }
+
+/** So long what waits goes before what is read, ms. */
+const SENT_FIRST_MS = 12_000;
 
 /** Starts the queue and the live stream. Gives the way to stop listening. */
 export function startLive(): () => void {
@@ -191,8 +237,15 @@ export function startLive(): () => void {
       onNews(says);
       return;
     }
-    // What was written while nobody listened.
-    void mutate(() => true);
-    void sendNow();
+    // First what waits is sent, by one window after the other; then, or after a while, what was written while nobody
+    // listened is read.
+    isSending = true;
+    const sent = sendNow();
+    const longEnough = new Promise((resolve) => setTimeout(resolve, SENT_FIRST_MS));
+    void Promise.race([sent, longEnough]).then(() => {
+      isSending = false;
+      toRead.clear();
+      return mutate(() => true);
+    });
   });
 }

@@ -21,8 +21,8 @@ async function openPage(): Promise<Page> {
   const queue = await import('./waiting');
   const recorded: string[] = [];
   const page = { ...queue, recorded };
-  await queue.startWaiting((_, entry: Entry) => {
-    recorded.push(entry.id);
+  await queue.startWaiting((_, entry: Entry | null) => {
+    if (entry !== null) recorded.push(entry.id);
     return Promise.resolve();
   });
   pages.push(page);

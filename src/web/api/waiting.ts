@@ -1,8 +1,8 @@
 import { useSyncExternalStore } from 'react';
-import type { NewEntry } from '../../contract';
+import type { JobResource, NewEntry } from '../../contract';
 import type { Entry } from '../../core/logbook';
 import { browserStore, type WaitingEntry } from './browserStore';
-import { postJson, Refused, saidInWords } from './http';
+import { getJson, postJson, Refused, saidInWords } from './http';
 
 /**
  * The waiting queue: every entry is kept in the browser before it is sent, in order, and leaves only when the
@@ -19,8 +19,12 @@ export interface WaitingState {
 
 let state: WaitingState = { entries: [], away: false, awaySays: null, onlyInMemory: false };
 const listeners = new Set<() => void>();
-let onRecorded: (jobId: string, entry: Entry) => Promise<void> = () => Promise.resolve();
-let sending = false;
+/** Told of each entry that is on record; null: another window sent what waited for a job. */
+type OnRecorded = (jobId: string, entry: Entry | null) => Promise<void>;
+let onRecorded: OnRecorded = () => Promise.resolve();
+/** Entries on their way into the browser’s database. */
+const keeping = new Set<string>();
+let sending: Promise<void> | null = null;
 let lastOrder = 0;
 let retryTimer: ReturnType<typeof setTimeout> | undefined;
 let retryMs = 500;
@@ -32,10 +36,13 @@ function change(next: Partial<WaitingState>): void {
 }
 
 async function keep(waiting: WaitingEntry): Promise<void> {
+  keeping.add(waiting.id);
   try {
     await (await browserStore()).put('waiting', waiting);
   } catch {
     change({ onlyInMemory: true });
+  } finally {
+    keeping.delete(waiting.id);
   }
 }
 
@@ -51,39 +58,90 @@ function replace(waiting: WaitingEntry): void {
   change({ entries: state.entries.map((each) => (each.id === waiting.id ? waiting : each)) });
 }
 
+const QUEUE_LOCK = 'wax-lantern-queue';
+
+/**
+ * Does it while no other window of this browser does: each holds what all of them left, and would send it once more. Where
+ * the browser has no locks, as without encryption, each does; sending twice does no harm.
+ */
+async function alone(work: () => Promise<void>): Promise<void> {
+  const locks = (globalThis.navigator as Partial<Navigator> | undefined)?.locks;
+  if (!locks) return work();
+  await locks.request(QUEUE_LOCK, work);
+}
+
+/** Removes what another window has sent meanwhile, once the server says that it is on record. */
+async function dropSent(): Promise<void> {
+  const known = state.entries.filter((each) => !keeping.has(each.id));
+  if (known.length === 0) return;
+  const kept = await browserStore()
+    .then((store) => store.getAllKeys('waiting'))
+    .catch(() => null);
+  if (kept === null) return;
+  const gone = known.filter((each) => !kept.includes(each.id));
+  for (const jobId of new Set(gone.map((each) => each.jobId))) {
+    try {
+      const { entries } = await getJson<Pick<JobResource, 'entries'>>(`/api/jobs/${jobId}`);
+      const onRecord = new Set(entries.map(({ id }) => id));
+      await onRecorded(jobId, null);
+      change({ entries: state.entries.filter((each) => each.jobId !== jobId || !onRecord.has(each.id)) });
+    } catch {
+      // They are sent once more, which does no harm.
+    }
+  }
+}
+
 /** Sends what waits, oldest first, until all is sent or the server is away. */
-async function send(): Promise<void> {
-  if (sending) return;
-  sending = true;
-  try {
-    for (;;) {
-      const next = state.entries.find((each) => each.refused === null);
-      if (!next) break;
-      try {
-        const entry = await postJson<Entry>(`/api/jobs/${next.jobId}/entries`, next.entry);
-        await forget(next.id);
-        await onRecorded(next.jobId, entry);
-        change({ entries: state.entries.filter((each) => each.id !== next.id), away: false, awaySays: null });
-        retryMs = 500;
-      } catch (error) {
-        if (error instanceof Refused) {
-          const refused = { ...next, refused: error.problem };
-          await keep(refused);
-          replace(refused);
-          // It answered: the others go on.
-          noteAway(null);
-        } else {
-          // Away, or an answer that made no sense: the entry stays and is sent again.
-          noteAway(error);
-          retryTimer = setTimeout(() => void send(), retryMs);
-          retryMs = Math.min(retryMs * 2, LONGEST_RETRY_MS);
-          break;
-        }
+function send(): Promise<void> {
+  sending ??= alone(sendAll).finally(() => {
+    sending = null;
+    // What was put in as the last was sent.
+    if (!state.away && state.entries.some((each) => each.refused === null)) void send();
+  });
+  return sending;
+}
+
+/** So long entries that are sent one after the other are shown together, ms: the page is not drawn anew with each. */
+const SHOWN_TOGETHER_MS = 400;
+
+async function sendAll(): Promise<void> {
+  await dropSent();
+  const done = new Map<string, Entry>();
+  let shownAtMs = -SHOWN_TOGETHER_MS;
+  const show = async (): Promise<void> => {
+    shownAtMs = performance.now();
+    const sent = [...done.values()];
+    for (const entry of sent) await onRecorded(entry.jobId, entry);
+    change({ entries: state.entries.filter((each) => !done.has(each.id)), away: false, awaySays: null });
+    done.clear();
+  };
+  for (;;) {
+    const next = state.entries.find((each) => each.refused === null && !done.has(each.id));
+    if (!next) break;
+    try {
+      const entry = await postJson<Entry>(`/api/jobs/${next.jobId}/entries`, next.entry);
+      await forget(next.id);
+      done.set(next.id, entry);
+      if (performance.now() - shownAtMs > SHOWN_TOGETHER_MS) await show();
+      retryMs = 500;
+    } catch (error) {
+      if (error instanceof Refused) {
+        const refused = { ...next, refused: error.problem };
+        await keep(refused);
+        replace(refused);
+        // It answered: the others go on.
+        noteAway(null);
+      } else {
+        // Away, or an answer that made no sense: the entry stays and is sent again.
+        await show();
+        noteAway(error);
+        retryTimer = setTimeout(() => void send(), retryMs);
+        retryMs = Math.min(retryMs * 2, LONGEST_RETRY_MS);
+        return;
       }
     }
-  } finally {
-    sending = false;
   }
+  if (done.size > 0) await show();
 }
 
 /** Puts entries not yet known here among those that wait, in the order they were made. */
@@ -130,7 +188,7 @@ export async function sendNow(): Promise<void> {
 }
 
 /** Loads what an earlier page left waiting and begins to send. `recorded` is told of each entry that is on disk. */
-export async function startWaiting(recorded: (jobId: string, entry: Entry) => Promise<void>): Promise<void> {
+export async function startWaiting(recorded: OnRecorded): Promise<void> {
   onRecorded = recorded;
   window.addEventListener('online', () => void sendNow());
   await sendNow();
