@@ -1,5 +1,6 @@
 import { buildServer } from '../src/testing/serverProcess';
 import { fuzz } from './fuzz';
+import { beside, locked } from './beside';
 import { putBack, takenAway } from './putBack';
 import { fullDisk, heavy, twoServers, windows } from './rest';
 
@@ -20,8 +21,14 @@ it.each([
   ['a full disk', fullDisk, 1],
   ['a second server', twoServers, 2],
   ['many windows', windows, 10],
-  ['copies put back while it runs', putBack, 1],
+  [
+    'copies put back while it runs',
+    (given: { times: number }) => putBack({ ...given, ends: ['noticed', 'SIGKILL'] }),
+    1,
+  ],
   ['its database taken away', takenAway, 3],
+  ['a locked database', locked, 2],
+  ['pictures of very many pixels', beside, 1],
 ])(
   'stands %s',
   async (_, attack, times) => {

@@ -140,7 +140,7 @@ function requests(
     }));
   const entry = fc.constantFrom(...SAMPLE_KINDS).chain((kind) =>
     fc.uuid().chain((id) => {
-      const good = newEntryOf(kind, samples[kind], { id, technicianId });
+      const good = newEntryOf(kind, samples[kind], { id, technicianId, occurredAt: DEMO_START_UTC });
       return fc.oneof(fc.constant(good), spoiltOnce(good));
     }),
   );

@@ -9,5 +9,6 @@ it(`a server killed ${ROUNDS} times during writes loses no acknowledged entry an
   const killed = await kill({ rounds: ROUNDS });
   expect(killed).toMatchObject({ kills: ROUNDS, lost: [], broken: [] });
   expect(killed.amongWrites).toBeGreaterThan(ROUNDS / 2);
+  expect(killed.putBack).toBe(3);
   expect(killed.acknowledged).toBeGreaterThan(ROUNDS);
 }, 400_000);

@@ -1,4 +1,4 @@
-import { mkdtempSync, rmSync } from 'node:fs';
+import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { openConnection } from '../src/server/store/database';
@@ -6,11 +6,14 @@ import { idOf, readingOf } from '../src/testing/fixtures';
 import { delivery, entryOf, fittedFromLot, newJob, technicianId } from '../src/testing/jobs';
 import { type ServerProcess, startServer } from '../src/testing/serverProcess';
 import { whatIsBrokenIn } from './fuzz';
+import { moveLogAway, takeInKept } from './putBack';
 
 export interface Killed {
   readonly kills: number;
   /** How many kills fell among writes. */
   readonly amongWrites: number;
+  /** How often a copy of the database was put back, and what was acknowledged since taken in again. */
+  readonly putBack: number;
   /** Entries the server said are on disk. */
   readonly acknowledged: number;
   /** Those of them that are not. */
@@ -22,6 +25,8 @@ const WRITERS = 4;
 /** A job to every so many rounds: a job of thousands of entries is no job. */
 const ROUNDS_A_JOB = 5;
 const STOCK = 10_000;
+/** After so many kills a copy made before the last is put back. */
+const PUT_BACK_EACH = 5;
 
 async function post(server: ServerProcess, path: string, body: unknown): Promise<number> {
   const response = await fetch(server.url + path, {
@@ -67,9 +72,16 @@ export async function kill({
   const dataDir = mkdtempSync(join(tmpdir(), 'wax-kills-'));
   const acknowledged: string[] = [];
   let amongWrites = 0;
+  let putBack = 0;
+  const refused: string[] = [];
   let kills = 0;
   let job = newJob('kill 0');
   for (; kills < rounds && Date.now() < until; kills += 1) {
+    const file = join(dataDir, 'wax-lantern.db');
+    const isPutBack = kills > 0 && kills % PUT_BACK_EACH === 0;
+    // The copy is made at rest, with its log, as one made of the whole folder.
+    const copy = isPutBack ? readFileSync(file) : null;
+    const log = isPutBack && existsSync(`${file}-wal`) ? readFileSync(`${file}-wal`) : null;
     const server = await startServer(dataDir);
     if (kills === 0) {
       await post(server, '/api/technicians', { id: technicianId, name: 'Tess Quarrymoor', initials: 'TQ' });
@@ -94,6 +106,14 @@ export async function kill({
     const written = (await writing).flat();
     if (written.length > 0) amongWrites += 1;
     acknowledged.push(...written);
+    if (copy === null) continue;
+    putBack += 1;
+    moveLogAway(dataDir);
+    writeFileSync(file, copy);
+    if (log !== null) writeFileSync(`${file}-wal`, log);
+    const again = await startServer(dataDir);
+    refused.push(...(await takeInKept(again)));
+    await again.end('SIGKILL');
   }
   // It opens once more, and by its own hand.
   const last = await startServer(dataDir);
@@ -111,7 +131,7 @@ export async function kill({
     )
     .get(idOf('lot'));
   db.close();
-  const broken = whatIsBrokenIn(dataDir);
+  const broken = [...whatIsBrokenIn(dataDir), ...refused];
   // Entry and ledger line were written together or not at all.
   if (lot && lot.balance - lot.beyond !== STOCK - (fitted ?? 0))
     broken.push(`${fitted} cells fitted, and ${STOCK - lot.balance + lot.beyond} taken from the lot`);
@@ -119,6 +139,7 @@ export async function kill({
   return {
     kills,
     amongWrites,
+    putBack,
     acknowledged: acknowledged.length,
     lost: acknowledged.filter((id) => !held.has(id)),
     broken,

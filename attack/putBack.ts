@@ -6,6 +6,9 @@ import { type Held, inFolder, record, withJob } from './rest';
 
 const DATABASE = 'wax-lantern.db';
 
+/** What happens next: somebody asks, or the server ends without having noticed. */
+const ENDS = ['noticed', 'SIGTERM', 'SIGKILL'] as const;
+
 /** How a copy comes into the place of the database while the server runs. */
 const WAYS = {
   'written over it': (copy: string, file: string) => copyFileSync(copy, file),
@@ -64,7 +67,13 @@ async function idOf(answer: Response): Promise<string> {
  * An earlier copy is put back under the running server, in every way, noticed before the server ends or not: nothing more
  * is acknowledged, the copy opens whole, and what was acknowledged can be taken in again.
  */
-export const putBack = ({ times }: { readonly times: number }): Promise<Held> =>
+export const putBack = ({
+  times,
+  ends = ENDS,
+}: {
+  readonly times: number;
+  readonly ends?: readonly (typeof ENDS)[number][];
+}): Promise<Held> =>
   inFolder(async (dataDir) => {
     const broken: string[] = [];
     const file = join(dataDir, DATABASE);
@@ -76,7 +85,7 @@ export const putBack = ({ times }: { readonly times: number }): Promise<Held> =>
     const acknowledged: string[] = [];
     for (let time = 0; time < times; time += 1)
       for (const [words, put] of Object.entries(WAYS))
-        for (const end of ['noticed', 'SIGTERM', 'SIGKILL'] as const) {
+        for (const end of ends) {
           copyFileSync(file, copy);
           const server = await startServer(dataDir);
           for (let entry = 0; entry < 5; entry += 1)
@@ -105,7 +114,10 @@ export const putBack = ({ times }: { readonly times: number }): Promise<Held> =>
           await again.end('SIGTERM');
         }
     if (readdirSync(dataDir).includes('acknowledged.jsonl')) broken.push('a clean end leaves its notes');
-    return { words: `${times * 9} copies put back, ${acknowledged.length} entries acknowledged`, broken };
+    return {
+      words: `${times * ends.length * Object.keys(WAYS).length} copies put back, ${acknowledged.length} entries acknowledged`,
+      broken,
+    };
   });
 
 /** The database is taken away and brought back while the server runs: it says so, and goes on. */

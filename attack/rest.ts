@@ -30,7 +30,7 @@ export async function inFolder<T>(work: (dataDir: string) => Promise<T>): Promis
 
 type Body = string | Uint8Array<ArrayBuffer>;
 
-const send = (
+export const send = (
   server: ServerProcess,
   path: string,
   type: string,

@@ -1,6 +1,7 @@
 import { parseArgs } from 'node:util';
 import { fuzz } from './fuzz';
 import { kill } from './kills';
+import { beside, HEALTH_MS, locked } from './beside';
 import { putBack, takenAway } from './putBack';
 import { fullDisk, heavy, type Held, twoServers, windows } from './rest';
 
@@ -45,6 +46,8 @@ const rest: readonly [(given: { times: number }) => Promise<Held>, number][] = [
   [windows, 50],
   [putBack, 5],
   [takenAway, 20],
+  [locked, 10],
+  [({ times }) => beside({ times, mostMs: HEALTH_MS }), 3],
 ];
 for (const [attack, times] of rest) {
   const { words, broken, skipped } = await attack({ times });
@@ -54,6 +57,6 @@ for (const [attack, times] of rest) {
 
 const killed = await kill({ rounds: numberOf('kills'), until });
 tell(
-  `${killed.kills} kills, ${killed.amongWrites} of them among writes: ${killed.acknowledged} entries acknowledged, ${killed.lost.length} lost`,
+  `${killed.kills} kills, ${killed.amongWrites} of them among writes, a copy put back after ${killed.putBack}: ${killed.acknowledged} entries acknowledged, ${killed.lost.length} lost`,
   [...killed.lost.map((id) => `${id} is lost`), ...killed.broken],
 );

@@ -57,12 +57,7 @@ export function guardDatabase(db: Database.Database): Guard {
   const checkpoint = (): void => {
     const [moved] = db.pragma('wal_checkpoint(TRUNCATE)') as [{ busy: number }];
     // Another program reads: the log grows on until it has done.
-    if (moved.busy === 0) {
-      const before = version();
-      db.pragma(
-        `user_version = ${before > 0 && before < HIGHEST_VERSION ? before + 1 : randomInt(1, HIGHEST_VERSION)}`,
-      );
-    }
+    if (moved.busy === 0) db.pragma(`user_version = ${version() + 1}`);
     seen = footprint(file);
     log = identity(logOf(file));
   };
@@ -78,6 +73,8 @@ export function guardDatabase(db: Database.Database): Guard {
   };
 
   db.pragma('wal_autocheckpoint = 0');
+  // A new database gets a number no other has; it is in the file itself before the first log begins.
+  if (version() === 0) db.pragma(`user_version = ${randomInt(1, HIGHEST_VERSION)}`);
   checkpoint();
 
   const check = (): void => {
