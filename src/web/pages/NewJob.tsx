@@ -14,7 +14,7 @@ import {
   TextField,
   Typography,
 } from '@mui/material';
-import { useEffect, useId, useMemo, useRef, useState } from 'react';
+import { useEffect, useId, useMemo, useState } from 'react';
 import { FormProvider, useController, useFormContext, useWatch } from 'react-hook-form';
 import { useNavigate, useSearchParams } from 'react-router';
 import { mutate } from 'swr';
@@ -334,14 +334,12 @@ function IntakeForm({ shop, visit }: { readonly shop: SeenShop; readonly visit: 
   const [firstTriedAt, setFirstTriedAt] = useState<string | null>(null);
   const [knownWatch, setKnownWatch] = useState<KnownWatch | null>(null);
   const [comesBack, setComesBack] = useState(false);
-  /** Once the watch is taken in, nothing of its form is kept: the next owner's form would open with it. */
-  const isTaken = useRef(false);
   useEffect(
     () =>
       form.subscribe({
         formState: { values: true },
         callback: ({ values }) => {
-          if (!visit && !isTaken.current) sessionStorage.setItem(DRAFT_KEY, JSON.stringify(values));
+          if (!visit) sessionStorage.setItem(DRAFT_KEY, JSON.stringify(values));
         },
       }),
     [form, visit],
@@ -380,10 +378,10 @@ function IntakeForm({ shop, visit }: { readonly shop: SeenShop; readonly visit: 
     };
     try {
       const taken = await postJson<JobResource['job']>('/api/jobs', job);
-      isTaken.current = true;
-      sessionStorage.removeItem(DRAFT_KEY);
       await mutate('/api/rack');
       await navigate(`/jobs/${taken.id}/arrive`, { state: GO_ON });
+      // Last, as the form tells its values once more when it goes: the next owner’s form would open with them.
+      sessionStorage.removeItem(DRAFT_KEY);
     } catch (error) {
       setFailed(
         failedInWords(
