@@ -93,6 +93,9 @@ function emptyIntake({ policy, shop }: Pick<SeenShop, 'policy' | 'shop'>, nowUtc
   };
 }
 
+/** Watches taken in from this page: their form tells its values once more as it goes, and the next one would open with them. */
+const takenIn = new Set<string>();
+
 /** The next watch of a visit: owner and promise as they are, the rest empty. */
 function intakeOf(visit: BegunVisit, shop: SeenShop): Intake {
   const empty = emptyIntake(shop, shopNow(shop));
@@ -339,10 +342,10 @@ function IntakeForm({ shop, visit }: { readonly shop: SeenShop; readonly visit: 
       form.subscribe({
         formState: { values: true },
         callback: ({ values }) => {
-          if (!visit) sessionStorage.setItem(DRAFT_KEY, JSON.stringify(values));
+          if (!visit && !takenIn.has(ids.job)) sessionStorage.setItem(DRAFT_KEY, JSON.stringify(values));
         },
       }),
-    [form, visit],
+    [form, visit, ids.job],
   );
 
   const take = whenSent(form, async (values) => {
@@ -378,10 +381,10 @@ function IntakeForm({ shop, visit }: { readonly shop: SeenShop; readonly visit: 
     };
     try {
       const taken = await postJson<JobResource['job']>('/api/jobs', job);
+      takenIn.add(ids.job);
+      sessionStorage.removeItem(DRAFT_KEY);
       await mutate('/api/rack');
       await navigate(`/jobs/${taken.id}/arrive`, { state: GO_ON });
-      // Last, as the form tells its values once more when it goes: the next owner’s form would open with them.
-      sessionStorage.removeItem(DRAFT_KEY);
     } catch (error) {
       setFailed(
         failedInWords(
