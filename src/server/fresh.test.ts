@@ -63,6 +63,27 @@ describe('what is kept beside a job, before it is shown', () => {
     expect(((await onRack(job))?.lit?.readyUtc ?? '') > before).toBe(true);
   });
 
+  it('stays as it was for a job of which it cannot be worked out, and no other waits for that', async () => {
+    const warned = jest.spyOn(process, 'emitWarning').mockImplementation(() => undefined);
+    const [odd, other] = [await counter.takeIn('odd'), await counter.takeIn('other')];
+    const before = await onRack(odd);
+    const db = new Database(join(counter.dataDir, 'wax-lantern.db'));
+    db.exec(
+      `CREATE TRIGGER odd BEFORE UPDATE ON job_summary WHEN NEW.job_id = '${odd}' AND NEW.summary <> OLD.summary
+       BEGIN SELECT RAISE (ABORT, 'odd'); END;`,
+    );
+    db.close();
+    const services = {
+      ...DEFAULT_POLICY.services,
+      'cell only': { requires: ['arrive.watch', 'arrive.wear'], priceMinor: 1700 },
+    };
+    await decide({ services });
+    expect((await onRack(other))?.waitsFor).toContain('how it will be worn');
+    expect(await onRack(odd)).toEqual(before);
+    expect(warned.mock.calls.join()).toContain(odd);
+    warned.mockRestore();
+  });
+
   it('is worked out anew after an upgrade, for rack and watch alike', async () => {
     const job = await counter.takeIn('a');
     const before = await onRack(job);

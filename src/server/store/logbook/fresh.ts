@@ -1,5 +1,6 @@
 import { setImmediate } from 'node:timers/promises';
 import { inTransaction } from '../database';
+import { DatabaseLost } from '../guard';
 import { basisOf } from './basis';
 import type { LogbookParts } from './parts';
 import { summarise } from './summarise';
@@ -21,6 +22,13 @@ const AT_ONCE = 10;
 /** So many are worked out in less than a second. */
 const SOON_AT_MOST = 400;
 
+/** Whether database or disk fail: that is no fault of a job. */
+const isOfTheDisk = (error: unknown): boolean =>
+  error instanceof DatabaseLost ||
+  (error instanceof Error &&
+    'code' in error &&
+    /^SQLITE_(BUSY|LOCKED|FULL|IOERR|CORRUPT|NOTADB|READONLY|CANTOPEN)/.test(String(error.code)));
+
 /**
  * The answers kept beside the jobs (rack, tables of what was seen, next visits, lives) rest on the entries, the program,
  * the policy and the book. Written with each entry, they are stale once any of the others changes: before they are next
@@ -31,10 +39,20 @@ export function freshener(parts: LogbookParts): Fresh {
   const basisNow = (): string => basisOf(contextNow());
   /** What all answers, and those of the rack, are known to rest on. */
   const known = { all: '', rack: '' };
+  const workOutOne = inTransaction(db, (id: string) => {
+    const job = jobs.byId(id);
+    if (job) summarise(parts, job, fold(entries.of(id)));
+  });
   const workOut = inTransaction(db, (jobIds: readonly string[]) => {
     for (const id of jobIds) {
-      const job = jobs.byId(id);
-      if (job) summarise(parts, job, fold(entries.of(id)));
+      try {
+        workOutOne(id);
+      } catch (error) {
+        if (isOfTheDisk(error)) throw error;
+        // What stood stays, and no other job waits for this one.
+        process.emitWarning(`The answers of job ${id} could not be worked out anew: ${String(error)}`);
+        summaries.noteBasis(id, basisNow());
+      }
     }
   });
   let last: Promise<void> = Promise.resolve();

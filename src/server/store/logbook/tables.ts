@@ -237,6 +237,7 @@ export function summaryTable(db: Db) {
      ON CONFLICT (job_id) DO UPDATE SET on_rack = excluded.on_rack, promised_at = excluded.promised_at,
        search = excluded.search, summary = excluded.summary, basis = excluded.basis`,
   );
+  const noteBasis = db.prepare<[string, string]>('UPDATE job_summary SET basis = ? WHERE job_id = ?');
   const stale = db
     .prepare<{ basis: string; onRack: 1 | null; most: number }, string>(
       `SELECT job_id FROM job_summary WHERE basis <> @basis AND on_rack = coalesce(@onRack, on_rack)
@@ -270,6 +271,8 @@ export function summaryTable(db: Db) {
     /** What is kept beside a job; undefined before its first entry. */
     written: (jobId: string): WrittenSummary | undefined => written.get(jobId),
     write: (jobId: string, written: WrittenSummary): void => void writeSummary.run({ jobId, ...written }),
+    /** Notes that the answers of a job count as worked out, though they are the older ones. */
+    noteBasis: (jobId: string, basis: string): void => void noteBasis.run(basis, jobId),
     /** Jobs whose answers rest on something else than this; `onRack`: null for those on the rack and off it. */
     stale: (basis: string, onRack: 1 | null, most: number): string[] => stale.all({ basis, onRack, most }),
     onRack: (): string[] => rack.all(),
