@@ -224,7 +224,7 @@ describe('a lot', () => {
       'cell.fitted',
       { ...fitting, lotId: null, lotCode: 'elsewhere', ownersOwn: true },
       {
-        occurredAt: '2026-03-17T13:00:00.000Z',
+        occurredAt: '2026-03-17T12:05:00.000Z',
       },
     );
     expect(await carried()).toMatchObject({ fitted: 2, leaked: 1, watches: [{ jobId: b }] });
