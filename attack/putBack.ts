@@ -52,7 +52,7 @@ export async function startOrObey(dataDir: string): Promise<ServerProcess> {
   try {
     return await startServer(dataDir);
   } catch (error) {
-    if (!String(error).includes('was written for another database')) throw error;
+    if (!String(error).includes('belongs to another database')) throw error;
     moveLogAway(dataDir);
     return startServer(dataDir);
   }
@@ -98,7 +98,7 @@ export const putBack = ({
             ];
             if (health.status !== 503) broken.push(`${words}: health answers ${health.status}`);
             const { detail } = (await write.json()) as { detail?: string };
-            if (write.status !== 503 || !detail?.includes('the place of the database'))
+            if (write.status !== 503 || !detail?.includes('The database file was replaced'))
               broken.push(`${words}: a write is answered with ${write.status}, ${detail}`);
           }
           await server.end(end === 'noticed' ? 'SIGTERM' : end);

@@ -207,7 +207,9 @@ test('photographs go with what was found; one of 60 MB is refused in words', asy
   await found
     .getByLabel('Photo or file to keep')
     .setInputFiles(file('huge.jpg', Buffer.alloc(60 * 1024 * 1024)));
-  await expect(page.getByText('huge.jpg: A file may have 50 MB.')).toBeVisible();
+  await expect(
+    page.getByText('huge.jpg: The file is too large. A file can have at most 50 MB.'),
+  ).toBeVisible();
   await found
     .getByLabel('Photo or file to keep')
     .setInputFiles(join('src', 'server', 'devices', 'pictures', 'movement.png'));

@@ -28,7 +28,7 @@ describe('entries on the wire', () => {
     expect(said('fell from a \u{1f6b2}').success).toBe(true);
     const cut = said('fell from a \ud83d');
     expect(cut.success).toBe(false);
-    expect(JSON.stringify(cut.error?.issues)).toContain('half a character');
+    expect(JSON.stringify(cut.error?.issues)).toContain('in the middle of a character');
   });
 
   it('refuses any kind it does not know, and any field it does not know', () => {

@@ -45,7 +45,10 @@ export function optionalText({ words, max, example }: TextRule): z.ZodType<strin
     .trim()
     .max(max, `${words}: at most ${max} characters. A good value: “${example}”.`)
     .refine((text) => !CONTROL.test(text), `${words}: one line of plain text. A good value: “${example}”.`)
-    .refine((text) => !HALF.test(text), `${words}: half a character stands in it. Type the text again.`);
+    .refine(
+      (text) => !HALF.test(text),
+      `${words}: the text ends in the middle of a character. Type it again.`,
+    );
 }
 
 /** Text that must not be empty. */

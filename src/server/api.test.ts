@@ -106,7 +106,7 @@ it('an entry of a time that has not come is refused, ten minutes of a fast clock
     counter.record(job, `at ${occurredAt}`, 'check.reading', readingOf('restVoltageV', 1.4), { occurredAt });
   expect((await at('2026-03-17T12:10:00.000Z')).status).toBe(201);
   const { status, body } = await at('2026-03-17T12:10:01.000Z');
-  expect([status, body.detail]).toEqual([422, expect.stringContaining('ahead of the clock')]);
+  expect([status, body.detail]).toEqual([422, expect.stringContaining('by this counter’s clock')]);
 });
 
 describe('taking a watch in', () => {

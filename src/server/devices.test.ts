@@ -87,7 +87,10 @@ describe('files', () => {
   it('of 60 MB are refused in words, said beforehand or found on the way, and nothing is left', async () => {
     const big = Buffer.alloc(60 * 1024 * 1024);
     for (const sent of [big, new Blob([big]).stream()])
-      expect(await upload(sent)).toMatchObject({ status: 413, body: { detail: 'A file may have 50 MB.' } });
+      expect(await upload(sent)).toMatchObject({
+        status: 413,
+        body: { detail: 'The file is too large. A file can have at most 50 MB.' },
+      });
     expect(await leftOnDisk()).toEqual([]);
   });
 

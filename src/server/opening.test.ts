@@ -198,7 +198,10 @@ describe('photographs', () => {
       .png({ compressionLevel: 9 })
       .toBuffer();
     const { status, body } = await upload(huge, 'huge.png');
-    expect([status, body.detail]).toEqual([413, 'A picture may have 120 megapixels.']);
+    expect([status, body.detail]).toEqual([
+      413,
+      'The picture is too large. A picture can have at most 120 megapixels.',
+    ]);
   });
 
   it('have a small picture of their own; other files have none', async () => {
@@ -222,7 +225,7 @@ describe('photographs', () => {
     const heic = Buffer.concat([Buffer.from([0, 0, 0, 24]), Buffer.from('ftypheic'), Buffer.alloc(60)]);
     const strange = await upload(heic, 'phone.heic');
     expect(strange.status).toBe(400);
-    expect(strange.body.detail).toContain('cannot be freed of the place');
+    expect(strange.body.detail).toContain('the place where it was taken cannot be removed');
     expect(strange.body.whatToDo).toContain('JPEG or PNG');
     const left = readdirSync(join(counter.dataDir, 'attachments'), { recursive: true, withFileTypes: true });
     expect(left.filter((each) => each.isFile())).toEqual([]);

@@ -130,7 +130,7 @@ export function notTaken(
 ): HttpProblem {
   switch (outcome) {
     case 'too large':
-      return tooLarge(`A file may have ${most}, unpacked.`);
+      return tooLarge(`The file is too large. Once unpacked, it can have at most ${most}.`);
     case 'unknown packing':
       return onTheWay(415, undefined);
     case 'badly packed':
@@ -144,8 +144,8 @@ export function notTaken(
 
 /** A sender that went quiet in the middle. */
 export function stoppedComing(): HttpProblem {
-  return problemOf(408, 'unreadable', 'It stopped coming', 'The file stopped coming in the middle.', {
-    whatToDo: 'Look at the network, and send it again; nothing of it was kept.',
+  return problemOf(408, 'unreadable', 'Upload stopped', 'The upload stopped before the file was complete.', {
+    whatToDo: 'Check the network connection, then send the file again. Nothing of it was kept.',
   });
 }
 
@@ -156,8 +156,8 @@ export function tooDeep(): HttpProblem {
 }
 
 export function notUtf8(): HttpProblem {
-  return problemOf(415, 'unreadable', 'Not readable', 'JSON is read in UTF-8 alone.', {
-    whatToDo: 'Send it as application/json in UTF-8.',
+  return problemOf(415, 'unreadable', 'Not readable', 'The data is not encoded in UTF-8.', {
+    whatToDo: 'Encode the JSON in UTF-8, and send it with the content type application/json.',
   });
 }
 
@@ -318,12 +318,12 @@ function storageFault(detail: string, whatToDo: string): HttpProblem {
 function databaseLost({ standing }: DatabaseLost): HttpProblem {
   return standing === 'gone'
     ? storageFault(
-        'The database was moved or deleted while the server runs.',
-        'Put wax-lantern.db back where it was. Nothing is recorded until then; the bench keeps what you record.',
+        'The database file was moved or deleted while the server was running.',
+        'Put wax-lantern.db and wax-lantern.db-wal back where they were. Until then the server records nothing. This browser keeps what you record and sends it afterwards.',
       )
     : storageFault(
-        'Another file was put in the place of the database, or another program wrote to it, while the server runs.',
-        `Stop the server. What was recorded since it started is in the folder “kept”: after the start, take it in on the first page. ${HOW_TO_PUT_BACK}`,
+        'The database file was replaced, or another program changed it, while the server was running.',
+        `Stop the server and start it again. The records made since the last start are kept in the folder “kept”: add them on the first page. ${HOW_TO_PUT_BACK}`,
       );
 }
 

@@ -102,7 +102,7 @@ describe('a server that must not start', () => {
     writeFileSync(`${database()}-wal`, log);
     const { status, said } = refused();
     expect(status).toBe(1);
-    expect(said).toContain('was written for another database');
+    expect(said).toContain('belongs to another database');
     expect(said).toContain('move wax-lantern.db-wal and wax-lantern.db-shm to another folder');
     expect(readFileSync(database()).equals(copy)).toBe(true);
     rmSync(`${database()}-wal`);

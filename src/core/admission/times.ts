@@ -12,7 +12,7 @@ export function judgeAhead(atUtc: string, nowUtc: string): Extract<Admission, { 
   return Date.parse(atUtc) <= Date.parse(addMinutes(nowUtc, AHEAD_MINUTES))
     ? null
     : refuse(
-        [`Its time, ${atUtc}, is ahead of the clock of this counter, ${nowUtc}.`],
-        'Set the clock of the device it was recorded on, or of this counter, and record it again.',
+        [`The record is dated ${atUtc}, but it is only ${nowUtc} by this counter’s clock.`],
+        'Set the clock that is wrong, on the device or at the counter, then record it again.',
       );
 }

@@ -42,11 +42,12 @@ export function deviceRoutes(store: Store): Router {
   router.post('/attachments', async (request, response) => {
     const { technicianId, name } = parsed(uploadQuery, request.query);
     known(technicianId);
-    if (Number(request.headers['content-length'] ?? 0) > MOST_BYTES) throw tooLarge('A file may have 50 MB.');
+    if (Number(request.headers['content-length'] ?? 0) > MOST_BYTES)
+      throw tooLarge('The file is too large. A file can have at most 50 MB.');
     const kept = await store.attachments.keep(request, { name, technicianId });
     switch (kept.outcome) {
       case 'too large':
-        throw tooLarge('A file may have 50 MB.');
+        throw tooLarge('The file is too large. A file can have at most 50 MB.');
       case 'empty':
         throw unreadable('The file is empty.', 'Send its bytes as the body.');
       case 'stopped coming':
@@ -55,20 +56,20 @@ export function deviceRoutes(store: Store): Router {
         throw unreadable('The file broke off on the way.', 'Send it again; nothing of it was kept.');
       case 'cannot be cleaned':
         throw unreadable(
-          `A ${kept.what} of type ${kept.contentType} cannot be freed of the place it was taken at.`,
+          `A ${kept.what} of type ${kept.contentType} is not accepted: the place where it was taken cannot be removed from it.`,
           kept.what === 'film'
-            ? 'Save it as an MP4 file that is complete, and add that.'
-            : 'Save it as JPEG or PNG, and add that.',
+            ? 'Save the film as an ordinary MP4 file, then add that file.'
+            : 'Save the picture as JPEG or PNG, then add that file.',
         );
       case 'cannot be read':
         throw unreadable(
           `The ${kept.what} is damaged and cannot be read.`,
           kept.what === 'film'
-            ? 'Take it again, or save it anew as MP4.'
-            : 'Take it again, or save it anew as JPEG or PNG.',
+            ? 'Record it again, or save it again as MP4.'
+            : 'Take it again, or save it again as JPEG or PNG.',
         );
       case 'too many pixels':
-        throw tooLarge(`A picture may have ${MOST_MEGAPIXELS} megapixels.`);
+        throw tooLarge(`The picture is too large. A picture can have at most ${MOST_MEGAPIXELS} megapixels.`);
       case 'kept':
         response.status(201).json(kept.attachment);
     }

@@ -38,7 +38,7 @@ async function placed(
     const kept = await store.attachments.place(createReadStream(path), { name, fromAnotherCounter: true });
     if (kept.outcome !== 'kept')
       throw damaged([
-        { path: 'attachments', message: `“${name}” cannot be kept: it ${WHY_NOT[kept.outcome]}.` },
+        { path: 'attachments', message: `“${name}” cannot be added: it ${WHY_NOT[kept.outcome]}.` },
       ]);
     onPlaced(kept.attachment.hash);
     files.push(kept.attachment);
@@ -51,9 +51,9 @@ const WHY_NOT = {
   empty: 'is empty',
   'cut off': 'broke off',
   'stopped coming': 'broke off',
-  'cannot be read': 'is a picture or film that is damaged, or that holds more than picture and sound',
-  'cannot be cleaned': 'is a picture or film of a kind that cannot be freed of the place it was taken at',
-  'too many pixels': 'is a picture of too many pixels',
+  'cannot be read': 'is damaged, or holds data besides picture and sound',
+  'cannot be cleaned': 'is of a type from which the place it was taken cannot be removed',
+  'too many pixels': 'has too many pixels',
 } as const;
 
 /** Jobs made at another counter: people, files and entries of all of them together, or nothing. */

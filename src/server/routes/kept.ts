@@ -60,7 +60,7 @@ export function keptRoutes(store: Store): Router {
     const { technicianId } = ofUpload.parse(Object.fromEntries(new URL(path, 'http://here').searchParams));
     if (store.attachments.find(file.hash)) return { status: 200, body: null };
     if (!store.shops.technician(technicianId) || !(await store.attachments.isWhole(file.hash)))
-      return { status: 422, body: { detail: `The file “${file.name}” is not in the folder any more.` } };
+      return { status: 422, body: { detail: `The file “${file.name}” is missing from the data folder.` } };
     store.attachments.enter(file, technicianId);
     return { status: 201, body: null };
   };

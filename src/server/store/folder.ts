@@ -47,7 +47,7 @@ export function holdFolder(dataDir: string): () => void {
 
 /** How a copy is put back, so that nothing of the database it replaces reaches it. */
 export const HOW_TO_PUT_BACK =
-  'To put back a copy: stop the server, move wax-lantern.db-wal and wax-lantern.db-shm away, put the copy in the place of wax-lantern.db, and start the server.';
+  'To restore a copy: stop the server, move wax-lantern.db-wal and wax-lantern.db-shm to another folder, replace wax-lantern.db with the copy, and start the server.';
 
 /**
  * Looks at a data folder before anything is changed in it. Throws `FolderRefused` where its database is gone or empty
@@ -65,7 +65,7 @@ export function checkFolder(dataDir: string): void {
   }
   if (isForeignLog(file))
     throw new FolderRefused(
-      `The log ${logOf(file)} was written for another database than the one beside it. Together they would ruin each other. If this database is a copy that was put back, move ${basename(logOf(file))} and ${basename(logIndexOf(file))} to another folder and start again. If not, put back the database the log belongs to. What was recorded last is in the log: keep it.`,
+      `The log ${logOf(file)} belongs to another database than the one beside it. Opening them together would damage the database. If you restored a copy, move ${basename(logOf(file))} and ${basename(logIndexOf(file))} to another folder and start again. If not, put the database that the log belongs to back in its place. Do not delete the log: it holds the latest records.`,
     );
   try {
     const db = new Database(file, { timeout: 5000 });

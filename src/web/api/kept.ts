@@ -48,9 +48,9 @@ export function asKept(id: string, record: unknown): WaitingEntry {
       type: '/problems/unreadable-here',
       title: 'Not readable here',
       status: 422,
-      detail: 'A record that waits in this browser is damaged, and cannot be read.',
+      detail: 'A record that waits in this browser is damaged and cannot be read.',
       whatToDo:
-        'Look in the logbook whether the last fact is there, record it anew if not, and discard this one.',
+        'Check the logbook for your last record. If it is missing, record it again. Then discard this one.',
     },
   };
 }

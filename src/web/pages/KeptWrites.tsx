@@ -14,7 +14,7 @@ function TakenIn({ taken, zone }: { readonly taken: KeptTakenIn; readonly zone: 
   return (
     <>
       <Typography role="status">
-        {taken.recorded} recorded, {taken.heldBefore} were on record already, {taken.refused.length} refused.
+        {taken.recorded} added, {taken.heldBefore} already in the database, {taken.refused.length} refused.
       </Typography>
       {taken.refused.map(({ atUtc, path, reason }, index) => (
         <Typography key={index} variant="body2">
@@ -39,7 +39,7 @@ export default function KeptWrites() {
     try {
       setTaken(await postJson<KeptTakenIn>(`/api/kept/${name}/take-in`, {}));
     } catch (error) {
-      setFailed(failedInWords(error, 'the kept records cannot be taken in now.'));
+      setFailed(failedInWords(error, 'the records cannot be added now.'));
     }
     await mutate();
   };
@@ -48,9 +48,9 @@ export default function KeptWrites() {
       <Typography variant="h2">Records not in the database</Typography>
       {kept.length > 0 && (
         <Typography>
-          A copy of the database was put back, or the database was lost. These records were acknowledged
-          before that and are kept in the data folder. Take them in before anything new is recorded: then
-          every watch keeps its ticket.
+          The database was restored from a copy, or lost. These records were confirmed before that and are
+          kept in the data folder. Add them before you record anything new, so that every watch keeps its
+          ticket.
         </Typography>
       )}
       {kept.map((each) => (
@@ -63,7 +63,7 @@ export default function KeptWrites() {
             disabled={technicianId === null}
             onClick={() => void takeIn(each)}
           >
-            Take in {each.writes} {each.writes === 1 ? 'record' : 'records'}
+            Add {each.writes} {each.writes === 1 ? 'record' : 'records'}
           </Button>
         </Typography>
       ))}

@@ -95,7 +95,7 @@ function step(
 
 /** A cover that only keeps dust off has no seal to lay under it. */
 function howBack(part: Part, coverSealed: boolean): string {
-  const how = HOW_BACK[part] ?? 'Put the part back in its old place.';
+  const how = HOW_BACK[part] ?? 'Put the part back where it was.';
   return part !== 'inner cover'
     ? how
     : `${how} ${coverSealed ? 'Lay its own seal under it.' : 'This cover has no seal.'}`;

@@ -22,7 +22,7 @@ export const ABOVE_WAYS: Readonly<Record<AboveCell, AboveWays>> = {
     },
     on: {
       what: 'Set the plate on its pegs',
-      how: 'The plate must sit in place by itself, level all round.',
+      how: 'Lay the plate on its pegs so that it lies level all round without being held. Only then turn the screws.',
       danger: null,
     },
   },

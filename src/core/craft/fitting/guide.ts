@@ -324,7 +324,7 @@ export function fittingGuide(question: FittingQuestion): FittingGuide {
                 'in',
                 'holder',
                 'Put the holder back as it was',
-                'Compare with your photograph. The holder must rest on the cell, not beside or under it.',
+                'Compare the holder with your photograph. It must press on the top of the cell, not lie beside or under it.',
                 null,
                 recipe('in'),
               ),

@@ -139,7 +139,7 @@ export const HOLDER_WAYS: Readonly<Record<HoldKind, HolderWays>> = {
       hand(
         'peg',
         'Set the bridge on its peg',
-        'The bridge must sit in place by itself before you turn a screw.',
+        'Lay the bridge on its peg so that it lies flat without being held. Only then turn the screws.',
         {
           back: 'bridge',
         },

@@ -124,7 +124,7 @@ describe('identifyMovement', () => {
     const open = identify(seen('mark', 'OR 41.6'));
     expect(open).toMatchObject({
       revisionOpen: true,
-      reasons: [expect.stringContaining('Its revision is not known yet')],
+      reasons: [expect.stringContaining('The next check shows which one this is')],
     });
     expect(
       first(identify(seen('mark', 'OR 41.6'), seen('cellDiameterMm', 6.8), seen('cellHeightMm', 2.14))),

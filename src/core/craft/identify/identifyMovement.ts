@@ -272,7 +272,10 @@ function judge(
     );
   const likely = best.probability >= LIKELY ? 'likely' : 'open';
   if (revisionOpen)
-    return told(likely, `This is ${best.code} (${percent(ofCalibre)}). Its revision is not known yet.`);
+    return told(
+      likely,
+      `This is ${best.code} (${percent(ofCalibre)}). It exists in several revisions. The next check shows which one this is.`,
+    );
   if (conflicting !== null && likely === 'likely')
     return told(
       'likely',

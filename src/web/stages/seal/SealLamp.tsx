@@ -253,7 +253,7 @@ export function SealLamp() {
       {cellMissing && (
         <Caution grave>
           {isClosed
-            ? 'The watch is closed, but no cell is recorded for every well. Record the cell; if none is in it, open the watch again.'
+            ? 'The watch is closed, but a cell is missing from the record. Record it in stage 5. If the watch has none, open it again.'
             : 'A cell is not fitted yet. Do not close the watch.'}
         </Caution>
       )}
@@ -266,8 +266,8 @@ export function SealLamp() {
         <>
           <Caution>
             {isClosed
-              ? 'The watch is closed, but parts are still on the tray. Look where each is, and record it; if one was left out, open the watch again.'
-              : 'Before closing, account for what lies on the tray: a part left out is found as a rattle, or not at all.'}
+              ? 'The watch is closed, but parts are still listed on the tray. Record where each of them went. If one was left out, open the watch again.'
+              : 'Before you close the watch, record where each part on the tray went. A part left inside rattles; a part left out is missed only later.'}
           </Caution>
           <LampAnswer
             question="Goes back on, in this order"
