@@ -133,6 +133,12 @@ export const takenAway = ({ times }: { readonly times: number }): Promise<Held> 
       if (gone.status !== 503) broken.push(`a write without a database is answered with ${gone.status}`);
       if ((await fetch(`${server.url}/api/health`)).status !== 503) broken.push('health says ready');
       renameSync(`${file}.elsewhere`, file);
+      // Its log alone, as somebody does who tidies while it runs.
+      renameSync(`${file}-wal`, `${file}-wal.elsewhere`);
+      const withoutLog = await record(server, job, `without its log ${time}`);
+      if (withoutLog.status !== 503)
+        broken.push(`a write without its log is answered with ${withoutLog.status}`);
+      renameSync(`${file}-wal.elsewhere`, `${file}-wal`);
       const back = await record(server, job, `back ${time}`);
       if (back.status !== 201) broken.push(`brought back, a write is answered with ${back.status}`);
     }

@@ -248,4 +248,5 @@ export interface KeptTakenIn {
 export interface SavedSize {
   readonly bytes: number;
   readonly mostElsewhereBytes: number;
+  readonly isTakenElsewhere: boolean;
 }

@@ -80,7 +80,7 @@ describe('what is kept beside a job, before it is shown', () => {
     await decide({ services });
     expect((await onRack(other))?.waitsFor).toContain('how it will be worn');
     expect(await onRack(odd)).toEqual(before);
-    expect(warned.mock.calls.join()).toContain(odd);
+    expect(JSON.stringify(warned.mock.calls)).toContain(odd);
     warned.mockRestore();
   });
 

@@ -1,4 +1,4 @@
-import { copyFileSync, existsSync, readFileSync, writeFileSync } from 'node:fs';
+import { copyFileSync, existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Attachment, JobResource, KeptTakenIn, KeptWrites } from '../contract';
 import { Counter, delivery, entryOf, newJob, technicianId } from '../testing/counter';
@@ -105,6 +105,29 @@ it('a server that is killed over its own database keeps nothing, and one that en
   writeFileSync(join(dataDir, 'acknowledged.jsonl'), acknowledged);
   counter = await Counter.open({ dataDir });
   expect((await counter.get<KeptWrites[]>('/api/kept')).body).toEqual([]);
+});
+
+it('a line of a newer program is kept, and no two files of one moment take the place of each other', async () => {
+  const copy = await copied();
+  await counter.takeIn('first');
+  const newer = `${JSON.stringify({ atUtc: '2026-03-17T12:00:00.000Z', method: 'POST', path: '/api/jobs', shape: 'newer' })}\n`;
+  writeFileSync(notes(), readFileSync(notes(), 'utf8') + newer);
+  const [first] = await startedOver(copy);
+  await counter.takeIn('second');
+  const both = await startedOver(copy);
+  expect(both.map(({ writes }) => writes)).toEqual([1, 1]);
+  for (const { name } of both) expect((await takeIn(name)).body.refused).toEqual([]);
+  const left = readFileSync(join(counter.dataDir, 'kept', first?.name ?? ''), 'utf8');
+  expect(left).toBe(newer);
+});
+
+it('a log set aside goes once an owner is erased: its pages may name them', async () => {
+  await counter.takeIn('here');
+  mkdirSync(join(counter.dataDir, 'kept'), { recursive: true });
+  const aside = join(counter.dataDir, 'kept', '2026-03-17T12-00-00.000Z-wax-lantern.db-wal');
+  writeFileSync(aside, 'pages');
+  await counter.post(`/api/customers/${newJob('here').customer.id}/erase`, { technicianId });
+  expect(existsSync(aside)).toBe(false);
 });
 
 it('no file of kept writes is read from elsewhere', async () => {

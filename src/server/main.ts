@@ -6,6 +6,7 @@ import { refusalToListen } from './access/access';
 import { createApp } from './app';
 import { localTime } from '../core/craft/time';
 import { here } from './here';
+import { LONGEST_MS } from './offLoop/bodies';
 import { checkFolder, FolderRefused, holdFolder } from './store/folder';
 import { openStore, runningClock, type Store } from './store/store';
 
@@ -71,8 +72,8 @@ let app: RequestListener = (_request, response) => {
   response.end('Starting.');
 };
 const server = createServer((request, response) => app(request, response));
-// How long a body may take is decided where it is taken, with words for its sender.
-server.requestTimeout = 0;
+// How long a body may take is decided where it is taken, with words for its sender; this ends what gets past it.
+server.requestTimeout = LONGEST_MS + 60_000;
 server.on('error', (error: NodeJS.ErrnoException) => {
   refuse(error.code === 'EADDRINUSE' ? `Port ${port} is taken. Set PORT to a free one.` : error.message);
 });

@@ -100,11 +100,24 @@ function inContainer(head: Buffer): FileKind | null {
   return { kind: 'film', contentType: major === 'qt  ' ? 'video/quicktime' : 'video/mp4' };
 }
 
+/** What no text holds: the words that some formats begin with could begin a note as well. */
+// eslint-disable-next-line no-control-regex
+const CONTROL = /[\x00-\x08\x0e-\x1f]/;
+
+/** A drawing is a text: its first element says so. */
+const DRAWING = /^(?:\xef\xbb\xbf)?\s*(?:<[?!][^>]*>\s*)*<svg[\s>]/i;
+
 /**
  * What a file is, by its first bytes: never by its name. Of films and pictures everything is known or not taken, since
  * what is not recognised could tell where it was taken. Source: the published formats.
  */
 export function kindOf(head: Buffer): FileKind {
+  const words = head.toString('latin1');
+  if (DRAWING.test(words)) return { kind: 'not taken', contentType: 'image/svg+xml', what: 'picture' };
+  const [type = 'application/octet-stream'] = filetypemime(head);
+  const isShown = /^(image|video)\//.test(type);
+  if (!CONTROL.test(words))
+    return { kind: 'other', contentType: isShown ? 'application/octet-stream' : type };
   const contained = head.length >= 12 ? inContainer(head) : null;
   if (contained) return contained;
   const is = ({ at, bytes }: Signature): boolean => head.toString('latin1', at, at + bytes.length) === bytes;
@@ -113,11 +126,7 @@ export function kindOf(head: Buffer): FileKind {
   const refused = NOT_TAKEN.find(is);
   if (refused) return { kind: 'not taken', contentType: refused.contentType, what: refused.what };
   if (isStream(head)) return { kind: 'not taken', contentType: 'video/mp2t', what: 'film' };
-  const [type = 'application/octet-stream'] = filetypemime(head);
-  // Drawings that are text, and whatever else calls itself a picture or film.
-  if (/<svg[\s>]/i.test(head.toString('latin1', 0, 1000)))
-    return { kind: 'not taken', contentType: 'image/svg+xml', what: 'picture' };
-  if (type.startsWith('image/')) return { kind: 'not taken', contentType: type, what: 'picture' };
-  if (type.startsWith('video/')) return { kind: 'not taken', contentType: type, what: 'film' };
-  return { kind: 'other', contentType: type };
+  return isShown
+    ? { kind: 'not taken', contentType: type, what: type.startsWith('video/') ? 'film' : 'picture' }
+    : { kind: 'other', contentType: type };
 }

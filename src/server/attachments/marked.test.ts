@@ -264,6 +264,17 @@ describe('what cannot be freed of its place', () => {
     expect(kindOf(bytes)).toMatchObject({ kind: 'not taken', what });
   });
 
+  it.each([
+    'BM 4471 came back wet',
+    'ARRIVED 17 March',
+    'GIF8 is no note',
+    'not free of charge',
+    'the wide one',
+    '.RMF',
+  ])('a note that begins like one, “%s”, is a note', (words) => {
+    expect(kindOf(text(`${words}: strap loose, crystal scratched`))).toMatchObject({ kind: 'other' });
+  });
+
   it('the raw picture of a camera is not kept as its small copy', async () => {
     const tiff = await picture().tiff({ compression: 'none' }).toBuffer();
     const at = tiff.readUInt32LE(4);

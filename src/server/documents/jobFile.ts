@@ -5,6 +5,8 @@ import {
   JOB_FILE_VERSION,
   type JobFile,
   kindDefinition,
+  MOST_JOB_FILE_BYTES,
+  type SavedSize,
   VISIT_FILE_FORMAT,
 } from '../../contract';
 import type { Store } from '../store/store';
@@ -84,6 +86,22 @@ export async function* jobFile(store: Store, dossier: Dossier): AsyncGenerator<s
     yield '"}';
   }
   yield ']}';
+}
+
+/** A job without its files, at most. */
+const BARE_JOB_BYTES = 1_000_000;
+const inBase64 = (bytes: number): number => Math.ceil(bytes / 3) * 4;
+
+/** How large a file of these jobs will be, and whether another counter takes one of that size. */
+export function savedSize(dossiers: readonly Dossier[]): SavedSize {
+  const bytes = dossiers
+    .flatMap(({ resource }) => resource.attachments)
+    .reduce((sum, file) => sum + inBase64(file.bytes), dossiers.length * BARE_JOB_BYTES);
+  return {
+    bytes,
+    mostElsewhereBytes: MOST_JOB_FILE_BYTES,
+    isTakenElsewhere: bytes <= MOST_JOB_FILE_BYTES,
+  };
 }
 
 /** Every job of a visit in one document, a piece at a time. */

@@ -44,7 +44,7 @@ const UNPACK = { gzip: createGunzip, deflate: createInflate, br: createBrotliDec
 
 /** A sender that sends nothing for so long is given up, ms; so is one that takes longer than this for all of it. */
 export const STALLED_AFTER_MS = 30_000;
-const LONGEST_MS = 3_600_000;
+export const LONGEST_MS = 3_600_000;
 
 /** More came, or unpacked, than is taken. */
 export class TooLarge extends Error {}

@@ -2,10 +2,10 @@ import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { Router } from 'express';
 import { z } from 'zod';
-import { MOST_JOB_FILE_BYTES, newEntry, newJob, raiseNewEntry, type SavedSize } from '../../contract';
+import { newEntry, newJob, raiseNewEntry } from '../../contract';
 import { readTicket } from '../../core/craft/tickets';
 import { localDay } from '../../core/craft/time';
-import { jobFile, visitFile } from '../documents/jobFile';
+import { jobFile, savedSize, visitFile } from '../documents/jobFile';
 import { LABEL_CODES, labelCodeSvg, labelPdf } from '../documents/labelPdf';
 import { nextVisitCalendar } from '../documents/nextVisitCalendar';
 import { receiptPdf } from '../documents/receiptPdf';
@@ -14,10 +14,6 @@ import { type Dossier, dossierOf } from '../documents/dossier';
 import { logbookCsv } from '../documents/lists';
 import { notFound, notKept, parsed } from '../problem';
 import type { Store } from '../store/store';
-
-/** A job without its files, at most. */
-const BARE_JOB_BYTES = 1_000_000;
-const inBase64 = (bytes: number): number => Math.ceil(bytes / 3) * 4;
 
 /** Jobs: taking in, reading, recording entries, and the papers of a job. */
 export function jobRoutes(store: Store): Router {
@@ -100,18 +96,11 @@ export function jobRoutes(store: Store): Router {
     await pipeline(Readable.from(jobFile(store, dossier)), response);
   });
 
-  /** How large a file of jobs will be, and what another counter takes. */
-  const sizeOf = (dossiers: readonly Dossier[]): SavedSize => ({
-    bytes: dossiers
-      .flatMap(({ resource }) => resource.attachments)
-      .reduce((sum, { bytes }) => sum + inBase64(bytes), dossiers.length * BARE_JOB_BYTES),
-    mostElsewhereBytes: MOST_JOB_FILE_BYTES,
-  });
   router.get('/jobs/:id/job.json/size', (request, response) => {
-    response.json(sizeOf([dossierOf(store, request.params.id)]));
+    response.json(savedSize([dossierOf(store, request.params.id)]));
   });
   router.get('/visits/:id/visit.json/size', (request, response) => {
-    response.json(sizeOf(visitDossiers(request.params.id)));
+    response.json(savedSize(visitDossiers(request.params.id)));
   });
 
   router.get('/jobs/:id/logbook.csv', (request, response) => {

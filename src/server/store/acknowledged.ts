@@ -11,6 +11,7 @@ import {
   writeFileSync,
   writeSync,
 } from 'node:fs';
+import { randomUUID } from 'node:crypto';
 import { join } from 'node:path';
 import { z } from 'zod';
 import type { KeptWrites } from '../../contract';
@@ -41,7 +42,7 @@ export interface AcknowledgedStore {
   read(name: string): readonly Acknowledged[] | null;
   /** What of a file is left to be taken in; nothing removes it. */
   replace(name: string, left: readonly Acknowledged[]): void;
-  /** Removes every write that names an owner whose details are erased. */
+  /** Removes every write that names an owner whose details are erased, and the logs set aside, which may name anybody. */
   forget(customerId: string): void;
   /** The server ends by its own hand: all that was acknowledged is in the database. */
   end(): void;
@@ -50,21 +51,28 @@ export interface AcknowledgedStore {
 /** Larger than this the file begins anew: what it held is in the database and in its copies. */
 const MOST_BYTES = 64 * 1024 * 1024;
 const CURRENT = 'acknowledged.jsonl';
-const KEPT = /^writes-[0-9TZ-]+\.jsonl$/;
+const KEPT = /^writes-[0-9TZ-]+-[0-9a-f-]+\.jsonl$/;
+/** Logs of databases that were replaced (`guardDatabase`): whole pages, which name anybody. */
+const LOG_ASIDE = /-(wal|shm)$/;
 
-/** The writes of a file; a last line that broke off was never acknowledged. */
-function writesIn(path: string): readonly Acknowledged[] {
-  if (!existsSync(path)) return [];
-  return readFileSync(path, 'utf8')
-    .split('\n')
-    .flatMap((line) => {
-      const read = acknowledged.safeParse(parsedJson(line));
-      return read.success ? [read.data] : [];
-    });
+interface Noted {
+  readonly writes: readonly Acknowledged[];
+  /** Lines that this program cannot read, as a newer one wrote them. */
+  readonly unread: readonly string[];
 }
 
-const lines = (writes: readonly Acknowledged[]): string =>
-  writes.map((write) => `${JSON.stringify(write)}\n`).join('');
+/** What a file notes; a last line that broke off was never acknowledged. */
+function notedIn(path: string): Noted {
+  const whole = existsSync(path) ? readFileSync(path, 'utf8').split('\n').slice(0, -1) : [];
+  const read = whole.map((line) => ({ line, write: acknowledged.safeParse(parsedJson(line)) }));
+  return {
+    writes: read.flatMap(({ write }) => (write.success ? [write.data] : [])),
+    unread: read.flatMap(({ line, write }) => (write.success ? [] : [line])),
+  };
+}
+
+const lines = ({ writes, unread }: Noted): string =>
+  [...writes.map((write) => JSON.stringify(write)), ...unread].map((line) => `${line}\n`).join('');
 
 /** Writes whose body carries an id that the database knows them by. */
 const KNOWN_BY_ID =
@@ -90,19 +98,28 @@ export function acknowledgedStore(db: Db, dataDir: string, nowUtc: () => string)
 
   const keep = (): void => {
     mkdirSync(folder, { recursive: true });
-    renameSync(path, pathOf(`writes-${nowUtc().replace(/[:.]/g, '-')}.jsonl`));
+    renameSync(path, pathOf(`writes-${nowUtc().replace(/[:.]/g, '-')}-${randomUUID()}.jsonl`));
   };
   const isMissing = ({ path: to, body }: Acknowledged): boolean => {
     const named = withId.safeParse(body);
     return KNOWN_BY_ID.test(to) && named.success && held.get({ id: named.data.id }) === 0;
   };
-  if (writesIn(path).some(isMissing)) keep();
+  const left = notedIn(path);
+  if (left.writes.some(isMissing) || left.unread.length > 0) keep();
   let handle = openSync(path, 'w');
   let isEnded = false;
-  const restart = (writes: readonly Acknowledged[]): void => {
+  const restart = (noted: Noted): void => {
     closeSync(handle);
-    writeFileSync(path, lines(writes));
+    writeFileSync(path, lines(noted));
     handle = openSync(path, 'a');
+  };
+  const put = (name: string, noted: Noted): void => {
+    if (noted.writes.length + noted.unread.length === 0) {
+      rmSync(pathOf(name), { force: true });
+      return;
+    }
+    writeFileSync(`${pathOf(name)}.new`, lines(noted));
+    renameSync(`${pathOf(name)}.new`, pathOf(name));
   };
   const names = (): string[] =>
     existsSync(folder)
@@ -114,7 +131,7 @@ export function acknowledgedStore(db: Db, dataDir: string, nowUtc: () => string)
   return {
     note(write) {
       if (isEnded) return;
-      if (fstatSync(handle).size > MOST_BYTES) restart([]);
+      if (fstatSync(handle).size > MOST_BYTES) restart({ writes: [], unread: [] });
       writeSync(handle, `${JSON.stringify(write)}\n`);
     },
     setAside() {
@@ -125,26 +142,25 @@ export function acknowledgedStore(db: Db, dataDir: string, nowUtc: () => string)
     },
     kept: () =>
       names().flatMap((name) => {
-        const writes = writesIn(pathOf(name));
+        const { writes } = notedIn(pathOf(name));
         const [first] = writes;
         const last = writes.at(-1);
         return first && last
           ? [{ name, fromUtc: first.atUtc, untilUtc: last.atUtc, writes: writes.length }]
           : [];
       }),
-    read: (name) => (names().includes(name) ? writesIn(pathOf(name)) : null),
-    replace(name, writes) {
-      if (writes.length === 0) rmSync(pathOf(name), { force: true });
-      else {
-        writeFileSync(`${pathOf(name)}.new`, lines(writes));
-        renameSync(`${pathOf(name)}.new`, pathOf(name));
-      }
-    },
+    read: (name) => (names().includes(name) ? notedIn(pathOf(name)).writes : null),
+    replace: (name, writes) => put(name, { writes, unread: notedIn(pathOf(name)).unread }),
     forget(customerId) {
-      const others = (writes: readonly Acknowledged[]): readonly Acknowledged[] =>
-        writes.filter((write) => !JSON.stringify(write).includes(customerId));
-      restart(others(writesIn(path)));
-      for (const name of names()) this.replace(name, others(writesIn(pathOf(name))));
+      const others = ({ writes, unread }: Noted): Noted => ({
+        writes: writes.filter((write) => !JSON.stringify(write).includes(customerId)),
+        unread: unread.filter((line) => !line.includes(customerId)),
+      });
+      restart(others(notedIn(path)));
+      for (const name of names()) put(name, others(notedIn(pathOf(name))));
+      if (existsSync(folder))
+        for (const name of readdirSync(folder))
+          if (LOG_ASIDE.test(name)) rmSync(join(folder, name), { force: true });
     },
     end() {
       if (isEnded) return;

@@ -23,7 +23,7 @@ function numberAt(file: string, position: number): number | null {
 
 /**
  * Whether the write-ahead log beside a database was written for another one, so that replaying it would ruin both. Each log
- * begins with the number of the database raised by one (`GuardedDatabase`), and that reaches the database with the log's
+ * begins with the number of the database raised by one (`guardDatabase`), and that reaches the database with the log's
  * last page: so the numbers are equal or follow each other. A log that does not begin so comes from an earlier program, and
  * nothing can be told of it. Only for a database that this process has not open: closing the file drops its locks.
  */

@@ -15,7 +15,7 @@ export class DatabaseLost extends Error {
 }
 
 export interface Guard {
-  /** Throws `DatabaseLost` where the file at the path is not the open one, or somebody else wrote to it. */
+  /** Throws `DatabaseLost` where file or log at the path are not the open ones, or somebody else wrote to the file. */
   check(): void;
   /** After a write: moves what the log holds into the database once it has grown. */
   tend(): void;
@@ -81,8 +81,8 @@ export function guardDatabase(db: Database.Database): Guard {
     if (isReplaced) throw new DatabaseLost('replaced');
     const now = footprint(file);
     // Taken away and put back as it was, it is ours again.
-    if (now === seen) return;
-    if (now === null) throw new DatabaseLost('gone');
+    if (now === seen && identity(logOf(file)) === log) return;
+    if (now === null || now === seen) throw new DatabaseLost('gone');
     isReplaced = true;
     setLogAside();
     throw new DatabaseLost('replaced');

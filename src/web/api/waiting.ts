@@ -93,12 +93,17 @@ async function dropSent(): Promise<void> {
 
 /** Sends what waits, oldest first, until all is sent or the server is away. */
 function send(): Promise<void> {
-  sending ??= alone(sendAll).finally(() => {
-    sending = null;
-    // What was put in as the last was sent.
-    if (!state.away && state.entries.some((each) => each.refused === null)) void send();
-  });
-  return sending;
+  if (sending) return sending;
+  const mine = alone(sendAll).finally(() => (sending = null));
+  sending = mine;
+  // What was put in as the last was sent goes, too; what failed in another way waits until there is reason to try again.
+  mine.then(
+    () => {
+      if (!state.away && state.entries.some((each) => each.refused === null)) void send();
+    },
+    (error: unknown) => noteAway(error),
+  );
+  return mine;
 }
 
 /** So long entries that are sent one after the other are shown together, ms: the page is not drawn anew with each. */

@@ -16,13 +16,12 @@ export function SavedFile({
   readonly outlined?: boolean;
 }) {
   const { data: size } = useResource<SavedSize>(`${href}/size`);
-  const isTooLarge = size !== undefined && size.bytes > size.mostElsewhereBytes;
   return (
     <>
       <Button href={href} {...(outlined ? { variant: 'outlined' } : {})}>
         {label}
       </Button>
-      {isTooLarge && (
+      {size?.isTakenElsewhere === false && (
         <Typography variant="body2" role="note">
           This file has {figure(size.bytes / MB, 0)} MB. Another counter takes at most{' '}
           {figure(size.mostElsewhereBytes / MB, 0)} MB. Keep it as a copy, and send its films as files of
