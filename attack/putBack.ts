@@ -33,7 +33,7 @@ export async function takeInKept(server: ServerProcess): Promise<string[]> {
       body: '{}',
     });
     const taken = (await answer.json()) as KeptTakenIn;
-    refused.push(...taken.refused.map(({ path, reason }) => `${path}: ${reason}`));
+    refused.push(...taken.refused.map(({ what, reason }) => `${what}: ${reason}`));
   }
   return refused;
 }

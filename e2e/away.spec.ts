@@ -1,8 +1,10 @@
 import type { Page } from '@playwright/test';
-import { movementOf } from '../src/testing/fixtures';
+import { mkdirSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { movementOf, readingOf } from '../src/testing/fixtures';
 import type { JobResource } from '../src/contract';
 import { STAGES_FETCHED_MARK } from '../src/web/stages/stages';
-import { card, expect, jobId, openJob, sitDown, test } from './counter';
+import { bySomebody, card, expect, expectAccessible, jobId, openJob, sitDown, test } from './counter';
 
 const status = (page: Page) => page.getByRole('status').filter({ hasText: /server is away|wait/ });
 
@@ -203,4 +205,31 @@ test('a view that did not come in time says so, and leaves rack and head; the ot
   await expect(page.getByRole('main')).toContainText('What belongs here comes once it is back.');
   await context.setOffline(false);
   await expect(page.getByRole('heading', { name: 'Tools', level: 1 })).toBeVisible();
+});
+
+test('records that the database lost are offered on the first page, added, and what is refused is discarded', async ({
+  counter,
+  rack: page,
+}) => {
+  const at = { atUtc: '2026-03-17T09:31:00.000Z', method: 'POST' };
+  const technician = { id: '018f3c1e-7a2b-7c3d-8e4f-5a6b7c8d9e0f', name: 'Ottar Gull', initials: 'OG' };
+  const reading = bySomebody('check.reading', readingOf('restVoltageV', 1.31));
+  mkdirSync(join(counter.dataDir, 'kept'), { recursive: true });
+  writeFileSync(
+    join(counter.dataDir, 'kept', 'writes-2026-03-17T09-40-00-000Z-1.jsonl'),
+    [
+      { ...at, path: '/api/technicians', body: technician },
+      { ...at, path: '/api/jobs/nowhere/entries', body: reading },
+    ]
+      .map((write) => `${JSON.stringify(write)}\n`)
+      .join(''),
+  );
+  await page.goto('/');
+  const kept = page.getByRole('region', { name: 'Records not in the database' });
+  await kept.getByRole('button', { name: 'Add 2 records' }).click();
+  await expect(kept.getByRole('status')).toHaveText('1 added, 0 already in the database, 1 refused.');
+  await expect(kept).toContainText('a job that is not here: rest voltage: 1.31 V.');
+  await expectAccessible(page, 'the first page, with records that were refused');
+  await kept.getByRole('button', { name: 'Discard 1 record' }).click();
+  await expect(kept).toHaveCount(0);
 });

@@ -241,7 +241,7 @@ export interface KeptTakenIn {
   readonly recorded: number;
   /** On record already. */
   readonly heldBefore: number;
-  readonly refused: readonly { readonly atUtc: string; readonly path: string; readonly reason: string }[];
+  readonly refused: readonly { readonly atUtc: string; readonly what: string; readonly reason: string }[];
 }
 
 /** How large a saved job or visit will be, and how large a file another counter takes. */

@@ -75,8 +75,16 @@ describe('what was acknowledged, after a copy of the database was put back', () 
     );
     const [kept] = await startedOver(copy);
     const { body } = await takeIn(kept?.name ?? '');
-    expect(body).toMatchObject({ recorded: 2, refused: [{ path: '/api/jobs/no-such-job/entries' }] });
+    expect(body).toMatchObject({
+      recorded: 2,
+      refused: [{ what: 'a job that is not here: rest voltage: 1.4 V' }],
+    });
     expect((await counter.get<KeptWrites[]>('/api/kept')).body).toMatchObject([{ writes: 1 }]);
+    // A person discards it: it is offered no longer, and lies there still.
+    expect((await counter.post(`/api/kept/${kept?.name ?? ''}/discard`, {})).status).toBe(200);
+    expect((await counter.get<KeptWrites[]>('/api/kept')).body).toEqual([]);
+    expect(existsSync(join(counter.dataDir, 'kept', `discarded-${kept?.name ?? ''}`))).toBe(true);
+    expect((await counter.post(`/api/kept/${kept?.name ?? ''}/discard`, {})).status).toBe(404);
   });
 
   it('is gone with the owner whose details are erased', async () => {

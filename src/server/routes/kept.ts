@@ -1,7 +1,8 @@
 import { request as send } from 'node:http';
 import { type Request, Router } from 'express';
 import { z } from 'zod';
-import type { KeptTakenIn, Problem } from '../../contract';
+import { type KeptTakenIn, newEntry, type Problem, raiseNewEntry } from '../../contract';
+import { entryInWords } from '../../core/logbook';
 import { parsedJson } from '../json';
 import { notFound } from '../problem';
 import type { Acknowledged } from '../store/acknowledged';
@@ -48,6 +49,17 @@ function sendAgain({ method, path, body }: Acknowledged, { headers, socket }: Re
   });
 }
 
+/** What else is recorded, by the address it came to. */
+const RECORDED: readonly (readonly [of: RegExp, words: string])[] = [
+  [/^\/api\/jobs$/, 'a watch taken in'],
+  [/^\/api\/(lots|orders|deliveries|collections|day)/, 'a record of the stock'],
+  [/^\/api\/customers/, 'an owner’s details'],
+  [/^\/api\/catalogue/, 'a record of the book'],
+  [/^\/api\/policy/, 'the policy'],
+  [/^\/api\/technicians/, 'a technician'],
+  [/^\/api\/attachments/, 'a picture or file'],
+];
+
 const ofUpload = z.object({ technicianId: z.uuid() });
 
 /** Writes that the database lacks though they were acknowledged: a copy was put back, or it was taken away. */
@@ -63,6 +75,15 @@ export function keptRoutes(store: Store): Router {
       return { status: 422, body: { detail: `The file “${file.name}” is missing from the data folder.` } };
     store.attachments.enter(file, technicianId);
     return { status: 201, body: null };
+  };
+
+  /** What a write recorded, in words. */
+  const inWords = ({ path, body }: Acknowledged): string => {
+    const jobId = /^\/api\/jobs\/([^/]+)\/entries$/.exec(path)?.[1];
+    if (jobId === undefined) return RECORDED.find(([of]) => of.test(path))?.[1] ?? 'another record';
+    const ticket = store.logbook.job(jobId)?.job.ticket ?? 'a job that is not here';
+    const entry = newEntry.safeParse(raiseNewEntry(body));
+    return `${ticket}: ${entry.success ? entryInWords(entry.data) : 'a record that cannot be read'}`;
   };
 
   router.get('/kept', (_request, response) => {
@@ -91,9 +112,15 @@ export function keptRoutes(store: Store): Router {
     const taken: KeptTakenIn = {
       recorded,
       heldBefore,
-      refused: refused.map(({ write: { atUtc, path }, reason }) => ({ atUtc, path, reason })),
+      refused: refused.map(({ write, reason }) => ({ atUtc: write.atUtc, what: inWords(write), reason })),
     };
     response.json(taken);
+  });
+
+  /** Nobody can use what was refused any more: it is offered no longer, and its file stays in the folder. */
+  router.post('/kept/:name/discard', (request, response) => {
+    if (!store.acknowledged.discard(request.params.name)) throw notFound('such file of kept writes');
+    response.json({});
   });
 
   return router;

@@ -42,6 +42,8 @@ export interface AcknowledgedStore {
   read(name: string): readonly Acknowledged[] | null;
   /** What of a file is left to be taken in; nothing removes it. */
   replace(name: string, left: readonly Acknowledged[]): void;
+  /** Offers a file no longer; it stays in the folder. False where there is none of this name. */
+  discard(name: string): boolean;
   /** Removes every write that names an owner whose details are erased, and the logs set aside, which may name anybody. */
   forget(customerId: string): void;
   /** The server ends by its own hand: all that was acknowledged is in the database. */
@@ -52,6 +54,7 @@ export interface AcknowledgedStore {
 const MOST_BYTES = 64 * 1024 * 1024;
 const CURRENT = 'acknowledged.jsonl';
 const KEPT = /^writes-[0-9TZ-]+-[0-9a-f-]+\.jsonl$/;
+const DISCARDED = 'discarded-';
 /** Logs of databases that were replaced (`guardDatabase`): whole pages, which name anybody. */
 const LOG_ASIDE = /-(wal|shm)$/;
 
@@ -151,16 +154,20 @@ export function acknowledgedStore(db: Db, dataDir: string, nowUtc: () => string)
       }),
     read: (name) => (names().includes(name) ? notedIn(pathOf(name)).writes : null),
     replace: (name, writes) => put(name, { writes, unread: notedIn(pathOf(name)).unread }),
+    discard(name) {
+      if (!names().includes(name)) return false;
+      renameSync(pathOf(name), pathOf(`${DISCARDED}${name}`));
+      return true;
+    },
     forget(customerId) {
       const others = ({ writes, unread }: Noted): Noted => ({
         writes: writes.filter((write) => !JSON.stringify(write).includes(customerId)),
         unread: unread.filter((line) => !line.includes(customerId)),
       });
       restart(others(notedIn(path)));
-      for (const name of names()) put(name, others(notedIn(pathOf(name))));
-      if (existsSync(folder))
-        for (const name of readdirSync(folder))
-          if (LOG_ASIDE.test(name)) rmSync(join(folder, name), { force: true });
+      for (const name of existsSync(folder) ? readdirSync(folder) : [])
+        if (LOG_ASIDE.test(name)) rmSync(pathOf(name), { force: true });
+        else if (KEPT.test(name.replace(DISCARDED, ''))) put(name, others(notedIn(pathOf(name))));
     },
     end() {
       if (isEnded) return;

@@ -9,6 +9,8 @@ import { Caution } from '../kit/Lamp';
 
 const DAY_AND_TIME = 'D MMM YYYY HH:mm';
 
+const recordsIn = ({ writes }: Kept): string => `${writes} ${writes === 1 ? 'record' : 'records'}`;
+
 /** What became of kept writes, with each one that was refused. */
 function TakenIn({ taken, zone }: { readonly taken: KeptTakenIn; readonly zone: string }) {
   return (
@@ -16,11 +18,14 @@ function TakenIn({ taken, zone }: { readonly taken: KeptTakenIn; readonly zone: 
       <Typography role="status">
         {taken.recorded} added, {taken.heldBefore} already in the database, {taken.refused.length} refused.
       </Typography>
-      {taken.refused.map(({ atUtc, path, reason }, index) => (
+      {taken.refused.map(({ atUtc, what, reason }, index) => (
         <Typography key={index} variant="body2">
-          {localTime(atUtc, zone, DAY_AND_TIME)}, {path}: {reason}
+          {localTime(atUtc, zone, DAY_AND_TIME)}, {what}. {reason}
         </Typography>
       ))}
+      {taken.refused.length > 0 && (
+        <Typography>Record by hand what still applies. Then discard the refused records.</Typography>
+      )}
     </>
   );
 }
@@ -34,15 +39,17 @@ export default function KeptWrites() {
   const [failed, setFailed] = useState<string | null>(null);
   if (!shop || (kept.length === 0 && taken === null)) return null;
   const { zone } = shop.shop;
-  const takeIn = async ({ name }: Kept): Promise<void> => {
+  const ask = async (path: string, then: (said: KeptTakenIn) => KeptTakenIn | null): Promise<void> => {
     setFailed(null);
     try {
-      setTaken(await postJson<KeptTakenIn>(`/api/kept/${name}/take-in`, {}));
+      setTaken(then(await postJson<KeptTakenIn>(path, {})));
     } catch (error) {
       setFailed(failedInWords(error, 'the records cannot be added now.'));
     }
     await mutate();
   };
+  const takeIn = ({ name }: Kept): Promise<void> => ask(`/api/kept/${name}/take-in`, (said) => said);
+  const discard = ({ name }: Kept): Promise<void> => ask(`/api/kept/${name}/discard`, () => null);
   return (
     <Paper component="section" aria-label="Records not in the database" sx={{ p: 2 }}>
       <Typography variant="h2">Records not in the database</Typography>
@@ -55,16 +62,21 @@ export default function KeptWrites() {
       )}
       {kept.map((each) => (
         <Typography key={each.name} component="div" sx={{ mt: 1 }}>
-          {each.writes} {each.writes === 1 ? 'record' : 'records'},{' '}
-          {localTime(each.fromUtc, zone, DAY_AND_TIME)} to {localTime(each.untilUtc, zone, DAY_AND_TIME)}{' '}
+          {recordsIn(each)} of {localTime(each.fromUtc, zone, DAY_AND_TIME)}
+          {each.writes > 1 && ` to ${localTime(each.untilUtc, zone, DAY_AND_TIME)}`}{' '}
           <Button
             size="small"
             variant="outlined"
             disabled={technicianId === null}
             onClick={() => void takeIn(each)}
           >
-            Add {each.writes} {each.writes === 1 ? 'record' : 'records'}
-          </Button>
+            Add {recordsIn(each)}
+          </Button>{' '}
+          {taken !== null && (
+            <Button size="small" disabled={technicianId === null} onClick={() => void discard(each)}>
+              Discard {recordsIn(each)}
+            </Button>
+          )}
         </Typography>
       ))}
       {failed !== null && <Caution grave>{failed}</Caution>}
