@@ -10,6 +10,7 @@ import { DEFAULT_POLICY } from '../src/core/craft/policy';
 import { foldJob, type EntryKind, type Payloads } from '../src/core/logbook';
 import { addMinutes } from '../src/core/craft/time';
 import { TOOL_KINDS } from '../src/core/craft/tools';
+import { builtProgramId } from '../src/server/program';
 import { openStore, type Store } from '../src/server/store/store';
 import { calibres, caseTypes, gaskets, makers } from './book';
 import { history } from './history';
@@ -19,6 +20,9 @@ import { type DemoJob, LAST_TEST, type Step, type TechnicianKey, technicians } f
 
 const NAMESPACE = '6f1d2a7c-3b54-4e0e-9a61-0c5b8f2d9e10';
 const PICTURES = join('src', 'server', 'devices', 'pictures');
+
+/** The program that serves the demo: it was built from the same sources before. Answers stored by it are not worked out again. */
+export const demoProgram = (): string => builtProgramId(join('dist', 'server'));
 
 /** The same name gives the same id in every build of the demo. */
 export function demoId(...names: readonly (string | number)[]): string {
@@ -37,7 +41,13 @@ export function writeBook(store: Store): void {
 /** Builds the demo's database in an empty folder, through the same store the application writes with. */
 export async function buildDemo(dataDir: string): Promise<void> {
   let now = addMinutes(DEMO_START_UTC, -60 * 24 * 365 * 3);
-  const store = openStore({ dataDir, clock: { nowUtc: () => now }, demo: true, shop });
+  const store = openStore({
+    dataDir,
+    clock: { nowUtc: () => now },
+    demo: true,
+    shop,
+    program: demoProgram(),
+  });
   for (const { key, name, initials } of technicians)
     store.shops.addTechnician({ id: demoId('technician', key), name, initials });
   writeBook(store);

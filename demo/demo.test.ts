@@ -9,7 +9,7 @@ import { BACK_KINDS } from '../src/core/craft/cases';
 import { FUNCTION_KINDS, HOLD_KINDS } from '../src/core/craft/movements';
 import { SERVICES } from '../src/core/craft/policy';
 import { addMonths, localDay } from '../src/core/craft/time';
-import { buildDemo } from './build';
+import { buildDemo, demoProgram } from './build';
 import { makers } from './book';
 import { DEMO_START_UTC } from './scenario';
 import { NETTLE, SALTMARSH } from './steps';
@@ -105,7 +105,7 @@ describe('the demo', () => {
   beforeAll(async () => {
     folder = mkdtempSync(join(tmpdir(), 'wax-demo-'));
     await buildDemo(folder);
-    store = openStore({ dataDir: folder });
+    store = openStore({ dataDir: folder, program: demoProgram() });
   });
   afterAll(() => {
     store.close();
@@ -229,7 +229,7 @@ describe('the demo', () => {
       db.exec(`DELETE FROM ${table}`);
     db.exec("UPDATE job_summary SET basis = '', summary = '{}', search = ''; DELETE FROM supplier_count");
     db.close();
-    store = openStore({ dataDir: folder });
+    store = openStore({ dataDir: folder, program: demoProgram() });
     await store.logbook.fresh.all();
     const again = openConnection(join(folder, 'wax-lantern.db'));
     for (const table of KEPT_BESIDE) {

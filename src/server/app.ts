@@ -34,7 +34,7 @@ const YEAR_S = 365 * 24 * 3600;
 
 /** A body read whole that stops coming is given up in words; what is streamed looks to itself. */
 const bodyKeepsComing: RequestHandler = (request, response, next) => {
-  if (request.is('json')) {
+  if (request.headers['content-type']?.includes('json')) {
     request.setTimeout(STALLED_AFTER_MS, () => {
       if (request.complete || response.headersSent) return;
       response.setHeader('connection', 'close');
@@ -111,13 +111,14 @@ export function createApp({
   app.use('/api', onlyItsDatabase(store), noteAcknowledged(store), freshFirst(store));
   app.use(
     '/api',
-    keptRoutes(store),
-    jobImportRoutes(store),
+    // What is asked at every bench all day comes first: a router that does not answer costs a turn of the loop.
     jobRoutes(store),
-    shopRoutes(store),
     stockRoutes(store),
     bookRoutes(store),
+    shopRoutes(store),
     deviceRoutes(store),
+    jobImportRoutes(store),
+    keptRoutes(store),
   );
   app.use('/api', () => {
     throw notFound('such address');

@@ -142,3 +142,16 @@ it('no file of kept writes is read from elsewhere', async () => {
   expect((await takeIn(encodeURIComponent('../wax-lantern.db'))).status).toBe(404);
   expect((await takeIn('writes-1.jsonl')).status).toBe(404);
 });
+
+it('of an owner whose details are erased nothing stands in the database or its log any more', async () => {
+  await counter.takeIn('here');
+  const { customer } = newJob('here');
+  const holds = (file: string): boolean => readFileSync(file).includes(customer.name);
+  expect(holds(`${database()}-wal`)).toBe(true);
+  await counter.post(`/api/customers/${customer.id}/erase`, { technicianId });
+  expect(holds(`${database()}-wal`)).toBe(false);
+  const { dataDir } = counter;
+  await counter.close({ keep: true });
+  expect(holds(join(dataDir, 'wax-lantern.db'))).toBe(false);
+  counter = await Counter.open({ dataDir });
+});

@@ -110,11 +110,13 @@ export function acknowledgedStore(db: Db, dataDir: string, nowUtc: () => string)
   const left = notedIn(path);
   if (left.writes.some(isMissing) || left.unread.length > 0) keep();
   let handle = openSync(path, 'w');
+  let bytes = 0;
   let isEnded = false;
   const restart = (noted: Noted): void => {
     closeSync(handle);
     writeFileSync(path, lines(noted));
     handle = openSync(path, 'a');
+    bytes = fstatSync(handle).size;
   };
   const put = (name: string, noted: Noted): void => {
     if (noted.writes.length + noted.unread.length === 0) {
@@ -134,14 +136,15 @@ export function acknowledgedStore(db: Db, dataDir: string, nowUtc: () => string)
   return {
     note(write) {
       if (isEnded) return;
-      if (fstatSync(handle).size > MOST_BYTES) restart({ writes: [], unread: [] });
-      writeSync(handle, `${JSON.stringify(write)}\n`);
+      if (bytes > MOST_BYTES) restart({ writes: [], unread: [] });
+      bytes += writeSync(handle, `${JSON.stringify(write)}\n`);
     },
     setAside() {
-      if (isEnded || fstatSync(handle).size === 0) return;
+      if (isEnded || bytes === 0) return;
       closeSync(handle);
       keep();
       handle = openSync(path, 'w');
+      bytes = 0;
     },
     kept: () =>
       names().flatMap((name) => {

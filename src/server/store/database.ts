@@ -41,7 +41,7 @@ export function inTransaction<A extends unknown[], R>(db: Db, write: (...given: 
   return (...given) => {
     if (db.inTransaction) return transaction.immediate(...given);
     const guard = guardOf(db);
-    guard?.check();
+    guard?.checkUnlessJust();
     const written = transaction.immediate(...given);
     // What a copy was put over in that moment is not acknowledged.
     guard?.check();
@@ -91,6 +91,11 @@ export function openDatabase(dataDir: string): Db {
   migrate(db);
   GUARDS.set(db, guardDatabase(db));
   return db;
+}
+
+/** Leaves nothing of what was erased in the log. Not within a write. */
+export function emptyLog(db: Db): void {
+  guardOf(db)?.empty();
 }
 
 /** Closes a database, by its guard where it has one. */

@@ -1,5 +1,5 @@
 import { randomInt } from 'node:crypto';
-import { mkdirSync, renameSync, statSync } from 'node:fs';
+import { type BigIntStats, mkdirSync, renameSync, statSync } from 'node:fs';
 import { basename, dirname, join } from 'node:path';
 import type Database from 'better-sqlite3';
 import { logIndexOf, logOf } from './databaseLog';
@@ -17,8 +17,12 @@ export class DatabaseLost extends Error {
 export interface Guard {
   /** Throws `DatabaseLost` where file or log at the path are not the open ones, or somebody else wrote to the file. */
   check(): void;
-  /** After a write: moves what the log holds into the database once it has grown. */
+  /** The same, where no check was made a moment ago: before a write, which is checked again afterwards. */
+  checkUnlessJust(): void;
+  /** After a write and its check: moves what the log holds into the database from time to time. */
   tend(): void;
+  /** Moves all of it, and leaves nothing of it on the disk: what was erased stands in the log, too. */
+  empty(): void;
   /** Ends the connection. Of a database that was replaced nothing is moved into the file that took its place. */
   close(): void;
 }
@@ -26,19 +30,25 @@ export interface Guard {
 /** Where a data folder keeps what was recorded and is not in its database. */
 export const keptIn = (dataDir: string): string => join(dataDir, 'kept');
 
-/** From here on the log is moved into the database. */
-const LOG_BYTES = 4 * 1024 * 1024;
+/** After so many writes the log is moved into the database and written over from its beginning: growing costs time. */
+const WRITES_PER_LOG = 100;
+/** A log that grew beyond this gives its place on the disk back. */
+const MOST_LOG_BYTES = 16 * 1024 * 1024;
+/** A request is checked as it comes and written within this, ms. */
+const JUST_MS = 50;
 const HIGHEST_VERSION = 2 ** 30;
 
-const identity = (file: string): string | null => {
-  const found = statSync(file, { bigint: true, throwIfNoEntry: false });
-  return found ? `${found.dev}:${found.ino}` : null;
-};
+const found = (file: string): BigIntStats | undefined =>
+  statSync(file, { bigint: true, throwIfNoEntry: false });
+
+const identityOf = (stats: BigIntStats | undefined): string | null =>
+  stats ? `${stats.dev}:${stats.ino}` : null;
+const identity = (file: string): string | null => identityOf(found(file));
 
 /** What tells whether anybody wrote to a file: in write-ahead mode only `checkpoint` writes to a database. */
 const footprint = (file: string): string | null => {
-  const found = statSync(file, { bigint: true, throwIfNoEntry: false });
-  return found ? `${found.dev}:${found.ino}:${found.size}:${found.mtimeNs}` : null;
+  const stats = found(file);
+  return stats ? `${stats.dev}:${stats.ino}:${stats.size}:${stats.mtimeNs}` : null;
 };
 
 /**
@@ -50,16 +60,19 @@ export function guardDatabase(db: Database.Database): Guard {
   const file = db.name;
   let seen: string | null = null;
   let log: string | null = null;
-  let triedAtBytes = 0;
+  let logBytes = 0;
+  let writes = 0;
+  let checkedAtMs = Number.NEGATIVE_INFINITY;
   let isReplaced = false;
 
   const version = (): number => db.pragma('user_version', { simple: true }) as number;
-  const checkpoint = (): void => {
-    const [moved] = db.pragma('wal_checkpoint(TRUNCATE)') as [{ busy: number }];
+  const checkpoint = (how: 'RESTART' | 'TRUNCATE'): void => {
+    const [moved] = db.pragma(`wal_checkpoint(${how})`) as [{ busy: number }];
     // Another program reads: the log grows on until it has done.
     if (moved.busy === 0) db.pragma(`user_version = ${version() + 1}`);
     seen = footprint(file);
     log = identity(logOf(file));
+    writes = 0;
   };
 
   /** The log of a database that was replaced would be replayed over what took its place: it is kept elsewhere. */
@@ -75,13 +88,18 @@ export function guardDatabase(db: Database.Database): Guard {
   db.pragma('wal_autocheckpoint = 0');
   // A new database gets a number no other has; it is in the file itself before the first log begins.
   if (version() === 0) db.pragma(`user_version = ${randomInt(1, HIGHEST_VERSION)}`);
-  checkpoint();
+  checkpoint('TRUNCATE');
 
   const check = (): void => {
     if (isReplaced) throw new DatabaseLost('replaced');
     const now = footprint(file);
     // Taken away and put back as it was, it is ours again.
-    if (now === seen && identity(logOf(file)) === log) return;
+    const logNow = found(logOf(file));
+    if (now === seen && identityOf(logNow) === log) {
+      logBytes = Number(logNow?.size ?? 0);
+      checkedAtMs = performance.now();
+      return;
+    }
     if (now === null || now === seen) throw new DatabaseLost('gone');
     isReplaced = true;
     setLogAside();
@@ -90,12 +108,16 @@ export function guardDatabase(db: Database.Database): Guard {
 
   return {
     check,
+    checkUnlessJust() {
+      if (performance.now() - checkedAtMs > JUST_MS) check();
+    },
     tend() {
-      const size = statSync(logOf(file), { throwIfNoEntry: false })?.size ?? 0;
-      if (size < triedAtBytes) triedAtBytes = 0;
-      if (size - triedAtBytes < LOG_BYTES) return;
-      checkpoint();
-      triedAtBytes = statSync(logOf(file), { throwIfNoEntry: false })?.size ?? 0;
+      writes += 1;
+      if (writes >= WRITES_PER_LOG) checkpoint(logBytes > MOST_LOG_BYTES ? 'TRUNCATE' : 'RESTART');
+    },
+    empty() {
+      check();
+      checkpoint('TRUNCATE');
     },
     close() {
       try {

@@ -16,6 +16,7 @@ import { DatabaseLost } from './guard';
 import { type Health, healthOf } from './health';
 import { type LogbookStore, logbookStore } from './logbook/logbook';
 import { type LeaksSeenStore, leaksSeenStore } from './leaksSeen';
+import { programId } from '../program';
 import { type MovementsSeenStore, movementsSeenStore } from './movementsSeen';
 import { type NextVisitsStore, nextVisitsStore } from './nextVisits';
 import { writtenOnce } from './once';
@@ -35,6 +36,8 @@ export interface StoreOptions {
   readonly demo?: boolean;
   /** What a new database is named; a database that has a shop keeps it. */
   readonly shop?: Shop;
+  /** Which program will serve what is written, where another one writes it: its stored answers are not worked out twice. */
+  readonly program?: string;
 }
 
 /** Everything a shop keeps, over one data folder. */
@@ -75,6 +78,7 @@ export function openStore({
   clock = runningClock(),
   demo = false,
   shop = NEW_SHOP,
+  program = programId(),
 }: StoreOptions): Store {
   const db = openDatabase(dataDir);
   const catalogue = catalogueStore(db, clock);
@@ -114,6 +118,7 @@ export function openStore({
     lives,
     visits,
     contextNow: context,
+    program,
   });
   const devices = deviceHub(db, clock, attachments, {
     nowUtc: () => clock.nowUtc(),

@@ -1,7 +1,6 @@
 import { setImmediate } from 'node:timers/promises';
 import { inTransaction } from '../database';
 import { DatabaseLost } from '../guard';
-import { basisOf } from './basis';
 import type { LogbookParts } from './parts';
 import { summarise } from './summarise';
 
@@ -35,7 +34,7 @@ const isOfTheDisk = (error: unknown): boolean =>
  * shown they are worked out anew.
  */
 export function freshener(parts: LogbookParts): Fresh {
-  const { db, jobs, entries, summaries, fold, contextNow } = parts;
+  const { db, jobs, entries, summaries, fold, contextNow, basisOf } = parts;
   const basisNow = (): string => basisOf(contextNow());
   /** What all answers, and those of the rack, are known to rest on. */
   const known = { all: '', rack: '' };

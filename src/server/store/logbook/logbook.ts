@@ -11,7 +11,7 @@ import type {
   WatchResource,
 } from '../../../contract';
 import { addMinutes } from '../../../core/craft/time';
-import { inTransaction } from '../database';
+import { emptyLog, inTransaction } from '../database';
 import { toSummary } from '../summary';
 import { follow } from './consequences';
 import { type Fresh, freshener } from './fresh';
@@ -83,6 +83,9 @@ export function logbookStore(ground: LogbookGround): LogbookStore {
   const parts = logbookParts(ground);
   const { db, jobs, summaries } = parts;
   const fresh = freshener(parts);
+  const eraseAtOnce = inTransaction(db, (customerId: string, technicianId: string) =>
+    erase(parts, customerId, technicianId),
+  );
   return {
     append: inTransaction(db, (jobId: string, given: NewEntry) => append(parts, jobId, given)),
     takeIn: refusable(
@@ -100,9 +103,11 @@ export function logbookStore(ground: LogbookGround): LogbookStore {
     reviseOwner: inTransaction(db, (customerId: string, given: NewOwnerRevision) =>
       reviseOwner(parts, customerId, given),
     ),
-    erase: inTransaction(db, (customerId: string, technicianId: string) =>
-      erase(parts, customerId, technicianId),
-    ),
+    erase(customerId, technicianId) {
+      const outcome = eraseAtOnce(customerId, technicianId);
+      if (outcome === 'erased') emptyLog(db);
+      return outcome;
+    },
     job: (jobId) => readJob(parts, jobId),
     jobIdOfTicket: (ticket) => jobs.byTicket(ticket)?.id ?? null,
     jobIdsOfVisit: (visitId) => jobs.ofVisit(visitId).map(({ id }) => id),

@@ -35,6 +35,8 @@ export interface LogbookGround {
   readonly visits: Pick<NextVisitsStore, 'follow'>;
   readonly lives: Pick<CellLivesStore, 'follow'>;
   readonly contextNow: () => JobContext;
+  /** Which program works the answers out (`programId`). */
+  readonly program: string;
 }
 
 /** What its parts share: the ground, the tables, the search, and the fold against book and policy of now. */
@@ -45,6 +47,8 @@ export interface LogbookParts extends LogbookGround {
   readonly summaries: SummaryTable;
   readonly finder: ReturnType<typeof jobFinder>;
   readonly owners: ReturnType<typeof ownerFinder>;
+  /** What answers worked out now rest on beside the entries, as a text that changes with any of it. */
+  readonly basisOf: (now: JobContext) => string;
   /** Against book and policy of now, where the writer does not hold them already. */
   readonly fold: (entries: readonly Entry[], context?: JobContext) => JobState;
 }
@@ -83,7 +87,7 @@ function keptFold(contextNow: () => JobContext): LogbookParts['fold'] {
 }
 
 export function logbookParts(ground: LogbookGround): LogbookParts {
-  const { db, contextNow } = ground;
+  const { db, contextNow, program } = ground;
   return {
     ...ground,
     entries: entryTable(db),
@@ -92,6 +96,8 @@ export function logbookParts(ground: LogbookGround): LogbookParts {
     summaries: summaryTable(db),
     finder: jobFinder(db),
     owners: ownerFinder(db),
+    basisOf: ({ catalogue, policy, shop }) =>
+      JSON.stringify([program, policy.revision, catalogue.revision, shop.zone]),
     fold: keptFold(contextNow),
   };
 }

@@ -13,7 +13,6 @@ import {
   looseCells,
   lyingOpen,
 } from '../../../core/logbook';
-import { basisOf } from './basis';
 import type { LogbookParts } from './parts';
 import type { JobRow } from './rows';
 import type { WrittenSummary } from './tables';
@@ -24,12 +23,7 @@ function signerOf(entry: EntryOf<'handback.signed'>): string {
 }
 
 /** A job as its envelope in the rack tells it. */
-function summaryOf(
-  job: JobRow,
-  state: JobState,
-  customer: Customer | null,
-  now: () => JobContext,
-): JobSummary {
+function summaryOf(job: JobRow, state: JobState, customer: Customer | null, now: JobContext): JobSummary {
   const { facts } = state;
   const watch = facts.watch?.payload;
   return {
@@ -49,8 +43,8 @@ function summaryOf(
     receivedAt: job.createdAt,
     looseCells: looseCells(state),
     lyingOpen: lyingOpen(facts),
-    running: facts.watched || facts.proving ? runningOf(state, now().catalogue) : [],
-    lit: facts.underLight ? litOf(state, now()) : null,
+    running: facts.watched || facts.proving ? runningOf(state, now.catalogue) : [],
+    lit: facts.underLight ? litOf(state, now) : null,
     partsExpectedOn: awaitedParts(facts)?.payload.expectedOn ?? null,
   };
 }
@@ -86,20 +80,21 @@ export function summarise(
   state: JobState,
   before: JobState | null = null,
 ): void {
-  const { summaries, finder, movements, cells, leaks, people, contextNow } = parts;
+  const { summaries, finder, movements, cells, leaks, people } = parts;
+  const now = parts.contextNow();
   const { facts } = state;
   const customer = people.customerOfJob(job.id);
-  const summary = summaryOf(job, state, customer, contextNow);
+  const summary = summaryOf(job, state, customer, now);
   const written = summaries.written(job.id);
-  const now: WrittenSummary = {
+  const wanted: WrittenSummary = {
     onRack: facts.collected && state.signature.state === 'signed' ? 0 : 1,
     promisedAt: summary.promisedAt,
     search: searchText(job, state, customer),
     summary: JSON.stringify(summary),
-    basis: basisOf(contextNow()),
+    basis: parts.basisOf(now),
   };
-  if (written?.search !== now.search) finder.remember(job.number, findable(now.search));
-  if (!deepEqual(written, now)) summaries.write(job.id, now);
+  if (written?.search !== wanted.search) finder.remember(job.number, findable(wanted.search));
+  if (!deepEqual(written, wanted)) summaries.write(job.id, wanted);
   const { back, decision } = facts;
   if (before === null || before.facts.back !== back || before.facts.decision !== decision)
     summaries.noteTools(
@@ -113,13 +108,13 @@ export function summarise(
   // Most jobs are never tested: nothing is looked up for them.
   if (facts.tests.length > 0 || before === null || before.facts.tests.length > 0) leaks.follow(job.id, state);
   parts.visits.follow(job, state);
-  followLives(parts, job, state);
+  followLives(parts, job, state, now);
 }
 
 /** Inside a write: what the job tells of the life of its watch's cells. */
-function followLives({ lives, stock, contextNow }: LogbookParts, job: JobRow, state: JobState): void {
+function followLives({ lives, stock }: LogbookParts, job: JobRow, state: JobState, now: JobContext): void {
   const fitted = [...state.facts.cellsFitted.values()].flatMap(({ payload }) => payload.lotId ?? []);
-  lives.follow(job, state, stock.datesOfLots(fitted), contextNow());
+  lives.follow(job, state, stock.datesOfLots(fitted), now);
 }
 
 /** Inside a write: the same for every job of an owner whose name or number changed. */

@@ -20,7 +20,7 @@ export interface WrittenSummary {
   readonly promisedAt: string | null;
   readonly search: string;
   readonly summary: string;
-  /** What it was worked out with, beside the entries (`basisOf`). */
+  /** What it was worked out with, beside the entries (`LogbookParts.basisOf`). */
   readonly basis: string;
 }
 
