@@ -12,7 +12,7 @@ import { newEntryOf } from '../src/testing/fixtures';
 import { newJob } from '../src/testing/jobs';
 import { SAMPLE_KINDS, samples } from '../src/testing/samples';
 import { startServer } from '../src/testing/serverProcess';
-import { bodiesOf, spoiltOnce } from './bodies';
+import { bodiesOf, spoiltOnce } from '../src/testing/bodies';
 
 export interface Fuzzed {
   readonly requests: number;

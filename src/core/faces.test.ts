@@ -75,7 +75,14 @@ import {
   typedSizeContradictions,
 } from './advice/seal';
 import { supplyOf } from './advice/supply';
-import { leakPlace, notToBeRun, testExcess, testPlanOf, waterStatement } from './advice/tightness';
+import {
+  leakPlace,
+  notToBeRun,
+  testExcess,
+  testNotYet,
+  testPlanOf,
+  waterStatement,
+} from './advice/tightness';
 import { earlierReadings, trendsOfWatch, watchHistory } from './advice/watches';
 import {
   type Entry,
@@ -249,6 +256,7 @@ function asksOf(state: JobState, entries: readonly Entry[]): Readonly<Record<str
     tightness: () => [
       waterStatement(state, context.shop.zone),
       testPlanOf(state, context.policy, null),
+      testNotYet(state),
       facts.tests.map((test) => testExcess(test.payload, state, context.policy)),
     ],
     others: (): unknown => {
@@ -381,7 +389,7 @@ const ASKED_WITHIN: Readonly<Record<string, string>> = {
   'advice/supply': 'supplyInBook',
   'advice/tightness': 'stepPassed useOf',
   logbook:
-    'awaitedParts causesWords clockApart crownOf elsewhereWords fellBack foldJob hasCrown isAfter isLeaked lastReading leakWords meetsWater movesBetween nextToSettle notInHouse openDrops openedBeside outcomesOf partsSettledAs readingIn readingsOf reopens replacedBy sameDetails standingRevisions undoable wellKey wellOf',
+    'awaitedParts causesWords clockApart crownOf elsewhereWords fellBack foldJob hasCrown isAfter isLeaked lastReading leakWords meetsWater movesBetween nextToSettle notInHouse openDrops openedBeside openness outcomesOf partsSettledAs readingIn readingsOf reopens replacedBy sameDetails standingRevisions undoable wellKey wellOf',
 };
 
 it('asks every function of every upper floor, or says where it is asked', () => {

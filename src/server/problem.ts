@@ -87,6 +87,9 @@ export function notKept(outcome: NotKept): HttpProblem {
     case 'refused':
       return problemOf(422, 'refused', 'Not recorded', outcome.reasons.join(' '), {
         whatToDo: outcome.whatToDo,
+        ...(outcome.path
+          ? { fields: [{ path: `payload.${outcome.path}`, message: outcome.reasons.join(' ') }] }
+          : {}),
       });
   }
 }

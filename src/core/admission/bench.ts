@@ -1,7 +1,7 @@
 import { chargesItself } from '../advice/charging';
 import { repairedBetween } from '../advice/leaks';
-import { testExcess } from '../advice/tightness';
-import { typedSizeContradictions } from '../advice/seal';
+import { testExcess, testNotYet } from '../advice/tightness';
+import { gasketAdvice, reasonWanted, staysClosedYears, typedSizeContradictions } from '../advice/seal';
 import { clockWords } from '../craft/cases';
 import { ringContradictions } from '../craft/gaskets';
 import { overTravel } from '../craft/opening';
@@ -9,7 +9,6 @@ import { partInWords } from '../craft/parts';
 import { heldPhases } from '../craft/tightness';
 import { isDay, localDay } from '../craft/time';
 import {
-  crownOf,
   hasCrown,
   insideContradictions,
   type JobContext,
@@ -17,7 +16,7 @@ import {
   type Payloads,
   positionsToNote,
 } from '../logbook';
-import { type Admission, type Judges, refuse } from './admission';
+import { type Admission, type Judges, type Question, refuse } from './admission';
 import { lotOf, refuseLot } from './fromLot';
 
 type AtTheBench =
@@ -66,6 +65,12 @@ function afterItCame(
         path,
       )
     : null;
+}
+
+/** What was done to a ring against the advice, and needs its reason; null where it is as advised. */
+function ringUnexplained(done: Payloads['seal.gasket'], { state, lots, context }: Question): string | null {
+  const advice = gasketAdvice(state, done, staysClosedYears(state, lots(), context), context);
+  return reasonWanted(done, advice, state.facts.groove?.payload ?? null, state.caseType);
 }
 
 /** What is recorded between arrival and hand-back, the cell apart: each names something the job holds. */
@@ -160,6 +165,8 @@ export const benchJudges: Judges<AtTheBench> = {
       );
     const cannotBe = typedSizeContradictions(payload, state.facts.groove?.payload ?? null);
     if (cannotBe.length > 0) return refuse(cannotBe, 'Correct the ring size or the groove.', 'size');
+    const unexplained = payload.reason === '' ? ringUnexplained(payload, question) : null;
+    if (unexplained !== null) return refuse([unexplained], 'Or correct what was done.', 'reason');
     if (lotId === null) return null;
     const lot = lotOf(question, lotId);
     return lot?.item === 'gasket'
@@ -172,6 +179,7 @@ export const benchJudges: Judges<AtTheBench> = {
       ? refuse(
           against.map(({ reason }) => reason),
           'Look again; correct what was counted, or what became of it.',
+          against[0]?.path,
         )
       : null;
   },
@@ -198,11 +206,8 @@ export const benchJudges: Judges<AtTheBench> = {
         'Enter the test pressure above or below atmospheric pressure, in bar.',
         'pressureBar',
       );
-    if (crownOf(state) === null)
-      return refuse(
-        ['Nobody said yet what kind of crown it has: one that screws down and is left up floods the case.'],
-        'Say what crown it has, then test.',
-      );
+    const first = testNotYet(state);
+    if (first) return refuse(first.reasons, first.whatToDo);
     const excess = testExcess(
       { method: payload.method, pressureBar: mostHeldBar(payload) },
       state,

@@ -8,6 +8,7 @@ import { type Judge, type Judges, refuse } from './admission';
 import { lotOf, refuseLot } from './fromLot';
 
 type OfCell =
+  | 'cell.found'
   | 'cell.fitted'
   | 'cell.places'
   | 'cell.accumulator'
@@ -142,7 +143,7 @@ const accumulator: Judge<'cell.accumulator'> = (entry, question) => {
       'Fit a primary cell. If it does charge an accumulator, say so with the reason, at the cell.',
     );
   const tooSoon = renewalRefusal(question.state, payload);
-  if (tooSoon) return refuse(tooSoon.reasons, tooSoon.whatToDo);
+  if (tooSoon) return refuse(tooSoon.reasons, tooSoon.whatToDo, tooSoon.path);
   if (lotId === null) return null;
   const lot = lotOf(question, lotId);
   if (lot?.item !== 'kit' || bareCode(lot.code) !== bareCode(kitCode))
@@ -185,9 +186,14 @@ const underLight: Judge<'cell.lit'> = (entry, { state, context }) => {
     );
   const place = context.catalogue.lightPlaces.find(({ id }) => id === entry.payload.placeId);
   if (!place) return refuse(['That light place is not among the tools.'], 'Choose it from the list.');
-  const there = lightThere(place, entry.payload.distanceMm, entry.payload.roomC);
+  const { distanceMm, roomC } = entry.payload;
+  const there = lightThere(place, distanceMm, roomC);
   return there.verdict === 'too hot' || there.verdict === 'refused'
-    ? refuse(there.reasons, 'Lay it farther off, or under another light.')
+    ? refuse(
+        there.reasons,
+        'Lay it farther off, or under another light.',
+        there.caseC === null || distanceMm === null ? 'roomC' : 'distanceMm',
+      )
     : null;
 };
 
@@ -230,7 +236,18 @@ const outOfBlister: Judge<'cell.out'> = ({ payload: { lotId, cellCode } }, quest
     : refuse(['The lot named does not hold this cell.'], 'Choose the lot the cell was taken from.');
 };
 
+/** A cell that was seen has a condition: what stands empty there would read as if nothing had leaked. */
+const found: Judge<'cell.found'> = ({ payload: { marking, condition } }) =>
+  marking !== null && condition === null
+    ? refuse(
+        ['The condition of the cell was not recorded.'],
+        'Choose how it looks: clean or not.',
+        'condition',
+      )
+    : null;
+
 export const cellJudges: Judges<OfCell> = {
+  'cell.found': found,
   'cell.places': places,
   'cell.fitted': (entry, question) =>
     ofType(entry, question) ?? ofPair(entry, question) ?? fromLot(entry, question),

@@ -327,8 +327,42 @@ const REFUSED: readonly Case[] = [
     'a test before anybody said what crown it has',
     () => takenIn('reseal and test'),
     (job) => void job.add('test.made', dryTest),
-    'Nobody said yet what kind of crown it has: one that screws down and is left up floods the case.',
-    'Say what crown it has, then test.',
+    'The kind of crown is not recorded. A crown that screws down and is left up lets water into the case.',
+    'Record the kind of crown, then test.',
+  ],
+  [
+    'a test of a watch that lies open',
+    () => {
+      const job = takenIn('reseal and test');
+      job.add('arrive.crown', { crown: 'pushed home' });
+      job.add('cell.found', { marking: '377', condition: 'clean' });
+      return job;
+    },
+    (job) => void job.add('test.made', dryTest),
+    'The watch is still open.',
+    'Close it before you test it.',
+  ],
+  [
+    'a cell of which nobody recorded how it looked',
+    () => takenIn('cell only'),
+    (job) => job.add('cell.found', { marking: '377', condition: null }),
+    'The condition of the cell was not recorded.',
+    'Choose how it looks: clean or not.',
+  ],
+  [
+    'a cracked ring that was reused, and no reason',
+    () => takenIn('cell and reseal'),
+    (job) =>
+      job.add('seal.gasket', {
+        ...samples['seal.gasket'],
+        state: 'reused',
+        findings: ['cracked'],
+        reason: '',
+        lotId: null,
+        size: '',
+      }),
+    'Give the reason: this differs from the advice.',
+    'Or correct what was done.',
   ],
   [
     'no crown where one was noted',
@@ -854,6 +888,11 @@ const AT_FIELD: Readonly<Record<string, readonly string[]>> = {
   changedOn: ['a cell changed after the watch was taken in'],
   stoppedOn: ['a day it stopped after it was taken in'],
   separationMm: ['a wrench set wider than it opens'],
+  condition: ['a cell of which nobody recorded how it looked'],
+  reason: ['a cracked ring that was reused, and no reason'],
+  innerCover: ['a seal of a hatch that was counted and is not there, and one inspected that nobody counted'],
+  unchargedBecause: ['an accumulator that was never charged'],
+  tabContactOhm: ['a transferred tab nobody measured', 'a transferred tab that lies badly'],
 };
 const fieldOf = (name: string): string | null =>
   Object.entries(AT_FIELD).find(([, names]) => names.includes(name))?.[0] ?? null;

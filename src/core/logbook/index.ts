@@ -95,10 +95,8 @@ export {
   type StockMove,
   stockMoves,
 } from './loose';
+export { type LyingOpen, lyingOpen, openedBeside, type Openness, openness } from './openness';
 export {
-  type LyingOpen,
-  lyingOpen,
-  openedBeside,
   pairBack,
   partProofs,
   partsSettledAs,

@@ -1,5 +1,5 @@
 import { idOf, type Logbook, readyJob } from '../../testing/fixtures';
-import { openedBeside, pairBack, partsToOrder } from './parts';
+import { pairBack, partsToOrder } from './parts';
 import type { Part } from '../craft/parts';
 
 const missing = (job: Logbook): string[] =>
@@ -60,21 +60,6 @@ describe('two watches open at once', () => {
     if (back?.kind !== 'open.back') throw new Error('no back');
     job.add('open.back', back.payload);
     expect(pairBack(job.state().facts).verdict).toBe('not yet known');
-  });
-});
-
-describe('two that lie open', () => {
-  const [early, late] = ['2026-03-17T09:00:00.000Z', '2026-03-17T09:30:00.000Z'];
-  it.each([
-    ['55120', '', true],
-    ['', '55120', false],
-    ['', '', false],
-    ['55120', '70333', true],
-  ])('the first with “%s” inside, the second with “%s”: %s', (first, second, beside) => {
-    const one = { sinceUtc: early, insideSerial: first };
-    const other = { sinceUtc: late, insideSerial: second };
-    expect(openedBeside(one, other)).toBe(beside);
-    expect(openedBeside(other, one)).toBe(beside);
   });
 });
 

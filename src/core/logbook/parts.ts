@@ -178,29 +178,6 @@ export function partsToOrder(
   return [...wanted].filter(([, count]) => count > 0).map(([what, count]) => ({ what, count }));
 }
 
-/** A watch that lies open: since when, and the serial inside its back, empty where none stands there. */
-export interface LyingOpen {
-  readonly sinceUtc: string;
-  readonly insideSerial: string;
-}
-
-/** A job's watch while it lies open, or null. */
-export function lyingOpen(facts: Readonly<JobFacts>): LyingOpen | null {
-  return facts.back !== null && facts.closed === null
-    ? { sinceUtc: facts.back.occurredAt, insideSerial: facts.insideSerial?.payload.serial ?? '' }
-    : null;
-}
-
-/**
- * Whether one of two watches was opened while the other, with a serial inside its back, lay open: then their backs may
- * be exchanged. The serial may be read after both are open. Source: bench practice.
- */
-export function openedBeside(one: LyingOpen, other: LyingOpen): boolean {
-  const besideOpen = (first: LyingOpen, second: LyingOpen): boolean =>
-    first.insideSerial !== '' && second.sinceUtc >= first.sinceUtc;
-  return besideOpen(one, other) || besideOpen(other, one);
-}
-
 export type BackPairing = Judged<'not asked' | 'paired' | 'exchanged' | 'not yet known' | 'does not match'>;
 
 /**

@@ -9,6 +9,7 @@ import { readingIn } from './facts/check';
 import { latestProofs } from './facts/set';
 import { fellBack } from './fellBack';
 import { escalated, freshLoose, openDrops } from './loose';
+import { openness } from './openness';
 import { pairBack, partProofs, partsToOrder, sealsInside } from './parts';
 import { failedProofs, runOf, seenRunning, unproved, watchedLongEnough } from './proofs';
 
@@ -142,9 +143,9 @@ export function requiredOf({ facts }: Pick<JobSoFar, 'facts'>, policy: Policy): 
   const asked = policy.services[service].requires;
   if (facts.decision !== null) {
     const ended: readonly Requirement[] = ['arrive.watch', 'arrive.complaint', 'arrive.decision'];
-    return facts.back === null ? ended : [...ended, 'seal.closed'];
+    return openness(facts) === 'never opened' ? ended : [...ended, 'seal.closed'];
   }
-  const opens = facts.back !== null || facts.accumulator !== null || asked.includes('open.back');
+  const opens = openness(facts) !== 'never opened' || asked.includes('open.back');
   return [
     ...asked,
     // An accumulator comes out of an opened watch, and the old one is settled like any cell.
@@ -191,7 +192,7 @@ export function hasCrown({
 function crownProof(job: Judged): Added[] {
   const { facts, signature } = job;
   // What an earlier program signed was whole by its own rules.
-  if (facts.back === null || signature.state === 'signed' || !hasCrown(job)) return [];
+  if (openness(facts) === 'never opened' || signature.state === 'signed' || !hasCrown(job)) return [];
   const result = facts.outside?.payload.proved['crown in every position'];
   return [
     {

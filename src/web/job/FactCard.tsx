@@ -43,8 +43,6 @@ interface Props<K extends EntryKind> {
   readonly onCorrected?: () => void;
   /** Whether photos and files may go with it. */
   readonly files?: boolean;
-  /** What contradicts what the job or the book knows, which the schema cannot see; shown at its field. */
-  readonly judge?: (payload: Payloads[K]) => { readonly path: string; readonly reason: string } | null;
 }
 
 /**
@@ -163,7 +161,6 @@ function FactForm<K extends EntryKind>({
   files: takesFiles = false,
   inline = false,
   beside,
-  judge,
 }: FormProps<K>) {
   const { record, refusalOf, technician } = useJob();
   const files = useKeptFiles(recorded?.attachments ?? []);
@@ -171,12 +168,7 @@ function FactForm<K extends EntryKind>({
     defaultValues: correcting && recorded ? recorded.payload : defaults,
   });
   const submit = whenSent(form, async (values) => {
-    const problem = judge?.(values as Payloads[K]) ?? null;
-    if (problem) {
-      form.setError(problem.path, { message: problem.reason }, { shouldFocus: true });
-      return;
-    }
-    // What the server would refuse is said here, at its field, and not on a list behind the page.
+    // The judge of the server is asked here first: what it would refuse is said at its field, not on a list behind the page.
     const refusal = refusalOf(kind, values as Payloads[K], {
       well,
       supersedes: recorded ? [recorded.id] : [],

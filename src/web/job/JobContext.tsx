@@ -1,7 +1,6 @@
 import { createContext, type ReactNode, useCallback, useContext, useMemo } from 'react';
 import { v7 } from 'uuid';
 import { type JobResource, makeEntry, type StockResource, type Technician } from '../../contract';
-import { judgeEntry } from '../../core/admission';
 import type { Book } from '../../core/craft/book';
 import {
   type Entry,
@@ -20,6 +19,7 @@ import { type SeenShop, shopNow } from '../api/resources';
 import { useWaiting } from '../api/waiting';
 import { type DraftsOfJob, useDrafts } from './drafts';
 import { type RecordOptions, useRecorder } from './recorder';
+import { lotsOf, type Refused, refusalHere } from './refusalHere';
 import { type SeenWatch, useWatchHistory } from './watchHistory';
 
 export interface OpenJob extends DraftsOfJob {
@@ -54,8 +54,6 @@ export interface OpenJob extends DraftsOfJob {
   ) => Refused | null;
 }
 
-type Refused = Extract<ReturnType<typeof judgeEntry>, { readonly verdict: 'refused' }>;
-
 const NO_SUPPLIERS: readonly SupplierRecord[] = [];
 
 const Context = createContext<OpenJob | null>(null);
@@ -72,13 +70,6 @@ interface Props {
   readonly book: Book;
   readonly stock: StockResource;
   readonly children: ReactNode;
-}
-
-/** The lots of the stock, and those a job names that were used up since. */
-function lotsOf(stock: StockResource, resource: JobResource): readonly Lot[] {
-  const known = new Set(stock.lots.map(({ id }) => id));
-  const named = resource.lots;
-  return [...stock.lots, ...named.filter(({ id }) => !known.has(id))];
 }
 
 /** Folds the job from what the server has and what still waits here, and offers it to the stages. */
@@ -124,9 +115,7 @@ export function JobProvider({ resource, shop, book, stock, children }: Props) {
         bench: bench.name,
         ...options,
       });
-      const entry = { ...made, jobId, sequence: null, recordedAt: null, counter: null } as Entry;
-      const judged = judgeEntry(entry, state, entries, () => lots, context);
-      return judged.verdict === 'refused' ? judged : null;
+      return refusalHere(made, { jobId, state, entries, lots, context });
     },
     [technicianId, shop, bench.name, jobId, state, entries, lots, context],
   );

@@ -22,6 +22,7 @@ import {
   seenRunning,
   type SeenRunning,
   unproved,
+  openness,
 } from '../../logbook';
 import { seenMovement } from '../identify';
 import { flowInWords, type JudgedTest, judgeTests, testInWords } from '../leaks';
@@ -188,9 +189,7 @@ function runningLines({ facts }: JobState): readonly string[] {
   const before = ranBeforeClosing(facts);
   const line = ({ watchedSeconds }: SeenRunning): string => `Seen running for ${inSeconds(watchedSeconds)}`;
   if (now !== null)
-    return now.runs
-      ? [`${line(now)}${facts.back !== null && facts.closed === null ? ', before it was closed' : ''}.`]
-      : [];
+    return now.runs ? [`${line(now)}${openness(facts) === 'open' ? ', before it was closed' : ''}.`] : [];
   return before?.runs ? [`${line(before)}, before it was closed.`] : [];
 }
 

@@ -1,7 +1,7 @@
 import type { Policy } from '../../craft/policy';
 import type { Book } from '../../craft/book';
 import type { Chemistry } from '../../craft/cells';
-import { type JobState, readingIn, type WellState } from '../../logbook';
+import { type JobState, readingIn, type WellState, openness } from '../../logbook';
 import {
   figuresFor,
   judgeCoil,
@@ -144,7 +144,7 @@ export function pulsesComeFirst(
 ): boolean {
   return (
     facts.pulses === null &&
-    facts.back === null &&
+    openness(facts) === 'never opened' &&
     schools.check === 'measure first' &&
     (calibre === null || calibre.functions.includes('hands'))
   );

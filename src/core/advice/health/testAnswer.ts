@@ -6,7 +6,7 @@ import {
   type SignOfFault,
   type TestOutcome,
 } from '../../craft/health';
-import { type CheckPayloads, type JobState, NOT_LOOKED } from '../../logbook';
+import { type CheckPayloads, type JobState, NOT_LOOKED, openness } from '../../logbook';
 import { OBSERVED_BY } from './observed';
 
 const MEASURES = Object.keys(OBSERVED_BY) as Measure[];
@@ -101,7 +101,7 @@ export function testAnswers(
             kind: 'check.pulses',
             payload: {
               there: outcome.outcome === 'there',
-              through: facts.back === null || facts.closed !== null ? 'the closed watch' : 'the open watch',
+              through: openness(facts) === 'open' ? 'the open watch' : 'the closed watch',
               everyS: null,
             },
             supersedes: facts.pulses ? [facts.pulses.id] : [],

@@ -1,7 +1,7 @@
 import type { Book } from '../../craft/book';
 import type { Calibre } from '../../craft/movements';
 import { changeOverOf, type ProofStep, type QuickSet, type SetMovement } from '../../craft/setting';
-import { hasCrown, type JobState, proofsOf, ranBeforeClosing, seenRunning } from '../../logbook';
+import { hasCrown, type JobState, proofsOf, ranBeforeClosing, seenRunning, openness } from '../../logbook';
 import { seenMovement } from '../identify';
 
 /** What of this watch is proved: of its movement in the book, or as it was seen, named or not, and what the job adds. */
@@ -56,7 +56,7 @@ export function quickSetInBook(
 
 /** Whether it is about to be closed without anybody having seen it run: what it would cost; null where it is not. */
 export function notSeenRunning({ facts }: JobState): string | null {
-  return facts.back !== null && facts.closed === null && seenRunning(facts) === null
+  return openness(facts) === 'open' && seenRunning(facts) === null
     ? 'Before it is closed it is seen running: a cell that makes no contact means opening it again.'
     : null;
 }

@@ -12,7 +12,13 @@ export type NotKept =
   | { readonly outcome: 'other body under this id' }
   | { readonly outcome: 'no such job' }
   | { readonly outcome: 'no such technician' }
-  | { readonly outcome: 'refused'; readonly reasons: readonly string[]; readonly whatToDo: string };
+  | {
+      readonly outcome: 'refused';
+      readonly reasons: readonly string[];
+      readonly whatToDo: string;
+      /** The field of the payload it is about, where it is about one. */
+      readonly path?: string | null;
+    };
 
 export type Appended = Kept | NotKept;
 

@@ -2,14 +2,7 @@ import { Button, Paper, Stack, Typography } from '@mui/material';
 import { useState } from 'react';
 import { useFormContext } from 'react-hook-form';
 import { accumulatorInQuestion } from '../../../core/advice/cell';
-import {
-  hasLeaked,
-  judgeAccumulator,
-  kitLots,
-  kitsHere,
-  renewalRefusal,
-  woundHere,
-} from '../../../core/advice/charging';
+import { hasLeaked, judgeAccumulator, kitLots, kitsHere, woundHere } from '../../../core/advice/charging';
 import { capital, figure } from '../../../core/craft/judgement';
 import { ACCUMULATOR_WAYS, CHARGE_OUTCOMES, type Payloads } from '../../../core/logbook';
 import type { Calibre, Charge } from '../../../core/craft/movements';
@@ -145,10 +138,6 @@ export function ChargingMat() {
           unchargedBecause: null,
         }}
         action="Renewed"
-        judge={(typed) => {
-          const refusal = renewalRefusal(state, typed);
-          return refusal && { path: refusal.path, reason: [...refusal.reasons, refusal.whatToDo].join(' ') };
-        }}
         hint={
           <Caution grave>Never a primary cell in its place: driven backwards it leaks or bursts.</Caution>
         }

@@ -1,7 +1,7 @@
 import { Button, Checkbox, FormControlLabel, Radio, RadioGroup, Stack, Typography } from '@mui/material';
 import { type FormEvent, Fragment, useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { fitByMeasure, placeWants, primaryBarred, type Refusal, refusalOf } from '../../../core/advice/cell';
+import { fitByMeasure, placeWants, primaryBarred, type Refusal } from '../../../core/advice/cell';
 import { money } from '../../../core/craft/money';
 import { capital } from '../../../core/craft/judgement';
 import { MAIN_WELL, openDrops, wellKey, type WellState, type Payloads } from '../../../core/logbook';
@@ -242,7 +242,6 @@ function RefusalText({ refusal }: { readonly refusal: Refusal }) {
 
 /** A cell the owner brought: it comes from no lot, and nobody knows its age. */
 export function OwnersOwnCard({ well }: { readonly well: WellState }) {
-  const { state, book } = useJob();
   return (
     <FactCard
       kind="cell.fitted"
@@ -261,10 +260,6 @@ export function OwnersOwnCard({ well }: { readonly well: WellState }) {
       hint={
         <Typography color="text.secondary">Its age is not known: no date can be given for it.</Typography>
       }
-      judge={(payload) => {
-        const refusal = refusalOf(state, well, payload, book);
-        return refusal && { path: 'cellCode', reason: [...refusal.reasons, refusal.whatToDo].join(' ') };
-      }}
     >
       <cellFitted.TextLine name="cellCode" label="Cell" mono helper="as printed on it, e.g. SR621SW" />
     </FactCard>

@@ -76,11 +76,6 @@ export function FoundCard({ well }: { readonly well: WellState }) {
       well={wellKey(well)}
       defaults={{ marking: '', condition: null }}
       beside={<NoCellButton well={well} />}
-      judge={({ marking, condition }) =>
-        marking !== null && condition === null
-          ? { path: 'condition', reason: 'Condition: how it looks, clean or not.' }
-          : null
-      }
     >
       <FoundFields well={well} />
     </FactCard>

@@ -216,15 +216,6 @@ export function UnderLightCards({ calibre }: { readonly calibre: Calibre }) {
           percent: null,
         }}
         action="It lies there now"
-        judge={(typed) => {
-          const there = chargeHere(calibre, { ...typed, fromUtc: context.nowUtc, seen: [] }, context)?.there;
-          return there && (there.verdict === 'too hot' || there.verdict === 'refused')
-            ? {
-                path: there.caseC === null || typed.distanceMm === null ? 'roomC' : 'distanceMm',
-                reason: there.reasons.join(' '),
-              }
-            : null;
-        }}
       >
         <PlaceFields calibre={calibre} />
       </FactCard>

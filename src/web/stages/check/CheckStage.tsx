@@ -19,6 +19,7 @@ import {
   type Payloads,
   readingIn,
   wellOf,
+  openness,
 } from '../../../core/logbook';
 import { wayTaken } from '../../../core/craft/policy';
 import { quantities } from '../../../core/craft/units';
@@ -119,13 +120,13 @@ function PickUp() {
 
 function PulsesCard() {
   const { state } = useJob();
-  const closed = state.facts.back === null || state.facts.closed !== null;
+  const isOpen = openness(state.facts) === 'open';
   return (
     <FactCard
       kind="check.pulses"
       title="Motor pulses"
       recorded={state.facts.pulses}
-      defaults={{ there: null, through: closed ? 'the closed watch' : 'the open watch', everyS: null }}
+      defaults={{ there: null, through: isOpen ? 'the open watch' : 'the closed watch', everyS: null }}
     >
       <Stack direction={{ xs: 'column', sm: 'row' }} spacing={2} sx={{ alignItems: { sm: 'center' } }}>
         <PickUp />

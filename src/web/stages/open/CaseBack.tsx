@@ -2,7 +2,6 @@ import { Stack } from '@mui/material';
 import { useEffect } from 'react';
 import { useController, useFormContext, useWatch } from 'react-hook-form';
 import { BACK_KINDS, KNIFE_KINDS } from '../../../core/craft/cases';
-import { overTravel } from '../../../core/craft/opening';
 import { OPENED_HOW, PROTECTIONS, type Payloads } from '../../../core/logbook';
 import { asAdvised } from '../../../core/advice/opening';
 import { optionsOf, fieldsOf } from '../../kit/fields';
@@ -102,8 +101,7 @@ function ToolFields({ correcting }: { readonly correcting: boolean }) {
 
 /** How the back came off: the tool used, its setting, and how it went. */
 export function CaseBack() {
-  const { state, book } = useJob();
-  const { facts } = state;
+  const { facts } = useJob().state;
   const opening = useOpening();
   const correcting = facts.back !== null;
   return (
@@ -111,10 +109,6 @@ export function CaseBack() {
       kind="open.back"
       title="Case back"
       recorded={facts.back}
-      judge={({ toolIds, ...set }) => {
-        const wrench = book.wrenches.find(({ id }) => toolIds.includes(id));
-        return wrench ? overTravel(wrench, set) : null;
-      }}
       defaults={{
         ...asAdvised(opening),
         protection: null,

@@ -3,7 +3,7 @@ import { useEffect } from 'react';
 import { useWatch } from 'react-hook-form';
 import { NO_PRESS_MEASURES } from '../../../core/craft/closing';
 import { SEATS, USUALLY_WITHIN_MM } from '../../../core/craft/gaskets';
-import { GASKET_PROFILES, insideContradictions, type Payloads, SEAL_STATES } from '../../../core/logbook';
+import { GASKET_PROFILES, type Payloads, SEAL_STATES } from '../../../core/logbook';
 import { Columns } from '../../kit/Columns';
 import { fieldsOf, optionsOf } from '../../kit/fields';
 import type { Drafts } from '../../job/drafts';
@@ -151,7 +151,6 @@ export function InsideSealsCard({ wanted }: { readonly wanted: boolean }) {
       kind="seal.inside"
       title="Seals of inner cover and hatch"
       recorded={facts.insideSeals}
-      judge={(payload) => insideContradictions(payload, facts)[0] ?? null}
       defaults={{ innerCover: null, hatch: null }}
     >
       <Stack spacing={1}>

@@ -2,8 +2,8 @@ import { Box, Stack, Typography } from '@mui/material';
 import { Link } from 'react-router';
 import { useFormContext } from 'react-hook-form';
 import { backs, VIEWS } from '../../../core/craft/cases';
-import { GASKET_FINDINGS, RING_STATES, ringContradictions } from '../../../core/craft/gaskets';
-import { reasonWanted, ringOffers, typedSizeContradictions } from '../../../core/advice/seal';
+import { GASKET_FINDINGS, RING_STATES } from '../../../core/craft/gaskets';
+import { reasonWanted, ringOffers } from '../../../core/advice/seal';
 import {
   GASKET_PROFILES,
   GREASED_BY,
@@ -136,7 +136,7 @@ function Mat() {
   const { state, asks, resource } = useJob();
   const followUp = resource.job.followedBy.find((each) => each.why === 'interim closing');
   const { facts } = state;
-  const { advice, kind } = useSealing();
+  const { kind } = useSealing();
   const pairing = pairBack(facts);
   const photos = useMarkedPhotos();
   const insideCounted = sealsInside(facts) > 0;
@@ -172,17 +172,6 @@ function Mat() {
             </Box>
           </>
         }
-        judge={(payload) => {
-          const [against] = ringContradictions(payload);
-          if (against !== undefined) return { path: 'state', reason: against };
-          const [size] = typedSizeContradictions(payload, facts.groove?.payload ?? null);
-          if (size !== undefined) return { path: 'size', reason: size };
-          const why =
-            payload.reason === ''
-              ? reasonWanted(payload, advice, facts.groove?.payload ?? null, state.caseType)
-              : null;
-          return why === null ? null : { path: 'reason', reason: why };
-        }}
       >
         <GasketFields />
       </FactCard>

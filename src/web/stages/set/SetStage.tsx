@@ -1,7 +1,7 @@
 import { dayOf, movementToSet, quickSetInBook, runsBySight } from '../../../core/advice/proving';
 import { seenMovement } from '../../../core/advice/identify';
 import { hasDateWheel, type ProvedMovement, watchSeconds } from '../../../core/craft/setting';
-import { crownOf, seenRunning } from '../../../core/logbook';
+import { crownOf, seenRunning, openness } from '../../../core/logbook';
 import { CrownCard } from '../../job/CrownCard';
 import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
@@ -31,7 +31,7 @@ function Mat({ movement, watchFor }: Watched) {
     asks('set.outside') ||
     state.progress.some(({ missing }) => missing.some(({ requirement }) => requirement === 'set.crown'));
   // Crown and bracelet are proved on the closed watch.
-  const lyingOpen = facts.back !== null && facts.closed === null;
+  const isOpen = openness(facts) === 'open';
   return (
     <>
       {(facts.runs !== null || !ran) && facts.watched === null && <RunsCard watchFor={watchFor} />}
@@ -47,7 +47,7 @@ function Mat({ movement, watchFor }: Watched) {
           {
             title: 'Crown, bezel and bracelet',
             shown: facts.outside !== null || outsideWanted,
-            card: <OutsideCard wanted={outsideWanted && !lyingOpen} />,
+            card: <OutsideCard wanted={outsideWanted && !isOpen} />,
           },
           {
             // Where nobody said so yet, a watch that has none says it here.

@@ -1,7 +1,7 @@
 import { Box, Button, Stack, Typography } from '@mui/material';
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { useFormContext } from 'react-hook-form';
-import { type JudgedTest, repairedBetween, testInWords } from '../../../core/advice/leaks';
+import { type JudgedTest, testInWords } from '../../../core/advice/leaks';
 import { notToBeRun, stepPassed, testExcess } from '../../../core/advice/tightness';
 import { capital } from '../../../core/craft/judgement';
 import {
@@ -357,8 +357,8 @@ function Fields() {
 
 /** The form of a test; it begins anew once one is recorded. */
 export function TestForm() {
-  const { state, context } = useJob();
-  const { tests, usualUmPerBar, notYet } = useTesting();
+  const { context } = useJob();
+  const { usualUmPerBar, notYet } = useTesting();
   return (
     <FactCard
       kind="test.made"
@@ -382,23 +382,11 @@ export function TestForm() {
         retestOf: [],
         excessReason: '',
       }}
-      judge={(payload) => {
-        const excess = testExcess(payload, state, context.policy);
-        if (excess.length > 0 && payload.excessReason === '')
-          return { path: 'excessReason', reason: 'The reason: test at less, or say why beyond that.' };
-        const unrepaired = tests.some(
-          ({ test }) =>
-            payload.retestOf.includes(test.id) &&
-            !repairedBetween(test, { payload, sequence: null }, state.facts),
-        );
-        return unrepaired
-          ? {
-              path: 'note',
-              reason: 'What was done: a retest follows a repair, e.g. “crown seal renewed”.',
-            }
-          : null;
-      }}
-      instead={notYet === null ? undefined : <Typography>{notYet}</Typography>}
+      instead={
+        notYet === null ? undefined : (
+          <Typography>{[...notYet.reasons, notYet.whatToDo].join(' ')}</Typography>
+        )
+      }
     >
       <Fields />
     </FactCard>

@@ -1,6 +1,6 @@
 import { createContext, type ReactNode, useContext, useMemo, useState } from 'react';
 import { type JudgedTest, judgeTests, leakSettingOf, usualStiffness } from '../../../core/advice/leaks';
-import { testPlanOf, waterStatement, type WaterStatement } from '../../../core/advice/tightness';
+import { testNotYet, testPlanOf, waterStatement, type WaterStatement } from '../../../core/advice/tightness';
 import type {
   LeakEvidence,
   LeakJudgement,
@@ -8,7 +8,6 @@ import type {
   LeakTestPlan,
   PlannedStep,
 } from '../../../core/craft/tightness';
-import { crownOf, type JobState, lyingOpen } from '../../../core/logbook';
 import { useUsualOfCase } from '../../api/resources';
 import { useJob } from '../../job/JobContext';
 import { useLeakJudgement } from './leakWorker';
@@ -36,7 +35,7 @@ interface Testing {
   readonly taken: { readonly step: PlannedStep; readonly turn: number } | null;
   readonly take: (step: PlannedStep) => void;
   /** Why no test may be recorded yet; null where one may. */
-  readonly notYet: string | null;
+  readonly notYet: ReturnType<typeof testNotYet>;
 }
 
 const Context = createContext<Testing | null>(null);
@@ -46,14 +45,6 @@ export function useTesting(): Testing {
   const testing = useContext(Context);
   if (!testing) throw new Error('This stands outside the stage that tests.');
   return testing;
-}
-
-/** What comes before any test: the watch closed, and its crown known. */
-function notYetTested(state: Pick<JobState, 'facts' | 'caseType'>): string | null {
-  if (lyingOpen(state.facts)) return 'The watch is still open. Close it before you test it.';
-  return crownOf(state) === null
-    ? 'What kind of crown it has comes first: one that screws down is down before pressure.'
-    : null;
 }
 
 /** Works it out once for the whole stage, with what is on the form just now. */
@@ -94,7 +85,7 @@ export function TestingProvider({ children }: { readonly children: ReactNode }) 
         shows: judgement,
         busy,
         taken,
-        notYet: notYetTested(state),
+        notYet: testNotYet(state),
         take: (step) => setTaken((before) => ({ step, turn: (before?.turn ?? 0) + 1 })),
       }}
     >
