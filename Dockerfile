@@ -22,4 +22,4 @@ VOLUME /data
 EXPOSE 4310
 HEALTHCHECK --interval=30s --timeout=5s --start-period=20s \
   CMD ["node", "-e", "fetch(`http://127.0.0.1:${process.env.PORT}/api/health`, { headers: { authorization: `Bearer ${process.env.WAX_KEY}` } }).then((answer) => process.exit(answer.ok ? 0 : 1), () => process.exit(1))"]
-CMD ["node", "--enable-source-maps", "dist/server/main.js"]
+CMD ["node", "dist/server/main.js"]

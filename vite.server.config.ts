@@ -22,7 +22,6 @@ export default defineConfig({
     outDir: join(root, 'dist/server'),
     emptyOutDir: true,
     target: 'node20',
-    sourcemap: true,
     copyPublicDir: false,
   },
   plugins: [

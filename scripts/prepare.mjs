@@ -111,7 +111,7 @@ const SIGNALS = ['SIGTERM', 'SIGINT', 'SIGHUP'];
 
 /** Runs the server until it ends: passes signals on to it, and ends as it ended. */
 export function serve(environment) {
-  const server = spawn(process.execPath, ['--enable-source-maps', 'dist/server/main.js'], {
+  const server = spawn(process.execPath, ['dist/server/main.js'], {
     cwd: root,
     stdio: 'inherit',
     env: { ...process.env, ...environment },

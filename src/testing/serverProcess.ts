@@ -23,7 +23,7 @@ export async function startServer(
   environment: NodeJS.ProcessEnv = {},
 ): Promise<ServerProcess> {
   const root = process.cwd();
-  const child = spawn(process.execPath, ['--enable-source-maps', join(root, 'dist/server/main.js')], {
+  const child = spawn(process.execPath, [join(root, 'dist/server/main.js')], {
     cwd: root,
     env: { ...process.env, PORT: '0', WAX_DATA: dataDir, ...environment },
     stdio: ['ignore', 'pipe', 'inherit'],

@@ -1,5 +1,5 @@
 import { open, rename, rm } from 'node:fs/promises';
-import sharp, { type Metadata, type Sharp } from 'sharp';
+import type { Metadata, Sharp } from 'sharp';
 import { isBare } from './bare';
 
 /** More than any camera makes; a file of a few kilobytes can claim more than the memory holds. */
@@ -8,12 +8,22 @@ const MOST_PIXELS = MOST_MEGAPIXELS * 1_000_000;
 
 const THUMB_PX = 360;
 
+/** Loaded with the first picture: that takes half a second, and a server that starts needs none. */
+let loaded: ReturnType<typeof load> | null = null;
+async function load() {
+  const { default: sharp } = await import('sharp');
+  sharp.concurrency(1);
+  sharp.cache(false);
+  return sharp;
+}
+
+type SharpLibrary = Awaited<ReturnType<typeof load>>;
+
 // One picture at a time, on one thread: whoever asks for anything else is answered meanwhile.
-sharp.concurrency(1);
-sharp.cache(false);
 let last: Promise<unknown> = Promise.resolve();
-function inTurn<T>(work: () => Promise<T>): Promise<T> {
-  const mine = last.then(work, work);
+function inTurn<T>(work: (sharp: SharpLibrary) => Promise<T>): Promise<T> {
+  const next = async (): Promise<T> => work(await (loaded ??= load()));
+  const mine = last.then(next, next);
   last = mine.catch(() => undefined);
   return mine;
 }
@@ -67,7 +77,12 @@ async function isRaw(path: string): Promise<boolean> {
 const OF_PAGES: readonly string[] = ['image/gif', 'image/webp', 'image/tiff'];
 
 /** A picture as it is written anew: turned as its camera held it, its depth kept, its colours those of every screen. */
-function anew(path: string, contentType: string, { pages = 1, depth, channels }: Metadata): Sharp {
+function anew(
+  sharp: SharpLibrary,
+  path: string,
+  contentType: string,
+  { pages = 1, depth, channels }: Metadata,
+): Sharp {
   const several = pages > 1;
   const read = sharp(path, { limitInputPixels: MOST_PIXELS, ...(several ? { pages: -1 } : {}) });
   const turned = several ? read : read.autoOrient();
@@ -75,7 +90,7 @@ function anew(path: string, contentType: string, { pages = 1, depth, channels }:
   return isDeep ? turned.toColourspace(channels < 3 ? 'grey16' : 'rgb16') : turned;
 }
 
-async function cleanNow(path: string, contentType: string): Promise<Cleaned> {
+async function cleanNow(sharp: SharpLibrary, path: string, contentType: string): Promise<Cleaned> {
   const written = WRITTEN[contentType];
   if (!written) return { outcome: 'cannot be cleaned' };
   const fresh = `${path}.clean`;
@@ -85,7 +100,7 @@ async function cleanNow(path: string, contentType: string): Promise<Cleaned> {
     const { width, height, pages = 1 } = looked;
     if (width * height * (OF_PAGES.includes(contentType) ? pages : 1) > MOST_PIXELS)
       return { outcome: 'too many pixels' };
-    await written.write(anew(path, contentType, looked)).toFile(fresh);
+    await written.write(anew(sharp, path, contentType, looked)).toFile(fresh);
     await rename(fresh, path);
     return { outcome: 'cleaned', contentType: written.as };
   } catch {
@@ -99,13 +114,13 @@ async function cleanNow(path: string, contentType: string): Promise<Cleaned> {
  * A kind that cannot be written anew here is not taken, since nobody could say what it tells.
  */
 export function cleanPicture(path: string, contentType: string): Promise<Cleaned> {
-  return inTurn(() => cleanNow(path, contentType));
+  return inTurn((sharp) => cleanNow(sharp, path, contentType));
 }
 
 /** Whether a picture on disk could be kept byte for byte: it can be read, and holds nothing but its pixels. */
 export async function isBarePicture(path: string, contentType: string): Promise<boolean> {
   if (!(await isBare(path, contentType))) return false;
-  return inTurn(async () => {
+  return inTurn(async (sharp) => {
     try {
       await sharp(path, { limitInputPixels: MOST_PIXELS }).stats();
       return true;
@@ -117,7 +132,7 @@ export async function isBarePicture(path: string, contentType: string): Promise<
 
 /** A small picture of a picture; false where it is none that can be read. */
 export function makeThumb(from: string, to: string): Promise<boolean> {
-  return inTurn(async () => {
+  return inTurn(async (sharp) => {
     try {
       await sharp(from, { limitInputPixels: MOST_PIXELS })
         .autoOrient()

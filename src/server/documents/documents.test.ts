@@ -57,12 +57,12 @@ describe('the label', () => {
     }
   });
 
-  it('draws the ticket as bars and as QR', () => {
-    const [bars, qr] = [labelCodeSvg('T0042-3', 'bars'), labelCodeSvg('T0042-3', 'qr')];
+  it('draws the ticket as bars and as QR', async () => {
+    const [bars, qr] = [await labelCodeSvg('T0042-3', 'bars'), await labelCodeSvg('T0042-3', 'qr')];
     expect(bars).toContain('<svg');
     expect(qr).toContain('<svg');
-    expect(bars).not.toBe(labelCodeSvg('T0043-1', 'bars'));
-    expect(qr).not.toBe(labelCodeSvg('T0043-1', 'qr'));
+    expect(bars).not.toBe(await labelCodeSvg('T0043-1', 'bars'));
+    expect(qr).not.toBe(await labelCodeSvg('T0043-1', 'qr'));
   });
 });
 

@@ -1,4 +1,3 @@
-import bwipjs from 'bwip-js/node';
 import { localTime } from '../../core/craft/time';
 import type { Dossier } from './dossier';
 import { drawPdf, POINTS_PER_MM } from './pdf';
@@ -9,18 +8,20 @@ const HEIGHT_MM = 36;
 export const LABEL_CODES = ['qr', 'bars'] as const;
 
 /** The ticket as a drawing for the screen: QR or Code 128. */
-export function labelCodeSvg(ticket: string, code: (typeof LABEL_CODES)[number]): string {
+export async function labelCodeSvg(ticket: string, code: (typeof LABEL_CODES)[number]): Promise<string> {
+  const { toSVG } = await import('bwip-js/node');
   return code === 'qr'
-    ? bwipjs.toSVG({ bcid: 'qrcode', text: ticket, scale: 3 })
-    : bwipjs.toSVG({ bcid: 'code128', text: ticket, scale: 2, height: 12 });
+    ? toSVG({ bcid: 'qrcode', text: ticket, scale: 3 })
+    : toSVG({ bcid: 'code128', text: ticket, scale: 2, height: 12 });
 }
 
 /** The envelope label: ticket in large type, as QR and as Code 128, with owner, watch, service and promise. */
 export async function labelPdf({ resource, state, context }: Dossier): Promise<Buffer> {
   const { ticket } = resource.job;
+  const { toBuffer } = await import('bwip-js/node');
   const [qr, bars] = await Promise.all([
-    bwipjs.toBuffer({ bcid: 'qrcode', text: ticket, scale: 4 }),
-    bwipjs.toBuffer({ bcid: 'code128', text: ticket, scale: 3, height: 9 }),
+    toBuffer({ bcid: 'qrcode', text: ticket, scale: 4 }),
+    toBuffer({ bcid: 'code128', text: ticket, scale: 3, height: 9 }),
   ]);
   const mm = (value: number): number => value * POINTS_PER_MM;
   const { watch, service, promise } = state.facts;

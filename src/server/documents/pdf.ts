@@ -1,6 +1,5 @@
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
-import PDFDocument from 'pdfkit';
 
 const resolver = createRequire(import.meta.url);
 
@@ -34,6 +33,8 @@ export async function drawPdf(
   },
   draw: (pdf: Pdf) => void | Promise<void>,
 ): Promise<Buffer> {
+  // Loaded with the first document: a server that starts needs none.
+  const { default: PDFDocument } = await import('pdfkit');
   const pdf = new PDFDocument({
     size: [options.widthPt, options.heightPt],
     margin: options.marginPt,

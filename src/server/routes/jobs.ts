@@ -78,11 +78,11 @@ export function jobRoutes(store: Store): Router {
     response.type('application/pdf').send(await labelPdf(dossier));
   });
 
-  router.get('/jobs/:id/label/:code.svg', (request, response) => {
+  router.get('/jobs/:id/label/:code.svg', async (request, response) => {
     const code = parsed(z.enum(LABEL_CODES, { error: 'Code: qr or bars.' }), request.params.code);
     const job = logbook.job(request.params.id);
     if (!job) throw notFound('such job');
-    response.type('image/svg+xml').send(labelCodeSvg(job.job.ticket, code));
+    response.type('image/svg+xml').send(await labelCodeSvg(job.job.ticket, code));
   });
 
   router.get('/jobs/:id/record.pdf', async (request, response) => {
