@@ -36,6 +36,18 @@ export default defineConfig({
     emptyOutDir: true,
     target: 'es2022',
     manifest: true,
+    rolldownOptions: {
+      output: {
+        codeSplitting: {
+          groups: [
+            { name: 'shell', tags: ['$initial'], priority: 3 },
+            { name: 'craft', test: /[\\/]src[\\/](core|contract)[\\/]/, priority: 2 },
+            { name: 'charts', test: /[\\/]node_modules[\\/](chart\.js|react-chartjs-2)[\\/]/, priority: 2 },
+            { name: 'bench', minShareCount: 2, priority: 1 },
+          ],
+        },
+      },
+    },
   },
   // The server refuses writes from a foreign Origin; in development the page comes from Vite's port.
   server: { proxy: { '/api': { target: SERVER, changeOrigin: true, headers: { origin: SERVER } } } },
