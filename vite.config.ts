@@ -36,6 +36,8 @@ export default defineConfig({
     emptyOutDir: true,
     target: 'es2022',
     manifest: true,
+    // The shell, the craft and the bench are one file each: many small ones cost more than what they spare.
+    chunkSizeWarningLimit: 700,
     rolldownOptions: {
       output: {
         codeSplitting: {
@@ -43,7 +45,7 @@ export default defineConfig({
             { name: 'shell', tags: ['$initial'], priority: 3 },
             { name: 'craft', test: /[\\/]src[\\/](core|contract)[\\/]/, priority: 2 },
             { name: 'charts', test: /[\\/]node_modules[\\/](chart\.js|react-chartjs-2)[\\/]/, priority: 2 },
-            { name: 'bench', minShareCount: 2, priority: 1 },
+            { name: 'bench', test: /^(?!.*[\\/]figures[\\/])/, minShareCount: 2, priority: 1 },
           ],
         },
       },

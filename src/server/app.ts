@@ -106,6 +106,8 @@ export function createApp({
   app.use(keyRequired(key));
   app.use('/api', (_request, response, next) => {
     response.setHeader('cache-control', 'no-cache');
+    // Taken before anything is read: what is written meanwhile is told through the stream.
+    response.setHeader('x-news', store.newsMark());
     next();
   });
   app.use('/api', onlyItsDatabase(store), noteAcknowledged(store), freshFirst(store));

@@ -139,8 +139,10 @@ export function shopRoutes(store: Store): Router {
       'cache-control': 'no-store',
       'x-accel-buffering': 'no',
     });
-    response.write(': listening\n\n');
-    const send = (item: LiveNews): void => void response.write(`data: ${JSON.stringify(item)}\n\n`);
+    const send = (item: LiveNews | null): void =>
+      void response.write(`id: ${store.newsMark()}\ndata: ${JSON.stringify(item)}\n\n`);
+    // That it stands, and as of when.
+    send(null);
     const unsubscribe = store.subscribe(send, () => response.end());
     const heartbeat = setInterval(() => response.write(': still here\n\n'), HEARTBEAT_MS);
     request.on('close', () => {

@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { EventEmitter } from 'node:events';
 import type { LiveNews } from '../../contract';
 import type { JobContext } from '../../core/logbook';
@@ -63,6 +64,8 @@ export interface Store {
   inOne(write: () => void): void;
   /** Tells every subscriber that something was written. */
   publish(item: LiveNews): void;
+  /** How much was told since this server started, as a text that is another after each telling and each start. */
+  newsMark(): string;
   /** `onEnd` is called when no more news will come. Gives the way to end the subscription. */
   subscribe(listener: (item: LiveNews) => void, onEnd?: () => void): () => void;
   /** Throws `DatabaseLost` where the open database is not the one at its path. */
@@ -142,6 +145,8 @@ export function openStore({
   };
   const news = new EventEmitter<{ news: [LiveNews]; end: [] }>();
   news.setMaxListeners(0);
+  const run = randomUUID();
+  let told = 0;
   return {
     clock,
     demo,
@@ -159,7 +164,11 @@ export function openStore({
     health: healthOf(db, clock, attachments, checkDatabase),
     context,
     inOne: (write) => inTransaction(db, write)(),
-    publish: (item) => void news.emit('news', item),
+    publish(item) {
+      told += 1;
+      news.emit('news', item);
+    },
+    newsMark: () => `${run}-${told}`,
     subscribe(listener, onEnd = () => undefined) {
       news.on('news', listener);
       news.on('end', onEnd);

@@ -1,4 +1,6 @@
 import type { Problem } from '../../contract';
+import { takeAhead } from './ahead';
+import { NEWS_MARK, noteReading } from './asOf';
 
 /** A request the server answered: with a refusal, or that it failed at this one, which says nothing of the next. */
 export class Refused extends Error {
@@ -56,13 +58,15 @@ async function request(
   path: string,
   init: RequestInit,
   timeoutMs: number | null = TIMEOUT_MS,
+  ahead?: Promise<Response>,
 ): Promise<Response> {
   let response: Response;
   try {
-    response = await fetch(path, {
-      ...init,
-      ...(timeoutMs === null ? {} : { signal: AbortSignal.timeout(timeoutMs) }),
-    });
+    response = await (ahead ??
+      fetch(path, {
+        ...init,
+        ...(timeoutMs === null ? {} : { signal: AbortSignal.timeout(timeoutMs) }),
+      }));
   } catch (error) {
     throw new ServerAway(error instanceof Error ? error.message : 'no answer');
   }
@@ -86,8 +90,19 @@ async function request(
 
 /** Reads a resource. Throws `Refused` or `ServerAway`. */
 export async function getJson<T>(path: string): Promise<T> {
-  const response = await request(path, { headers: { accept: 'application/json' } });
-  return (await response.json()) as T;
+  let mark: string | null = null;
+  try {
+    const response = await request(
+      path,
+      { headers: { accept: 'application/json' } },
+      TIMEOUT_MS,
+      takeAhead(path),
+    );
+    mark = response.headers.get(NEWS_MARK);
+    return (await response.json()) as T;
+  } finally {
+    noteReading(mark);
+  }
 }
 
 /**

@@ -2,10 +2,10 @@ import { GONE, keepStream, type LiveSays } from './live';
 
 /** One stream to the server for every window of a browser, told on to each of them. */
 const windows = new Set<MessagePort>();
-let isOpen = false;
+let stands: string | null = null;
 
 const tellAll = (says: LiveSays): void => {
-  if (says === 'open') isOpen = true;
+  stands = says.mark;
   for (const port of windows) port.postMessage(says);
 };
 
@@ -24,7 +24,7 @@ const tellAll = (says: LiveSays): void => {
   port.onmessage = ({ data }: MessageEvent<string>) =>
     data === GONE ? drop() : void navigator.locks.request(data, drop);
   // Who comes later reads what was written before, like the first.
-  if (isOpen) port.postMessage('open' satisfies LiveSays);
+  if (stands !== null) port.postMessage({ mark: stands, news: null } satisfies LiveSays);
 };
 
 keepStream(tellAll);

@@ -15,7 +15,8 @@ class Window {
   }
 }
 
-const streams: { onopen: () => void; onmessage: (message: { readonly data: string }) => void }[] = [];
+const streams: { onmessage: (message: { readonly lastEventId: string; readonly data: string }) => void }[] =
+  [];
 /** Who waits for the lock of a window. */
 const waiting = new Map<string, () => void>();
 
@@ -24,7 +25,6 @@ beforeAll(async () => {
     EventSource: class {
       static readonly CLOSED = 2;
       readonly readyState = 1;
-      onopen = (): void => undefined;
       onmessage = (): void => undefined;
       constructor() {
         streams.push(this);
@@ -45,20 +45,24 @@ it('a window that closed is told nothing more; the others are', () => {
   first.onmessage({ data: 'the lock of the first' });
   second.onmessage({ data: 'the lock of the second' });
   const [stream] = streams;
-  stream?.onopen();
-  stream?.onmessage({ data: '{"jobId":null,"what":"shop"}' });
-  expect(first.heard).toEqual(['open', { jobId: null, what: 'shop' }]);
+  stream?.onmessage({ lastEventId: 'run-1', data: 'null' });
+  stream?.onmessage({ lastEventId: 'run-2', data: '{"jobId":null,"what":"shop"}' });
+  expect(first.heard).toEqual([
+    { mark: 'run-1', news: null },
+    { mark: 'run-2', news: { jobId: null, what: 'shop' } },
+  ]);
   // The browser gives a lock on once the window that held it is gone.
   waiting.get('the lock of the first')?.();
-  stream?.onmessage({ data: '{"jobId":"j","what":"job"}' });
+  stream?.onmessage({ lastEventId: 'run-3', data: '{"jobId":"j","what":"job"}' });
   expect(first.heard).toHaveLength(2);
   expect(first.isClosed).toBe(true);
   expect(second.heard).toHaveLength(3);
   // Without encryption a browser has no locks: a window says that it goes.
   second.onmessage({ data: 'gone' });
-  stream?.onmessage({ data: '{"jobId":"k","what":"job"}' });
+  stream?.onmessage({ lastEventId: 'run-4', data: '{"jobId":"k","what":"job"}' });
   expect(second.heard).toHaveLength(3);
   const late = new Window();
   connect({ ports: [late] });
-  expect(late.heard).toEqual(['open']);
+  // Who comes later is told as of when the stream stands.
+  expect(late.heard).toEqual([{ mark: 'run-4', news: null }]);
 });

@@ -1,8 +1,11 @@
 import { v7 } from 'uuid';
 import type { LiveNews } from '../../contract';
 
-/** What comes through the live stream: that it stands again, or that something was written. */
-export type LiveSays = 'open' | LiveNews;
+/** What comes through the live stream: that it stands again, or that something was written; and how much was told by then. */
+export interface LiveSays {
+  readonly mark: string;
+  readonly news: LiveNews | null;
+}
 
 /** A stream that was turned away is asked for again after so long. */
 const AGAIN_AFTER_MS = 3000;
@@ -14,8 +17,8 @@ export function keepStream(tell: (says: LiveSays) => void): () => void {
   const connect = (): void => {
     if (ended) return;
     stream = new EventSource('/api/news');
-    stream.onopen = () => tell('open');
-    stream.onmessage = (message: MessageEvent<string>) => tell(JSON.parse(message.data) as LiveNews);
+    stream.onmessage = (message: MessageEvent<string>) =>
+      tell({ mark: message.lastEventId, news: JSON.parse(message.data) as LiveNews | null });
     stream.onerror = () => {
       // What broke off the browser mends by itself; what was answered with a refusal it gives up.
       if (stream.readyState === EventSource.CLOSED) setTimeout(connect, AGAIN_AFTER_MS);

@@ -21,6 +21,7 @@ import { completePolicy } from '../../core/craft/policy';
 import type { Entry } from '../../core/logbook';
 import type { Lot } from '../../core/craft/stock';
 import { DEVICES_PATH } from './devices';
+import { noteNews, onStaleReading, standsAt } from './asOf';
 import { listen } from './live';
 import { useResource } from './resource';
 import { sendNow, startWaiting } from './waiting';
@@ -232,11 +233,14 @@ const SENT_FIRST_MS = 12_000;
 /** Starts the queue and the live stream. Gives the way to stop listening. */
 export function startLive(): () => void {
   void startWaiting(entryRecorded);
-  return listen((says) => {
-    if (says !== 'open') {
-      onNews(says);
+  onStaleReading(() => void mutate(() => true));
+  return listen(({ mark, news }) => {
+    if (news !== null) {
+      noteNews(mark);
+      onNews(news);
       return;
     }
+    const missedNothing = standsAt(mark);
     // First what waits is sent, by one window after the other; then, or after a while, what was written while nobody
     // listened is read.
     isSending = true;
@@ -244,6 +248,10 @@ export function startLive(): () => void {
     const longEnough = new Promise((resolve) => setTimeout(resolve, SENT_FIRST_MS));
     void Promise.race([sent, longEnough]).then(() => {
       isSending = false;
+      if (missedNothing) {
+        if (toRead.size > 0) readNow();
+        return undefined;
+      }
       toRead.clear();
       return mutate(() => true);
     });
