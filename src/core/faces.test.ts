@@ -38,7 +38,7 @@ import {
   remindFrom,
   waitsFor,
 } from './advice/dayplan';
-import { handback } from './advice/handback';
+import { followUpOf, handback } from './advice/handback';
 import {
   diagnosesOf,
   judgeJobReadings,
@@ -59,7 +59,14 @@ import {
 import { cellVisitOf, fittedAdviceOf, lifeQuestion, nextVisit, shopLifeOf, visitWords } from './advice/life';
 import { openingOf, partsComingOff } from './advice/opening';
 import { priceOf } from './advice/price';
-import { movementToSet, orderOfProofs, proofSteps, runningOf, runsOfRack } from './advice/proving';
+import {
+  movementToSet,
+  orderOfProofs,
+  proofSteps,
+  runningOf,
+  runsOfRack,
+  whereItStands,
+} from './advice/proving';
 import {
   assortmentOf,
   chooseRing,
@@ -82,6 +89,7 @@ import {
   testNotYet,
   testPlanOf,
   waterStatement,
+  wetRisk,
 } from './advice/tightness';
 import { earlierReadings, trendsOfWatch, watchHistory } from './advice/watches';
 import {
@@ -257,6 +265,9 @@ function asksOf(state: JobState, entries: readonly Entry[]): Readonly<Record<str
       waterStatement(state, context.shop.zone),
       testPlanOf(state, context.policy, null),
       testNotYet(state),
+      wetRisk('wet', 1, judgeTests(state)),
+      followUpOf(state, 'T0001-9', context.policy),
+      whereItStands(state),
       facts.tests.map((test) => testExcess(test.payload, state, context.policy)),
     ],
     others: (): unknown => {
@@ -389,7 +400,7 @@ const ASKED_WITHIN: Readonly<Record<string, string>> = {
   'advice/supply': 'supplyInBook',
   'advice/tightness': 'stepPassed useOf',
   logbook:
-    'awaitedParts causesWords clockApart crownOf elsewhereWords fellBack foldJob hasCrown isAfter isLeaked lastReading leakWords meetsWater movesBetween nextToSettle notInHouse openDrops openedBeside openness outcomesOf partsSettledAs readingIn readingsOf reopens replacedBy sameDetails standingRevisions undoable wellKey wellOf',
+    'awaitedParts causesWords clockApart crownOf elsewhereWords fellBack foldJob hasCrown isAfter isLeaked lastReading leakWords meetsWater movesBetween nextToSettle notInHouse isOnRack openDrops openedBeside openness outcomesFor requestWith watchName watchNameWithSerial outcomesOf partsSettledAs readingIn readingsOf reopens replacedBy sameDetails standingRevisions undoable wellKey wellOf',
 };
 
 it('asks every function of every upper floor, or says where it is asked', () => {

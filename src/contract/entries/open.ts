@@ -14,6 +14,7 @@ import {
   type OpenPayloads,
   PHOTO_MARKS,
   PROTECTIONS,
+  PART_OUTCOMES,
 } from '../../core/logbook';
 import { type Part, PARTS, SERVED, serves } from '../../core/craft/parts';
 import { backMeasureFields, schemasOf } from '../book';
@@ -132,7 +133,7 @@ export const openKinds: KindDefinitions<OpenPayloads> = {
     version: 1,
     schema: z.strictObject({
       partEntryId: id,
-      outcome: oneOf('Outcome', ['back in place', 'replaced', 'lost']),
+      outcome: oneOf('Outcome', PART_OUTCOMES),
       note,
     }),
   },

@@ -67,7 +67,7 @@ export {
 export { crownOf } from './crown';
 export { GASKET_PROFILES, GREASED_BY, SEAL_STATES, standingRing, type SealPayloads } from './facts/seal';
 export type { Proofs, Run, SetPayloads } from './facts/set';
-export type { PartOff } from './facts/tray';
+export { PART_OUTCOMES, type PartOff, type PartOutcome } from './facts/tray';
 export {
   type Failed,
   failedProofs,
@@ -95,6 +95,7 @@ export {
   type StockMove,
   stockMoves,
 } from './loose';
+export { watchName, watchNameWithSerial } from './watchName';
 export { type LyingOpen, lyingOpen, openedBeside, type Openness, openness } from './openness';
 export {
   pairBack,
@@ -102,11 +103,21 @@ export {
   partsSettledAs,
   partsToOrder,
   insideContradictions,
+  outcomesFor,
+  requestWith,
   positionsToNote,
   sealsInside,
   wayBack,
 } from './parts';
-export { awaitedParts, hasCrown, isAfter, openParts, type StageProgress, type StageStatus } from './progress';
+export {
+  awaitedParts,
+  hasCrown,
+  isAfter,
+  isOnRack,
+  openParts,
+  type StageProgress,
+  type StageStatus,
+} from './progress';
 export type { JobContext, WellState } from './state';
 export {
   type KeptRecord,

@@ -5,7 +5,7 @@ import type { StageId } from '../craft/policy';
 import type { ProofResult } from '../craft/setting';
 import type { JobFacts, Payloads } from './entry';
 import { lastReading } from './facts/check';
-import type { PartOff } from './facts/tray';
+import { PART_OUTCOMES, type PartOff, type PartOutcome } from './facts/tray';
 
 /** A proof that a part asks for, because it was lost or replaced. */
 export interface PartProof {
@@ -241,4 +241,22 @@ export function insideContradictions(
       ? [{ path, reason: `No seal ${words} was counted at opening, and one was inspected: one of the two.` }]
       : [];
   });
+}
+
+/** What can be said to have become of a part: while it lies on the tray any, of a lost one that it was replaced or found. */
+export function outcomesFor({ settled }: Pick<PartOff, 'settled'>): readonly PartOutcome[] {
+  if (settled === null) return PART_OUTCOMES;
+  return settled.payload.outcome === 'lost' ? ['replaced', 'back in place'] : [];
+}
+
+/** The parts request of a job with what was lost since added to it. */
+export function requestWith(
+  request: Payloads['arrive.parts-request'] | null,
+  lost: Payloads['arrive.parts-request']['lines'],
+): Payloads['arrive.parts-request'] {
+  return {
+    lines: [...(request?.lines ?? []), ...lost],
+    supplier: request?.supplier ?? '',
+    expectedOn: request?.expectedOn ?? null,
+  };
 }

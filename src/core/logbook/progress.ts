@@ -355,3 +355,8 @@ export function stageProgress(
     return { stage, status: 'current', missing, reason: null };
   });
 }
+
+/** Whether a job still stands on the rack: until its record is signed and the watch was collected. */
+export function isOnRack({ facts, signature }: Pick<JobSoFar, 'facts' | 'signature'>): boolean {
+  return facts.collected === null || signature.state !== 'signed';
+}

@@ -1,4 +1,5 @@
 import { localTime } from '../../core/craft/time';
+import { watchName } from '../../core/logbook';
 import type { Dossier } from './dossier';
 import { drawPdf, POINTS_PER_MM } from './pdf';
 
@@ -43,12 +44,7 @@ export async function labelPdf({ resource, state, context }: Dossier): Promise<B
       pdf
         .font('regular')
         .fontSize(9)
-        .text(
-          [watch?.payload.maker, watch?.payload.reference].filter(Boolean).join(' ') || 'unmarked watch',
-          mm(3),
-          mm(15),
-          line,
-        )
+        .text(watchName(watch?.payload), mm(3), mm(15), line)
         .text(
           `${service?.payload.service ?? ''}${promise ? `, ${localTime(promise.payload.promisedAt, context.shop.zone)}` : ''}`,
           mm(3),

@@ -1,6 +1,7 @@
 import { money } from '../../core/craft/money';
 import { priceOf } from '../../core/advice/price';
 import { localTime } from '../../core/craft/time';
+import { watchNameWithSerial } from '../../core/logbook';
 import type { Dossier } from './dossier';
 import { drawPdf } from './pdf';
 const A6 = { widthPt: 297.64, heightPt: 419.53, marginPt: 28 };
@@ -31,10 +32,7 @@ export async function receiptPdf(dossiers: readonly Dossier[]): Promise<Buffer> 
       pdf
         .font('regular')
         .fontSize(10)
-        .text(
-          [watch?.payload.maker, watch?.payload.reference, watch?.payload.serial].filter(Boolean).join(' ') ||
-            'unmarked watch',
-        )
+        .text(watchNameWithSerial(watch?.payload))
         .text(
           [
             service?.payload.service,

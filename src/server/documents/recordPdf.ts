@@ -1,5 +1,6 @@
 import { money } from '../../core/craft/money';
 import { localTime } from '../../core/craft/time';
+import { watchNameWithSerial } from '../../core/logbook';
 import type { Dossier } from './dossier';
 import { drawPdf, type Pdf } from './pdf';
 const A5 = { widthPt: 419.53, heightPt: 595.28, marginPt: 36 };
@@ -32,11 +33,7 @@ export async function recordPdf({ resource, state, context, statement, signedBy 
     pdf
       .font('regular')
       .fontSize(10)
-      .text(
-        [watch?.maker, watch?.reference, watch?.serial && `serial ${watch.serial}`]
-          .filter(Boolean)
-          .join(', ') || 'unmarked watch',
-      )
+      .text(watchNameWithSerial(watch))
       .text(resource.customer?.name ?? '');
     if (!signedBy) pdf.moveDown(0.5).font('bold').fontSize(12).text('Draft: not signed yet');
     section(pdf, 'Found', statement.found);

@@ -1,7 +1,15 @@
 import { Button, Paper, Stack, TextField, Typography } from '@mui/material';
 import { useState } from 'react';
 import { useController, useFormContext, useWatch } from 'react-hook-form';
-import { partsToOrder, type PartOff, type Payloads, positionsToNote } from '../../core/logbook';
+import {
+  outcomesFor,
+  partsToOrder,
+  type PartOff,
+  type PartOutcome,
+  type Payloads,
+  positionsToNote,
+  requestWith,
+} from '../../core/logbook';
 import {
   asNoted,
   countOf,
@@ -23,10 +31,8 @@ import { NativeSelect } from '../kit/NativeSelect';
 
 const openPart = fieldsOf<Payloads['open.part']>();
 
-export const OUTCOMES = ['back in place', 'replaced', 'lost'] as const;
-
 /** Records what became of a part. */
-export function useSettle(): (part: PartOff, outcome: (typeof OUTCOMES)[number]) => void {
+export function useSettle(): (part: PartOff, outcome: PartOutcome) => void {
   const { record } = useJob();
   return ({ off, settled }, outcome) =>
     void record(
@@ -80,12 +86,7 @@ function PartLine({ part }: { readonly part: PartOff }) {
         {correcting ? 'Done' : 'Place, photo'}
       </Button>
       <Stack direction="row" spacing={0.5} sx={{ flexShrink: 0 }}>
-        {(settled === null
-          ? OUTCOMES
-          : missing
-            ? (['replaced', 'back in place'] as const)
-            : ([] as const)
-        ).map((outcome) => (
+        {outcomesFor(part).map((outcome) => (
           <Button
             key={outcome}
             size="small"
@@ -179,15 +180,9 @@ export function Tray() {
   };
   const order = (): void => {
     const request = facts.partsRequest;
-    void record(
-      'arrive.parts-request',
-      {
-        lines: [...(request?.payload.lines ?? []), ...toOrder],
-        supplier: request?.payload.supplier ?? '',
-        expectedOn: request?.payload.expectedOn ?? null,
-      },
-      { supersedes: request ? [request.id] : [] },
-    );
+    void record('arrive.parts-request', requestWith(request?.payload ?? null, toOrder), {
+      supersedes: request ? [request.id] : [],
+    });
   };
   if (parts.length === 0) return null;
   return (

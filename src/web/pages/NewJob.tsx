@@ -33,7 +33,7 @@ import {
   type NewJob,
 } from '../../contract';
 import { promiseFor } from '../../core/advice/arrival';
-import { type EntryKind, foldJob, RISKS, sameDetails } from '../../core/logbook';
+import { type EntryKind, foldJob, RISKS, sameDetails, watchNameWithSerial } from '../../core/logbook';
 import { SERVICES } from '../../core/craft/policy';
 import { useBench } from '../api/bench';
 import { failedInWords, postJson, sendFile } from '../api/http';
@@ -245,7 +245,7 @@ function WhichWatch({
             key={id}
             value={id}
             control={<Radio />}
-            label={`${[watch.maker, watch.reference, watch.serial].filter(Boolean).join(' ') || 'unmarked watch'}, last ${ticket}`}
+            label={`${watchNameWithSerial(watch)}, last ${ticket}`}
           />
         ))}
       </RadioGroup>

@@ -1,2 +1,3 @@
 export { handback, type Handback } from './handback';
+export { followUpOf } from './followUp';
 export { readyToHandBack } from './readyToHandBack';

@@ -6,6 +6,7 @@ export {
   proofSteps,
   quickSetInBook,
   runsBySight,
+  whereItStands,
 } from './proving';
 export { runningOf } from './running';
 export { dueOf, type RunningWatch, runsOfRack } from './runs';

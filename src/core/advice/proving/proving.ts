@@ -61,6 +61,13 @@ export function notSeenRunning({ facts }: JobState): string | null {
     : null;
 }
 
+/** What to look at where it was seen not to run; null where it was not. Source: bench practice. */
+export function whereItStands({ facts }: Pick<JobState, 'facts'>): string | null {
+  return facts.runs?.payload.runs === false
+    ? 'Is the crown home? A pulled crown stops the motor. Then check cell, contacts and insulator.'
+    : null;
+}
+
 /** What of the order of proofs was missed or is coming, each with its reason; empty where all stands in order. */
 export function orderOfProofs(state: JobState): readonly string[] {
   const { facts } = state;

@@ -1,5 +1,5 @@
 export { leakPlace } from './leakPlace';
 export { stepPassed, testPlanOf, useOf } from './planOf';
-export { notToBeRun, testExcess } from './testExcess';
+export { notToBeRun, testExcess, wetRisk } from './testExcess';
 export { testNotYet } from './testNotYet';
 export { waterStatement, type WaterStatement } from './waterStatement';

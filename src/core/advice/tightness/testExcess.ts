@@ -1,4 +1,6 @@
+import type { JudgedTest } from '../leaks';
 import { pressureExcess } from '../../craft/tightness';
+import { stepPassed } from './planOf';
 import type { Policy } from '../../craft/policy';
 import type { JobState, Payloads } from '../../logbook';
 
@@ -33,4 +35,18 @@ export function testExcess(
     testerBar: method === 'wet' ? policy.wetTesterMostBar : policy.dryTesterMostBar,
     testerVacuumBar: method === 'wet' ? 0 : policy.dryTesterVacuumBar,
   });
+}
+
+/**
+ * What a wet test risks just now; null where a dry one at this pressure passed before, or the test is no wet one. A watch that
+ * leaks draws water in as its pressure is let off. Source: bench practice.
+ */
+export function wetRisk(
+  method: Payloads['test.made']['method'],
+  overBar: number | null,
+  tests: readonly JudgedTest[],
+): string | null {
+  return method !== 'wet' || stepPassed({ method: 'dry air', overBar }, tests)
+    ? null
+    : 'No dry test at this pressure passed: a watch that leaks draws water in. Take the movement out, or test dry first.';
 }

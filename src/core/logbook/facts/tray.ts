@@ -1,6 +1,10 @@
 import type { Part, Served } from '../../craft/parts';
 import type { Envelope } from '../envelope';
 
+/** What can become of a part that came off. */
+export const PART_OUTCOMES = ['back in place', 'replaced', 'lost'] as const;
+export type PartOutcome = (typeof PART_OUTCOMES)[number];
+
 /** What comes off a watch, and what became of it. */
 export interface TrayPayloads {
   'open.part': {
@@ -13,7 +17,7 @@ export interface TrayPayloads {
   };
   'open.part-settled': {
     readonly partEntryId: string;
-    readonly outcome: 'back in place' | 'replaced' | 'lost';
+    readonly outcome: PartOutcome;
     readonly note: string;
   };
 }

@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { followUpOf } from '../../../core/advice/handback';
 import { type Entry, openedBeside, type Payloads } from '../../../core/logbook';
 import { toSummary } from '../summary';
 import type { LogbookParts } from './parts';
@@ -9,9 +10,10 @@ import { following, mustWrite, openJob } from './write';
 function followUp(parts: LogbookParts, job: JobRow, cause: Entry, entries: readonly Entry[]): void {
   const { jobs, contextNow, fold } = parts;
   if (jobs.following(job.id).some(({ followsWhy }) => followsWhy === 'interim closing')) return;
-  const { received, watch, partsRequest } = fold(entries).facts;
-  if (!received || !watch) return;
-  const { services } = contextNow().policy;
+  const state = fold(entries);
+  const { received } = state.facts;
+  const [first, ...more] = followUpOf(state, job.ticket, contextNow().policy) ?? [];
+  if (!received || !first) return;
   openJob(parts, {
     id: randomUUID(),
     visitId: job.visitId,
@@ -19,16 +21,8 @@ function followUp(parts: LogbookParts, job: JobRow, cause: Entry, entries: reado
     customerId: received.payload.customerId,
     follows: { jobId: job.id, why: 'interim closing' },
     entries: [
-      following(cause, 'arrive.watch', watch.payload),
-      following(cause, 'arrive.complaint', {
-        picked: [],
-        words: `closed interim on ${job.ticket}, to be sealed when the part is here`,
-      }),
-      following(cause, 'arrive.service', {
-        service: 'reseal and test',
-        priceMinor: services['reseal and test'].priceMinor,
-      }),
-      ...(partsRequest ? [following(cause, 'arrive.parts-request', partsRequest.payload)] : []),
+      following(cause, first.kind, first.payload),
+      ...more.map(({ kind, payload }) => following(cause, kind, payload)),
     ],
   });
 }
@@ -83,8 +77,13 @@ export function follow(parts: LogbookParts, job: JobRow, entry: Entry, before: r
     case 'seal.closed':
       if (entry.payload.interim) followUp(parts, job, entry, [...before, entry]);
       return [];
+    // Where nobody recorded that it was opened, its cell tells.
     case 'open.back':
     case 'open.inside-serial':
+    case 'cell.found':
+    case 'cell.fitted':
+    case 'cell.put-back':
+    case 'cell.accumulator':
       return openTogether(parts, job, entry);
     default:
       return [];

@@ -7,11 +7,13 @@ import { findable } from '../../../core/craft/find';
 import {
   awaitedParts,
   elsewhereWords,
+  isOnRack,
   type EntryOf,
   type JobContext,
   type JobState,
   looseCells,
   lyingOpen,
+  watchName,
 } from '../../../core/logbook';
 import type { LogbookParts } from './parts';
 import type { JobRow } from './rows';
@@ -30,7 +32,7 @@ function summaryOf(job: JobRow, state: JobState, customer: Customer | null, now:
     id: job.id,
     ticket: job.ticket,
     customerName: customer?.name ?? '',
-    watch: [watch?.maker, watch?.reference].filter(Boolean).join(' ') || 'unmarked watch',
+    watch: watchName(watch),
     movement: facts.movement?.payload.code ?? null,
     service: facts.service?.payload.service ?? null,
     promisedAt: facts.promise?.payload.promisedAt ?? null,
@@ -87,7 +89,7 @@ export function summarise(
   const summary = summaryOf(job, state, customer, now);
   const written = summaries.written(job.id);
   const wanted: WrittenSummary = {
-    onRack: facts.collected && state.signature.state === 'signed' ? 0 : 1,
+    onRack: isOnRack(state) ? 1 : 0,
     promisedAt: summary.promisedAt,
     search: searchText(job, state, customer),
     summary: JSON.stringify(summary),

@@ -5,12 +5,12 @@ import { type FitOfRing, isAsAdvised, type WornRing } from '../../../core/craft/
 import { capital, figure, percent } from '../../../core/craft/judgement';
 import { partInWords } from '../../../core/craft/parts';
 import { wayTaken } from '../../../core/craft/policy';
-import { openParts, pairBack, standingRing, wayBack } from '../../../core/logbook';
+import { openParts, outcomesFor, pairBack, standingRing, wayBack } from '../../../core/logbook';
 import { DieStackFigure } from '../../figures/DieStackFigure';
 import { GrooveFigure } from '../../figures/GrooveFigure';
 import { ScrewRound } from '../../figures/ScrewRound';
 import { useJob } from '../../job/JobContext';
-import { OUTCOMES, useSettle } from '../../job/Tray';
+import { useSettle } from '../../job/Tray';
 import { Answers } from '../../kit/Answers';
 import { Caution, LampAnswer, type Standing, Working } from '../../kit/Lamp';
 import { useSealing } from './useSealing';
@@ -41,7 +41,7 @@ function FirstBack() {
     <Answers
       of={`${capital(partInWords(first.off.payload))} is`}
       disabled={technician === null}
-      choices={OUTCOMES.map((outcome) => ({
+      choices={outcomesFor(first).map((outcome) => ({
         label: `1. ${capital(outcome)}`,
         onPick: () => settle(first, outcome),
       }))}

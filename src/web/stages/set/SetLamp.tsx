@@ -1,4 +1,4 @@
-import { orderOfProofs } from '../../../core/advice/proving';
+import { orderOfProofs, whereItStands } from '../../../core/advice/proving';
 import { capital, figure } from '../../../core/craft/judgement';
 import { cautionsAtSetting, type ProvedMovement } from '../../../core/craft/setting';
 import { ranBeforeClosing, runOf, seenRunning, watchedLongEnough } from '../../../core/logbook';
@@ -110,7 +110,7 @@ export function SetLamp({
 }) {
   const { state, resource } = useJob();
   const { plan, advice, wanted } = usePlanner();
-  const { facts } = state;
+  const stopped = whereItStands(state);
   const known = advice.verdict !== 'not yet known';
   const midnights = plan?.midnights ?? null;
   return (
@@ -137,9 +137,7 @@ export function SetLamp({
       <CautionsOfTheBook />
       <ProvingRun />
       <RunsDue exceptJobId={resource.job.id} />
-      {facts.runs?.payload.runs === false && (
-        <Caution>Crown home? A pulled crown stops the motor. Then cell, contacts, insulator.</Caution>
-      )}
+      {stopped !== null && <Caution>{stopped}</Caution>}
       <Working lines={advice.working} />
     </>
   );

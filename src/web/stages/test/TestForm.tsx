@@ -2,7 +2,7 @@ import { Box, Button, Stack, Typography } from '@mui/material';
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { useFormContext } from 'react-hook-form';
 import { type JudgedTest, testInWords } from '../../../core/advice/leaks';
-import { notToBeRun, stepPassed, testExcess } from '../../../core/advice/tightness';
+import { notToBeRun, testExcess, wetRisk } from '../../../core/advice/tightness';
 import { capital } from '../../../core/craft/judgement';
 import {
   carriedBy,
@@ -205,15 +205,10 @@ function ByEye({ method }: { readonly method: TestMethod }) {
   const outcome = testMade.useValue('outcome');
   const { tests } = useTesting();
   const overBar = typedFigure(testMade.useValue('pressureBar'));
-  const dryPass = stepPassed({ method: 'dry air', overBar }, tests);
+  const risk = wetRisk(method, overBar, tests);
   return (
     <>
-      {method === 'wet' && !dryPass && (
-        <Caution grave>
-          No dry test at this pressure passed: a watch that leaks draws water in. Take the movement out, or
-          test dry first.
-        </Caution>
-      )}
+      {risk !== null && <Caution grave>{risk}</Caution>}
       {method === 'wet' && <Tank />}
       <testMade.Choice name="outcome" label="Outcome" options={optionsOf(TEST_OUTCOMES)} />
       {outcome === 'leak seen' && <PlacesField label={method === 'wet' ? 'Bubbles rose' : 'Fog stood'} />}
