@@ -86,13 +86,9 @@ function make(count: number): Made {
         'INSERT INTO job (id, number, ticket, visit_id, watch_id, created_at) VALUES (?, ?, ?, ?, ?, ?)',
       ).run(id, number, ticket, id, id, '2026-01-01');
       const summary = JSON.stringify({ id, ticket, customerName: name, watch: maker });
-      db.prepare('INSERT INTO job_summary VALUES (?, ?, ?, ?, ?)').run(
-        id,
-        number > count - 30 ? 1 : 0,
-        null,
-        text,
-        summary,
-      );
+      db.prepare(
+        'INSERT INTO job_summary (job_id, on_rack, promised_at, search, summary) VALUES (?, ?, ?, ?, ?)',
+      ).run(id, number > count - 30 ? 1 : 0, null, text, summary);
       db.prepare('INSERT INTO job_find (rowid, text) VALUES (?, ?)').run(number, findable(text));
     }
   })();

@@ -4,7 +4,7 @@ import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { type Browser, chromium, type Page } from '@playwright/test';
-import { buildDemo, demoId } from '../demo/build';
+import { buildDemo, demoId, demoProgram } from '../demo/build';
 import { DEMO_START_UTC } from '../demo/scenario';
 import config from '../playwright.config';
 import { createApp } from '../src/server/app';
@@ -54,7 +54,12 @@ async function tasksDuring(browser: Browser, page: Page, work: () => Promise<voi
 export async function tracedCounter(): Promise<TracedCounter> {
   const dataDir = mkdtempSync(join(tmpdir(), 'wax-trace-'));
   await buildDemo(dataDir);
-  const store = openStore({ dataDir, clock: runningClock(DEMO_START_UTC), demo: true });
+  const store = openStore({
+    dataDir,
+    clock: runningClock(DEMO_START_UTC),
+    demo: true,
+    program: demoProgram(),
+  });
   const server = createServer(
     createApp({ store, host: '127.0.0.1', key: null, webDir: join(process.cwd(), 'dist', 'web') }),
   );

@@ -6,7 +6,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect, type Locator, type Page, test as base } from '@playwright/test';
 import axe from 'axe-core';
-import { demoId } from '../demo/build';
+import { demoId, demoProgram } from '../demo/build';
 import { DEMO_START_UTC } from '../demo/scenario';
 import type { DeviceId, DeviceSettings } from '../src/contract';
 import type { EntryKind, Payloads } from '../src/core/logbook';
@@ -164,7 +164,12 @@ async function inThisProcess(
   port: number,
   use: (counter: Counter) => Promise<void>,
 ): Promise<void> {
-  const store = openStore({ dataDir, clock: runningClock(DEMO_START_UTC), demo: true });
+  const store = openStore({
+    dataDir,
+    clock: runningClock(DEMO_START_UTC),
+    demo: true,
+    program: demoProgram(),
+  });
   const server = createServer(
     createApp({ store, host: '127.0.0.1', key: null, webDir: join(process.cwd(), 'dist', 'web') }),
   );
