@@ -266,7 +266,7 @@ function asksOf(state: JobState, entries: readonly Entry[]): Readonly<Record<str
       testPlanOf(state, context.policy, null),
       testNotYet(state),
       wetRisk('wet', 1, judgeTests(state)),
-      followUpOf(state, 'T0001-9', context.policy),
+      followUpOf(state, 'T0001-9', context.policy)?.length,
       whereItStands(state),
       facts.tests.map((test) => testExcess(test.payload, state, context.policy)),
     ],

@@ -153,7 +153,7 @@ it('ends on a signal within five seconds, what is being answered finished and li
   await server.end('SIGTERM');
   expect(Date.now() - started).toBeLessThan(5000);
   expect(answers.map(({ status }) => status)).toEqual(Array.from({ length: 20 }, () => 200));
-  await expect(heard).resolves.toContain('listening');
+  await expect(heard).resolves.toContain('data: null');
   expect(server.child.exitCode).toBe(0);
 });
 

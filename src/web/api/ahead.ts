@@ -10,6 +10,8 @@ export function takeAhead(path: string): Promise<Response> | undefined {
 
 /** One that nobody wanted by then would be old, ms. */
 const KEPT_FOR_MS = 5000;
+/** As long as any other answer is waited for, ms. */
+const LONGEST_MS = 10_000;
 
 /** What the page of an address reads first, asked for together before the code of the page is there. */
 export function askAhead(pathname: string): void {
@@ -22,7 +24,7 @@ export function askAhead(pathname: string): void {
   for (const path of paths) {
     const answer = fetch(path, {
       headers: { accept: 'application/json' },
-      signal: AbortSignal.timeout(KEPT_FOR_MS),
+      signal: AbortSignal.timeout(LONGEST_MS),
     });
     // Whoever takes it is told of what fails.
     answer.catch(() => undefined);
