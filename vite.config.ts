@@ -1,36 +1,17 @@
 import { fileURLToPath } from 'node:url';
-import { transform } from '@swc/core';
-import react from '@vitejs/plugin-react';
-import { defineConfig, type Plugin } from 'vite';
+import babel from '@rolldown/plugin-babel';
+import react, { reactCompilerPreset } from '@vitejs/plugin-react';
+import { defineConfig } from 'vite';
 
 const SERVER = `http://127.0.0.1:${process.env.PORT ?? 4310}`;
 
-/** The compiler of React in its fast port: the other takes most of a build. JSX is left to what comes after. */
-const reactCompiler = (): Plugin => ({
-  name: 'react-compiler',
-  enforce: 'pre',
-  transform: {
-    filter: { id: /\/src\/web\/.*\.tsx$/ },
-    handler: async (code, id) => {
-      const { code: compiled, map } = await transform(code, {
-        filename: id,
-        sourceMaps: true,
-        configFile: false,
-        swcrc: false,
-        jsc: {
-          parser: { syntax: 'typescript', tsx: true },
-          target: 'es2022',
-          transform: { react: { runtime: 'preserve' }, reactCompiler: true },
-        },
-      });
-      return { code: compiled, map };
-    },
-  },
-});
-
 export default defineConfig({
   root: fileURLToPath(new URL('src/web', import.meta.url)),
-  plugins: [reactCompiler(), react()],
+  plugins: [
+    react(),
+    // The port of the compiler that SWC carries is nine times as fast, and lays hooks behind an early return (1.16).
+    babel({ include: /src\/web\/.*\.tsx?$/, sourceMap: false, presets: [reactCompilerPreset()] }),
+  ],
   build: {
     outDir: fileURLToPath(new URL('dist/web', import.meta.url)),
     emptyOutDir: true,

@@ -189,7 +189,7 @@ test('a watch that comes back is known again: what worked last time comes first,
   await page.getByRole('combobox', { name: 'Owner' }).pressSequentially('Ostervale');
   await page.getByRole('option', { name: /Bram Ostervale/ }).click();
   await page
-    .getByRole('radio', { name: `Orrelin C2140-3 4471902, last ${tickets.of('waits-for-owner')}` })
+    .getByRole('radio', { name: `Orrelin C2140-3, serial 4471902, last ${tickets.of('waits-for-owner')}` })
     .check();
   await expect(page.getByLabel('Serial')).toHaveValue('4471902');
   await page.getByRole('checkbox', { name: 'Loses time' }).check();
