@@ -167,7 +167,7 @@ test('reseal and test: the same cell goes back, the tester runs, and the slip cl
   await toStage(page, 'Test');
   const test_ = card(page, 'Record a test');
   // What crown it has comes before any pressure.
-  await expect(test_).toContainText('What kind of crown it has comes first');
+  await expect(test_).toContainText('Record the kind of crown, then test.');
   await record(page, 'The crown');
   // What its size is decides what a loss of pressure means.
   await alsoRecord(page, 'Free volume of the case');

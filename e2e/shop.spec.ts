@@ -191,7 +191,7 @@ test('a watch that comes back is known again: what worked last time comes first,
   await page
     .getByRole('radio', { name: `Orrelin C2140-3, serial 4471902, last ${tickets.of('waits-for-owner')}` })
     .check();
-  await expect(page.getByLabel('Serial')).toHaveValue('4471902');
+  await expect(page.getByRole('textbox', { name: 'Serial' })).toHaveValue('4471902');
   await page.getByRole('checkbox', { name: 'Loses time' }).check();
   await page.getByRole('checkbox', { name: 'The owner agrees to them' }).check();
   await page.getByRole('button', { name: 'Take it in' }).click();
