@@ -102,7 +102,7 @@ test('a ring is reused against the advice only with its reason, and that stands 
   await gasket.getByRole('radio', { name: 'Reused' }).check();
   await gasket.getByRole('radio', { name: 'A trace, surplus off' }).check();
   await gasket.getByRole('button', { name: 'Record' }).click();
-  await expect(gasket).toContainText('Give the reason: this differs from the advice.');
+  await expect(gasket).toContainText('This differs from the advice. Enter the reason.');
   await gasket.getByLabel('Reason for not following the advice').fill('part ordered, owner agrees');
   await gasket.getByRole('button', { name: 'Record' }).click();
   await expect(stands(page, 'Gasket')).toContainText('Gasket reused');

@@ -55,7 +55,7 @@ describe('too much at once is refused as too large, in words', () => {
         send(TABLE, 'text/csv', packed(`id,name,sign\n${'a'.repeat(21 * 1024 * 1024)}`), {
           'content-encoding': 'gzip',
         }),
-      'Once unpacked, it can have at most 20 MB',
+      'The limit is 20 MB, measured after unpacking',
     ],
     [
       'a job file nested too deep',
@@ -109,7 +109,7 @@ describe('what comes in another way than it should', () => {
     const { status, problem } = await send(TABLE, 'text/csv', bomb, { 'content-encoding': 'gzip' });
     expect([status, problem.detail]).toEqual([
       413,
-      expect.stringContaining('Once unpacked, it can have at most 20 MB'),
+      expect.stringContaining('The limit is 20 MB, measured after unpacking'),
     ]);
   });
 

@@ -133,7 +133,7 @@ export function notTaken(
 ): HttpProblem {
   switch (outcome) {
     case 'too large':
-      return tooLarge(`The file is too large. Once unpacked, it can have at most ${most}.`);
+      return tooLarge(`The file is too large. The limit is ${most}, measured after unpacking.`);
     case 'unknown packing':
       return onTheWay(415, undefined);
     case 'badly packed':

@@ -90,7 +90,7 @@ export const cellKinds: KindDefinitions<CellPayloads> = {
         percent: number({ words: 'Charge', min: 0, max: 100, unit: '% of full', example: 40 }).nullable(),
       })
       .refine(({ shows, percent }) => (shows === null) !== (percent === null), {
-        message: 'What it shows, or its charge in percent: one of the two, e.g. flat.',
+        message: 'Enter either what it shows or its charge in percent, for example “flat”.',
         path: ['shows'],
       }),
   },

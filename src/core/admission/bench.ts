@@ -89,7 +89,9 @@ export const benchJudges: Judges<AtTheBench> = {
     const at = state.facts.watch?.payload.crownClock ?? null;
     return payload.crown === 'no crown' && at !== null
       ? refuse(
-          [`A crown was noted at ${clockWords(at, 'the dial')}, and now there is none: one of the two.`],
+          [
+            `A crown was noted at ${clockWords(at, 'the dial')}, but no crown is recorded now. Only one can be right.`,
+          ],
           'Look again; correct the watch as it was taken in, or say what crown it has.',
           'crown',
         )
@@ -145,14 +147,14 @@ export const benchJudges: Judges<AtTheBench> = {
       ...ringContradictions(payload),
       ...(rim !== undefined && rim > 0 && payload.state === 'none there'
         ? [
-            'You counted a ring at the rim at opening, and now recorded that there is none. Only one can be right.',
+            'A ring was counted at the rim at opening, but it is recorded as not there. Only one can be right.',
           ]
         : []),
       ...(rim === 0 &&
       payload.state !== 'renewed' &&
       payload.state !== 'none there' &&
       !payload.findings.includes('missing')
-        ? [`No ring was counted at the rim, and it was ${payload.state}: one of the two.`]
+        ? [`No ring was counted at the rim, but one is recorded as ${payload.state}. Only one can be right.`]
         : []),
     ];
     if (against.length > 0) return refuse(against, 'Correct what was found or what was done.', 'state');
@@ -166,7 +168,8 @@ export const benchJudges: Judges<AtTheBench> = {
     const cannotBe = typedSizeContradictions(payload, state.facts.groove?.payload ?? null);
     if (cannotBe.length > 0) return refuse(cannotBe, 'Correct the ring size or the groove.', 'size');
     const unexplained = payload.reason === '' ? ringUnexplained(payload, question) : null;
-    if (unexplained !== null) return refuse([unexplained], 'Or correct what was done.', 'reason');
+    if (unexplained !== null)
+      return refuse([unexplained], 'If the record is wrong, correct what was done.', 'reason');
     if (lotId === null) return null;
     const lot = lotOf(question, lotId);
     return lot?.item === 'gasket'
@@ -178,7 +181,7 @@ export const benchJudges: Judges<AtTheBench> = {
     return against.length > 0
       ? refuse(
           against.map(({ reason }) => reason),
-          'Look again; correct what was counted, or what became of it.',
+          'Look at the seals again. Correct the count or what was done with them.',
           against[0]?.path,
         )
       : null;

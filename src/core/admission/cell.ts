@@ -240,8 +240,8 @@ const outOfBlister: Judge<'cell.out'> = ({ payload: { lotId, cellCode } }, quest
 const found: Judge<'cell.found'> = ({ payload: { marking, condition } }) =>
   marking !== null && condition === null
     ? refuse(
-        ['The condition of the cell was not recorded.'],
-        'Choose how it looks: clean or not.',
+        ['The condition of the cell found is missing.'],
+        'Choose what you see on the cell, for example “clean”.',
         'condition',
       )
     : null;

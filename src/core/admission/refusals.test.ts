@@ -216,8 +216,8 @@ const REFUSED: readonly Case[] = [
     () => takenIn('cell and reseal'),
     (job) => void job.add('seal.gasket', { ...gasket, state: 'reused', findings: ['missing', 'dry'] }),
     [
-      'The ring is missing, and it was reused: one of the two.',
-      'The ring is missing, and it is dry: one of the two.',
+      'The ring is recorded as missing and as reused. Only one can be right.',
+      'The ring is recorded as missing and as dry. Only one can be right.',
     ],
     'Correct what was found or what was done.',
   ],
@@ -225,7 +225,7 @@ const REFUSED: readonly Case[] = [
     'a ring greased and left in place',
     () => takenIn('cell and reseal'),
     (job) => void job.add('seal.gasket', { ...gasket, state: 'left in place' }),
-    'The ring was left in place, and it was greased: one of the two.',
+    'The ring is recorded as left in place and as greased. Only one can be right.',
     'Correct what was found or what was done.',
   ],
   [
@@ -236,7 +236,7 @@ const REFUSED: readonly Case[] = [
       return job;
     },
     (job) => void job.add('seal.gasket', { ...gasket, state: 'reused' }),
-    'No ring was counted at the rim, and it was reused: one of the two.',
+    'No ring was counted at the rim, but one is recorded as reused. Only one can be right.',
     'Correct what was found or what was done.',
   ],
   [
@@ -248,10 +248,10 @@ const REFUSED: readonly Case[] = [
     },
     (job) => void job.add('seal.inside', { innerCover: 'inspected', hatch: 'none there' }),
     [
-      'No seal of an inner cover was counted at opening, and one was inspected: one of the two.',
-      '1 seal of a hatch was counted at opening, and none is there: one of the two.',
+      'No seal of an inner cover was counted at opening, but one is recorded as inspected. Only one can be right.',
+      '1 seal of a hatch was counted at opening, but it is recorded as not there. Only one can be right.',
     ],
-    'Look again; correct what was counted, or what became of it.',
+    'Look at the seals again. Correct the count or what was done with them.',
   ],
   [
     'a ring typed that its groove never touched',
@@ -346,8 +346,8 @@ const REFUSED: readonly Case[] = [
     'a cell of which nobody recorded how it looked',
     () => takenIn('cell only'),
     (job) => job.add('cell.found', { marking: '377', condition: null }),
-    'The condition of the cell was not recorded.',
-    'Choose how it looks: clean or not.',
+    'The condition of the cell found is missing.',
+    'Choose what you see on the cell, for example “clean”.',
   ],
   [
     'a cracked ring that was reused, and no reason',
@@ -361,14 +361,14 @@ const REFUSED: readonly Case[] = [
         lotId: null,
         size: '',
       }),
-    'Give the reason: this differs from the advice.',
-    'Or correct what was done.',
+    'This differs from the advice. Enter the reason.',
+    'If the record is wrong, correct what was done.',
   ],
   [
     'no crown where one was noted',
     () => takenIn('cell only'),
     (job) => void job.add('arrive.crown', { crown: 'no crown' }),
-    'A crown was noted at 3 o’clock, seen from the dial, and now there is none: one of the two.',
+    'A crown was noted at 3 o’clock, seen from the dial, but no crown is recorded now. Only one can be right.',
     'Look again; correct the watch as it was taken in, or say what crown it has.',
   ],
   [

@@ -234,11 +234,16 @@ export function insideContradictions(
       return [
         {
           path,
-          reason: `${figure(counted, 0)} seal ${words} was counted at opening, and none is there: one of the two.`,
+          reason: `${figure(counted, 0)} seal ${words} was counted at opening, but it is recorded as not there. Only one can be right.`,
         },
       ];
     return counted === 0 && said[path] === 'inspected'
-      ? [{ path, reason: `No seal ${words} was counted at opening, and one was inspected: one of the two.` }]
+      ? [
+          {
+            path,
+            reason: `No seal ${words} was counted at opening, but one is recorded as inspected. Only one can be right.`,
+          },
+        ]
       : [];
   });
 }

@@ -58,8 +58,8 @@ export function deviceRoutes(store: Store): Router {
         throw unreadable(
           `A ${kept.what} of type ${kept.contentType} is not accepted: the place where it was taken cannot be removed from it.`,
           kept.what === 'film'
-            ? 'Save the film as an ordinary MP4 file, then add that file.'
-            : 'Save the picture as JPEG or PNG, then add that file.',
+            ? 'Convert the film to a standard MP4 file, then add the converted file.'
+            : 'Convert the picture to JPEG or PNG, then add the converted file.',
         );
       case 'cannot be read':
         throw unreadable(

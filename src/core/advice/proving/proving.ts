@@ -64,7 +64,7 @@ export function notSeenRunning({ facts }: JobState): string | null {
 /** What to look at where it was seen not to run; null where it was not. Source: bench practice. */
 export function whereItStands({ facts }: Pick<JobState, 'facts'>): string | null {
   return facts.runs?.payload.runs === false
-    ? 'Is the crown home? A pulled crown stops the motor. Then check cell, contacts and insulator.'
+    ? 'Check that the crown is pushed home: a pulled crown stops the motor. Then check the cell, its contacts and the insulator.'
     : null;
 }
 

@@ -262,11 +262,11 @@ export function reasonWanted(
 ): string | null {
   if (done.state === 'none there')
     return caseType?.gasket
-      ? `Give the reason: the book lists a ring of ${caseType.gasket} for this case.`
+      ? `The book lists a ring of ${caseType.gasket} for this case. Enter the reason why there is none.`
       : null;
-  if (!isAsAdvised(done.state, advice)) return 'Give the reason: this differs from the advice.';
+  if (!isAsAdvised(done.state, advice)) return 'This differs from the advice. Enter the reason.';
   return fitOfSize(done, groove)?.verdict === 'no'
-    ? 'Give the reason: a ring of this size does not fit the groove.'
+    ? 'A ring of this size does not fit the groove. Enter the reason.'
     : null;
 }
 

@@ -48,5 +48,5 @@ export function wetRisk(
 ): string | null {
   return method !== 'wet' || stepPassed({ method: 'dry air', overBar }, tests)
     ? null
-    : 'No dry test at this pressure passed: a watch that leaks draws water in. Take the movement out, or test dry first.';
+    : 'No dry test at this pressure was passed. If the watch leaks, the wet test draws water into it. Test it dry first, or take the movement out.';
 }

@@ -118,9 +118,12 @@ function judgeCalibre(calibre: Calibre, book: Book): RecordProblem[] {
   const wrong = (path: string, reason: string): void => void problems.push({ path, reason });
   if (!book.maker(calibre.makerId)) wrong('makerId', `Maker “${calibre.makerId}” is not in the book.`);
   if (calibre.lightTimes.length > 0 && calibre.charge?.by !== 'light')
-    wrong('lightTimes', 'Charging times by light, and it is not charged by light: one of the two.');
+    wrong(
+      'lightTimes',
+      'It has charging times by light, but it is not charged by light. Only one can be right.',
+    );
   if (calibre.rotor !== null && calibre.charge?.by !== 'rotor')
-    wrong('rotor', 'What its rotor gains, and it is not charged by a rotor: one of the two.');
+    wrong('rotor', 'It has a rotor gain, but it is not charged by a rotor. Only one can be right.');
   const { charge } = calibre;
   if (charge && (charge.upgradeKitCode === null) !== (charge.upgradeReserveDays === null))
     wrong('charge', 'A modern accumulator wants both its kit and how long it runs with it.');

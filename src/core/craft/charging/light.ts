@@ -151,7 +151,7 @@ export function errorsOf(times: readonly LightTimes[]): readonly string[] {
     return lines.flatMap((each, i) => {
       const before = lines[i - 1];
       if (before === undefined) return [];
-      if (before.lux === each.lux) return [`Two lines for ${lx(each.lux)}: one of the two.`];
+      if (before.lux === each.lux) return [`There are two lines for ${lx(each.lux)}. Keep only one.`];
       return each.hours > before.hours ? [`Slower with more light: ${line(before)}, but ${line(each)}.`] : [];
     });
   });

@@ -180,14 +180,16 @@ export function ringContradictions({ state, findings, greased }: RingSaid): read
         : []),
     ];
   return [
-    ...(missing && state !== 'renewed' ? [`The ring is missing, and it was ${state}: one of the two.`] : []),
+    ...(missing && state !== 'renewed'
+      ? [`The ring is recorded as missing and as ${state}. Only one can be right.`]
+      : []),
     ...(missing && findings.length > 1
       ? [
-          `The ring is missing, and it is ${findings.filter((each) => each !== 'missing').join(', ')}: one of the two.`,
+          `The ring is recorded as missing and as ${findings.filter((each) => each !== 'missing').join(', ')}. Only one can be right.`,
         ]
       : []),
     ...(greased && state === 'left in place'
-      ? ['The ring was left in place, and it was greased: one of the two.']
+      ? ['The ring is recorded as left in place and as greased. Only one can be right.']
       : []),
   ];
 }

@@ -266,7 +266,7 @@ export function SealLamp() {
         <>
           <Caution>
             {isClosed
-              ? 'The watch is closed, but parts are still listed on the tray. Record where each of them went. If one was left out, open the watch again.'
+              ? 'The watch is closed, but parts are still listed on the tray. Record what happened to each part. If a part was left out of the watch, open the watch again.'
               : 'Before you close the watch, record where each part on the tray went. A part left inside rattles; a part left out is missed only later.'}
           </Caution>
           <LampAnswer
