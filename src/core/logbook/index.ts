@@ -96,7 +96,7 @@ export {
   stockMoves,
 } from './loose';
 export { watchName, watchNameWithSerial } from './watchName';
-export { type LyingOpen, lyingOpen, openedBeside, type Openness, openness } from './openness';
+export { type LyingOpen, lyingOpen, openedBeside, type Openness, openness, tellsOfInside } from './openness';
 export {
   pairBack,
   partProofs,

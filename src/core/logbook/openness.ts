@@ -1,29 +1,47 @@
-import type { JobFacts } from './entry';
+import type { EntryKind, JobFacts } from './entry';
 
 /** How the case of a watch stands, as far as anybody recorded it. */
 export type Openness = 'never opened' | 'open' | 'closed';
 
-/** What nobody does through a closed back. */
+/** Entries of what nobody does through a closed back: those `firstInside` reads. */
+const INSIDE: readonly EntryKind[] = [
+  'open.back',
+  'open.seals',
+  'open.inside-serial',
+  'cell.found',
+  'cell.fitted',
+  'cell.put-back',
+  'cell.accumulator',
+  'seal.groove',
+  'seal.old-ring',
+];
+
+/** Whether an entry of this kind may be the first to tell that a watch lies open, or what stands inside its back. */
+export function tellsOfInside(kind: EntryKind): boolean {
+  return INSIDE.includes(kind);
+}
+
+/** When something was first done that nobody does through a closed back; null where nothing was. */
 function firstInside({
   back,
   cellsFound,
   cellsFitted,
   putBack,
   accumulator,
-}: Pick<Readonly<JobFacts>, 'back' | 'cellsFound' | 'cellsFitted' | 'putBack' | 'accumulator'>):
-  string | null {
+  seals,
+  insideSerial,
+  groove,
+  oldRing,
+}: Readonly<JobFacts>): string | null {
   if (back !== null) return back.occurredAt;
-  const inside = [...cellsFound.values(), ...cellsFitted.values(), ...putBack.values()];
-  return (
-    [...inside, ...(accumulator === null ? [] : [accumulator])]
-      .map(({ occurredAt }) => occurredAt)
-      .sort()[0] ?? null
-  );
+  const cells = [...cellsFound.values(), ...cellsFitted.values(), ...putBack.values()];
+  const once = [accumulator, seals, insideSerial, groove, oldRing].filter((each) => each !== null);
+  return [...cells, ...once].map(({ occurredAt }) => occurredAt).sort()[0] ?? null;
 }
 
 /**
- * Whether a watch was never opened, lies open, or was closed again. Nobody need have recorded the opening: where a cell was
- * seen or handled, the watch was open. Source: ours.
+ * Whether a watch was never opened, lies open, or was closed again. Nobody need have recorded the opening: where a cell
+ * was seen or handled, a seal counted or a ring measured, the watch was open. Source: ours.
  */
 export function openness(facts: Readonly<JobFacts>): Openness {
   if (facts.closed !== null) return 'closed';

@@ -238,7 +238,7 @@ function failuresToMend({ facts, signature }: Judged): Added[] {
 function insideProof({ facts, signature }: Judged): Added[] {
   if (
     sealsInside(facts) === 0 ||
-    facts.back === null ||
+    openness(facts) === 'never opened' ||
     facts.decision !== null ||
     signature.state === 'signed'
   )

@@ -25,7 +25,8 @@ export function onStaleReading(act: () => void): void {
 
 /** Notes the mark of an answer; null where there was none. */
 export function noteReading(mark: string | null): void {
-  readAt.add(mark);
+  // Once the stream stands, it tells of what changes: only what failed is missed.
+  if (heardAt === null || mark === null) readAt.add(mark);
   if (stoodAt === null || mark === null) return;
   const [began, stood] = [toldAt(mark), toldAt(stoodAt)];
   // It began before the stream stood, and what was told between was heard by nobody here.

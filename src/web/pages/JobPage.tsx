@@ -2,7 +2,9 @@ import { Box, Button, LinearProgress, Paper, Stack, Typography } from '@mui/mate
 import { Suspense } from 'react';
 import { Link, Navigate, useNavigate, useParams } from 'react-router';
 import { promiseWords } from '../../core/advice/dayplan';
+import { capital } from '../../core/craft/judgement';
 import { STAGE_WORDS, STAGES, type StageId } from '../../core/craft/policy';
+import { watchName } from '../../core/logbook';
 import { isNotFound, saidInWords } from '../api/http';
 import { useBook } from '../api/book';
 import { useJobResource, useShop, useStock } from '../api/resources';
@@ -101,7 +103,7 @@ function Bench({ open }: { readonly open: StageId }) {
           <Typography component="span" variant="mark" sx={{ fontSize: '1.5rem' }}>
             {resource.job.ticket}
           </Typography>{' '}
-          {[watch?.maker, watch?.reference].filter(Boolean).join(' ') || 'Unmarked watch'}
+          {capital(watchName(watch))}
         </Typography>
         <Typography color="text.secondary">
           {[

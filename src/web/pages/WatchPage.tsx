@@ -6,6 +6,7 @@ import { capital } from '../../core/craft/judgement';
 import { localTime } from '../../core/craft/time';
 import { flowInWords } from '../../core/advice/leaks';
 import { trendsOfWatch } from '../../core/advice/watches';
+import { watchName } from '../../core/logbook';
 import { isNotFound, saidInWords } from '../api/http';
 import { useBook } from '../api/book';
 import { useShop } from '../api/resources';
@@ -54,7 +55,7 @@ function SeenWatchSheet({
       mat={
         <>
           <Typography variant="h1">
-            {[described?.maker, described?.reference].filter(Boolean).join(' ') || 'Unmarked watch'}
+            {capital(watchName(described))}
             {described?.serial ? `, serial ${described.serial}` : ''}
           </Typography>
           <Section title="Visits">

@@ -71,7 +71,7 @@ export function whereItStands({ facts }: Pick<JobState, 'facts'>): string | null
 /** What of the order of proofs was missed or is coming, each with its reason; empty where all stands in order. */
 export function orderOfProofs(state: JobState): readonly string[] {
   const { facts } = state;
-  const { back, closed, timeSet, outside } = facts;
+  const { timeSet, outside } = facts;
   const crown = outside?.payload.proved['crown in every position'];
   const pulledSince =
     timeSet?.payload.set === true &&
@@ -80,10 +80,10 @@ export function orderOfProofs(state: JobState): readonly string[] {
     (outside.sequence ?? Number.MAX_SAFE_INTEGER) > (timeSet.sequence ?? Number.MAX_SAFE_INTEGER);
   const unseen = notSeenRunning(state);
   return [
-    ...(back !== null && closed === null
+    ...(openness(facts) === 'open'
       ? [unseen ?? 'It is not closed yet: what is proved now is asked again after the closing.']
       : []),
-    ...(back !== null && closed !== null && ranBeforeClosing(facts) === null && seenRunning(facts) === null
+    ...(openness(facts) === 'closed' && ranBeforeClosing(facts) === null && seenRunning(facts) === null
       ? ['It was closed without having been seen running.']
       : []),
     ...(pulledSince

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { followUpOf } from '../../../core/advice/handback';
-import { type Entry, openedBeside, type Payloads } from '../../../core/logbook';
+import { type Entry, openedBeside, type Payloads, tellsOfInside } from '../../../core/logbook';
 import { toSummary } from '../summary';
 import type { LogbookParts } from './parts';
 import type { JobRow } from './rows';
@@ -73,19 +73,9 @@ function openTogether(parts: LogbookParts, job: JobRow, cause: Entry): string[] 
 
 /** Inside a write: what an entry just recorded brings with it. Gives the other jobs it wrote to. */
 export function follow(parts: LogbookParts, job: JobRow, entry: Entry, before: readonly Entry[]): string[] {
-  switch (entry.kind) {
-    case 'seal.closed':
-      if (entry.payload.interim) followUp(parts, job, entry, [...before, entry]);
-      return [];
-    // Where nobody recorded that it was opened, its cell tells.
-    case 'open.back':
-    case 'open.inside-serial':
-    case 'cell.found':
-    case 'cell.fitted':
-    case 'cell.put-back':
-    case 'cell.accumulator':
-      return openTogether(parts, job, entry);
-    default:
-      return [];
+  if (entry.kind === 'seal.closed') {
+    if (entry.payload.interim) followUp(parts, job, entry, [...before, entry]);
+    return [];
   }
+  return tellsOfInside(entry.kind) ? openTogether(parts, job, entry) : [];
 }

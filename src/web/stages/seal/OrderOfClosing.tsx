@@ -2,6 +2,7 @@ import { Button, Paper, Stack, Typography } from '@mui/material';
 import { isClosingStepDone } from '../../../core/advice/seal';
 import type { ClosingStep } from '../../../core/craft/closing';
 import { localTime } from '../../../core/craft/time';
+import { openness } from '../../../core/logbook';
 import { useKey } from '../../kit/keys/KeysProvider';
 import { useJob } from '../../job/JobContext';
 import { FoldedSteps, StepList } from '../../job/StepList';
@@ -26,13 +27,13 @@ export function OrderOfClosing() {
           await record('open.part-settled', { partEntryId, outcome, note: '' });
   };
   const asShown = async (): Promise<void> => {
-    if (facts.closed !== null || facts.back === null) return;
+    if (openness(facts) !== 'open') return;
     await done(left);
   };
   useKey('a', 'All closing steps done as shown', () => void asShown());
   const doneCount = steps.filter(isDone).length;
   // What nobody opened is not closed.
-  if (facts.back === null) return null;
+  if (openness(facts) === 'never opened') return null;
   return (
     <Paper component="section" aria-label="Order of closing" sx={{ p: 2 }}>
       <Stack direction="row" sx={{ alignItems: 'baseline', justifyContent: 'space-between', mb: 0.5 }}>
