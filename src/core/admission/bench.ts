@@ -146,9 +146,7 @@ export const benchJudges: Judges<AtTheBench> = {
     const against = [
       ...ringContradictions(payload),
       ...(rim !== undefined && rim > 0 && payload.state === 'none there'
-        ? [
-            'A ring was counted at the rim at opening, but it is recorded as not there. Only one can be right.',
-          ]
+        ? ['A ring was counted at the rim at opening, but none is recorded now. Only one can be right.']
         : []),
       ...(rim === 0 &&
       payload.state !== 'renewed' &&

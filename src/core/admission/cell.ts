@@ -191,7 +191,7 @@ const underLight: Judge<'cell.lit'> = (entry, { state, context }) => {
   return there.verdict === 'too hot' || there.verdict === 'refused'
     ? refuse(
         there.reasons,
-        'Lay it farther off, or under another light.',
+        'Lay the watch farther from the light, or under another light.',
         there.caseC === null || distanceMm === null ? 'roomC' : 'distanceMm',
       )
     : null;

@@ -249,7 +249,7 @@ const REFUSED: readonly Case[] = [
     (job) => void job.add('seal.inside', { innerCover: 'inspected', hatch: 'none there' }),
     [
       'No seal of an inner cover was counted at opening, but one is recorded as inspected. Only one can be right.',
-      '1 seal of a hatch was counted at opening, but it is recorded as not there. Only one can be right.',
+      '1 seal of a hatch was counted at opening, but none is recorded now. Only one can be right.',
     ],
     'Look at the seals again. Correct the count or what was done with them.',
   ],

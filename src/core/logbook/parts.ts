@@ -234,7 +234,7 @@ export function insideContradictions(
       return [
         {
           path,
-          reason: `${figure(counted, 0)} seal ${words} was counted at opening, but it is recorded as not there. Only one can be right.`,
+          reason: `${counted === 1 ? `1 seal ${words} was` : `${figure(counted, 0)} seals ${words} were`} counted at opening, but none is recorded now. Only one can be right.`,
         },
       ];
     return counted === 0 && said[path] === 'inspected'

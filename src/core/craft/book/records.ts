@@ -120,10 +120,13 @@ function judgeCalibre(calibre: Calibre, book: Book): RecordProblem[] {
   if (calibre.lightTimes.length > 0 && calibre.charge?.by !== 'light')
     wrong(
       'lightTimes',
-      'It has charging times by light, but it is not charged by light. Only one can be right.',
+      'Charging times by light are entered, but the movement is not charged by light. Only one can be right.',
     );
   if (calibre.rotor !== null && calibre.charge?.by !== 'rotor')
-    wrong('rotor', 'It has a rotor gain, but it is not charged by a rotor. Only one can be right.');
+    wrong(
+      'rotor',
+      'A rotor gain is entered, but the movement is not charged by a rotor. Only one can be right.',
+    );
   const { charge } = calibre;
   if (charge && (charge.upgradeKitCode === null) !== (charge.upgradeReserveDays === null))
     wrong('charge', 'A modern accumulator wants both its kit and how long it runs with it.');
