@@ -146,7 +146,7 @@ test('a leak at the crown: measured dry, found in water, repaired, tested again,
   await form.getByRole('radio', { name: 'Wet' }).check();
   await form.getByLabel('Pressure').fill('2');
   await form.getByLabel('Watched for').fill('60');
-  await expect(form).toContainText('a watch that leaks draws water in');
+  await expect(form).toContainText('the wet test draws water into it');
   await form.getByRole('button', { name: 'Look into the tank' }).click();
   await expect(form.getByRole('status')).toContainText('The side at 3 o’clock');
   await form.getByRole('radio', { name: 'Leak seen', exact: true }).check();

@@ -91,7 +91,7 @@ describe('the book’s times at a light', () => {
         { lux: 1000, steppingH: null, dayH: null, fullH: 40 },
         { lux: 1000, steppingH: null, dayH: null, fullH: 30 },
       ],
-      'Two lines for 1000 lx',
+      'two lines for 1000 lx',
     ],
     [[{ lux: 1000, steppingH: 50, dayH: null, fullH: 40 }], 'full before it steps'],
     [[{ lux: 1000, steppingH: 3, dayH: 2, fullH: 40 }], 'holds a day before it steps normally'],
