@@ -1,5 +1,6 @@
 import { figure, type Judged } from '../judgement';
-import { fitOf, judgeLeak, type LeakSetting, recordContradictions } from './judgeLeak';
+import { fitOf, judgeLeak, type LeakJudgement, type LeakSetting, recordContradictions } from './judgeLeak';
+import { LIMIT_UG_PER_MIN } from './law';
 import { LEAST_HELD_S, type LeakRecord, mainPhase, phasesOf, recoveryAfter } from './record';
 import { chanceSettled, ENOUGH, inHundred, longerWatch } from './settles';
 
@@ -15,6 +16,14 @@ export interface TestOutlook extends Judged<
 const LONGEST_WATCH_S = 86_400;
 /** A longer watch is offered where it settles so many more of 100. */
 const WORTH_MORE = 0.1;
+
+/** A test ends early only where its flow keeps this share of the limit away from it: what still comes moves it a little. */
+const CLEAR_SHARE = 0.1;
+
+function isClear({ verdict, flow }: LeakJudgement): boolean {
+  if (verdict === 'leaks') return flow === null || flow.from >= LIMIT_UG_PER_MIN * (1 + CLEAR_SHARE);
+  return verdict === 'tight' && flow !== null && flow.to <= LIMIT_UG_PER_MIN * (1 - CLEAR_SHARE);
+}
 
 /**
  * While a test runs: whether the watch time that was set will do, by what its record shows so far, and which time would.
@@ -37,8 +46,7 @@ export function outlookOf(record: LeakRecord, setting: LeakSetting, watchS: numb
   if (held === null || held.toS - held.fromS < LEAST_HELD_S) return early;
   const recovered = recoveryAfter(held, phases) !== null;
   const shows = judgeLeak({ record }, setting);
-  if (recovered && (shows.verdict === 'tight' || shows.verdict === 'leaks'))
-    return told('settled', `The result is certain now: ${shows.verdict}.`);
+  if (recovered && isClear(shows)) return told('settled', `The result is certain now: ${shows.verdict}.`);
   // No time helps where its size or its stiffness is in question.
   if (shows.verdict === 'no verdict') return told('cannot tell', shows.reasons.join(' '));
   const fitted = fitOf(record, setting.drift);

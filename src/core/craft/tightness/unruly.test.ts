@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { madeRecord, SETTING } from '../../../testing/leakByLaw';
 import { judgeLeak, type LeakSetting } from './judgeLeak';
+import { LIMIT_UG_PER_MIN } from './law';
 import { mayEnd, outlookOf, type TestOutlook } from './outlook';
 import { carriedBy, heldOf, heldPhases, type LeakRecord } from './record';
 
@@ -259,6 +260,17 @@ describe('a test that runs', () => {
     const told = outlookOf(until(150), guessed, 300);
     expect(told).toMatchObject({ verdict: 'cannot tell', watchS: null });
     expect(told.reasons.join(' ')).toContain('Neither the free volume nor the size');
+  });
+
+  it('is not settled by a flow that lies close to the limit, which what still comes may carry over it', () => {
+    const close = [0.7, 0.8, 0.85, 0.9, 0.95].map((ofLimit) =>
+      madeRecord({ ofLimit, watchS: 300, noiseUm: 0.01 }),
+    );
+    const tight = close.filter((record) => judgeLeak({ record }, BLANK).verdict === 'tight');
+    const settled = tight.filter((record) => outlookOf(record, BLANK, 300).verdict === 'settled');
+    expect(tight.length).toBeGreaterThan(settled.length);
+    for (const record of settled)
+      expect(judgeLeak({ record }, BLANK).flow?.to).toBeLessThanOrEqual(0.9 * LIMIT_UG_PER_MIN);
   });
 
   it('ends only once two outlooks in a row find the same result', () => {
