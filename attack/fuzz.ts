@@ -3,7 +3,8 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import fc from 'fast-check';
 import type { z } from 'zod';
-import { buildDemo, demoId } from '../demo/build';
+import { demoId } from '../demo/build';
+import { readyDemo } from '../demo/ready';
 import { DEMO_START_UTC } from '../demo/scenario';
 import * as contract from '../src/contract';
 import type { JobFile, JobSummary } from '../src/contract';
@@ -203,7 +204,7 @@ export async function fuzz({
   readonly seed: number;
 }): Promise<Fuzzed> {
   const dataDir = mkdtempSync(join(tmpdir(), 'wax-attack-'));
-  await buildDemo(dataDir);
+  await readyDemo(dataDir);
   const server = await startServer(dataDir, { WAX_DEMO_START: DEMO_START_UTC });
   const get = async <T>(path: string): Promise<T> => (await (await fetch(server.url + path)).json()) as T;
   const jobs = await get<JobSummary[]>('/api/rack');

@@ -38,8 +38,11 @@ export function writeBook(store: Store): void {
   for (const kind of TOOL_KINDS) store.catalogue.write(kind, recordsIn(kind, tools));
 }
 
-/** Builds the demo's database in an empty folder, through the same store the application writes with. */
-export async function buildDemo(dataDir: string): Promise<void> {
+/**
+ * Builds the demo's database in an empty folder, through the same store the application writes with. `withPast`: with the
+ * hundreds of jobs of the years before, too.
+ */
+export async function buildDemo(dataDir: string, { withPast = true } = {}): Promise<void> {
   let now = addMinutes(DEMO_START_UTC, -60 * 24 * 365 * 3);
   const store = openStore({
     dataDir,
@@ -52,7 +55,7 @@ export async function buildDemo(dataDir: string): Promise<void> {
     store.shops.addTechnician({ id: demoId('technician', key), name, initials });
   writeBook(store);
   for (const id of DEVICE_IDS) store.devices.change(id, { connected: true });
-  const past = history(store.catalogue.book());
+  const past = withPast ? history(store.catalogue.book()) : { jobs: [], lots: [] };
   const all = [...past.jobs, ...jobs];
   const pictures = new Map<string, string>();
   for (const picture of new Set(all.flatMap((job) => job.steps.flatMap((step) => step.picture ?? [])))) {

@@ -2,6 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { book } from '../src/testing/fixtures';
+import { FORGET_ANSWERS, STORED_ANSWERS } from '../src/testing/storedAnswers';
 import { openConnection } from '../src/server/store/database';
 import { openStore, type Store } from '../src/server/store/store';
 import { foldJob } from '../src/core/logbook';
@@ -10,23 +11,10 @@ import { FUNCTION_KINDS, HOLD_KINDS } from '../src/core/craft/movements';
 import { SERVICES } from '../src/core/craft/policy';
 import { addMonths, localDay } from '../src/core/craft/time';
 import { buildDemo, demoProgram } from './build';
+import { readyDemo } from './ready';
 import { makers } from './book';
 import { DEMO_START_UTC } from './scenario';
 import { NETTLE, SALTMARSH } from './steps';
-/** Every table of answers worked out from the entries of the jobs. */
-const KEPT_BESIDE = [
-  'job_summary',
-  'tool_use',
-  'opener_wanted',
-  'movement_seen',
-  'cell_in_watch',
-  'cell_leaked',
-  'supplier_count',
-  'leak_seen',
-  'next_visit',
-  'cell_visit',
-  'cell_visit_fitted',
-];
 
 describe('the invented book', () => {
   it('has calibres and case types enough, of several makers, all codes of their maker’s pattern', () => {
@@ -104,7 +92,7 @@ describe('the demo', () => {
   let store: Store;
   beforeAll(async () => {
     folder = mkdtempSync(join(tmpdir(), 'wax-demo-'));
-    await buildDemo(folder);
+    await readyDemo(folder);
     store = openStore({ dataDir: folder, program: demoProgram() });
   });
   afterAll(() => {
@@ -216,23 +204,18 @@ describe('the demo', () => {
     const db = openConnection(join(folder, 'wax-lantern.db'));
     const kept = (): object =>
       Object.fromEntries(
-        KEPT_BESIDE.map((table) => {
+        STORED_ANSWERS.map(({ table }) => {
           const rows = db.prepare<[], object>(`SELECT * FROM ${table}`).all();
           return [table, rows.map((row) => JSON.stringify(row)).sort()] as const;
         }),
       );
-    // What a forecast was when the cell was fitted is kept from then on, not worked out again.
     const before = kept();
-    for (const table of KEPT_BESIDE.filter(
-      (each) => !['job_summary', 'cell_visit', 'cell_visit_fitted'].includes(each),
-    ))
-      db.exec(`DELETE FROM ${table}`);
-    db.exec("UPDATE job_summary SET basis = '', summary = '{}', search = ''; DELETE FROM supplier_count");
+    db.exec(FORGET_ANSWERS);
     db.close();
     store = openStore({ dataDir: folder, program: demoProgram() });
     await store.logbook.fresh.all();
     const again = openConnection(join(folder, 'wax-lantern.db'));
-    for (const table of KEPT_BESIDE) {
+    for (const { table } of STORED_ANSWERS) {
       const rows = again.prepare<[], object>(`SELECT * FROM ${table}`).all();
       expect([table, rows.map((row) => JSON.stringify(row)).sort()]).toEqual([
         table,

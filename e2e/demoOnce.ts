@@ -1,19 +1,18 @@
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { buildDemo } from '../demo/build';
+import { readyDemo } from '../demo/ready';
 import { openStore } from '../src/server/store/store';
-import { buildServer } from '../src/testing/serverProcess';
+import { readyServer } from '../src/testing/serverProcess';
 
 const FOLDER = 'WAX_E2E_DEMO';
 
 /** Server and demo are built once for the whole run; every test works on a copy of it. */
 export default async function demoOnce(): Promise<() => void> {
-  // The whole check has built what it tests; alone these tests see to it.
-  if (process.env.WAX_BUILT !== 'yes') buildServer();
+  readyServer();
   const folder = mkdtempSync(join(tmpdir(), 'wax-demo-'));
   const dataDir = join(folder, 'data');
-  await buildDemo(dataDir);
+  await readyDemo(dataDir);
   const store = openStore({ dataDir });
   const tickets = store.logbook.all().map(({ id, ticket }) => [id, ticket]);
   store.close();

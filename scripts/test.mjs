@@ -73,16 +73,27 @@ const checks = [
   beside('Types', process.execPath, [join(root, 'node_modules/typescript-native/bin/tsc'), '-p', '.']),
   beside('Lint', bin('eslint'), ['.', '--max-warnings', '0']),
   beside('Format', bin('prettier'), ['--check', '--log-level', 'warn', '.']),
-  beside('Circles', bin('depcruise'), ['src', 'demo', '--config', '.dependency-cruiser.cjs']),
 ];
-const built = await beside('Build', process.execPath, ['scripts/build.mjs', 'web', 'server']);
+// The demo is stored for the server that will serve it: once for all tests.
+const demo = join(results, 'demo');
+const buildOf = (part) => beside(`Build of the ${part}`, process.execPath, ['scripts/build.mjs', part]);
+const built =
+  (await buildOf('server')) &&
+  (
+    await Promise.all([
+      buildOf('web'),
+      beside('Demo', process.execPath, ['--import', 'tsx', 'scripts/buildDemo.ts', demo]),
+    ])
+  ).every(Boolean);
+const ready = built ? { WAX_BUILT: 'yes', WAX_READY_DEMO: demo } : {};
 // Lint keeps one core for as long again: the other is Jest's.
 const jestFile = join(results, 'jest.json');
-const jestFine = await step('Unit and server tests (Jest)', bin('jest'), [
-  '--json',
-  `--outputFile=${jestFile}`,
-  '--silent=false',
-]);
+const jestFine = await step(
+  'Unit and server tests (Jest)',
+  bin('jest'),
+  ['--json', `--outputFile=${jestFile}`, '--silent=false'],
+  ready,
+);
 const jest = readJson(jestFile);
 counts.passed += jest?.numPassedTests ?? 0;
 counts.failed += jest ? jest.numFailedTests + jest.numRuntimeErrorTestSuites : 1;
@@ -98,7 +109,7 @@ if (!built) {
 const playwrightFile = join(results, 'playwright.json');
 const playwrightFine = await step('Interface tests (Playwright)', bin('playwright'), ['test'], {
   PLAYWRIGHT_JSON_OUTPUT_NAME: playwrightFile,
-  WAX_BUILT: 'yes',
+  ...ready,
 });
 const { stats } = readJson(playwrightFile) ?? {};
 counts.passed += stats?.expected ?? 0;

@@ -46,9 +46,9 @@ describe('every kind, through HTTP into the database and back', () => {
     expect((await counter.post(`/api/jobs/${job}/entries`, sent)).status).toBe(200);
     const { body } = await counter.get<JobResource>(`/api/jobs/${job}`);
     // What shows that a watch is open may be followed by a line about the watch open beside it.
-    const written = body.entries.find(({ id }) => id === sent.id);
-    expect(written).toMatchObject({ kind, payload: samples[kind] });
-    const after = body.entries.slice(body.entries.indexOf(written!) + 1);
+    const at = body.entries.findIndex(({ id }) => id === sent.id);
+    expect(body.entries[at]).toMatchObject({ kind, payload: samples[kind] });
+    const after = body.entries.slice(at + 1);
     expect(after.filter(({ kind }) => kind !== 'open.together')).toEqual([]);
   });
 

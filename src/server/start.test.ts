@@ -12,7 +12,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { createInterface } from 'node:readline';
 import { idOf } from '../testing/fixtures';
-import { buildServer, startServer } from '../testing/serverProcess';
+import { buildServer, readyServer, startServer } from '../testing/serverProcess';
 import { openConnection } from './store/database';
 import { openStore } from './store/store';
 
@@ -36,7 +36,7 @@ function refused(): { readonly status: number | null; readonly said: string } {
   return { status, said: stdout + stderr };
 }
 
-beforeAll(buildServer, 200_000);
+beforeAll(readyServer, 200_000);
 beforeEach(() => {
   dataDir = mkdtempSync(join(tmpdir(), 'wax-start-'));
   openStore({ dataDir }).close();

@@ -7,6 +7,7 @@ import type { NewEntry, NewJob, Problem } from '../contract';
 import { writeBook } from '../../demo/build';
 import type { EntryKind, Payloads } from '../core/logbook';
 import { createApp } from '../server/app';
+import type { Clock } from '../server/store/clock';
 import { openStore, type Store } from '../server/store/store';
 import { entryOf, newJob, technicianId } from './jobs';
 
@@ -50,15 +51,16 @@ export class Counter {
     readonly url: string,
   ) {}
 
-  /** A counter; in a folder of its own unless `dataDir` names one that was used before. */
+  /** A counter; in a folder of its own unless `dataDir` names one that was used before. Its clock stands unless one is given. */
   static async open({
     host = '127.0.0.1',
     key = null as string | null,
     dataDir = null as string | null,
+    clock = { nowUtc: () => NOW },
   } = {}): Promise<Counter> {
     const folder = dataDir ?? mkdtempSync(join(tmpdir(), 'wax-'));
     if (dataDir === null) cpSync(template(), folder, { recursive: true });
-    const store = openStore({ dataDir: folder, clock: { nowUtc: () => NOW } });
+    const store = openStore({ dataDir: folder, clock });
     const server = createServer(createApp({ store, host, key, webDir: null }));
     await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
     return new Counter(folder, store, server, `http://127.0.0.1:${(server.address() as AddressInfo).port}`);

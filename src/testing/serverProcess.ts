@@ -15,6 +15,11 @@ export function buildServer(): void {
   execFileSync(process.execPath, ['scripts/build.mjs', 'server'], { stdio: 'inherit' });
 }
 
+/** Sees to it that there is a server to start: the whole check has built it, a test alone builds it. */
+export function readyServer(): void {
+  if (process.env.WAX_BUILT !== 'yes') buildServer();
+}
+
 const STARTS_WITHIN_MS = 20_000;
 
 /** Starts the server over a data folder and waits until it says it is ready. */

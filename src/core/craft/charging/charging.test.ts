@@ -306,7 +306,7 @@ describe('the plan of charging', () => {
       return (state + 0.5) / 2_147_483_648;
     };
     let [held, heldAfter] = [0, 0];
-    const watches = 120;
+    const watches = 60;
     for (let i = 0; i < watches; i += 1) {
       const z = Math.sqrt(-2 * Math.log(uniform())) * Math.cos(2 * Math.PI * uniform());
       const factor = Math.exp((Math.log(1.5) / 1.96) * z);
