@@ -15,6 +15,8 @@ export { delivery, entryOf, fittedFromLot, newJob, technicianId } from './jobs';
 
 export const NOW = '2026-03-17T12:00:00.000Z';
 
+const STOPPED: Clock = { nowUtc: () => NOW };
+
 export interface Answer<T> {
   readonly status: number;
   readonly body: T;
@@ -56,7 +58,7 @@ export class Counter {
     host = '127.0.0.1',
     key = null as string | null,
     dataDir = null as string | null,
-    clock = { nowUtc: () => NOW },
+    clock = STOPPED,
   } = {}): Promise<Counter> {
     const folder = dataDir ?? mkdtempSync(join(tmpdir(), 'wax-'));
     if (dataDir === null) cpSync(template(), folder, { recursive: true });
