@@ -61,7 +61,7 @@ test('a watch under a light is told when it is ready, and told anew with what is
   // Judged, it lies there no longer.
   const charge = card(page, 'Charged and watched');
   await charge.getByRole('radio', { name: 'Light' }).check();
-  await charge.getByLabel('For', { exact: true }).fill('40');
+  await charge.getByLabel('Charged for').fill('40');
   await charge.getByRole('radio', { name: 'Steps normally' }).check();
   await charge.getByRole('button', { name: 'Record', exact: true }).click();
   await expect(lampOf(page)).toContainText('Fine as it is');

@@ -361,7 +361,7 @@ test('a second watch opened beside one with a serial in its back: warned, and bo
   await openedFreely(page);
   await alsoRecord(page, 'Serial inside the back');
   const serial = card(page, 'Serial inside the back');
-  await serial.getByLabel('As it stands there').fill('55-120');
+  await serial.getByLabel('Serial inside the back').fill('55-120');
   await serial.getByRole('button', { name: 'Record' }).click();
   await expect(serial).toContainText('Serial inside the back: 55-120');
 

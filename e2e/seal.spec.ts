@@ -148,10 +148,10 @@ test('a hatch goes back to the reference that was noted, and its seal is account
   await expect(plan(page)).toContainText('Reference angle: slot to the line at 2');
   const inside = card(page, 'Seals of inner cover and hatch');
   await inside
-    .getByRole('radiogroup', { name: 'Inner cover' })
+    .getByRole('radiogroup', { name: 'Seal of the inner cover' })
     .getByRole('radio', { name: 'None there' })
     .check();
-  await inside.getByRole('radiogroup', { name: 'Hatch' }).getByRole('radio', { name: 'Renewed' }).check();
+  await inside.getByRole('radiogroup', { name: 'Seal of the hatch' }).getByRole('radio', { name: 'Renewed' }).check();
   await inside.getByRole('button', { name: 'Record' }).click();
   await expect(stands(page, 'Seals of inner cover and hatch')).toContainText('hatch renewed');
   await done(page, 'Turn the hatch in to its mark: done').check();

@@ -148,9 +148,9 @@ test('reseal and test: the same cell goes back, the tester runs, and the slip cl
   await record(page, 'Gasket');
   const seals = card(page, 'Crown, pusher and crystal seals');
   for (const [seal, found] of [
-    ['Crown', 'Inspected'],
-    ['Pushers', 'None there'],
-    ['Crystal', 'Not touched'],
+    ['Crown seal', 'Inspected'],
+    ['Pusher seals', 'None there'],
+    ['Crystal seal', 'Not touched'],
   ] as const)
     await seals.getByRole('radiogroup', { name: seal }).getByRole('radio', { name: found }).check();
   await record(page, 'Crown, pusher and crystal seals');
@@ -239,7 +239,7 @@ test('recharge or new accumulator: charged and watched, then the kit of this cal
   await expect(lamp).toContainText('Kit KT-V33: 1 in stock');
   const charge = card(page, 'Charged and watched');
   await charge.getByRole('radio', { name: 'Rotor' }).check();
-  await charge.getByLabel('For', { exact: true }).fill('12');
+  await charge.getByLabel('Charged for').fill('12');
   await charge.getByRole('radio', { name: 'Low-supply steps' }).check();
   await charge.getByRole('button', { name: 'Record', exact: true }).click();
   await expect(lamp).toContainText('if that was enough, it is tired');
@@ -249,7 +249,7 @@ test('recharge or new accumulator: charged and watched, then the kit of this cal
   // A new accumulator is nearly empty: it is charged and watched, too.
   await expect(lamp).toContainText('A new accumulator is nearly empty');
   await charge.getByRole('radio', { name: 'Rotor' }).check();
-  await charge.getByLabel('For', { exact: true }).fill('8');
+  await charge.getByLabel('Charged for').fill('8');
   await charge.getByRole('radio', { name: 'Steps normally' }).check();
   await charge.getByRole('button', { name: 'Record', exact: true }).click();
   await expect(lamp).toContainText('Fine as it is');
@@ -314,7 +314,7 @@ test('light-charged, from complaint to hand-back: charged before it is condemned
   // It signals low again after enough light: tired, and renewed by its kit.
   const charge = card(page, 'Charged and watched');
   await charge.getByRole('radio', { name: 'Light' }).check();
-  await charge.getByLabel('For', { exact: true }).fill('70');
+  await charge.getByLabel('Charged for').fill('70');
   await charge.getByRole('radio', { name: 'Low-supply steps' }).check();
   await charge.getByRole('button', { name: 'Record', exact: true }).click();
   await expect(lamp).toContainText('New accumulator');
@@ -326,7 +326,7 @@ test('light-charged, from complaint to hand-back: charged before it is condemned
   await renewed.getByRole('button', { name: 'Renewed' }).click();
   await expect(stands(page, 'Accumulator renewed')).toContainText('contact 0.2 Ω');
   await charge.getByRole('radio', { name: 'Light' }).check();
-  await charge.getByLabel('For', { exact: true }).fill('20');
+  await charge.getByLabel('Charged for').fill('20');
   await charge.getByRole('radio', { name: 'Steps normally' }).check();
   await charge.getByRole('button', { name: 'Record', exact: true }).click();
   await record(page, 'The old cell', 'Taped, into the spent bin');

@@ -32,6 +32,25 @@ const CONTROL = /[\u0000-\u001f\u007f]/;
 /** Half a character, as a text cut in its middle ends with: it is no text, and cannot be kept. */
 const HALF = /\p{Surrogate}/u;
 
+const labels = z.registry<{ readonly label: string }>();
+
+/** A schema under the label its field has everywhere: in its form, in a refusal, in a table. */
+function called<S extends z.ZodType>(label: string, schema: S): S {
+  labels.add(schema, { label });
+  return schema;
+}
+
+/** The label of a field, through whatever lies around it: a list, nothing known, a further rule. Null: it has none. */
+export function labelOf(schema: z.ZodType): string | null {
+  const own = labels.get(schema)?.label;
+  if (own !== undefined) return own;
+  if (schema instanceof z.ZodArray) return labelOf(schema.element as z.ZodType);
+  if (schema instanceof z.ZodNullable || schema instanceof z.ZodDefault)
+    return labelOf(schema.unwrap() as z.ZodType);
+  if (schema instanceof z.ZodUnion) return labelOf(schema.options[0] as z.ZodType);
+  return null;
+}
+
 interface TextRule {
   readonly words: string;
   readonly max: number;
@@ -40,7 +59,7 @@ interface TextRule {
 
 /** Free text that may be empty. */
 export function optionalText({ words, max, example }: TextRule): z.ZodType<string, string> {
-  return z
+  const plain = z
     .string({ error: `${words}: a text is wanted, e.g. “${example}”.` })
     .trim()
     .max(max, `${words}: at most ${max} characters. A good value: “${example}”.`)
@@ -49,6 +68,7 @@ export function optionalText({ words, max, example }: TextRule): z.ZodType<strin
       (text) => !HALF.test(text),
       `${words}: the text ends in the middle of a character. Type it again.`,
     );
+  return called(words, plain);
 }
 
 /** Text that must not be empty. */
@@ -70,7 +90,12 @@ interface NumberRule {
 /** A figure within a plausible range. */
 export function number({ words, min, max, unit = '', example }: NumberRule): z.ZodNumber {
   const range = `${words}: between ${min} and ${max}${unit && ` ${unit}`}. A good value: ${example}.`;
-  return z.number({ error: range }).min(min, range).max(max, range);
+  return called(words, z.number({ error: range }).min(min, range).max(max, range));
+}
+
+/** A figure whose plausible range goes by what was measured. */
+export function figureOf(words: string, example: number): z.ZodNumber {
+  return called(words, z.number({ error: `${words}: a figure, e.g. ${example}.` }));
 }
 
 /** A time of this century: what is recorded, promised or told in a file lies between plausible ends. */
@@ -81,19 +106,31 @@ export const instant = z.iso
     'A time in the wrong century. A good value: 2026-03-12T09:30:00.000Z.',
   );
 
-export const calendarDay = z.iso
-  .date({ error: 'A day is written year-month-day, e.g. 2027-04-30.' })
-  .refine(
-    (value) => value >= '2000-01-01' && value < '2100-01-01',
-    'A day in the wrong century. A good value: 2027-04-30.',
+/** A day of this century. */
+export function day(words: string) {
+  return called(
+    words,
+    z.iso
+      .date({ error: `${words}: a day is written year-month-day, e.g. 2027-04-30.` })
+      .refine(
+        (value) => value >= '2000-01-01' && value < '2100-01-01',
+        `${words}: a day in the wrong century. A good value: 2027-04-30.`,
+      ),
   );
+}
+export const calendarDay = day('Day');
 
-export const clock = number({ words: 'Clock position', min: 0.5, max: 12, unit: 'o’clock', example: 4 });
+/** A position on the dial. */
+export const clock = (words: string): z.ZodNumber =>
+  number({ words, min: 0.5, max: 12, unit: 'o’clock', example: 4 });
 
-export const priceMinor = z
-  .int({ error: 'A sum is wanted, e.g. 14.00; a file or program sends it in whole minor units, 1400.' })
-  .min(0)
-  .max(10_000_000);
+const MOST_MINOR = 10_000_000;
+/** A sum of money in minor units. */
+export function money(words: string): z.ZodInt {
+  const wanted = `${words}: a sum from 0.00 to 100,000.00, e.g. 14.00; a file or program sends it in whole minor units, 1400.`;
+  return called(words, z.int({ error: wanted }).min(0, wanted).max(MOST_MINOR, wanted));
+}
+export const priceMinor = money('Price');
 
 /** A file by the SHA-256 of its bytes. */
 export const fileHash = z
@@ -106,14 +143,31 @@ export const priceLine = z.strictObject({
   priceMinor,
 });
 
-/** The hands' reading, `HH:mm` or `HH:mm:ss`. */
-export const handsReading = z
-  .string()
-  .trim()
-  .regex(
-    /^([01]\d|2[0-3]):[0-5]\d(:[0-5]\d)?$/,
-    'The hands show: hours and minutes, e.g. 09:42 or 09:42:15.',
+/** The hands' reading, `HH:mm` or `HH:mm:ss`; blank where none was taken. */
+export const handsReading = called(
+  'The hands show',
+  z
+    .string({ error: 'The hands show: a text is wanted, e.g. “09:42”.' })
+    .trim()
+    .regex(
+      /^(([01]\d|2[0-3]):[0-5]\d(:[0-5]\d)?)?$/,
+      'The hands show: hours and minutes, e.g. 09:42 or 09:42:15.',
+    ),
+);
+
+/** A day, month or year told from memory, as `written` says. */
+export function remembered(words: string, written: RegExp, wanted: string) {
+  const message = `${words}: ${wanted}`;
+  return called(words, z.string({ error: message }).regex(written, message));
+}
+
+/** Several of one sort. */
+export function several<S extends z.ZodType>(words: string, each: S, most: number): z.ZodArray<S> {
+  return called(
+    words,
+    z.array(each, { error: `${words}: a list is wanted, e.g. [].` }).max(most, `${words}: at most ${most}.`),
   );
+}
 
 /** An object with these fields and no others. */
 export function objectOf<T>(fields: { readonly [F in keyof T]: z.ZodType<T[F], T[F]> }): z.ZodType<T, T> {
@@ -121,17 +175,25 @@ export function objectOf<T>(fields: { readonly [F in keyof T]: z.ZodType<T[F], T
   return z.strictObject(fields) as z.ZodType as z.ZodType<T, T>;
 }
 
-/** One of a list, with the list in the refusal. */
 /** Whether it is so, said one way or the other. */
 export function yesNo(words: string): z.ZodBoolean {
-  return z.boolean({ error: `${words}: yes or no.` });
+  return called(words, z.boolean({ error: `${words}: yes or no.` }));
 }
 
+/** One of a list, with the list in the refusal. */
 export function oneOf<const T extends readonly string[]>(
   words: string,
   values: T,
 ): z.ZodType<T[number], T[number]> {
-  return z.enum(values, {
-    error: `${words}: one of ${values.join(values.some((value) => value.includes(',')) ? '; ' : ', ')}.`,
-  });
+  return called(
+    words,
+    z.enum(values, {
+      error: `${words}: one of ${values.join(values.some((value) => value.includes(',')) ? '; ' : ', ')}.`,
+    }),
+  );
+}
+
+/** Any of a list, each as often as it occurs. */
+export function anyOf<const T extends readonly string[]>(words: string, values: T, most = values.length) {
+  return several(words, oneOf(words, values), most);
 }

@@ -1,5 +1,7 @@
 export {
   ENTRY_KINDS,
+  type FactField,
+  fieldLabel,
   makeEntry,
   kindDefinition,
   readStored,

@@ -1,6 +1,16 @@
 import { z } from 'zod';
 import type { Quantity } from '../../core/craft/units';
-import { number, objectOf, oneOf, optionalText, priceMinor, text as filledText } from '../fields';
+import {
+  money,
+  number,
+  anyOf,
+  objectOf,
+  oneOf,
+  optionalText,
+  several as manyOf,
+  text as filledText,
+  yesNo,
+} from '../fields';
 
 /** How a field is asked for, and by that how it is shown and how it stands in a file. */
 type Control =
@@ -119,7 +129,7 @@ export const textOrNothing = (label: string, rule: TextRule): Field<string | nul
 export const lines = (label: string, { example, max = 200 }: TextRule): Field<readonly string[]> => ({
   ...described<readonly string[]>(
     label,
-    z.array(filledText({ words: shortLabel(label), max, example })).max(40),
+    manyOf(shortLabel(label), filledText({ words: shortLabel(label), max, example }), 40),
     [],
   ),
   as: 'lines',
@@ -191,7 +201,7 @@ export const figures = (
   label: string,
   { one, most, min = 0.1, unit = 'mm', ...rule }: FiguresRule,
 ): Field<readonly number[]> => ({
-  ...described<readonly number[]>(label, z.array(number({ words: one, min, unit, ...rule })).max(most), []),
+  ...described<readonly number[]>(label, manyOf(one, number({ words: one, min, unit, ...rule }), most), []),
   as: 'numbers',
 });
 
@@ -222,10 +232,10 @@ export const several = <const T extends readonly string[]>(
 ): Field<readonly T[number][]> => ({
   ...described<readonly T[number][]>(
     label,
-    z
-      .array(oneOf(shortLabel(label), options))
-      .min(1, `${shortLabel(label)}: at least one, e.g. ${options[0]}.`)
-      .max(options.length * 2),
+    anyOf(shortLabel(label), options, options.length * 2).min(
+      1,
+      `${shortLabel(label)}: at least one, e.g. ${options[0]}.`,
+    ),
     blank,
   ),
   as: 'several',
@@ -237,21 +247,20 @@ export const severalOrNone = <const T extends readonly string[]>(
   label: string,
   options: T,
 ): Field<readonly T[number][]> => ({
-  ...described<readonly T[number][]>(
-    label,
-    z.array(oneOf(shortLabel(label), options)).max(options.length),
-    [],
-  ),
+  ...described<readonly T[number][]>(label, anyOf(shortLabel(label), options), []),
   as: 'several',
   options,
 });
 
 export const tick = (label: string): Field<boolean> => ({
-  ...described(label, z.boolean(), false),
+  ...described(label, yesNo(shortLabel(label)), false),
   as: 'tick',
 });
 
-export const cost = (label: string): Field<number> => ({ ...described(label, priceMinor), as: 'money' });
+export const cost = (label: string): Field<number> => ({
+  ...described(label, money(shortLabel(label))),
+  as: 'money',
+});
 
 const recordKey = z
   .string()
@@ -319,7 +328,7 @@ export const parts = <T>(
   most: number,
   fields: Fields<T>,
 ): Field<readonly T[]> => ({
-  ...described<readonly T[]>(label, z.array(schemaOf(fields)).max(most), []),
+  ...described<readonly T[]>(label, manyOf(shortLabel(label), schemaOf(fields), most), []),
   as: 'parts',
   fields,
   one,

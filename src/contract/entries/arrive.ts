@@ -15,22 +15,27 @@ import {
 import { CROWNS } from '../../core/craft/cases';
 import { SERVICES } from '../../core/craft/policy';
 import {
-  calendarDay,
+  anyOf,
+  day,
   clock,
   id,
   instant,
+  money,
   number,
   oneOf,
   optionalText,
   priceLine,
   priceMinor,
+  remembered,
+  several,
   text,
   yesNo,
 } from '../fields';
 import type { KindDefinitions } from './define';
 const words = optionalText({ words: 'In the owner’s words', max: 500, example: 'stops over night' });
 
-const note = optionalText({ words: 'Note', max: 300, example: 'beside the crown guard' });
+const noteAs = (words: string, example: string) => optionalText({ words, max: 300, example });
+const note = noteAs('Note', 'beside the crown guard');
 const inHouse = (words: string) => oneOf(words, IN_HOUSE);
 
 export const arriveKinds: KindDefinitions<ArrivePayloads> = {
@@ -41,22 +46,25 @@ export const arriveKinds: KindDefinitions<ArrivePayloads> = {
       maker: optionalText({ words: 'Maker', max: 60, example: 'Orrelin' }),
       reference: optionalText({ words: 'Reference', max: 40, example: 'C2140-3' }),
       serial: optionalText({ words: 'Serial', max: 60, example: '4471902' }),
-      engraved: optionalText({ words: 'Engraving', max: 200, example: 'for I. from the crew' }),
+      engraved: optionalText({ words: 'Engraved on the outside', max: 200, example: 'for I. from the crew' }),
       ratingBar: number({ words: 'Water rating', min: 0, max: 1000, unit: 'bar', example: 3 }).nullable(),
-      crownClock: clock.nullable(),
+      crownClock: clock('Crown at').nullable(),
     }),
   },
   'arrive.crown': {
     version: 1,
-    schema: z.strictObject({ crown: oneOf('Crown', CROWNS) }),
+    schema: z.strictObject({ crown: oneOf('The crown is', CROWNS) }),
   },
   'arrive.complaint': {
     version: 1,
     schema: z
-      .strictObject({ picked: z.array(oneOf('Complaint', COMPLAINTS)).max(COMPLAINTS.length), words })
+      .strictObject({
+        picked: anyOf('What the owner sees', COMPLAINTS),
+        words,
+      })
       .refine((complaint) => complaint.picked.length > 0 || complaint.words !== '', {
         path: ['picked'],
-        error: 'Complaint: pick what the owner sees, or write it, e.g. “stopped”.',
+        error: 'What the owner sees: pick it, or write it, e.g. “stopped”.',
       }),
   },
   'arrive.cell-history': {
@@ -64,13 +72,11 @@ export const arriveKinds: KindDefinitions<ArrivePayloads> = {
     schema: z
       .strictObject({
         changedBy: oneOf('Changed by', CHANGED_BY),
-        changedOn: z
-          .string()
-          .regex(
-            /^(19[5-9]\d|20\d\d)(-(0[1-9]|1[0-2]))?$/,
-            'Changed on: a year, or year-month, e.g. 2023-05.',
-          )
-          .nullable(),
+        changedOn: remembered(
+          'Changed on',
+          /^(19[5-9]\d|20\d\d)(-(0[1-9]|1[0-2]))?$/,
+          'a year, or year-month, e.g. 2023-05.',
+        ).nullable(),
       })
       .refine((history) => history.changedBy !== 'nobody knows' || history.changedOn === null, {
         path: ['changedOn'],
@@ -80,51 +86,61 @@ export const arriveKinds: KindDefinitions<ArrivePayloads> = {
   'arrive.stopped': {
     version: 1,
     schema: z.strictObject({
-      stoppedOn: z
-        .string()
-        .regex(
-          /^(19[5-9]\d|20\d\d)(-(0[1-9]|1[0-2])(-(0[1-9]|[12]\d|3[01]))?)?$/,
-          'Stopped on: a year, year-month or day, e.g. 2026-02.',
-        )
-        .nullable(),
+      stoppedOn: remembered(
+        'Stopped since',
+        /^(19[5-9]\d|20\d\d)(-(0[1-9]|1[0-2])(-(0[1-9]|[12]\d|3[01]))?)?$/,
+        'a year, year-month or day, e.g. 2026-02.',
+      ).nullable(),
     }),
   },
   'arrive.wear': {
     version: 1,
     schema: z
-      .strictObject({ uses: z.array(oneOf('Worn', WEAR)).max(WEAR.length), words: note })
+      .strictObject({
+        uses: anyOf('Worn', WEAR),
+        words: noteAs('In the owner’s words', 'on the boat, every day'),
+      })
       .refine((wear) => wear.uses.length > 0 || wear.words !== '', {
         path: ['uses'],
         error: 'Worn: pick how, or write it, e.g. “every day”.',
       }),
   },
-  'arrive.originality': { version: 1, schema: z.strictObject({ matters: z.boolean(), words: note }) },
+  'arrive.originality': {
+    version: 1,
+    schema: z.strictObject({
+      matters: yesNo('It matters'),
+      words: noteAs('What the watch means to them', 'an heirloom'),
+    }),
+  },
   'arrive.mark': {
     version: 1,
     schema: z
       .strictObject({
-        view: oneOf('View', MARK_VIEWS),
+        view: oneOf('Seen from the', MARK_VIEWS),
         kind: oneOf('Kind of mark', MARK_KINDS),
-        clock: clock.nullable(),
-        film: oneOf('Film', ['keep', 'remove']).nullable(),
+        clock: clock('At').nullable(),
+        film: oneOf('The owner wants it', ['keep', 'remove']).nullable(),
         note,
       })
       .refine((mark) => mark.kind === 'original film' || mark.film === null, {
         path: ['film'],
-        error: 'Film: keep or remove is asked only of original film.',
+        error: 'The owner wants it: keep or remove is asked only of original film.',
       }),
   },
   'arrive.service': {
     version: 1,
     schema: z.strictObject({ service: oneOf('Service', SERVICES), priceMinor }),
   },
-  'arrive.estimate': { version: 1, schema: z.strictObject({ lines: z.array(priceLine).max(30) }) },
+  'arrive.estimate': {
+    version: 1,
+    schema: z.strictObject({ lines: several('Lines of the estimate', priceLine, 30) }),
+  },
   'arrive.agreement': {
     version: 1,
     schema: z.strictObject({
       what: text({ words: 'What was agreed', max: 300, example: 'new circuit, old one given back' }),
-      upToMinor: priceMinor.nullable(),
-      by: text({ words: 'Agreed by', max: 60, example: 'the owner' }),
+      upToMinor: money('The job may cost up to').nullable(),
+      by: text({ words: 'Agreed with', max: 60, example: 'the owner' }),
       how: oneOf('Agreed', AGREED_HOW),
     }),
   },
@@ -132,7 +148,7 @@ export const arriveKinds: KindDefinitions<ArrivePayloads> = {
   'arrive.consent': {
     version: 1,
     schema: z.strictObject({
-      risks: z.array(oneOf('Risk', Object.keys(RISKS) as Risk[])).max(10),
+      risks: anyOf('Risks named to the owner', Object.keys(RISKS) as Risk[], 10),
       given: yesNo('The owner’s consent'),
     }),
   },
@@ -144,7 +160,7 @@ export const arriveKinds: KindDefinitions<ArrivePayloads> = {
         reason: oneOf('Reason', REFER_REASONS),
         to: optionalText({ words: 'Referred to', max: 120, example: 'the maker’s service at Brennhavn' }),
         told: optionalText({
-          words: 'Told to the owner',
+          words: 'What the owner was told',
           max: 300,
           example: 'free of charge there until May',
         }),
@@ -161,23 +177,22 @@ export const arriveKinds: KindDefinitions<ArrivePayloads> = {
       seal: inHouse('Seal'),
       closingTool: inHouse('Closing tool'),
       parts: inHouse('Parts'),
-      riskAccepted: z.boolean(),
+      riskAccepted: yesNo('The owner accepts that it may be closed for the time being'),
     }),
   },
   'arrive.parts-request': {
     version: 1,
     schema: z.strictObject({
-      lines: z
-        .array(
-          z.strictObject({
-            what: text({ words: 'Part', max: 80, example: 'gasket 27.5 × 0.90' }),
-            count: number({ words: 'How many', min: 1, max: 100, example: 1 }).int(),
-          }),
-        )
-        .min(1, 'Parts: name at least one, e.g. “gasket 27.5 × 0.90”.')
-        .max(30),
+      lines: several(
+        'Parts',
+        z.strictObject({
+          what: text({ words: 'Part', max: 80, example: 'gasket 27.5 × 0.90' }),
+          count: number({ words: 'How many', min: 1, max: 100, example: 1 }).int(),
+        }),
+        30,
+      ).min(1, 'Parts: name at least one, e.g. “gasket 27.5 × 0.90”.'),
       supplier: optionalText({ words: 'Supplier', max: 80, example: 'Saltmarsh Wholesale' }),
-      expectedOn: calendarDay.nullable(),
+      expectedOn: day('Expected on').nullable(),
     }),
   },
   'arrive.parts-arrived': { version: 1, schema: z.strictObject({ note }) },

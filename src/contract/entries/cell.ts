@@ -11,7 +11,7 @@ import {
 } from '../../core/logbook';
 import { CHARGE_STATES } from '../../core/craft/charging';
 import { ABOVE_CELL } from '../../core/craft/movements';
-import { id, number, oneOf, optionalText, text, yesNo } from '../fields';
+import { anyOf, id, number, oneOf, optionalText, several, text, yesNo } from '../fields';
 import type { KindDefinitions } from './define';
 const supplier = optionalText({ words: 'Supplier', max: 80, example: 'Saltmarsh Wholesale' });
 const lotCode = optionalText({ words: 'Lot', max: 40, example: 'N-204' });
@@ -32,8 +32,8 @@ export const cellKinds: KindDefinitions<CellPayloads> = {
         lotId: id.nullable(),
         supplier,
         lotCode,
-        alkalineAgreed: z.boolean(),
-        ownersOwn: z.boolean(),
+        alkalineAgreed: yesNo('The owner agrees to an alkaline cell'),
+        ownersOwn: yesNo('The owner brought it'),
       })
       .refine(({ lotId, ownersOwn }) => lotId === null || !ownersOwn, {
         path: ['ownersOwn'],
@@ -44,7 +44,7 @@ export const cellKinds: KindDefinitions<CellPayloads> = {
   'cell.put-back': {
     version: 1,
     schema: z.strictObject({
-      reason: text({ words: 'Reason', max: 200, example: 'reseal only, measured 1.56 V' }),
+      reason: text({ words: 'Why', max: 200, example: 'reseal only, measured 1.56 V' }),
     }),
   },
   'cell.accumulator': {
@@ -56,14 +56,14 @@ export const cellKinds: KindDefinitions<CellPayloads> = {
       lotCode,
       way: oneOf('Renewed as', ACCUMULATOR_WAYS),
       tabContactOhm: number({
-        words: 'Contact of the tab',
+        words: 'Tab to accumulator',
         min: 0,
         max: 10_000,
         unit: 'Ω',
         example: 0.2,
       }).nullable(),
       unchargedBecause: text({
-        words: 'Renewed uncharged because',
+        words: 'Why without a charge watched first',
         max: 200,
         example: 'it swelled',
       }).nullable(),
@@ -75,7 +75,7 @@ export const cellKinds: KindDefinitions<CellPayloads> = {
     schema: z.strictObject({
       by: oneOf('Charged by', ['light', 'rotor', 'charger']),
       hours: number({ words: 'Charged for', min: 0.1, max: 2000, unit: 'h', example: 8 }),
-      outcome: oneOf('Outcome', CHARGE_OUTCOMES),
+      outcome: oneOf('Then the watch', CHARGE_OUTCOMES),
     }),
   },
   'cell.lit': {
@@ -84,10 +84,22 @@ export const cellKinds: KindDefinitions<CellPayloads> = {
       .strictObject({
         placeId: text({ words: 'Light place', max: 60, example: 'sill' }),
         placeName: text({ words: 'Name of the light place', max: 60, example: 'sill of the east window' }),
-        distanceMm: number({ words: 'Distance', min: 10, max: 3000, unit: 'mm', example: 200 }).nullable(),
+        distanceMm: number({
+          words: 'From the lamp',
+          min: 10,
+          max: 3000,
+          unit: 'mm',
+          example: 200,
+        }).nullable(),
         roomC: number({ words: 'The room', min: -10, max: 50, unit: '°C', example: 22 }),
-        shows: oneOf('It shows', CHARGE_STATES).nullable(),
-        percent: number({ words: 'Charge', min: 0, max: 100, unit: '% of full', example: 40 }).nullable(),
+        shows: oneOf('Its steps show', CHARGE_STATES).nullable(),
+        percent: number({
+          words: 'Charge, where it was read',
+          min: 0,
+          max: 100,
+          unit: '% of full',
+          example: 40,
+        }).nullable(),
       })
       .refine(({ shows, percent }) => (shows === null) !== (percent === null), {
         message: 'Enter either what it shows or its charge in percent, for example “flat”.',
@@ -105,20 +117,20 @@ export const cellKinds: KindDefinitions<CellPayloads> = {
   'cell.usage': {
     version: 1,
     schema: z.strictObject({
-      uses: z
-        .array(
-          z.strictObject({
-            name: text({ words: 'What is used', max: 40, example: 'light' }),
-            secondsPerDay: number({
-              words: 'Seconds a day',
-              min: 0,
-              max: 86_400,
-              unit: 's',
-              example: 12,
-            }),
+      uses: several(
+        'Uses',
+        z.strictObject({
+          name: text({ words: 'What is used', max: 40, example: 'light' }),
+          secondsPerDay: number({
+            words: 'Seconds a day',
+            min: 0,
+            max: 86_400,
+            unit: 's',
+            example: 12,
           }),
-        )
-        .max(12, 'At most twelve functions.'),
+        }),
+        12,
+      ),
     }),
   },
   'cell.out': {
@@ -137,7 +149,7 @@ export const cellKinds: KindDefinitions<CellPayloads> = {
     version: 1,
     schema: z.strictObject({
       what: oneOf('What was dropped', DROPPED),
-      where: optionalText({ words: 'Where', max: 120, example: 'under the bench, left' }),
+      where: optionalText({ words: 'Where it fell', max: 120, example: 'under the bench, left' }),
     }),
   },
   'cell.dropped-settled': {
@@ -146,11 +158,15 @@ export const cellKinds: KindDefinitions<CellPayloads> = {
       .strictObject({
         droppedEntryId: id,
         outcome: oneOf('How it ended', DROPPED_ENDS),
-        words: optionalText({ words: 'In words', max: 200, example: 'told to the head of the shop' }),
+        words: optionalText({
+          words: 'Who was told, what was searched',
+          max: 200,
+          example: 'told to the head of the shop',
+        }),
       })
       .refine(({ outcome, words }) => outcome === 'found' || words !== '', {
         path: ['words'],
-        error: 'In words: who was told, and what was searched.',
+        error: 'Who was told, what was searched: fill this in.',
       }),
   },
   'cell.places': {
@@ -171,7 +187,9 @@ export const cellKinds: KindDefinitions<CellPayloads> = {
   },
   'cell.above': {
     version: 1,
-    schema: z.strictObject({ above: z.array(oneOf('Above the cell', ABOVE_CELL)).max(ABOVE_CELL.length) }),
+    schema: z.strictObject({
+      above: anyOf('Lies above it', ABOVE_CELL),
+    }),
   },
   'cell.steps': {
     version: 1,

@@ -11,15 +11,16 @@ import {
 } from '../../core/craft/health';
 import { AT_FITTING, CAUSES, type CheckPayloads, CROWN_SEEN } from '../../core/logbook';
 import { quantities } from '../../core/craft/units';
-import { number, oneOf, optionalText, yesNo } from '../fields';
+import { anyOf, figureOf, number, oneOf, optionalText, yesNo } from '../fields';
 import type { KindDefinitions } from './define';
-const onLayout = number({
-  words: 'Place on the layout',
-  min: -40,
-  max: 40,
-  unit: 'mm',
-  example: 4.2,
-}).nullable();
+const onLayout = (clock: 3 | 12) =>
+  number({
+    words: `To ${clock} o’clock, seen from behind`,
+    min: -40,
+    max: 40,
+    unit: 'mm',
+    example: 4.2,
+  }).nullable();
 
 const draw = (words: string) =>
   number({ words, min: measures.currentUA.min, max: measures.currentUA.max, unit: 'µA', example: 1.1 });
@@ -30,8 +31,8 @@ export const checkKinds: KindDefinitions<CheckPayloads> = {
     schema: z
       .strictObject({
         measure: oneOf('Measure', Object.keys(measures) as Measure[]),
-        value: z.number({ error: 'Reading: a figure, e.g. 1.55.' }),
-        loadKOhm: number({ words: 'Load', min: 0.1, max: 100, unit: 'kΩ', example: 2 }).nullable(),
+        value: figureOf('Reading', 1.55),
+        loadKOhm: number({ words: 'At a load of', min: 0.1, max: 100, unit: 'kΩ', example: 2 }).nullable(),
         loadSeconds: number({ words: 'Load on for', min: 0.05, max: 60, unit: 's', example: 1 }).nullable(),
       })
       .superRefine(({ measure, value }, context) => {
@@ -69,9 +70,9 @@ export const checkKinds: KindDefinitions<CheckPayloads> = {
           example: 70,
         }).nullable(),
         atFitting: oneOf('As a cell goes in', AT_FITTING).nullable(),
-        freshCell: z.boolean().nullable(),
-        resetUsed: z.boolean().nullable(),
-        signs: z.array(oneOf('Seen with the loupe', SIGNS_OF_FAULT)).max(SIGNS_OF_FAULT.length).nullable(),
+        freshCell: yesNo('A fresh cell in it').nullable(),
+        resetUsed: yesNo('Reset used').nullable(),
+        signs: anyOf('Seen with the loupe', SIGNS_OF_FAULT).nullable(),
       })
       .refine((looked) => Object.values(looked).some((value) => value !== null), {
         error: 'Looked at: at least one thing, e.g. the crown.',
@@ -81,12 +82,12 @@ export const checkKinds: KindDefinitions<CheckPayloads> = {
   'check.leakage': {
     version: 2,
     schema: z.strictObject({
-      place: oneOf('Place', LEAK_PLACES),
-      severity: oneOf('Severity', LEAK_SEVERITIES),
-      xMm: onLayout,
-      yMm: onLayout,
+      place: oneOf('Where', LEAK_PLACES),
+      severity: oneOf('How bad', LEAK_SEVERITIES),
+      xMm: onLayout(3),
+      yMm: onLayout(12),
       treated: optionalText({ words: 'What was done', max: 200, example: 'weak acid, alcohol, dried' }),
-      decision: oneOf('Decision', LEAK_DECISIONS),
+      decision: oneOf('Decided with the owner', LEAK_DECISIONS),
       supplier: optionalText({ words: 'Supplier of the leaked cell', max: 80, example: 'not known' }),
       lotCode: optionalText({ words: 'Its lot', max: 40, example: 'N-204' }),
       currentBeforeUA: draw('Current before').nullable(),
@@ -99,7 +100,7 @@ export const checkKinds: KindDefinitions<CheckPayloads> = {
     schema: z.strictObject({
       cause: oneOf('Cause', CAUSES),
       also: oneOf('And also', CAUSES).nullable(),
-      next: oneOf('Next', NEXT_STEPS),
+      next: oneOf('What it needs', NEXT_STEPS),
       words: optionalText({ words: 'In words', max: 400, example: 'draws 4.1 µA with the motor stopped' }),
     }),
     raise: { 1: (payload) => ({ also: null, ...(payload as object) }) },

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { Entry, EntryKind, Payloads } from '../../core/logbook';
-import { fileHash, id, instant, optionalText, text } from '../fields';
+import { fileHash, id, instant, labelOf, optionalText, text } from '../fields';
 import { arriveKinds } from './arrive';
 import { cellKinds } from './cell';
 import { checkKinds } from './check';
@@ -31,6 +31,20 @@ export const ENTRY_KINDS = Object.keys(definitions) as EntryKind[];
 /** The definition of a kind, for the form of its stage and for the version a new entry carries. */
 export function kindDefinition<K extends EntryKind>(kind: K): KindDefinition<Payloads[K]> {
   return definitions[kind];
+}
+
+type FieldOf<P> = P extends unknown ? keyof P & string : never;
+
+/** What a fact holds, by name. */
+export type FactField<K extends EntryKind> = FieldOf<Payloads[K]>;
+
+/** What a field of a fact is called wherever somebody reads it. A RangeError where its schema has no label. */
+export function fieldLabel<K extends EntryKind>(kind: K, field: FactField<K>): string {
+  const schema: unknown = kindDefinition(kind).schema;
+  const of = schema instanceof z.ZodObject ? (schema.shape as Record<string, z.ZodType>)[field] : undefined;
+  const label = of === undefined ? null : labelOf(of);
+  if (label === null) throw new RangeError(`The field ${field} of ${kind} has no label.`);
+  return label;
 }
 
 const envelope = {

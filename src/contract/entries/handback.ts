@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { AGREED_HOW, type HandbackPayloads } from '../../core/logbook';
-import { calendarDay, number, oneOf, optionalText, priceMinor, text } from '../fields';
+import { calendarDay, money, number, oneOf, optionalText, priceMinor, text } from '../fields';
 import type { KindDefinitions } from './define';
 const lines = z.array(z.string().max(400)).max(60);
 const sentence = z.string().max(600);
@@ -25,7 +25,7 @@ export const handbackKinds: KindDefinitions<HandbackPayloads> = {
     version: 1,
     schema: z.strictObject({
       priceMinor,
-      reason: text({ words: 'Reason', max: 200, example: 'comeback, no charge' }),
+      reason: text({ words: 'Why', max: 200, example: 'comeback, no charge' }),
     }),
   },
   'handback.signed': {
@@ -42,7 +42,7 @@ export const handbackKinds: KindDefinitions<HandbackPayloads> = {
     version: 1,
     schema: z.strictObject({
       by: text({ words: 'Collected by', max: 80, example: 'the owner' }),
-      paidMinor: priceMinor,
+      paidMinor: money('Paid'),
     }),
   },
   'handback.reminded': {

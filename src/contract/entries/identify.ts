@@ -60,8 +60,12 @@ export const identifyKinds: KindDefinitions<IdentifyPayloads> = {
   'identify.supply': {
     version: 1,
     schema: z.strictObject({
-      runsFrom: oneOf('What it runs from', SUPPLIES),
-      reason: text({ words: 'Reason', max: 200, example: 'a light cell under the dial, charged and steps' }),
+      runsFrom: oneOf('It runs from', SUPPLIES),
+      reason: text({
+        words: 'What tells so',
+        max: 200,
+        example: 'a light cell under the dial, charged and steps',
+      }),
     }),
   },
 };

@@ -18,11 +18,11 @@ import {
 } from '../../core/logbook';
 import { type Part, PARTS, SERVED, serves } from '../../core/craft/parts';
 import { backMeasureFields, schemasOf } from '../book';
-import { clock, fileHash, id, number, oneOf, optionalText, text } from '../fields';
+import { anyOf, clock, fileHash, id, number, oneOf, optionalText, several, text } from '../fields';
 import type { KindDefinitions } from './define';
 const note = optionalText({ words: 'Note', max: 500, example: 'scratch beside the coil' });
 
-const seals = (where: string) => number({ words: `Seals at the ${where}`, min: 0, max: 6, example: 1 }).int();
+const seals = (words: string) => number({ words, min: 0, max: 6, example: 1 }).int();
 
 const setting = (words: string) => number({ words, min: 0, max: 120, unit: 'mm', example: 24.2 });
 const share = (words: string) => number({ words, min: 0, max: 100, unit: '%', example: 50 });
@@ -51,12 +51,12 @@ export const openKinds: KindDefinitions<OpenPayloads> = {
       openedWith: text({ words: 'Opened with', max: 80, example: 'case knife' }),
       protection: oneOf('Between tool and back', PROTECTIONS),
       went: oneOf('It opened', OPENED_HOW),
-      spotClock: clock.nullable(),
-      lipClock: clock.nullable(),
+      spotClock: clock('Spot of the tool').nullable(),
+      lipClock: clock('Lip or nick at').nullable(),
       seenFrom: oneOf('Seen from', VIEWS),
       toolIds: z.array(z.string().min(1).max(60)).max(6),
-      separationMm: setting('Jaws apart').nullable(),
-      rearMm: setting('Rear jaw').nullable(),
+      separationMm: setting('Jaws set to').nullable(),
+      rearMm: setting('Rear jaw set to').nullable(),
     }),
   },
   'open.measured': {
@@ -66,10 +66,10 @@ export const openKinds: KindDefinitions<OpenPayloads> = {
       .strictObject({
         ...schemasOf(backMeasureFields),
         kind: oneOf('Kind of back', BACK_KINDS),
-        chordMm: setting('From one notch to the farthest').nullable(),
-        lipClock: clock.nullable(),
+        chordMm: setting('From one to the farthest').nullable(),
+        lipClock: clock('Lip or nick at').nullable(),
         bracelet: oneOf('Bracelet or strap', BRACELETS).nullable(),
-        pusherClocks: z.array(clock).max(8),
+        pusherClocks: several('Pushers at', clock('Pushers at'), 8),
         seenFrom: oneOf('Seen from', VIEWS),
       })
       .superRefine((back, refinement) => {
@@ -123,9 +123,9 @@ export const openKinds: KindDefinitions<OpenPayloads> = {
     },
     schema: z.strictObject({
       part: oneOf('Part', PARTS),
-      position: optionalText({ words: 'Position', max: 80, example: '12 o’clock, third hole' }),
-      count: number({ words: 'Count', min: 1, max: 40, example: 4 }).int(),
-      serves: z.array(oneOf('Serves', SERVED)).max(SERVED.length),
+      position: optionalText({ words: 'Where it sat', max: 80, example: '12 o’clock, third hole' }),
+      count: number({ words: 'How many', min: 1, max: 40, example: 4 }).int(),
+      serves: anyOf('It serves', SERVED),
       step: z.string().max(40),
     }),
   },
@@ -145,21 +145,32 @@ export const openKinds: KindDefinitions<OpenPayloads> = {
   },
   'open.seals': {
     version: 1,
-    schema: z.strictObject({ rim: seals('rim'), innerCover: seals('inner cover'), hatch: seals('hatch') }),
+    schema: z.strictObject({
+      rim: seals('At the rim'),
+      innerCover: seals('On an inner cover'),
+      hatch: seals('At a hatch'),
+    }),
   },
   'open.technique': {
     version: 1,
     schema: z.strictObject({
-      note: text({ words: 'For next time', max: 300, example: 'press at 7 o’clock, it clicks late' }),
+      note: text({
+        words: 'What to do the same, or not, next time',
+        max: 300,
+        example: 'press at 7 o’clock, it clicks late',
+      }),
     }),
   },
   'open.as-found': {
     version: 1,
     schema: z
-      .strictObject({ found: z.array(oneOf('As found', AS_FOUND)).max(AS_FOUND.length), note })
+      .strictObject({
+        found: anyOf('Left by earlier hands', AS_FOUND),
+        note,
+      })
       .refine((found) => found.found.length > 0 || found.note !== '', {
         path: ['found'],
-        error: 'As found: pick at least one, e.g. “nothing unusual”.',
+        error: 'Left by earlier hands: pick at least one, e.g. “nothing unusual”.',
       }),
   },
 };

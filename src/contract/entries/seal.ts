@@ -9,7 +9,7 @@ import {
   oldRingContradictions,
 } from '../../core/craft/gaskets';
 import { GASKET_PROFILES, GREASED_BY, SEAL_STATES, type SealPayloads } from '../../core/logbook';
-import { clock, id, number, oneOf, optionalText, text, yesNo } from '../fields';
+import { anyOf, clock, id, number, oneOf, optionalText, several, text, yesNo } from '../fields';
 import type { KindDefinitions } from './define';
 
 const lengthMm = (words: string, max: number, example: number, min = 0.1) =>
@@ -31,16 +31,20 @@ export const sealKinds: KindDefinitions<SealPayloads> = {
       2: (payload) => ({ ...(payload as object), greasedBy: 'not noted' }),
     },
     schema: z.strictObject({
-      state: oneOf('Gasket', RING_STATES),
-      findings: z.array(oneOf('Finding', GASKET_FINDINGS)).max(GASKET_FINDINGS.length),
+      state: oneOf('What was done', RING_STATES),
+      findings: anyOf('Found on the ring', GASKET_FINDINGS),
       ageYears: number({ words: 'Age of the ring', min: 0, max: 80, unit: 'years', example: 2 }).nullable(),
-      meetsWater: z.boolean().nullable(),
-      greased: yesNo('Grease'),
-      greasedBy: oneOf('Grease put on by', GREASED_BY),
+      meetsWater: yesNo('It will meet water').nullable(),
+      greased: yesNo('Silicone grease'),
+      greasedBy: oneOf('Grease by', GREASED_BY),
       profile: oneOf('Profile', GASKET_PROFILES),
       size: optionalText({ words: 'Size', max: 40, example: '30.5 × 0.70' }),
       lotId: id.nullable(),
-      reason: optionalText({ words: 'Reason', max: 500, example: 'sound and two years old' }),
+      reason: optionalText({
+        words: 'Reason for not following the advice',
+        max: 500,
+        example: 'sound and two years old',
+      }),
     }),
   },
   'seal.groove': {
@@ -49,11 +53,11 @@ export const sealKinds: KindDefinitions<SealPayloads> = {
       .strictObject({
         innerMm: lengthMm('Groove inside', 80, 31),
         outerMm: lengthMm('Groove outside', 82, 32.9),
-        depthMm: lengthMm('Depth', 5, 0.55, 0.05),
-        stepMm: lengthMm('The back enters', 5, 0.1, 0),
-        seat: oneOf('Ring lies on', SEATS),
-        depthWithinMm: lengthMm('Depth is good to', 0.2, 0.03, 0.001),
-        sectionWithinMm: lengthMm('Sections are good to', 0.2, 0.03, 0.001),
+        depthMm: lengthMm('Depth in the case', 5, 0.55, 0.05),
+        stepMm: lengthMm('So far the back enters it', 5, 0.1, 0),
+        seat: oneOf('The ring lies on the', SEATS),
+        depthWithinMm: lengthMm('Depth is good to ±', 0.2, 0.03, 0.001),
+        sectionWithinMm: lengthMm('Sections are good to ±', 0.2, 0.03, 0.001),
       })
       .superRefine((groove, wrong) => name(wrong, grooveContradictions(groove))),
   },
@@ -83,11 +87,11 @@ export const sealKinds: KindDefinitions<SealPayloads> = {
     version: 1,
     schema: z
       .strictObject({
-        crystalMm: lengthMm('Crystal', 60, 28).nullable(),
-        bezelMm: lengthMm('Bezel', 70, 32).nullable(),
+        crystalMm: lengthMm('Crystal across', 60, 28).nullable(),
+        bezelMm: lengthMm('Bezel outside', 70, 32).nullable(),
         crystalAboveMm: lengthMm('Crystal over its bezel', 10, 0.4, -3).nullable(),
-        caseMm: lengthMm('Case', 80, 36).nullable(),
-        backMm: lengthMm('Back', 80, 32.8).nullable(),
+        caseMm: lengthMm('Case across', 80, 36).nullable(),
+        backMm: lengthMm('Back across', 80, 32.8).nullable(),
         backBulgeMm: lengthMm('Bulge of the back', 10, 0.6, 0).nullable(),
         glassMm: lengthMm('Glass in the back', 60, 22).nullable(),
         glassAboveMm: lengthMm('Glass over its rim', 5, 0.2, -3).nullable(),
@@ -121,7 +125,11 @@ export const sealKinds: KindDefinitions<SealPayloads> = {
   'seal.now': {
     version: 1,
     schema: z.strictObject({
-      note: optionalText({ words: 'Note', max: 500, example: 'insulator renewed, contact straightened' }),
+      note: optionalText({
+        words: 'What this shop changed',
+        max: 500,
+        example: 'insulator renewed, contact straightened',
+      }),
     }),
   },
   'seal.closed': {
@@ -133,14 +141,19 @@ export const sealKinds: KindDefinitions<SealPayloads> = {
     schema: z
       .strictObject({
         how: text({ words: 'Closed', max: 80, example: 'thumbs' }),
-        seamEven: yesNo('The seam even all round'),
-        raisedClocks: z.array(clock).max(24),
+        seamEven: yesNo('Looked along the whole seam: it is'),
+        raisedClocks: several(
+          'It stands up, or the ring shows, at',
+          clock('It stands up, or the ring shows, at'),
+          24,
+        ),
         seenFrom: oneOf('Seen from', VIEWS).nullable(),
-        interim: z.boolean(),
+        interim: yesNo('For the time being, on its old seal'),
       })
       .refine((closed) => !closed.seamEven || closed.raisedClocks.length === 0, {
         path: ['seamEven'],
-        error: 'Seam: it stands up at the places marked, so it is not even all round.',
+        error:
+          'Looked along the whole seam: it is not even all round where it stands up at the places marked.',
       }),
   },
 };

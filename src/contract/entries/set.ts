@@ -7,7 +7,7 @@ import type { KindDefinitions } from './define';
 
 const result = oneOf('Result', PROOF_RESULTS);
 const handedBackSo = optionalText({
-  words: 'Why it is handed back so',
+  words: 'Handed back so, because',
   max: 200,
   example: 'the owner knows, and wants no repair',
 });
@@ -25,7 +25,6 @@ const onlyWhereItFails = {
 };
 
 const toSee = oneOf('To see', RUN_PURPOSES);
-const reading = handsReading.or(z.literal(''));
 
 /** How it keeps time goes by the hands alone; that it runs is seen. */
 const wantsReading = {
@@ -41,7 +40,7 @@ export const setKinds: KindDefinitions<SetPayloads> = {
   'set.runs': {
     version: 1,
     schema: z.strictObject({
-      runs: yesNo('It runs'),
+      runs: yesNo('Seen'),
       watchedSeconds: number({ words: 'Watched for', min: 1, max: 1_000_000, unit: 's', example: 60 }),
     }),
   },
@@ -57,14 +56,14 @@ export const setKinds: KindDefinitions<SetPayloads> = {
   'set.run-began': {
     version: 2,
     schema: z
-      .strictObject({ toSee, shows: reading })
+      .strictObject({ toSee, shows: handsReading })
       .refine((run) => run.toSee === 'that it runs' || run.shows !== '', wantsReading),
     raise: { 1: toSeeTime },
   },
   'set.run-ended': {
     version: 2,
     schema: z
-      .strictObject({ toSee, shows: reading, stillRuns: yesNo('It still runs') })
+      .strictObject({ toSee, shows: handsReading, stillRuns: yesNo('Seen') })
       .refine((run) => run.toSee === 'that it runs' || run.shows !== '' || !run.stillRuns, wantsReading),
     raise: { 1: toSeeTime },
   },

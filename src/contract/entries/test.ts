@@ -10,11 +10,11 @@ import {
   volumeContradiction,
 } from '../../core/craft/tightness';
 import { type KeptRecord, LEAK_DONE, LEAK_SEATS, LEAK_SIDES, type TestPayloads } from '../../core/logbook';
-import { clock, id, number, oneOf, optionalText, text } from '../fields';
+import { clock, id, number, oneOf, optionalText, several, text } from '../fields';
 import type { KindDefinitions } from './define';
 
-const deflection = number({ words: 'Deflection', min: -500, max: 500, unit: 'µm', example: 12.4 });
-const seconds = number({ words: 'Duration', min: 1, max: 86_400, unit: 's', example: 60 });
+const deflection = (words: string) => number({ words, min: -500, max: 500, unit: 'µm', example: 12.4 });
+const seconds = (words: string) => number({ words, min: 1, max: 86_400, unit: 's', example: 60 });
 
 const column = (words: string, min: number, max: number, unit: string, example: number) =>
   z
@@ -99,11 +99,11 @@ export const testKinds: KindDefinitions<TestPayloads> = {
       .strictObject({
         method: oneOf('Method', TEST_METHODS),
         pressureBar: number({ words: 'Pressure', min: -0.9, max: 130, unit: 'bar', example: 3 }).nullable(),
-        seconds,
+        seconds: seconds('Watched for'),
         outcome: oneOf('Outcome', TEST_OUTCOMES).nullable(),
         record: record.nullable(),
-        deflectionStartUm: deflection.nullable(),
-        deflectionEndUm: deflection.nullable(),
+        deflectionStartUm: deflection('Deflection, start').nullable(),
+        deflectionEndUm: deflection('Deflection, end').nullable(),
         testerNoiseUm: number({
           words: 'Noise of the tester',
           min: 0,
@@ -118,34 +118,46 @@ export const testKinds: KindDefinitions<TestPayloads> = {
           unit: 'µm a bar',
           example: 5,
         }).nullable(),
-        places: z
-          .array(z.strictObject({ side: oneOf('Side', LEAK_SIDES), clock }))
-          .max(24, 'Places: at most 24.'),
-        fogSeconds: number({ words: 'Fog stood', min: 1, max: 86_400, unit: 's', example: 40 }).nullable(),
+        places: several(
+          'Places',
+          z.strictObject({ side: oneOf('Side', LEAK_SIDES), clock: clock('At') }),
+          24,
+        ),
+        fogSeconds: number({
+          words: 'The fog stood for',
+          min: 1,
+          max: 86_400,
+          unit: 's',
+          example: 40,
+        }).nullable(),
         temperatureC: number({ words: 'Temperature', min: -10, max: 60, unit: '°C', example: 22 }).nullable(),
-        note: optionalText({ words: 'What was done', max: 300, example: 'crown seal renewed, tested again' }),
-        retestOf: z.array(id).max(50),
+        note: optionalText({
+          words: 'What was done before it',
+          max: 300,
+          example: 'crown seal renewed, tested again',
+        }),
+        retestOf: several('After a repair: retest of', id, 50),
         excessReason: optionalText({
-          words: 'Why beyond the limit',
+          words: 'Why beyond that all the same',
           max: 200,
           example: 'the owner asks for its full rating, told of the risk',
         }),
       })
       .refine((test) => test.places.length === 0 || test.outcome === 'leak seen', {
         path: ['places'],
-        error: 'Place of the leak: only where a leak was seen; otherwise leave it out.',
+        error: 'Places: of a leak, only where a leak was seen; otherwise leave it out.',
       })
       .refine(
         (test) =>
           test.fogSeconds === null || (test.method === 'condensation' && test.outcome === 'leak seen'),
         {
           path: ['fogSeconds'],
-          error: 'Fog: only of a condensation test at which fog was seen.',
+          error: 'The fog stood for: only of a condensation test at which fog was seen.',
         },
       )
       .refine((test) => (test.deflectionStartUm === null) === (test.deflectionEndUm === null), {
         path: ['deflectionEndUm'],
-        error: 'Deflection: at the start and at the end, e.g. 12.4 and 12.1, or neither.',
+        error: 'Deflection, end: wanted with the one at the start, e.g. 12.4 and 12.1, or neither.',
       })
       .refine((test) => (test.method === 'condensation') === (test.pressureBar === null), {
         path: ['pressureBar'],
@@ -155,7 +167,7 @@ export const testKinds: KindDefinitions<TestPayloads> = {
         (test) => test.method === 'dry air' || (test.record === null && test.deflectionStartUm === null),
         {
           path: ['deflectionStartUm'],
-          error: 'Deflection: of a dry test alone; a wet one and condensation are judged by eye.',
+          error: 'Deflection, start: of a dry test alone; a wet one and condensation are judged by eye.',
         },
       )
       .refine(
@@ -170,7 +182,7 @@ export const testKinds: KindDefinitions<TestPayloads> = {
       )
       .refine((test) => test.record === null || test.deflectionStartUm === null, {
         path: ['deflectionStartUm'],
-        error: 'Deflection: its record holds it; leave the two figures blank.',
+        error: 'Deflection, start: its record holds it; leave the two figures blank.',
       })
       .superRefine(({ record: kept, pressureBar, seconds: told }, wrong) => {
         const held = kept === null ? null : carriedBy(kept);
@@ -185,7 +197,7 @@ export const testKinds: KindDefinitions<TestPayloads> = {
           wrong.addIssue({
             code: 'custom',
             path: ['seconds'],
-            message: `Duration: its record shows ${held.seconds} s at ${pressureWords(held.overBar)}. Enter that duration.`,
+            message: `Watched for: its record shows ${held.seconds} s at ${pressureWords(held.overBar)}. Enter that duration.`,
           });
       }),
   },
@@ -231,7 +243,13 @@ export const testKinds: KindDefinitions<TestPayloads> = {
     schema: z
       .strictObject({
         record: record.nullable(),
-        typed: z.strictObject({ startUm: deflection, endUm: deflection, seconds }).nullable(),
+        typed: z
+          .strictObject({
+            startUm: deflection('At the start'),
+            endUm: deflection('At the end'),
+            seconds: seconds('It ran for'),
+          })
+          .nullable(),
       })
       .refine((blank) => (blank.record === null) !== (blank.typed === null), {
         path: ['typed'],
@@ -249,7 +267,7 @@ export const testKinds: KindDefinitions<TestPayloads> = {
   'test.finding': {
     version: 1,
     schema: z.strictObject({
-      seat: oneOf('Leaks at', LEAK_SEATS),
+      seat: oneOf('It leaks at', LEAK_SEATS),
       foundBy: z.array(id).max(50),
       done: oneOf('What was done', LEAK_DONE),
       note: optionalText({ words: 'Note', max: 300, example: 'tube worn, seal of 2.0 mm' }),

@@ -1,16 +1,17 @@
 import { Button, LinearProgress, Paper, Stack, Typography } from '@mui/material';
 import { lazy, Suspense, useState } from 'react';
 import { useFormContext, useWatch } from 'react-hook-form';
-import { LEFT_BY, type Payloads, PHOTO_MARKS } from '../../core/logbook';
+import { LEFT_BY, PHOTO_MARKS } from '../../core/logbook';
 import { CalibreFigure } from '../figures/CalibreFigure';
 import type { Pane } from '../figures/SideBySide';
-import { fieldsOf, optionsOf } from '../kit/fields';
+import { factFields } from '../kit/factFields';
+import { optionsOf } from '../kit/fields';
 import { FactCard } from './FactCard';
 import { useJob } from './JobContext';
 import { MarkedPhoto, MarksInWords, useMarkedPhotos, usePhotosNow } from './photos';
 
 const SideBySide = lazy(() => import('../figures/SideBySide'));
-const openPhotoMark = fieldsOf<Payloads['open.photo-mark']>();
+const openPhotoMark = factFields('open.photo-mark');
 const DRAWING = 'drawing';
 
 /** A photograph with the mark being set: by mouse or touch, by its arrow keys, or by its figures. */
@@ -31,14 +32,12 @@ function Placing({ photo }: { readonly photo: string }) {
       <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
         <openPhotoMark.MeasureField
           name="xPercent"
-          label="Across"
           quantity="figureOnly"
           unitShown="%"
           helper="from the left"
         />
         <openPhotoMark.MeasureField
           name="yPercent"
-          label="Down"
           quantity="figureOnly"
           unitShown="%"
           helper="from the top"
@@ -113,9 +112,9 @@ export function Photographs() {
             action="Set the mark"
           >
             <Placing photo={marking} />
-            <openPhotoMark.ListChoice name="kind" label="What it shows" options={optionsOf(PHOTO_MARKS)} />
-            <openPhotoMark.Choice name="by" label="Left by" options={optionsOf(LEFT_BY)} />
-            <openPhotoMark.TextLine name="note" label="Note" />
+            <openPhotoMark.ListChoice name="kind" options={optionsOf(PHOTO_MARKS)} />
+            <openPhotoMark.Choice name="by" options={optionsOf(LEFT_BY)} />
+            <openPhotoMark.TextLine name="note" />
           </FactCard>
           <Button onClick={() => setMarking(null)} sx={{ mt: 1 }}>
             All photographs

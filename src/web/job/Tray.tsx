@@ -6,7 +6,6 @@ import {
   partsToOrder,
   type PartOff,
   type PartOutcome,
-  type Payloads,
   positionsToNote,
   requestWith,
 } from '../../core/logbook';
@@ -22,14 +21,15 @@ import {
   whatToNote,
 } from '../../core/craft/parts';
 import { colours } from '../kit/theme';
-import { optionsOf, fieldsOf } from '../kit/fields';
+import { factFields } from '../kit/factFields';
+import { optionsOf } from '../kit/fields';
 import { FactCard } from './FactCard';
 import { RecordedBy } from './RecordedBy';
 import { FileThumb } from './files';
 import { useJob } from './JobContext';
 import { NativeSelect } from '../kit/NativeSelect';
 
-const openPart = fieldsOf<Payloads['open.part']>();
+const openPart = factFields('open.part');
 
 /** Records what became of a part. */
 export function useSettle(): (part: PartOff, outcome: PartOutcome) => void {
@@ -108,12 +108,8 @@ function PartLine({ part }: { readonly part: PartOff }) {
             files
             defaults={off.payload}
           >
-            <openPart.TextLine
-              name="position"
-              label="Where it sat"
-              helper="hole of a bar, arrow of a pin, place of a screw"
-            />
-            <openPart.MeasureField name="count" label="How many" quantity="figureOnly" />
+            <openPart.TextLine name="position" helper="hole of a bar, arrow of a pin, place of a screw" />
+            <openPart.MeasureField name="count" quantity="figureOnly" />
           </FactCard>
         </Stack>
       )}
@@ -244,7 +240,7 @@ function ServesField() {
     return (
       <openPart.Several
         name="serves"
-        label="It serves, so if it is lost or replaced there is to prove"
+        shownAs="It serves, so if it is lost or replaced there is to prove"
         options={SERVED.map((each) => ({ value: each, label: `${each} (${PROVED_BY[each]})` }))}
       />
     );
@@ -271,12 +267,8 @@ export function PartComesOff() {
     >
       <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
         <PartField />
-        <openPart.TextLine
-          name="position"
-          label="Where it sat"
-          helper="hole of a bar, arrow of a pin, place of a screw"
-        />
-        <openPart.MeasureField name="count" label="How many" quantity="figureOnly" />
+        <openPart.TextLine name="position" helper="hole of a bar, arrow of a pin, place of a screw" />
+        <openPart.MeasureField name="count" quantity="figureOnly" />
       </Stack>
       <ServesField />
     </FactCard>

@@ -527,7 +527,7 @@ export function useFieldValue(name: string): unknown {
   return useWatch({ name });
 }
 
-const FIELDS = {
+export const FIELDS = {
   TextLine,
   MeasureField,
   NumbersField,
@@ -547,7 +547,7 @@ type Named<P, Field> = Field extends (props: infer Props) => infer Shown
   : never;
 
 /** A value as the form holds it: a figure that is not typed yet is null, or no number. */
-type AsTyped<V> = V extends number ? V | null : V;
+export type AsTyped<V> = V extends number ? V | null : V;
 
 type FieldsOf<P> = { readonly [Field in keyof typeof FIELDS]: Named<P, (typeof FIELDS)[Field]> } & {
   /** What one field holds, as it is typed. */

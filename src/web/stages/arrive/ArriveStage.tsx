@@ -13,11 +13,12 @@ import {
   worstOf,
   promiseFor,
 } from '../../../core/advice/arrival';
-import { awaitedParts, type Payloads } from '../../../core/logbook';
+import { awaitedParts } from '../../../core/logbook';
 import { REQUIREMENTS, SERVICES, STAGE_WORDS, STAGES } from '../../../core/craft/policy';
 import { dayInWords, localTime } from '../../../core/craft/time';
 import { Caution, LampAnswer, type Standing } from '../../kit/Lamp';
-import { optionsOf, fieldsOf } from '../../kit/fields';
+import { factFields } from '../../kit/factFields';
+import { optionsOf } from '../../kit/fields';
 import { DeviceButton } from '../../kit/DeviceButton';
 import { FactCard } from '../../job/FactCard';
 import { OptionalFacts } from '../../job/OptionalFacts';
@@ -28,8 +29,8 @@ import { useNeeds, useOptionalOfArrival } from './optional';
 import { PromiseField } from './PromiseField';
 import { ComplaintFields, PriceOfService, RiskFields, WatchFields } from './fields';
 
-const arriveService = fieldsOf<Payloads['arrive.service']>();
-const arriveConsent = fieldsOf<Payloads['arrive.consent']>();
+const arriveService = factFields('arrive.service');
+const arriveConsent = factFields('arrive.consent');
 
 /** The jobs this one is tied to: what it follows, what follows it, and the other watches of the visit. */
 function Linked() {
@@ -133,7 +134,7 @@ function Mat() {
         recorded={facts.service}
         defaults={{ service: 'cell only', priceMinor: context.policy.services['cell only'].priceMinor }}
       >
-        <arriveService.Choice name="service" label="Service" options={optionsOf(SERVICES)} />
+        <arriveService.Choice name="service" options={optionsOf(SERVICES)} />
         <PriceOfService policy={context.policy} />
       </FactCard>
       <FactCard
@@ -163,7 +164,7 @@ function Mat() {
         defaults={{ risks: [], given: null }}
       >
         <RiskFields />
-        <arriveConsent.YesNo name="given" label="The owner" yes="Agrees to them" no="Does not agree" />
+        <arriveConsent.YesNo name="given" yes="Agrees to them" no="Does not agree" />
       </FactCard>
       <OptionalFacts facts={more} />
       <Linked />

@@ -4,7 +4,8 @@ import { useController } from 'react-hook-form';
 import { money } from '../../../core/craft/money';
 import { COMPLAINTS, type Payloads, RISKS } from '../../../core/logbook';
 import type { Policy, Service } from '../../../core/craft/policy';
-import { MeasureField, optionsOf, Several, TextLine, useFieldValue } from '../../kit/fields';
+import { factFields } from '../../kit/factFields';
+import { optionsOf, useFieldValue } from '../../kit/fields';
 
 /** Where a fact stands in its form: alone, or under its own name in the form of taking in. */
 interface Placed<Name extends string> {
@@ -17,28 +18,32 @@ const namesOf =
   (name: keyof P & string): string =>
     `${at}${name}`;
 
+const watch = factFields('arrive.watch');
+const complaint = factFields('arrive.complaint');
+const stopped = factFields('arrive.stopped');
+const consent = factFields('arrive.consent');
+
 /** The fields of arrival, shared by taking in and by correcting later. */
 export function WatchFields({ at = '' }: Placed<'watch'>) {
-  const name = namesOf<Payloads['arrive.watch']>(at);
   return (
     <>
       <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
-        <TextLine name={name('reference')} label="Reference" mono />
-        <TextLine name={name('serial')} label="Serial" mono />
-        <TextLine name={name('maker')} label="Maker" />
+        <watch.TextLine at={at} name="reference" mono />
+        <watch.TextLine at={at} name="serial" mono />
+        <watch.TextLine at={at} name="maker" />
       </Stack>
       <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
-        <TextLine name={name('engraved')} label="Engraved on the outside" />
-        <MeasureField
-          name={name('ratingBar')}
-          label="Water rating"
+        <watch.TextLine at={at} name="engraved" />
+        <watch.MeasureField
+          at={at}
+          name="ratingBar"
           quantity="ratingBar"
           optional
           helper="e.g. 3 bar, 50 m, 3 atm; blank if none"
         />
-        <MeasureField
-          name={name('crownClock')}
-          label="Crown at"
+        <watch.MeasureField
+          at={at}
+          name="crownClock"
           quantity="figureOnly"
           optional
           helper="seen from the dial"
@@ -49,21 +54,19 @@ export function WatchFields({ at = '' }: Placed<'watch'>) {
 }
 
 export function ComplaintFields({ at = '' }: Placed<'complaint'>) {
-  const name = namesOf<Payloads['arrive.complaint']>(at);
   return (
     <>
-      <Several name={name('picked')} label="What the owner sees" options={optionsOf(COMPLAINTS)} wanted />
-      <TextLine name={name('words')} label="In the owner’s words" />
+      <complaint.Several at={at} name="picked" options={optionsOf(COMPLAINTS)} wanted />
+      <complaint.TextLine at={at} name="words" />
     </>
   );
 }
 
 export function StoppedField({ at = '' }: Placed<'stopped'>) {
-  const name = namesOf<Payloads['arrive.stopped']>(at);
   return (
-    <TextLine
-      name={name('stoppedOn')}
-      label="Stopped since"
+    <stopped.TextLine
+      at={at}
+      name="stoppedOn"
       helper="a year, year-month or day, e.g. 2026-02; blank if the owner does not know"
       blankIsNull
     />
@@ -71,11 +74,10 @@ export function StoppedField({ at = '' }: Placed<'stopped'>) {
 }
 
 export function RiskFields({ at = '' }: Placed<'consent'>) {
-  const name = namesOf<Payloads['arrive.consent']>(at);
   return (
-    <Several
-      name={name('risks')}
-      label="Risks named to the owner"
+    <consent.Several
+      at={at}
+      name="risks"
       options={Object.entries(RISKS).map(([value, label]) => ({ value, label }))}
     />
   );

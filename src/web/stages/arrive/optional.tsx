@@ -4,35 +4,28 @@ import { useFieldArray, useFormContext } from 'react-hook-form';
 import { inHouse, type Need, needsOf, promiseAfterParts, requestFor } from '../../../core/advice/arrival';
 import { capital } from '../../../core/craft/judgement';
 import { money } from '../../../core/craft/money';
-import {
-  AGREED_HOW,
-  CHANGED_BY,
-  MARK_KINDS,
-  MARK_VIEWS,
-  REFER_REASONS,
-  WEAR,
-  type Payloads,
-} from '../../../core/logbook';
+import { AGREED_HOW, CHANGED_BY, MARK_KINDS, MARK_VIEWS, REFER_REASONS, WEAR } from '../../../core/logbook';
 import { localTime } from '../../../core/craft/time';
 import { CaseFigure } from '../../figures/CaseFigure';
 import { CrownCard } from '../../job/CrownCard';
 import { FactCard } from '../../job/FactCard';
 import { FactList } from '../../job/FactList';
-import { MeasureField, optionsOf, TextLine, fieldsOf } from '../../kit/fields';
+import { factFields } from '../../kit/factFields';
+import { MeasureField, optionsOf, TextLine } from '../../kit/fields';
 import { useJob } from '../../job/JobContext';
 import type { OptionalFact } from '../../job/OptionalFacts';
 import { StoppedField } from './fields';
 
-const arriveEstimate = fieldsOf<Payloads['arrive.estimate']>();
-const arrivePartsRequest = fieldsOf<Payloads['arrive.parts-request']>();
-const arriveMark = fieldsOf<Payloads['arrive.mark']>();
-const arriveCellHistory = fieldsOf<Payloads['arrive.cell-history']>();
-const arriveWear = fieldsOf<Payloads['arrive.wear']>();
-const arriveOriginality = fieldsOf<Payloads['arrive.originality']>();
-const arriveAgreement = fieldsOf<Payloads['arrive.agreement']>();
-const arriveReady = fieldsOf<Payloads['arrive.ready']>();
-const arrivePartsArrived = fieldsOf<Payloads['arrive.parts-arrived']>();
-const arriveDecision = fieldsOf<Payloads['arrive.decision']>();
+const arriveEstimate = factFields('arrive.estimate');
+const arrivePartsRequest = factFields('arrive.parts-request');
+const arriveMark = factFields('arrive.mark');
+const arriveCellHistory = factFields('arrive.cell-history');
+const arriveWear = factFields('arrive.wear');
+const arriveOriginality = factFields('arrive.originality');
+const arriveAgreement = factFields('arrive.agreement');
+const arriveReady = factFields('arrive.ready');
+const arrivePartsArrived = factFields('arrive.parts-arrived');
+const arriveDecision = factFields('arrive.decision');
 
 /** One drawing with what is marked on it, and the fields of the next mark. */
 function MarkFields() {
@@ -57,19 +50,18 @@ function MarkFields() {
         </Typography>
       </Stack>
       <Stack spacing={1.5} sx={{ flexGrow: 1 }}>
-        <arriveMark.Choice name="view" label="Seen from the" options={optionsOf(MARK_VIEWS)} />
-        <arriveMark.ListChoice name="kind" label="Kind of mark" options={optionsOf(MARK_KINDS)} />
+        <arriveMark.Choice name="view" options={optionsOf(MARK_VIEWS)} />
+        <arriveMark.ListChoice name="kind" options={optionsOf(MARK_KINDS)} />
         <arriveMark.MeasureField
           name="clock"
-          label="At"
           quantity="figureOnly"
           optional
           helper="o’clock as seen from there; blank for the middle"
         />
         {kind === 'original film' && (
-          <arriveMark.Choice name="film" label="The owner wants it" options={optionsOf(['keep', 'remove'])} />
+          <arriveMark.Choice name="film" options={optionsOf(['keep', 'remove'])} />
         )}
-        <arriveMark.TextLine name="note" label="Note" />
+        <arriveMark.TextLine name="note" />
       </Stack>
     </Stack>
   );
@@ -131,10 +123,9 @@ function RequestFields() {
         Another part
       </Button>
       <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
-        <arrivePartsRequest.TextLine name="supplier" label="Supplier" />
+        <arrivePartsRequest.TextLine name="supplier" />
         <arrivePartsRequest.TextLine
           name="expectedOn"
-          label="Expected on"
           helper="year-month-day, blank if not known"
           blankIsNull
         />
@@ -218,10 +209,9 @@ export function useOptionalOfArrival(): OptionalFact[] {
           recorded={facts.cellHistory}
           defaults={{ changedBy: null, changedOn: null }}
         >
-          <arriveCellHistory.Choice name="changedBy" label="Changed by" options={optionsOf(CHANGED_BY)} />
+          <arriveCellHistory.Choice name="changedBy" options={optionsOf(CHANGED_BY)} />
           <arriveCellHistory.TextLine
             name="changedOn"
-            label="When"
             helper="year, or year-month, e.g. 2023-05; blank if not known"
             blankIsNull
           />
@@ -252,13 +242,8 @@ export function useOptionalOfArrival(): OptionalFact[] {
           recorded={facts.wear}
           defaults={{ uses: [], words: '' }}
         >
-          <arriveWear.Several
-            name="uses"
-            label="Worn"
-            options={optionsOf(WEAR)}
-            wanted={asks('arrive.wear')}
-          />
-          <arriveWear.TextLine name="words" label="In the owner’s words" />
+          <arriveWear.Several name="uses" options={optionsOf(WEAR)} wanted={asks('arrive.wear')} />
+          <arriveWear.TextLine name="words" />
         </FactCard>
       ),
     },
@@ -279,9 +264,9 @@ export function useOptionalOfArrival(): OptionalFact[] {
         >
           <arriveOriginality.Tick
             name="matters"
-            label="It matters: clean and repair before replacing, and ask first"
+            shownAs="It matters: clean and repair before replacing, and ask first"
           />
-          <arriveOriginality.TextLine name="words" label="What the watch means to them" />
+          <arriveOriginality.TextLine name="words" />
         </FactCard>
       ),
     },
@@ -325,22 +310,17 @@ export function useOptionalOfArrival(): OptionalFact[] {
           recorded={facts.agreements}
           defaults={{ what: '', upToMinor: null, by: 'the owner', how: 'by phone' }}
         >
-          <arriveAgreement.TextLine name="what" label="What was agreed" />
+          <arriveAgreement.TextLine name="what" />
           <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
             <arriveAgreement.MoneyField
               name="upToMinor"
-              label="The job may cost up to"
               currency={context.policy.currency}
               optional
               helper="blank if no price was named"
             />
-            <arriveAgreement.TextLine
-              name="by"
-              label="With whom"
-              helper="the owner, or who speaks for them; no names"
-            />
+            <arriveAgreement.TextLine name="by" helper="the owner, or who speaks for them; no names" />
           </Stack>
-          <arriveAgreement.Choice name="how" label="How" options={optionsOf(AGREED_HOW)} />
+          <arriveAgreement.Choice name="how" options={optionsOf(AGREED_HOW)} />
         </FactList>
       ),
     },
@@ -362,10 +342,7 @@ export function useOptionalOfArrival(): OptionalFact[] {
           }}
         >
           <NeedsList needs={needs} />
-          <arriveReady.Tick
-            name="riskAccepted"
-            label="The owner accepts that it may be closed for the time being"
-          />
+          <arriveReady.Tick name="riskAccepted" />
         </FactCard>
       ),
     },
@@ -397,7 +374,7 @@ export function useOptionalOfArrival(): OptionalFact[] {
               defaults={{ note: '' }}
               action="They are here"
             >
-              <arrivePartsArrived.TextLine name="note" label="Note" />
+              <arrivePartsArrived.TextLine name="note" />
             </FactCard>
           )}
         </>
@@ -415,13 +392,12 @@ export function useOptionalOfArrival(): OptionalFact[] {
         >
           <arriveDecision.Choice
             name="decision"
-            label="Decision"
             options={optionsOf(['referred', 'declined'])}
             wanted={asks('arrive.decision')}
           />
-          <arriveDecision.ListChoice name="reason" label="Reason" options={optionsOf(REFER_REASONS)} />
-          <arriveDecision.TextLine name="to" label="Referred to" />
-          <arriveDecision.TextLine name="told" label="What the owner was told" />
+          <arriveDecision.ListChoice name="reason" options={optionsOf(REFER_REASONS)} />
+          <arriveDecision.TextLine name="to" />
+          <arriveDecision.TextLine name="told" />
         </FactCard>
       ),
     },

@@ -3,11 +3,12 @@ import { Fragment } from 'react';
 import { accumulatorInQuestion, witnessesOf } from '../../../core/advice/cell';
 import { supplyOf } from '../../../core/advice/supply';
 import { capital } from '../../../core/craft/judgement';
-import { wellKey, type WellState, type Payloads } from '../../../core/logbook';
+import { wellKey, type WellState } from '../../../core/logbook';
 import { ABOVE_CELL, openRevisions } from '../../../core/craft/movements';
 import { Caution } from '../../kit/Lamp';
 import { CalibreFigure } from '../../figures/CalibreFigure';
-import { fieldsOf, optionsOf } from '../../kit/fields';
+import { factFields } from '../../kit/factFields';
+import { optionsOf } from '../../kit/fields';
 import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
 import { OptionalFacts } from '../../job/OptionalFacts';
@@ -24,9 +25,9 @@ import { WellLamp } from './WellLamp';
 import { WellMeasuredCard } from './WellMeasured';
 import { wellTitle } from './wells';
 
-const cellAbove = fieldsOf<Payloads['cell.above']>();
-const cellPlaces = fieldsOf<Payloads['cell.places']>();
-const cellPutBack = fieldsOf<Payloads['cell.put-back']>();
+const cellAbove = factFields('cell.above');
+const cellPlaces = factFields('cell.places');
+const cellPutBack = factFields('cell.put-back');
 
 /** What lies above the cells of this watch: steps of the way to them, whatever holds the cell. */
 function AboveCard() {
@@ -45,7 +46,7 @@ function AboveCard() {
         </Typography>
       }
     >
-      <cellAbove.Several name="above" label="Lies above it" options={optionsOf(ABOVE_CELL)} />
+      <cellAbove.Several name="above" options={optionsOf(ABOVE_CELL)} />
     </FactCard>
   );
 }
@@ -67,8 +68,8 @@ function PlacesCard() {
       }
     >
       <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
-        <cellPlaces.TextLine name="first" label="First cell" helper="e.g. hands" />
-        <cellPlaces.TextLine name="second" label="Second cell" helper="e.g. display" />
+        <cellPlaces.TextLine name="first" helper="e.g. hands" />
+        <cellPlaces.TextLine name="second" helper="e.g. display" />
       </Stack>
     </FactCard>
   );
@@ -85,7 +86,7 @@ function PutBackCard({ well }: { readonly well: WellState }) {
       defaults={{ reason: '' }}
       action="Put back"
     >
-      <cellPutBack.TextLine name="reason" label="Why" helper="e.g. reseal only, measured 1.56 V" />
+      <cellPutBack.TextLine name="reason" helper="e.g. reseal only, measured 1.56 V" />
     </FactCard>
   );
 }

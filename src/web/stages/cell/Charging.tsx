@@ -4,13 +4,14 @@ import { useFormContext } from 'react-hook-form';
 import { accumulatorInQuestion } from '../../../core/advice/cell';
 import { hasLeaked, judgeAccumulator, kitLots, kitsHere, woundHere } from '../../../core/advice/charging';
 import { capital, figure } from '../../../core/craft/judgement';
-import { ACCUMULATOR_WAYS, CHARGE_OUTCOMES, type Payloads } from '../../../core/logbook';
+import { ACCUMULATOR_WAYS, CHARGE_OUTCOMES } from '../../../core/logbook';
 import type { Calibre, Charge } from '../../../core/craft/movements';
 import type { Lot } from '../../../core/craft/stock';
 import type { DeviceSays } from '../../../contract';
 import { askDevice, faultWords, useConnected } from '../../api/devices';
 import { Caution, LampAnswer, Working } from '../../kit/Lamp';
-import { optionsOf, fieldsOf } from '../../kit/fields';
+import { factFields } from '../../kit/factFields';
+import { optionsOf } from '../../kit/fields';
 import { FactCard } from '../../job/FactCard';
 import { FactList } from '../../job/FactList';
 import { useJob } from '../../job/JobContext';
@@ -20,8 +21,8 @@ import { LooseCells, TakeOut } from './Loose';
 import { FoundCard, OldCellCards } from './OldCell';
 import { UnderLightCards, UnderLightLamp } from './UnderLight';
 
-const cellAccumulator = fieldsOf<Payloads['cell.accumulator']>();
-const cellCharged = fieldsOf<Payloads['cell.charged']>();
+const cellAccumulator = factFields('cell.accumulator');
+const cellCharged = factFields('cell.charged');
 
 /** The kit for this calibre, from the stock or from elsewhere. */
 function AccumulatorFields({ kits }: { readonly kits: readonly Lot[] }) {
@@ -52,27 +53,21 @@ function AccumulatorFields({ kits }: { readonly kits: readonly Lot[] }) {
         }}
       />
       <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
-        <cellAccumulator.TextLine name="kitCode" label="Kit" mono />
-        <cellAccumulator.TextLine name="supplier" label="Supplier" />
-        <cellAccumulator.TextLine name="lotCode" label="Lot" mono />
+        <cellAccumulator.TextLine name="kitCode" mono />
+        <cellAccumulator.TextLine name="supplier" />
+        <cellAccumulator.TextLine name="lotCode" mono />
       </Stack>
-      <cellAccumulator.Choice name="way" label="Renewed as" options={optionsOf(ACCUMULATOR_WAYS)} />
+      <cellAccumulator.Choice name="way" options={optionsOf(ACCUMULATOR_WAYS)} />
       {way === 'old tab transferred' && (
         <cellAccumulator.MeasureField
           name="tabContactOhm"
-          label="Tab to accumulator"
           quantity="resistanceOhm"
           optional
           helper="measured with the tab pressed on"
         />
       )}
       {state.facts.charges.length === 0 && !hasLeaked(state) && (
-        <cellAccumulator.TextLine
-          name="unchargedBecause"
-          label="Why without a charge watched first"
-          helper="blank: a charge comes first"
-          blankIsNull
-        />
+        <cellAccumulator.TextLine name="unchargedBecause" helper="blank: a charge comes first" blankIsNull />
       )}
     </>
   );
@@ -106,14 +101,13 @@ export function ChargingMat() {
           outcome: null,
         }}
       >
-        <cellCharged.Choice name="by" label="By" options={optionsOf(['light', 'rotor', 'charger'])} />
+        <cellCharged.Choice name="by" options={optionsOf(['light', 'rotor', 'charger'])} />
         <cellCharged.MeasureField
           name="hours"
-          label="For"
           quantity="hours"
           wanted={asks('cell.charged') && facts.charges.length === 0}
         />
-        <cellCharged.Choice name="outcome" label="Then it" options={optionsOf(CHARGE_OUTCOMES)} />
+        <cellCharged.Choice name="outcome" options={optionsOf(CHARGE_OUTCOMES)} />
       </FactList>
       {first && well && !facts.accumulator && (
         <Paper component="section" aria-label="The kit" sx={{ p: 2 }}>

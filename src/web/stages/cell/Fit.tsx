@@ -4,18 +4,19 @@ import { Link } from 'react-router';
 import { fitByMeasure, placeWants, primaryBarred, type Refusal } from '../../../core/advice/cell';
 import { money } from '../../../core/craft/money';
 import { capital } from '../../../core/craft/judgement';
-import { MAIN_WELL, openDrops, wellKey, type WellState, type Payloads } from '../../../core/logbook';
+import { MAIN_WELL, openDrops, wellKey, type WellState } from '../../../core/logbook';
 import { type LotOffer, recordWords, type WhatToFit } from '../../../core/craft/stock';
 import { Fold } from '../../kit/Fold';
 import { goOnToWanted } from '../../kit/keys/wanted';
 import { FactCard } from '../../job/FactCard';
-import { fieldsOf } from '../../kit/fields';
+import { factFields } from '../../kit/factFields';
+
 import { useJob } from '../../job/JobContext';
 import { TakeOut } from './Loose';
 import { orderAt, useAlkalineWord, useChosenLot, useFit } from './useFit';
 import { wellTitle } from './wells';
 
-const cellFitted = fieldsOf<Payloads['cell.fitted']>();
+const cellFitted = factFields('cell.fitted');
 
 /** A cheaper cell beside what a leak of it costs, and the owner’s word where that lets it in. */
 function PriceBesideLeak({ well, fit }: { readonly well: WellState; readonly fit: WhatToFit }) {
@@ -261,7 +262,7 @@ export function OwnersOwnCard({ well }: { readonly well: WellState }) {
         <Typography color="text.secondary">Its age is not known: no date can be given for it.</Typography>
       }
     >
-      <cellFitted.TextLine name="cellCode" label="Cell" mono helper="as printed on it, e.g. SR621SW" />
+      <cellFitted.TextLine name="cellCode" mono helper="as printed on it, e.g. SR621SW" />
     </FactCard>
   );
 }

@@ -8,17 +8,17 @@ import {
   outcomesOf,
   type WellState,
   wellKey,
-  type Payloads,
 } from '../../../core/logbook';
 import type { Lot } from '../../../core/craft/stock';
 import { Caution } from '../../kit/Lamp';
 import { FactCard } from '../../job/FactCard';
 import { FactList } from '../../job/FactList';
-import { optionsOf, fieldsOf } from '../../kit/fields';
+import { factFields } from '../../kit/factFields';
+import { optionsOf } from '../../kit/fields';
 import { useJob } from '../../job/JobContext';
 
-const cellDroppedSettled = fieldsOf<Payloads['cell.dropped-settled']>();
-const cellDropped = fieldsOf<Payloads['cell.dropped']>();
+const cellDroppedSettled = factFields('cell.dropped-settled');
+const cellDropped = factFields('cell.dropped');
 
 /** Takes a fresh cell or kit of the lot chosen out of its blister: from then on it is loose until it is fitted. */
 export function TakeOut({ well, lot }: { readonly well: WellState; readonly lot: Lot }) {
@@ -80,7 +80,7 @@ export function LooseCells() {
             well={dropped.well}
             defaults={{ droppedEntryId: dropped.id, outcome: 'escalated', words: '' }}
           >
-            <cellDroppedSettled.TextLine name="words" label="Who was told, what was searched" />
+            <cellDroppedSettled.TextLine name="words" />
           </FactCard>
         </Paper>
       ))}
@@ -119,8 +119,8 @@ export function DroppedCard({ well }: { readonly well: WellState }) {
       defaults={{ what: well.found === null ? 'a fresh cell' : 'the old cell', where: '' }}
     >
       <Caution grave>{LOOSE_CELL_CAUTION}</Caution>
-      <cellDropped.Choice name="what" label="Which" options={optionsOf(DROPPED)} />
-      <cellDropped.TextLine name="where" label="Where it fell" />
+      <cellDropped.Choice name="what" options={optionsOf(DROPPED)} />
+      <cellDropped.TextLine name="where" />
     </FactList>
   );
 }

@@ -6,15 +6,15 @@ import {
   nextToSettle,
   type WellState,
   wellKey,
-  type Payloads,
 } from '../../../core/logbook';
 import { Caution } from '../../kit/Lamp';
-import { optionsOf, fieldsOf } from '../../kit/fields';
+import { factFields } from '../../kit/factFields';
+import { optionsOf } from '../../kit/fields';
 import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
 import { wellTitle } from './wells';
 
-const cellFound = fieldsOf<Payloads['cell.found']>();
+const cellFound = factFields('cell.found');
 
 function FoundFields({ well }: { readonly well: WellState }) {
   const { setWellDraft } = useJob();
@@ -24,16 +24,13 @@ function FoundFields({ well }: { readonly well: WellState }) {
       {marking !== null && (
         <cellFound.TextLine
           name="marking"
-          label="Marking of the old cell"
           mono
           wanted
           helper="as printed, e.g. SR 621 SW (364)"
           onText={(text) => setWellDraft(well.name, { found: text })}
         />
       )}
-      {marking !== null && (
-        <cellFound.Choice name="condition" label="Condition" options={optionsOf(CELL_CONDITIONS)} />
-      )}
+      {marking !== null && <cellFound.Choice name="condition" options={optionsOf(CELL_CONDITIONS)} />}
     </>
   );
 }

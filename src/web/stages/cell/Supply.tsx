@@ -2,13 +2,13 @@ import { Typography } from '@mui/material';
 import { supplyOf } from '../../../core/advice/supply';
 import { SUPPLIES, SUPPLY_WORDS } from '../../../core/craft/cells';
 import { capital } from '../../../core/craft/judgement';
-import type { Payloads } from '../../../core/logbook';
 import { LampAnswer, type Standing } from '../../kit/Lamp';
-import { fieldsOf } from '../../kit/fields';
+import { factFields } from '../../kit/factFields';
+
 import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
 
-const identifySupply = fieldsOf<Payloads['identify.supply']>();
+const identifySupply = factFields('identify.supply');
 
 /** What the watch runs from, said by somebody who saw why: it lets in what was barred, and bars what was let in. */
 export function SupplyCard() {
@@ -29,12 +29,10 @@ export function SupplyCard() {
     >
       <identifySupply.Choice
         name="runsFrom"
-        label="It runs from"
         options={SUPPLIES.map((value) => ({ value, label: SUPPLY_WORDS[value] }))}
       />
       <identifySupply.TextLine
         name="reason"
-        label="What tells so"
         helper="e.g. a light cell under the dial; no light cell and no rotor"
       />
     </FactCard>

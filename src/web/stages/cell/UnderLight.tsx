@@ -12,11 +12,11 @@ import {
 import { CHARGE_STATES, type ChargingPlan } from '../../../core/craft/charging';
 import { capital, figure } from '../../../core/craft/judgement';
 import { localTime } from '../../../core/craft/time';
-import type { Payloads } from '../../../core/logbook';
 import type { Calibre } from '../../../core/craft/movements';
 import { useRack } from '../../api/resources';
 import { Columns } from '../../kit/Columns';
-import { fieldsOf, optionsOf } from '../../kit/fields';
+import { factFields } from '../../kit/factFields';
+import { optionsOf } from '../../kit/fields';
 import { Caution, LampAnswer, type Standing, Working } from '../../kit/Lamp';
 import { NativeSelect } from '../../kit/NativeSelect';
 import { FactCard } from '../../job/FactCard';
@@ -25,7 +25,7 @@ import { useJob } from '../../job/JobContext';
 
 const Curve = lazy(() => import('../../figures/Curve'));
 
-const lit = fieldsOf<Payloads['cell.lit']>();
+const lit = factFields('cell.lit');
 
 const STANDING: Readonly<Record<ChargingPlan['verdict'], Standing>> = {
   charges: 'good',
@@ -162,23 +162,21 @@ function PlaceFields({ calibre }: { readonly calibre: Calibre }) {
         {place && place.measuredAtMm !== null && (
           <lit.MeasureField
             name="distanceMm"
-            label="From the lamp"
             quantity="lengthMm"
             optional
             helper={`blank: ${place.measuredAtMm} mm, where it was measured`}
           />
         )}
-        <lit.MeasureField name="roomC" label="The room" quantity="temperatureC" helper="°C, as read now" />
+        <lit.MeasureField name="roomC" quantity="temperatureC" helper="°C, as read now" />
         <lit.MeasureField
           name="percent"
-          label="Charge, where it was read"
           quantity="figureOnly"
           unitShown="%"
           optional
           helper="blank: by its steps, below"
         />
       </Columns>
-      <lit.Choice name="shows" label="Its steps show" options={optionsOf(CHARGE_STATES)} />
+      <lit.Choice name="shows" options={optionsOf(CHARGE_STATES)} />
       {onRecord && (
         <Typography color="text.secondary">
           On record: {onRecord.shows}, {onRecord.because}. Enter what you see now.

@@ -16,7 +16,6 @@ import {
   CROWN_SEEN,
   lastReading,
   NOT_LOOKED,
-  type Payloads,
   readingIn,
   wellOf,
   openness,
@@ -26,7 +25,8 @@ import { quantities } from '../../../core/craft/units';
 import { earlierReadings, trendsOfWatch } from '../../../core/advice/watches';
 import { askDevice, faultWords, useConnected } from '../../api/devices';
 import { LampAnswer, type Standing, Working } from '../../kit/Lamp';
-import { fieldsOf, optionsOf, optionsOrNone } from '../../kit/fields';
+import { factFields } from '../../kit/factFields';
+import { optionsOf, optionsOrNone } from '../../kit/fields';
 import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
 import { OptionalFacts } from '../../job/OptionalFacts';
@@ -52,9 +52,9 @@ import { useSnackbar } from 'notistack';
 import { useId } from 'react';
 import { useController, useFormContext } from 'react-hook-form';
 
-const checkPulses = fieldsOf<Payloads['check.pulses']>();
-const checkLooked = fieldsOf<Payloads['check.looked']>();
-const checkDiagnosis = fieldsOf<Payloads['check.diagnosis']>();
+const checkPulses = factFields('check.pulses');
+const checkLooked = factFields('check.looked');
+const checkDiagnosis = factFields('check.diagnosis');
 const STANDING: Readonly<Record<ReadingVerdict['verdict'], Standing>> = {
   good: 'good',
   falling: 'care',
@@ -130,20 +130,10 @@ function PulsesCard() {
     >
       <Stack direction={{ xs: 'column', sm: 'row' }} spacing={2} sx={{ alignItems: { sm: 'center' } }}>
         <PickUp />
-        <checkPulses.YesNo name="there" label="Motor pulses" yes="Heard or picked up" no="None" />
+        <checkPulses.YesNo name="there" yes="Heard or picked up" no="None" />
       </Stack>
-      <checkPulses.Choice
-        name="through"
-        label="Through"
-        options={optionsOf(['the closed watch', 'the open watch'])}
-      />
-      <checkPulses.MeasureField
-        name="everyS"
-        label="One every"
-        quantity="durationS"
-        optional
-        helper="blank if not told"
-      />
+      <checkPulses.Choice name="through" options={optionsOf(['the closed watch', 'the open watch'])} />
+      <checkPulses.MeasureField name="everyS" quantity="durationS" optional helper="blank if not told" />
     </FactCard>
   );
 }
@@ -196,9 +186,7 @@ function Signs() {
         label="Looked with the loupe"
         control={<Checkbox checked={looked} onChange={(_, on) => field.onChange(on ? [] : null)} />}
       />
-      {looked && (
-        <checkLooked.Several name="signs" label="Seen with the loupe" options={optionsOf(SIGNS_OF_FAULT)} />
-      )}
+      {looked && <checkLooked.Several name="signs" options={optionsOf(SIGNS_OF_FAULT)} />}
     </Stack>
   );
 }
@@ -208,18 +196,17 @@ function LookedCard() {
   return (
     <FactCard kind="check.looked" title="Looked at" recorded={state.facts.looked} defaults={NOT_LOOKED}>
       <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
-        <checkLooked.ListChoice name="shows" label="It shows" options={notLooked(SHOWS)} />
+        <checkLooked.ListChoice name="shows" options={notLooked(SHOWS)} />
         <checkLooked.MeasureField
           name="watchedSeconds"
-          label="Watched for"
           quantity="durationS"
           optional
           helper="longer than one step"
         />
       </Stack>
       <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
-        <checkLooked.ListChoice name="crown" label="Crown" options={notLooked(CROWN_SEEN)} />
-        <checkLooked.ListChoice name="atFitting" label="As a cell goes in" options={notLooked(AT_FITTING)} />
+        <checkLooked.ListChoice name="crown" options={notLooked(CROWN_SEEN)} />
+        <checkLooked.ListChoice name="atFitting" options={notLooked(AT_FITTING)} />
       </Stack>
       <Looked name="freshCell" label="Cell in it" yes="Fresh" no="The old one" />
       {state.calibre?.resetContact && (
@@ -288,18 +275,13 @@ function FindingCard({
       <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
         <checkDiagnosis.ListChoice
           name="cause"
-          label="Cause"
           options={optionsOrNone(CAUSES, 'not said yet')}
           wanted={asks('check.diagnosis')}
         />
-        <checkDiagnosis.ListChoice
-          name="also"
-          label="And also"
-          options={optionsOrNone(CAUSES, 'nothing else')}
-        />
+        <checkDiagnosis.ListChoice name="also" options={optionsOrNone(CAUSES, 'nothing else')} />
       </Stack>
-      <checkDiagnosis.Choice name="next" label="What it needs" options={optionsOf(NEXT_STEPS)} />
-      <checkDiagnosis.TextLine name="words" label="In words" />
+      <checkDiagnosis.Choice name="next" options={optionsOf(NEXT_STEPS)} />
+      <checkDiagnosis.TextLine name="words" />
     </FactCard>
   );
 }

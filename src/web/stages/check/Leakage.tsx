@@ -9,14 +9,15 @@ import {
 } from '../../../core/craft/health';
 import { money } from '../../../core/craft/money';
 import { capital } from '../../../core/craft/judgement';
-import { leakWords, type Payloads } from '../../../core/logbook';
+import { leakWords } from '../../../core/logbook';
 import { Caution, LampAnswer } from '../../kit/Lamp';
 import { CalibreFigure } from '../../figures/CalibreFigure';
-import { fieldsOf, optionsOf } from '../../kit/fields';
+import { factFields } from '../../kit/factFields';
+import { optionsOf } from '../../kit/fields';
 import { FactList } from '../../job/FactList';
 import { useJob } from '../../job/JobContext';
 
-const checkLeakage = fieldsOf<Payloads['check.leakage']>();
+const checkLeakage = factFields('check.leakage');
 const FROM_METER = { device: 'bench-meter', ask: { ask: 'measure', measure: 'currentUA' } } as const;
 
 /** Where on this layout something leaked: pointed at, or typed. */
@@ -48,51 +49,23 @@ function LeakageFields() {
         </Stack>
       )}
       <Stack spacing={1.5} sx={{ flexGrow: 1 }}>
-        <checkLeakage.Choice name="place" label="Where" options={optionsOf(LEAK_PLACES)} />
-        <checkLeakage.Choice name="severity" label="How bad" options={optionsOf(LEAK_SEVERITIES)} />
+        <checkLeakage.Choice name="place" options={optionsOf(LEAK_PLACES)} />
+        <checkLeakage.Choice name="severity" options={optionsOf(LEAK_SEVERITIES)} />
         {state.calibre && (
           <Stack direction="row" spacing={1.5}>
-            <checkLeakage.MeasureField
-              name="xMm"
-              label="To 3 o’clock, seen from behind"
-              quantity="lengthMm"
-              optional
-              helper="from the centre"
-            />
-            <checkLeakage.MeasureField
-              name="yMm"
-              label="To 12 o’clock, seen from behind"
-              quantity="lengthMm"
-              optional
-              helper="from the centre"
-            />
+            <checkLeakage.MeasureField name="xMm" quantity="lengthMm" optional helper="from the centre" />
+            <checkLeakage.MeasureField name="yMm" quantity="lengthMm" optional helper="from the centre" />
           </Stack>
         )}
-        <checkLeakage.TextLine name="treated" label="What was done" />
+        <checkLeakage.TextLine name="treated" />
         <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
-          <checkLeakage.MeasureField
-            name="currentBeforeUA"
-            label="Current before"
-            quantity="currentUA"
-            optional
-            from={FROM_METER}
-          />
-          <checkLeakage.MeasureField
-            name="currentAfterUA"
-            label="Current after"
-            quantity="currentUA"
-            optional
-            from={FROM_METER}
-          />
+          <checkLeakage.MeasureField name="currentBeforeUA" quantity="currentUA" optional from={FROM_METER} />
+          <checkLeakage.MeasureField name="currentAfterUA" quantity="currentUA" optional from={FROM_METER} />
         </Stack>
-        <checkLeakage.Choice
-          name="decision"
-          label="Decided with the owner"
-          options={optionsOf(LEAK_DECISIONS)}
-        />
+        <checkLeakage.Choice name="decision" options={optionsOf(LEAK_DECISIONS)} />
         <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
-          <checkLeakage.TextLine name="supplier" label="Supplier of the leaked cell" />
-          <checkLeakage.TextLine name="lotCode" label="Its lot" mono />
+          <checkLeakage.TextLine name="supplier" />
+          <checkLeakage.TextLine name="lotCode" mono />
         </Stack>
       </Stack>
     </Stack>

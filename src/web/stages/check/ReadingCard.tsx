@@ -2,12 +2,12 @@ import { Box, Stack } from '@mui/material';
 import { chemistryOfJob, chemistryOfWell } from '../../../core/advice/health';
 import { type Measure, measures, usualLoad } from '../../../core/craft/health';
 import { capital } from '../../../core/craft/judgement';
-import { entryInWords, type Payloads, readingIn, wellKey, type WellState } from '../../../core/logbook';
+import { entryInWords, readingIn, wellKey, type WellState } from '../../../core/logbook';
 import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
-import { fieldsOf } from '../../kit/fields';
+import { factFields } from '../../kit/factFields';
 
-const checkReading = fieldsOf<Payloads['check.reading']>();
+const checkReading = factFields('check.reading');
 
 const HINT: Readonly<Record<Measure, string>> = {
   restVoltageV: 'of the old cell, out of the watch',
@@ -51,7 +51,7 @@ export function ReadingCard({
       <Box sx={{ flex: '1 1 240px', '& .MuiTextField-root': { width: '100%', maxWidth: 'none' } }}>
         <checkReading.MeasureField
           name="value"
-          label={title}
+          shownAs={title}
           quantity={measures[measure].quantity}
           wanted={required.includes(`check.${measure}`)}
           helper={HINT[measure]}
@@ -60,8 +60,8 @@ export function ReadingCard({
       </Box>
       {loaded && (
         <Stack direction="row" spacing={1.5} sx={{ flex: '0 1 250px' }}>
-          <checkReading.MeasureField name="loadKOhm" label="At a load of" quantity="resistanceKOhm" />
-          <checkReading.MeasureField name="loadSeconds" label="After" quantity="durationS" />
+          <checkReading.MeasureField name="loadKOhm" quantity="resistanceKOhm" />
+          <checkReading.MeasureField name="loadSeconds" quantity="durationS" />
         </Stack>
       )}
     </FactCard>

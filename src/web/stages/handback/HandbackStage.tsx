@@ -5,11 +5,12 @@ import { Link } from 'react-router';
 import { capital } from '../../../core/craft/judgement';
 import { handback, readyToHandBack } from '../../../core/advice/handback';
 import { money } from '../../../core/craft/money';
-import { elsewhereWords, type Payloads, type Statement } from '../../../core/logbook';
+import { elsewhereWords, type Statement } from '../../../core/logbook';
 import { dayInWords, localTime } from '../../../core/craft/time';
 import { Caution, LampAnswer, Working } from '../../kit/Lamp';
 import { WaxSeal } from '../../figures/WaxSeal';
-import { fieldsOf } from '../../kit/fields';
+import { factFields } from '../../kit/factFields';
+
 import { focusNextWanted, goOnToWanted } from '../../kit/keys/wanted';
 import { DeviceButton } from '../../kit/DeviceButton';
 import { FactCard } from '../../job/FactCard';
@@ -18,8 +19,8 @@ import { SavedFile } from '../../job/SavedFile';
 import { OptionalFacts } from '../../job/OptionalFacts';
 import { BenchLayout } from '../../job/BenchLayout';
 
-const handbackPrice = fieldsOf<Payloads['handback.price']>();
-const handbackCollected = fieldsOf<Payloads['handback.collected']>();
+const handbackPrice = factFields('handback.price');
+const handbackCollected = factFields('handback.collected');
 
 function useHandback() {
   const { state, lots, context } = useJob();
@@ -153,12 +154,8 @@ function Mat() {
                   recorded={facts.price}
                   defaults={{ priceMinor: result.price.priceMinor, reason: '' }}
                 >
-                  <handbackPrice.MoneyField
-                    name="priceMinor"
-                    label="Price"
-                    currency={context.policy.currency}
-                  />
-                  <handbackPrice.TextLine name="reason" label="Why" helper="e.g. comeback, no charge" />
+                  <handbackPrice.MoneyField name="priceMinor" currency={context.policy.currency} />
+                  <handbackPrice.TextLine name="reason" helper="e.g. comeback, no charge" />
                 </FactCard>
               ),
             },
@@ -173,13 +170,8 @@ function Mat() {
           defaults={{ by: '', paidMinor: null }}
           action="Handed over"
         >
-          <handbackCollected.TextLine
-            name="by"
-            label="Collected by"
-            wanted
-            helper="the owner, or who for them; no names"
-          />
-          <handbackCollected.MoneyField name="paidMinor" label="Paid" currency={context.policy.currency} />
+          <handbackCollected.TextLine name="by" wanted helper="the owner, or who for them; no names" />
+          <handbackCollected.MoneyField name="paidMinor" currency={context.policy.currency} />
         </FactCard>
       )}
       <Paper component="section" aria-label="Signature" sx={{ p: 2 }}>

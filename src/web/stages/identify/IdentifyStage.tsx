@@ -1,4 +1,3 @@
-import type { Payloads } from '../../../core/logbook';
 import { Autocomplete, Box, Button, Paper, Stack, TextField, Typography } from '@mui/material';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -8,7 +7,8 @@ import { bareCode, type Calibre, calibreWords, openRevisions } from '../../../co
 import { formatLignes } from '../../../core/craft/units';
 import { Caution, LampAnswer, type Standing, Working } from '../../kit/Lamp';
 import { CalibreFigure } from '../../figures/CalibreFigure';
-import { fieldsOf } from '../../kit/fields';
+import { factFields } from '../../kit/factFields';
+
 import { FactCard } from '../../job/FactCard';
 import { RecordedBy } from '../../job/RecordedBy';
 import { useJob } from '../../job/JobContext';
@@ -20,7 +20,7 @@ import { NextLookAnswer } from './NextLookAnswer';
 import { useRecordMovement } from './recordMovement';
 import { IdentificationProvider, useAnswer, useEvidence } from './useIdentification';
 
-const identifyEngraving = fieldsOf<Payloads['identify.engraving']>();
+const identifyEngraving = factFields('identify.engraving');
 
 const MOST_OFFERED = 50;
 
@@ -167,7 +167,6 @@ function Mat() {
         <Box sx={{ flex: '1 1 300px' }}>
           <identifyEngraving.TextLine
             name="text"
-            label="Engraving"
             mono
             helper="inside the back and on the movement, all that stands there; a ? for each worn character"
             // Once it is named nothing more is asked for here, and the next key is a shortcut again.

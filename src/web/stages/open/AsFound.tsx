@@ -1,9 +1,10 @@
-import { AS_FOUND, type Payloads } from '../../../core/logbook';
-import { fieldsOf, optionsOf } from '../../kit/fields';
+import { AS_FOUND } from '../../../core/logbook';
+import { factFields } from '../../kit/factFields';
+import { optionsOf } from '../../kit/fields';
 import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
 
-const openAsFound = fieldsOf<Payloads['open.as-found']>();
+const openAsFound = factFields('open.as-found');
 
 /** What an earlier hand left, before anything inside is touched: in words and in photographs. */
 export function AsFound() {
@@ -16,8 +17,8 @@ export function AsFound() {
       recorded={state.facts.asFound}
       defaults={{ found: [], note: '' }}
     >
-      <openAsFound.Several name="found" label="Left by earlier hands" options={optionsOf(AS_FOUND)} />
-      <openAsFound.TextLine name="note" label="Note" />
+      <openAsFound.Several name="found" options={optionsOf(AS_FOUND)} />
+      <openAsFound.TextLine name="note" />
     </FactCard>
   );
 }

@@ -2,15 +2,16 @@ import { Stack } from '@mui/material';
 import { useEffect } from 'react';
 import { useController, useFormContext, useWatch } from 'react-hook-form';
 import { BACK_KINDS, KNIFE_KINDS } from '../../../core/craft/cases';
-import { OPENED_HOW, PROTECTIONS, type Payloads } from '../../../core/logbook';
+import { OPENED_HOW, PROTECTIONS } from '../../../core/logbook';
 import { asAdvised } from '../../../core/advice/opening';
-import { optionsOf, fieldsOf } from '../../kit/fields';
+import { factFields } from '../../kit/factFields';
+import { optionsOf } from '../../kit/fields';
 import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
 import { NativeSelect } from '../../kit/NativeSelect';
 import { useOpening } from './useOpening';
 
-const openBack = fieldsOf<Payloads['open.back']>();
+const openBack = factFields('open.back');
 const OTHER = '';
 
 /** Fields that follow the lamp whether or not they are shown; a form keeps up only those it knows of. */
@@ -75,24 +76,22 @@ function ToolFields({ correcting }: { readonly correcting: boolean }) {
             }}
           />
         )}
-        <openBack.TextLine name="openedWith" label="Opened with" wanted={openedWith === ''} />
+        <openBack.TextLine name="openedWith" wanted={openedWith === ''} />
       </Stack>
       <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
         {wrench && (
           <>
             <openBack.MeasureField
               name="separationMm"
-              label={wrench.jaws === 3 ? 'Front pair set to' : 'Jaws set to'}
+              shownAs={wrench.jaws === 3 ? 'Front pair set to' : 'Jaws set to'}
               quantity="lengthMm"
               optional
             />
-            {wrench.jaws === 3 && (
-              <openBack.MeasureField name="rearMm" label="Rear jaw set to" quantity="lengthMm" optional />
-            )}
+            {wrench.jaws === 3 && <openBack.MeasureField name="rearMm" quantity="lengthMm" optional />}
           </>
         )}
         {(correcting || KNIFE_KINDS.includes(opening.back.kind)) && (
-          <openBack.ClockField name="spotClock" label="Spot of the tool" from={seenFrom} />
+          <openBack.ClockField name="spotClock" from={seenFrom} />
         )}
       </Stack>
     </>
@@ -114,18 +113,13 @@ export function CaseBack() {
         protection: null,
         went: null,
       }}
-      beside={<openBack.Choice name="went" label="It opened" options={optionsOf(OPENED_HOW.slice(0, 3))} />}
+      beside={<openBack.Choice name="went" options={optionsOf(OPENED_HOW.slice(0, 3))} />}
     >
       {(correcting || !opening.kindKnown) && (
-        <openBack.ListChoice name="kind" label="Kind of back" options={optionsOf(BACK_KINDS)} />
+        <openBack.ListChoice name="kind" options={optionsOf(BACK_KINDS)} />
       )}
       <ToolFields correcting={correcting} />
-      <openBack.Choice
-        name="protection"
-        label="Between tool and back"
-        options={optionsOf(PROTECTIONS.slice(0, 2))}
-        wanted
-      />
+      <openBack.Choice name="protection" options={optionsOf(PROTECTIONS.slice(0, 2))} wanted />
     </FactCard>
   );
 }

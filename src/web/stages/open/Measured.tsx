@@ -23,16 +23,16 @@ import {
   workedFrom,
 } from '../../../core/craft/cases';
 import { capital } from '../../../core/craft/judgement';
-import type { Payloads } from '../../../core/logbook';
 import type { TypedBack } from '../../../core/advice/opening';
 import { Columns } from '../../kit/Columns';
-import { fieldsOf, optionsOf, optionsOrNone, Radios } from '../../kit/fields';
+import { factFields } from '../../kit/factFields';
+import { optionsOf, optionsOrNone, Radios } from '../../kit/fields';
 import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
 import { NativeSelect } from '../../kit/NativeSelect';
 import { useOpening } from './useOpening';
 
-const openMeasured = fieldsOf<Payloads['open.measured']>();
+const openMeasured = factFields('open.measured');
 
 /** Tells the lamp what is typed, as long as the form stands. */
 function Told() {
@@ -117,7 +117,7 @@ function Fields() {
         {asks('notchCount') && (
           <openMeasured.MeasureField
             name="notchCount"
-            label={holes ? 'Holes' : 'Notches'}
+            shownAs={holes ? 'Holes' : 'Notches'}
             quantity="figureOnly"
             optional
             wanted
@@ -127,7 +127,7 @@ function Fields() {
         {asks('notchWidthMm') && (
           <openMeasured.MeasureField
             name="notchWidthMm"
-            label={holes ? 'Diameter of a hole' : 'Width of a notch'}
+            shownAs={holes ? 'Diameter of a hole' : 'Width of a notch'}
             quantity="lengthMm"
             optional
             wanted
@@ -136,7 +136,6 @@ function Fields() {
         {asks('pitchMm') && (
           <openMeasured.MeasureField
             name="pitchMm"
-            label="Pitch circle"
             quantity="lengthMm"
             optional
             wanted={!odd}
@@ -146,7 +145,6 @@ function Fields() {
         {asks('chordMm') && odd && (
           <openMeasured.MeasureField
             name="chordMm"
-            label="From one to the farthest"
             quantity="lengthMm"
             optional
             wanted
@@ -156,78 +154,41 @@ function Fields() {
         {asks('notchClocks') && (
           <openMeasured.NumbersField
             name="notchClocks"
-            label="Clock positions, if uneven"
+            shownAs="Clock positions, if uneven"
             helper="from behind, e.g. 12 3.8 8.2; blank where even"
           />
         )}
         {asks('flatCount') && (
-          <openMeasured.MeasureField name="flatCount" label="Flats" quantity="figureOnly" optional wanted />
+          <openMeasured.MeasureField name="flatCount" quantity="figureOnly" optional wanted />
         )}
         {asks('acrossMm') && (
-          <openMeasured.MeasureField
-            name="acrossMm"
-            label="Across the flats"
-            quantity="lengthMm"
-            optional
-            wanted
-          />
+          <openMeasured.MeasureField name="acrossMm" quantity="lengthMm" optional wanted />
         )}
         {asks('toothForm') && (
-          <openMeasured.ListChoice
-            name="toothForm"
-            label="Form of the teeth"
-            options={optionsOrNone(TOOTH_FORMS, 'not seen yet')}
-          />
+          <openMeasured.ListChoice name="toothForm" options={optionsOrNone(TOOTH_FORMS, 'not seen yet')} />
         )}
         {asks('screwCount') && (
-          <openMeasured.MeasureField name="screwCount" label="Screws" quantity="figureOnly" optional wanted />
+          <openMeasured.MeasureField name="screwCount" quantity="figureOnly" optional wanted />
         )}
         {asks('screwHead') && (
-          <openMeasured.ListChoice
-            name="screwHead"
-            label="Heads"
-            options={optionsOrNone(SCREW_HEADS, 'not seen yet')}
-          />
+          <openMeasured.ListChoice name="screwHead" options={optionsOrNone(SCREW_HEADS, 'not seen yet')} />
         )}
         {asks('crossSize') && crossAsked && (
-          <openMeasured.ListChoice
-            name="crossSize"
-            label="Cross size"
-            options={optionsOrNone(CROSS_SIZES, 'not measured')}
-          />
+          <openMeasured.ListChoice name="crossSize" options={optionsOrNone(CROSS_SIZES, 'not measured')} />
         )}
         {asks('hatchOpens') && (
-          <openMeasured.ListChoice
-            name="hatchOpens"
-            label="The hatch is"
-            options={optionsOrNone(HATCH_OPENS, 'not seen yet')}
-          />
+          <openMeasured.ListChoice name="hatchOpens" options={optionsOrNone(HATCH_OPENS, 'not seen yet')} />
         )}
         {asks('slotLengthMm') && slotAsked && (
-          <openMeasured.MeasureField
-            name="slotLengthMm"
-            label="Slot length"
-            quantity="lengthMm"
-            optional
-            wanted
-          />
+          <openMeasured.MeasureField name="slotLengthMm" quantity="lengthMm" optional wanted />
         )}
         {asks('slotWidthMm') && slotAsked && (
-          <openMeasured.MeasureField
-            name="slotWidthMm"
-            label="Slot width"
-            quantity="lengthMm"
-            optional
-            wanted
-          />
+          <openMeasured.MeasureField name="slotWidthMm" quantity="lengthMm" optional wanted />
         )}
-        {asks('lipClock') && (
-          <openMeasured.ClockField name="lipClock" label="Lip or nick at" from={seenFrom} />
-        )}
-        <openMeasured.MeasureField name="diameterMm" label="Back diameter" quantity="lengthMm" optional />
+        {asks('lipClock') && <openMeasured.ClockField name="lipClock" from={seenFrom} />}
+        <openMeasured.MeasureField name="diameterMm" quantity="lengthMm" optional />
         <openMeasured.MeasureField
           name="caseMm"
-          label="Case across"
           quantity="lengthMm"
           optional
           helper="without crown and lugs: the holder fits this"
@@ -235,7 +196,6 @@ function Fields() {
         {asks('pusherClocks') && (
           <openMeasured.NumbersField
             name="pusherClocks"
-            label="Pushers at"
             helper={`seen from ${seenFrom}, e.g. 2 4; blank if none`}
           />
         )}
@@ -243,37 +203,22 @@ function Fields() {
       {(asks('lipClock') || asks('pusherClocks')) && <SeenFrom />}
       {asks('panelHeldBy') && (
         <>
-          <openMeasured.Choice
-            name="panelHeldBy"
-            label="Panel held by"
-            options={optionsOf(PANEL_HELD_BY)}
-            wanted
-          />
+          <openMeasured.Choice name="panelHeldBy" options={optionsOf(PANEL_HELD_BY)} wanted />
           <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
             <openMeasured.ListChoice
               name="panelThenBy"
-              label="Then held by"
               options={optionsOrNone(PANEL_HELD_BY, 'nothing more')}
             />
             <openMeasured.ListChoice
               name="panelLastBy"
-              label="At last by"
               options={optionsOrNone(PANEL_HELD_BY, 'nothing more')}
             />
           </Stack>
         </>
       )}
-      <openMeasured.Choice name="coating" label="Surface" options={optionsOf(COATINGS)} />
-      <openMeasured.ListChoice
-        name="bracelet"
-        label="Bracelet or strap"
-        options={optionsOrNone(BRACELETS, 'not seen yet')}
-      />
-      <openMeasured.ListChoice
-        name="dustCover"
-        label="Dust cover beneath the back"
-        options={optionsOrNone(DUST_COVERS, 'none known')}
-      />
+      <openMeasured.Choice name="coating" options={optionsOf(COATINGS)} />
+      <openMeasured.ListChoice name="bracelet" options={optionsOrNone(BRACELETS, 'not seen yet')} />
+      <openMeasured.ListChoice name="dustCover" options={optionsOrNone(DUST_COVERS, 'none known')} />
     </>
   );
 }

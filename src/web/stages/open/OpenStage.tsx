@@ -1,7 +1,7 @@
-import type { Payloads } from '../../../core/logbook';
 import { Stack } from '@mui/material';
 import { useState } from 'react';
-import { fieldsOf } from '../../kit/fields';
+import { factFields } from '../../kit/factFields';
+
 import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
 import { FactList } from '../../job/FactList';
@@ -15,10 +15,10 @@ import { OpenLamp } from './OpenLamp';
 import { OrderOfWork } from './OrderOfWork';
 import { PartComesOff, Tray } from '../../job/Tray';
 
-const openTechnique = fieldsOf<Payloads['open.technique']>();
-const openSeals = fieldsOf<Payloads['open.seals']>();
-const openInsideSerial = fieldsOf<Payloads['open.inside-serial']>();
-const openPrint = fieldsOf<Payloads['open.print']>();
+const openTechnique = factFields('open.technique');
+const openSeals = factFields('open.seals');
+const openInsideSerial = factFields('open.inside-serial');
+const openPrint = factFields('open.print');
 
 function Mat() {
   const { state, asks } = useJob();
@@ -53,7 +53,7 @@ function Mat() {
                 action="Note it"
                 inline
               >
-                <openTechnique.TextLine name="note" label="What to do the same, or not, next time" />
+                <openTechnique.TextLine name="note" />
               </FactList>
             ),
           },
@@ -68,9 +68,9 @@ function Mat() {
                 defaults={{ rim: null, innerCover: null, hatch: null }}
               >
                 <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
-                  <openSeals.MeasureField name="rim" label="At the rim" quantity="figureOnly" />
-                  <openSeals.MeasureField name="innerCover" label="On an inner cover" quantity="figureOnly" />
-                  <openSeals.MeasureField name="hatch" label="At a hatch" quantity="figureOnly" />
+                  <openSeals.MeasureField name="rim" quantity="figureOnly" />
+                  <openSeals.MeasureField name="innerCover" quantity="figureOnly" />
+                  <openSeals.MeasureField name="hatch" quantity="figureOnly" />
                 </Stack>
               </FactCard>
             ),
@@ -85,12 +85,7 @@ function Mat() {
                 recorded={facts.insideSerial}
                 defaults={{ serial: '' }}
               >
-                <openInsideSerial.TextLine
-                  name="serial"
-                  label="As it stands there"
-                  mono
-                  helper="blank where none stands there"
-                />
+                <openInsideSerial.TextLine name="serial" mono helper="blank where none stands there" />
               </FactCard>
             ),
           },
@@ -104,7 +99,7 @@ function Mat() {
                 recorded={facts.prints}
                 defaults={{ text: '' }}
               >
-                <openPrint.TextLine name="text" label="As it stands there: cell, polarity, reset" mono />
+                <openPrint.TextLine name="text" mono helper="as it stands there: cell, polarity, reset" />
               </FactList>
             ),
           },

@@ -9,12 +9,12 @@ import {
   GREASED_BY,
   meetsWater,
   pairBack,
-  type Payloads,
   SEAL_STATES,
   sealsInside,
   standingRing,
 } from '../../../core/logbook';
-import { optionsOf, fieldsOf } from '../../kit/fields';
+import { factFields } from '../../kit/factFields';
+import { optionsOf } from '../../kit/fields';
 import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
 import { OptionalFacts } from '../../job/OptionalFacts';
@@ -29,11 +29,11 @@ import { OrderOfClosing } from './OrderOfClosing';
 import { SealLamp } from './SealLamp';
 import { SealingProvider, useSealing } from './useSealing';
 
-const sealGasket = fieldsOf<Payloads['seal.gasket']>();
-const sealNow = fieldsOf<Payloads['seal.now']>();
-const sealPaired = fieldsOf<Payloads['seal.paired']>();
-const sealClosed = fieldsOf<Payloads['seal.closed']>();
-const sealOther = fieldsOf<Payloads['seal.other']>();
+const sealGasket = factFields('seal.gasket');
+const sealNow = factFields('seal.now');
+const sealPaired = factFields('seal.paired');
+const sealClosed = factFields('seal.closed');
+const sealOther = factFields('seal.other');
 
 /** Tells the lamp what is ticked while it is not recorded yet. */
 function GasketFields() {
@@ -64,7 +64,7 @@ function GasketFields() {
   }, [state, form]);
   return (
     <>
-      <sealGasket.Choice name="state" label="What was done" options={optionsOf(RING_STATES)} wanted />
+      <sealGasket.Choice name="state" options={optionsOf(RING_STATES)} wanted />
       {state === 'renewed' && (
         <NativeSelect
           label="Ring taken from"
@@ -84,19 +84,15 @@ function GasketFields() {
           }}
         />
       )}
-      {state !== 'none there' && (
-        <sealGasket.YesNo name="greased" label="Silicone grease" yes="A trace, surplus off" no="None" />
-      )}
+      {state !== 'none there' && <sealGasket.YesNo name="greased" yes="A trace, surplus off" no="None" />}
       <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
-        <sealGasket.TextLine name="size" label="Size" mono helper="inside × section, e.g. 30.5 × 0.70" />
-        <sealGasket.ListChoice name="profile" label="Profile" options={optionsOf(GASKET_PROFILES)} />
-        <sealGasket.ListChoice name="greasedBy" label="Grease by" options={optionsOf(GREASED_BY)} />
+        <sealGasket.TextLine name="size" mono helper="inside × section, e.g. 30.5 × 0.70" />
+        <sealGasket.ListChoice name="profile" options={optionsOf(GASKET_PROFILES)} />
+        <sealGasket.ListChoice name="greasedBy" options={optionsOf(GREASED_BY)} />
       </Stack>
-      <sealGasket.YesNo name="meetsWater" label="It will meet water" yes="It will" no="It will not" />
-      <sealGasket.Several name="findings" label="Found on the ring" options={optionsOf(GASKET_FINDINGS)} />
-      {(wanted !== null || reason !== '') && (
-        <sealGasket.TextLine name="reason" label="Reason for not following the advice" />
-      )}
+      <sealGasket.YesNo name="meetsWater" yes="It will" no="It will not" />
+      <sealGasket.Several name="findings" options={optionsOf(GASKET_FINDINGS)} />
+      {(wanted !== null || reason !== '') && <sealGasket.TextLine name="reason" />}
     </>
   );
 }
@@ -106,16 +102,11 @@ function SeamFields() {
   const even = sealClosed.useValue('seamEven');
   return (
     <>
-      <sealClosed.YesNo
-        name="seamEven"
-        label="Looked along the whole seam: it is"
-        yes="Even all round"
-        no="Not even"
-      />
+      <sealClosed.YesNo name="seamEven" yes="Even all round" no="Not even" />
       {even === false && (
         <>
-          <sealClosed.Choice name="seenFrom" label="Seen from" options={optionsOf(VIEWS)} />
-          <sealClosed.ClockSetField name="raisedClocks" label="It stands up, or the ring shows, at" />
+          <sealClosed.Choice name="seenFrom" options={optionsOf(VIEWS)} />
+          <sealClosed.ClockSetField name="raisedClocks" />
         </>
       )}
     </>
@@ -127,7 +118,7 @@ function NowCard() {
   const { now } = useJob().state.facts;
   return (
     <FactCard kind="seal.now" files title="As it is closed" recorded={now} defaults={{ note: '' }}>
-      <sealNow.TextLine name="note" label="What this shop changed" />
+      <sealNow.TextLine name="note" />
     </FactCard>
   );
 }
@@ -164,7 +155,6 @@ function Mat() {
             <Box sx={{ width: 190 }}>
               <sealGasket.MeasureField
                 name="ageYears"
-                label="Age of the ring"
                 quantity="years"
                 optional
                 helper="blank if nobody knows"
@@ -185,12 +175,7 @@ function Mat() {
           defaults={{ inBack: '' }}
           hint={<Typography color="text.secondary">{pairing.reasons.join(' ')}</Typography>}
         >
-          <sealPaired.TextLine
-            name="inBack"
-            label="Serial in the back"
-            mono
-            helper="blank where none stands there"
-          />
+          <sealPaired.TextLine name="inBack" mono helper="blank where none stands there" />
         </FactCard>
       )}
       <FactCard
@@ -200,11 +185,11 @@ function Mat() {
         recorded={facts.closed}
         defaults={{ how: '', seamEven: null, raisedClocks: [], seenFrom: null, interim: false }}
       >
-        <sealClosed.Choice name="how" label="How" options={optionsOf(backs[kind].closes)} wanted />
+        <sealClosed.Choice name="how" options={optionsOf(backs[kind].closes)} wanted />
         <SeamFields />
         <sealClosed.Tick
           name="interim"
-          label="For the time being, on its old seal: a follow-up job waits for the part"
+          shownAs="For the time being, on its old seal: a follow-up job waits for the part"
         />
       </FactCard>
       {followUp && (
@@ -245,14 +230,9 @@ function Mat() {
                 recorded={facts.otherSeals}
                 defaults={{ crown: null, pushers: null, crystal: null }}
               >
-                <sealOther.Choice
-                  name="crown"
-                  label="Crown"
-                  options={optionsOf(SEAL_STATES)}
-                  wanted={asks('seal.other')}
-                />
-                <sealOther.Choice name="pushers" label="Pushers" options={optionsOf(SEAL_STATES)} />
-                <sealOther.Choice name="crystal" label="Crystal" options={optionsOf(SEAL_STATES)} />
+                <sealOther.Choice name="crown" options={optionsOf(SEAL_STATES)} wanted={asks('seal.other')} />
+                <sealOther.Choice name="pushers" options={optionsOf(SEAL_STATES)} />
+                <sealOther.Choice name="crystal" options={optionsOf(SEAL_STATES)} />
               </FactCard>
             ),
           },

@@ -4,16 +4,17 @@ import { Link } from 'react-router';
 import { proofSteps } from '../../../core/advice/proving';
 import { seenMovement } from '../../../core/advice/identify';
 import { OUTSIDE, type Outside, type ProofStep } from '../../../core/craft/setting';
-import { failedProofs, type Payloads } from '../../../core/logbook';
-import { fieldsOf } from '../../kit/fields';
+import { failedProofs } from '../../../core/logbook';
+import { factFields } from '../../kit/factFields';
+
 import { useKey } from '../../kit/keys/KeysProvider';
 import { goOnToWanted } from '../../kit/keys/wanted';
 import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
 import { Before } from './Before';
 
-const setFunctions = fieldsOf<Payloads['set.functions']>();
-const setOutside = fieldsOf<Payloads['set.outside']>();
+const setFunctions = factFields('set.functions');
+const setOutside = factFields('set.outside');
 
 type Proved = Readonly<Record<string, string>>;
 const anyFails = (proved: Proved): boolean => Object.values(proved).includes('does not work');
@@ -55,7 +56,6 @@ function IfItFails({ fields }: { readonly fields: typeof setFunctions | typeof s
   return (
     <fields.TextLine
       name="handedBackSo"
-      label="Handed back so, because"
       helper="blank: it is mended first; else e.g. the owner knows, and wants no repair"
     />
   );

@@ -2,19 +2,20 @@ import { Box, Stack, Typography } from '@mui/material';
 import { dueOf, runningOf } from '../../../core/advice/proving';
 import { localTime } from '../../../core/craft/time';
 import type { RunPurpose } from '../../../core/craft/setting';
-import type { Payloads, Run } from '../../../core/logbook';
+import type { Run } from '../../../core/logbook';
 import { useShopClock } from '../../api/clock';
 import { Columns } from '../../kit/Columns';
 import { countdown } from '../../kit/spans';
-import { fieldsOf } from '../../kit/fields';
+import { factFields } from '../../kit/factFields';
+
 import { MONO } from '../../kit/theme';
 import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
 import { Before } from './Before';
 
-const setRuns = fieldsOf<Payloads['set.runs']>();
-const runBegan = fieldsOf<Payloads['set.run-began']>();
-const runEnded = fieldsOf<Payloads['set.run-ended']>();
+const setRuns = factFields('set.runs');
+const runBegan = factFields('set.run-began');
+const runEnded = factFields('set.run-ended');
 
 /** Whether it was seen to run, said outright. */
 export function RunsCard({ watchFor }: { readonly watchFor: number }) {
@@ -30,7 +31,6 @@ export function RunsCard({ watchFor }: { readonly watchFor: number }) {
         <Box sx={{ width: 300 }}>
           <setRuns.MeasureField
             name="watchedSeconds"
-            label="Watched for"
             quantity="durationS"
             helper={`${watchFor} s at least, for this movement`}
             wanted
@@ -38,7 +38,7 @@ export function RunsCard({ watchFor }: { readonly watchFor: number }) {
         </Box>
       }
     >
-      <setRuns.YesNo name="runs" label="Seen" yes="It runs by its own step" no="It does not run" wanted />
+      <setRuns.YesNo name="runs" yes="It runs by its own step" no="It does not run" wanted />
     </FactCard>
   );
 }
@@ -115,7 +115,7 @@ export function RunCards({
         action={action}
         hint={<Before entry={run ? null : (before?.ended ?? before?.began ?? null)} />}
       >
-        <runBegan.TextLine name="shows" label="The hands show" mono wanted={wanted} helper={helper} />
+        <runBegan.TextLine name="shows" mono wanted={wanted} helper={helper} />
       </FactCard>
       {run && (
         <FactCard
@@ -131,12 +131,11 @@ export function RunCards({
           <Columns>
             <runEnded.YesNo
               name="stillRuns"
-              label="Seen"
               yes="It still runs"
               no="It stopped"
               wanted={toSee === 'that it runs'}
             />
-            <runEnded.TextLine name="shows" label="The hands show" mono helper={helper} />
+            <runEnded.TextLine name="shows" mono helper={helper} />
           </Columns>
         </FactCard>
       )}

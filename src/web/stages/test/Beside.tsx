@@ -3,16 +3,17 @@ import { useState } from 'react';
 import { useFormContext } from 'react-hook-form';
 import { driftOf } from '../../../core/craft/tightness';
 import { figure } from '../../../core/craft/judgement';
-import { type KeptRecord, LEAK_DONE, LEAK_SEATS, type Payloads } from '../../../core/logbook';
+import { type KeptRecord, LEAK_DONE, LEAK_SEATS } from '../../../core/logbook';
 import { Columns } from '../../kit/Columns';
+import { factFields } from '../../kit/factFields';
 import { fieldsOf, optionsOf } from '../../kit/fields';
 import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
 import { FromFile, OnTester } from './OnTester';
 import { useTesting } from './useTesting';
 
-const caseSize = fieldsOf<Payloads['test.case']>();
-const finding = fieldsOf<Payloads['test.finding']>();
+const caseSize = factFields('test.case');
+const finding = factFields('test.finding');
 
 /** What is known of the free volume: a flow of air is reckoned with it. */
 export function CaseSizeCard() {
@@ -33,20 +34,13 @@ export function CaseSizeCard() {
       <Columns>
         <caseSize.MeasureField
           name="freeVolumeCm3"
-          label="Free volume"
           quantity="volumeCm3"
           optional
           helper="blank if nobody measured it"
         />
-        <caseSize.MeasureField
-          name="withinPercent"
-          label="Known within"
-          quantity="figureOnly"
-          unitShown="%"
-          optional
-        />
-        <caseSize.MeasureField name="diameterMm" label="Case across" quantity="lengthMm" optional />
-        <caseSize.MeasureField name="thicknessMm" label="Thickness" quantity="lengthMm" optional />
+        <caseSize.MeasureField name="withinPercent" quantity="figureOnly" unitShown="%" optional />
+        <caseSize.MeasureField name="diameterMm" quantity="lengthMm" optional />
+        <caseSize.MeasureField name="thicknessMm" quantity="lengthMm" optional />
       </Columns>
     </FactCard>
   );
@@ -122,9 +116,9 @@ export function FindingCard() {
       recorded={null}
       defaults={{ seat: null, foundBy, done: null, note: '' }}
     >
-      <finding.Choice name="seat" label="It leaks at" options={optionsOf(LEAK_SEATS)} />
-      <finding.Choice name="done" label="What was done" options={optionsOf(LEAK_DONE)} />
-      <finding.TextLine name="note" label="Note" />
+      <finding.Choice name="seat" options={optionsOf(LEAK_SEATS)} />
+      <finding.Choice name="done" options={optionsOf(LEAK_DONE)} />
+      <finding.TextLine name="note" />
     </FactCard>
   );
 }

@@ -12,10 +12,11 @@ import {
   TEST_OUTCOMES,
   type TestMethod,
 } from '../../../core/craft/tightness';
-import { type KeptRecord, leakMarkWords, type Payloads } from '../../../core/logbook';
+import { type KeptRecord, leakMarkWords } from '../../../core/logbook';
 import { askDevice, faultWords, useConnected } from '../../api/devices';
 import { Columns } from '../../kit/Columns';
-import { fieldsOf, optionsOf } from '../../kit/fields';
+import { factFields } from '../../kit/factFields';
+import { optionsOf } from '../../kit/fields';
 import { Fold } from '../../kit/Fold';
 import { Caution } from '../../kit/Lamp';
 import { FactCard } from '../../job/FactCard';
@@ -25,7 +26,7 @@ import { PlacesField } from './Places';
 import { useTesting } from './useTesting';
 
 const TraceFigure = lazy(() => import('../../figures/TraceFigure'));
-const testMade = fieldsOf<Payloads['test.made']>();
+const testMade = factFields('test.made');
 
 const typedFigure = (value: unknown): number | null =>
   typeof value === 'number' && Number.isFinite(value) ? value : null;
@@ -153,22 +154,17 @@ function DryFields() {
       <Columns>
         <testMade.MeasureField
           name="deflectionStartUm"
-          label="Or typed: deflection, start"
+          shownAs="Or typed: deflection, start"
           quantity="micrometres"
           optional
           helper="after settling, from the baseline"
         />
-        <testMade.MeasureField
-          name="deflectionEndUm"
-          label="Deflection, end"
-          quantity="micrometres"
-          optional
-        />
+        <testMade.MeasureField name="deflectionEndUm" quantity="micrometres" optional />
       </Columns>
       {start === null && end === null && (
         <testMade.Choice
           name="outcome"
-          label="Nothing measured: what was seen"
+          shownAs="Nothing measured: what was seen"
           options={optionsOf(TEST_OUTCOMES)}
         />
       )}
@@ -210,13 +206,12 @@ function ByEye({ method }: { readonly method: TestMethod }) {
     <>
       {risk !== null && <Caution grave>{risk}</Caution>}
       {method === 'wet' && <Tank />}
-      <testMade.Choice name="outcome" label="Outcome" options={optionsOf(TEST_OUTCOMES)} />
+      <testMade.Choice name="outcome" options={optionsOf(TEST_OUTCOMES)} />
       {outcome === 'leak seen' && <PlacesField label={method === 'wet' ? 'Bubbles rose' : 'Fog stood'} />}
       {outcome === 'leak seen' && method === 'condensation' && (
         <Box sx={{ maxWidth: 260 }}>
           <testMade.MeasureField
             name="fogSeconds"
-            label="The fog stood for"
             quantity="durationS"
             optional
             helper="blank if nobody timed it"
@@ -252,7 +247,6 @@ function RetestOf({ standing }: { readonly standing: readonly JudgedTest[] }) {
     <>
       <testMade.Several
         name="retestOf"
-        label="After a repair: retest of"
         options={standing.map(({ test, shows }) => ({
           value: test.id,
           label: `${capital(testInWords(test))}, ${shows.verdict}`,
@@ -260,7 +254,6 @@ function RetestOf({ standing }: { readonly standing: readonly JudgedTest[] }) {
       />
       <testMade.TextLine
         name="note"
-        label="What was done before it"
         helper={mended ? 'blank if the finding says it' : 'e.g. crown seal renewed'}
       />
     </>
@@ -278,7 +271,7 @@ function Excess() {
   return (
     <>
       <Caution grave>{excess.join(' ')} A crystal can fly, and a seal that held is broken by it.</Caution>
-      <testMade.TextLine name="excessReason" label="Why beyond that all the same" />
+      <testMade.TextLine name="excessReason" />
     </>
   );
 }
@@ -302,12 +295,7 @@ function Fields() {
   return (
     <>
       <Told />
-      <testMade.Choice
-        name="method"
-        label="Method"
-        options={optionsOf(TEST_METHODS)}
-        wanted={tests.length === 0}
-      />
+      <testMade.Choice name="method" options={optionsOf(TEST_METHODS)} wanted={tests.length === 0} />
       {chosen !== null && (
         <>
           <Guide method={chosen} />
@@ -315,7 +303,6 @@ function Fields() {
             {chosen !== 'condensation' && (
               <testMade.MeasureField
                 name="pressureBar"
-                label="Pressure"
                 quantity="pressureBar"
                 wanted
                 helper="over the air outside; vacuum with a minus"
@@ -323,14 +310,12 @@ function Fields() {
             )}
             <testMade.MeasureField
               name="seconds"
-              label="Watched for"
               quantity="durationS"
               wanted
               helper={chosen === 'dry air' ? 'under pressure, and as long after venting' : ''}
             />
             <testMade.MeasureField
               name="temperatureC"
-              label="Temperature"
               quantity="temperatureC"
               optional
               helper="of the room"
