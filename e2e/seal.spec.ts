@@ -151,7 +151,10 @@ test('a hatch goes back to the reference that was noted, and its seal is account
     .getByRole('radiogroup', { name: 'Seal of the inner cover' })
     .getByRole('radio', { name: 'None there' })
     .check();
-  await inside.getByRole('radiogroup', { name: 'Seal of the hatch' }).getByRole('radio', { name: 'Renewed' }).check();
+  await inside
+    .getByRole('radiogroup', { name: 'Seal of the hatch' })
+    .getByRole('radio', { name: 'Renewed' })
+    .check();
   await inside.getByRole('button', { name: 'Record' }).click();
   await expect(stands(page, 'Seals of inner cover and hatch')).toContainText('hatch renewed');
   await done(page, 'Turn the hatch in to its mark: done').check();

@@ -7,8 +7,8 @@ import {
   fieldsOf,
   kindDefinition,
   newEntry,
-  raiseNewEntry,
-  raisePayload,
+  upcastNewEntry,
+  upcastPayload,
   type KindDefinition,
 } from '.';
 
@@ -42,7 +42,7 @@ describe('entries on the wire', () => {
     fc.assert(
       fc.property(
         fc.anything(),
-        (body) => typeof newEntry.safeParse(raiseNewEntry(body)).success === 'boolean',
+        (body) => typeof newEntry.safeParse(upcastNewEntry(body)).success === 'boolean',
       ),
     );
   });
@@ -73,21 +73,21 @@ describe('older payloads', () => {
   const definition: KindDefinition<{ volts: number; load: string }> = {
     version: 3,
     schema: z.object({ volts: z.number(), load: z.string() }),
-    raise: {
+    upcasters: {
       1: (payload) => ({ volts: (payload as { v: number }).v }),
       2: (payload) => ({ ...(payload as object), load: 'not stated' }),
     },
   };
 
   it('are raised step by step to today’s', () => {
-    expect(raisePayload(definition, 1, { v: 1.5 })).toEqual({ volts: 1.5, load: 'not stated' });
-    expect(raisePayload(definition, 2, { volts: 1.5 })).toEqual({ volts: 1.5, load: 'not stated' });
-    expect(raisePayload(definition, 3, { volts: 1.5, load: '2 kΩ' })).toEqual({ volts: 1.5, load: '2 kΩ' });
+    expect(upcastPayload(definition, 1, { v: 1.5 })).toEqual({ volts: 1.5, load: 'not stated' });
+    expect(upcastPayload(definition, 2, { volts: 1.5 })).toEqual({ volts: 1.5, load: 'not stated' });
+    expect(upcastPayload(definition, 3, { volts: 1.5, load: '2 kΩ' })).toEqual({ volts: 1.5, load: '2 kΩ' });
   });
 
   it('are refused where no way leads up, or when they are newer than the program', () => {
-    expect(() => raisePayload({ ...definition, raise: {} }, 1, {})).toThrow(/No way/);
-    expect(() => raisePayload(definition, 4, {})).toThrow(/newer/);
+    expect(() => upcastPayload({ ...definition, upcasters: {} }, 1, {})).toThrow(/No way/);
+    expect(() => upcastPayload(definition, 4, {})).toThrow(/newer/);
   });
 });
 
@@ -120,7 +120,7 @@ describe('payloads of earlier versions of the program', () => {
     const definition = kindDefinition(kind) as KindDefinition<unknown>;
     expect(definition.version).toBeGreaterThan(1);
     expect(definition.schema.safeParse(payload).success).toBe(false);
-    const raised = raisePayload(definition, 1, payload);
+    const raised = upcastPayload(definition, 1, payload);
     expect(definition.schema.parse(raised)).toEqual(raised);
     expect(raised).toMatchObject(payload);
   });

@@ -156,7 +156,7 @@ export const handsReading = called(
 );
 
 /** A day, month or year told from memory, as `written` says. */
-export function remembered(words: string, written: RegExp, wanted: string) {
+export function fromMemory(words: string, written: RegExp, wanted: string) {
   const message = `${words}: ${wanted}`;
   return called(words, z.string({ error: message }).regex(written, message));
 }

@@ -6,8 +6,8 @@ export {
   kindDefinition,
   readStored,
   newEntry,
-  raiseNewEntry,
-  raisePayload,
+  upcastNewEntry,
+  upcastPayload,
   type KindDefinition,
   type NewEntry,
 } from './entries/entries';

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import type { Entry, Statement } from '../core/logbook';
 import type { Shop } from '../core/craft/policy';
-import { newEntry, type NewEntry, raiseNewEntry } from './entries/entries';
+import { newEntry, type NewEntry, upcastNewEntry } from './entries/entries';
 import { fileHash, id, instant, text } from './fields';
 import { fieldsOf, MOST_NAMED, type Problem } from './problems';
 import {
@@ -137,7 +137,7 @@ function readJob(value: unknown, at: string): JobFromFile | NonNullable<Problem[
   const wrong: NonNullable<Problem['fields']> = [];
   const entries = parsed.data.entries.flatMap((stored, index) => {
     const { recordedAt, counter, sequence: _, jobId: __, ...told } = stored;
-    const entry = newEntry.safeParse(raiseNewEntry(told));
+    const entry = newEntry.safeParse(upcastNewEntry(told));
     if (!entry.success) {
       wrong.push(
         ...fieldsOf(entry.error).map(({ path, message }) => ({

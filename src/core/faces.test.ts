@@ -119,7 +119,7 @@ import {
   sealsInside,
   seenRunning,
   settingOf,
-  standingRing,
+  activeRing,
   watchedLongEnough,
 } from './logbook';
 
@@ -298,7 +298,7 @@ function asksOf(state: JobState, entries: readonly Entry[]): Readonly<Record<str
         [seen === null || watchedLongEnough(seen, calibre), ranBeforeClosing(facts) === null],
         facts.marks.map(({ payload }) => markPlace(payload.view, payload.clock)),
         mayCloseDay(looseCells(state).map((each) => ({ ticket: 'T', cell: each }))),
-        [standingRing(facts) === null, sealsInside(facts) > 0],
+        [activeRing(facts) === null, sealsInside(facts) > 0],
         fittedRing(state)?.reasons ?? [],
         openParts(facts),
         freshLoose(facts).length,

@@ -7,7 +7,7 @@ import { createApp } from './app';
 import { localTime } from '../core/craft/time';
 import { here } from './here';
 import { LONGEST_MS } from './offLoop/bodies';
-import { checkFolder, FolderRefused, holdFolder } from './store/folder';
+import { checkDataDir, DataDirRefused, lockDataDir } from './store/dataDir';
 import { openStore, runningClock, type Store } from './store/store';
 
 const log = pino({ name: 'wax-lantern' });
@@ -61,9 +61,9 @@ process.on('exit', () => {
 });
 
 /** Nothing is read or changed before folder and port are this server's. */
-let letGo: () => void;
+let unlock: () => void;
 try {
-  letGo = holdFolder(dataDir);
+  unlock = lockDataDir(dataDir);
 } catch (error) {
   refuse(error instanceof Error ? error.message : String(error));
 }
@@ -106,11 +106,11 @@ server.listen(port, host, () => {
 
 function opened(): Store {
   try {
-    checkFolder(dataDir);
+    checkDataDir(dataDir);
     return openStore({ dataDir, clock: runningClock(demoStart), demo: demoStart !== null });
   } catch (error) {
-    if (!(error instanceof FolderRefused)) log.fatal({ err: error }, 'The shop could not be opened.');
-    refuse(error instanceof FolderRefused ? error.message : 'It did not start. Nothing was changed.');
+    if (!(error instanceof DataDirRefused)) log.fatal({ err: error }, 'The shop could not be opened.');
+    refuse(error instanceof DataDirRefused ? error.message : 'It did not start. Nothing was changed.');
   }
 }
 
@@ -134,7 +134,7 @@ function lookThroughFiles(store: Store): void {
 function stop(store: Store): void {
   server.close(() => {
     store.close();
-    letGo();
+    unlock();
     process.exit(0);
   });
   store.hangUp();

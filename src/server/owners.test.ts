@@ -1,5 +1,5 @@
 import type { CustomerResource, JobSummary, Problem } from '../contract';
-import { standingRevisions } from '../core/logbook';
+import { activeRevisions } from '../core/logbook';
 import { Counter, newJob, technicianId } from '../testing/counter';
 import { idOf } from '../testing/fixtures';
 
@@ -46,11 +46,11 @@ describe('an owner’s details', () => {
   it('changed by two hands at once stand beside each other, until a third settles it', async () => {
     await revise(revision('b', { phone: '0555 0200' }));
     await revise(revision('c', { phone: '0555 0300' }));
-    const disputed = standingRevisions((await owner()).revisions);
+    const disputed = activeRevisions((await owner()).revisions);
     expect(disputed.map(({ phone }) => phone)).toEqual(['0555 0200', '0555 0300']);
     await revise(revision('d', { phone: '0555 0200' }, ids(disputed)));
     const settled = await owner();
-    expect(standingRevisions(settled.revisions).map(({ phone }) => phone)).toEqual(['0555 0200']);
+    expect(activeRevisions(settled.revisions).map(({ phone }) => phone)).toEqual(['0555 0200']);
     expect(settled.customer.phone).toBe('0555 0200');
     expect(settled.revisions).toHaveLength(4);
   });
@@ -114,13 +114,13 @@ describe('an owner’s details', () => {
     it('disagree with what somebody put right since, where they change what was seen', async () => {
       await revise(revision('b', { phone: '0555 0200' }));
       await broughtAgain('b', { phone: '0555 0300' }, { customerSeen: [customer.id] });
-      expect(standingRevisions((await owner()).revisions)).toHaveLength(2);
+      expect(activeRevisions((await owner()).revisions)).toHaveLength(2);
     });
 
     it('stand in the place of what is there, where a page says nothing of what it saw', async () => {
       await revise(revision('b', { phone: '0555 0200' }));
       await broughtAgain('b', { phone: '0555 0300' });
-      expect(standingRevisions((await owner()).revisions)).toMatchObject([{ phone: '0555 0300' }]);
+      expect(activeRevisions((await owner()).revisions)).toMatchObject([{ phone: '0555 0300' }]);
     });
   });
 });

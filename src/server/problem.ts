@@ -4,7 +4,7 @@ import { z } from 'zod';
 import { fieldsOf, MOST_NAMED, type Problem } from '../contract';
 import { type BodyTaken, MOST_DEPTH } from './offLoop/bodies';
 import { TooMuchToRead } from './offLoop/offLoop';
-import { HOW_TO_PUT_BACK } from './store/folder';
+import { HOW_TO_PUT_BACK } from './store/dataDir';
 import { DatabaseLost } from './store/guard';
 import type { NotKept } from './store/logbook/outcomes';
 

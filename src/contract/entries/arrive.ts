@@ -26,7 +26,7 @@ import {
   optionalText,
   priceLine,
   priceMinor,
-  remembered,
+  fromMemory,
   several,
   text,
   yesNo,
@@ -72,7 +72,7 @@ export const arriveKinds: KindDefinitions<ArrivePayloads> = {
     schema: z
       .strictObject({
         changedBy: oneOf('Changed by', CHANGED_BY),
-        changedOn: remembered(
+        changedOn: fromMemory(
           'Changed on',
           /^(19[5-9]\d|20\d\d)(-(0[1-9]|1[0-2]))?$/,
           'a year, or year-month, e.g. 2023-05.',
@@ -86,7 +86,7 @@ export const arriveKinds: KindDefinitions<ArrivePayloads> = {
   'arrive.stopped': {
     version: 1,
     schema: z.strictObject({
-      stoppedOn: remembered(
+      stoppedOn: fromMemory(
         'Stopped since',
         /^(19[5-9]\d|20\d\d)(-(0[1-9]|1[0-2])(-(0[1-9]|[12]\d|3[01]))?)?$/,
         'a year, year-month or day, e.g. 2026-02.',

@@ -39,7 +39,7 @@ export const cellKinds: KindDefinitions<CellPayloads> = {
         path: ['ownersOwn'],
         error: 'The owner’s own cell comes from no lot of this shop: one or the other.',
       }),
-    raise: { 1: (payload) => ({ ownersOwn: false, ...(payload as object) }) },
+    upcasters: { 1: (payload) => ({ ownersOwn: false, ...(payload as object) }) },
   },
   'cell.put-back': {
     version: 1,
@@ -68,7 +68,7 @@ export const cellKinds: KindDefinitions<CellPayloads> = {
         example: 'it swelled',
       }).nullable(),
     }),
-    raise: { 1: (payload) => ({ tabContactOhm: null, unchargedBecause: null, ...(payload as object) }) },
+    upcasters: { 1: (payload) => ({ tabContactOhm: null, unchargedBecause: null, ...(payload as object) }) },
   },
   'cell.charged': {
     version: 1,

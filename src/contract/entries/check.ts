@@ -45,7 +45,7 @@ export const checkKinds: KindDefinitions<CheckPayloads> = {
           message: `${range.words}: plausible is ${range.min} to ${range.max} ${unit}; ${value} is a slip of the key or the meter. A good value: ${example}.`,
         });
       }),
-    raise: { 1: (payload) => ({ loadKOhm: null, loadSeconds: null, ...(payload as object) }) },
+    upcasters: { 1: (payload) => ({ loadKOhm: null, loadSeconds: null, ...(payload as object) }) },
   },
   'check.pulses': {
     version: 2,
@@ -54,7 +54,7 @@ export const checkKinds: KindDefinitions<CheckPayloads> = {
       through: oneOf('Picked up through', ['the closed watch', 'the open watch']),
       everyS: number({ words: 'One every', min: 0.02, max: 120, unit: 's', example: 1 }).nullable(),
     }),
-    raise: { 1: (payload) => ({ everyS: null, ...(payload as object) }) },
+    upcasters: { 1: (payload) => ({ everyS: null, ...(payload as object) }) },
   },
   'check.looked': {
     version: 1,
@@ -93,7 +93,7 @@ export const checkKinds: KindDefinitions<CheckPayloads> = {
       currentBeforeUA: draw('Current before').nullable(),
       currentAfterUA: draw('Current after').nullable(),
     }),
-    raise: { 1: (payload) => ({ currentBeforeUA: null, currentAfterUA: null, ...(payload as object) }) },
+    upcasters: { 1: (payload) => ({ currentBeforeUA: null, currentAfterUA: null, ...(payload as object) }) },
   },
   'check.diagnosis': {
     version: 2,
@@ -103,6 +103,6 @@ export const checkKinds: KindDefinitions<CheckPayloads> = {
       next: oneOf('What it needs', NEXT_STEPS),
       words: optionalText({ words: 'In words', max: 400, example: 'draws 4.1 µA with the motor stopped' }),
     }),
-    raise: { 1: (payload) => ({ also: null, ...(payload as object) }) },
+    upcasters: { 1: (payload) => ({ also: null, ...(payload as object) }) },
   },
 };

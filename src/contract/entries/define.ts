@@ -6,26 +6,26 @@ export interface KindDefinition<P> {
   readonly version: number;
   readonly schema: z.ZodType<P, P>;
   /** Upcasters by the version they raise from. */
-  readonly raise?: Readonly<Record<number, (payload: unknown) => unknown>>;
+  readonly upcasters?: Readonly<Record<number, (payload: unknown) => unknown>>;
 }
 
 export type KindDefinitions<Area> = { readonly [K in keyof Area & EntryKind]: KindDefinition<Payloads[K]> };
 
 /** Raises a stored payload to the current version, one step at a time. Throws where a step is missing. */
-export function raisePayload<P>(definition: KindDefinition<P>, version: number, payload: unknown): unknown {
+export function upcastPayload<P>(definition: KindDefinition<P>, version: number, payload: unknown): unknown {
   if (version > definition.version) {
     throw new RangeError(`Payload version ${version} is newer than this program (${definition.version}).`);
   }
   let raised = payload;
   for (let at = version; at < definition.version; at += 1) {
-    const step = definition.raise?.[at];
+    const step = definition.upcasters?.[at];
     if (!step) throw new RangeError(`No way from payload version ${at} to ${at + 1}.`);
     raised = step(raised);
   }
   return raised;
 }
 
-type Raised =
+type Upcast =
   | { readonly verdict: 'raised'; readonly payload: unknown }
   | { readonly verdict: 'not raised'; readonly reason: string };
 
@@ -34,11 +34,11 @@ export function payloadOfToday(
   definition: KindDefinition<unknown>,
   version: number,
   payload: unknown,
-): Raised {
+): Upcast {
   if (typeof payload !== 'object' || payload === null)
     return { verdict: 'not raised', reason: 'it has no payload' };
   try {
-    return { verdict: 'raised', payload: raisePayload(definition, version, payload) };
+    return { verdict: 'raised', payload: upcastPayload(definition, version, payload) };
   } catch (error) {
     return { verdict: 'not raised', reason: error instanceof Error ? error.message : String(error) };
   }

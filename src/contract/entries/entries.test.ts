@@ -9,7 +9,7 @@ import {
 } from '../../core/logbook';
 import { context, idOf, Logbook, newEntryOf } from '../../testing/fixtures';
 import { SAMPLE_KINDS, samples } from '../../testing/samples';
-import { ENTRY_KINDS, kindDefinition, newEntry, raiseNewEntry, type KindDefinition } from './entries';
+import { ENTRY_KINDS, kindDefinition, newEntry, upcastNewEntry, type KindDefinition } from './entries';
 import { fieldsOf } from '../problems';
 
 const schemaOf = (kind: EntryKind) => (kindDefinition(kind) as KindDefinition<unknown>).schema;
@@ -169,7 +169,7 @@ describe('an entry made by an older page', () => {
   it('is raised before it is judged; one from a newer program stays as it is', () => {
     const sent = newEntryOf('seal.closed', samples['seal.closed'], envelope);
     const older = { ...sent, payloadVersion: 1, payload: { how: 'thumbs', seamEven: true } };
-    expect(raiseNewEntry(older)).toMatchObject({
+    expect(upcastNewEntry(older)).toMatchObject({
       payloadVersion: 3,
       payload: { how: 'thumbs', seamEven: true, raisedClocks: [], interim: false },
     });
@@ -184,7 +184,7 @@ describe('an entry made by an older page', () => {
         { ownersOwn: false },
       ],
     ] as const)
-      expect(raiseNewEntry({ ...sent, kind, payloadVersion: 1, payload })).toMatchObject({
+      expect(upcastNewEntry({ ...sent, kind, payloadVersion: 1, payload })).toMatchObject({
         payloadVersion: 2,
         payload: { ...payload, ...raised },
       });
@@ -216,12 +216,12 @@ describe('an entry made by an older page', () => {
       [4, { ...old, retestOf: null, excessReason: '' }, [], 'back'],
       [4, { ...old, retestOf: idOf('first'), excessReason: '' }, [idOf('first')], 'back'],
     ] as const)
-      expect(raiseNewEntry({ ...sent, kind: 'test.made', payloadVersion, payload })).toMatchObject({
+      expect(upcastNewEntry({ ...sent, kind: 'test.made', payloadVersion, payload })).toMatchObject({
         payloadVersion: 5,
         payload: { ...raised, retestOf, places: [{ side, clock: 3 }] },
       });
     expect(
-      raiseNewEntry({
+      upcastNewEntry({
         ...sent,
         kind: 'test.made',
         payloadVersion: 4,
@@ -229,7 +229,7 @@ describe('an entry made by an older page', () => {
       }),
     ).toMatchObject({ payload: { places: [] } });
     const newer = { ...sent, payloadVersion: 99 };
-    expect(raiseNewEntry(newer)).toEqual(newer);
+    expect(upcastNewEntry(newer)).toEqual(newer);
   });
 });
 

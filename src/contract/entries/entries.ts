@@ -4,7 +4,7 @@ import { fileHash, id, instant, labelOf, optionalText, text } from '../fields';
 import { arriveKinds } from './arrive';
 import { cellKinds } from './cell';
 import { checkKinds } from './check';
-import { type KindDefinition, type KindDefinitions, payloadOfToday, raisePayload } from './define';
+import { type KindDefinition, type KindDefinitions, payloadOfToday, upcastPayload } from './define';
 import { handbackKinds } from './handback';
 import { identifyKinds } from './identify';
 import { logbookKinds } from './logbook';
@@ -120,7 +120,7 @@ export function makeEntry<K extends EntryKind>(kind: K, payload: Payloads[K], ab
 const anyEntry = z.looseObject({ kind: z.string(), payloadVersion: z.int().min(1), payload: z.unknown() });
 
 /** Raises the body of a new entry that an older page made to the payload version of today, before it is parsed. */
-export function raiseNewEntry(body: unknown): unknown {
+export function upcastNewEntry(body: unknown): unknown {
   const shape = anyEntry.safeParse(body);
   if (!shape.success || !Object.hasOwn(definitions, shape.data.kind)) return body;
   const definition = kindDefinition(shape.data.kind as EntryKind) as KindDefinition<unknown>;
@@ -165,4 +165,4 @@ export function readStored(kind: string, version: number, payload: unknown): Sto
     : { verdict: 'read', payload: raised.payload };
 }
 
-export { raisePayload, type KindDefinition };
+export { upcastPayload, type KindDefinition };

@@ -16,7 +16,7 @@ export const identifyKinds: KindDefinitions<IdentifyPayloads> = {
   'identify.evidence': {
     version: 2,
     // A movement ring is no holder: the cell lies free beneath it.
-    raise: {
+    upcasters: {
       1: (payload) =>
         (payload as { value?: unknown }).value === 'ring round the movement'
           ? { ...(payload as object), value: 'lying free in its well' }
@@ -55,7 +55,7 @@ export const identifyKinds: KindDefinitions<IdentifyPayloads> = {
       by: oneOf('Identified by', ['engraving', 'evidence', 'hand']),
       note: optionalText({ words: 'Note', max: 300, example: 'second letter worn' }),
     }),
-    raise: { 1: (payload) => ({ revision: null, ...(payload as object) }) },
+    upcasters: { 1: (payload) => ({ revision: null, ...(payload as object) }) },
   },
   'identify.supply': {
     version: 1,

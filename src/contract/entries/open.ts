@@ -41,7 +41,7 @@ function seenFromBehind(payload: unknown): unknown {
 export const openKinds: KindDefinitions<OpenPayloads> = {
   'open.back': {
     version: 4,
-    raise: {
+    upcasters: {
       1: (payload) => ({ ...(payload as object), protection: 'not noted', went: 'not noted' }),
       2: (payload) => ({ ...(payload as object), toolIds: [], separationMm: null, rearMm: null }),
       3: (payload) => ({ ...(payload as object), seenFrom: 'behind' }),
@@ -61,7 +61,7 @@ export const openKinds: KindDefinitions<OpenPayloads> = {
   },
   'open.measured': {
     version: 2,
-    raise: { 1: seenFromBehind },
+    upcasters: { 1: seenFromBehind },
     schema: z
       .strictObject({
         ...schemasOf(backMeasureFields),
@@ -114,7 +114,7 @@ export const openKinds: KindDefinitions<OpenPayloads> = {
   },
   'open.part': {
     version: 2,
-    raise: {
+    upcasters: {
       1: (payload) => ({
         ...(payload as object),
         serves: serves((payload as { readonly part: Part }).part),

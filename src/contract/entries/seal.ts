@@ -26,7 +26,7 @@ function name(
 export const sealKinds: KindDefinitions<SealPayloads> = {
   'seal.gasket': {
     version: 3,
-    raise: {
+    upcasters: {
       1: (payload) => ({ ...(payload as object), profile: 'not seen', size: '', lotId: null }),
       2: (payload) => ({ ...(payload as object), greasedBy: 'not noted' }),
     },
@@ -63,7 +63,7 @@ export const sealKinds: KindDefinitions<SealPayloads> = {
   },
   'seal.old-ring': {
     version: 2,
-    raise: {
+    upcasters: {
       1: (payload) => ({ ...(payload as object), insideMm: null, outsideMm: null, profile: 'not seen' }),
     },
     schema: z
@@ -134,7 +134,7 @@ export const sealKinds: KindDefinitions<SealPayloads> = {
   },
   'seal.closed': {
     version: 3,
-    raise: {
+    upcasters: {
       1: (payload) => ({ ...(payload as object), raisedClocks: [], interim: false }),
       2: (payload) => ({ ...(payload as object), seenFrom: null }),
     },

@@ -51,21 +51,21 @@ export const setKinds: KindDefinitions<SetPayloads> = {
     schema: z
       .strictObject({ proved: z.partialRecord(z.enum(OUTSIDE), result), handedBackSo })
       .refine(onlyWhereItFails.check, { message: onlyWhereItFails.message, path: ['handedBackSo'] }),
-    raise: { 1: noReason },
+    upcasters: { 1: noReason },
   },
   'set.run-began': {
     version: 2,
     schema: z
       .strictObject({ toSee, shows: handsReading })
       .refine((run) => run.toSee === 'that it runs' || run.shows !== '', wantsReading),
-    raise: { 1: toSeeTime },
+    upcasters: { 1: toSeeTime },
   },
   'set.run-ended': {
     version: 2,
     schema: z
       .strictObject({ toSee, shows: handsReading, stillRuns: yesNo('Seen') })
       .refine((run) => run.toSee === 'that it runs' || run.shows !== '' || !run.stillRuns, wantsReading),
-    raise: { 1: toSeeTime },
+    upcasters: { 1: toSeeTime },
   },
   'set.functions': {
     version: 2,
@@ -75,6 +75,6 @@ export const setKinds: KindDefinitions<SetPayloads> = {
         handedBackSo,
       })
       .refine(onlyWhereItFails.check, { message: onlyWhereItFails.message, path: ['handedBackSo'] }),
-    raise: { 1: noReason },
+    upcasters: { 1: noReason },
   },
 };

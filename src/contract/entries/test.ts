@@ -63,7 +63,7 @@ interface OldPlace {
 export const testKinds: KindDefinitions<TestPayloads> = {
   'test.made': {
     version: 5,
-    raise: {
+    upcasters: {
       1: (payload) => ({
         ...(payload as object),
         deflectionStartUm: null,

@@ -69,14 +69,14 @@ const fromLot: Judge<'cell.fitted'> = (entry, question) => {
 
 /** Two places are said of a movement the book has none for, and stay as long as something is recorded at them. */
 const places: Judge<'cell.places'> = (entry, { state }) => {
-  const { calibre, standing } = state;
+  const { calibre, activeEntries } = state;
   if (calibre && calibre.wells.length > 0)
     return refuse(
       [`The book has the places of ${calibre.code}: ${calibre.wells.map(({ name }) => name).join(', ')}.`],
       'Where this watch shows otherwise it is another movement: say which at stage 3, or correct the book.',
     );
   const named = [entry.payload.first, entry.payload.second];
-  const lost = standing.find(
+  const lost = activeEntries.find(
     ({ well, id }) => well !== null && !named.includes(well) && !entry.supersedes.includes(id),
   );
   return lost && lost.well !== null

@@ -18,7 +18,7 @@ export function judgeAddedByFile(entry: Entry, state: JobState): Admission {
     );
   const moved = stockMoves(state);
   const targets = [...entry.supersedes, ...(entry.withdraws === null ? [] : [entry.withdraws])];
-  const fitting = state.standing.find(
+  const fitting = state.activeEntries.find(
     ({ id, kind }) => targets.includes(id) && (FITTINGS.includes(kind) || moved.has(id)),
   );
   return fitting

@@ -61,7 +61,7 @@ function judgePlace(entry: Entry, { state }: Question): Admission | null {
   const { kind, well, supersedes, withdraws } = entry;
   const { places } = state.facts;
   const named = places && withdraws === places.id ? [places.payload.first, places.payload.second] : [];
-  const atOne = state.standing.find((each) => each.well !== null && named.includes(each.well));
+  const atOne = state.activeEntries.find((each) => each.well !== null && named.includes(each.well));
   if (atOne)
     return refuse(
       [`Something is recorded at “${atOne.well}”: ${entryInWords(atOne)}.`],

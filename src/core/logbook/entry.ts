@@ -56,15 +56,15 @@ const kinds: { readonly [K in EntryKind]: FactKind<K, Payloads[K], JobFacts> } =
   ...logbookKinds,
 };
 
-type Told<K extends EntryKind> = Pick<EntryOf<K>, 'kind' | 'payload'>;
+type KindAndPayload<K extends EntryKind> = Pick<EntryOf<K>, 'kind' | 'payload'>;
 /** What is told of something, without who, when and where. */
-type AnyTold = { [K in EntryKind]: Told<K> }[EntryKind];
+type AnyKindAndPayload = { [K in EntryKind]: KindAndPayload<K> }[EntryKind];
 
 function kindOf<K extends EntryKind>(entry: Pick<EntryOf<K>, 'kind'>): FactKind<K, Payloads[K], JobFacts> {
   return kinds[entry.kind];
 }
 
-function wordsOf<K extends EntryKind>(entry: Told<K>): string {
+function wordsOf<K extends EntryKind>(entry: KindAndPayload<K>): string {
   return kindOf<K>(entry).words(entry.payload);
 }
 
@@ -105,7 +105,7 @@ export function noFacts(): JobFacts {
 }
 
 /** An entry in a few words, e.g. `fitted: SR621SW, lot N-204`. */
-export function entryInWords(entry: AnyTold): string {
+export function entryInWords(entry: AnyKindAndPayload): string {
   return wordsOf(entry);
 }
 

@@ -215,7 +215,7 @@ describe('what still waits in the browser', () => {
       { ...second, sequence: 2 },
       { ...first, sequence: 1 },
     ];
-    expect(foldJob(entries, context).standing.map(({ id }) => id)).toEqual([
+    expect(foldJob(entries, context).activeEntries.map(({ id }) => id)).toEqual([
       corrected.id,
       second.id,
       waiting.id,

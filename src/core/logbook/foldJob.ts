@@ -6,12 +6,12 @@ import type { Requirement, StageId } from '../craft/policy';
 import { type Entry, foldEntry, type JobFacts, noFacts, reopens } from './entry';
 import { MAIN_WELL, type StandsFor } from './envelope';
 import { requiredOf, stageProgress, type StageProgress } from './progress';
-import { inSequence, settleEntries } from './settle';
+import { inSequence, resolveCorrections } from './corrections';
 import type { Conflict, JobContext, Signature, WellState } from './state';
 export interface JobState {
   readonly facts: Readonly<JobFacts>;
   /** Entries that stand, in the order they count: a correction stands in the place of what it corrects. */
-  readonly standing: readonly Entry[];
+  readonly activeEntries: readonly Entry[];
   /** Every entry by id, with what became of it. */
   readonly replaced: ReadonlyMap<string, readonly Entry[]>;
   /** What stands now for an entry that was corrected. */
@@ -87,12 +87,12 @@ function wellsOf(facts: JobFacts, calibre: Calibre | null, catalogue: Book): Wel
  */
 export function foldJob(entries: readonly Entry[], context: JobContext): JobState {
   const ordered = inSequence(entries);
-  const { standing, replaced, conflicts } = settleEntries(ordered);
+  const { activeEntries, replaced, conflicts } = resolveCorrections(ordered);
   const facts = noFacts();
   // Where corrections disagree the first of them, as long as the conflict is open.
   const standsFor: StandsFor = (id) =>
     replaced.get(id)?.find(({ withdraws }) => withdraws === null)?.id ?? id;
-  for (const entry of standing) foldEntry(facts, entry, standsFor);
+  for (const entry of activeEntries) foldEntry(facts, entry, standsFor);
   const { movement } = facts;
   const inBook = context.catalogue.calibre(movement?.payload.calibreId ?? null);
   const calibre = inBook && asRevision(inBook, movement?.payload.revision ?? null);
@@ -101,13 +101,13 @@ export function foldJob(entries: readonly Entry[], context: JobContext): JobStat
   const signature = signatureOf(facts, ordered);
   const required = requiredOf({ facts }, context.policy);
   const progress = stageProgress(
-    { facts, standing, wells, conflicts, signature, calibre, caseType },
+    { facts, activeEntries, wells, conflicts, signature, calibre, caseType },
     required,
     context.policy,
   );
   return {
     facts,
-    standing,
+    activeEntries,
     replaced,
     standsFor,
     conflicts,
@@ -133,7 +133,7 @@ export function replacedBy(
 
 /** This technician's last standing entry of the job, which an undo offers to withdraw. Signatures are not undone. */
 export function undoable(state: JobState, technicianId: string): Entry | null {
-  const own = state.standing.filter(
+  const own = state.activeEntries.filter(
     (entry) =>
       entry.technicianId === technicianId &&
       entry.kind !== 'handback.signed' &&

@@ -9,7 +9,7 @@ export {
 } from './entry';
 export { clockApart } from './clocks';
 export { elsewhereWords } from './elsewhere';
-export { type OwnerDetails, type OwnerRevision, sameDetails, standingRevisions } from './owner';
+export { type OwnerDetails, type OwnerRevision, sameDetails, activeRevisions } from './owner';
 export { MAIN_WELL, wellKey, wellOf } from './envelope';
 export {
   AGREED_HOW,
@@ -65,7 +65,7 @@ export {
   settingOf,
 } from './facts/open';
 export { crownOf } from './crown';
-export { GASKET_PROFILES, GREASED_BY, SEAL_STATES, standingRing, type SealPayloads } from './facts/seal';
+export { GASKET_PROFILES, GREASED_BY, SEAL_STATES, activeRing, type SealPayloads } from './facts/seal';
 export type { Proofs, Run, SetPayloads } from './facts/set';
 export { PART_OUTCOMES, type PartOff, type PartOutcome } from './facts/tray';
 export {

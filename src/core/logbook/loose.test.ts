@@ -147,13 +147,13 @@ describe('what a job moves in the stock', () => {
         const job = new Logbook();
         job.add('identify.movement', movementOf('orrelin-41-2', 'OR 41.2'));
         for (const { what, from, at } of steps) {
-          const { facts, standing } = job.state();
+          const { facts, activeEntries } = job.state();
           const loose = looseIn(job).filter(({ dropped }) => !dropped);
           const cell = loose[at % Math.max(1, loose.length)];
           const [drop] = openDrops(facts);
-          const ours = standing.filter(({ kind }) => kind.startsWith('cell.'));
+          const ours = activeEntries.filter(({ kind }) => kind.startsWith('cell.'));
           const entry = ours[at % Math.max(1, ours.length)];
-          const last = standing.findLast(({ kind }) => kind === 'cell.fitted');
+          const last = activeEntries.findLast(({ kind }) => kind === 'cell.fitted');
           if (what === 'out') job.add('cell.out', outOf(from));
           else if (what === 'fit') job.add('cell.fitted', fittedFrom(from));
           else if (what === 'refit' && last)
@@ -182,7 +182,7 @@ describe('what a job moves in the stock', () => {
           const ofLot = outs.filter(({ out: { payload } }) => payload.lotId === id);
           const binned = ofLot.filter(({ settled }) => settled?.payload.to === 'spent bin').length;
           const lies = ofLot.filter((each) => loose.has(each.out.id)).length;
-          const fits = state.standing.filter(
+          const fits = state.activeEntries.filter(
             (each) => each.kind === 'cell.fitted' && each.payload.lotId === id,
           );
           const open = ofLot.filter(({ settled }) => settled === null);

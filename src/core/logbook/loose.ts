@@ -200,10 +200,10 @@ export interface StockMove {
  * is on the shelf, fitted, loose, binned and given away, for every lot.
  */
 export function stockMoves({
-  standing,
+  activeEntries,
   facts,
 }: {
-  readonly standing: readonly Entry[];
+  readonly activeEntries: readonly Entry[];
   readonly facts: Readonly<JobFacts>;
 }): ReadonlyMap<string, StockMove> {
   const moves = new Map<string, StockMove>();
@@ -213,7 +213,7 @@ export function stockMoves({
     if (lotId !== null) move(id, { lotId, delta: -1 });
   };
   const used = new Set([...fatesOf(facts).values()].flatMap(({ is, by }) => (is === 'fitted' ? [by] : [])));
-  for (const fact of standing) {
+  for (const fact of activeEntries) {
     switch (fact.kind) {
       case 'cell.out':
         take(fact.id, fact.payload.lotId);

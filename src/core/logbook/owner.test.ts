@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { type OwnerRevision, sameDetails, standingRevisions } from './owner';
+import { type OwnerRevision, sameDetails, activeRevisions } from './owner';
 
 const revision = (id: string, ...supersedes: string[]): OwnerRevision => ({
   id,
@@ -10,8 +10,7 @@ const revision = (id: string, ...supersedes: string[]): OwnerRevision => ({
   technicianId: null,
   recordedAt: '2026-03-17T10:00:00.000Z',
 });
-const standing = (...revisions: OwnerRevision[]): string[] =>
-  standingRevisions(revisions).map(({ id }) => id);
+const standing = (...revisions: OwnerRevision[]): string[] => activeRevisions(revisions).map(({ id }) => id);
 
 describe('which of an owner’s revisions stand', () => {
   it.each([
@@ -35,7 +34,7 @@ describe('which of an owner’s revisions stand', () => {
         fc.array(fc.array(fc.nat(9), { maxLength: 3 }), { minLength: 1, maxLength: 10 }),
         (named) => {
           const revisions = named.map((of, index) => revision(String(index), ...of.map(String)));
-          expect(standingRevisions(revisions).at(-1)?.id).toBe(String(named.length - 1));
+          expect(activeRevisions(revisions).at(-1)?.id).toBe(String(named.length - 1));
         },
       ),
     );

@@ -18,7 +18,7 @@ export interface OwnerRevision extends OwnerDetails {
  * Which of an owner's revisions, in the order they were put on record, stand: those no later one was written in the
  * place of. More than one are a conflict: two hands changed the same, and a third revision in the place of both settles it.
  */
-export function standingRevisions(revisions: readonly OwnerRevision[]): OwnerRevision[] {
+export function activeRevisions(revisions: readonly OwnerRevision[]): OwnerRevision[] {
   return revisions.filter(
     ({ id }, index) => !revisions.slice(index + 1).some((later) => later.supersedes.includes(id)),
   );

@@ -79,10 +79,10 @@ const MET: Readonly<Record<Requirement, (job: Judged, policy: Policy) => boolean
     ),
   // A charge counts when it was watched until the watch stepped normally, and nothing seen since speaks against it; a new
   // accumulator is nearly empty and wants one, too. What fails at stage 8 is asked for there.
-  'cell.charged': ({ facts, standing, signature }) => {
+  'cell.charged': ({ facts, activeEntries, signature }) => {
     const last = facts.charges.at(-1);
     if (signature.state === 'signed') return last !== undefined || facts.accumulator !== null;
-    const back = fellBack(standing);
+    const back = fellBack(activeEntries);
     return (
       facts.underLight === null &&
       last?.payload.outcome === 'steps normally' &&
@@ -161,7 +161,7 @@ export function requiredOf({ facts }: Pick<JobSoFar, 'facts'>, policy: Policy): 
 
 /** A job so far, with its records of the book. */
 interface Judged extends JobSoFar {
-  readonly standing: readonly Entry[];
+  readonly activeEntries: readonly Entry[];
   readonly calibre: Calibre | null;
   readonly caseType: Pick<CaseType, 'crown'> | null;
 }

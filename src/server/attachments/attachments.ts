@@ -41,7 +41,7 @@ export type AttachmentKept =
     };
 
 /** What a file is called, and whether it comes under the hash that another counter's entries name. */
-interface ToldOfFile {
+interface FileClaims {
   readonly name: string;
   readonly fromAnotherCounter?: boolean;
 }
@@ -72,13 +72,13 @@ export interface AttachmentStore {
    * off. One that lies there damaged is replaced. Pictures lose what they tell of place and camera; one from another
    * counter comes under the hash its entries name, and is not taken where it tells any.
    */
-  place(source: Readable, told: ToldOfFile): Promise<AttachmentKept>;
+  place(source: Readable, told: FileClaims): Promise<AttachmentKept>;
   /** Removes a file that was placed, where nothing names it and nobody else is placing it: what it belongs to was refused. */
   unplace(hash: string): void;
   /** Makes a file that was placed known, in the transaction of who calls. */
   enter(attachment: Attachment, technicianId: string): void;
   /** Places a file and makes it known. */
-  keep(source: Readable, told: ToldOfFile & { readonly technicianId: string }): Promise<AttachmentKept>;
+  keep(source: Readable, told: FileClaims & { readonly technicianId: string }): Promise<AttachmentKept>;
   /** A place on this disk for bytes on their way, swept after an hour. */
   wayIn(): string;
   /** Takes the names off files: a name may hold a person's. */
@@ -221,7 +221,7 @@ export function attachmentStore(db: Db, clock: Clock, dataDir: string): Attachme
     await sync(join(folder, hash.slice(0, 2)));
   };
 
-  const placeAt = async (path: string, source: Readable, told: ToldOfFile): Promise<AttachmentKept> => {
+  const placeAt = async (path: string, source: Readable, told: FileClaims): Promise<AttachmentKept> => {
     const arrived = await arrive(source, path);
     if (arrived.outcome !== 'whole') return arrived;
     const { is } = arrived;
@@ -249,7 +249,7 @@ export function attachmentStore(db: Db, clock: Clock, dataDir: string): Attachme
     return { outcome: 'kept', attachment };
   };
 
-  const place = async (source: Readable, told: ToldOfFile): Promise<AttachmentKept> => {
+  const place = async (source: Readable, told: FileClaims): Promise<AttachmentKept> => {
     const path = wayIn();
     try {
       return await placeAt(path, source, told);
@@ -257,7 +257,7 @@ export function attachmentStore(db: Db, clock: Clock, dataDir: string): Attachme
       await rm(path, { force: true });
     }
   };
-  const letGo = (hash: string): number => {
+  const release = (hash: string): number => {
     const left = Math.max(0, (placed.get(hash) ?? 0) - 1);
     if (left === 0) placed.delete(hash);
     else placed.set(hash, left);
@@ -265,7 +265,7 @@ export function attachmentStore(db: Db, clock: Clock, dataDir: string): Attachme
   };
   const enter = (attachment: Attachment, technicianId: string): void => {
     insert.run({ ...attachment, technicianId, recordedAt: clock.nowUtc() });
-    letGo(attachment.hash);
+    release(attachment.hash);
   };
 
   /** Removes files of a folder that are old and that nothing names; gives their names. */
@@ -294,7 +294,7 @@ export function attachmentStore(db: Db, clock: Clock, dataDir: string): Attachme
     isWhole: async (hash) => (await hashOf(pathOf(hash))) === hash,
     place,
     unplace(hash) {
-      if (letGo(hash) > 0 || byHash.get(hash)) return;
+      if (release(hash) > 0 || byHash.get(hash)) return;
       rmSync(pathOf(hash), { force: true });
       rmSync(thumbPath(hash), { force: true });
     },

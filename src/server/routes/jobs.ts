@@ -2,7 +2,7 @@ import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { Router } from 'express';
 import { z } from 'zod';
-import { newEntry, newJob, raiseNewEntry } from '../../contract';
+import { newEntry, newJob, upcastNewEntry } from '../../contract';
 import { readTicket } from '../../core/craft/tickets';
 import { localDay } from '../../core/craft/time';
 import { jobFile, savedSize, visitFile } from '../documents/jobFile';
@@ -37,7 +37,7 @@ export function jobRoutes(store: Store): Router {
 
   router.post('/jobs', (request, response) => {
     const body = request.body as { entries?: unknown };
-    const entries = Array.isArray(body?.entries) ? body.entries.map(raiseNewEntry) : body?.entries;
+    const entries = Array.isArray(body?.entries) ? body.entries.map(upcastNewEntry) : body?.entries;
     const given = parsed(newJob, { ...body, entries });
     const taken = logbook.takeIn(given);
     if (!('job' in taken)) throw notKept(taken);
@@ -52,7 +52,7 @@ export function jobRoutes(store: Store): Router {
   });
 
   router.post('/jobs/:id/entries', (request, response) => {
-    const given = parsed(newEntry, raiseNewEntry(request.body));
+    const given = parsed(newEntry, upcastNewEntry(request.body));
     const appended = logbook.append(request.params.id, given);
     if (!('entry' in appended)) throw notKept(appended);
     if (appended.outcome === 'recorded')

@@ -1,7 +1,7 @@
 import { request as send } from 'node:http';
 import { type Request, Router } from 'express';
 import { z } from 'zod';
-import { type KeptTakenIn, newEntry, type Problem, raiseNewEntry } from '../../contract';
+import { type KeptTakenIn, newEntry, type Problem, upcastNewEntry } from '../../contract';
 import { entryInWords } from '../../core/logbook';
 import { parsedJson } from '../json';
 import { notFound } from '../problem';
@@ -82,7 +82,7 @@ export function keptRoutes(store: Store): Router {
     const jobId = /^\/api\/jobs\/([^/]+)\/entries$/.exec(path)?.[1];
     if (jobId === undefined) return RECORDED.find(([of]) => of.test(path))?.[1] ?? 'another record';
     const ticket = store.logbook.job(jobId)?.job.ticket ?? 'a job that is not here';
-    const entry = newEntry.safeParse(raiseNewEntry(body));
+    const entry = newEntry.safeParse(upcastNewEntry(body));
     return `${ticket}: ${entry.success ? entryInWords(entry.data) : 'a record that cannot be read'}`;
   };
 

@@ -2,7 +2,7 @@ import { mkdirSync, readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import Database from 'better-sqlite3';
 import { here } from '../here';
-import { databaseOf, FolderRefused } from './folder';
+import { databaseOf, DataDirRefused } from './dataDir';
 import { type Guard, guardDatabase } from './guard';
 
 export type Db = Database.Database;
@@ -56,7 +56,7 @@ export function migrate(db: Db, migrations: readonly Migration[] = readMigration
   const done = new Set(db.prepare<[], number>('SELECT number FROM migration').pluck().all());
   const newest = Math.max(0, ...done);
   if (newest > (migrations.at(-1)?.number ?? 0)) {
-    throw new FolderRefused(
+    throw new DataDirRefused(
       `The database was written by a newer program (migration ${newest}). Start the newer program, or point WAX_DATA at another folder.`,
     );
   }

@@ -5,11 +5,11 @@ import type Database from 'better-sqlite3';
 import { logIndexOf, logOf } from './databaseLog';
 
 /** How the file at the path of the database stands to the one that is open. */
-export type Standing = 'ours' | 'gone' | 'replaced';
+export type DatabasePresence = 'ours' | 'gone' | 'replaced';
 
 /** The database at its path is no longer the one that is open: nothing is written to either. */
 export class DatabaseLost extends Error {
-  constructor(readonly standing: Exclude<Standing, 'ours'>) {
+  constructor(readonly standing: Exclude<DatabasePresence, 'ours'>) {
     super(`The database is ${standing}.`);
   }
 }

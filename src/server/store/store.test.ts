@@ -185,7 +185,7 @@ describe('the ledger', () => {
         });
         const state = foldJob(store.logbook.job(job.id)?.entries ?? [], store.context());
         for (const lot of store.stock.lots().filter(({ id }) => lotIds.includes(id))) {
-          const standing = state.standing.filter(
+          const standing = state.activeEntries.filter(
             (entry) => entry.kind === 'cell.fitted' && entry.payload.lotId === lot.id,
           ).length;
           expect(lot.balance).toBeGreaterThanOrEqual(0);
@@ -196,7 +196,7 @@ describe('the ledger', () => {
           if (!lot.toBeCounted) expect(lot.balance).toBe(COUNT - standing - loose - binnedFresh);
         }
         const binned =
-          state.standing.filter((entry) => entry.kind === 'cell.old-settled').length +
+          state.activeEntries.filter((entry) => entry.kind === 'cell.old-settled').length +
           [...state.facts.cellsOut.values()].filter(({ settled }) => settled?.payload.to === 'spent bin')
             .length;
         expect(store.stock.spentInBin() - spentBefore).toBe(binned);

@@ -20,7 +20,7 @@ import { type LeaksSeenStore, leaksSeenStore } from './leaksSeen';
 import { programId } from '../program';
 import { type MovementsSeenStore, movementsSeenStore } from './movementsSeen';
 import { type NextVisitsStore, nextVisitsStore } from './nextVisits';
-import { writtenOnce } from './once';
+import { idempotencyStore } from './idempotencyStore';
 import { type ShopStore, shopStore } from './shop';
 import { type StockStore, stockStore } from './stock/stock';
 
@@ -114,7 +114,7 @@ export function openStore({
     clock,
     stock,
     files: attachments,
-    once: writtenOnce(db, clock),
+    once: idempotencyStore(db, clock),
     movements,
     cells,
     leaks,

@@ -1,4 +1,4 @@
-import { type NewEntry, raiseNewEntry, readStored } from '../../contract';
+import { type NewEntry, upcastNewEntry, readStored } from '../../contract';
 import { entryInWords } from '../../core/logbook';
 import type { WaitingEntry } from './browserStore';
 
@@ -7,7 +7,7 @@ export function asOfToday(kept: WaitingEntry): WaitingEntry {
   const { entry } = kept;
   const reading = readStored(entry.kind, entry.payloadVersion, entry.payload);
   return reading.verdict === 'read'
-    ? { ...kept, entry: raiseNewEntry(entry) as NewEntry }
+    ? { ...kept, entry: upcastNewEntry(entry) as NewEntry }
     : {
         ...kept,
         refused: {

@@ -94,8 +94,8 @@ it('a kept record that cannot be read is set aside by itself, and the others are
   const { waitingInWords } = await import('./kept');
   for (const each of entries) expect(waitingInWords(each)).toContain('an entry of the kind');
   // A person discards them.
-  await page.letGo('odd');
-  await page.letGo('odder');
+  await page.discardEntry('odd');
+  await page.discardEntry('odder');
   expect(page.readWaiting().entries).toEqual([]);
 });
 
@@ -243,7 +243,7 @@ it('keeps a refused entry through a reload, sends it again only when asked, and 
   if (!refused) throw new Error('lost');
   await reloaded.tryAgain(refused);
   await until(() => sent === 1 && reloaded.readWaiting().entries[0]?.refused !== null);
-  await reloaded.letGo(refused.id);
+  await reloaded.discardEntry(refused.id);
   expect((await openPage()).readWaiting().entries).toEqual([]);
 });
 

@@ -221,7 +221,7 @@ export async function tryAgain(waiting: WaitingEntry): Promise<void> {
 }
 
 /** Lets a refused entry go, on a person's word. */
-export async function letGo(id: string): Promise<void> {
+export async function discardEntry(id: string): Promise<void> {
   await forget(id);
   change({ entries: state.entries.filter((each) => each.id !== id) });
 }

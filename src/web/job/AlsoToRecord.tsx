@@ -2,13 +2,13 @@ import { Autocomplete, Box, TextField } from '@mui/material';
 import { useRef, useState } from 'react';
 import { KeyCap } from '../kit/KeyCap';
 import { useKey } from '../kit/keys/KeysProvider';
-import { useStanding } from './standing';
+import { useRecordedLines } from './recordedLines';
 
 const KEY = 'o';
 
 /** What else may be recorded in this stage, found by typing; its form opens with the first field in focus. */
 export function AlsoToRecord() {
-  const { offered } = useStanding();
+  const { offered } = useRecordedLines();
   const [typed, setTyped] = useState('');
   const input = useRef<HTMLInputElement>(null);
   useKey(KEY, 'Record something else of this stage', () => input.current?.focus());

@@ -1,13 +1,13 @@
 import { Stack } from '@mui/material';
 import { type ReactNode, useEffect } from 'react';
 import { useLocation } from 'react-router';
-import { goOnToWanted } from '../kit/keys/wanted';
+import { focusRequired } from '../kit/keys/required';
 import { StageLayout } from '../kit/StageLayout';
 import { BENCH_MAT } from '../kit/theme';
 import { AlsoToRecord } from './AlsoToRecord';
 import { Failures } from './Failures';
-import { StandingFacts } from './StandingFacts';
-import { StandingProvider } from './standing';
+import { RecordedFacts } from './RecordedFacts';
+import { RecordedLinesProvider } from './recordedLines';
 
 /** Said by what leads on to a stage: the focus goes to what is wanted there. */
 export const GO_ON = { goOn: true } as const;
@@ -27,10 +27,10 @@ export function BenchLayout({ mat, lamp, below }: Props) {
   useEffect(() => {
     // Another stage begins at its top, where what is wanted stands.
     scrollTo(0, 0);
-    if (goesOn) goOnToWanted();
+    if (goesOn) focusRequired();
   }, [goesOn]);
   return (
-    <StandingProvider>
+    <RecordedLinesProvider>
       <StageLayout
         mat={
           <>
@@ -38,7 +38,7 @@ export function BenchLayout({ mat, lamp, below }: Props) {
               {mat}
             </Stack>
             <AlsoToRecord />
-            <StandingFacts />
+            <RecordedFacts />
             {below}
           </>
         }
@@ -49,6 +49,6 @@ export function BenchLayout({ mat, lamp, below }: Props) {
           </>
         }
       />
-    </StandingProvider>
+    </RecordedLinesProvider>
   );
 }

@@ -8,10 +8,10 @@ import { Answers } from '../kit/Answers';
 import { useChosenForm, whenSent } from '../kit/form';
 import { KeyCap } from '../kit/KeyCap';
 import { NEXT_KEY } from '../kit/theme';
-import { goOnToWanted } from '../kit/keys/wanted';
+import { focusRequired } from '../kit/keys/required';
 import { FilesField, useKeptFiles } from './files';
 import { useJob } from './JobContext';
-import { useDoors, useStanding, useStandsAsLine } from './standing';
+import { useDoors, useRecordedLines, useStandsAsLine } from './recordedLines';
 
 /** What a form begins with: fields of the payload, each as it is recorded, or not filled in yet. */
 export type FormDefaults<P> = { readonly [Field in keyof P]?: P[Field] | null | undefined | '' };
@@ -52,7 +52,7 @@ interface Props<K extends EntryKind> {
  */
 export function FactCard<K extends EntryKind>(props: Props<K>) {
   const { title, recorded, hint, instead, summary, inline = false, onCorrected } = props;
-  const { correctingId } = useStanding();
+  const { correctingId } = useRecordedLines();
   const { correct } = useDoors();
   const [turn, setTurn] = useState(0);
   const card = useRef<HTMLElement>(null);
@@ -131,7 +131,7 @@ function FactAnswers<K extends EntryKind>({
     if (refusal) return;
     void record(kind, payload, { well, supersedes: recorded ? [recorded.id] : [] });
     onDone();
-    goOnToWanted();
+    focusRequired();
   };
   return (
     <>
@@ -185,7 +185,7 @@ function FactForm<K extends EntryKind>({
     // The fact is on the screen already. A form that began anew only once the browser had written it down would take
     // with it what a quick hand has typed since.
     onDone();
-    goOnToWanted();
+    focusRequired();
     await kept;
   });
   const wide = Object.entries(form.formState.errors).flatMap(([, error]) =>

@@ -1,6 +1,6 @@
 import { Stack } from '@mui/material';
 import { type ReactNode, useEffect, useRef, useState } from 'react';
-import { useDoors } from './standing';
+import { useDoors } from './recordedLines';
 
 export interface OptionalFact {
   readonly title: string;

@@ -7,9 +7,9 @@ import { Fold } from './Fold';
 import { colours } from './theme';
 
 /** How an answer stands: fine, wants care, no. Shown by word and shape as well as by colour. */
-export type Standing = 'good' | 'care' | 'no' | 'open';
+export type LampTone = 'good' | 'care' | 'no' | 'open';
 
-const STANDING: Readonly<Record<Standing, { readonly line: string; readonly mark: string }>> = {
+const STANDING: Readonly<Record<LampTone, { readonly line: string; readonly mark: string }>> = {
   good: { line: colours.verdigris, mark: '●' },
   care: { line: colours.amber, mark: '▲' },
   no: { line: colours.cinnabar, mark: '■' },
@@ -19,7 +19,7 @@ const STANDING: Readonly<Record<Standing, { readonly line: string; readonly mark
 interface AnswerProps {
   readonly question: string;
   readonly answer: ReactNode;
-  readonly standing: Standing;
+  readonly standing: LampTone;
   readonly reasons?: readonly string[];
   readonly children?: ReactNode;
 }

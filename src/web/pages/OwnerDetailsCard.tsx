@@ -4,7 +4,7 @@ import { FormProvider } from 'react-hook-form';
 import { mutate } from 'swr';
 import { v7 } from 'uuid';
 import { type CustomerResource, type NewOwnerRevision, ownerRevision } from '../../contract';
-import { type OwnerDetails, type OwnerRevision, standingRevisions } from '../../core/logbook';
+import { type OwnerDetails, type OwnerRevision, activeRevisions } from '../../core/logbook';
 import { localTime } from '../../core/craft/time';
 import { useBench } from '../api/bench';
 import { failedInWords, postJson } from '../api/http';
@@ -30,7 +30,7 @@ export function OwnerDetailsCard({
   const bench = useBench();
   const [correcting, setCorrecting] = useState(false);
   const [failed, setFailed] = useState<string | null>(null);
-  const standing = standingRevisions(revisions);
+  const standing = activeRevisions(revisions);
   const send = async (revision: NewOwnerRevision): Promise<void> => {
     try {
       await postJson<CustomerResource>(`/api/customers/${customer.id}/details`, revision);

@@ -3,7 +3,7 @@ import { Link } from 'react-router';
 import { capital } from '../../core/craft/judgement';
 import type { WaitingEntry } from '../api/browserStore';
 import { waitingInWords } from '../api/kept';
-import { letGo, tryAgain } from '../api/waiting';
+import { discardEntry, tryAgain } from '../api/waiting';
 
 /** Each entry the server refused, with why and what to do. */
 export default function NeedsYouDialog({
@@ -32,7 +32,7 @@ export default function NeedsYouDialog({
                 <Button onClick={() => void tryAgain(waiting)} variant="outlined">
                   Try again
                 </Button>
-                <Button onClick={() => void letGo(waiting.id)} color="error">
+                <Button onClick={() => void discardEntry(waiting.id)} color="error">
                   Let it go
                 </Button>
               </Stack>

@@ -107,13 +107,13 @@ function inOneCircuit(a: WellState, b: WellState): boolean {
 /** Whether the accumulator comes out: it did, or the last charge did not bring the watch to step normally, or not for long. */
 export function accumulatorInQuestion({
   facts: { accumulator, charges },
-  standing,
-}: Pick<JobState, 'facts' | 'standing'>): boolean {
+  activeEntries,
+}: Pick<JobState, 'facts' | 'activeEntries'>): boolean {
   const last = charges.at(-1);
   return (
     accumulator !== null ||
     (last !== undefined && last.payload.outcome !== 'steps normally') ||
-    fellBack(standing) !== null
+    fellBack(activeEntries) !== null
   );
 }
 

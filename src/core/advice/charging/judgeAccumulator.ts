@@ -52,7 +52,7 @@ const hoursWords = (hours: number): string =>
  * own nominal one. Source: bench practice.
  */
 export function judgeAccumulator(
-  state: Pick<JobState, 'facts' | 'calibre' | 'wells' | 'standing'>,
+  state: Pick<JobState, 'facts' | 'calibre' | 'wells' | 'activeEntries'>,
   {
     catalogue: book,
     ...context
@@ -112,7 +112,7 @@ export function judgeAccumulator(
       ...dark,
       ...voltage,
     );
-  const again = fellBack(state.standing);
+  const again = fellBack(state.activeEntries);
   const sinceCharge = rest !== null && isAfter(rest, since.at(-1) ?? rest) ? rest : null;
   // Hours of another kind are no hours of its own: what a charger gives in them the book does not say.
   const own = since.filter(({ payload }) => payload.by === charge.by);

@@ -188,7 +188,7 @@ export function faultQuestionOf(
       observed.set(told, 'there');
   }
   const lastCharge = facts.charges.at(-1);
-  const back = fellBack(state.standing)?.shows ?? null;
+  const back = fellBack(state.activeEntries)?.shows ?? null;
   if (lastCharge)
     observed.set(
       'after a charge',

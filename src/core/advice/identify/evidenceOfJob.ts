@@ -63,7 +63,7 @@ function derived(state: JobState, book: Book): Derived[] {
  */
 export function evidenceOfJob(state: JobState, book: Book): readonly JobEvidence[] {
   const elsewhere = new Map(derived(state, book).map((each) => [each.look, each]));
-  const place = new Map(state.standing.map((entry, index) => [entry.id, index]));
+  const place = new Map(state.activeEntries.map((entry, index) => [entry.id, index]));
   const placeOf = (entry: Entry | null | undefined): number => (entry ? (place.get(entry.id) ?? -1) : -1);
   const own = new Map(
     [...state.facts.evidence.values()].flatMap((entry): [Look, JobEvidence][] => {

@@ -1,5 +1,5 @@
 import { hoursAt } from '../../craft/charging';
-import { figure, remembered } from '../../craft/judgement';
+import { figure, memoizeByValue } from '../../craft/judgement';
 import { expectedLife, judgeShopLife, type LifeForecast, type ShopLifeAdvice } from '../../craft/life';
 import { type Calibre, type Charge, reserveWith } from '../../craft/movements';
 import type { Lot } from '../../craft/stock';
@@ -75,7 +75,7 @@ export function fittedLife(
 }
 
 /** A forecast for a question asked before is not drawn again: the same question gives the same. */
-const forecastOnce = remembered(expectedLife, 256).ask;
+const forecastOnce = memoizeByValue(expectedLife, 256).ask;
 
 export interface NextVisit {
   readonly onDay: string | null;

@@ -1,7 +1,7 @@
 import { samples } from '../../../testing/samples';
 import { book, context, idOf, type Logbook, lot, takenIn } from '../../../testing/fixtures';
 import type { Lot } from '../../craft/stock';
-import { type Payloads, standingRing } from '../../logbook';
+import { type Payloads, activeRing } from '../../logbook';
 import {
   assortmentOf,
   chooseRing,
@@ -198,11 +198,11 @@ describe('opening again in the same visit', () => {
     job.add('seal.closed', { ...samples['seal.closed'], seamEven: true, raisedClocks: [], interim: false });
     const asked = () =>
       job.state().progress.flatMap((stage) => stage.missing.map(({ requirement }) => requirement as string));
-    expect(standingRing(job.state().facts)).not.toBeNull();
+    expect(activeRing(job.state().facts)).not.toBeNull();
     expect(asked()).not.toContain('seal.gasket');
     job.add('open.back', samples['open.back']);
     const { facts } = job.state();
-    expect([standingRing(facts), facts.insideSeals, facts.closed]).toEqual([null, null, null]);
+    expect([activeRing(facts), facts.insideSeals, facts.closed]).toEqual([null, null, null]);
     expect(asked()).toContain('seal.gasket');
     job.add('seal.gasket', gasket);
     expect(asked()).not.toContain('seal.gasket');

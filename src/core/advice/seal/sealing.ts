@@ -32,7 +32,7 @@ import { isSeamRing, type Part, wantsNoting } from '../../craft/parts';
 import { wayTaken } from '../../craft/policy';
 import { type Lot, setAside } from '../../craft/stock';
 import { localDay, yearsBetween } from '../../craft/time';
-import { type JobContext, type JobFacts, type JobState, type Payloads, standingRing } from '../../logbook';
+import { type JobContext, type JobFacts, type JobState, type Payloads, activeRing } from '../../logbook';
 import { chargesItself } from '../charging';
 import { type LotsOfCells, nextVisit } from '../life';
 import { crownClockOf, type Opening } from '../opening';
@@ -249,7 +249,7 @@ export function fitOfSize(
 
 /** How the ring recorded lies in the groove recorded; null where that cannot be said. */
 export function fittedRing({ facts }: Pick<JobState, 'facts'>): FitOfRing | null {
-  const ring = standingRing(facts);
+  const ring = activeRing(facts);
   return ring && fitOfSize(ring.payload, facts.groove?.payload ?? null);
 }
 
@@ -354,8 +354,8 @@ export function closingOf(
     insulators: calibre?.insulators ?? [],
     way: school ? wayTaken(schools, school).way : (backs[kind].closes[0] ?? null),
     grease: schools.grease === 'either' ? 'pad, or fingers and wipe' : schools.grease,
-    ring: standingRing(facts)?.payload.state ?? null,
-    greased: standingRing(facts)?.payload.greased ?? null,
+    ring: activeRing(facts)?.payload.state ?? null,
+    greased: activeRing(facts)?.payload.greased ?? null,
     dies,
   });
 }

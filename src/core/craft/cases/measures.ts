@@ -1,4 +1,4 @@
-import { capital, figure, unsoundLengths } from '../judgement';
+import { capital, figure, invalidLengths } from '../judgement';
 import { clockWords, turnClock, type View } from './clock';
 import type { BackKind } from './kinds';
 
@@ -256,7 +256,7 @@ export function contradictions(
     caseMm = null,
   } = back;
   const many = notchesOf(back.kind);
-  const lengths = unsoundLengths<keyof MeasuredBack>([
+  const lengths = invalidLengths<keyof MeasuredBack>([
     ['diameterMm', 'The back across', diameter],
     ['caseMm', 'The case across', caseMm],
     ['pitchMm', 'The pitch circle', back.pitchMm],

@@ -1,4 +1,4 @@
-import { figure, unsound, unsoundLengths, type WorkingLine } from '../judgement';
+import { figure, invalidFigures, invalidLengths, type WorkingLine } from '../judgement';
 import { chemistries } from './chemistry';
 import type { CellType, CellWanted, CrossReference } from './types';
 
@@ -32,7 +32,7 @@ export function crossReference(
   };
   const accumulator = candidate.chemistry === 'accumulator';
   // With a voltage or a size that cannot be nothing is compared, and it is not fitted on it.
-  for (const reason of unsoundSizes([
+  for (const reason of invalidSizes([
     [`The ${wanted.code} wanted`, wanted],
     [candidate.code, candidate],
   ]))
@@ -160,15 +160,15 @@ export function crossReference(
 }
 
 /** Cells that cannot be, each by its name: of a voltage no cell has, or larger than any watch. A size not known is none of them. */
-export function unsoundSizes(
+export function invalidSizes(
   cells: readonly (readonly [name: string, cell: Pick<CellType, 'nominalV' | 'diameterMm' | 'heightMm'>])[],
 ): readonly string[] {
   return cells
     .flatMap(([name, { nominalV, diameterMm, heightMm }]) => [
-      ...unsound([
+      ...invalidFigures([
         { path: name, what: `${name}: its voltage`, value: nominalV, unit: 'V', over: 0, to: MOST_CELL_V },
       ]),
-      ...unsoundLengths([
+      ...invalidLengths([
         [name, `${name}: its diameter`, diameterMm],
         [name, `${name}: its height`, heightMm],
       ]),

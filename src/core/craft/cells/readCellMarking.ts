@@ -1,4 +1,4 @@
-import { slips } from '../find';
+import { editDistance } from '../find';
 import { figure, type WorkingLine } from '../judgement';
 import { rechargeableWord } from './charged';
 import { chemistries } from './chemistry';
@@ -377,7 +377,8 @@ function nearest(texts: readonly string[], table: CellTable): CellType[] {
   const near = new Set<CellType>();
   for (const text of texts)
     for (const [name, type] of table.byName)
-      if (name.length >= LEGIBLE_AT_LEAST && name !== text && slips(text, name, 1) === 1) near.add(type);
+      if (name.length >= LEGIBLE_AT_LEAST && name !== text && editDistance(text, name, 1) === 1)
+        near.add(type);
   return [...near].slice(0, MOST_NEAR);
 }
 

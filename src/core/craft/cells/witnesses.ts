@@ -1,5 +1,5 @@
-import { figure, type Judged, percent, unsoundLengths } from '../judgement';
-import { unsoundSizes } from './crossReference';
+import { figure, type Judged, percent, invalidLengths } from '../judgement';
+import { invalidSizes } from './crossReference';
 import { looksLike } from './lookAlikes';
 import type { CellTable } from './table';
 import type { CellType, CellWanted } from './types';
@@ -137,7 +137,7 @@ export function weighWitnesses(question: WitnessQuestion, table: CellTable): Wit
     reasons,
     working: [],
   });
-  const wrong = unsoundClaims(question);
+  const wrong = invalidClaims(question);
   if (wrong.length > 0) return nothing('cannot tell', ...wrong);
   const [only] = claims;
   if (!only) return nothing('nobody heard', 'Neither book nor print, cell nor well says what belongs there.');
@@ -265,17 +265,17 @@ function doesNotLie(says: string, { diameterMm, heightMm }: Size, well: Measured
 }
 
 /** What a witness says that cannot be, by its name; empty where all can. */
-function unsoundClaims({ book, print, found, well }: WitnessQuestion): readonly string[] {
+function invalidClaims({ book, print, found, well }: WitnessQuestion): readonly string[] {
   const named = [
     ['book', book],
     ['print', print],
     ['cell found', found],
   ] as const;
   return [
-    ...unsoundSizes(
+    ...invalidSizes(
       named.flatMap(([kind, cell]) => (cell ? [[`The ${kind}’s ${cell.code}`, cell] as const] : [])),
     ),
-    ...unsoundLengths([
+    ...invalidLengths([
       ['diameterMm', 'The well across', well?.diameterMm],
       ['depthMm', 'The depth of the well', well?.depthMm],
     ]).map(({ reason }) => reason),

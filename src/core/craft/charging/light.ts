@@ -1,4 +1,4 @@
-import { figure, type Judged, unsound } from '../judgement';
+import { figure, type Judged, invalidFigures } from '../judgement';
 
 /** The marks a charge is read by. */
 export const CHARGE_MARKS = ['steps normally', 'holds a day', 'hand back', 'full'] as const;
@@ -63,10 +63,10 @@ export type HoursAt = Judged<'known' | 'does not charge' | 'not known' | 'refuse
 };
 
 /** Lines of the book that nothing can be worked out from, each by its name. */
-function unsoundTimes(times: readonly LightTimes[]): readonly string[] {
+function invalidTimes(times: readonly LightTimes[]): readonly string[] {
   return times
     .flatMap(({ lux, steppingH, dayH, fullH }) =>
-      unsound([
+      invalidFigures([
         { path: 'lux', what: 'The light of a line', value: lux, unit: 'lx', over: 0, to: MOST_LUX },
         { path: 'steppingH', what: 'Until it steps', value: steppingH, unit: 'h', over: 0, to: MOST_H },
         { path: 'dayH', what: 'For a day of running', value: dayH, unit: 'h', over: 0, to: MOST_H },
@@ -91,7 +91,7 @@ export function hoursAt(times: readonly LightTimes[], column: Column, lux: numbe
   const none = { hours: null, working: [] };
   if (!Number.isFinite(lux) || lux <= 0 || lux > MOST_LUX)
     return { ...none, verdict: 'refused', reasons: [LUX_RANGE] };
-  const wrong = unsoundTimes(times);
+  const wrong = invalidTimes(times);
   if (wrong.length > 0) return { ...none, verdict: 'not known', reasons: wrong };
   const lines = linesOf(times, column);
   const [dimmest] = lines;
@@ -144,7 +144,7 @@ function known(hours: number, how: string, lux: number): HoursAt {
 
 /** What cannot be in charging times, each in words: a light that slows, or full before it steps. Empty where nothing is. */
 export function errorsOf(times: readonly LightTimes[]): readonly string[] {
-  const wrong = unsoundTimes(times);
+  const wrong = invalidTimes(times);
   if (wrong.length > 0) return wrong;
   const slower = (['steppingH', 'dayH', 'fullH'] as const).flatMap((column) => {
     const lines = linesOf(times, column);
@@ -168,7 +168,7 @@ export function errorsOf(times: readonly LightTimes[]): readonly string[] {
 
 /** What is in question in the book's charging times, each in words; empty where nothing is. */
 export function questionsOf({ times, dayIs, reserveDays }: LightBook): readonly string[] {
-  const wrong = unsoundTimes(times);
+  const wrong = invalidTimes(times);
   if (wrong.length > 0) return wrong;
   const orders = times.flatMap(({ lux, steppingH, dayH }) =>
     dayIs === 'exposure from flat' && dayH !== null && steppingH !== null && dayH < steppingH

@@ -1,4 +1,4 @@
-import { figure, type Judged, unsound } from '../judgement';
+import { figure, type Judged, invalidFigures } from '../judgement';
 import { MOST_LUX } from './light';
 
 /** A light place of the shop, as it was measured. */
@@ -85,7 +85,7 @@ export function lightThere(place: LightPlace, distanceMm: number | null, roomC: 
   const luxThere = lux * share;
   if (luxThere > MOST_LUX)
     return refused(`So near it would be ${figure(luxThere, 0)} lx, brighter than the sun: measure it there.`);
-  const wrong = unsound([
+  const wrong = invalidFigures([
     {
       path: 'measuredAtMm',
       what: 'Where it was measured',

@@ -1,4 +1,4 @@
-import { figure, type Judged, unsound } from '../judgement';
+import { figure, type Judged, invalidFigures } from '../judgement';
 
 /** Whether figures already leave out what the movement uses while it is wound. */
 export const FIGURES_ARE = ['net of its running', 'gross'] as const;
@@ -56,7 +56,7 @@ export function rotorPlan(
       verdict: 'not known',
       reasons: ['What it gains when worn or wound the book does not have: enter it there.'],
     };
-  const wrong = unsound([
+  const wrong = invalidFigures([
     {
       path: 'perHourWornH',
       what: 'What an hour worn gains',

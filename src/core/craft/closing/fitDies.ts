@@ -1,4 +1,4 @@
-import { capital, figure, type Judged, unsound, unsoundLengths, type WorkingLine } from '../judgement';
+import { capital, figure, type Judged, invalidFigures, invalidLengths, type WorkingLine } from '../judgement';
 import type { Holder, PressDie, ShopTools } from '../tools';
 
 /** What is pressed home: a back onto its case, or a bezel with its crystal where the case opens from the front. */
@@ -202,14 +202,14 @@ export function pressContradictions(
     to: MOST_ABOVE_MM,
   });
   const lengths = [
-    ...unsoundLengths<keyof PressMeasures>([
+    ...invalidLengths<keyof PressMeasures>([
       ['crystalMm', 'The crystal across', crystalMm],
       ['bezelMm', 'The bezel outside', bezelMm],
       ['caseMm', 'The case across', caseMm],
       ['backMm', 'The back across', backMm],
       ['glassMm', 'The glass of the back', glassMm],
     ]),
-    ...unsound<keyof PressMeasures>([
+    ...invalidFigures<keyof PressMeasures>([
       above('crystalAboveMm', 'How far the crystal stands over its bezel'),
       above('backBulgeMm', 'How far the back bulges'),
       above('glassAboveMm', 'How far the glass stands over its rim'),

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { findable, likeness, rankFound, slips, triples, wordLikeness } from './find';
+import { findable, likeness, rankFound, editDistance, triples, wordLikeness } from './find';
 const word = fc
   .array(fc.constantFrom(...'abcdefghiklmnoprstuvy'), { minLength: 5, maxLength: 12 })
   .map((letters) => letters.join(''));
@@ -13,12 +13,16 @@ describe('slips', () => {
     ['thixtle', 'thistle', 1],
     ['', 'abc', 3],
   ])('%s for %s: %i', (a, b, count) => {
-    expect(slips(a, b)).toBe(count);
+    expect(editDistance(a, b)).toBe(count);
   });
 
   it('is the same both ways, and nothing only for the same word', () => {
     fc.assert(
-      fc.property(word, word, (a, b) => slips(a, b) === slips(b, a) && (slips(a, b) === 0) === (a === b)),
+      fc.property(
+        word,
+        word,
+        (a, b) => editDistance(a, b) === editDistance(b, a) && (editDistance(a, b) === 0) === (a === b),
+      ),
     );
   });
 });

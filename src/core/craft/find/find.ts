@@ -32,7 +32,7 @@ export function triples(word: string): string[] {
  * Slips between two words: a wrong, missing or extra character counts one, two neighbours swapped count one
  * (restricted Damerau–Levenshtein distance). Beyond `most` it is not counted on: the answer is then more than `most`.
  */
-export function slips(a: string, b: string, most = Infinity): number {
+export function editDistance(a: string, b: string, most = Infinity): number {
   if (Math.abs(a.length - b.length) > most) return most + 1;
   let before: number[] = [];
   let previous = Array.from({ length: b.length + 1 }, (_, column) => column);
@@ -64,7 +64,9 @@ export function wordLikeness(typed: string, word: string): number {
   if (most === 0) return 0;
   // The typed word may be the beginning of a longer one, itself a letter short or long by the slip.
   const beginnings = new Set([-1, 0, 1].map((more) => word.slice(0, typed.length + more)));
-  const fewest = Math.min(...[...beginnings.add(word)].map((beginning) => slips(typed, beginning, most)));
+  const fewest = Math.min(
+    ...[...beginnings.add(word)].map((beginning) => editDistance(typed, beginning, most)),
+  );
   return fewest > most ? 0 : 1 - fewest / typed.length;
 }
 

@@ -1,1 +1,1 @@
-export { findable, findWords, rankFound, slips, triples } from './find';
+export { findable, findWords, rankFound, editDistance, triples } from './find';

@@ -1,4 +1,4 @@
-import { figure, type Judged, unsound, unsoundLengths } from '../judgement';
+import { figure, type Judged, invalidFigures, invalidLengths } from '../judgement';
 import {
   freeDepthMm,
   type Groove,
@@ -232,12 +232,12 @@ const NOT_TO_BE_SAID = {
 export function fitGasket(ring: RingSize, groove: Groove): FitOfRing {
   const wrong = [
     ...grooveContradictions(groove),
-    ...unsoundLengths([
+    ...invalidLengths([
       ['insideMm', 'Ring inside diameter', ring.insideMm],
       ['sectionMm', 'Ring section', ring.sectionMm],
       ['widthMm', 'Ring width', ring.widthMm],
     ]),
-    ...unsound(
+    ...invalidFigures(
       [ring.sectionWithinMm, groove.depthWithinMm].map((value) => ({
         path: 'sectionMm',
         what: 'How well section or depth is known',

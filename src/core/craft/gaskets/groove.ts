@@ -1,4 +1,4 @@
-import { figure, unsound, unsoundLengths } from '../judgement';
+import { figure, invalidFigures, invalidLengths } from '../judgement';
 
 /** The wall a ring lies against at rest: it is stretched over the inner one, or pushed in against the outer one. */
 export const SEATS = ['inner wall', 'outer wall'] as const;
@@ -53,12 +53,12 @@ const mm = (value: number): string => `${figure(value)} mm`;
 export function grooveContradictions(groove: Groove): readonly GrooveProblem[] {
   const { innerMm, outerMm, depthMm, stepMm } = groove;
   const lengths = [
-    ...unsoundLengths<GrooveProblem['path']>([
+    ...invalidLengths<GrooveProblem['path']>([
       ['innerMm', 'The groove’s inner diameter', innerMm],
       ['outerMm', 'The groove’s outer diameter', outerMm],
       ['depthMm', 'The groove’s depth', depthMm],
     ]),
-    ...unsound<GrooveProblem['path']>([
+    ...invalidFigures<GrooveProblem['path']>([
       { path: 'stepMm', what: 'The step of the back', value: stepMm, unit: 'mm', from: 0 },
     ]),
   ];
@@ -92,7 +92,7 @@ export function measuredRingContradictions(
   ring: Pick<RingSize, 'sectionMm' | 'profile' | 'widthMm'>,
   groove: Groove,
 ): readonly GrooveProblem[] {
-  const lengths = unsoundLengths<GrooveProblem['path']>([
+  const lengths = invalidLengths<GrooveProblem['path']>([
     ['sectionMm', 'Ring section', ring.sectionMm],
     ['widthMm', 'Ring width', ring.widthMm],
   ]);

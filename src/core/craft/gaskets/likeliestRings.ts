@@ -1,4 +1,4 @@
-import { figure, type Judged, unsoundLengths } from '../judgement';
+import { figure, type Judged, invalidLengths } from '../judgement';
 import type { GrooveProblem, RingSize } from './groove';
 import { wornContradictions } from './wornRing';
 
@@ -89,7 +89,7 @@ export function likeliestRings<R extends { readonly size: RingSize }>(
     (name) => seen[name] !== null,
   );
   const wrong = [
-    ...unsoundLengths([
+    ...invalidLengths([
       ['insideMm', 'Ring inside diameter', seen.insideMm],
       ['outsideMm', 'Ring outside diameter', seen.outsideMm],
       ['heightMm', 'Ring height', seen.heightMm],
@@ -117,7 +117,7 @@ export function likeliestRings<R extends { readonly size: RingSize }>(
     ]);
   const sound = rings.filter(
     ({ size }) =>
-      unsoundLengths([
+      invalidLengths([
         ['insideMm', 'Ring inside diameter', size.insideMm],
         ['sectionMm', 'Ring section', size.sectionMm],
         ['widthMm', 'Ring width', size.widthMm],

@@ -1,4 +1,4 @@
-import { figure, type Judged, unsound } from '../judgement';
+import { figure, type Judged, invalidFigures } from '../judgement';
 import type { WornRing, WornVerdict } from './wornRing';
 
 export const GASKET_FINDINGS = [
@@ -84,7 +84,7 @@ export function renewOrReuse(question: GasketQuestion): RingAdvice {
   const ratingBar = sound(given, MOST_BAR) ?? (given === null ? null : MOST_BAR);
   const defects = findings.filter((finding) => DEFECTS.includes(finding));
   const reasons = [
-    ...unsound([
+    ...invalidFigures([
       {
         path: 'ageYears',
         what: 'The age of the ring',

@@ -1,4 +1,4 @@
-import { figure, type Judged, unsoundLengths } from '../judgement';
+import { figure, type Judged, invalidLengths } from '../judgement';
 import { freeDepthMm, type Groove, grooveContradictions, type GrooveProblem } from './groove';
 import { stretchLimits } from './fitGasket';
 
@@ -53,7 +53,7 @@ export function wornContradictions({
   heightMm,
   widthMm,
 }: Pick<WornQuestion, 'heightMm' | 'widthMm'>): readonly GrooveProblem[] {
-  const lengths = unsoundLengths<GrooveProblem['path']>([
+  const lengths = invalidLengths<GrooveProblem['path']>([
     ['heightMm', 'Ring height', heightMm],
     ['widthMm', 'Ring width', widthMm],
   ]);
@@ -88,12 +88,12 @@ export function wornRing({
 }: WornQuestion): WornRing {
   const wrong = [
     ...(profile === 'flat' ? [] : wornContradictions({ heightMm: h, widthMm: b })),
-    ...unsoundLengths([
+    ...invalidLengths([
       ['heightMm', 'Ring height', h],
       ['widthMm', 'Ring width', b],
     ]).filter(() => profile === 'flat'),
     ...grooveContradictions(groove),
-    ...unsoundLengths([['sectionMm', 'The section of its kind', sectionOfTypeMm]]),
+    ...invalidLengths([['sectionMm', 'The section of its kind', sectionOfTypeMm]]),
   ];
   if (wrong.length > 0)
     return {

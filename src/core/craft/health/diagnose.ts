@@ -1,5 +1,5 @@
 import type { PricedItem } from '../policy';
-import { capital, figure, type Judged, percent, unsound, type WorkingLine } from '../judgement';
+import { capital, figure, type Judged, percent, invalidFigures, type WorkingLine } from '../judgement';
 import {
   BROUGHT_ABOUT,
   EFFECTS,
@@ -272,7 +272,7 @@ const LONGEST_WATCHED_S = 86_400;
 /** What was asked, without what cannot be, which is named: a step nobody knows then, a hand nobody watched. */
 function soundly(question: FaultQuestion): readonly [FaultQuestion, readonly string[]] {
   const { stepIntervalS, watchedSeconds } = question;
-  const wrong = unsound([
+  const wrong = invalidFigures([
     {
       path: 'stepIntervalS',
       what: 'Its step',

@@ -1,5 +1,5 @@
 import { type Chemistry, chemistries } from '../cells';
-import { figure, type Judged, unsound } from '../judgement';
+import { figure, type Judged, invalidFigures } from '../judgement';
 import { quantities, type Quantity } from '../units';
 import type { MovementFigures, Whose } from './figures';
 
@@ -93,8 +93,8 @@ function unread(measure: Measure, value: number, reference: readonly number[] = 
   const { min, max, quantity, words } = measures[measure];
   const { unit } = quantities[quantity];
   const reasons = [
-    ...unsound([{ path: measure, what: `The ${words}`, value, unit, from: min, to: max }]),
-    ...unsound(
+    ...invalidFigures([{ path: measure, what: `The ${words}`, value, unit, from: min, to: max }]),
+    ...invalidFigures(
       reference.map((each) => ({
         path: measure,
         what: 'The figure it is held against',

@@ -1,7 +1,7 @@
 import { type Calibre, isNearCoil } from '../movements';
 import type { PricedItem } from '../policy';
 import type { Chemistry } from '../cells';
-import { figure, type Judged, unsound } from '../judgement';
+import { figure, type Judged, invalidFigures } from '../judgement';
 import type { MovementFigures } from './figures';
 import { measures, type ReadingVerdict } from './judgeReading';
 
@@ -142,7 +142,7 @@ export function leakReachesCoil(
  */
 export function leakOptions(given: LeakQuestion): LeakAdvice {
   const { currentAfterUA: after, figures } = given;
-  const wrong = unsound([
+  const wrong = invalidFigures([
     {
       path: 'currentAfterUA',
       what: 'The current after cleaning',

@@ -195,8 +195,8 @@ export function cellTogether(
     const one =
       Number.isNaN(d) || Number.isNaN(h)
         ? anyCell
-        : normal(diameter.mm - d, sdAcross) * slipped('cellHeightMm') +
-          normal(height.mm - h, sdHigh) * slipped('cellDiameterMm');
+        : normal(diameter.mm - d, sdAcross) * misreadShare('cellHeightMm') +
+          normal(height.mm - h, sdHigh) * misreadShare('cellDiameterMm');
     on[index] =
       (1 - WRONG_CELL_FOUND) * ((1 - CALIPER_SLIP) * own + CALIPER_SLIP * one) + WRONG_CELL_FOUND * anyCell;
   }
@@ -206,7 +206,7 @@ export function cellTogether(
 /** One of the two figures was read wrongly. */
 const CALIPER_SLIP = 0.03;
 
-function slipped(look: 'cellDiameterMm' | 'cellHeightMm'): number {
+function misreadShare(look: 'cellDiameterMm' | 'cellHeightMm'): number {
   const { min, max } = LOOKS[look];
   return 1 / (max - min);
 }

@@ -4,8 +4,8 @@ export {
   type GivenFigure,
   type Judged,
   percent,
-  unsound,
-  unsoundLengths,
+  invalidFigures,
+  invalidLengths,
   type WorkingLine,
 } from './judgement';
-export { remembered } from './remembered';
+export { memoizeByValue } from './memoizeByValue';

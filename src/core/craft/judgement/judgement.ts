@@ -62,7 +62,7 @@ export interface GivenFigure<Path extends string = string> {
  * Which figures nothing can be reckoned with, each by its name, with the range it has to be in: one that is no number, has no
  * end, or lies outside what can be. Empty where all are sound.
  */
-export function unsound<Path extends string>(
+export function invalidFigures<Path extends string>(
   figures: readonly GivenFigure<Path>[],
 ): readonly { readonly path: Path; readonly reason: string }[] {
   return figures.flatMap(({ path, what, value, unit, over, from, to }) => {
@@ -86,10 +86,10 @@ export function unsound<Path extends string>(
 const MOST_OF_A_WATCH_MM = 150;
 
 /** Lengths that cannot be, each by its name: no number, 0 or less, or larger than any watch. */
-export function unsoundLengths<Path extends string>(
+export function invalidLengths<Path extends string>(
   lengths: readonly (readonly [Path, string, number | null | undefined])[],
 ): readonly { readonly path: Path; readonly reason: string }[] {
-  return unsound(
+  return invalidFigures(
     lengths.map(([path, what, value]) => ({
       path,
       what,

@@ -1,5 +1,5 @@
 import type { BackMeasures, CrossSize, ToothForm } from '../cases';
-import { figure, type Judged, unsound, unsoundLengths } from '../judgement';
+import { figure, type Judged, invalidFigures, invalidLengths } from '../judgement';
 import type { Driver, Holder, OpenerDie } from '../tools';
 
 export type DieFit = Judged<'fits' | 'no holder' | 'none fits' | 'cannot say'> & {
@@ -27,8 +27,8 @@ export function fitOpenerDie(
 ): DieFit {
   const { flatCount, acrossMm, toothForm } = back;
   const wrong = [
-    ...unsound([{ path: 'flatCount', what: 'How many flats', value: flatCount, unit: '', from: 2 }]),
-    ...unsoundLengths([['acrossMm', 'The flats across', acrossMm]]),
+    ...invalidFigures([{ path: 'flatCount', what: 'How many flats', value: flatCount, unit: '', from: 2 }]),
+    ...invalidLengths([['acrossMm', 'The flats across', acrossMm]]),
   ];
   if (wrong.length > 0)
     return { verdict: 'cannot say', die: null, holder: null, mistake: null, ...namedAs(wrong) };
@@ -177,7 +177,7 @@ function chooseBlade(
   slot: { readonly lengthMm: number; readonly widthMm: number },
   drivers: readonly Driver[],
 ): DriverFit {
-  const wrong = unsoundLengths([
+  const wrong = invalidLengths([
     ['lengthMm', 'The slot, its length', slot.lengthMm],
     ['widthMm', 'The slot, its width', slot.widthMm],
   ]);

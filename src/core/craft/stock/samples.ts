@@ -1,5 +1,5 @@
 import { chemistries, type CellType, MOST_CELL_V } from '../cells';
-import { figure, type Judged, unsound } from '../judgement';
+import { figure, type Judged, invalidFigures } from '../judgement';
 
 export const PRINT_STATES = [
   'sharp and whole',
@@ -31,7 +31,7 @@ export function judgeSample({ restVoltageV, print }: Sample, cell: CellType): Ju
     nominalV + (chemistry === 'lithium' ? FRESH.lithiumOver : FRESH.over),
   ];
   const reasons = [
-    ...unsound([
+    ...invalidFigures([
       { path: 'restVoltageV', what: 'The voltage', value: restVoltageV, unit: 'V', from: 0, to: MOST_CELL_V },
       {
         path: 'nominalV',

@@ -1,5 +1,5 @@
 import { linearRegression } from 'simple-statistics';
-import { figure, type Judged, remembered, type WorkingLine } from '../judgement';
+import { figure, type Judged, memoizeByValue, type WorkingLine } from '../judgement';
 import { type DriftBound, fitLeak, type LeakFit, prepare } from './fitLeak';
 import {
   AMBIENT_BAR,
@@ -130,7 +130,7 @@ export function keepJudgement(evidence: LeakEvidence, setting: LeakSetting, judg
 }
 
 /** A job is folded again and again, and a fit takes its time. */
-const judged = remembered(
+const judged = memoizeByValue(
   ([evidence, setting]: readonly [LeakEvidence, LeakSetting]): LeakJudgement =>
     settingRefused(setting)
       ? noVerdict(['Nothing can be worked out: volume, temperature or noise is no possible figure.'], 0)

@@ -1,4 +1,4 @@
-import { figure, type GivenFigure, type Judged, unsound } from '../judgement';
+import { figure, type GivenFigure, type Judged, invalidFigures } from '../judgement';
 import type { LeakJudgement } from './judgeLeak';
 import { NO_PRESSURE_BAR } from './record';
 
@@ -84,7 +84,7 @@ export function judgeTest(test: TightnessTest, { sinceClosing, ringMissing, leak
   if (outcome === 'leak seen') return told('leaks', 'a leak was seen');
   if (measured?.verdict === 'leaks') return told('leaks', ...measured.reasons);
   if (outcome === 'not clear') return told('not clear', 'the test gave no clear result');
-  const wrong = unsound([
+  const wrong = invalidFigures([
     asPressure(pressureBar),
     {
       path: 'seconds',
@@ -125,7 +125,7 @@ export interface PressureLimits {
 /** Why a pressure is more than this watch, this shop or its tester is for; empty where it is not. */
 export function pressureExcess(pressureBar: number | null, limits: PressureLimits): readonly string[] {
   if (pressureBar === null) return [];
-  const wrong = unsound([asPressure(pressureBar)]);
+  const wrong = invalidFigures([asPressure(pressureBar)]);
   if (wrong.length > 0) return wrong.map(({ reason }) => reason);
   const { ratingBar, policyBar, testerBar, testerVacuumBar } = limits;
   if (pressureBar < 0 && !(-pressureBar <= testerVacuumBar))

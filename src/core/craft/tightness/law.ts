@@ -1,4 +1,4 @@
-import { unsoundLengths } from '../judgement';
+import { invalidLengths } from '../judgement';
 /** One bar in pascal. */
 const PA_PER_BAR = 1e5;
 /** Specific gas constant of dry air, J/(kg·K). */
@@ -93,7 +93,7 @@ export function volumeContradiction(
 ): string | null {
   if (freeCm3 === null || diameterMm === null || thicknessMm === null) return null;
   const outerCm3 = ((Math.PI / 4) * diameterMm ** 2 * thicknessMm) / MM3_PER_CM3;
-  const lengths = unsoundLengths([
+  const lengths = invalidLengths([
     ['diameterMm', 'The case across', diameterMm],
     ['thicknessMm', 'The case, its thickness', thicknessMm],
   ])[0];

@@ -1,4 +1,4 @@
-import { figure, type Judged, unsound } from '../judgement';
+import { figure, type Judged, invalidFigures } from '../judgement';
 import { type FreeVolume, LIMIT_UG_PER_MIN } from './law';
 import type { TestMethod } from './judgeTest';
 import { BASELINE_S, SETTLE_S, watchTime } from './watchTime';
@@ -95,7 +95,7 @@ const MOST = { bar: 1000, years: 200, umPerBar: 1000, noiseUm: 1000, cm3: 50, fa
 /** What of the watch or of the testers cannot be, by name; empty where all can. */
 function unsoundPlan(watch: ToBeTested, testers: Testers): readonly string[] {
   const bars = { from: 0, to: MOST.bar, unit: 'bar' };
-  return unsound([
+  return invalidFigures([
     { path: 'ratingBar', what: 'The rating', value: watch.ratingBar, ...bars },
     {
       path: 'ageYears',

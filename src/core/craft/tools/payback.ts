@@ -1,5 +1,5 @@
 import { amount } from '../money';
-import { figure, type Judged, unsound } from '../judgement';
+import { figure, type Judged, invalidFigures } from '../judgement';
 import type { Policy } from '../policy';
 
 export type Payback = Judged<'pays' | 'never' | 'not at this rate' | 'cannot say'> & {
@@ -28,7 +28,7 @@ interface PaybackQuestion {
  */
 export function payback(question: PaybackQuestion): Payback {
   const { toolCostMinor, priceMinor, ownCostMinor, referralMarginMinor, jobsPerMonth } = question;
-  const wrong = unsound([
+  const wrong = invalidFigures([
     { path: 'toolCostMinor', what: 'What the tool costs', value: toolCostMinor, unit: '', from: 0 },
     { path: 'priceMinor', what: 'The price of a job', value: priceMinor, unit: '', from: 0 },
     { path: 'ownCostMinor', what: 'What a job costs the shop', value: ownCostMinor, unit: '', from: 0 },
@@ -118,7 +118,7 @@ export function paidBack(tool: {
   readonly gainMinor: number;
 }): PaidBack {
   const { costMinor, jobs, gainMinor } = tool;
-  const wrong = unsound([
+  const wrong = invalidFigures([
     { path: 'costMinor', what: 'What the tool cost', value: costMinor, unit: '', from: 0 },
     { path: 'jobs', what: 'How many jobs it opened', value: jobs, unit: '', from: 0 },
     { path: 'gainMinor', what: 'What a job earns', value: gainMinor, unit: '' },

@@ -98,7 +98,7 @@ export interface SealFacts {
 }
 
 /** What was done to the ring, as long as the watch was not opened again since. */
-export function standingRing({ gasket, ringVoided }: Pick<SealFacts, 'gasket' | 'ringVoided'>) {
+export function activeRing({ gasket, ringVoided }: Pick<SealFacts, 'gasket' | 'ringVoided'>) {
   return ringVoided ? null : gasket;
 }
 

@@ -4,7 +4,7 @@ import { type Entry, openedBeside, type Payloads, tellsOfInside } from '../../..
 import { toSummary } from '../summary';
 import type { LogbookParts } from './parts';
 import type { JobRow } from './rows';
-import { following, mustWrite, openJob } from './write';
+import { consequentEntry, mustWrite, openJob } from './write';
 
 /** The job that waits for the part, once a watch was closed interim. One interim closing, one follow-up. */
 function followUp(parts: LogbookParts, job: JobRow, cause: Entry, entries: readonly Entry[]): void {
@@ -21,8 +21,8 @@ function followUp(parts: LogbookParts, job: JobRow, cause: Entry, entries: reado
     customerId: received.payload.customerId,
     follows: { jobId: job.id, why: 'interim closing' },
     entries: [
-      following(cause, first.kind, first.payload),
-      ...more.map(({ kind, payload }) => following(cause, kind, payload)),
+      consequentEntry(cause, first.kind, first.payload),
+      ...more.map(({ kind, payload }) => consequentEntry(cause, kind, payload)),
     ],
   });
 }
@@ -39,7 +39,7 @@ function noteTogether(
     .fold(entries)
     .facts.together.filter(({ payload }) => payload.otherJobId === together.otherJobId);
   if (known.some(({ payload }) => payload.otherSerial === together.otherSerial)) return;
-  const entry = following(cause, 'open.together', together);
+  const entry = consequentEntry(cause, 'open.together', together);
   mustWrite(parts, job, { ...entry, supersedes: known.map(({ id }) => id) }, entries);
 }
 
@@ -72,7 +72,12 @@ function openTogether(parts: LogbookParts, job: JobRow, cause: Entry): string[] 
 }
 
 /** Inside a write: what an entry just recorded brings with it. Gives the other jobs it wrote to. */
-export function follow(parts: LogbookParts, job: JobRow, entry: Entry, before: readonly Entry[]): string[] {
+export function recordConsequences(
+  parts: LogbookParts,
+  job: JobRow,
+  entry: Entry,
+  before: readonly Entry[],
+): string[] {
   if (entry.kind === 'seal.closed') {
     if (entry.payload.interim) followUp(parts, job, entry, [...before, entry]);
     return [];

@@ -2,7 +2,7 @@ import { setImmediate } from 'node:timers/promises';
 import { inTransaction } from '../database';
 import { DatabaseLost } from '../guard';
 import type { LogbookParts } from './parts';
-import { summarise } from './summarise';
+import { updateProjections } from './projections';
 
 /** Stored answers, worked out anew where what they rest on has changed since. */
 export interface Fresh {
@@ -40,7 +40,7 @@ export function freshener(parts: LogbookParts): Fresh {
   const known = { all: '', rack: '' };
   const workOutOne = inTransaction(db, (id: string) => {
     const job = jobs.byId(id);
-    if (job) summarise(parts, job, fold(entries.of(id)));
+    if (job) updateProjections(parts, job, fold(entries.of(id)));
   });
   const workOut = inTransaction(db, (jobIds: readonly string[]) => {
     for (const id of jobIds) {

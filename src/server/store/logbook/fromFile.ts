@@ -6,7 +6,7 @@ import { Refusal, refusal } from './outcomes';
 import { addOwner } from './owners';
 import type { LogbookParts } from './parts';
 import { type JobRow, offeredTo, sameBody } from './rows';
-import { summarise } from './summarise';
+import { updateProjections } from './projections';
 import { mustWrite } from './write';
 
 /** A job of a file, its files on this disk already. */
@@ -90,7 +90,7 @@ function takeHistory(parts: LogbookParts, job: JobRow, file: JobInHand): number 
     if (entries.byId(entry.id)) throw new Refusal({ outcome: 'other body under this id' });
     entries.insert(job.id, entry, { recordedAt, counter });
   }
-  summarise(parts, job, fold(entries.of(job.id)));
+  updateProjections(parts, job, fold(entries.of(job.id)));
   return file.entries.length;
 }
 

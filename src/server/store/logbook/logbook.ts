@@ -13,14 +13,14 @@ import type {
 import { addMinutes } from '../../../core/craft/time';
 import { emptyLog, inTransaction } from '../database';
 import { toSummary } from '../summary';
-import { follow } from './consequences';
+import { recordConsequences } from './consequences';
 import { type Fresh, freshener } from './fresh';
 import { type JobInHand, takeFromFile } from './fromFile';
 import { type Appended, type Erased, type NotKept, refusable, type Taken } from './outcomes';
 import { type Revised, reviseOwner } from './owners';
 import { type LogbookGround, type LogbookParts, logbookParts } from './parts';
 import { find, headOf, readCustomer, readJob, readWatch, summariesOfWatch } from './read';
-import { summariseJobsOf } from './summarise';
+import { updateProjectionsOfOwner } from './projections';
 import { isTakenInSo, takeIn } from './takeIn';
 import { writeEntry } from './write';
 
@@ -60,7 +60,7 @@ function append(parts: LogbookParts, jobId: string, given: NewEntry): Appended {
   const before = parts.entries.of(jobId);
   const appended = writeEntry(parts, job, given, before);
   return appended.outcome === 'recorded'
-    ? { ...appended, also: follow(parts, job, appended.entry, before) }
+    ? { ...appended, also: recordConsequences(parts, job, appended.entry, before) }
     : appended;
 }
 
@@ -74,7 +74,7 @@ function erase(parts: LogbookParts, customerId: string, technicianId: string): E
   owners.forget(customerId);
   for (const job of jobs.ofCustomer(customerId))
     files.forgetNames(entries.of(job.id).flatMap((entry) => entry.attachments));
-  summariseJobsOf(parts, customerId);
+  updateProjectionsOfOwner(parts, customerId);
   finder.tidy();
   return 'erased';
 }

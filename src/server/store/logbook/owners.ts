@@ -1,9 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import type { Customer, NewOwnerRevision } from '../../../contract';
-import { sameDetails, standingRevisions } from '../../../core/logbook';
+import { sameDetails, activeRevisions } from '../../../core/logbook';
 import { type NotKept, refusal } from './outcomes';
 import type { LogbookParts } from './parts';
-import { summariseJobsOf } from './summarise';
+import { updateProjectionsOfOwner } from './projections';
 import type { RevisionOnFile } from './tables';
 
 export type Revised =
@@ -17,12 +17,13 @@ function write(parts: LogbookParts, revision: RevisionOnFile): void {
   const { people, owners } = parts;
   const onFile = people.customer(revision.customerId);
   people.addRevision(revision);
-  const current = standingRevisions(people.revisions(revision.customerId)).at(-1) ?? revision;
+  const current = activeRevisions(people.revisions(revision.customerId)).at(-1) ?? revision;
   const { name, phone, email } = current;
   const owner = { id: revision.customerId, name, phone, email };
   people.writeCustomer(owner, revision.recordedAt);
   owners.remember(owner);
-  if (onFile && (onFile.name !== name || onFile.phone !== phone)) summariseJobsOf(parts, revision.customerId);
+  if (onFile && (onFile.name !== name || onFile.phone !== phone))
+    updateProjectionsOfOwner(parts, revision.customerId);
 }
 
 /** Inside a write: an owner who is new here, as described by a hand. */
@@ -61,7 +62,7 @@ export function keepOwner(
   }
   if (onFile.erasedAt) throw refusal('This owner was erased.', 'Take the owner in as a new one.');
   const revisions = people.revisions(customer.id);
-  const standing = standingRevisions(revisions);
+  const standing = activeRevisions(revisions);
   // Who leaves the details as they were seen, or as they stand, revises nothing.
   const asSeen = seen === undefined ? [] : revisions.filter(({ id }) => seen.includes(id));
   if ([...standing, ...asSeen].some((each) => sameDetails(each, customer))) return;

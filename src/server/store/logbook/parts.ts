@@ -9,7 +9,7 @@ import { jobFinder, ownerFinder } from '../finder';
 import type { LeaksSeenStore } from '../leaksSeen';
 import type { MovementsSeenStore } from '../movementsSeen';
 import type { NextVisitsStore } from '../nextVisits';
-import type { Once } from '../once';
+import type { IdempotencyStore } from '../idempotencyStore';
 import type { StockStore } from '../stock/stock';
 import {
   entryTable,
@@ -28,7 +28,7 @@ export interface LogbookGround {
   readonly clock: Clock;
   readonly stock: StockStore;
   readonly files: Pick<AttachmentStore, 'find' | 'enter' | 'forgetNames'>;
-  readonly once: Pick<Once, 'seen' | 'note'>;
+  readonly once: Pick<IdempotencyStore, 'seen' | 'note'>;
   readonly movements: Pick<MovementsSeenStore, 'follow'>;
   readonly cells: Pick<CellsInWatchesStore, 'follow'>;
   readonly leaks: Pick<LeaksSeenStore, 'follow'>;

@@ -6,7 +6,7 @@ import { type Entry, type EntryKind, movesBetween, type Payloads, stockMoves } f
 import { type Appended, Refusal } from './outcomes';
 import type { LogbookParts } from './parts';
 import { type JobRow, lotsNamedIn, offeredTo, sameBody } from './rows';
-import { summarise } from './summarise';
+import { updateProjections } from './projections';
 
 /**
  * Inside a write: judges one entry against the job as it stands and writes it with all that follows. `counter`: where it
@@ -46,7 +46,7 @@ export function writeEntry(
   const entry = entries.add(job.id, given, { recordedAt: clock.nowUtc(), counter });
   const stateAfter = fold([...before, entry], context);
   stock.follow(entry, movesBetween(stockMoves(stateBefore), stockMoves(stateAfter)));
-  summarise(parts, job, stateAfter, stateBefore);
+  updateProjections(parts, job, stateAfter, stateBefore);
   return { outcome: 'recorded', entry, also: [] };
 }
 
@@ -66,7 +66,7 @@ export function mustWrite(
 type ByTheServer = Pick<Entry, 'occurredAt' | 'technicianId' | 'bench'>;
 
 /** An entry the server writes because of another: by the same hand, at the same bench and time. */
-export function following<K extends EntryKind>(
+export function consequentEntry<K extends EntryKind>(
   { occurredAt, technicianId, bench }: ByTheServer,
   kind: K,
   payload: Payloads[K],
@@ -103,7 +103,7 @@ export function openJob(parts: LogbookParts, given: JobToOpen): JobRow {
     cameAs: null,
   };
   jobs.insert(job);
-  const received = following(given.entries[0], 'arrive.received', { customerId, watchId, visitId });
+  const received = consequentEntry(given.entries[0], 'arrive.received', { customerId, watchId, visitId });
   const written: Entry[] = [];
   for (const entry of [received, ...given.entries]) written.push(mustWrite(parts, job, entry, written));
   return job;

@@ -1,7 +1,7 @@
 import type { Collection } from '../../../contract';
 import type { Clock } from '../clock';
 import { type Db, inTransaction } from '../database';
-import type { Once, SentBefore } from '../once';
+import type { IdempotencyStore, SentBefore } from '../idempotencyStore';
 
 /** The bin of spent cells: what goes in, what is collected, and the day's close over it. */
 export interface SpentBin {
@@ -21,7 +21,7 @@ export interface SpentBin {
   readonly closeDay: (day: string, words: string, technicianId: string) => void;
 }
 
-export function spentBin(db: Db, clock: Clock, once: Once['once']): SpentBin {
+export function spentBin(db: Db, clock: Clock, once: IdempotencyStore['once']): SpentBin {
   const spentLine = db.prepare<[string, string, number, string]>(
     'INSERT INTO spent_ledger (fact_id, cause_id, delta, recorded_at) VALUES (?, ?, ?, ?)',
   );

@@ -4,7 +4,7 @@ import type { Book } from '../../../core/craft/book';
 import { checkDelivery, type DeliveryLine, type OrderLine } from '../../../core/craft/stock';
 import type { Clock } from '../clock';
 import { type Db, inTransaction } from '../database';
-import type { Once, SentBefore } from '../once';
+import type { IdempotencyStore, SentBefore } from '../idempotencyStore';
 import type { Doubts } from './doubts';
 import type { LotTable } from './lots';
 
@@ -53,8 +53,8 @@ interface Ground {
   readonly clock: Clock;
   readonly bookNow: () => Book;
   readonly lots: LotTable;
-  readonly once: Once['once'];
-  readonly note: Once['note'];
+  readonly once: IdempotencyStore['once'];
+  readonly note: IdempotencyStore['note'];
   readonly setAside: Doubts['setAside'];
   readonly bookIn: (
     lot: DeliveryLine & { readonly id: string; readonly supplier: string },

@@ -12,7 +12,7 @@ import type { Book } from '../../../core/craft/book';
 import type { DeliveryLine, Lot, SupplierRecord } from '../../../core/craft/stock';
 import type { Clock } from '../clock';
 import { type Db, inTransaction } from '../database';
-import { type SentBefore, writtenOnce } from '../once';
+import { type SentBefore, idempotencyStore } from '../idempotencyStore';
 import { spentBin, type SpentBin } from './bin';
 import { type Doubts, doubtsOf } from './doubts';
 import { type Ledger, stockLedger } from './ledger';
@@ -57,7 +57,7 @@ export interface StockStore {
 }
 
 export function stockStore(db: Db, clock: Clock, bookNow: () => Book, lastsHere: LastsHere): StockStore {
-  const { once, seen, note } = writtenOnce(db, clock);
+  const { once, seen, note } = idempotencyStore(db, clock);
   const lots = lotTable(db, lastsHere);
   const bin = spentBin(db, clock, once);
   const ledger = stockLedger(db, clock, lots, bin);

@@ -19,7 +19,7 @@ import { failedInWords, getJson, Refused } from '../../api/http';
 import { BurstReader, settleMs } from './burst';
 import { pickChoice } from './choices';
 import {
-  focusNextWanted,
+  focusNextRequired,
   giveToNextMeasure,
   handMoved,
   isField,
@@ -27,7 +27,7 @@ import {
   isStrayEnter,
   setFieldValue,
   wants,
-} from './wanted';
+} from './required';
 
 export interface KeyAction {
   readonly key: string;
@@ -290,6 +290,6 @@ function GeneralKeys() {
   const navigate = useNavigate();
   useKey('/', 'Find a job, watch, owner or cell', () => openFind(''));
   useKey('n', 'New job', () => void navigate('/new'));
-  useKey('m', 'To the next measure or fact still wanted', () => focusNextWanted());
+  useKey('m', 'To the next measure or fact still wanted', () => focusNextRequired());
   return null;
 }

@@ -13,7 +13,7 @@ import { type SeenShop, shopNow } from '../../api/resources';
 import { Caution, LampAnswer, Working } from '../../kit/Lamp';
 import { Choice, MeasureField, MoneyField, optionsOf, TextLine } from '../../kit/fields';
 import { useScan } from '../../kit/keys/KeysProvider';
-import { setFieldValue } from '../../kit/keys/wanted';
+import { setFieldValue } from '../../kit/keys/required';
 import { StockForm } from './StockForm';
 
 export interface Typed {

@@ -16,7 +16,7 @@ import {
 import { awaitedParts } from '../../../core/logbook';
 import { REQUIREMENTS, SERVICES, STAGE_WORDS, STAGES } from '../../../core/craft/policy';
 import { dayInWords, localTime } from '../../../core/craft/time';
-import { Caution, LampAnswer, type Standing } from '../../kit/Lamp';
+import { Caution, LampAnswer, type LampTone } from '../../kit/Lamp';
 import { factFields } from '../../kit/factFields';
 import { optionsOf } from '../../kit/fields';
 import { DeviceButton } from '../../kit/DeviceButton';
@@ -172,7 +172,7 @@ function Mat() {
   );
 }
 
-const NEEDS_STANDING: Readonly<Record<Need['status'], Standing>> = {
+const NEEDS_STANDING: Readonly<Record<Need['status'], LampTone>> = {
   'in the house': 'good',
   'not needed': 'good',
   'not known yet': 'open',
@@ -180,7 +180,7 @@ const NEEDS_STANDING: Readonly<Record<Need['status'], Standing>> = {
 };
 
 const READY: Readonly<
-  Record<ReadyToOpen['verdict'], { readonly standing: Standing; readonly answer: string }>
+  Record<ReadyToOpen['verdict'], { readonly standing: LampTone; readonly answer: string }>
 > = {
   ready: { standing: 'good', answer: 'Ready' },
   'not yet': { standing: 'open', answer: 'Not yet' },

@@ -7,7 +7,7 @@ import { capital } from '../../../core/craft/judgement';
 import { MAIN_WELL, openDrops, wellKey, type WellState } from '../../../core/logbook';
 import { type LotOffer, recordWords, type WhatToFit } from '../../../core/craft/stock';
 import { Fold } from '../../kit/Fold';
-import { goOnToWanted } from '../../kit/keys/wanted';
+import { focusRequired } from '../../kit/keys/required';
 import { FactCard } from '../../job/FactCard';
 import { factFields } from '../../kit/factFields';
 
@@ -71,7 +71,7 @@ function FitForm({ well, fit }: { readonly well: WellState; readonly fit: WhatTo
         ownersOwn: false,
       },
       { well: wellKey(well), supersedes: well.fitted ? [well.fitted.id] : [] },
-    ).then(goOnToWanted);
+    ).then(focusRequired);
   };
   return (
     <Stack component="form" spacing={1} onSubmit={fitted}>

@@ -2,7 +2,7 @@ import { Typography } from '@mui/material';
 import { supplyOf } from '../../../core/advice/supply';
 import { SUPPLIES, SUPPLY_WORDS } from '../../../core/craft/cells';
 import { capital } from '../../../core/craft/judgement';
-import { LampAnswer, type Standing } from '../../kit/Lamp';
+import { LampAnswer, type LampTone } from '../../kit/Lamp';
 import { factFields } from '../../kit/factFields';
 
 import { FactCard } from '../../job/FactCard';
@@ -39,7 +39,7 @@ export function SupplyCard() {
   );
 }
 
-const STANDING: Readonly<Record<ReturnType<typeof supplyOf>['verdict'], Standing>> = {
+const STANDING: Readonly<Record<ReturnType<typeof supplyOf>['verdict'], LampTone>> = {
   primary: 'good',
   rechargeable: 'care',
   contradicted: 'no',

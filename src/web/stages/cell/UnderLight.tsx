@@ -17,7 +17,7 @@ import { useRack } from '../../api/resources';
 import { Columns } from '../../kit/Columns';
 import { factFields } from '../../kit/factFields';
 import { optionsOf } from '../../kit/fields';
-import { Caution, LampAnswer, type Standing, Working } from '../../kit/Lamp';
+import { Caution, LampAnswer, type LampTone, Working } from '../../kit/Lamp';
 import { NativeSelect } from '../../kit/NativeSelect';
 import { FactCard } from '../../job/FactCard';
 import { FactList } from '../../job/FactList';
@@ -27,7 +27,7 @@ const Curve = lazy(() => import('../../figures/Curve'));
 
 const lit = factFields('cell.lit');
 
-const STANDING: Readonly<Record<ChargingPlan['verdict'], Standing>> = {
+const STANDING: Readonly<Record<ChargingPlan['verdict'], LampTone>> = {
   charges: 'good',
   'never full': 'care',
   'does not charge': 'no',
@@ -36,7 +36,7 @@ const STANDING: Readonly<Record<ChargingPlan['verdict'], Standing>> = {
 };
 
 /** The light on the watch and when it is charged, line by line. */
-function Told({ here }: { readonly here: ChargeHere }) {
+function ChargeSeen({ here }: { readonly here: ChargeHere }) {
   const { context } = useJob();
   const { zone } = context.shop;
   const { there, plan } = here;
@@ -131,7 +131,7 @@ function Preview({ calibre }: { readonly calibre: Calibre }) {
         : null,
     [calibre, placeId, distanceMm, roomC, shows, percent, context],
   );
-  return here && <Told here={here} />;
+  return here && <ChargeSeen here={here} />;
 }
 
 function PlaceFields({ calibre }: { readonly calibre: Calibre }) {
@@ -297,7 +297,7 @@ export function UnderLightLamp({ calibre }: { readonly calibre: Calibre }) {
               : capital(plan.verdict)
         }
       >
-        <Told here={here} />
+        <ChargeSeen here={here} />
       </LampAnswer>
       <Working lines={[...there.working, ...(plan?.working ?? [])]} />
     </>

@@ -18,7 +18,7 @@ import { capital, figure, type WorkingLine } from '../../../core/craft/judgement
 import type { WellState } from '../../../core/logbook';
 import type { WhatToFit } from '../../../core/craft/stock';
 import { dayInWords } from '../../../core/craft/time';
-import { Caution, LampAnswer, type Standing, Working } from '../../kit/Lamp';
+import { Caution, LampAnswer, type LampTone, Working } from '../../kit/Lamp';
 import { CellFigure } from '../../figures/CellFigure';
 import { type OpenJob, useJob } from '../../job/JobContext';
 import { orderAt, useChosenLot, useFit } from './useFit';
@@ -106,7 +106,7 @@ function FoundAnswer({ well }: { readonly well: WellState }) {
   );
 }
 
-const WITNESS_STANDING: Readonly<Record<WitnessVerdict['verdict'], Standing>> = {
+const WITNESS_STANDING: Readonly<Record<WitnessVerdict['verdict'], LampTone>> = {
   'nobody heard': 'open',
   'one witness': 'open',
   'they agree': 'good',

@@ -24,7 +24,7 @@ import { wayTaken } from '../../../core/craft/policy';
 import { quantities } from '../../../core/craft/units';
 import { earlierReadings, trendsOfWatch } from '../../../core/advice/watches';
 import { askDevice, faultWords, useConnected } from '../../api/devices';
-import { LampAnswer, type Standing, Working } from '../../kit/Lamp';
+import { LampAnswer, type LampTone, Working } from '../../kit/Lamp';
 import { factFields } from '../../kit/factFields';
 import { optionsOf, optionsOrNone } from '../../kit/fields';
 import { FactCard } from '../../job/FactCard';
@@ -55,7 +55,7 @@ import { useController, useFormContext } from 'react-hook-form';
 const checkPulses = factFields('check.pulses');
 const checkLooked = factFields('check.looked');
 const checkDiagnosis = factFields('check.diagnosis');
-const STANDING: Readonly<Record<ReadingVerdict['verdict'], Standing>> = {
+const STANDING: Readonly<Record<ReadingVerdict['verdict'], LampTone>> = {
   good: 'good',
   falling: 'care',
   spent: 'no',

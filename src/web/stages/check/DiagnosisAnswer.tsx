@@ -13,12 +13,12 @@ import {
 import { capital, percent } from '../../../core/craft/judgement';
 import { useJob } from '../../job/JobContext';
 import { Answers } from '../../kit/Answers';
-import { LampAnswer, type Standing } from '../../kit/Lamp';
+import { LampAnswer, type LampTone } from '../../kit/Lamp';
 import { SeveralOf } from '../../kit/fields';
 import { ReadingCard } from './ReadingCard';
 import { type Diagnosed, readInLamp, useDiagnoses } from './askedTest';
 
-const STANDING: Readonly<Record<Diagnosis['verdict'], Standing>> = {
+const STANDING: Readonly<Record<Diagnosis['verdict'], LampTone>> = {
   found: 'no',
   'nothing wrong': 'good',
   'wait longer': 'care',

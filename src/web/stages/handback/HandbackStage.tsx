@@ -11,7 +11,7 @@ import { Caution, LampAnswer, Working } from '../../kit/Lamp';
 import { WaxSeal } from '../../figures/WaxSeal';
 import { factFields } from '../../kit/factFields';
 
-import { focusNextWanted, goOnToWanted } from '../../kit/keys/wanted';
+import { focusNextRequired, focusRequired } from '../../kit/keys/required';
 import { DeviceButton } from '../../kit/DeviceButton';
 import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
@@ -76,11 +76,11 @@ function SignPart() {
   const ready = result.verdict === 'ready to sign' && unsaved.length === 0;
   useEffect(() => {
     // The last entries may be saved only after the stage was opened; a hand that is elsewhere stays there.
-    if (ready && document.activeElement === document.body) focusNextWanted();
+    if (ready && document.activeElement === document.body) focusNextRequired();
   }, [ready]);
   useEffect(() => {
     // Only a signature on record opens the way to handing over.
-    if (signedHere && onRecord) goOnToWanted();
+    if (signedHere && onRecord) focusRequired();
   }, [signedHere, onRecord]);
   if (signature.state === 'signed') {
     const { payload, occurredAt } = signature.entry;

@@ -6,7 +6,7 @@ import { asRevision, calibreWords } from '../../../core/craft/movements';
 import { Fold } from '../../kit/Fold';
 import { KeyCap } from '../../kit/KeyCap';
 import { useKey } from '../../kit/keys/KeysProvider';
-import { goOnTo } from '../../kit/keys/wanted';
+import { focusElement } from '../../kit/keys/required';
 import { colours } from '../../kit/theme';
 import { useJob } from '../../job/JobContext';
 import { NativeSelect } from '../../kit/NativeSelect';
@@ -105,7 +105,7 @@ function CandidateRow({
   const wanted = rank === 0 && !hasChosen && isKnown;
   useEffect(() => {
     // The evidence is weighed beside the page, and may settle it after the focus looked for what is wanted.
-    if (wanted) goOnTo(button.current);
+    if (wanted) focusElement(button.current);
   }, [wanted]);
   return (
     <Box component="li">

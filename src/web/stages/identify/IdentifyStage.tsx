@@ -5,7 +5,7 @@ import { standsForIt } from '../../../core/craft/identify';
 import { capital, figure, percent } from '../../../core/craft/judgement';
 import { bareCode, type Calibre, calibreWords, openRevisions } from '../../../core/craft/movements';
 import { formatLignes } from '../../../core/craft/units';
-import { Caution, LampAnswer, type Standing, Working } from '../../kit/Lamp';
+import { Caution, LampAnswer, type LampTone, Working } from '../../kit/Lamp';
 import { CalibreFigure } from '../../figures/CalibreFigure';
 import { factFields } from '../../kit/factFields';
 
@@ -219,7 +219,7 @@ function CalibreCard({ calibre }: { readonly calibre: Calibre }) {
   );
 }
 
-const STANDING: Readonly<Record<string, Standing>> = {
+const STANDING: Readonly<Record<string, LampTone>> = {
   known: 'good',
   likely: 'care',
   open: 'open',

@@ -3,7 +3,7 @@ import { useEffect, useRef } from 'react';
 import { LOOKS, type NextLook } from '../../../core/craft/identify';
 import { capital, figure, percent } from '../../../core/craft/judgement';
 import { Answers } from '../../kit/Answers';
-import { goOnTo } from '../../kit/keys/wanted';
+import { focusElement } from '../../kit/keys/required';
 import { LampAnswer } from '../../kit/Lamp';
 import { TypedLookField, useLook } from './Evidence';
 import { useAskedLook } from './useIdentification';
@@ -47,7 +47,7 @@ function Asked({
 }) {
   const { give, mayRecord } = useLook(look);
   const box = useRef<HTMLDivElement>(null);
-  useEffect(() => goOnTo(box.current?.querySelector<HTMLElement>('[data-wanted="true"]') ?? null), []);
+  useEffect(() => focusElement(box.current?.querySelector<HTMLElement>('[data-wanted="true"]') ?? null), []);
   const outcomes = worth?.outcomes ?? [];
   const means = ({ probability, then, thenProbability }: (typeof outcomes)[number]): string =>
     `${percent(probability)}: then ${then}, ${percent(thenProbability)}`;

@@ -1,5 +1,5 @@
 import type { Payloads } from '../../../core/logbook';
-import { goOnToWanted } from '../../kit/keys/wanted';
+import { focusRequired } from '../../kit/keys/required';
 import { useJob } from '../../job/JobContext';
 
 /** Says which movement it is, in place of what was said before. */
@@ -11,6 +11,6 @@ export function useRecordMovement(): (movement: Omit<Payloads['identify.movement
       'identify.movement',
       { ...movement, note: '' },
       { supersedes: before ? [before.id] : [] },
-    ).then(goOnToWanted);
+    ).then(focusRequired);
   };
 }

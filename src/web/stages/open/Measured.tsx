@@ -35,7 +35,7 @@ import { useOpening } from './useOpening';
 const openMeasured = factFields('open.measured');
 
 /** Tells the lamp what is typed, as long as the form stands. */
-function Told() {
+function MeasuresInWords() {
   const { setDraft } = useJob();
   const back = useWatch<TypedBack>() as TypedBack;
   const kindChosen = useFormContext().formState.dirtyFields.kind === true;
@@ -277,7 +277,7 @@ export function Measured() {
         seenFrom: workedFrom(back.kind),
       }}
     >
-      <Told />
+      <MeasuresInWords />
       <Fields />
     </FactCard>
   );

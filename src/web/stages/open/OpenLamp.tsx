@@ -8,7 +8,7 @@ import { openParts } from '../../../core/logbook';
 import { wayTaken } from '../../../core/craft/policy';
 import { useRack } from '../../api/resources';
 import { Fold } from '../../kit/Fold';
-import { Caution, LampAnswer, type Standing, Working } from '../../kit/Lamp';
+import { Caution, LampAnswer, type LampTone, Working } from '../../kit/Lamp';
 import { ScaleDialog } from '../../kit/ScaleDialog';
 import { useScreenScale } from '../../kit/screenScale';
 import { OpeningFigure } from '../../figures/OpeningFigure';
@@ -16,7 +16,7 @@ import { useJob } from '../../job/JobContext';
 import { LastTime } from '../../job/LastTime';
 import { PaybackAnswer } from './PaybackAnswer';
 import { useOpening } from './useOpening';
-const STANDING: Readonly<Record<OpenerChoice['verdict'], Standing>> = {
+const STANDING: Readonly<Record<OpenerChoice['verdict'], LampTone>> = {
   'opens with': 'good',
   'with care': 'care',
   'not yet known': 'open',

@@ -17,7 +17,7 @@ const press = factFields('seal.press');
 const inside = factFields('seal.inside');
 
 /** Tells the lamp the groove while it is typed: the whole assortment is judged with every key. */
-function Told() {
+function MeasuresInWords() {
   const { setDraft } = useJob();
   const typed = useWatch() as Drafts['groove'];
   useEffect(() => setDraft('groove', typed), [typed, setDraft]);
@@ -45,7 +45,7 @@ export function GrooveCard() {
         sectionWithinMm: USUALLY_WITHIN_MM,
       }}
     >
-      <Told />
+      <MeasuresInWords />
       <groove.Choice name="seat" options={optionsOf(SEATS)} />
       <Columns>
         <groove.MeasureField name="innerMm" quantity="lengthMm" />

@@ -5,23 +5,23 @@ import { type FitOfRing, isAsAdvised, type WornRing } from '../../../core/craft/
 import { capital, figure, percent } from '../../../core/craft/judgement';
 import { partInWords } from '../../../core/craft/parts';
 import { wayTaken } from '../../../core/craft/policy';
-import { openParts, outcomesFor, pairBack, standingRing, wayBack } from '../../../core/logbook';
+import { openParts, outcomesFor, pairBack, activeRing, wayBack } from '../../../core/logbook';
 import { DieStackFigure } from '../../figures/DieStackFigure';
 import { GrooveFigure } from '../../figures/GrooveFigure';
 import { ScrewRound } from '../../figures/ScrewRound';
 import { useJob } from '../../job/JobContext';
 import { useSettle } from '../../job/Tray';
 import { Answers } from '../../kit/Answers';
-import { Caution, LampAnswer, type Standing, Working } from '../../kit/Lamp';
+import { Caution, LampAnswer, type LampTone, Working } from '../../kit/Lamp';
 import { useSealing } from './useSealing';
 
-const STANDING_OF_FIT: Readonly<Record<FitOfRing['verdict'], Standing>> = {
+const STANDING_OF_FIT: Readonly<Record<FitOfRing['verdict'], LampTone>> = {
   fits: 'good',
   borderline: 'care',
   'cannot say': 'open',
   no: 'no',
 };
-const STANDING_OF_WORN: Readonly<Record<WornRing['verdict'], Standing>> = {
+const STANDING_OF_WORN: Readonly<Record<WornRing['verdict'], LampTone>> = {
   springy: 'good',
   renew: 'care',
   'sealed nothing': 'no',
@@ -177,7 +177,7 @@ export function SealLamp() {
   const { schools } = context.policy;
   const { facts } = state;
   const { advice, fitted: ringIn, kind, kindKnown, screwCount } = useSealing();
-  const done = standingRing(facts)?.payload ?? null;
+  const done = activeRing(facts)?.payload ?? null;
   const followed = done === null || isAsAdvised(done.state, advice);
   const open = openParts(facts);
   const pairing = pairBack(facts);

@@ -11,7 +11,7 @@ import {
   pairBack,
   SEAL_STATES,
   sealsInside,
-  standingRing,
+  activeRing,
 } from '../../../core/logbook';
 import { factFields } from '../../kit/factFields';
 import { optionsOf } from '../../kit/fields';
@@ -137,7 +137,7 @@ function Mat() {
         kind="seal.gasket"
         files
         title="Gasket"
-        recorded={standingRing(facts)}
+        recorded={activeRing(facts)}
         defaults={{
           state: null,
           findings: [],

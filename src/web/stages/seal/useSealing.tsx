@@ -26,7 +26,7 @@ import {
   type LikeliestRings,
   type RingAdvice,
 } from '../../../core/craft/gaskets';
-import { type Payloads, standingRing } from '../../../core/logbook';
+import { type Payloads, activeRing } from '../../../core/logbook';
 import type { BackKind } from '../../../core/craft/cases';
 import type { Drafts } from '../../job/drafts';
 import { useJob } from '../../job/JobContext';
@@ -92,7 +92,7 @@ function useWorkedOut(): Sealing {
   );
   return useMemo(() => {
     const { facts } = state;
-    const said = standingRing(facts)?.payload ?? draft.gasket ?? NOTHING_SAID;
+    const said = activeRing(facts)?.payload ?? draft.gasket ?? NOTHING_SAID;
     const age = said.ageYears;
     const groove = typedGroove(draft.groove) ?? facts.groove?.payload ?? null;
     const dies = diesOf(state, book, opening);

@@ -8,7 +8,7 @@ import { failedProofs } from '../../../core/logbook';
 import { factFields } from '../../kit/factFields';
 
 import { useKey } from '../../kit/keys/KeysProvider';
-import { goOnToWanted } from '../../kit/keys/wanted';
+import { focusRequired } from '../../kit/keys/required';
 import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
 import { Before } from './Before';
@@ -34,7 +34,7 @@ function AllWork({ steps }: { readonly steps: readonly ProofStep[] }) {
       proved: Object.fromEntries(steps.map(({ what }) => [what, 'works' as const])),
       handedBackSo: '',
     });
-    goOnToWanted();
+    focusRequired();
   };
   useKey('a', 'All work as shown', allWork);
   return (

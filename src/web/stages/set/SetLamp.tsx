@@ -3,7 +3,7 @@ import { capital, figure } from '../../../core/craft/judgement';
 import { cautionsAtSetting, type ProvedMovement } from '../../../core/craft/setting';
 import { ranBeforeClosing, runOf, seenRunning, watchedLongEnough } from '../../../core/logbook';
 import { Fold } from '../../kit/Fold';
-import { Caution, LampAnswer, type Standing, Working } from '../../kit/Lamp';
+import { Caution, LampAnswer, type LampTone, Working } from '../../kit/Lamp';
 import { useJob } from '../../job/JobContext';
 import { RunsDue } from '../../job/RunsDue';
 import { BeginCountdown, CrownCountdown } from './CrownCountdown';
@@ -56,7 +56,7 @@ function DoesItRun({
   );
 }
 
-const RUN_STANDING: Readonly<Record<ReturnType<typeof runOf>['verdict'], Standing>> = {
+const RUN_STANDING: Readonly<Record<ReturnType<typeof runOf>['verdict'], LampTone>> = {
   'keeps time': 'good',
   runs: 'good',
   'still running': 'open',

@@ -26,7 +26,7 @@ const shown = fieldsOf<Fields>();
 const languageOf = (place: number): 0 | 1 | null => (place === 1 ? 0 : place === 2 ? 1 : null);
 
 /** Tells the lamp what is typed. */
-function Told() {
+function ShownInWords() {
   const { setTyped } = usePlanner();
   const typed = useWatch() as Fields;
   useEffect(() => {
@@ -76,7 +76,7 @@ export function ShownCard({
     <Section title="What it shows now">
       <FormProvider {...form}>
         <Stack spacing={1.5}>
-          <Told />
+          <ShownInWords />
           <Columns>
             <shown.TextLine name="hands" label="The hands" mono helper="e.g. 9:42" />
             <shown.ListChoice

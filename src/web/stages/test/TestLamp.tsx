@@ -13,13 +13,13 @@ import {
   pressureWords,
 } from '../../../core/craft/tightness';
 import { Fold } from '../../kit/Fold';
-import { Caution, LampAnswer, type Standing, Working } from '../../kit/Lamp';
+import { Caution, LampAnswer, type LampTone, Working } from '../../kit/Lamp';
 import { colours } from '../../kit/theme';
 import { useJob } from '../../job/JobContext';
 import { PlacesFigure } from './Places';
 import { useTesting } from './useTesting';
 
-const STANDING: Readonly<Record<LeakJudgement['verdict'], Standing>> = {
+const STANDING: Readonly<Record<LeakJudgement['verdict'], LampTone>> = {
   tight: 'good',
   leaks: 'no',
   'not yet known': 'care',
@@ -120,7 +120,7 @@ function Step({ step, number }: { readonly step: PlannedStep; readonly number: n
   );
 }
 
-const STANDING_OF_PLAN: Readonly<Record<LeakTestPlan['verdict'], Standing>> = {
+const STANDING_OF_PLAN: Readonly<Record<LeakTestPlan['verdict'], LampTone>> = {
   test: 'good',
   'test gently': 'care',
   'do not test': 'no',

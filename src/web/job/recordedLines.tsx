@@ -2,7 +2,7 @@ import { createContext, type ReactNode, useCallback, useContext, useEffect, useM
 import type { Entry } from '../../core/logbook';
 
 /** A recorded fact as one line of its stage. */
-export interface StandingLine {
+export interface RecordedLine {
   readonly entry: Entry;
   /** What its form is called. */
   readonly title: string;
@@ -18,14 +18,14 @@ export interface OfferedFact {
 type Enter<T> = (one: T) => () => void;
 
 interface Stage {
-  readonly lines: readonly StandingLine[];
+  readonly lines: readonly RecordedLine[];
   readonly offered: readonly OfferedFact[];
   /** The entry whose form stands open for a correction. */
   readonly correctingId: string | null;
 }
 
 interface Doors {
-  readonly standAsLine: Enter<StandingLine>;
+  readonly standAsLine: Enter<RecordedLine>;
   readonly offer: Enter<OfferedFact>;
   readonly correct: (entryId: string | null) => void;
 }
@@ -43,8 +43,8 @@ function useList<T>(): readonly [readonly T[], Enter<T>] {
 }
 
 /** What stands in a stage and what else may be recorded in it, told by the cards of its facts wherever they are drawn. */
-export function StandingProvider({ children }: { readonly children: ReactNode }) {
-  const [lines, standAsLine] = useList<StandingLine>();
+export function RecordedLinesProvider({ children }: { readonly children: ReactNode }) {
+  const [lines, standAsLine] = useList<RecordedLine>();
   const [offered, offer] = useList<OfferedFact>();
   const [correctingId, correct] = useState<string | null>(null);
   const stage = useMemo(() => ({ lines, offered, correctingId }), [lines, offered, correctingId]);
@@ -56,7 +56,7 @@ export function StandingProvider({ children }: { readonly children: ReactNode })
   );
 }
 
-export function useStanding(): Stage {
+export function useRecordedLines(): Stage {
   const stage = useContext(StageContext);
   if (!stage) throw new Error('No stage stands here.');
   return stage;

@@ -7,14 +7,14 @@ import { colours, PRINTED } from '../kit/theme';
 import { FileThumb } from './files';
 import { useJob } from './JobContext';
 import { RecordedBy } from './RecordedBy';
-import { type StandingLine, useDoors, useStanding } from './standing';
+import { type RecordedLine, useDoors, useRecordedLines } from './recordedLines';
 
 /** What is recorded in this stage, a line a fact, in the order it counts. */
-export function StandingFacts() {
-  const { lines } = useStanding();
+export function RecordedFacts() {
+  const { lines } = useRecordedLines();
   const { state } = useJob();
   if (lines.length === 0) return null;
-  const place = new Map(state.standing.map((entry, index) => [entry.id, index]));
+  const place = new Map(state.activeEntries.map((entry, index) => [entry.id, index]));
   const inOrder = [...lines].sort((a, b) => (place.get(a.entry.id) ?? 0) - (place.get(b.entry.id) ?? 0));
   return (
     <Paper component="section" aria-label="Recorded here" sx={{ py: 0.5 }}>
@@ -28,7 +28,7 @@ export function StandingFacts() {
 }
 
 /** One fact: opened it says who and when, shows its files and what it replaced, and can be corrected. */
-function Line({ line: { entry, title, words } }: { readonly line: StandingLine }) {
+function Line({ line: { entry, title, words } }: { readonly line: RecordedLine }) {
   const { state, entries, resource } = useJob();
   const { correct } = useDoors();
   const [open, setOpen] = useState(false);

@@ -5,7 +5,7 @@ import type { Db } from './database';
 export type SentBefore = 'same again' | 'other body under this id';
 
 /** Writes that may be sent twice, known by the id their sender gave them. */
-export interface Once {
+export interface IdempotencyStore {
   /** What was written under an id before; null where nothing was. */
   readonly seen: (kind: string, given: { readonly id: string }) => SentBefore | null;
   /** Inside a write: notes that it is written. */
@@ -21,7 +21,7 @@ export interface Once {
   ) => (given: G) => R | SentBefore;
 }
 
-export function writtenOnce(db: Db, clock: Clock): Once {
+export function idempotencyStore(db: Db, clock: Clock): IdempotencyStore {
   const known = db.prepare<[string], { kind: string; bodyHash: string }>(
     'SELECT kind, body_hash AS bodyHash FROM written_once WHERE id = ?',
   );
@@ -29,14 +29,15 @@ export function writtenOnce(db: Db, clock: Clock): Once {
     'INSERT INTO written_once (id, kind, body_hash, recorded_at) VALUES (?, ?, ?, ?)',
   );
   const hashOf = (given: object): string => createHash('sha256').update(JSON.stringify(given)).digest('hex');
-  const seen: Once['seen'] = (kind, given) => {
+  const seen: IdempotencyStore['seen'] = (kind, given) => {
     const before = known.get(given.id);
     if (!before) return null;
     return before.kind === kind && before.bodyHash === hashOf(given)
       ? 'same again'
       : 'other body under this id';
   };
-  const note: Once['note'] = (kind, given) => void insert.run(given.id, kind, hashOf(given), clock.nowUtc());
+  const note: IdempotencyStore['note'] = (kind, given) =>
+    void insert.run(given.id, kind, hashOf(given), clock.nowUtc());
   return {
     seen,
     note,

@@ -3,7 +3,7 @@ import { context, idOf, Logbook, readingOf, readyJob } from '../../testing/fixtu
 import { samples } from '../../testing/samples';
 import { type Entry } from './entry';
 import { foldJob } from './foldJob';
-import { settleEntries } from './settle';
+import { resolveCorrections } from './corrections';
 
 const voltage = (value: number) => readingOf('restVoltageV', value);
 
@@ -14,7 +14,7 @@ describe('superseding and withdrawing', () => {
     job.add('check.reading', voltage(1.53), { supersedes: [wrong.id] });
     const state = job.state();
     expect(state.facts.readings.get('restVoltageV')?.payload.value).toBe(1.53);
-    expect(state.standing).toHaveLength(1);
+    expect(state.activeEntries).toHaveLength(1);
     expect(state.replaced.get(wrong.id)).toHaveLength(1);
   });
 
@@ -33,12 +33,12 @@ describe('superseding and withdrawing', () => {
       chain.push(
         job.add('check.leakage', samples['check.leakage'], { supersedes: [chain.at(-1)?.id ?? ''] }),
       );
-    const standing = () => job.state().facts.leakages.map(({ id }) => id);
-    expect(standing()).toEqual([chain.at(-1)?.id]);
+    const active = () => job.state().facts.leakages.map(({ id }) => id);
+    expect(active()).toEqual([chain.at(-1)?.id]);
     expect(job.state().conflicts).toEqual([]);
     expect(chain.map(({ id }) => job.state().standsFor(id))).toEqual(chain.map(() => chain.at(-1)?.id));
     job.add('logbook.withdrawn', { reason: 'wrong' }, { withdraws: chain.at(-1)?.id ?? '' });
-    expect(standing()).toEqual([chain.at(-2)?.id]);
+    expect(active()).toEqual([chain.at(-2)?.id]);
   });
 
   it('tells a conflict once, where it arose, and among what stands there now', () => {
@@ -70,7 +70,7 @@ describe('superseding and withdrawing', () => {
     const one = job.add('check.reading', voltage(1.1), { supersedes: [first.id] });
     const last = job.add('check.reading', voltage(1.2), { supersedes: [first.id, one.id] });
     expect(job.state().conflicts).toEqual([]);
-    expect(job.state().standing).toEqual([last]);
+    expect(job.state().activeEntries).toEqual([last]);
   });
 
   it('a correction withdrawn beside another leaves the other, and the entry corrected stays fallen', () => {
@@ -103,7 +103,7 @@ describe('superseding and withdrawing', () => {
     const job = new Logbook();
     job.add('check.reading', voltage(1.3), { id: idOf('a'), supersedes: [idOf('a'), idOf('b')] });
     job.add('check.reading', voltage(1.5), { id: idOf('b') });
-    expect(job.state().standing).toHaveLength(2);
+    expect(job.state().activeEntries).toHaveLength(2);
   });
 
   it('settles entries that each correct the ten before them as fast as any others', () => {
@@ -113,18 +113,18 @@ describe('superseding and withdrawing', () => {
         supersedes: job.entries.slice(-10).map((entry) => entry.id),
       });
     }
-    const { standing } = settleEntries(job.entries);
-    expect(standing.at(-1)?.id).toBe(job.entries.at(-1)?.id);
+    const { activeEntries } = resolveCorrections(job.entries);
+    expect(activeEntries.at(-1)?.id).toBe(job.entries.at(-1)?.id);
   });
 
   it('folds to the same state in whatever order entries arrive', () => {
     const { entries } = readyJob();
-    const expected = JSON.stringify(foldJob(entries, context).standing.map((entry) => entry.id));
+    const expected = JSON.stringify(foldJob(entries, context).activeEntries.map((entry) => entry.id));
     fc.assert(
       fc.property(
         fc.shuffledSubarray(entries, { minLength: entries.length }),
         (shuffled) =>
-          JSON.stringify(foldJob(shuffled, context).standing.map((entry) => entry.id)) === expected,
+          JSON.stringify(foldJob(shuffled, context).activeEntries.map((entry) => entry.id)) === expected,
       ),
     );
   });
@@ -139,8 +139,8 @@ describe('superseding and withdrawing', () => {
           if (index % 3 === 2) job.add('logbook.withdrawn', { reason: 'x' }, { withdraws: known.id });
           else job.add('check.reading', voltage(1 + index / 100), { supersedes: [known.id] });
         });
-        const { standing, replaced } = settleEntries(job.entries);
-        const stands = new Set(standing.map((entry) => entry.id));
+        const { activeEntries, replaced } = resolveCorrections(job.entries);
+        const stands = new Set(activeEntries.map((entry) => entry.id));
         // An entry stands exactly when nothing standing replaces it.
         return job.entries.every((entry) => stands.has(entry.id) === !replaced.has(entry.id));
       }),

@@ -2,7 +2,7 @@
 const asWritten = (_: string, value: unknown): unknown =>
   typeof value === 'number' && !Number.isFinite(value) ? String(value) : value;
 
-export interface Remembered<Question, Answer> {
+export interface Memoized<Question, Answer> {
   readonly ask: (question: Question) => Answer;
   /** Takes over what was worked out elsewhere. */
   readonly keep: (question: Question, answer: Answer) => void;
@@ -12,10 +12,10 @@ export interface Remembered<Question, Answer> {
  * A function whose last `most` different questions are not worked out again: for what takes long and gives the same for the same.
  * Questions and answers are plain data that nobody changes.
  */
-export function remembered<Question, Answer>(
+export function memoizeByValue<Question, Answer>(
   answer: (question: Question) => Answer,
   most: number,
-): Remembered<Question, Answer> {
+): Memoized<Question, Answer> {
   const known = new Map<string, Answer>();
   const keyOf = (question: Question): string => JSON.stringify(question, asWritten);
   const keep = (key: string, given: Answer): void => {

@@ -76,7 +76,7 @@ function searchText(job: JobRow, { facts }: JobState, customer: Customer | null)
  * Inside a write: works out anew all that is kept beside a job, from the job as it stands now. `before`: as it stood
  * before one more entry; what that left as it was is not written again.
  */
-export function summarise(
+export function updateProjections(
   parts: LogbookParts,
   job: JobRow,
   state: JobState,
@@ -110,17 +110,17 @@ export function summarise(
   // Most jobs are never tested: nothing is looked up for them.
   if (facts.tests.length > 0 || before === null || before.facts.tests.length > 0) leaks.follow(job.id, state);
   parts.visits.follow(job, state);
-  followLives(parts, job, state, now);
+  updateLives(parts, job, state, now);
 }
 
 /** Inside a write: what the job tells of the life of its watch's cells. */
-function followLives({ lives, stock }: LogbookParts, job: JobRow, state: JobState, now: JobContext): void {
+function updateLives({ lives, stock }: LogbookParts, job: JobRow, state: JobState, now: JobContext): void {
   const fitted = [...state.facts.cellsFitted.values()].flatMap(({ payload }) => payload.lotId ?? []);
   lives.follow(job, state, stock.datesOfLots(fitted), now);
 }
 
 /** Inside a write: the same for every job of an owner whose name or number changed. */
-export function summariseJobsOf(parts: LogbookParts, customerId: string): void {
+export function updateProjectionsOfOwner(parts: LogbookParts, customerId: string): void {
   for (const job of parts.jobs.ofCustomer(customerId))
-    summarise(parts, job, parts.fold(parts.entries.of(job.id)));
+    updateProjections(parts, job, parts.fold(parts.entries.of(job.id)));
 }

@@ -17,7 +17,7 @@ export function inSequence(entries: readonly Entry[]): Entry[] {
 }
 
 interface Settled {
-  readonly standing: Entry[];
+  readonly activeEntries: Entry[];
   readonly replaced: Map<string, Entry[]>;
   readonly conflicts: Conflict[];
 }
@@ -27,10 +27,10 @@ interface Settled {
  * back what it corrected, correcting it once more does not. Corrections of one entry that stand beside each other are a
  * conflict, and all of them stand.
  */
-export function settleEntries(ordered: readonly Entry[]): Settled {
+export function resolveCorrections(ordered: readonly Entry[]): Settled {
   // In most jobs nothing was corrected yet.
   if (ordered.every(({ supersedes, withdraws }) => supersedes.length === 0 && withdraws === null))
-    return { standing: [...ordered], replaced: new Map(), conflicts: [] };
+    return { activeEntries: [...ordered], replaced: new Map(), conflicts: [] };
   const at = new Map(ordered.map((entry, index) => [entry.id, index]));
   const rivals = new Map<string, Entry[]>();
   ordered.forEach((entry, index) => {
@@ -59,10 +59,10 @@ export function settleEntries(ordered: readonly Entry[]): Settled {
     const corrected = entry.supersedes.flatMap((target) => places.get(target) ?? []);
     places.set(entry.id, Math.min(index, ...corrected));
   });
-  const standing = ordered
+  const activeEntries = ordered
     .filter((entry) => !replaced.has(entry.id))
     .map((entry) => ({ entry, place: places.get(entry.id) ?? 0, index: at.get(entry.id) ?? 0 }))
     .sort((a, b) => a.place - b.place || a.index - b.index)
     .map(({ entry }) => entry);
-  return { standing, replaced, conflicts };
+  return { activeEntries, replaced, conflicts };
 }

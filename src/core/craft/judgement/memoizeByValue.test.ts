@@ -1,8 +1,8 @@
-import { remembered } from './remembered';
+import { memoizeByValue } from './memoizeByValue';
 
 describe('what was worked out before', () => {
   const asked: unknown[] = [];
-  const { ask: told, keep } = remembered((question: { readonly value: number | null | string }) => {
+  const { ask: told, keep } = memoizeByValue((question: { readonly value: number | null | string }) => {
     asked.push(question.value);
     return { of: question.value };
   }, 2);

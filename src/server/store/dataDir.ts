@@ -4,7 +4,7 @@ import Database from 'better-sqlite3';
 import { isForeignLog, logIndexOf, logOf } from './databaseLog';
 
 /** Why a data folder must not be opened, and the way back, in plain words. */
-export class FolderRefused extends Error {}
+export class DataDirRefused extends Error {}
 
 /** What a server holds as long as it has a folder open. */
 export const LOCK_FILE = 'in-use.db';
@@ -27,7 +27,7 @@ function hasFiles(dataDir: string): boolean {
  * Takes a data folder for one server, until the process ends however it ends: the system lets go of the lock then.
  * Throws `FolderRefused` where another holds it or it cannot be written.
  */
-export function holdFolder(dataDir: string): () => void {
+export function lockDataDir(dataDir: string): () => void {
   try {
     mkdirSync(dataDir, { recursive: true });
     const lock = new Database(join(dataDir, LOCK_FILE), { timeout: 0 });
@@ -36,10 +36,10 @@ export function holdFolder(dataDir: string): () => void {
     return () => void lock.close();
   } catch (error) {
     if (codeOf(error).startsWith('SQLITE_BUSY'))
-      throw new FolderRefused(
+      throw new DataDirRefused(
         `Another server has the folder ${dataDir} open. Use that one, or end it before starting this one.`,
       );
-    throw new FolderRefused(
+    throw new DataDirRefused(
       `The folder ${dataDir} cannot be written to (${codeOf(error)}). Give the server the right to write there, or point WAX_DATA elsewhere.`,
     );
   }
@@ -53,18 +53,18 @@ export const HOW_TO_PUT_BACK =
  * Looks at a data folder before anything is changed in it. Throws `FolderRefused` where its database is gone or empty
  * while files or a log are there, is none, is damaged, is open elsewhere, or has the log of another one beside it.
  */
-export function checkFolder(dataDir: string): void {
+export function checkDataDir(dataDir: string): void {
   const file = databaseOf(dataDir);
   const hasLog = (statSync(logOf(file), { throwIfNoEntry: false })?.size ?? 0) > 0;
   if (!existsSync(file) || statSync(file).size === 0) {
     if (hasFiles(dataDir) || hasLog)
-      throw new FolderRefused(
+      throw new DataDirRefused(
         `The database ${file} is ${existsSync(file) ? 'empty' : 'gone'}, and ${hasLog ? 'its log lies' : 'files of a shop lie'} beside it. ${COPY_BACK}`,
       );
     return;
   }
   if (isForeignLog(file))
-    throw new FolderRefused(
+    throw new DataDirRefused(
       `The log ${logOf(file)} belongs to another database than the one beside it. Opening them together would damage the database. If you restored a copy, move ${basename(logOf(file))} and ${basename(logIndexOf(file))} to another folder and start again. If not, put the database that the log belongs to back in its place. Do not delete the log: it holds the latest records.`,
     );
   try {
@@ -74,17 +74,18 @@ export function checkFolder(dataDir: string): void {
     const found = db.pragma('quick_check(1)', { simple: true });
     db.close();
     if (found === 'ok') return;
-    throw new FolderRefused(`The database ${file} is damaged: ${String(found)}. ${COPY_BACK}`);
+    throw new DataDirRefused(`The database ${file} is damaged: ${String(found)}. ${COPY_BACK}`);
   } catch (error) {
-    if (error instanceof FolderRefused) throw error;
+    if (error instanceof DataDirRefused) throw error;
     if (codeOf(error).startsWith('SQLITE_BUSY'))
-      throw new FolderRefused(
+      throw new DataDirRefused(
         `Another server or program has the database ${file} open. Use that server, or end the program before starting this one.`,
       );
-    if (codeOf(error) === 'SQLITE_NOTADB') throw new FolderRefused(`${file} is not a database. ${COPY_BACK}`);
+    if (codeOf(error) === 'SQLITE_NOTADB')
+      throw new DataDirRefused(`${file} is not a database. ${COPY_BACK}`);
     if (codeOf(error).startsWith('SQLITE_CORRUPT'))
-      throw new FolderRefused(`The database ${file} is damaged. ${COPY_BACK}`);
-    throw new FolderRefused(
+      throw new DataDirRefused(`The database ${file} is damaged. ${COPY_BACK}`);
+    throw new DataDirRefused(
       `The database ${file} cannot be opened (${codeOf(error)}). Look whether the server may read and write it.`,
     );
   }

@@ -58,7 +58,7 @@ export function handMoved(): void {
  * What is asked next, drawn only now: the focus comes to it where something was recorded and no hand has moved since. So it does
  * where the focus had come to something by itself that is gone again, as what is worked out beside the page comes late.
  */
-export function goOnTo(element: HTMLElement | null): void {
+export function focusElement(element: HTMLElement | null): void {
   const lost = landedOn !== null && !landedOn.isConnected;
   if (!(goesOn || lost) || element === null || document.activeElement !== document.body) return;
   goesOn = false;
@@ -67,7 +67,7 @@ export function goOnTo(element: HTMLElement | null): void {
 }
 
 /** Puts the focus on the next thing still wanted on the mat. */
-export function focusNextWanted(): boolean {
+export function focusNextRequired(): boolean {
   const fields = wantedFields();
   const at = fields.findIndex((field) => field === document.activeElement);
   const next = fields[(at + 1) % fields.length];
@@ -80,12 +80,12 @@ export function focusNextWanted(): boolean {
  * The same once what was just recorded or opened is drawn, two frames on: a card has turned from form to line by then. Where
  * frames come late a hand may have gone into another field meanwhile: it stays there.
  */
-export function goOnToWanted(): void {
+export function focusRequired(): void {
   const hand = document.activeElement;
   const goOn = (): void => {
     const now = document.activeElement;
     if (now !== hand && isField(now)) return;
-    if (focusNextWanted()) landed();
+    if (focusNextRequired()) landed();
     else goesOn = true;
   };
   requestAnimationFrame(() => requestAnimationFrame(goOn));
