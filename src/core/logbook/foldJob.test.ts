@@ -66,7 +66,7 @@ describe('a folded job', () => {
   it('of which nothing is recorded has one place for a cell, and nothing else', () => {
     const state = new Logbook().state();
     expect(state).toMatchObject({
-      standing: [],
+      activeEntries: [],
       conflicts: [],
       calibre: null,
       caseType: null,
