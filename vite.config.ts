@@ -1,6 +1,6 @@
 import { fileURLToPath } from 'node:url';
-import babel from '@rolldown/plugin-babel';
-import react, { reactCompilerPreset } from '@vitejs/plugin-react';
+import { babel } from '@rollup/plugin-babel';
+import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
 
 const SERVER = `http://127.0.0.1:${process.env.PORT ?? 4310}`;
@@ -10,7 +10,21 @@ export default defineConfig({
   plugins: [
     react(),
     // The port of the compiler that SWC carries is nine times as fast, and lays hooks behind an early return (1.16).
-    babel({ include: /src\/web\/.*\.tsx?$/, sourceMap: false, presets: [reactCompilerPreset()] }),
+    // Before JSX is gone: by it the compiler knows a component.
+    {
+      enforce: 'pre',
+      ...babel({
+        include: /src\/web\/.*\.tsx?$/,
+        extensions: ['.ts', '.tsx'],
+        babelHelpers: 'bundled',
+        babelrc: false,
+        configFile: false,
+        sourceMaps: false,
+        parallel: true,
+        parserOpts: { plugins: ['typescript', 'jsx'] },
+        plugins: ['babel-plugin-react-compiler'],
+      }),
+    },
   ],
   build: {
     outDir: fileURLToPath(new URL('dist/web', import.meta.url)),

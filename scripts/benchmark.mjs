@@ -13,6 +13,7 @@ for (const name of [
   'identify',
   'sisters',
   'looks',
+  'page',
   'typing',
   'life',
   'lives',

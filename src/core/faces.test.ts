@@ -400,7 +400,7 @@ const ASKED_WITHIN: Readonly<Record<string, string>> = {
   'advice/supply': 'supplyInBook',
   'advice/tightness': 'stepPassed useOf',
   logbook:
-    'awaitedParts causesWords clockApart crownOf elsewhereWords fellBack foldJob hasCrown isAfter isLeaked lastReading leakWords meetsWater movesBetween nextToSettle notInHouse isOnRack openDrops openedBeside openness tellsOfInside outcomesFor requestWith watchName watchNameWithSerial outcomesOf partsSettledAs readingIn readingsOf reopens replacedBy sameDetails standingRevisions undoable wellKey wellOf',
+    'awaitedParts causesWords clockApart crownOf elsewhereWords fellBack foldJob hasCrown isAfter isLeaked lastReading leakWords meetsWater movesBetween nextToSettle notInHouse isOnRack openDrops openedBeside openness tellsOfInside outcomesFor requestWith watchName watchNameWithSerial outcomesOf partsSettledAs readingIn readingsOf reopens replacedBy sameDetails activeRevisions undoable wellKey wellOf',
 };
 
 it('asks every function of every upper floor, or says where it is asked', () => {

@@ -294,8 +294,8 @@ const SAMPLES: Samples = {
   judgement: {
     figure: [1.5, 2],
     percent: [0.5],
-    unsound: [[{ path: 'a', what: 'The ring', value: 1, unit: 'mm', over: 0, to: 9 }]],
-    unsoundLengths: [[['a', 'The ring', 1]]],
+    invalidFigures: [[{ path: 'a', what: 'The ring', value: 1, unit: 'mm', over: 0, to: 9 }]],
+    invalidLengths: [[['a', 'The ring', 1]]],
   },
   cells: {
     crossReference: [wanted, cell, { alkalineAgreed: false }],
@@ -783,7 +783,7 @@ const TAKES_NONE: Readonly<Record<string, string>> = {
   gaskets: 'isAsAdvised ringContradictions',
   health: 'figuresFor usualLoad',
   identify: 'cellSizes compareMovements expectedMeasure expectedPick lookSpec standsForIt',
-  judgement: 'capital remembered',
+  judgement: 'capital memoizeByValue',
   life: 'normalFrom seededUniform',
   movements:
     'asRevision bareCode byChance calibreWords differences engravedCase inFrameOf kitsFor legible openRevisions readEngraving reserveWith seenProbability sisterProbability stretches symbolsOf takenApart twinsOf',

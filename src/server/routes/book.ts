@@ -27,8 +27,9 @@ import { type RecordBody, tableCsv } from '../catalogue/tables';
 import { takeBody } from '../offLoop/bodies';
 import { offLoop } from '../offLoop/offLoop';
 import type { TableTask } from '../offLoop/table.task';
-import { contradicted, movedOn, notFound, notKept, notTaken, parsed, tooLarge, unreadable } from '../problem';
+import { contradicted, movedOn, notFound, notTaken, parsed, tooLarge, unreadable } from '../problem';
 import type { Store } from '../store/store';
+import { knownTo } from './known';
 
 const CSV_LIMIT_BYTES = 20 * 1024 * 1024;
 const MOST_LINES = 100_000;
@@ -47,18 +48,15 @@ const ofCase = z.object({
     .max(80, 'Case: at most 80 characters.'),
 });
 
-/** The book and the policy: their records, revisions and tables. */
-export function bookRoutes(store: Store): Router {
-  const router = Router();
-  const known = (technicianId: string): void => {
-    if (!store.shops.technician(technicianId)) throw notKept({ outcome: 'no such technician' });
-  };
-  const tableOf = (name: string | undefined): CatalogueTable => {
-    const table = CATALOGUE_TABLES.find((each) => each.name === name);
-    if (!table) throw notFound('such table');
-    return table;
-  };
+function tableOf(name: string | undefined): CatalogueTable {
+  const table = CATALOGUE_TABLES.find((each) => each.name === name);
+  if (!table) throw notFound('such table');
+  return table;
+}
 
+/** The policy and its revisions. */
+function policyRoutes(router: Router, store: Store): void {
+  const known = knownTo(store);
   router.post('/policy', (request, response) => {
     const given = parsed(policyWrite, request.body);
     known(given.technicianId);
@@ -70,7 +68,10 @@ export function bookRoutes(store: Store): Router {
   router.get('/policy/revisions', (_request, response) => {
     response.json(store.shops.policyRevisions());
   });
+}
 
+/** What the book and the watches seen here tell. */
+function seenRoutes(router: Router, store: Store): void {
   router.get('/catalogue/:kind/:id/history', (request, response) => {
     const kind = parsed(z.enum(CATALOGUE_KINDS), request.params.kind);
     const history = store.catalogue.history(kind, request.params.id);
@@ -94,7 +95,11 @@ export function bookRoutes(store: Store): Router {
   router.get('/calibres/:id/history', (request, response) => {
     response.json(store.movements.history(request.params.id));
   });
+}
 
+/** A record of the book, written by hand. */
+function recordRoutes(router: Router, store: Store): void {
+  const known = knownTo(store);
   router.post('/catalogue/records', (request, response) => {
     const given = parsed(recordWrite, request.body);
     known(given.technicianId);
@@ -118,7 +123,11 @@ export function bookRoutes(store: Store): Router {
     store.publish({ jobId: null, what: 'shop' });
     response.status(201).json({ id, revision: written.revision });
   });
+}
 
+/** The tables of the book, out and in. */
+function tableRoutes(router: Router, store: Store): void {
+  const known = knownTo(store);
   router.get('/catalogue/tables/:table.csv', (request, response) => {
     const table = tableOf(request.params.table);
     response.attachment(`${table.name}.csv`).type('text/csv').send(tableCsv(table, store.catalogue.book()));
@@ -176,7 +185,15 @@ export function bookRoutes(store: Store): Router {
       };
     }
   });
+}
 
+/** The book and the policy: their records, revisions and tables. */
+export function bookRoutes(store: Store): Router {
+  const router = Router();
+  policyRoutes(router, store);
+  seenRoutes(router, store);
+  recordRoutes(router, store);
+  tableRoutes(router, store);
   return router;
 }
 

@@ -14,8 +14,9 @@ import {
 } from '../../contract';
 import { MOST_BYTES } from '../attachments/attachments';
 import { MOST_MEGAPIXELS } from '../attachments/pictures';
-import { gone, notFound, notKept, parsed, stoppedComing, tooLarge, unreadable } from '../problem';
+import { gone, notFound, parsed, stoppedComing, tooLarge, unreadable } from '../problem';
 import type { Store } from '../store/store';
+import { knownTo } from './known';
 
 const uploadQuery = z.object({
   technicianId: z.uuid({ error: 'Who adds it: a technician of this shop.' }),
@@ -27,18 +28,15 @@ async function sendFile(file: Readable, response: Response): Promise<void> {
   await pipeline(file, response).catch(() => response.destroy());
 }
 
-/** Outside devices, and the files they and the bench add. */
-export function deviceRoutes(store: Store): Router {
-  const router = Router();
-  const known = (technicianId: string): void => {
-    if (!store.shops.technician(technicianId)) throw notKept({ outcome: 'no such technician' });
-  };
-  const deviceOf = (id: string | undefined): DeviceId => {
-    const device = DEVICE_IDS.find((each) => each === id);
-    if (!device) throw notFound('such device');
-    return device;
-  };
+function deviceOf(id: string | undefined): DeviceId {
+  const device = DEVICE_IDS.find((each) => each === id);
+  if (!device) throw notFound('such device');
+  return device;
+}
 
+/** A file on its way in. */
+function takeFiles(router: Router, store: Store): void {
+  const known = knownTo(store);
   router.post('/attachments', async (request, response) => {
     const { technicianId, name } = parsed(uploadQuery, request.query);
     known(technicianId);
@@ -74,7 +72,10 @@ export function deviceRoutes(store: Store): Router {
         response.status(201).json(kept.attachment);
     }
   });
+}
 
+/** A file, and its small picture, on their way out. */
+function giveFiles(router: Router, store: Store): void {
   router.get('/attachments/:hash', async (request, response) => {
     const attachment = store.attachments.find(request.params.hash);
     if (!attachment) throw notFound('such file');
@@ -103,7 +104,11 @@ export function deviceRoutes(store: Store): Router {
     response.setHeader('cache-control', 'private, max-age=31536000, immutable');
     await sendFile(createReadStream(path), response.type('image/webp'));
   });
+}
 
+/** The devices: what they are set to, and what they are asked. */
+function devicesThemselves(router: Router, store: Store): void {
+  const known = knownTo(store);
   router.get('/devices', (_request, response) => {
     response.json(store.devices.states());
   });
@@ -138,6 +143,13 @@ export function deviceRoutes(store: Store): Router {
     if (asked.ask === 'print label' || asked.ask === 'tell the owner')
       store.publish({ jobId: null, what: 'devices' });
   });
+}
 
+/** Outside devices, and the files they and the bench add. */
+export function deviceRoutes(store: Store): Router {
+  const router = Router();
+  takeFiles(router, store);
+  giveFiles(router, store);
+  devicesThemselves(router, store);
   return router;
 }

@@ -15,17 +15,9 @@ import { logbookCsv } from '../documents/lists';
 import { notFound, notKept, parsed } from '../problem';
 import type { Store } from '../store/store';
 
-/** Jobs: taking in, reading, recording entries, and the papers of a job. */
-export function jobRoutes(store: Store): Router {
-  const router = Router();
+/** The rack, taking in, a job, and what is recorded of it. */
+function jobsThemselves(router: Router, store: Store): void {
   const { logbook } = store;
-
-  const visitDossiers = (visitId: string): Dossier[] => {
-    const dossiers = logbook.jobIdsOfVisit(visitId).map((jobId) => dossierOf(store, jobId));
-    if (dossiers.length === 0) throw notFound('such visit');
-    return dossiers;
-  };
-
   router.get('/rack', (_request, response) => {
     response.json(logbook.rack());
   });
@@ -67,9 +59,18 @@ export function jobRoutes(store: Store): Router {
       throw notFound(reading.verdict === 'misread' ? `ticket so: ${reading.reason}` : 'such ticket');
     response.json({ jobId });
   });
+}
 
+function visitDossiers(store: Store, visitId: string): Dossier[] {
+  const dossiers = store.logbook.jobIdsOfVisit(visitId).map((jobId) => dossierOf(store, jobId));
+  if (dossiers.length === 0) throw notFound('such visit');
+  return dossiers;
+}
+
+/** What is printed of a job or visit. */
+function papers(router: Router, store: Store): void {
   router.get('/visits/:id/receipt.pdf', async (request, response) => {
-    const dossiers = visitDossiers(request.params.id);
+    const dossiers = visitDossiers(store, request.params.id);
     response.type('application/pdf').send(await receiptPdf(dossiers));
   });
 
@@ -80,7 +81,7 @@ export function jobRoutes(store: Store): Router {
 
   router.get('/jobs/:id/label/:code.svg', async (request, response) => {
     const code = parsed(z.enum(LABEL_CODES, { error: 'Code: qr or bars.' }), request.params.code);
-    const job = logbook.job(request.params.id);
+    const job = store.logbook.job(request.params.id);
     if (!job) throw notFound('such job');
     response.type('image/svg+xml').send(await labelCodeSvg(job.job.ticket, code));
   });
@@ -89,7 +90,10 @@ export function jobRoutes(store: Store): Router {
     const dossier = dossierOf(store, request.params.id);
     response.type('application/pdf').send(await recordPdf(dossier));
   });
+}
 
+/** Job and visit as files, and the lists beside them. */
+function files(router: Router, store: Store): void {
   router.get('/jobs/:id/job.json', async (request, response) => {
     const dossier = dossierOf(store, request.params.id);
     response.attachment(`${dossier.resource.job.ticket}.json`).type('application/json');
@@ -100,7 +104,7 @@ export function jobRoutes(store: Store): Router {
     response.json(savedSize([dossierOf(store, request.params.id)]));
   });
   router.get('/visits/:id/visit.json/size', (request, response) => {
-    response.json(savedSize(visitDossiers(request.params.id)));
+    response.json(savedSize(visitDossiers(store, request.params.id)));
   });
 
   router.get('/jobs/:id/logbook.csv', (request, response) => {
@@ -109,7 +113,7 @@ export function jobRoutes(store: Store): Router {
   });
 
   router.get('/visits/:id/visit.json', async (request, response) => {
-    const dossiers = visitDossiers(request.params.id);
+    const dossiers = visitDossiers(store, request.params.id);
     const [first] = dossiers;
     response.attachment(`visit-${first?.resource.job.ticket ?? ''}.json`).type('application/json');
     await pipeline(Readable.from(visitFile(store, dossiers)), response);
@@ -121,6 +125,13 @@ export function jobRoutes(store: Store): Router {
     if (calendar === null) throw notFound('next visit for this job yet');
     response.attachment(`${dossier.resource.job.ticket}.ics`).type('text/calendar').send(calendar);
   });
+}
 
+/** Jobs: taking in, reading, recording entries, and the papers of a job. */
+export function jobRoutes(store: Store): Router {
+  const router = Router();
+  jobsThemselves(router, store);
+  papers(router, store);
+  files(router, store);
   return router;
 }

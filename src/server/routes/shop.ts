@@ -19,10 +19,8 @@ const query = z.object({
 /** A line through the live stream now and then keeps proxies and half-open connections honest. */
 const HEARTBEAT_MS = 20_000;
 
-/** The shop, its people, its book and stock, the search, and the live stream. */
-export function shopRoutes(store: Store): Router {
-  const router = Router();
-
+/** Whether the counter can write, and what its last look at its files found. */
+function healthRoute(router: Router, store: Store): void {
   router.get('/health', async (_request, response) => {
     try {
       await store.health.tryWrite();
@@ -46,7 +44,10 @@ export function shopRoutes(store: Store): Router {
       },
     });
   });
+}
 
+/** The shop, its people, its book and its lists. */
+function shopItself(router: Router, store: Store): void {
   router.get('/shop', (_request, response) => {
     const resource: ShopResource = {
       shop: store.shops.shop(),
@@ -82,7 +83,10 @@ export function shopRoutes(store: Store): Router {
     if (!list) throw notFound('such list');
     response.attachment(`${list}.csv`).type('text/csv').send(listCsv(store, list));
   });
+}
 
+/** Owners and watches, their visits, and what is done to the details of an owner. */
+function ownersAndWatches(router: Router, store: Store): void {
   router.get('/customers/:id', (request, response) => {
     const customer = store.logbook.customer(request.params.id);
     if (!customer) throw notFound('such owner');
@@ -127,7 +131,10 @@ export function shopRoutes(store: Store): Router {
     store.publish({ jobId: null, what: 'job' });
     response.json(store.logbook.customer(request.params.id));
   });
+}
 
+/** The search, and the live stream. */
+function searchAndNews(router: Router, store: Store): void {
   router.get('/find', (request, response) => {
     const { q } = parsed(query, request.query);
     response.json(store.logbook.find(q));
@@ -150,6 +157,14 @@ export function shopRoutes(store: Store): Router {
       unsubscribe();
     });
   });
+}
 
+/** The shop, its people, its book and stock, the search, and the live stream. */
+export function shopRoutes(store: Store): Router {
+  const router = Router();
+  healthRoute(router, store);
+  shopItself(router, store);
+  ownersAndWatches(router, store);
+  searchAndNews(router, store);
   return router;
 }

@@ -1,0 +1,71 @@
+import type { Router } from 'express';
+import { collection, type DayResource, newDayClose } from '../../contract';
+import { mayCloseDay } from '../../core/logbook';
+import { notKept, parsed } from '../problem';
+import type { Store } from '../store/store';
+import type { StockDoor } from './stockDoor';
+
+/** The spent bin handed on, and the day closed once no cell lies loose. */
+export function dayRoutes(
+  router: Router,
+  store: Store,
+  { known, told, today, refuseOtherBody }: StockDoor,
+): void {
+  const { stock } = store;
+  const dayNow = (): DayResource => ({
+    day: today(),
+    loose: store.logbook
+      .rack()
+      .flatMap(({ id, ticket, watch, looseCells }) =>
+        looseCells.map((cell) => ({ jobId: id, ticket, watch, cell })),
+      ),
+    toBeCounted: stock.lotsInUse().filter(({ toBeCounted }) => toBeCounted),
+    spentInBin: stock.spentInBin(),
+    closed: stock.isClosed(today()),
+  });
+
+  router.post('/collections', (request, response) => {
+    const given = parsed(collection, request.body);
+    known(given.technicianId);
+    const outcome = stock.collect(given);
+    refuseOtherBody(outcome);
+    if (outcome === 'more than in the bin') {
+      throw notKept({
+        outcome: 'refused',
+        reasons: [`The bin holds ${stock.spentInBin()} spent cells, not ${given.count}.`],
+        whatToDo:
+          'Count the bin again. What is missing is loose somewhere: find it before it is found by a child.',
+      });
+    }
+    told();
+    response.status(outcome === 'collected' ? 201 : 200).json(given);
+  });
+
+  router.get('/day', (_request, response) => {
+    response.json(dayNow());
+  });
+
+  router.post('/day/close', (request, response) => {
+    const { day, technicianId } = parsed(newDayClose, request.body);
+    known(technicianId);
+    const now = dayNow();
+    if (day !== now.day)
+      throw notKept({
+        outcome: 'refused',
+        reasons: [`Today is ${now.day}, not ${day}.`],
+        whatToDo: 'Load the page again and close today.',
+      });
+    const may = mayCloseDay(now.loose);
+    if (may.verdict !== 'close')
+      throw notKept({
+        outcome: 'refused',
+        reasons: may.reasons,
+        whatToDo: 'Say of each where it is. Swallowed, one can kill a child or an animal within hours.',
+      });
+    if (!now.closed) {
+      stock.closeDay(day, `no cell loose, ${now.spentInBin} spent in the bin`, technicianId);
+      told();
+    }
+    response.status(now.closed ? 200 : 201).json({ ...now, closed: true });
+  });
+}
