@@ -779,7 +779,7 @@ const TAKES_NONE: Readonly<Record<string, string>> = {
   cases: 'asBackKind closingSchool measuresOf onlyOfKind panelLayers turnedBack workedFrom',
   cells: 'asMarked buildCellTable cellNamedIn lookAlikesHere mayBeFitted saidTogether supplySaid',
   devices: 'isVented phaseAt recordOfSamples',
-  find: 'findWords findable rankFound slips triples',
+  find: 'findWords findable rankFound editDistance triples',
   gaskets: 'isAsAdvised ringContradictions',
   health: 'figuresFor usualLoad',
   identify: 'cellSizes compareMovements expectedMeasure expectedPick lookSpec standsForIt',
