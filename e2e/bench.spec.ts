@@ -295,7 +295,7 @@ test.describe('what is typed wrongly', () => {
     await page.getByLabel('Serial').fill('K-1');
     await page.getByRole('button', { name: 'Take it in' }).click();
     await expect(page.getByText('Name: fill this in, e.g. “Maren Oystrand”.')).toBeVisible();
-    await expect(page.getByText(/pick what the owner sees/)).toBeVisible();
+    await expect(page.getByText(/pick it, or write it/)).toBeVisible();
     await page.reload();
     await expect(page.getByLabel('Serial')).toHaveValue('K-1');
   });
@@ -340,7 +340,7 @@ test('what was done to the gasket is said by hand, beside an advice that thinks 
   const lamp = page.getByRole('complementary', { name: 'Lamp' });
   await expect(gasket.getByRole('radio', { checked: true })).toHaveCount(0);
   await gasket.getByRole('button', { name: 'Record' }).click();
-  await expect(gasket.getByText(/Grease: yes or no/)).toBeVisible();
+  await expect(gasket.getByText(/Silicone grease: yes or no/)).toBeVisible();
   await gasket.getByLabel('Age of the ring').fill('2');
   await expect(lamp).toContainText('Reuse');
   await gasket.getByRole('checkbox', { name: 'Nicked' }).check();
@@ -377,10 +377,10 @@ test('goods are booked in once, read by the lamp, and refused where they make no
   await page.getByLabel('Lot', { exact: true }).fill('NQ-300');
   await page.getByLabel('Best before').fill('1926-01-01');
   await page.getByRole('button', { name: 'Book in' }).click();
-  await expect(page.getByText(/A day in the wrong century/)).toBeVisible();
+  await expect(page.getByText(/Best before: a day in the wrong century/)).toBeVisible();
   await page.getByLabel('Best before').fill('2028-10-31');
   await page.getByRole('button', { name: 'Book in' }).click();
-  await expect(page.getByText(/A sum is wanted/)).toBeVisible();
+  await expect(page.getByText(/Price each: a sum/)).toBeVisible();
   await page.getByLabel('Price each').fill('0,62');
   await page.getByRole('button', { name: 'Book in' }).click();
   await expect(page.getByText('10 of SR 621 SW booked in, lot NQ-300.')).toBeVisible();

@@ -35,7 +35,7 @@ const HALF = /\p{Surrogate}/u;
 const labels = z.registry<{ readonly label: string }>();
 
 /** A schema under the label its field has everywhere: in its form, in a refusal, in a table. */
-function called<S extends z.ZodType>(label: string, schema: S): S {
+export function called<S extends z.ZodType>(label: string, schema: S): S {
   labels.add(schema, { label });
   return schema;
 }

@@ -11,21 +11,21 @@ import {
   type SupplierRecord,
   TAKES,
 } from '../core/craft/stock';
-import { calendarDay, id, number, oneOf, optionalText, priceMinor, text } from './fields';
+import { calendarDay, day, id, money, number, oneOf, optionalText, text } from './fields';
 
 const supplierName = text({ words: 'Supplier', max: 80, example: 'Saltmarsh Wholesale' });
 
 /** What any line of goods says, ordered or delivered. */
 const goods = {
-  item: oneOf('Kind of goods', STOCK_ITEMS),
-  code: text({ words: 'Code', max: 40, example: 'SR621SW' }),
-  count: number({ words: 'Count', min: 1, max: 10_000, example: 10 }).int(),
+  item: oneOf('What came', STOCK_ITEMS),
+  code: text({ words: 'Code as printed', max: 40, example: 'SR621SW' }),
+  count: number({ words: 'How many', min: 1, max: 10_000, example: 10 }).int(),
 };
 const lotFields = {
   lotCode: text({ words: 'Lot', max: 40, example: 'N-204' }),
-  madeOn: calendarDay.nullable(),
-  bestBefore: calendarDay.nullable(),
-  priceMinor,
+  madeOn: day('Made on').nullable(),
+  bestBefore: day('Best before').nullable(),
+  priceMinor: money('Price each'),
 };
 const inOrder = {
   path: ['bestBefore'],
@@ -48,7 +48,7 @@ export const lotCount = z.strictObject({
   balanceSeen: number({ words: 'Balance seen', min: 0, max: 1_000_000, example: 7 }).int(),
   /** And how many were taken that it had no more of. */
   unbookedSeen: number({ words: 'Unbooked seen', min: 0, max: 1_000_000, example: 0 }).int(),
-  counted: number({ words: 'Counted', min: 0, max: 10_000, example: 7 }).int(),
+  counted: number({ words: 'Lie there', min: 0, max: 10_000, example: 7 }).int(),
   reason: text({ words: 'Reason', max: 120, example: 'counted at closing' }),
   technicianId: id,
 });
@@ -67,7 +67,7 @@ export const lotSample = z.strictObject({
   id,
   lotId: id,
   restVoltageV: number({ words: 'Rest voltage', min: 0, max: 4.5, unit: 'V', example: 1.58 }),
-  print: oneOf('Print', PRINT_STATES),
+  print: oneOf('Its print', PRINT_STATES),
   technicianId: id,
 });
 export type LotSample = z.infer<typeof lotSample>;
@@ -76,7 +76,7 @@ export type LotSample = z.infer<typeof lotSample>;
 export const lotReturn = z.strictObject({
   id,
   lotId: id,
-  count: number({ words: 'Sent back', min: 1, max: 10_000, example: 4 }).int(),
+  count: number({ words: 'How many', min: 1, max: 10_000, example: 4 }).int(),
   reason: text({ words: 'Reason', max: 120, example: 'delivered wrong' }),
   to: oneOf('Where to', ['supplier', 'spent bin']),
   technicianId: id,
@@ -86,9 +86,9 @@ export type LotReturn = z.infer<typeof lotReturn>;
 /** Spent cells handed to the collector. */
 export const collection = z.strictObject({
   id,
-  count: number({ words: 'Cells collected', min: 1, max: 100_000, example: 240 }).int(),
+  count: number({ words: 'Cells', min: 1, max: 100_000, example: 240 }).int(),
   weightG: number({ words: 'Weight', min: 0.1, max: 1_000_000, unit: 'g', example: 310 }),
-  collectedOn: calendarDay,
+  collectedOn: day('Collected on'),
   receipt: text({ words: 'Receipt', max: 60, example: 'VH-2207' }),
   technicianId: id,
 });

@@ -7,8 +7,8 @@ import { ENTRY_KINDS, kindDefinition } from './entries';
 const WRITTEN_BY_THE_PROGRAM: readonly string[] = [
   ...['arrive.received.customerId', 'arrive.received.watchId', 'arrive.received.visitId'],
   ...['handback.signed.statement', 'test.made.record', 'test.blank.record', 'test.blank.typed'],
-  // Called by what was looked at or tried, which stands beside it.
-  ...['identify.evidence.value', 'set.outside.proved', 'set.functions.proved'],
+  // Called by what was looked at, which stands beside it.
+  'identify.evidence.value',
 ];
 const NAMES_SOMETHING = /(Id|EntryId|toolIds|photo|steps|asShown|step|promisedAt|foundBy)$/;
 

@@ -2,10 +2,17 @@ import { z } from 'zod';
 import type { SetPayloads } from '../../core/logbook';
 import { FUNCTION_KINDS } from '../../core/craft/movements';
 import { FURTHER_PROOFS, OUTSIDE, PROOF_RESULTS, RUN_PURPOSES } from '../../core/craft/setting';
-import { handsReading, number, oneOf, optionalText, yesNo } from '../fields';
+import { called, handsReading, number, oneOf, optionalText, yesNo } from '../fields';
 import type { KindDefinitions } from './define';
 
-const result = oneOf('Result', PROOF_RESULTS);
+/** What each thing tried did, by its name. */
+const tried = <const T extends readonly string[]>(what: T) =>
+  called(
+    'What was tried',
+    z.partialRecord(z.enum(what), oneOf('Result', PROOF_RESULTS), {
+      error: 'What was tried: an object, e.g. {}.',
+    }),
+  );
 const handedBackSo = optionalText({
   words: 'Handed back so, because',
   max: 200,
@@ -49,7 +56,7 @@ export const setKinds: KindDefinitions<SetPayloads> = {
   'set.outside': {
     version: 2,
     schema: z
-      .strictObject({ proved: z.partialRecord(z.enum(OUTSIDE), result), handedBackSo })
+      .strictObject({ proved: tried(OUTSIDE), handedBackSo })
       .refine(onlyWhereItFails.check, { message: onlyWhereItFails.message, path: ['handedBackSo'] }),
     upcasters: { 1: noReason },
   },
@@ -71,7 +78,7 @@ export const setKinds: KindDefinitions<SetPayloads> = {
     version: 2,
     schema: z
       .strictObject({
-        proved: z.partialRecord(z.enum([...FUNCTION_KINDS, ...FURTHER_PROOFS]), result),
+        proved: tried([...FUNCTION_KINDS, ...FURTHER_PROOFS]),
         handedBackSo,
       })
       .refine(onlyWhereItFails.check, { message: onlyWhereItFails.message, path: ['handedBackSo'] }),

@@ -54,7 +54,7 @@ export function SpentBin({
           <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
             <CountField spentInBin={stock.spentInBin} />
             <MeasureField name="weightG" label="Weight" quantity="figureOnly" unitShown="g" />
-            <TextLine name="collectedOn" label="On" helper="year-month-day" />
+            <TextLine name="collectedOn" label="Collected on" helper="year-month-day" />
             <TextLine name="receipt" label="Receipt" mono />
           </Stack>
         </StockForm>
