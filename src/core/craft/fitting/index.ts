@@ -1,10 +1,10 @@
+export { fittingGuide } from './guide';
 export {
   FITTING_PHASES,
   type FittingGuide,
-  fittingGuide,
   type FittingPhase,
   type FittingStep,
   type GuidedMovement,
   type GuidedPlace,
-} from './guide';
+} from './question';
 export type { PlacedPart } from './holders';
