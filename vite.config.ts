@@ -14,7 +14,7 @@ export default defineConfig({
     {
       enforce: 'pre',
       ...babel({
-        include: /src\/web\/.*\.tsx?$/,
+        include: /src\/web\/.*\.tsx$/,
         extensions: ['.ts', '.tsx'],
         babelHelpers: 'bundled',
         babelrc: false,

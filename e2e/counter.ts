@@ -173,6 +173,8 @@ async function inThisProcess(
   const server = createServer(
     createApp({ store, host: '127.0.0.1', key: null, webDir: join(process.cwd(), 'dist', 'web') }),
   );
+  // A connection left idle is not closed just as a busy machine uses it again.
+  server.keepAliveTimeout = 120_000;
   await new Promise<void>((resolve) => server.listen(port, '127.0.0.1', resolve));
   const streams = new Map<object, string>();
   server.on('request', (request, response) => {
