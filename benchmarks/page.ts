@@ -15,7 +15,7 @@ import { tracedCounter } from './trace';
  * cache, against a bare page of the same libraries with one form, loaded in turn with it in the same browser.
  */
 const AIM = 2;
-const ROUNDS = 7;
+const ROUNDS = 5;
 
 const folder = mkdtempSync(join(tmpdir(), 'wax-bare-'));
 await build({

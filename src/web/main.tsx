@@ -7,9 +7,10 @@ import '@fontsource/atkinson-hyperlegible-mono/latin-700.css';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { askAhead } from './api/ahead';
-import { App } from './shell/App';
+import { App, askCodeAhead } from './shell/App';
 
 askAhead(window.location.pathname);
+askCodeAhead(window.location.pathname);
 
 const root = document.getElementById('root');
 if (root) {

@@ -5,7 +5,7 @@ import { createBrowserRouter, Outlet, RouterProvider } from 'react-router';
 import { SWRConfig } from 'swr';
 import { startLive } from '../api/resources';
 import { ServerAway } from '../api/http';
-import { fetchAllStages } from '../stages/stages';
+import { fetchAllStages, loadStage } from '../stages/stages';
 import { DayStart } from '../pages/DayStart';
 import { NoSuchPage } from '../pages/NoSuchPage';
 import { KeysProvider } from '../kit/keys/KeysProvider';
@@ -18,14 +18,15 @@ const loadJobView = () => import('../pages/JobPage');
 const loadNewJob = () => import('../pages/NewJob');
 const JobPage = lazy(loadJobView);
 const NewJob = lazy(loadNewJob);
+/** By the first part of their address. */
 const loadPage = {
   stock: () => import('../pages/stock/StockPage'),
   cells: () => import('../pages/CellsPage'),
   leaks: () => import('../pages/LeaksPage'),
   running: () => import('../pages/RunningPage'),
   light: () => import('../pages/LightPage'),
-  customer: () => import('../pages/CustomerPage'),
-  watch: () => import('../pages/WatchPage'),
+  customers: () => import('../pages/CustomerPage'),
+  watches: () => import('../pages/WatchPage'),
   policy: () => import('../pages/PolicyPage'),
   devices: () => import('../pages/DevicesPage'),
   book: () => import('../pages/book/BookPage'),
@@ -36,12 +37,27 @@ const CellsPage = lazy(loadPage.cells);
 const LeaksPage = lazy(loadPage.leaks);
 const RunningPage = lazy(loadPage.running);
 const LightPage = lazy(loadPage.light);
-const CustomerPage = lazy(loadPage.customer);
-const WatchPage = lazy(loadPage.watch);
+const CustomerPage = lazy(loadPage.customers);
+const WatchPage = lazy(loadPage.watches);
 const PolicyPage = lazy(loadPage.policy);
 const DevicesPage = lazy(loadPage.devices);
 const BookPage = lazy(loadPage.book);
 const ToolsPage = lazy(loadPage.tools);
+
+/** The code of what an address shows, asked for at once: page and stage do not wait for one another. */
+export function askCodeAhead(path: string): void {
+  const [, page = '', , stage = ''] = path.split('/');
+  const wanted =
+    page === 'jobs'
+      ? [loadJobView(), loadStage(stage)]
+      : page === 'new'
+        ? [loadNewJob()]
+        : Object.hasOwn(loadPage, page)
+          ? [loadPage[page as keyof typeof loadPage]()]
+          : [];
+  // What does not come is asked for again, and told, by the view itself.
+  void Promise.allSettled(wanted);
+}
 
 /** What the first screen does without: of the job first, then what stands behind the counter. */
 async function fetchTheRest(): Promise<void> {
@@ -96,13 +112,18 @@ const router = createBrowserRouter([
 
 /** What is not on the first screen is fetched this long after it, so that work goes on when the server is away. */
 const REST_AFTER_MS = 800;
+/** And once the page has nothing else to do; it waits no longer than this for that. */
+const IDLE_WITHIN_MS = 5000;
 
 export function App() {
   const theme = useTheme();
   useEffect(() => startLive(), []);
   useEffect(dropStraySecondPresses, []);
   useEffect(() => {
-    const timer = setTimeout(() => void fetchTheRest(), REST_AFTER_MS);
+    const timer = setTimeout(
+      () => requestIdleCallback(() => void fetchTheRest(), { timeout: IDLE_WITHIN_MS }),
+      REST_AFTER_MS,
+    );
     return () => clearTimeout(timer);
   }, []);
   return (

@@ -13,6 +13,10 @@ const load: Readonly<Record<StageId, () => Promise<{ default: ComponentType }>>>
   handback: () => import('./handback/HandbackStage'),
 };
 
+/** Fetches the code of a stage by its name in an address; nothing where there is none of that name. */
+export const loadStage = (name: string): Promise<unknown> =>
+  Object.hasOwn(load, name) ? load[name as StageId]() : Promise.resolve();
+
 /** Each stage is its own bundle, loaded when it is opened. */
 export const stages: Readonly<Record<StageId, LazyExoticComponent<ComponentType>>> = {
   arrive: lazy(load.arrive),
