@@ -71,7 +71,7 @@ export function LifeCard({
     return typeof input === 'string' ? [] : [{ lot, input }];
   });
   const inputs = asked.map(({ input }) => input);
-  const { lives, progress, stop, again } = useForecasts(inputs, JSON.stringify(inputs));
+  const { lives, broke, progress, stop, again } = useForecasts(inputs, JSON.stringify(inputs));
   const [first] = asked;
   if (!first) {
     const why = lots[0]
@@ -108,7 +108,9 @@ export function LifeCard({
       )}
       {progress === null && lives === null && (
         <Stack direction="row" spacing={2} sx={{ alignItems: 'center' }}>
-          <Typography>The forecast was stopped.</Typography>
+          <Typography>
+            {broke ? 'The forecast broke off: no life is known.' : 'The forecast was stopped.'}
+          </Typography>
           <Button onClick={again}>Draw it again</Button>
         </Stack>
       )}

@@ -1,26 +1,20 @@
-import { proxy, type Remote, wrap } from 'comlink';
+import { proxy } from 'comlink';
 import { startTransition, useEffect, useId, useState } from 'react';
 import type { LifeForecast, LifeInput } from '../../../core/craft/life';
+import { beside } from '../../api/beside';
 import type { LifeWorker } from '../../workers/life.worker';
 import workerUrl from '../../workers/life.worker?worker&url';
 
-let running: Remote<LifeWorker> | null = null;
-
-/** One worker for the page; started at the first question. */
-function lifeWorker(): Remote<LifeWorker> {
-  running ??= wrap<LifeWorker>(new Worker(workerUrl, { type: 'module' }));
-  return running;
-}
+const forecasts = beside<LifeWorker>(workerUrl, 'The forecast');
 
 /** Has the worker's code here, so that a life is forecast when the server is away. */
-export async function fetchForecasts(): Promise<void> {
-  const { ok } = await fetch(workerUrl);
-  if (!ok) throw new Error('The code of the forecast cannot be had.');
-}
+export const fetchForecasts = forecasts.fetchCode;
 
 export interface Forecasts {
-  /** Null while they are drawn, or once they were stopped. */
+  /** Null while they are drawn, or once they were stopped or broke off. */
   readonly lives: readonly LifeForecast[] | null;
+  /** Whether they could not be drawn here. */
+  readonly broke: boolean;
   /** How far the drawing is; null when none is. */
   readonly progress: number | null;
   readonly stop: () => void;
@@ -32,25 +26,29 @@ export function useForecasts(inputs: readonly LifeInput[], key: string): Forecas
   const card = useId();
   const [round, setRound] = useState(0);
   const asked = `${round} ${key}`;
-  const [answer, setAnswer] = useState<{ asked: string; lives: readonly LifeForecast[] | null } | null>(null);
+  const [answer, setAnswer] = useState<{
+    readonly asked: string;
+    readonly lives: readonly LifeForecast[] | null;
+    readonly broke?: boolean;
+  } | null>(null);
   const [share, setShare] = useState<{ asked: string; share: number } | null>(null);
   useEffect(() => {
     if (inputs.length === 0) return;
     let gone = false;
-    void lifeWorker()
-      .forecast(
-        card,
-        inputs,
-        proxy((drawn: number) => {
-          if (!gone) setShare({ asked, share: drawn });
-        }),
-      )
-      .then((lives) => {
+    const drawn = proxy((share: number) => {
+      if (!gone) setShare({ asked, share });
+    });
+    // What was stopped meanwhile stays so.
+    const answered = (lives: readonly LifeForecast[] | null, broke: boolean): void => {
+      if (!gone) setAnswer((before) => (before?.asked === asked ? before : { asked, lives, broke }));
+    };
+    void forecasts
+      .ask((worker) => worker.forecast(card, inputs, drawn))
+      .then(
         // Table and chart are drawn in pieces, as the page has time.
-        // What was stopped meanwhile stays so.
-        if (!gone)
-          startTransition(() => setAnswer((before) => (before?.asked === asked ? before : { asked, lives })));
-      });
+        (lives) => startTransition(() => answered(lives, false)),
+        () => answered(null, true),
+      );
     return () => {
       gone = true;
     };
@@ -60,11 +58,12 @@ export function useForecasts(inputs: readonly LifeInput[], key: string): Forecas
   const answered = answer?.asked === asked;
   return {
     lives: answered ? answer.lives : null,
+    broke: answered && answer.broke === true,
     progress: answered ? null : share?.asked === asked ? share.share : 0,
     stop: () => {
       // At once, though its worker may still be on its way.
       setAnswer({ asked, lives: null });
-      void lifeWorker().stop(card);
+      forecasts.ask((worker) => worker.stop(card)).catch(() => undefined);
     },
     again: () => setRound((before) => before + 1),
   };

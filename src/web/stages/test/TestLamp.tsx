@@ -59,9 +59,23 @@ function FlowGauge({ flow }: { readonly flow: Flow }) {
 
 /** What the record on the form shows, before it is recorded. */
 function OnTheForm() {
-  const { onForm, shows, busy, usualUmPerBar } = useTesting();
+  const { onForm, shows: shown, usualUmPerBar } = useTesting();
   if (onForm === null) return null;
-  if (busy || shows === null)
+  const shows = shown.judgement;
+  if (shown.broke)
+    return (
+      <LampAnswer
+        question="What this record shows"
+        standing="open"
+        answer="Not worked out"
+        reasons={[
+          'The judgement broke off here: nothing is known of this record yet. Its figures stay on the form.',
+        ]}
+      >
+        <Button onClick={shown.again}>Work it out again</Button>
+      </LampAnswer>
+    );
+  if (shows === null)
     return <LampAnswer question="What this record shows" standing="open" answer="It is worked out …" />;
   return (
     <>

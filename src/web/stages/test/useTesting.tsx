@@ -1,16 +1,10 @@
 import { createContext, type ReactNode, useContext, useMemo, useState } from 'react';
 import { type JudgedTest, judgeTests, leakSettingOf, usualStiffness } from '../../../core/advice/leaks';
 import { testNotYet, testPlanOf, waterStatement, type WaterStatement } from '../../../core/advice/tightness';
-import type {
-  LeakEvidence,
-  LeakJudgement,
-  LeakSetting,
-  LeakTestPlan,
-  PlannedStep,
-} from '../../../core/craft/tightness';
+import type { LeakEvidence, LeakSetting, LeakTestPlan, PlannedStep } from '../../../core/craft/tightness';
 import { useUsualOfCase } from '../../api/resources';
 import { useJob } from '../../job/JobContext';
-import { useLeakJudgement } from './leakWorker';
+import { type LeakShown, useLeakJudgement } from './leakWorker';
 
 /** What is on the form and not recorded yet. */
 interface OnForm {
@@ -28,9 +22,8 @@ interface Testing {
   readonly setting: LeakSetting;
   readonly onForm: OnForm | null;
   readonly setOnForm: (on: OnForm | null) => void;
-  /** What stands on the form shows; null while it is worked out. */
-  readonly shows: LeakJudgement | null;
-  readonly busy: boolean;
+  /** What stands on the form shows. */
+  readonly shows: LeakShown;
   /** The step of the plan that was taken into the form, with how often one was. */
   readonly taken: { readonly step: PlannedStep; readonly turn: number } | null;
   readonly take: (step: PlannedStep) => void;
@@ -71,7 +64,7 @@ export function TestingProvider({ children }: { readonly children: ReactNode }) 
     },
     state.facts,
   );
-  const { judgement, busy } = useLeakJudgement(onForm?.evidence ?? null, setting);
+  const shows = useLeakJudgement(onForm?.evidence ?? null, setting);
   return (
     <Context
       value={{
@@ -82,8 +75,7 @@ export function TestingProvider({ children }: { readonly children: ReactNode }) 
         setting,
         onForm,
         setOnForm,
-        shows: judgement,
-        busy,
+        shows,
         taken,
         notYet: testNotYet(state),
         take: (step) => setTaken((before) => ({ step, turn: (before?.turn ?? 0) + 1 })),
