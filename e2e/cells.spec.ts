@@ -282,6 +282,16 @@ test('a pair is taken from one lot, and the reset contact is the one its print n
   await expect(card(page, 'display: fitting guide')).toContainText('as printed: “AC + SHORT”');
 });
 
+test('a forecast that breaks off is told, and drawn again on demand', async ({ bench: page }) => {
+  await page.route(/life\.worker/, (route) => route.abort());
+  await openJob(page, 'draws-too-much', 'cell');
+  const life = page.getByRole('region', { name: 'How long it lasts' });
+  await expect(life).toContainText('The forecast broke off: no life is known.');
+  await page.unrouteAll();
+  await life.getByRole('button', { name: 'Draw it again' }).click();
+  await expect(life).toContainText(/\d+ to \d+ months/);
+});
+
 test('a forecast is stopped and drawn again', async ({ bench: page }) => {
   // The worker does not come before the drawing was stopped, however long that takes.
   let stopped = (): void => undefined;

@@ -285,6 +285,21 @@ test('two figures by hand are judged the same way: without a blank run they sett
   await expect(madeOf(page)).toContainText('two figures');
 });
 
+test('a judgement that breaks off is told, and worked out again on demand', async ({ rack: page }) => {
+  await page.route(/leak\.worker/, (route) => route.abort());
+  await toTest(page, 'BROKE-1');
+  const form = card(page, 'Record a test');
+  await form.getByRole('radio', { name: 'Dry air' }).check();
+  await form.getByLabel('Pressure').fill('2');
+  await form.getByLabel('Watched for').fill('600');
+  await form.getByLabel('Or typed: deflection, start').fill('10');
+  await form.getByLabel('Deflection, end').fill('9.99');
+  await expect(lampOf(page)).toContainText('nothing is known of this record yet');
+  await page.unrouteAll();
+  await lampOf(page).getByRole('button', { name: 'Work it out again' }).click();
+  await expect(lampOf(page)).toContainText('Two figures and no blank run');
+});
+
 test('a blank run of the tester tells its drift, and stands with the job', async ({ rack: page }) => {
   await setDevice(page, 'leak-tester', { ...FAST_TESTER, driftUmPerMin: 0.2 });
   await openJob(page, 'failed-test', 'test');
