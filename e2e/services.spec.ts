@@ -381,6 +381,8 @@ test('diagnose: a finding, a leak on the layout with a photograph, an agreement,
   const agreed = card(page, 'Agreed later');
   await agreed.getByLabel('What was agreed').fill('contacts cleaned');
   await agreed.getByLabel('The job may cost up to').fill('50');
+  await agreed.getByLabel('Agreed with').fill('the owner');
+  await agreed.getByRole('radio', { name: 'By phone' }).check();
   await agreed.getByRole('button', { name: 'Record', exact: true }).click();
   await expect(card(page, 'Agreed later 1')).toContainText('up to 50.00');
   await sign(page);
@@ -398,7 +400,8 @@ test('refer: asks where it went and why, and ends there', async ({ rack: page })
   await expect(page.getByRole('complementary', { name: 'Lamp' })).toContainText('Rated 20 bar');
   const decision = card(page, 'Refer or decline');
   await decision.getByRole('button', { name: 'Record', exact: true }).click();
-  await expect(decision).toContainText('Referred to: say where');
+  await expect(decision).toContainText('Decision: one of referred, declined.');
+  await decision.getByRole('radio', { name: 'Referred' }).check();
   await decision.getByLabel('Reason').selectOption('certified diving watch');
   await decision.getByLabel('Referred to').fill('the diving bench at Brennhavn');
   await record(page, 'Refer or decline');

@@ -546,8 +546,14 @@ type Named<P, Field> = Field extends (props: infer Props) => infer Shown
   ? (props: Omit<Props, 'name'> & { readonly name: keyof P & string }) => Shown
   : never;
 
-/** A value as the form holds it: a figure that is not typed yet is null, or no number. */
-export type AsTyped<V> = V extends number ? V | null : V;
+/** A value as the form holds it: a figure that is not typed yet is null, or no number; a choice that is not made yet is null. */
+export type AsTyped<V> = V extends number
+  ? V | null
+  : V extends string
+    ? string extends V
+      ? V
+      : V | null
+    : V;
 
 type FieldsOf<P> = { readonly [Field in keyof typeof FIELDS]: Named<P, (typeof FIELDS)[Field]> } & {
   /** What one field holds, as it is typed. */

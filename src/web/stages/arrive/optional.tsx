@@ -11,7 +11,7 @@ import { CrownCard } from '../../job/CrownCard';
 import { FactCard } from '../../job/FactCard';
 import { FactList } from '../../job/FactList';
 import { factFields } from '../../kit/factFields';
-import { MeasureField, optionsOf, TextLine } from '../../kit/fields';
+import { MeasureField, optionsOf, optionsOrNone, TextLine } from '../../kit/fields';
 import { useJob } from '../../job/JobContext';
 import type { OptionalFact } from '../../job/OptionalFacts';
 import { StoppedField } from './fields';
@@ -31,7 +31,7 @@ const arriveDecision = factFields('arrive.decision');
 function MarkFields() {
   const { state } = useJob();
   const form = useFormContext();
-  const view = arriveMark.useValue('view');
+  const view = arriveMark.useValue('view') ?? 'front';
   const kind = arriveMark.useValue('kind');
   const clock = arriveMark.useValue('clock');
   const there = state.facts.marks
@@ -42,7 +42,7 @@ function MarkFields() {
       <Stack sx={{ alignItems: 'center' }}>
         <CaseFigure
           view={view}
-          marks={Number.isNaN(clock) ? there : [...there, { clock, label: String(kind) }]}
+          marks={Number.isNaN(clock) ? there : [...there, { clock, label: kind ?? '' }]}
           onPick={(picked) => form.setValue('clock', picked, { shouldDirty: true })}
         />
         <Typography variant="body2" color="text.secondary">
@@ -51,7 +51,7 @@ function MarkFields() {
       </Stack>
       <Stack spacing={1.5} sx={{ flexGrow: 1 }}>
         <arriveMark.Choice name="view" options={optionsOf(MARK_VIEWS)} />
-        <arriveMark.ListChoice name="kind" options={optionsOf(MARK_KINDS)} />
+        <arriveMark.ListChoice name="kind" options={optionsOrNone(MARK_KINDS, 'see which it is')} />
         <arriveMark.MeasureField
           name="clock"
           quantity="figureOnly"
@@ -260,11 +260,12 @@ export function useOptionalOfArrival(): OptionalFact[] {
           kind="arrive.originality"
           title="Originality"
           recorded={facts.originality}
-          defaults={{ matters: true, words: '' }}
+          defaults={{ matters: null, words: '' }}
         >
-          <arriveOriginality.Tick
+          <arriveOriginality.YesNo
             name="matters"
-            shownAs="It matters: clean and repair before replacing, and ask first"
+            yes="Clean and repair before replacing, and ask first"
+            no="Not to the owner"
           />
           <arriveOriginality.TextLine name="words" />
         </FactCard>
@@ -279,7 +280,7 @@ export function useOptionalOfArrival(): OptionalFact[] {
           files
           title="Mark on arrival"
           recorded={facts.marks}
-          defaults={{ view: 'front', kind: 'scratch', clock: null, film: null, note: '' }}
+          defaults={{ view: null, kind: null, clock: null, film: null, note: '' }}
           action="Mark it"
         >
           <MarkFields />
@@ -308,7 +309,7 @@ export function useOptionalOfArrival(): OptionalFact[] {
           kind="arrive.agreement"
           title="Agreed later"
           recorded={facts.agreements}
-          defaults={{ what: '', upToMinor: null, by: 'the owner', how: 'by phone' }}
+          defaults={{ what: '', upToMinor: null, by: '', how: null }}
         >
           <arriveAgreement.TextLine name="what" />
           <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
@@ -388,14 +389,14 @@ export function useOptionalOfArrival(): OptionalFact[] {
           kind="arrive.decision"
           title="Refer or decline"
           recorded={facts.decision}
-          defaults={{ decision: 'referred', reason: 'no suitable opener', to: '', told: '' }}
+          defaults={{ decision: null, reason: null, to: '', told: '' }}
         >
           <arriveDecision.Choice
             name="decision"
             options={optionsOf(['referred', 'declined'])}
             wanted={asks('arrive.decision')}
           />
-          <arriveDecision.ListChoice name="reason" options={optionsOf(REFER_REASONS)} />
+          <arriveDecision.ListChoice name="reason" options={optionsOrNone(REFER_REASONS, 'say why')} />
           <arriveDecision.TextLine name="to" />
           <arriveDecision.TextLine name="told" />
         </FactCard>

@@ -31,7 +31,7 @@ function ToolFields({ correcting }: { readonly correcting: boolean }) {
   const opening = useOpening();
   const form = useFormContext();
   const toolIds = useWatch({ name: 'toolIds' }) as readonly string[];
-  const seenFrom = openBack.useValue('seenFrom');
+  const seenFrom = openBack.useValue('seenFrom') ?? 'behind';
   const openedWith = openBack.useValue('openedWith');
   const advised = asAdvised(opening);
   const told = JSON.stringify(advised);

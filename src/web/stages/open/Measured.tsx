@@ -80,7 +80,7 @@ function Fields() {
   const asks = (name: keyof MeasuredBack): boolean => asked.includes(name);
   const holes = kind === 'screwed, round holes';
   const odd = Number(useWatch({ name: 'notchCount' })) % 2 === 1;
-  const seenFrom = openMeasured.useValue('seenFrom');
+  const seenFrom = openMeasured.useValue('seenFrom') ?? 'behind';
   const turn = useTurn();
   const [slotLengthMm, slotWidthMm] = [
     openMeasured.useValue('slotLengthMm'),

@@ -50,7 +50,7 @@ function GasketFields() {
   const state = sealGasket.useValue('state');
   const reason = sealGasket.useValue('reason');
   const { advice } = useSealing();
-  const [size, profile] = [sealGasket.useValue('size'), sealGasket.useValue('profile')];
+  const [size, profile] = [sealGasket.useValue('size'), sealGasket.useValue('profile') ?? 'not seen'];
   const wanted =
     state === null
       ? null

@@ -264,9 +264,10 @@ function RetestOf({ standing }: { readonly standing: readonly JudgedTest[] }) {
 function Excess() {
   const { state, context } = useJob();
   const [method, pressureBar] = [testMade.useValue('method'), testMade.useValue('pressureBar')];
-  const excess = Number.isFinite(pressureBar)
-    ? testExcess({ method, pressureBar }, state, context.policy)
-    : [];
+  const excess =
+    method !== null && Number.isFinite(pressureBar)
+      ? testExcess({ method, pressureBar }, state, context.policy)
+      : [];
   if (excess.length === 0) return null;
   return (
     <>
@@ -277,11 +278,10 @@ function Excess() {
 }
 
 function Fields() {
-  const method = testMade.useValue('method');
+  const chosen = testMade.useValue('method');
   const overBar = typedFigure(testMade.useValue('pressureBar'));
   const { tests } = useTesting();
   const form = useFormContext();
-  const chosen: TestMethod | null = method;
   useEffect(() => {
     // What belongs to one method alone goes with it.
     if (chosen !== 'dry air') {
