@@ -178,6 +178,13 @@ export const twoServers = ({ times }: Given): Promise<Held> =>
   });
 
 const WINDOWS = 60;
+const COMES_WITHIN_MS = 20_000;
+
+/** Waits for what is to come, no longer than even a busy machine takes; whoever asked looks what came. */
+async function until(came: () => boolean): Promise<void> {
+  const giveUp = Date.now() + COMES_WITHIN_MS;
+  while (!came() && Date.now() < giveUp) await new Promise((resolve) => setTimeout(resolve, 50));
+}
 
 /** Many windows that listen, some of them gone in the middle: each that is there hears each entry, in order. */
 export const windows = ({ times }: Given): Promise<Held> =>
@@ -185,28 +192,32 @@ export const windows = ({ times }: Given): Promise<Held> =>
     const server = await startServer(dataDir);
     const job = await withJob(server);
     const heard = Array.from({ length: WINDOWS }, () => 0);
+    const stands = new Set<number>();
     const ends = Array.from({ length: WINDOWS }, () => new AbortController());
     const listening = ends.map(async ({ signal }, index) => {
       const response = await fetch(`${server.url}/api/news`, { signal });
       const pieces = response.body?.pipeThrough(new TextDecoderStream());
       if (!pieces) return;
       try {
-        for await (const piece of pieces)
+        for await (const piece of pieces) {
+          stands.add(index);
           heard[index] = (heard[index] ?? 0) + (piece.match(/"entry"/g)?.length ?? 0);
+        }
       } catch {
         // It was closed, as a window is.
       }
     });
-    await new Promise((resolve) => setTimeout(resolve, 300));
+    // A stream says at once that it stands: only from then on must its window hear.
+    await until(() => stands.size === WINDOWS);
     for (let time = 0; time < times; time += 1) {
       await record(server, job, `window ${time}`);
       if (time === Math.floor(times / 2))
         ends.filter((_, index) => index % 3 === 0).forEach((end) => end.abort());
     }
-    await new Promise((resolve) => setTimeout(resolve, 300));
-    const broken = heard.flatMap((count, index) =>
-      index % 3 === 0 || count === times ? [] : [`window ${index} heard ${count} of ${times}`],
-    );
+    const deaf = (): number[] =>
+      heard.flatMap((count, index) => (index % 3 === 0 || count === times ? [] : [index]));
+    await until(() => deaf().length === 0);
+    const broken = deaf().map((index) => `window ${index} heard ${heard[index]} of ${times}`);
     await server.end('SIGTERM');
     await Promise.allSettled(listening);
     return { words: `${WINDOWS} windows, ${times} entries`, broken };
