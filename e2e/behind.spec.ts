@@ -179,7 +179,7 @@ test('the stock: a lot is counted, spent cells are collected against a receipt, 
   await expect(lamp).toContainText(`${tickets.of('overdue-at-the-cell')}: SR612SW out and not settled.`);
   await page.getByRole('button', { name: 'Count lot S-6104 of SR621SW' }).click();
   const count = page.getByRole('dialog', { name: 'Count lot S-6104 of SR621SW' });
-  await count.getByLabel('Lie there').fill('11');
+  await count.getByLabel('Counted').fill('11');
   await count.getByLabel('Reason').fill('counted at closing');
   await count.getByRole('button', { name: 'Counted' }).click();
   await expect(page.getByRole('row', { name: /SR621SW 11 S-6104/ })).toBeVisible();

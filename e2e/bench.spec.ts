@@ -340,8 +340,8 @@ test('what was done to the gasket is said by hand, beside an advice that thinks 
   const lamp = page.getByRole('complementary', { name: 'Lamp' });
   await expect(gasket.getByRole('radio', { checked: true })).toHaveCount(0);
   await gasket.getByRole('button', { name: 'Record' }).click();
-  await expect(gasket.getByText(/Silicone grease: yes or no/)).toBeVisible();
-  await gasket.getByLabel('Age of the ring').fill('2');
+  await expect(gasket.getByText(/Silicone grease: choose yes or no/)).toBeVisible();
+  await gasket.getByLabel('Gasket age').fill('2');
   await expect(lamp).toContainText('Reuse');
   await gasket.getByRole('checkbox', { name: 'Nicked' }).check();
   await expect(lamp).toContainText('Renew');
@@ -356,11 +356,11 @@ test('what was done to the gasket is said by hand, beside an advice that thinks 
 
 test('the tool and its spot go with the kind of back', async ({ bench: page }) => {
   await openJob(page, 'just-arrived', 'open');
-  await expect(page.getByLabel('Spot of the tool')).toHaveValue('6.5');
+  await expect(page.getByLabel('Position of the tool')).toHaveValue('6.5');
   await page.getByRole('button', { name: 'Measure it here' }).click();
   await page.getByLabel('Kind of back').selectOption('screwed, notched');
   await expect(page.getByLabel('Opened with')).toHaveValue('two- or three-jaw wrench');
-  await expect(page.getByLabel('Spot of the tool')).toHaveCount(0);
+  await expect(page.getByLabel('Position of the tool')).toHaveCount(0);
   await expect(page.getByRole('region', { name: 'Order of work' })).toContainText(
     'jaws that jump score the back',
   );

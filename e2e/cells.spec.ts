@@ -286,7 +286,7 @@ test('a forecast that breaks off is told, and drawn again on demand', async ({ b
   await page.route(/life\.worker/, (route) => route.abort());
   await openJob(page, 'draws-too-much', 'cell');
   const life = page.getByRole('region', { name: 'How long it lasts' });
-  await expect(life).toContainText('The forecast broke off: no life is known.');
+  await expect(life).toContainText('The forecast failed, so the life of this cell is not known.');
   await page.unrouteAll();
   await life.getByRole('button', { name: 'Draw it again' }).click();
   await expect(life).toContainText(/\d+ to \d+ months/);
@@ -444,7 +444,9 @@ test('a kit out of its blister is loose until the accumulator is renewed', async
   await card(page, 'The kit').getByRole('button', { name: 'Out of its blister' }).click();
   await expect(card(page, 'Loose: KT-V21')).toBeVisible();
   await seeUsual(card(page, 'Accumulator renewed'), 'Accumulator renewed');
-  await card(page, 'Accumulator renewed').getByLabel('Why without a charge watched first').fill('it swelled');
+  await card(page, 'Accumulator renewed')
+    .getByLabel('Reason for skipping the test charge')
+    .fill('it swelled');
   await card(page, 'Accumulator renewed').getByRole('button', { name: 'Renewed' }).click();
   await expect(card(page, 'Loose: KT-V21')).toHaveCount(0);
   // The guide for its holder stands there too, and the old accumulator is asked after.

@@ -82,8 +82,8 @@ test('where it lies is worked out as it is typed; too hot, too dim and out of ra
   await expect(lampOf(page)).toContainText(/Charging lamp: to hand back .* at the latest/);
   const form = page.getByRole('region', { name: 'Under the light', exact: true });
   await form.getByLabel('Light place').selectOption('charging lamp, 9500 lx');
-  await form.getByLabel('The room').fill('22');
-  await form.getByRole('textbox', { name: 'From the lamp' }).fill('90');
+  await form.getByLabel('Room temperature').fill('22');
+  await form.getByRole('textbox', { name: 'Distance to the lamp' }).fill('90');
   await form.getByRole('radio', { name: 'Flat' }).check();
   await expect(form).toContainText('The case would come to 78 °C, and 45 °C is the most');
   await expect(form).toContainText(/From \d+ mm on it stays cool enough/);
@@ -91,10 +91,13 @@ test('where it lies is worked out as it is typed; too hot, too dim and out of ra
   await form.getByRole('button', { name: 'It lies there now' }).click();
   // It is not recorded, and nothing typed is lost.
   await expect(stands(page, 'Under the light')).toHaveCount(0);
-  await expect(form.getByRole('textbox', { name: 'From the lamp' })).toHaveAttribute('aria-invalid', 'true');
-  await form.getByRole('textbox', { name: 'From the lamp' }).fill('1500');
+  await expect(form.getByRole('textbox', { name: 'Distance to the lamp' })).toHaveAttribute(
+    'aria-invalid',
+    'true',
+  );
+  await form.getByRole('textbox', { name: 'Distance to the lamp' }).fill('1500');
   await expect(form).toContainText('Too dim');
-  await form.getByLabel('Charge, where it was read').fill('140');
+  await form.getByLabel('Charge level').fill('140');
   await form.getByRole('button', { name: 'It lies there now' }).click();
   await expect(form).toContainText('0 to 100');
 });
@@ -125,7 +128,7 @@ test('rotor-charged: rotor and wheel on the tray, a modern kit where the book fo
   await expect(page.getByRole('region', { name: 'Parts tray' })).toContainText('rotor');
   await page.keyboard.press('5');
   const renewed = card(page, 'Accumulator renewed');
-  await renewed.getByLabel('Why without a charge watched first').fill('it swelled');
+  await renewed.getByLabel('Reason for skipping the test charge').fill('it swelled');
   await renewed
     .getByLabel('Taken from')
     .selectOption({ label: 'KT-V33M, lot K-3316, Saltmarsh Wholesale, 2 left' });
@@ -186,7 +189,7 @@ test('the light of a place is measured again, and a lamp that aged is told', asy
 test('the kit of a sister calibre is refused with the reason', async ({ bench: page }) => {
   await rotorCharged(page);
   const renewed = card(page, 'Accumulator renewed');
-  await renewed.getByLabel('Why without a charge watched first').fill('it swelled');
+  await renewed.getByLabel('Reason for skipping the test charge').fill('it swelled');
   await renewed.getByLabel('Taken from').selectOption('not from this stock');
   await renewed.getByLabel('Kit', { exact: true }).fill('KT-V21');
   await renewed.getByRole('radio', { name: 'Kit with tabs' }).check();

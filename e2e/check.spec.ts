@@ -74,7 +74,7 @@ const cases: readonly Case[] = [
     calibre: ['pellorane-6180', 'PL 6180'],
     take: ['Coil resistance'],
     pulses: true,
-    looked: choose('It shows', 'stands still'),
+    looked: choose('Hands or display', 'stands still'),
     says: 'Mechanical',
     also: 'brass or plastic only',
   },
@@ -82,7 +82,7 @@ const cases: readonly Case[] = [
     seen: 'voltage collapses as the cell goes in',
     calibre: ['orrelin-41-2', 'OR 41.2'],
     take: [],
-    looked: choose('As a cell goes in', 'voltage collapses'),
+    looked: choose('When a cell is inserted', 'voltage collapses'),
     says: 'Short circuit',
     also: 'insulator in its place',
   },
@@ -114,7 +114,7 @@ const cases: readonly Case[] = [
     calibre: ['dunmarrow-07-2', 'DM 07/2'],
     take: [],
     looked: async (page) => {
-      await choose('It shows', 'display scrambled')(page);
+      await choose('Hands or display', 'display scrambled')(page);
       await looked(page).getByRole('radio', { name: 'Not used' }).check();
     },
     says: 'Reset contact not used',
@@ -124,7 +124,7 @@ const cases: readonly Case[] = [
     calibre: ['orrelin-41-6', 'OR 41.6'],
     meter: { restVoltageV: 1.38, loadedVoltageV: 1.05 },
     take: ['Rest voltage'],
-    looked: choose('It shows', 'steps in twos or fours'),
+    looked: choose('Hands or display', 'steps in twos or fours'),
     says: 'Spent cell',
     also: 'Its low-supply signal, not a fault',
   },
@@ -133,7 +133,7 @@ const cases: readonly Case[] = [
     calibre: ['orrelin-47-1', 'OR 47.1'],
     take: ['Rest voltage'],
     looked: async (page) => {
-      await choose('It shows', 'stands still')(page);
+      await choose('Hands or display', 'stands still')(page);
       await looked(page).getByRole('textbox', { name: 'Watched for' }).fill('5');
     },
     says: 'Wait longer',
@@ -191,7 +191,7 @@ test('what a form asked for is answered once the meter has heard it', async ({ b
   await goTo(page, `/jobs/${id}/check`);
   const pulses = card(page, 'Motor pulses');
   await pulses.getByRole('button', { name: 'Record' }).click();
-  await expect(pulses).toContainText('Motor pulses: yes or no.');
+  await expect(pulses).toContainText('Motor pulses: choose yes or no.');
   await pulses.getByRole('button', { name: 'Listen with the bench meter' }).click();
   await expect(pulses.getByRole('radio', { name: 'None' })).toBeChecked();
   await expect(pulses).not.toContainText('yes or no');
@@ -203,7 +203,7 @@ test('what cannot be told yet says so, and names the cheapest test that separate
   const id = await takenIn(page, 'unmarked', { service: 'diagnose', complaint: [] });
   await recorded(page, id, 'identify.movement', movementOf('orrelin-41-2', 'OR 41.2'));
   await goTo(page, `/jobs/${id}/check`);
-  await choose('It shows', 'stands still')(page);
+  await choose('Hands or display', 'stands still')(page);
   await looked(page).getByRole('textbox', { name: 'Watched for' }).fill('60');
   await looked(page).getByRole('button', { name: 'Record' }).click();
   await expect(lampOf(page)).toContainText('Cannot tell yet');
@@ -288,7 +288,7 @@ test('a leak goes on the drawing of its layout with photograph and currents, to 
   await leak.getByRole('radio', { name: 'Track', exact: true }).check();
   await leak.getByRole('radio', { name: 'Corrosion' }).check();
   await leak.getByLabel('What was done').fill('weak acid, alcohol, dried');
-  await leak.getByRole('textbox', { name: 'Current before' }).fill('4.2');
+  await leak.getByRole('textbox', { name: 'Current before cleaning' }).fill('4.2');
   await setDevice(page, 'bench-meter', { ...SOUND, currentUA: 2.4 });
   await leak.getByRole('button', { name: 'Current after: take it from the bench meter' }).click();
   await leak.getByLabel('Supplier of the leaked cell').fill('Nettle & Quay Supplies');
@@ -382,7 +382,7 @@ test('readings that cannot be are refused with the plausible range', async ({ be
   await page.getByRole('textbox', { name: 'Rest voltage', exact: true }).press('Enter');
   await recorded(page, id, 'cell.found', { marking: '364', condition: 'clean' });
   await card(page, 'Voltage under load').getByRole('textbox', { name: 'Voltage under load' }).fill('1.3');
-  await card(page, 'Voltage under load').getByRole('textbox', { name: 'At a load of' }).fill('1');
+  await card(page, 'Voltage under load').getByRole('textbox', { name: 'Test load' }).fill('1');
   await card(page, 'Voltage under load').getByRole('button', { name: 'Record' }).click();
   await expect(card(page, 'Voltage under load')).toContainText('at 1 kΩ after 1 s');
   await expect(lampOf(page)).toContainText('Read at 1 kΩ, 1 s; a threshold is known for 2 kΩ, 1 s alone');

@@ -75,7 +75,7 @@ test('a case that opens from its front, crown at 3: the knife goes in opposite, 
   // Nothing is filled in as measured that nobody measured.
   await expect(form.getByRole('textbox', { name: 'Back diameter', exact: true })).toHaveValue('');
   await expect(form.getByRole('radio', { name: 'The dial' })).toBeChecked();
-  const lip = form.getByRole('textbox', { name: 'Lip or nick at', exact: true });
+  const lip = form.getByRole('textbox', { name: 'Position of lip or nick', exact: true });
   await lip.fill('3');
   await expect(lamp).toContainText('would send the knife onto the crown at 3');
   await expect(order).not.toContainText('in at 3');

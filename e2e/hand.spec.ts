@@ -146,6 +146,6 @@ test('a choice left open gets the focus when its form is refused', async ({ benc
   await gasket.getByRole('radio', { name: 'Renewed' }).check();
   await gasket.getByRole('textbox', { name: 'Size' }).fill('30.5 × 0.70');
   await page.keyboard.press('Enter');
-  await expect(gasket).toContainText('Silicone grease: yes or no.');
+  await expect(gasket).toContainText('Silicone grease: choose yes or no.');
   await expect(gasket.getByRole('radio', { name: 'A trace, surplus off' })).toBeFocused();
 });

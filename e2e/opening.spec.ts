@@ -151,7 +151,7 @@ test('a back nobody knows is measured with the caliper; the drawing and the sett
   // The chord of an odd count takes the circle's place.
   await form.getByRole('textbox', { name: 'Pitch circle', exact: true }).fill('');
   await form.getByLabel('Notches').fill('5');
-  await form.getByRole('textbox', { name: 'From one to the farthest', exact: true }).fill('28.53');
+  await form.getByRole('textbox', { name: 'Distance to the farthest notch', exact: true }).fill('28.53');
   await expect(drawing).toHaveAttribute('aria-label', /jaws 17\.63 mm apart/);
 
   // What cannot be is refused, in words that say which contradicts which.
@@ -325,7 +325,7 @@ test('photographs are added, pasted and marked, and stand beside what this shop 
   await expect(beside).toContainText('1 ○ tool mark, an earlier hand: beside the notch');
   const asClosed = card(page, 'As it is closed');
   await asClosed.getByRole('button', { name: 'From the camera' }).click();
-  await asClosed.getByLabel('What this shop changed').fill('contact straightened');
+  await asClosed.getByLabel('Changes made here').fill('contact straightened');
   await asClosed.getByRole('button', { name: 'Record' }).click();
   await expect(stands(page, 'As it is closed')).toContainText('As it is closed: contact straightened');
   // Before and now are zoomed and moved together, by buttons, keys and wheel.

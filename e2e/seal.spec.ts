@@ -48,14 +48,14 @@ test('a flattened ring is worked back to what it was, and the new one is chosen 
   const groove = card(page, 'The groove');
   await groove.getByRole('radio', { name: 'Inner wall' }).check();
   await typeInto(groove, {
-    'Groove inside': '31',
-    'Groove outside': '30.9',
-    'Depth in the case': '0.55',
-    'So far the back enters it': '0',
+    'Inner diameter of the groove': '31',
+    'Outer diameter of the groove': '30.9',
+    'Groove depth': '0.55',
+    'Step of the back': '0',
   });
   await groove.getByRole('button', { name: 'Record' }).click();
   await expect(groove).toContainText('it is inside out. Measure both again.');
-  await groove.getByLabel('Groove outside', { exact: true }).fill('32.9');
+  await groove.getByLabel('Outer diameter of the groove', { exact: true }).fill('32.9');
   // The lamp thinks along before anything is recorded.
   await expect(lamp(page)).toContainText('30.5 × 0.70 fits');
   await groove.getByRole('button', { name: 'Record' }).click();
@@ -169,23 +169,23 @@ test('where no die fits the lamp says by how much, and draws none; where two do 
   await alsoRecord(page, 'Measures for the press');
   const press = card(page, 'Measures for the press');
   await typeInto(press, {
-    'Crystal across': '33',
-    'Bezel outside': '31',
-    'Crystal over its bezel': '0.4',
-    'Case across': '36',
-    'Back across': '32.8',
+    'Crystal diameter': '33',
+    'Bezel diameter': '31',
+    'Crystal height above the bezel': '0.4',
+    'Case diameter': '36',
+    'Back diameter': '32.8',
     'Bulge of the back': '0',
   });
   await press.getByRole('button', { name: 'Record' }).click();
   await expect(press).toContainText('The crystal is 33 mm across and the bezel that frames it 31 mm');
-  await press.getByLabel('Crystal across', { exact: true }).fill('30');
+  await press.getByLabel('Crystal diameter', { exact: true }).fill('30');
   await press.getByRole('button', { name: 'Record' }).click();
   await expect(lamp(page)).toContainText('No die');
   await expect(lamp(page)).toContainText('only 1 mm wider than its crystal');
   await expect(lamp(page).getByRole('img', { name: /In the press/ })).toHaveCount(0);
   await stands(page, 'Measures for the press').getByRole('button').first().click();
   await page.getByRole('button', { name: 'Correct: Measures for the press' }).click();
-  await press.getByLabel('Crystal across', { exact: true }).fill('27.5');
+  await press.getByLabel('Crystal diameter', { exact: true }).fill('27.5');
   await press.getByRole('button', { name: 'Record' }).click();
   await expect(
     lamp(page).getByRole('img', { name: /ring die 28, film, crystal, case, back, flat die 30/ }),

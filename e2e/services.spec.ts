@@ -137,13 +137,13 @@ test('reseal and test: the same cell goes back, the tester runs, and the slip cl
   await page.getByLabel('Marking of the old cell').fill('377');
   await record(page, 'Cell found');
   await expect(page.getByRole('complementary', { name: 'Lamp' })).toContainText('Not yet known');
-  await card(page, 'The same cell put back').getByLabel('Why').fill('reseal only, measured 1.56 V');
+  await card(page, 'The same cell put back').getByLabel('Reason').fill('reseal only, measured 1.56 V');
   await record(page, 'The same cell put back', 'Put back');
   await toStage(page, 'Seal and close');
   await expect(
     card(page, 'Gasket')
-      .getByRole('radiogroup', { name: 'It will meet water' })
-      .getByRole('radio', { name: 'It will', exact: true }),
+      .getByRole('radiogroup', { name: 'Will it get wet?' })
+      .getByRole('radio', { name: 'Yes', exact: true }),
   ).toBeChecked();
   await record(page, 'Gasket');
   const seals = card(page, 'Crown, pusher and crystal seals');
@@ -172,7 +172,7 @@ test('reseal and test: the same cell goes back, the tester runs, and the slip cl
   // What its size is decides what a loss of pressure means.
   await alsoRecord(page, 'Free volume of the case');
   const size = card(page, 'Free volume of the case');
-  await size.getByRole('textbox', { name: 'Case across' }).fill('36');
+  await size.getByRole('textbox', { name: 'Case diameter' }).fill('36');
   await size.getByRole('textbox', { name: 'Thickness' }).fill('9');
   await size.getByRole('button', { name: 'Record', exact: true }).click();
   await expect(size).toContainText('36 mm across');
@@ -185,7 +185,7 @@ test('reseal and test: the same cell goes back, the tester runs, and the slip cl
   await test_.getByLabel('Pressure').fill('5');
   await test_.getByLabel('Watched for').fill('60');
   // Nothing dry was passed: the caution says so before the watch is lowered.
-  await expect(test_).toContainText('No dry test at this pressure was passed');
+  await expect(test_).toContainText('This watch has not passed a dry test at this pressure');
   await test_.getByRole('radio', { name: 'Leak seen', exact: true }).check();
   await test_.getByLabel('Seen on the').selectOption('back');
   await test_.getByLabel('At', { exact: true }).selectOption('8');
@@ -202,7 +202,7 @@ test('reseal and test: the same cell goes back, the tester runs, and the slip cl
     await expect(test_).toContainText('points from the tester.');
     if (retest) {
       await test_.getByRole('checkbox', { name: /Wet test at 5 bar, leaks/ }).check();
-      await test_.getByLabel('What was done before it').fill('crown seal renewed');
+      await test_.getByLabel('Work before the test').fill('crown seal renewed');
     }
     await test_.getByRole('button', { name: 'Record', exact: true }).click();
   };
@@ -216,7 +216,7 @@ test('reseal and test: the same cell goes back, the tester runs, and the slip cl
   // Beyond its rating a reason is asked.
   await test_.getByRole('radio', { name: 'Dry air' }).check();
   await test_.getByLabel('Pressure').fill('25');
-  await expect(test_.getByLabel('Why beyond that all the same')).toBeVisible();
+  await expect(test_.getByLabel('Reason for exceeding the limit')).toBeVisible();
   await prove(page);
   await sign(page);
   await expect(slip(page)).toContainText('It leaked at 5 bar');
@@ -319,10 +319,10 @@ test('light-charged, from complaint to hand-back: charged before it is condemned
   await charge.getByRole('button', { name: 'Record', exact: true }).click();
   await expect(lamp).toContainText('New accumulator');
   await renewed.getByRole('radio', { name: 'Old tab transferred' }).check();
-  await renewed.getByRole('textbox', { name: 'Tab to accumulator' }).fill('1.6');
+  await renewed.getByRole('textbox', { name: 'Contact resistance of the tab' }).fill('1.6');
   await renewed.getByRole('button', { name: 'Renewed' }).click();
   await expect(renewed).toContainText('1.6 Ω between tab and accumulator, and 1 Ω is the most');
-  await renewed.getByRole('textbox', { name: 'Tab to accumulator' }).fill('0.2');
+  await renewed.getByRole('textbox', { name: 'Contact resistance of the tab' }).fill('0.2');
   await renewed.getByRole('button', { name: 'Renewed' }).click();
   await expect(stands(page, 'Accumulator renewed')).toContainText('contact 0.2 Ω');
   await charge.getByRole('radio', { name: 'Light' }).check();
@@ -372,7 +372,7 @@ test('diagnose: a finding, a leak on the layout with a photograph, an agreement,
   await toStage(page, 'Hand back');
   await alsoRecord(page, 'Charge something else');
   await card(page, 'Charge something else').getByLabel('Price').fill('45');
-  await card(page, 'Charge something else').getByLabel('Why').fill('contacts cleaned');
+  await card(page, 'Charge something else').getByLabel('Reason').fill('contacts cleaned');
   await record(page, 'Charge something else');
   await expect(card(page, 'Signature')).toContainText('45.00 EUR is charged and 18.00 EUR was agreed');
   await expect(page.getByRole('button', { name: 'Sign as EV' })).toBeDisabled();
@@ -380,7 +380,7 @@ test('diagnose: a finding, a leak on the layout with a photograph, an agreement,
   await alsoRecord(page, 'A later agreement');
   const agreed = card(page, 'Agreed later');
   await agreed.getByLabel('What was agreed').fill('contacts cleaned');
-  await agreed.getByLabel('The job may cost up to').fill('50');
+  await agreed.getByLabel('Maximum price').fill('50');
   await agreed.getByLabel('Agreed with').fill('the owner');
   await agreed.getByRole('radio', { name: 'By phone' }).check();
   await agreed.getByRole('button', { name: 'Record', exact: true }).click();

@@ -201,7 +201,7 @@ test('a light that fails sends the watch back to stage 5, until it works or goes
     .getByRole('radiogroup', { name: 'light', exact: true })
     .getByRole('radio', { name: 'does not work' })
     .check();
-  await functions.getByLabel('Handed back so, because').fill('the owner wants no repair');
+  await functions.getByLabel('Reason for handing it back with a fault').fill('the owner wants no repair');
   await functions.getByRole('button', { name: 'Record the correction' }).click();
   await expect(lampOf(page)).toContainText('handed back so: the owner wants no repair');
   await page.keyboard.press('9');

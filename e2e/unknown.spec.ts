@@ -24,8 +24,8 @@ test('an unknown rechargeable that does not hold its charge gets no primary cell
 
   await part('What it runs from').getByRole('radio', { name: 'a primary cell' }).check();
   await part('What it runs from').getByRole('button', { name: 'Record' }).click();
-  await expect(part('What it runs from')).toContainText('What tells so');
-  await part('What it runs from').getByLabel('What tells so').fill('no light cell, no rotor');
+  await expect(part('What it runs from')).toContainText('Evidence');
+  await part('What it runs from').getByLabel('Evidence').fill('no light cell, no rotor');
   await part('What it runs from').getByRole('button', { name: 'Record' }).click();
   await expect(part('What it runs from')).toContainText('Runs from a primary cell: no light cell, no rotor');
   await part('Cell to fit')

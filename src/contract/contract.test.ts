@@ -134,7 +134,7 @@ describe('facts that contradict themselves are refused in words', () => {
     [
       'arrive.mark',
       { view: 'back', kind: 'dent', clock: 4, film: 'keep', note: '' },
-      'only of original film',
+      'only when the mark is original film',
     ],
     ['arrive.wear', { uses: [], words: '' }, 'pick how'],
     ['arrive.cell-history', { changedBy: 'nobody knows', changedOn: '2023' }, 'leave it blank'],
@@ -144,7 +144,7 @@ describe('facts that contradict themselves are refused in words', () => {
     [
       'seal.closed',
       { how: 'press', seamEven: true, raisedClocks: [4], seenFrom: 'behind', interim: false },
-      'not even',
+      'even all round and raised',
     ],
     ['set.run-began', { toSee: 'how it keeps time', shows: '25:10' }, 'hours and minutes'],
     ['test.made', { ...dryTest, places: [{ side: 'front', clock: 3 }] }, 'only where a leak was seen'],

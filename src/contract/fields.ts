@@ -177,7 +177,8 @@ export function objectOf<T>(fields: { readonly [F in keyof T]: z.ZodType<T[F], T
 
 /** Whether it is so, said one way or the other. */
 export function yesNo(words: string): z.ZodBoolean {
-  return called(words, z.boolean({ error: `${words}: yes or no.` }));
+  const asked = words.endsWith('?') ? words : `${words}:`;
+  return called(words, z.boolean({ error: `${asked} choose yes or no.` }));
 }
 
 /** One of a list, with the list in the refusal. */
@@ -192,6 +193,9 @@ export function oneOf<const T extends readonly string[]>(
     }),
   );
 }
+
+/** Several positions on the dial. */
+export const clocks = (words: string, most: number) => several(words, clock(words), most);
 
 /** Any of a list, each as often as it occurs. */
 export function anyOf<const T extends readonly string[]>(words: string, values: T, most = values.length) {

@@ -17,7 +17,7 @@ const supplierName = text({ words: 'Supplier', max: 80, example: 'Saltmarsh Whol
 
 /** What any line of goods says, ordered or delivered. */
 const goods = {
-  item: oneOf('What came', STOCK_ITEMS),
+  item: oneOf('Type of goods', STOCK_ITEMS),
   code: text({ words: 'Code as printed', max: 40, example: 'SR621SW' }),
   count: number({ words: 'How many', min: 1, max: 10_000, example: 10 }).int(),
 };
@@ -48,7 +48,7 @@ export const lotCount = z.strictObject({
   balanceSeen: number({ words: 'Balance seen', min: 0, max: 1_000_000, example: 7 }).int(),
   /** And how many were taken that it had no more of. */
   unbookedSeen: number({ words: 'Unbooked seen', min: 0, max: 1_000_000, example: 0 }).int(),
-  counted: number({ words: 'Lie there', min: 0, max: 10_000, example: 7 }).int(),
+  counted: number({ words: 'Counted', min: 0, max: 10_000, example: 7 }).int(),
   reason: text({ words: 'Reason', max: 120, example: 'counted at closing' }),
   technicianId: id,
 });
@@ -67,7 +67,7 @@ export const lotSample = z.strictObject({
   id,
   lotId: id,
   restVoltageV: number({ words: 'Rest voltage', min: 0, max: 4.5, unit: 'V', example: 1.58 }),
-  print: oneOf('Its print', PRINT_STATES),
+  print: oneOf('Print on the cell', PRINT_STATES),
   technicianId: id,
 });
 export type LotSample = z.infer<typeof lotSample>;

@@ -110,7 +110,9 @@ function opened(): Store {
     return openStore({ dataDir, clock: runningClock(demoStart), demo: demoStart !== null });
   } catch (error) {
     if (!(error instanceof DataDirRefused)) log.fatal({ err: error }, 'The shop could not be opened.');
-    refuse(error instanceof DataDirRefused ? error.message : 'It did not start. Nothing was changed.');
+    refuse(
+      error instanceof DataDirRefused ? error.message : 'The server did not start. No data was changed.',
+    );
   }
 }
 

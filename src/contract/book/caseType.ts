@@ -45,8 +45,8 @@ export const backMeasureFields: Fields<BackMeasures> = {
   notchCount: count('Notches or holes', 6),
   pitchMm: mmOrNothing('Pitch circle', 80, 31.4),
   notchWidthMm: mmOrNothing('Width of a notch or hole', 20, 2.6),
-  notchClocks: figures('Clock positions, if uneven', {
-    one: 'Notch at',
+  notchClocks: figures('Notch positions, if uneven', {
+    one: 'Notch position',
     min: 0.05,
     max: 12,
     unit: 'o’clock',
@@ -61,12 +61,12 @@ export const backMeasureFields: Fields<BackMeasures> = {
   crossSize: later(choiceOrNothing('Cross size', CROSS_SIZES)),
   slotLengthMm: mmOrNothing('Slot length', 20, 1.6),
   slotWidthMm: mmOrNothing('Slot width', 10, 0.35, { min: 0.05 }),
-  hatchOpens: later(choiceOrNothing('Hatch is', HATCH_OPENS)),
+  hatchOpens: later(choiceOrNothing('How the hatch opens', HATCH_OPENS)),
   panelHeldBy: choiceOrNothing('Panel held by', PANEL_HELD_BY),
   panelThenBy: later(choiceOrNothing('Panel then held by', PANEL_HELD_BY)),
-  panelLastBy: later(choiceOrNothing('Panel at last held by', PANEL_HELD_BY)),
-  dustCover: later(choiceOrNothing('Dust cover beneath', DUST_COVERS)),
-  caseMm: later(mmOrNothing('Case across', 80, 38.5)),
+  panelLastBy: later(choiceOrNothing('Panel last held by', PANEL_HELD_BY)),
+  dustCover: later(choiceOrNothing('Dust cover beneath the back', DUST_COVERS)),
+  caseMm: later(mmOrNothing('Case diameter', 80, 38.5)),
 };
 
 export const caseTypeFields: Fields<CaseType> = {
@@ -76,7 +76,7 @@ export const caseTypeFields: Fields<CaseType> = {
   backKind: choice('Kind of back', BACK_KINDS, 'snap-on'),
   ratingBar: figureOrNothing('Rated when new', { min: 0, max: 1000, example: 3, quantity: 'ratingBar' }),
   crownClock: figure('Crown at, seen from the dial', { ...clock, example: 4, blank: 3 }),
-  lipClock: figureOrNothing('Lip or nick at', { ...clock, example: 4 }),
+  lipClock: figureOrNothing('Position of lip or nick', { ...clock, example: 4 }),
   lipSeenFrom: later(choice('Lip seen from', VIEWS, 'behind')),
   crown: later(choiceOrNothing('Crown is', CROWNS)),
   gasket: textOrNothing('Gasket, inside × section in mm', { example: '30.5 × 0.70' }),

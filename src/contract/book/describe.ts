@@ -201,7 +201,11 @@ export const figures = (
   label: string,
   { one, most, min = 0.1, unit = 'mm', ...rule }: FiguresRule,
 ): Field<readonly number[]> => ({
-  ...described<readonly number[]>(label, manyOf(one, number({ words: one, min, unit, ...rule }), most), []),
+  ...described<readonly number[]>(
+    label,
+    manyOf(shortLabel(label), number({ words: one, min, unit, ...rule }), most),
+    [],
+  ),
   as: 'numbers',
 });
 

@@ -53,7 +53,7 @@ export const arriveKinds: KindDefinitions<ArrivePayloads> = {
   },
   'arrive.crown': {
     version: 1,
-    schema: z.strictObject({ crown: oneOf('The crown is', CROWNS) }),
+    schema: z.strictObject({ crown: oneOf('Crown', CROWNS) }),
   },
   'arrive.complaint': {
     version: 1,
@@ -108,7 +108,7 @@ export const arriveKinds: KindDefinitions<ArrivePayloads> = {
   'arrive.originality': {
     version: 1,
     schema: z.strictObject({
-      matters: yesNo('It matters'),
+      matters: yesNo('Originality matters'),
       words: noteAs('What the watch means to them', 'an heirloom'),
     }),
   },
@@ -116,15 +116,15 @@ export const arriveKinds: KindDefinitions<ArrivePayloads> = {
     version: 1,
     schema: z
       .strictObject({
-        view: oneOf('Seen from the', MARK_VIEWS),
+        view: oneOf('Side of the watch', MARK_VIEWS),
         kind: oneOf('Kind of mark', MARK_KINDS),
-        clock: clock('At').nullable(),
-        film: oneOf('The owner wants it', ['keep', 'remove']).nullable(),
+        clock: clock('Clock position').nullable(),
+        film: oneOf('Original film', ['keep', 'remove']).nullable(),
         note,
       })
       .refine((mark) => mark.kind === 'original film' || mark.film === null, {
         path: ['film'],
-        error: 'The owner wants it: keep or remove is asked only of original film.',
+        error: 'Original film: choose keep or remove only when the mark is original film.',
       }),
   },
   'arrive.service': {
@@ -139,9 +139,9 @@ export const arriveKinds: KindDefinitions<ArrivePayloads> = {
     version: 1,
     schema: z.strictObject({
       what: text({ words: 'What was agreed', max: 300, example: 'new circuit, old one given back' }),
-      upToMinor: money('The job may cost up to').nullable(),
+      upToMinor: money('Maximum price').nullable(),
       by: text({ words: 'Agreed with', max: 60, example: 'the owner' }),
-      how: oneOf('Agreed', AGREED_HOW),
+      how: oneOf('How it was agreed', AGREED_HOW),
     }),
   },
   'arrive.promise': { version: 1, schema: z.strictObject({ promisedAt: instant }) },
@@ -177,7 +177,7 @@ export const arriveKinds: KindDefinitions<ArrivePayloads> = {
       seal: inHouse('Seal'),
       closingTool: inHouse('Closing tool'),
       parts: inHouse('Parts'),
-      riskAccepted: yesNo('The owner accepts that it may be closed for the time being'),
+      riskAccepted: yesNo('Owner accepts a temporary closing'),
     }),
   },
   'arrive.parts-request': {
@@ -190,7 +190,7 @@ export const arriveKinds: KindDefinitions<ArrivePayloads> = {
           count: number({ words: 'How many', min: 1, max: 100, example: 1 }).int(),
         }),
         30,
-      ).min(1, 'Parts: name at least one, e.g. “gasket 27.5 × 0.90”.'),
+      ).min(1, 'Parts: enter at least one, e.g. “gasket 27.5 × 0.90”.'),
       supplier: optionalText({ words: 'Supplier', max: 80, example: 'Saltmarsh Wholesale' }),
       expectedOn: day('Expected on').nullable(),
     }),

@@ -44,7 +44,7 @@ export const cellKinds: KindDefinitions<CellPayloads> = {
   'cell.put-back': {
     version: 1,
     schema: z.strictObject({
-      reason: text({ words: 'Why', max: 200, example: 'reseal only, measured 1.56 V' }),
+      reason: text({ words: 'Reason', max: 200, example: 'reseal only, measured 1.56 V' }),
     }),
   },
   'cell.accumulator': {
@@ -56,14 +56,14 @@ export const cellKinds: KindDefinitions<CellPayloads> = {
       lotCode,
       way: oneOf('Renewed as', ACCUMULATOR_WAYS),
       tabContactOhm: number({
-        words: 'Tab to accumulator',
+        words: 'Contact resistance of the tab',
         min: 0,
         max: 10_000,
         unit: 'Ω',
         example: 0.2,
       }).nullable(),
       unchargedBecause: text({
-        words: 'Why without a charge watched first',
+        words: 'Reason for skipping the test charge',
         max: 200,
         example: 'it swelled',
       }).nullable(),
@@ -75,7 +75,7 @@ export const cellKinds: KindDefinitions<CellPayloads> = {
     schema: z.strictObject({
       by: oneOf('Charged by', ['light', 'rotor', 'charger']),
       hours: number({ words: 'Charged for', min: 0.1, max: 2000, unit: 'h', example: 8 }),
-      outcome: oneOf('Then the watch', CHARGE_OUTCOMES),
+      outcome: oneOf('Result', CHARGE_OUTCOMES),
     }),
   },
   'cell.lit': {
@@ -85,16 +85,16 @@ export const cellKinds: KindDefinitions<CellPayloads> = {
         placeId: text({ words: 'Light place', max: 60, example: 'sill' }),
         placeName: text({ words: 'Name of the light place', max: 60, example: 'sill of the east window' }),
         distanceMm: number({
-          words: 'From the lamp',
+          words: 'Distance to the lamp',
           min: 10,
           max: 3000,
           unit: 'mm',
           example: 200,
         }).nullable(),
-        roomC: number({ words: 'The room', min: -10, max: 50, unit: '°C', example: 22 }),
-        shows: oneOf('Its steps show', CHARGE_STATES).nullable(),
+        roomC: number({ words: 'Room temperature', min: -10, max: 50, unit: '°C', example: 22 }),
+        shows: oneOf('Charge shown', CHARGE_STATES).nullable(),
         percent: number({
-          words: 'Charge, where it was read',
+          words: 'Charge level',
           min: 0,
           max: 100,
           unit: '% of full',
@@ -188,7 +188,7 @@ export const cellKinds: KindDefinitions<CellPayloads> = {
   'cell.above': {
     version: 1,
     schema: z.strictObject({
-      above: anyOf('Lies above it', ABOVE_CELL),
+      above: anyOf('Parts above the cell', ABOVE_CELL),
     }),
   },
   'cell.steps': {

@@ -32,8 +32,8 @@ export const checkKinds: KindDefinitions<CheckPayloads> = {
       .strictObject({
         measure: oneOf('Measure', Object.keys(measures) as Measure[]),
         value: figureOf('Reading', 1.55),
-        loadKOhm: number({ words: 'At a load of', min: 0.1, max: 100, unit: 'kΩ', example: 2 }).nullable(),
-        loadSeconds: number({ words: 'Load on for', min: 0.05, max: 60, unit: 's', example: 1 }).nullable(),
+        loadKOhm: number({ words: 'Test load', min: 0.1, max: 100, unit: 'kΩ', example: 2 }).nullable(),
+        loadSeconds: number({ words: 'Load duration', min: 0.05, max: 60, unit: 's', example: 1 }).nullable(),
       })
       .superRefine(({ measure, value }, context) => {
         const range = measures[measure];
@@ -52,7 +52,7 @@ export const checkKinds: KindDefinitions<CheckPayloads> = {
     schema: z.strictObject({
       there: yesNo('Motor pulses'),
       through: oneOf('Picked up through', ['the closed watch', 'the open watch']),
-      everyS: number({ words: 'One every', min: 0.02, max: 120, unit: 's', example: 1 }).nullable(),
+      everyS: number({ words: 'Pulse interval', min: 0.02, max: 120, unit: 's', example: 1 }).nullable(),
     }),
     upcasters: { 1: (payload) => ({ everyS: null, ...(payload as object) }) },
   },
@@ -61,7 +61,7 @@ export const checkKinds: KindDefinitions<CheckPayloads> = {
     schema: z
       .strictObject({
         crown: oneOf('Crown', CROWN_SEEN).nullable(),
-        shows: oneOf('It shows', SHOWS).nullable(),
+        shows: oneOf('Hands or display', SHOWS).nullable(),
         watchedSeconds: number({
           words: 'Watched for',
           min: 1,
@@ -69,8 +69,8 @@ export const checkKinds: KindDefinitions<CheckPayloads> = {
           unit: 's',
           example: 70,
         }).nullable(),
-        atFitting: oneOf('As a cell goes in', AT_FITTING).nullable(),
-        freshCell: yesNo('A fresh cell in it').nullable(),
+        atFitting: oneOf('When a cell is inserted', AT_FITTING).nullable(),
+        freshCell: yesNo('Fresh cell fitted').nullable(),
         resetUsed: yesNo('Reset used').nullable(),
         signs: anyOf('Seen with the loupe', SIGNS_OF_FAULT).nullable(),
       })
@@ -82,16 +82,16 @@ export const checkKinds: KindDefinitions<CheckPayloads> = {
   'check.leakage': {
     version: 2,
     schema: z.strictObject({
-      place: oneOf('Where', LEAK_PLACES),
-      severity: oneOf('How bad', LEAK_SEVERITIES),
+      place: oneOf('Place of the leak', LEAK_PLACES),
+      severity: oneOf('Severity', LEAK_SEVERITIES),
       xMm: onLayout(3),
       yMm: onLayout(12),
       treated: optionalText({ words: 'What was done', max: 200, example: 'weak acid, alcohol, dried' }),
       decision: oneOf('Decided with the owner', LEAK_DECISIONS),
       supplier: optionalText({ words: 'Supplier of the leaked cell', max: 80, example: 'not known' }),
-      lotCode: optionalText({ words: 'Its lot', max: 40, example: 'N-204' }),
-      currentBeforeUA: draw('Current before').nullable(),
-      currentAfterUA: draw('Current after').nullable(),
+      lotCode: optionalText({ words: 'Lot of the leaked cell', max: 40, example: 'N-204' }),
+      currentBeforeUA: draw('Current before cleaning').nullable(),
+      currentAfterUA: draw('Current after cleaning').nullable(),
     }),
     upcasters: { 1: (payload) => ({ currentBeforeUA: null, currentAfterUA: null, ...(payload as object) }) },
   },
@@ -99,9 +99,9 @@ export const checkKinds: KindDefinitions<CheckPayloads> = {
     version: 2,
     schema: z.strictObject({
       cause: oneOf('Cause', CAUSES),
-      also: oneOf('And also', CAUSES).nullable(),
-      next: oneOf('What it needs', NEXT_STEPS),
-      words: optionalText({ words: 'In words', max: 400, example: 'draws 4.1 µA with the motor stopped' }),
+      also: oneOf('Second cause', CAUSES).nullable(),
+      next: oneOf('Next step', NEXT_STEPS),
+      words: optionalText({ words: 'Note', max: 400, example: 'draws 4.1 µA with the motor stopped' }),
     }),
     upcasters: { 1: (payload) => ({ also: null, ...(payload as object) }) },
   },

@@ -25,7 +25,7 @@ export const handbackKinds: KindDefinitions<HandbackPayloads> = {
     version: 1,
     schema: z.strictObject({
       priceMinor,
-      reason: text({ words: 'Why', max: 200, example: 'comeback, no charge' }),
+      reason: text({ words: 'Reason', max: 200, example: 'comeback, no charge' }),
     }),
   },
   'handback.signed': {

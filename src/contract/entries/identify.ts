@@ -60,9 +60,9 @@ export const identifyKinds: KindDefinitions<IdentifyPayloads> = {
   'identify.supply': {
     version: 1,
     schema: z.strictObject({
-      runsFrom: oneOf('It runs from', SUPPLIES),
+      runsFrom: oneOf('Power source', SUPPLIES),
       reason: text({
-        words: 'What tells so',
+        words: 'Evidence',
         max: 200,
         example: 'a light cell under the dial, charged and steps',
       }),

@@ -18,7 +18,7 @@ import {
 } from '../../core/logbook';
 import { type Part, PARTS, SERVED, serves } from '../../core/craft/parts';
 import { backMeasureFields, schemasOf } from '../book';
-import { anyOf, clock, fileHash, id, number, oneOf, optionalText, several, text } from '../fields';
+import { anyOf, clock, clocks, fileHash, id, number, oneOf, optionalText, text } from '../fields';
 import type { KindDefinitions } from './define';
 const note = optionalText({ words: 'Note', max: 500, example: 'scratch beside the coil' });
 
@@ -49,10 +49,10 @@ export const openKinds: KindDefinitions<OpenPayloads> = {
     schema: z.strictObject({
       kind: oneOf('Kind of back', BACK_KINDS),
       openedWith: text({ words: 'Opened with', max: 80, example: 'case knife' }),
-      protection: oneOf('Between tool and back', PROTECTIONS),
-      went: oneOf('It opened', OPENED_HOW),
-      spotClock: clock('Spot of the tool').nullable(),
-      lipClock: clock('Lip or nick at').nullable(),
+      protection: oneOf('Protection of the back', PROTECTIONS),
+      went: oneOf('How it opened', OPENED_HOW),
+      spotClock: clock('Position of the tool').nullable(),
+      lipClock: clock('Position of lip or nick').nullable(),
       seenFrom: oneOf('Seen from', VIEWS),
       toolIds: z.array(z.string().min(1).max(60)).max(6),
       separationMm: setting('Jaws set to').nullable(),
@@ -66,10 +66,10 @@ export const openKinds: KindDefinitions<OpenPayloads> = {
       .strictObject({
         ...schemasOf(backMeasureFields),
         kind: oneOf('Kind of back', BACK_KINDS),
-        chordMm: setting('From one to the farthest').nullable(),
-        lipClock: clock('Lip or nick at').nullable(),
+        chordMm: setting('Distance to the farthest notch').nullable(),
+        lipClock: clock('Position of lip or nick').nullable(),
         bracelet: oneOf('Bracelet or strap', BRACELETS).nullable(),
-        pusherClocks: several('Pushers at', clock('Pushers at'), 8),
+        pusherClocks: clocks('Pusher positions', 8),
         seenFrom: oneOf('Seen from', VIEWS),
       })
       .superRefine((back, refinement) => {
@@ -125,7 +125,7 @@ export const openKinds: KindDefinitions<OpenPayloads> = {
       part: oneOf('Part', PARTS),
       position: optionalText({ words: 'Where it sat', max: 80, example: '12 o’clock, third hole' }),
       count: number({ words: 'How many', min: 1, max: 40, example: 4 }).int(),
-      serves: anyOf('It serves', SERVED),
+      serves: anyOf('Used for', SERVED),
       step: z.string().max(40),
     }),
   },
@@ -146,16 +146,16 @@ export const openKinds: KindDefinitions<OpenPayloads> = {
   'open.seals': {
     version: 1,
     schema: z.strictObject({
-      rim: seals('At the rim'),
-      innerCover: seals('On an inner cover'),
-      hatch: seals('At a hatch'),
+      rim: seals('Seals at the rim'),
+      innerCover: seals('Seals on an inner cover'),
+      hatch: seals('Seals at a hatch'),
     }),
   },
   'open.technique': {
     version: 1,
     schema: z.strictObject({
       note: text({
-        words: 'What to do the same, or not, next time',
+        words: 'Note for next time',
         max: 300,
         example: 'press at 7 o’clock, it clicks late',
       }),
@@ -165,12 +165,12 @@ export const openKinds: KindDefinitions<OpenPayloads> = {
     version: 1,
     schema: z
       .strictObject({
-        found: anyOf('Left by earlier hands', AS_FOUND),
+        found: anyOf('Traces of earlier work', AS_FOUND),
         note,
       })
       .refine((found) => found.found.length > 0 || found.note !== '', {
         path: ['found'],
-        error: 'Left by earlier hands: pick at least one, e.g. “nothing unusual”.',
+        error: 'Traces of earlier work: choose at least one, e.g. “nothing unusual”.',
       }),
   },
 };

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { VIEWS } from '../../core/craft/cases';
-import { pressContradictions } from '../../core/craft/closing';
+import { PRESS_NAMES, pressContradictions } from '../../core/craft/closing';
+import { capital } from '../../core/craft/judgement';
 import {
   GASKET_FINDINGS,
   grooveContradictions,
@@ -9,11 +10,14 @@ import {
   oldRingContradictions,
 } from '../../core/craft/gaskets';
 import { GASKET_PROFILES, GREASED_BY, SEAL_STATES, type SealPayloads } from '../../core/logbook';
-import { anyOf, clock, id, number, oneOf, optionalText, several, text, yesNo } from '../fields';
+import { anyOf, clocks, id, number, oneOf, optionalText, text, yesNo } from '../fields';
 import type { KindDefinitions } from './define';
 
 const lengthMm = (words: string, max: number, example: number, min = 0.1) =>
   number({ words, min, max, unit: 'mm', example });
+
+const pressMm = (name: keyof typeof PRESS_NAMES, max: number, example: number, min?: number) =>
+  lengthMm(capital(PRESS_NAMES[name]), max, example, min).nullable();
 
 /** Each contradiction at its field. */
 function name(
@@ -32,11 +36,11 @@ export const sealKinds: KindDefinitions<SealPayloads> = {
     },
     schema: z.strictObject({
       state: oneOf('What was done', RING_STATES),
-      findings: anyOf('Found on the ring', GASKET_FINDINGS),
-      ageYears: number({ words: 'Age of the ring', min: 0, max: 80, unit: 'years', example: 2 }).nullable(),
-      meetsWater: yesNo('It will meet water').nullable(),
+      findings: anyOf('Ring condition', GASKET_FINDINGS),
+      ageYears: number({ words: 'Gasket age', min: 0, max: 80, unit: 'years', example: 2 }).nullable(),
+      meetsWater: yesNo('Will it get wet?').nullable(),
       greased: yesNo('Silicone grease'),
-      greasedBy: oneOf('Grease by', GREASED_BY),
+      greasedBy: oneOf('Grease applied with', GREASED_BY),
       profile: oneOf('Profile', GASKET_PROFILES),
       size: optionalText({ words: 'Size', max: 40, example: '30.5 × 0.70' }),
       lotId: id.nullable(),
@@ -51,13 +55,13 @@ export const sealKinds: KindDefinitions<SealPayloads> = {
     version: 1,
     schema: z
       .strictObject({
-        innerMm: lengthMm('Groove inside', 80, 31),
-        outerMm: lengthMm('Groove outside', 82, 32.9),
-        depthMm: lengthMm('Depth in the case', 5, 0.55, 0.05),
-        stepMm: lengthMm('So far the back enters it', 5, 0.1, 0),
-        seat: oneOf('The ring lies on the', SEATS),
-        depthWithinMm: lengthMm('Depth is good to ±', 0.2, 0.03, 0.001),
-        sectionWithinMm: lengthMm('Sections are good to ±', 0.2, 0.03, 0.001),
+        innerMm: lengthMm('Inner diameter of the groove', 80, 31),
+        outerMm: lengthMm('Outer diameter of the groove', 82, 32.9),
+        depthMm: lengthMm('Groove depth', 5, 0.55, 0.05),
+        stepMm: lengthMm('Step of the back', 5, 0.1, 0),
+        seat: oneOf('Ring seat', SEATS),
+        depthWithinMm: lengthMm('Depth tolerance ±', 0.2, 0.03, 0.001),
+        sectionWithinMm: lengthMm('Section tolerance ±', 0.2, 0.03, 0.001),
       })
       .superRefine((groove, wrong) => name(wrong, grooveContradictions(groove))),
   },
@@ -87,14 +91,14 @@ export const sealKinds: KindDefinitions<SealPayloads> = {
     version: 1,
     schema: z
       .strictObject({
-        crystalMm: lengthMm('Crystal across', 60, 28).nullable(),
-        bezelMm: lengthMm('Bezel outside', 70, 32).nullable(),
-        crystalAboveMm: lengthMm('Crystal over its bezel', 10, 0.4, -3).nullable(),
-        caseMm: lengthMm('Case across', 80, 36).nullable(),
-        backMm: lengthMm('Back across', 80, 32.8).nullable(),
-        backBulgeMm: lengthMm('Bulge of the back', 10, 0.6, 0).nullable(),
-        glassMm: lengthMm('Glass in the back', 60, 22).nullable(),
-        glassAboveMm: lengthMm('Glass over its rim', 5, 0.2, -3).nullable(),
+        crystalMm: pressMm('crystalMm', 60, 28),
+        bezelMm: pressMm('bezelMm', 70, 32),
+        crystalAboveMm: pressMm('crystalAboveMm', 10, 0.4, -3),
+        caseMm: pressMm('caseMm', 80, 36),
+        backMm: pressMm('backMm', 80, 32.8),
+        backBulgeMm: pressMm('backBulgeMm', 10, 0.6, 0),
+        glassMm: pressMm('glassMm', 60, 22),
+        glassAboveMm: pressMm('glassAboveMm', 5, 0.2, -3),
       })
       .superRefine((measures, wrong) => name(wrong, pressContradictions(measures))),
   },
@@ -126,7 +130,7 @@ export const sealKinds: KindDefinitions<SealPayloads> = {
     version: 1,
     schema: z.strictObject({
       note: optionalText({
-        words: 'What this shop changed',
+        words: 'Changes made here',
         max: 500,
         example: 'insulator renewed, contact straightened',
       }),
@@ -140,20 +144,16 @@ export const sealKinds: KindDefinitions<SealPayloads> = {
     },
     schema: z
       .strictObject({
-        how: text({ words: 'Closed', max: 80, example: 'thumbs' }),
-        seamEven: yesNo('Looked along the whole seam: it is'),
-        raisedClocks: several(
-          'It stands up, or the ring shows, at',
-          clock('It stands up, or the ring shows, at'),
-          24,
-        ),
+        how: text({ words: 'Closing method', max: 80, example: 'thumbs' }),
+        seamEven: yesNo('Case seam'),
+        raisedClocks: clocks('Raised seam or visible ring', 24),
         seenFrom: oneOf('Seen from', VIEWS).nullable(),
-        interim: yesNo('For the time being, on its old seal'),
+        interim: yesNo('Temporary closing on the old seal'),
       })
       .refine((closed) => !closed.seamEven || closed.raisedClocks.length === 0, {
         path: ['seamEven'],
         error:
-          'Looked along the whole seam: it is not even all round where it stands up at the places marked.',
+          'Case seam: it cannot be even all round and raised at the marked places. Change one of the two.',
       }),
   },
 };

@@ -8,13 +8,13 @@ import type { KindDefinitions } from './define';
 /** What each thing tried did, by its name. */
 const tried = <const T extends readonly string[]>(what: T) =>
   called(
-    'What was tried',
+    'Functions tried',
     z.partialRecord(z.enum(what), oneOf('Result', PROOF_RESULTS), {
-      error: 'What was tried: an object, e.g. {}.',
+      error: 'Functions tried: an object, e.g. {}.',
     }),
   );
 const handedBackSo = optionalText({
-  words: 'Handed back so, because',
+  words: 'Reason for handing it back with a fault',
   max: 200,
   example: 'the owner knows, and wants no repair',
 });
@@ -47,7 +47,7 @@ export const setKinds: KindDefinitions<SetPayloads> = {
   'set.runs': {
     version: 1,
     schema: z.strictObject({
-      runs: yesNo('Seen'),
+      runs: yesNo('Does it run?'),
       watchedSeconds: number({ words: 'Watched for', min: 1, max: 1_000_000, unit: 's', example: 60 }),
     }),
   },
@@ -70,7 +70,7 @@ export const setKinds: KindDefinitions<SetPayloads> = {
   'set.run-ended': {
     version: 2,
     schema: z
-      .strictObject({ toSee, shows: handsReading, stillRuns: yesNo('Seen') })
+      .strictObject({ toSee, shows: handsReading, stillRuns: yesNo('Does it run?') })
       .refine((run) => run.toSee === 'that it runs' || run.shows !== '' || !run.stillRuns, wantsReading),
     upcasters: { 1: toSeeTime },
   },

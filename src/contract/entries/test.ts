@@ -100,10 +100,10 @@ export const testKinds: KindDefinitions<TestPayloads> = {
         method: oneOf('Method', TEST_METHODS),
         pressureBar: number({ words: 'Pressure', min: -0.9, max: 130, unit: 'bar', example: 3 }).nullable(),
         seconds: seconds('Watched for'),
-        outcome: oneOf('Outcome', TEST_OUTCOMES).nullable(),
+        outcome: oneOf('Result', TEST_OUTCOMES).nullable(),
         record: record.nullable(),
-        deflectionStartUm: deflection('Deflection, start').nullable(),
-        deflectionEndUm: deflection('Deflection, end').nullable(),
+        deflectionStartUm: deflection('Deflection at the start').nullable(),
+        deflectionEndUm: deflection('Deflection at the end').nullable(),
         testerNoiseUm: number({
           words: 'Noise of the tester',
           min: 0,
@@ -120,11 +120,11 @@ export const testKinds: KindDefinitions<TestPayloads> = {
         }).nullable(),
         places: several(
           'Places',
-          z.strictObject({ side: oneOf('Side', LEAK_SIDES), clock: clock('At') }),
+          z.strictObject({ side: oneOf('Side', LEAK_SIDES), clock: clock('Clock position') }),
           24,
         ),
         fogSeconds: number({
-          words: 'The fog stood for',
+          words: 'Fog duration',
           min: 1,
           max: 86_400,
           unit: 's',
@@ -132,13 +132,13 @@ export const testKinds: KindDefinitions<TestPayloads> = {
         }).nullable(),
         temperatureC: number({ words: 'Temperature', min: -10, max: 60, unit: '°C', example: 22 }).nullable(),
         note: optionalText({
-          words: 'What was done before it',
+          words: 'Work before the test',
           max: 300,
           example: 'crown seal renewed, tested again',
         }),
-        retestOf: several('After a repair: retest of', id, 50),
+        retestOf: several('Retest of', id, 50),
         excessReason: optionalText({
-          words: 'Why beyond that all the same',
+          words: 'Reason for exceeding the limit',
           max: 200,
           example: 'the owner asks for its full rating, told of the risk',
         }),
@@ -152,12 +152,12 @@ export const testKinds: KindDefinitions<TestPayloads> = {
           test.fogSeconds === null || (test.method === 'condensation' && test.outcome === 'leak seen'),
         {
           path: ['fogSeconds'],
-          error: 'The fog stood for: only of a condensation test at which fog was seen.',
+          error: 'Fog duration: only of a condensation test at which fog was seen.',
         },
       )
       .refine((test) => (test.deflectionStartUm === null) === (test.deflectionEndUm === null), {
         path: ['deflectionEndUm'],
-        error: 'Deflection, end: wanted with the one at the start, e.g. 12.4 and 12.1, or neither.',
+        error: 'Deflection at the end: wanted with the one at the start, e.g. 12.4 and 12.1, or neither.',
       })
       .refine((test) => (test.method === 'condensation') === (test.pressureBar === null), {
         path: ['pressureBar'],
@@ -167,7 +167,8 @@ export const testKinds: KindDefinitions<TestPayloads> = {
         (test) => test.method === 'dry air' || (test.record === null && test.deflectionStartUm === null),
         {
           path: ['deflectionStartUm'],
-          error: 'Deflection, start: of a dry test alone; a wet one and condensation are judged by eye.',
+          error:
+            'Deflection at the start: of a dry test alone; a wet one and condensation are judged by eye.',
         },
       )
       .refine(
@@ -177,12 +178,12 @@ export const testKinds: KindDefinitions<TestPayloads> = {
         {
           path: ['outcome'],
           error:
-            'Outcome: what was seen; only a dry test with its record or both deflections is judged by them.',
+            'Result: choose what was seen. Only a dry test with its record or both deflections is judged without it.',
         },
       )
       .refine((test) => test.record === null || test.deflectionStartUm === null, {
         path: ['deflectionStartUm'],
-        error: 'Deflection, start: its record holds it; leave the two figures blank.',
+        error: 'Deflection at the start: its record holds it; leave the two figures blank.',
       })
       .superRefine(({ record: kept, pressureBar, seconds: told }, wrong) => {
         const held = kept === null ? null : carriedBy(kept);
@@ -214,7 +215,7 @@ export const testKinds: KindDefinitions<TestPayloads> = {
         }).nullable(),
         withinPercent: number({ words: 'Known within', min: 1, max: 100, unit: '%', example: 10 }).nullable(),
         diameterMm: number({
-          words: 'Case across',
+          words: 'Case diameter',
           min: 8,
           max: 90,
           unit: 'mm',
@@ -245,9 +246,9 @@ export const testKinds: KindDefinitions<TestPayloads> = {
         record: record.nullable(),
         typed: z
           .strictObject({
-            startUm: deflection('At the start'),
-            endUm: deflection('At the end'),
-            seconds: seconds('It ran for'),
+            startUm: deflection('Deflection at the start'),
+            endUm: deflection('Deflection at the end'),
+            seconds: seconds('Duration'),
           })
           .nullable(),
       })
@@ -267,7 +268,7 @@ export const testKinds: KindDefinitions<TestPayloads> = {
   'test.finding': {
     version: 1,
     schema: z.strictObject({
-      seat: oneOf('It leaks at', LEAK_SEATS),
+      seat: oneOf('Source of the leak', LEAK_SEATS),
       foundBy: z.array(id).max(50),
       done: oneOf('What was done', LEAK_DONE),
       note: optionalText({ words: 'Note', max: 300, example: 'tube worn, seal of 2.0 mm' }),

@@ -90,7 +90,7 @@ export const benchJudges: Judges<AtTheBench> = {
     return payload.crown === 'no crown' && at !== null
       ? refuse(
           [
-            `A crown was noted at ${clockWords(at, 'the dial')}, but no crown is recorded now. Only one can be right.`,
+            `A crown was noted at ${clockWords(at, 'the dial')}, but no crown is recorded now. Both cannot be true. Correct the wrong one.`,
           ],
           'Look again; correct the watch as it was taken in, or say what crown it has.',
           'crown',
@@ -146,13 +146,17 @@ export const benchJudges: Judges<AtTheBench> = {
     const against = [
       ...ringContradictions(payload),
       ...(rim !== undefined && rim > 0 && payload.state === 'none there'
-        ? ['A ring was counted at the rim at opening, but none is recorded now. Only one can be right.']
+        ? [
+            'A ring was counted at the rim at opening, but none is recorded now. Both cannot be true. Correct the wrong one.',
+          ]
         : []),
       ...(rim === 0 &&
       payload.state !== 'renewed' &&
       payload.state !== 'none there' &&
       !payload.findings.includes('missing')
-        ? [`No ring was counted at the rim, but one is recorded as ${payload.state}. Only one can be right.`]
+        ? [
+            `No ring was counted at the rim, but one is recorded as ${payload.state}. Both cannot be true. Correct the wrong one.`,
+          ]
         : []),
     ];
     if (against.length > 0) return refuse(against, 'Correct what was found or what was done.', 'state');

@@ -216,8 +216,8 @@ const REFUSED: readonly Case[] = [
     () => takenIn('cell and reseal'),
     (job) => void job.add('seal.gasket', { ...gasket, state: 'reused', findings: ['missing', 'dry'] }),
     [
-      'The ring is recorded as missing and as reused. Only one can be right.',
-      'The ring is recorded as missing and as dry. Only one can be right.',
+      'The ring is recorded as missing and as reused. Both cannot be true. Correct the wrong one.',
+      'The ring is recorded as missing and as dry. Both cannot be true. Correct the wrong one.',
     ],
     'Correct what was found or what was done.',
   ],
@@ -225,7 +225,7 @@ const REFUSED: readonly Case[] = [
     'a ring greased and left in place',
     () => takenIn('cell and reseal'),
     (job) => void job.add('seal.gasket', { ...gasket, state: 'left in place' }),
-    'The ring is recorded as left in place and as greased. Only one can be right.',
+    'The ring is recorded as left in place and as greased. Both cannot be true. Correct the wrong one.',
     'Correct what was found or what was done.',
   ],
   [
@@ -236,7 +236,7 @@ const REFUSED: readonly Case[] = [
       return job;
     },
     (job) => void job.add('seal.gasket', { ...gasket, state: 'reused' }),
-    'No ring was counted at the rim, but one is recorded as reused. Only one can be right.',
+    'No ring was counted at the rim, but one is recorded as reused. Both cannot be true. Correct the wrong one.',
     'Correct what was found or what was done.',
   ],
   [
@@ -248,8 +248,8 @@ const REFUSED: readonly Case[] = [
     },
     (job) => void job.add('seal.inside', { innerCover: 'inspected', hatch: 'none there' }),
     [
-      'No seal of an inner cover was counted at opening, but one is recorded as inspected. Only one can be right.',
-      '1 seal of a hatch was counted at opening, but none is recorded now. Only one can be right.',
+      'No seal of an inner cover was counted at opening, but one is recorded as inspected. Both cannot be true. Correct the wrong one.',
+      '1 seal of a hatch was counted at opening, but none is recorded now. Both cannot be true. Correct the wrong one.',
     ],
     'Look at the seals again. Correct the count or what was done with them.',
   ],
@@ -368,7 +368,7 @@ const REFUSED: readonly Case[] = [
     'no crown where one was noted',
     () => takenIn('cell only'),
     (job) => void job.add('arrive.crown', { crown: 'no crown' }),
-    'A crown was noted at 3 o’clock, seen from the dial, but no crown is recorded now. Only one can be right.',
+    'A crown was noted at 3 o’clock, seen from the dial, but no crown is recorded now. Both cannot be true. Correct the wrong one.',
     'Look again; correct the watch as it was taken in, or say what crown it has.',
   ],
   [

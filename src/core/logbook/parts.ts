@@ -234,14 +234,14 @@ export function insideContradictions(
       return [
         {
           path,
-          reason: `${counted === 1 ? `1 seal ${words} was` : `${figure(counted, 0)} seals ${words} were`} counted at opening, but none is recorded now. Only one can be right.`,
+          reason: `${counted === 1 ? `1 seal ${words} was` : `${figure(counted, 0)} seals ${words} were`} counted at opening, but none is recorded now. Both cannot be true. Correct the wrong one.`,
         },
       ];
     return counted === 0 && said[path] === 'inspected'
       ? [
           {
             path,
-            reason: `No seal ${words} was counted at opening, but one is recorded as inspected. Only one can be right.`,
+            reason: `No seal ${words} was counted at opening, but one is recorded as inspected. Both cannot be true. Correct the wrong one.`,
           },
         ]
       : [];

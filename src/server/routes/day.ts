@@ -33,8 +33,7 @@ export function dayRoutes(
       throw notKept({
         outcome: 'refused',
         reasons: [`The bin holds ${stock.spentInBin()} spent cells, not ${given.count}.`],
-        whatToDo:
-          'Count the bin again. What is missing is loose somewhere: find it before it is found by a child.',
+        whatToDo: 'Count the bin again. Missing cells lie loose somewhere. Find them before a child does.',
       });
     }
     told();
@@ -53,14 +52,15 @@ export function dayRoutes(
       throw notKept({
         outcome: 'refused',
         reasons: [`Today is ${now.day}, not ${day}.`],
-        whatToDo: 'Load the page again and close today.',
+        whatToDo: 'Reload the page, then close today.',
       });
     const may = mayCloseDay(now.loose);
     if (may.verdict !== 'close')
       throw notKept({
         outcome: 'refused',
         reasons: may.reasons,
-        whatToDo: 'Say of each where it is. Swallowed, one can kill a child or an animal within hours.',
+        whatToDo:
+          'Record where each loose cell is. A swallowed cell can kill a child or an animal within hours.',
       });
     if (!now.closed) {
       stock.closeDay(day, `no cell loose, ${now.spentInBin} spent in the bin`, technicianId);

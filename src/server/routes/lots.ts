@@ -63,7 +63,7 @@ export function writeLots(
     if (outcome === 'same lot again') {
       throw conflict(
         `Lot ${delivery.lotCode} of ${delivery.supplier} is in stock already.`,
-        'If it is another delivery, give it its own lot code.',
+        'If this is another delivery, give it a separate lot code.',
       );
     }
     told();
@@ -77,7 +77,7 @@ export function writeLots(
     if (outcome === 'no such lot') throw notFound('such lot');
     refuseOtherBody(outcome);
     if (outcome === 'moved since')
-      throw conflict(movedWords(count), 'Count what lies there now, and record that.');
+      throw conflict(movedWords(count), 'Count the lot again and record the new count.');
     told();
     response.status(outcome === 'counted' ? 201 : 200).json({ id: count.lotId });
   });
@@ -98,7 +98,7 @@ export function writeLots(
     if (sampled.outcome === 'not a cell')
       throw notKept({
         outcome: 'refused',
-        reasons: ['Only a lot of cells is sampled.'],
+        reasons: ['Only lots of cells can be sampled.'],
         whatToDo: 'Choose a lot of cells.',
       });
     told();
@@ -114,8 +114,8 @@ export function writeLots(
     if (outcome === 'more than there are')
       throw notKept({
         outcome: 'refused',
-        reasons: [`The ledger has fewer than ${given.count} in that lot.`],
-        whatToDo: 'Count the lot first, then take out what lies there.',
+        reasons: [`The ledger shows fewer than ${given.count} in this lot.`],
+        whatToDo: 'Count the lot first, then take out at most that many.',
       });
     told();
     response.status(outcome === 'done' ? 201 : 200).json({ id: given.lotId });

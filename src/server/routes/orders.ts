@@ -71,19 +71,20 @@ export function deliveryRoutes(
     if (outcome === 'note booked before' || outcome === 'order received before')
       throw conflict(
         `Delivery note ${delivery.noteNumber} of ${delivery.supplier} is booked in already.`,
-        'Nothing was changed. If it is another delivery, look for its own number.',
+        'Nothing was changed. If this is another delivery, enter the number of its own delivery note.',
       );
     if (outcome === 'no such order') throw notFound('such order');
     if (outcome === 'lot on two lines')
       throw notKept({
         outcome: 'refused',
-        reasons: ['One lot stands on two lines of this note.'],
-        whatToDo: 'Make one line of them with the count of both, and book it in again. Nothing was changed.',
+        reasons: ['Two lines of this note have the same lot.'],
+        whatToDo:
+          'Combine them into one line with the total count, then book the note in again. Nothing was changed.',
       });
     if (outcome === 'lot booked before')
       throw conflict(
         `A lot of ${delivery.supplier} in this note is in stock already.`,
-        'Nothing was changed. If it is another delivery of that lot, give it a code of its own.',
+        'Nothing was changed. If this is another delivery of that lot, give it a separate lot code.',
       );
     told();
     response.status(outcome === 'received' ? 201 : 200).json({ id: delivery.id });

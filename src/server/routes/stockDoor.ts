@@ -29,8 +29,8 @@ export function stockDoor(store: Store): StockDoor {
       if (read === undefined)
         throw notKept({
           outcome: 'refused',
-          reasons: [`“${code}” is not a cell of the table.`],
-          whatToDo: 'Give the name as on the blister, e.g. SR621SW or 364.',
+          reasons: [`“${code}” is not in the cell table.`],
+          whatToDo: 'Enter the name printed on the blister, e.g. SR621SW or 364.',
         });
       return read;
     },
@@ -40,7 +40,7 @@ export function stockDoor(store: Store): StockDoor {
         throw notKept({
           outcome: 'refused',
           reasons: [doubt],
-          whatToDo: 'Read the blister again, and write the day as year-month-day.',
+          whatToDo: 'Read the blister again and enter the date as year-month-day.',
         });
     },
     refuseOtherBody(outcome) {

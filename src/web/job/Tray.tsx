@@ -240,7 +240,7 @@ function ServesField() {
     return (
       <openPart.Several
         name="serves"
-        shownAs="It serves, so if it is lost or replaced there is to prove"
+        shownAs="Used for (retest if lost or replaced)"
         options={SERVED.map((each) => ({ value: each, label: `${each} (${PROVED_BY[each]})` }))}
       />
     );

@@ -48,5 +48,5 @@ export function wetRisk(
 ): string | null {
   return method !== 'wet' || stepPassed({ method: 'dry air', overBar }, tests)
     ? null
-    : 'No dry test at this pressure was passed. If the watch leaks, the wet test draws water into it. Test it dry first, or take the movement out.';
+    : 'This watch has not passed a dry test at this pressure. If it leaks, the wet test draws water into the case. Run a dry test first, or take the movement out.';
 }

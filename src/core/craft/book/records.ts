@@ -120,12 +120,12 @@ function judgeCalibre(calibre: Calibre, book: Book): RecordProblem[] {
   if (calibre.lightTimes.length > 0 && calibre.charge?.by !== 'light')
     wrong(
       'lightTimes',
-      'Charging times by light are entered, but the movement is not charged by light. Only one can be right.',
+      'Charging times by light are entered, but the movement is not charged by light. Both cannot be true. Correct the wrong one.',
     );
   if (calibre.rotor !== null && calibre.charge?.by !== 'rotor')
     wrong(
       'rotor',
-      'A rotor gain is entered, but the movement is not charged by a rotor. Only one can be right.',
+      'A rotor gain is entered, but the movement is not charged by a rotor. Both cannot be true. Correct the wrong one.',
     );
   const { charge } = calibre;
   if (charge && (charge.upgradeKitCode === null) !== (charge.upgradeReserveDays === null))

@@ -151,21 +151,25 @@ const nearest = (of: readonly DieOnSide[]): DieOnSide | null =>
 
 const plasticFirst = ({ die }: DieOnSide): number => (die.material === 'plastic' ? 0 : 1);
 
+/** What each measure is called, in its form, in what is missing and in what contradicts it. */
+export const PRESS_NAMES: Readonly<Record<keyof PressMeasures, string>> = {
+  crystalMm: 'crystal diameter',
+  bezelMm: 'bezel diameter',
+  crystalAboveMm: 'crystal height above the bezel',
+  caseMm: 'case diameter',
+  backMm: 'back diameter',
+  backBulgeMm: 'bulge of the back',
+  glassMm: 'diameter of the glass in the back',
+  glassAboveMm: 'height of that glass above its rim',
+};
+
 /** What a press has to know before any die is named, in words. */
 function missingOf({ measures }: PressQuestion): readonly string[] {
-  const words: Readonly<Partial<Record<keyof PressMeasures, string>>> = {
-    crystalMm: 'the crystal across',
-    bezelMm: 'the bezel outside',
-    crystalAboveMm: 'how far the crystal stands over the bezel',
-    caseMm: 'the case across',
-    backMm: 'the back across',
-    ...(measures.glassMm === null
-      ? { backBulgeMm: 'how far the back bulges' }
-      : { glassAboveMm: 'how far the glass of the back stands over its rim' }),
-  };
-  return Object.entries(words).flatMap(([name, said]) =>
-    measures[name as keyof PressMeasures] === null ? [said] : [],
+  const asked = (Object.keys(PRESS_NAMES) as (keyof PressMeasures)[]).filter((name) =>
+    // A back of glass is pressed at its rim; any other at its bulge.
+    measures.glassMm === null ? !name.startsWith('glass') : !['glassMm', 'backBulgeMm'].includes(name),
   );
+  return asked.filter((name) => measures[name] === null).map((name) => `the ${PRESS_NAMES[name]}`);
 }
 
 /** Measures of which none that matters is missing: what does not matter counts as nothing. */
@@ -193,27 +197,23 @@ export function pressContradictions(
   measures: PressMeasures,
 ): readonly { readonly path: keyof PressMeasures; readonly reason: string }[] {
   const { crystalMm, bezelMm, caseMm, backMm, glassMm } = measures;
-  const above = (path: keyof PressMeasures, what: string) => ({
-    path,
-    what,
-    value: measures[path],
-    unit: 'mm',
-    from: -MOST_ABOVE_MM,
-    to: MOST_ABOVE_MM,
-  });
+  const named = (path: keyof PressMeasures): string => `The ${PRESS_NAMES[path]}`;
   const lengths = [
-    ...invalidLengths<keyof PressMeasures>([
-      ['crystalMm', 'The crystal across', crystalMm],
-      ['bezelMm', 'The bezel outside', bezelMm],
-      ['caseMm', 'The case across', caseMm],
-      ['backMm', 'The back across', backMm],
-      ['glassMm', 'The glass of the back', glassMm],
-    ]),
-    ...invalidFigures<keyof PressMeasures>([
-      above('crystalAboveMm', 'How far the crystal stands over its bezel'),
-      above('backBulgeMm', 'How far the back bulges'),
-      above('glassAboveMm', 'How far the glass stands over its rim'),
-    ]),
+    ...invalidLengths(
+      (['crystalMm', 'bezelMm', 'caseMm', 'backMm', 'glassMm'] as const).map(
+        (path) => [path, named(path), measures[path]] as const,
+      ),
+    ),
+    ...invalidFigures(
+      (['crystalAboveMm', 'backBulgeMm', 'glassAboveMm'] as const).map((path) => ({
+        path,
+        what: named(path),
+        value: measures[path],
+        unit: 'mm',
+        from: -MOST_ABOVE_MM,
+        to: MOST_ABOVE_MM,
+      })),
+    ),
   ];
   if (lengths.length > 0) return lengths;
   return [

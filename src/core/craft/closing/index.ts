@@ -7,6 +7,7 @@ export {
   fitDies,
   NO_PRESS_MEASURES,
   type Pressed,
+  PRESS_NAMES,
   pressContradictions,
   type PressMeasures,
   type PressQuestion,

@@ -129,7 +129,7 @@ function unknownHolder(phase: 'out' | 'in', { step, recipe }: StepWriter): Fitti
         'see',
         'See what holds the cell',
         'It may be a lever, clip, spring, bridge, latch or hatch. Record it in stage 3 under “Cell held by”: its steps then appear here.',
-        'Levering a cell out before you know what holds it bends a contact or cuts a coil.',
+        'Do not lever the cell out before you know what holds it. You could bend a contact or cut a coil.',
         recipe('out'),
       )
     : step(

@@ -172,24 +172,26 @@ export function ringContradictions({ state, findings, greased }: RingSaid): read
     return [
       ...(findings.length > 0
         ? [
-            `You recorded that there is no ring, and also that the ring is ${findings.join(', ')}. Only one can be right.`,
+            `You recorded that there is no ring, and also that the ring is ${findings.join(', ')}. Both cannot be true. Correct the wrong one.`,
           ]
         : []),
       ...(greased
-        ? ['You recorded that there is no ring, and also that it was greased. Only one can be right.']
+        ? [
+            'You recorded that there is no ring, and also that it was greased. Both cannot be true. Correct the wrong one.',
+          ]
         : []),
     ];
   return [
     ...(missing && state !== 'renewed'
-      ? [`The ring is recorded as missing and as ${state}. Only one can be right.`]
+      ? [`The ring is recorded as missing and as ${state}. Both cannot be true. Correct the wrong one.`]
       : []),
     ...(missing && findings.length > 1
       ? [
-          `The ring is recorded as missing and as ${findings.filter((each) => each !== 'missing').join(', ')}. Only one can be right.`,
+          `The ring is recorded as missing and as ${findings.filter((each) => each !== 'missing').join(', ')}. Both cannot be true. Correct the wrong one.`,
         ]
       : []),
     ...(greased && state === 'left in place'
-      ? ['The ring is recorded as left in place and as greased. Only one can be right.']
+      ? ['The ring is recorded as left in place and as greased. Both cannot be true. Correct the wrong one.']
       : []),
   ];
 }

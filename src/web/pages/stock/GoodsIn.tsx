@@ -135,7 +135,7 @@ export function GoodsIn({
         action="Book in"
         done={(values) => `${values.count} of ${values.code} booked in, lot ${values.lotCode}.`}
       >
-        <Choice name="item" label="What came" options={optionsOf(STOCK_ITEMS)} />
+        <Choice name="item" label="Type of goods" options={optionsOf(STOCK_ITEMS)} />
         <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
           <TextLine name="code" label="Code as printed" mono helper="cell or kit code, or a ring’s size" />
           <TextLine name="supplier" label="Supplier" />

@@ -239,7 +239,7 @@ function CountDialog({
           done={() => ''}
           onDone={onClose}
         >
-          <MeasureField name="counted" label="Lie there" quantity="figureOnly" />
+          <MeasureField name="counted" label="Counted" quantity="figureOnly" />
           <TextLine name="reason" label="Reason" />
         </StockForm>
       </DialogContent>
@@ -301,7 +301,7 @@ function LotDialog({
                   quantity="voltageV"
                   from={{ device: 'bench-meter', ask: { ask: 'measure', measure: 'restVoltageV' } }}
                 />
-                <Choice name="print" label="Its print" options={optionsOf(PRINT_STATES)} />
+                <Choice name="print" label="Print on the cell" options={optionsOf(PRINT_STATES)} />
               </StockForm>
             </section>
           )}

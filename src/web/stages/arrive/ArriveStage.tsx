@@ -164,7 +164,7 @@ function Mat() {
         defaults={{ risks: [], given: null }}
       >
         <RiskFields />
-        <arriveConsent.YesNo name="given" yes="Agrees to them" no="Does not agree" />
+        <arriveConsent.YesNo name="given" yes="Agrees to the risks" no="Does not agree" />
       </FactCard>
       <OptionalFacts facts={more} />
       <Linked />

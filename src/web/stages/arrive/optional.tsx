@@ -264,8 +264,8 @@ export function useOptionalOfArrival(): OptionalFact[] {
         >
           <arriveOriginality.YesNo
             name="matters"
-            yes="Clean and repair before replacing, and ask first"
-            no="Not to the owner"
+            yes="Yes: repair before replacing, and ask the owner first"
+            no="No"
           />
           <arriveOriginality.TextLine name="words" />
         </FactCard>

@@ -109,7 +109,9 @@ export function LifeCard({
       {progress === null && lives === null && (
         <Stack direction="row" spacing={2} sx={{ alignItems: 'center' }}>
           <Typography>
-            {broke ? 'The forecast broke off: no life is known.' : 'The forecast was stopped.'}
+            {broke
+              ? 'The forecast failed, so the life of this cell is not known.'
+              : 'The forecast was stopped.'}
           </Typography>
           <Button onClick={again}>Draw it again</Button>
         </Stack>

@@ -208,7 +208,7 @@ function LookedCard() {
         <checkLooked.ListChoice name="crown" options={notLooked(CROWN_SEEN)} />
         <checkLooked.ListChoice name="atFitting" options={notLooked(AT_FITTING)} />
       </Stack>
-      <Looked name="freshCell" label="Cell in it" yes="Fresh" no="The old one" />
+      <Looked name="freshCell" label="Fresh cell fitted" yes="Yes" no="No, the old one" />
       {state.calibre?.resetContact && (
         <Looked name="resetUsed" label={`Reset: ${state.calibre.resetContact}`} yes="Used" no="Not used" />
       )}

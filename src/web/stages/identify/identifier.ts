@@ -1,56 +1,42 @@
-import { type Remote, wrap } from 'comlink';
+import type { Remote } from 'comlink';
 import type { Book } from '../../../core/craft/book';
-import type { SeenBefore } from '../../../core/craft/identify';
+import type { Look, Seen, SeenBefore } from '../../../core/craft/identify';
 import { NO_TOOLS } from '../../../core/craft/tools';
-import type { IdentifyWorker } from '../../workers/identify.worker';
+import { beside } from '../../api/beside';
+import type { Answer, IdentifyWorker } from '../../workers/identify.worker';
 import workerUrl from '../../workers/identify.worker?worker&url';
 
-interface Started {
-  readonly worker: Remote<IdentifyWorker>;
-  /** Never kept; broken when the worker's code cannot be had or fails. */
-  readonly broke: Promise<never>;
-}
+const identifying = beside<IdentifyWorker>(workerUrl, 'The identification');
 
-let running: Started | null = null;
+/** Fetches the worker's code, so that a movement is identified while the server is away. */
+export const fetchIdentifier = identifying.fetchCode;
+
 let opened: {
+  readonly worker: Remote<IdentifyWorker>;
   readonly book: Book;
   readonly before: readonly SeenBefore[];
-  readonly ready: Promise<{ readonly worker: Remote<IdentifyWorker> }>;
+  readonly ready: Promise<void>;
 } | null = null;
 
-function started(): Started {
-  if (running) return running;
-  const worker = new Worker(workerUrl, { type: 'module' });
-  const broke = new Promise<never>((_, reject) => {
-    worker.addEventListener('error', () => {
-      // The next question starts another one.
-      running = null;
-      opened = null;
-      reject(new Error('The identification could not start.'));
-    });
-  });
-  broke.catch(() => undefined);
-  running = { worker: wrap<IdentifyWorker>(worker), broke };
-  return running;
+/** Opens a book in a worker once; it stays open from job to job, and is opened again in a worker that was restarted. */
+function openIn(worker: Remote<IdentifyWorker>, book: Book, before: readonly SeenBefore[]): Promise<void> {
+  if (opened?.worker === worker && opened.book === book && opened.before === before) return opened.ready;
+  const { revision, cells, makers, calibres, caseTypes, gaskets } = book;
+  const ready = worker.open({ ...NO_TOOLS, revision, cells, makers, calibres, caseTypes, gaskets }, before);
+  opened = { worker, book, before, ready };
+  return ready;
 }
 
-/** Has the worker's code here, so that a movement is identified when the server is away. */
-export async function fetchIdentifier(): Promise<void> {
-  const { ok } = await fetch(workerUrl);
-  if (!ok) throw new Error('The code of the identification cannot be had.');
-}
-
-/** The worker with this book open in it; one for the page, kept from job to job. Refuses where it cannot start. */
-export function identifierFor(
+/** Which movement the evidence speaks for, worked out beside the page. `taken`: looks that are not asked for again. */
+export function identify(
   book: Book,
   before: readonly SeenBefore[],
-): Promise<{ readonly worker: Remote<IdentifyWorker> }> {
-  if (opened?.book === book && opened.before === before) return opened.ready;
-  const { worker, broke } = started();
-  const { revision, cells, makers, calibres, caseTypes, gaskets } = book;
-  // A remote answers to every name, so it is never what a promise is kept with.
-  const open = worker.open({ ...NO_TOOLS, revision, cells, makers, calibres, caseTypes, gaskets }, before);
-  const ready = Promise.race([open, broke]).then(() => ({ worker }));
-  opened = { book, before, ready };
-  return ready;
+  evidence: readonly Seen[],
+  taken: readonly Look[],
+  hidden: boolean,
+): Promise<Answer | null> {
+  return identifying.ask(async (worker) => {
+    await openIn(worker, book, before);
+    return worker.identify(evidence, taken, hidden);
+  });
 }

@@ -16,7 +16,7 @@ import { readSize } from '../../../core/craft/units';
 import { useSeenBefore } from '../../api/resources';
 import { useJob } from '../../job/JobContext';
 import type { Answer } from '../../workers/identify.worker';
-import { identifierFor } from './identifier';
+import { identify } from './identifier';
 const EVIDENCE = kindDefinition('identify.evidence').schema;
 const NOTHING_SEEN: readonly SeenBefore[] = [];
 
@@ -117,8 +117,7 @@ export function IdentificationProvider({ children }: { readonly children: ReactN
     let current = true;
     const unseen = evidence.filter(({ seen }) => seen === null);
     const taken = [...counting, ...unseen].map(({ look }) => look);
-    void identifierFor(book, before)
-      .then(({ worker }) => worker.identify(counting, taken, hidden))
+    void identify(book, before, counting, taken, hidden)
       .then((given) => {
         if (!current || given === null) return;
         setAnswer(given);

@@ -154,7 +154,6 @@ function Fields() {
         {asks('notchClocks') && (
           <openMeasured.NumbersField
             name="notchClocks"
-            shownAs="Clock positions, if uneven"
             helper="from behind, e.g. 12 3.8 8.2; blank where even"
           />
         )}

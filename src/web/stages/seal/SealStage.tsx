@@ -90,7 +90,7 @@ function GasketFields() {
         <sealGasket.ListChoice name="profile" options={optionsOf(GASKET_PROFILES)} />
         <sealGasket.ListChoice name="greasedBy" options={optionsOf(GREASED_BY)} />
       </Stack>
-      <sealGasket.YesNo name="meetsWater" yes="It will" no="It will not" />
+      <sealGasket.YesNo name="meetsWater" yes="Yes" no="No" />
       <sealGasket.Several name="findings" options={optionsOf(GASKET_FINDINGS)} />
       {(wanted !== null || reason !== '') && <sealGasket.TextLine name="reason" />}
     </>
@@ -189,7 +189,7 @@ function Mat() {
         <SeamFields />
         <sealClosed.Tick
           name="interim"
-          shownAs="For the time being, on its old seal: a follow-up job waits for the part"
+          shownAs="Temporary closing on the old seal. A follow-up job waits for the part."
         />
       </FactCard>
       {followUp && (

@@ -79,9 +79,13 @@ function BlankFields() {
         <FromFile label="The record of a blank run" onRecord={take} />
       </Stack>
       <Columns>
-        <typedBlank.MeasureField name={typed.start} label="Or typed: at the start" quantity="micrometres" />
-        <typedBlank.MeasureField name={typed.end} label="At the end" quantity="micrometres" />
-        <typedBlank.MeasureField name={typed.seconds} label="It ran for" quantity="durationS" />
+        <typedBlank.MeasureField
+          name={typed.start}
+          label="Or enter the deflection at the start"
+          quantity="micrometres"
+        />
+        <typedBlank.MeasureField name={typed.end} label="Deflection at the end" quantity="micrometres" />
+        <typedBlank.MeasureField name={typed.seconds} label="Duration" quantity="durationS" />
       </Columns>
     </>
   );

@@ -154,7 +154,7 @@ function DryFields() {
       <Columns>
         <testMade.MeasureField
           name="deflectionStartUm"
-          shownAs="Or typed: deflection, start"
+          shownAs="Or enter the deflection at the start"
           quantity="micrometres"
           optional
           helper="after settling, from the baseline"
@@ -164,7 +164,7 @@ function DryFields() {
       {start === null && end === null && (
         <testMade.Choice
           name="outcome"
-          shownAs="Nothing measured: what was seen"
+          shownAs="Result, if nothing was measured"
           options={optionsOf(TEST_OUTCOMES)}
         />
       )}

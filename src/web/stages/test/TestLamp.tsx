@@ -67,12 +67,10 @@ function OnTheForm() {
       <LampAnswer
         question="What this record shows"
         standing="open"
-        answer="Not worked out"
-        reasons={[
-          'The judgement broke off here: nothing is known of this record yet. Its figures stay on the form.',
-        ]}
+        answer="No result"
+        reasons={['The calculation failed. Your figures are still on the form.']}
       >
-        <Button onClick={shown.again}>Work it out again</Button>
+        <Button onClick={shown.again}>Calculate again</Button>
       </LampAnswer>
     );
   if (shows === null)
