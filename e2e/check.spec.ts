@@ -65,7 +65,11 @@ const cases: readonly Case[] = [
     meter: { coilKOhm: 10_000, pulsesEveryS: null },
     take: ['Coil resistance'],
     pulses: true,
-    looked: (page) => looked(page).getByRole('radio', { name: 'Fresh' }).check(),
+    looked: (page) =>
+      looked(page)
+        .getByRole('radiogroup', { name: 'Fresh cell fitted' })
+        .getByRole('radio', { name: 'Yes' })
+        .check(),
     says: 'Coil severed',
     also: '38.00 EUR',
   },
@@ -218,7 +222,7 @@ test('what cannot be told yet says so, and names the cheapest test that separate
   await card(page, 'Finding')
     .getByRole('button', { name: /As the lamp says: coil severed/ })
     .click();
-  await expect(card(page, 'Finding').getByLabel('Cause')).toHaveValue('coil severed');
+  await expect(card(page, 'Finding').getByLabel('Cause', { exact: true })).toHaveValue('coil severed');
   await card(page, 'Finding').getByRole('button', { name: 'Record' }).click();
   await expect(card(page, 'Finding')).toContainText('Finding: coil severed; next: new circuit');
   await expectAccessible(page, 'a diagnosis');
@@ -290,7 +294,7 @@ test('a leak goes on the drawing of its layout with photograph and currents, to 
   await leak.getByLabel('What was done').fill('weak acid, alcohol, dried');
   await leak.getByRole('textbox', { name: 'Current before cleaning' }).fill('4.2');
   await setDevice(page, 'bench-meter', { ...SOUND, currentUA: 2.4 });
-  await leak.getByRole('button', { name: 'Current after: take it from the bench meter' }).click();
+  await leak.getByRole('button', { name: 'Current after cleaning: take it from the bench meter' }).click();
   await leak.getByLabel('Supplier of the leaked cell').fill('Nettle & Quay Supplies');
   await leak.getByRole('button', { name: 'From the camera' }).click();
   await expect(leak.getByRole('img', { name: /\.png$/ })).toBeVisible();

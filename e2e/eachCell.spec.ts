@@ -131,7 +131,7 @@ test('a movement nobody knows has two cells once somebody names them, each with 
   const lamp = page.getByRole('complementary', { name: 'Lamp' });
   await expect(lamp).toContainText('Read together for the cell of display: what ails it?■Spent cell');
   const finding = part('Finding, display');
-  await expect(finding.getByLabel('Cause')).toHaveValue('');
+  await expect(finding.getByLabel('Cause', { exact: true })).toHaveValue('');
   await finding.getByRole('button', { name: /As the lamp says: spent cell/ }).click();
   await finding.getByRole('button', { name: 'Record' }).click();
   await expect(finding).toContainText('Finding: spent cell');

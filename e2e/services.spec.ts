@@ -362,7 +362,9 @@ test('diagnose: a finding, a leak on the layout with a photograph, an agreement,
   await expect(noted).toContainText('Leaked: crust at the contact');
   await noted.getByRole('button').first().click();
   await expect(noted.getByRole('img', { name: 'movement.png' })).toBeVisible();
-  await card(page, 'Finding').getByLabel('Cause').selectOption('electrolyte or damp on the circuit');
+  await card(page, 'Finding')
+    .getByLabel('Cause', { exact: true })
+    .selectOption('electrolyte or damp on the circuit');
   await card(page, 'Finding').getByRole('radio', { name: 'New circuit' }).check();
   await record(page, 'Finding');
   await toStage(page, 'Seal and close');
@@ -447,7 +449,7 @@ test('a watch closed for the time being opens the job that waits for its part, a
   await toStage(page, 'Seal and close');
   await record(page, 'Gasket');
   await card(page, 'Closed')
-    .getByRole('checkbox', { name: /For the time being/ })
+    .getByRole('checkbox', { name: /Temporary closing/ })
     .check();
   await record(page, 'Closed');
   const follow = page.getByText(/waits for the\s+part/).getByRole('link');
