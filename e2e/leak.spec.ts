@@ -110,7 +110,7 @@ test('a running test is stopped by its key, and nothing of it is kept', async ({
 test('while it runs the tester says whether its time will do, is given more by one key, and ends once it is settled', async ({
   rack: page,
 }) => {
-  await setDevice(page, 'leak-tester', { ...FAST_TESTER, noiseUm: 0.12, speed: 25 });
+  await setDevice(page, 'leak-tester', { ...FAST_TESTER, noiseUm: 0.12, speed: 14 });
   await toTest(page, 'LONGER-1', null);
   await measuredVolume(page, '1.3', '5');
   const form = card(page, 'Record a test');

@@ -203,7 +203,7 @@ test('a watch that comes back is known again: what worked last time comes first,
   await expect(lamp).toContainText('the tool went in at 6.5 o’clock');
   await alsoRecord(page, 'For next time');
   const note = card(page, 'For next time');
-  await note.getByLabel('What to do the same, or not').fill('the lip is worn: broad knife');
+  await note.getByLabel('Note for next time').fill('the lip is worn: broad knife');
   await note.getByRole('button', { name: 'Note it' }).click();
   await expect(stands(page, 'For next time 1')).toContainText('the lip is worn: broad knife');
   await page.keyboard.press('Escape');
