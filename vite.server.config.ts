@@ -1,11 +1,11 @@
 import { cpSync } from 'node:fs';
-import { join } from 'node:path';
+import { basename, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { defineConfig } from 'vite';
 
 const root = fileURLToPath(new URL('.', import.meta.url));
 /** What the server reads beside its modules: each module asks for a folder by its own name. */
-const BESIDE = ['store/migrations', 'store/catalogue', 'devices/pictures'];
+const BESIDE = ['store/migrations', 'store/catalogue', 'devices/drivers/pictures', 'devices/drivers/recordings'];
 
 /** The server in one file: it starts in a fifth of the time. Packages stay where they are installed. */
 export default defineConfig({
@@ -30,7 +30,7 @@ export default defineConfig({
       // Wherever it is built to.
       writeBundle({ dir = '' }) {
         for (const folder of BESIDE)
-          cpSync(join(root, 'src/server', folder), join(dir, folder.split('/')[1] ?? ''), {
+          cpSync(join(root, 'src/server', folder), join(dir, basename(folder)), {
             recursive: true,
           });
       },

@@ -19,7 +19,7 @@ import { tools } from './tools';
 import { type DemoJob, LAST_TEST, type Step, type TechnicianKey, technicians } from './steps';
 
 const NAMESPACE = '6f1d2a7c-3b54-4e0e-9a61-0c5b8f2d9e10';
-const PICTURES = join('src', 'server', 'devices', 'pictures');
+const PICTURES = join('src', 'server', 'devices', 'drivers', 'pictures');
 
 /** The program that serves the demo: it was built from the same sources before. Answers stored by it are not worked out again. */
 export const demoProgram = (): string => builtProgramId(join('dist', 'server'));

@@ -46,14 +46,14 @@ test('the policy: ways of working, prices and what a service asks for hold at on
     .getByRole('group', { name: 'cell only, Seal and close' })
     .getByLabel('how it was closed')
     .uncheck();
-  await form.getByRole('button', { name: 'Decide it so' }).click();
+  await form.getByRole('button', { name: 'Save policy' }).click();
   await expect(form).toContainText('what is opened is closed again; ask for both');
   await form
     .getByRole('group', { name: 'cell only, Seal and close' })
     .getByLabel('how it was closed')
     .check();
   await form.getByRole('group', { name: 'cell only, Arrive' }).getByLabel('how it will be worn').check();
-  await form.getByRole('button', { name: 'Decide it so' }).click();
+  await form.getByRole('button', { name: 'Save policy' }).click();
   await expect(page.getByRole('complementary', { name: 'Lamp' })).toContainText('Revision 2');
   await openJob(page, 'just-arrived', 'arrive');
   await expect(card(page, 'How it is worn')).toBeVisible();
@@ -146,7 +146,7 @@ test('devices: connected and disconnected, a fault says what to do, labels and m
   const printer = page.getByRole('region', { name: 'Label printer' });
   await printer.getByText('What this stand-in simulates').click();
   await printer.getByLabel('Fault').selectOption('out of labels');
-  await printer.getByRole('button', { name: 'Simulate so' }).click();
+  await printer.getByRole('button', { name: 'Save settings' }).click();
   await expect(printer).toContainText('■ out of labels');
   await openJob(page, 'just-arrived', 'arrive');
   await page.getByRole('button', { name: 'Print the label' }).click();
@@ -154,13 +154,13 @@ test('devices: connected and disconnected, a fault says what to do, labels and m
   await goTo(page, '/devices');
   await printer.getByText('What this stand-in simulates').click();
   await printer.getByLabel('Fault').selectOption('none');
-  await printer.getByRole('button', { name: 'Simulate so' }).click();
+  await printer.getByRole('button', { name: 'Save settings' }).click();
   await expect(printer).toContainText('● connected');
   await openJob(page, 'waits-for-owner', 'handback');
   await page.getByRole('button', { name: 'Tell the owner it is ready' }).click();
   await expect(page.getByText(/By phone to the owner of T\d+-\d: your watch is ready/)).toBeVisible();
   await goTo(page, '/devices');
-  await page.getByRole('button', { name: 'Try it: Caliper' }).click();
+  await page.getByRole('button', { name: 'Try the device: Caliper' }).click();
   await expect(page.getByRole('region', { name: 'Caliper' }).getByRole('status')).toContainText(
     /\+0030\.\d\d mm/,
   );
@@ -212,7 +212,7 @@ test('photographs go with what was found; one of 60 MB is refused in words', asy
   ).toBeVisible();
   await found
     .getByLabel('Photo or file to keep')
-    .setInputFiles(join('src', 'server', 'devices', 'pictures', 'movement.png'));
+    .setInputFiles(join('src', 'server', 'devices', 'drivers', 'pictures', 'movement.png'));
   await expect(found.getByRole('img', { name: 'movement.png' })).toBeVisible();
   await found.getByRole('checkbox', { name: 'Tool marks' }).check();
   await found.getByRole('button', { name: 'Record', exact: true }).click();

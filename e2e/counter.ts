@@ -8,7 +8,7 @@ import { expect, type Locator, type Page, test as base } from '@playwright/test'
 import axe from 'axe-core';
 import { demoId, demoProgram } from '../demo/build';
 import { DEMO_START_UTC } from '../demo/scenario';
-import type { DeviceId, DeviceSettings } from '../src/contract';
+import type { DeviceId, DriverSettings } from '../src/contract';
 import type { EntryKind, Payloads } from '../src/core/logbook';
 import { makeTicket } from '../src/core/craft/tickets';
 import { newEntryOf } from '../src/testing/fixtures';
@@ -285,7 +285,7 @@ export async function setDevice(page: Page, device: DeviceId, settings: object):
 }
 
 /** A tight case on a tester that runs much faster than the clock, for a test to change. */
-export const FAST_TESTER: DeviceSettings['leak-tester'] = {
+export const FAST_TESTER: DriverSettings['leak-tester-stand-in'] = {
   stiffnessUmPerBar: 5,
   settlesPercent: 2,
   settlesInS: 5,

@@ -17,7 +17,7 @@ import {
   typeAsDevice,
 } from './counter';
 
-const MOVEMENT = join('src', 'server', 'devices', 'pictures', 'movement.png');
+const MOVEMENT = join('src', 'server', 'devices', 'drivers', 'pictures', 'movement.png');
 
 async function toOpen(page: Page, id: string): Promise<void> {
   await goTo(page, `/jobs/${id}/open`);
@@ -283,7 +283,9 @@ test('photographs are added, pasted and marked, and stand beside what this shop 
   const found = card(page, 'As found, before anything is touched');
   await found.getByRole('button', { name: 'From the camera' }).click();
   await expect(found.getByRole('img')).toHaveCount(1);
-  const bytes = readFileSync(join('src', 'server', 'devices', 'pictures', 'back.png')).toString('base64');
+  const bytes = readFileSync(join('src', 'server', 'devices', 'drivers', 'pictures', 'back.png')).toString(
+    'base64',
+  );
   await found.getByRole('group', { name: 'Photos and files' }).evaluate((element, base64) => {
     const data = new DataTransfer();
     const content = Uint8Array.from(atob(base64), (letter) => letter.charCodeAt(0));

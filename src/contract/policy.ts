@@ -16,9 +16,88 @@ import {
   WEEKDAYS,
   type Weekday,
 } from '../core/craft/policy';
-import { id, number, objectOf, oneOf, priceLine, priceMinor, text } from './fields';
+import { cost, type Fields, figure, schemasOf } from './describe';
+import { id, objectOf, oneOf, optionalText, priceLine, priceMinor, text } from './fields';
 
-const testBar = (words: string) => number({ words, min: 0.1, max: 130, unit: 'bar', example: 10 });
+const bar = (label: string) => figure(label, { min: 0.1, max: 130, example: 10, quantity: 'pressureBar' });
+
+type Numbers = Pick<
+  Policy,
+  | 'warrantyMonths'
+  | 'provingRunHours'
+  | 'handBackChargePercent'
+  | 'winderTurnsAnHour'
+  | 'mostTestBar'
+  | 'dryTesterMostBar'
+  | 'wetTesterMostBar'
+  | 'dryTesterVacuumBar'
+  | 'dryTesterNoiseUm'
+>;
+
+/** The figures of the policy, in the order in which its form asks. */
+export const policyNumbers: Fields<Numbers> = {
+  warrantyMonths: figure('Warranty', {
+    min: 0,
+    max: 120,
+    example: 12,
+    unit: 'months',
+    whole: true,
+    helper: 'on the work done',
+  }),
+  provingRunHours: figure('Proving run', {
+    min: 0,
+    max: 168,
+    example: 8,
+    quantity: 'hours',
+    helper: '0 for none; require it for a service above',
+  }),
+  handBackChargePercent: figure('Charge at hand-back', {
+    min: 5,
+    max: 100,
+    example: 50,
+    unit: '% of full',
+    helper: 'for watches that charge themselves',
+  }),
+  winderTurnsAnHour: figure('Speed of the winder', {
+    min: 10,
+    max: MOST_WINDER_TURNS,
+    example: 900,
+    unit: 'turns an hour',
+  }),
+  mostTestBar: bar('Maximum test pressure'),
+  dryTesterMostBar: bar('Maximum pressure of the dry tester'),
+  wetTesterMostBar: bar('Maximum pressure of the wet tester'),
+  dryTesterVacuumBar: figure('Vacuum of the dry tester', {
+    min: 0,
+    max: 0.9,
+    example: 0.7,
+    quantity: 'pressureBar',
+    helper: 'below the air outside; 0 where it only presses',
+  }),
+  dryTesterNoiseUm: figure('Noise of the dry tester', {
+    min: 0.001,
+    max: 20,
+    example: 0.05,
+    quantity: 'micrometres',
+    helper: 'of one reading, from the manual of the tester',
+  }),
+};
+
+type Sums = Pick<Policy, 'ownCostMinor' | 'referralMarginMinor'>;
+
+/** The sums by which it is judged whether a tool pays. */
+export const policySums: Fields<Sums> = {
+  ownCostMinor: cost('Own cost of a job'),
+  referralMarginMinor: cost('Margin on a referral'),
+};
+
+/** What the shop says of itself, as its form and its refusals call it. */
+export const shopWords = {
+  name: 'Name of the shop',
+  place: 'Place',
+  zone: 'Time zone',
+  currency: 'Currency',
+} as const;
 
 const hour = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'Hours: hour and minute, e.g. 08:30.');
 const openHours: z.ZodType<OpenHours, OpenHours> = z
@@ -41,9 +120,9 @@ function isZone(zone: string): boolean {
 }
 
 const shop: z.ZodType<Shop, Shop> = z.strictObject({
-  name: text({ words: 'Name of the shop', max: 80, example: 'The Lamp Counter' }),
-  place: z.string().trim().max(120, 'Place: at most 120 characters.'),
-  zone: z.string().refine(isZone, 'Zone: one of the world’s time zones, e.g. Europe/Lisbon.'),
+  name: text({ words: shopWords.name, max: 80, example: 'The Lamp Counter' }),
+  place: optionalText({ words: shopWords.place, max: 120, example: 'Ferry terminal, hall B' }),
+  zone: z.string().refine(isZone, `${shopWords.zone}: one of the world’s time zones, e.g. Europe/Lisbon.`),
 });
 
 const policy = objectOf<Omit<Policy, 'revision'>>({
@@ -82,42 +161,9 @@ const policy = objectOf<Omit<Policy, 'revision'>>({
     oneOf<readonly string[]>(school, waysOf(school)),
   ) as z.ZodType as z.ZodType<Schools, Schools>,
   hours: recordOf<Weekday, OpenHours | null>(WEEKDAYS, () => openHours.nullable()),
-  currency: z.string().regex(/^[A-Z]{3}$/, 'Currency: three letters, e.g. EUR.'),
-  warrantyMonths: number({ words: 'Warranty', min: 0, max: 120, unit: 'months', example: 12 }).int(),
-  ownCostMinor: priceMinor,
-  referralMarginMinor: priceMinor,
-  provingRunHours: number({ words: 'Proving run', min: 0, max: 168, unit: 'h', example: 8 }),
-  handBackChargePercent: number({
-    words: 'Hand back charged to',
-    min: 5,
-    max: 100,
-    unit: '% of full',
-    example: 50,
-  }),
-  winderTurnsAnHour: number({
-    words: 'The winder',
-    min: 10,
-    max: MOST_WINDER_TURNS,
-    unit: 'turns an hour',
-    example: 900,
-  }),
-  mostTestBar: testBar('We test at most at'),
-  dryTesterMostBar: testBar('The dry tester reaches'),
-  wetTesterMostBar: testBar('The wet tester reaches'),
-  dryTesterVacuumBar: number({
-    words: 'Vacuum of the dry tester',
-    min: 0,
-    max: 0.9,
-    unit: 'bar',
-    example: 0.7,
-  }),
-  dryTesterNoiseUm: number({
-    words: 'Noise of the dry tester',
-    min: 0.001,
-    max: 20,
-    unit: 'µm',
-    example: 0.05,
-  }),
+  currency: z.string().regex(/^[A-Z]{3}$/, `${shopWords.currency}: three letters, e.g. EUR.`),
+  ...schemasOf(policySums),
+  ...schemasOf(policyNumbers),
 });
 
 /** What the policy page sends: the shop and its policy, resting on the revision its writer saw. */

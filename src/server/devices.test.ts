@@ -1,6 +1,6 @@
 import { setTimeout as pause } from 'node:timers/promises';
 import { createHash } from 'node:crypto';
-import { readdirSync } from 'node:fs';
+import { appendFileSync, mkdirSync, readdirSync, symlinkSync, writeFileSync } from 'node:fs';
 import { request as httpRequest } from 'node:http';
 import { join } from 'node:path';
 import sharp from 'sharp';
@@ -9,7 +9,7 @@ import type {
   DeviceAsk,
   DeviceId,
   DeviceSays,
-  DeviceSettings,
+  DriverSettings,
   DeviceState,
   JobResource,
   WatchResource,
@@ -160,7 +160,7 @@ async function ask(id: DeviceId, asked: DeviceAsk): Promise<DeviceSays[]> {
 }
 
 /** A tester without noise or drift, fast. */
-const TESTER: DeviceSettings['leak-tester'] = {
+const TESTER: DriverSettings['leak-tester-stand-in'] = {
   stiffnessUmPerBar: 5,
   settlesPercent: 0,
   settlesInS: 1,
@@ -320,6 +320,42 @@ describe('devices', () => {
       expect((await fetch(`${counter.url}/api/attachments/${said.attachment.hash}`)).status).toBe(200);
   });
 
+  it('are reached in another way where one is chosen, which keeps its own settings', async () => {
+    await change('caliper', { connected: true, settings: { valueMm: 28.2, unit: 'in', fault: 'none' } });
+    expect(await change('caliper', { driver: 'caliper-keyboard' })).toMatchObject({
+      body: { driver: 'caliper-keyboard', settings: {}, connected: true },
+    });
+    // Such a one hangs on the computer at the bench, which is told so.
+    expect(await ask('caliper', { ask: 'length' })).toEqual([
+      { says: 'at the bench', driver: 'caliper-keyboard', settings: {} },
+    ]);
+    await counter.close({ keep: true });
+    counter = await Counter.open({ dataDir: counter.dataDir });
+    expect(await change('caliper', { driver: 'caliper-stand-in' })).toMatchObject({
+      body: { settings: { valueMm: 28.2, unit: 'in' } },
+    });
+    expect(await change('caliper', { driver: 'winder-stand-in' })).toMatchObject({
+      status: 422,
+      body: { detail: 'Connected by: one of caliper-stand-in, caliper-keyboard for this device.' },
+    });
+    expect(await change('caliper', { driver: 'telepathy' })).toMatchObject({ status: 400 });
+  });
+
+  it('that only give a record are neither steered nor a tank', async () => {
+    await change('leak-tester', { connected: true, driver: 'leak-tester-folder' });
+    for (const asked of [
+      { ask: 'tank', pressureBar: 3 },
+      { ask: 'change trace', run: idOf('run'), seconds: null },
+    ] as const)
+      expect(await ask('leak-tester', asked)).toEqual([
+        {
+          says: 'fault',
+          words: 'The leak tester cannot do that.',
+          whatToDo: 'Connect it in another way on the devices page, or enter the result by hand.',
+        },
+      ]);
+  });
+
   it('refuse what they cannot simulate, and asking a device that is none', async () => {
     expect(await change('caliper', { settings: { valueMm: -3, unit: 'mm', fault: 'none' } })).toMatchObject({
       status: 400,
@@ -327,5 +363,61 @@ describe('devices', () => {
     });
     expect((await counter.post('/api/devices/kettle', { connected: true })).status).toBe(404);
     expect((await counter.post('/api/devices/caliper/ask', { ask: 'nothing' })).status).toBe(400);
+  });
+});
+
+describe('a tester that writes files', () => {
+  const trace = { ask: 'trace', pressureBar: 3, seconds: 60 } as const;
+  const RECORD = 'time (s);pressure (bar);deflection (µm)\r\n0;0;0\r\n1;3,00;5,25\r\n';
+  const textOf = (said: readonly DeviceSays[]): string =>
+    said.map((each) => (each.says === 'record part' ? each.text : '')).join('');
+  let folder: string;
+  beforeEach(async () => {
+    await change('leak-tester', { connected: true, driver: 'leak-tester-folder' });
+    const { body } = await counter.get<DeviceState[]>('/api/devices');
+    folder = body.find(({ id }) => id === 'leak-tester')?.folder ?? '';
+    mkdirSync(folder, { recursive: true });
+  });
+
+  it('gives the file that comes after it was asked for, once it is whole, and no earlier one', async () => {
+    writeFileSync(join(folder, 'monday.csv'), 'an earlier test');
+    const asked = ask('leak-tester', trace);
+    await pause(500);
+    writeFileSync(join(folder, 'not a record.pdf'), 'x');
+    writeFileSync(join(folder, 'tuesday.csv'), RECORD.slice(0, 50));
+    await pause(700);
+    appendFileSync(join(folder, 'tuesday.csv'), RECORD.slice(50));
+    const said = await asked;
+    expect(textOf(said)).toBe(RECORD);
+    expect(said[0]).toEqual({ says: 'waiting', words: `Waiting for the tester’s file in ${folder}` });
+    expect(said.at(-1)).toEqual({ says: 'record', name: 'tuesday.csv' });
+  });
+
+  it('is read anew where it writes on in the same file, and never by a link out of the folder', async () => {
+    writeFileSync(join(folder, 'last.csv'), 'an earlier test');
+    const asked = ask('leak-tester', trace);
+    await pause(500);
+    symlinkSync(join(counter.dataDir, 'wax-lantern.db'), join(folder, 'link.csv'));
+    writeFileSync(join(folder, 'last.csv'), RECORD);
+    const said = await asked;
+    expect([textOf(said), said.at(-1)]).toEqual([RECORD, { says: 'record', name: 'last.csv' }]);
+  });
+
+  it('of which two come at once is not guessed at', async () => {
+    const asked = ask('leak-tester', trace);
+    await pause(500);
+    for (const name of ['a.csv', 'b.csv']) writeFileSync(join(folder, name), RECORD);
+    expect((await asked).at(-1)).toMatchObject({
+      says: 'fault',
+      words: 'Several files changed at once: a.csv, b.csv.',
+    });
+  });
+
+  it('is stood in for by a recording that writes itself into the folder, and leaves nothing', async () => {
+    await change('leak-tester', { settings: { from: 'recording', speed: 2000 } });
+    const said = await ask('leak-tester', trace);
+    expect(textOf(said).split('\r\n')).toHaveLength(168);
+    expect(said.at(-1)).toEqual({ says: 'record', name: 'recorded-test.csv' });
+    expect(readdirSync(folder)).toEqual([]);
   });
 });

@@ -16,6 +16,8 @@ const port = Number(process.env.PORT ?? 4310);
 const key = process.env.WAX_KEY ?? null;
 const names = (process.env.WAX_NAMES ?? '').split(/[\s,]+/).filter(Boolean);
 const dataDir = resolve(process.env.WAX_DATA ?? './data');
+/** Where a tester that writes files puts them; it may lie outside the data folder, so it is not chosen over the wire. */
+const testerFolder = process.env.WAX_TESTER_FOLDER;
 /** Set by the demo: the instant its clock starts at. */
 const demoStart = process.env.WAX_DEMO_START ?? null;
 
@@ -107,7 +109,12 @@ server.listen(port, host, () => {
 function opened(): Store {
   try {
     checkDataDir(dataDir);
-    return openStore({ dataDir, clock: runningClock(demoStart), demo: demoStart !== null });
+    return openStore({
+      dataDir,
+      clock: runningClock(demoStart),
+      demo: demoStart !== null,
+      ...(testerFolder === undefined ? {} : { testerFolder: resolve(testerFolder) }),
+    });
   } catch (error) {
     if (!(error instanceof DataDirRefused)) log.fatal({ err: error }, 'The shop could not be opened.');
     refuse(

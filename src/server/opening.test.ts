@@ -233,7 +233,7 @@ describe('photographs', () => {
 
   it('a mark names a photograph of its own job', async () => {
     const id = await counter.takeIn('a');
-    const picture = readFileSync(join('src', 'server', 'devices', 'pictures', 'movement.png'));
+    const picture = readFileSync(join('src', 'server', 'devices', 'drivers', 'pictures', 'movement.png'));
     const { hash } = (await upload(picture, 'movement.png')).body;
     const mark = { ...samples['open.photo-mark'], photo: hash };
     expect((await counter.record(id, 'early', 'open.photo-mark', mark)).status).toBe(422);

@@ -26,6 +26,7 @@ export const RECORDED = [
   'delivery',
   'device',
   'device_output',
+  'driver_settings',
   'entry',
   'health',
   'job',

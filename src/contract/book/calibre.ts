@@ -34,7 +34,7 @@ import {
   text,
   textOrNothing,
   tick,
-} from './describe';
+} from '../describe';
 
 /** A movement: under 5 mm or over 60 mm is a slip of the key. */
 export const widthOfMovement = mmOrNothing('Width', 60, 23.3, { min: 5 });

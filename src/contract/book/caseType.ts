@@ -31,7 +31,7 @@ import {
   recordIdField,
   text,
   textOrNothing,
-} from './describe';
+} from '../describe';
 
 /** How many of something go round a back. */
 export const countRule = (example: number) => ({ min: 1, max: MOST_NOTCHES, example, whole: true });

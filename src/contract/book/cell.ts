@@ -1,5 +1,5 @@
 import type { CellRow } from '../../core/craft/cells';
-import { choice, type Fields, figure, freeMono, mm } from './describe';
+import { choice, type Fields, figure, freeMono, mm } from '../describe';
 
 const name = (label: string, example: string) => freeMono(label, { max: 20, example });
 const capacity = (label: string, example: number) =>

@@ -1,5 +1,13 @@
 export { backMeasureFields } from './caseType';
-export { type AnyField, type AnyFields, blankOf, schemasOf, shortLabel, unitOf, withLater } from './describe';
+export {
+  type AnyField,
+  type AnyFields,
+  blankOf,
+  schemasOf,
+  shortLabel,
+  unitOf,
+  withLater,
+} from '../describe';
 export type { ImportNews, ImportReport, RecordRevision } from './news';
 export { asToday, fieldsOfKind, RECORDS, recordWrite, unknownCalibreForm } from './records';
 export {

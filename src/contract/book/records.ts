@@ -4,7 +4,7 @@ import { id, number, oneOf, optionalText, text } from '../fields';
 import { calibreFields, makerFields, widthOfMovement } from './calibre';
 import { caseTypeFields, gasketFields } from './caseType';
 import { cellFields } from './cell';
-import { type AnyFields, chosenMaker, type Fields, schemaOf, withLater } from './describe';
+import { type AnyFields, chosenMaker, type Fields, schemaOf, withLater } from '../describe';
 import { toolFields } from './tools';
 
 interface Description<T> {

@@ -1,5 +1,5 @@
 import { CATALOGUE_KINDS, type CatalogueKind } from '../../core/craft/book';
-import type { AnyField, AnyFields } from './describe';
+import type { AnyField, AnyFields } from '../describe';
 import { fieldsOfKind, RECORDS } from './records';
 
 /** How a value stands in a CSV field. Lists are parted by `|`; an empty field is nothing. */

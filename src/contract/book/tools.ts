@@ -1,4 +1,3 @@
-import { z } from 'zod';
 import { CROSS_SIZES, TOOTH_FORMS } from '../../core/craft/cases';
 import { MOST_LUX } from '../../core/craft/charging';
 import { BLADE_FORMS, LIT_WHEN, TIP_FORMS, type ToolBodies, type ToolKind } from '../../core/craft/tools';
@@ -8,9 +7,9 @@ import {
   choiceOrNothing,
   clockOrNothing,
   cost,
-  type Field,
   type Fields,
   figure,
+  figureChoice,
   figureOrNothing,
   figures,
   later,
@@ -19,7 +18,7 @@ import {
   recordIdField,
   text,
   textOrNothing,
-} from './describe';
+} from '../describe';
 
 const tool = {
   id: recordIdField,
@@ -32,14 +31,7 @@ const travelOrNothing = (label: string, example: number) => mmOrNothing(label, 1
 const widths = (label: string, one: string, example: number) =>
   figures(label, { one, max: 20, example, most: 20 });
 const shank = textOrNothing('Shank', { max: 20, example: 'S5' });
-const jaws: Field<2 | 3> = {
-  label: 'Jaws',
-  schema: z.union([z.literal(2), z.literal(3)], { error: 'Jaws: 2 or 3.' }),
-  blank: 3,
-  later: false,
-  as: 'figure choice',
-  options: [2, 3],
-};
+const jaws = figureChoice('Jaws', [2, 3], 3);
 
 export const toolFields: { readonly [K in ToolKind]: Fields<ToolBodies[K]> } = {
   wrench: {

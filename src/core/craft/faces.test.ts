@@ -778,7 +778,7 @@ const TAKES_NONE: Readonly<Record<string, string>> = {
   book: 'catalogueOf changedFields drainNeeded judgeRecord openBook recordId recordsIn withRecords withoutRecord',
   cases: 'asBackKind closingSchool measuresOf onlyOfKind panelLayers turnedBack workedFrom',
   cells: 'asMarked buildCellTable cellNamedIn lookAlikesHere mayBeFitted saidTogether supplySaid',
-  devices: 'isVented phaseAt recordOfSamples',
+  devices: 'isVented phaseAt readMeterLine recordOfSamples',
   find: 'findWords findable rankFound editDistance triples',
   gaskets: 'isAsAdvised ringContradictions',
   health: 'figuresFor usualLoad',

@@ -8,13 +8,14 @@ import {
   DEVICE_IDS,
   deviceAsk,
   deviceChange,
-  type DeviceSettings,
-  deviceSettings,
   type DeviceId,
+  driverOf,
+  driverSettings,
+  driversOf,
 } from '../../contract';
 import { MOST_BYTES } from '../attachments/attachments';
 import { MOST_MEGAPIXELS } from '../attachments/pictures';
-import { gone, notFound, parsed, stoppedComing, tooLarge, unreadable } from '../problem';
+import { contradicted, gone, notFound, parsed, stoppedComing, tooLarge, unreadable } from '../problem';
 import type { Store } from '../store/store';
 import { knownTo } from './known';
 
@@ -116,12 +117,16 @@ function devicesThemselves(router: Router, store: Store): void {
   router.post('/devices/:id', (request, response) => {
     const id = deviceOf(request.params.id);
     const change = parsed(deviceChange, request.body);
+    const driver = change.driver ?? store.devices.state(id).driver;
+    if (driverOf(driver).device !== id)
+      throw contradicted([
+        { path: 'driver', message: `Connected by: one of ${driversOf(id).join(', ')} for this device.` },
+      ]);
     const settings =
-      change.settings === undefined
-        ? undefined
-        : (parsed(deviceSettings[id] as z.ZodType, change.settings) as DeviceSettings[DeviceId]);
+      change.settings === undefined ? undefined : parsed(driverSettings(driver).schema, change.settings);
     const state = store.devices.change(id, {
       ...(change.connected === undefined ? {} : { connected: change.connected }),
+      ...(change.driver === undefined ? {} : { driver }),
       ...(settings === undefined ? {} : { settings }),
     });
     store.publish({ jobId: null, what: 'devices' });

@@ -170,6 +170,22 @@ describe('migrations', () => {
     db.close();
   });
 
+  it('keep what each stand-in of an older bench was set to', () => {
+    const db = openConnection(join(folder, 'devices.db'));
+    migrate(db, all.slice(0, 26));
+    db.prepare(
+      "INSERT INTO device (id, connected, settings) VALUES ('caliper', 1, '{\"valueMm\":28.2}')",
+    ).run();
+    migrate(db);
+    expect(db.prepare('SELECT id, connected, driver FROM device').all()).toEqual([
+      { id: 'caliper', connected: 1, driver: null },
+    ]);
+    expect(db.prepare('SELECT driver_id, settings FROM driver_settings').all()).toEqual([
+      { driver_id: 'caliper-stand-in', settings: '{"valueMm":28.2}' },
+    ]);
+    db.close();
+  });
+
   it('leave nothing of one that fails', () => {
     const db = openConnection(join(folder, 'x.db'));
     const bad = { number: 1, name: '001_bad.sql', sql: 'CREATE TABLE one (a); CREATE TABLE one (a);' };

@@ -1,11 +1,12 @@
 import { randomUUID } from 'node:crypto';
 import { EventEmitter } from 'node:events';
+import { join } from 'node:path';
 import type { LiveNews } from '../../contract';
 import type { JobContext } from '../../core/logbook';
 import { DEFAULT_POLICY, type Shop } from '../../core/craft/policy';
 import { localDay } from '../../core/craft/time';
 import { type AttachmentStore, attachmentStore } from '../attachments/attachments';
-import { deviceHub } from '../devices/devices';
+import { deviceHub } from '../devices/hub';
 import { type AcknowledgedStore, acknowledgedStore } from './acknowledged';
 import { type CellsInWatchesStore, cellsInWatchesStore } from './cellsInWatches';
 import { type CatalogueStore, catalogueStore } from './catalogue';
@@ -35,6 +36,8 @@ export interface StoreOptions {
   readonly dataDir: string;
   readonly clock?: Clock;
   readonly demo?: boolean;
+  /** Where a tester that writes files is expected to write them; a folder of its own in the data folder where nothing is said. */
+  readonly testerFolder?: string;
   /** What a new database is named; a database that has a shop keeps it. */
   readonly shop?: Shop;
   /** Which program will serve what is written, where another one writes it: its stored answers are not worked out twice. */
@@ -80,6 +83,7 @@ export function openStore({
   dataDir,
   clock = runningClock(),
   demo = false,
+  testerFolder = join(dataDir, 'from-tester'),
   shop = NEW_SHOP,
   program = programId(),
 }: StoreOptions): Store {
@@ -124,6 +128,7 @@ export function openStore({
     program,
   });
   const devices = deviceHub(db, clock, attachments, {
+    testerFolder,
     nowUtc: () => clock.nowUtc(),
     table: () => catalogue.book().cellTable,
     zone: () => shops.shop().zone,

@@ -1,4 +1,13 @@
-import type { Attachment, DeviceAsk, DeviceId, DeviceSays, DeviceState } from '../../contract';
+import {
+  type Ask,
+  type Attachment,
+  type DeviceAsk,
+  type DeviceId,
+  type DeviceSays,
+  type DeviceState,
+  driverOf,
+} from '../../contract';
+import { expectTyped } from './drivers/typed';
 import { Refused, sendFile, sendLines } from './http';
 import { useResource } from './resource';
 
@@ -9,10 +18,14 @@ export function useDevices() {
   return useResource<DeviceState[]>(DEVICES_PATH, { kept: false });
 }
 
-/** Whether a device is there to be asked. */
-export function useConnected(id: DeviceId): boolean {
+/** Whether a device is connected, in a way that can be asked this. */
+export function useConnected(id: DeviceId, ask: Ask): boolean {
   const { data } = useDevices();
-  return data?.some((device) => device.id === id && device.connected) ?? false;
+  return (
+    data?.some(
+      (device) => device.id === id && device.connected && driverOf(device.driver).does.includes(ask),
+    ) ?? false
+  );
 }
 
 const AWAY: DeviceSays = {
@@ -26,8 +39,9 @@ const STOPPED: DeviceSays = {
   words: 'Stopped by hand: nothing of it was kept.',
   whatToDo: 'Let the pressure off, and run it again when the watch is ready.',
 };
+const NEVER = new AbortController().signal;
 
-/** Asks a device and hears what it says bit by bit. Whatever goes wrong is said like a fault; gives the last word. */
+/** Asks a device through the server, or at this computer where it hangs on that, and hears what it says bit by bit. Whatever goes wrong is said like a fault; gives the last word. */
 export async function askDevice(
   id: DeviceId,
   asked: DeviceAsk,
@@ -37,8 +51,10 @@ export async function askDevice(
   let last: DeviceSays = AWAY;
   const note = (says: DeviceSays): void => {
     last = says;
-    onSaid(says);
+    if (says.says !== 'at the bench') onSaid(says);
   };
+  // A caliper may type before it is known that it does.
+  const typed = asked.ask === 'length' ? expectTyped(signal ?? NEVER) : null;
   try {
     await sendLines<DeviceSays>(
       `${DEVICES_PATH}/${id}/ask`,
@@ -47,13 +63,28 @@ export async function askDevice(
       note,
       signal,
     );
+    if (last.says === 'at the bench') await atThisBench(last, asked, note, signal ?? NEVER);
+    if (signal?.aborted) note(STOPPED);
   } catch (error) {
     if (signal?.aborted) note(STOPPED);
     else if (error instanceof Refused)
       note({ says: 'fault', words: error.message, whatToDo: error.problem.whatToDo ?? '' });
     else note(AWAY);
+  } finally {
+    typed?.();
   }
   return last;
+}
+
+/** The device hangs on this computer: what reaches it comes only where it is wanted. */
+async function atThisBench(
+  { driver, settings }: DeviceSays & { says: 'at the bench' },
+  asked: DeviceAsk,
+  note: (says: DeviceSays) => void,
+  signal: AbortSignal,
+): Promise<void> {
+  const { askAtBench, theBench } = await import('./drivers/atBench');
+  for await (const says of askAtBench(driver, settings, asked, theBench(signal))) note(says);
 }
 
 /** A fault as one says it, or null where there is none. */

@@ -78,7 +78,7 @@ export function useKeptFiles(start: readonly string[]): KeptFiles {
 /** Adds files to a fact: chosen, pasted, or taken by the camera. They are kept before the fact names them. */
 export function FilesField({ files }: { readonly files: KeptFiles }) {
   const { technician } = useJob();
-  const camera = useConnected('camera');
+  const camera = useConnected('camera', 'picture');
   const [busy, setBusy] = useState(false);
   const { enqueueSnackbar } = useSnackbar();
   const say = (words: string): void => void enqueueSnackbar(words, { variant: 'error' });

@@ -1,11 +1,13 @@
 import { Button } from '@mui/material';
 import { useSnackbar } from 'notistack';
 import type { ReactNode } from 'react';
-import type { DeviceAsk, DeviceId } from '../../contract';
+import type { Ask, DeviceAsk, DeviceId } from '../../contract';
 import { askDevice, faultWords, useConnected } from '../api/devices';
 
 interface Props {
   readonly device: DeviceId;
+  /** What it is there for, also while it cannot be asked yet. */
+  readonly does: Ask;
   readonly ask: DeviceAsk | null;
   readonly size?: 'small' | 'medium';
   /** Once the device has done it. */
@@ -14,8 +16,8 @@ interface Props {
 }
 
 /** Has a connected device do one thing, and says what came of it; no button while it is not connected. */
-export function DeviceButton({ device, ask, size = 'medium', onDone, children }: Props) {
-  const connected = useConnected(device);
+export function DeviceButton({ device, does, ask, size = 'medium', onDone, children }: Props) {
+  const connected = useConnected(device, does);
   const { enqueueSnackbar } = useSnackbar();
   if (!connected) return null;
   const go = async (): Promise<void> => {

@@ -3,116 +3,37 @@ import { lazy, Suspense, useState } from 'react';
 import { FormProvider } from 'react-hook-form';
 import { Link } from 'react-router';
 import { mutate } from 'swr';
-import { capital } from '../../core/craft/judgement';
 import {
-  DEVICE_FAULTS,
   type DeviceAsk,
   type DeviceId,
+  DEVICES,
   type DeviceSays,
-  deviceSettings,
   type DeviceState,
+  type DriverId,
+  driverOf,
+  driverSettings,
+  driversOf,
 } from '../../contract';
 import { recordOfSamples } from '../../core/craft/devices';
-import { type Measure, measures } from '../../core/craft/health';
-import { LEAK_SIDES } from '../../core/logbook';
 import { localTime } from '../../core/craft/time';
-import type { Quantity } from '../../core/craft/units';
 import { askDevice, DEVICES_PATH, faultWords, useDevices } from '../api/devices';
+import { choosePort } from '../api/drivers/serialPort';
 import { useBench } from '../api/bench';
 import { failedInWords, postJson } from '../api/http';
 import { useShop } from '../api/resources';
+import { DescribedField } from '../kit/DescribedField';
 import { Loading } from '../kit/Loading';
 import { Fold } from '../kit/Fold';
 import { useChosenForm, whenSent } from '../kit/form';
 import { LampAnswer } from '../kit/Lamp';
-import { Choice, ListChoice, MeasureField, optionsOf } from '../kit/fields';
+import { NativeSelect } from '../kit/NativeSelect';
 import { FileThumb } from '../job/files';
 import { StageLayout } from '../kit/StageLayout';
 
 const TraceFigure = lazy(() => import('../figures/TraceFigure'));
 
-type Setting =
-  | {
-      readonly name: string;
-      readonly label: string;
-      readonly quantity: Quantity;
-      readonly unit?: string;
-      readonly optional?: boolean;
-      readonly helper?: string;
-    }
-  | { readonly name: string; readonly label: string; readonly options: readonly string[] };
-
-const NOISE: Setting = { name: 'noisePercent', label: 'Noise', quantity: 'figureOnly', unit: '%' };
-
-const SETTINGS: Readonly<Record<DeviceId, readonly Setting[]>> = {
-  caliper: [
-    // Not taken from the caliper itself.
-    { name: 'valueMm', label: 'Lies between the jaws', quantity: 'figureOnly', unit: 'mm' },
-    { name: 'unit', label: 'Set to', options: ['mm', 'in'] },
-  ],
-  'bench-meter': [
-    ...(Object.keys(measures) as Measure[]).map((measure) => ({
-      name: measure,
-      label: capital(measures[measure].words),
-      quantity: measures[measure].quantity,
-    })),
-    {
-      name: 'pulsesEveryS',
-      label: 'A motor pulse every',
-      quantity: 'durationS',
-      optional: true,
-      helper: 'blank: no pulses',
-    },
-    NOISE,
-  ],
-  'light-meter': [
-    { name: 'lux', label: 'Light that falls on it', quantity: 'figureOnly', unit: 'lx' },
-    NOISE,
-  ],
-  winder: [{ name: 'turnsAnHour', label: 'Turns', quantity: 'figureOnly', unit: 'turns/h' }],
-  'leak-tester': [
-    { name: 'stiffnessUmPerBar', label: 'The case gives by', quantity: 'figureOnly', unit: 'µm/bar' },
-    { name: 'settlesPercent', label: 'Of it by and by', quantity: 'figureOnly', unit: '%' },
-    { name: 'settlesInS', label: 'Settles in', quantity: 'durationS' },
-    { name: 'volumeCm3', label: 'Free volume', quantity: 'figureOnly', unit: 'cm³' },
-    {
-      name: 'leakUgPerMin',
-      label: 'Lets through at 2 bar',
-      quantity: 'figureOnly',
-      unit: 'µg/min',
-      optional: true,
-      helper: 'blank: a tight case',
-    },
-    { name: 'leaksAt', label: 'Leaks at', quantity: 'figureOnly', unit: 'o’clock' },
-    { name: 'leakSide', label: 'Leaks on the', options: LEAK_SIDES },
-    { name: 'gross', label: 'Wide open', options: ['no', 'yes'] },
-    { name: 'noiseUm', label: 'Noise', quantity: 'micrometres' },
-    { name: 'driftUmPerMin', label: 'Drifts', quantity: 'figureOnly', unit: 'µm/min' },
-    { name: 'speed', label: 'Runs faster by', quantity: 'figureOnly', unit: '×' },
-  ],
-  camera: [{ name: 'shows', label: 'In front of it', options: ['movement', 'back', 'leaked cell'] }],
-  'label-printer': [],
-  'message-outbox': [],
-  supplier: [
-    { name: 'leadHours', label: 'Delivers after', quantity: 'hours' },
-    { name: 'wrongPercent', label: 'Lines with another cell', quantity: 'figureOnly', unit: '%' },
-    { name: 'shortPercent', label: 'Lines that come short', quantity: 'figureOnly', unit: '%' },
-  ],
-};
-
-const WHAT_IT_IS: Readonly<Record<DeviceId, string>> = {
-  caliper: 'Its figure goes into any length with “Take”. A real one that types needs no connecting.',
-  'bench-meter':
-    'Voltages, currents, coil, rate and motor pulses go into the readings of stage 4 with “Take”.',
-  'light-meter': 'The light of a place, under Tools and on the light places, with “Take” or “Measure”.',
-  winder: 'How often it turns goes into the plan of a watch charged by its rotor, at stage 5.',
-  'leak-tester':
-    'Runs the dry test and the blank run of stage 7, second by second, and shows where bubbles rise in its tank.',
-  camera: 'Photographs go with what is found, wherever “From the camera” stands.',
-  'label-printer': 'Prints the envelope label at stage 1.',
-  supplier: 'Takes the orders of the stock page and delivers; now and then another cell, or too few.',
-  'message-outbox': 'Tells the owner, by the way they left; it keeps no name and no number.',
-};
+/** Whether a driver only simulates its device. */
+const isStandIn = (driver: DriverId): boolean => driverOf(driver).faults !== undefined;
 
 /** What each device can be tried with here; printing and messages want a job. */
 const TRIES: Partial<Record<DeviceId, (technicianId: string) => DeviceAsk>> = {
@@ -142,8 +63,100 @@ function Said({ said }: { readonly said: readonly DeviceSays[] }) {
           {last.text}
         </Typography>
       )}
+      {last.says === 'waiting' && <Typography>{last.words} …</Typography>}
       {last.says === 'trace' && <Typography>{last.points} points.</Typography>}
+      {last.says === 'record' && <Typography>The record came: {last.name}.</Typography>}
       {last.says === 'picture' && <FileThumb hash={last.attachment.hash} attachment={last.attachment} />}
+    </Box>
+  );
+}
+
+/** The settings of the driver that reaches a device. */
+function DriverForm({
+  device,
+  onSave,
+}: {
+  readonly device: DeviceState;
+  readonly onSave: (settings: object) => Promise<void>;
+}) {
+  const { fields } = driverOf(device.driver);
+  const form = useChosenForm(driverSettings(device.driver).schema, { values: device.settings });
+  if (Object.keys(fields).length === 0) return null;
+  return (
+    <Fold
+      summary={isStandIn(device.driver) ? 'What this stand-in simulates' : 'Settings'}
+      sx={{ mt: 1, minHeight: 44, pt: 1, fontWeight: 400 }}
+    >
+      <FormProvider {...form}>
+        <Stack
+          component="form"
+          spacing={1.5}
+          noValidate
+          aria-label={`${device.name}, settings`}
+          onSubmit={(event) => void whenSent(form, onSave)(event)}
+        >
+          <Box sx={{ display: 'grid', gap: 1.5, gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' } }}>
+            {Object.entries(fields).map(([name, spec]) => (
+              <DescribedField key={name} name={name} spec={spec} />
+            ))}
+          </Box>
+          <Button type="submit" variant="outlined" sx={{ alignSelf: 'flex-start' }}>
+            Save settings
+          </Button>
+        </Stack>
+      </FormProvider>
+    </Fold>
+  );
+}
+
+/** What has to be done once on this computer, or at the device, before it can be asked. */
+function Preparation({ device }: { readonly device: DeviceState }) {
+  const [said, setSaid] = useState<string | null>(null);
+  if (device.folder !== null)
+    return (
+      <Typography>
+        Have the tester write its files into{' '}
+        <Typography component="span" sx={{ fontWeight: 700, overflowWrap: 'anywhere' }}>
+          {device.folder}
+        </Typography>
+        . The file that comes after “Take the record from the tester” belongs to that test.
+      </Typography>
+    );
+  if (!('from' in device.settings) || device.settings.from !== 'serial line') return null;
+  const choose = async (): Promise<void> => {
+    setSaid((await choosePort(device.driver)) ?? 'The port is chosen on this computer.');
+  };
+  return (
+    <Stack direction="row" spacing={1.5} sx={{ alignItems: 'center', mt: 1 }}>
+      <Button variant="outlined" onClick={() => void choose()} aria-label={`Choose the port: ${device.name}`}>
+        Choose the port
+      </Button>
+      {said && <Typography role="status">{said}</Typography>}
+    </Stack>
+  );
+}
+
+/** How a device is reached, where there is more than one way. */
+function DriverChoice({
+  device,
+  onChoose,
+}: {
+  readonly device: DeviceState;
+  readonly onChoose: (driver: DriverId) => void;
+}) {
+  const drivers = driversOf(device.id);
+  if (drivers.length === 1) return null;
+  return (
+    <Box sx={{ mt: 1.5, mb: 0.5, maxWidth: 360 }}>
+      <NativeSelect
+        label={`${device.name}: connected by`}
+        value={device.driver}
+        options={drivers.map((id) => ({ value: id, label: driverOf(id).name }))}
+        onChange={(id) => {
+          const driver = drivers.find((each) => each === id);
+          if (driver !== undefined) onChoose(driver);
+        }}
+      />
     </Box>
   );
 }
@@ -153,9 +166,7 @@ function DeviceCard({ device }: { readonly device: DeviceState }) {
   const { technicianId } = useBench();
   const [said, setSaid] = useState<readonly DeviceSays[]>([]);
   const [failed, setFailed] = useState<string | null>(null);
-  const form = useChosenForm(deviceSettings[device.id], {
-    values: device.settings,
-  });
+  const driver = driverOf(device.driver);
   const change = async (body: object): Promise<void> => {
     try {
       setFailed(null);
@@ -191,13 +202,22 @@ function DeviceCard({ device }: { readonly device: DeviceState }) {
             variant="outlined"
             onClick={() => void attempt()}
             disabled={technicianId === null}
-            aria-label={`Try it: ${device.name}`}
+            aria-label={`Try the device: ${device.name}`}
           >
-            Try it
+            Try the device
           </Button>
         )}
       </Stack>
-      <Typography color="text.secondary">{WHAT_IT_IS[device.id]}</Typography>
+      <Typography color="text.secondary">{DEVICES[device.id].what}</Typography>
+      <DriverChoice
+        device={device}
+        onChoose={(chosen) => {
+          setSaid([]);
+          void change({ driver: chosen });
+        }}
+      />
+      <Typography color="text.secondary">{driver.what}</Typography>
+      <Preparation device={device} />
       <Said said={said} />
       {device.output.map((each) => (
         <Typography key={`${each.atUtc}-${each.words}`} variant="body2">
@@ -205,48 +225,7 @@ function DeviceCard({ device }: { readonly device: DeviceState }) {
           <Link to={`/jobs/${each.jobId}`}>{each.words}</Link>
         </Typography>
       ))}
-      <Fold summary="What this stand-in simulates" sx={{ mt: 1, minHeight: 44, pt: 1, fontWeight: 400 }}>
-        <FormProvider {...form}>
-          <Stack
-            component="form"
-            spacing={1.5}
-            noValidate
-            aria-label={`${device.name} simulates`}
-            onSubmit={(event) => void whenSent(form, (settings) => change({ settings }))(event)}
-          >
-            <Box sx={{ display: 'grid', gap: 1.5, gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' } }}>
-              {SETTINGS[device.id].map((setting) =>
-                'options' in setting ? (
-                  <Choice
-                    key={setting.name}
-                    name={setting.name}
-                    label={setting.label}
-                    options={optionsOf(setting.options)}
-                  />
-                ) : (
-                  <MeasureField
-                    key={setting.name}
-                    name={setting.name}
-                    label={setting.label}
-                    quantity={setting.quantity}
-                    optional={setting.optional ?? false}
-                    {...(setting.unit ? { unitShown: setting.unit } : {})}
-                    {...(setting.helper ? { helper: setting.helper } : {})}
-                  />
-                ),
-              )}
-              <ListChoice
-                name="fault"
-                label="Fault"
-                options={optionsOf(['none', ...DEVICE_FAULTS[device.id]])}
-              />
-            </Box>
-            <Button type="submit" variant="outlined" sx={{ alignSelf: 'flex-start' }}>
-              Simulate so
-            </Button>
-          </Stack>
-        </FormProvider>
-      </Fold>
+      <DriverForm key={device.driver} device={device} onSave={(settings) => change({ settings })} />
       {failed && <Typography role="alert">{failed}</Typography>}
     </Paper>
   );
@@ -258,6 +237,7 @@ export default function DevicesPage() {
   if (!devices) return <Loading what="the devices" />;
   const ailing = devices.filter((device) => device.connected && device.fault !== null);
   const there = devices.filter((device) => device.connected);
+  const standIns = there.filter((device) => isStandIn(device.driver));
   return (
     <StageLayout
       mat={
@@ -282,9 +262,14 @@ export default function DevicesPage() {
                 : ['Without a device everything can be typed: nothing waits for one.']
             }
           />
-          <Typography color="text.secondary">
-            These are stand-ins that ship with the program. A real device answers through the same door.
-          </Typography>
+          {standIns.length > 0 && (
+            <Typography color="text.secondary">
+              {standIns.length === 1
+                ? 'One device is a stand-in'
+                : `${standIns.length} devices are stand-ins`}
+              : figures from a stand-in are made up. Use it only to try the program.
+            </Typography>
+          )}
         </>
       }
     />

@@ -22,7 +22,7 @@ type LitJob = JobSummary & { readonly lit: NonNullable<JobSummary['lit']> };
 
 /** The light of a place, measured now, against what is entered for it. */
 function MeasureLight({ place }: { readonly place: LightPlaceTool }) {
-  const connected = useConnected('light-meter');
+  const connected = useConnected('light-meter', 'light');
   const [said, setSaid] = useState<DeviceSays | null>(null);
   if (!connected) return null;
   const fault = said && faultWords(said);

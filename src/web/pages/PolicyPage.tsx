@@ -18,7 +18,14 @@ import { mutate } from 'swr';
 import { v7 } from 'uuid';
 import { useResource } from '../api/resource';
 import { capital } from '../../core/craft/judgement';
-import { type PolicyRevision, type PolicyWrite, policyWrite } from '../../contract';
+import {
+  policyNumbers,
+  type PolicyRevision,
+  policySums,
+  type PolicyWrite,
+  policyWrite,
+  shopWords,
+} from '../../contract';
 import {
   type OpenHours,
   REQUIREMENTS,
@@ -43,7 +50,8 @@ import { Loading } from '../kit/Loading';
 import { Fold } from '../kit/Fold';
 import { LampAnswer } from '../kit/Lamp';
 import { colours } from '../kit/theme';
-import { MeasureField, MoneyField, TextLine } from '../kit/fields';
+import { DescribedField } from '../kit/DescribedField';
+import { MoneyField, TextLine } from '../kit/fields';
 import { StageLayout } from '../kit/StageLayout';
 
 function Section({ title, children }: { readonly title: string; readonly children: ReactNode }) {
@@ -165,13 +173,13 @@ function Earnings() {
     <>
       <MoneyField
         name="policy.ownCostMinor"
-        label="A job costs the shop"
+        label={policySums.ownCostMinor.label}
         currency={currency}
-        helper="hands and material, without tax"
+        helper="time and material, without tax"
       />
       <MoneyField
         name="policy.referralMarginMinor"
-        label="Kept when a watch is referred"
+        label={policySums.referralMarginMinor.label}
         currency={currency}
       />
     </>
@@ -234,7 +242,7 @@ function PolicyForm({ shop }: { readonly shop: SeenShop }) {
   const form = useCheckedForm<PolicyWrite>(policyWrite, {
     defaultValues: { shop: shop.shop, policy, basedOn: revision, technicianId: technicianId ?? '' },
   });
-  const decide = whenSent(
+  const save = whenSent(
     form,
     async (values) => {
       try {
@@ -243,11 +251,11 @@ function PolicyForm({ shop }: { readonly shop: SeenShop }) {
       } catch (error) {
         setSaid({
           wrong: true,
-          text: failedInWords(error, 'nothing was decided.'),
+          text: failedInWords(error, 'the policy was not saved.'),
         });
       }
     },
-    () => setSaid({ wrong: true, text: 'Something is filled in wrongly: it is marked above.' }),
+    () => setSaid({ wrong: true, text: 'The policy was not saved. Correct the fields marked above.' }),
   );
   return (
     <FormProvider {...form}>
@@ -258,13 +266,13 @@ function PolicyForm({ shop }: { readonly shop: SeenShop }) {
             spacing={2}
             noValidate
             aria-label="Policy"
-            onSubmit={(event) => void decide(event)}
+            onSubmit={(event) => void save(event)}
           >
             <Typography variant="h1">Policy</Typography>
             <Section title="The shop">
-              <TextLine name="shop.name" label="Name" />
-              <TextLine name="shop.place" label="Place" />
-              <TextLine name="shop.zone" label="Time zone" helper="e.g. Europe/Lisbon" />
+              <TextLine name="shop.name" label={shopWords.name} />
+              <TextLine name="shop.place" label={shopWords.place} />
+              <TextLine name="shop.zone" label={shopWords.zone} helper="e.g. Europe/Lisbon" />
             </Section>
             <Section title="Opening hours">
               {WEEKDAYS.map((day) => (
@@ -277,7 +285,7 @@ function PolicyForm({ shop }: { readonly shop: SeenShop }) {
               ))}
             </Section>
             <Section title="Price list">
-              <TextLine name="policy.currency" label="Currency" mono />
+              <TextLine name="policy.currency" label={shopWords.currency} mono />
               <PriceList />
             </Section>
             <Section title="What a job earns, to judge whether a tool pays">
@@ -288,55 +296,10 @@ function PolicyForm({ shop }: { readonly shop: SeenShop }) {
                 <ServiceFacts key={service} service={service} />
               ))}
             </Section>
-            <Section title="Promises">
-              <MeasureField
-                name="policy.warrantyMonths"
-                label="Warranty on the work done"
-                quantity="figureOnly"
-                unitShown="months"
-              />
-              <MeasureField
-                name="policy.provingRunHours"
-                label="Proving run"
-                quantity="hours"
-                helper="0: none; ask for it in a service above"
-              />
-              <MeasureField
-                name="policy.handBackChargePercent"
-                label="Hand back charged to"
-                quantity="figureOnly"
-                unitShown="% of full"
-                helper="watches that charge themselves"
-              />
-              <MeasureField
-                name="policy.winderTurnsAnHour"
-                label="The winder"
-                quantity="figureOnly"
-                unitShown="turns an hour"
-              />
-              <MeasureField name="policy.mostTestBar" label="We test at most at" quantity="pressureBar" />
-              <MeasureField
-                name="policy.dryTesterMostBar"
-                label="The dry tester reaches"
-                quantity="pressureBar"
-              />
-              <MeasureField
-                name="policy.wetTesterMostBar"
-                label="The wet tester reaches"
-                quantity="pressureBar"
-              />
-              <MeasureField
-                name="policy.dryTesterVacuumBar"
-                label="Vacuum of the dry tester"
-                quantity="pressureBar"
-                helper="below the air outside; 0: it only presses"
-              />
-              <MeasureField
-                name="policy.dryTesterNoiseUm"
-                label="Noise of the dry tester"
-                quantity="micrometres"
-                helper="of one reading, by its book"
-              />
+            <Section title="Promises and testers">
+              {Object.entries(policyNumbers).map(([name, spec]) => (
+                <DescribedField key={name} name={`policy.${name}`} spec={spec} />
+              ))}
             </Section>
             {said && <Alert severity={said.wrong ? 'error' : 'success'}>{said.text}</Alert>}
             <Box
@@ -354,7 +317,7 @@ function PolicyForm({ shop }: { readonly shop: SeenShop }) {
                 size="large"
                 disabled={technicianId === null || form.formState.isSubmitting}
               >
-                Decide it so
+                Save policy
               </Button>
             </Box>
           </Stack>

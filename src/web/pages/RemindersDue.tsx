@@ -44,6 +44,7 @@ function DueLine({ due, shop }: { readonly due: Reminder; readonly shop: SeenSho
         {/* Behind the others: it comes once the outbox is known to be there. */}
         <DeviceButton
           device="message-outbox"
+          does="tell the owner"
           size="small"
           onDone={() => reminded('by message')}
           ask={

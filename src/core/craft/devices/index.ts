@@ -11,3 +11,4 @@ export {
   type TraceSample,
 } from './simulate';
 export { simulateDelivery } from './supplier';
+export { type MeteredQuantity, type MeterLine, readMeterLine } from './meterLine';

@@ -16,9 +16,19 @@ export type TraceReading =
     }
   | { readonly verdict: 'refused'; readonly reasons: readonly string[]; readonly whatToDo: string };
 
+/** Time s, pressure bar as it was written, deflection µm. */
+interface RowReading {
+  readonly atS: number;
+  readonly overBar: number;
+  readonly deflectionUm: number;
+}
+
 export interface TraceReader {
-  /** One row of the file, with its line. */
-  readonly row: (cells: readonly string[], line: number) => void;
+  /**
+   * One row of the file, with its line. Gives the reading as it stands there, which only the whole record can put right
+   * (absolute pressure, spikes); null where the row holds none.
+   */
+  readonly row: (cells: readonly string[], line: number) => RowReading | null;
   readonly done: () => TraceReading;
 }
 
@@ -86,33 +96,35 @@ export function openTraceReader(): TraceReader {
   return {
     row(cells, line) {
       const count = cells.findLastIndex((cell) => cell.trim() !== '') + 1;
-      if (count === 0) return;
+      if (count === 0) return null;
       blank = false;
       if (headings === null) {
         met += 1;
         if (met <= HEADING_WITHIN) meet(cells);
-        return;
+        return null;
       }
       rows += 1;
       if (atS.length >= MOST_POINTS) {
         tooMany = true;
-        return;
+        return null;
       }
       if (count > headings.length) {
         longRows += 1;
         longer ??= { cells: cells.slice(0, count), line };
-        return;
+        return null;
       }
       const [seconds, pressure, deflection] = TRACE_COLUMNS.map(
         (column) => readFigure(cells[at[column]] ?? '', column) * (headings?.[at[column]]?.factor ?? 1),
       ) as [number, number, number];
-      if (![seconds, pressure, deflection].every(Number.isFinite)) unreadable.push(line);
-      else {
-        atS.push(seconds);
-        bar.push(pressure);
-        um.push(deflection);
-        lines.push(line);
+      if (![seconds, pressure, deflection].every(Number.isFinite)) {
+        unreadable.push(line);
+        return null;
       }
+      atS.push(seconds);
+      bar.push(pressure);
+      um.push(deflection);
+      lines.push(line);
+      return { atS: seconds, overBar: pressure, deflectionUm: deflection };
     },
     done() {
       if (blank) return refused(['The file is empty.'], 'Choose the file that the tester wrote.');

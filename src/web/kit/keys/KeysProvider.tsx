@@ -16,6 +16,7 @@ import { readTicket } from '../../../core/craft/tickets';
 import { readQuantity } from '../../../core/craft/units';
 import { useBench } from '../../api/bench';
 import { failedInWords, getJson, Refused } from '../../api/http';
+import { giveTyped } from '../../api/drivers/typed';
 import { BurstReader, settleMs } from './burst';
 import { pickChoice } from './choices';
 import {
@@ -166,6 +167,7 @@ export function KeysProvider({ children }: { readonly children: ReactNode }) {
 
   const takeFromDevice = useCallback(
     (text: string, field: TextField | null = null) => {
+      if (giveTyped(text)) return;
       const ticket = readTicket(text);
       if (ticket.verdict === 'ticket') return void openTicket(ticket.ticket);
       if (ticket.verdict === 'misread') return void enqueueSnackbar(ticket.reason, { variant: 'error' });
@@ -252,7 +254,9 @@ export function KeysProvider({ children }: { readonly children: ReactNode }) {
             ? { field, value: field.value }
             : null;
       }
-      if (!field && event.key === '/') event.preventDefault();
+      // A space in the middle of what a device types would press the button that has the focus.
+      if (!field && (event.key === '/' || (event.key === ' ' && reader.looksLikeDevice)))
+        event.preventDefault();
       // In a field no key is a shortcut: the run ends by the times of its keys alone, however late they are handed over.
       if (inField) return;
       const wait = settleMs(event.key, reader.looksLikeDevice);

@@ -90,6 +90,7 @@ function Mat() {
               </Button>
               <DeviceButton
                 device="label-printer"
+                does="print label"
                 ask={
                   technician && { ask: 'print label', jobId: resource.job.id, technicianId: technician.id }
                 }

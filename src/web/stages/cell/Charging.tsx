@@ -153,7 +153,7 @@ export function ChargingMat() {
 /** How long it is worn or wound, from flat. */
 function WoundLamp() {
   const { state, context } = useJob();
-  const connected = useConnected('winder');
+  const connected = useConnected('winder', 'turns');
   const [said, setSaid] = useState<DeviceSays | null>(null);
   // As the winder turns just now, where it was asked; else as the policy has it.
   const read = said?.says === 'figure' ? said.value : null;

@@ -96,7 +96,7 @@ function ReadingCards({ measure }: { readonly measure: Measure }) {
 
 /** Listens for motor pulses with the bench meter’s pick-up and fills the form. */
 function PickUp() {
-  const connected = useConnected('bench-meter');
+  const connected = useConnected('bench-meter', 'pulses');
   const form = useFormContext();
   const { enqueueSnackbar } = useSnackbar();
   if (!connected) return null;

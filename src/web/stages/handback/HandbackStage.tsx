@@ -197,6 +197,7 @@ function Mat() {
           {resource.customer && (
             <DeviceButton
               device="message-outbox"
+              does="tell the owner"
               ask={
                 technician && {
                   ask: 'tell the owner',

@@ -9,7 +9,8 @@ import { factFields } from '../../kit/factFields';
 import { fieldsOf, optionsOf } from '../../kit/fields';
 import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
-import { FromFile, OnTester } from './OnTester';
+import { FromFile } from './FromFile';
+import { OnTester } from './OnTester';
 import { useTesting } from './useTesting';
 
 const caseSize = factFields('test.case');

@@ -1,38 +1,14 @@
 import { Alert, Box, Button, LinearProgress, Stack, Typography } from '@mui/material';
-import { lazy, Suspense, useEffect, useRef, useState } from 'react';
-import { v7 } from 'uuid';
-import { isVented, recordOfSamples, type TracePhase, type TraceSample } from '../../../core/craft/devices';
+import { lazy, Suspense } from 'react';
+import { isVented, recordOfSamples } from '../../../core/craft/devices';
 import { capital, figure } from '../../../core/craft/judgement';
-import {
-  condense,
-  type LeakSetting,
-  mayEnd,
-  NO_PRESSURE_BAR,
-  pressureWords,
-  type TestOutlook,
-} from '../../../core/craft/tightness';
+import { type LeakSetting, NO_PRESSURE_BAR, pressureWords } from '../../../core/craft/tightness';
 import type { KeptRecord } from '../../../core/logbook';
-import { askDevice, faultWords, useConnected } from '../../api/devices';
 import { KeyCap } from '../../kit/KeyCap';
 import { useKey } from '../../kit/keys/KeysProvider';
-import { FileButton } from '../../kit/FileButton';
-import { outlookBeside, readTrace } from './leakWorker';
+import { type Running, useTesterRun } from './useTesterRun';
 
 const TraceFigure = lazy(() => import('../../figures/TraceFigure'));
-
-/** The screen is drawn anew so often at most, while a tester runs, ms. */
-const DRAWN_EVERY_MS = 200;
-
-/** What a run shows is worked out so often at most, in seconds of the test and ms of the clock. */
-const [OUTLOOK_EACH_S, OUTLOOK_EACH_MS] = [5, 700];
-interface Running {
-  readonly samples: readonly TraceSample[];
-  readonly phase: TracePhase;
-  readonly ofS: number;
-  /** The watch under pressure, and again after venting, as it is set now, s. */
-  readonly watchS: number;
-  readonly outlook: TestOutlook | null;
-}
 
 interface Props {
   /** Over the air outside; 0 for a blank run; null while it is not typed. */
@@ -68,12 +44,79 @@ function ExtendKey({ watchS, onExtend }: { readonly watchS: number; readonly onE
 }
 
 /** What a tester does just now, with the pressure in its chamber as it is, not as it was set. */
-function phaseWords({ samples, phase }: Running): string {
-  const overBar = samples.at(-1)?.overBar ?? 0;
-  return `${capital(phase)}, ${Math.abs(overBar) < NO_PRESSURE_BAR ? 'no pressure in the chamber' : pressureWords(Number(overBar.toFixed(1)))}`;
+function doesNow({ samples, phase, waiting, askedBar }: Running): string {
+  const shown = samples.at(-1)?.overBar ?? 0;
+  if (waiting !== null) return waiting;
+  if (phase === null)
+    return samples.length === 0
+      ? 'The tester is asked'
+      : `The tester shows ${pressureWords(Number(shown.toFixed(2)))}`;
+  if (askedBar === 0) return capital(phase);
+  return `${capital(phase)}, ${Math.abs(shown) < NO_PRESSURE_BAR ? 'no pressure in the chamber' : pressureWords(Number(shown.toFixed(1)))}`;
 }
 
-/** Runs the connected tester: its curve as it comes, how far it is, whether the time will do, and ways to extend and to stop it. */
+interface NowProps {
+  readonly running: Running;
+  /** Whether the program steers the tester, and so can let its pressure off. */
+  readonly steered: boolean;
+  readonly onStop: () => void;
+  readonly onExtend: (watchS: number) => void;
+}
+
+/** A test that runs: its curve as it comes, how far it is, whether the time will do, and ways to extend and to stop it. */
+function TestNow({ running, steered, onStop, onExtend }: NowProps) {
+  const { samples, ofS, outlook, phase } = running;
+  const atS = samples.at(-1)?.atS ?? 0;
+  return (
+    <Box role="group" aria-label="The tester runs">
+      <StopKey onStop={onStop} />
+      <Stack direction="row" spacing={1.5} sx={{ alignItems: 'center' }}>
+        <Typography role="status" sx={{ flexGrow: 1, fontWeight: 700 }}>
+          {doesNow(running)}
+        </Typography>
+        <Typography sx={{ fontVariantNumeric: 'tabular-nums', whiteSpace: 'nowrap' }}>
+          {figure(atS, 0)} {ofS === null ? 's' : `of ${figure(ofS, 0)} s`}
+        </Typography>
+        <Button variant="contained" color="error" onClick={onStop}>
+          {steered ? 'Stop, let the pressure off' : 'Stop waiting'}
+          <Box component="span" sx={{ ml: 1 }}>
+            <KeyCap>x</KeyCap>
+          </Box>
+        </Button>
+      </Stack>
+      {!steered && (
+        <Typography>
+          Start and stop the test at the tester: {pressureWords(running.askedBar)}. This program cannot let
+          its pressure off.
+        </Typography>
+      )}
+      <LinearProgress
+        aria-label="How far the test is"
+        sx={{ my: 0.75 }}
+        {...(ofS === null
+          ? { variant: 'indeterminate' as const }
+          : { variant: 'determinate' as const, value: (100 * atS) / ofS })}
+      />
+      {outlook && (
+        <Stack direction="row" spacing={1.5} sx={{ alignItems: 'center', mb: 0.75 }}>
+          <Typography role="status" aria-label="Whether the time will do" sx={{ flexGrow: 1 }}>
+            {outlook.reasons.join(' ')}
+          </Typography>
+          {steered && outlook.watchS !== null && phase !== null && !isVented(phase) && (
+            <ExtendKey watchS={outlook.watchS} onExtend={() => onExtend(outlook.watchS ?? running.watchS)} />
+          )}
+        </Stack>
+      )}
+      {samples.length > 0 && (
+        <Suspense>
+          <TraceFigure record={recordOfSamples(samples)} {...(ofS === null ? {} : { wholeS: ofS })} />
+        </Suspense>
+      )}
+    </Box>
+  );
+}
+
+/** Runs the connected tester, or takes the record of one that is started by hand. */
 export function OnTester({
   overBar,
   seconds,
@@ -82,90 +125,20 @@ export function OnTester({
   setting = null,
   onRecord,
 }: Props) {
-  const connected = useConnected('leak-tester');
-  const [running, setRunning] = useState<Running | null>(null);
-  const runId = useRef('');
-  const [fault, setFault] = useState<string | null>(null);
-  const stopper = useRef<AbortController | null>(null);
-  const watch = useRef(0);
-  useEffect(() => () => stopper.current?.abort(), []);
+  const { connected, steered, running, fault, run, extend, stop } = useTesterRun(setting, onRecord);
   if (!connected) return null;
   const figures = overBar !== null && seconds !== null && seconds >= 20;
   const ready = figures && refused.length === 0;
-  const stop = (): void => stopper.current?.abort();
-  const run = async (): Promise<void> => {
-    if (overBar === null || seconds === null) return;
-    const abort = new AbortController();
-    stopper.current = abort;
-    const run = v7();
-    runId.current = run;
-    const samples: TraceSample[] = [];
-    let drawn = 0;
-    let [looked, lookedS, looking] = [0, 0, false];
-    const outlooks: TestOutlook[] = [];
-    let early: readonly string[] = [];
-    setFault(null);
-    watch.current = seconds;
-    setRunning({ samples: [], phase: 'baseline', ofS: 1, watchS: seconds, outlook: null });
-    const look = async (atS: number): Promise<void> => {
-      if (setting === null || looking) return;
-      if (atS - lookedS < OUTLOOK_EACH_S || performance.now() - looked < OUTLOOK_EACH_MS) return;
-      [looking, looked, lookedS] = [true, performance.now(), atS];
-      const outlook = await outlookBeside(condense(recordOfSamples(samples)), setting, watch.current).catch(
-        () => null,
-      );
-      looking = false;
-      if (runId.current !== run || outlook === null) return;
-      setRunning((now) => now && { ...now, outlook });
-      outlooks.push(outlook);
-      if (!mayEnd(outlooks)) return;
-      early = [`The test ended early, at ${figure(atS, 0)} s, because its result was certain.`];
-      await askDevice('leak-tester', { ask: 'change trace', run, seconds: null });
-    };
-    const said = await askDevice(
-      'leak-tester',
-      { ask: 'trace', pressureBar: overBar, seconds, run },
-      (says) => {
-        if (says.says !== 'sample') return;
-        samples.push(says.sample);
-        void look(says.sample.atS);
-        if (performance.now() - drawn < DRAWN_EVERY_MS) return;
-        drawn = performance.now();
-        setRunning((now) => ({
-          samples: [...samples],
-          phase: says.phase,
-          ofS: says.ofS,
-          watchS: watch.current,
-          outlook: now?.outlook ?? null,
-        }));
-      },
-      abort.signal,
-    );
-    runId.current = '';
-    setRunning(null);
-    if (said.says === 'trace')
-      onRecord({ ...condense(recordOfSamples(samples)), from: 'the tester', repairs: early });
-    else setFault(faultWords(said) ?? 'The tester broke off: nothing of it was kept.');
-  };
-  const extend = async (watchS: number): Promise<void> => {
-    const said = await askDevice('leak-tester', {
-      ask: 'change trace',
-      run: runId.current,
-      seconds: watchS,
-    });
-    if (said.says === 'fault') setFault(faultWords(said));
-    else {
-      watch.current = watchS;
-      // What was said of the shorter time is no longer true.
-      setRunning((now) => now && { ...now, watchS, outlook: null });
-    }
-  };
   return (
     <Stack spacing={1}>
       {running === null ? (
         <Stack direction="row" spacing={1.5} sx={{ alignItems: 'center' }}>
-          <Button variant="outlined" disabled={!ready} onClick={() => void run()}>
-            {action}
+          <Button
+            variant="outlined"
+            disabled={!ready}
+            onClick={() => void (figures && run(overBar, seconds))}
+          >
+            {steered ? action : 'Take the record from the tester'}
           </Button>
           {!ready && (
             <Typography variant="body2" color="text.secondary">
@@ -174,110 +147,14 @@ export function OnTester({
           )}
         </Stack>
       ) : (
-        <Box role="group" aria-label="The tester runs">
-          <StopKey onStop={stop} />
-          <Stack direction="row" spacing={1.5} sx={{ alignItems: 'center' }}>
-            <Typography role="status" sx={{ flexGrow: 1, fontWeight: 700 }}>
-              {overBar === 0 ? capital(running.phase) : phaseWords(running)}
-            </Typography>
-            <Typography sx={{ fontVariantNumeric: 'tabular-nums', whiteSpace: 'nowrap' }}>
-              {figure(running.samples.at(-1)?.atS ?? 0, 0)} of {figure(running.ofS, 0)} s
-            </Typography>
-            <Button variant="contained" color="error" onClick={stop}>
-              Stop, let the pressure off
-              <Box component="span" sx={{ ml: 1 }}>
-                <KeyCap>x</KeyCap>
-              </Box>
-            </Button>
-          </Stack>
-          <LinearProgress
-            aria-label="How far the test is"
-            variant="determinate"
-            value={(100 * (running.samples.at(-1)?.atS ?? 0)) / running.ofS}
-            sx={{ my: 0.75 }}
-          />
-          {running.outlook && (
-            <Stack direction="row" spacing={1.5} sx={{ alignItems: 'center', mb: 0.75 }}>
-              <Typography role="status" aria-label="Whether the time will do" sx={{ flexGrow: 1 }}>
-                {running.outlook.reasons.join(' ')}
-              </Typography>
-              {running.outlook.watchS !== null && !isVented(running.phase) && (
-                <ExtendKey
-                  watchS={running.outlook.watchS}
-                  onExtend={() => void extend(running.outlook?.watchS ?? running.watchS)}
-                />
-              )}
-            </Stack>
-          )}
-          <Suspense>
-            <TraceFigure record={recordOfSamples(running.samples)} wholeS={running.ofS} />
-          </Suspense>
-        </Box>
+        <TestNow
+          running={running}
+          steered={steered}
+          onStop={stop}
+          onExtend={(watchS) => void extend(watchS)}
+        />
       )}
       {fault && <Alert severity="warning">{fault}</Alert>}
-    </Stack>
-  );
-}
-
-interface FromFileProps {
-  readonly label: string;
-  readonly onRecord: (record: KeptRecord) => void;
-}
-
-interface Refusal {
-  readonly reasons: readonly string[];
-  readonly whatToDo: string;
-}
-
-/** So many repairs and readings of columns are kept with a record. */
-const KEPT_LINES = 20;
-const KEPT_LETTERS = 300;
-
-/** Reads a tester's file, CSV or JSON, beside the page. */
-export function FromFile({ label, onRecord }: FromFileProps) {
-  const [rows, setRows] = useState<number | null>(null);
-  const [refusal, setRefusal] = useState<Refusal | null>(null);
-  const read = async (file: File): Promise<void> => {
-    setRefusal(null);
-    setRows(0);
-    const reading = await readTrace(file, setRows).catch((): Refusal & { verdict: 'refused' } => ({
-      verdict: 'refused',
-      reasons: ['The file could not be read.'],
-      whatToDo: 'Try it once more, or type the two figures.',
-    }));
-    setRows(null);
-    if (reading.verdict === 'refused') setRefusal(reading);
-    else
-      onRecord({
-        ...reading.record,
-        from: file.name.slice(0, 120) || 'a file',
-        repairs: [...reading.understood.map((each) => `Read: ${each}.`), ...reading.repairs]
-          .map((line) => line.slice(0, KEPT_LETTERS))
-          .slice(0, KEPT_LINES),
-      });
-  };
-  return (
-    <Stack spacing={1}>
-      <Box>
-        <FileButton
-          label={label}
-          accept=".csv,.txt,.json,text/csv,application/json"
-          disabled={rows !== null}
-          onFiles={([file]) => {
-            if (file) void read(file);
-          }}
-        >
-          From a file
-        </FileButton>
-      </Box>
-      {rows !== null && (
-        <Typography role="status">{rows === 0 ? 'The file is read …' : `${rows} rows read …`}</Typography>
-      )}
-      {refusal && (
-        <Alert severity="error">
-          {refusal.reasons.join(' ')} {refusal.whatToDo}
-        </Alert>
-      )}
     </Stack>
   );
 }

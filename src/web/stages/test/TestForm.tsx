@@ -21,7 +21,8 @@ import { Fold } from '../../kit/Fold';
 import { Caution } from '../../kit/Lamp';
 import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
-import { FromFile, OnTester } from './OnTester';
+import { FromFile } from './FromFile';
+import { OnTester } from './OnTester';
 import { PlacesField } from './Places';
 import { useTesting } from './useTesting';
 
@@ -175,7 +176,7 @@ function DryFields() {
 
 /** What the tank of the connected tester shows. */
 function Tank() {
-  const connected = useConnected('leak-tester');
+  const connected = useConnected('leak-tester', 'tank');
   const overBar = typedFigure(testMade.useValue('pressureBar'));
   const [said, setSaid] = useState<string | null>(null);
   if (!connected) return null;

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import type { Quantity } from '../../core/craft/units';
+import type { Quantity } from '../core/craft/units';
 import {
   money,
   number,
@@ -10,7 +10,7 @@ import {
   several as manyOf,
   text as filledText,
   yesNo,
-} from '../fields';
+} from './fields';
 
 /** How a field is asked for, and by that how it is shown and how it stands in a file. */
 type Control =
@@ -37,6 +37,8 @@ type Control =
 
 interface Described<V> {
   readonly label: string;
+  /** What its form says beside it; a refusal does without. */
+  readonly helper?: string;
   readonly schema: z.ZodType<V, V>;
   /** What a new record starts with; undefined where it has to be filled in. */
   readonly blank: V | undefined;
@@ -48,6 +50,8 @@ interface Described<V> {
 export type Field<V> = Described<V> & Control;
 /** Every field of a record or of a part of one, in the order in which a form asks. */
 export type Fields<T> = { readonly [F in keyof T]-?: Field<T[F]> };
+/** What a record with these fields holds. */
+export type ValuesOf<F> = { readonly [K in keyof F]: F[K] extends Described<infer V> ? V : never };
 export type AnyField = Described<unknown> & Control;
 export type AnyFields = Readonly<Record<string, AnyField>>;
 
@@ -60,6 +64,7 @@ interface TextRule {
   readonly example: string;
   readonly max?: number;
   readonly blank?: string;
+  readonly helper?: string;
 }
 
 const described = <V>(label: string, schema: z.ZodType<V, V>, blank?: V) => ({
@@ -68,6 +73,8 @@ const described = <V>(label: string, schema: z.ZodType<V, V>, blank?: V) => ({
   blank,
   later: false,
 });
+
+const helped = ({ helper }: { readonly helper?: string }) => (helper === undefined ? {} : { helper });
 
 const textRule = (label: string, { example, max = 40 }: TextRule) => ({
   words: shortLabel(label),
@@ -78,6 +85,7 @@ const textRule = (label: string, { example, max = 40 }: TextRule) => ({
 /** Text that must not be empty. */
 export const text = (label: string, rule: TextRule): Field<string> => ({
   ...described(label, filledText(textRule(label, rule)), rule.blank ?? ''),
+  ...helped(rule),
   as: 'text',
 });
 
@@ -143,6 +151,7 @@ interface FigureRule {
   readonly quantity?: Quantity;
   readonly unit?: string;
   readonly whole?: boolean;
+  readonly helper?: string;
 }
 
 const UNIT_OF: Readonly<Partial<Record<Quantity, string>>> = {
@@ -151,6 +160,8 @@ const UNIT_OF: Readonly<Partial<Record<Quantity, string>>> = {
   resistanceKOhm: 'kΩ',
   voltageV: 'V',
   pressureBar: 'bar',
+  hours: 'h',
+  micrometres: 'µm',
 };
 
 /** The unit a figure is written with, `''` for a mere number. */
@@ -173,11 +184,13 @@ const figureControl = ({ quantity = 'figureOnly', unit }: FigureRule, optional: 
 
 export const figure = (label: string, rule: FigureRule): Field<number> => ({
   ...described(label, figureSchema(label, rule), rule.blank),
+  ...helped(rule),
   ...figureControl(rule, false),
 });
 
 export const figureOrNothing = (label: string, rule: FigureRule): Field<number | null> => ({
   ...described<number | null>(label, figureSchema(label, rule).nullable(), rule.blank ?? null),
+  ...helped(rule),
   ...figureControl(rule, true),
 });
 
@@ -186,6 +199,21 @@ export const mm = (label: string, max: number, example: number, more: Partial<Fi
   figure(label, { min: 0.1, max, example, quantity: 'lengthMm', ...more });
 export const mmOrNothing = (label: string, max: number, example: number, more: Partial<FigureRule> = {}) =>
   figureOrNothing(label, { min: 0.1, max, example, quantity: 'lengthMm', ...more });
+
+/** One of a few figures. */
+export const figureChoice = <const T extends readonly number[]>(
+  label: string,
+  options: T,
+  blank: T[number],
+): Field<T[number]> => ({
+  ...described<T[number]>(
+    label,
+    z.literal([...options], { error: `${shortLabel(label)}: one of ${options.join(', ')}.` }),
+    blank,
+  ),
+  as: 'figure choice',
+  options,
+});
 
 interface FiguresRule {
   readonly one: string;

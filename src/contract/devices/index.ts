@@ -1,0 +1,3 @@
+export * from './asks';
+export * from './devices';
+export * from './drivers';
