@@ -160,6 +160,10 @@ test('a sample by the bench meter sets a doubtful lot aside, and a lot is traced
     .getByRole('button', { name: /take it from the bench meter/ })
     .click();
   await expect(dialog.getByRole('textbox', { name: 'Rest voltage' })).toHaveValue(/1\.44/);
+  // What its print looks like is seen by nobody but the one who looks.
+  await dialog.getByRole('button', { name: 'Record the sample' }).click();
+  await expect(dialog.getByRole('region', { name: 'Sample' })).toContainText('Print on the cell: one of');
+  await dialog.getByRole('radiogroup', { name: 'Print on the cell' }).getByRole('radio').first().check();
   await dialog.getByRole('button', { name: 'Record the sample' }).click();
   await expect(dialog).toContainText('In quarantine: 1.44 V is low');
   await expectAccessible(page, 'a lot');

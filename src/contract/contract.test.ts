@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { z } from 'zod';
 import type { EntryKind } from '../core/logbook';
+import { addsFields, changes } from './entries/define';
 import { dryTest, idOf, newEntryOf, readyJob, wetTest } from '../testing/fixtures';
 import {
   ENTRY_KINDS,
@@ -73,10 +74,10 @@ describe('older payloads', () => {
   const definition: KindDefinition<{ volts: number; load: string }> = {
     version: 3,
     schema: z.object({ volts: z.number(), load: z.string() }),
-    upcasters: {
-      1: (payload) => ({ volts: (payload as { v: number }).v }),
-      2: (payload) => ({ ...(payload as object), load: 'not stated' }),
-    },
+    upcasts: [
+      changes('volts are called so', (payload) => ({ volts: (payload as { v: number }).v })),
+      addsFields('the load', { load: 'not stated' }),
+    ],
   };
 
   it('are raised step by step to today’s', () => {
@@ -85,8 +86,16 @@ describe('older payloads', () => {
     expect(upcastPayload(definition, 3, { volts: 1.5, load: '2 kΩ' })).toEqual({ volts: 1.5, load: '2 kΩ' });
   });
 
+  it('of every kind have one named step from each version to the next', () => {
+    for (const kind of ENTRY_KINDS) {
+      const { version, upcasts = [] } = kindDefinition(kind);
+      expect([kind, upcasts.length]).toEqual([kind, version - 1]);
+      for (const { name } of upcasts) expect([kind, name]).toEqual([kind, expect.stringMatching(/\w{3}/)]);
+    }
+  });
+
   it('are refused where no way leads up, or when they are newer than the program', () => {
-    expect(() => upcastPayload({ ...definition, upcasters: {} }, 1, {})).toThrow(/No way/);
+    expect(() => upcastPayload({ ...definition, upcasts: [] }, 1, {})).toThrow(/No way/);
     expect(() => upcastPayload(definition, 4, {})).toThrow(/newer/);
   });
 });

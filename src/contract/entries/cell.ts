@@ -12,7 +12,7 @@ import {
 import { CHARGE_STATES } from '../../core/craft/charging';
 import { ABOVE_CELL } from '../../core/craft/movements';
 import { anyOf, id, number, oneOf, optionalText, several, text, yesNo } from '../fields';
-import type { KindDefinitions } from './define';
+import { addsFields, type KindDefinitions } from './define';
 const supplier = optionalText({ words: 'Supplier', max: 80, example: 'Saltmarsh Wholesale' });
 const lotCode = optionalText({ words: 'Lot', max: 40, example: 'N-204' });
 
@@ -39,7 +39,7 @@ export const cellKinds: KindDefinitions<CellPayloads> = {
         path: ['ownersOwn'],
         error: 'The owner’s own cell comes from no lot of this shop: one or the other.',
       }),
-    upcasters: { 1: (payload) => ({ ownersOwn: false, ...(payload as object) }) },
+    upcasts: [addsFields('an owner can bring a cell', { ownersOwn: false })],
   },
   'cell.put-back': {
     version: 1,
@@ -68,7 +68,9 @@ export const cellKinds: KindDefinitions<CellPayloads> = {
         example: 'it swelled',
       }).nullable(),
     }),
-    upcasters: { 1: (payload) => ({ tabContactOhm: null, unchargedBecause: null, ...(payload as object) }) },
+    upcasts: [
+      addsFields('tab contact and reason for no charge', { tabContactOhm: null, unchargedBecause: null }),
+    ],
   },
   'cell.charged': {
     version: 1,

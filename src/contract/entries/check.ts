@@ -12,7 +12,7 @@ import {
 import { AT_FITTING, CAUSES, type CheckPayloads, CROWN_SEEN } from '../../core/logbook';
 import { quantities } from '../../core/craft/units';
 import { anyOf, figureOf, number, oneOf, optionalText, yesNo } from '../fields';
-import type { KindDefinitions } from './define';
+import { addsFields, type KindDefinitions } from './define';
 const onLayout = (clock: 3 | 12) =>
   number({
     words: `To ${clock} o’clock, seen from behind`,
@@ -45,7 +45,7 @@ export const checkKinds: KindDefinitions<CheckPayloads> = {
           message: `${range.words}: plausible is ${range.min} to ${range.max} ${unit}; ${value} is a slip of the key or the meter. A good value: ${example}.`,
         });
       }),
-    upcasters: { 1: (payload) => ({ loadKOhm: null, loadSeconds: null, ...(payload as object) }) },
+    upcasts: [addsFields('test load of a loaded voltage', { loadKOhm: null, loadSeconds: null })],
   },
   'check.pulses': {
     version: 2,
@@ -54,7 +54,7 @@ export const checkKinds: KindDefinitions<CheckPayloads> = {
       through: oneOf('Picked up through', ['the closed watch', 'the open watch']),
       everyS: number({ words: 'Pulse interval', min: 0.02, max: 120, unit: 's', example: 1 }).nullable(),
     }),
-    upcasters: { 1: (payload) => ({ everyS: null, ...(payload as object) }) },
+    upcasts: [addsFields('interval of motor pulses', { everyS: null })],
   },
   'check.looked': {
     version: 1,
@@ -93,7 +93,9 @@ export const checkKinds: KindDefinitions<CheckPayloads> = {
       currentBeforeUA: draw('Current before cleaning').nullable(),
       currentAfterUA: draw('Current after cleaning').nullable(),
     }),
-    upcasters: { 1: (payload) => ({ currentBeforeUA: null, currentAfterUA: null, ...(payload as object) }) },
+    upcasts: [
+      addsFields('current before and after cleaning', { currentBeforeUA: null, currentAfterUA: null }),
+    ],
   },
   'check.diagnosis': {
     version: 2,
@@ -103,6 +105,6 @@ export const checkKinds: KindDefinitions<CheckPayloads> = {
       next: oneOf('Next step', NEXT_STEPS),
       words: optionalText({ words: 'Note', max: 400, example: 'draws 4.1 µA with the motor stopped' }),
     }),
-    upcasters: { 1: (payload) => ({ also: null, ...(payload as object) }) },
+    upcasts: [addsFields('a second cause', { also: null })],
   },
 };

@@ -1,12 +1,27 @@
 import type { EntryKind, Payloads } from '../../core/logbook';
 import type { z } from 'zod';
 
+/** A step from one version of a payload to the next, named by what changed. */
+export interface Upcast {
+  readonly name: string;
+  readonly raise: (payload: object) => object;
+}
+
+/** The step that adds fields, with what an older payload means by their absence. */
+export const addsFields = (name: string, fields: object): Upcast => ({
+  name,
+  raise: (payload) => ({ ...fields, ...payload }),
+});
+
+/** The step that changes what is there. */
+export const changes = (name: string, raise: Upcast['raise']): Upcast => ({ name, raise });
+
 /** One kind on the wire: its schema now, and how each older payload is raised to the next version. */
 export interface KindDefinition<P> {
   readonly version: number;
   readonly schema: z.ZodType<P, P>;
-  /** Upcasters by the version they raise from. */
-  readonly upcasters?: Readonly<Record<number, (payload: unknown) => unknown>>;
+  /** The steps from the first version on, in their order. */
+  readonly upcasts?: readonly Upcast[];
 }
 
 export type KindDefinitions<Area> = { readonly [K in keyof Area & EntryKind]: KindDefinition<Payloads[K]> };
@@ -18,14 +33,14 @@ export function upcastPayload<P>(definition: KindDefinition<P>, version: number,
   }
   let raised = payload;
   for (let at = version; at < definition.version; at += 1) {
-    const step = definition.upcasters?.[at];
+    const step = definition.upcasts?.[at - 1];
     if (!step) throw new RangeError(`No way from payload version ${at} to ${at + 1}.`);
-    raised = step(raised);
+    raised = step.raise(raised as object);
   }
   return raised;
 }
 
-type Upcast =
+type Raised =
   | { readonly verdict: 'raised'; readonly payload: unknown }
   | { readonly verdict: 'not raised'; readonly reason: string };
 
@@ -34,7 +49,7 @@ export function payloadOfToday(
   definition: KindDefinition<unknown>,
   version: number,
   payload: unknown,
-): Upcast {
+): Raised {
   if (typeof payload !== 'object' || payload === null)
     return { verdict: 'not raised', reason: 'it has no payload' };
   try {

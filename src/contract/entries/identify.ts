@@ -3,7 +3,7 @@ import { SUPPLIES } from '../../core/craft/cells';
 import { LOOK_NAMES, LOOKS, lookSpec } from '../../core/craft/identify';
 import type { IdentifyPayloads } from '../../core/logbook';
 import { number, oneOf, optionalText, text } from '../fields';
-import type { KindDefinitions } from './define';
+import { addsFields, changes, type KindDefinitions } from './define';
 const LONGEST_TEXT = 120;
 
 export const identifyKinds: KindDefinitions<IdentifyPayloads> = {
@@ -16,12 +16,13 @@ export const identifyKinds: KindDefinitions<IdentifyPayloads> = {
   'identify.evidence': {
     version: 2,
     // A movement ring is no holder: the cell lies free beneath it.
-    upcasters: {
-      1: (payload) =>
-        (payload as { value?: unknown }).value === 'ring round the movement'
-          ? { ...(payload as object), value: 'lying free in its well' }
+    upcasts: [
+      changes('a movement ring holds no cell', (payload) =>
+        'value' in payload && payload.value === 'ring round the movement'
+          ? { ...payload, value: 'lying free in its well' }
           : payload,
-    },
+      ),
+    ],
     schema: z
       .strictObject({
         look: oneOf('Look', LOOK_NAMES),
@@ -55,7 +56,7 @@ export const identifyKinds: KindDefinitions<IdentifyPayloads> = {
       by: oneOf('Identified by', ['engraving', 'evidence', 'hand']),
       note: optionalText({ words: 'Note', max: 300, example: 'second letter worn' }),
     }),
-    upcasters: { 1: (payload) => ({ revision: null, ...(payload as object) }) },
+    upcasts: [addsFields('revision of the calibre', { revision: null })],
   },
   'identify.supply': {
     version: 1,

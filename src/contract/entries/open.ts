@@ -19,7 +19,7 @@ import {
 import { type Part, PARTS, SERVED, serves } from '../../core/craft/parts';
 import { backMeasureFields, schemasOf } from '../book';
 import { anyOf, clock, clocks, fileHash, id, number, oneOf, optionalText, text } from '../fields';
-import type { KindDefinitions } from './define';
+import { addsFields, changes, type KindDefinitions } from './define';
 const note = optionalText({ words: 'Note', max: 500, example: 'scratch beside the coil' });
 
 const seals = (words: string) => number({ words, min: 0, max: 6, example: 1 }).int();
@@ -28,7 +28,7 @@ const setting = (words: string) => number({ words, min: 0, max: 120, unit: 'mm',
 const share = (words: string) => number({ words, min: 0, max: 100, unit: '%', example: 50 });
 
 /** The first program kept the lip seen from behind and the pushers from the dial, and knew fewer measures. */
-function seenFromBehind(payload: unknown): unknown {
+function seenFromBehind(payload: object): object {
   const old = payload as { readonly pusherClocks?: readonly number[] };
   return {
     ...NOTHING_MEASURED,
@@ -41,11 +41,11 @@ function seenFromBehind(payload: unknown): unknown {
 export const openKinds: KindDefinitions<OpenPayloads> = {
   'open.back': {
     version: 4,
-    upcasters: {
-      1: (payload) => ({ ...(payload as object), protection: 'not noted', went: 'not noted' }),
-      2: (payload) => ({ ...(payload as object), toolIds: [], separationMm: null, rearMm: null }),
-      3: (payload) => ({ ...(payload as object), seenFrom: 'behind' }),
-    },
+    upcasts: [
+      addsFields('protection, and how it opened', { protection: 'not noted', went: 'not noted' }),
+      addsFields('tools and their setting', { toolIds: [], separationMm: null, rearMm: null }),
+      addsFields('the side it was seen from', { seenFrom: 'behind' }),
+    ],
     schema: z.strictObject({
       kind: oneOf('Kind of back', BACK_KINDS),
       openedWith: text({ words: 'Opened with', max: 80, example: 'case knife' }),
@@ -61,7 +61,7 @@ export const openKinds: KindDefinitions<OpenPayloads> = {
   },
   'open.measured': {
     version: 2,
-    upcasters: { 1: seenFromBehind },
+    upcasts: [changes('the side it was seen from', seenFromBehind)],
     schema: z
       .strictObject({
         ...schemasOf(backMeasureFields),
@@ -114,13 +114,13 @@ export const openKinds: KindDefinitions<OpenPayloads> = {
   },
   'open.part': {
     version: 2,
-    upcasters: {
-      1: (payload) => ({
-        ...(payload as object),
+    upcasts: [
+      changes('what a part is used for, and its step', (payload) => ({
+        ...payload,
         serves: serves((payload as { readonly part: Part }).part),
         step: '',
-      }),
-    },
+      })),
+    ],
     schema: z.strictObject({
       part: oneOf('Part', PARTS),
       position: optionalText({ words: 'Where it sat', max: 80, example: '12 o’clock, third hole' }),

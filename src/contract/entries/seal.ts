@@ -11,7 +11,7 @@ import {
 } from '../../core/craft/gaskets';
 import { GASKET_PROFILES, GREASED_BY, SEAL_STATES, type SealPayloads } from '../../core/logbook';
 import { anyOf, clocks, id, number, oneOf, optionalText, text, yesNo } from '../fields';
-import type { KindDefinitions } from './define';
+import { addsFields, type KindDefinitions } from './define';
 
 const lengthMm = (words: string, max: number, example: number, min = 0.1) =>
   number({ words, min, max, unit: 'mm', example });
@@ -30,10 +30,10 @@ function name(
 export const sealKinds: KindDefinitions<SealPayloads> = {
   'seal.gasket': {
     version: 3,
-    upcasters: {
-      1: (payload) => ({ ...(payload as object), profile: 'not seen', size: '', lotId: null }),
-      2: (payload) => ({ ...(payload as object), greasedBy: 'not noted' }),
-    },
+    upcasts: [
+      addsFields('profile, size and lot of the ring', { profile: 'not seen', size: '', lotId: null }),
+      addsFields('what the grease was applied with', { greasedBy: 'not noted' }),
+    ],
     schema: z.strictObject({
       state: oneOf('What was done', RING_STATES),
       findings: anyOf('Ring condition', GASKET_FINDINGS),
@@ -67,9 +67,7 @@ export const sealKinds: KindDefinitions<SealPayloads> = {
   },
   'seal.old-ring': {
     version: 2,
-    upcasters: {
-      1: (payload) => ({ ...(payload as object), insideMm: null, outsideMm: null, profile: 'not seen' }),
-    },
+    upcasts: [addsFields('diameters and profile', { insideMm: null, outsideMm: null, profile: 'not seen' })],
     schema: z
       .strictObject({
         heightMm: lengthMm('Ring height', 5, 0.6).nullable(),
@@ -138,10 +136,10 @@ export const sealKinds: KindDefinitions<SealPayloads> = {
   },
   'seal.closed': {
     version: 3,
-    upcasters: {
-      1: (payload) => ({ ...(payload as object), raisedClocks: [], interim: false }),
-      2: (payload) => ({ ...(payload as object), seenFrom: null }),
-    },
+    upcasts: [
+      addsFields('raised places, and a temporary closing', { raisedClocks: [], interim: false }),
+      addsFields('the side it was seen from', { seenFrom: null }),
+    ],
     schema: z
       .strictObject({
         how: text({ words: 'Closing method', max: 80, example: 'thumbs' }),

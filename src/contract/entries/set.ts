@@ -3,7 +3,7 @@ import type { SetPayloads } from '../../core/logbook';
 import { FUNCTION_KINDS } from '../../core/craft/movements';
 import { FURTHER_PROOFS, OUTSIDE, PROOF_RESULTS, RUN_PURPOSES } from '../../core/craft/setting';
 import { called, handsReading, number, oneOf, optionalText, yesNo } from '../fields';
-import type { KindDefinitions } from './define';
+import { addsFields, type KindDefinitions } from './define';
 
 /** What each thing tried did, by its name. */
 const tried = <const T extends readonly string[]>(what: T) =>
@@ -40,8 +40,8 @@ const wantsReading = {
 };
 
 /** What an earlier program kept knows of proving runs alone. */
-const toSeeTime = (payload: unknown): unknown => ({ toSee: 'how it keeps time', ...(payload as object) });
-const noReason = (payload: unknown): unknown => ({ handedBackSo: '', ...(payload as object) });
+const toSeeTime = addsFields('what a run is to show', { toSee: 'how it keeps time' });
+const noReason = addsFields('a reason for handing back with a fault', { handedBackSo: '' });
 
 export const setKinds: KindDefinitions<SetPayloads> = {
   'set.runs': {
@@ -58,21 +58,21 @@ export const setKinds: KindDefinitions<SetPayloads> = {
     schema: z
       .strictObject({ proved: tried(OUTSIDE), handedBackSo })
       .refine(onlyWhereItFails.check, { message: onlyWhereItFails.message, path: ['handedBackSo'] }),
-    upcasters: { 1: noReason },
+    upcasts: [noReason],
   },
   'set.run-began': {
     version: 2,
     schema: z
       .strictObject({ toSee, shows: handsReading })
       .refine((run) => run.toSee === 'that it runs' || run.shows !== '', wantsReading),
-    upcasters: { 1: toSeeTime },
+    upcasts: [toSeeTime],
   },
   'set.run-ended': {
     version: 2,
     schema: z
       .strictObject({ toSee, shows: handsReading, stillRuns: yesNo('Does it run?') })
       .refine((run) => run.toSee === 'that it runs' || run.shows !== '' || !run.stillRuns, wantsReading),
-    upcasters: { 1: toSeeTime },
+    upcasts: [toSeeTime],
   },
   'set.functions': {
     version: 2,
@@ -82,6 +82,6 @@ export const setKinds: KindDefinitions<SetPayloads> = {
         handedBackSo,
       })
       .refine(onlyWhereItFails.check, { message: onlyWhereItFails.message, path: ['handedBackSo'] }),
-    upcasters: { 1: noReason },
+    upcasts: [noReason],
   },
 };

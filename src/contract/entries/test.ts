@@ -11,7 +11,7 @@ import {
 } from '../../core/craft/tightness';
 import { type KeptRecord, LEAK_DONE, LEAK_SEATS, LEAK_SIDES, type TestPayloads } from '../../core/logbook';
 import { clock, id, number, oneOf, optionalText, several, text } from '../fields';
-import type { KindDefinitions } from './define';
+import { addsFields, changes, type KindDefinitions } from './define';
 
 const deflection = (words: string) => number({ words, min: -500, max: 500, unit: 'µm', example: 12.4 });
 const seconds = (words: string) => number({ words, min: 1, max: 86_400, unit: 's', example: 60 });
@@ -63,23 +63,22 @@ interface OldPlace {
 export const testKinds: KindDefinitions<TestPayloads> = {
   'test.made': {
     version: 5,
-    upcasters: {
-      1: (payload) => ({
-        ...(payload as object),
+    upcasts: [
+      addsFields('deflections, place of the leak, temperature and note', {
         deflectionStartUm: null,
         deflectionEndUm: null,
         leakClock: null,
         temperatureC: null,
         note: '',
       }),
-      2: (payload) => ({ retestOf: null, excessReason: '', ...(payload as object) }),
+      addsFields('the test it repeats, and why it went beyond a limit', { retestOf: null, excessReason: '' }),
       // Until then every place was asked for as seen from the dial.
-      3: (payload) => ({
-        ...(payload as object),
+      changes('the side a leak was seen from', (payload) => ({
+        ...payload,
         leakSeenFrom: ((payload as OldPlace).leakClock ?? null) === null ? null : 'the dial',
-      }),
+      })),
       // Until then a test had one place, one test it tried anew, and no record.
-      4: (payload) => {
+      changes('several places and tests it repeats, and the record of a tester', (payload) => {
         const { leakClock, leakSeenFrom, retestOf, ...rest } = payload as OldPlace;
         return {
           ...rest,
@@ -93,8 +92,8 @@ export const testKinds: KindDefinitions<TestPayloads> = {
           fogSeconds: null,
           retestOf: (retestOf ?? null) === null ? [] : [retestOf],
         };
-      },
-    },
+      }),
+    ],
     schema: z
       .strictObject({
         method: oneOf('Method', TEST_METHODS),

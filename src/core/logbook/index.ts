@@ -59,9 +59,11 @@ export {
   AS_FOUND,
   LEFT_BY,
   OPENED_HOW,
+  OPENED_HOW_ASKED,
   type OpenPayloads,
   PHOTO_MARKS,
   PROTECTIONS,
+  PROTECTIONS_ASKED,
   settingOf,
 } from './facts/open';
 export { crownOf } from './crown';

@@ -21,8 +21,12 @@ export type AsFound = (typeof AS_FOUND)[number];
 /** Whose hand left it. */
 export const LEFT_BY = ['an earlier hand', 'this shop'] as const;
 
-export const PROTECTIONS = ['film', 'bare tool', 'not noted'] as const;
-export const OPENED_HOW = ['freely', 'resisted', 'bound half way', 'not noted'] as const;
+/** What lies between tool and back; an older program did not note it. */
+export const PROTECTIONS_ASKED = ['film', 'bare tool'] as const;
+export const PROTECTIONS = [...PROTECTIONS_ASKED, 'not noted'] as const;
+/** How a back came off; an older program did not note it. */
+export const OPENED_HOW_ASKED = ['freely', 'resisted', 'bound half way'] as const;
+export const OPENED_HOW = [...OPENED_HOW_ASKED, 'not noted'] as const;
 
 /** What a mark on a photograph points at. */
 export const PHOTO_MARKS = [

@@ -288,7 +288,7 @@ function LotDialog({
                   id: v7(),
                   lotId: lot.id,
                   restVoltageV: undefined,
-                  print: PRINT_STATES[0],
+                  print: undefined,
                   technicianId,
                 })}
                 path="/api/lots/sample"
@@ -327,7 +327,7 @@ function LotDialog({
                   lotId: lot.id,
                   count: Number.NaN,
                   reason: '',
-                  to: 'supplier' as const,
+                  to: undefined,
                   technicianId,
                 })}
                 path="/api/lots/give-away"

@@ -2,7 +2,7 @@ import { Stack } from '@mui/material';
 import { useEffect } from 'react';
 import { useController, useFormContext, useWatch } from 'react-hook-form';
 import { BACK_KINDS, KNIFE_KINDS } from '../../../core/craft/cases';
-import { OPENED_HOW, PROTECTIONS } from '../../../core/logbook';
+import { OPENED_HOW_ASKED, PROTECTIONS_ASKED } from '../../../core/logbook';
 import { asAdvised } from '../../../core/advice/opening';
 import { factFields } from '../../kit/factFields';
 import { optionsOf } from '../../kit/fields';
@@ -113,13 +113,13 @@ export function CaseBack() {
         protection: null,
         went: null,
       }}
-      beside={<openBack.Choice name="went" options={optionsOf(OPENED_HOW.slice(0, 3))} />}
+      beside={<openBack.Choice name="went" options={optionsOf(OPENED_HOW_ASKED)} />}
     >
       {(correcting || !opening.kindKnown) && (
         <openBack.ListChoice name="kind" options={optionsOf(BACK_KINDS)} />
       )}
       <ToolFields correcting={correcting} />
-      <openBack.Choice name="protection" options={optionsOf(PROTECTIONS.slice(0, 2))} wanted />
+      <openBack.Choice name="protection" options={optionsOf(PROTECTIONS_ASKED)} wanted />
     </FactCard>
   );
 }
