@@ -85,3 +85,39 @@ test('a book of 5,000 draws what is seen and is narrowed down by typing', async 
   await page.getByLabel(/^Look among 5,?\d\d\d/).fill('maker 4321');
   await expect(list.getByRole('row')).toHaveCount(2);
 });
+
+test('the book is read once and kept: a reload asks only for what changed, and a change brings one record', async ({
+  bench: page,
+}) => {
+  /** Where the book was asked for, and the records that this address gives. */
+  const asked: string[] = [];
+  page.on('request', (request) => {
+    if (request.url().includes('/api/catalogue/changes')) asked.push(request.url());
+  });
+  const given = async (url = ''): Promise<string[]> => {
+    const lines = (await (await page.request.get(url)).text()).trim().split('\n');
+    return lines.slice(1, -1).map((line) => (JSON.parse(line) as { readonly id: string }).id);
+  };
+  await page.goto('/book/makers');
+  const list = page.getByRole('region', { name: 'Makers in the book' });
+  await expect(list).toContainText('Orrelin');
+  expect(await given(asked[0])).toContain('orrelin');
+  const kept = () => page.evaluate(() => localStorage.getItem('wax.book') ?? '');
+  await expect.poll(kept).toContain('"revision"');
+  asked.length = 0;
+  await page.reload();
+  await expect(list).toContainText('Orrelin');
+  expect(asked).toHaveLength(1);
+  expect(await given(asked[0])).toEqual([]);
+  const answer = await page.request.post(
+    `/api/catalogue/tables/makers?dryRun=no&technicianId=${demoId('technician', 'edda')}`,
+    { headers: { 'content-type': 'text/csv' }, data: 'id,name,sign\nnewcomer,Newcomer of Quay,' },
+  );
+  expect(await answer.text()).toContain('"errorsFound":0');
+  await expect(list).toContainText('Newcomer of Quay');
+  expect(asked).toHaveLength(2);
+  expect(await given(asked[1])).toEqual(['newcomer']);
+  await page.reload();
+  await expect(list).toContainText('Newcomer of Quay');
+  await expect(list).toContainText('Orrelin');
+});

@@ -9,6 +9,7 @@ for (const name of [
   'http',
   'find',
   'size',
+  'largeBook',
   'opening',
   'identify',
   'sisters',

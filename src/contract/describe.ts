@@ -340,16 +340,39 @@ export function blankOf<T>(fields: Fields<T>): Partial<T> {
  * parts it holds likewise.
  */
 export function withLater<T extends object>(fields: AnyFields, stored: T): T {
-  const whole: Record<string, unknown> = Object.fromEntries(Object.entries(stored));
-  for (const [name, field] of Object.entries(fields)) {
-    if (field.later && !(name in whole)) whole[name] = field.blank;
-    const value = whole[name];
-    if (field.as === 'parts' && Array.isArray(value))
-      whole[name] = value.map((part: object) => withLater(field.fields, part));
-    if (field.as === 'part or nothing' && value !== null && typeof value === 'object')
-      whole[name] = withLater(field.fields, value);
+  const values = stored as Readonly<Record<string, unknown>>;
+  const added: Record<string, unknown> = {};
+  for (const [name, inner] of laterIn(fields)) {
+    const value = name in values ? values[name] : fields[name]?.blank;
+    const whole =
+      inner === null || typeof value !== 'object' || value === null ? value : partsWithLater(inner, value);
+    if (whole !== values[name] || !(name in values)) added[name] = whole;
   }
-  return whole as T;
+  // Nearly every record of a book of thousands is whole: it is taken as it is.
+  return Object.keys(added).length === 0 ? stored : { ...stored, ...added };
+}
+
+function partsWithLater(fields: AnyFields, value: object): object {
+  if (!Array.isArray(value)) return withLater(fields, value);
+  const parts = value as readonly object[];
+  const whole = parts.map((part) => withLater(fields, part));
+  return whole.every((part, at) => part === parts[at]) ? parts : whole;
+}
+
+/** The fields of a record that an older one may lack, each with those of its parts; and those whose parts may lack some. */
+type Later = readonly (readonly [name: string, inner: AnyFields | null])[];
+const LATER = new WeakMap<AnyFields, Later>();
+
+function laterIn(fields: AnyFields): Later {
+  const known = LATER.get(fields);
+  if (known) return known;
+  const found: Later = Object.entries(fields).flatMap(([name, field]) => {
+    const inner = field.as === 'parts' || field.as === 'part or nothing' ? field.fields : null;
+    const lacks = inner !== null && laterIn(inner).length > 0;
+    return field.later || lacks ? [[name, lacks ? inner : null] as const] : [];
+  });
+  LATER.set(fields, found);
+  return found;
 }
 
 /** Parts that stand in a list of their own, and in a CSV file of their own. */

@@ -2,7 +2,7 @@ import type { Lit } from '../core/advice/charging';
 import type { RunningWatch } from '../core/advice/proving';
 import { z } from 'zod';
 import type { Lot } from '../core/craft/stock';
-import type { Catalogue } from '../core/craft/book';
+import type { RecordChange, Catalogue } from '../core/craft/book';
 import type { Entry, LooseCell, LyingOpen, OwnerRevision, Payloads, StageStatus } from '../core/logbook';
 import type { Policy, Shop, StageId } from '../core/craft/policy';
 import type { Attachment } from './devices';
@@ -135,6 +135,18 @@ export interface ShopResource {
 }
 
 export type CatalogueResource = Catalogue;
+
+/** Before what changed in the book since a revision that somebody holds. */
+export interface BookHead {
+  readonly revision: number;
+  /** By which this revision is known again: another book may have one of the same number. */
+  readonly mark: string;
+  /** What they hold and may keep; 0: nothing, all the records follow. */
+  readonly since: number;
+}
+
+/** What changed in the book, line by line: the head, each change, and last how many they were, which shows that none is missing. */
+export type BookLine = BookHead | RecordChange | { readonly count: number };
 
 /** An owner to be reminded that the next visit of a watch comes up. */
 export interface Reminder {

@@ -1,12 +1,13 @@
 import fc from 'fast-check';
 import {
+  type BookLine,
   CATALOGUE_TABLES,
   type ImportNews,
   type ImportReport,
   type Problem,
   type ShopResource,
 } from '../contract';
-import { openBook } from '../core/craft/book';
+import { holdRecords, openBook, type RecordChange } from '../core/craft/book';
 import { DEFAULT_POLICY } from '../core/craft/policy';
 import { Counter, technicianId } from '../testing/counter';
 import { book, idOf } from '../testing/fixtures';
@@ -46,6 +47,85 @@ const bookNow = () => counter.store.catalogue.book();
 
 /** The columns of a case whose back nobody measured. */
 const BARE = 'id,maker_id,code,back_kind,rating_bar,crown_clock,lip_clock,gasket';
+
+describe('what changed in the book', () => {
+  async function changes(since = 0, mark = '') {
+    const query = new URLSearchParams({ since: String(since), mark }).toString();
+    const response = await fetch(`${counter.url}/api/catalogue/changes?${query}`);
+    const lines = (await response.text()).trim().split('\n');
+    const [head, ...rest] = lines.map((line) => JSON.parse(line) as BookLine);
+    const count = rest.pop();
+    if (!head || !('since' in head) || !count || !('count' in count)) throw new Error(lines.join());
+    const records = rest as readonly RecordChange[];
+    expect(count.count).toBe(records.length);
+    return { head, records };
+  }
+  const orrelin = () => {
+    const maker = bookNow().maker('orrelin');
+    if (!maker) throw new Error('no maker');
+    return maker;
+  };
+
+  it('is everything for who holds nothing, and with what they hold it is the book of today', async () => {
+    const first = await changes();
+    expect(first.head).toMatchObject({ since: 0, revision: bookNow().revision });
+    const held = holdRecords();
+    held.take(first.records);
+    expect(held.catalogue(first.head.revision)).toEqual((await counter.get('/api/catalogue')).body);
+    counter.store.catalogue.write('maker', [{ ...orrelin(), name: 'Orrelin & Co' }]);
+    const removed = bookNow().gaskets[0];
+    if (!removed) throw new Error('no ring');
+    const [{ revision: basedOn }] = (
+      await counter.get<[{ revision: number }]>(`/api/catalogue/gasket/${removed.id}/history`)
+    ).body;
+    counter.store.catalogue.revise({
+      kind: 'gasket',
+      id: removed.id,
+      body: removed,
+      removed: true,
+      basedOn,
+      technicianId,
+    });
+    const next = await changes(first.head.revision, first.head.mark);
+    expect(next.head.since).toBe(first.head.revision);
+    expect(next.records.map(({ kind, id, body }) => [kind, id, body === null])).toEqual([
+      ['maker', 'orrelin', false],
+      ['gasket', removed.id, true],
+    ]);
+    held.take(next.records);
+    expect(held.catalogue(next.head.revision)).toEqual((await counter.get('/api/catalogue')).body);
+    expect((await changes(next.head.revision, next.head.mark)).records).toEqual([]);
+  });
+
+  it('is everything where the book was another one at that revision', async () => {
+    const { head, records } = await changes();
+    for (const [since, mark] of [
+      [head.revision, 'of another book'],
+      [head.revision + 1, head.mark],
+      [1, head.mark],
+    ] as const) {
+      const again = await changes(since, mark);
+      expect([again.head.since, again.records.length]).toEqual([0, records.length]);
+    }
+    expect((await counter.get('/api/catalogue/changes?since=-1')).status).toBe(400);
+    expect((await counter.get('/api/catalogue/changes?since=x')).status).toBe(400);
+  });
+
+  it('is not what was rolled back, though it was read within', () => {
+    const before = bookNow();
+    expect(() =>
+      counter.store.inOne(() => {
+        counter.store.catalogue.write('maker', [{ ...orrelin(), name: 'Never written' }]);
+        expect(bookNow().maker('orrelin')?.name).toBe('Never written');
+        throw new Error('rolled back');
+      }),
+    ).toThrow('rolled back');
+    expect(bookNow()).toBe(before);
+    counter.store.catalogue.write('maker', [{ ...orrelin(), name: 'Written' }]);
+    expect(bookNow().maker('orrelin')?.name).toBe('Written');
+    expect(bookNow().makers).toHaveLength(before.makers.length);
+  });
+});
 
 describe('a table of the book as CSV', () => {
   it.each(CATALOGUE_TABLES.map((each) => [each.name] as const))(

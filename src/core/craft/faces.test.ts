@@ -775,7 +775,7 @@ describe.each(Object.keys(SAMPLES))('the face of %s', (room) => {
 
 /** Functions that take words, records of the book, or give figures back as they came: nothing is reckoned there with a bench's. */
 const TAKES_NONE: Readonly<Record<string, string>> = {
-  book: 'catalogueOf changedFields drainNeeded judgeRecord openBook recordId recordsIn withRecords withoutRecord',
+  book: 'catalogueOf changedFields drainNeeded holdRecords judgeRecord openBook recordId recordsIn withRecords withoutRecord',
   cases: 'asBackKind closingSchool measuresOf onlyOfKind panelLayers turnedBack workedFrom',
   cells: 'asMarked buildCellTable cellNamedIn lookAlikesHere mayBeFitted saidTogether supplySaid',
   devices: 'isVented phaseAt readMeterLine recordOfSamples',

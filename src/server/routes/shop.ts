@@ -1,13 +1,17 @@
+import { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
 import { Router } from 'express';
 import { z } from 'zod';
 import {
+  type BookHead,
+  type BookLine,
   eraseCustomer,
   type LiveNews,
   newTechnician,
   ownerRevision,
   type ShopResource,
 } from '../../contract';
-import { catalogueOf, recordsIn } from '../../core/craft/book';
+import { catalogueOf, type RecordChange, recordsIn } from '../../core/craft/book';
 import { jobsCsv, listCsv, LISTS } from '../documents/lists';
 import { conflict, notFound, notKept, notReady, parsed } from '../problem';
 import type { Store } from '../store/store';
@@ -15,6 +19,29 @@ import type { Store } from '../store/store';
 const query = z.object({
   q: z.string().trim().min(1, 'Type something to find.').max(80, 'At most 80 characters to find.'),
 });
+
+const changesQuery = z.object({
+  since: z.coerce.number().int().min(0).default(0),
+  mark: z.string().max(300).default(''),
+});
+
+/** Records are sent in pieces of so many: the loop answers others in between. */
+const RECORDS_A_PIECE = 200;
+
+/** What changed in the book, in lines. */
+async function* bookInLines(head: BookHead, changes: Iterable<RecordChange>): AsyncGenerator<string> {
+  const line = (each: BookLine): string => `${JSON.stringify(each)}\n`;
+  let [piece, count] = [line(head), 0];
+  for (const change of changes) {
+    piece += line(change);
+    count += 1;
+    if (count % RECORDS_A_PIECE > 0) continue;
+    yield piece;
+    piece = '';
+    await new Promise((resolve) => setImmediate(resolve));
+  }
+  yield piece + line({ count });
+}
 
 /** A line through the live stream now and then keeps proxies and half-open connections honest. */
 const HEARTBEAT_MS = 20_000;
@@ -72,6 +99,14 @@ function shopItself(router: Router, store: Store): void {
   router.get('/catalogue', (_request, response) => {
     const book = store.catalogue.book();
     response.json(catalogueOf(book.revision, (kind) => recordsIn(kind, book)));
+  });
+
+  router.get('/catalogue/changes', async (request, response) => {
+    const { since, mark } = parsed(changesQuery, request.query);
+    const { head, changes } = store.catalogue.since(since, mark);
+    response.writeHead(200, { 'content-type': 'application/x-ndjson', 'cache-control': 'no-store' });
+    // A window that went away in the middle asks again.
+    await pipeline(Readable.from(bookInLines(head, changes)), response).catch(() => response.destroy());
   });
 
   router.get('/tools/served', (_request, response) => {

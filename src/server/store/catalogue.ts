@@ -1,10 +1,11 @@
-import { asToday, type RecordRevision } from '../../contract';
+import { asToday, type BookHead, type RecordRevision } from '../../contract';
 import {
   type Book,
-  type Catalogue,
-  catalogueOf,
   type CatalogueKind,
+  type HeldRecords,
+  holdRecords,
   openBook,
+  type RecordChange,
   recordId,
   type RecordBodies,
 } from '../../core/craft/book';
@@ -36,6 +37,14 @@ interface Written {
   readonly technicianId: string;
 }
 
+interface ChangedRow {
+  readonly revision: number;
+  readonly kind: CatalogueKind;
+  readonly id: string;
+  readonly body: string;
+  readonly removed: 0 | 1;
+}
+
 /** The catalogue: every record with its revisions, the newest of each making the book of today. */
 export interface CatalogueStore {
   /** Writes records, all or none. */
@@ -50,17 +59,32 @@ export interface CatalogueStore {
   history(kind: CatalogueKind, id: string): RecordRevision[];
   /** The book of today, its look-ups built once per revision. */
   book(): Book;
+  /**
+   * What changed since a revision, which is known again by its mark: of a book that was another one then, and where none is
+   * named, everything.
+   */
+  since(
+    revision: number,
+    mark: string,
+  ): { readonly head: BookHead; readonly changes: Iterable<RecordChange> };
 }
 
 export function catalogueStore(db: Db, clock: Clock): CatalogueStore {
   const insert = db.prepare<[string, string, string, 0 | 1, string | null, string]>(
     'INSERT INTO catalogue_record (kind, record_id, body, removed, technician_id, recorded_at) VALUES (?, ?, ?, ?, ?, ?)',
   );
-  const newest = db.prepare<[], { kind: CatalogueKind; body: string }>(
-    `SELECT kind, body FROM catalogue_record
-     WHERE removed = 0 AND revision IN (SELECT max(revision) FROM catalogue_record GROUP BY kind, record_id)
-     ORDER BY kind, revision`,
+  const changedSince = db.prepare<[number], ChangedRow>(
+    `SELECT revision, kind, record_id AS id, body, removed FROM catalogue_record AS written
+     WHERE revision > ? AND NOT EXISTS (
+       SELECT 1 FROM catalogue_record AS later
+       WHERE later.kind = written.kind AND later.record_id = written.record_id AND later.revision > written.revision)
+     ORDER BY revision`,
   );
+  const markOf = db
+    .prepare<[number], string>(
+      "SELECT recorded_at || ' ' || kind || ' ' || record_id FROM catalogue_record WHERE revision = ?",
+    )
+    .pluck();
   const revision = db.prepare<[], number | null>('SELECT max(revision) FROM catalogue_record').pluck();
   const revisionsOf = db.prepare<[string, string], RevisionRow>(
     `SELECT revision, body, removed, technician_id AS technicianId, recorded_at AS recordedAt
@@ -72,12 +96,24 @@ export function catalogueStore(db: Db, clock: Clock): CatalogueStore {
     )
     .pluck();
   let open: Book | null = null;
+  let held = holdRecords();
+  /** Within a transaction that wrote: it may yet be rolled back. */
+  let within: Book | null = null;
 
-  const read = (): Catalogue => {
-    const rows = newest.all();
-    return catalogueOf(revision.get() ?? 0, (kind) =>
-      rows.filter((row) => row.kind === kind).map((row) => toBody(kind, row.body)),
-    );
+  const changes = (since: number): RecordChange[] =>
+    changedSince.all(since).map(({ kind, id, body, removed, ...row }) => ({
+      revision: row.revision,
+      kind,
+      id,
+      body: removed === 1 ? null : toBody(kind, body),
+    }));
+  /** The book at a revision, and what it holds: only what changed since the open one is read and parsed. */
+  const upTo = (now: number): readonly [Book, HeldRecords] => {
+    const next = holdRecords();
+    const known = open !== null && open.revision <= now ? open.revision : 0;
+    if (known > 0) next.take(held.all());
+    next.take(changes(known));
+    return [openBook(next.catalogue(now)), next];
   };
   const put = (
     kind: CatalogueKind,
@@ -86,7 +122,7 @@ export function catalogueStore(db: Db, clock: Clock): CatalogueStore {
     removed: boolean,
     by: string | null,
   ): number => {
-    open = null;
+    within = null;
     const { lastInsertRowid } = insert.run(
       kind,
       id,
@@ -119,9 +155,23 @@ export function catalogueStore(db: Db, clock: Clock): CatalogueStore {
         .all(kind, id)
         .map((row) => ({ ...row, body: toBody(kind, row.body), removed: row.removed === 1 })),
     book() {
+      const now = revision.get() ?? 0;
       // Never older than the database, whoever wrote there.
-      if (open?.revision !== (revision.get() ?? 0)) open = openBook(read());
+      if (open?.revision === now) return open;
+      if (db.inTransaction) {
+        if (within?.revision !== now) [within] = upTo(now);
+        return within;
+      }
+      [open, held] = upTo(now);
       return open;
+    },
+    since(from, mark) {
+      const { revision: now } = this.book();
+      const known = from > 0 && from <= now && markOf.get(from) === mark ? from : 0;
+      return {
+        head: { revision: now, mark: markOf.get(now) ?? '', since: known },
+        changes: known > 0 ? changes(known) : held.all(),
+      };
     },
   };
 }

@@ -1,3 +1,30 @@
+/** By which the revision of the book that is kept here is known before the code that reads it is there. */
+const KEPT_BOOK = 'wax.book';
+
+interface BookMark {
+  readonly revision: number;
+  readonly mark: string;
+}
+
+/** Where it is read what changed in the book since a revision; since none: everything. */
+export function bookPath({ revision, mark }: BookMark): string {
+  return `/api/catalogue/changes?${new URLSearchParams({ since: String(revision), mark }).toString()}`;
+}
+
+/** Notes which revision of the book is kept here. */
+export function noteKeptBook({ revision, mark }: BookMark): void {
+  localStorage.setItem(KEPT_BOOK, JSON.stringify({ revision, mark }));
+}
+
+/** Where the book will be read from, as far as it can be told by now. */
+function bookPathAhead(): string {
+  try {
+    return bookPath(JSON.parse(localStorage.getItem(KEPT_BOOK) ?? '') as BookMark);
+  } catch {
+    return bookPath({ revision: 0, mark: '' });
+  }
+}
+
 /** Answers asked for before anything wants them, each given once. */
 const asked = new Map<string, Promise<Response>>();
 
@@ -19,7 +46,7 @@ export function askAhead(pathname: string): void {
   const paths = [
     '/api/shop',
     '/api/rack',
-    ...(jobId === undefined ? [] : [`/api/jobs/${jobId}`, '/api/catalogue', '/api/stock']),
+    ...(jobId === undefined ? [] : [`/api/jobs/${jobId}`, bookPathAhead(), '/api/stock']),
   ];
   for (const path of paths) {
     const answer = fetch(path, {

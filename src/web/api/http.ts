@@ -105,6 +105,61 @@ export async function getJson<T>(path: string): Promise<T> {
   }
 }
 
+/** Lets the page draw and hear keys before it goes on. */
+export function breathe(): Promise<void> {
+  // A timer would wait four milliseconds each time.
+  const { port1, port2 } = new MessageChannel();
+  return new Promise((resolve) => {
+    port1.onmessage = () => {
+      port1.close();
+      resolve();
+    };
+    port2.postMessage(null);
+  });
+}
+
+/** The page is not kept busy longer at a time, ms. */
+const BUSY_MS = 12;
+
+/** Hears an answer line by line (NDJSON); between the lines of a long one the page goes on. */
+async function hearLines<T>(response: Response, onLine: (line: T) => void): Promise<void> {
+  const reader = response.body?.pipeThrough(new TextDecoderStream()).getReader();
+  if (!reader) return;
+  let [rest, since] = ['', performance.now()];
+  for (;;) {
+    const { done, value = '' } = await reader.read();
+    rest += value;
+    const lines = rest.split('\n');
+    rest = lines.pop() ?? '';
+    for (const line of lines) {
+      if (line !== '') onLine(JSON.parse(line) as T);
+      if (performance.now() - since < BUSY_MS) continue;
+      await breathe();
+      since = performance.now();
+    }
+    if (done) return;
+  }
+}
+
+/** Reads a resource line by line, however long it is. Throws `Refused` or `ServerAway`. */
+export async function getLines<T>(path: string, onLine: (line: T) => void): Promise<void> {
+  let mark: string | null = null;
+  try {
+    const response = await request(
+      path,
+      { headers: { accept: 'application/x-ndjson' } },
+      null,
+      takeAhead(path),
+    );
+    await hearLines(response, onLine).catch((error: unknown) => {
+      throw new ServerAway(error instanceof Error ? error.message : 'the answer broke off');
+    });
+    mark = response.headers.get(NEWS_MARK);
+  } finally {
+    noteReading(mark);
+  }
+}
+
 /**
  * Sends a file and hears the answer line by line (NDJSON) as the server works. No time limit: a large file takes
  * its time, and says how far it is. Throws `Refused` or `ServerAway`.
@@ -121,17 +176,7 @@ export async function sendLines<T>(
     { method: 'POST', headers: { 'content-type': type }, body, signal },
     null,
   );
-  const reader = response.body?.pipeThrough(new TextDecoderStream()).getReader();
-  if (!reader) return;
-  let rest = '';
-  for (;;) {
-    const { done, value = '' } = await reader.read();
-    rest += value;
-    const lines = rest.split('\n');
-    rest = lines.pop() ?? '';
-    for (const line of lines) if (line !== '') onLine(JSON.parse(line) as T);
-    if (done) return;
-  }
+  await hearLines(response, onLine);
 }
 
 /** Sends a file as it is, however long it takes. Throws `Refused` or `ServerAway`. */

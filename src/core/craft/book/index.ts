@@ -12,3 +12,4 @@ export {
   withoutRecord,
   withRecords,
 } from './records';
+export { type HeldRecords, holdRecords, type RecordChange } from './held';

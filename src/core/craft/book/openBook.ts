@@ -15,6 +15,12 @@ export function drainNeeded(
   return heavy.some((each) => drawing.includes(each)) ? 'high' : 'low';
 }
 
+/** Worked out when it is asked for first: of a book of thousands a page asks for few look-ups. */
+function once<T>(make: () => T): () => T {
+  let made: { readonly value: T } | null = null;
+  return () => (made ??= { value: make() }).value;
+}
+
 /** So many markings of a book are kept read. */
 const MOST_MARKINGS = 500;
 
@@ -24,10 +30,10 @@ export function openBook(catalogue: Catalogue): Book {
   const byId = <T extends { readonly id: string }>(
     items: readonly T[],
   ): ((id: string | null) => T | null) => {
-    const map = new Map(items.map((item) => [item.id, item]));
-    return (id) => (id === null ? null : (map.get(id) ?? null));
+    const map = once(() => new Map(items.map((item) => [item.id, item])));
+    return (id) => (id === null ? null : (map().get(id) ?? null));
   };
-  const casesByCode = new Map(catalogue.caseTypes.map((type) => [bareCode(type.code), type]));
+  const casesByCode = once(() => new Map(catalogue.caseTypes.map((type) => [bareCode(type.code), type])));
   const markings = new Map<string, CellReading>();
   const readMarking = (marking: string): CellReading => {
     const known = markings.get(marking);
@@ -49,7 +55,7 @@ export function openBook(catalogue: Catalogue): Book {
     calibre: byId(catalogue.calibres),
     maker: byId(catalogue.makers),
     caseType: byId(catalogue.caseTypes),
-    caseTypeOfReference: (reference) => casesByCode.get(bareCode(reference)) ?? null,
+    caseTypeOfReference: (reference) => casesByCode().get(bareCode(reference)) ?? null,
     gasketsOf: (caseCode) =>
       catalogue.gaskets.filter((ring) =>
         ring.caseCodes.some((code) => bareCode(code) === bareCode(caseCode)),

@@ -18,11 +18,27 @@ let opened: {
   readonly ready: Promise<void>;
 } | null = null;
 
+/** So many records are copied for the worker at a time: the page goes on in between. */
+const COPIED_AT_ONCE = 250;
+
+/** Sends a book to a worker, a few records at a time, and opens it there. */
+async function sendBook(
+  worker: Remote<IdentifyWorker>,
+  { revision, cells, makers, calibres, caseTypes, gaskets }: Book,
+  before: readonly SeenBefore[],
+): Promise<void> {
+  await worker.begin({ ...NO_TOOLS, revision, cells, makers, calibres: [], caseTypes: [], gaskets });
+  for (let from = 0; from < Math.max(calibres.length, caseTypes.length); from += COPIED_AT_ONCE) {
+    const to = from + COPIED_AT_ONCE;
+    await worker.add(calibres.slice(from, to), caseTypes.slice(from, to));
+  }
+  await worker.open(before);
+}
+
 /** Opens a book in a worker once; it stays open from job to job, and is opened again in a worker that was restarted. */
 function openIn(worker: Remote<IdentifyWorker>, book: Book, before: readonly SeenBefore[]): Promise<void> {
   if (opened?.worker === worker && opened.book === book && opened.before === before) return opened.ready;
-  const { revision, cells, makers, calibres, caseTypes, gaskets } = book;
-  const ready = worker.open({ ...NO_TOOLS, revision, cells, makers, calibres, caseTypes, gaskets }, before);
+  const ready = sendBook(worker, book, before);
   opened = { worker, book, before, ready };
   return ready;
 }
