@@ -5,7 +5,12 @@ import { defineConfig } from 'vite';
 
 const root = fileURLToPath(new URL('.', import.meta.url));
 /** What the server reads beside its modules: each module asks for a folder by its own name. */
-const BESIDE = ['store/migrations', 'store/catalogue', 'devices/drivers/pictures', 'devices/drivers/recordings'];
+const BESIDE = [
+  'store/migrations',
+  'store/catalogue',
+  'devices/drivers/pictures',
+  'devices/drivers/recordings',
+];
 
 /** The server in one file: it starts in a fifth of the time. Packages stay where they are installed. */
 export default defineConfig({

@@ -206,19 +206,9 @@ const seenUnderLight: Judge<'cell.lit-seen'> = ({ occurredAt }, { state }) => {
     : null;
 };
 
-/** The cell that was in the watch goes in again only where no other went in, and never out of the bin. */
+/** The cell that was in the watch goes in again only where nothing speaks against it. */
 const putBack: Judge<'cell.put-back'> = (entry, { state, context }) => {
   const well = state.wells.find((each) => each.name === wellOf(entry));
-  if (well?.fitted)
-    return refuse(
-      [`A ${well.fitted.payload.cellCode} is recorded as fitted there.`],
-      'Withdraw the fitting first, so that its cell goes back to its lot.',
-    );
-  if (well?.oldSettled?.payload.to === 'spent bin')
-    return refuse(
-      ['That cell is taped and in the bin: a taped cell is spent and is never offered again.'],
-      'Fit a fresh one. If it never went into the bin, withdraw that first.',
-    );
   const refusal = well ? putBackRefusal(state, well, context.catalogue) : null;
   return refusal && refuse(refusal.reasons, refusal.whatToDo);
 };

@@ -619,6 +619,17 @@ const REFUSED: readonly Case[] = [
     'Withdraw the fitting first, so that its cell goes back to its lot.',
   ],
   [
+    'the same cell where none was found',
+    () => {
+      const job = takenIn('cell only');
+      job.add('cell.found', { marking: null, condition: 'clean' });
+      return job;
+    },
+    (job) => job.add('cell.put-back', { reason: 'good' }),
+    'No cell was found there, so none can be put back.',
+    'Fit a cell. If there was one, correct what was found.',
+  ],
+  [
     'a taped cell out of the bin',
     () => {
       const job = takenIn('cell only');

@@ -217,11 +217,36 @@ export function fitByMeasure(
 }
 
 /**
+ * Why the cell that was in a place cannot go in again, whatever it is: another went in, it is in the
+ * bin, or there was none. Null where it can; one that its owner has may come back.
+ */
+export function oldCellAway({ found, fitted, oldSettled }: WellState): Refusal | null {
+  if (fitted)
+    return {
+      reasons: [`A ${fitted.payload.cellCode} is recorded as fitted there.`],
+      whatToDo: 'Withdraw the fitting first, so that its cell goes back to its lot.',
+    };
+  if (oldSettled?.payload.to === 'spent bin')
+    return {
+      reasons: ['That cell is taped and in the bin: a taped cell is spent and is never offered again.'],
+      whatToDo: 'Fit a fresh one. If it never went into the bin, withdraw that first.',
+    };
+  return found !== null && found.payload.marking === null
+    ? {
+        reasons: ['No cell was found there, so none can be put back.'],
+        whatToDo: 'Fit a cell. If there was one, correct what was found.',
+      }
+    : null;
+}
+
+/**
  * May the cell that was in a place go in again? Not one that leaked, not a primary cell where anything says the watch is
  * charged, and not one that book or well rules out altogether: that it ran proves contact and voltage alone.
  */
 export function putBackRefusal(state: JobState, well: WellState, book: Book): Refusal | null {
   const { found, foundCell } = well;
+  const away = oldCellAway(well);
+  if (away !== null) return away;
   if (found !== null && isLeaked(found.payload))
     return {
       reasons: [`That cell was found with ${found.payload.condition}: it goes on leaking.`],

@@ -5,6 +5,7 @@ export {
   type PlaceWants,
   placeWants,
   primaryBarred,
+  oldCellAway,
   putBackRefusal,
   type Refusal,
   refusalOf,

@@ -1,6 +1,6 @@
 import { Stack, Typography } from '@mui/material';
 import { Fragment } from 'react';
-import { accumulatorInQuestion, witnessesOf } from '../../../core/advice/cell';
+import { accumulatorInQuestion, oldCellAway, witnessesOf } from '../../../core/advice/cell';
 import { supplyOf } from '../../../core/advice/supply';
 import { capital } from '../../../core/craft/judgement';
 import { wellKey, type WellState } from '../../../core/logbook';
@@ -119,7 +119,7 @@ function WellMat({ well, keyed }: { readonly well: WellState; readonly keyed: bo
       {!noCell && fitting && <SettledCard well={well} />}
       <OptionalFacts
         facts={[
-          ...(!noCell && well.fitted === null && well.oldSettled?.payload.to !== 'spent bin'
+          ...(well.putBack !== null || oldCellAway(well) === null
             ? [
                 {
                   title: capital(`${wellTitle(well)}the same cell goes back`),
