@@ -1,3 +1,4 @@
+import { LONG_YET } from './eslint.longYet.js';
 import js from '@eslint/js';
 import prettier from 'eslint-config-prettier';
 import { createTypeScriptImportResolver } from 'eslint-import-resolver-typescript';
@@ -180,6 +181,13 @@ export default tseslint.config(
     files: ['src/web/**/*.{ts,tsx}'],
     plugins: { 'react-hooks': reactHooks },
     rules: reactHooks.configs.recommended.rules,
+  },
+  {
+    files: ['src/**/*.{ts,tsx}', 'demo/**/*.ts'],
+    ignores: ['**/*.test.ts', ...LONG_YET],
+    rules: {
+      'max-lines-per-function': ['error', { max: 80, skipBlankLines: true, skipComments: true }],
+    },
   },
   { files: ['scripts/**', 'benchmarks/**', 'attack/**', 'e2e/**'], rules: { 'no-console': 'off' } },
   prettier,

@@ -304,6 +304,8 @@ export interface DeviceState {
   readonly connected: boolean;
   readonly driver: DriverId;
   readonly settings: DriverSettings[DriverId];
+  /** What it can be asked, as it is reached now. */
+  readonly does: readonly Ask[];
   /** What ails it just now, in words; null when it works, or where that shows only as it is asked. */
   readonly fault: string | null;
   /** Where its files are expected, on the server; null where it writes none. */

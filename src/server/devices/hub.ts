@@ -22,13 +22,8 @@ import type { World } from './drivers/world';
 
 const LAST_OUTPUT = 8;
 
-/** The devices of the bench: how each stands, and the door through which each is asked. */
-export function deviceHub(
-  db: Db,
-  clock: Clock,
-  attachments: AttachmentStore,
-  shop: Omit<World, 'seed' | 'attachments' | 'write'>,
-) {
+/** What is kept of the devices: how each is reached, the settings of each driver, and what went out. */
+function keptDevices(db: Db) {
   const rowOf = db.prepare<[string], { connected: 0 | 1; driver: string | null }>(
     'SELECT connected, driver FROM device WHERE id = ?',
   );
@@ -50,39 +45,54 @@ export function deviceHub(
     `SELECT words, job_id AS jobId, recorded_at AS atUtc FROM device_output
      WHERE device_id = ? ORDER BY sequence DESC LIMIT ?`,
   );
+  return {
+    row: (id: DeviceId) => rowOf.get(id),
+    output: (id: DeviceId) => outputOf.all(id, LAST_OUTPUT),
+    wentOut: (id: DeviceId, jobId: string, words: string, by: string, atUtc: string): void =>
+      void insertOutput.run(id, jobId, words, by, atUtc),
+    write: inTransaction(
+      db,
+      (id: DeviceId, connected: boolean, driver: DriverId, changed: DriverSettings[DriverId] | null) => {
+        writeRow.run(id, connected ? 1 : 0, driver);
+        if (changed !== null) writeSettings.run(driver, JSON.stringify(changed));
+      },
+    ),
+    settings(driver: DriverId): DriverSettings[DriverId] {
+      const { schema, start } = driverSettings(driver);
+      const stored = settingsOf.get(driver);
+      // Settings kept by an older program lack what it did not know yet.
+      const read = schema.safeParse({ ...start, ...(stored ? (JSON.parse(stored) as object) : {}) });
+      return read.success ? read.data : start;
+    },
+  };
+}
+
+/** The devices of the bench: how each stands, and the door through which each is asked. */
+export function deviceHub(
+  db: Db,
+  clock: Clock,
+  attachments: AttachmentStore,
+  shop: Omit<World, 'seed' | 'attachments' | 'write'>,
+) {
+  const kept = keptDevices(db);
   let readings = 0;
 
-  const write = inTransaction(
-    db,
-    (id: DeviceId, connected: boolean, driver: DriverId, changed: DriverSettings[DriverId] | null) => {
-      writeRow.run(id, connected ? 1 : 0, driver);
-      if (changed !== null) writeSettings.run(driver, JSON.stringify(changed));
-    },
-  );
-
-  const settings = (driver: DriverId): DriverSettings[DriverId] => {
-    const { schema, start } = driverSettings(driver);
-    const kept = settingsOf.get(driver);
-    // Settings kept by an older program lack what it did not know yet.
-    const stored = schema.safeParse({ ...start, ...(kept ? (JSON.parse(kept) as object) : {}) });
-    return stored.success ? stored.data : start;
-  };
-
   const state = (id: DeviceId): DeviceState => {
-    const row = rowOf.get(id);
+    const row = kept.row(id);
     const drivers = driversOf(id);
     // A driver that a newer program knew is none here.
     const driver = drivers.find((each) => each === row?.driver) ?? drivers[0];
-    const now = settings(driver);
+    const now = kept.settings(driver);
     return {
       id,
       name: DEVICES[id].name,
       connected: row?.connected === 1,
       driver,
       settings: now,
+      does: driverOf(driver).does,
       fault: 'fault' in now && now.fault !== 'none' ? now.fault : null,
       folder: driver === 'leak-tester-folder' ? shop.testerFolder : null,
-      output: outputOf.all(id, LAST_OUTPUT),
+      output: kept.output(id),
     };
   };
 
@@ -100,7 +110,7 @@ export function deviceHub(
     ): DeviceState {
       const before = state(id);
       const driver = change.driver ?? before.driver;
-      write(id, change.connected ?? before.connected, driver, change.settings ?? null);
+      kept.write(id, change.connected ?? before.connected, driver, change.settings ?? null);
       return state(id);
     },
     /** Asks a device; whatever ails it comes as the one thing it says. */
@@ -120,8 +130,7 @@ export function deviceHub(
         seed: readings,
         attachments,
         ...shop,
-        write: (words, jobId, technicianId) =>
-          void insertOutput.run(id, jobId, words, technicianId, clock.nowUtc()),
+        write: (words, jobId, technicianId) => kept.wentOut(id, jobId, words, technicianId, clock.nowUtc()),
       });
     },
   };
@@ -143,8 +152,8 @@ function askDriver<D extends ServerDriverId>(
 }
 
 /** Why a device is not asked, as a fault it says itself; null where it is. */
-function whyNotAsked({ id, name, connected, driver, fault }: DeviceState, ask: Ask): DeviceSays | null {
-  const { does, faults = {} } = driverOf(driver);
+function whyNotAsked({ id, name, connected, driver, does, fault }: DeviceState, ask: Ask): DeviceSays | null {
+  const { faults = {} } = driverOf(driver);
   const says = (words: string, whatToDo: string): DeviceSays => ({ says: 'fault', words, whatToDo });
   if (!does.includes(ask))
     return says(

@@ -1,12 +1,4 @@
-import {
-  type Ask,
-  type Attachment,
-  type DeviceAsk,
-  type DeviceId,
-  type DeviceSays,
-  type DeviceState,
-  driverOf,
-} from '../../contract';
+import type { Ask, Attachment, DeviceAsk, DeviceId, DeviceSays, DeviceState } from '../../contract';
 import { expectTyped } from './drivers/typed';
 import { Refused, sendFile, sendLines } from './http';
 import { useResource } from './resource';
@@ -21,11 +13,7 @@ export function useDevices() {
 /** Whether a device is connected, in a way that can be asked this. */
 export function useConnected(id: DeviceId, ask: Ask): boolean {
   const { data } = useDevices();
-  return (
-    data?.some(
-      (device) => device.id === id && device.connected && driverOf(device.driver).does.includes(ask),
-    ) ?? false
-  );
+  return data?.some((device) => device.id === id && device.connected && device.does.includes(ask)) ?? false;
 }
 
 const AWAY: DeviceSays = {
