@@ -413,6 +413,19 @@ describe('a tester that writes files', () => {
     });
   });
 
+  it('gives its file to one watch alone: to the one it was asked for last', async () => {
+    const first = ask('leak-tester', trace);
+    await pause(400);
+    const second = ask('leak-tester', trace);
+    await pause(500);
+    writeFileSync(join(folder, 'one.csv'), RECORD);
+    expect((await first).at(-1)).toMatchObject({
+      says: 'fault',
+      words: 'The next file of the tester is asked for from another window or for another watch.',
+    });
+    expect((await second).at(-1)).toEqual({ says: 'record', name: 'one.csv' });
+  });
+
   it('is stood in for by a recording that writes itself into the folder, and leaves nothing', async () => {
     await change('leak-tester', { settings: { from: 'recording', speed: 2000 } });
     const said = await ask('leak-tester', trace);

@@ -43,8 +43,13 @@ async function* sent(folder: string, name: string): AsyncGenerator<DeviceSays> {
   yield { says: 'record', name };
 }
 
+/** Who waits for the next file: the last one who asked, for one test makes one record. */
+let asker = 0;
+
 /** Waits for the next file that is written into a folder, and sends it once it is whole. */
 async function* nextRecord(folder: string): AsyncGenerator<DeviceSays> {
+  asker += 1;
+  const own = asker;
   const before = await recordsIn(folder);
   let [coming, seen, still] = ['', '', 0];
   const waiting = `Waiting for the tester’s file in ${folder}`;
@@ -53,6 +58,13 @@ async function* nextRecord(folder: string): AsyncGenerator<DeviceSays> {
   let told = began;
   while (performance.now() - began < GIVE_UP_MS) {
     await pause(LOOK_MS);
+    if (own !== asker) {
+      yield fault(
+        'The next file of the tester is asked for from another window or for another watch.',
+        'Take the record again here once that test is over.',
+      );
+      return;
+    }
     const now = await recordsIn(folder);
     const fresh = [...now].filter(([name, stamp]) => before.get(name) !== stamp);
     const names = fresh.map(([name]) => name);
