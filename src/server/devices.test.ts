@@ -371,6 +371,29 @@ describe('a tester that writes files', () => {
   const RECORD = 'time (s);pressure (bar);deflection (µm)\r\n0;0;0\r\n1;3,00;5,25\r\n';
   const textOf = (said: readonly DeviceSays[]): string =>
     said.map((each) => (each.says === 'record part' ? each.text : '')).join('');
+  /** Asked, and it waits already; all that it says comes once it is done. */
+  async function awaited(): Promise<{ readonly said: Promise<DeviceSays[]> }> {
+    const response = await fetch(`${counter.url}/api/devices/leak-tester/ask`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(trace),
+    });
+    const reader = response.body?.pipeThrough(new TextDecoderStream()).getReader();
+    if (!reader) throw new Error('no answer');
+    let text = (await reader.read()).value ?? '';
+    const rest = async (): Promise<DeviceSays[]> => {
+      for (;;) {
+        const { done, value = '' } = await reader.read();
+        text += value;
+        if (done)
+          return text
+            .trim()
+            .split('\n')
+            .map((line) => JSON.parse(line) as DeviceSays);
+      }
+    };
+    return { said: rest() };
+  }
   let folder: string;
   beforeEach(async () => {
     await change('leak-tester', { connected: true, driver: 'leak-tester-folder' });
@@ -381,13 +404,12 @@ describe('a tester that writes files', () => {
 
   it('gives the file that comes after it was asked for, once it is whole, and no earlier one', async () => {
     writeFileSync(join(folder, 'monday.csv'), 'an earlier test');
-    const asked = ask('leak-tester', trace);
-    await pause(500);
+    const asked = await awaited();
     writeFileSync(join(folder, 'not a record.pdf'), 'x');
     writeFileSync(join(folder, 'tuesday.csv'), RECORD.slice(0, 50));
     await pause(700);
     appendFileSync(join(folder, 'tuesday.csv'), RECORD.slice(50));
-    const said = await asked;
+    const said = await asked.said;
     expect(textOf(said)).toBe(RECORD);
     expect(said[0]).toEqual({ says: 'waiting', words: `Waiting for the tester’s file in ${folder}` });
     expect(said.at(-1)).toEqual({ says: 'record', name: 'tuesday.csv' });
@@ -395,35 +417,31 @@ describe('a tester that writes files', () => {
 
   it('is read anew where it writes on in the same file, and never by a link out of the folder', async () => {
     writeFileSync(join(folder, 'last.csv'), 'an earlier test');
-    const asked = ask('leak-tester', trace);
-    await pause(500);
+    const asked = await awaited();
     symlinkSync(join(counter.dataDir, 'wax-lantern.db'), join(folder, 'link.csv'));
     writeFileSync(join(folder, 'last.csv'), RECORD);
-    const said = await asked;
+    const said = await asked.said;
     expect([textOf(said), said.at(-1)]).toEqual([RECORD, { says: 'record', name: 'last.csv' }]);
   });
 
   it('of which two come at once is not guessed at', async () => {
-    const asked = ask('leak-tester', trace);
-    await pause(500);
+    const asked = await awaited();
     for (const name of ['a.csv', 'b.csv']) writeFileSync(join(folder, name), RECORD);
-    expect((await asked).at(-1)).toMatchObject({
+    expect((await asked.said).at(-1)).toMatchObject({
       says: 'fault',
       words: 'Several files changed at once: a.csv, b.csv.',
     });
   });
 
   it('gives its file to one watch alone: to the one it was asked for last', async () => {
-    const first = ask('leak-tester', trace);
-    await pause(400);
-    const second = ask('leak-tester', trace);
-    await pause(500);
+    const first = await awaited();
+    const second = await awaited();
     writeFileSync(join(folder, 'one.csv'), RECORD);
-    expect((await first).at(-1)).toMatchObject({
+    expect((await first.said).at(-1)).toMatchObject({
       says: 'fault',
       words: 'The next file of the tester is asked for from another window or for another watch.',
     });
-    expect((await second).at(-1)).toEqual({ says: 'record', name: 'one.csv' });
+    expect((await second.said).at(-1)).toEqual({ says: 'record', name: 'one.csv' });
   });
 
   it('is stood in for by a recording that writes itself into the folder, and leaves nothing', async () => {

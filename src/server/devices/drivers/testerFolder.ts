@@ -8,8 +8,8 @@ import type { World } from './world';
 
 /** Looked at again after so long, ms: folders on a network tell nobody of their changes. */
 const LOOK_MS = 300;
-/** A file that stays as it is for so many looks is written to its end. */
-const STILL_LOOKS = 4;
+/** A file that stays as it is for so long is written to its end, ms: a tester may pause between its lines. A recording does not. */
+const STILL_MS = { tester: 5000, recording: 1200 } as const;
 /** Whoever asked is told every so often that it is waited, which also shows whether they are still there. */
 const TELL_MS = 2000;
 /** Nobody waits for a tester longer than this, ms. */
@@ -47,11 +47,12 @@ async function* sent(folder: string, name: string): AsyncGenerator<DeviceSays> {
 let asker = 0;
 
 /** Waits for the next file that is written into a folder, and sends it once it is whole. */
-async function* nextRecord(folder: string): AsyncGenerator<DeviceSays> {
+async function* nextRecord(folder: string, stillMs: number): AsyncGenerator<DeviceSays> {
   asker += 1;
   const own = asker;
   const before = await recordsIn(folder);
-  let [coming, seen, still] = ['', '', 0];
+  let [coming, seen] = ['', ''];
+  let since = 0;
   const waiting = `Waiting for the tester’s file in ${folder}`;
   yield { says: 'waiting', words: waiting };
   const began = performance.now();
@@ -76,9 +77,8 @@ async function* nextRecord(folder: string): AsyncGenerator<DeviceSays> {
       return;
     }
     const [name = '', stamp = ''] = fresh[0] ?? [];
-    still = name === coming && stamp === seen ? still + 1 : 0;
-    [coming, seen] = [name, stamp];
-    if (name !== '' && !stamp.startsWith('0 ') && still >= STILL_LOOKS) {
+    if (name !== coming || stamp !== seen) [coming, seen, since] = [name, stamp, performance.now()];
+    if (name !== '' && !stamp.startsWith('0 ') && performance.now() - since >= stillMs) {
       yield* sent(folder, name);
       return;
     }
@@ -118,7 +118,7 @@ export const testerFolder: Driver<'leak-tester-folder', World> = {
       const playing = played ? playInto(own, speed, () => over) : null;
       // Its failure shows as a file that never comes; the folder itself is asked below.
       playing?.catch(() => undefined);
-      yield* nextRecord(own);
+      yield* nextRecord(own, STILL_MS[from]);
     } catch (error) {
       yield fault(
         `The folder ${folder} cannot be read: ${error instanceof Error ? error.message : String(error)}`,
