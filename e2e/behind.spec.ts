@@ -150,7 +150,7 @@ test('devices: connected and disconnected, a fault says what to do, labels and m
   await expect(printer).toContainText('■ out of labels');
   await openJob(page, 'just-arrived', 'arrive');
   await page.getByRole('button', { name: 'Print the label' }).click();
-  await expect(page.getByText('Label printer: out of labels. Put a new roll in.')).toBeVisible();
+  await expect(page.getByText('Label printer: out of labels. Insert a new roll of labels.')).toBeVisible();
   await goTo(page, '/devices');
   await printer.getByText('What this stand-in simulates').click();
   await printer.getByLabel('Fault').selectOption('none');

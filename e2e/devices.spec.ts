@@ -53,7 +53,7 @@ test('a meter on a serial line: wants its port, refuses what it is not set to, a
   const meter = page.getByRole('region', { name: 'Bench meter' });
   await meter.getByRole('button', { name: 'Try the device: Bench meter' }).click();
   await expect(meter.getByRole('status')).toContainText(
-    'No port is chosen on this computer. Choose its port on the devices page.',
+    'No serial port is selected on this computer. Open the devices page and choose the port of this device.',
   );
   await expect(meter.getByRole('button', { name: 'Choose the port: Bench meter' })).toBeVisible();
   await meter.getByText('Settings').click();
@@ -121,7 +121,7 @@ test('a tester that is started by hand: its record is taken and judged, and noth
   await form.getByRole('button', { name: 'Take the record from the tester' }).click();
   await expect(running).toContainText('The tester shows 3 bar');
   await expect(running.getByRole('button', { name: /Watch \d+ s/ })).toHaveCount(0);
-  await expect(form).toContainText('166 points from the tester, over its serial line');
+  await expect(form).toContainText('166 points from the tester, serial port');
 });
 
 /** A serial interface of the browser with one meter on it, which sends these bytes; it is granted once it is chosen. */
@@ -164,7 +164,7 @@ test('a port is chosen once, opened for each reading and let go again', async ({
   await page.reload();
   const meter = page.getByRole('region', { name: 'Bench meter' });
   await meter.getByRole('button', { name: 'Choose the port: Bench meter' }).click();
-  await expect(meter.getByText('The port is chosen on this computer.')).toBeVisible();
+  await expect(meter.getByText('The port is selected for this computer.')).toBeVisible();
   for (const _ of ['first', 'again']) {
     await meter.getByRole('button', { name: 'Try the device: Bench meter' }).click();
     await expect(meter.getByText('The meter shows V, “1.552 V DC”.', { exact: false })).toBeVisible();

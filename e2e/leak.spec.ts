@@ -146,7 +146,7 @@ test('a leak at the crown: measured dry, found in water, repaired, tested again,
   await form.getByRole('radio', { name: 'Wet' }).check();
   await form.getByLabel('Pressure').fill('2');
   await form.getByLabel('Watched for').fill('60');
-  await expect(form).toContainText('the wet test draws water into the case');
+  await expect(form).toContainText('Water can enter the case');
   await form.getByRole('button', { name: 'Look into the tank' }).click();
   await expect(form.getByRole('status')).toContainText('The side at 3 o’clock');
   await form.getByRole('radio', { name: 'Leak seen', exact: true }).check();
@@ -294,7 +294,7 @@ test('a judgement that breaks off is told, and worked out again on demand', asyn
   await page.route(/leak\.worker/, (route) => route.abort());
   await toTest(page, 'BROKE-1');
   await enterTwoFigures(page);
-  await expect(lampOf(page)).toContainText('The calculation failed');
+  await expect(lampOf(page)).toContainText('The leak rate could not be calculated');
   await page.unrouteAll();
   await lampOf(page).getByRole('button', { name: 'Calculate again' }).click();
   await expect(lampOf(page)).toContainText('Two figures and no blank run');

@@ -185,7 +185,7 @@ test('reseal and test: the same cell goes back, the tester runs, and the slip cl
   await test_.getByLabel('Pressure').fill('5');
   await test_.getByLabel('Watched for').fill('60');
   // Nothing dry was passed: the caution says so before the watch is lowered.
-  await expect(test_).toContainText('This watch has not passed a dry test at this pressure');
+  await expect(test_).toContainText('this watch has not passed a dry test at this pressure');
   await test_.getByRole('radio', { name: 'Leak seen', exact: true }).check();
   await test_.getByLabel('Seen on the').selectOption('back');
   await test_.getByLabel('At', { exact: true }).selectOption('8');

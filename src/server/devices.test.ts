@@ -275,7 +275,7 @@ describe('devices', () => {
     // Baseline, pressure, settling and watch, twice but for the baseline, at the longer time.
     expect(samples.at(-1)?.ofS).toBe(15 + 2 * (3 + 12 + 90));
     expect(samples.at(-1)?.sample.atS).toBe(225);
-    expect(await changed(120)).toMatchObject([{ says: 'fault', words: 'That test is over.' }]);
+    expect(await changed(120)).toMatchObject([{ says: 'fault', words: 'That test has already ended.' }]);
     const short = ask('leak-tester', { ask: 'trace', pressureBar: 3, seconds: 60, run });
     await pause(300);
     expect(await changed(null)).toMatchObject([{ says: 'done' }]);
@@ -286,7 +286,7 @@ describe('devices', () => {
     await change('label-printer', { connected: true, settings: { fault: 'out of labels' } });
     const job = await counter.takeIn('a');
     expect(await ask('label-printer', { ask: 'print label', jobId: job, technicianId })).toEqual([
-      { says: 'fault', words: 'Label printer: out of labels.', whatToDo: 'Put a new roll in.' },
+      { says: 'fault', words: 'Label printer: out of labels.', whatToDo: 'Insert a new roll of labels.' },
     ]);
     await change('label-printer', { settings: { fault: 'none' } });
     expect(await ask('label-printer', { ask: 'print label', jobId: job, technicianId })).toEqual([
@@ -343,15 +343,15 @@ describe('devices', () => {
 
   it('that only give a record are neither steered nor a tank', async () => {
     await change('leak-tester', { connected: true, driver: 'leak-tester-folder' });
-    for (const asked of [
-      { ask: 'tank', pressureBar: 3 },
-      { ask: 'change trace', run: idOf('run'), seconds: null },
+    for (const [asked, words] of [
+      [{ ask: 'tank', pressureBar: 3 }, 'watch for bubbles'],
+      [{ ask: 'change trace', run: idOf('run'), seconds: null }, 'change a running test'],
     ] as const)
       expect(await ask('leak-tester', asked)).toEqual([
         {
           says: 'fault',
-          words: 'The leak tester cannot do that.',
-          whatToDo: 'Connect it in another way on the devices page, or enter the result by hand.',
+          words: `As it is connected now, the leak tester cannot ${words}.`,
+          whatToDo: 'Choose another connection for it on the devices page, or enter the result by hand.',
         },
       ]);
   });
@@ -439,7 +439,7 @@ describe('a tester that writes files', () => {
     writeFileSync(join(folder, 'one.csv'), RECORD);
     expect((await first.said).at(-1)).toMatchObject({
       says: 'fault',
-      words: 'The next file of the tester is asked for from another window or for another watch.',
+      words: 'Another window or watch is now waiting for the next file of the tester.',
     });
     expect((await second.said).at(-1)).toEqual({ says: 'record', name: 'one.csv' });
   });

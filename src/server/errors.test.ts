@@ -145,7 +145,7 @@ describe('no failure goes unexplained', () => {
   it('a note with one lot on two lines, or for an order nobody placed, is refused and changes nothing', async () => {
     const twice = await posted('/api/deliveries', delivery({ lines: [line(4), line(6)] }));
     expect(twice.status).toBe(422);
-    expect(twice.problem.detail).toContain('Two lines of this note have the same lot');
+    expect(twice.problem.detail).toContain('Two lines of this delivery note have the same lot code');
     const unknown = await posted(
       '/api/deliveries',
       delivery({ orderId: idOf('nobody’s order'), lines: [line(4)] }),

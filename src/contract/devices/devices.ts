@@ -2,27 +2,27 @@
 export const DEVICES = {
   caliper: {
     name: 'Caliper',
-    what: 'Its figure goes into any length with “Take”.',
+    what: 'Press “Take” at any length to enter its reading.',
   },
   'bench-meter': {
     name: 'Bench meter',
-    what: 'Voltages, currents, coil, rate and motor pulses go into the readings of stage 4 with “Take”.',
+    what: 'Press “Take” at stage 4 to enter voltage, current, coil resistance or rate.',
   },
   'light-meter': {
     name: 'Light meter',
-    what: 'The light of a place, under Tools and on the light places, with “Take” or “Measure”.',
+    what: 'Measures the light at a light place, under Tools and under Light.',
   },
   winder: {
     name: 'Winder',
-    what: 'How often it turns goes into the plan of a watch charged by its rotor, at stage 5.',
+    what: 'Its speed is used at stage 5 to plan the charging of a watch with a rotor.',
   },
   'leak-tester': {
     name: 'Leak tester',
-    what: 'Its record of a dry test or a blank run goes into stage 7.',
+    what: 'Records dry tests and blank runs at stage 7.',
   },
   camera: {
     name: 'Camera',
-    what: 'Photographs go with what is found, wherever “From the camera” stands.',
+    what: 'Press “From the camera” to add a photograph to a record.',
   },
   'label-printer': {
     name: 'Label printer',

@@ -54,7 +54,7 @@ const standIn = <S, const F extends string>(
   ...reached({
     device,
     name: 'Stand-in',
-    what: 'A simulated device that ships with the program, to try everything without one.',
+    what: 'A simulated device for trying the program without hardware.',
     runs: 'server',
     does,
     fields: {
@@ -72,14 +72,14 @@ const standIn = <S, const F extends string>(
 const BAUDS = [1200, 2400, 4800, 9600, 19_200, 38_400, 57_600, 115_200] as const;
 
 interface SerialSettings {
-  readonly from: 'serial line' | 'recording';
+  readonly from: 'serial port' | 'recording';
   readonly baud: number;
   readonly command: string;
 }
 
 const serialFields: Fields<SerialSettings> = {
-  from: choice('Read from', ['serial line', 'recording'], 'serial line'),
-  baud: figureChoice('Speed of the line, baud', BAUDS, 9600),
+  from: choice('Read from', ['serial port', 'recording'], 'serial port'),
+  baud: figureChoice('Baud rate', BAUDS, 9600),
   command: freeMono('Command for a reading', {
     max: 40,
     example: 'READ?',
@@ -88,7 +88,7 @@ const serialFields: Fields<SerialSettings> = {
 };
 
 /** How many times faster than it was made a recording is played. */
-const playedFaster = figureOf('Recording plays faster by', '×', 20, [1, 2000]);
+const playedFaster = figureOf('Playback speed', '×', 20, [1, 2000]);
 
 /** Every way to every device; the first of a device is the one it begins with. */
 export const DRIVERS = {
@@ -96,15 +96,17 @@ export const DRIVERS = {
     'caliper',
     ['length'],
     {
-      valueMm: figureOf('Lies between the jaws', 'mm', 30.5, [0, 150]),
-      unit: choice('Set to', ['mm', 'in'], 'mm'),
+      valueMm: figureOf('Measured length', 'mm', 30.5, [0, 150]),
+      unit: choice('Unit', ['mm', 'in'], 'mm'),
     },
-    { 'battery low': 'Change its cell; the last figure may be wrong.' },
+    {
+      'battery low': 'Replace the battery of the caliper, then measure again. The last reading may be wrong.',
+    },
   ),
   'caliper-keyboard': reached({
     device: 'caliper',
     name: 'Caliper that types',
-    what: 'It types its figure like a keyboard. Press “Take”, then the button of the caliper. Without “Take” the figure goes into the next measure.',
+    what: 'For calipers that type their reading like a keyboard. Press “Take” at a field, then the button on the caliper. Without “Take”, the reading goes into the next empty measurement.',
     runs: 'browser',
     does: ['length'],
     fields: {} satisfies Fields<object>,
@@ -115,13 +117,13 @@ export const DRIVERS = {
     {
       restVoltageV: figureOf('Cell at rest', 'V', 1.31, [0, 4.5]),
       loadedVoltageV: figureOf('Cell under load', 'V', 1.12, [0, 4.5]),
-      currentUA: figureOf('Movement draws', 'µA', 1.04, [0, 5000]),
-      stoppedCurrentUA: figureOf('With the motor stopped', 'µA', 0.21, [0, 5000]),
+      currentUA: figureOf('Current of the movement', 'µA', 1.04, [0, 5000]),
+      stoppedCurrentUA: figureOf('Current with the motor stopped', 'µA', 0.21, [0, 5000]),
       coilKOhm: figureOf('Coil', 'kΩ', 1.82, [0, 10_000]),
-      lowestRunningV: figureOf('Runs down to', 'V', 1.14, [0, 4.5]),
+      lowestRunningV: figureOf('Lowest running voltage', 'V', 1.14, [0, 4.5]),
       rateSPerDay: figureOf('Rate', 's/day', 0.32, [-600, 600]),
       /** Null: no motor pulses. */
-      pulsesEveryS: figureOrNothing('Motor pulse every', {
+      pulsesEveryS: figureOrNothing('Interval of motor pulses', {
         helper: 'blank for no pulses',
         min: 0.02,
         max: 120,
@@ -131,12 +133,12 @@ export const DRIVERS = {
       }),
       noisePercent: noise(0.3),
     },
-    { 'probe open': 'Set the probes on cell or coil again.' },
+    { 'probe open': 'Put the probes back on the cell or the coil.' },
   ),
   'bench-meter-serial': reached({
     device: 'bench-meter',
-    name: 'Meter on a serial line',
-    what: 'A meter that sends lines of text with figure and unit, e.g. “1.552 V DC”. It must be set to what is asked for.',
+    name: 'Meter on a serial port',
+    what: 'For meters that send each reading as text with its unit, e.g. “1.552 V DC”. Before you press “Take”, set the meter to the quantity you want to measure.',
     runs: 'browser',
     does: ['measure'],
     fields: {
@@ -147,13 +149,13 @@ export const DRIVERS = {
   'light-meter-stand-in': standIn(
     'light-meter',
     ['light'],
-    { lux: figureOf('Light that falls on it', 'lx', 9500, [0, MOST_LUX]), noisePercent: noise(2) },
-    { 'cap on': 'Take the cap off its cell.' },
+    { lux: figureOf('Light level', 'lx', 9500, [0, MOST_LUX]), noisePercent: noise(2) },
+    { 'cap on': 'Remove the cap from the light sensor.' },
   ),
   'light-meter-serial': reached({
     device: 'light-meter',
-    name: 'Meter on a serial line',
-    what: 'A light meter that sends lines of text with figure and unit, e.g. “5230 lx”.',
+    name: 'Meter on a serial port',
+    what: 'For light meters that send each reading as text with its unit, e.g. “5230 lx”.',
     runs: 'browser',
     does: ['light'],
     fields: serialFields,
@@ -161,42 +163,42 @@ export const DRIVERS = {
   'winder-stand-in': standIn(
     'winder',
     ['turns'],
-    { turnsAnHour: figureOf('Turns', 'turns an hour', 900, [1, MOST_WINDER_TURNS]) },
-    { 'stands still': 'Set the watch in its cup again, and see that the cup turns.' },
+    { turnsAnHour: figureOf('Turns per hour', 'turns an hour', 900, [1, MOST_WINDER_TURNS]) },
+    { 'stands still': 'Put the watch back into the cup of the winder, then check that the cup turns.' },
   ),
   'leak-tester-stand-in': standIn(
     'leak-tester',
     ['trace', 'change trace', 'tank'],
     {
-      stiffnessUmPerBar: figureOf('Case gives by', 'µm/bar', 4.2, [0, 200]),
-      settlesPercent: figureOf('Gives later, of that', '%', 3, [0, 50]),
-      settlesInS: figureOf('Settles in', 's', 6, [0.1, 600]),
+      stiffnessUmPerBar: figureOf('Case deflection', 'µm/bar', 4.2, [0, 200]),
+      settlesPercent: figureOf('Delayed share of the deflection', '%', 3, [0, 50]),
+      settlesInS: figureOf('Settling time', 's', 6, [0.1, 600]),
       volumeCm3: figureOf('Free volume', 'cm³', 1.4, [0.05, 50]),
       /** Null: a tight case. */
-      leakUgPerMin: figureOrNothing('Lets through at 2 bar', {
+      leakUgPerMin: figureOrNothing('Leak rate at 2 bar', {
         helper: 'blank for a tight case',
         min: 0.1,
         max: 1_000_000,
         unit: 'µg/min',
         example: 350,
       }),
-      leaksAt: figureOf('Leaks at', 'o’clock', 3, [0.5, 12]),
-      leakSide: choice('Leaks on the', LEAK_SIDES, 'side'),
-      gross: choice('Wide open', ['no', 'yes'], 'no'),
+      leaksAt: figureOf('Clock position of the leak', 'o’clock', 3, [0.5, 12]),
+      leakSide: choice('Side of the leak', LEAK_SIDES, 'side'),
+      gross: choice('Gross leak', ['no', 'yes'], 'no'),
       noiseUm: figureOf('Noise', 'µm', 0.05, [0, 20]),
-      driftUmPerMin: figureOf('Drifts', 'µm/min', 0.01, [-20, 20]),
+      driftUmPerMin: figureOf('Drift', 'µm/min', 0.01, [-20, 20]),
       /** How many seconds of the test pass in one of the clock. */
-      speed: figureOf('Runs faster by', '×', 30, [1, 2000]),
+      speed: figureOf('Test speed', '×', 30, [1, 2000]),
     },
     {
-      'lid open': 'Close the lid: a crystal can fly.',
-      'no pressure': 'Look at the compressor and its hose.',
+      'lid open': 'A crystal can fly off under pressure. Close the lid before you start.',
+      'no pressure': 'Check the compressor and its hose.',
     },
   ),
   'leak-tester-serial': reached({
     device: 'leak-tester',
-    name: 'Tester on a serial line',
-    what: 'A tester that sends a line of text for each reading: time, pressure and deflection. Start the test at the tester itself, and let the pressure off there.',
+    name: 'Tester on a serial port',
+    what: 'For testers that send time, pressure and deflection as a line of text per reading. Start the test and release the pressure at the tester.',
     runs: 'browser',
     does: ['trace'],
     fields: {
@@ -212,8 +214,8 @@ export const DRIVERS = {
   }),
   'leak-tester-folder': reached({
     device: 'leak-tester',
-    name: 'Tester that writes files',
-    what: 'A tester that writes a CSV or JSON file of each test into a folder. Start the test at the tester itself, and let the pressure off there.',
+    name: 'Tester that saves files',
+    what: 'For testers that save each test as a CSV or JSON file. Start the test and release the pressure at the tester.',
     runs: 'server',
     does: ['trace'],
     fields: {
@@ -224,14 +226,17 @@ export const DRIVERS = {
   'camera-stand-in': standIn(
     'camera',
     ['picture'],
-    { shows: choice('In front of it', ['movement', 'back', 'leaked cell'], 'movement') },
-    { 'no picture': 'Take the cap off, or give it light.' },
+    { shows: choice('Picture shown', ['movement', 'back', 'leaked cell'], 'movement') },
+    { 'no picture': 'Remove the lens cap, or add light.' },
   ),
   'label-printer-stand-in': standIn(
     'label-printer',
     ['print label'],
     {},
-    { 'out of labels': 'Put a new roll in.', jammed: 'Open it and pull the label out along its way.' },
+    {
+      'out of labels': 'Insert a new roll of labels.',
+      jammed: 'Open the printer and pull the jammed label out.',
+    },
   ),
   'message-outbox-stand-in': standIn(
     'message-outbox',
@@ -243,9 +248,9 @@ export const DRIVERS = {
     'supplier',
     ['order'],
     {
-      leadHours: figureOf('Delivers after', 'h', 20, [0, 2000]),
-      wrongPercent: figureOf('Lines with another cell', '%', 5, [0, 100]),
-      shortPercent: figureOf('Lines that come short', '%', 8, [0, 100]),
+      leadHours: figureOf('Delivery time', 'h', 20, [0, 2000]),
+      wrongPercent: figureOf('Share of lines with a wrong cell', '%', 5, [0, 100]),
+      shortPercent: figureOf('Share of lines delivered short', '%', 8, [0, 100]),
     },
     { 'closed for the day': 'Order again in the morning.' },
   ),

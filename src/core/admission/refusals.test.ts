@@ -626,8 +626,8 @@ const REFUSED: readonly Case[] = [
       return job;
     },
     (job) => job.add('cell.put-back', { reason: 'good' }),
-    'No cell was found there, so none can be put back.',
-    'Fit a cell. If there was one, correct what was found.',
+    'The record says that no cell was found here, so there is no cell to put back.',
+    'Fit a cell. If there was a cell, correct the record of the cell found first.',
   ],
   [
     'a taped cell out of the bin',

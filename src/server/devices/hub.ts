@@ -151,22 +151,38 @@ function askDriver<D extends ServerDriverId>(
   return own.ask(asked, settings as DriverSettings[D], world);
 }
 
+/** What a device is asked to do, in words. */
+const ASKED_WORDS: Readonly<Record<Ask, string>> = {
+  length: 'measure a length',
+  light: 'measure light',
+  turns: 'report its speed',
+  measure: 'take an electrical reading',
+  pulses: 'detect motor pulses',
+  trace: 'record a test',
+  'change trace': 'change a running test',
+  tank: 'watch for bubbles',
+  picture: 'take a picture',
+  'print label': 'print a label',
+  'tell the owner': 'send a message',
+  order: 'take an order',
+};
+
 /** Why a device is not asked, as a fault it says itself; null where it is. */
 function whyNotAsked({ id, name, connected, driver, does, fault }: DeviceState, ask: Ask): DeviceSays | null {
   const { faults = {} } = driverOf(driver);
   const says = (words: string, whatToDo: string): DeviceSays => ({ says: 'fault', words, whatToDo });
   if (!does.includes(ask))
     return says(
-      `The ${name.toLowerCase()} cannot do that.`,
+      `As it is connected now, the ${name.toLowerCase()} cannot ${ASKED_WORDS[ask]}.`,
       driversOf(id).some((other) => driverOf(other).does.includes(ask))
-        ? 'Connect it in another way on the devices page, or enter the result by hand.'
+        ? 'Choose another connection for it on the devices page, or enter the result by hand.'
         : 'Ask another device.',
     );
   if (!connected)
     return says(
       `The ${name.toLowerCase()} is not connected.`,
-      'Connect it on the devices page, or type the figure.',
+      'Connect it on the devices page, or enter the result by hand.',
     );
-  if (fault !== null) return says(`${name}: ${fault}.`, faults[fault] ?? 'Look after it at the bench.');
+  if (fault !== null) return says(`${name}: ${fault}.`, faults[fault] ?? 'Check the device at the bench.');
   return null;
 }

@@ -77,9 +77,9 @@ export function deliveryRoutes(
     if (outcome === 'lot on two lines')
       throw notKept({
         outcome: 'refused',
-        reasons: ['Two lines of this note have the same lot.'],
+        reasons: ['Two lines of this delivery note have the same lot code.'],
         whatToDo:
-          'Combine them into one line with the total count, then book the note in again. Nothing was changed.',
+          'Nothing was saved. Combine the two lines into one with the total count, then save the note again.',
       });
     if (outcome === 'lot booked before')
       throw conflict(

@@ -88,21 +88,27 @@ async function request(
   );
 }
 
-/** Reads a resource. Throws `Refused` or `ServerAway`. */
-export async function getJson<T>(path: string): Promise<T> {
+/** Reads a resource, and notes how much the server had told by then; of a reading that failed it is not known. */
+async function readNoted<T>(
+  path: string,
+  accept: string,
+  timeoutMs: number | null,
+  read: (response: Response) => Promise<T>,
+): Promise<T> {
   let mark: string | null = null;
   try {
-    const response = await request(
-      path,
-      { headers: { accept: 'application/json' } },
-      TIMEOUT_MS,
-      takeAhead(path),
-    );
+    const response = await request(path, { headers: { accept } }, timeoutMs, takeAhead(path));
+    const answer = await read(response);
     mark = response.headers.get(NEWS_MARK);
-    return (await response.json()) as T;
+    return answer;
   } finally {
     noteReading(mark);
   }
+}
+
+/** Reads a resource. Throws `Refused` or `ServerAway`. */
+export function getJson<T>(path: string): Promise<T> {
+  return readNoted(path, 'application/json', TIMEOUT_MS, (response) => response.json() as Promise<T>);
 }
 
 /** Lets the page draw and hear keys before it goes on. */
@@ -142,22 +148,12 @@ async function hearLines<T>(response: Response, onLine: (line: T) => void): Prom
 }
 
 /** Reads a resource line by line, however long it is. Throws `Refused` or `ServerAway`. */
-export async function getLines<T>(path: string, onLine: (line: T) => void): Promise<void> {
-  let mark: string | null = null;
-  try {
-    const response = await request(
-      path,
-      { headers: { accept: 'application/x-ndjson' } },
-      null,
-      takeAhead(path),
-    );
-    await hearLines(response, onLine).catch((error: unknown) => {
+export function getLines<T>(path: string, onLine: (line: T) => void): Promise<void> {
+  return readNoted(path, 'application/x-ndjson', null, (response) =>
+    hearLines(response, onLine).catch((error: unknown) => {
       throw new ServerAway(error instanceof Error ? error.message : 'the answer broke off');
-    });
-    mark = response.headers.get(NEWS_MARK);
-  } finally {
-    noteReading(mark);
-  }
+    }),
+  );
 }
 
 /**

@@ -110,7 +110,7 @@ async function broughtUpToDate(known: OwnBook): Promise<OwnBook> {
   const [head] = heads;
   // A list that broke off would be a book with holes.
   if (head === undefined || counts[0] !== changes.length)
-    throw new ServerAway('The book broke off on its way.');
+    throw new ServerAway('The book was not received completely.');
   const { since, revision, mark } = head;
   if (since === known.revision && revision === since && changes.length === 0) return known;
   const held = since > 0 ? known.held : holdRecords();

@@ -122,9 +122,9 @@ function Preparation({ device }: { readonly device: DeviceState }) {
         . The file that comes after “Take the record from the tester” belongs to that test.
       </Typography>
     );
-  if (!('from' in device.settings) || device.settings.from !== 'serial line') return null;
+  if (!('from' in device.settings) || device.settings.from !== 'serial port') return null;
   const choose = async (): Promise<void> => {
-    setSaid((await choosePort(device.driver)) ?? 'The port is chosen on this computer.');
+    setSaid((await choosePort(device.driver)) ?? 'The port is selected for this computer.');
   };
   return (
     <Stack direction="row" spacing={1.5} sx={{ alignItems: 'center', mt: 1 }}>

@@ -233,8 +233,8 @@ export function oldCellAway({ found, fitted, oldSettled }: WellState): Refusal |
     };
   return found !== null && found.payload.marking === null
     ? {
-        reasons: ['No cell was found there, so none can be put back.'],
-        whatToDo: 'Fit a cell. If there was one, correct what was found.',
+        reasons: ['The record says that no cell was found here, so there is no cell to put back.'],
+        whatToDo: 'Fit a cell. If there was a cell, correct the record of the cell found first.',
       }
     : null;
 }

@@ -48,5 +48,5 @@ export function wetRisk(
 ): string | null {
   return method !== 'wet' || stepPassed({ method: 'dry air', overBar }, tests)
     ? null
-    : 'This watch has not passed a dry test at this pressure. If it leaks, the wet test draws water into the case. Run a dry test first, or take the movement out.';
+    : 'Water can enter the case: this watch has not passed a dry test at this pressure. Run a dry test first, or remove the movement from the case.';
 }

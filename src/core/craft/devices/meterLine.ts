@@ -108,7 +108,7 @@ export function readMeterLine(line: string, quantity: MeteredQuantity): MeterLin
   if (unit === undefined)
     return no(
       `The meter sent “${shown}” without a unit, so it is not known what it measured.`,
-      'Have the meter send its unit, or type the figure.',
+      'Set the meter to send its unit, or enter the figure by hand.',
     );
   const other = named.find((each) => each.base !== base);
   if (other !== undefined) return no(`The meter shows ${other.base}, “${shown}”.`);

@@ -24,7 +24,7 @@ export const leakTester: Driver<'leak-tester-stand-in', World> = {
       if (running === undefined || refused !== null) {
         yield await Promise.resolve({
           says: 'fault',
-          words: refused ?? 'That test is over.',
+          words: refused ?? 'That test has already ended.',
           whatToDo: 'Run it again with the time you want.',
         });
         return;
@@ -83,7 +83,7 @@ const runs = new Map<string, Running>();
 /** Why a running test is not given another time; null where it is, or where it is to end. */
 function whyNotChanged(running: Running | undefined, seconds: number | null): string | null {
   if (running === undefined || seconds === null) return null;
-  if (running.vented) return 'The pressure is off already.';
+  if (running.vented) return 'The pressure has already been released.';
   return seconds > running.seconds
     ? null
     : `It already runs for ${running.seconds} s: a running test can only be given more time.`;

@@ -35,7 +35,10 @@ const fault = (words: string, whatToDo: string): DeviceSays => ({ says: 'fault',
 async function* sent(folder: string, name: string): AsyncGenerator<DeviceSays> {
   const { size } = await stat(join(folder, name));
   if (size > MOST_BYTES) {
-    yield fault(`The tester’s file ${name} is larger than 50 MB.`, 'Have it write one test into each file.');
+    yield fault(
+      `The tester’s file ${name} is larger than 50 MB.`,
+      'Set the tester to save each test as a file of its own.',
+    );
     return;
   }
   for await (const text of createReadStream(join(folder, name), { encoding: 'utf8' }))
@@ -61,8 +64,8 @@ async function* nextRecord(folder: string, stillMs: number): AsyncGenerator<Devi
     await pause(LOOK_MS);
     if (own !== asker) {
       yield fault(
-        'The next file of the tester is asked for from another window or for another watch.',
-        'Take the record again here once that test is over.',
+        'Another window or watch is now waiting for the next file of the tester.',
+        'When that test is finished, press “Take the record from the tester” here again.',
       );
       return;
     }
@@ -72,7 +75,7 @@ async function* nextRecord(folder: string, stillMs: number): AsyncGenerator<Devi
     if (names.length > 1) {
       yield fault(
         `Several files changed at once: ${names.slice(0, 3).join(', ')}.`,
-        'Choose the file of this test below, at “A tester’s record”.',
+        'Press “From a file” below and choose the file of this test.',
       );
       return;
     }
@@ -122,7 +125,7 @@ export const testerFolder: Driver<'leak-tester-folder', World> = {
     } catch (error) {
       yield fault(
         `The folder ${folder} cannot be read: ${error instanceof Error ? error.message : String(error)}`,
-        'See that it exists and that this program may read it.',
+        'Check that the folder exists and that Wax Lantern is allowed to read it.',
       );
     } finally {
       over = true;

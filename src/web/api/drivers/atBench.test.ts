@@ -47,7 +47,7 @@ async function said(
   return all;
 }
 
-const SERIAL = { from: 'serial line', baud: 9600, command: '', recorded: 'voltage' };
+const SERIAL = { from: 'serial port', baud: 9600, command: '', recorded: 'voltage' };
 const measure = (what: Measure): DeviceAsk => ({ ask: 'measure', measure: what });
 const meter = (port: Line | Error, settings: object = {}, what: Measure = 'restVoltageV') =>
   said('bench-meter-serial', { ...SERIAL, ...settings }, measure(what), benchWith(port));
@@ -73,10 +73,10 @@ describe('a meter on a serial line', () => {
         whatToDo: 'Set the meter to direct current (µA DC), then take the reading again.',
       },
     ]);
-    expect(await meter(new Port([]))).toMatchObject([{ says: 'fault', words: 'The meter sent nothing.' }]);
+    expect(await meter(new Port([]))).toMatchObject([{ says: 'fault', words: 'The meter sent no data.' }]);
     expect(await meter(new Port(['1.552 V DC\r\n']))).toMatchObject([{ says: 'fault' }]);
     expect(await meter(new Port([]), {}, 'rateSPerDay')).toMatchObject([
-      { says: 'fault', whatToDo: 'Type the figure.' },
+      { says: 'fault', whatToDo: 'Enter the figure by hand.' },
     ]);
   });
 
@@ -85,7 +85,9 @@ describe('a meter on a serial line', () => {
       { says: 'fault', words: 'No port is chosen.', whatToDo: 'Choose one.' },
     ]);
     const lost = new Port(['half a li'], true);
-    expect(await meter(lost)).toMatchObject([{ says: 'fault', words: 'The serial line broke off.' }]);
+    expect(await meter(lost)).toMatchObject([
+      { says: 'fault', words: 'The connection to the device was lost.' },
+    ]);
     expect(lost.closed).toBe(1);
   });
 
@@ -107,7 +109,7 @@ describe('a meter on a serial line', () => {
   });
 });
 
-const TESTER = { from: 'serial line', baud: 9600, columns: '', speed: 2000 };
+const TESTER = { from: 'serial port', baud: 9600, columns: '', speed: 2000 };
 const trace: DeviceAsk = { ask: 'trace', pressureBar: 3, seconds: 60 };
 const partsOf = (all: readonly DeviceSays[]): string =>
   all.map((says) => (says.says === 'record part' ? says.text : '')).join('');
@@ -148,7 +150,7 @@ describe('a tester on a serial line', () => {
     const all = await said('leak-tester-serial', TESTER, trace, benchWith(new Port(['hello\r\nworld\r\n'])));
     expect(all.at(-1)).toMatchObject({
       says: 'fault',
-      words: 'The tester sent no reading that can be read.',
+      words: 'The tester sent data, but no readings could be recognized in it.',
     });
     const stopped = new AbortController();
     const heard: DeviceSays[] = [];
@@ -195,7 +197,7 @@ describe('a caliper that types', () => {
 
   it('gives no length from what is none, and is no longer waited for once that was stopped', async () => {
     const [says] = await typed('T1024-7');
-    expect(says.at(-1)).toMatchObject({ says: 'fault', words: '“T1024-7” came, which is no length.' });
+    expect(says.at(-1)).toMatchObject({ says: 'fault', words: '“T1024-7” is not a length.' });
     const stopped = new AbortController();
     const asked = said(
       'caliper-keyboard',
@@ -216,5 +218,5 @@ it('a driver of the browser is asked nothing but what it says it does, and of an
   const all: DeviceSays[] = [];
   for await (const says of askAtBench('a newer one', {}, { ask: 'light' }, benchWith(new Error('none'))))
     all.push(says);
-  expect(all).toMatchObject([{ says: 'fault', whatToDo: 'Load the page again, then try again.' }]);
+  expect(all).toMatchObject([{ says: 'fault', whatToDo: 'Reload the page, then try again.' }]);
 });

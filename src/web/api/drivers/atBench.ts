@@ -86,7 +86,7 @@ async function* overLine(
   } catch (error) {
     yield error instanceof NoLine
       ? fault(error.message, error.whatToDo)
-      : fault('The serial line broke off.', 'Check the plug of the device, then try again.');
+      : fault('The connection to the device was lost.', 'Check the cable of the device, then try again.');
   } finally {
     await line?.close();
   }
@@ -122,8 +122,8 @@ async function* readMeter(
         return;
       }
       yield fault(
-        'The meter sent nothing.',
-        'Turn it on and have it send its readings, or set the command that asks for one on the devices page.',
+        'The meter sent no data.',
+        'Turn the meter on and start its data output. If it needs a command, enter the command on the devices page.',
       );
     });
   } finally {
@@ -139,7 +139,7 @@ const meter: Driver<'bench-meter-serial', Bench> = {
     if (asked.ask !== 'measure') return;
     const { quantity, words } = measures[asked.measure];
     if (!METERED.has(quantity)) {
-      yield fault(`A meter on a serial line does not measure the ${words}.`, 'Type the figure.');
+      yield fault(`A meter on a serial port cannot measure the ${words}.`, 'Enter the figure by hand.');
       return;
     }
     const recorded = ({ voltage: 'meter-V', current: 'meter-A', resistance: 'meter-Ohm' } as const)[
@@ -163,14 +163,14 @@ const lightMeter: Driver<'light-meter-serial', Bench> = {
 
 const caliper: Driver<'caliper-keyboard', Bench> = {
   async *ask(_asked, _settings, { signal }) {
-    yield { says: 'waiting', words: 'Waiting for the caliper: press its button' };
+    yield { says: 'waiting', words: 'Waiting for the caliper. Press its button' };
     const ended = endAfter(TYPED_MS, signal);
     const text = await nextTyped(ended.signal);
     ended.done();
     if (text === null) {
       yield fault(
-        'The caliper typed nothing within a minute.',
-        'Press “Take”, then the button of the caliper.',
+        'No reading came from the caliper within one minute.',
+        'Press “Take”, then press the button on the caliper.',
       );
       return;
     }
@@ -178,8 +178,8 @@ const caliper: Driver<'caliper-keyboard', Bench> = {
     yield read.verdict === 'read'
       ? { says: 'figure', value: read.value, text: text.trim() }
       : fault(
-          `“${text.trim().slice(0, 40)}” came, which is no length.`,
-          'Measure again, or type the figure.',
+          `“${text.trim().slice(0, 40)}” is not a length.`,
+          'Measure again, or enter the figure by hand.',
         );
   },
 };
@@ -219,10 +219,10 @@ const tester: Driver<'leak-tester-serial', Bench> = {
         if (bench.signal.aborted) return;
         yield points === 0
           ? fault(
-              'The tester sent no reading that can be read.',
-              'Have it send time, pressure and deflection, and name its columns on the devices page.',
+              'The tester sent data, but no readings could be recognized in it.',
+              'Set the tester to send time, pressure and deflection. Enter its columns in that device’s settings on the devices page.',
             )
-          : { says: 'record', name: 'the tester, over its serial line' };
+          : { says: 'record', name: 'the tester, serial port' };
       });
     } finally {
       ended.done();
@@ -264,7 +264,7 @@ export async function* askAtBench(
   if (isBrowserDriver(driver)) yield* askKnown(driver, settings, asked, bench);
   else
     yield fault(
-      'This page does not know how this device is connected.',
-      'Load the page again, then try again.',
+      'This page is older than the server and does not support this connection.',
+      'Reload the page, then try again.',
     );
 }

@@ -57,8 +57,8 @@ export async function* linesOf(pieces: AsyncIterable<Uint8Array>): AsyncGenerato
     }
     if (rest.length > LONGEST_LINE)
       throw new NoLine(
-        'What comes over the line is no text.',
-        'Set the speed of the line on the devices page to that of the device, then try again.',
+        'The device sends data that is not readable text.',
+        'On the devices page, set the baud rate that the device uses. Then try again.',
       );
   }
 }

@@ -23,9 +23,8 @@ function serial(): Serial | null {
   return (navigator as Navigator & { readonly serial?: Serial }).serial ?? null;
 }
 
-const CANNOT = 'This browser cannot open a serial line.';
-const USE_ANOTHER =
-  'Use a browser that can, such as Chromium, at the address of this computer or over HTTPS.';
+const CANNOT = 'This browser cannot connect to devices on a serial port.';
+const USE_ANOTHER = 'Open this page in Chromium, on the computer that runs the server or over HTTPS.';
 /** Which port belongs to which driver is known by the computer it is plugged into. */
 const keyOf = (driver: string): string => `wax.port.${driver}`;
 const infoWords = ({ usbVendorId = 0, usbProductId = 0 }: PortInfo): string =>
@@ -40,7 +39,7 @@ export async function choosePort(driver: string): Promise<string | null> {
     localStorage.setItem(keyOf(driver), infoWords(port.getInfo()));
     return null;
   } catch {
-    return 'No port was chosen.';
+    return 'No port was selected.';
   }
 }
 
@@ -52,10 +51,12 @@ async function portOf(driver: string): Promise<SerialPort> {
   const port = all.find((each) => infoWords(each.getInfo()) === wanted);
   if (wanted === null || port === undefined)
     throw new NoLine(
-      wanted === null ? 'No port is chosen on this computer.' : 'The port of this device is not there.',
       wanted === null
-        ? 'Choose its port on the devices page.'
-        : 'Plug the device in and turn it on, or choose its port again on the devices page.',
+        ? 'No serial port is selected on this computer.'
+        : 'The serial port selected for this device was not found.',
+      wanted === null
+        ? 'Open the devices page and choose the port of this device.'
+        : 'Plug the device in and turn it on. If that does not help, choose its port again on the devices page.',
     );
   return port;
 }
@@ -67,8 +68,8 @@ export async function openPort(driver: string, baud: number, signal: AbortSignal
     await port.open({ baudRate: baud });
   } catch {
     throw new NoLine(
-      'The serial line cannot be opened. Another window or program may be using it.',
-      'Close it there, then try again.',
+      'The serial port could not be opened. Another window or program may be using it.',
+      'Close that window or program, then try again.',
     );
   }
   return {

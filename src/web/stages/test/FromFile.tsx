@@ -23,7 +23,7 @@ const KEPT_LETTERS = 300;
 export function readRecord(file: Blob, onRows: (rows: number) => void): Promise<TraceReading> {
   return readTrace(file, onRows).catch((): TraceReading => ({
     verdict: 'refused',
-    reasons: ['The record could not be read.'],
+    reasons: ['The record of the tester could not be read.'],
     whatToDo: 'Try again, or enter the two figures.',
   }));
 }

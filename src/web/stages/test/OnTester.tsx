@@ -49,7 +49,7 @@ function doesNow({ samples, phase, waiting, askedBar }: Running): string {
   if (waiting !== null) return waiting;
   if (phase === null)
     return samples.length === 0
-      ? 'The tester is asked'
+      ? 'Contacting the tester'
       : `The tester shows ${pressureWords(Number(shown.toFixed(2)))}`;
   if (askedBar === 0) return capital(phase);
   return `${capital(phase)}, ${Math.abs(shown) < NO_PRESSURE_BAR ? 'no pressure in the chamber' : pressureWords(Number(shown.toFixed(1)))}`;

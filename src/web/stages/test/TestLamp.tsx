@@ -68,7 +68,7 @@ function OnTheForm() {
         question="What this record shows"
         standing="open"
         answer="No result"
-        reasons={['The calculation failed. Your figures are still on the form.']}
+        reasons={['The leak rate could not be calculated. The figures you entered are still in the form.']}
       >
         <Button onClick={shown.again}>Calculate again</Button>
       </LampAnswer>
