@@ -5,6 +5,9 @@ import { readingOf } from '../src/testing/fixtures';
 
 const MANY = 10;
 
+// One after the other: ten windows beside ten others leave a starting server no time.
+test.describe.configure({ mode: 'default' });
+
 test('ten windows of one browser all load, share one live stream, and each shows what is recorded elsewhere', async ({
   browser,
   counter,

@@ -20,7 +20,7 @@ export function readyServer(): void {
   if (process.env.WAX_BUILT !== 'yes') buildServer();
 }
 
-const STARTS_WITHIN_MS = 20_000;
+const STARTS_WITHIN_MS = 60_000;
 
 /** Starts the server over a data folder and waits until it says it is ready. */
 export async function startServer(
@@ -35,7 +35,10 @@ export async function startServer(
   });
   const gone = new Promise<void>((resolve) => child.once('exit', () => resolve()));
   const url = await new Promise<string>((resolve, reject) => {
-    const timer = setTimeout(() => reject(new Error('The server did not start in time.')), STARTS_WITHIN_MS);
+    const timer = setTimeout(() => {
+      child.kill('SIGKILL');
+      reject(new Error('The server did not start in time.'));
+    }, STARTS_WITHIN_MS);
     const said: string[] = [];
     createInterface({ input: child.stdout }).on('line', (line) => {
       said.push(line);
