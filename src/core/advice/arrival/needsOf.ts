@@ -69,6 +69,19 @@ function closingNeed({ kindKnown, back, opener }: Opening, { policy, book }: Nee
     : { ...need, status: 'not known yet', words: 'what opens it closes it' };
 }
 
+/** The kit that renews an accumulator, should the charge not hold. */
+function kitNeed({ state, lots, day }: NeedsQuestion): Need {
+  const need = { of: 'cell', order: null } as const;
+  const charge = state.calibre?.charge ?? null;
+  const kitCode = charge?.kitCode ?? null;
+  if (charge === null || kitCode === null)
+    return { ...need, status: 'not known yet', words: 'which kit renews its accumulator' };
+  const words = `kit ${kitCode}, should the charge not hold`;
+  return kitsHere(charge, lots, day).some(({ left }) => left > 0)
+    ? { ...need, status: 'in the house', words }
+    : { ...need, status: 'not in the house', words, order: { what: `kit ${kitCode}`, count: 1 } };
+}
+
 /** Cells or the kit: by the movement where it is named, each code with as many as its wells take. */
 function cellNeeds(question: NeedsQuestion): readonly Need[] {
   const { state, book, lots, records, policy, day } = question;
@@ -87,23 +100,7 @@ function cellNeeds(question: NeedsQuestion): readonly Need[] {
         ]
       : [{ ...need, status: 'not needed', words: 'this service does not change the cell' }];
   const supply = supplyOf(state, book);
-  if (supply.verdict === 'rechargeable') {
-    const charge = state.calibre?.charge ?? null;
-    const kitCode = charge?.kitCode ?? null;
-    if (charge === null || kitCode === null)
-      return [{ ...need, status: 'not known yet', words: 'which kit renews its accumulator' }];
-    const there = kitsHere(charge, lots, day).some(({ left }) => left > 0);
-    return [
-      there
-        ? { ...need, status: 'in the house', words: `kit ${kitCode}, should the charge not hold` }
-        : {
-            ...need,
-            status: 'not in the house',
-            words: `kit ${kitCode}, should the charge not hold`,
-            order: { what: `kit ${kitCode}`, count: 1 },
-          },
-    ];
-  }
+  if (supply.verdict === 'rechargeable') return [kitNeed(question)];
   if (supply.againstPrimary.length > 0)
     return [
       {

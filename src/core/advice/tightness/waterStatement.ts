@@ -52,6 +52,41 @@ function failedWords({ payload: { outcome, pressureBar } }: Made): string {
 
 const YEARLY = 'Seals age: have it tested again in a year.';
 
+/** What is said of the test at the highest pressure that shows the watch tight, and of those that failed before it. */
+function testedWords(
+  best: JudgedTest,
+  tests: readonly JudgedTest[],
+  facts: JobState['facts'],
+  on: (made: Made) => string,
+): { readonly statement: readonly string[]; readonly reasons: readonly string[] } {
+  const { method, record } = best.test.payload;
+  const { overBar, seconds } = heldOf(best.test.payload);
+  const held = record === null ? [] : heldPhases(record);
+  const before = tests.filter(({ takenBack }) => takenBack !== null);
+  return {
+    statement: [
+      ...before
+        .filter(({ shows }) => shows.verdict === 'leaks' || shows.verdict === 'not clear')
+        .map(
+          ({ test, takenBack }) =>
+            `${failedWords(test)} ${on(test)}, was repaired${takenBack?.payload.note ? ` (${takenBack.payload.note})` : ''}, and tested again.`,
+        ),
+      `Tested at ${pressureWords(overBar ?? 0)}, ${method}, for ${figure(seconds)} seconds, ${on(best.test)}: no leak was found. More than that was not tested.`,
+      ...useWords(facts, overBar ?? 0),
+      YEARLY,
+    ],
+    reasons: [
+      'A pressure test was recorded after closing.',
+      ...(held.length > 1
+        ? [
+            `Its record holds ${held.map((each) => `${pressureWords(each.overBar)} for ${figure(each.seconds)} s`).join(' and ')}. The verdict rests on ${pressureWords(overBar ?? 0)}.`,
+          ]
+        : []),
+      ...best.shows.reasons,
+    ],
+  };
+}
+
 /**
  * What may be said about water: from what was actually done, with method, pressure and day (in `zone`), never more than was
  * tested since the watch was closed, and nothing while any test of the visit stands that leaked or left a doubt, or the seam
@@ -114,34 +149,8 @@ export function waterStatement(state: Pick<JobState, 'facts' | 'standsFor'>, zon
     null,
   );
   if (best) {
-    const { method, record } = best.test.payload;
-    const { overBar, seconds } = heldOf(best.test.payload);
-    const held = record === null ? [] : heldPhases(record);
-    const before = tests.filter(({ takenBack }) => takenBack !== null);
-    return told(
-      'tested',
-      [
-        ...before
-          .filter(({ shows }) => shows.verdict === 'leaks' || shows.verdict === 'not clear')
-          .map(
-            ({ test, takenBack }) =>
-              `${failedWords(test)} ${on(test)}, was repaired${takenBack?.payload.note ? ` (${takenBack.payload.note})` : ''}, and tested again.`,
-          ),
-        `Tested at ${pressureWords(overBar ?? 0)}, ${method}, for ${figure(seconds)} seconds, ${on(best.test)}: no leak was found. More than that was not tested.`,
-        ...useWords(state.facts, overBar ?? 0),
-        YEARLY,
-      ],
-      [
-        'A pressure test was recorded after closing.',
-        ...(held.length > 1
-          ? [
-              `Its record holds ${held.map((each) => `${pressureWords(each.overBar)} for ${figure(each.seconds)} s`).join(' and ')}. The verdict rests on ${pressureWords(overBar ?? 0)}.`,
-            ]
-          : []),
-        ...best.shows.reasons,
-        ...open,
-      ],
-    );
+    const { statement, reasons } = testedWords(best, tests, state.facts, on);
+    return told('tested', statement, [...reasons, ...open]);
   }
   if (unsettled.length > 0) {
     return told('not clear', [`A test did not settle whether it is tight. ${AWAY}`], open);

@@ -101,6 +101,49 @@ function besideLug(
   return { lug: lug.clock, towards };
 }
 
+/** What is said of a lip that was noted: the knife goes in there unless it would strike something. */
+function atLip(lipClock: number, question: PryQuestion): PrySpot {
+  const { from, crownClock, noCrown, seenFrom } = question;
+  const clock = turnClock(lipClock, seenFrom, from);
+  const struck = strikes(clock, question);
+  const beside = besideLug(clock, question);
+  const turned = clockWords(lipClock, seenFrom);
+  const working = [
+    {
+      what: 'side',
+      rule: 'seen from the other side a place at k is at 12 − k',
+      figures: `${turned} → ${clockWords(clock, from)}`,
+    },
+  ];
+  return struck === null
+    ? {
+        verdict: 'at the lip',
+        clock,
+        from,
+        reasons: [
+          `The rim has a lip at ${clockWords(clock, from)}.`,
+          ...(beside === null
+            ? []
+            : [
+                `There is a lug beside it. Insert the knife from the side of ${clockWords(beside.towards, from)}, so that a slip misses lug and crown.`,
+              ]),
+          ...(crownClock === null && !noCrown
+            ? ['See that the crown is not beside it: nobody noted where it stands.']
+            : []),
+        ],
+        working,
+      }
+    : {
+        verdict: 'look again',
+        clock: null,
+        from,
+        reasons: [
+          `A lip at ${clockWords(clock, from)} would send the knife onto ${struck}. Look again, and from which side it was seen.`,
+        ],
+        working,
+      };
+}
+
 /**
  * Where a knife goes in, as a clock position above 0 up to 12 seen from the side worked on: the lip where there is one,
  * otherwise the half hour farthest from crown, pushers and lugs. Never at crown or pusher: a lip noted there is to be looked
@@ -109,7 +152,7 @@ function besideLug(
  * unnoted crown counts at 2, 3 and 4 seen from the dial for what is asked of a lip. Never throws. Source: bench practice.
  */
 export function prySpot(question: PryQuestion): PrySpot {
-  const { from, crownClock, noCrown, lipClock, pusherClocks, seenFrom } = question;
+  const { from, crownClock, noCrown, lipClock, pusherClocks } = question;
   if (isOffFace([crownClock, lipClock, ...pusherClocks]))
     return {
       verdict: 'not yet known',
@@ -118,46 +161,7 @@ export function prySpot(question: PryQuestion): PrySpot {
       reasons: ['A place of crown, lip or pusher is on no clock face: from just after 0 to 12.'],
       working: [],
     };
-  if (lipClock !== null) {
-    const clock = turnClock(lipClock, seenFrom, from);
-    const struck = strikes(clock, question);
-    const beside = besideLug(clock, question);
-    const turned = clockWords(lipClock, seenFrom);
-    const working = [
-      {
-        what: 'side',
-        rule: 'seen from the other side a place at k is at 12 − k',
-        figures: `${turned} → ${clockWords(clock, from)}`,
-      },
-    ];
-    return struck === null
-      ? {
-          verdict: 'at the lip',
-          clock,
-          from,
-          reasons: [
-            `The rim has a lip at ${clockWords(clock, from)}.`,
-            ...(beside === null
-              ? []
-              : [
-                  `There is a lug beside it. Insert the knife from the side of ${clockWords(beside.towards, from)}, so that a slip misses lug and crown.`,
-                ]),
-            ...(crownClock === null && !noCrown
-              ? ['See that the crown is not beside it: nobody noted where it stands.']
-              : []),
-          ],
-          working,
-        }
-      : {
-          verdict: 'look again',
-          clock: null,
-          from,
-          reasons: [
-            `A lip at ${clockWords(clock, from)} would send the knife onto ${struck}. Look again, and from which side it was seen.`,
-          ],
-          working,
-        };
-  }
+  if (lipClock !== null) return atLip(lipClock, question);
   if (crownClock === null && !noCrown)
     return {
       verdict: 'not yet known',

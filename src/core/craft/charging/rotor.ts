@@ -29,34 +29,12 @@ export type RotorPlan = Judged<'charges' | 'never full' | 'not known' | 'refused
   readonly marks: readonly WoundTo[];
 };
 
-/**
- * How long a rotor-charged watch is worn, or lies on a winder, until it holds a day, can be handed back and is full, from a
- * charge in percent of full. Gross figures lose an hour of running for every hour it runs meanwhile. Hours; turns. Source:
- * figures of the book.
- */
-export function rotorPlan(
-  figures: RotorFigures | null,
+function impossibleFigures(
+  figures: RotorFigures,
   reserveDays: number,
-  startPercent: number,
   handBackShare: number,
-  turnsAnHour: number,
-): RotorPlan {
-  const none = { marks: [], working: [] };
-  if (!(startPercent >= 0 && startPercent <= 100))
-    return { ...none, verdict: 'refused', reasons: ['Charge: 0 to 100 % of full.'] };
-  if (!(turnsAnHour > 0 && turnsAnHour <= MOST_WINDER_TURNS))
-    return { ...none, verdict: 'refused', reasons: ['The winder: over 0 to 5,000 turns an hour.'] };
-  if (
-    figures === null ||
-    !(reserveDays > 0) ||
-    (figures.perHourWornH === null && figures.perThousandTurnsH === null)
-  )
-    return {
-      ...none,
-      verdict: 'not known',
-      reasons: ['What it gains when worn or wound the book does not have: enter it there.'],
-    };
-  const wrong = invalidFigures([
+): readonly { readonly reason: string }[] {
+  return invalidFigures([
     {
       path: 'perHourWornH',
       what: 'What an hour worn gains',
@@ -90,6 +68,36 @@ export function rotorPlan(
       to: 1,
     },
   ]);
+}
+
+/**
+ * How long a rotor-charged watch is worn, or lies on a winder, until it holds a day, can be handed back and is full, from a
+ * charge in percent of full. Gross figures lose an hour of running for every hour it runs meanwhile. Hours; turns. Source:
+ * figures of the book.
+ */
+export function rotorPlan(
+  figures: RotorFigures | null,
+  reserveDays: number,
+  startPercent: number,
+  handBackShare: number,
+  turnsAnHour: number,
+): RotorPlan {
+  const none = { marks: [], working: [] };
+  if (!(startPercent >= 0 && startPercent <= 100))
+    return { ...none, verdict: 'refused', reasons: ['Charge: 0 to 100 % of full.'] };
+  if (!(turnsAnHour > 0 && turnsAnHour <= MOST_WINDER_TURNS))
+    return { ...none, verdict: 'refused', reasons: ['The winder: over 0 to 5,000 turns an hour.'] };
+  if (
+    figures === null ||
+    !(reserveDays > 0) ||
+    (figures.perHourWornH === null && figures.perThousandTurnsH === null)
+  )
+    return {
+      ...none,
+      verdict: 'not known',
+      reasons: ['What it gains when worn or wound the book does not have: enter it there.'],
+    };
+  const wrong = impossibleFigures(figures, reserveDays, handBackShare);
   if (wrong.length > 0) return { ...none, verdict: 'refused', reasons: wrong.map(({ reason }) => reason) };
   const used = figures.figuresAre === 'gross' ? 1 : 0;
   const wornGain = figures.perHourWornH === null ? null : figures.perHourWornH - used;

@@ -209,118 +209,160 @@ function pressWords(dies: FitOfDies | null, way: string | null): string {
   }
 }
 
+/** What closes the watch: where it sits, the part on the tray it is, and what it waits for. */
+interface Lid {
+  readonly seat: string;
+  readonly partIds: readonly string[];
+  readonly waits: string | null;
+}
+
+function idsOf(wayBack: ClosingQuestion['wayBack'], wanted: Part): readonly string[] {
+  return wayBack.filter(({ part }) => part === wanted).map(({ id }) => id);
+}
+
+/** A back or bezel that is pressed on. */
+function pressedShut(
+  { kind, way, dies }: ClosingQuestion,
+  { seat, partIds, waits }: Lid,
+): readonly ClosingStep[] {
+  return [
+    step(
+      'seat',
+      kind === 'snap-on' ? 'Set the back on by hand' : 'Set the bezel on by hand',
+      `${seat === '' ? 'Set it where it came off' : capital(seat)}. It must lie level all round before you press.`,
+      {
+        waits,
+        caution:
+          kind === 'snap-on'
+            ? 'If the notch is not over the stem, the back bends the stem.'
+            : 'The hands are unprotected until the bezel is on.',
+      },
+    ),
+    step('press', capital(way ?? 'thumbs'), pressWords(dies, way), {
+      partIds,
+      caution: 'Pressing on the crystal breaks it. Press on the bezel only.',
+    }),
+  ];
+}
+
+/** A back on a thread. */
+function screwedShut({ kind, way }: ClosingQuestion, { seat, partIds, waits }: Lid): readonly ClosingStep[] {
+  return [
+    step(
+      'start',
+      'Start the back on its thread by hand',
+      `Turn it backwards until it drops into the thread, then forwards with your fingertips${seat === '' ? '' : ` (${seat})`}.`,
+      {
+        waits,
+        caution: 'If it tilts or binds, stop and start again. A crossed thread ruins the case.',
+      },
+    ),
+    step(
+      'home',
+      capital(way ?? 'wrench-snug'),
+      'Tighten it by hand, then with the tool that opened it, until the lettering stands as you noted it.',
+      { partIds, caution: backs[kind].caution },
+    ),
+  ];
+}
+
+/** A plate, its screws tightened crosswise in rounds. */
+function plateOn(
+  { screwCount, wayBack }: ClosingQuestion,
+  { seat, partIds, waits }: Lid,
+): readonly ClosingStep[] {
+  const count = screwCount ?? USUAL_SCREWS;
+  return [
+    step(
+      'plate-on',
+      'Set the plate on level',
+      `${seat === '' ? 'Turn its print the way it was' : capital(seat)}. Springs underneath stand upright.`,
+      { partIds, waits },
+    ),
+    step(
+      'screws-in',
+      `Put all ${count} screws in without tightening`,
+      'Turn each into its own hole until it just holds.',
+      {},
+    ),
+    ...SCREW_ROUNDS.map((words, round) =>
+      step(
+        `round-${round + 1}`,
+        `Round ${round + 1}: ${words}`,
+        `Crosswise, seen from behind: ${crosswise(count).join(' – ')}.`,
+        round === SCREW_ROUNDS.length - 1
+          ? {
+              partIds: idsOf(wayBack, 'screw'),
+              caution:
+                'If one side is tightened first, the plate squeezes its ring there and leaks on the opposite side.',
+            }
+          : {},
+      ),
+    ),
+  ];
+}
+
+/** A hatch, to the mark made before it came off. */
+function hatchIn({ hatchOpens }: ClosingQuestion, { seat, partIds, waits }: Lid): readonly ClosingStep[] {
+  return [
+    step(
+      'hatch-on',
+      hatchOpens === 'pried' ? 'Press the hatch in at its nick' : 'Turn the hatch in to its mark',
+      seat === ''
+        ? 'Set it to the mark you made before it came off: the contact and the seal depend on that angle.'
+        : `${capital(seat)}: the contact and the seal depend on that angle.`,
+      {
+        partIds,
+        waits,
+        caution: 'If the hatch stops beside its mark, the contact misses its pad and the seal is pinched.',
+      },
+    ),
+  ];
+}
+
+/** A panel, and what holds it in reverse. */
+function panelOn(
+  { panelLayers, wayBack }: ClosingQuestion,
+  { seat, partIds, waits }: Lid,
+): readonly ClosingStep[] {
+  return [
+    step(
+      'panel-on',
+      'Set the panel on as it was',
+      `${seat === '' ? 'Turn it the way it was' : capital(seat)}. Keep the margins even and your hands off the crystal.`,
+      {
+        partIds,
+        waits,
+        caution: 'Pressing on the crystal on the other side breaks it. Press at the catches.',
+      },
+    ),
+    ...[...panelLayers].reverse().map((layer) =>
+      step(`layer-${layer.replaceAll(' ', '-')}`, capital(layer), `${capital(PANEL_BACK[layer])}.`, {
+        partIds: layer === 'adhesive' ? idsOf(wayBack, 'adhesive') : [],
+      }),
+    ),
+  ];
+}
+
+const SHUT: Readonly<Record<BackKind, (question: ClosingQuestion, lid: Lid) => readonly ClosingStep[]>> = {
+  'snap-on': pressedShut,
+  'opens from the front': pressedShut,
+  'screwed, notched': screwedShut,
+  'screwed, round holes': screwedShut,
+  'screwed, patterned': screwedShut,
+  'plate on screws': plateOn,
+  'battery hatch': hatchIn,
+  'latched panel': panelOn,
+};
+
 /** How the watch itself is shut, by its kind of back. */
 function shutSteps(question: ClosingQuestion): readonly ClosingStep[] {
-  const { kind, way, dies, screwCount, hatchOpens, panelLayers, wayBack } = question;
-  const lid = wayBack.find(({ part }) => LIDS.includes(part)) ?? null;
-  const partIds = lid ? [lid.id] : [];
-  const ofPart = (wanted: Part): readonly string[] =>
-    wayBack.filter(({ part }) => part === wanted).map(({ id }) => id);
-  const waits = lid && wantsNoting(lid) ? `First note where it was: ${whatToNote(lid)}.` : null;
-  const seat = seatWords(question);
-  const on = { partIds, waits };
-  switch (kind) {
-    case 'snap-on':
-    case 'opens from the front':
-      return [
-        step(
-          'seat',
-          kind === 'snap-on' ? 'Set the back on by hand' : 'Set the bezel on by hand',
-          `${seat === '' ? 'Set it where it came off' : capital(seat)}. It must lie level all round before you press.`,
-          {
-            waits,
-            caution:
-              kind === 'snap-on'
-                ? 'If the notch is not over the stem, the back bends the stem.'
-                : 'The hands are unprotected until the bezel is on.',
-          },
-        ),
-        step('press', capital(way ?? 'thumbs'), pressWords(dies, way), {
-          partIds,
-          caution: 'Pressing on the crystal breaks it. Press on the bezel only.',
-        }),
-      ];
-    case 'screwed, notched':
-    case 'screwed, round holes':
-    case 'screwed, patterned':
-      return [
-        step(
-          'start',
-          'Start the back on its thread by hand',
-          `Turn it backwards until it drops into the thread, then forwards with your fingertips${seat === '' ? '' : ` (${seat})`}.`,
-          {
-            waits,
-            caution: 'If it tilts or binds, stop and start again. A crossed thread ruins the case.',
-          },
-        ),
-        step(
-          'home',
-          capital(way ?? 'wrench-snug'),
-          'Tighten it by hand, then with the tool that opened it, until the lettering stands as you noted it.',
-          { partIds, caution: backs[kind].caution },
-        ),
-      ];
-    case 'plate on screws': {
-      const count = screwCount ?? USUAL_SCREWS;
-      return [
-        step(
-          'plate-on',
-          'Set the plate on level',
-          `${seat === '' ? 'Turn its print the way it was' : capital(seat)}. Springs underneath stand upright.`,
-          on,
-        ),
-        step(
-          'screws-in',
-          `Put all ${count} screws in without tightening`,
-          'Turn each into its own hole until it just holds.',
-          {},
-        ),
-        ...SCREW_ROUNDS.map((words, round) =>
-          step(
-            `round-${round + 1}`,
-            `Round ${round + 1}: ${words}`,
-            `Crosswise, seen from behind: ${crosswise(count).join(' – ')}.`,
-            round === SCREW_ROUNDS.length - 1
-              ? {
-                  partIds: ofPart('screw'),
-                  caution:
-                    'If one side is tightened first, the plate squeezes its ring there and leaks on the opposite side.',
-                }
-              : {},
-          ),
-        ),
-      ];
-    }
-    case 'battery hatch':
-      return [
-        step(
-          'hatch-on',
-          hatchOpens === 'pried' ? 'Press the hatch in at its nick' : 'Turn the hatch in to its mark',
-          seat === ''
-            ? 'Set it to the mark you made before it came off: the contact and the seal depend on that angle.'
-            : `${capital(seat)}: the contact and the seal depend on that angle.`,
-          {
-            ...on,
-            caution:
-              'If the hatch stops beside its mark, the contact misses its pad and the seal is pinched.',
-          },
-        ),
-      ];
-    case 'latched panel':
-      return [
-        step(
-          'panel-on',
-          'Set the panel on as it was',
-          `${seat === '' ? 'Turn it the way it was' : capital(seat)}. Keep the margins even and your hands off the crystal.`,
-          { ...on, caution: 'Pressing on the crystal on the other side breaks it. Press at the catches.' },
-        ),
-        ...[...panelLayers].reverse().map((layer) =>
-          step(`layer-${layer.replaceAll(' ', '-')}`, capital(layer), `${capital(PANEL_BACK[layer])}.`, {
-            partIds: layer === 'adhesive' ? ofPart('adhesive') : [],
-          }),
-        ),
-      ];
-  }
+  const lid = question.wayBack.find(({ part }) => LIDS.includes(part)) ?? null;
+  return SHUT[question.kind](question, {
+    seat: seatWords(question),
+    partIds: lid ? [lid.id] : [],
+    waits: lid && wantsNoting(lid) ? `First note where it was: ${whatToNote(lid)}.` : null,
+  });
 }
 
 /**

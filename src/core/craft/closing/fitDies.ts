@@ -307,6 +307,58 @@ const byChoice = (a: Triple, b: Triple): number =>
   plasticFirst(a.crystal) - plasticFirst(b.crystal) ||
   plasticFirst(a.back) - plasticFirst(b.back);
 
+/** Where no pair of dies presses it: on which side none fits, and what the nearest fails by. */
+function noDie(
+  crystals: readonly DieOnSide[],
+  backs: readonly DieOnSide[],
+  known: ReturnType<typeof allKnown>,
+  hasGlass: boolean,
+): FitOfDies {
+  const { clearMm, insideBezelMm } = RULES.crystal;
+  const narrow = known.bezelMm - known.crystalMm < clearMm + insideBezelMm - EPSILON;
+  const [crystalSide, backSide] = [nearest(crystals), nearest(backs)];
+  const otherwise = hasGlass ? 'Thumbs at the rim, or refer it.' : 'Thumbs, or refer it; nothing improvised.';
+  const curved = known.backBulgeMm > CURVED_OVER_MM;
+  const bothFit = crystals.some(fits) && backs.some(fits);
+  const side = (
+    all: readonly DieOnSide[],
+    near: DieOnSide | null,
+    words: string,
+    form: string,
+  ): readonly string[] =>
+    all.some(fits)
+      ? []
+      : [near === null ? `For ${words} this shop has no ${form} die.` : `For ${words}: ${failures(near)}`];
+  return {
+    verdict: 'no die',
+    reasons: [
+      ...(narrow
+        ? [
+            `The bezel is only ${mm(known.bezelMm - known.crystalMm)} wider than its crystal, and a hollow die wants ${mm(clearMm + insideBezelMm)}: none there is takes it.`,
+          ]
+        : side(crystals, crystalSide, 'the crystal', 'hollow')),
+      ...side(
+        backs,
+        backSide,
+        hasGlass ? 'the glass of the back' : curved ? 'the curved back' : 'the flat back',
+        hasGlass || curved ? 'hollow' : 'flat',
+      ),
+      ...(bothFit
+        ? ['A die fits on each side, but no two different ones share a shank with a press of this shop.']
+        : []),
+      otherwise,
+    ],
+    working: [
+      ...(crystalSide ? [workingOf('crystal', crystalSide)] : []),
+      ...(backSide ? [workingOf('back', backSide)] : []),
+    ],
+    crystalSide,
+    backSide,
+    holder: null,
+    stack: [],
+  };
+}
+
 /**
  * Which dies press this watch shut? One for each side, each for itself: a hollow one over the crystal, on the bezel; on the
  * back a flat one, or a hollow one where it bulges over 0.1 mm or carries a glass, which no flat die may touch. Both and
@@ -327,54 +379,7 @@ export function fitDies(question: PressQuestion): FitOfDies {
   const crystals = sides(tools.pressDies, (die) => onCrystal(die, known));
   const backs = sides(tools.pressDies, (die) => onBack(die, known, hasGlass));
   const [best] = [...triples(crystals.filter(fits), backs.filter(fits), tools.holders)].sort(byChoice);
-  const otherwise = hasGlass ? 'Thumbs at the rim, or refer it.' : 'Thumbs, or refer it; nothing improvised.';
-  if (best === undefined) {
-    const { clearMm, insideBezelMm } = RULES.crystal;
-    const narrow = known.bezelMm - known.crystalMm < clearMm + insideBezelMm - EPSILON;
-    const [crystalSide, backSide] = [nearest(crystals), nearest(backs)];
-    const bothFit = crystals.some(fits) && backs.some(fits);
-    const side = (
-      all: readonly DieOnSide[],
-      near: DieOnSide | null,
-      words: string,
-      form: string,
-    ): readonly string[] =>
-      all.some(fits)
-        ? []
-        : [near === null ? `For ${words} this shop has no ${form} die.` : `For ${words}: ${failures(near)}`];
-    return {
-      verdict: 'no die',
-      reasons: [
-        ...(narrow
-          ? [
-              `The bezel is only ${mm(known.bezelMm - known.crystalMm)} wider than its crystal, and a hollow die wants ${mm(clearMm + insideBezelMm)}: none there is takes it.`,
-            ]
-          : side(crystals, crystalSide, 'the crystal', 'hollow')),
-        ...side(
-          backs,
-          backSide,
-          hasGlass
-            ? 'the glass of the back'
-            : known.backBulgeMm > CURVED_OVER_MM
-              ? 'the curved back'
-              : 'the flat back',
-          hasGlass || known.backBulgeMm > CURVED_OVER_MM ? 'hollow' : 'flat',
-        ),
-        ...(bothFit
-          ? ['A die fits on each side, but no two different ones share a shank with a press of this shop.']
-          : []),
-        otherwise,
-      ],
-      working: [
-        ...(crystalSide ? [workingOf('crystal', crystalSide)] : []),
-        ...(backSide ? [workingOf('back', backSide)] : []),
-      ],
-      crystalSide,
-      backSide,
-      holder: null,
-      stack: [],
-    };
-  }
+  if (best === undefined) return noDie(crystals, backs, known, hasGlass);
   const { crystal, back, holder } = best;
   const faceDown = [
     crystal.die.name,

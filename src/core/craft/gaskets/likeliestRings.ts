@@ -73,22 +73,8 @@ function deviation(seen: CaliperedRing, ring: RingSize, longer: number, wider: n
   return sum;
 }
 
-/**
- * Which whole rings of an assortment an old one can have been when new, the likeliest first, from the caliper alone: its
- * inside, its outside, or height and width of its section; its groove is not needed. A ring that lay drawn out stays a
- * little longer and thinner, one that was pressed a little wider: both are averaged over what they may be (Bayes’ rule,
- * every ring alike likely before). Rings of another shape than was seen are left out. Millimetres. Source: volume of rubber
- * is constant; the spreads are ours, from bench practice.
- */
-export function likeliestRings<R extends { readonly size: RingSize }>(
-  seen: CaliperedRing,
-  rings: readonly R[],
-  most = 3,
-): LikeliestRings<R> {
-  const measured = (['insideMm', 'outsideMm', 'heightMm', 'widthMm'] as const).filter(
-    (name) => seen[name] !== null,
-  );
-  const wrong = [
+function wronglyMeasured(seen: CaliperedRing): readonly string[] {
+  return [
     ...invalidLengths([
       ['insideMm', 'Ring inside diameter', seen.insideMm],
       ['outsideMm', 'Ring outside diameter', seen.outsideMm],
@@ -104,6 +90,36 @@ export function likeliestRings<R extends { readonly size: RingSize }>(
         ]
       : []),
   ].map(({ reason }) => reason);
+}
+
+/** How well a ring fits what was seen, averaged over how an old one may have changed; null where none comes near. */
+function weightOf(seen: CaliperedRing, size: RingSize): number | null {
+  let [weight, nearest] = [0, Infinity];
+  for (const longer of STAYS_LONGER)
+    for (const wider of STAYS_WIDER) {
+      const far = deviation(seen, size, longer, wider);
+      nearest = Math.min(nearest, far);
+      weight += Math.exp(-far - longer / USUALLY_LONGER);
+    }
+  return nearest < NOT_NEAR && weight > 0 ? weight : null;
+}
+
+/**
+ * Which whole rings of an assortment an old one can have been when new, the likeliest first, from the caliper alone: its
+ * inside, its outside, or height and width of its section; its groove is not needed. A ring that lay drawn out stays a
+ * little longer and thinner, one that was pressed a little wider: both are averaged over what they may be (Bayes’ rule,
+ * every ring alike likely before). Rings of another shape than was seen are left out. Millimetres. Source: volume of rubber
+ * is constant; the spreads are ours, from bench practice.
+ */
+export function likeliestRings<R extends { readonly size: RingSize }>(
+  seen: CaliperedRing,
+  rings: readonly R[],
+  most = 3,
+): LikeliestRings<R> {
+  const measured = (['insideMm', 'outsideMm', 'heightMm', 'widthMm'] as const).filter(
+    (name) => seen[name] !== null,
+  );
+  const wrong = wronglyMeasured(seen);
   const nothing = (verdict: 'none near' | 'cannot say', reasons: readonly string[]): LikeliestRings<R> => ({
     verdict,
     rings: [],
@@ -131,14 +147,8 @@ export function likeliestRings<R extends { readonly size: RingSize }>(
   const weighed = sound
     .filter(({ size }) => seen.profile === null || size.profile === seen.profile)
     .flatMap((ring) => {
-      let [weight, nearest] = [0, Infinity];
-      for (const longer of STAYS_LONGER)
-        for (const wider of STAYS_WIDER) {
-          const far = deviation(seen, ring.size, longer, wider);
-          nearest = Math.min(nearest, far);
-          weight += Math.exp(-far - longer / USUALLY_LONGER);
-        }
-      return nearest < NOT_NEAR && weight > 0 ? [{ ring, weight }] : [];
+      const weight = weightOf(seen, ring.size);
+      return weight === null ? [] : [{ ring, weight }];
     })
     .sort((a, b) => b.weight - a.weight);
   const total = weighed.reduce((sum, { weight }) => sum + weight, 0);

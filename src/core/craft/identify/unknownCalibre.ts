@@ -53,97 +53,16 @@ export function unknownCalibre(
   const sign = SIGNS.find((each) => each === text('sign'));
   const signed = book.makers.filter((maker) => sign !== undefined && maker.sign === sign);
   const cell = cellOf(mm('cellDiameterMm'), mm('cellHeightMm'), book);
-  const held = HOLD_KINDS.find((kind) => kind === text('heldBy'));
-  const place = text('cellAt');
   const count = (look: Look): number | null => (/^\d+$/.test(text(look)) ? Number(text(look)) : null);
+  const seen: AsSeen = { text, mm, count, held: HOLD_KINDS.find((kind) => kind === text('heldBy')) };
   return {
     code: (piece?.text ?? marked).trim(),
     makerId: sister?.makerId ?? piece?.makerId ?? (signed.length === 1 ? (signed[0]?.id ?? '') : ''),
     cellCode: cell,
     widthMm: mm('widthMm'),
     build: (said) => {
-      if (sister) return fromSister(sister, said, freeId(said, book), { text, mm, held, count });
-      const shape = text('shape') === 'oblong' ? 'oblong' : 'round';
-      const steps = text('step');
-      const seconds = text('seconds');
-      // Somebody saw that it has none: then it shows by a display, whoever looked for one.
-      const noHands = steps === 'no hands';
-      const hands =
-        !noHands &&
-        (text('display') !== 'yes' || (seconds !== '' && seconds !== 'none') || secondsOf(steps) !== null);
-      const at = placeAt(place, said.widthMm);
-      return {
-        id: freeId(said, book),
-        makerId: said.makerId,
-        code: said.code,
-        formerCodes: [],
-        family: '',
-        shopsOwn: true,
-        shape,
-        widthMm: said.widthMm,
-        lengthMm: shape === 'round' ? said.widthMm : mm('lengthMm'),
-        heightMm: mm('heightMm'),
-        jewels: count('jewels'),
-        dial: DIAL_PARTS.flatMap((shows) => {
-          const seen = shows === 'counter' || shows === 'display' ? '' : text(shows);
-          if (seen === '' || seen === 'none') return [];
-          return [{ shows, clock: seen === 'centre' ? null : Number(seen) }];
-        }),
-        printed: text('print') === '' ? [] : [text('print')],
-        wells:
-          said.cellCode === '' && held === undefined
-            ? []
-            : [
-                {
-                  name: 'main',
-                  ...at,
-                  cellCode: said.cellCode,
-                  otherHeightsMm: [],
-                  faceUp: '+',
-                  heldBy: held ?? 'clip on one side',
-                  pushDegrees: 0,
-                  feeds: [],
-                  typicalUA: null,
-                  limitUA: null,
-                },
-              ],
-        aboveCell: [],
-        coils: [],
-        contacts: [],
-        keepClearMm: USUAL_KEEP_CLEAR_MM,
-        insulators: [],
-        recipes: [],
-        revisions: [],
-        functions: [
-          ...(hands ? (['hands'] as const) : []),
-          ...(!noHands && seconds !== '' && seconds !== 'none' ? (['seconds hand'] as const) : []),
-          ...(text('date') !== '' && text('date') !== 'none' ? (['date'] as const) : []),
-          ...(text('day') !== '' && text('day') !== 'none' ? (['day'] as const) : []),
-          ...(text('display') === 'yes' || noHands ? (['digital display'] as const) : []),
-        ],
-        stepIntervalS: steps === '' || !hands ? null : secondsOf(steps),
-        lowSupplySignal: null,
-        typicalUA: null,
-        limitUA: null,
-        coilMinKOhm: null,
-        coilMaxKOhm: null,
-        lowestV: null,
-        functionDraws: [],
-        resetContact: null,
-        charge: null,
-        dateQuickSet: false,
-        dayQuickSet: false,
-        changeOver: null,
-        lightTimes: [],
-        dayIs: null,
-        goodToFactor: null,
-        rotor: null,
-        crownPositions: [],
-        cautions:
-          said.currentUA === null
-            ? []
-            : [`Entered at the bench; the first one drew ${said.currentUA} µA, right or wrong.`],
-      };
+      const id = freeId(said, book);
+      return sister ? fromSister(sister, said, id, seen) : asSeen(said, id, seen);
     },
   };
 }
@@ -168,6 +87,101 @@ function placeAt(place: string, widthMm: number | null): { readonly xMm: number;
   return {
     xMm: Math.round(Math.sin(angle) * reach * 10) / 10,
     yMm: Math.round(Math.cos(angle) * reach * 10) / 10,
+  };
+}
+
+/** The place of its one cell, as far as anybody saw it. */
+function wellSeen(
+  { cellCode, widthMm }: UnknownCalibreSaid,
+  place: string,
+  held: AsSeen['held'],
+): Calibre['wells'][number] {
+  return {
+    name: 'main',
+    ...placeAt(place, widthMm),
+    cellCode,
+    otherHeightsMm: [],
+    faceUp: '+',
+    heldBy: held ?? 'clip on one side',
+    pushDegrees: 0,
+    feeds: [],
+    typicalUA: null,
+    limitUA: null,
+  };
+}
+
+/** What it shows, as far as anybody saw it. Without hands it shows by a display, whoever looked for one. */
+function functionsSeen(text: AsSeen['text'], hands: boolean): Calibre['functions'] {
+  const noHands = text('step') === 'no hands';
+  const has = (look: Look): boolean => text(look) !== '' && text(look) !== 'none';
+  return [
+    ...(hands ? (['hands'] as const) : []),
+    ...(!noHands && has('seconds') ? (['seconds hand'] as const) : []),
+    ...(has('date') ? (['date'] as const) : []),
+    ...(has('day') ? (['day'] as const) : []),
+    ...(text('display') === 'yes' || noHands ? (['digital display'] as const) : []),
+  ];
+}
+
+/** The record of a movement nobody has a sister of: what was seen, and nothing else. */
+function asSeen(said: UnknownCalibreSaid, id: string, { text, mm, count, held }: AsSeen): Calibre {
+  const shape = text('shape') === 'oblong' ? 'oblong' : 'round';
+  const steps = text('step');
+  const seconds = text('seconds');
+  // Somebody saw that it has none: then it shows by a display, whoever looked for one.
+  const noHands = steps === 'no hands';
+  const hands =
+    !noHands &&
+    (text('display') !== 'yes' || (seconds !== '' && seconds !== 'none') || secondsOf(steps) !== null);
+  return {
+    id,
+    makerId: said.makerId,
+    code: said.code,
+    formerCodes: [],
+    family: '',
+    shopsOwn: true,
+    shape,
+    widthMm: said.widthMm,
+    lengthMm: shape === 'round' ? said.widthMm : mm('lengthMm'),
+    heightMm: mm('heightMm'),
+    jewels: count('jewels'),
+    dial: DIAL_PARTS.flatMap((shows) => {
+      const seen = shows === 'counter' || shows === 'display' ? '' : text(shows);
+      if (seen === '' || seen === 'none') return [];
+      return [{ shows, clock: seen === 'centre' ? null : Number(seen) }];
+    }),
+    printed: text('print') === '' ? [] : [text('print')],
+    wells: said.cellCode === '' && held === undefined ? [] : [wellSeen(said, text('cellAt'), held)],
+    aboveCell: [],
+    coils: [],
+    contacts: [],
+    keepClearMm: USUAL_KEEP_CLEAR_MM,
+    insulators: [],
+    recipes: [],
+    revisions: [],
+    functions: functionsSeen(text, hands),
+    stepIntervalS: steps === '' || !hands ? null : secondsOf(steps),
+    lowSupplySignal: null,
+    typicalUA: null,
+    limitUA: null,
+    coilMinKOhm: null,
+    coilMaxKOhm: null,
+    lowestV: null,
+    functionDraws: [],
+    resetContact: null,
+    charge: null,
+    dateQuickSet: false,
+    dayQuickSet: false,
+    changeOver: null,
+    lightTimes: [],
+    dayIs: null,
+    goodToFactor: null,
+    rotor: null,
+    crownPositions: [],
+    cautions:
+      said.currentUA === null
+        ? []
+        : [`Entered at the bench; the first one drew ${said.currentUA} µA, right or wrong.`],
   };
 }
 

@@ -1,5 +1,5 @@
 import type { BackMeasures, CrossSize, ToothForm } from '../cases';
-import { figure, type Judged, invalidFigures, invalidLengths } from '../judgement';
+import { figure, type Judged, invalidFigures, invalidLengths, type WorkingLine } from '../judgement';
 import type { Driver, Holder, OpenerDie } from '../tools';
 
 export type DieFit = Judged<'fits' | 'no holder' | 'none fits' | 'cannot say'> & {
@@ -14,17 +14,35 @@ const DIE_PLAY_MM = 0.15;
 /** A die this close in size is easily taken for the right one, mm. */
 const NEIGHBOUR_MM = 1.5;
 
+type FlatBack = { readonly flatCount: number; readonly acrossMm: number; readonly toothForm: ToothForm };
+
+/** How the dies of the same flats and teeth lie over a back, the closest first. */
+function dieWorking(
+  { flatCount, toothForm }: FlatBack,
+  alike: readonly OpenerDie[],
+  over: (die: OpenerDie) => number,
+): WorkingLine {
+  return {
+    what: 'die over the back',
+    rule: `same number of flats, teeth of the same form (${toothForm}); across the die − across the back between 0 and ${DIE_PLAY_MM} mm`,
+    figures:
+      alike.length === 0
+        ? `no die of ${flatCount} flats with ${toothForm}`
+        : alike
+            .slice(0, 4)
+            .map((each) => `${each.name} ${figure(each.acrossMm)} (${figure(over(each))})`)
+            .join(', '),
+    source: 'bench practice',
+  };
+}
+
 /**
  * Which die or key of the shop goes over a back of so many flats and so much across, both in mm, with teeth of this
  * form: over it by at most 0.15 mm, the closest first, and a die only with a holder of the same shank. The neighbouring
  * size of the same pattern, and the same size with other teeth, are named, since they turn once and round the flats off.
  * Source: bench practice.
  */
-export function fitOpenerDie(
-  back: { readonly flatCount: number; readonly acrossMm: number; readonly toothForm: ToothForm },
-  dies: readonly OpenerDie[],
-  holders: readonly Holder[],
-): DieFit {
+export function fitOpenerDie(back: FlatBack, dies: readonly OpenerDie[], holders: readonly Holder[]): DieFit {
   const { flatCount, acrossMm, toothForm } = back;
   const wrong = [
     ...invalidFigures([{ path: 'flatCount', what: 'How many flats', value: flatCount, unit: '', from: 2 }]),
@@ -49,20 +67,7 @@ export function fitOpenerDie(
     otherTeeth ??
     alike.find((each) => each !== die && !fitting.includes(each) && Math.abs(over(each)) <= NEIGHBOUR_MM) ??
     null;
-  const working = [
-    {
-      what: 'die over the back',
-      rule: `same number of flats, teeth of the same form (${toothForm}); across the die − across the back between 0 and ${DIE_PLAY_MM} mm`,
-      figures:
-        alike.length === 0
-          ? `no die of ${flatCount} flats with ${toothForm}`
-          : alike
-              .slice(0, 4)
-              .map((each) => `${each.name} ${figure(each.acrossMm)} (${figure(over(each))})`)
-              .join(', '),
-      source: 'bench practice',
-    },
-  ];
+  const working = [dieWorking(back, alike, over)];
   const warn = mistake
     ? [
         mistake.toothForm === toothForm

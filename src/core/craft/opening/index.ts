@@ -1,3 +1,5 @@
-export { chooseOpener, type OpenerChoice, opens, pryQuestion } from './chooseOpener';
+export { chooseOpener, pryQuestion } from './chooseOpener';
 export { type JawChoice, jawSetting, overTravel } from './jawSetting';
-export { openingPlan, type OpeningPlan, type PlanPart, type PlanStep } from './openingPlan';
+export { type OpenerChoice, opens } from './openerChoice';
+export { openingPlan, type OpeningPlan } from './openingPlan';
+export type { PlanPart, PlanStep } from './planStep';

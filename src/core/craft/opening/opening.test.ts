@@ -6,7 +6,8 @@ import { NO_TOOLS } from '../tools';
 import { BACK_KINDS, BRACELETS, COATINGS, type MeasuredBack, measuresOf, PANEL_HELD_BY } from '../cases';
 import { chooseDriver, fitOpenerDie } from './fitTools';
 import { chooseOpener } from './chooseOpener';
-import { type OpeningPlan, openingPlan, type PlanQuestion } from './openingPlan';
+import { type OpeningPlan, openingPlan } from './openingPlan';
+import type { PlanQuestion } from './planStep';
 describe('what opens a back', () => {
   it.each([
     ['C2140-3', 'case knife', ['knife']],

@@ -47,6 +47,65 @@ const clockOf = (seconds: number): string =>
       ? `${figure(seconds / 60, 1)} min`
       : `${figure(seconds / 3600, 1)} h`;
 
+/** A run whose hands were read at both ends and left alone. */
+interface ReadRun {
+  readonly began: HandsRead;
+  readonly ended: HandsRead;
+  /** That it ran, and for how long. */
+  readonly ran: string;
+  readonly elapsedS: number;
+  readonly exactS: number;
+  readonly withinS: number;
+}
+
+/** Whether such a run keeps time, is off, or is too short to tell. */
+function judgeRate({ began, ended, ran, elapsedS, exactS, withinS }: ReadRun): RunVerdict {
+  const aDay = elapsedS > 0 ? DAY_S / elapsedS : null;
+  const [secondsPerDay, withinSPerDay] = aDay === null ? [null, null] : [exactS * aDay, withinS * aDay];
+  const hours = elapsedS / 3600;
+  const gainedS = Math.round(exactS);
+  const measured = { hours, gainedS, secondsPerDay, withinSPerDay };
+  const working = [
+    {
+      what: 'gain over the run',
+      rule: 'hands at the end − hands at the start − time gone by, within ±6 h; a reading in minutes good to a minute, in seconds to half a second',
+      figures: `${ended.shows} − ${began.shows} − ${figure(hours, 2)} h = ${figure(gainedS, 0)} s, within ${figure(withinS, 0)} s`,
+    },
+  ];
+  const rate =
+    secondsPerDay === null || withinSPerDay === null
+      ? ''
+      : `${figure(secondsPerDay, 1)} s a day, ${figure(withinSPerDay, 1)} s either way`;
+  if (secondsPerDay === null || withinSPerDay === null)
+    return { ...measured, working, verdict: 'runs', reasons: [`${ran}: too short to tell a rate.`] };
+  const size = Math.abs(secondsPerDay);
+  if (size - withinSPerDay > OFF_FROM_S_PER_DAY)
+    return {
+      ...measured,
+      working,
+      verdict: 'off',
+      reasons: [
+        `It ${gainedS > 0 ? 'gained' : 'lost'} ${figure(Math.abs(gainedS), 0)} s in ${clockOf(elapsedS)}: ${rate}.`,
+      ],
+    };
+  if (size + withinSPerDay <= OFF_FROM_S_PER_DAY)
+    return { ...measured, working, verdict: 'keeps time', reasons: [`${ran}: ${rate}.`] };
+  const needsH = (withinS / OFF_FROM_S_PER_DAY) * 24;
+  return {
+    ...measured,
+    working,
+    verdict: 'runs',
+    reasons: [
+      `${ran}; the readings tell the rate to ${figure(withinSPerDay, withinSPerDay < 10 ? 1 : 0)} s a day and no better.`,
+      ...(hours < needsH
+        ? [
+            `Read so, ${clockOf(needsH * 3600)} and more tell whether it is within ${OFF_FROM_S_PER_DAY} s a day.`,
+          ]
+        : []),
+    ],
+  };
+}
+
 /**
  * What a run says: the hands' reading at start and end against the signal, so that a watch without a seconds hand is proved
  * too. Hands say nothing of morning and evening, so the gain is taken within ±6 hours. A reading in
@@ -100,7 +159,6 @@ export function judgeRun(
       verdict: 'runs',
       reasons: ['What the hands showed is no time of day: it tells no rate.'],
     };
-  const gainedS = Math.round(exactS);
   const withinS = goodToS(began.shows) + goodToS(ended.shows);
   // Where they stood, within the reading; a day later they may have gone round.
   const stoodStill = Math.abs(exactS + elapsedS) <= withinS;
@@ -118,48 +176,7 @@ export function judgeRun(
       verdict: 'runs',
       reasons: [`${ran}; ${disturbed}, so the readings tell no rate.`],
     };
-  const aDay = elapsedS > 0 ? DAY_S / elapsedS : null;
-  const [secondsPerDay, withinSPerDay] = aDay === null ? [null, null] : [exactS * aDay, withinS * aDay];
-  const told = { hours, gainedS, secondsPerDay, withinSPerDay };
-  const working = [
-    {
-      what: 'gain over the run',
-      rule: 'hands at the end − hands at the start − time gone by, within ±6 h; a reading in minutes good to a minute, in seconds to half a second',
-      figures: `${ended.shows} − ${began.shows} − ${figure(hours, 2)} h = ${figure(gainedS, 0)} s, within ${figure(withinS, 0)} s`,
-    },
-  ];
-  const rate =
-    secondsPerDay === null || withinSPerDay === null
-      ? ''
-      : `${figure(secondsPerDay, 1)} s a day, ${figure(withinSPerDay, 1)} s either way`;
-  if (secondsPerDay === null || withinSPerDay === null)
-    return { ...told, working, verdict: 'runs', reasons: [`${ran}: too short to tell a rate.`] };
-  const size = Math.abs(secondsPerDay);
-  if (size - withinSPerDay > OFF_FROM_S_PER_DAY)
-    return {
-      ...told,
-      working,
-      verdict: 'off',
-      reasons: [
-        `It ${gainedS > 0 ? 'gained' : 'lost'} ${figure(Math.abs(gainedS), 0)} s in ${clockOf(elapsedS)}: ${rate}.`,
-      ],
-    };
-  if (size + withinSPerDay <= OFF_FROM_S_PER_DAY)
-    return { ...told, working, verdict: 'keeps time', reasons: [`${ran}: ${rate}.`] };
-  const needsH = (withinS / OFF_FROM_S_PER_DAY) * 24;
-  return {
-    ...told,
-    working,
-    verdict: 'runs',
-    reasons: [
-      `${ran}; the readings tell the rate to ${figure(withinSPerDay, withinSPerDay < 10 ? 1 : 0)} s a day and no better.`,
-      ...(hours < needsH
-        ? [
-            `Read so, ${clockOf(needsH * 3600)} and more tell whether it is within ${OFF_FROM_S_PER_DAY} s a day.`,
-          ]
-        : []),
-    ],
-  };
+  return judgeRate({ began, ended, ran, elapsedS, exactS, withinS });
 }
 
 /** A movement is watched for this many of its own steps, and for so long at least, before it is called running. */

@@ -376,6 +376,31 @@ const MOST_CONSTANT = 3;
 /** Leaks that may fit as well are looked for in steps of this factor. */
 const APART = 1.8;
 
+/** Where it is as far as 95 of 100 lie, between a constant nearer and one farther: by chords, as the way is nearly straight. */
+function crossing(
+  away: (constant: number) => number,
+  within: number,
+  inside: number,
+  outside: number,
+): number {
+  let [a, b] = [inside, outside];
+  let [atA, atB] = [away(a) - within, away(b) - within];
+  for (let turn = 0; turn < 30 && Math.abs(b - a) > 4e-3 * Math.abs(b); turn += 1) {
+    const chord = atB === atA ? 0.5 : atA / (atA - atB);
+    const middle = a + (b - a) * Math.min(0.95, Math.max(0.05, chord));
+    const atMiddle = away(middle) - within;
+    if (Math.abs(atMiddle) < 0.005) return middle;
+    if (atMiddle < 0) {
+      [a, atA] = [middle, atMiddle];
+      atB /= 2;
+    } else {
+      [b, atB] = [middle, atMiddle];
+      atA /= 2;
+    }
+  }
+  return (a + b) / 2;
+}
+
 /**
  * Fits a whole record with one leak constant, one drift, one stiffness, the creep of crystal and case, and noise of which
  * each reading has part of the last; pressure on its way is left out. What is linear in the model is summed over, so that
@@ -415,25 +440,6 @@ export function fitLeak(of: Prepared): LeakFit {
   const independent = (of.fitted.length * (1 - goesOn)) / (1 + goesOn);
   const within = NARROWER * tWithin95(Math.max(3, independent - FIRST_CREEP - 4));
   const away = (constant: number): number => Math.sqrt(Math.max(0, 2 * (log(best) - log(constant))));
-  /** Where it is as far as 95 of 100 lie, between a constant nearer and one farther: by chords, as the way is nearly straight. */
-  const crossing = (inside: number, outside: number): number => {
-    let [a, b] = [inside, outside];
-    let [atA, atB] = [away(a) - within, away(b) - within];
-    for (let turn = 0; turn < 30 && Math.abs(b - a) > 4e-3 * Math.abs(b); turn += 1) {
-      const chord = atB === atA ? 0.5 : atA / (atA - atB);
-      const middle = a + (b - a) * Math.min(0.95, Math.max(0.05, chord));
-      const atMiddle = away(middle) - within;
-      if (Math.abs(atMiddle) < 0.005) return middle;
-      if (atMiddle < 0) {
-        [a, atA] = [middle, atMiddle];
-        atB /= 2;
-      } else {
-        [b, atB] = [middle, atMiddle];
-        atA /= 2;
-      }
-    }
-    return (a + b) / 2;
-  };
   let above = Math.max(best * 1.5, feels);
   while (above < MOST_CONSTANT && away(above) < within) above *= 1.6;
   // Apart from the likeliest another leak may fit as well: it belongs to what 95 of 100 lie within.
@@ -450,13 +456,13 @@ export function fitLeak(of: Prepared): LeakFit {
     best,
     away,
     within,
-    from: away(0) <= within ? 0 : crossing(lowest, lowest < best ? lowest / APART : 0),
+    from: away(0) <= within ? 0 : crossing(away, within, lowest, lowest < best ? lowest / APART : 0),
     to:
       above >= MOST_CONSTANT
         ? Infinity
         : highestTo > above
-          ? crossing(highestTo, highestTo * APART)
-          : crossing(best, above),
+          ? crossing(away, within, highestTo, highestTo * APART)
+          : crossing(away, within, best, above),
     noiseUm: Math.sqrt(noise.noise2 / (1 - noise.correlation ** 2)),
     correlation: noise.correlation,
     driftUmPerS: (coefficients[DRIFT] ?? 0) / of.wholeS,

@@ -152,6 +152,103 @@ function unsoundPlan(watch: ToBeTested, testers: Testers): readonly string[] {
   ]).map(({ reason }) => reason);
 }
 
+const may = (overBar: number): string => `“tested at ${pressureWords(overBar)}” and no more`;
+const FAILED =
+  'Stop: the slip says not water resistant until it is mended and tested again at that pressure.';
+
+const CONDENSATION: PlannedStep = {
+  method: 'condensation',
+  overBar: null,
+  seconds: CONDENSATION_S,
+  inOtherUnits: '',
+  words:
+    'Plate at 40 to 45 °C until the watch is warm through, 10 to 20 minutes; a drop of water at 18 to 25 °C on the crystal for a minute; wipe it. Fog inside is a failure.',
+  ifPassed: 'Nothing by itself: it shows that no water is in, not that none gets in.',
+  ifFailed: 'Water is inside: open it, dry it, find where it came in.',
+};
+
+const isOld = ({ ageYears }: ToBeTested): boolean => ageYears !== null && ageYears >= OLD_YEARS;
+
+/** The steps that press on the watch up to a pressure, and how long each must be watched at this tester’s noise. */
+function pressedSteps(
+  watch: ToBeTested,
+  testers: Testers,
+  most: number,
+): Readonly<Record<'dry' | 'vacuum' | 'wet', readonly PlannedStep[]>> {
+  const noiseOf = (overBar: number): number =>
+    testers.noiseUm / Math.abs((watch.usualUmPerBar ?? USUAL_UM_PER_BAR) * overBar);
+  const timeOf = (overBar: number): number | null =>
+    watchTime({
+      noiseShare: noiseOf(overBar),
+      correlation: 0,
+      overBar,
+      of: { volumeCm3: watch.volume.cm3, temperatureC: watch.temperatureC },
+      factor: watch.volume.factor,
+      // A volume that is hardly known leaves only a leak far from the limit to be told.
+      shareOfLimit: Math.min(TOLD_APART, 0.8 / watch.volume.factor),
+    });
+  const dryAt = (overBar: number): PlannedStep => {
+    const seconds = timeOf(overBar);
+    return {
+      method: 'dry air',
+      overBar,
+      seconds: Math.min(seconds ?? LONGEST_S, 3600),
+      inOtherUnits: pressureInOtherUnits(overBar),
+      words: `Baseline ${BASELINE_S} s, ${pressureWords(overBar)}, settle ${SETTLE_S} s, watch, vent, settle, watch as long again.`,
+      ifPassed: may(overBar),
+      ifFailed: FAILED,
+    };
+  };
+  const dryMost = Math.min(most, testers.dryMostBar);
+  const wetMost = Math.min(most, testers.wetMostBar);
+  const bars = [...new Set([Math.min(FIRST_BAR, dryMost), dryMost])].filter((bar) => bar > 0);
+  const dry = bars.map(dryAt);
+  const vacuum =
+    dry.length === 0 && testers.dryVacuumBar > 0 ? [dryAt(-Math.min(testers.dryVacuumBar, 0.9))] : [];
+  const wet: PlannedStep[] =
+    wetMost > 0
+      ? [
+          {
+            method: 'wet',
+            overBar: wetMost,
+            seconds: WET_S,
+            inOtherUnits: pressureInOtherUnits(wetMost),
+            words:
+              'Only after a dry pass. Press in air, lower, release slowly, watch where bubbles rise; bubbles seen: lift it out before you release further, or it draws water.',
+            ifPassed: may(wetMost),
+            ifFailed: FAILED,
+          },
+        ]
+      : [];
+  return { dry, vacuum, wet };
+}
+
+/** What the plan rests on, and what a measure taken first would spare. */
+function reasonsOf(watch: ToBeTested, testers: Testers, most: number, testedDry: boolean): readonly string[] {
+  return [
+    ...(watch.volume.how === 'guessed' && testedDry
+      ? [
+          'Measure the diameter and the thickness of the case first, and record them. Without its size a dry test gives no verdict, unless the case leaks badly.',
+        ]
+      : []),
+    `Up to ${figure(most)} bar${watch.ratingBar !== null ? `; it was rated ${figure(watch.ratingBar)} bar when new` : '; nobody knows its rating'}.`,
+    ...(isOld(watch)
+      ? [
+          `It is ${figure(watch.ageYears ?? 0, 0)} years old: under its rating, and stop at the first failure.`,
+        ]
+      : []),
+    ...(watch.notRenewed.length > 0
+      ? [`Not renewed: ${watch.notRenewed.join(', ')}. It may leak there.`]
+      : []),
+    `A leak of ${LIMIT_UG_PER_MIN} µg/min at 2 bar is the limit: the times are what it takes to tell half of it from all of it at ${figure(testers.noiseUm, 3)} µm of noise${watch.usualUmPerBar === null ? `, with a case that gives ${USUAL_UM_PER_BAR} µm a bar as most do` : ''}.`,
+    ...(watch.volume.how === 'from the case’s size'
+      ? [
+          `The free volume is ${figure(watch.volume.cm3)} cm³ by the size of the case, within ${figure(watch.volume.factor, 1)} times. If you measure it, the test takes less time.`,
+        ]
+      : []),
+  ];
+}
+
 /**
  * How a watch is to be tested: dry before wet, upward in steps under what watch, shop and testers bear, and how long each
  * step must be watched for a verdict at this tester's noise. What is cracked or loose is not pressed. What each result lets
@@ -161,15 +258,12 @@ export function planLeakTest(watch: ToBeTested, testers: Testers): LeakTestPlan 
   const wrong = unsoundPlan(watch, testers);
   if (wrong.length > 0)
     return { verdict: 'cannot say', reasons: wrong, working: [], steps: [], cautions: [], mostBar: 0 };
-  const { ratingBar, ageYears, use } = watch;
+  const { ratingBar, use } = watch;
   const wanted = use === null ? Infinity : USE_BAR[use];
-  const old = ageYears === null ? false : ageYears >= OLD_YEARS;
   const rated = ratingBar ?? UNRATED_BAR;
-  const gentle = old || watch.notRenewed.length > 0;
+  const gentle = isOld(watch) || watch.notRenewed.length > 0;
   const bears = gentle ? rated * OLD_SHARE : rated;
   const most = rounded(Math.max(0, Math.min(wanted, bears, testers.mostBar)));
-  const dryMost = Math.min(most, testers.dryMostBar);
-  const wetMost = Math.min(most, testers.wetMostBar);
   const working = [
     {
       what: 'The most pressure',
@@ -195,87 +289,12 @@ export function planLeakTest(watch: ToBeTested, testers: Testers): LeakTestPlan 
       cautions,
       mostBar: 0,
     };
-  const noiseOf = (overBar: number): number =>
-    testers.noiseUm / Math.abs((watch.usualUmPerBar ?? USUAL_UM_PER_BAR) * overBar);
-  const timeOf = (overBar: number): number | null =>
-    watchTime({
-      noiseShare: noiseOf(overBar),
-      correlation: 0,
-      overBar,
-      of: { volumeCm3: watch.volume.cm3, temperatureC: watch.temperatureC },
-      factor: watch.volume.factor,
-      // A volume that is hardly known leaves only a leak far from the limit to be told.
-      shareOfLimit: Math.min(TOLD_APART, 0.8 / watch.volume.factor),
-    });
-  const may = (overBar: number): string => `“tested at ${pressureWords(overBar)}” and no more`;
-  const FAILED =
-    'Stop: the slip says not water resistant until it is mended and tested again at that pressure.';
-  const dryAt = (overBar: number): PlannedStep => {
-    const seconds = timeOf(overBar);
-    return {
-      method: 'dry air',
-      overBar,
-      seconds: Math.min(seconds ?? LONGEST_S, 3600),
-      inOtherUnits: pressureInOtherUnits(overBar),
-      words: `Baseline ${BASELINE_S} s, ${pressureWords(overBar)}, settle ${SETTLE_S} s, watch, vent, settle, watch as long again.`,
-      ifPassed: may(overBar),
-      ifFailed: FAILED,
-    };
-  };
-  const bars = [...new Set([Math.min(FIRST_BAR, dryMost), dryMost])].filter((bar) => bar > 0);
-  const dry = bars.length > 0 ? bars.map(dryAt) : [];
-  const vacuum =
-    dry.length === 0 && testers.dryVacuumBar > 0 ? [dryAt(-Math.min(testers.dryVacuumBar, 0.9))] : [];
-  const wet: PlannedStep[] =
-    wetMost > 0
-      ? [
-          {
-            method: 'wet',
-            overBar: wetMost,
-            seconds: WET_S,
-            inOtherUnits: pressureInOtherUnits(wetMost),
-            words:
-              'Only after a dry pass. Press in air, lower, release slowly, watch where bubbles rise; bubbles seen: lift it out before you release further, or it draws water.',
-            ifPassed: may(wetMost),
-            ifFailed: FAILED,
-          },
-        ]
-      : [];
-  const condensation: PlannedStep = {
-    method: 'condensation',
-    overBar: null,
-    seconds: CONDENSATION_S,
-    inOtherUnits: '',
-    words:
-      'Plate at 40 to 45 °C until the watch is warm through, 10 to 20 minutes; a drop of water at 18 to 25 °C on the crystal for a minute; wipe it. Fog inside is a failure.',
-    ifPassed: 'Nothing by itself: it shows that no water is in, not that none gets in.',
-    ifFailed: 'Water is inside: open it, dry it, find where it came in.',
-  };
-  const steps = [...dry, ...vacuum, ...wet, condensation];
+  const { dry, vacuum, wet } = pressedSteps(watch, testers, most);
   return {
     verdict: gentle ? 'test gently' : 'test',
-    reasons: [
-      ...(watch.volume.how === 'guessed' && bars.length + vacuum.length > 0
-        ? [
-            'Measure the diameter and the thickness of the case first, and record them. Without its size a dry test gives no verdict, unless the case leaks badly.',
-          ]
-        : []),
-      `Up to ${figure(most)} bar${ratingBar !== null ? `; it was rated ${figure(ratingBar)} bar when new` : '; nobody knows its rating'}.`,
-      ...(old
-        ? [`It is ${figure(ageYears ?? 0, 0)} years old: under its rating, and stop at the first failure.`]
-        : []),
-      ...(watch.notRenewed.length > 0
-        ? [`Not renewed: ${watch.notRenewed.join(', ')}. It may leak there.`]
-        : []),
-      `A leak of ${LIMIT_UG_PER_MIN} µg/min at 2 bar is the limit: the times are what it takes to tell half of it from all of it at ${figure(testers.noiseUm, 3)} µm of noise${watch.usualUmPerBar === null ? `, with a case that gives ${USUAL_UM_PER_BAR} µm a bar as most do` : ''}.`,
-      ...(watch.volume.how === 'from the case’s size'
-        ? [
-            `The free volume is ${figure(watch.volume.cm3)} cm³ by the size of the case, within ${figure(watch.volume.factor, 1)} times. If you measure it, the test takes less time.`,
-          ]
-        : []),
-    ],
+    reasons: reasonsOf(watch, testers, most, dry.length + vacuum.length > 0),
     working,
-    steps,
+    steps: [...dry, ...vacuum, ...wet, CONDENSATION],
     cautions,
     mostBar: most,
   };

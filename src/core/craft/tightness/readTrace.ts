@@ -65,6 +65,23 @@ function lineWords(lines: readonly number[]): string {
 const median = (values: readonly number[]): number =>
   Float64Array.from(values).sort()[values.length >> 1] ?? 0;
 
+/** The headings of a row that names all three columns, where each stands, and one that is named twice; null for any other row. */
+function headingsIn(cells: readonly string[]): {
+  readonly headings: readonly (Heading | null)[];
+  readonly at: Readonly<Partial<Record<TraceColumn, number>>>;
+  readonly twice: TraceColumn | null;
+} | null {
+  const headings = cells.map(readHeading);
+  const placesOf = (column: TraceColumn): readonly number[] =>
+    headings.flatMap((each, place) => (each?.column === column ? [place] : []));
+  if (TRACE_COLUMNS.some((column) => placesOf(column).length === 0)) return null;
+  return {
+    headings,
+    at: Object.fromEntries(TRACE_COLUMNS.map((column) => [column, placesOf(column)[0]])),
+    twice: TRACE_COLUMNS.findLast((column) => placesOf(column).length > 1) ?? null,
+  };
+}
+
 /**
  * Reads the trace of a tester row by row: columns by their headings, units understood, decimal commas too. What cannot be
  * read is left out and listed with its line; where too much is wrong the file is refused with the lines, and no figure of it
@@ -82,15 +99,10 @@ export function openTraceReader(): TraceReader {
   let twice: TraceColumn | null = null;
 
   const meet = (cells: readonly string[]): void => {
-    const read = cells.map(readHeading);
-    const found = TRACE_COLUMNS.filter((column) => read.some((each) => each?.column === column));
-    if (found.length < TRACE_COLUMNS.length) return;
-    headings = read;
-    for (const column of TRACE_COLUMNS) {
-      const places = read.flatMap((each, place) => (each?.column === column ? [place] : []));
-      if (places.length > 1) twice = column;
-      at[column] = places[0] ?? 0;
-    }
+    const found = headingsIn(cells);
+    if (found === null) return;
+    ({ headings, twice } = found);
+    Object.assign(at, found.at);
   };
 
   return {
@@ -212,89 +224,60 @@ interface Raw {
   readonly lines: readonly number[];
 }
 
-function settle(raw: Raw, headings: readonly Heading[], unreadable: readonly number[]): TraceReading {
-  const repairs: string[] = [];
-  if (unreadable.length > 0) repairs.push(`Left out, no figure in them: ${lineWords(unreadable)}.`);
-
-  const [repeated, backward]: [number[], number[]] = [[], []];
-  let keep: number[] = [];
-  raw.atS.forEach((seconds, i) => {
+/** Which readings come one after the other in time, and the lines of those that do not. */
+function inOrder({ atS, lines }: Raw): {
+  readonly keep: readonly number[];
+  readonly repeated: readonly number[];
+  readonly backward: readonly number[];
+} {
+  const [keep, repeated, backward]: [number[], number[], number[]] = [[], [], []];
+  atS.forEach((seconds, i) => {
     const last = keep.at(-1);
-    const before = last === undefined ? -Infinity : (raw.atS[last] ?? 0);
+    const before = last === undefined ? -Infinity : (atS[last] ?? 0);
     if (seconds > before) keep.push(i);
-    else (seconds === before ? repeated : backward).push(raw.lines[i] ?? 0);
+    else (seconds === before ? repeated : backward).push(lines[i] ?? 0);
   });
-  if (backward.length + repeated.length > Math.max(2, MOST_BACKWARD * raw.atS.length)) {
-    const rises = (values: readonly number[]): boolean =>
-      values.every((each, i) => i === 0 || each > (values[i - 1] ?? 0));
-    return refused(
-      [
-        `Times do not rise: ${lineWords([...backward, ...repeated].sort((a, b) => a - b))}.`,
-        ...(rises(raw.bar) || rises(raw.um) ? ['Another column does: the columns look swapped.'] : []),
-      ],
-      'Send one run, in the order it was recorded, each column under its own heading.',
-    );
-  }
-  if (repeated.length > 0) repairs.push(`Left out, the same time again: ${lineWords(repeated)}.`);
-  if (backward.length > 0) repairs.push(`Left out, a time before the last: ${lineWords(backward)}.`);
-  if (keep.length < LEAST_POINTS)
-    return refused(
-      [`${keep.length} ${keep.length === 1 ? 'point' : 'points'}: ${LEAST_POINTS} are wanted at least.`],
-      'Send the whole record, from the baseline to the recovery.',
-    );
+  return { keep, repeated, backward };
+}
 
-  const pressureHeading = headings.find(({ column }) => column === 'pressure');
-  const bars = keep.map((i) => raw.bar[i] ?? 0);
+const rises = (values: readonly number[]): boolean =>
+  values.every((each, i) => i === 0 || each > (values[i - 1] ?? 0));
+
+/** What is taken off every pressure, so that it counts over the air outside, and how that was understood; or why nobody can tell. */
+function zeroOf(
+  bars: readonly number[],
+  saysAbsolute: boolean | null | undefined,
+): { readonly zeroBar: number; readonly understood: string } | TraceReading {
   const rest = median(bars.slice(0, baselineOf(bars)));
   const nearAir = rest >= ABSOLUTE_REST[0] && rest <= ABSOLUTE_REST[1];
   const lowest = bars.reduce((least, each) => Math.min(least, each), Infinity);
-  if (pressureHeading?.absolute === null && nearAir && lowest < NO_TESTER_BELOW_BAR)
+  if (saysAbsolute === null && nearAir && lowest < NO_TESTER_BELOW_BAR)
     return refused(
       [
         `The record begins at ${figure(rest)} bar and goes down to ${figure(lowest)} bar: that is the air outside and a vacuum, or a pressure of ${figure(rest)} bar and its end.`,
       ],
       'Say in the heading whether pressure is absolute or gauge, e.g. pressure (bar abs) or pressure (bar gauge), and begin with a baseline.',
     );
-  const seemsAbsolute = nearAir;
-  const absolute = pressureHeading?.absolute ?? seemsAbsolute;
-  if (pressureHeading?.absolute === null && !seemsAbsolute && Math.abs(rest) > GAUGE_REST_BAR)
+  const absolute = saysAbsolute ?? nearAir;
+  if (saysAbsolute === null && !nearAir && Math.abs(rest) > GAUGE_REST_BAR)
     return refused(
       [`The record begins at ${figure(rest)} bar: neither the air outside, nor nothing over it.`],
       'Say in the heading whether pressure is absolute or gauge, e.g. pressure (bar abs), and begin with a baseline.',
     );
-  const zero = absolute ? (seemsAbsolute ? rest : AMBIENT_BAR) : 0;
-  const understood = [
-    ...headings.map(
-      ({ column, unit, unitSaid }) => `${column} in ${unit}${unitSaid ? '' : ', as no unit was named'}`,
-    ),
-    absolute
-      ? `pressure counted from nought${pressureHeading?.absolute === null ? ', as it begins at the air outside' : ''}: ${figure(zero)} bar taken off`
-      : `pressure over the air outside${pressureHeading?.absolute === null ? ', as it begins at nought' : ''}`,
-  ];
-
-  const spikes = spikesOf(
-    keep.map((i) => raw.um[i] ?? 0),
-    keep.map((i) => raw.bar[i] ?? 0),
-  );
-  if (spikes.length > MOST_SPIKES * keep.length)
-    return refused(
-      [
-        `${spikes.length} of ${keep.length} readings leap: ${lineWords(spikes.map((place) => raw.lines[keep[place] ?? 0] ?? 0))}.`,
-      ],
-      'Look at sensor and cable, and run the test again.',
-    );
-  if (spikes.length > 0) {
-    repairs.push(`Left out, a spike: ${lineWords(spikes.map((place) => raw.lines[keep[place] ?? 0] ?? 0))}.`);
-    const gone = new Set(spikes);
-    keep = keep.filter((_, place) => !gone.has(place));
-  }
-
-  const begin = raw.atS[keep[0] ?? 0] ?? 0;
-  const record: LeakRecord = {
-    atS: keep.map((i) => Number(((raw.atS[i] ?? 0) - begin).toFixed(4))),
-    overBar: keep.map((i) => Number(((raw.bar[i] ?? 0) - zero).toFixed(5)) + 0),
-    deflectionUm: keep.map((i) => Number((raw.um[i] ?? 0).toFixed(5)) + 0),
+  const zeroBar = absolute ? (nearAir ? rest : AMBIENT_BAR) : 0;
+  return {
+    zeroBar,
+    understood: absolute
+      ? `pressure counted from nought${saysAbsolute === null ? ', as it begins at the air outside' : ''}: ${figure(zeroBar)} bar taken off`
+      : `pressure over the air outside${saysAbsolute === null ? ', as it begins at nought' : ''}`,
   };
+}
+
+/** What a whole record cannot be: pressures no tester makes, a gap over much of it, columns in each other’s place. Else its gaps. */
+function gapsIn(
+  record: LeakRecord,
+  lineOf: (place: number) => number,
+): { readonly gaps: string } | TraceReading {
   const most = record.overBar.reduce((highest, each) => Math.max(highest, Math.abs(each)), 0);
   if (most > NO_BAR || record.overBar.some((each) => each < -AMBIENT_BAR))
     return refused(
@@ -303,27 +286,82 @@ function settle(raw: Raw, headings: readonly Heading[], unreadable: readonly num
       ],
       'See that each column stands under its own heading, with its own unit.',
     );
-  const wholeS = record.atS.at(-1) ?? 0;
   const steps = record.atS.slice(1).map((each, i) => each - (record.atS[i] ?? 0));
   const step = median(steps);
   const gaps = steps.flatMap((each, i) => (each > GAP_STEPS * step ? [{ each, i }] : []));
-  const widest = gaps.reduce((most, { each }) => Math.max(most, each), 0);
-  const gapWords = gaps
+  const widest = gaps.reduce((longest, { each }) => Math.max(longest, each), 0);
+  const words = gaps
     .slice(0, 4)
-    .map(({ each, i }) => `${figure(each, 1)} s after line ${raw.lines[keep[i] ?? 0] ?? 0}`)
+    .map(({ each, i }) => `${figure(each, 1)} s after line ${lineOf(i)}`)
     .join(', ');
-  if (widest > MOST_GAP * wholeS)
+  if (widest > MOST_GAP * (record.atS.at(-1) ?? 0))
+    return refused([`Nothing was recorded for much of the test: ${words}.`], 'Run it again, without a gap.');
+  return swapped(record)
+    ? refused(
+        ['Under pressure the pressure falls and the deflection stands: the two columns look swapped.'],
+        'Put each heading over its own column.',
+      )
+    : { gaps: words };
+}
+
+function settle(raw: Raw, headings: readonly Heading[], unreadable: readonly number[]): TraceReading {
+  const { keep: ordered, repeated, backward } = inOrder(raw);
+  if (backward.length + repeated.length > Math.max(2, MOST_BACKWARD * raw.atS.length))
     return refused(
-      [`Nothing was recorded for much of the test: ${gapWords}.`],
-      'Run it again, without a gap.',
+      [
+        `Times do not rise: ${lineWords([...backward, ...repeated].sort((a, b) => a - b))}.`,
+        ...(rises(raw.bar) || rises(raw.um) ? ['Another column does: the columns look swapped.'] : []),
+      ],
+      'Send one run, in the order it was recorded, each column under its own heading.',
     );
-  if (gaps.length > 0) repairs.push(`Gaps, over which nothing was made up: ${gapWords}.`);
-  if (swapped(record))
+  if (ordered.length < LEAST_POINTS)
     return refused(
-      ['Under pressure the pressure falls and the deflection stands: the two columns look swapped.'],
-      'Put each heading over its own column.',
+      [
+        `${ordered.length} ${ordered.length === 1 ? 'point' : 'points'}: ${LEAST_POINTS} are wanted at least.`,
+      ],
+      'Send the whole record, from the baseline to the recovery.',
     );
-  return { verdict: 'read', record: condense(record), points: record.atS.length, understood, repairs };
+  const bars = ordered.map((i) => raw.bar[i] ?? 0);
+  const zero = zeroOf(bars, headings.find(({ column }) => column === 'pressure')?.absolute);
+  if ('verdict' in zero) return zero;
+  const spikes = spikesOf(
+    ordered.map((i) => raw.um[i] ?? 0),
+    bars,
+  );
+  const spikeLines = lineWords(spikes.map((place) => raw.lines[ordered[place] ?? 0] ?? 0));
+  if (spikes.length > MOST_SPIKES * ordered.length)
+    return refused(
+      [`${spikes.length} of ${ordered.length} readings leap: ${spikeLines}.`],
+      'Look at sensor and cable, and run the test again.',
+    );
+  const gone = new Set(spikes);
+  const keep = ordered.filter((_, place) => !gone.has(place));
+  const begin = raw.atS[keep[0] ?? 0] ?? 0;
+  const record: LeakRecord = {
+    atS: keep.map((i) => Number(((raw.atS[i] ?? 0) - begin).toFixed(4))),
+    overBar: keep.map((i) => Number(((raw.bar[i] ?? 0) - zero.zeroBar).toFixed(5)) + 0),
+    deflectionUm: keep.map((i) => Number((raw.um[i] ?? 0).toFixed(5)) + 0),
+  };
+  const whole = gapsIn(record, (place) => raw.lines[keep[place] ?? 0] ?? 0);
+  if ('verdict' in whole) return whole;
+  return {
+    verdict: 'read',
+    record: condense(record),
+    points: record.atS.length,
+    understood: [
+      ...headings.map(
+        ({ column, unit, unitSaid }) => `${column} in ${unit}${unitSaid ? '' : ', as no unit was named'}`,
+      ),
+      zero.understood,
+    ],
+    repairs: [
+      ...(unreadable.length > 0 ? [`Left out, no figure in them: ${lineWords(unreadable)}.`] : []),
+      ...(repeated.length > 0 ? [`Left out, the same time again: ${lineWords(repeated)}.`] : []),
+      ...(backward.length > 0 ? [`Left out, a time before the last: ${lineWords(backward)}.`] : []),
+      ...(spikes.length > 0 ? [`Left out, a spike: ${spikeLines}.`] : []),
+      ...(whole.gaps === '' ? [] : [`Gaps, over which nothing was made up: ${whole.gaps}.`]),
+    ],
+  };
 }
 
 /** Places of readings that leap off both their neighbours and come back at once, while the pressure stands. */
