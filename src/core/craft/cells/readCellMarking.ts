@@ -166,149 +166,189 @@ export function asMarked(reading: CellReading, { byName }: CellTable): CellType 
   return { ...reading.cell, names };
 }
 
-function readNow(marking: string, table: CellTable): CellReading {
-  const working: WorkingLine[] = [];
-  const cleaned = marking.toUpperCase().replace(/[–—−]/g, '-').trim();
-  if (cleaned === '')
-    return {
-      verdict: 'not read',
-      reasons: ['Nothing was entered.'],
-      working,
-      names: [],
-      mayBeRechargeable: false,
-      near: [],
-    };
+/** What stands on a label, before anything is concluded from it. */
+interface Label {
+  readonly marking: string;
+  readonly cleaned: string;
+  /** Voltages that are printed, as numbers. */
+  readonly voltages: readonly number[];
+  readonly names: readonly NameRead[];
+  /** Pieces that name nothing. */
+  readonly unread: readonly string[];
+  /** Words that name nothing, on a label that names something: a maker, a country. */
+  readonly beside: readonly string[];
+}
+
+function labelOf(marking: string, cleaned: string, table: CellTable): Label {
   const voltages: number[] = [];
   const withoutVoltage = cleaned.replace(PRINTED_VOLTAGE, (_, withV?: string, alone?: string) => {
     voltages.push(Number((withV ?? alone ?? '').replace(',', '.')));
     return ' ';
   });
-  const segments = withoutVoltage
+  const found = withoutVoltage
     .split(/[/()[\]{},;|=+]+/)
     .map((segment) => segment.trim())
-    .filter((segment, _, all) => segment !== '' || all.length === 1);
-  const names: NameRead[] = [];
-  const unread: string[] = [];
-  /** Words that name nothing, on a label that names something: a maker, a country. */
-  const beside: string[] = [];
-  for (const segment of segments) {
-    const found = namesInSegment(segment, table);
-    if (found) {
-      names.push(...found.names);
-      beside.push(...found.beside);
-    } else unread.push(segment);
-  }
-  for (const { text, sure, cells } of names) {
-    const [cell] = cells;
-    if (cell && cells.length === 1 && sure !== 'half legible') {
-      working.push({
-        what: `“${text}”`,
-        rule: sure === 'table' ? 'name in the cell table' : 'size worked out from the name',
-        figures: `${chemistries[cell.chemistry].words}, ${sizeWords(cell)}`,
-        source: 'IEC 60086-3 and trade usage',
-      });
-    }
-  }
-  const told = {
-    working,
-    names: [
-      ...names.map(({ text, sure, cells }): NameOnLabel => ({ text, sure, cells })),
-      ...unread.map((text): NameOnLabel => ({ text, sure: 'not read', cells: [] })),
-    ],
+    .filter((segment, _, all) => segment !== '' || all.length === 1)
+    .map((segment) => ({ segment, read: namesInSegment(segment, table) }));
+  return {
+    marking,
+    cleaned,
+    voltages,
+    names: found.flatMap(({ read }) => read?.names ?? []),
+    unread: found.flatMap(({ segment, read }) => (read ? [] : [segment])),
+    beside: found.flatMap(({ read }) => read?.beside ?? []),
+  };
+}
+
+/** What every reading of a label tells of it. */
+type OfLabel = Pick<CellReading, 'working' | 'names' | 'mayBeRechargeable'>;
+
+function ofLabel({ names, unread }: Label): OfLabel {
+  const all = [
+    ...names.map(({ text, sure, cells }): NameOnLabel => ({ text, sure, cells })),
+    ...unread.map((text): NameOnLabel => ({ text, sure: 'not read', cells: [] })),
+  ];
+  return {
+    working: names.flatMap(({ text, sure, cells }): readonly WorkingLine[] => {
+      const [cell] = cells;
+      return cell && cells.length === 1 && sure !== 'half legible'
+        ? [
+            {
+              what: `“${text}”`,
+              rule: sure === 'table' ? 'name in the cell table' : 'size worked out from the name',
+              figures: `${chemistries[cell.chemistry].words}, ${sizeWords(cell)}`,
+              source: 'IEC 60086-3 and trade usage',
+            },
+          ]
+        : [];
+    }),
+    names: all,
     mayBeRechargeable:
       names.some(({ sure, note }) => sure === 'half legible' && note === MAY_BE_RECHARGEABLE) ||
       names.some(({ sure, text }) => sure === 'not read' && /^[A-Z]+\d/.test(text)),
   };
+}
+
+/** A label that says it is rechargeable, by a word or by the beginning of a name; null: it does not. */
+function rechargeableBy({ cleaned, names }: Label, label: OfLabel): CellReading | null {
   const word = rechargeableWord(cleaned);
-  if (word !== null) {
+  const named = names.find((name) => name.sure === 'rechargeable');
+  if (word === null && named === undefined) return null;
+  return {
+    verdict: 'rechargeable',
+    prefix: word === null ? (named?.note ?? '') : '',
+    reasons: [
+      `${word === null ? `${named?.text ?? ''} begins like a rechargeable cell (${named?.note ?? ''})` : `It says “${word.toLowerCase()}”`}. It is never exchanged for a primary cell: look for the movement’s own kit.`,
+    ],
+    ...label,
+  };
+}
+
+/** A label on which no name could be read. */
+function unreadLabel(
+  unknown: readonly string[],
+  marking: string,
+  table: CellTable,
+  label: OfLabel,
+): CellReading {
+  const near = nearest(unknown, table);
+  const slip = near.length === 0 ? '' : ` Nearest in the table: ${near.map(({ code }) => code).join(', ')}.`;
+  return unknown.some((text) => /^[A-Z]+\d/.test(text))
+    ? {
+        verdict: 'asks',
+        near,
+        reasons: [
+          `“${unknown.join(' ')}” has a prefix or size that is not in the table. It may be rechargeable: measure its diameter, height and voltage before choosing anything.${slip}`,
+        ],
+        ...label,
+      }
+    : {
+        verdict: 'not read',
+        near,
+        reasons: [
+          `“${marking.trim()}” names no cell known here. A name looks like SR621SW, 364, CR2016 or AG1.${slip}`,
+        ],
+        ...label,
+      };
+}
+
+/** Why what stands on a label cannot all be of one cell, with the cells it may be; null where it can. */
+function disagreementIn(
+  cells: readonly CellType[],
+  cell: CellType,
+  half: readonly NameRead[],
+  printedV: number | undefined,
+): { readonly alternatives: readonly CellType[]; readonly reason: string } | null {
+  if (!cells.every((each) => sameSize(each, cell)))
     return {
-      verdict: 'rechargeable',
-      prefix: '',
-      reasons: [
-        `It says “${word.toLowerCase()}”. It is never exchanged for a primary cell: look for the movement’s own kit.`,
-      ],
-      ...told,
-    };
-  }
-  const rechargeable = names.find((name) => name.sure === 'rechargeable');
-  if (rechargeable) {
-    return {
-      verdict: 'rechargeable',
-      prefix: rechargeable.note ?? '',
-      reasons: [
-        `${rechargeable.text} begins like a rechargeable cell (${rechargeable.note}). It is never exchanged for a primary cell: look for the movement’s own kit.`,
-      ],
-      ...told,
-    };
-  }
-  const legible = names.filter(({ sure }) => sure === 'table' || sure === 'size from the name');
-  const cells = legible.flatMap((name) => name.cells);
-  const half = names.filter(({ sure }) => sure === 'half legible');
-  const unknown = told.names.filter(({ sure }) => sure === 'not read').map(({ text }) => text);
-  const notRead = [...unknown, ...beside];
-  if (cells.length === 0 && half.length > 0) return alternativesOf(half, told);
-  if (cells.length === 0) {
-    const near = nearest(unknown, table);
-    const slip =
-      near.length === 0 ? '' : ` Nearest in the table: ${near.map(({ code }) => code).join(', ')}.`;
-    return unknown.some((text) => /^[A-Z]+\d/.test(text))
-      ? {
-          verdict: 'asks',
-          near,
-          reasons: [
-            `“${unknown.join(' ')}” has a prefix or size that is not in the table. It may be rechargeable: measure its diameter, height and voltage before choosing anything.${slip}`,
-          ],
-          ...told,
-        }
-      : {
-          verdict: 'not read',
-          near,
-          reasons: [
-            `“${marking.trim()}” names no cell known here. A name looks like SR621SW, 364, CR2016 or AG1.${slip}`,
-          ],
-          ...told,
-        };
-  }
-  const first = cells[0] as CellType;
-  if (!cells.every((cell) => sameSize(cell, first) && cell.chemistry === first.chemistry)) {
-    const inSize = !cells.every((cell) => sameSize(cell, first));
-    return {
-      verdict: 'ambiguous',
       alternatives: cells,
-      reasons: [
-        inSize
-          ? 'The names on the label disagree in size. Measure the cell and say which it is.'
-          : 'The names on the label disagree in chemistry, and a caliper tells none from the other: look for the marks of chemistry on the cell itself (SR and silver oxide, LR and alkaline, CR and lithium), and say which it is.',
-      ],
-      ...told,
+      reason: 'The names on the label disagree in size. Measure the cell and say which it is.',
     };
-  }
-  const cell = merge(first, cells);
+  if (!cells.every((each) => each.chemistry === cell.chemistry))
+    return {
+      alternatives: cells,
+      reason:
+        'The names on the label disagree in chemistry, and a caliper tells none from the other: look for the marks of chemistry on the cell itself (SR and silver oxide, LR and alkaline, CR and lithium), and say which it is.',
+    };
   // A name half read stands beside one that was read: it must be able to name the same cell.
   const against = half.find(
     (name) => !name.cells.some((each) => sameSize(each, cell) && each.chemistry === cell.chemistry),
   );
-  if (against) {
+  if (against)
     return {
-      verdict: 'ambiguous',
       alternatives: [cell, ...against.cells],
-      reasons: [
-        `${cell.code} was read, but “${against.text}” on the same label cannot name it. Measure the cell and say which it is.`,
-      ],
-      ...told,
+      reason: `${cell.code} was read, but “${against.text}” on the same label cannot name it. Measure the cell and say which it is.`,
     };
-  }
-  const printedV = voltages.at(-1);
-  if (printedV !== undefined && Math.abs(printedV - cell.nominalV) > 0.2) {
+  return printedV !== undefined && Math.abs(printedV - cell.nominalV) > 0.2
+    ? {
+        alternatives: [cell],
+        reason: `The label prints ${printedV} V, but ${cell.code} has ${cell.nominalV} V. One of the two is misread.`,
+      }
+    : null;
+}
+
+function readNow(marking: string, table: CellTable): CellReading {
+  const cleaned = marking.toUpperCase().replace(/[–—−]/g, '-').trim();
+  if (cleaned === '')
+    return {
+      verdict: 'not read',
+      reasons: ['Nothing was entered.'],
+      working: [],
+      names: [],
+      mayBeRechargeable: false,
+      near: [],
+    };
+  const read = labelOf(marking, cleaned, table);
+  const label = ofLabel(read);
+  const rechargeable = rechargeableBy(read, label);
+  if (rechargeable !== null) return rechargeable;
+  const legible = read.names.filter(({ sure }) => sure === 'table' || sure === 'size from the name');
+  const half = read.names.filter(({ sure }) => sure === 'half legible');
+  const unknown = label.names.filter(({ sure }) => sure === 'not read').map(({ text }) => text);
+  const cells = legible.flatMap((name) => name.cells);
+  const [first] = cells;
+  if (first === undefined)
+    return half.length > 0 ? alternativesOf(half, label) : unreadLabel(unknown, marking, table, label);
+  const cell = merge(first, cells);
+  const disagreement = disagreementIn(cells, cell, half, read.voltages.at(-1));
+  if (disagreement !== null)
     return {
       verdict: 'ambiguous',
-      alternatives: [cell],
-      reasons: [
-        `The label prints ${printedV} V, but ${cell.code} has ${cell.nominalV} V. One of the two is misread.`,
-      ],
-      ...told,
+      alternatives: disagreement.alternatives,
+      reasons: [disagreement.reason],
+      ...label,
     };
-  }
+  return readAs(cell, legible, [...unknown, ...read.beside], table, label);
+}
+
+/** The one cell a label names, and what it may be a slip for. */
+function readAs(
+  cell: CellType,
+  legible: readonly NameRead[],
+  notRead: readonly string[],
+  table: CellTable,
+  label: OfLabel,
+): CellReading {
   const sure = legible.some((name) => name.sure === 'table') ? 'table' : 'size from the name';
   const near =
     sure === 'table'
@@ -332,7 +372,7 @@ function readNow(marking: string, table: CellTable): CellReading {
         : []),
       ...(notRead.length > 0 ? [`Not read on the same label: ${notRead.join(', ')}.`] : []),
     ],
-    ...told,
+    ...label,
   };
 }
 

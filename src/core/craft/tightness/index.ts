@@ -1,16 +1,7 @@
 export type { DriftBound } from './fitLeak';
-export {
-  driftOf,
-  judgeLeak,
-  keepJudgement,
-  type LeakEvidence,
-  type LeakJudgement,
-  type LeakSetting,
-  type LeakVerdict,
-  recordContradictions,
-  residualsOf,
-  type TwoFigures,
-} from './judgeLeak';
+export { driftOf } from './drift';
+export { judgeLeak, keepJudgement, residualsOf } from './judgeLeak';
+export type { LeakEvidence, LeakJudgement, LeakSetting, LeakVerdict, TwoFigures } from './leakJudgement';
 export {
   AMBIENT_BAR,
   freeVolume,
@@ -48,6 +39,7 @@ export {
   phasesOf,
   POINTS_KEPT,
   pressedAt,
+  recordContradictions,
 } from './record';
 export { apart, type Share, shareOf } from './share';
 export { delimiterOf } from './traceColumns';

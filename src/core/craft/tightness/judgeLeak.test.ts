@@ -1,7 +1,10 @@
 import fc from 'fast-check';
 import { madeRecord as made, SETTING } from '../../../testing/leakByLaw';
 import { normalFrom, seededUniform } from '../life';
-import { driftOf, judgeLeak, type LeakSetting, recordContradictions, residualsOf } from './judgeLeak';
+import { driftOf } from './drift';
+import { judgeLeak, residualsOf } from './judgeLeak';
+import type { LeakSetting } from './leakJudgement';
+import { recordContradictions } from './record';
 import { carriedBy, condense, type LeakRecord, phasesOf, pressedAt } from './record';
 import { standardTest } from './watchTime';
 

@@ -1,5 +1,5 @@
 import { figure, type GivenFigure, type Judged, invalidFigures } from '../judgement';
-import type { LeakJudgement } from './judgeLeak';
+import type { LeakJudgement } from './leakJudgement';
 import { NO_PRESSURE_BAR } from './record';
 
 export const TEST_METHODS = ['dry air', 'wet', 'condensation'] as const;

@@ -1,7 +1,16 @@
 import { figure, type Judged } from '../judgement';
-import { fitOf, judgeLeak, type LeakJudgement, type LeakSetting, recordContradictions } from './judgeLeak';
+import { judgeLeak } from './judgeLeak';
+import { fitOf } from './judgeRecord';
+import type { LeakJudgement, LeakSetting } from './leakJudgement';
 import { LIMIT_UG_PER_MIN } from './law';
-import { LEAST_HELD_S, type LeakRecord, mainPhase, phasesOf, recoveryAfter } from './record';
+import {
+  LEAST_HELD_S,
+  type LeakRecord,
+  mainPhase,
+  phasesOf,
+  recoveryAfter,
+  recordContradictions,
+} from './record';
 import { chanceSettled, ENOUGH, inHundred, longerWatch } from './settles';
 
 /** Whether a test that runs just now will settle it in the time that was set. */

@@ -1,6 +1,6 @@
 import { figure } from '../judgement';
 import { AMBIENT_BAR } from './law';
-import { condense, type LeakRecord, phasesOf } from './record';
+import { LEAST_POINTS, condense, type LeakRecord, phasesOf } from './record';
 import { type Heading, readFigure, readHeading, TRACE_COLUMNS, type TraceColumn } from './traceColumns';
 
 export type TraceReading =
@@ -38,7 +38,6 @@ const MOST_POINTS = 2_000_000;
 /** A file of which so much cannot be read is not what it says. */
 const MOST_UNREADABLE = 0.2;
 const MOST_BACKWARD = 0.02;
-const LEAST_POINTS = 12;
 const GAP_STEPS = 5;
 /** A gap of so much of a record hides what happened. */
 const MOST_GAP = 0.3;

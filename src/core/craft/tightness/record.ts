@@ -1,3 +1,8 @@
+import { AMBIENT_BAR } from './law';
+
+/** Fewer points tell nothing of a decay. */
+export const LEAST_POINTS = 12;
+
 /** What a tester showed, point by point: time, pressure over the air outside, and how far the case gave. */
 export interface LeakRecord {
   readonly atS: readonly number[];
@@ -227,4 +232,24 @@ export function condense(record: LeakRecord, most = POINTS_KEPT): LeakRecord {
     overBar: means(record.overBar, 4),
     deflectionUm: means(record.deflectionUm, 4),
   };
+}
+
+/** What makes a record none: places without figures, times that do not rise, too many points to keep. Empty where it is one. */
+export function recordContradictions(record: LeakRecord): readonly string[] {
+  const contradiction = contradictionIn(record);
+  return contradiction === null ? [] : [`Record: ${contradiction}.`];
+}
+
+/** The first of them in words, without its subject; null for a record that is one. */
+export function contradictionIn({ atS, overBar, deflectionUm }: LeakRecord): string | null {
+  if (overBar.length !== atS.length || deflectionUm.length !== atS.length)
+    return 'times, pressures and deflections are not equally many';
+  if (atS.length < 2) return 'at least two points';
+  if (![atS, overBar, deflectionUm].every((each) => each.every(Number.isFinite)))
+    return 'it holds what is no figure';
+  const back = atS.findIndex((at, i) => i > 0 && at <= (atS[i - 1] ?? 0));
+  if (back !== -1) return `times do not rise at point ${back + 1}`;
+  return overBar.some((over) => over <= -AMBIENT_BAR)
+    ? 'under less than no air at all: pressure is told over the air outside'
+    : null;
 }

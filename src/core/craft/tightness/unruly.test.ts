@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { madeRecord, SETTING } from '../../../testing/leakByLaw';
-import { judgeLeak, type LeakSetting } from './judgeLeak';
+import { judgeLeak } from './judgeLeak';
+import type { LeakSetting } from './leakJudgement';
 import { LIMIT_UG_PER_MIN } from './law';
 import { mayEnd, outlookOf, type TestOutlook } from './outlook';
 import { carriedBy, heldOf, heldPhases, type LeakRecord } from './record';
