@@ -43,6 +43,194 @@ function isOverLimit(drawsUA: number, { code, typicalUA }: Calibre, limitUA: num
 const hoursWords = (hours: number): string =>
   hours < 1 ? `${figure(Math.round(hours * 60), 0)} min` : `${figure(hours, 1)} h`;
 
+type Charges = JobState['facts']['charges'];
+type Context = Pick<JobContext, 'nowUtc' | 'shop'> & {
+  readonly policy: Pick<JobContext['policy'], 'handBackChargePercent'>;
+  readonly catalogue: Pick<Book, 'lightPlaces'>;
+};
+type State = Pick<JobState, 'facts' | 'calibre' | 'wells' | 'activeEntries'>;
+
+function told(
+  verdict: AccumulatorVerdict['verdict'],
+  answer: string,
+  ...reasons: readonly string[]
+): AccumulatorVerdict {
+  return { verdict, answer, reasons, working: [] };
+}
+
+/** Everything seen of an accumulator since it was new here, or since it came. */
+interface Seen {
+  readonly charge: NonNullable<Calibre['charge']>;
+  readonly since: Charges;
+  readonly last: Charges[number]['payload'];
+  /** Charges that count towards a full one: its own kind where there was any. */
+  readonly counted: Charges;
+  readonly chargedH: number;
+  /** Hours of light to full; null where book or shop say nothing, or it does not charge in light. */
+  readonly full: ReturnType<typeof hoursToFull>;
+  /** How it failed again after it had stepped normally. */
+  readonly again: ReturnType<typeof fellBack>;
+  /** Its voltage at rest, where it was read after the last charge. */
+  readonly restSince: ReturnType<typeof readingIn>;
+  readonly whatWas: string;
+  readonly dark: readonly string[];
+  readonly voltage: readonly string[];
+  readonly dayOf: (made: { readonly occurredAt: string }) => string;
+}
+
+const hoursOf = (charges: Charges): number => charges.reduce((sum, { payload }) => sum + payload.hours, 0);
+
+/** Why it may be merely flat: it stood for longer than it runs, or in the dark. */
+function inTheDark(
+  state: State,
+  context: Pick<JobContext, 'nowUtc' | 'shop'>,
+  reserveDays: number,
+): readonly string[] {
+  const stood = daysStood(state, context);
+  if (stood !== null && stood > reserveDays)
+    return [
+      `It stands for ${figure(stood, 0)} days or more, and full it runs ${figure(reserveDays, 0)}: any would be flat by now.`,
+    ];
+  return (state.facts.wear?.payload.uses.includes('kept in a drawer') ?? false)
+    ? ['It was kept in a drawer, in the dark: flat is likelier than tired.']
+    : [];
+}
+
+/** It steps normally after its charge: whether that was enough to tell, and to hand it back with. */
+function steppingNormally(
+  { since, charge, chargedH, full, restSince, voltage }: Seen,
+  handBack: number,
+): AccumulatorVerdict {
+  const share = full === null ? null : chargedH / full.soonest;
+  if (share === null ? hoursOf(since) < LEAST_CHARGE_H : share < handBack)
+    return told(
+      'charge',
+      'Charge on',
+      share === null
+        ? `It steps normally after ${hoursWords(hoursOf(since))} of charge. That does not show how long it will run.`
+        : `It steps normally, but is at most ${figure(Math.max(1, share * 100), 0)} % full after ${hoursWords(chargedH)} of charge: a full charge takes ${figure(full?.soonest ?? 0, 0)} h in the brightest light of this shop. Hand it back from ${figure(handBack * 100, 0)} %.`,
+      ...voltage,
+    );
+  return restSince && restSince.payload.value < charge.nominalV * EMPTY_SHARE
+    ? told(
+        'charge',
+        'Charge on, and watch',
+        `It came back, but ${figure(restSince.payload.value, 2)} V after the charge, of ${figure(charge.nominalV, 2)} V, is nearly empty: if it does not rise, it is tired.`,
+      )
+    : told(
+        'fine',
+        'Fine as it is',
+        'It came back with the charge. Low-supply steps that return within days mean it is tired.',
+        ...voltage,
+      );
+}
+
+/** What fails although the accumulator does not: a movement that draws too much, contacts, coil, or what charges it. */
+function notTheAccumulator(
+  { facts, calibre }: State,
+  { charge, again, restSince, whatWas, voltage, dayOf }: Seen,
+): AccumulatorVerdict | null {
+  const draws = readingIn(facts, 'currentUA')?.payload.value ?? null;
+  if (calibre?.limitUA && draws !== null && isOverLimit(draws, calibre, calibre.limitUA))
+    return told(
+      'clean',
+      'The movement first',
+      `It draws ${figure(draws, 2)} µA, and ${figure(calibre.limitUA, 2)} is the most: that empties a good ${whatWas}, too.`,
+      ...voltage,
+    );
+  const after = voltsSince(restSince, again, dayOf);
+  if (after !== null && after >= charge.nominalV * HOLDS_SHARE)
+    return told(
+      'clean',
+      'Not the accumulator',
+      `${figure(after, 2)} V after the charge, of ${figure(charge.nominalV, 2)} V: it holds. Look at contacts, coil and train.`,
+    );
+  return again?.shows === 'does not charge'
+    ? told(
+        'clean',
+        'Clean, then renew',
+        `It was proved not to charge: look at contacts, tabs and ${charge.by === 'light' ? 'light cell' : 'generating rotor'} first, then the ${whatWas}.`,
+        ...voltage,
+      )
+    : null;
+}
+
+/** The voltage after the charge; what was read before it failed again says nothing of how it holds now, unless on the same day. */
+function voltsSince(restSince: Seen['restSince'], again: Seen['again'], dayOf: Seen['dayOf']): number | null {
+  return restSince &&
+    (again === null || isAfter(restSince, again.entry) || dayOf(restSince) === dayOf(again.entry))
+    ? restSince.payload.value
+    : null;
+}
+
+/** It had stepped normally and failed again: run down, or tired. */
+function failedAgain(
+  { facts }: State,
+  { charge, since, last, counted, full, again, restSince, voltage, dayOf }: Seen,
+  cameBack: Charges[number],
+): AccumulatorVerdict {
+  const failed = again?.entry ?? since.at(-1) ?? cameBack;
+  const days = daysBetween(dayOf(cameBack), dayOf(failed));
+  if (full !== null) {
+    // By the dimmest light, so that it is said to run rather shorter than longer.
+    const hours = hoursOf(counted.filter((each) => since.indexOf(each) <= since.indexOf(cameBack)));
+    const ranDays =
+      Math.min(1, hours / full.surely) * reserveWith(charge, facts.accumulator?.payload.kitCode ?? null);
+    if (days > ranDays)
+      return told(
+        'charge',
+        'Charge on',
+        `${figure(hours, 0)} h of light keep it for ${figure(ranDays, 0)} days, and ${figure(days, 0)} went by: it may have run down.`,
+        ...voltage,
+      );
+  }
+  const stands = (again?.shows ?? last.outcome) === 'does not run';
+  if (stands && voltsSince(restSince, again, dayOf) === null)
+    return told(
+      'clean',
+      'Measure it first',
+      `It stepped normally and stands still again: under ${figure(charge.nominalV * HOLDS_SHARE, 2)} V at rest it is tired; from there on look at contacts, coil and train.`,
+    );
+  return told(
+    'renew',
+    'New accumulator',
+    `It stepped normally and ${stands ? 'stands still' : 'signals low'} again: tired.`,
+    ...voltage,
+  );
+}
+
+/** It never stepped normally: charged too little to tell, or tired. */
+function neverCameBack({ last, chargedH, full, whatWas, dark, voltage }: Seen): AccumulatorVerdict {
+  if (full === null)
+    return told(
+      'charge',
+      'Charge on, and watch',
+      `${figure(chargedH, 0)} h so far, and what fills it the book does not say: if that was enough, it is tired.`,
+      ...voltage,
+    );
+  if (chargedH < full.surely)
+    return told(
+      'charge',
+      'Charge on',
+      `${figure(chargedH, 0)} h so far, and full takes ${figure(full.surely, 0)} h in the dimmest light here: it may be merely discharged.`,
+      ...dark,
+      ...voltage,
+    );
+  return last.outcome === 'low-supply steps'
+    ? told(
+        'renew',
+        'New accumulator',
+        `It signals low after ${figure(chargedH, 0)} h, enough to fill it: tired.`,
+        ...voltage,
+      )
+    : told(
+        'clean',
+        'Clean, then renew',
+        `It does not run after ${figure(chargedH, 0)} h: look at contacts, tabs and light cell first, then the ${whatWas}.`,
+        ...voltage,
+      );
+}
+
 /**
  * Is the accumulator tired, flat or fine, and what comes next: charge it, clean, or renew it? It is charged and watched before it
  * is condemned, since one from a drawer may be merely discharged; tired is what steps low again after a charge that should
@@ -52,46 +240,25 @@ const hoursWords = (hours: number): string =>
  * own nominal one. Source: bench practice.
  */
 export function judgeAccumulator(
-  state: Pick<JobState, 'facts' | 'calibre' | 'wells' | 'activeEntries'>,
-  {
-    catalogue: book,
-    ...context
-  }: Pick<JobContext, 'nowUtc' | 'shop'> & {
-    readonly policy: Pick<JobContext['policy'], 'handBackChargePercent'>;
-    readonly catalogue: Pick<Book, 'lightPlaces'>;
-  },
+  state: State,
+  { catalogue: book, ...context }: Context,
 ): AccumulatorVerdict | null {
   const { facts, calibre } = state;
   const charge = calibre?.charge ?? null;
   if (charge === null) return null;
-  const told = (
-    verdict: AccumulatorVerdict['verdict'],
-    answer: string,
-    ...reasons: readonly string[]
-  ): AccumulatorVerdict => ({ verdict, answer, reasons, working: [] });
   const { accumulator } = facts;
   const since = facts.charges.filter((each) => accumulator === null || isAfter(each, accumulator));
-  const last = since.at(-1)?.payload ?? null;
+  const latest = since.at(-1) ?? null;
   const whatWas = charge.oldPart === 'capacitor' ? 'accumulator or capacitor' : 'accumulator';
   const rest = readingIn(facts, 'restVoltageV') ?? null;
-  const volts = rest?.payload.value ?? null;
-  const stood = daysStood(state, context);
-  const inADrawer = facts.wear?.payload.uses.includes('kept in a drawer') ?? false;
-  const dark =
-    stood !== null && stood > charge.reserveDays
-      ? [
-          `It stands for ${figure(stood, 0)} days or more, and full it runs ${figure(charge.reserveDays, 0)}: any would be flat by now.`,
-        ]
-      : inADrawer
-        ? ['It was kept in a drawer, in the dark: flat is likelier than tired.']
-        : [];
+  const dark = inTheDark(state, context, charge.reserveDays);
   const voltage =
-    volts === null
+    rest === null
       ? []
       : [
-          `${figure(volts, 2)} V at rest, and it stands at ${figure(charge.nominalV, 2)} V charged${volts < charge.nominalV * EMPTY_SHARE ? ': empty, which says nothing of how good it is' : ''}.`,
+          `${figure(rest.payload.value, 2)} V at rest, and it stands at ${figure(charge.nominalV, 2)} V charged${rest.payload.value < charge.nominalV * EMPTY_SHARE ? ': empty, which says nothing of how good it is' : ''}.`,
         ];
-  if (accumulator !== null && last === null)
+  if (accumulator !== null && latest === null)
     return told(
       'charge',
       'Charge it',
@@ -104,139 +271,35 @@ export function judgeAccumulator(
       'Clean, then renew',
       `The ${whatWas} leaked: clean contacts and well, and measure before another goes in.`,
     );
-  if (last === null)
+  if (latest === null)
     return told(
       'charge',
       'Charge it first',
-      `Merely discharged or tired: a charge watched to its end tells, and a watch from a drawer is not condemned.`,
+      'Merely discharged or tired: a charge watched to its end tells, and a watch from a drawer is not condemned.',
       ...dark,
       ...voltage,
     );
-  const again = fellBack(state.activeEntries);
-  const sinceCharge = rest !== null && isAfter(rest, since.at(-1) ?? rest) ? rest : null;
   // Hours of another kind are no hours of its own: what a charger gives in them the book does not say.
   const own = since.filter(({ payload }) => payload.by === charge.by);
   const counted = own.length > 0 ? own : since;
-  const hoursOf = (charges: typeof since): number =>
-    charges.reduce((sum, { payload }) => sum + payload.hours, 0);
-  const charged = hoursOf(counted);
-  const full = charge.by === 'light' && own.length > 0 ? hoursToFull(state, book) : null;
-  if (last.outcome === 'steps normally' && again === null) {
-    const share = full === null ? null : charged / full.soonest;
-    const handBack = context.policy.handBackChargePercent / 100;
-    if (share === null ? hoursOf(since) < LEAST_CHARGE_H : share < handBack)
-      return told(
-        'charge',
-        'Charge on',
-        share === null
-          ? `It steps normally after ${hoursWords(hoursOf(since))} of charge. That does not show how long it will run.`
-          : `It steps normally, but is at most ${figure(Math.max(1, share * 100), 0)} % full after ${hoursWords(charged)} of charge: a full charge takes ${figure(full?.soonest ?? 0, 0)} h in the brightest light of this shop. Hand it back from ${figure(handBack * 100, 0)} %.`,
-        ...voltage,
-      );
-    return sinceCharge !== null && sinceCharge.payload.value < charge.nominalV * EMPTY_SHARE
-      ? told(
-          'charge',
-          'Charge on, and watch',
-          `It came back, but ${figure(sinceCharge.payload.value, 2)} V after the charge, of ${figure(charge.nominalV, 2)} V, is nearly empty: if it does not rise, it is tired.`,
-        )
-      : told(
-          'fine',
-          'Fine as it is',
-          'It came back with the charge. Low-supply steps that return within days mean it is tired.',
-          ...voltage,
-        );
-  }
-  const cameBack = since.findLast(({ payload }) => payload.outcome === 'steps normally') ?? null;
-  const fullH = full?.surely ?? null;
-  // By the dimmest light, so that it is said to run rather shorter than longer.
-  const runsFor = (
-    upTo: (typeof since)[number],
-  ): { readonly hours: number; readonly days: number } | null => {
-    if (fullH === null) return null;
-    const hours = hoursOf(counted.filter((each) => since.indexOf(each) <= since.indexOf(upTo)));
-    const reserveDays = reserveWith(charge, accumulator?.payload.kitCode ?? null);
-    return { hours, days: Math.min(1, hours / fullH) * reserveDays };
+  const seen: Seen = {
+    charge,
+    since,
+    last: latest.payload,
+    counted,
+    chargedH: hoursOf(counted),
+    full: charge.by === 'light' && own.length > 0 ? hoursToFull(state, book) : null,
+    again: fellBack(state.activeEntries),
+    restSince: rest !== null && isAfter(rest, latest) ? rest : undefined,
+    whatWas,
+    dark,
+    voltage,
+    dayOf: ({ occurredAt }) => localDay(occurredAt, context.shop.zone),
   };
-  const draws = readingIn(facts, 'currentUA')?.payload.value ?? null;
-  if (calibre?.limitUA && draws !== null && isOverLimit(draws, calibre, calibre.limitUA))
-    return told(
-      'clean',
-      'The movement first',
-      `It draws ${figure(draws, 2)} µA, and ${figure(calibre.limitUA, 2)} is the most: that empties a good ${whatWas}, too.`,
-      ...voltage,
-    );
-  const dayOf = ({ occurredAt }: { readonly occurredAt: string }): string =>
-    localDay(occurredAt, context.shop.zone);
-  // What was read before it failed again says nothing of how it holds now, unless on the same day.
-  const after =
-    sinceCharge !== null &&
-    (again === null || isAfter(sinceCharge, again.entry) || dayOf(sinceCharge) === dayOf(again.entry))
-      ? volts
-      : null;
-  if (after !== null && after >= charge.nominalV * HOLDS_SHARE)
-    return told(
-      'clean',
-      'Not the accumulator',
-      `${figure(after, 2)} V after the charge, of ${figure(charge.nominalV, 2)} V: it holds. Look at contacts, coil and train.`,
-    );
-  if (again?.shows === 'does not charge')
-    return told(
-      'clean',
-      'Clean, then renew',
-      `It was proved not to charge: look at contacts, tabs and ${charge.by === 'light' ? 'light cell' : 'generating rotor'} first, then the ${whatWas}.`,
-      ...voltage,
-    );
-  if (cameBack !== null) {
-    const failed = again?.entry ?? since.at(-1) ?? cameBack;
-    const days = daysBetween(dayOf(cameBack), dayOf(failed));
-    const ran = runsFor(cameBack);
-    if (ran !== null && days > ran.days)
-      return told(
-        'charge',
-        'Charge on',
-        `${figure(ran.hours, 0)} h of light keep it for ${figure(ran.days, 0)} days, and ${figure(days, 0)} went by: it may have run down.`,
-        ...voltage,
-      );
-    const stood = (again?.shows ?? last.outcome) === 'does not run';
-    if (stood && after === null)
-      return told(
-        'clean',
-        'Measure it first',
-        `It stepped normally and stands still again: under ${figure(charge.nominalV * HOLDS_SHARE, 2)} V at rest it is tired; from there on look at contacts, coil and train.`,
-      );
-    return told(
-      'renew',
-      'New accumulator',
-      `It stepped normally and ${stood ? 'stands still' : 'signals low'} again: tired.`,
-      ...voltage,
-    );
-  }
-  if (fullH !== null && charged < fullH)
-    return told(
-      'charge',
-      'Charge on',
-      `${figure(charged, 0)} h so far, and full takes ${figure(fullH, 0)} h in the dimmest light here: it may be merely discharged.`,
-      ...dark,
-      ...voltage,
-    );
-  if (fullH === null)
-    return told(
-      'charge',
-      'Charge on, and watch',
-      `${figure(charged, 0)} h so far, and what fills it the book does not say: if that was enough, it is tired.`,
-      ...voltage,
-    );
-  return last.outcome === 'low-supply steps'
-    ? told(
-        'renew',
-        'New accumulator',
-        `It signals low after ${figure(charged, 0)} h, enough to fill it: tired.`,
-        ...voltage,
-      )
-    : told(
-        'clean',
-        'Clean, then renew',
-        `It does not run after ${figure(charged, 0)} h: look at contacts, tabs and light cell first, then the ${whatWas}.`,
-        ...voltage,
-      );
+  if (seen.last.outcome === 'steps normally' && seen.again === null)
+    return steppingNormally(seen, context.policy.handBackChargePercent / 100);
+  const cameBack = since.findLast(({ payload }) => payload.outcome === 'steps normally');
+  return (
+    notTheAccumulator(state, seen) ?? (cameBack ? failedAgain(state, seen, cameBack) : neverCameBack(seen))
+  );
 }

@@ -68,6 +68,131 @@ export interface WatchHistory {
   })[];
 }
 
+type Of<K extends keyof WatchHistory> = (visit: WatchVisit) => WatchHistory[K];
+
+const openingsOf = (visit: WatchVisit) => {
+  const back = visit.state.facts.back;
+  return back
+    ? [
+        {
+          atUtc: back.occurredAt,
+          ticket: visit.ticket,
+          ...back.payload,
+          setting: settingOf(back.payload),
+        },
+      ]
+    : [];
+};
+
+const notesOf: Of<'notes'> = (visit) =>
+  visit.state.facts.techniques.map((note) => ({
+    atUtc: note.occurredAt,
+    ticket: visit.ticket,
+    text: note.payload.note,
+  }));
+
+const cellsOf: Of<'cells'> = (visit) => {
+  const { accumulator, cellsFitted } = visit.state.facts;
+  return [
+    ...[...cellsFitted.values()].map(({ occurredAt, payload }) => ({
+      atUtc: occurredAt,
+      ticket: visit.ticket,
+      ...payload,
+    })),
+    ...(accumulator
+      ? [
+          {
+            atUtc: accumulator.occurredAt,
+            ticket: visit.ticket,
+            cellCode: accumulator.payload.kitCode,
+            supplier: accumulator.payload.supplier,
+            lotCode: accumulator.payload.lotCode,
+          },
+        ]
+      : []),
+  ];
+};
+
+const leaksOf: Of<'leaks'> = (visit) => [
+  ...visit.state.facts.leakages.map(({ occurredAt, payload }) => ({
+    atUtc: occurredAt,
+    ticket: visit.ticket,
+    marking: `${payload.severity} at the ${payload.place}`,
+    condition: [payload.decision, payload.supplier, payload.lotCode && `lot ${payload.lotCode}`]
+      .filter(Boolean)
+      .join(', '),
+  })),
+  ...[...visit.state.facts.cellsFound.values()].flatMap(({ occurredAt, payload }) =>
+    payload.marking !== null && isLeaked(payload)
+      ? [
+          {
+            atUtc: occurredAt,
+            ticket: visit.ticket,
+            marking: payload.marking,
+            condition: payload.condition,
+          },
+        ]
+      : [],
+  ),
+];
+
+const leakagesOf: Of<'leakages'> = (visit) =>
+  visit.state.facts.leakages.map(({ occurredAt, payload, attachments }) => ({
+    atUtc: occurredAt,
+    ticket: visit.ticket,
+    words: leakWords(payload),
+    xMm: payload.xMm,
+    yMm: payload.yMm,
+    pictures: attachments,
+  }));
+
+const gasketsOf: Of<'gaskets'> = (visit) => {
+  const { gasket } = visit.state.facts;
+  return gasket
+    ? [
+        {
+          atUtc: gasket.occurredAt,
+          ticket: visit.ticket,
+          state: gasket.payload.state,
+          reason: gasket.payload.reason,
+        },
+      ]
+    : [];
+};
+
+const currentsOf: Of<'currents'> = (visit) =>
+  readingsOf(visit.state.facts, 'currentUA').map(({ occurredAt, payload, well }) => ({
+    atUtc: occurredAt,
+    ticket: visit.ticket,
+    valueUA: payload.value,
+    well,
+  }));
+
+const everyReadingOf: Of<'readings'> = (visit) =>
+  [...visit.state.facts.readings.values()].map(({ occurredAt, payload, well }) => ({
+    atUtc: occurredAt,
+    ticket: visit.ticket,
+    measure: payload.measure,
+    value: payload.value,
+    well,
+  }));
+
+const ratesOf: Of<'rates'> = (visit) => {
+  const rate = visit.state.facts.readings.get('rateSPerDay');
+  return rate ? [{ atUtc: rate.occurredAt, ticket: visit.ticket, sPerDay: rate.payload.value }] : [];
+};
+
+const testsOf: Of<'tests'> = (visit) =>
+  judgeTests(visit.state).map(({ test: { occurredAt, payload }, shows, leak }) => ({
+    atUtc: occurredAt,
+    ticket: visit.ticket,
+    method: payload.method,
+    pressureBar: heldOf(payload).overBar,
+    outcome: shows.verdict === 'proves nothing' && payload.outcome ? payload.outcome : shows.verdict,
+    flow: leak?.flow ?? null,
+    stiffnessUmPerBar: leak?.stiffnessUmPerBar ?? null,
+  }));
+
 /**
  * A watch's history from its visits. Only facts that stand are counted; each carries when it happened and the
  * ticket it was recorded under.
@@ -76,127 +201,19 @@ export function watchHistory(visits: readonly WatchVisit[]): WatchHistory {
   const newestFirst = [...visits].sort((a, b) => b.receivedAt.localeCompare(a.receivedAt));
   const collect = <T>(of: (visit: WatchVisit) => readonly (T & Dated)[]): (T & Dated)[] =>
     newestFirst.flatMap(of).sort((a, b) => b.atUtc.localeCompare(a.atUtc));
-  const openings = collect((visit) => {
-    const back = visit.state.facts.back;
-    return back
-      ? [
-          {
-            atUtc: back.occurredAt,
-            ticket: visit.ticket,
-            ...back.payload,
-            setting: settingOf(back.payload),
-          },
-        ]
-      : [];
-  });
+  const openings = collect(openingsOf);
   return {
     lastOpening: openings[0] ?? null,
     measured: newestFirst.find((visit) => visit.state.facts.measured)?.state.facts.measured?.payload ?? null,
-    notes: collect((visit) =>
-      visit.state.facts.techniques.map((note) => ({
-        atUtc: note.occurredAt,
-        ticket: visit.ticket,
-        text: note.payload.note,
-      })),
-    ),
-    cells: collect((visit) => {
-      const { accumulator, cellsFitted } = visit.state.facts;
-      return [
-        ...[...cellsFitted.values()].map(({ occurredAt, payload }) => ({
-          atUtc: occurredAt,
-          ticket: visit.ticket,
-          ...payload,
-        })),
-        ...(accumulator
-          ? [
-              {
-                atUtc: accumulator.occurredAt,
-                ticket: visit.ticket,
-                cellCode: accumulator.payload.kitCode,
-                supplier: accumulator.payload.supplier,
-                lotCode: accumulator.payload.lotCode,
-              },
-            ]
-          : []),
-      ];
-    }),
-    leaks: collect((visit) => [
-      ...visit.state.facts.leakages.map(({ occurredAt, payload }) => ({
-        atUtc: occurredAt,
-        ticket: visit.ticket,
-        marking: `${payload.severity} at the ${payload.place}`,
-        condition: [payload.decision, payload.supplier, payload.lotCode && `lot ${payload.lotCode}`]
-          .filter(Boolean)
-          .join(', '),
-      })),
-      ...[...visit.state.facts.cellsFound.values()].flatMap(({ occurredAt, payload }) =>
-        payload.marking !== null && isLeaked(payload)
-          ? [
-              {
-                atUtc: occurredAt,
-                ticket: visit.ticket,
-                marking: payload.marking,
-                condition: payload.condition,
-              },
-            ]
-          : [],
-      ),
-    ]),
-    leakages: collect((visit) =>
-      visit.state.facts.leakages.map(({ occurredAt, payload, attachments }) => ({
-        atUtc: occurredAt,
-        ticket: visit.ticket,
-        words: leakWords(payload),
-        xMm: payload.xMm,
-        yMm: payload.yMm,
-        pictures: attachments,
-      })),
-    ),
-    gaskets: collect((visit) => {
-      const { gasket } = visit.state.facts;
-      return gasket
-        ? [
-            {
-              atUtc: gasket.occurredAt,
-              ticket: visit.ticket,
-              state: gasket.payload.state,
-              reason: gasket.payload.reason,
-            },
-          ]
-        : [];
-    }),
-    currents: collect((visit) =>
-      readingsOf(visit.state.facts, 'currentUA').map(({ occurredAt, payload, well }) => ({
-        atUtc: occurredAt,
-        ticket: visit.ticket,
-        valueUA: payload.value,
-        well,
-      })),
-    ),
-    readings: collect((visit) =>
-      [...visit.state.facts.readings.values()].map(({ occurredAt, payload, well }) => ({
-        atUtc: occurredAt,
-        ticket: visit.ticket,
-        measure: payload.measure,
-        value: payload.value,
-        well,
-      })),
-    ),
-    rates: collect((visit) => {
-      const rate = visit.state.facts.readings.get('rateSPerDay');
-      return rate ? [{ atUtc: rate.occurredAt, ticket: visit.ticket, sPerDay: rate.payload.value }] : [];
-    }),
-    tests: collect((visit) =>
-      judgeTests(visit.state).map(({ test: { occurredAt, payload }, shows, leak }) => ({
-        atUtc: occurredAt,
-        ticket: visit.ticket,
-        method: payload.method,
-        pressureBar: heldOf(payload).overBar,
-        outcome: shows.verdict === 'proves nothing' && payload.outcome ? payload.outcome : shows.verdict,
-        flow: leak?.flow ?? null,
-        stiffnessUmPerBar: leak?.stiffnessUmPerBar ?? null,
-      })),
-    ),
+    notes: collect(notesOf),
+    cells: collect(cellsOf),
+    leaks: collect(leaksOf),
+    leakages: collect(leakagesOf),
+    gaskets: collect(gasketsOf),
+    currents: collect(currentsOf),
+    readings: collect(everyReadingOf),
+    rates: collect(ratesOf),
+    tests: collect(testsOf),
   };
 }
 

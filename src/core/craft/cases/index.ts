@@ -5,7 +5,6 @@ export {
   type BackMeasures,
   BRACELETS,
   COATINGS,
-  contradictions,
   CROSS_SIZES,
   type CrossSize,
   differsFromBook,
@@ -27,4 +26,5 @@ export {
   type ToothForm,
   turnedBack,
 } from './measures';
+export { contradictions } from './contradictions';
 export { prySpot, type PrySpot, type PryQuestion, strikes, workedFrom } from './prySpot';

@@ -1,7 +1,8 @@
 import { choose, typeOf } from '../../../testing/backs';
 import { caseTypes } from '../../../../demo/book';
 import { measuredBack } from '../../../../demo/steps';
-import { contradictions, differsFromBook, type MeasuredBack } from './measures';
+import { differsFromBook, type MeasuredBack } from './measures';
+import { contradictions } from './contradictions';
 describe('measures that contradict each other', () => {
   const notched = { kind: 'screwed, notched', notchCount: 6, pitchMm: 30, notchWidthMm: 2 } as const;
   it.each([

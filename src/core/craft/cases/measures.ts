@@ -1,9 +1,10 @@
-import { capital, figure, invalidLengths } from '../judgement';
+import { capital, figure } from '../judgement';
 import { clockWords, turnClock, type View } from './clock';
+import { MEASURE_MM } from './contradictions';
 import type { BackKind } from './kinds';
 
 export const COATINGS = ['plain', 'polished', 'coated', 'plastic'] as const;
-export type Coating = (typeof COATINGS)[number];
+type Coating = (typeof COATINGS)[number];
 
 export const BRACELETS = [
   'strap on spring bars',
@@ -23,6 +24,7 @@ export type ToothForm = (typeof TOOTH_FORMS)[number];
 
 export const SCREW_HEADS = ['slotted', 'cross-head'] as const;
 type ScrewHead = (typeof SCREW_HEADS)[number];
+
 /** Cross sizes of small screws. Source: ISO 8764. */
 export const CROSS_SIZES = ['PH000', 'PH00', 'PH0', 'PH1'] as const;
 export type CrossSize = (typeof CROSS_SIZES)[number];
@@ -196,12 +198,12 @@ export function measureWords(back: MeasuredBack): readonly string[] {
 }
 
 /** What jaws or pins stand in on a kind of back. */
-function notchesOf(kind: BackKind | undefined): 'holes' | 'notches' {
+export function notchesOf(kind: BackKind | undefined): 'holes' | 'notches' {
   return kind === 'screwed, round holes' ? 'holes' : 'notches';
 }
 
 /** The chord from one of `count` even notches to the farthest, as a share of the pitch circle: sin(πk/n), k = ⌊n/2⌋. */
-function chordShare(count: number): number {
+export function chordShare(count: number): number {
   return Math.sin((Math.PI * Math.floor(count / 2)) / count);
 }
 
@@ -228,142 +230,6 @@ export function notchAngles(count: number, clocks: readonly number[]): readonly 
         { length: count >= 1 && count <= MOST_NOTCHES ? Math.trunc(count) : 0 },
         (_, index) => (2 * Math.PI * index) / count,
       );
-}
-
-/** A caliper held on two notch edges by hand, twice: what two measures of one thing may differ by, mm. */
-const MEASURE_MM = 0.2;
-
-/**
- * Measures of one back that cannot all be true: each problem names the field and says which measure contradicts
- * which. Empty where nothing contradicts. Never throws.
- */
-export function contradictions(
-  back: Partial<MeasuredBack>,
-): readonly { readonly path: keyof MeasuredBack; readonly reason: string }[] {
-  const problems: { path: keyof MeasuredBack; reason: string }[] = [];
-  const wrong = (path: keyof MeasuredBack, reason: string): void => void problems.push({ path, reason });
-  const mm = (value: number): string => `${figure(value, 2)} mm`;
-  const {
-    notchCount: count = null,
-    notchWidthMm: width = null,
-    diameterMm: diameter = null,
-    chordMm: chord = null,
-    notchClocks: clocks = [],
-    lipClock = null,
-    acrossMm = null,
-    slotLengthMm = null,
-    slotWidthMm = null,
-    caseMm = null,
-  } = back;
-  const many = notchesOf(back.kind);
-  const lengths = invalidLengths<keyof MeasuredBack>([
-    ['diameterMm', 'The back across', diameter],
-    ['caseMm', 'The case across', caseMm],
-    ['pitchMm', 'The pitch circle', back.pitchMm],
-    ['chordMm', 'The farthest chord', chord],
-    ['notchWidthMm', many === 'holes' ? 'A hole' : 'A notch', width],
-    ['acrossMm', 'The flats across', acrossMm],
-    ['slotLengthMm', 'The slot, its length', slotLengthMm],
-    ['slotWidthMm', 'The slot, its width', slotWidthMm],
-  ]);
-  // With what cannot be nothing else is worked out, or one slip would be told several times over.
-  if (lengths.length > 0) return lengths;
-  const one = many === 'holes' ? 'hole' : 'notch';
-  if (count !== null && !Number.isFinite(count))
-    return [{ path: 'notchCount', reason: `How many ${many} is no number: count them again.` }];
-  if (count !== null && !(count >= 2))
-    wrong('notchCount', `One ${one} gives a wrench nothing to turn against: count them again, 2 or more.`);
-  else if (count !== null && (count > MOST_NOTCHES || !Number.isInteger(count)))
-    wrong('notchCount', `${figure(count)} ${many} are no count: a whole number, ${MOST_NOTCHES} at most.`);
-  if (clocks.length > 0 && count !== null && clocks.length !== count)
-    wrong('notchClocks', `${count} ${many} were counted and ${clocks.length} clock positions are given.`);
-  const pitch = pitchCircleMm({
-    notchCount: count,
-    pitchMm: back.pitchMm ?? null,
-    chordMm: chord,
-    notchClocks: clocks,
-  });
-  if (pitch !== null) {
-    if (
-      typeof back.pitchMm === 'number' &&
-      chord !== null &&
-      count !== null &&
-      count >= 2 &&
-      clocks.length === 0
-    ) {
-      const expected = pitch * chordShare(count);
-      if (Math.abs(expected - chord) > MEASURE_MM)
-        wrong(
-          'chordMm',
-          `Pitch circle ${mm(pitch)} and farthest chord ${mm(chord)} contradict each other: ${count} even ${many} on it give ${mm(expected)}.`,
-        );
-    }
-    if (diameter !== null && pitch >= diameter)
-      wrong('pitchMm', `A pitch circle of ${mm(pitch)} does not lie on a back of ${mm(diameter)}.`);
-    if (width !== null && width >= pitch)
-      wrong('notchWidthMm', `A ${one} ${mm(width)} wide is wider than its pitch circle of ${mm(pitch)}.`);
-    else if (width !== null && count !== null && count * width >= Math.PI * pitch)
-      wrong(
-        'notchWidthMm',
-        `${count} ${many} ${mm(width)} wide take ${mm(count * width)}, and a pitch circle of ${mm(pitch)} is only ${mm(Math.PI * pitch)} round.`,
-      );
-    else if (width !== null && clocks.length > 1) {
-      const sorted = [...clocks].map((clock) => clock % 12).sort((a, b) => a - b);
-      sorted.forEach((clock, index) => {
-        const next = sorted[(index + 1) % sorted.length] ?? clock;
-        const apartMm = (((next - clock + 12) % 12) / 12) * Math.PI * pitch;
-        if (apartMm < width)
-          wrong(
-            'notchClocks',
-            `The ${many} at ${figure(clock || 12, 1)} and ${figure(next || 12, 1)} o’clock stand ${mm(apartMm)} apart and are ${mm(width)} wide: they would run into each other.`,
-          );
-      });
-    }
-  }
-  for (const [path, at] of [
-    ['lipClock', lipClock],
-    ...clocks.map((clock) => ['notchClocks', clock] as const),
-    ...(back.pusherClocks ?? []).map((clock) => ['pusherClocks', clock] as const),
-  ] as readonly (readonly [keyof MeasuredBack, number | null])[]) {
-    if (at !== null && !(at > 0 && at <= 12))
-      wrong(path, `${figure(at, 1)} o’clock is on no clock face: from just after 0 to 12.`);
-  }
-  if (acrossMm !== null && diameter !== null && acrossMm > diameter)
-    wrong('acrossMm', `${mm(acrossMm)} across the flats does not lie on a back of ${mm(diameter)}.`);
-  if (slotLengthMm !== null && slotWidthMm !== null && slotWidthMm >= slotLengthMm)
-    wrong('slotWidthMm', `A slot ${mm(slotWidthMm)} wide is wider than it is long, ${mm(slotLengthMm)}.`);
-  const { screwHead = null, crossSize = null, hatchOpens = null } = back;
-  if (screwHead === 'cross-head' && (slotLengthMm !== null || slotWidthMm !== null))
-    wrong(
-      'screwHead',
-      'A cross-head screw has no slot to measure: the heads are slotted, or the slot is none.',
-    );
-  if (screwHead === 'slotted' && crossSize !== null)
-    wrong(
-      'crossSize',
-      `A slotted screw has no cross size: the heads are cross-head, or it is not ${crossSize}.`,
-    );
-  if (hatchOpens === 'pried' && (slotLengthMm !== null || slotWidthMm !== null))
-    wrong('hatchOpens', 'A hatch with a slot is turned: look whether it has a slot, or a nick at its edge.');
-  if (caseMm !== null && diameter !== null && diameter > caseMm)
-    wrong('caseMm', `A back of ${mm(diameter)} does not lie on a case of ${mm(caseMm)}.`);
-  else if (caseMm !== null)
-    for (const [path, what, value] of [
-      ['notchWidthMm', `A ${one}`, width],
-      ['pitchMm', 'A pitch circle', pitch],
-      ['acrossMm', 'Flats', acrossMm],
-      ['slotLengthMm', 'A slot', slotLengthMm],
-    ] as const)
-      if (value !== null && diameter === null && value >= caseMm)
-        wrong(path, `${what} of ${mm(value)} does not lie on a case of ${mm(caseMm)}.`);
-  const layers = panelLayers({
-    panelHeldBy: back.panelHeldBy ?? null,
-    panelThenBy: back.panelThenBy ?? null,
-    panelLastBy: back.panelLastBy ?? null,
-  });
-  if (new Set(layers).size < layers.length)
-    wrong('panelThenBy', `The panel is held by ${layers.join(', then ')}: each is named once.`);
-  return problems;
 }
 
 export interface Difference {

@@ -12,24 +12,14 @@ export const MOST_CELL_V = 4.5;
 const RANK = { equal: 0, accepted: 1, nearly: 2, never: 3 } as const;
 type Verdict = keyof typeof RANK;
 
-/**
- * May this cell stand in for the one the movement wants? *equal*: the same cell under another name;
- * *accepted*: allowed, with a note; *nearly*: looks right but no; *never*: would harm or cannot work.
- * `alkalineAgreed` is the customer's own word that an alkaline may replace silver oxide.
- * Source: IEC 60086-3 for size and voltage, trade practice for drain.
- */
-export function crossReference(
-  wanted: CellWanted,
-  candidate: CellType,
-  options: { readonly alkalineAgreed: boolean } = { alkalineAgreed: false },
-): CrossReference {
-  let verdict: Verdict = 'equal';
-  const notes: { readonly at: Verdict; readonly reason: string }[] = [];
-  const working: WorkingLine[] = [];
-  const note = (at: Verdict, reason: string): void => {
-    if (RANK[at] > RANK[verdict]) verdict = at;
-    notes.push({ at, reason });
-  };
+/** What is noted of two cells as they are compared; the worst note is the verdict. */
+interface Comparison {
+  readonly note: (at: Verdict, reason: string) => void;
+  readonly work: (line: WorkingLine) => void;
+  readonly verdict: () => Verdict;
+}
+
+function comparePlaces(wanted: CellWanted, candidate: CellType, { note }: Comparison): void {
   const accumulator = candidate.chemistry === 'accumulator';
   // With a voltage or a size that cannot be nothing is compared, and it is not fitted on it.
   for (const reason of invalidSizes([
@@ -50,8 +40,10 @@ export function crossReference(
     note('never', 'Mercury cells are withdrawn and hazardous waste. Never refit one.');
   if (candidate.chemistry === 'zinc-air')
     note('never', 'Zinc-air cells need air and are not made for watches.');
+}
 
-  working.push({
+function compareVoltages(wanted: CellWanted, candidate: CellType, { note, work }: Comparison): void {
+  work({
     what: 'nominal voltage',
     rule: 'other voltage at equal size: never',
     figures: `wanted ${figure(wanted.nominalV)} V, this ${figure(candidate.nominalV)} V`,
@@ -63,82 +55,117 @@ export function crossReference(
       `${figure(candidate.nominalV)} V where ${figure(wanted.nominalV)} V is wanted: never, even at equal size.`,
     );
   }
+}
 
+function compareSizes(wanted: CellWanted, candidate: CellType, { note, work }: Comparison): void {
   if (candidate.diameterMm === null || candidate.heightMm === null) {
     note('nearly', `The size of ${candidate.code} is not known. Measure it first.`);
-  } else {
-    const { diameterMm, heightMm } = candidate;
-    working.push({
-      what: 'size',
-      rule: `diameter within ${SAME_DIAMETER_MM} mm, height within ${SAME_HEIGHT_MM} mm`,
-      figures: `wanted ${figure(wanted.diameterMm)} × ${figure(wanted.heightMm)} mm, this ${figure(diameterMm)} × ${figure(heightMm)} mm`,
-      source: 'IEC 60086-3',
-    });
-    if (Math.abs(diameterMm - wanted.diameterMm) > SAME_DIAMETER_MM + 1e-9) {
-      note(
-        'never',
-        `Diameter ${figure(diameterMm)} mm where ${figure(wanted.diameterMm)} mm is wanted: it will not sit in the well.`,
-      );
-    }
-    const heights = [wanted.heightMm, ...wanted.otherHeightsMm];
-    const nearest = heights.reduce((a, b) => (Math.abs(b - heightMm) < Math.abs(a - heightMm) ? b : a));
-    const over = heightMm - nearest;
-    if (Math.abs(over) > SAME_HEIGHT_MM + 1e-9) {
-      note(
-        'never',
-        over > 0
-          ? `${figure(over)} mm too thick: it strains the contacts and the back.`
-          : `${figure(-over)} mm too thin: it loses contact.`,
-      );
-    } else if (Math.abs(heightMm - wanted.heightMm) > SAME_HEIGHT_MM + 1e-9) {
-      note('accepted', `The calibre is made for this height too (${figure(heightMm)} mm).`);
-    }
+    return;
   }
+  const { diameterMm, heightMm } = candidate;
+  work({
+    what: 'size',
+    rule: `diameter within ${SAME_DIAMETER_MM} mm, height within ${SAME_HEIGHT_MM} mm`,
+    figures: `wanted ${figure(wanted.diameterMm)} × ${figure(wanted.heightMm)} mm, this ${figure(diameterMm)} × ${figure(heightMm)} mm`,
+    source: 'IEC 60086-3',
+  });
+  if (Math.abs(diameterMm - wanted.diameterMm) > SAME_DIAMETER_MM + 1e-9) {
+    note(
+      'never',
+      `Diameter ${figure(diameterMm)} mm where ${figure(wanted.diameterMm)} mm is wanted: it will not sit in the well.`,
+    );
+  }
+  const heights = [wanted.heightMm, ...wanted.otherHeightsMm];
+  const nearest = heights.reduce((a, b) => (Math.abs(b - heightMm) < Math.abs(a - heightMm) ? b : a));
+  const over = heightMm - nearest;
+  if (Math.abs(over) > SAME_HEIGHT_MM + 1e-9) {
+    note(
+      'never',
+      over > 0
+        ? `${figure(over)} mm too thick: it strains the contacts and the back.`
+        : `${figure(-over)} mm too thin: it loses contact.`,
+    );
+  } else if (Math.abs(heightMm - wanted.heightMm) > SAME_HEIGHT_MM + 1e-9) {
+    note('accepted', `The calibre is made for this height too (${figure(heightMm)} mm).`);
+  }
+}
 
-  if (wanted.chemistry !== candidate.chemistry) {
-    if (wanted.chemistry === 'silver-oxide' && candidate.chemistry === 'alkaline') {
-      note(
-        options.alkalineAgreed ? 'accepted' : 'nearly',
-        options.alkalineAgreed
-          ? 'Alkaline for silver oxide, on the customer’s word: its voltage slopes, it ends sooner and is likelier to leak.'
-          : 'Alkaline for silver oxide: its voltage slopes, it ends sooner and is likelier to leak. Only on the customer’s word.',
-      );
-    } else if (wanted.chemistry === 'alkaline' && candidate.chemistry === 'silver-oxide') {
-      note('accepted', 'Silver oxide for alkaline: steadier voltage, longer life.');
-    } else if (verdict === 'equal') {
-      note(
-        'never',
-        `${chemistries[candidate.chemistry].words} where ${chemistries[wanted.chemistry].words} is wanted.`,
-      );
-    }
+function compareChemistries(
+  wanted: CellWanted,
+  candidate: CellType,
+  alkalineAgreed: boolean,
+  { note, verdict }: Comparison,
+): void {
+  if (wanted.chemistry === candidate.chemistry) return;
+  if (wanted.chemistry === 'silver-oxide' && candidate.chemistry === 'alkaline') {
+    note(
+      alkalineAgreed ? 'accepted' : 'nearly',
+      alkalineAgreed
+        ? 'Alkaline for silver oxide, on the customer’s word: its voltage slopes, it ends sooner and is likelier to leak.'
+        : 'Alkaline for silver oxide: its voltage slopes, it ends sooner and is likelier to leak. Only on the customer’s word.',
+    );
+  } else if (wanted.chemistry === 'alkaline' && candidate.chemistry === 'silver-oxide') {
+    note('accepted', 'Silver oxide for alkaline: steadier voltage, longer life.');
+  } else if (verdict() === 'equal') {
+    note(
+      'never',
+      `${chemistries[candidate.chemistry].words} where ${chemistries[wanted.chemistry].words} is wanted.`,
+    );
   }
+}
 
-  if (wanted.drain !== 'none' && candidate.drain !== 'none') {
-    working.push({
-      what: 'drain',
-      rule: 'high in a low place: accepted; low where high is wanted: no',
-      figures: `wanted ${wanted.drain}, this ${candidate.drain}`,
-      source: 'trade practice',
-    });
-    if (wanted.drain === 'low' && candidate.drain === 'high' && candidate.chemistry === 'silver-oxide') {
-      note('accepted', 'High drain in a low-drain place: works, with a shorter shelf life.');
-    }
-    if (wanted.drain === 'low' && candidate.drain === 'unstated') {
-      note('accepted', 'The name leaves the drain open; a low-drain place takes either.');
-    }
-    if (wanted.drain === 'high' && candidate.drain === 'low') {
-      note(
-        'nearly',
-        'Low drain where high is wanted: its voltage falls away under light, alarm or chronograph.',
-      );
-    }
-    if (wanted.drain === 'high' && candidate.drain === 'unstated') {
-      note(
-        'nearly',
-        'The name leaves the drain open, and this movement needs high drain. Find the name ending in W.',
-      );
-    }
+function compareDrains(wanted: CellWanted, candidate: CellType, { note, work }: Comparison): void {
+  if (wanted.drain === 'none' || candidate.drain === 'none') return;
+  work({
+    what: 'drain',
+    rule: 'high in a low place: accepted; low where high is wanted: no',
+    figures: `wanted ${wanted.drain}, this ${candidate.drain}`,
+    source: 'trade practice',
+  });
+  if (wanted.drain === 'low' && candidate.drain === 'high' && candidate.chemistry === 'silver-oxide') {
+    note('accepted', 'High drain in a low-drain place: works, with a shorter shelf life.');
   }
+  if (wanted.drain === 'low' && candidate.drain === 'unstated') {
+    note('accepted', 'The name leaves the drain open; a low-drain place takes either.');
+  }
+  if (wanted.drain === 'high' && candidate.drain === 'low') {
+    note(
+      'nearly',
+      'Low drain where high is wanted: its voltage falls away under light, alarm or chronograph.',
+    );
+  }
+  if (wanted.drain === 'high' && candidate.drain === 'unstated') {
+    note(
+      'nearly',
+      'The name leaves the drain open, and this movement needs high drain. Find the name ending in W.',
+    );
+  }
+}
+
+/**
+ * May this cell stand in for the one the movement wants? *equal*: the same cell under another name;
+ * *accepted*: allowed, with a note; *nearly*: looks right but no; *never*: would harm or cannot work.
+ * `alkalineAgreed` is the customer's own word that an alkaline may replace silver oxide.
+ * Source: IEC 60086-3 for size and voltage, trade practice for drain.
+ */
+export function crossReference(
+  wanted: CellWanted,
+  candidate: CellType,
+  options: { readonly alkalineAgreed: boolean } = { alkalineAgreed: false },
+): CrossReference {
+  let verdict: Verdict = 'equal';
+  const notes: { readonly at: Verdict; readonly reason: string }[] = [];
+  const working: WorkingLine[] = [];
+  const note = (at: Verdict, reason: string): void => {
+    if (RANK[at] > RANK[verdict]) verdict = at;
+    notes.push({ at, reason });
+  };
+  const comparison: Comparison = { note, work: (line) => void working.push(line), verdict: () => verdict };
+  comparePlaces(wanted, candidate, comparison);
+  compareVoltages(wanted, candidate, comparison);
+  compareSizes(wanted, candidate, comparison);
+  compareChemistries(wanted, candidate, options.alkalineAgreed, comparison);
+  compareDrains(wanted, candidate, comparison);
   if (candidate.code.startsWith('BR') && wanted.chemistry === 'lithium') {
     note(
       wanted.drain === 'high' ? 'nearly' : 'accepted',

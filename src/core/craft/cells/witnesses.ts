@@ -93,16 +93,16 @@ const sized = (cell: CellType): Size | null =>
     ? null
     : { diameterMm: cell.diameterMm, heightMm: cell.heightMm, nominalV: cell.nominalV };
 
-/**
- * What book, print, cell found and measured well say together, by size and voltage: each is right as often as it is
- * (Bayes’ rule over every size of the table, all alike likely before), a wrong cell found being most often one easily
- * taken for the right one. Where they disagree: who probably erred, and how to tell. Drain, chemistry and names are
- * judged by `crossReference`. Source: Bayes’ rule; the reliabilities are ours, from bench practice.
- */
-export function weighWitnesses(question: WitnessQuestion, table: CellTable): WitnessVerdict {
-  const { book, print, found, well } = question;
-  const foundSize = found && sized(found);
-  const claims: { readonly kind: WitnessKind; readonly size: Size | null; readonly says: string }[] = [
+/** What one witness says belongs there. */
+interface Claim {
+  readonly kind: WitnessKind;
+  /** Null where it names none, as a measured well does. */
+  readonly size: Size | null;
+  readonly says: string;
+}
+
+function claimsOf({ book, print, found, well }: WitnessQuestion): readonly Claim[] {
+  return [
     ...(book ? [{ kind: 'book' as const, size: book, says: book.code }] : []),
     ...(print ? [{ kind: 'print' as const, size: sized(print), says: print.code }] : []),
     ...(found ? [{ kind: 'cell found' as const, size: sized(found), says: found.code }] : []),
@@ -116,18 +116,15 @@ export function weighWitnesses(question: WitnessQuestion, table: CellTable): Wit
         ]
       : []),
   ];
-  // What cannot lie in the measured well is told as wrong, not weighed; unless book or print name its size as well: then
-  // the caliper is doubted.
-  const shutOut =
-    well !== null &&
-    foundSize !== null &&
-    isLargerThan(foundSize, well) &&
-    !claims.some(({ kind, size }) => kind !== 'cell found' && size !== null && sameSize(size, foundSize));
-  const weighed = shutOut ? claims.filter(({ kind }) => kind !== 'cell found') : claims;
-  const nothing = (
-    verdict: 'nobody heard' | 'one witness' | 'cannot tell',
-    ...reasons: readonly string[]
-  ): WitnessVerdict => ({
+}
+
+/** Where too few speak, or one says what cannot be. */
+function nothing(
+  claims: readonly Claim[],
+  verdict: 'nobody heard' | 'one witness' | 'cannot tell',
+  ...reasons: readonly string[]
+): WitnessVerdict {
+  return {
     verdict,
     code: verdict === 'one witness' && claims[0]?.size ? claims[0].says : null,
     probability: 0,
@@ -136,38 +133,56 @@ export function weighWitnesses(question: WitnessQuestion, table: CellTable): Wit
     asksForWell: false,
     reasons,
     working: [],
-  });
-  const wrong = invalidClaims(question);
-  if (wrong.length > 0) return nothing('cannot tell', ...wrong);
-  const [only] = claims;
-  if (!only) return nothing('nobody heard', 'Neither book nor print, cell nor well says what belongs there.');
-  if (shutOut && weighed.length === 1 && well && foundSize) {
-    const fitting = table.types
-      .filter((type) => type.chemistry === found?.chemistry && type.drain !== 'unstated')
-      .filter((type) => liesInWell(sized(type) ?? { diameterMm: Infinity, heightMm: Infinity }, well));
-    return {
-      verdict: 'one erred',
-      code: null,
-      probability: 0,
-      said: claims.map(({ kind, says }) => ({ kind, says, agrees: kind !== 'cell found' })),
-      howToTell: [
-        'Measure the well again without its insulator, with the holder in the position it has on a cell.',
-      ],
-      asksForWell: false,
-      reasons: [
-        doesNotLie(only.says, foundSize, well),
-        fitting.length > 0
-          ? `These cells fit the well: ${fitting.map(({ code }) => code).join(', ')}.`
-          : 'No cell of this chemistry in the table fits the well.',
-      ],
-      working: [],
-    };
-  }
-  if (claims.length === 1)
-    return nothing('one witness', `Only the ${only.kind} speaks: ${only.says}. A second would confirm it.`);
+  };
+}
 
+/** The cell found alone, and it does not lie in the well that was measured. */
+function doesNotFit(
+  claims: readonly Claim[],
+  found: CellType,
+  foundSize: Size,
+  well: MeasuredWell,
+  table: CellTable,
+): WitnessVerdict {
+  const fitting = table.types
+    .filter((type) => type.chemistry === found.chemistry && type.drain !== 'unstated')
+    .filter((type) => liesInWell(sized(type) ?? { diameterMm: Infinity, heightMm: Infinity }, well));
+  return {
+    verdict: 'one erred',
+    code: null,
+    probability: 0,
+    said: claims.map(({ kind, says }) => ({ kind, says, agrees: kind !== 'cell found' })),
+    howToTell: [
+      'Measure the well again without its insulator, with the holder in the position it has on a cell.',
+    ],
+    asksForWell: false,
+    reasons: [
+      doesNotLie(found.code, foundSize, well),
+      fitting.length > 0
+        ? `These cells fit the well: ${fitting.map(({ code }) => code).join(', ')}.`
+        : 'No cell of this chemistry in the table fits the well.',
+    ],
+    working: [],
+  };
+}
+
+interface Place {
+  readonly cell: CellType;
+  readonly size: Size;
+}
+
+/** The sizes that may belong there, and how likely each witness says what it says, were one of them right. */
+function sizesOf(
+  { book, print, found, well }: WitnessQuestion,
+  claims: readonly Claim[],
+  table: CellTable,
+): {
+  readonly places: readonly Place[];
+  readonly supports: (kind: WitnessKind, place: Size) => boolean;
+  readonly likely: (kind: WitnessKind, place: Place) => number;
+} {
   // Sizes that differ in nothing but name, drain or twin chemistry are one.
-  const places: { readonly cell: CellType; readonly size: Size }[] = [];
+  const places: Place[] = [];
   const claimed = [print, found].filter((cell): cell is CellType => cell !== null);
   const named = book ? (table.byName.get(book.code) ?? null) : null;
   for (const cell of [...(named ? [named] : []), ...claimed, ...table.types]) {
@@ -181,7 +196,7 @@ export function weighWitnesses(question: WitnessQuestion, table: CellTable): Wit
     const heights = kind === 'book' && book ? [size.heightMm, ...book.otherHeightsMm] : [size.heightMm];
     return heights.some((heightMm) => sameSize({ ...size, heightMm }, place));
   };
-  const likely = (kind: WitnessKind, place: (typeof places)[number]): number => {
+  const likely = (kind: WitnessKind, place: Place): number => {
     const right = RELIABLE[kind];
     if (supports(kind, place.size)) {
       // A well measured names several sizes, and tells them apart no further.
@@ -192,16 +207,51 @@ export function weighWitnesses(question: WitnessQuestion, table: CellTable): Wit
     const alike = kind === 'cell found' && found !== null && looksLike(place.cell, found) !== null;
     return ((1 - right) / places.length) * (alike ? LIKENESS_WEIGHT : 1);
   };
+  return { places, supports, likely };
+}
+
+/**
+ * What book, print, cell found and measured well say together, by size and voltage: each is right as often as it is
+ * (Bayes’ rule over every size of the table, all alike likely before), a wrong cell found being most often one easily
+ * taken for the right one. Where they disagree: who probably erred, and how to tell. Drain, chemistry and names are
+ * judged by `crossReference`. Source: Bayes’ rule; the reliabilities are ours, from bench practice.
+ */
+export function weighWitnesses(question: WitnessQuestion, table: CellTable): WitnessVerdict {
+  const { book, found, well } = question;
+  const foundSize = found && sized(found);
+  const claims = claimsOf(question);
+  // What cannot lie in the measured well is told as wrong, not weighed; unless book or print name its size as well: then
+  // the caliper is doubted.
+  const shutOut =
+    well !== null &&
+    foundSize !== null &&
+    isLargerThan(foundSize, well) &&
+    !claims.some(({ kind, size }) => kind !== 'cell found' && size !== null && sameSize(size, foundSize));
+  const weighed = shutOut ? claims.filter(({ kind }) => kind !== 'cell found') : claims;
+  const wrong = invalidClaims(question);
+  if (wrong.length > 0) return nothing(claims, 'cannot tell', ...wrong);
+  const [only] = claims;
+  if (!only)
+    return nothing(claims, 'nobody heard', 'Neither book nor print, cell nor well says what belongs there.');
+  if (shutOut && weighed.length === 1 && well && found && foundSize)
+    return doesNotFit(claims, found, foundSize, well, table);
+  if (claims.length === 1)
+    return nothing(
+      claims,
+      'one witness',
+      `Only the ${only.kind} speaks: ${only.says}. A second would confirm it.`,
+    );
+
+  const { places, supports, likely } = sizesOf(question, claims, table);
   const weights = places.map((place) =>
     weighed.reduce((product, { kind }) => product * likely(kind, place), 1),
   );
   const total = weights.reduce((sum, weight) => sum + weight, 0);
   const best = weights.indexOf(Math.max(...weights));
-  const top = places[best] as (typeof places)[number];
+  const top = places[best] as Place;
   const probability = (weights[best] ?? 0) / total;
   const said = claims.map(({ kind, says }) => ({ kind, says, agrees: supports(kind, top.size) }));
   const against = said.filter(({ agrees }) => !agrees);
-  const settled = probability >= SETTLED_FROM;
   const code = (book && supports('book', top.size) ? book.code : null) ?? nameOf(top.cell, claims);
   const working = [
     {
@@ -211,46 +261,40 @@ export function weighWitnesses(question: WitnessQuestion, table: CellTable): Wit
       source: 'Bayes’ rule; reliabilities of bench practice',
     },
   ];
+  const heard = { probability, said, working };
   if (against.length === 0)
     return {
+      ...heard,
       verdict: 'they agree',
       code,
-      probability,
-      said,
       howToTell: [],
       asksForWell: false,
       reasons: [`${listed(said.map(({ kind }) => kind))} agree on ${code}.`],
-      working,
     };
-  const howToTell = waysToTell(top, against, question);
-  const asksForWell = rivalOf(against, question) !== null && !well;
-  if (!settled)
-    return {
-      verdict: 'cannot tell',
-      code: null,
-      probability,
-      said,
-      howToTell,
-      asksForWell,
-      reasons: [
-        `${said.map(({ kind, says }) => `the ${kind} says ${says}`).join(', ')}: neither is likelier enough (${percent(probability)}).`,
-      ],
-      working,
-    };
-  return {
-    verdict: 'one erred',
-    code,
-    probability,
-    said,
-    howToTell,
-    asksForWell,
-    reasons: against.map(({ kind, says }) =>
-      shutOut && kind === 'cell found' && foundSize
-        ? doesNotLie(says, foundSize, well)
-        : erredBecause(kind, says, code, top.cell, question),
-    ),
-    working,
+  const doubt = {
+    ...heard,
+    howToTell: waysToTell(top, against, question),
+    asksForWell: rivalOf(against, question) !== null && !well,
   };
+  return probability < SETTLED_FROM
+    ? {
+        ...doubt,
+        verdict: 'cannot tell',
+        code: null,
+        reasons: [
+          `${said.map(({ kind, says }) => `the ${kind} says ${says}`).join(', ')}: neither is likelier enough (${percent(probability)}).`,
+        ],
+      }
+    : {
+        ...doubt,
+        verdict: 'one erred',
+        code,
+        reasons: against.map(({ kind, says }) =>
+          shutOut && kind === 'cell found' && foundSize
+            ? doesNotLie(says, foundSize, well)
+            : erredBecause(kind, says, code, top.cell, question),
+        ),
+      };
 }
 
 /** Whether a cell is wider or thicker than a well by more than a caliper errs. */

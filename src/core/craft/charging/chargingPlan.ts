@@ -1,7 +1,18 @@
-import { figure, type Judged } from '../judgement';
+import { figure, type Judged, type WorkingLine } from '../judgement';
 import { isMoment } from '../time';
 import { CHARGE_MARKS, type ChargeMark, hoursAt, type LightBook, marksOf, questionsOf } from './light';
 import { type LightHours, litBetween, spansOf } from './lit';
+import {
+  type Believed,
+  endsOf,
+  massLeft,
+  type Room,
+  STARTS,
+  type Way,
+  waysOf,
+  within95,
+  Z_MOST,
+} from './odds';
 import { chargeAt, reachedAt } from './run';
 
 /** What a watch shows of its charge before it comes to the light. */
@@ -69,17 +80,12 @@ export interface ChargingPlan extends Judged<
 /** So long is looked ahead, days. */
 const HORIZON_DAYS = 366;
 const DAY_MS = 86_400_000;
+
 /** No watch runs longer on one charge, days. */
 const LONGEST_RESERVE_DAYS = 4000;
 const Z95 = 1.959964;
-/** Factors farther out are not believed at all. */
-const Z_MOST = 6;
-const CURVE_POINTS = 240;
 
-/** So many starts stand for all of a range, and so many factors for each of them. */
-const [STARTS, FACTORS] = [12, 16];
-/** Of one start that is known three factors tell all: what comes of it goes evenly with the factor. */
-const ENDS_95 = [0.025, 0.5, 0.975] as const;
+const CURVE_POINTS = 240;
 
 /** The charges it may have at the start, shares of full, each as likely as the other: one where it is known. */
 function startsOf(start: ChargeState | number, stepping: number | null): readonly number[] {
@@ -92,106 +98,6 @@ function startsOf(start: ChargeState | number, stepping: number | null): readonl
   // Between nothing and stepping, or at least that: nobody knows where.
   if (start === 'low-supply steps') return stepping === null ? [0] : between(0, stepping);
   return between(stepping ?? 0, 1);
-}
-
-interface Believed {
-  readonly low: number;
-  readonly likely: number;
-  readonly high: number;
-}
-
-/** A factor of the book’s times in which what was seen leaves room, in spreads of its logarithm. */
-interface Room {
-  readonly from: number;
-  readonly to: number;
-}
-
-/** The factors of a lognormal one cut off at what was seen: how much of it that is, and the one below which a share of it lies. */
-function factorsIn(
-  sigma: number,
-  room: Room,
-): { readonly mass: number; readonly quantile: (share: number) => number } {
-  const [a, b] = [Math.max(-Z_MOST, room.from), Math.min(Z_MOST, room.to)];
-  const steps = 400;
-  const at = (i: number): number => a + ((b - a) * (i + 0.5)) / steps;
-  // Against the densest of them, so that a stretch far out is not lost to rounding.
-  const nearest = Math.min(Math.max(0, a), b);
-  const weights = Array.from({ length: steps }, (_, i) => Math.exp((nearest ** 2 - at(i) ** 2) / 2));
-  const whole = weights.reduce((sum, each) => sum + each, 0);
-  return {
-    mass: (whole * Math.max(0, b - a) * Math.exp(-(nearest ** 2) / 2)) / steps / Math.sqrt(2 * Math.PI),
-    quantile: (share) => {
-      let sum = 0;
-      for (const [i, weight] of weights.entries()) {
-        if (sum + weight >= share * whole)
-          return Math.exp(sigma * (a + ((b - a) * (i + (share * whole - sum) / weight)) / steps));
-        sum += weight;
-      }
-      return Math.exp(sigma * b);
-    },
-  };
-}
-
-/** One way it may be: its charge at the start, how many times as long as the book has it, and how likely that is. */
-interface Way {
-  readonly start: number;
-  readonly factor: number;
-  readonly weight: number;
-}
-
-/**
- * Every way it may be, start and factor together, each as likely as what was seen leaves it; the factors of one start stand for
- * equal parts of what is left of it.
- */
-function waysOf(starts: readonly number[], sigma: number, roomOf: (start: number) => Room): readonly Way[] {
-  const parts = starts.map((start) => ({ start, ...factorsIn(sigma, roomOf(start)) }));
-  const whole = parts.reduce((sum, { mass }) => sum + mass, 0);
-  return parts.flatMap(({ start, mass, quantile }) =>
-    (starts.length === 1 ? ENDS_95 : FACTOR_PARTS).map((share, _, { length }): Way => ({
-      start,
-      factor: quantile(share),
-      // Where nothing is left of any start, each of them is as wrong as the other.
-      weight: (whole > 0 ? mass / whole : 1 / starts.length) / length,
-    })),
-  );
-}
-
-const FACTOR_PARTS = Array.from({ length: FACTORS }, (_, i) => (i + 0.5) / FACTORS);
-
-/** How much of all that may be is left where each start has so much room. */
-const massLeft = (starts: readonly number[], sigma: number, roomOf: (start: number) => Room): number =>
-  starts.reduce((sum, start) => sum + factorsIn(sigma, roomOf(start)).mass, 0) / starts.length;
-
-/** The three values that come of the three factors of a start that is known, in their order. */
-function endsOf(values: readonly (readonly [value: number, weight: number])[]): Believed {
-  const [low, likely, high] = values.map(([value]) => value).sort((a, b) => a - b) as [
-    number,
-    number,
-    number,
-  ];
-  return { low, likely, high };
-}
-
-/** What 95 of 100 of some weighed values lie within, and their middle; Infinity where it is never reached. */
-function within95(values: readonly (readonly [value: number, weight: number])[]): Believed {
-  const ordered = [...values].sort(([a], [b]) => a - b);
-  const quantile = (share: number): number => {
-    let sum = 0;
-    let last: readonly [value: number, upTo: number] | null = null;
-    for (const [value, weight] of ordered) {
-      // Each stands for the middle of its own part.
-      const upTo = sum + weight / 2;
-      if (upTo >= share) {
-        if (last === null || !Number.isFinite(value)) return value;
-        const [before, beforeUpTo] = last;
-        return before + ((value - before) * (share - beforeUpTo)) / (upTo - beforeUpTo);
-      }
-      sum += weight;
-      last = [value, upTo];
-    }
-    return last?.[0] ?? NaN;
-  };
-  return { low: quantile(0.025), likely: quantile(0.5), high: quantile(0.975) };
 }
 
 const NOTHING = {
@@ -232,6 +138,98 @@ function outOfRange({
   ];
 }
 
+/** What was seen of its steps leaves a start only so much room for the factor. */
+function roomFor(
+  seen: Window | null,
+  stepping: number | null,
+  until: (start: number, atMs: number) => number,
+): (start: number) => Room {
+  const anything: Room = { from: -Infinity, to: Infinity };
+  return (start) => {
+    if (seen === null || stepping === null) return anything;
+    const { lastNotMs, firstMs } = seen;
+    // What stepped from the start was never seen not stepping.
+    if (start >= stepping) return lastNotMs === null ? anything : { from: Z_MOST, to: Z_MOST };
+    return {
+      from: lastNotMs === null ? -Infinity : until(start, lastNotMs),
+      to: firstMs === null ? Infinity : until(start, firstMs),
+    };
+  };
+}
+
+/** A watch under one light, with all it may have begun with and be off by. */
+interface Course {
+  readonly ways: readonly Way[];
+  readonly believed: (values: readonly (readonly [value: number, weight: number])[]) => Believed;
+  readonly lit: ReturnType<typeof litBetween>;
+  readonly rates: (factor: number) => { readonly upPerH: number; readonly downPerH: number };
+  readonly fromMs: number;
+  readonly toMs: number;
+  readonly fullH: number;
+}
+
+const utcOf = (ms: number): string | null =>
+  Number.isFinite(ms) ? new Date(Math.round(ms)).toISOString() : null;
+
+/** When each mark is reached, the earliest, the likeliest and the latest. */
+function marksAt(
+  { ways, believed, lit, rates, fromMs, toMs, fullH }: Course,
+  shares: ReturnType<typeof marksOf>,
+): readonly MarkAt[] {
+  const known = CHARGE_MARKS.filter((mark) => shares[mark] !== null);
+  const times = ways.map(({ start, factor, weight }) => ({
+    weight,
+    at: reachedAt(
+      start,
+      known.map((mark) => shares[mark] ?? 0),
+      lit,
+      [fromMs, toMs],
+      rates(factor),
+    ),
+  }));
+  const startNow = believed(ways.map(({ start, weight }) => [start, weight])).likely;
+  return CHARGE_MARKS.map((mark): MarkAt => {
+    const share = shares[mark];
+    if (share === null)
+      return { mark, share, earliestUtc: null, likelyUtc: null, latestUtc: null, lightH: null };
+    const at = believed(
+      times.map(({ at: reached, weight }) => [reached[known.indexOf(mark)] ?? Infinity, weight]),
+    );
+    return {
+      mark,
+      share,
+      earliestUtc: utcOf(at.low),
+      likelyUtc: utcOf(at.likely),
+      latestUtc: utcOf(at.high),
+      lightH: Math.max(0, share - startNow) * fullH,
+    };
+  });
+}
+
+/** How its charge goes, until it is surely full or a fortnight has gone by. */
+function curveOf(
+  { ways, believed, lit, rates, fromMs, toMs }: Course,
+  fullLatestUtc: string | null,
+): ChargingPlan['curve'] {
+  const untilMs = Math.min(
+    toMs,
+    Math.max(fromMs + 2 * DAY_MS, fullLatestUtc ? Date.parse(fullLatestUtc) : fromMs + 14 * DAY_MS),
+  );
+  const atMs = Array.from(
+    { length: CURVE_POINTS + 1 },
+    (_, i) => fromMs + ((untilMs - fromMs) * i) / CURVE_POINTS,
+  );
+  const soonLit = lit.filter((each) => each.fromMs < untilMs);
+  const courses = ways.map(({ start, factor, weight }) => ({
+    weight,
+    at: chargeAt(start, atMs, soonLit, [fromMs, untilMs], rates(factor)),
+  }));
+  return atMs.map((ms, i) => ({
+    atUtc: new Date(ms).toISOString(),
+    ...believed(courses.map(({ at, weight }) => [at[i] ?? 0, weight])),
+  }));
+}
+
 /**
  * When a watch under a light steps normally, holds a day, can be handed back and is full: the book's times at this light, the
  * hours of light by the shop's clock, and what it runs down in the dark, nights and weekends counted. The book's times are off
@@ -256,7 +254,8 @@ export function chargingPlan(question: ChargingQuestion): ChargingPlan {
     };
   const fullH = full.hours;
   const shares = marksOf(book, question.handBackShare);
-  const starts = startsOf(question.start, shares['steps normally']);
+  const stepping = shares['steps normally'];
+  const starts = startsOf(question.start, stepping);
   const fromMs = Date.parse(fromUtc);
   const toMs = fromMs + HORIZON_DAYS * DAY_MS;
   const lit = litBetween(question.hours, question.zone, fromUtc, new Date(toMs).toISOString());
@@ -264,55 +263,15 @@ export function chargingPlan(question: ChargingQuestion): ChargingPlan {
   const rates = (factor: number) => ({ upPerH: 1 / (factor * fullH), downPerH });
   const sigma = Math.log(factor95) / Z95;
   const seen = question.seen.length === 0 ? null : windowOf(question.seen);
-  const stepping = shares['steps normally'];
   const steppedBy = (start: number, z: number, atMs: number): boolean =>
     stepping !== null &&
     (reachedAt(start, [stepping], lit, [fromMs, atMs], rates(Math.exp(sigma * z)))[0] ?? Infinity) <= atMs;
   /** The greatest factor with which it steps by then: a greater one steps later. */
   const until = (start: number, atMs: number): number => greatest((z) => steppedBy(start, z, atMs));
-  const roomOf = (start: number): Room => {
-    if (seen === null || stepping === null) return { from: -Infinity, to: Infinity };
-    const { lastNotMs, firstMs } = seen;
-    // What stepped from the start was never seen not stepping.
-    if (start >= stepping)
-      return lastNotMs === null ? { from: -Infinity, to: Infinity } : { from: Z_MOST, to: Z_MOST };
-    return {
-      from: lastNotMs === null ? -Infinity : until(start, lastNotMs),
-      to: firstMs === null ? Infinity : until(start, firstMs),
-    };
-  };
-  const ways = waysOf(starts, sigma, roomOf);
+  const ways = waysOf(starts, sigma, roomFor(seen, stepping, until));
   const believed = starts.length === 1 ? endsOf : within95;
-  const told = CHARGE_MARKS.filter((mark) => shares[mark] !== null);
-  const times = ways.map(({ start, factor, weight }) => ({
-    weight,
-    at: reachedAt(
-      start,
-      told.map((mark) => shares[mark] ?? 0),
-      lit,
-      [fromMs, toMs],
-      rates(factor),
-    ),
-  }));
-  const utc = (ms: number): string | null =>
-    Number.isFinite(ms) ? new Date(Math.round(ms)).toISOString() : null;
-  const startNow = believed(ways.map(({ start, weight }) => [start, weight])).likely;
-  const marks = CHARGE_MARKS.map((mark): MarkAt => {
-    const share = shares[mark];
-    if (share === null)
-      return { mark, share, earliestUtc: null, likelyUtc: null, latestUtc: null, lightH: null };
-    const at = believed(
-      times.map(({ at: reached, weight }) => [reached[told.indexOf(mark)] ?? Infinity, weight]),
-    );
-    return {
-      mark,
-      share,
-      earliestUtc: utc(at.low),
-      likelyUtc: utc(at.likely),
-      latestUtc: utc(at.high),
-      lightH: Math.max(0, share - startNow) * fullH,
-    };
-  });
+  const course: Course = { ways, believed, lit, rates, fromMs, toMs, fullH };
+  const marks = marksAt(course, shares);
   const fullMark = marks.find(({ mark }) => mark === 'full');
   const never = fullMark?.likelyUtc === null;
   const factor = believed(ways.map((each) => [each.factor, each.weight]));
@@ -326,33 +285,11 @@ export function chargingPlan(question: ChargingQuestion): ChargingPlan {
           agrees: (room) => massLeft(starts, sigma, room),
           until,
         });
-  const untilMs = Math.min(
-    toMs,
-    Math.max(
-      fromMs + 2 * DAY_MS,
-      fullMark?.latestUtc ? Date.parse(fullMark.latestUtc) : fromMs + 14 * DAY_MS,
-    ),
-  );
-  const atMs = Array.from(
-    { length: CURVE_POINTS + 1 },
-    (_, i) => fromMs + ((untilMs - fromMs) * i) / CURVE_POINTS,
-  );
-  const soonLit = lit.filter((each) => each.fromMs < untilMs);
-  const courses = ways.map(({ start, factor: times, weight }) => ({
-    weight,
-    at: chargeAt(start, atMs, soonLit, [fromMs, untilMs], rates(times)),
-  }));
-  const course = atMs.map((_, i) => believed(courses.map(({ at, weight }) => [at[i] ?? 0, weight])));
   const steps = marks[0];
   return {
     verdict: never ? 'never full' : 'charges',
     marks,
-    curve: atMs.map((ms, i) => ({
-      atUtc: new Date(ms).toISOString(),
-      low: course[i]?.low ?? 0,
-      likely: course[i]?.likely ?? 0,
-      high: course[i]?.high ?? 0,
-    })),
+    curve: curveOf(course, fullMark?.latestUtc ?? null),
     factor: seen === null ? null : factor,
     contradiction,
     lookAgainUtc: [steps?.earliestUtc, steps?.likelyUtc, steps?.latestUtc]
@@ -370,21 +307,24 @@ export function chargingPlan(question: ChargingQuestion): ChargingPlan {
         (mark) => `When it ${mark} the book does not say.`,
       ),
     ],
-    working: [
-      ...full.working,
-      {
-        what: 'down in the dark',
-        rule: '1 ÷ days it runs when full, a day; nights and weekends counted',
-        figures: `1 ÷ ${figure(book.reserveDays, 1)} = ${figure(100 / book.reserveDays, 2)} % of full a day`,
-        source: 'the book',
-      },
-      {
-        what: 'how sure',
-        rule: 'the book’s times off by one common factor, lognormal; what was seen cuts off what cannot be',
-        figures: `95 of 100 within ${figure(factor.low, 2)} to ${figure(factor.high, 2)} times the book’s, likeliest ${figure(factor.likely, 2)}`,
-      },
-    ],
+    working: [...full.working, ...planWorking(book.reserveDays, factor)],
   };
+}
+
+function planWorking(reserveDays: number, factor: Believed): readonly WorkingLine[] {
+  return [
+    {
+      what: 'down in the dark',
+      rule: '1 ÷ days it runs when full, a day; nights and weekends counted',
+      figures: `1 ÷ ${figure(reserveDays, 1)} = ${figure(100 / reserveDays, 2)} % of full a day`,
+      source: 'the book',
+    },
+    {
+      what: 'how sure',
+      rule: 'the book’s times off by one common factor, lognormal; what was seen cuts off what cannot be',
+      figures: `95 of 100 within ${figure(factor.low, 2)} to ${figure(factor.high, 2)} times the book’s, likeliest ${figure(factor.likely, 2)}`,
+    },
+  ];
 }
 
 const litShare = (

@@ -1,4 +1,4 @@
-import { figure, type Judged, invalidLengths } from '../judgement';
+import { figure, type Judged, invalidLengths, type WorkingLine } from '../judgement';
 import { freeDepthMm, type Groove, grooveContradictions, type GrooveProblem } from './groove';
 import { stretchLimits } from './fitGasket';
 
@@ -71,6 +71,94 @@ export function wornContradictions({
 const clip = (value: number): number => Math.min(1, Math.max(0, value));
 const percentOf = (share: number): string => `${figure(share * 100, 0)} %`;
 
+/** Whether an old ring may go back, by what it was and what is left of it. */
+function judgeWorn(
+  { heightMm: h, profile, sectionOfTypeMm }: Pick<WornQuestion, 'heightMm' | 'profile' | 'sectionOfTypeMm'>,
+  { sectionMm, free, set }: Pick<WornRing, 'sectionMm' | 'set'> & { readonly free: number },
+): [WornVerdict, ...string[]] {
+  const was = `It was ${figure(sectionMm)} mm thick when new${profile === 'flat' ? '' : ' or slightly more'}`;
+  const leaves = `its groove leaves ${figure(free)} mm`;
+  if (sectionOfTypeMm !== null && h > sectionOfTypeMm + SWOLLEN_OVER_MM)
+    return [
+      'swollen',
+      `It is ${figure(h)} mm high, and its kind is ${figure(sectionOfTypeMm)} mm thick when new: swollen, as by mineral oil. Renew it, and clean the groove.`,
+    ];
+  // Whatever else the measures say: half the readings of a ring that is dead fall under its groove.
+  if (Math.abs(h - free) <= TOO_NEAR_MM + EPSILON)
+    return [
+      'renew',
+      `It is ${figure(h)} mm high, and ${leaves}. It is no higher than its groove is deep, so it no longer presses.`,
+    ];
+  if (h < free)
+    return sectionMm > 0 && sectionMm < free - TOO_NEAR_MM
+      ? [
+          'never squeezed',
+          `${was}, and ${leaves}: the back never touched it. It is the wrong ring, or the depth is wrong.`,
+        ]
+      : [
+          'measures disagree',
+          `It is ${figure(h)} mm high, flatter than the ${figure(free)} mm its groove leaves. The groove cannot have pressed it that far. A measurement is wrong, or the ring belongs to another groove. Measure again.`,
+        ];
+  if (profile === null)
+    return [
+      'cannot say',
+      'Whether the ring is round or flat is not recorded, so its wear cannot be worked out. Record the profile, or renew the ring.',
+    ];
+  if (profile === 'flat' && sectionOfTypeMm === null)
+    return [
+      'cannot say',
+      `The thickness of this flat ring when new is not known, so its wear cannot be worked out; ${leaves}. Renew it.`,
+    ];
+  if (set === null)
+    return [
+      'cannot say',
+      `${was}, and ${leaves}: squeezed so little when new, nobody can say how much of its spring is gone. Renew it, or measure again.`,
+    ];
+  const range = `${percentOf(set.share)} of its squeeze has stayed in it, within ${percentOf(set.from)} to ${percentOf(set.to)}`;
+  if (set.share > NOTHING_OVER)
+    return ['sealed nothing', `${range}: over ${percentOf(NOTHING_OVER)} it sealed nothing.`];
+  if (set.to > NOTHING_OVER)
+    return ['renew', `${range}: over ${percentOf(RENEW_OVER)}, and it may have sealed nothing.`];
+  if (set.to > RENEW_OVER)
+    return [
+      'renew',
+      set.share > RENEW_OVER
+        ? `${range}: over ${percentOf(RENEW_OVER)}.`
+        : `${range}: it may be over ${percentOf(RENEW_OVER)}, and what may be is taken for it.`,
+    ];
+  return ['springy', `${range}: under ${percentOf(RENEW_OVER)} at its worst.`];
+}
+
+/** The area of a section pressed flat, mm²: a rectangle with round ends. */
+function areaOf(h: number, b: number): number {
+  return h * (b - h) + (Math.PI * h ** 2) / 4;
+}
+
+function sectionWorking(h: number, b: number, sectionMm: number): WorkingLine {
+  return {
+    what: 'section it was',
+    rule: '√(4A / π), A = h(b − h) + πh² / 4',
+    figures: `h ${figure(h)}, b ${figure(b)}: A ${figure(areaOf(h, b), 3)} mm², ${figure(sectionMm, 3)} mm, up to ${figure(sectionMm * (1 + THICKER_BY), 3)} mm if it lay stretched`,
+    source: 'volume of rubber is constant',
+  };
+}
+
+function setWorking(
+  h: number,
+  {
+    sectionMm,
+    free,
+    set,
+  }: { readonly sectionMm: number; readonly free: number; readonly set: NonNullable<WornRing['set']> },
+): WorkingLine {
+  return {
+    what: 'permanent set',
+    rule: '(section − height) / (section − free depth)',
+    figures: `(${figure(sectionMm, 3)} − ${figure(h)}) / (${figure(sectionMm, 3)} − ${figure(free)}) = ${percentOf(set.share)}, within ${percentOf(set.from)} to ${percentOf(set.to)}`,
+    source: 'compression set as in ISO 815; over 40 % renew, over 80 % it sealed nothing',
+  };
+}
+
 /**
  * What an old round ring was when it was new, and how much of its spring is gone. Its section has kept its area: a
  * rectangle with round ends, h(b − h) + πh²/4, gives back the circle it was; permanent set is the lost height over the
@@ -107,10 +195,13 @@ export function wornRing({
       insideLikelyMm: [0, 0],
     };
   const free = freeDepthMm(groove);
-  const area = h * (b - h) + (Math.PI * h ** 2) / 4;
   // Of a flat ring only its kind tells how thick it was.
   const sectionMm =
-    profile === 'flat' ? (sectionOfTypeMm ?? 0) : profile === null ? 0 : Math.sqrt((4 * area) / Math.PI);
+    profile === 'flat'
+      ? (sectionOfTypeMm ?? 0)
+      : profile === null
+        ? 0
+        : Math.sqrt((4 * areaOf(h, b)) / Math.PI);
   const [least, most] = stretchLimits(groove).good.map((each) => each / 100) as [number, number];
   const [farLeast, farMost] = stretchLimits(groove).borderline.map((each) => each / 100) as [number, number];
   const base =
@@ -122,40 +213,26 @@ export function wornRing({
     sectionMm * (1 - LEAST_SQUEEZE) >= free && sectionMm - free > TOO_NEAR_MM && h - free > TOO_NEAR_MM
       ? { share: clip(share), from: clip(share - SET_WITHIN), to: clip(share + SET_WITHIN) }
       : null;
-  const [verdict, ...reasons] = judged();
+  const insideWorking = {
+    what: 'inside diameter it had',
+    rule:
+      groove.seat === 'inner wall'
+        ? 'groove inside / (1 + stretch)'
+        : '(groove outside − 2 × section) / (1 + stretch)',
+    figures: `${figure(base / (1 + most), 1)} to ${figure(base / (1 + least), 1)} mm at ${figure(least * 100)} to ${figure(most * 100)} % stretch; ${figure(base / (1 + farMost), 1)} to ${figure(base / (1 + farLeast), 1)} mm at most`,
+    source: 'ISO 3601 practice',
+  };
+  const [verdict, ...reasons] = judgeWorn(
+    { heightMm: h, profile, sectionOfTypeMm },
+    { sectionMm, free, set },
+  );
   return {
     verdict,
     reasons,
     working: [
-      ...(profile !== 'round'
-        ? []
-        : [
-            {
-              what: 'section it was',
-              rule: '√(4A / π), A = h(b − h) + πh² / 4',
-              figures: `h ${figure(h)}, b ${figure(b)}: A ${figure(area, 3)} mm², ${figure(sectionMm, 3)} mm, up to ${figure(sectionMm * (1 + THICKER_BY), 3)} mm if it lay stretched`,
-              source: 'volume of rubber is constant',
-            },
-          ]),
-      ...(set === null
-        ? []
-        : [
-            {
-              what: 'permanent set',
-              rule: '(section − height) / (section − free depth)',
-              figures: `(${figure(sectionMm, 3)} − ${figure(h)}) / (${figure(sectionMm, 3)} − ${figure(free)}) = ${percentOf(set.share)}, within ${percentOf(set.from)} to ${percentOf(set.to)}`,
-              source: 'compression set as in ISO 815; over 40 % renew, over 80 % it sealed nothing',
-            },
-          ]),
-      {
-        what: 'inside diameter it had',
-        rule:
-          groove.seat === 'inner wall'
-            ? 'groove inside / (1 + stretch)'
-            : '(groove outside − 2 × section) / (1 + stretch)',
-        figures: `${figure(base / (1 + most), 1)} to ${figure(base / (1 + least), 1)} mm at ${figure(least * 100)} to ${figure(most * 100)} % stretch; ${figure(base / (1 + farMost), 1)} to ${figure(base / (1 + farLeast), 1)} mm at most`,
-        source: 'ISO 3601 practice',
-      },
+      ...(profile === 'round' ? [sectionWorking(h, b, sectionMm)] : []),
+      ...(set === null ? [] : [setWorking(h, { sectionMm, free, set })]),
+      insideWorking,
     ],
     sectionMm,
     sectionToMm: profile === 'flat' ? sectionMm : sectionMm * (1 + THICKER_BY),
@@ -163,60 +240,6 @@ export function wornRing({
     insideMm: [base / (1 + farMost), base / (1 + farLeast)],
     insideLikelyMm: [base / (1 + most), base / (1 + least)],
   };
-
-  function judged(): [WornVerdict, ...string[]] {
-    const was = `It was ${figure(sectionMm)} mm thick when new${profile === 'flat' ? '' : ' or slightly more'}`;
-    const leaves = `its groove leaves ${figure(free)} mm`;
-    if (sectionOfTypeMm !== null && h > sectionOfTypeMm + SWOLLEN_OVER_MM)
-      return [
-        'swollen',
-        `It is ${figure(h)} mm high, and its kind is ${figure(sectionOfTypeMm)} mm thick when new: swollen, as by mineral oil. Renew it, and clean the groove.`,
-      ];
-    // Whatever else the measures say: half the readings of a ring that is dead fall under its groove.
-    if (Math.abs(h - free) <= TOO_NEAR_MM + EPSILON)
-      return [
-        'renew',
-        `It is ${figure(h)} mm high, and ${leaves}. It is no higher than its groove is deep, so it no longer presses.`,
-      ];
-    if (h < free)
-      return sectionMm > 0 && sectionMm < free - TOO_NEAR_MM
-        ? [
-            'never squeezed',
-            `${was}, and ${leaves}: the back never touched it. It is the wrong ring, or the depth is wrong.`,
-          ]
-        : [
-            'measures disagree',
-            `It is ${figure(h)} mm high, flatter than the ${figure(free)} mm its groove leaves. The groove cannot have pressed it that far. A measurement is wrong, or the ring belongs to another groove. Measure again.`,
-          ];
-    if (profile === null)
-      return [
-        'cannot say',
-        'Whether the ring is round or flat is not recorded, so its wear cannot be worked out. Record the profile, or renew the ring.',
-      ];
-    if (profile === 'flat' && sectionOfTypeMm === null)
-      return [
-        'cannot say',
-        `The thickness of this flat ring when new is not known, so its wear cannot be worked out; ${leaves}. Renew it.`,
-      ];
-    if (set === null)
-      return [
-        'cannot say',
-        `${was}, and ${leaves}: squeezed so little when new, nobody can say how much of its spring is gone. Renew it, or measure again.`,
-      ];
-    const range = `${percentOf(set.share)} of its squeeze has stayed in it, within ${percentOf(set.from)} to ${percentOf(set.to)}`;
-    if (set.share > NOTHING_OVER)
-      return ['sealed nothing', `${range}: over ${percentOf(NOTHING_OVER)} it sealed nothing.`];
-    if (set.to > NOTHING_OVER)
-      return ['renew', `${range}: over ${percentOf(RENEW_OVER)}, and it may have sealed nothing.`];
-    if (set.to > RENEW_OVER)
-      return [
-        'renew',
-        set.share > RENEW_OVER
-          ? `${range}: over ${percentOf(RENEW_OVER)}.`
-          : `${range}: it may be over ${percentOf(RENEW_OVER)}, and what may be is taken for it.`,
-      ];
-    return ['springy', `${range}: under ${percentOf(RENEW_OVER)} at its worst.`];
-  }
 }
 
 /** Stretch that most rings in a groove have, for which of two near sections it was. */

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { book } from '../../../testing/fixtures';
 import { DEFAULT_POLICY, priceInList } from '../policy';
-import { diagnose, type FaultQuestion } from './diagnose';
+import { diagnose } from './diagnose';
+import { type FaultQuestion } from './diagnosis';
 import { type Fault, FAULTS, type Observable, OBSERVABLES, OUTCOMES } from './faults';
 import { figuresFor } from './figures';
 import { leakOptions } from './leaks';

@@ -1,4 +1,4 @@
-import type { ReadingVerdict } from './judgeReading';
+import type { ReadingVerdict } from './reading';
 
 /** The scale a reading is shown on: its ends, and what stands on it. All in the unit of the measure. */
 export interface Gauge {

@@ -1,16 +1,8 @@
-export {
-  diagnose,
-  type Diagnosis,
-  type FaultChance,
-  type FaultQuestion,
-  type NextTest,
-  type PricedRemedy,
-  type TestOutcome,
-} from './diagnose';
+export { diagnose } from './diagnose';
+export type { Diagnosis, FaultChance, FaultQuestion, NextTest, PricedRemedy, TestOutcome } from './diagnosis';
 export {
   FAULTS,
   type Told,
-  NEXT_STEPS,
   type Observable,
   OUTCOMES,
   SHOWS,
@@ -19,23 +11,19 @@ export {
   SIGNS_OF_FAULT,
   TESTS,
 } from './faults';
+export { NEXT_STEPS } from './remedies';
 export { type Gauge, gaugeOf } from './gauge';
 export { figuresFor, type MovementFigures } from './figures';
+export { judgeLoadedVoltage, judgeRestVoltage, type Load, usualLoad } from './judgeReading';
 export {
   judgeCoil,
   judgeCurrent,
-  judgeLoadedVoltage,
   judgeLowestRunning,
   judgeRate,
-  judgeRestVoltage,
   judgeStoppedCurrent,
-  type Load,
-  type Measure,
-  measures,
-  type ReadingVerdict,
   USUAL_RATE_S_PER_DAY,
-  usualLoad,
-} from './judgeReading';
+} from './judgeMovement';
+export { type Measure, measures, type ReadingVerdict } from './reading';
 export {
   LEAK_DECISIONS,
   LEAK_PLACES,

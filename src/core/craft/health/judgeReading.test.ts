@@ -1,13 +1,7 @@
 import { book } from '../../../testing/fixtures';
 import { figuresFor } from './figures';
-import {
-  judgeCoil,
-  judgeCurrent,
-  judgeLoadedVoltage,
-  judgeLowestRunning,
-  judgeRate,
-  judgeRestVoltage,
-} from './judgeReading';
+import { judgeLoadedVoltage, judgeRestVoltage } from './judgeReading';
+import { judgeCoil, judgeCurrent, judgeLowestRunning, judgeRate } from './judgeMovement';
 describe('readings', () => {
   it.each([
     [1.44, 'silver-oxide', 'spent'],

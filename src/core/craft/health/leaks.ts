@@ -3,7 +3,7 @@ import type { PricedItem } from '../policy';
 import type { Chemistry } from '../cells';
 import { figure, type Judged, invalidFigures } from '../judgement';
 import type { MovementFigures } from './figures';
-import { measures, type ReadingVerdict } from './judgeReading';
+import { measures, type ReadingVerdict } from './reading';
 
 /** From the lightest to the gravest. */
 export const LEAK_SEVERITIES = ['bloom', 'crust', 'corrosion', 'broken track'] as const;

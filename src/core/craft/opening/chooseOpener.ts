@@ -1,12 +1,12 @@
 import {
-  backs,
   type BackKind,
+  backs,
   clockWords,
   contradictions,
-  panelLayers,
   type PanelHeldBy,
-  prySpot,
+  panelLayers,
   type PryQuestion,
+  prySpot,
   workedFrom,
 } from '../cases';
 import { figure } from '../judgement';

@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { tools } from '../../../../demo/tools';
 import type { Wrench } from '../tools';
 import { contradictions, notchAngles, pitchCircleMm } from '../cases';
-import { type JawQuestion, jawSetting, overTravel } from './jawSetting';
+import { jawSetting, overTravel } from './jawSetting';
+import { type JawQuestion } from './jawChoices';
 const wrench = (own: Partial<Wrench> = {}): Wrench => ({
   id: 'w',
   name: 'wrench',

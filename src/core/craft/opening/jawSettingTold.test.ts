@@ -1,5 +1,6 @@
 import type { Wrench } from '../tools';
-import { type JawQuestion, jawSetting } from './jawSetting';
+import { jawSetting } from './jawSetting';
+import { type JawQuestion } from './jawChoices';
 
 /** What is told of a setting, word for word: each figure is worked out by hand from the pitch circle. */
 const wrench = (own: Partial<Wrench> = {}): Wrench => ({

@@ -1,9 +1,9 @@
 import {
-  backs,
   type BackKind,
+  backs,
   clockWords,
-  panelLayers,
   type PanelHeldBy,
+  panelLayers,
   turnedBack,
   workedFrom,
 } from '../cases';

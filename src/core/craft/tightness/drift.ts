@@ -1,6 +1,6 @@
 import { linearRegression } from 'simple-statistics';
-import type { DriftBound } from './fitLeak';
 import { LEAST_NOISE_UM, type TwoFigures } from './leakJudgement';
+import type { DriftBound } from './leakModel';
 import {
   LEAST_HELD_S,
   LEAST_POINTS,

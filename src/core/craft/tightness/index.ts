@@ -1,4 +1,4 @@
-export type { DriftBound } from './fitLeak';
+export type { DriftBound } from './leakModel';
 export { driftOf } from './drift';
 export { judgeLeak, keepJudgement, residualsOf } from './judgeLeak';
 export type { LeakEvidence, LeakJudgement, LeakSetting, LeakVerdict, TwoFigures } from './leakJudgement';

@@ -1,5 +1,5 @@
 import { figure } from '../judgement';
-import { type DriftBound, fitLeak, type LeakFit, prepare } from './fitLeak';
+import { fitLeak, type LeakFit } from './fitLeak';
 import { type Flow, flowOf, flowWords, verdictOf } from './flow';
 import { AMBIENT_BAR, LIMIT_AT_BAR, LIMIT_UG_PER_MIN, massFlow } from './law';
 import {
@@ -17,12 +17,13 @@ import {
   OVER_NOISE,
   scientific,
 } from './leakJudgement';
+import { type DriftBound, prepare } from './leakModel';
 import {
   condense,
   contradictionIn,
+  type LeakRecord,
   LEAST_HELD_S,
   LEAST_POINTS,
-  type LeakRecord,
   mainPhase,
   type Phase,
   phasesOf,

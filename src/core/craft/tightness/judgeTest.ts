@@ -1,4 +1,4 @@
-import { figure, type GivenFigure, type Judged, invalidFigures } from '../judgement';
+import { figure, invalidFigures, type GivenFigure, type Judged } from '../judgement';
 import type { LeakJudgement } from './leakJudgement';
 import { NO_PRESSURE_BAR } from './record';
 

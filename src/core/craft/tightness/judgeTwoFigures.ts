@@ -1,5 +1,5 @@
 import { figure } from '../judgement';
-import type { DriftBound, LeakFit } from './fitLeak';
+import type { LeakFit } from './fitLeak';
 import { flowOf, flowWords, verdictOf } from './flow';
 import { AMBIENT_BAR, insideAfter, LIMIT_AT_BAR, LIMIT_UG_PER_MIN, massFlow } from './law';
 import {
@@ -8,15 +8,16 @@ import {
   gaveTooLittle,
   judgedAt,
   LAW_SOURCE,
-  LEAST_NOISE_UM,
   type LeakEvidence,
   type LeakJudgement,
   type LeakSetting,
+  LEAST_NOISE_UM,
   noVerdict,
   ofEachSize,
   OVER_NOISE,
   type TwoFigures,
 } from './leakJudgement';
+import type { DriftBound } from './leakModel';
 import { type LeakRecord, NO_PRESSURE_BAR } from './record';
 
 /** After the two figures were read crystal and case may still give by this share. Source: bench practice. */

@@ -1,7 +1,8 @@
 import { figure, type Judged, type WorkingLine } from '../judgement';
-import type { DriftBound, LeakFit } from './fitLeak';
+import type { LeakFit } from './fitLeak';
 import { type Flow, flowOf, flowWords, verdictOf } from './flow';
 import { type FreeVolume, GUESS_FACTOR, LIMIT_AT_BAR, LIMIT_UG_PER_MIN, massFlow } from './law';
+import type { DriftBound } from './leakModel';
 import type { LeakRecord } from './record';
 import { OTHER_WAY, type SettlesBy } from './settles';
 

@@ -1,6 +1,6 @@
 import { figure } from '../judgement';
 import { AMBIENT_BAR } from './law';
-import { LEAST_POINTS, condense, type LeakRecord, phasesOf } from './record';
+import { condense, type LeakRecord, LEAST_POINTS, phasesOf } from './record';
 import { type Heading, readFigure, readHeading, TRACE_COLUMNS, type TraceColumn } from './traceColumns';
 
 export type TraceReading =
@@ -97,13 +97,6 @@ export function openTraceReader(): TraceReader {
   let [tooMany, blank] = [false, true];
   let twice: TraceColumn | null = null;
 
-  const meet = (cells: readonly string[]): void => {
-    const found = headingsIn(cells);
-    if (found === null) return;
-    ({ headings, twice } = found);
-    Object.assign(at, found.at);
-  };
-
   return {
     row(cells, line) {
       const count = cells.findLastIndex((cell) => cell.trim() !== '') + 1;
@@ -111,7 +104,11 @@ export function openTraceReader(): TraceReader {
       blank = false;
       if (headings === null) {
         met += 1;
-        if (met <= HEADING_WITHIN) meet(cells);
+        const found = met <= HEADING_WITHIN ? headingsIn(cells) : null;
+        if (found !== null) {
+          ({ headings, twice } = found);
+          Object.assign(at, found.at);
+        }
         return null;
       }
       rows += 1;
@@ -147,11 +144,7 @@ export function openTraceReader(): TraceReader {
       if (twice !== null)
         return refused([`Two columns are named ${twice}: it cannot be told which is meant.`], HEADINGS);
       if (longer !== null) return refusedLonger(longer, longRows, headings);
-      if (rows === 0)
-        return refused(
-          ['The file has headings and no readings under them.'],
-          'Send the file once the test is over and the tester has written its readings.',
-        );
+      if (rows === 0) return NO_READINGS;
       if (tooMany)
         return refused(
           [`More than ${MOST_POINTS} points.`],
@@ -171,11 +164,14 @@ export function openTraceReader(): TraceReader {
   };
 }
 
-const refused = (reasons: readonly string[], whatToDo: string): TraceReading => ({
-  verdict: 'refused',
-  reasons,
-  whatToDo,
-});
+function refused(reasons: readonly string[], whatToDo: string): TraceReading {
+  return { verdict: 'refused', reasons, whatToDo };
+}
+
+const NO_READINGS = refused(
+  ['The file has headings and no readings under them.'],
+  'Send the file once the test is over and the tester has written its readings.',
+);
 
 /** A row longer than its headings: commas that part columns and commas in figures cannot be told apart, so both readings are shown. */
 function refusedLonger(
