@@ -45,6 +45,54 @@ const bodyKeepsComing: RequestHandler = (request, response, next) => {
   next();
 };
 
+const headers = helmet({
+  contentSecurityPolicy: {
+    directives: {
+      defaultSrc: ["'self'"],
+      // The theme writes its styles at run time.
+      styleSrc: ["'self'", "'unsafe-inline'"],
+      imgSrc: ["'self'", 'data:', 'blob:'],
+      upgradeInsecureRequests: null,
+    },
+  },
+  // With no referrer at all a browser sends the key form as from Origin “null”.
+  referrerPolicy: { policy: 'same-origin' },
+  strictTransportSecurity: false,
+});
+
+const packed = compression({
+  filter: (request, response) =>
+    // What is said bit by bit must not wait in the compressor.
+    !/^\/api\/(news|attachments\/|catalogue\/tables\/|devices\/)/.test(request.originalUrl) &&
+    // Films and photographs in it are packed already: packing them again takes ten times as long as sending.
+    !/^\/api\/(jobs|visits)\/[^/]+\/(job|visit)\.json/.test(request.originalUrl) &&
+    compression.filter(request, response),
+});
+
+const jsonBody = express.json({
+  limit: '1mb',
+  verify: (_request, _response, body, encoding) => {
+    // In another, depth and count could not be told before it is parsed.
+    if (encoding !== 'utf-8') throw notUtf8();
+    const { depth, values } = shapeOf(body);
+    if (depth > MOST_DEPTH) throw tooDeep();
+    if (values > MOST_VALUES) throw tooLarge(`It holds ${values} values; at most ${MOST_VALUES} are taken.`);
+  },
+});
+
+/** The built application: its files for ever, its one document anew each time. */
+function serveWeb(app: Express, webDir: string): void {
+  app.use(
+    '/assets',
+    express.static(join(webDir, 'assets'), { immutable: true, maxAge: YEAR_S * 1000, fallthrough: false }),
+  );
+  app.use(express.static(webDir, { index: false, maxAge: 0 }));
+  // The pages' own addresses all load the one document; its router takes over.
+  app.get(/^\/(?!api\/)/, (_request, response) => {
+    response.sendFile(join(webDir, 'index.html'), { headers: { 'cache-control': 'no-cache' } });
+  });
+}
+
 /** The whole HTTP application over an open store. */
 export function createApp({
   store,
@@ -61,47 +109,11 @@ export function createApp({
     response.setHeader('x-request-id', randomUUID());
     next();
   });
-  app.use(
-    helmet({
-      contentSecurityPolicy: {
-        directives: {
-          defaultSrc: ["'self'"],
-          // The theme writes its styles at run time.
-          styleSrc: ["'self'", "'unsafe-inline'"],
-          imgSrc: ["'self'", 'data:', 'blob:'],
-          upgradeInsecureRequests: null,
-        },
-      },
-      // With no referrer at all a browser sends the key form as from Origin “null”.
-      referrerPolicy: { policy: 'same-origin' },
-      strictTransportSecurity: false,
-    }),
-  );
+  app.use(headers);
   app.use(onlyOwnNames(host, names));
-  app.use(
-    compression({
-      filter: (request, response) =>
-        // What is said bit by bit must not wait in the compressor.
-        !/^\/api\/(news|attachments\/|catalogue\/tables\/|devices\/)/.test(request.originalUrl) &&
-        // Films and photographs in it are packed already: packing them again takes ten times as long as sending.
-        !/^\/api\/(jobs|visits)\/[^/]+\/(job|visit)\.json/.test(request.originalUrl) &&
-        compression.filter(request, response),
-    }),
-  );
+  app.use(packed);
   app.use(bodyKeepsComing);
-  app.use(
-    express.json({
-      limit: '1mb',
-      verify: (_request, _response, body, encoding) => {
-        // In another, depth and count could not be told before it is parsed.
-        if (encoding !== 'utf-8') throw notUtf8();
-        const { depth, values } = shapeOf(body);
-        if (depth > MOST_DEPTH) throw tooDeep();
-        if (values > MOST_VALUES)
-          throw tooLarge(`It holds ${values} values; at most ${MOST_VALUES} are taken.`);
-      },
-    }),
-  );
+  app.use(jsonBody);
   app.use('/api/session', express.urlencoded({ extended: false, limit: '4kb' }));
   app.use(keyRequired(key));
   app.use('/api', (_request, response, next) => {
@@ -125,17 +137,7 @@ export function createApp({
   app.use('/api', () => {
     throw notFound('such address');
   });
-  if (webDir !== null && existsSync(webDir)) {
-    app.use(
-      '/assets',
-      express.static(join(webDir, 'assets'), { immutable: true, maxAge: YEAR_S * 1000, fallthrough: false }),
-    );
-    app.use(express.static(webDir, { index: false, maxAge: 0 }));
-    // The pages' own addresses all load the one document; its router takes over.
-    app.get(/^\/(?!api\/)/, (_request, response) => {
-      response.sendFile(join(webDir, 'index.html'), { headers: { 'cache-control': 'no-cache' } });
-    });
-  }
+  if (webDir !== null && existsSync(webDir)) serveWeb(app, webDir);
   app.use(() => {
     throw notFound('such page');
   });

@@ -184,6 +184,140 @@ async function freed(path: string, is: FileKind, asItIs: boolean): Promise<Freed
   }
 }
 
+/** Removes files of a folder that are old and that nothing names; gives their names. */
+async function sweep(of: string, isNamed: (file: string) => boolean): Promise<string[]> {
+  const swept: string[] = [];
+  for (const file of await readdir(of)) {
+    const path = join(of, file);
+    // Looked at and removed in one step: nothing can come to name it in between.
+    const lies = statSync(path, { throwIfNoEntry: false });
+    if (!lies?.isFile() || Date.now() - lies.mtimeMs < STRAY_AFTER_MS || isNamed(file)) continue;
+    rmSync(path, { force: true });
+    swept.push(file);
+  }
+  return swept;
+}
+
+interface Folders {
+  readonly folder: string;
+  readonly arriving: string;
+  readonly thumbs: string;
+  readonly pathOf: (hash: string) => string;
+}
+
+/** Takes away what nothing names, and tells what is entered and is gone or damaged. */
+async function tidied(
+  { folder, arriving, thumbs, pathOf }: Folders,
+  isKnown: (hash: string) => boolean,
+  entered: readonly Pick<Attachment, 'hash' | 'bytes'>[],
+): Promise<Awaited<ReturnType<AttachmentStore['tidy']>>> {
+  const brokenOff = await sweep(arriving, () => false);
+  const unnamed: string[] = [];
+  for (const part of await readdir(folder))
+    if (/^[0-9a-f]{2}$/.test(part))
+      unnamed.push(...(await sweep(join(folder, part), (hash) => isKnown(hash))));
+  await sweep(thumbs, (file) => isKnown(file.replace(/\.webp(\.new)?$/, '')));
+  const gone: string[] = [];
+  const damaged: string[] = [];
+  for (const { hash, bytes } of entered) {
+    const size = await stat(pathOf(hash)).then(
+      (lies) => lies.size,
+      () => null,
+    );
+    if (size === null) gone.push(hash);
+    else if (size !== bytes) damaged.push(hash);
+  }
+  return { brokenOff, unnamed, gone, damaged };
+}
+
+async function tryWriting(path: string): Promise<void> {
+  const handle = await open(path, 'w');
+  try {
+    await handle.writeFile('health');
+    await handle.sync();
+  } finally {
+    await handle.close();
+    await rm(path, { force: true });
+  }
+}
+
+/** How a file that arrives comes to its place under its hash; until it is entered it is only placed. */
+function placing(
+  {
+    folder,
+    pathOf,
+    thumbPath,
+    wayIn,
+  }: Folders & { readonly thumbPath: (hash: string) => string; readonly wayIn: () => string },
+  knownBy: (hash: string) => Attachment | undefined,
+): {
+  readonly place: AttachmentStore['place'];
+  /** One that is about to be entered fewer; gives how many are left. */
+  readonly release: (hash: string) => number;
+} {
+  /** Files placed and not entered yet, each with how many are about to. */
+  const placed = new Map<string, number>();
+
+  /** Moves what arrived to its place; what lies there already stays, if it is known and still what it was. */
+  const settle = async (path: string, hash: string): Promise<void> => {
+    const target = pathOf(hash);
+    if (knownBy(hash) && (await hashOf(target)) === hash) {
+      await rm(path, { force: true });
+      return;
+    }
+    await sync(path);
+    mkdirSync(join(folder, hash.slice(0, 2)), { recursive: true });
+    // In one step with what the sweep looks at: it never takes away what has just been placed.
+    renameSync(path, target);
+    rmSync(thumbPath(hash), { force: true });
+    await sync(join(folder, hash.slice(0, 2)));
+  };
+
+  const placeAt = async (path: string, source: Readable, claims: FileClaims): Promise<AttachmentKept> => {
+    const arrived = await arrive(source, path);
+    if (arrived.outcome !== 'whole') return arrived;
+    const { is } = arrived;
+    const known = knownBy(arrived.hash);
+    // What is known is one that was kept: it comes again as it is.
+    const taken = known
+      ? { outcome: 'as it was' as const, contentType: known.contentType }
+      : await freed(path, is, claims.fromAnotherCounter === true);
+    if (!('contentType' in taken)) {
+      const isFilm = is.kind === 'film' || (is.kind === 'not taken' && is.what === 'film');
+      return { ...taken, contentType: is.contentType, what: isFilm ? 'film' : 'picture' };
+    }
+    const isAnew = taken.outcome === 'cleaned';
+    const { contentType } = taken;
+    const attachment: Attachment = {
+      hash: isAnew ? ((await hashOf(path)) ?? arrived.hash) : arrived.hash,
+      name: claims.name,
+      contentType,
+      bytes: isAnew ? (await stat(path)).size : arrived.bytes,
+    };
+    placed.set(attachment.hash, (placed.get(attachment.hash) ?? 0) + 1);
+    await settle(path, attachment.hash);
+    if (contentType.startsWith('image/'))
+      await makeThumb(pathOf(attachment.hash), thumbPath(attachment.hash));
+    return { outcome: 'kept', attachment };
+  };
+
+  const place = async (source: Readable, claims: FileClaims): Promise<AttachmentKept> => {
+    const path = wayIn();
+    try {
+      return await placeAt(path, source, claims);
+    } finally {
+      await rm(path, { force: true });
+    }
+  };
+  const release = (hash: string): number => {
+    const left = Math.max(0, (placed.get(hash) ?? 0) - 1);
+    if (left === 0) placed.delete(hash);
+    else placed.set(hash, left);
+    return left;
+  };
+  return { place, release };
+}
+
 export function attachmentStore(db: Db, clock: Clock, dataDir: string): AttachmentStore {
   const folder = join(dataDir, 'attachments');
   const arriving = join(folder, 'arriving');
@@ -202,84 +336,12 @@ export function attachmentStore(db: Db, clock: Clock, dataDir: string): Attachme
   const pathOf = (hash: string): string => join(folder, hash.slice(0, 2), hash);
   const thumbPath = (hash: string): string => join(thumbs, `${hash}.webp`);
   const wayIn = (): string => join(arriving, randomUUID());
+  const folders: Folders = { folder, arriving, thumbs, pathOf };
 
-  /** Files placed and not entered yet, each with how many are about to. */
-  const placed = new Map<string, number>();
-
-  /** Moves what arrived to its place; what lies there already stays, if it is known and still what it was. */
-  const settle = async (path: string, hash: string): Promise<void> => {
-    const target = pathOf(hash);
-    if (byHash.get(hash) && (await hashOf(target)) === hash) {
-      await rm(path, { force: true });
-      return;
-    }
-    await sync(path);
-    mkdirSync(join(folder, hash.slice(0, 2)), { recursive: true });
-    // In one step with what the sweep looks at: it never takes away what has just been placed.
-    renameSync(path, target);
-    rmSync(thumbPath(hash), { force: true });
-    await sync(join(folder, hash.slice(0, 2)));
-  };
-
-  const placeAt = async (path: string, source: Readable, told: FileClaims): Promise<AttachmentKept> => {
-    const arrived = await arrive(source, path);
-    if (arrived.outcome !== 'whole') return arrived;
-    const { is } = arrived;
-    const known = byHash.get(arrived.hash);
-    // What is known is one that was kept: it comes again as it is.
-    const taken = known
-      ? { outcome: 'as it was' as const, contentType: known.contentType }
-      : await freed(path, is, told.fromAnotherCounter === true);
-    if (!('contentType' in taken)) {
-      const isFilm = is.kind === 'film' || (is.kind === 'not taken' && is.what === 'film');
-      return { ...taken, contentType: is.contentType, what: isFilm ? 'film' : 'picture' };
-    }
-    const isAnew = taken.outcome === 'cleaned';
-    const { contentType } = taken;
-    const attachment: Attachment = {
-      hash: isAnew ? ((await hashOf(path)) ?? arrived.hash) : arrived.hash,
-      name: told.name,
-      contentType,
-      bytes: isAnew ? (await stat(path)).size : arrived.bytes,
-    };
-    placed.set(attachment.hash, (placed.get(attachment.hash) ?? 0) + 1);
-    await settle(path, attachment.hash);
-    if (contentType.startsWith('image/'))
-      await makeThumb(pathOf(attachment.hash), thumbPath(attachment.hash));
-    return { outcome: 'kept', attachment };
-  };
-
-  const place = async (source: Readable, told: FileClaims): Promise<AttachmentKept> => {
-    const path = wayIn();
-    try {
-      return await placeAt(path, source, told);
-    } finally {
-      await rm(path, { force: true });
-    }
-  };
-  const release = (hash: string): number => {
-    const left = Math.max(0, (placed.get(hash) ?? 0) - 1);
-    if (left === 0) placed.delete(hash);
-    else placed.set(hash, left);
-    return left;
-  };
+  const { place, release } = placing({ ...folders, thumbPath, wayIn }, (hash) => byHash.get(hash));
   const enter = (attachment: Attachment, technicianId: string): void => {
     insert.run({ ...attachment, technicianId, recordedAt: clock.nowUtc() });
     release(attachment.hash);
-  };
-
-  /** Removes files of a folder that are old and that nothing names; gives their names. */
-  const sweep = async (of: string, isNamed: (file: string) => boolean): Promise<string[]> => {
-    const swept: string[] = [];
-    for (const file of await readdir(of)) {
-      const path = join(of, file);
-      // Looked at and removed in one step: nothing can come to name it in between.
-      const lies = statSync(path, { throwIfNoEntry: false });
-      if (!lies?.isFile() || Date.now() - lies.mtimeMs < STRAY_AFTER_MS || isNamed(file)) continue;
-      rmSync(path, { force: true });
-      swept.push(file);
-    }
-    return swept;
   };
 
   return {
@@ -309,39 +371,11 @@ export function attachmentStore(db: Db, clock: Clock, dataDir: string): Attachme
     forgetNames(hashes) {
       for (const hash of hashes) forgetName.run(hash);
     },
-    async tidy() {
-      const brokenOff = await sweep(arriving, () => false);
-      const unnamed: string[] = [];
-      for (const part of await readdir(folder))
-        if (/^[0-9a-f]{2}$/.test(part))
-          unnamed.push(...(await sweep(join(folder, part), (hash) => byHash.get(hash) !== undefined)));
-      await sweep(thumbs, (file) => byHash.get(file.replace(/\.webp(\.new)?$/, '')) !== undefined);
-      const gone: string[] = [];
-      const damaged: string[] = [];
-      for (const { hash, bytes } of all.all()) {
-        const size = await stat(pathOf(hash)).then(
-          (lies) => lies.size,
-          () => null,
-        );
-        if (size === null) gone.push(hash);
-        else if (size !== bytes) damaged.push(hash);
-      }
-      return { brokenOff, unnamed, gone, damaged };
-    },
+    tidy: () => tidied(folders, (hash) => byHash.get(hash) !== undefined, all.all()),
     folderIdentity() {
       const found = statSync(folder, { throwIfNoEntry: false });
       return found ? `${found.dev}:${found.ino}` : null;
     },
-    async tryWrite() {
-      const path = wayIn();
-      const handle = await open(path, 'w');
-      try {
-        await handle.writeFile('health');
-        await handle.sync();
-      } finally {
-        await handle.close();
-        await rm(path, { force: true });
-      }
-    },
+    tryWrite: () => tryWriting(wayIn()),
   };
 }

@@ -51,15 +51,10 @@ interface Line {
   readonly fields: readonly string[];
 }
 
-interface Reading {
-  readonly lines: Line[];
-  readonly errors: ImportReport['errors'][number][];
-}
-
 /** Every readable line of a file with its number, and every line that is not, with the reason. */
-async function readLines(csv: string): Promise<Reading> {
+async function readLines(csv: string): Promise<{ readonly lines: Line[]; readonly errors: TableError[] }> {
   const lines: Line[] = [];
-  const errors: ImportReport['errors'][number][] = [];
+  const errors: TableError[] = [];
   const broken = (error: CsvError): void => {
     const at = typeof error.lines === 'number' ? error.lines : lines.length + 1;
     const quote = /QUOTE/.test(error.code);
@@ -119,6 +114,147 @@ function namedLike(stood: readonly { readonly name?: unknown }[], part: object):
   return name === undefined ? undefined : stood.find((each) => each.name === name);
 }
 
+type TableError = ImportReport['errors'][number];
+
+/** A record of the file, and the lines it stands in. */
+interface FromFile {
+  readonly body: RecordBody;
+  readonly lines: readonly number[];
+}
+
+/** What a file of a table is read into, line by line. */
+interface Reading {
+  readonly table: CatalogueTable;
+  readonly known: ReadonlyMap<string, RecordBody>;
+  readonly next: Map<string, FromFile>;
+  /** Lines of the parts of a record, by the record they belong to. */
+  readonly parts: Map<string, { readonly values: object[]; readonly lines: number[] }>;
+  readonly errors: TableError[];
+}
+
+/** The column of a table a path within its record belongs to; null where it is none of them. */
+function columnOf(table: CatalogueTable, path: string): string | null {
+  const own = table.within === null ? path : path.replace(new RegExp(`^${table.within}\\.\\d+\\.?`), '');
+  return (
+    table.columns.find((column) => column.key === own)?.name ??
+    table.columns.find((column) => own.startsWith(`${column.key}.`))?.name ??
+    null
+  );
+}
+
+function wrongAt({ table, errors }: Reading, line: number, path: string, reason: string): void {
+  errors.push({ line, column: columnOf(table, path), reason });
+}
+
+/** Columns that are missing, and such as are none of this table. */
+function headingError(table: CatalogueTable, given: readonly string[], line: number): TableError | null {
+  const wanted = headings(table);
+  const later = new Set(table.columns.flatMap((column) => (column.later ? column.name : [])));
+  const missing = wanted.filter((name) => !given.includes(name) && !later.has(name));
+  const unknown = given.filter((name) => !wanted.includes(name));
+  if (missing.length === 0 && unknown.length === 0) return null;
+  return {
+    line,
+    column: null,
+    reason: [
+      missing.length > 0 ? `Columns missing: ${missing.join(', ')}.` : '',
+      unknown.length > 0 ? `Not columns of this table: ${unknown.join(', ')}.` : '',
+    ]
+      .filter(Boolean)
+      .join(' '),
+  };
+}
+
+/** A line that is part of a record of the book: kept until all of its parts are read. */
+function takePart(
+  { table, known, parts, errors }: Reading,
+  line: number,
+  fields: readonly (string | undefined)[],
+): void {
+  const [owner = '', ...own] = fields;
+  const key = owner.trim();
+  if (!known.has(key)) {
+    errors.push({ line, column: OWNER_COLUMN, reason: `“${key}” is not in the book.` });
+    return;
+  }
+  const part = parts.get(key) ?? { values: [], lines: [] };
+  part.values.push(recordOf(table, own));
+  part.lines.push(line);
+  parts.set(key, part);
+}
+
+/** A line that is a record by itself. */
+function takeRecord(reading: Reading, line: number, fields: readonly (string | undefined)[]): void {
+  const { table, known, next } = reading;
+  const record = recordOf(table, fields);
+  const before = typeof record.id === 'string' ? known.get(record.id) : undefined;
+  const today = withLater(fieldsOfKind(table.kind), { ...silentFields(table.kind), ...over(before, record) });
+  const parsed = RECORDS[table.kind].schema.safeParse(today);
+  if (!parsed.success) {
+    for (const { path, message } of fieldsOf(parsed.error)) wrongAt(reading, line, path, message);
+    return;
+  }
+  const id = recordId(parsed.data);
+  const twin = next.get(id);
+  if (twin) wrongAt(reading, line, 'id', `The same record stands in line ${twin.lines[0]} too.`);
+  else next.set(id, { body: parsed.data, lines: [line] });
+}
+
+/** Puts the parts read into the records they belong to. */
+function joinParts(reading: Reading): void {
+  const { table, known, next, parts } = reading;
+  const within = table.within ?? '';
+  for (const [key, part] of parts) {
+    const before = known.get(key);
+    const stood = (valueAt(before, within) ?? []) as readonly { readonly name?: unknown }[];
+    const values = part.values.map((value) => over(namedLike(stood, value), value));
+    const parsed = RECORDS[table.kind].schema.safeParse(
+      withLater(fieldsOfKind(table.kind), { ...before, [within]: values }),
+    );
+    if (parsed.success) next.set(key, { body: parsed.data, lines: part.lines });
+    else
+      for (const { path, message } of fieldsOf(parsed.error)) {
+        const at = Number(path.split('.')[1] ?? 0);
+        wrongAt(reading, part.lines[at] ?? part.lines[0] ?? 1, path, message);
+      }
+  }
+}
+
+/** Judges every record of the file in the book as it would be with all of them. */
+function judgeTogether(reading: Reading, book: Book): void {
+  const { table, next } = reading;
+  const bodies = [...next.values()].map(({ body }) => body);
+  const prospective = openBook(withRecords(table.kind, bodies, book));
+  for (const { body, lines: at } of next.values()) {
+    for (const { path, reason } of judgeRecord(table.kind, body, prospective)) {
+      const inner = table.within === null ? 0 : Number(path.split('.')[1] ?? 0);
+      wrongAt(reading, at[inner] ?? at[0] ?? 1, path, reason);
+    }
+  }
+}
+
+/** What the records of the file change in the book. */
+function changesOf({ known, next }: Reading): Pick<ImportReport, 'added' | 'changed' | 'same' | 'changes'> & {
+  readonly bodies: RecordBody[];
+} {
+  const fresh = [...next].filter(([id]) => !known.has(id));
+  const changed = [...next].filter(
+    ([id, { body }]) => known.has(id) && !isDeepStrictEqual(known.get(id), body),
+  );
+  return {
+    added: fresh.length,
+    changed: changed.length,
+    same: next.size - fresh.length - changed.length,
+    changes: [...fresh, ...changed].slice(0, MOST_NAMED).map(([id, { body }]) => ({
+      id,
+      fields: Object.keys(body).filter(
+        (field) => !isDeepStrictEqual(valueAt(known.get(id), field), valueAt(body, field)),
+      ),
+    })),
+    bodies: [...fresh, ...changed].map(([, { body }]) => body),
+  };
+}
+
 /**
  * Reads a table of the catalogue from CSV against the book as it stands, and says on the way how far it is. The
  * report names every bad line with its number; `bodies` are the records that differ, and empty with any error.
@@ -132,11 +268,7 @@ export async function* readTable(
   const { lines, errors } = await readLines(csv);
   const unreadable = errors.length;
   const [head, ...rest] = lines;
-  const wanted = headings(table);
   const given = (head?.fields ?? []).map((field) => field.trim());
-  const later = new Set(table.columns.flatMap((column) => (column.later ? column.name : [])));
-  const missing = wanted.filter((name) => !given.includes(name) && !later.has(name));
-  const unknown = given.filter((name) => !wanted.includes(name));
   const report = (more: Partial<ImportReport>): ImportReport => ({
     table: table.name,
     dryRun: true,
@@ -151,36 +283,19 @@ export async function* readTable(
     applied: false,
     ...more,
   });
-  if (missing.length > 0 || unknown.length > 0) {
-    errors.unshift({
-      line: head?.number ?? 1,
-      column: null,
-      reason: [
-        missing.length > 0 ? `Columns missing: ${missing.join(', ')}.` : '',
-        unknown.length > 0 ? `Not columns of this table: ${unknown.join(', ')}.` : '',
-      ]
-        .filter(Boolean)
-        .join(' '),
-    });
+  const misnamed = headingError(table, given, head?.number ?? 1);
+  if (misnamed !== null) {
+    errors.unshift(misnamed);
     return { report: report({}), bodies: [] };
   }
-  const order = wanted.map((name) => given.indexOf(name));
-  const known = new Map(recordsIn(table.kind, book).map((body) => [recordId(body), body]));
-  const schema = RECORDS[table.kind].schema;
-  const columnOf = (path: string): string | null => {
-    const own = table.within === null ? path : path.replace(new RegExp(`^${table.within}\\.\\d+\\.?`), '');
-    return (
-      table.columns.find((column) => column.key === own)?.name ??
-      table.columns.find((column) => own.startsWith(`${column.key}.`))?.name ??
-      null
-    );
+  const order = headings(table).map((name) => given.indexOf(name));
+  const reading: Reading = {
+    table,
+    known: new Map(recordsIn(table.kind, book).map((body) => [recordId(body), body])),
+    next: new Map(),
+    parts: new Map(),
+    errors,
   };
-  const next = new Map<string, { body: RecordBody; lines: number[] }>();
-  const wrong = (line: number, path: string, reason: string): void =>
-    void errors.push({ line, column: columnOf(path), reason });
-
-  const today = (body: object): object => withLater(fieldsOfKind(table.kind), body);
-  const parts = new Map<string, { values: object[]; lines: number[] }>();
   for (const [index, line] of rest.entries()) {
     if (index % CHUNK === 0) {
       yield { done: index, of: rest.length };
@@ -195,77 +310,12 @@ export async function* readTable(
       continue;
     }
     const fields = order.map((at) => (at === -1 ? undefined : (line.fields[at] ?? '')));
-    if (table.within !== null) {
-      const [owner = '', ...own] = fields;
-      const key = owner.trim();
-      if (!known.has(key)) {
-        errors.push({ line: line.number, column: OWNER_COLUMN, reason: `“${key}” is not in the book.` });
-        continue;
-      }
-      const part = parts.get(key) ?? { values: [], lines: [] };
-      part.values.push(recordOf(table, own));
-      part.lines.push(line.number);
-      parts.set(key, part);
-      continue;
-    }
-    const record = recordOf(table, fields);
-    const before = typeof record.id === 'string' ? known.get(record.id) : undefined;
-    const parsed = schema.safeParse(today({ ...silentFields(table.kind), ...over(before, record) }));
-    if (!parsed.success) {
-      for (const { path, message } of fieldsOf(parsed.error)) wrong(line.number, path, message);
-      continue;
-    }
-    const id = recordId(parsed.data);
-    const twin = next.get(id);
-    if (twin) wrong(line.number, 'id', `The same record stands in line ${twin.lines[0]} too.`);
-    else next.set(id, { body: parsed.data, lines: [line.number] });
+    (table.within === null ? takeRecord : takePart)(reading, line.number, fields);
   }
-  for (const [key, part] of parts) {
-    const before = known.get(key);
-    const within = table.within ?? '';
-    const stood = (valueAt(before, within) ?? []) as readonly { readonly name?: unknown }[];
-    const values = part.values.map((value) => over(namedLike(stood, value), value));
-    const parsed = schema.safeParse(today({ ...before, [within]: values }));
-    if (parsed.success) next.set(key, { body: parsed.data, lines: part.lines });
-    else
-      for (const { path, message } of fieldsOf(parsed.error)) {
-        const at = Number(path.split('.')[1] ?? 0);
-        wrong(part.lines[at] ?? part.lines[0] ?? 1, path, message);
-      }
-  }
+  joinParts(reading);
   yield { done: rest.length, of: rest.length };
-
-  const prospective = openBook(
-    withRecords(
-      table.kind,
-      [...next.values()].map(({ body }) => body),
-      book,
-    ),
-  );
-  for (const { body, lines: at } of next.values()) {
-    for (const { path, reason } of judgeRecord(table.kind, body, prospective)) {
-      const inner = table.within === null ? 0 : Number(path.split('.')[1] ?? 0);
-      wrong(at[inner] ?? at[0] ?? 1, path, reason);
-    }
-  }
+  judgeTogether(reading, book);
   errors.sort((a, b) => a.line - b.line);
-  const fresh = [...next].filter(([id]) => !known.has(id));
-  const changed = [...next].filter(
-    ([id, { body }]) => known.has(id) && !isDeepStrictEqual(known.get(id), body),
-  );
-  const changes = [...fresh, ...changed].slice(0, MOST_NAMED).map(([id, { body }]) => ({
-    id,
-    fields: Object.keys(body).filter(
-      (field) => !isDeepStrictEqual(valueAt(known.get(id), field), valueAt(body, field)),
-    ),
-  }));
-  return {
-    report: report({
-      added: fresh.length,
-      changed: changed.length,
-      same: next.size - fresh.length - changed.length,
-      changes,
-    }),
-    bodies: errors.length > 0 ? [] : [...fresh, ...changed].map(([, { body }]) => body),
-  };
+  const { bodies, ...changes } = changesOf(reading);
+  return { report: report(changes), bodies: errors.length > 0 ? [] : bodies };
 }

@@ -48,89 +48,101 @@ function jobRow(job: JobSummary): Row {
 
 export const LISTS = ['rack', 'jobs', 'stock', 'ledger', 'collections', 'leaks'] as const;
 
+function stockCsv(store: Store): string {
+  return csv(
+    [
+      'item',
+      'code',
+      'left',
+      'lot',
+      'supplier',
+      'made_on',
+      'best_before',
+      'price_minor',
+      'to_be_counted',
+      'quarantined',
+    ],
+    store.stock.lots().map((lot) => ({
+      item: lot.item,
+      code: lot.code,
+      left: lot.balance,
+      lot: lot.lotCode,
+      supplier: lot.supplier,
+      made_on: lot.madeOn,
+      best_before: lot.bestBefore,
+      price_minor: lot.priceMinor,
+      to_be_counted: lot.toBeCounted ? 'yes' : 'no',
+      quarantined: lot.quarantined ?? '',
+    })),
+  );
+}
+
+function ledgerCsv(store: Store): string {
+  return csv(
+    ['sequence', 'recorded_at', 'item', 'code', 'lot', 'delta', 'reason', 'ticket', 'technician'],
+    store.stock.ledger().map(({ recordedAt, ...line }) => ({ ...line, recorded_at: recordedAt })),
+  );
+}
+
+function leaksCsv(store: Store): string {
+  return csv(
+    [
+      'case',
+      'year',
+      'tested',
+      'leaked',
+      'leaked_from',
+      'leaked_to',
+      'where',
+      'ring_age_years',
+      'mended',
+      'ring_renewed_tested',
+      'ring_renewed_leaked',
+      'ring_kept_tested',
+      'ring_kept_leaked',
+    ],
+    leakReport(store.leaks.all()).map((group) => ({
+      case: group.caseCode,
+      year: group.year,
+      tested: group.leaked.among,
+      leaked: group.leaked.of,
+      leaked_from: Number(group.leaked.from.toFixed(3)),
+      leaked_to: Number(group.leaked.to.toFixed(3)),
+      where: group.seats.map(({ seat, jobs }) => `${seat} ${jobs}`).join('; '),
+      ring_age_years: group.medianRingAgeYears,
+      mended: group.mended.of,
+      ring_renewed_tested: group.ringRenewed.among,
+      ring_renewed_leaked: group.ringRenewed.of,
+      ring_kept_tested: group.ringKept.among,
+      ring_kept_leaked: group.ringKept.of,
+    })),
+  );
+}
+
+function collectionsCsv(store: Store): string {
+  return csv(
+    ['collected_on', 'count', 'weight_g', 'receipt'],
+    store.stock.collections().map((each) => ({
+      collected_on: each.collectedOn,
+      count: each.count,
+      weight_g: each.weightG,
+      receipt: each.receipt,
+    })),
+  );
+}
+
+const LIST_CSV: Readonly<Record<(typeof LISTS)[number], (store: Store) => string>> = {
+  rack: (store) => jobsCsv(store.logbook.rack()),
+  jobs: (store) => jobsCsv(store.logbook.all()),
+  stock: stockCsv,
+  ledger: ledgerCsv,
+  collections: collectionsCsv,
+  leaks: leaksCsv,
+};
+
 /** A list of the shop as CSV. Times are UTC, sums minor units. */
 export function listCsv(store: Store, list: (typeof LISTS)[number]): string {
-  switch (list) {
-    case 'rack':
-      return jobsCsv(store.logbook.rack());
-    case 'jobs':
-      return jobsCsv(store.logbook.all());
-    case 'stock':
-      return csv(
-        [
-          'item',
-          'code',
-          'left',
-          'lot',
-          'supplier',
-          'made_on',
-          'best_before',
-          'price_minor',
-          'to_be_counted',
-          'quarantined',
-        ],
-        store.stock.lots().map((lot) => ({
-          item: lot.item,
-          code: lot.code,
-          left: lot.balance,
-          lot: lot.lotCode,
-          supplier: lot.supplier,
-          made_on: lot.madeOn,
-          best_before: lot.bestBefore,
-          price_minor: lot.priceMinor,
-          to_be_counted: lot.toBeCounted ? 'yes' : 'no',
-          quarantined: lot.quarantined ?? '',
-        })),
-      );
-    case 'ledger':
-      return csv(
-        ['sequence', 'recorded_at', 'item', 'code', 'lot', 'delta', 'reason', 'ticket', 'technician'],
-        store.stock.ledger().map(({ recordedAt, ...line }) => ({ ...line, recorded_at: recordedAt })),
-      );
-    case 'leaks':
-      return csv(
-        [
-          'case',
-          'year',
-          'tested',
-          'leaked',
-          'leaked_from',
-          'leaked_to',
-          'where',
-          'ring_age_years',
-          'mended',
-          'ring_renewed_tested',
-          'ring_renewed_leaked',
-          'ring_kept_tested',
-          'ring_kept_leaked',
-        ],
-        leakReport(store.leaks.all()).map((group) => ({
-          case: group.caseCode,
-          year: group.year,
-          tested: group.leaked.among,
-          leaked: group.leaked.of,
-          leaked_from: Number(group.leaked.from.toFixed(3)),
-          leaked_to: Number(group.leaked.to.toFixed(3)),
-          where: group.seats.map(({ seat, jobs }) => `${seat} ${jobs}`).join('; '),
-          ring_age_years: group.medianRingAgeYears,
-          mended: group.mended.of,
-          ring_renewed_tested: group.ringRenewed.among,
-          ring_renewed_leaked: group.ringRenewed.of,
-          ring_kept_tested: group.ringKept.among,
-          ring_kept_leaked: group.ringKept.of,
-        })),
-      );
-    case 'collections':
-      return csv(
-        ['collected_on', 'count', 'weight_g', 'receipt'],
-        store.stock.collections().map((each) => ({
-          collected_on: each.collectedOn,
-          count: each.count,
-          weight_g: each.weightG,
-          receipt: each.receipt,
-        })),
-      );
-  }
+  return LIST_CSV[list](store);
 }
 
 /** The watches that carry a lot now, as a list to ring by. */

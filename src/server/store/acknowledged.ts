@@ -82,12 +82,8 @@ const KNOWN_BY_ID =
   /^\/api\/(technicians|jobs|jobs\/[^/]+\/entries|lots|lots\/(count|give-away)|orders|deliveries|collections)$/;
 const withId = z.object({ id: z.string() });
 
-/**
- * Notes in the data folder, beside the database, what is acknowledged, so that it outlives a database that is put back or
- * taken away under the running server. At the start what an earlier server left is compared with the database; where it
- * lacks any of it, all is kept to be taken in again.
- */
-export function acknowledgedStore(db: Db, dataDir: string, nowUtc: () => string): AcknowledgedStore {
+/** Whether a database lacks a write that it would know by its id. */
+function missingIn(db: Db): (write: Acknowledged) => boolean {
   const held = db
     .prepare<[{ id: string }], number>(
       `SELECT EXISTS (SELECT 1 FROM (SELECT @id AS id) WHERE id IN (
@@ -95,6 +91,26 @@ export function acknowledgedStore(db: Db, dataDir: string, nowUtc: () => string)
          UNION SELECT id FROM technician WHERE id = @id UNION SELECT id FROM written_once WHERE id = @id))`,
     )
     .pluck();
+  return ({ path: to, body }) => {
+    const named = withId.safeParse(body);
+    return KNOWN_BY_ID.test(to) && named.success && held.get({ id: named.data.id }) === 0;
+  };
+}
+
+function keptFiles(folder: string): string[] {
+  return existsSync(folder)
+    ? readdirSync(folder)
+        .filter((name) => KEPT.test(name))
+        .sort()
+    : [];
+}
+
+/**
+ * Notes in the data folder, beside the database, what is acknowledged, so that it outlives a database that is put back or
+ * taken away under the running server. At the start what an earlier server left is compared with the database; where it
+ * lacks any of it, all is kept to be taken in again.
+ */
+export function acknowledgedStore(db: Db, dataDir: string, nowUtc: () => string): AcknowledgedStore {
   const path = join(dataDir, CURRENT);
   const folder = keptIn(dataDir);
   const pathOf = (name: string): string => join(folder, name);
@@ -103,12 +119,8 @@ export function acknowledgedStore(db: Db, dataDir: string, nowUtc: () => string)
     mkdirSync(folder, { recursive: true });
     renameSync(path, pathOf(`writes-${nowUtc().replace(/[:.]/g, '-')}-${randomUUID()}.jsonl`));
   };
-  const isMissing = ({ path: to, body }: Acknowledged): boolean => {
-    const named = withId.safeParse(body);
-    return KNOWN_BY_ID.test(to) && named.success && held.get({ id: named.data.id }) === 0;
-  };
   const left = notedIn(path);
-  if (left.writes.some(isMissing) || left.unread.length > 0) keep();
+  if (left.writes.some(missingIn(db)) || left.unread.length > 0) keep();
   let handle = openSync(path, 'w');
   let bytes = 0;
   let isEnded = false;
@@ -126,12 +138,7 @@ export function acknowledgedStore(db: Db, dataDir: string, nowUtc: () => string)
     writeFileSync(`${pathOf(name)}.new`, lines(noted));
     renameSync(`${pathOf(name)}.new`, pathOf(name));
   };
-  const names = (): string[] =>
-    existsSync(folder)
-      ? readdirSync(folder)
-          .filter((name) => KEPT.test(name))
-          .sort()
-      : [];
+  const names = (): string[] => keptFiles(folder);
 
   return {
     note(write) {

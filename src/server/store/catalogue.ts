@@ -69,7 +69,7 @@ export interface CatalogueStore {
   ): { readonly head: BookHead; readonly changes: Iterable<RecordChange> };
 }
 
-export function catalogueStore(db: Db, clock: Clock): CatalogueStore {
+function statementsOf(db: Db) {
   const insert = db.prepare<[string, string, string, 0 | 1, string | null, string]>(
     'INSERT INTO catalogue_record (kind, record_id, body, removed, technician_id, recorded_at) VALUES (?, ?, ?, ?, ?, ?)',
   );
@@ -95,6 +95,11 @@ export function catalogueStore(db: Db, clock: Clock): CatalogueStore {
       'SELECT max(revision) FROM catalogue_record WHERE kind = ? AND record_id = ?',
     )
     .pluck();
+  return { insert, changedSince, markOf, revision, revisionsOf, newestOf };
+}
+
+export function catalogueStore(db: Db, clock: Clock): CatalogueStore {
+  const { insert, changedSince, markOf, revision, revisionsOf, newestOf } = statementsOf(db);
   let open: Book | null = null;
   let held = holdRecords();
   /** Within a transaction that wrote: it may yet be rolled back. */

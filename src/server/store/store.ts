@@ -78,6 +78,64 @@ export interface Store {
   close(): void;
 }
 
+/** What was written, told to every subscriber. */
+function liveNews(): Pick<Store, 'publish' | 'newsMark' | 'subscribe' | 'hangUp'> {
+  const news = new EventEmitter<{ news: [LiveNews]; end: [] }>();
+  news.setMaxListeners(0);
+  const run = randomUUID();
+  let count = 0;
+  return {
+    publish(item) {
+      count += 1;
+      news.emit('news', item);
+    },
+    newsMark: () => `${run}-${count}`,
+    subscribe(listener, onEnd = () => undefined) {
+      news.on('news', listener);
+      news.on('end', onEnd);
+      return () => {
+        news.off('news', listener);
+        news.off('end', onEnd);
+      };
+    },
+    hangUp: () => void news.emit('end'),
+  };
+}
+
+/** What devices ask of a job. */
+function ofJobs(logbook: LogbookStore): Pick<Parameters<typeof deviceHub>[3], 'ticketOf' | 'reach'> {
+  return {
+    ticketOf: (jobId) => logbook.job(jobId)?.job.ticket ?? null,
+    reach: (jobId) => {
+      const owner = logbook.job(jobId)?.customer;
+      if (owner?.phone) return 'phone';
+      return owner?.email ? 'e-mail' : null;
+    },
+  };
+}
+
+/** Looks whether the open database is still the one at its path; what was acknowledged is kept where it is not. */
+function checkOf(db: ReturnType<typeof openDatabase>, acknowledged: AcknowledgedStore): () => void {
+  return () => {
+    try {
+      guardOf(db)?.check();
+    } catch (error) {
+      if (error instanceof DatabaseLost && error.standing === 'replaced') acknowledged.setAside();
+      throw error;
+    }
+  };
+}
+
+/** A server that ends in order leaves nothing to take in again. */
+function endAcknowledged(checkDatabase: () => void, acknowledged: AcknowledgedStore): void {
+  try {
+    checkDatabase();
+    acknowledged.end();
+  } catch {
+    // What was acknowledged stays beside the database, for whoever starts the next server.
+  }
+}
+
 /** Opens the data folder: database up to date, cell table and policy in place. */
 export function openStore({
   dataDir,
@@ -90,19 +148,17 @@ export function openStore({
   const db = openDatabase(dataDir);
   const catalogue = catalogueStore(db, clock);
   const shops = shopStore(db, clock);
-  const lives = cellLivesStore(db, {
-    dayNow: () => localDay(clock.nowUtc(), shops.shop().zone),
-    typeOf: (code) => catalogue.book().cell(code)?.code ?? code,
-  });
+  const typeOf = (code: string): string => catalogue.book().cell(code)?.code ?? code;
+  const dayNow = (): string => localDay(clock.nowUtc(), shops.shop().zone);
+  const lives = cellLivesStore(db, { dayNow, typeOf });
   const stock = stockStore(db, clock, () => catalogue.book(), lives.ofCells);
   const cells = cellsInWatchesStore(db);
-  if (!shops.hasShop()) {
-    inTransaction(db, () => {
-      shops.setShop(shop);
-      shops.setPolicy(DEFAULT_POLICY);
-      catalogue.write('cell', readShippedCells());
-    })();
-  }
+  const begin = inTransaction(db, () => {
+    shops.setShop(shop);
+    shops.setPolicy(DEFAULT_POLICY);
+    catalogue.write('cell', readShippedCells());
+  });
+  if (!shops.hasShop()) begin();
   const context = (): JobContext => ({
     catalogue: catalogue.book(),
     policy: shops.policy(),
@@ -132,26 +188,10 @@ export function openStore({
     nowUtc: () => clock.nowUtc(),
     table: () => catalogue.book().cellTable,
     zone: () => shops.shop().zone,
-    ticketOf: (jobId) => logbook.job(jobId)?.job.ticket ?? null,
-    reach: (jobId) => {
-      const owner = logbook.job(jobId)?.customer;
-      if (owner?.phone) return 'phone';
-      return owner?.email ? 'e-mail' : null;
-    },
+    ...ofJobs(logbook),
   });
   const acknowledged = acknowledgedStore(db, dataDir, () => clock.nowUtc());
-  const checkDatabase = (): void => {
-    try {
-      guardOf(db)?.check();
-    } catch (error) {
-      if (error instanceof DatabaseLost && error.standing === 'replaced') acknowledged.setAside();
-      throw error;
-    }
-  };
-  const news = new EventEmitter<{ news: [LiveNews]; end: [] }>();
-  news.setMaxListeners(0);
-  const run = randomUUID();
-  let told = 0;
+  const checkDatabase = checkOf(db, acknowledged);
   return {
     clock,
     demo,
@@ -169,28 +209,10 @@ export function openStore({
     health: healthOf(db, clock, attachments, checkDatabase),
     context,
     inOne: (write) => inTransaction(db, write)(),
-    publish(item) {
-      told += 1;
-      news.emit('news', item);
-    },
-    newsMark: () => `${run}-${told}`,
-    subscribe(listener, onEnd = () => undefined) {
-      news.on('news', listener);
-      news.on('end', onEnd);
-      return () => {
-        news.off('news', listener);
-        news.off('end', onEnd);
-      };
-    },
-    hangUp: () => void news.emit('end'),
+    ...liveNews(),
     checkDatabase,
     close() {
-      try {
-        checkDatabase();
-        acknowledged.end();
-      } catch {
-        // What was acknowledged stays beside the database, for whoever starts the next server.
-      }
+      endAcknowledged(checkDatabase, acknowledged);
       closeDatabase(db);
     },
   };

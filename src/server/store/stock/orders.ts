@@ -62,16 +62,52 @@ interface Ground {
   ) => void;
 }
 
-export function ordersOf({
-  db,
-  clock,
-  bookNow,
-  lots,
-  once,
-  note: noteOnce,
-  setAside,
-  bookIn,
-}: Ground): Orders {
+function orderIn(row: OrderRow, nowUtc: string, cellOf: Book['cell']): Order {
+  const lines = JSON.parse(row.lines) as OrderLine[];
+  const noteLines = JSON.parse(row.noteLines) as DeliveryLine[];
+  return {
+    id: row.id,
+    supplier: row.supplier,
+    lines,
+    placedAt: row.placedAt,
+    dueAt: row.dueAt,
+    received: row.received === 1,
+    note:
+      row.dueAt <= nowUtc
+        ? {
+            noteNumber: row.noteNumber,
+            lines: noteLines,
+            checked: checkDelivery(lines, noteLines, cellOf),
+          }
+        : null,
+  };
+}
+
+type TakenLine = NewDelivery['lines'][number];
+
+/** The lines of a delivery under the names of the book, those that stay, and why they cannot be booked. */
+function linesIn(
+  given: NewDelivery,
+  cellOf: Book['cell'],
+  lots: LotTable,
+): {
+  readonly lines: readonly TakenLine[];
+  readonly kept: readonly TakenLine[];
+  readonly refused: 'lot on two lines' | 'lot booked before' | null;
+} {
+  const lines = given.lines.map(({ line: { code, ...rest }, take }) => ({
+    take,
+    line: { ...rest, code: rest.item === 'cell' ? (cellOf(code)?.code ?? code) : code },
+  }));
+  const kept = lines.filter(({ take }) => take !== 'sent back');
+  if (new Set(kept.map(({ line: each }) => `${each.code} ${each.lotCode}`)).size < kept.length)
+    return { lines, kept, refused: 'lot on two lines' };
+  if (kept.some(({ line: each }) => lots.same(given.supplier, each.lotCode, each.code) !== undefined))
+    return { lines, kept, refused: 'lot booked before' };
+  return { lines, kept, refused: null };
+}
+
+function statementsOf(db: Db) {
   const orderColumns = `stock_order.id, stock_order.supplier, lines, placed_at AS placedAt, due_at AS dueAt,
     stock_order.note_number AS noteNumber, note_lines AS noteLines,
     EXISTS (SELECT 1 FROM delivery WHERE delivery.order_id = stock_order.id) AS received FROM stock_order`;
@@ -87,26 +123,21 @@ export function ordersOf({
   const insertDelivery = db.prepare<[string, string, string, string | null, number, number, string, string]>(
     'INSERT INTO delivery (id, supplier, note_number, order_id, wrong, short, technician_id, recorded_at) VALUES (?, ?, ?, ?, ?, ?, ?, ?)',
   );
-  const toOrder = (row: OrderRow): Order => {
-    const lines = JSON.parse(row.lines) as OrderLine[];
-    const noteLines = JSON.parse(row.noteLines) as DeliveryLine[];
-    return {
-      id: row.id,
-      supplier: row.supplier,
-      lines,
-      placedAt: row.placedAt,
-      dueAt: row.dueAt,
-      received: row.received === 1,
-      note:
-        row.dueAt <= clock.nowUtc()
-          ? {
-              noteNumber: row.noteNumber,
-              lines: noteLines,
-              checked: checkDelivery(lines, noteLines, bookNow().cell),
-            }
-          : null,
-    };
-  };
+  return { orders, orderOf, insertOrder, deliveryKnown, noteKnown, insertDelivery };
+}
+
+export function ordersOf({
+  db,
+  clock,
+  bookNow,
+  lots,
+  once,
+  note: noteOnce,
+  setAside,
+  bookIn,
+}: Ground): Orders {
+  const { orders, orderOf, insertOrder, deliveryKnown, noteKnown, insertDelivery } = statementsOf(db);
+  const toOrder = (row: OrderRow): Order => orderIn(row, clock.nowUtc(), bookNow().cell);
 
   return {
     newest: () => orders.all(MOST_ORDERS).map(toOrder),
@@ -143,15 +174,8 @@ export function ordersOf({
         if (orderId !== null && order === null) return 'no such order';
         if (order?.received === 1) return 'order received before';
         const cellOf = bookNow().cell;
-        const lines = given.lines.map(({ line: { code, ...rest }, take }) => ({
-          take,
-          line: { ...rest, code: rest.item === 'cell' ? (cellOf(code)?.code ?? code) : code },
-        }));
-        const kept = lines.filter(({ take }) => take !== 'sent back');
-        if (new Set(kept.map(({ line: each }) => `${each.code} ${each.lotCode}`)).size < kept.length)
-          return 'lot on two lines';
-        if (kept.some(({ line: each }) => lots.same(supplier, each.lotCode, each.code) !== undefined))
-          return 'lot booked before';
+        const { lines, kept, refused } = linesIn(given, cellOf, lots);
+        if (refused !== null) return refused;
         const checked = order
           ? checkDelivery(
               JSON.parse(order.lines) as OrderLine[],

@@ -12,7 +12,7 @@ import type { Book } from '../../../core/craft/book';
 import type { DeliveryLine, Lot, SupplierRecord } from '../../../core/craft/stock';
 import type { Clock } from '../clock';
 import { type Db, inTransaction } from '../database';
-import { type SentBefore, idempotencyStore } from '../idempotencyStore';
+import { type IdempotencyStore, idempotencyStore, type SentBefore } from '../idempotencyStore';
 import { spentBin, type SpentBin } from './bin';
 import { type Doubts, doubtsOf } from './doubts';
 import { type Ledger, stockLedger } from './ledger';
@@ -56,6 +56,42 @@ export interface StockStore {
   readonly closeDay: SpentBin['closeDay'];
 }
 
+/** What changes a lot without a watch: counting it, and taking out of it what nobody fitted. */
+function countsOf(
+  db: Db,
+  once: IdempotencyStore['once'],
+  lots: LotTable,
+  ledger: Ledger,
+  bin: SpentBin,
+): Pick<StockStore, 'count' | 'giveAway'> {
+  return {
+    count: inTransaction(
+      db,
+      once('count', 'counted', (given: LotCount): 'counted' | 'no such lot' | 'moved since' => {
+        const { lotId, counted, balanceSeen, unbookedSeen, reason, technicianId } = given;
+        const of = lots.get(lotId);
+        if (!of) return 'no such lot';
+        if (of.balance !== balanceSeen || of.unbooked !== unbookedSeen) return 'moved since';
+        if (counted !== of.balance) ledger.write(of.id, counted - of.balance, reason, technicianId);
+        ledger.markCounted(of.id);
+        return 'counted';
+      }),
+    ),
+    giveAway: inTransaction(
+      db,
+      once('give-away', 'done', (given: LotReturn): 'done' | 'no such lot' | 'more than there are' => {
+        const of = lots.get(given.lotId);
+        if (!of) return 'no such lot';
+        if (given.count > of.balance) return 'more than there are';
+        const reason = `${given.to === 'supplier' ? 'sent back' : 'binned'}: ${given.reason}`;
+        ledger.write(of.id, -given.count, reason, given.technicianId);
+        if (given.to === 'spent bin' && of.item === 'cell') bin.putUnused(given.count);
+        return 'done';
+      }),
+    ),
+  };
+}
+
 export function stockStore(db: Db, clock: Clock, bookNow: () => Book, lastsHere: LastsHere): StockStore {
   const { once, seen, note } = idempotencyStore(db, clock);
   const lots = lotTable(db, lastsHere);
@@ -92,30 +128,7 @@ export function stockStore(db: Db, clock: Clock, bookNow: () => Book, lastsHere:
     ledger: ledger.all,
     ledgerOfLot: ledger.ofLot,
     follow: ledger.follow,
-    count: inTransaction(
-      db,
-      once('count', 'counted', (given: LotCount): 'counted' | 'no such lot' | 'moved since' => {
-        const { lotId, counted, balanceSeen, unbookedSeen, reason, technicianId } = given;
-        const of = lots.get(lotId);
-        if (!of) return 'no such lot';
-        if (of.balance !== balanceSeen || of.unbooked !== unbookedSeen) return 'moved since';
-        if (counted !== of.balance) ledger.write(of.id, counted - of.balance, reason, technicianId);
-        ledger.markCounted(of.id);
-        return 'counted';
-      }),
-    ),
-    giveAway: inTransaction(
-      db,
-      once('give-away', 'done', (given: LotReturn): 'done' | 'no such lot' | 'more than there are' => {
-        const of = lots.get(given.lotId);
-        if (!of) return 'no such lot';
-        if (given.count > of.balance) return 'more than there are';
-        const reason = `${given.to === 'supplier' ? 'sent back' : 'binned'}: ${given.reason}`;
-        ledger.write(of.id, -given.count, reason, given.technicianId);
-        if (given.to === 'spent bin' && of.item === 'cell') bin.putUnused(given.count);
-        return 'done';
-      }),
-    ),
+    ...countsOf(db, once, lots, ledger, bin),
     receive: inTransaction(
       db,
       once('goods in', 'received', (delivery: NewLot): 'received' | 'same lot again' => {
