@@ -115,6 +115,166 @@ function described(calibre: Calibre, spots: number): string {
   ].join(', ');
 }
 
+function Patterns({ id }: { readonly id: string }) {
+  return (
+    <defs>
+      <pattern
+        id={`coil-${id}`}
+        width="0.7"
+        height="0.7"
+        patternUnits="userSpaceOnUse"
+        patternTransform="rotate(45)"
+      >
+        <line x1="0" y1="0" x2="0" y2="0.7" stroke={colours.cinnabar} strokeWidth="0.28" />
+      </pattern>
+      <marker
+        id={`push-${id}`}
+        viewBox="0 0 6 6"
+        refX="5"
+        refY="3"
+        markerWidth="4"
+        markerHeight="4"
+        orient="auto-start-reverse"
+      >
+        <path d="M0 0 L6 3 L0 6 Z" fill={colours.ink} />
+      </marker>
+    </defs>
+  );
+}
+
+function Outline({
+  shape,
+  widthMm,
+  lengthMm,
+}: {
+  readonly shape: Calibre['shape'];
+  readonly widthMm: number;
+  readonly lengthMm: number;
+}) {
+  return shape === 'round' ? (
+    <circle r={widthMm / 2} fill={colours.paper} stroke={colours.soot} strokeWidth={HAIR} />
+  ) : (
+    <rect
+      x={-widthMm / 2}
+      y={-lengthMm / 2}
+      width={widthMm}
+      height={lengthMm}
+      rx="3"
+      fill={colours.paper}
+      stroke={colours.soot}
+      strokeWidth={HAIR}
+    />
+  );
+}
+
+/** Coils, and round each the zone no tool enters. */
+function Coils({ calibre }: { readonly calibre: Calibre }) {
+  const keepClear = calibre.keepClearMm;
+  return calibre.coils.map((coil, index) => (
+    <g key={index} transform={`translate(${coil.xMm} ${-coil.yMm}) rotate(${coil.degrees})`}>
+      <rect
+        x={-coil.widthMm / 2 - keepClear}
+        y={-coil.lengthMm / 2 - keepClear}
+        width={coil.widthMm + 2 * keepClear}
+        height={coil.lengthMm + 2 * keepClear}
+        rx={keepClear}
+        fill={colours.cinnabar}
+        fillOpacity="0.1"
+        stroke={colours.cinnabar}
+        strokeWidth={HAIR * 0.7}
+        strokeDasharray="0.5 0.4"
+      />
+      <rect
+        x={-coil.widthMm / 2}
+        y={-coil.lengthMm / 2}
+        width={coil.widthMm}
+        height={coil.lengthMm}
+        fill={`url(#coil-${calibre.id})`}
+        stroke={colours.cinnabar}
+        strokeWidth={HAIR}
+      />
+    </g>
+  ));
+}
+
+/** Wells with their holders, and which way the cell is pushed out. */
+function Wells({ calibre, cellDiameterMm }: Pick<Props, 'calibre' | 'cellDiameterMm'>) {
+  return calibre.wells.map((well) => {
+    const radius = (calibre.charge?.diameterMm ?? cellDiameterMm(well.cellCode) ?? NO_CELL_MM) / 2;
+    const push = towards(well.pushDegrees);
+    const [from, to] = [radius + 0.4, radius + 2.6];
+    return (
+      <g key={well.name} transform={`translate(${well.xMm} ${-well.yMm})`}>
+        <circle r={radius} fill={colours.tin} fillOpacity="0.55" stroke={colours.soot} strokeWidth={HAIR} />
+        <text y={radius * 0.35} textAnchor="middle" fontSize={radius} fontWeight="700" fill={colours.soot}>
+          {well.faceUp}
+        </text>
+        <Holder well={well} radius={radius} />
+        <line
+          x1={push.x * from}
+          y1={push.y * from}
+          x2={push.x * to}
+          y2={push.y * to}
+          stroke={colours.ink}
+          strokeWidth={HAIR * 1.8}
+          markerEnd={`url(#push-${calibre.id})`}
+        />
+      </g>
+    );
+  });
+}
+
+function Contacts({ contacts }: Pick<Calibre, 'contacts'>) {
+  return contacts.map(({ kind, xMm, yMm }, index) => (
+    <g key={index} transform={`translate(${xMm} ${-yMm})`}>
+      <rect
+        x="-0.75"
+        y="-0.75"
+        width="1.5"
+        height="1.5"
+        fill={colours.paper}
+        stroke={colours.ink}
+        strokeWidth={HAIR}
+      />
+      <text y="0.5" textAnchor="middle" fontSize="1.4" fontWeight="700" fill={colours.ink}>
+        {CONTACT_MARK[kind]}
+      </text>
+    </g>
+  ));
+}
+
+/** Where the other hand is braced. */
+function Brace({ at }: { readonly at: NonNullable<Props['brace']> }) {
+  return (
+    <g transform={`translate(${at.xMm} ${-at.yMm})`}>
+      <circle r="1.5" fill={colours.paper} stroke={colours.verdigris} strokeWidth="0.4" />
+      <text y="0.65" textAnchor="middle" fontSize="1.9" fontWeight="700" fill={colours.verdigris}>
+        B
+      </text>
+    </g>
+  );
+}
+
+function Spots({ spots }: { readonly spots: NonNullable<Props['spots']> }) {
+  return spots.map(({ xMm, yMm }, index) => (
+    <g key={index} transform={`translate(${xMm} ${-yMm})`}>
+      <rect
+        x="-0.9"
+        y="-0.9"
+        width="1.8"
+        height="1.8"
+        transform="rotate(45)"
+        fill={colours.cinnabar}
+        stroke={colours.paper}
+        strokeWidth="0.25"
+      />
+      <text y="0.5" textAnchor="middle" fontSize="1.4" fontWeight="700" fill={colours.paper}>
+        {index + 1}
+      </text>
+    </g>
+  ));
+}
+
 /**
  * The layout of a calibre seen from the back, to scale: outline, wells with their holders and the push, coils with the
  * zone no tool enters, contacts. Nothing of a calibre whose size is not known.
@@ -133,7 +293,6 @@ export function CalibreFigure({
     return <Typography variant="body2">No drawing: its size is not in the book yet.</Typography>;
   const lengthMm = calibre.lengthMm ?? widthMm;
   const halfMm = Math.max(widthMm, lengthMm) / 2 + 1.5;
-  const keepClear = calibre.keepClearMm;
   return (
     <Box>
       <svg
@@ -153,143 +312,13 @@ export function CalibreFigure({
           });
         }}
       >
-        <defs>
-          <pattern
-            id={`coil-${calibre.id}`}
-            width="0.7"
-            height="0.7"
-            patternUnits="userSpaceOnUse"
-            patternTransform="rotate(45)"
-          >
-            <line x1="0" y1="0" x2="0" y2="0.7" stroke={colours.cinnabar} strokeWidth="0.28" />
-          </pattern>
-          <marker
-            id={`push-${calibre.id}`}
-            viewBox="0 0 6 6"
-            refX="5"
-            refY="3"
-            markerWidth="4"
-            markerHeight="4"
-            orient="auto-start-reverse"
-          >
-            <path d="M0 0 L6 3 L0 6 Z" fill={colours.ink} />
-          </marker>
-        </defs>
-        {calibre.shape === 'round' ? (
-          <circle r={widthMm / 2} fill={colours.paper} stroke={colours.soot} strokeWidth={HAIR} />
-        ) : (
-          <rect
-            x={-widthMm / 2}
-            y={-lengthMm / 2}
-            width={widthMm}
-            height={lengthMm}
-            rx="3"
-            fill={colours.paper}
-            stroke={colours.soot}
-            strokeWidth={HAIR}
-          />
-        )}
-        {calibre.coils.map((coil, index) => (
-          <g key={index} transform={`translate(${coil.xMm} ${-coil.yMm}) rotate(${coil.degrees})`}>
-            <rect
-              x={-coil.widthMm / 2 - keepClear}
-              y={-coil.lengthMm / 2 - keepClear}
-              width={coil.widthMm + 2 * keepClear}
-              height={coil.lengthMm + 2 * keepClear}
-              rx={keepClear}
-              fill={colours.cinnabar}
-              fillOpacity="0.1"
-              stroke={colours.cinnabar}
-              strokeWidth={HAIR * 0.7}
-              strokeDasharray="0.5 0.4"
-            />
-            <rect
-              x={-coil.widthMm / 2}
-              y={-coil.lengthMm / 2}
-              width={coil.widthMm}
-              height={coil.lengthMm}
-              fill={`url(#coil-${calibre.id})`}
-              stroke={colours.cinnabar}
-              strokeWidth={HAIR}
-            />
-          </g>
-        ))}
-        {calibre.wells.map((well) => {
-          const radius = (calibre.charge?.diameterMm ?? cellDiameterMm(well.cellCode) ?? NO_CELL_MM) / 2;
-          const push = towards(well.pushDegrees);
-          const [from, to] = [radius + 0.4, radius + 2.6];
-          return (
-            <g key={well.name} transform={`translate(${well.xMm} ${-well.yMm})`}>
-              <circle
-                r={radius}
-                fill={colours.tin}
-                fillOpacity="0.55"
-                stroke={colours.soot}
-                strokeWidth={HAIR}
-              />
-              <text
-                y={radius * 0.35}
-                textAnchor="middle"
-                fontSize={radius}
-                fontWeight="700"
-                fill={colours.soot}
-              >
-                {well.faceUp}
-              </text>
-              <Holder well={well} radius={radius} />
-              <line
-                x1={push.x * from}
-                y1={push.y * from}
-                x2={push.x * to}
-                y2={push.y * to}
-                stroke={colours.ink}
-                strokeWidth={HAIR * 1.8}
-                markerEnd={`url(#push-${calibre.id})`}
-              />
-            </g>
-          );
-        })}
-        {calibre.contacts.map(({ kind, xMm, yMm }, index) => (
-          <g key={index} transform={`translate(${xMm} ${-yMm})`}>
-            <rect
-              x="-0.75"
-              y="-0.75"
-              width="1.5"
-              height="1.5"
-              fill={colours.paper}
-              stroke={colours.ink}
-              strokeWidth={HAIR}
-            />
-            <text y="0.5" textAnchor="middle" fontSize="1.4" fontWeight="700" fill={colours.ink}>
-              {CONTACT_MARK[kind]}
-            </text>
-          </g>
-        ))}
-        {brace && (
-          <g transform={`translate(${brace.xMm} ${-brace.yMm})`}>
-            <circle r="1.5" fill={colours.paper} stroke={colours.verdigris} strokeWidth="0.4" />
-            <text y="0.65" textAnchor="middle" fontSize="1.9" fontWeight="700" fill={colours.verdigris}>
-              B
-            </text>
-          </g>
-        )}
-        {spots.map(({ xMm, yMm }, index) => (
-          <g key={index} transform={`translate(${xMm} ${-yMm})`}>
-            <rect
-              x="-0.9"
-              y="-0.9"
-              width="1.8"
-              height="1.8"
-              transform="rotate(45)"
-              fill={colours.cinnabar}
-              stroke={colours.paper}
-              strokeWidth="0.25"
-            />
-            <text y="0.5" textAnchor="middle" fontSize="1.4" fontWeight="700" fill={colours.paper}>
-              {index + 1}
-            </text>
-          </g>
-        ))}
+        <Patterns id={calibre.id} />
+        <Outline shape={calibre.shape} widthMm={widthMm} lengthMm={lengthMm} />
+        <Coils calibre={calibre} />
+        <Wells calibre={calibre} cellDiameterMm={cellDiameterMm} />
+        <Contacts contacts={calibre.contacts} />
+        {brace && <Brace at={brace} />}
+        <Spots spots={spots} />
       </svg>
       {legend && (
         <Typography variant="body2" component="p">

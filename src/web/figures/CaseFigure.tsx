@@ -35,6 +35,65 @@ function clockAt(x: number, y: number): number | null {
   return Math.round(turns * HALF_HOURS) / 2 || 12;
 }
 
+function FromTheSide() {
+  return (
+    <>
+      <rect
+        x="14"
+        y="72"
+        width="172"
+        height="56"
+        rx="14"
+        fill={colours.paper}
+        stroke={colours.soot}
+        strokeWidth="2"
+      />
+      <line x1="14" y1="112" x2="186" y2="112" stroke={colours.smoke} />
+      <path d="M34 72 Q100 52 166 72" fill="none" stroke={colours.smoke} strokeWidth="2" />
+    </>
+  );
+}
+
+function FaceOn({ view }: Pick<Props, 'view'>) {
+  return (
+    <>
+      {[1, 5, 7, 11].map((lug) => {
+        const angle = (lug / 12) * 2 * Math.PI;
+        return (
+          <rect
+            key={lug}
+            x={MIDDLE + 84 * Math.sin(angle) - 9}
+            y={MIDDLE - 84 * Math.cos(angle) - 11}
+            width="18"
+            height="22"
+            rx="4"
+            fill={colours.thread}
+            stroke={colours.smoke}
+          />
+        );
+      })}
+      <rect x={view === 'front' ? 176 : 8} y="92" width="16" height="16" rx="3" fill={colours.smoke} />
+      <circle cx="100" cy="100" r="80" fill={colours.paper} stroke={colours.soot} strokeWidth="2" />
+      <circle cx="100" cy="100" r={view === 'front' ? 64 : 70} fill="none" stroke={colours.smoke} />
+      {[12, 3, 6, 9].map((hour) => {
+        const angle = (hour / 12) * 2 * Math.PI;
+        return (
+          <text
+            key={hour}
+            x={MIDDLE + 48 * Math.sin(angle)}
+            y={MIDDLE - 48 * Math.cos(angle) + 6}
+            textAnchor="middle"
+            fontSize="16"
+            fill={colours.smoke}
+          >
+            {hour}
+          </text>
+        );
+      })}
+    </>
+  );
+}
+
 /** The case from the front, the back or the side, with numbered marks on it. */
 export function CaseFigure({ view, marks, size = 180, onPick }: Props) {
   const seen = marks
@@ -54,58 +113,7 @@ export function CaseFigure({ view, marks, size = 180, onPick }: Props) {
         onPick?.(clockAt((event.clientX - box.left) * scale, (event.clientY - box.top) * scale));
       }}
     >
-      {view === 'side' ? (
-        <>
-          <rect
-            x="14"
-            y="72"
-            width="172"
-            height="56"
-            rx="14"
-            fill={colours.paper}
-            stroke={colours.soot}
-            strokeWidth="2"
-          />
-          <line x1="14" y1="112" x2="186" y2="112" stroke={colours.smoke} />
-          <path d="M34 72 Q100 52 166 72" fill="none" stroke={colours.smoke} strokeWidth="2" />
-        </>
-      ) : (
-        <>
-          {[1, 5, 7, 11].map((lug) => {
-            const angle = (lug / 12) * 2 * Math.PI;
-            return (
-              <rect
-                key={lug}
-                x={MIDDLE + 84 * Math.sin(angle) - 9}
-                y={MIDDLE - 84 * Math.cos(angle) - 11}
-                width="18"
-                height="22"
-                rx="4"
-                fill={colours.thread}
-                stroke={colours.smoke}
-              />
-            );
-          })}
-          <rect x={view === 'front' ? 176 : 8} y="92" width="16" height="16" rx="3" fill={colours.smoke} />
-          <circle cx="100" cy="100" r="80" fill={colours.paper} stroke={colours.soot} strokeWidth="2" />
-          <circle cx="100" cy="100" r={view === 'front' ? 64 : 70} fill="none" stroke={colours.smoke} />
-          {[12, 3, 6, 9].map((hour) => {
-            const angle = (hour / 12) * 2 * Math.PI;
-            return (
-              <text
-                key={hour}
-                x={MIDDLE + 48 * Math.sin(angle)}
-                y={MIDDLE - 48 * Math.cos(angle) + 6}
-                textAnchor="middle"
-                fontSize="16"
-                fill={colours.smoke}
-              >
-                {hour}
-              </text>
-            );
-          })}
-        </>
-      )}
+      {view === 'side' ? <FromTheSide /> : <FaceOn view={view} />}
       {marks.map(({ clock }, index) => {
         const { x, y } = place(clock, view);
         return (

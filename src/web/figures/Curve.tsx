@@ -5,6 +5,7 @@ import {
   BarElement,
   CategoryScale,
   Chart,
+  type ChartOptions,
   Filler,
   LinearScale,
   LineController,
@@ -74,6 +75,98 @@ const limitWords = ({ value, eitherWay = false }: CurveLimit): string =>
 const NO_RANGES: readonly CurveRange[] = [];
 const NO_LIMITS: readonly CurveLimit[] = [];
 
+type Colours = ReturnType<typeof usePalette>;
+
+/** Within what it likely lies, as two lines with a ground between them. */
+function bandSets(band: CurveProps['band'], palette: Colours) {
+  return band === undefined
+    ? []
+    : (['low', 'high'] as const).map((end) => ({
+        type: 'line' as const,
+        label: `${band.label}, ${end === 'low' ? 'least' : 'most'}`,
+        data: [...band[end]],
+        borderColor: palette.smoke,
+        backgroundColor: `${palette.thread}99`,
+        borderWidth: 1,
+        pointRadius: 0,
+        fill: end === 'high' ? '-1' : false,
+      }));
+}
+
+function limitSets(limits: readonly CurveLimit[], places: number, palette: Colours) {
+  return limits.flatMap((limit) =>
+    ends(limit).map((value) => ({
+      type: 'line' as const,
+      label: limit.label,
+      data: Array.from({ length: places }, () => value),
+      borderColor: palette.cinnabar,
+      borderDash: [6, 4],
+      borderWidth: 2,
+      pointRadius: places === 1 ? 3 : 0,
+    })),
+  );
+}
+
+function optionsOf(along: string, unit: string, palette: Colours): ChartOptions<'bar' | 'line'> {
+  return {
+    maintainAspectRatio: false,
+    animation: false,
+    color: palette.soot,
+    scales: {
+      y: {
+        display: unit !== '',
+        beginAtZero: true,
+        title: { display: true, text: unit, color: palette.soot },
+        ticks: { color: palette.soot },
+        grid: { color: palette.thread },
+      },
+      x: {
+        grid: { display: false },
+        title: { display: along !== '', text: along, color: palette.soot },
+        // Level and sampled, so that not every label is measured before the first is drawn.
+        ticks: {
+          color: palette.soot,
+          maxTicksLimit: 9,
+          maxRotation: 0,
+          sampleSize: 9,
+          autoSkipPadding: 14,
+        },
+      },
+    },
+  };
+}
+
+function AsTable({
+  title,
+  along,
+  up,
+  values,
+  band,
+}: Pick<CurveProps, 'title' | 'along' | 'up' | 'values' | 'band'>) {
+  return (
+    <Fold summary="As a table" sx={{ fontWeight: 400 }}>
+      <DataTable
+        label={`${title}, as a table`}
+        heads={[along.label || 'When', up.label, ...(band ? [band.label] : [])]}
+      >
+        {values.map((value, index) => (
+          <TableRow key={along.places[index] ?? index}>
+            <TableCell>{along.places[index]}</TableCell>
+            <TableCell>
+              {figure(value)} {up.unit}
+            </TableCell>
+            {band && (
+              <TableCell>
+                {figure(band.low[index] ?? value)} to {figure(band.high[index] ?? value)} {up.unit}
+              </TableCell>
+            )}
+          </TableRow>
+        ))}
+      </DataTable>
+    </Fold>
+  );
+}
+
 /** Values over time or months on axes, with their ranges and limits; the same as a table on demand. */
 export default memo(function Curve({
   title,
@@ -97,14 +190,14 @@ export default memo(function Curve({
     beyond: palette.smoke,
   };
   const tones = values.map((_, index) => toneOf[ranges[index] ?? 'plain']);
-  const told = limits.map((limit) => `${limit.label}: ${limitWords(limit)} ${up.unit}`);
+  const limitsInWords = limits.map((limit) => `${limit.label}: ${limitWords(limit)} ${up.unit}`);
   return (
     <Box component="figure" sx={{ m: 0 }}>
       <Box sx={{ height: heightPx, position: 'relative', overflow: 'hidden' }}>
         <Drawn
           type={as === 'line' ? 'line' : 'bar'}
           role="img"
-          aria-label={[title, says, ...told].join('. ')}
+          aria-label={[title, says, ...limitsInWords].join('. ')}
           data={{
             labels: [...along.places],
             datasets: [
@@ -120,57 +213,11 @@ export default memo(function Curve({
                     }
                   : { backgroundColor: tones, categoryPercentage: 1, barPercentage: 0.92 }),
               },
-              ...(band === undefined
-                ? []
-                : (['low', 'high'] as const).map((end) => ({
-                    type: 'line' as const,
-                    label: `${band.label}, ${end === 'low' ? 'least' : 'most'}`,
-                    data: [...band[end]],
-                    borderColor: palette.smoke,
-                    backgroundColor: `${palette.thread}99`,
-                    borderWidth: 1,
-                    pointRadius: 0,
-                    fill: end === 'high' ? '-1' : false,
-                  }))),
-              ...limits.flatMap((limit) =>
-                ends(limit).map((value) => ({
-                  type: 'line' as const,
-                  label: limit.label,
-                  data: values.map(() => value),
-                  borderColor: palette.cinnabar,
-                  borderDash: [6, 4],
-                  borderWidth: 2,
-                  pointRadius: values.length === 1 ? 3 : 0,
-                })),
-              ),
+              ...bandSets(band, palette),
+              ...limitSets(limits, values.length, palette),
             ],
           }}
-          options={{
-            maintainAspectRatio: false,
-            animation: false,
-            color: palette.soot,
-            scales: {
-              y: {
-                display: up.unit !== '',
-                beginAtZero: true,
-                title: { display: true, text: up.unit, color: palette.soot },
-                ticks: { color: palette.soot },
-                grid: { color: palette.thread },
-              },
-              x: {
-                grid: { display: false },
-                title: { display: along.label !== '', text: along.label, color: palette.soot },
-                // Level and sampled, so that not every label is measured before the first is drawn.
-                ticks: {
-                  color: palette.soot,
-                  maxTicksLimit: 9,
-                  maxRotation: 0,
-                  sampleSize: 9,
-                  autoSkipPadding: 14,
-                },
-              },
-            },
-          }}
+          options={optionsOf(along.label, up.unit, palette)}
         />
       </Box>
       <Typography component="figcaption" variant="body2">
@@ -178,26 +225,7 @@ export default memo(function Curve({
         {limits.map((limit) => `Dashed: ${limit.label}, ${limitWords(limit)} ${up.unit}. `)}
         {note}
       </Typography>
-      <Fold summary="As a table" sx={{ fontWeight: 400 }}>
-        <DataTable
-          label={`${title}, as a table`}
-          heads={[along.label || 'When', up.label, ...(band ? [band.label] : [])]}
-        >
-          {values.map((value, index) => (
-            <TableRow key={along.places[index] ?? index}>
-              <TableCell>{along.places[index]}</TableCell>
-              <TableCell>
-                {figure(value)} {up.unit}
-              </TableCell>
-              {band && (
-                <TableCell>
-                  {figure(band.low[index] ?? value)} to {figure(band.high[index] ?? value)} {up.unit}
-                </TableCell>
-              )}
-            </TableRow>
-          ))}
-        </DataTable>
-      </Fold>
+      <AsTable title={title} along={along} up={up} values={values} band={band} />
     </Box>
   );
 });

@@ -12,6 +12,43 @@ interface Props {
 const WIDTH = 320;
 const BASE = 118;
 
+/** The groove in the case, under the back where it is shut. */
+function GrooveAt({
+  centre,
+  width,
+  depth,
+  lid = false,
+}: {
+  readonly centre: number;
+  readonly width: number;
+  readonly depth: number;
+  readonly lid?: boolean;
+}) {
+  const [left, right] = [centre - width / 2, centre + width / 2];
+  const top = BASE - depth;
+  return (
+    <>
+      <path
+        d={`M ${left - 14} ${top} H ${left} V ${BASE} H ${right} V ${top} H ${right + 14} V ${BASE + 12} H ${left - 14} Z`}
+        fill={colours.tin}
+        stroke={colours.soot}
+        strokeWidth="1.5"
+      />
+      {lid && (
+        <rect
+          x={left - 14}
+          y={top - 13}
+          width={right - left + 28}
+          height="12"
+          fill={colours.tin}
+          stroke={colours.soot}
+          strokeWidth="1.5"
+        />
+      )}
+    </>
+  );
+}
+
 /** The ring beside its groove, cut through and to scale: as it comes, as it lies stretched, and squeezed by the back. */
 export function GrooveFigure({ groove, code, fit, sectionMm }: Props) {
   const free = freeDepthMm(groove);
@@ -24,31 +61,6 @@ export function GrooveFigure({ groove, code, fit, sectionMm }: Props) {
   const across = Math.max(height, (area - (Math.PI * height ** 2) / 4) / height + height);
   const [least, most] = LIMITS.squeeze.good.map((percent) => free / (1 - percent / 100)) as [number, number];
   const places = [52, 150, 258] as const;
-  const inGroove = (centre: number, lid: boolean) => {
-    const [left, right] = [centre - (gap * scale) / 2, centre + (gap * scale) / 2];
-    const top = BASE - free * scale;
-    return (
-      <>
-        <path
-          d={`M ${left - 14} ${top} H ${left} V ${BASE} H ${right} V ${top} H ${right + 14} V ${BASE + 12} H ${left - 14} Z`}
-          fill={colours.tin}
-          stroke={colours.soot}
-          strokeWidth="1.5"
-        />
-        {lid && (
-          <rect
-            x={left - 14}
-            y={top - 13}
-            width={right - left + 28}
-            height="12"
-            fill={colours.tin}
-            stroke={colours.soot}
-            strokeWidth="1.5"
-          />
-        )}
-      </>
-    );
-  };
   const ring = { fill: colours.soot, fillOpacity: 0.78, stroke: colours.soot };
   return (
     <svg
@@ -77,9 +89,9 @@ export function GrooveFigure({ groove, code, fit, sectionMm }: Props) {
           />
         );
       })}
-      {inGroove(places[1], false)}
+      <GrooveAt centre={places[1]} width={gap * scale} depth={free * scale} />
       <circle cx={places[1]} cy={BASE - (fit.lyingMm * scale) / 2} r={(fit.lyingMm * scale) / 2} {...ring} />
-      {inGroove(places[2], true)}
+      <GrooveAt centre={places[2]} width={gap * scale} depth={free * scale} lid />
       <rect
         x={places[2] - (across * scale) / 2}
         y={BASE - height * scale}

@@ -1,5 +1,5 @@
 import { Box, Button, Stack, Typography } from '@mui/material';
-import { type KeyboardEvent, type ReactNode, useRef, useState } from 'react';
+import { type KeyboardEvent, type ReactNode, type RefObject, useRef, useState } from 'react';
 import { type ReactZoomPanPinchRef, TransformComponent, TransformWrapper } from 'react-zoom-pan-pinch';
 import { NativeSelect } from '../kit/NativeSelect';
 import { colours } from '../kit/theme';
@@ -24,13 +24,75 @@ const PAN_PX = 60;
 /** Closer than this two views are the same, px. */
 const SAME_PX = 0.01;
 
+interface Position {
+  readonly scale: number;
+  readonly positionX: number;
+  readonly positionY: number;
+}
+
+/** One of the two, with what is chosen to stand there. */
+function Side({
+  view,
+  label,
+  panes,
+  pane,
+  onPick,
+  onMoved,
+}: {
+  readonly view: RefObject<ReactZoomPanPinchRef | null>;
+  readonly label: string;
+  readonly panes: readonly Pane[];
+  readonly pane: Pane | undefined;
+  readonly onPick: (key: string) => void;
+  readonly onMoved: (to: Position) => void;
+}) {
+  return (
+    <Stack spacing={0.5} sx={{ minWidth: 0 }}>
+      {panes.length > 2 ? (
+        <NativeSelect
+          label={label}
+          value={pane?.key ?? ''}
+          options={panes.map(({ key, label: words }) => ({ value: key, label: words }))}
+          onChange={onPick}
+        />
+      ) : (
+        <Typography variant="body2">{pane?.label}</Typography>
+      )}
+      <Box
+        sx={{
+          border: `1px solid ${colours.edge}`,
+          borderRadius: 1,
+          overflow: 'hidden',
+          aspectRatio: '4 / 3',
+        }}
+      >
+        <TransformWrapper
+          ref={view}
+          maxScale={MOST}
+          doubleClick={{ disabled: true }}
+          onTransform={(_, state) => onMoved(state)}
+        >
+          <TransformComponent
+            wrapperStyle={{ width: '100%', height: '100%' }}
+            contentStyle={{ width: '100%', height: '100%' }}
+          >
+            <Box sx={{ width: '100%', height: '100%', display: 'grid', placeItems: 'center' }}>
+              {pane?.show}
+            </Box>
+          </TransformComponent>
+        </TransformWrapper>
+      </Box>
+    </Stack>
+  );
+}
+
 /** Two pictures side by side, zoomed and moved together: by wheel, pinch and drag, or from the keyboard. */
 export default function SideBySide({ title, panes, start }: Props) {
   const views = [useRef<ReactZoomPanPinchRef>(null), useRef<ReactZoomPanPinchRef>(null)] as const;
   const [scale, setScale] = useState(1);
   const [picked, setPicked] = useState(start);
   /** Brings the other view to where this one is; told of itself it stands there already. */
-  const follow = (from: 0 | 1, to: { scale: number; positionX: number; positionY: number }): void => {
+  const follow = (from: 0 | 1, to: Position): void => {
     setScale(to.scale);
     const other = views[from === 0 ? 1 : 0].current;
     if (!other) return;
@@ -67,47 +129,6 @@ export default function SideBySide({ title, panes, start }: Props) {
     else return;
     event.preventDefault();
   };
-  const side = (index: 0 | 1, label: string) => {
-    const pane = panes.find(({ key }) => key === picked[index]) ?? panes[Math.min(index, panes.length - 1)];
-    return (
-      <Stack spacing={0.5} sx={{ minWidth: 0 }}>
-        {panes.length > 2 ? (
-          <NativeSelect
-            label={label}
-            value={pane?.key ?? ''}
-            options={panes.map(({ key, label: words }) => ({ value: key, label: words }))}
-            onChange={(key) => setPicked(index === 0 ? [key, picked[1]] : [picked[0], key])}
-          />
-        ) : (
-          <Typography variant="body2">{pane?.label}</Typography>
-        )}
-        <Box
-          sx={{
-            border: `1px solid ${colours.edge}`,
-            borderRadius: 1,
-            overflow: 'hidden',
-            aspectRatio: '4 / 3',
-          }}
-        >
-          <TransformWrapper
-            ref={views[index]}
-            maxScale={MOST}
-            doubleClick={{ disabled: true }}
-            onTransform={(_, state) => follow(index, state)}
-          >
-            <TransformComponent
-              wrapperStyle={{ width: '100%', height: '100%' }}
-              contentStyle={{ width: '100%', height: '100%' }}
-            >
-              <Box sx={{ width: '100%', height: '100%', display: 'grid', placeItems: 'center' }}>
-                {pane?.show}
-              </Box>
-            </TransformComponent>
-          </TransformWrapper>
-        </Box>
-      </Stack>
-    );
-  };
   return (
     <Stack spacing={1}>
       <Box
@@ -117,8 +138,17 @@ export default function SideBySide({ title, panes, start }: Props) {
         onKeyDown={onKeyDown}
         sx={{ display: 'grid', gap: 1.5, gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' } }}
       >
-        {side(0, 'Left')}
-        {panes.length > 1 && side(1, 'Right')}
+        {([0, 1] as const).slice(0, Math.max(1, panes.length)).map((index) => (
+          <Side
+            key={index}
+            view={views[index]}
+            label={index === 0 ? 'Left' : 'Right'}
+            panes={panes}
+            pane={panes.find(({ key }) => key === picked[index]) ?? panes[Math.min(index, panes.length - 1)]}
+            onPick={(key) => setPicked(index === 0 ? [key, picked[1]] : [picked[0], key])}
+            onMoved={(to) => follow(index, to)}
+          />
+        ))}
       </Box>
       <Stack direction="row" spacing={1} sx={{ alignItems: 'center' }}>
         <Button variant="outlined" onClick={() => zoom(1)} aria-label="Zoom both in">

@@ -1,6 +1,14 @@
 import { memo } from 'react';
 import { Box, TableCell, TableRow, Typography } from '@mui/material';
-import { Chart, LinearScale, LineController, LineElement, PointElement, Tooltip } from 'chart.js';
+import {
+  Chart,
+  type ChartOptions,
+  LinearScale,
+  LineController,
+  LineElement,
+  PointElement,
+  Tooltip,
+} from 'chart.js';
 import { Chart as Drawn } from 'react-chartjs-2';
 import { figure } from '../../core/craft/judgement';
 import type { LeakRecord } from '../../core/craft/tightness';
@@ -26,6 +34,68 @@ const DRAWN = 400;
 /** So many rows tell a trace to those who read it as a table. */
 const ROWS = 24;
 
+function axesOf(
+  wholeS: number | undefined,
+  hasPressure: boolean,
+  palette: ReturnType<typeof usePalette>,
+): ChartOptions<'line'> {
+  return {
+    maintainAspectRatio: false,
+    animation: false,
+    normalized: true,
+    parsing: false as const,
+    color: palette.soot,
+    scales: {
+      x: {
+        type: 'linear' as const,
+        min: 0,
+        ...(wholeS === undefined ? {} : { max: wholeS }),
+        title: { display: true, text: 'seconds', color: palette.soot },
+        ticks: { color: palette.soot, maxTicksLimit: 9 },
+        grid: { display: false },
+      },
+      um: {
+        position: 'left' as const,
+        title: { display: true, text: 'µm', color: palette.soot },
+        ticks: { color: palette.soot, maxTicksLimit: 6 },
+        grid: { color: palette.thread },
+      },
+      bar: {
+        display: hasPressure,
+        position: 'right' as const,
+        title: { display: true, text: 'bar', color: palette.soot },
+        ticks: { color: palette.soot, maxTicksLimit: 5 },
+        grid: { display: false },
+      },
+    },
+  };
+}
+
+function AsTable({
+  what,
+  record: { atS, overBar },
+  shown,
+}: Pick<Props, 'record'> & { readonly what: string; readonly shown: readonly number[] }) {
+  const each = Math.max(1, Math.ceil(atS.length / ROWS));
+  return (
+    <Fold summary="As a table" sx={{ fontWeight: 400 }}>
+      <DataTable label={`${what}, as a table`} heads={['Seconds', 'bar', `${what}, µm`]}>
+        {atS.flatMap((seconds, i) =>
+          i % each === 0
+            ? [
+                <TableRow key={seconds}>
+                  <TableCell>{figure(seconds, 1)}</TableCell>
+                  <TableCell>{figure(overBar[i] ?? 0)}</TableCell>
+                  <TableCell>{figure(shown[i] ?? 0, 3)}</TableCell>
+                </TableRow>,
+              ]
+            : [],
+        )}
+      </DataTable>
+    </Fold>
+  );
+}
+
 /** A tester’s record: the deflection of the case and the pressure over it, and the fit through it. */
 export default memo(function TraceFigure({
   record,
@@ -41,7 +111,6 @@ export default memo(function TraceFigure({
   const points = (values: readonly number[]): { x: number; y: number }[] =>
     atS.flatMap((x, i) => (i % drawn === 0 ? [{ x, y: values[i] ?? 0 }] : []));
   const last = atS.length - 1;
-  const each = Math.max(1, Math.ceil(atS.length / ROWS));
   const what = leftUm === null ? 'Deflection' : 'Left over by the fit';
   const line = (label: string, values: readonly number[], colour: string, more: object = {}) => ({
     label,
@@ -81,36 +150,7 @@ export default memo(function TraceFigure({
                 : []),
             ],
           }}
-          options={{
-            maintainAspectRatio: false,
-            animation: false,
-            normalized: true,
-            parsing: false,
-            color: palette.soot,
-            scales: {
-              x: {
-                type: 'linear',
-                min: 0,
-                ...(wholeS === undefined ? {} : { max: wholeS }),
-                title: { display: true, text: 'seconds', color: palette.soot },
-                ticks: { color: palette.soot, maxTicksLimit: 9 },
-                grid: { display: false },
-              },
-              um: {
-                position: 'left',
-                title: { display: true, text: 'µm', color: palette.soot },
-                ticks: { color: palette.soot, maxTicksLimit: 6 },
-                grid: { color: palette.thread },
-              },
-              bar: {
-                display: leftUm === null,
-                position: 'right',
-                title: { display: true, text: 'bar', color: palette.soot },
-                ticks: { color: palette.soot, maxTicksLimit: 5 },
-                grid: { display: false },
-              },
-            },
-          }}
+          options={axesOf(wholeS, leftUm === null, palette)}
         />
       </Box>
       <Typography component="figcaption" variant="body2">
@@ -118,21 +158,7 @@ export default memo(function TraceFigure({
           ? `Solid: deflection. ${fitUm === null ? '' : 'Dashed: the fit. '}Dotted: pressure.`
           : 'What the fit leaves: noise alone, where it holds.'}
       </Typography>
-      <Fold summary="As a table" sx={{ fontWeight: 400 }}>
-        <DataTable label={`${what}, as a table`} heads={['Seconds', 'bar', `${what}, µm`]}>
-          {atS.flatMap((seconds, i) =>
-            i % each === 0
-              ? [
-                  <TableRow key={seconds}>
-                    <TableCell>{figure(seconds, 1)}</TableCell>
-                    <TableCell>{figure(overBar[i] ?? 0)}</TableCell>
-                    <TableCell>{figure(shown[i] ?? 0, 3)}</TableCell>
-                  </TableRow>,
-                ]
-              : [],
-          )}
-        </DataTable>
-      </Fold>
+      <AsTable what={what} record={record} shown={shown} />
     </Box>
   );
 });

@@ -5,17 +5,8 @@ import { type AnyField, blankOf } from '../../contract';
 import type { Book } from '../../core/craft/book';
 import { useShop } from '../api/resources';
 import { Columns } from './Columns';
-import {
-  Choice,
-  ListChoice,
-  MeasureField,
-  MoneyField,
-  NumbersField,
-  optionsOf,
-  Several,
-  TextLine,
-  Tick,
-} from './fields';
+import { Choice, ListChoice, Several, Tick } from './choiceFields';
+import { MeasureField, MoneyField, NumbersField, optionsOf, TextLine } from './fields';
 import { NativeSelect } from './NativeSelect';
 
 /** The makers that a record can belong to. */

@@ -1,4 +1,4 @@
-import { createTheme, type Theme } from '@mui/material/styles';
+import { type Components, createTheme, type CSSObject, type Theme } from '@mui/material/styles';
 import { useMemo, useSyncExternalStore } from 'react';
 import { CHOICE, CHOICE_KEYS } from './keys/choices';
 
@@ -109,6 +109,118 @@ declare module '@mui/material/Typography' {
   }
 }
 
+const baseOf = (its: Palette): CSSObject => ({
+  ':root': {
+    colorScheme: its === NIGHT ? 'dark' : 'light',
+    ...Object.fromEntries(NAMES.map((name) => [variable(name), its[name]])),
+  },
+  // What the keyboard comes to is not hidden by the bar at the foot.
+  html: { scrollPaddingBottom: 72 },
+  body: { minHeight: '100dvh' },
+  a: { color: its.ink },
+  // The keys of choices, counted as they are picked; they are no part of what a choice is called.
+  '@counter-style wl-choice-keys': {
+    system: 'fixed',
+    symbols: [...CHOICE_KEYS].map((key) => `"${key}"`).join(' '),
+  },
+  form: { counterReset: 'wl-choice' },
+  [`.${CHOICE}`]: { counterIncrement: 'wl-choice', position: 'relative' },
+  '@media (pointer: fine)': {
+    // Over the corner of its choice: nothing moves under a pointer as the focus comes.
+    [`form:focus-within:not(${IN_TEXT}) .${CHOICE}::after`]: {
+      content: 'counter(wl-choice, wl-choice-keys) / ""',
+      ...KEY_CAP,
+      position: 'absolute',
+      left: 28,
+      top: -4,
+      minWidth: 17,
+      padding: '0 2px',
+      fontSize: '0.75rem',
+      lineHeight: 1.2,
+      borderWidth: 1,
+      backgroundColor: its.paper,
+      pointerEvents: 'none',
+    },
+    // A key picks in the form that is being filled in, and nothing in the lamp.
+    [`#mat:has(form:focus-within:not(${IN_TEXT}) .${CHOICE}) .${ANSWER_KEY}`]: {
+      visibility: 'hidden',
+    },
+  },
+  // What is wanted next is outlined, and says its keys.
+  [`${WANTED_NEXT}.MuiPaper-root, ${WANTED_NEXT} > .MuiPaper-root`]: { borderColor: its.soot },
+  [`${WANTED_NEXT} .${NEXT_KEY}`]: { display: 'inline-flex' },
+  ':focus-visible': { outline: `3px solid ${its.ink}`, outlineOffset: 2 },
+  // On paper stands what is known, by day: nothing to press, and nobody else's jobs.
+  '@media print': {
+    ':root': {
+      colorScheme: 'light',
+      ...Object.fromEntries(NAMES.map((name) => [variable(name), DAY[name]])),
+    },
+    [`header, nav, form, button:not(.${PRINTED}), [role="status"], .MuiButton-root, .MuiAutocomplete-root, .${PRINTED} svg`]:
+      { display: 'none !important' },
+    'body, main, .MuiPaper-root, .MuiTypography-root': {
+      color: `${DAY.soot} !important`,
+      background: 'none !important',
+    },
+    section: { breakInside: 'avoid' },
+    // A card that held only what is pressed.
+    '.MuiPaper-root:not(:has(p, h1, h2, h3, dl, table, svg))': { display: 'none' },
+  },
+  '@media (prefers-reduced-motion: reduce)': {
+    '*': { transition: 'none !important', animation: 'none !important' },
+  },
+});
+
+const componentsOf = (its: Palette): Components<Theme> => ({
+  // Gaps, not margins: what wraps stays in line.
+  MuiStack: { defaultProps: { useFlexGap: true } },
+  // Keys work again the moment a dialog is gone.
+  MuiDialog: { defaultProps: { transitionDuration: 0 } },
+  MuiButtonBase: { defaultProps: { disableRipple: true } },
+  MuiButton: {
+    defaultProps: { disableElevation: true },
+    styleOverrides: {
+      root: {
+        minHeight: 44,
+        whiteSpace: 'nowrap',
+        maxWidth: '100%',
+      },
+    },
+  },
+  MuiIconButton: { styleOverrides: { root: { minWidth: 44, minHeight: 44 } } },
+  MuiToggleButton: {
+    styleOverrides: {
+      root: {
+        minHeight: 44,
+        color: its.soot,
+        borderColor: its.smoke,
+        textTransform: 'none',
+        '&.Mui-selected, &.Mui-selected:hover': {
+          backgroundColor: its.paper,
+          color: its.soot,
+          fontWeight: 700,
+          boxShadow: `inset 0 0 0 2px ${its.soot}`,
+        },
+      },
+    },
+  },
+  MuiFormControlLabel: { styleOverrides: { root: { minHeight: 44, marginRight: 20 } } },
+  MuiRadio: { defaultProps: { color: 'primary' } },
+  MuiFormHelperText: { styleOverrides: { root: { fontSize: '0.9rem', lineHeight: 1.35 } } },
+  MuiTextField: { defaultProps: { size: 'small' } },
+  MuiOutlinedInput: {
+    styleOverrides: {
+      root: { minHeight: 48, backgroundColor: its.paper },
+      notchedOutline: { borderColor: its.edge },
+    },
+  },
+  MuiPaper: {
+    defaultProps: { elevation: 0 },
+    styleOverrides: { root: { border: `1px solid ${its.thread}` } },
+  },
+  MuiTooltip: { styleOverrides: { tooltip: { backgroundColor: its.soot, fontSize: '0.9rem' } } },
+});
+
 const themeOf = (its: Palette): Theme =>
   createTheme({
     palette: {
@@ -134,118 +246,7 @@ const themeOf = (its: Palette): Theme =>
       mark: { fontFamily: MONO, fontSize: '1.25rem', fontWeight: 700 },
     },
     shape: { borderRadius: 6 },
-    components: {
-      MuiCssBaseline: {
-        styleOverrides: {
-          ':root': {
-            colorScheme: its === NIGHT ? 'dark' : 'light',
-            ...Object.fromEntries(NAMES.map((name) => [variable(name), its[name]])),
-          },
-          // What the keyboard comes to is not hidden by the bar at the foot.
-          html: { scrollPaddingBottom: 72 },
-          body: { minHeight: '100dvh' },
-          a: { color: its.ink },
-          // The keys of choices, counted as they are picked; they are no part of what a choice is called.
-          '@counter-style wl-choice-keys': {
-            system: 'fixed',
-            symbols: [...CHOICE_KEYS].map((key) => `"${key}"`).join(' '),
-          },
-          form: { counterReset: 'wl-choice' },
-          [`.${CHOICE}`]: { counterIncrement: 'wl-choice', position: 'relative' },
-          '@media (pointer: fine)': {
-            // Over the corner of its choice: nothing moves under a pointer as the focus comes.
-            [`form:focus-within:not(${IN_TEXT}) .${CHOICE}::after`]: {
-              content: 'counter(wl-choice, wl-choice-keys) / ""',
-              ...KEY_CAP,
-              position: 'absolute',
-              left: 28,
-              top: -4,
-              minWidth: 17,
-              padding: '0 2px',
-              fontSize: '0.75rem',
-              lineHeight: 1.2,
-              borderWidth: 1,
-              backgroundColor: its.paper,
-              pointerEvents: 'none',
-            },
-            // A key picks in the form that is being filled in, and nothing in the lamp.
-            [`#mat:has(form:focus-within:not(${IN_TEXT}) .${CHOICE}) .${ANSWER_KEY}`]: {
-              visibility: 'hidden',
-            },
-          },
-          // What is wanted next is outlined, and says its keys.
-          [`${WANTED_NEXT}.MuiPaper-root, ${WANTED_NEXT} > .MuiPaper-root`]: { borderColor: its.soot },
-          [`${WANTED_NEXT} .${NEXT_KEY}`]: { display: 'inline-flex' },
-          ':focus-visible': { outline: `3px solid ${its.ink}`, outlineOffset: 2 },
-          // On paper stands what is known, by day: nothing to press, and nobody else's jobs.
-          '@media print': {
-            ':root': {
-              colorScheme: 'light',
-              ...Object.fromEntries(NAMES.map((name) => [variable(name), DAY[name]])),
-            },
-            [`header, nav, form, button:not(.${PRINTED}), [role="status"], .MuiButton-root, .MuiAutocomplete-root, .${PRINTED} svg`]:
-              { display: 'none !important' },
-            'body, main, .MuiPaper-root, .MuiTypography-root': {
-              color: `${DAY.soot} !important`,
-              background: 'none !important',
-            },
-            section: { breakInside: 'avoid' },
-            // A card that held only what is pressed.
-            '.MuiPaper-root:not(:has(p, h1, h2, h3, dl, table, svg))': { display: 'none' },
-          },
-          '@media (prefers-reduced-motion: reduce)': {
-            '*': { transition: 'none !important', animation: 'none !important' },
-          },
-        },
-      },
-      // Gaps, not margins: what wraps stays in line.
-      MuiStack: { defaultProps: { useFlexGap: true } },
-      // Keys work again the moment a dialog is gone.
-      MuiDialog: { defaultProps: { transitionDuration: 0 } },
-      MuiButtonBase: { defaultProps: { disableRipple: true } },
-      MuiButton: {
-        defaultProps: { disableElevation: true },
-        styleOverrides: {
-          root: {
-            minHeight: 44,
-            whiteSpace: 'nowrap',
-            maxWidth: '100%',
-          },
-        },
-      },
-      MuiIconButton: { styleOverrides: { root: { minWidth: 44, minHeight: 44 } } },
-      MuiToggleButton: {
-        styleOverrides: {
-          root: {
-            minHeight: 44,
-            color: its.soot,
-            borderColor: its.smoke,
-            textTransform: 'none',
-            '&.Mui-selected, &.Mui-selected:hover': {
-              backgroundColor: its.paper,
-              color: its.soot,
-              fontWeight: 700,
-              boxShadow: `inset 0 0 0 2px ${its.soot}`,
-            },
-          },
-        },
-      },
-      MuiFormControlLabel: { styleOverrides: { root: { minHeight: 44, marginRight: 20 } } },
-      MuiRadio: { defaultProps: { color: 'primary' } },
-      MuiFormHelperText: { styleOverrides: { root: { fontSize: '0.9rem', lineHeight: 1.35 } } },
-      MuiTextField: { defaultProps: { size: 'small' } },
-      MuiOutlinedInput: {
-        styleOverrides: {
-          root: { minHeight: 48, backgroundColor: its.paper },
-          notchedOutline: { borderColor: its.edge },
-        },
-      },
-      MuiPaper: {
-        defaultProps: { elevation: 0 },
-        styleOverrides: { root: { border: `1px solid ${its.thread}` } },
-      },
-      MuiTooltip: { styleOverrides: { tooltip: { backgroundColor: its.soot, fontSize: '0.9rem' } } },
-    },
+    components: { MuiCssBaseline: { styleOverrides: baseOf(its) }, ...componentsOf(its) },
   });
 
 /** The theme of day or night, as the system has it. */

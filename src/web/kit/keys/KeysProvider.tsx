@@ -1,6 +1,7 @@
 import {
   createContext,
   type ReactNode,
+  type RefObject,
   useCallback,
   useContext,
   useEffect,
@@ -17,18 +18,8 @@ import { readQuantity } from '../../../core/craft/units';
 import { useBench } from '../../api/bench';
 import { failedInWords, getJson, Refused } from '../../api/http';
 import { giveTyped } from '../../api/drivers/typed';
-import { BurstReader, settleMs } from './burst';
-import { pickChoice } from './choices';
-import {
-  focusNextRequired,
-  giveToNextMeasure,
-  handMoved,
-  isField,
-  isFigure,
-  isStrayEnter,
-  setFieldValue,
-  wants,
-} from './required';
+import { dialogOpen, type Hears, listenToKeys, type TextField } from './listening';
+import { focusNextRequired, giveToNextMeasure, isFigure, setFieldValue } from './required';
 
 export interface KeyAction {
   readonly key: string;
@@ -76,27 +67,9 @@ export function useScan(reader: ScanReader): void {
   useEffect(() => readScans((text) => latest.current(text)), [readScans]);
 }
 
-type TextField = HTMLInputElement | HTMLTextAreaElement;
-
-function dialogOpen(): boolean {
-  return document.querySelector('[role="dialog"]') !== null;
-}
-
-/** Whether keys were pressed that the page has not been given yet, where the browser can tell. */
-function keysPending(): boolean {
-  const { scheduling } = navigator as Navigator & {
-    readonly scheduling?: { readonly isInputPending?: () => boolean };
-  };
-  return scheduling?.isInputPending?.() ?? false;
-}
-
-/** Listens to the keyboard as a whole: single keys of a hand are shortcuts, bursts of a device are figures or tickets. */
-export function KeysProvider({ children }: { readonly children: ReactNode }) {
+/** The keys bound now, and who makes something of what a device types. */
+function useRegistered() {
   const [actions, setActions] = useState<readonly KeyAction[]>([]);
-  const [findOpen, openFind] = useState<string | null>(null);
-  const navigate = useNavigate();
-  const { enqueueSnackbar, closeSnackbar } = useSnackbar();
-  const bench = useBench();
   /** The same as the keys hear it, at once. */
   const current = useRef<readonly KeyAction[]>([]);
   const register = useCallback((action: KeyAction) => {
@@ -123,8 +96,14 @@ export function KeysProvider({ children }: { readonly children: ReactNode }) {
         : scanReaders.current.reduceRight<(() => void) | null>((made, read) => made ?? read(text), null),
     [],
   );
+  return { actions, current, register, readScans, scanned };
+}
 
-  const openTicket = useCallback(
+/** Opens the job of a ticket that was read. */
+function useOpenTicket(openFind: (text: string | null) => void): (ticket: string) => Promise<void> {
+  const navigate = useNavigate();
+  const { enqueueSnackbar } = useSnackbar();
+  return useCallback(
     async (ticket: string) => {
       try {
         const { jobId } = await getJson<{ jobId: string }>(`/api/tickets/${ticket}`);
@@ -141,11 +120,14 @@ export function KeysProvider({ children }: { readonly children: ReactNode }) {
         );
       }
     },
-    [navigate, enqueueSnackbar],
+    [navigate, enqueueSnackbar, openFind],
   );
+}
 
-  /** A figure that nothing wants is shown, and offered: for the field somebody was in, or to be searched for. */
-  const offer = useCallback(
+/** A figure that nothing wants is shown, and offered: for the field somebody was in, or to be searched for. */
+function useOffer(openFind: (text: string | null) => void): (text: string, field: TextField | null) => void {
+  const { enqueueSnackbar, closeSnackbar } = useSnackbar();
+  return useCallback(
     (text: string, field: TextField | null) => {
       enqueueSnackbar(`${text} was read, and nothing here wants it.`, {
         action: (key) => (
@@ -162,8 +144,40 @@ export function KeysProvider({ children }: { readonly children: ReactNode }) {
         ),
       });
     },
-    [enqueueSnackbar, closeSnackbar],
+    [enqueueSnackbar, closeSnackbar, openFind],
   );
+}
+
+/** Hears the keyboard for as long as the page stands. */
+function useListening(
+  takeFromDevice: Hears['takeFromDevice'],
+  current: RefObject<readonly KeyAction[]>,
+  scanned: (text: string) => (() => void) | null,
+): void {
+  const { singleKeys } = useBench();
+  const latest = useRef({ takeFromDevice, singleKeys });
+  useEffect(() => {
+    latest.current = { takeFromDevice, singleKeys };
+  }, [takeFromDevice, singleKeys]);
+  useEffect(
+    () =>
+      listenToKeys({
+        takeFromDevice: (text, field) => latest.current.takeFromDevice(text, field),
+        isScan: (text) => scanned(text) !== null,
+        press: (key) => current.current.findLast((action) => action.key === key)?.run(),
+        singleKeys: () => latest.current.singleKeys,
+      }),
+    [scanned, current],
+  );
+}
+
+/** Listens to the keyboard as a whole: single keys of a hand are shortcuts, bursts of a device are figures or tickets. */
+export function KeysProvider({ children }: { readonly children: ReactNode }) {
+  const [findOpen, openFind] = useState<string | null>(null);
+  const { enqueueSnackbar } = useSnackbar();
+  const { actions, current, register, readScans, scanned } = useRegistered();
+  const openTicket = useOpenTicket(openFind);
+  const offer = useOffer(openFind);
 
   const takeFromDevice = useCallback(
     (text: string, field: TextField | null = null) => {
@@ -184,97 +198,7 @@ export function KeysProvider({ children }: { readonly children: ReactNode }) {
     [openTicket, enqueueSnackbar, scanned, offer],
   );
 
-  // The listener stays the same for the page's life: set up anew in the middle of a burst it would lose keys.
-  const latest = useRef({ takeFromDevice, singleKeys: bench.singleKeys });
-  useEffect(() => {
-    latest.current = { takeFromDevice, singleKeys: bench.singleKeys };
-  }, [takeFromDevice, bench.singleKeys]);
-
-  useEffect(() => {
-    const reader = new BurstReader();
-    let settle: ReturnType<typeof setTimeout> | undefined;
-    /** Whether the run that is not over yet was typed into a field. */
-    let runInField = false;
-    let fieldBefore: { field: TextField; value: string } | null = null;
-
-    const act = (runs: ReturnType<BurstReader['end']>, inField: boolean): void => {
-      for (const run of runs) {
-        if (inField) continue;
-        if (run.from === 'device') latest.current.takeFromDevice(run.text);
-        else if (latest.current.singleKeys && !dialogOpen() && !pickChoice(run.key)) {
-          current.current.findLast((action) => action.key === run.key)?.run();
-        }
-      }
-    };
-    const onKeyDown = (event: KeyboardEvent): void => {
-      // A key held down repeats as fast as a device types, and a composed letter is not finished yet.
-      if (event.isComposing) return;
-      // Held down, or pressed once too often: an Enter that still comes once the focus has gone on decides nothing there.
-      if (event.key === 'Enter' && (event.repeat || isStrayEnter()) && !dialogOpen()) {
-        reader.end();
-        event.preventDefault();
-        event.stopPropagation();
-        return;
-      }
-      if (event.repeat) return;
-      if (event.key !== 'Enter') handMoved();
-      const field = isField(event.target) ? event.target : null;
-      if (event.key === 'Escape' && field && !dialogOpen()) {
-        field.blur();
-        return;
-      }
-      if (event.key === 'Enter') {
-        clearTimeout(settle);
-        const wasDevice = reader.looksLikeDevice;
-        const runs = reader.end();
-        const run = runs[0];
-        if (wasDevice && run?.from === 'device') {
-          const ticket = readTicket(run.text);
-          // A measure that is filled in already is not written on: the figure is for the next one.
-          const behind = field?.dataset.measure !== undefined && field.value !== run.text;
-          const lost = field !== null && isFigure(run.text) && !wants(field, run.text);
-          if (!field || behind || lost || ticket.verdict !== 'not a ticket' || scanned(run.text) !== null) {
-            event.preventDefault();
-            event.stopPropagation();
-            if (field && fieldBefore?.field === field) setFieldValue(field, fieldBefore.value);
-            latest.current.takeFromDevice(run.text, lost && fieldBefore ? fieldBefore.field : null);
-          }
-        } else act(runs, runInField);
-        return;
-      }
-      if (event.key.length !== 1 || event.ctrlKey || event.metaKey || event.altKey) return;
-      clearTimeout(settle);
-      const inField = field !== null;
-      const earlier = reader.press(event.key, event.timeStamp);
-      act(earlier, runInField);
-      runInField = inField;
-      if (earlier.length > 0 || !reader.looksLikeDevice) {
-        fieldBefore =
-          field instanceof HTMLInputElement || field instanceof HTMLTextAreaElement
-            ? { field, value: field.value }
-            : null;
-      }
-      // A space in the middle of what a device types would press the button that has the focus.
-      if (!field && (event.key === '/' || (event.key === ' ' && reader.looksLikeDevice)))
-        event.preventDefault();
-      // In a field no key is a shortcut: the run ends by the times of its keys alone, however late they are handed over.
-      if (inField) return;
-      const wait = settleMs(event.key, reader.looksLikeDevice);
-      const silent = (): void => {
-        // Keys that were pressed in time may lie behind what keeps the page busy.
-        if (keysPending()) settle = setTimeout(silent, wait);
-        else act(reader.settle(), false);
-      };
-      settle = setTimeout(silent, wait);
-    };
-    window.addEventListener('keydown', onKeyDown, true);
-    window.addEventListener('pointerdown', handMoved, true);
-    return () => {
-      window.removeEventListener('pointerdown', handMoved, true);
-      window.removeEventListener('keydown', onKeyDown, true);
-      clearTimeout(settle);
-    };
-  }, [scanned]);
+  useListening(takeFromDevice, current, scanned);
 
   const value = useMemo(
     () => ({ actions, register, readScans, findOpen, openFind }),

@@ -4,7 +4,7 @@ import { type Quantity, readQuantity } from '../../../core/craft/units';
  * Fields on the mat say with `data-wanted` that their fact is still asked for, and with `data-measure` which quantity a
  * device may fill in.
  */
-type Field = HTMLInputElement | HTMLTextAreaElement | HTMLSelectElement;
+export type Field = HTMLInputElement | HTMLTextAreaElement | HTMLSelectElement;
 
 const NO_TEXT = new Set(['checkbox', 'radio', 'button', 'submit', 'reset']);
 

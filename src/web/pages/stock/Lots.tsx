@@ -21,7 +21,8 @@ import { localDay, localTime } from '../../../core/craft/time';
 import { type SeenShop, useEmptyLots, useLedgerOfLot, shopNow } from '../../api/resources';
 import { FilterBox } from '../../kit/FilterBox';
 import { VirtualTable } from '../../kit/VirtualTable';
-import { Choice, MeasureField, optionsOf, TextLine } from '../../kit/fields';
+import { Choice } from '../../kit/choiceFields';
+import { MeasureField, optionsOf, TextLine } from '../../kit/fields';
 import { StockForm } from './StockForm';
 
 function stateWords(lot: Lot, today: string): string {

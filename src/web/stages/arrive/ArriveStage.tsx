@@ -25,7 +25,8 @@ import { OptionalFacts } from '../../job/OptionalFacts';
 import { useJob } from '../../job/JobContext';
 import { SavedFile } from '../../job/SavedFile';
 import { BenchLayout } from '../../job/BenchLayout';
-import { useNeeds, useOptionalOfArrival } from './optional';
+import { useOptionalOfArrival } from './optional';
+import { useNeeds } from './optionalCards';
 import { PromiseField } from './PromiseField';
 import { ComplaintFields, PriceOfService, RiskFields, WatchFields } from './fields';
 

@@ -14,7 +14,7 @@ import { capital, percent } from '../../../core/craft/judgement';
 import { useJob } from '../../job/JobContext';
 import { Answers } from '../../kit/Answers';
 import { LampAnswer, type LampTone } from '../../kit/Lamp';
-import { SeveralOf } from '../../kit/fields';
+import { SeveralOf } from '../../kit/choiceFields';
 import { ReadingCard } from './ReadingCard';
 import { type Diagnosed, readInLamp, useDiagnoses } from './askedTest';
 

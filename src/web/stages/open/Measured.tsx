@@ -26,7 +26,8 @@ import { capital } from '../../../core/craft/judgement';
 import type { TypedBack } from '../../../core/advice/opening';
 import { Columns } from '../../kit/Columns';
 import { factFields } from '../../kit/factFields';
-import { optionsOf, optionsOrNone, Radios } from '../../kit/fields';
+import { Radios } from '../../kit/choiceFields';
+import { optionsOf, optionsOrNone } from '../../kit/fields';
 import { FactCard } from '../../job/FactCard';
 import { useJob } from '../../job/JobContext';
 import { NativeSelect } from '../../kit/NativeSelect';
@@ -71,17 +72,62 @@ function SeenFrom() {
   );
 }
 
-function Fields() {
-  const { state } = useJob();
-  const { field, fieldState } = useController({ name: 'kind' });
-  const form = useFormContext();
-  const kind = field.value as BackKind | null;
-  const asked = kind === null ? [] : measuresOf(kind);
-  const asks = (name: keyof MeasuredBack): boolean => asked.includes(name);
-  const holes = kind === 'screwed, round holes';
+type Asks = (name: keyof MeasuredBack) => boolean;
+
+/** Notches or holes round the rim. */
+function NotchFields({ asks, holes }: { readonly asks: Asks; readonly holes: boolean }) {
   const odd = Number(useWatch({ name: 'notchCount' })) % 2 === 1;
-  const seenFrom = openMeasured.useValue('seenFrom') ?? 'behind';
-  const turn = useTurn();
+  return (
+    <>
+      {asks('notchCount') && (
+        <openMeasured.MeasureField
+          name="notchCount"
+          shownAs={holes ? 'Holes' : 'Notches'}
+          quantity="figureOnly"
+          optional
+          wanted
+          helper="counted once round"
+        />
+      )}
+      {asks('notchWidthMm') && (
+        <openMeasured.MeasureField
+          name="notchWidthMm"
+          shownAs={holes ? 'Diameter of a hole' : 'Width of a notch'}
+          quantity="lengthMm"
+          optional
+          wanted
+        />
+      )}
+      {asks('pitchMm') && (
+        <openMeasured.MeasureField
+          name="pitchMm"
+          quantity="lengthMm"
+          optional
+          wanted={!odd}
+          helper="middle to middle, straight across"
+        />
+      )}
+      {asks('chordMm') && odd && (
+        <openMeasured.MeasureField
+          name="chordMm"
+          quantity="lengthMm"
+          optional
+          wanted
+          helper="an odd count has none straight across"
+        />
+      )}
+      {asks('notchClocks') && (
+        <openMeasured.NumbersField
+          name="notchClocks"
+          helper="from behind, e.g. 12 3.8 8.2; blank where even"
+        />
+      )}
+    </>
+  );
+}
+
+/** Flats, teeth, and the heads of what is turned. */
+function HeadFields({ asks }: { readonly asks: Asks }) {
   const [slotLengthMm, slotWidthMm] = [
     openMeasured.useValue('slotLengthMm'),
     openMeasured.useValue('slotWidthMm'),
@@ -91,6 +137,59 @@ function Fields() {
   // What contradicts the heads or the hatch stays in sight, to be taken out.
   const slotAsked = (!crossed && !pried) || slotLengthMm !== null || slotWidthMm !== null;
   const crossAsked = crossed || openMeasured.useValue('crossSize') !== null;
+  return (
+    <>
+      {asks('flatCount') && (
+        <openMeasured.MeasureField name="flatCount" quantity="figureOnly" optional wanted />
+      )}
+      {asks('acrossMm') && <openMeasured.MeasureField name="acrossMm" quantity="lengthMm" optional wanted />}
+      {asks('toothForm') && (
+        <openMeasured.ListChoice name="toothForm" options={optionsOrNone(TOOTH_FORMS, 'not seen yet')} />
+      )}
+      {asks('screwCount') && (
+        <openMeasured.MeasureField name="screwCount" quantity="figureOnly" optional wanted />
+      )}
+      {asks('screwHead') && (
+        <openMeasured.ListChoice name="screwHead" options={optionsOrNone(SCREW_HEADS, 'not seen yet')} />
+      )}
+      {asks('crossSize') && crossAsked && (
+        <openMeasured.ListChoice name="crossSize" options={optionsOrNone(CROSS_SIZES, 'not measured')} />
+      )}
+      {asks('hatchOpens') && (
+        <openMeasured.ListChoice name="hatchOpens" options={optionsOrNone(HATCH_OPENS, 'not seen yet')} />
+      )}
+      {asks('slotLengthMm') && slotAsked && (
+        <openMeasured.MeasureField name="slotLengthMm" quantity="lengthMm" optional wanted />
+      )}
+      {asks('slotWidthMm') && slotAsked && (
+        <openMeasured.MeasureField name="slotWidthMm" quantity="lengthMm" optional wanted />
+      )}
+    </>
+  );
+}
+
+/** What holds a panel, in the order it is undone. */
+function PanelFields() {
+  return (
+    <>
+      <openMeasured.Choice name="panelHeldBy" options={optionsOf(PANEL_HELD_BY)} wanted />
+      <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
+        <openMeasured.ListChoice name="panelThenBy" options={optionsOrNone(PANEL_HELD_BY, 'nothing more')} />
+        <openMeasured.ListChoice name="panelLastBy" options={optionsOrNone(PANEL_HELD_BY, 'nothing more')} />
+      </Stack>
+    </>
+  );
+}
+
+function Fields() {
+  const { state } = useJob();
+  const { field, fieldState } = useController({ name: 'kind' });
+  const form = useFormContext();
+  const kind = field.value as BackKind | null;
+  const asked = kind === null ? [] : measuresOf(kind);
+  const asks = (name: keyof MeasuredBack): boolean => asked.includes(name);
+  const seenFrom = openMeasured.useValue('seenFrom') ?? 'behind';
+  const turn = useTurn();
   return (
     <>
       <NativeSelect
@@ -114,76 +213,8 @@ function Fields() {
         }}
       />
       <Columns>
-        {asks('notchCount') && (
-          <openMeasured.MeasureField
-            name="notchCount"
-            shownAs={holes ? 'Holes' : 'Notches'}
-            quantity="figureOnly"
-            optional
-            wanted
-            helper="counted once round"
-          />
-        )}
-        {asks('notchWidthMm') && (
-          <openMeasured.MeasureField
-            name="notchWidthMm"
-            shownAs={holes ? 'Diameter of a hole' : 'Width of a notch'}
-            quantity="lengthMm"
-            optional
-            wanted
-          />
-        )}
-        {asks('pitchMm') && (
-          <openMeasured.MeasureField
-            name="pitchMm"
-            quantity="lengthMm"
-            optional
-            wanted={!odd}
-            helper="middle to middle, straight across"
-          />
-        )}
-        {asks('chordMm') && odd && (
-          <openMeasured.MeasureField
-            name="chordMm"
-            quantity="lengthMm"
-            optional
-            wanted
-            helper="an odd count has none straight across"
-          />
-        )}
-        {asks('notchClocks') && (
-          <openMeasured.NumbersField
-            name="notchClocks"
-            helper="from behind, e.g. 12 3.8 8.2; blank where even"
-          />
-        )}
-        {asks('flatCount') && (
-          <openMeasured.MeasureField name="flatCount" quantity="figureOnly" optional wanted />
-        )}
-        {asks('acrossMm') && (
-          <openMeasured.MeasureField name="acrossMm" quantity="lengthMm" optional wanted />
-        )}
-        {asks('toothForm') && (
-          <openMeasured.ListChoice name="toothForm" options={optionsOrNone(TOOTH_FORMS, 'not seen yet')} />
-        )}
-        {asks('screwCount') && (
-          <openMeasured.MeasureField name="screwCount" quantity="figureOnly" optional wanted />
-        )}
-        {asks('screwHead') && (
-          <openMeasured.ListChoice name="screwHead" options={optionsOrNone(SCREW_HEADS, 'not seen yet')} />
-        )}
-        {asks('crossSize') && crossAsked && (
-          <openMeasured.ListChoice name="crossSize" options={optionsOrNone(CROSS_SIZES, 'not measured')} />
-        )}
-        {asks('hatchOpens') && (
-          <openMeasured.ListChoice name="hatchOpens" options={optionsOrNone(HATCH_OPENS, 'not seen yet')} />
-        )}
-        {asks('slotLengthMm') && slotAsked && (
-          <openMeasured.MeasureField name="slotLengthMm" quantity="lengthMm" optional wanted />
-        )}
-        {asks('slotWidthMm') && slotAsked && (
-          <openMeasured.MeasureField name="slotWidthMm" quantity="lengthMm" optional wanted />
-        )}
+        <NotchFields asks={asks} holes={kind === 'screwed, round holes'} />
+        <HeadFields asks={asks} />
         {asks('lipClock') && <openMeasured.ClockField name="lipClock" from={seenFrom} />}
         <openMeasured.MeasureField name="diameterMm" quantity="lengthMm" optional />
         <openMeasured.MeasureField
@@ -200,21 +231,7 @@ function Fields() {
         )}
       </Columns>
       {(asks('lipClock') || asks('pusherClocks')) && <SeenFrom />}
-      {asks('panelHeldBy') && (
-        <>
-          <openMeasured.Choice name="panelHeldBy" options={optionsOf(PANEL_HELD_BY)} wanted />
-          <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
-            <openMeasured.ListChoice
-              name="panelThenBy"
-              options={optionsOrNone(PANEL_HELD_BY, 'nothing more')}
-            />
-            <openMeasured.ListChoice
-              name="panelLastBy"
-              options={optionsOrNone(PANEL_HELD_BY, 'nothing more')}
-            />
-          </Stack>
-        </>
-      )}
+      {asks('panelHeldBy') && <PanelFields />}
       <openMeasured.Choice name="coating" options={optionsOf(COATINGS)} />
       <openMeasured.ListChoice name="bracelet" options={optionsOrNone(BRACELETS, 'not seen yet')} />
       <openMeasured.ListChoice name="dustCover" options={optionsOrNone(DUST_COVERS, 'none known')} />

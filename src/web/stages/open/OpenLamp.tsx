@@ -5,7 +5,7 @@ import { capital } from '../../../core/craft/judgement';
 import { backs, differsFromBook, KNIFE_KINDS, notchAngles, pitchCircleMm } from '../../../core/craft/cases';
 import type { OpenerChoice } from '../../../core/craft/opening';
 import { openParts } from '../../../core/logbook';
-import { wayTaken } from '../../../core/craft/policy';
+import { type Schools, wayTaken } from '../../../core/craft/policy';
 import { useRack } from '../../api/resources';
 import { Fold } from '../../kit/Fold';
 import { Caution, LampAnswer, type LampTone, Working } from '../../kit/Lamp';
@@ -104,6 +104,51 @@ function Drawing() {
   );
 }
 
+/** What is set on the tool, in the order the hands do it. */
+function Settings({ settings }: Pick<OpenerChoice, 'settings'>) {
+  return (
+    <Stack component="ol" sx={{ listStyle: 'none', p: 0, m: 0, mt: 1 }}>
+      {settings.map(({ what, value }, index) => (
+        <Typography key={what} component="li">
+          {index + 1}. {what}{' '}
+          <Typography component="span" variant="mark" sx={{ fontSize: '1.25rem' }}>
+            {value}
+          </Typography>
+        </Typography>
+      ))}
+    </Stack>
+  );
+}
+
+function NoOtherWay({
+  others,
+}: {
+  readonly others: readonly { readonly words: string; readonly why: string }[];
+}) {
+  return (
+    <Fold summary="Why no other way">
+      <Stack spacing={0.75}>
+        {others.map(({ words, why }) => (
+          <Typography key={words} variant="body2">
+            <strong>{capital(words)}.</strong> {why}
+          </Typography>
+        ))}
+      </Stack>
+    </Fold>
+  );
+}
+
+function ProtectedBy({ schools }: { readonly schools: Schools }) {
+  return (
+    <LampAnswer
+      question="This shop puts between tool and back"
+      standing="good"
+      answer={schools.protection}
+      reasons={[wayTaken(schools, 'protection').reason, `Opener: ${schools.opener}.`]}
+    />
+  );
+}
+
 export function OpenLamp() {
   const { state, earlier, context } = useJob();
   const { facts, caseType } = state;
@@ -126,18 +171,7 @@ export function OpenLamp() {
             : []),
         ]}
       >
-        {opener.settings.length > 0 && (
-          <Stack component="ol" sx={{ listStyle: 'none', p: 0, m: 0, mt: 1 }}>
-            {opener.settings.map(({ what, value }, index) => (
-              <Typography key={what} component="li">
-                {index + 1}. {what}{' '}
-                <Typography component="span" variant="mark" sx={{ fontSize: '1.25rem' }}>
-                  {value}
-                </Typography>
-              </Typography>
-            ))}
-          </Stack>
-        )}
+        {opener.settings.length > 0 && <Settings settings={opener.settings} />}
       </LampAnswer>
       {kindKnown && <Drawing />}
       {opener.toBuy !== null && facts.back === null && (
@@ -154,17 +188,7 @@ export function OpenLamp() {
           ]}
         />
       )}
-      {others.length > 0 && facts.back === null && (
-        <Fold summary="Why no other way">
-          <Stack spacing={0.75}>
-            {others.map(({ words, why }) => (
-              <Typography key={words} variant="body2">
-                <strong>{capital(words)}.</strong> {why}
-              </Typography>
-            ))}
-          </Stack>
-        </Fold>
-      )}
+      {others.length > 0 && facts.back === null && <NoOtherWay others={others} />}
       {facts.seals && (
         <LampAnswer
           question="Seals to account for at closing"
@@ -172,17 +196,7 @@ export function OpenLamp() {
           answer={`${facts.seals.payload.rim + facts.seals.payload.innerCover + facts.seals.payload.hatch}`}
         />
       )}
-      {facts.back === null && (
-        <LampAnswer
-          question="This shop puts between tool and back"
-          standing="good"
-          answer={context.policy.schools.protection}
-          reasons={[
-            wayTaken(context.policy.schools, 'protection').reason,
-            `Opener: ${context.policy.schools.opener}.`,
-          ]}
-        />
-      )}
+      {facts.back === null && <ProtectedBy schools={context.policy.schools} />}
       <LampAnswer
         question="On the tray"
         standing={open.length === 0 ? 'good' : 'care'}

@@ -20,6 +20,63 @@ const openSeals = factFields('open.seals');
 const openInsideSerial = factFields('open.inside-serial');
 const openPrint = factFields('open.print');
 
+function ForNextTime() {
+  const { facts } = useJob().state;
+  return (
+    <FactList
+      kind="open.technique"
+      title="For next time"
+      recorded={facts.techniques}
+      defaults={{ note: '' }}
+      action="Note it"
+      inline
+    >
+      <openTechnique.TextLine name="note" />
+    </FactList>
+  );
+}
+
+function SealsCounted() {
+  const { facts } = useJob().state;
+  return (
+    <FactCard
+      kind="open.seals"
+      title="Seals counted"
+      recorded={facts.seals}
+      defaults={{ rim: null, innerCover: null, hatch: null }}
+    >
+      <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
+        <openSeals.MeasureField name="rim" quantity="figureOnly" />
+        <openSeals.MeasureField name="innerCover" quantity="figureOnly" />
+        <openSeals.MeasureField name="hatch" quantity="figureOnly" />
+      </Stack>
+    </FactCard>
+  );
+}
+
+function SerialInside() {
+  const { facts } = useJob().state;
+  return (
+    <FactCard
+      kind="open.inside-serial"
+      title="Serial inside the back"
+      recorded={facts.insideSerial}
+      defaults={{ serial: '' }}
+    >
+      <openInsideSerial.TextLine name="serial" mono helper="blank where none stands there" />
+    </FactCard>
+  );
+}
+
+function PrintedInside() {
+  const { facts } = useJob().state;
+  return (
+    <FactList kind="open.print" title="Printed inside" recorded={facts.prints} defaults={{ text: '' }}>
+      <openPrint.TextLine name="text" mono helper="as it stands there: cell, polarity, reset" />
+    </FactList>
+  );
+}
+
 function Mat() {
   const { state, asks } = useJob();
   const { facts } = state;
@@ -44,64 +101,22 @@ function Mat() {
           {
             title: 'For next time',
             shown: facts.techniques.length > 0,
-            card: (
-              <FactList
-                kind="open.technique"
-                title="For next time"
-                recorded={facts.techniques}
-                defaults={{ note: '' }}
-                action="Note it"
-                inline
-              >
-                <openTechnique.TextLine name="note" />
-              </FactList>
-            ),
+            card: <ForNextTime />,
           },
           {
             title: 'Seals counted',
             shown: facts.seals !== null || asks('open.seals'),
-            card: (
-              <FactCard
-                kind="open.seals"
-                title="Seals counted"
-                recorded={facts.seals}
-                defaults={{ rim: null, innerCover: null, hatch: null }}
-              >
-                <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
-                  <openSeals.MeasureField name="rim" quantity="figureOnly" />
-                  <openSeals.MeasureField name="innerCover" quantity="figureOnly" />
-                  <openSeals.MeasureField name="hatch" quantity="figureOnly" />
-                </Stack>
-              </FactCard>
-            ),
+            card: <SealsCounted />,
           },
           {
             title: 'Serial inside the back',
             shown: facts.insideSerial !== null,
-            card: (
-              <FactCard
-                kind="open.inside-serial"
-                title="Serial inside the back"
-                recorded={facts.insideSerial}
-                defaults={{ serial: '' }}
-              >
-                <openInsideSerial.TextLine name="serial" mono helper="blank where none stands there" />
-              </FactCard>
-            ),
+            card: <SerialInside />,
           },
           {
             title: 'Printed inside',
             shown: facts.prints.length > 0,
-            card: (
-              <FactList
-                kind="open.print"
-                title="Printed inside"
-                recorded={facts.prints}
-                defaults={{ text: '' }}
-              >
-                <openPrint.TextLine name="text" mono helper="as it stands there: cell, polarity, reset" />
-              </FactList>
-            ),
+            card: <PrintedInside />,
           },
           ...(measured === 'later'
             ? [{ title: 'Measures of the back', shown: false, card: <Measured /> }]
