@@ -189,6 +189,11 @@ export default tseslint.config(
       'max-lines-per-function': ['error', { max: 80, skipBlankLines: true, skipComments: true }],
     },
   },
+  {
+    files: ['src/**/*.{ts,tsx}'],
+    ignores: ['**/*.test.ts'],
+    rules: { 'max-lines': ['error', { max: 400, skipBlankLines: true, skipComments: true }] },
+  },
   { files: ['scripts/**', 'benchmarks/**', 'attack/**', 'e2e/**'], rules: { 'no-console': 'off' } },
   prettier,
 );

@@ -52,6 +52,35 @@ function codeOf(uniform: Uniform, template: string): string {
   );
 }
 
+/** What no look tells of a calibre. */
+const NOTHING_ELSE = {
+  family: '',
+  shopsOwn: false,
+  printed: [],
+  contacts: [],
+  keepClearMm: USUAL_KEEP_CLEAR_MM,
+  insulators: [],
+  recipes: [],
+  aboveCell: [],
+  revisions: [],
+  charge: null,
+  lowSupplySignal: null,
+  typicalUA: 1,
+  limitUA: 1.6,
+  lowestV: 1.2,
+  functionDraws: [],
+  resetContact: null,
+  dateQuickSet: false,
+  dayQuickSet: false,
+  changeOver: null,
+  lightTimes: [],
+  dayIs: null,
+  goodToFactor: null,
+  rotor: null,
+  crownPositions: [],
+  cautions: [],
+} as const;
+
 /** Calibres that exist nowhere, each with its own code; what is built together goes together, as in life. */
 export function inventedCalibres(count: number, makers: readonly Maker[], seed: number): Calibre[] {
   const uniform = seededUniform(seed);
@@ -85,16 +114,7 @@ export function inventedCalibres(count: number, makers: readonly Maker[], seed: 
     const date = !digital && uniform() < 0.5;
     const seconds = !digital && uniform() < 0.8;
     return {
-      family: '',
-      shopsOwn: false,
-      printed: [],
-      contacts: [],
-      keepClearMm: USUAL_KEEP_CLEAR_MM,
-      insulators: [],
-      recipes: [],
-      aboveCell: [],
-      revisions: [],
-      charge: null,
+      ...NOTHING_ELSE,
       id: `calibre-${index}`,
       makerId: maker.id,
       code,
@@ -121,23 +141,8 @@ export function inventedCalibres(count: number, makers: readonly Maker[], seed: 
       })),
       functions: digital ? ['digital display'] : ['hands'],
       stepIntervalS: digital ? null : seconds ? 1 : pick(uniform, [5, 10, 20, 60]),
-      lowSupplySignal: null,
-      typicalUA: 1,
-      limitUA: 1.6,
       coilMinKOhm: digital ? null : 1.5,
       coilMaxKOhm: digital ? null : 2.2,
-      lowestV: 1.2,
-      functionDraws: [],
-      resetContact: null,
-      dateQuickSet: false,
-      dayQuickSet: false,
-      changeOver: null,
-      lightTimes: [],
-      dayIs: null,
-      goodToFactor: null,
-      rotor: null,
-      crownPositions: [],
-      cautions: [],
     };
   });
 }

@@ -149,6 +149,19 @@ function FactAnswers<K extends EntryKind>({
   );
 }
 
+/** What is wrong and belongs to no field that stands. */
+function errorsOfNoField(errors: Readonly<Record<string, unknown>>): readonly string[] {
+  return Object.values(errors).flatMap((error) =>
+    error !== null &&
+    typeof error === 'object' &&
+    'message' in error &&
+    typeof error.message === 'string' &&
+    !('ref' in error && error.ref)
+      ? [error.message]
+      : [],
+  );
+}
+
 function FactForm<K extends EntryKind>({
   kind,
   recorded,
@@ -188,11 +201,7 @@ function FactForm<K extends EntryKind>({
     focusRequired();
     await kept;
   });
-  const wide = Object.entries(form.formState.errors).flatMap(([, error]) =>
-    error && 'message' in error && typeof error.message === 'string' && !('ref' in error && error.ref)
-      ? [error.message]
-      : [],
-  );
+  const wide = errorsOfNoField(form.formState.errors);
   return (
     <FormProvider {...form}>
       <Stack

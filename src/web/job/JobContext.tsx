@@ -72,6 +72,41 @@ interface Props {
   readonly children: ReactNode;
 }
 
+/** What the server has, and after it what still waits here. */
+function useEntries(resource: JobResource, waiting: readonly WaitingEntry[]): readonly Entry[] {
+  const jobId = resource.job.id;
+  return useMemo(() => {
+    const known = new Set(resource.entries.map((entry) => entry.id));
+    const local = waiting
+      .filter((each) => each.refused === null && !known.has(each.id))
+      .map((each) => ({ ...each.entry, jobId, sequence: null, recordedAt: null, counter: null }));
+    return [...resource.entries, ...local];
+  }, [resource.entries, waiting, jobId]);
+}
+
+/** The judge of the server, asked here first. */
+function useRefusalOf(
+  technicianId: string | null,
+  shop: SeenShop,
+  { jobId, state, entries, lots, context }: Parameters<typeof refusalHere>[1],
+): OpenJob['refusalOf'] {
+  const { name } = useBench();
+  return useCallback<OpenJob['refusalOf']>(
+    (kind, payload, options = {}) => {
+      if (technicianId === null) return null;
+      const made = makeEntry(kind, payload, {
+        id: v7(),
+        occurredAt: shopNow(shop),
+        technicianId,
+        bench: name,
+        ...options,
+      });
+      return refusalHere(made, { jobId, state, entries, lots, context });
+    },
+    [technicianId, shop, name, jobId, state, entries, lots, context],
+  );
+}
+
 /** Folds the job from what the server has and what still waits here, and offers it to the stages. */
 export function JobProvider({ resource, shop, book, stock, children }: Props) {
   const bench = useBench();
@@ -86,13 +121,7 @@ export function JobProvider({ resource, shop, book, stock, children }: Props) {
     () => ({ catalogue: book, policy: shop.policy, shop: shop.shop, nowUtc: shopNow(shop) }),
     [book, shop],
   );
-  const entries = useMemo(() => {
-    const known = new Set(resource.entries.map((entry) => entry.id));
-    const local = waiting
-      .filter((each) => each.refused === null && !known.has(each.id))
-      .map((each) => ({ ...each.entry, jobId, sequence: null, recordedAt: null, counter: null }));
-    return [...resource.entries, ...local];
-  }, [resource.entries, waiting, jobId]);
+  const entries = useEntries(resource, waiting);
   const state = useMemo(() => foldJob(entries, context), [entries, context]);
   const { watch: earlier } = useWatchHistory(resource.job.watchId, book, shop, jobId);
   const technician = shop.technicians.find((each) => each.id === bench.technicianId) ?? null;
@@ -105,20 +134,7 @@ export function JobProvider({ resource, shop, book, stock, children }: Props) {
 
   const lots = useMemo(() => lotsOf(stock, resource), [stock, resource]);
   const technicianId = technician?.id ?? null;
-  const refusalOf = useCallback<OpenJob['refusalOf']>(
-    (kind, payload, options = {}) => {
-      if (technicianId === null) return null;
-      const made = makeEntry(kind, payload, {
-        id: v7(),
-        occurredAt: shopNow(shop),
-        technicianId,
-        bench: bench.name,
-        ...options,
-      });
-      return refusalHere(made, { jobId, state, entries, lots, context });
-    },
-    [technicianId, shop, bench.name, jobId, state, entries, lots, context],
-  );
+  const refusalOf = useRefusalOf(technicianId, shop, { jobId, state, entries, lots, context });
   const suppliers = 'suppliers' in stock ? stock.suppliers : NO_SUPPLIERS;
   const asks = useCallback(
     (requirement: Requirement) => state.required.includes(requirement),

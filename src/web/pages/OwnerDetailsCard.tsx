@@ -18,6 +18,26 @@ const fields = fieldsOf<NewOwnerRevision>();
 const detailsWords = ({ name, phone, email }: OwnerDetails): string =>
   [name, phone || 'no phone', email || 'no e-mail'].join(', ');
 
+function EarlierDetails({
+  revisions,
+  shop,
+}: {
+  readonly revisions: readonly OwnerRevision[];
+  readonly shop: SeenShop;
+}) {
+  const active = activeRevisions(revisions);
+  return (
+    <Fold summary={`As it was told, ${revisions.length} times`} sx={{ minHeight: 44, pt: 1 }}>
+      {[...revisions].reverse().map((revision) => (
+        <Typography key={revision.id}>
+          {toldWords(revision, shop)}: {detailsWords(revision)}
+          {active.includes(revision) ? ', stands' : ''}
+        </Typography>
+      ))}
+    </Fold>
+  );
+}
+
 /** How an owner is reached, put right in the place of what is shown; every hand's version stays to be seen. */
 export function OwnerDetailsCard({
   owner,
@@ -30,7 +50,7 @@ export function OwnerDetailsCard({
   const bench = useBench();
   const [correcting, setCorrecting] = useState(false);
   const [failed, setFailed] = useState<string | null>(null);
-  const standing = activeRevisions(revisions);
+  const active = activeRevisions(revisions);
   const send = async (revision: NewOwnerRevision): Promise<void> => {
     try {
       await postJson<CustomerResource>(`/api/customers/${customer.id}/details`, revision);
@@ -43,9 +63,9 @@ export function OwnerDetailsCard({
   };
   return (
     <>
-      {standing.length > 1 && (
+      {active.length > 1 && (
         <Disagreement
-          rivals={standing}
+          rivals={active}
           shop={shop}
           locked={bench.technicianId === null}
           onPick={({ name, phone, email }) =>
@@ -54,7 +74,7 @@ export function OwnerDetailsCard({
               name,
               phone,
               email,
-              supersedes: standing.map(({ id }) => id),
+              supersedes: active.map(({ id }) => id),
               technicianId: bench.technicianId ?? '',
             })
           }
@@ -68,7 +88,7 @@ export function OwnerDetailsCard({
               name: customer.name,
               phone: customer.phone,
               email: customer.email,
-              supersedes: standing.map(({ id }) => id),
+              supersedes: active.map(({ id }) => id),
               technicianId: bench.technicianId,
             }}
             onSend={send}
@@ -86,16 +106,7 @@ export function OwnerDetailsCard({
           </Stack>
         )}
         {failed && <Alert severity="error">{failed}</Alert>}
-        {revisions.length > 1 && (
-          <Fold summary={`As it was told, ${revisions.length} times`} sx={{ minHeight: 44, pt: 1 }}>
-            {[...revisions].reverse().map((revision) => (
-              <Typography key={revision.id}>
-                {toldWords(revision, shop)}: {detailsWords(revision)}
-                {standing.includes(revision) ? ', stands' : ''}
-              </Typography>
-            ))}
-          </Fold>
-        )}
+        {revisions.length > 1 && <EarlierDetails revisions={revisions} shop={shop} />}
       </Paper>
     </>
   );

@@ -231,14 +231,76 @@ function PriceList() {
   );
 }
 
-function PolicyForm({ shop }: { readonly shop: SeenShop }) {
-  const { technicianId } = useBench();
-  const { revision, ...policy } = shop.policy;
-  const [said, setSaid] = useState<{ readonly wrong: boolean; readonly text: string } | null>(null);
+function PolicySections() {
+  return (
+    <>
+      <Section title="The shop">
+        <TextLine name="shop.name" label={shopWords.name} />
+        <TextLine name="shop.place" label={shopWords.place} />
+        <TextLine name="shop.zone" label={shopWords.zone} helper="e.g. Europe/Lisbon" />
+      </Section>
+      <Section title="Opening hours">
+        {WEEKDAYS.map((day) => (
+          <DayHours key={day} day={day} />
+        ))}
+      </Section>
+      <Section title="Ways of working">
+        {SCHOOL_IDS.map((school) => (
+          <SchoolChoice key={school} school={school} />
+        ))}
+      </Section>
+      <Section title="Price list">
+        <TextLine name="policy.currency" label={shopWords.currency} mono />
+        <PriceList />
+      </Section>
+      <Section title="What a job earns, to judge whether a tool pays">
+        <Earnings />
+      </Section>
+      <Section title="What each service asks for">
+        {SERVICES.map((service) => (
+          <ServiceFacts key={service} service={service} />
+        ))}
+      </Section>
+      <Section title="Promises and testers">
+        {Object.entries(policyNumbers).map(([name, spec]) => (
+          <DescribedField key={name} name={`policy.${name}`} spec={spec} />
+        ))}
+      </Section>
+    </>
+  );
+}
+
+/** What holds now, and when it was changed by whom. */
+function Revisions({ shop }: { readonly shop: SeenShop }) {
+  const { revision } = shop.policy;
   const { data: revisions = [] } = useResource<PolicyRevision[]>('/api/policy/revisions', {
     kept: false,
     at: revision,
   });
+  return (
+    <>
+      <LampAnswer
+        question="Policy now"
+        standing="good"
+        answer={`Revision ${revision}`}
+        reasons={[
+          'What holds from now on. A record that was signed rests on the revision of its day and stays as it was.',
+        ]}
+      />
+      {revisions.map((each) => (
+        <Typography key={each.revision} variant="body2">
+          {each.revision}: {localTime(each.recordedAt, shop.shop.zone, 'D MMM YYYY HH:mm')},{' '}
+          {shop.technicians.find((person) => person.id === each.technicianId)?.initials ?? 'as it comes'}
+        </Typography>
+      ))}
+    </>
+  );
+}
+
+function PolicyForm({ shop }: { readonly shop: SeenShop }) {
+  const { technicianId } = useBench();
+  const { revision, ...policy } = shop.policy;
+  const [said, setSaid] = useState<{ readonly wrong: boolean; readonly text: string } | null>(null);
   const form = useCheckedForm<PolicyWrite>(policyWrite, {
     defaultValues: { shop: shop.shop, policy, basedOn: revision, technicianId: technicianId ?? '' },
   });
@@ -269,38 +331,7 @@ function PolicyForm({ shop }: { readonly shop: SeenShop }) {
             onSubmit={(event) => void save(event)}
           >
             <Typography variant="h1">Policy</Typography>
-            <Section title="The shop">
-              <TextLine name="shop.name" label={shopWords.name} />
-              <TextLine name="shop.place" label={shopWords.place} />
-              <TextLine name="shop.zone" label={shopWords.zone} helper="e.g. Europe/Lisbon" />
-            </Section>
-            <Section title="Opening hours">
-              {WEEKDAYS.map((day) => (
-                <DayHours key={day} day={day} />
-              ))}
-            </Section>
-            <Section title="Ways of working">
-              {SCHOOL_IDS.map((school) => (
-                <SchoolChoice key={school} school={school} />
-              ))}
-            </Section>
-            <Section title="Price list">
-              <TextLine name="policy.currency" label={shopWords.currency} mono />
-              <PriceList />
-            </Section>
-            <Section title="What a job earns, to judge whether a tool pays">
-              <Earnings />
-            </Section>
-            <Section title="What each service asks for">
-              {SERVICES.map((service) => (
-                <ServiceFacts key={service} service={service} />
-              ))}
-            </Section>
-            <Section title="Promises and testers">
-              {Object.entries(policyNumbers).map(([name, spec]) => (
-                <DescribedField key={name} name={`policy.${name}`} spec={spec} />
-              ))}
-            </Section>
+            <PolicySections />
             {said && <Alert severity={said.wrong ? 'error' : 'success'}>{said.text}</Alert>}
             <Box
               sx={{
@@ -322,25 +353,7 @@ function PolicyForm({ shop }: { readonly shop: SeenShop }) {
             </Box>
           </Stack>
         }
-        lamp={
-          <>
-            <LampAnswer
-              question="Policy now"
-              standing="good"
-              answer={`Revision ${revision}`}
-              reasons={[
-                'What holds from now on. A record that was signed rests on the revision of its day and stays as it was.',
-              ]}
-            />
-            {revisions.map((each) => (
-              <Typography key={each.revision} variant="body2">
-                {each.revision}: {localTime(each.recordedAt, shop.shop.zone, 'D MMM YYYY HH:mm')},{' '}
-                {shop.technicians.find((person) => person.id === each.technicianId)?.initials ??
-                  'as it comes'}
-              </Typography>
-            ))}
-          </>
-        }
+        lamp={<Revisions shop={shop} />}
       />
     </FormProvider>
   );

@@ -25,6 +25,33 @@ export interface EnvelopeProps {
   readonly onPick: () => void;
 }
 
+/** How far the job has burnt down. */
+function Wick({ stages }: Pick<JobSummary, 'stages'>) {
+  return (
+    <Stack direction="row" spacing="3px" aria-hidden sx={{ mt: 0.5 }}>
+      {stages.map(({ stage, status }) => (
+        <Box
+          key={stage}
+          title={STAGE_WORDS[stage]}
+          sx={{
+            height: status === 'not needed' ? 2 : 5,
+            flex: 1,
+            alignSelf: 'center',
+            bgcolor:
+              status === 'done'
+                ? colours.soot
+                : status === 'current'
+                  ? colours.ink
+                  : status === 'skipped'
+                    ? colours.cinnabar
+                    : colours.ash,
+          }}
+        />
+      ))}
+    </Stack>
+  );
+}
+
 /** One job of the rack: whose promise presses, what it waits for, and how far its wick has burnt. */
 export function Envelope({ job, inShade, nowUtc, zone, open, onPick }: EnvelopeProps) {
   const envelope = useRef<HTMLAnchorElement>(null);
@@ -84,27 +111,7 @@ export function Envelope({ job, inShade, nowUtc, zone, open, onPick }: EnvelopeP
           {litWords(job.lit, nowUtc, zone, inShade)}
         </Typography>
       )}
-      <Stack direction="row" spacing="3px" aria-hidden sx={{ mt: 0.5 }}>
-        {job.stages.map(({ stage, status }) => (
-          <Box
-            key={stage}
-            title={STAGE_WORDS[stage]}
-            sx={{
-              height: status === 'not needed' ? 2 : 5,
-              flex: 1,
-              alignSelf: 'center',
-              bgcolor:
-                status === 'done'
-                  ? colours.soot
-                  : status === 'current'
-                    ? colours.ink
-                    : status === 'skipped'
-                      ? colours.cinnabar
-                      : colours.ash,
-            }}
-          />
-        ))}
-      </Stack>
+      <Wick stages={job.stages} />
     </Box>
   );
 }

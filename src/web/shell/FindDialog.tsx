@@ -13,10 +13,52 @@ import { useNavigate } from 'react-router';
 import { useResource } from '../api/resource';
 import { capital } from '../../core/craft/judgement';
 import type { FindResult } from '../../contract';
+import type { Book } from '../../core/craft/book';
 import { readCellMarking } from '../../core/craft/cells';
+import type { Calibre } from '../../core/craft/movements';
 import { failedInWords, ServerAway } from '../api/http';
 import { useBook } from '../api/book';
 import { useShop } from '../api/resources';
+
+function FoundList({
+  jobs,
+  owners,
+  calibres,
+  book,
+  onGo,
+}: {
+  readonly jobs: FindResult['jobs'];
+  readonly owners: FindResult['customers'];
+  readonly calibres: readonly Calibre[];
+  readonly book: Book | undefined;
+  readonly onGo: (path: string) => void;
+}) {
+  return (
+    <List aria-label="Found">
+      {jobs.map((job) => (
+        <ListItemButton key={job.id} onClick={() => onGo(`/jobs/${job.id}`)}>
+          <ListItemText
+            primary={`${job.ticket}  ${job.watch}`}
+            secondary={`${job.customerName}, waits for ${job.waitsFor}`}
+          />
+        </ListItemButton>
+      ))}
+      {owners.map((owner) => (
+        <ListItemButton key={owner.id} onClick={() => onGo(`/customers/${owner.id}`)}>
+          <ListItemText primary={owner.name} secondary={`Owner, ${owner.phone || 'no phone'}`} />
+        </ListItemButton>
+      ))}
+      {calibres.map((calibre) => (
+        <ListItemButton key={calibre.id} onClick={() => onGo(`/book/calibres/${calibre.id}`)}>
+          <ListItemText
+            primary={calibre.code}
+            secondary={`Calibre of ${book?.maker(calibre.makerId)?.name ?? ''}`}
+          />
+        </ListItemButton>
+      ))}
+    </List>
+  );
+}
 
 /** Finds a job, a watch, an owner or a calibre, and reads a cell's marking, as one types. */
 export default function FindDialog({
@@ -84,29 +126,7 @@ export default function FindDialog({
               {cell.reasons.map(capital).join(' ')}
             </Typography>
           )}
-        <List aria-label="Found">
-          {jobs.map((job) => (
-            <ListItemButton key={job.id} onClick={() => go(`/jobs/${job.id}`)}>
-              <ListItemText
-                primary={`${job.ticket}  ${job.watch}`}
-                secondary={`${job.customerName}, waits for ${job.waitsFor}`}
-              />
-            </ListItemButton>
-          ))}
-          {owners.map((owner) => (
-            <ListItemButton key={owner.id} onClick={() => go(`/customers/${owner.id}`)}>
-              <ListItemText primary={owner.name} secondary={`Owner, ${owner.phone || 'no phone'}`} />
-            </ListItemButton>
-          ))}
-          {calibres.map((calibre) => (
-            <ListItemButton key={calibre.id} onClick={() => go(`/book/calibres/${calibre.id}`)}>
-              <ListItemText
-                primary={calibre.code}
-                secondary={`Calibre of ${book?.maker(calibre.makerId)?.name ?? ''}`}
-              />
-            </ListItemButton>
-          ))}
-        </List>
+        <FoundList jobs={jobs} owners={owners} calibres={calibres} book={book} onGo={go} />
         {error instanceof ServerAway && (
           <Typography>{failedInWords(error, 'jobs cannot be searched.')}</Typography>
         )}

@@ -111,6 +111,33 @@ function ShopMenuButton() {
   );
 }
 
+function Brand() {
+  return (
+    <Stack
+      component={Link}
+      to="/"
+      direction="row"
+      spacing={1}
+      sx={{
+        alignItems: 'center',
+        color: 'text.primary',
+        textDecoration: 'none',
+        minHeight: 44,
+        flexShrink: 0,
+      }}
+    >
+      <Box component="img" src="/lantern.svg" alt="" sx={{ width: 28, height: 28 }} />
+      <Typography
+        component="span"
+        noWrap
+        sx={{ fontWeight: 700, fontSize: '1.15rem', display: { xs: 'none', sm: 'inline' }, flexShrink: 0 }}
+      >
+        Wax Lantern
+      </Typography>
+    </Stack>
+  );
+}
+
 function Head({ onRack }: { readonly onRack: (() => void) | null }) {
   const { data: shop } = useShop();
   const { openFind } = useKeys();
@@ -138,28 +165,7 @@ function Head({ onRack }: { readonly onRack: (() => void) | null }) {
           <MenuIcon />
         </IconButton>
       )}
-      <Stack
-        component={Link}
-        to="/"
-        direction="row"
-        spacing={1}
-        sx={{
-          alignItems: 'center',
-          color: 'text.primary',
-          textDecoration: 'none',
-          minHeight: 44,
-          flexShrink: 0,
-        }}
-      >
-        <Box component="img" src="/lantern.svg" alt="" sx={{ width: 28, height: 28 }} />
-        <Typography
-          component="span"
-          noWrap
-          sx={{ fontWeight: 700, fontSize: '1.15rem', display: { xs: 'none', sm: 'inline' }, flexShrink: 0 }}
-        >
-          Wax Lantern
-        </Typography>
-      </Stack>
+      <Brand />
       <Typography
         color="text.secondary"
         noWrap

@@ -251,6 +251,91 @@ function CountDialog({
   );
 }
 
+interface OfLot {
+  readonly lot: Lot;
+  readonly technicianId: string;
+}
+
+function SampleOfLot({ lot, stock, technicianId }: OfLot & { readonly stock: StockResource }) {
+  const sample = stock.samples.find(({ lotId }) => lotId === lot.id);
+  return (
+    <section aria-label="Sample">
+      <Typography variant="h3">Sample</Typography>
+      <Typography>
+        {sample
+          ? `Last: ${figure(sample.restVoltageV)} V, print ${sample.print}: ${sample.verdict}.`
+          : 'None was measured yet. One fresh cell, at rest, with the bench meter; look at its print.'}
+      </Typography>
+      <StockForm
+        schema={lotSample}
+        blank={() => ({
+          id: v7(),
+          lotId: lot.id,
+          restVoltageV: undefined,
+          print: undefined,
+          technicianId,
+        })}
+        path="/api/lots/sample"
+        action="Record the sample"
+        done={() => 'Recorded. A doubtful lot is in quarantine now.'}
+      >
+        <MeasureField
+          name="restVoltageV"
+          label="Rest voltage"
+          quantity="voltageV"
+          from={{ device: 'bench-meter', ask: { ask: 'measure', measure: 'restVoltageV' } }}
+        />
+        <Choice name="print" label="Print on the cell" options={optionsOf(PRINT_STATES)} />
+      </StockForm>
+    </section>
+  );
+}
+
+function QuarantineOfLot({ lot, technicianId }: OfLot) {
+  return (
+    <section aria-label="Quarantine">
+      <Typography variant="h3">{lot.quarantined === null ? 'Set it aside' : 'Release it'}</Typography>
+      <StockForm
+        schema={lotQuarantine}
+        blank={() => ({ lotId: lot.id, reason: '', technicianId })}
+        path="/api/lots/quarantine"
+        action={lot.quarantined === null ? 'Into quarantine' : 'Release the lot'}
+        done={() => 'Done.'}
+      >
+        {lot.quarantined === null && <TextLine name="reason" label="Reason" />}
+      </StockForm>
+    </section>
+  );
+}
+
+function OutOfLot({ lot, technicianId }: OfLot) {
+  return (
+    <section aria-label="Out of the lot">
+      <Typography variant="h3">Out of the lot, not fitted</Typography>
+      <StockForm
+        schema={lotReturn}
+        blank={() => ({
+          id: v7(),
+          lotId: lot.id,
+          count: Number.NaN,
+          reason: '',
+          to: undefined,
+          technicianId,
+        })}
+        path="/api/lots/give-away"
+        action="Take out"
+        done={(values) => `${values.count} taken out, to the ${values.to}.`}
+      >
+        <Stack direction="row" spacing={1.5}>
+          <MeasureField name="count" label="How many" quantity="figureOnly" />
+          <TextLine name="reason" label="Reason" />
+        </Stack>
+        <Choice name="to" label="Where to" options={optionsOf(['supplier', 'spent bin'])} />
+      </StockForm>
+    </section>
+  );
+}
+
 /** Everything about one lot: its sample, quarantine, what is taken out unfitted, its ledger and where it went. */
 function LotDialog({
   lot,
@@ -265,7 +350,6 @@ function LotDialog({
   readonly technicianId: string;
   readonly onClose: () => void;
 }) {
-  const sample = stock.samples.find(({ lotId }) => lotId === lot.id);
   const { data: lines } = useLedgerOfLot(lot.id);
   return (
     <Dialog open onClose={onClose} aria-labelledby="lot-title" fullWidth maxWidth="sm">
@@ -275,74 +359,9 @@ function LotDialog({
       <DialogContent>
         <Stack spacing={2}>
           {lot.quarantined !== null && <Typography>■ In quarantine: {lot.quarantined}</Typography>}
-          {lot.item === 'cell' && (
-            <section aria-label="Sample">
-              <Typography variant="h3">Sample</Typography>
-              <Typography>
-                {sample
-                  ? `Last: ${figure(sample.restVoltageV)} V, print ${sample.print}: ${sample.verdict}.`
-                  : 'None was measured yet. One fresh cell, at rest, with the bench meter; look at its print.'}
-              </Typography>
-              <StockForm
-                schema={lotSample}
-                blank={() => ({
-                  id: v7(),
-                  lotId: lot.id,
-                  restVoltageV: undefined,
-                  print: undefined,
-                  technicianId,
-                })}
-                path="/api/lots/sample"
-                action="Record the sample"
-                done={() => 'Recorded. A doubtful lot is in quarantine now.'}
-              >
-                <MeasureField
-                  name="restVoltageV"
-                  label="Rest voltage"
-                  quantity="voltageV"
-                  from={{ device: 'bench-meter', ask: { ask: 'measure', measure: 'restVoltageV' } }}
-                />
-                <Choice name="print" label="Print on the cell" options={optionsOf(PRINT_STATES)} />
-              </StockForm>
-            </section>
-          )}
-          <section aria-label="Quarantine">
-            <Typography variant="h3">{lot.quarantined === null ? 'Set it aside' : 'Release it'}</Typography>
-            <StockForm
-              schema={lotQuarantine}
-              blank={() => ({ lotId: lot.id, reason: '', technicianId })}
-              path="/api/lots/quarantine"
-              action={lot.quarantined === null ? 'Into quarantine' : 'Release the lot'}
-              done={() => 'Done.'}
-            >
-              {lot.quarantined === null && <TextLine name="reason" label="Reason" />}
-            </StockForm>
-          </section>
-          {lot.balance > 0 && (
-            <section aria-label="Out of the lot">
-              <Typography variant="h3">Out of the lot, not fitted</Typography>
-              <StockForm
-                schema={lotReturn}
-                blank={() => ({
-                  id: v7(),
-                  lotId: lot.id,
-                  count: Number.NaN,
-                  reason: '',
-                  to: undefined,
-                  technicianId,
-                })}
-                path="/api/lots/give-away"
-                action="Take out"
-                done={(values) => `${values.count} taken out, to the ${values.to}.`}
-              >
-                <Stack direction="row" spacing={1.5}>
-                  <MeasureField name="count" label="How many" quantity="figureOnly" />
-                  <TextLine name="reason" label="Reason" />
-                </Stack>
-                <Choice name="to" label="Where to" options={optionsOf(['supplier', 'spent bin'])} />
-              </StockForm>
-            </section>
-          )}
+          {lot.item === 'cell' && <SampleOfLot lot={lot} stock={stock} technicianId={technicianId} />}
+          <QuarantineOfLot lot={lot} technicianId={technicianId} />
+          {lot.balance > 0 && <OutOfLot lot={lot} technicianId={technicianId} />}
           <section aria-label="Ledger">
             <Typography variant="h3">Ledger</Typography>
             {(lines ?? []).map((line) => (

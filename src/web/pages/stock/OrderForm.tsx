@@ -19,6 +19,58 @@ interface Line {
 
 const BLANK: Line = { code: '', count: '10' };
 
+function RunningLow({
+  low,
+  onAdd,
+}: {
+  readonly low: ReturnType<typeof runningLow>;
+  readonly onAdd: (code: string) => void;
+}) {
+  return (
+    <Stack direction="row" spacing={1} sx={{ alignItems: 'center', flexWrap: 'wrap', rowGap: 1 }}>
+      <Typography>Running low:</Typography>
+      {low.map(({ code, left }) => (
+        <Button key={code} variant="outlined" onClick={() => onAdd(code)}>
+          {code}, {left} left
+        </Button>
+      ))}
+    </Stack>
+  );
+}
+
+function OrderLine({
+  place,
+  line,
+  others,
+  book,
+  onChange,
+}: {
+  readonly place: number;
+  readonly line: Line;
+  readonly others: readonly Line[];
+  readonly book: Book;
+  readonly onChange: (line: Line) => void;
+}) {
+  return (
+    <Stack spacing={0.5}>
+      <Stack direction="row" spacing={1.5}>
+        <TextField
+          label={`Cell or ring ${place}`}
+          value={line.code}
+          onChange={(event) => onChange({ ...line, code: event.target.value })}
+        />
+        <TextField
+          label={`How many ${place}`}
+          value={line.count}
+          slotProps={{ htmlInput: { inputMode: 'numeric' } }}
+          onChange={(event) => onChange({ ...line, count: event.target.value })}
+        />
+      </Stack>
+      <LineRead code={line.code} others={others} book={book} />
+    </Stack>
+  );
+}
+
 /** An order of cells and rings, each line read as it is typed, so that a slip is seen before it is sent. */
 export function OrderForm({
   stock,
@@ -78,33 +130,16 @@ export function OrderForm({
         }}
       >
         <TextField label="Supplier" value={supplier} onChange={(event) => setSupplier(event.target.value)} />
-        {low.length > 0 && (
-          <Stack direction="row" spacing={1} sx={{ alignItems: 'center', flexWrap: 'wrap', rowGap: 1 }}>
-            <Typography>Running low:</Typography>
-            {low.map(({ code, left }) => (
-              <Button key={code} variant="outlined" onClick={() => add(code)}>
-                {code}, {left} left
-              </Button>
-            ))}
-          </Stack>
-        )}
+        {low.length > 0 && <RunningLow low={low} onAdd={add} />}
         {lines.map((line, index) => (
-          <Stack key={index} spacing={0.5}>
-            <Stack direction="row" spacing={1.5}>
-              <TextField
-                label={`Cell or ring ${index + 1}`}
-                value={line.code}
-                onChange={(event) => change(index, { ...line, code: event.target.value })}
-              />
-              <TextField
-                label={`How many ${index + 1}`}
-                value={line.count}
-                slotProps={{ htmlInput: { inputMode: 'numeric' } }}
-                onChange={(event) => change(index, { ...line, count: event.target.value })}
-              />
-            </Stack>
-            <LineRead code={line.code} others={lines.filter((_, at) => at !== index)} book={book} />
-          </Stack>
+          <OrderLine
+            key={index}
+            place={index + 1}
+            line={line}
+            others={lines.filter((_, at) => at !== index)}
+            book={book}
+            onChange={(next) => change(index, next)}
+          />
         ))}
         {told}
         <Stack direction="row" spacing={1}>

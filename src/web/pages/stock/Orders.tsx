@@ -2,6 +2,7 @@ import { Button, Stack, Table, TableBody, TableCell, TableRow, TextField, Typogr
 import { useEffect, useState } from 'react';
 import { mutate } from 'swr';
 import { v7 } from 'uuid';
+import type { Book } from '../../../core/craft/book';
 import type { NewDelivery, Order, StockResource } from '../../../contract';
 import { lookAlikesHere } from '../../../core/craft/cells';
 import { HeadRow } from '../../kit/HeadRow';
@@ -32,6 +33,48 @@ interface Note {
   readonly noteNumber: string;
   readonly orderId: string | null;
   readonly checked: readonly CheckedLine[];
+}
+
+function NoteLine({
+  line,
+  take,
+  onTake,
+}: {
+  readonly line: CheckedLine;
+  readonly take: Take;
+  readonly onTake: (take: Take) => void;
+}) {
+  return (
+    <TableRow>
+      <TableCell sx={{ whiteSpace: 'nowrap' }}>
+        {line.ordered ? `${line.ordered.count} × ${line.ordered.code}` : '–'}
+      </TableCell>
+      <TableCell sx={{ whiteSpace: 'nowrap' }}>
+        {line.delivered ? `${line.delivered.count} × ${line.delivered.code}` : '–'}
+        {line.delivered && (
+          <Typography variant="body2">
+            lot {line.delivered.lotCode}
+            <br />
+            {line.delivered.bestBefore === null ? 'no date printed' : `to ${line.delivered.bestBefore}`}
+          </Typography>
+        )}
+      </TableCell>
+      <TableCell>
+        {line.verdict === 'as ordered' ? '● as ordered' : `■ ${line.verdict}`}
+        {line.reasons.length > 0 && <Typography variant="body2">{line.reasons.join(' ')}</Typography>}
+      </TableCell>
+      <TableCell sx={{ minWidth: 170 }}>
+        {line.delivered && (
+          <NativeSelect
+            label={`Lot ${line.delivered.lotCode}`}
+            value={take}
+            options={TAKES.map((value) => ({ value, label: value }))}
+            onChange={(value) => onTake(value as Take)}
+          />
+        )}
+      </TableCell>
+    </TableRow>
+  );
 }
 
 /** A delivery note against its order, line by line, and what becomes of each. */
@@ -78,37 +121,12 @@ function Receive({
         <HeadRow heads={['Ordered', 'Delivered', 'So', 'Becomes']} />
         <TableBody>
           {note.checked.map((line, index) => (
-            <TableRow key={`${line.delivered?.lotCode ?? ''}-${index}`}>
-              <TableCell sx={{ whiteSpace: 'nowrap' }}>
-                {line.ordered ? `${line.ordered.count} × ${line.ordered.code}` : '–'}
-              </TableCell>
-              <TableCell sx={{ whiteSpace: 'nowrap' }}>
-                {line.delivered ? `${line.delivered.count} × ${line.delivered.code}` : '–'}
-                {line.delivered && (
-                  <Typography variant="body2">
-                    lot {line.delivered.lotCode}
-                    <br />
-                    {line.delivered.bestBefore === null
-                      ? 'no date printed'
-                      : `to ${line.delivered.bestBefore}`}
-                  </Typography>
-                )}
-              </TableCell>
-              <TableCell>
-                {line.verdict === 'as ordered' ? '● as ordered' : `■ ${line.verdict}`}
-                {line.reasons.length > 0 && <Typography variant="body2">{line.reasons.join(' ')}</Typography>}
-              </TableCell>
-              <TableCell sx={{ minWidth: 170 }}>
-                {line.delivered && (
-                  <NativeSelect
-                    label={`Lot ${line.delivered.lotCode}`}
-                    value={takeOf(line, index)}
-                    options={TAKES.map((value) => ({ value, label: value }))}
-                    onChange={(value) => setTakes({ ...takes, [index]: value as Take })}
-                  />
-                )}
-              </TableCell>
-            </TableRow>
+            <NoteLine
+              key={`${line.delivered?.lotCode ?? ''}-${index}`}
+              line={line}
+              take={takeOf(line, index)}
+              onTake={(take) => setTakes({ ...takes, [index]: take })}
+            />
           ))}
         </TableBody>
       </Table>
@@ -143,6 +161,88 @@ function useDue(onTheWay: readonly Order[], shop: SeenShop): void {
   }, [next, shop]);
 }
 
+/** An order that is not received yet, and its note once it came. */
+function OnTheWay({
+  order,
+  zone,
+  onReceive,
+}: {
+  readonly order: Order;
+  readonly zone: string;
+  readonly onReceive: () => void;
+}) {
+  return (
+    <Stack direction="row" spacing={2} sx={{ alignItems: 'center', mt: 1 }}>
+      <Typography sx={{ flexGrow: 1 }}>
+        {order.supplier}: {orderWords(order)}.{' '}
+        {order.note
+          ? `Delivered, note ${order.note.noteNumber}.`
+          : `Due ${localTime(order.dueAt, zone, 'D MMM HH:mm')}.`}
+      </Typography>
+      {order.note && (
+        <>
+          <Button
+            href={`/api/orders/${order.id}/note.csv`}
+            aria-label={`Note ${order.note.noteNumber} as CSV`}
+            sx={{ flexShrink: 0 }}
+          >
+            As CSV
+          </Button>
+          <Button
+            variant="outlined"
+            sx={{ flexShrink: 0 }}
+            onClick={onReceive}
+            aria-label={`Receive note ${order.note.noteNumber}`}
+          >
+            Receive
+          </Button>
+        </>
+      )}
+    </Stack>
+  );
+}
+
+/** Cells on order that are easily taken for each other. */
+function MixedUp({ onTheWay, book }: { readonly onTheWay: readonly Order[]; readonly book: Book }) {
+  const ordered = codesOnOrder(onTheWay).flatMap((code) => book.cell(code) ?? []);
+  const confusions = ordered.flatMap((cell) => lookAlikesHere(cell, { ordered }, book.cellTable).warn);
+  return confusions.length === 0 ? null : (
+    <Caution>
+      {[...new Set(confusions.map(({ name }) => name))].join(' and ')} are both on order and easily mixed up:
+      compare code and size when they come.
+    </Caution>
+  );
+}
+
+function Suppliers({ suppliers }: Pick<StockResource, 'suppliers'>) {
+  return (
+    <Section title="Suppliers">
+      {suppliers.length === 0 && <Typography>Nothing is known of any yet.</Typography>}
+      {suppliers.map((record) => (
+        <Typography key={record.supplier}>
+          {record.supplier}: {recordWords(record)}.
+        </Typography>
+      ))}
+    </Section>
+  );
+}
+
+/** A delivery note in a file, held against the order it answers. */
+async function noteIn(file: File, orders: readonly Order[], book: Book): Promise<Note> {
+  const read = await postJson<{
+    supplier: string;
+    noteNumber: string;
+    lines: readonly DeliveryLine[];
+  }>('/api/deliveries/read', { csv: await file.text() });
+  const order = orderOfNote(orders, read);
+  return {
+    supplier: order?.supplier ?? read.supplier,
+    noteNumber: read.noteNumber,
+    orderId: order?.id ?? null,
+    checked: checkDelivery(order?.lines ?? [], read.lines, book.cell),
+  };
+}
+
 /** Orders to the supplier, and the deliveries that answer them. */
 export function Orders({
   stock,
@@ -169,22 +269,10 @@ export function Orders({
       checked: order.note.checked,
     });
   };
-  const readFile = async (file: File): Promise<void> => {
-    await atServer(async () => {
-      const read = await postJson<{
-        supplier: string;
-        noteNumber: string;
-        lines: readonly DeliveryLine[];
-      }>('/api/deliveries/read', { csv: await file.text() });
-      const order = orderOfNote(stock.orders, read);
-      setNote({
-        supplier: order?.supplier ?? read.supplier,
-        noteNumber: read.noteNumber,
-        orderId: order?.id ?? null,
-        checked: checkDelivery(order?.lines ?? [], read.lines, book.cell),
-      });
+  const readFile = (file: File): Promise<boolean> =>
+    atServer(async () => {
+      setNote(await noteIn(file, stock.orders, book));
     }, `Read from ${file.name}: nothing is booked yet.`);
-  };
   const receiveNote = async (booked: Note, delivery: NewDelivery): Promise<void> => {
     await atServer(async () => {
       await postJson('/api/deliveries', delivery);
@@ -192,8 +280,6 @@ export function Orders({
       setNote((now) => (now === booked ? null : now));
     }, `Delivery note ${delivery.noteNumber} is booked in.`);
   };
-  const ordered = codesOnOrder(onTheWay).flatMap((code) => book.cell(code) ?? []);
-  const confusions = ordered.flatMap((cell) => lookAlikesHere(cell, { ordered }, book.cellTable).warn);
   return (
     <>
       {told}
@@ -207,40 +293,9 @@ export function Orders({
       )}
       <Section title="On order">
         {onTheWay.length === 0 && <Typography>Nothing is on its way.</Typography>}
-        {confusions.length > 0 && (
-          <Caution>
-            {[...new Set(confusions.map(({ name }) => name))].join(' and ')} are both on order and easily
-            mixed up: compare code and size when they come.
-          </Caution>
-        )}
+        <MixedUp onTheWay={onTheWay} book={book} />
         {onTheWay.map((order) => (
-          <Stack key={order.id} direction="row" spacing={2} sx={{ alignItems: 'center', mt: 1 }}>
-            <Typography sx={{ flexGrow: 1 }}>
-              {order.supplier}: {orderWords(order)}.{' '}
-              {order.note
-                ? `Delivered, note ${order.note.noteNumber}.`
-                : `Due ${localTime(order.dueAt, shop.shop.zone, 'D MMM HH:mm')}.`}
-            </Typography>
-            {order.note && (
-              <>
-                <Button
-                  href={`/api/orders/${order.id}/note.csv`}
-                  aria-label={`Note ${order.note.noteNumber} as CSV`}
-                  sx={{ flexShrink: 0 }}
-                >
-                  As CSV
-                </Button>
-                <Button
-                  variant="outlined"
-                  sx={{ flexShrink: 0 }}
-                  onClick={() => receive(order)}
-                  aria-label={`Receive note ${order.note.noteNumber}`}
-                >
-                  Receive
-                </Button>
-              </>
-            )}
-          </Stack>
+          <OnTheWay key={order.id} order={order} zone={shop.shop.zone} onReceive={() => receive(order)} />
         ))}
         <Stack direction="row" sx={{ mt: 1 }}>
           <FileButton
@@ -260,14 +315,7 @@ export function Orders({
         technicianId={technicianId}
         today={localDay(shopNow(shop), shop.shop.zone)}
       />
-      <Section title="Suppliers">
-        {stock.suppliers.length === 0 && <Typography>Nothing is known of any yet.</Typography>}
-        {stock.suppliers.map((record) => (
-          <Typography key={record.supplier}>
-            {record.supplier}: {recordWords(record)}.
-          </Typography>
-        ))}
-      </Section>
+      <Suppliers suppliers={stock.suppliers} />
     </>
   );
 }

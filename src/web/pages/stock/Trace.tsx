@@ -11,7 +11,7 @@ import {
 } from '@mui/material';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
-import type { StockResource } from '../../../contract';
+import type { CarriedLot, StockResource } from '../../../contract';
 import { localTime } from '../../../core/craft/time';
 import { postJson } from '../../api/http';
 import { type SeenShop, useCarried } from '../../api/resources';
@@ -19,6 +19,68 @@ import { Section } from '../../kit/Section';
 import { HeadRow } from '../../kit/HeadRow';
 import { NativeSelect } from '../../kit/NativeSelect';
 import { useBooking } from './booking';
+
+function CarriedRow({
+  watch,
+  zone,
+}: {
+  readonly watch: CarriedLot['watches'][number];
+  readonly zone: string;
+}) {
+  return (
+    <TableRow>
+      <TableCell>{watch.customerName || 'erased'}</TableCell>
+      <TableCell>{[watch.phone, watch.email].filter(Boolean).join(', ') || 'none left'}</TableCell>
+      <TableCell>
+        <Link to={`/watches/${watch.watchId}`}>{watch.watch}</Link>
+      </TableCell>
+      <TableCell>
+        {watch.cellCode}, {localTime(watch.fittedAt, zone, 'D MMM YYYY')}
+        {watch.laterElsewhere && (
+          <Typography variant="body2">
+            Another counter
+            {watch.laterElsewhere.counter && ` (${watch.laterElsewhere.counter})`} recorded{' '}
+            <Link to={`/jobs/${watch.laterElsewhere.jobId}`}>{watch.laterElsewhere.cellCode}</Link> there on{' '}
+            {localTime(watch.laterElsewhere.fittedAt, zone, 'D MMM YYYY')}. Ask the owner.
+          </Typography>
+        )}
+      </TableCell>
+      <TableCell>
+        <Link to={`/jobs/${watch.jobId}`}>{watch.ticket}</Link>
+      </TableCell>
+    </TableRow>
+  );
+}
+
+function Carried({
+  carried,
+  inStock,
+  zone,
+}: {
+  readonly carried: CarriedLot;
+  readonly inStock: boolean;
+  readonly zone: string;
+}) {
+  return (
+    <>
+      <Typography>
+        {carried.fitted === 0 && !inStock && 'No such lot was fitted or is in stock: read its code again. '}
+        {carried.fitted} fitted, {carried.leaked} leaked; {carried.watches.length}{' '}
+        {carried.watches.length === 1 ? 'watch carries' : 'watches carry'} one now.
+      </Typography>
+      {carried.watches.length > 0 && (
+        <Table size="small" aria-label="Watches that carry it" sx={{ '& td, & th': { px: 1 } }}>
+          <HeadRow heads={['Owner', 'Phone or e-mail', 'Watch', 'Fitted', 'Job']} />
+          <TableBody>
+            {carried.watches.map((each) => (
+              <CarriedRow key={`${each.jobId}-${each.well}`} watch={each} zone={zone} />
+            ))}
+          </TableBody>
+        </Table>
+      )}
+    </>
+  );
+}
 
 /** Every watch that carries a lot now, with its owner: whom to ring when the lot turns out bad. */
 export function Trace({
@@ -72,65 +134,22 @@ export function Trace({
           />
         </Stack>
         {supplier !== '' && lotCode !== '' && !carried && <LinearProgress aria-label="Tracing the lot" />}
+        {carried && <Carried carried={carried} inStock={lots.length > 0} zone={shop.shop.zone} />}
         {carried && (
-          <>
-            <Typography>
-              {carried.fitted === 0 &&
-                lots.length === 0 &&
-                'No such lot was fitted or is in stock: read its code again. '}
-              {carried.fitted} fitted, {carried.leaked} leaked; {carried.watches.length}{' '}
-              {carried.watches.length === 1 ? 'watch carries' : 'watches carry'} one now.
-            </Typography>
+          <Stack direction="row" spacing={1}>
             {carried.watches.length > 0 && (
-              <Table size="small" aria-label="Watches that carry it" sx={{ '& td, & th': { px: 1 } }}>
-                <HeadRow heads={['Owner', 'Phone or e-mail', 'Watch', 'Fitted', 'Job']} />
-                <TableBody>
-                  {carried.watches.map((each) => (
-                    <TableRow key={`${each.jobId}-${each.well}`}>
-                      <TableCell>{each.customerName || 'erased'}</TableCell>
-                      <TableCell>
-                        {[each.phone, each.email].filter(Boolean).join(', ') || 'none left'}
-                      </TableCell>
-                      <TableCell>
-                        <Link to={`/watches/${each.watchId}`}>{each.watch}</Link>
-                      </TableCell>
-                      <TableCell>
-                        {each.cellCode}, {localTime(each.fittedAt, shop.shop.zone, 'D MMM YYYY')}
-                        {each.laterElsewhere && (
-                          <Typography variant="body2">
-                            Another counter
-                            {each.laterElsewhere.counter && ` (${each.laterElsewhere.counter})`} recorded{' '}
-                            <Link to={`/jobs/${each.laterElsewhere.jobId}`}>
-                              {each.laterElsewhere.cellCode}
-                            </Link>{' '}
-                            there on {localTime(each.laterElsewhere.fittedAt, shop.shop.zone, 'D MMM YYYY')}.
-                            Ask the owner.
-                          </Typography>
-                        )}
-                      </TableCell>
-                      <TableCell>
-                        <Link to={`/jobs/${each.jobId}`}>{each.ticket}</Link>
-                      </TableCell>
-                    </TableRow>
-                  ))}
-                </TableBody>
-              </Table>
+              <Button
+                href={`/api/lots/carried.csv?${new URLSearchParams({ supplier, lot: lotCode }).toString()}`}
+              >
+                Call list as CSV
+              </Button>
             )}
-            <Stack direction="row" spacing={1}>
-              {carried.watches.length > 0 && (
-                <Button
-                  href={`/api/lots/carried.csv?${new URLSearchParams({ supplier, lot: lotCode }).toString()}`}
-                >
-                  Call list as CSV
-                </Button>
-              )}
-              {lots.some(({ quarantined }) => quarantined === null) && (
-                <Button variant="outlined" onClick={() => void aside()}>
-                  Set what is left aside
-                </Button>
-              )}
-            </Stack>
-          </>
+            {lots.some(({ quarantined }) => quarantined === null) && (
+              <Button variant="outlined" onClick={() => void aside()}>
+                Set what is left aside
+              </Button>
+            )}
+          </Stack>
         )}
         {told}
       </Stack>

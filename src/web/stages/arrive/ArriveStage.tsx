@@ -63,57 +63,89 @@ function Linked() {
   );
 }
 
+function TicketCard() {
+  const { resource, technician } = useJob();
+  return (
+    <Paper component="section" aria-label="Ticket and label" sx={{ p: 2 }}>
+      <Stack direction={{ xs: 'column', sm: 'row' }} spacing={3} sx={{ alignItems: { sm: 'center' } }}>
+        <Box sx={{ flexGrow: 1 }}>
+          <Typography variant="mark" component="p" sx={{ fontSize: '2.2rem', whiteSpace: 'nowrap' }}>
+            {resource.job.ticket}
+          </Typography>
+          <Typography>
+            {resource.customer ? (
+              <>
+                <Link to={`/customers/${resource.customer.id}`}>{resource.customer.name}</Link>,{' '}
+                {resource.customer.phone || 'no phone'}
+              </>
+            ) : (
+              'The owner was erased'
+            )}
+          </Typography>
+          <Stack direction="row" spacing={1} sx={{ mt: 1, flexWrap: 'wrap', rowGap: 1 }}>
+            <Button href={`/api/jobs/${resource.job.id}/label.pdf`} target="_blank" variant="outlined">
+              Label (PDF)
+            </Button>
+            <DeviceButton
+              device="label-printer"
+              does="print label"
+              ask={technician && { ask: 'print label', jobId: resource.job.id, technicianId: technician.id }}
+            >
+              Print the label
+            </DeviceButton>
+          </Stack>
+        </Box>
+        <Box
+          component="img"
+          src={`/api/jobs/${resource.job.id}/label/bars.svg`}
+          alt={`Barcode of ticket ${resource.job.ticket}`}
+          sx={{ height: 72, maxWidth: 230 }}
+        />
+        <Box
+          component="img"
+          src={`/api/jobs/${resource.job.id}/label/qr.svg`}
+          alt={`QR code of ticket ${resource.job.ticket}`}
+          sx={{ height: 104, width: 104 }}
+        />
+      </Stack>
+    </Paper>
+  );
+}
+
+function PromiseCard() {
+  const { state, context } = useJob();
+  const { facts } = state;
+  return (
+    <FactCard
+      kind="arrive.promise"
+      title="Promise"
+      recorded={facts.promise}
+      summary={
+        facts.promise
+          ? `Promised for ${localTime(facts.promise.payload.promisedAt, context.shop.zone)}`
+          : undefined
+      }
+      defaults={{
+        promisedAt: promiseFor(facts.service?.payload.service ?? null, state.calibre, context),
+      }}
+    >
+      <PromiseField
+        name="promisedAt"
+        zone={context.shop.zone}
+        nowUtc={context.nowUtc}
+        hours={context.policy.hours}
+      />
+    </FactCard>
+  );
+}
+
 function Mat() {
-  const { state, resource, context, technician } = useJob();
+  const { state, context } = useJob();
   const { facts } = state;
   const more = useOptionalOfArrival();
   return (
     <>
-      <Paper component="section" aria-label="Ticket and label" sx={{ p: 2 }}>
-        <Stack direction={{ xs: 'column', sm: 'row' }} spacing={3} sx={{ alignItems: { sm: 'center' } }}>
-          <Box sx={{ flexGrow: 1 }}>
-            <Typography variant="mark" component="p" sx={{ fontSize: '2.2rem', whiteSpace: 'nowrap' }}>
-              {resource.job.ticket}
-            </Typography>
-            <Typography>
-              {resource.customer ? (
-                <>
-                  <Link to={`/customers/${resource.customer.id}`}>{resource.customer.name}</Link>,{' '}
-                  {resource.customer.phone || 'no phone'}
-                </>
-              ) : (
-                'The owner was erased'
-              )}
-            </Typography>
-            <Stack direction="row" spacing={1} sx={{ mt: 1, flexWrap: 'wrap', rowGap: 1 }}>
-              <Button href={`/api/jobs/${resource.job.id}/label.pdf`} target="_blank" variant="outlined">
-                Label (PDF)
-              </Button>
-              <DeviceButton
-                device="label-printer"
-                does="print label"
-                ask={
-                  technician && { ask: 'print label', jobId: resource.job.id, technicianId: technician.id }
-                }
-              >
-                Print the label
-              </DeviceButton>
-            </Stack>
-          </Box>
-          <Box
-            component="img"
-            src={`/api/jobs/${resource.job.id}/label/bars.svg`}
-            alt={`Barcode of ticket ${resource.job.ticket}`}
-            sx={{ height: 72, maxWidth: 230 }}
-          />
-          <Box
-            component="img"
-            src={`/api/jobs/${resource.job.id}/label/qr.svg`}
-            alt={`QR code of ticket ${resource.job.ticket}`}
-            sx={{ height: 104, width: 104 }}
-          />
-        </Stack>
-      </Paper>
+      <TicketCard />
       <FactCard
         kind="arrive.watch"
         title="The watch"
@@ -139,26 +171,7 @@ function Mat() {
         <arriveService.Choice name="service" options={optionsOf(SERVICES)} />
         <PriceOfService policy={context.policy} />
       </FactCard>
-      <FactCard
-        kind="arrive.promise"
-        title="Promise"
-        recorded={facts.promise}
-        summary={
-          facts.promise
-            ? `Promised for ${localTime(facts.promise.payload.promisedAt, context.shop.zone)}`
-            : undefined
-        }
-        defaults={{
-          promisedAt: promiseFor(facts.service?.payload.service ?? null, state.calibre, context),
-        }}
-      >
-        <PromiseField
-          name="promisedAt"
-          zone={context.shop.zone}
-          nowUtc={context.nowUtc}
-          hours={context.policy.hours}
-        />
-      </FactCard>
+      <PromiseCard />
       <FactCard
         kind="arrive.consent"
         title="Consent"
@@ -190,12 +203,73 @@ const READY: Readonly<
   'not here': { standing: 'care', answer: 'Not here' },
 };
 
+function ArrivalCautions() {
+  const { facts } = useJob().state;
+  const rating = facts.watch?.payload.ratingBar ?? null;
+  return (
+    <>
+      {facts.originality?.payload.matters && (
+        <Caution>
+          Originality matters: clean and repair before replacing, and ask before any part is changed.
+        </Caution>
+      )}
+      {facts.marks
+        .filter((mark) => mark.payload.kind === 'original film')
+        .map((mark) => (
+          <Caution key={mark.id}>
+            Original film: {mark.payload.film === 'remove' ? 'the owner wants it off.' : 'it stays on.'}
+          </Caution>
+        ))}
+      {rating !== null && isForLicensed(rating) && (
+        <Caution>
+          Rated {rating} bar: a certified watch goes to those licensed to certify it. Opened here, the rating
+          is gone.
+        </Caution>
+      )}
+    </>
+  );
+}
+
+/** What the service asks for at each stage, and what the book knows of the case. */
+function WhatIsAsked() {
+  const { state } = useJob();
+  const service = state.facts.service?.payload.service;
+  const asked = state.required;
+  return (
+    <>
+      {service && (
+        <LampAnswer
+          question={`“${service}” asks for`}
+          standing="good"
+          answer={`${asked.length} facts`}
+          reasons={STAGES.flatMap((stage) => {
+            const own = asked.filter((requirement) => REQUIREMENTS[requirement].stage === stage);
+            return own.length === 0 || stage === 'arrive'
+              ? []
+              : [
+                  `${STAGE_WORDS[stage]}: ${own.map((requirement) => REQUIREMENTS[requirement].words).join(', ')}`,
+                ];
+          })}
+        />
+      )}
+      {state.caseType && (
+        <LampAnswer
+          question="The book knows this case"
+          standing="good"
+          answer={state.caseType.code}
+          reasons={[
+            `Back: ${state.caseType.backKind}.`,
+            ...(state.caseType.gasket ? [`Gasket: ${state.caseType.gasket} mm.`] : []),
+          ]}
+        />
+      )}
+    </>
+  );
+}
+
 function Lamp() {
   const { state, context } = useJob();
   const { facts } = state;
-  const service = facts.service?.payload.service;
-  const asked = state.required;
-  const rating = facts.watch?.payload.ratingBar ?? null;
   const price = priceOf(state, context.policy.currency);
   const awaited = awaitedParts(facts)?.payload;
   const needs = useNeeds();
@@ -228,24 +302,7 @@ function Lamp() {
           reasons={price.reasons}
         />
       )}
-      {facts.originality?.payload.matters && (
-        <Caution>
-          Originality matters: clean and repair before replacing, and ask before any part is changed.
-        </Caution>
-      )}
-      {facts.marks
-        .filter((mark) => mark.payload.kind === 'original film')
-        .map((mark) => (
-          <Caution key={mark.id}>
-            Original film: {mark.payload.film === 'remove' ? 'the owner wants it off.' : 'it stays on.'}
-          </Caution>
-        ))}
-      {rating !== null && isForLicensed(rating) && (
-        <Caution>
-          Rated {rating} bar: a certified watch goes to those licensed to certify it. Opened here, the rating
-          is gone.
-        </Caution>
-      )}
+      <ArrivalCautions />
       {facts.promise && (
         <LampAnswer
           question="Promised for"
@@ -253,32 +310,7 @@ function Lamp() {
           answer={localTime(facts.promise.payload.promisedAt, context.shop.zone)}
         />
       )}
-      {service && (
-        <LampAnswer
-          question={`“${service}” asks for`}
-          standing="good"
-          answer={`${asked.length} facts`}
-          reasons={STAGES.flatMap((stage) => {
-            const own = asked.filter((requirement) => REQUIREMENTS[requirement].stage === stage);
-            return own.length === 0 || stage === 'arrive'
-              ? []
-              : [
-                  `${STAGE_WORDS[stage]}: ${own.map((requirement) => REQUIREMENTS[requirement].words).join(', ')}`,
-                ];
-          })}
-        />
-      )}
-      {state.caseType && (
-        <LampAnswer
-          question="The book knows this case"
-          standing="good"
-          answer={state.caseType.code}
-          reasons={[
-            `Back: ${state.caseType.backKind}.`,
-            ...(state.caseType.gasket ? [`Gasket: ${state.caseType.gasket} mm.`] : []),
-          ]}
-        />
-      )}
+      <WhatIsAsked />
     </>
   );
 }

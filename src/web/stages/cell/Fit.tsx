@@ -48,6 +48,35 @@ function PriceBesideLeak({ well, fit }: { readonly well: WellState; readonly fit
   );
 }
 
+function NoneToTake({ order }: Pick<WhatToFit, 'order'>) {
+  return (
+    <Typography>
+      No lot in stock may go in.
+      {order && (
+        <>
+          {' '}
+          <Link to={orderAt(order)}>Order {order.code}</Link>
+        </>
+      )}
+    </Typography>
+  );
+}
+
+function NotToTake({ blocked }: { readonly blocked: readonly LotOffer[] }) {
+  return (
+    <Fold summary={`${blocked.length} not to be taken`} sx={{ fontWeight: 400 }}>
+      {blocked.map((offer) => (
+        <Typography key={offer.lot.id} sx={{ mt: 0.5 }}>
+          <Typography variant="mark" component="span" sx={{ fontSize: '1rem' }}>
+            {offer.lot.code}
+          </Typography>{' '}
+          lot {offer.lot.lotCode}: {offer.reasons.join(' ')}
+        </Typography>
+      ))}
+    </Fold>
+  );
+}
+
 /** The lots that may go in, best first; the first is already chosen, so Enter fits it. */
 function FitForm({ well, fit }: { readonly well: WellState; readonly fit: WhatToFit }) {
   const { record, technician, state } = useJob();
@@ -75,17 +104,7 @@ function FitForm({ well, fit }: { readonly well: WellState; readonly fit: WhatTo
   };
   return (
     <Stack component="form" spacing={1} onSubmit={fitted}>
-      {takeable.length === 0 && (
-        <Typography>
-          No lot in stock may go in.
-          {fit.order && (
-            <>
-              {' '}
-              <Link to={orderAt(fit.order)}>Order {fit.order.code}</Link>
-            </>
-          )}
-        </Typography>
-      )}
+      {takeable.length === 0 && <NoneToTake order={fit.order} />}
       <RadioGroup
         aria-label={`Lot to take${well.name === MAIN_WELL ? '' : `, ${well.name}`}`}
         value={chosen?.lot.id ?? ''}
@@ -120,18 +139,7 @@ function FitForm({ well, fit }: { readonly well: WellState; readonly fit: WhatTo
         </Stack>
       )}
       <PriceBesideLeak well={well} fit={fit} />
-      {blocked.length > 0 && (
-        <Fold summary={`${blocked.length} not to be taken`} sx={{ fontWeight: 400 }}>
-          {blocked.map((offer) => (
-            <Typography key={offer.lot.id} sx={{ mt: 0.5 }}>
-              <Typography variant="mark" component="span" sx={{ fontSize: '1rem' }}>
-                {offer.lot.code}
-              </Typography>{' '}
-              lot {offer.lot.lotCode}: {offer.reasons.join(' ')}
-            </Typography>
-          ))}
-        </Fold>
-      )}
+      {blocked.length > 0 && <NotToTake blocked={blocked} />}
     </Stack>
   );
 }

@@ -50,6 +50,38 @@ function useTick(): (
   };
 }
 
+/** The steps, phase by phase, counted through. */
+function Phases({
+  steps,
+  isDone,
+  onDone,
+}: {
+  readonly steps: readonly FittingStep[];
+  readonly isDone: (step: FittingStep) => boolean;
+  readonly onDone: (step: FittingStep) => void;
+}) {
+  return FITTING_PHASES.map((phase) => {
+    const own = steps.filter((step) => step.phase === phase);
+    const [first] = own;
+    return first === undefined ? null : (
+      <Box key={phase} sx={{ mb: 1 }}>
+        <Typography variant="body2" color="text.secondary" sx={{ pt: 1 }}>
+          {PHASE[phase]}
+        </Typography>
+        <StepList
+          from={steps.indexOf(first) + 1}
+          steps={own.map((step) => ({
+            ...step,
+            done: isDone(step),
+            note: noteOf(step),
+          }))}
+          onDone={(id) => own.filter((step) => step.id === id).forEach(onDone)}
+        />
+      </Box>
+    );
+  });
+}
+
 /** The hand movements out and in for this holder and layout, ticked one by one or all as shown. */
 function Guide({
   calibre,
@@ -100,26 +132,7 @@ function Guide({
               by it.
             </Typography>
           )}
-          {FITTING_PHASES.map((phase) => {
-            const own = steps.filter((step) => step.phase === phase);
-            const [first] = own;
-            return first === undefined ? null : (
-              <Box key={phase} sx={{ mb: 1 }}>
-                <Typography variant="body2" color="text.secondary" sx={{ pt: 1 }}>
-                  {PHASE[phase]}
-                </Typography>
-                <StepList
-                  from={steps.indexOf(first) + 1}
-                  steps={own.map((step) => ({
-                    ...step,
-                    done: isDone(step),
-                    note: noteOf(step),
-                  }))}
-                  onDone={(id) => void done(own.filter((step) => step.id === id))}
-                />
-              </Box>
-            );
-          })}
+          <Phases steps={steps} isDone={isDone} onDone={(step) => void done([step])} />
         </Box>
       </FoldedSteps>
       {onAll && <AllKey onAll={onAll} />}

@@ -55,6 +55,103 @@ export function UsageCard() {
   );
 }
 
+/** The forecast as it is drawn, or why it is not there. */
+function Drawing({
+  progress,
+  broke,
+  onStop,
+  onAgain,
+}: {
+  readonly progress: number | null;
+  readonly broke: boolean;
+  readonly onStop: () => void;
+  readonly onAgain: () => void;
+}) {
+  return progress !== null ? (
+    <Stack direction="row" spacing={2} sx={{ alignItems: 'center' }}>
+      <LinearProgress
+        variant="determinate"
+        value={progress * 100}
+        aria-label="Drawing the forecast"
+        sx={{ flexGrow: 1 }}
+      />
+      <Button onClick={onStop}>Stop</Button>
+    </Stack>
+  ) : (
+    <Stack direction="row" spacing={2} sx={{ alignItems: 'center' }}>
+      <Typography>
+        {broke ? 'The forecast failed, so the life of this cell is not known.' : 'The forecast was stopped.'}
+      </Typography>
+      <Button onClick={onAgain}>Draw it again</Button>
+    </Stack>
+  );
+}
+
+function Candidates({
+  compared,
+  lots,
+  currency,
+}: {
+  readonly compared: ReturnType<typeof compareLives>;
+  readonly lots: readonly Lot[];
+  readonly currency: string;
+}) {
+  return (
+    <Table size="small" aria-label="Candidates in stock" sx={{ mt: 1, '& td, & th': { px: 1 } }}>
+      <HeadRow heads={['Cell, lot', 'Early end', 'Middle', 'A year of it']} />
+      <TableBody>
+        {compared.map(({ lotId, told: range, minorPerYear }) => {
+          const lot = lots.find(({ id }) => id === lotId);
+          return (
+            <TableRow key={lotId}>
+              <TableCell>
+                {lot?.code}, {lot?.lotCode}
+              </TableCell>
+              <TableCell>{range ? lifeWords(range.p10Months) : '–'}</TableCell>
+              <TableCell>
+                {range ? `${lifeWords(range.p50Months)}${range.asHere ? ', as here' : ''}` : '–'}
+              </TableCell>
+              <TableCell>{minorPerYear === null ? '–' : money(Math.round(minorPerYear), currency)}</TableCell>
+            </TableRow>
+          );
+        })}
+      </TableBody>
+    </Table>
+  );
+}
+
+function LifeInWords({
+  life,
+  here,
+}: {
+  readonly life: NonNullable<ReturnType<typeof useForecasts>['lives']>[number];
+  readonly here: ReturnType<typeof shopLifeOf>;
+}) {
+  const { today } = useJob();
+  return (
+    <>
+      {life.verdict === 'forecast' && (
+        <Typography sx={{ mt: 1 }}>
+          <strong>{lifeRange(life)}</strong>, in the middle {lifeWords(life.p50Months)}.{' '}
+          {life.reasons.join(' ')}
+        </Typography>
+      )}
+      {here && (
+        <Typography sx={{ mt: 1 }}>
+          {here.corrected && (
+            <>
+              As these cells lasted here: <strong>{lifeRange(here.corrected)}</strong>, in the middle{' '}
+              {lifeWords(here.corrected.p50Months)}.{' '}
+            </>
+          )}
+          {here.reasons.join(' ')}
+        </Typography>
+      )}
+      {life.verdict === 'forecast' && <Typography sx={{ mt: 1 }}>{visitWords(life, here, today)}</Typography>}
+    </>
+  );
+}
+
 /** How long the candidates last, drawn in a worker; the first is what goes in, or went in. */
 export function LifeCard({
   lots,
@@ -95,26 +192,8 @@ export function LifeCard({
   const gain = serviceGainOf(state, well, first.lot.code, book, today);
   return (
     <Section title={title}>
-      {progress !== null && (
-        <Stack direction="row" spacing={2} sx={{ alignItems: 'center' }}>
-          <LinearProgress
-            variant="determinate"
-            value={progress * 100}
-            aria-label="Drawing the forecast"
-            sx={{ flexGrow: 1 }}
-          />
-          <Button onClick={stop}>Stop</Button>
-        </Stack>
-      )}
-      {progress === null && lives === null && (
-        <Stack direction="row" spacing={2} sx={{ alignItems: 'center' }}>
-          <Typography>
-            {broke
-              ? 'The forecast failed, so the life of this cell is not known.'
-              : 'The forecast was stopped.'}
-          </Typography>
-          <Button onClick={again}>Draw it again</Button>
-        </Stack>
+      {(progress !== null || lives === null) && (
+        <Drawing progress={progress} broke={broke} onStop={stop} onAgain={again} />
       )}
       {life?.verdict === 'no forecast' && <Typography>{life.reasons.join(' ')}</Typography>}
       {life?.verdict !== 'no forecast' && (
@@ -122,49 +201,13 @@ export function LifeCard({
           <LifeChart life={life ?? null} title={`${first.lot.code} in this watch`} />
         </Suspense>
       )}
-      {life?.verdict === 'forecast' && (
-        <Typography sx={{ mt: 1 }}>
-          <strong>{lifeRange(life)}</strong>, in the middle {lifeWords(life.p50Months)}.{' '}
-          {life.reasons.join(' ')}
-        </Typography>
-      )}
-      {here && (
-        <Typography sx={{ mt: 1 }}>
-          {here.corrected && (
-            <>
-              As these cells lasted here: <strong>{lifeRange(here.corrected)}</strong>, in the middle{' '}
-              {lifeWords(here.corrected.p50Months)}.{' '}
-            </>
-          )}
-          {here.reasons.join(' ')}
-        </Typography>
-      )}
-      {life?.verdict === 'forecast' && (
-        <Typography sx={{ mt: 1 }}>{visitWords(life, here, today)}</Typography>
-      )}
+      {life && <LifeInWords life={life} here={here} />}
       {compared.length > 1 && (
-        <Table size="small" aria-label="Candidates in stock" sx={{ mt: 1, '& td, & th': { px: 1 } }}>
-          <HeadRow heads={['Cell, lot', 'Early end', 'Middle', 'A year of it']} />
-          <TableBody>
-            {compared.map(({ lotId, told, minorPerYear }) => {
-              const lot = asked.find((candidate) => candidate.lot.id === lotId)?.lot;
-              return (
-                <TableRow key={lotId}>
-                  <TableCell>
-                    {lot?.code}, {lot?.lotCode}
-                  </TableCell>
-                  <TableCell>{told ? lifeWords(told.p10Months) : '–'}</TableCell>
-                  <TableCell>
-                    {told ? `${lifeWords(told.p50Months)}${told.asHere ? ', as here' : ''}` : '–'}
-                  </TableCell>
-                  <TableCell>
-                    {minorPerYear === null ? '–' : money(Math.round(minorPerYear), context.policy.currency)}
-                  </TableCell>
-                </TableRow>
-              );
-            })}
-          </TableBody>
-        </Table>
+        <Candidates
+          compared={compared}
+          lots={asked.map(({ lot }) => lot)}
+          currency={context.policy.currency}
+        />
       )}
       {gain?.verdict === 'a service gains' && (
         <Typography sx={{ mt: 1 }}>{gain.reasons.join(' ')}</Typography>

@@ -133,12 +133,48 @@ function SignPart() {
   );
 }
 
+function Papers({ hasNextVisit }: { readonly hasNextVisit: boolean }) {
+  const { state, resource, technician } = useJob();
+  const { signature } = state;
+  const papers = `/api/jobs/${resource.job.id}`;
+  return (
+    <Paper component="section" aria-label="Papers" sx={{ p: 2 }}>
+      <Stack direction="row" spacing={1} sx={{ flexWrap: 'wrap', rowGap: 1 }}>
+        <Button variant="outlined" href={`${papers}/record.pdf`} target="_blank">
+          Record (PDF)
+        </Button>
+        <SavedFile href={`${papers}/job.json`} label="Whole job (JSON)" outlined />
+        {hasNextVisit && (
+          <Button variant="outlined" href={`${papers}/next-visit.ics`}>
+            Next visit (calendar)
+          </Button>
+        )}
+        {resource.customer && (
+          <DeviceButton
+            device="message-outbox"
+            does="tell the owner"
+            ask={
+              technician && {
+                ask: 'tell the owner',
+                jobId: resource.job.id,
+                technicianId: technician.id,
+                what: signature.state === 'signed' ? 'ready' : 'please ring',
+              }
+            }
+          >
+            {signature.state === 'signed' ? 'Tell the owner it is ready' : 'Ask the owner to ring'}
+          </DeviceButton>
+        )}
+      </Stack>
+    </Paper>
+  );
+}
+
 function Mat() {
-  const { state, context, resource, technician } = useJob();
+  const { state, context } = useJob();
   const result = useHandback();
   const { facts, signature } = state;
   const statement = signature.state === 'signed' ? signature.entry.payload.statement : result.statement;
-  const papers = `/api/jobs/${resource.job.id}`;
   return (
     <>
       {signature.state !== 'signed' && (
@@ -183,35 +219,7 @@ function Mat() {
         </Typography>
         <Slip statement={statement} currency={context.policy.currency} />
       </Paper>
-      <Paper component="section" aria-label="Papers" sx={{ p: 2 }}>
-        <Stack direction="row" spacing={1} sx={{ flexWrap: 'wrap', rowGap: 1 }}>
-          <Button variant="outlined" href={`${papers}/record.pdf`} target="_blank">
-            Record (PDF)
-          </Button>
-          <SavedFile href={`${papers}/job.json`} label="Whole job (JSON)" outlined />
-          {statement.nextVisitOn !== null && (
-            <Button variant="outlined" href={`${papers}/next-visit.ics`}>
-              Next visit (calendar)
-            </Button>
-          )}
-          {resource.customer && (
-            <DeviceButton
-              device="message-outbox"
-              does="tell the owner"
-              ask={
-                technician && {
-                  ask: 'tell the owner',
-                  jobId: resource.job.id,
-                  technicianId: technician.id,
-                  what: signature.state === 'signed' ? 'ready' : 'please ring',
-                }
-              }
-            >
-              {signature.state === 'signed' ? 'Tell the owner it is ready' : 'Ask the owner to ring'}
-            </DeviceButton>
-          )}
-        </Stack>
-      </Paper>
+      <Papers hasNextVisit={statement.nextVisitOn !== null} />
     </>
   );
 }

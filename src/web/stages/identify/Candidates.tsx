@@ -73,6 +73,58 @@ function CandidateKey({
   return null;
 }
 
+function Weighings({ of, why }: { readonly of: string; readonly why: Candidate['why'] }) {
+  return (
+    <Box
+      component="ul"
+      aria-label={`What speaks for and against ${of}`}
+      sx={{ listStyle: 'none', p: 0, m: 0, mt: 0.5 }}
+    >
+      {why.map((weighing) => (
+        <WeighingBar key={weighing.look} weighing={weighing} />
+      ))}
+    </Box>
+  );
+}
+
+/** How likely it is, and what tells most. */
+function Likelihood({
+  candidate,
+  words,
+  whyOpen,
+  onWhy,
+}: {
+  readonly candidate: Candidate;
+  readonly words: string;
+  readonly whyOpen: boolean;
+  readonly onWhy: () => void;
+}) {
+  const [best] = [...candidate.why].sort((a, b) => Math.abs(b.bits) - Math.abs(a.bits));
+  return (
+    <Box sx={{ flexGrow: 1, minWidth: 80 }}>
+      <LinearProgress
+        variant="determinate"
+        value={candidate.probability * 100}
+        aria-label={`${words}: ${percent(candidate.probability)}`}
+        sx={{ height: 10, borderRadius: 1 }}
+      />
+      <Typography variant="body2">
+        {percent(candidate.probability)}
+        {best ? `: ${best.book}` : ''}{' '}
+        <Button
+          size="small"
+          onClick={onWhy}
+          aria-expanded={whyOpen}
+          aria-label={`Why ${words}`}
+          sx={{ minWidth: 0, py: 0, my: -1 }}
+        >
+          Why
+        </Button>
+      </Typography>
+    </Box>
+  );
+}
+
 function CandidateRow({
   candidate,
   rank,
@@ -90,7 +142,6 @@ function CandidateRow({
   const { book, technician, state } = useJob();
   const recordMovement = useRecordMovement();
   const words = calibreWords(candidate.code, candidate.revision);
-  const [best] = [...candidate.why].sort((a, b) => Math.abs(b.bits) - Math.abs(a.bits));
   const [whyOpen, setWhyOpen] = useState(false);
   const engraved = state.facts.engraving !== null;
   const choose = (): void =>
@@ -117,27 +168,12 @@ function CandidateRow({
             {book.maker(candidate.makerId)?.name ?? candidate.makerId}
           </Typography>
         </Box>
-        <Box sx={{ flexGrow: 1, minWidth: 80 }}>
-          <LinearProgress
-            variant="determinate"
-            value={candidate.probability * 100}
-            aria-label={`${words}: ${percent(candidate.probability)}`}
-            sx={{ height: 10, borderRadius: 1 }}
-          />
-          <Typography variant="body2">
-            {percent(candidate.probability)}
-            {best ? `: ${best.book}` : ''}{' '}
-            <Button
-              size="small"
-              onClick={() => setWhyOpen(!whyOpen)}
-              aria-expanded={whyOpen}
-              aria-label={`Why ${words}`}
-              sx={{ minWidth: 0, py: 0, my: -1 }}
-            >
-              Why
-            </Button>
-          </Typography>
-        </Box>
+        <Likelihood
+          candidate={candidate}
+          words={words}
+          whyOpen={whyOpen}
+          onWhy={() => setWhyOpen(!whyOpen)}
+        />
         {chosen ? (
           <Typography sx={{ fontWeight: 700 }}>chosen</Typography>
         ) : (
@@ -154,17 +190,7 @@ function CandidateRow({
           </Button>
         )}
       </Stack>
-      {whyOpen && (
-        <Box
-          component="ul"
-          aria-label={`What speaks for and against ${words}`}
-          sx={{ listStyle: 'none', p: 0, m: 0, mt: 0.5 }}
-        >
-          {candidate.why.map((weighing) => (
-            <WeighingBar key={weighing.look} weighing={weighing} />
-          ))}
-        </Box>
-      )}
+      {whyOpen && <Weighings of={words} why={candidate.why} />}
     </Box>
   );
 }

@@ -46,6 +46,26 @@ function cellOf({ charge, wells }: Calibre): string {
   return codes.length === 0 ? '' : `, a ${codes.join(' and a ')},`;
 }
 
+function KnownFields() {
+  const { book } = useJob();
+  return (
+    <>
+      <calibreFields.TextLine name="code" label="Code, as marked" mono autoFocus />
+      <calibreFields.ListChoice
+        name="makerId"
+        label="Maker"
+        options={[
+          { value: '', label: 'choose the maker' },
+          ...book.makers.map(({ id, name }) => ({ value: id, label: name })),
+        ]}
+      />
+      <calibreFields.TextLine name="cellCode" label="Cell, blank if not known" mono />
+      <calibreFields.MeasureField name="widthMm" label="Width" quantity="lengthMm" optional />
+      <calibreFields.MeasureField name="currentUA" label="Current measured" quantity="currentUA" optional />
+    </>
+  );
+}
+
 function UnknownCalibreDialog({
   sister,
   onClose,
@@ -102,23 +122,7 @@ function UnknownCalibreDialog({
               or general figures meanwhile.
             </DialogContentText>
             <Stack spacing={1.5} sx={{ mt: 2 }}>
-              <calibreFields.TextLine name="code" label="Code, as marked" mono autoFocus />
-              <calibreFields.ListChoice
-                name="makerId"
-                label="Maker"
-                options={[
-                  { value: '', label: 'choose the maker' },
-                  ...book.makers.map(({ id, name }) => ({ value: id, label: name })),
-                ]}
-              />
-              <calibreFields.TextLine name="cellCode" label="Cell, blank if not known" mono />
-              <calibreFields.MeasureField name="widthMm" label="Width" quantity="lengthMm" optional />
-              <calibreFields.MeasureField
-                name="currentUA"
-                label="Current measured"
-                quantity="currentUA"
-                optional
-              />
+              <KnownFields />
               {failed && <Alert severity="error">{failed}</Alert>}
             </Stack>
           </DialogContent>

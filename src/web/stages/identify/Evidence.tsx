@@ -67,6 +67,35 @@ function TypedLook(props: { readonly look: Look; readonly helper?: string }) {
   return useAskedLook() === props.look ? null : <TypedLookField {...props} />;
 }
 
+/** What stands at the end of such a field: its unit and caliper, or the way to record what was typed. */
+function LookEnd({
+  look,
+  changed,
+  mayRecord,
+  onText,
+}: {
+  readonly look: Look;
+  readonly changed: boolean;
+  readonly mayRecord: boolean;
+  readonly onText: (text: string) => void;
+}) {
+  return (
+    <InputAdornment position="end">
+      {LOOKS[look].as === 'mm' && !changed && (
+        <>
+          mm
+          <TakeButton device="caliper" ask={{ ask: 'length' }} label={label(look)} onText={onText} />
+        </>
+      )}
+      {changed && (
+        <Button type="submit" disabled={!mayRecord} sx={{ minWidth: 0 }}>
+          Record
+        </Button>
+      )}
+    </InputAdornment>
+  );
+}
+
 /** A text or a size: the ranking follows while it is typed, Enter records it. */
 export function TypedLookField({ look, helper }: { readonly look: Look; readonly helper?: string }) {
   const { setTyped: follow, setHeld } = useEvidence();
@@ -124,21 +153,7 @@ export function TypedLookField({ look, helper }: { readonly look: Look; readonly
         slotProps={{
           inputLabel: { shrink: true },
           input: {
-            endAdornment: (
-              <InputAdornment position="end">
-                {as === 'mm' && !changed && (
-                  <>
-                    mm
-                    <TakeButton device="caliper" ask={{ ask: 'length' }} label={label(look)} onText={take} />
-                  </>
-                )}
-                {changed && (
-                  <Button type="submit" disabled={!mayRecord} sx={{ minWidth: 0 }}>
-                    Record
-                  </Button>
-                )}
-              </InputAdornment>
-            ),
+            endAdornment: <LookEnd look={look} changed={changed} mayRecord={mayRecord} onText={take} />,
           },
           htmlInput: {
             'data-wanted': wanted,

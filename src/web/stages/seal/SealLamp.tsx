@@ -171,85 +171,44 @@ function Dies() {
   );
 }
 
-/** What is worked out for this stage. */
-export function SealLamp() {
-  const { state, asks, context, resource } = useJob();
-  const { schools } = context.policy;
-  const { facts } = state;
-  const { advice, fitted: ringIn, kind, kindKnown, screwCount } = useSealing();
-  const done = activeRing(facts)?.payload ?? null;
-  const followed = done === null || isAsAdvised(done.state, advice);
-  const open = openParts(facts);
-  const pairing = pairBack(facts);
+/** How this shop closes such a back, once anybody said how it opens. */
+function HowItCloses() {
+  const { schools } = useJob().context.policy;
+  const { kind, kindKnown } = useSealing();
   const school = closingSchool(kind);
   const way = school && wayTaken(schools, school);
+  return kindKnown ? (
+    <LampAnswer
+      question={way ? 'This shop closes' : 'It closes'}
+      standing="good"
+      answer={capital(way ? way.way : (backs[kind].closes[0] ?? ''))}
+      reasons={[
+        ...(way ? [way.reason] : [`Mind: ${backs[kind].minds}.`]),
+        `Grease by ${schools.grease === 'either' ? 'pad, or fingers and wipe' : schools.grease}.`,
+      ]}
+    />
+  ) : (
+    <LampAnswer
+      question="It closes"
+      standing="open"
+      answer="Not yet known"
+      reasons={['Nobody said yet how it opens.']}
+    />
+  );
+}
+
+/** What must be in its place, or seen running, before the watch is shut. */
+function BeforeClosing() {
+  const { state, asks, resource } = useJob();
+  const { facts } = state;
+  const open = openParts(facts);
   const unseen = notSeenRunning(state);
   const cellMissing = state.progress.some(({ missing }) =>
     missing.some(({ requirement }) => requirement === 'cell.fitted'),
   );
   const isClosed = facts.closed !== null;
-  const counted = facts.seals?.payload;
   return (
     <>
-      <LampAnswer
-        question="Gasket: renew or reuse?"
-        standing={!followed ? 'care' : advice.verdict === 'look at it' && !done ? 'open' : 'good'}
-        answer={capital(advice.verdict)}
-        reasons={[...advice.reasons, ...(followed ? [] : [`Recorded otherwise: ${done.reason}`])]}
-      />
-      <OldRing />
-      <WhichRing />
-      {ringIn !== null && (
-        <LampAnswer
-          question="The ring that went in"
-          standing={STANDING_OF_FIT[ringIn.verdict]}
-          answer={capital(ringIn.verdict)}
-          reasons={ringIn.reasons}
-        />
-      )}
-      {facts.closed === null && !kindKnown && (
-        <LampAnswer
-          question="It closes"
-          standing="open"
-          answer="Not yet known"
-          reasons={['Nobody said yet how it opens.']}
-        />
-      )}
-      {facts.closed === null && kindKnown && (
-        <LampAnswer
-          question={way ? 'This shop closes' : 'It closes'}
-          standing="good"
-          answer={capital(way ? way.way : (backs[kind].closes[0] ?? ''))}
-          reasons={[
-            ...(way ? [way.reason] : [`Mind: ${backs[kind].minds}.`]),
-            `Grease by ${schools.grease === 'either' ? 'pad, or fingers and wipe' : schools.grease}.`,
-          ]}
-        />
-      )}
-      <Dies />
-      {kind === 'plate on screws' && facts.closed === null && (
-        <LampAnswer
-          question="The screws, round by round"
-          standing="good"
-          answer={`${screwCount}, crosswise`}
-          reasons={['All in first, none tight; then crosswise, so that the plate comes down evenly.']}
-        >
-          <ScrewRound count={screwCount} />
-        </LampAnswer>
-      )}
-      {counted && (
-        <LampAnswer
-          question="Seals counted on opening"
-          standing="care"
-          answer={`${counted.rim + counted.innerCover + counted.hatch} to account for`}
-          reasons={[
-            `${counted.rim} at the rim, ${counted.innerCover} of an inner cover, ${counted.hatch} of a hatch.`,
-          ]}
-        />
-      )}
-      <Caution>
-        Silicone grease only: mineral grease swells rubber. Change cots before touching cell or movement.
-      </Caution>
       {cellMissing && (
         <Caution grave>
           {isClosed
@@ -279,6 +238,63 @@ export function SealLamp() {
           </LampAnswer>
         </>
       )}
+    </>
+  );
+}
+
+/** What is worked out for this stage. */
+export function SealLamp() {
+  const { state } = useJob();
+  const { facts } = state;
+  const { advice, fitted: ringIn, kind, screwCount } = useSealing();
+  const done = activeRing(facts)?.payload ?? null;
+  const followed = done === null || isAsAdvised(done.state, advice);
+  const pairing = pairBack(facts);
+  const counted = facts.seals?.payload;
+  return (
+    <>
+      <LampAnswer
+        question="Gasket: renew or reuse?"
+        standing={!followed ? 'care' : advice.verdict === 'look at it' && !done ? 'open' : 'good'}
+        answer={capital(advice.verdict)}
+        reasons={[...advice.reasons, ...(followed ? [] : [`Recorded otherwise: ${done.reason}`])]}
+      />
+      <OldRing />
+      <WhichRing />
+      {ringIn !== null && (
+        <LampAnswer
+          question="The ring that went in"
+          standing={STANDING_OF_FIT[ringIn.verdict]}
+          answer={capital(ringIn.verdict)}
+          reasons={ringIn.reasons}
+        />
+      )}
+      {facts.closed === null && <HowItCloses />}
+      <Dies />
+      {kind === 'plate on screws' && facts.closed === null && (
+        <LampAnswer
+          question="The screws, round by round"
+          standing="good"
+          answer={`${screwCount}, crosswise`}
+          reasons={['All in first, none tight; then crosswise, so that the plate comes down evenly.']}
+        >
+          <ScrewRound count={screwCount} />
+        </LampAnswer>
+      )}
+      {counted && (
+        <LampAnswer
+          question="Seals counted on opening"
+          standing="care"
+          answer={`${counted.rim + counted.innerCover + counted.hatch} to account for`}
+          reasons={[
+            `${counted.rim} at the rim, ${counted.innerCover} of an inner cover, ${counted.hatch} of a hatch.`,
+          ]}
+        />
+      )}
+      <Caution>
+        Silicone grease only: mineral grease swells rubber. Change cots before touching cell or movement.
+      </Caution>
+      <BeforeClosing />
       {pairing.verdict !== 'not asked' && (
         <LampAnswer
           question="Is it this watch’s own back?"

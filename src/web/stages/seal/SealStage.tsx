@@ -123,61 +123,90 @@ function NowCard() {
   );
 }
 
+function GasketCard() {
+  const { facts } = useJob().state;
+  return (
+    <FactCard
+      kind="seal.gasket"
+      files
+      title="Gasket"
+      recorded={activeRing(facts)}
+      defaults={{
+        state: null,
+        findings: [],
+        ageYears: null,
+        meetsWater: facts.wear ? meetsWater(facts.wear.payload.uses) : null,
+        greased: null,
+        greasedBy: 'not noted',
+        profile: 'not seen',
+        size: '',
+        lotId: null,
+        reason: '',
+      }}
+      beside={
+        <>
+          <Box sx={{ width: 190 }}>
+            <sealGasket.MeasureField
+              name="ageYears"
+              quantity="years"
+              optional
+              helper="blank if nobody knows"
+            />
+          </Box>
+        </>
+      }
+    >
+      <GasketFields />
+    </FactCard>
+  );
+}
+
+function PairedCard() {
+  const { facts } = useJob().state;
+  const pairing = pairBack(facts);
+  return pairing.verdict === 'not asked' ? null : (
+    <FactCard
+      key={`paired-${facts.paired?.id ?? ''}`}
+      kind="seal.paired"
+      title="Back and case paired"
+      recorded={facts.paired}
+      defaults={{ inBack: '' }}
+      hint={<Typography color="text.secondary">{pairing.reasons.join(' ')}</Typography>}
+    >
+      <sealPaired.TextLine name="inBack" mono helper="blank where none stands there" />
+    </FactCard>
+  );
+}
+
+function OtherSealsCard() {
+  const { state, asks } = useJob();
+  const { facts } = state;
+  return (
+    <FactCard
+      kind="seal.other"
+      title="Crown, pusher and crystal seals"
+      recorded={facts.otherSeals}
+      defaults={{ crown: null, pushers: null, crystal: null }}
+    >
+      <sealOther.Choice name="crown" options={optionsOf(SEAL_STATES)} wanted={asks('seal.other')} />
+      <sealOther.Choice name="pushers" options={optionsOf(SEAL_STATES)} />
+      <sealOther.Choice name="crystal" options={optionsOf(SEAL_STATES)} />
+    </FactCard>
+  );
+}
+
 function Mat() {
   const { state, asks, resource } = useJob();
   const followUp = resource.job.followedBy.find((each) => each.why === 'interim closing');
   const { facts } = state;
   const { kind } = useSealing();
-  const pairing = pairBack(facts);
   const photos = useMarkedPhotos();
   const insideCounted = sealsInside(facts) > 0;
   return (
     <>
-      <FactCard
-        kind="seal.gasket"
-        files
-        title="Gasket"
-        recorded={activeRing(facts)}
-        defaults={{
-          state: null,
-          findings: [],
-          ageYears: null,
-          meetsWater: facts.wear ? meetsWater(facts.wear.payload.uses) : null,
-          greased: null,
-          greasedBy: 'not noted',
-          profile: 'not seen',
-          size: '',
-          lotId: null,
-          reason: '',
-        }}
-        beside={
-          <>
-            <Box sx={{ width: 190 }}>
-              <sealGasket.MeasureField
-                name="ageYears"
-                quantity="years"
-                optional
-                helper="blank if nobody knows"
-              />
-            </Box>
-          </>
-        }
-      >
-        <GasketFields />
-      </FactCard>
+      <GasketCard />
       {insideCounted && <InsideSealsCard wanted />}
-      {pairing.verdict !== 'not asked' && (
-        <FactCard
-          key={`paired-${facts.paired?.id ?? ''}`}
-          kind="seal.paired"
-          title="Back and case paired"
-          recorded={facts.paired}
-          defaults={{ inBack: '' }}
-          hint={<Typography color="text.secondary">{pairing.reasons.join(' ')}</Typography>}
-        >
-          <sealPaired.TextLine name="inBack" mono helper="blank where none stands there" />
-        </FactCard>
-      )}
+      <PairedCard />
       <FactCard
         kind="seal.closed"
         files
@@ -223,18 +252,7 @@ function Mat() {
           {
             title: 'Crown, pusher and crystal seals',
             shown: facts.otherSeals !== null || asks('seal.other'),
-            card: (
-              <FactCard
-                kind="seal.other"
-                title="Crown, pusher and crystal seals"
-                recorded={facts.otherSeals}
-                defaults={{ crown: null, pushers: null, crystal: null }}
-              >
-                <sealOther.Choice name="crown" options={optionsOf(SEAL_STATES)} wanted={asks('seal.other')} />
-                <sealOther.Choice name="pushers" options={optionsOf(SEAL_STATES)} />
-                <sealOther.Choice name="crystal" options={optionsOf(SEAL_STATES)} />
-              </FactCard>
-            ),
+            card: <OtherSealsCard />,
           },
         ]}
       />

@@ -21,6 +21,42 @@ interface Watched {
   readonly watchFor: number;
 }
 
+/** The time, and the crown home. */
+function TimeCards() {
+  const { state } = useJob();
+  const { facts } = state;
+  const ran = seenRunning(facts) !== null;
+  return (
+    <>
+      <FactCard
+        kind="set.time"
+        title="Time"
+        recorded={facts.timeSet}
+        defaults={{ set: null }}
+        keyed={ran}
+        hint={<Before entry={facts.timeSet ? null : (facts.beforeClosing?.timeSet ?? null)} />}
+        answers={[
+          { label: 'Set to the signal', payload: { set: true } },
+          { label: 'Not set', payload: { set: false } },
+        ]}
+      />
+      {(crownOf(state) === 'screwed down' || facts.crownDown !== null) && (
+        <FactCard
+          kind="set.crown-down"
+          title="Crown screwed down"
+          recorded={facts.crownDown}
+          defaults={{ down: null }}
+          keyed={facts.timeSet !== null}
+          answers={[
+            { label: 'Screwed down', payload: { down: true } },
+            { label: 'Not screwed down', payload: { down: false } },
+          ]}
+        />
+      )}
+    </>
+  );
+}
+
 function Mat({ movement, watchFor }: Watched) {
   const { state, asks, book } = useJob();
   const { facts, calibre } = state;
@@ -57,31 +93,7 @@ function Mat({ movement, watchFor }: Watched) {
           },
         ]}
       />
-      <FactCard
-        kind="set.time"
-        title="Time"
-        recorded={facts.timeSet}
-        defaults={{ set: null }}
-        keyed={ran}
-        hint={<Before entry={facts.timeSet ? null : (beforeClosing?.timeSet ?? null)} />}
-        answers={[
-          { label: 'Set to the signal', payload: { set: true } },
-          { label: 'Not set', payload: { set: false } },
-        ]}
-      />
-      {(crownOf(state) === 'screwed down' || facts.crownDown !== null) && (
-        <FactCard
-          kind="set.crown-down"
-          title="Crown screwed down"
-          recorded={facts.crownDown}
-          defaults={{ down: null }}
-          keyed={facts.timeSet !== null}
-          answers={[
-            { label: 'Screwed down', payload: { down: true } },
-            { label: 'Not screwed down', payload: { down: false } },
-          ]}
-        />
-      )}
+      <TimeCards />
       <FunctionsCard />
       <OptionalFacts
         facts={[
