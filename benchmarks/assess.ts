@@ -65,8 +65,8 @@ export function assess(name: string, watches: number, { uniform }: Chance, made:
   for (let watch = 0; watch < watches; watch += 1) {
     const { faults, question, look } = made();
     const observed = new Map<string, string>([['shows', look('shows')]]);
-    for (const told of TOLD)
-      if (uniform() < OWNERS_TELL && look(told) === 'there') observed.set(told, 'there');
+    for (const answer of TOLD)
+      if (uniform() < OWNERS_TELL && look(answer) === 'there') observed.set(answer, 'there');
     const ask = (): ReturnType<typeof diagnose> =>
       diagnose({ ...question, observed: observed as unknown as FaultQuestion['observed'] });
     let said = ask();

@@ -280,12 +280,12 @@ function made(): Ailing {
         ? outcomeOf(HEALTHY[observable] ?? { absent: 1 })
         : touching.map(outcomeOf).reduce((a, b) => signWorse(a, b, observable));
     // What stands still for any reason is not brought back by a charge.
-    const told =
+    const answer =
       observable === 'after a charge' && touching.length === 0 && look('shows') === 'dead'
         ? 'does not run'
         : outcome;
-    seen.set(observable, told);
-    return told;
+    seen.set(observable, answer);
+    return answer;
   };
   return {
     faults: ailments.map(({ fault }) => fault).filter((fault) => fault !== ''),

@@ -16,7 +16,7 @@ const share = (part: number, of: number): string => `${((100 * part) / of).toFix
 for (const known of ['measured', 'book', 'family'] as const)
   for (const dated of [true, false]) {
     const cells = Array.from({ length: CELLS / 2 }, () => cellMade(given, known, dated));
-    const told = (more: number) => {
+    const answer = (more: number) => {
       let [dead, within, of] = [0, 0, 0];
       for (const cell of cells) {
         const life = expectedLife(cell.asked);
@@ -28,7 +28,7 @@ for (const known of ['measured', 'book', 'family'] as const)
       }
       return { dead, within, of };
     };
-    const [plain, higher] = [told(1), told(1.05)];
+    const [plain, higher] = [answer(1), answer(1.05)];
     console.log(
       `Drain ${known}, ${dated ? 'dated' : 'of no known age'}, ${plain.of} cells: dead before the next visit ${share(plain.dead, plain.of)} (aim ${DEAD.from * 100} to ${DEAD.to * 100} %), P10 to P90 holds ${share(plain.within, plain.of)} (aim ${WITHIN.from * 100} to ${WITHIN.to * 100} %); with a drain 5 % higher than thought ${share(higher.dead, higher.of)} and ${share(higher.within, higher.of)}.`,
     );

@@ -77,7 +77,7 @@ function seen({ medianMonths, spread, liesMonths }: Pooled, shop: Shop): CellLif
   if (liesMonths + delay >= out || uniform() >= shop.comesBack) return { ...none, outMonths: out };
   const found = { ...none, outMonths: null, seenAgain: true, broughtMonths: liesMonths + delay };
   // A month or a year of the calendar, which has nothing to do with the watch.
-  const told = (each: number): CellLife => {
+  const answer = (each: number): CellLife => {
     const shift = uniform() * each;
     const begins = Math.floor((liesMonths + shift) / each) * each - shift;
     return {
@@ -87,8 +87,8 @@ function seen({ medianMonths, spread, liesMonths }: Pooled, shop: Shop): CellLif
     };
   };
   const knows = uniform();
-  if (knows < 0.4) return told(1);
-  if (knows < 0.55) return told(12);
+  if (knows < 0.4) return answer(1);
+  if (knows < 0.55) return answer(12);
   return { ...found, spentByMonths: liesMonths + delay };
 }
 

@@ -394,19 +394,19 @@ const share = (part: number, of: number): string => `${((100 * part) / Math.max(
 let missed = false;
 /** Watches brought in, of which so many are strangers: what is told of each, and how far the tenths are off. */
 function answersOf(identifier: Identifier, strangersHere: number): readonly Told[] {
-  const told: Told[] = [];
-  while (told.length < ANSWERS) {
+  const answer: Told[] = [];
+  while (answer.length < ANSWERS) {
     const known = uniform() >= strangersHere;
     const each = tell(identifier, known, !known && uniform() < 0.5, null);
-    if (each) told.push(each);
+    if (each) answer.push(each);
   }
-  const ofBook = told.filter(({ known }) => known);
+  const ofBook = answer.filter(({ known }) => known);
   console.log(
     `${ANSWERS} observations over ${built.length} calibres in families, ${share(strangersHere, 1)} strangers, half of them sisters: first right ${share(ofBook.filter(({ firstRight }) => firstRight).length, ofBook.length)}.`,
   );
   let together = 0;
   for (let tenth = 0; tenth < 10; tenth += 1) {
-    const these = told.filter(({ given }) => Math.min(9, Math.floor(given * 10)) === tenth);
+    const these = answer.filter(({ given }) => Math.min(9, Math.floor(given * 10)) === tenth);
     if (these.length < 50) continue;
     const given = these.reduce((sum, each) => sum + each.given, 0) / these.length;
     const right = these.filter((each) => each.right).length / these.length;
@@ -420,10 +420,10 @@ function answersOf(identifier: Identifier, strangersHere: number): readonly Told
     );
   }
   console.log(`  Off by ${(100 * together).toFixed(1)} points on the whole.`);
-  return told;
+  return answer;
 }
-const told = answersOf(identifier, STRANGERS);
-const strangers = told.filter(({ known }) => !known);
+const answer = answersOf(identifier, STRANGERS);
+const strangers = answer.filter(({ known }) => !known);
 const sure = strangers.filter(({ called }) => called).length;
 const FOUR = ['mark', 'widthMm', 'seconds', 'date', 'heldBy'];
 const sisters: Told[] = [];

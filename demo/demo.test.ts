@@ -229,7 +229,7 @@ describe('the demo', () => {
     const again = mkdtempSync(join(tmpdir(), 'wax-demo-'));
     await buildDemo(again);
     const other = openStore({ dataDir: again });
-    const told = (from: Store): string =>
+    const answer = (from: Store): string =>
       JSON.stringify(
         from.logbook
           .all()
@@ -239,7 +239,7 @@ describe('the demo', () => {
               ?.entries.map(({ kind, payload, occurredAt }) => ({ kind, payload, occurredAt })),
           ),
       );
-    expect(told(other)).toBe(told(store));
+    expect(answer(other)).toBe(answer(store));
     other.close();
     rmSync(again, { recursive: true, force: true });
   });

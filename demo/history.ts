@@ -220,8 +220,8 @@ export function history(book: Book): { readonly jobs: DemoJob[]; readonly lots: 
       refer: 0,
     }[service];
     const overnight = service === 'recharge or new accumulator' || service === 'reseal and test';
-    const told = complaint();
-    if (told.picked.includes('stopped') && stopsDaysAgo !== null && chance(0.6))
+    const answer = complaint();
+    if (answer.picked.includes('stopped') && stopsDaysAgo !== null && chance(0.6))
       step('arrive.stopped', { stoppedOn: monthOf(stopsDaysAgo) });
     known.stopsDaysAgo = null;
     known.comesDaysAgo = chance(0.5) ? Math.round(daysAgo - between(300, 900)) : null;
@@ -246,7 +246,7 @@ export function history(book: Book): { readonly jobs: DemoJob[]; readonly lots: 
       promisedInMinutes:
         -Math.max(DAY_MINUTES, arrived) + (overnight ? DAY_MINUTES + 60 : 30 + Math.floor(between(0, 60))),
       watch: known.watch,
-      complaint: told,
+      complaint: answer,
       service: { service, priceMinor: price },
       steps,
       signedAfter: done,

@@ -176,10 +176,10 @@ test('two technicians sign at once: one signature stands, the other is told so',
     .poll(async () => (await job()).entries.filter((entry) => entry.kind === 'handback.signed').length)
     .toBe(1);
   // The one who came second saw their own seal for a moment, until the server said no.
-  const told = (): Promise<number[]> =>
+  const answer = (): Promise<number[]> =>
     Promise.all([one, other].map((page) => page.getByRole('button', { name: '1 needs you' }).count()));
-  await expect.poll(async () => (await told()).sort()).toEqual([0, 1]);
-  const refused = (await told())[0] === 1 ? one : other;
+  await expect.poll(async () => (await answer()).sort()).toEqual([0, 1]);
+  const refused = (await answer())[0] === 1 ? one : other;
   await refused.getByRole('button', { name: '1 needs you' }).click();
   await expect(refused.getByRole('dialog')).toContainText('The job is signed already');
 });

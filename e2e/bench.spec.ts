@@ -47,8 +47,8 @@ test.describe('devices that type', () => {
     await engraving.focus();
     await typeAsDevice(page, '1.55V');
     await expect(engraving).toHaveValue('OR 4');
-    const told = page.getByText('1.55V was read, and nothing here wants it.');
-    await expect(told).toBeVisible();
+    const answer = page.getByText('1.55V was read, and nothing here wants it.');
+    await expect(answer).toBeVisible();
     await page.getByRole('button', { name: 'Put it where I was' }).click();
     await expect(engraving).toHaveValue('1.55V');
     await page.keyboard.press('Escape');

@@ -434,11 +434,11 @@ export async function expectAccessible(
     async ([exclude, rules]) => {
       const { axe: here } = window as unknown as { readonly axe: typeof axe };
       // Only what fails is written up: telling where everything else passed takes most of the time.
-      const told = await here.run(
+      const answer = await here.run(
         { include: [['html']], exclude },
         { resultTypes: ['violations'], ...rules },
       );
-      return told.violations.map(
+      return answer.violations.map(
         ({ id, nodes }) => `${id}: ${nodes.map(({ target }) => target.join(' ')).join(' | ')}`,
       );
     },

@@ -43,11 +43,11 @@ test('what is typed over an owner found again is told to put them right, or begi
   const owner = page.getByRole('combobox', { name: 'Owner' });
   await owner.fill('Corin');
   await page.getByRole('option').first().click();
-  const told = page.getByText(/right, on every job/);
-  await expect(told).toHaveCount(0);
+  const answer = page.getByText(/right, on every job/);
+  await expect(answer).toHaveCount(0);
   await owner.fill('Somebody Else');
-  await expect(told).toBeVisible();
+  await expect(answer).toBeVisible();
   await page.getByRole('button', { name: 'It is another person' }).click();
-  await expect(told).toHaveCount(0);
+  await expect(answer).toHaveCount(0);
   await expect(page.getByRole('radiogroup', { name: 'Which watch?' })).toHaveCount(0);
 });

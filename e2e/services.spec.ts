@@ -309,7 +309,7 @@ test('light-charged, from complaint to hand-back: charged before it is condemned
   expect(before).not.toBe('none');
   await card(page, 'Looked at under the light').getByRole('button', { name: 'Steps normally' }).click();
   await expect.poll(readyAt).not.toBe(before);
-  const minutes = (told: string): number => Date.parse(`${told.replace(/^\w+ /, '2026 ')} UTC`);
+  const minutes = (answer: string): number => Date.parse(`${answer.replace(/^\w+ /, '2026 ')} UTC`);
   expect(minutes(await readyAt())).toBeLessThan(minutes(before));
   // It signals low again after enough light: tired, and renewed by its kit.
   const charge = card(page, 'Charged and watched');

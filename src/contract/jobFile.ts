@@ -136,8 +136,8 @@ function readJob(value: unknown, at: string): JobFromFile | NonNullable<Problem[
   } = parsed.data;
   const wrong: NonNullable<Problem['fields']> = [];
   const entries = parsed.data.entries.flatMap((stored, index) => {
-    const { recordedAt, counter, sequence: _, jobId: __, ...told } = stored;
-    const entry = newEntry.safeParse(upcastNewEntry(told));
+    const { recordedAt, counter, sequence: _, jobId: __, ...rest } = stored;
+    const entry = newEntry.safeParse(upcastNewEntry(rest));
     if (!entry.success) {
       wrong.push(
         ...fieldsOf(entry.error).map(({ path, message }) => ({

@@ -253,9 +253,9 @@ describe('a table of the book as CSV', () => {
     );
     const { news, report } = await send('case-types', [BARE, ...rows].join('\n'), 'no');
     expect(report).toMatchObject({ lines: 10_000, added: 10_000, errors: [], applied: true });
-    const told = news.flatMap((each) => ('progress' in each ? [each.progress.done] : []));
-    expect(told.length).toBeGreaterThan(10);
-    expect(told).toEqual([...told].sort((a, b) => a - b));
+    const answer = news.flatMap((each) => ('progress' in each ? [each.progress.done] : []));
+    expect(answer.length).toBeGreaterThan(10);
+    expect(answer).toEqual([...answer].sort((a, b) => a - b));
     expect(bookNow().caseTypes.length).toBeGreaterThan(10_000);
   });
 

@@ -254,16 +254,16 @@ describe('entries of a file for a job that is here are judged like those typed h
   });
 
   it('count as they are told the second time, where the first was refused whole and left nothing', async () => {
-    const told = (promisedAt: string) => inFile(job, 'n', 'arrive.promise', { promisedAt });
+    const answer = (promisedAt: string) => inFile(job, 'n', 'arrive.promise', { promisedAt });
     await leavesAll(
       withMore(
-        told('2026-03-18T10:00:00.000Z'),
+        answer('2026-03-18T10:00:00.000Z'),
         inFile(job, 'f', 'cell.fitted', { ...fittedFromLot, lotId: idOf('elsewhere') }),
       ),
       422,
       'not in this stock',
     );
-    expect((await takeIn(here, withMore(told('2026-03-19T10:00:00.000Z')))).status).toBe(201);
+    expect((await takeIn(here, withMore(answer('2026-03-19T10:00:00.000Z')))).status).toBe(201);
     const rack = (await here.get<{ id: string; promisedAt: string }[]>('/api/rack')).body;
     expect(rack.find(({ id }) => id === job)?.promisedAt).toBe('2026-03-19T10:00:00.000Z');
   });
@@ -489,7 +489,7 @@ describe('a job of another counter that is new here', () => {
 
 describe('a file that tells of a watch that is here', () => {
   /** The same watch as taken in here, taken in and given another cell there under another owner, as a file. */
-  async function told(mine: string, wellMeasured = true): Promise<JobFile> {
+  async function answer(mine: string, wellMeasured = true): Promise<JobFile> {
     await there.post('/api/lots', { ...delivery, lotCode: 'S-9' });
     const job = await there.takeIn('theirs', { watchId: newJob('a').watchId });
     if (wellMeasured) await there.record(job, 'theirs measured', 'cell.well-measured', WELL);
@@ -509,7 +509,7 @@ describe('a file that tells of a watch that is here', () => {
     const before = (await here.get<CarriedLot>('/api/lots/carried?supplier=Saltmarsh Wholesale&lot=S-1'))
       .body;
     expect(before.watches).toMatchObject([{ jobId: mine, laterElsewhere: null }]);
-    expect((await takeIn(here, await told(mine))).status).toBe(201);
+    expect((await takeIn(here, await answer(mine))).status).toBe(201);
     const { body } = await here.get<CarriedLot>('/api/lots/carried?supplier=Saltmarsh Wholesale&lot=S-1');
     expect(body.watches).toMatchObject([
       { jobId: mine, laterElsewhere: { cellCode: 'SR621SW', counter: 'Test counter' } },
@@ -547,7 +547,7 @@ describe('a file that tells of a watch that is here', () => {
     ['recorded', (file: JobFile) => withFirst(file, { recordedAt: '2026-03-18T12:00:00.000Z' }), 422],
     ['done', (file: JobFile) => withFirst(file, { occurredAt: '2026-03-18T12:00:00.000Z' }), 422],
   ])('is refused where it was %s at a time nobody saw yet', async (_, change, status) => {
-    const file = change(await told(''));
+    const file = change(await answer(''));
     expect((await takeIn(here, file)).status).toBe(status);
     expect((await here.get<JobSummary[]>('/api/rack')).body).toEqual([]);
   });

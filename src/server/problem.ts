@@ -210,8 +210,8 @@ export function problemHandler(log: Logger) {
       const { method, originalUrl } = request;
       log.error({ err: error, request: `${method} ${originalUrl}`, requestId: id }, problem.title);
     }
-    const told: Problem = { ...problem, ...(typeof id === 'string' ? { requestId: id } : {}) };
-    response.status(problem.status).type('application/problem+json').send(JSON.stringify(told));
+    const withId: Problem = { ...problem, ...(typeof id === 'string' ? { requestId: id } : {}) };
+    response.status(problem.status).type('application/problem+json').send(JSON.stringify(withId));
   };
 }
 
@@ -318,8 +318,8 @@ function storageFault(detail: string, whatToDo: string): HttpProblem {
 }
 
 /** The file at the path of the database is not the one that is open. */
-function databaseLost({ standing }: DatabaseLost): HttpProblem {
-  return standing === 'gone'
+function databaseLost({ presence }: DatabaseLost): HttpProblem {
+  return presence === 'gone'
     ? storageFault(
         'The database file was moved or deleted while the server was running.',
         'Put wax-lantern.db and wax-lantern.db-wal back where they were. Until then the server records nothing. This browser keeps what you record and sends it afterwards.',

@@ -59,12 +59,12 @@ function addresses(): string[] {
 }
 
 async function allOf(of: Counter): Promise<Record<string, unknown>> {
-  const told: Record<string, unknown> = {};
+  const answer: Record<string, unknown> = {};
   for (const address of addresses()) {
     const { status, body } = await of.get(`/api/${address}`);
-    told[address] = { status, body };
+    answer[address] = { status, body };
   }
-  return told;
+  return answer;
 }
 
 /** A copy of the folder, by a process of its own: closing a file of a database here would drop the locks held on it. */
@@ -83,9 +83,9 @@ async function workedOutAnew(): Promise<Record<string, unknown>> {
   db.close();
   const anew = await Counter.open({ dataDir: copy, clock });
   await anew.store.logbook.fresh.all();
-  const told = await allOf(anew);
+  const answer = await allOf(anew);
   await anew.close();
-  return told;
+  return answer;
 }
 
 const record = async <K extends EntryKind>(
@@ -310,12 +310,12 @@ describe('what is told after a change is what is worked out anew', () => {
     async (_, change) => {
       const before = lastTold ?? (await allOf(counter));
       await change();
-      const told = await allOf(counter);
-      lastTold = told;
-      expect(isDeepStrictEqual(told, before)).toBe(false);
+      const answer = await allOf(counter);
+      lastTold = answer;
+      expect(isDeepStrictEqual(answer, before)).toBe(false);
       const anew = await workedOutAnew();
-      const stale = Object.keys(anew).filter((address) => !isDeepStrictEqual(anew[address], told[address]));
-      expect(Object.fromEntries(stale.map((address) => [address, told[address]]))).toEqual(
+      const stale = Object.keys(anew).filter((address) => !isDeepStrictEqual(anew[address], answer[address]));
+      expect(Object.fromEntries(stale.map((address) => [address, answer[address]]))).toEqual(
         Object.fromEntries(stale.map((address) => [address, anew[address]])),
       );
     },

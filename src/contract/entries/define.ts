@@ -4,17 +4,17 @@ import type { z } from 'zod';
 /** A step from one version of a payload to the next, named by what changed. */
 export interface Upcast {
   readonly name: string;
-  readonly raise: (payload: object) => object;
+  readonly upcast: (payload: object) => object;
 }
 
 /** The step that adds fields, with what an older payload means by their absence. */
 export const addsFields = (name: string, fields: object): Upcast => ({
   name,
-  raise: (payload) => ({ ...fields, ...payload }),
+  upcast: (payload) => ({ ...fields, ...payload }),
 });
 
 /** The step that changes what is there. */
-export const changes = (name: string, raise: Upcast['raise']): Upcast => ({ name, raise });
+export const changes = (name: string, upcast: Upcast['upcast']): Upcast => ({ name, upcast });
 
 /** One kind on the wire: its schema now, and how each older payload is raised to the next version. */
 export interface KindDefinition<P> {
@@ -35,7 +35,7 @@ export function upcastPayload<P>(definition: KindDefinition<P>, version: number,
   for (let at = version; at < definition.version; at += 1) {
     const step = definition.upcasts?.[at - 1];
     if (!step) throw new RangeError(`No way from payload version ${at} to ${at + 1}.`);
-    raised = step.raise(raised as object);
+    raised = step.upcast(raised as object);
   }
   return raised;
 }

@@ -11,7 +11,7 @@ import { logbookKinds } from './logbook';
 import { openKinds } from './open';
 import { sealKinds } from './seal';
 import { setKinds } from './set';
-import { testKinds } from './test';
+import { testKinds } from './waterTest';
 
 const definitions: KindDefinitions<Payloads> = {
   ...arriveKinds,

@@ -49,7 +49,7 @@ function mostHeldBar({ record, pressureBar }: Payloads['test.made']): number | n
 
 /** What an owner tells of before it came cannot be later than that, told as a year, a month or a day. */
 function afterItCame(
-  told: string | null,
+  givenDate: string | null,
   occurredAt: string,
   { facts }: Pick<JobState, 'facts'>,
   { shop }: Pick<JobContext, 'shop'>,
@@ -58,7 +58,7 @@ function afterItCame(
   path: string,
 ): Admission | null {
   const here = localDay(facts.received?.occurredAt ?? occurredAt, shop.zone);
-  return told !== null && told > here.slice(0, told.length)
+  return givenDate !== null && givenDate > here.slice(0, givenDate.length)
     ? refuse(
         [`It was taken in on ${here}, and ${would} after that.`],
         `Say when ${when} before it came, or leave it blank.`,

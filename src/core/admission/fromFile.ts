@@ -55,8 +55,8 @@ export function judgeHistory(
     };
   const early = judgeAhead(receivedAt, nowUtc);
   if (early) return { ...early, at: 0 };
-  const told = new Set(entries.map(({ id }) => id));
-  const dark = new Set([...unreadable].filter((id) => !told.has(id)));
+  const ids = new Set(entries.map(({ id }) => id));
+  const dark = new Set([...unreadable].filter((id) => !ids.has(id)));
   for (const [at, entry] of entries.entries()) {
     const ahead =
       judgeAhead(entry.occurredAt, nowUtc) ??

@@ -11,9 +11,9 @@ describe('a place the movement has not', () => {
         fc.string({ minLength: 1, maxLength: 40 }),
         fc.constantFrom(null, 'orrelin-41-2', 'quillbeck-22-4'),
         fc.boolean(),
-        (kind, well, calibre, told) => {
+        (kind, well, calibre, answer) => {
           const job = takenIn('diagnose', calibre);
-          if (told && calibre === null) job.add('cell.places', { first: 'hands', second: 'display' });
+          if (answer && calibre === null) job.add('cell.places', { first: 'hands', second: 'display' });
           fc.pre(job.state().wells.every(({ name }) => name !== well));
           expect(admit(job, () => job.add(kind, samples[kind], { well }), [lot]).verdict).toBe('refused');
         },

@@ -5,7 +5,7 @@ import { type IdentifyFacts, identifyKinds, type IdentifyPayloads, noIdentifyFac
 import { type CheckFacts, checkKinds, type CheckPayloads, noCheckFacts } from './facts/check';
 import { type CellFacts, cellKinds, type CellPayloads, noCellFacts } from './facts/cell';
 import { type SealFacts, sealKinds, type SealPayloads, noSealFacts } from './facts/seal';
-import { type TestFacts, testKinds, type TestPayloads, noTestFacts } from './facts/test';
+import { type TestFacts, testKinds, type TestPayloads, noTestFacts } from './facts/waterTest';
 import { type SetFacts, setKinds, type SetPayloads, noSetFacts } from './facts/set';
 import { type HandbackFacts, handbackKinds, type HandbackPayloads, noHandbackFacts } from './facts/handback';
 import { type LogbookFacts, logbookKinds, type LogbookPayloads, noLogbookFacts } from './facts/logbook';

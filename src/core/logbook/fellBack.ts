@@ -9,7 +9,7 @@ interface FellBack {
 }
 
 /** What one entry tells of a charge: what it fell back to, `well` where it is as it should be, or that it was seen to run. */
-function told(entry: Entry): FellBackTo | 'well' | 'runs' | null {
+function shownBy(entry: Entry): FellBackTo | 'well' | 'runs' | null {
   switch (entry.kind) {
     case 'check.looked':
       switch (entry.payload.shows) {
@@ -61,13 +61,13 @@ function told(entry: Entry): FellBackTo | 'well' | 'runs' | null {
  * not charged, the charge did not bring it back, nobody looked since, or it was seen well again. `standing`: the entries that
  * stand, in the order they count.
  */
-export function fellBack(standing: readonly Entry[]): FellBack | null {
-  const at = standing.findLastIndex(({ kind }) => kind === 'cell.charged');
-  const charge = standing[at];
+export function fellBack(entries: readonly Entry[]): FellBack | null {
+  const at = entries.findLastIndex(({ kind }) => kind === 'cell.charged');
+  const charge = entries[at];
   if (charge?.kind !== 'cell.charged' || charge.payload.outcome !== 'steps normally') return null;
   let back: FellBack | null = null;
-  for (const entry of standing.slice(at + 1)) {
-    const shows = told(entry);
+  for (const entry of entries.slice(at + 1)) {
+    const shows = shownBy(entry);
     // A watch that steps in twos runs, too: only one that stood still is back by that.
     if (shows === 'well' || (shows === 'runs' && back?.shows === 'does not run')) back = null;
     else if (shows !== null && shows !== 'runs') back = { entry, shows };

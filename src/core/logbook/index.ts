@@ -131,4 +131,4 @@ export {
   type LeakSeat,
   type LeakSide,
   type TestPayloads,
-} from './facts/test';
+} from './facts/waterTest';

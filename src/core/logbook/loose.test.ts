@@ -191,11 +191,11 @@ describe('what a job moves in the stock', () => {
             .reduce((sum, { delta }) => sum - delta, 0);
           // Gone is what is neither loose nor in a watch: at most one for each drop somebody was told of.
           const gone = offTheShelf - fits.length - lies - binned;
-          const told = [...state.facts.dropped.values()].filter(
+          const answer = [...state.facts.dropped.values()].filter(
             ({ settled }) => settled?.payload.outcome === 'escalated',
           ).length;
           expect(gone).toBeGreaterThanOrEqual(0);
-          expect(gone).toBeLessThanOrEqual(told);
+          expect(gone).toBeLessThanOrEqual(answer);
           // Worked out by pairing on paper: as many fittings as can be took a cell that lay there before them.
           if (state.facts.dropped.size === 0) {
             const paired = mostPairs(

@@ -10,7 +10,7 @@ const revision = (id: string, ...supersedes: string[]): OwnerRevision => ({
   technicianId: null,
   recordedAt: '2026-03-17T10:00:00.000Z',
 });
-const standing = (...revisions: OwnerRevision[]): string[] => activeRevisions(revisions).map(({ id }) => id);
+const active = (...revisions: OwnerRevision[]): string[] => activeRevisions(revisions).map(({ id }) => id);
 
 describe('which of an owner’s revisions stand', () => {
   it.each([
@@ -25,7 +25,7 @@ describe('which of an owner’s revisions stand', () => {
     ['one that names itself or a later one', [revision('a', 'a', 'b'), revision('b')], ['a', 'b']],
     ['none', [], []],
   ])('%s', (_, revisions, expected) => {
-    expect(standing(...revisions)).toEqual(expected);
+    expect(active(...revisions)).toEqual(expected);
   });
 
   it('always one of them, the last among them, whatever they name', () => {

@@ -72,13 +72,13 @@ export interface AttachmentStore {
    * off. One that lies there damaged is replaced. Pictures lose what they tell of place and camera; one from another
    * counter comes under the hash its entries name, and is not taken where it tells any.
    */
-  place(source: Readable, told: FileClaims): Promise<AttachmentKept>;
+  place(source: Readable, claims: FileClaims): Promise<AttachmentKept>;
   /** Removes a file that was placed, where nothing names it and nobody else is placing it: what it belongs to was refused. */
   unplace(hash: string): void;
   /** Makes a file that was placed known, in the transaction of who calls. */
   enter(attachment: Attachment, technicianId: string): void;
   /** Places a file and makes it known. */
-  keep(source: Readable, told: FileClaims & { readonly technicianId: string }): Promise<AttachmentKept>;
+  keep(source: Readable, claims: FileClaims & { readonly technicianId: string }): Promise<AttachmentKept>;
   /** A place on this disk for bytes on their way, swept after an hour. */
   wayIn(): string;
   /** Takes the names off files: a name may hold a person's. */
@@ -361,10 +361,10 @@ export function attachmentStore(db: Db, clock: Clock, dataDir: string): Attachme
       rmSync(thumbPath(hash), { force: true });
     },
     enter,
-    async keep(source, told) {
-      const placed = await place(source, told);
+    async keep(source, claims) {
+      const placed = await place(source, claims);
       if (placed.outcome !== 'kept') return placed;
-      enter(placed.attachment, told.technicianId);
+      enter(placed.attachment, claims.technicianId);
       return { outcome: 'kept', attachment: byHash.get(placed.attachment.hash) ?? placed.attachment };
     },
     wayIn,

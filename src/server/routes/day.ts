@@ -9,7 +9,7 @@ import type { StockDoor } from './stockDoor';
 export function dayRoutes(
   router: Router,
   store: Store,
-  { known, told, today, refuseOtherBody }: StockDoor,
+  { known, announce, today, refuseOtherBody }: StockDoor,
 ): void {
   const { stock } = store;
   const dayNow = (): DayResource => ({
@@ -36,7 +36,7 @@ export function dayRoutes(
         whatToDo: 'Count the bin again. Missing cells lie loose somewhere. Find them before a child does.',
       });
     }
-    told();
+    announce();
     response.status(outcome === 'collected' ? 201 : 200).json(given);
   });
 
@@ -64,7 +64,7 @@ export function dayRoutes(
       });
     if (!now.closed) {
       stock.closeDay(day, `no cell loose, ${now.spentInBin} spent in the bin`, technicianId);
-      told();
+      announce();
     }
     response.status(now.closed ? 200 : 201).json({ ...now, closed: true });
   });

@@ -47,7 +47,7 @@ export function readLots(router: Router, store: Store): void {
 export function writeLots(
   router: Router,
   { stock }: Store,
-  { known, told, codeOf, datesOf, refuseOtherBody }: StockDoor,
+  { known, announce, codeOf, datesOf, refuseOtherBody }: StockDoor,
 ): void {
   const movedWords = (count: LotCount): string => {
     const [lot = { balance: 0, unbooked: 0 }] = stock.lotsNamed([count.lotId]);
@@ -66,7 +66,7 @@ export function writeLots(
         'If this is another delivery, give it a separate lot code.',
       );
     }
-    told();
+    announce();
     response.status(outcome === 'received' ? 201 : 200).json({ id: delivery.id });
   });
 
@@ -78,7 +78,7 @@ export function writeLots(
     refuseOtherBody(outcome);
     if (outcome === 'moved since')
       throw conflict(movedWords(count), 'Count the lot again and record the new count.');
-    told();
+    announce();
     response.status(outcome === 'counted' ? 201 : 200).json({ id: count.lotId });
   });
 
@@ -86,7 +86,7 @@ export function writeLots(
     const given = parsed(lotQuarantine, request.body);
     known(given.technicianId);
     if (stock.quarantine(given) === 'no such lot') throw notFound('such lot');
-    told();
+    announce();
     response.status(201).json({ id: given.lotId });
   });
 
@@ -101,7 +101,7 @@ export function writeLots(
         reasons: ['Only lots of cells can be sampled.'],
         whatToDo: 'Choose a lot of cells.',
       });
-    told();
+    announce();
     response.status(sampled.outcome === 'sampled' ? 201 : 200).json(sampled);
   });
 
@@ -117,7 +117,7 @@ export function writeLots(
         reasons: [`The ledger shows fewer than ${given.count} in this lot.`],
         whatToDo: 'Count the lot first, then take out at most that many.',
       });
-    told();
+    announce();
     response.status(outcome === 'done' ? 201 : 200).json({ id: given.lotId });
   });
 }

@@ -10,7 +10,7 @@ import type { StockDoor } from './stockDoor';
 export function orderRoutes(
   router: Router,
   store: Store,
-  { known, told, codeOf, refuseOtherBody }: StockDoor,
+  { known, announce, codeOf, refuseOtherBody }: StockDoor,
 ): void {
   const { stock } = store;
   router.post('/orders', async (request, response) => {
@@ -29,7 +29,7 @@ export function orderRoutes(
         throw notKept({ outcome: 'refused', reasons: [says.words], whatToDo: says.whatToDo });
       if (says.says === 'order taken') stock.placeOrder({ ...order, lines }, says, order);
     }
-    told();
+    announce();
     response.status(201).json(stock.order(order.id));
   });
 
@@ -56,7 +56,7 @@ export function orderRoutes(
 export function deliveryRoutes(
   router: Router,
   { stock }: Store,
-  { known, told, codeOf, datesOf, refuseOtherBody }: StockDoor,
+  { known, announce, codeOf, datesOf, refuseOtherBody }: StockDoor,
 ): void {
   router.post('/deliveries', (request, response) => {
     const delivery = parsed(newDelivery, request.body);
@@ -86,7 +86,7 @@ export function deliveryRoutes(
         `A lot of ${delivery.supplier} in this note is in stock already.`,
         'Nothing was changed. If this is another delivery of that lot, give it a separate lot code.',
       );
-    told();
+    announce();
     response.status(outcome === 'received' ? 201 : 200).json({ id: delivery.id });
   });
 }

@@ -8,7 +8,7 @@ import { knownTo } from './known';
 export interface StockDoor {
   /** Refuses a hand that is none of this shop's. */
   readonly known: (technicianId: string) => void;
-  readonly told: () => void;
+  readonly announce: () => void;
   readonly today: () => string;
   /** A cell's code as the book has it; refused where no name of the table is meant. */
   readonly codeOf: (item: Lot['item'], code: string) => string;
@@ -21,7 +21,7 @@ export function stockDoor(store: Store): StockDoor {
   return {
     today,
     known: knownTo(store),
-    told() {
+    announce() {
       store.publish({ jobId: null, what: 'stock' });
     },
     codeOf(item, code) {

@@ -13,7 +13,7 @@ const TOLD_FOR_DAYS = 7;
 /** How long the cells of a type from a supplier lasted in the watches of this shop. */
 export interface CellLivesStore {
   /** Works a job's line out anew; inside the transaction that wrote its entry. */
-  follow(
+  update(
     job: { readonly id: string; readonly watchId: string },
     state: JobState,
     lots: DatedLots,
@@ -46,14 +46,14 @@ export function cellLivesStore(
      ORDER BY came_on, job.number`,
   );
   /** As told on a day, until a watch that carried such a cell is seen again, or for so long. */
-  const told = new Map<string, { readonly day: string; readonly life: ShopLife }>();
+  const lifeByDay = new Map<string, { readonly day: string; readonly life: ShopLife }>();
   const keyOf = ({ code, supplier }: Cells): string => JSON.stringify([code, supplier]);
   const forgetTold = (watchId: string): void => {
-    for (const cells of fittedIn.all(watchId)) told.delete(keyOf(cells));
+    for (const cells of fittedIn.all(watchId)) lifeByDay.delete(keyOf(cells));
   };
 
   return {
-    follow({ id, watchId }, state, lots, context) {
+    update({ id, watchId }, state, lots, context) {
       const before = noted.get(id);
       const seen = cellVisitOf(state, lots, context);
       const visit =
@@ -73,7 +73,7 @@ export function cellLivesStore(
     ofCells: ({ code: named, supplier: of }) => {
       const cells = { code: typeOf(named), supplier: of };
       const [key, day] = [keyOf(cells), dayNow()];
-      const known = told.get(key);
+      const known = lifeByDay.get(key);
       if (known && Math.abs(daysBetween(known.day, day)) < TOLD_FOR_DAYS) return known.life;
       const byWatch = new Map<string, CellVisit[]>();
       for (const { watchId, visit } of visits.all(cells.code, cells.supplier))
@@ -83,7 +83,7 @@ export function cellLivesStore(
           .flatMap((of) => livesOf(of, day))
           .filter(({ code, supplier }) => code === cells.code && supplier === cells.supplier),
       );
-      told.set(key, { day, life });
+      lifeByDay.set(key, { day, life });
       return life;
     },
   };

@@ -27,7 +27,7 @@ export interface CellsInWatchesStore {
    * Works a job's lines out anew, unless they are those of the state `before`; inside the transaction that wrote its
    * entry.
    */
-  follow(
+  update(
     job: { readonly id: string; readonly watchId: string },
     state: JobState,
     before: JobState | null,
@@ -103,7 +103,7 @@ export function cellsInWatchesStore(db: Db): CellsInWatchesStore {
        (SELECT count(*) FROM cell_leaked WHERE supplier = @supplier AND lot_code = @lotCode) AS leaked`,
   );
   return {
-    follow({ id, watchId }, { facts }, before) {
+    update({ id, watchId }, { facts }, before) {
       if (before !== null && sameCells(before.facts, facts)) return;
       forgetFitted.run(id);
       forgetLeaked.run(id);

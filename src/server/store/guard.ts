@@ -9,8 +9,8 @@ export type DatabasePresence = 'ours' | 'gone' | 'replaced';
 
 /** The database at its path is no longer the one that is open: nothing is written to either. */
 export class DatabaseLost extends Error {
-  constructor(readonly standing: Exclude<DatabasePresence, 'ours'>) {
-    super(`The database is ${standing}.`);
+  constructor(readonly presence: Exclude<DatabasePresence, 'ours'>) {
+    super(`The database is ${presence}.`);
   }
 }
 
@@ -124,7 +124,7 @@ export function guardDatabase(db: Database.Database): Guard {
         check();
       } catch (error) {
         // Closing would move the log into what took its place. The process ends soon, and the system closes what is open.
-        if (error instanceof DatabaseLost && error.standing === 'replaced') return;
+        if (error instanceof DatabaseLost && error.presence === 'replaced') return;
       }
       db.close();
     },

@@ -16,7 +16,7 @@ const MOST_MEASURED = 200;
 /** What this shop's tests showed, job by job. */
 export interface LeaksSeenStore {
   /** Works a job's line out anew; inside the transaction that wrote its entry. */
-  follow(jobId: string, state: JobState): void;
+  update(jobId: string, state: JobState): void;
   all(): readonly LeakCaseSeen[];
   /** What the watches of a case type gave under pressure; null where none was measured. */
   usual(caseCode: string): UsualOfCase | null;
@@ -48,7 +48,7 @@ export function leaksSeenStore(db: Db): LeaksSeenStore {
      WHERE case_code = ? AND stiffness_um_per_bar IS NOT NULL ORDER BY tested_at DESC LIMIT ?`,
   );
   return {
-    follow(jobId, state) {
+    update(jobId, state) {
       const seen = leakCaseOf(state);
       const wanted = seen && toRow(seen);
       const there = noted.get(jobId) ?? null;

@@ -26,7 +26,7 @@ const MOST_JOBS = 12;
 /** Which movements this shop saw, and what it read on them. */
 export interface MovementsSeenStore {
   /** Works a job's line out anew; inside the transaction that wrote its entry. */
-  follow(jobId: string, state: JobState): void;
+  update(jobId: string, state: JobState): void;
   /** How many jobs had each movement, in which case. */
   before(): readonly SeenBefore[];
   history(calibreId: string): CalibreHistory;
@@ -38,16 +38,16 @@ const UNNAMED = { calibreId: null, revision: null, code: '' };
 function rowOf(jobId: string, state: JobState): Row | null {
   const { facts, caseType } = state;
   const { movement, watch, findings, signed } = facts;
-  const told = movement ?? (wentUnnamed(facts) ? signed : null);
+  const movementSeen = movement ?? (wentUnnamed(facts) ? signed : null);
   const { calibreId, revision, code } = movement?.payload ?? UNNAMED;
   return (
-    told && {
+    movementSeen && {
       jobId,
       calibreId,
       revision,
       code,
       caseCode: caseType?.code ?? watch?.payload.reference ?? '',
-      seenAt: told.occurredAt,
+      seenAt: movementSeen.occurredAt,
       currentUA: readingOfMovement(state, 'currentUA'),
       rateSPerDay: readingOfMovement(state, 'rateSPerDay'),
       leaked: facts.leakages.length > 0 ? 1 : 0,
@@ -92,7 +92,7 @@ export function movementsSeenStore(db: Db): MovementsSeenStore {
      JOIN job ON job.id = movement_seen.job_id WHERE calibre_id = ? ORDER BY seen_at DESC, job.number DESC LIMIT ?`,
   );
   return {
-    follow(jobId, state) {
+    update(jobId, state) {
       const wanted = rowOf(jobId, state);
       const there = noted.get(jobId) ?? null;
       if (deepEqual(there, wanted)) return;

@@ -17,7 +17,7 @@ const MOST = 100;
 /** Which watches are due again, and whose owners are still to be reminded. */
 export interface NextVisitsStore {
   /** Works a job's line out anew; inside the transaction that wrote its entry. */
-  follow(job: { readonly id: string; readonly watchId: string }, state: JobState): void;
+  update(job: { readonly id: string; readonly watchId: string }, state: JobState): void;
   toRemind(today: string): readonly Reminder[];
 }
 
@@ -51,7 +51,7 @@ export function nextVisitsStore(db: Db): NextVisitsStore {
      ORDER BY due.due_on < @today, abs(julianday(due.due_on) - julianday(@today)), job.number LIMIT @most`,
   );
   return {
-    follow({ id, watchId }, state) {
+    update({ id, watchId }, state) {
       const visit = nextVisitNoted(state);
       const wanted: Row | undefined = visit
         ? { jobId: id, watchId, dueOn: visit.dueOn, reminded: visit.reminded ? 1 : 0 }

@@ -185,7 +185,7 @@ describe('the ledger', () => {
         });
         const state = foldJob(store.logbook.job(job.id)?.entries ?? [], store.context());
         for (const lot of store.stock.lots().filter(({ id }) => lotIds.includes(id))) {
-          const standing = state.activeEntries.filter(
+          const active = state.activeEntries.filter(
             (entry) => entry.kind === 'cell.fitted' && entry.payload.lotId === lot.id,
           ).length;
           expect(lot.balance).toBeGreaterThanOrEqual(0);
@@ -193,7 +193,7 @@ describe('the ledger', () => {
           const binnedFresh = [...state.facts.cellsOut.values()].filter(
             ({ out, settled }) => out.payload.lotId === lot.id && settled?.payload.to === 'spent bin',
           ).length;
-          if (!lot.toBeCounted) expect(lot.balance).toBe(COUNT - standing - loose - binnedFresh);
+          if (!lot.toBeCounted) expect(lot.balance).toBe(COUNT - active - loose - binnedFresh);
         }
         const binned =
           state.activeEntries.filter((entry) => entry.kind === 'cell.old-settled').length +

@@ -120,7 +120,7 @@ function checkOf(db: ReturnType<typeof openDatabase>, acknowledged: Acknowledged
     try {
       guardOf(db)?.check();
     } catch (error) {
-      if (error instanceof DatabaseLost && error.standing === 'replaced') acknowledged.setAside();
+      if (error instanceof DatabaseLost && error.presence === 'replaced') acknowledged.setAside();
       throw error;
     }
   };

@@ -16,7 +16,7 @@ export function isNotFound(error: unknown): boolean {
 
 /** What the server says, and what to do; null where it said nothing. */
 export function saidInWords(error: unknown): string | null {
-  if (error instanceof Refused) return told(error.problem);
+  if (error instanceof Refused) return inWords(error.problem);
   return error instanceof ServerAway ? error.says : null;
 }
 
@@ -36,7 +36,7 @@ export function failedInWords(error: unknown, awayMeans: string): string {
   return saidInWords(error) ?? `The server is away: ${awayMeans}`;
 }
 
-const told = ({ detail, whatToDo }: Problem): string => [detail, whatToDo].filter(Boolean).join(' ');
+const inWords = ({ detail, whatToDo }: Problem): string => [detail, whatToDo].filter(Boolean).join(' ');
 
 const TIMEOUT_MS = 10_000;
 /** Answers that say nothing of what was sent, only that it is not the time: key wanted, too slow, too many. */
@@ -77,7 +77,7 @@ async function request(
   if ((response.status >= 500 && !failedHere) || LATER.includes(response.status))
     throw body === null
       ? new ServerAway(`answer ${response.status}`)
-      : new ServerAway(body.detail, told(body));
+      : new ServerAway(body.detail, inWords(body));
   throw new Refused(
     body ?? {
       type: 'about:blank',

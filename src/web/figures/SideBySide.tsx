@@ -92,7 +92,7 @@ export default function SideBySide({ title, panes, start }: Props) {
   const [scale, setScale] = useState(1);
   const [picked, setPicked] = useState(start);
   /** Brings the other view to where this one is; told of itself it stands there already. */
-  const follow = (from: 0 | 1, to: Position): void => {
+  const moveOther = (from: 0 | 1, to: Position): void => {
     setScale(to.scale);
     const other = views[from === 0 ? 1 : 0].current;
     if (!other) return;
@@ -146,7 +146,7 @@ export default function SideBySide({ title, panes, start }: Props) {
             panes={panes}
             pane={panes.find(({ key }) => key === picked[index]) ?? panes[Math.min(index, panes.length - 1)]}
             onPick={(key) => setPicked(index === 0 ? [key, picked[1]] : [picked[0], key])}
-            onMoved={(to) => follow(index, to)}
+            onMoved={(to) => moveOther(index, to)}
           />
         ))}
       </Box>

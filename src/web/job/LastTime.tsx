@@ -13,7 +13,7 @@ export function LastTime({ watch, zone }: { readonly watch: SeenWatch; readonly 
     <>
       <LampAnswer
         question={opening ? `Opened last, ${localTime(opening.atUtc, zone, DAY)}` : 'Opened before?'}
-        standing={opening ? 'good' : 'open'}
+        tone={opening ? 'good' : 'open'}
         answer={opening ? `${opening.openedWith}${opening.setting && `, ${opening.setting}`}` : 'Not here'}
         reasons={
           opening
@@ -26,7 +26,7 @@ export function LastTime({ watch, zone }: { readonly watch: SeenWatch; readonly 
       {history.notes.length > 0 && (
         <LampAnswer
           question="Noted for next time"
-          standing="care"
+          tone="care"
           answer={history.notes[0]?.text ?? ''}
           reasons={history.notes.slice(1).map((note) => note.text)}
         />
@@ -34,7 +34,7 @@ export function LastTime({ watch, zone }: { readonly watch: SeenWatch; readonly 
       {history.leaks.length > 0 && (
         <LampAnswer
           question="Leaked before"
-          standing="no"
+          tone="no"
           answer={history.leaks[0]?.marking ?? ''}
           reasons={history.leaks.map((leak) => `${localTime(leak.atUtc, zone, DAY)}: ${leak.condition}.`)}
         />

@@ -26,7 +26,7 @@ export function RunsDue({ exceptJobId = null }: { readonly exceptJobId?: string 
   return (
     <LampAnswer
       question={exceptJobId === null ? 'Running' : 'Also running'}
-      standing={dueNow.length > 0 ? 'care' : 'open'}
+      tone={dueNow.length > 0 ? 'care' : 'open'}
       answer={
         <Link to="/running">
           {dueNow.length > 0 ? `${dueNow.length} to be read now` : `${runs.length}, none due yet`}

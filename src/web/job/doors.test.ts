@@ -24,7 +24,7 @@ import { lotsOf, type Refused, refusalHere } from './refusalHere';
 let counter: Counter;
 let context: JobContext;
 let names = 0;
-const told = { admitted: 0, refused: 0 };
+const answer = { admitted: 0, refused: 0 };
 const read = async <T>(path: string): Promise<T> => (await counter.get<T>(path)).body;
 beforeAll(async () => {
   counter = await Counter.open();
@@ -138,7 +138,7 @@ describe('what may be recorded', () => {
           const here = await atTheBrowser(job, made);
           const there = await counter.post<Problem>(`/api/jobs/${job}/entries`, made);
           expect([kind, payload, there.status]).toEqual([kind, payload, here ? 422 : 201]);
-          told[here ? 'refused' : 'admitted'] += 1;
+          answer[here ? 'refused' : 'admitted'] += 1;
           if (!here) return;
           expect([there.body.detail, there.body.whatToDo]).toEqual([here.reasons.join(' '), here.whatToDo]);
           expect(there.body.fields?.map(({ path }) => path)).toEqual(
@@ -151,7 +151,7 @@ describe('what may be recorded', () => {
   });
 
   it('was refused often enough to tell, and admitted', () => {
-    expect(told.refused).toBeGreaterThan(25);
-    expect(told.admitted).toBeGreaterThan(100);
+    expect(answer.refused).toBeGreaterThan(25);
+    expect(answer.admitted).toBeGreaterThan(100);
   });
 });

@@ -19,14 +19,14 @@ const STANDING: Readonly<Record<LampTone, { readonly line: string; readonly mark
 interface AnswerProps {
   readonly question: string;
   readonly answer: ReactNode;
-  readonly standing: LampTone;
+  readonly tone: LampTone;
   readonly reasons?: readonly string[];
   readonly children?: ReactNode;
 }
 
 /** One thing the program has worked out: the answer large, the reasons under it. */
-export function LampAnswer({ question, answer, standing, reasons = [], children }: AnswerProps) {
-  const { line, mark } = STANDING[standing];
+export function LampAnswer({ question, answer, tone, reasons = [], children }: AnswerProps) {
+  const { line, mark } = STANDING[tone];
   return (
     <Box sx={{ borderLeft: `5px solid ${line}`, pl: 1.5, py: 0.25 }}>
       <Typography variant="body2" color="text.secondary">
@@ -36,7 +36,7 @@ export function LampAnswer({ question, answer, standing, reasons = [], children 
         <Box
           component="span"
           aria-hidden
-          sx={{ color: standing === 'care' ? colours.soot : line, fontSize: '0.9rem', mr: 0.75 }}
+          sx={{ color: tone === 'care' ? colours.soot : line, fontSize: '0.9rem', mr: 0.75 }}
         >
           {mark}
         </Box>

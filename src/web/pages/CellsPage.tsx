@@ -259,7 +259,7 @@ const NameRead = memo(function NameRead({
     <>
       <LampAnswer
         question="What the name says"
-        standing={reading === null || begun ? 'open' : reading.verdict === 'read' ? 'good' : 'care'}
+        tone={reading === null || begun ? 'open' : reading.verdict === 'read' ? 'good' : 'care'}
         answer={
           cell
             ? cell.code
@@ -280,7 +280,7 @@ const NameRead = memo(function NameRead({
       {alike.length > 0 && (
         <LampAnswer
           question="Easily taken for"
-          standing="open"
+          tone="open"
           answer={[...new Set(alike.map((each) => each.name))].slice(0, 8).join(', ')}
           reasons={['Listed only: it matters where one of them is the movement’s, found, taken or ordered.']}
         />

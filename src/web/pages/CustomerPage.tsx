@@ -115,7 +115,7 @@ export default function CustomerPage() {
       lamp={
         <LampAnswer
           question={erasedAt ? 'Erased' : 'With us now'}
-          standing={open.length > 0 ? 'care' : 'good'}
+          tone={open.length > 0 ? 'care' : 'good'}
           answer={
             erasedAt
               ? localTime(erasedAt, shop.shop.zone, 'D MMMM YYYY')

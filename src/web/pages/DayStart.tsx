@@ -96,7 +96,7 @@ function DayLamp({
     <>
       <LampAnswer
         question="Next"
-        standing={next ? (next.urgency === 'overdue' ? 'no' : 'good') : 'open'}
+        tone={next ? (next.urgency === 'overdue' ? 'no' : 'good') : 'open'}
         answer={next ? <Link to={`/jobs/${next.id}`}>{next.ticket}</Link> : 'No watch is waiting'}
         reasons={
           next ? [`${next.watch}, waits for ${next.waitsFor}.`] : ['Take one in, and the lamp begins.']
@@ -105,7 +105,7 @@ function DayLamp({
       {overdue.length > 0 && (
         <LampAnswer
           question="Overdue"
-          standing="no"
+          tone="no"
           answer={`${overdue.length}`}
           reasons={overdue.map((job) => `${job.ticket} ${job.customerName}: ring them.`)}
         />
@@ -116,7 +116,7 @@ function DayLamp({
       {loose.length > 0 && (
         <LampAnswer
           question="Loose cells"
-          standing="no"
+          tone="no"
           answer={`${loose.flatMap((job) => job.looseCells).length}`}
           reasons={loose.map(
             (job) =>
@@ -127,7 +127,7 @@ function DayLamp({
       {stock && (
         <LampAnswer
           question="Spent cells in the bin"
-          standing="good"
+          tone="good"
           answer={`${stock.spentInBin}`}
           reasons={toCount.map((lot) => `Lot ${lot.lotCode} of ${lot.code} is to be counted.`)}
         />

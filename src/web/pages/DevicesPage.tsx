@@ -252,7 +252,7 @@ export default function DevicesPage() {
         <>
           <LampAnswer
             question="At this counter"
-            standing={ailing.length > 0 ? 'no' : there.length > 0 ? 'good' : 'open'}
+            tone={ailing.length > 0 ? 'no' : there.length > 0 ? 'good' : 'open'}
             answer={
               ailing.length > 0 ? `${ailing.length} ailing` : `${there.length} of ${devices.length} connected`
             }

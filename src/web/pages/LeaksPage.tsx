@@ -94,7 +94,7 @@ export default function LeaksPage() {
       lamp={
         <LampAnswer
           question="Watches tested"
-          standing="open"
+          tone="open"
           answer={`${count(({ leaked }) => leaked.of)} of ${tested} leaked`}
           reasons={[
             'Beside each share stand the ends 95 of 100 lie within: of a few watches they say little.',

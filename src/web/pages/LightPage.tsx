@@ -135,7 +135,7 @@ export default function LightPage() {
   if (jobs === undefined || !shop || !book || nowUtc === null) return <Loading what="the light places" />;
   const { zone } = shop.shop;
   const { places, toLookAt, ready, amiss } = lightRack(jobs, book.lightPlaces, nowUtc);
-  const told = (job: LitJob): string => `${job.ticket}, ${job.watch}.`;
+  const lineOf = (job: LitJob): string => `${job.ticket}, ${job.watch}.`;
   return (
     <StageLayout
       mat={
@@ -156,7 +156,7 @@ export default function LightPage() {
         <>
           <LampAnswer
             question="To look at"
-            standing={toLookAt.length > 0 ? 'care' : 'open'}
+            tone={toLookAt.length > 0 ? 'care' : 'open'}
             answer={
               toLookAt.length > 0
                 ? `${toLookAt.length} now`
@@ -164,14 +164,14 @@ export default function LightPage() {
                   ? 'None just now'
                   : 'Nothing lies in the light'
             }
-            reasons={toLookAt.map(told)}
+            reasons={toLookAt.map(lineOf)}
           />
           {ready.length > 0 && (
             <LampAnswer
               question="Likely ready"
-              standing="good"
+              tone="good"
               answer={`${ready.length}`}
-              reasons={ready.map(told)}
+              reasons={ready.map(lineOf)}
             />
           )}
           {amiss.map((job) => (

@@ -77,7 +77,7 @@ function KnownCase({ shop }: { readonly shop: SeenShop }) {
   return known ? (
     <LampAnswer
       question="The book knows this case"
-      standing="good"
+      tone="good"
       answer={known.code}
       reasons={[
         `Back: ${known.backKind}.`,
@@ -88,7 +88,7 @@ function KnownCase({ shop }: { readonly shop: SeenShop }) {
   ) : (
     <LampAnswer
       question="The case"
-      standing="open"
+      tone="open"
       answer="Not known yet"
       reasons={['The reference or case code would tell how the back opens.']}
     />
@@ -158,7 +158,7 @@ function IntakeLamp({ shop }: { readonly shop: SeenShop }) {
       <KnownCase shop={shop} />
       <LampAnswer
         question="What the owner must hear"
-        standing="care"
+        tone="care"
         answer="Risks, before opening"
         reasons={Object.values(RISKS)}
       />

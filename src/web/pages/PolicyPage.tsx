@@ -281,7 +281,7 @@ function Revisions({ shop }: { readonly shop: SeenShop }) {
     <>
       <LampAnswer
         question="Policy now"
-        standing="good"
+        tone="good"
         answer={`Revision ${revision}`}
         reasons={[
           'What holds from now on. A record that was signed rests on the revision of its day and stays as it was.',

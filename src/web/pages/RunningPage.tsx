@@ -66,7 +66,7 @@ export default function RunningPage() {
           <RunsDue />
           <LampAnswer
             question="What a run tells"
-            standing="open"
+            tone="open"
             answer="As much as was read"
             reasons={[
               'Read to the second it tells the rate to 2 s a day after half a day; read to the minute, that it ran.',

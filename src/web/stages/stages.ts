@@ -8,7 +8,7 @@ const load: Readonly<Record<StageId, () => Promise<{ default: ComponentType }>>>
   check: () => import('./check/CheckStage'),
   cell: () => import('./cell/CellStage'),
   seal: () => import('./seal/SealStage'),
-  test: () => import('./test/TestStage'),
+  test: () => import('./waterTest/TestStage'),
   set: () => import('./set/SetStage'),
   handback: () => import('./handback/HandbackStage'),
 };
@@ -45,7 +45,7 @@ export const STAGES_FETCHED_MARK = 'stages fetched';
 export async function fetchAllStages(): Promise<void> {
   const identifier = import('./identify/identifier').then(({ fetchIdentifier }) => fetchIdentifier());
   const forecasts = import('./cell/useForecasts').then(({ fetchForecasts }) => fetchForecasts());
-  const leaks = import('./test/leakWorker').then(({ fetchLeaks }) => fetchLeaks());
+  const leaks = import('./waterTest/leakWorker').then(({ fetchLeaks }) => fetchLeaks());
   const fetched = await Promise.allSettled([
     identifier,
     forecasts,

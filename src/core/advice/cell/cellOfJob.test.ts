@@ -40,8 +40,8 @@ describe('the guides of a job', () => {
       const guides = [...guidesOf(jobOn(id).state(), book, context.policy.schools).values()];
       expect(guides).toHaveLength(wells.length);
       const dangers = guides.map(({ steps }) => new Set(steps.flatMap(({ danger }) => danger ?? [])));
-      const told = dangers.flatMap((each) => [...each]);
-      expect(new Set(told).size).toBe(told.length);
+      const answer = dangers.flatMap((each) => [...each]);
+      expect(new Set(answer).size).toBe(answer.length);
       expect(guides.map(({ steps }) => steps.filter(({ phase }) => phase === 'out').length)).not.toContain(0);
     }
   });

@@ -56,7 +56,7 @@ export function guidesOf(state: JobState, book: Book, schools: Schools): Readonl
       further: guides.size > 0,
       last: each === lastWorked,
       ofPair: ofLatchedPair(state.wells, each),
-      told: [...guides.values()].flatMap(({ steps }) => steps.flatMap(({ danger }) => danger ?? [])),
+      dangersNamed: [...guides.values()].flatMap(({ steps }) => steps.flatMap(({ danger }) => danger ?? [])),
     });
     guides.set(name, guide);
   }

@@ -116,15 +116,15 @@ describe('a cell that cannot lie in the measured well', () => {
 });
 
 it('a mix-up is told by the names that were seen, and by no other', () => {
-  const told = (marking: string) => {
+  const answer = (marking: string) => {
     const job = stranger(marking);
     job.add('identify.movement', movementOf('orrelin-41-2', 'OR 41.2'));
     const { state, well } = wellOf(job);
     return witnessesOf(state, well, book).reasons.join(' ');
   };
   // The numbers of the two are unlike; only their names are.
-  expect(told('379')).not.toContain('mixed up');
-  expect(told('SR521SW')).toContain('SR521SW and SR621SW are easily mixed up');
+  expect(answer('379')).not.toContain('mixed up');
+  expect(answer('SR521SW')).toContain('SR521SW and SR621SW are easily mixed up');
 });
 
 describe('two alike in one circuit', () => {

@@ -111,21 +111,21 @@ describe('tired, flat or fine', () => {
       'but is at most',
     ],
   ] as const)('%s after %s', (verdict, _, build, words) => {
-    const told = judged((job) => void build(job));
-    expect(told?.verdict).toBe(verdict);
-    expect(told?.reasons.join(' ')).toContain(words);
+    const answer = judged((job) => void build(job));
+    expect(answer?.verdict).toBe(verdict);
+    expect(answer?.reasons.join(' ')).toContain(words);
   });
 
   it('is tired where it stepped normally and signals low again', () => {
-    const told = judged((job) => {
+    const answer = judged((job) => {
       charged(40, 'steps normally')(job);
       charged(5, 'low-supply steps')(job);
     });
-    expect(told).toMatchObject({ verdict: 'renew' });
+    expect(answer).toMatchObject({ verdict: 'renew' });
   });
 
   it('of a new accumulator is nearly empty, whatever the old one did', () => {
-    const told = judged((job) => {
+    const answer = judged((job) => {
       charged(60, 'low-supply steps')(job);
       job.add('cell.accumulator', {
         kitCode: 'KT-V21',
@@ -137,16 +137,16 @@ describe('tired, flat or fine', () => {
         unchargedBecause: null,
       });
     });
-    expect(told).toMatchObject({ verdict: 'charge', answer: 'Charge it' });
-    expect(told?.reasons.join(' ')).toContain('nearly empty');
+    expect(answer).toMatchObject({ verdict: 'charge', answer: 'Charge it' });
+    expect(answer?.reasons.join(' ')).toContain('nearly empty');
   });
 
   it('is not condemned where nobody knows what fills it', () => {
-    const told = judged(
+    const answer = judged(
       (job) => void job.add('cell.charged', { by: 'rotor', hours: 12, outcome: 'low-supply steps' }),
       'vessarin-330r',
     );
-    expect(told).toMatchObject({ verdict: 'charge', answer: 'Charge on, and watch' });
+    expect(answer).toMatchObject({ verdict: 'charge', answer: 'Charge on, and watch' });
   });
 
   it('is not condemned by hours of another kind than its own', () => {
@@ -159,8 +159,8 @@ describe('tired, flat or fine', () => {
   });
 
   it('is cleaned where it leaked, before anything is charged', () => {
-    const told = judged((job) => void job.add('cell.found', { marking: 'MT920', condition: 'crust' }));
-    expect(told?.verdict).toBe('clean');
+    const answer = judged((job) => void job.add('cell.found', { marking: 'MT920', condition: 'crust' }));
+    expect(answer?.verdict).toBe('clean');
   });
 
   it('is not the accumulator where that holds after the charge, nor where the movement draws too much', () => {
@@ -260,16 +260,16 @@ describe('tired, flat or fine', () => {
       'came back',
     ],
   ] as const)('%s where it stepped normally after the charge, by %s since', (verdict, _, seen, words) => {
-    const told = judged((job) => {
+    const answer = judged((job) => {
       charged(40, 'steps normally')(job);
       seen(job);
     });
-    expect(told?.verdict).toBe(verdict);
-    expect(told?.reasons.join(' ')).toContain(words);
+    expect(answer?.verdict).toBe(verdict);
+    expect(answer?.reasons.join(' ')).toContain(words);
   });
 
   it('is back again once it is seen well', () => {
-    const told = judged((job) => {
+    const answer = judged((job) => {
       charged(40, 'steps normally')(job);
       job.add('check.looked', LOOKED);
       job.add('check.looked', { ...LOOKED, shows: 'runs as it should' });
@@ -278,7 +278,7 @@ describe('tired, flat or fine', () => {
       job.add('set.runs', { runs: false, watchedSeconds: 30 });
       job.add('set.runs', { runs: true, watchedSeconds: 30 });
     });
-    expect(told?.verdict).toBe('fine');
+    expect(answer?.verdict).toBe('fine');
     // That it runs does not tell that it steps as it should.
     const low = judged((job) => {
       charged(40, 'steps normally')(job);
@@ -320,14 +320,14 @@ describe('tired, flat or fine', () => {
     });
     job.add('cell.charged', { by: 'light', hours: 0.1, outcome: 'steps normally' });
     expect(judgeAccumulator(job.state(), context)).toMatchObject({ verdict: 'charge', answer: 'Charge on' });
-    const told = handback(job.state(), [], context);
-    expect(told.statement.nextVisit).toContain('The watch is not fully charged yet');
-    expect(told.reasons.join(' ')).toContain('Charge on');
+    const answer = handback(job.state(), [], context);
+    expect(answer.statement.nextVisit).toContain('The watch is not fully charged yet');
+    expect(answer.reasons.join(' ')).toContain('Charge on');
   });
 
   it('holds its voltage against its own, never a silver cell’s', () => {
-    const told = judged((job) => void job.add('check.reading', readingOf('restVoltageV', 0.6)));
-    expect(told?.reasons.join(' ')).toContain('stands at 1.5 V charged: empty');
+    const answer = judged((job) => void job.add('check.reading', readingOf('restVoltageV', 0.6)));
+    expect(answer?.reasons.join(' ')).toContain('stands at 1.5 V charged: empty');
   });
 });
 
@@ -385,11 +385,11 @@ describe('what a watch brings with it', () => {
     ],
     ['how long it stands', (job: Logbook) => void job.add('arrive.stopped', { stoppedOn: '2025' }), 'flat'],
   ])('%s', (_, build, shows) => {
-    const told = start((job) => {
+    const answer = start((job) => {
       job.add('arrive.complaint', { picked: [], words: 'battery' });
       build(job);
     });
-    expect(told?.shows ?? null).toBe(shows);
+    expect(answer?.shows ?? null).toBe(shows);
   });
 
   it('stands no longer than what is sure: of a year its last day', () => {
@@ -427,13 +427,13 @@ describe('who has the light', () => {
     },
   });
   const now = at(5).occurredAt;
-  const told = (jobs: Parameters<typeof lightRack<ReturnType<typeof lies>>>[0], places = [place({})]) =>
+  const answer = (jobs: Parameters<typeof lightRack<ReturnType<typeof lies>>>[0], places = [place({})]) =>
     lightRack(jobs, places, now).places.flatMap(({ watches }) =>
       watches.map(({ job, waits, roomFromUtc, readyUtc }) => [job.name, waits, roomFromUtc, readyUtc]),
     );
 
   it('goes by who was laid down first; the others wait for the first that is ready, one after the other', () => {
-    expect(told([lies('d', 4, 14), lies('a', 0, 20), lies('b', 1, 9), lies('c', 2, 12)])).toEqual([
+    expect(answer([lies('d', 4, 14), lies('a', 0, 20), lies('b', 1, 9), lies('c', 2, 12)])).toEqual([
       ['a', false, null, at(20).occurredAt],
       ['b', false, null, at(9).occurredAt],
       // Ten hours of its own from where b goes.
@@ -443,13 +443,13 @@ describe('who has the light', () => {
   });
 
   it('frees no room that nobody knows of, and none in the past', () => {
-    expect(told([lies('a', 0, null), lies('b', 1, null), lies('c', 2, 12)])[2]).toEqual([
+    expect(answer([lies('a', 0, null), lies('b', 1, null), lies('c', 2, 12)])[2]).toEqual([
       'c',
       true,
       null,
       null,
     ]);
-    expect(told([lies('a', 0, 3), lies('b', 1, null), lies('c', 2, 12)])[2]).toEqual([
+    expect(answer([lies('a', 0, 3), lies('b', 1, null), lies('c', 2, 12)])[2]).toEqual([
       'c',
       true,
       now,
@@ -472,7 +472,7 @@ describe('who has the light', () => {
     const amiss = { amiss: 'it was seen stepping normally, and not so later' };
     const jobs = [lies('a', 0, 3, amiss), lies('b', 1, 9), lies('c', 2, 12)];
     expect(lightRack(jobs, [place({})], now).ready).toEqual([]);
-    expect(told(jobs, [place({ watches: 1 })])[1]).toEqual(['b', true, null, null]);
+    expect(answer(jobs, [place({ watches: 1 })])[1]).toEqual(['b', true, null, null]);
   });
 
   it('keeps what lies at a place that is gone', () => {

@@ -50,7 +50,7 @@ type Context = Pick<JobContext, 'nowUtc' | 'shop'> & {
 };
 type State = Pick<JobState, 'facts' | 'calibre' | 'wells' | 'activeEntries'>;
 
-function told(
+function judged(
   verdict: AccumulatorVerdict['verdict'],
   answer: string,
   ...reasons: readonly string[]
@@ -103,7 +103,7 @@ function steppingNormally(
 ): AccumulatorVerdict {
   const share = full === null ? null : chargedH / full.soonest;
   if (share === null ? hoursOf(since) < LEAST_CHARGE_H : share < handBack)
-    return told(
+    return judged(
       'charge',
       'Charge on',
       share === null
@@ -112,12 +112,12 @@ function steppingNormally(
       ...voltage,
     );
   return restSince && restSince.payload.value < charge.nominalV * EMPTY_SHARE
-    ? told(
+    ? judged(
         'charge',
         'Charge on, and watch',
         `It came back, but ${figure(restSince.payload.value, 2)} V after the charge, of ${figure(charge.nominalV, 2)} V, is nearly empty: if it does not rise, it is tired.`,
       )
-    : told(
+    : judged(
         'fine',
         'Fine as it is',
         'It came back with the charge. Low-supply steps that return within days mean it is tired.',
@@ -132,7 +132,7 @@ function notTheAccumulator(
 ): AccumulatorVerdict | null {
   const draws = readingIn(facts, 'currentUA')?.payload.value ?? null;
   if (calibre?.limitUA && draws !== null && isOverLimit(draws, calibre, calibre.limitUA))
-    return told(
+    return judged(
       'clean',
       'The movement first',
       `It draws ${figure(draws, 2)} µA, and ${figure(calibre.limitUA, 2)} is the most: that empties a good ${whatWas}, too.`,
@@ -140,13 +140,13 @@ function notTheAccumulator(
     );
   const after = voltsSince(restSince, again, dayOf);
   if (after !== null && after >= charge.nominalV * HOLDS_SHARE)
-    return told(
+    return judged(
       'clean',
       'Not the accumulator',
       `${figure(after, 2)} V after the charge, of ${figure(charge.nominalV, 2)} V: it holds. Look at contacts, coil and train.`,
     );
   return again?.shows === 'does not charge'
-    ? told(
+    ? judged(
         'clean',
         'Clean, then renew',
         `It was proved not to charge: look at contacts, tabs and ${charge.by === 'light' ? 'light cell' : 'generating rotor'} first, then the ${whatWas}.`,
@@ -177,7 +177,7 @@ function failedAgain(
     const ranDays =
       Math.min(1, hours / full.surely) * reserveWith(charge, facts.accumulator?.payload.kitCode ?? null);
     if (days > ranDays)
-      return told(
+      return judged(
         'charge',
         'Charge on',
         `${figure(hours, 0)} h of light keep it for ${figure(ranDays, 0)} days, and ${figure(days, 0)} went by: it may have run down.`,
@@ -186,12 +186,12 @@ function failedAgain(
   }
   const stands = (again?.shows ?? last.outcome) === 'does not run';
   if (stands && voltsSince(restSince, again, dayOf) === null)
-    return told(
+    return judged(
       'clean',
       'Measure it first',
       `It stepped normally and stands still again: under ${figure(charge.nominalV * HOLDS_SHARE, 2)} V at rest it is tired; from there on look at contacts, coil and train.`,
     );
-  return told(
+  return judged(
     'renew',
     'New accumulator',
     `It stepped normally and ${stands ? 'stands still' : 'signals low'} again: tired.`,
@@ -202,14 +202,14 @@ function failedAgain(
 /** It never stepped normally: charged too little to tell, or tired. */
 function neverCameBack({ last, chargedH, full, whatWas, dark, voltage }: Seen): AccumulatorVerdict {
   if (full === null)
-    return told(
+    return judged(
       'charge',
       'Charge on, and watch',
       `${figure(chargedH, 0)} h so far, and what fills it the book does not say: if that was enough, it is tired.`,
       ...voltage,
     );
   if (chargedH < full.surely)
-    return told(
+    return judged(
       'charge',
       'Charge on',
       `${figure(chargedH, 0)} h so far, and full takes ${figure(full.surely, 0)} h in the dimmest light here: it may be merely discharged.`,
@@ -217,13 +217,13 @@ function neverCameBack({ last, chargedH, full, whatWas, dark, voltage }: Seen): 
       ...voltage,
     );
   return last.outcome === 'low-supply steps'
-    ? told(
+    ? judged(
         'renew',
         'New accumulator',
         `It signals low after ${figure(chargedH, 0)} h, enough to fill it: tired.`,
         ...voltage,
       )
-    : told(
+    : judged(
         'clean',
         'Clean, then renew',
         `It does not run after ${figure(chargedH, 0)} h: look at contacts, tabs and light cell first, then the ${whatWas}.`,
@@ -259,20 +259,20 @@ export function judgeAccumulator(
           `${figure(rest.payload.value, 2)} V at rest, and it stands at ${figure(charge.nominalV, 2)} V charged${rest.payload.value < charge.nominalV * EMPTY_SHARE ? ': empty, which says nothing of how good it is' : ''}.`,
         ];
   if (accumulator !== null && latest === null)
-    return told(
+    return judged(
       'charge',
       'Charge it',
       'A new accumulator is nearly empty: it is seen running once it has had light or winding.',
       ...voltage,
     );
   if (hasLeaked(state) && accumulator === null)
-    return told(
+    return judged(
       'clean',
       'Clean, then renew',
       `The ${whatWas} leaked: clean contacts and well, and measure before another goes in.`,
     );
   if (latest === null)
-    return told(
+    return judged(
       'charge',
       'Charge it first',
       'Merely discharged or tired: a charge watched to its end tells, and a watch from a drawer is not condemned.',

@@ -24,25 +24,25 @@ describe('the kits of a movement in this shop', () => {
   };
 
   it('counts what may be taken, however it is written, and takes first what ends first', () => {
-    const told = here(
+    const answer = here(
       kits('A'),
       kits('B', { bestBefore: '2027-01-31', code: 'kt v21' }),
       kits('C', { bestBefore: '2026-09-30' }),
       kits('other', { code: 'KT-V33' }),
       kits('a cell', { item: 'cell' }),
     );
-    expect(told).toMatchObject({ kitCode: 'KT-V21', left: 6, aside: [] });
-    expect(told?.lots.map(({ lotCode }) => lotCode)).toEqual(['C', 'B', 'A']);
+    expect(answer).toMatchObject({ kitCode: 'KT-V21', left: 6, aside: [] });
+    expect(answer?.lots.map(({ lotCode }) => lotCode)).toEqual(['C', 'B', 'A']);
   });
 
   it('counts nothing that was set aside, is past its date or used up, and says which', () => {
-    const told = here(
+    const answer = here(
       kits('A', { quarantined: 'tabs bent' }),
       kits('B', { bestBefore: '2026-03-16' }),
       kits('C', { balance: 0 }),
     );
-    expect(told).toMatchObject({ left: 0, lots: [] });
-    expect(told?.aside).toEqual([
+    expect(answer).toMatchObject({ left: 0, lots: [] });
+    expect(answer?.aside).toEqual([
       'Lot A of KT-V21 is in quarantine: tabs bent.',
       'Lot B of KT-V21 is past its date since 2026-03-16.',
     ]);

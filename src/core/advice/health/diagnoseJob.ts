@@ -183,9 +183,9 @@ export function faultQuestionOf(
   );
   addSigns(observed, state, well === null ? state.wells : [well]);
   for (const each of complaint) {
-    const told = TOLD_AS[each];
-    if (told !== undefined && feedsAny(well, TELLS_OF[told] ?? FUNCTION_KINDS, cells))
-      observed.set(told, 'there');
+    const outcome = TOLD_AS[each];
+    if (outcome !== undefined && feedsAny(well, TELLS_OF[outcome] ?? FUNCTION_KINDS, cells))
+      observed.set(outcome, 'there');
   }
   const lastCharge = facts.charges.at(-1);
   const back = fellBack(state.activeEntries)?.shows ?? null;

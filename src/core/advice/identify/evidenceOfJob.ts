@@ -68,15 +68,15 @@ export function evidenceOfJob(state: JobState, book: Book): readonly JobEvidence
   const own = new Map(
     [...state.facts.evidence.values()].flatMap((entry): [Look, JobEvidence][] => {
       const { look, value, withinMm } = entry.payload;
-      const told = elsewhere.get(look);
-      if (value === null && told && placeOf(told.restsOn) > placeOf(entry)) return [];
+      const seenElsewhere = elsewhere.get(look);
+      if (value === null && seenElsewhere && placeOf(seenElsewhere.restsOn) > placeOf(entry)) return [];
       return [
         [
           look,
           {
             look,
             seen: value === null ? null : { look, value, withinMm },
-            without: value !== null ? null : told ? 'left out' : 'cannot be seen',
+            without: value !== null ? null : seenElsewhere ? 'left out' : 'cannot be seen',
             from: 'here',
             entryId: entry.id,
           },

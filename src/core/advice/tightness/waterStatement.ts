@@ -97,18 +97,18 @@ export function waterStatement(state: Pick<JobState, 'facts' | 'standsFor'>, zon
   const tests = judgeTests(state);
   const working = tests.flatMap(({ shows }) => shows.working);
   const on = ({ occurredAt }: Made): string => `on ${dayInWords(localDay(occurredAt, zone))}`;
-  const told = (
+  const stated = (
     verdict: WaterStatement['verdict'],
     statement: readonly string[],
     reasons: readonly string[],
   ): WaterStatement => ({ verdict, statement: statement.join(' '), reasons, working, tests });
-  const standing = tests.filter(({ stands }) => stands);
-  const because = standing.map(
+  const active = tests.filter(({ stands }) => stands);
+  const because = active.map(
     ({ test, shows }) => `${testInWords(test)}: ${shows.reasons.join(', ').replace(/\.$/, '')}.`,
   );
-  const leaks = standing.filter(({ shows }) => shows.verdict === 'leaks');
+  const leaks = active.filter(({ shows }) => shows.verdict === 'leaks');
   if (leaks.length > 0 || closed?.payload.seamEven === false) {
-    return told(
+    return stated(
       'not water resistant',
       ['This watch is not water resistant. Keep it away from water.'],
       [
@@ -121,19 +121,19 @@ export function waterStatement(state: Pick<JobState, 'facts' | 'standsFor'>, zon
     );
   }
   if (closed?.payload.interim) {
-    return told(
+    return stated(
       'not tested',
       [`Closed for the time being on its old seal, until the part is here. ${AWAY}`],
       ['Closed interim: nothing is claimed about water.'],
     );
   }
-  if (standing.length > 0) {
-    return told(
+  if (active.length > 0) {
+    return stated(
       'not clear',
       [`A test gave no clear result, so nothing can be said about water. ${AWAY}`],
       [
         ...because,
-        standing.some(({ takenBackBy }) => takenBackBy === 'repair and retest')
+        active.some(({ takenBackBy }) => takenBackBy === 'repair and retest')
           ? 'It stands until a retest, linked to it and made after a repair, passes at that pressure.'
           : 'It stands until a test at that pressure or more shows the watch tight.',
       ],
@@ -150,15 +150,15 @@ export function waterStatement(state: Pick<JobState, 'facts' | 'standsFor'>, zon
   );
   if (best) {
     const { statement, reasons } = testedWords(best, tests, state.facts, on);
-    return told('tested', statement, [...reasons, ...open]);
+    return stated('tested', statement, [...reasons, ...open]);
   }
   if (unsettled.length > 0) {
-    return told('not clear', [`A test did not settle whether it is tight. ${AWAY}`], open);
+    return stated('not clear', [`A test did not settle whether it is tight. ${AWAY}`], open);
   }
   const nothing = tests.map(
     ({ test, shows }) => `The ${testInWords(test)} proves nothing: ${shows.reasons.join(', ')}.`,
   );
-  return told(
+  return stated(
     'not tested',
     [
       `Water resistance was not tested${gasket?.payload.state === 'renewed' ? ', though the gasket was renewed' : ''}. ${AWAY}`,

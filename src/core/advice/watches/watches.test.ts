@@ -84,11 +84,11 @@ describe('the history of a watch', () => {
       tabContactOhm: null,
       unchargedBecause: null,
     });
-    const told = watchHistory([visit(job, 'T1', '2026-01-01T00:00:00.000Z')]);
-    expect(told.leaks).toMatchObject([
+    const answer = watchHistory([visit(job, 'T1', '2026-01-01T00:00:00.000Z')]);
+    expect(answer.leaks).toMatchObject([
       { marking: 'crust at the contact', condition: 'cleaned, observe, Nettle & Quay Supplies, lot NQ-118' },
     ]);
-    expect(told.cells).toMatchObject([{ cellCode: 'KT-V21', lotCode: 'K-1' }]);
+    expect(answer.cells).toMatchObject([{ cellCode: 'KT-V21', lotCode: 'K-1' }]);
   });
 
   it('puts consumption and rate in the order of the visits, this one last, beside the limit they are held to', () => {

@@ -284,7 +284,7 @@ describe('a cross-reference, word for word', () => {
 
   it('shows sizes and drains in its working', () => {
     const figures = crossReference(wanted(), { ...cell, drain: 'high' }).working.map(
-      ({ what, figures: told }) => [what, told],
+      ({ what, figures: answer }) => [what, answer],
     );
     expect(figures).toContainEqual(['size', 'wanted 6.8 × 2.15 mm, this 6.8 × 2.15 mm']);
     expect(figures).toContainEqual(['drain', 'wanted low, this high']);

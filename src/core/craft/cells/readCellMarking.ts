@@ -140,18 +140,18 @@ function sizeWords(cell: CellType): string {
  * chemistry or size come back as alternatives. Source: IEC 60086-3 for sizes, trade usage for the names.
  */
 export function readCellMarking(marking: string, table: CellTable): CellReading {
-  const readings = told.get(table) ?? new Map<string, CellReading>();
+  const readings = readingsByTable.get(table) ?? new Map<string, CellReading>();
   const known = readings.get(marking);
   if (known) return known;
   if (readings.size >= MOST_TOLD) readings.clear();
   const reading = readNow(marking, table);
   readings.set(marking, reading);
-  told.set(table, readings);
+  readingsByTable.set(table, readings);
   return reading;
 }
 
 /** A job asks what the same few texts name at every turn: what a table said of one it says again. */
-const told = new WeakMap<CellTable, Map<string, CellReading>>();
+const readingsByTable = new WeakMap<CellTable, Map<string, CellReading>>();
 const MOST_TOLD = 2000;
 
 /** The cell a label names, by the names that stand on the label alone; null where it names none surely. */
@@ -379,7 +379,7 @@ function readAs(
 /** What half-legible names leave: always alternatives, however few, since what cannot be read may be anything. */
 function alternativesOf(
   half: readonly NameRead[],
-  told: Pick<CellReading, 'working' | 'names' | 'mayBeRechargeable'>,
+  label: Pick<CellReading, 'working' | 'names' | 'mayBeRechargeable'>,
 ): CellReading {
   const [first, ...more] = half;
   const alternatives = (first?.cells ?? []).filter((cell) =>
@@ -395,7 +395,7 @@ function alternativesOf(
       reasons: [
         `“${half.map(({ text }) => text).join(' ')}” is half legible and fits no cell of the table.${note ? ` ${note}` : ''} Measure its diameter, height and voltage.`,
       ],
-      ...told,
+      ...label,
     };
   return {
     verdict: 'ambiguous',
@@ -406,7 +406,7 @@ function alternativesOf(
         : `Half legible: ${alternatives.map(({ code }) => code).join(', ')} fit. Measure diameter and height, and say which it is.`,
       ...(note === undefined ? [] : [note]),
     ],
-    ...told,
+    ...label,
   };
 }
 

@@ -171,7 +171,7 @@ describe('the plan of charging', () => {
           const hours = Object.fromEntries(
             WEEKDAYS.map((day) => [day, day === 'Sunday' ? null : { from: clock(opens), to: clock(shuts) }]),
           ) as LightHours;
-          const told = markOf(
+          const answer = markOf(
             { lux, hours, zone: 'UTC', start: percent, book: { ...book, reserveDays } },
             'full',
           ).likelyUtc;
@@ -189,8 +189,8 @@ describe('the plan of charging', () => {
             charge = Math.max(0, charge + (isLit ? 1 / (fullH * 60) : -1 / (reserveDays * 1440)));
             minute += 1;
           }
-          if (told === null || minute >= last) return told === null || hoursFrom(told) > 110 * 24;
-          const minutes = hoursFrom(told) * 60;
+          if (answer === null || minute >= last) return answer === null || hoursFrom(answer) > 110 * 24;
+          const minutes = hoursFrom(answer) * 60;
           return Math.abs(minutes - minute) <= Math.max(2, minute * 0.01);
         },
       ),

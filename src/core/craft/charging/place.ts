@@ -36,7 +36,7 @@ export function lightNow(
       working: [],
     };
   const change = nowLux / lux - 1;
-  const told = {
+  const base = {
     changePercent: change * 100,
     working: [
       {
@@ -46,9 +46,9 @@ export function lightNow(
       },
     ],
   };
-  if (Math.abs(change) <= SAME_LIGHT) return { ...told, verdict: 'as entered', reasons: [] };
+  if (Math.abs(change) <= SAME_LIGHT) return { ...base, verdict: 'as entered', reasons: [] };
   return {
-    ...told,
+    ...base,
     verdict: 'changed',
     reasons: [
       `${figure(nowLux, 0)} lx now, and ${figure(lux, 0)} are entered.`,
@@ -120,16 +120,16 @@ export function lightThere(place: LightPlace, distanceMm: number | null, roomC: 
       source: 'inverse square law',
     },
   ];
-  const told = { lux: luxThere, caseC, nearestMm, working };
+  const base = { lux: luxThere, caseC, nearestMm, working };
   if (caseC === null)
     return {
-      ...told,
+      ...base,
       verdict: 'heat not known',
       reasons: ['How warm a case gets here was not measured: read it after 20 minutes.'],
     };
   if (caseC > MOST_CASE_C)
     return {
-      ...told,
+      ...base,
       verdict: 'too hot',
       reasons: [
         `The case would come to ${figure(caseC, 0)} °C, and ${MOST_CASE_C} °C is the most: heat harms accumulator, oil and seals.`,
@@ -138,5 +138,5 @@ export function lightThere(place: LightPlace, distanceMm: number | null, roomC: 
           : `From ${nearestMm} mm on it stays cool enough.`,
       ],
     };
-  return { ...told, verdict: 'stands', reasons: [] };
+  return { ...base, verdict: 'stands', reasons: [] };
 }

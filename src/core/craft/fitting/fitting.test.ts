@@ -28,7 +28,7 @@ const guide = (
     further: false,
     ofPair: null,
     last: true,
-    told: [],
+    dangersNamed: [],
     ...change,
   });
 const ids = (of: Calibre, change: Parameters<typeof guide>[1] = {}): string[] =>

@@ -67,8 +67,8 @@ interface StepWriter {
   readonly recipe: (at: 'out' | 'in' | 'after') => readonly string[];
 }
 
-function stepWriter({ movement, further, told }: FittingQuestion): StepWriter {
-  const said = new Set(told);
+function stepWriter({ movement, further, dangersNamed }: FittingQuestion): StepWriter {
+  const said = new Set(dangersNamed);
   const shown = new Set<string>();
   const once = (danger: string | null): string | null => {
     if (danger === null || said.has(danger)) return null;

@@ -90,5 +90,5 @@ export interface FittingQuestion {
   /** Of a pair under one latch, which this is: the latch is opened at the first and shut at the second. Null: no such pair. */
   readonly ofPair: 'first' | 'second' | null;
   /** Dangers that stand at a well worked before. */
-  readonly told: readonly string[];
+  readonly dangersNamed: readonly string[];
 }

@@ -24,7 +24,7 @@ const question = (observed: Observed, more: Partial<FaultQuestion> = {}): FaultQ
   priceOf: (item) => priceInList(DEFAULT_POLICY, item),
   ...more,
 });
-const told = (observed: Observed, more: Partial<FaultQuestion> = {}) => diagnose(question(observed, more));
+const answer = (observed: Observed, more: Partial<FaultQuestion> = {}) => diagnose(question(observed, more));
 
 describe('before anything is ranked', () => {
   it.each([
@@ -34,13 +34,13 @@ describe('before anything is ranked', () => {
     ['a step a second, watched for five', { stepIntervalS: 1, watchedSeconds: 5 }, 'other'],
     ['a display', { stepIntervalS: null, watchedSeconds: 5, hasHands: false }, 'other'],
   ] as const)('%s', (_, more, verdict) => {
-    const said = told({ shows: 'dead' }, more);
+    const said = answer({ shows: 'dead' }, more);
     expect(said.verdict === 'wait longer').toBe(verdict === 'wait longer');
     if (said.verdict === 'wait longer') expect([said.ranked, said.nextTest]).toEqual([[], null]);
   });
 
   it('asks whether a charge helps where light charges it', () => {
-    const said = told({ shows: 'in twos or fours' }, { charges: true });
+    const said = answer({ shows: 'in twos or fours' }, { charges: true });
     expect([said.verdict, said.nextTest?.observable]).toEqual(['cannot tell yet', 'after a charge']);
     expect(said.nextTest?.between).toEqual(
       expect.arrayContaining(['tired accumulator', 'merely discharged']),
@@ -48,10 +48,10 @@ describe('before anything is ranked', () => {
   });
 
   it('finds no old oil in a display, and no charge in a watch on a primary cell', () => {
-    const display = told({ current: 'over the limit' }, { hasHands: false });
+    const display = answer({ current: 'over the limit' }, { hasHands: false });
     expect(display.ranked.map(({ fault }) => fault)).not.toContain('old oil and dirt');
-    expect(told({ shows: 'dead' }).nextTest?.observable).not.toBe('after a charge');
-    expect(told({ shows: 'dead' }).ranked.map(({ fault }) => fault)).not.toContain('merely discharged');
+    expect(answer({ shows: 'dead' }).nextTest?.observable).not.toBe('after a charge');
+    expect(answer({ shows: 'dead' }).ranked.map(({ fault }) => fault)).not.toContain('merely discharged');
   });
 });
 
@@ -118,31 +118,31 @@ describe('what is seen together', () => {
     ['a display that fades', { rest: 'spent', 'display fades': 'there' }, { hasHands: false }, 'spent cell'],
     ['turns shorted', { coil: 'shorted', current: 'over the limit' }, {}, 'turns of the coil shorted'],
   ])('%s', (_, observed, more, fault) => {
-    const found = told(observed, more);
+    const found = answer(observed, more);
     expect([found.verdict, found.causes]).toEqual(['found', [fault]]);
     expect(found.ranked[0]?.evidence.some(({ bits }) => bits > 0)).toBe(true);
     expect(found.remedies.length).toBeGreaterThan(0);
   });
 
   it('says a hand in twos is the book’s low-supply signal, not a fault', () => {
-    expect(told({ shows: 'in twos or fours' }).reasons[0]).toBe(
+    expect(answer({ shows: 'in twos or fours' }).reasons[0]).toBe(
       'Its low-supply signal, not a fault: the seconds hand steps in twos.',
     );
   });
 
   it('waits as long as the book says before it calls a hand still', () => {
     const more = { stepIntervalS: 20, watchedSeconds: 5 };
-    const wait = told({ shows: 'dead', rest: 'fresh' }, more);
+    const wait = answer({ shows: 'dead', rest: 'fresh' }, more);
     expect(wait.verdict).toBe('wait longer');
     expect(wait.reasons[0]).toContain('wait 24 s');
-    expect(told({ shows: 'dead', rest: 'spent' }, { ...more, watchedSeconds: 60 }).causes).toEqual([
+    expect(answer({ shows: 'dead', rest: 'spent' }, { ...more, watchedSeconds: 60 }).causes).toEqual([
       'spent cell',
     ]);
-    expect(told({ shows: 'dead' }, { ...more, stepIntervalS: 1 }).verdict).not.toBe('wait longer');
+    expect(answer({ shows: 'dead' }, { ...more, stepIntervalS: 1 }).verdict).not.toBe('wait longer');
   });
 
   it('names current far above its limit alone for either of two, and what tells them apart', () => {
-    const found = told({ current: 'far over the limit' });
+    const found = answer({ current: 'far over the limit' });
     expect(found.ranked.slice(0, 2).map(({ fault }) => fault)).toContain(
       'electrolyte or damp on the circuit',
     );
@@ -181,12 +181,12 @@ describe('what is seen together', () => {
       ['stop lever on', 'coil severed'],
     ],
   ])('two faults together: %s', (_, observed, more, faults) => {
-    const { causes } = told(observed, more);
+    const { causes } = answer(observed, more);
     expect([...causes].sort()).toEqual([...faults].sort());
   });
 
   it('leaves old oil open beside what drags at the rotor, which also draws more and stops early', () => {
-    const { causes, ranked } = told(
+    const { causes, ranked } = answer(
       {
         current: 'over the limit',
         lowest: 'late',
@@ -205,7 +205,7 @@ describe('what is seen together', () => {
 
   it('takes a cell that sags on its way down for no spent one', () => {
     const chanceOfSpent = (observed: Observed): number =>
-      told(observed).ranked.find(({ fault }) => fault === 'spent cell')?.probability ?? 0;
+      answer(observed).ranked.find(({ fault }) => fault === 'spent cell')?.probability ?? 0;
     const dead: Observed = { shows: 'dead', load: 'sags', current: 'nothing', atFitting: 'voltage holds' };
     expect(chanceOfSpent({ ...dead, rest: 'falling' })).toBeLessThan(0.65);
     expect(chanceOfSpent({ ...dead, rest: 'spent' })).toBeGreaterThan(0.9);
@@ -213,7 +213,7 @@ describe('what is seen together', () => {
 
   it('reads a charge that changes nothing by what else stands in the way', () => {
     const charged = (observed: Observed) =>
-      told({ shows: 'dead', rest: 'spent', ...observed }, { charges: true });
+      answer({ shows: 'dead', rest: 'spent', ...observed }, { charges: true });
     const chance = (said: ReturnType<typeof charged>): number =>
       said.ranked.find(({ fault }) => fault === 'tired accumulator')?.probability ?? 0;
     const alone = chance(charged({ 'after a charge': 'does not run' }));
@@ -226,12 +226,12 @@ describe('what is seen together', () => {
   });
 
   it('cannot tell from a watch that only stands still, and names the cheapest look that separates', () => {
-    const found = told({ shows: 'dead', rest: 'fresh', load: 'holds' });
+    const found = answer({ shows: 'dead', rest: 'fresh', load: 'holds' });
     expect(found).toMatchObject({ verdict: 'cannot tell yet', causes: [], remedies: [] });
     expect(found.nextTest?.effort).toBeLessThanOrEqual(5);
     expect(found.nextTest?.outcomes.length).toBeGreaterThan(0);
-    expect(told({}).verdict).toBe('cannot tell yet');
-    expect(told({ rest: 'fresh' })).toMatchObject({
+    expect(answer({}).verdict).toBe('cannot tell yet');
+    expect(answer({ rest: 'fresh' })).toMatchObject({
       verdict: 'cannot tell yet',
       reasons: [expect.stringContaining('The movement itself was not looked at yet')],
     });
@@ -239,7 +239,8 @@ describe('what is seen together', () => {
 
   it('finds nothing wrong where everything is as it should be', () => {
     expect(
-      told({ shows: 'runs', current: 'as it should', rest: 'fresh', load: 'holds', pulses: 'there' }).verdict,
+      answer({ shows: 'runs', current: 'as it should', rest: 'fresh', load: 'holds', pulses: 'there' })
+        .verdict,
     ).toBe('nothing wrong');
   });
 
@@ -255,7 +256,7 @@ describe('what is seen together', () => {
       lowest: 'good',
       stopped: 'as it should',
     };
-    expect(told(good).verdict).toBe('nothing wrong');
+    expect(answer(good).verdict).toBe('nothing wrong');
     for (const [observable, outcome] of [
       ['current', 'over the limit'],
       ['rest', 'spent'],
@@ -266,19 +267,19 @@ describe('what is seen together', () => {
       ['rate', 'off'],
       ['pulses', 'none'],
     ])
-      expect([observable, told({ ...good, [observable as Observable]: outcome }).verdict]).not.toEqual([
+      expect([observable, answer({ ...good, [observable as Observable]: outcome }).verdict]).not.toEqual([
         observable,
         'nothing wrong',
       ]);
   });
 
   it('measures the cell before it calls a watch sound, or names a cell that nobody read', () => {
-    const runs = told({ shows: 'runs', current: 'as it should', pulses: 'there', rate: 'good' });
+    const runs = answer({ shows: 'runs', current: 'as it should', pulses: 'there', rate: 'good' });
     expect(runs.verdict).toBe('cannot tell yet');
     expect(runs.nextTest).not.toBeNull();
-    const still = told({ shows: 'dead', pulses: 'none', crown: 'home' });
+    const still = answer({ shows: 'dead', pulses: 'none', crown: 'home' });
     expect(still).toMatchObject({ verdict: 'cannot tell yet', nextTest: { observable: 'rest' } });
-    expect(told({ shows: 'dead', rest: 'spent' }).causes).toEqual(['spent cell']);
+    expect(answer({ shows: 'dead', rest: 'spent' }).causes).toEqual(['spent cell']);
   });
 
   it('asks what stands still for no rate', () => {
@@ -286,25 +287,25 @@ describe('what is seen together', () => {
       { shows: 'dead', rest: 'fresh' },
       { shows: 'dead', rest: 'fresh', load: 'holds', pulses: 'there', current: 'as it should' },
     ])
-      expect(['rate', 'lowest']).not.toContain(told(each).nextTest?.observable);
+      expect(['rate', 'lowest']).not.toContain(answer(each).nextTest?.observable);
   });
 
   it('tells a cause apart from itself by what comes beside it', () => {
-    const { nextTest } = told({ shows: 'dead', rest: 'spent' });
+    const { nextTest } = answer({ shows: 'dead', rest: 'spent' });
     expect(nextTest?.between).toEqual(['spent cell alone', 'mechanical as well']);
     // What both explanations hold is not in question.
-    const both = told({ shows: 'dead', rest: 'spent', current: 'over the limit', rate: 'good' }).nextTest;
+    const both = answer({ shows: 'dead', rest: 'spent', current: 'over the limit', rate: 'good' }).nextTest;
     expect(both?.between).toEqual(['old oil and dirt', 'mechanical']);
   });
 
   it('cleans before it replaces, with price and risk, and asks where the owner wants it original', () => {
     const leak: Observed = { current: 'far over the limit', stopped: 'over', 'crust or bloom': 'there' };
-    const { remedies } = told(leak, { originalMatters: true });
+    const { remedies } = answer(leak, { originalMatters: true });
     expect(remedies.map(({ replaces }) => replaces)).toEqual([...remedies].map((_, index) => index > 0));
     expect(remedies[0]).toMatchObject({ next: 'clean', priceMinor: 1500 });
     expect(remedies.at(-1)?.risk).toContain('ask before any part leaves');
-    expect(told(leak).remedies.at(-1)?.risk).not.toContain('ask before');
-    expect(told(leak, { priceOf: () => null }).remedies[0]?.priceMinor).toBeNull();
+    expect(answer(leak).remedies.at(-1)?.risk).not.toContain('ask before');
+    expect(answer(leak, { priceOf: () => null }).remedies[0]?.priceMinor).toBeNull();
   });
 
   it('never gives a chance outside nought and one, whatever is seen', () => {
@@ -318,7 +319,7 @@ describe('what is seen together', () => {
     );
     fc.assert(
       fc.property(observed, fc.boolean(), fc.boolean(), (seen, charges, hasHands) => {
-        const found = told(seen, { charges, hasHands });
+        const found = answer(seen, { charges, hasHands });
         for (const { fault, probability } of found.ranked) {
           expect(FAULTS).toContain(fault);
           expect(probability).toBeGreaterThanOrEqual(0);

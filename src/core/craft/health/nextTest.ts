@@ -32,7 +32,7 @@ export function words(observable: Observable, outcome: string): string {
     reset: `the reset contact was ${outcome}`,
     'after a charge': `after a charge it ${AFTER_A_CHARGE[outcome] ?? outcome}`,
   };
-  if (TOLD.some((told) => told === observable))
+  if (TOLD.some((asked) => asked === observable))
     return outcome === 'there' ? `the owner says: ${observable}` : `the owner does not say: ${observable}`;
   const [there, absent] = SIGN_WORDS[observable as SignOfFault] ?? [observable, `no ${observable}`];
   return named[observable] ?? (outcome === 'there' ? there : absent);

@@ -254,15 +254,15 @@ function judge(
   evidence: readonly Seen[],
 ): Judgement {
   const [best, second] = candidates;
-  const told = (verdict: Identification['verdict'], reason: string): Judgement => ({
+  const judged = (verdict: Identification['verdict'], reason: string): Judgement => ({
     verdict,
     reasons: [reason],
   });
   if (evidence.length === 0)
-    return told('nothing seen', 'Record what you see to narrow it down. The engraving helps most.');
-  if (!best) return told('not in the book', 'The book holds no calibre yet.');
+    return judged('nothing seen', 'Record what you see to narrow it down. The engraving helps most.');
+  if (!best) return judged('not in the book', 'The book holds no calibre yet.');
   if (notInBook >= UNKNOWN_FROM && notInBook * UNKNOWN_WEIGHS > ofCalibre)
-    return told(
+    return judged(
       'not in the book',
       sister
         ? `It is probably not in the book. It looks like a close relative of ${sister.code}: one character differs, and it is built alike.`
@@ -272,23 +272,23 @@ function judge(
     );
   const likely = best.probability >= LIKELY ? 'likely' : 'open';
   if (revisionOpen)
-    return told(
+    return judged(
       likely,
       `This is ${best.code} (${percent(ofCalibre)}). It exists in several revisions. The next check shows which one this is.`,
     );
   if (conflicting !== null && likely === 'likely')
-    return told(
+    return judged(
       'likely',
       `Two observations contradict each other. This movement is still the likeliest (${percent(best.probability)}). Check the pair that is named.`,
     );
   if (best.probability >= KNOWN)
     return evidence.every(({ look }) => OF_THE_CELL.includes(look))
-      ? told(
+      ? judged(
           'likely',
           'Only the cell is known so far, and many movements take this cell. Look at the movement itself.',
         )
-      : told('known', 'Everything recorded points to this movement.');
-  return told(
+      : judged('known', 'Everything recorded points to this movement.');
+  return judged(
     likely,
     second && second.probability >= 0.05
       ? `${calibreWords(second.code, second.revision)} fits too, ${percent(second.probability)}.`

@@ -2,20 +2,20 @@ import { memoizeByValue } from './memoizeByValue';
 
 describe('what was worked out before', () => {
   const asked: unknown[] = [];
-  const { ask: told, keep } = memoizeByValue((question: { readonly value: number | null | string }) => {
+  const { ask: answer, keep } = memoizeByValue((question: { readonly value: number | null | string }) => {
     asked.push(question.value);
     return { of: question.value };
   }, 2);
   beforeEach(() => void (asked.length = 0));
 
   it('is not worked out again for the same question, whoever asks it', () => {
-    const first = told({ value: 1 });
-    expect(told({ value: 1 })).toBe(first);
+    const first = answer({ value: 1 });
+    expect(answer({ value: 1 })).toBe(first);
     expect(asked).toEqual([1]);
   });
 
   it('is another for what is no number, nothing, or a word', () => {
-    expect([told({ value: Number.NaN }), told({ value: null }), told({ value: Infinity })]).toEqual([
+    expect([answer({ value: Number.NaN }), answer({ value: null }), answer({ value: Infinity })]).toEqual([
       { of: Number.NaN },
       { of: null },
       { of: Infinity },
@@ -24,12 +24,12 @@ describe('what was worked out before', () => {
 
   it('may have been worked out elsewhere', () => {
     keep({ value: 'there' }, { of: 'kept' });
-    expect(told({ value: 'there' })).toEqual({ of: 'kept' });
+    expect(answer({ value: 'there' })).toEqual({ of: 'kept' });
     expect(asked).toEqual([]);
   });
 
   it('is forgotten once as many others were asked', () => {
-    for (const value of [5, 6, 7, 5]) told({ value });
+    for (const value of [5, 6, 7, 5]) answer({ value });
     expect(asked).toEqual([5, 6, 7, 5]);
   });
 });

@@ -44,10 +44,10 @@ describe('the life of a cell over the visits of its watch', () => {
       { stopped: { from: '2025-05-01', to: '2025-05-31' } },
       { shows: 'spent', foundCode: '364' },
     );
-    const told = livesOf([fittedOn('2023-03-01'), spent], TODAY)[0];
-    expect(told?.ranMonths).toBeCloseTo(26, 0);
-    expect(told?.spentByMonths).toBeCloseTo(27, 0);
-    expect(told?.broughtMonths).toBeCloseTo(33, 0);
+    const answer = livesOf([fittedOn('2023-03-01'), spent], TODAY)[0];
+    expect(answer?.ranMonths).toBeCloseTo(26, 0);
+    expect(answer?.spentByMonths).toBeCloseTo(27, 0);
+    expect(answer?.broughtMonths).toBeCloseTo(33, 0);
     // Seen running here in August: what is told is not gone by.
     const ran = visit('2025-08-01', {}, { shows: 'runs' });
     const seen = livesOf([fittedOn('2023-03-01'), ran, spent], TODAY)[0];

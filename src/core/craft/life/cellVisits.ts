@@ -74,8 +74,8 @@ function endedLife({ fitted, ranOn }: Followed, { cameOn, stopped }: CellVisit):
     stopped !== null && stopped.to < cameOn ? stopped.to : cameOn,
   ];
   // What contradicts what was seen here is not gone by.
-  const told = from <= to && to > ranOn;
-  const [ran, spent] = told ? [from, to] : [ranOn, cameOn];
+  const isPossible = from <= to && to > ranOn;
+  const [ran, spent] = isPossible ? [from, to] : [ranOn, cameOn];
   return {
     ranMonths: months(fitted.on, ran),
     spentByMonths: Math.max(A_DAY_MONTHS, months(fitted.on, spent)),

@@ -17,7 +17,7 @@ export interface LifeOfLot {
   readonly lotId: string;
   readonly life: LifeForecast;
   /** Its early end and its middle, as forecast, or as such cells surely last shorter in this shop; null: nothing is forecast. */
-  readonly told: { readonly p10Months: number; readonly p50Months: number; readonly asHere: boolean } | null;
+  readonly range: { readonly p10Months: number; readonly p50Months: number; readonly asHere: boolean } | null;
   /** Minor units for a year of that middle; null where nothing is forecast. */
   readonly minorPerYear: number | null;
 }
@@ -28,7 +28,7 @@ function yearly(priceMinor: number, months: number): number | null {
   return priceMinor >= 0 && minor < Infinity ? minor : null;
 }
 
-function toldOf(life: LifeForecast, here: ShopLifeAdvice | null): LifeOfLot['told'] {
+function rangeOf(life: LifeForecast, here: ShopLifeAdvice | null): LifeOfLot['range'] {
   if (life.verdict === 'no forecast' || !isForecast(life)) return null;
   const shorter = here?.verdict === 'shorter' ? here.corrected : null;
   const { p10Months, p50Months } = shorter ?? life;
@@ -48,8 +48,8 @@ export function compareLives(
     .flatMap((lot, index): LifeOfLot[] => {
       const life = lives[index];
       if (!life) return [];
-      const told = toldOf(life, here[index] ?? null);
-      return [{ lotId: lot.id, life, told, minorPerYear: told && yearly(lot.priceMinor, told.p50Months) }];
+      const range = rangeOf(life, here[index] ?? null);
+      return [{ lotId: lot.id, life, range, minorPerYear: range && yearly(lot.priceMinor, range.p50Months) }];
     })
     .sort((a, b) => (a.minorPerYear ?? Infinity) - (b.minorPerYear ?? Infinity));
 }

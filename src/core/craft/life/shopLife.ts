@@ -321,7 +321,7 @@ export function judgeShopLife(shop: ShopLife, life: LifeForecast, cells: string)
     };
   const factor = shop.factor ?? Number.NaN;
   const verdict = to < 1 ? 'shorter' : from > 1 ? 'longer' : 'as forecast';
-  const told = `${cells} lasted ${figure(factor)} × the forecast here, ${figure(from)} to ${figure(to)}: ${restsOn(shop)}.`;
+  const sentence = `${cells} lasted ${figure(factor)} × the forecast here, ${figure(from)} to ${figure(to)}: ${restsOn(shop)}.`;
   if (
     life.verdict === 'no forecast' ||
     !(isForecast(life) && life.p10Months > 0) ||
@@ -330,7 +330,7 @@ export function judgeShopLife(shop: ShopLife, life: LifeForecast, cells: string)
     return {
       verdict,
       reasons: [
-        told,
+        sentence,
         life.verdict === 'no forecast'
           ? 'Nothing is forecast that it could correct.'
           : 'The forecast beside it is no number: nothing is corrected by it.',
@@ -354,7 +354,7 @@ export function judgeShopLife(shop: ShopLife, life: LifeForecast, cells: string)
     corrected,
     nextVisitMonths: comesSooner ? sooner : null,
     reasons: [
-      told,
+      sentence,
       ...(verdict === 'longer'
         ? ['The next visit is not put off by it: a spent cell left inside leaks.']
         : []),

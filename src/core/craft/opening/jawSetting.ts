@@ -171,10 +171,10 @@ function waysNotTaken(
 ): readonly JawAlternative[] {
   const keyOf = ({ jaws, spreadDeg, mirrorErrorMm }: JawChoice): string =>
     `${jaws} ${spreadDeg.toFixed(3)} ${mirrorErrorMm.toFixed(3)}`;
-  const told = new Set(found ? [keyOf(found.choice)] : []);
+  const named = new Set(found ? [keyOf(found.choice)] : []);
   const once = [...threes, ...twos.slice(0, 1)].filter((choice) => {
     const key = keyOf(choice);
-    return !told.has(key) && told.add(key);
+    return !named.has(key) && named.add(key);
   });
   return once.slice(0, MOST_WAYS_TOLD).map((choice) => ({
     words: `${notchWords(choice)}: ${settingWords(choice)}`,
@@ -231,8 +231,8 @@ function wrenchWhy(
   if (bites.length === 0) return biteWhy(wrench, question);
   if (target === null || !reaches(wrench, target)) return reachWhy(wrench, target);
   const { jaw } = namesOf(question);
-  const standing = bites.some((each) => stands(target, each, question));
-  if (!standing && (centred || wrench.jaws === 3))
+  const goesIn = bites.some((each) => stands(target, each, question));
+  if (!goesIn && (centred || wrench.jaws === 3))
     return `Its ${jaw}s are too wide for ${question.of} that stand so unevenly: ${figure(mostMm(target, question))} mm at most.`;
   if (found?.choice.jaws === 3 && wrench.jaws === 2) return 'It reaches with two jaws, which can tip.';
   const own = bites.find((each) => !centred || stands(target, each, question));

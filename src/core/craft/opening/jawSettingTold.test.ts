@@ -325,7 +325,7 @@ const CASES: Readonly<Record<string, readonly [JawQuestion, Told]>> = {
 };
 
 describe('what is told of a setting', () => {
-  it.each(Object.entries(CASES))('%s', (_, [question, told]) => {
+  it.each(Object.entries(CASES))('%s', (_, [question, answer]) => {
     const { verdict, found, reasons, others, working } = jawSetting(question);
     expect({
       verdict,
@@ -333,7 +333,7 @@ describe('what is told of a setting', () => {
       reasons,
       others: others.map(({ words, why }) => [words, why]),
       working: working.map(({ what, rule, figures }) => [what, rule, figures]),
-    }).toEqual(told);
+    }).toEqual(answer);
   });
 
   it('names its source with every line of working', () => {
@@ -398,8 +398,8 @@ describe('measures that cannot be', () => {
     [{ count: 1 }, 'count them again'],
     [{ count: 2.5 }, 'are no count'],
   ] as const)('%p: named, and nothing reckoned with it', (own, words) => {
-    const told = jawSetting(ask({ count: 4, pitchMm: 20, widthMm: 2, wrenches: [wrench({})], ...own }));
-    expect(told).toMatchObject({ verdict: 'cannot say', found: null, working: [] });
-    expect(told.reasons.join(' ')).toContain(words);
+    const answer = jawSetting(ask({ count: 4, pitchMm: 20, widthMm: 2, wrenches: [wrench({})], ...own }));
+    expect(answer).toMatchObject({ verdict: 'cannot say', found: null, working: [] });
+    expect(answer.reasons.join(' ')).toContain(words);
   });
 });

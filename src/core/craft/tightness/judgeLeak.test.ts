@@ -28,11 +28,11 @@ describe('a dry test by its record', () => {
     [20, 'leaks'],
     [300, 'leaks'],
   ] as const)('with %d times the limit: %s, the truth within its ends', (ofLimit, verdict) => {
-    const told = judge(made({ ofLimit }));
-    expect(told.verdict).toBe(verdict);
-    expect(told.flow?.from ?? NaN).toBeLessThanOrEqual(50 * ofLimit + 0.01);
-    expect(told.flow?.to ?? NaN).toBeGreaterThanOrEqual(50 * ofLimit);
-    expect(told.working.map(({ what }) => what)).toEqual(['Leak constant', 'Flow of air at 2 bar']);
+    const answer = judge(made({ ofLimit }));
+    expect(answer.verdict).toBe(verdict);
+    expect(answer.flow?.from ?? NaN).toBeLessThanOrEqual(50 * ofLimit + 0.01);
+    expect(answer.flow?.to ?? NaN).toBeGreaterThanOrEqual(50 * ofLimit);
+    expect(answer.working.map(({ what }) => what)).toEqual(['Leak constant', 'Flow of air at 2 bar']);
   });
 
   it('tells nothing of the stiffness where the air went in while the pressure rose', () => {
@@ -66,8 +66,8 @@ describe('a dry test by its record', () => {
     ];
     const times = { atS: points.map(([at]) => at), overBar: points.map(([, bar]) => bar) };
     expect(judge(made({ ofLimit: 0, times })).verdict).toBe('tight');
-    const told = judge(made({ ofLimit: 5, times }));
-    expect(told.verdict).toBe('leaks');
+    const answer = judge(made({ ofLimit: 5, times }));
+    expect(answer.verdict).toBe('leaks');
     const absolute = made({ ofLimit: 0, times });
     expect(judge({ ...absolute, deflectionUm: absolute.deflectionUm.map(Math.abs) })).toMatchObject({
       verdict: 'no verdict',
@@ -96,9 +96,9 @@ describe('a dry test by its record', () => {
       settled += (over - settled) * (1 - Math.exp(-1 / 200));
       return 4 * over + settled + 0.02 * Math.sin(i * 2.3);
     });
-    const told = judge({ atS, overBar, deflectionUm });
-    expect(told).toMatchObject({ verdict: 'not yet known', settles: [{ what: 'longer' }] });
-    expect(told.reasons[0]).toContain('hides what it loses');
+    const answer = judge({ atS, overBar, deflectionUm });
+    expect(answer).toMatchObject({ verdict: 'not yet known', settles: [{ what: 'longer' }] });
+    expect(answer.reasons[0]).toContain('hides what it loses');
   });
 
   it('takes drift for no leak', () => {
@@ -211,12 +211,12 @@ describe('what is no verdict', () => {
     const value = fc.oneof(fc.double({ min: -50, max: 50 }), fc.constantFrom(0, NaN, Infinity));
     fc.assert(
       fc.property(fc.array(fc.tuple(value, value, value), { maxLength: 60 }), (points) => {
-        const told = judge({
+        const answer = judge({
           atS: points.map(([at]) => at),
           overBar: points.map(([, over]) => over),
           deflectionUm: points.map(([, , um]) => um),
         });
-        return told.verdict !== 'tight';
+        return answer.verdict !== 'tight';
       }),
     );
   });

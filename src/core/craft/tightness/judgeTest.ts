@@ -65,7 +65,7 @@ interface TestedHow {
 export function judgeTest(test: TightnessTest, { sinceClosing, ringMissing, leak }: TestedHow): TestVerdict {
   const { method, pressureBar, seconds, outcome } = test;
   const measured = method === 'dry air' ? leak : null;
-  const told = (verdict: TestVerdict['verdict'], ...reasons: string[]): TestVerdict => ({
+  const judged = (verdict: TestVerdict['verdict'], ...reasons: string[]): TestVerdict => ({
     verdict,
     reasons,
     working: [
@@ -81,9 +81,9 @@ export function judgeTest(test: TightnessTest, { sinceClosing, ringMissing, leak
       ...(measured?.working ?? []),
     ],
   });
-  if (outcome === 'leak seen') return told('leaks', 'a leak was seen');
-  if (measured?.verdict === 'leaks') return told('leaks', ...measured.reasons);
-  if (outcome === 'not clear') return told('not clear', 'the test gave no clear result');
+  if (outcome === 'leak seen') return judged('leaks', 'a leak was seen');
+  if (measured?.verdict === 'leaks') return judged('leaks', ...measured.reasons);
+  if (outcome === 'not clear') return judged('not clear', 'the test gave no clear result');
   const wrong = invalidFigures([
     asPressure(pressureBar),
     {
@@ -95,8 +95,8 @@ export function judgeTest(test: TightnessTest, { sinceClosing, ringMissing, leak
       to: LONGEST_TEST_S,
     },
   ]).map(({ reason }) => reason);
-  if (wrong.length > 0) return told('proves nothing', ...wrong);
-  if (measured !== null && measured.verdict !== 'tight') return told(measured.verdict, ...measured.reasons);
+  if (wrong.length > 0) return judged('proves nothing', ...wrong);
+  if (measured !== null && measured.verdict !== 'tight') return judged(measured.verdict, ...measured.reasons);
   const lacks = [
     ...(method === 'dry air' && measured === null
       ? ['nothing was measured, and a dry test is judged by what the case gave']
@@ -110,7 +110,9 @@ export function judgeTest(test: TightnessTest, { sinceClosing, ringMissing, leak
       : []),
     ...(ringMissing ? ['the ring of the back was missing'] : []),
   ];
-  return lacks.length > 0 ? told('proves nothing', ...lacks) : told('tight', ...(measured?.reasons ?? []));
+  return lacks.length > 0
+    ? judged('proves nothing', ...lacks)
+    : judged('tight', ...(measured?.reasons ?? []));
 }
 
 /** The most a watch may be tested at, bar; null where nothing limits it. */

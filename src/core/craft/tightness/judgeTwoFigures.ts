@@ -114,7 +114,7 @@ export function judgeTwoFigures(
   { startUm, endUm, seconds, overBar }: Exclude<LeakEvidence, { readonly record: LeakRecord }>,
   setting: LeakSetting,
 ): LeakJudgement {
-  const told = judgedAt(overBar);
+  const judged = judgedAt(overBar);
   if (
     ![startUm, endUm, seconds, overBar].every(Number.isFinite) ||
     seconds <= 0 ||
@@ -127,7 +127,7 @@ export function judgeTwoFigures(
     );
   const noise = Math.max(setting.testerNoiseUm, LEAST_NOISE_UM);
   const little = gaveTooLittle(startUm, overBar, noise, setting.usualUmPerBar);
-  if (little !== null) return told('no verdict', little.reasons, little.more);
+  if (little !== null) return judged('no verdict', little.reasons, little.more);
   const drifted = setting.drift === null ? 0 : setting.drift.umPerS * seconds;
   const contradiction = twoFiguresContradict(
     { startUm, endUm: endUm - drifted, seconds },
@@ -135,7 +135,7 @@ export function judgeTwoFigures(
     setting.drift,
   );
   if (contradiction !== null)
-    return told('no verdict', contradiction, { settles: [AGAIN_WITH_RECORD], noiseUm: noise });
+    return judged('no verdict', contradiction, { settles: [AGAIN_WITH_RECORD], noiseUm: noise });
   const kept = (endUm - drifted) / startUm;
   const spread =
     Math.hypot(Math.SQRT2 * noise, (setting.drift?.errorUmPerS ?? 0) * seconds) / Math.abs(startUm);
@@ -158,14 +158,14 @@ export function judgeTwoFigures(
       flowLine(fit, setting, flow),
     ],
   };
-  if (setting.volume.how === 'guessed') return told(...ofEachSize(fit, setting, overBar, more));
+  if (setting.volume.how === 'guessed') return judged(...ofEachSize(fit, setting, overBar, more));
   if (setting.drift === null)
-    return told('not yet known', ['Two figures and no blank run: drift and decay cannot be told apart.'], {
+    return judged('not yet known', ['Two figures and no blank run: drift and decay cannot be told apart.'], {
       ...more,
       settles: [WITH_RECORD],
     });
   const verdict = verdictOf(flow);
-  return told(
+  return judged(
     verdict,
     [
       `${figure(100 * kept, 1)} % of the deflection was left: at 2 bar ${flowWords(flow)} pass, the limit is ${LIMIT_UG_PER_MIN}.`,

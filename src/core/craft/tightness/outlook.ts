@@ -40,24 +40,24 @@ function isClear({ verdict, flow }: LeakJudgement): boolean {
  * Source: the fit of the leak constant; Bayes’ rule over what it leaves possible.
  */
 export function outlookOf(record: LeakRecord, setting: LeakSetting, watchS: number): TestOutlook {
-  const told = (
+  const outlook = (
     verdict: TestOutlook['verdict'],
     reason: string,
     more: number | null = null,
   ): TestOutlook => ({ verdict, reasons: [reason], working: [], watchS: more });
   const [contradiction] = record.atS.length < 2 ? [] : recordContradictions(record);
-  if (contradiction !== undefined) return told('cannot tell', contradiction);
+  if (contradiction !== undefined) return outlook('cannot tell', contradiction);
   if (!(watchS > 0 && watchS <= LONGEST_WATCH_S))
-    return told('cannot tell', 'The time to watch is not a number of seconds.');
-  const early = told('too early', 'It is too early to say whether this time is long enough.');
+    return outlook('cannot tell', 'The time to watch is not a number of seconds.');
+  const early = outlook('too early', 'It is too early to say whether this time is long enough.');
   const phases = record.atS.length < 2 ? [] : phasesOf(record);
   const held = mainPhase(phases);
   if (held === null || held.toS - held.fromS < LEAST_HELD_S) return early;
   const recovered = recoveryAfter(held, phases) !== null;
   const shows = judgeLeak({ record }, setting);
-  if (recovered && isClear(shows)) return told('settled', `The result is certain now: ${shows.verdict}.`);
+  if (recovered && isClear(shows)) return outlook('settled', `The result is certain now: ${shows.verdict}.`);
   // No time helps where its size or its stiffness is in question.
-  if (shows.verdict === 'no verdict') return told('cannot tell', shows.reasons.join(' '));
+  if (shows.verdict === 'no verdict') return outlook('cannot tell', shows.reasons.join(' '));
   const fitted = fitOf(record, setting.drift);
   if (fitted === null) return early;
   const question = {
@@ -71,17 +71,17 @@ export function outlookOf(record: LeakRecord, setting: LeakSetting, watchS: numb
   if (!Number.isFinite(fitted.fit.to)) return early;
   const chance = chanceSettled(question, watchS);
   if (chance >= ENOUGH)
-    return told(
+    return outlook(
       'time enough',
       `${figure(watchS, 0)} s are probably enough. They give a result in ${inHundred(chance)} such tests.`,
     );
   const longer = longerWatch({ ...question, heldS: Math.max(question.heldS, watchS) });
   return longer === null || longer.chance < chance + WORTH_MORE
-    ? told(
+    ? outlook(
         'too short',
         `${figure(watchS, 0)} s give a result in ${inHundred(chance)} such tests. A longer time hardly gives more.`,
       )
-    : told(
+    : outlook(
         'too short',
         `${figure(watchS, 0)} s are probably too short. They give a result in ${inHundred(chance)} such tests, ${figure(longer.seconds, 0)} s in ${inHundred(longer.chance)}.`,
         longer.seconds,

@@ -93,7 +93,7 @@ export function pressureWords(overBar: number): string {
 const MOST = { bar: 1000, years: 200, umPerBar: 1000, noiseUm: 1000, cm3: 50, factor: 100 } as const;
 
 /** What of the watch or of the testers cannot be, by name; empty where all can. */
-function unsoundPlan(watch: ToBeTested, testers: Testers): readonly string[] {
+function invalidPlan(watch: ToBeTested, testers: Testers): readonly string[] {
   const bars = { from: 0, to: MOST.bar, unit: 'bar' };
   return invalidFigures([
     { path: 'ratingBar', what: 'The rating', value: watch.ratingBar, ...bars },
@@ -255,7 +255,7 @@ function reasonsOf(watch: ToBeTested, testers: Testers, most: number, testedDry:
  * the slip say. *Cannot say* where a figure of it cannot be. Source: bench practice; ISO 22810.
  */
 export function planLeakTest(watch: ToBeTested, testers: Testers): LeakTestPlan {
-  const wrong = unsoundPlan(watch, testers);
+  const wrong = invalidPlan(watch, testers);
   if (wrong.length > 0)
     return { verdict: 'cannot say', reasons: wrong, working: [], steps: [], cautions: [], mostBar: 0 };
   const { ratingBar, use } = watch;

@@ -27,13 +27,13 @@ function read(given: Rows) {
   return reader.done();
 }
 const refusal = (given: Rows): string => {
-  const told = read(given);
-  return told.verdict === 'refused' ? told.reasons.join(' ') : 'read';
+  const answer = read(given);
+  return answer.verdict === 'refused' ? answer.reasons.join(' ') : 'read';
 };
 const kept = (given: Rows) => {
-  const told = read(given);
-  if (told.verdict === 'refused') throw new Error(told.reasons.join(' '));
-  return told;
+  const answer = read(given);
+  if (answer.verdict === 'refused') throw new Error(answer.reasons.join(' '));
+  return answer;
 };
 const changed = (line: number, cells: readonly string[]): Rows =>
   rows().map((each, i) => (i === line - 1 ? cells : each));
@@ -94,10 +94,10 @@ describe('figures of a file', () => {
 
 describe('a trace', () => {
   it('is read as it is, with what was understood', () => {
-    const told = kept(rows());
-    expect(told.record.atS).toHaveLength(rows().length - 1);
-    expect(told.repairs).toEqual([]);
-    expect(told.understood).toEqual([
+    const answer = kept(rows());
+    expect(answer.record.atS).toHaveLength(rows().length - 1);
+    expect(answer.repairs).toEqual([]);
+    expect(answer.understood).toEqual([
       'time in s',
       'pressure in bar',
       'deflection in µm',
@@ -214,11 +214,11 @@ describe('a trace', () => {
         fc.array(fc.array(cell, { maxLength: 5 }), { maxLength: 40 }),
         fc.boolean(),
         (given, headed) => {
-          const told = read(headed ? [HEAD, ...given] : given);
+          const answer = read(headed ? [HEAD, ...given] : given);
           return (
-            told.verdict === 'refused' ||
-            told.record.atS.every(
-              (at, i) => Number.isFinite(at) && (i === 0 || at > (told.record.atS[i - 1] ?? 0)),
+            answer.verdict === 'refused' ||
+            answer.record.atS.every(
+              (at, i) => Number.isFinite(at) && (i === 0 || at > (answer.record.atS[i - 1] ?? 0)),
             )
           );
         },
@@ -258,8 +258,8 @@ describe('a trace as JSON', () => {
 describe('commas in figures between commas', () => {
   const split = (line: string): readonly string[] => line.split(',');
   it('are refused where a row is longer than its headings, with its line and both readings', () => {
-    const told = read(changed(13, split('12,2,20,1602')));
-    expect(told).toMatchObject({ verdict: 'refused' });
+    const answer = read(changed(13, split('12,2,20,1602')));
+    expect(answer).toMatchObject({ verdict: 'refused' });
     const words = refusal(changed(13, split('12,2,20,1602')));
     expect(words).toContain('Line 13 has 4 figures under 3 headings.');
     expect(words).toContain('time 12, pressure 2, deflection 20,');

@@ -84,7 +84,7 @@ export function phasesOf(record: LeakRecord): readonly Phase[] {
     if (side === 0) add(wasPressed ? 'recovery' : 'baseline', from, to);
     else {
       wasPressed = true;
-      for (const [first, past] of standing(record, from, to))
+      for (const [first, past] of steadyRuns(record, from, to))
         add(side < 0 ? 'vacuum' : 'pressure', first, past);
     }
     from = to;
@@ -97,7 +97,7 @@ export function phasesOf(record: LeakRecord): readonly Phase[] {
  * run. The run with the greatest pressure of all counts however short it is; any other only if it lasts and ends about where it
  * began, since a way up or down is no pressure that stood. One pass, so that a file of a million readings cannot stall it.
  */
-function standing(
+function steadyRuns(
   { atS, overBar }: Pick<LeakRecord, 'atS' | 'overBar'>,
   from: number,
   to: number,
@@ -190,10 +190,10 @@ export function heldOf({
   readonly seconds: number;
 }): { readonly overBar: number | null; readonly seconds: number } {
   const carried = record === null || pressureBar === null ? null : carriedBy(record);
-  const told = seconds >= 0 ? seconds : 0;
-  if (carried === null) return { overBar: pressureBar, seconds: told };
+  const givenS = seconds >= 0 ? seconds : 0;
+  if (carried === null) return { overBar: pressureBar, seconds: givenS };
   // Of its own time no more is claimed than somebody told.
-  return { overBar: carried.overBar, seconds: Math.min(told, carried.seconds) };
+  return { overBar: carried.overBar, seconds: Math.min(givenS, carried.seconds) };
 }
 
 /** So many points say as much of a leak as all of a longer record. */

@@ -96,8 +96,8 @@ function widerThanPromised(question: SettlesQuestion): number {
   const { fit, heldS, recovered } = question;
   // Before it was vented a record cannot tell that.
   if (!recovered) return USUALLY_WIDER;
-  const told = (fit.to - fit.from) / (2 * SPREADS_95);
-  return Math.min(MOST_WIDER, Math.max(LEAST_WIDER, told / spreadAt(heldS, question)));
+  const spread = (fit.to - fit.from) / (2 * SPREADS_95);
+  return Math.min(MOST_WIDER, Math.max(LEAST_WIDER, spread / spreadAt(heldS, question)));
 }
 
 /** The flow at 2 bar for each unit of the leak constant, µg/min. */

@@ -26,10 +26,10 @@ describe('two figures that contradict the law', () => {
     [10.2, 14.1, '72 % would be left'],
   ])('from %d to %d µm give no verdict, and what was probably swapped', (start, end, words) => {
     for (const setting of [BLANK, SETTING]) {
-      const told = twoFigures(start, end, setting);
-      expect(told).toMatchObject({ verdict: 'no verdict', flow: null, settles: [{ what: 'again' }] });
-      expect(told.reasons.join(' ')).toContain('Start and end were probably swapped');
-      expect(told.reasons.join(' ')).toContain(words);
+      const answer = twoFigures(start, end, setting);
+      expect(answer).toMatchObject({ verdict: 'no verdict', flow: null, settles: [{ what: 'again' }] });
+      expect(answer.reasons.join(' ')).toContain('Start and end were probably swapped');
+      expect(answer.reasons.join(' ')).toContain(words);
     }
   });
 
@@ -51,8 +51,8 @@ describe('two figures that contradict the law', () => {
     const um = fc.double({ min: 5, max: 200, noNaN: true });
     fc.assert(
       fc.property(um, fc.double({ min: 1.06, max: 5, noNaN: true }), fc.boolean(), (start, grew, blank) => {
-        const told = twoFigures(start, start * grew, blank ? BLANK : SETTING, 2, 60);
-        expect(told.verdict).toBe('no verdict');
+        const answer = twoFigures(start, start * grew, blank ? BLANK : SETTING, 2, 60);
+        expect(answer.verdict).toBe('no verdict');
       }),
     );
   });
@@ -183,13 +183,13 @@ describe('neither volume nor size known', () => {
   const setting: LeakSetting = { ...BLANK, volume: { cm3: 1.3, factor: 2.2, how: 'guessed' } };
 
   it('gives no verdict, says what each size of case would mean, and asks for it', () => {
-    for (const told of [
+    for (const answer of [
       judgeLeak({ record: madeRecord({ ofLimit: 0.4 }) }, setting),
       judgeLeak({ record: madeRecord({ ofLimit: 1.2 }) }, setting),
       twoFigures(14, 13.99, setting),
     ]) {
-      expect(told).toMatchObject({ verdict: 'no verdict', settles: [{ what: 'volume' }] });
-      expect(told.reasons.filter((each) => / cm³, .*at 2 bar: /.test(each))).toHaveLength(4);
+      expect(answer).toMatchObject({ verdict: 'no verdict', settles: [{ what: 'volume' }] });
+      expect(answer.reasons.filter((each) => / cm³, .*at 2 bar: /.test(each))).toHaveLength(4);
     }
     const small = judgeLeak({ record: madeRecord({ ofLimit: 0.4 }) }, setting).reasons;
     expect(small[1]).toMatch(/a small case .*: tight\.$/);
@@ -220,8 +220,8 @@ describe('what would settle a test', () => {
   it('never asks for a volume that was measured', () => {
     for (const ofLimit of [0.9, 1, 1.1])
       for (const watchS of [60, 300, 900]) {
-        const told = judgeLeak({ record: madeRecord({ ofLimit, watchS, noiseUm: 0.05 }) }, SETTING);
-        expect(told.settles.map(({ what }) => what)).not.toContain('volume');
+        const answer = judgeLeak({ record: madeRecord({ ofLimit, watchS, noiseUm: 0.05 }) }, SETTING);
+        expect(answer.settles.map(({ what }) => what)).not.toContain('volume');
       }
   });
 
@@ -230,9 +230,9 @@ describe('what would settle a test', () => {
       ...SETTING,
       volume: { cm3: 1.5, factor: 1.5, how: 'from the case’s size' },
     };
-    const told = judgeLeak({ record: madeRecord({ ofLimit: 0.75, watchS: 900, noiseUm: 0.01 }) }, bySize);
-    expect(told).toMatchObject({ verdict: 'not yet known', settles: [{ what: 'volume' }] });
-    expect(told.settles[0]?.chance).toBeGreaterThan(0.5);
+    const answer = judgeLeak({ record: madeRecord({ ofLimit: 0.75, watchS: 900, noiseUm: 0.01 }) }, bySize);
+    expect(answer).toMatchObject({ verdict: 'not yet known', settles: [{ what: 'volume' }] });
+    expect(answer.settles[0]?.chance).toBeGreaterThan(0.5);
   });
 });
 
@@ -258,9 +258,9 @@ describe('a test that runs', () => {
 
   it('offers no time where the size of the case is in question', () => {
     const guessed: LeakSetting = { ...SETTING, volume: { cm3: 1.3, factor: 2.2, how: 'guessed' } };
-    const told = outlookOf(until(150), guessed, 300);
-    expect(told).toMatchObject({ verdict: 'cannot tell', watchS: null });
-    expect(told.reasons.join(' ')).toContain('Neither the free volume nor the size');
+    const answer = outlookOf(until(150), guessed, 300);
+    expect(answer).toMatchObject({ verdict: 'cannot tell', watchS: null });
+    expect(answer.reasons.join(' ')).toContain('Neither the free volume nor the size');
   });
 
   it('is not settled by a flow that lies close to the limit, which what still comes may carry over it', () => {

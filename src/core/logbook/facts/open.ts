@@ -4,7 +4,7 @@ import { partInWords } from '../../craft/parts';
 import type { Envelope, FactKinds } from '../envelope';
 import type { SealFacts } from './seal';
 import { proofsVoided, type SetFacts } from './set';
-import { type TestFacts, testsAreBefore } from './test';
+import { type TestFacts, testsAreBefore } from './waterTest';
 import type { TrayFacts, TrayPayloads } from './tray';
 
 export const AS_FOUND = [

@@ -5,7 +5,7 @@ import { figure } from '../../craft/judgement';
 import { isSeamRing } from '../../craft/parts';
 import type { Envelope, FactKinds } from '../envelope';
 import { provedBeforeClosing, type SetFacts } from './set';
-import { type TestFacts, testsAreBefore } from './test';
+import { type TestFacts, testsAreBefore } from './waterTest';
 import type { TrayFacts } from './tray';
 
 export const GASKET_PROFILES = ['round', 'flat', 'L-shaped', 'shaped to the case', 'not seen'] as const;

@@ -59,7 +59,7 @@ async function* nextRecord(folder: string, stillMs: number): AsyncGenerator<Devi
   const waiting = `Waiting for the tester’s file in ${folder}`;
   yield { says: 'waiting', words: waiting };
   const began = performance.now();
-  let told = began;
+  let saidAt = began;
   while (performance.now() - began < GIVE_UP_MS) {
     await pause(LOOK_MS);
     if (own !== asker) {
@@ -85,8 +85,8 @@ async function* nextRecord(folder: string, stillMs: number): AsyncGenerator<Devi
       yield* sent(folder, name);
       return;
     }
-    if (performance.now() - told >= TELL_MS) {
-      told = performance.now();
+    if (performance.now() - saidAt >= TELL_MS) {
+      saidAt = performance.now();
       yield { says: 'waiting', words: name === '' ? waiting : `${name} is being written` };
     }
   }

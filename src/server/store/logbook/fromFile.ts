@@ -119,10 +119,10 @@ function takeAdded(parts: LogbookParts, job: JobRow, file: JobInHand): number {
       `${from.ticket} names another owner, watch or visit than ${job.ticket}, which it claims to be.`,
       'Save the job again where it came from. Nothing of the file was taken in.',
     );
-  const fresh = file.entries.flatMap((told, at) => {
-    const known = entries.byId(told.entry.id);
-    if (known === null) return [{ ...told, at }];
-    if (known.verdict === 'read' && sameBody(known.entry, offeredTo(job.id, told.entry))) return [];
+  const fresh = file.entries.flatMap((given, at) => {
+    const known = entries.byId(given.entry.id);
+    if (known === null) return [{ ...given, at }];
+    if (known.verdict === 'read' && sameBody(known.entry, offeredTo(job.id, given.entry))) return [];
     throw new Refusal({ outcome: 'other body under this id' });
   });
   if (fresh.length > MOST_ADDED)

@@ -62,10 +62,10 @@ export function keepOwner(
   }
   if (onFile.erasedAt) throw refusal('This owner was erased.', 'Take the owner in as a new one.');
   const revisions = people.revisions(customer.id);
-  const standing = activeRevisions(revisions);
+  const active = activeRevisions(revisions);
   // Who leaves the details as they were seen, or as they stand, revises nothing.
   const asSeen = seen === undefined ? [] : revisions.filter(({ id }) => seen.includes(id));
-  if ([...standing, ...asSeen].some((each) => sameDetails(each, customer))) return;
+  if ([...active, ...asSeen].some((each) => sameDetails(each, customer))) return;
   const { id: customerId, name, phone, email } = customer;
   write(parts, {
     id: randomUUID(),
@@ -73,7 +73,7 @@ export function keepOwner(
     name,
     phone,
     email,
-    supersedes: asSeen.length > 0 ? asSeen.map(({ id }) => id) : standing.map(({ id }) => id),
+    supersedes: asSeen.length > 0 ? asSeen.map(({ id }) => id) : active.map(({ id }) => id),
     technicianId,
     recordedAt: clock.nowUtc(),
   });

@@ -29,11 +29,11 @@ export interface LogbookGround {
   readonly stock: StockStore;
   readonly files: Pick<AttachmentStore, 'find' | 'enter' | 'forgetNames'>;
   readonly once: Pick<IdempotencyStore, 'seen' | 'note'>;
-  readonly movements: Pick<MovementsSeenStore, 'follow'>;
-  readonly cells: Pick<CellsInWatchesStore, 'follow'>;
-  readonly leaks: Pick<LeaksSeenStore, 'follow'>;
-  readonly visits: Pick<NextVisitsStore, 'follow'>;
-  readonly lives: Pick<CellLivesStore, 'follow'>;
+  readonly movements: Pick<MovementsSeenStore, 'update'>;
+  readonly cells: Pick<CellsInWatchesStore, 'update'>;
+  readonly leaks: Pick<LeaksSeenStore, 'update'>;
+  readonly visits: Pick<NextVisitsStore, 'update'>;
+  readonly lives: Pick<CellLivesStore, 'update'>;
   readonly contextNow: () => JobContext;
   /** Which program works the answers out (`programId`). */
   readonly program: string;

@@ -105,18 +105,18 @@ export function updateProjections(
       back?.occurredAt ?? '',
       decision?.payload.reason === 'no suitable opener' ? decision.occurredAt : null,
     );
-  movements.follow(job.id, state);
-  cells.follow(job, state, before);
+  movements.update(job.id, state);
+  cells.update(job, state, before);
   // Most jobs are never tested: nothing is looked up for them.
-  if (facts.tests.length > 0 || before === null || before.facts.tests.length > 0) leaks.follow(job.id, state);
-  parts.visits.follow(job, state);
+  if (facts.tests.length > 0 || before === null || before.facts.tests.length > 0) leaks.update(job.id, state);
+  parts.visits.update(job, state);
   updateLives(parts, job, state, now);
 }
 
 /** Inside a write: what the job tells of the life of its watch's cells. */
 function updateLives({ lives, stock }: LogbookParts, job: JobRow, state: JobState, now: JobContext): void {
   const fitted = [...state.facts.cellsFitted.values()].flatMap(({ payload }) => payload.lotId ?? []);
-  lives.follow(job, state, stock.datesOfLots(fitted), now);
+  lives.update(job, state, stock.datesOfLots(fitted), now);
 }
 
 /** Inside a write: the same for every job of an owner whose name or number changed. */

@@ -74,14 +74,14 @@ export function readRow(row: EntryRow): ReadRow {
 }
 
 /** An entry as it is offered to a job: without the server's part. */
-export function offeredTo(jobId: string, { payloadVersion: _, ...told }: NewEntry): Entry {
-  return { ...told, jobId, sequence: null, recordedAt: null, counter: null };
+export function offeredTo(jobId: string, { payloadVersion: _, ...entry }: NewEntry): Entry {
+  return { ...entry, jobId, sequence: null, recordedAt: null, counter: null };
 }
 
 /** Whether an entry sent again is the one on record, but for what the server added. */
 export function sameBody(a: Entry, b: Entry): boolean {
-  const told = (entry: Entry) => ({ ...entry, sequence: null, recordedAt: null, counter: null });
-  return deepEqual(told(a), told(b));
+  const withoutRecord = (entry: Entry) => ({ ...entry, sequence: null, recordedAt: null, counter: null });
+  return deepEqual(withoutRecord(a), withoutRecord(b));
 }
 
 /** The lots that entries name. */

@@ -49,7 +49,7 @@ export function entryTable(db: Db) {
     return before && deepEqual(before.row, row) ? before.reading : noteRead(row, readRow(row));
   };
   const insert = (jobId: string, entry: NewEntry, { recordedAt, counter }: OnRecord): EntryRow => {
-    const told = {
+    const columns = {
       ...entry,
       jobId,
       payload: JSON.stringify(entry.payload),
@@ -58,8 +58,8 @@ export function entryTable(db: Db) {
       recordedAt,
       counter,
     };
-    const { lastInsertRowid } = insertEntry.run(told);
-    return { ...told, sequence: Number(lastInsertRowid) };
+    const { lastInsertRowid } = insertEntry.run(columns);
+    return { ...columns, sequence: Number(lastInsertRowid) };
   };
   const countOf = db.prepare<[string], number>('SELECT count(*) FROM entry WHERE job_id = ?').pluck();
   const entriesFrom = db.prepare<[string, number], EntryRow>(

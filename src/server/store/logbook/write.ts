@@ -45,7 +45,7 @@ export function writeEntry(
   if (admission.verdict === 'refused') return { ...admission, outcome: 'refused' };
   const entry = entries.add(job.id, given, { recordedAt: clock.nowUtc(), counter });
   const stateAfter = fold([...before, entry], context);
-  stock.follow(entry, movesBetween(stockMoves(stateBefore), stockMoves(stateAfter)));
+  stock.applyEntry(entry, movesBetween(stockMoves(stateBefore), stockMoves(stateAfter)));
   updateProjections(parts, job, stateAfter, stateBefore);
   return { outcome: 'recorded', entry, also: [] };
 }

@@ -22,7 +22,7 @@ export interface Ledger {
   readonly ofLot: (lotId: string) => LedgerLine[];
   readonly markCounted: (lotId: string) => void;
   /** Writes the lines an entry causes, in the transaction of that entry. */
-  readonly follow: (cause: Entry, moves: Moves) => void;
+  readonly applyEntry: (cause: Entry, moves: Moves) => void;
 }
 
 export function stockLedger(db: Db, clock: Clock, lots: LotTable, bin: SpentBin): Ledger {
@@ -76,7 +76,7 @@ export function stockLedger(db: Db, clock: Clock, lots: LotTable, bin: SpentBin)
     all: () => ledger.all(),
     ofLot: (lotId) => ledgerOfLot.all(lotId, LINES_A_PAGE),
     markCounted: (lotId) => void counted.run(lotId),
-    follow(cause, { undone, done }) {
+    applyEntry(cause, { undone, done }) {
       for (const factId of undone) undoMove(factId, cause);
       for (const [factId, move] of done) doMove(factId, move, cause);
     },

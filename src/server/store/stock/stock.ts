@@ -35,7 +35,7 @@ export interface StockStore {
   readonly suppliers: () => SupplierRecord[];
   readonly ledger: () => LedgerLine[];
   readonly ledgerOfLot: Ledger['ofLot'];
-  readonly follow: Ledger['follow'];
+  readonly applyEntry: Ledger['applyEntry'];
   /** Puts the count of a lot right: the difference becomes a line of the ledger, and the lot is counted. */
   readonly count: (count: LotCount) => 'counted' | 'no such lot' | 'moved since' | SentBefore;
   /** Takes things out of a lot that nobody fitted: back to the supplier, or into the bin. */
@@ -127,7 +127,7 @@ export function stockStore(db: Db, clock: Clock, bookNow: () => Book, lastsHere:
     suppliers,
     ledger: ledger.all,
     ledgerOfLot: ledger.ofLot,
-    follow: ledger.follow,
+    applyEntry: ledger.applyEntry,
     ...countsOf(db, once, lots, ledger, bin),
     receive: inTransaction(
       db,

@@ -74,12 +74,13 @@ describe('telling a device from a hand', () => {
             at += gap;
             return reader.press(key, at);
           });
-          const told = [...runs, ...reader.end()]
+          const answer = [...runs, ...reader.end()]
             .map((run) => (run.from === 'hand' ? run.key : run.text))
             .join('');
           const slow = keys.slice(1).every(([, gap]) => gap >= DEVICE_GAP_MS);
           return (
-            told === keys.map(([key]) => key).join('') && (!slow || runs.every((run) => run.from === 'hand'))
+            answer === keys.map(([key]) => key).join('') &&
+            (!slow || runs.every((run) => run.from === 'hand'))
           );
         },
       ),

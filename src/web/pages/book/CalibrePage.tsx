@@ -236,7 +236,7 @@ export function CalibreLamp({ calibre }: { readonly calibre: Calibre }) {
     <>
       <LampAnswer
         question={calibre.charge ? `Charged by ${calibre.charge.by}: renewed by its kit` : 'It wants'}
-        standing={calibre.wells.length === 0 ? 'open' : calibre.shopsOwn ? 'care' : 'good'}
+        tone={calibre.wells.length === 0 ? 'open' : calibre.shopsOwn ? 'care' : 'good'}
         answer={
           calibre.charge?.kitCode ??
           (calibre.wells

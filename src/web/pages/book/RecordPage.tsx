@@ -157,7 +157,7 @@ function CaseLamp({ type, book }: { readonly type: CaseType; readonly book: Book
   return (
     <LampAnswer
       question="Rings of the book that seal it"
-      standing={rings.length > 0 ? 'good' : 'open'}
+      tone={rings.length > 0 ? 'good' : 'open'}
       answer={rings.map((ring) => ring.code).join(', ') || 'None entered'}
       reasons={rings.map((ring) => `${ring.profile}, ${ring.material}.`)}
     />
@@ -298,7 +298,7 @@ export function RecordPage({ view, book, id, shop }: Props) {
         ) : (
           <LampAnswer
             question="What stands in the book"
-            standing="good"
+            tone="good"
             answer={body === null ? 'Nothing yet' : capital(view.one)}
             reasons={[
               'Every change is a new revision. What a job rested on when it was signed stays as it was.',

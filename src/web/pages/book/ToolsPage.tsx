@@ -155,7 +155,7 @@ function WouldItPay({ shop, served }: { readonly shop: SeenShop; readonly served
       />
       <LampAnswer
         question="Would it pay?"
-        standing={answer === null ? 'open' : answer.verdict === 'pays' ? 'good' : 'no'}
+        tone={answer === null ? 'open' : answer.verdict === 'pays' ? 'good' : 'no'}
         answer={
           answer === null
             ? 'Type what it costs'
@@ -205,7 +205,7 @@ export default function ToolsPage() {
         <>
           <LampAnswer
             question="A job earns over referring it"
-            standing={gainMinor(policy) > 0 ? 'good' : 'no'}
+            tone={gainMinor(policy) > 0 ? 'good' : 'no'}
             answer={money(gainMinor(policy), policy.currency)}
             reasons={[
               `Cell only ${money(policy.services['cell only'].priceMinor, policy.currency)}, less ${money(policy.ownCostMinor, policy.currency)} own cost and ${money(policy.referralMarginMinor, policy.currency)} kept when it is referred: the policy page says so.`,

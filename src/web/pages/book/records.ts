@@ -63,8 +63,8 @@ function listedAs<K extends CatalogueKind>(
   return { id: recordId(body), name: name(body), says: columns.map(({ of }) => of(body, book)), body };
 }
 
-function viewOf<K extends CatalogueKind>(told: Told<K>): RecordView {
-  const { kind, segment, title, one, columns } = told;
+function viewOf<K extends CatalogueKind>(described: Told<K>): RecordView {
+  const { kind, segment, title, one, columns } = described;
   return {
     kind,
     base: '/book',
@@ -75,13 +75,13 @@ function viewOf<K extends CatalogueKind>(told: Told<K>): RecordView {
     fields: fieldsOfKind(kind),
     blank: blankOf(fieldsOfKind(kind)),
     tables: tablesOf(kind).map(({ name }) => name),
-    listed: (book) => recordsIn(kind, book).map((body) => listedAs(told, body, book)),
+    listed: (book) => recordsIn(kind, book).map((body) => listedAs(described, body, book)),
     idOf: (filledIn) => recordId(RECORDS[kind].schema.parse(filledIn)),
   };
 }
 
-function toolView<K extends ToolKind>(told: Omit<Told<K>, 'name'>): ToolView {
-  const named: Told<K> = { ...told, name: ({ name }) => name };
+function toolView<K extends ToolKind>(described: Omit<Told<K>, 'name'>): ToolView {
+  const named: Told<K> = { ...described, name: ({ name }) => name };
   return {
     ...viewOf(named),
     base: '/tools',

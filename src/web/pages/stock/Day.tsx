@@ -71,7 +71,7 @@ export function Day({ shop, technicianId }: { readonly shop: SeenShop; readonly 
   const { data: day } = useDay();
   const { entries: waiting } = useWaiting();
   const record = useRecorder(shop);
-  const { book, told } = useBooking();
+  const { book, notice } = useBooking();
   if (!day) return <Loading what="the day" />;
   const say = ({ jobId, cell }: Loose, { kind, payload }: LooseOutcome): Promise<unknown> =>
     record(jobId, kind, payload, { well: wellKey({ name: cell.well }) });
@@ -94,7 +94,7 @@ export function Day({ shop, technicianId }: { readonly shop: SeenShop; readonly 
             ? ''
             : `Still to be counted: ${day.toBeCounted.map(({ code, lotCode }) => `${code}, lot ${lotCode}`).join('; ')}.`}
         </Typography>
-        {told}
+        {notice}
         {day.closed ? (
           <Typography>The day is closed.</Typography>
         ) : (

@@ -68,7 +68,7 @@ export function CellRead({
     return (
       <LampAnswer
         question="The cell delivered"
-        standing="open"
+        tone="open"
         answer="Not read yet"
         reasons={['Type the name on the blister: it says here which cell that is.']}
       />
@@ -84,7 +84,7 @@ export function CellRead({
     <>
       <LampAnswer
         question="The cell delivered"
-        standing={reading.verdict === 'read' ? 'good' : 'no'}
+        tone={reading.verdict === 'read' ? 'good' : 'no'}
         answer={reading.verdict === 'read' ? reading.cell.code : capital(reading.verdict)}
         reasons={reading.reasons.map(capital)}
       />
@@ -96,7 +96,7 @@ export function CellRead({
       {alike.length > 0 && (
         <LampAnswer
           question="Easily taken for"
-          standing="open"
+          tone="open"
           answer={alike.map((each) => each.name).join(', ')}
           reasons={['Compare size and code with what was ordered.']}
         />

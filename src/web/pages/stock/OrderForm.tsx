@@ -88,7 +88,7 @@ export function OrderForm({
   const [lines, setLines] = useState<readonly Line[]>([
     { ...BLANK, code: query.get('cell') ?? query.get('ring') ?? '' },
   ]);
-  const { book: place, say, told } = useBooking();
+  const { book: place, say, notice } = useBooking();
   const low = runningLow(
     stock.lots,
     [...lines.map(({ code }) => book.cell(code)?.code ?? ''), ...codesOnOrder(stock.orders)],
@@ -141,7 +141,7 @@ export function OrderForm({
             onChange={(next) => change(index, next)}
           />
         ))}
-        {told}
+        {notice}
         <Stack direction="row" spacing={1}>
           <Button onClick={() => setLines([...lines, BLANK])}>Another line</Button>
           <Button type="submit" variant="contained">

@@ -255,7 +255,7 @@ export function Orders({
 }) {
   const { book } = useBook(shop.catalogueRevision);
   const [note, setNote] = useState<Note | null>(null);
-  const { book: atServer, say, told } = useBooking();
+  const { book: atServer, say, notice } = useBooking();
   const onTheWay = stock.orders.filter(({ received }) => !received);
   useDue(onTheWay, shop);
   if (!book) return null;
@@ -282,7 +282,7 @@ export function Orders({
   };
   return (
     <>
-      {told}
+      {notice}
       {note && (
         <Receive
           key={note.noteNumber}

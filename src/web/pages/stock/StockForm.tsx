@@ -26,7 +26,7 @@ export function StockForm<T extends FieldValues>({
   readonly children: ReactNode;
 }) {
   const form = useCheckedForm(schema, { defaultValues: blank() });
-  const { book, told } = useBooking();
+  const { book, notice } = useBooking();
   const send = whenSent(form, async (values) => {
     if (!(await book(() => postJson(path, values), done(values)))) return;
     form.reset(blank());
@@ -36,7 +36,7 @@ export function StockForm<T extends FieldValues>({
     <FormProvider {...form}>
       <Stack component="form" spacing={1.5} sx={{ mt: 1 }} noValidate onSubmit={(event) => void send(event)}>
         {children}
-        {told}
+        {notice}
         <Button type="submit" variant="contained" sx={{ alignSelf: 'flex-start' }}>
           {action}
         </Button>

@@ -34,7 +34,7 @@ function LooseCells() {
     <>
       <LampAnswer
         question="Loose cells"
-        standing={loose.length === 0 ? 'good' : 'no'}
+        tone={loose.length === 0 ? 'good' : 'no'}
         answer={loose.length === 0 ? 'None' : `${loose.flatMap((job) => job.looseCells).length}`}
         reasons={
           loose.length === 0 ? ['Every cell taken out is back in, taped and binned, or with its owner.'] : []
@@ -62,7 +62,7 @@ function StockLamp({ shop, stock }: { readonly shop: SeenShop; readonly stock: S
     <>
       <LampAnswer
         question="To be counted"
-        standing={toCount.length === 0 ? 'good' : 'care'}
+        tone={toCount.length === 0 ? 'good' : 'care'}
         answer={toCount.length === 0 ? 'Nothing' : lotsWords(toCount.length)}
         reasons={toCount.map(
           (lot) => `Lot ${lot.lotCode} of ${lot.code}: ${lot.unbooked} more taken than the ledger had.`,
@@ -71,7 +71,7 @@ function StockLamp({ shop, stock }: { readonly shop: SeenShop; readonly stock: S
       {past.length > 0 && (
         <LampAnswer
           question="Past its date"
-          standing="no"
+          tone="no"
           answer={lotsWords(past.length)}
           reasons={past.map((lot) => `Lot ${lot.lotCode} of ${lot.code}: never to be fitted.`)}
         />
@@ -79,14 +79,14 @@ function StockLamp({ shop, stock }: { readonly shop: SeenShop; readonly stock: S
       {aside.length > 0 && (
         <LampAnswer
           question="In quarantine"
-          standing="no"
+          tone="no"
           answer={lotsWords(aside.length)}
           reasons={aside.map((lot) => `Lot ${lot.lotCode} of ${lot.code}: ${lot.quarantined ?? ''}`)}
         />
       )}
       <LampAnswer
         question="The day closed last"
-        standing={stock.lastClosed === null ? 'open' : 'good'}
+        tone={stock.lastClosed === null ? 'open' : 'good'}
         answer={stock.lastClosed ?? 'None yet'}
       />
     </>

@@ -96,7 +96,7 @@ export function Trace({
   const [asked, setAsked] = useState({ supplier: query.get('supplier') ?? '', lot: query.get('lot') ?? '' });
   const { supplier, lot: lotCode } = asked;
   const { data: carried } = useCarried(supplier, lotCode);
-  const { book, told } = useBooking();
+  const { book, notice } = useBooking();
   // The address follows what is asked, so that it can be kept and sent; it may come late, and no key waits for it.
   const set = (change: { supplier?: string; lot?: string }): void => {
     const next = { ...asked, ...change };
@@ -151,7 +151,7 @@ export function Trace({
             )}
           </Stack>
         )}
-        {told}
+        {notice}
       </Stack>
     </Section>
   );

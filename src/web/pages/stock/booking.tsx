@@ -8,7 +8,7 @@ export interface Booking {
   readonly book: (work: () => Promise<unknown>, words: string) => Promise<boolean>;
   readonly say: (said: { readonly wrong: boolean; readonly text: string } | null) => void;
   /** What came of it last, to be shown beside the button. */
-  readonly told: ReactNode;
+  readonly notice: ReactNode;
 }
 
 /** Booking something in the stock, and what came of it. */
@@ -29,5 +29,9 @@ export function useBooking(): Booking {
       return false;
     }
   };
-  return { book, say, told: said && <Alert severity={said.wrong ? 'error' : 'success'}>{said.text}</Alert> };
+  return {
+    book,
+    say,
+    notice: said && <Alert severity={said.wrong ? 'error' : 'success'}>{said.text}</Alert>,
+  };
 }

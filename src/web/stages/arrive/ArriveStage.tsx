@@ -194,14 +194,13 @@ const NEEDS_STANDING: Readonly<Record<Need['status'], LampTone>> = {
   'not in the house': 'care',
 };
 
-const READY: Readonly<
-  Record<ReadyToOpen['verdict'], { readonly standing: LampTone; readonly answer: string }>
-> = {
-  ready: { standing: 'good', answer: 'Ready' },
-  'not yet': { standing: 'open', answer: 'Not yet' },
-  'no consent': { standing: 'no', answer: 'Not without consent' },
-  'not here': { standing: 'care', answer: 'Not here' },
-};
+const READY: Readonly<Record<ReadyToOpen['verdict'], { readonly tone: LampTone; readonly answer: string }>> =
+  {
+    ready: { tone: 'good', answer: 'Ready' },
+    'not yet': { tone: 'open', answer: 'Not yet' },
+    'no consent': { tone: 'no', answer: 'Not without consent' },
+    'not here': { tone: 'care', answer: 'Not here' },
+  };
 
 function ArrivalCautions() {
   const { facts } = useJob().state;
@@ -240,7 +239,7 @@ function WhatIsAsked() {
       {service && (
         <LampAnswer
           question={`“${service}” asks for`}
-          standing="good"
+          tone="good"
           answer={`${asked.length} facts`}
           reasons={STAGES.flatMap((stage) => {
             const own = asked.filter((requirement) => REQUIREMENTS[requirement].stage === stage);
@@ -255,7 +254,7 @@ function WhatIsAsked() {
       {state.caseType && (
         <LampAnswer
           question="The book knows this case"
-          standing="good"
+          tone="good"
           answer={state.caseType.code}
           reasons={[
             `Back: ${state.caseType.backKind}.`,
@@ -274,14 +273,14 @@ function Lamp() {
   const awaited = awaitedParts(facts)?.payload;
   const needs = useNeeds();
   const ready = readyToOpen(state, needs);
-  const { standing, answer } = READY[ready.verdict];
+  const { tone, answer } = READY[ready.verdict];
   return (
     <>
-      <LampAnswer question="Ready to open?" standing={standing} answer={answer} reasons={ready.reasons} />
+      <LampAnswer question="Ready to open?" tone={tone} answer={answer} reasons={ready.reasons} />
       {needs.length > 0 && (
         <LampAnswer
           question="This watch will need"
-          standing={NEEDS_STANDING[worstOf(needs)]}
+          tone={NEEDS_STANDING[worstOf(needs)]}
           answer={needsInWords(needs)}
           reasons={needs.map((need) => `${capital(need.of)}: ${need.words} · ${need.status}.`)}
         />
@@ -289,7 +288,7 @@ function Lamp() {
       {awaited && (
         <LampAnswer
           question="Waits for parts"
-          standing="care"
+          tone="care"
           answer={awaited.expectedOn === null ? 'no day named' : dayInWords(awaited.expectedOn)}
           reasons={awaited.lines.map((line) => `${line.count} × ${line.what}`)}
         />
@@ -297,7 +296,7 @@ function Lamp() {
       {facts.service && (
         <LampAnswer
           question="Price"
-          standing={price.verdict === 'as agreed' ? 'good' : 'no'}
+          tone={price.verdict === 'as agreed' ? 'good' : 'no'}
           answer={money(price.priceMinor, context.policy.currency)}
           reasons={price.reasons}
         />
@@ -306,7 +305,7 @@ function Lamp() {
       {facts.promise && (
         <LampAnswer
           question="Promised for"
-          standing="good"
+          tone="good"
           answer={localTime(facts.promise.payload.promisedAt, context.shop.zone)}
         />
       )}

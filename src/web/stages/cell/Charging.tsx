@@ -166,7 +166,7 @@ function WoundLamp() {
     <>
       <LampAnswer
         question="Worn, or on the winder, from flat"
-        standing={plan.verdict === 'charges' ? 'good' : 'open'}
+        tone={plan.verdict === 'charges' ? 'good' : 'open'}
         answer={
           wornH !== null
             ? `Hand back after ${figure(wornH, 0)} h worn`
@@ -227,7 +227,7 @@ export function ChargeLamp({ calibre, charge }: { readonly calibre: Calibre; rea
       {next && (
         <LampAnswer
           question="Tired, flat or fine?"
-          standing={NEXT_STANDING[next.verdict]}
+          tone={NEXT_STANDING[next.verdict]}
           answer={next.answer}
           reasons={next.reasons}
         />
@@ -236,7 +236,7 @@ export function ChargeLamp({ calibre, charge }: { readonly calibre: Calibre; rea
       <WoundLamp />
       <LampAnswer
         question={`${calibre.code} runs from an ${charge.oldPart === 'capacitor' ? 'accumulator or capacitor' : 'accumulator'}`}
-        standing={kits.some(({ left }) => left > 0) ? 'good' : 'care'}
+        tone={kits.some(({ left }) => left > 0) ? 'good' : 'care'}
         answer={`Kit ${charge.kitCode}: ${(own?.left ?? 0) === 0 ? 'none in stock' : `${own?.left} in stock`}`}
         reasons={[
           `Charged by ${charge.by}; full it runs ${figure(charge.reserveDays, 0)} days.`,

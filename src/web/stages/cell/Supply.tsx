@@ -54,7 +54,7 @@ export function SupplyAnswer() {
   return (
     <LampAnswer
       question="What it runs from"
-      standing={STANDING[supply.verdict]}
+      tone={STANDING[supply.verdict]}
       answer={
         supply.verdict === 'rechargeable'
           ? 'An accumulator'

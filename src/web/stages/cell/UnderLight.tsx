@@ -245,7 +245,7 @@ function WhichLight({ calibre }: { readonly calibre: Calibre }) {
   return (
     <LampAnswer
       question="Which light, from flat?"
-      standing={best.readyUtc === null ? 'care' : 'good'}
+      tone={best.readyUtc === null ? 'care' : 'good'}
       answer={best.readyUtc === null ? 'None that is known to fill it' : capital(best.place.name)}
       reasons={offers.map(({ place, verdict, readyUtc, readyLatestUtc }) =>
         readyUtc === null
@@ -288,7 +288,7 @@ export function UnderLightLamp({ calibre }: { readonly calibre: Calibre }) {
       <WaitsForRoom />
       <LampAnswer
         question={`Under ${place.name}`}
-        standing={there.verdict === 'too hot' ? 'no' : plan === null ? 'open' : STANDING[plan.verdict]}
+        tone={there.verdict === 'too hot' ? 'no' : plan === null ? 'open' : STANDING[plan.verdict]}
         answer={
           plan === null
             ? capital(there.verdict)

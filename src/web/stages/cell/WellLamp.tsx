@@ -61,7 +61,7 @@ function FoundAnswer({ well }: { readonly well: WellState }) {
     return (
       <LampAnswer
         question={capital(`${wellTitle(well)}the old cell`)}
-        standing={well.found ? 'good' : 'open'}
+        tone={well.found ? 'good' : 'open'}
         answer={well.found ? 'None found' : 'Not yet read'}
         reasons={[
           well.found
@@ -75,7 +75,7 @@ function FoundAnswer({ well }: { readonly well: WellState }) {
     return (
       <LampAnswer
         question="The old cell"
-        standing="no"
+        tone="no"
         answer={
           reading.verdict === 'ambiguous'
             ? reading.alternatives.map(({ code }) => code).join(' or ')
@@ -92,7 +92,7 @@ function FoundAnswer({ well }: { readonly well: WellState }) {
     <>
       <LampAnswer
         question="The old cell"
-        standing={cross === null ? 'open' : mayBeFitted(cross.verdict) ? 'good' : 'no'}
+        tone={cross === null ? 'open' : mayBeFitted(cross.verdict) ? 'good' : 'no'}
         answer={cross === null ? cell.code : `${cell.code}: ${cross.verdict}`}
         reasons={[...reading.reasons.map(capital), ...unsureWords(reading), ...(cross?.reasons ?? [])]}
       />
@@ -121,7 +121,7 @@ function WitnessAnswer({ well, said }: { readonly well: WellState; readonly said
   return (
     <LampAnswer
       question={capital(`${wellTitle(well)}what the witnesses say`)}
-      standing={WITNESS_STANDING[said.verdict]}
+      tone={WITNESS_STANDING[said.verdict]}
       answer={
         said.verdict === 'one erred'
           ? `${said.code === null ? '' : `${said.code}: `}the ${erred.join(' and the ')} probably erred`
@@ -149,7 +149,7 @@ function StayAnswer({ well }: { readonly well: WellState }) {
   return (
     <LampAnswer
       question="The cell that is in it"
-      standing={advice.verdict === 'change now' ? 'no' : advice.verdict === 'leave' ? 'good' : 'care'}
+      tone={advice.verdict === 'change now' ? 'no' : advice.verdict === 'leave' ? 'good' : 'care'}
       answer={
         advice.recallOn === null
           ? 'Change now'
@@ -167,7 +167,7 @@ function StockAnswer({ fit }: { readonly fit: WhatToFit }) {
   return (
     <LampAnswer
       question="To order"
-      standing="care"
+      tone="care"
       answer={`${order.code}${order.supplier === null ? '' : `, ${order.supplier}`}`}
       reasons={[
         order.reason,
@@ -227,7 +227,7 @@ export function WellLamp({ well }: { readonly well: WellState }) {
       <>
         <LampAnswer
           question={capital(`${wellTitle(well)}what to fit`)}
-          standing={together === null ? 'open' : 'care'}
+          tone={together === null ? 'open' : 'care'}
           answer={together ?? 'Not yet known'}
           reasons={[
             state.calibre
@@ -251,7 +251,7 @@ export function WellLamp({ well }: { readonly well: WellState }) {
     <>
       <LampAnswer
         question={capital(`${wellTitle(well)}${well.fitted ? 'fitted' : 'fit'}`)}
-        standing={well.fitted || well.putBack || best ? 'good' : 'no'}
+        tone={well.fitted || well.putBack || best ? 'good' : 'no'}
         answer={
           well.putBack
             ? 'The same cell again'

@@ -339,7 +339,7 @@ function Lamp() {
     return (
       <LampAnswer
         question="What do the readings say?"
-        standing="open"
+        tone="open"
         answer="Nothing yet"
         reasons={[
           'The rest voltage of the old cell would answer first; the current says whether a new one will last.',
@@ -366,7 +366,7 @@ function Lamp() {
           <LampAnswer
             key={`${verdict.measure} ${verdict.well ?? ''}`}
             question={`${capital(words)}${verdict.well === null ? '' : `, ${verdict.well},`} ${figure(verdict.value, 3)} ${unit}, against ${WHOSE[verdict.reference.whose]}`}
-            standing={STANDING[verdict.verdict]}
+            tone={STANDING[verdict.verdict]}
             answer={capital(verdict.verdict)}
           >
             <ReadingGauge

@@ -111,7 +111,7 @@ function NextTestAnswer({
   return (
     <LampAnswer
       question={`To tell ${test.between[0]} from ${test.between[1]}`}
-      standing="open"
+      tone="open"
       answer={capital(test.words)}
     >
       {answers.length === 0 &&
@@ -159,7 +159,7 @@ export function DiagnosisAnswer({
     <>
       <LampAnswer
         question={`Read together${well === null ? '' : ` for the cell of ${well}`}: what ails it?`}
-        standing={STANDING[verdict]}
+        tone={STANDING[verdict]}
         answer={verdict === 'found' ? capital(causes.join(' and ')) : capital(verdict)}
         reasons={reasons}
       >
@@ -175,7 +175,7 @@ export function DiagnosisAnswer({
       {first && (
         <LampAnswer
           question="What to do, the gentlest first"
-          standing="care"
+          tone="care"
           answer={capital(first.what)}
           reasons={[`${capital(priceWords(first, currency))}. ${first.risk}`]}
         >

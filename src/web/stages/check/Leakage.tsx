@@ -146,7 +146,7 @@ export function LeakAnswer({ advice }: { readonly advice: LeakAdvice }) {
       <Caution grave>Electrolyte burns skin and eyes: gloves and glasses. {advice.care}</Caution>
       <LampAnswer
         question="After the leak: to decide with the owner"
-        standing="care"
+        tone="care"
         answer={capital(advice.verdict)}
         reasons={advice.reasons}
       >

@@ -241,14 +241,14 @@ function Lamp() {
     <>
       <LampAnswer
         question="Ready to hand back?"
-        standing={ready.isGood ? 'good' : 'care'}
+        tone={ready.isGood ? 'good' : 'care'}
         answer={ready.answer}
         reasons={ready.reasons}
       />
       {follows && (
         <LampAnswer
           question={follows.why === 'comeback' ? 'A comeback of' : 'Follows, closed interim,'}
-          standing="care"
+          tone="care"
           answer={<Link to={`/jobs/${follows.jobId}`}>{follows.ticket}</Link>}
           reasons={follows.why === 'comeback' ? ['Is it our work that failed? Then nothing is charged.'] : []}
         />
@@ -256,7 +256,7 @@ function Lamp() {
       {unproved && <Caution>No proving run: a watch that stops by itself stops at the owner’s.</Caution>}
       <LampAnswer
         question="Next visit"
-        standing={next.onDay ? 'good' : 'open'}
+        tone={next.onDay ? 'good' : 'open'}
         answer={next.onDay ? dayInWords(next.onDay) : 'Cannot be worked out'}
         reasons={
           life?.verdict === 'forecast'
@@ -269,7 +269,7 @@ function Lamp() {
       />
       <LampAnswer
         question="Water"
-        standing={water.verdict === 'tested' ? 'good' : water.verdict === 'not tested' ? 'open' : 'no'}
+        tone={water.verdict === 'tested' ? 'good' : water.verdict === 'not tested' ? 'open' : 'no'}
         answer={capital(water.verdict)}
         reasons={water.reasons.map(capital)}
       />

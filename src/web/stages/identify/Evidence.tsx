@@ -98,7 +98,7 @@ function LookEnd({
 
 /** A text or a size: the ranking follows while it is typed, Enter records it. */
 export function TypedLookField({ look, helper }: { readonly look: Look; readonly helper?: string }) {
-  const { setTyped: follow, setHeld } = useEvidence();
+  const { setTyped: showTyped, setHeld } = useEvidence();
   const wanted = useAskedLook() === look;
   const { there, give, mayRecord } = useLook(look);
   const { as } = LOOKS[look];
@@ -108,7 +108,7 @@ export function TypedLookField({ look, helper }: { readonly look: Look; readonly
   const text = typed ?? written;
   const take = (next: string): void => {
     setRefused(null);
-    follow(look, next);
+    showTyped(look, next);
   };
   const submit = (): void => {
     // What stands there already is not recorded once more.

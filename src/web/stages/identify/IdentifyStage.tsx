@@ -195,7 +195,7 @@ function CalibreCard({ calibre }: { readonly calibre: Calibre }) {
   return (
     <LampAnswer
       question={`${book.maker(calibre.makerId)?.name ?? ''} ${calibre.code} wants`}
-      standing={calibre.shopsOwn ? 'care' : 'good'}
+      tone={calibre.shopsOwn ? 'care' : 'good'}
       answer={
         calibre.charge?.kitCode ??
         (calibre.wells
@@ -248,7 +248,7 @@ function Lamp() {
     <>
       <LampAnswer
         question="Which movement?"
-        standing={
+        tone={
           state.calibre
             ? 'good'
             : namedOutsideBook

@@ -18,7 +18,7 @@ export function NextLookAnswer({ next }: { readonly next: NextLook }) {
   return (
     <LampAnswer
       question="Look next at"
-      standing="open"
+      tone="open"
       answer={worth?.of === undefined ? capital(LOOKS[asked].words) : `The revision of ${worth.of}`}
       reasons={worth === null ? [] : next.reasons}
     >

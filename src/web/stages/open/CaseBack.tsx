@@ -34,17 +34,17 @@ function ToolFields({ correcting }: { readonly correcting: boolean }) {
   const seenFrom = openBack.useValue('seenFrom') ?? 'behind';
   const openedWith = openBack.useValue('openedWith');
   const advised = asAdvised(opening);
-  const told = JSON.stringify(advised);
+  const advisedKey = JSON.stringify(advised);
   useEffect(() => {
     if (correcting) return;
-    const fresh = JSON.parse(told) as typeof advised;
+    const fresh = JSON.parse(advisedKey) as typeof advised;
     const toolByHand = form.getFieldState('toolIds').isDirty || form.getFieldState('openedWith').isDirty;
     for (const [name, value] of Object.entries(fresh)) {
       if (toolByHand && !FOLLOW_THE_BACK.has(name)) continue;
       if (!form.getFieldState(name).isDirty && JSON.stringify(form.getValues(name)) !== JSON.stringify(value))
         form.resetField(name, { defaultValue: value });
     }
-  }, [told, correcting, form]);
+  }, [advisedKey, correcting, form]);
   const tools = [...book.wrenches, ...book.openerDies, ...book.drivers, ...book.blades, ...book.balls];
   const first = toolIds[0] ?? OTHER;
   const wrench = book.wrenches.find(({ id }) => id === first);

@@ -142,7 +142,7 @@ function ProtectedBy({ schools }: { readonly schools: Schools }) {
   return (
     <LampAnswer
       question="This shop puts between tool and back"
-      standing="good"
+      tone="good"
       answer={schools.protection}
       reasons={[wayTaken(schools, 'protection').reason, `Opener: ${schools.opener}.`]}
     />
@@ -162,7 +162,7 @@ export function OpenLamp() {
       {earlier !== null && earlier.visits.length > 0 && <LastTime watch={earlier} zone={context.shop.zone} />}
       <LampAnswer
         question={facts.back ? 'Opened' : 'Opens with'}
-        standing={facts.back ? 'good' : kindKnown ? STANDING[opener.verdict] : 'open'}
+        tone={facts.back ? 'good' : kindKnown ? STANDING[opener.verdict] : 'open'}
         answer={facts.back ? facts.back.payload.openedWith : opener.opener}
         reasons={[
           ...opener.reasons,
@@ -180,7 +180,7 @@ export function OpenLamp() {
       {apart.length > 0 && (
         <LampAnswer
           question="Against the book"
-          standing="care"
+          tone="care"
           answer={apart.length === 1 ? 'One measure differs' : `${apart.length} measures differ`}
           reasons={[
             ...apart.map(({ words }) => words),
@@ -192,14 +192,14 @@ export function OpenLamp() {
       {facts.seals && (
         <LampAnswer
           question="Seals to account for at closing"
-          standing="good"
+          tone="good"
           answer={`${facts.seals.payload.rim + facts.seals.payload.innerCover + facts.seals.payload.hatch}`}
         />
       )}
       {facts.back === null && <ProtectedBy schools={context.policy.schools} />}
       <LampAnswer
         question="On the tray"
-        standing={open.length === 0 ? 'good' : 'care'}
+        tone={open.length === 0 ? 'good' : 'care'}
         answer={open.length === 0 ? 'Nothing open' : `${open.length} to account for`}
         reasons={open.map((part) => part.words)}
       />

@@ -37,7 +37,7 @@ export function PaybackAnswer({ toBuy, kind, refer }: Props) {
   return (
     <LampAnswer
       question={refer ? 'Refer it, or buy' : 'Better with'}
-      standing={refer ? 'no' : 'care'}
+      tone={refer ? 'no' : 'care'}
       answer={toBuy}
       reasons={[
         ...(answer?.reasons ?? ['What the tool costs says whether it pays.']),

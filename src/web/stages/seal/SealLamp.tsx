@@ -58,7 +58,7 @@ function OldRing() {
     <>
       <LampAnswer
         question="Possible sizes of the old ring"
-        standing={oldCanBe.verdict === 'likeliest' ? 'good' : 'open'}
+        tone={oldCanBe.verdict === 'likeliest' ? 'good' : 'open'}
         answer={
           oldCanBe.rings.length > 0
             ? oldCanBe.rings
@@ -76,7 +76,7 @@ function OldRing() {
       <>
         <LampAnswer
           question="The old ring"
-          standing="open"
+          tone="open"
           answer="Not yet known"
           reasons={[
             'Measure its groove as well: how much spring is left depends on the depth it was pressed into.',
@@ -92,7 +92,7 @@ function OldRing() {
       {canBe}
       <LampAnswer
         question="The old ring"
-        standing={STANDING_OF_WORN[worn.verdict]}
+        tone={STANDING_OF_WORN[worn.verdict]}
         answer={capital(worn.verdict)}
         reasons={[
           ...worn.reasons,
@@ -115,7 +115,7 @@ function WhichRing() {
   if (ring === null) return null;
   const [first] = ring.best;
   const { wanted } = ring;
-  const told = ring.best.map(
+  const sizes = ring.best.map(
     ({ ring: each, fit }) =>
       `${each.code}: ${fit.verdict}, squeeze ${figure(fit.squeeze.percent, 1)} %, stretch ${figure(fit.stretch.percent, 1)} %, fill ${figure(fit.fill.percent, 1)} %; ${each.left > 0 ? `${each.left} in stock` : 'none in stock'}${each.caseCodes.length > 0 ? `, also ${each.caseCodes.slice(0, 3).join(', ')}` : ''}.`,
   );
@@ -127,9 +127,9 @@ function WhichRing() {
     <>
       <LampAnswer
         question="Which ring for this groove?"
-        standing={first ? STANDING_OF_FIT[first.fit.verdict] : 'no'}
+        tone={first ? STANDING_OF_FIT[first.fit.verdict] : 'no'}
         answer={first ? `${first.ring.code} ${first.fit.verdict}` : 'None of this shop fits'}
-        reasons={[...(first?.fit.reasons ?? []), ...told, ...(fits ? [] : [order])]}
+        reasons={[...(first?.fit.reasons ?? []), ...sizes, ...(fits ? [] : [order])]}
       >
         {first && (
           <GrooveFigure
@@ -156,7 +156,7 @@ function Dies() {
     <>
       <LampAnswer
         question="With which dies?"
-        standing={dies.verdict === 'press' ? 'good' : dies.verdict === 'not yet known' ? 'open' : 'no'}
+        tone={dies.verdict === 'press' ? 'good' : dies.verdict === 'not yet known' ? 'open' : 'no'}
         answer={
           dies.verdict === 'press' && dies.crystalSide && dies.backSide
             ? `${capital(dies.crystalSide.die.name)} and ${dies.backSide.die.name}`
@@ -180,7 +180,7 @@ function HowItCloses() {
   return kindKnown ? (
     <LampAnswer
       question={way ? 'This shop closes' : 'It closes'}
-      standing="good"
+      tone="good"
       answer={capital(way ? way.way : (backs[kind].closes[0] ?? ''))}
       reasons={[
         ...(way ? [way.reason] : [`Mind: ${backs[kind].minds}.`]),
@@ -190,7 +190,7 @@ function HowItCloses() {
   ) : (
     <LampAnswer
       question="It closes"
-      standing="open"
+      tone="open"
       answer="Not yet known"
       reasons={['Nobody said yet how it opens.']}
     />
@@ -230,7 +230,7 @@ function BeforeClosing() {
           </Caution>
           <LampAnswer
             question="Goes back on, in this order"
-            standing="care"
+            tone="care"
             answer={`${open.length} on the tray`}
             reasons={wayBack(facts).map(({ off }, index) => `${index + 1}. ${partInWords(off.payload)}`)}
           >
@@ -255,7 +255,7 @@ export function SealLamp() {
     <>
       <LampAnswer
         question="Gasket: renew or reuse?"
-        standing={!followed ? 'care' : advice.verdict === 'look at it' && !done ? 'open' : 'good'}
+        tone={!followed ? 'care' : advice.verdict === 'look at it' && !done ? 'open' : 'good'}
         answer={capital(advice.verdict)}
         reasons={[...advice.reasons, ...(followed ? [] : [`Recorded otherwise: ${done.reason}`])]}
       />
@@ -264,7 +264,7 @@ export function SealLamp() {
       {ringIn !== null && (
         <LampAnswer
           question="The ring that went in"
-          standing={STANDING_OF_FIT[ringIn.verdict]}
+          tone={STANDING_OF_FIT[ringIn.verdict]}
           answer={capital(ringIn.verdict)}
           reasons={ringIn.reasons}
         />
@@ -274,7 +274,7 @@ export function SealLamp() {
       {kind === 'plate on screws' && facts.closed === null && (
         <LampAnswer
           question="The screws, round by round"
-          standing="good"
+          tone="good"
           answer={`${screwCount}, crosswise`}
           reasons={['All in first, none tight; then crosswise, so that the plate comes down evenly.']}
         >
@@ -284,7 +284,7 @@ export function SealLamp() {
       {counted && (
         <LampAnswer
           question="Seals counted on opening"
-          standing="care"
+          tone="care"
           answer={`${counted.rim + counted.innerCover + counted.hatch} to account for`}
           reasons={[
             `${counted.rim} at the rim, ${counted.innerCover} of an inner cover, ${counted.hatch} of a hatch.`,
@@ -298,9 +298,7 @@ export function SealLamp() {
       {pairing.verdict !== 'not asked' && (
         <LampAnswer
           question="Is it this watch’s own back?"
-          standing={
-            pairing.verdict === 'paired' ? 'good' : pairing.verdict === 'not yet known' ? 'care' : 'no'
-          }
+          tone={pairing.verdict === 'paired' ? 'good' : pairing.verdict === 'not yet known' ? 'care' : 'no'}
           answer={capital(pairing.verdict)}
           reasons={pairing.reasons}
         />

@@ -57,7 +57,7 @@ function Counting({ atUtc }: { readonly atUtc: string }) {
 export function CrownCountdown() {
   const { crownAtUtc } = usePlanner();
   return crownAtUtc === null ? null : (
-    <LampAnswer question="The crown" standing="open" answer="On the beat">
+    <LampAnswer question="The crown" tone="open" answer="On the beat">
       <Counting atUtc={crownAtUtc} />
     </LampAnswer>
   );

@@ -39,7 +39,7 @@ function DoesItRun({
   return (
     <LampAnswer
       question="Does it run?"
-      standing={seen === null ? 'open' : !seen.runs ? 'no' : tooShort ? 'care' : 'good'}
+      tone={seen === null ? 'open' : !seen.runs ? 'no' : tooShort ? 'care' : 'good'}
       answer={answer}
       reasons={[
         ...(tooShort
@@ -73,7 +73,7 @@ function ProvingRun() {
     <>
       <LampAnswer
         question="Proving run"
-        standing={RUN_STANDING[run.verdict]}
+        tone={RUN_STANDING[run.verdict]}
         answer={capital(run.verdict)}
         reasons={run.reasons}
       />
@@ -122,7 +122,7 @@ export function SetLamp({
       ))}
       <LampAnswer
         question={midnights === null ? 'Set it so' : `Set it so, to ${wanted}`}
-        standing={advice.verdict === 'set so' ? 'good' : known ? 'care' : 'open'}
+        tone={advice.verdict === 'set so' ? 'good' : known ? 'care' : 'open'}
         answer={
           advice.verdict !== 'set so'
             ? capital(advice.verdict)

@@ -240,15 +240,15 @@ function Guide({ method }: { readonly method: TestMethod }) {
 }
 
 /** Which tests it tries anew, where some stand that leaked or were not clear. */
-function RetestOf({ standing }: { readonly standing: readonly JudgedTest[] }) {
+function RetestOf({ failed }: { readonly failed: readonly JudgedTest[] }) {
   const { facts } = useJob().state;
-  if (standing.length === 0) return null;
+  if (failed.length === 0) return null;
   const mended = facts.leakFindings.length > 0;
   return (
     <>
       <testMade.Several
         name="retestOf"
-        options={standing.map(({ test, shows }) => ({
+        options={failed.map(({ test, shows }) => ({
           value: test.id,
           label: `${capital(testInWords(test))}, ${shows.verdict}`,
         }))}
@@ -329,7 +329,7 @@ function Fields() {
           )}
           {chosen === 'dry air' ? <DryFields /> : <ByEye method={chosen} />}
           <Excess />
-          <RetestOf standing={tests.filter(({ stands }) => stands)} />
+          <RetestOf failed={tests.filter(({ stands }) => stands)} />
         </>
       )}
     </>

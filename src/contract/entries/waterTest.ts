@@ -184,7 +184,7 @@ export const testKinds: KindDefinitions<TestPayloads> = {
         path: ['deflectionStartUm'],
         error: 'Deflection at the start: its record holds it; leave the two figures blank.',
       })
-      .superRefine(({ record: kept, pressureBar, seconds: told }, wrong) => {
+      .superRefine(({ record: kept, pressureBar, seconds: givenS }, wrong) => {
         const held = kept === null ? null : carriedBy(kept);
         if (held === null) return;
         if (!agrees(held.overBar, pressureBar))
@@ -193,7 +193,7 @@ export const testKinds: KindDefinitions<TestPayloads> = {
             path: ['pressureBar'],
             message: `Pressure: its record shows ${pressureWords(held.overBar)} for ${held.seconds} s. Enter that pressure.`,
           });
-        if (told > held.seconds + Math.max(STOPPED_WITHIN_S, STOPPED_WITHIN_SHARE * held.seconds))
+        if (givenS > held.seconds + Math.max(STOPPED_WITHIN_S, STOPPED_WITHIN_SHARE * held.seconds))
           wrong.addIssue({
             code: 'custom',
             path: ['seconds'],

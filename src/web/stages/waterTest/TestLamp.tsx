@@ -66,7 +66,7 @@ function OnTheForm() {
     return (
       <LampAnswer
         question="What this record shows"
-        standing="open"
+        tone="open"
         answer="No result"
         reasons={['The leak rate could not be calculated. The figures you entered are still in the form.']}
       >
@@ -74,12 +74,12 @@ function OnTheForm() {
       </LampAnswer>
     );
   if (shows === null)
-    return <LampAnswer question="What this record shows" standing="open" answer="It is worked out …" />;
+    return <LampAnswer question="What this record shows" tone="open" answer="It is worked out …" />;
   return (
     <>
       <LampAnswer
         question="What this record shows"
-        standing={STANDING[shows.verdict]}
+        tone={STANDING[shows.verdict]}
         answer={capital(shows.verdict)}
         reasons={shows.reasons}
       >
@@ -145,7 +145,7 @@ function Plan() {
     <>
       <LampAnswer
         question="How to test it"
-        standing={STANDING_OF_PLAN[plan.verdict]}
+        tone={STANDING_OF_PLAN[plan.verdict]}
         answer={capital(plan.verdict)}
         reasons={plan.reasons.slice(0, 1)}
       >
@@ -181,14 +181,14 @@ export function TestLamp() {
       {tests.length === 0 && <Plan />}
       <LampAnswer
         question="What may be said about water"
-        standing={water.verdict === 'tested' ? 'good' : water.verdict === 'not tested' ? 'open' : 'no'}
+        tone={water.verdict === 'tested' ? 'good' : water.verdict === 'not tested' ? 'open' : 'no'}
         answer={capital(water.verdict)}
         reasons={[water.statement, ...water.reasons].map(capital)}
       />
       {looks.length > 0 && (
         <LampAnswer
           question="It leaked at"
-          standing="no"
+          tone="no"
           answer={looks.map(({ where }) => where).join('; ')}
           reasons={[...new Set(looks.map(({ look }) => look))]}
         >
