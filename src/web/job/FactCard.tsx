@@ -1,6 +1,6 @@
 import { Alert, Box, Button, Paper, Stack, Typography } from '@mui/material';
 import { type ReactNode, useEffect, useRef, useState } from 'react';
-import { FormProvider } from 'react-hook-form';
+import { FormProvider, useFormState } from 'react-hook-form';
 import { kindDefinition } from '../../contract';
 import { type Entry, entryInWords, type EntryKind, type EntryOf, type Payloads } from '../../core/logbook';
 import { capital } from '../../core/craft/judgement';
@@ -150,16 +150,20 @@ function FactAnswers<K extends EntryKind>({
 }
 
 /** What is wrong and belongs to no field that stands. */
-function errorsOfNoField(errors: Readonly<Record<string, unknown>>): readonly string[] {
-  return Object.values(errors).flatMap((error) =>
-    error !== null &&
-    typeof error === 'object' &&
-    'message' in error &&
-    typeof error.message === 'string' &&
-    !('ref' in error && error.ref)
+function ErrorsOfNoField() {
+  // The library changes its errors in place: what was worked out of them before is not kept.
+  'use no memo';
+  const { errors } = useFormState();
+  const messages = Object.values(errors).flatMap((error) =>
+    error && 'message' in error && typeof error.message === 'string' && !('ref' in error && error.ref)
       ? [error.message]
       : [],
   );
+  return messages.map((message) => (
+    <Alert key={message} severity="error">
+      {message}
+    </Alert>
+  ));
 }
 
 function FactForm<K extends EntryKind>({
@@ -201,7 +205,6 @@ function FactForm<K extends EntryKind>({
     focusRequired();
     await kept;
   });
-  const wide = errorsOfNoField(form.formState.errors);
   return (
     <FormProvider {...form}>
       <Stack
@@ -213,11 +216,7 @@ function FactForm<K extends EntryKind>({
         noValidate
       >
         {children}
-        {wide.map((message) => (
-          <Alert key={message} severity="error">
-            {message}
-          </Alert>
-        ))}
+        <ErrorsOfNoField />
         <Stack
           direction="row"
           spacing={1}

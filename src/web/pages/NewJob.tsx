@@ -9,7 +9,7 @@ import {
   Typography,
 } from '@mui/material';
 import { useEffect, useMemo, useState } from 'react';
-import { FormProvider, useFormContext, useWatch } from 'react-hook-form';
+import { FormProvider, useFormContext, useWatch, useFormState } from 'react-hook-form';
 import { useSearchParams } from 'react-router';
 import { type JobResource } from '../../contract';
 import { promiseFor } from '../../core/advice/arrival';
@@ -169,6 +169,7 @@ function IntakeLamp({ shop }: { readonly shop: SeenShop }) {
 
 function IntakeForm({ shop, visit }: { readonly shop: SeenShop; readonly visit: BegunVisit | null }) {
   const { form, take, failed, known, setKnown, mayTake } = useTakeIn(shop, visit);
+  const { isSubmitting } = useFormState({ control: form.control });
   return (
     <FormProvider {...form}>
       <StageLayout
@@ -208,7 +209,7 @@ function IntakeForm({ shop, visit }: { readonly shop: SeenShop; readonly visit: 
               type="submit"
               variant="contained"
               size="large"
-              disabled={!mayTake || form.formState.isSubmitting}
+              disabled={!mayTake || isSubmitting}
               sx={{ alignSelf: 'flex-start' }}
             >
               Take it in

@@ -13,7 +13,7 @@ import {
   Typography,
 } from '@mui/material';
 import { type ReactNode, useId, useState } from 'react';
-import { FormProvider, useController, useFieldArray, useFormContext, useWatch } from 'react-hook-form';
+import { FormProvider, useController, useFieldArray, useWatch, useFormState } from 'react-hook-form';
 import { mutate } from 'swr';
 import { v7 } from 'uuid';
 import { useResource } from '../api/resource';
@@ -189,8 +189,8 @@ function Earnings() {
 function PriceList() {
   const currency = useWatch<PolicyWrite, 'policy.currency'>({ name: 'policy.currency' });
   const { fields, append, remove } = useFieldArray({ name: 'policy.extras' });
-  const { formState } = useFormContext<PolicyWrite>();
-  const whole = formState.errors.policy?.extras?.root?.message ?? formState.errors.policy?.extras?.message;
+  const { errors } = useFormState<PolicyWrite>();
+  const whole = errors.policy?.extras?.root?.message ?? errors.policy?.extras?.message;
   return (
     <>
       {SERVICES.map((service) => (
@@ -304,6 +304,7 @@ function PolicyForm({ shop }: { readonly shop: SeenShop }) {
   const form = useCheckedForm<PolicyWrite>(policyWrite, {
     defaultValues: { shop: shop.shop, policy, basedOn: revision, technicianId: technicianId ?? '' },
   });
+  const { isSubmitting } = useFormState({ control: form.control });
   const save = whenSent(
     form,
     async (values) => {
@@ -346,7 +347,7 @@ function PolicyForm({ shop }: { readonly shop: SeenShop }) {
                 type="submit"
                 variant="contained"
                 size="large"
-                disabled={technicianId === null || form.formState.isSubmitting}
+                disabled={technicianId === null || isSubmitting}
               >
                 Save policy
               </Button>

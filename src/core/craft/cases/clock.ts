@@ -7,6 +7,9 @@ export type View = (typeof VIEWS)[number];
 /**
  * A clock position (above 0, up to 12) as it is seen from another side: mirrored at the line from 12 to 6, 12 − k.
  * Source: geometry of a case turned over its side.
+ *
+ * @example
+ * turnClock(2, 'the dial', 'behind') // 10
  */
 export function turnClock(clock: number, from: View, to: View): number {
   return from === to ? clock : (12 - (clock % 12)) % 12 || 12;

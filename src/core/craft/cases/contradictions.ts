@@ -1,6 +1,7 @@
 import { figure, invalidLengths } from '../judgement';
 import {
   chordShare,
+  MEASURE_MM,
   type MeasuredBack,
   MOST_NOTCHES,
   notchesOf,
@@ -8,8 +9,6 @@ import {
   pitchCircleMm,
 } from './measures';
 
-/** A caliper held on two notch edges by hand, twice: what two measures of one thing may differ by, mm. */
-export const MEASURE_MM = 0.2;
 type Wrong = (path: keyof MeasuredBack, reason: string) => void;
 const mm = (value: number): string => `${figure(value, 2)} mm`;
 

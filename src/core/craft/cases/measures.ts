@@ -1,6 +1,5 @@
 import { capital, figure } from '../judgement';
 import { clockWords, turnClock, type View } from './clock';
-import { MEASURE_MM } from './contradictions';
 import type { BackKind } from './kinds';
 
 export const COATINGS = ['plain', 'polished', 'coated', 'plastic'] as const;
@@ -210,6 +209,9 @@ export function chordShare(count: number): number {
 /**
  * The pitch circle in mm: as measured straight across, or from the farthest chord of an odd count of even notches,
  * D = c / sin(πk/n) with k = (n−1)/2. Null where neither was taken. Source: geometry of the regular polygon.
+ *
+ * @example
+ * pitchCircleMm({ notchCount: 5, pitchMm: null, chordMm: 28.53, notchClocks: [] }) // 30.00
  */
 export function pitchCircleMm(
   back: Pick<MeasuredBack, 'notchCount' | 'pitchMm' | 'chordMm' | 'notchClocks'>,
@@ -231,6 +233,9 @@ export function notchAngles(count: number, clocks: readonly number[]): readonly 
         (_, index) => (2 * Math.PI * index) / count,
       );
 }
+
+/** A caliper held on two notch edges by hand, twice: what two measures of one thing may differ by, mm. */
+export const MEASURE_MM = 0.2;
 
 export interface Difference {
   readonly field: keyof BackMeasures | 'kind' | 'lipClock';

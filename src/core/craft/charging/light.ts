@@ -86,6 +86,9 @@ const LUX_RANGE = `Light: over 0 to ${MOST_LUX.toLocaleString('en')} lx.`;
  * log lux; brighter than the brightest it is no faster, as the charger limits; dimmer it goes on to half the dimmest, and
  * below that it does not charge. One line alone speaks of its own light within 10 %. Source: figures of the book; straight
  * lines in logarithms.
+ *
+ * @example
+ * hoursAt([[500, 150], [10_000, 40], [100_000, 11]].map(([lux, fullH]) => ({ lux, steppingH: null, dayH: null, fullH })), 'fullH', 3000).hours // 68.0
  */
 export function hoursAt(times: readonly LightTimes[], column: Column, lux: number): HoursAt {
   const none = { hours: null, working: [] };

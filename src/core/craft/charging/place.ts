@@ -71,6 +71,9 @@ export type LightThere = Judged<'stands' | 'too hot' | 'heat not known' | 'refus
  * The light on a watch so far from a lamp, and what it warms the case to: both go with the square of the distance, from what
  * was measured. A distance is rounded up, never down. `distanceMm` null: where it was measured. `roomC`: the room as it was
  * read. Source: inverse square law.
+ *
+ * @example
+ * lightThere({ lux: 8000, measuredAtMm: 100, caseRiseK: 8 }, 200, 20) // { lux: 2000, caseC: 22 }
  */
 export function lightThere(place: LightPlace, distanceMm: number | null, roomC: number): LightThere {
   const none = { lux: null, caseC: null, nearestMm: null, working: [] };

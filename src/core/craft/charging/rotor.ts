@@ -74,6 +74,9 @@ function impossibleFigures(
  * How long a rotor-charged watch is worn, or lies on a winder, until it holds a day, can be handed back and is full, from a
  * charge in percent of full. Gross figures lose an hour of running for every hour it runs meanwhile. Hours; turns. Source:
  * figures of the book.
+ *
+ * @example
+ * rotorPlan({ perHourWornH: 5, perThousandTurnsH: null, figuresAre: 'gross' }, 100, 0, 0.8, 600).marks[2] // { mark: 'full', wornH: 600, winderH: null }
  */
 export function rotorPlan(
   figures: RotorFigures | null,

@@ -27,6 +27,9 @@ function inPairs(count: number): readonly number[] {
  * The order in which screws round a plate are tightened: each next one across from the one before, so that the plate comes
  * down evenly and its ring is not squeezed on one side. Places 1 to `count`, clockwise from 12; none where it is no count. Source: bench practice, as
  * for any flange.
+ *
+ * @example
+ * crosswise(4) // [1, 3, 2, 4]
  */
 export function crosswise(count: number): readonly number[] {
   if (!Number.isInteger(count) || count < 1 || count > MOST_SCREWS) return [];

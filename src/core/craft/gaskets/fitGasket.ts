@@ -228,6 +228,12 @@ const NOT_TO_BE_SAID = {
  * reckoned and squeeze and fill at least borderline at both ends of their tolerances (root of squares of section and
  * depth); *borderline* has nothing outside; else *no*. A section under 0.5 mm known no better than ± 0.03 mm can never be
  * said to fit: *cannot say*; nor can anything of measures that cannot be, which are named. Lengths in millimetres. Source: usual static-seal practice (ISO 3601 series).
+ *
+ * @example
+ * fitGasket(
+ *   { profile: 'round', insideMm: 30.5, sectionMm: 0.7, widthMm: null, sectionWithinMm: 0.01 },
+ *   { innerMm: 31, outerMm: 32.9, depthMm: 0.55, stepMm: 0, seat: 'inner wall', depthWithinMm: 0.01 },
+ * ) // { stretch: { percent: 1.64 }, lyingMm: 0.694, squeeze: { percent: 20.8 }, fill: { percent: 72.5 } }
  */
 export function fitGasket(ring: RingSize, groove: Groove): FitOfRing {
   const wrong = [

@@ -166,6 +166,15 @@ function setWorking(
  * nothing presses any more, whatever else was measured. One that was squeezed under 10 % when new, or is flat and of a
  * thickness nobody knows, cannot be judged so. Lengths in millimetres. Source: volume of rubber is constant; compression set
  * as in ISO 815, read at the bench.
+ *
+ * @example
+ * wornRing({
+ *   heightMm: 0.6,
+ *   widthMm: 0.77,
+ *   profile: 'round',
+ *   groove: { innerMm: 31, outerMm: 32.9, depthMm: 0.55, stepMm: 0, seat: 'inner wall', depthWithinMm: 0.01 },
+ *   sectionOfTypeMm: null,
+ * }).sectionMm // 0.70
  */
 export function wornRing({
   heightMm: h,

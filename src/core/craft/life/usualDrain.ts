@@ -29,6 +29,14 @@ export interface UsualDrainQuestion {
  * What a movement nobody knows draws from its cell, base and functions together, µA: the middle of the cell’s capacity over the
  * months one usually lasts in such a movement; where nobody looked, over the shortest it can be. Null where the table has no
  * capacity. Source: general figures, ours, marked as such wherever they are shown.
+ *
+ * @example
+ * usualDrainUA({
+ *   cell: { capacityMinMAh: 20, capacityMaxMAh: 24, diameterMm: 9.5, chemistry: 'silver-oxide' },
+ *   functions: ['hands', 'seconds hand'],
+ *   notLookedAt: false,
+ *   cells: 1,
+ * }) // 1.00
  */
 export function usualDrainUA({
   cell: { capacityMinMAh, capacityMaxMAh, diameterMm, chemistry },

@@ -94,6 +94,9 @@ let now = new Float64Array(LONGEST + 1);
  * substitution by confusable pairs, missing and extra characters; `?` is a worn place. Summed over every alignment.
  * Texts over 64 characters, or more than three characters apart in length, give 0. Source: hidden Markov model, forward
  * algorithm.
+ *
+ * @example
+ * seenProbability(symbolsOf('OR 41'), symbolsOf('OR 41')) > seenProbability(symbolsOf('OR 47'), symbolsOf('OR 41')) // true
  */
 export function seenProbability(seen: Symbols, code: Symbols): number {
   const [rows, columns] = [seen.length, code.length];
@@ -130,6 +133,9 @@ const OTHER = Float64Array.from({ length: (WORN + 1) * FIGURES }, (_, at) => {
  * The probability of seeing `seen` on a sister of `code`: one that has another character in one place, every place but the
  * letters of the house alike. Only texts of its length: one with a character missing says little of a single place. Source:
  * the same model of worn characters.
+ *
+ * @example
+ * sisterProbability(symbolsOf('OR 42'), symbolsOf('OR 41')) > seenProbability(symbolsOf('OR 42'), symbolsOf('OR 41')) // true
  */
 export function sisterProbability(seen: Symbols, code: Symbols): number {
   const length = code.length;

@@ -60,6 +60,18 @@ export type JawSetting = Judged<'set' | 'tips' | 'nothing fits' | 'cannot say'> 
  * whose jaws fill the notches best; among equals the one with the smallest travel. Lengths in mm between jaw centres; a jaw is 60–98 % of its notch, a pin 80–98 % of its hole;
  * uneven notches may be off by half the play, jaws stand within 0.01 mm of their travel. Measures that cannot be, alone or
  * beside each other, are named: *cannot say*. Source: geometry of the pitch circle; bench practice.
+ *
+ * @example
+ * jawSetting({
+ *   count: 6,
+ *   pitchMm: 31,
+ *   widthMm: 2,
+ *   clocks: [],
+ *   of: 'notches',
+ *   wrenches: [
+ *     { id: 'w', name: 'wrench', jaws: 3, travelMinMm: 10, travelMaxMm: 40, rearMinMm: 10, rearMaxMm: 40, jawWidthsMm: [1.6], pinDiametersMm: [] },
+ *   ],
+ * }).found.choice // { separationMm: 26.85, rearDistanceMm: 23.25 }
  */
 export function jawSetting(question: JawQuestion): JawSetting {
   const { count, pitchMm, widthMm, clocks, wrenches } = question;

@@ -112,6 +112,12 @@ function judgeRate({ began, ended, ran, elapsedS, exactS, withinS }: ReadRun): R
  * minutes is good to a minute, in seconds to half a second, and the rate to the two together: *keeps time* and *off* are said only where the whole of that lies within
  * or beyond 2 s a day, else it ran and no more. Hands that stand where they stood have stopped, whatever was thought.
  * `disturbed`: what was done to the crown meanwhile; no rate is told then. Source: bench practice.
+ *
+ * @example
+ * judgeRun(
+ *   { shows: '10:00:00', atUtc: '2026-03-17T09:00:00.000Z' },
+ *   { shows: '10:00:16', atUtc: '2026-03-21T09:00:00.000Z', stillRuns: true },
+ * ) // { verdict: 'off', gainedS: 16, secondsPerDay: 4.0 }
  */
 export function judgeRun(
   began: HandsRead | null,

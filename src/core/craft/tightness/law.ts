@@ -36,12 +36,20 @@ function flowPerConstant(
 /**
  * The air a leak lets in, µg/min, at `overBar` over the air outside; under vacuum what it lets out, negative. Viscous
  * flow: V·10⁵·k·(p_o² − p_i²)/(R·T). Source: laminar flow of a gas through a narrow way.
+ *
+ * @example
+ * massFlow(4.167e-4, { volumeCm3: 1.5, temperatureC: 23 }, 2) // 353
  */
 export function massFlow(constantPerBarS: number, of: LeakCase, overBar: number): number {
   return constantPerBarS * flowPerConstant(of, AMBIENT_BAR + overBar, AMBIENT_BAR);
 }
 
-/** The leak constant, 1/(bar·s), at which a case lets through what the limit allows. Source: ISO 22810. */
+/**
+ * The leak constant, 1/(bar·s), at which a case lets through what the limit allows. Source: ISO 22810.
+ *
+ * @example
+ * 1 / (4 * limitConstant({ volumeCm3: 1.5, temperatureC: 23 })) // 4235
+ */
 export function limitConstant(of: LeakCase): number {
   return LIMIT_UG_PER_MIN / flowPerConstant(of, AMBIENT_BAR + LIMIT_AT_BAR, AMBIENT_BAR);
 }
@@ -49,6 +57,9 @@ export function limitConstant(of: LeakCase): number {
 /**
  * The pressure inside after `seconds` under `outsideBar`, both absolute: r = (p_o − p_i)/(p_o + p_i) falls as
  * exp(−2·k·p_o·t). Source: solution of dp_i/dt = k·(p_o² − p_i²).
+ *
+ * @example
+ * (3 - insideAfter(1, 3, 4.167e-4, 300)) / 2 // 0.573
  */
 export function insideAfter(
   insideBar: number,
@@ -107,6 +118,9 @@ export function volumeContradiction(
 /**
  * The free volume of a case: as measured, within what it was measured to; else a fifth of π/4·D²·thickness, good to a
  * factor of 1.5; else that of any case, hardly known. mm, cm³, percent. Source: bench practice.
+ *
+ * @example
+ * freeVolume({ measuredCm3: null, withinPercent: null, diameterMm: 38, thicknessMm: 9 }).cm3 // 2.04
  */
 export function freeVolume({
   measuredCm3,

@@ -8,7 +8,12 @@ export interface Share {
 
 const Z = 1.959964;
 
-/** A share with its 95 % interval, which a few cases leave wide; among none it is anything from 0 to 1. Source: Wilson (1927). */
+/**
+ * A share with its 95 % interval, which a few cases leave wide; among none it is anything from 0 to 1. Source: Wilson (1927).
+ *
+ * @example
+ * shareOf(8, 10) // { from: 0.490, to: 0.943 }
+ */
 export function shareOf(of: number, among: number): Share {
   // Of nothing, or of no number, nothing is known.
   if (!(among > 0 && of >= 0 && of <= among && among < Infinity))

@@ -35,6 +35,9 @@ export function standardTest(
  * How long this case must be watched under pressure, and again after venting, s, until a leak of `shareOfLimit` of the limit
  * is told from the limit itself, with what is known of its volume; null where no time does. Noise is a share of the
  * deflection, one reading a second. Source: information the standard test holds of the leak constant.
+ *
+ * @example
+ * watchTime({ noiseShare: 0.005, correlation: 0, overBar: 2, of: { volumeCm3: 1.5, temperatureC: 23 }, factor: 1.1, shareOfLimit: 0.5 }) // 120
  */
 export function watchTime({
   noiseShare,

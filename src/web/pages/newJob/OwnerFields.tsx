@@ -11,7 +11,7 @@ import {
   TextField,
 } from '@mui/material';
 import { useEffect, useId, useState } from 'react';
-import { useController, useFormContext, useWatch } from 'react-hook-form';
+import { useController, useFormContext, useWatch, useFormState } from 'react-hook-form';
 import { v7 } from 'uuid';
 import type { Customer, FindResult, KnownWatch } from '../../../contract';
 import { sameDetails, watchNameWithSerial } from '../../../core/logbook';
@@ -24,7 +24,7 @@ const QUERY_PAUSE_MS = 150;
 /** The owner: found again by name or phone, or new. */
 export function CustomerFields({ onKnown }: { readonly onKnown: (customer: Customer) => void }) {
   const { field, fieldState } = useController<Intake, 'customer'>({ name: 'customer' });
-  const { formState } = useFormContext<Intake>();
+  const { errors } = useFormState<Intake>();
   const { value } = field;
   const [query, setQuery] = useState('');
   useEffect(() => {
@@ -38,7 +38,7 @@ export function CustomerFields({ onKnown }: { readonly onKnown: (customer: Custo
   const known = (query.length < 2 ? [] : (data?.customers ?? [])).filter(
     (each) => each.id !== value.id || each.name !== value.name,
   );
-  const nameError = formState.errors.customer?.name?.message ?? fieldState.error?.message;
+  const nameError = errors.customer?.name?.message ?? fieldState.error?.message;
   return (
     <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
       <Autocomplete

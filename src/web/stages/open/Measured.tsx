@@ -1,6 +1,6 @@
 import { Button, Paper, Stack, Typography } from '@mui/material';
 import { useEffect } from 'react';
-import { useController, useFormContext, useWatch } from 'react-hook-form';
+import { useController, useFormContext, useFormState, useWatch } from 'react-hook-form';
 import {
   BACK_KINDS,
   type BackKind,
@@ -39,7 +39,7 @@ const openMeasured = factFields('open.measured');
 function MeasuresInWords() {
   const { setDraft } = useJob();
   const back = useWatch<TypedBack>() as TypedBack;
-  const kindChosen = useFormContext().formState.dirtyFields.kind === true;
+  const kindChosen = useFormState().dirtyFields.kind === true;
   useEffect(() => setDraft('back', { back, kindChosen }), [back, kindChosen, setDraft]);
   useEffect(() => () => setDraft('back', null), [setDraft]);
   return null;
