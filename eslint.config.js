@@ -183,6 +183,21 @@ export default tseslint.config(
     rules: reactHooks.configs.recommended.rules,
   },
   {
+    files: ['src/web/**/*.{ts,tsx}'],
+    ignores: ['src/web/**/index.ts'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          // The form stays the same object while what it says of itself changes: a compiled component would not hear of it.
+          selector:
+            "MemberExpression[property.name='formState'], VariableDeclarator > ObjectPattern > Property[key.name='formState']",
+          message: 'What a form says of itself is heard by useFormState.',
+        },
+      ],
+    },
+  },
+  {
     files: ['src/**/*.{ts,tsx}', 'demo/**/*.ts'],
     ignores: ['**/*.test.ts', ...LONG_YET],
     rules: {
