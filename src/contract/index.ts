@@ -2,6 +2,7 @@ export {
   ENTRY_KINDS,
   type FactField,
   fieldLabel,
+  labelIn,
   makeEntry,
   kindDefinition,
   readStored,

@@ -38,13 +38,17 @@ type FieldOf<P> = P extends unknown ? keyof P & string : never;
 /** What a fact holds, by name. */
 export type FactField<K extends EntryKind> = FieldOf<Payloads[K]>;
 
-/** What a field of a fact is called wherever somebody reads it. A RangeError where its schema has no label. */
-export function fieldLabel<K extends EntryKind>(kind: K, field: FactField<K>): string {
-  const schema: unknown = kindDefinition(kind).schema;
+/** What the description of a schema calls a field; a form takes its label from there, so that it and its refusals say the same. */
+export function labelIn(schema: unknown, field: string): string {
   const of = schema instanceof z.ZodObject ? (schema.shape as Record<string, z.ZodType>)[field] : undefined;
   const label = of === undefined ? null : labelOf(of);
-  if (label === null) throw new RangeError(`The field ${field} of ${kind} has no label.`);
+  if (label === null) throw new RangeError(`The field ${field} has no label.`);
   return label;
+}
+
+/** The same of a fact. */
+export function fieldLabel<K extends EntryKind>(kind: K, field: FactField<K>): string {
+  return labelIn(kindDefinition(kind).schema, field);
 }
 
 const envelope = {

@@ -1,7 +1,7 @@
 import { Paper, Stack, Typography } from '@mui/material';
+import { useSnackbar } from 'notistack';
 import { useEffect } from 'react';
 import { useFormContext, useWatch } from 'react-hook-form';
-import { useSnackbar } from 'notistack';
 import { v7 } from 'uuid';
 import { newLot, type StockResource } from '../../../contract';
 import { lookAlikesHere, readCellMarking } from '../../../core/craft/cells';
@@ -11,8 +11,8 @@ import { localDay } from '../../../core/craft/time';
 import { useBook } from '../../api/book';
 import { type SeenShop, shopNow } from '../../api/resources';
 import { Caution, LampAnswer, Working } from '../../kit/Lamp';
-import { Choice } from '../../kit/choiceFields';
-import { MeasureField, MoneyField, optionsOf, TextLine } from '../../kit/fields';
+import { schemaFields } from '../../kit/factFields';
+import { optionsOf } from '../../kit/fields';
 import { useScan } from '../../kit/keys/KeysProvider';
 import { setFieldValue } from '../../kit/keys/required';
 import { StockForm } from './StockForm';
@@ -106,6 +106,11 @@ export function CellRead({
   );
 }
 
+const ofLot = schemaFields(newLot);
+
+/** A calendar day as printed on a blister; blank where none is printed. */
+const PRINTED_DAY = { helper: 'year-month-day, blank if not printed', blankIsNull: true } as const;
+
 export function GoodsIn({
   shop,
   technicianId,
@@ -136,28 +141,23 @@ export function GoodsIn({
         action="Book in"
         done={(values) => `${values.count} of ${values.code} booked in, lot ${values.lotCode}.`}
       >
-        <Choice name="item" label="Type of goods" options={optionsOf(STOCK_ITEMS)} />
+        <ofLot.Choice name="item" options={optionsOf(STOCK_ITEMS)} />
         <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
-          <TextLine name="code" label="Code as printed" mono helper="cell or kit code, or a ring’s size" />
-          <TextLine name="supplier" label="Supplier" />
-          <TextLine name="lotCode" label="Lot" mono />
+          <ofLot.TextLine name="code" mono helper="cell or kit code, or a ring’s size" />
+          <ofLot.TextLine name="supplier" />
+          <ofLot.TextLine name="lotCode" mono />
         </Stack>
         <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
-          <DayField name="madeOn" label="Made on" />
-          <DayField name="bestBefore" label="Best before" />
+          <ofLot.TextLine name="madeOn" {...PRINTED_DAY} />
+          <ofLot.TextLine name="bestBefore" {...PRINTED_DAY} />
         </Stack>
         <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
-          <MeasureField name="count" label="How many" quantity="figureOnly" />
-          <MoneyField name="priceMinor" label="Price each" currency={shop.policy.currency} />
+          <ofLot.MeasureField name="count" quantity="figureOnly" />
+          <ofLot.MoneyField name="priceMinor" currency={shop.policy.currency} />
         </Stack>
         <Listen onTyped={onTyped} />
         <Scanned shop={shop} />
       </StockForm>
     </Paper>
   );
-}
-
-/** A calendar day as printed on a blister; blank where none is printed. */
-function DayField({ name, label }: { readonly name: string; readonly label: string }) {
-  return <TextLine name={name} label={label} helper="year-month-day, blank if not printed" blankIsNull />;
 }

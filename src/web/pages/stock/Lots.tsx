@@ -1,4 +1,3 @@
-import { amount } from '../../../core/craft/money';
 import {
   Alert,
   Button,
@@ -16,14 +15,20 @@ import { Link } from 'react-router';
 import { v7 } from 'uuid';
 import { lotCount, lotQuarantine, lotReturn, lotSample, type StockResource } from '../../../contract';
 import { capital, figure } from '../../../core/craft/judgement';
+import { amount } from '../../../core/craft/money';
 import { isPastDate, type Lot, PRINT_STATES, STOCK_ITEMS, type StockItem } from '../../../core/craft/stock';
 import { localDay, localTime } from '../../../core/craft/time';
-import { type SeenShop, useEmptyLots, useLedgerOfLot, shopNow } from '../../api/resources';
+import { type SeenShop, shopNow, useEmptyLots, useLedgerOfLot } from '../../api/resources';
 import { FilterBox } from '../../kit/FilterBox';
 import { VirtualTable } from '../../kit/VirtualTable';
-import { Choice } from '../../kit/choiceFields';
-import { MeasureField, optionsOf, TextLine } from '../../kit/fields';
+import { schemaFields } from '../../kit/factFields';
+import { optionsOf } from '../../kit/fields';
 import { StockForm } from './StockForm';
+
+const ofCount = schemaFields(lotCount);
+const ofSample = schemaFields(lotSample);
+const ofQuarantine = schemaFields(lotQuarantine);
+const ofReturn = schemaFields(lotReturn);
 
 function stateWords(lot: Lot, today: string): string {
   if (lot.toBeCounted) return `▲ to be counted, ${lot.unbooked} more taken than it had`;
@@ -240,8 +245,8 @@ function CountDialog({
           done={() => ''}
           onDone={onClose}
         >
-          <MeasureField name="counted" label="Counted" quantity="figureOnly" />
-          <TextLine name="reason" label="Reason" />
+          <ofCount.MeasureField name="counted" quantity="figureOnly" />
+          <ofCount.TextLine name="reason" />
         </StockForm>
       </DialogContent>
       <DialogActions>
@@ -279,13 +284,12 @@ function SampleOfLot({ lot, stock, technicianId }: OfLot & { readonly stock: Sto
         action="Record the sample"
         done={() => 'Recorded. A doubtful lot is in quarantine now.'}
       >
-        <MeasureField
+        <ofSample.MeasureField
           name="restVoltageV"
-          label="Rest voltage"
           quantity="voltageV"
           from={{ device: 'bench-meter', ask: { ask: 'measure', measure: 'restVoltageV' } }}
         />
-        <Choice name="print" label="Print on the cell" options={optionsOf(PRINT_STATES)} />
+        <ofSample.Choice name="print" options={optionsOf(PRINT_STATES)} />
       </StockForm>
     </section>
   );
@@ -302,7 +306,7 @@ function QuarantineOfLot({ lot, technicianId }: OfLot) {
         action={lot.quarantined === null ? 'Into quarantine' : 'Release the lot'}
         done={() => 'Done.'}
       >
-        {lot.quarantined === null && <TextLine name="reason" label="Reason" />}
+        {lot.quarantined === null && <ofQuarantine.TextLine name="reason" />}
       </StockForm>
     </section>
   );
@@ -327,10 +331,10 @@ function OutOfLot({ lot, technicianId }: OfLot) {
         done={(values) => `${values.count} taken out, to the ${values.to}.`}
       >
         <Stack direction="row" spacing={1.5}>
-          <MeasureField name="count" label="How many" quantity="figureOnly" />
-          <TextLine name="reason" label="Reason" />
+          <ofReturn.MeasureField name="count" quantity="figureOnly" />
+          <ofReturn.TextLine name="reason" />
         </Stack>
-        <Choice name="to" label="Where to" options={optionsOf(['supplier', 'spent bin'])} />
+        <ofReturn.Choice name="to" options={optionsOf(['supplier', 'spent bin'])} />
       </StockForm>
     </section>
   );

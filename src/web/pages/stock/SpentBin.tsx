@@ -5,8 +5,10 @@ import { v7 } from 'uuid';
 import { collection, type StockResource } from '../../../contract';
 import { localDay } from '../../../core/craft/time';
 import { type SeenShop, shopNow } from '../../api/resources';
-import { MeasureField, TextLine } from '../../kit/fields';
+import { schemaFields } from '../../kit/factFields';
 import { StockForm } from './StockForm';
+
+const ofCollection = schemaFields(collection);
 
 /** How many go to collection: all that lie in the bin, also while it fills, until a hand says otherwise. */
 function CountField({ spentInBin }: { readonly spentInBin: number }) {
@@ -16,7 +18,7 @@ function CountField({ spentInBin }: { readonly spentInBin: number }) {
   useEffect(() => {
     if (!byHand) resetField('count', { defaultValue: spentInBin });
   }, [byHand, resetField, spentInBin]);
-  return <MeasureField name="count" label="Cells" quantity="figureOnly" />;
+  return <ofCollection.MeasureField name="count" quantity="figureOnly" />;
 }
 
 export function SpentBin({
@@ -53,9 +55,9 @@ export function SpentBin({
         >
           <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
             <CountField spentInBin={stock.spentInBin} />
-            <MeasureField name="weightG" label="Weight" quantity="figureOnly" unitShown="g" />
-            <TextLine name="collectedOn" label="Collected on" helper="year-month-day" />
-            <TextLine name="receipt" label="Receipt" mono />
+            <ofCollection.MeasureField name="weightG" quantity="figureOnly" unitShown="g" />
+            <ofCollection.TextLine name="collectedOn" helper="year-month-day" />
+            <ofCollection.TextLine name="receipt" mono />
           </Stack>
         </StockForm>
       )}
