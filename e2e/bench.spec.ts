@@ -381,7 +381,9 @@ test('goods are booked in once, read by the lamp, and refused where they make no
   await page.getByLabel('Best before').fill('2028-10-31');
   await page.getByRole('button', { name: 'Book in' }).click();
   await expect(page.getByText(/Price each: a sum/)).toBeVisible();
+  await expect(page.getByText(/How many: between/)).toBeVisible();
   await page.getByLabel('Price each').fill('0,62');
+  await card(page, 'Goods in').getByLabel('How many').fill('10');
   await page.getByRole('button', { name: 'Book in' }).click();
   await expect(page.getByText('10 of SR 621 SW booked in, lot NQ-300.')).toBeVisible();
   await expect(page.getByRole('row', { name: /SR621SW 10 NQ-300/ })).toBeVisible();

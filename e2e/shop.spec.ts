@@ -50,6 +50,7 @@ test.describe('a brand-new shop', () => {
     await page.getByLabel('Supplier').fill('Saltmarsh Wholesale');
     await page.getByLabel('Lot', { exact: true }).fill('S-1');
     await page.getByLabel('Price each').fill('0.74');
+    await card(page, 'Goods in').getByLabel('How many').fill('10');
     await page.getByRole('button', { name: 'Book in' }).click();
     await expect(page.getByRole('row', { name: /SR920SW 10 S-1/ })).toBeVisible();
 

@@ -134,7 +134,8 @@ export function GoodsIn({
           madeOn: null,
           bestBefore: null,
           priceMinor: Number.NaN,
-          count: 10,
+          // Counted on the bench, never proposed.
+          count: Number.NaN,
           technicianId,
         })}
         path="/api/lots"
