@@ -183,7 +183,7 @@ describe('a forecast drawn bit by bit', () => {
       [shorter, longer],
     );
     if (life.verdict !== 'forecast') throw new Error('a forecast wanted');
-    expect(first).toMatchObject({ lotId: 'long', told: { p50Months: life.p50Months, asHere: false } });
+    expect(first).toMatchObject({ lotId: 'long', range: { p50Months: life.p50Months, asHere: false } });
     expect(second?.range?.p50Months).toBeCloseTo(0.6 * life.p50Months, 9);
     expect(second?.minorPerYear).toBeCloseTo(60 / ((0.6 * life.p50Months) / 12), 6);
   });
