@@ -100,7 +100,7 @@ function Candidates({
     <Table size="small" aria-label="Candidates in stock" sx={{ mt: 1, '& td, & th': { px: 1 } }}>
       <HeadRow heads={['Cell, lot', 'Early end', 'Middle', 'A year of it']} />
       <TableBody>
-        {compared.map(({ lotId, range: range, minorPerYear }) => {
+        {compared.map(({ lotId, range, minorPerYear }) => {
           const lot = lots.find(({ id }) => id === lotId);
           return (
             <TableRow key={lotId}>
