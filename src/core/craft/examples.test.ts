@@ -84,6 +84,13 @@ it.each(formulas.filter(({ doc, returns }) => NUMERIC.test(returns) && /Source:/
   },
 );
 
+it('no example stands where it is not run', () => {
+  const written = readdirSync(CRAFT, { recursive: true, encoding: 'utf8' })
+    .filter((file) => file.endsWith('.ts') && !file.endsWith('.test.ts'))
+    .flatMap((file) => readFileSync(join(CRAFT, file), 'utf8').match(/@example/g) ?? []);
+  expect(formulas.filter(({ doc }) => examplesIn(doc).length > 0)).toHaveLength(written.length);
+});
+
 it.each(
   formulas.flatMap(({ name, doc }) =>
     examplesIn(doc).map(([expression, gives]) => ({ name, expression, gives })),

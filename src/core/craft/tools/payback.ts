@@ -25,9 +25,6 @@ interface PaybackQuestion {
  * Does it pay to buy a tool? gain = price − own cost − referral margin; jobs = tool cost / gain, rounded up;
  * months = jobs / jobs a month. A gain of nothing or less never pays; nor does a tool no job asks for. All sums in
  * minor units, without tax. Source: the craft's own arithmetic.
- *
- * @example
- * payback({ toolCostMinor: 12_000, priceMinor: 3400, ownCostMinor: 900, referralMarginMinor: 500, jobsPerMonth: 2 }) // { jobs: 6, months: 3 }
  */
 export function payback(question: PaybackQuestion): Payback {
   const { toolCostMinor, priceMinor, ownCostMinor, referralMarginMinor, jobsPerMonth } = question;
