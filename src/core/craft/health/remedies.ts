@@ -42,31 +42,31 @@ const CLEAN: Remedy = keeping(
   'clean',
   'contacts-cleaned',
   'clean contacts and tracks, dry, measure again',
-  'What has crept under a track may go on eating: see it again within a year.',
+  'Electrolyte under a track can keep corroding it. Check the watch again within a year.',
 );
 const SERVICE: Remedy = keeping(
   'service of the movement',
   'movement-oiled',
   'take the movement apart, clean and oil it',
-  'Old parts may break on the way.',
+  'Old parts may break during the work.',
 );
 const CIRCUIT: Remedy = replacing(
   'new circuit',
   'new-circuit',
   'a new circuit with its coil',
-  'For old calibres none may be had.',
+  'For an old calibre no circuit may be available.',
 );
 const MOVEMENT: Remedy = replacing(
   'new movement',
   'new-movement',
   'a new movement of the same calibre',
-  'The watch is no longer original inside; hand holes and dial feet must match.',
+  'The watch is no longer original inside. The new movement must fit the holes of the hands and the feet of the dial.',
 );
 const STRAIGHTEN: Remedy = keeping(
   'clean',
   'contact-set',
   'clean and set the contact beneath the cell, insulator in its place, then measure again',
-  'A contact bent twice may break.',
+  'A contact that is bent twice may break.',
 );
 
 export const REMEDIES: Readonly<Record<Fault, readonly Remedy[]>> = {
@@ -75,7 +75,7 @@ export const REMEDIES: Readonly<Record<Fault, readonly Remedy[]>> = {
       'new cell',
       null,
       'a fresh cell, then the current',
-      'None but the ordinary; without the current nobody knows how long it lasts.',
+      'No special risk. Without a current reading it is not known how long the cell will last.',
     ),
   ],
   'tired accumulator': [
@@ -84,7 +84,7 @@ export const REMEDIES: Readonly<Record<Fault, readonly Remedy[]>> = {
       'new accumulator',
       'accumulator-kit',
       'a new accumulator kit of this calibre',
-      'A primary cell in its place would be driven backwards: never.',
+      'Never fit a primary cell in its place. It would be charged and can burst.',
     ),
   ],
   'merely discharged': [

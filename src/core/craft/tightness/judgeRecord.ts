@@ -166,7 +166,7 @@ function judgeFirstLook(
     return judged(
       'leaks',
       [
-        'Flooded, not stiff: nothing gave under the pressure, and after venting the case stood the other way: air had gone in at once.',
+        'The case leaks badly. It did not move under pressure because air went in at once. After venting, that air pushed the case the other way.',
       ],
       { noiseUm, flooded: true },
     );
@@ -177,7 +177,7 @@ function judgeFirstLook(
     return judged(
       'no verdict',
       [
-        'The reading never moved under pressure: the sensor is stuck, or too coarse. A flat line is never tight.',
+        'The reading did not change under pressure. The sensor is stuck or too coarse. A flat line is never tight.',
       ],
       { noiseUm, settles: [AGAIN] },
     );
@@ -195,10 +195,17 @@ function judgeFirstLook(
   return isTwoSided(held) && sameSignBothSides(record, held, restUm)
     ? judged(
         'no verdict',
-        ['Vacuum and pressure moved the case the same way: the file gives sizes without their sign.'],
+        [
+          'Vacuum and pressure moved the case in the same direction. The file probably lists deflections without their signs.',
+        ],
         {
           noiseUm,
-          settles: [{ what: 'again', words: 'Write the file with signed deflections, or one side alone.' }],
+          settles: [
+            {
+              what: 'again',
+              words: 'Save the file with signed deflections, or test with pressure or vacuum only.',
+            },
+          ],
         },
       )
     : null;
@@ -219,7 +226,7 @@ function fittedAs(fit: LeakFit, setting: LeakSetting, overBar: number) {
       {
         what: 'Leak constant',
         rule: 'one constant, one drift, one stiffness, creep and correlated noise, fitted to baseline, pressure and recovery together',
-        figures: `k = ${scientific(fit.best)}, ${scientific(fit.from)} to ${Number.isFinite(fit.to) ? scientific(fit.to) : 'any'} 1/(bar·s); drift ${figure(fit.driftUmPerS * 60, 3)} µm/min; gives ${figure(fit.stiffnessUmPerBar)} µm a bar, ${figure(100 * fit.creepShare, 1)} % of it by and by; noise ${figure(fit.noiseUm, 3)} µm, each reading ${figure(100 * fit.correlation, 0)} % of the last`,
+        figures: `k = ${scientific(fit.best)}, ${scientific(fit.from)} to ${Number.isFinite(fit.to) ? scientific(fit.to) : 'any'} 1/(bar·s); drift ${figure(fit.driftUmPerS * 60, 3)} µm/min; gives ${figure(fit.stiffnessUmPerBar)} µm a bar, ${figure(100 * fit.creepShare, 1)} % of it delayed; noise ${figure(fit.noiseUm, 3)} µm, each reading ${figure(100 * fit.correlation, 0)} % of the last`,
         source: 'separable least squares',
       },
       flowLine(fit, setting, flow),
@@ -250,8 +257,11 @@ export function judgeRecord(record: LeakRecord, setting: LeakSetting): LeakJudge
       {
         ...more,
         settles: [
-          { what: 'recovery', words: 'Vent and watch on, as long as under pressure.' },
-          { what: 'two-sided', words: 'Or run vacuum and pressure, one after the other.' },
+          {
+            what: 'recovery',
+            words: 'Vent the tester and keep recording for as long as you did under pressure.',
+          },
+          { what: 'two-sided', words: 'Or run a vacuum test and a pressure test one after the other.' },
         ],
       },
     );

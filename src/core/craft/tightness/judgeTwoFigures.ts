@@ -25,7 +25,8 @@ const STILL_GIVES = 0.02;
 
 const WITH_RECORD = {
   what: 'recovery',
-  words: 'Run the test with a record: baseline, pressure, venting, then watch for as long as under pressure.',
+  words:
+    'Repeat the test and record all of it: first a baseline, then pressure, then venting. After venting, keep recording for as long as you did under pressure.',
 } as const;
 const AGAIN_WITH_RECORD = {
   what: 'again',

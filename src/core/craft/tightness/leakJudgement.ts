@@ -75,7 +75,10 @@ const nothing = {
   flooded: false,
 } as const;
 
-export const AGAIN = { what: 'again', words: 'Run it again, from a baseline of 10 s on.' } as const;
+export const AGAIN = {
+  what: 'again',
+  words: 'Repeat the test. Record at least 10 s before the pressure begins.',
+} as const;
 
 /** A judgement of a test at a pressure, of which only what is given is known. */
 export type JudgedAt = (

@@ -154,7 +154,7 @@ function invalidPlan(watch: ToBeTested, testers: Testers): readonly string[] {
 
 const may = (overBar: number): string => `“tested at ${pressureWords(overBar)}” and no more`;
 const FAILED =
-  'Stop: the slip says not water resistant until it is mended and tested again at that pressure.';
+  'Stop testing. The slip states “not water resistant” until the watch is repaired and passes at that pressure.';
 
 const CONDENSATION: PlannedStep = {
   method: 'condensation',
@@ -162,9 +162,10 @@ const CONDENSATION: PlannedStep = {
   seconds: CONDENSATION_S,
   inOtherUnits: '',
   words:
-    'Plate at 40 to 45 °C until the watch is warm through, 10 to 20 minutes; a drop of water at 18 to 25 °C on the crystal for a minute; wipe it. Fog inside is a failure.',
-  ifPassed: 'Nothing by itself: it shows that no water is in, not that none gets in.',
-  ifFailed: 'Water is inside: open it, dry it, find where it came in.',
+    'Lay the watch on a plate at 40 to 45 °C for 10 to 20 minutes, until it is warm all the way through. Put a drop of water at 18 to 25 °C on the crystal for a minute, then wipe it off. If there is fog inside, the watch has failed.',
+  ifPassed:
+    'This test alone does not show that the watch is water resistant. It only shows that no water is inside now.',
+  ifFailed: 'There is water inside. Open the watch, dry it, and find where the water came in.',
 };
 
 const isOld = ({ ageYears }: ToBeTested): boolean => ageYears !== null && ageYears >= OLD_YEARS;
@@ -214,7 +215,7 @@ function pressedSteps(
             seconds: WET_S,
             inOtherUnits: pressureInOtherUnits(wetMost),
             words:
-              'Only after a dry pass. Press in air, lower, release slowly, watch where bubbles rise; bubbles seen: lift it out before you release further, or it draws water.',
+              'Do this only after the watch has passed a dry test. Raise the pressure with the watch above the water, lower the watch into it, release slowly, and look for bubbles. If you see bubbles, lift it out before you release further, or the watch draws in water.',
             ifPassed: may(wetMost),
             ifFailed: FAILED,
           },

@@ -148,12 +148,12 @@ export function openTraceReader(): TraceReader {
       if (tooMany)
         return refused(
           [`More than ${MOST_POINTS} points.`],
-          'Send the one test, with at most two million points.',
+          'Send a file with one test and at most two million points.',
         );
       if (unreadable.length > MOST_UNREADABLE * rows || atS.length === 0)
         return refused(
           [`${unreadable.length} of ${rows} rows hold no three figures: ${lineWords(unreadable)}.`],
-          'Write figures alone into the columns, and units into their headings.',
+          'Put only figures into the columns and the units into the headings, then send the file again.',
         );
       return settle(
         { atS, bar, um, lines },
@@ -279,7 +279,7 @@ function gapsIn(
       [
         `Pressure goes to ${figure(record.overBar.find((each) => Math.abs(each) === most) ?? most)} bar over the air outside, which no tester does.`,
       ],
-      'See that each column stands under its own heading, with its own unit.',
+      'Check that each column has the right heading and unit, then send the file again.',
     );
   const steps = record.atS.slice(1).map((each, i) => each - (record.atS[i] ?? 0));
   const step = median(steps);
@@ -290,11 +290,16 @@ function gapsIn(
     .map(({ each, i }) => `${figure(each, 1)} s after line ${lineOf(i)}`)
     .join(', ');
   if (widest > MOST_GAP * (record.atS.at(-1) ?? 0))
-    return refused([`Nothing was recorded for much of the test: ${words}.`], 'Run it again, without a gap.');
+    return refused(
+      [`Nothing was recorded for much of the test: ${words}.`],
+      'Repeat the test and record it without a gap.',
+    );
   return swapped(record)
     ? refused(
-        ['Under pressure the pressure falls and the deflection stands: the two columns look swapped.'],
-        'Put each heading over its own column.',
+        [
+          'During the test the pressure falls and the deflection stays the same. The two columns look swapped.',
+        ],
+        'Swap the two headings and send the file again.',
       )
     : { gaps: words };
 }
@@ -307,14 +312,14 @@ function settle(raw: Raw, headings: readonly Heading[], unreadable: readonly num
         `Times do not rise: ${lineWords([...backward, ...repeated].sort((a, b) => a - b))}.`,
         ...(rises(raw.bar) || rises(raw.um) ? ['Another column does: the columns look swapped.'] : []),
       ],
-      'Send one run, in the order it was recorded, each column under its own heading.',
+      'The file must hold one test only, in the order it was recorded, with each column under its own heading. Export it again and send it.',
     );
   if (ordered.length < LEAST_POINTS)
     return refused(
       [
         `${ordered.length} ${ordered.length === 1 ? 'point' : 'points'}: ${LEAST_POINTS} are wanted at least.`,
       ],
-      'Send the whole record, from the baseline to the recovery.',
+      'Send the complete record, from the baseline to the recovery after venting.',
     );
   const bars = ordered.map((i) => raw.bar[i] ?? 0);
   const zero = zeroOf(bars, headings.find(({ column }) => column === 'pressure')?.absolute);
@@ -327,7 +332,7 @@ function settle(raw: Raw, headings: readonly Heading[], unreadable: readonly num
   if (spikes.length > MOST_SPIKES * ordered.length)
     return refused(
       [`${spikes.length} of ${ordered.length} readings leap: ${spikeLines}.`],
-      'Look at sensor and cable, and run the test again.',
+      'Check the sensor and its cable, then repeat the test.',
     );
   const gone = new Set(spikes);
   const keep = ordered.filter((_, place) => !gone.has(place));

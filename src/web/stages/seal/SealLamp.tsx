@@ -229,7 +229,7 @@ function BeforeClosing() {
               : 'Before you close the watch, record where each part on the tray went. A part left inside rattles; a part left out is missed only later.'}
           </Caution>
           <LampAnswer
-            question="Goes back on, in this order"
+            question="Parts to put back, in order"
             tone="care"
             answer={`${open.length} on the tray`}
             reasons={wayBack(facts).map(({ off }, index) => `${index + 1}. ${partInWords(off.payload)}`)}
