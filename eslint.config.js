@@ -1,4 +1,3 @@
-import { LONG_YET } from './eslint.longYet.js';
 import js from '@eslint/js';
 import prettier from 'eslint-config-prettier';
 import { createTypeScriptImportResolver } from 'eslint-import-resolver-typescript';
@@ -199,7 +198,7 @@ export default tseslint.config(
   },
   {
     files: ['src/**/*.{ts,tsx}', 'demo/**/*.ts'],
-    ignores: ['**/*.test.ts', ...LONG_YET],
+    ignores: ['**/*.test.ts'],
     rules: {
       'max-lines-per-function': ['error', { max: 80, skipBlankLines: true, skipComments: true }],
     },

@@ -1,5 +1,4 @@
 import { fileURLToPath } from 'node:url';
-import { babel } from '@rollup/plugin-babel';
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
 
@@ -8,23 +7,8 @@ const SERVER = `http://127.0.0.1:${process.env.PORT ?? 4310}`;
 export default defineConfig({
   root: fileURLToPath(new URL('src/web', import.meta.url)),
   plugins: [
-    react(),
-    // The port of the compiler that SWC carries is nine times as fast, and lays hooks behind an early return (1.16).
-    // Before JSX is gone: by it the compiler knows a component.
-    {
-      enforce: 'pre',
-      ...babel({
-        include: /src\/web\/.*\.tsx$/,
-        extensions: ['.ts', '.tsx'],
-        babelHelpers: 'bundled',
-        babelrc: false,
-        configFile: false,
-        sourceMaps: false,
-        parallel: true,
-        parserOpts: { plugins: ['typescript', 'jsx'] },
-        plugins: ['babel-plugin-react-compiler'],
-      }),
-    },
+    // The compiler's native port: a build in 4 s instead of 36. `src/web/compiled.test.ts` watches over it, for it is young.
+    react({ compiler: true }),
   ],
   build: {
     outDir: fileURLToPath(new URL('dist/web', import.meta.url)),

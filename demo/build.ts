@@ -43,10 +43,10 @@ export function writeBook(store: Store): void {
  * hundreds of jobs of the years before, too.
  */
 export async function buildDemo(dataDir: string, { withPast = true } = {}): Promise<void> {
-  let now = addMinutes(DEMO_START_UTC, -60 * 24 * 365 * 3);
+  const clock = { nowUtc: addMinutes(DEMO_START_UTC, -60 * 24 * 365 * 3) };
   const store = openStore({
     dataDir,
-    clock: { nowUtc: () => now },
+    clock: { nowUtc: () => clock.nowUtc },
     demo: true,
     shop,
     program: demoProgram(),
@@ -56,151 +56,190 @@ export async function buildDemo(dataDir: string, { withPast = true } = {}): Prom
   writeBook(store);
   for (const id of DEVICE_IDS) store.devices.change(id, { connected: true });
   const past = withPast ? history(store.catalogue.book()) : { jobs: [], lots: [] };
-  const all = [...past.jobs, ...jobs];
-  const pictures = new Map<string, string>();
-  for (const picture of new Set(all.flatMap((job) => job.steps.flatMap((step) => step.picture ?? [])))) {
-    const kept = await store.attachments.keep(
-      Readable.from([readFileSync(join(PICTURES, `${picture}.png`))]),
-      {
-        name: `${picture}.png`,
-        technicianId: demoId('technician', 'edda'),
-      },
-    );
-    if (kept.outcome === 'kept') pictures.set(picture, kept.attachment.hash);
-  }
-
-  let made = 0;
-  const entry = <K extends EntryKind>(
-    job: DemoJob,
-    kind: K,
-    payload: Payloads[K],
-    more: { by?: TechnicianKey; well?: string; supersedes?: string[]; attachments?: string[] } = {},
-  ): NewEntry => {
-    made += 1;
-    const { by = job.technician, ...rest } = more;
-    return makeEntry(kind, payload, {
-      id: demoId('entry', job.key, made),
-      occurredAt: now,
-      technicianId: demoId('technician', by),
-      bench: 'window bench',
-      ...rest,
-    });
-  };
-  const append = (jobId: string, given: NewEntry): void => {
-    const appended = store.logbook.append(jobId, given);
-    if (!('entry' in appended))
-      throw new Error(`Demo entry ${given.kind} of ${jobId}: ${JSON.stringify(appended)}`);
-  };
-
-  const receive = (): void => {
-    for (const delivery of [...past.lots, ...lots]) {
+  const all = [...past.jobs, ...jobs].sort((a, b) => b.arrivedMinutesAgo - a.arrivedMinutesAgo);
+  const writer = new JobWriter(store, clock, await keepPictures(store, all));
+  // One transaction for the whole story: nobody waits for each of its thousands of entries to be on disk.
+  store.inOne(() => {
+    for (const delivery of [...past.lots, ...lots])
       store.stock.receive({
         ...delivery,
         id: demoId('lot', delivery.lotCode),
         technicianId: demoId('technician', 'edda'),
       });
-    }
-  };
+    for (const job of all) writer.write(job);
+    placeOrder(store, clock);
+    emptyBin(store, clock);
+  });
+  store.close();
+}
 
-  /** Takes a watch in, records what happened, and signs and hands it over where the story says so. */
-  const tell = (job: DemoJob): void => {
+/** The demo's clock, set to when each thing happened. */
+interface DemoClock {
+  nowUtc: ReturnType<typeof addMinutes>;
+}
+
+/** Keeps each picture of the story once; gives the hash of each by its name. */
+async function keepPictures(store: Store, all: readonly DemoJob[]): Promise<ReadonlyMap<string, string>> {
+  const hashes = new Map<string, string>();
+  for (const picture of new Set(all.flatMap((job) => job.steps.flatMap((step) => step.picture ?? [])))) {
+    const name = `${picture}.png`;
+    const kept = await store.attachments.keep(Readable.from([readFileSync(join(PICTURES, name))]), {
+      name,
+      technicianId: demoId('technician', 'edda'),
+    });
+    if (kept.outcome === 'kept') hashes.set(picture, kept.attachment.hash);
+  }
+  return hashes;
+}
+
+/** An order placed the day before, due today. */
+function placeOrder(store: Store, clock: DemoClock): void {
+  clock.nowUtc = addMinutes(DEMO_START_UTC, -60 * 26);
+  store.stock.placeOrder(
+    { id: demoId('order'), ...order.placed, technicianId: demoId('technician', 'jorun') },
+    { dueAt: addMinutes(DEMO_START_UTC, -30), ...order.delivered },
+  );
+}
+
+/** The spent bin was collected forty days ago. */
+function emptyBin(store: Store, clock: DemoClock): void {
+  clock.nowUtc = addMinutes(DEMO_START_UTC, -60 * 24 * 40);
+  store.stock.collect({
+    id: demoId('collection'),
+    count: Math.floor(store.stock.spentInBin() * 0.9),
+    weightG: 118,
+    collectedOn: '2026-02-05',
+    receipt: 'VHT-2207',
+    technicianId: demoId('technician', 'edda'),
+  });
+}
+
+interface EntryOptions {
+  readonly by?: TechnicianKey;
+  readonly well?: string;
+  readonly supersedes?: string[];
+  readonly attachments?: string[];
+}
+
+/** Writes the jobs of the story: takes a watch in, records what happened, signs it and hands it over. */
+class JobWriter {
+  private made = 0;
+
+  constructor(
+    private readonly store: Store,
+    private readonly clock: DemoClock,
+    private readonly pictures: ReadonlyMap<string, string>,
+  ) {}
+
+  write(job: DemoJob): void {
     const arrived = addMinutes(DEMO_START_UTC, -job.arrivedMinutesAgo);
     const jobId = demoId('job', job.key);
-    now = arrived;
-    const service = job.service ?? { service: 'cell only', priceMinor: 1400 };
-    const owner = job.sameWatchAs ?? job.sameVisitAs ?? job.key;
-    const taken = store.logbook.takeIn({
+    this.clock.nowUtc = arrived;
+    this.takeIn(job, jobId);
+    this.recordSteps(job, jobId, arrived);
+    if (job.signedAfter !== undefined) {
+      this.clock.nowUtc = addMinutes(arrived, job.signedAfter);
+      this.sign(job, jobId);
+    }
+    if (job.collectedAfter !== undefined) {
+      this.clock.nowUtc = addMinutes(arrived, job.collectedAfter);
+      const paidMinor = serviceOf(job).priceMinor;
+      this.append(jobId, this.entry(job, 'handback.collected', { by: 'the owner', paidMinor }));
+    }
+  }
+
+  private takeIn(job: DemoJob, jobId: string): void {
+    const promisedAt = withinHours(
+      addMinutes(DEMO_START_UTC, job.promisedInMinutes),
+      DEFAULT_POLICY.hours,
+      shop.zone,
+    );
+    const taken = this.store.logbook.takeIn({
       id: jobId,
       visitId: demoId('visit', job.sameVisitAs ?? job.key),
       watchId: demoId('watch', job.sameWatchAs ?? job.key),
-      customer: { id: demoId('customer', owner), ...job.customer },
+      customer: {
+        id: demoId('customer', job.sameWatchAs ?? job.sameVisitAs ?? job.key),
+        ...job.customer,
+      },
       followsJobId: job.comesBackAbout === undefined ? null : demoId('job', job.comesBackAbout),
       entries: [
-        entry(job, 'arrive.watch', job.watch),
-        entry(job, 'arrive.complaint', job.complaint),
-        entry(job, 'arrive.service', service),
-        entry(job, 'arrive.promise', {
-          promisedAt: withinHours(
-            addMinutes(DEMO_START_UTC, job.promisedInMinutes),
-            DEFAULT_POLICY.hours,
-            shop.zone,
-          ),
-        }),
-        entry(job, 'arrive.consent', {
+        this.entry(job, 'arrive.watch', job.watch),
+        this.entry(job, 'arrive.complaint', job.complaint),
+        this.entry(job, 'arrive.service', serviceOf(job)),
+        this.entry(job, 'arrive.promise', { promisedAt }),
+        this.entry(job, 'arrive.consent', {
           risks: ['old parts', 'water resistance'],
           given: job.consent ?? true,
         }),
       ],
     });
     if (!('job' in taken)) throw new Error(`Demo job ${job.key}: ${JSON.stringify(taken)}`);
+  }
+
+  private recordSteps(job: DemoJob, jobId: string, arrived: DemoClock['nowUtc']): void {
     const lastOfKind = new Map<EntryKind, string>();
     const partsOff: string[] = [];
     for (const step of job.steps) {
-      now = addMinutes(arrived, step.minutes);
+      this.clock.nowUtc = addMinutes(arrived, step.minutes);
       const corrected = step.corrects ? lastOfKind.get(step.corrects) : undefined;
-      const picture = step.picture === undefined ? undefined : pictures.get(step.picture);
-      const given = entry(
-        job,
-        step.kind,
-        payloadOf(step, pictures, partsOff, lastOfKind.get('test.made') ?? ''),
-        {
-          ...(step.by ? { by: step.by } : {}),
-          ...(step.well ? { well: step.well } : {}),
-          supersedes: corrected ? [corrected] : [],
-          attachments: picture === undefined ? [] : [picture],
-        },
-      );
-      append(jobId, given);
+      const picture = step.picture === undefined ? undefined : this.pictures.get(step.picture);
+      const payload = payloadOf(step, this.pictures, partsOff, lastOfKind.get('test.made') ?? '');
+      const given = this.entry(job, step.kind, payload, {
+        ...(step.by ? { by: step.by } : {}),
+        ...(step.well ? { well: step.well } : {}),
+        supersedes: corrected ? [corrected] : [],
+        attachments: picture === undefined ? [] : [picture],
+      });
+      this.append(jobId, given);
       if (step.kind === 'open.part') partsOff.push(given.id);
       // A correction leaves the first entry the target, so that two rivals make the conflict of the scenario.
       if (!step.corrects) lastOfKind.set(step.kind, given.id);
     }
-    if (job.signedAfter !== undefined) {
-      now = addMinutes(arrived, job.signedAfter);
-      const entries = store.logbook.job(jobId)?.entries ?? [];
-      const context = store.context();
-      const state = foldJob(entries, context);
-      const result = handback(state, store.stock.lots(), context);
-      if (result.verdict === 'not ready') throw new Error(`Demo job ${job.key}: ${result.reasons.join(' ')}`);
-      append(
-        jobId,
-        entry(job, 'handback.signed', {
-          initials: technicians.find(({ key }) => key === job.technician)?.initials ?? '',
-          catalogueRevision: context.catalogue.revision,
-          policyRevision: context.policy.revision,
-          restsOnSequence: state.lastSequence,
-          statement: result.statement,
-        }),
-      );
-    }
-    if (job.collectedAfter !== undefined) {
-      now = addMinutes(arrived, job.collectedAfter);
-      append(jobId, entry(job, 'handback.collected', { by: 'the owner', paidMinor: service.priceMinor }));
-    }
-  };
+  }
 
-  // One transaction for the whole story: nobody waits for each of its thousands of entries to be on disk.
-  store.inOne(() => {
-    receive();
-    for (const job of [...all].sort((a, b) => b.arrivedMinutesAgo - a.arrivedMinutesAgo)) tell(job);
-    now = addMinutes(DEMO_START_UTC, -60 * 24 * 40);
-    now = addMinutes(DEMO_START_UTC, -60 * 26);
-    store.stock.placeOrder(
-      { id: demoId('order'), ...order.placed, technicianId: demoId('technician', 'jorun') },
-      { dueAt: addMinutes(DEMO_START_UTC, -30), ...order.delivered },
+  private sign(job: DemoJob, jobId: string): void {
+    const context = this.store.context();
+    const state = foldJob(this.store.logbook.job(jobId)?.entries ?? [], context);
+    const result = handback(state, this.store.stock.lots(), context);
+    if (result.verdict === 'not ready') throw new Error(`Demo job ${job.key}: ${result.reasons.join(' ')}`);
+    this.append(
+      jobId,
+      this.entry(job, 'handback.signed', {
+        initials: technicians.find(({ key }) => key === job.technician)?.initials ?? '',
+        catalogueRevision: context.catalogue.revision,
+        policyRevision: context.policy.revision,
+        restsOnSequence: state.lastSequence,
+        statement: result.statement,
+      }),
     );
-    now = addMinutes(DEMO_START_UTC, -60 * 24 * 40);
-    store.stock.collect({
-      id: demoId('collection'),
-      count: Math.floor(store.stock.spentInBin() * 0.9),
-      weightG: 118,
-      collectedOn: '2026-02-05',
-      receipt: 'VHT-2207',
-      technicianId: demoId('technician', 'edda'),
+  }
+
+  private entry<K extends EntryKind>(
+    job: DemoJob,
+    kind: K,
+    payload: Payloads[K],
+    { by = job.technician, ...options }: EntryOptions = {},
+  ): NewEntry {
+    this.made += 1;
+    return makeEntry(kind, payload, {
+      id: demoId('entry', job.key, this.made),
+      occurredAt: this.clock.nowUtc,
+      technicianId: demoId('technician', by),
+      bench: 'window bench',
+      ...options,
     });
-  });
-  store.close();
+  }
+
+  private append(jobId: string, given: NewEntry): void {
+    const appended = this.store.logbook.append(jobId, given);
+    if (!('entry' in appended))
+      throw new Error(`Demo entry ${given.kind} of ${jobId}: ${JSON.stringify(appended)}`);
+  }
 }
+
+const serviceOf = (job: DemoJob): Payloads['arrive.service'] =>
+  job.service ?? { service: 'cell only', priceMinor: 1400 };
 
 /** A step's payload, with lot, picture and part, which the story names in its own way, by what they are in the database. */
 function payloadOf(
