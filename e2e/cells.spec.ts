@@ -424,6 +424,27 @@ test('what runs low is ordered from the lamp of its job, and from the list besid
   await expect(page.getByRole('button', { name: 'SR616SW, 1 left' })).toHaveCount(0);
 });
 
+test('an order is refused at the field that is wrong, and lines left blank are not sent', async ({
+  bench: page,
+}) => {
+  await goTo(page, '/stock/orders');
+  const order = card(page, 'Order');
+  await order.getByLabel('Supplier').fill('Saltmarsh Wholesale');
+  await order.getByRole('button', { name: 'Send the order' }).click();
+  await expect(order.getByLabel('Cell or ring 1')).toBeFocused();
+  await expect(order.getByLabel('Cell or ring 1')).toHaveAccessibleDescription(/^Cell or ring: /);
+  await order.getByRole('button', { name: 'Add line' }).click();
+  await order.getByLabel('Cell or ring 2').fill('SR621SW');
+  await order.getByLabel('How many 2').fill('none');
+  await order.getByRole('button', { name: 'Send the order' }).click();
+  await expect(order.getByLabel('How many 1')).toBeFocused();
+  await order.getByLabel('How many 1').fill('4');
+  await expectAccessible(page, 'an order');
+  await order.getByRole('button', { name: 'Send the order' }).click();
+  await expect(card(page, 'On order')).toContainText(/: 4 × SR621SW\./);
+  await expect(order.getByLabel('Cell or ring 1')).toHaveValue('');
+});
+
 test('a caliper that types fills in the finder, across first, then the height', async ({ bench: page }) => {
   await goTo(page, '/cells');
   await expect(page.getByRole('textbox', { name: 'Across' })).toBeVisible();

@@ -94,7 +94,11 @@ export const collection = z.strictObject({
 });
 export type Collection = z.infer<typeof collection>;
 
-const orderLine = z.strictObject(goods);
+export const orderLine = z.strictObject({
+  ...goods,
+  // Nothing is printed yet: it is called by what it is.
+  code: text({ words: 'Cell or ring', max: 40, example: 'SR621SW' }),
+});
 export const newOrder = z.strictObject({
   id,
   supplier: supplierName,

@@ -1,23 +1,24 @@
-import { Button, Stack, TextField, Typography } from '@mui/material';
-import { useState } from 'react';
+import { Button, Stack, Typography } from '@mui/material';
+import type { FormEvent } from 'react';
+import { FormProvider, useFieldArray, useWatch } from 'react-hook-form';
 import { useSearchParams } from 'react-router';
 import { v7 } from 'uuid';
-import { newOrder, type StockResource } from '../../../contract';
+import { labelIn, newOrder, type NewOrder, orderLine, type StockResource } from '../../../contract';
 import type { Book } from '../../../core/craft/book';
 import { lookAlikesHere, readCellMarking } from '../../../core/craft/cells';
 import { readRingCode } from '../../../core/craft/gaskets';
 import { figure } from '../../../core/craft/judgement';
-import { bestSupplier, codesOnOrder, runningLow } from '../../../core/craft/stock';
+import { bestSupplier, codesOnOrder, runningLow, type StockItem } from '../../../core/craft/stock';
 import { postJson } from '../../api/http';
+import { schemaFields } from '../../kit/factFields';
+import { useCheckedForm, whenSent } from '../../kit/form';
 import { Section } from '../../kit/Section';
 import { useBooking } from './booking';
 
-interface Line {
-  readonly code: string;
-  readonly count: string;
-}
+const itemOf = (code: string): StockItem => (readRingCode(code) === null ? 'cell' : 'gasket');
 
-const BLANK: Line = { code: '', count: '10' };
+/** An order proposes ten of a thing: it is a wish, and nothing that was counted. */
+const blankLine = (code: string): NewOrder['lines'][number] => ({ item: itemOf(code), code, count: 10 });
 
 function RunningLow({
   low,
@@ -38,117 +39,92 @@ function RunningLow({
   );
 }
 
-function OrderLine({
-  place,
-  line,
-  others,
-  book,
-  onChange,
-}: {
-  readonly place: number;
-  readonly line: Line;
-  readonly others: readonly Line[];
-  readonly book: Book;
-  readonly onChange: (line: Line) => void;
-}) {
+const { TextLine } = schemaFields(newOrder);
+const ofLine = schemaFields(orderLine);
+
+function OrderLineFields({ index, book }: { readonly index: number; readonly book: Book }) {
+  const lines = useWatch<NewOrder, 'lines'>({ name: 'lines' });
   return (
     <Stack spacing={0.5}>
       <Stack direction="row" spacing={1.5}>
-        <TextField
-          label={`Cell or ring ${place}`}
-          value={line.code}
-          onChange={(event) => onChange({ ...line, code: event.target.value })}
+        <ofLine.TextLine
+          at={`lines.${index}.`}
+          name="code"
+          shownAs={`${labelIn(orderLine, 'code')} ${index + 1}`}
         />
-        <TextField
-          label={`How many ${place}`}
-          value={line.count}
-          slotProps={{ htmlInput: { inputMode: 'numeric' } }}
-          onChange={(event) => onChange({ ...line, count: event.target.value })}
+        <ofLine.MeasureField
+          at={`lines.${index}.`}
+          name="count"
+          shownAs={`${labelIn(orderLine, 'count')} ${index + 1}`}
+          quantity="figureOnly"
         />
       </Stack>
-      <LineRead code={line.code} others={others} book={book} />
+      <LineRead code={lines[index]?.code ?? ''} others={lines.filter((_, at) => at !== index)} book={book} />
     </Stack>
   );
 }
 
-/** An order of cells and rings, each line read as it is typed, so that a slip is seen before it is sent. */
-export function OrderForm({
-  stock,
-  book,
-  technicianId,
-  today,
-}: {
+interface OrderFormProps {
   readonly stock: StockResource;
   readonly book: Book;
   readonly technicianId: string;
   readonly today: string;
-}) {
+}
+
+/** An order of cells and rings, each line read as it is typed, so that a slip is seen before it is sent. */
+export function OrderForm({ stock, book, technicianId, today }: OrderFormProps) {
   const [query] = useSearchParams();
-  const [supplier, setSupplier] = useState(query.get('supplier') || (bestSupplier(stock.suppliers) ?? ''));
-  const [lines, setLines] = useState<readonly Line[]>([
-    { ...BLANK, code: query.get('cell') ?? query.get('ring') ?? '' },
-  ]);
-  const { book: place, say, notice } = useBooking();
+  const form = useCheckedForm(newOrder, {
+    defaultValues: {
+      id: v7(),
+      supplier: query.get('supplier') || (bestSupplier(stock.suppliers) ?? ''),
+      lines: [blankLine(query.get('cell') ?? query.get('ring') ?? '')],
+      technicianId,
+    },
+  });
+  const { control, getValues, setValue } = form;
+  const { fields, append, remove } = useFieldArray({ control, name: 'lines' });
+  const lines = useWatch({ control, name: 'lines' });
+  const { book: place, notice } = useBooking();
   const low = runningLow(
     stock.lots,
     [...lines.map(({ code }) => book.cell(code)?.code ?? ''), ...codesOnOrder(stock.orders)],
     today,
   );
-  const add = (code: string): void =>
-    setLines([...lines.filter((line) => line.code.trim() !== ''), { ...BLANK, code }]);
-  const change = (index: number, line: Line): void =>
-    setLines(lines.map((each, at) => (at === index ? line : each)));
-  const send = async (): Promise<void> => {
-    const order = newOrder.safeParse({
-      id: v7(),
-      supplier,
-      lines: lines
-        .filter(({ code }) => code.trim() !== '')
-        .map(({ code, count }) => ({
-          item: readRingCode(code) === null ? 'cell' : 'gasket',
-          code,
-          count: Number(count),
-        })),
-      technicianId,
-    });
-    if (!order.success) {
-      say({ wrong: true, text: order.error.issues.map(({ message }) => message).join(' ') });
-      return;
-    }
-    if (await place(() => postJson('/api/orders', order.data), 'The supplier took the order.'))
-      setLines([BLANK]);
+  const filled = (): NewOrder['lines'] => getValues('lines').filter(({ code }) => code.trim() !== '');
+  const send = whenSent(form, async (order) => {
+    if (!(await place(() => postJson('/api/orders', order), 'The supplier took the order.'))) return;
+    form.reset({ ...order, id: v7(), lines: [blankLine('')] });
+  });
+  const submit = (event: FormEvent): void => {
+    event.preventDefault();
+    // Lines left blank are not ordered; where all are, the first is asked for.
+    const blank = getValues('lines').flatMap(({ code }, index) => (code.trim() === '' ? [index] : []));
+    remove(filled().length > 0 ? blank : blank.slice(1));
+    getValues('lines').forEach(({ code }, index) => setValue(`lines.${index}.item`, itemOf(code)));
+    setValue('technicianId', technicianId);
+    void send();
   };
   return (
     <Section title="Order">
-      <Stack
-        component="form"
-        spacing={1.5}
-        noValidate
-        onSubmit={(event) => {
-          event.preventDefault();
-          void send();
-        }}
-      >
-        <TextField label="Supplier" value={supplier} onChange={(event) => setSupplier(event.target.value)} />
-        {low.length > 0 && <RunningLow low={low} onAdd={add} />}
-        {lines.map((line, index) => (
-          <OrderLine
-            key={index}
-            place={index + 1}
-            line={line}
-            others={lines.filter((_, at) => at !== index)}
-            book={book}
-            onChange={(next) => change(index, next)}
-          />
-        ))}
-        {notice}
-        <Stack direction="row" spacing={1}>
-          <Button onClick={() => setLines([...lines, BLANK])}>Another line</Button>
-          <Button type="submit" variant="contained">
-            Send the order
-          </Button>
+      <FormProvider {...form}>
+        <Stack component="form" spacing={1.5} noValidate onSubmit={submit}>
+          <TextLine name="supplier" />
+          {low.length > 0 && (
+            <RunningLow low={low} onAdd={(code) => setValue('lines', [...filled(), blankLine(code)])} />
+          )}
+          {fields.map(({ id }, index) => (
+            <OrderLineFields key={id} index={index} book={book} />
+          ))}
+          {notice}
+          <Stack direction="row" spacing={1}>
+            <Button onClick={() => append(blankLine(''))}>Add line</Button>
+            <Button type="submit" variant="contained">
+              Send the order
+            </Button>
+          </Stack>
         </Stack>
-      </Stack>
+      </FormProvider>
     </Section>
   );
 }
@@ -160,7 +136,7 @@ function LineRead({
   book,
 }: {
   readonly code: string;
-  readonly others: readonly Line[];
+  readonly others: NewOrder['lines'];
   readonly book: Book;
 }) {
   if (code.trim() === '') return null;
