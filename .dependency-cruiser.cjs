@@ -12,7 +12,7 @@ module.exports = {
       name: 'not-in-the-lock-file',
       severity: 'error',
       comment: 'A package that is imported stands in package.json.',
-      from: { path: '^src', pathNot: '[.]test[.]ts$|^src/testing' },
+      from: { path: '^src', pathNot: '[.]test[.]tsx?$|^src/testing' },
       to: { dependencyTypes: ['npm-no-pkg', 'npm-unknown', 'npm-dev'], dependencyTypesNot: ['type-only'] },
     },
   ],

@@ -87,7 +87,7 @@ export default tseslint.config(
   },
   {
     files: ['src/**/*.{ts,tsx}'],
-    ignores: ['**/*.test.ts', 'src/testing/**'],
+    ignores: ['**/*.test.{ts,tsx}', 'src/testing/**'],
     rules: {
       'import-x/no-cycle': ['error', { ignoreExternal: true }],
       'import-x/no-restricted-paths': [
@@ -198,15 +198,27 @@ export default tseslint.config(
   },
   {
     files: ['src/**/*.{ts,tsx}', 'demo/**/*.ts'],
-    ignores: ['**/*.test.ts'],
+    ignores: ['**/*.test.{ts,tsx}'],
     rules: {
       'max-lines-per-function': ['error', { max: 80, skipBlankLines: true, skipComments: true }],
     },
   },
   {
     files: ['src/**/*.{ts,tsx}'],
-    ignores: ['**/*.test.ts'],
+    ignores: ['**/*.test.{ts,tsx}'],
     rules: { 'max-lines': ['error', { max: 400, skipBlankLines: true, skipComments: true }] },
+  },
+  {
+    files: ['e2e/*.spec.ts'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: "CallExpression[callee.property.name='waitForTimeout']",
+          message: 'Wait for what must be there: atRest, handSees or an expectation.',
+        },
+      ],
+    },
   },
   { files: ['scripts/**', 'benchmarks/**', 'attack/**', 'e2e/**'], rules: { 'no-console': 'off' } },
   prettier,

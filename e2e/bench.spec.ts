@@ -1,5 +1,6 @@
 import type { FindResult } from '../src/contract';
 import {
+  atRest,
   card,
   correct,
   expect,
@@ -84,7 +85,7 @@ test.describe('keys', () => {
     await page.keyboard.press('Escape');
     await expect(keys).toHaveCount(0);
     await page.keyboard.press('2', { delay: 20 });
-    await page.waitForTimeout(200);
+    await atRest(page);
     await expect(page).toHaveURL(/\/seal$/);
   });
 

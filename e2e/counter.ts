@@ -415,6 +415,24 @@ export async function typeAsDevice(page: Page, text: string, heldUpMs = 0): Prom
   await session.detach();
 }
 
+/**
+ * As long as a hand takes to see where the focus went, and a little more: an Enter sooner than that belongs to what went
+ * before. The one time that a test lets pass, because the application measures it.
+ */
+export const handSees = (page: Page): Promise<void> => page.waitForTimeout(600);
+
+/** Two frames on, once nothing moves or fades any more. */
+export const atRest = (page: Page): Promise<void> =>
+  page.evaluate(async () => {
+    const frame = (): Promise<unknown> => new Promise(requestAnimationFrame);
+    await frame();
+    await frame();
+    const moving = document
+      .getAnimations()
+      .filter(({ effect }) => effect?.getTiming().iterations !== Infinity);
+    await Promise.allSettled(moving.map(({ finished }) => finished));
+  });
+
 /** The rack stands beside every view and is scanned with the day's own, so that each scan of another is half as long. */
 const RACK = 'nav[aria-label="Rack"]';
 

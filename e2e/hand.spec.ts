@@ -1,5 +1,5 @@
 import type { JobResource } from '../src/contract';
-import { card, expect, goTo, jobId, openJob, recorded, takenIn, test } from './counter';
+import { card, expect, goTo, handSees, jobId, openJob, recorded, takenIn, test } from './counter';
 
 const STAGES = ['arrive', 'open', 'identify', 'check', 'cell', 'seal', 'test', 'set', 'handback'] as const;
 const TEXT = 'zq 7';
@@ -23,11 +23,10 @@ test('any text, Enter, Enter: at every stage that text is recorded and nothing e
       });
       if (isText) await page.keyboard.type(TEXT, { delay: 60 });
       await page.keyboard.press('Enter');
-      // As long as the page needs to lead the hand on.
-      await page.waitForTimeout(700);
+      await handSees(page);
       const after = await entries();
       await page.keyboard.press('Enter');
-      await page.waitForTimeout(700);
+      await handSees(page);
       const last = await entries();
       expect(last.length - after.length).toBe(0);
       if (!isText) return;
@@ -46,10 +45,10 @@ test('an engraving that settles nothing leads to the next look, and names no mov
   await engraving.fill('WATER RESIST');
   await engraving.press('Enter');
   await expect(page.getByRole('complementary', { name: 'Lamp', exact: true })).toContainText('Look next at');
-  await page.waitForTimeout(700);
+  await handSees(page);
   await page.keyboard.press('Enter');
   await page.keyboard.press('Enter');
-  await page.waitForTimeout(700);
+  await handSees(page);
   const { entries } = (await (await page.request.get(`/api/jobs/${id}`)).json()) as JobResource;
   expect(entries.map(({ kind }) => kind)).not.toContain('identify.movement');
 });
@@ -62,7 +61,7 @@ test('an Enter held down records once', async ({ bench: page }) => {
   await marking.fill('SR621SW');
   for (let repeat = 0; repeat < 6; repeat += 1) await page.keyboard.down('Enter');
   await page.keyboard.up('Enter');
-  await page.waitForTimeout(700);
+  await handSees(page);
   const { entries } = (await (await page.request.get(`/api/jobs/${id}`)).json()) as JobResource;
   expect(entries.slice(before).map(({ kind }) => kind)).not.toContain('cell.fitted');
 });
@@ -115,7 +114,7 @@ test('the last letter typed into a field is no shortcut, whatever Enter is press
   for (let tab = 0; tab < 3; tab += 1) await page.keyboard.press('Tab');
   await expect(take).toBeFocused();
   await page.keyboard.press('Enter');
-  await page.waitForTimeout(700);
+  await handSees(page);
   await expect(back.getByRole('radio', { name: 'Plastic' })).not.toBeChecked();
   const { entries } = (await (await page.request.get(`/api/jobs/${id}`)).json()) as JobResource;
   expect(entries.map(({ kind }) => kind)).not.toContain('open.measured');

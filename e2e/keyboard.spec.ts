@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import type { Locator, Page } from '@playwright/test';
 import type { JobResource } from '../src/contract';
-import { expect, openJob, stands, tabTo, test } from './counter';
+import { expect, handSees, openJob, stands, tabTo, test } from './counter';
 
 /** Counts the keys pressed beside the words typed. */
 function countKeys(page: Page): { readonly pressed: () => number } {
@@ -32,9 +32,6 @@ async function expectInView(page: Page, focused: Locator): Promise<void> {
   expect(await page.evaluate(() => scrollY)).toBe(0);
 }
 
-/** As long as a hand takes to see where the focus went: an Enter sooner than that belongs to what went before. */
-const isSeen = (page: Page): Promise<void> => page.waitForTimeout(600);
-
 const ORDINARY_KEYS = 45;
 
 test('a cell job from arrival to the signed record, by keyboard alone, in few keys and without scrolling', async ({
@@ -62,10 +59,9 @@ test('a cell job from arrival to the signed record, by keyboard alone, in few ke
     // Not all is said yet: Enter goes to what is missing.
     await page.keyboard.press('Enter');
     await expect(page.getByRole('checkbox', { name: 'Stopped' })).toBeFocused();
-    await page.keyboard.press('Space');
-    await expect(page.getByRole('checkbox', { name: 'Stopped' })).toBeChecked();
     // Keys closer together than a hand’s are a device’s.
-    await page.waitForTimeout(60);
+    await page.keyboard.press('Space', { delay: 60 });
+    await expect(page.getByRole('checkbox', { name: 'Stopped' })).toBeChecked();
     await page.keyboard.press('m');
     await expect(page.getByRole('checkbox', { name: 'The owner agrees to them' })).toBeFocused();
     await page.keyboard.press('Space');
@@ -93,7 +89,7 @@ test('a cell job from arrival to the signed record, by keyboard alone, in few ke
     await page.keyboard.type('OR 41.2', { delay: 40 });
     await page.keyboard.press('Enter');
     await expectInView(page, page.getByRole('button', { name: 'It is OR 41.2' }));
-    await isSeen(page);
+    await handSees(page);
     await page.keyboard.press('Enter');
     await onTo(page, '4 Check');
   });
@@ -118,7 +114,7 @@ test('a cell job from arrival to the signed record, by keyboard alone, in few ke
     await page.keyboard.press('Enter');
     await expect(lamp).toContainText('SR621SW: equal');
     await expectInView(page, page.getByRole('radio', { name: /SR621SW equal, lot S-6104/ }));
-    await isSeen(page);
+    await handSees(page);
     await page.keyboard.press('Enter');
     await expectInView(page, page.getByRole('button', { name: 'Taped, into the spent bin' }).first());
     await expect(page.getByRole('region', { name: 'The old cell' }).getByRole('note')).toContainText(
@@ -174,7 +170,7 @@ test('a cell job from arrival to the signed record, by keyboard alone, in few ke
       page.getByRole('region', { name: 'Record for the owner' }).getByText(/Come back by \d+ \w+ 20\d\d/),
     ).toBeVisible();
     await expectInView(page, page.getByRole('button', { name: 'Sign as EV' }));
-    await isSeen(page);
+    await handSees(page);
     await page.keyboard.press('Enter');
     await expect(page.getByRole('img', { name: 'Signed EV' })).toBeVisible();
     await expectInView(page, page.getByLabel('Collected by'));
@@ -220,7 +216,7 @@ test('from mat to recommended cell with its cautions in at most six inputs', asy
   await type('OR 41.2');
   await press('Enter');
   await expect(page.getByRole('button', { name: 'It is OR 41.2' })).toBeFocused();
-  await isSeen(page);
+  await handSees(page);
   await press('Enter');
   await expect(page.getByRole('link', { name: /^On to/ })).toBeVisible();
   await press('5');

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { STAGES } from '../src/core/craft/policy';
-import { expect, expectAccessible, goTo, jobId, openJob, test } from './counter';
+import { atRest, expect, expectAccessible, goTo, jobId, openJob, test } from './counter';
 
 const COLOUR_RULES = ['color-contrast', 'link-in-text-block'];
 
@@ -19,7 +19,7 @@ test.describe('every view passes the axe check', () => {
     }) => {
       await openJob(page, 'two-cells', stage);
       await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
-      await page.waitForTimeout(300);
+      await atRest(page);
       await expectAccessibleInBoth(page, stage);
       await openJob(page, 'waits-for-owner', stage);
       await expectAccessible(page, `${stage} of a signed job`);
@@ -68,7 +68,7 @@ test.describe('every view passes the axe check', () => {
         await page.goto(path);
         await expect(page.getByRole('navigation', { name: 'Rack' }).getByRole('link').first()).toBeVisible();
         await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
-        await page.waitForTimeout(300);
+        await atRest(page);
         await expectAccessibleInBoth(page, path, { withRack: path === '/' });
       }
     });
@@ -77,7 +77,7 @@ test.describe('every view passes the axe check', () => {
   test('the dialogs', async ({ page, counter }) => {
     await page.goto(counter.url);
     await expect(page.getByRole('dialog', { name: 'Who is at the bench?' })).toBeVisible();
-    await page.waitForTimeout(400);
+    await atRest(page);
     await expectAccessible(page, 'who');
     await page.getByRole('button', { name: /Milo/ }).click();
     await expect(page.getByRole('dialog')).toHaveCount(0);
@@ -87,7 +87,7 @@ test.describe('every view passes the axe check', () => {
     ] as const) {
       await page.keyboard.press(key);
       await expect(page.getByRole('dialog', { name })).toBeVisible();
-      await page.waitForTimeout(400);
+      await atRest(page);
       await expectAccessibleInBoth(page, name);
       await page.keyboard.press('Escape');
       await expect(page.getByRole('dialog')).toHaveCount(0);
@@ -139,7 +139,7 @@ test.describe('fits the screen', () => {
           await expect(async () => {
             await page.setViewportSize({ width: 1500, height });
             await page.setViewportSize({ width, height });
-            await page.waitForTimeout(250);
+            await atRest(page);
             expect(await sticksOut(page), `${path}, ${width} px wide`).toEqual([]);
           }).toPass({ timeout: 20_000 });
         }
@@ -177,7 +177,7 @@ test.describe('fits the screen', () => {
 test('no button of a stage breaks its words', async ({ bench: page }) => {
   for (const stage of STAGES) {
     await openJob(page, 'draws-too-much', stage);
-    await page.waitForTimeout(300);
+    await atRest(page);
     const broken = await page.getByRole('main').evaluate((main) =>
       [...main.querySelectorAll('.MuiButton-root')].flatMap((button) => {
         const range = document.createRange();
@@ -213,6 +213,7 @@ test('a stage that nobody touches leaves the processor alone', async ({ bench: p
       .poll(
         async () => {
           const before = await scriptSeconds();
+          // eslint-disable-next-line no-restricted-syntax -- the time over which it is measured
           await page.waitForTimeout(600);
           return (await scriptSeconds()) - before;
         },
