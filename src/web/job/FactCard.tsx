@@ -5,7 +5,7 @@ import { kindDefinition } from '../../contract';
 import { type Entry, entryInWords, type EntryKind, type EntryOf, type Payloads } from '../../core/logbook';
 import { capital } from '../../core/craft/judgement';
 import { Answers } from '../kit/Answers';
-import { useChosenForm, whenSent } from '../kit/form';
+import { useChosenForm, submitHandler } from '../kit/form';
 import { KeyCap } from '../kit/KeyCap';
 import { NEXT_KEY } from '../kit/theme';
 import { focusRequired } from '../kit/keys/required';
@@ -184,7 +184,7 @@ function FactForm<K extends EntryKind>({
   const form = useChosenForm(kindDefinition(kind).schema, {
     defaultValues: correcting && recorded ? recorded.payload : defaults,
   });
-  const submit = whenSent(form, async (values) => {
+  const submit = submitHandler(form, async (values) => {
     // The judge of the server is asked here first: what it would refuse is said at its field, not on a list behind the page.
     const refusal = refusalOf(kind, values as Payloads[K], {
       well,

@@ -5,7 +5,7 @@ import { type DefaultValues, type FieldValues, FormProvider } from 'react-hook-f
 import { z } from 'zod';
 import { MeasureField, MoneyField, NumbersField, TextLine } from './fields';
 import { Choice, YesNo } from './choiceFields';
-import { useCheckedForm, whenSent } from './form';
+import { useCheckedForm, submitHandler } from './form';
 
 const sent: unknown[] = [];
 beforeEach(() => void sent.splice(0));
@@ -20,7 +20,7 @@ function Form<T extends FieldValues>({
   readonly children: ReactNode;
 }) {
   const form = useCheckedForm(schema, { defaultValues: values });
-  const send = whenSent(form, (given) => void sent.push(given));
+  const send = submitHandler(form, (given) => void sent.push(given));
   return (
     <FormProvider {...form}>
       <form onSubmit={(event) => void send(event)}>

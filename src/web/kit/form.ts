@@ -11,7 +11,7 @@ import {
 } from 'react-hook-form';
 import type { z } from 'zod';
 
-/** A form that is checked by its schema. It is sent by `whenSent`, which leads the hand to what is wrong. */
+/** A form that is checked by its schema. It is sent by `submitHandler`, which leads the hand to what is wrong. */
 export function useCheckedForm<T extends FieldValues>(
   schema: z.ZodType<T, T>,
   props: Omit<UseFormProps<T>, 'resolver' | 'shouldFocusError'>,
@@ -31,7 +31,7 @@ export function useChosenForm(
  * What is done as a form is sent. A field that is wrong gets the focus in that moment and never again: the library would
  * ask for it once more when the browser finds time, and what a quick hand types elsewhere by then went into that field.
  */
-export function whenSent<T extends FieldValues>(
+export function submitHandler<T extends FieldValues>(
   form: UseFormReturn<T>,
   send: SubmitHandler<T>,
   refused?: SubmitErrorHandler<T>,

@@ -24,7 +24,7 @@ import { useShop } from '../api/resources';
 import { DescribedField } from '../kit/DescribedField';
 import { Loading } from '../kit/Loading';
 import { Fold } from '../kit/Fold';
-import { useChosenForm, whenSent } from '../kit/form';
+import { useChosenForm, submitHandler } from '../kit/form';
 import { LampAnswer } from '../kit/Lamp';
 import { NativeSelect } from '../kit/NativeSelect';
 import { FileThumb } from '../job/files';
@@ -93,7 +93,7 @@ function DriverForm({
           spacing={1.5}
           noValidate
           aria-label={`${device.name}, settings`}
-          onSubmit={(event) => void whenSent(form, onSave)(event)}
+          onSubmit={(event) => void submitHandler(form, onSave)(event)}
         >
           <Box sx={{ display: 'grid', gap: 1.5, gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' } }}>
             {Object.entries(fields).map(([name, spec]) => (

@@ -10,7 +10,7 @@ import { useBench } from '../api/bench';
 import { failedInWords, postJson } from '../api/http';
 import type { SeenShop } from '../api/resources';
 import { fieldsOf } from '../kit/fields';
-import { useCheckedForm, whenSent } from '../kit/form';
+import { useCheckedForm, submitHandler } from '../kit/form';
 import { Fold } from '../kit/Fold';
 
 const fields = fieldsOf<NewOwnerRevision>();
@@ -171,7 +171,7 @@ function DetailsForm({
         spacing={1.5}
         noValidate
         aria-label="Owner’s details"
-        onSubmit={(event) => void whenSent(form, onSend)(event)}
+        onSubmit={(event) => void submitHandler(form, onSend)(event)}
       >
         <fields.TextLine name="name" label="Name" autoFocus />
         <fields.TextLine name="phone" label="Phone" />

@@ -42,7 +42,7 @@ import {
   type Weekday,
 } from '../../core/craft/policy';
 import { localTime } from '../../core/craft/time';
-import { useCheckedForm, whenSent } from '../kit/form';
+import { useCheckedForm, submitHandler } from '../kit/form';
 import { useBench } from '../api/bench';
 import { failedInWords, postJson } from '../api/http';
 import { type SeenShop, useShop } from '../api/resources';
@@ -305,7 +305,7 @@ function PolicyForm({ shop }: { readonly shop: SeenShop }) {
     defaultValues: { shop: shop.shop, policy, basedOn: revision, technicianId: technicianId ?? '' },
   });
   const { isSubmitting } = useFormState({ control: form.control });
-  const save = whenSent(
+  const save = submitHandler(
     form,
     async (values) => {
       try {

@@ -18,7 +18,7 @@ import { readQuantity } from '../../../core/craft/units';
 import { useBench } from '../../api/bench';
 import { failedInWords, getJson, Refused } from '../../api/http';
 import { giveTyped } from '../../api/drivers/typed';
-import { dialogOpen, type Hears, listenToKeys, type TextField } from './listening';
+import { dialogOpen, type KeyActions, listenToKeys, type TextField } from './listening';
 import { focusNextRequired, giveToNextMeasure, isFigure, setFieldValue } from './required';
 
 export interface KeyAction {
@@ -148,9 +148,9 @@ function useOffer(openFind: (text: string | null) => void): (text: string, field
   );
 }
 
-/** Hears the keyboard for as long as the page stands. */
+/** KeyActions the keyboard for as long as the page stands. */
 function useListening(
-  takeFromDevice: Hears['takeFromDevice'],
+  takeFromDevice: KeyActions['takeFromDevice'],
   current: RefObject<readonly KeyAction[]>,
   scanned: (text: string) => (() => void) | null,
 ): void {

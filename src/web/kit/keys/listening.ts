@@ -18,7 +18,7 @@ function keysPending(): boolean {
 }
 
 /** What is done with what is heard. */
-export interface Hears {
+export interface KeyActions {
   /** Takes what a device typed; the field is the one somebody was in. */
   readonly takeFromDevice: (text: string, field?: TextField | null) => void;
   /** Whether the view that stands would make something of it. */
@@ -32,7 +32,7 @@ export interface Hears {
  * Listens to the keyboard as a whole for as long as the page lives: set up anew in the middle of a burst it would lose keys.
  * Gives the way to end it.
  */
-export function listenToKeys({ takeFromDevice, isScan, press, singleKeys }: Hears): () => void {
+export function listenToKeys({ takeFromDevice, isScan, press, singleKeys }: KeyActions): () => void {
   const reader = new BurstReader();
   let settle: ReturnType<typeof setTimeout> | undefined;
   /** Whether the run that is not over yet was typed into a field. */

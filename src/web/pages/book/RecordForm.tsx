@@ -9,7 +9,7 @@ import { useBench } from '../../api/bench';
 import { failedInWords, postJson, Refused } from '../../api/http';
 import { Columns } from '../../kit/Columns';
 import { DescribedField } from '../../kit/DescribedField';
-import { useChosenForm, whenSent } from '../../kit/form';
+import { useChosenForm, submitHandler } from '../../kit/form';
 import type { RecordView } from './records';
 
 interface Props {
@@ -29,7 +29,7 @@ export function RecordForm({ view, book, body, basedOn, onDone }: Props) {
   const form = useChosenForm(RECORDS[view.kind].schema, {
     defaultValues: body ?? view.blank,
   });
-  const write = whenSent(form, async (values) => {
+  const write = submitHandler(form, async (values) => {
     setFailed(null);
     const id = view.idOf(values);
     try {

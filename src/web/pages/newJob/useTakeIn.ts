@@ -8,7 +8,7 @@ import { useBench } from '../../api/bench';
 import { failedInWords, postJson } from '../../api/http';
 import { type SeenShop, shopNow, useCustomer } from '../../api/resources';
 import { GO_ON } from '../../job/BenchLayout';
-import { useCheckedForm, whenSent } from '../../kit/form';
+import { useCheckedForm, submitHandler } from '../../kit/form';
 import {
   type BegunVisit,
   DRAFT_KEY,
@@ -76,7 +76,7 @@ export function useTakeIn(shop: SeenShop, visit: BegunVisit | null) {
             bench: bench.name,
           }),
     );
-  const take = whenSent(form, async (values) => {
+  const take = submitHandler(form, async (values) => {
     if (!technician) return;
     setFailed(null);
     // Sent again it is the very same, or the server would take it for another watch under its id.

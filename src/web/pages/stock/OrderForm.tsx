@@ -11,7 +11,7 @@ import { figure } from '../../../core/craft/judgement';
 import { bestSupplier, codesOnOrder, runningLow, type StockItem } from '../../../core/craft/stock';
 import { postJson } from '../../api/http';
 import { schemaFields } from '../../kit/factFields';
-import { useCheckedForm, whenSent } from '../../kit/form';
+import { useCheckedForm, submitHandler } from '../../kit/form';
 import { Section } from '../../kit/Section';
 import { useBooking } from './booking';
 
@@ -92,7 +92,7 @@ export function OrderForm({ stock, book, technicianId, today }: OrderFormProps) 
     today,
   );
   const filled = (): NewOrder['lines'] => getValues('lines').filter(({ code }) => code.trim() !== '');
-  const send = whenSent(form, async (order) => {
+  const send = submitHandler(form, async (order) => {
     if (!(await place(() => postJson('/api/orders', order), 'The supplier took the order.'))) return;
     form.reset({ ...order, id: v7(), lines: [blankLine('')] });
   });

@@ -3,7 +3,7 @@ import type { ReactNode } from 'react';
 import { type DefaultValues, type FieldValues, FormProvider } from 'react-hook-form';
 import type { z } from 'zod';
 import { postJson } from '../../api/http';
-import { useCheckedForm, whenSent } from '../../kit/form';
+import { useCheckedForm, submitHandler } from '../../kit/form';
 import { useBooking } from './booking';
 
 /** A form of the stock page: its fields, its door at the server, and what came of it. */
@@ -27,7 +27,7 @@ export function StockForm<T extends FieldValues>({
 }) {
   const form = useCheckedForm(schema, { defaultValues: blank() });
   const { book, notice } = useBooking();
-  const send = whenSent(form, async (values) => {
+  const send = submitHandler(form, async (values) => {
     if (!(await book(() => postJson(path, values), done(values)))) return;
     form.reset(blank());
     onDone?.();

@@ -17,7 +17,7 @@ import { unknownCalibre } from '../../../core/craft/identify';
 import type { Calibre } from '../../../core/craft/movements';
 import { failedInWords, postJson, Refused } from '../../api/http';
 import { fieldsOf } from '../../kit/fields';
-import { useCheckedForm, whenSent } from '../../kit/form';
+import { useCheckedForm, submitHandler } from '../../kit/form';
 import { useJob } from '../../job/JobContext';
 import { useRecordMovement } from './recordMovement';
 import { useAnswer } from './useIdentification';
@@ -87,7 +87,7 @@ function UnknownCalibreDialog({
       currentUA: state.facts.readings.get('currentUA')?.payload.value ?? null,
     },
   });
-  const write = whenSent(form, async (values) => {
+  const write = submitHandler(form, async (values) => {
     const calibre = known.build(values);
     setFailed(null);
     try {
