@@ -1,7 +1,9 @@
 import { z } from 'zod';
 
-// What no field says in its own words is refused in these.
 z.config({
+  // A page may not compile code from text, and finding that out takes longer than all its parsing.
+  jitless: 'document' in globalThis || 'importScripts' in globalThis,
+  // What no field says in its own words is refused in these.
   customError: (issue) => {
     if (issue.code === 'invalid_type') {
       const kinds: Readonly<Record<string, string>> = {

@@ -24,6 +24,24 @@ export interface KindDefinition<P> {
   readonly upcasts?: readonly Upcast[];
 }
 
+/**
+ * A kind whose schema is built when it is first asked for: a page knows every kind and needs few, and building all of them
+ * took a tenth of its start.
+ */
+export function kind<P>({
+  schema,
+  ...rest
+}: Omit<KindDefinition<P>, 'schema'> & { readonly schema: () => z.ZodType<P, P> }): KindDefinition<P> {
+  let built: z.ZodType<P, P> | undefined;
+  return {
+    ...rest,
+    get schema() {
+      built ??= schema();
+      return built;
+    },
+  };
+}
+
 export type KindDefinitions<Area> = { readonly [K in keyof Area & EntryKind]: KindDefinition<Payloads[K]> };
 
 /** Raises a stored payload to the current version, one step at a time. Throws where a step is missing. */

@@ -3,7 +3,7 @@ import type { SetPayloads } from '../../core/logbook';
 import { FUNCTION_KINDS } from '../../core/craft/movements';
 import { FURTHER_PROOFS, OUTSIDE, PROOF_RESULTS, RUN_PURPOSES } from '../../core/craft/setting';
 import { called, handsReading, number, oneOf, optionalText, yesNo } from '../fields';
-import { addsFields, type KindDefinitions } from './define';
+import { addsFields, type KindDefinitions, kind } from './define';
 
 /** What each thing tried did, by its name. */
 const tried = <const T extends readonly string[]>(what: T) =>
@@ -44,44 +44,49 @@ const toSeeTime = addsFields('what a run is to show', { toSee: 'how it keeps tim
 const noReason = addsFields('a reason for handing back with a fault', { handedBackSo: '' });
 
 export const setKinds: KindDefinitions<SetPayloads> = {
-  'set.runs': {
+  'set.runs': kind({
     version: 1,
-    schema: z.strictObject({
-      runs: yesNo('Does it run?'),
-      watchedSeconds: number({ words: 'Watched for', min: 1, max: 1_000_000, unit: 's', example: 60 }),
-    }),
-  },
-  'set.time': { version: 1, schema: z.strictObject({ set: yesNo('Set to the signal') }) },
-  'set.crown-down': { version: 1, schema: z.strictObject({ down: yesNo('Crown screwed down') }) },
-  'set.outside': {
+    schema: () =>
+      z.strictObject({
+        runs: yesNo('Does it run?'),
+        watchedSeconds: number({ words: 'Watched for', min: 1, max: 1_000_000, unit: 's', example: 60 }),
+      }),
+  }),
+  'set.time': kind({ version: 1, schema: () => z.strictObject({ set: yesNo('Set to the signal') }) }),
+  'set.crown-down': kind({ version: 1, schema: () => z.strictObject({ down: yesNo('Crown screwed down') }) }),
+  'set.outside': kind({
     version: 2,
-    schema: z
-      .strictObject({ proved: tried(OUTSIDE), handedBackSo })
-      .refine(onlyWhereItFails.check, { message: onlyWhereItFails.message, path: ['handedBackSo'] }),
+    schema: () =>
+      z
+        .strictObject({ proved: tried(OUTSIDE), handedBackSo })
+        .refine(onlyWhereItFails.check, { message: onlyWhereItFails.message, path: ['handedBackSo'] }),
     upcasts: [noReason],
-  },
-  'set.run-began': {
+  }),
+  'set.run-began': kind({
     version: 2,
-    schema: z
-      .strictObject({ toSee, shows: handsReading })
-      .refine((run) => run.toSee === 'that it runs' || run.shows !== '', wantsReading),
+    schema: () =>
+      z
+        .strictObject({ toSee, shows: handsReading })
+        .refine((run) => run.toSee === 'that it runs' || run.shows !== '', wantsReading),
     upcasts: [toSeeTime],
-  },
-  'set.run-ended': {
+  }),
+  'set.run-ended': kind({
     version: 2,
-    schema: z
-      .strictObject({ toSee, shows: handsReading, stillRuns: yesNo('Does it run?') })
-      .refine((run) => run.toSee === 'that it runs' || run.shows !== '' || !run.stillRuns, wantsReading),
+    schema: () =>
+      z
+        .strictObject({ toSee, shows: handsReading, stillRuns: yesNo('Does it run?') })
+        .refine((run) => run.toSee === 'that it runs' || run.shows !== '' || !run.stillRuns, wantsReading),
     upcasts: [toSeeTime],
-  },
-  'set.functions': {
+  }),
+  'set.functions': kind({
     version: 2,
-    schema: z
-      .strictObject({
-        proved: tried([...FUNCTION_KINDS, ...FURTHER_PROOFS]),
-        handedBackSo,
-      })
-      .refine(onlyWhereItFails.check, { message: onlyWhereItFails.message, path: ['handedBackSo'] }),
+    schema: () =>
+      z
+        .strictObject({
+          proved: tried([...FUNCTION_KINDS, ...FURTHER_PROOFS]),
+          handedBackSo,
+        })
+        .refine(onlyWhereItFails.check, { message: onlyWhereItFails.message, path: ['handedBackSo'] }),
     upcasts: [noReason],
-  },
+  }),
 };
