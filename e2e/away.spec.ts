@@ -124,7 +124,7 @@ test('a refused entry goes to “needs you”, says why, and stays until it is s
   await expect(dialog).toContainText('too thin');
   await dialog.getByRole('button', { name: 'Try again' }).click();
   await expect(dialog).toContainText('too thin');
-  await dialog.getByRole('button', { name: 'Let it go' }).click();
+  await dialog.getByRole('button', { name: 'Discard entry' }).click();
   await expect(needsYou).toHaveCount(0);
 });
 
@@ -202,7 +202,7 @@ test('a view that did not come in time says so, and leaves rack and head; the ot
   await expect(page.getByRole('alert')).toContainText('The server went away before it sent this view.');
   await expect(page.getByRole('navigation', { name: 'Rack' })).toBeVisible();
   await head.getByRole('link', { name: 'Tools' }).click();
-  await expect(page.getByRole('main')).toContainText('What belongs here comes once it is back.');
+  await expect(page.getByRole('main')).toContainText('This view loads when the server is back.');
   await context.setOffline(false);
   await expect(page.getByRole('heading', { name: 'Tools', level: 1 })).toBeVisible();
 });

@@ -52,11 +52,14 @@ test('the policy: ways of working, prices and what a service asks for hold at on
     .getByRole('group', { name: 'cell only, Seal and close' })
     .getByLabel('how it was closed')
     .check();
-  await form.getByRole('group', { name: 'cell only, Arrive' }).getByLabel('how it will be worn').check();
+  await form
+    .getByRole('group', { name: 'cell only, Arrive' })
+    .getByLabel('use and exposure to water')
+    .check();
   await form.getByRole('button', { name: 'Save policy' }).click();
   await expect(page.getByRole('complementary', { name: 'Lamp' })).toContainText('Revision 2');
   await openJob(page, 'just-arrived', 'arrive');
-  await expect(card(page, 'How it is worn')).toBeVisible();
+  await expect(card(page, 'Use and exposure to water')).toBeVisible();
   await goTo(page, `/jobs/${plainBack}/open`);
   await expect(orderOfWork).toContainText('0 of ');
   await expect(orderOfWork).not.toContainText(/film/i);
@@ -71,13 +74,13 @@ test('the book: a calibre is corrected with its history kept, refused where it c
   bench: page,
 }) => {
   await goTo(page, '/book/calibres/orrelin-41-2');
-  await page.getByRole('button', { name: 'Correct it' }).click();
+  await page.getByRole('button', { name: 'Edit' }).click();
   const form = page.getByRole('form', { name: 'Correct this calibre' });
   await form.getByLabel('Current limit').fill('0.2');
-  await form.getByRole('button', { name: 'Write it into the book' }).click();
+  await form.getByRole('button', { name: 'Save to book' }).click();
   await expect(form.getByText('is under what is typical').first()).toBeVisible();
   await form.getByLabel('Current limit').fill('1.55');
-  await form.getByRole('button', { name: 'Write it into the book' }).click();
+  await form.getByRole('button', { name: 'Save to book' }).click();
   await expect(page.getByRole('region', { name: 'At the bench' })).toContainText('at most 1.55 µA');
   await expect(page.getByRole('region', { name: 'Revisions' })).toContainText('limitUA: 1.4 → 1.55');
   await expect(page.getByRole('region', { name: 'Revisions' })).toContainText('EV');
@@ -88,13 +91,13 @@ test('the book: a calibre is corrected with its history kept, refused where it c
   await maker.getByLabel('Name', { exact: true }).fill('Thornquay');
   await maker.getByRole('button', { name: 'Another pattern' }).click();
   await maker.getByLabel('Pattern', { exact: true }).fill('TQ dd');
-  await maker.getByRole('button', { name: 'Write it into the book' }).click();
+  await maker.getByRole('button', { name: 'Save to book' }).click();
   await expect(maker).toContainText('small letters, digits and dashes');
   await maker.getByLabel('Id:').fill('thornquay');
-  await maker.getByRole('button', { name: 'Write it into the book' }).click();
+  await maker.getByRole('button', { name: 'Save to book' }).click();
   await expect(page.getByRole('heading', { name: 'Thornquay' })).toBeVisible();
-  await page.getByRole('button', { name: 'Take out of the book' }).click();
-  await page.getByRole('button', { name: 'Take it out' }).click();
+  await page.getByRole('button', { name: 'Remove from the book' }).click();
+  await page.getByRole('button', { name: 'Remove' }).click();
   await expect(page.getByRole('region', { name: 'Makers', exact: true })).not.toContainText('Thornquay');
 });
 
@@ -117,7 +120,7 @@ test('a table of the book: bad lines are listed and nothing changes, a good one 
     const columns = csv.split('\r\n')[0]?.split(',') ?? [];
     return `${columns.map((column) => said[column] ?? '').join(',')}\r\n`;
   };
-  await page.getByRole('button', { name: 'CSV out and in' }).click();
+  await page.getByRole('button', { name: 'CSV export and import' }).click();
   const table = page.getByRole('region', { name: 'Import case-types' });
   const chooser = page.getByLabel('CSV file for case-types');
   await chooser.setInputFiles(
@@ -134,7 +137,7 @@ test('a table of the book: bad lines are listed and nothing changes, a good one 
   );
   await expect(table).toContainText('It would add 1, change 1');
   await expect(table).toContainText('c2140-3: ratingBar');
-  await table.getByRole('button', { name: 'Change the book so' }).click();
+  await table.getByRole('button', { name: 'Apply changes' }).click();
   await expect(table).toContainText('Added 1, changed 1');
   await expect(page.getByRole('row', { name: /C1234-5/ })).toBeVisible();
 });
@@ -260,7 +263,7 @@ test('a job goes to another counter as a file and arrives whole, once', async ({
     await expect(there.getByRole('heading', { level: 1 })).toContainText('T0001-8');
     await there.getByRole('link', { name: /^1 Arrive, / }).click();
     await expect(there.getByRole('region', { name: 'Visit' })).toContainText(
-      `Came from another counter, where it was ${tickets.of('to-close')}.`,
+      `Imported from another counter, where it was ${tickets.of('to-close')}.`,
     );
     await there.getByRole('link', { name: /^2 Open, / }).click();
     const asFound = stands(there, 'As found, before anything is touched');

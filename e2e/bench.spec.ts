@@ -48,9 +48,9 @@ test.describe('devices that type', () => {
     await engraving.focus();
     await typeAsDevice(page, '1.55V');
     await expect(engraving).toHaveValue('OR 4');
-    const answer = page.getByText('1.55V was read, and nothing here wants it.');
+    const answer = page.getByText('1.55V was scanned, but no field here takes it.');
     await expect(answer).toBeVisible();
-    await page.getByRole('button', { name: 'Put it where I was' }).click();
+    await page.getByRole('button', { name: 'Enter in the last field' }).click();
     await expect(engraving).toHaveValue('1.55V');
     await page.keyboard.press('Escape');
     await openJob(page, 'worn-engraving', 'check');
@@ -59,7 +59,7 @@ test.describe('devices that type', () => {
     const find = page.getByRole('dialog', { name: 'Find' });
     await expect(find).toBeVisible();
     await typeAsDevice(page, '12.34');
-    await expect(page.getByText('12.34 was read, and nothing here wants it.')).toBeVisible();
+    await expect(page.getByText('12.34 was scanned, but no field here takes it.')).toBeVisible();
     await expect(find.getByRole('textbox')).toHaveValue('');
   });
 
@@ -74,14 +74,9 @@ test.describe('keys', () => {
     await openJob(page, 'to-close');
     await page.keyboard.press('?');
     const keys = page.getByRole('dialog', { name: 'Keys' });
-    for (const label of [
-      'New job',
-      'Take back your own last entry',
-      'Open a stage of the job',
-      'Record what is filled in',
-    ])
+    for (const label of ['New job', 'Undo your last entry', 'Open a stage of the job', 'Record the form'])
       await expect(keys).toContainText(label);
-    await keys.getByRole('switch', { name: /Single keys/ }).click();
+    await keys.getByRole('switch', { name: /Use single keys/ }).click();
     await page.keyboard.press('Escape');
     await expect(keys).toHaveCount(0);
     await page.keyboard.press('2', { delay: 20 });
@@ -123,7 +118,7 @@ test('n before anybody is at the bench goes on to the new job once somebody is',
   const who = page.getByRole('dialog', { name: 'Who is at the bench?' });
   await expect(who).toBeVisible();
   await page.keyboard.press('n');
-  await expect(who).toContainText('Then on to a new job.');
+  await expect(who).toContainText('After that you can start a new job.');
   await who.getByRole('button', { name: /Edda/ }).click();
   await expect(page.getByRole('heading', { name: 'New job', level: 1 })).toBeVisible();
 });
@@ -143,7 +138,7 @@ test.describe('the logbook', () => {
     await expect(page.getByRole('row', { name: /Current: 4.85 µA corrected/ })).toBeVisible();
     await page.getByRole('heading', { level: 1 }).click();
     await page.keyboard.press('u');
-    const dialog = page.getByRole('dialog', { name: 'Take back?' });
+    const dialog = page.getByRole('dialog', { name: 'Undo?' });
     await expect(dialog).toContainText('current: 1.5 µA');
     await page.keyboard.press('Enter');
     await expect(current.getByText('Current: 4.85 µA')).toBeVisible();
@@ -164,10 +159,10 @@ test.describe('the logbook', () => {
     await openJob(page, 'to-close', 'seal');
     await page.getByRole('button', { name: 'Skip this stage' }).click();
     const dialog = page.getByRole('dialog', { name: /Skip Seal and close/ });
-    await dialog.getByRole('button', { name: 'Skip it' }).click();
+    await dialog.getByRole('button', { name: 'Skip stage' }).click();
     await expect(dialog).toContainText('Reason: fill this in');
     await dialog.getByLabel('Reason').fill('owner closes it herself');
-    await dialog.getByRole('button', { name: 'Skip it' }).click();
+    await dialog.getByRole('button', { name: 'Skip stage' }).click();
     await expect(
       page.getByRole('link', { name: '6 Seal and close, skipped: owner closes it herself' }),
     ).toBeVisible();
@@ -189,7 +184,7 @@ test.describe('the logbook', () => {
     await expect(page.getByRole('button', { name: 'Sign as EV' })).toBeDisabled();
     // Lost, it wants an order, and the alarm it serves proved once more.
     await page.keyboard.press('2');
-    await tray.getByRole('button', { name: 'Put it on the parts request' }).click();
+    await tray.getByRole('button', { name: 'Add to the parts request' }).click();
     await page.keyboard.press('8');
     const functions = card(page, 'Functions of this movement');
     await correct(page, 'Functions of this movement');
@@ -225,7 +220,7 @@ test.describe('the cell stage', () => {
     const lots = page.getByRole('radiogroup', { name: 'Lot to take' });
     await expect(lots.getByRole('radio')).toHaveCount(2);
     await page.getByText('not to be taken').click();
-    await expect(page.getByText(/NQ-118: Past its date since 2026-02-28/)).toBeVisible();
+    await expect(page.getByText(/NQ-118: Past best-before date since 2026-02-28/)).toBeVisible();
     await lamp.getByText('Show the working').click();
     await expect(lamp).toContainText('IEC 60086-3');
   });
@@ -237,7 +232,7 @@ test.describe('the cell stage', () => {
     await display.getByLabel('Marking of the old cell').fill('CR1612');
     await display.getByRole('button', { name: 'Record' }).click();
     await expect(page.getByRole('complementary', { name: 'Lamp' })).toContainText(
-      'CR1612 is easily taken for CR1216',
+      'CR1612 is easily confused with CR1216',
     );
     await page.getByRole('button', { name: 'Fitted CR1216 from lot S-1216' }).click();
     await expect(card(page, 'Display: cell to fit')).toContainText('Fitted: CR1216');
@@ -248,7 +243,7 @@ test.describe('the cell stage', () => {
 
   test('takes “no cell found” for an ordinary case', async ({ bench: page }) => {
     await openJob(page, 'draws-too-much', 'cell');
-    await page.getByRole('button', { name: 'There was no cell in it' }).click();
+    await page.getByRole('button', { name: 'No cell was fitted' }).click();
     await expect(card(page, 'Cell found').getByText('No cell found')).toBeVisible();
     await expect(card(page, 'The old cell')).toHaveCount(0);
   });
@@ -257,7 +252,7 @@ test.describe('the cell stage', () => {
     await openJob(page, 'worn-engraving', 'identify');
     const hand = page.getByRole('region', { name: 'Picked by hand' });
     await hand.getByRole('combobox', { name: 'Calibre' }).fill('XX 77');
-    await hand.getByRole('button', { name: 'It is this one' }).click();
+    await hand.getByRole('button', { name: 'Confirm this movement' }).click();
     await expect(page.getByRole('complementary', { name: 'Lamp' })).toContainText('Not in the book');
     await page.keyboard.press('5');
     await page.getByLabel('Marking of the old cell').fill('371');
@@ -294,7 +289,7 @@ test.describe('what is typed wrongly', () => {
   }) => {
     await page.keyboard.press('n');
     await page.getByLabel('Serial').fill('K-1');
-    await page.getByRole('button', { name: 'Take it in' }).click();
+    await page.getByRole('button', { name: 'Take in' }).click();
     await expect(page.getByText('Name: fill this in, e.g. “Maren Oystrand”.')).toBeVisible();
     await expect(page.getByText(/pick it, or write it/)).toBeVisible();
     await page.reload();
@@ -312,7 +307,7 @@ test.describe('what is typed wrongly', () => {
     await expect(page.getByLabel('Crown at')).toHaveValue('4');
     await page.getByRole('checkbox', { name: 'Loses time' }).check();
     await page.getByRole('checkbox', { name: 'The owner agrees to them' }).check();
-    await page.getByRole('button', { name: 'Take it in' }).click();
+    await page.getByRole('button', { name: 'Take in' }).click();
     await expect(page.getByText(tickets.next).first()).toBeVisible();
     const found = (await (await page.request.get('/api/find?q=Oystrand')).json()) as FindResult;
     expect(found.customers).toHaveLength(1);
@@ -352,13 +347,13 @@ test('what was done to the gasket is said by hand, beside an advice that thinks 
   await gasket.getByLabel('Reason for not following the advice').fill('the owner declined');
   await gasket.getByRole('button', { name: 'Record' }).click();
   await expect(gasket.getByText('Gasket left in place')).toBeVisible();
-  await expect(lamp).toContainText('Recorded otherwise: the owner declined');
+  await expect(lamp).toContainText('Decided differently: the owner declined');
 });
 
 test('the tool and its spot go with the kind of back', async ({ bench: page }) => {
   await openJob(page, 'just-arrived', 'open');
   await expect(page.getByLabel('Position of the tool')).toHaveValue('6.5');
-  await page.getByRole('button', { name: 'Measure it here' }).click();
+  await page.getByRole('button', { name: 'Measure' }).click();
   await page.getByLabel('Kind of back').selectOption('screwed, notched');
   await expect(page.getByLabel('Opened with')).toHaveValue('two- or three-jaw wrench');
   await expect(page.getByLabel('Position of the tool')).toHaveCount(0);
@@ -373,7 +368,7 @@ test('goods are booked in once, read by the lamp, and refused where they make no
   await page.goto('/stock');
   await page.getByLabel('Code as printed').fill('SR 621 SW');
   await expect(page.getByRole('complementary', { name: 'Lamp' })).toContainText('SR621SW');
-  await expect(page.getByRole('complementary', { name: 'Lamp' })).toContainText('Easily taken for');
+  await expect(page.getByRole('complementary', { name: 'Lamp' })).toContainText('Easily confused with');
   await page.getByLabel('Supplier').fill('Nettle & Quay Supplies');
   await page.getByLabel('Lot', { exact: true }).fill('NQ-300');
   await page.getByLabel('Best before').fill('1926-01-01');

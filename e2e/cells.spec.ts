@@ -19,7 +19,7 @@ import {
 
 const lampOf = (page: Page) => page.getByRole('complementary', { name: 'Lamp' });
 
-test('a half-legible marking comes back as alternatives, and the witnesses say who erred', async ({
+test('a half-legible marking comes back as alternatives, and evidence for the cell who erred', async ({
   bench: page,
 }) => {
   await openJob(page, 'draws-too-much', 'cell');
@@ -116,21 +116,21 @@ test('a delivery that comes wrong is told line by line, set apart, and not booke
   await page.getByLabel('Cell or ring 1').fill('CR 1216');
   await expect(page.getByText(/● CR1216: lithium/)).toBeVisible();
   await page.getByLabel('How many 1').fill('5');
-  await page.getByRole('button', { name: 'Send the order' }).click();
-  await expect(page.getByText('The supplier took the order.')).toBeVisible();
+  await page.getByRole('button', { name: 'Send order' }).click();
+  await expect(page.getByText('The supplier accepted the order.')).toBeVisible();
   // The demo has a delivery waiting already; the newest stands first.
   await expect(page.getByRole('button', { name: /^Receive note/ })).toHaveCount(2);
   await page
     .getByRole('button', { name: /^Receive note/ })
     .first()
     .click();
-  const compared = page.getByRole('table', { name: 'Ordered against delivered' });
+  const compared = page.getByRole('table', { name: 'Order and delivery compared' });
   await expect(compared).toContainText('5 × CR1216');
   await expect(compared).toContainText('another cell');
-  await expect(compared).toContainText('easily mixed up');
+  await expect(compared).toContainText('easily confused');
   await expectAccessible(page, 'a delivery');
   await compared.getByRole('combobox').selectOption('into quarantine');
-  await page.getByRole('button', { name: 'Book the delivery in' }).click();
+  await page.getByRole('button', { name: 'Book in delivery' }).click();
   await expect(page.getByText(/is booked in\.$/)).toBeVisible();
   await expect(page.getByRole('button', { name: /^Receive note/ })).toHaveCount(1);
   await expect(lampOf(page)).toContainText('In quarantine');
@@ -167,9 +167,9 @@ test('a sample by the bench meter sets a doubtful lot aside, and a lot is traced
   await dialog.getByRole('button', { name: 'Record the sample' }).click();
   await expect(dialog).toContainText('In quarantine: 1.44 V is low');
   await expectAccessible(page, 'a lot');
-  await dialog.getByRole('link', { name: 'Every watch that carries it now' }).click();
+  await dialog.getByRole('link', { name: 'Watches with a cell of this lot' }).click();
   await expect(page).toHaveURL(/\/stock\/trace/);
-  const carried = page.getByRole('table', { name: 'Watches that carry it' });
+  const carried = page.getByRole('table', { name: 'Watches with this lot' });
   await expect(carried.getByRole('row').nth(1)).toContainText('SR626SW');
   await expect(carried.getByRole('row').nth(1)).toContainText(/0555/);
   await expectAccessible(page, 'a lot traced');
@@ -204,7 +204,7 @@ test('a cell that is in it is left, changed or recalled by what is known of it',
   await page.getByLabel('Marking of the old cell').fill('364');
   await seeUsual(card(page, 'Cell found'), 'Cell found');
   await card(page, 'Cell found').getByRole('button', { name: 'Record' }).click();
-  await expect(lampOf(page)).toContainText('The cell that is in it');
+  await expect(lampOf(page)).toContainText('Cell in the watch');
   await expect(lampOf(page)).toContainText('proves little');
 });
 
@@ -247,7 +247,7 @@ test('what the cells of a supplier did here stands beside the forecast, and brin
   await expect(life).toContainText(
     /SR626SW of Nettle & Quay Supplies lasted 0\.[78]\d? × the forecast here, [\d.]+ to 0\.\d+: \d+ of \d+ fitted here were seen again/,
   );
-  await expect(life).toContainText('before the early end as these cells lasted here');
+  await expect(life).toContainText('before the early end, from the life of these cells in this shop');
   await expect(life.getByRole('row', { name: /NQ-131/ })).toContainText('as here');
   // What is chosen is what is told of, before it goes in.
   await fit.getByRole('radio', { name: /S-6220/ }).check();
@@ -274,8 +274,8 @@ test('a pair is taken from one lot, and the reset contact is the one its print n
   });
   await goTo(page, `/jobs/${id}/cell`);
   const hands = card(page, 'Hands: cell to fit');
-  await expect(lampOf(page)).toContainText('All 2 from this one lot: they are a set.');
-  await card(page, 'Hands: cell found').getByRole('button', { name: 'There was no cell in it' }).click();
+  await expect(lampOf(page)).toContainText('All 2 from this lot. They are a set.');
+  await card(page, 'Hands: cell found').getByRole('button', { name: 'No cell was fitted' }).click();
   await hands.getByRole('radio', { name: /NQ-131/ }).check();
   await hands.getByRole('button', { name: 'Fitted SR626SW from lot NQ-131' }).click();
   const display = card(page, 'Display: cell to fit');
@@ -290,9 +290,9 @@ test('a forecast that breaks off is told, and drawn again on demand', async ({ b
   await page.route(/life\.worker/, (route) => route.abort());
   await openJob(page, 'draws-too-much', 'cell');
   const life = page.getByRole('region', { name: 'How long it lasts' });
-  await expect(life).toContainText('The forecast failed, so the life of this cell is not known.');
+  await expect(life).toContainText('The forecast failed. The life of this cell is not known.');
   await page.unrouteAll();
-  await life.getByRole('button', { name: 'Draw it again' }).click();
+  await life.getByRole('button', { name: 'Calculate again' }).click();
   await expect(life).toContainText(/\d+ to \d+ months/);
 });
 
@@ -307,12 +307,12 @@ test('a forecast is stopped and drawn again', async ({ bench: page }) => {
   });
   await openJob(page, 'draws-too-much', 'cell');
   const life = card(page, 'How long it lasts');
-  await expect(life.getByRole('progressbar', { name: 'Drawing the forecast' })).toBeVisible();
+  await expect(life.getByRole('progressbar', { name: 'Calculating the forecast' })).toBeVisible();
   await life.getByRole('button', { name: 'Stop' }).click();
   await expect(life).toContainText('The forecast was stopped.');
   stopped();
   await expect(life).not.toContainText(/\d+ to \d+ months/);
-  await life.getByRole('button', { name: 'Draw it again' }).click();
+  await life.getByRole('button', { name: 'Calculate again' }).click();
   await expect(life).toContainText(/\d+ to \d+ months/);
 });
 
@@ -347,7 +347,7 @@ test('a delivery comes after its lead time, its note is read from a file, and co
   await page.getByLabel('Supplier', { exact: true }).fill('Saltmarsh Wholesale');
   await page.getByLabel('Cell or ring 1').fill('CR2016');
   await page.getByLabel('How many 1').fill('10');
-  await page.getByRole('button', { name: 'Send the order' }).click();
+  await page.getByRole('button', { name: 'Send order' }).click();
   const coming = card(page, 'On order');
   await expect(coming).toContainText('10 × CR2016. Due 17 Mar');
   await expect(coming).toContainText('10 × CR2016. Delivered, note', { timeout: 30_000 });
@@ -358,14 +358,14 @@ test('a delivery comes after its lead time, its note is read from a file, and co
     .click();
   const note = await (await saved).path();
   await page.getByLabel('Delivery note as CSV').setInputFiles(note);
-  const compared = page.getByRole('table', { name: 'Ordered against delivered' });
+  const compared = page.getByRole('table', { name: 'Order and delivery compared' });
   await expect(compared).toContainText('10 × CR2016');
   await expect(compared).toContainText('short');
   await expect(page.getByText('nothing is booked yet')).toBeVisible();
-  await page.getByRole('button', { name: 'Book the delivery in' }).click();
+  await page.getByRole('button', { name: 'Book in delivery' }).click();
   await expect(page.getByText(/is booked in\.$/)).toBeVisible();
   await page.getByLabel('Delivery note as CSV').setInputFiles(note);
-  await page.getByRole('button', { name: 'Book the delivery in' }).click();
+  await page.getByRole('button', { name: 'Book in delivery' }).click();
   await expect(page.getByText(/is booked in already/)).toBeVisible();
 });
 
@@ -419,7 +419,7 @@ test('what runs low is ordered from the lamp of its job, and from the list besid
   await expect(page.getByRole('button', { name: /^SR521SW,/ })).toHaveCount(0);
   await page.getByRole('button', { name: 'SR616SW, 1 left' }).click();
   await expect(page.getByLabel('Cell or ring 2')).toHaveValue('SR616SW');
-  await page.getByRole('button', { name: 'Send the order' }).click();
+  await page.getByRole('button', { name: 'Send order' }).click();
   await expect(card(page, 'On order')).toContainText('10 × SR521SW, 10 × SR616SW');
   await expect(page.getByRole('button', { name: 'SR616SW, 1 left' })).toHaveCount(0);
 });
@@ -430,17 +430,17 @@ test('an order is refused at the field that is wrong, and lines left blank are n
   await goTo(page, '/stock/orders');
   const order = card(page, 'Order');
   await order.getByLabel('Supplier').fill('Saltmarsh Wholesale');
-  await order.getByRole('button', { name: 'Send the order' }).click();
+  await order.getByRole('button', { name: 'Send order' }).click();
   await expect(order.getByLabel('Cell or ring 1')).toBeFocused();
   await expect(order.getByLabel('Cell or ring 1')).toHaveAccessibleDescription(/^Cell or ring: /);
   await order.getByRole('button', { name: 'Add line' }).click();
   await order.getByLabel('Cell or ring 2').fill('SR621SW');
   await order.getByLabel('How many 2').fill('none');
-  await order.getByRole('button', { name: 'Send the order' }).click();
+  await order.getByRole('button', { name: 'Send order' }).click();
   await expect(order.getByLabel('How many 1')).toBeFocused();
   await order.getByLabel('How many 1').fill('4');
   await expectAccessible(page, 'an order');
-  await order.getByRole('button', { name: 'Send the order' }).click();
+  await order.getByRole('button', { name: 'Send order' }).click();
   await expect(card(page, 'On order')).toContainText(/: 4 × SR621SW\./);
   await expect(order.getByLabel('Cell or ring 1')).toHaveValue('');
 });

@@ -46,11 +46,11 @@ test('a watch under a light is told when it is ready, and told anew with what is
   const before = await readyIn(page);
   expect(before).not.toBe('none');
   // By the book it should step by now: not yet means later, and is told as hardly to be believed.
-  await card(page, 'Looked at under the light').getByRole('button', { name: 'Not yet' }).click();
+  await card(page, 'Check under the light').getByRole('button', { name: 'Not yet' }).click();
   await expect(lampOf(page)).toContainText('It does not step normally yet, and by the book it should');
   await expect.poll(async () => await readyIn(page)).not.toBe(before);
   await expectAccessible(page, 'a watch under a light');
-  // Its rack waits for the charge, not for the bench.
+  // Its rack next: the charge, not for the bench.
   await goTo(page, '/light');
   const lamp = page.getByRole('region', { name: 'charging lamp', exact: true });
   await expect(lamp).toContainText('not yet');
@@ -78,7 +78,7 @@ test('where it lies is worked out as it is typed; too hot, too dim and out of ra
     hours: 3,
     outcome: 'low-supply steps',
   });
-  await expect(lampOf(page)).toContainText('Which light, from flat?');
+  await expect(lampOf(page)).toContainText('Light places compared, from flat');
   await expect(lampOf(page)).toContainText(/Charging lamp: to hand back .* at the latest/);
   const form = page.getByRole('region', { name: 'Under the light', exact: true });
   await form.getByLabel('Light place').selectOption('charging lamp, 9500 lx');
@@ -88,7 +88,7 @@ test('where it lies is worked out as it is typed; too hot, too dim and out of ra
   await expect(form).toContainText('The case would come to 78 °C, and 45 °C is the most');
   await expect(form).toContainText(/From \d+ mm on it stays cool enough/);
   await expect(form).not.toContainText('Steps normally:');
-  await form.getByRole('button', { name: 'It lies there now' }).click();
+  await form.getByRole('button', { name: 'Place the watch there' }).click();
   // It is not recorded, and nothing typed is lost.
   await expect(stands(page, 'Under the light')).toHaveCount(0);
   await expect(form.getByRole('textbox', { name: 'Distance to the lamp' })).toHaveAttribute(
@@ -98,7 +98,7 @@ test('where it lies is worked out as it is typed; too hot, too dim and out of ra
   await form.getByRole('textbox', { name: 'Distance to the lamp' }).fill('1500');
   await expect(form).toContainText('Too dim');
   await form.getByLabel('Charge level').fill('140');
-  await form.getByRole('button', { name: 'It lies there now' }).click();
+  await form.getByRole('button', { name: 'Place the watch there' }).click();
   await expect(form).toContainText('0 to 100');
 });
 
@@ -117,7 +117,7 @@ test('rotor-charged: rotor and wheel on the tray, a modern kit where the book fo
     Number(slow.exec((await lampOf(page).textContent()) ?? '')?.[1] ?? 'NaN');
   await expect(lampOf(page)).toContainText(slow);
   const usual = await hours();
-  await page.getByRole('button', { name: 'Read the winder' }).click();
+  await page.getByRole('button', { name: 'Read winder' }).click();
   await expect(lampOf(page).getByRole('status')).toContainText('At 450 turns an hour, as it turns now.');
   await expect.poll(hours).toBeGreaterThan(usual * 1.9);
   const guide = page.getByRole('region', { name: 'fitting guide' });
@@ -137,11 +137,11 @@ test('rotor-charged: rotor and wheel on the tray, a modern kit where the book fo
   await expect(lampOf(page)).toContainText('A new accumulator is nearly empty');
   await goTo(page, `/jobs/${id}/handback`);
   await expect(page.getByRole('region', { name: 'Record for the owner' })).toContainText(
-    'A modern accumulator in place of the old capacitor: full it runs 160 days, 70 more.',
+    'A modern accumulator replaces the old capacitor. Fully charged, it runs 160 days, 70 more.',
   );
 });
 
-test('who has the light and who waits for room is told, at the place and at the watch', async ({
+test('who has the light and who next: room is told, at the place and at the watch', async ({
   bench: page,
 }) => {
   let last = '';
@@ -164,7 +164,7 @@ test('who has the light and who waits for room is told, at the place and at the 
   await expect(lamp).toContainText('4 watches, and 3 lie in its light at once: 1 waits in the shade');
   // The envelope in the rack says when to look again.
   await expect(page.getByText(/under charging lamp: look (now|at)/).first()).toBeVisible();
-  await expect(page.getByText('at charging lamp: waits for its light')).toHaveCount(1);
+  await expect(page.getByText('at charging lamp: next: its light')).toHaveCount(1);
   await expect(lamp.getByRole('row').nth(4)).toContainText(/waits: room from \w+ \d+ \w+ .*, ready /);
   await goTo(page, `/jobs/${last}/cell`);
   await expect(lampOf(page)).toContainText('It waits in the shade');
@@ -190,7 +190,7 @@ test('the kit of a sister calibre is refused with the reason', async ({ bench: p
   await rotorCharged(page);
   const renewed = card(page, 'Accumulator renewed');
   await renewed.getByLabel('Reason for skipping the test charge').fill('it swelled');
-  await renewed.getByLabel('Taken from').selectOption('not from this stock');
+  await renewed.getByLabel('Taken from').selectOption('not from stock');
   await renewed.getByLabel('Kit', { exact: true }).fill('KT-V21');
   await renewed.getByRole('radio', { name: 'Kit with tabs' }).check();
   await renewed.getByRole('button', { name: 'Renewed' }).click();

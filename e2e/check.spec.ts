@@ -155,8 +155,10 @@ async function seeTogether(page: Page, each: Case): Promise<void> {
   if (each.pulses) {
     // The shop measures first: pulses are listened for before anything is opened.
     await expect(page.locator('#mat section').first()).toHaveAttribute('aria-label', 'Motor pulses');
-    await card(page, 'Motor pulses').getByRole('button', { name: 'Listen with the bench meter' }).click();
-    const heard = each.meter?.pulsesEveryS === null ? 'None' : 'Heard or picked up';
+    await card(page, 'Motor pulses')
+      .getByRole('button', { name: 'Detect pulses with the bench meter' })
+      .click();
+    const heard = each.meter?.pulsesEveryS === null ? 'None' : 'Detected';
     await expect(card(page, 'Motor pulses').getByRole('radio', { name: heard })).toBeChecked();
     await card(page, 'Motor pulses').getByRole('button', { name: 'Record' }).click();
     await expect(card(page, 'Motor pulses')).toContainText('through the closed watch');
@@ -196,7 +198,7 @@ test('what a form asked for is answered once the meter has heard it', async ({ b
   const pulses = card(page, 'Motor pulses');
   await pulses.getByRole('button', { name: 'Record' }).click();
   await expect(pulses).toContainText('Motor pulses: choose yes or no.');
-  await pulses.getByRole('button', { name: 'Listen with the bench meter' }).click();
+  await pulses.getByRole('button', { name: 'Detect pulses with the bench meter' }).click();
   await expect(pulses.getByRole('radio', { name: 'None' })).toBeChecked();
   await expect(pulses).not.toContainText('yes or no');
 });
@@ -220,7 +222,7 @@ test('what cannot be told yet says so, and names the cheapest test that separate
   await card(page, 'Coil resistance').getByRole('button', { name: 'Record' }).click();
   await expect(lampOf(page)).toContainText('Coil severed');
   await card(page, 'Finding')
-    .getByRole('button', { name: /As the lamp says: coil severed/ })
+    .getByRole('button', { name: /As the lamp suggests: coil severed/ })
     .click();
   await expect(card(page, 'Finding').getByLabel('Cause', { exact: true })).toHaveValue('coil severed');
   await card(page, 'Finding').getByRole('button', { name: 'Record' }).click();
@@ -249,7 +251,7 @@ test('the next test is answered where it is asked: a look by a key, a reading by
   await expect(stands(page, 'Motor pulses')).toContainText('through the closed watch');
   await expect(pulses).toHaveCount(0);
   // The next is a reading or a look: what is read has its form here and not on the mat.
-  const causes = lampOf(page).getByRole('list', { name: 'Causes by chance' });
+  const causes = lampOf(page).getByRole('list', { name: 'Causes by probability' });
   await expect(causes).toContainText('For it: nothing moves');
   await recorded(page, id, 'check.reading', {
     measure: 'currentUA',
@@ -296,12 +298,12 @@ test('a leak goes on the drawing of its layout with photograph and currents, to 
   await setDevice(page, 'bench-meter', { ...SOUND, currentUA: 2.4 });
   await leak.getByRole('button', { name: 'Current after cleaning: take it from the bench meter' }).click();
   await leak.getByLabel('Supplier of the leaked cell').fill('Nettle & Quay Supplies');
-  await leak.getByRole('button', { name: 'From the camera' }).click();
+  await leak.getByRole('button', { name: 'Take a photo' }).click();
   await expect(leak.getByRole('img', { name: /\.png$/ })).toBeVisible();
   await leak.getByRole('radio', { name: 'New circuit' }).check();
   await leak.getByRole('button', { name: 'Record' }).click();
   await expect(card(page, 'Leakage 1')).toContainText('corrosion at the track');
-  await expect(card(page, 'Where it leaked').getByRole('img', { name: /1 marked$/ })).toBeVisible();
+  await expect(card(page, 'Place of the leakage').getByRole('img', { name: /1 marked$/ })).toBeVisible();
   await expect(lampOf(page)).toContainText('After cleaning it still draws 2.4 µA');
   await expect(lampOf(page)).toContainText('New circuit: 38.00 EUR');
   await expect(lampOf(page)).toContainText('A trace of weak acid');

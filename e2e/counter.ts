@@ -96,7 +96,7 @@ export const test = base.extend<Fixtures, OfWorker>({
       // A click waits until its target stands still: nothing moves here.
       const context = await browser.newContext({ baseURL: at(port), reducedMotion: 'reduce' });
       const window = await context.newPage();
-      // What a test wants of a page it waits for: nothing hangs on a font that comes late.
+      // What a test wants of a page it next:: nothing hangs on a font that comes late.
       const goto = window.goto.bind(window);
       window.goto = (url, options) => goto(url, { waitUntil: 'domcontentloaded', ...options });
       await use(window);
@@ -332,7 +332,7 @@ export const stands = (page: Page, name: string): Locator =>
 export async function alsoRecord(page: Page, name: string): Promise<void> {
   // A stage that has just come may still draw itself anew, and closes the list: then it is asked for once more.
   await expect(async () => {
-    await page.getByRole('combobox', { name: /^Also to record/ }).fill(name);
+    await page.getByRole('combobox', { name: /^More to record/ }).fill(name);
     await page.getByRole('listbox').getByRole('option', { name, exact: true }).click({ timeout: 4000 });
   }).toPass();
 }
@@ -344,7 +344,7 @@ export async function correct(page: Page, name: string): Promise<void> {
   await line.getByRole('button', { name: `Correct: ${name}` }).click();
 }
 
-/** What is seen in the usual case, by card: its choices by their group, and what is typed. Forms hold nothing themselves. */
+/** Observations in the usual case, by card: its choices by their group, and what is typed. Forms hold nothing themselves. */
 const USUAL: Readonly<
   Record<
     string,
@@ -356,7 +356,7 @@ const USUAL: Readonly<
   Gasket: { picks: ['Renewed', 'A trace, surplus off'] },
   // However this back closes, its first way.
   Closed: { picks: [/./, 'Even all round'] },
-  'Does it run?': { picks: ['It runs by its own step'], typed: { 'Watched for': '60' } },
+  'Does it run?': { picks: ['It runs'], typed: { 'Watched for': '60' } },
   'The crown': { picks: ['Pushed home'] },
   'Crown, bezel and bracelet': { picks: ['works'] },
   'Charged and watched': { picks: ['Light', 'Steps normally'] },

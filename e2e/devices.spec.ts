@@ -32,7 +32,7 @@ test('a caliper that types: its figure goes where Take was pressed, and waiting 
   await expectAccessible(page, 'the devices');
   const id = await takenIn(page, 'unmarked');
   await goTo(page, `/jobs/${id}/open`);
-  const form = card(page, 'The back, measured');
+  const form = card(page, 'Case back, measured');
   await form.getByLabel('Kind of back').selectOption('screwed, notched');
   const take = form.getByRole('button', { name: 'Pitch circle: take it from the caliper' });
   await take.click();
@@ -75,7 +75,7 @@ test('a meter on a serial line: wants its port, refuses what it is not set to, a
   await page.getByRole('button', { name: 'Current: take it from the bench meter' }).click();
   await expect(page.getByRole('textbox', { name: 'Current', exact: true })).toHaveValue(/^1\.0[345]\d* µA$/);
   // It has no pick-up for motor pulses.
-  await expect(page.getByRole('button', { name: 'Listen with the bench meter' })).toHaveCount(0);
+  await expect(page.getByRole('button', { name: 'Detect pulses with the bench meter' })).toHaveCount(0);
 });
 
 test('a tester that is started by hand: its record is taken and judged, and nothing says that it is stopped from here', async ({
@@ -111,7 +111,7 @@ test('a tester that is started by hand: its record is taken and judged, and noth
   await expect(form).toContainText('166 points from recorded-test.csv');
   await expect(page.getByRole('complementary', { name: 'Lamp' })).toContainText('under the limit of 50');
 
-  await form.getByRole('button', { name: 'Leave it out' }).click();
+  await form.getByRole('button', { name: 'Remove' }).click();
   await connectBy(page, 'Leak tester', 'leak-tester-serial');
   await playedBack(page, 'leak-tester', { from: 'recording', baud: 9600, columns: '', speed: 12 });
   await goTo(page, `/jobs/${id}/test`);

@@ -70,14 +70,14 @@ test('a case that opens from its front, crown at 3: the knife goes in opposite, 
   const order = page.getByRole('region', { name: 'Order of work' });
   await expect(lamp).toContainText('9 o’clock, seen from the dial');
   await expect(order).toContainText('Case knife under the bezel in at 9 o’clock, seen from the dial');
-  await page.getByRole('button', { name: 'Measure it here' }).click();
-  const form = card(page, 'The back, measured');
+  await page.getByRole('button', { name: 'Measure' }).click();
+  const form = card(page, 'Case back, measured');
   // Nothing is filled in as measured that nobody measured.
   await expect(form.getByRole('textbox', { name: 'Back diameter', exact: true })).toHaveValue('');
   await expect(form.getByRole('radio', { name: 'The dial' })).toBeChecked();
   const lip = form.getByRole('textbox', { name: 'Position of lip or nick', exact: true });
   await lip.fill('3');
-  await expect(lamp).toContainText('would send the knife onto the crown at 3');
+  await expect(lamp).toContainText('would lead the knife onto the crown at 3');
   await expect(order).not.toContainText('in at 3');
   // Seen from behind the same figure is the other side of the dial.
   await form.getByRole('radio', { name: 'Behind' }).check();
@@ -101,8 +101,8 @@ test('a movement nobody knows has two cells once somebody names them, each with 
   await recorded(page, id, 'cell.found', { marking: '377', condition: 'clean' });
   await goTo(page, `/jobs/${id}/cell`);
   const part = (name: string) => card(page, name);
-  await alsoRecord(page, 'Two cells in it');
-  const places = part('Two cells in it');
+  await alsoRecord(page, 'Two cells');
+  const places = part('Two cells');
   await places.getByLabel('First cell').fill('hands');
   await places.getByLabel('Second cell').fill('Hands');
   await places.getByRole('button', { name: 'Record' }).click();
@@ -132,7 +132,7 @@ test('a movement nobody knows has two cells once somebody names them, each with 
   await expect(lamp).toContainText('Read together for the cell of display: what ails it?■Spent cell');
   const finding = part('Finding, display');
   await expect(finding.getByLabel('Cause', { exact: true })).toHaveValue('');
-  await finding.getByRole('button', { name: /As the lamp says: spent cell/ }).click();
+  await finding.getByRole('button', { name: /As the lamp suggests: spent cell/ }).click();
   await finding.getByRole('button', { name: 'Record' }).click();
   await expect(finding).toContainText('Finding: spent cell');
   await goTo(page, `/jobs/${id}/handback`);

@@ -44,7 +44,7 @@ test('an engraving that settles nothing leads to the next look, and names no mov
   const engraving = page.getByRole('textbox', { name: 'Engraving', exact: true });
   await engraving.fill('WATER RESIST');
   await engraving.press('Enter');
-  await expect(page.getByRole('complementary', { name: 'Lamp', exact: true })).toContainText('Look next at');
+  await expect(page.getByRole('complementary', { name: 'Lamp', exact: true })).toContainText('Next look');
   await handSees(page);
   await page.keyboard.press('Enter');
   await page.keyboard.press('Enter');
@@ -80,7 +80,9 @@ test('what would be refused is said at its form, and is not sent', async ({ benc
   await closed.getByRole('radio', { name: 'Thumbs' }).check();
   await closed.getByRole('radio', { name: 'Even all round' }).check();
   await closed.getByRole('button', { name: 'Record' }).click();
-  await expect(closed.getByRole('alert')).toContainText('Where it sat was to be noted: insulator');
+  await expect(closed.getByRole('alert')).toContainText(
+    'The position of this part is not recorded: insulator',
+  );
   await expect(page.getByRole('button', { name: /needs you/ })).toHaveCount(0);
 });
 
@@ -106,7 +108,7 @@ test('the last letter typed into a field is no shortcut, whatever Enter is press
 }) => {
   const id = await takenIn(page, 'ZZ 4711', { service: 'cell only' });
   await goTo(page, `/jobs/${id}/open`);
-  const back = card(page, 'The back, measured');
+  const back = card(page, 'Case back, measured');
   await back.getByRole('combobox', { name: 'Kind of back' }).focus();
   // “r” is the key of the fourth choice of the form: Plastic.
   await page.keyboard.type('screwed, r', { delay: 60 });
@@ -130,7 +132,7 @@ test('the form of the next watch knows nothing of the one just taken in', async 
   await page.getByRole('checkbox', { name: 'Stopped' }).check();
   await page.getByRole('radio', { name: 'Reseal and test' }).check();
   await page.getByRole('checkbox', { name: 'The owner agrees to them' }).check();
-  await page.getByRole('button', { name: 'Take it in' }).click();
+  await page.getByRole('button', { name: 'Take in' }).click();
   await expect(page).toHaveURL(/\/jobs\/[^/]+\/arrive$/);
   await page.keyboard.press('n');
   await expect(page.getByRole('combobox', { name: 'Owner' })).toHaveValue('');

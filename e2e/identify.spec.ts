@@ -2,9 +2,9 @@ import type { Page } from '@playwright/test';
 import { expect, expectAccessible, goTo, openJob, setDevice, takenIn, test } from './counter';
 
 const lampOf = (page: Page) => page.getByRole('complementary', { name: 'Lamp' });
-const seen = (page: Page) => page.getByRole('region', { name: 'What is seen' });
+const seen = (page: Page) => page.getByRole('region', { name: 'Observations' });
 const candidates = (page: Page) => page.getByRole('region', { name: 'Candidates' });
-const counts = (page: Page) => page.getByRole('list', { name: 'What counts' });
+const counts = (page: Page) => page.getByRole('list', { name: 'Evidence' });
 const movement = (page: Page) => page.getByRole('region', { name: 'Movement', exact: true });
 /** Among what is seen, or in the lamp where it is the next look. */
 const field = (page: Page, name: string) => page.getByRole('textbox', { name, exact: true });
@@ -25,12 +25,12 @@ async function typed(page: Page, name: string, text: string): Promise<void> {
 test('by its engraving: the ranking follows each key, and says why', async ({ bench: page }) => {
   await toIdentify(page, 'C2140-3');
   await page.getByLabel('Engraving', { exact: true }).pressSequentially('OR 41.?');
-  await expect(candidates(page)).toContainText('worn place taken as');
+  await expect(candidates(page)).toContainText('worn character taken as');
   await page.getByLabel('Engraving', { exact: true }).press('Backspace');
   await page.getByLabel('Engraving', { exact: true }).pressSequentially('2');
   await page.getByLabel('Engraving', { exact: true }).press('Enter');
   await candidates(page).getByRole('button', { name: 'Why OR 41.2' }).click();
-  const why = candidates(page).getByRole('list', { name: 'What speaks for and against OR 41.2' });
+  const why = candidates(page).getByRole('list', { name: 'Evidence for and against OR 41.2' });
   await expect(why).toContainText('every character agrees');
   await expect(why).toContainText('for it, ×');
   await expect(counts(page)).toContainText('case C2140-3, from arrival');
@@ -48,14 +48,14 @@ test('by a worn mark; each piece is taken back, and what another stage recorded 
   await expect(lampOf(page)).toContainText('PL 6180');
   await seen(page).getByLabel('Cell held by').selectOption('screwed bridge');
   await expect(counts(page)).toContainText('cell held by screwed bridge');
-  await counts(page).getByRole('button', { name: 'Take back: cell held by' }).click();
+  await counts(page).getByRole('button', { name: 'Undo: cell held by' }).click();
   await expect(counts(page)).not.toContainText('screwed bridge');
-  await counts(page).getByRole('button', { name: 'Take back: mark on the movement' }).click();
+  await counts(page).getByRole('button', { name: 'Undo: mark on the movement' }).click();
   await expect(counts(page)).not.toContainText('PL 6?8O');
-  await counts(page).getByRole('button', { name: 'Take back: case type' }).click();
+  await counts(page).getByRole('button', { name: 'Undo: case type' }).click();
   await expect(counts(page)).toContainText('case type: left out');
   await expect(lampOf(page)).toContainText('Not yet known');
-  await counts(page).getByRole('button', { name: 'Count again: case type' }).click();
+  await counts(page).getByRole('button', { name: 'Use again: case type' }).click();
   await expect(counts(page)).toContainText('case K61/08, from arrival');
   await expect(lampOf(page)).toContainText('PL ');
 });
@@ -65,7 +65,7 @@ test('by measures alone, with the caliper and in lignes; the lamp names the next
 }) => {
   await toIdentify(page, 'unmarked');
   await seen(page).getByLabel('Shape').selectOption('oblong');
-  await expect(lampOf(page)).toContainText('Look next at');
+  await expect(lampOf(page)).toContainText('Next look');
   await expect(lampOf(page)).toContainText(/then [A-Z]{2}/);
   await setDevice(page, 'caliper', { valueMm: 14.2, unit: 'mm', fault: 'none' });
   await seen(page).getByRole('button', { name: 'Width: take it from the caliper' }).click();
@@ -92,7 +92,7 @@ test('the maker’s sign is picked from drawings; two candidates stand side by s
   await candidates(page).getByText('Two side by side').click();
   await candidates(page).getByLabel('One', { exact: true }).selectOption({ label: 'QB 15-1' });
   await candidates(page).getByLabel('The other').selectOption({ label: 'QB 15-7' });
-  const table = candidates(page).getByRole('table', { name: 'What they differ in' });
+  const table = candidates(page).getByRole('table', { name: 'Differences' });
   await expect(table.getByRole('row', { name: /^date none 3 a glance/ })).toBeVisible();
   await expect(table.getByRole('row', { name: /cell height/ })).toContainText('cell lifted');
 });
@@ -103,11 +103,11 @@ test('the next look is answered where it is asked, with a key; what cannot be se
   await openJob(page, 'worn-engraving', 'identify');
   const jewels = lampOf(page).getByRole('group', { name: 'Jewels' });
   await expect(jewels.getByRole('button', { name: '2 jewels' })).toBeVisible();
-  await jewels.getByRole('button', { name: 'Cannot see' }).click();
+  await jewels.getByRole('button', { name: 'Cannot see it' }).click();
   await expect(counts(page)).toContainText('jewels: cannot be seen');
   await expect(jewels).toHaveCount(0);
   await expect(lampOf(page).getByRole('group', { name: 'Date' })).toBeVisible();
-  await page.getByRole('button', { name: 'Count again: jewels' }).click();
+  await page.getByRole('button', { name: 'Use again: jewels' }).click();
   await expect(jewels).toBeVisible();
   await page.getByRole('heading', { level: 1 }).click();
   // The likelier answer has the first key, and which that is turns on what the shop saw before.
@@ -141,7 +141,7 @@ test('revisions are told apart by what differs, and the cell follows', async ({ 
   const hand = page.getByRole('region', { name: 'Picked by hand' });
   await hand.getByRole('combobox', { name: 'Calibre' }).fill('OR 41.6');
   await page.getByRole('option', { name: 'OR 41.6, Orrelin' }).click();
-  await hand.getByRole('button', { name: 'It is this one' }).click();
+  await hand.getByRole('button', { name: 'Confirm this movement' }).click();
   await expect(movement(page)).toContainText('OR 41.6 by hand');
   await page.keyboard.press('5');
   await expect(lampOf(page)).toContainText('A SR626SW, contact under the cell with one finger');
@@ -160,17 +160,17 @@ test('one that reads like a sister of a known movement is said to, and entered f
   await seen(page).getByLabel('Shape').selectOption('oblong');
   await expect(lampOf(page)).toContainText('It looks like a close relative of OR 41');
   const unknown = page.getByRole('region', { name: 'An unknown calibre' });
-  await expect(unknown).toContainText('Enter it from that one');
+  await expect(unknown).toContainText('Add, based on that one');
   await expectAccessible(page, 'a sister of a known movement');
-  await unknown.getByRole('button', { name: /^Enter it from OR 41/ }).click();
-  const dialog = page.getByRole('dialog', { name: 'Enter this movement in the book' });
+  await unknown.getByRole('button', { name: /^Add, based on OR 41/ }).click();
+  const dialog = page.getByRole('dialog', { name: 'Add this movement to the book' });
   await expect(dialog).toContainText('What was not seen is taken from OR 41');
   await expect(dialog.getByLabel('Code, as marked')).toHaveValue('OR 48.2');
   await expect(dialog.getByLabel('Maker')).toHaveValue('orrelin');
   // What she takes is told; what this one takes nobody has seen.
   await expect(dialog).toContainText(/but not its cell, a SR\d+\w+, nor what was measured of it/);
   await expect(dialog.getByLabel('Cell, blank if not known')).toHaveValue('');
-  await dialog.getByRole('button', { name: 'Write it into the book' }).click();
+  await dialog.getByRole('button', { name: 'Save to book' }).click();
   await expect(movement(page)).toContainText('OR 48.2 shop’s own, to be completed');
   await expect(lampOf(page)).toContainText('Its cell is not entered yet');
   await page.keyboard.press('5');
@@ -187,15 +187,15 @@ test('an unknown calibre is called one, and goes into the book as the shop’s o
   await typed(page, 'Width', '17.45');
   await seen(page).getByLabel('Cell held by').selectOption('screwed bridge');
   await expect(lampOf(page)).toContainText('Not in the book');
-  await page.getByRole('button', { name: 'Enter it in the book' }).click();
-  const dialog = page.getByRole('dialog', { name: 'Enter this movement in the book' });
+  await page.getByRole('button', { name: 'Add to the book' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Add this movement to the book' });
   await expect(dialog.getByLabel('Code, as marked')).toHaveValue('PL 9942');
   await expect(dialog.getByLabel('Maker')).toHaveValue('pellorane');
   await dialog.getByLabel('Cell, blank if not known').fill('NO99');
-  await dialog.getByRole('button', { name: 'Write it into the book' }).click();
+  await dialog.getByRole('button', { name: 'Save to book' }).click();
   await expect(dialog.getByRole('alert')).toContainText('Cell “NO99” is not in the table.');
   await dialog.getByLabel('Cell, blank if not known').fill('SR626SW');
-  await dialog.getByRole('button', { name: 'Write it into the book' }).click();
+  await dialog.getByRole('button', { name: 'Save to book' }).click();
   await expect(movement(page)).toContainText('PL 9942 shop’s own, to be completed');
   await goTo(page, `/jobs/${id}/check`);
   await page.getByRole('textbox', { name: 'Current' }).fill('0.9');
@@ -205,10 +205,10 @@ test('an unknown calibre is called one, and goes into the book as the shop’s o
   await expect(lampOf(page)).toContainText('Shop’s own, entered at the bench');
   await expect(page.getByRole('region', { name: 'At the bench' })).toContainText('(general)');
   // Completed, it stands like any other; half completed it does not.
-  await page.getByRole('button', { name: 'Correct it' }).click();
+  await page.getByRole('button', { name: 'Edit' }).click();
   const form = page.getByRole('form', { name: 'Correct this calibre' });
   await form.getByLabel('Shop’s own, to be completed').uncheck();
-  await form.getByRole('button', { name: 'Write it into the book' }).click();
+  await form.getByRole('button', { name: 'Save to book' }).click();
   await expect(form).toContainText('leave it marked as the shop’s own until somebody knows');
   for (const [name, value] of [
     ['Height', '2.8'],
@@ -217,7 +217,7 @@ test('an unknown calibre is called one, and goes into the book as the shop’s o
     ['Runs down to', '1.2'],
   ] as const)
     await form.getByRole('textbox', { name, exact: true }).first().fill(value);
-  await form.getByRole('button', { name: 'Write it into the book' }).click();
+  await form.getByRole('button', { name: 'Save to book' }).click();
   await expect(page.getByRole('region', { name: 'At the bench' })).toContainText('at most 1.4 µA');
   await expect(lampOf(page)).not.toContainText('Shop’s own');
 });
@@ -261,7 +261,7 @@ test('what is typed before the search answers stays where it is typed', async ({
 
 test('under a hatch only what can be seen is asked for', async ({ bench: page }) => {
   await openJob(page, 'two-cells', 'identify');
-  await page.getByRole('button', { name: 'Take back: engraving in the back' }).click();
+  await page.getByRole('button', { name: 'Undo: engraving in the back' }).click();
   await expect(lampOf(page)).toContainText('QB 22-4');
   await expect(lampOf(page)).not.toContainText('Cell held by');
 });
@@ -276,6 +276,6 @@ test('where the search cannot start the lamp says so, and the movement is picked
   const hand = page.getByRole('region', { name: 'Picked by hand' });
   // A code typed in full is the book's, picked from the list or not.
   await hand.getByRole('combobox', { name: 'Calibre' }).fill('or 41.2');
-  await hand.getByRole('button', { name: 'It is this one' }).click();
+  await hand.getByRole('button', { name: 'Confirm this movement' }).click();
   await expect(movement(page)).toContainText('OR 41.2 by hand');
 });

@@ -145,7 +145,7 @@ test('a cell job from arrival to the signed record, by keyboard alone, in few ke
   });
 
   await test.step('set and prove', async () => {
-    await expectInView(page, page.getByRole('radio', { name: 'It runs by its own step' }));
+    await expectInView(page, page.getByRole('radio', { name: 'It runs' }));
     await page.keyboard.press('q');
     await expect(page.getByLabel('Watched for')).toBeFocused();
     await page.keyboard.type('60', { delay: 40 });

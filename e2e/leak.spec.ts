@@ -73,7 +73,7 @@ test('tight: a step of the plan taken, run on the tester, judged with its interv
   await setDevice(page, 'leak-tester', FAST_TESTER);
   await toTest(page, 'TIGHT-1', null);
   const lamp = lampOf(page);
-  await expect(lamp).toContainText('How to test it');
+  await expect(lamp).toContainText('Test plan');
   await measuredVolume(page, '1,3', '10');
   await lamp.getByRole('button', { name: 'Take into the form: dry air, 1 bar' }).click();
   const form = card(page, 'Record a test');
@@ -81,15 +81,15 @@ test('tight: a step of the plan taken, run on the tester, judged with its interv
   await expect(form).toContainText('100 kPa');
   await form.getByRole('button', { name: 'Run it on the tester' }).click();
   await expect(form).toContainText('points from the tester.');
-  await expect(lamp).toContainText('What this record shows');
+  await expect(lamp).toContainText('Result of this record');
   await expect(lamp).toContainText('under the limit of 50');
   await expectAccessible(page, 'the stage that tests');
   await recordIt(page);
   await expect(madeOf(page)).toContainText('Tight.');
-  await expect(lamp).toContainText('More than that was not tested.');
+  await expect(lamp).toContainText('Nothing beyond this was tested.');
   await expect(lamp).toContainText('It is not for swimming.');
   // The residuals are there for who asks.
-  await madeOf(page).getByText('Record, fit and what it leaves').click();
+  await madeOf(page).getByText('Record, fit and residuals').click();
   await expect(madeOf(page).getByRole('img', { name: /Left over by the fit/ })).toBeVisible();
 });
 
@@ -103,7 +103,7 @@ test('a running test is stopped by its key, and nothing of it is kept', async ({
   await form.getByRole('button', { name: 'Run it on the tester' }).click();
   await expect(form.getByRole('group', { name: 'The tester runs' })).toContainText(/of \d+ s/);
   await page.keyboard.press('x');
-  await expect(form).toContainText('Stopped by hand: nothing of it was kept.');
+  await expect(form).toContainText('The test was stopped by hand. Nothing was recorded.');
   await expect(form.getByRole('button', { name: 'Run it on the tester' })).toBeEnabled();
 });
 
@@ -120,7 +120,7 @@ test('while it runs the tester says whether its time will do, is given more by o
   await form.getByRole('button', { name: 'Run it on the tester' }).click();
   const running = form.getByRole('group', { name: 'The tester runs' });
   await expect(running).toContainText('Settling under pressure, 2 bar');
-  const outlook = running.getByRole('status', { name: 'Whether the time will do' });
+  const outlook = running.getByRole('status', { name: 'Test duration' });
   await expect(outlook).toContainText(
     /60 s are probably too short\. They give a result in \d+ of 100 such tests, \d+ s in/,
   );
@@ -153,8 +153,8 @@ test('a leak at the crown: measured dry, found in water, repaired, tested again,
   await form.getByLabel('Seen on the').selectOption('side');
   await form.getByRole('button', { name: 'Add the place' }).click();
   await recordIt(page);
-  await expect(lamp).toContainText('That is the crown: its seal first.');
-  const finding = card(page, 'Where it leaks');
+  await expect(lamp).toContainText('This is the crown. Check its seal first.');
+  const finding = card(page, 'Place of the leak');
   await finding.getByRole('radio', { name: 'Crown', exact: true }).check();
   await finding.getByRole('radio', { name: 'Seal renewed' }).check();
   await finding.getByRole('button', { name: 'Record', exact: true }).click();
@@ -168,7 +168,7 @@ test('a leak at the crown: measured dry, found in water, repaired, tested again,
   await expect(lamp).toContainText('Tested at 2 bar');
   // What failed stays on record.
   await expect(madeOf(page)).toContainText('Leaks. Dry air test at 2 bar');
-  await expect(madeOf(page)).toContainText('Taken back by the dry air test at 2 bar');
+  await expect(madeOf(page)).toContainText('Withdrawn by the dry air test at 2 bar');
 });
 
 test('beyond its tester nothing is run, whatever the reason, and the form says why', async ({
@@ -256,7 +256,7 @@ test('a file with faults: units and decimal commas understood, what is left out 
   await expect(form).toContainText('Left out, no figure in them: line 43.');
   await expect(form).toContainText('Left out, the same time again');
   await expect(form).toContainText('Left out, a spike');
-  await expect(form).toContainText('pressure counted from nought, as it begins at the air outside');
+  await expect(form).toContainText('absolute pressure, because it starts at outside air pressure');
   await expect(form.getByLabel('Pressure')).toHaveValue('2');
   await recordIt(page);
   await expect(madeOf(page)).toContainText('Tight.');
@@ -316,14 +316,14 @@ test('a test that failed stays, and what leaks at this counter is told with its 
 }) => {
   await openJob(page, 'failed-test', 'test');
   await expect(lampOf(page)).toContainText('Not water resistant');
-  await expect(lampOf(page)).toContainText('How to test it');
+  await expect(lampOf(page)).toContainText('Test plan');
   await expectAccessible(page, 'a test that failed');
   await page.getByRole('link', { name: 'Leaks' }).click();
-  await expect(page.getByRole('heading', { name: 'What leaks' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Leak report' })).toBeVisible();
   await expect(page.getByRole('complementary', { name: 'Lamp' })).toContainText(/\d+ of \d+ leaked/);
   const table = page.getByRole('region', { name: 'Leaks by case type and year' });
   await expect(table.getByRole('row').nth(1)).toContainText(/\d+ % to \d+ %/);
-  await page.getByRole('searchbox', { name: 'Look among the case types' }).fill('K77/15');
+  await page.getByRole('searchbox', { name: 'Search the case types' }).fill('K77/15');
   await expect(table).toContainText('K77/15, all years');
   await expect(table.getByRole('rowheader', { name: /K77/ }).first()).toBeVisible();
   await expectAccessible(page, 'what leaks');

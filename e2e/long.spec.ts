@@ -39,7 +39,7 @@ test('a stock of 500 lots draws what is seen, scrolls to its end and is narrowed
   await list.evaluate((one) => one.scrollTo(0, one.scrollHeight));
   const last = await list.getByRole('table').getAttribute('aria-rowcount');
   await expect(list.locator(`[aria-rowindex="${last}"]`)).toBeVisible();
-  await page.getByRole('searchbox', { name: /^Look among 5\d\d lots/ }).fill('ll-123');
+  await page.getByRole('searchbox', { name: /^Search 5\d\d lots/ }).fill('ll-123');
   await expect(list.getByRole('row')).toHaveCount(2);
   await expect(list).toContainText('LL-123');
   await list.getByRole('button', { name: 'Count lot LL-123 of SR920SW' }).click();
@@ -61,7 +61,7 @@ test('a rack of 200 draws what is seen, brings the open job into sight and is na
   await expect(rack.getByRole('heading')).toHaveText(/^Rack, 2\d\d$/);
   await expect(rack.locator('[aria-current="page"]')).toBeInViewport();
   expect(await rack.getByRole('link').count()).toBeLessThan(40);
-  await rack.getByRole('searchbox', { name: 'Look among them' }).fill('w-137');
+  await rack.getByRole('searchbox', { name: 'Search the rack' }).fill('w-137');
   await expect(rack.getByRole('link')).toHaveCount(1);
   await rack.getByRole('link').click();
   await expect(page.getByRole('heading', { level: 1 })).toContainText('W-137');
@@ -82,7 +82,7 @@ test('a book of 5,000 draws what is seen and is narrowed down by typing', async 
   const list = page.getByRole('region', { name: 'Makers in the book' });
   await expect(list.getByRole('row').nth(3)).toBeVisible();
   expect(await drawnIn(page, 'Makers in the book')).toBeLessThan(60);
-  await page.getByLabel(/^Look among 5,?\d\d\d/).fill('maker 4321');
+  await page.getByLabel(/^Search 5,?\d\d\d/).fill('maker 4321');
   await expect(list.getByRole('row')).toHaveCount(2);
 });
 

@@ -25,7 +25,7 @@ test.describe('every view passes the axe check', () => {
       await expectAccessible(page, `${stage} of a signed job`);
       await openJob(page, 'draws-too-much', stage);
       await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
-      const more = page.getByRole('combobox', { name: /^Also to record/ });
+      const more = page.getByRole('combobox', { name: /^More to record/ });
       while ((await more.count()) > 0) {
         await more.click();
         await page.getByRole('listbox').getByRole('option').first().click();
@@ -49,7 +49,7 @@ test.describe('every view passes the axe check', () => {
       ],
     ],
     [
-      'behind the counter',
+      'shop pages',
       ['/stock', '/cells', '/policy', '/devices', '/tools', '/tools/wrenches/new', '/tools/blades/knife'],
     ],
     [
@@ -164,7 +164,7 @@ test.describe('fits the screen', () => {
     await session.send('Emulation.setTouchEmulationEnabled', { enabled: true });
     await openJob(page, 'to-close', 'seal');
     await expect.poll(() => page.evaluate(() => matchMedia('(pointer: coarse)').matches)).toBe(true);
-    await expect(page.getByRole('listitem', { name: 'The groove' })).toBeVisible();
+    await expect(page.getByRole('listitem', { name: 'Groove' })).toBeVisible();
     for (const button of await page.getByRole('main').getByRole('button').all()) {
       const box = await button.boundingBox();
       expect(box?.height ?? 44).toBeGreaterThanOrEqual(43.9);
@@ -195,7 +195,7 @@ test('on paper stands what is recorded, by day, without what is pressed', async 
   await openJob(page, 'to-close', 'check');
   await expect(page.getByText('Rest voltage: ', { exact: false }).first()).toBeVisible();
   await expect(page.getByRole('button', { name: 'Record' })).toHaveCount(0);
-  await expect(page.getByRole('combobox', { name: /^Also to record/ })).toHaveCount(0);
+  await expect(page.getByRole('combobox', { name: /^More to record/ })).toHaveCount(0);
   expect(await page.evaluate(() => getComputedStyle(document.body).color)).toBe('rgb(34, 37, 43)');
 });
 

@@ -129,7 +129,7 @@ test('a back nobody knows is measured with the caliper; the drawing and the sett
   bench: page,
 }) => {
   await toOpen(page, await takenIn(page, 'unmarked'));
-  const form = card(page, 'The back, measured');
+  const form = card(page, 'Case back, measured');
   await expect(lampOf(page)).toContainText('The kind of back is not recorded yet');
   await expect(order(page)).not.toContainText('Lift the back');
   await form.getByLabel('Kind of back').selectOption('screwed, notched');
@@ -165,7 +165,7 @@ test('a back nobody knows is measured with the caliper; the drawing and the sett
   await form.getByRole('textbox', { name: 'Width of a notch', exact: true }).fill('2.6');
   await form.getByRole('button', { name: 'Record' }).click();
   await expect(form).toContainText('Back measured: screwed, notched, 5 notches');
-  await lampOf(page).getByText('Why no other way').click();
+  await lampOf(page).getByText('Other ways, and why not').click();
   await expect(lampOf(page)).toContainText('off centre: tips and slips');
   await expectAccessible(page, 'a measured back');
 
@@ -183,27 +183,27 @@ test('a back nobody knows is measured with the caliper; the drawing and the sett
 test('the drawing is calibrated once and then stands to size', async ({ bench: page }) => {
   await openJob(page, 'just-arrived', 'open');
   const drawing = page.getByRole('img', { name: /^The case from behind/ });
-  await page.getByRole('button', { name: 'To size, to hold the watch against' }).click();
+  await page.getByRole('button', { name: 'Actual size' }).click();
   const dialog = page.getByRole('dialog', { name: 'Drawings to size on this screen' });
   await expect(dialog.getByRole('img', { name: 'A bar of 85.6 mm' })).toBeVisible();
   await dialog.getByRole('slider', { name: 'Length of the bar' }).focus();
   await page.keyboard.press('Home');
   for (let press = 0; press < 3; press += 1) await page.keyboard.press('PageUp');
   await expectAccessible(page, 'calibrating');
-  const perMm = Number((await dialog.getByText('px a millimetre').textContent())?.split(' ')[0]);
-  await dialog.getByRole('button', { name: 'It is as long as the card' }).click();
+  const perMm = Number((await dialog.getByText('pixels per millimetre').textContent())?.split(' ')[0]);
+  await dialog.getByRole('button', { name: 'Save scale' }).click();
   // The back of this case is 32.8 mm across, drawn with 5 mm round it.
   const wide = (await drawing.boundingBox())?.width ?? 0;
   expect(Math.abs(wide - (32.8 + 10) * perMm)).toBeLessThan(1);
   await page.reload();
-  await page.getByRole('button', { name: 'To size, to hold the watch against' }).click();
+  await page.getByRole('button', { name: 'Actual size' }).click();
   await expect(dialog).toHaveCount(0);
   expect(Math.abs(((await drawing.boundingBox())?.width ?? 0) - wide)).toBeLessThan(1);
 });
 
 test('where nothing of the shop opens it: refer, or buy, and whether that pays', async ({ bench: page }) => {
   await toOpen(page, await takenIn(page, 'unmarked'));
-  const form = card(page, 'The back, measured');
+  const form = card(page, 'Case back, measured');
   await form.getByLabel('Kind of back').selectOption('screwed, patterned');
   await form.getByRole('textbox', { name: 'Flats', exact: true }).fill('12');
   await form.getByRole('textbox', { name: 'Across the flats', exact: true }).fill('31.9');
@@ -211,7 +211,7 @@ test('where nothing of the shop opens it: refer, or buy, and whether that pays',
   await form.getByLabel('Form of the teeth').selectOption('flat facets');
   await expect(lampOf(page)).toContainText('No die of this shop');
   await expect(lampOf(page)).toContainText(
-    'die 12/31.5, is 0.4 mm too small across the flats. Never the nearest.',
+    'die 12/31.5, is 0.4 mm too small across the flats. Do not use the nearest size.',
   );
   await expect(lampOf(page)).toContainText('a die of 12 flats, 31.9 mm across');
   await expect(order(page)).toContainText('Stop: refer the watch, or buy the tool');
@@ -232,8 +232,8 @@ test('steps are ticked one by one; a part lost adds its proof, its order and its
   await order(page).getByRole('checkbox', { name: 'Undo 4 screws crosswise: done' }).check();
   await expect(tray(page)).toContainText('4 × screw, 1 to 4, clockwise from 12, seen from behind');
   await order(page).getByRole('checkbox', { name: 'Lift the plate level: done' }).check();
-  await alsoRecord(page, 'A part comes off');
-  const off = card(page, 'A part comes off');
+  await alsoRecord(page, 'Part removed');
+  const off = card(page, 'Part removed');
   await off.getByLabel('Part', { exact: true }).selectOption('buzzer spring');
   await off.getByLabel('Where it sat').fill('beneath the plate, upright');
   // Another bench lays a part on the tray meanwhile: what is typed here stays.
@@ -247,8 +247,8 @@ test('steps are ticked one by one; a part lost adds its proof, its order and its
   await expect(tray(page)).toContainText('insulator, in the well');
   await off.getByLabel('Photo or file to keep').setInputFiles(MOVEMENT);
   await expect(off.getByRole('img', { name: 'movement.png' })).toBeVisible();
-  await off.getByRole('button', { name: 'Lay it on the tray' }).click();
-  await expect(tray(page)).toContainText('serves alarm');
+  await off.getByRole('button', { name: 'Add to tray' }).click();
+  await expect(tray(page)).toContainText('used for: alarm');
   await expect(tray(page).getByRole('img', { name: 'movement.png' })).toBeVisible();
   await tray(page)
     .getByRole('button', { name: '4 × screw, 1 to 4, clockwise from 12, seen from behind: place, photo' })
@@ -264,7 +264,7 @@ test('steps are ticked one by one; a part lost adds its proof, its order and its
   await expect(lampOf(page)).toContainText('Lost and not ordered: buzzer spring.');
   await expect(lampOf(page)).toContainText('alarm heard, since the buzzer spring was lost');
   await goTo(page, `/jobs/${id}/open`);
-  await tray(page).getByRole('button', { name: 'Put it on the parts request' }).click();
+  await tray(page).getByRole('button', { name: 'Add to the parts request' }).click();
   await expect(tray(page)).not.toContainText('to be ordered');
   await tray(page)
     .getByRole('button', { name: /^All 4 back in place/ })
@@ -281,7 +281,7 @@ test('photographs are added, pasted and marked, and stand beside what this shop 
   await toOpen(page, id);
   await alsoRecord(page, 'As found, before anything is touched');
   const found = card(page, 'As found, before anything is touched');
-  await found.getByRole('button', { name: 'From the camera' }).click();
+  await found.getByRole('button', { name: 'Take a photo' }).click();
   await expect(found.getByRole('img')).toHaveCount(1);
   const bytes = readFileSync(join('src', 'server', 'devices', 'drivers', 'pictures', 'back.png')).toString(
     'base64',
@@ -325,11 +325,11 @@ test('photographs are added, pasted and marked, and stand beside what this shop 
   await goTo(page, `/jobs/${id}/seal`);
   const beside = page.getByRole('region', { name: 'Photographs' });
   await expect(beside).toContainText('1 ○ tool mark, an earlier hand: beside the notch');
-  const asClosed = card(page, 'As it is closed');
-  await asClosed.getByRole('button', { name: 'From the camera' }).click();
+  const asClosed = card(page, 'Closing check');
+  await asClosed.getByRole('button', { name: 'Take a photo' }).click();
   await asClosed.getByLabel('Changes made here').fill('contact straightened');
   await asClosed.getByRole('button', { name: 'Record' }).click();
-  await expect(stands(page, 'As it is closed')).toContainText('As it is closed: contact straightened');
+  await expect(stands(page, 'Closing check')).toContainText('Closing check: contact straightened');
   // Before and now are zoomed and moved together, by buttons, keys and wheel.
   const views = beside.locator('.react-transform-component');
   const placesOf = () => views.evaluateAll((all) => all.map((one) => (one as HTMLElement).style.transform));
@@ -373,7 +373,7 @@ test('a second watch opened beside one with a serial in its back: warned, and bo
   // A window of its own loads the whole application anew, beside everything else that runs.
   await expect(lampOf(other)).toBeVisible({ timeout: 60_000 });
   await expect(lampOf(other)).toContainText('One open at a time');
-  await expect(lampOf(other)).toContainText('with serial 55-120 inside its back');
+  await expect(lampOf(other)).toContainText('with serial 55-120 inside the back');
   await expect(order(other)).toBeVisible();
   await openedFreely(other);
   await expect(caseBack(other)).not.toContainText('waiting to be saved');
@@ -382,7 +382,7 @@ test('a second watch opened beside one with a serial in its back: warned, and bo
   await paired.getByLabel('Serial in the back').fill('55120');
   await paired.getByRole('button', { name: 'Record' }).click();
   await expect(lampOf(other)).toContainText('Exchanged');
-  await expect(lampOf(other)).toContainText('the two are exchanged. Open both again.');
+  await expect(lampOf(other)).toContainText('the two backs are exchanged. Open both watches again.');
   await other.close();
 
   await goTo(page, `/jobs/${a}/seal`);
@@ -410,7 +410,7 @@ test('the tools page: what each served, a new one entered, contradictions refuse
   await expect(wrenches.getByRole('row', { name: /hand wrench, three jaws/ })).toContainText(/\d+, last/);
   await expect(wrenches.getByRole('row', { name: /hand wrench, three jaws/ })).toContainText('EUR earned');
   await lampOf(page).getByLabel('The tool costs, EUR').fill('145');
-  await lampOf(page).getByLabel('Jobs a month that want it').fill('2');
+  await lampOf(page).getByLabel('Jobs per month that need it').fill('2');
   await expect(lampOf(page)).toContainText('After 25 jobs');
   await expectAccessible(page, 'tools');
 
@@ -424,15 +424,15 @@ test('the tools page: what each served, a new one entered, contradictions refuse
   await form.getByRole('textbox', { name: 'Rear jaw from', exact: true }).fill('10');
   await form.getByRole('textbox', { name: 'Rear jaw to', exact: true }).fill('44');
   await form.getByLabel('Jaw widths, mm').fill('2.4 3');
-  await form.getByRole('button', { name: 'Write it into the book' }).click();
-  await expect(form).toContainText('The jaws open from 40 mm to 20 mm: the travel ends before it begins.');
+  await form.getByRole('button', { name: 'Save to book' }).click();
+  await expect(form).toContainText('The jaws open from 40 mm to 20 mm: the maximum is below the minimum.');
   await form.getByRole('textbox', { name: 'Jaws open from', exact: true }).fill('20');
   await form.getByRole('textbox', { name: 'Jaws open to', exact: true }).fill('50');
-  await form.getByRole('button', { name: 'Write it into the book' }).click();
+  await form.getByRole('button', { name: 'Save to book' }).click();
   await expect(page.getByRole('heading', { name: 'wide wrench' })).toBeVisible();
 
   await goTo(page, '/tools');
-  await page.getByRole('button', { name: 'CSV out and in: Screwdrivers' }).click();
+  await page.getByRole('button', { name: 'CSV export and import: Screwdrivers' }).click();
   await page.getByLabel('CSV file for drivers').setInputFiles({
     name: 'drivers.csv',
     mimeType: 'text/csv',
@@ -441,6 +441,6 @@ test('the tools page: what each served, a new one entered, contradictions refuse
     ),
   });
   await expect(page.getByText('It would add 1')).toBeVisible();
-  await page.getByRole('button', { name: 'Change the book so' }).click();
+  await page.getByRole('button', { name: 'Apply changes' }).click();
   await expect(page.getByRole('row', { name: /screwdriver 2.5/ })).toBeVisible();
 });

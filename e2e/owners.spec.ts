@@ -10,12 +10,12 @@ test('an owner’s details are put right by two hands at once, and a third says 
   ).json()) as JobResource;
   const path = `/customers/${customer?.id}`;
   await page.goto(path);
-  const form = page.getByRole('region', { name: 'How to reach them' });
-  await form.getByRole('button', { name: 'Put right' }).click();
+  const form = page.getByRole('region', { name: 'Contact' });
+  await form.getByRole('button', { name: 'Correct' }).click();
   const other = await context.newPage();
   await other.goto(path);
-  const there = other.getByRole('region', { name: 'How to reach them' });
-  await there.getByRole('button', { name: 'Put right' }).click();
+  const there = other.getByRole('region', { name: 'Contact' });
+  await there.getByRole('button', { name: 'Correct' }).click();
   await there.getByLabel('Phone').fill('0555 0300');
   await there.getByLabel('Phone').press('Enter');
   await expect(there).toContainText('0555 0300');
@@ -26,7 +26,7 @@ test('an owner’s details are put right by two hands at once, and a third says 
   await expect(form).toContainText('E-mail: an address');
   await form.getByLabel('E-mail').fill('');
   await form.getByRole('button', { name: 'Record' }).click();
-  const disagreement = page.getByRole('region', { name: 'Details that disagree' });
+  const disagreement = page.getByRole('region', { name: 'Conflicting details' });
   await expect(disagreement).toContainText('2 hands put this owner right at once');
   await expectAccessible(page, 'an owner in dispute');
   await disagreement.getByRole('button', { name: /0555 0300/ }).click();
@@ -47,7 +47,7 @@ test('what is typed over an owner found again is told to put them right, or begi
   await expect(answer).toHaveCount(0);
   await owner.fill('Somebody Else');
   await expect(answer).toBeVisible();
-  await page.getByRole('button', { name: 'It is another person' }).click();
+  await page.getByRole('button', { name: 'This is another person' }).click();
   await expect(answer).toHaveCount(0);
   await expect(page.getByRole('radiogroup', { name: 'Which watch?' })).toHaveCount(0);
 });

@@ -44,8 +44,8 @@ test('a flattened ring is worked back to what it was, and the new one is chosen 
 }) => {
   const id = await lyingOpen(page, 'C2140-3', 'snap-on');
   await goTo(page, `/jobs/${id}/seal`);
-  await alsoRecord(page, 'The groove');
-  const groove = card(page, 'The groove');
+  await alsoRecord(page, 'Groove');
+  const groove = card(page, 'Groove');
   await groove.getByRole('radio', { name: 'Inner wall' }).check();
   await typeInto(groove, {
     'Inner diameter of the groove': '31',
@@ -54,21 +54,21 @@ test('a flattened ring is worked back to what it was, and the new one is chosen 
     'Step of the back': '0',
   });
   await groove.getByRole('button', { name: 'Record' }).click();
-  await expect(groove).toContainText('it is inside out. Measure both again.');
+  await expect(groove).toContainText('so they were probably swapped. Measure both again.');
   await groove.getByLabel('Outer diameter of the groove', { exact: true }).fill('32.9');
   // The lamp thinks along before anything is recorded.
   await expect(lamp(page)).toContainText('30.5 × 0.70 fits');
   await groove.getByRole('button', { name: 'Record' }).click();
-  await expect(stands(page, 'The groove')).toContainText('groove 31 to 32.9 mm', { ignoreCase: true });
-  await alsoRecord(page, 'The old ring, measured');
-  const old = card(page, 'The old ring, measured');
+  await expect(stands(page, 'Groove')).toContainText('groove 31 to 32.9 mm', { ignoreCase: true });
+  await alsoRecord(page, 'Old ring, measured');
+  const old = card(page, 'Old ring, measured');
   await typeInto(old, { 'Ring height': '0.77', 'Ring width': '0.60' });
   await old.getByRole('button', { name: 'Record' }).click();
   await expect(old).toContainText('Did you swap the two?');
   await typeInto(old, { 'Ring height': '0.60', 'Ring width': '0.77' });
   await old.getByLabel('Profile').selectOption('round');
   await old.getByRole('button', { name: 'Record' }).click();
-  await expect(lamp(page)).toContainText('67 % of its squeeze has stayed in it, within 53 % to 81 %');
+  await expect(lamp(page)).toContainText('67 % of its squeeze is permanent, between 53 % to 81 %');
   await expect(lamp(page)).toContainText('the likeliest first: 0.70');
   await expect(lamp(page).getByRole('img', { name: /30\.5 × 0\.70 in section/ })).toBeVisible();
   await expectAccessible(page, 'a ring chosen');
@@ -84,7 +84,7 @@ test('a flattened ring is worked back to what it was, and the new one is chosen 
 test('of a watch nobody opened nothing is said of closing', async ({ bench: page }) => {
   const id = await takenIn(page, 'ZZ 4711', { service: 'cell and reseal' });
   await goTo(page, `/jobs/${id}/seal`);
-  await expect(lamp(page)).toContainText('Nobody said yet how it opens.');
+  await expect(lamp(page)).toContainText('The kind of back is not recorded yet.');
   await expect(lamp(page)).not.toContainText('Thumbs first');
   await expect(plan(page)).toHaveCount(0);
 });
@@ -106,7 +106,7 @@ test('a ring is reused against the advice only with its reason, and that stands 
   await gasket.getByLabel('Reason for not following the advice').fill('part ordered, owner agrees');
   await gasket.getByRole('button', { name: 'Record' }).click();
   await expect(stands(page, 'Gasket')).toContainText('Gasket reused');
-  await expect(lamp(page)).toContainText('Recorded otherwise: part ordered, owner agrees');
+  await expect(lamp(page)).toContainText('Decided differently: part ordered, owner agrees');
 });
 
 test('a plate comes down on its four screws crosswise in rounds, each part back where it was', async ({
@@ -126,8 +126,8 @@ test('a plate comes down on its four screws crosswise in rounds, each part back 
   // Where it sat is not noted: a placeholder is no place, and its step waits.
   await expect(plan(page)).toContainText('First note where it was: insulator, which way up.');
   await expect(done(page, 'Insulator back: done')).toBeDisabled();
-  await page.getByRole('form', { name: 'Where it sat, to be noted' }).getByRole('textbox').fill('print up');
-  await page.getByRole('form', { name: 'Where it sat, to be noted' }).getByRole('button').click();
+  await page.getByRole('form', { name: 'Position not recorded yet' }).getByRole('textbox').fill('print up');
+  await page.getByRole('form', { name: 'Position not recorded yet' }).getByRole('button').click();
   await done(page, /^Insulator back: which way up: print up: done/).check();
   await done(page, 'Set the plate on level: done').check();
   await done(page, 'Put all 4 screws in without tightening: done').check();
@@ -203,6 +203,6 @@ test('the assortment stands by size with where each is used, and what runs low i
   await rings.getByRole('link', { name: 'Order 29.0 × 0.80' }).click();
   await expect(page.getByLabel('Cell or ring 1')).toHaveValue('29.0 × 0.80');
   await expect(page.getByText('A ring 29 mm inside, 0.8 mm thick: seals', { exact: false })).toBeVisible();
-  await page.getByRole('button', { name: 'Send the order' }).click();
-  await expect(page.getByText('The supplier took the order.')).toBeVisible();
+  await page.getByRole('button', { name: 'Send order' }).click();
+  await expect(page.getByText('The supplier accepted the order.')).toBeVisible();
 });

@@ -34,7 +34,7 @@ async function takeIn(
   if (given.since !== undefined) await page.getByLabel('Stopped since').fill(given.since);
   await page.getByRole('radio', { name: given.service, exact: true }).check();
   if (given.consent !== false) await page.getByRole('checkbox', { name: 'The owner agrees to them' }).check();
-  await page.getByRole('button', { name: 'Take it in' }).click();
+  await page.getByRole('button', { name: 'Take in' }).click();
   await expect(page.getByRole('region', { name: 'Ticket and label' })).toBeVisible();
 }
 
@@ -130,8 +130,8 @@ test('reseal and test: the same cell goes back, the tester runs, and the slip cl
     service: 'Reseal and test',
     complaint: 'Fog under the crystal',
   });
-  await card(page, 'How it is worn').getByRole('checkbox', { name: 'Swimming' }).check();
-  await record(page, 'How it is worn');
+  await card(page, 'Use and exposure to water').getByRole('checkbox', { name: 'Swimming' }).check();
+  await record(page, 'Use and exposure to water');
   await openBack(page);
   await toStage(page, 'Cell');
   await page.getByLabel('Marking of the old cell').fill('377');
@@ -271,7 +271,7 @@ test('light-charged, from complaint to hand-back: charged before it is condemned
     service: 'Recharge or new accumulator',
     since: '2025-03',
   });
-  await expect(stands(page, 'Since when it stands')).toContainText('Stopped since 2025-03');
+  await expect(stands(page, 'When it stopped')).toContainText('Stopped since 2025-03');
   const id = /jobs\/([^/]+)/.exec(page.url())?.[1] ?? '';
   await identify(page, 'V-210S', 'V-210S');
   await toStage(page, 'Cell');
@@ -307,7 +307,7 @@ test('light-charged, from complaint to hand-back: charged before it is condemned
     /Hand back: (.*?), between/.exec((await lamp.textContent()) ?? '')?.[1] ?? 'none';
   const before = await readyAt();
   expect(before).not.toBe('none');
-  await card(page, 'Looked at under the light').getByRole('button', { name: 'Steps normally' }).click();
+  await card(page, 'Check under the light').getByRole('button', { name: 'Steps normally' }).click();
   await expect.poll(readyAt).not.toBe(before);
   const minutes = (answer: string): number => Date.parse(`${answer.replace(/^\w+ /, '2026 ')} UTC`);
   expect(minutes(await readyAt())).toBeLessThan(minutes(before));
@@ -355,7 +355,7 @@ test('diagnose: a finding, a leak on the layout with a photograph, an agreement,
   await leak.getByRole('radio', { name: 'Crust' }).check();
   await leak.getByRole('img', { name: /Layout of QB 15-1/ }).click({ position: { x: 70, y: 80 } });
   await expect(leak.getByRole('textbox', { name: 'To 3 o’clock' })).not.toHaveValue('');
-  await leak.getByRole('button', { name: 'From the camera' }).click();
+  await leak.getByRole('button', { name: 'Take a photo' }).click();
   await expect(leak.getByRole('img', { name: 'movement.png' })).toBeVisible();
   await leak.getByRole('button', { name: 'Record', exact: true }).click();
   const noted = card(page, 'Leakage 1');
@@ -372,21 +372,21 @@ test('diagnose: a finding, a leak on the layout with a photograph, an agreement,
   await toStage(page, 'Set and prove');
   await record(page, 'Crown, bezel and bracelet');
   await toStage(page, 'Hand back');
-  await alsoRecord(page, 'Charge something else');
-  await card(page, 'Charge something else').getByLabel('Price').fill('45');
-  await card(page, 'Charge something else').getByLabel('Reason').fill('contacts cleaned');
-  await record(page, 'Charge something else');
+  await alsoRecord(page, 'Change price');
+  await card(page, 'Change price').getByLabel('Price').fill('45');
+  await card(page, 'Change price').getByLabel('Reason').fill('contacts cleaned');
+  await record(page, 'Change price');
   await expect(card(page, 'Signature')).toContainText('45.00 EUR is charged and 18.00 EUR was agreed');
   await expect(page.getByRole('button', { name: 'Sign as EV' })).toBeDisabled();
   await toStage(page, 'Arrive');
-  await alsoRecord(page, 'A later agreement');
-  const agreed = card(page, 'Agreed later');
+  await alsoRecord(page, 'Later agreement');
+  const agreed = card(page, 'Later agreement');
   await agreed.getByLabel('What was agreed').fill('contacts cleaned');
   await agreed.getByLabel('Maximum price').fill('50');
   await agreed.getByLabel('Agreed with').fill('the owner');
   await agreed.getByRole('radio', { name: 'By phone' }).check();
   await agreed.getByRole('button', { name: 'Record', exact: true }).click();
-  await expect(card(page, 'Agreed later 1')).toContainText('up to 50.00');
+  await expect(card(page, 'Later agreement 1')).toContainText('up to 50.00');
   await sign(page);
   await expect(slip(page)).toContainText('Finding: electrolyte or damp on the circuit. Next: new circuit.');
   await expect(slip(page)).toContainText('45.00 EUR');
@@ -414,7 +414,7 @@ test('refer: asks where it went and why, and ends there', async ({ rack: page })
   await expect(slip(page)).toContainText('0.00 EUR');
 });
 
-test('a watch closed for the time being opens the job that waits for its part, and two watches share a visit', async ({
+test('a watch closed for the time being opens the job that next: its part, and two watches share a visit', async ({
   rack: page,
 }) => {
   await takeIn(page, { owner: 'Asta Quaywood', reference: 'C2210-1', service: 'Cell only' });
@@ -424,26 +424,26 @@ test('a watch closed for the time being opens the job that waits for its part, a
   await mark.getByRole('radio', { name: 'Back' }).check();
   await mark.getByLabel('Kind of mark').selectOption('original film');
   await mark.getByRole('radio', { name: 'Keep' }).check();
-  await mark.getByRole('button', { name: 'Mark it' }).click();
+  await mark.getByRole('button', { name: 'Record mark' }).click();
   await expect(card(page, 'Mark on arrival 1')).toContainText('original film, keep it');
   await expect(page.getByRole('complementary', { name: 'Lamp' })).toContainText('Original film: it stays on');
   // Its ring is not in stock: what lacks stands on the request already.
   await expect(page.getByRole('complementary', { name: 'Lamp' })).toContainText('1 to order');
   await expect(card(page, 'Parts requested').getByLabel('Part 1')).toHaveValue('gasket 29.0 × 0.80');
   await card(page, 'Parts requested').getByLabel('Expected on').fill('2026-03-20');
-  await record(page, 'Parts requested', 'Request them');
+  await record(page, 'Parts requested', 'Record request');
   await expect(
     page.getByRole('navigation', { name: 'Rack' }).getByRole('link', { name: new RegExp(first) }),
-  ).toContainText('waits for gasket 29.0 × 0.80, expected 20 March 2026');
+  ).toContainText('next: gasket 29.0 × 0.80, expected 20 March 2026');
   // Nobody is told an hour at which nothing can be done.
-  await page.getByRole('button', { name: /^Promise it for Sat 21 Mar/ }).click();
+  await page.getByRole('button', { name: /^Change promise to Sat 21 Mar/ }).click();
   await expect(card(page, 'Promise')).toContainText('Promised for Sat 21 Mar');
-  await page.getByRole('link', { name: 'Another watch of this visit' }).click();
+  await page.getByRole('link', { name: 'Add another watch of this visit' }).click();
   await expect(page.getByText(`Another watch of the visit of ${first}.`)).toBeVisible();
   await expect(page.getByRole('combobox', { name: 'Owner' })).toHaveValue('Asta Quaywood');
   await page.getByRole('checkbox', { name: 'Stopped' }).check();
   await page.getByRole('checkbox', { name: 'The owner agrees to them' }).check();
-  await page.getByRole('button', { name: 'Take it in' }).click();
+  await page.getByRole('button', { name: 'Take in' }).click();
   await page.getByRole('region', { name: 'Visit' }).getByRole('link', { name: first }).click();
   await openBack(page);
   await toStage(page, 'Seal and close');
@@ -452,7 +452,7 @@ test('a watch closed for the time being opens the job that waits for its part, a
     .getByRole('checkbox', { name: /Temporary closing/ })
     .check();
   await record(page, 'Closed');
-  const follow = page.getByText(/waits for the\s+part/).getByRole('link');
+  const follow = page.getByText(/next: the\s+part/).getByRole('link');
   await expect(follow).toBeVisible();
   await follow.click();
   await expect(page.getByRole('region', { name: 'Visit' })).toContainText('for its interim closing');

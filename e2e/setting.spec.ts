@@ -17,7 +17,7 @@ test('the way to the time of the shop is worked out from what the watch shows, b
 }) => {
   await openJob(page, 'to-set-and-prove', 'set');
   const lamp = page.getByRole('complementary', { name: 'Lamp' });
-  const shows = card(page, 'What it shows now');
+  const shows = card(page, 'Display now');
   await shows.getByLabel('The hands').fill('9:42');
   await shows.getByLabel('Date', { exact: true }).fill('7');
   await shows.getByLabel('Day', { exact: true }).selectOption('Saturday');
@@ -26,21 +26,21 @@ test('the way to the time of the shop is worked out from what the watch shows, b
   await expect(lamp).toContainText('Look again');
   await expect(lamp).toContainText('1. Turn the hands forwards until the date jumps: that is midnight.');
   await expect(lamp).toContainText('Read day and date again and enter them here');
-  await shows.getByLabel('Half of the day').selectOption('A.m.');
+  await shows.getByLabel('AM or PM').selectOption('A.m.');
   // Tuesday 17 March: ten dates on and three days on, by ten midnights.
-  await expect(lamp).toContainText('Set it so, to Tuesday 17');
+  await expect(lamp).toContainText('Setting, to Tuesday 17');
   await expect(lamp).toContainText('10 midnights');
   await shows.getByLabel('Day', { exact: true }).selectOption('Sunday');
   await expect(lamp).toContainText(/\d+ midnights: that is long, and the only way without a quick-set/);
   // A ring with two languages, and a day that has no quick-set.
-  await shows.getByLabel('Its day ring').selectOption('two, the first shows');
+  await shows.getByLabel('Day ring').selectOption('two, the first shows');
   await shows.getByLabel('Language wanted').selectOption('the second');
   await shows.getByRole('radio', { name: 'Date only' }).check();
   await expect(lamp).toContainText('Language out of reach');
   await shows.getByRole('radio', { name: 'Date and day' }).check();
   await expect(lamp).toContainText('Quick-set the day to Tuesday, in the second language.');
   await expect(lamp).toContainText('Quick-set the date to 17.');
-  await shows.getByLabel('Half of the day').selectOption('not known');
+  await shows.getByLabel('AM or PM').selectOption('not known');
   await expect(lamp).toContainText('Turn the hands forwards to 06:00.');
   await expectAccessible(page, 'the way of setting');
 });
@@ -53,9 +53,9 @@ test('day and date without a quick-set, and the hours of the calibre’s own cha
   await openJob(page, 'to-set-and-prove', 'set');
   // The book has this calibre’s change-over until 04:20.
   await expect(lampOf(page)).toContainText('outside 20:00–04:20');
-  const shows = card(page, 'What it shows now');
+  const shows = card(page, 'Display now');
   await shows.getByLabel('The hands').fill('9:42');
-  await shows.getByLabel('Half of the day').selectOption('A.m.');
+  await shows.getByLabel('AM or PM').selectOption('A.m.');
   await shows.getByLabel('Date', { exact: true }).fill('16');
   await shows.getByLabel('Day', { exact: true }).selectOption('Monday');
   await shows.getByRole('radio', { name: 'None' }).check();
@@ -74,14 +74,14 @@ test('the crown goes home on the full minute by a countdown, and the way is work
   const at = (await countdown.textContent())?.match(/Hands on (\d\d:\d\d)/)?.[1] ?? '';
   await countdown.getByRole('button', { name: 'A minute later' }).click();
   await expect(countdown).not.toContainText(`Hands on ${at}`);
-  const shows = card(page, 'What it shows now');
+  const shows = card(page, 'Display now');
   await shows.getByLabel('The hands').fill('9:30');
   await shows.getByLabel('Date', { exact: true }).fill('17');
   // A watch that has a day is not set before the day is said.
-  await expect(lampOf(page)).not.toContainText('Set it so, to');
+  await expect(lampOf(page)).not.toContainText('Setting, to');
   await shows.getByLabel('Day', { exact: true }).selectOption('Tuesday');
   const later = (await countdown.textContent())?.match(/Hands on (\d\d:\d\d)/)?.[1] ?? 'none';
-  await expect(lampOf(page)).toContainText(`Set it so, to Tuesday 17, ${later}`);
+  await expect(lampOf(page)).toContainText(`Setting, to Tuesday 17, ${later}`);
   await expectAccessible(page, 'the countdown');
   await countdown.getByRole('button', { name: 'Stop' }).click();
   await expect(countdown).toHaveCount(0);
@@ -91,7 +91,7 @@ test('a watch is watched by its own step, stands in the running rack, and hands 
   rack: page,
 }) => {
   await goTo(page, '/running');
-  const rack = page.getByRole('region', { name: 'What runs' });
+  const rack = page.getByRole('region', { name: 'Watches running' });
   const watched = rack.getByRole('row').filter({ hasText: 'that it runs' });
   // Steps every 20 s: two minutes from its beginning at 09:39.
   await expect(watched).toContainText('Tue 09:41:00');
@@ -168,10 +168,8 @@ test('a light that fails sends the watch back to stage 5, until it works or goes
     .check();
   await functions.getByRole('button', { name: 'Record the correction' }).click();
   await expect(lampOf(page)).toContainText('Light does not work: back to stage 5, cell');
-  // The envelope waits for it there.
-  await expect(
-    page.getByRole('link', { name: new RegExp('waits for Cell: light does not work') }),
-  ).toBeVisible();
+  // The envelope next: it there.
+  await expect(page.getByRole('link', { name: new RegExp('next: Cell: light does not work') })).toBeVisible();
   await lampOf(page).getByRole('link', { name: 'stage 5, cell' }).click();
   await expect(page).toHaveURL(/\/cell$/);
   await expect(lampOf(page)).toContainText('Light does not work');
@@ -184,8 +182,8 @@ test('a light that fails sends the watch back to stage 5, until it works or goes
   );
   await expect(page.getByRole('button', { name: 'Sign as EV' })).toBeDisabled();
   await page.keyboard.press('8');
-  // Mended and tried once more it is proved; the first proof stands in the logbook.
-  const again = card(page, 'Functions, tried once more');
+  // Repaired and tried once more it is proved; the first proof stands in the logbook.
+  const again = card(page, 'Functions, checked again');
   for (const name of ['digital display', 'light', 'alarm', 'date', 'day', 'reset contact joined'])
     await again
       .getByRole('radiogroup', { name, exact: true })
@@ -203,7 +201,7 @@ test('a light that fails sends the watch back to stage 5, until it works or goes
     .check();
   await functions.getByLabel('Reason for handing it back with a fault').fill('the owner wants no repair');
   await functions.getByRole('button', { name: 'Record the correction' }).click();
-  await expect(lampOf(page)).toContainText('handed back so: the owner wants no repair');
+  await expect(lampOf(page)).toContainText('handed back with this fault: the owner wants no repair');
   await page.keyboard.press('9');
   await expect(page.getByRole('region', { name: 'Record for the owner' })).toContainText(
     'Does not work: light (the owner wants no repair).',
@@ -213,7 +211,7 @@ test('a light that fails sends the watch back to stage 5, until it works or goes
 test('what was proved before the closing is shown as such, and asked again', async ({ bench: page }) => {
   await openJob(page, 'to-close', 'seal');
   await expect(lampOf(page)).toContainText('Before it is closed it is seen running');
-  await lampOf(page).getByRole('link', { name: 'Watch it now' }).click();
+  await lampOf(page).getByRole('link', { name: 'Watch it run now' }).click();
   await expect(page).toHaveURL(/\/set$/);
   const ends = card(page, 'Seen at the end');
   await ends.getByRole('radio', { name: 'It still runs' }).check();
@@ -231,7 +229,7 @@ test('what was proved before the closing is shown as such, and asked again', asy
   await expect(card(page, 'Watched by the clock')).toContainText('Before it was closed: watched to the end');
   const runs = card(page, 'Does it run?');
   await runs.getByLabel('Watched for').fill('30');
-  await runs.getByRole('radio', { name: 'It runs by its own step' }).check();
+  await runs.getByRole('radio', { name: 'It runs' }).check();
   await runs.getByRole('button', { name: 'Record' }).click();
   await expect(lampOf(page)).toContainText('Watched too briefly');
 });

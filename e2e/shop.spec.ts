@@ -34,10 +34,10 @@ test.describe('a brand-new shop', () => {
     const who = page.getByRole('dialog', { name: 'Who is at the bench?' });
     await who.getByLabel('Name').fill('Una Saltmere');
     await who.getByLabel('Initials').fill('toolong');
-    await who.getByRole('button', { name: 'Add to the list' }).click();
+    await who.getByRole('button', { name: 'Add technician' }).click();
     await expect(who).toContainText('Initials: at most 4 characters');
     await who.getByLabel('Initials').fill('us');
-    await who.getByRole('button', { name: 'Add to the list' }).click();
+    await who.getByRole('button', { name: 'Add technician' }).click();
     await expect(who).toHaveCount(0);
     await expect(page.getByRole('navigation', { name: 'Rack' })).toContainText('No watch is waiting');
     await expectAccessible(page, 'empty rack');
@@ -58,12 +58,12 @@ test.describe('a brand-new shop', () => {
     await page.getByRole('combobox', { name: 'Owner' }).fill('Anders Pellwick');
     await page.getByRole('checkbox', { name: 'Stopped' }).check();
     await page.getByRole('checkbox', { name: 'The owner agrees to them' }).check();
-    await page.getByRole('button', { name: 'Take it in' }).click();
+    await page.getByRole('button', { name: 'Take in' }).click();
     await expect(page.getByRole('img', { name: 'Barcode of ticket T0001-8' })).toBeVisible();
     await page.keyboard.press('3');
     const hand = page.getByRole('region', { name: 'Picked by hand' });
     await hand.getByRole('combobox', { name: 'Calibre' }).fill('ZZ 12');
-    await hand.getByRole('button', { name: 'It is this one' }).click();
+    await hand.getByRole('button', { name: 'Confirm this movement' }).click();
     await expect(page.getByRole('region', { name: 'Movement', exact: true })).toContainText(
       'ZZ 12 not in the book',
     );
@@ -164,14 +164,14 @@ test('an owner is found in spite of a slip, shown with their jobs, and erased wi
   await page.getByRole('button', { name: 'Erase this person' }).click();
   await page
     .getByRole('dialog', { name: 'Erase this person?' })
-    .getByRole('button', { name: 'Leave it' })
+    .getByRole('button', { name: 'Cancel' })
     .click();
   await page.getByRole('button', { name: 'Erase this person' }).click();
   await page
     .getByRole('dialog', { name: 'Erase this person?' })
     .getByRole('button', { name: 'Erase', exact: true })
     .click();
-  await expect(page.getByRole('heading', { name: 'An owner who was erased' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Erased owner' })).toBeVisible();
   await page
     .getByRole('region', { name: 'Jobs' })
     .getByRole('link', { name: tickets.of('just-arrived') })
@@ -179,7 +179,7 @@ test('an owner is found in spite of a slip, shown with their jobs, and erased wi
   await expect(page.getByText('owner erased')).toBeVisible();
   await page.keyboard.press('/');
   await page.getByLabel(/^Ticket, owner/).fill('oystrand');
-  await expect(page.getByText('Nothing here answers to “oystrand”.')).toBeVisible();
+  await expect(page.getByText('No results for “oystrand”.')).toBeVisible();
 });
 
 test('a watch that comes back is known again: what worked last time comes first, and its page shows every visit', async ({
@@ -195,7 +195,7 @@ test('a watch that comes back is known again: what worked last time comes first,
   await expect(page.getByRole('textbox', { name: 'Serial' })).toHaveValue('4471902');
   await page.getByRole('checkbox', { name: 'Loses time' }).check();
   await page.getByRole('checkbox', { name: 'The owner agrees to them' }).check();
-  await page.getByRole('button', { name: 'Take it in' }).click();
+  await page.getByRole('button', { name: 'Take in' }).click();
   await expect(page.getByRole('img', { name: `Barcode of ticket ${tickets.next}` })).toBeVisible();
 
   await page.keyboard.press('2');
@@ -205,7 +205,7 @@ test('a watch that comes back is known again: what worked last time comes first,
   await alsoRecord(page, 'For next time');
   const note = card(page, 'For next time');
   await note.getByLabel('Note for next time').fill('the lip is worn: broad knife');
-  await note.getByRole('button', { name: 'Note it' }).click();
+  await note.getByRole('button', { name: 'Record position' }).click();
   await expect(stands(page, 'For next time 1')).toContainText('the lip is worn: broad knife');
   await page.keyboard.press('Escape');
   await page.getByRole('heading', { level: 1 }).click();
@@ -230,7 +230,7 @@ test('a watch that comes back is known again: what worked last time comes first,
 
 test('a double click reminds one owner, not the next who moves up under it', async ({ bench: page }) => {
   await goTo(page, '/');
-  const due = page.getByRole('region', { name: 'To be reminded' });
+  const due = page.getByRole('region', { name: 'Reminders due' });
   const [first, second] = [due.getByRole('listitem').first(), due.getByRole('listitem').nth(1)];
   await expect(second).toBeVisible();
   const [done, next] = [await first.getAttribute('aria-label'), await second.getAttribute('aria-label')];
@@ -246,7 +246,7 @@ test('a double click reminds one owner, not the next who moves up under it', asy
 
 test('owners whose watch is due again are reminded, once', async ({ bench: page }) => {
   await goTo(page, '/');
-  const due = page.getByRole('region', { name: 'To be reminded' });
+  const due = page.getByRole('region', { name: 'Reminders due' });
   await expect(due).toContainText('due on');
   const first = due.getByRole('listitem').first();
   const ticket = (await first.getAttribute('aria-label')) ?? '';

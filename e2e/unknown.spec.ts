@@ -18,16 +18,16 @@ test('an unknown rechargeable that does not hold its charge gets no primary cell
 
   // A print that names a primary cell contradicts it: then neither goes in.
   await recorded(page, id, 'open.print', { text: 'USE SR621SW' });
-  await expect(lamp).toContainText('They contradict each other');
+  await expect(lamp).toContainText('The evidence conflicts');
   await expect(part('Cell to fit')).toContainText('driven backwards, leaks or bursts');
   await expect(page.getByRole('button', { name: /^Fitted/ })).toHaveCount(0);
 
-  await part('What it runs from').getByRole('radio', { name: 'a primary cell' }).check();
-  await part('What it runs from').getByRole('button', { name: 'Record' }).click();
-  await expect(part('What it runs from')).toContainText('Evidence');
-  await part('What it runs from').getByLabel('Evidence').fill('no light cell, no rotor');
-  await part('What it runs from').getByRole('button', { name: 'Record' }).click();
-  await expect(part('What it runs from')).toContainText('Runs from a primary cell: no light cell, no rotor');
+  await part('Power source').getByRole('radio', { name: 'a primary cell' }).check();
+  await part('Power source').getByRole('button', { name: 'Record' }).click();
+  await expect(part('Power source')).toContainText('Evidence');
+  await part('Power source').getByLabel('Evidence').fill('no light cell, no rotor');
+  await part('Power source').getByRole('button', { name: 'Record' }).click();
+  await expect(part('Power source')).toContainText('Runs from a primary cell: no light cell, no rotor');
   await part('Cell to fit')
     .getByRole('button', { name: /^Fitted SR621SW from lot/ })
     .click();

@@ -31,15 +31,15 @@ describe('what is kept beside a job, before it is shown', () => {
   it('follows a policy that asks for another fact, though nothing was recorded since', async () => {
     const job = await counter.takeIn('a');
     const before = await onRack(job);
-    expect(before?.waitsFor).not.toContain('how it will be worn');
+    expect(before?.waitsFor).not.toContain('use and exposure to water');
     const services = {
       ...DEFAULT_POLICY.services,
       'cell only': { requires: ['arrive.watch', 'arrive.wear'], priceMinor: 1700 },
     };
     await decide({ services });
-    expect((await onRack(job))?.waitsFor).toContain('how it will be worn');
+    expect((await onRack(job))?.waitsFor).toContain('use and exposure to water');
     const { body } = await counter.get<string>('/api/lists/rack.csv');
-    expect(body).toContain('how it will be worn');
+    expect(body).toContain('use and exposure to water');
   });
 
   it('follows the light measured at a light place since the watch was laid there', async () => {
@@ -78,7 +78,7 @@ describe('what is kept beside a job, before it is shown', () => {
       'cell only': { requires: ['arrive.watch', 'arrive.wear'], priceMinor: 1700 },
     };
     await decide({ services });
-    expect((await onRack(other))?.waitsFor).toContain('how it will be worn');
+    expect((await onRack(other))?.waitsFor).toContain('use and exposure to water');
     expect(await onRack(odd)).toEqual(before);
     expect(JSON.stringify(warned.mock.calls)).toContain(odd);
     warned.mockRestore();

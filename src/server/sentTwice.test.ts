@@ -149,6 +149,6 @@ describe('a count', () => {
     await counter.post('/api/lots/count', { ...count, id: idOf('to none'), counted: 0 });
     await fit('a');
     const { status, body } = await counter.post<Problem>('/api/lots/count', { ...count, balanceSeen: 0 });
-    expect([status, body.detail]).toEqual([409, expect.stringContaining('1 more taken than it had')]);
+    expect([status, body.detail]).toEqual([409, expect.stringContaining('1 more taken than booked')]);
   });
 });

@@ -339,7 +339,7 @@ describe('orders and deliveries', () => {
     await supplierWith({ wrongPercent: 100 });
     const { note } = (await counter.post<Order>('/api/orders', order)).body;
     expect(note?.checked.map(({ verdict }) => verdict)).toEqual(['another cell', 'another cell']);
-    expect(note?.checked[1]?.reasons.join(' ')).toContain('easily mixed up');
+    expect(note?.checked[1]?.reasons.join(' ')).toContain('easily confused');
     await counter.post('/api/deliveries', {
       id: idOf('delivery'),
       supplier: order.supplier,

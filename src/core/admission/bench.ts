@@ -92,7 +92,7 @@ export const benchJudges: Judges<AtTheBench> = {
           [
             `A crown was noted at ${clockWords(at, 'the dial')}, but no crown is recorded now. Both cannot be true. Correct the wrong one.`,
           ],
-          'Look again; correct the watch as it was taken in, or say what crown it has.',
+          'Look again. Correct the intake record or the record of the crown.',
           'crown',
         )
       : null;
@@ -108,7 +108,7 @@ export const benchJudges: Judges<AtTheBench> = {
   },
   'arrive.parts-arrived': (_, { state }) =>
     state.facts.partsRequest === null
-      ? refuse(['This job waits for no parts.'], 'Record the request first.')
+      ? refuse(['This job is not waiting for parts.'], 'Record the request first.')
       : null,
   'open.back': ({ payload }, { context }) => {
     const wrench = context.catalogue.wrenches.find(({ id }) => payload.toolIds.includes(id));
@@ -126,15 +126,15 @@ export const benchJudges: Judges<AtTheBench> = {
   'seal.closed': ({ payload }, { state }) => {
     if (payload.raisedClocks.length > 0 && payload.seenFrom === null)
       return refuse(
-        ['The seam stands up somewhere, and nobody said from which side that was seen.'],
-        'Say it: from the dial or from behind.',
+        ['The seam is raised somewhere, but the side it was seen from is missing.'],
+        'Choose the side: from the dial or from behind.',
         'seenFrom',
       );
     const unnoted = positionsToNote(state.facts);
     return unnoted.length > 0
       ? refuse(
-          unnoted.map(({ off }) => `Where it sat was to be noted: ${partInWords(off.payload)}.`),
-          'Note it at the parts tray; where nobody can tell any more, note that.',
+          unnoted.map(({ off }) => `The position of this part is not recorded: ${partInWords(off.payload)}.`),
+          'Record it at the parts tray. If nobody remembers it, record that.',
         )
       : null;
   },
@@ -163,8 +163,10 @@ export const benchJudges: Judges<AtTheBench> = {
     const kept = payload.state === 'reused' || payload.state === 'left in place';
     if (kept && payload.reason === '' && chargesItself(state))
       return refuse(
-        ['It charges itself and stays shut for many years: its gasket is renewed, or it is said why not.'],
-        'Renew it, or give the reason.',
+        [
+          'This watch charges itself and stays closed for many years. Renew its gasket or give the reason why not.',
+        ],
+        'Record a new gasket, or enter the reason.',
         'reason',
       );
     const cannotBe = typedSizeContradictions(payload, state.facts.groove?.payload ?? null);
@@ -176,14 +178,14 @@ export const benchJudges: Judges<AtTheBench> = {
     const lot = lotOf(question, lotId);
     return lot?.item === 'gasket'
       ? refuseLot(lot, entry, question, 'ring')
-      : refuse(['The lot named holds no gaskets of this stock.'], 'Choose a gasket lot from the list.');
+      : refuse(['This lot is not a gasket lot of the stock.'], 'Choose a gasket lot from the list.');
   },
   'seal.inside': ({ payload }, { state }) => {
     const against = insideContradictions(payload, state.facts);
     return against.length > 0
       ? refuse(
           against.map(({ reason }) => reason),
-          'Look at the seals again. Correct the count or what was done with them.',
+          'Check the seals again. Correct the count, or what was done with them.',
           against[0]?.path,
         )
       : null;
@@ -194,20 +196,23 @@ export const benchJudges: Judges<AtTheBench> = {
       state.facts.tests.find((test) => test.id === state.standsFor(id)),
     );
     if (tests.includes(undefined))
-      return refuse(['The test it tries anew is not one of this job.'], 'Choose it from the tests made.');
+      return refuse(
+        ['The test being repeated belongs to another job.'],
+        'Choose a test from the list of this job.',
+      );
     if (
       tests.some(
         (test) => test !== undefined && !repairedBetween(test, { payload, sequence: null }, state.facts),
       )
     )
       return refuse(
-        ['A retest follows a repair, and none is on record.'],
-        'Say what was done, e.g. “crown seal renewed”, or record the finding first.',
+        ['A retest follows a repair, but no repair is recorded.'],
+        'Enter what was done, e.g. “crown seal renewed”, or record the finding first.',
         'note',
       );
     if (payload.pressureBar !== null && Math.abs(payload.pressureBar) <= LEAST_PRESSURE_BAR)
       return refuse(
-        ['At that pressure nothing presses on the case, so this is not a test.'],
+        ['At this pressure nothing presses on the case, so this is not a test.'],
         'Enter the test pressure above or below atmospheric pressure, in bar.',
         'pressureBar',
       );
@@ -229,12 +234,15 @@ export const benchJudges: Judges<AtTheBench> = {
   'test.finding': ({ payload }, { state }) =>
     payload.foundBy.every((id) => state.facts.tests.some((test) => test.id === state.standsFor(id)))
       ? null
-      : refuse(['The test it was found by is not one of this job.'], 'Choose it from the tests made.'),
+      : refuse(
+          ['The test that found the leak belongs to another job.'],
+          'Choose a test from the list of this job.',
+        ),
   'set.outside': ({ payload }, { state }) =>
     payload.proved['crown in every position'] === 'not applicable' && hasCrown(state)
       ? refuse(
-          ['The watch has a crown as far as anybody said: pull it, turn it, push it home.'],
-          'Say what it did; where there is no crown, say so at the crown first.',
+          ['No record says that this watch has no crown. Check the crown: pull it, turn it, push it home.'],
+          'Record the result. If there is no crown, record that at the crown first.',
         )
       : null,
   'set.run-ended': ({ payload, occurredAt }, { state }) => {
@@ -244,13 +252,13 @@ export const benchJudges: Judges<AtTheBench> = {
       return refuse(
         [
           payload.toSee === 'that it runs'
-            ? 'Nobody began to watch it since it was closed.'
-            : 'No proving run was begun since it was closed.',
+            ? 'No observation was started since the watch was closed.'
+            : 'No proving run was started since the watch was closed.',
         ],
-        'Record what the hands show at its start.',
+        'Record what the hands show at the start.',
       );
     return occurredAt < run.began.occurredAt
-      ? refuse(['It ends before it began.'], 'Record the end when it is read.')
+      ? refuse(['The end is before the start.'], 'Record the end when you read the watch.')
       : null;
   },
 };

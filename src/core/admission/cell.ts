@@ -53,12 +53,12 @@ const fromLot: Judge<'cell.fitted'> = (entry, question) => {
     return ownersOwn
       ? null
       : refuse(
-          ['It comes from no lot: its date, its supplier and the count of the stock would not be known.'],
-          'Choose the lot it was taken from, or record it as the owner’s own.',
+          ['No lot is given, so the date, the supplier and the stock count would be unknown.'],
+          'Choose the lot of the cell, or record the cell as the owner’s own.',
         );
   const { catalogue } = question.context;
   const lot = lotOf(question, lotId);
-  if (!lot) return refuse(['The lot named is not in this stock.'], 'Choose a lot from the list.');
+  if (!lot) return refuse(['This lot is not in the stock.'], 'Choose a lot from the list.');
   if (lot.item !== 'cell' || catalogue.cell(lot.code)?.code !== catalogue.cell(cellCode)?.code)
     return refuse(
       [`Lot ${lot.lotCode} holds ${lot.code}, not ${cellCode}.`],
@@ -72,8 +72,10 @@ const places: Judge<'cell.places'> = (entry, { state }) => {
   const { calibre, activeEntries } = state;
   if (calibre && calibre.wells.length > 0)
     return refuse(
-      [`The book has the places of ${calibre.code}: ${calibre.wells.map(({ name }) => name).join(', ')}.`],
-      'Where this watch shows otherwise it is another movement: say which at stage 3, or correct the book.',
+      [
+        `The book lists the cell places of ${calibre.code}: ${calibre.wells.map(({ name }) => name).join(', ')}.`,
+      ],
+      'If this watch is different, it has another movement. Choose it at stage 3, or correct the book.',
     );
   const named = [entry.payload.first, entry.payload.second];
   const lost = activeEntries.find(
@@ -81,8 +83,8 @@ const places: Judge<'cell.places'> = (entry, { state }) => {
   );
   return lost && lost.well !== null
     ? refuse(
-        [`Something is recorded at “${lost.well}”: ${entryInWords(lost)}.`],
-        'Keep that name, or withdraw what is recorded there first.',
+        [`A record exists at “${lost.well}”: ${entryInWords(lost)}.`],
+        'Keep this name, or withdraw that record first.',
       )
     : null;
 };
@@ -109,8 +111,8 @@ const accumulator: Judge<'cell.accumulator'> = (entry, question) => {
   const { calibre } = question.state;
   if (calibre && supplyInBook(calibre) === 'primary')
     return refuse(
-      [`${calibre.code} runs from a primary cell and has nothing to charge an accumulator with.`],
-      'Fit the primary cell the book names.',
+      [`${calibre.code} runs on a primary cell and cannot charge an accumulator.`],
+      'Fit the primary cell named in the book.',
     );
   const kits = calibre?.charge ? kitsFor(calibre.charge) : [];
   if (calibre?.charge && !kits.some((kit) => bareCode(kit.kitCode) === bareCode(kitCode))) {
@@ -125,29 +127,29 @@ const accumulator: Judge<'cell.accumulator'> = (entry, question) => {
         `The kit for ${calibre.code} is ${kits.map((kit) => kit.kitCode).join(' or ')}, not ${kitCode}.`,
         ...differs,
       ],
-      'A kit is for one calibre: never improvise with another of the same size.',
+      'Each kit is for one calibre. Never use another kit of the same size.',
     );
   }
   const [primary] = question.state.facts.cellsFitted.values();
   if (primary)
     return refuse(
       [`A ${primary.payload.cellCode} is recorded as fitted.`],
-      'Withdraw that first: an accumulator and a primary cell never go into one watch.',
+      'Withdraw that first. A watch never takes both an accumulator and a primary cell.',
     );
   const supply = supplyOf(question.state, question.context.catalogue);
   if (supply.againstRechargeable.length > 0)
     return refuse(
       [
-        `This watch runs from a primary cell: ${supply.againstRechargeable.join('; ')}. An accumulator stands at another voltage and runs down within months.`,
+        `This watch runs on a primary cell: ${supply.againstRechargeable.join('; ')}. An accumulator has another voltage and runs down within months.`,
       ],
-      'Fit a primary cell. If it does charge an accumulator, say so with the reason, at the cell.',
+      'Fit a primary cell. If it does charge an accumulator, record that with the reason under “Power source”.',
     );
   const tooSoon = renewalRefusal(question.state, payload);
   if (tooSoon) return refuse(tooSoon.reasons, tooSoon.whatToDo, tooSoon.path);
   if (lotId === null) return null;
   const lot = lotOf(question, lotId);
   if (lot?.item !== 'kit' || bareCode(lot.code) !== bareCode(kitCode))
-    return refuse(['The lot named does not hold this kit.'], 'Choose the lot the kit was taken from.');
+    return refuse(['This lot does not contain this kit.'], 'Choose the lot the kit was taken from.');
   return refuseLot(lot, entry, question, 'kit');
 };
 
@@ -159,15 +161,15 @@ const charged: Judge<'cell.charged'> = ({ payload: { by } }, { state, context })
   if (charge !== null && by !== 'charger' && by !== charge.by)
     return refuse(
       [`${state.calibre?.code ?? ''} is charged by ${CHARGED_BY[charge.by]}, not by ${CHARGED_BY[by]}.`],
-      'Say by what it was charged; or name the movement anew if it is another.',
+      'Record how it was charged. If the movement is another one, correct the movement.',
     );
   const supply = supplyOf(state, context.catalogue);
   return supply.verdict === 'primary'
     ? refuse(
         [
-          `This watch runs from a primary cell: ${supply.againstRechargeable.join('; ')}. Charged, it leaks or bursts.`,
+          `This watch runs on a primary cell: ${supply.againstRechargeable.join('; ')}. A primary cell that is charged leaks or bursts.`,
         ],
-        'If it does charge an accumulator, say so with the reason, at the cell. A primary cell that was charged comes out.',
+        'If it does charge an accumulator, record that with the reason under “Power source”. Take out a primary cell that was charged.',
       )
     : null;
 };
@@ -179,10 +181,10 @@ const underLight: Judge<'cell.lit'> = (entry, { state, context }) => {
     return refuse(
       [
         calibre.charge === null
-          ? `${calibre.code} runs from a primary cell: light does nothing for it.`
+          ? `${calibre.code} runs on a primary cell. Light does not charge it.`
           : `${calibre.code} is charged by its rotor, not by light.`,
       ],
-      'Name the movement anew if it is another.',
+      'If the movement is another one, correct the movement.',
     );
   const place = context.catalogue.lightPlaces.find(({ id }) => id === entry.payload.placeId);
   if (!place) return refuse(['That light place is not among the tools.'], 'Choose it from the list.');
@@ -200,9 +202,12 @@ const underLight: Judge<'cell.lit'> = (entry, { state, context }) => {
 const seenUnderLight: Judge<'cell.lit-seen'> = ({ occurredAt }, { state }) => {
   const lies = state.facts.underLight;
   if (lies === null)
-    return refuse(['It lies under no light of this shop.'], 'Record where it lies first, at the cell.');
+    return refuse(
+      ['The watch is not recorded under a light of this shop.'],
+      'First record where it lies, in stage 5.',
+    );
   return occurredAt < lies.put.occurredAt
-    ? refuse(['It was looked at before it lay there.'], 'Record it when it is seen.')
+    ? refuse(['The check is dated before the watch was placed there.'], 'Record the check when you make it.')
     : null;
 };
 
@@ -223,7 +228,7 @@ const outOfBlister: Judge<'cell.out'> = ({ payload: { lotId, cellCode } }, quest
       : lot?.item === 'cell' && catalogue.cell(lot.code)?.code === catalogue.cell(cellCode)?.code;
   return holds
     ? null
-    : refuse(['The lot named does not hold this cell.'], 'Choose the lot the cell was taken from.');
+    : refuse(['This lot does not contain this cell.'], 'Choose the lot the cell was taken from.');
 };
 
 /** A cell that was seen has a condition: what stands empty there would read as if nothing had leaked. */
@@ -250,9 +255,12 @@ export const cellJudges: Judges<OfCell> = {
   'cell.out-settled': ({ payload }, { state }) =>
     state.facts.cellsOut.has(state.standsFor(payload.outEntryId))
       ? null
-      : refuse(['No such cell is out of its blister in this job.'], 'Choose one that is shown as loose.'),
+      : refuse(
+          ['This cell is not recorded as out of its blister in this job.'],
+          'Choose one that is shown as loose.',
+        ),
   'cell.dropped-settled': ({ payload }, { state }) =>
     state.facts.dropped.has(state.standsFor(payload.droppedEntryId))
       ? null
-      : refuse(['No such cell was dropped in this job.'], 'Choose one that is shown as dropped.'),
+      : refuse(['This cell is not recorded as dropped in this job.'], 'Choose one that is shown as dropped.'),
 };

@@ -7,21 +7,21 @@ export function judgeCorrection(entry: Entry, { known }: Pick<Question, 'known'>
     const target = known.find((each) => each.id === id);
     if (!target)
       return refuse(
-        ['It corrects an entry this job does not hold.'],
-        'Load the job again and correct the entry shown there.',
+        ['The entry to correct is not in this job.'],
+        'Reload the job and correct the entry shown there.',
       );
     if (entry.withdraws === null && target.kind !== entry.kind)
       return refuse(
-        ['A correction must be of the same kind as what it corrects.'],
+        ['A correction must have the same kind as the entry it corrects.'],
         'Withdraw the wrong entry and record the right one.',
       );
     if (target.kind === 'handback.signed')
       return refuse(
-        ['A signature is never taken back.'],
-        'Record what has changed: that reopens the job, and it is signed again.',
+        ['A signature cannot be withdrawn.'],
+        'Record what has changed. This reopens the job, and you can sign again.',
       );
   }
   return (entry.kind === 'logbook.withdrawn') !== (entry.withdraws !== null)
-    ? refuse(['A withdrawal names exactly one entry.'], 'Name the entry to withdraw.')
+    ? refuse(['A withdrawal must name exactly one entry.'], 'Name the entry to withdraw.')
     : null;
 }

@@ -13,8 +13,8 @@ const FITTINGS: readonly EntryKind[] = ['cell.fitted', 'cell.put-back', 'cell.ac
 export function judgeAddedByFile(entry: Entry, state: JobState): Admission {
   if (entry.kind === 'handback.signed')
     return refuse(
-      [`It would sign a job that is here, as ${entry.payload.initials}.`],
-      'Add the file as it was before it was signed, and sign here once the record is read.',
+      [`It would sign a job of this counter as ${entry.payload.initials}.`],
+      'Import the file as it was before signing. Then read the record and sign here.',
     );
   const moved = stockMoves(state);
   const targets = [...entry.supersedes, ...(entry.withdraws === null ? [] : [entry.withdraws])];
@@ -23,8 +23,8 @@ export function judgeAddedByFile(entry: Entry, state: JobState): Admission {
   );
   return fitting
     ? refuse(
-        [`It would take back what is recorded here: ${entryInWords(fitting)}.`],
-        'Where that is wrong, correct it at this counter, where cell and stock can be seen.',
+        [`It would withdraw a record of this counter: ${entryInWords(fitting)}.`],
+        'If that record is wrong, correct it at this counter, where you can see the cell and the stock.',
       )
     : ADMITTED;
 }
@@ -50,7 +50,7 @@ export function judgeHistory(
 ): Admission & { readonly at: number } {
   if (!entries.some(({ kind }) => kind === 'arrive.received'))
     return {
-      ...refuse(['It does not say when the watch was received.'], 'Save the job again where it came from.'),
+      ...refuse(['The date of receipt is missing.'], 'Save the job file again at the other counter.'),
       at: 0,
     };
   const early = judgeAhead(receivedAt, nowUtc);
@@ -68,8 +68,8 @@ export function judgeHistory(
     )
       return {
         ...refuse(
-          ['It was received for another owner, watch or visit than the file names.'],
-          'Save the job again where it came from.',
+          ['The intake record names another owner, watch or visit than the file.'],
+          'Save the job file again at the other counter.',
         ),
         at,
       };

@@ -7,7 +7,7 @@ export const lotOf = ({ lots }: Pick<Question, 'lots'>, id: string | null): Lot 
   lots().find((lot) => lot.id === id);
 
 /**
- * Why nothing may be taken from a lot now: set aside, or past its date; null where it may. By the shop's clock: that of a
+ * Why nothing can be used from a lot now: set aside, or past its date; null where it may. By the shop's clock: that of a
  * bench may be behind. A correction takes nothing from the lot that the entry it corrects had named already.
  */
 export function refuseLot(
@@ -25,7 +25,7 @@ export function refuseLot(
     : refuse(
         [`Lot ${lot.lotCode} is ${why}.`],
         lot.quarantined === null
-          ? `Take a ${what} from a lot in date.`
+          ? `Take a ${what} from a lot that is in date.`
           : `Take a ${what} from another lot, or release the lot on the stock page once it is cleared.`,
       );
 }

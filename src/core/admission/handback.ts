@@ -11,10 +11,7 @@ const signed: Judge<'handback.signed'> = ({ payload }, { state, lots, context })
       'Nothing more is needed.',
     );
   if (payload.restsOnSequence !== state.lastSequence)
-    return refuse(
-      ['The job has changed since you looked at it.'],
-      'Read the record once more and sign again.',
-    );
+    return refuse(['The job has changed since you opened the record.'], 'Read the record again, then sign.');
   const now = handback(state, lots(), context);
   if (now.verdict === 'not ready')
     return refuse(now.reasons, 'Record what is missing, or skip the stage with a reason.');
@@ -23,14 +20,14 @@ const signed: Judge<'handback.signed'> = ({ payload }, { state, lots, context })
     payload.policyRevision !== context.policy.revision
   )
     return refuse(
-      ['Book or policy has changed since the record was worked out.'],
-      'Load the job again and sign what it says now.',
+      ['The book or the policy has changed since the record was made.'],
+      'Reload the job, read the record again, then sign.',
     );
   return deepEqual(now.statement, payload.statement)
     ? null
     : refuse(
-        ['The statement signed is not what the entries say.'],
-        'Load the job again and sign what it says now.',
+        ['The signed text does not match the entries.'],
+        'Reload the job, read the record again, then sign.',
       );
 };
 
@@ -43,8 +40,8 @@ export const handbackJudges: Judges<'handback.signed' | 'handback.collected' | '
   'handback.reminded': (_, { state }) =>
     nextVisitNoted(state) === null
       ? refuse(
-          ['No next visit stands on record for this watch, or it was not handed over yet.'],
-          'Remind of a visit once the watch was collected and its record names the day.',
+          ['This watch has no next visit on record, or it is not handed over yet.'],
+          'You can send a reminder after the watch is collected, if its record has a next visit.',
         )
       : null,
 };

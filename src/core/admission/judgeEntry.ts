@@ -41,8 +41,8 @@ function judgePause({ kind }: Entry, { state }: Question): Admission | null {
   const [drop] = PAUSED_BY_A_DROP.includes(kind) ? openDrops(state.facts) : [];
   return drop
     ? refuse(
-        [`${capital(drop.dropped.payload.what)} was dropped and nobody has it yet.`],
-        'Find it, or tell who is above, and record which: swallowed it can kill a child or an animal within hours.',
+        [`${capital(drop.dropped.payload.what)} was dropped and is not found yet.`],
+        'Find it, or report the loss to the person in charge, and record which. A swallowed cell can kill a child or an animal within hours.',
       )
     : null;
 }
@@ -64,8 +64,8 @@ function judgePlace(entry: Entry, { state }: Question): Admission | null {
   const atOne = state.activeEntries.find((each) => each.well !== null && named.includes(each.well));
   if (atOne)
     return refuse(
-      [`Something is recorded at “${atOne.well}”: ${entryInWords(atOne)}.`],
-      'Withdraw what is recorded at one of the two places first.',
+      [`A record exists at “${atOne.well}”: ${entryInWords(atOne)}.`],
+      'Withdraw the record at one of the two places first.',
     );
   // A correction may take back what an earlier guess at the movement brought about.
   if (supersedes.length > 0 || withdraws !== null) return null;
@@ -74,7 +74,7 @@ function judgePlace(entry: Entry, { state }: Question): Admission | null {
   return refuse(
     [
       well === null
-        ? 'This movement has several places for a cell, and the entry names none of them.'
+        ? 'This movement has several cell places, but the entry names none.'
         : `This movement has no place for a cell called “${well}”.`,
     ],
     `Its places: ${state.wells.map(({ name }) => name).join(', ')}.`,

@@ -12,6 +12,6 @@ export function judgeAhead(atUtc: string, nowUtc: string): Extract<Admission, { 
     ? null
     : refuse(
         [`The record is dated ${atUtc}, but it is only ${nowUtc} by this counter’s clock.`],
-        'Set the clock that is wrong, on the device or at the counter, then record it again.',
+        'Set the clock that is wrong, on this device or on the server, then record it again.',
       );
 }

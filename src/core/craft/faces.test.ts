@@ -818,9 +818,9 @@ it('keeps to the safe side where the answer is a word or a figure alone', () => 
     pusherClocks: [2],
     seenFrom: 'behind',
   } as const;
-  expect(strikes(Number.NaN, sides)).toBe('what is on no clock face');
-  expect(strikes(7, { ...sides, crownClock: Number.NaN })).toBe('what is on no clock face');
-  expect(strikes(7, { ...sides, pusherClocks: [14] })).toBe('what is on no clock face');
+  expect(strikes(Number.NaN, sides)).toBe('an invalid clock position');
+  expect(strikes(7, { ...sides, crownClock: Number.NaN })).toBe('an invalid clock position');
+  expect(strikes(7, { ...sides, pusherClocks: [14] })).toBe('an invalid clock position');
   const limits = { ratingBar: 3, policyBar: 10, testerBar: 10, testerVacuumBar: 0.7 };
   expect(pressureExcess(Number.NaN, limits)).toHaveLength(1);
   expect(pressureExcess(5, { ...limits, ratingBar: Number.NaN })).toHaveLength(1);

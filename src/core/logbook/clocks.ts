@@ -28,6 +28,6 @@ export function clockApart({
   const minutes = minutesBetween(occurredAt, recordedAt);
   if (Math.abs(minutes) <= AS_ONE_MIN) return null;
   return minutes < 0
-    ? `the bench’s clock ${spanWords(-minutes)} ahead of the server’s`
-    : `on record ${spanWords(minutes)} later: it waited, or the bench’s clock is behind`;
+    ? `the bench clock is ${spanWords(-minutes)} ahead of the server`
+    : `recorded ${spanWords(minutes)} later (it waited, or the bench clock is behind)`;
 }

@@ -6,7 +6,7 @@ import type { WellState } from './state';
 
 /** Shown wherever a cell lies loose or was dropped. */
 export const LOOSE_CELL_CAUTION =
-  'A loose cell shorts and burns; swallowed by a child or an animal it can kill within hours: call the emergency services at once, as local guidance says.';
+  'A loose cell can short and burn. If a child or an animal swallows it, it can kill within hours. Call the emergency services at once and follow local guidance.';
 
 /** A cell of a job that lies loose: out of a watch or a blister, and neither in a watch, a lot, the bin nor a hand. */
 export interface LooseCell {
@@ -16,7 +16,7 @@ export interface LooseCell {
   readonly well: string;
   /** The entry that took it out. */
   readonly entryId: string;
-  /** Nobody has it: it was dropped and not found yet. */
+  /** Missing: it was dropped and not found yet. */
   readonly dropped: boolean;
 }
 
@@ -52,7 +52,7 @@ function uses(fitted: Fitted, out: CellOut['out']): boolean {
 
 /** What became of a fresh cell that was out of its blister and of which nobody said where it went. */
 interface Fate {
-  readonly is: 'fitted' | 'dropped' | 'told of' | 'loose';
+  readonly is: 'fitted' | 'dropped' | 'reported' | 'loose';
   /** The fitting it went into, or the drop; null while it lies loose. */
   readonly by: string | null;
 }
@@ -83,7 +83,7 @@ function fatesOf(facts: Readonly<JobFacts>): ReadonlyMap<string, Fate> {
       taken.out.id,
       fitted
         ? { is: 'fitted', by: fitted.id }
-        : { is: drop.settled === null ? 'dropped' : 'told of', by: drop.dropped.id },
+        : { is: drop.settled === null ? 'dropped' : 'reported', by: drop.dropped.id },
     );
   }
   return fates;
@@ -151,7 +151,7 @@ export type LooseOutcome = {
 export function outcomesOf(cell: LooseCell, missed: string): readonly LooseOutcome[] {
   if (cell.dropped) return [];
   const lost: LooseOutcome = {
-    words: 'Nobody has it',
+    words: 'Missing',
     kind: 'cell.dropped',
     payload: { what: cell.kind === 'old' ? 'the old cell' : 'a fresh cell', where: missed },
   };

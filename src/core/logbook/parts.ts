@@ -195,24 +195,24 @@ export function pairBack(facts: Readonly<JobFacts>): BackPairing {
   const own = insideSerial?.payload.serial ?? '';
   const others = together.map(({ payload }) => payload);
   if (!others.some(({ otherSerial }) => otherSerial !== '') && (own === '' || others.length === 0))
-    return judged('not asked', 'No other watch with a serial in its back lay open with it.');
+    return judged('not asked', 'No other watch with a serial in its back was open at the same time.');
   const open = `Open together with ${others.map(({ otherTicket }) => otherTicket).join(', ')}.`;
   if (!paired)
     return judged(
       'not yet known',
-      `${open} Read the serial in the back as it goes on${own === '' ? '' : `: ${own} is wanted`}.`,
+      `${open} Read the serial in the back when you fit it${own === '' ? '' : `: ${own} is expected`}.`,
     );
   const read = bareCode(paired.payload.inBack);
-  if (read === bareCode(own)) return judged('paired', 'The back that went on is the one that came off.');
+  if (read === bareCode(own)) return judged('paired', 'The back fitted is the one that was removed.');
   const other = others.find(({ otherSerial }) => otherSerial !== '' && bareCode(otherSerial) === read);
   return other
     ? judged(
         'exchanged',
-        `That back belongs to ${other.otherTicket}: the two are exchanged. Open both again.`,
+        `That back belongs to ${other.otherTicket}: the two backs are exchanged. Open both watches again.`,
       )
     : judged(
         'does not match',
-        `${own === '' ? 'No serial was read in this back at opening' : `${own} was read at opening`}, ${paired.payload.inBack === '' ? 'none' : paired.payload.inBack} at closing: look at it again.`,
+        `${own === '' ? 'No serial was read in this back at opening' : `${own} was read at opening`}, ${paired.payload.inBack === '' ? 'none' : paired.payload.inBack} at closing. Check the back again.`,
       );
 }
 

@@ -198,7 +198,7 @@ function crownProof(job: Judged): Added[] {
     {
       stage: 'set',
       met: facts.closed !== null && result !== undefined && result !== 'not applicable',
-      missing: { requirement: 'set.crown', words: 'the crown in every position, after the closing' },
+      missing: { requirement: 'set.crown', words: 'the crown in every position, after closing' },
     },
   ];
 }
@@ -340,7 +340,7 @@ export function stageProgress(
       for (const { what, count } of partsToOrder(facts))
         missing.push({
           requirement: 'handback.order',
-          words: `the order of what was lost: ${countOf(what, count)}`,
+          words: `the order for the lost part: ${countOf(what, count)}`,
         });
       if (!signed) missing.push({ requirement: 'handback.signed', words: 'the signature' });
     }

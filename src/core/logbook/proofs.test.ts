@@ -29,8 +29,8 @@ describe('the order of proofs', () => {
     expect(missing(job)).toEqual([
       'set: that it runs',
       'set: the time set',
-      'set: its functions proved',
-      'set: the crown in every position, after the closing',
+      'set: functions checked',
+      'set: the crown in every position, after closing',
       'handback: the signature',
     ]);
   });
@@ -228,16 +228,16 @@ describe('what is to be proved of this watch', () => {
   it('is not proved by an empty list where nobody knows the movement, either', () => {
     const job = takenIn('reseal and test', null);
     job.add('set.functions', works());
-    expect(missing(job)).toContain('set: its functions proved');
+    expect(missing(job)).toContain('set: functions checked');
     job.add('set.functions', works('hands'));
-    expect(missing(job)).not.toContain('set: its functions proved');
+    expect(missing(job)).not.toContain('set: functions checked');
   });
 
   it('is not proved by an empty list, nor by half of it', () => {
     const job = readyJob();
     const before = job.entries.find(({ kind }) => kind === 'set.functions');
     job.add('set.functions', works(), { supersedes: [before?.id ?? ''] });
-    expect(missing(job)).toContain('set: its functions proved');
+    expect(missing(job)).toContain('set: functions checked');
     expect(book.calibre('orrelin-41-2')?.functions).toEqual(['hands', 'seconds hand']);
   });
 });
@@ -274,6 +274,6 @@ describe('what does not work', () => {
     job.add('set.outside', { proved: { 'crown in every position': 'does not work' }, handedBackSo: '' });
     expect(job.state().current).toBe('open');
     job.add('set.outside', { proved: { 'crown in every position': 'not applicable' }, handedBackSo: '' });
-    expect(missing(job)).toContain('set: the crown in every position, after the closing');
+    expect(missing(job)).toContain('set: the crown in every position, after closing');
   });
 });

@@ -1,6 +1,6 @@
 import { type Remote, wrap } from 'comlink';
 
-/** A worker beside the page broke, or its code cannot be had. */
+/** A worker beside the page broke, or its code could not be loaded. */
 export class WorkerBroke extends Error {}
 
 interface Started<T> {
@@ -31,7 +31,7 @@ export function beside<T>(
         // The next question starts another one.
         running = null;
         worker.terminate();
-        reject(new WorkerBroke(`${what} broke off.`));
+        reject(new WorkerBroke(`${what} stopped unexpectedly.`));
       });
     });
     // Whoever asks is told; nobody asking is no fault.
@@ -51,7 +51,7 @@ export function beside<T>(
       }),
     async fetchCode() {
       const { ok } = await fetch(url);
-      if (!ok) throw new WorkerBroke(`The code of ${what.toLowerCase()} cannot be had.`);
+      if (!ok) throw new WorkerBroke(`The code of ${what.toLowerCase()} could not be loaded.`);
     },
   };
 }

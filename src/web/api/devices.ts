@@ -18,14 +18,14 @@ export function useConnected(id: DeviceId, ask: Ask): boolean {
 
 const AWAY: DeviceSays = {
   says: 'fault',
-  words: 'The server is away, and the devices with it.',
-  whatToDo: 'Type the figure, or wait.',
+  words: 'The server is away, so no device can be reached.',
+  whatToDo: 'Enter the figure by hand, or wait.',
 };
 
 const STOPPED: DeviceSays = {
   says: 'fault',
-  words: 'Stopped by hand: nothing of it was kept.',
-  whatToDo: 'Let the pressure off, and run it again when the watch is ready.',
+  words: 'The test was stopped by hand. Nothing was recorded.',
+  whatToDo: 'Release the pressure. Run the test again when the watch is ready.',
 };
 const NEVER = new AbortController().signal;
 

@@ -151,7 +151,7 @@ async function hearLines<T>(response: Response, onLine: (line: T) => void): Prom
 export function getLines<T>(path: string, onLine: (line: T) => void): Promise<void> {
   return readNoted(path, 'application/x-ndjson', null, (response) =>
     hearLines(response, onLine).catch((error: unknown) => {
-      throw new ServerAway(error instanceof Error ? error.message : 'the answer broke off');
+      throw new ServerAway(error instanceof Error ? error.message : 'the answer ended early');
     }),
   );
 }

@@ -12,11 +12,11 @@ export function asOfToday(kept: WaitingEntry): WaitingEntry {
         ...kept,
         refused: {
           type: '/problems/unreadable-here',
-          title: 'Not readable here',
+          title: 'Unreadable entry',
           status: 422,
-          detail: `An entry that waits in this browser cannot be read by this page: ${reading.reason}.`,
+          detail: `This page cannot read an entry stored in this browser: ${reading.reason}.`,
           whatToDo:
-            'Load the page again to get the newest one. If it stays so, record the fact anew and let this one go.',
+            'Reload the page to get the newest one. If it stays so, record the fact anew and let this one go.',
         },
       };
 }
@@ -46,7 +46,7 @@ export function asKept(id: string, record: unknown): WaitingEntry {
     entry: { id, kind: 'unreadable', payloadVersion: 0, payload: null } as unknown as NewEntry,
     refused: {
       type: '/problems/unreadable-here',
-      title: 'Not readable here',
+      title: 'Unreadable entry',
       status: 422,
       detail: 'A record that waits in this browser is damaged and cannot be read.',
       whatToDo:

@@ -87,8 +87,8 @@ it('a kept record that cannot be read is set aside by itself, and the others are
   expect(onRecord()).toContain(idOf('entry good'));
   const { entries } = page.readWaiting();
   expect(entries.map(({ id, refused }) => [id, refused?.title])).toEqual([
-    ['odd', 'Not readable here'],
-    ['odder', 'Not readable here'],
+    ['odd', 'Unreadable entry'],
+    ['odder', 'Unreadable entry'],
   ]);
   expect(page.readWaiting().away).toBe(false);
   const { waitingInWords } = await import('./kept');

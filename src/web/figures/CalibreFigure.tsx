@@ -290,7 +290,7 @@ export function CalibreFigure({
 }: Props) {
   const { widthMm } = calibre;
   if (widthMm === null)
-    return <Typography variant="body2">No drawing: its size is not in the book yet.</Typography>;
+    return <Typography variant="body2">No drawing. Enter the size in the book first.</Typography>;
   const lengthMm = calibre.lengthMm ?? widthMm;
   const halfMm = Math.max(widthMm, lengthMm) / 2 + 1.5;
   return (
@@ -322,9 +322,10 @@ export function CalibreFigure({
       </svg>
       {legend && (
         <Typography variant="body2" component="p">
-          From behind. Hatched: coil, do not touch; dashed round it: no tool goes there. Arrow: the push.
-          {brace ? ' B: the other hand is braced here.' : ''}
-          {calibre.contacts.length > 0 ? ' Squares: contacts, R the reset, B the buzzer.' : ''}
+          Seen from behind. Hatched: coil, do not touch. Dashed line: keep tools outside. Arrow: direction of
+          the push.
+          {brace ? ' B: brace the other hand here.' : ''}
+          {calibre.contacts.length > 0 ? ' Squares: contacts. R: reset. B: buzzer.' : ''}
         </Typography>
       )}
     </Box>

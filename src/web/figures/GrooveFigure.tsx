@@ -49,7 +49,7 @@ function GrooveAt({
   );
 }
 
-/** The ring beside its groove, cut through and to scale: as it comes, as it lies stretched, and squeezed by the back. */
+/** The ring beside its groove, cut through and to scale: new, fitted stretched, and squeezed by the back. */
 export function GrooveFigure({ groove, code, fit, sectionMm }: Props) {
   const free = freeDepthMm(groove);
   const gap = grooveWidthMm(groove);
@@ -68,7 +68,7 @@ export function GrooveFigure({ groove, code, fit, sectionMm }: Props) {
       width="100%"
       style={{ maxWidth: WIDTH }}
       role="img"
-      aria-label={`${code} in section: ${figure(sectionMm)} mm as it comes, ${figure(fit.lyingMm, 3)} mm as it lies, squeezed ${figure(fit.squeeze.percent, 1)} % in a groove ${figure(gap)} mm wide and ${figure(free)} mm deep; good from ${least.toFixed(2)} to ${most.toFixed(2)} mm.`}
+      aria-label={`${code} in section: ${figure(sectionMm)} mm new, ${figure(fit.lyingMm, 3)} mm fitted, squeezed ${figure(fit.squeeze.percent, 1)} % in a groove ${figure(gap)} mm wide and ${figure(free)} mm deep; good from ${least.toFixed(2)} to ${most.toFixed(2)} mm.`}
     >
       <circle cx={places[0]} cy={BASE - (sectionMm * scale) / 2} r={(sectionMm * scale) / 2} {...ring} />
       <line x1="22" x2="82" y1={BASE} y2={BASE} stroke={colours.edge} />
@@ -101,7 +101,7 @@ export function GrooveFigure({ groove, code, fit, sectionMm }: Props) {
         {...ring}
         {...(across > gap + 1e-9 ? { fill: colours.cinnabar, stroke: colours.cinnabar } : {})}
       />
-      {(['as it comes', 'as it lies', 'squeezed'] as const).map((words, at) => (
+      {(['new', 'fitted', 'squeezed'] as const).map((words, at) => (
         <text key={words} x={places[at] ?? 0} y="148" textAnchor="middle" fontSize="13" fill={colours.soot}>
           {words}
         </text>

@@ -30,7 +30,7 @@ export default function LifeChart({
       up={{ label: 'of the draws', unit: '%' }}
       values={bars.shares.map((share) => share * 100)}
       ranges={until.map((months) => (months <= p10Months ? 'no' : months <= p90Months ? 'good' : 'beyond'))}
-      note="Red: before the early end (P10), one in ten. Grey: after P90."
+      note="Red: the earliest tenth (before P10). Grey: the latest tenth (after P90)."
     />
   );
 }

@@ -133,7 +133,7 @@ export default function SideBySide({ title, panes, start }: Props) {
     <Stack spacing={1}>
       <Box
         role="group"
-        aria-label={`${title}: arrow keys move both, plus and minus zoom, nought shows all`}
+        aria-label={`${title}: arrow keys move both, plus and minus zoom, 0 shows all`}
         tabIndex={0}
         onKeyDown={onKeyDown}
         sx={{ display: 'grid', gap: 1.5, gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' } }}

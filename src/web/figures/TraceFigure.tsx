@@ -111,7 +111,7 @@ export default memo(function TraceFigure({
   const points = (values: readonly number[]): { x: number; y: number }[] =>
     atS.flatMap((x, i) => (i % drawn === 0 ? [{ x, y: values[i] ?? 0 }] : []));
   const last = atS.length - 1;
-  const what = leftUm === null ? 'Deflection' : 'Left over by the fit';
+  const what = leftUm === null ? 'Deflection' : 'Residual';
   const line = (label: string, values: readonly number[], colour: string, more: object = {}) => ({
     label,
     data: points(values),
@@ -156,7 +156,7 @@ export default memo(function TraceFigure({
       <Typography component="figcaption" variant="body2">
         {leftUm === null
           ? `Solid: deflection. ${fitUm === null ? '' : 'Dashed: the fit. '}Dotted: pressure.`
-          : 'What the fit leaves: noise alone, where it holds.'}
+          : 'Residuals of the fit. If the fit is right, only noise is left.'}
       </Typography>
       <AsTable what={what} record={record} shown={shown} />
     </Box>

@@ -11,7 +11,7 @@ export function AlsoToRecord() {
   const { offered } = useRecordedLines();
   const [typed, setTyped] = useState('');
   const input = useRef<HTMLInputElement>(null);
-  useKey(KEY, 'Record something else of this stage', () => input.current?.focus());
+  useKey(KEY, 'Record something else in this stage', () => input.current?.focus());
   if (offered.length === 0) return null;
   return (
     <Autocomplete
@@ -25,12 +25,12 @@ export function AlsoToRecord() {
       getOptionKey={({ title }) => title}
       onInputChange={(_, text, reason) => setTyped(reason === 'input' ? text : '')}
       onChange={(_, fact) => fact?.open()}
-      noOptionsText="Nothing of that name is recorded in this stage."
+      noOptionsText="This stage has no record of that name."
       renderInput={(params) => (
         <TextField
           {...params}
           inputRef={input}
-          label="Also to record, where it applies"
+          label="More to record"
           placeholder={offered.map(({ title }) => title).join(', ')}
           slotProps={{
             ...params.slotProps,

@@ -30,7 +30,7 @@ export function Conflicts() {
                   if (other.id !== rival.id)
                     void record(
                       'logbook.withdrawn',
-                      { reason: `settled for: ${entryInWords(rival)}` },
+                      { reason: `chosen: ${entryInWords(rival)}` },
                       { withdraws: other.id },
                     );
                 }

@@ -144,7 +144,7 @@ function FactAnswers<K extends EntryKind>({
         choices={answers.map(({ label, payload }) => ({ label, onPick: () => give(payload) }))}
       />
       {refused !== null && <Alert severity="error">{refused}</Alert>}
-      {correcting && <Button onClick={onDone}>Leave as it was</Button>}
+      {correcting && <Button onClick={onDone}>Cancel</Button>}
     </>
   );
 }
@@ -237,7 +237,7 @@ function FactForm<K extends EntryKind>({
             {correcting ? 'Record the correction' : action}
             <NextKey>Enter</NextKey>
           </Button>
-          {correcting && <Button onClick={onDone}>Leave as it was</Button>}
+          {correcting && <Button onClick={onDone}>Cancel</Button>}
           {takesFiles && <FilesField files={files} />}
         </Stack>
       </Stack>

@@ -22,7 +22,7 @@ export function Failures() {
         <Caution key={what} grave>
           {capital(what)} does not work
           {handedBackSo !== '' ? (
-            `, handed back so: ${handedBackSo}.`
+            `, handed back with this fault: ${handedBackSo}.`
           ) : stage === 'set' ? (
             `: ${look}.`
           ) : open === 'set' ? (

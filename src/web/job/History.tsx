@@ -49,7 +49,7 @@ function UnreadableRow({ line }: { readonly line: UnreadableEntry }) {
       <TableCell>{localTime(line.occurredAt, context.shop.zone)}</TableCell>
       <TableCell>{technicians.find(({ id }) => id === line.technicianId)?.initials ?? '?'}</TableCell>
       <TableCell>
-        {line.kind}: cannot be read by this version, {line.reason}
+        {line.kind}: This version cannot read it, {line.reason}
       </TableCell>
       <TableCell>not counted</TableCell>
     </TableRow>

@@ -12,15 +12,17 @@ export function LastTime({ watch, zone }: { readonly watch: SeenWatch; readonly 
   return (
     <>
       <LampAnswer
-        question={opening ? `Opened last, ${localTime(opening.atUtc, zone, DAY)}` : 'Opened before?'}
+        question={opening ? `Opened last, ${localTime(opening.atUtc, zone, DAY)}` : 'Opened before'}
         tone={opening ? 'good' : 'open'}
-        answer={opening ? `${opening.openedWith}${opening.setting && `, ${opening.setting}`}` : 'Not here'}
+        answer={
+          opening ? `${opening.openedWith}${opening.setting && `, ${opening.setting}`}` : 'Not in this shop'
+        }
         reasons={
           opening
             ? [
                 `Back: ${opening.kind}${opening.went === 'freely' || opening.went === 'not noted' ? '' : `, it ${opening.went}`}${opening.spotClock === null ? '' : `, the tool went in at ${clockWords(opening.spotClock, opening.seenFrom)}`}.`,
               ]
-            : ['The first opening here will stand here next time.']
+            : ['The next visit will show how it was opened today.']
         }
       />
       {history.notes.length > 0 && (

@@ -23,9 +23,9 @@ export function SavedFile({
       </Button>
       {size?.isTakenElsewhere === false && (
         <Typography variant="body2" role="note">
-          This file has {figure(size.bytes / MB, 0)} MB. Another counter takes at most{' '}
-          {figure(size.mostElsewhereBytes / MB, 0)} MB. Keep it as a copy, and send its films as files of
-          their own.
+          This file has {figure(size.bytes / MB, 0)} MB. Another counter accepts at most{' '}
+          {figure(size.mostElsewhereBytes / MB, 0)} MB. Keep this file as a copy. Send its videos as separate
+          files.
         </Typography>
       )}
     </>

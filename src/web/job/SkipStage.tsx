@@ -16,9 +16,9 @@ export function SkipStage({ stage }: { readonly stage: StageId }) {
       {asking && (
         <ReasonDialog
           title={`Skip ${STAGE_WORDS[stage]}?`}
-          text="The service asks for it. The gap stays visible on the wick and on the record, with your reason."
+          text="The service includes this stage. The gap and your reason stay visible on the wick and on the record."
           startReason=""
-          action="Skip it"
+          action="Skip stage"
           onClose={() => setAsking(false)}
           onReason={(reason) => {
             setAsking(false);

@@ -67,7 +67,7 @@ function PartLine({ part }: { readonly part: PartOff }) {
           {settled === null ? '○' : missing ? '■' : '●'} {words} · <RecordedBy entry={off} />
         </Typography>
         <Typography variant="body2" color="text.secondary">
-          serves {off.payload.serves.join(', ') || 'nothing by itself'}
+          used for: {off.payload.serves.join(', ') || 'no function of its own'}
         </Typography>
       </Stack>
       {off.attachments.map((hash) => (
@@ -108,7 +108,10 @@ function PartLine({ part }: { readonly part: PartOff }) {
             files
             defaults={off.payload}
           >
-            <openPart.TextLine name="position" helper="hole of a bar, arrow of a pin, place of a screw" />
+            <openPart.TextLine
+              name="position"
+              helper="e.g. which hole of the bar, which way the pin points, which screw"
+            />
             <openPart.MeasureField name="count" quantity="figureOnly" />
           </FactCard>
         </Stack>
@@ -135,7 +138,7 @@ function WhereItSat() {
   return (
     <Stack
       component="form"
-      aria-label="Where it sat, to be noted"
+      aria-label="Position not recorded yet"
       spacing={1}
       sx={{ mt: 1 }}
       onSubmit={(event) => {
@@ -143,7 +146,7 @@ function WhereItSat() {
         void note();
       }}
     >
-      <Typography sx={{ fontWeight: 700 }}>Note where it sat, before it goes back</Typography>
+      <Typography sx={{ fontWeight: 700 }}>Record the position before the part goes back</Typography>
       <Stack direction="row" spacing={1} sx={{ flexWrap: 'wrap', rowGap: 1, alignItems: 'center' }}>
         {parts.map(({ off }) => (
           <TextField
@@ -156,7 +159,7 @@ function WhereItSat() {
           />
         ))}
         <Button type="submit" variant="outlined" disabled={technician === null || typed.length === 0}>
-          Note it
+          Record position
         </Button>
       </Stack>
     </Stack>
@@ -208,7 +211,7 @@ export function Tray() {
             Lost, to be ordered: {toOrder.map(({ what, count }) => countOf(what, count)).join(', ')}
           </Typography>
           <Button variant="contained" disabled={technician === null} onClick={order}>
-            Put it on the parts request
+            Add to the parts request
           </Button>
         </Stack>
       )}
@@ -246,8 +249,10 @@ function ServesField() {
     );
   return (
     <Stack direction="row" sx={{ alignItems: 'center' }}>
-      <Typography color="text.secondary">Serves: {served.join(', ') || 'nothing by itself'}.</Typography>
-      <Button size="small" onClick={() => setChanging(true)} aria-label="Change what it serves">
+      <Typography color="text.secondary">
+        Used for: {served.join(', ') || 'no function of its own'}.
+      </Typography>
+      <Button size="small" onClick={() => setChanging(true)} aria-label="Change what it is used for">
         Change
       </Button>
     </Stack>
@@ -259,15 +264,18 @@ export function PartComesOff() {
   return (
     <FactCard
       kind="open.part"
-      title="A part comes off"
+      title="Part removed"
       recorded={null}
       files
       defaults={{ part: 'spring bar', position: '', count: 1, serves: serves('spring bar'), step: '' }}
-      action="Lay it on the tray"
+      action="Add to tray"
     >
       <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
         <PartField />
-        <openPart.TextLine name="position" helper="hole of a bar, arrow of a pin, place of a screw" />
+        <openPart.TextLine
+          name="position"
+          helper="e.g. which hole of the bar, which way the pin points, which screw"
+        />
         <openPart.MeasureField name="count" quantity="figureOnly" />
       </Stack>
       <ServesField />

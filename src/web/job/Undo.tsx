@@ -14,9 +14,9 @@ export function Undo() {
   const last = technician ? undoable(state, technician.id) : null;
   const ask = (): void => {
     if (last) setAsking(true);
-    else enqueueSnackbar('You have recorded nothing here that can be taken back.');
+    else enqueueSnackbar('You have no record here to undo.');
   };
-  useKey('u', 'Take back your own last entry', ask);
+  useKey('u', 'Undo your last entry', ask);
   return (
     <>
       <Button onClick={ask} disabled={last === null}>
@@ -24,15 +24,15 @@ export function Undo() {
           component="span"
           sx={{ overflow: 'hidden', textOverflow: 'ellipsis', maxWidth: 'min(440px, 60vw)' }}
         >
-          Take back{last ? `: ${entryInWords(last)}` : ''}
+          Undo{last ? `: ${entryInWords(last)}` : ''}
         </Box>
       </Button>
       {asking && last && (
         <ReasonDialog
-          title="Take back?"
-          text={`“${entryInWords(last)}” is withdrawn. It stays in the logbook, struck out.`}
+          title="Undo?"
+          text={`“${entryInWords(last)}” will be withdrawn. It stays in the logbook, crossed out.`}
           startReason="recorded by mistake"
-          action="Take it back"
+          action="Undo"
           onClose={() => setAsking(false)}
           onReason={(reason) => {
             setAsking(false);

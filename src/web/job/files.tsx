@@ -89,7 +89,7 @@ export function FilesField({ files }: { readonly files: KeptFiles }) {
       try {
         files.add(await keepFile(file, technician.id));
       } catch (error) {
-        say(`${file.name}: ${failedInWords(error, 'the file cannot be kept now.')}`);
+        say(`${file.name}: ${failedInWords(error, 'the file cannot be stored now.')}`);
       }
     }
     setBusy(false);
@@ -98,7 +98,7 @@ export function FilesField({ files }: { readonly files: KeptFiles }) {
     if (!technician) return;
     const said = await askDevice('camera', { ask: 'picture', technicianId: technician.id });
     if (said.says === 'picture') files.add(said.attachment);
-    else say(faultWords(said) ?? 'The camera gave no picture.');
+    else say(faultWords(said) ?? 'The camera sent no picture.');
   };
   return (
     <Stack
@@ -109,16 +109,16 @@ export function FilesField({ files }: { readonly files: KeptFiles }) {
       onPaste={(event: ClipboardEvent) => void keep([...event.clipboardData.files])}
     >
       <FileButton
-        label="Photo or file to keep"
+        label="Photo or file"
         several
         disabled={technician === null || busy}
         onFiles={(chosen) => void keep(chosen)}
       >
-        {busy ? 'Keeping it …' : 'Photo or file'}
+        {busy ? 'Storing the file …' : 'Photo or file'}
       </FileButton>
       {camera && (
         <Button variant="outlined" onClick={() => void photograph()} disabled={technician === null}>
-          From the camera
+          Take a photo
         </Button>
       )}
       {files.hashes.map((hash) => (
@@ -126,15 +126,15 @@ export function FilesField({ files }: { readonly files: KeptFiles }) {
           <FileThumb hash={hash} attachment={files.known(hash)} />
           <Button
             onClick={() => files.remove(hash)}
-            aria-label={`Leave out ${files.known(hash)?.name ?? 'file'}`}
+            aria-label={`Remove ${files.known(hash)?.name ?? 'file'}`}
           >
-            Leave out
+            Remove
           </Button>
         </Stack>
       ))}
       {files.hashes.length === 0 && (
         <Typography variant="body2" color="text.secondary">
-          or paste a picture here
+          You can also paste a picture here.
         </Typography>
       )}
     </Stack>

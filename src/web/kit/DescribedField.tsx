@@ -94,7 +94,7 @@ function Parts({
             ))}
           </Columns>
           <Button onClick={() => remove(index)} sx={{ mt: 1 }}>
-            Leave out {spec.one} {index + 1}
+            Remove {spec.one} {index + 1}
           </Button>
         </Paper>
       ))}

@@ -5,7 +5,7 @@ import { useWaiting } from '../api/waiting';
 export function Loading({ what }: { readonly what: string }) {
   const { away, awaySays } = useWaiting();
   return away ? (
-    <Typography>{awaySays ?? 'The server is away.'} What belongs here comes once it is back.</Typography>
+    <Typography>{awaySays ?? 'The server is away.'} This view loads when the server is back.</Typography>
   ) : (
     <LinearProgress aria-label={`Loading ${what}`} />
   );

@@ -46,7 +46,7 @@ export function ReasonDialog({ title, text, startReason, action, onReason, onClo
           />
         </DialogContent>
         <DialogActions>
-          <Button onClick={onClose}>Leave it</Button>
+          <Button onClick={onClose}>Cancel</Button>
           <Button type="submit" variant="contained">
             {action}
           </Button>

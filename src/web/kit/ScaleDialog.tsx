@@ -27,7 +27,8 @@ export function ScaleDialog({
       <DialogTitle id="scale-title">Drawings to size on this screen</DialogTitle>
       <DialogContent>
         <Typography sx={{ mb: 2 }}>
-          Hold a bank card’s long edge against the bar and make the bar as long. Asked once on each screen.
+          Hold the long edge of a bank card against the bar. Change the bar until both have the same length.
+          You do this once for each screen.
         </Typography>
         <Box sx={{ overflowX: 'auto' }} tabIndex={0} role="group" aria-label="The bar">
           <Box
@@ -54,11 +55,11 @@ export function ScaleDialog({
           sx={{ mt: 2 }}
         />
         <Typography variant="mark" component="p">
-          {pxPerMm.toFixed(2)} px a millimetre
+          {pxPerMm.toFixed(2)} pixels per millimetre
         </Typography>
       </DialogContent>
       <DialogActions>
-        <Button onClick={() => onClose(false)}>Leave it</Button>
+        <Button onClick={() => onClose(false)}>Cancel</Button>
         <Button
           variant="contained"
           onClick={() => {
@@ -66,7 +67,7 @@ export function ScaleDialog({
             onClose(true);
           }}
         >
-          It is as long as the card
+          Save scale
         </Button>
       </DialogActions>
     </Dialog>

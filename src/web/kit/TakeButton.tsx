@@ -26,7 +26,7 @@ export function TakeButton({ device, ask, label, onText }: Props) {
     setBusy(false);
     if (own.signal.aborted) return;
     if (said.says === 'figure') onText(said.text);
-    else enqueueSnackbar(faultWords(said) ?? 'The device gave no figure.', { variant: 'error' });
+    else enqueueSnackbar(faultWords(said) ?? 'The device sent no figure.', { variant: 'error' });
   };
   return (
     <Button

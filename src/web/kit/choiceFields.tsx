@@ -280,7 +280,7 @@ export function ProofList({
         <strong>{capital(what)}.</strong> {how}
         {because !== null && (
           <Typography component="span" variant="body2" color="text.secondary" sx={{ display: 'block' }}>
-            Asked because: {because}.
+            Reason: {because}.
           </Typography>
         )}
       </Typography>

@@ -103,7 +103,7 @@ export function MeasureField({
   const showsError = fieldState.error !== undefined || reading?.verdict === 'not read';
   const message =
     reading?.verdict === 'not read'
-      ? `${reading.reason} A good value: ${example}.`
+      ? `${reading.reason} Example: ${example}.`
       : (fieldState.error?.message ??
         // What is understood just as it was typed needs no telling.
         (fieldState.isDirty && reading?.verdict === 'read' && reading.understood !== text.trim()
@@ -159,7 +159,7 @@ export function NumbersField({ name, label, helper }: FieldProps & { readonly he
       value={typed}
       inputRef={field.ref}
       error={fieldState.error !== undefined}
-      helperText={fieldState.error?.message ?? helper ?? 'parted by spaces, blank if none'}
+      helperText={fieldState.error?.message ?? helper ?? 'separated by spaces, blank if none'}
       onChange={(event) => {
         setTyped(event.target.value);
         field.onChange(

@@ -5,13 +5,21 @@ import { Link } from 'react-router';
 const FIRST: readonly { readonly to: string; readonly what: string; readonly why: string }[] = [
   {
     to: '/policy',
-    what: 'Say how this shop works',
-    why: 'its name, hours, prices, and the ways it was taught.',
+    what: 'Set up the shop',
+    why: 'Enter its name, hours, prices and ways of working.',
   },
-  { to: '/book', what: 'Take a book in', why: 'calibres and cases from a table, or written one by one.' },
-  { to: '/tools', what: 'Write down the tools', why: 'openers and dies: then the lamp names yours.' },
-  { to: '/stock', what: 'Book the cells in', why: 'by lot, from the first delivery on.' },
-  { to: '/new', what: 'Take the first watch in', why: 'it goes without the others, too.' },
+  {
+    to: '/book',
+    what: 'Import a book',
+    why: 'Import calibres and cases from a table, or add them one by one.',
+  },
+  {
+    to: '/tools',
+    what: 'Enter the tools',
+    why: 'Enter openers and dies. The lamp then names the ones you have.',
+  },
+  { to: '/stock', what: 'Book in the cells', why: 'Book them in by lot, from the first delivery on.' },
+  { to: '/new', what: 'Take in the first watch', why: 'You can do this without the other steps.' },
 ];
 
 /** The first steps of a new shop; a bundle of its own, wanted once. */

@@ -73,7 +73,7 @@ const SideBySide = memo(function SideBySide({ cells }: { readonly cells: readonl
           <TableHead>
             {/* One line that all of them stand on, each over its own column. */}
             <TableRow sx={{ '& .MuiTableCell-root': { verticalAlign: 'bottom' } }}>
-              <TableCell>From the side</TableCell>
+              <TableCell>Side view</TableCell>
               {cells.map(({ code, chemistry, diameterMm, heightMm }) => (
                 <TableCell key={`${code}-${chemistry}`} sx={{ lineHeight: 0, pb: 0.25 }}>
                   {diameterMm !== null && heightMm !== null && (
@@ -98,7 +98,7 @@ const SideBySide = memo(function SideBySide({ cells }: { readonly cells: readonl
               [
                 ['Size', sizeWords],
                 [
-                  'Beside the tallest',
+                  'Height compared',
                   ({ heightMm }: CellType) =>
                     heightMm === null
                       ? '–'
@@ -181,10 +181,10 @@ const Found = memo(function Found({
   return (
     <Paper component="section" aria-label="Found" sx={{ p: 2 }}>
       <Typography variant="h3" component="h2">
-        {found.length === 0 ? 'Nothing found' : `${found.length} found`}
+        {found.length === 0 ? 'No cell found' : `${found.length} found`}
       </Typography>
       <Table size="small" sx={{ '& td, & th': { px: 1 } }}>
-        <HeadRow heads={found.some(({ offMm }) => offMm !== null) ? [...HEADS, 'Off by'] : HEADS} />
+        <HeadRow heads={found.some(({ offMm }) => offMm !== null) ? [...HEADS, 'Difference'] : HEADS} />
         <TableBody>
           {found.slice(0, SHOWN).map((each) => (
             <FoundRow
@@ -223,8 +223,10 @@ const ByCalibre = memo(function ByCalibre({
           <Typography>
             <Link to={`/book/calibres/${calibre.id}`}>{calibre.code}</Link> wants{' '}
             {calibre.charge?.kitCode ??
-              (calibre.wells.map(({ cellCode }) => cellCode || 'one nobody entered yet').join(' and ') ||
-                'one nobody entered yet')}
+              (calibre.wells
+                .map(({ cellCode }) => cellCode || 'a cell that is not entered yet')
+                .join(' and ') ||
+                'a cell that is not entered yet')}
           </Typography>
           {[...new Set(calibre.wells.map(({ cellCode }) => cellCode))]
             .filter((cellCode) => cellCode !== '')
@@ -239,7 +241,7 @@ const ByCalibre = memo(function ByCalibre({
   );
 });
 
-/** What the name typed says, and what it is easily taken for. */
+/** What the name typed says, and what it is easily confused with. */
 const NameRead = memo(function NameRead({
   book,
   name,
@@ -258,31 +260,33 @@ const NameRead = memo(function NameRead({
   return (
     <>
       <LampAnswer
-        question="What the name says"
+        question="Name"
         tone={reading === null || begun ? 'open' : reading.verdict === 'read' ? 'good' : 'care'}
         answer={
           cell
             ? cell.code
             : reading === null
-              ? 'Nothing typed yet'
+              ? 'Nothing entered yet'
               : begun
-                ? 'Part of a name so far'
+                ? 'Part of a name'
                 : capital(reading.verdict)
         }
         reasons={
           reading === null
-            ? ['A name, or what the caliper says across and of its height, finds a cell.']
+            ? ['Enter a name, or the diameter and height from the caliper.']
             : begun
-              ? [`${count} cells have it in a name.`]
+              ? [`${count} cells have this in a name.`]
               : reading.reasons.map(capital)
         }
       />
       {alike.length > 0 && (
         <LampAnswer
-          question="Easily taken for"
+          question="Easily confused with"
           tone="open"
           answer={[...new Set(alike.map((each) => each.name))].slice(0, 8).join(', ')}
-          reasons={['Listed only: it matters where one of them is the movement’s, found, taken or ordered.']}
+          reasons={[
+            'For information. It matters only if one of them is in the watch, in the stock or on order.',
+          ]}
         />
       )}
     </>
@@ -338,14 +342,14 @@ function Finder({ book }: { readonly book: Book }) {
       mat={
         <>
           <Typography variant="h1">Cells</Typography>
-          <Paper component="section" aria-label="Look for" sx={{ p: 2 }}>
+          <Paper component="section" aria-label="Search" sx={{ p: 2 }}>
             <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
               <TextField
                 label="Name, or calibre"
                 value={name}
                 autoFocus
                 onChange={(event) => setName(event.target.value)}
-                helperText="any name in any spelling, or a part of one"
+                helperText="any name or part of a name, in any spelling"
                 fullWidth
               />
               <SizeField

@@ -60,13 +60,13 @@ function Erase({ id }: { readonly id: string }) {
         <DialogTitle id="erase-title">Erase this person?</DialogTitle>
         <DialogContent>
           <DialogContentText>
-            Name, phone and e-mail are gone for good, from the jobs, the search and the database. What was
-            found and done on the watches stays. This cannot be taken back.
+            Name, phone and e-mail are deleted for good, from the jobs, the search and the database. The
+            records of the watches stay. This cannot be undone.
           </DialogContentText>
         </DialogContent>
         <DialogActions>
           <Button onClick={() => setAsking(false)} autoFocus>
-            Leave it
+            Cancel
           </Button>
           <Button color="error" variant="contained" onClick={() => void erase()}>
             Erase
@@ -91,7 +91,7 @@ export default function CustomerPage() {
     <StageLayout
       mat={
         <>
-          <Typography variant="h1">{erasedAt ? 'An owner who was erased' : customer.name}</Typography>
+          <Typography variant="h1">{erasedAt ? 'Erased owner' : customer.name}</Typography>
           {erasedAt === null && <OwnerDetailsCard owner={data} shop={shop} />}
           <Paper component="section" aria-label="Jobs" sx={{ p: 2 }}>
             <Typography variant="h2">Jobs, the newest first</Typography>
@@ -101,7 +101,7 @@ export default function CustomerPage() {
                   <Link to={`/jobs/${job.id}`}>{job.ticket}</Link> {job.watch},{' '}
                   {localTime(job.receivedAt, shop.shop.zone, 'D MMM YYYY')}
                   {job.service ? `, ${job.service}` : ''}:{' '}
-                  {job.signedBy ? `signed ${job.signedBy}` : `waits for ${job.waitsFor}`}
+                  {job.signedBy ? `signed ${job.signedBy}` : `next: ${job.waitsFor}`}
                 </Typography>
               ))}
             </Stack>
@@ -114,7 +114,7 @@ export default function CustomerPage() {
       }
       lamp={
         <LampAnswer
-          question={erasedAt ? 'Erased' : 'With us now'}
+          question={erasedAt ? 'Erased' : 'In the shop now'}
           tone={open.length > 0 ? 'care' : 'good'}
           answer={
             erasedAt
@@ -123,7 +123,7 @@ export default function CustomerPage() {
                 ? 'Nothing'
                 : `${open.length} of ${jobs.length}`
           }
-          reasons={open.map((job) => `${job.ticket} waits for ${job.waitsFor}.`)}
+          reasons={open.map((job) => `${job.ticket} next: ${job.waitsFor}.`)}
         />
       }
     />

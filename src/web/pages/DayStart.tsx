@@ -20,8 +20,8 @@ type Job = RackJob & Pick<ReturnType<typeof orderRack>[number], 'urgency'>;
 
 function WhereTheyStand({ open }: { readonly open: readonly Job[] }) {
   return (
-    <Paper component="section" aria-label="Where the watches stand" sx={{ p: 2 }}>
-      <Typography variant="h2">Where the watches stand</Typography>
+    <Paper component="section" aria-label="Watches by stage" sx={{ p: 2 }}>
+      <Typography variant="h2">Watches by stage</Typography>
       <Box
         component="dl"
         sx={{
@@ -67,8 +67,8 @@ function PartsAwaited({ open }: { readonly open: readonly Job[] }) {
     .filter((job) => job.partsExpectedOn !== null)
     .sort((a, b) => (a.partsExpectedOn ?? '').localeCompare(b.partsExpectedOn ?? ''));
   return awaiting.length === 0 ? null : (
-    <Paper component="section" aria-label="Parts awaited" sx={{ p: 2 }}>
-      <Typography variant="h2">Parts awaited</Typography>
+    <Paper component="section" aria-label="Parts on order" sx={{ p: 2 }}>
+      <Typography variant="h2">Parts on order</Typography>
       {awaiting.map((job) => (
         <Typography key={job.id}>
           <Link to={`/jobs/${job.id}`}>{job.ticket}</Link> {job.watch}: {job.waitsFor}
@@ -98,9 +98,7 @@ function DayLamp({
         question="Next"
         tone={next ? (next.urgency === 'overdue' ? 'no' : 'good') : 'open'}
         answer={next ? <Link to={`/jobs/${next.id}`}>{next.ticket}</Link> : 'No watch is waiting'}
-        reasons={
-          next ? [`${next.watch}, waits for ${next.waitsFor}.`] : ['Take one in, and the lamp begins.']
-        }
+        reasons={next ? [`${next.watch}, next: ${next.waitsFor}.`] : ['Take in a watch to start.']}
       />
       {overdue.length > 0 && (
         <LampAnswer
@@ -120,7 +118,7 @@ function DayLamp({
           answer={`${loose.flatMap((job) => job.looseCells).length}`}
           reasons={loose.map(
             (job) =>
-              `${job.ticket}: ${job.looseCells.map(({ marking }) => marking).join(', ')} out and not settled.`,
+              `${job.ticket}: ${job.looseCells.map(({ marking }) => marking).join(', ')} is out of the watch and not accounted for.`,
           )}
         />
       )}
@@ -129,7 +127,7 @@ function DayLamp({
           question="Spent cells in the bin"
           tone="good"
           answer={`${stock.spentInBin}`}
-          reasons={toCount.map((lot) => `Lot ${lot.lotCode} of ${lot.code} is to be counted.`)}
+          reasons={toCount.map((lot) => `Lot ${lot.lotCode} of ${lot.code} must be counted.`)}
         />
       )}
     </>
@@ -153,8 +151,8 @@ export function DayStart() {
           <Typography variant="h1">{localTime(now, shop.shop.zone, 'dddd D MMMM')}</Typography>
           <Typography>
             {shop.shop.name}
-            {shop.shop.place ? `, ${shop.shop.place}` : ''}. Press <strong>n</strong> to take a watch in,{' '}
-            <strong>/</strong> to find one, <strong>?</strong> for the keys.
+            {shop.shop.place ? `, ${shop.shop.place}` : ''}. Press <strong>n</strong> to take in a watch,{' '}
+            <strong>/</strong> to find one, <strong>?</strong> for all keys.
           </Typography>
           <Suspense>
             <KeptWrites />

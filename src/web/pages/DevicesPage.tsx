@@ -259,7 +259,7 @@ export default function DevicesPage() {
             reasons={
               ailing.length > 0
                 ? ailing.map((device) => `${device.name}: ${device.fault ?? ''}.`)
-                : ['Without a device everything can be typed: nothing waits for one.']
+                : ['No device is needed. You can enter every figure by hand.']
             }
           />
           {standIns.length > 0 && (

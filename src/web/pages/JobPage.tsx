@@ -39,7 +39,7 @@ function StageKey({
   return null;
 }
 
-/** The way on: to the stage the job waits for, once this one asks for nothing more. */
+/** The way on: to the stage the job next:, once this one asks for nothing more. */
 function OnBar({ open }: { readonly open: StageId }) {
   const { state, resource } = useJob();
   const here = state.progress.find((stage) => stage.stage === open);
@@ -77,7 +77,7 @@ function OnBar({ open }: { readonly open: StageId }) {
           variant="contained"
           data-wanted={finished}
         >
-          On to {STAGES.indexOf(current) + 1} {STAGE_WORDS[current]}
+          Continue: {STAGES.indexOf(current) + 1} {STAGE_WORDS[current]}
         </Button>
       )}
       {here !== undefined &&
@@ -147,10 +147,10 @@ export default function JobPage() {
   if (!resource || !shop || !book || !stock) {
     return error ? (
       <Paper sx={{ p: 2 }}>
-        <Typography variant="h1">This job is not here yet</Typography>
+        <Typography variant="h1">This job is not stored here</Typography>
         <Typography role="alert" sx={{ mt: 1 }}>
           {saidInWords(error) ??
-            'The server is away, and this job was not opened here before. It shows as soon as the server is back.'}
+            'The server is away and this browser has no copy of the job. It opens as soon as the server is back.'}
         </Typography>
       </Paper>
     ) : (
@@ -166,7 +166,7 @@ export default function JobPage() {
   );
 }
 
-/** A job opened without naming a stage opens at the one it waits for. */
+/** A job opened without naming a stage opens at the one it next:. */
 function ToCurrent({ jobId }: { readonly jobId: string }) {
   const { state } = useJob();
   return <Navigate to={`/jobs/${jobId}/${state.current ?? 'handback'}`} replace />;

@@ -51,9 +51,9 @@ function Cells({ group }: { readonly group: LeakGroup }) {
   );
 }
 
-const HEADS = ['Case type', 'Leaked', 'Where', 'Its ring', 'Mended', 'A new ring'];
+const HEADS = ['Case type', 'Leaked', 'Where', 'Ring size', 'Repaired', 'With a new ring'];
 
-/** What leaks at this counter, by case type and year: where, after how long, and what a renewal changed. */
+/** Leak report at this counter, by case type and year: where, after how long, and what a renewal changed. */
 export default function LeaksPage() {
   const report = useLeakReport();
   const [typed, setTyped] = useState('');
@@ -68,15 +68,15 @@ export default function LeaksPage() {
     <StageLayout
       mat={
         <>
-          <Typography variant="h1">What leaks</Typography>
+          <Typography variant="h1">Leak report</Typography>
           {groups.length === 0 ? (
             <Typography>
-              No test was recorded yet: once stage 7 shows a watch tight, or leaking, it counts here.
+              No test is recorded yet. Every watch that stage 7 shows tight or leaking counts here.
             </Typography>
           ) : (
             <>
               <Stack direction="row" spacing={1.5} sx={{ alignItems: 'center' }}>
-                <FilterBox label="Look among the case types" value={typed} onType={setTyped} />
+                <FilterBox label="Search the case types" value={typed} onType={setTyped} />
                 <Button href="/api/lists/leaks.csv">As CSV</Button>
               </Stack>
               <VirtualTable
@@ -97,8 +97,8 @@ export default function LeaksPage() {
           tone="open"
           answer={`${count(({ leaked }) => leaked.of)} of ${tested} leaked`}
           reasons={[
-            'Beside each share stand the ends 95 of 100 lie within: of a few watches they say little.',
-            'A watch counts once a visit, and only where a test showed it tight or leaking.',
+            'Each share is shown with its 95 % interval. With few watches the interval is wide.',
+            'Each watch counts once per visit, if a test showed it tight or leaking.',
           ]}
         />
       }

@@ -38,9 +38,7 @@ function MeasureLight({ place }: { readonly place: LightPlaceTool }) {
       </Button>
       <Box role="status">
         {fault && <Typography>■ {fault}</Typography>}
-        {now?.verdict === 'as entered' && (
-          <Typography>{figure(now.lux, 0)} lx now: as it is entered.</Typography>
-        )}
+        {now?.verdict === 'as entered' && <Typography>{figure(now.lux, 0)} lx now, as entered.</Typography>}
         {now?.reasons.map((reason) => (
           <Typography key={reason}>{reason}</Typography>
         ))}
@@ -67,20 +65,19 @@ function Place({
     <Paper component="section" aria-label={name} sx={{ p: 2 }}>
       <Typography variant="h2">{name}</Typography>
       <Typography color="text.secondary">
-        {place === null ? 'At places that are no longer among the tools.' : placeWords(place)}
+        {place === null ? 'At light places that were removed from the tools.' : placeWords(place)}
       </Typography>
       {place && <MeasureLight place={place} />}
       {waiting > 0 && place && (
         <Box sx={{ my: 1 }}>
           <Caution>
-            {watches.length} watches, and {place.watches} lie in its light at once: {waiting}{' '}
-            {waiting === 1 ? 'waits' : 'wait'} in the shade, and what is told of them counts from when they
-            have room.
+            {watches.length} watches have room, {place.watches} watches lie in the light at once: {waiting}{' '}
+            {waiting === 1 ? 'waits' : 'wait'} in the shade. Their times count from the moment they have room.
           </Caution>
         </Box>
       )}
       {watches.length === 0 ? (
-        <Typography>Nothing lies there.</Typography>
+        <Typography>No watch lies there.</Typography>
       ) : (
         <VirtualTable
           label={`Under ${name}`}
@@ -94,11 +91,11 @@ function Place({
               </TableCell>
               <TableCell>{at(lit.sinceUtc)}</TableCell>
               <TableCell>
-                {lit.stepsNormally === null ? 'not looked at' : lit.stepsNormally ? 'normally' : 'not yet'}
+                {lit.stepsNormally === null ? 'not checked yet' : lit.stepsNormally ? 'normally' : 'not yet'}
               </TableCell>
               <TableCell>
                 {waits
-                  ? `waits: room ${roomFromUtc === null ? 'once one is taken away' : `from ${at(roomFromUtc)}`}${readyUtc === null ? '' : `, ready ${at(readyUtc)}`}`
+                  ? `waits: room ${roomFromUtc === null ? 'once another watch is removed' : `from ${at(roomFromUtc)}`}${readyUtc === null ? '' : `, ready ${at(readyUtc)}`}`
                   : (lit.amiss ??
                     `${at(lit.readyUtc)}, ${lit.readyLatestUtc === null ? 'or never' : `at the latest ${at(lit.readyLatestUtc)}`}`)}
               </TableCell>
@@ -122,7 +119,7 @@ const placeWords = (place: LightPlaceTool): string => {
   return [
     `${figure(lux, 0)} lx ${measuredAtMm === null ? 'by daylight' : `at ${measuredAtMm} mm`}`,
     `${litWhen(place)}${litFrom === null ? '' : ' every day'}`,
-    caseRiseK === null ? 'its warmth not measured' : `warms a case by ${figure(caseRiseK, 0)} K there`,
+    caseRiseK === null ? 'case warming not measured' : `warms a case by ${figure(caseRiseK, 0)} K there`,
   ].join(', ');
 };
 
@@ -143,8 +140,8 @@ export default function LightPage() {
           <Typography variant="h1">Light places</Typography>
           {book.lightPlaces.length === 0 && (
             <Typography>
-              No light is measured yet. Under <Link to="/tools">Tools</Link> a light place is entered: its
-              lux, how warm a case gets there, and when it is lit.
+              No light place is entered yet. Open <Link to="/tools">Tools</Link> and enter its light in lux,
+              how much it warms a case, and when it is lit.
             </Typography>
           )}
           {places.map(({ place, watches }) => (
@@ -155,14 +152,14 @@ export default function LightPage() {
       lamp={
         <>
           <LampAnswer
-            question="To look at"
+            question="To check now"
             tone={toLookAt.length > 0 ? 'care' : 'open'}
             answer={
               toLookAt.length > 0
                 ? `${toLookAt.length} now`
                 : places.some(({ watches }) => watches.length > 0)
-                  ? 'None just now'
-                  : 'Nothing lies in the light'
+                  ? 'None'
+                  : 'No watch is under a light'
             }
             reasons={toLookAt.map(lineOf)}
           />

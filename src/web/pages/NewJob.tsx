@@ -90,7 +90,7 @@ function KnownCase({ shop }: { readonly shop: SeenShop }) {
       question="The case"
       tone="open"
       answer="Not known yet"
-      reasons={['The reference or case code would tell how the back opens.']}
+      reasons={['Enter the reference or case code to see how the back opens.']}
     />
   );
 }
@@ -126,7 +126,7 @@ function WhoAndWhich({
               onChange={(_, comesBack) => onKnown({ ...known, comesBack })}
             />
           }
-          label={`It comes back about ${known.watch.ticket}`}
+          label={`Comeback of ${known.watch.ticket}`}
         />
       )}
     </>
@@ -157,12 +157,12 @@ function IntakeLamp({ shop }: { readonly shop: SeenShop }) {
     <>
       <KnownCase shop={shop} />
       <LampAnswer
-        question="What the owner must hear"
+        question="Tell the owner"
         tone="care"
         answer="Risks, before opening"
         reasons={Object.values(RISKS)}
       />
-      <Caution>Ask who last changed the cell and when: a cheap cell may have leaked by now.</Caution>
+      <Caution>Ask who last changed the cell and when. A cheap cell may have leaked since.</Caution>
     </>
   );
 }
@@ -191,7 +191,7 @@ function IntakeForm({ shop, visit }: { readonly shop: SeenShop; readonly visit: 
                 <intakeFields.TextLine
                   name="customer.email"
                   label="E-mail"
-                  helper="of the owner, to be told when it is ready"
+                  helper="to send a message when the watch is ready"
                 />
               </Stack>
             </Paper>
@@ -212,7 +212,7 @@ function IntakeForm({ shop, visit }: { readonly shop: SeenShop; readonly visit: 
               disabled={!mayTake || isSubmitting}
               sx={{ alignSelf: 'flex-start' }}
             >
-              Take it in
+              Take in
             </Button>
           </Stack>
         }
@@ -241,7 +241,7 @@ export default function NewJobView() {
       promisedAt: foldJob(job.entries, context).facts.promise?.payload.promisedAt ?? null,
     };
   }, [job, shop, book]);
-  // An owner who was erased begins no visit again: then it is a job like any other.
+  // Erased owner begins no visit again: then it is a job like any other.
   const awaited = withJob !== null && !error && (job === undefined || (job.customer !== null && !visit));
   if (!shop || awaited) return <LinearProgress aria-label="Loading" />;
   return <IntakeForm key={withJob ?? 'new'} shop={shop} visit={visit} />;

@@ -7,10 +7,10 @@ export function NoSuchPage({ what }: { readonly what: string }) {
     <Stack spacing={2} sx={{ maxWidth: 480, mt: 4 }}>
       <Typography variant="h1">There is no such {what} here</Typography>
       <Typography>
-        The address may be old or mistyped. The rack shows the jobs that wait; / finds any other.
+        The address may be old or mistyped. The rack shows the waiting jobs. Press / to find any other job.
       </Typography>
       <Button component={Link} to="/" variant="outlined" sx={{ alignSelf: 'flex-start' }}>
-        To the start
+        Go to the rack
       </Button>
     </Stack>
   );

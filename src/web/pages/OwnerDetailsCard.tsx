@@ -27,11 +27,11 @@ function EarlierDetails({
 }) {
   const active = activeRevisions(revisions);
   return (
-    <Fold summary={`As it was told, ${revisions.length} times`} sx={{ minHeight: 44, pt: 1 }}>
+    <Fold summary={`Earlier details (${revisions.length})`} sx={{ minHeight: 44, pt: 1 }}>
       {[...revisions].reverse().map((revision) => (
         <Typography key={revision.id}>
           {toldWords(revision, shop)}: {detailsWords(revision)}
-          {active.includes(revision) ? ', stands' : ''}
+          {active.includes(revision) ? ', current' : ''}
         </Typography>
       ))}
     </Fold>
@@ -58,7 +58,7 @@ export function OwnerDetailsCard({
       setFailed(null);
       setCorrecting(false);
     } catch (error) {
-      setFailed(failedInWords(error, 'nothing was put right.'));
+      setFailed(failedInWords(error, 'nothing was changed.'));
     }
   };
   return (
@@ -80,7 +80,7 @@ export function OwnerDetailsCard({
           }
         />
       )}
-      <Paper component="section" aria-label="How to reach them" sx={{ p: 2 }}>
+      <Paper component="section" aria-label="Contact" sx={{ p: 2 }}>
         {correcting && bench.technicianId !== null ? (
           <DetailsForm
             start={{
@@ -101,7 +101,7 @@ export function OwnerDetailsCard({
               <Typography>{customer.email || 'No e-mail'}</Typography>
             </div>
             <Button onClick={() => setCorrecting(true)} disabled={bench.technicianId === null}>
-              Put right
+              Correct
             </Button>
           </Stack>
         )}
@@ -113,7 +113,7 @@ export function OwnerDetailsCard({
 }
 
 function toldWords({ technicianId, recordedAt }: OwnerRevision, shop: SeenShop): string {
-  const who = shop.technicians.find(({ id }) => id === technicianId)?.initials ?? 'nobody noted';
+  const who = shop.technicians.find(({ id }) => id === technicianId)?.initials ?? 'not recorded';
   return `${localTime(recordedAt, shop.shop.zone, 'D MMM YYYY HH:mm')}, ${who}`;
 }
 
@@ -130,15 +130,9 @@ function Disagreement({
   readonly onPick: (revision: OwnerRevision) => void;
 }) {
   return (
-    <Alert
-      severity="warning"
-      icon={false}
-      role="region"
-      aria-label="Details that disagree"
-      sx={{ border: 1 }}
-    >
+    <Alert severity="warning" icon={false} role="region" aria-label="Conflicting details" sx={{ border: 1 }}>
       <Typography sx={{ fontWeight: 700 }}>
-        {rivals.length} hands put this owner right at once, and they disagree. Which one holds?
+        {rivals.length} people changed this owner at the same time. Which details are right?
       </Typography>
       <Stack spacing={1} sx={{ mt: 1 }}>
         {rivals.map((rival) => (
@@ -180,7 +174,7 @@ function DetailsForm({
           <Button type="submit" variant="contained">
             Record
           </Button>
-          <Button onClick={onLeave}>Leave it</Button>
+          <Button onClick={onLeave}>Cancel</Button>
         </Stack>
       </Stack>
     </FormProvider>

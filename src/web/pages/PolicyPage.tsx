@@ -88,7 +88,7 @@ function SchoolChoice({ school }: { readonly school: SchoolId }) {
             label={
               <span>
                 <strong>{capital(way)}</strong>
-                {way === usual ? ', as it comes' : ''}. {(ways as Readonly<Record<string, string>>)[way]}
+                {way === usual ? ', default' : ''}. {(ways as Readonly<Record<string, string>>)[way]}
               </span>
             }
           />
@@ -134,7 +134,7 @@ function ServiceFacts({ service }: { readonly service: Service }) {
   return (
     <>
       <Fold
-        summary={`${capital(service)} asks for ${asked.length} facts`}
+        summary={`${capital(service)} requires ${asked.length} facts`}
         sx={{ minHeight: 44, pt: 1, fontWeight: 400 }}
       >
         {STAGES.map((stage) => {
@@ -175,7 +175,7 @@ function Earnings() {
         name="policy.ownCostMinor"
         label={policySums.ownCostMinor.label}
         currency={currency}
-        helper="time and material, without tax"
+        helper="labour and material, without tax"
       />
       <MoneyField
         name="policy.referralMarginMinor"
@@ -201,10 +201,10 @@ function PriceList() {
           currency={currency}
         />
       ))}
-      <Typography sx={{ fontWeight: 700 }}>Beyond the service</Typography>
+      <Typography sx={{ fontWeight: 700 }}>Extras</Typography>
       {fields.map((field, index) => (
         <Stack key={field.id} direction="row" spacing={1.5} sx={{ alignItems: 'start' }}>
-          <TextLine name={`policy.extras.${index}.what`} label={`Thing ${index + 1}`} />
+          <TextLine name={`policy.extras.${index}.what`} label={`Item ${index + 1}`} />
           <MoneyField
             name={`policy.extras.${index}.priceMinor`}
             label={`Price ${index + 1}`}
@@ -212,10 +212,10 @@ function PriceList() {
           />
           <Button
             onClick={() => remove(index)}
-            aria-label={`Leave out thing ${index + 1}`}
+            aria-label={`Remove item ${index + 1}`}
             sx={{ flexShrink: 0 }}
           >
-            Leave out
+            Remove
           </Button>
         </Stack>
       ))}
@@ -225,7 +225,7 @@ function PriceList() {
         onClick={() => append({ item: v7(), what: '' })}
         sx={{ alignSelf: 'flex-start' }}
       >
-        Another thing
+        Add item
       </Button>
     </>
   );
@@ -253,10 +253,10 @@ function PolicySections() {
         <TextLine name="policy.currency" label={shopWords.currency} mono />
         <PriceList />
       </Section>
-      <Section title="What a job earns, to judge whether a tool pays">
+      <Section title="Earnings of a job, to judge whether a tool pays">
         <Earnings />
       </Section>
-      <Section title="What each service asks for">
+      <Section title="Facts required by each service">
         {SERVICES.map((service) => (
           <ServiceFacts key={service} service={service} />
         ))}
@@ -280,17 +280,15 @@ function Revisions({ shop }: { readonly shop: SeenShop }) {
   return (
     <>
       <LampAnswer
-        question="Policy now"
+        question="Current policy"
         tone="good"
         answer={`Revision ${revision}`}
-        reasons={[
-          'What holds from now on. A record that was signed rests on the revision of its day and stays as it was.',
-        ]}
+        reasons={['These rules apply from now on. A signed record keeps the revision of its day.']}
       />
       {revisions.map((each) => (
         <Typography key={each.revision} variant="body2">
           {each.revision}: {localTime(each.recordedAt, shop.shop.zone, 'D MMM YYYY HH:mm')},{' '}
-          {shop.technicians.find((person) => person.id === each.technicianId)?.initials ?? 'as it comes'}
+          {shop.technicians.find((person) => person.id === each.technicianId)?.initials ?? 'default'}
         </Typography>
       ))}
     </>

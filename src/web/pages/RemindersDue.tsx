@@ -25,8 +25,9 @@ function DueLine({ due, shop }: { readonly due: Reminder; readonly shop: SeenSho
     <Box component="li" aria-label={due.ticket} sx={{ py: 1 }}>
       <Typography>
         <Link to={`/jobs/${due.jobId}`}>{due.ticket}</Link> {due.watch}, {due.customerName}:{' '}
-        {dueWords(due.dueOn, today)}. {reach === '' ? 'Left neither phone nor e-mail.' : reach}
-        {due.seenElsewhere && ` Another counter saw this watch since (${due.seenElsewhere}): ask the owner.`}
+        {dueWords(due.dueOn, today)}. {reach === '' ? 'No phone or e-mail.' : reach}
+        {due.seenElsewhere &&
+          ` Another counter has seen this watch since then (${due.seenElsewhere}): ask the owner.`}
       </Typography>
       <Stack direction="row" spacing={1} useFlexGap sx={{ mt: 0.5, flexWrap: 'wrap', alignItems: 'center' }}>
         <Typography variant="body2">Reminded</Typography>
@@ -72,11 +73,11 @@ export default function RemindersDue() {
   const open = due.filter(({ jobId }) => !done.includes(jobId));
   if (!shop || open.length === 0) return null;
   return (
-    <Paper component="section" aria-label="To be reminded" sx={{ p: 2 }}>
-      <Typography variant="h2">To be reminded</Typography>
+    <Paper component="section" aria-label="Reminders due" sx={{ p: 2 }}>
+      <Typography variant="h2">Reminders due</Typography>
       <Typography color="text.secondary">
         {open.length === 1 ? 'One watch is' : `${open.length} watches are`} due for the next visit within a
-        month, or missed it lately: a spent cell left inside may leak.
+        month, or recently overdue. A spent cell left in the watch may leak.
       </Typography>
       <Box component="ul" sx={{ m: 0, mt: 1, p: 0, listStyle: 'none' }}>
         {open.slice(0, SHOWN).map((each) => (
@@ -84,7 +85,7 @@ export default function RemindersDue() {
         ))}
       </Box>
       {open.length > SHOWN && (
-        <Typography color="text.secondary">{open.length - SHOWN} more come up as these are done.</Typography>
+        <Typography color="text.secondary">{open.length - SHOWN} more appear when these are done.</Typography>
       )}
     </Paper>
   );

@@ -12,7 +12,7 @@ import { StageLayout } from '../kit/StageLayout';
 import { MONO } from '../kit/theme';
 import { VirtualTable } from '../kit/VirtualTable';
 
-const HEADS = ['Watch', 'To see', 'Since', 'Showed then', 'Due', 'Left'];
+const HEADS = ['Watch', 'Check', 'Since', 'Showed at start', 'Due', 'Left'];
 
 /** Every watch that runs to be read again: since when, due when, the first due first. */
 export default function RunningPage() {
@@ -30,12 +30,12 @@ export default function RunningPage() {
           <Typography variant="h1">Running rack</Typography>
           {runs.length === 0 ? (
             <Typography>
-              Nothing runs to be read again. At stage 8 a watch is watched by its own step, or left running to
-              see how it keeps time: from then on it stands here with its countdown.
+              No watch is running. A run starts at stage 8, either to see that the watch runs or to see how it
+              keeps time. It then appears here with its countdown.
             </Typography>
           ) : (
             <VirtualTable
-              label="What runs"
+              label="Watches running"
               heads={HEADS}
               rows={runs}
               keyOf={({ run }) => run.entryId}
@@ -47,7 +47,7 @@ export default function RunningPage() {
                   <TableCell>{run.toSee}</TableCell>
                   <TableCell>{at(run.sinceUtc)}</TableCell>
                   <TableCell sx={{ fontFamily: MONO }}>{run.shows || 'not read'}</TableCell>
-                  <TableCell>{due.dueUtc === null ? 'no length asked' : at(due.dueUtc)}</TableCell>
+                  <TableCell>{due.dueUtc === null ? 'no set duration' : at(due.dueUtc)}</TableCell>
                   <TableCell sx={{ fontFamily: MONO, fontWeight: 700, whiteSpace: 'nowrap' }}>
                     {due.leftS === null
                       ? `runs ${countdown(due.ranS)}`
@@ -65,12 +65,12 @@ export default function RunningPage() {
         <>
           <RunsDue />
           <LampAnswer
-            question="What a run tells"
+            question="Accuracy of a run"
             tone="open"
-            answer="As much as was read"
+            answer="It depends on the reading"
             reasons={[
-              'Read to the second it tells the rate to 2 s a day after half a day; read to the minute, that it ran.',
-              'Where the crown was pulled meanwhile it tells no rate.',
+              'Read to the second, half a day gives the rate to 2 s a day. Read to the minute, it only shows that the watch ran.',
+              'If the crown was pulled in between, the run gives no rate.',
             ]}
           />
         </>

@@ -33,10 +33,10 @@ export default function AddTechnician({ onAdded }: { readonly onAdded: (id: stri
         value={initials}
         onChange={(event) => setInitials(event.target.value)}
         error={wrong !== null}
-        helperText={wrong ?? 'up to four letters'}
+        helperText={wrong ?? 'up to 4 letters'}
       />
       <Button type="submit" variant="contained">
-        Add to the list
+        Add technician
       </Button>
     </Stack>
   );

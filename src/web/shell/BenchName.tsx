@@ -6,7 +6,7 @@ export default function BenchName() {
   const { name: before } = useBench();
   return (
     <TextField
-      label="This bench is called"
+      label="Bench name"
       defaultValue={before}
       autoFocus
       onBlur={(event) => {

@@ -39,7 +39,7 @@ function FoundList({
         <ListItemButton key={job.id} onClick={() => onGo(`/jobs/${job.id}`)}>
           <ListItemText
             primary={`${job.ticket}  ${job.watch}`}
-            secondary={`${job.customerName}, waits for ${job.waitsFor}`}
+            secondary={`${job.customerName}, next: ${job.waitsFor}`}
           />
         </ListItemButton>
       ))}
@@ -131,7 +131,7 @@ export default function FindDialog({
           <Typography>{failedInWords(error, 'jobs cannot be searched.')}</Typography>
         )}
         {query !== '' && data && jobs.length + owners.length + calibres.length === 0 && (
-          <Typography>Nothing here answers to “{query}”.</Typography>
+          <Typography>No results for “{query}”.</Typography>
         )}
       </DialogContent>
     </Dialog>

@@ -12,7 +12,7 @@ export function NeedsYou() {
   return (
     <>
       <Button color="error" variant="outlined" onClick={() => setOpen(true)}>
-        ■ {refused.length} needs you
+        ■ {refused.length} needs your decision
       </Button>
       {open && (
         <Suspense>

@@ -30,10 +30,10 @@ export default function NeedsYouDialog({
                   Open the job
                 </Button>
                 <Button onClick={() => void tryAgain(waiting)} variant="outlined">
-                  Try again
+                  Retry
                 </Button>
                 <Button onClick={() => void discardEntry(waiting.id)} color="error">
-                  Let it go
+                  Discard entry
                 </Button>
               </Stack>
             </Stack>

@@ -70,7 +70,7 @@ export function Rack({ onPick }: { readonly onPick: () => void }) {
       </Typography>
       {jobs && jobs.length >= FILTER_FROM && (
         <Box sx={{ px: 0.5 }}>
-          <FilterBox label="Look among them" value={filter} onType={setFilter} />
+          <FilterBox label="Search the rack" value={filter} onType={setFilter} />
         </Box>
       )}
       {seen && seen.length > 0 && shop && nowUtc ? (
@@ -85,11 +85,11 @@ export function Rack({ onPick }: { readonly onPick: () => void }) {
       ) : null}
       {jobs?.length === 0 && (
         <Typography color="text.secondary" sx={{ px: 0.5 }}>
-          No watch is waiting. Press n to take one in.
+          No watch is waiting. Press n to take in a watch.
         </Typography>
       )}
       {jobs && jobs.length > 0 && seen?.length === 0 && (
-        <Typography sx={{ px: 0.5 }}>No job here holds that. Find looks among all that ever were.</Typography>
+        <Typography sx={{ px: 0.5 }}>No match in the rack. Press / to search all jobs.</Typography>
       )}
       {!jobs && error !== undefined && (
         <Typography sx={{ px: 0.5 }}>{failedInWords(error, 'the rack cannot be read.')}</Typography>

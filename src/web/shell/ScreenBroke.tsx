@@ -12,17 +12,17 @@ export function ScreenBroke() {
   return (
     <Box sx={{ maxWidth: 560, mx: 'auto', mt: 8, p: 2 }} role="alert">
       <Typography variant="h1">
-        {notFetched ? 'This view is not here yet' : 'This screen could not be shown'}
+        {notFetched ? 'This view is not available yet' : 'This screen could not be displayed'}
       </Typography>
       <Typography sx={{ my: 2 }}>
         {notFetched
-          ? 'The server went away before it sent this view. What you recorded waits in this browser, and the views opened before go on working. Load the page again once the server answers.'
-          : `What you recorded is safe: it is with the server, or waits in this browser. Load the page again; if it stays so, tell whoever looks after the program: “${said}”.`}
+          ? 'The connection to the server was lost before this view was loaded. Your records are stored in this browser. Views that you opened before still work. Reload the page when the server is back.'
+          : `Your records are safe: they are on the server or stored in this browser. Reload the page. If this happens again, report this message to whoever looks after the program: “${said}”.`}
       </Typography>
       <Button variant="contained" onClick={() => window.location.reload()}>
-        Load the page again
+        Reload the page
       </Button>{' '}
-      <Button href="/">To the start</Button>
+      <Button href="/">Go to the rack</Button>
     </Box>
   );
 }

@@ -50,7 +50,7 @@ function SavingLine() {
   const words = [
     away ? (awaySays ?? 'The server is away.') : '',
     waiting > 0 ? `${waiting} ${waiting === 1 ? 'entry waits' : 'entries wait'} here to be saved.` : '',
-    onlyInMemory ? 'This browser does not keep them: do not reload.' : '',
+    onlyInMemory ? 'This browser cannot store them. Do not reload this page.' : '',
   ]
     .filter(Boolean)
     .join(' ');
@@ -100,7 +100,7 @@ function ShopMenuButton() {
         }}
         sx={{ whiteSpace: 'nowrap' }}
       >
-        Behind the counter
+        Shop
       </Button>
       {wasOpened && (
         <Suspense>
@@ -194,7 +194,7 @@ function Head({ onRack }: { readonly onRack: (() => void) | null }) {
         aria-label={
           technician
             ? `${technician.initials}, at the bench: ${technician.name}. Change`
-            : 'Who? Say who is at the bench'
+            : 'Choose who is at the bench'
         }
       >
         {technician?.initials ?? 'Who?'}
@@ -259,12 +259,7 @@ export function Shell({ children }: { readonly children: ReactNode }) {
             <Box sx={{ flexGrow: 1, minHeight: 0 }}>
               <Rack onPick={closeRack} />
             </Box>
-            <Stack
-              component="nav"
-              aria-label="Behind the counter"
-              direction="row"
-              sx={{ px: 1, flexWrap: 'wrap' }}
-            >
+            <Stack component="nav" aria-label="Shop" direction="row" sx={{ px: 1, flexWrap: 'wrap' }}>
               <ShopLinks onPick={closeRack} />
             </Stack>
           </Drawer>

@@ -45,7 +45,7 @@ export function WhoIsHere({ open, technicians, onClose, mustPick }: Props) {
       <DialogTitle id="who-title">Who is at the bench?</DialogTitle>
       <DialogContent>
         <Stack spacing={1.5}>
-          {then !== null && <Typography role="status">Then on to a new job.</Typography>}
+          {then !== null && <Typography role="status">After that you can start a new job.</Typography>}
           {technicians.map((person, index) => (
             <Button
               key={person.id}
@@ -62,7 +62,7 @@ export function WhoIsHere({ open, technicians, onClose, mustPick }: Props) {
             </Button>
           ))}
           {technicians.length === 0 && (
-            <Typography>Nobody is on the list yet. Add yourself: your initials seal the records.</Typography>
+            <Typography>Nobody is on the list yet. Add yourself. Your initials sign the records.</Typography>
           )}
           {(adding || technicians.length === 0) && (
             <Suspense>
@@ -75,8 +75,8 @@ export function WhoIsHere({ open, technicians, onClose, mustPick }: Props) {
             </Suspense>
           ) : (
             <Stack direction="row" spacing={1} sx={{ alignItems: 'center' }}>
-              <Typography>This bench is called {bench.name}.</Typography>
-              <Button onClick={() => setNaming(true)}>Call it otherwise</Button>
+              <Typography>Bench name {bench.name}.</Typography>
+              <Button onClick={() => setNaming(true)}>Rename bench</Button>
             </Stack>
           )}
         </Stack>

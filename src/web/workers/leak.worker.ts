@@ -50,12 +50,12 @@ const worker = {
     if (/^\s*[[{]/.test(text)) {
       const value = jsonIn(text);
       if (value === undefined)
-        return refused('The file begins as JSON and is none.', 'Write it again, or send it as CSV.');
+        return refused('The file starts like JSON but is not valid JSON.', 'Export it again, or use CSV.');
       const rows = traceRowsOfJson(value);
       if (rows === null)
         return refused(
-          'The JSON holds no list of points.',
-          'Write a list of points with time, pressure and deflection, or a list of figures under each name.',
+          'The JSON contains no list of points.',
+          'Use a list of points with time, pressure and deflection, or one list of figures for each name.',
         );
       rows.forEach((cells, i) => reader.row(cells, i));
       return reader.done();
@@ -76,7 +76,7 @@ const worker = {
     } catch (error) {
       return refused(
         `The file cannot be read as a table: ${error instanceof Error ? error.message : String(error)}`,
-        'Save it as CSV anew.',
+        'Save it as CSV again.',
       );
     }
     return reader.done();

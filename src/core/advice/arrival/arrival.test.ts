@@ -32,7 +32,7 @@ describe('ready to open?', () => {
     expect(arrived().verdict).toBe('ready');
     expect(readyToOpen(new Logbook().state())).toMatchObject({
       verdict: 'not yet',
-      reasons: ['Still wanted: the watch.'],
+      reasons: ['Missing: the watch.'],
     });
   });
   it('not without consent', () => {
@@ -43,7 +43,7 @@ describe('ready to open?', () => {
   it('not while a seal is missing, unless the owner accepts it or it has come', () => {
     expect(arrived((job) => job.add('arrive.ready', inHouse))).toMatchObject({
       verdict: 'not yet',
-      reasons: [expect.stringContaining('Not in the house: seal.')],
+      reasons: [expect.stringContaining('Not in this shop: seal.')],
     });
     expect(arrived((job) => job.add('arrive.ready', { ...inHouse, riskAccepted: true }))).toMatchObject({
       verdict: 'ready',

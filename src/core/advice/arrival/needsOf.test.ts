@@ -36,7 +36,7 @@ describe('what a watch will need', () => {
     expect(inHouse(lacking, 'cell')).toBe('not in the house');
   });
 
-  it('counts what may be taken, and only that', () => {
+  it('counts what can be used, and only that', () => {
     const pair = takenIn('cell only', 'quillbeck-22-8');
     const one: Lot = { ...lot, code: 'SR626SW', balance: 1 };
     // A set comes from one lot: a single one of it serves neither place.

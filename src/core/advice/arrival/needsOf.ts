@@ -35,7 +35,7 @@ interface NeedsQuestion {
 
 function openerNeed({ kindKnown, opener }: Opening): Need {
   const need = { of: 'opener', order: null } as const;
-  if (!kindKnown) return { ...need, status: 'not known yet', words: 'nobody said yet how it opens' };
+  if (!kindKnown) return { ...need, status: 'not known yet', words: 'the kind of back is not recorded' };
   if (opener.verdict === 'refer or buy')
     return {
       ...need,
@@ -54,29 +54,29 @@ function openerNeed({ kindKnown, opener }: Opening): Need {
 
 function closingNeed({ kindKnown, back, opener }: Opening, { policy, book }: NeedsQuestion): Need {
   const need = { of: 'closing tool', order: null } as const;
-  if (!kindKnown) return { ...need, status: 'not known yet', words: 'nobody said yet how it opens' };
+  if (!kindKnown) return { ...need, status: 'not known yet', words: 'the kind of back is not recorded' };
   if (closingSchool(back.kind) === 'snapOn')
     return !policy.schools.snapOn.includes('press') || book.pressDies.length > 0
       ? { ...need, status: 'in the house', words: policy.schools.snapOn }
       : {
           ...need,
           status: 'not in the house',
-          words: 'press dies, this shop presses snap-on backs',
+          words: 'press dies (this shop presses snap-on backs)',
           order: { what: 'press die', count: 2 },
         };
   return opens(opener)
-    ? { ...need, status: 'in the house', words: 'what opens it closes it' }
-    : { ...need, status: 'not known yet', words: 'what opens it closes it' };
+    ? { ...need, status: 'in the house', words: 'the opener also closes it' }
+    : { ...need, status: 'not known yet', words: 'the opener also closes it' };
 }
 
-/** The kit that renews an accumulator, should the charge not hold. */
+/** The kit that renews an accumulator, in case the charge does not hold. */
 function kitNeed({ state, lots, day }: NeedsQuestion): Need {
   const need = { of: 'cell', order: null } as const;
   const charge = state.calibre?.charge ?? null;
   const kitCode = charge?.kitCode ?? null;
   if (charge === null || kitCode === null)
-    return { ...need, status: 'not known yet', words: 'which kit renews its accumulator' };
-  const words = `kit ${kitCode}, should the charge not hold`;
+    return { ...need, status: 'not known yet', words: 'accumulator kit' };
+  const words = `kit ${kitCode}, in case the charge does not hold`;
   return kitsHere(charge, lots, day).some(({ left }) => left > 0)
     ? { ...need, status: 'in the house', words }
     : { ...need, status: 'not in the house', words, order: { what: `kit ${kitCode}`, count: 1 } };
@@ -125,7 +125,7 @@ function cellNeeds(question: NeedsQuestion): readonly Need[] {
     const done = state.wells.every(({ fitted, putBack }) => fitted !== null || putBack !== null);
     return [
       done
-        ? { ...need, status: 'not needed', words: 'its cells are in' }
+        ? { ...need, status: 'not needed', words: 'its cells are fitted' }
         : {
             ...need,
             status: 'not known yet',
@@ -142,11 +142,11 @@ function cellNeeds(question: NeedsQuestion): readonly Need[] {
       .filter(({ verdict }) => verdict === 'take')
       .reduce((sum, { lot }) => sum + lot.balance, 0);
     return left >= count
-      ? { ...need, status: 'in the house', words: `${countOf(code, count)}, or an equal one` }
+      ? { ...need, status: 'in the house', words: `${countOf(code, count)}, or an equal cell` }
       : {
           ...need,
           status: 'not in the house',
-          words: `${countOf(code, count)}, and ${left === 0 ? 'none' : left} may be taken`,
+          words: `${countOf(code, count)}, and ${left === 0 ? 'none' : left} can be used`,
           order: { what: code, count: count - left },
         };
   });
@@ -156,7 +156,7 @@ function ringNeed({ state, book, lots, day }: NeedsQuestion): Need {
   const need = { of: 'ring', order: null } as const;
   const { caseType } = state;
   if (!state.required.includes('seal.gasket'))
-    return { ...need, status: 'not needed', words: 'no ring is asked for' };
+    return { ...need, status: 'not needed', words: 'this service includes no ring' };
   const sizes = caseType ? book.gasketsOf(caseType.code).map(({ code }) => code) : [];
   const size = sizes[0] ?? caseType?.gasket ?? null;
   if (size === null) return { ...need, status: 'not known yet', words: 'the book has no ring for this case' };
@@ -196,11 +196,11 @@ export function needsInWords(needs: readonly Need[]): string {
   if (lacking > 0) return `${lacking} to order`;
   switch (worstOf(needs)) {
     case 'not in the house':
-      return 'Something lacks';
+      return 'Something is missing';
     case 'not known yet':
-      return 'Nothing known to lack';
+      return 'Nothing known to be missing';
     default:
-      return 'Nothing lacks';
+      return 'Nothing is missing';
   }
 }
 

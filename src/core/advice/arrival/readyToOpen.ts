@@ -47,25 +47,25 @@ export function readyToOpen(
   const waits = lacking.length > 0 && !accepted && facts.partsArrived === null;
   if (missing.length > 0 || waits) {
     return judged('not yet', [
-      ...(missing.length > 0 ? [`Still wanted: ${missing.map((each) => each.words).join(', ')}.`] : []),
+      ...(missing.length > 0 ? [`Missing: ${missing.map((each) => each.words).join(', ')}.`] : []),
       ...(waits
         ? [
-            `Not in the house: ${lacking.join(', ')}. Order first, or ask the owner whether it may be closed for the time being.`,
+            `Not in this shop: ${lacking.join(', ')}. Order first, or ask the owner whether it may be closed temporarily.`,
           ]
         : []),
     ]);
   }
   const rating = facts.watch?.payload.ratingBar ?? null;
   return judged('ready', [
-    'The service, the promise and the owner’s consent stand.',
-    ...(unknown.length > 0 ? [`Not known before it is open: ${unknown.join(', ')}.`] : []),
+    'Service, promise and the owner’s consent are recorded.',
+    ...(unknown.length > 0 ? [`Not known before opening: ${unknown.join(', ')}.`] : []),
     ...(lacking.length > 0 && accepted
       ? [
-          `Not in the house: ${lacking.join(', ')}; the owner accepts an interim closing, with no word about water.`,
+          `Not in this shop: ${lacking.join(', ')}; the owner accepts a temporary closing without a statement about water.`,
         ]
       : []),
     ...(rating !== null && isForLicensed(rating)
-      ? ['Rated for diving: think of referring it before it is opened.']
+      ? ['Rated for diving. Consider referring it before you open it.']
       : []),
   ]);
 }

@@ -23,7 +23,7 @@ describe('the witnesses of a job', () => {
     expect(say().verdict).toBe('one witness');
     job.add('open.print', { text: 'USE SR621SW' });
     job.add('cell.found', { marking: '379', condition: 'clean' });
-    expect(say()).toMatchObject({ verdict: 'one erred', code: 'SR621SW' });
+    expect(say()).toMatchObject({ verdict: 'one differs', code: 'SR621SW' });
     job.add('cell.well-measured', { diameterMm: 7, depthMm: 2.3 });
     expect(say().said.map(({ kind, agrees }) => [kind, agrees])).toEqual([
       ['book', true],
@@ -184,7 +184,7 @@ describe('the cell that is in it', () => {
     expect(advice()?.verdict).toBe('change now');
   });
 
-  it('names what a service would gain only where it draws too much', () => {
+  it('names gain from a service only where it draws too much', () => {
     const job = jobOn('orrelin-41-2');
     expect(serviceGainOf(job.state(), job.state().wells[0] as WellState, 'SR621SW', book, DAY)).toBeNull();
     job.add('check.reading', readingOf('currentUA', 6));

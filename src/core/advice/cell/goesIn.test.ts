@@ -94,7 +94,7 @@ describe('a cell that cannot lie in the measured well', () => {
     job.add('cell.well-measured', { diameterMm: 7.1, depthMm: 2.2 });
     const { state, well } = wellOf(job);
     const said = witnessesOf(state, well, book);
-    expect(said).toMatchObject({ verdict: 'one erred', code: null });
+    expect(said).toMatchObject({ verdict: 'one differs', code: null });
     expect(said.reasons.join(' ')).toContain(
       'SR626SW is 6.8 × 2.6 mm, but the well is 7.1 mm across and 2.2 mm deep',
     );
@@ -110,7 +110,7 @@ describe('a cell that cannot lie in the measured well', () => {
     job.add('cell.well-measured', { diameterMm: 7.1, depthMm: 2.25 });
     const { state, well } = wellOf(job);
     const said = witnessesOf(state, well, book);
-    expect(said).toMatchObject({ verdict: 'one erred', code: 'SR621SW' });
+    expect(said).toMatchObject({ verdict: 'one differs', code: 'SR621SW' });
     expect(said.said.filter(({ agrees }) => !agrees).map(({ kind }) => kind)).toEqual(['cell found']);
   });
 });
@@ -124,7 +124,7 @@ it('a mix-up is told by the names that were seen, and by no other', () => {
   };
   // The numbers of the two are unlike; only their names are.
   expect(answer('379')).not.toContain('mixed up');
-  expect(answer('SR521SW')).toContain('SR521SW and SR621SW are easily mixed up');
+  expect(answer('SR521SW')).toContain('SR521SW and SR621SW are easily confused');
 });
 
 describe('two alike in one circuit', () => {

@@ -81,25 +81,25 @@ export function primaryBarred(state: JobState, book: Book): Refusal | null {
   if (calibre?.charge)
     return {
       reasons: [
-        `${calibre.code} charges its accumulator: a primary cell in its place is driven backwards, leaks or bursts.`,
+        `${calibre.code} charges its accumulator: a primary cell in its place is charged, leaks or bursts.`,
       ],
       whatToDo: `Fit the kit ${calibre.charge.kitCode}. If a primary cell was in the watch, record it as found.`,
     };
   if (facts.accumulator !== null)
     return {
       reasons: [`The kit ${facts.accumulator.payload.kitCode} is recorded as fitted.`],
-      whatToDo: 'Withdraw that first: an accumulator and a primary cell never go into one watch.',
+      whatToDo: 'Withdraw that first. A watch never takes both an accumulator and a primary cell.',
     };
   const { verdict, againstPrimary } = supplyOf(state, book);
   if (againstPrimary.length === 0) return null;
   const unsure = verdict === 'not known';
   return {
     reasons: [
-      `This watch ${unsure ? 'may be' : 'is'} charged: ${againstPrimary.join('; ')}. A primary cell under charge is driven backwards, leaks or bursts.`,
+      `This watch ${unsure ? 'may be' : 'is'} charged: ${againstPrimary.join('; ')}. A primary cell under charge leaks or bursts.`,
     ],
     whatToDo: unsure
-      ? 'Read the old cell in full and measure its voltage, or say with the reason what the movement runs from.'
-      : 'Renew the accumulator by its kit. If it does run from a primary cell, say so with the reason, at the cell.',
+      ? 'Read the old cell in full and measure its voltage, or record the power source with the reason.'
+      : 'Renew the accumulator by its kit. If it does run on a primary cell, record that with the reason under “Power source”.',
   };
 }
 
@@ -122,9 +122,9 @@ export function refusalOf(
   if (!cell || cell.chemistry === 'accumulator')
     return {
       reasons: [
-        `“${cellCode}” is not a primary cell of the table${wants ? `; this place wants ${wants.wanted.code}` : ''}.`,
+        `“${cellCode}” is not a primary cell in the table${wants ? `; this place takes ${wants.wanted.code}` : ''}.`,
       ],
-      whatToDo: `Fit ${wants ? `${wants.wanted.code} or an equal` : 'a cell by a name of the table'}. ${asFound}`,
+      whatToDo: `Fit ${wants ? `${wants.wanted.code} or an equal` : 'a cell with a name from the table'}. ${asFound}`,
     };
   if (NEVER_AGAIN.includes(cell.chemistry))
     return {
@@ -136,7 +136,7 @@ export function refusalOf(
     if (!mayBeFitted(cross.verdict))
       return {
         reasons: cross.reasons,
-        whatToDo: `Fit ${wants.wanted.code} or an equal. ${asFound}${wants.by === 'witnesses' ? ` If the cell found was the wrong one, ${well.measured === null ? 'measure the well or ' : ''}record the print inside: that counts more than the cell found.` : ''}`,
+        whatToDo: `Fit ${wants.wanted.code} or an equal. ${asFound}${wants.by === 'witnesses' ? ` If the cell found was the wrong one, ${well.measured === null ? 'measure the well or ' : ''}record the print inside. It counts more than the cell found.` : ''}`,
       };
     return null;
   }
@@ -145,24 +145,26 @@ export function refusalOf(
     return verdict === 'cannot tell'
       ? { reasons, whatToDo: howToTell.join(' ') }
       : {
-          reasons: ['Nothing tells what belongs there: no cell was read, and the well is not measured.'],
-          whatToDo: 'Measure the well, across and deep, or read the cell found.',
+          reasons: [
+            'It is not known which cell belongs here. No cell was read and the well is not measured.',
+          ],
+          whatToDo: 'Measure the diameter and depth of the well, or read the cell found.',
         };
   if (cell.chemistry === 'alkaline' && !alkalineAgreed)
     return {
       reasons: [
-        'Nothing says that an alkaline cell may go in: its voltage slopes, it ends sooner and is likelier to leak.',
+        'The owner has not agreed to an alkaline cell. Its voltage falls steadily, its life is shorter, and it is more likely to leak.',
       ],
-      whatToDo: 'Take silver oxide, or ask for the owner’s word.',
+      whatToDo: 'Take silver oxide, or ask the owner for agreement.',
     };
   const { diameterMm, depthMm } = well.measured.payload;
   const { foundCell } = well;
   if (foundCell && Math.abs(foundCell.nominalV - cell.nominalV) > SAME_VOLTAGE_V)
     return {
       reasons: [
-        `${figure(cell.nominalV)} V where the cell found has ${figure(foundCell.nominalV)} V: never, even at equal size.`,
+        `${figure(cell.nominalV)} V but the cell found has ${figure(foundCell.nominalV)} V. Never fit it, even if the size is equal.`,
       ],
-      whatToDo: `Take a cell of ${figure(foundCell.nominalV)} V that lies in the well. ${asFound}`,
+      whatToDo: `Take a cell of ${figure(foundCell.nominalV)} V that fits the well. ${asFound}`,
     };
   const size =
     cell.diameterMm === null || cell.heightMm === null
@@ -176,7 +178,7 @@ export function refusalOf(
             ? `The size of ${cell.code} is not known.`
             : `${cell.code} is ${figure(size.diameterMm)} × ${figure(size.heightMm)} mm; the well is ${figure(diameterMm)} mm across and ${figure(depthMm)} mm deep.`,
         ],
-        whatToDo: 'Take a cell that lies in it, or measure the well again with the insulator out.',
+        whatToDo: 'Take a cell that fits, or measure the well again without the insulator.',
       };
 }
 
@@ -223,12 +225,12 @@ export function fitByMeasure(
 export function oldCellAway({ found, fitted, oldSettled }: WellState): Refusal | null {
   if (fitted)
     return {
-      reasons: [`A ${fitted.payload.cellCode} is recorded as fitted there.`],
-      whatToDo: 'Withdraw the fitting first, so that its cell goes back to its lot.',
+      reasons: [`A ${fitted.payload.cellCode} is recorded as fitted here.`],
+      whatToDo: 'Withdraw the fitting first, so that the cell returns to its lot.',
     };
   if (oldSettled?.payload.to === 'spent bin')
     return {
-      reasons: ['That cell is taped and in the bin: a taped cell is spent and is never offered again.'],
+      reasons: ['This cell is taped and in the bin. A taped cell is spent and is never used again.'],
       whatToDo: 'Fit a fresh one. If it never went into the bin, withdraw that first.',
     };
   return found !== null && found.payload.marking === null
@@ -249,7 +251,7 @@ export function putBackRefusal(state: JobState, well: WellState, book: Book): Re
   if (away !== null) return away;
   if (found !== null && isLeaked(found.payload))
     return {
-      reasons: [`That cell was found with ${found.payload.condition}: it goes on leaking.`],
+      reasons: [`That cell was found with ${found.payload.condition}: it will continue to leak.`],
       whatToDo: 'Tape it, bin it, and fit a fresh one.',
     };
   if (foundCell === null) return null;

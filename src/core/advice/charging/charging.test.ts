@@ -60,7 +60,7 @@ describe('a watch under a light of the shop', () => {
     const hot = light();
     hot.add('cell.lit', { ...lamp, distanceMm: 60 }, at(0));
     expect(litOf(hot.state(), context)).toMatchObject({ readyUtc: null, lookAgainUtc: [] });
-    expect(amiss(null, lamp)).toBe('nobody named its movement');
+    expect(amiss(null, lamp)).toBe('the movement is not identified');
     const calibre = book.calibre('vessarin-210s');
     const silent =
       calibre &&
@@ -227,7 +227,7 @@ describe('tired, flat or fine', () => {
       'clean',
       'a light that does not charge it',
       (job: Logbook) => job.add('set.functions', proved('does not work')),
-      'light cell',
+      'solar cell',
     ],
     [
       'renew',

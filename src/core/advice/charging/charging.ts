@@ -165,7 +165,7 @@ export function chargedHereBy(
   return [...ready].sort()[0] ?? null;
 }
 
-/** How the watch of a job charges where it lies now; null where it lies under no light, or nobody named its movement. */
+/** How the watch of a job charges where it lies now; null where it lies under no light, or the movement is not identified. */
 export function chargeUnderLight(
   { facts, calibre }: Pick<JobState, 'facts' | 'calibre'>,
   context: Pick<JobContext, 'catalogue' | 'policy' | 'shop'>,
@@ -209,9 +209,9 @@ export function litOf(
     lookAgainUtc: plan?.lookAgainUtc ?? [],
     amiss:
       state.calibre === null
-        ? 'nobody named its movement'
+        ? 'the movement is not identified'
         : here === null
-          ? 'that place is no longer among the tools'
+          ? 'that light place was removed from the tools'
           : here.there.verdict === 'too hot'
             ? 'too hot there'
             : (plan?.contradiction ?? (plan === null || plan.verdict === 'charges' ? null : plan.verdict)),

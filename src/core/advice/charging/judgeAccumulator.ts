@@ -135,7 +135,7 @@ function notTheAccumulator(
     return judged(
       'clean',
       'The movement first',
-      `It draws ${figure(draws, 2)} µA, and ${figure(calibre.limitUA, 2)} is the most: that empties a good ${whatWas}, too.`,
+      `It draws ${figure(draws, 2)} µA, and ${figure(calibre.limitUA, 2)} is the limit. This current empties a good ${whatWas}, too.`,
       ...voltage,
     );
   const after = voltsSince(restSince, again, dayOf);
@@ -143,13 +143,13 @@ function notTheAccumulator(
     return judged(
       'clean',
       'Not the accumulator',
-      `${figure(after, 2)} V after the charge, of ${figure(charge.nominalV, 2)} V: it holds. Look at contacts, coil and train.`,
+      `${figure(after, 2)} V after the charge, of ${figure(charge.nominalV, 2)} V: it holds its charge. Check contacts, coil and train.`,
     );
   return again?.shows === 'does not charge'
     ? judged(
         'clean',
         'Clean, then renew',
-        `It was proved not to charge: look at contacts, tabs and ${charge.by === 'light' ? 'light cell' : 'generating rotor'} first, then the ${whatWas}.`,
+        `It does not charge. First check contacts, tabs and ${charge.by === 'light' ? 'solar cell' : 'generating rotor'} first, then the ${whatWas}.`,
         ...voltage,
       )
     : null;
@@ -180,7 +180,7 @@ function failedAgain(
       return judged(
         'charge',
         'Charge on',
-        `${figure(hours, 0)} h of light keep it for ${figure(ranDays, 0)} days, and ${figure(days, 0)} went by: it may have run down.`,
+        `${figure(hours, 0)} h of light keep it for ${figure(ranDays, 0)} days, and ${figure(days, 0)} days have passed. It may have run down.`,
         ...voltage,
       );
   }
@@ -189,7 +189,7 @@ function failedAgain(
     return judged(
       'clean',
       'Measure it first',
-      `It stepped normally and stands still again: under ${figure(charge.nominalV * HOLDS_SHARE, 2)} V at rest it is tired; from there on look at contacts, coil and train.`,
+      `It stepped normally and has stopped again. Below ${figure(charge.nominalV * HOLDS_SHARE, 2)} V at rest it is tired. Above that, check contacts, coil and train.`,
     );
   return judged(
     'renew',
@@ -205,14 +205,14 @@ function neverCameBack({ last, chargedH, full, whatWas, dark, voltage }: Seen): 
     return judged(
       'charge',
       'Charge on, and watch',
-      `${figure(chargedH, 0)} h so far, and what fills it the book does not say: if that was enough, it is tired.`,
+      `${figure(chargedH, 0)} h so far. The book does not say how long a full charge takes. If this was enough, it is tired.`,
       ...voltage,
     );
   if (chargedH < full.surely)
     return judged(
       'charge',
       'Charge on',
-      `${figure(chargedH, 0)} h so far, and full takes ${figure(full.surely, 0)} h in the dimmest light here: it may be merely discharged.`,
+      `${figure(chargedH, 0)} h so far, and full takes ${figure(full.surely, 0)} h in the dimmest light of this shop. It may only be discharged.`,
       ...dark,
       ...voltage,
     );
@@ -220,13 +220,13 @@ function neverCameBack({ last, chargedH, full, whatWas, dark, voltage }: Seen): 
     ? judged(
         'renew',
         'New accumulator',
-        `It signals low after ${figure(chargedH, 0)} h, enough to fill it: tired.`,
+        `It signals low after ${figure(chargedH, 0)} h, enough for a full charge. It is tired.`,
         ...voltage,
       )
     : judged(
         'clean',
         'Clean, then renew',
-        `It does not run after ${figure(chargedH, 0)} h: look at contacts, tabs and light cell first, then the ${whatWas}.`,
+        `It does not run after ${figure(chargedH, 0)} h. First check contacts, tabs and solar cell, then the ${whatWas}.`,
         ...voltage,
       );
 }
@@ -256,26 +256,26 @@ export function judgeAccumulator(
     rest === null
       ? []
       : [
-          `${figure(rest.payload.value, 2)} V at rest, and it stands at ${figure(charge.nominalV, 2)} V charged${rest.payload.value < charge.nominalV * EMPTY_SHARE ? ': empty, which says nothing of how good it is' : ''}.`,
+          `${figure(rest.payload.value, 2)} V at rest, and it stands at ${figure(charge.nominalV, 2)} V charged${rest.payload.value < charge.nominalV * EMPTY_SHARE ? ': empty, which does not show whether it is good' : ''}.`,
         ];
   if (accumulator !== null && latest === null)
     return judged(
       'charge',
       'Charge it',
-      'A new accumulator is nearly empty: it is seen running once it has had light or winding.',
+      'A new accumulator is nearly empty. Give it light or winding, then check that it runs.',
       ...voltage,
     );
   if (hasLeaked(state) && accumulator === null)
     return judged(
       'clean',
       'Clean, then renew',
-      `The ${whatWas} leaked: clean contacts and well, and measure before another goes in.`,
+      `The ${whatWas} leaked. Clean contacts and well, and measure before you fit another.`,
     );
   if (latest === null)
     return judged(
       'charge',
       'Charge it first',
-      'Merely discharged or tired: a charge watched to its end tells, and a watch from a drawer is not condemned.',
+      'It is either discharged or tired. A full charge shows which. A watch kept in a drawer is often only discharged.',
       ...dark,
       ...voltage,
     );

@@ -23,7 +23,7 @@ describe('the kits of a movement in this shop', () => {
     return kitsHere(charge, lots, DAY)[0];
   };
 
-  it('counts what may be taken, however it is written, and takes first what ends first', () => {
+  it('counts what can be used, however it is written, and takes first what ends first', () => {
     const answer = here(
       kits('A'),
       kits('B', { bestBefore: '2027-01-31', code: 'kt v21' }),
@@ -44,12 +44,12 @@ describe('the kits of a movement in this shop', () => {
     expect(answer).toMatchObject({ left: 0, lots: [] });
     expect(answer?.aside).toEqual([
       'Lot A of KT-V21 is in quarantine: tabs bent.',
-      'Lot B of KT-V21 is past its date since 2026-03-16.',
+      'Lot B of KT-V21 is past best-before since 2026-03-16.',
     ]);
     expect(kitLots([kits('A', { quarantined: 'tabs bent' }), kits('D')], null, DAY)).toHaveLength(1);
   });
 
-  it('is in the house only where it may be taken', () => {
+  it('is in the house only where it can be used', () => {
     const need = (one: Lot) =>
       needsOf({
         state: takenIn('recharge or new accumulator', 'vessarin-210s').state(),

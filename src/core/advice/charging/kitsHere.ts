@@ -2,15 +2,15 @@ import { bareCode, type Charge, type KitFor, kitsFor } from '../../craft/movemen
 import { type Lot, setAside } from '../../craft/stock';
 
 interface KitHere extends KitFor {
-  /** Lots it may be taken from, the one whose date ends first before the others. */
+  /** Lots it can be used from, the one whose date ends first before the others. */
   readonly lots: readonly Lot[];
-  /** How many may be taken. */
+  /** How many can be used. */
   readonly left: number;
   /** Lots that hold it and may not be taken from, each in words. */
   readonly aside: readonly string[];
 }
 
-/** Lots a kit may be taken from on a day, the one whose date ends first before the others; `kitCode` null: any kit. */
+/** Lots a kit can be used from on a day, the one whose date ends first before the others; `kitCode` null: any kit. */
 export function kitLots(lots: readonly Lot[], kitCode: string | null, day: string): readonly Lot[] {
   return holding(lots, kitCode)
     .filter((lot) => setAside(lot, day) === null)

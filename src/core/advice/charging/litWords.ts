@@ -33,17 +33,17 @@ export function waitsInShade(lit: Lit, all: readonly (Lit | null)[]): boolean {
 
 /**
  * A watch under a light in a few words, as its envelope says it: what is amiss, that it is looked at now or when again, or when it
- * is ready. By the shop's clock. What waits for its light is never called ready.
+ * is ready. By the shop's clock. What waiting for light is never called ready.
  */
 export function litWords(lit: Lit, nowUtc: string, zone: string, waits: boolean): string {
   const { placeName, amiss, stepsNormally, readyUtc, lookAgainUtc } = lit;
   const at = (utc: string): string =>
     localTime(utc, zone, utc.slice(0, 10) === nowUtc.slice(0, 10) ? 'HH:mm' : 'ddd HH:mm');
   if (amiss !== null) return `under ${placeName}: look at it`;
-  if (waits) return `at ${placeName}: waits for its light`;
+  if (waits) return `at ${placeName}: waiting for light`;
   if (readyUtc !== null && readyUtc <= nowUtc) return `under ${placeName}: likely ready`;
   const next = lookAgainUtc.find((each) => each > nowUtc);
-  if (lookDue(lit, nowUtc)) return `under ${placeName}: look now`;
-  if (stepsNormally !== true && next !== undefined) return `under ${placeName}: look at ${at(next)}`;
+  if (lookDue(lit, nowUtc)) return `under ${placeName}: check now`;
+  if (stepsNormally !== true && next !== undefined) return `under ${placeName}: check at ${at(next)}`;
   return readyUtc === null ? `under ${placeName}` : `under ${placeName}: ready ${at(readyUtc)}`;
 }

@@ -38,22 +38,24 @@ export function renewalRefusal(
   if (way === 'old tab transferred' && tabContactOhm === null)
     return {
       path: 'tabContactOhm',
-      reasons: ['The contact of the transferred tab was not measured.'],
-      whatToDo: 'Press the tab on, measure between tab and accumulator, and enter it.',
+      reasons: ['The contact of the transferred tab is not measured.'],
+      whatToDo: 'Press the tab on, measure between tab and accumulator, and enter the value.',
     };
   if (tabContactOhm !== null && tabContactOhm > MOST_CONTACT_OHM)
     return {
       path: 'tabContactOhm',
       reasons: [
-        `${figure(tabContactOhm, 2)} Ω between tab and accumulator, and ${MOST_CONTACT_OHM} Ω is the most.`,
+        `${figure(tabContactOhm, 2)} Ω between tab and accumulator, and ${MOST_CONTACT_OHM} Ω is the limit.`,
       ],
-      whatToDo: 'Align it, press it again and measure; or take the kit with its own tabs.',
+      whatToDo: 'Align it, press it again and measure again, or use the kit with its own tabs.',
     };
   return state.facts.charges.length === 0 && unchargedBecause === null && !hasLeaked(state)
     ? {
         path: 'unchargedBecause',
-        reasons: ['No charge was watched yet: it may be merely discharged, and nothing was found leaking.'],
-        whatToDo: 'Charge it and record what came of it; or say why it is renewed without.',
+        reasons: [
+          'No test charge is recorded and no leak was found. The accumulator may only be discharged.',
+        ],
+        whatToDo: 'Charge it and record the result, or enter the reason for skipping the test charge.',
       }
     : null;
 }

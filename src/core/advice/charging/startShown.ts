@@ -36,10 +36,10 @@ export function startOnRecord(
       because: `${figure(volts, 2)} V at rest, of ${figure(charge.nominalV, 2)} V charged`,
     };
   const shows = whatShows(state);
-  const by = facts.looked?.payload.shows ? 'as it was seen' : 'by the complaint';
+  const by = facts.looked?.payload.shows ? 'as observed' : 'by the complaint';
   if (shows === 'in twos or fours') return { shows: 'low-supply steps', because: by };
   if (shows === 'dead') return { shows: 'flat', because: by };
   return daysStood(state, context) === null
     ? null
-    : { shows: 'flat', because: `it stands since ${facts.stopped?.payload.stoppedOn ?? ''}` };
+    : { shows: 'flat', because: `stopped since ${facts.stopped?.payload.stoppedOn ?? ''}` };
 }

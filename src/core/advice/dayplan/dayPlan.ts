@@ -35,7 +35,11 @@ export function urgencyOf(promisedAt: string | null, nowUtc: string): Urgency {
 export function openAt(instantUtc: string, hours: Policy['hours'], zone: string): Judged<'open' | 'closed'> {
   const dayOf = (at: string): Weekday => localTime(at, zone, 'dddd') as Weekday;
   if (!isMoment(instantUtc))
-    return { verdict: 'closed', reasons: ['That is no time: give a day and an hour.'], working: [] };
+    return {
+      verdict: 'closed',
+      reasons: ['This is not a valid time. Enter a day and an hour.'],
+      working: [],
+    };
   const [day, clock] = [dayOf(instantUtc), localTime(instantUtc, zone, 'HH:mm')];
   const today = hours[day];
   if (today && clock >= today.from && clock <= today.to) return { verdict: 'open', reasons: [], working: [] };

@@ -26,7 +26,7 @@ export function isToRemind(dueOn: string, today: string): boolean {
 /** When it is due, as it is told at the telephone: `due on 17 April 2026, in 4 weeks`. */
 export function dueWords(dueOn: string, today: string): string {
   const days = Math.round(daysBetween(today, dueOn));
-  if (!Number.isFinite(days)) return 'due on a day that is none';
+  if (!Number.isFinite(days)) return 'due on an invalid date';
   const weeks = Math.round(Math.abs(days) / WEEK_DAYS);
   const apart = weeks === 0 ? `${Math.abs(days)} d` : `${weeks} ${weeks === 1 ? 'week' : 'weeks'}`;
   const far = days === 0 ? 'today' : days > 0 ? `in ${apart}` : `${apart} ago`;

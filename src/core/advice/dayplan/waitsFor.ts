@@ -6,7 +6,7 @@ import { dayInWords } from '../../craft/time';
 /** What a job waits for, in a few words for its envelope. */
 export function waitsFor(state: JobState): string {
   if (state.conflicts.length > 0) return 'a conflict to settle';
-  if (state.signature.state === 'signed') return state.facts.collected ? 'nothing: collected' : 'its owner';
+  if (state.signature.state === 'signed') return state.facts.collected ? 'nothing (collected)' : 'its owner';
   if (
     state.facts.consent?.payload.given === false &&
     state.progress.some(({ missing }) => missing.some(({ requirement }) => requirement === 'arrive.consent'))
@@ -16,7 +16,7 @@ export function waitsFor(state: JobState): string {
     state.signature.state === 'unsigned' &&
     judgeTests(state).some(({ stands, shows }) => stands && shows.verdict === 'leaks')
   )
-    return 'a leak to mend, or to tell the owner of';
+    return 'a leak to repair, or to report to the owner';
   const parts = awaitedParts(state.facts)?.payload;
   if (parts) {
     const what = parts.lines.map((line) => line.what).join(', ');

@@ -27,7 +27,7 @@ export function followUpOf(
       kind: 'arrive.complaint',
       payload: {
         picked: [],
-        words: `closed interim on ${ticket}, to be sealed when the part is here`,
+        words: `closed temporarily on ${ticket}, to be sealed when the part arrives`,
       },
     },
     {

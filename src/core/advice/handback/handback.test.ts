@@ -56,7 +56,7 @@ describe('the record for the owner', () => {
       expect.arrayContaining([
         'Lost at our bench: spring bar.',
         'Does not work: hands.',
-        'Not proved: seconds hand.',
+        'Not checked: seconds hand.',
       ]),
     );
   });
@@ -208,7 +208,7 @@ describe('what the slip says of each fact', () => {
       (job) => job.add('arrive.estimate', { lines: [{ what: 'case gasket', priceMinor: 600 }] }),
     ],
     [
-      'Inside, from earlier hands: tool marks.',
+      'Found inside, from earlier repairs: tool marks.',
       (job) => job.add('open.as-found', { found: ['tool marks', 'nothing unusual'], note: '' }),
     ],
   ])('%s', (words, add) => {

@@ -28,7 +28,7 @@ function wrongSupply(state: JobState, { catalogue }: JobContext): readonly strin
   // Also what was recorded before the movement was named, and its places with it.
   const primary = state.facts.cellsFitted.size > 0;
   const kit = state.facts.accumulator !== null;
-  const undo = 'Open it again, or say with the reason, at the cell, what it runs from.';
+  const undo = 'Open it again, or record the power source with the reason.';
   return [
     ...(primary && againstPrimary.length > 0
       ? [`A primary cell is fitted, and ${againstPrimary.join('; ')}. ${undo}`]
@@ -37,7 +37,7 @@ function wrongSupply(state: JobState, { catalogue }: JobContext): readonly strin
       ? [`An accumulator is fitted, and ${againstRechargeable.join('; ')}. ${undo}`]
       : []),
     ...(primary && kit
-      ? ['Both a primary cell and an accumulator are recorded as fitted: withdraw one.']
+      ? ['Both a primary cell and an accumulator are recorded as fitted. Withdraw one.']
       : []),
   ];
 }
@@ -60,10 +60,10 @@ function standsInTheWay(state: JobState, price: PriceVerdict, context: JobContex
       )
       .map((stage) => `${STAGE_WORDS[stage.stage]}: ${stage.missing.map((each) => each.words).join(', ')}.`),
     ...openParts(facts).map((part) => `Still on the tray: ${part.words}.`),
-    ...partsToOrder(facts).map(({ what }) => `Lost and not ordered: ${what}. Put it on the parts request.`),
+    ...partsToOrder(facts).map(({ what }) => `Lost and not ordered: ${what}. Add it to the parts request.`),
     ...wrongSupply(state, context),
     ...notCharged(state, context),
-    ...(conflicts.length > 0 ? ['Two corrections disagree: settle them first.'] : []),
+    ...(conflicts.length > 0 ? ['Two corrections disagree. Settle them first.'] : []),
     ...(facts.service ? [] : ['No service is chosen.']),
     ...(price.verdict === 'as agreed' ? [] : price.reasons),
   ];
@@ -101,7 +101,7 @@ export function handback(state: JobState, lots: LotsOfCells, context: JobContext
       water: water.statement,
       nextVisitOn: next.onDay,
       nextVisit: next.words,
-      warranty: `${policy.warrantyMonths} months on the work done, not on wear, knocks or water.`,
+      warranty: `${policy.warrantyMonths} months on the work done. Wear, knocks and water damage are not covered.`,
       priceMinor: price.priceMinor,
     },
   };

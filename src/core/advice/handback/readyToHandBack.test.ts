@@ -19,6 +19,6 @@ it('is good where this counter signed or may sign, and is told where another one
   expect(readyToHandBack(job.state(), notReady)).toEqual({
     answer: 'Signed elsewhere',
     isGood: false,
-    reasons: ['At another counter, Saltmarsh Road: nobody here has proved it.'],
+    reasons: ['At another counter, Saltmarsh Road: not checked in this shop.'],
   });
 });

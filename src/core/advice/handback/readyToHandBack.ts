@@ -25,6 +25,6 @@ export function readyToHandBack(
     : {
         answer: 'Signed elsewhere',
         isGood: false,
-        reasons: [`${capital(elsewhere)}: nobody here has proved it.`],
+        reasons: [`${capital(elsewhere)}: not checked in this shop.`],
       };
 }

@@ -75,7 +75,7 @@ export function foundLines(state: JobState): readonly string[] {
     ...oldCells(state),
     ...read('restVoltageV').map(([where, volts]) => `Its voltage at rest was ${figure(volts, 2)} V${where}.`),
     ...read('currentUA').map(([where, amps]) => `The movement draws ${figure(amps, 2)} µA${where}.`),
-    ...where(earlier.length > 0, `Inside, from earlier hands: ${earlier.join(', ')}.`),
+    ...where(earlier.length > 0, `Found inside, from earlier repairs: ${earlier.join(', ')}.`),
     ...facts.leakages.map(({ payload }) => `Leaked: ${leakWords(payload)}.`),
     ...[...facts.findings.values()].map(
       ({ payload, well }) =>
@@ -92,7 +92,7 @@ function gainedWith(kitCode: string, calibre: JobState['calibre']): readonly str
     : undefined;
   return kit && kit.gainDays > 0
     ? [
-        `A modern accumulator in place of the old capacitor: full it runs ${figure(kit.reserveDays, 0)} days, ${figure(kit.gainDays, 0)} more.`,
+        `A modern accumulator replaces the old capacitor. Fully charged, it runs ${figure(kit.reserveDays, 0)} days, ${figure(kit.gainDays, 0)} days longer.`,
       ]
     : [];
 }
@@ -150,7 +150,7 @@ export function doneLines(state: JobState): readonly string[] {
     ...SEALS.filter((seal) => facts.otherSeals?.payload[seal] === 'renewed').map(
       (seal) => `${sealWords(seal)} renewed.`,
     ),
-    ...where(facts.closed?.payload.interim === true, 'Closed for the time being, until the part is here.'),
+    ...where(facts.closed?.payload.interim === true, 'Closed temporarily until the part arrives.'),
     ...(decision
       ? [
           `${decision.decision === 'referred' ? `Referred${decision.to && ` to ${decision.to}`}` : 'Declined'}: ${decision.reason}.`,
@@ -209,7 +209,7 @@ function testLine({ test, shows, leak }: JudgedTest): string {
   const flow = flowInWords(leak?.flow ?? null);
   switch (shows.verdict) {
     case 'proves nothing':
-      return `${said}${outcome ?? 'tight by its record'}, which proves nothing: ${because}.`;
+      return `${said}${outcome ?? 'tight by its record'}, which is no proof: ${because}.`;
     case 'leaks':
       return `${said}${flow === null ? (leak?.flooded ? 'flooded at once' : 'leak seen') : `it leaks, ${flow} at 2 bar`}${beyond}.`;
     case 'tight':
@@ -266,7 +266,7 @@ export function notDoneLines(state: JobState, { policy, catalogue }: JobContext)
       (seal) => `${sealWords(seal)} not touched.`,
     ),
     ...(functions === null ? [] : unproved(facts, state.calibre ?? seenMovement(state, catalogue))).map(
-      (name) => `Not proved: ${name}.`,
+      (name) => `Not checked: ${name}.`,
     ),
     ...failedProofs(facts).map(
       ({ what, handedBackSo }) => `Does not work: ${what}${handedBackSo && ` (${handedBackSo})`}.`,

@@ -46,7 +46,7 @@ describe('the record, line by line', () => {
       tested: ['Seen running for 60 seconds.', 'Works: hands, seconds hand, crown in every position.'],
       notDone: ['No water resistance test.', 'The gasket was not renewed.'],
       water: 'Water resistance was not tested. Keep the watch away from water.',
-      warranty: '12 months on the work done, not on wear, knocks or water.',
+      warranty: '12 months on the work done. Wear, knocks and water damage are not covered.',
       priceMinor: 1400,
     });
   });
@@ -150,9 +150,9 @@ describe('the record, line by line', () => {
         'Seen running for 60 seconds.',
         'Works: hands, bezel.',
         'dry air test at 3 bar: no leak found, 0 to 1.4 µg of air a minute at 2 bar.',
-        'condensation test: no leak seen, which proves nothing: it was made without pressure.',
+        'condensation test: no leak seen, which is no proof: it was made without pressure.',
       ],
-      notDone: ['Pusher seals not touched.', 'Not proved: seconds hand.', 'Does not work: pushers.'],
+      notDone: ['Pusher seals not touched.', 'Not checked: seconds hand.', 'Does not work: pushers.'],
     });
   });
 
@@ -210,7 +210,7 @@ describe('the record, line by line', () => {
   it('of a watch closed for the time being', () => {
     const job = readyJob();
     corrected(job, 'seal.closed', { ...closed, interim: true });
-    expect(said(job).done).toContain('Closed for the time being, until the part is here.');
+    expect(said(job).done).toContain('Closed temporarily until the part arrives.');
   });
 
   it('of a finding at one of two cells, which it is', () => {
@@ -259,7 +259,7 @@ describe('the record, line by line', () => {
     const bar = job.add('open.part', { part: 'spring bar', position: '12', count: 1, serves: [], step: '' });
     job.add('open.part-settled', { partEntryId: bar.id, outcome: 'lost', note: '' });
     expect(said(job).notDone).toContain('Lost at our bench: spring bar.');
-    expect(record(job).reasons).toEqual(['Lost and not ordered: spring bar. Put it on the parts request.']);
+    expect(record(job).reasons).toEqual(['Lost and not ordered: spring bar. Add it to the parts request.']);
     job.add('arrive.parts-request', {
       lines: [{ what: 'spring bar', count: 1 }],
       supplier: '',
@@ -294,7 +294,7 @@ describe('what stands in the way of signing', () => {
     const reading = job.entries.find((entry) => entry.kind === 'check.reading')?.id ?? '';
     job.add('check.reading', readingOf('restVoltageV', 1.3), { supersedes: [reading] });
     job.add('check.reading', readingOf('restVoltageV', 1.4), { supersedes: [reading] });
-    expect(reasons(job)).toContain('Two corrections disagree: settle them first.');
+    expect(reasons(job)).toContain('Two corrections disagree. Settle them first.');
   });
 
   it('is a service nobody chose', () => {

@@ -156,9 +156,9 @@ describe('a part lost or replaced', () => {
       { occurredAt: STILL_LATER },
     );
     expect(partsToOrder(job.state().facts)).toEqual([{ what: 'spring bar', count: 2 }]);
-    expect(missing(job)).toContain('handback: the order of what was lost: 2 × spring bar');
+    expect(missing(job)).toContain('handback: the order for the lost part: 2 × spring bar');
     const before = handback(job.state(), [lot], context);
-    expect(before.reasons).toContain('Lost and not ordered: spring bar. Put it on the parts request.');
+    expect(before.reasons).toContain('Lost and not ordered: spring bar. Add it to the parts request.');
     job.add('arrive.parts-request', {
       lines: [{ what: 'Spring bar, 18 mm', count: 2 }],
       supplier: '',

@@ -68,7 +68,7 @@ export function lifeQuestion(
   const ofFamily = kin?.whose === 'its family' ? kin.typicalUA : null;
   const general = (measured ?? ofBook ?? ofFamily) ? null : generalDrain(state, cell, book);
   const baseUA = measured ?? ofBook ?? ofFamily ?? general;
-  if (baseUA === null) return 'The current was not measured, and the movement is not in the book.';
+  if (baseUA === null) return 'The current is not measured, and the movement is not in the book.';
   const age = lot ? lotAge(lot, cell, day) : null;
   return {
     chemistry: cell.chemistry,

@@ -76,7 +76,7 @@ describe('when a watch should come back', () => {
     const { onDay, words } = nextVisit(job.state(), [], context);
     expect(onDay).toBeNull();
     expect(words).toContain(
-      'how long it runs is not known. It signals low after 60 h, enough to fill it: tired.',
+      'how long it runs is not known. It signals low after 60 h, enough for a full charge. It is tired.',
     );
     expect(words).not.toMatch(/180|keep it going/);
   });

@@ -34,8 +34,11 @@ function monthsToVisit(life: Forecast, here: ShopLifeAdvice | null): number {
 /** By when a watch should come back whose cell goes in on a day, and why then. */
 export function visitWords(life: Forecast, here: ShopLifeAdvice | null, day: string): string {
   const months = monthsToVisit(life, here);
-  if (months < 1) return 'It may not last a month: do not fit it without saying so.';
-  const end = months < life.nextVisitMonths ? 'the early end as these cells lasted here' : 'the early end';
+  if (months < 1) return 'It may not last a month. Do not fit it without telling the owner.';
+  const end =
+    months < life.nextVisitMonths
+      ? 'the early end, from the life of these cells in this shop'
+      : 'the early end';
   return `Next visit by ${dayInWords(addMonths(day, months))}: before ${end}.`;
 }
 
@@ -57,7 +60,7 @@ export function fittedLife(
     working: [],
   });
   const fitted = well.fitted;
-  if (well.putBack) return refused('The cell that was in the watch went in again, and its age is not known.');
+  if (well.putBack) return refused('The old cell was put back, and its age is not known.');
   if (!fitted) {
     const asked = state.progress.find(({ stage }) => stage === 'cell')?.status !== 'not needed';
     return refused(asked ? 'No cell is fitted yet.' : 'The cell was not changed, and its age is not known.');
@@ -99,7 +102,7 @@ export function nextVisit(state: JobState, lots: LotsOfCells, context: JobContex
   if (state.facts.accumulator !== null || supplyOf(state, context.catalogue).verdict === 'rechargeable')
     return {
       onDay: null,
-      words: `This watch charges itself, and how long it runs when full is not known here${state.facts.accumulator === null ? '' : '; a new accumulator is nearly empty at first'}. Give it light, or wear it, every day for the first weeks, and come back if it stops or its low-supply steps return soon after a full charge.`,
+      words: `This watch charges itself, and how long it runs when full is not known here${state.facts.accumulator === null ? '' : '; a new accumulator is nearly empty at first'}. Give it light, or wear it, every day for the first weeks, and come back if it stops, or if the hand steps unevenly again soon after a full charge.`,
       forecasts: [],
     };
   const today = localDay(context.nowUtc, context.shop.zone);
@@ -112,7 +115,7 @@ export function nextVisit(state: JobState, lots: LotsOfCells, context: JobContex
   if (open || days.length === 0)
     return {
       onDay: null,
-      words: open?.words ?? 'The next visit cannot be worked out.',
+      words: open?.words ?? 'The next visit cannot be calculated.',
       forecasts,
     };
   const [soonest] = [...days].sort((a, b) => (a.onDay ?? '').localeCompare(b.onDay ?? ''));
@@ -120,7 +123,7 @@ export function nextVisit(state: JobState, lots: LotsOfCells, context: JobContex
   return {
     onDay,
     words: [
-      `Come back by ${dayInWords(onDay)}, or sooner if it stops: a spent cell left inside may leak.`,
+      `Come back by ${dayInWords(onDay)}, or sooner if the watch stops. A spent cell left inside may leak.`,
       ...days.flatMap(({ leftIn }) => leftIn ?? []),
     ].join(' '),
     forecasts,
@@ -145,7 +148,7 @@ function visitOfCharged(state: JobState, charge: Charge, context: JobContext): N
   if (judged?.verdict === 'renew' || judged?.verdict === 'clean')
     return {
       onDay: null,
-      words: `This watch charges itself by ${charge.by === 'light' ? 'light' : 'being worn'}, and how long it runs is not known. ${judged.reasons[0] ?? ''} It was not mended: do not rely on it, and come back.`,
+      words: `This watch charges itself by ${charge.by === 'light' ? 'light' : 'being worn'}, and how long it runs is not known. ${judged.reasons[0] ?? ''} It was not repaired. Do not rely on it, and please come back.`,
       forecasts: [],
     };
   const emptyStill =
@@ -160,11 +163,11 @@ function visitOfCharged(state: JobState, charge: Charge, context: JobContext): N
     onDay: recheck,
     words: [
       `This watch charges itself by ${charge.by === 'light' ? `light: ${daylightFor(calibre?.lightTimes ?? [], reserveDays)}` : 'being worn'}. Fully charged, it runs ${figure(reserveDays, 0)} days.${emptyStill}`,
-      `${due} Come back if its low-supply steps return soon after a full charge.`.trim(),
+      `${due} Come back if the hand steps unevenly again soon after a full charge.`.trim(),
       ...(recheck === null
         ? []
         : [
-            `The old tab was transferred: come by on ${dayInWords(recheck)}, and its contact is measured again.`,
+            `The old contact tab was kept. Please come back by ${dayInWords(recheck)}, so that we can measure its contact again.`,
           ]),
     ].join(' '),
     forecasts: [],
@@ -182,7 +185,7 @@ function daylightFor(times: Calibre['lightTimes'], reserveDays: number): string 
   const { hours } = hoursAt(times, 'fullH', BY_A_WINDOW_LUX);
   return hours === null
     ? 'give it daylight every week'
-    : `about ${figure(Math.max(0.5, (hours * 7) / reserveDays), 1)} hours a week by a window keep it going, more to fill it; never on a radiator or behind hot glass`;
+    : `about ${figure(Math.max(0.5, (hours * 7) / reserveDays), 1)} hours a week by a window keep it going, and more time charges it fully. Never put it on a radiator or behind hot glass`;
 }
 
 interface WellDay {
@@ -193,7 +196,7 @@ interface WellDay {
   readonly leftIn?: string;
 }
 
-/** By when the cell of one well asks for the next visit: of the one fitted its forecast, of one left in what it may have left. */
+/** By when the cell of one well asks for the next visit: of the one fitted its forecast, of one left in possible remaining life. */
 function dayFor(
   state: JobState,
   well: WellState,
@@ -203,7 +206,7 @@ function dayFor(
 ): WellDay {
   const refused = (reason: string): WellDay => ({
     onDay: null,
-    words: `The next visit cannot be worked out. ${reason}`.trim(),
+    words: `The next visit cannot be calculated. ${reason}`.trim(),
   });
   const life = forecast?.life;
   if (well.fitted !== null && life?.verdict === 'forecast') {
@@ -211,7 +214,7 @@ function dayFor(
     if (months < 1)
       return {
         onDay: null,
-        words: 'This cell may not last a month: the movement draws too much and wants a service.',
+        words: 'This cell may not last a month. The movement draws too much current and needs a service.',
       };
     const fittedOn = localDay(well.fitted.occurredAt, shop.zone);
     return {
@@ -221,7 +224,7 @@ function dayFor(
       ...(life.estimated === null ? {} : { leftIn: life.estimated }),
     };
   }
-  // By the same judgement as at the bench: of a cell left in, or put back, what it may have left.
+  // By the same judgement as at the bench: of a cell left in, or put back, possible remaining life.
   const advice = well.fitted === null ? fittedAdviceOf(state, well, catalogue, today) : null;
   if (advice === null) return refused(life?.verdict === 'no forecast' ? (life.reasons[0] ?? '') : '');
   const [reason = ''] = advice.reasons;

@@ -197,7 +197,9 @@ describe('what was measured here, beside what the book has', () => {
     const first = (spotClock: number) =>
       ask(job, { history: { ...watchHistory([]), lastOpening: { ...lastOpening, spotClock } } }).plan.steps[0]
         ?.what;
-    expect(first(9)).toContain('but not where the tool went in then: that is at the crown at 9');
+    expect(first(9)).toContain(
+      'but not where the tool went in last time. That place is now blocked by the crown at 9',
+    );
     expect(first(3)).toBe('Open it as last time: case knife, at 3 o’clock, seen from behind');
   });
 });

@@ -112,7 +112,7 @@ function lastSetting(
       ? ''
       : struck === null
         ? `at ${clockWords(clock, question.from)}`
-        : `but not where the tool went in then: that is at ${struck}`;
+        : `but not where the tool went in last time. That place is now blocked by ${struck}`;
   return [last.setting, where].filter(Boolean).join(', ');
 }
 

@@ -30,7 +30,7 @@ export function priceOf({ facts }: Pick<JobState, 'facts'>, currency: string): P
       priceMinor: 0,
       agreedMinor: 0,
       reasons: [
-        'A sum of this job is no number: correct the service, the estimate, the agreement or what is charged.',
+        'A price of this job is not a number. Correct the service, the estimate, the agreement or the charge.',
       ],
       working: [],
     };
@@ -41,7 +41,7 @@ export function priceOf({ facts }: Pick<JobState, 'facts'>, currency: string): P
     agreedMinor,
     reasons: over
       ? [
-          `${money(priceMinor, currency)} is charged and ${money(agreedMinor, currency)} was agreed: record the owner’s agreement, or charge less.`,
+          `${money(priceMinor, currency)} is charged, but ${money(agreedMinor, currency)} was agreed. Record the owner’s agreement or lower the charge.`,
         ]
       : facts.price
         ? [`Charged: ${facts.price.payload.reason}.`]
@@ -49,7 +49,7 @@ export function priceOf({ facts }: Pick<JobState, 'facts'>, currency: string): P
     working: [
       {
         what: 'price',
-        rule: facts.price ? 'what was charged, with its reason' : 'service + what was estimated beyond it',
+        rule: facts.price ? 'charge with its reason' : 'service + estimate for extra work',
         figures: `${lines.map((line) => `${line.what} ${money(line.priceMinor, currency)}`).join(' + ') || 'nothing'} = ${money(estimatedMinor, currency)}`,
         source: 'the shop’s price list',
       },

@@ -40,7 +40,7 @@ describe('the order of proofs', () => {
     job.add('open.back', opening?.payload as never);
     expect(said(job)).toContain('Before it is closed it is seen running');
     job.add('seal.closed', closed);
-    expect(said(job)).toBe('It was closed without having been seen running.');
+    expect(said(job)).toBe('It was closed before anyone saw it run.');
     job.add('set.runs', { runs: true, watchedSeconds: 60 });
     expect(said(job)).toBe('');
     job.add('set.time', { set: true });

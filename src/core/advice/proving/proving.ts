@@ -57,7 +57,7 @@ export function quickSetInBook(
 /** Whether it is about to be closed without anybody having seen it run: what it would cost; null where it is not. */
 export function notSeenRunning({ facts }: JobState): string | null {
   return openness(facts) === 'open' && seenRunning(facts) === null
-    ? 'Before it is closed it is seen running: a cell that makes no contact means opening it again.'
+    ? 'Watch it run before you close it. If the cell makes no contact, you would have to open it again.'
     : null;
 }
 
@@ -81,13 +81,13 @@ export function orderOfProofs(state: JobState): readonly string[] {
   const unseen = notSeenRunning(state);
   return [
     ...(openness(facts) === 'open'
-      ? [unseen ?? 'It is not closed yet: what is proved now is asked again after the closing.']
+      ? [unseen ?? 'The watch is not closed yet. These checks are repeated after closing.']
       : []),
     ...(openness(facts) === 'closed' && ranBeforeClosing(facts) === null && seenRunning(facts) === null
-      ? ['It was closed without having been seen running.']
+      ? ['It was closed before anyone saw it run.']
       : []),
     ...(pulledSince
-      ? ['The crown was pulled since the time was set: hold it against the signal once more.']
+      ? ['The crown was pulled after the time was set. Compare the watch with the time signal again.']
       : []),
   ];
 }

@@ -45,7 +45,7 @@ function witnesses({ facts }: Pick<JobState, 'facts'>, table: CellTable): Supply
         ? [
             {
               says: 'may be rechargeable',
-              words: `of the cell found only “${marking}” is read, and it may be rechargeable`,
+              words: `the cell found reads only “${marking}”, and it may be rechargeable`,
               entry: found,
             },
           ]
@@ -65,7 +65,7 @@ function witnesses({ facts }: Pick<JobState, 'facts'>, table: CellTable): Supply
       : []),
     ...(complaint ? said(complaint, 'the owner says', complaint.payload.words, false) : []),
     ...(service?.payload.service === 'recharge or new accumulator'
-      ? [{ says: 'rechargeable' as const, words: 'it is here to be recharged', entry: service }]
+      ? [{ says: 'rechargeable' as const, words: 'it was brought in to be recharged', entry: service }]
       : []),
     ...facts.charges
       .filter(({ payload }) => payload.outcome !== 'does not run')
@@ -92,7 +92,7 @@ function namedAfter({ supply }: JobState['facts'], { entry }: SupplyWitness): bo
 /**
  * What this watch runs from, whether its movement is in the book or not. What is found, printed, engraved or told of one
  * kind bars cells of the other until somebody names the kind, with a reason, after it was seen. A book that charges its
- * movement is never overruled: a primary cell in its place is driven backwards, leaks or bursts. Where the book has a
+ * movement is never overruled: a primary cell in its place is charged, leaks or bursts. Where the book has a
  * kit, a primary cell found in its place was wrong. Source: bench practice.
  */
 export function supplyOf(
@@ -112,9 +112,9 @@ export function supplyOf(
   });
   const because = (says: SupplyWitness['says']): string[] =>
     stands.filter((each) => each.says === says).map(({ words }) => words);
-  const bookSays = calibre && inBook ? [`the book has ${calibre.code} on ${SUPPLY_WORDS[inBook]}`] : [];
+  const bookSays = calibre && inBook ? [`the book has ${calibre.code} with ${SUPPLY_WORDS[inBook]}`] : [];
   const saysSo = named
-    ? [`it was named as running from ${SUPPLY_WORDS[named.runsFrom]}: ${named.reason}`]
+    ? [`it was recorded as running on ${SUPPLY_WORDS[named.runsFrom]}: ${named.reason}`]
     : [];
   const againstPrimary = [
     ...(inBook === 'rechargeable' ? bookSays : []),

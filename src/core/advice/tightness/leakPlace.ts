@@ -19,15 +19,15 @@ export function leakPlace(
     clockDistance(fromDial, turnClock(clock, from, 'the dial')) <= SAME_PLACE_HOURS;
   const crown = crownClockOf(state);
   if (crown !== null && at(crown, 'the dial'))
-    return { where, look: 'That is the crown: its seal first.', likely: 'crown' };
+    return { where, look: 'This is the crown. Check its seal first.', likely: 'crown' };
   const back = state.facts.measured?.payload;
   if (back?.pusherClocks.some((clock) => at(clock, back.seenFrom)))
-    return { where, look: 'That is a pusher: its seal first.', likely: 'pusher' };
+    return { where, look: 'This is a pusher. Check its seal first.', likely: 'pusher' };
   if (mark.side === 'front')
-    return { where, look: 'Look at the crystal there, then at the ring.', likely: 'crystal' };
+    return { where, look: 'Check the crystal there, then the ring.', likely: 'crystal' };
   return {
     where,
-    look: 'Look at the ring there, then at the crystal.',
+    look: 'Check the ring there, then the crystal.',
     likely: mark.side === 'back' ? 'back' : null,
   };
 }

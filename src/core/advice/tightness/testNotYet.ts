@@ -9,7 +9,7 @@ export function testNotYet(
   return crownOf(state) === null
     ? {
         reasons: [
-          'The kind of crown is not recorded. A crown that screws down and is left up lets water into the case.',
+          'The kind of crown is not recorded. A screw-down crown that is left up lets water into the case.',
         ],
         whatToDo: 'Record the kind of crown, then test.',
       }

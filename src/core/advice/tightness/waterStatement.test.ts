@@ -49,7 +49,7 @@ const AWAY = 'Keep the watch away from water.';
 const NO_WATER = 'This watch is not water resistant. Keep it away from water.';
 const UNCLEAR = `A test gave no clear result, so nothing can be said about water. ${AWAY}`;
 const tested = (bar: string, how = 'dry air', seconds = 300) =>
-  `Tested at ${bar}, ${how}, for ${seconds} seconds, on 17 March 2026: no leak was found. More than that was not tested.`;
+  `Tested at ${bar}, ${how}, for ${seconds} seconds, on 17 March 2026: no leak was found. Nothing beyond this was tested.`;
 
 describe('what is said about water', () => {
   it.each<readonly [string, readonly Test[], string, string]>([
@@ -77,7 +77,7 @@ describe('what is said about water', () => {
       'two figures that did not change',
       [{ ...dry(3), record: null, deflectionStartUm: 12, deflectionEndUm: 12 }],
       'not clear',
-      `A test did not settle whether it is tight. ${AWAY}`,
+      `A test did not show whether it is tight. ${AWAY}`,
     ],
     [
       'nothing gave',
@@ -86,7 +86,7 @@ describe('what is said about water', () => {
       UNCLEAR,
     ],
     ['two passed', [dry(5), dry(3)], 'tested', tested('5 bar')],
-    ['under vacuum', [dry(-0.7)], 'tested', tested('0.7 bar below the air outside')],
+    ['under vacuum', [dry(-0.7)], 'tested', tested('0.7 bar below outside air')],
     ['a wet test', [wetTest], 'tested', tested('3 bar', 'wet', 60)],
     [
       'a wet test too short',
@@ -139,7 +139,7 @@ describe('what is said about water', () => {
     job.add('test.made', { ...dry(5), retestOf: [id], note: 'crown seal renewed' });
     expect(said(job)).toMatchObject({
       verdict: 'tested',
-      statement: `It leaked at 5 bar on 17 March 2026, was repaired (crown seal renewed), and tested again. ${tested('5 bar')} Seals age: have it tested again in a year.`,
+      statement: `It leaked at 5 bar on 17 March 2026, was repaired (crown seal renewed), and tested again. ${tested('5 bar')} Seals age. Have it tested again in a year.`,
     });
     expect(judgeTests(job.state()).map(({ shows, stands }) => [shows.verdict, stands])).toEqual([
       ['leaks', false],
@@ -263,10 +263,10 @@ describe('what is said about water', () => {
     );
     job.add('seal.closed', closed);
     const why = 'it was made before the watch was closed';
-    expect(said(job).reasons).toEqual([`The dry air test at 5 bar proves nothing: ${why}.`]);
+    expect(said(job).reasons).toEqual([`The dry air test at 5 bar is no proof: ${why}.`]);
     const { statement } = handback(job.state(), [lot], context);
     expect(statement.tested).toContain(
-      `dry air test at 5 bar: tight by its record, which proves nothing: ${why}.`,
+      `dry air test at 5 bar: tight by its record, which is no proof: ${why}.`,
     );
     expect(statement.notDone).toContain('No water resistance test.');
     // A closing put right stands where it stood.
@@ -304,7 +304,7 @@ describe('what is said about water', () => {
     job.add('test.made', dry(3));
     expect(said(job)).toMatchObject({
       verdict: 'not tested',
-      statement: `Closed for the time being on its old seal, until the part is here. ${AWAY}`,
+      statement: `Closed temporarily on its old seal until the part arrives. ${AWAY}`,
     });
     const uneven = readyJob();
     corrected(uneven, 'seal.closed', { ...closed, seamEven: false });
@@ -327,13 +327,17 @@ describe('what is said about water', () => {
       10,
       'Tested so it bears swimming and snorkelling, while its seals stay as they are. Seals',
     ],
-    [['hand washing and rain'], 2, 'Tested so it bears no water at all. Take it off for washing and rain.'],
+    [
+      ['hand washing and rain'],
+      2,
+      'It is not water resistant at the tested pressure. Take it off in rain and for washing hands.',
+    ],
     [
       ['diving'],
       10,
       'It is not for diving: that takes a diver’s watch, certified by a house that tests to ISO 6425',
     ],
-    [['kept in a drawer'], 3, 'More than that was not tested. Seals age'],
+    [['kept in a drawer'], 3, 'Nothing beyond this was tested. Seals age'],
   ] as const)('holds what the owner does with it, %s, against %d bar', (uses, bar, words) => {
     const job = readyJob();
     job.add('arrive.wear', { uses: [...uses], words: '' });

@@ -29,18 +29,18 @@ function useWords(facts: Pick<JobFacts, 'wear'>, testedBar: number): readonly st
   const bears = BEARS.find(([bar]) => testedBar >= bar)?.[1] ?? null;
   const upTo =
     bears === null
-      ? 'Tested so it bears no water at all.'
-      : `Tested so it bears ${bears}, while its seals stay as they are.`;
+      ? 'It is not water resistant at the tested pressure.'
+      : `Tested for ${bears}. This holds only as long as the seals stay sound.`;
   if (use === 'diving')
     return [
       upTo,
-      'It is not for diving: that takes a diver’s watch, certified by a house that tests to ISO 6425, which we are not.',
+      'It is not for diving. Diving needs a diver’s watch certified to ISO 6425, and we do not certify.',
     ];
   return [
     upTo,
     ...(testedBar >= NEEDS_BAR[use]
       ? []
-      : [use === 'swimming' ? 'It is not for swimming.' : 'Take it off for washing and rain.']),
+      : [use === 'swimming' ? 'It is not for swimming.' : 'Take it off in rain and for washing hands.']),
   ];
 }
 
@@ -50,7 +50,7 @@ function failedWords({ payload: { outcome, pressureBar } }: Made): string {
   return `It ${outcome === 'not clear' ? 'gave no clear result' : 'leaked'} ${at}`;
 }
 
-const YEARLY = 'Seals age: have it tested again in a year.';
+const YEARLY = 'Seals age. Have it tested again in a year.';
 
 /** What is said of the test at the highest pressure that shows the watch tight, and of those that failed before it. */
 function testedWords(
@@ -71,7 +71,7 @@ function testedWords(
           ({ test, takenBack }) =>
             `${failedWords(test)} ${on(test)}, was repaired${takenBack?.payload.note ? ` (${takenBack.payload.note})` : ''}, and tested again.`,
         ),
-      `Tested at ${pressureWords(overBar ?? 0)}, ${method}, for ${figure(seconds)} seconds, ${on(best.test)}: no leak was found. More than that was not tested.`,
+      `Tested at ${pressureWords(overBar ?? 0)}, ${method}, for ${figure(seconds)} seconds, ${on(best.test)}: no leak was found. Nothing beyond this was tested.`,
       ...useWords(facts, overBar ?? 0),
       YEARLY,
     ],
@@ -79,7 +79,7 @@ function testedWords(
       'A pressure test was recorded after closing.',
       ...(held.length > 1
         ? [
-            `Its record holds ${held.map((each) => `${pressureWords(each.overBar)} for ${figure(each.seconds)} s`).join(' and ')}. The verdict rests on ${pressureWords(overBar ?? 0)}.`,
+            `Its record holds ${held.map((each) => `${pressureWords(each.overBar)} for ${figure(each.seconds)} s`).join(' and ')}. The result is based on ${pressureWords(overBar ?? 0)}.`,
           ]
         : []),
       ...best.shows.reasons,
@@ -114,7 +114,7 @@ export function waterStatement(state: Pick<JobState, 'facts' | 'standsFor'>, zon
       [
         ...because,
         ...(leaks.length > 0
-          ? ['It stands until a retest, linked to it and made after a repair, passes at that pressure.']
+          ? ['This holds until a linked retest after a repair passes at this pressure.']
           : []),
         ...(closed?.payload.seamEven === false ? ['The seam is not even.'] : []),
       ],
@@ -123,8 +123,8 @@ export function waterStatement(state: Pick<JobState, 'facts' | 'standsFor'>, zon
   if (closed?.payload.interim) {
     return stated(
       'not tested',
-      [`Closed for the time being on its old seal, until the part is here. ${AWAY}`],
-      ['Closed interim: nothing is claimed about water.'],
+      [`Closed temporarily on its old seal until the part arrives. ${AWAY}`],
+      ['Temporarily closed, so nothing is stated about water.'],
     );
   }
   if (active.length > 0) {
@@ -134,15 +134,15 @@ export function waterStatement(state: Pick<JobState, 'facts' | 'standsFor'>, zon
       [
         ...because,
         active.some(({ takenBackBy }) => takenBackBy === 'repair and retest')
-          ? 'It stands until a retest, linked to it and made after a repair, passes at that pressure.'
-          : 'It stands until a test at that pressure or more shows the watch tight.',
+          ? 'This holds until a linked retest after a repair passes at this pressure.'
+          : 'This holds until a test at this pressure or more shows the watch tight.',
       ],
     );
   }
   const tight = tests.filter(({ shows }) => shows.verdict === 'tight');
   const unsettled = tests.filter(({ shows }) => shows.verdict === 'not yet known');
   const open = unsettled.map(
-    ({ test, shows }) => `${testInWords(test)}: not settled, ${shows.reasons.join(', ').replace(/\.$/, '')}.`,
+    ({ test, shows }) => `${testInWords(test)}: no result, ${shows.reasons.join(', ').replace(/\.$/, '')}.`,
   );
   const best = tight.reduce<JudgedTest | null>(
     (most, each) => (most === null || barOf(each.test) >= barOf(most.test) ? each : most),
@@ -153,10 +153,10 @@ export function waterStatement(state: Pick<JobState, 'facts' | 'standsFor'>, zon
     return stated('tested', statement, [...reasons, ...open]);
   }
   if (unsettled.length > 0) {
-    return stated('not clear', [`A test did not settle whether it is tight. ${AWAY}`], open);
+    return stated('not clear', [`A test did not show whether it is tight. ${AWAY}`], open);
   }
   const nothing = tests.map(
-    ({ test, shows }) => `The ${testInWords(test)} proves nothing: ${shows.reasons.join(', ')}.`,
+    ({ test, shows }) => `The ${testInWords(test)} is no proof: ${shows.reasons.join(', ')}.`,
   );
   return stated(
     'not tested',

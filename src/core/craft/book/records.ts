@@ -129,9 +129,9 @@ function judgeCalibre(calibre: Calibre, book: Book): RecordProblem[] {
     );
   const { charge } = calibre;
   if (charge && (charge.upgradeKitCode === null) !== (charge.upgradeReserveDays === null))
-    wrong('charge', 'A modern accumulator wants both its kit and how long it runs with it.');
+    wrong('charge', 'A modern accumulator needs both its kit and its running time.');
   if (charge && charge.upgradeKitCode !== null && charge.oldPart !== 'capacitor')
-    wrong('charge', 'A modern accumulator is foreseen in place of an old capacitor alone.');
+    wrong('charge', 'A modern accumulator can only replace an old capacitor.');
   for (const reason of errorsOf(calibre.lightTimes)) wrong('lightTimes', reason);
   const names = calibre.wells.map((well) => well.name);
   if (new Set(names).size < names.length) wrong('wells', 'Two cell places have the same name.');
@@ -139,14 +139,14 @@ function judgeCalibre(calibre: Calibre, book: Book): RecordProblem[] {
     if (calibre.charge === null && well.cellCode === '' && !calibre.shopsOwn)
       wrong(
         `wells.${index}.cellCode`,
-        'Fill in its cell, or leave it marked as the shop’s own until somebody knows.',
+        'Enter its cell, or leave it marked as the shop’s own until it is known.',
       );
     if (calibre.charge === null && well.cellCode !== '' && !book.cell(well.cellCode))
       wrong(`wells.${index}.cellCode`, `Cell “${well.cellCode}” is not in the table.`);
     if (calibre.charge !== null && well.cellCode !== '')
       wrong(
         `wells.${index}.cellCode`,
-        'A movement that charges its accumulator takes no primary cell: leave it empty.',
+        'A movement that charges an accumulator takes no primary cell. Leave this blank.',
       );
     if (isOutside(calibre, well))
       wrong(`wells.${index}.xMm`, `The centre of “${well.name}” lies outside the movement.`);
@@ -162,30 +162,30 @@ function judgeCalibre(calibre: Calibre, book: Book): RecordProblem[] {
       wrong(`revisions.${index}.name`, 'Two revisions have the same name.');
   });
   if (calibre.revisions.length === 1)
-    wrong('revisions', 'One revision tells nothing apart: enter the other beside it, or none.');
+    wrong('revisions', 'One revision alone is not useful. Enter a second one, or none.');
   if (!calibre.shopsOwn) {
     const wanted = {
       widthMm: 'its width',
       lengthMm: 'its length',
       heightMm: 'its height',
-      typicalUA: 'what it typically draws',
-      limitUA: 'its limit',
+      typicalUA: 'its typical current',
+      limitUA: 'its current limit',
       lowestV: 'its lowest voltage',
     } as const;
     for (const [path, what] of Object.entries(wanted))
       if (calibre[path as keyof typeof wanted] === null)
-        wrong(path, `Fill in ${what}, or leave it marked as the shop’s own until somebody knows.`);
+        wrong(path, `Enter ${what}, or leave it marked as the shop’s own until it is known.`);
   }
   if (calibre.limitUA !== null && calibre.typicalUA !== null && calibre.limitUA < calibre.typicalUA)
     wrong('limitUA', `The limit, ${calibre.limitUA} µA, is under what is typical, ${calibre.typicalUA} µA.`);
   if ((calibre.coilMinKOhm === null) !== (calibre.coilMaxKOhm === null))
-    wrong('coilMaxKOhm', 'A coil has a range: both ends, or neither.');
+    wrong('coilMaxKOhm', 'Enter both ends of the coil range, or neither.');
   if (
     calibre.coilMinKOhm !== null &&
     calibre.coilMaxKOhm !== null &&
     calibre.coilMinKOhm > calibre.coilMaxKOhm
   )
-    wrong('coilMaxKOhm', 'The coil’s range ends before it begins.');
+    wrong('coilMaxKOhm', 'The coil’s range has its end before its start.');
   return problems;
 }
 
@@ -215,14 +215,14 @@ const JUDGES: Judges = {
   maker: () => [],
   cell: (row) =>
     row.capacityMaxMAh < row.capacityMinMAh
-      ? [{ path: 'capacityMaxMAh', reason: 'The capacity’s range ends before it begins.' }]
+      ? [{ path: 'capacityMaxMAh', reason: 'The capacity’s range has its end before its start.' }]
       : [],
   gasket: (ring, book) => [
     ...(ring.widthMm !== null && ring.profile !== 'flat'
       ? [
           {
             path: 'widthMm',
-            reason: `A ${ring.profile} ring has a section and no width of its own: leave it empty.`,
+            reason: `A ${ring.profile} ring has a section and no separate width. Leave the width blank.`,
           },
         ]
       : []),

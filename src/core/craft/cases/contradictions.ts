@@ -18,11 +18,14 @@ function countedWrongly(back: Partial<MeasuredBack>, wrong: Wrong): void {
   const many = notchesOf(back.kind);
   const one = many === 'holes' ? 'hole' : 'notch';
   if (count !== null && !(count >= 2))
-    wrong('notchCount', `One ${one} gives a wrench nothing to turn against: count them again, 2 or more.`);
+    wrong('notchCount', `One ${one} is not enough for a wrench. Count again: 2 or more.`);
   else if (count !== null && (count > MOST_NOTCHES || !Number.isInteger(count)))
-    wrong('notchCount', `${figure(count)} ${many} are no count: a whole number, ${MOST_NOTCHES} at most.`);
+    wrong(
+      'notchCount',
+      `${figure(count)} ${many} is not a valid count. Enter a whole number up to ${MOST_NOTCHES}.`,
+    );
   if (clocks.length > 0 && count !== null && clocks.length !== count)
-    wrong('notchClocks', `${count} ${many} were counted and ${clocks.length} clock positions are given.`);
+    wrong('notchClocks', `${count} ${many} were counted, but ${clocks.length} clock positions are given.`);
 }
 
 function runIntoEachOther(
@@ -39,7 +42,7 @@ function runIntoEachOther(
     if (apartMm < width)
       wrong(
         'notchClocks',
-        `The ${many} at ${figure(clock || 12, 1)} and ${figure(next || 12, 1)} o’clock stand ${mm(apartMm)} apart and are ${mm(width)} wide: they would run into each other.`,
+        `The ${many} at ${figure(clock || 12, 1)} and ${figure(next || 12, 1)} o’clock are ${mm(apartMm)} apart and ${mm(width)} wide, so they would overlap.`,
       );
   });
 }
@@ -81,13 +84,13 @@ function circleWrongly(back: Partial<MeasuredBack>, wrong: Wrong): void {
       );
   }
   if (diameter !== null && pitch >= diameter)
-    wrong('pitchMm', `A pitch circle of ${mm(pitch)} does not lie on a back of ${mm(diameter)}.`);
+    wrong('pitchMm', `A pitch circle of ${mm(pitch)} is too large for a back of ${mm(diameter)}.`);
   if (width !== null && width >= pitch)
     wrong('notchWidthMm', `A ${one} ${mm(width)} wide is wider than its pitch circle of ${mm(pitch)}.`);
   else if (width !== null && count !== null && count * width >= Math.PI * pitch)
     wrong(
       'notchWidthMm',
-      `${count} ${many} ${mm(width)} wide take ${mm(count * width)}, and a pitch circle of ${mm(pitch)} is only ${mm(Math.PI * pitch)} round.`,
+      `${count} ${many} ${mm(width)} wide need ${mm(count * width)}, but the circumference of a ${mm(pitch)} pitch circle is only ${mm(Math.PI * pitch)}.`,
     );
   else if (width !== null && clocks.length > 1) {
     runIntoEachOther(clocks, width, pitch, many, wrong);
@@ -103,7 +106,7 @@ function offTheFace(back: Partial<MeasuredBack>, wrong: Wrong): void {
     ...(back.pusherClocks ?? []).map((clock) => ['pusherClocks', clock] as const),
   ] as readonly (readonly [keyof MeasuredBack, number | null])[]) {
     if (at !== null && !(at > 0 && at <= 12))
-      wrong(path, `${figure(at, 1)} o’clock is on no clock face: from just after 0 to 12.`);
+      wrong(path, `${figure(at, 1)} o’clock does not exist. Enter a value above 0 and up to 12.`);
   }
 }
 
@@ -111,22 +114,16 @@ function offTheFace(back: Partial<MeasuredBack>, wrong: Wrong): void {
 function headsWrongly(back: Partial<MeasuredBack>, wrong: Wrong): void {
   const { diameterMm: diameter = null, acrossMm = null, slotLengthMm = null, slotWidthMm = null } = back;
   if (acrossMm !== null && diameter !== null && acrossMm > diameter)
-    wrong('acrossMm', `${mm(acrossMm)} across the flats does not lie on a back of ${mm(diameter)}.`);
+    wrong('acrossMm', `${mm(acrossMm)} across the flats is too large for a back of ${mm(diameter)}.`);
   if (slotLengthMm !== null && slotWidthMm !== null && slotWidthMm >= slotLengthMm)
     wrong('slotWidthMm', `A slot ${mm(slotWidthMm)} wide is wider than it is long, ${mm(slotLengthMm)}.`);
   const { screwHead = null, crossSize = null, hatchOpens = null } = back;
   if (screwHead === 'cross-head' && (slotLengthMm !== null || slotWidthMm !== null))
-    wrong(
-      'screwHead',
-      'A cross-head screw has no slot to measure: the heads are slotted, or the slot is none.',
-    );
+    wrong('screwHead', 'A cross-head screw has no slot. Correct the kind of head, or clear the slot.');
   if (screwHead === 'slotted' && crossSize !== null)
-    wrong(
-      'crossSize',
-      `A slotted screw has no cross size: the heads are cross-head, or it is not ${crossSize}.`,
-    );
+    wrong('crossSize', `A slotted screw has no cross size. Correct the kind of head, or clear ${crossSize}.`);
   if (hatchOpens === 'pried' && (slotLengthMm !== null || slotWidthMm !== null))
-    wrong('hatchOpens', 'A hatch with a slot is turned: look whether it has a slot, or a nick at its edge.');
+    wrong('hatchOpens', 'A hatch with a slot is turned. Check whether it has a slot or a nick at its edge.');
 }
 
 /** What lies on the case, and what holds a panel. */
@@ -140,7 +137,7 @@ function wronglyOnTheCase(back: Partial<MeasuredBack>, wrong: Wrong): void {
   } = back;
   const one = notchesOf(back.kind) === 'holes' ? 'hole' : 'notch';
   if (caseMm !== null && diameter !== null && diameter > caseMm)
-    wrong('caseMm', `A back of ${mm(diameter)} does not lie on a case of ${mm(caseMm)}.`);
+    wrong('caseMm', `A back of ${mm(diameter)} is too large for a case of ${mm(caseMm)}.`);
   else if (caseMm !== null)
     for (const [path, what, value] of [
       ['notchWidthMm', `A ${one}`, width],
@@ -149,14 +146,14 @@ function wronglyOnTheCase(back: Partial<MeasuredBack>, wrong: Wrong): void {
       ['slotLengthMm', 'A slot', slotLengthMm],
     ] as const)
       if (value !== null && diameter === null && value >= caseMm)
-        wrong(path, `${what} of ${mm(value)} does not lie on a case of ${mm(caseMm)}.`);
+        wrong(path, `${what} of ${mm(value)} is too large for a case of ${mm(caseMm)}.`);
   const layers = panelLayers({
     panelHeldBy: back.panelHeldBy ?? null,
     panelThenBy: back.panelThenBy ?? null,
     panelLastBy: back.panelLastBy ?? null,
   });
   if (new Set(layers).size < layers.length)
-    wrong('panelThenBy', `The panel is held by ${layers.join(', then ')}: each is named once.`);
+    wrong('panelThenBy', `The panel is held by ${layers.join(', then ')}. Name each only once.`);
 }
 
 /**
@@ -180,7 +177,7 @@ export function contradictions(
   // With what cannot be nothing else is worked out, or one slip would be told several times over.
   if (lengths.length > 0) return lengths;
   if (typeof back.notchCount === 'number' && !Number.isFinite(back.notchCount))
-    return [{ path: 'notchCount', reason: `How many ${many} is no number: count them again.` }];
+    return [{ path: 'notchCount', reason: `How many ${many} is not a number. Count them again.` }];
   const problems: { path: keyof MeasuredBack; reason: string }[] = [];
   const wrong: Wrong = (path, reason) => void problems.push({ path, reason });
   for (const look of [countedWrongly, circleWrongly, offTheFace, headsWrongly, wronglyOnTheCase])

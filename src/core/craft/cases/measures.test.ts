@@ -11,7 +11,7 @@ describe('measures that contradict each other', () => {
     [{ notchCount: 1_000_000, notchWidthMm: 0.00001 }, 'notchCount', '48 at most'],
     [{ notchWidthMm: 16 }, 'notchWidthMm', '96 mm, and a pitch circle of 30 mm is only 94.25 mm round'],
     [{ notchCount: 2, notchWidthMm: 31 }, 'notchWidthMm', 'wider than its pitch circle'],
-    [{ diameterMm: 29 }, 'pitchMm', 'does not lie on a back of 29 mm'],
+    [{ diameterMm: 29 }, 'pitchMm', 'is too large for a back of 29 mm'],
     [{ notchCount: 5, chordMm: 30 }, 'chordMm', 'Pitch circle 30 mm and farthest chord 30 mm contradict'],
     [{ notchClocks: [12, 2, 4] }, 'notchClocks', '6 notches were counted and 3 clock positions'],
     [{ notchCount: 3, notchClocks: [12, 4, 4.2] }, 'notchClocks', 'run into each other'],

@@ -45,7 +45,7 @@ function inTheWay({ from, crownClock, noCrown, pusherClocks, seenFrom }: PryQues
   const crowns = noCrown ? [] : crownClock === null ? USUAL_CROWN_CLOCKS : [crownClock];
   return [
     ...crowns.map((clock) => ({
-      what: crownClock === null ? 'a crown, whose place nobody noted' : 'the crown',
+      what: crownClock === null ? 'a crown at an unrecorded position' : 'the crown',
       isLug: false,
       clock: turnClock(clock, 'the dial', from),
       clearHours: CLEAR_HOURS.crown,
@@ -60,7 +60,7 @@ function inTheWay({ from, crownClock, noCrown, pusherClocks, seenFrom }: PryQues
   ];
 }
 
-/** Whether one of these is on no clock face: from just after 0 to 12. */
+/** Whether one of these is not a clock position. Enter a value above 0 and up to 12. */
 const isOffFace = (clocks: readonly (number | null)[]): boolean =>
   clocks.some((clock) => clock !== null && !(clock > 0 && clock <= 12));
 
@@ -73,7 +73,7 @@ const AT_LIP_HOURS = 0.5;
  */
 export function strikes(clock: number, question: PryQuestion): string | null {
   const { lipClock, seenFrom, from } = question;
-  if (isOffFace([clock, question.crownClock, ...question.pusherClocks])) return 'what is on no clock face';
+  if (isOffFace([clock, question.crownClock, ...question.pusherClocks])) return 'an invalid clock position';
   const atLip =
     lipClock !== null && clockDistance(clock, turnClock(lipClock, seenFrom, from)) <= AT_LIP_HOURS + 1e-9;
   const near = inTheWay(question).find(
@@ -125,10 +125,10 @@ function atLip(lipClock: number, question: PryQuestion): PrySpot {
           ...(beside === null
             ? []
             : [
-                `There is a lug beside it. Insert the knife from the side of ${clockWords(beside.towards, from)}, so that a slip misses lug and crown.`,
+                `There is a lug beside it. Insert the knife from the side of ${clockWords(beside.towards, from)}, so that a slip hits neither lug nor crown.`,
               ]),
           ...(crownClock === null && !noCrown
-            ? ['See that the crown is not beside it: nobody noted where it stands.']
+            ? ['Check that the crown is not next to it. Its position is not recorded.']
             : []),
         ],
         working,
@@ -138,7 +138,7 @@ function atLip(lipClock: number, question: PryQuestion): PrySpot {
         clock: null,
         from,
         reasons: [
-          `A lip at ${clockWords(clock, from)} would send the knife onto ${struck}. Look again, and from which side it was seen.`,
+          `A lip at ${clockWords(clock, from)} would lead the knife onto ${struck}. Look again, and check the side it was seen from.`,
         ],
         working,
       };
@@ -158,7 +158,9 @@ export function prySpot(question: PryQuestion): PrySpot {
       verdict: 'not yet known',
       clock: null,
       from,
-      reasons: ['A place of crown, lip or pusher is on no clock face: from just after 0 to 12.'],
+      reasons: [
+        'A place of crown, lip or pusher is not a clock position. Enter a value above 0 and up to 12.',
+      ],
       working: [],
     };
   if (lipClock !== null) return atLip(lipClock, question);
@@ -167,7 +169,7 @@ export function prySpot(question: PryQuestion): PrySpot {
       verdict: 'not yet known',
       clock: null,
       from,
-      reasons: ['Where does the crown sit? Without it no place for the knife is safe.'],
+      reasons: ['Record the position of the crown. Without it no place for the knife is safe.'],
       working: [],
     };
   const obstacles = inTheWay(question);
@@ -192,7 +194,7 @@ export function prySpot(question: PryQuestion): PrySpot {
         clock: null,
         from,
         reasons: [
-          'Crown, pushers and lugs leave no place for a knife: look for a lip or nick with the strap off.',
+          'Crown, pushers and lugs leave no place for a knife. Take the strap off and look for a lip or nick.',
         ],
         working,
       }
@@ -201,7 +203,7 @@ export function prySpot(question: PryQuestion): PrySpot {
         clock: best,
         from,
         reasons: [
-          `No lip: ${clockWords(best, from)} is farthest from crown, pushers and lugs. Write it down for the next visit.`,
+          `No lip: ${clockWords(best, from)} is farthest from crown, pushers and lugs. Record it for the next visit.`,
         ],
         working,
       };

@@ -28,12 +28,12 @@ function comparePlaces(wanted: CellWanted, candidate: CellType, { note }: Compar
   ]))
     note('nearly', reason);
   if (wanted.place === 'rechargeable' && !accumulator) {
-    note('never', 'The place is rechargeable: a primary cell under charge can burst.');
+    note('never', 'This place is for an accumulator. A primary cell under charge can burst.');
   }
   if (wanted.place === 'primary' && accumulator) {
     note(
       'never',
-      'The place takes a primary cell: an accumulator stands at another voltage and runs down within months.',
+      'This place takes a primary cell. An accumulator has another voltage and runs down within months.',
     );
   }
   if (candidate.chemistry === 'mercury')
@@ -52,7 +52,7 @@ function compareVoltages(wanted: CellWanted, candidate: CellType, { note, work }
   if (Math.abs(candidate.nominalV - wanted.nominalV) > 0.1) {
     note(
       'never',
-      `${figure(candidate.nominalV)} V where ${figure(wanted.nominalV)} V is wanted: never, even at equal size.`,
+      `${figure(candidate.nominalV)} V instead of ${figure(wanted.nominalV)} V. Never fit it, even if the size is equal.`,
     );
   }
 }
@@ -72,7 +72,7 @@ function compareSizes(wanted: CellWanted, candidate: CellType, { note, work }: C
   if (Math.abs(diameterMm - wanted.diameterMm) > SAME_DIAMETER_MM + 1e-9) {
     note(
       'never',
-      `Diameter ${figure(diameterMm)} mm where ${figure(wanted.diameterMm)} mm is wanted: it will not sit in the well.`,
+      `Diameter ${figure(diameterMm)} mm instead of ${figure(wanted.diameterMm)} mm. It does not fit the well.`,
     );
   }
   const heights = [wanted.heightMm, ...wanted.otherHeightsMm];
@@ -82,8 +82,8 @@ function compareSizes(wanted: CellWanted, candidate: CellType, { note, work }: C
     note(
       'never',
       over > 0
-        ? `${figure(over)} mm too thick: it strains the contacts and the back.`
-        : `${figure(-over)} mm too thin: it loses contact.`,
+        ? `${figure(over)} mm too thick. It strains the contacts and the back.`
+        : `${figure(-over)} mm too thin. It loses contact.`,
     );
   } else if (Math.abs(heightMm - wanted.heightMm) > SAME_HEIGHT_MM + 1e-9) {
     note('accepted', `The calibre is made for this height too (${figure(heightMm)} mm).`);
@@ -101,15 +101,15 @@ function compareChemistries(
     note(
       alkalineAgreed ? 'accepted' : 'nearly',
       alkalineAgreed
-        ? 'Alkaline for silver oxide, on the customer’s word: its voltage slopes, it ends sooner and is likelier to leak.'
-        : 'Alkaline for silver oxide: its voltage slopes, it ends sooner and is likelier to leak. Only on the customer’s word.',
+        ? 'Alkaline instead of silver oxide, agreed by the owner. Its voltage falls steadily, its life is shorter, and it is more likely to leak.'
+        : 'Alkaline instead of silver oxide: its voltage falls steadily, its life is shorter, and it is more likely to leak. Only with the owner’s agreement.',
     );
   } else if (wanted.chemistry === 'alkaline' && candidate.chemistry === 'silver-oxide') {
-    note('accepted', 'Silver oxide for alkaline: steadier voltage, longer life.');
+    note('accepted', 'Silver oxide instead of alkaline: steadier voltage, longer life.');
   } else if (verdict() === 'equal') {
     note(
       'never',
-      `${chemistries[candidate.chemistry].words} where ${chemistries[wanted.chemistry].words} is wanted.`,
+      `${chemistries[candidate.chemistry].words} instead of ${chemistries[wanted.chemistry].words}.`,
     );
   }
 }
@@ -118,7 +118,7 @@ function compareDrains(wanted: CellWanted, candidate: CellType, { note, work }: 
   if (wanted.drain === 'none' || candidate.drain === 'none') return;
   work({
     what: 'drain',
-    rule: 'high in a low place: accepted; low where high is wanted: no',
+    rule: 'high drain in a low-drain place: accepted; low drain in a high-drain place: no',
     figures: `wanted ${wanted.drain}, this ${candidate.drain}`,
     source: 'trade practice',
   });
@@ -126,18 +126,15 @@ function compareDrains(wanted: CellWanted, candidate: CellType, { note, work }: 
     note('accepted', 'High drain in a low-drain place: works, with a shorter shelf life.');
   }
   if (wanted.drain === 'low' && candidate.drain === 'unstated') {
-    note('accepted', 'The name leaves the drain open; a low-drain place takes either.');
+    note('accepted', 'The name does not state the drain. A low-drain place takes both.');
   }
   if (wanted.drain === 'high' && candidate.drain === 'low') {
-    note(
-      'nearly',
-      'Low drain where high is wanted: its voltage falls away under light, alarm or chronograph.',
-    );
+    note('nearly', 'Low drain instead of high drain: its voltage drops under light, alarm or chronograph.');
   }
   if (wanted.drain === 'high' && candidate.drain === 'unstated') {
     note(
       'nearly',
-      'The name leaves the drain open, and this movement needs high drain. Find the name ending in W.',
+      'The name does not state the drain, and this movement needs high drain. Look for the name that ends in W.',
     );
   }
 }
@@ -179,7 +176,7 @@ export function crossReference(
   if (reasons.length === 0) {
     reasons.push(
       candidate.code === wanted.code
-        ? `${candidate.code} is the cell the movement wants.`
+        ? `${candidate.code} is the cell this movement takes.`
         : `${candidate.code} is ${wanted.code} under another name.`,
     );
   }

@@ -14,22 +14,22 @@ const SIZE = 'Diameter 7 mm where 6.8 mm is wanted: it will not sit in the well.
 
 describe('a cross-reference, word for word', () => {
   it.each<readonly [string, CellWanted, Partial<CellType>, Told]>([
-    ['the cell itself', wanted(), {}, ['equal', 'SR621SW is the cell the movement wants.']],
+    ['the cell itself', wanted(), {}, ['equal', 'SR621SW is the cell this movement takes.']],
     ['another name of it', wanted(), { code: 'X9' }, ['equal', 'X9 is SR621SW under another name.']],
     [
       'a diameter at the end of its play',
       wanted(),
       { diameterMm: 6.9 },
-      ['equal', 'SR621SW is the cell the movement wants.'],
+      ['equal', 'SR621SW is the cell this movement takes.'],
     ],
     ['a diameter over it', wanted(), { diameterMm: 7 }, ['never', SIZE]],
     [
       'too thick',
       wanted(),
       { heightMm: 2.6 },
-      ['never', '0.45 mm too thick: it strains the contacts and the back.'],
+      ['never', '0.45 mm too thick. It strains the contacts and the back.'],
     ],
-    ['too thin', wanted(), { heightMm: 1.65 }, ['never', '0.5 mm too thin: it loses contact.']],
+    ['too thin', wanted(), { heightMm: 1.65 }, ['never', '0.5 mm too thin. It loses contact.']],
     [
       'another height of the calibre',
       wanted({ otherHeightsMm: [1.65] }),
@@ -40,13 +40,13 @@ describe('a cross-reference, word for word', () => {
       'between the heights, nearer the other',
       wanted({ otherHeightsMm: [1.65] }),
       { heightMm: 1.25 },
-      ['never', '0.4 mm too thin: it loses contact.'],
+      ['never', '0.4 mm too thin. It loses contact.'],
     ],
     [
       'silver oxide for alkaline',
       wanted({ chemistry: 'alkaline' }),
       {},
-      ['accepted', 'Silver oxide for alkaline: steadier voltage, longer life.'],
+      ['accepted', 'Silver oxide instead of alkaline: steadier voltage, longer life.'],
     ],
     [
       'high drain in a low place',
@@ -58,13 +58,13 @@ describe('a cross-reference, word for word', () => {
       'a name that leaves the drain open',
       wanted(),
       { drain: 'unstated' },
-      ['accepted', 'The name leaves the drain open; a low-drain place takes either.'],
+      ['accepted', 'The name does not state the drain. A low-drain place takes both.'],
     ],
     [
       'low drain where much is drawn',
       wanted({ drain: 'high' }),
       { drain: 'low' },
-      ['nearly', 'Low drain where high is wanted: its voltage falls away under light, alarm or chronograph.'],
+      ['nearly', 'Low drain instead of high drain: its voltage drops under light, alarm or chronograph.'],
     ],
     [
       'an open drain where much is drawn',
@@ -72,20 +72,20 @@ describe('a cross-reference, word for word', () => {
       { drain: 'unstated' },
       [
         'nearly',
-        'The name leaves the drain open, and this movement needs high drain. Find the name ending in W.',
+        'The name does not state the drain, and this movement needs high drain. Look for the name that ends in W.',
       ],
     ],
     [
       'high drain where it is wanted',
       wanted({ drain: 'high' }),
       { drain: 'high' },
-      ['equal', 'SR621SW is the cell the movement wants.'],
+      ['equal', 'SR621SW is the cell this movement takes.'],
     ],
     [
       'where no drain matters',
       wanted({ drain: 'none' }),
       { drain: 'unstated' },
-      ['equal', 'SR621SW is the cell the movement wants.'],
+      ['equal', 'SR621SW is the cell this movement takes.'],
     ],
     [
       'a weaker lithium cell',
@@ -106,7 +106,7 @@ describe('a cross-reference, word for word', () => {
       [
         'never',
         SIZE,
-        'Low drain where high is wanted: its voltage falls away under light, alarm or chronograph.',
+        'Low drain instead of high drain: its voltage drops under light, alarm or chronograph.',
       ],
     ],
   ])('%s', (_, place, own, [verdict, ...reasons]) => {
@@ -120,14 +120,14 @@ describe('a cross-reference, word for word', () => {
     expect([without.verdict, without.reasons]).toEqual([
       'nearly',
       [
-        'Alkaline for silver oxide: its voltage slopes, it ends sooner and is likelier to leak. Only on the customer’s word.',
+        'Alkaline instead of silver oxide: its voltage falls steadily, its life is shorter, and it is more likely to leak. Only with the owner’s agreement.',
       ],
     ]);
     const agreed = crossReference(wanted(), alkaline, { alkalineAgreed: true });
     expect([agreed.verdict, agreed.reasons]).toEqual([
       'accepted',
       [
-        'Alkaline for silver oxide, on the customer’s word: its voltage slopes, it ends sooner and is likelier to leak.',
+        'Alkaline instead of silver oxide, agreed by the owner. Its voltage falls steadily, its life is shorter, and it is more likely to leak.',
       ],
     ]);
   });
@@ -155,21 +155,19 @@ describe('a cross-reference, word for word', () => {
       'an accumulator in a primary place',
       wanted({ chemistry: 'accumulator' }),
       { chemistry: 'accumulator' },
-      [
-        'The place takes a primary cell: an accumulator stands at another voltage and runs down within months.',
-      ],
+      ['This place takes a primary cell. An accumulator has another voltage and runs down within months.'],
     ],
     [
       'a primary cell in a rechargeable place',
       wanted({ place: 'rechargeable' }),
       {},
-      ['The place is rechargeable: a primary cell under charge can burst.'],
+      ['This place is for an accumulator. A primary cell under charge can burst.'],
     ],
     [
       'of twice the voltage',
       wanted(),
       { nominalV: 3 },
-      ['3 V where 1.55 V is wanted: never, even at equal size.'],
+      ['3 V where 1.55 V is wanted. Never fit it, even if the size is equal.'],
     ],
     ['of another chemistry', wanted(), { chemistry: 'lithium' }, ['lithium where silver oxide is wanted.']],
     [
@@ -197,7 +195,7 @@ describe('a cross-reference, word for word', () => {
 
   it('never is the whole reason of another chemistry: nothing is said of it beside a worse one', () => {
     const { reasons } = crossReference(wanted(), { ...cell, chemistry: 'lithium', nominalV: 3 });
-    expect(reasons).toEqual(['3 V where 1.55 V is wanted: never, even at equal size.']);
+    expect(reasons).toEqual(['3 V where 1.55 V is wanted. Never fit it, even if the size is equal.']);
   });
 
   it('is fitted where it is equal or accepted, and nowhere else', () => {
@@ -266,7 +264,7 @@ describe('a cross-reference, word for word', () => {
       },
       {
         what: 'drain',
-        rule: 'high in a low place: accepted; low where high is wanted: no',
+        rule: 'high drain in a low-drain place: accepted; low drain in a high-drain place: no',
         figures: 'wanted low, this high',
         source: 'trade practice',
       },

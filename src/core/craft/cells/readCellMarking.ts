@@ -40,7 +40,7 @@ function readName(raw: string, table: CellTable): NameRead | null {
       sure: 'table',
       text,
       cells: [behind],
-      note: `The letter ${maker[1]} before ${maker[2]} is taken as a maker’s sign.`,
+      note: `The letter ${maker[1]} before ${maker[2]} is read as a maker’s sign.`,
     };
   }
   // Two digits are a code number, no measure: a name that is not in the table is asked about, never computed.
@@ -73,7 +73,7 @@ function halfLegible(text: string, table: CellTable): NameRead | null {
   };
 }
 
-const MAY_BE_RECHARGEABLE = 'With its letters unread it may be a rechargeable cell as well.';
+const MAY_BE_RECHARGEABLE = 'Without its letters it may also be a rechargeable cell.';
 
 /** What one stretch of a label says: its names, and words beside them that can be no part of any. */
 interface StretchRead {
@@ -159,7 +159,7 @@ export function asMarked(reading: CellReading, { byName }: CellTable): CellType 
   if (reading.verdict !== 'read') return null;
   const names = reading.names.flatMap(({ text, sure }) =>
     sure === 'table' || sure === 'size from the name'
-      ? // Without the letter that is taken as a maker’s sign.
+      ? // Without the letter that is read as a maker’s sign.
         [!byName.has(text) && byName.has(text.slice(1)) ? text.slice(1) : text]
       : [],
   );
@@ -238,7 +238,7 @@ function rechargeableBy({ cleaned, names }: Label, label: OfLabel): CellReading 
     verdict: 'rechargeable',
     prefix: word === null ? (named?.note ?? '') : '',
     reasons: [
-      `${word === null ? `${named?.text ?? ''} begins like a rechargeable cell (${named?.note ?? ''})` : `It says “${word.toLowerCase()}”`}. It is never exchanged for a primary cell: look for the movement’s own kit.`,
+      `${word === null ? `${named?.text ?? ''} starts like the name of a rechargeable cell (${named?.note ?? ''})` : `It says “${word.toLowerCase()}”`}. Never replace it with a primary cell. Look for the kit of this movement.`,
     ],
     ...label,
   };
@@ -266,7 +266,7 @@ function unreadLabel(
         verdict: 'not read',
         near,
         reasons: [
-          `“${marking.trim()}” names no cell known here. A name looks like SR621SW, 364, CR2016 or AG1.${slip}`,
+          `“${marking.trim()}” is not a cell name in the table. A name looks like SR621SW, 364, CR2016 or AG1.${slip}`,
         ],
         ...label,
       };
@@ -282,13 +282,13 @@ function disagreementIn(
   if (!cells.every((each) => sameSize(each, cell)))
     return {
       alternatives: cells,
-      reason: 'The names on the label disagree in size. Measure the cell and say which it is.',
+      reason: 'The names on the label disagree in size. Measure the cell and choose which one it is.',
     };
   if (!cells.every((each) => each.chemistry === cell.chemistry))
     return {
       alternatives: cells,
       reason:
-        'The names on the label disagree in chemistry, and a caliper tells none from the other: look for the marks of chemistry on the cell itself (SR and silver oxide, LR and alkaline, CR and lithium), and say which it is.',
+        'The names on the label have different chemistries, and a caliper cannot separate them. Look for the marks of chemistry on the cell itself (SR and silver oxide, LR and alkaline, CR and lithium), and choose which one it is.',
     };
   // A name half read stands beside one that was read: it must be able to name the same cell.
   const against = half.find(
@@ -297,7 +297,7 @@ function disagreementIn(
   if (against)
     return {
       alternatives: [cell, ...against.cells],
-      reason: `${cell.code} was read, but “${against.text}” on the same label cannot name it. Measure the cell and say which it is.`,
+      reason: `${cell.code} was read, but “${against.text}” on the same label cannot name it. Measure the cell and choose which one it is.`,
     };
   return printedV !== undefined && Math.abs(printedV - cell.nominalV) > 0.2
     ? {
@@ -367,7 +367,7 @@ function readAs(
       ...legible.flatMap((name) => (name.note ? [name.note] : [])),
       ...(near.length > 0
         ? [
-            `${cell.code} is not in the table and may be a slip for ${near.map(({ code }) => code).join(' or ')}: measure it.`,
+            `${cell.code} is not in the table and may be a misreading of ${near.map(({ code }) => code).join(' or ')}: measure it.`,
           ]
         : []),
       ...(notRead.length > 0 ? [`Not read on the same label: ${notRead.join(', ')}.`] : []),
@@ -393,7 +393,7 @@ function alternativesOf(
       verdict: 'asks',
       near: [],
       reasons: [
-        `“${half.map(({ text }) => text).join(' ')}” is half legible and fits no cell of the table.${note ? ` ${note}` : ''} Measure its diameter, height and voltage.`,
+        `“${half.map(({ text }) => text).join(' ')}” is partly legible and fits no cell in the table.${note ? ` ${note}` : ''} Measure its diameter, height and voltage.`,
       ],
       ...label,
     };
@@ -402,8 +402,8 @@ function alternativesOf(
     alternatives,
     reasons: [
       alternatives.length === 1
-        ? `Half legible: of the table only ${alternatives[0]?.code} fits. Measure its height to be sure.`
-        : `Half legible: ${alternatives.map(({ code }) => code).join(', ')} fit. Measure diameter and height, and say which it is.`,
+        ? `Partly legible. In the table only ${alternatives[0]?.code} fits. Measure its height to be sure.`
+        : `Partly legible: ${alternatives.map(({ code }) => code).join(', ')} fit. Measure diameter and height, and choose which one it is.`,
       ...(note === undefined ? [] : [note]),
     ],
     ...label,

@@ -15,9 +15,9 @@ const none = { book: null, print: null, found: null, well: null };
 const weigh = (question: Partial<Parameters<typeof weighWitnesses>[0]>) =>
   weighWitnesses({ ...none, ...question }, book.cellTable);
 
-describe('what the witnesses say together', () => {
+describe('evidence combined', () => {
   it('hears nobody, or one alone, and says so', () => {
-    expect(weigh({})).toMatchObject({ verdict: 'nobody heard', code: null });
+    expect(weigh({})).toMatchObject({ verdict: 'no witness', code: null });
     const alone = weigh({ book: place('SR621SW') });
     expect(alone).toMatchObject({ verdict: 'one witness', code: 'SR621SW' });
     expect(saidTogether(alone)).toBeNull();
@@ -33,9 +33,9 @@ describe('what the witnesses say together', () => {
 
   it('says that the last hand took a look-alike, and how to tell', () => {
     const said = weigh({ book: place('SR621SW'), found: cell('SR521SW') });
-    expect(said).toMatchObject({ verdict: 'one erred', code: 'SR621SW' });
+    expect(said).toMatchObject({ verdict: 'one differs', code: 'SR621SW' });
     expect(said.said.filter(({ agrees }) => !agrees).map(({ kind }) => kind)).toEqual(['cell found']);
-    expect(said.reasons.join(' ')).toContain('easily mixed up');
+    expect(said.reasons.join(' ')).toContain('easily confused');
     expect(said.howToTell.join(' ')).toContain('Measure across the well');
   });
 
@@ -46,7 +46,7 @@ describe('what the witnesses say together', () => {
       found: cell('364'),
       well: { diameterMm: 7.05, depthMm: 2.3 },
     });
-    expect(said).toMatchObject({ verdict: 'one erred', code: 'SR621SW' });
+    expect(said).toMatchObject({ verdict: 'one differs', code: 'SR621SW' });
     expect(said.reasons.join(' ')).toContain('another revision');
   });
 
@@ -56,7 +56,7 @@ describe('what the witnesses say together', () => {
     expect(said.howToTell.join(' ')).toContain('depth of the well');
     expect(
       weigh({ book: place('SR626SW'), found: cell('CR1216'), well: { diameterMm: 7, depthMm: 2.8 } }),
-    ).toMatchObject({ verdict: 'one erred', code: 'SR626SW' });
+    ).toMatchObject({ verdict: 'one differs', code: 'SR626SW' });
   });
 
   it('doubts the caliper where all others agree', () => {
@@ -66,7 +66,7 @@ describe('what the witnesses say together', () => {
       found: cell('SR621SW'),
       well: { diameterMm: 7, depthMm: 1.7 },
     });
-    expect(said).toMatchObject({ verdict: 'one erred', code: 'SR621SW' });
+    expect(said).toMatchObject({ verdict: 'one differs', code: 'SR621SW' });
     expect(said.reasons.join(' ')).toContain('measured wrongly');
   });
 

@@ -52,7 +52,7 @@ export interface WitnessSaid {
 }
 
 export type WitnessVerdict = Judged<
-  'nobody heard' | 'one witness' | 'they agree' | 'one erred' | 'cannot tell'
+  'no witness' | 'one witness' | 'they agree' | 'one differs' | 'cannot tell'
 > & {
   /** The cell they say together, by its name in the table; null where they do not settle it. */
   readonly code: string | null;
@@ -121,7 +121,7 @@ function claimsOf({ book, print, found, well }: WitnessQuestion): readonly Claim
 /** Where too few speak, or one says what cannot be. */
 function nothing(
   claims: readonly Claim[],
-  verdict: 'nobody heard' | 'one witness' | 'cannot tell',
+  verdict: 'no witness' | 'one witness' | 'cannot tell',
   ...reasons: readonly string[]
 ): WitnessVerdict {
   return {
@@ -148,7 +148,7 @@ function doesNotFit(
     .filter((type) => type.chemistry === found.chemistry && type.drain !== 'unstated')
     .filter((type) => liesInWell(sized(type) ?? { diameterMm: Infinity, heightMm: Infinity }, well));
   return {
-    verdict: 'one erred',
+    verdict: 'one differs',
     code: null,
     probability: 0,
     said: claims.map(({ kind, says }) => ({ kind, says, agrees: kind !== 'cell found' })),
@@ -232,14 +232,18 @@ export function weighWitnesses(question: WitnessQuestion, table: CellTable): Wit
   if (wrong.length > 0) return nothing(claims, 'cannot tell', ...wrong);
   const [only] = claims;
   if (!only)
-    return nothing(claims, 'nobody heard', 'Neither book nor print, cell nor well says what belongs there.');
+    return nothing(
+      claims,
+      'no witness',
+      'Book, print, cell and well all give no information about the right cell.',
+    );
   if (shutOut && weighed.length === 1 && well && found && foundSize)
     return doesNotFit(claims, found, foundSize, well, table);
   if (claims.length === 1)
     return nothing(
       claims,
       'one witness',
-      `Only the ${only.kind} speaks: ${only.says}. A second would confirm it.`,
+      `Only the ${only.kind} gives evidence: ${only.says}. A second source would confirm it.`,
     );
 
   const { places, supports, likely } = sizesOf(question, claims, table);
@@ -255,8 +259,8 @@ export function weighWitnesses(question: WitnessQuestion, table: CellTable): Wit
   const code = (book && supports('book', top.size) ? book.code : null) ?? nameOf(top.cell, claims);
   const working = [
     {
-      what: 'what the witnesses say together',
-      rule: 'each right as often as it is; every size of the table alike likely before',
+      what: 'evidence combined',
+      rule: 'each source with its own reliability; all sizes in the table equally likely at first',
       figures: `${weighed.map(({ kind, says }) => `${kind} ${says} (${figure(RELIABLE[kind] * 100, 0)} %)`).join(', ')} → ${code} ${percent(probability)}`,
       source: 'Bayes’ rule; reliabilities of bench practice',
     },
@@ -282,12 +286,12 @@ export function weighWitnesses(question: WitnessQuestion, table: CellTable): Wit
         verdict: 'cannot tell',
         code: null,
         reasons: [
-          `${said.map(({ kind, says }) => `the ${kind} says ${says}`).join(', ')}: neither is likelier enough (${percent(probability)}).`,
+          `${said.map(({ kind, says }) => `the ${kind} says ${says}`).join(', ')}: no clear favourite (${percent(probability)}).`,
         ],
       }
     : {
         ...doubt,
-        verdict: 'one erred',
+        verdict: 'one differs',
         code,
         reasons: against.map(({ kind, says }) =>
           shutOut && kind === 'cell found' && foundSize
@@ -346,14 +350,14 @@ function erredBecause(
     case 'cell found': {
       // By the names that were seen: the one that belongs there, as whoever names it wrote it.
       const likeness = found ? looksLike({ ...cell, names: [code] }, found) : null;
-      return `The previous repairer probably fitted the wrong cell: ${says} instead of ${code}.${likeness ? ` ${likeness.name} and ${likeness.own} are easily mixed up (${likeness.how}).` : ''} That the watch ran proves only contact and voltage.`;
+      return `The previous repairer probably fitted the wrong cell: ${says} instead of ${code}.${likeness ? ` ${likeness.name} and ${likeness.own} are easily confused (${likeness.how}).` : ''} That the watch ran proves only contact and voltage.`;
     }
     case 'book':
-      return `The book’s ${says} is probably not for this movement: it may be named wrongly, or be another revision.`;
+      return `The book’s ${says} is probably not for this movement. The movement may be misidentified, or be another revision.`;
     case 'print':
-      return `The print names ${says}: the back may be of another watch, or tell of an earlier movement.`;
+      return `The print names ${says}: the back may belong to another watch or to an earlier movement.`;
     case 'well measured':
-      return `The well was probably measured wrongly (${says}): on the insulator, or with the holder pressed down.`;
+      return `The well was probably measured wrongly (${says}): with the insulator in, or with the holder pressed down.`;
   }
 }
 
@@ -381,15 +385,16 @@ function waysToTell(
   }
   for (const { kind } of against) {
     if (kind === 'book')
-      ways.push('Look at the marks on the movement once more, and at how its revisions differ.');
-    if (kind === 'print') ways.push('Compare the number in the back with the case: does it belong to it?');
+      ways.push('Check the marks on the movement again, and the differences between its revisions.');
+    if (kind === 'print')
+      ways.push('Compare the number inside the back with the case. They should belong together.');
     if (kind === 'well measured')
       ways.push(
         'Measure the well again without its insulator, with the holder in the position it has on a cell.',
       );
     if (kind === 'cell found')
       ways.push(
-        'Look for marks of force: a bent clip, a packed well, a dented back are signs of a wrong height.',
+        'Look for signs of force. A bent clip, packing in the well or a dented back points to a wrong height.',
       );
   }
   return ways;

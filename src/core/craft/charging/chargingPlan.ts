@@ -127,13 +127,15 @@ function outOfRange({
     ...(typeof start === 'number' && !(start >= 0 && start <= 100) ? ['Charge: 0 to 100 % of full.'] : []),
     ...([fromUtc, ...seen.map(({ atUtc }) => atUtc)].every(isAnInstant)
       ? []
-      : ['When it was laid there or looked at is no time.']),
+      : ['The time of placing or checking is not valid.']),
     ...(Object.values(hours).every((open) =>
       spansOf(open).every(({ from, to }) => CLOCK.test(from) && CLOCK.test(to)),
     )
       ? []
-      : ['Hours of light: HH:mm, e.g. 08:30.']),
-    ...(factor95 > 1 && factor95 <= 10 ? [] : ['How good the book’s times are: a factor over 1 to 10.']),
+      : ['Hours of light: enter HH:mm, e.g. 08:30.']),
+    ...(factor95 > 1 && factor95 <= 10
+      ? []
+      : ['Accuracy of the book’s times: enter a factor above 1, up to 10.']),
     ...(handBackShare > 0 && handBackShare <= 1 ? [] : ['Hand back at: over 0 to 100 % of full.']),
   ];
 }
@@ -249,7 +251,7 @@ export function chargingPlan(question: ChargingQuestion): ChargingPlan {
       verdict: full.verdict === 'known' ? 'not known' : full.verdict,
       reasons: [
         ...full.reasons,
-        ...(hasReserve ? [] : ['How long it runs when full is missing in the book, or cannot be.']),
+        ...(hasReserve ? [] : ['The running time on a full charge is missing in the book or not possible.']),
       ],
     };
   const fullH = full.hours;
@@ -296,10 +298,10 @@ export function chargingPlan(question: ChargingQuestion): ChargingPlan {
       .flatMap((each) => (each && Date.parse(each) > fromMs ? [each] : []))
       .filter((each, i, all) => all.indexOf(each) === i),
     reasons: [
-      ...questionsOf(book).map((each) => `The book is in question: ${each}`),
+      ...questionsOf(book).map((each) => `The book may be wrong: ${each}`),
       ...(never
         ? [
-            `At these hours of light it does not come to full: what it gains by day, ${figure(litShare(lit, fromMs, toMs) * 24, 1)} h of light on average, it loses again in the dark.`,
+            `With these hours of light it never gets full. What it gains by day, ${figure(litShare(lit, fromMs, toMs) * 24, 1)} h of light on average, it loses again in the dark.`,
           ]
         : []),
       ...(contradiction === null ? [] : [contradiction]),
@@ -320,8 +322,8 @@ function planWorking(reserveDays: number, factor: Believed): readonly WorkingLin
       source: 'the book',
     },
     {
-      what: 'how sure',
-      rule: 'the book’s times off by one common factor, lognormal; what was seen cuts off what cannot be',
+      what: 'uncertainty',
+      rule: 'all times in the book off by one common factor (lognormal), limited by what was observed',
       figures: `95 of 100 within ${figure(factor.low, 2)} to ${figure(factor.high, 2)} times the book’s, likeliest ${figure(factor.likely, 2)}`,
     },
   ];
@@ -386,22 +388,22 @@ function contradictionOf(
   },
 ): string | null {
   if (wentBack)
-    return 'It was seen stepping normally, and not so later: a tired accumulator, or it lay in the dark.';
+    return 'It stepped normally and later did not. Either the accumulator is tired, or the watch lay in the dark.';
   if (stepping === null) return null;
   if (lastNotMs !== null && starts.every((start) => start >= stepping))
-    return 'It was said to step normally when it was laid down, and does not: a tired accumulator, or it was misread.';
+    return 'It was recorded as stepping normally when placed, and now does not. Either the accumulator is tired, or the record is wrong.';
   const sooner =
     firstMs !== null &&
     agrees((start) => ({ from: -Infinity, to: start >= stepping ? Infinity : until(start, firstMs) })) <
       HARDLY;
   if (sooner)
-    return 'It stepped normally sooner than the book lets believe: it was not as empty as was said, or the light is brighter.';
+    return 'It stepped normally sooner than the book predicts. It was less empty than recorded, or the light is brighter.';
   const later =
     lastNotMs !== null &&
     agrees((start) =>
       start >= stepping ? { from: Z_MOST, to: Z_MOST } : { from: until(start, lastNotMs), to: Infinity },
     ) < HARDLY;
   return later
-    ? 'It does not step normally yet, and by the book it should: light cell, tabs or accumulator; or the light is dimmer.'
+    ? 'It does not step normally yet, although the book predicts it. Check solar cell, tabs and accumulator, or the light is dimmer.'
     : null;
 }

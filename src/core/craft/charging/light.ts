@@ -100,22 +100,28 @@ export function hoursAt(times: readonly LightTimes[], column: Column, lux: numbe
   const [dimmest] = lines;
   const brightest = lines.at(-1);
   if (!dimmest || !brightest)
-    return { ...none, verdict: 'not known', reasons: ['The book has no times for this: enter them there.'] };
+    return {
+      ...none,
+      verdict: 'not known',
+      reasons: ['The book has no charging times for this. Enter them in the book.'],
+    };
   if (lines.length === 1) {
     const apart = Math.max(lux / dimmest.lux, dimmest.lux / lux);
     return apart <= 1 + ONE_LINE_WITHIN
-      ? known(dimmest.hours, `the book’s one line, ${line(dimmest)}`, lux)
+      ? known(dimmest.hours, `the only line in the book, ${line(dimmest)}`, lux)
       : {
           ...none,
           verdict: 'not known',
-          reasons: [`The book knows ${line(dimmest)} alone: of ${lx(lux)} it says nothing.`],
+          reasons: [`The book only has ${line(dimmest)} and nothing for ${lx(lux)}.`],
         };
   }
   if (lux < dimmest.lux * DIMMEST_SHARE)
     return {
       ...none,
       verdict: 'does not charge',
-      reasons: [`Too dim: ${lx(lux)} is under half of the dimmest the book has, ${lx(dimmest.lux)}.`],
+      reasons: [
+        `Too dim: ${lx(lux)} is less than half of the dimmest light in the book, ${lx(dimmest.lux)}.`,
+      ],
     };
   if (lux >= brightest.lux) return known(brightest.hours, `no faster than at ${lx(brightest.lux)}`, lux);
   const above = Math.max(
@@ -155,7 +161,9 @@ export function errorsOf(times: readonly LightTimes[]): readonly string[] {
       const before = lines[i - 1];
       if (before === undefined) return [];
       if (before.lux === each.lux) return [`There are two lines for ${lx(each.lux)}. Keep only one.`];
-      return each.hours > before.hours ? [`Slower with more light: ${line(before)}, but ${line(each)}.`] : [];
+      return each.hours > before.hours
+        ? [`More light takes longer: ${line(before)}, but ${line(each)}.`]
+        : [];
     });
   });
   const orders = times.flatMap(({ lux, steppingH, dayH, fullH }) => [
@@ -182,7 +190,7 @@ export function questionsOf({ times, dayIs, reserveDays }: LightBook): readonly 
     const shares = sharesOf(times, column);
     return shares.length > 1 && Math.max(...shares) > Math.min(...shares) * SHARES_WITHIN
       ? [
-          `${words} is no fixed share of full: ${shares.map((share) => `${figure(share * 100, 1)} %`).join(', ')}.`,
+          `${words} is not a fixed share of full: ${shares.map((share) => `${figure(share * 100, 1)} %`).join(', ')}.`,
         ]
       : [];
   };
@@ -194,12 +202,14 @@ export function questionsOf({ times, dayIs, reserveDays }: LightBook): readonly 
     ...apart('steppingH', 'Stepping normally'),
     ...apart('dayH', 'A day of running'),
     ...(dimmestFull && dimmestStepping && dimmestStepping.lux < dimmestFull.lux
-      ? [`Stepping is told down to ${lx(dimmestStepping.lux)}, full only to ${lx(dimmestFull.lux)}.`]
+      ? [
+          `Times until stepping go down to ${lx(dimmestStepping.lux)}, times until full only to ${lx(dimmestFull.lux)}.`,
+        ]
       : []),
     ...(dayIs === null && times.some(({ dayH }) => dayH !== null)
-      ? ['Whether *one day* is the light for a day of running, or from flat, the book does not say.']
+      ? ['The book does not say whether *one day* means light for one day of running, or from flat.']
       : []),
-    ...(reserveDays > 0 ? [] : ['How long it runs when full is missing.']),
+    ...(reserveDays > 0 ? [] : ['Running time on a full charge is missing.']),
   ];
 }
 

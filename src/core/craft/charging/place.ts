@@ -51,10 +51,10 @@ export function lightNow(
     ...base,
     verdict: 'changed',
     reasons: [
-      `${figure(nowLux, 0)} lx now, and ${figure(lux, 0)} are entered.`,
+      `${figure(nowLux, 0)} lx now, but ${figure(lux, 0)} lx are entered.`,
       measuredAtMm === null
-        ? 'Daylight changes with hour and season: enter what a usual day gives.'
-        : 'What lies there is forecast by what is entered: measure where it was measured, and enter it anew.',
+        ? 'Daylight changes with hour and season. Enter the value of a usual day.'
+        : 'Forecasts use the value entered. Measure at the same distance and enter the new value.',
     ],
   };
 }
@@ -87,11 +87,13 @@ export function lightThere(place: LightPlace, distanceMm: number | null, roomC: 
   const share = measuredAtMm === null || at === null ? 1 : (measuredAtMm / at) ** 2;
   const luxThere = lux * share;
   if (luxThere > MOST_LUX)
-    return refused(`So near it would be ${figure(luxThere, 0)} lx, brighter than the sun: measure it there.`);
+    return refused(
+      `This close it would be ${figure(luxThere, 0)} lx, brighter than the sun. Measure the light there.`,
+    );
   const wrong = invalidFigures([
     {
       path: 'measuredAtMm',
-      what: 'Where it was measured',
+      what: 'Distance of the measurement',
       value: measuredAtMm,
       unit: 'mm',
       from: DISTANCE.from,
@@ -99,7 +101,7 @@ export function lightThere(place: LightPlace, distanceMm: number | null, roomC: 
     },
     {
       path: 'caseRiseK',
-      what: 'How much warmer a case gets',
+      what: 'Case warming',
       value: caseRiseK,
       unit: 'K',
       from: 0,
@@ -128,17 +130,17 @@ export function lightThere(place: LightPlace, distanceMm: number | null, roomC: 
     return {
       ...base,
       verdict: 'heat not known',
-      reasons: ['How warm a case gets here was not measured: read it after 20 minutes.'],
+      reasons: ['The case temperature here is not measured. Read it after 20 minutes.'],
     };
   if (caseC > MOST_CASE_C)
     return {
       ...base,
       verdict: 'too hot',
       reasons: [
-        `The case would come to ${figure(caseC, 0)} °C, and ${MOST_CASE_C} °C is the most: heat harms accumulator, oil and seals.`,
+        `The case would reach ${figure(caseC, 0)} °C, above the limit of ${MOST_CASE_C} °C. Heat harms accumulator, oil and seals.`,
         nearestMm === null || nearestMm > DISTANCE.to
-          ? 'No distance keeps it cool enough.'
-          : `From ${nearestMm} mm on it stays cool enough.`,
+          ? 'No distance is cool enough.'
+          : `At ${nearestMm} mm or more it stays cool enough.`,
       ],
     };
   return { ...base, verdict: 'stands', reasons: [] };

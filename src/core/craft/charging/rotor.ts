@@ -37,7 +37,7 @@ function impossibleFigures(
   return invalidFigures([
     {
       path: 'perHourWornH',
-      what: 'What an hour worn gains',
+      what: 'Gain per hour worn',
       value: figures.perHourWornH,
       unit: 'h',
       from: 0,
@@ -45,7 +45,7 @@ function impossibleFigures(
     },
     {
       path: 'perThousandTurnsH',
-      what: 'What a thousand turns gain',
+      what: 'Gain per thousand turns',
       value: figures.perThousandTurnsH,
       unit: 'h',
       from: 0,
@@ -53,7 +53,7 @@ function impossibleFigures(
     },
     {
       path: 'reserveDays',
-      what: 'How long it runs when full',
+      what: 'Running time on a full charge',
       value: reserveDays,
       unit: 'days',
       over: 0,
@@ -98,7 +98,7 @@ export function rotorPlan(
     return {
       ...none,
       verdict: 'not known',
-      reasons: ['What it gains when worn or wound the book does not have: enter it there.'],
+      reasons: ['The book has no gain for wearing or winding. Enter it in the book.'],
     };
   const wrong = impossibleFigures(figures, reserveDays, handBackShare);
   if (wrong.length > 0) return { ...none, verdict: 'refused', reasons: wrong.map(({ reason }) => reason) };
@@ -130,9 +130,9 @@ export function rotorPlan(
     verdict: never ? 'never full' : 'charges',
     marks,
     reasons: [
-      ...(never ? ['It uses as much as it gains: worn or wound so it never fills.'] : []),
+      ...(never ? ['It uses as much as it gains. Worn or wound like this, it never gets full.'] : []),
       ...(figures.figuresAre === 'gross'
-        ? ['The book’s figures are gross: what it uses meanwhile is taken off.']
+        ? ['The book’s figures are gross. The watch’s own use is subtracted.']
         : []),
     ],
     working: [

@@ -95,7 +95,7 @@ function onCrystal({ innerMm, outerMm, recessMm }: PressDie, measures: Known): r
         atLeast('inside, clear of the crystal', measures.crystalMm + clearMm, innerMm),
         atMost('inside, on the bezel', measures.bezelMm - insideBezelMm, innerMm),
         atLeast('recess over the crystal', Math.max(0, measures.crystalAboveMm) + overCrystalMm, recessMm),
-        atMost('outside, clear of what stands off the case', measures.caseMm + overCaseMm, outerMm),
+        atMost('outside, clear of crown and lugs', measures.caseMm + overCaseMm, outerMm),
       ];
 }
 
@@ -317,7 +317,9 @@ function noDie(
   const { clearMm, insideBezelMm } = RULES.crystal;
   const narrow = known.bezelMm - known.crystalMm < clearMm + insideBezelMm - EPSILON;
   const [crystalSide, backSide] = [nearest(crystals), nearest(backs)];
-  const otherwise = hasGlass ? 'Thumbs at the rim, or refer it.' : 'Thumbs, or refer it; nothing improvised.';
+  const otherwise = hasGlass
+    ? 'Press with your thumbs at the rim, or refer it.'
+    : 'Press with your thumbs, or refer it. Do not improvise a die.';
   const curved = known.backBulgeMm > CURVED_OVER_MM;
   const bothFit = crystals.some(fits) && backs.some(fits);
   const side = (
@@ -334,7 +336,7 @@ function noDie(
     reasons: [
       ...(narrow
         ? [
-            `The bezel is only ${mm(known.bezelMm - known.crystalMm)} wider than its crystal, and a hollow die wants ${mm(clearMm + insideBezelMm)}: none there is takes it.`,
+            `The bezel is only ${mm(known.bezelMm - known.crystalMm)} wider than its crystal, but a hollow die needs ${mm(clearMm + insideBezelMm)}. No such die exists.`,
           ]
         : side(crystals, crystalSide, 'the crystal', 'hollow')),
       ...side(
@@ -344,7 +346,7 @@ function noDie(
         hasGlass || curved ? 'hollow' : 'flat',
       ),
       ...(bothFit
-        ? ['A die fits on each side, but no two different ones share a shank with a press of this shop.']
+        ? ['A die fits on each side, but no such pair has a shank that fits a press of this shop.']
         : []),
       otherwise,
     ],
@@ -373,7 +375,7 @@ export function fitDies(question: PressQuestion): FitOfDies {
     return { verdict: 'measures disagree', reasons: wrong.map(({ reason }) => reason), ...nothing };
   const missing = missingOf(question);
   if (missing.length > 0)
-    return { verdict: 'not yet known', reasons: [`To be measured: ${missing.join(', ')}.`], ...nothing };
+    return { verdict: 'not yet known', reasons: [`Measure first: ${missing.join(', ')}.`], ...nothing };
   const hasGlass = measures.glassMm !== null;
   const known = allKnown(measures);
   const crystals = sides(tools.pressDies, (die) => onCrystal(die, known));
@@ -395,8 +397,8 @@ export function fitDies(question: PressQuestion): FitOfDies {
     reasons: [
       `${capital(crystal.die.name)} over the crystal, ${back.die.name} on the back, both in ${holder.name}.`,
       pressed === 'back'
-        ? 'Dial side down; the back set on by hand, lip and notch where they belong, then pressed in one stroke.'
-        : 'Dial side up: the solid back is supported, the bezel pressed.',
+        ? 'Dial side down. Set the back on by hand with lip and notch in place, then press in one stroke.'
+        : 'Dial side up. The solid back rests in the die and the bezel is pressed.',
     ],
     working: [workingOf('crystal', crystal), workingOf('back', back)],
     crystalSide: crystal,

@@ -99,9 +99,9 @@ export function readMeterLine(line: string, quantity: MeteredQuantity): MeterLin
     number === null
       ? [line.replace(OVER_RANGE, ' '), '']
       : [line.slice(0, number.index), line.slice(number.index + number[0].length)];
-  if (number === null && !over) return no(`The meter sent “${shown}”, which holds no figure.`);
+  if (number === null && !over) return no(`The meter sent “${shown}”, which contains no figure.`);
   if (!over && (NUMBER.test(before) || NUMBER.test(after)))
-    return no(`The meter sent “${shown}”, which holds more than one figure.`);
+    return no(`The meter sent “${shown}”, which contains more than one figure.`);
   const [mode, behind] = [unitsIn(before), unitsIn(after)];
   const named = [...behind.units, ...mode.units];
   const unit = named[0];

@@ -25,7 +25,7 @@ export interface FitOfRing extends Judged<'fits' | 'borderline' | 'no' | 'cannot
   readonly stretch: Share;
   readonly squeeze: Share;
   readonly fill: Share;
-  /** The section as it lies stretched, mm. */
+  /** The fitted section stretched, mm. */
   readonly lyingMm: number;
   /** How far the nearest limit of good is, from 1 (in the middle) through 0 (on it) to below (outside). */
   readonly margin: number;
@@ -46,7 +46,7 @@ export const LIMITS = {
   fill: { good: [0, 85], borderline: [0, 95], best: 70 },
 } as const satisfies Record<string, Limits>;
 
-/** A section thinner than this asks for a better measure than the usual one. */
+/** A section thinner than this needs a better measurement than the usual one. */
 const THIN_MM = 0.5;
 const THIN_WITHIN_MM = 0.01;
 /** A caliper that tells no better tells nothing of a ring, mm. */
@@ -140,20 +140,20 @@ function faults(
       ? []
       : [
           stretch.percent < least
-            ? `${inner ? 'Too large: it lies slack' : 'Too large: it buckles'}, stretch ${figure(stretch.percent, 1)} % of ${figure(least)} to ${figure(most)}${how(stretch.zone)}.`
-            : `Too small: drawn out ${figure(stretch.percent, 1)} % of ${figure(least)} to ${figure(most)}${how(stretch.zone)}.`,
+            ? `${inner ? 'Too large: it is slack' : 'Too large: it buckles'}, stretch ${figure(stretch.percent, 1)} %, allowed ${figure(least)} to ${figure(most)} %${how(stretch.zone)}.`
+            : `Too small: stretched ${figure(stretch.percent, 1)} %, allowed ${figure(least)} to ${figure(most)} %${how(stretch.zone)}.`,
         ]),
     ...(squeeze.zone === 'good'
       ? []
       : [
           squeeze.percent < LIMITS.squeeze.good[0]
-            ? `Too thin: squeezed ${figure(squeeze.percent, 1)} %, ${LIMITS.squeeze.good[0]} wanted${how(squeeze.zone)}.`
-            : `Too thick: squeezed ${figure(squeeze.percent, 1)} %, ${LIMITS.squeeze.good[1]} at most${how(squeeze.zone)}.`,
+            ? `Too thin: squeezed ${figure(squeeze.percent, 1)} %, at least ${LIMITS.squeeze.good[0]} % needed${how(squeeze.zone)}.`
+            : `Too thick: squeezed ${figure(squeeze.percent, 1)} %, at most ${LIMITS.squeeze.good[1]} % allowed${how(squeeze.zone)}.`,
         ]),
     ...(fill.zone === 'good'
       ? []
       : [
-          `It fills ${figure(fill.percent, 1)} % of the groove, ${LIMITS.fill.good[1]} at most: rubber needs room${how(fill.zone)}.`,
+          `It fills ${figure(fill.percent, 1)} % of the groove, at most ${LIMITS.fill.good[1]} %: rubber needs room${how(fill.zone)}.`,
         ]),
   ];
 }
@@ -246,7 +246,7 @@ export function fitGasket(ring: RingSize, groove: Groove): FitOfRing {
     ...invalidFigures(
       [ring.sectionWithinMm, groove.depthWithinMm].map((value) => ({
         path: 'sectionMm',
-        what: 'How well section or depth is known',
+        what: 'Tolerance of section or depth',
         value,
         unit: 'mm',
         from: 0,
@@ -267,12 +267,12 @@ export function fitGasket(ring: RingSize, groove: Groove): FitOfRing {
     ...faults(measured, groove),
     ...(verdict === 'cannot say'
       ? [
-          `A section under ${THIN_MM} mm asks for a better measure than ± ${USUALLY_WITHIN_MM} mm: at ± ${figure(Math.max(sectionWithinMm, depthWithinMm))} squeeze lies anywhere from ${figure(squeeze.fromPercent)} to ${figure(squeeze.toPercent)} %. Measure section and depth to ± ${THIN_WITHIN_MM} mm.`,
+          `A section under ${THIN_MM} mm needs a better measurement than ± ${USUALLY_WITHIN_MM} mm: at ± ${figure(Math.max(sectionWithinMm, depthWithinMm))} squeeze may be anywhere from ${figure(squeeze.fromPercent)} to ${figure(squeeze.toPercent)} %. Measure section and depth to ± ${THIN_WITHIN_MM} mm.`,
         ]
       : []),
     ...(verdict === 'borderline' && worst === 'good'
       ? [
-          `As measured it is good, but within ± ${figure(Math.max(sectionWithinMm, depthWithinMm))} mm ${squeeze.worstZone === 'no' ? `squeeze may be ${figure(squeeze.fromPercent, 1)} to ${figure(squeeze.toPercent, 1)} %` : `fill may be up to ${figure(fill.toPercent, 1)} %`}: measure section and depth better.`,
+          `The measured values are good, but within ± ${figure(Math.max(sectionWithinMm, depthWithinMm))} mm ${squeeze.worstZone === 'no' ? `squeeze may be ${figure(squeeze.fromPercent, 1)} to ${figure(squeeze.toPercent, 1)} %` : `fill may be up to ${figure(fill.toPercent, 1)} %`}. Measure section and depth more precisely.`,
         ]
       : []),
   ];
@@ -282,7 +282,7 @@ export function fitGasket(ring: RingSize, groove: Groove): FitOfRing {
       reasons.length > 0
         ? reasons
         : [
-            `Stretch ${figure(stretch.percent, 1)} %, squeeze ${figure(squeeze.percent, 1)} %, fill ${figure(fill.percent, 1)} %: good, and good enough at both ends of the measure.`,
+            `Stretch ${figure(stretch.percent, 1)} %, squeeze ${figure(squeeze.percent, 1)} %, fill ${figure(fill.percent, 1)} %: good, also at both ends of the tolerance.`,
           ],
     working: [
       {
@@ -296,7 +296,7 @@ export function fitGasket(ring: RingSize, groove: Groove): FitOfRing {
       },
       {
         what: 'squeeze',
-        rule: '(section as it lies − free depth) / section as it lies; section as it lies = section / √(1 + stretch)',
+        rule: '(fitted section − free depth) / fitted section; fitted section = section / √(1 + stretch)',
         figures: `section ${figure(lyingMm, 3)} mm, depth ${figure(groove.depthMm)} − ${figure(groove.stepMm)} = ${figure(free)} mm: ${ofPercent(squeeze)}`,
         source: 'ISO 3601 practice; volume of rubber is constant',
       },

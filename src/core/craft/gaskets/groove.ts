@@ -67,21 +67,21 @@ export function grooveContradictions(groove: Groove): readonly GrooveProblem[] {
     return [
       {
         path: 'outerMm',
-        reason: `The groove’s outer diameter, ${mm(outerMm)}, is not over its inner one, ${mm(innerMm)}: it is inside out. Measure both again.`,
+        reason: `The groove’s outer diameter, ${mm(outerMm)}, is not over its inner one, ${mm(innerMm)}: so they were probably swapped. Measure both again.`,
       },
     ];
   if (stepMm >= depthMm)
     return [
       {
         path: 'stepMm',
-        reason: `The back enters ${mm(stepMm)}, and the groove is ${mm(depthMm)} deep: nothing is left for a ring. Measure step or depth again.`,
+        reason: `The back enters ${mm(stepMm)}, and the groove is ${mm(depthMm)} deep, so no room is left for a ring. Measure step or depth again.`,
       },
     ];
   if (depthMm > innerMm / 2)
     return [
       {
         path: 'depthMm',
-        reason: `A groove ${mm(depthMm)} deep and ${mm(innerMm)} across: its depth is over half its diameter. Measure the depth again.`,
+        reason: `A groove ${mm(depthMm)} deep and ${mm(innerMm)} across: the depth is more than half the diameter. Measure the depth again.`,
       },
     ];
   return [];
@@ -107,7 +107,7 @@ export function measuredRingContradictions(
       ? [
           {
             path: 'sectionMm' as const,
-            reason: `The ring is ${mm(ring.sectionMm)} thick and its groove leaves ${mm(free)}: the back would never touch it. Measure section or depth again.`,
+            reason: `The ring is ${mm(ring.sectionMm)} thick and its groove leaves ${mm(free)}, so the back would never touch it. Measure section or depth again.`,
           },
         ]
       : []),
@@ -115,7 +115,7 @@ export function measuredRingContradictions(
       ? [
           {
             path: ring.profile === 'flat' ? ('widthMm' as const) : ('sectionMm' as const),
-            reason: `The ring is ${mm(across)} wide and its groove ${mm(width)}: it cannot have lain in it. Measure one of them again.`,
+            reason: `The ring is ${mm(across)} wide and its groove ${mm(width)}, so it cannot have been in this groove. Measure one of them again.`,
           },
         ]
       : []),

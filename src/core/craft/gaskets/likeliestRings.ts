@@ -165,9 +165,9 @@ export function likeliestRings<R extends { readonly size: RingSize }>(
     ],
     working: [
       {
-        what: 'which ring it was',
+        what: 'original ring size',
         rule: `inside and outside ± ${figure(2 * ACROSS_SD_MM)} mm, section ± ${figure(2 * SECTION_SD_MM)} mm on rubber; up to ${figure((STAYS_LONGER.at(-1) ?? 0) * 100)} % longer than when new`,
-        figures: `${measured.map((name) => `${name.replace('Mm', '')} ${figure(seen[name] ?? 0)} mm`).join(', ')}; ${weighed.length} of ${rings.length} rings come near`,
+        figures: `${measured.map((name) => `${name.replace('Mm', '')} ${figure(seen[name] ?? 0)} mm`).join(', ')}; ${weighed.length} of ${rings.length} rings are close`,
         source: 'Bayes’ rule; volume of rubber is constant',
       },
     ],

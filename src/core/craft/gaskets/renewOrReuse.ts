@@ -51,14 +51,14 @@ const ITS_SIGNS =
 /** What a measured ring says that is a reason to renew it: also that it cannot be said how worn it is. */
 const WORN_OUT: readonly WornVerdict[] = [
   'renew',
-  'sealed nothing',
+  'no seal left',
   'never squeezed',
   'swollen',
   'cannot say',
   'measures disagree',
 ];
 
-/** A ring older than this, or staying shut longer than this, is renewed. */
+/** A ring older than this, or staying closed longer than this, is renewed. */
 export const GASKET_YEARS = 3;
 /** From this rating on, the ring is renewed at every opening. */
 const RENEW_FROM_BAR = 5;
@@ -106,13 +106,13 @@ export function renewOrReuse(question: GasketQuestion): RingAdvice {
     ...(rule === 'renew at every opening' ? ['The shop renews at every opening.'] : []),
     ...(defects.length > 0 ? [`The ring is ${defects.join(' and ')}.`] : []),
     ...(findings.includes('in mineral grease')
-      ? ['Mineral grease swells rubber: clean the groove of it before the new ring goes in.']
+      ? ['Mineral grease swells rubber. Clean it out of the groove before you fit the new ring.']
       : []),
     ...(worn !== null && WORN_OUT.includes(worn.verdict) ? worn.reasons : []),
     ...(ratingBar !== null && ratingBar === given && ratingBar >= RENEW_FROM_BAR
       ? [`The case is rated ${figure(ratingBar)} bar.`]
       : []),
-    ...(meetsWater === true ? ['It will meet water.'] : []),
+    ...(meetsWater === true ? ['The watch will get wet.'] : []),
     ...(ageYears === null && (unknownAge === 'renew' || question.ageYears !== null)
       ? ['The age of the ring is not known.']
       : []),
@@ -122,12 +122,12 @@ export function renewOrReuse(question: GasketQuestion): RingAdvice {
     ...(staysClosedYears !== null && staysClosedYears > GASKET_YEARS
       ? [`It will stay closed for ${figure(staysClosedYears, 1)} years, more than ${GASKET_YEARS}.`]
       : []),
-    ...(chargesItself ? ['It charges itself, and is not opened again for many years.'] : []),
+    ...(chargesItself ? ['It charges itself and is not opened again for many years.'] : []),
   ];
   const working = [
     {
       what: 'renew or reuse',
-      rule: `renew from ${RENEW_FROM_BAR} bar, near water, on a defect, worn flat, over ${GASKET_YEARS} years, shut longer than ${GASKET_YEARS} years, or charging itself; of unknown age: ${unknownAge}`,
+      rule: `renew from ${RENEW_FROM_BAR} bar, near water, on a defect, worn flat, over ${GASKET_YEARS} years, closed longer than ${GASKET_YEARS} years, or charging itself; of unknown age: ${unknownAge}`,
       figures: `findings ${findings.join(', ') || 'none'}; age ${ageYears === null ? 'unknown' : `${figure(ageYears, 1)} years`}; rating ${ratingBar === null ? 'none' : `${figure(ratingBar)} bar`}`,
       source: 'shop policy',
     },
@@ -137,13 +137,13 @@ export function renewOrReuse(question: GasketQuestion): RingAdvice {
     return { verdict: 'look at it', reasons: ['The age of the ring is not known.', ITS_SIGNS], working };
   const young = ageYears === null ? 'Sound, springy as measured' : 'Sound, young';
   const asked =
-    meetsWater === false ? ' and not asked to keep water out' : '; nobody asked whether it will meet water';
+    meetsWater === false ? ' and not needed to keep water out' : '; whether it will get wet is not recorded';
   return {
     verdict: 'reuse',
     reasons: [
       findings.includes('dry')
-        ? `${young}, but dry${asked}: a trace of silicone grease, surplus off.`
-        : `${young}${asked}: a trace of silicone grease, surplus off.`,
+        ? `${young}, but dry${asked}. Add a trace of silicone grease and wipe off the surplus.`
+        : `${young}${asked}. Add a trace of silicone grease and wipe off the surplus.`,
     ],
     working,
   };

@@ -35,7 +35,7 @@ describe('a worn ring', () => {
     ['flat as its groove', worn(0.56, 0.83), 'renew'],
     ['a hair under its groove, as half the readings of a dead ring are', worn(0.52, 0.9), 'renew'],
     ['a hair over it, whatever else was measured', worn(0.58, 0.59), 'renew'],
-    ['nearly as flat as its groove', worn(0.6, 1.05), 'sealed nothing'],
+    ['nearly as flat as its groove', worn(0.6, 1.05), 'no seal left'],
     ['hardly squeezed when new', worn(0.6, 0.61), 'cannot say'],
     ['flat by make, of a thickness nobody knows', worn(0.65, 1.2, {}, null, 'flat'), 'cannot say'],
     ['flat by make, nearly as thick as new', worn(0.69, 1.2, {}, 0.7, 'flat'), 'springy'],

@@ -16,10 +16,10 @@ export interface WornQuestion {
 }
 
 export type WornVerdict =
-  'springy' | 'renew' | 'sealed nothing' | 'never squeezed' | 'swollen' | 'cannot say' | 'measures disagree';
+  'springy' | 'renew' | 'no seal left' | 'never squeezed' | 'swollen' | 'cannot say' | 'measures disagree';
 
 export interface WornRing extends Judged<WornVerdict> {
-  /** The section it was before it was pressed flat, at its present length: the least it can have been. 0: it cannot be told. */
+  /** The original section before it was pressed flat, at its present length: the least it can have been. 0: it cannot be told. */
   readonly sectionMm: number;
   /** The most it can have been: drawn out on its wall it thins. */
   readonly sectionToMm: number;
@@ -32,7 +32,7 @@ export interface WornRing extends Judged<WornVerdict> {
 
 /** How well a caliper measures soft rubber, ± mm. */
 export const ON_RUBBER_MM = 0.05;
-/** Over this the ring is renewed, over that it sealed nothing. Source: bench practice. */
+/** Over this the ring is renewed, over that it did not seal any more. Source: bench practice. */
 const RENEW_OVER = 0.4;
 const NOTHING_OVER = 0.8;
 /** How well the set is known when height and width are. */
@@ -77,7 +77,7 @@ function judgeWorn(
   { sectionMm, free, set }: Pick<WornRing, 'sectionMm' | 'set'> & { readonly free: number },
 ): [WornVerdict, ...string[]] {
   const was = `It was ${figure(sectionMm)} mm thick when new${profile === 'flat' ? '' : ' or slightly more'}`;
-  const leaves = `its groove leaves ${figure(free)} mm`;
+  const leaves = `the groove leaves ${figure(free)} mm`;
   if (sectionOfTypeMm !== null && h > sectionOfTypeMm + SWOLLEN_OVER_MM)
     return [
       'swollen',
@@ -93,11 +93,11 @@ function judgeWorn(
     return sectionMm > 0 && sectionMm < free - TOO_NEAR_MM
       ? [
           'never squeezed',
-          `${was}, and ${leaves}: the back never touched it. It is the wrong ring, or the depth is wrong.`,
+          `${was}, and ${leaves}: so the back never touched it. The ring or the depth is wrong.`,
         ]
       : [
           'measures disagree',
-          `It is ${figure(h)} mm high, flatter than the ${figure(free)} mm its groove leaves. The groove cannot have pressed it that far. A measurement is wrong, or the ring belongs to another groove. Measure again.`,
+          `It is ${figure(h)} mm high, flatter than the ${figure(free)} mm the groove leaves. The groove cannot have pressed it that far. A measurement is wrong, or the ring belongs to another groove. Measure again.`,
         ];
   if (profile === null)
     return [
@@ -112,21 +112,21 @@ function judgeWorn(
   if (set === null)
     return [
       'cannot say',
-      `${was}, and ${leaves}: squeezed so little when new, nobody can say how much of its spring is gone. Renew it, or measure again.`,
+      `${was}, and ${leaves}: so it was squeezed too little to show how much spring is left. Renew it, or measure again.`,
     ];
-  const range = `${percentOf(set.share)} of its squeeze has stayed in it, within ${percentOf(set.from)} to ${percentOf(set.to)}`;
+  const range = `${percentOf(set.share)} of its squeeze is permanent, between ${percentOf(set.from)} to ${percentOf(set.to)}`;
   if (set.share > NOTHING_OVER)
-    return ['sealed nothing', `${range}: over ${percentOf(NOTHING_OVER)} it sealed nothing.`];
+    return ['no seal left', `${range}: over ${percentOf(NOTHING_OVER)} it did not seal any more.`];
   if (set.to > NOTHING_OVER)
-    return ['renew', `${range}: over ${percentOf(RENEW_OVER)}, and it may have sealed nothing.`];
+    return ['renew', `${range}: over ${percentOf(RENEW_OVER)}, and it may not have sealed any more.`];
   if (set.to > RENEW_OVER)
     return [
       'renew',
       set.share > RENEW_OVER
         ? `${range}: over ${percentOf(RENEW_OVER)}.`
-        : `${range}: it may be over ${percentOf(RENEW_OVER)}, and what may be is taken for it.`,
+        : `${range}: it may be over ${percentOf(RENEW_OVER)}, so it counts as worn.`,
     ];
-  return ['springy', `${range}: under ${percentOf(RENEW_OVER)} at its worst.`];
+  return ['springy', `${range}: under ${percentOf(RENEW_OVER)} even at the worst.`];
 }
 
 /** The area of a section pressed flat, mm²: a rectangle with round ends. */
@@ -136,9 +136,9 @@ function areaOf(h: number, b: number): number {
 
 function sectionWorking(h: number, b: number, sectionMm: number): WorkingLine {
   return {
-    what: 'section it was',
+    what: 'original section',
     rule: '√(4A / π), A = h(b − h) + πh² / 4',
-    figures: `h ${figure(h)}, b ${figure(b)}: A ${figure(areaOf(h, b), 3)} mm², ${figure(sectionMm, 3)} mm, up to ${figure(sectionMm * (1 + THICKER_BY), 3)} mm if it lay stretched`,
+    figures: `h ${figure(h)}, b ${figure(b)}: A ${figure(areaOf(h, b), 3)} mm², ${figure(sectionMm, 3)} mm, up to ${figure(sectionMm * (1 + THICKER_BY), 3)} mm if it was stretched`,
     source: 'volume of rubber is constant',
   };
 }
@@ -223,7 +223,7 @@ export function wornRing({
       ? { share: clip(share), from: clip(share - SET_WITHIN), to: clip(share + SET_WITHIN) }
       : null;
   const insideWorking = {
-    what: 'inside diameter it had',
+    what: 'original inside diameter',
     rule:
       groove.seat === 'inner wall'
         ? 'groove inside / (1 + stretch)'
@@ -256,7 +256,7 @@ const USUAL_STRETCH = 0.03;
 
 /**
  * The sections of an assortment that the caliper cannot exclude for a worn ring, the most likely first: from its section
- * less what is measured wrongly on rubber, to as much more of what it was if it lay stretched. Millimetres.
+ * less what is measured wrongly on rubber, to as much more of what it was if it was stretched. Millimetres.
  */
 export function sectionsLeft(
   sections: readonly number[],

@@ -126,7 +126,7 @@ describe('what is seen together', () => {
 
   it('says a hand in twos is the book’s low-supply signal, not a fault', () => {
     expect(answer({ shows: 'in twos or fours' }).reasons[0]).toBe(
-      'Its low-supply signal, not a fault: the seconds hand steps in twos.',
+      'This is its low-supply sign, not a fault: the seconds hand steps in twos.',
     );
   });
 

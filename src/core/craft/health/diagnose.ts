@@ -31,7 +31,7 @@ function soundly(question: FaultQuestion): readonly [FaultQuestion, readonly str
   const wrong = invalidFigures([
     {
       path: 'stepIntervalS',
-      what: 'Its step',
+      what: 'Step interval',
       value: stepIntervalS,
       unit: 's',
       over: 0,
@@ -39,7 +39,7 @@ function soundly(question: FaultQuestion): readonly [FaultQuestion, readonly str
     },
     {
       path: 'watchedSeconds',
-      what: 'How long it was watched',
+      what: 'Observation time',
       value: watchedSeconds,
       unit: 's',
       from: 0,
@@ -163,8 +163,8 @@ function weighed(question: FaultQuestion): Diagnosis {
       remedies: [],
       reasons: [
         stepIntervalS === null
-          ? `How often it steps is not known, and it was watched for ${figure(watchedSeconds ?? 0)} s: wait a full minute before anything is called wrong.`
-          : `By the book it steps every ${figure(stepIntervalS)} s, and it was watched for ${figure(watchedSeconds ?? 0)} s: wait ${figure(Math.ceil(longEnough(question)))} s before anything is called wrong.`,
+          ? `How often it steps is not known, but it was watched for only ${figure(watchedSeconds ?? 0)} s: watch it for a full minute before you call it faulty.`
+          : `By the book it steps every ${figure(stepIntervalS)} s, but it was watched for only ${figure(watchedSeconds ?? 0)} s: wait ${figure(Math.ceil(longEnough(question)))} s before you call it faulty.`,
       ],
     };
   if (causes.length === 0)
@@ -194,24 +194,24 @@ function withoutCause(
     verdict: 'cannot tell yet',
     reasons: [reason],
   });
-  if (observed.length === 0) return unclear('Nothing was looked at or measured yet.');
+  if (observed.length === 0) return unclear('Nothing was examined or measured yet.');
   if (!SHOWS_IT_WELL.some((observable) => question.observed.has(observable)))
-    return unclear('The movement itself was not looked at yet: what it shows, its current, its pulses.');
+    return unclear('The movement is not examined yet. Record what it shows, its current and its pulses.');
   const past = observed.filter(([observable, outcome]) => isPastLimit(observable, outcome));
   if (sound >= SOUND_FROM && cellRead(question) && past.length === 0)
     return {
       verdict: 'nothing wrong',
-      reasons: ['Nothing that was looked at or measured speaks of a fault.'],
+      reasons: ['No observation or measurement points to a fault.'],
     };
-  if (sound >= NAMED_FROM && !cellRead(question)) return unclear('Its cell was not measured yet.');
+  if (sound >= NAMED_FROM && !cellRead(question)) return unclear('The cell is not measured yet.');
   if (sound >= NAMED_FROM && past.length > 0)
     return unclear(
-      `${capital(past.map(([observable, outcome]) => words(observable, outcome)).join(', '))}: no cause stands out, and that is not as it should be.`,
+      `${capital(past.map(([observable, outcome]) => words(observable, outcome)).join(', '))}. This is not normal, but no cause stands out.`,
     );
   return unclear(
     first
-      ? `${capital(first.fault)} ${percent(first.probability)}${second ? `, ${second.fault} ${percent(second.probability)}` : ''}: neither stands out.`
-      : 'What was seen fits nothing the table knows.',
+      ? `${capital(first.fault)} ${percent(first.probability)}${second ? `, ${second.fault} ${percent(second.probability)}` : ''}. Neither stands out.`
+      : 'The observations match no cause in the table.',
   );
 }
 
@@ -225,8 +225,8 @@ function reasonsOf(
     causes.some((cause) => cause === 'spent cell' || cause === 'tired accumulator')
       ? [
           question.lowSupplySignal === null
-            ? 'Steps in twos or fours are how many movements show low supply, not a fault.'
-            : `Its low-supply signal, not a fault: ${question.lowSupplySignal}.`,
+            ? 'Many movements show low supply by stepping in twos or fours. This is not a fault.'
+            : `This is its low-supply sign, not a fault: ${question.lowSupplySignal}.`,
         ]
       : [];
   return [
@@ -237,7 +237,7 @@ function reasonsOf(
         ?.evidence.filter(({ bits }) => bits > 0)
         .slice(0, 3)
         .map((each) => each.words);
-      return `${capital(cause)}: ${speaks && speaks.length > 0 ? speaks.join(', ') : 'nothing else explains it as well'}.`;
+      return `${capital(cause)}: ${speaks && speaks.length > 0 ? speaks.join(', ') : 'no other cause explains it as well'}.`;
     }),
   ];
 }
@@ -256,7 +256,7 @@ function remediesOf(causes: readonly Fault[], question: FaultQuestion): PricedRe
           priceMinor: remedy.priced === null ? 0 : question.priceOf(remedy.priced),
           risk:
             remedy.replaces && question.originalMatters
-              ? `The owner wants it original: ask before any part leaves. ${remedy.risk}`
+              ? `The owner wants it original. Ask before you replace any part. ${remedy.risk}`
               : remedy.risk,
         },
       ];

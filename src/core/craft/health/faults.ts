@@ -86,20 +86,20 @@ export const OBSERVABLES = Object.keys(OUTCOMES) as Observable[];
 export const TESTS: Readonly<
   Partial<Record<Observable, { readonly effort: number; readonly words: string }>>
 > = {
-  crown: { effort: 1, words: 'see whether the crown is home' },
+  crown: { effort: 1, words: 'check whether the crown is pushed home' },
   'crust or bloom': { effort: 1, words: 'look for crust, damp, fluff and bent contacts with a loupe' },
   shows: { effort: 2, words: 'watch what it shows' },
-  pulses: { effort: 2, words: 'listen for motor pulses through the closed watch' },
-  reset: { effort: 2, words: 'join the reset contact as the book names it, and look again' },
+  pulses: { effort: 2, words: 'detect motor pulses through the closed watch' },
+  reset: { effort: 2, words: 'join the reset contact as the book says, and look again' },
   rest: { effort: 3, words: 'measure the rest voltage of the cell' },
-  atFitting: { effort: 3, words: 'watch the voltage as a trial cell goes in' },
+  atFitting: { effort: 3, words: 'watch the voltage while you insert a trial cell' },
   load: { effort: 4, words: 'measure the cell under load' },
-  current: { effort: 4, words: 'measure the current from the meter’s own supply' },
+  current: { effort: 4, words: 'measure the current, powered by the meter' },
   stopped: { effort: 5, words: 'measure the current with the motor stopped' },
   coil: { effort: 5, words: 'measure the coil' },
   rate: { effort: 5, words: 'measure the rate' },
-  lowest: { effort: 6, words: 'turn the supply down until it stops' },
-  'after a charge': { effort: 7, words: 'charge it fully, and see how it runs then' },
+  lowest: { effort: 6, words: 'lower the supply until it stops' },
+  'after a charge': { effort: 7, words: 'charge it fully, then see how it runs' },
 };
 
 type Shares<O extends Observable> = Readonly<Partial<Record<(typeof OUTCOMES)[O][number], number>>>;

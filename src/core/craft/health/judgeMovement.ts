@@ -27,7 +27,7 @@ export function judgeCurrent(valueUA: number, figures: MovementFigures['current'
       reference,
       working,
       reasons: [
-        `${figure(valueUA / limitUA, 1)} times the limit: damp or electrolyte on the circuit, or old oil and dirt. A new cell will not last.`,
+        `${figure(valueUA / limitUA, 1)} times the limit. Damp or electrolyte on the circuit, or old oil and dirt. A new cell will not last.`,
       ],
     };
   }
@@ -38,7 +38,7 @@ export function judgeCurrent(valueUA: number, figures: MovementFigures['current'
       reference,
       working,
       reasons: [
-        'Far under what is typical: is the crown home? A pulled crown stops the motor. Otherwise look at the contacts.',
+        'Far below typical. Check that the crown is pushed home: a pulled crown stops the motor. Otherwise check the contacts.',
       ],
     };
   }
@@ -49,8 +49,8 @@ export function judgeCurrent(valueUA: number, figures: MovementFigures['current'
     working,
     reasons: [
       whose === 'this movement'
-        ? 'Within the book of this movement.'
-        : `Within ${whose === 'its family' ? 'what its family draws' : 'what movements generally draw'}.`,
+        ? 'Within the range of this movement in the book.'
+        : `Within ${whose === 'its family' ? 'the range of its family' : 'the general range'}.`,
     ],
   };
 }
@@ -75,7 +75,7 @@ export function judgeCoil(valueKOhm: number, figures: MovementFigures['coil']): 
       ...base,
       verdict: 'not judged',
       reference: { whose: 'general', min: null, max: null },
-      reasons: ['By the book this movement has no motor coil.'],
+      reasons: ['According to the book this movement has no motor coil.'],
       working: [],
     };
   }
@@ -91,14 +91,14 @@ export function judgeCoil(valueKOhm: number, figures: MovementFigures['coil']): 
         ? 'suspect'
         : 'good';
   const reason = {
-    open: 'No way through the coil: it is severed.',
-    'shorted turns': 'Under half of what it should be: turns are shorted.',
+    open: 'The coil is open: its wire is broken.',
+    'shorted turns': 'Less than half of the normal value: turns are shorted.',
     suspect:
-      'Off its range by more than a tenth: measure again at another temperature and with clean probes.',
+      'More than a tenth outside its range. Measure again at another temperature and with clean probes.',
     good:
       whose === 'this movement'
-        ? 'Within the book of this movement.'
-        : 'Within the range it is held against.',
+        ? 'Within the range of this movement in the book.'
+        : 'Within the range used for comparison.',
   }[verdict];
   return {
     ...base,
@@ -129,8 +129,8 @@ export function judgeLowestRunning(valueV: number, figures: MovementFigures['low
     reference: { whose, min: null, max: volts },
     reasons: [
       late
-        ? 'It wants more voltage than it should: old oil and dirt, or a tired circuit. It will stop before its cell is spent.'
-        : 'Runs down as far as it should.',
+        ? 'It needs more voltage than normal: old oil and dirt, or a worn circuit. It will stop before its cell is spent.'
+        : 'Runs down to the normal voltage.',
     ],
     working: [
       {
@@ -159,8 +159,8 @@ export function judgeStoppedCurrent(valueUA: number, figures: MovementFigures['c
     reference: { whose: figures.whose, min: null, max: most },
     reasons: [
       high
-        ? 'The circuit alone draws too much: electrolyte or damp on it, not the train.'
-        : 'The circuit alone draws what it should: what is too much is the train’s.',
+        ? 'The circuit alone draws too much. The cause is electrolyte or damp on the circuit, not the train.'
+        : 'The circuit alone draws a normal current. The extra current comes from the train.',
     ],
     working: [
       {
@@ -193,7 +193,7 @@ export function judgeRate(valueSPerDay: number): ReadingVerdict {
       min: -RATE_LIMIT_S_PER_MONTH / DAYS_PER_MONTH,
       max: RATE_LIMIT_S_PER_MONTH / DAYS_PER_MONTH,
     },
-    reasons: [`${figure(perMonth, 1)} s a month${off ? ': more than a quartz watch usually strays.' : '.'}`],
+    reasons: [`${figure(perMonth, 1)} s a month${off ? ': more than usual for a quartz watch.' : '.'}`],
     working: [
       {
         what: 'rate',

@@ -42,7 +42,7 @@ export function judgeRestVoltage(valueV: number, chemistry: Chemistry | null): R
       ...base,
       verdict: 'not judged',
       reference: { whose: 'general', min: null, max: null },
-      reasons: ['Which chemistry the cell has decides what its voltage means: read its marking first.'],
+      reasons: ['The meaning of the voltage depends on the chemistry. Read the marking first.'],
       working: [],
     };
   }
@@ -63,7 +63,7 @@ export function judgeRestVoltage(valueV: number, chemistry: Chemistry | null): R
       reference,
       working,
       reasons: [
-        `No ${words} cell reaches ${figure(valueV, 2)} V, fresh or not: another cell, two of them in series, or the meter. Read the marking and measure again.`,
+        `No ${words} cell reaches ${figure(valueV, 2)} V, even when fresh. It may be another cell, two in series, or a wrong reading. Read the marking and measure again.`,
       ],
     };
   }
@@ -82,7 +82,7 @@ export function judgeRestVoltage(valueV: number, chemistry: Chemistry | null): R
       verdict: 'falling',
       reference,
       working,
-      reasons: [`Between spent and fresh: the cell is on its way down.`],
+      reasons: [`Between spent and fresh. The cell is partly used.`],
     };
   }
   return {
@@ -92,8 +92,8 @@ export function judgeRestVoltage(valueV: number, chemistry: Chemistry | null): R
     working,
     reasons: [
       chemistry === 'silver-oxide'
-        ? 'As fresh, which proves little: silver oxide keeps its voltage until nearly the end. Try it under load.'
-        : 'As a fresh cell.',
+        ? 'Like a fresh cell, but silver oxide keeps its voltage almost to the end. Test it under load.'
+        : 'Like a fresh cell.',
     ],
   };
 }
@@ -121,10 +121,10 @@ export function judgeLoadedVoltage(
       reference: { whose: 'general', min: null, max: null },
       reasons: [
         restV === null
-          ? 'The rest voltage is wanted beside it.'
+          ? 'Measure the rest voltage as well.'
           : sag && load && otherLoad
-            ? `Read at ${loadWords(load)}; a threshold is known for ${loadWords(sag)} alone: read it so.`
-            : 'No load threshold is known for this chemistry.',
+            ? `Measured at ${loadWords(load)}, but the limit is only known for ${loadWords(sag)}. Measure it that way.`
+            : 'No load limit is known for this chemistry.',
       ],
       working: [],
     };
@@ -135,7 +135,7 @@ export function judgeLoadedVoltage(
       verdict: 'not judged',
       reference: { whose: 'general', min: null, max: restV },
       reasons: [
-        `Under load it reads ${figure(loadedV, 3)} V, and at rest ${figure(restV, 3)} V: no load lifts a cell. Measure both again.`,
+        `Under load it reads ${figure(loadedV, 3)} V, and at rest ${figure(restV, 3)} V. A load cannot raise the voltage. Measure both again.`,
       ],
       working: [],
     };
@@ -149,8 +149,8 @@ export function judgeLoadedVoltage(
     reference: { whose: 'general', min: restV - sag.limitV, max: null },
     reasons: [
       spent
-        ? `Sags by ${figure(sagV, 3)} V at ${at}, over ${figure(sag.limitV)} V: spent, or cold.`
-        : `Sags by ${figure(sagV, 3)} V at ${at}: holds up.`,
+        ? `Sags by ${figure(sagV, 3)} V at ${at}, over ${figure(sag.limitV)} V: spent or cold.`
+        : `Sags by ${figure(sagV, 3)} V at ${at}: holds its voltage.`,
     ],
     working: [
       {

@@ -37,8 +37,8 @@ const PRICED: Readonly<Record<Decision, PricedItem>> = {
   'new movement': 'new-movement',
 };
 const RISK: Readonly<Record<Decision, string>> = {
-  'cleaned, observe': 'What has crept under a track goes on eating: measured again within a year.',
-  'new circuit': 'What reached the train stays there; for old calibres none may be had.',
+  'cleaned, observe': 'Electrolyte under a track keeps corroding it. Measure again within a year.',
+  'new circuit': 'Residue in the train stays there. For old calibres no circuit may be available.',
   'new movement': 'The watch is no longer original inside.',
 };
 
@@ -72,17 +72,17 @@ const OFF_THE_WINDING =
 /** How a leak of this chemistry is cleaned; null: it could not be read. Source: bench practice. */
 function careFor(chemistry: Chemistry | null): string {
   if (chemistry !== null && ALKALINE_RESIDUE.includes(chemistry))
-    return 'A trace of weak acid on a wisp, then alcohol, then dry; nothing wet stays on the tracks.';
-  const gently = 'no acid and no water. Wipe dry, then alcohol, and air: no flame near.';
+    return 'Use a trace of weak acid on a swab, then alcohol, then dry. Leave nothing wet on the tracks.';
+  const gently = 'use no acid and no water. Wipe dry, then alcohol, then air. Keep flames away.';
   switch (chemistry) {
     case 'lithium':
       return `Lithium: ${gently}`;
     case 'accumulator':
       return `Accumulator: ${gently}`;
     case null:
-      return `What leaked cannot be read: ${gently} Read its chemistry first; only silver oxide and alkaline take a trace of weak acid.`;
+      return `The chemistry of the leaked cell is not known: ${gently} Read its chemistry first. Only for silver oxide and alkaline use a trace of weak acid.`;
     default:
-      return `${chemistry === 'mercury' ? 'Mercury' : 'Zinc-air'}: ${gently} Hazardous waste: as local rules say.`;
+      return `${chemistry === 'mercury' ? 'Mercury' : 'Zinc-air'}: ${gently} It is hazardous waste. Follow local rules.`;
   }
 }
 
@@ -91,13 +91,13 @@ function byPlace({ leaks, coil }: LeakQuestion): { verdict: LeakAdvice['verdict'
   if (leaks.some(({ severity }) => severity === 'broken track'))
     return {
       verdict: 'new circuit',
-      reason: 'A broken track carries nothing any more: cleaning does not bring it back.',
+      reason: 'A broken track does not conduct. Cleaning cannot repair it.',
     };
   const atCoil = leaks.some(({ place }) => place === 'coil');
   if (coil === 'open' || (atCoil && coil === 'shorted turns'))
     return {
       verdict: 'new circuit',
-      reason: `The coil is ${coil === 'open' ? 'severed' : 'shorted'}: cleaning does not bring it back.`,
+      reason: `The coil is ${coil === 'open' ? 'severed' : 'shorted'}. Cleaning cannot repair it.`,
     };
   // On its wire a trace is enough; what it has eaten shows in the resistance alone.
   if (atCoil && coil !== 'good')
@@ -105,14 +105,14 @@ function byPlace({ leaks, coil }: LeakQuestion): { verdict: LeakAdvice['verdict'
       verdict: 'not decided yet',
       reason:
         coil === 'suspect'
-          ? 'It reached the coil, and its resistance is off its range: measure it again, with clean probes.'
-          : 'It reached the coil: measure its resistance before anything is said of it.',
+          ? 'It reached the coil, and the coil resistance is outside its range. Measure again with clean probes.'
+          : 'It reached the coil. Measure the coil resistance first.',
     };
   const behind = leaks.filter(({ place }) => place === 'dial side');
   if (behind.some(({ severity }) => severity !== 'bloom'))
     return {
       verdict: 'new movement',
-      reason: 'It crept to the dial side, among train and calendar, where no cleaning from above reaches.',
+      reason: 'It reached train and calendar on the dial side, where cleaning from above cannot reach.',
     };
   return null;
 }
@@ -176,12 +176,12 @@ export function leakOptions(given: LeakQuestion): LeakAdvice {
   const byCurrent = over
     ? `After cleaning it still draws ${figure(currentAfterUA)} µA, over ${figure(figures.limitUA)} µA.`
     : currentAfterUA === null
-      ? 'Clean it, then measure the current again: that decides.'
+      ? 'Clean it, then measure the current again to decide.'
       : `After cleaning it draws ${figure(currentAfterUA)} µA, within ${figure(figures.limitUA)} µA.`;
   const reasons = [
     ...(placed ? [placed.reason] : wrong.length > 0 ? [] : [byCurrent]),
     ...wrong,
-    ...(originalMatters ? ['The owner wants it original: clean before anything is replaced.'] : []),
+    ...(originalMatters ? ['The owner wants it original. Clean before you replace anything.'] : []),
   ];
   return {
     verdict,

@@ -33,7 +33,9 @@ export function words(observable: Observable, outcome: string): string {
     'after a charge': `after a charge it ${AFTER_A_CHARGE[outcome] ?? outcome}`,
   };
   if (TOLD.some((asked) => asked === observable))
-    return outcome === 'there' ? `the owner says: ${observable}` : `the owner does not say: ${observable}`;
+    return outcome === 'there'
+      ? `the owner reports: ${observable}`
+      : `the owner does not report: ${observable}`;
   const [there, absent] = SIGN_WORDS[observable as SignOfFault] ?? [observable, `no ${observable}`];
   return named[observable] ?? (outcome === 'there' ? there : absent);
 }

@@ -79,7 +79,7 @@ export const REMEDIES: Readonly<Record<Fault, readonly Remedy[]>> = {
     ),
   ],
   'tired accumulator': [
-    keeping('clean', null, 'charge it fully and watch it, then judge', 'It may come back in weeks.'),
+    keeping('clean', null, 'charge it fully and watch it, then judge', 'It may stop again within weeks.'),
     replacing(
       'new accumulator',
       'accumulator-kit',
@@ -92,7 +92,7 @@ export const REMEDIES: Readonly<Record<Fault, readonly Remedy[]>> = {
       'nothing more',
       null,
       'charge it fully and watch it through a day',
-      'It may come back in weeks: then its accumulator is tired.',
+      'It may stop again within weeks. Then its accumulator is tired.',
     ),
   ],
   'stop lever on': [keeping('nothing more', null, 'push the crown home and look again', 'None.')],
@@ -102,8 +102,8 @@ export const REMEDIES: Readonly<Record<Fault, readonly Remedy[]>> = {
     keeping(
       'clean',
       null,
-      'free the rotor of fluff, set the arm back, see that no hand touches',
-      'The rotor is magnetic: brass or plastic only.',
+      'remove fluff from the rotor, set the arm back, check that no hand touches',
+      'The rotor is magnetic. Use brass or plastic tools only.',
     ),
     SERVICE,
     MOVEMENT,
@@ -116,8 +116,8 @@ export const REMEDIES: Readonly<Record<Fault, readonly Remedy[]>> = {
     keeping(
       'nothing more',
       null,
-      'join the reset contact as book or print names it',
-      'Joined to the wrong pad it may not start again.',
+      'join the reset contact named in the book or the print',
+      'If you join the wrong pad, it may not start again.',
     ),
   ],
   'circuit faulty': [CLEAN, CIRCUIT, MOVEMENT],

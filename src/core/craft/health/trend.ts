@@ -43,10 +43,10 @@ export function trendOf(
   const leftOut = [
     ...(left > 0
       ? [
-          `${left === 1 ? 'One visit is' : `${left} visits are`} left out: the value is no number, or the day no date.`,
+          `${left === 1 ? 'One visit is' : `${left} visits are`} left out, because the value or the date is not valid.`,
         ]
       : []),
-    ...(against && !limit ? ['The limit is no number over 0: nothing is held against it.'] : []),
+    ...(against && !limit ? ['The limit is not a number above 0, so it is not used.'] : []),
   ];
   const ordered = [...points].sort((a, b) => a.atUtc.localeCompare(b.atUtc));
   const [first, last] = [ordered[0], ordered.at(-1)];
@@ -56,7 +56,7 @@ export function trendOf(
       verdict: 'too few visits',
       perYear: null,
       monthsToLimit: null,
-      reasons: ['A trend takes two visits at least a month apart.', ...leftOut],
+      reasons: ['A trend needs two visits at least one month apart.', ...leftOut],
       working: [],
     };
   const { m: perYear } = linearRegression(
@@ -86,7 +86,7 @@ export function trendOf(
           ]
         : ahead !== null && monthsToLimit !== null && verdict !== 'steady'
           ? [
-              `At this pace it meets its limit of ${figure(ahead)} ${unit} in ${figure(monthsToLimit, 0)} months.`,
+              `At this rate it reaches its limit of ${figure(ahead)} ${unit} in ${figure(monthsToLimit, 0)} months.`,
             ]
           : []),
       ...leftOut,

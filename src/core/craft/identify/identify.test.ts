@@ -368,7 +368,7 @@ describe('nextBestLook', () => {
       'mark',
       'widthMm',
     ]);
-    expect(next).toMatchObject({ verdict: 'nothing settles more', best: null });
+    expect(next).toMatchObject({ verdict: 'no check helps more', best: null });
   });
 });
 

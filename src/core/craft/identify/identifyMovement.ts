@@ -60,7 +60,7 @@ export function openIdentifier(book: IdentifierBook, before: readonly SeenBefore
             ...found,
             reasons: [
               ...found.reasons,
-              ...unread.map((each) => `${seenWords(each)}: it is no measure, and does not count.`),
+              ...unread.map((each) => `${seenWords(each)}: this is not a measurement and is ignored.`),
             ],
           };
     },
@@ -217,14 +217,14 @@ function identify(
   };
   const working: readonly WorkingLine[] = [
     {
-      what: 'before anything was seen',
+      what: 'before any observation',
       rule: '(jobs with it here + 1) ÷ (all jobs + calibres of the book); not in the book one in ten, and what this shop saw',
       figures: `${all.length} movements of the book; not in the book ${percent(prior.notInBook)}`,
       source: 'Bayes’ rule; the catalogue and this shop’s jobs',
     },
     ...(best?.why ?? []).map((each): WorkingLine => ({
       what: each.seen,
-      rule: 'how much likelier on this movement than over everything',
+      rule: 'likelihood on this movement compared with all',
       figures: `${each.book}: ${each.bits >= 0 ? '×' : '÷'} ${figure(2 ** Math.abs(each.bits), 1)}`,
     })),
   ];

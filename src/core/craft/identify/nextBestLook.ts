@@ -27,7 +27,7 @@ export interface LookWorth {
   readonly of?: string;
 }
 
-export type NextLook = Judged<'look' | 'nothing settles more'> & {
+export type NextLook = Judged<'look' | 'no check helps more'> & {
   readonly best: LookWorth | null;
   readonly then: readonly LookWorth[];
   /** The doubt there is now, bits. */
@@ -58,7 +58,7 @@ const EFFORT_WORDS: Readonly<Record<Effort, string>> = {
   'watch it step': 'watching it step',
   caliper: 'a caliper’s effort',
   'cell lifted': 'lifting the cell',
-  'ring out': 'taking the ring out',
+  'ring out': 'removing the ring',
 };
 
 /** Hypotheses that would show the same, on a line where neighbours are taken for each other. */
@@ -314,17 +314,17 @@ export function nextBestLook(
   const [best = null, ...rest] = worths;
   const working: WorkingLine[] = worths.slice(0, 5).map(({ words, effort, bits, bitsPerEffort }) => ({
     what: words,
-    rule: `doubt taken away ÷ effort (${effort}: ${EFFORT[effort]})`,
+    rule: `doubt removed ÷ effort (${effort}: ${EFFORT[effort]})`,
     figures: `${figure(bits)} bits ÷ ${EFFORT[effort]} = ${figure(bitsPerEffort)}`,
     source: 'expected entropy under the models of the identification',
   }));
   if (best === null)
     return {
-      verdict: 'nothing settles more',
+      verdict: 'no check helps more',
       reasons: [
         doubtBits < 0.1
-          ? 'It is as good as settled.'
-          : 'No further look the book can answer to would tell them apart.',
+          ? 'The result is practically certain.'
+          : 'No further check in the book would separate them.',
       ],
       working,
       best,
@@ -334,7 +334,7 @@ export function nextBestLook(
   return {
     verdict: 'look',
     reasons: [
-      `Settles ${figure((100 * best.bits) / doubtBits, 0)} % of what is open, for ${EFFORT_WORDS[best.effort]}.`,
+      `Removes ${figure((100 * best.bits) / doubtBits, 0)} % of the doubt, effort: ${EFFORT_WORDS[best.effort]}.`,
     ],
     working,
     best,

@@ -181,7 +181,7 @@ function asSeen(said: UnknownCalibreSaid, id: string, { text, mm, count, held }:
     cautions:
       said.currentUA === null
         ? []
-        : [`Entered at the bench; the first one drew ${said.currentUA} µA, right or wrong.`],
+        : [`Added at the bench. The first one drew ${said.currentUA} µA (not verified).`],
   };
 }
 
@@ -253,8 +253,8 @@ function fromSister(
     },
     cautions: [
       ...sister.cautions,
-      `Entered at the bench from its sister ${sister.code}: look at each thing before relying on it.`,
-      ...(said.currentUA === null ? [] : [`The first one drew ${said.currentUA} µA, right or wrong.`]),
+      `Added at the bench from the related ${sister.code}. Check every field before you rely on it.`,
+      ...(said.currentUA === null ? [] : [`The first one drew ${said.currentUA} µA (not verified).`]),
     ],
   };
 }

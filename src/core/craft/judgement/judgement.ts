@@ -72,8 +72,8 @@ export function invalidFigures<Path extends string>(
       ...(from === undefined ? [] : [`${figure(from)} or more`]),
       ...(to === undefined ? [] : [`${figure(to)} at most`]),
     ].join(', ');
-    const ask = `Measure it again: ${range}${unit && ` ${unit}`}.`;
-    if (!Number.isFinite(value)) return [{ path, reason: `${what} is no number. ${ask}` }];
+    const ask = `Enter ${range}${unit && ` ${unit}`}.`;
+    if (!Number.isFinite(value)) return [{ path, reason: `${what} is not a number. ${ask}` }];
     return (over !== undefined && value <= over) ||
       (from !== undefined && value < from) ||
       (to !== undefined && value > to)

@@ -226,7 +226,7 @@ describe('a fitted cell of unknown age', () => {
   });
 });
 
-describe('what a service would gain', () => {
+describe('gain from a service', () => {
   it('is the life at the typical current less the life at the measured one', () => {
     const gain = serviceGain({ ...input, yearsSinceMade: 0 }, 4, 1);
     expect(gain.gainsMonths).toBeCloseTo(

@@ -140,7 +140,7 @@ type Percentiles = [number, number, number];
 /** No cell is kept so long, years. Ours. */
 const OLDEST_YEARS = 30;
 
-/** No cell of a watch holds more, mAh, and no meter of the bench reads more, µA. */
+/** No watch cell has more, mAh, and no meter of the bench reads more, µA. */
 const [MOST_MAH, MOST_UA] = [5000, 5000];
 
 /** No light or alarm of a watch draws more, µA. */
@@ -158,9 +158,9 @@ export function unusable({
   if (!(capacityMinMAh > 0 && capacityMaxMAh >= capacityMinMAh && capacityMaxMAh < Infinity))
     return 'The capacity of this cell is not known.';
   if (capacityMaxMAh > MOST_MAH)
-    return `No cell of a watch holds ${figure(capacityMaxMAh, 0)} mAh: correct it in the book.`;
+    return `No watch cell has ${figure(capacityMaxMAh, 0)} mAh. Correct the capacity in the book.`;
   if (yearsSinceMade !== null && !(yearsSinceMade <= OLDEST_YEARS && yearsSinceMade >= -1))
-    return `This cell cannot be ${figure(yearsSinceMade)} years old: correct the date of its lot.`;
+    return `This cell cannot be ${figure(yearsSinceMade)} years old. Correct the date of its lot.`;
   if (
     functions.some(
       ({ drawUA, secondsPerDay }) =>
@@ -172,9 +172,9 @@ export function unusable({
         ),
     )
   )
-    return 'What a function draws, or for how long a day, cannot be: correct it in the book.';
+    return 'The current or daily use of a function is not possible. Correct it in the book.';
   if (!(baseUA > 0 && baseUA <= MOST_UA))
-    return 'The current is not known: measure it, or give the book’s figure.';
+    return 'The current is not known. Measure it, or enter it in the book.';
   return null;
 }
 
@@ -278,7 +278,7 @@ function forecastOf(input: LifeInput, drawn: Float64Array): LifeForecast {
   const months = [...drawn.sort()];
   const [early, middle, late] = [0.1, 0.5, 0.9].map((share) => quantileSorted(months, share)) as Percentiles;
   if (late < 1)
-    return refused('This cell would not last a month: it is too old, or the movement draws too much.');
+    return refused('This cell would not last a month. It is too old, or the movement draws too much.');
   const averageUA = averageCurrentUA(input.baseUA, input.functions);
   const { selfDischargePerYear, shelfYears, words } = chemistries[input.chemistry];
   const { yearsSinceMade } = input;
@@ -290,11 +290,11 @@ function forecastOf(input: LifeInput, drawn: Float64Array): LifeForecast {
         ? GENERAL_DRAIN
         : `The current is the ${input.drainKnownBy} figure, not measured on this watch.`,
     ...(yearsSinceMade === null
-      ? [`Its age is not known: anything from new to ${shelfYears} years is counted with.`]
+      ? [`Its age is not known, so 0 to ${shelfYears} years are assumed.`]
       : input.ageKnownBy === 'its best-before'
-        ? ['The cell’s age is worked back from its best-before date, a year either way.']
+        ? ['The age is estimated from the best-before date, within one year.']
         : []),
-    ...(late > FORECAST_LIMIT_MONTHS ? ['No cell is forecast beyond 10 years.'] : []),
+    ...(late > FORECAST_LIMIT_MONTHS ? ['Forecasts end at 10 years.'] : []),
   ];
   return {
     verdict: 'forecast',
@@ -314,14 +314,14 @@ function forecastOf(input: LifeInput, drawn: Float64Array): LifeForecast {
       {
         what: 'life',
         rule: 'usable × capacity × (1 − loss before fitting) / (0.7305 × current + capacity × self-discharge / 12)',
-        figures: `${figure(input.capacityMinMAh)}–${figure(input.capacityMaxMAh)} mAh, ${yearsSinceMade === null ? 'age not known' : `${figure(yearsSinceMade)} years old`}, ${words} loses ${figure(selfDischargePerYear * 100)} % a year at 20 °C; with 0.90 of it usable and no more known, ${figure(monthsOfLife((input.capacityMinMAh + input.capacityMaxMAh) / 2, averageUA, input.chemistry, yearsSinceMade ?? 0), 1)} months`,
+        figures: `${figure(input.capacityMinMAh)}–${figure(input.capacityMaxMAh)} mAh, ${yearsSinceMade === null ? 'age not known' : `${figure(yearsSinceMade)} years old`}, ${words} loses ${figure(selfDischargePerYear * 100)} % a year at 20 °C; with 0.90 of it usable, ${figure(monthsOfLife((input.capacityMinMAh + input.capacityMaxMAh) / 2, averageUA, input.chemistry, yearsSinceMade ?? 0), 1)} months`,
         source: 'charge balance, month of 730.5 h',
       },
       {
         what: 'range',
         rule: `${DRAWS} draws: capacity over its range, ${USABLE[input.chemistry].map((share) => figure(share)).join('–')} of it usable, drain within a factor ${DRAIN_FACTOR[input.drainKnownBy]} and up to ${DRAIN_RISES_BY * 100} % more as oil ages, self-discharge within ${SELF_DISCHARGE_FACTOR}, doubling every ${DOUBLES_EVERY_C} °C, ${WARMTH_C[input.kept].join('–')} °C`,
         figures: `P10 ${lifeWords(early)}, P50 ${lifeWords(middle)}, P90 ${lifeWords(late)}`,
-        source: 'spreads ours, from bench practice',
+        source: 'spreads from bench practice',
       },
     ],
   };

@@ -88,7 +88,7 @@ export function judgeFitted(question: FittedQuestion): FittedAdvice {
   const { cell, rest, loaded, leaked, life, fittedOn, today } = question;
   const flat =
     cell?.chemistry === 'silver-oxide'
-      ? ['Silver oxide keeps its voltage until nearly the end: a good voltage proves little.']
+      ? ['Silver oxide keeps its voltage almost to the end, so a good voltage proves little.']
       : [];
   const now = (reason: string): FittedAdvice => ({
     verdict: 'change now',
@@ -96,27 +96,27 @@ export function judgeFitted(question: FittedQuestion): FittedAdvice {
     reasons: [reason],
     working: [],
   });
-  if (leaked) return now('It has begun to leak: it comes out whatever it measures.');
-  if (rest === 'spent' || loaded === 'spent') return now('Its voltage is spent: left inside it leaks.');
-  if (loaded === 'falling') return now('Its voltage falls under load: it is near its end.');
-  if (rest === 'falling') return now('Its voltage at rest is low already: it is near its end.');
+  if (leaked) return now('It has begun to leak. Take it out, whatever the reading.');
+  if (rest === 'spent' || loaded === 'spent') return now('The cell is spent. Left inside, it leaks.');
+  if (loaded === 'falling') return now('Its voltage drops under load. It is near its end.');
+  if (rest === 'falling') return now('Its voltage at rest is low. It is near its end.');
   const unknown =
     life.verdict === 'no forecast'
       ? (life.reasons[0] ?? '')
       : !isForecast(life)
-        ? 'its forecast is no number.'
+        ? 'its forecast is not a number.'
         : (noMoments([
             ['The day it was fitted', fittedOn],
             ['Today', today],
           ])[0] ??
           (fittedOn !== null && fittedOn > today
-            ? `it cannot be fitted on ${fittedOn}: that day has not come yet.`
+            ? `it cannot be fitted on ${fittedOn}, a day in the future.`
             : null));
   if (unknown !== null || life.verdict === 'no forecast') {
     return {
       verdict: 'recall by',
       recallOn: addMonths(today, CHANGE_UNDER_MONTHS),
-      reasons: [`Nothing says how long it lasts: ${unknown ?? ''}`, ...flat],
+      reasons: [`Its life is not known: ${unknown ?? ''}`, ...flat],
       working: [],
     };
   }
@@ -125,13 +125,13 @@ export function judgeFitted(question: FittedQuestion): FittedAdvice {
   const working = [
     elapsed === null
       ? {
-          what: 'what it may have left',
-          rule: 'anywhere in its life: a tenth of the median is counted on',
+          what: 'possible remaining life',
+          rule: 'at any point of its life; one tenth of the median is assumed',
           figures: `${figure(COUNTED_ON)} × ${figure(life.p50Months, 1)} = ${figure(left, 1)} months`,
           source: 'uniform over its life; ours',
         }
       : {
-          what: 'what it has left at its early end',
+          what: 'remaining life to its early end',
           rule: 'P10 of a fresh one − months since it was fitted',
           figures: `${figure(life.p10Months, 1)} − ${figure(elapsed, 1)} = ${figure(left, 1)} months`,
           source: 'life forecast',
@@ -144,7 +144,7 @@ export function judgeFitted(question: FittedQuestion): FittedAdvice {
       reasons: [
         left <= 0
           ? `Fitted ${figure(elapsed, 0)} months ago, it is past its early end.`
-          : `It has about ${figure(left, 0)} months left at its early end, and the watch is open now.`,
+          : `It has about ${figure(left, 0)} months to its early end, and the watch is open now.`,
         ...flat,
       ],
       working,
@@ -155,8 +155,8 @@ export function judgeFitted(question: FittedQuestion): FittedAdvice {
     recallOn,
     reasons: [
       elapsed === null
-        ? 'Nobody knows when it was fitted, so it may stand anywhere in its life.'
-        : `Fitted ${figure(elapsed, 0)} months ago, it has about ${figure(left, 0)} months left at its early end.`,
+        ? 'It is not known when it was fitted, so it may be at any point of its life.'
+        : `Fitted ${figure(elapsed, 0)} months ago, it has about ${figure(left, 0)} months to its early end.`,
       ...flat,
     ],
     working,
@@ -201,11 +201,11 @@ export function serviceGain(
     reasons: [
       gains
         ? `At ${figure(measuredUA)} µA a cell lasts about ${figure(now, 0)} months; serviced, at ${figure(typicalUA)} µA, about ${figure(then, 0)}.`
-        : `At ${figure(measuredUA)} µA it draws what it should.`,
+        : `At ${figure(measuredUA)} µA the current is normal.`,
     ],
     working: [
       {
-        what: 'what a service would gain',
+        what: 'gain from a service',
         rule: 'life at the typical current − life at the measured one',
         figures: `${figure(then, 1)} − ${figure(now, 1)} = ${figure(gainsMonths, 1)} months`,
         source: 'charge balance, month of 730.5 h',

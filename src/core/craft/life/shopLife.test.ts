@@ -170,7 +170,7 @@ describe('a forecast beside what cells did here', () => {
     const advice = judgeShopLife(shop({}), forecast, '364 of Saltmarsh');
     expect(advice.verdict).toBe('shorter');
     expect(advice.reasons.join(' ')).toBe(
-      '364 of Saltmarsh lasted 0.8 × the forecast here, 0.7 to 0.9: 12 of 20 fitted here were seen again, 9 of them spent.',
+      '364 of Saltmarsh lasted 0.8 × the forecast here, 0.7 to 0.9: 12 of 20 fitted here came back, 9 of them spent.',
     );
     expect(advice.corrected?.p50Months).toBeCloseTo(0.8 * forecast.p50Months, 9);
     // Both what the forecast and what the factor do not know.

@@ -281,7 +281,7 @@ export const TO_80 = 1.2816;
 
 /** How sure it is: every cell it rests on. */
 function restsOn({ fitted, seenAgain, spent }: ShopLife): string {
-  return `${figure(seenAgain, 0)} of ${figure(fitted, 0)} fitted here were seen again, ${figure(spent, 0)} of them spent`;
+  return `${figure(seenAgain, 0)} of ${figure(fitted, 0)} fitted here came back, ${figure(spent, 0)} of them spent`;
 }
 
 /**
@@ -296,20 +296,20 @@ export function judgeShopLife(shop: ShopLife, life: LifeForecast, cells: string)
   if (![shop.fitted, shop.seenAgain, shop.spent].every((count) => count >= 0 && count < Infinity))
     return {
       verdict: 'cannot say',
-      reasons: [`How many of ${cells} were fitted, seen again or spent is no number.`],
+      reasons: [`A count for ${cells} is not a number.`],
       ...none,
     };
   if (shop.verdict === 'too few')
     return {
       verdict: 'too few',
-      reasons: [`Of ${cells} ${restsOn(shop)}: nothing is said from under ${LEAST_SEEN}.`],
+      reasons: [`Of ${cells} ${restsOn(shop)}. At least ${LEAST_SEEN} are needed for a result.`],
       ...none,
     };
   if (shop.verdict === 'cannot say' || !(from > 0))
     return {
       verdict: 'cannot say',
       reasons: [
-        `Of ${cells} ${restsOn(shop)}, and nothing says since when: ask when a watch stopped, and it can be said how long they last.`,
+        `Of ${cells} ${restsOn(shop)}, but the stop dates are missing. Ask each owner when the watch stopped.`,
       ],
       ...none,
     };
@@ -332,8 +332,8 @@ export function judgeShopLife(shop: ShopLife, life: LifeForecast, cells: string)
       reasons: [
         sentence,
         life.verdict === 'no forecast'
-          ? 'Nothing is forecast that it could correct.'
-          : 'The forecast beside it is no number: nothing is corrected by it.',
+          ? 'There is no forecast to correct.'
+          : 'The forecast is not a number, so it is not corrected.',
       ],
       ...none,
     };
@@ -356,7 +356,7 @@ export function judgeShopLife(shop: ShopLife, life: LifeForecast, cells: string)
     reasons: [
       sentence,
       ...(verdict === 'longer'
-        ? ['The next visit is not put off by it: a spent cell left inside leaks.']
+        ? ['The next visit is not moved later, because a spent cell left inside leaks.']
         : []),
     ],
     working: [

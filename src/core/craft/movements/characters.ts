@@ -166,10 +166,10 @@ export function differences(seen: string, code: string): string[] {
   return [...seen].flatMap((character, index) => {
     const engraved = code[index] ?? '';
     if (character === engraved) return [];
-    if (character === '?') return [`worn place taken as ${engraved}`];
+    if (character === '?') return [`worn character taken as ${engraved}`];
     return [
       areConfusable(character, engraved)
-        ? `${character} read for ${engraved}`
+        ? `${character} read as ${engraved}`
         : `${character} where the code has ${engraved}`,
     ];
   });

@@ -56,7 +56,7 @@ describe('readEngraving', () => {
   it('tells two look-alike codes apart, and says which characters it took for which', () => {
     const worn = read('PL 6?80');
     expect(worn.movements[0]).toMatchObject({ id: 'pellorane-6180' });
-    expect(worn.movements[0]?.reasons).toContain('worn place taken as 1');
+    expect(worn.movements[0]?.reasons).toContain('worn character taken as 1');
     expect(read('PL 61O8').movements[0]).toMatchObject({ id: 'pellorane-6108', reasons: ['O read for 0'] });
   });
 

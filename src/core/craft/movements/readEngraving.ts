@@ -281,7 +281,7 @@ export function readEngraving(text: string, book: Book, makerId: string | null =
     return {
       verdict: 'not read',
       reasons: [
-        'No part of this fits a code pattern of the makers in the book. Type what stands there, a ? for each worn character.',
+        'No part of this matches a code pattern in the book. Enter what you see, with ? for each worn character.',
       ],
       working,
       unexplained: all,
@@ -297,7 +297,7 @@ export function readEngraving(text: string, book: Book, makerId: string | null =
   for (const candidate of movements.candidates.slice(0, 3)) {
     working.push({
       what: `movement ${candidate.code}`,
-      rule: 'chance of seeing this where that is engraved, against the other candidates',
+      rule: 'chance of reading this if that is engraved, compared with the other candidates',
       figures: `${percent(candidate.probability)}: ${candidate.reasons.join('; ')}`,
       source: 'character model: 94 % seen right, 4 % taken for a twin',
     });
@@ -312,7 +312,7 @@ export function readEngraving(text: string, book: Book, makerId: string | null =
     movementNotInBook: movements.notInBook,
     reasons: top
       ? [`${top.code}: ${top.reasons.join('; ')}.`]
-      : ['A code was read, but no movement of the book answers to it.'],
+      : ['A code was read, but no movement in the book matches it.'],
     working,
   };
 }

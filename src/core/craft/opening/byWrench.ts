@@ -31,11 +31,11 @@ function withCare(
       verdict: 'with care',
       opener: `${found.wrench.name}, then ${ball.name}`,
       toolIds: [found.wrench.id, ball.id],
-      settings: [...settings, { what: 'Ball', value: 'once it is loose: pressed on, spun off' }],
+      settings: [...settings, { what: 'Ball', value: 'once loose: press it on and spin off' }],
       jaws,
       spinOff: ball,
       reasons: [
-        `The notches let a wrench run ${figure(found.choice.offCentreMm)} mm past the centre: it tips. Try ${ball.name} alone first; where that slips, the wrench loosens it with the weight over the jaws, and the ball spins it off.`,
+        `With these notches a wrench runs ${figure(found.choice.offCentreMm)} mm past the centre and tips. First try ${ball.name} alone. If it slips, loosen with the wrench and your weight over the jaws, then spin off with the ball.`,
       ],
       working: jaws.working,
     };
@@ -46,10 +46,10 @@ function withCare(
       verdict: 'with care',
       opener: ball.name,
       toolIds: [ball.id],
-      settings: [{ what: 'Ball', value: 'pressed on, turned with the flat of the hand' }],
+      settings: [{ what: 'Ball', value: 'press it on and turn with the flat of the hand' }],
       jaws,
       reasons: [
-        'No wrench reaches and bites. The ball grips a back that is not tight; where it slips, do not go on: refer it.',
+        'No wrench fits. The ball grips a back that is not tight. If it slips, stop and refer the watch.',
       ],
       working: jaws.working,
       toBuy: jaws.wanted,
@@ -92,7 +92,7 @@ export function byWrench({ back, tools }: Question): OpenerChoice {
         ...(pitchMm === null ? [odd ? ('chordMm' as const) : ('pitchMm' as const)] : []),
         ...(widthMm === null ? (['notchWidthMm'] as const) : []),
       ],
-      `Wanted: how many ${holes ? 'holes' : 'notches'}, ${odd ? 'from one to the farthest' : 'the circle they stand on'}, and ${holes ? 'the hole' : 'one notch'}.`,
+      `Measure first: the number of ${holes ? 'holes' : 'notches'}, ${odd ? 'from one to the farthest' : 'the circle they stand on'}, and ${holes ? 'the hole' : 'one notch'}.`,
     );
   }
   const jaws = jawSetting({
@@ -115,7 +115,7 @@ export function byWrench({ back, tools }: Question): OpenerChoice {
       settings,
       jaws,
       spinOff: ball,
-      reasons: [...jaws.reasons, ...(ball ? [`Loosened, it spins off with ${ball.name}.`] : [])],
+      reasons: [...jaws.reasons, ...(ball ? [`Once loose, spin it off with ${ball.name}.`] : [])],
       working: jaws.working,
     };
   }

@@ -55,7 +55,7 @@ function byDie({ back, tools }: Question): OpenerChoice {
     return unknown(
       back,
       ['toothForm'],
-      'See what the teeth meet: flat facets, square or rounded teeth. A die of the same size with other teeth does not fit.',
+      'Look at the teeth: flat facets, square or rounded. A die of the same size with other teeth does not fit.',
     );
   const fit = fitOpenerDie({ flatCount, acrossMm, toothForm }, tools.openerDies, tools.holders);
   if (fit.verdict !== 'fits' || !fit.die)
@@ -95,9 +95,9 @@ function byDriver({ back, tools }: Question): OpenerChoice {
       back,
       wanted,
       wanted[0] === 'screwHead'
-        ? 'See the heads: slotted, or cross-head?'
+        ? 'Record the screw heads: slotted or cross-head.'
         : wanted[0] === 'crossSize'
-          ? 'Which size of cross fills the heads?'
+          ? 'Record the cross size that fills the heads.'
           : 'Measure the slot of a screw, length and width.',
     );
   const heads: DriverQuestion =
@@ -161,15 +161,15 @@ function byHatch({ back, tools }: Question): OpenerChoice {
     return unknown(
       back,
       ['hatchOpens'],
-      'See how the hatch opens: one with a slot is turned, one with a nick at its edge is pried.',
+      'Check how the hatch opens. A hatch with a slot is turned, a hatch with a nick at its edge is pried.',
     );
   if (opensBy === 'pried')
     return byBlade(tools, ['blunt blade', 'case knife'], {
       settings: [
         { what: 'First', value: 'mark which way round it sits' },
-        { what: 'Blade', value: 'in at the nick, twisted, never levered over the case' },
+        { what: 'Blade', value: 'put it in at the nick and twist; never lever over the case' },
       ],
-      reasons: ['A nick at its edge and no slot: turned, it would shear its tongue.'],
+      reasons: ['It has a nick at its edge and no slot. Turning it would break its tongue.'],
     });
   const fits = (blade: Blade): boolean => slotLengthMm === null || blade.widthMm <= slotLengthMm;
   return byBlade(
@@ -180,7 +180,7 @@ function byHatch({ back, tools }: Question): OpenerChoice {
       reasons: [
         slotLengthMm === null
           ? 'Measure the slot to be sure of the blade.'
-          : `Slot ${figure(slotLengthMm)} mm${slotWidthMm === null ? '' : ` × ${figure(slotWidthMm)} mm`}: the widest blade that goes in.`,
+          : `Slot ${figure(slotLengthMm)} mm${slotWidthMm === null ? '' : ` × ${figure(slotWidthMm)} mm`}: use the widest blade that goes in.`,
       ],
     },
     slotLengthMm === null ? '' : ` of at most ${figure(slotLengthMm)} mm`,
@@ -193,7 +193,7 @@ function byPanel({ back, tools }: Question): OpenerChoice {
     ? unknown(
         back,
         ['panelHeldBy'],
-        'See how the panel is held: catches, a sliding lock, adhesive, or several of them.',
+        'Record how the panel is held: catches, a sliding lock, adhesive, or several of these.',
       )
     : byLayers(layers, tools);
 }
@@ -268,7 +268,7 @@ function byBlade(
         ...more,
         verdict: 'refer or buy',
         opener: `No ${forms.join(' or ')} of this shop`,
-        reasons: [`None stands on the tools page${size && `,${size}`}.`, ...(more.reasons ?? [])],
+        reasons: [`None is listed on the tools page${size && `,${size}`}.`, ...(more.reasons ?? [])],
         toBuy: `a ${forms[0] ?? ''}${size}`,
       };
 }

@@ -71,8 +71,8 @@ export function fitOpenerDie(back: FlatBack, dies: readonly OpenerDie[], holders
   const warn = mistake
     ? [
         mistake.toothForm === toothForm
-          ? `Not ${mistake.name}, ${figure(mistake.acrossMm)} mm: it looks the same and rounds the flats off.`
-          : `Not ${mistake.name}: the same size with ${mistake.toothForm}, which ride up and round the flats off.`,
+          ? `Not ${mistake.name}, ${figure(mistake.acrossMm)} mm: it looks the same but rounds off the flats.`
+          : `Not ${mistake.name}: the same size with ${mistake.toothForm}, which slips and rounds off the flats.`,
       ]
     : [];
   if (!die) {
@@ -85,7 +85,7 @@ export function fitOpenerDie(back: FlatBack, dies: readonly OpenerDie[], holders
       reasons: [
         ...warn,
         nearest
-          ? `The nearest, ${nearest.name}, is ${figure(Math.abs(over(nearest)))} mm too ${over(nearest) < 0 ? 'small' : 'large'} across the flats. Never the nearest.`
+          ? `The nearest, ${nearest.name}, is ${figure(Math.abs(over(nearest)))} mm too ${over(nearest) < 0 ? 'small' : 'large'} across the flats. Do not use the nearest size.`
           : `No die of this shop has ${flatCount} flats with ${toothForm}.`,
       ],
       working,
@@ -162,15 +162,15 @@ function chooseCross(crossSize: CrossSize, drivers: readonly Driver[]): DriverFi
     driver,
     reasons: [
       driver
-        ? `Its cross is ${crossSize}, like the heads.`
+        ? `Its size ${crossSize} matches the heads.`
         : crosses.length === 0
-          ? 'The shop has no cross-head screwdriver, and a blade in a cross rounds it.'
-          : `The heads are ${crossSize}; the shop has ${crosses.map((each) => `${each.name} (${each.crossSize ?? ''})`).join(', ')}. Never the next size.`,
+          ? 'The shop has no cross-head screwdriver, and a flat blade damages a cross.'
+          : `The heads are ${crossSize}; the shop has ${crosses.map((each) => `${each.name} (${each.crossSize ?? ''})`).join(', ')}. Do not use the next size.`,
     ],
     working: [
       {
         what: 'tip in the cross',
-        rule: 'the size of the heads, no other',
+        rule: 'exactly the size of the heads',
         figures: `${crossSize}: ${crosses.map((each) => each.crossSize).join(', ') || 'none there'}`,
         source: 'ISO 8764 sizes',
       },
@@ -209,8 +209,8 @@ function chooseBlade(
   const whyNot = nearest
     ? within(nearest.length, BLADE_LENGTH)
       ? `${nearest.driver.name} is ${nearest.width > BLADE_WIDTH.most ? 'too thick for' : 'too thin in'} the slot: ${figure(nearest.thicknessMm)} mm in ${figure(slot.widthMm)} mm.`
-      : `${nearest.driver.name} is ${nearest.length > BLADE_LENGTH.most ? 'wider' : 'too much narrower'} than the slot is long: ${figure(nearest.widthMm)} mm in ${figure(slot.lengthMm)} mm.`
-    : 'The shop has no slotted screwdrivers in its list.';
+      : `${nearest.driver.name} is ${nearest.length > BLADE_LENGTH.most ? 'wider' : 'too narrow'} than the slot is long: ${figure(nearest.widthMm)} mm in ${figure(slot.lengthMm)} mm.`
+    : 'No slotted screwdriver is listed in this shop.';
   return {
     verdict: fit ? 'fits' : 'none fits',
     driver: fit?.driver ?? null,

@@ -338,7 +338,7 @@ describe('a setting over the travel of its tool', () => {
   it.each([
     [
       { separationMm: 31.5, rearMm: 24 },
-      '31.5 mm is outside the travel of hand wrench, three jaws, 10 to 27 mm: measure again, or name the tool used.',
+      '31.5 mm is outside the travel of hand wrench, three jaws, 10 to 27 mm: measure again, or enter the tool that was used.',
     ],
     [
       { separationMm: null, rearMm: 40 },

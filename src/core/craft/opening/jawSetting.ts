@@ -133,7 +133,7 @@ export function jawSetting(question: JawQuestion): JawSetting {
     ],
     reasons: found
       ? foundReasons(found, centred !== null, question)
-      : [`No wrench of this shop reaches and bites. Wanted: ${wanted ?? 'another way'}.`],
+      : [`No wrench of this shop fits. Needed: ${wanted ?? 'another way'}.`],
     working: working(question, found?.choice ?? aim, found),
   };
 }
@@ -167,7 +167,7 @@ function foundReasons({ choice, jawMm, bite }: Found, centred: boolean, question
     ...(centred
       ? []
       : [
-          `The jaws run ${figure(choice.offCentreMm)} mm past the centre: the wrench tips and slips. A friction ball first; else only with weight on it.`,
+          `The jaws run ${figure(choice.offCentreMm)} mm past the centre: so the wrench tips and slips. Use a friction ball first, otherwise press down hard.`,
         ]),
   ];
 }
@@ -202,16 +202,16 @@ function wayWhy(
 ): string {
   const { jaw, notch } = namesOf(question);
   if (!holdsCentre(choice))
-    return `All three jaws push from one half of the circle, at ${figure(choice.spreadDeg, 0)}°: it tips.`;
+    return `All three jaws are in one half of the circle, at ${figure(choice.spreadDeg, 0)}°, so the wrench tips.`;
   if (!canHold(choice, question))
     return choice.jaws === 2
-      ? `${figure(choice.offCentreMm)} mm off centre: tips and slips.`
-      : `Each front jaw would stand ${figure(choice.mirrorErrorMm)} mm off its ${notch}, more than the play of ${figure((question.widthMm - leastMm(question)) / 2)} mm.`;
+      ? `${figure(choice.offCentreMm)} mm off centre: it tips and slips.`
+      : `Each front jaw would be ${figure(choice.mirrorErrorMm)} mm off its ${notch}, more than the play of ${figure((question.widthMm - leastMm(question)) / 2)} mm.`;
   const reaching = wrenches.filter(({ wrench, bites }) => bites.length > 0 && reaches(wrench, choice));
-  if (reaching.length === 0) return 'No wrench that bites reaches it.';
+  if (reaching.length === 0) return 'No wrench with fitting jaws reaches it.';
   if (!reaching.some(({ bites }) => bites.some((each) => stands(choice, each, question))))
-    return `It wants a ${jaw} of ${figure(mostMm(choice, question))} mm at most: the ${question.of} stand unevenly.`;
-  if (choice.jaws === 2) return 'Two jaws can tip where three cannot.';
+    return `It needs a ${jaw} of at most ${figure(mostMm(choice, question))} mm, because the ${question.of} are uneven.`;
+  if (choice.jaws === 2) return 'Two jaws can tip, three cannot.';
   return `${figure(choice.spreadDeg, 0)}° from the rear jaw, no nearer to 120° than ${figure(found?.choice.spreadDeg ?? choice.spreadDeg, 0)}°.`;
 }
 
@@ -245,14 +245,14 @@ function wrenchWhy(
   const { jaw } = namesOf(question);
   const goesIn = bites.some((each) => stands(target, each, question));
   if (!goesIn && (centred || wrench.jaws === 3))
-    return `Its ${jaw}s are too wide for ${question.of} that stand so unevenly: ${figure(mostMm(target, question))} mm at most.`;
-  if (found?.choice.jaws === 3 && wrench.jaws === 2) return 'It reaches with two jaws, which can tip.';
+    return `Its ${jaw}s are too wide for these uneven ${question.of}. At most ${figure(mostMm(target, question))} mm fits.`;
+  if (found?.choice.jaws === 3 && wrench.jaws === 2) return 'It reaches with two jaws only, which can tip.';
   const own = bites.find((each) => !centred || stands(target, each, question));
   if (found && own !== undefined && own < found.jawMm - ROUNDING)
     return `It also fits, but its ${jaw} of ${figure(own)} mm fills ${figure((own / question.widthMm) * 100, 0)} % of the ${namesOf(question).notch}, not ${figure(found.bite * 100, 0)} %.`;
   return wrench.travelMaxMm > (found?.wrench.travelMaxMm ?? wrench.travelMaxMm)
-    ? 'It reaches too, but its travel is longer: less control.'
-    : 'It would do as well.';
+    ? 'It also reaches, but its longer travel gives less control.'
+    : 'It fits equally well.';
 }
 
 function biteWhy(wrench: Wrench, question: JawQuestion): string {
@@ -268,7 +268,7 @@ function biteWhy(wrench: Wrench, question: JawQuestion): string {
 }
 
 function reachWhy(wrench: Wrench, target: JawChoice | null): string {
-  if (target === null) return 'There is nothing for its jaws to stand in.';
+  if (target === null) return 'There is nothing for its jaws to grip.';
   const { separationMm, rearDistanceMm } = target;
   if (!isWithin(separationMm, wrench.travelMinMm, wrench.travelMaxMm))
     return `${figure(separationMm)} mm is ${separationMm > wrench.travelMaxMm ? 'over' : 'under'} its travel of ${figure(wrench.travelMinMm)} to ${figure(wrench.travelMaxMm)} mm.`;
@@ -316,7 +316,7 @@ function working(question: JawQuestion, choice: JawChoice | null, found: Found |
             source: SOURCE,
           },
           {
-            what: 'off the middle of the notch',
+            what: 'distance from the middle of the notch',
             rule: 'mirror error along the pitch circle, at most half the play',
             figures: `${figure(choice.mirrorErrorMm)} mm of ${figure((widthMm - found.jawMm) / 2)} mm`,
             source: SOURCE,
@@ -335,7 +335,7 @@ export function overTravel(
   if (separationMm !== null && !isWithin(separationMm, wrench.travelMinMm, wrench.travelMaxMm))
     return {
       path: 'separationMm',
-      reason: `${figure(separationMm)} mm is outside the travel of ${wrench.name}, ${figure(wrench.travelMinMm)} to ${figure(wrench.travelMaxMm)} mm: measure again, or name the tool used.`,
+      reason: `${figure(separationMm)} mm is outside the travel of ${wrench.name}, ${figure(wrench.travelMinMm)} to ${figure(wrench.travelMaxMm)} mm: measure again, or enter the tool that was used.`,
     };
   if (rearMm === null) return null;
   if (wrench.rearMinMm === null || wrench.rearMaxMm === null)

@@ -34,12 +34,12 @@ const REAR = ['rear jaw to the line through the front pair', 'D/2 · (1 − cos 
 const JAW_BITE = ['bite', 'jaw 60–98 % of its notch'] as const;
 const PIN_BITE = ['bite', 'pin 80–98 % of its hole'] as const;
 const OFF = [
-  'off the middle of the notch',
+  'distance from the middle of the notch',
   'mirror error along the pitch circle, at most half the play',
 ] as const;
 const EVEN_FRONT = ['front pair apart', 'D · sin(2πk/n), k·360°/n nearest 120°'] as const;
 const UNEVEN_FRONT = ['front pair apart', 'D · sin φ, φ the mean angle from the rear jaw'] as const;
-const TIPS = 'the wrench tips and slips. A friction ball first; else only with weight on it.';
+const TIPS = 'so the wrench tips and slips. Use a friction ball first, otherwise press down hard.';
 
 interface Told {
   readonly verdict: 'set' | 'tips' | 'nothing fits';
@@ -64,8 +64,8 @@ const CASES: Readonly<Record<string, readonly [JawQuestion, Told]>> = {
           'rear jaw in 1, front pair in 2 and 6: front 26.85 mm, rear 7.75 mm',
           'All three jaws push from one half of the circle, at 60°: it tips.',
         ],
-        ['jaws in 1 and 4: 31 mm apart', 'Two jaws can tip where three cannot.'],
-        ['two-jaw wrench', 'It reaches with two jaws, which can tip.'],
+        ['jaws in 1 and 4: 31 mm apart', 'Two jaws can tip, three cannot.'],
+        ['two-jaw wrench', 'It reaches with two jaws only, which can tip.'],
       ],
       working: [
         [...EVEN_FRONT, 'n = 6, φ = 120°: 31 · sin 120° = 26.85 mm'],
@@ -93,7 +93,7 @@ const CASES: Readonly<Record<string, readonly [JawQuestion, Told]>> = {
           'rear jaw in 1, front pair in 2 and 8: front 24.18 mm, rear 5.01 mm',
           'All three jaws push from one half of the circle, at 45°: it tips.',
         ],
-        ['jaws in 1 and 5: 34.2 mm apart', 'No wrench that bites reaches it.'],
+        ['jaws in 1 and 5: 34.2 mm apart', 'No wrench with fitting jaws reaches it.'],
       ],
       working: [
         [...EVEN_FRONT, 'n = 8, φ = 135°: 34.2 · sin 135° = 24.18 mm'],
@@ -138,10 +138,10 @@ const CASES: Readonly<Record<string, readonly [JawQuestion, Told]>> = {
           'rear jaw in 1, front pair in 2 and 6: front 25.5 mm, rear 6.92 mm',
           'All three jaws push from one half of the circle, at 57°: it tips.',
         ],
-        ['jaws in 1 and 4: 30.4 mm apart', 'No wrench that bites reaches it.'],
+        ['jaws in 1 and 4: 30.4 mm apart', 'No wrench with fitting jaws reaches it.'],
         ['short', '25.5 mm is over its travel of 0 to 20 mm.'],
-        ['as long', 'It would do as well.'],
-        ['longer', 'It reaches too, but its travel is longer: less control.'],
+        ['as long', 'It fits equally well.'],
+        ['longer', 'It also reaches, but its longer travel gives less control.'],
         ['stiff', '25.5 mm is under its travel of 26 to 80 mm.'],
         ['far', 'Its rear jaw does not reach 23.48 mm (24 to 80 mm).'],
         ['near', 'Its rear jaw does not reach 23.48 mm (0 to 23 mm).'],
@@ -167,13 +167,13 @@ const CASES: Readonly<Record<string, readonly [JawQuestion, Told]>> = {
       others: [
         [
           'rear jaw in 1, front pair in 3 and 4: front 17.63 mm, rear 27.14 mm',
-          'No wrench that bites reaches it.',
+          'No wrench with fitting jaws reaches it.',
         ],
         [
           'rear jaw in 1, front pair in 2 and 5: front 28.53 mm, rear 10.36 mm',
           'All three jaws push from one half of the circle, at 72°: it tips.',
         ],
-        ['other', 'It would do as well.'],
+        ['other', 'It fits equally well.'],
       ],
       working: [
         ['jaws apart', JAWS_APART, '30 · sin(144°/2) = 28.53 mm; off centre 4.64 mm'],
@@ -204,7 +204,7 @@ const CASES: Readonly<Record<string, readonly [JawQuestion, Told]>> = {
         'The pin of 1.4 mm fills 93 % of the hole.',
       ],
       others: [
-        ['jaws in 1 and 3: 26 mm apart', 'No wrench that bites reaches it.'],
+        ['jaws in 1 and 3: 26 mm apart', 'No wrench with fitting jaws reaches it.'],
         ['two-jaw wrench', '26 mm is over its travel of 0 to 20 mm.'],
         ['thin', 'Its pin of 1.1 mm fills 73 % of the hole; 80 % at least.'],
         ['broad', 'Its pin of 1.6 mm does not enter a hole of 1.5 mm.'],
@@ -228,12 +228,12 @@ const CASES: Readonly<Record<string, readonly [JawQuestion, Told]>> = {
       verdict: 'nothing fits',
       with: null,
       reasons: [
-        'No wrench of this shop reaches and bites. Wanted: a two-jaw wrench that opens to 24.6 mm, jaws 1.5 to 2.45 mm wide.',
+        'No wrench of this shop fits. Needed: a two-jaw wrench that opens to 24.6 mm, jaws 1.5 to 2.45 mm wide.',
       ],
       others: [
-        ['jaws in 1 and 2: 24.6 mm apart', 'No wrench that bites reaches it.'],
+        ['jaws in 1 and 2: 24.6 mm apart', 'No wrench with fitting jaws reaches it.'],
         ['two-jaw wrench', '24.6 mm is over its travel of 0 to 20 mm.'],
-        ['wrench', 'There is nothing for its jaws to stand in.'],
+        ['wrench', 'There is nothing for its jaws to grip.'],
         ['blunt', 'It has no jaws.'],
       ],
       working: [['jaws apart', JAWS_APART, '24.6 · sin(180°/2) = 24.6 mm; off centre 0 mm']],
@@ -254,7 +254,7 @@ const CASES: Readonly<Record<string, readonly [JawQuestion, Told]>> = {
       verdict: 'nothing fits',
       with: null,
       reasons: [
-        'No wrench of this shop reaches and bites. Wanted: a three-jaw wrench that reaches 25.37 mm in front and 23 mm to the rear jaw, jaws 1.8 to 2.61 mm wide.',
+        'No wrench of this shop fits. Needed: a three-jaw wrench that reaches 25.37 mm in front and 23 mm to the rear jaw, jaws 1.8 to 2.61 mm wide.',
       ],
       others: [
         [
@@ -269,7 +269,7 @@ const CASES: Readonly<Record<string, readonly [JawQuestion, Told]>> = {
           'rear jaw in 2, front pair in 3 and 1: front 25.37 mm, rear 23 mm',
           'It wants a jaw of 2.61 mm at most: the notches stand unevenly.',
         ],
-        ['jaws in 1 and 2: 26.36 mm apart', '7.16 mm off centre: tips and slips.'],
+        ['jaws in 1 and 2: 26.36 mm apart', '7.16 mm off centre: it tips and slips.'],
         ['short', '25.37 mm is over its travel of 0 to 20 mm.'],
         ['wrench', 'Its jaws are too wide for notches that stand so unevenly: 2.61 mm at most.'],
       ],

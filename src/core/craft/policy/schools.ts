@@ -10,92 +10,92 @@ interface School {
  */
 export const SCHOOLS = {
   parts: {
-    question: 'Where small parts lie',
+    question: 'Small parts tray',
     ways: {
-      'plain compartments': 'Magnets near stepping motors and hands are a nuisance.',
-      'magnetic dish': 'A knocked dish loses no screw; the movement stays well away from it.',
+      'plain compartments': 'Magnets can disturb stepping motors and hands.',
+      'magnetic dish': 'A dish that is knocked over loses no screw. Keep the movement well away from it.',
     },
     usual: 'plain compartments',
   },
   protection: {
-    question: 'Between tool and back',
+    question: 'Protection between tool and back',
     ways: {
-      film: 'A slip marks the film. Always on coated or polished backs.',
-      'bare tool': 'The hand feels the notch; only on backs that are scratched already.',
+      film: 'A slip scratches the film, not the back. Always use it on coated or polished backs.',
+      'bare tool': 'You feel the notch better. Only on backs that are already scratched.',
     },
     usual: 'film',
   },
   opener: {
-    question: 'What opens a back',
+    question: 'Openers allowed',
     ways: {
-      'proper opener only': 'Blades and pliers where no opener fits leave marks the owner sees.',
-      'improvised, recorded': 'A stuck back may need more than the set holds; the record names the tool.',
+      'proper opener only': 'Improvised blades and pliers leave marks that the owner sees.',
+      'improvised, recorded': 'A stuck back may need another tool. The record names the tool used.',
     },
     usual: 'proper opener only',
   },
   check: {
-    question: 'First with a watch that stopped',
+    question: 'First step with a stopped watch',
     ways: {
-      'measure first': 'A reading tells a spent cell from a fault before a fresh cell is spent on it.',
-      'trial cell first': 'Quick; says only that it runs, not what it draws.',
+      'measure first': 'A reading separates a spent cell from a fault before a fresh cell is used.',
+      'trial cell first': 'Quick, but shows only that it runs, not its current.',
     },
     usual: 'measure first',
   },
   hands: {
-    question: 'What touches a cell',
+    question: 'Handling of cells',
     ways: {
-      'cots or plastic tweezers': 'Skin salts mark the metal and bridge the insulation.',
-      'clean bare fingers': 'Surer grip; washed, dry, by the rim only.',
+      'cots or plastic tweezers': 'Skin salts stain the metal and bridge the insulation.',
+      'clean bare fingers': 'Better grip. Wash and dry your hands and hold the rim only.',
     },
     usual: 'cots or plastic tweezers',
   },
   gasket: {
-    question: 'The gasket at each opening',
+    question: 'Gasket at each opening',
     ways: {
       'inspect and decide':
-        'Renewed when rated 5 bar or more, near water, defective, old, or shut for long; else greased and reused.',
+        'Renew it if rated 5 bar or more, near water, defective, old, or closed for long. Otherwise grease and reuse it.',
       'renew at every opening': 'A new ring costs less than a leak.',
     },
     usual: 'inspect and decide',
   },
   ringOfUnknownAge: {
-    question: 'A ring of unknown age',
+    question: 'Gasket of unknown age',
     ways: {
-      'look at it': 'Its condition says more than its age: a supple, round and whole ring may be reused.',
+      'look at it': 'Its condition matters more than its age. A supple, round and whole ring may be reused.',
       renew: 'A new ring costs less than a leak.',
     },
     usual: 'look at it',
   },
   grease: {
-    question: 'Silicone grease goes on with',
+    question: 'Applying silicone grease',
     ways: {
-      either: 'What counts is a trace all over and the surplus off.',
-      pad: 'Even and thin, and the fingers stay clean.',
-      'fingers and wipe': 'The finger feels a nick in the ring.',
+      either: 'What matters is a thin film everywhere and no surplus.',
+      pad: 'Even and thin, and your fingers stay clean.',
+      'fingers and wipe': 'Your finger feels a nick in the ring.',
     },
     usual: 'either',
   },
   snapOn: {
-    question: 'A snap-on back goes on with',
+    question: 'Closing a snap-on back',
     ways: {
-      'thumbs first': 'Light backs need no press; the press comes out when the rim stays up.',
-      'press at once': 'Even from the start, with the dies that fit.',
+      'thumbs first': 'Light backs need no press. Use the press if the rim stays up.',
+      'press at once': 'Even pressure from the start, with dies that fit.',
     },
     usual: 'thumbs first',
   },
   screwedBack: {
-    question: 'A screwed back is drawn to',
+    question: 'Tightening a screwed back',
     ways: {
-      'wrench-snug': 'A rated watch needs the ring squeezed; the book’s torque where it has one.',
-      'hand-firm': 'Spares old threads; enough for a watch that meets no water.',
+      'wrench-snug': 'A rated watch needs its ring squeezed. Use the torque from the book if there is one.',
+      'hand-firm': 'Protects old threads. Enough for a watch that does not get wet.',
     },
     usual: 'wrench-snug',
   },
   accumulator: {
-    question: 'An accumulator is renewed as',
+    question: 'Renewing an accumulator',
     ways: {
-      'kit with tabs': 'It must serve for many years; welded tabs make sure contact.',
-      'old tab transferred': 'Where no kit is to be had: aligned, pressed, measured, looked at again early.',
+      'kit with tabs': 'It must last for many years. Welded tabs give reliable contact.',
+      'old tab transferred': 'If no kit is available: align, press, measure, and check again soon.',
     },
     usual: 'kit with tabs',
   },

@@ -145,7 +145,7 @@ export function planSetting(shown: Shown, wanted: Wanted, of: SettingOf): Settin
   if (wrong.length > 0)
     return {
       verdict: 'not yet known',
-      reasons: [`No time, day, date or language: ${wrong.join(', ')}.`],
+      reasons: [`Not a valid time, day, date or language: ${wrong.join(', ')}.`],
       working: [],
       moves: [],
       steps: [],
@@ -170,14 +170,14 @@ export function planSetting(shown: Shown, wanted: Wanted, of: SettingOf): Settin
     reasons: [
       ...(lost
         ? [
-            'The other language is out of reach: a night moves the ring by two places, and the day has no quick-set.',
+            'The other language cannot be reached. Each night moves the ring by two places, and the day has no quick-set.',
           ]
         : []),
       ...(midnights > MANY
-        ? [`${figure(midnights)} midnights: that is long, and the only way without a quick-set.`]
+        ? [`${figure(midnights)} midnights. This takes long, but without a quick-set there is no other way.`]
         : []),
       ...(shown.half === null && known.midnights < found.midnights
-        ? [`Knowing a.m. from p.m. it would be ${known.midnights}.`]
+        ? [`If a.m. or p.m. is known, it would be ${known.midnights}.`]
         : []),
     ],
     working: [

@@ -40,10 +40,10 @@ export const onDisplayAlone = (functions: Calibre['functions']): boolean =>
   functions.includes('digital display') && !functions.includes('hands');
 
 const HOW: Readonly<Record<Proof, (movement: ProvedMovement) => string>> = {
-  hands: () => 'Hands pass each other and the dial all the way round.',
+  hands: () => 'The hands clear each other and the dial all the way round.',
   'seconds hand': ({ stepIntervalS }) =>
     stepIntervalS === null
-      ? 'Steps evenly, by whatever its step is, and lands on its marks.'
+      ? 'It steps evenly and lands on its marks.'
       : `Steps every ${figure(stepIntervalS)} s and lands on its marks.`,
   date: ({ functions }) =>
     onDisplayAlone(functions)
@@ -59,23 +59,23 @@ const HOW: Readonly<Record<Proof, (movement: ProvedMovement) => string>> = {
   'digital display': () => 'Every segment shows at power-up.',
   'low-supply signal': ({ lowSupplySignal = null, charge = null }) => {
     const known =
-      lowSupplySignal === null ? 'No signal of low supply is in the book.' : `Known by: ${lowSupplySignal}.`;
+      lowSupplySignal === null ? 'The book has no low-supply sign.' : `Its sign: ${lowSupplySignal}.`;
     return charge === null
       ? `${known} It must be gone with the new cell.`
-      : `${known} It may show until enough has been charged; charged, and in the light, it is gone.`;
+      : `${known} It may show until the watch is charged. After charging, in the light, it must be gone.`;
   },
   charging: ({ charge = null }) =>
     charge?.by === 'rotor'
       ? 'The rotor turns freely, and the steps become normal as it is worn.'
-      : 'Steps normally when lit; if it does not, look at light cell and tabs.',
+      : 'Steps normally in the light. If not, check solar cell and tabs.',
   'reset contact joined': ({ resetContact = null }) =>
-    resetContact === null ? 'Joined as the module’s print names it.' : `Joined: ${resetContact}.`,
+    resetContact === null ? 'Joined as printed on the module.' : `Joined: ${resetContact}.`,
   'signals low when shaded': ({ lowSupplySignal = null }) =>
     lowSupplySignal === null
-      ? 'Dial covered, it signals that no light comes; if it does neither, look at light cell and tabs.'
-      : `Dial covered, it shows: ${lowSupplySignal}. If it does neither, look at light cell and tabs.`,
+      ? 'With the dial covered it signals missing light. If not, check solar cell and tabs.'
+      : `With the dial covered it shows: ${lowSupplySignal}. If not, check solar cell and tabs.`,
   'hands and display agree': () =>
-    'Hands and display show the same minute, and the display the right half of the day.',
+    'Hands and display show the same minute, and the display the right a.m. or p.m.',
 };
 
 /** What a watch has to be proved beyond what its movement is known for, and why. */
@@ -114,21 +114,27 @@ export interface WayBack {
 }
 
 const BACK: Readonly<Record<Proof | Outside, WayBack>> = {
-  hands: { stage: 'check', look: 'do the hands touch each other, the dial or the crystal' },
+  hands: { stage: 'check', look: 'check whether the hands touch each other, the dial or the crystal' },
   'seconds hand': { stage: 'check', look: 'current, coil and pulses' },
-  date: { stage: 'set', look: 'is midnight where the hands say; if the wheel slips, it is for the workshop' },
-  day: { stage: 'set', look: 'is midnight where the hands say; if the wheel slips, it is for the workshop' },
+  date: {
+    stage: 'set',
+    look: 'check whether the date changes at midnight; if the wheel slips, send it to the workshop',
+  },
+  day: {
+    stage: 'set',
+    look: 'check whether the date changes at midnight; if the wheel slips, send it to the workshop',
+  },
   light: { stage: 'cell', look: 'its own cell where it has one, the switch tab at its pusher, the contacts' },
   alarm: { stage: 'cell', look: 'the buzzer spring upright and meeting the back, the contacts' },
   chronograph: {
     stage: 'check',
-    look: 'voltage under load: a tired cell runs the hands and not the counters',
+    look: 'voltage under load; a weak cell runs the hands but not the counters',
   },
   'digital display': { stage: 'cell', look: 'the reset contact joined, the strips and contacts clean' },
   'low-supply signal': { stage: 'cell', look: 'the voltage of what was fitted, its contacts' },
-  charging: { stage: 'cell', look: 'light cell and tabs, or rotor and wheel; how long it was charged' },
+  charging: { stage: 'cell', look: 'solar cell and tabs, or rotor and wheel; how long it was charged' },
   'reset contact joined': { stage: 'cell', look: 'which pad goes to which face of the cell' },
-  'signals low when shaded': { stage: 'cell', look: 'light cell and tabs' },
+  'signals low when shaded': { stage: 'cell', look: 'solar cell and tabs' },
   'hands and display agree': {
     stage: 'set',
     look: 'set the hands once more, then the display on the signal',

@@ -76,10 +76,10 @@ describe('a run', () => {
   });
 
   it('tells no rate where the crown was pulled meanwhile', () => {
-    expect(judgeRun(began, ended('10:30:00'), 'its time was set meanwhile')).toMatchObject({
+    expect(judgeRun(began, ended('10:30:00'), 'the time was set in between')).toMatchObject({
       verdict: 'runs',
       secondsPerDay: null,
-      reasons: ['Ran 12 h; its time was set meanwhile, so the readings tell no rate.'],
+      reasons: ['Ran 12 h; the time was set in between, so the readings give no rate.'],
     });
   });
 

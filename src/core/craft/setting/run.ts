@@ -77,7 +77,7 @@ function judgeRate({ began, ended, ran, elapsedS, exactS, withinS }: ReadRun): R
       ? ''
       : `${figure(secondsPerDay, 1)} s a day, ${figure(withinSPerDay, 1)} s either way`;
   if (secondsPerDay === null || withinSPerDay === null)
-    return { ...measured, working, verdict: 'runs', reasons: [`${ran}: too short to tell a rate.`] };
+    return { ...measured, working, verdict: 'runs', reasons: [`${ran}: too short to give a rate.`] };
   const size = Math.abs(secondsPerDay);
   if (size - withinSPerDay > OFF_FROM_S_PER_DAY)
     return {
@@ -96,10 +96,10 @@ function judgeRate({ began, ended, ran, elapsedS, exactS, withinS }: ReadRun): R
     working,
     verdict: 'runs',
     reasons: [
-      `${ran}; the readings tell the rate to ${figure(withinSPerDay, withinSPerDay < 10 ? 1 : 0)} s a day and no better.`,
+      `${ran}; the readings give the rate to ${figure(withinSPerDay, withinSPerDay < 10 ? 1 : 0)} s a day and no better.`,
       ...(hours < needsH
         ? [
-            `Read so, ${clockOf(needsH * 3600)} and more tell whether it is within ${OFF_FROM_S_PER_DAY} s a day.`,
+            `With such readings, ${clockOf(needsH * 3600)} or more show whether it is within ${OFF_FROM_S_PER_DAY} s a day.`,
           ]
         : []),
     ],
@@ -126,7 +126,7 @@ export function judgeRun(
 ): RunVerdict {
   const none = { hours: null, gainedS: null, secondsPerDay: null, withinSPerDay: null, working: [] };
   if (!began)
-    return { ...none, verdict: 'not begun', reasons: ['Write down what the hands show, and let it run.'] };
+    return { ...none, verdict: 'not begun', reasons: ['Record what the hands show, and let it run.'] };
   if (!ended)
     return {
       ...none,
@@ -139,14 +139,12 @@ export function judgeRun(
   ]);
   if (wrong.length > 0) return { ...none, verdict: 'not begun', reasons: wrong };
   if (ended.atUtc < began.atUtc)
-    return { ...none, verdict: 'not begun', reasons: ['It cannot be read at its end before it began.'] };
+    return { ...none, verdict: 'not begun', reasons: ['The end of the run is before its start.'] };
   if (daysBetween(began.atUtc, ended.atUtc) > LONGEST_RUN_DAYS)
     return {
       ...none,
       verdict: 'not begun',
-      reasons: [
-        `It cannot be left running for over ${LONGEST_RUN_DAYS} days: correct when it began or ended.`,
-      ],
+      reasons: [`A run cannot last more than ${LONGEST_RUN_DAYS} days. Correct its start or end.`],
     };
   const elapsedS = (Date.parse(ended.atUtc) - Date.parse(began.atUtc)) / 1000;
   const hours = elapsedS / 3600;
@@ -163,7 +161,7 @@ export function judgeRun(
       ...none,
       hours,
       verdict: 'runs',
-      reasons: ['What the hands showed is no time of day: it tells no rate.'],
+      reasons: ['The recorded time is not a time of day, so there is no rate.'],
     };
   const withinS = goodToS(began.shows) + goodToS(ended.shows);
   // Where they stood, within the reading; a day later they may have gone round.
@@ -180,7 +178,7 @@ export function judgeRun(
       ...none,
       hours,
       verdict: 'runs',
-      reasons: [`${ran}; ${disturbed}, so the readings tell no rate.`],
+      reasons: [`${ran}; ${disturbed}, so the readings give no rate.`],
     };
   return judgeRate({ began, ended, ran, elapsedS, exactS, withinS });
 }

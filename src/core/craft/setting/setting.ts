@@ -61,8 +61,8 @@ function crownHome(movement: SetMovement, wantedMinutes: number | null): string 
   const night = forbiddenHours(movement.changeOver);
   const stop = movement.functions.includes('seconds hand') ? 'Stop it at zero seconds, ' : '';
   if (hasDateWheel(movement) && wantedMinutes !== null && withinNight(wantedMinutes, night, LASH_MINUTES))
-    return `${stop}${stop === '' ? 'C' : 'c'}ome up to the mark turning on and no farther: the hand is not brought back between ${clockOf(night.from)} and ${clockOf(night.to)}, its date wheels are in hand. Crown home on the signal.`;
-  return `${stop}${stop === '' ? 'B' : 'b'}ring the minute hand back onto its mark to take up the play, crown home on the signal.`;
+    return `${stop}${stop === '' ? 'C' : 'c'}ome up to the mark turning forwards and no farther. Do not turn back between ${clockOf(night.from)} and ${clockOf(night.to)}, because the date wheels are engaged. Push the crown home on the signal.`;
+  return `${stop}${stop === '' ? 'B' : 'b'}ring the minute hand back onto its mark to take up the play. Push the crown home on the signal.`;
 }
 
 function dateSteps(movement: SetMovement): readonly string[] {
@@ -71,8 +71,8 @@ function dateSteps(movement: SetMovement): readonly string[] {
   return [
     'Turn the hands forwards until the date jumps: that is midnight. Only then set the hour.',
     dateQuickSet === false
-      ? 'No quick-set: the date goes forward by midnights only.'
-      : `${dateQuickSet === null ? 'Whether its date sets quickly is not known. If it does: q' : 'Q'}uick-set the date only while the hands show a time outside ${clockOf(from)}–${clockOf(to)}. Between those hours the date teeth are engaged and can break.`,
+      ? 'No quick-set. The date moves only at midnight.'
+      : `${dateQuickSet === null ? 'Whether its date sets quickly is not known. If it does, q' : 'Q'}uick-set the date only while the hands show a time outside ${clockOf(from)}–${clockOf(to)}. Between those hours the date teeth are engaged and can break.`,
   ];
 }
 
@@ -108,7 +108,7 @@ function displaySteps(movement: SetMovement, wheel: boolean): readonly string[] 
     ...(alone
       ? []
       : [
-          'Compare hands and display. Both must show the same minute, and the display the right half of the day. If they differ, turn the hands forwards to the display. Do not set the display back to the hands.',
+          'Compare hands and display. Both must show the same minute, and the display the right a.m. or p.m. If they differ, turn the hands forwards to the display. Do not set the display back to the hands.',
         ]),
     ...secondsBeside(movement),
   ];
@@ -187,7 +187,7 @@ export function settingAdvice(
     return {
       verdict: 'not yet known',
       steps: [],
-      reasons: ['The movement decides how it is set: identify it first.'],
+      reasons: ['Setting depends on the movement. Identify it first.'],
       working: [],
     };
   }
@@ -204,7 +204,7 @@ export function settingAdvice(
         : [
             hasCrown
               ? crownHome(movement, wantedMinutes)
-              : 'It has no crown: set the hands with the buttons, to the minute, and let them go on the signal.',
+              : 'It has no crown. Set the hands to the minute with the buttons, and start them on the signal.',
           ]),
       ...(functions.includes('digital display') ? displaySteps(movement, wheel) : []),
       ...(functions.includes('chronograph') ? [zeroing(movement)] : []),

@@ -30,6 +30,6 @@ export function sinceCounted(
     );
   }
   const beyond = lot.unbooked - unbookedSeen;
-  if (beyond > 0) since.push(`${figure(beyond, 0)} more taken than it had`);
-  return `The ledger said ${figure(balanceSeen, 0)} when this was counted. Since then: ${since.join(', ')}.`;
+  if (beyond > 0) since.push(`${figure(beyond, 0)} more taken than booked`);
+  return `The ledger showed ${figure(balanceSeen, 0)} when this was counted. Since then: ${since.join(', ')}.`;
 }

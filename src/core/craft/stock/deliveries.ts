@@ -69,7 +69,7 @@ export function checkDelivery(
             ? []
             : [count, line.count].every(isCount)
               ? [`${figure(line.count, 0)} of ${line.code} ordered, ${figure(count, 0)} delivered.`]
-              : [`How many of ${line.code} were ordered, or came, is no number: count them.`],
+              : [`The quantity of ${line.code} is not a number. Count them.`],
       }),
     );
   }
@@ -98,8 +98,8 @@ export function checkDelivery(
       delivered: line,
       verdict: 'another cell',
       reasons: [
-        `${meant.code} was ordered, ${line.code} came${cell && wanted ? `: ${sizeOf(wanted)} wanted, ${sizeOf(cell)} delivered` : ''}.`,
-        ...(likeness ? [`They are easily mixed up: ${likeness.how}.`] : []),
+        `${meant.code} was ordered, but ${line.code} was delivered${cell && wanted ? `: ${sizeOf(wanted)} wanted, ${sizeOf(cell)} delivered` : ''}.`,
+        ...(likeness ? [`They are easily confused: ${likeness.how}.`] : []),
       ],
     });
   }
@@ -109,7 +109,7 @@ export function checkDelivery(
       ordered: line,
       delivered: null,
       verdict: 'not delivered',
-      reasons: [`${figure(line.count, 0)} of ${line.code} did not come.`],
+      reasons: [`${figure(line.count, 0)} of ${line.code} was not delivered.`],
     })),
   ];
 }

@@ -70,15 +70,15 @@ export function readBoxLabel(text: string, today: string, isCell: (name: string)
     if (says === undefined) continue;
     if (says === 'madeOn' || says === 'bestBefore') {
       const day = dayOf(value, today);
-      if (day === null) return { verdict: 'not readable', reasons: [`(${id})${value} is no day.`] };
+      if (day === null) return { verdict: 'not readable', reasons: [`(${id})${value} is not a date.`] };
       label[says] = day;
     } else if (says === 'count') {
       if (!/^\d{1,8}$/.test(value))
-        return { verdict: 'not readable', reasons: [`(${id})${value} is no count.`] };
+        return { verdict: 'not readable', reasons: [`(${id})${value} is not a count.`] };
       label.count = Number(value);
     } else label[says] = value === '' ? null : value;
   }
   return Object.values(label).every((each) => each === null)
-    ? { verdict: 'not readable', reasons: ['The label names neither code, lot, day nor count.'] }
+    ? { verdict: 'not readable', reasons: ['The label contains no code, lot, date or quantity.'] }
     : { verdict: 'label', label };
 }

@@ -52,10 +52,10 @@ export function isPastDate(lot: Pick<Lot, 'bestBefore'>, day: string): boolean {
   return lot.bestBefore !== null && !(isMoment(lot.bestBefore) && lot.bestBefore >= day);
 }
 
-/** Why nothing may be taken from a lot on a day, as it follows *the lot is*; null where it may. */
+/** Why nothing can be used from a lot on a day, as it follows *the lot is*; null where it may. */
 export function setAside(lot: Pick<Lot, 'quarantined' | 'bestBefore'>, day: string): string | null {
   if (lot.quarantined !== null) return `in quarantine: ${lot.quarantined}`;
-  return isPastDate(lot, day) ? `past its date since ${lot.bestBefore}` : null;
+  return isPastDate(lot, day) ? `past best-before since ${lot.bestBefore}` : null;
 }
 
 /** Fewer usable cells of a kind than this are too few. */
@@ -97,7 +97,7 @@ export function doubtfulDates(
   if (none !== undefined) return none;
   if (madeOn !== null) {
     const years = yearsBetween(madeOn, day);
-    if (years < 0) return `Made on ${madeOn}: that day has not come yet.`;
+    if (years < 0) return `Made on ${madeOn}, a day in the future.`;
     if (years > PRINTED_WITHIN.made)
       return `Made on ${madeOn}: over ${PRINTED_WITHIN.made} years ago. Is that the right century?`;
   }

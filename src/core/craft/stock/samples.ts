@@ -44,7 +44,7 @@ export function judgeSample({ restVoltageV, print }: Sample, cell: CellType): Ju
     ]).map(({ reason }) => reason),
     ...(restVoltageV < least
       ? [
-          `${figure(restVoltageV)} V is low for a fresh ${chemistries[chemistry].words} cell: old, or not what it says.`,
+          `${figure(restVoltageV)} V is low for a fresh ${chemistries[chemistry].words} cell. It is old, or not what its print says.`,
         ]
       : []),
     ...(restVoltageV > most
@@ -52,14 +52,14 @@ export function judgeSample({ restVoltageV, print }: Sample, cell: CellType): Ju
           `${figure(restVoltageV)} V is too high for ${chemistries[chemistry].words}: it may be another chemistry.`,
         ]
       : []),
-    ...(print === 'sharp and whole' ? [] : [`The print is ${print}: that may be a counterfeit.`]),
+    ...(print === 'sharp and whole' ? [] : [`The print is ${print}. It may be a counterfeit.`]),
   ];
   return {
     verdict: reasons.length > 0 ? 'doubtful' : 'good',
     reasons:
       reasons.length > 0
         ? reasons
-        : [`${figure(restVoltageV)} V and a whole print: as a fresh one should be.`],
+        : [`${figure(restVoltageV)} V and a clean print, as expected for a fresh cell.`],
     working: [
       {
         what: 'sample of the lot',

@@ -257,10 +257,10 @@ describe('a delivery against its order', () => {
     expect(check(line('364', 10), line('CR1216', 5), line('CR2032', 3)).at(-1)?.verdict).toBe('not ordered');
   });
 
-  it('says which cell came for which, and that they are easily mixed up', () => {
+  it('says which cell came for which, and that they are easily confused', () => {
     const wrong = check(line('364', 10), line('CR1612', 5)).find(({ verdict }) => verdict === 'another cell');
     expect(wrong?.ordered?.code).toBe('CR1216');
-    expect(wrong?.reasons.join(' ')).toContain('easily mixed up');
+    expect(wrong?.reasons.join(' ')).toContain('easily confused');
     expect(wrong?.reasons.join(' ')).toContain('12.5 × 1.6 mm wanted');
   });
 

@@ -88,13 +88,13 @@ export function chooseLots(
     const blocked = [
       ...(mayBeFitted(cross.verdict) ? [] : [cross.reasons[0] ?? 'Not this cell.']),
       ...(lot.quarantined === null ? [] : [`In quarantine: ${lot.quarantined}.`]),
-      ...(none.length > 0 ? none : isPastDate(lot, day) ? [`Past its date since ${lot.bestBefore}.`] : []),
+      ...(none.length > 0 ? none : isPastDate(lot, day) ? [`Past best-before since ${lot.bestBefore}.`] : []),
       ...(!Number.isFinite(lot.balance)
-        ? [`How many of ${lot.lotCode} are left is no number: count them.`]
+        ? [`The stock of ${lot.lotCode} is not a number. Count it.`]
         : lot.balance <= 0
           ? ['None left.']
           : lot.balance < together && lot.id !== sameLotAs
-            ? [`${lot.balance} left, and the set wants ${together} of one lot.`]
+            ? [`${lot.balance} left, but the set needs ${together} of one lot.`]
             : []),
       ...(setHolds !== null && lot.id !== sameLotAs
         ? [
@@ -167,7 +167,7 @@ export interface PriceBesideLeak {
 export interface WhatToFit {
   readonly offers: readonly LotOffer[];
   readonly best: LotOffer | null;
-  /** Why this lot comes before the others that may be taken; empty where none may. */
+  /** Why this lot comes before the others that can be used; empty where none may. */
   readonly bestBecause: readonly string[];
   /** Null where nothing cheaper that could go in lies in stock. */
   readonly saving: PriceBesideLeak | null;
@@ -231,7 +231,7 @@ export function whatToFit(question: FitQuestion): WhatToFit {
         ? {
             code: wanted.code,
             supplier: bestSupplier(records.filter(({ supplies }) => supplies.includes(wanted.code))),
-            reason: left === 0 ? 'None that may go in is left.' : `Only ${left} left.`,
+            reason: left === 0 ? 'No cell that can be fitted is left.' : `Only ${left} left.`,
           }
         : null,
     working: [

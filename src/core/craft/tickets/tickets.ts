@@ -37,12 +37,12 @@ export function readTicket(text: string): TicketReading {
   if (digits.length % 2 === 1)
     return {
       verdict: 'misread',
-      reason: `${text.trim()} looks like a ticket with a digit too few or too many. Read it again.`,
+      reason: `${text.trim()} looks like a ticket with a missing or extra digit. Check it.`,
     };
   if (luhnDigit(digits) !== Number(check)) {
     return {
       verdict: 'misread',
-      reason: `${text.trim()} looks like a ticket, but its last digit does not agree with the others. Read it again.`,
+      reason: `${text.trim()} looks like a ticket, but its check digit is wrong. Check it.`,
     };
   }
   return { verdict: 'ticket', ticket: `T${digits}-${check}` };

@@ -9,33 +9,37 @@ export interface TestStep {
 /** How each test is made, step by step. Source: bench practice; ISO 22810 for condensation. */
 export const TEST_GUIDES: Readonly<Record<TestMethod, readonly TestStep[]>> = {
   'dry air': [
-    { what: 'Rest the watch by the tester until it has its warmth.', danger: null },
-    { what: 'Crown home and screwed down, pushers out.', danger: null },
+    { what: 'Leave the watch next to the tester until both have the same temperature.', danger: null },
+    { what: 'Crown pushed home and screwed down, pushers released.', danger: null },
     {
-      what: 'Into the chamber, sensor on the crystal, lid closed.',
-      danger: 'Eyes protected: a crystal can fly.',
+      what: 'Put it into the chamber, set the sensor on the crystal, close the lid.',
+      danger: 'Protect your eyes. The crystal can fly off.',
     },
-    { what: 'Baseline, pressure, settle, watch, vent, settle, watch as long again.', danger: null },
+    { what: 'Baseline, pressure, settle, watch, vent, settle, then watch for the same time.', danger: null },
   ],
   wet: [
-    { what: 'Only a watch that passed dry, at this pressure or more.', danger: null },
+    { what: 'Only for a watch that passed a dry test at this pressure or more.', danger: null },
     {
-      what: 'Hang it above the water and press in air until the pressure stands.',
-      danger: 'Lid closed and eyes protected: a crystal can fly.',
+      what: 'Hang it above the water and raise the air pressure until it is steady.',
+      danger: 'Close the lid and protect your eyes. The crystal can fly off.',
     },
-    { what: 'Lower it under water, and let the pressure off slowly.', danger: null },
+    { what: 'Lower it under water and release the pressure slowly.', danger: null },
     {
-      what: 'Watch where a chain of bubbles rises for a minute.',
-      danger: 'Bubbles seen: lift it out before more pressure is let off, or it draws water in.',
+      what: 'Watch for one minute where a chain of bubbles rises.',
+      danger:
+        'If you see bubbles, lift it out before you release more pressure. Otherwise it draws in water.',
     },
-    { what: 'Dry it, and look for fog under the crystal.', danger: null },
+    { what: 'Dry it and look for fog under the crystal.', danger: null },
   ],
   condensation: [
     {
-      what: 'Lay it on a plate at 40 to 45 °C until it is warm through, 10 to 20 minutes.',
-      danger: 'No hotter: cell, seals and display suffer.',
+      what: 'Lay it on a plate at 40 to 45 °C for 10 to 20 minutes, until it is warm throughout.',
+      danger: 'Not hotter, or cell, seals and display are damaged.',
     },
-    { what: 'A drop of water at 18 to 25 °C on the crystal, for a minute.', danger: null },
-    { what: 'Wipe it off, and look at once for fog inside: where, and how long.', danger: null },
+    { what: 'Put a drop of water at 18 to 25 °C on the crystal for one minute.', danger: null },
+    {
+      what: 'Wipe it off and look for fog inside at once. Note where it is and how long it stays.',
+      danger: null,
+    },
   ],
 };

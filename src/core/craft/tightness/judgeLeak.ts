@@ -24,7 +24,7 @@ export function keepJudgement(evidence: LeakEvidence, setting: LeakSetting, judg
 const judged = memoizeByValue(
   ([evidence, setting]: readonly [LeakEvidence, LeakSetting]): LeakJudgement =>
     settingRefused(setting)
-      ? noVerdict(['Nothing can be worked out: volume, temperature or noise is no possible figure.'], 0)
+      ? noVerdict(['No result. The volume, temperature or noise is not a possible value.'], 0)
       : 'record' in evidence
         ? judgeRecord(evidence.record, setting)
         : judgeTwoFigures(evidence, setting),

@@ -87,14 +87,14 @@ function refusedRecord(record: LeakRecord, phases: readonly Phase[]): string | n
   const contradiction = contradictionIn(record);
   if (contradiction !== null) return contradiction;
   if (record.atS.length < LEAST_POINTS)
-    return `it has ${record.atS.length} points, and ${LEAST_POINTS} are wanted`;
+    return `it has ${record.atS.length} points, but at least ${LEAST_POINTS} are needed`;
   const held = phases.filter(({ kind }) => kind === 'pressure' || kind === 'vacuum');
-  if (held.length === 0) return 'nothing pressed on the case';
+  if (held.length === 0) return 'there was no pressure on the case';
   const baseline = phases.find(({ kind }) => kind === 'baseline');
   if (baseline === undefined || restedS(record, baseline) < LEAST_BASELINE_S)
-    return `deflection counts from a baseline of ${LEAST_BASELINE_S} s before pressure, and this record has none`;
+    return `the record has no baseline of ${LEAST_BASELINE_S} s before the pressure`;
   return Math.max(...held.map(({ fromS, toS }) => toS - fromS)) < LEAST_HELD_S
-    ? `it was watched under pressure for less than ${LEAST_HELD_S} s`
+    ? `the observation under pressure was shorter than ${LEAST_HELD_S} s`
     : null;
 }
 
@@ -239,7 +239,7 @@ export function judgeRecord(record: LeakRecord, setting: LeakSetting): LeakJudge
   const phases = record.atS.length < 2 ? [] : phasesOf(record);
   const atBar = mainPhase(phases)?.overBar ?? pressedAt(record);
   const refused = refusedRecord(record, phases);
-  if (refused !== null) return noVerdict([`Nothing can be worked out: ${refused}.`], atBar);
+  if (refused !== null) return noVerdict([`No result: ${refused}.`], atBar);
   const judged = judgedAt(atBar);
   const look = firstLook(record, phases, setting.testerNoiseUm);
   const atOnce = judgeFirstLook(record, look, setting, judged);
@@ -253,7 +253,7 @@ export function judgeRecord(record: LeakRecord, setting: LeakSetting): LeakJudge
   if (!recovered && !isTwoSided(held) && setting.drift === null)
     return judged(
       'not yet known',
-      ['Drift and decay cannot be told apart without recovery, a second side, or a blank run.'],
+      ['Drift and decay cannot be separated without recovery, a second side, or a blank run.'],
       {
         ...more,
         settles: [
@@ -272,14 +272,14 @@ export function judgeRecord(record: LeakRecord, setting: LeakSetting): LeakJudge
     return judged(
       'not yet known',
       [
-        `${figure(100 * gives, 1)} % of what the case gives comes later than half the watch: that hides what it loses.`,
+        `${figure(100 * gives, 1)} % of the case deflection comes after half the watching time. This hides a loss.`,
       ],
       {
         ...more,
         settles: [
           {
             what: 'longer',
-            words: `Watch ${figure(2 * heldS, 0)} s under pressure and as long after venting, so that it comes to rest.`,
+            words: `Watch ${figure(2 * heldS, 0)} s under pressure and as long after venting, so that it settles.`,
           },
         ],
       },
@@ -297,11 +297,11 @@ export function judgeRecord(record: LeakRecord, setting: LeakSetting): LeakJudge
 function flowReasons(verdict: LeakVerdict, fit: LeakFit, flow: Flow, overBar: number): readonly string[] {
   return [
     verdict === 'not yet known'
-      ? `At 2 bar ${flowWords(flow)} pass: the limit of ${LIMIT_UG_PER_MIN} lies between.`
+      ? `At 2 bar ${flowWords(flow)} pass. The limit of ${LIMIT_UG_PER_MIN} lies in this range.`
       : `At 2 bar ${flowWords(flow)} pass, ${verdict === 'tight' ? 'under' : 'over'} the limit of ${LIMIT_UG_PER_MIN}.`,
     ...carried(overBar, flow),
     ...(Math.abs(fit.bendUm) > OVER_NOISE * fit.noiseUm
-      ? ['The drift bends: let the watch rest until it has the warmth of the tester.']
+      ? ['The drift is not steady. Leave the watch until it has the temperature of the tester.']
       : []),
   ];
 }

@@ -73,7 +73,7 @@ export function judgeTest(test: TightnessTest, { sinceClosing, ringMissing, leak
         what: `${method} test`,
         rule:
           method === 'dry air'
-            ? 'judged by what the case gave, and how it went back'
+            ? 'judged by the deflection of the case and its recovery'
             : `watched for ${LEAST_SECONDS} s at least`,
         figures: `${pressureBar === null ? '' : `${figure(pressureBar)} bar, `}${figure(seconds)} s: ${outcome ?? 'by its record'}`,
         source: 'ISO 22810; bench practice',
@@ -99,11 +99,11 @@ export function judgeTest(test: TightnessTest, { sinceClosing, ringMissing, leak
   if (measured !== null && measured.verdict !== 'tight') return judged(measured.verdict, ...measured.reasons);
   const lacks = [
     ...(method === 'dry air' && measured === null
-      ? ['nothing was measured, and a dry test is judged by what the case gave']
+      ? ['nothing was measured, and a dry test needs the deflection of the case']
       : []),
     ...(sinceClosing ? [] : ['it was made before the watch was closed']),
     ...(pressureBar === null || Math.abs(pressureBar) < NO_PRESSURE_BAR
-      ? [method === 'condensation' ? 'it was made without pressure' : 'nothing pressed on the case']
+      ? [method === 'condensation' ? 'it was made without pressure' : 'there was no pressure on the case']
       : []),
     ...(method !== 'dry air' && seconds < LEAST_SECONDS
       ? [`it was watched for ${figure(seconds)} s, and its method needs ${LEAST_SECONDS} s`]
@@ -132,7 +132,7 @@ export function pressureExcess(pressureBar: number | null, limits: PressureLimit
   const { ratingBar, policyBar, testerBar, testerVacuumBar } = limits;
   if (pressureBar < 0 && !(-pressureBar <= testerVacuumBar))
     return [
-      `${figure(-pressureBar)} bar below the air outside is more than its tester is made for: ${figure(testerVacuumBar)} bar.`,
+      `${figure(-pressureBar)} bar below outside air is beyond the range of the tester: ${figure(testerVacuumBar)} bar.`,
     ];
   const over = (limit: number | null, words: string): string[] =>
     limit !== null && !(pressureBar <= limit)

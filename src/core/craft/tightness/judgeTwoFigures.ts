@@ -122,10 +122,7 @@ export function judgeTwoFigures(
     overBar <= -AMBIENT_BAR ||
     Math.abs(overBar) < NO_PRESSURE_BAR
   )
-    return noVerdict(
-      ['Nothing can be worked out: pressure, time and both deflections are wanted as figures.'],
-      overBar,
-    );
+    return noVerdict(['No result: enter pressure, time and both deflections.'], overBar);
   const noise = Math.max(setting.testerNoiseUm, LEAST_NOISE_UM);
   const little = gaveTooLittle(startUm, overBar, noise, setting.usualUmPerBar);
   if (little !== null) return judged('no verdict', little.reasons, little.more);
@@ -152,7 +149,7 @@ export function judgeTwoFigures(
     working: [
       {
         what: 'Leak constant from two figures',
-        rule: 'the share of the deflection left after the time, by the law of the leak; noise by the tester’s book; crystal and case may still give by 2 %',
+        rule: 'the share of the deflection left after the time, by the law of the leak; noise by the tester’s book; crystal and case may still move by 2 %',
         figures: `${figure(100 * kept, 1)} % left after ${figure(seconds)} s at ${figure(overBar)} bar, known to ${figure(100 * fit.within * spread, 1)} %`,
         source: LAW_SOURCE,
       },
@@ -161,10 +158,14 @@ export function judgeTwoFigures(
   };
   if (setting.volume.how === 'guessed') return judged(...ofEachSize(fit, setting, overBar, more));
   if (setting.drift === null)
-    return judged('not yet known', ['Two figures and no blank run: drift and decay cannot be told apart.'], {
-      ...more,
-      settles: [WITH_RECORD],
-    });
+    return judged(
+      'not yet known',
+      ['There are two figures and no blank run, so drift and decay cannot be separated.'],
+      {
+        ...more,
+        settles: [WITH_RECORD],
+      },
+    );
   const verdict = verdictOf(flow);
   return judged(
     verdict,

@@ -72,7 +72,7 @@ describe('pressures of other gauges', () => {
   it('stand beside the bar', () => {
     expect(pressureInOtherUnits(3)).toBe('300 kPa, 2.96 atm, 88.6 inHg, 31 m of water at rest');
     expect(pressureInOtherUnits(-0.7)).toBe('−70 kPa, −0.69 atm, −20.7 inHg');
-    expect([pressureWords(3), pressureWords(-0.7)]).toEqual(['3 bar', '0.7 bar below the air outside']);
+    expect([pressureWords(3), pressureWords(-0.7)]).toEqual(['3 bar', '0.7 bar below outside air']);
   });
 
   it.each([

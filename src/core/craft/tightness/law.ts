@@ -8,7 +8,7 @@ const KG_PER_UG = 1e-9;
 const SECONDS_A_MINUTE = 60;
 const M3_PER_CM3 = 1e-6;
 
-/** Air may pass at this, µg/min, at 2 bar over the air outside, into a watch called water resistant. Source: ISO 22810. */
+/** Air may pass at this, µg/min, at 2 bar above outside air, into a watch called water resistant. Source: ISO 22810. */
 export const LIMIT_UG_PER_MIN = 50;
 /** The overpressure the limit is told at, bar. */
 export const LIMIT_AT_BAR = 2;
@@ -34,7 +34,7 @@ function flowPerConstant(
 }
 
 /**
- * The air a leak lets in, µg/min, at `overBar` over the air outside; under vacuum what it lets out, negative. Viscous
+ * The air a leak lets in, µg/min, at `overBar` above outside air; under vacuum what it lets out, negative. Viscous
  * flow: V·10⁵·k·(p_o² − p_i²)/(R·T). Source: laminar flow of a gas through a narrow way.
  *
  * @example

@@ -9,7 +9,7 @@ import { OTHER_WAY, type SettlesBy } from './settles';
 export type LeakVerdict = 'tight' | 'leaks' | 'not yet known' | 'no verdict';
 
 export interface LeakJudgement extends Judged<LeakVerdict> {
-  /** At 2 bar over the air outside, where the limit is told. */
+  /** At 2 bar above outside air, where the limit is told. */
   readonly flow: Flow | null;
   /** At the pressure of the test. */
   readonly flowAtTest: Flow | null;
@@ -114,7 +114,7 @@ export function gaveTooLittle(
   if (Math.abs(gaveUm) < OVER_NOISE * noiseUm || gaveUm === 0)
     return {
       reasons: [
-        `The case gave ${figure(Math.abs(gaveUm))} µm, under ${OVER_NOISE} times the noise of ${figure(noiseUm)} µm: very stiff, or flooded at once. No deflection is not a pass.`,
+        `The case gave ${figure(Math.abs(gaveUm))} µm, under ${OVER_NOISE} times the noise of ${figure(noiseUm)} µm: the case is very stiff, or it flooded at once. No deflection is not a pass.`,
       ],
       more: { settles: [OTHER_WAY], noiseUm },
     };
@@ -122,7 +122,7 @@ export function gaveTooLittle(
   return usualUmPerBar !== null && stiffness < OF_USUAL * Math.abs(usualUmPerBar)
     ? {
         reasons: [
-          `It gave ${figure(stiffness)} µm a bar, this case ${figure(Math.abs(usualUmPerBar))} before: most of it may have gone at once.`,
+          `It gave ${figure(stiffness)} µm a bar, but this case gave ${figure(Math.abs(usualUmPerBar))} before. Most of the air may have entered at once.`,
         ],
         more: { settles: [OTHER_WAY], noiseUm, stiffnessUmPerBar: stiffness },
       }

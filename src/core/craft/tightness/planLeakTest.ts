@@ -84,9 +84,9 @@ export function pressureInOtherUnits(overBar: number): string {
     : [...each, `${figure(overBar * M_PER_BAR, 0)} m of water at rest`].join(', ');
 }
 
-/** A pressure as it is spoken of: `3 bar`, or `0.7 bar below the air outside`. */
+/** A pressure as it is spoken of: `3 bar`, or `0.7 bar below outside air`. */
 export function pressureWords(overBar: number): string {
-  return overBar < 0 ? `${figure(-overBar)} bar below the air outside` : `${figure(overBar)} bar`;
+  return overBar < 0 ? `${figure(-overBar)} bar below outside air` : `${figure(overBar)} bar`;
 }
 
 /** No case is rated for more, bar, older, years, gives more, µm a bar; and no tester is noisier, µm. */
@@ -152,7 +152,7 @@ function invalidPlan(watch: ToBeTested, testers: Testers): readonly string[] {
   ]).map(({ reason }) => reason);
 }
 
-const may = (overBar: number): string => `“tested at ${pressureWords(overBar)}” and no more`;
+const may = (overBar: number): string => `only “tested at ${pressureWords(overBar)}”`;
 const FAILED =
   'Stop testing. The slip states “not water resistant” until the watch is repaired and passes at that pressure.';
 
@@ -232,16 +232,16 @@ function reasonsOf(watch: ToBeTested, testers: Testers, most: number, testedDry:
           'Measure the diameter and the thickness of the case first, and record them. Without its size a dry test gives no verdict, unless the case leaks badly.',
         ]
       : []),
-    `Up to ${figure(most)} bar${watch.ratingBar !== null ? `; it was rated ${figure(watch.ratingBar)} bar when new` : '; nobody knows its rating'}.`,
+    `Up to ${figure(most)} bar${watch.ratingBar !== null ? `; it was rated ${figure(watch.ratingBar)} bar when new` : '; its rating is not known'}.`,
     ...(isOld(watch)
       ? [
-          `It is ${figure(watch.ageYears ?? 0, 0)} years old: under its rating, and stop at the first failure.`,
+          `It is ${figure(watch.ageYears ?? 0, 0)} years old. Test below its rating, and stop at the first failure.`,
         ]
       : []),
     ...(watch.notRenewed.length > 0
-      ? [`Not renewed: ${watch.notRenewed.join(', ')}. It may leak there.`]
+      ? [`Not renewed: ${watch.notRenewed.join(', ')}. The watch may leak there.`]
       : []),
-    `A leak of ${LIMIT_UG_PER_MIN} µg/min at 2 bar is the limit: the times are what it takes to tell half of it from all of it at ${figure(testers.noiseUm, 3)} µm of noise${watch.usualUmPerBar === null ? `, with a case that gives ${USUAL_UM_PER_BAR} µm a bar as most do` : ''}.`,
+    `A leak of ${LIMIT_UG_PER_MIN} µg/min at 2 bar is the limit. The times are long enough to separate half the limit from the limit at ${figure(testers.noiseUm, 3)} µm of noise${watch.usualUmPerBar === null ? `, for a usual case of ${USUAL_UM_PER_BAR} µm a bar` : ''}.`,
     ...(watch.volume.how === 'from the case’s size'
       ? [
           `The free volume is ${figure(watch.volume.cm3)} cm³ by the size of the case, within ${figure(watch.volume.factor, 1)} times. If you measure it, the test takes less time.`,
@@ -267,18 +267,20 @@ export function planLeakTest(watch: ToBeTested, testers: Testers): LeakTestPlan 
   const most = rounded(Math.max(0, Math.min(wanted, bears, testers.mostBar)));
   const working = [
     {
-      what: 'The most pressure',
-      rule: 'the least of what the owner needs, what the case bears, what the shop tests at, and what the tester reaches',
+      what: 'Maximum test pressure',
+      rule: 'the least of what the owner needs, what the case withstands, what the shop tests at, and what the tester reaches',
       figures: `needs ${Number.isFinite(wanted) ? `${figure(wanted)} bar` : 'not said'}; rated ${ratingBar === null ? `not known, taken as ${UNRATED_BAR}` : figure(ratingBar)} bar${gentle ? `, ${OLD_SHARE} of it` : ''}; shop ${figure(testers.mostBar)}, dry ${figure(testers.dryMostBar)}, wet ${figure(testers.wetMostBar)} bar`,
       source: 'bench practice',
     },
   ];
   const cautions = [
-    ...(watch.screwedCrown ? ['Crown screwed down before pressure: left up it floods the case.'] : []),
-    'Lid closed and eyes protected before pressure: a crystal can fly.',
-    'Let the watch rest until it has the warmth of the tester: a kelvin in the trapped air shows as 0.17 % of a deflection at 2 bar, 0.48 % under vacuum.',
+    ...(watch.screwedCrown
+      ? ['Screw the crown down before pressure. If it is left up, the case floods.']
+      : []),
+    'Close the lid and protect your eyes before pressure. The crystal can fly off.',
+    'Leave the watch until it has the temperature of the tester. One kelvin in the trapped air changes the deflection by 0.17 % at 2 bar and 0.48 % under vacuum.',
     ...(ratingBar !== null && ratingBar >= USE_BAR.diving
-      ? ['A diver’s certificate is for a house that tests to ISO 6425: refer it.']
+      ? ['A diver’s certificate needs a workshop that tests to ISO 6425. Refer the watch.']
       : []),
   ];
   if (watch.damage.length > 0)

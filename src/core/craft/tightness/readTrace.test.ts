@@ -101,7 +101,7 @@ describe('a trace', () => {
       'time in s',
       'pressure in bar',
       'deflection in µm',
-      'pressure over the air outside, as it begins at nought',
+      'gauge pressure, because it starts at zero',
     ]);
   });
 
@@ -308,10 +308,10 @@ describe('the record the plan asks for', () => {
     [1, 600, 10],
     [-0.7, 600, 10],
   ])(
-    'at %d bar, watched %d s with a baseline of %d s, is read as over the air outside, and judged',
+    'at %d bar, watched %d s with a baseline of %d s, is read as above outside air, and judged',
     (bar, watchS, baselineS) => {
       const { record, understood } = kept(planned(bar, watchS, baselineS));
-      expect(understood.join()).toContain('over the air outside, as it begins at nought');
+      expect(understood.join()).toContain('above outside air, because it starts at zero');
       expect(pressedAt(record)).toBeCloseTo(bar, 1);
       const { verdict } = judgeLeak({ record }, SETTING);
       expect(['tight', 'not yet known']).toContain(verdict);

@@ -84,7 +84,7 @@ function headingsIn(cells: readonly string[]): {
 /**
  * Reads the trace of a tester row by row: columns by their headings, units understood, decimal commas too. What cannot be
  * read is left out and listed with its line; where too much is wrong the file is refused with the lines, and no figure of it
- * is used. Times s, pressure bar over the air outside, deflection µm. Never throws.
+ * is used. Times s, pressure bar above outside air, deflection µm. Never throws.
  */
 export function openTraceReader(): TraceReader {
   let headings: readonly (Heading | null)[] | null = null;
@@ -142,7 +142,7 @@ export function openTraceReader(): TraceReader {
           HEADINGS,
         );
       if (twice !== null)
-        return refused([`Two columns are named ${twice}: it cannot be told which is meant.`], HEADINGS);
+        return refused([`Two columns are named ${twice}: it is not clear which one is meant.`], HEADINGS);
       if (longer !== null) return refusedLonger(longer, longRows, headings);
       if (rows === 0) return NO_READINGS;
       if (tooMany)
@@ -238,7 +238,7 @@ function inOrder({ atS, lines }: Raw): {
 const rises = (values: readonly number[]): boolean =>
   values.every((each, i) => i === 0 || each > (values[i - 1] ?? 0));
 
-/** What is taken off every pressure, so that it counts over the air outside, and how that was understood; or why nobody can tell. */
+/** What is taken off every pressure, so that it counts above outside air, and how that was understood; or why nobody can tell. */
 function zeroOf(
   bars: readonly number[],
   saysAbsolute: boolean | null | undefined,
@@ -256,15 +256,15 @@ function zeroOf(
   const absolute = saysAbsolute ?? nearAir;
   if (saysAbsolute === null && !nearAir && Math.abs(rest) > GAUGE_REST_BAR)
     return refused(
-      [`The record begins at ${figure(rest)} bar: neither the air outside, nor nothing over it.`],
+      [`The record begins at ${figure(rest)} bar. This is neither outside air pressure nor zero.`],
       'Say in the heading whether pressure is absolute or gauge, e.g. pressure (bar abs), and begin with a baseline.',
     );
   const zeroBar = absolute ? (nearAir ? rest : AMBIENT_BAR) : 0;
   return {
     zeroBar,
     understood: absolute
-      ? `pressure counted from nought${saysAbsolute === null ? ', as it begins at the air outside' : ''}: ${figure(zeroBar)} bar taken off`
-      : `pressure over the air outside${saysAbsolute === null ? ', as it begins at nought' : ''}`,
+      ? `absolute pressure${saysAbsolute === null ? ', because it starts at outside air pressure' : ''}: ${figure(zeroBar)} bar taken off`
+      : `gauge pressure${saysAbsolute === null ? ', because it starts at zero' : ''}`,
   };
 }
 
@@ -277,7 +277,7 @@ function gapsIn(
   if (most > NO_BAR || record.overBar.some((each) => each < -AMBIENT_BAR))
     return refused(
       [
-        `Pressure goes to ${figure(record.overBar.find((each) => Math.abs(each) === most) ?? most)} bar over the air outside, which no tester does.`,
+        `Pressure goes to ${figure(record.overBar.find((each) => Math.abs(each) === most) ?? most)} bar above outside air, which no tester reaches.`,
       ],
       'Check that each column has the right heading and unit, then send the file again.',
     );

@@ -3,7 +3,7 @@ import { AMBIENT_BAR } from './law';
 /** Fewer points tell nothing of a decay. */
 export const LEAST_POINTS = 12;
 
-/** What a tester showed, point by point: time, pressure over the air outside, and how far the case gave. */
+/** What a tester showed, point by point: time, gauge pressure, and how far the case gave. */
 export interface LeakRecord {
   readonly atS: readonly number[];
   readonly overBar: readonly number[];
@@ -42,7 +42,7 @@ export const NO_PRESSURE_BAR = 0.1;
 const least = (values: readonly number[]): number =>
   values.reduce((lowest, each) => Math.min(lowest, each), Infinity);
 
-/** The most a record was pressed at, overshoot too, either way, bar over the air outside; 0 for one without points. */
+/** The most a record was pressed at, overshoot too, either way, bar above outside air; 0 for one without points. */
 export function pressedAt({ overBar }: Pick<LeakRecord, 'overBar'>): number {
   return overBar.reduce((most, over) => (Math.abs(over) > Math.abs(most) ? over : most), 0);
 }
@@ -147,7 +147,7 @@ export function recoveryAfter(main: Phase, phases: readonly Phase[]): Phase | nu
   return after !== undefined && after.toS - after.fromS >= LEAST_HELD_S ? after : null;
 }
 
-/** A pressure over the air outside, and its own time. */
+/** A gauge pressure, and its own time. */
 export interface Held {
   readonly overBar: number;
   readonly seconds: number;
@@ -178,7 +178,7 @@ export function carriedBy(record: LeakRecord): Held | null {
 
 /**
  * What a test was held at, and for how long: as its record shows, whatever was typed beside it; without one as typed. Pressure is
- * null for a test without any, bar over the air outside.
+ * null for a test without any, bar above outside air.
  */
 export function heldOf({
   record,
@@ -246,10 +246,10 @@ export function contradictionIn({ atS, overBar, deflectionUm }: LeakRecord): str
     return 'times, pressures and deflections are not equally many';
   if (atS.length < 2) return 'at least two points';
   if (![atS, overBar, deflectionUm].every((each) => each.every(Number.isFinite)))
-    return 'it holds what is no figure';
+    return 'it contains values that are not numbers';
   const back = atS.findIndex((at, i) => i > 0 && at <= (atS[i - 1] ?? 0));
   if (back !== -1) return `times do not rise at point ${back + 1}`;
   return overBar.some((over) => over <= -AMBIENT_BAR)
-    ? 'under less than no air at all: pressure is told over the air outside'
+    ? 'below a full vacuum: enter pressure relative to outside air'
     : null;
 }

@@ -71,7 +71,7 @@ export function noMoments(
   given: readonly (readonly [what: string, text: string | null])[],
 ): readonly string[] {
   return given.flatMap(([what, text]) =>
-    text === null || isMoment(text) ? [] : [`${what} is no date (${text || 'blank'}): enter it again.`],
+    text === null || isMoment(text) ? [] : [`${what} is not a date (${text || 'blank'}). Enter it again.`],
   );
 }
 

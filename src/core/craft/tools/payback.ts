@@ -14,7 +14,7 @@ interface PaybackQuestion {
   readonly toolCostMinor: number;
   /** What a job costs the owner, without tax. */
   readonly priceMinor: number;
-  /** What a job costs the shop: hands and material. */
+  /** Own cost of a job: hands and material. */
   readonly ownCostMinor: number;
   /** What the shop keeps when it refers the watch instead. */
   readonly referralMarginMinor: number;
@@ -29,12 +29,12 @@ interface PaybackQuestion {
 export function payback(question: PaybackQuestion): Payback {
   const { toolCostMinor, priceMinor, ownCostMinor, referralMarginMinor, jobsPerMonth } = question;
   const wrong = invalidFigures([
-    { path: 'toolCostMinor', what: 'What the tool costs', value: toolCostMinor, unit: '', from: 0 },
+    { path: 'toolCostMinor', what: 'Tool price', value: toolCostMinor, unit: '', from: 0 },
     { path: 'priceMinor', what: 'The price of a job', value: priceMinor, unit: '', from: 0 },
-    { path: 'ownCostMinor', what: 'What a job costs the shop', value: ownCostMinor, unit: '', from: 0 },
+    { path: 'ownCostMinor', what: 'Own cost of a job', value: ownCostMinor, unit: '', from: 0 },
     {
       path: 'referralMarginMinor',
-      what: 'What a referral leaves',
+      what: 'Referral margin',
       value: referralMarginMinor,
       unit: '',
       from: 0,
@@ -65,14 +65,14 @@ export function payback(question: PaybackQuestion): Payback {
       gainMinor,
       jobs: null,
       months: null,
-      reasons: [`A job earns ${sum(gainMinor)} over referring it: no tool pays for itself so.`],
+      reasons: [`A job earns ${sum(gainMinor)} more than a referral, so no tool can pay for itself.`],
       working,
     };
   }
   const jobs = Math.ceil(toolCostMinor / gainMinor);
   const months = jobsPerMonth > 0 ? jobs / jobsPerMonth : null;
   const line = {
-    what: 'jobs until it has paid',
+    what: 'jobs until payback',
     rule: 'tool cost ÷ gain, rounded up; months = jobs ÷ jobs a month',
     figures: `${sum(toolCostMinor)} ÷ ${sum(gainMinor)} → ${jobs}${months === null ? '' : `; ${jobs} ÷ ${figure(jobsPerMonth, 2)} = ${figure(months, 1)} months`}`,
   };
@@ -82,7 +82,7 @@ export function payback(question: PaybackQuestion): Payback {
         gainMinor,
         jobs,
         months,
-        reasons: [`It takes ${jobs} jobs, and none has asked for it.`],
+        reasons: [`It takes ${jobs} jobs, but no job has needed it.`],
         working: [...working, line],
       }
     : {
@@ -120,8 +120,8 @@ export function paidBack(tool: {
   const { costMinor, jobs, gainMinor } = tool;
   const wrong = invalidFigures([
     { path: 'costMinor', what: 'What the tool cost', value: costMinor, unit: '', from: 0 },
-    { path: 'jobs', what: 'How many jobs it opened', value: jobs, unit: '', from: 0 },
-    { path: 'gainMinor', what: 'What a job earns', value: gainMinor, unit: '' },
+    { path: 'jobs', what: 'Jobs opened with it', value: jobs, unit: '', from: 0 },
+    { path: 'gainMinor', what: 'Earnings of a job', value: gainMinor, unit: '' },
   ]);
   if (wrong.length > 0)
     return { verdict: 'cannot say', restMinor: 0, reasons: wrong.map(({ reason }) => reason), working: [] };

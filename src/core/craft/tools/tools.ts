@@ -34,7 +34,7 @@ export interface Wrench extends Tool {
   readonly pinDiametersMm: readonly number[];
 }
 
-/** What opens a back of one pattern: a die for a holder, or a key with a handle of its own. */
+/** Openers allowed of one pattern: a die for a holder, or a key with a handle of its own. */
 export interface OpenerDie extends Tool {
   readonly form: 'die' | 'key';
   readonly flats: number;
@@ -192,24 +192,24 @@ function judgeWrench(wrench: Wrench): readonly ToolProblem[] {
     ...problem(
       travelMinMm >= travelMaxMm,
       'travelMaxMm',
-      `The jaws open from ${travelMinMm} mm to ${travelMaxMm} mm: the travel ends before it begins.`,
+      `The jaws open from ${travelMinMm} mm to ${travelMaxMm} mm: the maximum is below the minimum.`,
     ),
     ...problem(
       (jaws === 3) !== (rearMinMm !== null && rearMaxMm !== null),
       'rearMaxMm',
       jaws === 3
         ? 'A wrench with three jaws has a travel of its rear jaw, from and to.'
-        : 'A wrench with two jaws has no rear jaw: leave its travel empty.',
+        : 'A wrench with two jaws has no rear jaw. Leave its travel blank.',
     ),
     ...problem(
       rearMinMm !== null && rearMaxMm !== null && rearMinMm >= rearMaxMm,
       'rearMaxMm',
-      'The rear jaw’s travel ends before it begins.',
+      'The rear jaw’s travel has its maximum below its minimum.',
     ),
     ...problem(
       jawWidthsMm.length + pinDiametersMm.length === 0,
       'jawWidthsMm',
-      'Without a jaw or a pin a wrench opens nothing: name at least one width.',
+      'A wrench needs at least one jaw or pin. Enter a width.',
     ),
     ...problem(
       widest >= travelMaxMm,
@@ -228,18 +228,18 @@ export const TOOL_JUDGES: {
     problem(
       (form === 'die') !== (shank !== null),
       'shank',
-      form === 'die' ? 'A die is carried by a shank: name it.' : 'A key has a handle of its own.',
+      form === 'die' ? 'A die needs a shank. Enter it.' : 'A key has its own handle. Leave the shank blank.',
     ),
   holder: ({ holds, shank, fromMm, toMm }) => [
     ...problem(
       (holds === 'dies') !== (shank !== null),
       'shank',
-      holds === 'dies' ? 'A holder for dies has a shank: name it.' : 'Only a holder for dies has one.',
+      holds === 'dies' ? 'A holder for dies needs a shank. Enter it.' : 'Only a holder for dies has one.',
     ),
     ...problem(
       fromMm !== null && toMm !== null && fromMm >= toMm,
       'toMm',
-      'What it holds ends before it begins.',
+      'The maximum of the range is below the minimum.',
     ),
   ],
   pressDie: ({ innerMm, outerMm, recessMm }) => [
@@ -254,26 +254,26 @@ export const TOOL_JUDGES: {
     ...problem(
       tip === 'slotted' && (bladeWidthMm === null || bladeThicknessMm === null),
       'bladeWidthMm',
-      'A slotted screwdriver is known by its blade: width and thickness.',
+      'A slotted screwdriver needs the width and thickness of its blade.',
     ),
     ...problem(
       (tip === 'cross-head') !== (crossSize !== null),
       'crossSize',
       tip === 'cross-head'
-        ? 'A cross-head screwdriver has a size: name it.'
+        ? 'A cross-head screwdriver needs a size. Enter it.'
         : 'Only a cross-head one has a cross size.',
     ),
   ],
   blade: () => [],
   ball: ({ backFromMm, backToMm }) =>
-    problem(backFromMm >= backToMm, 'backToMm', 'The backs it grips end before they begin.'),
+    problem(backFromMm >= backToMm, 'backToMm', 'The largest back is smaller than the smallest.'),
   lightPlace: ({ lit, litFrom, litTo, litAgainFrom, litAgainTo }) => [
     ...problem(
       (lit === 'from and to, every day') !== (litFrom !== null && litTo !== null),
       'litFrom',
       lit === 'from and to, every day'
-        ? 'Lit from when to when?'
-        : 'From and to go with neither of the others: leave them empty.',
+        ? 'Enter from when to when it is lit.'
+        : 'Hours are only used with “from and to, every day”. Leave them blank.',
     ),
     ...problem(
       (litAgainFrom === null) !== (litAgainTo === null) || (litAgainFrom !== null && litFrom === null),

@@ -156,7 +156,7 @@ export function readQuantity(text: string, quantity: Quantity): QuantityReading 
   let value = decimal === undefined ? 0 : Number(decimal.replace(',', '.'));
   if (glyph) value += FRACTIONS[glyph] ?? 0;
   if (over !== undefined && under !== undefined) {
-    if (Number(under) === 0) return no('A fraction cannot have nought below the line.');
+    if (Number(under) === 0) return no('A fraction cannot have 0 as its denominator.');
     value += Number(over) / Number(under);
   }
   if (sign === '-') value = -value;
@@ -166,7 +166,7 @@ export function readQuantity(text: string, quantity: Quantity): QuantityReading 
     const known = Object.keys(units).join(', ');
     return no(
       known === ''
-        ? `“${spelledUnit}” is not wanted here: type the figure alone.`
+        ? `“${spelledUnit}” is not used here. Enter the figure alone.`
         : `“${spelledUnit}” is not a unit known here. Known: ${known}.`,
     );
   }

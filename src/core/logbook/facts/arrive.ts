@@ -21,8 +21,8 @@ export type Complaint = (typeof COMPLAINTS)[number];
 export const RISKS = {
   'old parts': 'Old parts may fail when the watch is opened.',
   'water resistance': 'Water resistance is not promised unless it is tested.',
-  'marks on the back': 'A tight back may take a mark from opening.',
-  settings: 'Alarms and times kept in a digital watch are lost with its cell.',
+  'marks on the back': 'A tight back may be marked when it is opened.',
+  settings: 'Alarms and times stored in a digital watch are lost when its cell is changed.',
 } as const;
 export type Risk = keyof typeof RISKS;
 
@@ -91,7 +91,7 @@ export interface ArrivePayloads {
     /** `2023` or `2023-05`; null where nobody knows. */
     readonly changedOn: string | null;
   };
-  /** Since when it stands: `2023`, `2023-05` or `2023-05-14`; null where the owner does not know. */
+  /** When it stopped: `2023`, `2023-05` or `2023-05-14`; null where the owner does not know. */
   'arrive.stopped': { readonly stoppedOn: string | null };
   'arrive.wear': { readonly uses: readonly Wear[]; readonly words: string };
   'arrive.originality': { readonly matters: boolean; readonly words: string };
@@ -195,7 +195,7 @@ export const arriveKinds: FactKinds<ArrivePayloads, ArriveFacts> = {
     fold: (facts, entry) => void (facts.watch = entry),
   },
   'arrive.crown': {
-    words: ({ crown }) => (crown === 'no crown' ? 'no crown' : `a crown that is ${crown}`),
+    words: ({ crown }) => (crown === 'no crown' ? 'no crown' : `crown ${crown}`),
     afterSigning: 'reopens',
     fold: (facts, entry) => void (facts.crown = entry),
   },
@@ -239,8 +239,7 @@ export const arriveKinds: FactKinds<ArrivePayloads, ArriveFacts> = {
     fold: (facts, entry) => void (facts.service = entry),
   },
   'arrive.estimate': {
-    words: ({ lines }) =>
-      `estimate beyond the service: ${lines.map(({ what }) => what).join(', ') || 'nothing'}`,
+    words: ({ lines }) => `estimate for extra work: ${lines.map(({ what }) => what).join(', ') || 'nothing'}`,
     afterSigning: 'reopens',
     fold: (facts, entry) => void (facts.estimate = entry),
   },

@@ -223,7 +223,7 @@ export const cellKinds: FactKinds<CellPayloads, CellFacts> = {
     fold: (facts, entry) => void facts.wellsMeasured.set(wellOf(entry), entry),
   },
   'cell.places': {
-    words: ({ first, second }) => `two places for a cell: ${first} and ${second}`,
+    words: ({ first, second }) => `two cell places: ${first} and ${second}`,
     afterSigning: 'reopens',
     fold: (facts, entry) => void (facts.places = entry),
   },

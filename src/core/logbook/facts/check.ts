@@ -92,7 +92,7 @@ function lookedWords(looked: CheckPayloads['check.looked']): string[] {
     ...(atFitting === null ? [] : [`${atFitting} as a cell goes in`]),
     ...(freshCell === null ? [] : [freshCell ? 'a fresh cell in' : 'the old cell in']),
     ...(resetUsed === null ? [] : [resetUsed ? 'reset contact used' : 'reset contact not used']),
-    ...(signs === null ? [] : signs.length === 0 ? ['nothing unusual with the loupe'] : signs),
+    ...(signs === null ? [] : signs.length === 0 ? ['nothing unusual under the loupe'] : signs),
   ];
 }
 
@@ -161,7 +161,7 @@ export const checkKinds: FactKinds<CheckPayloads, CheckFacts & Pick<SetFacts, 's
     fold: (facts, entry) => void (facts.pulses = entry),
   },
   'check.looked': {
-    words: (looked) => `looked at: ${lookedWords(looked).join(', ') || 'nothing'}`,
+    words: (looked) => `examined: ${lookedWords(looked).join(', ') || 'nothing'}`,
     afterSigning: 'reopens',
     fold: (facts, entry) => {
       facts.looked = entry;

@@ -52,7 +52,7 @@ export const identifyKinds: FactKinds<IdentifyPayloads, IdentifyFacts> = {
   'identify.evidence': {
     words: ({ look, value, withinMm }) =>
       value === null
-        ? `not counted, or not to be seen: ${LOOKS[look].words}`
+        ? `excluded, or cannot be seen: ${LOOKS[look].words}`
         : `seen: ${seenWords({ look, value, withinMm })}`,
     afterSigning: 'keeps',
     fold: (facts, entry) => void facts.evidence.set(entry.payload.look, entry),

@@ -53,7 +53,7 @@ export interface SealPayloads {
   'seal.other': { readonly crown: SealState; readonly pushers: SealState; readonly crystal: SealState };
   /** The serial read in the back as it goes on; empty where none stands there. */
   'seal.paired': { readonly inBack: string };
-  /** How it looks inside as it is closed, beside how it was found. */
+  /** How it looks inside closing check, beside how it was found. */
   'seal.now': { readonly note: string };
   'seal.closed': {
     readonly how: string;
@@ -210,13 +210,13 @@ export const sealKinds: FactKinds<SealPayloads, SealFacts & TrayFacts & SetFacts
     fold: (facts, entry) => void (facts.paired = entry),
   },
   'seal.now': {
-    words: ({ note }) => `as it is closed${note && `: ${note}`}`,
+    words: ({ note }) => `closing check${note && `: ${note}`}`,
     afterSigning: 'keeps',
     fold: (facts, entry) => void (facts.now = entry),
   },
   'seal.closed': {
     words: ({ how, seamEven, raisedClocks, seenFrom, interim }) =>
-      `closed${interim ? ' interim' : ''}: ${how}, seam ${seamEven ? 'even all round' : `not even${raisedClocks.length > 0 ? ` at ${clockWords(raisedClocks, seenFrom)}` : ''}`}`,
+      `closed${interim ? ' temporarily' : ''}: ${how}, seam ${seamEven ? 'even all round' : `not even${raisedClocks.length > 0 ? ` at ${clockWords(raisedClocks, seenFrom)}` : ''}`}`,
     afterSigning: 'reopens',
     fold: (facts, entry) => {
       testsAreBefore(facts);

@@ -37,10 +37,10 @@ function provedWords({ proved, handedBackSo }: Proved<string>): string {
       works && `works: ${works}`,
       fails && `does not work: ${fails}`,
       none && `not applicable: ${none}`,
-      handedBackSo && `handed back so: ${handedBackSo}`,
+      handedBackSo && `handed back with this fault: ${handedBackSo}`,
     ]
       .filter(Boolean)
-      .join('; ') || 'nothing proved'
+      .join('; ') || 'nothing checked'
   );
 }
 
@@ -109,7 +109,7 @@ export function provedBeforeClosing(facts: SetFacts): void {
   Object.assign(facts, noProofs());
 }
 
-/** Opened again: nothing proved stands. */
+/** Opened again: nothing checked stands. */
 export function proofsVoided(facts: SetFacts): void {
   Object.assign(facts, noSetFacts());
 }
@@ -143,7 +143,7 @@ export const setKinds: FactKinds<SetPayloads, SetFacts & Closing> = {
       facts.timeSet = entry;
       // Set with the crown: whether it is down is seen after that.
       if (entry.payload.set) facts.crownDown = null;
-      if (entry.payload.set) disturb(facts, entry.occurredAt, 'its time was set meanwhile');
+      if (entry.payload.set) disturb(facts, entry.occurredAt, 'the time was set in between');
     },
   },
   'set.functions': {
@@ -158,7 +158,7 @@ export const setKinds: FactKinds<SetPayloads, SetFacts & Closing> = {
       facts.outside = entry;
       const crown = entry.payload.proved['crown in every position'];
       if (crown === 'works' || crown === 'does not work') {
-        disturb(facts, entry.occurredAt, 'its crown was pulled meanwhile');
+        disturb(facts, entry.occurredAt, 'the crown was pulled in between');
         facts.crownDown = null;
       }
     },

@@ -56,7 +56,7 @@ function takeJob(parts: LogbookParts, file: JobInHand): JobRow {
   if (earlier && earlier.watchId !== from.watchId)
     throw refusal(
       `${from.ticket} says it follows ${earlier.ticket}, which is of another watch.`,
-      'Save the job again where it came from. Nothing of the file was taken in.',
+      'Save the job file again at the other counter. Nothing of the file was taken in.',
     );
   takeVisit(parts, file);
   jobs.openWatch(from.watchId, from.receivedAt);
@@ -117,7 +117,7 @@ function takeAdded(parts: LogbookParts, job: JobRow, file: JobInHand): number {
   )
     throw refusal(
       `${from.ticket} names another owner, watch or visit than ${job.ticket}, which it claims to be.`,
-      'Save the job again where it came from. Nothing of the file was taken in.',
+      'Save the job file again at the other counter. Nothing of the file was taken in.',
     );
   const fresh = file.entries.flatMap((given, at) => {
     const known = entries.byId(given.entry.id);

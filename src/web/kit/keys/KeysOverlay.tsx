@@ -35,7 +35,7 @@ export default function KeysOverlay({
   const rows = [
     ...unique.filter((action) => !/^[1-9]$/.test(action.key)).map(({ key, label }) => ({ key, label })),
     ...(stageKeys.length > 0 ? [{ key: '1–9', label: 'Open a stage of the job' }] : []),
-    { key: 'Enter', label: 'Record what is filled in' },
+    { key: 'Enter', label: 'Record the form' },
     { key: 'Esc', label: 'Leave the field' },
   ];
   return (
@@ -55,15 +55,15 @@ export default function KeysOverlay({
           ))}
         </Stack>
         <Typography sx={{ mt: 2 }} color="text.secondary">
-          A caliper that types fills the next measure wanted; a scanned ticket opens its job, wherever the
-          focus is.
+          A caliper that types fills in the next required measure. A scanned ticket opens its job. Both work
+          wherever the focus is.
         </Typography>
         <FormControlLabel
           sx={{ mt: 1 }}
           control={
             <Switch checked={bench.singleKeys} onChange={(_, singleKeys) => setBench({ singleKeys })} />
           }
-          label="Single keys work at this bench"
+          label="Use single keys at this bench"
         />
       </DialogContent>
     </Dialog>

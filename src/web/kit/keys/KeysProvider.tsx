@@ -113,7 +113,7 @@ function useOpenTicket(openFind: (text: string | null) => void): (ticket: string
         enqueueSnackbar(
           error instanceof Refused
             ? `No job has ticket ${ticket}.`
-            : failedInWords(error, 'the ticket cannot be looked up.'),
+            : failedInWords(error, 'the ticket cannot be searched.'),
           {
             variant: 'error',
           },
@@ -129,7 +129,7 @@ function useOffer(openFind: (text: string | null) => void): (text: string, field
   const { enqueueSnackbar, closeSnackbar } = useSnackbar();
   return useCallback(
     (text: string, field: TextField | null) => {
-      enqueueSnackbar(`${text} was read, and nothing here wants it.`, {
+      enqueueSnackbar(`${text} was scanned, but no field here takes it.`, {
         action: (key) => (
           <Button
             color="inherit"
@@ -139,7 +139,7 @@ function useOffer(openFind: (text: string | null) => void): (text: string, field
               else setFieldValue(field, text);
             }}
           >
-            {field === null ? 'Find it' : 'Put it where I was'}
+            {field === null ? 'Search' : 'Enter in the last field'}
           </Button>
         ),
       });
@@ -218,6 +218,6 @@ function GeneralKeys() {
   const navigate = useNavigate();
   useKey('/', 'Find a job, watch, owner or cell', () => openFind(''));
   useKey('n', 'New job', () => void navigate('/new'));
-  useKey('m', 'To the next measure or fact still wanted', () => focusNextRequired());
+  useKey('m', 'Go to the next required field', () => focusNextRequired());
   return null;
 }

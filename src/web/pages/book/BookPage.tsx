@@ -22,7 +22,7 @@ function RecordList({ view, book }: { readonly view: RecordView; readonly book: 
     <Paper component="section" aria-label={view.title} sx={{ p: 2 }}>
       <Stack direction="row" spacing={1} sx={{ alignItems: 'center', flexWrap: 'wrap', rowGap: 1, mb: 1 }}>
         <TextField
-          label={`Look among ${all.length}`}
+          label={`Search ${all.length}`}
           value={filter}
           onChange={(event) => setFilter(event.target.value)}
           size="small"
@@ -32,7 +32,7 @@ function RecordList({ view, book }: { readonly view: RecordView; readonly book: 
           New {view.one}
         </Button>
         <Button onClick={() => setTables(!tables)} aria-expanded={tables}>
-          CSV out and in
+          CSV export and import
         </Button>
       </Stack>
       {tables && (
@@ -45,8 +45,8 @@ function RecordList({ view, book }: { readonly view: RecordView; readonly book: 
       {all.length === 0 ? (
         <Typography>
           {view.kind === 'calibre'
-            ? 'No calibre is in the book yet. First take a table in under CSV, or write the first with New calibre. Jobs go on meanwhile: name the movement by hand, and fit by the cell found.'
-            : `Nothing is in the book here yet. First take a table in under CSV, or write the first with New ${view.one}.`}
+            ? 'The book has no calibre yet. Import a table under CSV, or add the first with New calibre. Until then, name the movement by hand and go by the cell found.'
+            : `Nothing is entered here yet. Import a table under CSV, or add the first with New ${view.one}.`}
         </Typography>
       ) : (
         <VirtualTable
@@ -67,7 +67,7 @@ function RecordList({ view, book }: { readonly view: RecordView; readonly book: 
         />
       )}
       {all.length > 0 && seen.length === 0 && (
-        <Typography sx={{ mt: 1 }}>None of the {all.length} holds that. Type less of it.</Typography>
+        <Typography sx={{ mt: 1 }}>None of the {all.length} matches. Enter fewer characters.</Typography>
       )}
     </Paper>
   );

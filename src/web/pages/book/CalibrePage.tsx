@@ -90,7 +90,7 @@ function AtTheBench({ calibre, book }: { readonly calibre: Calibre; readonly boo
               ? 'none'
               : `${figure(coil.minKOhm)} to ${figure(coil.maxKOhm)} kΩ${whose(coil.whose)}`}
           </Line>
-          <Line what="Runs down to">
+          <Line what="Lowest running voltage">
             {figure(lowest.volts)} V{whose(lowest.whose)}
           </Line>
           <Line what="Crown">{calibre.crownPositions.join(' · ') || 'none'}</Line>
@@ -117,9 +117,9 @@ function History({
   );
   const limit = figuresFor(calibre, book).current;
   return (
-    <Section title="This shop’s own history with it">
+    <Section title="History in this shop">
       {data.jobs === 0 ? (
-        <Typography>None was here yet.</Typography>
+        <Typography>None has been here yet.</Typography>
       ) : (
         <Stack spacing={1}>
           <Typography>
@@ -130,7 +130,7 @@ function History({
             ; {data.leaked === 0 ? 'none leaked' : `${data.leaked} leaked`}
             {currents.length === 0
               ? ''
-              : `; current measured on ${currents.length}, the middle one ${figure(median(currents.map(({ value }) => value)))} µA`}
+              : `; current measured on ${currents.length}, median ${figure(median(currents.map(({ value }) => value)))} µA`}
             .
           </Typography>
           {data.causes.length > 0 && (
@@ -193,7 +193,7 @@ export function CalibreMat({
         </Section>
       )}
       {calibre.revisions.length > 0 && (
-        <Section title="How its revisions differ">
+        <Section title="Differences between revisions">
           <Box
             component="table"
             sx={{
@@ -204,7 +204,7 @@ export function CalibreMat({
           >
             <thead>
               <tr>
-                {['Revision', 'Told apart by', 'Cell', 'Height', 'Jewels', 'Held by'].map((head) => (
+                {['Revision', 'Identified by', 'Cell', 'Height', 'Jewels', 'Held by'].map((head) => (
                   <th key={head} scope="col">
                     {head}
                   </th>
@@ -235,7 +235,7 @@ export function CalibreLamp({ calibre }: { readonly calibre: Calibre }) {
   return (
     <>
       <LampAnswer
-        question={calibre.charge ? `Charged by ${calibre.charge.by}: renewed by its kit` : 'It wants'}
+        question={calibre.charge ? `Charged by ${calibre.charge.by}: renewed by its kit` : 'It takes'}
         tone={calibre.wells.length === 0 ? 'open' : calibre.shopsOwn ? 'care' : 'good'}
         answer={
           calibre.charge?.kitCode ??
@@ -253,15 +253,15 @@ export function CalibreLamp({ calibre }: { readonly calibre: Calibre }) {
           ),
           ...(calibre.revisions.length > 0
             ? [
-                `It comes in revisions ${calibre.revisions.map(({ name }) => name).join(' and ')}: see how they differ.`,
+                `It has the revisions ${calibre.revisions.map(({ name }) => name).join(' and ')}: see how they differ.`,
               ]
             : []),
         ]}
       />
       {calibre.shopsOwn && (
         <Caution>
-          Shop’s own, entered at the bench: what is missing was not known. Complete it with “Correct it”, then
-          untick the mark.
+          Entered at the bench of this shop. Fields left blank were not known. Complete it with “Edit”, then
+          clear the mark.
         </Caution>
       )}
       {calibre.cautions.map((caution) => (

@@ -52,7 +52,7 @@ export function ImportTable({ table }: { readonly table: string }) {
     <Paper component="section" aria-label={`Import ${table}`} sx={{ p: 2 }}>
       <Stack direction="row" spacing={1} sx={{ alignItems: 'center', flexWrap: 'wrap', rowGap: 1 }}>
         <Typography sx={{ flexGrow: 1, fontWeight: 700 }}>{table}.csv</Typography>
-        <Button href={`/api/catalogue/tables/${table}.csv`}>Out</Button>
+        <Button href={`/api/catalogue/tables/${table}.csv`}>Export</Button>
         <FileButton
           label={`CSV file for ${table}`}
           accept=".csv,text/csv"
@@ -63,7 +63,7 @@ export function ImportTable({ table }: { readonly table: string }) {
             void send(picked, 'yes');
           }}
         >
-          In
+          Import
         </FileButton>
       </Stack>
       {progress && (
@@ -82,7 +82,7 @@ export function ImportTable({ table }: { readonly table: string }) {
           disabled={report.added + report.changed === 0}
           onClick={() => void send(file, 'no')}
         >
-          Change the book so
+          Apply changes
         </Button>
       )}
     </Paper>
@@ -95,11 +95,11 @@ function Report({ report }: { readonly report: ImportReport }) {
     return (
       <>
         <Alert severity="error" sx={{ mt: 1 }}>
-          Nothing was changed: {report.linesWrong} of {report.lines} lines cannot be taken.
+          Nothing was changed: {report.linesWrong} of {report.lines} lines have errors.
         </Alert>
         <Box sx={{ maxHeight: 320, overflow: 'auto' }} tabIndex={0} role="region" aria-label="Bad lines">
           <Table size="small">
-            <HeadRow heads={['Line', 'Column', 'What is wrong']} />
+            <HeadRow heads={['Line', 'Column', 'Problem']} />
             <TableBody>
               {errors.map((error, index) => (
                 <TableRow key={index}>
@@ -120,8 +120,8 @@ function Report({ report }: { readonly report: ImportReport }) {
   return (
     <>
       <Alert severity={applied ? 'success' : 'info'} sx={{ mt: 1 }}>
-        {dryRun ? 'It would add' : 'Added'} {added}, {dryRun ? 'change' : 'changed'} {changed}, and{' '}
-        {dryRun ? 'leave' : 'left'} {same} as they are.
+        {dryRun ? 'Changes:' : 'Added'} {added}, {dryRun ? 'change' : 'changed'} {changed}, and{' '}
+        {dryRun ? 'leave' : 'left'} {same} unchanged.
       </Alert>
       {changes.slice(0, SHOWN).map(({ id, fields }) => (
         <Typography key={id} variant="body2">

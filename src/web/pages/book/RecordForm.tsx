@@ -46,7 +46,7 @@ export function RecordForm({ view, book, body, basedOn, onDone }: Props) {
       await navigate(`${view.base}/${view.segment}/${encodeURIComponent(id)}`);
     } catch (error) {
       if (!(error instanceof Refused)) {
-        setFailed(failedInWords(error, 'nothing was written.'));
+        setFailed(failedInWords(error, 'nothing was saved.'));
         return;
       }
       for (const { path, message } of error.problem.fields ?? []) form.setError(path, { message });
@@ -60,7 +60,7 @@ export function RecordForm({ view, book, body, basedOn, onDone }: Props) {
           component="form"
           spacing={1.5}
           noValidate
-          aria-label={body === null ? `New ${view.one}` : `Correct this ${view.one}`}
+          aria-label={body === null ? `New ${view.one}` : `Edit ${view.one}`}
           onSubmit={(event) => void write(event)}
         >
           <Columns>
@@ -71,9 +71,9 @@ export function RecordForm({ view, book, body, basedOn, onDone }: Props) {
           {failed && <Alert severity="error">{failed}</Alert>}
           <Stack direction="row" spacing={1}>
             <Button type="submit" variant="contained" disabled={technicianId === null}>
-              Write it into the book
+              Save to book
             </Button>
-            <Button onClick={onDone}>Leave it</Button>
+            <Button onClick={onDone}>Cancel</Button>
           </Stack>
         </Stack>
       </Paper>

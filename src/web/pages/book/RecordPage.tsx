@@ -88,7 +88,7 @@ function Facts({
   readonly book: Book;
 }) {
   return (
-    <Paper component="section" aria-label="As the book has it" sx={{ p: 2 }}>
+    <Paper component="section" aria-label="Record in the book" sx={{ p: 2 }}>
       <Box
         component="dl"
         sx={{
@@ -124,7 +124,7 @@ function HistoryOfRecord({
   readonly shop: SeenShop;
 }) {
   const who = (id: string | null): string =>
-    shop.technicians.find((each) => each.id === id)?.initials ?? 'as delivered';
+    shop.technicians.find((each) => each.id === id)?.initials ?? 'as shipped';
   return (
     <Paper component="section" aria-label="Revisions" sx={{ p: 2 }}>
       <Typography variant="h3" component="h2">
@@ -138,7 +138,7 @@ function HistoryOfRecord({
             <Typography>
               <strong>{each.revision}</strong>,{' '}
               {localTime(each.recordedAt, shop.shop.zone, 'D MMM YYYY HH:mm')}, {who(each.technicianId)}
-              {each.removed ? ': taken out of the book' : before === null ? ': entered' : ''}
+              {each.removed ? ': removed from the book' : before === null ? ': entered' : ''}
             </Typography>
             {changes.map((change) => (
               <Typography key={change.field} variant="body2" sx={{ overflowWrap: 'anywhere' }}>
@@ -156,7 +156,7 @@ function CaseLamp({ type, book }: { readonly type: CaseType; readonly book: Book
   const rings = book.gasketsOf(type.code);
   return (
     <LampAnswer
-      question="Rings of the book that seal it"
+      question="Rings in the book that fit it"
       tone={rings.length > 0 ? 'good' : 'open'}
       answer={rings.map((ring) => ring.code).join(', ') || 'None entered'}
       reasons={rings.map((ring) => `${ring.profile}, ${ring.material}.`)}
@@ -201,22 +201,21 @@ function TakeOut({
   return (
     <>
       <Button onClick={() => setAsking(true)} disabled={technicianId === null}>
-        Take out of the book
+        Remove from the book
       </Button>
       <Dialog open={asking} onClose={() => setAsking(false)} aria-labelledby="take-out-title" maxWidth="xs">
-        <DialogTitle id="take-out-title">Take this {view.one} out of the book?</DialogTitle>
+        <DialogTitle id="take-out-title">Remove this {view.one} from the book?</DialogTitle>
         <DialogContent>
           <DialogContentText>
-            Its revisions are kept, and jobs that named it keep what they recorded. New jobs do not find it
-            any more.
+            Its revisions stay, and jobs that used it keep their records. New jobs no longer find it.
           </DialogContentText>
         </DialogContent>
         <DialogActions>
           <Button onClick={() => setAsking(false)} autoFocus>
-            Leave it
+            Cancel
           </Button>
           <Button variant="contained" onClick={() => void takeOut()}>
-            Take it out
+            Remove
           </Button>
         </DialogActions>
       </Dialog>
@@ -254,12 +253,12 @@ export function RecordPage({ view, book, id, shop }: Props) {
         <>
           <Stack direction="row" spacing={1} sx={{ alignItems: 'center', flexWrap: 'wrap', rowGap: 1 }}>
             <Typography variant="h2" component="h2" sx={{ flexGrow: 1 }}>
-              {isNew ? `New ${view.one}` : (listed?.name ?? 'Taken out of the book')}
+              {isNew ? `New ${view.one}` : (listed?.name ?? 'Removed from the book')}
             </Typography>
             {body !== null && !correcting && (
               <>
                 <Button variant="outlined" onClick={() => setCorrecting(true)} disabled={newest === null}>
-                  Correct it
+                  Edit
                 </Button>
                 {newest !== null && <TakeOut view={view} body={body} id={id} basedOn={newest} />}
               </>
@@ -278,7 +277,7 @@ export function RecordPage({ view, book, id, shop }: Props) {
               <>
                 {calibre && <CalibreMat calibre={calibre} book={book} zone={shop.shop.zone} />}
                 {calibre ? (
-                  <Fold summary="Everything the book has on it">
+                  <Fold summary="All fields">
                     <Facts view={view} body={body} book={book} />
                   </Fold>
                 ) : (
@@ -297,12 +296,10 @@ export function RecordPage({ view, book, id, shop }: Props) {
           <CaseLamp type={caseType} book={book} />
         ) : (
           <LampAnswer
-            question="What stands in the book"
+            question="Record in the book"
             tone="good"
             answer={body === null ? 'Nothing yet' : capital(view.one)}
-            reasons={[
-              'Every change is a new revision. What a job rested on when it was signed stays as it was.',
-            ]}
+            reasons={['Each change makes a new revision. A signed job keeps the revision it was based on.']}
           />
         )
       }

@@ -61,15 +61,15 @@ function ToolList({
         <Button
           onClick={() => setTables(!tables)}
           aria-expanded={tables}
-          aria-label={`CSV out and in: ${view.title}`}
+          aria-label={`CSV export and import: ${view.title}`}
         >
-          CSV out and in
+          CSV export and import
         </Button>
       </Stack>
       {tables && view.tables.map((table) => <ImportTable key={table} table={table} />)}
       {all.length === 0 ? (
         <Typography color="text.secondary">
-          None on the board yet. Write down the first with New {view.one}, or take a table in under CSV.
+          None entered yet. Add the first with New {view.one}, or import a table under CSV.
         </Typography>
       ) : (
         <DataTable
@@ -146,19 +146,19 @@ function WouldItPay({ shop, served }: { readonly shop: SeenShop; readonly served
         onChange={(value) => setService(value as typeof service)}
       />
       <TextField
-        label="Jobs a month that want it"
+        label="Jobs per month that need it"
         value={rate ?? counted}
         onChange={(event) => setRate(event.target.value)}
         error={read.rate.verdict !== 'read'}
-        helperText={`${served?.wantedInYear ?? 0} referred for want of an opener in twelve months`}
+        helperText={`${served?.wantedInYear ?? 0} referred in the last 12 months because no opener fitted`}
         slotProps={figureField}
       />
       <LampAnswer
-        question="Would it pay?"
+        question="Payback"
         tone={answer === null ? 'open' : answer.verdict === 'pays' ? 'good' : 'no'}
         answer={
           answer === null
-            ? 'Type what it costs'
+            ? 'Enter the price of the tool'
             : answer.verdict === 'pays'
               ? `After ${answer.jobs} jobs`
               : capital(answer.verdict)
@@ -204,11 +204,11 @@ export default function ToolsPage() {
       lamp={
         <>
           <LampAnswer
-            question="A job earns over referring it"
+            question="Earnings of a job compared with referral"
             tone={gainMinor(policy) > 0 ? 'good' : 'no'}
             answer={money(gainMinor(policy), policy.currency)}
             reasons={[
-              `Cell only ${money(policy.services['cell only'].priceMinor, policy.currency)}, less ${money(policy.ownCostMinor, policy.currency)} own cost and ${money(policy.referralMarginMinor, policy.currency)} kept when it is referred: the policy page says so.`,
+              `Cell only ${money(policy.services['cell only'].priceMinor, policy.currency)}, less ${money(policy.ownCostMinor, policy.currency)} own cost and ${money(policy.referralMarginMinor, policy.currency)} kept when it is referred (from the policy page).`,
             ]}
           />
           <WouldItPay shop={shop} served={served} />

@@ -112,7 +112,7 @@ const calibres = viewOf<'calibre'>({
         widthMm === null ? 'not known' : `${figure(widthMm, 1)} mm, ${formatLignes(widthMm)}`,
     },
     { head: 'Functions', of: ({ functions }) => functions.join(', ') },
-    { head: 'Standing', of: ({ shopsOwn }) => (shopsOwn ? 'shop’s own, to be completed' : 'book') },
+    { head: 'Status', of: ({ shopsOwn }) => (shopsOwn ? 'shop’s own, to be completed' : 'book') },
   ],
 });
 

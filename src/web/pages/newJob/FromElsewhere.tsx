@@ -18,7 +18,7 @@ export function FromElsewhere() {
       const [first] = imported;
       if (first) await navigate(`/jobs/${first.jobId}`);
     } catch (error) {
-      setSaid(`${file.name}: ${failedInWords(error, 'nothing was taken in.')}`);
+      setSaid(`${file.name}: ${failedInWords(error, 'nothing was imported.')}`);
     }
   };
   return (
@@ -31,7 +31,7 @@ export function FromElsewhere() {
           if (file) void take(file);
         }}
       >
-        Take a job file in
+        Import job file
       </FileButton>
       {said && <Alert severity="error">{said}</Alert>}
     </Stack>

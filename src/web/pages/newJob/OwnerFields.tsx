@@ -69,7 +69,7 @@ export function CustomerFields({ onKnown }: { readonly onKnown: (customer: Custo
             label="Owner"
             autoFocus
             error={nameError !== undefined}
-            helperText={nameError ?? 'found again, or new'}
+            helperText={nameError ?? 'name of a known or new owner'}
           />
         )}
       />
@@ -100,7 +100,7 @@ export function PutsOwnerRight({
             onAnother();
           }}
         >
-          It is another person
+          This is another person
         </Button>
       }
     >
@@ -135,7 +135,7 @@ export function WhichWatch({
           if (known) form.setValue('watch', known.watch);
         }}
       >
-        <FormControlLabel value="" control={<Radio />} label="One that was not here before" />
+        <FormControlLabel value="" control={<Radio />} label="A watch that is new here" />
         {data.watches.map(({ watchId: id, ticket, watch }) => (
           <FormControlLabel
             key={id}

@@ -108,7 +108,7 @@ export function useTakeIn(shop: SeenShop, visit: BegunVisit | null) {
       setFailed(
         failedInWords(
           error,
-          'a ticket cannot be given. What you typed stays here; record it again when the server is back.',
+          'no ticket can be issued. Your entries stay in the form. Record them again when the server is back.',
         ),
       );
     }

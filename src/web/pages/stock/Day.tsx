@@ -14,7 +14,7 @@ import { Section } from '../../kit/Section';
 import { useRecorder } from '../../job/recorder';
 import { useBooking } from './booking';
 
-const MISSED = 'missed at the close of the day';
+const MISSED = 'missing when the day was closed';
 
 type Loose = DayResource['loose'][number];
 
@@ -42,16 +42,18 @@ function LooseOne({
   return (
     <Stack component="section" aria-label={`${cell.marking} of ${ticket}`} spacing={0.5}>
       <Typography>
-        <strong>{cell.marking}</strong>, {cell.kind === 'old' ? 'taken out of' : 'fresh, out for'}{' '}
+        <strong>{cell.marking}</strong>, {cell.kind === 'old' ? 'removed from the watch,' : 'fresh, out for'}{' '}
         <Link to={`/jobs/${jobId}/cell`}>{ticket}</Link> {watch}
         {cell.well === MAIN_WELL ? '' : `, ${cell.well}`}.{' '}
-        {cell.dropped ? 'It was dropped: find it, or tell who is above, in its job.' : 'Where is it?'}
+        {cell.dropped
+          ? 'It was dropped. Record in its job that it was found or who was informed.'
+          : 'Where is it?'}
       </Typography>
       {waiting ? (
         <Typography>
           {waiting.refused
-            ? `■ ${waiting.refused.title} ${waiting.refused.whatToDo ?? ''} Settle it in its job.`
-            : '▲ Said, and kept here: on record when the server is back.'}
+            ? `■ ${waiting.refused.title} ${waiting.refused.whatToDo ?? ''} Resolve this in its job.`
+            : '▲ Stored in this browser. It is recorded when the server is back.'}
         </Typography>
       ) : (
         <Stack direction="row" spacing={1} sx={{ flexWrap: 'wrap', rowGap: 1 }}>

@@ -52,7 +52,7 @@ function Scanned({ shop }: { readonly shop: SeenShop }) {
   return null;
 }
 
-/** What is typed at goods-in, read; warned of where it is easily taken for something on order. */
+/** What is typed at goods-in, read; warned of where it is easily confused with something on order. */
 export function CellRead({
   shop,
   stock,
@@ -69,8 +69,8 @@ export function CellRead({
       <LampAnswer
         question="The cell delivered"
         tone="open"
-        answer="Not read yet"
-        reasons={['Type the name on the blister: it says here which cell that is.']}
+        answer="Not entered yet"
+        reasons={['Enter the name on the blister to see which cell it is.']}
       />
     );
   }
@@ -90,12 +90,12 @@ export function CellRead({
       />
       {warn.map((each) => (
         <Caution key={each.name}>
-          {cell?.code} is easily taken for {each.cell.code}, {each.because}: {each.how}.
+          {cell?.code} is easily confused with {each.cell.code}, {each.because}: {each.how}.
         </Caution>
       ))}
       {alike.length > 0 && (
         <LampAnswer
-          question="Easily taken for"
+          question="Easily confused with"
           tone="open"
           answer={alike.map((each) => each.name).join(', ')}
           reasons={['Compare size and code with what was ordered.']}
@@ -109,7 +109,7 @@ export function CellRead({
 const ofLot = schemaFields(newLot);
 
 /** A calendar day as printed on a blister; blank where none is printed. */
-const PRINTED_DAY = { helper: 'year-month-day, blank if not printed', blankIsNull: true } as const;
+const PRINTED_DAY = { helper: 'e.g. 2029-01-31, blank if not printed', blankIsNull: true } as const;
 
 export function GoodsIn({
   shop,

@@ -31,7 +31,7 @@ const ofQuarantine = schemaFields(lotQuarantine);
 const ofReturn = schemaFields(lotReturn);
 
 function stateWords(lot: Lot, today: string): string {
-  if (lot.toBeCounted) return `▲ to be counted, ${lot.unbooked} more taken than it had`;
+  if (lot.toBeCounted) return `▲ to be counted, ${lot.unbooked} more taken than booked`;
   if (lot.quarantined !== null) return '■ in quarantine';
   if (isPastDate(lot, today)) return '■ past date';
   return lot.balance === 0 ? '○ none left' : '● in date';
@@ -152,16 +152,16 @@ export function Lots({
   return (
     <>
       {all.length >= FILTER_FROM && (
-        <FilterBox label={`Look among ${all.length} lots`} value={filter} onType={setFilter} />
+        <FilterBox label={`Search ${all.length} lots`} value={filter} onType={setFilter} />
       )}
       {all.length > 0 && lots.length === 0 && (
-        <Typography>None of the {all.length} lots holds that. Type less of it.</Typography>
+        <Typography>None of the {all.length} lots matches. Enter fewer characters.</Typography>
       )}
       {all.length === 0 && (
         <Paper component="section" aria-label="Lots" sx={{ p: 2 }}>
           <Typography>
-            Nothing in stock yet. First book a delivery in below: its code as printed, its lot and how many.
-            Then cells are taken from it by the jobs.
+            The stock is empty. Book in a delivery below, with the printed code, lot and quantity. Jobs then
+            take cells from it.
           </Typography>
         </Paper>
       )}
@@ -220,11 +220,11 @@ function CountDialog({
         Count lot {lot.lotCode} of {lot.code}
       </DialogTitle>
       <DialogContent>
-        <Typography>The ledger says {lot.balance}. What lies there becomes what it says.</Typography>
+        <Typography>The ledger shows {lot.balance}. Your count replaces the stock figure.</Typography>
         {(lot.balance !== opened.balance || lot.unbooked !== opened.unbooked) && (
           <Alert severity="warning">
-            Since this was opened something was taken or booked: the ledger went from {opened.balance} to{' '}
-            {lot.balance}. Count again.
+            The stock has changed since you opened this form. The ledger went from {opened.balance} to{' '}
+            {lot.balance}. Use again.
           </Alert>
         )}
         <StockForm
@@ -250,7 +250,7 @@ function CountDialog({
         </StockForm>
       </DialogContent>
       <DialogActions>
-        <Button onClick={onClose}>Leave it</Button>
+        <Button onClick={onClose}>Cancel</Button>
       </DialogActions>
     </Dialog>
   );
@@ -269,7 +269,7 @@ function SampleOfLot({ lot, stock, technicianId }: OfLot & { readonly stock: Sto
       <Typography>
         {sample
           ? `Last: ${figure(sample.restVoltageV)} V, print ${sample.print}: ${sample.verdict}.`
-          : 'None was measured yet. One fresh cell, at rest, with the bench meter; look at its print.'}
+          : 'No sample yet. Measure one fresh cell at rest with the bench meter, and look at its print.'}
       </Typography>
       <StockForm
         schema={lotSample}
@@ -282,7 +282,7 @@ function SampleOfLot({ lot, stock, technicianId }: OfLot & { readonly stock: Sto
         })}
         path="/api/lots/sample"
         action="Record the sample"
-        done={() => 'Recorded. A doubtful lot is in quarantine now.'}
+        done={() => 'Recorded. A doubtful lot goes into quarantine.'}
       >
         <ofSample.MeasureField
           name="restVoltageV"
@@ -298,7 +298,9 @@ function SampleOfLot({ lot, stock, technicianId }: OfLot & { readonly stock: Sto
 function QuarantineOfLot({ lot, technicianId }: OfLot) {
   return (
     <section aria-label="Quarantine">
-      <Typography variant="h3">{lot.quarantined === null ? 'Set it aside' : 'Release it'}</Typography>
+      <Typography variant="h3">
+        {lot.quarantined === null ? 'Put into quarantine' : 'Release from quarantine'}
+      </Typography>
       <StockForm
         schema={lotQuarantine}
         blank={() => ({ lotId: lot.id, reason: '', technicianId })}
@@ -314,8 +316,8 @@ function QuarantineOfLot({ lot, technicianId }: OfLot) {
 
 function OutOfLot({ lot, technicianId }: OfLot) {
   return (
-    <section aria-label="Out of the lot">
-      <Typography variant="h3">Out of the lot, not fitted</Typography>
+    <section aria-label="Take from the lot">
+      <Typography variant="h3">Taken from the lot, not fitted</Typography>
       <StockForm
         schema={lotReturn}
         blank={() => ({
@@ -377,7 +379,7 @@ function LotDialog({
             ))}
           </section>
           <Typography>
-            <Link to={tracePath(lot)}>Every watch that carries it now</Link>
+            <Link to={tracePath(lot)}>Watches with a cell of this lot</Link>
           </Typography>
         </Stack>
       </DialogContent>

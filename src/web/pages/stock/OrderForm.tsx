@@ -93,7 +93,7 @@ export function OrderForm({ stock, book, technicianId, today }: OrderFormProps) 
   );
   const filled = (): NewOrder['lines'] => getValues('lines').filter(({ code }) => code.trim() !== '');
   const send = submitHandler(form, async (order) => {
-    if (!(await place(() => postJson('/api/orders', order), 'The supplier took the order.'))) return;
+    if (!(await place(() => postJson('/api/orders', order), 'The supplier accepted the order.'))) return;
     form.reset({ ...order, id: v7(), lines: [blankLine('')] });
   });
   const submit = (event: FormEvent): void => {
@@ -120,7 +120,7 @@ export function OrderForm({ stock, book, technicianId, today }: OrderFormProps) 
           <Stack direction="row" spacing={1}>
             <Button onClick={() => append(blankLine(''))}>Add line</Button>
             <Button type="submit" variant="contained">
-              Send the order
+              Send order
             </Button>
           </Stack>
         </Stack>
@@ -129,7 +129,7 @@ export function OrderForm({ stock, book, technicianId, today }: OrderFormProps) 
   );
 }
 
-/** What a line orders, and what it may be taken for. */
+/** What a line orders, and what it can be used for. */
 function LineRead({
   code,
   others,
@@ -159,7 +159,7 @@ function LineRead({
     <Typography variant="body2">
       ● {reading.cell.code}: {reading.reasons[0]}{' '}
       {warn.length > 0
-        ? `▲ Easily taken for ${warn.map(({ cell }) => cell.code).join(', ')} on the same order.`
+        ? `▲ Easily confused with ${warn.map(({ cell }) => cell.code).join(', ')} on the same order.`
         : list.length > 0
           ? `Look-alikes: ${[...new Set(list.map(({ name }) => name))].slice(0, 6).join(', ')}.`
           : ''}

@@ -107,18 +107,18 @@ function Receive({
   return (
     <Section title={`Delivery note ${note.noteNumber}`}>
       {note.orderId === null && (
-        <Caution>No order here answers this note: hold each line against what was ordered.</Caution>
+        <Caution>No order matches this delivery note. Compare each line with what you ordered.</Caution>
       )}
       {note.supplier === '' && (
         <TextField
-          label="Whose note"
+          label="Supplier"
           value={supplier}
           onChange={(event) => setSupplier(event.target.value)}
           sx={{ my: 1 }}
         />
       )}
-      <Table size="small" aria-label="Ordered against delivered" sx={{ '& td, & th': { px: 1 } }}>
-        <HeadRow heads={['Ordered', 'Delivered', 'So', 'Becomes']} />
+      <Table size="small" aria-label="Order and delivery compared" sx={{ '& td, & th': { px: 1 } }}>
+        <HeadRow heads={['Ordered', 'Delivered', 'Result', 'Action']} />
         <TableBody>
           {note.checked.map((line, index) => (
             <NoteLine
@@ -131,10 +131,10 @@ function Receive({
         </TableBody>
       </Table>
       <Typography sx={{ mt: 1 }}>
-        Measure one fresh cell of each lot and look at its print: “More” at the lot, once it is booked in.
+        After booking, measure one fresh cell of each lot and look at its print. Use “More” at the lot.
       </Typography>
       <Button variant="contained" sx={{ mt: 1 }} onClick={book}>
-        Book the delivery in
+        Book in delivery
       </Button>
     </Section>
   );
@@ -208,8 +208,8 @@ function MixedUp({ onTheWay, book }: { readonly onTheWay: readonly Order[]; read
   const confusions = ordered.flatMap((cell) => lookAlikesHere(cell, { ordered }, book.cellTable).warn);
   return confusions.length === 0 ? null : (
     <Caution>
-      {[...new Set(confusions.map(({ name }) => name))].join(' and ')} are both on order and easily mixed up:
-      compare code and size when they come.
+      {[...new Set(confusions.map(({ name }) => name))].join(' and ')} are both on order and easily confused.
+      Compare code and size when they arrive.
     </Caution>
   );
 }
@@ -217,7 +217,7 @@ function MixedUp({ onTheWay, book }: { readonly onTheWay: readonly Order[]; read
 function Suppliers({ suppliers }: Pick<StockResource, 'suppliers'>) {
   return (
     <Section title="Suppliers">
-      {suppliers.length === 0 && <Typography>Nothing is known of any yet.</Typography>}
+      {suppliers.length === 0 && <Typography>No supplier has a history yet.</Typography>}
       {suppliers.map((record) => (
         <Typography key={record.supplier}>
           {record.supplier}: {recordWords(record)}.
@@ -292,7 +292,7 @@ export function Orders({
         />
       )}
       <Section title="On order">
-        {onTheWay.length === 0 && <Typography>Nothing is on its way.</Typography>}
+        {onTheWay.length === 0 && <Typography>No order is open.</Typography>}
         <MixedUp onTheWay={onTheWay} book={book} />
         {onTheWay.map((order) => (
           <OnTheWay key={order.id} order={order} zone={shop.shop.zone} onReceive={() => receive(order)} />
@@ -305,7 +305,7 @@ export function Orders({
               if (file) void readFile(file);
             }}
           >
-            Delivery note from a file
+            Read delivery note from file
           </FileButton>
         </Stack>
       </Section>

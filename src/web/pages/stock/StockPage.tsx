@@ -37,13 +37,15 @@ function LooseCells() {
         tone={loose.length === 0 ? 'good' : 'no'}
         answer={loose.length === 0 ? 'None' : `${loose.flatMap((job) => job.looseCells).length}`}
         reasons={
-          loose.length === 0 ? ['Every cell taken out is back in, taped and binned, or with its owner.'] : []
+          loose.length === 0
+            ? ['Every cell taken out is back in the watch, taped and binned, or with its owner.']
+            : []
         }
       />
       {loose.map((job) => (
         <Typography key={job.id}>
           <Link to={`/jobs/${job.id}/cell`}>{job.ticket}</Link>:{' '}
-          {job.looseCells.map(({ marking }) => marking).join(', ')} out and not settled.
+          {job.looseCells.map(({ marking }) => marking).join(', ')} is out of the watch and not accounted for.
         </Typography>
       ))}
       {loose.length > 0 && <Caution grave>{LOOSE_CELL_CAUTION}</Caution>}
@@ -61,19 +63,19 @@ function StockLamp({ shop, stock }: { readonly shop: SeenShop; readonly stock: S
   return (
     <>
       <LampAnswer
-        question="To be counted"
+        question="Lots to count"
         tone={toCount.length === 0 ? 'good' : 'care'}
         answer={toCount.length === 0 ? 'Nothing' : lotsWords(toCount.length)}
         reasons={toCount.map(
-          (lot) => `Lot ${lot.lotCode} of ${lot.code}: ${lot.unbooked} more taken than the ledger had.`,
+          (lot) => `Lot ${lot.lotCode} of ${lot.code}: ${lot.unbooked} more taken than the ledger shows.`,
         )}
       />
       {past.length > 0 && (
         <LampAnswer
-          question="Past its date"
+          question="Past best-before date"
           tone="no"
           answer={lotsWords(past.length)}
-          reasons={past.map((lot) => `Lot ${lot.lotCode} of ${lot.code}: never to be fitted.`)}
+          reasons={past.map((lot) => `Lot ${lot.lotCode} of ${lot.code}: do not fit.`)}
         />
       )}
       {aside.length > 0 && (
@@ -85,7 +87,7 @@ function StockLamp({ shop, stock }: { readonly shop: SeenShop; readonly stock: S
         />
       )}
       <LampAnswer
-        question="The day closed last"
+        question="Last day closed"
         tone={stock.lastClosed === null ? 'open' : 'good'}
         answer={stock.lastClosed ?? 'None yet'}
       />
@@ -126,7 +128,7 @@ function StockPage({
           {part === '' && <Lots stock={stock} shop={shop} technicianId={technicianId} />}
           {part === '' && <Rings stock={stock} shop={shop} />}
           {technicianId === null ? (
-            <Typography>Say who is at the bench, and goods, orders and the day can be booked.</Typography>
+            <Typography>Choose who is at the bench to book goods, orders and the day.</Typography>
           ) : (
             <>
               {part === '' && (

@@ -64,12 +64,12 @@ function Carried({
   return (
     <>
       <Typography>
-        {carried.fitted === 0 && !inStock && 'No such lot was fitted or is in stock: read its code again. '}
+        {carried.fitted === 0 && !inStock && 'No such lot is in stock or was fitted. Check the code. '}
         {carried.fitted} fitted, {carried.leaked} leaked; {carried.watches.length}{' '}
         {carried.watches.length === 1 ? 'watch carries' : 'watches carry'} one now.
       </Typography>
       {carried.watches.length > 0 && (
-        <Table size="small" aria-label="Watches that carry it" sx={{ '& td, & th': { px: 1 } }}>
+        <Table size="small" aria-label="Watches with this lot" sx={{ '& td, & th': { px: 1 } }}>
           <HeadRow heads={['Owner', 'Phone or e-mail', 'Watch', 'Fitted', 'Job']} />
           <TableBody>
             {carried.watches.map((each) => (
@@ -97,7 +97,7 @@ export function Trace({
   const { supplier, lot: lotCode } = asked;
   const { data: carried } = useCarried(supplier, lotCode);
   const { book, notice } = useBooking();
-  // The address follows what is asked, so that it can be kept and sent; it may come late, and no key waits for it.
+  // The address follows what is asked, so that it can be kept and sent; it may come late, and no key next: it.
   const set = (change: { supplier?: string; lot?: string }): void => {
     const next = { ...asked, ...change };
     setAsked(next);
@@ -112,7 +112,7 @@ export function Trace({
           reason: 'cells of this lot leaked',
           technicianId,
         });
-    }, 'What is left of the lot is in quarantine.');
+    }, 'The rest of the lot is in quarantine.');
   return (
     <Section title="Trace a lot">
       <Stack spacing={1.5}>
@@ -146,7 +146,7 @@ export function Trace({
             )}
             {lots.some(({ quarantined }) => quarantined === null) && (
               <Button variant="outlined" onClick={() => void aside()}>
-                Set what is left aside
+                Put the rest into quarantine
               </Button>
             )}
           </Stack>

@@ -44,18 +44,25 @@ function Linked() {
   );
   return (
     <Paper component="section" aria-label="Visit" sx={{ px: 2, py: 1 }}>
-      {cameAs !== null && <Typography>Came from another counter, where it was {cameAs}.</Typography>}
-      {follows && line(follows.jobId, follows.ticket, `is the job this one follows, for its ${follows.why}.`)}
-      {followedBy.map((later) => line(later.jobId, later.ticket, `follows this job, for its ${later.why}.`))}
+      {cameAs !== null && <Typography>Imported from another counter, where it was {cameAs}.</Typography>}
+      {follows &&
+        line(
+          follows.jobId,
+          follows.ticket,
+          `is the earlier job. This one follows it because of: ${follows.why}.`,
+        )}
+      {followedBy.map((later) =>
+        line(later.jobId, later.ticket, `follows this job because of: ${later.why}.`),
+      )}
       {sameVisit.map((other) => line(other.jobId, other.ticket, `${other.watch}, of the same visit.`))}
       <Stack direction="row" spacing={1} sx={{ flexWrap: 'wrap', rowGap: 1 }}>
         {resource.customer && (
           <Button component={Link} to={`/new?with=${resource.job.id}`}>
-            Another watch of this visit
+            Add another watch of this visit
           </Button>
         )}
         <Button href={`/api/visits/${visitId}/receipt.pdf`} target="_blank">
-          Receipt to print
+          Print receipt
         </Button>
         <SavedFile href={`/api/visits/${visitId}/visit.json`} label="Whole visit (JSON)" />
       </Stack>
@@ -209,20 +216,19 @@ function ArrivalCautions() {
     <>
       {facts.originality?.payload.matters && (
         <Caution>
-          Originality matters: clean and repair before replacing, and ask before any part is changed.
+          Originality matters to the owner. Clean and repair before replacing. Ask before changing any part.
         </Caution>
       )}
       {facts.marks
         .filter((mark) => mark.payload.kind === 'original film')
         .map((mark) => (
           <Caution key={mark.id}>
-            Original film: {mark.payload.film === 'remove' ? 'the owner wants it off.' : 'it stays on.'}
+            Original film: {mark.payload.film === 'remove' ? 'the owner wants it removed.' : 'it stays on.'}
           </Caution>
         ))}
       {rating !== null && isForLicensed(rating) && (
         <Caution>
-          Rated {rating} bar: a certified watch goes to those licensed to certify it. Opened here, the rating
-          is gone.
+          Rated {rating} bar: send a certified watch to a licensed workshop. Opening it here ends the rating.
         </Caution>
       )}
     </>
@@ -279,7 +285,7 @@ function Lamp() {
       <LampAnswer question="Ready to open?" tone={tone} answer={answer} reasons={ready.reasons} />
       {needs.length > 0 && (
         <LampAnswer
-          question="This watch will need"
+          question="Equipment for this job"
           tone={NEEDS_STANDING[worstOf(needs)]}
           answer={needsInWords(needs)}
           reasons={needs.map((need) => `${capital(need.of)}: ${need.words} · ${need.status}.`)}
@@ -289,7 +295,7 @@ function Lamp() {
         <LampAnswer
           question="Waits for parts"
           tone="care"
-          answer={awaited.expectedOn === null ? 'no day named' : dayInWords(awaited.expectedOn)}
+          answer={awaited.expectedOn === null ? 'no date given' : dayInWords(awaited.expectedOn)}
           reasons={awaited.lines.map((line) => `${line.count} × ${line.what}`)}
         />
       )}

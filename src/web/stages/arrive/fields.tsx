@@ -67,7 +67,7 @@ export function StoppedField({ at = '' }: Placed<'stopped'>) {
     <stopped.TextLine
       at={at}
       name="stoppedOn"
-      helper="a year, year-month or day, e.g. 2026-02; blank if the owner does not know"
+      helper="year, month or day, e.g. 2026-02; blank if the owner does not know"
       blankIsNull
     />
   );

@@ -24,17 +24,17 @@ export function useOptionalOfArrival(): OptionalFact[] {
   const lacking = requestFor(useNeeds());
   return [
     {
-      title: 'Who changed the cell last',
+      title: 'Last cell change',
       shown: facts.cellHistory !== null || asks('arrive.cell-history'),
       card: <LastChangeCard />,
     },
     {
-      title: 'Since when it stands',
+      title: 'When it stopped',
       shown: facts.stopped !== null,
       card: <StoppedCard />,
     },
     {
-      title: 'How it is worn',
+      title: 'Use and exposure to water',
       shown: facts.wear !== null || asks('arrive.wear'),
       card: <WearCard />,
     },
@@ -54,12 +54,12 @@ export function useOptionalOfArrival(): OptionalFact[] {
       card: <MarksCard />,
     },
     {
-      title: 'Estimate beyond the service',
+      title: 'Estimate for extra work',
       shown: facts.estimate !== null,
       card: <EstimateCard />,
     },
     {
-      title: 'A later agreement',
+      title: 'Later agreement',
       shown: facts.agreements.length > 0,
       card: <AgreementCard />,
     },

@@ -44,7 +44,7 @@ function MarkFields() {
           onPick={(picked) => form.setValue('clock', picked, { shouldDirty: true })}
         />
         <Typography variant="body2" color="text.secondary">
-          Point at the place, or type the hour.
+          Click the place, or enter the hour.
         </Typography>
       </Stack>
       <Stack spacing={1.5} sx={{ flexGrow: 1 }}>
@@ -111,20 +111,20 @@ function RequestFields() {
           <TextLine name={`lines.${index}.what`} label={`Part ${index + 1}`} />
           <MeasureField name={`lines.${index}.count`} label="How many" quantity="figureOnly" />
           {fields.length > 1 && (
-            <Button onClick={() => remove(index)} aria-label={`Leave out part ${index + 1}`}>
-              Leave out
+            <Button onClick={() => remove(index)} aria-label={`Remove part ${index + 1}`}>
+              Remove
             </Button>
           )}
         </Stack>
       ))}
       <Button onClick={() => append({ what: '', count: 1 })} sx={{ alignSelf: 'flex-start' }}>
-        Another part
+        Add part
       </Button>
       <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
         <arrivePartsRequest.TextLine name="supplier" />
         <arrivePartsRequest.TextLine
           name="expectedOn"
-          helper="year-month-day, blank if not known"
+          helper="e.g. 2029-01-31, blank if not known"
           blankIsNull
         />
       </Stack>
@@ -170,7 +170,7 @@ function PromiseAfterParts() {
   return (
     <Paper component="section" aria-label="Promise after the parts" sx={{ p: 2 }}>
       <Typography>
-        Promised before the parts are expected. The owner is told a later time, agreed with them.
+        The promise is earlier than the parts are expected. Agree a later time with the owner.
       </Typography>
       <Button
         variant="outlined"
@@ -184,7 +184,7 @@ function PromiseAfterParts() {
         }
         sx={{ mt: 1 }}
       >
-        Promise it for {localTime(later, context.shop.zone)}
+        Change promise to {localTime(later, context.shop.zone)}
       </Button>
     </Paper>
   );
@@ -195,14 +195,14 @@ export function LastChangeCard() {
   return (
     <FactCard
       kind="arrive.cell-history"
-      title="Who changed the cell last"
+      title="Last cell change"
       recorded={facts.cellHistory}
       defaults={{ changedBy: null, changedOn: null }}
     >
       <arriveCellHistory.Choice name="changedBy" options={optionsOf(CHANGED_BY)} />
       <arriveCellHistory.TextLine
         name="changedOn"
-        helper="year, or year-month, e.g. 2023-05; blank if not known"
+        helper="year or month, e.g. 2023-05; blank if not known"
         blankIsNull
       />
     </FactCard>
@@ -214,7 +214,7 @@ export function StoppedCard() {
   return (
     <FactCard
       kind="arrive.stopped"
-      title="Since when it stands"
+      title="When it stopped"
       recorded={facts.stopped}
       defaults={{ stoppedOn: null }}
     >
@@ -229,7 +229,7 @@ export function WearCard() {
   return (
     <FactCard
       kind="arrive.wear"
-      title="How it is worn"
+      title="Use and exposure to water"
       recorded={facts.wear}
       defaults={{ uses: [], words: '' }}
     >
@@ -250,7 +250,7 @@ export function OriginalityCard() {
     >
       <arriveOriginality.YesNo
         name="matters"
-        yes="Yes: repair before replacing, and ask the owner first"
+        yes="Yes: repair before replacing, ask the owner first"
         no="No"
       />
       <arriveOriginality.TextLine name="words" />
@@ -267,7 +267,7 @@ export function MarksCard() {
       title="Mark on arrival"
       recorded={facts.marks}
       defaults={{ view: null, kind: null, clock: null, film: null, note: '' }}
-      action="Mark it"
+      action="Record mark"
     >
       <MarkFields />
     </FactList>
@@ -279,7 +279,7 @@ export function EstimateCard() {
   return (
     <FactCard
       kind="arrive.estimate"
-      title="Estimate beyond the service"
+      title="Estimate for extra work"
       recorded={facts.estimate}
       defaults={{ lines: [] }}
     >
@@ -294,7 +294,7 @@ export function AgreementCard() {
   return (
     <FactList
       kind="arrive.agreement"
-      title="Agreed later"
+      title="Later agreement"
       recorded={facts.agreements}
       defaults={{ what: '', upToMinor: null, by: '', how: null }}
     >
@@ -306,7 +306,7 @@ export function AgreementCard() {
           optional
           helper="blank if no price was named"
         />
-        <arriveAgreement.TextLine name="by" helper="the owner, or who speaks for them; no names" />
+        <arriveAgreement.TextLine name="by" helper="e.g. the owner or their partner, no names" />
       </Stack>
       <arriveAgreement.Choice name="how" options={optionsOf(AGREED_HOW)} />
     </FactList>
@@ -351,7 +351,7 @@ export function PartsCard() {
           supplier: '',
           expectedOn: null,
         }}
-        action="Request them"
+        action="Record request"
       >
         <RequestFields />
       </FactCard>
@@ -362,7 +362,7 @@ export function PartsCard() {
           title="Parts arrived"
           recorded={facts.partsArrived}
           defaults={{ note: '' }}
-          action="They are here"
+          action="Record arrival"
         >
           <arrivePartsArrived.TextLine name="note" />
         </FactCard>
@@ -386,7 +386,7 @@ export function DecisionCard() {
         options={optionsOf(['referred', 'declined'])}
         wanted={asks('arrive.decision')}
       />
-      <arriveDecision.ListChoice name="reason" options={optionsOrNone(REFER_REASONS, 'say why')} />
+      <arriveDecision.ListChoice name="reason" options={optionsOrNone(REFER_REASONS, 'give the reason')} />
       <arriveDecision.TextLine name="to" />
       <arriveDecision.TextLine name="told" />
     </FactCard>

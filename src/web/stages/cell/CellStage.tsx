@@ -35,14 +35,14 @@ function AboveCard() {
   return (
     <FactCard
       kind="cell.above"
-      title="Above the cell"
+      title="Parts above the cell"
       recorded={state.facts.above}
       defaults={{ above: [] }}
       hint={
         <Typography color="text.secondary">
           {state.calibre && state.calibre.aboveCell.length > 0
             ? `The book says: ${state.calibre.aboveCell.join(', then ')}.`
-            : 'In the order in which it comes off; none ticked: nothing lies there.'}
+            : 'Listed in order of removal. If none is ticked, nothing lies above the cell.'}
         </Typography>
       }
     >
@@ -57,13 +57,13 @@ function PlacesCard() {
   return (
     <FactCard
       kind="cell.places"
-      title="Two cells in it"
+      title="Two cells"
       recorded={state.facts.places}
       defaults={{ first: '', second: '' }}
       hint={
         <Typography color="text.secondary">
-          The book does not know this movement. Name each cell by what it feeds or where it lies; what is
-          recorded of a cell so far stands at the first.
+          This movement is not in the book. Name each cell by its function or its place. Records made so far
+          belong to the first cell.
         </Typography>
       }
     >
@@ -152,10 +152,10 @@ function WellMat({ well, keyed }: { readonly well: WellState; readonly keyed: bo
             card: <DroppedCard well={well} />,
           },
           ...(keyed && (state.calibre?.wells.length ?? 0) === 0
-            ? [{ title: 'Two cells in it', shown: state.facts.places !== null, card: <PlacesCard /> }]
+            ? [{ title: 'Two cells', shown: state.facts.places !== null, card: <PlacesCard /> }]
             : []),
           ...(keyed
-            ? [{ title: 'What lies above the cell', shown: state.facts.above !== null, card: <AboveCard /> }]
+            ? [{ title: 'Parts above the cell', shown: state.facts.above !== null, card: <AboveCard /> }]
             : []),
           ...(state.calibre && state.calibre.functionDraws.length > 0 && keyed
             ? [{ title: 'How it is used', shown: state.facts.usage !== null, card: <UsageCard /> }]
@@ -228,7 +228,7 @@ function Lamp() {
           {inQuestion
             .map(({ name, cellCode, seenBy }) => `${name} ${cellCode ?? 'as above'}, ${seenBy}`)
             .join('; ')}
-          . Say at stage 3 which it is before one is fitted.
+          . Choose the revision at stage 3 before you fit a cell.
         </Caution>
       )}
       {state.wells.map((well) => (

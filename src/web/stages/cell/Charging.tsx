@@ -36,7 +36,7 @@ function AccumulatorFields({ kits }: { readonly kits: readonly Lot[] }) {
         label="Taken from"
         value={lotId ?? ''}
         options={[
-          { value: '', label: 'not from this stock' },
+          { value: '', label: 'not from stock' },
           ...kits.map((lot) => ({
             value: lot.id,
             label: `${lot.code}, lot ${lot.lotCode}, ${lot.supplier}, ${lot.balance} left`,
@@ -67,7 +67,11 @@ function AccumulatorFields({ kits }: { readonly kits: readonly Lot[] }) {
         />
       )}
       {state.facts.charges.length === 0 && !hasLeaked(state) && (
-        <cellAccumulator.TextLine name="unchargedBecause" helper="blank: a charge comes first" blankIsNull />
+        <cellAccumulator.TextLine
+          name="unchargedBecause"
+          helper="blank if it was charged first"
+          blankIsNull
+        />
       )}
     </>
   );
@@ -112,7 +116,7 @@ export function ChargingMat() {
       {first && well && !facts.accumulator && (
         <Paper component="section" aria-label="The kit" sx={{ p: 2 }}>
           <Typography>
-            Kit {first.code}, lot {first.lotCode}: once out of its blister it is loose until it is fitted.
+            Kit {first.code}, lot {first.lotCode}. Out of its blister it counts as loose until it is fitted.
           </Typography>
           <TakeOut well={well} lot={first} />
         </Paper>
@@ -133,7 +137,7 @@ export function ChargingMat() {
         }}
         action="Renewed"
         hint={
-          <Caution grave>Never a primary cell in its place: driven backwards it leaks or bursts.</Caution>
+          <Caution grave>Never fit a primary cell here. The charging current makes it leak or burst.</Caution>
         }
       >
         {/* The one it was taken from stays to be seen, though it is used up or set aside since. */}
@@ -165,7 +169,7 @@ function WoundLamp() {
   return (
     <>
       <LampAnswer
-        question="Worn, or on the winder, from flat"
+        question="Charging by wearing or winder, from flat"
         tone={plan.verdict === 'charges' ? 'good' : 'open'}
         answer={
           wornH !== null
@@ -195,12 +199,10 @@ function WoundLamp() {
               variant="outlined"
               onClick={() => void askDevice('winder', { ask: 'turns' }).then(setSaid)}
             >
-              Read the winder
+              Read winder
             </Button>
             <Typography role="status" variant="body2">
-              {fault
-                ? `■ ${fault}`
-                : read !== null && `At ${figure(read, 0)} turns an hour, as it turns now.`}
+              {fault ? `■ ${fault}` : read !== null && `At the current ${figure(read, 0)} turns an hour.`}
             </Typography>
           </Stack>
         )}
@@ -226,7 +228,7 @@ export function ChargeLamp({ calibre, charge }: { readonly calibre: Calibre; rea
     <>
       {next && (
         <LampAnswer
-          question="Tired, flat or fine?"
+          question="Accumulator condition"
           tone={NEXT_STANDING[next.verdict]}
           answer={next.answer}
           reasons={next.reasons}
@@ -239,14 +241,14 @@ export function ChargeLamp({ calibre, charge }: { readonly calibre: Calibre; rea
         tone={kits.some(({ left }) => left > 0) ? 'good' : 'care'}
         answer={`Kit ${charge.kitCode}: ${(own?.left ?? 0) === 0 ? 'none in stock' : `${own?.left} in stock`}`}
         reasons={[
-          `Charged by ${charge.by}; full it runs ${figure(charge.reserveDays, 0)} days.`,
+          `Charged by ${charge.by}; full, it runs ${figure(charge.reserveDays, 0)} days.`,
           ...(charge.contents.length > 0 ? [`The kit contains: ${charge.contents.join(', ')}.`] : []),
-          ...(charge.reused.length > 0 ? [`Goes in again: ${charge.reused.join(', ')}.`] : []),
+          ...(charge.reused.length > 0 ? [`Reuse: ${charge.reused.join(', ')}.`] : []),
           ...kits
             .slice(1)
             .map(
               ({ kitCode, reserveDays, gainDays, left }) =>
-                `Or ${kitCode}, a modern accumulator the book foresees: full it runs ${figure(reserveDays, 0)} days, ${figure(gainDays, 0)} more; ${left === 0 ? 'none' : left} in stock.`,
+                `Or ${kitCode}, a modern replacement listed in the book. Full, it runs ${figure(reserveDays, 0)} days, ${figure(gainDays, 0)} more; ${left === 0 ? 'none' : left} in stock.`,
             ),
           ...kits.flatMap(({ aside }) => aside),
         ]}

@@ -34,14 +34,14 @@ function PriceBesideLeak({ well, fit }: { readonly well: WellState; readonly fit
     <>
       {saving && (
         <Typography variant="body2">
-          {saving.cheaper.lot.code} would save {money(saving.savesMinor, currency)}; a leak costs{' '}
-          {leak.length > 0 ? leak.join(' to ') : 'what the price list does not say'}.
+          {saving.cheaper.lot.code} saves {money(saving.savesMinor, currency)}; a leak would cost{' '}
+          {leak.length > 0 ? leak.join(' to ') : 'an amount that is not in the price list'}.
         </Typography>
       )}
       {alkaline && (
         <FormControlLabel
           control={<Checkbox checked={agreed} onChange={(_, on) => setAgreed(on)} />}
-          label="Alkaline on the owner’s word: told it ends sooner and leaks more"
+          label="The owner agrees to an alkaline cell (shorter life, leaks more often)"
         />
       )}
     </>
@@ -51,7 +51,7 @@ function PriceBesideLeak({ well, fit }: { readonly well: WellState; readonly fit
 function NoneToTake({ order }: Pick<WhatToFit, 'order'>) {
   return (
     <Typography>
-      No lot in stock may go in.
+      No lot in stock can be used.
       {order && (
         <>
           {' '}
@@ -64,7 +64,7 @@ function NoneToTake({ order }: Pick<WhatToFit, 'order'>) {
 
 function NotToTake({ blocked }: { readonly blocked: readonly LotOffer[] }) {
   return (
-    <Fold summary={`${blocked.length} not to be taken`} sx={{ fontWeight: 400 }}>
+    <Fold summary={`${blocked.length} excluded`} sx={{ fontWeight: 400 }}>
       {blocked.map((offer) => (
         <Typography key={offer.lot.id} sx={{ mt: 0.5 }}>
           <Typography variant="mark" component="span" sx={{ fontSize: '1rem' }}>
@@ -128,7 +128,9 @@ function FitForm({ well, fit }: { readonly well: WellState; readonly fit: WhatTo
         ))}
       </RadioGroup>
       {paused && (
-        <Typography>The job pauses: nothing is fitted until the dropped cell is found or told of.</Typography>
+        <Typography>
+          The job is paused. Nothing is fitted until the dropped cell is found, or its loss is reported.
+        </Typography>
       )}
       {chosen && !paused && (
         <Stack direction="row" spacing={1}>
@@ -179,7 +181,7 @@ function FitByMeasure({ well }: { readonly well: WellState }) {
   if (usable.length === 0)
     return well.measured ? (
       <Typography>
-        No lot in stock lies in the well that was measured.
+        No cell in stock fits the measured well.
         {toOrder.map((cell) => (
           <Fragment key={cell.code}>
             {' '}
@@ -212,7 +214,7 @@ function FitByMeasure({ well }: { readonly well: WellState }) {
       }}
     >
       <Typography color="text.secondary">
-        No name was read: these lie in the well as it was measured. Nothing says which drain it wants.
+        No cell name was read. These cells fit the measured well. The drain type is not known.
       </Typography>
       <RadioGroup
         aria-label={`Lot to take${well.name === MAIN_WELL ? '' : `, ${well.name}`}`}
@@ -266,9 +268,7 @@ export function OwnersOwnCard({ well }: { readonly well: WellState }) {
         ownersOwn: true,
       }}
       action="Fitted"
-      hint={
-        <Typography color="text.secondary">Its age is not known: no date can be given for it.</Typography>
-      }
+      hint={<Typography color="text.secondary">Its age is not known, so no date can be given.</Typography>}
     >
       <cellFitted.TextLine name="cellCode" mono helper="as printed on it, e.g. SR621SW" />
     </FactCard>

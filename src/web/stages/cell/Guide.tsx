@@ -19,7 +19,7 @@ import { wellTitle } from './wells';
 const PHASE: Readonly<Record<FittingPhase, string>> = {
   before: 'Before',
   out: 'Out',
-  between: 'The empty well',
+  between: 'Empty well',
   in: 'In',
   after: 'After',
 };
@@ -127,9 +127,9 @@ function Guide({
           )}
           {asks.length > 0 && (
             <Typography sx={{ pb: 1 }}>
-              Not in the book, and not seen yet: {asks.join(', ')}.{' '}
-              <Link to={`/jobs/${resource.job.id}/identify`}>Say what is seen of it</Link>, and the guide goes
-              by it.
+              Not in the book and not recorded yet: {asks.join(', ')}.{' '}
+              <Link to={`/jobs/${resource.job.id}/identify`}>Record what you see</Link>. The guide then
+              follows it.
             </Typography>
           )}
           <Phases steps={steps} isDone={isDone} onDone={(step) => void done([step])} />

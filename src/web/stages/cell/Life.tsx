@@ -38,7 +38,7 @@ export function UsageCard() {
       defaults={{ uses: uses.map(({ name }) => ({ name, secondsPerDay: Number.NaN })) }}
       hint={
         <Typography color="text.secondary" sx={{ mt: 0.5 }}>
-          As the owner says; the book’s figures count until then.
+          From the owner. Until then the book’s figures are used.
         </Typography>
       }
     >
@@ -48,7 +48,7 @@ export function UsageCard() {
           name={`uses.${index}.secondsPerDay`}
           label={`${name}, a day`}
           quantity="durationS"
-          helper={`the book reckons with ${figure(secondsPerDay)} s`}
+          helper={`the book assumes ${figure(secondsPerDay)} s`}
         />
       ))}
     </FactCard>
@@ -72,7 +72,7 @@ function Drawing({
       <LinearProgress
         variant="determinate"
         value={progress * 100}
-        aria-label="Drawing the forecast"
+        aria-label="Calculating the forecast"
         sx={{ flexGrow: 1 }}
       />
       <Button onClick={onStop}>Stop</Button>
@@ -80,9 +80,9 @@ function Drawing({
   ) : (
     <Stack direction="row" spacing={2} sx={{ alignItems: 'center' }}>
       <Typography>
-        {broke ? 'The forecast failed, so the life of this cell is not known.' : 'The forecast was stopped.'}
+        {broke ? 'The forecast failed. The life of this cell is not known.' : 'The forecast was stopped.'}
       </Typography>
-      <Button onClick={onAgain}>Draw it again</Button>
+      <Button onClick={onAgain}>Calculate again</Button>
     </Stack>
   );
 }
@@ -98,7 +98,7 @@ function Candidates({
 }) {
   return (
     <Table size="small" aria-label="Candidates in stock" sx={{ mt: 1, '& td, & th': { px: 1 } }}>
-      <HeadRow heads={['Cell, lot', 'Early end', 'Middle', 'A year of it']} />
+      <HeadRow heads={['Cell, lot', 'Early end', 'Median', 'Cost per year']} />
       <TableBody>
         {compared.map(({ lotId, range, minorPerYear }) => {
           const lot = lots.find(({ id }) => id === lotId);
@@ -132,15 +132,14 @@ function LifeInWords({
     <>
       {life.verdict === 'forecast' && (
         <Typography sx={{ mt: 1 }}>
-          <strong>{lifeRange(life)}</strong>, in the middle {lifeWords(life.p50Months)}.{' '}
-          {life.reasons.join(' ')}
+          <strong>{lifeRange(life)}</strong>, median {lifeWords(life.p50Months)}. {life.reasons.join(' ')}
         </Typography>
       )}
       {here && (
         <Typography sx={{ mt: 1 }}>
           {here.corrected && (
             <>
-              As these cells lasted here: <strong>{lifeRange(here.corrected)}</strong>, in the middle{' '}
+              Life of these cells in this shop: <strong>{lifeRange(here.corrected)}</strong>, median{' '}
               {lifeWords(here.corrected.p50Months)}.{' '}
             </>
           )}
@@ -173,7 +172,7 @@ export function LifeCard({
   if (!first) {
     const why = lots[0]
       ? lifeQuestion(state, well, lots[0].code, lots[0], today, book)
-      : 'No cell may go in yet.';
+      : 'No cell can be fitted yet.';
     return (
       <Section title={title}>
         <Typography>{typeof why === 'string' ? why : ''}</Typography>

@@ -38,7 +38,7 @@ export function TakeOut({ well, lot }: { readonly well: WellState; readonly lot:
         )
       }
     >
-      Out of its blister
+      Fresh cell out of its blister
     </Button>
   );
 }
@@ -54,7 +54,7 @@ export function LooseCells() {
       {drops.map(({ dropped }) => (
         <Paper key={dropped.id} component="section" aria-label="Dropped" sx={{ p: 2 }}>
           <Typography variant="h3" component="h2">
-            The job pauses: {dropped.payload.what} was dropped
+            The job is paused: {dropped.payload.what} was dropped
             {dropped.payload.where ? `, ${dropped.payload.where}` : ''}
           </Typography>
           <Caution grave>{LOOSE_CELL_CAUTION}</Caution>
@@ -75,7 +75,7 @@ export function LooseCells() {
           </Stack>
           <FactCard
             kind="cell.dropped-settled"
-            title="Not found: who was told"
+            title="Not found: reported to"
             recorded={null}
             well={dropped.well}
             defaults={{ droppedEntryId: dropped.id, outcome: 'escalated', words: '' }}
@@ -91,7 +91,7 @@ export function LooseCells() {
             {cell.well === MAIN_WELL ? '' : `, ${cell.well}`} is out of its blister and not fitted.
           </Typography>
           <Stack direction="row" spacing={1}>
-            {outcomesOf(cell, 'missed at the bench').map(({ words, kind, payload }) => (
+            {outcomesOf(cell, 'lost at the bench').map(({ words, kind, payload }) => (
               <Button
                 key={words}
                 disabled={technician === null}

@@ -49,7 +49,7 @@ function NoCellButton({ well }: { readonly well: WellState }) {
       }
       sx={{ alignSelf: 'flex-start' }}
     >
-      There was no cell in it
+      No cell was fitted
     </Button>
   );
 }

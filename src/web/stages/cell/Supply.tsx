@@ -18,7 +18,7 @@ export function SupplyCard() {
   return (
     <FactCard
       kind="identify.supply"
-      title="What it runs from"
+      title="Power source"
       recorded={facts.supply}
       defaults={{ runsFrom: null, reason: '' }}
       hint={
@@ -33,7 +33,7 @@ export function SupplyCard() {
       />
       <identifySupply.TextLine
         name="reason"
-        helper="e.g. a light cell under the dial; no light cell and no rotor"
+        helper="e.g. solar cell under the dial; no solar cell and no rotor"
       />
     </FactCard>
   );
@@ -53,20 +53,20 @@ export function SupplyAnswer() {
   if (supply.againstPrimary.length === 0 || state.calibre?.charge) return null;
   return (
     <LampAnswer
-      question="What it runs from"
+      question="Power source"
       tone={STANDING[supply.verdict]}
       answer={
         supply.verdict === 'rechargeable'
           ? 'An accumulator'
           : supply.verdict === 'contradicted'
-            ? 'They contradict each other'
-            : 'It may be rechargeable'
+            ? 'The evidence conflicts'
+            : 'May be rechargeable'
       }
       reasons={[
         ...supply.reasons.map((each) => `${capital(each)}.`),
         supply.verdict === 'rechargeable'
-          ? 'No primary cell goes in: its kit does, after it was charged and watched.'
-          : 'Nothing goes in until somebody says, with the reason, what it runs from.',
+          ? 'Do not fit a primary cell. Charge and watch the watch first, then fit its kit if needed.'
+          : 'Fit nothing until the power source is recorded with its reason.',
       ]}
     />
   );

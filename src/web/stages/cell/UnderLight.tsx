@@ -47,7 +47,7 @@ function ChargeSeen({ here }: { readonly here: ChargeHere }) {
       {there.lux !== null && (
         <Typography>
           {figure(there.lux, 0)} lx on the watch
-          {there.caseC === null ? '' : `, its case comes to ${figure(there.caseC, 0)} °C`}.
+          {there.caseC === null ? '' : `, case temperature ${figure(there.caseC, 0)} °C`}.
         </Typography>
       )}
       {there.reasons.map((reason) => (
@@ -61,7 +61,7 @@ function ChargeSeen({ here }: { readonly here: ChargeHere }) {
           <Typography key={mark}>
             <strong>{capital(mark)}:</strong> {at(likelyUtc)}
             {likelyUtc !== null && `, between ${at(earliestUtc)} and ${at(latestUtc)}`}
-            {lightH !== null && lightH > 0 && `; ${figure(lightH, 1)} h of this light`}.
+            {lightH !== null && lightH > 0 && `; ${figure(lightH, 1)} h under this light`}.
           </Typography>
         ))}
       {plan?.reasons.map((reason) => (
@@ -89,13 +89,13 @@ function Course({ plan }: { readonly plan: ChargingPlan }) {
           label: 'local time',
           places: plan.curve.map(({ atUtc }) => localTime(atUtc, zone, 'ddd D HH:mm')),
         }}
-        up={{ label: 'of full, likely', unit: '%' }}
+        up={{ label: 'of full, most likely', unit: '%' }}
         values={plan.curve.map(({ likely }) => likely * 100)}
         limits={plan.marks.flatMap(({ mark, share }) =>
           share === null || mark === 'full' ? [] : [{ label: mark, value: share * 100 }],
         )}
         band={{
-          label: '95 of 100 lie within',
+          label: '95 % interval',
           low: plan.curve.map(({ low }) => low * 100),
           high: plan.curve.map(({ high }) => high * 100),
         }}
@@ -164,7 +164,7 @@ function PlaceFields({ calibre }: { readonly calibre: Calibre }) {
             name="distanceMm"
             quantity="lengthMm"
             optional
-            helper={`blank: ${place.measuredAtMm} mm, where it was measured`}
+            helper={`blank: ${place.measuredAtMm} mm, as measured`}
           />
         )}
         <lit.MeasureField name="roomC" quantity="temperatureC" helper="°C, as read now" />
@@ -173,7 +173,7 @@ function PlaceFields({ calibre }: { readonly calibre: Calibre }) {
           quantity="figureOnly"
           unitShown="%"
           optional
-          helper="blank: by its steps, below"
+          helper="blank if you go by its steps"
         />
       </Columns>
       <lit.Choice name="shows" options={optionsOf(CHARGE_STATES)} />
@@ -195,8 +195,7 @@ export function UnderLightCards({ calibre }: { readonly calibre: Calibre }) {
   if (book.lightPlaces.length === 0)
     return (
       <Typography color="text.secondary">
-        This shop has no light places yet: measure one, under Tools, and when a watch is charged is worked
-        out.
+        This shop has no light place yet. Measure one and enter it under Tools to get charging times.
       </Typography>
     );
   return (
@@ -213,14 +212,14 @@ export function UnderLightCards({ calibre }: { readonly calibre: Calibre }) {
           shows: null,
           percent: null,
         }}
-        action="It lies there now"
+        action="Place the watch there"
       >
         <PlaceFields calibre={calibre} />
       </FactCard>
       {lies && (
         <FactList
           kind="cell.lit-seen"
-          title="Looked at under the light"
+          title="Check under the light"
           recorded={lies.seen}
           defaults={{}}
           answers={[
@@ -244,13 +243,13 @@ function WhichLight({ calibre }: { readonly calibre: Calibre }) {
   const at = (utc: string): string => localTime(utc, zone, 'ddd D MMM HH:mm');
   return (
     <LampAnswer
-      question="Which light, from flat?"
+      question="Light places compared, from flat"
       tone={best.readyUtc === null ? 'care' : 'good'}
-      answer={best.readyUtc === null ? 'None that is known to fill it' : capital(best.place.name)}
+      answer={best.readyUtc === null ? 'No light place is known to charge it' : capital(best.place.name)}
       reasons={offers.map(({ place, verdict, readyUtc, readyLatestUtc }) =>
         readyUtc === null
           ? `${capital(place.name)}: ${verdict}.`
-          : `${capital(place.name)}: to hand back ${at(readyUtc)}, ${readyLatestUtc === null ? 'or never' : `at the latest ${at(readyLatestUtc)}`}.`,
+          : `${capital(place.name)}: ready ${at(readyUtc)}, ${readyLatestUtc === null ? 'or never' : `at the latest ${at(readyLatestUtc)}`}.`,
       )}
     />
   );
@@ -266,12 +265,11 @@ function WaitsForRoom() {
   if (!own?.waits) return null;
   return (
     <Caution>
-      It waits in the shade: those laid down before it have the light. Room{' '}
+      It is in the shade. Watches placed before it have the light. Room{' '}
       {own.roomFromUtc === null
         ? 'once one of them is taken away'
         : `from ${localTime(own.roomFromUtc, context.shop.zone, 'ddd D MMM HH:mm')}`}
-      ; lay it elsewhere, or record anew when it has the light: what is told below counts from when it was
-      laid down.
+      . Move it, or record it again when it has the light. The times below count from when it was placed.
     </Caution>
   );
 }

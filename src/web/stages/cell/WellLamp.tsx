@@ -65,8 +65,8 @@ function FoundAnswer({ well }: { readonly well: WellState }) {
         answer={well.found ? 'None found' : 'Not yet read'}
         reasons={[
           well.found
-            ? 'Nothing to compare with: the book alone says what to fit.'
-            : 'Its marking would tell whether the last hand fitted the right one.',
+            ? 'There is no old cell to compare with. Only the book says what to fit.'
+            : 'Read its marking to check whether the last cell was the right one.',
         ]}
       />
     );
@@ -98,8 +98,8 @@ function FoundAnswer({ well }: { readonly well: WellState }) {
       />
       {warn.map((each) => (
         <Caution key={each.name}>
-          {each.own} is easily taken for {each.name}, {each.because}: {each.how}. The last hand may have done
-          so.
+          {each.own} is easily confused with {each.name}, {each.because}: {each.how}. The last repairer may
+          have confused them.
         </Caution>
       ))}
     </>
@@ -107,27 +107,27 @@ function FoundAnswer({ well }: { readonly well: WellState }) {
 }
 
 const WITNESS_STANDING: Readonly<Record<WitnessVerdict['verdict'], LampTone>> = {
-  'nobody heard': 'open',
+  'no witness': 'open',
   'one witness': 'open',
   'they agree': 'good',
-  'one erred': 'no',
+  'one differs': 'no',
   'cannot tell': 'care',
 };
 
 /** Who says what belongs there, and who probably erred; quiet while one alone speaks or all agree. */
 function WitnessAnswer({ well, said }: { readonly well: WellState; readonly said: WitnessVerdict }) {
-  if (said.verdict === 'nobody heard' || said.verdict === 'one witness') return null;
+  if (said.verdict === 'no witness' || said.verdict === 'one witness') return null;
   const erred = said.said.filter(({ agrees }) => !agrees).map(({ kind }) => kind);
   return (
     <LampAnswer
-      question={capital(`${wellTitle(well)}what the witnesses say`)}
+      question={capital(`${wellTitle(well)}evidence for the cell`)}
       tone={WITNESS_STANDING[said.verdict]}
       answer={
-        said.verdict === 'one erred'
+        said.verdict === 'one differs'
           ? `${said.code === null ? '' : `${said.code}: `}the ${erred.join(' and the ')} probably erred`
           : said.verdict === 'they agree'
-            ? `They agree on ${said.code}`
-            : 'They disagree'
+            ? `All evidence points to ${said.code}`
+            : 'The evidence conflicts'
       }
       reasons={said.verdict === 'they agree' ? [] : [...said.reasons, ...said.howToTell]}
     >
@@ -148,12 +148,12 @@ function StayAnswer({ well }: { readonly well: WellState }) {
   if (advice === null) return null;
   return (
     <LampAnswer
-      question="The cell that is in it"
+      question="Cell in the watch"
       tone={advice.verdict === 'change now' ? 'no' : advice.verdict === 'leave' ? 'good' : 'care'}
       answer={
         advice.recallOn === null
           ? 'Change now'
-          : `${advice.verdict === 'leave' ? 'Leave, and recall' : 'Recall'} by ${dayInWords(advice.recallOn)}`
+          : `${advice.verdict === 'leave' ? 'Leave it in. Recall' : 'Recall'} by ${dayInWords(advice.recallOn)}`
       }
       reasons={advice.reasons}
     />
@@ -173,7 +173,7 @@ function StockAnswer({ fit }: { readonly fit: WhatToFit }) {
         order.reason,
         ...(substitutes.length > 0
           ? [
-              `In its place may go: ${substitutes.map(({ cell, cross }) => `${cell.code} (${cross.verdict})`).join(', ')}.`,
+              `Substitutes: ${substitutes.map(({ cell, cross }) => `${cell.code} (${cross.verdict})`).join(', ')}.`,
             ]
           : []),
       ]}
@@ -199,7 +199,7 @@ function LotLooksLike({ well, fit }: { readonly well: WellState; readonly fit: W
         .filter(({ because }) => because !== 'the movement’s cell')
         .map((each) => (
           <Caution key={each.name}>
-            {each.own} is easily taken for {each.name}, {each.because}: {each.how}.
+            {each.own} is easily confused with {each.name}, {each.because}: {each.how}.
           </Caution>
         ))}
       {list.length > 0 && (
@@ -221,8 +221,8 @@ export function WellLamp({ well }: { readonly well: WellState }) {
   if (!wanted || fit === null) {
     const together = saidTogether(said);
     const goBy = well.measured
-      ? 'use the cell found and the well'
-      : 'use the cell found, and measure the well';
+      ? 'go by the cell found and the well'
+      : 'go by the cell found, and measure the well';
     return (
       <>
         <LampAnswer
@@ -259,11 +259,11 @@ export function WellLamp({ well }: { readonly well: WellState }) {
         }
         reasons={
           well.fitted
-            ? [`The movement wants ${wanted.code}.`]
+            ? [`The movement takes ${wanted.code}.`]
             : best
               ? [
                   ...fit.bestBecause,
-                  ...(together > 1 ? [`All ${together} from this one lot: they are a set.`] : []),
+                  ...(together > 1 ? [`All ${together} from this lot. They are a set.`] : []),
                   ...best.reasons,
                 ]
               : [`Order ${wanted.code}, ${figure(wanted.diameterMm)} × ${figure(wanted.heightMm)} mm.`]

@@ -103,7 +103,7 @@ function PickUp() {
   const listen = async (): Promise<void> => {
     const said = await askDevice('bench-meter', { ask: 'pulses' });
     if (said.says !== 'pulses') {
-      enqueueSnackbar(faultWords(said) ?? 'The meter heard nothing it could tell.', { variant: 'error' });
+      enqueueSnackbar(faultWords(said) ?? 'The meter detected nothing clear.', { variant: 'error' });
       return;
     }
     form.setValue('there', said.everyS !== null, { shouldDirty: true });
@@ -113,7 +113,7 @@ function PickUp() {
   };
   return (
     <Button variant="outlined" onClick={() => void listen()} sx={{ alignSelf: 'flex-start' }}>
-      Listen with the bench meter
+      Detect pulses with the bench meter
     </Button>
   );
 }
@@ -130,15 +130,15 @@ function PulsesCard() {
     >
       <Stack direction={{ xs: 'column', sm: 'row' }} spacing={2} sx={{ alignItems: { sm: 'center' } }}>
         <PickUp />
-        <checkPulses.YesNo name="there" yes="Heard or picked up" no="None" />
+        <checkPulses.YesNo name="there" yes="Detected" no="None" />
       </Stack>
       <checkPulses.Choice name="through" options={optionsOf(['the closed watch', 'the open watch'])} />
-      <checkPulses.MeasureField name="everyS" quantity="durationS" optional helper="blank if not told" />
+      <checkPulses.MeasureField name="everyS" quantity="durationS" optional helper="blank if not known" />
     </FactCard>
   );
 }
 
-/** Yes, no, or not looked at. */
+/** Yes, no, or not examined at. */
 function Looked({
   name,
   label,
@@ -163,7 +163,7 @@ function Looked({
         onChange={(_, next) => field.onChange(next === 'none' ? null : next === 'yes')}
       >
         {[
-          ['none', 'Not looked'],
+          ['none', 'Not examined'],
           ['yes', yes],
           ['no', no],
         ].map(([each, words]) => (
@@ -174,7 +174,7 @@ function Looked({
   );
 }
 
-const notLooked = (values: readonly string[]) => optionsOrNone(values, 'not looked');
+const notLooked = (values: readonly string[]) => optionsOrNone(values, 'not examined');
 
 /** Signs seen with the loupe; none of them ticked is a look too, once somebody says it was taken. */
 function Signs() {
@@ -183,7 +183,7 @@ function Signs() {
   return (
     <Stack spacing={0.5}>
       <FormControlLabel
-        label="Looked with the loupe"
+        label="Loupe examination"
         control={<Checkbox checked={looked} onChange={(_, on) => field.onChange(on ? [] : null)} />}
       />
       {looked && <checkLooked.Several name="signs" options={optionsOf(SIGNS_OF_FAULT)} />}
@@ -194,7 +194,7 @@ function Signs() {
 function LookedCard() {
   const { state } = useJob();
   return (
-    <FactCard kind="check.looked" title="Looked at" recorded={state.facts.looked} defaults={NOT_LOOKED}>
+    <FactCard kind="check.looked" title="Examined" recorded={state.facts.looked} defaults={NOT_LOOKED}>
       <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
         <checkLooked.ListChoice name="shows" options={notLooked(SHOWS)} />
         <checkLooked.MeasureField
@@ -233,7 +233,7 @@ function AsTheLampSays({ diagnosis }: { readonly diagnosis: Diagnosis }) {
         if (next !== undefined) form.setValue('next', next, { shouldDirty: true });
       }}
     >
-      As the lamp says: {diagnosis.causes.join(' and ')}
+      As the lamp suggests: {diagnosis.causes.join(' and ')}
     </Button>
   );
 }
@@ -275,7 +275,7 @@ function FindingCard({
       <Stack direction={{ xs: 'column', sm: 'row' }} spacing={1.5}>
         <checkDiagnosis.ListChoice
           name="cause"
-          options={optionsOrNone(CAUSES, 'not said yet')}
+          options={optionsOrNone(CAUSES, 'not recorded yet')}
           wanted={asks('check.diagnosis')}
         />
         <checkDiagnosis.ListChoice name="also" options={optionsOrNone(CAUSES, 'nothing else')} />
@@ -302,7 +302,7 @@ function Mat() {
       <OptionalFacts
         facts={[
           {
-            title: 'Looked at',
+            title: 'Examined',
             shown: facts.looked !== null || asks('check.diagnosis'),
             card: <LookedCard />,
           },
@@ -338,11 +338,11 @@ function Lamp() {
   if (verdicts.length === 0 && looked === null && pulses === null && leak === null) {
     return (
       <LampAnswer
-        question="What do the readings say?"
+        question="Readings"
         tone="open"
-        answer="Nothing yet"
+        answer="No reading yet"
         reasons={[
-          'The rest voltage of the old cell would answer first; the current says whether a new one will last.',
+          'Measure the rest voltage of the old cell first. The current shows whether a new cell will last.',
           `This shop: ${first.way}. ${first.reason}`,
         ]}
       />

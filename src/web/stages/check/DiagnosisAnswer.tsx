@@ -25,16 +25,16 @@ const STANDING: Readonly<Record<Diagnosis['verdict'], LampTone>> = {
   'cannot tell yet': 'open',
 };
 
-/** Causes shown with their bars, and what speaks for and against each. */
+/** Causes shown with their bars, and what points to: and against each. */
 const CAUSES_SHOWN = 4;
 const SENTENCES_SHOWN = 3;
 
 function priceWords({ priced, priceMinor }: PricedRemedy, currency: string): string {
   if (priced === null) return 'within the service';
-  return priceMinor === null ? 'no price in the list' : money(priceMinor, currency);
+  return priceMinor === null ? 'not in the price list' : money(priceMinor, currency);
 }
 
-/** One cause as a bar, with what speaks for it and what against it. */
+/** One cause as a bar, with what points to: it and what against it. */
 function Cause({ cause: { fault, probability, evidence } }: { readonly cause: FaultChance }) {
   const said = (speaksFor: boolean): string =>
     evidence
@@ -83,7 +83,7 @@ function Loupe({ onSeen }: { readonly onSeen: (signs: readonly SignOfFault[]) =>
         onClick={() => onSeen(signs)}
         sx={{ alignSelf: 'flex-start' }}
       >
-        {signs.length === 0 ? 'Looked: none of them' : 'Looked: these'}
+        {signs.length === 0 ? 'Examined: none of these' : 'Examined: these'}
       </Button>
     </Stack>
   );
@@ -110,7 +110,7 @@ function NextTestAnswer({
   const at = well === null ? null : (state.wells.find(({ name }) => name === well) ?? null);
   return (
     <LampAnswer
-      question={`To tell ${test.between[0]} from ${test.between[1]}`}
+      question={`Next check: separates ${test.between[0]} from ${test.between[1]}`}
       tone="open"
       answer={capital(test.words)}
     >
@@ -133,7 +133,7 @@ function NextTestAnswer({
           disabled={technician === null}
           choices={answers.map((answer) => ({
             label: capital(answer.shows),
-            means: `speaks for ${answer.speaksFor}`,
+            means: `points to: ${answer.speaksFor}`,
             onPick: () => say(answer.record),
           }))}
         />
@@ -158,13 +158,17 @@ export function DiagnosisAnswer({
   return (
     <>
       <LampAnswer
-        question={`Read together${well === null ? '' : ` for the cell of ${well}`}: what ails it?`}
+        question={`Diagnosis${well === null ? '' : ` for the cell of ${well}`}`}
         tone={STANDING[verdict]}
         answer={verdict === 'found' ? capital(causes.join(' and ')) : capital(verdict)}
         reasons={reasons}
       >
         {ranked.length > 0 && (
-          <Box component="ol" aria-label="Causes by chance" sx={{ listStyle: 'none', p: 0, m: 0, mt: 0.5 }}>
+          <Box
+            component="ol"
+            aria-label="Causes by probability"
+            sx={{ listStyle: 'none', p: 0, m: 0, mt: 0.5 }}
+          >
             {ranked.slice(0, CAUSES_SHOWN).map((cause) => (
               <Cause key={cause.fault} cause={cause} />
             ))}
@@ -174,14 +178,14 @@ export function DiagnosisAnswer({
       {asked && <NextTestAnswer key={asked.observable} test={asked} well={well} keyed={keyed} />}
       {first && (
         <LampAnswer
-          question="What to do, the gentlest first"
+          question="What to do, gentlest first"
           tone="care"
           answer={capital(first.what)}
           reasons={[`${capital(priceWords(first, currency))}. ${first.risk}`]}
         >
           {rest.map((remedy) => (
             <Typography key={remedy.what} variant="body2" sx={{ mt: 0.5 }}>
-              Else {remedy.what}: {priceWords(remedy, currency)}. {remedy.risk}
+              Otherwise {remedy.what}: {priceWords(remedy, currency)}. {remedy.risk}
             </Typography>
           ))}
         </LampAnswer>

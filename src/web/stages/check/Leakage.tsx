@@ -44,7 +44,7 @@ function LeakageFields() {
             }}
           />
           <Typography variant="body2" color="text.secondary">
-            From behind. Point at the place, or type it.
+            From behind. Click the place, or enter it.
           </Typography>
         </Stack>
       )}
@@ -82,7 +82,7 @@ function WhereItLeaked() {
   );
   if (!state.calibre || placed.length === 0) return null;
   return (
-    <Paper component="section" aria-label="Where it leaked" sx={{ p: 2 }}>
+    <Paper component="section" aria-label="Place of the leakage" sx={{ p: 2 }}>
       <Stack direction={{ xs: 'column', sm: 'row' }} spacing={2} sx={{ alignItems: { sm: 'center' } }}>
         <CalibreFigure
           calibre={state.calibre}
@@ -135,7 +135,7 @@ export function LeakageCards() {
 }
 
 function optionWords({ decision, priceMinor, risk }: LeakOption, currency: string): string {
-  return `${capital(decision)}: ${priceMinor === null ? 'no price in the list' : money(priceMinor, currency)}. ${risk}`;
+  return `${capital(decision)}: ${priceMinor === null ? 'not in the price list' : money(priceMinor, currency)}. ${risk}`;
 }
 
 /** What to do about a leak, for the owner to decide on. */
@@ -143,9 +143,9 @@ export function LeakAnswer({ advice }: { readonly advice: LeakAdvice }) {
   const { context } = useJob();
   return (
     <>
-      <Caution grave>Electrolyte burns skin and eyes: gloves and glasses. {advice.care}</Caution>
+      <Caution grave>Electrolyte burns skin and eyes. Wear gloves and glasses. {advice.care}</Caution>
       <LampAnswer
-        question="After the leak: to decide with the owner"
+        question="After a leak: options for the owner"
         tone="care"
         answer={capital(advice.verdict)}
         reasons={advice.reasons}

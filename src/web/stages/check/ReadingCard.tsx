@@ -11,11 +11,11 @@ const checkReading = factFields('check.reading');
 
 const HINT: Readonly<Record<Measure, string>> = {
   restVoltageV: 'of the old cell, out of the watch',
-  loadedVoltageV: 'at the load and after the seconds stated',
+  loadedVoltageV: 'at the stated load and time',
   currentUA: 'through the movement, crown home',
   stoppedCurrentUA: 'the circuit alone, crown pulled',
-  coilKOhm: 'across the coil, no cell in; OL where nothing goes through',
-  lowestRunningV: 'the supply turned down until it stops',
+  coilKOhm: 'across the coil, without cell; OL if the coil is open',
+  lowestRunningV: 'lower the supply until it stops',
   rateSPerDay: 'positive when it gains',
 };
 

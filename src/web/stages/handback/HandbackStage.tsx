@@ -111,14 +111,14 @@ function SignPart() {
         <Alert severity="warning">
           Signed{' '}
           {[signature.entry.payload.initials, elsewhereWords(signature.entry)].filter(Boolean).join(' ')},{' '}
-          {localTime(signature.entry.occurredAt, context.shop.zone)}, and reopened by what was recorded since.
-          The record given then stays as it was; sign again for the new one.
+          {localTime(signature.entry.occurredAt, context.shop.zone)}. A later record reopened the job. Record
+          as given then stays as it was. Sign again to issue a new one.
         </Alert>
       )}
       {result.reasons.map((reason) => (
         <Typography key={reason}>■ {reason}</Typography>
       ))}
-      {unsaved.length > 0 && <Typography>■ {unsaved.length} entries still wait to be saved.</Typography>}
+      {unsaved.length > 0 && <Typography>■ {unsaved.length} entries are not saved yet.</Typography>}
       <Button
         variant="contained"
         size="large"
@@ -162,7 +162,7 @@ function Papers({ hasNextVisit }: { readonly hasNextVisit: boolean }) {
               }
             }
           >
-            {signature.state === 'signed' ? 'Tell the owner it is ready' : 'Ask the owner to ring'}
+            {signature.state === 'signed' ? 'Tell the owner it is ready' : 'Ask the owner to call'}
           </DeviceButton>
         )}
       </Stack>
@@ -181,12 +181,12 @@ function Mat() {
         <OptionalFacts
           facts={[
             {
-              title: 'Charge something else',
+              title: 'Change price',
               shown: facts.price !== null,
               card: (
                 <FactCard
                   kind="handback.price"
-                  title="Charge something else"
+                  title="Change price"
                   recorded={facts.price}
                   defaults={{ priceMinor: result.price.priceMinor, reason: '' }}
                 >
@@ -206,7 +206,7 @@ function Mat() {
           defaults={{ by: '', paidMinor: null }}
           action="Handed over"
         >
-          <handbackCollected.TextLine name="by" wanted helper="the owner, or who for them; no names" />
+          <handbackCollected.TextLine name="by" wanted helper="e.g. the owner or their partner, no names" />
           <handbackCollected.MoneyField name="paidMinor" currency={context.policy.currency} />
         </FactCard>
       )}
@@ -215,7 +215,7 @@ function Mat() {
       </Paper>
       <Paper component="section" aria-label="Record for the owner" sx={{ p: 2 }}>
         <Typography variant="h2" sx={{ mb: 1.5 }}>
-          {signature.state === 'signed' ? 'The record given' : 'The record as it stands'}
+          {signature.state === 'signed' ? 'Record as given' : 'Record as it stands now'}
         </Typography>
         <Slip statement={statement} currency={context.policy.currency} />
       </Paper>
@@ -250,14 +250,18 @@ function Lamp() {
           question={follows.why === 'comeback' ? 'A comeback of' : 'Follows, closed interim,'}
           tone="care"
           answer={<Link to={`/jobs/${follows.jobId}`}>{follows.ticket}</Link>}
-          reasons={follows.why === 'comeback' ? ['Is it our work that failed? Then nothing is charged.'] : []}
+          reasons={follows.why === 'comeback' ? ['If our work failed, there is no charge.'] : []}
         />
       )}
-      {unproved && <Caution>No proving run: a watch that stops by itself stops at the owner’s.</Caution>}
+      {unproved && (
+        <Caution>
+          No proving run was made. A fault that comes and goes would only show at the owner’s.
+        </Caution>
+      )}
       <LampAnswer
         question="Next visit"
         tone={next.onDay ? 'good' : 'open'}
-        answer={next.onDay ? dayInWords(next.onDay) : 'Cannot be worked out'}
+        answer={next.onDay ? dayInWords(next.onDay) : 'Cannot be calculated'}
         reasons={
           life?.verdict === 'forecast'
             ? [
@@ -275,13 +279,13 @@ function Lamp() {
       />
       {water.verdict === 'not tested' && (state.facts.watch?.payload.ratingBar ?? 0) > 0 && (
         <Caution>
-          The case says {state.facts.watch?.payload.ratingBar} bar, from when it was new. Tell the owner it
-          was not tested today.
+          The case says {state.facts.watch?.payload.ratingBar} bar, valid when new. Tell the owner that it was
+          not tested today.
         </Caution>
       )}
       <Working lines={result.working} />
       <Typography variant="body2" color="text.secondary">
-        Rests on book revision {context.catalogue.revision} and policy revision {context.policy.revision}.
+        Based on book revision {context.catalogue.revision} and policy revision {context.policy.revision}.
       </Typography>
     </>
   );

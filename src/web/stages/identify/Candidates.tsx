@@ -77,7 +77,7 @@ function Weighings({ of, why }: { readonly of: string; readonly why: Candidate['
   return (
     <Box
       component="ul"
-      aria-label={`What speaks for and against ${of}`}
+      aria-label={`Evidence for and against ${of}`}
       sx={{ listStyle: 'none', p: 0, m: 0, mt: 0.5 }}
     >
       {why.map((weighing) => (
@@ -186,7 +186,7 @@ function CandidateRow({
             onClick={choose}
           >
             {keyName !== null && <KeyCap>{keyName}</KeyCap>}
-            It is {words}
+            Confirm {words}
           </Button>
         )}
       </Stack>
@@ -231,11 +231,11 @@ function SideBySide({ candidates }: { readonly candidates: readonly Candidate[] 
         {select(1, 'The other')}
       </Stack>
       {differences.length === 0 ? (
-        <Typography>The book knows nothing by which they could be told apart.</Typography>
+        <Typography>The book has no feature that separates them.</Typography>
       ) : (
         <Box
           component="table"
-          aria-label="What they differ in"
+          aria-label="Differences"
           sx={{
             borderCollapse: 'collapse',
             width: '100%',
@@ -247,7 +247,7 @@ function SideBySide({ candidates }: { readonly candidates: readonly Candidate[] 
               <th scope="col">Look at</th>
               <th scope="col">{calibreWords(first.code, first.revision)}</th>
               <th scope="col">{calibreWords(second.code, second.revision)}</th>
-              <th scope="col">It takes</th>
+              <th scope="col">Takes</th>
             </tr>
           </thead>
           <tbody>
@@ -271,7 +271,7 @@ export function Candidates() {
   const { state } = useJob();
   const { answer, counting, failed } = useAnswer();
   if (counting.length === 0 || (failed && answer === null)) return null;
-  if (answer === null) return <LinearProgress aria-label="Looking through the book" />;
+  if (answer === null) return <LinearProgress aria-label="Searching the book" />;
   const { engraved } = answer;
   const { candidates, notInBook, others } = answer.identification;
   const shown = candidates.filter(({ probability }, index) => index < 5 && probability >= 0.005);
@@ -298,7 +298,7 @@ export function Candidates() {
         ))}
         <Typography component="li">
           Not in the book: {percent(notInBook)}
-          {others >= 0.005 ? `; all others together: ${percent(others)}` : ''}
+          {others >= 0.005 ? `; all others: ${percent(others)}` : ''}
         </Typography>
       </Stack>
       {engraved?.verdict === 'read' && (engraved.cases[0] || engraved.serial !== null) && (

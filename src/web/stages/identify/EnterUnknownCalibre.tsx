@@ -33,7 +33,7 @@ export function EnterUnknownCalibre({ sister = null }: { readonly sister?: Calib
   return (
     <>
       <Button variant="outlined" onClick={() => setAsking(true)} disabled={technician === null}>
-        {sister ? `Enter it from ${sister.code}` : 'Enter it in the book'}
+        {sister ? `Add, based on ${sister.code}` : 'Add to the book'}
       </Button>
       {asking && <UnknownCalibreDialog sister={sister} onClose={() => setAsking(false)} />}
     </>
@@ -105,21 +105,22 @@ function UnknownCalibreDialog({
       if (error instanceof Refused) {
         const [field] = error.problem.fields ?? [];
         setFailed(`${field?.message ?? error.message} ${error.problem.whatToDo ?? ''}`.trim());
-      } else setFailed(failedInWords(error, 'nothing was written. Name it as it stands and enter it later.'));
+      } else
+        setFailed(failedInWords(error, 'nothing was saved. Name the movement by hand and add it later.'));
     }
   });
   return (
     <Dialog open onClose={onClose} aria-labelledby="unknown-calibre-title" maxWidth="sm" fullWidth>
       <FormProvider {...form}>
         <form onSubmit={(event) => void write(event)} noValidate>
-          <DialogTitle id="unknown-calibre-title">Enter this movement in the book</DialogTitle>
+          <DialogTitle id="unknown-calibre-title">Add this movement to the book</DialogTitle>
           <DialogContent>
             <DialogContentText>
               {sister
-                ? `What was not seen is taken from ${sister.code}, but not its cell${cellOf(sister)} nor what was measured of it. `
-                : 'With what is known. '}
-              It is marked as the shop’s own until somebody completes it; readings are held against its family
-              or general figures meanwhile.
+                ? `Fields that were not seen are copied from ${sister.code}, except its cell${cellOf(sister)} and its measured values. `
+                : 'Enter what is known. '}
+              It is marked as the shop’s own until it is complete. Until then, readings are compared with its
+              family or with general figures.
             </DialogContentText>
             <Stack spacing={1.5} sx={{ mt: 2 }}>
               <KnownFields />
@@ -127,9 +128,9 @@ function UnknownCalibreDialog({
             </Stack>
           </DialogContent>
           <DialogActions>
-            <Button onClick={onClose}>Leave it</Button>
+            <Button onClick={onClose}>Cancel</Button>
             <Button type="submit" variant="contained">
-              Write it into the book
+              Save to book
             </Button>
           </DialogActions>
         </form>

@@ -39,7 +39,7 @@ export function useLook(look: Look) {
   const takeBack = (): void => {
     setTyped(look, null);
     const entryId = there?.entryId ?? null;
-    if (entryId !== null) void record('logbook.withdrawn', { reason: 'taken back' }, { withdraws: entryId });
+    if (entryId !== null) void record('logbook.withdrawn', { reason: 'removed' }, { withdraws: entryId });
     else give(null);
   };
   return { there, give, takeBack, mayRecord: technician !== null };
@@ -56,7 +56,10 @@ function PickLook({ look }: { readonly look: Look }) {
     <NativeSelect
       label={label(look)}
       value={value}
-      options={[{ value: '', label: 'not looked' }, ...values.map((each) => ({ value: each, label: each }))]}
+      options={[
+        { value: '', label: 'not examined' },
+        ...values.map((each) => ({ value: each, label: each })),
+      ]}
       onChange={(next) => (next === '' ? takeBack() : give(next))}
     />
   );
@@ -115,7 +118,9 @@ export function TypedLookField({ look, helper }: { readonly look: Look; readonly
     if (text.trim() === written) return;
     const seen = typedSeen(look, text);
     if (seen === null) {
-      setRefused(text.trim() === '' ? null : `“${text.trim()}” is no size: e.g. 23.31, or 10½ lignes.`);
+      setRefused(
+        text.trim() === '' ? null : `“${text.trim()}” is not a size. Enter e.g. 23.31 or 10½ lignes.`,
+      );
       return;
     }
     const checked = kindDefinition('identify.evidence').schema.safeParse(seen);
@@ -174,7 +179,7 @@ function SignLook() {
   return (
     <Stack spacing={0.5}>
       <Typography id="sign-label" variant="body2">
-        Maker’s sign, as struck into the movement
+        Maker’s sign on the movement
       </Typography>
       <ToggleButtonGroup
         exclusive
@@ -227,7 +232,7 @@ function RevisionLook() {
       label={`Revision of ${calibre.code}`}
       value={value}
       options={[
-        { value: '', label: 'not looked' },
+        { value: '', label: 'not examined' },
         ...calibre.revisions.map(({ name, seenBy }) => ({
           value: `${calibre.id}|${name}`,
           label: `${name}: ${seenBy}`,
@@ -277,15 +282,15 @@ function Piece({ piece }: { readonly piece: JobEvidence }) {
           size="small"
           disabled={!mayRecord}
           onClick={takeBack}
-          aria-label={`Count again: ${LOOKS[piece.look].words}`}
+          aria-label={`Use again: ${LOOKS[piece.look].words}`}
         >
-          Count again
+          Use again
         </Button>
       ) : (
         <IconButton
           disabled={!mayRecord}
           onClick={takeBack}
-          aria-label={`Take back: ${LOOKS[piece.look].words}`}
+          aria-label={`Undo: ${LOOKS[piece.look].words}`}
           sx={{ minWidth: 36, minHeight: 36 }}
         >
           <CloseIcon fontSize="small" />
@@ -300,14 +305,14 @@ export function Evidence() {
   const { evidence } = useEvidence();
   const oblong = evidence.find(({ look }) => look === 'shape')?.seen?.value === 'oblong';
   return (
-    <Paper component="section" aria-label="What is seen" sx={{ p: 2 }}>
+    <Paper component="section" aria-label="Observations" sx={{ p: 2 }}>
       <Typography variant="h3" component="h2">
-        What is seen
+        Observations
       </Typography>
       {evidence.length > 0 && (
         <Stack
           component="ul"
-          aria-label="What counts"
+          aria-label="Evidence"
           direction="row"
           sx={{ flexWrap: 'wrap', gap: 0.75, p: 0, m: 0, mt: 1, listStyle: 'none' }}
         >

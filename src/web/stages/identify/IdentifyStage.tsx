@@ -74,9 +74,7 @@ function ByHand() {
             <TextField
               {...params}
               label="Calibre"
-              helperText={
-                typed.trim() !== '' && !calibre ? 'Not in the book: named as it stands.' : undefined
-              }
+              helperText={typed.trim() !== '' && !calibre ? 'Not in the book. Named by hand.' : undefined}
             />
           )}
         />
@@ -86,7 +84,7 @@ function ByHand() {
           disabled={technician === null}
           sx={{ flexShrink: 0, alignSelf: 'flex-start', minHeight: 56 }}
         >
-          It is this one
+          Confirm this movement
         </Button>
       </Stack>
     </Paper>
@@ -141,7 +139,7 @@ function UnknownMovement() {
       <Stack direction="row" spacing={2} sx={{ alignItems: 'center', justifyContent: 'space-between' }}>
         <Typography>
           {sister
-            ? `It looks like a close relative of ${sister.code} that is not in the book. Enter it from that one, with only what is known, or name it by hand below.`
+            ? `It looks like a close relative of ${sister.code} that is not in the book. Add, based on that one, with only what is known, or name it by hand below.`
             : 'This may be a movement that is not in the book. Add it to the book with what is known, or pick a movement by hand below.'}
         </Typography>
         {sister && <EnterUnknownCalibre sister={sister} />}
@@ -162,13 +160,13 @@ function Mat() {
         recorded={state.facts.engraving}
         defaults={{ text: '' }}
         inline
-        action="Read it"
+        action="Read engraving"
       >
         <Box sx={{ flex: '1 1 300px' }}>
           <identifyEngraving.TextLine
             name="text"
             mono
-            helper="inside the back and on the movement, all that stands there; a ? for each worn character"
+            helper="everything engraved inside the back and on the movement; ? for each worn character"
             // Once it is named nothing more is asked for here, and the next key is a shortcut again.
             wanted={state.facts.movement === null}
             onText={(text) => setTyped('engraving', text)}
@@ -194,7 +192,7 @@ function CalibreCard({ calibre }: { readonly calibre: Calibre }) {
   const held = [...new Set(calibre.wells.map((well) => well.heldBy))].join(' and ');
   return (
     <LampAnswer
-      question={`${book.maker(calibre.makerId)?.name ?? ''} ${calibre.code} wants`}
+      question={`${book.maker(calibre.makerId)?.name ?? ''} ${calibre.code} takes`}
       tone={calibre.shopsOwn ? 'care' : 'good'}
       answer={
         calibre.charge?.kitCode ??
@@ -211,7 +209,7 @@ function CalibreCard({ calibre }: { readonly calibre: Calibre }) {
             ? []
             : ['A display, no hands to step.']
           : [`Steps every ${figure(calibre.stepIntervalS)} s.`]),
-        ...(calibre.lowSupplySignal ? [`Low supply shows so: ${calibre.lowSupplySignal}.`] : []),
+        ...(calibre.lowSupplySignal ? [`Low-supply sign: ${calibre.lowSupplySignal}.`] : []),
       ]}
     >
       <CalibreFigure calibre={calibre} cellDiameterMm={(code) => book.cell(code)?.diameterMm ?? null} />
@@ -269,20 +267,20 @@ function Lamp() {
             ? ['Not in the book: the cell found and its well decide what to fit.']
             : failed
               ? ['The search through the book could not start. Pick it by hand, or reload the page.']
-              : (identification?.reasons ?? ['Looking through the book.']).map(capital)
+              : (identification?.reasons ?? ['Searching the book.']).map(capital)
         }
       />
       {identification?.conflicting && (
         <Caution grave>
           {capital(identification.conflicting.pair[0])} and {identification.conflicting.pair[1]} contradict
-          each other: together on any movement of the book {oneIn(identification.conflicting.chance)}, and
-          then on {identification.conflicting.nearest}. Look at both again, or it is not in the book.
+          each other. Movements in the book with both: {oneIn(identification.conflicting.chance)}, and then on{' '}
+          {identification.conflicting.nearest}. Look at both again, or it is not in the book.
         </Caution>
       )}
       {inQuestion.length > 0 && (
         <Caution>
-          It comes in revisions: {inQuestion.map(({ name, seenBy }) => `${name}, ${seenBy}`).join('; ')}.
-          Which one decides what differs.
+          It has the revisions: {inQuestion.map(({ name, seenBy }) => `${name}, ${seenBy}`).join('; ')}. Which
+          revision it is decides the rest.
         </Caution>
       )}
       {answer && movement === null && <NextLookAnswer next={answer.next} />}

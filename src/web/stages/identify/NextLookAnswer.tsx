@@ -17,7 +17,7 @@ export function NextLookAnswer({ next }: { readonly next: NextLook }) {
   const worth = best?.look === asked ? best : null;
   return (
     <LampAnswer
-      question="Look next at"
+      question="Next look"
       tone="open"
       answer={worth?.of === undefined ? capital(LOOKS[asked].words) : `The revision of ${worth.of}`}
       reasons={worth === null ? [] : next.reasons}
@@ -25,7 +25,7 @@ export function NextLookAnswer({ next }: { readonly next: NextLook }) {
       <Asked key={asked} look={asked} worth={worth} />
       {worth !== null && then.length > 0 && (
         <Typography variant="body2" color="text.secondary" sx={{ mt: 0.5 }}>
-          Else{' '}
+          Otherwise{' '}
           {then
             .map(
               ({ words, bits, effort }) => `${words} (${figure((100 * bits) / doubtBits, 0)} %, ${effort})`,
@@ -78,7 +78,7 @@ function Asked({
                   },
                 ],
           ),
-          { label: 'Cannot see', onPick: () => give(null) },
+          { label: 'Cannot see it', onPick: () => give(null) },
         ]}
       />
     </div>

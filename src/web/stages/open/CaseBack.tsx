@@ -59,7 +59,7 @@ function ToolFields({ correcting }: { readonly correcting: boolean }) {
             label="Tool of this shop"
             value={first}
             options={[
-              { value: OTHER, label: 'none of the list' },
+              { value: OTHER, label: 'not on the list' },
               ...tools.map((tool) => ({
                 value: tool.id,
                 label: advised.toolIds.includes(tool.id) ? `${tool.name} (advised)` : tool.name,

@@ -86,7 +86,7 @@ function NotchFields({ asks, holes }: { readonly asks: Asks; readonly holes: boo
           quantity="figureOnly"
           optional
           wanted
-          helper="counted once round"
+          helper="count all round"
         />
       )}
       {asks('notchWidthMm') && (
@@ -104,7 +104,7 @@ function NotchFields({ asks, holes }: { readonly asks: Asks; readonly holes: boo
           quantity="lengthMm"
           optional
           wanted={!odd}
-          helper="middle to middle, straight across"
+          helper="centre to centre, straight across"
         />
       )}
       {asks('chordMm') && odd && (
@@ -113,7 +113,7 @@ function NotchFields({ asks, holes }: { readonly asks: Asks; readonly holes: boo
           quantity="lengthMm"
           optional
           wanted
-          helper="an odd count has none straight across"
+          helper="with an odd count none is straight across"
         />
       )}
       {asks('notchClocks') && (
@@ -198,7 +198,7 @@ function Fields() {
         value={kind ?? ''}
         error={fieldState.error?.message}
         options={[
-          ...(kind === null ? [{ value: '', label: 'see which it is' }] : []),
+          ...(kind === null ? [{ value: '', label: 'not sure' }] : []),
           ...BACK_KINDS.map((each) => ({ value: each, label: `${each}: ${backs[each].knownBy}` })),
         ]}
         onChange={(next) => {
@@ -245,7 +245,7 @@ export function KnownAlready({ onMeasure }: { readonly onMeasure: () => void }) 
   const { back } = useOpening();
   const [kind = '', ...measures] = measureWords(back);
   return (
-    <Paper component="section" aria-label="The back, as it is known" sx={{ px: 2, py: 0.75 }}>
+    <Paper component="section" aria-label="Case back, known so far" sx={{ px: 2, py: 0.75 }}>
       <Stack direction="row" spacing={2} sx={{ alignItems: 'center', justifyContent: 'space-between' }}>
         <Typography>
           <strong>{capital(kind)}</strong>
@@ -256,7 +256,7 @@ export function KnownAlready({ onMeasure }: { readonly onMeasure: () => void }) 
           </Typography>
         </Typography>
         <Button size="small" onClick={onMeasure} sx={{ flexShrink: 0 }}>
-          Measure it here
+          Measure
         </Button>
       </Stack>
     </Paper>
@@ -280,7 +280,7 @@ export function Measured() {
     <FactCard
       key={`${caseType?.id ?? ''} ${job.earlier?.history.measured ? 'seen' : ''}`}
       kind="open.measured"
-      title="The back, measured"
+      title="Case back, measured"
       recorded={facts.measured}
       defaults={{
         ...NOTHING_MEASURED,

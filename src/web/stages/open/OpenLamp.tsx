@@ -37,14 +37,14 @@ function OneAtATime() {
   if (others.length === 0) return null;
   return (
     <Caution grave>
-      One open at a time:{' '}
+      Open one watch at a time:{' '}
       {others.map(({ id, ticket, serial }, index) => (
         <span key={id}>
           {index > 0 && ', '}
-          <Link to={`/jobs/${id}`}>{ticket}</Link> lies open with serial {serial} inside its back
+          <Link to={`/jobs/${id}`}>{ticket}</Link> is open, with serial {serial} inside the back
         </span>
       ))}
-      . Backs get exchanged: close it first, or both are paired by serial at closing.
+      . Backs can be exchanged. Close that watch first, or pair both by serial number at closing.
     </Caution>
   );
 }
@@ -83,11 +83,11 @@ function Drawing() {
           aria-pressed={toSize}
           onClick={() => (scale === null ? setCalibrating(true) : setToSize(!toSize))}
         >
-          {toSize ? 'Enlarge it' : 'To size, to hold the watch against'}
+          {toSize ? 'Enlarge' : 'Actual size'}
         </Button>
         {scale !== null && (
           <Button size="small" onClick={() => setCalibrating(true)}>
-            Calibrate again
+            Set scale again
           </Button>
         )}
       </Stack>
@@ -126,7 +126,7 @@ function NoOtherWay({
   readonly others: readonly { readonly words: string; readonly why: string }[];
 }) {
   return (
-    <Fold summary="Why no other way">
+    <Fold summary="Other ways, and why not">
       <Stack spacing={0.75}>
         {others.map(({ words, why }) => (
           <Typography key={words} variant="body2">
@@ -141,7 +141,7 @@ function NoOtherWay({
 function ProtectedBy({ schools }: { readonly schools: Schools }) {
   return (
     <LampAnswer
-      question="This shop puts between tool and back"
+      question="Protection between tool and back (shop policy)"
       tone="good"
       answer={schools.protection}
       reasons={[wayTaken(schools, 'protection').reason, `Opener: ${schools.opener}.`]}
@@ -179,19 +179,19 @@ export function OpenLamp() {
       )}
       {apart.length > 0 && (
         <LampAnswer
-          question="Against the book"
+          question="Compared with the book"
           tone="care"
           answer={apart.length === 1 ? 'One measure differs' : `${apart.length} measures differ`}
           reasons={[
             ...apart.map(({ words }) => words),
-            'Another case under this code, or a slip: measure again.',
+            'It may be another case with this code, or a measuring error. Measure again.',
           ]}
         />
       )}
       {others.length > 0 && facts.back === null && <NoOtherWay others={others} />}
       {facts.seals && (
         <LampAnswer
-          question="Seals to account for at closing"
+          question="Seals to refit at closing"
           tone="good"
           answer={`${facts.seals.payload.rim + facts.seals.payload.innerCover + facts.seals.payload.hatch}`}
         />
@@ -206,7 +206,7 @@ export function OpenLamp() {
       <Working lines={opener.working} />
       {kindKnown && KNIFE_KINDS.includes(back.kind) && facts.back === null && (
         <Typography variant="body2" color="text.secondary">
-          No lip to be seen? Look again with the strap off, then choose the spot and write it down.
+          If you see no lip, look again with the strap off. Then choose a spot and record it.
         </Typography>
       )}
     </>

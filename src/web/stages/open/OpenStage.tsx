@@ -28,7 +28,7 @@ function ForNextTime() {
       title="For next time"
       recorded={facts.techniques}
       defaults={{ note: '' }}
-      action="Note it"
+      action="Record note"
       inline
     >
       <openTechnique.TextLine name="note" />
@@ -63,7 +63,7 @@ function SerialInside() {
       recorded={facts.insideSerial}
       defaults={{ serial: '' }}
     >
-      <openInsideSerial.TextLine name="serial" mono helper="blank where none stands there" />
+      <openInsideSerial.TextLine name="serial" mono helper="blank if there is none" />
     </FactCard>
   );
 }
@@ -72,7 +72,7 @@ function PrintedInside() {
   const { facts } = useJob().state;
   return (
     <FactList kind="open.print" title="Printed inside" recorded={facts.prints} defaults={{ text: '' }}>
-      <openPrint.TextLine name="text" mono helper="as it stands there: cell, polarity, reset" />
+      <openPrint.TextLine name="text" mono helper="as printed: cell, polarity, reset" />
     </FactList>
   );
 }
@@ -92,7 +92,7 @@ function Mat() {
       <Tray />
       <OptionalFacts
         facts={[
-          { title: 'A part comes off', shown: false, card: <PartComesOff /> },
+          { title: 'Part removed', shown: false, card: <PartComesOff /> },
           {
             title: 'As found, before anything is touched',
             shown: facts.asFound !== null || asks('open.as-found'),

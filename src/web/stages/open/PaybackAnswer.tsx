@@ -36,12 +36,12 @@ export function PaybackAnswer({ toBuy, kind, refer }: Props) {
       : null;
   return (
     <LampAnswer
-      question={refer ? 'Refer it, or buy' : 'Better with'}
+      question={refer ? 'Refer it, or buy' : 'A better tool'}
       tone={refer ? 'no' : 'care'}
       answer={toBuy}
       reasons={[
-        ...(answer?.reasons ?? ['What the tool costs says whether it pays.']),
-        `Referred for want of an opener in twelve months: ${served?.wantedInYear ?? 0}.`,
+        ...(answer?.reasons ?? ['Enter the price of the tool to see whether it pays.']),
+        `Referred in the last 12 months because no opener fitted: ${served?.wantedInYear ?? 0}.`,
       ]}
     >
       <TextField
@@ -50,9 +50,7 @@ export function PaybackAnswer({ toBuy, kind, refer }: Props) {
         onChange={(event) => setTyped(event.target.value)}
         error={typed !== '' && cost.verdict !== 'read'}
         helperText={
-          usualMinor === null
-            ? 'as the supplier asks'
-            : 'at first: what such tools of this shop cost on average'
+          usualMinor === null ? 'as the supplier asks' : 'default: average price of such tools in this shop'
         }
         size="small"
         sx={{ mt: 1 }}

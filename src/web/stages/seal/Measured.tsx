@@ -25,7 +25,7 @@ function MeasuresInWords() {
   return null;
 }
 
-/** The groove of the seam, and on which wall its ring lies. */
+/** Groove of the seam, and on which wall its ring lies. */
 export function GrooveCard() {
   const { state } = useJob();
   const { groove: recorded } = state.facts;
@@ -33,7 +33,7 @@ export function GrooveCard() {
     <FactCard
       kind="seal.groove"
       files
-      title="The groove"
+      title="Groove"
       recorded={recorded}
       defaults={{
         innerMm: null,
@@ -51,20 +51,16 @@ export function GrooveCard() {
         <groove.MeasureField name="innerMm" quantity="lengthMm" />
         <groove.MeasureField name="outerMm" quantity="lengthMm" />
         <groove.MeasureField name="depthMm" quantity="lengthMm" />
-        <groove.MeasureField
-          name="stepMm"
-          quantity="lengthMm"
-          helper="0 where the back lies flat on its rim"
-        />
+        <groove.MeasureField name="stepMm" quantity="lengthMm" helper="0 if the back lies flat on its rim" />
         <groove.MeasureField
           name="depthWithinMm"
           quantity="lengthMm"
-          helper={`usually ${USUALLY_WITHIN_MM}; under a section of 0.5 mm, 0.01`}
+          helper={`usually ${USUALLY_WITHIN_MM}; for sections under 0.5 mm, 0.01`}
         />
         <groove.MeasureField
           name="sectionWithinMm"
           quantity="lengthMm"
-          helper="of the rings as bought, or as you measured them"
+          helper="tolerance of the rings as bought or measured"
         />
       </Columns>
     </FactCard>
@@ -78,7 +74,7 @@ export function OldRingCard() {
     <FactCard
       kind="seal.old-ring"
       files
-      title="The old ring, measured"
+      title="Old ring, measured"
       recorded={recorded}
       defaults={{ heightMm: null, widthMm: null, insideMm: null, outsideMm: null, profile: 'not seen' }}
     >
@@ -110,7 +106,7 @@ export function PressCard() {
           name="crystalAboveMm"
           quantity="lengthMm"
           optional
-          helper="minus where it lies lower, 0 where level"
+          helper="minus if it lies lower, 0 if level"
         />
         <press.MeasureField name="caseMm" quantity="lengthMm" optional helper="without crown and lugs" />
         <press.MeasureField name="backMm" quantity="lengthMm" optional />
@@ -118,14 +114,9 @@ export function PressCard() {
           name="backBulgeMm"
           quantity="lengthMm"
           optional
-          helper="over its rim; 0 where flat"
+          helper="above its rim; 0 if flat"
         />
-        <press.MeasureField
-          name="glassMm"
-          quantity="lengthMm"
-          optional
-          helper="blank where the back is solid"
-        />
+        <press.MeasureField name="glassMm" quantity="lengthMm" optional helper="blank if the back is solid" />
         <press.MeasureField name="glassAboveMm" quantity="lengthMm" optional />
       </Columns>
     </FactCard>

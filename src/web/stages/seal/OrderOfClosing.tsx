@@ -71,7 +71,7 @@ export function OrderOfClosing() {
         >
           {left.length === steps.length - doneCount
             ? 'All done as shown (a)'
-            : 'All done as shown, but what waits (a)'}
+            : 'All done as shown, except open steps (a)'}
         </Button>
       )}
     </Paper>

@@ -24,7 +24,7 @@ const STANDING_OF_FIT: Readonly<Record<FitOfRing['verdict'], LampTone>> = {
 const STANDING_OF_WORN: Readonly<Record<WornRing['verdict'], LampTone>> = {
   springy: 'good',
   renew: 'care',
-  'sealed nothing': 'no',
+  'no seal left': 'no',
   'never squeezed': 'no',
   swollen: 'no',
   'cannot say': 'open',
@@ -78,9 +78,7 @@ function OldRing() {
           question="The old ring"
           tone="open"
           answer="Not yet known"
-          reasons={[
-            'Measure its groove as well: how much spring is left depends on the depth it was pressed into.',
-          ]}
+          reasons={['Measure its groove as well. The remaining spring depends on the depth of the groove.']}
         />
         {canBe}
       </>
@@ -100,8 +98,8 @@ function OldRing() {
             ? [`Its inside diameter when new was ${figure(from, 1)} to ${figure(to, 1)} mm.`]
             : []),
           ring.sections.length > 0
-            ? `Sections of this shop that the caliper cannot exclude, the likeliest first: ${ring.sections.map((each) => each.toFixed(2)).join(', ')} mm.`
-            : 'No section of this shop’s book or stock is near it.',
+            ? `Possible sections from this shop, likeliest first: ${ring.sections.map((each) => each.toFixed(2)).join(', ')} mm.`
+            : 'No section in this shop’s book or stock is near it.',
         ]}
       />
       <Working lines={worn.working} />
@@ -121,14 +119,14 @@ function WhichRing() {
   );
   const order = wanted
     ? `To order: ${figure(wanted.insideMm, 1)} × ${wanted.sectionMm.toFixed(2)}; good from ${figure(wanted.insideFromMm, 1)} to ${figure(wanted.insideToMm, 1)} mm inside, ${wanted.sectionFromMm.toFixed(2)} to ${wanted.sectionToMm.toFixed(2)} mm thick.`
-    : 'No round ring can be good in this groove: measure it again, or it goes by its part number.';
+    : 'No round ring fits this groove. Measure again, or order by part number.';
   const fits = first !== undefined && first.fit.verdict === 'fits' && first.ring.left > 0;
   return (
     <>
       <LampAnswer
-        question="Which ring for this groove?"
+        question="Ring for this groove"
         tone={first ? STANDING_OF_FIT[first.fit.verdict] : 'no'}
-        answer={first ? `${first.ring.code} ${first.fit.verdict}` : 'None of this shop fits'}
+        answer={first ? `${first.ring.code} ${first.fit.verdict}` : 'No ring in this shop fits'}
         reasons={[...(first?.fit.reasons ?? []), ...sizes, ...(fits ? [] : [order])]}
       >
         {first && (
@@ -155,7 +153,7 @@ function Dies() {
   return (
     <>
       <LampAnswer
-        question="With which dies?"
+        question="Press dies"
         tone={dies.verdict === 'press' ? 'good' : dies.verdict === 'not yet known' ? 'open' : 'no'}
         answer={
           dies.verdict === 'press' && dies.crystalSide && dies.backSide
@@ -179,7 +177,7 @@ function HowItCloses() {
   const way = school && wayTaken(schools, school);
   return kindKnown ? (
     <LampAnswer
-      question={way ? 'This shop closes' : 'It closes'}
+      question={way ? 'Closing sequence (shop policy)' : 'Closing'}
       tone="good"
       answer={capital(way ? way.way : (backs[kind].closes[0] ?? ''))}
       reasons={[
@@ -189,10 +187,10 @@ function HowItCloses() {
     />
   ) : (
     <LampAnswer
-      question="It closes"
+      question="Closing"
       tone="open"
       answer="Not yet known"
-      reasons={['Nobody said yet how it opens.']}
+      reasons={['The kind of back is not recorded yet.']}
     />
   );
 }
@@ -218,7 +216,7 @@ function BeforeClosing() {
       )}
       {!cellMissing && asks('set.runs') && unseen !== null && (
         <Caution>
-          {unseen} <Link to={`/jobs/${resource.job.id}/set`}>Watch it now</Link>.
+          {unseen} <Link to={`/jobs/${resource.job.id}/set`}>Watch it run now</Link>.
         </Caution>
       )}
       {open.length > 0 && (
@@ -254,16 +252,16 @@ export function SealLamp() {
   return (
     <>
       <LampAnswer
-        question="Gasket: renew or reuse?"
+        question="Gasket"
         tone={!followed ? 'care' : advice.verdict === 'look at it' && !done ? 'open' : 'good'}
         answer={capital(advice.verdict)}
-        reasons={[...advice.reasons, ...(followed ? [] : [`Recorded otherwise: ${done.reason}`])]}
+        reasons={[...advice.reasons, ...(followed ? [] : [`Decided differently: ${done.reason}`])]}
       />
       <OldRing />
       <WhichRing />
       {ringIn !== null && (
         <LampAnswer
-          question="The ring that went in"
+          question="Ring fitted"
           tone={STANDING_OF_FIT[ringIn.verdict]}
           answer={capital(ringIn.verdict)}
           reasons={ringIn.reasons}
@@ -276,14 +274,16 @@ export function SealLamp() {
           question="The screws, round by round"
           tone="good"
           answer={`${screwCount}, crosswise`}
-          reasons={['All in first, none tight; then crosswise, so that the plate comes down evenly.']}
+          reasons={[
+            'First start all screws without tightening. Then tighten crosswise, so that the plate goes down evenly.',
+          ]}
         >
           <ScrewRound count={screwCount} />
         </LampAnswer>
       )}
       {counted && (
         <LampAnswer
-          question="Seals counted on opening"
+          question="Seals counted at opening"
           tone="care"
           answer={`${counted.rim + counted.innerCover + counted.hatch} to account for`}
           reasons={[
@@ -292,12 +292,13 @@ export function SealLamp() {
         />
       )}
       <Caution>
-        Silicone grease only: mineral grease swells rubber. Change cots before touching cell or movement.
+        Use silicone grease only. Mineral grease swells rubber. Change finger cots before you touch the cell
+        or movement.
       </Caution>
       <BeforeClosing />
       {pairing.verdict !== 'not asked' && (
         <LampAnswer
-          question="Is it this watch’s own back?"
+          question="Back and case match"
           tone={pairing.verdict === 'paired' ? 'good' : pairing.verdict === 'not yet known' ? 'care' : 'no'}
           answer={capital(pairing.verdict)}
           reasons={pairing.reasons}
@@ -305,7 +306,7 @@ export function SealLamp() {
       )}
       {facts.closed?.payload.seamEven === false && (
         <Caution grave>
-          The seam is not even: the ring is pinched or the back not down. Open it again.
+          The seam is not even. The ring is pinched or the back is not fully down. Open it again.
         </Caution>
       )}
       <Working lines={advice.working} />

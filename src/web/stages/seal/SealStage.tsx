@@ -71,7 +71,7 @@ function GasketFields() {
           wanted={lotId === null}
           value={lotId ?? ''}
           options={[
-            { value: '', label: 'not from this stock' },
+            { value: '', label: 'not from stock' },
             ...rings.map(({ lot, ofThisCase }) => ({
               value: lot.id,
               label: `${lot.code}${ofThisCase ? ' (this case)' : ''}, lot ${lot.lotCode}, ${lot.balance} left`,
@@ -117,7 +117,7 @@ function SeamFields() {
 function NowCard() {
   const { now } = useJob().state.facts;
   return (
-    <FactCard kind="seal.now" files title="As it is closed" recorded={now} defaults={{ note: '' }}>
+    <FactCard kind="seal.now" files title="Closing check" recorded={now} defaults={{ note: '' }}>
       <sealNow.TextLine name="note" />
     </FactCard>
   );
@@ -146,12 +146,7 @@ function GasketCard() {
       beside={
         <>
           <Box sx={{ width: 190 }}>
-            <sealGasket.MeasureField
-              name="ageYears"
-              quantity="years"
-              optional
-              helper="blank if nobody knows"
-            />
+            <sealGasket.MeasureField name="ageYears" quantity="years" optional helper="blank if not known" />
           </Box>
         </>
       }
@@ -173,7 +168,7 @@ function PairedCard() {
       defaults={{ inBack: '' }}
       hint={<Typography color="text.secondary">{pairing.reasons.join(' ')}</Typography>}
     >
-      <sealPaired.TextLine name="inBack" mono helper="blank where none stands there" />
+      <sealPaired.TextLine name="inBack" mono helper="blank if there is none" />
     </FactCard>
   );
 }
@@ -223,16 +218,16 @@ function Mat() {
       </FactCard>
       {followUp && (
         <Typography>
-          Closed for the time being; <Link to={`/jobs/${followUp.jobId}`}>{followUp.ticket}</Link> waits for
-          the part.
+          Closed temporarily; <Link to={`/jobs/${followUp.jobId}`}>{followUp.ticket}</Link> waits for the
+          part.
         </Typography>
       )}
       <OrderOfClosing />
       {facts.parts.size > 0 && <Tray />}
       <OptionalFacts
         facts={[
-          { title: 'The groove', shown: facts.groove !== null, card: <GrooveCard /> },
-          { title: 'The old ring, measured', shown: facts.oldRing !== null, card: <OldRingCard /> },
+          { title: 'Groove', shown: facts.groove !== null, card: <GrooveCard /> },
+          { title: 'Old ring, measured', shown: facts.oldRing !== null, card: <OldRingCard /> },
           { title: 'Measures for the press', shown: facts.press !== null, card: <PressCard /> },
           ...(insideCounted
             ? []
@@ -245,7 +240,7 @@ function Mat() {
               ]),
           {
             // Where it was photographed as found, it is photographed again.
-            title: 'As it is closed',
+            title: 'Closing check',
             shown: photos.length > 0 || facts.now !== null,
             card: <NowCard />,
           },

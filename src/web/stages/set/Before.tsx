@@ -7,8 +7,8 @@ export function Before({ entry }: { readonly entry: Entry | null }) {
   if (entry === null) return null;
   return (
     <Typography color="text.secondary">
-      Before it was closed: {entryInWords(entry)}, <RecordedBy entry={entry} />. Asked again, since the
-      closing may have changed it.
+      Before it was closed: {entryInWords(entry)}, <RecordedBy entry={entry} />. Check again, because closing
+      may have changed it.
     </Typography>
   );
 }

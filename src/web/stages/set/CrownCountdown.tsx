@@ -33,7 +33,7 @@ function Counting({ atUtc }: { readonly atUtc: string }) {
         role="timer"
         sx={{ fontFamily: MONO, fontSize: '2.4rem', fontWeight: 700, lineHeight: 1.2 }}
       >
-        {leftMs === null ? '…' : leftMs > 0 ? `${Math.ceil(leftMs / 1000)} s` : gone ? 'Gone by' : 'Now'}
+        {leftMs === null ? '…' : leftMs > 0 ? `${Math.ceil(leftMs / 1000)} s` : gone ? 'Time passed' : 'Now'}
       </Typography>
       <Stack direction="row" spacing={1}>
         <Button
@@ -57,7 +57,7 @@ function Counting({ atUtc }: { readonly atUtc: string }) {
 export function CrownCountdown() {
   const { crownAtUtc } = usePlanner();
   return crownAtUtc === null ? null : (
-    <LampAnswer question="The crown" tone="open" answer="On the beat">
+    <LampAnswer question="The crown" tone="open" answer="At the full minute">
       <Counting atUtc={crownAtUtc} />
     </LampAnswer>
   );

@@ -56,7 +56,7 @@ function IfItFails({ fields }: { readonly fields: typeof setFunctions | typeof s
   return (
     <fields.TextLine
       name="handedBackSo"
-      helper="blank: it is mended first; else e.g. the owner knows, and wants no repair"
+      helper="blank if it will be repaired first; otherwise e.g. the owner declined the repair"
     />
   );
 }
@@ -105,9 +105,9 @@ export function FunctionsCard() {
           <>
             {asks.length > 0 && (
               <Typography color="text.secondary">
-                Not in the book, and not seen yet: {asks.join(', ')}.{' '}
-                <Link to={`/jobs/${resource.job.id}/identify`}>Say what is seen of it</Link>, and what is
-                proved goes by it.
+                Not in the book and not recorded yet: {asks.join(', ')}.{' '}
+                <Link to={`/jobs/${resource.job.id}/identify`}>Record what you see</Link>. The checks then
+                follow it.
               </Typography>
             )}
             <Before entry={facts.functions ? null : (facts.beforeClosing?.functions ?? null)} />
@@ -119,7 +119,7 @@ export function FunctionsCard() {
       <OnceMore failed={failed}>
         <FactCard
           kind="set.functions"
-          title="Functions, tried once more"
+          title="Functions, checked again"
           recorded={null}
           defaults={NOTHING_TRIED}
         >
@@ -164,7 +164,7 @@ export function OutsideCard({ wanted }: { readonly wanted: boolean }) {
       <OnceMore failed={failed}>
         <FactCard
           kind="set.outside"
-          title="Crown, bezel and bracelet, tried once more"
+          title="Crown, bezel and bracelet, checked again"
           recorded={null}
           defaults={NOTHING_TRIED}
         >

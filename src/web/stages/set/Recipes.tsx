@@ -44,7 +44,7 @@ export function Recipes() {
         ))}
       </Stack>
       <Typography variant="body2" color="text.secondary">
-        The ticks keep your place and are not recorded: what works is, above.
+        The ticks only keep your place. Record above what works.
       </Typography>
     </Section>
   );

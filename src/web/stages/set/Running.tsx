@@ -32,13 +32,13 @@ export function RunsCard({ watchFor }: { readonly watchFor: number }) {
           <setRuns.MeasureField
             name="watchedSeconds"
             quantity="durationS"
-            helper={`${watchFor} s at least, for this movement`}
+            helper={`at least ${watchFor} s for this movement`}
             wanted
           />
         </Box>
       }
     >
-      <setRuns.YesNo name="runs" yes="It runs by its own step" no="It does not run" wanted />
+      <setRuns.YesNo name="runs" yes="It runs" no="It does not run" wanted />
     </FactCard>
   );
 }
@@ -55,16 +55,16 @@ function Countdown({ toSee }: { readonly toSee: RunPurpose }) {
     <Stack direction="row" spacing={2} sx={{ alignItems: 'baseline', flexWrap: 'wrap' }}>
       <Typography
         role="timer"
-        aria-label="Until it is read"
+        aria-label="Run in progress"
         sx={{ fontFamily: MONO, fontSize: '1.6rem', fontWeight: 700 }}
       >
-        {leftS === null ? countdown(ranS) : leftS > 0 ? countdown(leftS) : 'Read it now'}
+        {leftS === null ? countdown(ranS) : leftS > 0 ? countdown(leftS) : 'Read engraving now'}
       </Typography>
       <Typography>
         since {localTime(run.sinceUtc, zone, 'ddd HH:mm:ss')}
         {run.shows && `, when it showed ${run.shows}`}
         {dueUtc === null
-          ? '; the policy asks for no length: read it when you like'
+          ? '; no set duration; read it at any time'
           : `; due ${localTime(dueUtc, zone, 'ddd HH:mm:ss')}`}
         .
       </Typography>
@@ -81,13 +81,13 @@ const WORDS: Readonly<
   'that it runs': {
     begins: 'Watched by the clock',
     ends: 'Seen at the end',
-    action: 'Watch it from now',
-    helper: 'e.g. 09:42; blank where a seconds hand is seen to step',
+    action: 'Start watching',
+    helper: 'e.g. 09:42; blank if you see a seconds hand step',
   },
   'how it keeps time': {
     begins: 'Proving run begins',
     ends: 'Proving run ends',
-    action: 'It runs from now',
+    action: 'Start run',
     helper: 'against the signal, e.g. 09:42, or 09:42:15 with a seconds hand',
   },
 };

@@ -47,10 +47,10 @@ function DoesItRun({
           : []),
         ...(movement?.stepIntervalS && movement.stepIntervalS > 1
           ? [
-              `It steps only every ${figure(movement.stepIntervalS)} s: watch it ${watchFor} s before calling it dead.`,
+              `It steps only every ${figure(movement.stepIntervalS)} s: watch it ${watchFor} s before you call it stopped.`,
             ]
           : []),
-        'Running proves contact and present voltage, not that the cell is the right one.',
+        'A running watch proves contact and voltage. It does not prove that the cell is the right one.',
       ]}
     />
   );
@@ -121,7 +121,7 @@ export function SetLamp({
         <Caution key={caution}>{caution}</Caution>
       ))}
       <LampAnswer
-        question={midnights === null ? 'Set it so' : `Set it so, to ${wanted}`}
+        question={midnights === null ? 'Setting' : `Setting, to ${wanted}`}
         tone={advice.verdict === 'set so' ? 'good' : known ? 'care' : 'open'}
         answer={
           advice.verdict !== 'set so'

@@ -73,17 +73,13 @@ export function ShownCard({
     },
   });
   return (
-    <Section title="What it shows now">
+    <Section title="Display now">
       <FormProvider {...form}>
         <Stack spacing={1.5}>
           <ShownInWords />
           <Columns>
             <shown.TextLine name="hands" label="The hands" mono helper="e.g. 9:42" />
-            <shown.ListChoice
-              name="half"
-              label="Half of the day"
-              options={optionsOrNone(HALVES, 'not known')}
-            />
+            <shown.ListChoice name="half" label="AM or PM" options={optionsOrNone(HALVES, 'not known')} />
             <shown.MeasureField name="date" label="Date" quantity="figureOnly" helper="1 to 31" />
             {day !== 'has none' && (
               <>
@@ -92,14 +88,14 @@ export function ShownCard({
                   label="Day"
                   options={optionsOrNone(WEEKDAYS, day === 'has one' ? 'not said yet' : 'it has none')}
                 />
-                <shown.ListChoice name="language" label="Its day ring" options={optionsOf(LANGUAGES)} />
+                <shown.ListChoice name="language" label="Day ring" options={optionsOf(LANGUAGES)} />
                 <LanguageWanted />
               </>
             )}
           </Columns>
-          <shown.Choice name="quickSet" label="Sets quickly" options={optionsOf(QUICK_SETS)} />
+          <shown.Choice name="quickSet" label="Quick-set" options={optionsOf(QUICK_SETS)} />
           <Typography variant="body2" color="text.secondary">
-            Not recorded: it tells the way to the time of the shop.
+            This is not recorded. It is used to work out the setting steps.
           </Typography>
         </Stack>
       </FormProvider>

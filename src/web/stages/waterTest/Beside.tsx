@@ -28,7 +28,8 @@ export function CaseSizeCard() {
       defaults={{ freeVolumeCm3: null, withinPercent: null, diameterMm: across, thicknessMm: null }}
       hint={
         <Typography color="text.secondary">
-          Measured, or the case’s size: a fifth of it is taken to be air, within 1.5 times.
+          Enter the measured volume or the case size. Of the case size, one fifth is taken as air (within a
+          factor of 1.5).
         </Typography>
       }
     >
@@ -37,7 +38,7 @@ export function CaseSizeCard() {
           name="freeVolumeCm3"
           quantity="volumeCm3"
           optional
-          helper="blank if nobody measured it"
+          helper="blank if not measured"
         />
         <caseSize.MeasureField name="withinPercent" quantity="figureOnly" unitShown="%" optional />
         <caseSize.MeasureField name="diameterMm" quantity="lengthMm" optional />
@@ -67,7 +68,7 @@ function BlankFields() {
       <Typography>
         {record.atS.length} points from {record.from}
         {drift === null
-          ? ': too short, or pressed; it bounds no drift.'
+          ? ': too short, or under pressure. It gives no drift figure.'
           : `: it drifts ${figure(drift.umPerS * 60, 3)} µm a minute, within ${figure(2 * drift.errorUmPerS * 60, 3)}.`}
       </Typography>
     );
@@ -117,7 +118,7 @@ export function FindingCard() {
       key={foundBy.join(' ')}
       kind="test.finding"
       files
-      title="Where it leaks"
+      title="Place of the leak"
       recorded={null}
       defaults={{ seat: null, foundBy, done: null, note: '' }}
     >

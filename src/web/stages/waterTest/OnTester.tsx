@@ -35,7 +35,7 @@ function ExtendKey({ watchS, onExtend }: { readonly watchS: number; readonly onE
   useKey('e', `Watch ${figure(watchS, 0)} s`, onExtend);
   return (
     <Button variant="outlined" onClick={onExtend}>
-      Watch {figure(watchS, 0)} s
+      Extend to {figure(watchS, 0)} s
       <Box component="span" sx={{ ml: 1 }}>
         <KeyCap>e</KeyCap>
       </Box>
@@ -78,7 +78,7 @@ function TestNow({ running, steered, onStop, onExtend }: NowProps) {
           {figure(atS, 0)} {ofS === null ? 's' : `of ${figure(ofS, 0)} s`}
         </Typography>
         <Button variant="contained" color="error" onClick={onStop}>
-          {steered ? 'Stop, let the pressure off' : 'Stop waiting'}
+          {steered ? 'Stop and release pressure' : 'Stop waiting'}
           <Box component="span" sx={{ ml: 1 }}>
             <KeyCap>x</KeyCap>
           </Box>
@@ -86,8 +86,8 @@ function TestNow({ running, steered, onStop, onExtend }: NowProps) {
       </Stack>
       {!steered && (
         <Typography>
-          Start and stop the test at the tester: {pressureWords(running.askedBar)}. This program cannot let
-          its pressure off.
+          Start and stop the test at the tester: {pressureWords(running.askedBar)}. This program cannot
+          release its pressure.
         </Typography>
       )}
       <LinearProgress
@@ -99,7 +99,7 @@ function TestNow({ running, steered, onStop, onExtend }: NowProps) {
       />
       {outlook && (
         <Stack direction="row" spacing={1.5} sx={{ alignItems: 'center', mb: 0.75 }}>
-          <Typography role="status" aria-label="Whether the time will do" sx={{ flexGrow: 1 }}>
+          <Typography role="status" aria-label="Test duration" sx={{ flexGrow: 1 }}>
             {outlook.reasons.join(' ')}
           </Typography>
           {steered && outlook.watchS !== null && phase !== null && !isVented(phase) && (
@@ -142,7 +142,9 @@ export function OnTester({
           </Button>
           {!ready && (
             <Typography variant="body2" color="text.secondary">
-              {figures ? `Not run: ${refused.join(' ')}` : 'Pressure and duration first, 20 s at least.'}
+              {figures
+                ? `Not run: ${refused.join(' ')}`
+                : 'Enter pressure and duration first (at least 20 s).'}
             </Typography>
           )}
         </Stack>

@@ -82,7 +82,7 @@ function OnFormRecord({
         <Typography sx={{ flexGrow: 1 }}>
           {record.atS.length} points from {record.from}.
         </Typography>
-        <Button onClick={onLeaveOut}>Leave it out</Button>
+        <Button onClick={onLeaveOut}>Remove</Button>
       </Stack>
       {record.repairs.map((line) => (
         <Typography key={line} variant="body2">
@@ -184,8 +184,8 @@ function Tank() {
     const says = await askDevice('leak-tester', { ask: 'tank', pressureBar: overBar ?? 1 });
     setSaid(
       says.says === 'bubbles'
-        ? `${says.words}${says.at === null ? '' : ` ${capital(leakMarkWords(says.at))}. Lift it out before more pressure is let off.`}`
-        : (faultWords(says) ?? 'The tank shows nothing.'),
+        ? `${says.words}${says.at === null ? '' : ` ${capital(leakMarkWords(says.at))}. Lift it out before you release more pressure.`}`
+        : (faultWords(says) ?? 'The tank shows no bubbles.'),
     );
   };
   return (
@@ -215,7 +215,7 @@ function ByEye({ method }: { readonly method: TestMethod }) {
             name="fogSeconds"
             quantity="durationS"
             optional
-            helper="blank if nobody timed it"
+            helper="blank if not timed"
           />
         </Box>
       )}
@@ -255,7 +255,7 @@ function RetestOf({ failed }: { readonly failed: readonly JudgedTest[] }) {
       />
       <testMade.TextLine
         name="note"
-        helper={mended ? 'blank if the finding says it' : 'e.g. crown seal renewed'}
+        helper={mended ? 'blank if the finding is recorded' : 'e.g. crown seal renewed'}
       />
     </>
   );
@@ -272,7 +272,7 @@ function Excess() {
   if (excess.length === 0) return null;
   return (
     <>
-      <Caution grave>{excess.join(' ')} A crystal can fly, and a seal that held is broken by it.</Caution>
+      <Caution grave>{excess.join(' ')} The crystal can fly off, and a sound seal can be damaged.</Caution>
       <testMade.TextLine name="excessReason" />
     </>
   );
@@ -306,7 +306,7 @@ function Fields() {
                 name="pressureBar"
                 quantity="pressureBar"
                 wanted
-                helper="over the air outside; vacuum with a minus"
+                helper="above outside air; vacuum with a minus"
               />
             )}
             <testMade.MeasureField
@@ -324,7 +324,7 @@ function Fields() {
           </Columns>
           {chosen !== 'condensation' && overBar !== null && overBar !== 0 && (
             <Typography variant="body2" color="text.secondary">
-              Over the air outside: {pressureInOtherUnits(overBar)}.
+              Above outside air: {pressureInOtherUnits(overBar)}.
             </Typography>
           )}
           {chosen === 'dry air' ? <DryFields /> : <ByEye method={chosen} />}

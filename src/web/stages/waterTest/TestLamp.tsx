@@ -65,7 +65,7 @@ function OnTheForm() {
   if (shown.broke)
     return (
       <LampAnswer
-        question="What this record shows"
+        question="Result of this record"
         tone="open"
         answer="No result"
         reasons={['The leak rate could not be calculated. The figures you entered are still in the form.']}
@@ -74,11 +74,11 @@ function OnTheForm() {
       </LampAnswer>
     );
   if (shows === null)
-    return <LampAnswer question="What this record shows" tone="open" answer="It is worked out …" />;
+    return <LampAnswer question="Result of this record" tone="open" answer="Calculating …" />;
   return (
     <>
       <LampAnswer
-        question="What this record shows"
+        question="Result of this record"
         tone={STANDING[shows.verdict]}
         answer={capital(shows.verdict)}
         reasons={shows.reasons}
@@ -91,8 +91,8 @@ function OnTheForm() {
         )}
         {shows.stiffnessUmPerBar !== null && (
           <Typography variant="body2">
-            It gives {figure(Math.abs(shows.stiffnessUmPerBar))} µm a bar;{' '}
-            {usualUmPerBar === null ? 'nobody measured it before' : `before ${figure(usualUmPerBar)}`}.
+            Case deflection {figure(Math.abs(shows.stiffnessUmPerBar))} µm a bar;{' '}
+            {usualUmPerBar === null ? 'no earlier measurement' : `before ${figure(usualUmPerBar)}`}.
           </Typography>
         )}
         {shows.settles.map(({ what, words }) => (
@@ -122,7 +122,7 @@ function Step({ step, number }: { readonly step: PlannedStep; readonly number: n
           </Button>
         )}
       </Stack>
-      <Fold summary="How, and what it lets us say" sx={{ fontWeight: 400 }}>
+      <Fold summary="Method and what it proves" sx={{ fontWeight: 400 }}>
         {step.inOtherUnits && <Typography variant="body2">{step.inOtherUnits}</Typography>}
         <Typography variant="body2">{step.words}</Typography>
         <Typography variant="body2">Passed: {step.ifPassed}</Typography>
@@ -144,7 +144,7 @@ function Plan() {
   return (
     <>
       <LampAnswer
-        question="How to test it"
+        question="Test plan"
         tone={STANDING_OF_PLAN[plan.verdict]}
         answer={capital(plan.verdict)}
         reasons={plan.reasons.slice(0, 1)}
@@ -154,7 +154,7 @@ function Plan() {
             <Step key={`${step.method} ${step.overBar}`} step={step} number={index + 1} />
           ))}
         </Box>
-        <Fold summary="Why so" sx={{ fontWeight: 400, color: colours.ink }}>
+        <Fold summary="Why" sx={{ fontWeight: 400, color: colours.ink }}>
           {plan.reasons.slice(1).map((reason) => (
             <Typography key={reason} variant="body2">
               {reason}
@@ -180,7 +180,7 @@ export function TestLamp() {
       <OnTheForm />
       {tests.length === 0 && <Plan />}
       <LampAnswer
-        question="What may be said about water"
+        question="Water resistance"
         tone={water.verdict === 'tested' ? 'good' : water.verdict === 'not tested' ? 'open' : 'no'}
         answer={capital(water.verdict)}
         reasons={[water.statement, ...water.reasons].map(capital)}

@@ -54,13 +54,13 @@ export function TestsMade() {
             {stands && (
               <Typography sx={{ fontWeight: 700 }}>
                 {takenBackBy === 'repair and retest'
-                  ? 'Stands until a retest passes, after a repair.'
-                  : 'Stands until a test at that pressure or more shows the watch tight.'}
+                  ? 'Valid until a retest after a repair passes.'
+                  : 'Valid until a test at this pressure or more shows the watch tight.'}
               </Typography>
             )}
             {takenBack !== null && (
               <Typography>
-                Taken back by the {testInWords(takenBack)}, <RecordedBy entry={takenBack} />.
+                Withdrawn by the {testInWords(takenBack)}, <RecordedBy entry={takenBack} />.
               </Typography>
             )}
             {test.payload.places.length > 0 && (
@@ -72,7 +72,7 @@ export function TestsMade() {
               </Typography>
             ))}
             {test.payload.record !== null && (
-              <Fold summary="Record, fit and what it leaves" sx={{ color: colours.ink, fontWeight: 400 }}>
+              <Fold summary="Record, fit and residuals" sx={{ color: colours.ink, fontWeight: 400 }}>
                 <Residuals judged={judged} />
               </Fold>
             )}

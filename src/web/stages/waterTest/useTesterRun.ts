@@ -59,7 +59,7 @@ async function recordOf(
 ): Promise<KeptRecord | string> {
   if (said.says === 'trace')
     return { ...condense(recordOfSamples(samples)), from: 'the tester', repairs: early };
-  if (said.says !== 'record') return faultWords(said) ?? 'The tester broke off: nothing of it was kept.';
+  if (said.says !== 'record') return faultWords(said) ?? 'The tester stopped. Nothing was recorded.';
   const reading = await readRecord(new Blob([...parts]), () => undefined);
   return reading.verdict === 'read'
     ? keptOf(reading, said.name)
