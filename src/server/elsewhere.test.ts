@@ -247,7 +247,11 @@ describe('entries of a file for a job that is here are judged like those typed h
   });
 
   it.each<[string, object[], string]>([
-    ['a fitting from no lot here', [{ ...fittedFromLot, lotId: idOf('elsewhere') }], 'not in this stock'],
+    [
+      'a fitting from no lot here',
+      [{ ...fittedFromLot, lotId: idOf('elsewhere') }],
+      'This lot is not in the stock.',
+    ],
     ['another type than fits', [{ ...fittedFromLot, cellCode: 'CR2032' }], ''],
   ])('are refused: %s', async (_, [payload], words) => {
     await leavesAll(withMore(inFile(job, 'f', 'cell.fitted', payload as typeof fittedFromLot)), 422, words);
@@ -261,7 +265,7 @@ describe('entries of a file for a job that is here are judged like those typed h
         inFile(job, 'f', 'cell.fitted', { ...fittedFromLot, lotId: idOf('elsewhere') }),
       ),
       422,
-      'not in this stock',
+      'This lot is not in the stock.',
     );
     expect((await takeIn(here, withMore(answer('2026-03-19T10:00:00.000Z')))).status).toBe(201);
     const rack = (await here.get<{ id: string; promisedAt: string }[]>('/api/rack')).body;
@@ -283,7 +287,11 @@ describe('entries of a file for a job that is here are judged like those typed h
     file = await saved(here, job);
     const own = idOf('entry own');
     const gone = inFile(job, 'w', 'logbook.withdrawn', { reason: 'so' }, { withdraws: own });
-    await leavesAll(withMore(gone), 422, 'take back what is recorded here');
+    await leavesAll(
+      withMore(gone),
+      422,
+      'It would withdraw a record of this counter: fitted: SR621SW, lot S-1.',
+    );
     const corrected = inFile(
       job,
       'c',
@@ -291,7 +299,11 @@ describe('entries of a file for a job that is here are judged like those typed h
       { ...fittedFromLot, lotCode: 'S-2' },
       { supersedes: [own] },
     );
-    await leavesAll(withMore(corrected), 422, 'take back what is recorded here');
+    await leavesAll(
+      withMore(corrected),
+      422,
+      'It would withdraw a record of this counter: fitted: SR621SW, lot S-1.',
+    );
     expect(inStock()).toEqual([4]);
   });
 
@@ -373,13 +385,13 @@ describe('a job of another counter that is new here', () => {
         ],
       }),
       422,
-      'never taken back',
+      'A signature cannot be withdrawn.',
     ],
     [
       'that was never received',
       (file) => ({ ...file, entries: file.entries.filter(({ kind }) => kind !== 'arrive.received') }),
       422,
-      'when the watch was received',
+      'The date of receipt is missing.',
     ],
     [
       'with an empty file',

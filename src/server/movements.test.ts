@@ -152,7 +152,7 @@ describe('an unknown calibre entered from the bench', () => {
     // What was seen of it stands in place of hers.
     expect(calibre.functions).not.toContain('date');
     expect(calibre.dial.map(({ shows }) => shows)).not.toContain('date');
-    expect(calibre.cautions.join(' ')).toContain('Entered at the bench from its sister V-210S');
+    expect(calibre.cautions.join(' ')).toContain('Added at the bench from the related V-210S');
     expect((await write(calibre)).status).toBe(201);
   });
 

@@ -140,7 +140,7 @@ describe('a count', () => {
     await fit('a');
     const { status, body } = await counter.post<Problem>('/api/lots/count', count);
     expect(status).toBe(409);
-    expect(body.detail).toBe('The ledger said 5 when this was counted. Since then: −1 fitted T0001-8.');
+    expect(body.detail).toBe('The ledger showed 5 when this was counted. Since then: −1 fitted T0001-8.');
     expect((await stock()).lots[0]?.balance).toBe(4);
     expect((await counter.post('/api/lots/count', { ...count, balanceSeen: 4 })).status).toBe(201);
   });

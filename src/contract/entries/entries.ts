@@ -89,11 +89,9 @@ export type NewEntry = {
  * gives the entry of its kind; their list is no tuple to the compiler, and their union is not `NewEntry` to it.
  */
 export const newEntry = z.lazy(() =>
-  z.discriminatedUnion(
-    'kind',
-    ENTRY_KINDS.map((kind) => schemaOf(kind)) as [ReturnType<typeof schemaOf>],
-    { error: 'Kind: one the logbook knows, e.g. check.reading.' },
-  ),
+  z.discriminatedUnion('kind', ENTRY_KINDS.map((kind) => schemaOf(kind)) as [ReturnType<typeof schemaOf>], {
+    error: 'Kind: one the logbook knows, e.g. check.reading.',
+  }),
 ) as z.ZodType as z.ZodType<NewEntry, NewEntry>;
 
 /** Who records a fact, when and where, and what it corrects; what is left out is none. */

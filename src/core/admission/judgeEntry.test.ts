@@ -54,9 +54,9 @@ describe('what is admitted', () => {
   });
 
   it.each([
-    ['past its date', { bestBefore: '2026-03-01' }, 'past its date'],
+    ['past its date', { bestBefore: '2026-03-01' }, 'Lot S-1 is past best-before since 2026-03-01.'],
     ['of another cell', { code: 'SR626SW' }, 'holds SR626SW'],
-    ['unknown', { id: idOf('elsewhere') }, 'not in this stock'],
+    ['unknown', { id: idOf('elsewhere') }, 'This lot is not in the stock.'],
   ])('refuses a lot that is %s', (_, change, words) => {
     const job = readyJob();
     const entry = job.add('cell.fitted', {
@@ -162,10 +162,12 @@ describe('signing', () => {
     expect(refused({ restsOnSequence: 3 })).toMatchObject({ reasons: [expect.stringContaining('changed')] });
     expect(
       admitted(readyJob(), readyJob().add('handback.signed', { ...good, catalogueRevision: 1 })),
-    ).toMatchObject({ reasons: [expect.stringContaining('Book or policy')] });
+    ).toMatchObject({
+      reasons: [expect.stringContaining('The book or the policy has changed since the record was made.')],
+    });
     const statement = { ...good.statement, water: 'Good to 100 metres.' };
     expect(admitted(readyJob(), readyJob().add('handback.signed', { ...good, statement }))).toMatchObject({
-      reasons: [expect.stringContaining('not what the entries say')],
+      reasons: [expect.stringContaining('The signed text does not match the entries.')],
     });
   });
 

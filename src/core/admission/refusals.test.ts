@@ -159,8 +159,8 @@ const REFUSED: readonly Case[] = [
     () => found('CR2016'),
     fit({ cellCode: 'SR621SW' }),
     [
-      '1.55 V where 3 V is wanted. Never fit it, even if the size is equal.',
-      'Diameter 6.8 mm where 20 mm is wanted: it will not sit in the well.',
+      '1.55 V instead of 3 V. Never fit it, even if the size is equal.',
+      'Diameter 6.8 mm instead of 20 mm. It does not fit the well.',
       '0.55 mm too thick. It strains the contacts and the back.',
     ],
     `Fit CR2016 or an equal. ${asFound} If the cell found was the wrong one, measure the well or record the print inside. It counts more than the cell found.`,
@@ -194,7 +194,7 @@ const REFUSED: readonly Case[] = [
     'a primary cell where what was found may be rechargeable',
     () => found('?2016'),
     fit({ cellCode: 'CR2016' }),
-    'This watch may be charged: of the cell found only “?2016” is read, and it may be rechargeable. A primary cell under charge leaks or bursts.',
+    'This watch may be charged: the cell found reads only “?2016”, and it may be rechargeable. A primary cell under charge leaks or bursts.',
     'Read the old cell in full and measure its voltage, or record the power source with the reason.',
   ],
   [
@@ -485,7 +485,7 @@ const REFUSED: readonly Case[] = [
     () => takenIn('cell only'),
     fit({ lotId: lot.id }),
     'Lot S-1 is past best-before since 2026-03-16.',
-    'Take a cell from a lot in date.',
+    'Take a cell from a lot that is in date.',
     [{ ...lot, bestBefore: '2026-03-16' }],
   ],
   [
@@ -515,7 +515,7 @@ const REFUSED: readonly Case[] = [
     () => takenIn('cell and reseal'),
     (job) => job.add('seal.gasket', { ...gasket, size: '30.5 × 0.70', lotId: ringLot.id }),
     'Lot R-2 is past best-before since 2026-03-16.',
-    'Take a ring from a lot in date.',
+    'Take a ring from a lot that is in date.',
     [{ ...ringLot, bestBefore: '2026-03-16' }],
   ],
   [
@@ -529,7 +529,7 @@ const REFUSED: readonly Case[] = [
     'a charge of a primary cell',
     () => takenIn('cell only'),
     (job) => job.add('cell.charged', { by: 'charger', hours: 2, outcome: 'steps normally' }),
-    'This watch runs on a primary cell: the book has OR 41.2 on a primary cell. A primary cell that is charged leaks or bursts.',
+    'This watch runs on a primary cell: the book has OR 41.2 with a primary cell. A primary cell that is charged leaks or bursts.',
     'If it does charge an accumulator, record that with the reason under “Power source”. Take out a primary cell that was charged.',
   ],
   [
@@ -604,7 +604,7 @@ const REFUSED: readonly Case[] = [
     light,
     (job) => job.add('cell.accumulator', kit({ lotId: kitLot.id })),
     'Lot K-7 is past best-before since 2026-03-16.',
-    'Take a kit from a lot in date.',
+    'Take a kit from a lot that is in date.',
     [{ ...kitLot, bestBefore: '2026-03-16' }],
   ],
   [
@@ -930,7 +930,7 @@ describe('what is refused, with its reason and what to do', () => {
   it('names the wanted cell where what is fitted is of another size or chemistry', () => {
     for (const [cellCode, words] of [
       ['SR626SW', '0.45 mm too thick'],
-      ['LR621', 'Alkaline for silver oxide'],
+      ['LR621', 'Alkaline instead of silver oxide'],
       ['ML621', 'ML621'],
     ] as const) {
       const job = takenIn('cell only');

@@ -636,7 +636,8 @@ const CANNOT = [
   'proves nothing',
 ];
 /** How the figure or date that cannot be is named. */
-const NAMED = /is no (number|measure|date|day|time)|cannot be|is not known|no forecast/;
+const NAMED =
+  /is (no|not an?|not a valid) (number|measure|measurement|date|day|time)|(value|date|number|figure).* (is|are) not (valid|a number)|Not a valid|cannot be|is not known|no forecast/;
 
 /** What is not weighed where it stands, with why; a figure that cannot be changes nothing there. */
 const NOT_WEIGHED: Readonly<Record<string, readonly (readonly [where: RegExp, why: string])[]>> = {

@@ -7,23 +7,15 @@ describe('the time of an entry', () => {
     [
       '2026-03-17T10:00:00.000Z',
       '2026-03-17T10:11:00.000Z',
-      'on record 11 min later: it waited, or the bench’s clock is behind',
+      'recorded 11 min later (it waited, or the bench clock is behind)',
     ],
-    [
-      '2026-03-17T10:11:00.000Z',
-      '2026-03-17T10:00:00.000Z',
-      'the bench’s clock 11 min ahead of the server’s',
-    ],
+    ['2026-03-17T10:11:00.000Z', '2026-03-17T10:00:00.000Z', 'the bench clock is 11 min ahead of the server'],
     [
       '2026-03-17T10:00:00.000Z',
       '2026-03-17T15:00:00.000Z',
-      'on record 5 h later: it waited, or the bench’s clock is behind',
+      'recorded 5 h later (it waited, or the bench clock is behind)',
     ],
-    [
-      '2026-03-20T10:00:00.000Z',
-      '2026-03-17T10:00:00.000Z',
-      'the bench’s clock 3 days ahead of the server’s',
-    ],
+    ['2026-03-20T10:00:00.000Z', '2026-03-17T10:00:00.000Z', 'the bench clock is 3 days ahead of the server'],
     ['2026-03-17T10:00:00.000Z', null, null],
   ])('said %s and on record %s: %s', (occurredAt, recordedAt, words) => {
     expect(clockApart({ occurredAt, recordedAt })).toBe(words);

@@ -138,7 +138,7 @@ describe('whether it was seen running', () => {
     expect(seenRunning(job.state().facts)?.runs).toBe(false);
   });
 
-  it('tells no rate where the time was set or the crown pulled meanwhile', () => {
+  it('tells no rate where the time was set or the crown pulled in between', () => {
     for (const disturb of [
       (job: Logbook) => job.add('set.time', { set: true }, at(60)),
       (job: Logbook) =>
@@ -152,7 +152,7 @@ describe('whether it was seen running', () => {
       job.add('set.time', { set: true }, at(740));
       const run = runOf(job.state().facts, 'how it keeps time');
       expect([run.verdict, run.secondsPerDay]).toEqual(['runs', null]);
-      expect(run.reasons[0]).toContain('meanwhile');
+      expect(run.reasons[0]).toContain('in between');
     }
   });
 

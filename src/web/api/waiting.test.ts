@@ -191,7 +191,7 @@ it('holds up nobody with an entry that another version of the page left, and say
   await until(() => onRecord().length === 1);
   await until(() => reloaded.readWaiting().entries.length === 1);
   const [left] = reloaded.readWaiting().entries;
-  expect(left?.refused?.detail).toContain('cannot be read by this page');
+  expect(left?.refused?.detail).toContain('cannot read an entry');
   const { waitingInWords } = await import('./kept');
   expect(left && waitingInWords(left)).toBe('an entry of the kind check.reading');
 });

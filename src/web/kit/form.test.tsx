@@ -81,7 +81,7 @@ describe('a figure as a hand or a device types it', () => {
       type('Rest voltage', text);
       await record();
       expect(sent).toEqual([]);
-      expect(described('Rest voltage')).toContain('A good value');
+      expect(described('Rest voltage')).toContain('Example: 1.55');
       expect(document.activeElement).toBe(screen.getByLabelText('Rest voltage'));
     },
   );

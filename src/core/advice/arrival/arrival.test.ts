@@ -47,7 +47,12 @@ describe('ready to open?', () => {
     });
     expect(arrived((job) => job.add('arrive.ready', { ...inHouse, riskAccepted: true }))).toMatchObject({
       verdict: 'ready',
-      reasons: [expect.any(String), expect.stringContaining('no word about water')],
+      reasons: [
+        expect.any(String),
+        expect.stringContaining(
+          'Not in this shop: seal; the owner accepts a temporary closing without a statement about water.',
+        ),
+      ],
     });
     const come = arrived((job) => {
       job.add('arrive.ready', inHouse);

@@ -44,7 +44,7 @@ describe('what a place nobody knows takes', () => {
     const job = stranger('AG1');
     see(job, 'counters', '3');
     expect(wants(job)).toMatchObject({ code: 'SR621W', drain: 'high' });
-    expect(refused(job, 'SR621SW')?.reasons.join(' ')).toContain('Low drain where high is wanted');
+    expect(refused(job, 'SR621SW')?.reasons.join(' ')).toContain('Low drain instead of high drain');
   });
 
   it('is of high drain after a high-drain name, until somebody saw that nothing draws much', () => {

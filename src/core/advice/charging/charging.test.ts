@@ -55,7 +55,7 @@ describe('a watch under a light of the shop', () => {
       job.add('cell.lit', payload, at(0));
       return litOf(job.state(), context)?.amiss ?? null;
     };
-    expect(amiss('vessarin-210s', { ...lamp, placeId: 'gone' })).toContain('no longer among the tools');
+    expect(amiss('vessarin-210s', { ...lamp, placeId: 'gone' })).toContain('removed from the tools');
     expect(amiss('vessarin-210s', { ...lamp, distanceMm: 60 })).toBe('too hot there');
     const hot = light();
     hot.add('cell.lit', { ...lamp, distanceMm: 60 }, at(0));
@@ -97,9 +97,9 @@ describe('tired, flat or fine', () => {
   });
 
   it.each([
-    ['charge', 'nothing yet', () => undefined, 'not condemned'],
-    ['charge', 'too little light', charged(10, 'low-supply steps'), 'merely discharged'],
-    ['charge', 'too little light, and still', charged(10, 'does not run'), 'merely discharged'],
+    ['charge', 'nothing yet', () => undefined, 'either discharged or tired'],
+    ['charge', 'too little light', charged(10, 'low-supply steps'), 'only be discharged'],
+    ['charge', 'too little light, and still', charged(10, 'does not run'), 'only be discharged'],
     ['renew', 'light enough', charged(60, 'low-supply steps'), 'tired'],
     ['clean', 'light enough, and still', charged(60, 'does not run'), 'contacts'],
     ['fine', 'back', charged(40, 'steps normally'), 'came back'],
@@ -141,7 +141,7 @@ describe('tired, flat or fine', () => {
     expect(answer?.reasons.join(' ')).toContain('nearly empty');
   });
 
-  it('is not condemned where nobody knows what fills it', () => {
+  it('is either discharged or tired where nobody knows what fills it', () => {
     const answer = judged(
       (job) => void job.add('cell.charged', { by: 'rotor', hours: 12, outcome: 'low-supply steps' }),
       'vessarin-330r',
@@ -149,7 +149,7 @@ describe('tired, flat or fine', () => {
     expect(answer).toMatchObject({ verdict: 'charge', answer: 'Charge on, and watch' });
   });
 
-  it('is not condemned by hours of another kind than its own', () => {
+  it('is either discharged or tired by hours of another kind than its own', () => {
     const by = (...how: readonly Payloads['cell.charged']['by'][]) =>
       judged((job) => {
         for (const each of how) job.add('cell.charged', { by: each, hours: 60, outcome: 'low-supply steps' });
@@ -215,13 +215,13 @@ describe('tired, flat or fine', () => {
       'clean',
       'hands that stand',
       (job: Logbook) => job.add('check.looked', { ...LOOKED, shows: 'stands still' }),
-      'under 1.35 V at rest it is tired',
+      'Below 1.35 V at rest it is tired',
     ],
     [
       'clean',
       'the proof of stage 8',
       (job: Logbook) => job.add('set.runs', { runs: false, watchedSeconds: 30 }),
-      'stands still again',
+      'has stopped again',
     ],
     [
       'clean',
@@ -236,7 +236,7 @@ describe('tired, flat or fine', () => {
         job.add('check.looked', { ...LOOKED, shows: 'stands still' });
         job.add('check.reading', readingOf('restVoltageV', 1.1));
       },
-      'stands still again: tired',
+      'has stopped again: it is tired',
     ],
     [
       'clean',
@@ -500,8 +500,8 @@ describe('a watch under a light, as its envelope says it', () => {
     amiss: null,
   };
   it.each([
-    ['before it is looked at', {}, 1, 'under lamp: look at 12:00'],
-    ['when it is time', {}, 2.5, 'under lamp: look now'],
+    ['before it is looked at', {}, 1, 'under lamp: check at 12:00'],
+    ['when it is time', {}, 2.5, 'under lamp: check now'],
     ['once it steps', { stepsNormally: true }, 2.5, 'under lamp: ready Wed 06:00'],
     ['when it should be ready', {}, 21, 'under lamp: likely ready'],
     ['with something amiss', { amiss: 'too hot there' }, 1, 'under lamp: look at it'],
@@ -516,6 +516,6 @@ describe('a watch under a light, as its envelope says it', () => {
     expect(waitsInShade(lit, [lit, later])).toBe(false);
     expect(waitsInShade(later, [{ ...lit, placeId: 'sill' }, later])).toBe(false);
     expect(waitsInShade({ ...later, placeHolds: 2 }, [lit, later])).toBe(false);
-    expect(litWords(later, at(21).occurredAt, 'Europe/Lisbon', true)).toBe('at lamp: waits for its light');
+    expect(litWords(later, at(21).occurredAt, 'Europe/Lisbon', true)).toBe('at lamp: waiting for light');
   });
 });

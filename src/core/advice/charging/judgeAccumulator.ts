@@ -194,7 +194,7 @@ function failedAgain(
   return judged(
     'renew',
     'New accumulator',
-    `It stepped normally and ${stands ? 'stands still' : 'signals low'} again: tired.`,
+    `It stepped normally and ${stands ? 'has stopped' : 'signals low'} again: it is tired.`,
     ...voltage,
   );
 }

@@ -66,7 +66,7 @@ describe('the record for the owner', () => {
     job.add('arrive.service', { service: 'cell only', priceMinor: 1400 });
     const { statement, verdict, reasons } = handback(job.state(), lots, context);
     expect(statement.nextVisitOn).toBeNull();
-    expect(statement.nextVisit).toContain('cannot be worked out');
+    expect(statement.nextVisit).toContain('cannot be calculated');
     expect(verdict).toBe('not ready');
     expect(reasons.length).toBeGreaterThan(5);
   });
@@ -256,7 +256,7 @@ describe('a cell that must not be in it, recorded in whatever order', () => {
       tabContactOhm: null,
       unchargedBecause: null,
     });
-    expect(reasons(job)).toContain('An accumulator is fitted, and the book has OR 41.2 on a primary cell');
+    expect(reasons(job)).toContain('An accumulator is fitted, and the book has OR 41.2 with a primary cell');
     expect(reasons(job)).toContain('Both a primary cell and an accumulator');
   });
 });

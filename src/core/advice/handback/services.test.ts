@@ -75,7 +75,7 @@ describe('parts that are not in the house', () => {
     job.add('arrive.parts-request', { ...request, expectedOn: null });
     expect(waitsFor(job.state())).toBe('gasket 30.5 × 0.70');
   });
-  it('let it be closed for the time being, with no word about water and no test asked', () => {
+  it('let it be closed temporarily, with no word about water and no test asked', () => {
     const job = takenIn('reseal and test');
     job.add('arrive.parts-request', request);
     job.add('open.back', opened);
@@ -83,7 +83,7 @@ describe('parts that are not in the house', () => {
     expect(missing(job)).not.toContain('test.made');
     expect(waterStatement(job.state(), 'UTC')).toMatchObject({
       verdict: 'not tested',
-      statement: expect.stringContaining('for the time being') as string,
+      statement: expect.stringContaining('Closed temporarily') as string,
     });
     job.add('test.made', dryTest);
     expect(waterStatement(job.state(), 'UTC').verdict).toBe('not tested');
@@ -117,7 +117,7 @@ describe('each service', () => {
     );
     expect(statement.notDone).toContain('Seal of the crystal not touched.');
     expect(statement.water).toContain('Tested at 5 bar');
-    expect(statement.nextVisit).toContain('The cell put back: Nobody knows when it was fitted');
+    expect(statement.nextVisit).toContain('The cell put back: It is not known when it was fitted');
     expect(status(job, 'cell')).toBe('not needed');
   });
 
@@ -199,7 +199,7 @@ describe('each service', () => {
     job.add('arrive.service', { service: 'refer', priceMinor: 0 });
     expect(job.state().current).toBe('arrive');
     job.add('arrive.consent', { risks: [], given: false });
-    expect(waitsFor(job.state())).toContain('where it is referred');
+    expect(waitsFor(job.state())).toContain('referral and its reason');
     job.add('arrive.decision', {
       decision: 'referred',
       reason: 'certified diving watch',

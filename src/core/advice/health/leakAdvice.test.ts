@@ -25,12 +25,12 @@ describe('after a leak', () => {
   });
 
   it.each([
-    ['silver oxide', ['SR621SW'], 'A trace of weak acid'],
-    ['alkaline', ['LR621'], 'A trace of weak acid'],
-    ['what cannot be read', ['QX1620'], 'What leaked cannot be read: no acid'],
-    ['nothing read yet', [], 'What leaked cannot be read: no acid'],
-    ['an accumulator', ['MT621'], 'Accumulator: no acid'],
-    ['lithium', ['CR2016'], 'Lithium: no acid'],
+    ['silver oxide', ['SR621SW'], 'Use a trace of weak acid'],
+    ['alkaline', ['LR621'], 'Use a trace of weak acid'],
+    ['what cannot be read', ['QX1620'], 'is not known: use no acid'],
+    ['nothing read yet', [], 'is not known: use no acid'],
+    ['an accumulator', ['MT621'], 'Accumulator: use no acid'],
+    ['lithium', ['CR2016'], 'Lithium: use no acid'],
   ] as const)('cleans after %s as its chemistry wants it', (_, markings, care) => {
     const job = new Logbook();
     for (const marking of markings) job.add('cell.found', { marking, condition: 'crust' });

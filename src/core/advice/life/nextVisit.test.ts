@@ -18,7 +18,7 @@ describe('when a watch should come back', () => {
     const [first] = forecasts;
     expect(first?.life.verdict).toBe('forecast');
     expect(onDay).toMatch(/^20\d\d-\d\d-17$/);
-    expect(words).toContain('a spent cell left inside may leak');
+    expect(words).toContain('A spent cell left inside may leak');
   });
 
   it('is earlier where the cells of that type and supplier surely last shorter here, and never later', () => {
@@ -39,10 +39,10 @@ describe('when a watch should come back', () => {
     const back = readyJob();
     back.add('cell.put-back', { reason: 'reseal only' });
     const { state, well } = wellOfJob(back);
-    expect(fittedLife(state, well, [lot], context).reasons.join()).toContain('went in again');
+    expect(fittedLife(state, well, [lot], context).reasons.join()).toContain('was put back');
     expect(nextVisit(state, [lot], context)).toMatchObject({
       onDay: null,
-      words: expect.stringContaining('cannot be worked out') as string,
+      words: expect.stringContaining('cannot be calculated') as string,
     });
   });
 
@@ -65,7 +65,7 @@ describe('when a watch should come back', () => {
     job.add('cell.accumulator', { ...renewed, way: 'old tab transferred', tabContactOhm: 0.2 });
     expect(nextVisit(job.state(), [], context)).toMatchObject({
       onDay: '2026-06-17',
-      words: expect.stringContaining('its contact is measured again') as string,
+      words: expect.stringContaining('measure its contact again') as string,
     });
   });
 
@@ -210,7 +210,7 @@ describe('what a forecast is asked', () => {
       const job = twoCells();
       const unknown = nextVisit(job.state(), [lot], context);
       expect(unknown.onDay).not.toBeNull();
-      expect(unknown.words).toContain('The cell left in hands: Nobody knows when it was fitted');
+      expect(unknown.words).toContain('The cell left in hands: It is not known when it was fitted');
       job.add('arrive.cell-history', { changedBy: 'this shop', changedOn: '2026-02' });
       const known = nextVisit(job.state(), [lot], context);
       expect((known.onDay ?? '') > (unknown.onDay ?? '')).toBe(true);

@@ -38,14 +38,14 @@ describe('the order of proofs', () => {
     expect(said(job)).toBe('');
     const opening = readyJob().entries.find(({ kind }) => kind === 'open.back');
     job.add('open.back', opening?.payload as never);
-    expect(said(job)).toContain('Before it is closed it is seen running');
+    expect(said(job)).toContain('Watch it run before you close it');
     job.add('seal.closed', closed);
     expect(said(job)).toBe('It was closed before anyone saw it run.');
     job.add('set.runs', { runs: true, watchedSeconds: 60 });
     expect(said(job)).toBe('');
     job.add('set.time', { set: true });
     job.add('set.outside', { proved: { 'crown in every position': 'works' }, handedBackSo: '' });
-    expect(said(job)).toContain('hold it against the signal once more');
+    expect(said(job)).toContain('Compare the watch with the time signal again');
     job.add('set.time', { set: true });
     expect(said(job)).toBe('');
   });
@@ -55,7 +55,7 @@ describe('the order of proofs', () => {
     const opening = readyJob().entries.find(({ kind }) => kind === 'open.back');
     job.add('open.back', opening?.payload as never);
     job.add('set.runs', { runs: true, watchedSeconds: 60 });
-    expect(said(job)).toContain('asked again after the closing');
+    expect(said(job)).toContain('repeated after closing');
   });
 });
 

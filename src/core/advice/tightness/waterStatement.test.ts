@@ -320,23 +320,19 @@ describe('what is said about water', () => {
     [
       ['swimming'],
       5,
-      'Tested so it bears short bathing, while its seals stay as they are. It is not for swimming.',
+      'Tested for short bathing. This holds only as long as the seals stay sound. It is not for swimming.',
     ],
     [
       ['swimming'],
       10,
-      'Tested so it bears swimming and snorkelling, while its seals stay as they are. Seals',
+      'Tested for swimming and snorkelling. This holds only as long as the seals stay sound. Seals',
     ],
     [
       ['hand washing and rain'],
       2,
       'It is not water resistant at the tested pressure. Take it off in rain and for washing hands.',
     ],
-    [
-      ['diving'],
-      10,
-      'It is not for diving: that takes a diver’s watch, certified by a house that tests to ISO 6425',
-    ],
+    [['diving'], 10, 'It is not for diving. Diving needs a diver’s watch certified to ISO 6425'],
     [['kept in a drawer'], 3, 'Nothing beyond this was tested. Seals age'],
   ] as const)('holds what the owner does with it, %s, against %d bar', (uses, bar, words) => {
     const job = readyJob();

@@ -51,7 +51,7 @@ describe('where the knife goes', () => {
     expect(ask({ crownClock: null, lipClock: 9 }).verdict).toBe('look again');
     expect(ask({ crownClock: null, lipClock: 9, noCrown: true }).verdict).toBe('at the lip');
     expect(ask({ crownClock: null, lipClock: 6 }).reasons.join(' ')).toContain(
-      'nobody noted where it stands',
+      'Its position is not recorded',
     );
   });
 
@@ -66,7 +66,7 @@ describe('where the knife goes', () => {
       for (const seenFrom of VIEWS) {
         const spot = ask({ lipClock, seenFrom });
         expect(spot).toMatchObject({ verdict: 'at the lip', clock: seen(lipClock, seenFrom, spot.from) });
-        expect(spot.reasons.join(' ')).toContain('misses lug and crown');
+        expect(spot.reasons.join(' ')).toContain('hits neither lug nor crown');
         // Held from the side of the crown it would slip onto it.
         const [, towards = ''] = /from the side of ([\d.]+)/.exec(spot.reasons.join(' ')) ?? [];
         expect(apart(Number(towards), seen(3, 'the dial', spot.from))).toBeGreaterThan(1);

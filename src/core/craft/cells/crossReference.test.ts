@@ -116,7 +116,9 @@ describe('crossReference', () => {
       { numRuns: 3000 },
     );
     expect(crossReference(wanted('LR621', 'high'), cell('SR621SW')).reasons).toEqual([
-      expect.stringContaining('Low drain where high is wanted'),
+      expect.stringContaining(
+        'Low drain instead of high drain: its voltage drops under light, alarm or chronograph.',
+      ),
     ]);
   });
 

@@ -10,7 +10,7 @@ if (!base) throw new Error('a size wanted');
 const wanted = (own: Partial<CellWanted> = {}): CellWanted => ({ ...base, ...own });
 
 type Told = readonly [verdict: 'equal' | 'accepted' | 'nearly' | 'never', ...reasons: string[]];
-const SIZE = 'Diameter 7 mm where 6.8 mm is wanted: it will not sit in the well.';
+const SIZE = 'Diameter 7 mm instead of 6.8 mm. It does not fit the well.';
 
 describe('a cross-reference, word for word', () => {
   it.each<readonly [string, CellWanted, Partial<CellType>, Told]>([
@@ -167,26 +167,26 @@ describe('a cross-reference, word for word', () => {
       'of twice the voltage',
       wanted(),
       { nominalV: 3 },
-      ['3 V where 1.55 V is wanted. Never fit it, even if the size is equal.'],
+      ['3 V instead of 1.55 V. Never fit it, even if the size is equal.'],
     ],
-    ['of another chemistry', wanted(), { chemistry: 'lithium' }, ['lithium where silver oxide is wanted.']],
+    ['of another chemistry', wanted(), { chemistry: 'lithium' }, ['lithium instead of silver oxide.']],
     [
       'silver oxide where lithium is wanted',
       wanted({ chemistry: 'lithium' }),
       {},
-      ['silver oxide where lithium is wanted.'],
+      ['silver oxide instead of lithium.'],
     ],
     [
       'alkaline where lithium is wanted',
       wanted({ chemistry: 'lithium', drain: 'none' }),
       { chemistry: 'alkaline' },
-      ['alkaline where lithium is wanted.'],
+      ['alkaline instead of lithium.'],
     ],
     [
       'lithium where alkaline is wanted',
       wanted({ chemistry: 'alkaline' }),
       { chemistry: 'lithium' },
-      ['lithium where alkaline is wanted.'],
+      ['lithium instead of alkaline.'],
     ],
   ])('never: %s', (_, place, own, reasons) => {
     const cross = crossReference(place, { ...cell, ...own });
@@ -195,7 +195,7 @@ describe('a cross-reference, word for word', () => {
 
   it('never is the whole reason of another chemistry: nothing is said of it beside a worse one', () => {
     const { reasons } = crossReference(wanted(), { ...cell, chemistry: 'lithium', nominalV: 3 });
-    expect(reasons).toEqual(['3 V where 1.55 V is wanted. Never fit it, even if the size is equal.']);
+    expect(reasons).toEqual(['3 V instead of 1.55 V. Never fit it, even if the size is equal.']);
   });
 
   it('is fitted where it is equal or accepted, and nowhere else', () => {

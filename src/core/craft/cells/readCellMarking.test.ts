@@ -234,7 +234,7 @@ describe('half-legible, mistyped and unsure', () => {
     expect(near('CR2034')).toContain('CR2032');
     const size = read('CR2034');
     expect(size).toMatchObject({ verdict: 'read', sure: 'size from the name' });
-    expect(size.reasons.join(' ')).toContain('slip for');
+    expect(size.reasons.join(' ')).toContain('misreading of');
     expect(near('SR621SW')).toEqual([]);
   });
 

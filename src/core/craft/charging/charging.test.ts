@@ -84,7 +84,7 @@ describe('the book’s times at a light', () => {
         { lux: 1000, steppingH: null, dayH: null, fullH: 40 },
         { lux: 5000, steppingH: null, dayH: null, fullH: 50 },
       ],
-      'Slower with more light',
+      'More light takes longer',
     ],
     [
       [
@@ -100,7 +100,7 @@ describe('the book’s times at a light', () => {
         { lux: 1000, steppingH: 1, dayH: null, fullH: 40 },
         { lux: 5000, steppingH: 3, dayH: null, fullH: 30 },
       ],
-      'no fixed share of full',
+      'not a fixed share of full',
     ],
     [
       [
@@ -271,8 +271,8 @@ describe('the plan of charging', () => {
   });
 
   it.each([
-    ['2026-03-17T10:00:00.000Z', true, 'sooner than the book lets believe'],
-    ['2026-03-18T09:00:00.000Z', false, 'by the book it should'],
+    ['2026-03-17T10:00:00.000Z', true, 'sooner than the book predicts'],
+    ['2026-03-18T09:00:00.000Z', false, 'although the book predicts it'],
   ])('seen at %s stepping: %s, reports what cannot well be', (atUtc, stepsNormally, words) => {
     const plan = chargingPlan(question({ hours: ALWAYS, lux: 500, seen: [{ atUtc, stepsNormally }] }));
     expect(plan.contradiction).toContain(words);
@@ -283,7 +283,7 @@ describe('the plan of charging', () => {
     const plan = chargingPlan(
       question({ start, seen: [{ atUtc: '2026-03-17T11:00:00.000Z', stepsNormally: false }] }),
     );
-    expect(plan.contradiction).toContain('was said to step normally');
+    expect(plan.contradiction).toContain('was recorded as stepping normally');
   });
 
   it('reports a watch that stepped normally and went back', () => {
@@ -295,7 +295,7 @@ describe('the plan of charging', () => {
         ],
       }),
     );
-    expect(plan.contradiction).toContain('tired accumulator');
+    expect(plan.contradiction).toContain('accumulator is tired');
   });
 
   it('holds the truth in 95 of 100 made-up watches, before anything is seen and after', () => {
@@ -345,7 +345,7 @@ describe('a light place', () => {
   it('says what is too hot, and from where on it is not, rounded up', () => {
     const near = lightThere(lamp, 100, 22);
     expect(near).toMatchObject({ verdict: 'too hot', caseC: 70, nearestMm: 145 });
-    expect(near.reasons.join(' ')).toContain('From 145 mm on');
+    expect(near.reasons.join(' ')).toContain('At 145 mm or more');
     expect(lightThere(lamp, 200, 46)).toMatchObject({ verdict: 'too hot', nearestMm: null });
     expect(lightThere({ ...lamp, caseRiseK: null }, 200, 22).verdict).toBe('heat not known');
   });

@@ -74,7 +74,7 @@ describe('dies for a press', () => {
   it('stand in one press: a shank apart is no pair', () => {
     const fit = ask({}, [hollow(28), flat(30, { shank: 'R8' })], [press(), press('R8')]);
     expect(fit.verdict).toBe('no die');
-    expect(fit.reasons.join(' ')).toContain('share a shank');
+    expect(fit.reasons.join(' ')).toContain('has a shank that fits');
     expect(ask({}, dies, []).verdict).toBe('no die');
     // A smaller die whose press is missing gives way to one that has it.
     expect(ask({}, [hollow(28, { shank: 'R8' }), hollow(29), flat(30)]).crystalSide?.die.innerMm).toBe(29);
@@ -86,7 +86,7 @@ describe('dies for a press', () => {
     expect(ask(back).backSide?.die.name).toBe('ring die 24');
     const none = ask(back, [hollow(28), flat(30)]);
     expect(none.verdict).toBe('no die');
-    expect(none.reasons.at(-1)).toContain('Thumbs at the rim');
+    expect(none.reasons.at(-1)).toContain('thumbs at the rim');
   });
 
   it('never serve both sides with one die', () => {

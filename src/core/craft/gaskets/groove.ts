@@ -67,7 +67,7 @@ export function grooveContradictions(groove: Groove): readonly GrooveProblem[] {
     return [
       {
         path: 'outerMm',
-        reason: `The groove’s outer diameter, ${mm(outerMm)}, is not over its inner one, ${mm(innerMm)}: so they were probably swapped. Measure both again.`,
+        reason: `The groove’s outer diameter, ${mm(outerMm)}, is not over its inner one, ${mm(innerMm)}, so they were probably swapped. Measure both again.`,
       },
     ];
   if (stepMm >= depthMm)

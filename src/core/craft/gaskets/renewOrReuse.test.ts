@@ -18,11 +18,11 @@ describe('gasket: renew or reuse', () => {
       reasons: [expect.stringContaining('dry')],
     });
   });
-  it('says that it is not asked to keep water out only where somebody asked', () => {
-    expect(renewOrReuse(sound).reasons.join(' ')).toContain('not asked to keep water out');
+  it('says that it is not needed to keep water out only where somebody asked', () => {
+    expect(renewOrReuse(sound).reasons.join(' ')).toContain('not needed to keep water out');
     const unasked = renewOrReuse({ ...sound, meetsWater: null }).reasons.join(' ');
     expect(unasked).not.toContain('not asked to keep');
-    expect(unasked).toContain('nobody asked');
+    expect(unasked).toContain('is not recorded');
   });
   it('reuses one measured springy, and none of which it cannot be said how worn it is', () => {
     const worn = (verdict: 'springy' | 'cannot say' | 'measures disagree') =>

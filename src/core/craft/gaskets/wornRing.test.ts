@@ -24,7 +24,7 @@ describe('a worn ring', () => {
     expect(ring.sectionMm).toBeCloseTo(0.7, 3);
     expect(ring.set?.share).toBeCloseTo(0.667, 2);
     expect(ring.verdict).toBe('renew');
-    expect(ring.reasons.join(' ')).toContain('may have sealed nothing');
+    expect(ring.reasons.join(' ')).toContain('may not have sealed any more');
     expect(ring.insideLikelyMm[0]).toBeCloseTo(31 / 1.05);
     expect(ring.insideMm[1]).toBeCloseTo(31);
   });

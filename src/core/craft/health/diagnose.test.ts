@@ -233,7 +233,11 @@ describe('what is seen together', () => {
     expect(answer({}).verdict).toBe('cannot tell yet');
     expect(answer({ rest: 'fresh' })).toMatchObject({
       verdict: 'cannot tell yet',
-      reasons: [expect.stringContaining('The movement itself was not looked at yet')],
+      reasons: [
+        expect.stringContaining(
+          'The movement is not examined yet. Record what it shows, its current and its pulses.',
+        ),
+      ],
     });
   });
 
@@ -303,7 +307,7 @@ describe('what is seen together', () => {
     const { remedies } = answer(leak, { originalMatters: true });
     expect(remedies.map(({ replaces }) => replaces)).toEqual([...remedies].map((_, index) => index > 0));
     expect(remedies[0]).toMatchObject({ next: 'clean', priceMinor: 1500 });
-    expect(remedies.at(-1)?.risk).toContain('ask before any part leaves');
+    expect(remedies.at(-1)?.risk).toContain('Ask before you replace any part');
     expect(answer(leak).remedies.at(-1)?.risk).not.toContain('ask before');
     expect(answer(leak, { priceOf: () => null }).remedies[0]?.priceMinor).toBeNull();
   });
@@ -419,7 +423,7 @@ describe('after a leak', () => {
   });
   it('cleans by what leaked', () => {
     for (const chemistry of ['silver-oxide', 'alkaline'] as const)
-      expect(leakOptions({ ...base, chemistry }).care).toContain('A trace of weak acid');
+      expect(leakOptions({ ...base, chemistry }).care).toContain('Use a trace of weak acid');
     for (const chemistry of ['lithium', 'accumulator', 'mercury', 'zinc-air', null] as const)
       expect(leakOptions({ ...base, chemistry }).care).toContain('no acid and no water');
   });

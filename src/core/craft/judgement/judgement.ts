@@ -68,11 +68,11 @@ export function invalidFigures<Path extends string>(
   return figures.flatMap(({ path, what, value, unit, over, from, to }) => {
     if (value === null || value === undefined) return [];
     const range = [
-      ...(over === undefined ? [] : [`over ${figure(over)}`]),
-      ...(from === undefined ? [] : [`${figure(from)} or more`]),
-      ...(to === undefined ? [] : [`${figure(to)} at most`]),
-    ].join(', ');
-    const ask = `Enter ${range}${unit && ` ${unit}`}.`;
+      ...(over === undefined ? [] : [`above ${figure(over)}`]),
+      ...(from === undefined ? [] : [`of at least ${figure(from)}`]),
+      ...(to === undefined ? [] : [`up to ${figure(to)}`]),
+    ].join(' and ');
+    const ask = `Enter a value ${range}${unit && ` ${unit}`}.`;
     if (!Number.isFinite(value)) return [{ path, reason: `${what} is not a number. ${ask}` }];
     return (over !== undefined && value <= over) ||
       (from !== undefined && value < from) ||

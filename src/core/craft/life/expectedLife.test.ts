@@ -86,9 +86,9 @@ describe('expectedLife', () => {
     const dated = expectedLife({ ...input, chemistry: 'alkaline', yearsSinceMade: 0 });
     if (life.verdict !== 'forecast' || dated.verdict !== 'forecast') throw new Error('no forecast');
     expect(life.p10Months).toBeLessThan(dated.p10Months);
-    expect(life.reasons.join(' ')).toContain('Its age is not known: anything from new to 3 years');
+    expect(life.reasons.join(' ')).toContain('Its age is not known, so 0 to 3 years');
     const assumed = expectedLife({ ...input, ageKnownBy: 'its best-before' });
-    expect(assumed.reasons.join(' ')).toContain('worked back from its best-before date');
+    expect(assumed.reasons.join(' ')).toContain('estimated from the best-before date');
   });
 
   it('lasts shorter on a warm wrist than in a cool drawer', () => {

@@ -181,18 +181,18 @@ describe('a forecast beside what cells did here', () => {
   it('never puts the visit off, and leaves it where they may be as forecast', () => {
     const longer = judgeShopLife(shop({ factor: 1.2, from: 1.1, to: 1.3 }), forecast, 'X');
     expect(longer).toMatchObject({ verdict: 'longer', nextVisitMonths: null });
-    expect(longer.reasons.join(' ')).toContain('not put off');
+    expect(longer.reasons.join(' ')).toContain('not moved later');
     const same = judgeShopLife(shop({ factor: 0.9, from: 0.78, to: 1.04 }), forecast, 'X');
     expect(same).toMatchObject({ verdict: 'as forecast', nextVisitMonths: null });
     expect(same.corrected).not.toBeNull();
   });
 
   it.each([
+    [shop({ verdict: 'too few', factor: null, from: null, to: null, seenAgain: 4 }), 'At least 5 are needed'],
     [
-      shop({ verdict: 'too few', factor: null, from: null, to: null, seenAgain: 4 }),
-      'nothing is said from under 5',
+      shop({ verdict: 'cannot say', factor: null, from: null, to: null }),
+      'Ask each owner when the watch stopped',
     ],
-    [shop({ verdict: 'cannot say', factor: null, from: null, to: null }), 'ask when a watch stopped'],
     [
       shop({ verdict: 'at least', factor: null, from: 0.9, to: null, spent: 0 }),
       'at least 0.9 × the forecast',

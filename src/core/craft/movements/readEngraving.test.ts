@@ -57,7 +57,7 @@ describe('readEngraving', () => {
     const worn = read('PL 6?80');
     expect(worn.movements[0]).toMatchObject({ id: 'pellorane-6180' });
     expect(worn.movements[0]?.reasons).toContain('worn character taken as 1');
-    expect(read('PL 61O8').movements[0]).toMatchObject({ id: 'pellorane-6108', reasons: ['O read for 0'] });
+    expect(read('PL 61O8').movements[0]).toMatchObject({ id: 'pellorane-6108', reasons: ['O read as 0'] });
   });
 
   it('stays in two minds where the worn place is what tells them apart', () => {

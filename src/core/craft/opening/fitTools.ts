@@ -209,7 +209,7 @@ function chooseBlade(
   const whyNot = nearest
     ? within(nearest.length, BLADE_LENGTH)
       ? `${nearest.driver.name} is ${nearest.width > BLADE_WIDTH.most ? 'too thick for' : 'too thin in'} the slot: ${figure(nearest.thicknessMm)} mm in ${figure(slot.widthMm)} mm.`
-      : `${nearest.driver.name} is ${nearest.length > BLADE_LENGTH.most ? 'wider' : 'too narrow'} than the slot is long: ${figure(nearest.widthMm)} mm in ${figure(slot.lengthMm)} mm.`
+      : `${nearest.driver.name} is ${nearest.length > BLADE_LENGTH.most ? 'wider than' : 'too narrow for'} the slot: ${figure(nearest.widthMm)} mm in ${figure(slot.lengthMm)} mm.`
     : 'No slotted screwdriver is listed in this shop.';
   return {
     verdict: fit ? 'fits' : 'none fits',

@@ -81,7 +81,7 @@ describe('three jaws on even notches', () => {
     expect(setting.wanted).toBe(
       'a three-jaw wrench that reaches 26.85 mm in front and 23.25 mm to the rear jaw, jaws 1.5 to 2.45 mm wide',
     );
-    expect(setting.reasons[0]).toContain('Wanted');
+    expect(setting.reasons[0]).toContain('Needed');
     expect(jawSetting(ask({ wrenches: [] })).verdict).toBe('nothing fits');
   });
 });

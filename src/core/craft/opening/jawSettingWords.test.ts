@@ -62,7 +62,7 @@ const CASES: Readonly<Record<string, readonly [JawQuestion, Told]>> = {
       others: [
         [
           'rear jaw in 1, front pair in 2 and 6: front 26.85 mm, rear 7.75 mm',
-          'All three jaws push from one half of the circle, at 60°: it tips.',
+          'All three jaws are in one half of the circle, at 60°, so the wrench tips.',
         ],
         ['jaws in 1 and 4: 31 mm apart', 'Two jaws can tip, three cannot.'],
         ['two-jaw wrench', 'It reaches with two jaws only, which can tip.'],
@@ -91,7 +91,7 @@ const CASES: Readonly<Record<string, readonly [JawQuestion, Told]>> = {
         ],
         [
           'rear jaw in 1, front pair in 2 and 8: front 24.18 mm, rear 5.01 mm',
-          'All three jaws push from one half of the circle, at 45°: it tips.',
+          'All three jaws are in one half of the circle, at 45°, so the wrench tips.',
         ],
         ['jaws in 1 and 5: 34.2 mm apart', 'No wrench with fitting jaws reaches it.'],
       ],
@@ -128,15 +128,15 @@ const CASES: Readonly<Record<string, readonly [JawQuestion, Told]>> = {
       others: [
         [
           'rear jaw in 2, front pair in 4 and 6: front 26.72 mm, rear 22.45 mm',
-          'Each front jaw would stand 1.19 mm off its notch, more than the play of 0.56 mm.',
+          'Each front jaw would be 1.19 mm off its notch, more than the play of 0.56 mm.',
         ],
         [
           'rear jaw in 2, front pair in 3 and 1: front 26.72 mm, rear 7.95 mm',
-          'All three jaws push from one half of the circle, at 61°: it tips.',
+          'All three jaws are in one half of the circle, at 61°, so the wrench tips.',
         ],
         [
           'rear jaw in 1, front pair in 2 and 6: front 25.5 mm, rear 6.92 mm',
-          'All three jaws push from one half of the circle, at 57°: it tips.',
+          'All three jaws are in one half of the circle, at 57°, so the wrench tips.',
         ],
         ['jaws in 1 and 4: 30.4 mm apart', 'No wrench with fitting jaws reaches it.'],
         ['short', '25.5 mm is over its travel of 0 to 20 mm.'],
@@ -171,7 +171,7 @@ const CASES: Readonly<Record<string, readonly [JawQuestion, Told]>> = {
         ],
         [
           'rear jaw in 1, front pair in 2 and 5: front 28.53 mm, rear 10.36 mm',
-          'All three jaws push from one half of the circle, at 72°: it tips.',
+          'All three jaws are in one half of the circle, at 72°, so the wrench tips.',
         ],
         ['other', 'It fits equally well.'],
       ],
@@ -259,19 +259,19 @@ const CASES: Readonly<Record<string, readonly [JawQuestion, Told]>> = {
       others: [
         [
           'rear jaw in 1, front pair in 2 and 3: front 26.17 mm, rear 22.33 mm',
-          'Each front jaw would stand 0.98 mm off its notch, more than the play of 0.6 mm.',
+          'Each front jaw would be 0.98 mm off its notch, more than the play of 0.6 mm.',
         ],
         [
           'rear jaw in 3, front pair in 1 and 2: front 26.36 mm, rear 22.16 mm',
-          'Each front jaw would stand 0.79 mm off its notch, more than the play of 0.6 mm.',
+          'Each front jaw would be 0.79 mm off its notch, more than the play of 0.6 mm.',
         ],
         [
           'rear jaw in 2, front pair in 3 and 1: front 25.37 mm, rear 23 mm',
-          'It wants a jaw of 2.61 mm at most: the notches stand unevenly.',
+          'It needs a jaw of at most 2.61 mm, because the notches are uneven.',
         ],
         ['jaws in 1 and 2: 26.36 mm apart', '7.16 mm off centre: it tips and slips.'],
         ['short', '25.37 mm is over its travel of 0 to 20 mm.'],
-        ['wrench', 'Its jaws are too wide for notches that stand so unevenly: 2.61 mm at most.'],
+        ['wrench', 'Its jaws are too wide for these uneven notches. At most 2.61 mm fits.'],
       ],
       working: [
         [...UNEVEN_FRONT, 'n = 3, φ = 122.3°: 30 · sin 122.3° = 25.37 mm'],
@@ -299,21 +299,21 @@ const CASES: Readonly<Record<string, readonly [JawQuestion, Told]>> = {
       others: [
         [
           'rear jaw in 1, front pair in 3 and 4: front 26.17 mm, rear 22.33 mm',
-          'Each front jaw would stand 0.98 mm off its hole, more than the play of 0.2 mm.',
+          'Each front jaw would be 0.98 mm off its hole, more than the play of 0.2 mm.',
         ],
         [
           'rear jaw in 4, front pair in 1 and 3: front 26.36 mm, rear 22.16 mm',
-          'Each front jaw would stand 0.79 mm off its hole, more than the play of 0.2 mm.',
+          'Each front jaw would be 0.79 mm off its hole, more than the play of 0.2 mm.',
         ],
         [
           'rear jaw in 3, front pair in 4 and 1: front 25.37 mm, rear 23 mm',
-          'It wants a pin of 1.61 mm at most: the holes stand unevenly.',
+          'It needs a pin of at most 1.61 mm, because the holes are uneven.',
         ],
         [
           'rear jaw in 2, front pair in 3 and 1: front 26.36 mm, rear 7.84 mm',
-          'All three jaws push from one half of the circle, at 61°: it tips.',
+          'All three jaws are in one half of the circle, at 61°, so the wrench tips.',
         ],
-        ['wrench', 'Its pins are too wide for holes that stand so unevenly: 1.61 mm at most.'],
+        ['wrench', 'Its pins are too wide for these uneven holes. At most 1.61 mm fits.'],
       ],
       working: [
         ['jaws apart', JAWS_APART, '30 · sin(177°/2) = 29.99 mm; off centre 0.39 mm'],
@@ -388,15 +388,15 @@ describe('the ends of a travel and of a bite', () => {
 
 describe('measures that cannot be', () => {
   it.each([
-    [{ pitchMm: NaN }, 'The pitch circle is no number.'],
+    [{ pitchMm: NaN }, 'The pitch circle is not a number.'],
     [{ pitchMm: -20 }, 'The pitch circle cannot be −20 mm.'],
     [{ pitchMm: 0 }, 'The pitch circle cannot be 0 mm.'],
-    [{ pitchMm: Infinity }, 'The pitch circle is no number.'],
+    [{ pitchMm: Infinity }, 'The pitch circle is not a number.'],
     [{ widthMm: 0 }, 'A notch cannot be 0 mm.'],
     [{ widthMm: 25 }, 'wider than its pitch circle'],
-    [{ count: NaN }, 'count them again'],
-    [{ count: 1 }, 'count them again'],
-    [{ count: 2.5 }, 'are no count'],
+    [{ count: NaN }, 'Count them again'],
+    [{ count: 1 }, 'Count again'],
+    [{ count: 2.5 }, 'not a valid count'],
   ] as const)('%p: named, and nothing reckoned with it', (own, words) => {
     const answer = jawSetting(ask({ count: 4, pitchMm: 20, widthMm: 2, wrenches: [wrench({})], ...own }));
     expect(answer).toMatchObject({ verdict: 'cannot say', found: null, working: [] });

@@ -106,9 +106,9 @@ describe('dies', () => {
     const found = fit(30.4);
     expect(found).toMatchObject({ verdict: 'fits', die: { id: 'die-12-305' }, holder: { id: 'die-holder' } });
     expect(found.mistake?.id).toBe('die-12-305-square');
-    expect(found.reasons.join(' ')).toContain('square teeth, which ride up');
+    expect(found.reasons.join(' ')).toContain('square teeth, which slips');
     expect(fit(29.4).mistake?.id).toBe('die-12-305');
-    expect(fit(29.4).reasons.join(' ')).toContain('rounds the flats off');
+    expect(fit(29.4).reasons.join(' ')).toContain('rounds off the flats');
   });
   it('never the nearest: by how much it fails', () => {
     expect(fit(30.6)).toMatchObject({ verdict: 'none fits', die: null });
@@ -243,7 +243,7 @@ describe('cross-heads', () => {
     });
     const blades = { ...tools, drivers: tools.drivers.filter(({ tip }) => tip === 'slotted') };
     expect(choose({ ...cross, crossSize: 'PH00' }, blades).reasons[0]).toContain(
-      'a blade in a cross rounds it',
+      'a flat blade damages a cross',
     );
     expect(choose({ ...cross, crossSize: 'PH00', slotLengthMm: 2 }).verdict).toBe('impossible');
   });
@@ -261,7 +261,7 @@ describe('drivers', () => {
   it('says which measure fails where none fits', () => {
     expect(slot(1.6, 0.25).reasons[0]).toContain('too thick');
     expect(slot(1.6, 0.6).reasons[0]).toContain('too thin');
-    expect(slot(4, 0.35).reasons[0]).toContain('narrower');
+    expect(slot(4, 0.35).reasons[0]).toContain('too narrow');
     expect(slot(0.5, 0.2).reasons[0]).toContain('wider');
     expect(chooseDriver({ lengthMm: 1, widthMm: 0.2 }, []).verdict).toBe('none fits');
   });

@@ -213,7 +213,11 @@ describe('the plan of setting', () => {
     const wanted: Wanted = { minutes: 900, weekday: 3, date: 9, language: 1 };
     expect(planSetting(shown, wanted, { quickSet: 'date only', changeOver: null })).toMatchObject({
       verdict: 'language out of reach',
-      reasons: [expect.stringContaining('out of reach') as string],
+      reasons: [
+        expect.stringContaining(
+          'The other language cannot be reached. Each night moves the ring by two places, and the day has no quick-set.',
+        ) as string,
+      ],
     });
     const plan = planSetting(shown, wanted, { quickSet: 'date and day', changeOver: null });
     expect(plan.verdict).toBe('set so');

@@ -55,7 +55,7 @@ describe('what is proved', () => {
     }
     const primary = movement({ functions, lowSupplySignal: 'steps in twos' });
     expect(howOf(primary, 'low-supply signal')).toBe(
-      'Known by: steps in twos. It must be gone with the new cell.',
+      'Its sign: steps in twos. It must be gone with the new cell.',
     );
   });
 

@@ -62,7 +62,7 @@ const HOW: Readonly<Record<Proof, (movement: ProvedMovement) => string>> = {
       lowSupplySignal === null ? 'The book has no low-supply sign.' : `Its sign: ${lowSupplySignal}.`;
     return charge === null
       ? `${known} It must be gone with the new cell.`
-      : `${known} It may show until the watch is charged. After charging, in the light, it must be gone.`;
+      : `${known} It may show until the watch is charged. Once charged, in the light, it disappears.`;
   },
   charging: ({ charge = null }) =>
     charge?.by === 'rotor'

@@ -37,10 +37,10 @@ describe('how a watch is set', () => {
     [600, 'bring the minute hand back onto its mark'],
     [1194, 'bring the minute hand back onto its mark'],
     // Five minutes over the mark the wheels would be in hand.
-    [1196, 'come up to the mark turning on and no farther'],
-    [1439, 'come up to the mark turning on and no farther'],
-    [0, 'come up to the mark turning on and no farther'],
-    [275, 'come up to the mark turning on and no farther'],
+    [1196, 'come up to the mark turning forwards and no farther'],
+    [1439, 'come up to the mark turning forwards and no farther'],
+    [0, 'come up to the mark turning forwards and no farther'],
+    [275, 'come up to the mark turning forwards and no farther'],
     [276, 'bring the minute hand back onto its mark'],
   ])('takes the play up at %i minutes so: %s', (wantedMinutes, words) => {
     expect(stepsOf(ofBook('orrelin-41-6'), wantedMinutes)).toContain(words);

@@ -16,6 +16,6 @@ it.each([
   ['what was taken beyond it', { balance: 0, unbooked: 2 }, [fitted], 0, 1, '1 more taken than booked'],
 ])('tells %s since a count saw the ledger', (_, lot, lines, balanceSeen, unbookedSeen, words) => {
   expect(sinceCounted(lot, lines, { balanceSeen, unbookedSeen })).toBe(
-    `The ledger said ${balanceSeen} when this was counted. Since then: ${words}.`,
+    `The ledger showed ${balanceSeen} when this was counted. Since then: ${words}.`,
   );
 });

@@ -182,7 +182,7 @@ describe('which lot, and what beside it', () => {
     expect(
       fit.substitutes.every(({ cross }) => cross.verdict === 'equal' || cross.verdict === 'accepted'),
     ).toBe(true);
-    expect(fit.order?.reason).toContain('None');
+    expect(fit.order?.reason).toContain('No cell');
     expect(ask([lot]).order).toBeNull();
   });
 
@@ -303,7 +303,7 @@ describe('dates on a blister', () => {
   it.each([
     [{ madeOn: '2025-09-17', bestBefore: '2028-09-30' }, null],
     [{ madeOn: null, bestBefore: null }, null],
-    [{ madeOn: '2026-03-18', bestBefore: null }, 'has not come'],
+    [{ madeOn: '2026-03-18', bestBefore: null }, 'in the future'],
     [{ madeOn: '2005-01-01', bestBefore: null }, 'right century'],
     [{ madeOn: null, bestBefore: '2082-01-31' }, 'right century'],
   ] as const)('%j: %s', (dates, doubt) => {

@@ -98,7 +98,7 @@ describe('a dry test by its record', () => {
     });
     const answer = judge({ atS, overBar, deflectionUm });
     expect(answer).toMatchObject({ verdict: 'not yet known', settles: [{ what: 'longer' }] });
-    expect(answer.reasons[0]).toContain('hides what it loses');
+    expect(answer.reasons[0]).toContain('hides a loss');
   });
 
   it('takes drift for no leak', () => {
@@ -148,8 +148,8 @@ describe('what is no verdict', () => {
   const noise = (i: number): number => 0.02 * normalFrom(seededUniform(i + 5));
 
   it.each<readonly [string, LeakRecord, string]>([
-    ['nothing gave', record((_, __, i) => noise(i)), 'very stiff, or flooded at once'],
-    ['a flat line', record(() => 0), 'very stiff, or flooded at once'],
+    ['nothing gave', record((_, __, i) => noise(i)), 'very stiff, or it flooded at once'],
+    ['a flat line', record(() => 0), 'very stiff, or it flooded at once'],
     [
       'a line that stands where it was pressed',
       record((_, over) => (over > 1 ? 10 : 0)),
@@ -297,9 +297,9 @@ describe('a record', () => {
   it.each<readonly [string, LeakRecord, string]>([
     ['unequal', { ...made(), overBar: [] }, 'not equally many'],
     ['one', { atS: [1], overBar: [1], deflectionUm: [1] }, 'at least two'],
-    ['no figure', { atS: [1, 2], overBar: [1, NaN], deflectionUm: [1, 1] }, 'no figure'],
+    ['not numbers', { atS: [1, 2], overBar: [1, NaN], deflectionUm: [1, 1] }, 'not numbers'],
     ['standing', { atS: [1, 1], overBar: [1, 1], deflectionUm: [1, 1] }, 'at point 2'],
-    ['no air', { atS: [1, 2], overBar: [1, -1.2], deflectionUm: [1, 1] }, 'less than no air'],
+    ['no air', { atS: [1, 2], overBar: [1, -1.2], deflectionUm: [1, 1] }, 'below a full vacuum'],
   ])('%s is none', (_, given, words) => {
     expect(recordContradictions(given)[0]).toContain(words);
   });

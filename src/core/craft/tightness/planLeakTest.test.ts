@@ -62,7 +62,7 @@ describe('the plan of a test', () => {
     expect(bySize.reasons.join(' ')).toContain('If you measure it, the test takes less time.');
   });
   it('has the cautions that apply', () => {
-    expect(plan({ screwedCrown: true }).cautions[0]).toContain('Crown screwed down');
+    expect(plan({ screwedCrown: true }).cautions[0]).toContain('Screw the crown down');
     expect(plan({ screwedCrown: false }).cautions[0]).not.toContain('Crown');
     expect(plan({ ratingBar: 20 }).cautions.join(' ')).toContain('ISO 6425');
     expect(plan().steps.find(({ method }) => method === 'wet')?.words).toContain(

@@ -169,21 +169,21 @@ describe('a trace', () => {
       rows().map((each, i) =>
         i === 0 ? each : [each[0] ?? '', String(Number(each[1]) * 400), each[2] ?? ''],
       ),
-      'which no tester does',
+      'which no tester reaches',
     ],
     [
       'less than no air',
       rows().map((each, i) =>
         i === 0 ? each : [each[0] ?? '', String(Number(each[1]) * -4), each[2] ?? ''],
       ),
-      'which no tester does',
+      'which no tester reaches',
     ],
     [
       'neither absolute nor gauge',
       rows().map((each, i) =>
         i === 0 ? each : [each[0] ?? '', String(Number(each[1]) + 0.5), each[2] ?? ''],
       ),
-      'neither the air outside',
+      'neither outside air pressure',
     ],
     [
       'leaps everywhere',
@@ -311,7 +311,7 @@ describe('the record the plan asks for', () => {
     'at %d bar, watched %d s with a baseline of %d s, is read as above outside air, and judged',
     (bar, watchS, baselineS) => {
       const { record, understood } = kept(planned(bar, watchS, baselineS));
-      expect(understood.join()).toContain('above outside air, because it starts at zero');
+      expect(understood.join()).toContain('gauge pressure, because it starts at zero');
       expect(pressedAt(record)).toBeCloseTo(bar, 1);
       const { verdict } = judgeLeak({ record }, SETTING);
       expect(['tight', 'not yet known']).toContain(verdict);

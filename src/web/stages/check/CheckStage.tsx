@@ -138,7 +138,7 @@ function PulsesCard() {
   );
 }
 
-/** Yes, no, or not examined at. */
+/** Yes, no, or not examined. */
 function Looked({
   name,
   label,
