@@ -17,7 +17,7 @@ await life.getByRole('button', { name: 'Stop' }).click();
 await life.getByText('The forecast was stopped.').waitFor();
 await page.waitForTimeout(1500);
 await during('Drawing the forecasts of all candidates', async () => {
-  await life.getByRole('button', { name: 'Draw it again' }).click();
+  await life.getByRole('button', { name: 'Calculate again' }).click();
   await life.getByText(/\d+ to \d+ months/).waitFor();
   await page.waitForTimeout(1000);
 });

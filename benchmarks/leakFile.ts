@@ -27,7 +27,7 @@ await page.waitForTimeout(2000);
 const began = performance.now();
 await during(`A CSV of ${POINTS} points read and judged`, async () => {
   await form.getByLabel('A tester’s record, CSV or JSON').setInputFiles(CSV);
-  await lamp.getByText('What this record shows').waitFor({ timeout: 120_000 });
+  await lamp.getByText('Result of this record').waitFor({ timeout: 120_000 });
   await lamp
     .getByText(/the limit of 50/)
     .first()

@@ -26,9 +26,9 @@ test.describe('a server of its own', () => {
     await page.waitForFunction((mark) => performance.getEntriesByName(mark).length > 0, STAGES_FETCHED_MARK);
     await counter.kill();
     await recordVoltage(page, '1.31');
-    await expect(status(page)).toContainText('1 entry waits here to be saved');
+    await expect(status(page)).toContainText('1 entry is stored in this browser and not sent yet');
     await page.keyboard.press('3');
-    await page.getByRole('button', { name: 'It is PL 6180' }).click();
+    await page.getByRole('button', { name: 'Confirm PL 6180' }).click();
     await expect(status(page)).toContainText('2 entries wait');
     await expect(page.getByRole('region', { name: 'Movement', exact: true })).toContainText('PL 6180');
     await counter.restart();
@@ -52,7 +52,7 @@ test('what waits survives a reload of the page, and the job still opens as last 
   await page.reload();
   await expect(card(page, 'Rest voltage').getByText('Rest voltage: 1.29 V')).toBeVisible();
   await expect(card(page, 'Rest voltage')).toContainText('waiting to be saved');
-  await expect(status(page)).toContainText('1 entry waits here to be saved');
+  await expect(status(page)).toContainText('1 entry is stored in this browser and not sent yet');
   await context.unroute('**/api/**');
   await expect(status(page)).toHaveCount(0, { timeout: 20_000 });
   const job = (await (await page.request.get(`/api/jobs/${jobId('worn-engraving')}`)).json()) as JobResource;
@@ -71,7 +71,7 @@ test('a server that cannot keep anything is not called away: what it says stands
         type: '/problems/not-ready',
         title: 'The server cannot keep anything now',
         status: 503,
-        detail: 'The disk of the server is full: nothing more can be kept.',
+        detail: 'The disk of the server is full: nothing more can be stored.',
         whatToDo: 'Make room on it.',
       }),
     }),
@@ -79,9 +79,9 @@ test('a server that cannot keep anything is not called away: what it says stands
   await recordVoltage(page, '1.31');
   const line = page.getByRole('status').filter({ hasText: 'wait' });
   await expect(line).toContainText(
-    'The disk of the server is full: nothing more can be kept. Make room on it.',
+    'The disk of the server is full: nothing more can be stored. Make room on it.',
   );
-  await expect(line).toContainText('1 entry waits here to be saved');
+  await expect(line).toContainText('1 entry is stored in this browser and not sent yet');
   await expect(line).not.toContainText('away');
   await page.unroute('**/api/jobs/*/entries');
   await expect(line).toHaveCount(0, { timeout: 20_000 });
@@ -115,14 +115,14 @@ test('a refused entry goes to “needs you”, says why, and stays until it is s
   });
   expect(answer.status()).toBe(201);
   await context.unroute('**/api/jobs/*/entries');
-  const needsYou = page.getByRole('button', { name: '1 needs you' });
+  const needsYou = page.getByRole('button', { name: '1 needs a decision' });
   await expect(needsYou).toBeVisible({ timeout: 20_000 });
   await page.reload();
   await needsYou.click();
-  const dialog = page.getByRole('dialog', { name: 'Needs you' });
+  const dialog = page.getByRole('dialog', { name: 'Needs a decision' });
   await expect(dialog).toContainText('Fitted: SR621SW');
   await expect(dialog).toContainText('too thin');
-  await dialog.getByRole('button', { name: 'Try again' }).click();
+  await dialog.getByRole('button', { name: 'Retry' }).click();
   await expect(dialog).toContainText('too thin');
   await dialog.getByRole('button', { name: 'Discard entry' }).click();
   await expect(needsYou).toHaveCount(0);
@@ -177,10 +177,10 @@ test('two technicians sign at once: one signature stands, the other is told so',
     .toBe(1);
   // The one who came second saw their own seal for a moment, until the server said no.
   const answer = (): Promise<number[]> =>
-    Promise.all([one, other].map((page) => page.getByRole('button', { name: '1 needs you' }).count()));
+    Promise.all([one, other].map((page) => page.getByRole('button', { name: '1 needs a decision' }).count()));
   await expect.poll(async () => (await answer()).sort()).toEqual([0, 1]);
   const refused = (await answer())[0] === 1 ? one : other;
-  await refused.getByRole('button', { name: '1 needs you' }).click();
+  await refused.getByRole('button', { name: '1 needs a decision' }).click();
   await expect(refused.getByRole('dialog')).toContainText('The job is signed already');
 });
 
@@ -199,7 +199,9 @@ test('a view that did not come in time says so, and leaves rack and head; the ot
   await head.getByRole('link', { name: 'Policy' }).click();
   await expect(page.getByRole('heading', { name: 'Policy', level: 1 })).toBeVisible();
   await head.getByRole('link', { name: 'Devices' }).click();
-  await expect(page.getByRole('alert')).toContainText('The server went away before it sent this view.');
+  await expect(page.getByRole('alert')).toContainText(
+    'The connection to the server was lost before this view was loaded.',
+  );
   await expect(page.getByRole('navigation', { name: 'Rack' })).toBeVisible();
   await head.getByRole('link', { name: 'Tools' }).click();
   await expect(page.getByRole('main')).toContainText('This view loads when the server is back.');

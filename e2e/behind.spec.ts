@@ -41,7 +41,7 @@ test('the policy: ways of working, prices and what a service asks for hold at on
   const form = page.getByRole('form', { name: 'Policy' });
   await form.getByRole('radio', { name: /^Bare tool/ }).check();
   await form.getByLabel('Cell only', { exact: true }).fill('17.50');
-  await form.getByText('Cell only asks for 15 facts').click();
+  await form.getByText('Cell only requires 15 facts').click();
   await form
     .getByRole('group', { name: 'cell only, Seal and close' })
     .getByLabel('how it was closed')
@@ -75,7 +75,7 @@ test('the book: a calibre is corrected with its history kept, refused where it c
 }) => {
   await goTo(page, '/book/calibres/orrelin-41-2');
   await page.getByRole('button', { name: 'Edit' }).click();
-  const form = page.getByRole('form', { name: 'Correct this calibre' });
+  const form = page.getByRole('form', { name: 'Edit calibre' });
   await form.getByLabel('Current limit').fill('0.2');
   await form.getByRole('button', { name: 'Save to book' }).click();
   await expect(form.getByText('is under what is typical').first()).toBeVisible();
@@ -135,7 +135,7 @@ test('a table of the book: bad lines are listed and nothing changes, a good one 
       `${csv.replace('C2140-3,snap-on,3,', 'C2140-3,snap-on,5,')}${line('x1', 'orrelin', 'C1234-5')}`,
     ),
   );
-  await expect(table).toContainText('It would add 1, change 1');
+  await expect(table).toContainText('To add: 1, to change: 1');
   await expect(table).toContainText('c2140-3: ratingBar');
   await table.getByRole('button', { name: 'Apply changes' }).click();
   await expect(table).toContainText('Added 1, changed 1');
@@ -179,7 +179,9 @@ test('the stock: a lot is counted, spent cells are collected against a receipt, 
 }) => {
   await goTo(page, '/stock');
   const lamp = page.getByRole('complementary', { name: 'Lamp' });
-  await expect(lamp).toContainText(`${tickets.of('overdue-at-the-cell')}: SR612SW out and not settled.`);
+  await expect(lamp).toContainText(
+    `${tickets.of('overdue-at-the-cell')}: SR612SW is out of the watch and not accounted for.`,
+  );
   await page.getByRole('button', { name: 'Count lot S-6104 of SR621SW' }).click();
   const count = page.getByRole('dialog', { name: 'Count lot S-6104 of SR621SW' });
   await count.getByLabel('Counted').fill('11');
@@ -197,7 +199,7 @@ test('the stock: a lot is counted, spent cells are collected against a receipt, 
   await bin.getByRole('textbox', { name: 'Cells' }).fill('5');
   // Another bench tapes a cell into it meanwhile: what is typed stays.
   await recorded(page, jobId('overdue-at-the-cell'), 'cell.old-settled', { taped: true, to: 'spent bin' });
-  await expect(lamp).not.toContainText('SR612SW out and not settled.');
+  await expect(lamp).not.toContainText('SR612SW is out of the watch and not accounted for.');
   await expect(bin.getByLabel('Receipt')).toHaveValue('VHT-2301');
   await bin.getByRole('button', { name: 'Collected' }).click();
   await expect(bin).toContainText('5 cells, 12.5 g, receipt VHT-2301');
@@ -207,14 +209,12 @@ test('photographs go with what was found; one of 60 MB is refused in words', asy
   await openJob(page, 'just-arrived', 'open');
   await alsoRecord(page, 'As found, before anything is touched');
   const found = card(page, 'As found, before anything is touched');
-  await found
-    .getByLabel('Photo or file to keep')
-    .setInputFiles(file('huge.jpg', Buffer.alloc(60 * 1024 * 1024)));
+  await found.getByLabel('Photo or file').setInputFiles(file('huge.jpg', Buffer.alloc(60 * 1024 * 1024)));
   await expect(
     page.getByText('huge.jpg: The file is too large. A file can have at most 50 MB.'),
   ).toBeVisible();
   await found
-    .getByLabel('Photo or file to keep')
+    .getByLabel('Photo or file')
     .setInputFiles(join('src', 'server', 'devices', 'drivers', 'pictures', 'movement.png'));
   await expect(found.getByRole('img', { name: 'movement.png' })).toBeVisible();
   await found.getByRole('checkbox', { name: 'Tool marks' }).check();
@@ -255,7 +255,7 @@ test('a job goes to another counter as a file and arrives whole, once', async ({
     await there.goto('/new');
     const chooser = there.getByLabel('Job file from another counter');
     await chooser.setInputFiles(file('holiday.json', '{"format":"album"}'));
-    await expect(there.getByText('This is no job or visit from a Wax Lantern counter.')).toBeVisible();
+    await expect(there.getByText('This is not a job or visit from a Wax Lantern counter.')).toBeVisible();
     await chooser.setInputFiles(file('damaged.json', saved.replace('"open.as-found"', '"open.as-lost"')));
     await expect(there.getByText(/entries\.\d+\.kind/)).toBeVisible();
     await expect(there.getByRole('navigation', { name: 'Rack' })).toContainText('No watch is waiting');

@@ -65,7 +65,7 @@ test.describe('devices that type', () => {
 
   test('a misread ticket is told, not opened', async ({ rack: page }) => {
     await typeAsDevice(page, 'T0010-0');
-    await expect(page.getByText(/looks like a ticket, but its last digit/)).toBeVisible();
+    await expect(page.getByText(/looks like a ticket, but its check digit/)).toBeVisible();
   });
 });
 
@@ -105,7 +105,7 @@ test.describe('keys', () => {
 
 test('the way on stands at the foot of a page longer than the screen', async ({ bench: page }) => {
   await openJob(page, 'worn-engraving', 'arrive');
-  const wayOn = page.getByRole('link', { name: 'On to 3 Identify' });
+  const wayOn = page.getByRole('link', { name: 'Continue: 3 Identify' });
   await expect(wayOn).toBeInViewport({ ratio: 1 });
   expect(await page.evaluate(() => document.documentElement.scrollHeight)).toBeGreaterThan(800);
   // What the keyboard comes to behind it is not hidden.
@@ -148,7 +148,7 @@ test.describe('the logbook', () => {
     await openJob(page, 'conflict', 'check');
     const conflict = page.getByRole('region', { name: 'Conflict to settle' });
     await expect(conflict).toContainText('2 corrections');
-    await conflict.getByRole('button', { name: 'Rest voltage: 1.54 V stands' }).click();
+    await conflict.getByRole('button', { name: 'Rest voltage: 1.54 V is right' }).click();
     await expect(conflict).toHaveCount(0);
     await expect(card(page, 'Rest voltage').getByText('Rest voltage: 1.54 V')).toBeVisible();
   });
@@ -202,9 +202,9 @@ test.describe('the logbook', () => {
     const loaded = page.getByRole('textbox', { name: 'Voltage under load' });
     await loaded.fill('1.1');
     await loaded.press('Enter');
-    await page.getByRole('link', { name: 'On to 9 Hand back' }).click();
+    await page.getByRole('link', { name: 'Continue: 9 Hand back' }).click();
     await expect(page.getByRole('region', { name: 'Signature' })).toContainText(
-      'reopened by what was recorded since',
+      'A later record reopened the job',
     );
     await page.getByRole('button', { name: 'Sign as EV' }).click();
     await expect(page.getByRole('img', { name: 'Signed EV' })).toBeVisible();
@@ -219,7 +219,7 @@ test.describe('the cell stage', () => {
     await expect(lamp).toContainText('easily taken for SR621SW');
     const lots = page.getByRole('radiogroup', { name: 'Lot to take' });
     await expect(lots.getByRole('radio')).toHaveCount(2);
-    await page.getByText('not to be taken').click();
+    await page.getByText('excluded').click();
     await expect(page.getByText(/NQ-118: Past best-before date since 2026-02-28/)).toBeVisible();
     await lamp.getByText('Show the working').click();
     await expect(lamp).toContainText('IEC 60086-3');
@@ -264,7 +264,7 @@ test.describe('the cell stage', () => {
     await fit.getByRole('button', { name: /^Fitted SR920SW from lot/ }).click();
     await expect(fit.getByText(/^Fitted: SR920SW, lot /)).toBeVisible();
     await expect(page.getByRole('region', { name: 'fitting guide' })).toContainText(
-      'Not in the book, and not seen yet',
+      'Not in the book and not recorded yet',
     );
   });
 });
@@ -358,7 +358,7 @@ test('the tool and its spot go with the kind of back', async ({ bench: page }) =
   await expect(page.getByLabel('Opened with')).toHaveValue('two- or three-jaw wrench');
   await expect(page.getByLabel('Position of the tool')).toHaveCount(0);
   await expect(page.getByRole('region', { name: 'Order of work' })).toContainText(
-    'jaws that jump score the back',
+    'Jaws that slip scratch the back',
   );
 });
 

@@ -19,12 +19,12 @@ import {
 
 const lampOf = (page: Page) => page.getByRole('complementary', { name: 'Lamp' });
 
-test('a half-legible marking comes back as alternatives, and evidence for the cell who erred', async ({
+test('a half-legible marking comes back as alternatives, and the evidence says which source is wrong', async ({
   bench: page,
 }) => {
   await openJob(page, 'draws-too-much', 'cell');
   await page.getByLabel('Marking of the old cell').fill('SR9?0W');
-  await expect(lampOf(page)).toContainText('Half legible');
+  await expect(lampOf(page)).toContainText('Partly legible');
   await expect(lampOf(page)).toContainText('SR920W');
   await page.getByLabel('Marking of the old cell').fill('ML920');
   await expect(lampOf(page)).toContainText('Rechargeable');
@@ -34,14 +34,14 @@ test('a half-legible marking comes back as alternatives, and evidence for the ce
   // Low drain where the chronograph draws: the same size, so the witnesses agree, but it is no.
   await expect(lampOf(page)).toContainText('SR920SW: nearly');
   await openJob(page, 'overdue-at-the-cell', 'cell');
-  await expect(lampOf(page)).toContainText('the cell found probably erred');
+  await expect(lampOf(page)).toContainText('the cell found is probably wrong');
   await expect(lampOf(page)).toContainText('Measure the depth of the well');
   // The measure that tells is taken where it is asked for.
   await lampOf(page).getByRole('textbox', { name: 'Across the well' }).fill('7.0');
   await page.getByRole('textbox', { name: 'Depth of the well' }).fill('2.35');
   await page.getByRole('textbox', { name: 'Depth of the well' }).press('Enter');
   await expect(card(page, 'The well measured').getByText('Well 7 mm across, 2.35 mm deep')).toBeVisible();
-  await expect(lampOf(page)).toContainText('SR621SW: the cell found probably erred');
+  await expect(lampOf(page)).toContainText('SR621SW: the cell found is probably wrong');
 });
 
 test('the fitting guide is ticked with one key, a fresh cell is loose until it is fitted, alkaline on the owner’s word', async ({
@@ -60,11 +60,11 @@ test('the fitting guide is ticked with one key, a fresh cell is loose until it i
   await expectAccessible(page, 'the cell stage');
 
   const fit = card(page, 'Cell to fit');
-  await expect(fit).toContainText('LR621 would save 0.50 EUR; a leak costs 15.00 EUR to 38.00 EUR.');
+  await expect(fit).toContainText('LR621 saves 0.50 EUR; a leak would cost 15.00 EUR to 38.00 EUR.');
   await expect(fit.getByRole('radio', { name: /LR621/ })).toHaveCount(0);
-  await fit.getByRole('checkbox', { name: /Alkaline on the owner’s word/ }).check();
+  await fit.getByRole('checkbox', { name: /The owner agrees to an alkaline cell/ }).check();
   await fit.getByRole('radio', { name: /LR621/ }).check();
-  await fit.getByRole('button', { name: 'Out of its blister' }).click();
+  await fit.getByRole('button', { name: 'Fresh cell out of its blister' }).click();
   await expect(card(page, 'Loose: LR621')).toBeVisible();
   await fit.getByRole('button', { name: 'Fitted LR621 from lot NQ-204' }).click();
   await expect(card(page, 'Loose: LR621')).toHaveCount(0);
@@ -80,10 +80,10 @@ test('a dropped cell pauses the job until somebody was told', async ({ bench: pa
   await drop.getByLabel('Where it fell').fill('under the bench');
   await drop.getByRole('button', { name: 'Record' }).click();
   const paused = card(page, 'Dropped');
-  await expect(paused).toContainText('swallowed by a child or an animal');
+  await expect(paused).toContainText('If a child or an animal swallows it');
   await expect(page.getByRole('button', { name: /^Fitted SR621SW/ })).toHaveCount(0);
-  await expect(card(page, 'Cell to fit')).toContainText('The job pauses');
-  await paused.getByLabel('Who was told, what was searched').fill('head of the shop, floor swept');
+  await expect(card(page, 'Cell to fit')).toContainText('The job is paused');
+  await paused.getByLabel('Who was informed, where was searched').fill('head of the shop, floor swept');
   await paused.getByRole('button', { name: 'Record' }).click();
   await expect(paused).toHaveCount(0);
   await expect(page.getByRole('button', { name: /^Fitted SR621SW/ })).toBeVisible();
@@ -195,7 +195,7 @@ test('the finder finds by any name, by what the caliper says, and compares to sc
   await expect(beside).toContainText('0.6 mm less');
   await expectAccessible(page, 'the finder');
   await page.getByLabel('Name, or calibre').fill('OR 41.2');
-  await expect(card(page, 'By calibre')).toContainText('OR 41.2 wants SR621SW');
+  await expect(card(page, 'By calibre')).toContainText('OR 41.2 takes SR621SW');
 });
 
 test('a cell that is in it is left, changed or recalled by what is known of it', async ({ bench: page }) => {
@@ -245,7 +245,7 @@ test('what the cells of a supplier did here stands beside the forecast, and brin
   await expect(fit.getByRole('radio', { name: /S-6220/ })).toBeChecked();
   await fit.getByRole('radio', { name: /NQ-131/ }).check();
   await expect(life).toContainText(
-    /SR626SW of Nettle & Quay Supplies lasted 0\.[78]\d? × the forecast here, [\d.]+ to 0\.\d+: \d+ of \d+ fitted here were seen again/,
+    /SR626SW of Nettle & Quay Supplies lasted 0\.[78]\d? × the forecast here, [\d.]+ to 0\.\d+: \d+ of \d+ fitted here came back/,
   );
   await expect(life).toContainText('before the early end, from the life of these cells in this shop');
   await expect(life.getByRole('row', { name: /NQ-131/ })).toContainText('as here');
@@ -333,7 +333,7 @@ test('goods in by a scanner: the box says its cell, lot, date and count', async 
   await expect(goods.getByLabel('Supplier')).toHaveValue('Saltmarsh Wholesale');
   await expect(goods.getByText(/wanted|Required/)).toHaveCount(0);
   await typeAsDevice(page, '(17)321330');
-  await expect(page.getByRole('alert').filter({ hasText: '(17)321330 is no day.' })).toBeVisible();
+  await expect(page.getByRole('alert').filter({ hasText: '(17)321330 is not a date.' })).toBeVisible();
   await goods.getByLabel('Price each').fill('0.99');
   await goods.getByRole('button', { name: 'Book in' }).click();
   await expect(goods).toContainText('20 of CR1216 booked in, lot SM-77.');
@@ -375,7 +375,7 @@ test('what is said of a loose cell while the server is away is kept', async ({ b
   await expect(loose).toBeVisible();
   await page.route('**/api/jobs/**', (route) => route.abort());
   await loose.getByRole('button', { name: 'Taped, in the bin' }).click();
-  await expect(loose).toContainText('on record when the server is back');
+  await expect(loose).toContainText('It is recorded when the server is back');
   await page.unroute('**/api/jobs/**');
   await expect(loose).toHaveCount(0, { timeout: 20_000 });
 });
@@ -466,7 +466,7 @@ test('a kit out of its blister is loose until the accumulator is renewed', async
     note: '',
   });
   await goTo(page, `/jobs/${id}/cell`);
-  await card(page, 'The kit').getByRole('button', { name: 'Out of its blister' }).click();
+  await card(page, 'The kit').getByRole('button', { name: 'Fresh cell out of its blister' }).click();
   await expect(card(page, 'Loose: KT-V21')).toBeVisible();
   await seeUsual(card(page, 'Accumulator renewed'), 'Accumulator renewed');
   await card(page, 'Accumulator renewed')

@@ -41,20 +41,20 @@ test('a watch under a light is told when it is ready, and told anew with what is
 }) => {
   await openJob(page, CHARGING, 'cell');
   await expect(lampOf(page)).toContainText('Under charging lamp');
-  await expect(lampOf(page)).toContainText('7695 lx on the watch, its case comes to 32 °C');
+  await expect(lampOf(page)).toContainText('7695 lx on the watch, case temperature 32 °C');
   await expect(lampOf(page)).toContainText(/Hand back: .* between .* and /);
   const before = await readyIn(page);
   expect(before).not.toBe('none');
   // By the book it should step by now: not yet means later, and is told as hardly to be believed.
   await card(page, 'Check under the light').getByRole('button', { name: 'Not yet' }).click();
-  await expect(lampOf(page)).toContainText('It does not step normally yet, and by the book it should');
+  await expect(lampOf(page)).toContainText('It does not step normally yet, although the book predicts it');
   await expect.poll(async () => await readyIn(page)).not.toBe(before);
   await expectAccessible(page, 'a watch under a light');
-  // Its rack next: the charge, not for the bench.
+  // Its rack waits for the charge, not for the bench.
   await goTo(page, '/light');
   const lamp = page.getByRole('region', { name: 'charging lamp', exact: true });
   await expect(lamp).toContainText('not yet');
-  await expect(lampOf(page)).toContainText('To look at');
+  await expect(lampOf(page)).toContainText('To check now');
   await expectAccessible(page, 'the light places');
   await lamp.getByRole('link').first().click();
   await expect(page).toHaveURL(/\/cell$/);
@@ -66,7 +66,7 @@ test('a watch under a light is told when it is ready, and told anew with what is
   await charge.getByRole('button', { name: 'Record', exact: true }).click();
   await expect(lampOf(page)).toContainText('Fine as it is');
   await goTo(page, '/light');
-  await expect(lamp).toContainText('Nothing lies there.');
+  await expect(lamp).toContainText('No watch lies there.');
 });
 
 test('where it lies is worked out as it is typed; too hot, too dim and out of range are said', async ({
@@ -79,14 +79,14 @@ test('where it lies is worked out as it is typed; too hot, too dim and out of ra
     outcome: 'low-supply steps',
   });
   await expect(lampOf(page)).toContainText('Light places compared, from flat');
-  await expect(lampOf(page)).toContainText(/Charging lamp: to hand back .* at the latest/);
+  await expect(lampOf(page)).toContainText(/Charging lamp: ready .* at the latest/);
   const form = page.getByRole('region', { name: 'Under the light', exact: true });
   await form.getByLabel('Light place').selectOption('charging lamp, 9500 lx');
   await form.getByLabel('Room temperature').fill('22');
   await form.getByRole('textbox', { name: 'Distance to the lamp' }).fill('90');
   await form.getByRole('radio', { name: 'Flat' }).check();
-  await expect(form).toContainText('The case would come to 78 °C, and 45 °C is the most');
-  await expect(form).toContainText(/From \d+ mm on it stays cool enough/);
+  await expect(form).toContainText('The case would reach 78 °C, above the limit of 45 °C');
+  await expect(form).toContainText(/At \d+ mm or more it stays cool enough/);
   await expect(form).not.toContainText('Steps normally:');
   await form.getByRole('button', { name: 'Place the watch there' }).click();
   // It is not recorded, and nothing typed is lost.
@@ -107,7 +107,7 @@ test('rotor-charged: rotor and wheel on the tray, a modern kit where the book fo
 }) => {
   const id = await rotorCharged(page);
   await expect(lampOf(page)).toContainText('Charge it first');
-  await expect(lampOf(page)).toContainText('Or KT-V33M, a modern accumulator the book foresees');
+  await expect(lampOf(page)).toContainText('Or KT-V33M, a modern replacement listed in the book');
   await expect(lampOf(page)).toContainText(/Hand back after \d+ h worn/);
   // The winder as it turns now.
   await setDevice(page, 'winder', { turnsAnHour: 450, fault: 'none' });
@@ -118,7 +118,7 @@ test('rotor-charged: rotor and wheel on the tray, a modern kit where the book fo
   await expect(lampOf(page)).toContainText(slow);
   const usual = await hours();
   await page.getByRole('button', { name: 'Read winder' }).click();
-  await expect(lampOf(page).getByRole('status')).toContainText('At 450 turns an hour, as it turns now.');
+  await expect(lampOf(page).getByRole('status')).toContainText('At the current 450 turns an hour.');
   await expect.poll(hours).toBeGreaterThan(usual * 1.9);
   const guide = page.getByRole('region', { name: 'fitting guide' });
   await expect(guide).toContainText('Turn it until it drops by itself');
@@ -137,11 +137,11 @@ test('rotor-charged: rotor and wheel on the tray, a modern kit where the book fo
   await expect(lampOf(page)).toContainText('A new accumulator is nearly empty');
   await goTo(page, `/jobs/${id}/handback`);
   await expect(page.getByRole('region', { name: 'Record for the owner' })).toContainText(
-    'A modern accumulator replaces the old capacitor. Fully charged, it runs 160 days, 70 more.',
+    'A modern accumulator replaces the old capacitor. Fully charged, it runs 160 days, 70 days longer than before.',
   );
 });
 
-test('who has the light and who next: room is told, at the place and at the watch', async ({
+test('who has the light and who waits for room is told, at the place and at the watch', async ({
   bench: page,
 }) => {
   let last = '';
@@ -161,13 +161,13 @@ test('who has the light and who next: room is told, at the place and at the watc
   }
   await goTo(page, '/light');
   const lamp = page.getByRole('region', { name: 'charging lamp', exact: true });
-  await expect(lamp).toContainText('4 watches, and 3 lie in its light at once: 1 waits in the shade');
+  await expect(lamp).toContainText('4 watches are here and 3 fit in the light: 1 waits in the shade');
   // The envelope in the rack says when to look again.
   await expect(page.getByText(/under charging lamp: look (now|at)/).first()).toBeVisible();
-  await expect(page.getByText('at charging lamp: next: its light')).toHaveCount(1);
+  await expect(page.getByText('at charging lamp: waiting for light')).toHaveCount(1);
   await expect(lamp.getByRole('row').nth(4)).toContainText(/waits: room from \w+ \d+ \w+ .*, ready /);
   await goTo(page, `/jobs/${last}/cell`);
-  await expect(lampOf(page)).toContainText('It waits in the shade');
+  await expect(lampOf(page)).toContainText('It is in the shade');
 });
 
 test('the light of a place is measured again, and a lamp that aged is told', async ({ bench: page }) => {
@@ -176,11 +176,11 @@ test('the light of a place is measured again, and a lamp that aged is told', asy
   await page.reload();
   const lamp = page.getByRole('region', { name: 'charging lamp', exact: true });
   await lamp.getByRole('button', { name: 'Measure the light of charging lamp' }).click();
-  await expect(lamp.getByRole('status')).toContainText('6100 lx now, and 9500 are entered');
+  await expect(lamp.getByRole('status')).toContainText('6100 lx now, but 9500 lx are entered');
   await expectAccessible(page, 'the light places with a meter');
   await setDevice(page, 'light-meter', { lux: 9400, noisePercent: 0, fault: 'none' });
   await lamp.getByRole('button', { name: 'Measure the light of charging lamp' }).click();
-  await expect(lamp.getByRole('status')).toContainText('9400 lx now: as it is entered');
+  await expect(lamp.getByRole('status')).toContainText('9400 lx now, as entered');
   await setDevice(page, 'light-meter', { lux: 9400, noisePercent: 0, fault: 'cap on' });
   await lamp.getByRole('button', { name: 'Measure the light of charging lamp' }).click();
   await expect(lamp.getByRole('status')).toContainText('cap');

@@ -42,7 +42,7 @@ interface Case {
   readonly also?: string;
 }
 
-const looked = (page: Page) => card(page, 'Looked at');
+const looked = (page: Page) => card(page, 'Examined');
 const choose = (label: string, option: string) => (page: Page) =>
   looked(page)
     .getByLabel(label, { exact: true })
@@ -80,7 +80,7 @@ const cases: readonly Case[] = [
     pulses: true,
     looked: choose('Hands or display', 'stands still'),
     says: 'Mechanical',
-    also: 'brass or plastic only',
+    also: 'Use brass or plastic tools only',
   },
   {
     seen: 'voltage collapses as the cell goes in',
@@ -130,7 +130,7 @@ const cases: readonly Case[] = [
     take: ['Rest voltage'],
     looked: choose('Hands or display', 'steps in twos or fours'),
     says: 'Spent cell',
-    also: 'Its low-supply signal, not a fault',
+    also: 'This is its low-supply sign, not a fault',
   },
   {
     seen: 'nothing in five seconds, no seconds hand',
@@ -173,7 +173,7 @@ async function seeTogether(page: Page, each: Case): Promise<void> {
     await expect(stands(page, name)).toBeVisible();
   }
   if (each.looked) {
-    await alsoRecord(page, 'Looked at');
+    await alsoRecord(page, 'Examined');
     await each.looked(page);
     await looked(page).getByRole('button', { name: 'Record' }).click();
   }
@@ -213,7 +213,7 @@ test('what cannot be told yet says so, and names the cheapest test that separate
   await looked(page).getByRole('textbox', { name: 'Watched for' }).fill('60');
   await looked(page).getByRole('button', { name: 'Record' }).click();
   await expect(lampOf(page)).toContainText('Cannot tell yet');
-  await expect(lampOf(page)).toContainText('To tell ');
+  await expect(lampOf(page)).toContainText('Next check: separates ');
   await alsoRecord(page, 'Coil resistance');
   await card(page, 'Coil resistance')
     .getByRole('textbox', { name: 'Coil resistance', exact: true })
@@ -306,7 +306,7 @@ test('a leak goes on the drawing of its layout with photograph and currents, to 
   await expect(card(page, 'Place of the leakage').getByRole('img', { name: /1 marked$/ })).toBeVisible();
   await expect(lampOf(page)).toContainText('After cleaning it still draws 2.4 µA');
   await expect(lampOf(page)).toContainText('New circuit: 38.00 EUR');
-  await expect(lampOf(page)).toContainText('A trace of weak acid');
+  await expect(lampOf(page)).toContainText('Use a trace of weak acid');
   await expectAccessible(page, 'a leak');
   await page.keyboard.press('9');
   await expect(page.getByRole('region', { name: 'Record for the owner' })).toContainText(
@@ -345,7 +345,7 @@ test('the current over the visits stands beside its limit', async ({ bench: page
   };
   await expect(trend.getByRole('img', rate)).toBeVisible();
   await expect(trend).toContainText(
-    /Rising: \+0\.1\d s\/day a year over 3 visits\. At this pace it meets its limit/,
+    /Rising: \+0\.1\d s\/day a year over 3 visits\. At this rate it reaches its limit/,
   );
 });
 
@@ -391,5 +391,7 @@ test('readings that cannot be are refused with the plausible range', async ({ be
   await card(page, 'Voltage under load').getByRole('textbox', { name: 'Test load' }).fill('1');
   await card(page, 'Voltage under load').getByRole('button', { name: 'Record' }).click();
   await expect(card(page, 'Voltage under load')).toContainText('at 1 kΩ after 1 s');
-  await expect(lampOf(page)).toContainText('Read at 1 kΩ, 1 s; a threshold is known for 2 kΩ, 1 s alone');
+  await expect(lampOf(page)).toContainText(
+    'Measured at 1 kΩ, 1 s, but the limit is only known for 2 kΩ, 1 s',
+  );
 });

@@ -96,7 +96,7 @@ export const test = base.extend<Fixtures, OfWorker>({
       // A click waits until its target stands still: nothing moves here.
       const context = await browser.newContext({ baseURL: at(port), reducedMotion: 'reduce' });
       const window = await context.newPage();
-      // What a test wants of a page it next:: nothing hangs on a font that comes late.
+      // What a test wants of a page it waits for: nothing hangs on a font that comes late.
       const goto = window.goto.bind(window);
       window.goto = (url, options) => goto(url, { waitUntil: 'domcontentloaded', ...options });
       await use(window);
@@ -344,7 +344,7 @@ export async function correct(page: Page, name: string): Promise<void> {
   await line.getByRole('button', { name: `Correct: ${name}` }).click();
 }
 
-/** Observations in the usual case, by card: its choices by their group, and what is typed. Forms hold nothing themselves. */
+/** What is seen in the usual case, by card: its choices by their group, and what is typed. Forms hold nothing themselves. */
 const USUAL: Readonly<
   Record<
     string,

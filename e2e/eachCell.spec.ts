@@ -129,7 +129,7 @@ test('a movement nobody knows has two cells once somebody names them, each with 
     await form.getByRole('button', { name: 'Record' }).click();
   }
   const lamp = page.getByRole('complementary', { name: 'Lamp' });
-  await expect(lamp).toContainText('Read together for the cell of display: what ails it?■Spent cell');
+  await expect(lamp).toContainText('Diagnosis for the cell of display■Spent cell');
   const finding = part('Finding, display');
   await expect(finding.getByLabel('Cause', { exact: true })).toHaveValue('');
   await finding.getByRole('button', { name: /As the lamp suggests: spent cell/ }).click();

@@ -13,7 +13,7 @@ async function toIdentify(page: Page, reference: string): Promise<string> {
   const id = await takenIn(page, reference);
   await goTo(page, `/jobs/${id}/identify`);
   await expect(seen(page)).toBeVisible();
-  await expect(lampOf(page)).not.toContainText('Looking through the book');
+  await expect(lampOf(page)).not.toContainText('Searching the book');
   return id;
 }
 
@@ -34,7 +34,7 @@ test('by its engraving: the ranking follows each key, and says why', async ({ be
   await expect(why).toContainText('every character agrees');
   await expect(why).toContainText('for it, ×');
   await expect(counts(page)).toContainText('case C2140-3, from arrival');
-  await page.getByRole('button', { name: 'It is OR 41.2' }).click();
+  await page.getByRole('button', { name: 'Confirm OR 41.2' }).click();
   await expect(movement(page)).toContainText('OR 41.2');
   await movement(page).getByRole('link', { name: 'Its page in the book' }).click();
   await expect(page.getByRole('region', { name: 'At the bench' })).toContainText('SR621SW, + up, side lever');
@@ -48,11 +48,11 @@ test('by a worn mark; each piece is taken back, and what another stage recorded 
   await expect(lampOf(page)).toContainText('PL 6180');
   await seen(page).getByLabel('Cell held by').selectOption('screwed bridge');
   await expect(counts(page)).toContainText('cell held by screwed bridge');
-  await counts(page).getByRole('button', { name: 'Undo: cell held by' }).click();
+  await counts(page).getByRole('button', { name: 'Remove: cell held by' }).click();
   await expect(counts(page)).not.toContainText('screwed bridge');
-  await counts(page).getByRole('button', { name: 'Undo: mark on the movement' }).click();
+  await counts(page).getByRole('button', { name: 'Remove: mark on the movement' }).click();
   await expect(counts(page)).not.toContainText('PL 6?8O');
-  await counts(page).getByRole('button', { name: 'Undo: case type' }).click();
+  await counts(page).getByRole('button', { name: 'Remove: case type' }).click();
   await expect(counts(page)).toContainText('case type: left out');
   await expect(lampOf(page)).toContainText('Not yet known');
   await counts(page).getByRole('button', { name: 'Use again: case type' }).click();
@@ -75,7 +75,7 @@ test('by measures alone, with the caliper and in lignes; the lamp names the next
   await typed(page, 'Length', '18,38');
   await typed(page, 'Height', '2.2');
   await expect(lampOf(page)).toContainText('QB 31-2');
-  await page.getByRole('button', { name: 'It is QB 31-2' }).click();
+  await page.getByRole('button', { name: 'Confirm QB 31-2' }).click();
   await expect(movement(page)).toContainText('by evidence');
   await typed(page, 'Width', '6¼ lignes');
   await expect(counts(page)).toContainText('width 6¼‴');
@@ -126,7 +126,7 @@ test('revisions are told apart by what differs, and the cell follows', async ({ 
   await seen(page)
     .getByLabel('Revision of OR 41.6')
     .selectOption({ label: 'B: contact under the cell with two fingers, well a hair shallower' });
-  await page.getByRole('button', { name: 'It is OR 41.6, revision B' }).click();
+  await page.getByRole('button', { name: 'Confirm OR 41.6, revision B' }).click();
   await expect(movement(page)).toContainText('OR 41.6, revision B');
   await page.keyboard.press('5');
   await expect(page).toHaveURL(/\/cell$/);
@@ -158,17 +158,17 @@ test('one that reads like a sister of a known movement is said to, and entered f
   await seen(page).getByLabel('Seconds hand').selectOption({ index: 1 });
   await seen(page).getByLabel('Day', { exact: true }).selectOption('6');
   await seen(page).getByLabel('Shape').selectOption('oblong');
-  await expect(lampOf(page)).toContainText('It looks like a close relative of OR 41');
+  await expect(lampOf(page)).toContainText('This looks like a close relative of OR 41');
   const unknown = page.getByRole('region', { name: 'An unknown calibre' });
   await expect(unknown).toContainText('Add, based on that one');
   await expectAccessible(page, 'a sister of a known movement');
   await unknown.getByRole('button', { name: /^Add, based on OR 41/ }).click();
   const dialog = page.getByRole('dialog', { name: 'Add this movement to the book' });
-  await expect(dialog).toContainText('What was not seen is taken from OR 41');
+  await expect(dialog).toContainText('Fields that were not seen are copied from OR 41');
   await expect(dialog.getByLabel('Code, as marked')).toHaveValue('OR 48.2');
   await expect(dialog.getByLabel('Maker')).toHaveValue('orrelin');
   // What she takes is told; what this one takes nobody has seen.
-  await expect(dialog).toContainText(/but not its cell, a SR\d+\w+, nor what was measured of it/);
+  await expect(dialog).toContainText(/except its cell, a SR\d+\w+, and its measured values/);
   await expect(dialog.getByLabel('Cell, blank if not known')).toHaveValue('');
   await dialog.getByRole('button', { name: 'Save to book' }).click();
   await expect(movement(page)).toContainText('OR 48.2 shop’s own, to be completed');
@@ -176,7 +176,7 @@ test('one that reads like a sister of a known movement is said to, and entered f
   await page.keyboard.press('5');
   await expect(lampOf(page)).toContainText('The book does not list the cell for OR 48.2 yet');
   await expect(page.getByRole('region', { name: 'fitting guide', exact: true })).toBeVisible();
-  await expect(lampOf(page)).toContainText('Entered at the bench from its sister OR 41');
+  await expect(lampOf(page)).toContainText('Added at the bench from the related OR 41');
 });
 
 test('an unknown calibre is called one, and goes into the book as the shop’s own until it is completed', async ({
@@ -202,19 +202,19 @@ test('an unknown calibre is called one, and goes into the book as the shop’s o
   await page.getByRole('textbox', { name: 'Current' }).press('Enter');
   await expect(lampOf(page)).toContainText('against general figures');
   await goTo(page, '/book/calibres/pellorane-pl9942');
-  await expect(lampOf(page)).toContainText('Shop’s own, entered at the bench');
+  await expect(lampOf(page)).toContainText('Entered at the bench of this shop');
   await expect(page.getByRole('region', { name: 'At the bench' })).toContainText('(general)');
   // Completed, it stands like any other; half completed it does not.
   await page.getByRole('button', { name: 'Edit' }).click();
-  const form = page.getByRole('form', { name: 'Correct this calibre' });
+  const form = page.getByRole('form', { name: 'Edit calibre' });
   await form.getByLabel('Shop’s own, to be completed').uncheck();
   await form.getByRole('button', { name: 'Save to book' }).click();
-  await expect(form).toContainText('leave it marked as the shop’s own until somebody knows');
+  await expect(form).toContainText('leave it marked as the shop’s own until it is known');
   for (const [name, value] of [
     ['Height', '2.8'],
     ['Typical current', '0.9'],
     ['Current limit', '1.4'],
-    ['Runs down to', '1.2'],
+    ['Lowest running voltage', '1.2'],
   ] as const)
     await form.getByRole('textbox', { name, exact: true }).first().fill(value);
   await form.getByRole('button', { name: 'Save to book' }).click();
@@ -261,7 +261,7 @@ test('what is typed before the search answers stays where it is typed', async ({
 
 test('under a hatch only what can be seen is asked for', async ({ bench: page }) => {
   await openJob(page, 'two-cells', 'identify');
-  await page.getByRole('button', { name: 'Undo: engraving in the back' }).click();
+  await page.getByRole('button', { name: 'Remove: engraving in the back' }).click();
   await expect(lampOf(page)).toContainText('QB 22-4');
   await expect(lampOf(page)).not.toContainText('Cell held by');
 });

@@ -17,7 +17,7 @@ function countKeys(page: Page): { readonly pressed: () => number } {
 
 /** Presses Enter on the button that leads to the next stage, once the focus has moved there by itself. */
 async function onTo(page: Page, stage: string): Promise<void> {
-  await expect(page.getByRole('link', { name: `On to ${stage}` })).toBeFocused();
+  await expect(page.getByRole('link', { name: `Continue: ${stage}` })).toBeFocused();
   await page.keyboard.press('Enter');
   await expect(page.getByRole('link', { name: new RegExp(`^${stage}, `) })).toHaveAttribute(
     'aria-current',
@@ -88,7 +88,7 @@ test('a cell job from arrival to the signed record, by keyboard alone, in few ke
     await expectInView(page, page.getByLabel('Engraving', { exact: true }));
     await page.keyboard.type('OR 41.2', { delay: 40 });
     await page.keyboard.press('Enter');
-    await expectInView(page, page.getByRole('button', { name: 'It is OR 41.2' }));
+    await expectInView(page, page.getByRole('button', { name: 'Confirm OR 41.2' }));
     await handSees(page);
     await page.keyboard.press('Enter');
     await onTo(page, '4 Check');
@@ -118,7 +118,7 @@ test('a cell job from arrival to the signed record, by keyboard alone, in few ke
     await page.keyboard.press('Enter');
     await expectInView(page, page.getByRole('button', { name: 'Taped, into the spent bin' }).first());
     await expect(page.getByRole('region', { name: 'The old cell' }).getByRole('note')).toContainText(
-      'swallowed by a child',
+      'If a child or an animal swallows it',
     );
     await page.keyboard.press('q');
     await expect(stands(page, 'The old cell')).toContainText('spent bin');
@@ -215,7 +215,7 @@ test('from mat to recommended cell with its cautions in at most six inputs', asy
   await expect(page.getByLabel('Engraving', { exact: true })).toBeFocused();
   await type('OR 41.2');
   await press('Enter');
-  await expect(page.getByRole('button', { name: 'It is OR 41.2' })).toBeFocused();
+  await expect(page.getByRole('button', { name: 'Confirm OR 41.2' })).toBeFocused();
   await handSees(page);
   await press('Enter');
   await expect(page.getByRole('link', { name: /^On to/ })).toBeVisible();

@@ -90,7 +90,7 @@ test('tight: a step of the plan taken, run on the tester, judged with its interv
   await expect(lamp).toContainText('It is not for swimming.');
   // The residuals are there for who asks.
   await madeOf(page).getByText('Record, fit and residuals').click();
-  await expect(madeOf(page).getByRole('img', { name: /Left over by the fit/ })).toBeVisible();
+  await expect(madeOf(page).getByRole('img', { name: /Residual/ })).toBeVisible();
 });
 
 test('a running test is stopped by its key, and nothing of it is kept', async ({ rack: page }) => {
@@ -250,7 +250,7 @@ test('a file with faults: units and decimal commas understood, what is left out 
   );
   await expect(form.getByRole('alert')).toContainText(/Times do not rise: lines \d+/);
   await give('one.csv', 'time;pressure;deflection\n0;0;0');
-  await expect(form.getByRole('alert')).toContainText('1 point: 12 are wanted at least.');
+  await expect(form.getByRole('alert')).toContainText('1 point: at least 12 are needed.');
   await give('test.csv', `Made at the bench\ntime (s);pressure (kPa);deflection (mm)\n${lines.join('\n')}`);
   await expect(form).toContainText('points from test.csv.');
   await expect(form).toContainText('Left out, no figure in them: line 43.');
@@ -278,7 +278,7 @@ test('two figures by hand are judged the same way: without a blank run they sett
 }) => {
   await toTest(page, 'TYPED-1');
   await enterTwoFigures(page);
-  await expect(lampOf(page)).toContainText('Two figures and no blank run');
+  await expect(lampOf(page)).toContainText('There are two figures and no blank run');
   await alsoRecord(page, 'Blank run of the tester');
   const blank = card(page, 'Blank run of the tester');
   await blank.getByLabel('Or enter the deflection at the start').fill('0');
@@ -297,7 +297,7 @@ test('a judgement that breaks off is told, and worked out again on demand', asyn
   await expect(lampOf(page)).toContainText('The leak rate could not be calculated');
   await page.unrouteAll();
   await lampOf(page).getByRole('button', { name: 'Calculate again' }).click();
-  await expect(lampOf(page)).toContainText('Two figures and no blank run');
+  await expect(lampOf(page)).toContainText('There are two figures and no blank run');
 });
 
 test('a blank run of the tester tells its drift, and stands with the job', async ({ rack: page }) => {

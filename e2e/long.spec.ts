@@ -46,7 +46,7 @@ test('a stock of 500 lots draws what is seen, scrolls to its end and is narrowed
   await expect(page.getByRole('dialog', { name: /^Count lot LL-123/ })).toBeVisible();
   await page.keyboard.press('Escape');
   await page.getByRole('main').getByRole('searchbox').fill('nothing so called');
-  await expect(page.getByText(/^None of the 5\d\d lots holds that/)).toBeVisible();
+  await expect(page.getByText(/^None of the 5\d\d lots matches/)).toBeVisible();
   await page.getByRole('main').getByRole('searchbox').fill('');
   await expectAccessible(page, 'five hundred lots');
 });
@@ -66,7 +66,7 @@ test('a rack of 200 draws what is seen, brings the open job into sight and is na
   await rack.getByRole('link').click();
   await expect(page.getByRole('heading', { level: 1 })).toContainText('W-137');
   await rack.getByRole('searchbox').fill('nobody');
-  await expect(rack).toContainText('No job here holds that');
+  await expect(rack).toContainText('No match in the rack');
   await rack.getByRole('searchbox').fill('');
   await expectAccessible(page, 'a rack of two hundred', { withRack: true });
 });

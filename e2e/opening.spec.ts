@@ -133,7 +133,7 @@ test('a back nobody knows is measured with the caliper; the drawing and the sett
   await expect(lampOf(page)).toContainText('The kind of back is not recorded yet');
   await expect(order(page)).not.toContainText('Lift the back');
   await form.getByLabel('Kind of back').selectOption('screwed, notched');
-  await expect(lampOf(page)).toContainText('Wanted: how many notches');
+  await expect(lampOf(page)).toContainText('Measure first: the number of notches');
   await form.getByLabel('Notches').fill('8');
   await page.keyboard.press('Escape');
   // The count is no measure of a caliper: the figure goes to the first length still empty.
@@ -156,9 +156,9 @@ test('a back nobody knows is measured with the caliper; the drawing and the sett
 
   // What cannot be is refused, in words that say which contradicts which.
   await form.getByRole('textbox', { name: 'Width of a notch', exact: true }).fill('19');
-  await expect(lampOf(page)).toContainText('5 notches 19 mm wide take 95 mm');
+  await expect(lampOf(page)).toContainText('5 notches 19 mm wide need 95 mm');
   await form.getByRole('button', { name: 'Record' }).click();
-  await expect(form).toContainText('a pitch circle of 30 mm is only 94.24 mm round');
+  await expect(form).toContainText('the circumference of a 30 mm pitch circle is only 94.24 mm');
   await form.getByLabel('Notches').fill('1');
   await expect(lampOf(page)).toContainText('One notch gives a wrench nothing to turn against');
   await form.getByLabel('Notches').fill('5');
@@ -166,7 +166,7 @@ test('a back nobody knows is measured with the caliper; the drawing and the sett
   await form.getByRole('button', { name: 'Record' }).click();
   await expect(form).toContainText('Back measured: screwed, notched, 5 notches');
   await lampOf(page).getByText('Other ways, and why not').click();
-  await expect(lampOf(page)).toContainText('off centre: tips and slips');
+  await expect(lampOf(page)).toContainText('off centre: it tips and slips');
   await expectAccessible(page, 'a measured back');
 
   // A setting over the travel of the tool named is refused at its field.
@@ -207,7 +207,7 @@ test('where nothing of the shop opens it: refer, or buy, and whether that pays',
   await form.getByLabel('Kind of back').selectOption('screwed, patterned');
   await form.getByRole('textbox', { name: 'Flats', exact: true }).fill('12');
   await form.getByRole('textbox', { name: 'Across the flats', exact: true }).fill('31.9');
-  await expect(lampOf(page)).toContainText('See what the teeth meet');
+  await expect(lampOf(page)).toContainText('Look at the teeth');
   await form.getByLabel('Form of the teeth').selectOption('flat facets');
   await expect(lampOf(page)).toContainText('No die of this shop');
   await expect(lampOf(page)).toContainText(
@@ -245,7 +245,7 @@ test('steps are ticked one by one; a part lost adds its proof, its order and its
     step: '',
   });
   await expect(tray(page)).toContainText('insulator, in the well');
-  await off.getByLabel('Photo or file to keep').setInputFiles(MOVEMENT);
+  await off.getByLabel('Photo or file').setInputFiles(MOVEMENT);
   await expect(off.getByRole('img', { name: 'movement.png' })).toBeVisible();
   await off.getByRole('button', { name: 'Add to tray' }).click();
   await expect(tray(page)).toContainText('used for: alarm');
@@ -372,7 +372,7 @@ test('a second watch opened beside one with a serial in its back: warned, and bo
   await other.goto(`/jobs/${b}/open`);
   // A window of its own loads the whole application anew, beside everything else that runs.
   await expect(lampOf(other)).toBeVisible({ timeout: 60_000 });
-  await expect(lampOf(other)).toContainText('One open at a time');
+  await expect(lampOf(other)).toContainText('Open one watch at a time');
   await expect(lampOf(other)).toContainText('with serial 55-120 inside the back');
   await expect(order(other)).toBeVisible();
   await openedFreely(other);
@@ -387,7 +387,7 @@ test('a second watch opened beside one with a serial in its back: warned, and bo
 
   await goTo(page, `/jobs/${a}/seal`);
   const own = card(page, 'Back and case paired');
-  await expect(own).toContainText('55-120 is wanted');
+  await expect(own).toContainText('55-120 is expected');
   await own.getByLabel('Serial in the back').fill('55120');
   await own.getByRole('button', { name: 'Record' }).click();
   await expect(lampOf(page)).toContainText('Paired');
@@ -440,7 +440,7 @@ test('the tools page: what each served, a new one entered, contradictions refuse
       'id,name,cost_minor,blade_width_mm,blade_thickness_mm\ndriver-25,screwdriver 2.5,900,2.5,0.4\n',
     ),
   });
-  await expect(page.getByText('It would add 1')).toBeVisible();
+  await expect(page.getByText('To add: 1')).toBeVisible();
   await page.getByRole('button', { name: 'Apply changes' }).click();
   await expect(page.getByRole('row', { name: /screwdriver 2.5/ })).toBeVisible();
 });

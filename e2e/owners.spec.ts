@@ -32,7 +32,7 @@ test('an owner’s details are put right by two hands at once, and a third says 
   await disagreement.getByRole('button', { name: /0555 0300/ }).click();
   await expect(disagreement).toHaveCount(0);
   await expect(form).toContainText('0555 0300');
-  await form.getByText('As it was told, 4 times').click();
+  await form.getByText('Earlier details (4)').click();
   await expect(form).toContainText('0555 0200');
 });
 

@@ -62,7 +62,7 @@ async function identify(page: Page, engraving: string, code: string): Promise<vo
   await toStage(page, 'Identify');
   await page.getByLabel('Engraving', { exact: true }).fill(engraving);
   await page.getByLabel('Engraving', { exact: true }).press('Enter');
-  await page.getByRole('button', { name: `It is ${code}` }).click();
+  await page.getByRole('button', { name: `Confirm ${code}` }).click();
   await expect(card(page, 'Movement')).toContainText(code);
 }
 
@@ -191,7 +191,7 @@ test('reseal and test: the same cell goes back, the tester runs, and the slip cl
   await test_.getByLabel('At', { exact: true }).selectOption('8');
   await test_.getByRole('button', { name: 'Add the place' }).click();
   await test_.getByRole('button', { name: 'Record', exact: true }).click();
-  await expect(lamp).toContainText('That is the crown');
+  await expect(lamp).toContainText('This is the crown');
   await expect(made).toContainText('leak seen, at 8 o’clock, seen from behind');
   // A pass that names no repair takes nothing back.
   const pass = async (retest: boolean) => {
@@ -242,8 +242,8 @@ test('recharge or new accumulator: charged and watched, then the kit of this cal
   await charge.getByLabel('Charged for').fill('12');
   await charge.getByRole('radio', { name: 'Low-supply steps' }).check();
   await charge.getByRole('button', { name: 'Record', exact: true }).click();
-  await expect(lamp).toContainText('if that was enough, it is tired');
-  await expect(card(page, 'Accumulator renewed')).toContainText('Never a primary cell in its place');
+  await expect(lamp).toContainText('If this was enough, it is tired');
+  await expect(card(page, 'Accumulator renewed')).toContainText('Never fit a primary cell here');
   await record(page, 'Accumulator renewed', 'Renewed');
   await expect(lamp).toContainText('none in stock');
   // A new accumulator is nearly empty: it is charged and watched, too.
@@ -277,7 +277,7 @@ test('light-charged, from complaint to hand-back: charged before it is condemned
   await toStage(page, 'Cell');
   const lamp = page.getByRole('complementary', { name: 'Lamp' });
   await expect(lamp).toContainText('Charge it first');
-  await expect(lamp).toContainText('any would be flat by now');
+  await expect(lamp).toContainText('any accumulator would be flat now');
   // A primary cell is not to be had here, nor by any other door.
   await expect(page.getByRole('button', { name: /^Fitted / })).toHaveCount(0);
   const primary = await page.request.post(`/api/jobs/${id}/entries`, {
@@ -296,7 +296,7 @@ test('light-charged, from complaint to hand-back: charged before it is condemned
   const renewed = card(page, 'Accumulator renewed');
   await renewed.getByRole('radio', { name: 'Kit with tabs' }).check();
   await renewed.getByRole('button', { name: 'Renewed' }).click();
-  await expect(renewed).toContainText('No charge was watched yet: it may be merely discharged');
+  await expect(renewed).toContainText('No test charge is recorded');
   await expect(stands(page, 'Accumulator renewed')).toHaveCount(0);
   // Twenty minutes under the lamp, laid there at another bench.
   const light = card(page, 'Under the light');
@@ -321,7 +321,7 @@ test('light-charged, from complaint to hand-back: charged before it is condemned
   await renewed.getByRole('radio', { name: 'Old tab transferred' }).check();
   await renewed.getByRole('textbox', { name: 'Contact resistance of the tab' }).fill('1.6');
   await renewed.getByRole('button', { name: 'Renewed' }).click();
-  await expect(renewed).toContainText('1.6 Ω between tab and accumulator, and 1 Ω is the most');
+  await expect(renewed).toContainText('1.6 Ω between tab and accumulator, and 1 Ω is the limit');
   await renewed.getByRole('textbox', { name: 'Contact resistance of the tab' }).fill('0.2');
   await renewed.getByRole('button', { name: 'Renewed' }).click();
   await expect(stands(page, 'Accumulator renewed')).toContainText('contact 0.2 Ω');
@@ -336,7 +336,7 @@ test('light-charged, from complaint to hand-back: charged before it is condemned
   await sign(page);
   await expect(slip(page)).toContainText('This watch charges itself by light');
   await expect(slip(page)).toContainText('A new accumulator is due about 2038.');
-  await expect(slip(page)).toContainText('its contact is measured again');
+  await expect(slip(page)).toContainText('measure its contact again');
 });
 
 test('diagnose: a finding, a leak on the layout with a photograph, an agreement, and the watch closed again', async ({
@@ -376,7 +376,7 @@ test('diagnose: a finding, a leak on the layout with a photograph, an agreement,
   await card(page, 'Change price').getByLabel('Price').fill('45');
   await card(page, 'Change price').getByLabel('Reason').fill('contacts cleaned');
   await record(page, 'Change price');
-  await expect(card(page, 'Signature')).toContainText('45.00 EUR is charged and 18.00 EUR was agreed');
+  await expect(card(page, 'Signature')).toContainText('45.00 EUR is charged, but 18.00 EUR was agreed');
   await expect(page.getByRole('button', { name: 'Sign as EV' })).toBeDisabled();
   await toStage(page, 'Arrive');
   await alsoRecord(page, 'Later agreement');
@@ -414,7 +414,7 @@ test('refer: asks where it went and why, and ends there', async ({ rack: page })
   await expect(slip(page)).toContainText('0.00 EUR');
 });
 
-test('a watch closed for the time being opens the job that next: its part, and two watches share a visit', async ({
+test('a watch closed for the time being opens the job that waits for its part, and two watches share a visit', async ({
   rack: page,
 }) => {
   await takeIn(page, { owner: 'Asta Quaywood', reference: 'C2210-1', service: 'Cell only' });
@@ -434,7 +434,7 @@ test('a watch closed for the time being opens the job that next: its part, and t
   await record(page, 'Parts requested', 'Record request');
   await expect(
     page.getByRole('navigation', { name: 'Rack' }).getByRole('link', { name: new RegExp(first) }),
-  ).toContainText('next: gasket 29.0 × 0.80, expected 20 March 2026');
+  ).toContainText('waiting for gasket 29.0 × 0.80, expected 20 March 2026');
   // Nobody is told an hour at which nothing can be done.
   await page.getByRole('button', { name: /^Change promise to Sat 21 Mar/ }).click();
   await expect(card(page, 'Promise')).toContainText('Promised for Sat 21 Mar');
@@ -452,10 +452,10 @@ test('a watch closed for the time being opens the job that next: its part, and t
     .getByRole('checkbox', { name: /Temporary closing/ })
     .check();
   await record(page, 'Closed');
-  const follow = page.getByText(/next: the\s+part/).getByRole('link');
+  const follow = page.getByText(/waits for the\s+part/).getByRole('link');
   await expect(follow).toBeVisible();
   await follow.click();
-  await expect(page.getByRole('region', { name: 'Visit' })).toContainText('for its interim closing');
+  await expect(page.getByRole('region', { name: 'Visit' })).toContainText('because of interim closing');
   await expect(page.getByRole('heading', { level: 1 })).not.toContainText(first);
   await expect(card(page, 'Parts requested')).toHaveCount(1);
 });

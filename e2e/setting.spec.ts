@@ -31,7 +31,7 @@ test('the way to the time of the shop is worked out from what the watch shows, b
   await expect(lamp).toContainText('Setting, to Tuesday 17');
   await expect(lamp).toContainText('10 midnights');
   await shows.getByLabel('Day', { exact: true }).selectOption('Sunday');
-  await expect(lamp).toContainText(/\d+ midnights: that is long, and the only way without a quick-set/);
+  await expect(lamp).toContainText(/\d+ midnights. This takes long/);
   // A ring with two languages, and a day that has no quick-set.
   await shows.getByLabel('Day ring').selectOption('two, the first shows');
   await shows.getByLabel('Language wanted').selectOption('the second');
@@ -100,7 +100,7 @@ test('a watch is watched by its own step, stands in the running rack, and hands 
   await expectAccessible(page, 'the running rack');
   await watched.getByRole('link').click();
   await expect(page).toHaveURL(/\/set$/);
-  await expect(lampOf(page)).toContainText('watch it 120 s before calling it dead');
+  await expect(lampOf(page)).toContainText('watch it 120 s before you call it stopped');
   const ends = card(page, 'Seen at the end');
   await expect(ends.getByRole('timer')).toBeVisible();
   await ends.getByRole('radio', { name: 'It stopped' }).check();
@@ -116,7 +116,7 @@ test('a proving run counts down by the policy, and says no more of the rate than
 }) => {
   await openJob(page, 'ready-to-sign', 'set');
   const ends = card(page, 'Proving run ends');
-  await expect(ends).toContainText('the policy asks for no length');
+  await expect(ends).toContainText('no set duration');
   await ends.getByRole('radio', { name: 'It still runs' }).check();
   await ends.getByRole('button', { name: 'Read now' }).click();
   await expect(ends).toContainText('The hands show: hours and minutes');
@@ -150,9 +150,9 @@ test('a display is set by its buttons; beside hands the two are proved to agree'
 test('a watch that charges in the light is proved by its own signals', async ({ bench: page }) => {
   await openJob(page, 'recharging', 'set');
   const functions = card(page, 'Functions of this movement');
-  await expect(functions).toContainText('Dial covered, it shows: the seconds hand steps in twos');
-  await expect(functions).toContainText('It may show until enough has been charged');
-  await expect(functions).toContainText('Asked because: the owner: does not hold its charge');
+  await expect(functions).toContainText('With the dial covered, it shows: the seconds hand steps in twos');
+  await expect(functions).toContainText('It may show until the watch is charged');
+  await expect(functions).toContainText('Reason: the owner: does not hold its charge');
   await expect(functions).not.toContainText('must be gone with the new cell');
 });
 
@@ -168,8 +168,10 @@ test('a light that fails sends the watch back to stage 5, until it works or goes
     .check();
   await functions.getByRole('button', { name: 'Record the correction' }).click();
   await expect(lampOf(page)).toContainText('Light does not work: back to stage 5, cell');
-  // The envelope next: it there.
-  await expect(page.getByRole('link', { name: new RegExp('next: Cell: light does not work') })).toBeVisible();
+  // The envelope waits for it there.
+  await expect(
+    page.getByRole('link', { name: new RegExp('waiting for Cell: light does not work') }),
+  ).toBeVisible();
   await lampOf(page).getByRole('link', { name: 'stage 5, cell' }).click();
   await expect(page).toHaveURL(/\/cell$/);
   await expect(lampOf(page)).toContainText('Light does not work');
@@ -210,13 +212,13 @@ test('a light that fails sends the watch back to stage 5, until it works or goes
 
 test('what was proved before the closing is shown as such, and asked again', async ({ bench: page }) => {
   await openJob(page, 'to-close', 'seal');
-  await expect(lampOf(page)).toContainText('Before it is closed it is seen running');
+  await expect(lampOf(page)).toContainText('Watch it run before you close it');
   await lampOf(page).getByRole('link', { name: 'Watch it run now' }).click();
   await expect(page).toHaveURL(/\/set$/);
   const ends = card(page, 'Seen at the end');
   await ends.getByRole('radio', { name: 'It still runs' }).check();
   await ends.getByRole('button', { name: 'Read now' }).click();
-  await expect(lampOf(page)).toContainText('asked again after the closing');
+  await expect(lampOf(page)).toContainText('repeated after closing');
   await recorded(page, jobId('to-close'), 'seal.closed', {
     how: 'thumbs',
     seamEven: true,

@@ -43,9 +43,9 @@ test.describe('a brand-new shop', () => {
     await expectAccessible(page, 'empty rack');
 
     await page.goto('/book');
-    await expect(page.getByText('No calibre is in the book yet')).toBeVisible();
+    await expect(page.getByText('The book has no calibre yet')).toBeVisible();
     await page.goto('/stock');
-    await expect(page.getByText('Nothing in stock yet')).toBeVisible();
+    await expect(page.getByText('The stock is empty')).toBeVisible();
     await page.getByLabel('Code as printed').fill('371');
     await page.getByLabel('Supplier').fill('Saltmarsh Wholesale');
     await page.getByLabel('Lot', { exact: true }).fill('S-1');
@@ -135,7 +135,7 @@ test('a test recorded changes what may be said about water, and no more than tha
   await page.getByLabel('Pressure').fill('300 kPa');
   await page.getByRole('button', { name: 'Record' }).click();
   // A tester's word alone is no figure.
-  await expect(lamp).toContainText('proves nothing: nothing was measured');
+  await expect(lamp).toContainText('is no proof: nothing was measured');
   await expect(lamp).toContainText('Water resistance was not tested');
   await page.getByRole('radio', { name: 'Wet' }).check();
   await page.getByLabel('Watched for').fill('60');
@@ -143,7 +143,7 @@ test('a test recorded changes what may be said about water, and no more than tha
   await page.getByLabel('Pressure').fill('300 kPa');
   await page.getByRole('button', { name: 'Record' }).click();
   await expect(lamp).toContainText(
-    /Tested at 3 bar, wet, for 60 seconds, on 17 March 2026: no leak was found\. More than that was not tested\./,
+    /Tested at 3 bar, wet, for 60 seconds, on 17 March 2026: no leak was found\. Nothing beyond this was tested\./,
   );
   await openJob(page, 'worn-engraving', 'test');
   await expect(page.getByText('Close it before you test it')).toBeVisible();

@@ -21,7 +21,7 @@ const views: readonly (readonly [name: string, path: string, region?: string, qu
   ['06-identify', job('worn-engraving', 'identify')],
   ['07-check', job('draws-too-much', 'check')],
   ['09-cell', job('overdue-at-the-cell', 'cell')],
-  ['10-seal-and-close', job('to-close', 'seal'), undefined, 'Which ring for this groove?'],
+  ['10-seal-and-close', job('to-close', 'seal'), undefined, 'Ring for this groove'],
   [RUNNING, job('failed-test', 'test')],
   ['12-set-and-prove', job('to-set-and-prove', 'set')],
   ['13-hand-back', job('waits-for-owner', 'handback')],
@@ -50,7 +50,7 @@ for (const [name, path, region, question] of views) {
   const page = await context.newPage();
   await page.goto(path);
   await page.getByRole('complementary', { name: 'Lamp' }).waitFor();
-  if (path === '/') await page.getByRole('region', { name: 'To be reminded' }).waitFor();
+  if (path === '/') await page.getByRole('region', { name: 'Reminders due' }).waitFor();
   await page.waitForTimeout(700);
   if (region !== undefined) {
     await page
@@ -78,7 +78,7 @@ for (const [name, path, region, question] of views) {
     await form.getByLabel('Pressure').fill('5');
     await form.getByLabel('Watched for').fill('180');
     await form.getByRole('button', { name: 'Run it on the tester' }).click();
-    await page.getByText('What this record shows').waitFor({ timeout: 60_000 });
+    await page.getByText('Result of this record').waitFor({ timeout: 60_000 });
     await page.waitForTimeout(1500);
     await page.evaluate(() => scrollTo(0, 0));
   }

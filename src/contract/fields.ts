@@ -14,7 +14,7 @@ z.config({
         number: 'a number, e.g. 1',
         int: 'a whole number, e.g. 1',
       };
-      return `Wanted here: ${kinds[issue.expected] ?? `a ${issue.expected}`}.`;
+      return `Enter ${kinds[issue.expected] ?? `a ${issue.expected}`}.`;
     }
     if (issue.code === 'too_big') return `At most ${issue.maximum} here.`;
     if (issue.code === 'too_small') return `At least ${issue.minimum} here.`;

@@ -190,7 +190,7 @@ function damagedBy(message: string): FileReading {
 export function readJobFile(value: unknown): FileReading {
   const shape = anyFile.safeParse(value);
   if (!shape.success || ![JOB_FILE_FORMAT, VISIT_FILE_FORMAT].includes(shape.data.format)) {
-    return { verdict: 'foreign', reason: 'This is no job or visit from a Wax Lantern counter.' };
+    return { verdict: 'foreign', reason: 'This is not a job or visit from a Wax Lantern counter.' };
   }
   if (shape.data.formatVersion !== JOB_FILE_VERSION) {
     return {

@@ -37,7 +37,7 @@ export function gone(name: string): HttpProblem {
     404,
     'gone',
     'The file is gone',
-    `“${name}” is gone from the data folder, or is not what it was when it was kept.`,
+    `“${name}” is missing from the data folder, or has changed since it was stored.`,
     {
       whatToDo: 'Put it back from the last copy of the folder, or add it again: it takes its old place.',
     },
@@ -82,7 +82,7 @@ export function notKept(outcome: NotKept): HttpProblem {
     case 'other body under this id':
       return conflict(
         'Something else is on record under this id.',
-        'Look at what is on record, and record this anew or as a correction.',
+        'Check what is recorded, then record this again or as a correction.',
       );
     case 'refused':
       return problemOf(422, 'refused', 'Not recorded', outcome.reasons.join(' '), {
@@ -141,14 +141,14 @@ export function notTaken(
     case 'stopped coming':
       return stoppedComing();
     case 'cut off':
-      return unreadable('The file broke off on the way.', 'Send it again; nothing of it was kept.');
+      return unreadable('The file broke off on the way.', 'Send it again. Nothing was stored.');
   }
 }
 
 /** A sender that went quiet in the middle. */
 export function stoppedComing(): HttpProblem {
   return problemOf(408, 'unreadable', 'Upload stopped', 'The upload stopped before the file was complete.', {
-    whatToDo: 'Check the network connection, then send the file again. Nothing of it was kept.',
+    whatToDo: 'Check the network connection, then send the file again. Nothing was stored.',
   });
 }
 
@@ -286,7 +286,7 @@ const ON_FILES: readonly string[] = [
 const STORAGE: readonly (readonly [codes: RegExp, detail: string, whatToDo: string])[] = [
   [
     /^(SQLITE_FULL|ENOSPC|EDQUOT)/,
-    'The disk of the server is full: nothing more can be kept.',
+    'The disk of the server is full: nothing more can be stored.',
     'Make room on it; what was recorded is safe. The bench keeps what you record until then.',
   ],
   [

@@ -151,7 +151,7 @@ export const samples: { readonly [K in EntryKind]: Payloads[K] } = {
   'cell.dropped-settled': {
     droppedEntryId: idOf('sample cell.dropped'),
     outcome: 'escalated',
-    words: 'told to the head of the shop',
+    words: 'reported to the head of the shop',
   },
   'cell.steps': { steps: ['look', 'push'], asShown: true },
   'seal.gasket': {

@@ -59,7 +59,7 @@ function columnKind(field: AnyField): ColumnKind {
       return 'flag';
     case 'parts':
     case 'part or nothing':
-      throw new TypeError(`${field.label}: a part is no column.`);
+      throw new TypeError(`${field.label}: a part cannot be a column.`);
   }
 }
 

@@ -90,7 +90,7 @@ export const arriveKinds: KindDefinitions<ArrivePayloads> = {
         })
         .refine((history) => history.changedBy !== 'nobody knows' || history.changedOn === null, {
           path: ['changedOn'],
-          error: 'Changed on: leave it blank where nobody knows who changed it.',
+          error: 'Changed on: leave it blank if it is not known who changed the cell.',
         }),
   }),
   'arrive.stopped': kind({
@@ -177,7 +177,7 @@ export const arriveKinds: KindDefinitions<ArrivePayloads> = {
           reason: oneOf('Reason', REFER_REASONS),
           to: optionalText({ words: 'Referred to', max: 120, example: 'the maker’s service at Brennhavn' }),
           told: optionalText({
-            words: 'What the owner was told',
+            words: 'What you told the owner',
             max: 300,
             example: 'free of charge there until May',
           }),

@@ -39,7 +39,7 @@ export const cellKinds: KindDefinitions<CellPayloads> = {
         })
         .refine(({ lotId, ownersOwn }) => lotId === null || !ownersOwn, {
           path: ['ownersOwn'],
-          error: 'The owner’s own cell comes from no lot of this shop: one or the other.',
+          error: 'The owner’s own cell does not come from a lot of this shop. Choose one of the two.',
         }),
     upcasts: [addsFields('an owner can bring a cell', { ownersOwn: false })],
   }),
@@ -175,14 +175,14 @@ export const cellKinds: KindDefinitions<CellPayloads> = {
           droppedEntryId: id,
           outcome: oneOf('How it ended', DROPPED_ENDS),
           words: optionalText({
-            words: 'Who was told, what was searched',
+            words: 'Who was informed, where was searched',
             max: 200,
-            example: 'told to the head of the shop',
+            example: 'reported to the head of the shop',
           }),
         })
         .refine(({ outcome, words }) => outcome === 'found' || words !== '', {
           path: ['words'],
-          error: 'Who was told, what was searched: fill this in.',
+          error: 'Who was informed, where was searched: fill this in.',
         }),
   }),
   'cell.places': kind({
@@ -195,7 +195,7 @@ export const cellKinds: KindDefinitions<CellPayloads> = {
         })
         .refine(({ first, second }) => first.trim().toLowerCase() !== second.trim().toLowerCase(), {
           path: ['second'],
-          error: 'Two cells of one name cannot be told apart: name the second otherwise.',
+          error: 'Two cells cannot have the same name. Give the second one another name.',
         })
         .refine(({ first, second }) => ![first, second].some((each) => each.trim() === MAIN_WELL), {
           path: ['first'],

@@ -49,7 +49,7 @@ export const checkKinds: KindDefinitions<CheckPayloads> = {
           context.addIssue({
             code: 'custom',
             path: ['value'],
-            message: `${range.words}: plausible is ${range.min} to ${range.max} ${unit}; ${value} is a slip of the key or the meter. A good value: ${example}.`,
+            message: `${range.words}: plausible is ${range.min} to ${range.max} ${unit}; ${value} is probably a typing or meter error. Example: ${example}.`,
           });
         }),
     upcasts: [addsFields('test load of a loaded voltage', { loadKOhm: null, loadSeconds: null })],

@@ -40,7 +40,7 @@ export const identifyKinds: KindDefinitions<IdentifyPayloads> = {
           if (spec.as === 'mm') {
             if (typeof value !== 'number' || value < spec.min || value > spec.max)
               wrong(
-                `The ${words}: plausible is ${spec.min} to ${spec.max} mm; ${value} is a slip of the key or the caliper.`,
+                `The ${words}: plausible is ${spec.min} to ${spec.max} mm; ${value} is probably a typing or caliper error.`,
               );
             return;
           }

@@ -19,7 +19,10 @@ const seconds = (words: string) => number({ words, min: 1, max: 86_400, unit: 's
 const column = (words: string, min: number, max: number, unit: string, example: number) =>
   z
     .array(number({ words, min, max, unit, example }))
-    .max(POINTS_KEPT, `Record: at most ${POINTS_KEPT} points; a longer one is condensed before it is kept.`);
+    .max(
+      POINTS_KEPT,
+      `Record: at most ${POINTS_KEPT} points; a longer one is condensed before it is stored.`,
+    );
 
 const record: z.ZodType<KeptRecord, KeptRecord> = z
   .strictObject({
@@ -146,7 +149,7 @@ export const testKinds: KindDefinitions<TestPayloads> = {
           excessReason: optionalText({
             words: 'Reason for exceeding the limit',
             max: 200,
-            example: 'the owner asks for its full rating, told of the risk',
+            example: 'the owner asks for the full rating and knows the risk',
           }),
         })
         .refine((test) => test.places.length === 0 || test.outcome === 'leak seen', {

@@ -62,7 +62,7 @@ async function readLines(csv: string): Promise<{ readonly lines: Line[]; readonl
       line: at,
       column: null,
       reason: quote
-        ? 'A quotation mark stands where none may: double it inside a quoted field, or take it out.'
+        ? 'A quotation mark is not allowed here. Double it inside a quoted field, or remove it.'
         : 'The line cannot be read as CSV.',
     });
   };
@@ -196,7 +196,7 @@ function takeRecord(reading: Reading, line: number, fields: readonly (string | u
   }
   const id = recordId(parsed.data);
   const twin = next.get(id);
-  if (twin) wrongAt(reading, line, 'id', `The same record stands in line ${twin.lines[0]} too.`);
+  if (twin) wrongAt(reading, line, 'id', `The same record is in line ${twin.lines[0]} too.`);
   else next.set(id, { body: parsed.data, lines: [line] });
 }
 

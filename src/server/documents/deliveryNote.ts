@@ -55,7 +55,7 @@ export function readDeliveryNote(csv: string): NoteRead {
     });
   } catch (error) {
     return unreadable(
-      `The file is no table: ${error instanceof Error ? error.message : 'it cannot be read'}.`,
+      `The file is not a table: ${error instanceof Error ? error.message : 'it cannot be read'}.`,
       wanted,
     );
   }
@@ -71,7 +71,7 @@ export function readDeliveryNote(csv: string): NoteRead {
     const item = STOCK_ITEMS.find((each) => each === row.item);
     const [count, priceMinor] = [Number(row.count), Number(row.price_minor)];
     if (!item)
-      return unreadable(`${at}: “${row.item}” is no kind of goods.`, `One of ${STOCK_ITEMS.join(', ')}.`);
+      return unreadable(`${at}: “${row.item}” is not a kind of goods.`, `One of ${STOCK_ITEMS.join(', ')}.`);
     if (!row.code || !row.lot)
       return unreadable(`${at}: code or lot is empty.`, 'Fill both in, e.g. SR621SW, N-204.');
     if (!Number.isInteger(count) || count < 1)
@@ -83,7 +83,10 @@ export function readDeliveryNote(csv: string): NoteRead {
       );
     for (const day of [row.made_on, row.best_before])
       if (day && !calendarDay.safeParse(day).success)
-        return unreadable(`${at}: “${day}” is no day.`, 'A day is written year-month-day, e.g. 2027-04-30.');
+        return unreadable(
+          `${at}: “${day}” is not a date.`,
+          'A day is written year-month-day, e.g. 2027-04-30.',
+        );
     lines.push({
       item,
       code: row.code,

@@ -51,11 +51,11 @@ export async function receiptPdf(dossiers: readonly Dossier[]): Promise<Buffer> 
       pdf
         .moveDown(0.6)
         .font('bold')
-        .text(`Together ${money(totalMinor, policy.currency)}`);
+        .text(`Total ${money(totalMinor, policy.currency)}`);
     pdf
       .moveDown(0.8)
       .font('regular')
       .fontSize(9)
-      .text('Bring this slip to collect. No more is charged than is agreed with you first.');
+      .text('Bring this slip to collect. You pay no more than we agree with you first.');
   });
 }

@@ -34,7 +34,7 @@ function unpack(job: JobFromFile, folder: string) {
     const path = join(folder, randomUUID());
     if (content.length === 0) wrong.push({ path: 'attachments', message: `“${name}” is empty.` });
     else if (createHash('sha256').update(content).digest('hex') !== hash)
-      wrong.push({ path: 'attachments', message: `“${name}” is not what it was when it was kept.` });
+      wrong.push({ path: 'attachments', message: `“${name}” has changed since it was stored.` });
     else if (wrong.length === 0) writeFileSync(path, content);
     return { hash, name, path };
   });

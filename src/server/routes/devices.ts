@@ -52,7 +52,7 @@ function takeFiles(router: Router, store: Store): void {
       case 'stopped coming':
         throw stoppedComing();
       case 'cut off':
-        throw unreadable('The file broke off on the way.', 'Send it again; nothing of it was kept.');
+        throw unreadable('The file broke off on the way.', 'Send it again. Nothing was stored.');
       case 'cannot be cleaned':
         throw unreadable(
           `A ${kept.what} of type ${kept.contentType} is not accepted: the place where it was taken cannot be removed from it.`,

@@ -91,7 +91,7 @@ function shopItself(router: Router, store: Store): void {
     const person = parsed(newTechnician, request.body);
     const outcome = store.shops.addTechnician(person);
     if (outcome === 'taken')
-      throw conflict('Another technician stands under this id.', 'Send it again with a new id.');
+      throw conflict('Another technician has this id.', 'Send it again with a new id.');
     store.publish({ jobId: null, what: 'shop' });
     response.status(outcome === 'added' ? 201 : 200).json(person);
   });

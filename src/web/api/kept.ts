@@ -16,7 +16,7 @@ export function asOfToday(kept: WaitingEntry): WaitingEntry {
           status: 422,
           detail: `This page cannot read an entry stored in this browser: ${reading.reason}.`,
           whatToDo:
-            'Reload the page to get the newest one. If it stays so, record the fact anew and let this one go.',
+            'Reload the page to get the newest version. If that does not help, record the fact again and discard this entry.',
         },
       };
 }

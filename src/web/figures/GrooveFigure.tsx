@@ -49,7 +49,7 @@ function GrooveAt({
   );
 }
 
-/** The ring beside its groove, cut through and to scale: new, fitted stretched, and squeezed by the back. */
+/** The ring beside its groove, cut through and to scale: new, stretched in its groove, and squeezed by the back. */
 export function GrooveFigure({ groove, code, fit, sectionMm }: Props) {
   const free = freeDepthMm(groove);
   const gap = grooveWidthMm(groove);

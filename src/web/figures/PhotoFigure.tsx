@@ -31,7 +31,7 @@ const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
 
 const share = (at: number, of: number): number => Math.round((1000 * at) / Math.max(1, of)) / 10;
 
-/** A photograph with its marks: round traces of earlier repairs, square what this shop did, each with its number. */
+/** A photograph with its marks: round for traces of earlier repairs, square for what this shop did, each with its number. */
 export function PhotoFigure({ src, alt, marks, placing = null, onPlace }: Props) {
   const place = (event: MouseEvent<HTMLElement>): void => {
     const { left, top, width, height } = event.currentTarget.getBoundingClientRect();

@@ -17,7 +17,7 @@ export function Conflicts() {
       aria-label="Conflict to settle"
     >
       <Typography sx={{ fontWeight: 700 }}>
-        {rivals.length} corrections of “{entryInWords(target)}” disagree. Which one stands?
+        {rivals.length} corrections of “{entryInWords(target)}” disagree. Which one is right?
       </Typography>
       <Stack spacing={1} sx={{ mt: 1 }}>
         {rivals.map((rival) => (
@@ -36,7 +36,7 @@ export function Conflicts() {
                 }
               }}
             >
-              {capital(entryInWords(rival))} stands
+              {capital(entryInWords(rival))} is right
             </Button>
             <RecordedBy entry={rival} />
           </Stack>

@@ -221,7 +221,7 @@ const ByCalibre = memo(function ByCalibre({
       {calibres.map((calibre) => (
         <Stack key={calibre.id} direction="row" spacing={1} sx={{ alignItems: 'center' }}>
           <Typography>
-            <Link to={`/book/calibres/${calibre.id}`}>{calibre.code}</Link> wants{' '}
+            <Link to={`/book/calibres/${calibre.id}`}>{calibre.code}</Link> takes{' '}
             {calibre.charge?.kitCode ??
               (calibre.wells
                 .map(({ cellCode }) => cellCode || 'a cell that is not entered yet')

@@ -101,7 +101,7 @@ export default function CustomerPage() {
                   <Link to={`/jobs/${job.id}`}>{job.ticket}</Link> {job.watch},{' '}
                   {localTime(job.receivedAt, shop.shop.zone, 'D MMM YYYY')}
                   {job.service ? `, ${job.service}` : ''}:{' '}
-                  {job.signedBy ? `signed ${job.signedBy}` : `next: ${job.waitsFor}`}
+                  {job.signedBy ? `signed ${job.signedBy}` : `waiting for ${job.waitsFor}`}
                 </Typography>
               ))}
             </Stack>
@@ -123,7 +123,7 @@ export default function CustomerPage() {
                 ? 'Nothing'
                 : `${open.length} of ${jobs.length}`
           }
-          reasons={open.map((job) => `${job.ticket} next: ${job.waitsFor}.`)}
+          reasons={open.map((job) => `${job.ticket} waiting for ${job.waitsFor}.`)}
         />
       }
     />

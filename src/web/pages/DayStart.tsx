@@ -98,7 +98,7 @@ function DayLamp({
         question="Next"
         tone={next ? (next.urgency === 'overdue' ? 'no' : 'good') : 'open'}
         answer={next ? <Link to={`/jobs/${next.id}`}>{next.ticket}</Link> : 'No watch is waiting'}
-        reasons={next ? [`${next.watch}, next: ${next.waitsFor}.`] : ['Take in a watch to start.']}
+        reasons={next ? [`${next.watch}, waiting for ${next.waitsFor}.`] : ['Take in a watch to start.']}
       />
       {overdue.length > 0 && (
         <LampAnswer

@@ -39,7 +39,7 @@ function StageKey({
   return null;
 }
 
-/** The way on: to the stage the job next:, once this one asks for nothing more. */
+/** The way on: to the stage the job waits for, once this one asks for nothing more. */
 function OnBar({ open }: { readonly open: StageId }) {
   const { state, resource } = useJob();
   const here = state.progress.find((stage) => stage.stage === open);
@@ -166,7 +166,7 @@ export default function JobPage() {
   );
 }
 
-/** A job opened without naming a stage opens at the one it next:. */
+/** A job opened without naming a stage opens at the one it waits for. */
 function ToCurrent({ jobId }: { readonly jobId: string }) {
   const { state } = useJob();
   return <Navigate to={`/jobs/${jobId}/${state.current ?? 'handback'}`} replace />;

@@ -53,7 +53,7 @@ function Cells({ group }: { readonly group: LeakGroup }) {
 
 const HEADS = ['Case type', 'Leaked', 'Where', 'Ring size', 'Repaired', 'With a new ring'];
 
-/** Leak report at this counter, by case type and year: where, after how long, and what a renewal changed. */
+/** What leaks at this counter, by case type and year: where, after how long, and what a renewal changed. */
 export default function LeaksPage() {
   const report = useLeakReport();
   const [typed, setTyped] = useState('');

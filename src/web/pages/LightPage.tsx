@@ -71,8 +71,9 @@ function Place({
       {waiting > 0 && place && (
         <Box sx={{ my: 1 }}>
           <Caution>
-            {watches.length} watches have room, {place.watches} watches lie in the light at once: {waiting}{' '}
-            {waiting === 1 ? 'waits' : 'wait'} in the shade. Their times count from the moment they have room.
+            {watches.length} watches are here and {place.watches} fit in the light: {waiting}{' '}
+            {waiting === 1 ? 'waits' : 'wait'} in the shade. Charging times count from the moment a watch has
+            room.
           </Caution>
         </Box>
       )}

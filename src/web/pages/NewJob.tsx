@@ -241,7 +241,7 @@ export default function NewJobView() {
       promisedAt: foldJob(job.entries, context).facts.promise?.payload.promisedAt ?? null,
     };
   }, [job, shop, book]);
-  // Erased owner begins no visit again: then it is a job like any other.
+  // An erased owner begins no visit again: then it is a job like any other.
   const awaited = withJob !== null && !error && (job === undefined || (job.customer !== null && !visit));
   if (!shop || awaited) return <LinearProgress aria-label="Loading" />;
   return <IntakeForm key={withJob ?? 'new'} shop={shop} visit={visit} />;

@@ -52,7 +52,7 @@ function Wick({ stages }: Pick<JobSummary, 'stages'>) {
   );
 }
 
-/** One job of the rack: whose promise presses, what it next:, and how far its wick has burnt. */
+/** One job of the rack: whose promise presses, what it waits for, and how far its wick has burnt. */
 export function Envelope({ job, inShade, nowUtc, zone, open, onPick }: EnvelopeProps) {
   const envelope = useRef<HTMLAnchorElement>(null);
   useEffect(() => {
@@ -70,7 +70,7 @@ export function Envelope({ job, inShade, nowUtc, zone, open, onPick }: EnvelopeP
         textDecoration: 'none',
         color: 'text.primary',
         border: `1.5px solid ${open ? colours.soot : colours.thread}`,
-        // Who is signed next: its owner: nothing presses here.
+        // A signed job waits for its owner: nothing is urgent here.
         borderLeft: `6px solid ${job.signedBy ? colours.thread : EDGE[job.urgency]}`,
         bgcolor: colours.paper,
         boxShadow: open ? `inset 0 0 0 1.5px ${colours.soot}` : 'none',
@@ -104,7 +104,7 @@ export function Envelope({ job, inShade, nowUtc, zone, open, onPick }: EnvelopeP
         {job.signedBy ? job.customerName : promiseWords(job.promisedAt, nowUtc, zone)}
       </Typography>
       <Typography variant="body2" sx={{ lineHeight: 1.35, fontWeight: 700 }}>
-        next: {job.waitsFor}
+        waiting for {job.waitsFor}
       </Typography>
       {job.lit && !job.signedBy && (
         <Typography variant="body2" sx={{ lineHeight: 1.35 }}>

@@ -39,7 +39,7 @@ function FoundList({
         <ListItemButton key={job.id} onClick={() => onGo(`/jobs/${job.id}`)}>
           <ListItemText
             primary={`${job.ticket}  ${job.watch}`}
-            secondary={`${job.customerName}, next: ${job.waitsFor}`}
+            secondary={`${job.customerName}, waiting for ${job.waitsFor}`}
           />
         </ListItemButton>
       ))}

@@ -12,7 +12,7 @@ export function NeedsYou() {
   return (
     <>
       <Button color="error" variant="outlined" onClick={() => setOpen(true)}>
-        ■ {refused.length} needs your decision
+        ■ {refused.length} {refused.length === 1 ? 'needs' : 'need'} a decision
       </Button>
       {open && (
         <Suspense>

@@ -15,7 +15,7 @@ export default function NeedsYouDialog({
 }) {
   return (
     <Dialog open onClose={onClose} aria-labelledby="needs-title" fullWidth maxWidth="sm">
-      <DialogTitle id="needs-title">Needs you</DialogTitle>
+      <DialogTitle id="needs-title">Needs a decision</DialogTitle>
       <DialogContent>
         <Stack spacing={2}>
           {refused.map((waiting) => (

@@ -49,7 +49,9 @@ function SavingLine() {
   const waiting = entries.filter((entry) => entry.refused === null).length;
   const words = [
     away ? (awaySays ?? 'The server is away.') : '',
-    waiting > 0 ? `${waiting} ${waiting === 1 ? 'entry waits' : 'entries wait'} here to be saved.` : '',
+    waiting > 0
+      ? `${waiting} ${waiting === 1 ? 'entry is' : 'entries are'} stored in this browser and not sent yet.`
+      : '',
     onlyInMemory ? 'This browser cannot store them. Do not reload this page.' : '',
   ]
     .filter(Boolean)

@@ -89,7 +89,7 @@ function inTheDark(
   const stood = daysStood(state, context);
   if (stood !== null && stood > reserveDays)
     return [
-      `It stands for ${figure(stood, 0)} days or more, and full it runs ${figure(reserveDays, 0)}: any would be flat by now.`,
+      `It has been stopped for ${figure(stood, 0)} days or more. On a full charge it runs ${figure(reserveDays, 0)} days, so any accumulator would be flat now.`,
     ];
   return (state.facts.wear?.payload.uses.includes('kept in a drawer') ?? false)
     ? ['It was kept in a drawer, in the dark: flat is likelier than tired.']
@@ -256,7 +256,7 @@ export function judgeAccumulator(
     rest === null
       ? []
       : [
-          `${figure(rest.payload.value, 2)} V at rest, and it stands at ${figure(charge.nominalV, 2)} V charged${rest.payload.value < charge.nominalV * EMPTY_SHARE ? ': empty, which does not show whether it is good' : ''}.`,
+          `${figure(rest.payload.value, 2)} V at rest. Charged, it has ${figure(charge.nominalV, 2)} V${rest.payload.value < charge.nominalV * EMPTY_SHARE ? ': empty, which does not show whether it is good' : ''}.`,
         ];
   if (accumulator !== null && latest === null)
     return judged(

@@ -33,7 +33,7 @@ export function waitsInShade(lit: Lit, all: readonly (Lit | null)[]): boolean {
 
 /**
  * A watch under a light in a few words, as its envelope says it: what is amiss, that it is looked at now or when again, or when it
- * is ready. By the shop's clock. What waiting for light is never called ready.
+ * is ready. By the shop's clock. What waits for its light is never called ready.
  */
 export function litWords(lit: Lit, nowUtc: string, zone: string, waits: boolean): string {
   const { placeName, amiss, stepsNormally, readyUtc, lookAgainUtc } = lit;

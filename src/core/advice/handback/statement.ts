@@ -92,7 +92,7 @@ function gainedWith(kitCode: string, calibre: JobState['calibre']): readonly str
     : undefined;
   return kit && kit.gainDays > 0
     ? [
-        `A modern accumulator replaces the old capacitor. Fully charged, it runs ${figure(kit.reserveDays, 0)} days, ${figure(kit.gainDays, 0)} days longer.`,
+        `A modern accumulator replaces the old capacitor. Fully charged, it runs ${figure(kit.reserveDays, 0)} days, ${figure(kit.gainDays, 0)} days longer than before.`,
       ]
     : [];
 }

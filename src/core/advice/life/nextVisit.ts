@@ -196,7 +196,7 @@ interface WellDay {
   readonly leftIn?: string;
 }
 
-/** By when the cell of one well asks for the next visit: of the one fitted its forecast, of one left in possible remaining life. */
+/** By when the cell of one well asks for the next visit: of the one fitted its forecast, of one left in by the life it may have left. */
 function dayFor(
   state: JobState,
   well: WellState,
@@ -224,7 +224,7 @@ function dayFor(
       ...(life.estimated === null ? {} : { leftIn: life.estimated }),
     };
   }
-  // By the same judgement as at the bench: of a cell left in, or put back, possible remaining life.
+  // By the same judgement as at the bench: of a cell left in, or put back, by the life it may have left.
   const advice = well.fitted === null ? fittedAdviceOf(state, well, catalogue, today) : null;
   if (advice === null) return refused(life?.verdict === 'no forecast' ? (life.reasons[0] ?? '') : '');
   const [reason = ''] = advice.reasons;

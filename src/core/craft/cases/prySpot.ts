@@ -60,7 +60,7 @@ function inTheWay({ from, crownClock, noCrown, pusherClocks, seenFrom }: PryQues
   ];
 }
 
-/** Whether one of these is not a clock position. Enter a value above 0 and up to 12. */
+/** Whether one of these is not a clock position: above 0 and up to 12. */
 const isOffFace = (clocks: readonly (number | null)[]): boolean =>
   clocks.some((clock) => clock !== null && !(clock > 0 && clock <= 12));
 

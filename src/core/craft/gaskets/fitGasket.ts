@@ -25,7 +25,7 @@ export interface FitOfRing extends Judged<'fits' | 'borderline' | 'no' | 'cannot
   readonly stretch: Share;
   readonly squeeze: Share;
   readonly fill: Share;
-  /** The fitted section stretched, mm. */
+  /** The section as fitted, stretched, mm. */
   readonly lyingMm: number;
   /** How far the nearest limit of good is, from 1 (in the middle) through 0 (on it) to below (outside). */
   readonly margin: number;

@@ -140,7 +140,7 @@ type Percentiles = [number, number, number];
 /** No cell is kept so long, years. Ours. */
 const OLDEST_YEARS = 30;
 
-/** No watch cell has more, mAh, and no meter of the bench reads more, µA. */
+/** No watch cell holds more, mAh, and no meter of the bench reads more, µA. */
 const [MOST_MAH, MOST_UA] = [5000, 5000];
 
 /** No light or alarm of a watch draws more, µA. */

@@ -65,7 +65,7 @@ export interface Policy {
   readonly dryTesterVacuumBar: number;
   /** Noise of one reading of the dry tester, by its book, µm. */
   readonly dryTesterNoiseUm: number;
-  /** Own cost of a job, hands and material, without tax. */
+  /** What a job costs the shop, labour and material, without tax. */
   readonly ownCostMinor: number;
   /** What the shop keeps when it refers a watch instead. */
   readonly referralMarginMinor: number;

@@ -40,7 +40,10 @@ describe('which lot to take', () => {
       reasons: ['None left.'],
     });
     expect(offers.map((offer) => offer.reasons[0])).toEqual(
-      expect.arrayContaining([expect.stringContaining('Past best-before'), expect.stringContaining('Alkaline')]),
+      expect.arrayContaining([
+        expect.stringContaining('Past best-before'),
+        expect.stringContaining('Alkaline'),
+      ]),
     );
     expect(offers.some((offer) => offer.lot.lotCode === 'unrelated')).toBe(false);
   });

@@ -317,7 +317,7 @@ function settle(raw: Raw, headings: readonly Heading[], unreadable: readonly num
   if (ordered.length < LEAST_POINTS)
     return refused(
       [
-        `${ordered.length} ${ordered.length === 1 ? 'point' : 'points'}: ${LEAST_POINTS} are wanted at least.`,
+        `${ordered.length} ${ordered.length === 1 ? 'point' : 'points'}: at least ${LEAST_POINTS} are needed.`,
       ],
       'Send the complete record, from the baseline to the recovery after venting.',
     );

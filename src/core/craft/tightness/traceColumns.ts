@@ -8,7 +8,7 @@ export interface Heading {
   readonly factor: number;
   readonly unit: string;
   readonly unitSaid: boolean;
-  /** A absolute pressure, or over the air outside; null where the heading does not say. */
+  /** An absolute pressure or a gauge pressure; null where the heading does not say. */
   readonly absolute: boolean | null;
 }
 

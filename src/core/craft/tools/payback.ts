@@ -14,7 +14,7 @@ interface PaybackQuestion {
   readonly toolCostMinor: number;
   /** What a job costs the owner, without tax. */
   readonly priceMinor: number;
-  /** Own cost of a job: hands and material. */
+  /** What a job costs the shop: labour and material. */
   readonly ownCostMinor: number;
   /** What the shop keeps when it refers the watch instead. */
   readonly referralMarginMinor: number;

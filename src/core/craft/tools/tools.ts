@@ -34,7 +34,7 @@ export interface Wrench extends Tool {
   readonly pinDiametersMm: readonly number[];
 }
 
-/** Openers allowed of one pattern: a die for a holder, or a key with a handle of its own. */
+/** What opens a back of one pattern: a die for a holder, or a key with a handle of its own. */
 export interface OpenerDie extends Tool {
   readonly form: 'die' | 'key';
   readonly flats: number;

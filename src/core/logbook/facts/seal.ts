@@ -53,7 +53,7 @@ export interface SealPayloads {
   'seal.other': { readonly crown: SealState; readonly pushers: SealState; readonly crystal: SealState };
   /** The serial read in the back as it goes on; empty where none stands there. */
   'seal.paired': { readonly inBack: string };
-  /** How it looks inside closing check, beside how it was found. */
+  /** How it looks inside before it is closed, beside how it was found. */
   'seal.now': { readonly note: string };
   'seal.closed': {
     readonly how: string;

@@ -109,7 +109,7 @@ export function provedBeforeClosing(facts: SetFacts): void {
   Object.assign(facts, noProofs());
 }
 
-/** Opened again: nothing checked stands. */
+/** Opened again: nothing proved before still counts. */
 export function proofsVoided(facts: SetFacts): void {
   Object.assign(facts, noSetFacts());
 }

@@ -49,7 +49,7 @@ export function freshener(parts: LogbookParts): Fresh {
       } catch (error) {
         if (isOfTheDisk(error)) throw error;
         // What stood stays, and no other job waits for this one.
-        process.emitWarning(`The answers of job ${id} could not be worked out anew: ${String(error)}`);
+        process.emitWarning(`The answers of job ${id} could not be recalculated: ${String(error)}`);
         summaries.noteBasis(id, basisNow());
       }
     }

@@ -120,8 +120,8 @@ function Report({ report }: { readonly report: ImportReport }) {
   return (
     <>
       <Alert severity={applied ? 'success' : 'info'} sx={{ mt: 1 }}>
-        {dryRun ? 'Changes:' : 'Added'} {added}, {dryRun ? 'change' : 'changed'} {changed}, and{' '}
-        {dryRun ? 'leave' : 'left'} {same} unchanged.
+        {dryRun ? 'To add:' : 'Added:'} {added}, {dryRun ? 'to change' : 'changed'}: {changed}, unchanged:{' '}
+        {same}.
       </Alert>
       {changes.slice(0, SHOWN).map(({ id, fields }) => (
         <Typography key={id} variant="body2">

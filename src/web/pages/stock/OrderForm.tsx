@@ -129,7 +129,7 @@ export function OrderForm({ stock, book, technicianId, today }: OrderFormProps) 
   );
 }
 
-/** What a line orders, and what it can be used for. */
+/** What a line orders, and what it is easily confused with. */
 function LineRead({
   code,
   others,

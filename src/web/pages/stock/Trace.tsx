@@ -97,7 +97,7 @@ export function Trace({
   const { supplier, lot: lotCode } = asked;
   const { data: carried } = useCarried(supplier, lotCode);
   const { book, notice } = useBooking();
-  // The address follows what is asked, so that it can be kept and sent; it may come late, and no key next: it.
+  // The address follows what is asked, so that it can be kept and sent; it may come late, and no key waits for it.
   const set = (change: { supplier?: string; lot?: string }): void => {
     const next = { ...asked, ...change };
     setAsked(next);

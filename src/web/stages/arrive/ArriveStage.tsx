@@ -49,10 +49,10 @@ function Linked() {
         line(
           follows.jobId,
           follows.ticket,
-          `is the earlier job. This one follows it because of: ${follows.why}.`,
+          `is the earlier job. This one follows it because of ${follows.why}.`,
         )}
       {followedBy.map((later) =>
-        line(later.jobId, later.ticket, `follows this job because of: ${later.why}.`),
+        line(later.jobId, later.ticket, `follows this job because of ${later.why}.`),
       )}
       {sameVisit.map((other) => line(other.jobId, other.ticket, `${other.watch}, of the same visit.`))}
       <Stack direction="row" spacing={1} sx={{ flexWrap: 'wrap', rowGap: 1 }}>

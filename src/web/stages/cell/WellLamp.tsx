@@ -114,7 +114,7 @@ const WITNESS_STANDING: Readonly<Record<WitnessVerdict['verdict'], LampTone>> = 
   'cannot tell': 'care',
 };
 
-/** Who says what belongs there, and who probably erred; quiet while one alone speaks or all agree. */
+/** Who says what belongs there, and who is probably wrong; quiet while one alone speaks or all agree. */
 function WitnessAnswer({ well, said }: { readonly well: WellState; readonly said: WitnessVerdict }) {
   if (said.verdict === 'no witness' || said.verdict === 'one witness') return null;
   const erred = said.said.filter(({ agrees }) => !agrees).map(({ kind }) => kind);
@@ -124,7 +124,7 @@ function WitnessAnswer({ well, said }: { readonly well: WellState; readonly said
       tone={WITNESS_STANDING[said.verdict]}
       answer={
         said.verdict === 'one differs'
-          ? `${said.code === null ? '' : `${said.code}: `}the ${erred.join(' and the ')} probably erred`
+          ? `${said.code === null ? '' : `${said.code}: `}the ${erred.join(' and the ')} ${erred.length === 1 ? 'is' : 'are'} probably wrong`
           : said.verdict === 'they agree'
             ? `All evidence points to ${said.code}`
             : 'The evidence conflicts'

@@ -25,7 +25,7 @@ const STANDING: Readonly<Record<Diagnosis['verdict'], LampTone>> = {
   'cannot tell yet': 'open',
 };
 
-/** Causes shown with their bars, and what points to: and against each. */
+/** Causes shown with their bars, and the evidence for and against each. */
 const CAUSES_SHOWN = 4;
 const SENTENCES_SHOWN = 3;
 
@@ -34,7 +34,7 @@ function priceWords({ priced, priceMinor }: PricedRemedy, currency: string): str
   return priceMinor === null ? 'not in the price list' : money(priceMinor, currency);
 }
 
-/** One cause as a bar, with what points to: it and what against it. */
+/** One cause as a bar, with the evidence for and against it. */
 function Cause({ cause: { fault, probability, evidence } }: { readonly cause: FaultChance }) {
   const said = (speaksFor: boolean): string =>
     evidence

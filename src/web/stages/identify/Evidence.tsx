@@ -290,7 +290,7 @@ function Piece({ piece }: { readonly piece: JobEvidence }) {
         <IconButton
           disabled={!mayRecord}
           onClick={takeBack}
-          aria-label={`Undo: ${LOOKS[piece.look].words}`}
+          aria-label={`Remove: ${LOOKS[piece.look].words}`}
           sx={{ minWidth: 36, minHeight: 36 }}
         >
           <CloseIcon fontSize="small" />

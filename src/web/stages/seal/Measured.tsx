@@ -25,7 +25,7 @@ function MeasuresInWords() {
   return null;
 }
 
-/** Groove of the seam, and on which wall its ring lies. */
+/** The groove of the seam, and on which wall its ring lies. */
 export function GrooveCard() {
   const { state } = useJob();
   const { groove: recorded } = state.facts;

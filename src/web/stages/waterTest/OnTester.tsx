@@ -32,7 +32,7 @@ function StopKey({ onStop }: { readonly onStop: () => void }) {
 
 /** The key that gives the running test the time that would settle it. */
 function ExtendKey({ watchS, onExtend }: { readonly watchS: number; readonly onExtend: () => void }) {
-  useKey('e', `Watch ${figure(watchS, 0)} s`, onExtend);
+  useKey('e', `Extend to ${figure(watchS, 0)} s`, onExtend);
   return (
     <Button variant="outlined" onClick={onExtend}>
       Extend to {figure(watchS, 0)} s
