@@ -6,7 +6,7 @@ import type { JobResource } from '../src/contract';
 import { STAGES_FETCHED_MARK } from '../src/web/stages/stages';
 import { bySomebody, card, expect, expectAccessible, jobId, openJob, sitDown, test } from './counter';
 
-const status = (page: Page) => page.getByRole('status').filter({ hasText: /server is away|wait/ });
+const status = (page: Page) => page.getByRole('status').filter({ hasText: /server is away|not sent yet/ });
 
 async function recordVoltage(page: Page, volts: string): Promise<void> {
   await page.getByRole('textbox', { name: 'Rest voltage' }).fill(volts);
@@ -29,7 +29,7 @@ test.describe('a server of its own', () => {
     await expect(status(page)).toContainText('1 entry is stored in this browser and not sent yet');
     await page.keyboard.press('3');
     await page.getByRole('button', { name: 'Confirm PL 6180' }).click();
-    await expect(status(page)).toContainText('2 entries wait');
+    await expect(status(page)).toContainText('2 entries are stored in this browser');
     await expect(page.getByRole('region', { name: 'Movement', exact: true })).toContainText('PL 6180');
     await counter.restart();
     await expect(status(page)).toHaveCount(0, { timeout: 20_000 });
@@ -77,7 +77,7 @@ test('a server that cannot keep anything is not called away: what it says stands
     }),
   );
   await recordVoltage(page, '1.31');
-  const line = page.getByRole('status').filter({ hasText: 'wait' });
+  const line = page.getByRole('status').filter({ hasText: 'not sent yet' });
   await expect(line).toContainText(
     'The disk of the server is full: nothing more can be stored. Make room on it.',
   );
@@ -97,7 +97,7 @@ test('a refused entry goes to “needs you”, says why, and stays until it is s
   await expect(fit).toBeVisible();
   await context.route('**/api/jobs/*/entries', (route) => route.abort());
   await fit.click();
-  await expect(status(page)).toContainText('1 entry waits');
+  await expect(status(page)).toContainText('1 entry is stored in this browser');
   // Meanwhile somebody finds out that it is another movement, with a thicker cell.
   const job = (await (await request.get(`/api/jobs/${jobId('overdue-at-the-cell')}`)).json()) as JobResource;
   const before = job.entries.find((entry) => entry.kind === 'identify.movement');

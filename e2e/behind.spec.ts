@@ -138,7 +138,7 @@ test('a table of the book: bad lines are listed and nothing changes, a good one 
   await expect(table).toContainText('To add: 1, to change: 1');
   await expect(table).toContainText('c2140-3: ratingBar');
   await table.getByRole('button', { name: 'Apply changes' }).click();
-  await expect(table).toContainText('Added 1, changed 1');
+  await expect(table).toContainText('Added: 1, changed: 1');
   await expect(page.getByRole('row', { name: /C1234-5/ })).toBeVisible();
 });
 

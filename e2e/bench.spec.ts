@@ -216,7 +216,7 @@ test.describe('the cell stage', () => {
     await openJob(page, 'overdue-at-the-cell', 'cell');
     const lamp = page.getByRole('complementary', { name: 'Lamp' });
     await expect(lamp).toContainText('SR612SW: never');
-    await expect(lamp).toContainText('easily taken for SR621SW');
+    await expect(lamp).toContainText('easily confused with SR621SW');
     const lots = page.getByRole('radiogroup', { name: 'Lot to take' });
     await expect(lots.getByRole('radio')).toHaveCount(2);
     await page.getByText('excluded').click();
@@ -277,7 +277,7 @@ test.describe('what is typed wrongly', () => {
     const volts = page.getByRole('textbox', { name: 'Rest voltage' });
     await volts.fill('30');
     await volts.press('Enter');
-    await expect(page.getByText(/plausible is 0 to 4.5 V; 30 is a slip/)).toBeVisible();
+    await expect(page.getByText(/plausible is 0 to 4.5 V; 30 is probably/)).toBeVisible();
     await volts.fill('one and a half');
     await expect(page.getByText(/is not one figure with a unit/)).toBeVisible();
     await volts.press('Enter');

@@ -163,7 +163,7 @@ test('who has the light and who waits for room is told, at the place and at the 
   const lamp = page.getByRole('region', { name: 'charging lamp', exact: true });
   await expect(lamp).toContainText('4 watches are here and 3 fit in the light: 1 waits in the shade');
   // The envelope in the rack says when to look again.
-  await expect(page.getByText(/under charging lamp: look (now|at)/).first()).toBeVisible();
+  await expect(page.getByText(/under charging lamp: check (now|at)/).first()).toBeVisible();
   await expect(page.getByText('at charging lamp: waiting for light')).toHaveCount(1);
   await expect(lamp.getByRole('row').nth(4)).toContainText(/waits: room from \w+ \d+ \w+ .*, ready /);
   await goTo(page, `/jobs/${last}/cell`);

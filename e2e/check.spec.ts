@@ -245,7 +245,7 @@ test('the next test is answered where it is asked: a look by a key, a reading by
     signs: null,
   });
   await goTo(page, `/jobs/${id}/check`);
-  const pulses = lampOf(page).getByRole('group', { name: /^Listen for motor pulses/ });
+  const pulses = lampOf(page).getByRole('group', { name: /^Detect motor pulses/ });
   await expect(pulses.getByRole('button', { name: 'There are motor pulses' })).toBeVisible();
   await page.keyboard.press('q');
   await expect(stands(page, 'Motor pulses')).toContainText('through the closed watch');

@@ -58,7 +58,7 @@ test('a watch with two cells is measured at both, one is changed, and the slip s
   await expect(slip).toContainText('Cell changed: display. Not changed: hands.');
   await expect(slip).toContainText('Its voltage at rest was 2.41 V (display).');
   await expect(slip).toContainText(
-    /Come back by .* The cell put back in hands: Nobody knows when it was fitted/,
+    /Come back by .* The cell put back in hands: It is not known when it was fitted/,
   );
 });
 
@@ -106,7 +106,7 @@ test('a movement nobody knows has two cells once somebody names them, each with 
   await places.getByLabel('First cell').fill('hands');
   await places.getByLabel('Second cell').fill('Hands');
   await places.getByRole('button', { name: 'Record' }).click();
-  await expect(places).toContainText('name the second otherwise');
+  await expect(places).toContainText('Give the second one another name');
   await places.getByLabel('Second cell').fill('display');
   await places.getByRole('button', { name: 'Record' }).click();
   await expect(places).toContainText('Two places for a cell: hands and display');

@@ -4,7 +4,7 @@ import { expect, expectAccessible, goTo, openJob, setDevice, takenIn, test } fro
 const lampOf = (page: Page) => page.getByRole('complementary', { name: 'Lamp' });
 const seen = (page: Page) => page.getByRole('region', { name: 'Observations' });
 const candidates = (page: Page) => page.getByRole('region', { name: 'Candidates' });
-const counts = (page: Page) => page.getByRole('list', { name: 'Evidence' });
+const counts = (page: Page) => page.getByRole('list', { name: 'Evidence', exact: true });
 const movement = (page: Page) => page.getByRole('region', { name: 'Movement', exact: true });
 /** Among what is seen, or in the lamp where it is the next look. */
 const field = (page: Page, name: string) => page.getByRole('textbox', { name, exact: true });
@@ -158,7 +158,7 @@ test('one that reads like a sister of a known movement is said to, and entered f
   await seen(page).getByLabel('Seconds hand').selectOption({ index: 1 });
   await seen(page).getByLabel('Day', { exact: true }).selectOption('6');
   await seen(page).getByLabel('Shape').selectOption('oblong');
-  await expect(lampOf(page)).toContainText('This looks like a close relative of OR 41');
+  await expect(lampOf(page)).toContainText('It looks like a close relative of OR 41');
   const unknown = page.getByRole('region', { name: 'An unknown calibre' });
   await expect(unknown).toContainText('Add, based on that one');
   await expectAccessible(page, 'a sister of a known movement');
@@ -214,7 +214,7 @@ test('an unknown calibre is called one, and goes into the book as the shop’s o
     ['Height', '2.8'],
     ['Typical current', '0.9'],
     ['Current limit', '1.4'],
-    ['Lowest running voltage', '1.2'],
+    ['Runs down to', '1.2'],
   ] as const)
     await form.getByRole('textbox', { name, exact: true }).first().fill(value);
   await form.getByRole('button', { name: 'Save to book' }).click();
@@ -228,7 +228,7 @@ test('what contradicts itself is named with how improbable it is; what cannot be
   await toIdentify(page, 'unmarked');
   await typed(page, 'Mark on the movement', 'OR 41.2');
   await typed(page, 'Width', '90');
-  await expect(seen(page)).toContainText('plausible is 5 to 60 mm; 90 is a slip');
+  await expect(seen(page)).toContainText('plausible is 5 to 60 mm; 90 is probably');
   await expect(counts(page)).not.toContainText('90');
   await typed(page, 'Width', 'wide');
   await expect(seen(page)).toContainText('“wide” is no size');

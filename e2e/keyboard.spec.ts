@@ -218,7 +218,7 @@ test('from mat to recommended cell with its cautions in at most six inputs', asy
   await expect(page.getByRole('button', { name: 'Confirm OR 41.2' })).toBeFocused();
   await handSees(page);
   await press('Enter');
-  await expect(page.getByRole('link', { name: /^On to/ })).toBeVisible();
+  await expect(page.getByRole('link', { name: /^Continue:/ })).toBeVisible();
   await press('5');
   const lamp = page.getByRole('complementary', { name: 'Lamp' });
   await expect(lamp).toContainText('SR621SW');

@@ -160,7 +160,7 @@ test('a back nobody knows is measured with the caliper; the drawing and the sett
   await form.getByRole('button', { name: 'Record' }).click();
   await expect(form).toContainText('the circumference of a 30 mm pitch circle is only 94.24 mm');
   await form.getByLabel('Notches').fill('1');
-  await expect(lampOf(page)).toContainText('One notch gives a wrench nothing to turn against');
+  await expect(lampOf(page)).toContainText('One notch is not enough for a wrench');
   await form.getByLabel('Notches').fill('5');
   await form.getByRole('textbox', { name: 'Width of a notch', exact: true }).fill('2.6');
   await form.getByRole('button', { name: 'Record' }).click();

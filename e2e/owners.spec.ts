@@ -27,7 +27,7 @@ test('an owner’s details are put right by two hands at once, and a third says 
   await form.getByLabel('E-mail').fill('');
   await form.getByRole('button', { name: 'Record' }).click();
   const disagreement = page.getByRole('region', { name: 'Conflicting details' });
-  await expect(disagreement).toContainText('2 hands put this owner right at once');
+  await expect(disagreement).toContainText('2 people changed this owner at the same time');
   await expectAccessible(page, 'an owner in dispute');
   await disagreement.getByRole('button', { name: /0555 0300/ }).click();
   await expect(disagreement).toHaveCount(0);

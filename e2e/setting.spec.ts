@@ -150,7 +150,7 @@ test('a display is set by its buttons; beside hands the two are proved to agree'
 test('a watch that charges in the light is proved by its own signals', async ({ bench: page }) => {
   await openJob(page, 'recharging', 'set');
   const functions = card(page, 'Functions of this movement');
-  await expect(functions).toContainText('With the dial covered, it shows: the seconds hand steps in twos');
+  await expect(functions).toContainText('With the dial covered it shows: the seconds hand steps in twos');
   await expect(functions).toContainText('It may show until the watch is charged');
   await expect(functions).toContainText('Reason: the owner: does not hold its charge');
   await expect(functions).not.toContainText('must be gone with the new cell');

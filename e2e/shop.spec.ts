@@ -205,7 +205,7 @@ test('a watch that comes back is known again: what worked last time comes first,
   await alsoRecord(page, 'For next time');
   const note = card(page, 'For next time');
   await note.getByLabel('Note for next time').fill('the lip is worn: broad knife');
-  await note.getByRole('button', { name: 'Record position' }).click();
+  await note.getByRole('button', { name: 'Record note' }).click();
   await expect(stands(page, 'For next time 1')).toContainText('the lip is worn: broad knife');
   await page.keyboard.press('Escape');
   await page.getByRole('heading', { level: 1 }).click();

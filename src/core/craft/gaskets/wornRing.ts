@@ -114,7 +114,7 @@ function judgeWorn(
       'cannot say',
       `${was}, and ${leaves}: so it was squeezed too little to show how much spring is left. Renew it, or measure again.`,
     ];
-  const range = `${percentOf(set.share)} of its squeeze is permanent, between ${percentOf(set.from)} to ${percentOf(set.to)}`;
+  const range = `${percentOf(set.share)} of its squeeze is permanent, from ${percentOf(set.from)} to ${percentOf(set.to)}`;
   if (set.share > NOTHING_OVER)
     return ['no seal left', `${range}: over ${percentOf(NOTHING_OVER)} it did not seal any more.`];
   if (set.to > NOTHING_OVER)

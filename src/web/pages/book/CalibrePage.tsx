@@ -90,7 +90,7 @@ function AtTheBench({ calibre, book }: { readonly calibre: Calibre; readonly boo
               ? 'none'
               : `${figure(coil.minKOhm)} to ${figure(coil.maxKOhm)} kΩ${whose(coil.whose)}`}
           </Line>
-          <Line what="Lowest running voltage">
+          <Line what="Runs down to">
             {figure(lowest.volts)} V{whose(lowest.whose)}
           </Line>
           <Line what="Crown">{calibre.crownPositions.join(' · ') || 'none'}</Line>
