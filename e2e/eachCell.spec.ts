@@ -109,7 +109,7 @@ test('a movement nobody knows has two cells once somebody names them, each with 
   await expect(places).toContainText('Give the second one another name');
   await places.getByLabel('Second cell').fill('display');
   await places.getByRole('button', { name: 'Record' }).click();
-  await expect(places).toContainText('Two places for a cell: hands and display');
+  await expect(places).toContainText('Two cell places: hands and display');
   // What was recorded before stands at the first.
   await expect(part('Hands: cell found')).toContainText('377');
   const found = part('Display: cell found');

@@ -231,7 +231,7 @@ test('what contradicts itself is named with how improbable it is; what cannot be
   await expect(seen(page)).toContainText('plausible is 5 to 60 mm; 90 is probably');
   await expect(counts(page)).not.toContainText('90');
   await typed(page, 'Width', 'wide');
-  await expect(seen(page)).toContainText('“wide” is no size');
+  await expect(seen(page)).toContainText('“wide” is not a size');
   await typed(page, 'Width', '30.2');
   await expect(lampOf(page)).toContainText(
     /Mark on the movement “OR 41\.2” and width 30\.2 mm contradict each other/,

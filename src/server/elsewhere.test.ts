@@ -139,9 +139,9 @@ describe('a file that cannot be taken in is refused in words, and leaves nothing
   };
 
   it.each([
-    ['no JSON', 'PK\u0003\u0004', 'no job or visit'],
-    ['a list', '[1, 2]', 'no job or visit'],
-    ['of another program', { format: 'bookkeeping', formatVersion: 1 }, 'no job or visit'],
+    ['no JSON', 'PK\u0003\u0004', 'not a job or visit'],
+    ['a list', '[1, 2]', 'not a job or visit'],
+    ['of another program', { format: 'bookkeeping', formatVersion: 1 }, 'not a job or visit'],
     ['of a newer version', { format: 'wax-lantern-job', formatVersion: 9 }, 'version 9'],
     ['a visit without jobs', { format: 'wax-lantern-visit', formatVersion: 2 }, 'jobs.0'],
   ])('%s', async (_, file, words) => {
@@ -165,7 +165,7 @@ describe('a file that cannot be taken in is refused in words, and leaves nothing
     [
       'a photograph that changed',
       (file) => ({ ...file, attachments: file.attachments.map((each) => ({ ...each, base64: 'AAAA' })) }),
-      'not what it was',
+      'has changed since it was stored',
     ],
     ['no entries', (file) => ({ ...file, entries: [] }), 'at least one'],
   ])('%s', async (_, damage, words) => {

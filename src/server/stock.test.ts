@@ -372,11 +372,11 @@ describe('orders and deliveries', () => {
       ['a,b\n1,2', 'no column'],
       [csv.replace(/,10,/, ',ten,'), 'Line 2'],
       [csv.replace(/cell/, 'clock'), 'kind of goods'],
-      [csv.replace(/2025-10-17/, '17.10.2025'), 'no day'],
-      [csv.replace(/2025-10-17/, '2027-99-99'), '“2027-99-99” is no day'],
-      [csv.replace(/2025-10-17/, '2027-02-29'), 'no day'],
+      [csv.replace(/2025-10-17/, '17.10.2025'), 'not a date'],
+      [csv.replace(/2025-10-17/, '2027-99-99'), '“2027-99-99” is not a date'],
+      [csv.replace(/2025-10-17/, '2027-02-29'), 'not a date'],
       [csv.replace(/Saltmarsh Wholesale/, 'Nettle'), 'more than one delivery note'],
-      [csv.replace(/,cell,/, ',cell,"'), 'no table'],
+      [csv.replace(/,cell,/, ',cell,"'), 'not a table'],
     ] as const)
       expect((await counter.post<Problem>('/api/deliveries/read', { csv: wrong })).body.detail).toContain(
         words,

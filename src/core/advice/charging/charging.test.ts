@@ -192,7 +192,7 @@ describe('tired, flat or fine', () => {
 
   it('says what a drawer and months in the dark make likely', () => {
     const stood = judged((job) => void job.add('arrive.stopped', { stoppedOn: '2025-02' }));
-    expect(stood?.reasons.join(' ')).toContain('any would be flat by now');
+    expect(stood?.reasons.join(' ')).toContain('any accumulator would be flat now');
     const drawer = judged((job) => void job.add('arrive.wear', { uses: ['kept in a drawer'], words: '' }));
     expect(drawer?.reasons.join(' ')).toContain('flat is likelier than tired');
   });
@@ -327,7 +327,7 @@ describe('tired, flat or fine', () => {
 
   it('holds its voltage against its own, never a silver cell’s', () => {
     const answer = judged((job) => void job.add('check.reading', readingOf('restVoltageV', 0.6)));
-    expect(answer?.reasons.join(' ')).toContain('stands at 1.5 V charged: empty');
+    expect(answer?.reasons.join(' ')).toContain('Charged, it has 1.5 V: empty');
   });
 });
 

@@ -151,7 +151,7 @@ describe('a trace', () => {
       ),
       'Two columns are named pressure',
     ],
-    ['one point', rows().slice(0, 2), '1 point: 12 are wanted'],
+    ['one point', rows().slice(0, 2), '1 point: at least 12 are needed'],
     [
       'text throughout',
       rows().map((each, i) => (i === 0 ? each : [each[0] ?? '', 'on', 'off'])),
