@@ -63,6 +63,115 @@ interface OldPlace {
   readonly retestOf?: string | null;
 }
 
+/** Built at once: it is longer than a function may be. */
+const madeTest = z
+  .strictObject({
+    method: oneOf('Method', TEST_METHODS),
+    pressureBar: number({ words: 'Pressure', min: -0.9, max: 130, unit: 'bar', example: 3 }).nullable(),
+    seconds: seconds('Watched for'),
+    outcome: oneOf('Result', TEST_OUTCOMES).nullable(),
+    record: record.nullable(),
+    deflectionStartUm: deflection('Deflection at the start').nullable(),
+    deflectionEndUm: deflection('Deflection at the end').nullable(),
+    testerNoiseUm: number({
+      words: 'Noise of the tester',
+      min: 0,
+      max: 50,
+      unit: 'µm',
+      example: 0.05,
+    }).nullable(),
+    usualUmPerBar: number({
+      words: 'What it gave before',
+      min: 0,
+      max: 500,
+      unit: 'µm a bar',
+      example: 5,
+    }).nullable(),
+    places: several(
+      'Places',
+      z.strictObject({ side: oneOf('Side', LEAK_SIDES), clock: clock('Clock position') }),
+      24,
+    ),
+    fogSeconds: number({
+      words: 'Fog duration',
+      min: 1,
+      max: 86_400,
+      unit: 's',
+      example: 40,
+    }).nullable(),
+    temperatureC: number({
+      words: 'Temperature',
+      min: -10,
+      max: 60,
+      unit: '°C',
+      example: 22,
+    }).nullable(),
+    note: optionalText({
+      words: 'Work before the test',
+      max: 300,
+      example: 'crown seal renewed, tested again',
+    }),
+    retestOf: several('Retest of', id, 50),
+    excessReason: optionalText({
+      words: 'Reason for exceeding the limit',
+      max: 200,
+      example: 'the owner asks for the full rating and knows the risk',
+    }),
+  })
+  .refine((test) => test.places.length === 0 || test.outcome === 'leak seen', {
+    path: ['places'],
+    error: 'Places: of a leak, only where a leak was seen; otherwise leave it out.',
+  })
+  .refine(
+    (test) => test.fogSeconds === null || (test.method === 'condensation' && test.outcome === 'leak seen'),
+    {
+      path: ['fogSeconds'],
+      error: 'Fog duration: only of a condensation test at which fog was seen.',
+    },
+  )
+  .refine((test) => (test.deflectionStartUm === null) === (test.deflectionEndUm === null), {
+    path: ['deflectionEndUm'],
+    error: 'Deflection at the end: wanted with the one at the start, e.g. 12.4 and 12.1, or neither.',
+  })
+  .refine((test) => (test.method === 'condensation') === (test.pressureBar === null), {
+    path: ['pressureBar'],
+    error: 'Pressure: wanted for dry air and wet tests, e.g. 3, and none for condensation.',
+  })
+  .refine((test) => test.method === 'dry air' || (test.record === null && test.deflectionStartUm === null), {
+    path: ['deflectionStartUm'],
+    error: 'Deflection at the start: of a dry test alone; a wet one and condensation are judged by eye.',
+  })
+  .refine(
+    (test) =>
+      test.outcome !== null ||
+      (test.method === 'dry air' && (test.record !== null || test.deflectionStartUm !== null)),
+    {
+      path: ['outcome'],
+      error:
+        'Result: choose what was seen. Only a dry test with its record or both deflections is judged without it.',
+    },
+  )
+  .refine((test) => test.record === null || test.deflectionStartUm === null, {
+    path: ['deflectionStartUm'],
+    error: 'Deflection at the start: its record holds it; leave the two figures blank.',
+  })
+  .superRefine(({ record: kept, pressureBar, seconds: givenS }, wrong) => {
+    const held = kept === null ? null : carriedBy(kept);
+    if (held === null) return;
+    if (!agrees(held.overBar, pressureBar))
+      wrong.addIssue({
+        code: 'custom',
+        path: ['pressureBar'],
+        message: `Pressure: its record shows ${pressureWords(held.overBar)} for ${held.seconds} s. Enter that pressure.`,
+      });
+    if (givenS > held.seconds + Math.max(STOPPED_WITHIN_S, STOPPED_WITHIN_SHARE * held.seconds))
+      wrong.addIssue({
+        code: 'custom',
+        path: ['seconds'],
+        message: `Watched for: its record shows ${held.seconds} s at ${pressureWords(held.overBar)}. Enter that duration.`,
+      });
+  });
+
 export const testKinds: KindDefinitions<TestPayloads> = {
   'test.made': kind({
     version: 5,
@@ -97,119 +206,7 @@ export const testKinds: KindDefinitions<TestPayloads> = {
         };
       }),
     ],
-    schema: () =>
-      z
-        .strictObject({
-          method: oneOf('Method', TEST_METHODS),
-          pressureBar: number({ words: 'Pressure', min: -0.9, max: 130, unit: 'bar', example: 3 }).nullable(),
-          seconds: seconds('Watched for'),
-          outcome: oneOf('Result', TEST_OUTCOMES).nullable(),
-          record: record.nullable(),
-          deflectionStartUm: deflection('Deflection at the start').nullable(),
-          deflectionEndUm: deflection('Deflection at the end').nullable(),
-          testerNoiseUm: number({
-            words: 'Noise of the tester',
-            min: 0,
-            max: 50,
-            unit: 'µm',
-            example: 0.05,
-          }).nullable(),
-          usualUmPerBar: number({
-            words: 'What it gave before',
-            min: 0,
-            max: 500,
-            unit: 'µm a bar',
-            example: 5,
-          }).nullable(),
-          places: several(
-            'Places',
-            z.strictObject({ side: oneOf('Side', LEAK_SIDES), clock: clock('Clock position') }),
-            24,
-          ),
-          fogSeconds: number({
-            words: 'Fog duration',
-            min: 1,
-            max: 86_400,
-            unit: 's',
-            example: 40,
-          }).nullable(),
-          temperatureC: number({
-            words: 'Temperature',
-            min: -10,
-            max: 60,
-            unit: '°C',
-            example: 22,
-          }).nullable(),
-          note: optionalText({
-            words: 'Work before the test',
-            max: 300,
-            example: 'crown seal renewed, tested again',
-          }),
-          retestOf: several('Retest of', id, 50),
-          excessReason: optionalText({
-            words: 'Reason for exceeding the limit',
-            max: 200,
-            example: 'the owner asks for the full rating and knows the risk',
-          }),
-        })
-        .refine((test) => test.places.length === 0 || test.outcome === 'leak seen', {
-          path: ['places'],
-          error: 'Places: of a leak, only where a leak was seen; otherwise leave it out.',
-        })
-        .refine(
-          (test) =>
-            test.fogSeconds === null || (test.method === 'condensation' && test.outcome === 'leak seen'),
-          {
-            path: ['fogSeconds'],
-            error: 'Fog duration: only of a condensation test at which fog was seen.',
-          },
-        )
-        .refine((test) => (test.deflectionStartUm === null) === (test.deflectionEndUm === null), {
-          path: ['deflectionEndUm'],
-          error: 'Deflection at the end: wanted with the one at the start, e.g. 12.4 and 12.1, or neither.',
-        })
-        .refine((test) => (test.method === 'condensation') === (test.pressureBar === null), {
-          path: ['pressureBar'],
-          error: 'Pressure: wanted for dry air and wet tests, e.g. 3, and none for condensation.',
-        })
-        .refine(
-          (test) => test.method === 'dry air' || (test.record === null && test.deflectionStartUm === null),
-          {
-            path: ['deflectionStartUm'],
-            error:
-              'Deflection at the start: of a dry test alone; a wet one and condensation are judged by eye.',
-          },
-        )
-        .refine(
-          (test) =>
-            test.outcome !== null ||
-            (test.method === 'dry air' && (test.record !== null || test.deflectionStartUm !== null)),
-          {
-            path: ['outcome'],
-            error:
-              'Result: choose what was seen. Only a dry test with its record or both deflections is judged without it.',
-          },
-        )
-        .refine((test) => test.record === null || test.deflectionStartUm === null, {
-          path: ['deflectionStartUm'],
-          error: 'Deflection at the start: its record holds it; leave the two figures blank.',
-        })
-        .superRefine(({ record: kept, pressureBar, seconds: givenS }, wrong) => {
-          const held = kept === null ? null : carriedBy(kept);
-          if (held === null) return;
-          if (!agrees(held.overBar, pressureBar))
-            wrong.addIssue({
-              code: 'custom',
-              path: ['pressureBar'],
-              message: `Pressure: its record shows ${pressureWords(held.overBar)} for ${held.seconds} s. Enter that pressure.`,
-            });
-          if (givenS > held.seconds + Math.max(STOPPED_WITHIN_S, STOPPED_WITHIN_SHARE * held.seconds))
-            wrong.addIssue({
-              code: 'custom',
-              path: ['seconds'],
-              message: `Watched for: its record shows ${held.seconds} s at ${pressureWords(held.overBar)}. Enter that duration.`,
-            });
-        }),
+    schema: () => madeTest,
   }),
   'test.case': kind({
     version: 1,

@@ -231,12 +231,7 @@ export function weighWitnesses(question: WitnessQuestion, table: CellTable): Wit
   const wrong = invalidClaims(question);
   if (wrong.length > 0) return nothing(claims, 'cannot tell', ...wrong);
   const [only] = claims;
-  if (!only)
-    return nothing(
-      claims,
-      'no witness',
-      'Book, print, cell and well all give no information about the right cell.',
-    );
+  if (!only) return nothing(claims, 'no witness', 'Neither book, print, cell nor well names the right cell.');
   if (shutOut && weighed.length === 1 && well && found && foundSize)
     return doesNotFit(claims, found, foundSize, well, table);
   if (claims.length === 1)
