@@ -24,10 +24,7 @@ export interface KindDefinition<P> {
   readonly upcasts?: readonly Upcast[];
 }
 
-/**
- * A kind whose schema is built when it is first asked for: a page knows every kind and needs few, and building all of them
- * took a tenth of its start.
- */
+/** A kind whose schema is built when it is first asked for: a page knows every kind and needs few. */
 export function kind<P>({
   schema,
   ...rest
