@@ -653,7 +653,7 @@ export const calibres: Calibre[] = [
     typicalUA: 0.82,
     limitUA: 1.25,
     lowestV: 1.1,
-    cautions: ['The light cell lies loose once the dial ring is off: note its tab.'],
+    cautions: ['The solar cell lies loose once the dial ring is off: note its tab.'],
   }),
   calibre({
     id: 'vessarin-214s',

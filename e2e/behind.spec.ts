@@ -180,7 +180,7 @@ test('the stock: a lot is counted, spent cells are collected against a receipt, 
   await goTo(page, '/stock');
   const lamp = page.getByRole('complementary', { name: 'Lamp' });
   await expect(lamp).toContainText(
-    `${tickets.of('overdue-at-the-cell')}: SR612SW is out of the watch and not accounted for.`,
+    `${tickets.of('overdue-at-the-cell')}: SR612SW, out of the watch and not accounted for.`,
   );
   await page.getByRole('button', { name: 'Count lot S-6104 of SR621SW' }).click();
   const count = page.getByRole('dialog', { name: 'Count lot S-6104 of SR621SW' });
@@ -199,7 +199,7 @@ test('the stock: a lot is counted, spent cells are collected against a receipt, 
   await bin.getByRole('textbox', { name: 'Cells' }).fill('5');
   // Another bench tapes a cell into it meanwhile: what is typed stays.
   await recorded(page, jobId('overdue-at-the-cell'), 'cell.old-settled', { taped: true, to: 'spent bin' });
-  await expect(lamp).not.toContainText('SR612SW is out of the watch and not accounted for.');
+  await expect(lamp).not.toContainText('SR612SW, out of the watch and not accounted for.');
   await expect(bin.getByLabel('Receipt')).toHaveValue('VHT-2301');
   await bin.getByRole('button', { name: 'Collected' }).click();
   await expect(bin).toContainText('5 cells, 12.5 g, receipt VHT-2301');

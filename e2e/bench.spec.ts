@@ -220,7 +220,7 @@ test.describe('the cell stage', () => {
     const lots = page.getByRole('radiogroup', { name: 'Lot to take' });
     await expect(lots.getByRole('radio')).toHaveCount(2);
     await page.getByText('excluded').click();
-    await expect(page.getByText(/NQ-118: Past best-before since 2026-02-28/)).toBeVisible();
+    await expect(page.getByText(/NQ-118: Past its best-before date \(2026-02-28\)/)).toBeVisible();
     await lamp.getByText('Show the working').click();
     await expect(lamp).toContainText('IEC 60086-3');
   });
@@ -243,7 +243,7 @@ test.describe('the cell stage', () => {
 
   test('takes “no cell found” for an ordinary case', async ({ bench: page }) => {
     await openJob(page, 'draws-too-much', 'cell');
-    await page.getByRole('button', { name: 'No cell was fitted' }).click();
+    await page.getByRole('button', { name: 'No cell was found' }).click();
     await expect(card(page, 'Cell found').getByText('No cell found')).toBeVisible();
     await expect(card(page, 'The old cell')).toHaveCount(0);
   });

@@ -275,7 +275,7 @@ test('a pair is taken from one lot, and the reset contact is the one its print n
   await goTo(page, `/jobs/${id}/cell`);
   const hands = card(page, 'Hands: cell to fit');
   await expect(lampOf(page)).toContainText('All 2 from this lot. They are a set.');
-  await card(page, 'Hands: cell found').getByRole('button', { name: 'No cell was fitted' }).click();
+  await card(page, 'Hands: cell found').getByRole('button', { name: 'No cell was found' }).click();
   await hands.getByRole('radio', { name: /NQ-131/ }).check();
   await hands.getByRole('button', { name: 'Fitted SR626SW from lot NQ-131' }).click();
   const display = card(page, 'Display: cell to fit');

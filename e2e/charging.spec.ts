@@ -88,7 +88,7 @@ test('where it lies is worked out as it is typed; too hot, too dim and out of ra
   await expect(form).toContainText('The case would reach 78 °C, above the limit of 45 °C');
   await expect(form).toContainText(/At \d+ mm or more it stays cool enough/);
   await expect(form).not.toContainText('Steps normally:');
-  await form.getByRole('button', { name: 'Place the watch there' }).click();
+  await form.getByRole('button', { name: 'Record placement' }).click();
   // It is not recorded, and nothing typed is lost.
   await expect(stands(page, 'Under the light')).toHaveCount(0);
   await expect(form.getByRole('textbox', { name: 'Distance to the lamp' })).toHaveAttribute(
@@ -98,7 +98,7 @@ test('where it lies is worked out as it is typed; too hot, too dim and out of ra
   await form.getByRole('textbox', { name: 'Distance to the lamp' }).fill('1500');
   await expect(form).toContainText('Too dim');
   await form.getByLabel('Charge level').fill('140');
-  await form.getByRole('button', { name: 'Place the watch there' }).click();
+  await form.getByRole('button', { name: 'Record placement' }).click();
   await expect(form).toContainText('0 to 100');
 });
 

@@ -160,7 +160,7 @@ test('one that reads like a sister of a known movement is said to, and entered f
   await seen(page).getByLabel('Shape').selectOption('oblong');
   await expect(lampOf(page)).toContainText('It looks like a close relative of OR 41');
   const unknown = page.getByRole('region', { name: 'An unknown calibre' });
-  await expect(unknown).toContainText('Add, based on that one');
+  await expect(unknown).toContainText('Add it based on that one');
   await expectAccessible(page, 'a sister of a known movement');
   await unknown.getByRole('button', { name: /^Add, based on OR 41/ }).click();
   const dialog = page.getByRole('dialog', { name: 'Add this movement to the book' });
@@ -219,7 +219,7 @@ test('an unknown calibre is called one, and goes into the book as the shop’s o
     await form.getByRole('textbox', { name, exact: true }).first().fill(value);
   await form.getByRole('button', { name: 'Save to book' }).click();
   await expect(page.getByRole('region', { name: 'At the bench' })).toContainText('at most 1.4 µA');
-  await expect(lampOf(page)).not.toContainText('Shop’s own');
+  await expect(lampOf(page)).not.toContainText('Entered at the bench of this shop');
 });
 
 test('what contradicts itself is named with how improbable it is; what cannot be is refused', async ({

@@ -168,7 +168,7 @@ test('a leak at the crown: measured dry, found in water, repaired, tested again,
   await expect(lamp).toContainText('Tested at 2 bar');
   // What failed stays on record.
   await expect(madeOf(page)).toContainText('Leaks. Dry air test at 2 bar');
-  await expect(madeOf(page)).toContainText('Withdrawn by the dry air test at 2 bar');
+  await expect(madeOf(page)).toContainText('Settled by the dry air test at 2 bar');
 });
 
 test('beyond its tester nothing is run, whatever the reason, and the form says why', async ({

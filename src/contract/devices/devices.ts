@@ -22,7 +22,7 @@ export const DEVICES = {
   },
   camera: {
     name: 'Camera',
-    what: 'Press “From the camera” to add a photograph to a record.',
+    what: 'Press “Take a photo” to add a photograph to a record.',
   },
   'label-printer': {
     name: 'Label printer',

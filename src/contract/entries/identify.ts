@@ -69,7 +69,7 @@ export const identifyKinds: KindDefinitions<IdentifyPayloads> = {
         reason: text({
           words: 'Evidence',
           max: 200,
-          example: 'a light cell under the dial, charged and steps',
+          example: 'a solar cell under the dial, charged and steps',
         }),
       }),
   }),

@@ -241,7 +241,7 @@ export const benchJudges: Judges<AtTheBench> = {
   'set.outside': ({ payload }, { state }) =>
     payload.proved['crown in every position'] === 'not applicable' && hasCrown(state)
       ? refuse(
-          ['No record says that this watch has no crown. Check the crown: pull it, turn it, push it home.'],
+          ['As far as is recorded, this watch has a crown. Check it: pull it, turn it, push it home.'],
           'Record the result. If there is no crown, record that at the crown first.',
         )
       : null,

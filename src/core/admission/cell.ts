@@ -134,7 +134,7 @@ const accumulator: Judge<'cell.accumulator'> = (entry, question) => {
   if (primary)
     return refuse(
       [`A ${primary.payload.cellCode} is recorded as fitted.`],
-      'Withdraw that first. A watch never takes both an accumulator and a primary cell.',
+      'A watch never takes both an accumulator and a primary cell. If that record is wrong, withdraw it first.',
     );
   const supply = supplyOf(question.state, question.context.catalogue);
   if (supply.againstRechargeable.length > 0)

@@ -24,7 +24,7 @@ describe('accumulators and primary cells', () => {
     const light = takenIn('cell only', 'vessarin-210s');
     expect(admit(light, () => light.add('cell.fitted', primary))).toMatchObject({
       verdict: 'refused',
-      reasons: [expect.stringContaining('leaks or bursts')],
+      reasons: [expect.stringContaining('leak or burst')],
     });
     expect(
       admit(light, () => light.add('cell.found', { marking: 'SR920SW', condition: 'clean' })),
@@ -70,7 +70,7 @@ describe('accumulators and primary cells', () => {
     expect(admit(job, () => job.add('cell.fitted', fresh(lot), long), [lot]).verdict).toBe('admitted');
     expect(admit(job, () => job.add('cell.fitted', fresh(old), long), [old])).toMatchObject({
       verdict: 'refused',
-      reasons: ['Lot S-1 is past best-before since 2026-01-31.'],
+      reasons: ['Lot S-1 is past its best-before date (2026-01-31).'],
     });
   });
   it('the same cell goes back only where no other was fitted, and a later fitting takes its place', () => {

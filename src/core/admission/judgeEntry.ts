@@ -42,7 +42,7 @@ function judgePause({ kind }: Entry, { state }: Question): Admission | null {
   return drop
     ? refuse(
         [`${capital(drop.dropped.payload.what)} was dropped and is not found yet.`],
-        'Find it, or report the loss to the person in charge, and record which. A swallowed cell can kill a child or an animal within hours.',
+        'Find the cell. If you cannot find it, report the loss to the person in charge. Record which of the two you did. A swallowed cell can kill a child or an animal within hours.',
       )
     : null;
 }

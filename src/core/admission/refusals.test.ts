@@ -109,7 +109,7 @@ const REFUSED: readonly Case[] = [
     'a primary cell where an accumulator is charged',
     light,
     fit(),
-    'V-210S charges its accumulator: a primary cell in its place is charged, leaks or bursts.',
+    'V-210S charges its accumulator. A primary cell in its place would be charged too, and leak or burst.',
     'Fit the kit KT-V21. If a primary cell was in the watch, record it as found.',
   ],
   [
@@ -484,7 +484,7 @@ const REFUSED: readonly Case[] = [
     'a lot past its date',
     () => takenIn('cell only'),
     fit({ lotId: lot.id }),
-    'Lot S-1 is past best-before since 2026-03-16.',
+    'Lot S-1 is past its best-before date (2026-03-16).',
     'Take a cell from a lot that is in date.',
     [{ ...lot, bestBefore: '2026-03-16' }],
   ],
@@ -514,7 +514,7 @@ const REFUSED: readonly Case[] = [
     'a ring past its date',
     () => takenIn('cell and reseal'),
     (job) => job.add('seal.gasket', { ...gasket, size: '30.5 × 0.70', lotId: ringLot.id }),
-    'Lot R-2 is past best-before since 2026-03-16.',
+    'Lot R-2 is past its best-before date (2026-03-16).',
     'Take a ring from a lot that is in date.',
     [{ ...ringLot, bestBefore: '2026-03-16' }],
   ],
@@ -603,7 +603,7 @@ const REFUSED: readonly Case[] = [
     'a kit from a lot past its date',
     light,
     (job) => job.add('cell.accumulator', kit({ lotId: kitLot.id })),
-    'Lot K-7 is past best-before since 2026-03-16.',
+    'Lot K-7 is past its best-before date (2026-03-16).',
     'Take a kit from a lot that is in date.',
     [{ ...kitLot, bestBefore: '2026-03-16' }],
   ],
@@ -761,7 +761,7 @@ const REFUSED: readonly Case[] = [
         proved: { 'crown in every position': 'not applicable' },
         handedBackSo: '',
       }),
-    'No record says that this watch has no crown. Check the crown: pull it, turn it, push it home.',
+    'As far as is recorded, this watch has a crown. Check it: pull it, turn it, push it home.',
     'Record the result. If there is no crown, record that at the crown first.',
   ],
   [
@@ -1171,7 +1171,7 @@ describe('a dropped cell that nobody has yet', () => {
     verdict: 'refused',
     reasons: ['The old cell was dropped and is not found yet.'],
     whatToDo:
-      'Find it, or report the loss to the person in charge, and record which. A swallowed cell can kill a child or an animal within hours.',
+      'Find the cell. If you cannot find it, report the loss to the person in charge. Record which of the two you did. A swallowed cell can kill a child or an animal within hours.',
     path: null,
   };
 

@@ -637,7 +637,7 @@ const CANNOT = [
 ];
 /** How the figure or date that cannot be is named. */
 const NAMED =
-  /is (no|not an?|not a valid) (number|measure|measurement|date|day|time)|(value|date|number|figure).* (is|are) not (valid|a number)|Not a valid|cannot be|is not known|no forecast/;
+  /is no (number|measure|date|day|time)|is not an? (number|measurement|date|time of day)|(is|are) not valid|not a (valid|possible)|Not a valid|cannot be|is not known|no forecast/;
 
 /** What is not weighed where it stands, with why; a figure that cannot be changes nothing there. */
 const NOT_WEIGHED: Readonly<Record<string, readonly (readonly [where: RegExp, why: string])[]>> = {

@@ -27,11 +27,11 @@ export function Failures() {
             `: ${look}.`
           ) : open === 'set' ? (
             <>
-              : back to {elsewhere}: {look}. Then try it once more here.
+              : back to {elsewhere}: check {look}. Then try it again here.
             </>
           ) : (
             <>
-              : look at {look}. Then try it once more at {elsewhere}.
+              : check {look}. Then try it again at {elsewhere}.
             </>
           )}
         </Caution>

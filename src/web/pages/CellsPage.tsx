@@ -110,7 +110,7 @@ const SideBySide = memo(function SideBySide({ cells }: { readonly cells: readonl
                 ['Voltage', ({ nominalV }: CellType) => `${figure(nominalV)} V`],
                 ['Drain', ({ drain }: CellType) => drain],
                 ['Capacity', capacityWords],
-                ['All its names', ({ names }: CellType) => names.join(', ')],
+                ['All names', ({ names }: CellType) => names.join(', ')],
               ] as const
             ).map(([head, of]) => (
               <TableRow key={head}>
@@ -129,7 +129,7 @@ const SideBySide = memo(function SideBySide({ cells }: { readonly cells: readonl
   );
 });
 
-const HEADS = ['Beside', 'Cell', 'Size', 'Chemistry', 'Drain', 'Also called'];
+const HEADS = ['Compare', 'Cell', 'Size', 'Chemistry', 'Drain', 'Also called'];
 
 const FoundRow = memo(function FoundRow({
   found: { cell, name, offMm },

@@ -123,7 +123,7 @@ export default function CustomerPage() {
                 ? 'Nothing'
                 : `${open.length} of ${jobs.length}`
           }
-          reasons={open.map((job) => `${job.ticket} waiting for ${job.waitsFor}.`)}
+          reasons={open.map((job) => `${job.ticket}: waiting for ${job.waitsFor}.`)}
         />
       }
     />

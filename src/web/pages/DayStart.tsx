@@ -67,8 +67,8 @@ function PartsAwaited({ open }: { readonly open: readonly Job[] }) {
     .filter((job) => job.partsExpectedOn !== null)
     .sort((a, b) => (a.partsExpectedOn ?? '').localeCompare(b.partsExpectedOn ?? ''));
   return awaiting.length === 0 ? null : (
-    <Paper component="section" aria-label="Parts on order" sx={{ p: 2 }}>
-      <Typography variant="h2">Parts on order</Typography>
+    <Paper component="section" aria-label="Waiting for parts" sx={{ p: 2 }}>
+      <Typography variant="h2">Waiting for parts</Typography>
       {awaiting.map((job) => (
         <Typography key={job.id}>
           <Link to={`/jobs/${job.id}`}>{job.ticket}</Link> {job.watch}: {job.waitsFor}
@@ -105,7 +105,7 @@ function DayLamp({
           question="Overdue"
           tone="no"
           answer={`${overdue.length}`}
-          reasons={overdue.map((job) => `${job.ticket} ${job.customerName}: ring them.`)}
+          reasons={overdue.map((job) => `${job.ticket} ${job.customerName}: call the owner.`)}
         />
       )}
       <Suspense>
@@ -118,7 +118,7 @@ function DayLamp({
           answer={`${loose.flatMap((job) => job.looseCells).length}`}
           reasons={loose.map(
             (job) =>
-              `${job.ticket}: ${job.looseCells.map(({ marking }) => marking).join(', ')} is out of the watch and not accounted for.`,
+              `${job.ticket}: ${job.looseCells.map(({ marking }) => marking).join(', ')}, out of the watch and not accounted for.`,
           )}
         />
       )}

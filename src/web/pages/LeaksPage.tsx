@@ -51,7 +51,7 @@ function Cells({ group }: { readonly group: LeakGroup }) {
   );
 }
 
-const HEADS = ['Case type', 'Leaked', 'Where', 'Ring size', 'Repaired', 'With a new ring'];
+const HEADS = ['Case type', 'Leaked', 'Where', 'Ring age (median)', 'Repaired', 'With a new ring'];
 
 /** What leaks at this counter, by case type and year: where, after how long, and what a renewal changed. */
 export default function LeaksPage() {

@@ -16,7 +16,7 @@ import { Loading } from '../kit/Loading';
 import { StageLayout } from '../kit/StageLayout';
 import { VirtualTable } from '../kit/VirtualTable';
 
-const HEADS = ['Watch', 'There since', 'Steps', 'Ready', 'Look again'];
+const HEADS = ['Watch', 'There since', 'Steps', 'Ready', 'Next check'];
 
 type LitJob = JobSummary & { readonly lit: NonNullable<JobSummary['lit']> };
 
@@ -141,8 +141,8 @@ export default function LightPage() {
           <Typography variant="h1">Light places</Typography>
           {book.lightPlaces.length === 0 && (
             <Typography>
-              No light place is entered yet. Open <Link to="/tools">Tools</Link> and enter its light in lux,
-              how much it warms a case, and when it is lit.
+              No light place is entered yet. Open <Link to="/tools">Tools</Link>, add a light place, and enter
+              its light in lux, how much it warms a case, and when it is lit.
             </Typography>
           )}
           {places.map(({ place, watches }) => (

@@ -75,7 +75,7 @@ export function WhoIsHere({ open, technicians, onClose, mustPick }: Props) {
             </Suspense>
           ) : (
             <Stack direction="row" spacing={1} sx={{ alignItems: 'center' }}>
-              <Typography>Bench name {bench.name}.</Typography>
+              <Typography>This bench is called {bench.name}.</Typography>
               <Button onClick={() => setNaming(true)}>Rename bench</Button>
             </Stack>
           )}

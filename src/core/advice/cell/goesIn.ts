@@ -81,14 +81,15 @@ export function primaryBarred(state: JobState, book: Book): Refusal | null {
   if (calibre?.charge)
     return {
       reasons: [
-        `${calibre.code} charges its accumulator: a primary cell in its place is charged, leaks or bursts.`,
+        `${calibre.code} charges its accumulator. A primary cell in its place would be charged too, and leak or burst.`,
       ],
       whatToDo: `Fit the kit ${calibre.charge.kitCode}. If a primary cell was in the watch, record it as found.`,
     };
   if (facts.accumulator !== null)
     return {
       reasons: [`The kit ${facts.accumulator.payload.kitCode} is recorded as fitted.`],
-      whatToDo: 'Withdraw that first. A watch never takes both an accumulator and a primary cell.',
+      whatToDo:
+        'A watch never takes both an accumulator and a primary cell. If that record is wrong, withdraw it first.',
     };
   const { verdict, againstPrimary } = supplyOf(state, book);
   if (againstPrimary.length === 0) return null;
@@ -162,7 +163,7 @@ export function refusalOf(
   if (foundCell && Math.abs(foundCell.nominalV - cell.nominalV) > SAME_VOLTAGE_V)
     return {
       reasons: [
-        `${figure(cell.nominalV)} V but the cell found has ${figure(foundCell.nominalV)} V. Never fit it, even if the size is equal.`,
+        `This cell has ${figure(cell.nominalV)} V, but the cell found has ${figure(foundCell.nominalV)} V. Never fit it, even if the size is equal.`,
       ],
       whatToDo: `Take a cell of ${figure(foundCell.nominalV)} V that fits the well. ${asFound}`,
     };

@@ -141,7 +141,7 @@ describe('tired, flat or fine', () => {
     expect(answer?.reasons.join(' ')).toContain('nearly empty');
   });
 
-  it('is either discharged or tired where nobody knows what fills it', () => {
+  it('is not condemned where nobody knows what fills it', () => {
     const answer = judged(
       (job) => void job.add('cell.charged', { by: 'rotor', hours: 12, outcome: 'low-supply steps' }),
       'vessarin-330r',
@@ -149,7 +149,7 @@ describe('tired, flat or fine', () => {
     expect(answer).toMatchObject({ verdict: 'charge', answer: 'Charge on, and watch' });
   });
 
-  it('is either discharged or tired by hours of another kind than its own', () => {
+  it('is not condemned by hours of another kind than its own', () => {
     const by = (...how: readonly Payloads['cell.charged']['by'][]) =>
       judged((job) => {
         for (const each of how) job.add('cell.charged', { by: each, hours: 60, outcome: 'low-supply steps' });

@@ -149,7 +149,7 @@ function notTheAccumulator(
     ? judged(
         'clean',
         'Clean, then renew',
-        `It does not charge. First check contacts, tabs and ${charge.by === 'light' ? 'solar cell' : 'generating rotor'} first, then the ${whatWas}.`,
+        `It does not charge. Check contacts, tabs and ${charge.by === 'light' ? 'solar cell' : 'generating rotor'} first, then the ${whatWas}.`,
         ...voltage,
       )
     : null;

@@ -37,7 +37,9 @@ function wrongSupply(state: JobState, { catalogue }: JobContext): readonly strin
       ? [`An accumulator is fitted, and ${againstRechargeable.join('; ')}. ${undo}`]
       : []),
     ...(primary && kit
-      ? ['Both a primary cell and an accumulator are recorded as fitted. Withdraw one.']
+      ? [
+          'Both a primary cell and an accumulator are recorded as fitted, but a watch takes only one of them. Withdraw the record that is wrong.',
+        ]
       : []),
   ];
 }

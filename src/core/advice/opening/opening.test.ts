@@ -197,9 +197,7 @@ describe('what was measured here, beside what the book has', () => {
     const first = (spotClock: number) =>
       ask(job, { history: { ...watchHistory([]), lastOpening: { ...lastOpening, spotClock } } }).plan.steps[0]
         ?.what;
-    expect(first(9)).toContain(
-      'but not where the tool went in last time. That place is now blocked by the crown at 9',
-    );
+    expect(first(9)).toContain('but not at the place of last time, which is at the crown at 9');
     expect(first(3)).toBe('Open it as last time: case knife, at 3 o’clock, seen from behind');
   });
 });

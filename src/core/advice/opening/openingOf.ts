@@ -112,7 +112,7 @@ function lastSetting(
       ? ''
       : struck === null
         ? `at ${clockWords(clock, question.from)}`
-        : `but not where the tool went in last time. That place is now blocked by ${struck}`;
+        : `but not at the place of last time, which is at ${struck}`;
   return [last.setting, where].filter(Boolean).join(', ');
 }
 

@@ -92,7 +92,7 @@ function namedAfter({ supply }: JobState['facts'], { entry }: SupplyWitness): bo
 /**
  * What this watch runs from, whether its movement is in the book or not. What is found, printed, engraved or told of one
  * kind bars cells of the other until somebody names the kind, with a reason, after it was seen. A book that charges its
- * movement is never overruled: a primary cell in its place is charged, leaks or bursts. Where the book has a
+ * movement is never overruled: a primary cell in its place would be charged, and leak or burst. Where the book has a
  * kit, a primary cell found in its place was wrong. Source: bench practice.
  */
 export function supplyOf(

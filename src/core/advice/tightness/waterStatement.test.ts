@@ -330,9 +330,9 @@ describe('what is said about water', () => {
     [
       ['hand washing and rain'],
       2,
-      'It is not water resistant at the tested pressure. Take it off in rain and for washing hands.',
+      'A test at such a low pressure says nothing about contact with water. Take it off in rain and for washing hands.',
     ],
-    [['diving'], 10, 'It is not for diving. Diving needs a diver’s watch certified to ISO 6425'],
+    [['diving'], 10, 'It is not for diving. For diving you need a diver’s watch certified to ISO 6425'],
     [['kept in a drawer'], 3, 'Nothing beyond this was tested. Seals age'],
   ] as const)('holds what the owner does with it, %s, against %d bar', (uses, bar, words) => {
     const job = readyJob();

@@ -29,12 +29,12 @@ function useWords(facts: Pick<JobFacts, 'wear'>, testedBar: number): readonly st
   const bears = BEARS.find(([bar]) => testedBar >= bar)?.[1] ?? null;
   const upTo =
     bears === null
-      ? 'It is not water resistant at the tested pressure.'
+      ? 'A test at such a low pressure says nothing about contact with water.'
       : `Tested for ${bears}. This holds only as long as the seals stay sound.`;
   if (use === 'diving')
     return [
       upTo,
-      'It is not for diving. Diving needs a diver’s watch certified to ISO 6425, and we do not certify.',
+      'It is not for diving. For diving you need a diver’s watch certified to ISO 6425. We cannot issue that certificate.',
     ];
   return [
     upTo,
@@ -114,7 +114,9 @@ export function waterStatement(state: Pick<JobState, 'facts' | 'standsFor'>, zon
       [
         ...because,
         ...(leaks.length > 0
-          ? ['This holds until a linked retest after a repair passes at this pressure.']
+          ? [
+              'The watch counts as leaking until it is repaired and passes a retest at this pressure. Record that test as a retest of this one.',
+            ]
           : []),
         ...(closed?.payload.seamEven === false ? ['The seam is not even.'] : []),
       ],
@@ -134,8 +136,8 @@ export function waterStatement(state: Pick<JobState, 'facts' | 'standsFor'>, zon
       [
         ...because,
         active.some(({ takenBackBy }) => takenBackBy === 'repair and retest')
-          ? 'This holds until a linked retest after a repair passes at this pressure.'
-          : 'This holds until a test at this pressure or more shows the watch tight.',
+          ? 'The watch counts as leaking until it is repaired and passes a retest at this pressure. Record that test as a retest of this one.'
+          : 'The watch counts as leaking until a test at this pressure or a higher one shows it tight.',
       ],
     );
   }

@@ -177,7 +177,7 @@ export function contradictions(
   // With what cannot be nothing else is worked out, or one slip would be told several times over.
   if (lengths.length > 0) return lengths;
   if (typeof back.notchCount === 'number' && !Number.isFinite(back.notchCount))
-    return [{ path: 'notchCount', reason: `How many ${many} is not a number. Count them again.` }];
+    return [{ path: 'notchCount', reason: `The number of ${many} is not valid. Count them again.` }];
   const problems: { path: keyof MeasuredBack; reason: string }[] = [];
   const wrong: Wrong = (path, reason) => void problems.push({ path, reason });
   for (const look of [countedWrongly, circleWrongly, offTheFace, headsWrongly, wronglyOnTheCase])

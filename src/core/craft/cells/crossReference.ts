@@ -123,18 +123,27 @@ function compareDrains(wanted: CellWanted, candidate: CellType, { note, work }: 
     source: 'trade practice',
   });
   if (wanted.drain === 'low' && candidate.drain === 'high' && candidate.chemistry === 'silver-oxide') {
-    note('accepted', 'High drain in a low-drain place: works, with a shorter shelf life.');
+    note(
+      'accepted',
+      'This is a high-drain cell, and the movement needs low drain. It works, but has a shorter shelf life.',
+    );
   }
   if (wanted.drain === 'low' && candidate.drain === 'unstated') {
-    note('accepted', 'The name does not state the drain. A low-drain place takes both.');
+    note(
+      'accepted',
+      'This name does not say whether the cell is for low or high drain. The movement needs low drain, and both kinds work.',
+    );
   }
   if (wanted.drain === 'high' && candidate.drain === 'low') {
-    note('nearly', 'Low drain instead of high drain: its voltage drops under light, alarm or chronograph.');
+    note(
+      'nearly',
+      'This is a low-drain cell, but the movement needs high drain. Its voltage drops under light, alarm or chronograph.',
+    );
   }
   if (wanted.drain === 'high' && candidate.drain === 'unstated') {
     note(
       'nearly',
-      'The name does not state the drain, and this movement needs high drain. Look for the name that ends in W.',
+      'This name does not say whether the cell is for low or high drain. The movement needs high drain: use a cell whose name ends in W.',
     );
   }
 }

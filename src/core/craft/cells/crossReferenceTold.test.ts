@@ -52,19 +52,28 @@ describe('a cross-reference, word for word', () => {
       'high drain in a low place',
       wanted(),
       { drain: 'high' },
-      ['accepted', 'High drain in a low-drain place: works, with a shorter shelf life.'],
+      [
+        'accepted',
+        'This is a high-drain cell, and the movement needs low drain. It works, but has a shorter shelf life.',
+      ],
     ],
     [
       'a name that leaves the drain open',
       wanted(),
       { drain: 'unstated' },
-      ['accepted', 'The name does not state the drain. A low-drain place takes both.'],
+      [
+        'accepted',
+        'This name does not say whether the cell is for low or high drain. The movement needs low drain, and both kinds work.',
+      ],
     ],
     [
       'low drain where much is drawn',
       wanted({ drain: 'high' }),
       { drain: 'low' },
-      ['nearly', 'Low drain instead of high drain: its voltage drops under light, alarm or chronograph.'],
+      [
+        'nearly',
+        'This is a low-drain cell, but the movement needs high drain. Its voltage drops under light, alarm or chronograph.',
+      ],
     ],
     [
       'an open drain where much is drawn',
@@ -72,7 +81,7 @@ describe('a cross-reference, word for word', () => {
       { drain: 'unstated' },
       [
         'nearly',
-        'The name does not state the drain, and this movement needs high drain. Look for the name that ends in W.',
+        'This name does not say whether the cell is for low or high drain. The movement needs high drain: use a cell whose name ends in W.',
       ],
     ],
     [
@@ -106,7 +115,7 @@ describe('a cross-reference, word for word', () => {
       [
         'never',
         SIZE,
-        'Low drain instead of high drain: its voltage drops under light, alarm or chronograph.',
+        'This is a low-drain cell, but the movement needs high drain. Its voltage drops under light, alarm or chronograph.',
       ],
     ],
   ])('%s', (_, place, own, [verdict, ...reasons]) => {

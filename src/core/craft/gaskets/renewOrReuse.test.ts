@@ -21,7 +21,7 @@ describe('gasket: renew or reuse', () => {
   it('says that it is not needed to keep water out only where somebody asked', () => {
     expect(renewOrReuse(sound).reasons.join(' ')).toContain('not needed to keep water out');
     const unasked = renewOrReuse({ ...sound, meetsWater: null }).reasons.join(' ');
-    expect(unasked).not.toContain('not asked to keep');
+    expect(unasked).not.toContain('not needed to keep');
     expect(unasked).toContain('is not recorded');
   });
   it('reuses one measured springy, and none of which it cannot be said how worn it is', () => {

@@ -93,7 +93,7 @@ function judgeWorn(
     return sectionMm > 0 && sectionMm < free - TOO_NEAR_MM
       ? [
           'never squeezed',
-          `${was}, and ${leaves}: so the back never touched it. The ring or the depth is wrong.`,
+          `${was}, and ${leaves}, so the back never touched it. The ring or the depth is wrong.`,
         ]
       : [
           'measures disagree',
@@ -112,7 +112,7 @@ function judgeWorn(
   if (set === null)
     return [
       'cannot say',
-      `${was}, and ${leaves}: so it was squeezed too little to show how much spring is left. Renew it, or measure again.`,
+      `${was}, and ${leaves}, so it was squeezed too little to show how much spring is left. Renew it, or measure again.`,
     ];
   const range = `${percentOf(set.share)} of its squeeze is permanent, from ${percentOf(set.from)} to ${percentOf(set.to)}`;
   if (set.share > NOTHING_OVER)

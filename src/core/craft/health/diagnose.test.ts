@@ -308,7 +308,7 @@ describe('what is seen together', () => {
     expect(remedies.map(({ replaces }) => replaces)).toEqual([...remedies].map((_, index) => index > 0));
     expect(remedies[0]).toMatchObject({ next: 'clean', priceMinor: 1500 });
     expect(remedies.at(-1)?.risk).toContain('Ask before you replace any part');
-    expect(answer(leak).remedies.at(-1)?.risk).not.toContain('ask before');
+    expect(answer(leak).remedies.at(-1)?.risk).not.toContain('Ask before');
     expect(answer(leak, { priceOf: () => null }).remedies[0]?.priceMinor).toBeNull();
   });
 

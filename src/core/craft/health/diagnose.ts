@@ -163,7 +163,7 @@ function weighed(question: FaultQuestion): Diagnosis {
       remedies: [],
       reasons: [
         stepIntervalS === null
-          ? `How often it steps is not known, but it was watched for only ${figure(watchedSeconds ?? 0)} s: watch it for a full minute before you call it faulty.`
+          ? `How often it steps is not known, and it was watched for only ${figure(watchedSeconds ?? 0)} s: watch it for a full minute before you call it faulty.`
           : `By the book it steps every ${figure(stepIntervalS)} s, but it was watched for only ${figure(watchedSeconds ?? 0)} s: wait ${figure(Math.ceil(longEnough(question)))} s before you call it faulty.`,
       ],
     };

@@ -72,7 +72,7 @@ export function fitOpenerDie(back: FlatBack, dies: readonly OpenerDie[], holders
     ? [
         mistake.toothForm === toothForm
           ? `Not ${mistake.name}, ${figure(mistake.acrossMm)} mm: it looks the same but rounds off the flats.`
-          : `Not ${mistake.name}: the same size with ${mistake.toothForm}, which slips and rounds off the flats.`,
+          : `Not ${mistake.name}: the same size with ${mistake.toothForm}, which slip and round off the flats.`,
       ]
     : [];
   if (!die) {

@@ -66,7 +66,7 @@ describe('three jaws on even notches', () => {
     );
     expect(setting.found?.wrench.id).toBe('short');
     const why = Object.fromEntries(setting.others.map((each) => [each.words, each.why]));
-    expect(why.long).toContain('longer');
+    expect(why.long).toContain('wider than this back needs');
     expect(why.tiny).toContain('over its travel');
     expect(why.stub).toContain('rear jaw');
     expect(why.broad).toContain('does not enter');

@@ -167,7 +167,7 @@ function foundReasons({ choice, jawMm, bite }: Found, centred: boolean, question
     ...(centred
       ? []
       : [
-          `The jaws run ${figure(choice.offCentreMm)} mm past the centre: so the wrench tips and slips. Use a friction ball first, otherwise press down hard.`,
+          `The jaws run ${figure(choice.offCentreMm)} mm past the centre, so the wrench tips and slips. Use a friction ball first, otherwise press down hard.`,
         ]),
   ];
 }
@@ -208,10 +208,10 @@ function wayWhy(
       ? `${figure(choice.offCentreMm)} mm off centre: it tips and slips.`
       : `Each front jaw would be ${figure(choice.mirrorErrorMm)} mm off its ${notch}, more than the play of ${figure((question.widthMm - leastMm(question)) / 2)} mm.`;
   const reaching = wrenches.filter(({ wrench, bites }) => bites.length > 0 && reaches(wrench, choice));
-  if (reaching.length === 0) return 'No wrench with fitting jaws reaches it.';
+  if (reaching.length === 0) return 'No wrench with jaws of the right width can be set to this distance.';
   if (!reaching.some(({ bites }) => bites.some((each) => stands(choice, each, question))))
     return `It needs a ${jaw} of at most ${figure(mostMm(choice, question))} mm, because the ${question.of} are uneven.`;
-  if (choice.jaws === 2) return 'Two jaws can tip, three cannot.';
+  if (choice.jaws === 2) return 'A wrench with two jaws can tip. One with three jaws cannot.';
   return `${figure(choice.spreadDeg, 0)}° from the rear jaw, no nearer to 120° than ${figure(found?.choice.spreadDeg ?? choice.spreadDeg, 0)}°.`;
 }
 
@@ -246,13 +246,14 @@ function wrenchWhy(
   const goesIn = bites.some((each) => stands(target, each, question));
   if (!goesIn && (centred || wrench.jaws === 3))
     return `Its ${jaw}s are too wide for these uneven ${question.of}. At most ${figure(mostMm(target, question))} mm fits.`;
-  if (found?.choice.jaws === 3 && wrench.jaws === 2) return 'It reaches with two jaws only, which can tip.';
+  if (found?.choice.jaws === 3 && wrench.jaws === 2)
+    return 'This wrench fits with two jaws only. Two jaws can tip.';
   const own = bites.find((each) => !centred || stands(target, each, question));
   if (found && own !== undefined && own < found.jawMm - ROUNDING)
     return `It also fits, but its ${jaw} of ${figure(own)} mm fills ${figure((own / question.widthMm) * 100, 0)} % of the ${namesOf(question).notch}, not ${figure(found.bite * 100, 0)} %.`;
   return wrench.travelMaxMm > (found?.wrench.travelMaxMm ?? wrench.travelMaxMm)
-    ? 'It also reaches, but its longer travel gives less control.'
-    : 'It fits equally well.';
+    ? 'This wrench also fits, but its jaws open wider than this back needs. A smaller wrench is easier to control.'
+    : 'This wrench fits equally well.';
 }
 
 function biteWhy(wrench: Wrench, question: JawQuestion): string {

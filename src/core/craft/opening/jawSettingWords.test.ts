@@ -64,8 +64,8 @@ const CASES: Readonly<Record<string, readonly [JawQuestion, Told]>> = {
           'rear jaw in 1, front pair in 2 and 6: front 26.85 mm, rear 7.75 mm',
           'All three jaws are in one half of the circle, at 60°, so the wrench tips.',
         ],
-        ['jaws in 1 and 4: 31 mm apart', 'Two jaws can tip, three cannot.'],
-        ['two-jaw wrench', 'It reaches with two jaws only, which can tip.'],
+        ['jaws in 1 and 4: 31 mm apart', 'A wrench with two jaws can tip. One with three jaws cannot.'],
+        ['two-jaw wrench', 'This wrench fits with two jaws only. Two jaws can tip.'],
       ],
       working: [
         [...EVEN_FRONT, 'n = 6, φ = 120°: 31 · sin 120° = 26.85 mm'],
@@ -93,7 +93,10 @@ const CASES: Readonly<Record<string, readonly [JawQuestion, Told]>> = {
           'rear jaw in 1, front pair in 2 and 8: front 24.18 mm, rear 5.01 mm',
           'All three jaws are in one half of the circle, at 45°, so the wrench tips.',
         ],
-        ['jaws in 1 and 5: 34.2 mm apart', 'No wrench with fitting jaws reaches it.'],
+        [
+          'jaws in 1 and 5: 34.2 mm apart',
+          'No wrench with jaws of the right width can be set to this distance.',
+        ],
       ],
       working: [
         [...EVEN_FRONT, 'n = 8, φ = 135°: 34.2 · sin 135° = 24.18 mm'],
@@ -138,10 +141,16 @@ const CASES: Readonly<Record<string, readonly [JawQuestion, Told]>> = {
           'rear jaw in 1, front pair in 2 and 6: front 25.5 mm, rear 6.92 mm',
           'All three jaws are in one half of the circle, at 57°, so the wrench tips.',
         ],
-        ['jaws in 1 and 4: 30.4 mm apart', 'No wrench with fitting jaws reaches it.'],
+        [
+          'jaws in 1 and 4: 30.4 mm apart',
+          'No wrench with jaws of the right width can be set to this distance.',
+        ],
         ['short', '25.5 mm is over its travel of 0 to 20 mm.'],
-        ['as long', 'It fits equally well.'],
-        ['longer', 'It also reaches, but its longer travel gives less control.'],
+        ['as long', 'This wrench fits equally well.'],
+        [
+          'longer',
+          'This wrench also fits, but its jaws open wider than this back needs. A smaller wrench is easier to control.',
+        ],
         ['stiff', '25.5 mm is under its travel of 26 to 80 mm.'],
         ['far', 'Its rear jaw does not reach 23.48 mm (24 to 80 mm).'],
         ['near', 'Its rear jaw does not reach 23.48 mm (0 to 23 mm).'],
@@ -167,13 +176,13 @@ const CASES: Readonly<Record<string, readonly [JawQuestion, Told]>> = {
       others: [
         [
           'rear jaw in 1, front pair in 3 and 4: front 17.63 mm, rear 27.14 mm',
-          'No wrench with fitting jaws reaches it.',
+          'No wrench with jaws of the right width can be set to this distance.',
         ],
         [
           'rear jaw in 1, front pair in 2 and 5: front 28.53 mm, rear 10.36 mm',
           'All three jaws are in one half of the circle, at 72°, so the wrench tips.',
         ],
-        ['other', 'It fits equally well.'],
+        ['other', 'This wrench fits equally well.'],
       ],
       working: [
         ['jaws apart', JAWS_APART, '30 · sin(144°/2) = 28.53 mm; off centre 4.64 mm'],
@@ -204,7 +213,10 @@ const CASES: Readonly<Record<string, readonly [JawQuestion, Told]>> = {
         'The pin of 1.4 mm fills 93 % of the hole.',
       ],
       others: [
-        ['jaws in 1 and 3: 26 mm apart', 'No wrench with fitting jaws reaches it.'],
+        [
+          'jaws in 1 and 3: 26 mm apart',
+          'No wrench with jaws of the right width can be set to this distance.',
+        ],
         ['two-jaw wrench', '26 mm is over its travel of 0 to 20 mm.'],
         ['thin', 'Its pin of 1.1 mm fills 73 % of the hole; 80 % at least.'],
         ['broad', 'Its pin of 1.6 mm does not enter a hole of 1.5 mm.'],
@@ -231,7 +243,10 @@ const CASES: Readonly<Record<string, readonly [JawQuestion, Told]>> = {
         'No wrench of this shop fits. Needed: a two-jaw wrench that opens to 24.6 mm, jaws 1.5 to 2.45 mm wide.',
       ],
       others: [
-        ['jaws in 1 and 2: 24.6 mm apart', 'No wrench with fitting jaws reaches it.'],
+        [
+          'jaws in 1 and 2: 24.6 mm apart',
+          'No wrench with jaws of the right width can be set to this distance.',
+        ],
         ['two-jaw wrench', '24.6 mm is over its travel of 0 to 20 mm.'],
         ['wrench', 'There is nothing for its jaws to grip.'],
         ['blunt', 'It has no jaws.'],

@@ -106,7 +106,7 @@ describe('dies', () => {
     const found = fit(30.4);
     expect(found).toMatchObject({ verdict: 'fits', die: { id: 'die-12-305' }, holder: { id: 'die-holder' } });
     expect(found.mistake?.id).toBe('die-12-305-square');
-    expect(found.reasons.join(' ')).toContain('square teeth, which slips');
+    expect(found.reasons.join(' ')).toContain('square teeth, which slip');
     expect(fit(29.4).mistake?.id).toBe('die-12-305');
     expect(fit(29.4).reasons.join(' ')).toContain('rounds off the flats');
   });

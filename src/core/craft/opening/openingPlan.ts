@@ -67,8 +67,8 @@ function braceletSteps({ bracelet, kind, lipClock }: MeasuredBack): PlanStep[] {
               'bracelet',
               'Move the strap or bracelet out of the way',
               isTurned(kind)
-                ? 'The case goes into the holder without its strap. Record how the strap is attached in “The back, measured”. Its steps then appear here.'
-                : 'No opening mark is recorded. Take the strap or bracelet off and look for one. Record how it is attached in “The back, measured”.',
+                ? 'The case goes into the holder without its strap. Record how the strap is attached in “Case back, measured”. Its steps then appear here.'
+                : 'No opening mark is recorded. Take the strap or bracelet off and look for one. Record how it is attached in “Case back, measured”.',
             ),
           ]
         : [step('bracelet', 'Fold the strap or bracelet aside', 'Fold both halves away from the back.')];

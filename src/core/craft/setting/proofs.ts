@@ -75,7 +75,7 @@ const HOW: Readonly<Record<Proof, (movement: ProvedMovement) => string>> = {
       ? 'With the dial covered it signals missing light. If not, check solar cell and tabs.'
       : `With the dial covered it shows: ${lowSupplySignal}. If not, check solar cell and tabs.`,
   'hands and display agree': () =>
-    'Hands and display show the same minute, and the display the right a.m. or p.m.',
+    'Hands and display show the same minute, and the display must show the right half of the day (a.m. or p.m.).',
 };
 
 /** What a watch has to be proved beyond what its movement is known for, and why. */
@@ -114,7 +114,7 @@ export interface WayBack {
 }
 
 const BACK: Readonly<Record<Proof | Outside, WayBack>> = {
-  hands: { stage: 'check', look: 'check whether the hands touch each other, the dial or the crystal' },
+  hands: { stage: 'check', look: 'whether the hands touch each other, the dial or the crystal' },
   'seconds hand': { stage: 'check', look: 'current, coil and pulses' },
   date: {
     stage: 'set',

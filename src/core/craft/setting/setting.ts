@@ -108,7 +108,7 @@ function displaySteps(movement: SetMovement, wheel: boolean): readonly string[] 
     ...(alone
       ? []
       : [
-          'Compare hands and display. Both must show the same minute, and the display the right a.m. or p.m. If they differ, turn the hands forwards to the display. Do not set the display back to the hands.',
+          'Compare hands and display. Both must show the same minute, and the display must show the right half of the day (a.m. or p.m.). If they differ, turn the hands forwards to the display. Do not set the display back to the hands.',
         ]),
     ...secondsBeside(movement),
   ];

@@ -69,7 +69,7 @@ export function checkDelivery(
             ? []
             : [count, line.count].every(isCount)
               ? [`${figure(line.count, 0)} of ${line.code} ordered, ${figure(count, 0)} delivered.`]
-              : [`The quantity of ${line.code} is not a number. Count them.`],
+              : [`The quantity of ${line.code} is not a number. Count the delivered goods.`],
       }),
     );
   }

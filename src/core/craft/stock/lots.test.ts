@@ -41,7 +41,7 @@ describe('which lot to take', () => {
     });
     expect(offers.map((offer) => offer.reasons[0])).toEqual(
       expect.arrayContaining([
-        expect.stringContaining('Past best-before'),
+        expect.stringContaining('Past its best-before date'),
         expect.stringContaining('Alkaline'),
       ]),
     );

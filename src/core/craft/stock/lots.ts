@@ -55,7 +55,7 @@ export function isPastDate(lot: Pick<Lot, 'bestBefore'>, day: string): boolean {
 /** Why nothing can be used from a lot on a day, as it follows *the lot is*; null where it may. */
 export function setAside(lot: Pick<Lot, 'quarantined' | 'bestBefore'>, day: string): string | null {
   if (lot.quarantined !== null) return `in quarantine: ${lot.quarantined}`;
-  return isPastDate(lot, day) ? `past best-before since ${lot.bestBefore}` : null;
+  return isPastDate(lot, day) ? `past its best-before date (${lot.bestBefore})` : null;
 }
 
 /** Fewer usable cells of a kind than this are too few. */

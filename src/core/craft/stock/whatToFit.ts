@@ -88,7 +88,11 @@ export function chooseLots(
     const blocked = [
       ...(mayBeFitted(cross.verdict) ? [] : [cross.reasons[0] ?? 'Not this cell.']),
       ...(lot.quarantined === null ? [] : [`In quarantine: ${lot.quarantined}.`]),
-      ...(none.length > 0 ? none : isPastDate(lot, day) ? [`Past best-before since ${lot.bestBefore}.`] : []),
+      ...(none.length > 0
+        ? none
+        : isPastDate(lot, day)
+          ? [`Past its best-before date (${lot.bestBefore}).`]
+          : []),
       ...(!Number.isFinite(lot.balance)
         ? [`The stock of ${lot.lotCode} is not a number. Count it.`]
         : lot.balance <= 0

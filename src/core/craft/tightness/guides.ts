@@ -36,7 +36,10 @@ export const TEST_GUIDES: Readonly<Record<TestMethod, readonly TestStep[]>> = {
       what: 'Lay it on a plate at 40 to 45 °C for 10 to 20 minutes, until it is warm throughout.',
       danger: 'Not hotter, or cell, seals and display are damaged.',
     },
-    { what: 'Put a drop of water at 18 to 25 °C on the crystal for one minute.', danger: null },
+    {
+      what: 'Put a drop of water at 18 to 25 °C on the crystal. Leave it there for one minute.',
+      danger: null,
+    },
     {
       what: 'Wipe it off and look for fog inside at once. Note where it is and how long it stays.',
       danger: null,

@@ -301,7 +301,9 @@ function flowReasons(verdict: LeakVerdict, fit: LeakFit, flow: Flow, overBar: nu
       : `At 2 bar ${flowWords(flow)} pass, ${verdict === 'tight' ? 'under' : 'over'} the limit of ${LIMIT_UG_PER_MIN}.`,
     ...carried(overBar, flow),
     ...(Math.abs(fit.bendUm) > OVER_NOISE * fit.noiseUm
-      ? ['The drift is not steady. Leave the watch until it has the temperature of the tester.']
+      ? [
+          'The drift is not steady. Leave the watch next to the tester until both have the same temperature, then repeat the test.',
+        ]
       : []),
   ];
 }

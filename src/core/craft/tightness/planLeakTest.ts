@@ -278,9 +278,9 @@ export function planLeakTest(watch: ToBeTested, testers: Testers): LeakTestPlan 
       ? ['Screw the crown down before pressure. If it is left up, the case floods.']
       : []),
     'Close the lid and protect your eyes before pressure. The crystal can fly off.',
-    'Leave the watch until it has the temperature of the tester. One kelvin in the trapped air changes the deflection by 0.17 % at 2 bar and 0.48 % under vacuum.',
+    'Leave the watch next to the tester until both have the same temperature. If the air in the case warms or cools by 1 °C during the test, the deflection changes by 0.17 % at 2 bar and 0.48 % under vacuum.',
     ...(ratingBar !== null && ratingBar >= USE_BAR.diving
-      ? ['A diver’s certificate needs a workshop that tests to ISO 6425. Refer the watch.']
+      ? ['Only a workshop that tests to ISO 6425 can certify a diver’s watch. Refer the watch to one.']
       : []),
   ];
   if (watch.damage.length > 0)

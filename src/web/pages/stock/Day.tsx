@@ -46,7 +46,7 @@ function LooseOne({
         <Link to={`/jobs/${jobId}/cell`}>{ticket}</Link> {watch}
         {cell.well === MAIN_WELL ? '' : `, ${cell.well}`}.{' '}
         {cell.dropped
-          ? 'It was dropped. Record in its job that it was found or who was informed.'
+          ? 'It was dropped. Find it, or report the loss to the person in charge. Then record that in its job.'
           : 'Where is it?'}
       </Typography>
       {waiting ? (

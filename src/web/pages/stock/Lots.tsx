@@ -224,7 +224,7 @@ function CountDialog({
         {(lot.balance !== opened.balance || lot.unbooked !== opened.unbooked) && (
           <Alert severity="warning">
             The stock has changed since you opened this form. The ledger went from {opened.balance} to{' '}
-            {lot.balance}. Use again.
+            {lot.balance}. Count again.
           </Alert>
         )}
         <StockForm
@@ -269,7 +269,7 @@ function SampleOfLot({ lot, stock, technicianId }: OfLot & { readonly stock: Sto
       <Typography>
         {sample
           ? `Last: ${figure(sample.restVoltageV)} V, print ${sample.print}: ${sample.verdict}.`
-          : 'No sample yet. Measure one fresh cell at rest with the bench meter, and look at its print.'}
+          : 'No sample is recorded yet. Take one fresh cell of this lot. Measure its rest voltage with the bench meter and check its print.'}
       </Typography>
       <StockForm
         schema={lotSample}
@@ -282,7 +282,7 @@ function SampleOfLot({ lot, stock, technicianId }: OfLot & { readonly stock: Sto
         })}
         path="/api/lots/sample"
         action="Record the sample"
-        done={() => 'Recorded. A doubtful lot goes into quarantine.'}
+        done={() => 'Sample recorded. If its result is doubtful, the lot is now in quarantine.'}
       >
         <ofSample.MeasureField
           name="restVoltageV"

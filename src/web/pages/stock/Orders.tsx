@@ -131,7 +131,8 @@ function Receive({
         </TableBody>
       </Table>
       <Typography sx={{ mt: 1 }}>
-        After booking, measure one fresh cell of each lot and look at its print. Use “More” at the lot.
+        After booking in, take one fresh cell of each lot. Measure its rest voltage and check its print. Press
+        “More” at the lot to record this sample.
       </Typography>
       <Button variant="contained" sx={{ mt: 1 }} onClick={book}>
         Book in delivery

@@ -45,7 +45,7 @@ function LooseCells() {
       {loose.map((job) => (
         <Typography key={job.id}>
           <Link to={`/jobs/${job.id}/cell`}>{job.ticket}</Link>:{' '}
-          {job.looseCells.map(({ marking }) => marking).join(', ')} is out of the watch and not accounted for.
+          {job.looseCells.map(({ marking }) => marking).join(', ')}, out of the watch and not accounted for.
         </Typography>
       ))}
       {loose.length > 0 && <Caution grave>{LOOSE_CELL_CAUTION}</Caution>}

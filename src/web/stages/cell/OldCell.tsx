@@ -49,7 +49,7 @@ function NoCellButton({ well }: { readonly well: WellState }) {
       }
       sx={{ alignSelf: 'flex-start' }}
     >
-      No cell was fitted
+      No cell was found
     </Button>
   );
 }

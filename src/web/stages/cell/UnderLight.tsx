@@ -212,7 +212,7 @@ export function UnderLightCards({ calibre }: { readonly calibre: Calibre }) {
           shows: null,
           percent: null,
         }}
-        action="Place the watch there"
+        action="Record placement"
       >
         <PlaceFields calibre={calibre} />
       </FactCard>

@@ -250,7 +250,7 @@ export function WellLamp({ well }: { readonly well: WellState }) {
   return (
     <>
       <LampAnswer
-        question={capital(`${wellTitle(well)}${well.fitted ? 'fitted' : 'fit'}`)}
+        question={capital(`${wellTitle(well)}${well.fitted ? 'cell fitted' : 'cell to fit'}`)}
         tone={well.fitted || well.putBack || best ? 'good' : 'no'}
         answer={
           well.putBack

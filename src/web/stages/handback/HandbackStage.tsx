@@ -111,8 +111,8 @@ function SignPart() {
         <Alert severity="warning">
           Signed{' '}
           {[signature.entry.payload.initials, elsewhereWords(signature.entry)].filter(Boolean).join(' ')},{' '}
-          {localTime(signature.entry.occurredAt, context.shop.zone)}. A later record reopened the job. Record
-          as given then stays as it was. Sign again to issue a new one.
+          {localTime(signature.entry.occurredAt, context.shop.zone)}. A later record reopened the job. The
+          record given then stays as it was. Sign again to issue a new one.
         </Alert>
       )}
       {result.reasons.map((reason) => (

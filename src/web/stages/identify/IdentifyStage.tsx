@@ -139,7 +139,7 @@ function UnknownMovement() {
       <Stack direction="row" spacing={2} sx={{ alignItems: 'center', justifyContent: 'space-between' }}>
         <Typography>
           {sister
-            ? `It looks like a close relative of ${sister.code} that is not in the book. Add, based on that one, with only what is known, or name it by hand below.`
+            ? `It looks like a close relative of ${sister.code} that is not in the book. Add it based on that one, with only what you know, or name it by hand below.`
             : 'This may be a movement that is not in the book. Add it to the book with what is known, or pick a movement by hand below.'}
         </Typography>
         {sister && <EnterUnknownCalibre sister={sister} />}
@@ -273,14 +273,16 @@ function Lamp() {
       {identification?.conflicting && (
         <Caution grave>
           {capital(identification.conflicting.pair[0])} and {identification.conflicting.pair[1]} contradict
-          each other. Movements in the book with both: {oneIn(identification.conflicting.chance)}, and then on{' '}
-          {identification.conflicting.nearest}. Look at both again, or it is not in the book.
+          each other. On the movements of the book, both occur together{' '}
+          {oneIn(identification.conflicting.chance)} times, most likely on{' '}
+          {identification.conflicting.nearest}. Check both again. If both are right, this movement is not in
+          the book.
         </Caution>
       )}
       {inQuestion.length > 0 && (
         <Caution>
-          It has the revisions: {inQuestion.map(({ name, seenBy }) => `${name}, ${seenBy}`).join('; ')}. Which
-          revision it is decides the rest.
+          There are several revisions: {inQuestion.map(({ name, seenBy }) => `${name}, ${seenBy}`).join('; ')}
+          . Find out which one this is.
         </Caution>
       )}
       {answer && movement === null && <NextLookAnswer next={answer.next} />}

@@ -198,7 +198,7 @@ function Fields() {
         value={kind ?? ''}
         error={fieldState.error?.message}
         options={[
-          ...(kind === null ? [{ value: '', label: 'not sure' }] : []),
+          ...(kind === null ? [{ value: '', label: 'choose the kind' }] : []),
           ...BACK_KINDS.map((each) => ({ value: each, label: `${each}: ${backs[each].knownBy}` })),
         ]}
         onChange={(next) => {

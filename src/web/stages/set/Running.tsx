@@ -58,7 +58,7 @@ function Countdown({ toSee }: { readonly toSee: RunPurpose }) {
         aria-label="Run in progress"
         sx={{ fontFamily: MONO, fontSize: '1.6rem', fontWeight: 700 }}
       >
-        {leftS === null ? countdown(ranS) : leftS > 0 ? countdown(leftS) : 'Read engraving now'}
+        {leftS === null ? countdown(ranS) : leftS > 0 ? countdown(leftS) : 'Read now'}
       </Typography>
       <Typography>
         since {localTime(run.sinceUtc, zone, 'ddd HH:mm:ss')}

@@ -54,13 +54,13 @@ export function TestsMade() {
             {stands && (
               <Typography sx={{ fontWeight: 700 }}>
                 {takenBackBy === 'repair and retest'
-                  ? 'Valid until a retest after a repair passes.'
-                  : 'Valid until a test at this pressure or more shows the watch tight.'}
+                  ? 'This failure counts until the watch is repaired and passes a retest.'
+                  : 'This failure counts until a test at this pressure or a higher one shows the watch tight.'}
               </Typography>
             )}
             {takenBack !== null && (
               <Typography>
-                Withdrawn by the {testInWords(takenBack)}, <RecordedBy entry={takenBack} />.
+                Settled by the {testInWords(takenBack)}, <RecordedBy entry={takenBack} />.
               </Typography>
             )}
             {test.payload.places.length > 0 && (
