@@ -1,34 +1,8 @@
 import fc from 'fast-check';
 import { tools } from '../../../../demo/tools';
-import type { Wrench } from '../tools';
 import { contradictions, notchAngles, pitchCircleMm } from '../cases';
 import { jawSetting, overTravel } from './jawSetting';
-import { type JawQuestion } from './jawChoices';
-const wrench = (own: Partial<Wrench> = {}): Wrench => ({
-  id: 'w',
-  name: 'wrench',
-  costMinor: 1000,
-  jaws: 3,
-  travelMinMm: 0,
-  travelMaxMm: 80,
-  rearMinMm: 0,
-  rearMaxMm: 80,
-  jawWidthsMm: [1, 1.5, 2, 2.5],
-  pinDiametersMm: [],
-  ...own,
-});
-const twoJaws = (own: Partial<Wrench> = {}): Wrench =>
-  wrench({ id: 'two', name: 'two-jaw wrench', jaws: 2, rearMinMm: null, rearMaxMm: null, ...own });
-
-const ask = (own: Partial<JawQuestion> = {}): JawQuestion => ({
-  count: 6,
-  pitchMm: 31,
-  widthMm: 2.5,
-  clocks: [],
-  of: 'notches',
-  wrenches: [wrench()],
-  ...own,
-});
+import { askJaws, twoJaws, wrench } from '../../../testing/wrenches';
 
 describe('three jaws on even notches', () => {
   it.each([
@@ -39,7 +13,7 @@ describe('three jaws on even notches', () => {
     [7, 33, [0, 2, 5], 32.17, 20.17],
     [3, 20.0, [0, 1, 2], 17.32, 15.0],
   ])('%i on %f mm: notches, front pair and rear jaw', (count, pitchMm, notches, front, rear) => {
-    const setting = jawSetting(ask({ count, pitchMm }));
+    const setting = jawSetting(askJaws({ count, pitchMm }));
     expect(setting.verdict).toBe('set');
     expect(setting.found?.choice.notches).toEqual(notches);
     expect(setting.found?.choice.separationMm).toBeCloseTo(front, 2);
@@ -50,7 +24,7 @@ describe('three jaws on even notches', () => {
 
   it('takes the wrench with the smallest travel that suffices, and says why not the others', () => {
     const setting = jawSetting(
-      ask({
+      askJaws({
         pitchMm: 28,
         wrenches: [
           wrench({ id: 'long', name: 'long', travelMaxMm: 60 }),
@@ -76,26 +50,26 @@ describe('three jaws on even notches', () => {
   });
 
   it('names what would have to be bought where none reaches', () => {
-    const setting = jawSetting(ask({ wrenches: [wrench({ travelMaxMm: 20 })] }));
+    const setting = jawSetting(askJaws({ wrenches: [wrench({ travelMaxMm: 20 })] }));
     expect(setting).toMatchObject({ verdict: 'nothing fits', found: null });
     expect(setting.wanted).toBe(
       'a three-jaw wrench that reaches 26.85 mm in front and 23.25 mm to the rear jaw, jaws 1.5 to 2.45 mm wide',
     );
     expect(setting.reasons[0]).toContain('Needed');
-    expect(jawSetting(ask({ wrenches: [] })).verdict).toBe('nothing fits');
+    expect(jawSetting(askJaws({ wrenches: [] })).verdict).toBe('nothing fits');
   });
 });
 
 describe('two jaws', () => {
   it('stand opposite each other, centred, on an even count', () => {
-    const { verdict, found } = jawSetting(ask({ count: 2, pitchMm: 24.6, wrenches: [twoJaws()] }));
+    const { verdict, found } = jawSetting(askJaws({ count: 2, pitchMm: 24.6, wrenches: [twoJaws()] }));
     expect(verdict).toBe('set');
     expect(found?.choice).toMatchObject({ notches: [0, 1], separationMm: 24.6, rearDistanceMm: null });
     expect(found?.choice.offCentreMm).toBeCloseTo(0, 9);
   });
 
   it('run past the centre on an odd count: they tip', () => {
-    const { verdict, found, reasons } = jawSetting(ask({ count: 5, pitchMm: 30, wrenches: [twoJaws()] }));
+    const { verdict, found, reasons } = jawSetting(askJaws({ count: 5, pitchMm: 30, wrenches: [twoJaws()] }));
     expect(verdict).toBe('tips');
     expect(found?.choice.separationMm).toBeCloseTo(28.53, 2);
     expect(found?.choice.offCentreMm).toBeCloseTo(4.64, 2);
@@ -107,7 +81,7 @@ describe('pins in round holes', () => {
   it('fill 80 to 98 % of the hole', () => {
     const pins = (pinDiametersMm: number[]) =>
       jawSetting(
-        ask({ count: 4, pitchMm: 26, widthMm: 1.5, of: 'holes', wrenches: [wrench({ pinDiametersMm })] }),
+        askJaws({ count: 4, pitchMm: 26, widthMm: 1.5, of: 'holes', wrenches: [wrench({ pinDiametersMm })] }),
       );
     expect(pins([1.1]).verdict).toBe('nothing fits');
     expect(pins([1.2]).found?.bite).toBeCloseTo(0.8, 9);
@@ -119,7 +93,7 @@ describe('pins in round holes', () => {
 describe('uneven notches', () => {
   const clocks = [12, 1.9, 4.1, 6, 7.9, 10.1];
   it('are taken by their own angles, within the play of the jaw', () => {
-    const { verdict, found } = jawSetting(ask({ pitchMm: 30.4, widthMm: 2.8, clocks }));
+    const { verdict, found } = jawSetting(askJaws({ pitchMm: 30.4, widthMm: 2.8, clocks }));
     expect(verdict).toBe('set');
     expect(found?.choice.notches).toEqual([0, 2, 4]);
     expect(found?.choice.spreadDeg).toBeCloseTo(123, 6);
@@ -128,7 +102,7 @@ describe('uneven notches', () => {
 
   it('take a narrower jaw where only that has the play', () => {
     const askew = [12, 4.1, 8.15];
-    const both = ask({ count: 3, pitchMm: 30, widthMm: 3, clocks: askew });
+    const both = askJaws({ count: 3, pitchMm: 30, widthMm: 3, clocks: askew });
     expect(jawSetting({ ...both, wrenches: [wrench({ jawWidthsMm: [2.9] })] }).verdict).toBe('nothing fits');
     expect(jawSetting({ ...both, wrenches: [wrench({ jawWidthsMm: [2.9, 2] })] }).found?.jawMm).toBe(2);
   });
@@ -181,7 +155,7 @@ describe('whatever the back', () => {
     fc.assert(
       fc.property(possible, wrenches, ({ count, pitchMm, widthMm }, given) => {
         const own = given.map((each, index) => made(each, widthMm, `w${index}`));
-        const { found, anglesRad, verdict } = jawSetting(ask({ count, pitchMm, widthMm, wrenches: own }));
+        const { found, anglesRad, verdict } = jawSetting(askJaws({ count, pitchMm, widthMm, wrenches: own }));
         if (!found) return expect(verdict).toBe('nothing fits');
         const { choice, jawMm, wrench: chosen } = found;
         expect(new Set(choice.notches).size).toBe(choice.jaws);
@@ -220,7 +194,7 @@ describe('whatever the back', () => {
     fc.assert(
       fc.property(possible, wrenches, ({ count, pitchMm, widthMm }, given) => {
         const own = given.map((each, index) => made(each, widthMm, `w${index}`));
-        const { found } = jawSetting(ask({ count, pitchMm, widthMm, wrenches: own }));
+        const { found } = jawSetting(askJaws({ count, pitchMm, widthMm, wrenches: own }));
         /** The least any such way is off the rule, its limits moved by a share of a hundredth; none: Infinity. */
         const nearest = (playMm: number): number => {
           const within = (value: number, from: number, to: number): boolean =>
@@ -257,7 +231,7 @@ describe('whatever the back', () => {
     fc.assert(
       fc.property(clocks, lengths(15, 45), lengths(0.3, 3), (uneven, pitchMm, widthMm) => {
         const { found } = jawSetting(
-          ask({
+          askJaws({
             count: uneven.length,
             pitchMm,
             widthMm,
@@ -278,10 +252,10 @@ describe('whatever the back', () => {
         const even = notchAngles(count, []);
         const asClocks = even.map((angle) => ((angle / (2 * Math.PI)) * 12 + turn * (12 / count)) % 12 || 12);
         const plain = jawSetting(
-          ask({ count, pitchMm, widthMm, wrenches: [wrench({ jawWidthsMm: [0.8 * widthMm] })] }),
+          askJaws({ count, pitchMm, widthMm, wrenches: [wrench({ jawWidthsMm: [0.8 * widthMm] })] }),
         );
         const turned = jawSetting(
-          ask({
+          askJaws({
             count,
             pitchMm,
             widthMm,

@@ -1,34 +1,9 @@
 import type { Wrench } from '../tools';
+import type { JawQuestion } from './jawChoices';
 import { jawSetting } from './jawSetting';
-import { type JawQuestion } from './jawChoices';
+import { askJaws, twoJaws, wrench } from '../../../testing/wrenches';
 
-/** What is told of a setting, word for word: each figure is worked out by hand from the pitch circle. */
-const wrench = (own: Partial<Wrench> = {}): Wrench => ({
-  id: own.name ?? 'wrench',
-  name: 'wrench',
-  costMinor: 1000,
-  jaws: 3,
-  travelMinMm: 0,
-  travelMaxMm: 80,
-  rearMinMm: 0,
-  rearMaxMm: 80,
-  jawWidthsMm: [1, 1.5, 2, 2.5],
-  pinDiametersMm: [],
-  ...own,
-});
-const twoJaws = (own: Partial<Wrench> = {}): Wrench =>
-  wrench({ name: 'two-jaw wrench', jaws: 2, rearMinMm: null, rearMaxMm: null, ...own });
-
-const ask = (own: Partial<JawQuestion>): JawQuestion => ({
-  count: 6,
-  pitchMm: 31,
-  widthMm: 2.5,
-  clocks: [],
-  of: 'notches',
-  wrenches: [wrench()],
-  ...own,
-});
-
+// What is said of a setting, word for word: each figure is worked out by hand from the pitch circle.
 const JAWS_APART = 'D · sin(angle between the notches / 2); off centre by D/2 · cos(angle / 2)';
 const REAR = ['rear jaw to the line through the front pair', 'D/2 · (1 − cos φ)'] as const;
 const JAW_BITE = ['bite', 'jaw 60–98 % of its notch'] as const;
@@ -51,7 +26,7 @@ interface Told {
 
 const CASES: Readonly<Record<string, readonly [JawQuestion, Told]>> = {
   'six even notches': [
-    ask({ wrenches: [wrench(), twoJaws()] }),
+    askJaws({ wrenches: [wrench(), twoJaws()] }),
     {
       verdict: 'set',
       with: 'wrench, 2',
@@ -76,7 +51,7 @@ const CASES: Readonly<Record<string, readonly [JawQuestion, Told]>> = {
     },
   ],
   'eight even notches, nearer 120° one way than the other': [
-    ask({ count: 8, pitchMm: 34.2 }),
+    askJaws({ count: 8, pitchMm: 34.2 }),
     {
       verdict: 'set',
       with: 'wrench, 2',
@@ -107,7 +82,7 @@ const CASES: Readonly<Record<string, readonly [JawQuestion, Told]>> = {
     },
   ],
   'uneven notches': [
-    ask({
+    askJaws({
       pitchMm: 30.4,
       widthMm: 2.8,
       clocks: [12, 1.9, 4.1, 6, 7.9, 10.1],
@@ -164,14 +139,14 @@ const CASES: Readonly<Record<string, readonly [JawQuestion, Told]>> = {
     },
   ],
   'five notches and two jaws alone': [
-    ask({ count: 5, pitchMm: 30, wrenches: [twoJaws(), twoJaws({ name: 'other' })] }),
+    askJaws({ count: 5, pitchMm: 30, wrenches: [twoJaws(), twoJaws({ name: 'other' })] }),
     {
       verdict: 'tips',
       with: 'two-jaw wrench, 2',
       reasons: [
         'Jaws in 1 and 3, counted clockwise from behind.',
         'The jaw of 2 mm fills 80 % of the notch.',
-        `The jaws run 4.64 mm past the centre: ${TIPS}`,
+        `The jaws run 4.64 mm past the centre, ${TIPS}`,
       ],
       others: [
         [
@@ -192,7 +167,7 @@ const CASES: Readonly<Record<string, readonly [JawQuestion, Told]>> = {
     },
   ],
   'four holes': [
-    ask({
+    askJaws({
       count: 4,
       pitchMm: 26,
       widthMm: 1.5,
@@ -231,7 +206,7 @@ const CASES: Readonly<Record<string, readonly [JawQuestion, Told]>> = {
     },
   ],
   'two notches and no wrench for them': [
-    ask({
+    askJaws({
       count: 2,
       pitchMm: 24.6,
       wrenches: [twoJaws({ travelMaxMm: 20 }), wrench(), wrench({ name: 'blunt', jawWidthsMm: [] })],
@@ -255,7 +230,7 @@ const CASES: Readonly<Record<string, readonly [JawQuestion, Told]>> = {
     },
   ],
   'three notches so uneven that the jaws there are do not stand': [
-    ask({
+    askJaws({
       count: 3,
       pitchMm: 30,
       widthMm: 3,
@@ -295,7 +270,7 @@ const CASES: Readonly<Record<string, readonly [JawQuestion, Told]>> = {
     },
   ],
   'holes so uneven that only two pins hold, off centre': [
-    ask({
+    askJaws({
       count: 5,
       pitchMm: 30,
       widthMm: 2,
@@ -309,7 +284,7 @@ const CASES: Readonly<Record<string, readonly [JawQuestion, Told]>> = {
       reasons: [
         'Jaws in 3 and 5, counted clockwise from behind.',
         'The pin of 1.7 mm fills 85 % of the hole.',
-        `The jaws run 0.39 mm past the centre: ${TIPS}`,
+        `The jaws run 0.39 mm past the centre, ${TIPS}`,
       ],
       others: [
         [
@@ -358,20 +333,20 @@ describe('what is told of a setting', () => {
   });
 
   it('asks for nothing narrower than bites, nor wider than stands', () => {
-    const { wanted, found } = jawSetting(ask({ wrenches: [] }));
+    const { wanted, found } = jawSetting(askJaws({ wrenches: [] }));
     expect(found).toBeNull();
     expect(wanted).toBe(
       'a three-jaw wrench that reaches 26.85 mm in front and 23.25 mm to the rear jaw, jaws 1.5 to 2.45 mm wide',
     );
-    expect(jawSetting(ask({})).wanted).toBeNull();
+    expect(jawSetting(askJaws({})).wanted).toBeNull();
   });
 });
 
 describe('the ends of a travel and of a bite', () => {
   const four = (own: Partial<Wrench>) =>
-    jawSetting(ask({ count: 4, pitchMm: 20, widthMm: 2, wrenches: [wrench(own)] })).verdict;
+    jawSetting(askJaws({ count: 4, pitchMm: 20, widthMm: 2, wrenches: [wrench(own)] })).verdict;
   const opposite = (own: Partial<Wrench>) =>
-    jawSetting(ask({ count: 2, pitchMm: 20, widthMm: 2, wrenches: [twoJaws(own)] })).verdict;
+    jawSetting(askJaws({ count: 2, pitchMm: 20, widthMm: 2, wrenches: [twoJaws(own)] })).verdict;
   it.each([
     [{ travelMinMm: 20 }, 'set'],
     [{ travelMinMm: 20.01 }, 'set'],
@@ -413,7 +388,7 @@ describe('measures that cannot be', () => {
     [{ count: 1 }, 'Count again'],
     [{ count: 2.5 }, 'not a valid count'],
   ] as const)('%p: named, and nothing reckoned with it', (own, words) => {
-    const answer = jawSetting(ask({ count: 4, pitchMm: 20, widthMm: 2, wrenches: [wrench({})], ...own }));
+    const answer = jawSetting(askJaws({ count: 4, pitchMm: 20, widthMm: 2, wrenches: [wrench({})], ...own }));
     expect(answer).toMatchObject({ verdict: 'cannot say', found: null, working: [] });
     expect(answer.reasons.join(' ')).toContain(words);
   });
