@@ -1,4 +1,4 @@
-import type { JawQuestion } from '../core/craft/opening/jawChoices';
+import type { JawQuestion } from '../core/craft/opening';
 import type { Wrench } from '../core/craft/tools';
 
 /** A wrench with three jaws, by its name. */

@@ -4,3 +4,4 @@ export { type JawChoice } from './jawChoices';
 export { type OpenerChoice, opens } from './openerChoice';
 export { openingPlan, type OpeningPlan } from './openingPlan';
 export type { PlanPart, PlanStep } from './planStep';
+export type { JawQuestion } from './jawChoices';
