@@ -291,7 +291,7 @@ test('light-charged, from complaint to hand-back: charged before it is condemned
     }),
   });
   expect(primary.status()).toBe(422);
-  expect(await primary.text()).toContain('leaks or bursts');
+  expect(await primary.text()).toContain('leak or burst');
   // Nor is the accumulator condemned before a charge was watched.
   const renewed = card(page, 'Accumulator renewed');
   await renewed.getByRole('radio', { name: 'Kit with tabs' }).check();

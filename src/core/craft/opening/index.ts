@@ -1,7 +1,6 @@
 export { chooseOpener, pryQuestion } from './chooseOpener';
 export { jawSetting, overTravel } from './jawSetting';
-export { type JawChoice } from './jawChoices';
+export type { JawChoice, JawQuestion } from './jawChoices';
 export { type OpenerChoice, opens } from './openerChoice';
 export { openingPlan, type OpeningPlan } from './openingPlan';
 export type { PlanPart, PlanStep } from './planStep';
-export type { JawQuestion } from './jawChoices';
