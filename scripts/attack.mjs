@@ -4,7 +4,7 @@ import { buildPart } from './build.mjs';
 import { checkNode, fail, installPackages, run } from './prepare.mjs';
 
 checkNode();
-installPackages();
+await installPackages();
 const notBuilt = buildPart('server');
 if (notBuilt) fail(notBuilt);
 const failed = run('The attack', process.execPath, [

@@ -2,7 +2,7 @@
 import { buildAll, checkNode, installPackages, run, say } from './prepare.mjs';
 
 checkNode();
-installPackages();
+await installPackages();
 buildAll();
 for (const name of [
   'bundle',

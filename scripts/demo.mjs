@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { buildAll, checkNode, installPackages, loadDemo, root, say, serve } from './prepare.mjs';
 
 checkNode();
-installPackages();
+await installPackages();
 buildAll();
 const dataDir = join(root, 'demo-data');
 say(

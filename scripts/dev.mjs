@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { checkNode, installPackages, loadDemo, root, say } from './prepare.mjs';
 
 checkNode();
-installPackages();
+await installPackages();
 const dataDir = join(root, 'dev-data');
 const startFile = join(dataDir, 'demo-start');
 if (!existsSync(startFile)) {

@@ -1,4 +1,4 @@
-import { execFileSync, spawn, spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { createHash } from 'node:crypto';
 import { dirname, join } from 'node:path';
@@ -26,19 +26,46 @@ export function checkNode() {
     );
 }
 
+const stamp = join(root, 'node_modules', '.wax-lantern-lock');
+const lockHash = () =>
+  createHash('sha256')
+    .update(readFileSync(join(root, 'package-lock.json')))
+    .digest('hex');
+
+/** Whether just the packages of the lock file are installed, and compiled where they must be. */
+export const packagesInstalled = () => existsSync(stamp) && readFileSync(stamp, 'utf8') === lockHash();
+
+const NEEDS = 'npm needs its registry, and python3, make and g++ to compile the database module.';
+
+function npm(...args) {
+  return new Promise((resolve) => {
+    const running = spawn('npm', args, { cwd: root, stdio: 'inherit' });
+    running.on('error', () => resolve(false));
+    running.on('close', (status) => resolve(status === 0));
+  });
+}
+
+/** Fetches the packages of the lock file. What must be compiled is not yet: `compilePackages` does that. */
+export async function fetchPackages() {
+  say('Installing packages with npm ci. This takes a few minutes once.');
+  if (!(await npm('ci', '--no-progress', '--ignore-scripts')))
+    fail(`npm ci did not succeed: see above. ${NEEDS}`);
+}
+
+/** Compiles the database module, which takes one core for two minutes. */
+export async function compilePackages() {
+  const started = Date.now();
+  if (!(await npm('rebuild'))) fail(`npm rebuild did not succeed: see above. ${NEEDS}`);
+  writeFileSync(stamp, lockHash());
+  say(`Database module: compiled, ${Math.round((Date.now() - started) / 1000)} s`);
+}
+
 /** Installs the packages of the lock file, unless just these are installed. */
-export function installPackages() {
-  const lock = readFileSync(join(root, 'package-lock.json'));
-  const stamp = join(root, 'node_modules', '.wax-lantern-lock');
-  const wanted = createHash('sha256').update(lock).digest('hex');
-  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
-  say('Installing packages with npm ci. The database module is compiled; this takes a few minutes once.');
-  const done = spawnSync('npm', ['ci', '--no-progress'], { cwd: root, stdio: 'inherit' });
-  if (done.status !== 0)
-    fail(
-      'npm ci did not succeed: see above. It needs the npm registry, and python3, make and g++ to compile.',
-    );
-  writeFileSync(stamp, wanted);
+export async function installPackages() {
+  if (packagesInstalled()) return;
+  await fetchPackages();
+  say('Compiling the database module.');
+  await compilePackages();
 }
 
 /** Builds the web application and the server; what runs already goes on with what it was started with. */
@@ -58,35 +85,36 @@ const APT_MS = 300_000;
 const isFile = (path) => existsSync(path) && statSync(path).isFile();
 
 /** Debian’s headless Chromium, installed through apt-get where it is missing and may be; else the whole browser. */
-export function ensureChromium() {
+export async function ensureChromium() {
   const asked = process.env.CHROMIUM;
   if (asked) {
     if (!isFile(asked)) fail(`No Chromium at ${asked}, which CHROMIUM names.`);
     return asked;
   }
-  if (isFile(HEADLESS_SHELL) || installChromium()) return HEADLESS_SHELL;
+  if (isFile(HEADLESS_SHELL) || (await installChromium())) return HEADLESS_SHELL;
   if (isFile(WHOLE_BROWSER)) return WHOLE_BROWSER;
   return fail(
     `No Chromium at ${HEADLESS_SHELL}. Install it (Debian: apt-get install chromium-headless-shell), or set CHROMIUM to its path.`,
   );
 }
 
-function installChromium() {
+async function installChromium() {
   if (process.getuid?.() !== 0 || !isFile('/usr/bin/apt-get')) return false;
   say('Installing Debian’s headless Chromium for the interface tests.');
-  const environment = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
   const aptGet = (...args) =>
-    execFileSync('apt-get', args, {
-      stdio: ['ignore', 'ignore', 'inherit'],
-      env: environment,
-      timeout: APT_MS,
+    new Promise((resolve) => {
+      const running = spawn('apt-get', args, {
+        stdio: ['ignore', 'ignore', 'inherit'],
+        env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+        timeout: APT_MS,
+      });
+      running.on('error', () => resolve(false));
+      running.on('close', (status) => resolve(status === 0));
     });
-  try {
-    aptGet('update', '-qq');
-    aptGet('install', '-y', '-qq', '--no-install-recommends', 'chromium-headless-shell');
-  } catch {
-    say('apt-get could not install it: see above.');
-  }
+  const done =
+    (await aptGet('update', '-qq')) &&
+    (await aptGet('install', '-y', '-qq', '--no-install-recommends', 'chromium-headless-shell'));
+  if (!done) say('apt-get could not install it: see above.');
   return isFile(HEADLESS_SHELL);
 }
 

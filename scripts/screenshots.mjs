@@ -2,8 +2,8 @@
 import { buildAll, checkNode, ensureChromium, fail, installPackages, run } from './prepare.mjs';
 
 checkNode();
-installPackages();
-const chromium = ensureChromium();
+await installPackages();
+const chromium = await ensureChromium();
 buildAll();
 const failed = run('Taking the pictures', process.execPath, ['--import', 'tsx', 'scripts/takePictures.ts'], {
   env: { ...process.env, CHROMIUM: chromium },

@@ -2,6 +2,6 @@
 import { buildAll, checkNode, installPackages, serve } from './prepare.mjs';
 
 checkNode();
-installPackages();
+await installPackages();
 buildAll();
 serve({});

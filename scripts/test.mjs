@@ -3,11 +3,20 @@ import { spawn } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, statfsSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { checkNode, ensureChromium, installPackages, root, say } from './prepare.mjs';
+import {
+  checkNode,
+  compilePackages,
+  ensureChromium,
+  fetchPackages,
+  packagesInstalled,
+  root,
+  say,
+} from './prepare.mjs';
 
 checkNode();
-installPackages();
-const chromium = ensureChromium();
+// What is compiled is needed by nothing that begins at once, and takes one core for two minutes.
+const compiled = packagesInstalled();
+const [chromium] = await Promise.all([ensureChromium(), compiled || fetchPackages()]);
 
 const bin = (name) => join(root, 'node_modules/.bin', name);
 // Hundreds of small databases are made and thrown away: in memory where there is room, whatever the disk is like.
@@ -74,6 +83,7 @@ const checks = [
   beside('Lint', bin('eslint'), ['.', '--max-warnings', '0']),
   beside('Format', bin('prettier'), ['--check', '--log-level', 'warn', '.']),
 ];
+const databaseReady = compiled ? Promise.resolve() : compilePackages();
 // The demo is stored for the server that will serve it: once for all tests.
 const demo = join(results, 'demo');
 const buildOf = (part) => beside(`Build of the ${part}`, process.execPath, ['scripts/build.mjs', part]);
@@ -82,7 +92,9 @@ const built =
   (
     await Promise.all([
       buildOf('web'),
-      beside('Demo', process.execPath, ['--import', 'tsx', 'scripts/buildDemo.ts', demo]),
+      databaseReady.then(() =>
+        beside('Demo', process.execPath, ['--import', 'tsx', 'scripts/buildDemo.ts', demo]),
+      ),
     ])
   ).every(Boolean);
 // What a first visit loads grows unseen: one import that the shell did not have is enough.
@@ -91,6 +103,7 @@ const light = built
   : true;
 const ready = built ? { WAX_BUILT: 'yes', WAX_READY_DEMO: demo } : {};
 // Lint keeps one core for as long again: the other is Jest's.
+await databaseReady;
 const jestFile = join(results, 'jest.json');
 const jestFine = await step(
   'Unit and server tests (Jest)',
