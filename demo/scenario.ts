@@ -32,7 +32,7 @@ export const shop: Shop = {
   zone: 'Europe/Lisbon',
 };
 
-/** Tuesday 17 March 2026, 09:40 at the counter. */
+/** Tuesday 17 Mar 2026, 09:40 at the counter. */
 export const DEMO_START_UTC = '2026-03-17T09:40:00.000Z';
 
 export interface DemoLot {

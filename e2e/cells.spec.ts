@@ -104,7 +104,7 @@ test('the day closes only once each loose cell is somewhere', async ({ bench: pa
   }
   await page.getByRole('button', { name: 'Close the day' }).click();
   await expect(page.getByText('The day is closed.').first()).toBeVisible();
-  await expect(lampOf(page)).toContainText('2026-03-17');
+  await expect(lampOf(page)).toContainText('17 Mar 2026');
 });
 
 test('a delivery that comes wrong is told line by line, set apart, and not booked twice', async ({

@@ -271,7 +271,7 @@ test('light-charged, from complaint to hand-back: charged before it is condemned
     service: 'Recharge or new accumulator',
     since: '2025-03',
   });
-  await expect(stands(page, 'When it stopped')).toContainText('Stopped since 2025-03');
+  await expect(stands(page, 'When it stopped')).toContainText('Stopped since Mar 2025');
   const id = /jobs\/([^/]+)/.exec(page.url())?.[1] ?? '';
   await identify(page, 'V-210S', 'V-210S');
   await toStage(page, 'Cell');
@@ -434,7 +434,7 @@ test('a watch closed for the time being opens the job that waits for its part, a
   await record(page, 'Parts requested', 'Record request');
   await expect(
     page.getByRole('navigation', { name: 'Rack' }).getByRole('link', { name: new RegExp(first) }),
-  ).toContainText('waiting for gasket 29.0 × 0.80, expected 20 March 2026');
+  ).toContainText('waiting for gasket 29.0 × 0.80, expected 20 Mar 2026');
   // Nobody is told an hour at which nothing can be done.
   await page.getByRole('button', { name: /^Change promise to Sat 21 Mar/ }).click();
   await expect(card(page, 'Promise')).toContainText('Promised for Sat 21 Mar');

@@ -143,7 +143,7 @@ test('a test recorded changes what may be said about water, and no more than tha
   await page.getByLabel('Pressure').fill('300 kPa');
   await page.getByRole('button', { name: 'Record' }).click();
   await expect(lamp).toContainText(
-    /Tested at 3 bar, wet, for 60 seconds, on 17 March 2026: no leak was found\. Nothing beyond this was tested\./,
+    /Tested at 3 bar, wet, for 60 seconds, on 17 Mar 2026: no leak was found\. Nothing beyond this was tested\./,
   );
   await openJob(page, 'worn-engraving', 'test');
   await expect(page.getByText('Close it before you test it')).toBeVisible();

@@ -48,7 +48,7 @@ describe('closing for the time being', () => {
     expect(facts.watch?.payload.serial).toBe('4471902');
     expect(follow.entries.every((entry) => entry.technicianId === technicianId)).toBe(true);
     expect((await rack()).find((each) => each.ticket === 'T0002-6')).toMatchObject({
-      waitsFor: 'gasket 28.2 × 0.80, expected 24 March 2026',
+      waitsFor: 'gasket 28.2 × 0.80, expected 24 Mar 2026',
       partsExpectedOn: '2026-03-24',
     });
     expect((await rack()).find((each) => each.ticket === 'T0001-8')?.partsExpectedOn).toBeNull();

@@ -7,7 +7,7 @@ import { ringContradictions } from '../craft/gaskets';
 import { overTravel } from '../craft/opening';
 import { partInWords } from '../craft/parts';
 import { heldPhases } from '../craft/tightness';
-import { isDay, localDay } from '../craft/time';
+import { dayInWords, isDay, localDay } from '../craft/time';
 import {
   hasCrown,
   insideContradictions,
@@ -60,7 +60,7 @@ function afterItCame(
   const here = localDay(facts.received?.occurredAt ?? occurredAt, shop.zone);
   return givenDate !== null && givenDate > here.slice(0, givenDate.length)
     ? refuse(
-        [`It was taken in on ${here}, and ${would} after that.`],
+        [`It was taken in on ${dayInWords(here)}, and ${would} after that.`],
         `Say when ${when} before it came, or leave it blank.`,
         path,
       )

@@ -70,7 +70,7 @@ describe('accumulators and primary cells', () => {
     expect(admit(job, () => job.add('cell.fitted', fresh(lot), long), [lot]).verdict).toBe('admitted');
     expect(admit(job, () => job.add('cell.fitted', fresh(old), long), [old])).toMatchObject({
       verdict: 'refused',
-      reasons: ['Lot S-1 is past its best-before date (2026-01-31).'],
+      reasons: ['Lot S-1 is past its best-before date (31 Jan 2026).'],
     });
   });
   it('the same cell goes back only where no other was fitted, and a later fitting takes its place', () => {

@@ -54,7 +54,7 @@ describe('what is admitted', () => {
   });
 
   it.each([
-    ['past its date', { bestBefore: '2026-03-01' }, 'Lot S-1 is past its best-before date (2026-03-01).'],
+    ['past its date', { bestBefore: '2026-03-01' }, 'Lot S-1 is past its best-before date (1 Mar 2026).'],
     ['of another cell', { code: 'SR626SW' }, 'holds SR626SW'],
     ['unknown', { id: idOf('elsewhere') }, 'This lot is not in the stock.'],
   ])('refuses a lot that is %s', (_, change, words) => {

@@ -586,6 +586,8 @@ const SAMPLES: Samples = {
   },
   time: {
     dayInWords: ['2026-03-17'],
+    localDayInWords: ['2026-03-17T10:00:00.000Z', 'UTC'],
+    localMoment: ['2026-03-17T10:00:00.000Z', 'UTC'],
     addDays: ['2026-03-17', 3],
     daysBetween: ['2026-03-17', '2026-03-20'],
     yearsBetween: ['2026-03-17', '2028-03-20'],

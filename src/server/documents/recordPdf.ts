@@ -1,5 +1,5 @@
 import { money } from '../../core/craft/money';
-import { localTime } from '../../core/craft/time';
+import { localMoment } from '../../core/craft/time';
 import { watchNameWithSerial } from '../../core/logbook';
 import type { Dossier } from './dossier';
 import { drawPdf, type Pdf } from './pdf';
@@ -55,7 +55,7 @@ export async function recordPdf({ resource, state, context, statement, signedBy 
             `Signed ${signedBy.initials}`,
             signedBy.name,
             signedBy.where,
-            localTime(signedBy.atUtc, shop.zone, 'D MMMM YYYY HH:mm'),
+            localMoment(signedBy.atUtc, shop.zone),
           ]
             .filter(Boolean)
             .join(', '),

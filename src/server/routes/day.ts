@@ -1,6 +1,7 @@
 import type { Router } from 'express';
 import { collection, type DayResource, newDayClose } from '../../contract';
 import { mayCloseDay } from '../../core/logbook';
+import { dayInWords } from '../../core/craft/time';
 import { notKept, parsed } from '../problem';
 import type { Store } from '../store/store';
 import type { StockDoor } from './stockDoor';
@@ -51,7 +52,7 @@ export function dayRoutes(
     if (day !== now.day)
       throw notKept({
         outcome: 'refused',
-        reasons: [`Today is ${now.day}, not ${day}.`],
+        reasons: [`Today is ${dayInWords(now.day)}, not ${dayInWords(day)}.`],
         whatToDo: 'Reload the page, then close today.',
       });
     const may = mayCloseDay(now.loose);

@@ -1,9 +1,7 @@
 import { clockWords } from '../../core/craft/cases';
-import { localTime } from '../../core/craft/time';
+import { localDayInWords } from '../../core/craft/time';
 import { LampAnswer } from '../kit/Lamp';
 import type { SeenWatch } from './watchHistory';
-
-const DAY = 'D MMM YYYY';
 
 /** What earlier visits say for the next hand: opener, spot, notes, and leaks. */
 export function LastTime({ watch, zone }: { readonly watch: SeenWatch; readonly zone: string }) {
@@ -12,7 +10,7 @@ export function LastTime({ watch, zone }: { readonly watch: SeenWatch; readonly 
   return (
     <>
       <LampAnswer
-        question={opening ? `Opened last, ${localTime(opening.atUtc, zone, DAY)}` : 'Opened before'}
+        question={opening ? `Opened last, ${localDayInWords(opening.atUtc, zone)}` : 'Opened before'}
         tone={opening ? 'good' : 'open'}
         answer={
           opening ? `${opening.openedWith}${opening.setting && `, ${opening.setting}`}` : 'Not in this shop'
@@ -38,7 +36,7 @@ export function LastTime({ watch, zone }: { readonly watch: SeenWatch; readonly 
           question="Leaked before"
           tone="no"
           answer={history.leaks[0]?.marking ?? ''}
-          reasons={history.leaks.map((leak) => `${localTime(leak.atUtc, zone, DAY)}: ${leak.condition}.`)}
+          reasons={history.leaks.map((leak) => `${localDayInWords(leak.atUtc, zone)}: ${leak.condition}.`)}
         />
       )}
     </>

@@ -2,7 +2,7 @@ import { LinearProgress, Typography } from '@mui/material';
 import { lazy, Suspense } from 'react';
 import { flowInWords, leakTrend } from '../../core/advice/leaks';
 import { LIMIT_UG_PER_MIN } from '../../core/craft/tightness';
-import { localTime } from '../../core/craft/time';
+import { localDayInWords } from '../../core/craft/time';
 import type { WatchHistory } from '../../core/advice/watches';
 import type { JobState } from '../../core/logbook';
 import { Section } from '../kit/Section';
@@ -34,7 +34,7 @@ export function LeakTrend({
           title="Air at 2 bar"
           unit="µg/min"
           points={points.map(({ atUtc, flow }) => ({
-            label: localTime(atUtc, zone, 'D MMM YYYY'),
+            label: localDayInWords(atUtc, zone),
             value: Number(flow.likeliest.toFixed(1)),
           }))}
           limit={{ label: 'limit', value: LIMIT_UG_PER_MIN }}
@@ -42,7 +42,7 @@ export function LeakTrend({
       </Suspense>
       {points.map(({ atUtc, flow, outcome }) => (
         <Typography key={atUtc} variant="body2">
-          {localTime(atUtc, zone, 'D MMM YYYY')}: {outcome}, {flowInWords(flow)}.
+          {localDayInWords(atUtc, zone)}: {outcome}, {flowInWords(flow)}.
         </Typography>
       ))}
     </Section>

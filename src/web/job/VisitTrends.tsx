@@ -2,7 +2,7 @@ import { LinearProgress } from '@mui/material';
 import { lazy, Suspense } from 'react';
 import { measures } from '../../core/craft/health';
 import { capital } from '../../core/craft/judgement';
-import { localTime } from '../../core/craft/time';
+import { localDayInWords } from '../../core/craft/time';
 import type { VisitTrend } from '../../core/advice/watches';
 import { Section } from '../kit/Section';
 
@@ -28,7 +28,7 @@ export function VisitTrends({
             key={`${measure} ${well ?? ''}`}
             title={`${capital(measures[measure].words)}${well === null ? '' : `, ${well}`}`}
             unit={unit}
-            points={points.map((point) => ({ ...point, label: localTime(point.atUtc, zone, 'D MMM YYYY') }))}
+            points={points.map((point) => ({ ...point, label: localDayInWords(point.atUtc, zone) }))}
             limit={limit}
           />
         ))}

@@ -14,7 +14,7 @@ import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { mutate } from 'swr';
 import type { CustomerResource } from '../../contract';
-import { localTime } from '../../core/craft/time';
+import { localDayInWords } from '../../core/craft/time';
 import { useBench } from '../api/bench';
 import { failedInWords, isNotFound, postJson, saidInWords } from '../api/http';
 import { useCustomer, useShop } from '../api/resources';
@@ -99,7 +99,7 @@ export default function CustomerPage() {
               {jobs.map((job) => (
                 <Typography component="li" key={job.id}>
                   <Link to={`/jobs/${job.id}`}>{job.ticket}</Link> {job.watch},{' '}
-                  {localTime(job.receivedAt, shop.shop.zone, 'D MMM YYYY')}
+                  {localDayInWords(job.receivedAt, shop.shop.zone)}
                   {job.service ? `, ${job.service}` : ''}:{' '}
                   {job.signedBy ? `signed ${job.signedBy}` : `waiting for ${job.waitsFor}`}
                 </Typography>
@@ -118,7 +118,7 @@ export default function CustomerPage() {
           tone={open.length > 0 ? 'care' : 'good'}
           answer={
             erasedAt
-              ? localTime(erasedAt, shop.shop.zone, 'D MMMM YYYY')
+              ? localDayInWords(erasedAt, shop.shop.zone)
               : open.length === 0
                 ? 'Nothing'
                 : `${open.length} of ${jobs.length}`

@@ -1,13 +1,11 @@
 import { Button, Paper, Typography } from '@mui/material';
 import { useState } from 'react';
 import type { KeptTakenIn, KeptWrites as Kept } from '../../contract';
-import { localTime } from '../../core/craft/time';
+import { localMoment } from '../../core/craft/time';
 import { failedInWords, postJson } from '../api/http';
 import { useBench } from '../api/bench';
 import { useKeptWrites, useShop } from '../api/resources';
 import { Caution } from '../kit/Lamp';
-
-const DAY_AND_TIME = 'D MMM YYYY HH:mm';
 
 const recordsIn = ({ writes }: Kept): string => `${writes} ${writes === 1 ? 'record' : 'records'}`;
 
@@ -20,7 +18,7 @@ function TakenIn({ taken, zone }: { readonly taken: KeptTakenIn; readonly zone: 
       </Typography>
       {taken.refused.map(({ atUtc, what, reason }, index) => (
         <Typography key={index} variant="body2">
-          {localTime(atUtc, zone, DAY_AND_TIME)}, {what}. {reason}
+          {localMoment(atUtc, zone)}, {what}. {reason}
         </Typography>
       ))}
       {taken.refused.length > 0 && (
@@ -62,8 +60,8 @@ export default function KeptWrites() {
       )}
       {kept.map((each) => (
         <Typography key={each.name} component="div" sx={{ mt: 1 }}>
-          {recordsIn(each)} of {localTime(each.fromUtc, zone, DAY_AND_TIME)}
-          {each.writes > 1 && ` to ${localTime(each.untilUtc, zone, DAY_AND_TIME)}`}{' '}
+          {recordsIn(each)} of {localMoment(each.fromUtc, zone)}
+          {each.writes > 1 && ` to ${localMoment(each.untilUtc, zone)}`}{' '}
           <Button
             size="small"
             variant="outlined"

@@ -57,8 +57,7 @@ function Place({
   readonly watches: readonly AtPlace<LitJob>[];
   readonly zone: string;
 }) {
-  const at = (utc: string | null): string =>
-    utc === null ? 'not known' : localTime(utc, zone, 'ddd D MMM HH:mm');
+  const at = (utc: string | null): string => (utc === null ? 'not known' : localTime(utc, zone));
   const name = place?.name ?? 'Elsewhere';
   const waiting = watches.filter(({ waits }) => waits).length;
   return (

@@ -5,7 +5,7 @@ import { mutate } from 'swr';
 import { v7 } from 'uuid';
 import { type CustomerResource, type NewOwnerRevision, ownerRevision } from '../../contract';
 import { type OwnerDetails, type OwnerRevision, activeRevisions } from '../../core/logbook';
-import { localTime } from '../../core/craft/time';
+import { localMoment } from '../../core/craft/time';
 import { useBench } from '../api/bench';
 import { failedInWords, postJson } from '../api/http';
 import type { SeenShop } from '../api/resources';
@@ -114,7 +114,7 @@ export function OwnerDetailsCard({
 
 function toldWords({ technicianId, recordedAt }: OwnerRevision, shop: SeenShop): string {
   const who = shop.technicians.find(({ id }) => id === technicianId)?.initials ?? 'not recorded';
-  return `${localTime(recordedAt, shop.shop.zone, 'D MMM YYYY HH:mm')}, ${who}`;
+  return `${localMoment(recordedAt, shop.shop.zone)}, ${who}`;
 }
 
 /** Two hands put the same right at once: a person says which holds. */

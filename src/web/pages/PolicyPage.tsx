@@ -41,7 +41,7 @@ import {
   WEEKDAYS,
   type Weekday,
 } from '../../core/craft/policy';
-import { localTime } from '../../core/craft/time';
+import { localMoment } from '../../core/craft/time';
 import { useCheckedForm, submitHandler } from '../kit/form';
 import { useBench } from '../api/bench';
 import { failedInWords, postJson } from '../api/http';
@@ -287,7 +287,7 @@ function Revisions({ shop }: { readonly shop: SeenShop }) {
       />
       {revisions.map((each) => (
         <Typography key={each.revision} variant="body2">
-          {each.revision}: {localTime(each.recordedAt, shop.shop.zone, 'D MMM YYYY HH:mm')},{' '}
+          {each.revision}: {localMoment(each.recordedAt, shop.shop.zone)},{' '}
           {shop.technicians.find((person) => person.id === each.technicianId)?.initials ?? 'default'}
         </Typography>
       ))}

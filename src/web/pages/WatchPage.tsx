@@ -6,7 +6,7 @@ import { trendsOfWatch, type WatchHistory } from '../../core/advice/watches';
 import type { Book } from '../../core/craft/book';
 import { capital } from '../../core/craft/judgement';
 import type { Calibre } from '../../core/craft/movements';
-import { localTime } from '../../core/craft/time';
+import { localDayInWords } from '../../core/craft/time';
 import { watchName } from '../../core/logbook';
 import { useBook } from '../api/book';
 import { isNotFound, saidInWords } from '../api/http';
@@ -23,8 +23,6 @@ import { StageLayout } from '../kit/StageLayout';
 import { NoSuchPage } from './NoSuchPage';
 
 const SmallChart = lazy(() => import('../figures/SmallChart'));
-
-const DAY = 'D MMM YYYY';
 
 type Day = (atUtc: string) => string;
 
@@ -159,7 +157,7 @@ function SeenWatchSheet({
   const newest = visits[0];
   const described = newest?.state.facts.watch?.payload;
   const calibre = visits.find(({ state }) => state.calibre !== null)?.state.calibre ?? null;
-  const day = (atUtc: string): string => localTime(atUtc, zone, DAY);
+  const day = (atUtc: string): string => localDayInWords(atUtc, zone);
   return (
     <StageLayout
       mat={

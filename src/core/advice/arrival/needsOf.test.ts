@@ -123,7 +123,7 @@ describe('the promise after the parts', () => {
     return job;
   };
   it('is the end of the first day the counter is open after they are expected', () => {
-    // Friday 20 March 2026: the next day it is open follows.
+    // Friday 20 Mar 2026: the next day it is open follows.
     const later = promiseAfterParts(waiting('2026-03-20').state(), context);
     expect((later ?? '') > '2026-03-20T23:59').toBe(true);
     expect((later ?? '') < '2026-03-24').toBe(true);

@@ -44,7 +44,7 @@ describe('the kits of a movement in this shop', () => {
     expect(answer).toMatchObject({ left: 0, lots: [] });
     expect(answer?.aside).toEqual([
       'Lot A of KT-V21 is in quarantine: tabs bent.',
-      'Lot B of KT-V21 is past its best-before date (2026-03-16).',
+      'Lot B of KT-V21 is past its best-before date (16 Mar 2026).',
     ]);
     expect(kitLots([kits('A', { quarantined: 'tabs bent' }), kits('D')], null, DAY)).toHaveLength(1);
   });

@@ -1,6 +1,6 @@
 import type { ChargeState } from '../../craft/charging';
 import { figure } from '../../craft/judgement';
-import { daysBetween, localDay, saidDays } from '../../craft/time';
+import { dayInWords, daysBetween, localDay, saidDays } from '../../craft/time';
 import { type JobContext, type JobState, readingIn } from '../../logbook';
 import { whatShows } from '../health';
 
@@ -41,5 +41,5 @@ export function startOnRecord(
   if (shows === 'dead') return { shows: 'flat', because: by };
   return daysStood(state, context) === null
     ? null
-    : { shows: 'flat', because: `stopped since ${facts.stopped?.payload.stoppedOn ?? ''}` };
+    : { shows: 'flat', because: `stopped since ${dayInWords(facts.stopped?.payload.stoppedOn ?? '')}` };
 }

@@ -30,11 +30,11 @@ describe('whom the shop reminds', () => {
   });
 
   it.each([
-    ['2026-04-14', 'due on 14 April 2026, in 4 weeks'],
-    ['2026-03-24', 'due on 24 March 2026, in 1 week'],
-    ['2026-03-19', 'due on 19 March 2026, in 2 d'],
-    ['2026-03-17', 'due on 17 March 2026, today'],
-    ['2026-03-03', 'due on 3 March 2026, 2 weeks ago'],
+    ['2026-04-14', 'due on 14 Apr 2026, in 4 weeks'],
+    ['2026-03-24', 'due on 24 Mar 2026, in 1 week'],
+    ['2026-03-19', 'due on 19 Mar 2026, in 2 d'],
+    ['2026-03-17', 'due on 17 Mar 2026, today'],
+    ['2026-03-03', 'due on 3 Mar 2026, 2 weeks ago'],
   ])('%s is told', (dueOn, words) => {
     expect(dueWords(dueOn, '2026-03-17')).toBe(words);
   });

@@ -23,7 +23,7 @@ export function isToRemind(dueOn: string, today: string): boolean {
   return remindFrom(dueOn) <= today && dueOn >= remindedOf(today).from;
 }
 
-/** When it is due, as it is told at the telephone: `due on 17 April 2026, in 4 weeks`. */
+/** When it is due, as it is told at the telephone: `due on 17 Apr 2026, in 4 weeks`. */
 export function dueWords(dueOn: string, today: string): string {
   const days = Math.round(daysBetween(today, dueOn));
   if (!Number.isFinite(days)) return 'due on an invalid date';

@@ -69,7 +69,7 @@ describe('parts that are not in the house', () => {
   it('are waited for, on the envelope with their day, until they arrive', () => {
     const job = takenIn('cell only');
     job.add('arrive.parts-request', request);
-    expect(waitsFor(job.state())).toBe('gasket 30.5 × 0.70, expected 20 March 2026');
+    expect(waitsFor(job.state())).toBe('gasket 30.5 × 0.70, expected 20 Mar 2026');
     job.add('arrive.parts-arrived', { note: '' });
     expect(waitsFor(job.state())).toContain('Open');
     job.add('arrive.parts-request', { ...request, expectedOn: null });

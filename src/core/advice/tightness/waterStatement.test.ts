@@ -49,7 +49,7 @@ const AWAY = 'Keep the watch away from water.';
 const NO_WATER = 'This watch is not water resistant. Keep it away from water.';
 const UNCLEAR = `A test gave no clear result, so nothing can be said about water. ${AWAY}`;
 const tested = (bar: string, how = 'dry air', seconds = 300) =>
-  `Tested at ${bar}, ${how}, for ${seconds} seconds, on 17 March 2026: no leak was found. Nothing beyond this was tested.`;
+  `Tested at ${bar}, ${how}, for ${seconds} seconds, on 17 Mar 2026: no leak was found. Nothing beyond this was tested.`;
 
 describe('what is said about water', () => {
   it.each<readonly [string, readonly Test[], string, string]>([
@@ -139,7 +139,7 @@ describe('what is said about water', () => {
     job.add('test.made', { ...dry(5), retestOf: [id], note: 'crown seal renewed' });
     expect(said(job)).toMatchObject({
       verdict: 'tested',
-      statement: `It leaked at 5 bar on 17 March 2026, was repaired (crown seal renewed), and tested again. ${tested('5 bar')} Seals age. Have it tested again in a year.`,
+      statement: `It leaked at 5 bar on 17 Mar 2026, was repaired (crown seal renewed), and tested again. ${tested('5 bar')} Seals age. Have it tested again in a year.`,
     });
     expect(judgeTests(job.state()).map(({ shows, stands }) => [shows.verdict, stands])).toEqual([
       ['leaks', false],
@@ -223,7 +223,7 @@ describe('what is said about water', () => {
     const job = readyJob();
     const { id } = job.add('test.made', condensation('leak seen'));
     job.add('test.made', { ...dry(3), retestOf: [id], note: 'crystal pressed anew' });
-    expect(said(job).statement).toMatch(/^It leaked by condensation on 17 March 2026, was repaired/);
+    expect(said(job).statement).toMatch(/^It leaked by condensation on 17 Mar 2026, was repaired/);
   });
 
   it('what is not settled and likelier over the limit stands until a longer test shows it tight', () => {

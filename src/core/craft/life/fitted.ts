@@ -1,6 +1,6 @@
 import type { CellType } from '../cells';
 import { figure, type Judged } from '../judgement';
-import { addMonths, noMoments, yearsBetween } from '../time';
+import { addMonths, dayInWords, noMoments, yearsBetween } from '../time';
 import type { ShopLifeAdvice } from './shopLife';
 import {
   type FunctionUse,
@@ -110,7 +110,7 @@ export function judgeFitted(question: FittedQuestion): FittedAdvice {
             ['Today', today],
           ])[0] ??
           (fittedOn !== null && fittedOn > today
-            ? `it cannot be fitted on ${fittedOn}, a day in the future.`
+            ? `it cannot be fitted on ${dayInWords(fittedOn)}, a day in the future.`
             : null));
   if (unknown !== null || life.verdict === 'no forecast') {
     return {

@@ -1,6 +1,6 @@
 import { chemistries, type CellType } from '../cells';
 import type { ShopLife } from '../life';
-import { isMoment, noMoments, yearsBetween } from '../time';
+import { dayInWords, isMoment, noMoments, yearsBetween } from '../time';
 
 export const STOCK_ITEMS = ['cell', 'kit', 'gasket'] as const;
 export type StockItem = (typeof STOCK_ITEMS)[number];
@@ -55,7 +55,7 @@ export function isPastDate(lot: Pick<Lot, 'bestBefore'>, day: string): boolean {
 /** Why nothing can be used from a lot on a day, as it follows *the lot is*; null where it may. */
 export function setAside(lot: Pick<Lot, 'quarantined' | 'bestBefore'>, day: string): string | null {
   if (lot.quarantined !== null) return `in quarantine: ${lot.quarantined}`;
-  return isPastDate(lot, day) ? `past its best-before date (${lot.bestBefore})` : null;
+  return isPastDate(lot, day) ? `past its best-before date (${dayInWords(lot.bestBefore ?? '')})` : null;
 }
 
 /** Fewer usable cells of a kind than this are too few. */
@@ -97,11 +97,11 @@ export function doubtfulDates(
   if (none !== undefined) return none;
   if (madeOn !== null) {
     const years = yearsBetween(madeOn, day);
-    if (years < 0) return `Made on ${madeOn}, a day in the future.`;
+    if (years < 0) return `Made on ${dayInWords(madeOn)}, a day in the future.`;
     if (years > PRINTED_WITHIN.made)
-      return `Made on ${madeOn}: over ${PRINTED_WITHIN.made} years ago. Is that the right century?`;
+      return `Made on ${dayInWords(madeOn)}: over ${PRINTED_WITHIN.made} years ago. Is that the right century?`;
   }
   if (bestBefore !== null && Math.abs(yearsBetween(day, bestBefore)) > PRINTED_WITHIN.bestBefore)
-    return `Best before ${bestBefore}: more than ${PRINTED_WITHIN.bestBefore} years from today. Is that the right century?`;
+    return `Best before ${dayInWords(bestBefore)}: more than ${PRINTED_WITHIN.bestBefore} years from today. Is that the right century?`;
   return null;
 }

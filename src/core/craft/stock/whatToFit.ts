@@ -8,7 +8,7 @@ import {
   mayBeFitted,
 } from '../cells';
 import { figure, type WorkingLine } from '../judgement';
-import { noMoments } from '../time';
+import { dayInWords, noMoments } from '../time';
 import { isPastDate, type Lot, REORDER_UNDER } from './lots';
 import { bestSupplier, leakShare, leaksMore, recordWords, type SupplierRecord } from './suppliers';
 
@@ -91,7 +91,7 @@ export function chooseLots(
       ...(none.length > 0
         ? none
         : isPastDate(lot, day)
-          ? [`Past its best-before date (${lot.bestBefore}).`]
+          ? [`Past its best-before date (${dayInWords(lot.bestBefore ?? '')}).`]
           : []),
       ...(!Number.isFinite(lot.balance)
         ? [`The stock of ${lot.lotCode} is not a number. Count it.`]
@@ -144,7 +144,7 @@ function whyFirst(
   records: readonly SupplierRecord[],
 ): string[] {
   const { lot } = best;
-  const named = `Lot ${lot.lotCode}, best before ${lot.bestBefore ?? 'not printed'}`;
+  const named = `Lot ${lot.lotCode}, best before ${lot.bestBefore === null ? 'not printed' : dayInWords(lot.bestBefore)}`;
   const older = takeable.find((other) => monthOf(other.lot) < monthOf(lot));
   if (!older)
     return [`${named}: ${lot.bestBefore === null ? 'no dated one is left' : 'the oldest still in date'}.`];
@@ -246,7 +246,7 @@ export function whatToFit(question: FitQuestion): WhatToFit {
           .slice(0, 4)
           .map(({ lot, cross }) => {
             const share = leaks(records, lot.supplier);
-            return `${lot.lotCode}: ${cross.verdict}, ${lot.bestBefore ?? 'no date'}, ${lot.supplier} ${figure(share * 100, 1)} % leaked`;
+            return `${lot.lotCode}: ${cross.verdict}, ${dayInWords(lot.bestBefore ?? '')}, ${lot.supplier} ${figure(share * 100, 1)} % leaked`;
           })
           .join('; '),
         source: 'bench practice',

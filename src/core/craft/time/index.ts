@@ -3,6 +3,8 @@ export {
   addMinutes,
   addMonths,
   dayInWords,
+  localDayInWords,
+  localMoment,
   daysBetween,
   daysInMonth,
   instantAt,

@@ -56,9 +56,20 @@ export function localTime(instantUtc: string, zone: string, format = 'ddd D MMM 
   return written(inZone(instantUtc, zone), format);
 }
 
-/** A calendar day in words, e.g. `12 March 2027`. */
+/** A date as people read it, as exactly as it was given: `12 Mar 2027`, `Mar 2027` or `2027`. */
 export function dayInWords(day: string): string {
-  return written(momentOf(day), 'D MMMM YYYY');
+  const format = day.length === 4 ? 'YYYY' : day.length === 7 ? 'MMM YYYY' : 'D MMM YYYY';
+  return written(momentOf(day), format);
+}
+
+/** The calendar day an instant falls on in the shop's zone, as people read it: `12 Mar 2027`. */
+export function localDayInWords(instantUtc: string, zone: string): string {
+  return localTime(instantUtc, zone, 'D MMM YYYY');
+}
+
+/** An instant with its year, as people read it: `12 Mar 2027 14:30`. */
+export function localMoment(instantUtc: string, zone: string): string {
+  return localTime(instantUtc, zone, 'D MMM YYYY HH:mm');
 }
 
 /** Whether there is such a calendar day or instant: not 31 February, and not a word. */

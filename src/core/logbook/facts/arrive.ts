@@ -206,13 +206,13 @@ export const arriveKinds: FactKinds<ArrivePayloads, ArriveFacts> = {
   },
   'arrive.cell-history': {
     words: ({ changedBy, changedOn }) =>
-      `cell changed last by ${changedBy}${changedOn === null ? '' : `, ${changedOn}`}`,
+      `cell changed last by ${changedBy}${changedOn === null ? '' : `, ${dayInWords(changedOn)}`}`,
     afterSigning: 'keeps',
     fold: (facts, entry) => void (facts.cellHistory = entry),
   },
   'arrive.stopped': {
     words: ({ stoppedOn }) =>
-      stoppedOn === null ? 'stopped, since when is not known' : `stopped since ${stoppedOn}`,
+      stoppedOn === null ? 'stopped, since when is not known' : `stopped since ${dayInWords(stoppedOn)}`,
     afterSigning: 'keeps',
     fold: (facts, entry) => void (facts.stopped = entry),
   },

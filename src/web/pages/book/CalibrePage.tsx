@@ -6,7 +6,7 @@ import { median } from 'simple-statistics';
 import { figuresFor } from '../../../core/craft/health';
 import { capital, figure } from '../../../core/craft/judgement';
 import type { Calibre } from '../../../core/craft/movements';
-import { localTime } from '../../../core/craft/time';
+import { localDayInWords } from '../../../core/craft/time';
 import { useCalibreHistory } from '../../api/resources';
 import { Loading } from '../../kit/Loading';
 import { Caution, LampAnswer } from '../../kit/Lamp';
@@ -16,8 +16,6 @@ import { CalibreFigure } from '../../figures/CalibreFigure';
 import { SignFigure } from '../../figures/SignFigure';
 
 const TrendChart = lazy(() => import('../../figures/TrendChart'));
-
-const DAY = 'D MMM YYYY';
 
 function Line({ what, children }: { readonly what: string; readonly children: ReactNode }) {
   return (
@@ -111,7 +109,7 @@ function History({
 }) {
   const { data } = useCalibreHistory(calibre.id);
   if (!data) return <Loading what="this shop’s history" />;
-  const day = (atUtc: string): string => localTime(atUtc, zone, DAY);
+  const day = (atUtc: string): string => localDayInWords(atUtc, zone);
   const currents = data.readings.flatMap(({ atUtc, currentUA }) =>
     currentUA === null ? [] : [{ atUtc, label: day(atUtc), value: currentUA }],
   );

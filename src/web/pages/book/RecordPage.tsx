@@ -20,7 +20,7 @@ import { type AnyField, type AnyFields, type RecordRevision, shortLabel, unitOf 
 import { type Book, changedFields } from '../../../core/craft/book';
 import { capital, figure } from '../../../core/craft/judgement';
 import type { CaseType } from '../../../core/craft/cases';
-import { localTime } from '../../../core/craft/time';
+import { localMoment } from '../../../core/craft/time';
 import { formatLignes } from '../../../core/craft/units';
 import { useBench } from '../../api/bench';
 import { failedInWords, postJson } from '../../api/http';
@@ -136,8 +136,8 @@ function HistoryOfRecord({
         return (
           <Box key={each.revision} sx={{ mt: 1 }}>
             <Typography>
-              <strong>{each.revision}</strong>,{' '}
-              {localTime(each.recordedAt, shop.shop.zone, 'D MMM YYYY HH:mm')}, {who(each.technicianId)}
+              <strong>{each.revision}</strong>, {localMoment(each.recordedAt, shop.shop.zone)},{' '}
+              {who(each.technicianId)}
               {each.removed ? ': removed from the book' : before === null ? ': entered' : ''}
             </Typography>
             {changes.map((change) => (

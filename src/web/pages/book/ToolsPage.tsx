@@ -6,7 +6,7 @@ import type { ToolsServed } from '../../../contract';
 import type { Book } from '../../../core/craft/book';
 import { type Policy, SERVICES } from '../../../core/craft/policy';
 import { paidBack, paybackOfJob } from '../../../core/craft/tools';
-import { localTime } from '../../../core/craft/time';
+import { localDayInWords } from '../../../core/craft/time';
 import { readQuantity } from '../../../core/craft/units';
 import { useBook } from '../../api/book';
 import { type SeenShop, useShop, useToolsServed } from '../../api/resources';
@@ -90,9 +90,7 @@ function ToolList({
                 </TableCell>
                 <TableCell>{amount(costMinor)}</TableCell>
                 <TableCell>
-                  {use
-                    ? `${use.jobs}, last ${localTime(use.lastAtUtc, shop.shop.zone, 'D MMM YYYY')}`
-                    : 'none yet'}
+                  {use ? `${use.jobs}, last ${localDayInWords(use.lastAtUtc, shop.shop.zone)}` : 'none yet'}
                 </TableCell>
                 <TableCell sx={{ whiteSpace: 'nowrap' }}>
                   {paidWords(costMinor, use?.jobs ?? 0, policy)}

@@ -17,7 +17,7 @@ import { lotCount, lotQuarantine, lotReturn, lotSample, type StockResource } fro
 import { capital, figure } from '../../../core/craft/judgement';
 import { amount } from '../../../core/craft/money';
 import { isPastDate, type Lot, PRINT_STATES, STOCK_ITEMS, type StockItem } from '../../../core/craft/stock';
-import { localDay, localTime } from '../../../core/craft/time';
+import { dayInWords, localDay, localMoment } from '../../../core/craft/time';
 import { type SeenShop, shopNow, useEmptyLots, useLedgerOfLot } from '../../api/resources';
 import { FilterBox } from '../../kit/FilterBox';
 import { VirtualTable } from '../../kit/VirtualTable';
@@ -91,7 +91,7 @@ function LotTable({
               {stateWords(lot, today)}
               {lot.bestBefore !== null && (
                 <Typography variant="body2" color="text.secondary">
-                  {lot.bestBefore}
+                  {dayInWords(lot.bestBefore)}
                 </Typography>
               )}
             </TableCell>
@@ -372,7 +372,7 @@ function LotDialog({
             <Typography variant="h3">Ledger</Typography>
             {(lines ?? []).map((line) => (
               <Typography key={line.sequence}>
-                {localTime(line.recordedAt, shop.shop.zone, 'D MMM YYYY HH:mm')}: {line.delta > 0 ? '+' : '−'}
+                {localMoment(line.recordedAt, shop.shop.zone)}: {line.delta > 0 ? '+' : '−'}
                 {Math.abs(line.delta)} {line.reason}
                 {line.ticket && `, ${line.ticket}`}, {line.technician}
               </Typography>

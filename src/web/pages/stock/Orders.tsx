@@ -17,7 +17,7 @@ import {
   TAKES,
   usualTake,
 } from '../../../core/craft/stock';
-import { localDay, localTime } from '../../../core/craft/time';
+import { dayInWords, localDay, localTime } from '../../../core/craft/time';
 import { postJson } from '../../api/http';
 import { useBook } from '../../api/book';
 import { type SeenShop, shopNow } from '../../api/resources';
@@ -55,7 +55,9 @@ function NoteLine({
           <Typography variant="body2">
             lot {line.delivered.lotCode}
             <br />
-            {line.delivered.bestBefore === null ? 'no date printed' : `to ${line.delivered.bestBefore}`}
+            {line.delivered.bestBefore === null
+              ? 'no date printed'
+              : `best before ${dayInWords(line.delivered.bestBefore)}`}
           </Typography>
         )}
       </TableCell>
@@ -176,9 +178,7 @@ function OnTheWay({
     <Stack direction="row" spacing={2} sx={{ alignItems: 'center', mt: 1 }}>
       <Typography sx={{ flexGrow: 1 }}>
         {order.supplier}: {orderWords(order)}.{' '}
-        {order.note
-          ? `Delivered, note ${order.note.noteNumber}.`
-          : `Due ${localTime(order.dueAt, zone, 'D MMM HH:mm')}.`}
+        {order.note ? `Delivered, note ${order.note.noteNumber}.` : `Due ${localTime(order.dueAt, zone)}.`}
       </Typography>
       {order.note && (
         <>

@@ -3,7 +3,7 @@ import { useEffect } from 'react';
 import { useFormContext, useFormState } from 'react-hook-form';
 import { v7 } from 'uuid';
 import { collection, type StockResource } from '../../../contract';
-import { localDay } from '../../../core/craft/time';
+import { dayInWords, localDay } from '../../../core/craft/time';
 import { type SeenShop, shopNow } from '../../api/resources';
 import { schemaFields } from '../../kit/factFields';
 import { StockForm } from './StockForm';
@@ -63,7 +63,7 @@ export function SpentBin({
       )}
       {stock.collections.map((each) => (
         <Typography key={each.id}>
-          {each.collectedOn}: {each.count} cells, {each.weightG} g, receipt {each.receipt}
+          {dayInWords(each.collectedOn)}: {each.count} cells, {each.weightG} g, receipt {each.receipt}
         </Typography>
       ))}
     </Paper>

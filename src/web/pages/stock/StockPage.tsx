@@ -4,7 +4,7 @@ import { Link, useParams } from 'react-router';
 import type { StockResource } from '../../../contract';
 import { LOOSE_CELL_CAUTION } from '../../../core/logbook';
 import { isPastDate } from '../../../core/craft/stock';
-import { localDay } from '../../../core/craft/time';
+import { dayInWords, localDay } from '../../../core/craft/time';
 import { useBench } from '../../api/bench';
 import { type SeenShop, useRack, useShop, useStock, shopNow } from '../../api/resources';
 import { Loading } from '../../kit/Loading';
@@ -89,7 +89,7 @@ function StockLamp({ shop, stock }: { readonly shop: SeenShop; readonly stock: S
       <LampAnswer
         question="Last day closed"
         tone={stock.lastClosed === null ? 'open' : 'good'}
-        answer={stock.lastClosed ?? 'None yet'}
+        answer={stock.lastClosed === null ? 'None yet' : dayInWords(stock.lastClosed)}
       />
     </>
   );

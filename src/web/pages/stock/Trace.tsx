@@ -12,7 +12,7 @@ import {
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import type { CarriedLot, StockResource } from '../../../contract';
-import { localTime } from '../../../core/craft/time';
+import { localDayInWords } from '../../../core/craft/time';
 import { postJson } from '../../api/http';
 import { type SeenShop, useCarried } from '../../api/resources';
 import { Section } from '../../kit/Section';
@@ -35,13 +35,13 @@ function CarriedRow({
         <Link to={`/watches/${watch.watchId}`}>{watch.watch}</Link>
       </TableCell>
       <TableCell>
-        {watch.cellCode}, {localTime(watch.fittedAt, zone, 'D MMM YYYY')}
+        {watch.cellCode}, {localDayInWords(watch.fittedAt, zone)}
         {watch.laterElsewhere && (
           <Typography variant="body2">
             Another counter
             {watch.laterElsewhere.counter && ` (${watch.laterElsewhere.counter})`} recorded{' '}
             <Link to={`/jobs/${watch.laterElsewhere.jobId}`}>{watch.laterElsewhere.cellCode}</Link> there on{' '}
-            {localTime(watch.laterElsewhere.fittedAt, zone, 'D MMM YYYY')}. Ask the owner.
+            {localDayInWords(watch.laterElsewhere.fittedAt, zone)}. Ask the owner.
           </Typography>
         )}
       </TableCell>

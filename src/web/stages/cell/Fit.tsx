@@ -6,6 +6,7 @@ import { money } from '../../../core/craft/money';
 import { capital } from '../../../core/craft/judgement';
 import { MAIN_WELL, openDrops, wellKey, type WellState } from '../../../core/logbook';
 import { type LotOffer, recordWords, type WhatToFit } from '../../../core/craft/stock';
+import { dayInWords } from '../../../core/craft/time';
 import { Fold } from '../../kit/Fold';
 import { focusRequired } from '../../kit/keys/required';
 import { FactCard } from '../../job/FactCard';
@@ -159,7 +160,7 @@ function LotLine({ offer }: { readonly offer: LotOffer }) {
       <Typography variant="body2" component="span" sx={{ display: 'block' }}>
         {lot.supplier}
         {record && record.fitted > 0 ? ` (${recordWords(record)})` : ''}, {lot.balance} left, best before{' '}
-        {lot.bestBefore ?? 'not printed'}
+        {lot.bestBefore === null ? 'not printed' : dayInWords(lot.bestBefore)}
         {cross.verdict === 'accepted' ? `. ${cross.reasons[0] ?? ''}` : ''}
       </Typography>
     </span>

@@ -40,8 +40,7 @@ function ChargeSeen({ here }: { readonly here: ChargeHere }) {
   const { context } = useJob();
   const { zone } = context.shop;
   const { there, plan } = here;
-  const at = (utc: string | null): string =>
-    utc === null ? 'never' : localTime(utc, zone, 'ddd D MMM HH:mm');
+  const at = (utc: string | null): string => (utc === null ? 'never' : localTime(utc, zone));
   return (
     <Stack spacing={0.5}>
       {there.lux !== null && (
@@ -83,7 +82,7 @@ function Course({ plan }: { readonly plan: ChargingPlan }) {
     <Suspense>
       <Curve
         title="Charge under this light"
-        says={`likely full ${full?.likelyUtc ? localTime(full.likelyUtc, zone, 'D MMM HH:mm') : 'never'}`}
+        says={`likely full ${full?.likelyUtc ? localTime(full.likelyUtc, zone) : 'never'}`}
         as="line"
         along={{
           label: 'local time',
@@ -240,7 +239,7 @@ function WhichLight({ calibre }: { readonly calibre: Calibre }) {
   const [best] = offers;
   if (best === undefined) return null;
   const { zone } = context.shop;
-  const at = (utc: string): string => localTime(utc, zone, 'ddd D MMM HH:mm');
+  const at = (utc: string): string => localTime(utc, zone);
   return (
     <LampAnswer
       question="Light places compared, from flat"
@@ -268,7 +267,7 @@ function WaitsForRoom() {
       It is in the shade. Watches placed before it have the light. Room{' '}
       {own.roomFromUtc === null
         ? 'once one of them is taken away'
-        : `from ${localTime(own.roomFromUtc, context.shop.zone, 'ddd D MMM HH:mm')}`}
+        : `from ${localTime(own.roomFromUtc, context.shop.zone)}`}
       . Move it, or record it again when it has the light. The times below count from when it was placed.
     </Caution>
   );
@@ -291,7 +290,7 @@ export function UnderLightLamp({ calibre }: { readonly calibre: Calibre }) {
           plan === null
             ? capital(there.verdict)
             : ready?.likelyUtc
-              ? `Ready ${localTime(ready.likelyUtc, context.shop.zone, 'ddd D MMM HH:mm')}`
+              ? `Ready ${localTime(ready.likelyUtc, context.shop.zone)}`
               : capital(plan.verdict)
         }
       >
