@@ -27,11 +27,8 @@ export function RunsDue({ exceptJobId = null }: { readonly exceptJobId?: string 
     <LampAnswer
       question={exceptJobId === null ? 'Running' : 'Also running'}
       tone={dueNow.length > 0 ? 'care' : 'open'}
-      answer={
-        <Link to="/running">
-          {dueNow.length > 0 ? `${dueNow.length} to be read now` : `${runs.length}, none due yet`}
-        </Link>
-      }
+      folded={exceptJobId !== null && dueNow.length === 0}
+      answer={dueNow.length > 0 ? `${dueNow.length} to be read now` : `${runs.length}, none due yet`}
       reasons={[
         ...dueNow.map(({ job }) => `${job.ticket}, ${job.watch}: read what the hands show.`),
         ...later
@@ -41,6 +38,8 @@ export function RunsDue({ exceptJobId = null }: { readonly exceptJobId?: string 
               `${job.ticket} at ${localTime(due.dueUtc ?? nowUtc, shop.shop.zone, 'HH:mm')}, in ${countdown(due.leftS ?? 0)}.`,
           ),
       ]}
-    />
+    >
+      <Link to="/running">Open Running</Link>
+    </LampAnswer>
   );
 }

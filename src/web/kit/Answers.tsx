@@ -1,4 +1,4 @@
-import { Box, Button, Typography } from '@mui/material';
+import { Box, Button, Stack, Typography } from '@mui/material';
 import { KeyCap } from './KeyCap';
 import { useKey } from './keys/KeysProvider';
 import { ANSWER_KEY } from './theme';
@@ -43,11 +43,11 @@ export function Answers({
       aria-label={of}
       {...(asked ? { tabIndex: -1, 'data-wanted': true } : {})}
       sx={{
-        ...(inRow
-          ? { display: 'flex', flexWrap: 'wrap' }
-          : { display: 'grid', gridTemplateColumns: 'auto minmax(0, 1fr)' }),
-        columnGap: 1,
-        rowGap: inRow ? 1 : 0.5,
+        display: 'flex',
+        flexDirection: inRow ? 'row' : 'column',
+        flexWrap: inRow ? 'wrap' : 'nowrap',
+        alignItems: 'flex-start',
+        gap: inRow ? 1 : 0.5,
         mt: 0.75,
       }}
     >
@@ -75,29 +75,35 @@ function Answer({
   readonly disabled: boolean;
   readonly wanted: boolean;
 }) {
+  const button = (
+    <Button
+      variant="outlined"
+      disabled={disabled}
+      data-wanted={wanted}
+      onClick={onPick}
+      sx={{
+        justifyContent: 'flex-start',
+        whiteSpace: 'nowrap',
+        px: 1,
+        gap: 1,
+      }}
+    >
+      {keyName !== null && <KeyCap className={ANSWER_KEY}>{keyName}</KeyCap>}
+      {label}
+    </Button>
+  );
   return (
     <>
-      <Button
-        variant="outlined"
-        disabled={disabled}
-        data-wanted={wanted}
-        onClick={onPick}
-        sx={{
-          justifyContent: 'flex-start',
-          whiteSpace: 'nowrap',
-          px: 1,
-          gap: 1,
-          gridColumn: means === undefined ? '1 / -1' : undefined,
-          justifySelf: 'start',
-        }}
-      >
-        {keyName !== null && <KeyCap className={ANSWER_KEY}>{keyName}</KeyCap>}
-        {label}
-      </Button>
-      {means !== undefined && (
-        <Typography variant="body2" sx={{ alignSelf: 'center' }}>
-          {means}
-        </Typography>
+      {means === undefined ? (
+        button
+      ) : (
+        // What it would mean stands beside it where a few words go on a line, else under it.
+        <Stack direction="row" sx={{ flexWrap: 'wrap', alignItems: 'center', columnGap: 1 }}>
+          {button}
+          <Typography variant="body2" sx={{ flex: '1 1 120px' }}>
+            {means}
+          </Typography>
+        </Stack>
       )}
       {keyName !== null && <AnswerKey name={keyName} label={label} onPick={onPick} />}
     </>

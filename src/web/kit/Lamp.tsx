@@ -16,38 +16,111 @@ const STANDING: Readonly<Record<LampTone, { readonly line: string; readonly mark
   open: { line: colours.smoke, mark: '○' },
 };
 
+/** The line that opens what is there on demand. */
+const FOLD_LINE = { cursor: 'pointer', minHeight: 30, fontWeight: 700, color: colours.ink } as const;
+
 interface AnswerProps {
   readonly question: string;
   readonly answer: ReactNode;
   readonly tone: LampTone;
   readonly reasons?: readonly string[];
+  /** How many of the reasons stand at once; the others are behind *Why*. All of them where it is left out. */
+  readonly shown?: number;
+  /** The arithmetic it rests on. */
+  readonly working?: readonly WorkingLine[];
+  /** Settled, or deciding nothing just now: one line, which opens. */
+  readonly folded?: boolean;
   readonly children?: ReactNode;
 }
 
-/** One thing the program has worked out: the answer large, the reasons under it. */
-export function LampAnswer({ question, answer, tone, reasons = [], children }: AnswerProps) {
+/** One thing the program has worked out: the answer large, the reasons under it; or both in a line that opens. */
+export function LampAnswer({ folded = false, ...answer }: AnswerProps) {
+  return folded ? <AnswerLine {...answer} /> : <WholeAnswer {...answer} />;
+}
+
+function Mark({ tone }: Pick<AnswerProps, 'tone'>) {
   const { line, mark } = STANDING[tone];
   return (
-    <Box sx={{ borderLeft: `5px solid ${line}`, pl: 1.5, py: 0.25 }}>
+    <Box
+      component="span"
+      aria-hidden
+      sx={{ color: tone === 'care' ? colours.soot : line, fontSize: '0.9rem', mr: 0.75 }}
+    >
+      {mark}
+    </Box>
+  );
+}
+
+function Reasons({ reasons }: { readonly reasons: readonly string[] }) {
+  return reasons.map((reason) => (
+    <Typography key={reason} sx={{ mt: 0.5 }}>
+      {reason}
+    </Typography>
+  ));
+}
+
+const sideOf = (tone: LampTone) => ({ borderLeft: `5px solid ${STANDING[tone].line}`, pl: 1.5 });
+
+function WholeAnswer({
+  question,
+  answer,
+  tone,
+  reasons = [],
+  shown = reasons.length,
+  working = [],
+  children,
+}: Omit<AnswerProps, 'folded'>) {
+  const rest = reasons.slice(shown);
+  return (
+    <Box sx={{ ...sideOf(tone), py: 0.25 }}>
       <Typography variant="body2" color="text.secondary">
         {question}
       </Typography>
       <Typography component="div" sx={{ fontSize: '1.35rem', fontWeight: 700, lineHeight: 1.25 }}>
-        <Box
-          component="span"
-          aria-hidden
-          sx={{ color: tone === 'care' ? colours.soot : line, fontSize: '0.9rem', mr: 0.75 }}
-        >
-          {mark}
-        </Box>
+        <Mark tone={tone} />
         {answer}
       </Typography>
-      {reasons.map((reason) => (
-        <Typography key={reason} sx={{ mt: 0.5 }}>
-          {reason}
-        </Typography>
-      ))}
+      <Reasons reasons={reasons.slice(0, shown)} />
       {children}
+      {rest.length === 0 ? (
+        <Working lines={working} />
+      ) : (
+        <Box component="details" sx={{ '& > summary': FOLD_LINE }}>
+          <summary>Why</summary>
+          <Reasons reasons={rest} />
+          <WorkingLines lines={working} />
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+function AnswerLine({
+  question,
+  answer,
+  tone,
+  reasons = [],
+  working = [],
+  children,
+}: Omit<AnswerProps, 'folded' | 'shown'>) {
+  return (
+    <Box
+      component="details"
+      sx={{
+        ...sideOf(tone),
+        '& > summary': { cursor: 'pointer', py: 0.25, '@media (pointer: coarse)': { minHeight: 44 } },
+      }}
+    >
+      <summary>
+        <Mark tone={tone} />
+        <Typography component="span" variant="body2" color="text.secondary">
+          {question}:
+        </Typography>{' '}
+        <strong>{answer}</strong>
+      </summary>
+      <Reasons reasons={reasons} />
+      {children}
+      <Working lines={working} />
     </Box>
   );
 }
@@ -85,23 +158,29 @@ export function Caution({
 export function Working({ lines }: { readonly lines: readonly WorkingLine[] }) {
   if (lines.length === 0) return null;
   return (
-    <Fold summary="Show the working" sx={{ color: colours.ink }}>
-      <Stack spacing={1} sx={{ mt: 0.5 }}>
-        {lines.map((line, index) => (
-          <Box key={`${line.what}-${index}`} sx={{ borderTop: `1px solid ${colours.thread}`, pt: 0.75 }}>
-            <Typography sx={{ fontWeight: 700 }}>{line.what}</Typography>
-            <Typography variant="body2">{line.rule}</Typography>
-            <Typography variant="mark" component="p" sx={{ fontSize: '0.95rem', fontWeight: 400 }}>
-              {line.figures}
-            </Typography>
-            {line.source && (
-              <Typography variant="body2" color="text.secondary">
-                Source: {line.source}
-              </Typography>
-            )}
-          </Box>
-        ))}
-      </Stack>
+    <Fold summary="Show the working" sx={FOLD_LINE}>
+      <WorkingLines lines={lines} />
     </Fold>
+  );
+}
+
+function WorkingLines({ lines }: { readonly lines: readonly WorkingLine[] }) {
+  return (
+    <Stack spacing={1} sx={{ mt: 0.5 }}>
+      {lines.map((line, index) => (
+        <Box key={`${line.what}-${index}`} sx={{ borderTop: `1px solid ${colours.thread}`, pt: 0.75 }}>
+          <Typography sx={{ fontWeight: 700 }}>{line.what}</Typography>
+          <Typography variant="body2">{line.rule}</Typography>
+          <Typography variant="mark" component="p" sx={{ fontSize: '0.95rem', fontWeight: 400 }}>
+            {line.figures}
+          </Typography>
+          {line.source && (
+            <Typography variant="body2" color="text.secondary">
+              Source: {line.source}
+            </Typography>
+          )}
+        </Box>
+      ))}
+    </Stack>
   );
 }

@@ -1,5 +1,7 @@
-import { Box, Stack, Typography } from '@mui/material';
-import type { ReactNode } from 'react';
+import { Box, Button, Stack, Typography } from '@mui/material';
+import { type ReactNode, useRef } from 'react';
+import { KeyCap } from './KeyCap';
+import { useKey } from './keys/KeysProvider';
 import { colours } from './theme';
 
 interface Props {
@@ -9,6 +11,13 @@ interface Props {
 
 /** The mat and the lamp of a stage, side by side; on a narrow screen the lamp comes first, since it is the answer. */
 export function StageLayout({ mat, lamp }: Props) {
+  const lampBox = useRef<HTMLElement>(null);
+  const openOrClose = (): void => {
+    const lines = [...(lampBox.current?.querySelectorAll('details') ?? [])];
+    const open = lines.some((line) => !line.open);
+    for (const line of lines) line.open = open;
+  };
+  useKey('l', 'Open or close all of the lamp', openOrClose);
   return (
     <Box
       sx={{
@@ -23,6 +32,7 @@ export function StageLayout({ mat, lamp }: Props) {
       </Stack>
       <Box
         component="aside"
+        ref={lampBox}
         aria-label="Lamp"
         // It may be longer than the screen: then it scrolls, by keyboard too.
         tabIndex={0}
@@ -36,12 +46,23 @@ export function StageLayout({ mat, lamp }: Props) {
           top: { md: 16 },
           maxHeight: { md: 'calc(100dvh - 96px)' },
           overflowY: { md: 'auto' },
+          '&:not(:has(details)) .open-all': { display: 'none' },
         }}
       >
-        <Typography variant="h3" component="h2" sx={{ mb: 1 }}>
-          Lamp
-        </Typography>
-        <Stack spacing={1.5}>{lamp}</Stack>
+        <Stack direction="row" sx={{ justifyContent: 'space-between', alignItems: 'center', mb: 0.5 }}>
+          <Typography variant="h3" component="h2">
+            Lamp
+          </Typography>
+          <Button
+            size="small"
+            className="open-all"
+            onClick={openOrClose}
+            sx={{ minHeight: 0, py: 0, gap: 1 }}
+          >
+            Open all <KeyCap>l</KeyCap>
+          </Button>
+        </Stack>
+        <Stack spacing={1}>{lamp}</Stack>
       </Box>
     </Box>
   );

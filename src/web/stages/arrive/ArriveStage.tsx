@@ -245,6 +245,7 @@ function WhatIsAsked() {
       {service && (
         <LampAnswer
           question={`“${service}” asks for`}
+          folded
           tone="good"
           answer={`${asked.length} facts`}
           reasons={STAGES.flatMap((stage) => {
@@ -259,7 +260,8 @@ function WhatIsAsked() {
       )}
       {state.caseType && (
         <LampAnswer
-          question="The book knows this case"
+          question="Case in the book"
+          folded
           tone="good"
           answer={state.caseType.code}
           reasons={[
@@ -286,6 +288,8 @@ function Lamp() {
       {needs.length > 0 && (
         <LampAnswer
           question="Equipment for this job"
+          folded={NEEDS_STANDING[worstOf(needs)] === 'good'}
+          shown={2}
           tone={NEEDS_STANDING[worstOf(needs)]}
           answer={needsInWords(needs)}
           reasons={needs.map((need) => `${capital(need.of)}: ${need.words} · ${need.status}.`)}
@@ -302,6 +306,7 @@ function Lamp() {
       {facts.service && (
         <LampAnswer
           question="Price"
+          folded={price.verdict === 'as agreed'}
           tone={price.verdict === 'as agreed' ? 'good' : 'no'}
           answer={money(price.priceMinor, context.policy.currency)}
           reasons={price.reasons}
@@ -311,6 +316,7 @@ function Lamp() {
       {facts.promise && (
         <LampAnswer
           question="Promised for"
+          folded
           tone="good"
           answer={localTime(facts.promise.payload.promisedAt, context.shop.zone)}
         />

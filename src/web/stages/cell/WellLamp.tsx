@@ -18,7 +18,7 @@ import { capital, figure, type WorkingLine } from '../../../core/craft/judgement
 import type { WellState } from '../../../core/logbook';
 import type { WhatToFit } from '../../../core/craft/stock';
 import { dayInWords } from '../../../core/craft/time';
-import { Caution, LampAnswer, type LampTone, Working } from '../../kit/Lamp';
+import { Caution, LampAnswer, type LampTone } from '../../kit/Lamp';
 import { CellFigure } from '../../figures/CellFigure';
 import { type OpenJob, useJob } from '../../job/JobContext';
 import { orderAt, useChosenLot, useFit } from './useFit';
@@ -53,7 +53,8 @@ function movementsCell({ wanted }: WellState, book: Book): CellType | null {
   return cell && { ...cell, names: [wanted.code] };
 }
 
-function FoundAnswer({ well }: { readonly well: WellState }) {
+/** What the old cell is; a line where the evidence as a whole says more of it already. */
+function FoundAnswer({ well, explained }: { readonly well: WellState; readonly explained: boolean }) {
   const job = useJob();
   const { book } = job;
   const reading = foundReading(job, well);
@@ -61,6 +62,7 @@ function FoundAnswer({ well }: { readonly well: WellState }) {
     return (
       <LampAnswer
         question={capital(`${wellTitle(well)}the old cell`)}
+        folded={well.found !== null}
         tone={well.found ? 'good' : 'open'}
         answer={well.found ? 'None found' : 'Not yet read'}
         reasons={[
@@ -93,6 +95,8 @@ function FoundAnswer({ well }: { readonly well: WellState }) {
       <LampAnswer
         question="The old cell"
         tone={cross === null ? 'open' : mayBeFitted(cross.verdict) ? 'good' : 'no'}
+        folded={explained || cross === null || mayBeFitted(cross.verdict)}
+        working={foundWorking(job, well)}
         answer={cross === null ? cell.code : `${cell.code}: ${cross.verdict}`}
         reasons={[...reading.reasons.map(capital), ...unsureWords(reading), ...(cross?.reasons ?? [])]}
       />
@@ -130,6 +134,9 @@ function WitnessAnswer({ well, said }: { readonly well: WellState; readonly said
             : 'The evidence conflicts'
       }
       reasons={said.verdict === 'they agree' ? [] : [...said.reasons, ...said.howToTell]}
+      shown={1}
+      working={said.working}
+      folded={said.verdict === 'they agree'}
     >
       {said.asksForWell && (
         <Box sx={{ mt: 1 }}>
@@ -193,23 +200,35 @@ function LotLooksLike({ well, fit }: { readonly well: WellState; readonly fit: W
   const lot = chosen === null ? null : { ...chosen.cell, names: [chosen.lot.code] };
   if (lot === null || well.fitted !== null) return null;
   const { warn, list } = lookAlikesHere(lot, { movement, found }, book.cellTable);
+  // Beside the old cell it is warned of this pair already.
+  const saidOfFound = chosen?.cell.code === well.wanted?.code;
   return (
     <>
       {warn
-        .filter(({ because }) => because !== 'the movement’s cell')
+        .filter(
+          ({ because }) =>
+            because !== 'the movement’s cell' && !(saidOfFound && because === 'what was found in the watch'),
+        )
         .map((each) => (
           <Caution key={each.name}>
             {each.own} is easily confused with {each.name}, {each.because}: {each.how}.
           </Caution>
         ))}
       {list.length > 0 && (
-        <Typography variant="body2" color="text.secondary">
-          Look-alikes of {lot.code}: {[...new Set(list.map(({ name }) => name))].join(', ')}.
-        </Typography>
+        <LampAnswer
+          question={`Look-alikes of ${lot.code}`}
+          tone="open"
+          folded
+          answer={[...new Set(list.map(({ name }) => name))].join(', ')}
+        />
       )}
     </>
   );
 }
+
+/** Whether the old cell is spoken of where all the evidence is. */
+const isExplained = ({ verdict }: WitnessVerdict): boolean =>
+  verdict === 'one differs' || verdict === 'cannot tell';
 
 /** What the lamp says of one well. */
 export function WellLamp({ well }: { readonly well: WellState }) {
@@ -238,10 +257,9 @@ export function WellLamp({ well }: { readonly well: WellState }) {
           ]}
         />
         <WitnessAnswer well={well} said={said} />
-        <FoundAnswer well={well} />
+        <FoundAnswer well={well} explained={isExplained(said)} />
         <StayAnswer well={well} />
         {fit !== null && !well.fitted && <StockAnswer fit={fit} />}
-        <Working lines={[...said.working, ...foundWorking(job, well)]} />
       </>
     );
   }
@@ -257,6 +275,8 @@ export function WellLamp({ well }: { readonly well: WellState }) {
             ? 'The same cell again'
             : (well.fitted?.payload.cellCode ?? best?.lot.code ?? `${wanted.code}: none in stock`)
         }
+        shown={2}
+        working={[...(best?.cross.working ?? []), ...fit.working]}
         reasons={
           well.fitted
             ? [`The movement takes ${wanted.code}.`]
@@ -278,13 +298,10 @@ export function WellLamp({ well }: { readonly well: WellState }) {
         </Stack>
       </LampAnswer>
       <WitnessAnswer well={well} said={said} />
-      <FoundAnswer well={well} />
+      <FoundAnswer well={well} explained={isExplained(said)} />
       <StayAnswer well={well} />
       <LotLooksLike well={well} fit={fit} />
       {!well.fitted && <StockAnswer fit={fit} />}
-      <Working
-        lines={[...(best?.cross.working ?? []), ...fit.working, ...said.working, ...foundWorking(job, well)]}
-      />
     </>
   );
 }

@@ -24,7 +24,7 @@ import { wayTaken } from '../../../core/craft/policy';
 import { quantities } from '../../../core/craft/units';
 import { earlierReadings, trendsOfWatch } from '../../../core/advice/watches';
 import { askDevice, faultWords, useConnected } from '../../api/devices';
-import { LampAnswer, type LampTone, Working } from '../../kit/Lamp';
+import { LampAnswer, type LampTone } from '../../kit/Lamp';
 import { factFields } from '../../kit/factFields';
 import { optionsOf, optionsOrNone } from '../../kit/fields';
 import { FactCard } from '../../job/FactCard';
@@ -348,6 +348,9 @@ function Lamp() {
       />
     );
   }
+  const last = verdicts.at(-1);
+  // What the readings say together decides; each by itself is there on demand.
+  const diagnosisStands = diagnoses.some(({ diagnosis }) => diagnosis.ranked.length > 0) || leak !== null;
   return (
     <>
       {diagnoses.map((diagnosed) => (
@@ -368,6 +371,8 @@ function Lamp() {
             question={`${capital(words)}${verdict.well === null ? '' : `, ${verdict.well},`} ${figure(verdict.value, 3)} ${unit}, against ${WHOSE[verdict.reference.whose]}`}
             tone={STANDING[verdict.verdict]}
             answer={capital(verdict.verdict)}
+            working={verdict.working}
+            folded={verdict !== last || diagnosisStands}
           >
             <ReadingGauge
               gauge={gaugeOf(verdict, earlierOf(verdict.measure, verdict.well))}
@@ -382,13 +387,6 @@ function Lamp() {
           </LampAnswer>
         );
       })}
-      <Working
-        lines={[
-          ...diagnoses.flatMap(({ diagnosis }) => diagnosis.working),
-          ...(leak?.working ?? []),
-          ...verdicts.flatMap((verdict) => verdict.working),
-        ]}
-      />
     </>
   );
 }

@@ -27,6 +27,8 @@ const STANDING: Readonly<Record<Diagnosis['verdict'], LampTone>> = {
 
 /** Causes shown with their bars, and the evidence for and against each. */
 const CAUSES_SHOWN = 4;
+/** Of them those that stand at once. */
+const CAUSES_AT_ONCE = 2;
 const SENTENCES_SHOWN = 3;
 
 function priceWords({ priced, priceMinor }: PricedRemedy, currency: string): string {
@@ -34,8 +36,8 @@ function priceWords({ priced, priceMinor }: PricedRemedy, currency: string): str
   return priceMinor === null ? 'not in the price list' : money(priceMinor, currency);
 }
 
-/** One cause as a bar, with the evidence for and against it. */
-function Cause({ cause: { fault, probability, evidence } }: { readonly cause: FaultChance }) {
+/** What speaks for a cause, and what against it. */
+function Evidence({ cause: { fault, probability, evidence } }: { readonly cause: FaultChance }) {
   const said = (speaksFor: boolean): string =>
     evidence
       .filter(({ bits }) => bits > 0 === speaksFor)
@@ -44,7 +46,20 @@ function Cause({ cause: { fault, probability, evidence } }: { readonly cause: Fa
       .join('; ');
   const [supports, contradicts] = [said(true), said(false)];
   return (
-    <Box component="li" sx={{ mt: 0.75 }}>
+    <Box sx={{ mt: 0.75 }}>
+      <Typography variant="body2" sx={{ fontWeight: 700 }}>
+        {capital(fault)}, {percent(probability)}
+      </Typography>
+      {supports !== '' && <Typography variant="body2">For it: {supports}.</Typography>}
+      {contradicts !== '' && <Typography variant="body2">Against it: {contradicts}.</Typography>}
+    </Box>
+  );
+}
+
+/** One cause as a bar. */
+function Cause({ cause: { fault, probability } }: { readonly cause: FaultChance }) {
+  return (
+    <Box component="li" sx={{ mt: 0.5 }}>
       <Stack direction="row" sx={{ justifyContent: 'space-between', columnGap: 1 }}>
         <Typography variant="body2" sx={{ fontWeight: 700 }}>
           {capital(fault)}
@@ -59,8 +74,6 @@ function Cause({ cause: { fault, probability, evidence } }: { readonly cause: Fa
         aria-label={`${capital(fault)}: ${percent(probability)}`}
         sx={{ height: 8, borderRadius: 1 }}
       />
-      {supports !== '' && <Typography variant="body2">For it: {supports}.</Typography>}
-      {contradicts !== '' && <Typography variant="body2">Against it: {contradicts}.</Typography>}
     </Box>
   );
 }
@@ -162,6 +175,7 @@ export function DiagnosisAnswer({
         tone={STANDING[verdict]}
         answer={verdict === 'found' ? capital(causes.join(' and ')) : capital(verdict)}
         reasons={reasons}
+        working={diagnosis.working}
       >
         {ranked.length > 0 && (
           <Box
@@ -169,8 +183,16 @@ export function DiagnosisAnswer({
             aria-label="Causes by probability"
             sx={{ listStyle: 'none', p: 0, m: 0, mt: 0.5 }}
           >
-            {ranked.slice(0, CAUSES_SHOWN).map((cause) => (
+            {ranked.slice(0, CAUSES_AT_ONCE).map((cause) => (
               <Cause key={cause.fault} cause={cause} />
+            ))}
+          </Box>
+        )}
+        {ranked.length > 0 && (
+          <Box component="details" sx={{ '& > summary': { cursor: 'pointer', fontWeight: 700, py: 0.25 } }}>
+            <summary>Evidence and further causes</summary>
+            {ranked.slice(0, CAUSES_SHOWN).map((cause) => (
+              <Evidence key={cause.fault} cause={cause} />
             ))}
           </Box>
         )}
@@ -179,6 +201,7 @@ export function DiagnosisAnswer({
       {first && (
         <LampAnswer
           question="What to do, gentlest first"
+          folded={asked !== null}
           tone="care"
           answer={capital(first.what)}
           reasons={[`${capital(priceWords(first, currency))}. ${first.risk}`]}

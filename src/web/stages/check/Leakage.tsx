@@ -146,6 +146,8 @@ export function LeakAnswer({ advice }: { readonly advice: LeakAdvice }) {
       <Caution grave>Electrolyte burns skin and eyes. Wear gloves and glasses. {advice.care}</Caution>
       <LampAnswer
         question="After a leak: options for the owner"
+        folded
+        working={advice.working}
         tone="care"
         answer={capital(advice.verdict)}
         reasons={advice.reasons}

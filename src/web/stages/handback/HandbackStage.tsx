@@ -7,7 +7,7 @@ import { handback, readyToHandBack } from '../../../core/advice/handback';
 import { money } from '../../../core/craft/money';
 import { elsewhereWords, type Statement } from '../../../core/logbook';
 import { dayInWords, localTime } from '../../../core/craft/time';
-import { Caution, LampAnswer, Working } from '../../kit/Lamp';
+import { Caution, LampAnswer } from '../../kit/Lamp';
 import { WaxSeal } from '../../figures/WaxSeal';
 import { factFields } from '../../kit/factFields';
 
@@ -260,6 +260,8 @@ function Lamp() {
       )}
       <LampAnswer
         question="Next visit"
+        shown={1}
+        working={result.working}
         tone={next.onDay ? 'good' : 'open'}
         answer={next.onDay ? dayInWords(next.onDay) : 'Cannot be calculated'}
         reasons={
@@ -283,7 +285,6 @@ function Lamp() {
           not tested today.
         </Caution>
       )}
-      <Working lines={result.working} />
       <Typography variant="body2" color="text.secondary">
         Based on book revision {context.catalogue.revision} and policy revision {context.policy.revision}.
       </Typography>

@@ -8,7 +8,7 @@ import { openParts } from '../../../core/logbook';
 import { type Schools, wayTaken } from '../../../core/craft/policy';
 import { useRack } from '../../api/resources';
 import { Fold } from '../../kit/Fold';
-import { Caution, LampAnswer, type LampTone, Working } from '../../kit/Lamp';
+import { Caution, LampAnswer, type LampTone } from '../../kit/Lamp';
 import { ScaleDialog } from '../../kit/ScaleDialog';
 import { useScreenScale } from '../../kit/screenScale';
 import { OpeningFigure } from '../../figures/OpeningFigure';
@@ -50,7 +50,7 @@ function OneAtATime() {
 }
 
 /** Width of a drawing that fills the lamp, px. */
-const ENLARGED_PX = 296;
+const ENLARGED_PX = 250;
 
 function Drawing() {
   const { back, opener, crownClock } = useOpening();
@@ -141,7 +141,8 @@ function NoOtherWay({
 function ProtectedBy({ schools }: { readonly schools: Schools }) {
   return (
     <LampAnswer
-      question="Protection between tool and back (shop policy)"
+      question="Protection of the back (shop policy)"
+      folded
       tone="good"
       answer={schools.protection}
       reasons={[wayTaken(schools, 'protection').reason, `Opener: ${schools.opener}.`]}
@@ -164,6 +165,9 @@ export function OpenLamp() {
         question={facts.back ? 'Opened' : 'Opens with'}
         tone={facts.back ? 'good' : kindKnown ? STANDING[opener.verdict] : 'open'}
         answer={facts.back ? facts.back.payload.openedWith : opener.opener}
+        folded={facts.back !== null && facts.closed !== null}
+        shown={3}
+        working={opener.working}
         reasons={[
           ...opener.reasons,
           ...(kindKnown && opener.verdict === 'not yet known'
@@ -192,6 +196,7 @@ export function OpenLamp() {
       {facts.seals && (
         <LampAnswer
           question="Seals to refit at closing"
+          folded
           tone="good"
           answer={`${facts.seals.payload.rim + facts.seals.payload.innerCover + facts.seals.payload.hatch}`}
         />
@@ -199,11 +204,11 @@ export function OpenLamp() {
       {facts.back === null && <ProtectedBy schools={context.policy.schools} />}
       <LampAnswer
         question="On the tray"
+        folded={open.length === 0}
         tone={open.length === 0 ? 'good' : 'care'}
         answer={open.length === 0 ? 'Nothing open' : `${open.length} to account for`}
         reasons={open.map((part) => part.words)}
       />
-      <Working lines={opener.working} />
       {kindKnown && KNIFE_KINDS.includes(back.kind) && facts.back === null && (
         <Typography variant="body2" color="text.secondary">
           If you see no lip, look again with the strap off. Then choose a spot and record it.

@@ -1,7 +1,8 @@
 import { Link } from 'react-router';
+import type { RingChoice } from '../../../core/advice/seal';
 import { notSeenRunning } from '../../../core/advice/proving';
 import { backs, closingSchool } from '../../../core/craft/cases';
-import { type FitOfRing, isAsAdvised, type WornRing } from '../../../core/craft/gaskets';
+import { type FitOfRing, isAsAdvised, type RingAdvice, type WornRing } from '../../../core/craft/gaskets';
 import { capital, figure, percent } from '../../../core/craft/judgement';
 import { partInWords } from '../../../core/craft/parts';
 import { wayTaken } from '../../../core/craft/policy';
@@ -12,7 +13,7 @@ import { ScrewRound } from '../../figures/ScrewRound';
 import { useJob } from '../../job/JobContext';
 import { useSettle } from '../../job/Tray';
 import { Answers } from '../../kit/Answers';
-import { Caution, LampAnswer, type LampTone, Working } from '../../kit/Lamp';
+import { Caution, LampAnswer, type LampTone } from '../../kit/Lamp';
 import { useSealing } from './useSealing';
 
 const STANDING_OF_FIT: Readonly<Record<FitOfRing['verdict'], LampTone>> = {
@@ -20,6 +21,11 @@ const STANDING_OF_FIT: Readonly<Record<FitOfRing['verdict'], LampTone>> = {
   borderline: 'care',
   'cannot say': 'open',
   no: 'no',
+};
+const STANDING_OF_ADVICE: Readonly<Record<RingAdvice['verdict'], LampTone>> = {
+  renew: 'care',
+  'look at it': 'open',
+  reuse: 'good',
 };
 const STANDING_OF_WORN: Readonly<Record<WornRing['verdict'], LampTone>> = {
   springy: 'good',
@@ -29,6 +35,17 @@ const STANDING_OF_WORN: Readonly<Record<WornRing['verdict'], LampTone>> = {
   swollen: 'no',
   'cannot say': 'open',
   'measures disagree': 'open',
+};
+
+/** What the measures of the old ring show, in words that say it once: what to do stands under *Gasket*. */
+const SHOWN_BY_WORN: Readonly<Record<WornRing['verdict'], string>> = {
+  springy: 'Still springy',
+  renew: 'Little spring left',
+  'no seal left': 'No longer seals',
+  'never squeezed': 'Never squeezed',
+  swollen: 'Swollen',
+  'cannot say': 'Cannot be calculated',
+  'measures disagree': 'The measures disagree',
 };
 
 /** What became of the part that goes back first, said where it is asked. */
@@ -49,6 +66,21 @@ function FirstBack() {
   );
 }
 
+/** The sections an old ring can have had, and how large it was when new. */
+function wornWords({ worn, sections }: RingChoice): string[] {
+  if (worn === null) return [];
+  const [from, to] = worn.insideLikelyMm;
+  return [
+    ...worn.reasons,
+    ...(worn.sectionMm > 0
+      ? [`Its inside diameter when new was ${figure(from, 1)} to ${figure(to, 1)} mm.`]
+      : []),
+    sections.length > 0
+      ? `Possible sections from this shop, likeliest first: ${sections.map((each) => each.toFixed(2)).join(', ')} mm.`
+      : 'No section in this shop’s book or stock is near it.',
+  ];
+}
+
 /** The old ring as measured, and which it can have been. */
 function OldRing() {
   const { ring, oldCanBe } = useSealing();
@@ -67,8 +99,9 @@ function OldRing() {
             : capital(oldCanBe.verdict)
         }
         reasons={oldCanBe.reasons}
+        working={oldCanBe.working}
+        folded
       />
-      <Working lines={oldCanBe.working} />
     </>
   );
   if (oldRing !== null && groove === null)
@@ -84,25 +117,17 @@ function OldRing() {
       </>
     );
   if (ring === null || worn === null) return canBe;
-  const [from, to] = worn.insideLikelyMm;
   return (
     <>
       {canBe}
       <LampAnswer
-        question="The old ring"
+        question="The old ring, measured"
+        folded
         tone={STANDING_OF_WORN[worn.verdict]}
-        answer={capital(worn.verdict)}
-        reasons={[
-          ...worn.reasons,
-          ...(worn.sectionMm > 0
-            ? [`Its inside diameter when new was ${figure(from, 1)} to ${figure(to, 1)} mm.`]
-            : []),
-          ring.sections.length > 0
-            ? `Possible sections from this shop, likeliest first: ${ring.sections.map((each) => each.toFixed(2)).join(', ')} mm.`
-            : 'No section in this shop’s book or stock is near it.',
-        ]}
+        answer={SHOWN_BY_WORN[worn.verdict]}
+        reasons={wornWords(ring)}
+        working={worn.working}
       />
-      <Working lines={worn.working} />
     </>
   );
 }
@@ -110,6 +135,7 @@ function OldRing() {
 /** The best few rings for the groove, and what to order where none of them fits. */
 function WhichRing() {
   const { ring } = useSealing();
+  const settled = activeRing(useJob().state.facts) !== null;
   if (ring === null) return null;
   const [first] = ring.best;
   const { wanted } = ring;
@@ -127,7 +153,10 @@ function WhichRing() {
         question="Ring for this groove"
         tone={first ? STANDING_OF_FIT[first.fit.verdict] : 'no'}
         answer={first ? `${first.ring.code} ${first.fit.verdict}` : 'No ring in this shop fits'}
-        reasons={[...(first?.fit.reasons ?? []), ...sizes, ...(fits ? [] : [order])]}
+        reasons={[...(fits ? (first.fit.reasons ?? []) : [order, ...(first?.fit.reasons ?? [])]), ...sizes]}
+        shown={1}
+        working={first?.fit.working ?? []}
+        folded={settled && fits}
       >
         {first && (
           <GrooveFigure
@@ -138,7 +167,6 @@ function WhichRing() {
           />
         )}
       </LampAnswer>
-      <Working lines={first?.fit.working ?? []} />
     </>
   );
 }
@@ -161,10 +189,12 @@ function Dies() {
             : capital(dies.verdict)
         }
         reasons={dies.reasons}
+        shown={1}
+        working={dies.working}
+        folded={activeRing(facts) === null && dies.verdict === 'press'}
       >
         <DieStackFigure dies={dies} measures={measures} />
       </LampAnswer>
-      <Working lines={dies.working} />
     </>
   );
 }
@@ -173,11 +203,13 @@ function Dies() {
 function HowItCloses() {
   const { schools } = useJob().context.policy;
   const { kind, kindKnown } = useSealing();
+  const settled = activeRing(useJob().state.facts) !== null;
   const school = closingSchool(kind);
   const way = school && wayTaken(schools, school);
   return kindKnown ? (
     <LampAnswer
       question={way ? 'Closing sequence (shop policy)' : 'Closing'}
+      folded={!settled}
       tone="good"
       answer={capital(way ? way.way : (backs[kind].closes[0] ?? ''))}
       reasons={[
@@ -253,15 +285,19 @@ export function SealLamp() {
     <>
       <LampAnswer
         question="Gasket"
-        tone={!followed ? 'care' : advice.verdict === 'look at it' && !done ? 'open' : 'good'}
+        tone={done === null ? STANDING_OF_ADVICE[advice.verdict] : followed ? 'good' : 'care'}
         answer={capital(advice.verdict)}
-        reasons={[...advice.reasons, ...(followed ? [] : [`Decided differently: ${done.reason}`])]}
+        reasons={[...(followed ? [] : [`Decided differently: ${done.reason}`]), ...advice.reasons]}
+        shown={advice.verdict === 'look at it' ? 2 : 1}
+        working={advice.working}
+        folded={done !== null && followed}
       />
       <OldRing />
       <WhichRing />
       {ringIn !== null && (
         <LampAnswer
           question="Ring fitted"
+          folded={ringIn.verdict === 'fits'}
           tone={STANDING_OF_FIT[ringIn.verdict]}
           answer={capital(ringIn.verdict)}
           reasons={ringIn.reasons}
@@ -272,6 +308,7 @@ export function SealLamp() {
       {kind === 'plate on screws' && facts.closed === null && (
         <LampAnswer
           question="The screws, round by round"
+          folded={done === null}
           tone="good"
           answer={`${screwCount}, crosswise`}
           reasons={[
@@ -284,6 +321,7 @@ export function SealLamp() {
       {counted && (
         <LampAnswer
           question="Seals counted at opening"
+          folded
           tone="care"
           answer={`${counted.rim + counted.innerCover + counted.hatch} to account for`}
           reasons={[
@@ -291,14 +329,17 @@ export function SealLamp() {
           ]}
         />
       )}
-      <Caution>
-        Use silicone grease only. Mineral grease swells rubber. Change finger cots before you touch the cell
-        or movement.
-      </Caution>
+      {facts.closed === null && (
+        <Caution>
+          Use silicone grease only: mineral grease swells rubber. Change finger cots before you touch the cell
+          or movement.
+        </Caution>
+      )}
       <BeforeClosing />
       {pairing.verdict !== 'not asked' && (
         <LampAnswer
           question="Back and case match"
+          folded={pairing.verdict === 'paired'}
           tone={pairing.verdict === 'paired' ? 'good' : pairing.verdict === 'not yet known' ? 'care' : 'no'}
           answer={capital(pairing.verdict)}
           reasons={pairing.reasons}
@@ -309,7 +350,6 @@ export function SealLamp() {
           The seam is not even. The ring is pinched or the back is not fully down. Open it again.
         </Caution>
       )}
-      <Working lines={advice.working} />
     </>
   );
 }

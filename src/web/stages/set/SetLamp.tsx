@@ -40,6 +40,8 @@ function DoesItRun({
     <LampAnswer
       question="Does it run?"
       tone={seen === null ? 'open' : !seen.runs ? 'no' : tooShort ? 'care' : 'good'}
+      folded={seen?.runs === true && !tooShort}
+      shown={2}
       answer={answer}
       reasons={[
         ...(tooShort
@@ -131,6 +133,9 @@ export function SetLamp({
               : `${countOf(plan.moves.length, 'move')}, ${countOf(midnights.taken, 'midnight')}`
         }
         reasons={[...numbered(advice.steps), ...advice.reasons]}
+        shown={advice.steps.length}
+        working={advice.working}
+        folded={state.facts.timeSet !== null}
       >
         {known && <BeginCountdown />}
       </LampAnswer>
@@ -138,7 +143,6 @@ export function SetLamp({
       <ProvingRun />
       <RunsDue exceptJobId={resource.job.id} />
       {stopped !== null && <Caution>{stopped}</Caution>}
-      <Working lines={advice.working} />
     </>
   );
 }

@@ -140,7 +140,7 @@ const STANDING_OF_PLAN: Readonly<Record<LeakTestPlan['verdict'], LampTone>> = {
 };
 
 function Plan() {
-  const { plan } = useTesting();
+  const { plan, tests } = useTesting();
   return (
     <>
       <LampAnswer
@@ -148,6 +148,8 @@ function Plan() {
         tone={STANDING_OF_PLAN[plan.verdict]}
         answer={capital(plan.verdict)}
         reasons={plan.reasons.slice(0, 1)}
+        working={plan.working}
+        folded={tests.length > 0}
       >
         <Box component="ol" sx={{ listStyle: 'none', p: 0, m: 0, mt: 0.5 }}>
           {plan.steps.map((step, index) => (
@@ -162,7 +164,6 @@ function Plan() {
           ))}
         </Fold>
       </LampAnswer>
-      <Working lines={plan.working} />
     </>
   );
 }
@@ -184,6 +185,9 @@ export function TestLamp() {
         tone={water.verdict === 'tested' ? 'good' : water.verdict === 'not tested' ? 'open' : 'no'}
         answer={capital(water.verdict)}
         reasons={[water.statement, ...water.reasons].map(capital)}
+        shown={1}
+        working={water.working}
+        folded={tests.length === 0}
       />
       {looks.length > 0 && (
         <LampAnswer
@@ -200,7 +204,6 @@ export function TestLamp() {
       {others.map((caution) => (
         <Caution key={caution}>{caution}</Caution>
       ))}
-      <Working lines={water.working} />
     </>
   );
 }
