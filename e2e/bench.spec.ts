@@ -221,7 +221,7 @@ test.describe('the cell stage', () => {
     await expect(lots.getByRole('radio')).toHaveCount(2);
     await page.getByText('excluded').click();
     await expect(page.getByText(/NQ-118: Past its best-before date \(28 Feb 2026\)/)).toBeVisible();
-    await lamp.getByText('Show the working').click();
+    await lamp.getByRole('button', { name: 'Open all' }).click();
     await expect(lamp).toContainText('IEC 60086-3');
   });
 

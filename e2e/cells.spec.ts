@@ -349,7 +349,7 @@ test('a delivery comes after its lead time, its note is read from a file, and co
   await page.getByLabel('How many 1').fill('10');
   await page.getByRole('button', { name: 'Send order' }).click();
   const coming = card(page, 'On order');
-  await expect(coming).toContainText('10 × CR2016. Due 17 Mar');
+  await expect(coming).toContainText('10 × CR2016. Due Tue 17 Mar');
   await expect(coming).toContainText('10 × CR2016. Delivered, note', { timeout: 30_000 });
   const saved = page.waitForEvent('download');
   await coming

@@ -252,7 +252,8 @@ test('the next test is answered where it is asked: a look by a key, a reading by
   await expect(pulses).toHaveCount(0);
   // The next is a reading or a look: what is read has its form here and not on the mat.
   const causes = lampOf(page).getByRole('list', { name: 'Causes by probability' });
-  await expect(causes).toContainText('For it: nothing moves');
+  await expect(causes).toContainText('Mechanical');
+  await expect(lampOf(page)).toContainText('For it: nothing moves');
   await recorded(page, id, 'check.reading', {
     measure: 'currentUA',
     value: 1.1,
@@ -260,6 +261,9 @@ test('the next test is answered where it is asked: a look by a key, a reading by
     loadSeconds: null,
   });
   const gauge = lampOf(page).getByRole('img', { name: /^Current: 1\.1 µA; should lie between/ });
+  // What the readings say together stands first; each by itself is a line that opens.
+  await expect(gauge).toBeHidden();
+  await lampOf(page).getByText('Current 1.1 µA').click();
   await expect(gauge).toBeVisible();
   // What the loupe shows costs a glance, and comes before the meter.
   await openJob(page, 'draws-too-much', 'check');
@@ -278,6 +282,7 @@ test('the next test is answered where it is asked: a look by a key, a reading by
   await expect(page.getByRole('textbox', { name: 'Coil resistance' })).toHaveCount(1);
   await coil.getByRole('button', { name: 'Record' }).click();
   await expect(stands(page, 'Coil resistance')).toBeVisible();
+  await lampOf(page).getByRole('button', { name: 'Open all' }).click();
   await expect(
     lampOf(page).getByRole('img', { name: /^Current: 4\.85 µA;.*earlier visits: 1\.6\d?, 2\.3/ }),
   ).toBeVisible();

@@ -187,6 +187,7 @@ test('where no die fits the lamp says by how much, and draws none; where two do 
   await page.getByRole('button', { name: 'Correct: Measures for the press' }).click();
   await press.getByLabel('Crystal diameter', { exact: true }).fill('27.5');
   await press.getByRole('button', { name: 'Record' }).click();
+  await lamp(page).getByRole('button', { name: 'Open all' }).click();
   await expect(
     lamp(page).getByRole('img', { name: /ring die 28, film, crystal, case, back, flat die 30/ }),
   ).toBeVisible();

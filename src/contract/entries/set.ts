@@ -48,7 +48,7 @@ export const setKinds: KindDefinitions<SetPayloads> = {
     version: 1,
     schema: () =>
       z.strictObject({
-        runs: yesNo('Does it run?'),
+        runs: yesNo('Result'),
         watchedSeconds: number({ words: 'Watched for', min: 1, max: 1_000_000, unit: 's', example: 60 }),
       }),
   }),
@@ -74,7 +74,7 @@ export const setKinds: KindDefinitions<SetPayloads> = {
     version: 2,
     schema: () =>
       z
-        .strictObject({ toSee, shows: handsReading, stillRuns: yesNo('Does it run?') })
+        .strictObject({ toSee, shows: handsReading, stillRuns: yesNo('Still running') })
         .refine((run) => run.toSee === 'that it runs' || run.shows !== '' || !run.stillRuns, wantsReading),
     upcasts: [toSeeTime],
   }),

@@ -782,7 +782,7 @@ const TAKES_NONE: Readonly<Record<string, string>> = {
   cases: 'asBackKind closingSchool measuresOf onlyOfKind panelLayers turnedBack workedFrom',
   cells: 'asMarked buildCellTable cellNamedIn lookAlikesHere mayBeFitted saidTogether supplySaid',
   devices: 'isVented phaseAt readMeterLine recordOfSamples',
-  find: 'findWords findable rankFound editDistance triples',
+  find: 'findWords findable isSearchedFor rankFound editDistance triples',
   gaskets: 'isAsAdvised ringContradictions',
   health: 'figuresFor usualLoad',
   identify: 'cellSizes compareMovements expectedMeasure expectedPick lookSpec standsForIt',

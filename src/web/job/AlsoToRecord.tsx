@@ -1,5 +1,6 @@
 import { Autocomplete, Box, TextField } from '@mui/material';
 import { useRef, useState } from 'react';
+import { isSearchedFor } from '../../core/craft/find';
 import { KeyCap } from '../kit/KeyCap';
 import { useKey } from '../kit/keys/KeysProvider';
 import { useRecordedLines } from './recordedLines';
@@ -22,6 +23,7 @@ export function AlsoToRecord() {
       autoHighlight
       blurOnSelect
       getOptionLabel={({ title }) => title}
+      filterOptions={(facts, { inputValue }) => facts.filter(({ title }) => isSearchedFor(title, inputValue))}
       getOptionKey={({ title }) => title}
       onInputChange={(_, text, reason) => setTyped(reason === 'input' ? text : '')}
       onChange={(_, fact) => fact?.open()}

@@ -12,6 +12,7 @@ export function LastTime({ watch, zone }: { readonly watch: SeenWatch; readonly 
       <LampAnswer
         question={opening ? `Opened last, ${localDayInWords(opening.atUtc, zone)}` : 'Opened before'}
         tone={opening ? 'good' : 'open'}
+        folded
         answer={
           opening ? `${opening.openedWith}${opening.setting && `, ${opening.setting}`}` : 'Not in this shop'
         }

@@ -1,7 +1,7 @@
 import ErrorOutlineIcon from '@mui/icons-material/ReportGmailerrorred';
 import WarningAmberIcon from '@mui/icons-material/WarningAmber';
 import { Box, Stack, Typography } from '@mui/material';
-import type { ReactNode } from 'react';
+import { type ReactNode, useState } from 'react';
 import type { WorkingLine } from '../../core/craft/judgement';
 import { Fold } from './Fold';
 import { colours } from './theme';
@@ -82,15 +82,29 @@ function WholeAnswer({
       </Typography>
       <Reasons reasons={reasons.slice(0, shown)} />
       {children}
-      {rest.length === 0 ? (
-        <Working lines={working} />
-      ) : (
-        <Box component="details" sx={{ '& > summary': FOLD_LINE }}>
-          <summary>Why</summary>
-          <Reasons reasons={rest} />
-          <WorkingLines lines={working} />
-        </Box>
-      )}
+      {rest.length === 0 ? <Working lines={working} /> : <Why reasons={rest} working={working} />}
+    </Box>
+  );
+}
+
+/** The reasons that do not stand at once, and the arithmetic, which is drawn when somebody asks for it. */
+function Why({
+  reasons,
+  working,
+}: {
+  readonly reasons: readonly string[];
+  readonly working: readonly WorkingLine[];
+}) {
+  const [open, setOpen] = useState(false);
+  return (
+    <Box
+      component="details"
+      onToggle={(event) => setOpen(event.currentTarget.open)}
+      sx={{ '& > summary': FOLD_LINE }}
+    >
+      <summary>Why</summary>
+      <Reasons reasons={reasons} />
+      {open && <WorkingLines lines={working} />}
     </Box>
   );
 }

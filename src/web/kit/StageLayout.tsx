@@ -57,7 +57,7 @@ export function StageLayout({ mat, lamp }: Props) {
             size="small"
             className="open-all"
             onClick={openOrClose}
-            sx={{ minHeight: 0, py: 0, gap: 1 }}
+            sx={{ gap: 1, '@media (pointer: fine)': { minHeight: 0, py: 0 } }}
           >
             Open all <KeyCap>l</KeyCap>
           </Button>

@@ -1,4 +1,5 @@
 import {
+  Button,
   Checkbox,
   FormControl,
   FormControlLabel,
@@ -10,7 +11,7 @@ import {
   Stack,
   Typography,
 } from '@mui/material';
-import { type RefCallback, useId } from 'react';
+import { type RefCallback, useId, useState } from 'react';
 import { useController } from 'react-hook-form';
 import { capital } from '../../core/craft/judgement';
 import { PROOF_RESULTS } from '../../core/craft/setting';
@@ -128,15 +129,18 @@ export function Radios({
 
 interface SeveralProps extends FieldProps {
   readonly options: readonly { readonly value: string | number; readonly label: string }[];
+  /** Those that stand at once; the others come on demand, or where one of them is picked. All where it is left out. */
+  readonly usual?: readonly (string | number)[];
 }
 
 /** Any of a few. */
-export function Several({ name, label, options, wanted = false }: SeveralProps) {
+export function Several({ name, label, options, usual, wanted = false }: SeveralProps) {
   const { field, fieldState } = useController({ name });
   return (
     <SeveralOf
       label={label}
       options={options}
+      {...(usual && { usual })}
       picked={(field.value as readonly (string | number)[] | undefined) ?? []}
       onPick={field.onChange}
       firstRef={field.ref}
@@ -162,14 +166,19 @@ export function SeveralOf({
   onPick,
   firstRef,
   error,
+  usual,
   wanted = false,
 }: SeveralOfProps) {
   const labelId = useId();
+  const [all, setAll] = useState(false);
+  const shown = options.filter(
+    ({ value }) => all || usual === undefined || usual.includes(value) || picked.includes(value),
+  );
   return (
     <FormControl role="group" aria-labelledby={labelId} error={error !== undefined} sx={ONE_ROW}>
       <FormLabel id={labelId}>{label}</FormLabel>
       <FormGroup row>
-        {options.map((option, index) => (
+        {shown.map((option, index) => (
           <FormControlLabel
             key={option.value}
             className={CHOICE}
@@ -190,6 +199,11 @@ export function SeveralOf({
             }
           />
         ))}
+        {shown.length < options.length && (
+          <Button aria-label={`${label}: ${options.length - shown.length} more`} onClick={() => setAll(true)}>
+            {options.length - shown.length} more
+          </Button>
+        )}
       </FormGroup>
       {error !== undefined && <FormHelperText>{error}</FormHelperText>}
     </FormControl>

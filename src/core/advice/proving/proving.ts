@@ -57,7 +57,7 @@ export function quickSetInBook(
 /** Whether it is about to be closed without anybody having seen it run: what it would cost; null where it is not. */
 export function notSeenRunning({ facts }: JobState): string | null {
   return openness(facts) === 'open' && seenRunning(facts) === null
-    ? 'Watch it run before you close it. If the cell makes no contact, you would have to open it again.'
+    ? 'Watch it run before you close it. It may have no contact.'
     : null;
 }
 

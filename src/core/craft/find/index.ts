@@ -1,1 +1,2 @@
+export { isSearchedFor, OTHER_WORDS } from './otherWords';
 export { findable, findWords, rankFound, editDistance, triples } from './find';

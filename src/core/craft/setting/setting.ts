@@ -72,7 +72,7 @@ function dateSteps(movement: SetMovement): readonly string[] {
     'Turn the hands forwards until the date jumps: that is midnight. Only then set the hour.',
     dateQuickSet === false
       ? 'No quick-set. The date moves only at midnight.'
-      : `${dateQuickSet === null ? 'Whether its date sets quickly is not known. If it does, q' : 'Q'}uick-set the date only while the hands show a time outside ${clockOf(from)}–${clockOf(to)}. Between those hours the date teeth are engaged and can break.`,
+      : `${dateQuickSet === null ? 'Whether its date sets quickly is not known. If it does, q' : 'Q'}uick-set the date only with the hands outside ${clockOf(from)}–${clockOf(to)}. Between those hours the engaged date teeth can break.`,
   ];
 }
 

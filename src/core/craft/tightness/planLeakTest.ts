@@ -229,7 +229,7 @@ function reasonsOf(watch: ToBeTested, testers: Testers, most: number, testedDry:
   return [
     ...(watch.volume.how === 'guessed' && testedDry
       ? [
-          'Measure the diameter and the thickness of the case first, and record them. Without its size a dry test gives no verdict, unless the case leaks badly.',
+          'Measure and record the diameter and the thickness of the case first. Without its size a dry test gives no verdict, unless the case leaks badly.',
         ]
       : []),
     `Up to ${figure(most)} bar${watch.ratingBar !== null ? `; it was rated ${figure(watch.ratingBar)} bar when new` : '; its rating is not known'}.`,
@@ -242,6 +242,7 @@ function reasonsOf(watch: ToBeTested, testers: Testers, most: number, testedDry:
       ? [`Not renewed: ${watch.notRenewed.join(', ')}. The watch may leak there.`]
       : []),
     `A leak of ${LIMIT_UG_PER_MIN} µg/min at 2 bar is the limit. The times are long enough to separate half the limit from the limit at ${figure(testers.noiseUm, 3)} µm of noise${watch.usualUmPerBar === null ? `, for a usual case of ${USUAL_UM_PER_BAR} µm a bar` : ''}.`,
+    'If the air in the case warms or cools by 1 °C during a test, the deflection changes by 0.17 % at 2 bar and by 0.48 % under vacuum.',
     ...(watch.volume.how === 'from the case’s size'
       ? [
           `The free volume is ${figure(watch.volume.cm3)} cm³ by the size of the case, within ${figure(watch.volume.factor, 1)} times. If you measure it, the test takes less time.`,
@@ -278,7 +279,7 @@ export function planLeakTest(watch: ToBeTested, testers: Testers): LeakTestPlan 
       ? ['Screw the crown down before pressure. If it is left up, the case floods.']
       : []),
     'Close the lid and protect your eyes before pressure. The crystal can fly off.',
-    'Leave the watch next to the tester until both have the same temperature. If the air in the case warms or cools by 1 °C during the test, the deflection changes by 0.17 % at 2 bar and 0.48 % under vacuum.',
+    'Leave the watch next to the tester until both have the same temperature.',
     ...(ratingBar !== null && ratingBar >= USE_BAR.diving
       ? ['Only a workshop that tests to ISO 6425 can certify a diver’s watch. Refer the watch to one.']
       : []),

@@ -2,7 +2,7 @@ import { Stack, Typography } from '@mui/material';
 import { useEffect } from 'react';
 import { useController } from 'react-hook-form';
 import { money } from '../../../core/craft/money';
-import { COMPLAINTS, type Payloads, RISKS } from '../../../core/logbook';
+import { type Complaint, COMPLAINTS, type Payloads, RISKS } from '../../../core/logbook';
 import type { Policy, Service } from '../../../core/craft/policy';
 import { factFields } from '../../kit/factFields';
 import { optionsOf, useFieldValue } from '../../kit/fields';
@@ -22,6 +22,14 @@ const watch = factFields('arrive.watch');
 const complaint = factFields('arrive.complaint');
 const stopped = factFields('arrive.stopped');
 const consent = factFields('arrive.consent');
+
+/** What most owners come with. */
+const USUAL_COMPLAINTS: readonly Complaint[] = [
+  'stopped',
+  'loses time',
+  'hand steps in twos or fours',
+  'does not hold its charge',
+];
 
 /** The fields of arrival, shared by taking in and by correcting later. */
 export function WatchFields({ at = '' }: Placed<'watch'>) {
@@ -56,7 +64,13 @@ export function WatchFields({ at = '' }: Placed<'watch'>) {
 export function ComplaintFields({ at = '' }: Placed<'complaint'>) {
   return (
     <>
-      <complaint.Several at={at} name="picked" options={optionsOf(COMPLAINTS)} wanted />
+      <complaint.Several
+        at={at}
+        name="picked"
+        options={optionsOf(COMPLAINTS)}
+        usual={USUAL_COMPLAINTS}
+        wanted
+      />
       <complaint.TextLine at={at} name="words" />
     </>
   );

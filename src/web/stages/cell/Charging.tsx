@@ -9,7 +9,7 @@ import type { Calibre, Charge } from '../../../core/craft/movements';
 import type { Lot } from '../../../core/craft/stock';
 import type { DeviceSays } from '../../../contract';
 import { askDevice, faultWords, useConnected } from '../../api/devices';
-import { Caution, LampAnswer, Working } from '../../kit/Lamp';
+import { Caution, LampAnswer } from '../../kit/Lamp';
 import { factFields } from '../../kit/factFields';
 import { optionsOf } from '../../kit/fields';
 import { FactCard } from '../../job/FactCard';
@@ -171,6 +171,8 @@ function WoundLamp() {
       <LampAnswer
         question="Charging by wearing or winder, from flat"
         tone={plan.verdict === 'charges' ? 'good' : 'open'}
+        shown={2}
+        working={plan.working}
         answer={
           wornH !== null
             ? `Hand back after ${figure(wornH, 0)} h worn`
@@ -207,7 +209,6 @@ function WoundLamp() {
           </Stack>
         )}
       </LampAnswer>
-      <Working lines={plan.working} />
     </>
   );
 }
@@ -237,6 +238,7 @@ export function ChargeLamp({ calibre, charge }: { readonly calibre: Calibre; rea
       <UnderLightLamp calibre={calibre} />
       <WoundLamp />
       <LampAnswer
+        folded={next !== null && (own?.left ?? 0) > 0}
         question={`${calibre.code} runs from an ${charge.oldPart === 'capacitor' ? 'accumulator or capacitor' : 'accumulator'}`}
         tone={kits.some(({ left }) => left > 0) ? 'good' : 'care'}
         answer={`Kit ${charge.kitCode}: ${(own?.left ?? 0) === 0 ? 'none in stock' : `${own?.left} in stock`}`}

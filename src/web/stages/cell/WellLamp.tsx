@@ -276,6 +276,7 @@ export function WellLamp({ well }: { readonly well: WellState }) {
             : (well.fitted?.payload.cellCode ?? best?.lot.code ?? `${wanted.code}: none in stock`)
         }
         shown={2}
+        folded={well.fitted !== null || well.putBack !== null}
         working={[...(best?.cross.working ?? []), ...fit.working]}
         reasons={
           well.fitted

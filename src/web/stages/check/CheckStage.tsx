@@ -33,7 +33,7 @@ import { OptionalFacts } from '../../job/OptionalFacts';
 import { BenchLayout } from '../../job/BenchLayout';
 import { type Diagnosed, DiagnosesProvider, useDiagnoses } from './askedTest';
 import { DiagnosisAnswer } from './DiagnosisAnswer';
-import { LeakageCards, LeakAnswer } from './Leakage';
+import { LeakageCards, LeakAnswer, LeakCaution } from './Leakage';
 import { ReadingCard } from './ReadingCard';
 import { ReadingGauge } from '../../figures/ReadingGauge';
 import { VisitTrends } from '../../job/VisitTrends';
@@ -353,6 +353,7 @@ function Lamp() {
   const diagnosisStands = diagnoses.some(({ diagnosis }) => diagnosis.ranked.length > 0) || leak !== null;
   return (
     <>
+      {leak && <LeakCaution advice={leak} />}
       {diagnoses.map((diagnosed) => (
         <DiagnosisAnswer
           key={diagnosed.well}

@@ -138,26 +138,28 @@ function optionWords({ decision, priceMinor, risk }: LeakOption, currency: strin
   return `${capital(decision)}: ${priceMinor === null ? 'not in the price list' : money(priceMinor, currency)}. ${risk}`;
 }
 
+/** What electrolyte does to people, first of all. */
+export function LeakCaution({ advice }: { readonly advice: LeakAdvice }) {
+  return <Caution grave>Electrolyte burns skin and eyes. Wear gloves and glasses. {advice.care}</Caution>;
+}
+
 /** What to do about a leak, for the owner to decide on. */
 export function LeakAnswer({ advice }: { readonly advice: LeakAdvice }) {
   const { context } = useJob();
   return (
-    <>
-      <Caution grave>Electrolyte burns skin and eyes. Wear gloves and glasses. {advice.care}</Caution>
-      <LampAnswer
-        question="After a leak: options for the owner"
-        folded
-        working={advice.working}
-        tone="care"
-        answer={capital(advice.verdict)}
-        reasons={advice.reasons}
-      >
-        {advice.options.map((option) => (
-          <Typography key={option.decision} sx={{ mt: 0.5, fontWeight: option.advised ? 700 : undefined }}>
-            {optionWords(option, context.policy.currency)}
-          </Typography>
-        ))}
-      </LampAnswer>
-    </>
+    <LampAnswer
+      question="After a leak: options for the owner"
+      folded
+      working={advice.working}
+      tone="care"
+      answer={capital(advice.verdict)}
+      reasons={advice.reasons}
+    >
+      {advice.options.map((option) => (
+        <Typography key={option.decision} sx={{ mt: 0.5, fontWeight: option.advised ? 700 : undefined }}>
+          {optionWords(option, context.policy.currency)}
+        </Typography>
+      ))}
+    </LampAnswer>
   );
 }

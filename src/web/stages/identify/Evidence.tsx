@@ -245,14 +245,14 @@ function RevisionLook() {
 
 function Grid({ title, children }: { readonly title: string; readonly children: ReactNode }) {
   return (
-    <Stack spacing={1} role="group" aria-label={title}>
+    <Stack spacing={0.75} role="group" aria-label={title}>
       <Typography sx={{ fontWeight: 700 }}>{title}</Typography>
       <Box
         sx={{
           display: 'grid',
-          gap: 1,
+          gap: 0.75,
           alignItems: 'start',
-          gridTemplateColumns: { xs: '1fr 1fr', lg: 'repeat(3, minmax(0, 1fr))' },
+          gridTemplateColumns: { xs: '1fr 1fr', lg: 'repeat(4, minmax(0, 1fr))' },
         }}
       >
         {children}
@@ -305,7 +305,7 @@ export function Evidence() {
   const { evidence } = useEvidence();
   const oblong = evidence.find(({ look }) => look === 'shape')?.seen?.value === 'oblong';
   return (
-    <Paper component="section" aria-label="Observations" sx={{ p: 2 }}>
+    <Paper component="section" aria-label="Observations" sx={{ px: 2, py: 1.5 }}>
       <Typography variant="h3" component="h2">
         Observations
       </Typography>
@@ -321,7 +321,7 @@ export function Evidence() {
           ))}
         </Stack>
       )}
-      <Stack spacing={1.5} sx={{ mt: 1.5 }}>
+      <Stack spacing={1} sx={{ mt: 1 }}>
         <Grid title="On the movement">
           <TypedLook look="mark" helper="? for each worn character" />
           <PickLook look="jewels" />

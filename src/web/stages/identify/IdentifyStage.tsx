@@ -18,7 +18,7 @@ import { EnterUnknownCalibre } from './EnterUnknownCalibre';
 import { Evidence } from './Evidence';
 import { NextLookAnswer } from './NextLookAnswer';
 import { useRecordMovement } from './recordMovement';
-import { IdentificationProvider, useAnswer, useEvidence } from './useIdentification';
+import { IdentificationProvider, useAnswer, useAskedLook, useEvidence } from './useIdentification';
 
 const identifyEngraving = factFields('identify.engraving');
 
@@ -185,6 +185,7 @@ function Mat() {
 /** What is known of a calibre, with its layout. */
 function CalibreCard({ calibre }: { readonly calibre: Calibre }) {
   const { book } = useJob();
+  const asked = useAskedLook();
   const size =
     calibre.widthMm === null
       ? 'Its size is not in the book yet'
@@ -193,6 +194,8 @@ function CalibreCard({ calibre }: { readonly calibre: Calibre }) {
   return (
     <LampAnswer
       question={`${book.maker(calibre.makerId)?.name ?? ''} ${calibre.code} takes`}
+      // While a look is asked for, that decides.
+      folded={asked !== null}
       tone={calibre.shopsOwn ? 'care' : 'good'}
       answer={
         calibre.charge?.kitCode ??

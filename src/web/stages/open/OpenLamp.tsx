@@ -50,7 +50,7 @@ function OneAtATime() {
 }
 
 /** Width of a drawing that fills the lamp, px. */
-const ENLARGED_PX = 250;
+const ENLARGED_PX = 240;
 
 function Drawing() {
   const { back, opener, crownClock } = useOpening();

@@ -215,6 +215,7 @@ function HowItCloses() {
       reasons={[
         ...(way ? [way.reason] : [`Mind: ${backs[kind].minds}.`]),
         `Grease by ${schools.grease === 'either' ? 'pad, or fingers and wipe' : schools.grease}.`,
+        'Change finger cots before you touch the cell or the movement.',
       ]}
     />
   ) : (
@@ -292,8 +293,10 @@ export function SealLamp() {
         working={advice.working}
         folded={done !== null && followed}
       />
-      <OldRing />
       <WhichRing />
+      {facts.closed === null && <Caution>Use silicone grease only: mineral grease swells rubber.</Caution>}
+      <BeforeClosing />
+      <OldRing />
       {ringIn !== null && (
         <LampAnswer
           question="Ring fitted"
@@ -329,13 +332,6 @@ export function SealLamp() {
           ]}
         />
       )}
-      {facts.closed === null && (
-        <Caution>
-          Use silicone grease only: mineral grease swells rubber. Change finger cots before you touch the cell
-          or movement.
-        </Caution>
-      )}
-      <BeforeClosing />
       {pairing.verdict !== 'not asked' && (
         <LampAnswer
           question="Back and case match"

@@ -2,7 +2,7 @@ import { Box, Stack, Typography } from '@mui/material';
 import { Link } from 'react-router';
 import { useFormContext } from 'react-hook-form';
 import { backs, VIEWS } from '../../../core/craft/cases';
-import { GASKET_FINDINGS, RING_STATES } from '../../../core/craft/gaskets';
+import { GASKET_FINDINGS, type GasketFinding, RING_STATES } from '../../../core/craft/gaskets';
 import { reasonWanted, ringOffers } from '../../../core/advice/seal';
 import {
   GASKET_PROFILES,
@@ -34,6 +34,9 @@ const sealNow = factFields('seal.now');
 const sealPaired = factFields('seal.paired');
 const sealClosed = factFields('seal.closed');
 const sealOther = factFields('seal.other');
+
+/** What most rings show that are not as new. */
+const USUAL_FINDINGS: readonly GasketFinding[] = ['nicked', 'cracked', 'flattened', 'hard', 'missing'];
 
 /** Tells the lamp what is ticked while it is not recorded yet. */
 function GasketFields() {
@@ -91,7 +94,7 @@ function GasketFields() {
         <sealGasket.ListChoice name="greasedBy" options={optionsOf(GREASED_BY)} />
       </Stack>
       <sealGasket.YesNo name="meetsWater" yes="Yes" no="No" />
-      <sealGasket.Several name="findings" options={optionsOf(GASKET_FINDINGS)} />
+      <sealGasket.Several name="findings" options={optionsOf(GASKET_FINDINGS)} usual={USUAL_FINDINGS} />
       {(wanted !== null || reason !== '') && <sealGasket.TextLine name="reason" />}
     </>
   );

@@ -25,6 +25,8 @@ function DoesItRun({
   const { facts } = useJob().state;
   const seen = seenRunning(facts);
   const before = seen === null ? ranBeforeClosing(facts) : null;
+  const stepS = movement?.stepIntervalS ?? null;
+  const slow = stepS !== null && stepS > 1 ? stepS : null;
   const tooShort = seen?.runs === true && !watchedLongEnough(seen, movement);
   const answer =
     seen === null
@@ -41,17 +43,16 @@ function DoesItRun({
       question="Does it run?"
       tone={seen === null ? 'open' : !seen.runs ? 'no' : tooShort ? 'care' : 'good'}
       folded={seen?.runs === true && !tooShort}
-      shown={2}
+      // That it runs proves little is known to most: what this movement needs is not.
+      shown={tooShort || slow !== null ? 1 : 0}
       answer={answer}
       reasons={[
         ...(tooShort
           ? [`Watched for ${figure(seen.watchedSeconds)} s: this movement needs ${watchFor} s.`]
           : []),
-        ...(movement?.stepIntervalS && movement.stepIntervalS > 1
-          ? [
-              `It steps only every ${figure(movement.stepIntervalS)} s: watch it ${watchFor} s before you call it stopped.`,
-            ]
-          : []),
+        ...(slow === null
+          ? []
+          : [`It steps only every ${figure(slow)} s: watch it ${watchFor} s before you call it stopped.`]),
         'A running watch proves contact and voltage. It does not prove that the cell is the right one.',
       ]}
     />

@@ -122,7 +122,7 @@ function Step({ step, number }: { readonly step: PlannedStep; readonly number: n
           </Button>
         )}
       </Stack>
-      <Fold summary="Method and what it proves" sx={{ fontWeight: 400 }}>
+      <Fold summary="Method and result" sx={{ fontWeight: 400 }}>
         {step.inOtherUnits && <Typography variant="body2">{step.inOtherUnits}</Typography>}
         <Typography variant="body2">{step.words}</Typography>
         <Typography variant="body2">Passed: {step.ifPassed}</Typography>
@@ -175,9 +175,13 @@ export function TestLamp() {
   const places = leak?.payload.places ?? [];
   const looks = places.map((mark) => leakPlace(mark, state));
   const screwed = crownOf(state) === 'screwed down';
-  const [first, ...others] = plan.cautions;
   return (
     <>
+      {plan.cautions.map((caution, index) => (
+        <Caution key={caution} grave={screwed && index === 0}>
+          {caution}
+        </Caution>
+      ))}
       <OnTheForm />
       {tests.length === 0 && <Plan />}
       <LampAnswer
@@ -199,11 +203,7 @@ export function TestLamp() {
           <PlacesFigure places={places} label="leak" size={92} />
         </LampAnswer>
       )}
-      {first !== undefined && <Caution grave={screwed}>{first}</Caution>}
       {tests.length > 0 && <Plan />}
-      {others.map((caution) => (
-        <Caution key={caution}>{caution}</Caution>
-      ))}
     </>
   );
 }
