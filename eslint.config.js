@@ -5,6 +5,7 @@ import { importX } from 'eslint-plugin-import-x';
 import reactHooks from 'eslint-plugin-react-hooks';
 import globals from 'globals';
 import tseslint from 'typescript-eslint';
+import { words } from './eslint.words.js';
 
 /**
  * The house: rooms and floors, from the ground up. What stands on one floor may import from those below it and from none
@@ -84,6 +85,13 @@ export default tseslint.config(
     plugins: { 'import-x': importX },
     settings: { 'import-x/resolver-next': [createTypeScriptImportResolver({ project: './tsconfig.json' })] },
     rules: { 'import-x/no-restricted-paths': ['error', { basePath: import.meta.dirname, zones: ZONES }] },
+  },
+  {
+    // SQL is not read by those who use the program.
+    files: ['src/{core,web,contract}/**/*.{ts,tsx}', 'src/server/{routes,documents,devices}/**/*.ts'],
+    ignores: ['**/*.test.{ts,tsx}'],
+    plugins: { words },
+    rules: { 'words/plain': 'error' },
   },
   {
     files: ['src/**/*.{ts,tsx}'],

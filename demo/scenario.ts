@@ -544,9 +544,9 @@ export const jobs: DemoJob[] = [
         minutes: 2,
         kind: 'arrive.ready',
         payload: {
-          cell: 'in the house',
-          seal: 'not in the house',
-          closingTool: 'in the house',
+          cell: 'available',
+          seal: 'not available',
+          closingTool: 'available',
           parts: 'not needed',
           riskAccepted: false,
         },
@@ -622,7 +622,7 @@ export const jobs: DemoJob[] = [
           expectedOn: '2026-03-23',
         },
       },
-      gasket(14, 'reused', 'none of this size in the house'),
+      gasket(14, 'reused', 'none of this size in stock'),
       {
         minutes: 16,
         kind: 'seal.closed',

@@ -75,6 +75,39 @@ const COMPUTING: readonly Line[] = [
   { file: 'src/web/kit/index.ts', code: 'export function f() { return 1; }' },
 ];
 
+const text = (words: string): Line => ({
+  file: 'src/core/craft/cells/x.ts',
+  code: `export const said = ${JSON.stringify(words)};`,
+});
+
+/** Texts that are not plain: a word that we do not say, or a sentence that is too long. */
+const UNPLAIN: readonly Line[] = [
+  text('The cell found probably errs.'),
+  text('Nothing here wants it.'),
+  text('The owner was told yesterday.'),
+  text('None of this size is in the house.'),
+  text('The print speaks for another cell.'),
+  text(`Measure ${'the well '.repeat(10)}first.`),
+  {
+    file: 'src/web/kit/x.tsx',
+    code: `export const Said = () => <p>Let it go, or measure ${'the well '.repeat(10)}first.</p>;`,
+  },
+  {
+    file: 'src/core/craft/cells/x.ts',
+    code: `export const said = (code: string) => \`The cell \${code} is ${'very '.repeat(20)}small.\`;`,
+  },
+];
+
+/** Texts that are, and what is none. */
+const PLAIN: readonly Line[] = [
+  text('The cell found is probably wrong.'),
+  text(`${'Measure the well first. '.repeat(9)}`),
+  text('not-a-text'),
+  text(
+    'SELECT id, said, wants, so, it, was, told FROM entry WHERE errs AND a AND b AND c AND d AND e AND f AND g',
+  ),
+];
+
 /** Lints every line as if it stood in its file, in one process: starting ESLint takes longer than all of them. */
 const LINTER = `
   import { ESLint } from 'eslint';
@@ -93,7 +126,15 @@ const LINTER = `
 `;
 
 describe('the import rules bite', () => {
-  const lines: readonly Line[] = [...UPWARDS, ...PAST_A_FACE, ...WITHIN, ...REFUSED, ...COMPUTING];
+  const lines: readonly Line[] = [
+    ...UPWARDS,
+    ...PAST_A_FACE,
+    ...WITHIN,
+    ...REFUSED,
+    ...COMPUTING,
+    ...UNPLAIN,
+    ...PLAIN,
+  ];
   let broken: ReadonlyMap<Line, readonly string[]>;
   beforeAll(() => {
     const { stdout } = spawnSync(process.execPath, ['--input-type=module', '--eval', LINTER], {
@@ -118,6 +159,14 @@ describe('the import rules bite', () => {
 
   it.each(REFUSED)('the core may not read $what', (line) => {
     expect(broken.get(line)).toContain(line.rule);
+  });
+
+  it.each(UNPLAIN)('a text is plain, which is not $code', (line) => {
+    expect(new Set(broken.get(line))).toEqual(new Set(['words/plain']));
+  });
+
+  it.each(PLAIN)('a text may be $code', (line) => {
+    expect(broken.get(line)).toEqual([]);
   });
 
   it.each(COMPUTING)('a face computes nothing: $code', (line) => {

@@ -148,7 +148,11 @@ describe('facts that contradict themselves are refused in words', () => {
     ['arrive.wear', { uses: [], words: '' }, 'pick how'],
     ['arrive.cell-history', { changedBy: 'nobody knows', changedOn: '2023' }, 'leave it blank'],
     ['arrive.cell-history', { changedBy: 'the owner', changedOn: '23' }, 'a year'],
-    ['arrive.decision', { decision: 'referred', reason: 'beyond this bench', to: '', told: '' }, 'say where'],
+    [
+      'arrive.decision',
+      { decision: 'referred', reason: 'not possible at this bench', to: '', told: '' },
+      'say where',
+    ],
     ['arrive.parts-request', { lines: [], supplier: '', expectedOn: null }, 'at least one'],
     [
       'seal.closed',

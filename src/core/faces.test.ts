@@ -386,7 +386,7 @@ describe.each(WALKED)('a job on %s', (calibreId, walked) => {
 
 /** What is asked inside the answers above, or takes words, records and what those answers gave. */
 const ASKED_WITHIN: Readonly<Record<string, string>> = {
-  'advice/arrival': 'inHouse needsInWords promiseFor requestFor worstOf',
+  'advice/arrival': 'availability needsInWords promiseFor requestFor worstOf',
   'advice/cell': 'accumulatorInQuestion pairedWith primaryBarred setOf trayOfFitting',
   'advice/charging': 'chargeHere chargedHereBy chargesItself hasLeaked kitLots kitsHere renewalRefusal',
   'advice/dayplan': 'withinHours',
@@ -402,7 +402,7 @@ const ASKED_WITHIN: Readonly<Record<string, string>> = {
   'advice/supply': 'supplyInBook',
   'advice/tightness': 'stepPassed useOf',
   logbook:
-    'awaitedParts causesWords clockApart crownOf elsewhereWords fellBack foldJob hasCrown isAfter isLeaked lastReading leakWords meetsWater movesBetween nextToSettle notInHouse isOnRack openDrops openedBeside openness tellsOfInside outcomesFor requestWith watchName watchNameWithSerial outcomesOf partsSettledAs readingIn readingsOf reopens replacedBy sameDetails activeRevisions undoable wellKey wellOf',
+    'awaitedParts causesWords clockApart crownOf elsewhereWords fellBack foldJob hasCrown isAfter isLeaked lastReading leakWords meetsWater movesBetween nextToSettle notAvailable isOnRack openDrops openedBeside openness tellsOfInside outcomesFor requestWith watchName watchNameWithSerial outcomesOf partsSettledAs readingIn readingsOf reopens replacedBy sameDetails activeRevisions undoable wellKey wellOf',
 };
 
 it('asks every function of every upper floor, or says where it is asked', () => {

@@ -34,9 +34,9 @@ export const samples: { readonly [K in EntryKind]: Payloads[K] } = {
     told: 'free of charge there',
   },
   'arrive.ready': {
-    cell: 'in the house',
-    seal: 'not in the house',
-    closingTool: 'in the house',
+    cell: 'available',
+    seal: 'not available',
+    closingTool: 'available',
     parts: 'not needed',
     riskAccepted: true,
   },

@@ -4,7 +4,7 @@ import {
   type ArrivePayloads,
   CHANGED_BY,
   COMPLAINTS,
-  IN_HOUSE,
+  AVAILABILITY,
   MARK_KINDS,
   MARK_VIEWS,
   REFER_REASONS,
@@ -31,12 +31,31 @@ import {
   text,
   yesNo,
 } from '../fields';
-import { type KindDefinitions, kind } from './define';
+import { changes, type KindDefinitions, kind } from './define';
 const words = optionalText({ words: 'In the owner’s words', max: 500, example: 'stops over night' });
 
 const noteAs = (words: string, example: string) => optionalText({ words, max: 300, example });
 const note = noteAs('Note', 'beside the crown guard');
-const inHouse = (words: string) => oneOf(words, IN_HOUSE);
+const availability = (words: string) => oneOf(words, AVAILABILITY);
+
+/* eslint-disable words/plain -- as they were stored */
+/** Choices that were worded otherwise before. */
+const WORDED_BEFORE: Readonly<Record<string, string>> = {
+  'in the house': 'available',
+  'not in the house': 'not available',
+  'beyond this bench': 'not possible at this bench',
+  'the owner decided so': 'owner’s decision',
+};
+/* eslint-enable words/plain */
+
+const inPlainWords = changes('choices are in plain words', (payload) =>
+  Object.fromEntries(
+    Object.entries(payload).map(([field, value]: [string, unknown]) => [
+      field,
+      typeof value === 'string' ? (WORDED_BEFORE[value] ?? value) : value,
+    ]),
+  ),
+);
 
 export const arriveKinds: KindDefinitions<ArrivePayloads> = {
   'arrive.received': kind({
@@ -169,7 +188,7 @@ export const arriveKinds: KindDefinitions<ArrivePayloads> = {
       }),
   }),
   'arrive.decision': kind({
-    version: 1,
+    version: 2,
     schema: () =>
       z
         .strictObject({
@@ -186,17 +205,19 @@ export const arriveKinds: KindDefinitions<ArrivePayloads> = {
           path: ['to'],
           error: 'Referred to: say where, e.g. “the maker’s service”.',
         }),
+    upcasts: [inPlainWords],
   }),
   'arrive.ready': kind({
-    version: 1,
+    version: 2,
     schema: () =>
       z.strictObject({
-        cell: inHouse('Cell'),
-        seal: inHouse('Seal'),
-        closingTool: inHouse('Closing tool'),
-        parts: inHouse('Parts'),
+        cell: availability('Cell'),
+        seal: availability('Seal'),
+        closingTool: availability('Closing tool'),
+        parts: availability('Parts'),
         riskAccepted: yesNo('Owner accepts a temporary closing'),
       }),
+    upcasts: [inPlainWords],
   }),
   'arrive.parts-request': kind({
     version: 1,

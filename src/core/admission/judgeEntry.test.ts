@@ -182,7 +182,7 @@ describe('signing', () => {
   });
 });
 
-describe('parts that are not in the house', () => {
+describe('parts that are not available', () => {
   it('cannot arrive before they were asked for', () => {
     const job = takenIn('cell only');
     expect(admit(job, () => job.add('arrive.parts-arrived', { note: '' }))).toMatchObject({

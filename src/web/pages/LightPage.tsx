@@ -140,7 +140,7 @@ export default function LightPage() {
           <Typography variant="h1">Light places</Typography>
           {book.lightPlaces.length === 0 && (
             <Typography>
-              No light place is entered yet. Open <Link to="/tools">Tools</Link>, add a light place, and enter
+              No light place is entered yet. Open <Link to="/tools">Tools</Link> and add a light place. Enter
               its light in lux, how much it warms a case, and when it is lit.
             </Typography>
           )}

@@ -17,7 +17,7 @@ export function ScreenBroke() {
       <Typography sx={{ my: 2 }}>
         {notFetched
           ? 'The connection to the server was lost before this view was loaded. Your records are stored in this browser. Views that you opened before still work. Reload the page when the server is back.'
-          : `Your records are safe: they are on the server or stored in this browser. Reload the page. If this happens again, report this message to whoever looks after the program: “${said}”.`}
+          : `Your records are safe: they are on the server or stored in this browser. Reload the page. If this happens again, report this message to the person in charge of the program: “${said}”.`}
       </Typography>
       <Button variant="contained" onClick={() => window.location.reload()}>
         Reload the page

@@ -1,10 +1,10 @@
 import { Logbook } from '../../../testing/fixtures';
 import type { Payloads } from '../../logbook';
 import { readyToOpen } from './readyToOpen';
-const inHouse: Payloads['arrive.ready'] = {
-  cell: 'in the house',
-  seal: 'not in the house',
-  closingTool: 'in the house',
+const availability: Payloads['arrive.ready'] = {
+  cell: 'available',
+  seal: 'not available',
+  closingTool: 'available',
   parts: 'not needed',
   riskAccepted: false,
 };
@@ -41,11 +41,11 @@ describe('ready to open?', () => {
     );
   });
   it('not while a seal is missing, unless the owner accepts it or it has come', () => {
-    expect(arrived((job) => job.add('arrive.ready', inHouse))).toMatchObject({
+    expect(arrived((job) => job.add('arrive.ready', availability))).toMatchObject({
       verdict: 'not yet',
       reasons: [expect.stringContaining('Not in this shop: seal.')],
     });
-    expect(arrived((job) => job.add('arrive.ready', { ...inHouse, riskAccepted: true }))).toMatchObject({
+    expect(arrived((job) => job.add('arrive.ready', { ...availability, riskAccepted: true }))).toMatchObject({
       verdict: 'ready',
       reasons: [
         expect.any(String),
@@ -55,7 +55,7 @@ describe('ready to open?', () => {
       ],
     });
     const come = arrived((job) => {
-      job.add('arrive.ready', inHouse);
+      job.add('arrive.ready', availability);
       job.add('arrive.parts-request', {
         lines: [{ what: 'gasket', count: 1 }],
         supplier: '',
@@ -68,7 +68,12 @@ describe('ready to open?', () => {
   it('not here once referred, and a diving watch is thought about twice', () => {
     expect(
       arrived((job) =>
-        job.add('arrive.decision', { decision: 'referred', reason: 'beyond this bench', to: 'x', told: '' }),
+        job.add('arrive.decision', {
+          decision: 'referred',
+          reason: 'not possible at this bench',
+          to: 'x',
+          told: '',
+        }),
       ).verdict,
     ).toBe('not here');
     const diver = arrived((job) =>

@@ -1,4 +1,4 @@
 export { promiseAfterParts } from './promiseAfterParts';
 export { promiseFor } from './promiseFor';
-export { inHouse, type Need, needsInWords, needsOf, requestFor, worstOf } from './needsOf';
+export { availability, type Need, needsInWords, needsOf, requestFor, worstOf } from './needsOf';
 export { type ReadyToOpen, readyToOpen } from './readyToOpen';

@@ -1,6 +1,6 @@
 import { book, context, Logbook, lot, takenIn } from '../../../testing/fixtures';
 import type { Lot } from '../../craft/stock';
-import { inHouse, needsOf, requestFor } from './needsOf';
+import { availability, needsOf, requestFor } from './needsOf';
 import { promiseAfterParts } from './promiseAfterParts';
 import { readyToOpen } from './readyToOpen';
 
@@ -23,17 +23,17 @@ const said = (job: Logbook, lots: readonly Lot[]) =>
 describe('what a watch will need', () => {
   it('is worked out from case, movement and service against stock and tools', () => {
     expect(said(takenIn('cell only'), [lot, ring])).toEqual({
-      opener: 'in the house',
-      cell: 'in the house',
-      ring: 'in the house',
-      'closing tool': 'in the house',
+      opener: 'available',
+      cell: 'available',
+      ring: 'available',
+      'closing tool': 'available',
     });
     const lacking = needs(takenIn('cell only'), []);
     expect(requestFor(lacking)).toEqual([
       { what: 'SR621SW', count: 1 },
       { what: 'gasket 30.5 × 0.70', count: 1 },
     ]);
-    expect(inHouse(lacking, 'cell')).toBe('not in the house');
+    expect(availability(lacking, 'cell')).toBe('not available');
   });
 
   it('counts what can be used, and only that', () => {
@@ -41,18 +41,18 @@ describe('what a watch will need', () => {
     const one: Lot = { ...lot, code: 'SR626SW', balance: 1 };
     // A set comes from one lot: a single one of it serves neither place.
     expect(requestFor(needs(pair, [one, ring]))).toContainEqual({ what: 'SR626SW', count: 2 });
-    expect(said(pair, [{ ...one, balance: 2 }, ring]).cell).toBe('in the house');
+    expect(said(pair, [{ ...one, balance: 2 }, ring]).cell).toBe('available');
     expect(said(takenIn('cell only'), [{ ...lot, quarantined: 'doubtful' }, ring]).cell).toBe(
-      'not in the house',
+      'not available',
     );
     expect(said(takenIn('cell only'), [lot, { ...ring, quarantined: 'doubtful' }]).ring).toBe(
-      'not in the house',
+      'not available',
     );
   });
 
   it('of a watch that charges wants the kit of its calibre, and no primary cell', () => {
     const job = takenIn('recharge or new accumulator', 'vessarin-210s');
-    expect(said(job, [kit]).cell).toBe('in the house');
+    expect(said(job, [kit]).cell).toBe('available');
     expect(requestFor(needs(job, [lot])).map(({ what }) => what)).toContain('kit KT-V21');
   });
 
@@ -92,7 +92,12 @@ describe('what a watch will need', () => {
       { what: 'case knife', count: 1 },
     ]);
     const gone = takenIn('cell only');
-    gone.add('arrive.decision', { decision: 'referred', reason: 'beyond this bench', to: 'x', told: '' });
+    gone.add('arrive.decision', {
+      decision: 'referred',
+      reason: 'not possible at this bench',
+      to: 'x',
+      told: '',
+    });
     expect(needs(gone, [])).toEqual([]);
   });
 
@@ -105,10 +110,10 @@ describe('what a watch will need', () => {
     });
     expect(readyToOpen(job.state(), needs(job, [lot, ring])).verdict).toBe('ready');
     job.add('arrive.ready', {
-      cell: 'in the house',
-      seal: 'not in the house',
-      closingTool: 'in the house',
-      parts: 'in the house',
+      cell: 'available',
+      seal: 'not available',
+      closingTool: 'available',
+      parts: 'available',
       riskAccepted: true,
     });
     expect(now().verdict).toBe('ready');

@@ -15,7 +15,7 @@ import type { WatchHistory } from '../watches';
 /** One thing this watch will need once it is opened, held against stock and tools. */
 export interface Need {
   readonly of: 'opener' | 'cell' | 'ring' | 'closing tool';
-  readonly status: 'in the house' | 'not in the house' | 'not needed' | 'not known yet';
+  readonly status: 'available' | 'not available' | 'not needed' | 'not known yet';
   /** What it is, and where it lies or why nobody knows. */
   readonly words: string;
   /** What would have to be ordered; null where nothing lacks. */
@@ -39,12 +39,12 @@ function openerNeed({ kindKnown, opener }: Opening): Need {
   if (opener.verdict === 'refer or buy')
     return {
       ...need,
-      status: 'not in the house',
+      status: 'not available',
       words: opener.toBuy ?? opener.opener,
       order: opener.toBuy === null ? null : { what: opener.toBuy.replace(/^an? /, ''), count: 1 },
     };
   return opens(opener)
-    ? { ...need, status: 'in the house', words: opener.opener }
+    ? { ...need, status: 'available', words: opener.opener }
     : {
         ...need,
         status: 'not known yet',
@@ -57,15 +57,15 @@ function closingNeed({ kindKnown, back, opener }: Opening, { policy, book }: Nee
   if (!kindKnown) return { ...need, status: 'not known yet', words: 'the kind of back is not recorded' };
   if (closingSchool(back.kind) === 'snapOn')
     return !policy.schools.snapOn.includes('press') || book.pressDies.length > 0
-      ? { ...need, status: 'in the house', words: policy.schools.snapOn }
+      ? { ...need, status: 'available', words: policy.schools.snapOn }
       : {
           ...need,
-          status: 'not in the house',
+          status: 'not available',
           words: 'press dies (this shop presses snap-on backs)',
           order: { what: 'press die', count: 2 },
         };
   return opens(opener)
-    ? { ...need, status: 'in the house', words: 'the opener also closes it' }
+    ? { ...need, status: 'available', words: 'the opener also closes it' }
     : { ...need, status: 'not known yet', words: 'the opener also closes it' };
 }
 
@@ -78,8 +78,8 @@ function kitNeed({ state, lots, day }: NeedsQuestion): Need {
     return { ...need, status: 'not known yet', words: 'accumulator kit' };
   const words = `kit ${kitCode}, in case the charge does not hold`;
   return kitsHere(charge, lots, day).some(({ left }) => left > 0)
-    ? { ...need, status: 'in the house', words }
-    : { ...need, status: 'not in the house', words, order: { what: `kit ${kitCode}`, count: 1 } };
+    ? { ...need, status: 'available', words }
+    : { ...need, status: 'not available', words, order: { what: `kit ${kitCode}`, count: 1 } };
 }
 
 /** Cells or the kit: by the movement where it is named, each code with as many as its wells take. */
@@ -142,10 +142,10 @@ function cellNeeds(question: NeedsQuestion): readonly Need[] {
       .filter(({ verdict }) => verdict === 'take')
       .reduce((sum, { lot }) => sum + lot.balance, 0);
     return left >= count
-      ? { ...need, status: 'in the house', words: `${countOf(code, count)}, or an equal cell` }
+      ? { ...need, status: 'available', words: `${countOf(code, count)}, or an equal cell` }
       : {
           ...need,
-          status: 'not in the house',
+          status: 'not available',
           words: `${countOf(code, count)}, and ${left === 0 ? 'none' : left} can be used`,
           order: { what: code, count: count - left },
         };
@@ -164,10 +164,10 @@ function ringNeed({ state, book, lots, day }: NeedsQuestion): Need {
     ({ lot, ofThisCase }) => ofThisCase || lot.code === size,
   );
   return there
-    ? { ...need, status: 'in the house', words: size }
+    ? { ...need, status: 'available', words: size }
     : {
         ...need,
-        status: 'not in the house',
+        status: 'not available',
         words: size,
         order: { what: `gasket ${size}`, count: 1 },
       };
@@ -195,7 +195,7 @@ export function needsInWords(needs: readonly Need[]): string {
   const lacking = requestFor(needs).length;
   if (lacking > 0) return `${lacking} to order`;
   switch (worstOf(needs)) {
-    case 'not in the house':
+    case 'not available':
       return 'Something is missing';
     case 'not known yet':
       return 'Nothing known to be missing';
@@ -205,7 +205,7 @@ export function needsInWords(needs: readonly Need[]): string {
 }
 
 /** The worst of what is said of one kind of thing, as the record of arrival keeps it. */
-export function inHouse(needs: readonly Need[], of: Need['of']): Need['status'] {
+export function availability(needs: readonly Need[], of: Need['of']): Need['status'] {
   return worstOf(needs.filter((need) => need.of === of));
 }
 
@@ -213,8 +213,7 @@ export function inHouse(needs: readonly Need[], of: Need['of']): Need['status'] 
 export function worstOf(needs: readonly Need[]): Need['status'] {
   const statuses = needs.map(({ status }) => status);
   return (
-    (['not in the house', 'not known yet', 'in the house'] as const).find((each) =>
-      statuses.includes(each),
-    ) ?? 'not needed'
+    (['not available', 'not known yet', 'available'] as const).find((each) => statuses.includes(each)) ??
+    'not needed'
   );
 }

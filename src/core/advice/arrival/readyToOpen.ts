@@ -1,13 +1,13 @@
 import { isForLicensed } from '../../craft/gaskets';
 import type { Judged } from '../../craft/judgement';
-import { type JobState, notInHouse } from '../../logbook';
+import { type JobState, notAvailable } from '../../logbook';
 import type { Need } from './needsOf';
 
 export type ReadyToOpen = Judged<'ready' | 'not yet' | 'no consent' | 'not here'>;
 
 /**
  * May this watch be opened? Not without the owner's consent where the service asks for it, not once it was referred
- * or declined, and not while something it needs is missing in the house, unless the owner accepts that it may be
+ * or declined, and not while something it needs is missing, unless the owner accepts that it may be
  * closed for the time being. Source: bench practice.
  */
 export function readyToOpen(
@@ -39,8 +39,8 @@ export function readyToOpen(
   }
   // Worked out from stock and tools; what an earlier program had ticked counts beside it.
   const lacking = [
-    ...needs.filter(({ status }) => status === 'not in the house').map((need) => `${need.of}, ${need.words}`),
-    ...(facts.ready && needs.length === 0 ? notInHouse(facts.ready.payload) : []),
+    ...needs.filter(({ status }) => status === 'not available').map((need) => `${need.of}, ${need.words}`),
+    ...(facts.ready && needs.length === 0 ? notAvailable(facts.ready.payload) : []),
   ];
   const unknown = needs.filter(({ status }) => status === 'not known yet').map(({ of }) => of);
   const accepted = facts.ready?.payload.riskAccepted === true;

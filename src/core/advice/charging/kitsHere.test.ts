@@ -49,7 +49,7 @@ describe('the kits of a movement in this shop', () => {
     expect(kitLots([kits('A', { quarantined: 'tabs bent' }), kits('D')], null, DAY)).toHaveLength(1);
   });
 
-  it('is in the house only where it can be used', () => {
+  it('is available only where it can be used', () => {
     const need = (one: Lot) =>
       needsOf({
         state: takenIn('recharge or new accumulator', 'vessarin-210s').state(),
@@ -60,10 +60,10 @@ describe('the kits of a movement in this shop', () => {
         policy: context.policy,
         day: DAY,
       }).find(({ of }) => of === 'cell');
-    expect(need(kits('A'))?.status).toBe('in the house');
-    expect(need(kits('A', { quarantined: 'tabs bent' }))?.status).toBe('not in the house');
+    expect(need(kits('A'))?.status).toBe('available');
+    expect(need(kits('A', { quarantined: 'tabs bent' }))?.status).toBe('not available');
     expect(need(kits('A', { bestBefore: '2026-03-16' }))).toMatchObject({
-      status: 'not in the house',
+      status: 'not available',
       order: { what: 'kit KT-V21', count: 1 },
     });
   });

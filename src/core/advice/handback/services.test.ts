@@ -60,7 +60,7 @@ const verdictOf = (job: Logbook) => handback(job.state(), [lot], context);
 const status = (job: Logbook, stage: string) =>
   job.state().progress.find((each) => each.stage === stage)?.status;
 
-describe('parts that are not in the house', () => {
+describe('parts that are not available', () => {
   const request: Payloads['arrive.parts-request'] = {
     lines: [{ what: 'gasket 30.5 × 0.70', count: 1 }],
     supplier: 'Saltmarsh Wholesale',
@@ -216,7 +216,7 @@ describe('each service', () => {
   it('any service declined on the way ends there, once what was opened is closed', () => {
     const job = takenIn('cell only');
     job.add('open.back', opened);
-    job.add('arrive.decision', { decision: 'declined', reason: 'the owner decided so', to: '', told: '' });
+    job.add('arrive.decision', { decision: 'declined', reason: 'owner’s decision', to: '', told: '' });
     expect(missing(job)).toEqual(['seal.closed', 'set.crown', 'handback.signed']);
     expect(job.state().current).toBe('seal');
   });

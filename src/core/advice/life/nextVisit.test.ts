@@ -86,9 +86,19 @@ describe('when a watch should come back', () => {
     light.add('identify.movement', movementOf('vessarin-210s', 'V21.0S'));
     expect(nextVisit(light.state(), [], context).words).toContain('charges itself by light');
     const referred = readyJob();
-    referred.add('arrive.decision', { decision: 'referred', reason: 'beyond this bench', to: '', told: '' });
+    referred.add('arrive.decision', {
+      decision: 'referred',
+      reason: 'not possible at this bench',
+      to: '',
+      told: '',
+    });
     expect(nextVisit(referred.state(), [lot], context).words).toBe('No further visit is planned here.');
-    light.add('arrive.decision', { decision: 'referred', reason: 'beyond this bench', to: '', told: '' });
+    light.add('arrive.decision', {
+      decision: 'referred',
+      reason: 'not possible at this bench',
+      to: '',
+      told: '',
+    });
     expect(nextVisit(light.state(), [], context).words).toBe('No further visit is planned here.');
   });
 });

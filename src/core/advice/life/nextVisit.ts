@@ -102,7 +102,7 @@ export function nextVisit(state: JobState, lots: LotsOfCells, context: JobContex
   if (state.facts.accumulator !== null || supplyOf(state, context.catalogue).verdict === 'rechargeable')
     return {
       onDay: null,
-      words: `This watch charges itself, and how long it runs when full is not known here${state.facts.accumulator === null ? '' : '; a new accumulator is nearly empty at first'}. Give it light, or wear it, every day for the first weeks, and come back if it stops, or if the hand steps unevenly again soon after a full charge.`,
+      words: `This watch charges itself, and how long it runs when full is not known here${state.facts.accumulator === null ? '' : '; a new accumulator is nearly empty at first'}. Give it light, or wear it, every day for the first weeks. Come back if it stops, or if the hand soon steps unevenly again after a full charge.`,
       forecasts: [],
     };
   const today = localDay(context.nowUtc, context.shop.zone);

@@ -184,7 +184,7 @@ export function prySpot(question: PryQuestion): PrySpot {
   const working = [
     {
       what: 'spot',
-      rule: `the half hour farthest from crown, pushers and lugs, never within ${CLEAR_HOURS.crown} h of a crown or pusher, ${CLEAR_HOURS.lug} h of a lug`,
+      rule: `the half hour farthest from crown, pushers and lugs; never within ${CLEAR_HOURS.crown} h of a crown or pusher, ${CLEAR_HOURS.lug} h of a lug`,
       figures: `seen from ${from}: ${obstacles.map((each) => `${each.what} ${figure(each.clock, 1)}`).join(', ')} → ${best === undefined ? 'none' : `${figure(best, 1)} o’clock`}`,
     },
   ];

@@ -288,7 +288,7 @@ function disagreementIn(
     return {
       alternatives: cells,
       reason:
-        'The names on the label have different chemistries, and a caliper cannot separate them. Look for the marks of chemistry on the cell itself (SR and silver oxide, LR and alkaline, CR and lithium), and choose which one it is.',
+        'The names on the label have different chemistries, and a caliper cannot separate them. Look for the chemistry on the cell itself: SR is silver oxide, LR alkaline, CR lithium. Then choose which one it is.',
     };
   // A name half read stands beside one that was read: it must be able to name the same cell.
   const against = half.find(

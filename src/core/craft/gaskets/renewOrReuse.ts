@@ -127,7 +127,7 @@ export function renewOrReuse(question: GasketQuestion): RingAdvice {
   const working = [
     {
       what: 'renew or reuse',
-      rule: `renew from ${RENEW_FROM_BAR} bar, near water, on a defect, worn flat, over ${GASKET_YEARS} years, closed longer than ${GASKET_YEARS} years, or charging itself; of unknown age: ${unknownAge}`,
+      rule: `renew from ${RENEW_FROM_BAR} bar, near water, on a defect, worn flat; over ${GASKET_YEARS} years, closed longer than ${GASKET_YEARS} years, or charging itself; of unknown age: ${unknownAge}`,
       figures: `findings ${findings.join(', ') || 'none'}; age ${ageYears === null ? 'unknown' : `${figure(ageYears, 1)} years`}; rating ${ratingBar === null ? 'none' : `${figure(ratingBar)} bar`}`,
       source: 'shop policy',
     },

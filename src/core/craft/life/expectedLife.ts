@@ -319,7 +319,7 @@ function forecastOf(input: LifeInput, drawn: Float64Array): LifeForecast {
       },
       {
         what: 'range',
-        rule: `${DRAWS} draws: capacity over its range, ${USABLE[input.chemistry].map((share) => figure(share)).join('–')} of it usable, drain within a factor ${DRAIN_FACTOR[input.drainKnownBy]} and up to ${DRAIN_RISES_BY * 100} % more as oil ages, self-discharge within ${SELF_DISCHARGE_FACTOR}, doubling every ${DOUBLES_EVERY_C} °C, ${WARMTH_C[input.kept].join('–')} °C`,
+        rule: `${DRAWS} draws: capacity over its range, ${USABLE[input.chemistry].map((share) => figure(share)).join('–')} of it usable; drain within a factor ${DRAIN_FACTOR[input.drainKnownBy]} and up to ${DRAIN_RISES_BY * 100} % more as oil ages; self-discharge within ${SELF_DISCHARGE_FACTOR}, doubling every ${DOUBLES_EVERY_C} °C, ${WARMTH_C[input.kept].join('–')} °C`,
         figures: `P10 ${lifeWords(early)}, P50 ${lifeWords(middle)}, P90 ${lifeWords(late)}`,
         source: 'spreads from bench practice',
       },

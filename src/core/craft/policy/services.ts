@@ -19,7 +19,7 @@ export const REQUIREMENTS = {
   'arrive.originality': { stage: 'arrive', words: 'whether originality matters' },
   'arrive.promise': { stage: 'arrive', words: 'the promised time' },
   'arrive.consent': { stage: 'arrive', words: 'consent to the named risks' },
-  'arrive.ready': { stage: 'arrive', words: 'whether everything is in the house' },
+  'arrive.ready': { stage: 'arrive', words: 'whether everything needed is available' },
   'arrive.decision': { stage: 'arrive', words: 'referral and its reason' },
   'open.back': { stage: 'open', words: 'how the back was opened' },
   'open.as-found': { stage: 'open', words: 'traces of earlier repairs' },

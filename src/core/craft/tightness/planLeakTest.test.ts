@@ -56,7 +56,9 @@ describe('the plan of a test', () => {
   });
   it('asks for the size of a case that nobody measured before it is tested', () => {
     const guessed = plan({ volume: { cm3: 1.3, factor: 2.2, how: 'guessed' } });
-    expect(guessed.reasons[0]).toContain('Measure and record the diameter and the thickness of the case first');
+    expect(guessed.reasons[0]).toContain(
+      'Measure and record the diameter and the thickness of the case first',
+    );
     const bySize = plan({ volume: { cm3: 1.3, factor: 1.5, how: 'from the case’s size' } });
     expect(bySize.reasons.join(' ')).not.toContain('Measure the diameter');
     expect(bySize.reasons.join(' ')).toContain('If you measure it, the test takes less time.');

@@ -162,7 +162,7 @@ const CONDENSATION: PlannedStep = {
   seconds: CONDENSATION_S,
   inOtherUnits: '',
   words:
-    'Lay the watch on a plate at 40 to 45 °C for 10 to 20 minutes, until it is warm all the way through. Put a drop of water at 18 to 25 °C on the crystal for a minute, then wipe it off. If there is fog inside, the watch has failed.',
+    'Lay the watch on a plate at 40 to 45 °C. Wait 10 to 20 minutes, until it is warm all the way through. Put a drop of water at 18 to 25 °C on the crystal for a minute, then wipe it off. If there is fog inside, the watch has failed.',
   ifPassed:
     'This test alone does not show that the watch is water resistant. It only shows that no water is inside now.',
   ifFailed: 'There is water inside. Open the watch, dry it, and find where the water came in.',
@@ -242,7 +242,7 @@ function reasonsOf(watch: ToBeTested, testers: Testers, most: number, testedDry:
       ? [`Not renewed: ${watch.notRenewed.join(', ')}. The watch may leak there.`]
       : []),
     `A leak of ${LIMIT_UG_PER_MIN} µg/min at 2 bar is the limit. The times are long enough to separate half the limit from the limit at ${figure(testers.noiseUm, 3)} µm of noise${watch.usualUmPerBar === null ? `, for a usual case of ${USUAL_UM_PER_BAR} µm a bar` : ''}.`,
-    'If the air in the case warms or cools by 1 °C during a test, the deflection changes by 0.17 % at 2 bar and by 0.48 % under vacuum.',
+    'A change of 1 °C in the case air changes the deflection by 0.17 % at 2 bar; under vacuum by 0.48 %.',
     ...(watch.volume.how === 'from the case’s size'
       ? [
           `The free volume is ${figure(watch.volume.cm3)} cm³ by the size of the case, within ${figure(watch.volume.factor, 1)} times. If you measure it, the test takes less time.`,
@@ -269,7 +269,7 @@ export function planLeakTest(watch: ToBeTested, testers: Testers): LeakTestPlan 
   const working = [
     {
       what: 'Maximum test pressure',
-      rule: 'the least of what the owner needs, what the case withstands, what the shop tests at, and what the tester reaches',
+      rule: 'the least of these: what the owner needs, what the case withstands, what the shop tests at, what the tester reaches',
       figures: `needs ${Number.isFinite(wanted) ? `${figure(wanted)} bar` : 'not said'}; rated ${ratingBar === null ? `not known, taken as ${UNRATED_BAR}` : figure(ratingBar)} bar${gentle ? `, ${OLD_SHARE} of it` : ''}; shop ${figure(testers.mostBar)}, dry ${figure(testers.dryMostBar)}, wet ${figure(testers.wetMostBar)} bar`,
       source: 'bench practice',
     },

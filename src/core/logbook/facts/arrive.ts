@@ -66,11 +66,11 @@ export const REFER_REASONS = [
   'under the maker’s warranty',
   'the maker changes the cell free of charge',
   'luminous paint to be left to a specialist',
-  'beyond this bench',
-  'the owner decided so',
+  'not possible at this bench',
+  'owner’s decision',
 ] as const;
-export const IN_HOUSE = ['in the house', 'not in the house', 'not needed', 'not known yet'] as const;
-type InHouse = (typeof IN_HOUSE)[number];
+export const AVAILABILITY = ['available', 'not available', 'not needed', 'not known yet'] as const;
+type Availability = (typeof AVAILABILITY)[number];
 
 export interface ArrivePayloads {
   'arrive.received': { readonly customerId: string; readonly watchId: string; readonly visitId: string };
@@ -123,10 +123,10 @@ export interface ArrivePayloads {
     readonly told: string;
   };
   'arrive.ready': {
-    readonly cell: InHouse;
-    readonly seal: InHouse;
-    readonly closingTool: InHouse;
-    readonly parts: InHouse;
+    readonly cell: Availability;
+    readonly seal: Availability;
+    readonly closingTool: Availability;
+    readonly parts: Availability;
     /** Opened all the same: it may have to be closed interim. */
     readonly riskAccepted: boolean;
   };
@@ -266,8 +266,8 @@ export const arriveKinds: FactKinds<ArrivePayloads, ArriveFacts> = {
   },
   'arrive.ready': {
     words: (ready) => {
-      const missing = notInHouse(ready);
-      return missing.length === 0 ? 'ready to open' : `not in the house: ${missing.join(', ')}`;
+      const missing = notAvailable(ready);
+      return missing.length === 0 ? 'ready to open' : `not available: ${missing.join(', ')}`;
     },
     afterSigning: 'keeps',
     fold: (facts, entry) => void (facts.ready = entry),
@@ -298,11 +298,11 @@ export function markPlace(view: MarkView, clock: number | null): string {
 }
 
 /** What a watch would have to wait for, in words. */
-export function notInHouse(
+export function notAvailable(
   ready: Pick<ArrivePayloads['arrive.ready'], 'cell' | 'seal' | 'closingTool' | 'parts'>,
 ): string[] {
   const named = { cell: 'cell', seal: 'seal', closingTool: 'closing tool', parts: 'parts' } as const;
   return (Object.keys(named) as (keyof typeof named)[])
-    .filter((each) => ready[each] === 'not in the house')
+    .filter((each) => ready[each] === 'not available')
     .map((each) => named[each]);
 }

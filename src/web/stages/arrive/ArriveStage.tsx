@@ -195,10 +195,10 @@ function Mat() {
 }
 
 const NEEDS_STANDING: Readonly<Record<Need['status'], LampTone>> = {
-  'in the house': 'good',
+  available: 'good',
   'not needed': 'good',
   'not known yet': 'open',
-  'not in the house': 'care',
+  'not available': 'care',
 };
 
 const READY: Readonly<Record<ReadyToOpen['verdict'], { readonly tone: LampTone; readonly answer: string }>> =

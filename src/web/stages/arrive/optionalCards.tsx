@@ -1,7 +1,13 @@
 import { Button, Checkbox, FormControlLabel, Paper, Stack, Typography } from '@mui/material';
 import { useMemo } from 'react';
 import { useFieldArray, useFormContext } from 'react-hook-form';
-import { inHouse, type Need, needsOf, promiseAfterParts, requestFor } from '../../../core/advice/arrival';
+import {
+  availability,
+  type Need,
+  needsOf,
+  promiseAfterParts,
+  requestFor,
+} from '../../../core/advice/arrival';
 import { capital } from '../../../core/craft/judgement';
 import { money } from '../../../core/craft/money';
 import { localTime } from '../../../core/craft/time';
@@ -323,10 +329,10 @@ export function ReadyCard() {
       recorded={facts.ready}
       defaults={{
         // Worked out from stock and tools, and shown above: nothing of it is anybody's word.
-        cell: inHouse(needs, 'cell'),
-        seal: inHouse(needs, 'ring'),
-        closingTool: inHouse(needs, 'closing tool'),
-        parts: inHouse(needs, 'opener'),
+        cell: availability(needs, 'cell'),
+        seal: availability(needs, 'ring'),
+        closingTool: availability(needs, 'closing tool'),
+        parts: availability(needs, 'opener'),
         riskAccepted: false,
       }}
     >
