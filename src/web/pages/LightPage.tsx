@@ -156,7 +156,9 @@ export default function LightPage() {
             tone={toLookAt.length > 0 ? 'care' : 'open'}
             answer={
               toLookAt.length > 0
-                ? `${toLookAt.length} now`
+                ? toLookAt.length === 1
+                  ? '1 watch'
+                  : `${toLookAt.length} watches`
                 : places.some(({ watches }) => watches.length > 0)
                   ? 'None'
                   : 'No watch is under a light'
