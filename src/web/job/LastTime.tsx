@@ -12,7 +12,8 @@ export function LastTime({ watch, zone }: { readonly watch: SeenWatch; readonly 
       <LampAnswer
         question={opening ? `Opened last, ${localDayInWords(opening.atUtc, zone)}` : 'Opened before'}
         tone={opening ? 'good' : 'open'}
-        folded
+        // That it resisted or bound is no line to overlook.
+        folded={opening === null || opening.went === 'freely' || opening.went === 'not noted'}
         answer={
           opening ? `${opening.openedWith}${opening.setting && `, ${opening.setting}`}` : 'Not in this shop'
         }

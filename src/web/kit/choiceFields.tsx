@@ -199,9 +199,14 @@ export function SeveralOf({
             }
           />
         ))}
-        {shown.length < options.length && (
-          <Button aria-label={`${label}: ${options.length - shown.length} more`} onClick={() => setAll(true)}>
-            {options.length - shown.length} more
+        {(all || shown.length < options.length) && (
+          // It stays, so that a hand at the keys keeps the focus.
+          <Button
+            aria-expanded={all}
+            aria-label={`${label}: ${all ? 'fewer' : `${options.length - shown.length} more`}`}
+            onClick={() => setAll(!all)}
+          >
+            {all ? 'Fewer' : `${options.length - shown.length} more`}
           </Button>
         )}
       </FormGroup>

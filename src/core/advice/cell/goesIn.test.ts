@@ -45,7 +45,7 @@ describe('what a place nobody knows takes', () => {
     see(job, 'counters', '3');
     expect(wants(job)).toMatchObject({ code: 'SR621W', drain: 'high' });
     expect(refused(job, 'SR621SW')?.reasons.join(' ')).toContain(
-      'This is a low-drain cell, but the movement needs high drain',
+      'This is a low-drain cell, but the movement needs a high-drain cell',
     );
   });
 

@@ -117,7 +117,7 @@ describe('crossReference', () => {
     );
     expect(crossReference(wanted('LR621', 'high'), cell('SR621SW')).reasons).toEqual([
       expect.stringContaining(
-        'This is a low-drain cell, but the movement needs high drain. Its voltage drops under light, alarm or chronograph.',
+        'This is a low-drain cell, but the movement needs a high-drain cell. Its voltage drops under light, alarm or chronograph.',
       ),
     ]);
   });

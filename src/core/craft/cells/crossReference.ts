@@ -125,25 +125,25 @@ function compareDrains(wanted: CellWanted, candidate: CellType, { note, work }: 
   if (wanted.drain === 'low' && candidate.drain === 'high' && candidate.chemistry === 'silver-oxide') {
     note(
       'accepted',
-      'This is a high-drain cell, and the movement needs low drain. It works, but has a shorter shelf life.',
+      'This is a high-drain cell, and the movement needs a low-drain cell. It works, but has a shorter shelf life.',
     );
   }
   if (wanted.drain === 'low' && candidate.drain === 'unstated') {
     note(
       'accepted',
-      'This name does not say whether the cell is for low or high drain. The movement needs low drain, and both kinds work.',
+      'This name does not say whether the cell is for low or high drain. The movement needs a low-drain cell, and both kinds work.',
     );
   }
   if (wanted.drain === 'high' && candidate.drain === 'low') {
     note(
       'nearly',
-      'This is a low-drain cell, but the movement needs high drain. Its voltage drops under light, alarm or chronograph.',
+      'This is a low-drain cell, but the movement needs a high-drain cell. Its voltage drops under light, alarm or chronograph.',
     );
   }
   if (wanted.drain === 'high' && candidate.drain === 'unstated') {
     note(
       'nearly',
-      'This name does not say whether the cell is for low or high drain. The movement needs high drain: use a cell whose name ends in W.',
+      'This name does not say whether the cell is for low or high drain. The movement needs a high-drain cell: use a cell whose name ends in W.',
     );
   }
 }

@@ -54,7 +54,7 @@ describe('a cross-reference, word for word', () => {
       { drain: 'high' },
       [
         'accepted',
-        'This is a high-drain cell, and the movement needs low drain. It works, but has a shorter shelf life.',
+        'This is a high-drain cell, and the movement needs a low-drain cell. It works, but has a shorter shelf life.',
       ],
     ],
     [
@@ -63,7 +63,7 @@ describe('a cross-reference, word for word', () => {
       { drain: 'unstated' },
       [
         'accepted',
-        'This name does not say whether the cell is for low or high drain. The movement needs low drain, and both kinds work.',
+        'This name does not say whether the cell is for low or high drain. The movement needs a low-drain cell, and both kinds work.',
       ],
     ],
     [
@@ -72,7 +72,7 @@ describe('a cross-reference, word for word', () => {
       { drain: 'low' },
       [
         'nearly',
-        'This is a low-drain cell, but the movement needs high drain. Its voltage drops under light, alarm or chronograph.',
+        'This is a low-drain cell, but the movement needs a high-drain cell. Its voltage drops under light, alarm or chronograph.',
       ],
     ],
     [
@@ -81,7 +81,7 @@ describe('a cross-reference, word for word', () => {
       { drain: 'unstated' },
       [
         'nearly',
-        'This name does not say whether the cell is for low or high drain. The movement needs high drain: use a cell whose name ends in W.',
+        'This name does not say whether the cell is for low or high drain. The movement needs a high-drain cell: use a cell whose name ends in W.',
       ],
     ],
     [
@@ -115,7 +115,7 @@ describe('a cross-reference, word for word', () => {
       [
         'never',
         SIZE,
-        'This is a low-drain cell, but the movement needs high drain. Its voltage drops under light, alarm or chronograph.',
+        'This is a low-drain cell, but the movement needs a high-drain cell. Its voltage drops under light, alarm or chronograph.',
       ],
     ],
   ])('%s', (_, place, own, [verdict, ...reasons]) => {

@@ -137,7 +137,7 @@ export const inHundred = (chance: number): string =>
 export const OTHER_WAY = {
   what: 'other way',
   words:
-    'Use another test: a higher pressure if watch and tester allow it; the vacuum side; or a wet test with the movement taken out.',
+    'Use another test. Raise the pressure if watch and tester allow it, or test under vacuum. Or take the movement out and make a wet test.',
 } as const;
 
 /**

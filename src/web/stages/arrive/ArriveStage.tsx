@@ -280,6 +280,7 @@ function Lamp() {
   const price = priceOf(state, context.policy.currency);
   const awaited = awaitedParts(facts)?.payload;
   const needs = useNeeds();
+  const lacking = needs.filter(({ status }) => NEEDS_STANDING[status] !== 'good');
   const ready = readyToOpen(state, needs);
   const { tone, answer } = READY[ready.verdict];
   return (
@@ -289,10 +290,13 @@ function Lamp() {
         <LampAnswer
           question="Equipment for this job"
           folded={NEEDS_STANDING[worstOf(needs)] === 'good'}
-          shown={2}
+          // What is there is behind *Why*: what lacks must not be.
+          shown={lacking.length}
           tone={NEEDS_STANDING[worstOf(needs)]}
           answer={needsInWords(needs)}
-          reasons={needs.map((need) => `${capital(need.of)}: ${need.words} · ${need.status}.`)}
+          reasons={[...lacking, ...needs.filter((need) => !lacking.includes(need))].map(
+            (need) => `${capital(need.of)}: ${need.words} · ${need.status}.`,
+          )}
         />
       )}
       {awaited && (

@@ -134,7 +134,7 @@ function WitnessAnswer({ well, said }: { readonly well: WellState; readonly said
             : 'The evidence conflicts'
       }
       reasons={said.verdict === 'they agree' ? [] : [...said.reasons, ...said.howToTell]}
-      shown={1}
+      shown={said.asksForWell ? 1 : Infinity}
       working={said.working}
       folded={said.verdict === 'they agree'}
     >
@@ -275,7 +275,7 @@ export function WellLamp({ well }: { readonly well: WellState }) {
             ? 'The same cell again'
             : (well.fitted?.payload.cellCode ?? best?.lot.code ?? `${wanted.code}: none in stock`)
         }
-        shown={2}
+        shown={best === null || best.cross.verdict === 'equal' ? 2 : Infinity}
         folded={well.fitted !== null || well.putBack !== null}
         working={[...(best?.cross.working ?? []), ...fit.working]}
         reasons={
@@ -283,8 +283,8 @@ export function WellLamp({ well }: { readonly well: WellState }) {
             ? [`The movement takes ${wanted.code}.`]
             : best
               ? [
-                  ...fit.bestBecause,
                   ...(together > 1 ? [`All ${together} from this lot. They are a set.`] : []),
+                  ...fit.bestBecause,
                   ...best.reasons,
                 ]
               : [`Order ${wanted.code}, ${figure(wanted.diameterMm)} × ${figure(wanted.heightMm)} mm.`]

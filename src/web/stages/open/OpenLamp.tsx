@@ -166,7 +166,7 @@ export function OpenLamp() {
         tone={facts.back ? 'good' : kindKnown ? STANDING[opener.verdict] : 'open'}
         answer={facts.back ? facts.back.payload.openedWith : opener.opener}
         folded={facts.back !== null && facts.closed !== null}
-        shown={3}
+        shown={opener.verdict === 'opens with' ? 3 : Infinity}
         working={opener.working}
         reasons={[
           ...opener.reasons,

@@ -154,7 +154,7 @@ function WhichRing() {
         tone={first ? STANDING_OF_FIT[first.fit.verdict] : 'no'}
         answer={first ? `${first.ring.code} ${first.fit.verdict}` : 'No ring in this shop fits'}
         reasons={[...(fits ? (first.fit.reasons ?? []) : [order, ...(first?.fit.reasons ?? [])]), ...sizes]}
-        shown={1}
+        shown={fits ? 1 : 2}
         working={first?.fit.working ?? []}
         folded={settled && fits}
       >
@@ -189,7 +189,7 @@ function Dies() {
             : capital(dies.verdict)
         }
         reasons={dies.reasons}
-        shown={1}
+        shown={dies.verdict === 'press' ? 1 : Infinity}
         working={dies.working}
         folded={activeRing(facts) === null && dies.verdict === 'press'}
       >

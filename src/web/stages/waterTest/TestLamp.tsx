@@ -147,7 +147,8 @@ function Plan() {
         question="Test plan"
         tone={STANDING_OF_PLAN[plan.verdict]}
         answer={capital(plan.verdict)}
-        reasons={plan.reasons.slice(0, 1)}
+        reasons={plan.reasons}
+        shown={1}
         working={plan.working}
         folded={tests.length > 0}
       >
@@ -156,13 +157,6 @@ function Plan() {
             <Step key={`${step.method} ${step.overBar}`} step={step} number={index + 1} />
           ))}
         </Box>
-        <Fold summary="Why" sx={{ fontWeight: 400, color: colours.ink }}>
-          {plan.reasons.slice(1).map((reason) => (
-            <Typography key={reason} variant="body2">
-              {reason}
-            </Typography>
-          ))}
-        </Fold>
       </LampAnswer>
     </>
   );
